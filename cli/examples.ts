@@ -1,0 +1,21 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { examples } from '../core/examples';
+import { sceneText } from '../formats/scene-file';
+import { UsageError } from './arguments';
+
+/** `bathyclast examples [--write DIR]`. */
+export function listExamples(write: string | undefined): void {
+  for (const { slug, scene } of examples) {
+    if (write === undefined) console.log(`${slug}\t${scene.name}: frames ${scene.time.first} to ${scene.time.last}, ${scene.fields.length} fields`);
+    else
+      try {
+        mkdirSync(write, { recursive: true });
+        const path = join(write, `${slug}.json`);
+        writeFileSync(path, sceneText(scene));
+        console.log(path);
+      } catch (error) {
+        throw new UsageError(`“${write}” can’t be written to (${(error as NodeJS.ErrnoException).code ?? String(error)})`);
+      }
+  }
+}

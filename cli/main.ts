@@ -1,0 +1,114 @@
+import { parseArgs } from 'node:util';
+import { SceneFaults } from '../formats/scene-faults';
+import { readSceneFile } from '../formats/scene-file';
+import { numberOf, UsageError, vectorOf } from './arguments';
+import { listExamples } from './examples';
+import { measure } from './measure';
+import { readBytes } from './open-scene';
+import { simulate } from './simulate';
+
+const HELP = `bathyclast: particles, force fields and their falloff, from the terminal
+
+  bathyclast examples [--write DIR]
+      lists the example scenes, or writes each as a scene file
+  bathyclast simulate <scene file | example> --frame N [--share S] [--threads T] [--substeps K] [--out FILE.csv|.ply]
+      the particles alive at that frame, sorted by emitter and number, and one JSON object on standard output
+  bathyclast measure <scene file | example> --frame N --at x,y,z [--velocity vx,vy,vz]
+                     [--emitter E] [--key k] [--age s] [--mass kg] [--drag kg/s]
+      each field's weight and vector at that point, and the stack's total
+  bathyclast validate <scene file>
+      exit code 0, or 2 and every fault with its place in the file
+
+Lengths are in metres, times in seconds, masses in kilograms. Mistakes end with exit code 2.
+`;
+
+type Options = Record<string, string>;
+
+/** The options and the single name of a command, all with texts; anything else is refused. */
+function read(args: string[], allowed: readonly string[], named: boolean): { name: string; options: Options } {
+  try {
+    const { values, positionals } = parseArgs({ args: joinNegatives(args), allowPositionals: true, options: Object.fromEntries(allowed.map((o) => [o, { type: 'string' as const }])) });
+    if (positionals.length !== (named ? 1 : 0)) throw new UsageError(named ? 'give one scene file or example' : `“${positionals[0]}” is not expected here`);
+    return { name: positionals[0] ?? '', options: values as Options };
+  } catch (error) {
+    if (error instanceof UsageError) throw error;
+    throw new UsageError((error as Error).message.split('\n')[0]!.replace(/\. To specify.*$/, ''));
+  }
+}
+
+/** `--at -1,0,0` as one word, since a value may begin with a minus. */
+function joinNegatives(args: string[]): string[] {
+  const joined: string[] = [];
+  for (const arg of args) {
+    const last = joined.at(-1);
+    if (/^-[\d.]/.test(arg) && last !== undefined && /^--[a-z]+$/.test(last)) joined[joined.length - 1] = `${last}=${arg}`;
+    else joined.push(arg);
+  }
+  return joined;
+}
+
+function required(options: Options, name: string): string {
+  const value = options[name];
+  if (value === undefined) throw new UsageError(`--${name} is missing`);
+  return value;
+}
+
+const frameOf = (options: Options) => numberOf('frame', required(options, 'frame'), { whole: true, min: -100000, max: 1000000 });
+
+const optional = (options: Options, name: string, limits: Parameters<typeof numberOf>[2]) => {
+  const text = options[name];
+  return text === undefined ? undefined : numberOf(name, text, limits);
+};
+
+async function validate(name: string): Promise<void> {
+  try {
+    const { scene } = await readSceneFile(readBytes(name));
+    console.log(`${name}: “${scene.name}” is a good scene`);
+  } catch (error) {
+    if (!(error instanceof SceneFaults)) throw error;
+    for (const { field, message } of error.faults) console.error(`${name}: ${field === 'file' ? '' : `${field}: `}${message}`);
+    process.exitCode = 2;
+  }
+}
+
+async function run([command, ...args]: string[]): Promise<void> {
+  if (command === undefined || command === 'help' || command === '--help' || command === '-h' || args.includes('--help')) console.log(HELP);
+  else if (command === 'examples') listExamples(read(args, ['write'], false).options['write']);
+  else if (command === 'validate') await validate(read(args, [], true).name);
+  else if (command === 'simulate') {
+    const { name, options } = read(args, ['frame', 'share', 'threads', 'substeps', 'out'], true);
+    await simulate(name, {
+      frame: frameOf(options),
+      share: optional(options, 'share', { min: 0, above: true, max: 1 }) ?? 1,
+      threads: optional(options, 'threads', { min: 1, max: 64, whole: true }) ?? 1,
+      substeps: optional(options, 'substeps', { min: 1, max: 64, whole: true }),
+      out: options['out'],
+    });
+  } else if (command === 'measure') {
+    const { name, options } = read(args, ['frame', 'at', 'velocity', 'emitter', 'key', 'age', 'mass', 'drag'], true);
+    await measure(name, {
+      frame: frameOf(options),
+      at: vectorOf('at', required(options, 'at')),
+      velocity: vectorOf('velocity', options['velocity'] ?? '0,0,0'),
+      emitter: options['emitter'],
+      key: optional(options, 'key', { min: 0, max: 4294967295, whole: true }),
+      age: optional(options, 'age', { min: 0 }) ?? 0,
+      mass: optional(options, 'mass', { min: 0, above: true }),
+      drag: optional(options, 'drag', { min: 0 }),
+    });
+  } else throw new UsageError(`“${command}” is no command; allowed are examples, simulate, measure and validate`);
+}
+
+/** Runs one command line; a mistake is one line on standard error and exit code 2. */
+export async function main(args: string[]): Promise<void> {
+  try {
+    await run(args);
+  } catch (error) {
+    if (error instanceof SceneFaults) console.error(`bathyclast: ${error.message}`);
+    else if (error instanceof UsageError) console.error(`bathyclast: ${error.message}`);
+    else throw error;
+    process.exitCode = 2;
+  }
+}
+
+await main(process.argv.slice(2));

@@ -1,0 +1,29 @@
+import { readFileSync, statSync } from 'node:fs';
+import { examples, findExample } from '../core/examples';
+import type { Images } from '../core/stack/compile';
+import type { Scene } from '../core/scene/document';
+import { FILE_LIMITS, levelImages, readSceneFile } from '../formats/scene-file';
+import { UsageError } from './arguments';
+
+/** The scene of a file or of an example's name, with its images. */
+export async function openScene(name: string): Promise<{ scene: Scene; images: Images }> {
+  const example = findExample(name);
+  if (example) return { scene: example.scene, images: new Map() };
+  const { scene, images } = await readSceneFile(readBytes(name));
+  return { scene, images: levelImages(scene, images) };
+}
+
+/** The bytes of a scene file. Throws {@link UsageError} where it can't be read. */
+export function readBytes(path: string): Uint8Array {
+  try {
+    const stat = statSync(path);
+    if (!stat.isFile()) throw new UsageError(`“${path}” is not a file`);
+    if (stat.size > FILE_LIMITS.bytes) throw new UsageError(`“${path}” has ${stat.size} bytes; allowed are up to ${FILE_LIMITS.bytes}`);
+    return readFileSync(path);
+  } catch (error) {
+    if (error instanceof UsageError) throw error;
+    const code = (error as NodeJS.ErrnoException).code;
+    if (code === 'ENOENT') throw new UsageError(`“${path}” is neither a scene file nor an example; the examples are ${examples.map((e) => e.slug).join(', ')}`);
+    throw new UsageError(`“${path}” can’t be read (${code ?? String(error)})`);
+  }
+}

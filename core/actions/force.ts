@@ -1,0 +1,21 @@
+import { magnitude, type ActionKind } from './action';
+
+/** a += w·F / m (Newton's second law). */
+export const force: ActionKind = {
+  kind: 'force',
+  label: 'force',
+  summary: 'A force in newtons: heavy particles answer less. a += w·F / m.',
+  unit: 'N',
+  parameters: {},
+  needsDrag: false,
+  isVector: true,
+  accumulate({ count, mass }, weight, vector, { acceleration }) {
+    for (let i = 0; i < count; i++) {
+      const w = weight[i]! / mass[i]!;
+      acceleration.x[i]! += w * vector.x[i]!;
+      acceleration.y[i]! += w * vector.y[i]!;
+      acceleration.z[i]! += w * vector.z[i]!;
+    }
+  },
+  felt: ({ mass }, i, weight, vector) => (weight * magnitude(vector, i)) / mass[i]!,
+};

@@ -1,0 +1,103 @@
+import { fault, type Fault } from './faults';
+import type { Description, NumberParameter, Parameter } from './parameters';
+
+/** Most stops a ramp may have. */
+export const MOST_STOPS = 16;
+const COLOUR = /^#[0-9a-f]{6}$/i;
+const IMAGE_HASH = /^([0-9a-f]{64})?$/;
+
+/** What a number parameter allows, in words. */
+export function allowedNumber(p: NumberParameter): string {
+  const what = p.whole ? 'a whole number' : 'a number';
+  const unit = p.unit ? ` ${p.unit}` : '';
+  const low = p.min === undefined ? '' : `${p.above ? 'above' : 'from'} ${p.min}${p.max === undefined ? unit : ''}`;
+  const high = p.max === undefined ? '' : `${low ? ' ' : ''}up to ${p.max}${unit}`;
+  return low || high ? `${what} ${low}${high}` : `${what}${p.unit ? ` (${p.unit})` : ''}`;
+}
+
+/** What a parameter allows, in words. */
+export function allowed(p: Parameter): string {
+  switch (p.type) {
+    case 'number':
+      return allowedNumber(p);
+    case 'vector':
+      return `three numbers [x, y, z]${p.unit ? ` in ${p.unit}` : ''}`;
+    case 'choice':
+      return `one of ${p.options.map((o) => o.value).join(', ')}`;
+    case 'switch':
+      return 'true or false';
+    case 'colour':
+      return 'a colour as #rrggbb';
+    case 'colours':
+      return `1 to ${MOST_STOPS} stops {at: 0…1, colour: #rrggbb} in rising order`;
+    case 'levels':
+      return `1 to ${MOST_STOPS} stops {at: 0…1, value: number} in rising order`;
+    case 'image':
+      return 'the hash of one of the scene’s images, or an empty text';
+  }
+}
+
+function numberFits(p: NumberParameter, value: unknown): boolean {
+  if (typeof value !== 'number' || !Number.isFinite(value)) return false;
+  if (p.whole && !Number.isInteger(value)) return false;
+  if (p.min !== undefined && (p.above ? value <= p.min : value < p.min)) return false;
+  return p.max === undefined || value <= p.max;
+}
+
+function stopsFit(value: unknown, one: (stop: Record<string, unknown>) => boolean): boolean {
+  if (!Array.isArray(value) || value.length < 1 || value.length > MOST_STOPS) return false;
+  let last = 0;
+  return value.every((stop: unknown) => {
+    if (typeof stop !== 'object' || stop === null) return false;
+    const at = (stop as Record<string, unknown>)['at'];
+    if (typeof at !== 'number' || !(at >= last && at <= 1)) return false;
+    last = at;
+    return one(stop as Record<string, unknown>);
+  });
+}
+
+/** Whether a value is possible for a parameter. */
+export function fits(p: Parameter, value: unknown): boolean {
+  switch (p.type) {
+    case 'number':
+      return numberFits(p, value);
+    case 'vector':
+      return Array.isArray(value) && value.length === 3 && value.every((n) => typeof n === 'number' && Number.isFinite(n));
+    case 'choice':
+      return p.options.some((o) => o.value === value);
+    case 'switch':
+      return typeof value === 'boolean';
+    case 'colour':
+      return typeof value === 'string' && COLOUR.test(value);
+    case 'colours':
+      return stopsFit(value, (s) => typeof s['colour'] === 'string' && COLOUR.test(s['colour']));
+    case 'levels':
+      return stopsFit(value, (s) => typeof s['value'] === 'number' && Number.isFinite(s['value']));
+    case 'image':
+      return typeof value === 'string' && IMAGE_HASH.test(value);
+  }
+}
+
+/** Whether the value is an object with named members (not an array, not null). */
+export function isRecord(value: unknown): value is Record<string, unknown> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
+
+/**
+ * Every fault of `value` held against a description. Members left out are no fault: they take their defaults.
+ * `also` names members that are somebody else's to check.
+ */
+export function checkValues(description: Description, value: unknown, field: string, also: readonly string[] = []): Fault[] {
+  if (!isRecord(value)) return [fault(value === undefined ? 'missing' : 'type', field, value, 'an object')];
+  const faults: Fault[] = [];
+  for (const [name, parameter] of Object.entries(description)) {
+    const member = value[name];
+    if (member === undefined || fits(parameter, member)) continue;
+    const code = parameter.type === 'choice' ? 'choice' : parameter.type === 'number' && typeof member === 'number' ? 'range' : 'type';
+    faults.push(fault(code, `${field}.${name}`, member, allowed(parameter)));
+  }
+  const known = [...Object.keys(description), ...also];
+  for (const name of Object.keys(value))
+    if (!known.includes(name)) faults.push({ code: 'unknown', field: `${field}.${name}`, allowed: known.join(', '), message: `${field}.${name} is not known here; known are ${known.join(', ')}.` });
+  return faults;
+}

@@ -1,0 +1,130 @@
+import type { Vector } from '../math/vector';
+
+/**
+ * One description of a parameter feeds validation, the inspector, the command line's help and the docs.
+ * A kind (of field, shape, profile …) is a record of these, by name.
+ */
+interface Common {
+  readonly label: string;
+  /** One sentence: what it does. */
+  readonly help: string;
+  /** False where the value has no effect beside the others; it is not shown then. */
+  readonly shown?: (values: Readonly<Record<string, unknown>>) => boolean;
+}
+
+export interface NumberParameter extends Common {
+  readonly type: 'number';
+  readonly unit: string;
+  readonly default: number;
+  /** What is possible; outside is refused. */
+  readonly min?: number;
+  readonly max?: number;
+  /** True where `min` itself is refused. */
+  readonly above?: boolean;
+  /** What is sensible; outside is accepted and flagged. Faders and drags span this. */
+  readonly usual: readonly [number, number];
+  readonly whole?: boolean;
+}
+
+export interface VectorParameter extends Common {
+  readonly type: 'vector';
+  readonly unit: string;
+  readonly default: Vector;
+}
+
+export interface ChoiceParameter<V extends string = string> extends Common {
+  readonly type: 'choice';
+  readonly default: V;
+  readonly options: readonly { readonly value: V; readonly label: string }[];
+}
+
+export interface SwitchParameter extends Common {
+  readonly type: 'switch';
+  readonly default: boolean;
+}
+
+/** A colour at a place 0 … 1 of the ramp, as sRGB in `#rrggbb`. */
+export interface ColourStop {
+  readonly at: number;
+  readonly colour: string;
+}
+
+export interface ColourRampParameter extends Common {
+  readonly type: 'colours';
+  readonly default: readonly ColourStop[];
+}
+
+/** A number at a place 0 … 1 of the ramp. */
+export interface LevelStop {
+  readonly at: number;
+  readonly value: number;
+}
+
+export interface LevelRampParameter extends Common {
+  readonly type: 'levels';
+  readonly default: readonly LevelStop[];
+}
+
+export interface ColourParameter extends Common {
+  readonly type: 'colour';
+  readonly default: string;
+}
+
+/** The content hash of one of the scene's images; empty for none. */
+export interface ImageParameter extends Common {
+  readonly type: 'image';
+  readonly default: '';
+}
+
+export type Parameter =
+  | NumberParameter
+  | VectorParameter
+  | ChoiceParameter
+  | SwitchParameter
+  | ColourRampParameter
+  | LevelRampParameter
+  | ColourParameter
+  | ImageParameter;
+
+export type Description = Readonly<Record<string, Parameter>>;
+
+type ValueOf<P> = P extends { type: 'number' }
+  ? number
+  : P extends { type: 'vector' }
+    ? Vector
+    : P extends { type: 'switch' }
+      ? boolean
+      : P extends { type: 'choice'; options: readonly { value: infer V }[] }
+        ? V
+        : P extends { type: 'colours' }
+          ? readonly ColourStop[]
+          : P extends { type: 'levels' }
+            ? readonly LevelStop[]
+            : string;
+
+/** The values that a description describes. */
+export type ValuesOf<D extends Description> = { readonly [K in keyof D]: ValueOf<D[K]> };
+
+/** Values of some description, as a document holds them. */
+export type Values = Readonly<Record<string, unknown>>;
+
+/** Gives a description its narrow type. */
+export function describe<const D extends Description>(description: D): D {
+  return description;
+}
+
+/** A fresh set of default values. */
+export function defaultsOf<D extends Description>(description: D): ValuesOf<D> {
+  return Object.fromEntries(
+    Object.entries(description).map(([name, parameter]) => [name, structuredCopy(parameter.default)]),
+  ) as ValuesOf<D>;
+}
+
+function structuredCopy<T>(value: T): T {
+  return JSON.parse(JSON.stringify(value)) as T;
+}
+
+/** Whether a parameter acts beside the other values, and so is shown. */
+export function isShown(parameter: Parameter, values: Values): boolean {
+  return parameter.shown?.(values) ?? true;
+}

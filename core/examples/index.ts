@@ -1,0 +1,22 @@
+import { completeScene } from '../scene/complete';
+import type { Scene } from '../scene/document';
+import { chartInRelief } from './chart-in-relief';
+import { sedimentFall } from './sediment-fall';
+import { ventPlume } from './vent-plume';
+
+/** An example scene under a name that can be typed. */
+export interface Example {
+  readonly slug: string;
+  readonly scene: Scene;
+}
+
+/** The example scenes that ship with the application. */
+export const examples: readonly Example[] = [ventPlume, chartInRelief, sedimentFall].map((written) => {
+  const scene = completeScene(written);
+  return { slug: scene.name.toLowerCase().replace(/ /g, '-'), scene };
+});
+
+/** The example of that slug or name. */
+export function findExample(name: string): Example | undefined {
+  return examples.find((e) => e.slug === name || e.scene.name === name);
+}

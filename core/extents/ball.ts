@@ -1,0 +1,23 @@
+import { circle, radiusHandle } from '../places/handle';
+import { coreAndReach, roundedUp, type ExtentKind } from './extent';
+
+/** d = |x|, the distance to the centre. */
+export const ball: ExtentKind = {
+  kind: 'ball',
+  label: 'ball',
+  summary: 'Measured from a point: d is the distance to the centre.',
+  bounded: true,
+  parameters: coreAndReach,
+  distance:
+    () =>
+    ({ x, y, z }, count, out) => {
+      for (let i = 0; i < count; i++) out[i] = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
+    },
+  fitted(half) {
+    const reach = roundedUp(Math.sqrt(half[0] * half[0] + half[1] * half[1] + half[2] * half[2]));
+    return { core: roundedUp(reach * 0.4), reach };
+  },
+  outline: (_values, d) => [circle(d, 0, 2), circle(d, 0, 1), circle(d, 1, 2)],
+  ray: (_values, u) => ({ from: [0, 0, 0], along: [Math.cos(2 * Math.PI * u), 0, Math.sin(2 * Math.PI * u)] }),
+  handles: (values) => ['core', 'reach'].map((parameter) => radiusHandle(parameter, values[parameter] as number)),
+};

@@ -1,0 +1,15 @@
+import type { ExtentKind } from './extent';
+
+/** No falloff: the same everywhere. */
+export const everywhere: ExtentKind = {
+  kind: 'everywhere',
+  label: 'everywhere',
+  summary: 'No falloff: every particle feels the field at full strength, wherever it is.',
+  bounded: false,
+  parameters: {},
+  distance: () => (_local, count, out) => void out.fill(0, 0, count),
+  fitted: () => ({}),
+  outline: () => [],
+  ray: () => ({ from: [0, 0, 0], along: [1, 0, 0] }),
+  handles: () => [],
+};

@@ -1,0 +1,23 @@
+import { describe, type ValuesOf } from '../describe/parameters';
+import type { FieldKind } from './field';
+import { uniformField } from './uniform';
+
+const parameters = describe({
+  direction: { type: 'vector', label: 'Direction', unit: '', default: [0, -1, 0], help: 'Which way things fall. Its length does not matter.' },
+});
+
+/** F = g · dir. Standard gravity 9.80665 m/s² (CGPM 1901). */
+export const gravity: FieldKind = {
+  kind: 'gravity',
+  label: 'gravity',
+  summary: 'Pulls everything the same way. Turned round it is buoyancy.',
+  glyph: 'M12 3v17M6 14l6 6 6-6',
+  formula: 'F = g · direction',
+  source: 'standard gravity 9.80665 m/s², CGPM 1901',
+  strength: { label: 'Strength', default: 9.80665, usual: [-20, 20] },
+  actions: ['acceleration', 'force'],
+  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  direction: 'direction',
+  parameters,
+  compile: ({ settings, strength }) => uniformField((settings as ValuesOf<typeof parameters>).direction, strength),
+};

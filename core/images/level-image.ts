@@ -1,0 +1,35 @@
+/** A picture as levels of brightness, 0 black … 255 white (sRGB-coded), row by row from the top. */
+export interface LevelImage {
+  readonly width: number;
+  readonly height: number;
+  readonly levels: Uint8Array;
+}
+
+/**
+ * Level 0 … 1 at (u, v) in 0 … 1, u to the right and v downwards, bilinear between the centres of pixels; beyond the
+ * outermost centres the edge holds.
+ */
+export function bilinear({ width, height, levels }: LevelImage, u: number, v: number): number {
+  const x = Math.min(Math.max(u * width - 0.5, 0), width - 1);
+  const y = Math.min(Math.max(v * height - 0.5, 0), height - 1);
+  const i = Math.min(Math.floor(x), Math.max(0, width - 2));
+  const j = Math.min(Math.floor(y), Math.max(0, height - 2));
+  const fx = x - i;
+  const fy = y - j;
+  const right = width > 1 ? 1 : 0;
+  const below = height > 1 ? width : 0;
+  const at = j * width + i;
+  const top = levels[at]! + fx * (levels[at + right]! - levels[at]!);
+  const bottom = levels[at + below]! + fx * (levels[at + below + right]! - levels[at + below]!);
+  return (top + fy * (bottom - top)) / 255;
+}
+
+/** Brightness of RGBA pixels (8 bit, sRGB-coded) with the weights of ITU-R BT.709; transparent pixels count as black. */
+export function levelsOfRgba(width: number, height: number, rgba: Uint8Array): LevelImage {
+  const levels = new Uint8Array(width * height);
+  for (let i = 0; i < levels.length; i++) {
+    const light = 0.2126 * rgba[4 * i]! + 0.7152 * rgba[4 * i + 1]! + 0.0722 * rgba[4 * i + 2]!;
+    levels[i] = Math.floor((light * rgba[4 * i + 3]!) / 255 + 0.5);
+  }
+  return { width, height, levels };
+}

@@ -1,0 +1,7 @@
+import { Registry } from '../describe/registry';
+import type { LookKind } from './look';
+import { point } from './point';
+import { sprite } from './sprite';
+
+/** Every way to draw particles. */
+export const looks = new Registry<LookKind>('look', [sprite, point]);

@@ -1,0 +1,10 @@
+import { lookParameters, type LookKind } from './look';
+
+/** A round dot with a clean edge. */
+export const point: LookKind = {
+  kind: 'point',
+  label: 'point',
+  summary: 'A round dot with a clean edge.',
+  parameters: lookParameters,
+  softness: 0.12,
+};

@@ -1,0 +1,27 @@
+import type { Vector } from '../math/vector';
+import { sendTo, type Field, type Scene } from '../scene/document';
+import type { Bounds, Meters } from './meters';
+
+/** The box round all living particles that a field is sent to; undefined where there are none. */
+export function boundsSentTo(scene: Scene, field: Field, meters: Meters): Bounds | undefined {
+  return joined(meters.bounds.filter((_, e) => sendTo(field, scene.emitters[e]!.id) > 0));
+}
+
+/** The box round several; undefined where they hold nothing. */
+export function joined(all: readonly Bounds[]): Bounds | undefined {
+  const living = all.filter((b) => b.count > 0);
+  if (living.length === 0) return undefined;
+  const most = (of: (...n: number[]) => number, side: 'low' | 'high', axis: 0 | 1 | 2) => of(...living.map((b) => b[side][axis]));
+  return {
+    count: living.reduce((n, b) => n + b.count, 0),
+    low: [most(Math.min, 'low', 0), most(Math.min, 'low', 1), most(Math.min, 'low', 2)],
+    high: [most(Math.max, 'high', 0), most(Math.max, 'high', 1), most(Math.max, 'high', 2)],
+  };
+}
+
+/** Middle and half-widths of a box, in centimetres' steps; the half-widths are never below 0.1 m. */
+export function fittedTo({ low, high }: Bounds): { centre: Vector; half: Vector } {
+  const middle = (axis: 0 | 1 | 2) => Math.round((low[axis] + high[axis]) * 50) / 100;
+  const half = (axis: 0 | 1 | 2) => Math.max(0.1, (high[axis] - low[axis]) / 2);
+  return { centre: [middle(0), middle(1), middle(2)], half: [half(0), half(1), half(2)] };
+}

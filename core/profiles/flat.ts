@@ -1,0 +1,11 @@
+import type { ProfileKind } from './profile';
+
+/** p = 1 up to reach, then 0. */
+export const flat: ProfileKind = {
+  kind: 'flat',
+  label: 'flat',
+  summary: 'Full up to the reach, then nothing: a hard edge.',
+  parameters: {},
+  needsCore: false,
+  value: (s) => (s < 1 ? 1 : 0),
+};

@@ -1,0 +1,11 @@
+import type { ProfileKind } from './profile';
+
+/** p = 1 − s. */
+export const linear: ProfileKind = {
+  kind: 'linear',
+  label: 'linear',
+  summary: 'Falls evenly from core to reach.',
+  parameters: {},
+  needsCore: false,
+  value: (s) => 1 - s,
+};

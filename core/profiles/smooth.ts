@@ -1,0 +1,11 @@
+import type { ProfileKind } from './profile';
+
+/** p = 1 − (3s² − 2s³), the cubic with level ends. */
+export const smooth: ProfileKind = {
+  kind: 'smooth',
+  label: 'smooth',
+  summary: 'Leaves the core and meets the reach without a corner.',
+  parameters: {},
+  needsCore: false,
+  value: (s) => 1 - s * s * (3 - 2 * s),
+};

@@ -1,0 +1,47 @@
+/**
+ * Random numbers that are looked up, not drawn: a hash of (stream, key, purpose). A particle's luck hangs on its key
+ * alone, so it stays the same when others die, when a draft is run, and for any number of threads.
+ */
+
+/** A well-mixing bijection of 32-bit integers (C. Wellons, "Prospecting for hash functions", 2018: lowbias32). */
+export function mix(h: number): number {
+  h ^= h >>> 16;
+  h = Math.imul(h, 0x7feb352d);
+  h ^= h >>> 15;
+  h = Math.imul(h, 0x846ca68b);
+  return (h ^ (h >>> 16)) >>> 0;
+}
+
+/** The stream of an emitter or field in a scene, from both seeds. */
+export function streamOf(sceneSeed: number, ownSeed: number): number {
+  return mix(mix(sceneSeed ^ 0x51ed270b) + Math.imul(ownSeed, 0x9e3779b1));
+}
+
+/** 32-bit hash of a particle's key for one purpose. */
+export function lookup(stream: number, key: number, purpose: number): number {
+  return mix(mix(stream + Math.imul(key, 0x9e3779b1)) ^ Math.imul(purpose, 0x85ebca6b));
+}
+
+/** The same as a number in [0, 1), in steps of 2⁻³². */
+export function uniform(stream: number, key: number, purpose: number): number {
+  return lookup(stream, key, purpose) * 2.3283064365386963e-10;
+}
+
+/** value + variance · (2u − 1). */
+export function varied(value: number, variance: number, u: number): number {
+  return value + variance * (2 * u - 1);
+}
+
+/** What a particle's numbers are looked up for. A new use takes a new number; old ones never change. */
+export const Purpose = {
+  draft: 1,
+  life: 2,
+  size: 3,
+  mass: 4,
+  drag: 5,
+  speed: 6,
+  spreadAngle: 7,
+  spreadTurn: 8,
+  /** Shapes use shape, shape + 1, … */
+  shape: 32,
+} as const;

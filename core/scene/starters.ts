@@ -1,0 +1,57 @@
+import { extents } from '../extents';
+import { fields as fieldKinds } from '../fields';
+import { fittedTo } from '../measure/fit';
+import type { Bounds } from '../measure/meters';
+import { completeEmitter, completeField, completeScene } from './complete';
+import { SCENE_FORMAT, SCENE_VERSION, type Emitter, type Field, type Scene } from './document';
+
+/** A name that none of `taken` has: the name itself, or with the next free number. */
+export function freeName(name: string, taken: readonly string[]): string {
+  if (!taken.includes(name)) return name;
+  const stem = name.replace(/ \d+$/, '');
+  let n = 2;
+  while (taken.includes(`${stem} ${n}`)) n++;
+  return `${stem} ${n}`;
+}
+
+/** An id that none of `taken` has. */
+export function freeId(prefix: string, taken: readonly string[]): string {
+  let n = 1;
+  while (taken.includes(`${prefix}${n}`)) n++;
+  return `${prefix}${n}`;
+}
+
+const capital = (label: string) => label.charAt(0).toUpperCase() + label.slice(1);
+
+/** A new field of a kind: where the living particles are, fitted round them, and strong enough to see. */
+export function newField(scene: Scene, kind: string, bounds: Bounds | undefined): Field {
+  const fieldKind = fieldKinds.get(kind);
+  const extent = extents.get(fieldKind.startsWith.extent);
+  const { centre, half } = bounds ? fittedTo(bounds) : { centre: [0, 0, 0] as const, half: [1, 1, 1] as const };
+  return completeField({
+    id: freeId('f', scene.fields.map((f) => f.id)),
+    name: freeName(capital(fieldKind.label), scene.fields.map((f) => f.name)),
+    seed: scene.fields.length + 1,
+    place: { position: extent.bounded ? centre : [0, 0, 0] },
+    settings: { ...fieldKinds.defaults(kind, fieldKind.fit?.(half)) },
+    extent: extents.defaults(extent.kind, extent.fitted(half)),
+  });
+}
+
+/** A new emitter: a disc with a little drag, whose particles taper out at death. */
+export function newEmitter(scene: Pick<Scene, 'emitters'>): Emitter {
+  return completeEmitter({
+    id: freeId('e', scene.emitters.map((e) => e.id)),
+    name: freeName('Emitter', scene.emitters.map((e) => e.name)),
+    seed: scene.emitters.length + 1,
+    shape: { kind: 'disc', radius: 0.4 },
+    amounts: [{ kind: 'rate', rate: 400 }],
+    birth: { life: 3, lifeVariance: 0.8, speed: 1.2, speedVariance: 0.4, spread: 18, size: 0.04, sizeVariance: 0.015, drag: 0.3 },
+  });
+}
+
+/** A scene that is not empty: one emitter, a shot camera, particles already moving. */
+export function newScene(name: string): Scene {
+  const bare = completeScene({ format: SCENE_FORMAT, version: SCENE_VERSION, name });
+  return { ...bare, emitters: [newEmitter(bare)] };
+}

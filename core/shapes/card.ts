@@ -1,0 +1,36 @@
+import { describe, type ValuesOf } from '../describe/parameters';
+import { widthHandle } from '../places/handle';
+import type { ShapeKind } from './shape';
+
+const parameters = describe({
+  width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own X.' },
+  depth: { type: 'number', label: 'Depth', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own Z.' },
+});
+
+/** A rectangle in the place's XZ plane, even over its area; the normal is up. */
+export const card: ShapeKind = {
+  kind: 'card',
+  label: 'card',
+  summary: 'A flat rectangle, evenly filled; particles leave it upwards.',
+  parameters,
+  sampler(values) {
+    const { width, depth } = values as ValuesOf<typeof parameters>;
+    return (pick, out) => {
+      out.x = width * (pick(0) - 0.5);
+      out.y = 0;
+      out.z = depth * (pick(1) - 0.5);
+      out.nx = out.nz = 0;
+      out.ny = 1;
+    };
+  },
+  outline(values) {
+    const { width, depth } = values as ValuesOf<typeof parameters>;
+    const x = width / 2;
+    const z = depth / 2;
+    return [[[-x, 0, -z], [x, 0, -z], [x, 0, z], [-x, 0, z], [-x, 0, -z]]];
+  },
+  handles(values) {
+    const { width, depth } = values as ValuesOf<typeof parameters>;
+    return [widthHandle('width', 0, width), widthHandle('depth', 2, depth)];
+  },
+};

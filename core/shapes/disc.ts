@@ -1,0 +1,30 @@
+import { describe, type ValuesOf } from '../describe/parameters';
+import { cos, sin } from '../math/exact';
+import { circle, radiusHandle } from '../places/handle';
+import type { ShapeKind } from './shape';
+
+const parameters = describe({
+  radius: { type: 'number', label: 'Radius', unit: 'm', default: 0.5, min: 0, usual: [0, 5], help: 'Radius of the disc.' },
+});
+
+/** A flat disc in the place's XZ plane, even over its area (radius R·√u); the normal is up. */
+export const disc: ShapeKind = {
+  kind: 'disc',
+  label: 'disc',
+  summary: 'A flat disc, evenly filled; particles leave it upwards.',
+  parameters,
+  sampler(values) {
+    const { radius } = values as ValuesOf<typeof parameters>;
+    return (pick, out) => {
+      const r = radius * Math.sqrt(pick(0));
+      const turn = 6.283185307179586 * pick(1);
+      out.x = r * cos(turn);
+      out.y = 0;
+      out.z = r * sin(turn);
+      out.nx = out.nz = 0;
+      out.ny = 1;
+    };
+  },
+  outline: (values) => [circle((values as ValuesOf<typeof parameters>).radius, 0, 2)],
+  handles: (values) => [radiusHandle('radius', (values as ValuesOf<typeof parameters>).radius)],
+};

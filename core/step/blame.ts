@@ -1,0 +1,37 @@
+import { magnitude } from '../actions/action';
+import { particleBlock } from '../stack/block';
+import type { Row } from '../stack/compile';
+import { evaluateRow, rowScratch } from '../stack/evaluate';
+import type { Population } from './population';
+
+/**
+ * The name of the field to blame for a particle that became non-finite: the first whose own contribution at the place
+ * where it was is non-finite, or else the one that contributes most; “no field” where none reaches it.
+ */
+export function blame(rows: readonly Row[], emitter: number, population: Population, slot: number, time: number): string {
+  const block = particleBlock();
+  const scratch = rowScratch();
+  const { x, y, z, vy, vz, mass, drag } = population.columns;
+  block.count = 1;
+  block.position.x[0] = x[slot]!;
+  block.position.y[0] = y[slot]!;
+  block.position.z[0] = z[slot]!;
+  block.velocity.y[0] = vy[slot]!;
+  block.velocity.z[0] = vz[slot]!;
+  block.mass[0] = mass[slot]!;
+  block.drag[0] = drag[slot]!;
+  block.time[0] = time;
+  let most = 0;
+  let culprit = 'no field';
+  for (const row of rows) {
+    const send = row.sends[emitter]!;
+    if (send === 0 || !evaluateRow(row, send, block, scratch)) continue;
+    const size = Math.abs(scratch.weight[0]!) * magnitude(scratch.vector, 0);
+    if (!Number.isFinite(size)) return row.field.name;
+    if (size > most) {
+      most = size;
+      culprit = row.field.name;
+    }
+  }
+  return culprit;
+}

@@ -1,0 +1,118 @@
+import type { Scene } from '../core/scene/document';
+import type { Images } from '../core/stack/compile';
+import { joinSlices, type Frame } from './frame';
+import type { FromWorker, Job, WorkerHandle } from './protocol';
+
+/** What a run is to deliver, and to whom. */
+export interface Order {
+  readonly scene: Scene;
+  readonly images: Images;
+  readonly share: number;
+  readonly from: number;
+  readonly through: number;
+  /** Asked after each frame of a reader that can be slow; without it, frames come as fast as they are made. */
+  readonly paced?: boolean;
+  onFrame(frame: Frame): void;
+  /** Seconds of one thread's work a particle and step. */
+  onDone?(secondsAStep: number): void;
+  onFailed?(message: string): void;
+}
+
+const NO_LIMIT = 0x7fffffff;
+
+/** The threads that simulate. Particles are dealt out over them; at any time they work on one order. */
+export class Crew {
+  private readonly workers: WorkerHandle[];
+  private readonly control = new Int32Array(new SharedArrayBuffer(8));
+  private readonly sentImages = new Set<string>();
+  private readonly partial = new Map<number, Map<number, Frame>>();
+  private job = 0;
+  private order: Order | undefined;
+  private done = 0;
+  private steps = 0;
+  private seconds = 0;
+
+  constructor(
+    private readonly spawn: () => WorkerHandle,
+    readonly threads: number,
+  ) {
+    this.workers = Array.from({ length: threads }, () => this.hire());
+  }
+
+  private hire(): WorkerHandle {
+    const worker = this.spawn();
+    worker.listen((message) => this.receive(message));
+    worker.onBreak((message) => this.replaceBroken(message));
+    worker.post({ type: 'start', control: this.control.buffer });
+    return worker;
+  }
+
+  /** Stops what is being worked on and begins this order. */
+  start(order: Order): void {
+    this.stop();
+    this.order = order;
+    Atomics.store(this.control, 1, order.paced ? order.from : NO_LIMIT);
+    for (const [hash, image] of order.images)
+      if (!this.sentImages.has(hash)) {
+        this.sentImages.add(hash);
+        for (const worker of this.workers) worker.post({ type: 'image', hash, image });
+      }
+    this.workers.forEach((worker, slice) => {
+      const job: Job = { number: this.job, scene: order.scene, share: order.share, slice, slices: this.threads, from: order.from, through: order.through };
+      worker.post({ type: 'run', job });
+    });
+  }
+
+  /** For a paced order: the reader is ready for frames up to this one. */
+  allow(frame: number): void {
+    Atomics.store(this.control, 1, frame);
+    Atomics.notify(this.control, 1);
+  }
+
+  /** Stops what is being worked on, within one block of particles. */
+  stop(): void {
+    this.job++;
+    Atomics.store(this.control, 0, this.job);
+    Atomics.notify(this.control, 1);
+    this.order = undefined;
+    this.partial.clear();
+    this.done = this.steps = this.seconds = 0;
+  }
+
+  /** Ends the threads. */
+  end(): void {
+    this.stop();
+    for (const worker of this.workers) worker.end();
+  }
+
+  private receive(message: FromWorker): void {
+    const { order } = this;
+    if (!order || message.job !== this.job) return;
+    if (message.type === 'failed') {
+      this.stop();
+      order.onFailed?.(message.message);
+    } else if (message.type === 'frame') {
+      const slices = this.partial.get(message.frame.frame) ?? new Map<number, Frame>();
+      slices.set(message.slice, message.frame);
+      this.partial.set(message.frame.frame, slices);
+      if (slices.size < this.threads) return;
+      this.partial.delete(message.frame.frame);
+      order.onFrame(joinSlices(this.workers.map((_, slice) => slices.get(slice)!)));
+    } else {
+      this.done++;
+      this.steps += message.steps;
+      this.seconds += message.seconds;
+      if (this.done === this.threads) order.onDone?.(this.steps > 0 ? this.seconds / this.steps : 0);
+    }
+  }
+
+  /** A thread that breaks takes its part of every frame with it: all are replaced, and the order is given up. */
+  private replaceBroken(message: string): void {
+    const { order } = this;
+    this.stop();
+    this.sentImages.clear();
+    for (const worker of this.workers.splice(0)) worker.end();
+    for (let i = 0; i < this.threads; i++) this.workers.push(this.hire());
+    order?.onFailed?.(message);
+  }
+}

@@ -1,0 +1,97 @@
+import { addMeters, measureDelivery, type Meters } from '../core/measure/meters';
+import { FLOAT_COLUMNS, type FloatColumn } from '../core/step/population';
+import type { Simulation } from '../core/step/simulation';
+
+/** The living particles of one emitter on one frame; all columns have `count` entries. */
+export interface EmitterFrame {
+  readonly count: number;
+  /** Born, died and retired since the start of the run. */
+  readonly born: number;
+  readonly died: number;
+  readonly retired: number;
+  readonly id: Uint32Array<ArrayBuffer>;
+  /** Seconds. */
+  readonly age: Float32Array<ArrayBuffer>;
+  readonly columns: Readonly<Record<FloatColumn, Float32Array<ArrayBuffer>>>;
+}
+
+/** One simulated frame: the particles, and what was measured on it. */
+export interface Frame {
+  readonly frame: number;
+  readonly share: number;
+  /** In the order of the scene's emitters. */
+  readonly emitters: readonly EmitterFrame[];
+  readonly meters: Meters;
+  /** Retired particles by the field to blame. */
+  readonly blamed: Readonly<Record<string, number>>;
+}
+
+/** Bytes of one particle in a frame. */
+const BYTES = 4 * (FLOAT_COLUMNS.length + 2);
+
+/** A copy of where a run is. */
+export function snapshot(simulation: Simulation, share: number): Frame {
+  const time = simulation.frame / simulation.scene.time.fps;
+  return {
+    frame: simulation.frame,
+    share,
+    meters: measureDelivery(simulation.rows, simulation.populations, time),
+    blamed: Object.fromEntries(simulation.blamed),
+    emitters: simulation.populations.map((p) => {
+      const age = new Float32Array(p.count);
+      for (let i = 0; i < p.count; i++) age[i] = time - p.birth[i]!;
+      const columns = Object.fromEntries(FLOAT_COLUMNS.map((name) => [name, p.columns[name].slice(0, p.count)])) as EmitterFrame['columns'];
+      return { count: p.count, born: p.born, died: p.died, retired: p.retired, id: p.id.slice(0, p.count), age, columns };
+    }),
+  };
+}
+
+/** The buffers of a frame, to hand them over between threads. */
+export function buffersOf(frame: Frame): ArrayBuffer[] {
+  return frame.emitters.flatMap((e) => [e.id.buffer, e.age.buffer, ...FLOAT_COLUMNS.map((name) => e.columns[name].buffer)]);
+}
+
+/** Memory that a frame takes, bytes. */
+export function bytesOf(frame: Frame): number {
+  return frame.emitters.reduce((bytes, e) => bytes + e.count * BYTES, 0);
+}
+
+/** Living particles on a frame. */
+export function aliveOn(frame: Frame): number {
+  return frame.emitters.reduce((n, e) => n + e.count, 0);
+}
+
+function joinColumns<T extends Float32Array<ArrayBuffer> | Uint32Array<ArrayBuffer>>(parts: readonly T[], make: (length: number) => T): T {
+  const whole = make(parts.reduce((n, part) => n + part.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    whole.set(part, at);
+    at += part.length;
+  }
+  return whole;
+}
+
+const floats = (n: number): Float32Array<ArrayBuffer> => new Float32Array(n);
+const numbers = (n: number): Uint32Array<ArrayBuffer> => new Uint32Array(n);
+
+/** One frame from the slices that several threads made of it. */
+export function joinSlices(slices: readonly Frame[]): Frame {
+  const [first, ...rest] = slices;
+  if (rest.length === 0) return first!;
+  const blamed: Record<string, number> = {};
+  for (const slice of slices) for (const [name, n] of Object.entries(slice.blamed)) blamed[name] = (blamed[name] ?? 0) + n;
+  const emitters = first!.emitters.map((_, e): EmitterFrame => {
+    const parts = slices.map((slice) => slice.emitters[e]!);
+    const total = (of: 'count' | 'born' | 'died' | 'retired') => parts.reduce((n, part) => n + part[of], 0);
+    return {
+      count: total('count'),
+      born: total('born'),
+      died: total('died'),
+      retired: total('retired'),
+      id: joinColumns(parts.map((p) => p.id), numbers),
+      age: joinColumns(parts.map((p) => p.age), floats),
+      columns: Object.fromEntries(FLOAT_COLUMNS.map((name) => [name, joinColumns(parts.map((p) => p.columns[name]), floats)])) as EmitterFrame['columns'],
+    };
+  });
+  return { frame: first!.frame, share: first!.share, emitters, meters: slices.map((s) => s.meters).reduce(addMeters), blamed };
+}

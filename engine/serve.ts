@@ -1,0 +1,49 @@
+import type { LevelImage } from '../core/images/level-image';
+import { Simulation } from '../core/step/simulation';
+import { buffersOf, snapshot } from './frame';
+import type { FromWorker, Job, Port, ToWorker } from './protocol';
+
+/** Makes a thread serve runs: the same code in a page's worker and in Node.js. */
+export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void {
+  const images = new Map<string, LevelImage>();
+  let control: Int32Array = new Int32Array(2);
+
+  function run(job: Job): void {
+    const stopped = () => Atomics.load(control, 0) !== job.number;
+    const begin = now();
+    let steps = 0;
+    let waited = 0;
+    if (stopped()) return;
+    const simulation = new Simulation(job.scene, images, { share: job.share, slice: job.slice, slices: job.slices });
+    for (;;) {
+      if (simulation.frame >= job.from) {
+        const since = now();
+        // Waits until the frame is wanted, so that a slow reader is not buried in frames.
+        for (;;) {
+          const wanted = Atomics.load(control, 1);
+          if (stopped()) return;
+          if (wanted >= simulation.frame) break;
+          Atomics.wait(control, 1, wanted, 100);
+        }
+        waited += now() - since;
+        const frame = snapshot(simulation, job.share);
+        port.post({ type: 'frame', job: job.number, slice: job.slice, frame }, buffersOf(frame));
+      }
+      if (simulation.frame >= job.through) break;
+      if (!simulation.advance(stopped)) return;
+      steps += simulation.populations.reduce((n, p) => n + p.count, 0) * job.scene.time.substeps;
+    }
+    port.post({ type: 'done', job: job.number, steps, seconds: (now() - begin - waited) / 1000 });
+  }
+
+  port.listen((message) => {
+    if (message.type === 'start') control = new Int32Array(message.control);
+    else if (message.type === 'image') images.set(message.hash, message.image);
+    else
+      try {
+        run(message.job);
+      } catch (error) {
+        port.post({ type: 'failed', job: message.job.number, message: error instanceof Error ? error.message : String(error) });
+      }
+  });
+}

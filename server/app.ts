@@ -1,0 +1,71 @@
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { FILE_LIMITS } from '../formats/scene-file';
+import { DEEPEST, nestingDepth } from '../formats/bounded-json';
+import { examples } from '../core/examples';
+import type { Db } from './database';
+import { failure, failureHandler } from './failure';
+import { guard } from './guard';
+import { imageRoutes } from './image-routes';
+import { ImagesTable } from './images-table';
+import { sceneRoutes } from './scene-routes';
+import { ScenesTable } from './scenes-table';
+
+/** Headers: cross-origin isolation (for memory shared between threads) and a policy without inline script. */
+const headers = helmet({
+  crossOriginEmbedderPolicy: true,
+  strictTransportSecurity: false,
+  contentSecurityPolicy: {
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+      workerSrc: ["'self'", 'blob:'],
+      connectSrc: ["'self'", 'data:', 'blob:'],
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      mediaSrc: ["'self'", 'blob:'],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      fontSrc: ["'self'"],
+      objectSrc: ["'none'"],
+      frameAncestors: ["'none'"],
+      upgradeInsecureRequests: null,
+    },
+  },
+});
+
+/** The application: its API under /api, the built page everywhere else. */
+export function createApp({ db, webRoot, log }: { db: Db; webRoot: string; log: Logger }): Express {
+  const scenes = new ScenesTable(db);
+  const images = new ImagesTable(db);
+  scenes.forgetDeleted();
+  if (scenes.isEmpty()) for (const { scene } of [...examples].reverse()) scenes.add(scene);
+
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(headers, guard, compression());
+  app.use((request, response, next) => {
+    const begin = performance.now();
+    response.on('finish', () => log.info({ method: request.method, path: request.path, status: response.statusCode, ms: Math.round(performance.now() - begin) }, 'request'));
+    next();
+  });
+  app.use(
+    '/api',
+    express.json({
+      limit: FILE_LIMITS.json,
+      verify: (_request, _response, body) => {
+        if (nestingDepth(body) > DEEPEST) throw failure(400, 'depth', 'body', `The body is nested more than ${DEEPEST} deep; allowed are up to ${DEEPEST}.`, `up to ${DEEPEST} levels`);
+      },
+    }),
+  );
+  app.use('/api/scenes', sceneRoutes(scenes, images));
+  app.use('/api/images', imageRoutes(images));
+  app.use('/api', (request) => {
+    throw failure(404, 'missing', 'path', `There is no ${request.method} ${request.path.slice(0, 80)} here.`, 'a path of the API');
+  });
+  app.use('/assets', express.static(`${webRoot}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(express.static(webRoot, { index: false }));
+  app.get('/{*path}', (_request, response) => void response.sendFile('index.html', { root: webRoot, cacheControl: false }));
+  app.use(failureHandler(log));
+  return app;
+}

@@ -1,0 +1,66 @@
+import 'reflect-metadata';
+import { plainToInstance } from 'class-transformer';
+import {
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsOptional,
+  IsString,
+  MaxLength,
+  Min,
+  Validate,
+  validateSync,
+  ValidatorConstraint,
+  type ValidationArguments,
+  type ValidatorConstraintInterface,
+} from 'class-validator';
+import type { Fault } from '../core/describe/faults';
+import { examples } from '../core/examples';
+import { MOST } from '../core/scene/document';
+import { checkScene } from '../core/scene/check';
+import { Failure } from './failure';
+
+/** A member is a scene without a fault, held against the descriptions of its parameters. */
+@ValidatorConstraint({ name: 'described' })
+class Described implements ValidatorConstraintInterface {
+  validate(value: unknown): boolean {
+    return checkScene(value).length === 0;
+  }
+  defaultMessage({ value }: ValidationArguments): string {
+    return JSON.stringify(checkScene(value));
+  }
+}
+
+/** Body of a new scene: empty, from an example, or a copy of another. */
+export class NewSceneBody {
+  @IsOptional() @IsString() @IsNotEmpty() @MaxLength(MOST.name) name?: string;
+  @IsOptional() @IsIn(examples.map((e) => e.slug)) example?: string;
+  @IsOptional() @IsString() @MaxLength(64) copyOf?: string;
+}
+
+export class RenameBody {
+  @IsString() @IsNotEmpty() @MaxLength(MOST.name) name!: string;
+}
+
+export class SaveBody {
+  @Validate(Described) scene!: unknown;
+}
+
+/** The fields beside the file of a picture. */
+export class PictureBody {
+  @IsInt() @Min(1) revision!: number;
+}
+
+/** A body of that class, or a Failure with every fault. */
+export function bodyOf<T extends object>(type: new () => T, body: unknown): T {
+  if (typeof body !== 'object' || body === null || Array.isArray(body)) throw new Failure(400, [{ code: 'type', field: 'body', message: 'The body is no object; allowed is a JSON object.', allowed: 'a JSON object' }]);
+  const instance = plainToInstance(type, body, { enableImplicitConversion: false });
+  const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
+  const faults = errors.flatMap(({ property, constraints = {} }) =>
+    Object.entries(constraints).flatMap(([code, message]): Fault[] =>
+      code === 'described' ? (JSON.parse(message) as Fault[]) : [{ code, field: property, message: `${message}.`, allowed: message.replace(/^\S+ must /, '') }],
+    ),
+  );
+  if (faults.length > 0) throw new Failure(422, faults);
+  return instance;
+}

@@ -1,0 +1,44 @@
+import type { ErrorRequestHandler, Response } from 'express';
+import multer from 'multer';
+import type { Logger } from 'pino';
+import type { Fault } from '../core/describe/faults';
+import { SceneFaults } from '../formats/scene-faults';
+
+/** A request that is refused: the HTTP status, and what is wrong in the shape used from core to screen. */
+export class Failure extends Error {
+  constructor(
+    readonly status: number,
+    readonly faults: readonly Fault[],
+    readonly extra: Record<string, unknown> = {},
+  ) {
+    super(faults[0]!.message);
+  }
+}
+
+/** A failure with one fault. */
+export function failure(status: number, code: string, field: string, message: string, allowed: string, extra?: Record<string, unknown>): Failure {
+  return new Failure(status, [{ code, field, message, allowed }], extra);
+}
+
+function send(response: Response, status: number, faults: readonly Fault[], extra: Record<string, unknown> = {}): void {
+  response.status(status).json({ ...extra, faults });
+}
+
+/** Turns whatever was thrown into the one shape of an error; what nobody foresaw is logged and told without its insides. */
+export function failureHandler(log: Logger): ErrorRequestHandler {
+  return (error: unknown, request, response, _next) => {
+    if (error instanceof Failure) return send(response, error.status, error.faults, error.extra);
+    if (error instanceof SceneFaults) return send(response, 422, error.faults);
+    if (error instanceof multer.MulterError) return send(response, 413, [{ code: 'size', field: 'file', message: `The upload is refused: ${error.message.toLowerCase()}.`, allowed: 'one file within the size limit' }]);
+    const { status, message, type } = error as { status?: number; message?: string; type?: string };
+    if (status !== undefined && status >= 400 && status < 500)
+      return send(response, status, [{ code: type ?? 'request', field: 'body', message: `The request is refused: ${message ?? 'bad request'}.`, allowed: 'a well-formed request' }]);
+    log.error({ err: error, path: request.path }, 'request failed');
+    const full = (error as { code?: string }).code === 'SQLITE_FULL';
+    return send(response, full ? 507 : 500, [
+      full
+        ? { code: 'disk', field: 'server', message: 'The disk is full: nothing was saved. Free some space and try again.', allowed: 'free space' }
+        : { code: 'internal', field: 'server', message: 'The server failed at this; nothing was changed.', allowed: 'nothing to mend in the request' },
+    ]);
+  };
+}

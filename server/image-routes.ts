@@ -1,0 +1,37 @@
+import { Router } from 'express';
+import multer from 'multer';
+import { canonicalPng, contentHash, decodeImage, IMAGE_LIMITS } from '../formats/image';
+import { MOST } from '../core/scene/document';
+import { failure } from './failure';
+import type { ImagesTable } from './images-table';
+
+const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: IMAGE_LIMITS.bytes, files: 1, fields: 0 } });
+
+/** The last part of an uploaded name, without control characters: it is shown, and never a path. */
+function shownName(name: string): string {
+  const last = name.split(/[\\/]/).at(-1)!;
+  return [...last].filter((c) => c >= ' ').join('').slice(0, MOST.name) || 'image';
+}
+
+/** Images: decoded once at import, kept as canonical PNG under their content hash. */
+export function imageRoutes(images: ImagesTable): Router {
+  const router = Router();
+
+  router.post('/', upload.single('file'), async (request, response) => {
+    if (!request.file) throw failure(400, 'missing', 'file', 'The upload holds no file.', 'one PNG or JPEG');
+    const name = shownName(Buffer.from(request.file.originalname, 'latin1').toString('utf8'));
+    const pixels = decodeImage(request.file.buffer, name);
+    const png = canonicalPng(pixels);
+    const hash = await contentHash(png);
+    images.add(hash, png, pixels.width, pixels.height);
+    response.status(201).json({ hash, name, width: pixels.width, height: pixels.height });
+  });
+
+  router.get('/:hash', (request, response) => {
+    const png = images.find(request.params.hash);
+    if (!png) throw failure(404, 'missing', 'hash', 'There is no image of that hash.', 'the hash of a kept image');
+    response.set('Content-Type', 'image/png').set('Cache-Control', 'public, max-age=31536000, immutable').send(png);
+  });
+
+  return router;
+}

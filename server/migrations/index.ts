@@ -1,0 +1,4 @@
+import scenes from './001-scenes.sql?raw';
+
+/** Every migration in order; the n-th brings a data file to version n. One that has shipped is never changed. */
+export const migrations: readonly string[] = [scenes];

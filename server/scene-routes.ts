@@ -1,0 +1,121 @@
+import { Router } from 'express';
+import { imageSize } from 'image-size';
+import multer from 'multer';
+import { findExample } from '../core/examples';
+import type { Scene } from '../core/scene/document';
+import { freeName, newScene } from '../core/scene/starters';
+import { parseBounded } from '../formats/bounded-json';
+import { FILE_LIMITS, readSceneFile, sceneFrom, writeSceneFile } from '../formats/scene-file';
+import { bodyOf, NewSceneBody, PictureBody, RenameBody, SaveBody } from './bodies';
+import { failure } from './failure';
+import type { ImagesTable } from './images-table';
+import type { ScenesTable, StoredScene } from './scenes-table';
+
+const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: FILE_LIMITS.bytes, files: 1, fields: 4, fieldSize: 1024 } });
+const MOST_PICTURE_BYTES = 4 * 1024 * 1024;
+
+const etag = (revision: number) => `"${revision}"`;
+
+/** The revision of an If-Match header; a Failure without one. */
+function revisionOf(header: string | undefined): number {
+  const revision = /^"(\d+)"$/.exec(header ?? '')?.[1];
+  if (revision === undefined) throw failure(428, 'revision', 'If-Match', 'A save must say which revision it changes, as If-Match: "n".', 'If-Match: "n"');
+  return Number(revision);
+}
+
+/** Scenes: list, make, open, save, rename, delete and bring back, export and import, pictures. */
+export function sceneRoutes(scenes: ScenesTable, images: ImagesTable): Router {
+  const router = Router();
+
+  function found(id: string): StoredScene {
+    const stored = scenes.find(id);
+    if (!stored) throw failure(404, 'missing', 'id', `There is no scene “${id.slice(0, 60)}”; it may have been deleted.`, 'the id of a scene');
+    return stored;
+  }
+
+  const taken = () => scenes.list().map((card) => card.name);
+
+  function conflict(current: StoredScene): never {
+    throw failure(412, 'conflict', 'If-Match', `“${current.scene.name}” was changed in another window: it is at revision ${current.revision} now.`, etag(current.revision), { revision: current.revision });
+  }
+
+  /** Saves over the revision a request names, or says who was first. */
+  function saveOver(id: string, revision: number, scene: Scene): { revision: number; changed: string } {
+    return scenes.save(id, revision, scene) ?? conflict(found(id));
+  }
+
+  router.get('/', (_request, response) => void response.json({ scenes: scenes.list() }));
+
+  router.post('/', (request, response) => {
+    const { name, example, copyOf } = bodyOf(NewSceneBody, request.body);
+    const source = copyOf !== undefined ? found(copyOf).scene : example !== undefined ? findExample(example)!.scene : newScene('Untitled');
+    const wanted = name ?? (copyOf !== undefined ? `${source.name} copy` : source.name);
+    response.status(201).json(scenes.add({ ...source, name: freeName(wanted, taken()) }));
+  });
+
+  router.get('/:id', (request, response) => {
+    const stored = found(request.params.id);
+    response.set('ETag', etag(stored.revision)).set('Cache-Control', 'no-store').json(stored);
+  });
+
+  router.put('/:id', (request, response) => {
+    const revision = revisionOf(request.headers['if-match']);
+    const { scene } = bodyOf(SaveBody, request.body);
+    found(request.params.id);
+    const saved = saveOver(request.params.id, revision, sceneFrom(scene));
+    response.set('ETag', etag(saved.revision)).json(saved);
+  });
+
+  router.patch('/:id', (request, response) => {
+    const { name } = bodyOf(RenameBody, request.body);
+    const { id, revision, scene } = found(request.params.id);
+    response.json(saveOver(id, revision, { ...scene, name: name.trim() }));
+  });
+
+  router.delete('/:id', (request, response) => {
+    found(request.params.id);
+    scenes.setDeleted(request.params.id, true);
+    response.status(204).end();
+  });
+
+  router.post('/:id/restore', (request, response) => {
+    if (!scenes.setDeleted(request.params.id, false)) found(request.params.id);
+    response.json(found(request.params.id));
+  });
+
+  router.get('/:id/export', (request, response) => {
+    const { scene } = found(request.params.id);
+    const kept = new Map(scene.images.flatMap(({ hash }) => {
+      const png = images.find(hash);
+      return png ? [[hash, new Uint8Array(png)] as const] : [];
+    }));
+    const fileName = `${scene.name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'scene'}.bathyclast`;
+    response.set('Content-Type', 'application/zip').set('Content-Disposition', `attachment; filename="${fileName}"`).send(Buffer.from(writeSceneFile({ scene, images: kept })));
+  });
+
+  router.post('/import', upload.single('file'), async (request, response) => {
+    if (!request.file) throw failure(400, 'missing', 'file', 'The import holds no file.', 'one scene file');
+    const { scene, images: pngs } = await readSceneFile(request.file.buffer);
+    for (const image of scene.images) {
+      const png = pngs.get(image.hash);
+      if (png) images.add(image.hash, png, image.width, image.height);
+    }
+    response.status(201).json(scenes.add({ ...scene, name: freeName(scene.name, taken()) }));
+  });
+
+  router.get('/:id/picture', (request, response) => {
+    const picture = scenes.picture(request.params.id);
+    if (!picture) throw failure(404, 'missing', 'picture', 'There is no picture of this scene yet.', 'a scene with a picture');
+    response.set('Content-Type', 'image/png').set('Cache-Control', 'no-cache').send(picture);
+  });
+
+  router.post('/:id/picture', upload.single('file'), (request, response) => {
+    const { revision } = bodyOf(PictureBody, parseBounded(Buffer.from(String((request.body as Record<string, unknown>)['about'] ?? '{}')), 'The field “about”'));
+    const png = request.file?.buffer;
+    if (!png || png.length > MOST_PICTURE_BYTES || imageSize(png).type !== 'png') throw failure(422, 'type', 'file', 'The picture is no PNG of at most 4 MB.', 'a PNG of at most 4 MB');
+    scenes.setPicture(String(request.params['id']), revision, png);
+    response.status(204).end();
+  });
+
+  return router;
+}

@@ -1,0 +1,76 @@
+import type { Fault } from '../core/describe/faults';
+import type { Scene, SceneImage } from '../core/scene/document';
+
+/** What the list of scenes shows of one. */
+export interface SceneCard {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly changed: string;
+  readonly bytes: number;
+  readonly pictureRevision: number | null;
+}
+
+export interface StoredScene {
+  readonly id: string;
+  readonly revision: number;
+  readonly changed: string;
+  readonly scene: Scene;
+}
+
+/** A request that was refused or got no answer; `status` 0 is no answer. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly faults: readonly Fault[],
+    readonly revision: number | undefined,
+  ) {
+    super(faults[0]?.message ?? `The server answered ${status}.`);
+  }
+}
+
+async function request(method: string, path: string, body?: unknown, headers: Record<string, string> = {}, keepalive = false): Promise<Response> {
+  const form = body instanceof FormData;
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      keepalive,
+      headers: form || method === 'GET' ? headers : { 'Content-Type': 'application/json', ...headers },
+      body: body === undefined ? (method === 'GET' ? null : '{}') : form ? body : JSON.stringify(body),
+    });
+  } catch {
+    throw new ApiError(0, [{ code: 'unreachable', field: 'server', message: 'The server does not answer.', allowed: 'a running server' }], undefined);
+  }
+  if (response.ok) return response;
+  const answer = (await response.json().catch(() => ({}))) as { faults?: Fault[]; revision?: number };
+  throw new ApiError(response.status, answer.faults ?? [], answer.revision);
+}
+
+async function json<T>(method: string, path: string, body?: unknown, headers?: Record<string, string>, keepalive?: boolean): Promise<T> {
+  const response = await request(method, path, body, headers, keepalive);
+  return (response.status === 204 ? undefined : await response.json()) as T;
+}
+
+function formWith(file: Blob, name: string, about?: unknown): FormData {
+  const form = new FormData();
+  if (about !== undefined) form.append('about', JSON.stringify(about));
+  form.append('file', file, name);
+  return form;
+}
+
+/** The server's API. */
+export const api = {
+  list: () => json<{ scenes: SceneCard[] }>('GET', '/scenes').then((answer) => answer.scenes),
+  create: (from: { name?: string; example?: string; copyOf?: string }) => json<StoredScene>('POST', '/scenes', from),
+  open: (id: string) => json<StoredScene>('GET', `/scenes/${encodeURIComponent(id)}`),
+  save: (id: string, revision: number, scene: Scene, keepalive: boolean) =>
+    json<{ revision: number; changed: string }>('PUT', `/scenes/${encodeURIComponent(id)}`, { scene }, { 'If-Match': `"${revision}"` }, keepalive),
+  rename: (id: string, name: string) => json<unknown>('PATCH', `/scenes/${id}`, { name }),
+  remove: (id: string) => json<unknown>('DELETE', `/scenes/${id}`),
+  restore: (id: string) => json<StoredScene>('POST', `/scenes/${id}/restore`),
+  importFile: (file: File) => json<StoredScene>('POST', '/scenes/import', formWith(file, file.name)),
+  setPicture: (id: string, revision: number, png: Blob) => json<unknown>('POST', `/scenes/${id}/picture`, formWith(png, 'picture.png', { revision })),
+  addImage: (file: File) => json<SceneImage>('POST', '/images', formWith(file, file.name)),
+  imageBytes: (hash: string) => request('GET', `/images/${hash}`).then(async (response) => new Uint8Array(await response.arrayBuffer())),
+};

@@ -1,0 +1,55 @@
+import { useMemo } from 'react';
+import { actions } from '../../core/actions';
+import { usePlayer } from '../stage/player-store';
+import { shownNumber } from '../parts/sum';
+import { editScene, useScene } from '../store/scene-store';
+
+const brief = (value: number) => (value > 0 ? shownNumber(Number(value.toPrecision(3))) : '0');
+
+/** What all fields add up to, and what each contributes, in the one unit in which unlike fields compare. */
+export function SumStrip() {
+  const { fields } = useScene();
+  const { meters, shown } = usePlayer();
+  const shares = useMemo(() => {
+    const all = fields.map((field, i) => {
+      const meter = meters.fields[i];
+      return { field, felt: meter && meter.count > 0 ? Math.sqrt(meter.feltSquares / meter.count) : 0, holdsBack: !actions.get(field.actsAs).isVector };
+    });
+    return all.sort((a, b) => b.felt - a.felt);
+  }, [fields, meters]);
+  const most = Math.max(1e-9, ...shares.map((s) => s.felt));
+  const { count, squares, peak } = meters.total;
+  const allMuted = fields.length > 0 && fields.every((f) => f.mute);
+  return (
+    <section className="flex w-46 shrink-0 flex-col bg-panel px-4 pt-2 pb-2" aria-label="Sum of the fields">
+      <h2 className="font-semibold">Sum</h2>
+      <p className="text-xs text-second">what particles feel, frame {shown ?? '–'}</p>
+      <ul className="mt-2 min-h-0 flex-1 overflow-y-auto text-xs">
+        {shares.map(({ field, felt, holdsBack }) => (
+          <li key={field.id} className="grid grid-cols-[1fr_3.4rem] items-center gap-2 py-0.5" title={`${field.name}: ${brief(felt)} m/s² RMS`}>
+            <span className={`truncate ${felt > 0 ? 'text-second' : 'text-faint'}`}>{field.name}</span>
+            <span className={`relative h-2 ${holdsBack ? 'text-faint' : 'text-text'}`}>
+              <span className="absolute inset-y-0 left-0 bg-current" style={{ width: `${(100 * felt) / most}%` }} />
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-1">
+        <span className="font-mono text-xl tracking-tight">{brief(count > 0 ? Math.sqrt(squares / count) : 0)}</span> <span className="num text-second">m/s² rms</span>
+      </p>
+      <p className="num text-second">peak {brief(peak)}</p>
+      <button
+        className="text-button mt-1 -ml-1.5 self-start"
+        aria-pressed={allMuted}
+        disabled={fields.length === 0}
+        onClick={() =>
+          editScene((scene) => {
+            for (const field of scene.fields) field.mute = !allMuted;
+          })
+        }
+      >
+        mute all
+      </button>
+    </section>
+  );
+}

@@ -1,0 +1,40 @@
+import { useEffect, useRef } from 'react';
+import { PerspectiveCamera } from 'three';
+import { useImages } from '../stage/scene-images';
+import { runFrames } from '../stage/run-frames';
+import { useScene } from '../store/scene-store';
+import { Picture, placeShotCamera } from '../view/picture';
+
+/** The first frame of the render as the file will have it, small. */
+export function Preview({ frame }: { frame: number }) {
+  const scene = useScene();
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // A canvas of its own each time: a context that was given up can't be taken again.
+    const canvas = document.createElement('canvas');
+    canvas.className = 'max-h-full max-w-full';
+    canvas.setAttribute('aria-label', `Frame ${frame} as it will be rendered`);
+    canvas.setAttribute('role', 'img');
+    const stop = new AbortController();
+    const { output, time } = scene;
+    const scale = Math.min(1, 960 / output.width, 540 / output.height);
+    const picture = new Picture(canvas);
+    picture.setSize(Math.round(output.width * scale), Math.round(output.height * scale));
+    picture.setScene(scene);
+    box.current!.replaceChildren(canvas);
+    const camera = new PerspectiveCamera();
+    placeShotCamera(camera, scene, output.width / output.height);
+    const wait = setTimeout(() => {
+      void runFrames({ scene, images: useImages.getState().images, share: scene.draftShare, from: frame, through: frame }, stop.signal, (made) => {
+        picture.setFrame(made);
+        picture.draw({ camera, background: output.background, samples: output.samples, open: output.shutter / 360 / time.fps });
+      });
+    }, 120);
+    return () => {
+      clearTimeout(wait);
+      stop.abort();
+      picture.dispose();
+    };
+  }, [scene, frame]);
+  return <div ref={box} className="grid h-full max-h-full w-full place-items-center" />;
+}

@@ -1,0 +1,104 @@
+import { useId, useState } from 'react';
+import { allowedNumber, fits } from '../../core/describe/check';
+import type { NumberParameter } from '../../core/describe/parameters';
+import { followDrag } from './drag';
+import { shownNumber, sumOf } from './sum';
+
+/** A step of a number: a hundredth of its usual span, to one digit. */
+export function stepOf({ usual, whole }: NumberParameter): number {
+  const step = 10 ** Math.floor(Math.log10((usual[1] - usual[0]) / 50));
+  return whole ? Math.max(1, step) : step;
+}
+
+/** A value brought to a multiple of a fine step and into what is possible. */
+export function settled(parameter: NumberParameter, value: number): number {
+  const grain = stepOf(parameter) / 10;
+  const rounded = parameter.whole ? Math.round(value) : Number((Math.round(value / grain) * grain).toPrecision(10));
+  const least = parameter.above ? (parameter.min ?? 0) + grain : parameter.min;
+  return Math.min(parameter.max ?? Infinity, Math.max(least ?? -Infinity, rounded));
+}
+
+interface Props {
+  readonly label: string;
+  readonly value: number;
+  readonly parameter: NumberParameter;
+  /** In place of the parameter's own unit. */
+  readonly unit?: string | undefined;
+  readonly big?: boolean;
+  onChange(value: number): void;
+}
+
+/** The text box of a number: takes little sums, refuses what is impossible in words, flags what is unusual. */
+export function NumberBox({ label, value, parameter, unit, big = false, onChange }: Props) {
+  const [typed, setTyped] = useState<string>();
+  const [refused, setRefused] = useState<string>();
+  const id = useId();
+  const unusual = value < parameter.usual[0] || value > parameter.usual[1];
+
+  function take(text: string): boolean {
+    const next = sumOf(text);
+    if (!fits(parameter, next)) {
+      setRefused(`${label} is “${text}”; allowed is ${allowedNumber(parameter)}.`);
+      return false;
+    }
+    setRefused(undefined);
+    setTyped(undefined);
+    if (next !== value) onChange(next);
+    return true;
+  }
+
+  return (
+    <span className="relative inline-flex items-baseline gap-1">
+      <input
+        aria-label={label}
+        aria-invalid={refused !== undefined}
+        aria-describedby={refused === undefined ? undefined : id}
+        className={`w-full min-w-0 rounded-sm bg-transparent text-right hover:bg-raised focus:bg-raised ${big ? 'font-mono text-lg tracking-tight' : 'num'} ${refused ? 'text-signal' : unusual ? 'underline decoration-lamp decoration-dotted underline-offset-4' : ''}`}
+        title={unusual ? `Outside the usual ${parameter.usual[0]} to ${parameter.usual[1]}` : undefined}
+        value={typed ?? shownNumber(value)}
+        onFocus={(event) => event.currentTarget.select()}
+        onChange={(event) => setTyped(event.currentTarget.value)}
+        onBlur={() => {
+          if (typed !== undefined && !take(typed)) setTyped(undefined);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') {
+            if (typed === undefined || take(typed)) event.currentTarget.select();
+          } else if (event.key === 'Escape') {
+            setTyped(undefined);
+            setRefused(undefined);
+          } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+            event.preventDefault();
+            const by = stepOf(parameter) * (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 0.1 : event.altKey ? 10 : 1);
+            setTyped(undefined);
+            onChange(settled(parameter, value + (parameter.whole ? Math.sign(by) * Math.max(1, Math.abs(by)) : by)));
+          }
+        }}
+      />
+      {(unit ?? parameter.unit) && <span className="num w-9 shrink-0 text-faint">{unit ?? parameter.unit}</span>}
+      {refused && (
+        <span id={id} role="alert" className="absolute top-full right-0 z-20 w-56 border border-signal bg-panel p-1.5 text-xs text-signal">
+          {refused}
+        </span>
+      )}
+    </span>
+  );
+}
+
+/** Label, value, unit. The label is dragged to change the value, double-clicked for the default. */
+export function NumberRow(props: Props) {
+  const { label, value, parameter, onChange } = props;
+  return (
+    <div className="grid grid-cols-[1fr_8.5rem] items-baseline border-b border-rule/60 py-1">
+      <span
+        className="cursor-ew-resize truncate pr-2 text-second select-none hover:text-text"
+        title={`${parameter.help} Drag to change, double-click for ${shownNumber(parameter.default)}.`}
+        onDoubleClick={() => onChange(parameter.default)}
+        onPointerDown={(event) => followDrag(event, ({ dx, fine }) => onChange(settled(parameter, value + dx * stepOf(parameter) * (fine ? 0.05 : 0.5))))}
+      >
+        {label}
+      </span>
+      <NumberBox {...props} />
+    </div>
+  );
+}

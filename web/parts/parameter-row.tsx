@@ -1,0 +1,105 @@
+import { isShown, type Description, type Parameter, type Values } from '../../core/describe/parameters';
+import { ColourRow } from './colour-row';
+import { ImageRow } from './image-row';
+import { NumberBox, NumberRow } from './number-field';
+import { ColourRampRow } from './colour-ramp';
+import { LevelRampRow } from './level-ramp';
+
+interface RowProps<P extends Parameter = Parameter> {
+  readonly parameter: P;
+  readonly value: unknown;
+  /** What the unit “=” stands for. */
+  readonly unit?: string | undefined;
+  onChange(value: unknown): void;
+}
+
+/** A label with something to choose or switch beside it. */
+export function LabelledRow({ label, help, children }: { label: string; help: string; children: React.ReactNode }) {
+  return (
+    <label className="grid grid-cols-[1fr_8.5rem] items-baseline border-b border-rule/60 py-1" title={help}>
+      <span className="truncate pr-2 text-second">{label}</span>
+      {children}
+    </label>
+  );
+}
+
+function VectorRow({ parameter, value, unit, onChange }: RowProps<Parameter & { type: 'vector' }>) {
+  const vector = value as readonly [number, number, number];
+  const part = { type: 'number', label: '', unit: '', default: 0, usual: [-100, 100], help: '' } as const;
+  return (
+    <div className="grid grid-cols-[5.5rem_1fr] items-baseline border-b border-rule/60 py-1" title={parameter.help}>
+      <span className="truncate pr-2 text-second" onDoubleClick={() => onChange([...parameter.default])}>
+        {parameter.label}
+      </span>
+      <span className="grid grid-cols-[1fr_1fr_1fr_2.5rem] items-baseline gap-1">
+        {(['X', 'Y', 'Z'] as const).map((axis, i) => (
+          <NumberBox key={axis} label={`${parameter.label} ${axis}`} value={vector[i]!} parameter={part} onChange={(n) => onChange(vector.map((old, j) => (j === i ? n : old)))} />
+        ))}
+        <span className="num text-faint">{unit}</span>
+      </span>
+    </div>
+  );
+}
+
+/** A list to choose from. */
+export function Choice({ label, value, options, onChange }: { label: string; value: string; options: readonly { readonly value: string; readonly label: string }[]; onChange: (value: string) => void }) {
+  return (
+    <select aria-label={label} className="num w-full rounded-sm bg-transparent text-right hover:bg-raised focus:bg-raised" value={value} onChange={(event) => onChange(event.currentTarget.value)}>
+      {options.map((o) => (
+        <option key={o.value} value={o.value} className="bg-panel">
+          {o.label}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** One parameter, edited in the way of its type. */
+function ParameterRow({ parameter, value, unit, onChange }: RowProps) {
+  const shownUnit = 'unit' in parameter && parameter.unit === '=' ? unit : 'unit' in parameter ? parameter.unit : undefined;
+  switch (parameter.type) {
+    case 'number':
+      return <NumberRow label={parameter.label} value={value as number} parameter={parameter} unit={shownUnit} onChange={onChange} />;
+    case 'vector':
+      return <VectorRow parameter={parameter} value={value} unit={shownUnit} onChange={onChange} />;
+    case 'choice':
+      return (
+        <LabelledRow label={parameter.label} help={parameter.help}>
+          <Choice label={parameter.label} value={value as string} options={parameter.options} onChange={onChange} />
+        </LabelledRow>
+      );
+    case 'switch':
+      return (
+        <LabelledRow label={parameter.label} help={parameter.help}>
+          <input type="checkbox" className="justify-self-end accent-lamp" checked={value as boolean} onChange={(event) => onChange(event.currentTarget.checked)} />
+        </LabelledRow>
+      );
+    case 'colour':
+      return <ColourRow parameter={parameter} value={value as string} onChange={onChange} />;
+    case 'colours':
+      return <ColourRampRow parameter={parameter} value={value as never} onChange={onChange} />;
+    case 'levels':
+      return <LevelRampRow parameter={parameter} value={value as never} onChange={onChange} />;
+    case 'image':
+      return <ImageRow parameter={parameter} value={value as string} onChange={onChange} />;
+  }
+}
+
+/** Rows for those parameters of a description that act; `only` and `without` narrow them by name. */
+export function ParameterRows({
+  description,
+  values,
+  unit,
+  without = [],
+  onChange,
+}: {
+  description: Description;
+  values: Values;
+  unit?: string;
+  without?: readonly string[];
+  onChange: (name: string, value: unknown) => void;
+}) {
+  return Object.entries(description)
+    .filter(([name, parameter]) => !without.includes(name) && isShown(parameter, values))
+    .map(([name, parameter]) => <ParameterRow key={name} parameter={parameter} value={values[name]} unit={unit} onChange={(value) => onChange(name, value)} />);
+}

@@ -1,0 +1,18 @@
+import { createBrowserRouter } from 'react-router';
+import { NotFound } from './not-found';
+import { ScenePage } from './scene-page';
+import { ScenesPage } from './scenes/scenes-page';
+
+/** Every address of the application. The screens that draw in three dimensions are loaded when they are first opened. */
+export const router = createBrowserRouter([
+  { path: '/', element: <ScenesPage /> },
+  {
+    path: '/scene/:id',
+    element: <ScenePage />,
+    children: [
+      { index: true, lazy: async () => ({ Component: (await import('./studio/studio-page')).StudioPage }) },
+      { path: 'output', lazy: async () => ({ Component: (await import('./output/output-page')).OutputPage }) },
+    ],
+  },
+  { path: '*', element: <NotFound what="There is nothing at this address." /> },
+]);

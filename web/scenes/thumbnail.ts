@@ -1,0 +1,35 @@
+import { PerspectiveCamera } from 'three';
+import { estimateRun } from '../../core/step/estimate';
+import { api, type StoredScene } from '../api';
+import { loadImages, useImages } from '../stage/scene-images';
+import { runFrames } from '../stage/run-frames';
+import { Picture, placeShotCamera } from '../view/picture';
+
+const WIDTH = 480;
+const HEIGHT = 270;
+/** A picture is drawn from at most about this many particles. */
+const ENOUGH = 6000;
+
+/** Draws a picture of a scene, from its shot camera somewhat after the middle of the shot, and gives it to the server. */
+export async function makeThumbnail({ id, revision, scene }: StoredScene, signal: AbortSignal): Promise<void> {
+  await loadImages(scene);
+  const { first, last } = scene.time;
+  const frame = Math.round(first + 0.65 * (last - first));
+  const share = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, frame).alive));
+  const canvas = document.createElement('canvas');
+  const picture = new Picture(canvas);
+  try {
+    picture.setSize(WIDTH, HEIGHT);
+    picture.setScene(scene);
+    const camera = new PerspectiveCamera();
+    placeShotCamera(camera, scene, WIDTH / HEIGHT);
+    await runFrames({ scene, images: useImages.getState().images, share, from: frame, through: frame }, signal, (made) => {
+      picture.setFrame(made);
+      picture.draw({ camera, background: scene.output.background, samples: 1, open: 0 });
+    });
+    const png = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
+    if (png && !signal.aborted) await api.setPicture(id, revision, png);
+  } finally {
+    picture.dispose();
+  }
+}

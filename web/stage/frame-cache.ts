@@ -1,0 +1,55 @@
+import { bytesOf, type Frame } from '../../engine/frame';
+
+/** Memory for simulated frames, bytes. */
+const BUDGET = 768 * 1024 * 1024;
+
+/** Simulated frames of one state of the scene, in memory. */
+export class FrameCache {
+  private readonly frames = new Map<number, Frame>();
+  private bytes = 0;
+  /** The first frame that is still on its way; frames behind it are not. */
+  private coming = Infinity;
+
+  get(frame: number): Frame | undefined {
+    return this.frames.get(frame);
+  }
+
+  clear(): void {
+    this.frames.clear();
+    this.bytes = 0;
+    this.coming = Infinity;
+  }
+
+  /** Frames from this one on are on their way. */
+  expect(from: number): void {
+    this.coming = from;
+  }
+
+  expectNone(): void {
+    this.coming = Infinity;
+  }
+
+  /** Whether the frame will come without being asked for. */
+  isComing(frame: number): boolean {
+    return frame >= this.coming;
+  }
+
+  /** Keeps a frame; false where the memory for frames is used up. */
+  add(frame: Frame): boolean {
+    this.frames.set(frame.frame, frame);
+    this.bytes += bytesOf(frame);
+    this.coming = frame.frame + 1;
+    return this.bytes < BUDGET;
+  }
+
+  /** The frames that are held, as spans [first, last] in order. */
+  spans(): (readonly [number, number])[] {
+    const spans: [number, number][] = [];
+    for (const frame of [...this.frames.keys()].sort((a, b) => a - b)) {
+      const last = spans.at(-1);
+      if (last && last[1] === frame - 1) last[1] = frame;
+      else spans.push([frame, frame]);
+    }
+    return spans;
+  }
+}

@@ -1,0 +1,39 @@
+import { create } from 'zustand';
+import { emptyMeters, type Meters } from '../../core/measure/meters';
+
+/** How frames follow one another: each of them however long it takes, or by the clock, leaving some out. */
+export type Pace = 'every frame' | 'real time';
+
+interface PlayerState {
+  /** The frame of the playhead. */
+  readonly frame: number;
+  /** The frame that is on the screen; another one while that of the playhead is on its way. */
+  readonly shown: number | undefined;
+  readonly playing: boolean;
+  readonly pace: Pace;
+  /** Spans of frames that are simulated, as [first, last]. */
+  readonly cached: readonly (readonly [number, number])[];
+  /** Part of the particles on the screen. */
+  readonly share: number;
+  readonly alive: number;
+  /** Particles that all of them would be. */
+  readonly whole: number;
+  readonly retired: Readonly<Record<string, number>>;
+  readonly meters: Meters;
+  readonly problem: string | undefined;
+}
+
+/** The transport, and what is told of the frame on the screen. The frame itself never is in this state. */
+export const usePlayer = create<PlayerState>()(() => ({
+  frame: 0,
+  shown: undefined,
+  playing: false,
+  pace: 'every frame',
+  cached: [],
+  share: 1,
+  alive: 0,
+  whole: 0,
+  retired: {},
+  meters: emptyMeters(0, 0),
+  problem: undefined,
+}));

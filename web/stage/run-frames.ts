@@ -1,0 +1,34 @@
+import type { Scene } from '../../core/scene/document';
+import type { Images } from '../../core/stack/compile';
+import type { Frame } from '../../engine/frame';
+import { webCrew } from '../../engine/web-crew';
+
+/**
+ * Simulates frames `from` … `through` at a share and hands each to `use`, one after another: the next comes when `use` is
+ * done. Ends early when the signal says so.
+ */
+export async function runFrames(
+  order: { scene: Scene; images: Images; share: number; from: number; through: number },
+  signal: AbortSignal,
+  use: (frame: Frame) => Promise<void> | void,
+): Promise<void> {
+  const crew = webCrew();
+  try {
+    await new Promise<void>((resolve, reject) => {
+      signal.addEventListener('abort', () => resolve(), { once: true });
+      crew.start({
+        ...order,
+        paced: true,
+        onFrame: (frame) => {
+          Promise.resolve(use(frame)).then(() => {
+            crew.allow(frame.frame + 1);
+            if (frame.frame >= order.through) resolve();
+          }, reject);
+        },
+        onFailed: (message) => reject(new Error(message)),
+      });
+    });
+  } finally {
+    crew.end();
+  }
+}

@@ -1,0 +1,200 @@
+import { emptyMeters } from '../../core/measure/meters';
+import type { Scene } from '../../core/scene/document';
+import type { Images } from '../../core/stack/compile';
+import { estimateRun } from '../../core/step/estimate';
+import type { Crew } from '../../engine/crew';
+import { aliveOn, type Frame } from '../../engine/frame';
+import { webCrew } from '../../engine/web-crew';
+import { FrameCache } from './frame-cache';
+import { usePlayer } from './player-store';
+
+/** Seconds of threads' work that a picture may take while a control is moved. */
+const LIVE_BUDGET = 0.06;
+/** A run to the playhead that takes longer than this shows a deeper draft first. */
+const PATIENCE = 0.15;
+/** Fewest particles a deeper draft goes down to. */
+const LEAST = 300;
+const FIRST_GUESS = 1.2e-6;
+
+/** Everything of a scene that changes its particles; looks, names and the camera do not. */
+function simulationKey(scene: Scene): string {
+  const { seed, draftShare, time, emitters, fields } = scene;
+  return JSON.stringify([seed, draftShare, time, emitters.map((e) => ({ ...e, name: '', look: 0 })), fields.map((f) => ({ ...f, name: '' }))]);
+}
+
+/**
+ * Keeps simulated frames in step with the open scene: after an edit the frame on the screen comes first (as a deeper
+ * draft while a control is held), then all frames of the shot in the background.
+ */
+export class Session {
+  private readonly crew: Crew = webCrew();
+  private readonly cache = new FrameCache();
+  private scene: Scene | undefined;
+  private images: Images = new Map();
+  private key = '';
+  /** What the cache holds frames of. */
+  private cachedKey = '';
+  private held = false;
+  private quick: { key: string; frame: number } | undefined;
+  private secondsAStep = FIRST_GUESS;
+  private listeners = new Set<(frame: Frame) => void>();
+  private current: Frame | undefined;
+  private toldAt = 0;
+
+  /** Calls the listener with every frame that is to be seen, beginning with the present one. */
+  onShow(listener: (frame: Frame) => void): () => void {
+    this.listeners.add(listener);
+    if (this.current) listener(this.current);
+    return () => this.listeners.delete(listener);
+  }
+
+  /** The frame that is on the screen. */
+  get shown(): Frame | undefined {
+    return this.current;
+  }
+
+  /** Takes the scene after an edit. */
+  setScene(scene: Scene, images: Images): void {
+    const fresh = [...images.keys()].some((hash) => !this.images.has(hash));
+    this.scene = scene;
+    this.images = images;
+    const key = simulationKey(scene);
+    if (key === this.key && !fresh) return;
+    this.key = fresh ? `${key} ${images.size}` : key;
+    const { first, last } = scene.time;
+    const { frame } = usePlayer.getState();
+    if (frame < first || frame > last) usePlayer.setState({ frame: Math.min(Math.max(frame, first), last) });
+    this.refresh();
+  }
+
+  /** A control is held, or let go of. */
+  setHeld(held: boolean): void {
+    this.held = held;
+    if (!held && this.cachedKey !== this.key) this.refresh();
+  }
+
+  /** Moves the playhead. */
+  seek(frame: number): void {
+    const { scene } = this;
+    if (!scene) return;
+    const { first, last } = scene.time;
+    const to = Math.min(Math.max(Math.round(frame), first), last);
+    usePlayer.setState({ frame: to });
+    const cached = this.cachedKey === this.key ? this.cache.get(to) : undefined;
+    if (cached) this.show(cached);
+    else if (this.cachedKey === this.key && !this.cache.isComing(to)) this.runAll(to);
+  }
+
+  /** Whether the frame can be shown at once. */
+  has(frame: number): boolean {
+    return this.cachedKey === this.key && this.cache.get(frame) !== undefined;
+  }
+
+  dispose(): void {
+    this.crew.end();
+    this.listeners.clear();
+  }
+
+  private refresh(): void {
+    const scene = this.scene!;
+    const { frame } = usePlayer.getState();
+    const { steps, alive } = estimateRun(scene, frame);
+    const seconds = (steps * scene.draftShare * this.secondsAStep) / this.crew.threads;
+    if (seconds > PATIENCE) {
+      const share = Math.min(scene.draftShare, Math.max(LEAST / Math.max(1, alive), (scene.draftShare * LIVE_BUDGET) / seconds));
+      this.runQuick(frame, share);
+    } else if (this.held) this.runQuick(frame, scene.draftShare);
+    else this.runAll(scene.time.first);
+  }
+
+  /** The frame of the playhead alone. One run is let finish before the next begins, so that pictures keep coming. */
+  private runQuick(frame: number, share: number): void {
+    if (this.quick) return;
+    const { key } = this;
+    const scene = this.scene!;
+    this.quick = { key, frame };
+    this.cachedKey = '';
+    this.cache.clear();
+    this.tellCached();
+    this.crew.start({
+      scene,
+      images: this.images,
+      share,
+      from: frame,
+      through: frame,
+      onFrame: (made) => this.show(made),
+      onDone: (secondsAStep) => {
+        this.learn(secondsAStep);
+        this.quick = undefined;
+        if (this.key !== key || usePlayer.getState().frame !== frame) this.refresh();
+        else if (!this.held) this.runAll(scene.time.first);
+      },
+      onFailed: (message) => this.fail(message),
+    });
+  }
+
+  /** All frames of the shot at the set share, handed over from `from` on. */
+  private runAll(from: number): void {
+    const scene = this.scene!;
+    this.quick = undefined;
+    this.cachedKey = this.key;
+    this.cache.clear();
+    this.cache.expect(from);
+    this.tellCached();
+    this.crew.start({
+      scene,
+      images: this.images,
+      share: scene.draftShare,
+      from,
+      through: scene.time.last,
+      onFrame: (made) => {
+        if (!this.cache.add(made)) {
+          this.crew.stop();
+          this.cache.expectNone();
+        }
+        if (made.frame === usePlayer.getState().frame) this.show(made);
+        this.tellCached();
+      },
+      onDone: (secondsAStep) => {
+        this.learn(secondsAStep);
+        this.cache.expectNone();
+        this.tellCached(true);
+      },
+      onFailed: (message) => this.fail(message),
+    });
+  }
+
+  private learn(secondsAStep: number): void {
+    if (secondsAStep > 0) this.secondsAStep += 0.5 * (secondsAStep - this.secondsAStep);
+  }
+
+  private fail(message: string): void {
+    this.quick = undefined;
+    this.cache.expectNone();
+    usePlayer.setState({ problem: `The simulation stopped: ${message}.`, playing: false });
+  }
+
+  private show(frame: Frame): void {
+    this.current = frame;
+    for (const listener of this.listeners) listener(frame);
+    const scene = this.scene!;
+    const fits = frame.meters.fields.length === scene.fields.length && frame.meters.bounds.length === scene.emitters.length;
+    const alive = aliveOn(frame);
+    usePlayer.setState({
+      shown: frame.frame,
+      share: frame.share,
+      alive,
+      whole: frame.share < 1 ? Math.round(alive / frame.share) : alive,
+      retired: frame.blamed,
+      meters: fits ? frame.meters : emptyMeters(scene.fields.length, scene.emitters.length),
+      problem: undefined,
+    });
+  }
+
+  private tellCached(now = false): void {
+    const time = performance.now();
+    if (!now && time - this.toldAt < 80) return;
+    this.toldAt = time;
+    usePlayer.setState({ cached: this.cache.spans() });
+  }
+}

@@ -1,0 +1,92 @@
+import { produce, type Draft } from 'immer';
+import { temporal } from 'zundo';
+import { create } from 'zustand';
+import type { Emitter, Field, Scene } from '../../core/scene/document';
+
+interface SceneState {
+  /** The scene that is open. */
+  readonly scene: Scene | undefined;
+}
+
+/** The open scene with its undo. Steps are kept while the scene is open. */
+export const useSceneStore = create<SceneState>()(
+  temporal<SceneState>(() => ({ scene: undefined }), { limit: 500, equality: (a, b) => a.scene === b.scene }),
+);
+
+/** Opens a scene in place of the one that was open; there is nothing to undo then. */
+export function openScene(scene: Scene | undefined): void {
+  useSceneStore.setState({ scene });
+  useSceneStore.temporal.getState().clear();
+}
+
+/** The open scene; throws where there is none. */
+export function openedScene(): Scene {
+  const { scene } = useSceneStore.getState();
+  if (!scene) throw new Error('No scene is open.');
+  return scene;
+}
+
+/** The open scene, for components that are only shown while there is one. */
+export function useScene(): Scene {
+  const { scene } = useSceneStore();
+  return scene!;
+}
+
+const holds = new Set<(held: boolean) => void>();
+let held = false;
+
+/** Tells when a gesture begins and ends; returns how to stop listening. */
+export function onHold(listener: (held: boolean) => void): () => void {
+  holds.add(listener);
+  return () => holds.delete(listener);
+}
+
+/** Begins a gesture: all changes up to its end are one step of undo. */
+export function beginGesture(): void {
+  if (held) return;
+  held = true;
+  for (const listener of holds) listener(true);
+}
+
+/** Ends a gesture. */
+export function endGesture(): void {
+  if (!held) return;
+  held = false;
+  useSceneStore.temporal.getState().resume();
+  for (const listener of holds) listener(false);
+}
+
+/** Changes the scene to another. */
+export function changeScene(change: (scene: Scene) => Scene): void {
+  const scene = openedScene();
+  const next = change(scene);
+  if (next === scene) return;
+  useSceneStore.setState({ scene: next });
+  // The first change of a gesture is a step; those that follow belong to it.
+  if (held) useSceneStore.temporal.getState().pause();
+}
+
+/** Changes the scene by writing to a draft of it. */
+export function editScene(recipe: (draft: Draft<Scene>) => void): void {
+  changeScene(produce(recipe));
+}
+
+/** Changes one field. */
+export function editField(id: string, recipe: (field: Draft<Field>) => void): void {
+  editScene((scene) => {
+    const field = scene.fields.find((f) => f.id === id);
+    if (field) recipe(field);
+  });
+}
+
+/** Changes one emitter. */
+export function editEmitter(id: string, recipe: (emitter: Draft<Emitter>) => void): void {
+  editScene((scene) => {
+    const emitter = scene.emitters.find((e) => e.id === id);
+    if (emitter) recipe(emitter);
+  });
+}
+
+/** Takes back one step, or does it again. */
+export const undo = () => useSceneStore.temporal.getState().undo();
+export const redo = () => useSceneStore.temporal.getState().redo();

@@ -1,0 +1,81 @@
+import { Redo2, Undo2 } from 'lucide-react';
+import { Link, NavLink } from 'react-router';
+import { useStore } from 'zustand';
+import { usePlayer } from './stage/player-store';
+import { useStage } from './stage/stage';
+import { useSaveState } from './store/save-store';
+import { editScene, redo, undo, useScene, useSceneStore } from './store/scene-store';
+import { DraftMenu } from './studio/draft-menu';
+
+const clock = (iso: string) => new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' });
+
+function SaveNote() {
+  const { state } = useSaveState();
+  const text = {
+    saved: () => `saved ${'at' in state ? clock(state.at) : ''}`,
+    waiting: () => 'not saved yet',
+    saving: () => 'saving …',
+    lost: () => 'not saved: no answer',
+    conflict: () => 'not saved: changed elsewhere',
+  }[state.kind]();
+  const alarm = state.kind === 'lost' || state.kind === 'conflict';
+  return (
+    <span className={`num ${alarm ? 'text-signal' : 'text-second'}`} role="status" title={state.kind === 'lost' ? `${state.message} It is tried again every two seconds; keep this window open.` : undefined}>
+      {text}
+    </span>
+  );
+}
+
+/** The bar over every screen of a scene: where one is, how much is simulated, whether it is saved, undo. */
+export function TopBar() {
+  const scene = useScene();
+  const { id } = useStage();
+  const { share, alive, whole } = usePlayer();
+  const past = useStore(useSceneStore.temporal, (s) => s.pastStates.length);
+  const future = useStore(useSceneStore.temporal, (s) => s.futureStates.length);
+  const tab = ({ isActive }: { isActive: boolean }) => `flex h-full items-center border-b-2 px-1 ${isActive ? 'border-lamp text-text' : 'border-transparent text-second hover:text-text'}`;
+  const thousands = (n: number) => n.toLocaleString('en').replace(/,/g, ' ');
+  return (
+    <header className="flex h-11 shrink-0 items-center gap-5 border-b border-rule bg-surround px-4">
+      <Link to="/" className="flex items-center gap-2 font-semibold" aria-label="Bathyclast: to Scenes">
+        <img src="/mark.svg" alt="" className="h-6" />
+        bathyclast
+      </Link>
+      <input
+        aria-label="Name of the scene"
+        className="w-44 truncate rounded-sm bg-transparent px-1 py-0.5 hover:bg-raised focus:bg-raised"
+        defaultValue={scene.name}
+        key={scene.name}
+        maxLength={120}
+        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        onBlur={(e) => {
+          const name = e.currentTarget.value.trim();
+          if (name === '') e.currentTarget.value = scene.name;
+          else if (name !== scene.name) editScene((draft) => void (draft.name = name));
+        }}
+      />
+      <nav className="flex h-full gap-5">
+        <NavLink to={`/scene/${id}`} end className={tab}>
+          Studio
+        </NavLink>
+        <NavLink to={`/scene/${id}/output`} className={tab}>
+          Output
+        </NavLink>
+      </nav>
+      <span className="flex-1" />
+      <DraftMenu />
+      <span className="num w-48 text-right text-second" aria-label="Particles alive">
+        {share < 1 ? `${thousands(alive)} of ${thousands(whole)}` : `${thousands(alive)} particles`}
+      </span>
+      <SaveNote />
+      <span className="flex">
+        <button className="text-button" aria-label="Undo" title="Undo (Ctrl+Z)" disabled={past === 0} onClick={undo}>
+          <Undo2 size={15} />
+        </button>
+        <button className="text-button" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" disabled={future === 0} onClick={redo}>
+          <Redo2 size={15} />
+        </button>
+      </span>
+    </header>
+  );
+}

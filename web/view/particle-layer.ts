@@ -1,0 +1,142 @@
+import {
+  AddEquation,
+  BufferAttribute,
+  BufferGeometry,
+  CustomBlending,
+  DynamicDrawUsage,
+  GLSL3,
+  Matrix4,
+  OneFactor,
+  OneMinusSrcAlphaFactor,
+  Points,
+  RawShaderMaterial,
+  Vector3,
+  type PerspectiveCamera,
+} from 'three';
+import type { ColourStop, LevelStop } from '../../core/describe/parameters';
+import type { Kinded } from '../../core/describe/registry';
+import { looks } from '../../core/looks';
+import type { EmitterFrame } from '../../engine/frame';
+import { DepthOrder } from './depth-order';
+import { particleFragment, particleVertex } from './particle-shader';
+import { rampTexture } from './ramp';
+
+const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'size'] as const;
+
+/** A draft's spots are at most this many times as large, to make up for those left out. */
+const MOST_ENLARGED = 3;
+
+interface Dress {
+  readonly blend: 'add' | 'over';
+  readonly opacity: number;
+  readonly colour: readonly ColourStop[];
+  readonly sizeOverAge: readonly LevelStop[];
+}
+
+/** The particles of one emitter, drawn by its look in one call. */
+export class ParticleLayer {
+  readonly points: Points<BufferGeometry, RawShaderMaterial>;
+  private look: Kinded | undefined;
+  private count = 0;
+  private capacity = 0;
+  private sorted = false;
+  private order = new BufferAttribute(new Uint32Array(0), 1);
+  private readonly depth = new DepthOrder();
+  private readonly toClip = new Matrix4();
+
+  constructor() {
+    const material = new RawShaderMaterial({
+      glslVersion: GLSL3,
+      vertexShader: particleVertex,
+      fragmentShader: particleFragment,
+      transparent: true,
+      depthTest: false,
+      depthWrite: false,
+      blending: CustomBlending,
+      blendEquation: AddEquation,
+      blendSrc: OneFactor,
+      blendSrcAlpha: OneFactor,
+      blendDstAlpha: OneMinusSrcAlphaFactor,
+      premultipliedAlpha: true,
+      uniforms: {
+        toClip: { value: this.toClip },
+        pixelsPerMetre: { value: 1 },
+        back: { value: 0 },
+        sizeScale: { value: 1 },
+        ramp: { value: null },
+        softness: { value: 1 },
+        opacity: { value: 1 },
+        covers: { value: 1 },
+      },
+    });
+    this.points = new Points(new BufferGeometry(), material);
+    this.points.frustumCulled = false;
+  }
+
+  /** Takes the look; does nothing where it is the one it has. */
+  setLook(look: Kinded): void {
+    if (look === this.look) return;
+    this.look = look;
+    const { blend, opacity, colour, sizeOverAge } = look as unknown as Dress;
+    const { material } = this.points;
+    const { uniforms } = material;
+    uniforms['ramp']!.value?.dispose();
+    uniforms['ramp']!.value = rampTexture(colour, sizeOverAge);
+    uniforms['softness']!.value = looks.get(look.kind).softness;
+    uniforms['opacity']!.value = opacity;
+    // Added light covers nothing that is behind it.
+    uniforms['covers']!.value = blend === 'over' ? 1 : 0;
+    material.blendDst = blend === 'over' ? OneMinusSrcAlphaFactor : OneFactor;
+    this.sorted = blend === 'over';
+  }
+
+  /** Takes the particles of a frame that holds `share` of them all. */
+  setParticles({ count, columns, age }: EmitterFrame, share: number): void {
+    if (count > this.capacity) this.grow(count);
+    const { geometry } = this.points;
+    const write = (name: string, column: Float32Array) => {
+      const attribute = geometry.getAttribute(name) as BufferAttribute;
+      (attribute.array as Float32Array).set(column);
+      attribute.clearUpdateRanges();
+      attribute.addUpdateRange(0, count);
+      attribute.needsUpdate = true;
+    };
+    for (const name of COLUMNS) write(name, columns[name]);
+    write('age', age);
+    this.count = count;
+    geometry.setDrawRange(0, count);
+    this.points.material.uniforms['sizeScale']!.value = Math.min(MOST_ENLARGED, 1 / Math.sqrt(share));
+  }
+
+  /** Makes ready to be drawn: seen by `camera` in a picture `height` pixels high, moved back by so many seconds. */
+  prepare(camera: PerspectiveCamera, height: number, back: number): void {
+    const { uniforms } = this.points.material;
+    this.toClip.multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse);
+    uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5]!;
+    uniforms['back']!.value = back;
+    const { geometry } = this.points;
+    if (!this.sorted) return void geometry.setIndex(null);
+    const at = camera.getWorldDirection(new Vector3());
+    const column = (name: string) => (geometry.getAttribute(name) as BufferAttribute).array as Float32Array;
+    if (this.capacity > 0) this.depth.sort(column('x'), column('y'), column('z'), this.count, [at.x, at.y, at.z], this.order.array as Uint32Array);
+    this.order.clearUpdateRanges();
+    this.order.addUpdateRange(0, this.count);
+    this.order.needsUpdate = true;
+    geometry.setIndex(this.order);
+  }
+
+  dispose(): void {
+    this.points.geometry.dispose();
+    this.points.material.uniforms['ramp']!.value?.dispose();
+    this.points.material.dispose();
+  }
+
+  private grow(count: number): void {
+    this.capacity = Math.ceil(count * 1.25);
+    this.points.geometry.dispose();
+    this.points.geometry = new BufferGeometry();
+    const attribute = <A extends Float32Array | Uint32Array>(array: A) => new BufferAttribute(array, 1).setUsage(DynamicDrawUsage);
+    for (const name of [...COLUMNS, 'age']) this.points.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
+    this.order = attribute(new Uint32Array(this.capacity));
+  }
+}

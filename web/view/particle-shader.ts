@@ -1,0 +1,95 @@
+/** A particle as a round spot that faces the camera, in linear light with premultiplied alpha. */
+export const particleVertex = /* glsl */ `
+precision highp float;
+in float x, y, z, vx, vy, vz, age, life, size;
+uniform mat4 toClip;
+uniform float pixelsPerMetre;
+uniform float back;
+uniform float sizeScale;
+uniform sampler2D ramp;
+out vec4 tint;
+out float diameter;
+
+void main() {
+  float a = age - back;
+  float u = life > 0.0 ? clamp(a / life, 0.0, 1.0) : 1.0;
+  vec4 dress = texture(ramp, vec2((u * 255.0 + 0.5) / 256.0, 0.5));
+  gl_Position = toClip * vec4(vec3(x, y, z) - back * vec3(vx, vy, vz), 1.0);
+  float wanted = size * sizeScale * dress.a * pixelsPerMetre / max(gl_Position.w, 1e-6);
+  // Smaller than a pixel: drawn as one pixel, as much fainter as it is smaller.
+  diameter = max(wanted, 1.0);
+  tint = vec4(dress.rgb, min(1.0, wanted * wanted));
+  gl_PointSize = min(diameter, 512.0);
+  if (a < 0.0 || wanted <= 0.0) gl_Position = vec4(2.0, 2.0, 2.0, 1.0);
+}
+`;
+
+export const particleFragment = /* glsl */ `
+precision highp float;
+in vec4 tint;
+in float diameter;
+uniform float softness;
+uniform float opacity;
+uniform float covers;
+out vec4 colour;
+
+void main() {
+  float r = length(gl_PointCoord * 2.0 - 1.0);
+  float edge = min(1.0, max(softness, 2.0 / diameter));
+  float spot = diameter <= 1.5 ? 1.0 : 1.0 - smoothstep(1.0 - edge, 1.0, r);
+  float a = spot * tint.a * opacity;
+  if (a <= 0.0) discard;
+  colour = vec4(tint.rgb * a, a * covers);
+}
+`;
+
+/** A picture that fills the screen. */
+export const screenVertex = /* glsl */ `
+precision highp float;
+in vec3 position;
+out vec2 at;
+void main() {
+  at = position.xy * 0.5 + 0.5;
+  gl_Position = vec4(position.xy, 0.0, 1.0);
+}
+`;
+
+/** Adds one sample to the sum of samples. */
+export const addFragment = /* glsl */ `
+precision highp float;
+in vec2 at;
+uniform sampler2D picture;
+uniform float weight;
+out vec4 colour;
+void main() {
+  colour = texture(picture, at) * weight;
+}
+`;
+
+/**
+ * From linear premultiplied light to sRGB (IEC 61966-2-1) over the background; or, where alpha is kept, to straight
+ * alpha. Added light covers nothing itself; kept alone it takes its brightest channel as its alpha.
+ */
+export const finishFragment = /* glsl */ `
+precision highp float;
+in vec2 at;
+uniform sampler2D picture;
+uniform vec3 background;
+uniform bool keepAlpha;
+out vec4 colour;
+
+vec3 coded(vec3 c) {
+  vec3 v = clamp(c, 0.0, 1.0);
+  return mix(12.92 * v, 1.055 * pow(v, vec3(1.0 / 2.4)) - 0.055, step(0.0031308, v));
+}
+
+void main() {
+  vec4 light = texture(picture, at);
+  if (keepAlpha) {
+    float a = clamp(max(light.a, max(light.r, max(light.g, light.b))), 0.0, 1.0);
+    colour = vec4(a > 0.0 ? coded(light.rgb / a) : vec3(0.0), a);
+  } else {
+    colour = vec4(coded(light.rgb + background * (1.0 - clamp(light.a, 0.0, 1.0))), 1.0);
+  }
+}
+`;

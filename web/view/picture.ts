@@ -1,0 +1,192 @@
+import {
+  BufferGeometry,
+  Camera,
+  Color,
+  CustomBlending,
+  Float32BufferAttribute,
+  FloatType,
+  GLSL3,
+  HalfFloatType,
+  LinearSRGBColorSpace,
+  Mesh,
+  NearestFilter,
+  NoBlending,
+  OneFactor,
+  PerspectiveCamera,
+  RawShaderMaterial,
+  RGBAFormat,
+  Scene as Group,
+  UnsignedByteType,
+  Vector3,
+  WebGLRenderer,
+  WebGLRenderTarget,
+  type Texture,
+} from 'three';
+import type { Scene } from '../../core/scene/document';
+import type { Frame } from '../../engine/frame';
+import { ParticleLayer } from './particle-layer';
+import { addFragment, finishFragment, screenVertex } from './particle-shader';
+import { linearColour } from './ramp';
+
+/** How a picture is taken. */
+export interface Shot {
+  readonly camera: PerspectiveCamera;
+  readonly background: string;
+  /** Sub-frame pictures averaged for motion blur. */
+  readonly samples: number;
+  /** Seconds the shutter is open, up to the moment of the frame. */
+  readonly open: number;
+}
+
+function screenPass(fragmentShader: string, uniforms: RawShaderMaterial['uniforms'], adds: boolean): Mesh<BufferGeometry, RawShaderMaterial> {
+  const geometry = new BufferGeometry();
+  geometry.setAttribute('position', new Float32BufferAttribute([-1, -1, 0, 3, -1, 0, -1, 3, 0], 3));
+  const material = new RawShaderMaterial({
+    glslVersion: GLSL3,
+    vertexShader: screenVertex,
+    fragmentShader,
+    uniforms,
+    depthTest: false,
+    depthWrite: false,
+    ...(adds ? { blending: CustomBlending, blendSrc: OneFactor, blendDst: OneFactor } : { blending: NoBlending }),
+  });
+  const mesh = new Mesh(geometry, material);
+  mesh.frustumCulled = false;
+  return mesh;
+}
+
+/** Points a three.js camera as the scene's shot camera, for a picture of that shape. */
+export function placeShotCamera(camera: PerspectiveCamera, scene: Scene, aspect: number): void {
+  camera.fov = scene.camera.angle;
+  camera.aspect = aspect;
+  camera.near = 0.01;
+  camera.far = 2000;
+  camera.position.set(...scene.camera.position);
+  camera.up.set(0, 1, 0);
+  const target = new Vector3(...scene.camera.target);
+  if (target.equals(camera.position)) target.z -= 1;
+  camera.lookAt(target);
+  camera.updateProjectionMatrix();
+  camera.updateMatrixWorld();
+}
+
+/**
+ * Draws frames to a canvas, in linear light. The same for the view, the pictures of scenes and the files: what is seen
+ * is what is written.
+ */
+export class Picture {
+  readonly renderer: WebGLRenderer;
+  private readonly group = new Group();
+  private layers: ParticleLayer[] = [];
+  private readonly light: WebGLRenderTarget;
+  private readonly sum: WebGLRenderTarget;
+  private readonly adder = screenPass(addFragment, { picture: { value: null as Texture | null }, weight: { value: 1 } }, true);
+  private readonly finisher = screenPass(finishFragment, { picture: { value: null as Texture | null }, background: { value: new Color() }, keepAlpha: { value: false } }, false);
+  private readonly flat = new Camera();
+  private width = 1;
+  private height = 1;
+
+  constructor(canvas: HTMLCanvasElement | OffscreenCanvas) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: false, preserveDrawingBuffer: true });
+    this.renderer.autoClear = false;
+    this.renderer.outputColorSpace = LinearSRGBColorSpace;
+    this.renderer.setPixelRatio(1);
+    const target = (type: typeof HalfFloatType | typeof FloatType) => new WebGLRenderTarget(1, 1, { type, format: RGBAFormat, depthBuffer: false, minFilter: NearestFilter, magFilter: NearestFilter });
+    this.light = target(HalfFloatType);
+    this.sum = target(HalfFloatType);
+  }
+
+  /** Size of the picture in pixels. */
+  setSize(width: number, height: number): void {
+    if (width === this.width && height === this.height) return;
+    this.width = width;
+    this.height = height;
+    this.renderer.setSize(width, height, false);
+    this.light.setSize(width, height);
+    this.sum.setSize(width, height);
+  }
+
+  /** Takes the looks of a scene. */
+  setScene(scene: Scene): void {
+    while (this.layers.length > scene.emitters.length) {
+      const layer = this.layers.pop()!;
+      this.group.remove(layer.points);
+      layer.dispose();
+    }
+    while (this.layers.length < scene.emitters.length) {
+      const layer = new ParticleLayer();
+      layer.points.renderOrder = this.layers.length;
+      this.layers.push(layer);
+      this.group.add(layer.points);
+    }
+    scene.emitters.forEach((emitter, e) => this.layers[e]!.setLook(emitter.look));
+  }
+
+  /** Takes the particles of a frame; one of another state of the scene, with other emitters, is passed over. */
+  setFrame(frame: Frame): void {
+    if (frame.emitters.length !== this.layers.length) return;
+    frame.emitters.forEach((emitter, e) => this.layers[e]!.setParticles(emitter, frame.share));
+  }
+
+  /** Draws the particles to the canvas. */
+  draw(shot: Shot): void {
+    this.gather(shot);
+    this.finish(shot.background, false, null);
+  }
+
+  /** Draws the particles and reads them back: 8-bit sRGB with straight alpha, rows from the top. */
+  read(shot: Shot, keepAlpha: boolean): Uint8Array<ArrayBuffer> {
+    const { width, height } = this;
+    this.gather(shot);
+    const target = new WebGLRenderTarget(width, height, { type: UnsignedByteType, format: RGBAFormat, depthBuffer: false });
+    this.finish(shot.background, keepAlpha, target);
+    const bottomUp = new Uint8Array(width * height * 4);
+    this.renderer.readRenderTargetPixels(target, 0, 0, width, height, bottomUp);
+    this.renderer.setRenderTarget(null);
+    target.dispose();
+    const pixels = new Uint8Array(bottomUp.length);
+    const row = width * 4;
+    for (let y = 0; y < height; y++) pixels.set(bottomUp.subarray((height - 1 - y) * row, (height - y) * row), y * row);
+    return pixels;
+  }
+
+  dispose(): void {
+    for (const layer of this.layers) layer.dispose();
+    this.light.dispose();
+    this.sum.dispose();
+    this.renderer.dispose();
+    this.renderer.forceContextLoss();
+  }
+
+  /** Sums the light of all samples. Along a frame the integrator moves a particle straight by v·dt: so does the blur. */
+  private gather({ camera, samples, open }: Shot): void {
+    const { renderer } = this;
+    renderer.setClearColor(0x000000, 0);
+    if (samples > 1) {
+      renderer.setRenderTarget(this.sum);
+      renderer.clear();
+    }
+    for (let s = 0; s < samples; s++) {
+      const back = samples > 1 ? (open * (s + 0.5)) / samples : 0;
+      for (const layer of this.layers) layer.prepare(camera, this.height, back);
+      renderer.setRenderTarget(this.light);
+      renderer.clear();
+      renderer.render(this.group, camera);
+      if (samples === 1) return;
+      this.adder.material.uniforms['picture']!.value = this.light.texture;
+      this.adder.material.uniforms['weight']!.value = 1 / samples;
+      renderer.setRenderTarget(this.sum);
+      renderer.render(this.adder, this.flat);
+    }
+  }
+
+  private finish(background: string, keepAlpha: boolean, target: WebGLRenderTarget | null): void {
+    const { uniforms } = this.finisher.material;
+    const source = this.renderer.getRenderTarget() === this.sum ? this.sum : this.light;
+    uniforms['picture']!.value = source.texture;
+    uniforms['background']!.value.setRGB(...linearColour(background));
+    uniforms['keepAlpha']!.value = keepAlpha;
+    this.renderer.setRenderTarget(target);
+    this.renderer.render(this.finisher, this.flat);
+  }
+}

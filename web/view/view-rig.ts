@@ -1,0 +1,160 @@
+import { Box3, PerspectiveCamera, Sphere, Vector3 } from 'three';
+import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
+import type { Vector } from '../../core/math/vector';
+import type { Scene } from '../../core/scene/document';
+import { openedScene } from '../store/scene-store';
+import { selectionBounds } from './selection-bounds';
+import { Guides } from './guides';
+import { Picture } from './picture';
+
+/** A point of the canvas in CSS pixels; undefined behind the eye. */
+export type Projected = { readonly x: number; readonly y: number } | undefined;
+
+/** Ready-made directions to look from. */
+export type Side = 'front' | 'side' | 'top';
+const SIDES: Record<Side, Vector> = { front: [0, 0, 1], side: [1, 0, 0], top: [0, 1, 0.0001] };
+
+/** Share of the canvas that the shot's frame takes when looking through its camera. */
+const FRAME_SHARE = 0.9;
+
+/** The free view: its camera, how it is moved, and what it draws. */
+export class ViewRig {
+  readonly camera = new PerspectiveCamera(35, 1, 0.01, 2000);
+  readonly guides = new Guides();
+  readonly picture: Picture;
+  readonly controls: OrbitControls;
+  private requested = 0;
+  private ratio = 1;
+  private drawn = new Set<() => void>();
+
+  constructor(private readonly canvas: HTMLCanvasElement) {
+    this.picture = new Picture(canvas);
+    this.controls = new OrbitControls(this.camera, canvas);
+    this.controls.enableDamping = false;
+    this.controls.addEventListener('change', () => this.request());
+    canvas.addEventListener('webglcontextrestored', () => this.request());
+  }
+
+  /** Calls the listener after each drawing; returns how to stop. */
+  onDrawn(listener: () => void): () => void {
+    this.drawn.add(listener);
+    return () => this.drawn.delete(listener);
+  }
+
+  /** Draws soon, once however often it is asked. */
+  request(): void {
+    this.requested ||= requestAnimationFrame(() => {
+      this.requested = 0;
+      this.draw();
+    });
+  }
+
+  resize(width: number, height: number): void {
+    this.ratio = Math.min(2, window.devicePixelRatio);
+    this.picture.setSize(Math.max(1, Math.round(width * this.ratio)), Math.max(1, Math.round(height * this.ratio)));
+    this.camera.aspect = width / Math.max(1, height);
+    this.camera.updateProjectionMatrix();
+    this.request();
+  }
+
+  /** Looks through the shot camera, with a margin round its frame. */
+  lookThroughShot(scene: Scene): void {
+    const { camera, output } = scene;
+    const shape = output.width / output.height / this.camera.aspect;
+    const half = Math.tan((camera.angle * Math.PI) / 360) * Math.max(1, shape);
+    this.camera.fov = (Math.atan(half / FRAME_SHARE) * 360) / Math.PI;
+    this.camera.position.set(...camera.position);
+    this.controls.target.set(...camera.target);
+    this.settle();
+  }
+
+  /** The free view as a shot camera: its frame is what lies within the margin. */
+  asShot(): Scene['camera'] {
+    const rounded = (v: Vector3): Vector => [v.x, v.y, v.z].map((n) => Math.round(n * 1000) / 1000) as unknown as Vector;
+    const { output } = openedScene();
+    const shape = output.width / output.height / this.camera.aspect;
+    const half = (Math.tan((this.camera.fov * Math.PI) / 360) * FRAME_SHARE) / Math.max(1, shape);
+    return { position: rounded(this.camera.position), target: rounded(this.controls.target), angle: Math.round((Math.atan(half) * 3600) / Math.PI) / 10 };
+  }
+
+  lookFrom(side: Side): void {
+    const distance = this.camera.position.distanceTo(this.controls.target);
+    this.camera.position.copy(this.controls.target).addScaledVector(new Vector3(...SIDES[side]), distance);
+    this.settle();
+  }
+
+  /** Brings a box into the view, keeping the direction of sight. */
+  frame(box: Box3): void {
+    if (box.isEmpty()) return;
+    const { center, radius } = box.getBoundingSphere(new Sphere());
+    const half = Math.min(1, this.camera.aspect) * Math.tan((this.camera.fov * Math.PI) / 360);
+    const sight = this.camera.position.clone().sub(this.controls.target).normalize();
+    this.controls.target.copy(center);
+    this.camera.position.copy(center).addScaledVector(sight, (1.15 * Math.max(0.2, radius)) / half);
+    this.settle();
+  }
+
+  frameAll(): void {
+    this.frame(selectionBounds({ type: 'scene' }));
+  }
+
+  /** Orbits by radians. */
+  orbit(right: number, up: number): void {
+    const offset = this.camera.position.clone().sub(this.controls.target);
+    offset.applyAxisAngle(new Vector3(0, 1, 0), right);
+    const across = new Vector3(1, 0, 0).applyQuaternion(this.camera.quaternion);
+    const tilted = offset.clone().applyAxisAngle(across, -up);
+    if (Math.abs(tilted.clone().normalize().y) < 0.999) offset.copy(tilted);
+    this.camera.position.copy(this.controls.target).add(offset);
+    this.settle();
+  }
+
+  /** Moves the view sideways, as a share of its height. */
+  pan(right: number, up: number): void {
+    const scale = 2 * Math.tan((this.camera.fov * Math.PI) / 360) * this.camera.position.distanceTo(this.controls.target);
+    const move = new Vector3(right * scale, up * scale, 0).applyQuaternion(this.camera.quaternion);
+    this.camera.position.add(move);
+    this.controls.target.add(move);
+    this.settle();
+  }
+
+  /** Moves nearer (below 1) or away. */
+  dolly(factor: number): void {
+    this.camera.position.sub(this.controls.target).multiplyScalar(factor).add(this.controls.target);
+    this.settle();
+  }
+
+  /** Where a point of the world is on the canvas. */
+  project(point: Vector): Projected {
+    const v = new Vector3(...point).project(this.camera);
+    const box = this.canvas.getBoundingClientRect();
+    return v.z > 1 || v.z < -1 ? undefined : { x: ((v.x + 1) / 2) * box.width, y: ((1 - v.y) / 2) * box.height };
+  }
+
+  /** Origin and direction of sight through a point of the screen. */
+  sightThrough(clientX: number, clientY: number): { origin: Vector3; direction: Vector3 } {
+    const box = this.canvas.getBoundingClientRect();
+    const point = new Vector3(((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2, 0.5);
+    return { origin: this.camera.position.clone(), direction: point.unproject(this.camera).sub(this.camera.position).normalize() };
+  }
+
+  dispose(): void {
+    cancelAnimationFrame(this.requested);
+    this.controls.dispose();
+    this.guides.clear();
+    this.picture.dispose();
+  }
+
+  private settle(): void {
+    this.camera.updateProjectionMatrix();
+    this.controls.update();
+    this.request();
+  }
+
+  private draw(): void {
+    this.camera.updateMatrixWorld();
+    this.picture.draw({ camera: this.camera, background: openedScene().output.background, samples: 1, open: 0 });
+    this.picture.renderer.render(this.guides.group, this.camera);
+    for (const listener of this.drawn) listener();
+  }
+}

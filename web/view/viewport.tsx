@@ -1,0 +1,90 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Vector } from '../../core/math/vector';
+import { fields as fieldKinds } from '../../core/fields';
+import { useStage } from '../stage/stage';
+import { openedScene, useScene } from '../store/scene-store';
+import { useSelection } from '../store/selection-store';
+import { Overlay } from './overlay';
+import { placeAtShot } from './place-at-shot';
+import { selectionBounds } from './selection-bounds';
+import { ViewReadout } from './view-readout';
+import { ViewRig } from './view-rig';
+
+/** Keys of the view, while it has the focus. */
+function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
+  const { key, shiftKey } = event;
+  const arrows: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+  const arrow = arrows[key];
+  if (arrow && shiftKey) rig.pan(arrow[0] * 0.05, arrow[1] * 0.05);
+  else if (arrow) rig.orbit(arrow[0] * 0.1, arrow[1] * 0.1);
+  else if (key === 'PageUp') rig.dolly(0.9);
+  else if (key === 'PageDown') rig.dolly(1 / 0.9);
+  else if (key === 'a') rig.frameAll();
+  else if (key === 's') rig.frame(selectionBounds(useSelection.getState().selection));
+  else if (key === 'c') rig.lookThroughShot(openedScene());
+  else if (key === '1') rig.lookFrom('front');
+  else if (key === '2') rig.lookFrom('side');
+  else if (key === '3') rig.lookFrom('top');
+  else return false;
+  return true;
+}
+
+/** The picture one works in: particles by their looks, and over them what is only there to work by. */
+export function Viewport() {
+  const stage = useStage();
+  const scene = useScene();
+  const { selection } = useSelection();
+  const box = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [rig, setRig] = useState<ViewRig>();
+
+  useEffect(() => {
+    const made = new ViewRig(canvas.current!);
+    stage.rig = made;
+    made.picture.setScene(openedScene());
+    const { width, height } = box.current!.getBoundingClientRect();
+    made.resize(width, height);
+    made.lookThroughShot(openedScene());
+    const unshow = stage.session.onShow((frame) => {
+      made.picture.setFrame(frame);
+      made.request();
+    });
+    const sizes = new ResizeObserver(([entry]) => made.resize(entry!.contentRect.width, entry!.contentRect.height));
+    sizes.observe(box.current!);
+    setRig(made);
+    return () => {
+      unshow();
+      sizes.disconnect();
+      stage.rig = undefined;
+      made.dispose();
+    };
+  }, [stage]);
+
+  useEffect(() => {
+    if (!rig) return;
+    rig.picture.setScene(scene);
+    const { shown } = stage.session;
+    if (shown) rig.picture.setFrame(shown);
+    const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
+    const direction = field && fieldKinds.get(field.settings.kind).direction;
+    rig.guides.update(scene, selection, direction === undefined ? undefined : (field!.settings[direction] as Vector));
+    rig.request();
+  }, [rig, scene, selection, stage]);
+
+  return (
+    <div
+      ref={box}
+      className="relative h-full w-full overflow-hidden bg-black"
+      tabIndex={0}
+      role="application"
+      aria-label="View. Arrow keys orbit, with Shift they pan, page keys dolly; A frames all, S the selection, C looks through the shot camera, 1 2 3 front side top."
+      onKeyDown={(event) => {
+        if (event.target === event.currentTarget && !event.ctrlKey && !event.metaKey && !event.altKey && rig && onKey(rig, event)) event.preventDefault();
+      }}
+    >
+      <canvas ref={canvas} className="absolute inset-0 h-full w-full" data-testid="view" />
+      {rig && <Overlay rig={rig} />}
+      {rig && <ViewReadout rig={rig} onSetShot={() => placeAtShot(rig)} />}
+    </div>
+  );
+}
