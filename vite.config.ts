@@ -19,7 +19,7 @@ export default defineConfig(({ isSsrBuild }) =>
     : {
         root: 'web',
         plugins: [react(), tailwindcss()],
-        build: { outDir: '../dist/web', emptyOutDir: true, target: 'es2023', chunkSizeWarningLimit: 1500 },
+        build: { outDir: '../dist/web', emptyOutDir: true, target: 'es2023', assetsInlineLimit: 0, chunkSizeWarningLimit: 1500 },
         worker: { format: 'es' },
       },
 );

@@ -7,7 +7,7 @@ export const ventPlume: Written = {
   name: 'Vent plume',
   seed: 7,
   time: { fps: 24, first: 0, last: 144, preRoll: 48 },
-  camera: { position: [0, 1.9, 8.2], target: [0, 1.85, 0], angle: 30 },
+  camera: { position: [0, 2.2, 9.6], target: [0, 2.05, 0], angle: 30 },
   output: { width: 1280, height: 720, background: '#0a0b0d' },
   emitters: [
     {

@@ -55,7 +55,7 @@ export const vortex: FieldKind = {
   glyph: 'M12 12c0-2 3-2 3 0 0 3-6 4-6 0 0-5 9-6 9 0 0 7-12 8-12 0 0-4 3-7 6-8',
   formula: 'F = S·s(r)·tangent − gather·outward + lift·axis',
   source: 'Rankine; Lamb–Oseen vortex, textbook fluid mechanics',
-  strength: { label: 'Swirl', default: 2, usual: [-6, 6] },
+  strength: { label: 'Strength', default: 2, usual: [-6, 6] },
   actions: ['force', 'acceleration', 'carry'],
   startsWith: { extent: 'ball', profile: 'smooth' },
   balance: ['gather', 'lift'],

@@ -43,7 +43,8 @@ export function widthHandle(parameter: string, axis: 0 | 1 | 2, value: number): 
   return { parameter, at, axis: unit, perMetre: 2 };
 }
 
-/** A handle that lies at a radius or distance along X. */
+/** A handle that lies at a radius, off the axes so that it does not cover the handles of the place. */
 export function radiusHandle(parameter: string, value: number): SizeHandle {
-  return { parameter, at: [value, 0, 0], axis: [1, 0, 0], perMetre: 1 };
+  const axis: Vector = [0.8, -0.6, 0];
+  return { parameter, at: [axis[0] * value, axis[1] * value, 0], axis, perMetre: 1 };
 }

@@ -1,6 +1,6 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { cos, sin } from '../math/exact';
-import { circle, radiusHandle } from '../places/handle';
+import { circle } from '../places/handle';
 import type { ShapeKind } from './shape';
 
 const parameters = describe({
@@ -26,5 +26,5 @@ export const disc: ShapeKind = {
     };
   },
   outline: (values) => [circle((values as ValuesOf<typeof parameters>).radius, 0, 2)],
-  handles: (values) => [radiusHandle('radius', (values as ValuesOf<typeof parameters>).radius)],
+  handles: (values) => [{ parameter: 'radius', at: [(values as ValuesOf<typeof parameters>).radius, 0, 0], axis: [1, 0, 0], perMetre: 1 }],
 };

@@ -35,7 +35,7 @@ export function SendDot({ field, emitter, index }: { field: Field; emitter: Emit
         event.stopPropagation();
       }}
     >
-      <svg viewBox="0 0 16 16" width={17} height={17} className="text-second" aria-hidden>
+      <svg viewBox="0 0 16 16" width={16} height={16} className="text-second" aria-hidden>
         <circle cx={8} cy={8} r={7} fill="none" stroke="currentColor" strokeDasharray={RINGS[index % RINGS.length]} />
         {send > 0 && <path d={fill} fill="currentColor" />}
         {send > 1 && <circle cx={8} cy={8} r={1.5 + 2 * (send - 1)} fill="var(--color-lamp)" />}

@@ -72,7 +72,7 @@ export function Strip({ field, index, meter, reason }: { field: Field; index: nu
         </div>
         <KindMenu field={field} />
       </header>
-      <div className="dims flex min-h-16 flex-1 gap-2.5">
+      <div className="dims flex min-h-16 flex-1 gap-1.5">
         <Meter rms={delivered} peak={meter?.peak ?? 0} unit={action.unit} />
         <Fader label={`${kind.strength.label} of ${field.name}`} value={field.strength} parameter={parameter} live={selected} onChange={(value) => setStrength(field.id, value)} />
         <div className="flex min-w-0 flex-1 flex-col justify-center text-text">
@@ -114,16 +114,16 @@ export function Strip({ field, index, meter, reason }: { field: Field; index: nu
           <span className="pb-2 text-xs text-faint">everywhere alike</span>
         )}
       </div>
-      <footer className="flex items-center gap-1">
-        <span className="flex min-w-0 flex-1 flex-wrap gap-1">
+      <footer className="flex items-center">
+        <span className="flex min-w-0 flex-1 flex-wrap gap-0.5">
           {emitters.map((emitter, e) => (
             <SendDot key={emitter.id} field={field} emitter={emitter} index={e} />
           ))}
         </span>
-        <button className={`text-button px-1 ${field.mute ? 'text-signal' : ''}`} aria-pressed={field.mute} title="Mute (M)" onClick={() => editField(field.id, (f) => void (f.mute = !f.mute))}>
+        <button className={`text-button px-0.5 text-xs ${field.mute ? 'text-signal' : ''}`} aria-pressed={field.mute} title="Mute (M)" onClick={() => editField(field.id, (f) => void (f.mute = !f.mute))}>
           mute
         </button>
-        <button className="text-button px-1" aria-pressed={field.solo} title="Solo (O)" onClick={() => editField(field.id, (f) => void (f.solo = !f.solo))}>
+        <button className="text-button ml-1 px-0.5 text-xs" aria-pressed={field.solo} title="Solo (O)" onClick={() => editField(field.id, (f) => void (f.solo = !f.solo))}>
           solo
         </button>
       </footer>

@@ -80,7 +80,7 @@ export function FieldInspector({ field }: { field: Field }) {
             <Choice
               label="Acts as"
               value={field.actsAs}
-              options={kind.actions.map((a) => ({ value: a, label: `${actions.get(a).label} (${actions.get(a).unit})` }))}
+              options={kind.actions.map((a) => ({ value: a, label: actions.get(a).label }))}
               onChange={(actsAs) => editField(field.id, (f) => void (f.actsAs = actsAs))}
             />
           </LabelledRow>

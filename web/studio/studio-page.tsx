@@ -12,28 +12,30 @@ export function StudioPage() {
   useStudioKeys();
   const { problem } = usePlayer();
   return (
-    <main className="flex min-h-0 flex-1">
-      <Group orientation="vertical" className="min-w-0 flex-1">
-        <Panel defaultSize="60%" minSize="20%" className="flex flex-col">
-          <div className="relative min-h-0 flex-1">
-            <Viewport />
-            <Things />
-            {problem && (
-              <p role="alert" className="absolute bottom-2 left-1/2 -translate-x-1/2 border border-signal bg-panel px-3 py-1 text-signal">
-                {problem}
-              </p>
-            )}
+    <main className="min-h-0 flex-1">
+      <Group orientation="vertical">
+        <Panel defaultSize="61%" minSize="25%" className="flex">
+          <div className="flex min-w-0 flex-1 flex-col">
+            <div className="relative min-h-0 flex-1">
+              <Viewport />
+              <Things />
+              {problem && (
+                <p role="alert" className="absolute bottom-2 left-1/2 -translate-x-1/2 border border-signal bg-panel px-3 py-1 text-signal">
+                  {problem}
+                </p>
+              )}
+            </div>
+            <TransportBar />
           </div>
-          <TransportBar />
+          <div className="w-84 shrink-0 border-l border-rule">
+            <Inspector />
+          </div>
         </Panel>
         <Separator className="h-0.5 bg-rule hover:bg-lamp focus-visible:bg-lamp" aria-label="Height of the desk" />
         <Panel defaultSize="40%" minSize="220px">
           <Desk />
         </Panel>
       </Group>
-      <div className="w-84 shrink-0 border-l border-rule">
-        <Inspector />
-      </div>
     </main>
   );
 }

@@ -1,4 +1,3 @@
-import { shapes } from '../../core/shapes';
 import { Circle, Plus, Video, Waves } from 'lucide-react';
 import { addEmitter } from '../inspect/emitter-edit';
 import { useScene } from '../store/scene-store';
@@ -36,7 +35,7 @@ export function Things() {
             name={emitter.name}
             active={is(own)}
             onSelect={() => select(own)}
-            aside={<span className="num text-faint [text-shadow:0_0_4px_black]">{emitter.on ? shapes.get(emitter.shape.kind).label : 'off'}</span>}
+            aside={!emitter.on && <span className="num text-faint [text-shadow:0_0_4px_black]">off</span>}
           />
         );
       })}

@@ -109,7 +109,7 @@ export class Guides {
     }
     for (const field of scene.fields)
       if (isSelected(selection, 'field', field.id)) {
-        this.group.add(...extentGuides(field));
+        for (const guide of extentGuides(field)) this.group.add(guide);
         if (direction) this.group.add(directionGuide(field, direction));
       }
   }
