@@ -19,8 +19,9 @@ export function build() {
   console.error('Building (some seconds) …');
   rmSync(join(root, 'dist'), { recursive: true, force: true });
   const vite = join(root, 'node_modules', 'vite', 'bin', 'vite.js');
-  run(process.execPath, [vite, 'build', '--logLevel', 'warn']);
-  run(process.execPath, [vite, 'build', '--ssr', '--logLevel', 'warn']);
+  const env = { ...process.env, NODE_ENV: 'production' };
+  run(process.execPath, [vite, 'build', '--logLevel', 'warn'], { env });
+  run(process.execPath, [vite, 'build', '--ssr', '--logLevel', 'warn'], { env });
   writeFileSync(stamp, '');
 }
 

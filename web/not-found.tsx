@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { Link, useRouteError } from 'react-router';
 
 /** What is shown where there is nothing to show, and the way back. */
 export function NotFound({ what }: { what: string }) {
@@ -8,6 +8,21 @@ export function NotFound({ what }: { what: string }) {
       <Link to="/" className="lamp-button justify-self-center">
         Go to Scenes
       </Link>
+    </main>
+  );
+}
+
+/** What is shown where a screen broke: what happened, that the work is kept, and how to go on. */
+export function Broken() {
+  const error = useRouteError();
+  return (
+    <main role="alert" className="grid h-full place-content-center gap-3 text-center">
+      <p className="text-lg">This screen stopped working.</p>
+      <p className="num max-w-xl text-second">{error instanceof Error ? error.message : String(error)}</p>
+      <p className="text-second">What was saved is kept.</p>
+      <button className="lamp-button justify-self-center" onClick={() => window.location.reload()}>
+        Load it again
+      </button>
     </main>
   );
 }

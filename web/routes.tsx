@@ -1,13 +1,14 @@
 import { createBrowserRouter } from 'react-router';
-import { NotFound } from './not-found';
+import { Broken, NotFound } from './not-found';
 import { ScenePage } from './scene-page';
 import { ScenesPage } from './scenes/scenes-page';
 
 /** Every address of the application. The screens that draw in three dimensions are loaded when they are first opened. */
 export const router = createBrowserRouter([
-  { path: '/', element: <ScenesPage /> },
+  { path: '/', element: <ScenesPage />, errorElement: <Broken /> },
   {
     path: '/scene/:id',
+    errorElement: <Broken />,
     element: <ScenePage />,
     children: [
       { index: true, lazy: async () => ({ Component: (await import('./studio/studio-page')).StudioPage }) },

@@ -35,11 +35,15 @@ export function Viewport() {
   const scene = useScene();
   const { selection } = useSelection();
   const box = useRef<HTMLDivElement>(null);
-  const canvas = useRef<HTMLCanvasElement>(null);
   const [rig, setRig] = useState<ViewRig>();
 
   useEffect(() => {
-    const made = new ViewRig(canvas.current!);
+    // A canvas of its own each time: a graphics context that was given up can't be taken again.
+    const canvas = document.createElement('canvas');
+    canvas.className = 'absolute inset-0 h-full w-full';
+    canvas.dataset['testid'] = 'view';
+    box.current!.prepend(canvas);
+    const made = new ViewRig(canvas);
     stage.rig = made;
     made.picture.setScene(openedScene());
     const { width, height } = box.current!.getBoundingClientRect();
@@ -57,6 +61,7 @@ export function Viewport() {
       sizes.disconnect();
       stage.rig = undefined;
       made.dispose();
+      canvas.remove();
     };
   }, [stage]);
 
@@ -82,7 +87,6 @@ export function Viewport() {
         if (event.target === event.currentTarget && !event.ctrlKey && !event.metaKey && !event.altKey && rig && onKey(rig, event)) event.preventDefault();
       }}
     >
-      <canvas ref={canvas} className="absolute inset-0 h-full w-full" data-testid="view" />
       {rig && <Overlay rig={rig} />}
       {rig && <ViewReadout rig={rig} onSetShot={() => placeAtShot(rig)} />}
     </div>

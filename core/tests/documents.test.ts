@@ -1,0 +1,106 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { actions } from '../actions';
+import { amounts } from '../amounts';
+import { fits } from '../describe/check';
+import { examples } from '../examples';
+import { extents } from '../extents';
+import { fields as fieldKinds } from '../fields';
+import { looks } from '../looks';
+import { profiles } from '../profiles';
+import { checkScene } from '../scene/check';
+import { completeScene } from '../scene/complete';
+import { newScene } from '../scene/starters';
+import { shapes } from '../shapes';
+import { testScene } from './scenes';
+
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+/** A good document with one member set to something else, by path. */
+function broken(path: string, value: unknown): unknown {
+  const document = plain(testScene({ fields: [{ settings: { kind: 'vortex' }, extent: { kind: 'ball' } }] }));
+  const keys = path.split(/[.[\]]+/).filter(Boolean);
+  const last = keys.pop()!;
+  const parent = keys.reduce((at, key) => (at as Record<string, Record<string, unknown>>)[key]!, document as unknown as Record<string, unknown>);
+  if (value === undefined) delete parent[last];
+  else parent[last] = value;
+  return document;
+}
+
+describe('every registry', () => {
+  it.each([fieldKinds, extents, profiles, shapes, amounts, looks, actions].map((r) => [r.of, r] as const))('%s: names are unique, defaults are possible, everything is described', (_of, registry) => {
+    expect(new Set(registry.list.map((k) => k.kind)).size).toBe(registry.list.length);
+    for (const kind of registry.list) {
+      expect(registry.check(plain(registry.defaults(kind.kind)), 'x')).toEqual([]);
+      expect(kind.summary.length).toBeGreaterThan(10);
+      for (const parameter of Object.values(kind.parameters)) {
+        expect(fits(parameter, plain(parameter.default))).toBe(true);
+        expect(parameter.help).toMatch(/\.$/);
+      }
+    }
+  });
+
+  it('what a kind of field names is there', () => {
+    for (const kind of fieldKinds.list) {
+      for (const name of kind.actions) expect(actions.find(name)).toBeDefined();
+      expect(extents.find(kind.startsWith.extent)).toBeDefined();
+      expect(profiles.find(kind.startsWith.profile)).toBeDefined();
+      for (const name of [...(kind.balance ?? []), ...(kind.direction ? [kind.direction] : [])]) expect(kind.parameters[name]).toBeDefined();
+    }
+  });
+});
+
+describe('checking a scene', () => {
+  it('the examples, a new scene and a completed one are good', () => {
+    for (const { scene } of examples) expect(checkScene(plain(scene))).toEqual([]);
+    expect(checkScene(plain(newScene('New')))).toEqual([]);
+    expect(completeScene(plain(examples[0]!.scene) as never)).toEqual(examples[0]!.scene);
+  });
+
+  it('everything that has a default may be left out', () => {
+    const least = { format: 'bathyclast-scene', version: 1, name: 'Least', emitters: [{ id: 'a', name: 'A', shape: { kind: 'point' } }], fields: [{ id: 'b', name: 'B', settings: { kind: 'gravity' } }] };
+    expect(checkScene(least)).toEqual([]);
+    expect(completeScene(least).fields[0]).toMatchObject({ strength: 9.80665, actsAs: 'acceleration', extent: { kind: 'everywhere' } });
+    expect(checkScene(plain(completeScene(least)))).toEqual([]);
+  });
+
+  it.each([
+    ['name', '', 'name', /is ""; allowed is a text/],
+    ['version', 99, 'version', /newer Bathyclast/],
+    ['seed', 1.5, 'seed', /seed is 1.5; allowed is a whole number from 0/],
+    ['time.fps', 0, 'time.fps', /time.fps is 0; allowed is a number from 1 up to 240 fps/],
+    ['time.last', -5, 'time.last', /from the first \(0\) up/],
+    ['emitters[0].birth.mass', 0, 'emitters[0].birth.mass', /above 0/],
+    ['emitters[0].shape.kind', 'teapot', 'emitters[0].shape.kind', /one of point, disc/],
+    ['fields[0].strength', 'much', 'fields[0].strength', /is "much"/],
+    ['fields[0].settings.gather', null, 'fields[0].settings.gather', /is null/],
+    ['fields[0].extent.reach', 0.1, 'fields[0].extent.reach', /from the core \(0.5 m\) up/],
+    ['fields[0].actsAs', 'slow', 'fields[0].actsAs', /for vortex/],
+    ['fields[0].sends', { ghost: 1 }, 'fields[0].sends.ghost', /one of the scene’s emitters/],
+    ['fields[0].sends', { e: 3 }, 'fields[0].sends.e', /from 0 up to 2/],
+    ['fields[0].colour', 'red', 'fields[0].colour', /not known here/],
+    ['emitters[0].look.colour', [{ at: 2, colour: '#fff' }], 'emitters[0].look.colour', /stops/],
+    ['fields[0].place.position', [1, 2], 'fields[0].place.position', /three numbers/],
+    ['emitters[0].id', undefined, 'emitters[0].id', /is missing/],
+  ])('%s = %j is refused at its place, in a sentence', (path, value, field, words) => {
+    const faults = checkScene(broken(path, value));
+    expect(faults.map((f) => f.field)).toContain(field);
+    expect(faults.find((f) => f.field === field)!.message).toMatch(words);
+  });
+
+  it('ids of a list are unique; an inverse square needs a core', () => {
+    const twice = testScene({ fields: [{ id: 'same', settings: { kind: 'wind' } }, { id: 'same', settings: { kind: 'wind' } }] });
+    expect(checkScene(plain(twice))[0]).toMatchObject({ code: 'duplicate', field: 'fields[1].id' });
+    const hollow = testScene({ fields: [{ settings: { kind: 'wind' }, extent: { kind: 'ball', core: 0 }, profile: { kind: 'inverse-square' } }] });
+    expect(checkScene(plain(hollow))[0]!.field).toBe('fields[0].extent.core');
+  });
+
+  it('whatever is thrown at it, it answers with faults and never throws', () => {
+    fc.assert(
+      fc.property(fc.constantFrom('emitters', 'fields', 'time', 'camera', 'images', 'emitters[0].amounts', 'fields[0].profile', 'fields[0].settings'), fc.jsonValue({ maxDepth: 4 }), (path, value) => {
+        for (const fault of checkScene(broken(path, value))) expect(fault.message.length).toBeGreaterThan(5);
+      }),
+      { numRuns: 300, seed: 8 },
+    );
+  });
+});

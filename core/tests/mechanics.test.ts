@@ -1,0 +1,155 @@
+import { describe, expect, it } from 'vitest';
+import { only, runTo, testScene, thrown } from './scenes';
+
+const G = 9.80665;
+const gravity = { settings: { kind: 'gravity' } };
+
+describe('throw in vacuum (textbook mechanics)', () => {
+  const speed = 12;
+  const angle = Math.PI / 3;
+  const scene = (substeps: number) =>
+    testScene({ emitter: thrown([speed * Math.cos(angle), speed * Math.sin(angle), 0]), fields: [gravity], time: { fps: 24, substeps } });
+
+  /** Apex, range and flight time, from the frames and a straight line between those about the landing. */
+  function flight(substeps: number): { apex: number; range: number; time: number } {
+    const run = runTo(scene(substeps), 0);
+    let apex = 0;
+    let before = only(run);
+    for (;;) {
+      run.advance();
+      const now = only(run);
+      apex = Math.max(apex, now.y);
+      if (now.y < 0) {
+        const t = before.y / (before.y - now.y);
+        return { apex, range: before.x + t * (now.x - before.x), time: (run.frame - 1 + t) / 24 };
+      }
+      before = now;
+    }
+  }
+  const apex = (speed * Math.sin(angle)) ** 2 / (2 * G);
+  const range = (speed ** 2 * Math.sin(2 * angle)) / G;
+  const time = (2 * speed * Math.sin(angle)) / G;
+
+  it('errors of apex, range and time shrink with the step, first order', () => {
+    const errors = [1, 2, 4, 8].map((substeps) => {
+      const f = flight(substeps);
+      return [Math.abs(f.range - range) / range, Math.abs(f.time - time) / time];
+    });
+    for (const which of [0, 1])
+      for (let i = 0; i < 3; i++) {
+        const ratio = errors[i]![which]! / errors[i + 1]![which]!;
+        expect(ratio).toBeGreaterThan(1.6);
+        expect(ratio).toBeLessThan(2.6);
+      }
+    const fine = flight(64);
+    expect(Math.abs(fine.apex - apex) / apex).toBeLessThan(2e-3);
+    expect(Math.abs(fine.range - range) / range).toBeLessThan(1e-3);
+    expect(Math.abs(fine.time - time) / time).toBeLessThan(1e-3);
+  });
+});
+
+describe('drag (textbook mechanics)', () => {
+  it.each([1, 4, 16])('linear: v(t) = v∞ + (v₀ − v∞)·e^(−Ct) to 1e-5 at %i substeps', (substeps) => {
+    const mass = 0.8;
+    const b = 1.2;
+    const rate = b / mass;
+    const scene = testScene({ emitter: thrown([0, 6, 0], { mass, drag: b }), fields: [gravity], time: { substeps } });
+    for (const frame of [1, 12, 48, 240]) {
+      const expected = -G / rate + (6 + G / rate) * Math.exp((-rate * frame) / 24);
+      expect(Math.abs(only(runTo(scene, frame)).vy - expected)).toBeLessThan(1e-5 * Math.max(1, Math.abs(expected)));
+    }
+  });
+
+  it('linear: the position converges in the first order', () => {
+    const exact = (t: number) => -G * t + G * (1 - Math.exp(-t));
+    const error = (substeps: number) => Math.abs(only(runTo(testScene({ emitter: thrown([0, 0, 0], { drag: 1 }), fields: [gravity], time: { substeps } }), 48)).y - exact(2));
+    expect(error(2) / error(4)).toBeGreaterThan(1.8);
+    expect(error(2) / error(4)).toBeLessThan(2.2);
+  });
+
+  it('quadratic: v(t) = v∞·tanh(gt/v∞) to 1e-3 where g·dt ≤ 0.1·v∞', () => {
+    const q = 0.4;
+    const end = Math.sqrt(G / q);
+    const fields = [gravity, { settings: { kind: 'drag', quadratic: q }, strength: 0 }];
+    const scene = testScene({ emitter: thrown([0, 0, 0]), fields, time: { fps: 24 } });
+    expect(G / 24).toBeLessThan(0.1 * end);
+    for (const frame of [6, 12, 24, 72]) expect(Math.abs(-only(runTo(scene, frame)).vy / (end * Math.tanh((G * frame) / 24 / end)) - 1)).toBeLessThan(1e-3);
+  });
+
+  it('Stokes 1851: a fine grain settles at 2/9·(ρp − ρf)·g·r²/μ with drag 6πμr/m and gravity lessened by buoyancy', () => {
+    const [grain, water, viscosity, r] = [2650, 1025, 1.4e-3, 30e-6];
+    const mass = (4 / 3) * Math.PI * r ** 3 * grain;
+    const scene = testScene({ emitter: thrown([0, 0, 0], { mass, drag: 6 * Math.PI * viscosity * r }), fields: [{ ...gravity, strength: (1 - water / grain) * G }] });
+    const settled = (2 / 9) * (grain - water) * G * r * r / viscosity;
+    expect(-only(runTo(scene, 24)).vy / settled).toBeCloseTo(1, 3);
+  });
+});
+
+describe('wind against an acceleration of the same number (closed form)', () => {
+  const push = (actsAs: string, drag: number, frame: number) => {
+    const scene = testScene({ emitter: thrown([0, 0, 0], { drag }), fields: [{ settings: { kind: 'wind' }, strength: 3, actsAs }], time: { substeps: 64 } });
+    return only(runTo(scene, frame)).vx;
+  };
+
+  it('the wind’s speed follows u·(1 − e^(−Ct)) to 1e-4, an acceleration a/C·(1 − e^(−Ct))', () => {
+    for (const rate of [0.3, 1, 6])
+      for (const frame of [4, 24, 96]) {
+        const reached = 1 - Math.exp((-rate * frame) / 24);
+        expect(Math.abs(push('carry', rate, frame) - 3 * reached)).toBeLessThan(1e-4);
+        expect(Math.abs(push('acceleration', rate, frame) - (3 / rate) * reached)).toBeLessThan(1e-4 * (3 / rate));
+      }
+  });
+
+  it('with a drag rate up to 1/s the wind moves less at all times; with much drag it leads', () => {
+    for (const frame of [1, 12, 48, 240]) expect(push('carry', 0.8, frame)).toBeLessThan(push('acceleration', 0.8, frame));
+    expect(push('carry', 6, 4)).toBeGreaterThan(push('acceleration', 6, 4));
+  });
+
+  it('a particle without drag is not carried at all', () => expect(push('carry', 0, 48)).toBe(0));
+});
+
+describe('orbits about an inverse-square attractor', () => {
+  const orbit = (radius: number, substeps: number, speed = 1 / Math.sqrt(radius)) =>
+    testScene({
+      emitter: { ...thrown([0, 0, speed]), place: { position: [radius, 0, 0] } },
+      fields: [{ settings: { kind: 'attractor', law: 'inverse-square', softening: 0 }, strength: 1 }],
+      time: { fps: 24, substeps },
+    });
+
+  /** Seconds of one revolution, from the first upward crossing of the x axis to the next. */
+  function period(radius: number): number {
+    const run = runTo(orbit(radius, 16), 0);
+    const crossings: number[] = [];
+    let before = only(run);
+    while (crossings.length < 2) {
+      run.advance();
+      const now = only(run);
+      if (before.z < 0 && now.z >= 0) crossings.push(run.frame - 1 + before.z / (before.z - now.z));
+      before = now;
+    }
+    return (crossings[1]! - crossings[0]!) / 24;
+  }
+
+  it('Kepler’s third law: T = 2π·√(a³/μ)', () => {
+    for (const radius of [1, 1.6, 2.5]) expect(period(radius) / (2 * Math.PI * radius ** 1.5)).toBeCloseTo(1, 3);
+  });
+
+  it('energy stays bounded and angular momentum shows no drift over 100 orbits (symplectic: Hairer, Lubich & Wanner)', () => {
+    const run = runTo(orbit(1, 8, 0.85), 0);
+    const energies: number[] = [];
+    const momenta: number[] = [];
+    const frames = Math.round(100 * 2 * Math.PI * 24);
+    while (run.frame < frames) {
+      run.advance();
+      const { x, y, z, vx, vy, vz } = only(run);
+      energies.push(0.5 * (vx * vx + vy * vy + vz * vz) - 1 / Math.hypot(x, y, z));
+      momenta.push(z * vx - x * vz);
+    }
+    const mean = (a: number[]) => a.reduce((s, n) => s + n, 0) / a.length;
+    const tenth = Math.floor(frames / 10);
+    const start = 0.5 * 0.85 ** 2 - 1;
+    expect(Math.abs(mean(energies.slice(-tenth)) / mean(energies.slice(0, tenth)) - 1)).toBeLessThan(2e-3);
+    expect(Math.max(...energies.map((e) => Math.abs(e / start - 1)))).toBeLessThan(0.05);
+    expect(Math.max(...momenta.map((l) => Math.abs(l / -0.85 - 1)))).toBeLessThan(1e-3);
+  });
+});

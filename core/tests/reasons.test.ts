@@ -1,0 +1,106 @@
+import { describe, expect, it } from 'vitest';
+import { addMeters, measureDelivery, rms, type Meters } from '../measure/meters';
+import { whySilent } from '../measure/reasons';
+import { fields as fieldKinds } from '../fields';
+import type { Written } from '../scene/complete';
+import { isHeard, type Scene } from '../scene/document';
+import { newField, newScene } from '../scene/starters';
+import { Simulation } from '../step/simulation';
+import { checkScene } from '../scene/check';
+import { joined } from '../measure/fit';
+import { runTo, testScene } from './scenes';
+
+const cloud: Written = { shape: { kind: 'ball', radius: 0.5 }, amounts: [{ kind: 'burst', count: 300 }], birth: { life: 99, speed: 0, drag: 0.5 } };
+
+function metersOf(scene: Scene, frame = 0): Meters {
+  const run = runTo(scene, frame);
+  return measureDelivery(run.rows, run.populations, frame / scene.time.fps);
+}
+
+function reasonOf(scene: Scene) {
+  return whySilent(scene, scene.fields[0]!, metersOf(scene), new Map());
+}
+
+const wind = (over: Written = {}): Written => ({ settings: { kind: 'wind' }, strength: 2, ...over });
+
+/** How each cause of silence is provoked, and the words for it. */
+const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
+  ['strength', testScene({ emitter: cloud, fields: [wind({ strength: 0 })] }), 'strength 0'],
+  ['muted', testScene({ emitter: cloud, fields: [wind({ mute: true })] }), 'muted'],
+  ['soloed', testScene({ emitter: cloud, fields: [wind(), wind({ solo: true })] }), 'another field is soloed'],
+  ['direction', testScene({ emitter: cloud, fields: [wind({ settings: { kind: 'wind', direction: [0, 0, 0] } })] }), 'its direction is zero'],
+  ['no-send', testScene({ emitter: cloud, fields: [wind({ sends: { e: 0 } })] }), 'no emitter sends to it'],
+  ['no-drag', testScene({ emitter: { ...cloud, birth: { life: 99, drag: 0 } }, fields: [wind()] }), 'no drag to hold on to'],
+  ['misses', testScene({ emitter: cloud, fields: [wind({ place: { position: [4, 0, 0] }, extent: { kind: 'ball', core: 0.5, reach: 2 } })] }), /^misses every particle by 1\.\d m$/],
+];
+
+describe('why a field delivers nothing', () => {
+  it.each(CAUSES)('%s: told in words, and mended by its button', (code, scene, words) => {
+    const reason = reasonOf(scene);
+    expect(reason?.code).toBe(code);
+    expect(reason?.words).toMatch(words);
+    const mended = reason!.mend!.change(scene);
+    expect(checkScene(JSON.parse(JSON.stringify(mended)))).toEqual([]);
+    expect(reasonOf(mended)).toBeUndefined();
+  });
+
+  it('a field that misses by far is brought closer and, where it is too small, widened', () => {
+    const scene = testScene({ emitter: cloud, fields: [wind({ place: { position: [0, 9, 0] }, extent: { kind: 'ball', core: 0.01, reach: 0.02 } })] });
+    const [field] = reasonOf(scene)!.mend!.change(scene).fields;
+    expect(field!.extent['reach'] as number).toBeGreaterThan(0.4);
+    expect(Math.hypot(...field!.place.position)).toBeLessThan(0.2);
+  });
+
+  it('nobody alive, no emitter, no image are told as well', () => {
+    expect(reasonOf(testScene({ emitter: { ...cloud, amounts: [] }, fields: [wind()] }))?.words).toBe('no particles are alive on this frame');
+    const none = testScene({ fields: [wind()] });
+    expect(reasonOf({ ...none, emitters: [] })?.words).toBe('there is no emitter');
+    expect(reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'texture', pattern: 'image' } }] }))?.words).toBe('no image chosen');
+  });
+
+  it('a vortex with swirl 0 that gathers still delivers', () => {
+    expect(reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'vortex', gather: 1 }, strength: 0 }] }))).toBeUndefined();
+  });
+});
+
+describe('meters', () => {
+  it('give RMS and peak of w·F over the particles it is sent to, and what it comes to as an acceleration', () => {
+    const meters = metersOf(testScene({ emitter: { ...cloud, birth: { life: 9, speed: 0, mass: 2, drag: 1 } }, fields: [wind({ actsAs: 'force', sends: { e: 0.5 } }), wind(), wind({ mute: true })] }));
+    const [force, carry, muted] = meters.fields;
+    expect(rms(force!)).toBeCloseTo(1, 9);
+    expect(force!.peak).toBeCloseTo(1, 9);
+    expect(Math.sqrt(force!.feltSquares / force!.count)).toBeCloseTo(0.5, 9);
+    expect(rms(carry!)).toBeCloseTo(2, 9);
+    expect(Math.sqrt(carry!.feltSquares / carry!.count)).toBeCloseTo(1, 9);
+    expect(rms(muted!)).toBe(0);
+    expect(Math.sqrt(meters.total.squares / meters.total.count)).toBeCloseTo(1.5, 9);
+  });
+
+  it('of slices add up to those of the whole', () => {
+    const scene = testScene({ emitter: cloud, fields: [{ settings: { kind: 'turbulence' } }] });
+    const part = (slice: number) => {
+      const run = new Simulation(scene, new Map(), { share: 1, slice, slices: 2 });
+      return measureDelivery(run.rows, run.populations, 0);
+    };
+    const [sum, whole] = [addMeters(part(0), part(1)), metersOf(scene)];
+    expect(sum.fields[0]!.count).toBe(whole.fields[0]!.count);
+    expect(rms(sum.fields[0]!)).toBeCloseTo(rms(whole.fields[0]!), 9);
+    expect(sum.bounds[0]).toEqual(whole.bounds[0]);
+  });
+});
+
+describe('new things', () => {
+  it('a new field of every kind reaches the living particles and delivers, at once', () => {
+    const scene = newScene('New');
+    const meters = metersOf(scene, 30);
+    for (const kind of fieldKinds.list) {
+      if (kind.silent && kind.kind !== 'texture') continue;
+      const field = newField(scene, kind.kind, joined(meters.bounds));
+      const grown = { ...scene, fields: [field] };
+      const measured = metersOf(grown, 30);
+      expect(whySilent(grown, field, measured, new Map()), kind.kind).toBeUndefined();
+      expect(rms(measured.fields[0]!), kind.kind).toBeGreaterThan(0);
+      expect(isHeard(field, grown.fields)).toBe(true);
+    }
+  });
+});

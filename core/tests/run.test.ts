@@ -1,0 +1,125 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { examples } from '../examples';
+import { fields as fieldKinds } from '../fields';
+import type { Scene } from '../scene/document';
+import { Simulation } from '../step/simulation';
+import { FLOAT_COLUMNS } from '../step/population';
+import { runTo, testScene } from './scenes';
+
+/** The bits of every particle, by emitter and number. */
+function bitsOf(runs: readonly Simulation[]): Map<string, string> {
+  const all = new Map<string, string>();
+  for (const run of runs)
+    run.populations.forEach((p, e) => {
+      for (let i = 0; i < p.count; i++) all.set(`${e}:${p.id[i]}`, FLOAT_COLUMNS.map((name) => new Uint32Array(Float32Array.of(p.columns[name][i]!).buffer)[0]).join(' '));
+    });
+  return all;
+}
+
+function runOf(scene: Scene, frame: number, portion?: ConstructorParameters<typeof Simulation>[2]): Simulation {
+  const simulation = new Simulation(scene, new Map(), portion);
+  while (simulation.frame < frame) simulation.advance();
+  return simulation;
+}
+
+/** Random scenes over every kind of field, with bounded numbers. */
+const anyScene = fc
+  .record({
+    seed: fc.nat(9999),
+    rate: fc.integer({ min: 20, max: 3000 }),
+    life: fc.double({ min: 0.2, max: 2, noNaN: true }),
+    substeps: fc.integer({ min: 1, max: 3 }),
+    fields: fc.array(
+      fc.record({
+        kind: fc.constantFrom(...fieldKinds.list.map((k) => k.kind)),
+        action: fc.nat(2),
+        strength: fc.double({ min: 0, max: 4, noNaN: true }),
+        extent: fc.constantFrom('everywhere', 'ball', 'box', 'slab'),
+        profile: fc.constantFrom('flat', 'linear', 'smooth', 'bell', 'inverse-square'),
+        turn: fc.integer({ min: -180, max: 180 }),
+      }),
+      { maxLength: 5 },
+    ),
+  })
+  .map(({ seed, rate, life, substeps, fields }) => ({
+    ...testScene({
+      emitter: { seed, shape: { kind: 'ball', radius: 1 }, amounts: [{ kind: 'rate', rate }, { kind: 'burst', count: 60 }], birth: { life, lifeVariance: life / 2, speed: 1, spread: 30, drag: 0.4 } },
+      time: { substeps },
+      fields: fields.map(({ kind, action, strength, extent, profile, turn }) => {
+        const { actions } = fieldKinds.get(kind);
+        return { settings: { kind }, strength, actsAs: actions[action % actions.length], extent: { kind: extent }, profile: { kind: profile }, place: { position: [0.2, 0, 0], rotation: [0, turn, 0] } };
+      }),
+    }),
+    seed,
+  }));
+
+describe('a run is a function of the scene', () => {
+  it('a draft is a subset of the whole run: the same particles on the same paths, bit for bit', () => {
+    fc.assert(
+      fc.property(anyScene, fc.double({ min: 0.05, max: 0.9, noNaN: true }), (scene, share) => {
+        const whole = bitsOf([runOf(scene, 15)]);
+        const draft = bitsOf([runOf(scene, 15, { share, slice: 0, slices: 1 })]);
+        for (const [key, bits] of draft) expect(whole.get(key)).toBe(bits);
+        expect(draft.size).toBeLessThanOrEqual(whole.size);
+      }),
+      { numRuns: 40, seed: 4 },
+    );
+  });
+
+  it('any number of slices hold the whole run between them, bit for bit', () => {
+    fc.assert(
+      fc.property(anyScene, fc.integer({ min: 2, max: 5 }), (scene, slices) => {
+        const parts = Array.from({ length: slices }, (_, slice) => runOf(scene, 12, { share: 1, slice, slices }));
+        expect(bitsOf(parts)).toEqual(bitsOf([runOf(scene, 12)]));
+      }),
+      { numRuns: 30, seed: 5 },
+    );
+  });
+
+  it('a draft of a tenth holds about a tenth', () => {
+    const { scene } = examples[0]!;
+    const [whole, draft] = [1, 0.1].map((share) => runOf(scene, 40, { share, slice: 0, slices: 1 }).populations.reduce((n, p) => n + p.count, 0));
+    expect(draft! / whole!).toBeGreaterThan(0.08);
+    expect(draft! / whole!).toBeLessThan(0.12);
+  });
+
+  it('another scene seed gives other particles', () => {
+    const scene = testScene({ emitter: { amounts: [{ kind: 'burst', count: 50 }], shape: { kind: 'ball' } } });
+    expect(bitsOf([runOf({ ...scene, seed: 2 }, 0)])).not.toEqual(bitsOf([runOf(scene, 0)]));
+  });
+
+  it('state stays finite for every random scene, or is retired and counted', () => {
+    fc.assert(
+      fc.property(anyScene, (scene) => {
+        const run = runOf(scene, 20);
+        for (const p of run.populations) {
+          expect(p.born).toBe(p.count + p.died + p.retired);
+          for (let i = 0; i < p.count; i++) expect(Number.isFinite(p.columns.x[i]! + p.columns.vx[i]!)).toBe(true);
+        }
+      }),
+      { numRuns: 40, seed: 6 },
+    );
+  });
+});
+
+it('a particle that becomes non-finite is retired, counted and blamed on the field whose contribution was', () => {
+  const scene = testScene({
+    emitter: { amounts: [{ kind: 'burst', count: 9 }], shape: { kind: 'ball' } },
+    fields: [
+      { name: 'Calm', settings: { kind: 'wind' } },
+      { name: 'Wild', settings: { kind: 'attractor' }, strength: 1e300 },
+    ],
+  });
+  const run = runTo(scene, 2);
+  expect(run.populations[0]!.count).toBe(0);
+  expect(run.populations[0]!.retired).toBe(9);
+  expect([...run.blamed]).toEqual([['Wild', 9]]);
+});
+
+it('a run that is told to stop says so within one block', () => {
+  const run = new Simulation(testScene({ emitter: { amounts: [{ kind: 'burst', count: 5000 }] } }), new Map());
+  let asked = 0;
+  expect(run.advance(() => ++asked > 1)).toBe(false);
+  expect(asked).toBe(2);
+});

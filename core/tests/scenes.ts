@@ -1,0 +1,38 @@
+import { completeScene, type Written } from '../scene/complete';
+import type { Scene } from '../scene/document';
+import { Simulation, type Simulation as Run } from '../step/simulation';
+
+/** A scene for tests: one emitter `e`, over which any part can be written. */
+export function testScene({ emitter = {}, fields = [], time = {} }: { emitter?: Written; fields?: readonly Written[]; time?: Written } = {}): Scene {
+  return completeScene({
+    name: 'Test',
+    time: { fps: 24, first: 0, last: 100000, ...time },
+    emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' }, amounts: [{ kind: 'burst', count: 1, frame: 0 }], ...emitter }],
+    fields: fields.map((field, i) => ({ id: `f${i}`, name: `F${i}`, ...field })),
+  });
+}
+
+/** A particle thrown from the origin, without drag and with a long life. */
+export const thrown = (velocity: readonly [number, number, number], birth: Written = {}): Written => ({
+  birth: { life: 1e4, speed: Math.hypot(...velocity), along: 'direction', direction: velocity, mass: 1, drag: 0, ...birth },
+});
+
+/** Runs a scene on to a frame. */
+export function runTo(scene: Scene, frame: number): Run {
+  const simulation = new Simulation(scene, new Map());
+  while (simulation.frame < frame) simulation.advance();
+  return simulation;
+}
+
+/** Position and velocity of the only particle of a run. */
+export function only(run: Run): { x: number; y: number; z: number; vx: number; vy: number; vz: number } {
+  const [population] = run.populations;
+  if (population!.count !== 1) throw new Error(`There are ${population!.count} particles.`);
+  return Object.fromEntries((['x', 'y', 'z', 'vx', 'vy', 'vz'] as const).map((name) => [name, population!.columns[name][0]!])) as ReturnType<typeof only>;
+}
+
+/** Pearson's χ² of counts against equal expectation. */
+export function chiSquare(counts: readonly number[]): number {
+  const mean = counts.reduce((a, b) => a + b, 0) / counts.length;
+  return counts.reduce((sum, n) => sum + (n - mean) ** 2 / mean, 0);
+}

@@ -1,0 +1,115 @@
+import { describe, expect, it } from 'vitest';
+import { extents } from '../extents';
+import { probe } from '../measure/probe';
+import { profiles } from '../profiles';
+import { falloff } from '../profiles/profile';
+import type { Written } from '../scene/complete';
+import type { Vector } from '../math/vector';
+import { only, runTo, testScene, thrown } from './scenes';
+
+const push = (over: Written = {}): Written => ({ settings: { kind: 'wind' }, strength: 2, actsAs: 'acceleration', ...over });
+
+function total(fields: Written[], position: Vector = [0, 0, 0], mass = 1) {
+  const scene = testScene({ fields });
+  return probe(scene, new Map(), 0, scene.emitters[0]!, { position, velocity: [0, 0, 0], mass, drag: 0.5 }).total;
+}
+
+describe('the root of the desk sums (common practice)', () => {
+  it('two overlapping fields add exactly; a muted one does not; a soloed one is alone', () => {
+    expect(total([push(), push({ strength: 3 })]).acceleration[0]).toBe(5);
+    expect(total([push(), push({ strength: 3, mute: true })]).acceleration[0]).toBe(2);
+    expect(total([push(), push({ strength: 3, solo: true })]).acceleration[0]).toBe(3);
+    expect(total([push({ solo: true }), push({ strength: 3, solo: true }), push({ strength: 7 })]).acceleration[0]).toBe(5);
+  });
+
+  it('a send scales what one emitter’s particles feel, up to twice', () => {
+    expect(total([push({ sends: { e: 0.25 } })]).acceleration[0]).toBe(0.5);
+    expect(total([push({ sends: { e: 2 } })]).acceleration[0]).toBe(4);
+    expect(total([push({ sends: { e: 0 } })]).acceleration[0]).toBe(0);
+  });
+
+  it('a force divides by the mass, an acceleration does not, carry adds to the medium, drag to the rate', () => {
+    expect(total([push({ actsAs: 'force' })], [0, 0, 0], 4).acceleration[0]).toBe(0.5);
+    expect(total([push()], [0, 0, 0], 4).acceleration[0]).toBe(2);
+    expect(total([push({ actsAs: 'carry' }), push({ actsAs: 'carry', strength: -0.5 })]).medium[0]).toBe(1.5);
+    expect(total([{ settings: { kind: 'drag', quadratic: 3 }, strength: 2 }])).toMatchObject({ dragRate: 2.5, quadratic: 3 });
+  });
+
+  it('reordering a sum changes nothing but the last bits', () => {
+    const fields = [push({ strength: 0.1 }), { settings: { kind: 'turbulence' }, strength: 0.7 }, { settings: { kind: 'vortex' }, strength: 1.3, actsAs: 'acceleration' }];
+    const run = (list: Written[]) => only(runTo(testScene({ emitter: thrown([1, 1, 0]), fields: list }), 48));
+    // Other names are given to the same fields in another order; seeds go with them.
+    const [a, b] = [run(fields), run([...fields].reverse())];
+    for (const c of ['x', 'y', 'z'] as const) expect(Math.abs(a[c] - b[c])).toBeLessThan(1e-4);
+  });
+});
+
+describe('profiles (common practice)', () => {
+  const each = profiles.list.map((p) => [p.kind, p] as const);
+  it.each(each)('%s: 1 in the core, 0 at the reach, never rising; slope 0 is 1 everywhere', (_kind, profile) => {
+    const weight = falloff(profile, 1, 3, 1, false);
+    expect([0, 0.5, 1].map(weight)).toEqual([1, 1, 1]);
+    expect([3, 4, 1e9].map(weight)).toEqual([0, 0, 0]);
+    let last = 1;
+    for (let d = 1; d < 3; d += 0.01) {
+      expect(weight(d)).toBeLessThanOrEqual(last);
+      last = weight(d);
+    }
+    const flat = falloff(profile, 1, 3, 0, false);
+    expect([0, 2, 3, 99].map(flat)).toEqual([1, 1, 1, 1]);
+  });
+
+  it.each(each)('%s inverted: 0 in the core, 1 at the reach and everywhere outside', (_kind, profile) => {
+    const weight = falloff(profile, 1, 3, 1, true);
+    expect([0, 1, 3, 4, 1e9].map(weight)).toEqual([0, 0, 1, 1, 1]);
+  });
+
+  it('follow their formulas half way, and the slope is a power', () => {
+    const half = (kind: string, slope = 1) => falloff(profiles.get(kind), 1, 3, slope, false)(2);
+    expect(half('linear')).toBe(0.5);
+    expect(half('smooth')).toBe(0.5);
+    expect(half('bell')).toBeCloseTo((Math.exp(-4.5 / 4) - Math.exp(-4.5)) / (1 - Math.exp(-4.5)), 12);
+    expect(half('inverse-square')).toBeCloseTo(0.25 * (1 - 1 / 16) ** 2, 12);
+    expect(half('flat')).toBe(1);
+    expect(half('linear', 3)).toBeCloseTo(0.125, 12);
+  });
+
+  it('reach = core is a step', () => {
+    const weight = falloff(profiles.get('smooth'), 2, 2, 1, false);
+    expect([1.99, 2, 2.01].map(weight)).toEqual([1, 1, 0]);
+  });
+});
+
+describe('extents', () => {
+  const distance = (kind: string, values: Written, p: Vector): number => {
+    const out = new Float64Array(1);
+    extents.get(kind).distance(extents.defaults(kind, values))({ x: Float64Array.of(p[0]), y: Float64Array.of(p[1]), z: Float64Array.of(p[2]) }, 1, out);
+    return out[0]!;
+  };
+
+  it('measure from a point, a solid box, a plane', () => {
+    expect(distance('ball', {}, [2, 3, 6])).toBe(7);
+    expect(distance('box', { width: 2, height: 2, depth: 2 }, [0.9, -0.5, 0])).toBe(0);
+    expect(distance('box', { width: 2, height: 2, depth: 2 }, [4, 5, 1])).toBe(5);
+    expect(distance('slab', {}, [9, -2, 9])).toBe(2);
+    expect(distance('slab', { side: 'front' }, [0, -0.1, 0])).toBe(Infinity);
+  });
+
+  it('drawn outlines lie at the distance they are drawn for, and hatching leaves the skeleton', () => {
+    for (const extent of extents.list.filter((e) => e.bounded)) {
+      const values = extents.defaults(extent.kind);
+      for (const [x, y, z] of extent.outline(values, 0.5).flat()) if (extent.kind !== 'box') expect(distance(extent.kind, values, [x, y, z])).toBeCloseTo(0.5, 9);
+      for (const u of [0.05, 0.3, 0.55, 0.9]) {
+        const { from, along } = extent.ray(values, u);
+        expect(distance(extent.kind, values, from.map((n, i) => n + 0.25 * along[i]!) as unknown as Vector)).toBeCloseTo(0.25, 9);
+      }
+    }
+  });
+
+  it('fitted round particles reach all of them', () => {
+    for (const extent of extents.list.filter((e) => e.bounded)) {
+      const values = extents.defaults(extent.kind, extent.fitted([1, 2, 0.5]));
+      for (const corner of [[1, 2, 0.5], [-1, 2, -0.5], [1, -2, 0.5]] as const) expect(distance(extent.kind, values, corner)).toBeLessThanOrEqual(values['reach'] as number);
+    }
+  });
+});

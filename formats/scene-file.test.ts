@@ -1,0 +1,105 @@
+import { strToU8, zipSync } from 'fflate';
+import { once } from 'node:events';
+import { createDeflateRaw } from 'node:zlib';
+import { describe, expect, it } from 'vitest';
+import { examples } from '../core/examples';
+import { nestingDepth } from './bounded-json';
+import { canonicalPng, contentHash } from './image';
+import { SceneFaults } from './scene-faults';
+import { FILE_LIMITS, levelImages, readSceneFile, sceneText, writeSceneFile } from './scene-file';
+
+const { scene } = examples[0]!;
+const bytes = (text: string) => new TextEncoder().encode(text);
+
+async function refusal(file: Uint8Array): Promise<string> {
+  const error = await readSceneFile(file).then(
+    () => undefined,
+    (e: unknown) => e,
+  );
+  expect(error).toBeInstanceOf(SceneFaults);
+  return (error as SceneFaults).message;
+}
+
+/** So many zero bytes, deflated. */
+async function deflatedZeros(size: number): Promise<Uint8Array> {
+  const deflate = createDeflateRaw({ level: 1 });
+  const parts: Buffer[] = [];
+  deflate.on('data', (part: Buffer) => parts.push(part));
+  const zeros = Buffer.alloc(2 ** 25);
+  for (let left = size; left > 0; left -= zeros.length) if (!deflate.write(zeros)) await once(deflate, 'drain');
+  deflate.end();
+  await once(deflate, 'end');
+  return new Uint8Array(Buffer.concat(parts));
+}
+
+/** A zip whose scene.json is that deflated data and is claimed to unpack to `size` bytes (APPNOTE.TXT 4.3). */
+function claiming(deflated: Uint8Array, size: number): Uint8Array {
+  const zip = zipSync({ 'scene.json': [deflated, { level: 0 }] });
+  const view = new DataView(zip.buffer);
+  const central = view.getUint32(zip.length - 6, true);
+  view.setUint16(8, 8, true);
+  view.setUint32(22, size, true);
+  view.setUint16(central + 10, 8, true);
+  view.setUint32(central + 24, size, true);
+  return zip;
+}
+
+/** A scene with one image, as a package. */
+async function packaged() {
+  const png = canonicalPng({ width: 2, height: 1, rgba: new Uint8Array([0, 0, 0, 255, 255, 255, 255, 255]) });
+  const hash = await contentHash(png);
+  return { scene: { ...scene, images: [{ hash, name: 'two.png', width: 2, height: 1 }] }, images: new Map([[hash, png]]) };
+}
+
+describe('scene files', () => {
+  it('a package gives back the same scene and images; the same scene gives the same bytes', async () => {
+    const made = await packaged();
+    const file = writeSceneFile(made);
+    const read = await readSceneFile(file);
+    expect(read.scene).toEqual(made.scene);
+    expect([...levelImages(read.scene, read.images).values()][0]!.levels).toEqual(new Uint8Array([0, 255]));
+    expect(writeSceneFile(made)).toEqual(file);
+  });
+
+  it('a bare JSON document is a scene file, too', async () => expect((await readSceneFile(bytes(sceneText(scene)))).scene).toEqual(scene));
+
+  it('an image that is not the one its name says is refused', async () => {
+    const made = await packaged();
+    const [hash] = made.images.keys();
+    const other = canonicalPng({ width: 1, height: 1, rgba: new Uint8Array([9, 9, 9, 255]) });
+    expect(await refusal(writeSceneFile({ ...made, images: new Map([[hash!, other]]) }))).toMatch(/another hash/);
+  });
+
+  it('empty, cut-off, foreign and faulty files are refused in a sentence', async () => {
+    expect(await refusal(new Uint8Array())).toMatch(/empty/);
+    expect(await refusal(bytes(sceneText(scene).slice(0, 300)))).toMatch(/not whole JSON/);
+    expect(await refusal(writeSceneFile(await packaged()).slice(0, 400))).toMatch(/damaged or cut-off/);
+    expect(await refusal(zipSync({ 'notes.txt': strToU8('hello') }))).toMatch(/holds no scene.json/);
+    expect(await refusal(bytes('{"format":"something-else"}'))).toMatch(/format is "something-else"/);
+    expect(await refusal(new Uint8Array([0xff, 0xfe, 0x00, 0x80]))).toMatch(/not whole JSON/);
+    expect(await refusal(bytes(sceneText({ ...scene, version: 2 as never })))).toMatch(/newer Bathyclast/);
+  });
+
+  it('a JSON 10 000 deep is refused without being parsed', async () => {
+    const deep = bytes('['.repeat(10_000) + ']'.repeat(10_000));
+    expect(nestingDepth(deep)).toBe(33);
+    expect(await refusal(deep)).toMatch(/nested more than 32 deep/);
+    expect(nestingDepth(bytes('{"a":"[[[[\\"[[["}'))).toBe(1);
+  });
+
+  it('a zip that unpacks to gigabytes is refused before it is unpacked, whatever size it owns up to', async () => {
+    const deflated = await deflatedZeros(2 ** 31);
+    expect(deflated.length).toBeLessThan(FILE_LIMITS.bytes);
+    const before = process.memoryUsage().arrayBuffers;
+    expect(await refusal(claiming(deflated, 2 ** 31))).toMatch(/would unpack to more than/);
+    expect(await refusal(claiming(deflated, 1000))).toMatch(/not whole JSON|damaged/);
+    expect(process.memoryUsage().arrayBuffers - before).toBeLessThan(64 * 1024 * 1024);
+  });
+
+  it('a zip of too many entries is refused, and names that climb out of it are never taken', async () => {
+    const many = Object.fromEntries(Array.from({ length: 100 }, (_, i) => [`n${i}`, strToU8('x')]));
+    expect(await refusal(zipSync(many))).toMatch(/more than 80 entries/);
+    const sly = zipSync({ 'scene.json': strToU8(sceneText(scene)), '../../etc/passwd': strToU8('x'), 'images/../../x.png': strToU8('x') });
+    expect((await readSceneFile(sly)).images.size).toBe(0);
+  });
+});

@@ -1,0 +1,153 @@
+import pino from 'pino';
+import request from 'supertest';
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { PNG } from 'pngjs';
+import { examples } from '../core/examples';
+import { readSceneFile, sceneText } from '../formats/scene-file';
+import { createApp } from './app';
+import { openDatabase, type Db } from './database';
+
+const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
+const HOST = 'localhost:4173';
+const ORIGIN = `http://${HOST}`;
+let db: Db;
+let app: ReturnType<typeof createApp>;
+
+beforeAll(() => {
+  db = openDatabase(folder);
+  app = createApp({ db, webRoot: join(import.meta.dirname, '..', 'web'), log: pino({ level: 'silent' }) });
+});
+afterAll(() => {
+  db.close();
+  rmSync(folder, { recursive: true });
+});
+
+type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
+const call = (method: Method, path: string) => {
+  const made = request(app)[method](`/api${path}`).set('Host', HOST);
+  return method === 'get' ? made : made.set('Origin', ORIGIN);
+};
+const json = (method: Method, path: string, body: unknown = {}) => call(method, path).set('Content-Type', 'application/json').send(JSON.stringify(body));
+
+const firstId = async () => ((await call('get', '/scenes')).body as { scenes: { id: string }[] }).scenes[0]!.id;
+
+describe('scenes', () => {
+  it('a fresh data folder holds the examples, the first of them first', async () => {
+    const { body } = await call('get', '/scenes');
+    expect(body.scenes.map((s: { name: string }) => s.name).sort()).toEqual(examples.map((e) => e.scene.name).sort());
+  });
+
+  it('new, duplicate, rename, delete and bring back', async () => {
+    const made = await json('post', '/scenes', {});
+    expect(made.status).toBe(201);
+    expect(made.body.scene.emitters).toHaveLength(1);
+    const copy = await json('post', '/scenes', { copyOf: made.body.id });
+    expect(copy.body.scene.name).toBe('Untitled copy');
+    await json('patch', `/scenes/${copy.body.id}`, { name: 'Renamed' });
+    expect((await call('get', `/scenes/${copy.body.id}`)).body.scene.name).toBe('Renamed');
+    await json('delete', `/scenes/${copy.body.id}`);
+    expect((await call('get', `/scenes/${copy.body.id}`)).status).toBe(404);
+    expect((await json('post', `/scenes/${copy.body.id}/restore`)).body.scene.name).toBe('Renamed');
+  });
+
+  it('a save names the revision it changes; the second to save is told, and nothing is lost', async () => {
+    const id = await firstId();
+    const { body, headers } = await call('get', `/scenes/${id}`);
+    const mine = { ...body.scene, seed: 1234 };
+    expect((await json('put', `/scenes/${id}`, { scene: mine })).status).toBe(428);
+    const first = await json('put', `/scenes/${id}`, { scene: mine }).set('If-Match', headers['etag']!);
+    expect(first.body.revision).toBe(body.revision + 1);
+    const second = await json('put', `/scenes/${id}`, { scene: { ...mine, seed: 5 } }).set('If-Match', headers['etag']!);
+    expect(second.status).toBe(412);
+    expect(second.body).toMatchObject({ revision: first.body.revision, faults: [{ code: 'conflict' }] });
+    expect((await call('get', `/scenes/${id}`)).body.scene.seed).toBe(1234);
+  });
+
+  it('a faulty scene is refused with every fault at its place, and not saved', async () => {
+    const id = await firstId();
+    const { body, headers } = await call('get', `/scenes/${id}`);
+    const faulty = { ...body.scene, time: { ...body.scene.time, fps: -1 }, seed: 'x' };
+    const answer = await json('put', `/scenes/${id}`, { scene: faulty }).set('If-Match', headers['etag']!);
+    expect(answer.status).toBe(422);
+    expect(answer.body.faults.map((f: { field: string }) => f.field)).toEqual(['seed', 'time.fps']);
+    expect((await call('get', `/scenes/${id}`)).body.revision).toBe(body.revision);
+    for (const [bad, status] of [[{}, 422], [[], 400], [{ scene: mineless(body.scene), more: 1 }, 422]] as const) expect((await json('put', `/scenes/${id}`, bad).set('If-Match', headers['etag']!)).status).toBe(status);
+  });
+
+  it('export and import give the same scene, with its images, under a free name', async () => {
+    const grey = new PNG({ width: 3, height: 2 });
+    grey.data.fill(77);
+    const image = (await call('post', '/images').attach('file', PNG.sync.write(grey), '../../evil/../chart é.png')).body;
+    expect(image).toMatchObject({ name: 'chart é.png', width: 3, height: 2 });
+    const made = await json('post', '/scenes', { example: 'chart-in-relief' });
+    const scene = { ...made.body.scene, images: [image] };
+    await json('put', `/scenes/${made.body.id}`, { scene }).set('If-Match', '"1"');
+    const file = await call('get', `/scenes/${made.body.id}/export`).buffer(true).parse((res, done) => {
+      const parts: Buffer[] = [];
+      res.on('data', (part: Buffer) => parts.push(part));
+      res.on('end', () => done(null, Buffer.concat(parts)));
+    });
+    expect(file.headers['content-disposition']).toMatch(/^attachment; filename="chart-in-relief-2\.bathyclast"$/);
+    const bytes = file.body as Buffer;
+    expect((await readSceneFile(new Uint8Array(bytes))).images.has(image.hash)).toBe(true);
+    db.prepare('DELETE FROM images').run();
+    const back = await call('post', '/scenes/import').attach('file', bytes, 'chart.bathyclast');
+    expect(back.status).toBe(201);
+    expect(back.body.scene).toEqual({ ...scene, name: 'Chart in relief 3' });
+    expect((await call('get', `/images/${image.hash}`)).status).toBe(200);
+  });
+
+  it('a broken import leaves no trace', async () => {
+    const before = (await call('get', '/scenes')).body.scenes.length;
+    const answer = await call('post', '/scenes/import').attach('file', Buffer.from(sceneText(examples[0]!.scene).slice(0, 99)), 'x.json');
+    expect(answer.status).toBe(422);
+    expect(answer.body.faults[0].message).toMatch(/not whole JSON/);
+    expect((await call('get', '/scenes')).body.scenes).toHaveLength(before);
+  });
+});
+
+const mineless = (scene: object) => ({ ...scene });
+
+describe('what does not come from the own page is refused', () => {
+  it('a foreign Host', async () => {
+    const answer = await request(app).get('/api/scenes').set('Host', 'evil.example:4173');
+    expect([answer.status, answer.body.faults[0].code]).toEqual([403, 'host']);
+  });
+
+  it('a foreign Origin, for reading and for writing, and a write without one', async () => {
+    expect((await call('get', '/scenes').set('Origin', 'http://evil.example')).status).toBe(403);
+    expect((await json('post', '/scenes').set('Origin', 'http://localhost:9999')).status).toBe(403);
+    expect((await request(app).post('/api/scenes').set('Host', HOST).set('Content-Type', 'application/json').send('{}')).status).toBe(403);
+  });
+
+  it('a form post', async () => {
+    for (const type of ['application/x-www-form-urlencoded', 'text/plain']) expect((await call('post', '/scenes').set('Content-Type', type).send('name=x')).status).toBe(415);
+  });
+
+  it('a JSON 10 000 deep, a cut-off one, and one of ten megabytes', async () => {
+    const post = (text: string) => call('post', '/scenes').set('Content-Type', 'application/json').send(text);
+    expect((await post('['.repeat(10_000) + ']'.repeat(10_000))).body.faults[0].code).toBe('depth');
+    expect((await post('{"name": ')).status).toBe(400);
+    expect((await post(`{"name":"${'x'.repeat(10_000_000)}"}`)).status).toBe(413);
+  });
+
+  it('path tricks in addresses and names reach nothing on the disk', async () => {
+    for (const path of ['/scenes/..%2f..%2fetc%2fpasswd', '/images/..%2f..%2fbathyclast.db', '/../server/app.ts']) expect((await call('get', path)).status).toBe(404);
+    expect((await request(app).get('/assets/..%2f..%2fpackage.json').set('Host', HOST)).status).toBeGreaterThanOrEqual(400);
+    expect(readdirSync(folder).every((name) => name.startsWith('bathyclast.db'))).toBe(true);
+  });
+
+  it('active content: an SVG is no image, and nothing is sniffed', async () => {
+    const answer = await call('post', '/images').attach('file', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" onload="alert(1)" width="1" height="1"/>'), 'x.png');
+    expect(answer.status).toBe(422);
+    const { headers } = await call('get', '/scenes');
+    expect(headers['x-content-type-options']).toBe('nosniff');
+    expect(headers['cross-origin-embedder-policy']).toBe('require-corp');
+    expect(headers['cross-origin-opener-policy']).toBe('same-origin');
+    expect(headers['content-security-policy']).toMatch(/script-src 'self' 'wasm-unsafe-eval';/);
+    expect(headers['content-security-policy']).toMatch(/media-src 'self' blob:/);
+  });
+});
