@@ -24,6 +24,7 @@ test('a fader is dragged: the picture follows, undo brings the old one back, a r
   await page.reload();
   await simulated(page);
   await expect(fader).toHaveAttribute('aria-valuenow', set!);
+  await strip(page, 'Vortex').click({ position: { x: 60, y: 15 } });
   await goToFrame(page, 48);
   expect(difference(after, await viewPixels(page))).toBeLessThan(0.001);
 
@@ -152,7 +153,7 @@ test('a draft is drawn in place of all particles, and counted', async ({ page })
   const counted = page.getByLabel('Particles alive');
   const whole = Number((await counted.innerText()).replace(/\D/g, ''));
   await page.getByRole('button', { name: 'All particles' }).click();
-  await page.getByRole('menuitem', { name: 'Draft 1 in 10' }).click();
+  await page.getByRole('menuitem', { name: 'Draft 1 in 10', exact: true }).click();
   await simulated(page);
   await expect(counted).toHaveText(/^[\d ]+ of [\d ]+$/);
   const [alive, of] = (await counted.innerText()).split(' of ').map((n) => Number(n.replace(/ /g, '')));

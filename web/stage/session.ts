@@ -15,6 +15,8 @@ const PATIENCE = 0.15;
 /** Fewest particles a deeper draft goes down to. */
 const LEAST = 300;
 const FIRST_GUESS = 1.2e-6;
+/** Name under which the time from an edit to its frame stands in the browser's performance timeline. */
+const EDIT_TO_FRAME = 'edit to frame';
 
 /** Everything of a scene that changes its particles; looks, names and the camera do not. */
 function simulationKey(scene: Scene): string {
@@ -40,6 +42,8 @@ export class Session {
   private listeners = new Set<(frame: Frame) => void>();
   private current: Frame | undefined;
   private toldAt = 0;
+  /** When the first edit came that no frame shows yet. */
+  private editedAt: number | undefined;
 
   /** Calls the listener with every frame that is to be seen, beginning with the present one. */
   onShow(listener: (frame: Frame) => void): () => void {
@@ -61,6 +65,7 @@ export class Session {
     const key = simulationKey(scene);
     if (key === this.key && !fresh) return;
     this.key = fresh ? `${key} ${images.size}` : key;
+    this.editedAt ??= performance.now();
     const { first, last } = scene.time;
     const { frame } = usePlayer.getState();
     if (frame < first || frame > last) usePlayer.setState({ frame: Math.min(Math.max(frame, first), last) });
@@ -122,7 +127,10 @@ export class Session {
       share,
       from: frame,
       through: frame,
-      onFrame: (made) => this.show(made),
+      onFrame: (made) => {
+        this.timeEdit();
+        this.show(made);
+      },
       onDone: (secondsAStep) => {
         this.learn(secondsAStep);
         this.quick = undefined;
@@ -152,7 +160,10 @@ export class Session {
           this.crew.stop();
           this.cache.expectNone();
         }
-        if (made.frame === usePlayer.getState().frame) this.show(made);
+        if (made.frame === usePlayer.getState().frame) {
+          this.timeEdit();
+          this.show(made);
+        }
         this.tellCached();
       },
       onDone: (secondsAStep) => {
@@ -162,6 +173,11 @@ export class Session {
       },
       onFailed: (message) => this.fail(message),
     });
+  }
+
+  private timeEdit(): void {
+    if (this.editedAt !== undefined) performance.measure(EDIT_TO_FRAME, { start: this.editedAt });
+    this.editedAt = undefined;
   }
 
   private learn(secondsAStep: number): void {

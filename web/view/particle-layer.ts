@@ -92,7 +92,7 @@ export class ParticleLayer {
 
   /** Takes the particles of a frame that holds `share` of them all. */
   setParticles({ count, columns, age }: EmitterFrame, share: number): void {
-    if (count > this.capacity) this.grow(count);
+    if (count > this.capacity || this.capacity === 0) this.grow(Math.max(count, 64));
     const { geometry } = this.points;
     const write = (name: string, column: Float32Array) => {
       const attribute = geometry.getAttribute(name) as BufferAttribute;
@@ -115,10 +115,10 @@ export class ParticleLayer {
     uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5]!;
     uniforms['back']!.value = back;
     const { geometry } = this.points;
-    if (!this.sorted) return void geometry.setIndex(null);
+    if (!this.sorted || this.capacity === 0) return void geometry.setIndex(null);
     const at = camera.getWorldDirection(new Vector3());
     const column = (name: string) => (geometry.getAttribute(name) as BufferAttribute).array as Float32Array;
-    if (this.capacity > 0) this.depth.sort(column('x'), column('y'), column('z'), this.count, [at.x, at.y, at.z], this.order.array as Uint32Array);
+    if (this.count > 0) this.depth.sort(column('x'), column('y'), column('z'), this.count, [at.x, at.y, at.z], this.order.array as Uint32Array);
     this.order.clearUpdateRanges();
     this.order.addUpdateRange(0, this.count);
     this.order.needsUpdate = true;

@@ -6,7 +6,7 @@ import { useSelection } from '../store/selection-store';
 import type { ViewRig } from './view-rig';
 
 /** What is seen and from where, in the corner of the view, with the ready-made views behind it. */
-export function ViewReadout({ rig, onSetShot }: { rig: ViewRig; onSetShot: () => void }) {
+export function ViewReadout({ rig, onSetShot, onSaveParticles }: { rig: ViewRig; onSetShot: () => void; onSaveParticles: () => void }) {
   const { alive, retired, frame, shown } = usePlayer();
   const items: readonly (readonly [string, string, () => void])[] = [
     ['Through the shot camera', 'C', () => rig.lookThroughShot(openedScene())],
@@ -16,6 +16,7 @@ export function ViewReadout({ rig, onSetShot }: { rig: ViewRig; onSetShot: () =>
     ['Frame all', 'A', () => rig.frameAll()],
     ['Frame the selection', 'S', () => rig.frame(selectionBounds(useSelection.getState().selection))],
     ['Make this view the shot', '', onSetShot],
+    ['Save this frame’s particles (CSV)', '', onSaveParticles],
   ];
   const lost = Object.entries(retired);
   return (

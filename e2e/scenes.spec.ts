@@ -1,0 +1,90 @@
+import { expect, test } from '@playwright/test';
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { goToFrame, openExample, saved, simulated, strip } from './steps';
+
+const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
+
+test('the examples have pictures taken from themselves; a scene is duplicated, renamed, deleted and brought back', async ({ page }) => {
+  await page.goto('/');
+  for (const name of ['Vent plume', 'Chart in relief', 'Sediment fall']) await expect(page.getByAltText(`A frame of ${name}`, { exact: true })).toBeVisible({ timeout: 60_000 });
+  const card = (name: string) => page.locator(`[data-scene="${name}"]`);
+  await page.getByRole('button', { name: 'More for Sediment fall', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(card('Sediment fall copy')).toBeVisible();
+  await page.getByRole('button', { name: 'More for Sediment fall copy' }).click();
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Slow silt');
+  await page.keyboard.press('Enter');
+  await expect(card('Slow silt')).toBeVisible();
+  await page.getByRole('button', { name: 'More for Slow silt' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(card('Slow silt')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(card('Slow silt')).toBeVisible();
+});
+
+test('a scene goes out as one file and comes back; a broken file is refused in a sentence', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'More for Chart in relief', exact: true }).click();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'Export as a file' }).click()]);
+  const path = join(folder, download.suggestedFilename());
+  await download.saveAs(path);
+  const input = page.locator('input[type=file]');
+  await input.setInputFiles(path);
+  await expect(page.getByText('is imported.')).toBeVisible();
+  const whole = readFileSync(path);
+  await input.setInputFiles({ name: 'half.bathyclast', mimeType: 'application/zip', buffer: whole.subarray(0, whole.length / 2) });
+  await expect(page.getByRole('alert')).toContainText('“half.bathyclast” was not imported. The file is a damaged or cut-off package');
+  await input.setInputFiles({ name: 'wrong.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"bathyclast-scene","version":1,"name":"W","seed":-1,"time":{"fps":0}}') });
+  await expect(page.getByRole('alert')).toContainText('seed is -1');
+  await expect(page.getByRole('alert')).toContainText('time.fps is 0');
+});
+
+test('the page in Chromium and the terminal in Node.js give the same particles, bit for bit', async ({ page }) => {
+  for (const [example, frame] of [['vent-plume', 60], ['chart-in-relief', 48], ['sediment-fall', 30]] as const) {
+    await openExample(page, example);
+    await goToFrame(page, frame);
+    await page.getByRole('button', { name: 'view', exact: true }).click();
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: /^Save this frame’s particles/ }).click()]);
+    const path = join(folder, `${example}-page.csv`);
+    await download.saveAs(path);
+    const other = join(folder, `${example}-node.csv`);
+    const { status } = spawnSync(process.execPath, ['bin/bathyclast', 'simulate', example, '--frame', String(frame), '--out', other]);
+    expect(status).toBe(0);
+    const [a, b] = [path, other].map((p) => createHash('sha256').update(readFileSync(p)).digest('hex'));
+    expect(readFileSync(path, 'utf8').split('\n').length).toBeGreaterThan(1000);
+    expect(a).toBe(b);
+  }
+});
+
+test('two windows on one scene: the second to save is told, and chooses', async ({ page, context }) => {
+  const id = await openExample(page, 'vent-plume');
+  const other = await context.newPage();
+  await other.emulateMedia({ reducedMotion: 'reduce' });
+  await other.goto(`/scene/${id}`);
+  await simulated(other);
+  await strip(page, 'Vortex').getByRole('button', { name: 'mute' }).click();
+  await saved(page);
+  await strip(other, 'Billow').getByRole('button', { name: 'mute' }).click();
+  const dialog = other.getByRole('dialog', { name: 'Changed in another window' });
+  await expect(dialog).toBeVisible();
+  await dialog.getByRole('button', { name: /^Save mine as a copy/ }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(strip(other, 'Vortex').getByRole('button', { name: 'mute' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(strip(other, 'Billow').getByRole('button', { name: 'mute' })).toHaveAttribute('aria-pressed', 'false');
+  await other.getByRole('button', { name: 'Open it' }).click();
+  await simulated(other);
+  await expect(strip(other, 'Billow').getByRole('button', { name: 'mute' })).toHaveAttribute('aria-pressed', 'true');
+  await other.close();
+});
+
+test('an address that leads nowhere says so, and leads back', async ({ page }) => {
+  await page.goto('/scene/no-such-scene');
+  await expect(page.getByText('There is no scene “no-such-scene”; it may have been deleted.')).toBeVisible();
+  await page.getByRole('link', { name: 'Go to Scenes' }).click();
+  await expect(page.getByRole('heading', { name: 'Scenes' })).toBeVisible();
+});

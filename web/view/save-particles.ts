@@ -1,0 +1,12 @@
+import type { Frame } from '../../engine/frame';
+import { particlesCsv, tablesOf } from '../../formats/particles';
+import { fileStem, saveFile } from '../parts/save-file';
+import { openedScene } from '../store/scene-store';
+
+/** Hands out the particles of the frame on the screen as CSV: what `bathyclast simulate` writes for it. */
+export function saveParticles(frame: Frame | undefined): void {
+  if (!frame) return;
+  const scene = openedScene();
+  const csv = particlesCsv(tablesOf(frame.emitters, scene.emitters.map((e) => e.id)));
+  saveFile(csv, `${fileStem(scene.name)}-frame-${frame.frame}.csv`, 'text/csv');
+}
