@@ -71,7 +71,7 @@ test('two windows on one scene: the second to save is told, and chooses', async 
   await saved(page);
   await strip(other, 'Billow').getByRole('button', { name: 'mute' }).click();
   const dialog = other.getByRole('dialog', { name: 'Changed in another window' });
-  await expect(dialog).toBeVisible();
+  await expect(dialog.getByRole('heading')).toBeVisible();
   await dialog.getByRole('button', { name: /^Save mine as a copy/ }).click();
   await expect(dialog).toHaveCount(0);
   await expect(strip(other, 'Vortex').getByRole('button', { name: 'mute' })).toHaveAttribute('aria-pressed', 'true');

@@ -4,7 +4,8 @@ import { useStore } from 'zustand';
 import { usePlayer } from './stage/player-store';
 import { useStage } from './stage/stage';
 import { useSaveState } from './store/save-store';
-import { editScene, redo, undo, useScene, useSceneStore } from './store/scene-store';
+import { editScene, redo, undo, useSceneOf, useSceneStore } from './store/scene-store';
+import { thousands } from './parts/sum';
 import { DraftMenu } from './studio/draft-menu';
 
 const clock = (iso: string) => new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' });
@@ -26,15 +27,19 @@ function SaveNote() {
   );
 }
 
+/** Particles on the screen, and how many all of them would be. */
+function Count() {
+  const { share, alive, whole } = usePlayer();
+  return share < 1 ? `${thousands(alive)} of ${thousands(whole)}` : `${thousands(alive)} particles`;
+}
+
 /** The bar over every screen of a scene: where one is, how much is simulated, whether it is saved, undo. */
 export function TopBar() {
-  const scene = useScene();
+  const name = useSceneOf((scene) => scene.name);
   const { id } = useStage();
-  const { share, alive, whole } = usePlayer();
   const past = useStore(useSceneStore.temporal, (s) => s.pastStates.length);
   const future = useStore(useSceneStore.temporal, (s) => s.futureStates.length);
   const tab = ({ isActive }: { isActive: boolean }) => `flex h-full items-center border-b-2 px-1 ${isActive ? 'border-lamp text-text' : 'border-transparent text-second hover:text-text'}`;
-  const thousands = (n: number) => n.toLocaleString('en').replace(/,/g, ' ');
   return (
     <header className="flex h-11 shrink-0 items-center gap-5 border-b border-rule bg-surround px-4">
       <Link to="/" className="flex items-center gap-2 font-semibold" aria-label="Bathyclast: to Scenes">
@@ -44,14 +49,14 @@ export function TopBar() {
       <input
         aria-label="Name of the scene"
         className="w-44 truncate rounded-sm bg-transparent px-1 py-0.5 hover:bg-raised focus:bg-raised"
-        defaultValue={scene.name}
-        key={scene.name}
+        defaultValue={name}
+        key={name}
         maxLength={120}
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
         onBlur={(e) => {
-          const name = e.currentTarget.value.trim();
-          if (name === '') e.currentTarget.value = scene.name;
-          else if (name !== scene.name) editScene((draft) => void (draft.name = name));
+          const typed = e.currentTarget.value.trim();
+          if (typed === '') e.currentTarget.value = name;
+          else if (typed !== name) editScene((draft) => void (draft.name = typed));
         }}
       />
       <nav className="flex h-full gap-5">
@@ -65,7 +70,7 @@ export function TopBar() {
       <span className="flex-1" />
       <DraftMenu />
       <span className="num w-48 text-right text-second" aria-label="Particles alive">
-        {share < 1 ? `${thousands(alive)} of ${thousands(whole)}` : `${thousands(alive)} particles`}
+        <Count />
       </span>
       <SaveNote />
       <span className="flex">

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Plus } from 'lucide-react';
 import { fields as fieldKinds } from '../../core/fields';
@@ -5,7 +6,7 @@ import { Glyph } from '../parts/glyph';
 import { addField } from './desk-edit';
 
 /** Offers every kind of field; the new one starts where the particles are. */
-export function AddField() {
+export const AddField = memo(function AddField() {
   return (
     <Menu>
       <MenuButton id="add-field" className="text-button m-2 flex items-center gap-1.5 self-start text-text" title="Add a field (+)">
@@ -26,4 +27,4 @@ export function AddField() {
       </MenuItems>
     </Menu>
   );
-}
+});

@@ -1,23 +1,19 @@
+import { memo } from 'react';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { actions } from '../../core/actions';
 import type { NumberParameter } from '../../core/describe/parameters';
 import { fields as fieldKinds } from '../../core/fields';
-import type { Meter as MeterReading } from '../../core/measure/meters';
-import { rms } from '../../core/measure/meters';
-import type { Reason } from '../../core/measure/reasons';
 import type { Field } from '../../core/scene/document';
 import { Glyph } from '../parts/glyph';
 import { NumberBox } from '../parts/number-field';
-import { shownNumber } from '../parts/sum';
-import { changeScene, editField, useScene } from '../store/scene-store';
-import { isSelected, useSelection } from '../store/selection-store';
+import { editField, useSceneOf } from '../store/scene-store';
+import { isSelected, select, useSelection } from '../store/selection-store';
 import { Balance } from './balance';
-import { duplicateField, hasFalloff, moveField, removeField } from './desk-edit';
+import { duplicateField, moveField, removeField } from './desk-edit';
 import { Fader } from './fader';
 import { KindMenu } from './kind-menu';
-import { Meter } from './meter';
-import { ProfileGraph } from './profile-graph';
+import { FalloffOrReason, Gives, StripMeter } from './readings';
 import { SendDot } from './send-dot';
 import { setStrength, strengthParameter } from './strength';
 
@@ -39,15 +35,13 @@ function onKey(event: React.KeyboardEvent, field: Field, index: number): void {
 }
 
 /** One field on the desk. */
-export function Strip({ field, index, meter, reason }: { field: Field; index: number; meter: MeterReading | undefined; reason: Reason | undefined }) {
-  const { emitters } = useScene();
-  const { selection, select } = useSelection();
+export const Strip = memo(function Strip({ field, index }: { field: Field; index: number }) {
+  const emitters = useSceneOf((scene) => scene.emitters);
+  const selected = useSelection(({ selection }) => isSelected(selection, 'field', field.id));
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: field.id });
   const kind = fieldKinds.get(field.settings.kind);
   const action = actions.get(field.actsAs);
-  const selected = isSelected(selection, 'field', field.id);
   const parameter = strengthParameter(field);
-  const delivered = meter ? rms(meter) : 0;
   return (
     <article
       ref={setNodeRef}
@@ -70,19 +64,15 @@ export function Strip({ field, index, meter, reason }: { field: Field; index: nu
             {field.name}
           </span>
         </div>
-        <KindMenu field={field} />
+        <KindMenu id={field.id} kindName={kind.kind} actsAs={field.actsAs} />
       </header>
       <div className="dims flex min-h-16 flex-1 gap-1.5">
-        <Meter rms={delivered} peak={meter?.peak ?? 0} unit={action.unit} />
+        <StripMeter field={field} index={index} />
         <Fader label={`${kind.strength.label} of ${field.name}`} value={field.strength} parameter={parameter} live={selected} onChange={(value) => setStrength(field.id, value)} />
         <div className="flex min-w-0 flex-1 flex-col justify-center text-text">
           <NumberBox label={`${kind.strength.label} of ${field.name} as a number`} value={field.strength} parameter={parameter} unit="" big onChange={(value) => setStrength(field.id, value)} />
           <span className="num text-right text-faint">{action.unit}</span>
-          <span className="num mt-1.5 text-right text-second" title="What it delivers to the particles on this frame: root mean square">
-            gives
-            <br />
-            {delivered > 0 ? shownNumber(Number(delivered.toPrecision(2))) : '0'}
-          </span>
+          <Gives index={index} />
         </div>
       </div>
       {kind.balance?.map((name) => (
@@ -94,25 +84,7 @@ export function Strip({ field, index, meter, reason }: { field: Field; index: nu
         />
       ))}
       <div className="flex h-14 flex-col justify-end">
-        {reason ? (
-          <div role="status" className="text-xs leading-tight text-signal">
-            {reason.words}
-            {reason.mend && (
-              <button className="mt-1 block rounded-sm border border-signal px-1.5 py-0.5 hover:bg-signal hover:text-surround" onClick={() => changeScene(reason.mend!.change)}>
-                {reason.mend.label}
-              </button>
-            )}
-          </div>
-        ) : hasFalloff(field.extent.kind) ? (
-          <>
-            <ProfileGraph field={field} small />
-            <span className="num mt-1.5 whitespace-nowrap text-second">
-              {shownNumber(field.extent['core'] as number)} → {shownNumber(field.extent['reach'] as number)} m
-            </span>
-          </>
-        ) : (
-          <span className="pb-2 text-xs text-faint">everywhere alike</span>
-        )}
+        <FalloffOrReason field={field} />
       </div>
       <footer className="flex items-center">
         <span className="flex min-w-0 flex-1 flex-wrap gap-0.5">
@@ -130,4 +102,4 @@ export function Strip({ field, index, meter, reason }: { field: Field; index: nu
       <span className="num text-faint">{index + 1}</span>
     </article>
   );
-}
+});

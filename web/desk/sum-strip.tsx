@@ -2,14 +2,15 @@ import { useMemo } from 'react';
 import { actions } from '../../core/actions';
 import { usePlayer } from '../stage/player-store';
 import { shownNumber } from '../parts/sum';
-import { editScene, useScene } from '../store/scene-store';
+import { editScene, useSceneOf } from '../store/scene-store';
 
 const brief = (value: number) => (value > 0 ? shownNumber(Number(value.toPrecision(3))) : '0');
 
 /** What all fields add up to, and what each contributes, in the one unit in which unlike fields compare. */
 export function SumStrip() {
-  const { fields } = useScene();
-  const { meters, shown } = usePlayer();
+  const fields = useSceneOf((scene) => scene.fields);
+  const meters = usePlayer((player) => player.meters);
+  const shown = usePlayer((player) => player.shown);
   const shares = useMemo(() => {
     const all = fields.map((field, i) => {
       const meter = meters.fields[i];

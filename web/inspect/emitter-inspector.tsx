@@ -7,6 +7,7 @@ import { MOST, type Emitter } from '../../core/scene/document';
 import { shapes } from '../../core/shapes';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
+import { thousands } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
 import { editEmitter, useScene } from '../store/scene-store';
 import { removeEmitter } from './emitter-edit';
@@ -28,7 +29,7 @@ function narrowed(description: Description, names: readonly string[]): Descripti
 function Amounts({ emitter }: { emitter: Emitter }) {
   const alive = usePlayer((s) => s.meters.bounds)[useScene().emitters.indexOf(emitter)]?.count ?? 0;
   return (
-    <Section title="Amount" aside={`${alive.toLocaleString('en').replace(/,/g, ' ')} alive now`}>
+    <Section title="Amount" aside={`${thousands(alive)} alive now`}>
       {emitter.amounts.map((amount, row) => (
         <div key={row} className="relative">
           <KindChoice label={`Amount ${row + 1}`} registry={amounts} kind={amount.kind} onChange={(kind) => editEmitter(emitter.id, (e) => void (e.amounts[row] = amounts.defaults(kind)))} />

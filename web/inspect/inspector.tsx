@@ -1,3 +1,4 @@
+import { useDeferredValue } from 'react';
 import { cameraParameters, outputParameters, sceneParameters, timeParameters } from '../../core/scene/descriptions';
 import { ParameterRows } from '../parts/parameter-row';
 import { editScene, useScene } from '../store/scene-store';
@@ -54,7 +55,8 @@ function SceneInspector() {
 /** The numbers of the selected thing. */
 export function Inspector() {
   const scene = useScene();
-  const { selection } = useSelection();
+  // Another thing's numbers are many rows: they are drawn in slices of time, while a drag that began goes on.
+  const selection = useDeferredValue(useSelection((state) => state.selection));
   const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
   const emitter = selection.type === 'emitter' ? scene.emitters.find((e) => e.id === selection.id) : undefined;
   return (

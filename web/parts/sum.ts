@@ -27,6 +27,11 @@ export function sumOf(text: string): number {
   }
 }
 
+/** A whole number with thin gaps between thousands. */
+export function thousands(n: number): string {
+  return String(n).replace(/\B(?=(\d{3})+$)/g, ' ');
+}
+
 /** A number as it is shown: up to four digits that matter, without needless zeros. */
 export function shownNumber(value: number): string {
   if (Number.isInteger(value)) return String(value);

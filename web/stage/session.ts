@@ -9,7 +9,7 @@ import { FrameCache } from './frame-cache';
 import { usePlayer } from './player-store';
 
 /** Seconds of threads' work that a picture may take while a control is moved. */
-const LIVE_BUDGET = 0.06;
+const LIVE_BUDGET = 0.045;
 /** A run to the playhead that takes longer than this shows a deeper draft first. */
 const PATIENCE = 0.15;
 /** Fewest particles a deeper draft goes down to. */
@@ -120,7 +120,7 @@ export class Session {
     this.quick = { key, frame };
     this.cachedKey = '';
     this.cache.clear();
-    this.tellCached();
+    this.tellCached(true);
     this.crew.start({
       scene,
       images: this.images,
@@ -148,7 +148,7 @@ export class Session {
     this.cachedKey = this.key;
     this.cache.clear();
     this.cache.expect(from);
-    this.tellCached();
+    this.tellCached(true);
     this.crew.start({
       scene,
       images: this.images,

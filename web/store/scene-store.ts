@@ -26,10 +26,14 @@ export function openedScene(): Scene {
   return scene;
 }
 
-/** The open scene, for components that are only shown while there is one. */
+/** The open scene, for components that are only shown while there is one. They are drawn again at every edit. */
 export function useScene(): Scene {
-  const { scene } = useSceneStore();
-  return scene!;
+  return useSceneStore((state) => state.scene!);
+}
+
+/** A part of the open scene: only a change of that part draws the component again. */
+export function useSceneOf<T>(part: (scene: Scene) => T): T {
+  return useSceneStore((state) => part(state.scene!));
 }
 
 const holds = new Set<(held: boolean) => void>();

@@ -1,6 +1,7 @@
+import { memo } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { usePlayer } from '../stage/player-store';
-import { editScene, useScene } from '../store/scene-store';
+import { editScene, useSceneOf } from '../store/scene-store';
 
 const SHARES = [1, 0.5, 0.2, 0.1, 0.05, 0.01];
 
@@ -10,9 +11,9 @@ export function shareInWords(share: number): string {
 }
 
 /** How much of the particles is simulated while working, and the switch for it. */
-export function DraftMenu() {
-  const { draftShare } = useScene();
-  const { share } = usePlayer();
+export const DraftMenu = memo(function DraftMenu() {
+  const draftShare = useSceneOf((scene) => scene.draftShare);
+  const share = usePlayer((player) => player.share);
   const deeper = share < draftShare * 0.999;
   return (
     <Menu>
@@ -33,4 +34,4 @@ export function DraftMenu() {
       </MenuItems>
     </Menu>
   );
-}
+});

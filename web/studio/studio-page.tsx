@@ -10,7 +10,7 @@ import { useStudioKeys } from './keys';
 /** The screen where one works: view, transport, desk, inspector. */
 export function StudioPage() {
   useStudioKeys();
-  const { problem } = usePlayer();
+  const problem = usePlayer((player) => player.problem);
   return (
     <main className="min-h-0 flex-1">
       <Group orientation="vertical">

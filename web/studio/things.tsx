@@ -1,6 +1,6 @@
 import { Circle, Plus, Video, Waves } from 'lucide-react';
 import { addEmitter } from '../inspect/emitter-edit';
-import { useScene } from '../store/scene-store';
+import { useSceneOf } from '../store/scene-store';
 import { useSelection, type Selection } from '../store/selection-store';
 
 function Thing({ icon, name, active, onSelect, aside }: { icon: React.ReactNode; name: string; active: boolean; onSelect: () => void; aside?: React.ReactNode }) {
@@ -21,12 +21,12 @@ function Thing({ icon, name, active, onSelect, aside }: { icon: React.ReactNode;
 
 /** A short list of the scene's things, over the view's left edge. */
 export function Things() {
-  const scene = useScene();
+  const emitters = useSceneOf((scene) => scene.emitters);
   const { selection, select } = useSelection();
   const is = (s: Selection) => JSON.stringify(s) === JSON.stringify(selection);
   return (
     <ul className="pointer-events-none absolute top-2 left-2 flex flex-col items-start">
-      {scene.emitters.map((emitter) => {
+      {emitters.map((emitter) => {
         const own: Selection = { type: 'emitter', id: emitter.id };
         return (
           <Thing

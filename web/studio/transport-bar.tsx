@@ -2,7 +2,7 @@ import { Pause, Play, SkipBack, SkipForward, StepBack, StepForward } from 'lucid
 import { useRef } from 'react';
 import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
-import { useScene } from '../store/scene-store';
+import { useSceneOf } from '../store/scene-store';
 
 /** Frames between numbers on the ruler, so that about ten stand on it. */
 function tickStep(frames: number, fps: number): number {
@@ -20,8 +20,9 @@ function timecode(frame: number, fps: number): string {
 }
 
 function Ruler() {
-  const { time } = useScene();
-  const { frame, cached } = usePlayer();
+  const time = useSceneOf((scene) => scene.time);
+  const frame = usePlayer((player) => player.frame);
+  const cached = usePlayer((player) => player.cached);
   const { transport } = useStage();
   const bar = useRef<HTMLDivElement>(null);
   const frames = Math.max(1, time.last - time.first);
@@ -76,7 +77,7 @@ function Ruler() {
 
 /** Playing, stepping, the ruler and the readout, between the view and the desk. */
 export function TransportBar() {
-  const { time } = useScene();
+  const time = useSceneOf((scene) => scene.time);
   const { frame, playing, pace } = usePlayer();
   const { transport } = useStage();
   const button = (label: string, key: string, act: () => void, icon: React.ReactNode) => (

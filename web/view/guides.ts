@@ -28,11 +28,24 @@ function segmentsOf(lines: Outline, place: Place): number[] {
   return lines.flatMap((line) => line.slice(1).flatMap((p, i) => [...world(line[i]!), ...world(p)]));
 }
 
+/** Materials by what they look like; they are kept, since a shader that nobody uses is thrown away and compiled again. */
+const materials = new Map<string, LineBasicMaterial>();
+
+function lineMaterial(color: Color, opacity: number, dash: number | undefined): LineBasicMaterial {
+  const key = `${color.getHex()} ${opacity} ${dash}`;
+  let material = materials.get(key);
+  if (!material) {
+    const common = { color, opacity, transparent: true, depthTest: false, depthWrite: false };
+    material = dash === undefined ? new LineBasicMaterial(common) : new LineDashedMaterial({ ...common, dashSize: dash, gapSize: dash });
+    materials.set(key, material);
+  }
+  return material;
+}
+
 function lines(points: number[], color: Color, opacity: number, dash?: number): LineSegments {
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new Float32BufferAttribute(points, 3));
-  const common = { color, opacity, transparent: true, depthTest: false, depthWrite: false };
-  const object = new LineSegments(geometry, dash === undefined ? new LineBasicMaterial(common) : new LineDashedMaterial({ ...common, dashSize: dash, gapSize: dash }));
+  const object = new LineSegments(geometry, lineMaterial(color, opacity, dash));
   if (dash !== undefined) object.computeLineDistances();
   object.frustumCulled = false;
   return object;
@@ -98,27 +111,29 @@ function cameraGuides(scene: Scene, selected: boolean): LineSegments {
 /** What is drawn to work by, and never is in a file: emitters, the selected field's extent, the shot's frame. */
 export class Guides {
   readonly group = new Group();
+  private drawnFrom: readonly unknown[] = [];
 
+  /** Draws anew what these depend on; an edit of anything else, such as a strength, costs nothing here. */
   update(scene: Scene, selection: Selection, direction: Vector | undefined): void {
+    const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
+    const from = [scene.camera, scene.output, scene.emitters, selection, direction, field?.place, field?.extent, field?.profile];
+    if (from.every((part, i) => part === this.drawnFrom[i])) return;
     this.clear();
+    this.drawnFrom = from;
     this.group.add(groundGuides(), cameraGuides(scene, selection.type === 'camera'));
     for (const emitter of scene.emitters) {
       const own = isSelected(selection, 'emitter', emitter.id);
       const outline = shapes.get(emitter.shape.kind).outline(emitter.shape);
       this.group.add(lines(segmentsOf(outline, emitter.place), own ? GUIDE.lamp : GUIDE.second, own ? 0.9 : 0.45));
     }
-    for (const field of scene.fields)
-      if (isSelected(selection, 'field', field.id)) {
-        for (const guide of extentGuides(field)) this.group.add(guide);
-        if (direction) this.group.add(directionGuide(field, direction));
-      }
+    if (!field) return;
+    for (const guide of extentGuides(field)) this.group.add(guide);
+    if (direction) this.group.add(directionGuide(field, direction));
   }
 
   clear(): void {
-    for (const child of this.group.children as LineSegments[]) {
-      child.geometry.dispose();
-      (child.material as LineBasicMaterial).dispose();
-    }
+    for (const child of this.group.children as LineSegments[]) child.geometry.dispose();
     this.group.clear();
+    this.drawnFrom = [];
   }
 }

@@ -1,13 +1,22 @@
+import { memo, useCallback } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { usePlayer } from '../stage/player-store';
 import { openedScene } from '../store/scene-store';
+import { thousands } from '../parts/sum';
+import { useStage } from '../stage/stage';
+import { placeAtShot } from './place-at-shot';
+import { saveParticles } from './save-particles';
 import { selectionBounds } from './selection-bounds';
 import { useSelection } from '../store/selection-store';
 import type { ViewRig } from './view-rig';
 
-/** What is seen and from where, in the corner of the view, with the ready-made views behind it. */
-export function ViewReadout({ rig, onSetShot, onSaveParticles }: { rig: ViewRig; onSetShot: () => void; onSaveParticles: () => void }) {
-  const { alive, retired, frame, shown } = usePlayer();
+interface Acts {
+  readonly rig: ViewRig;
+  onSetShot(): void;
+  onSaveParticles(): void;
+}
+
+const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles }: Acts) {
   const items: readonly (readonly [string, string, () => void])[] = [
     ['Through the shot camera', 'C', () => rig.lookThroughShot(openedScene())],
     ['From the front', '1', () => rig.lookFrom('front')],
@@ -18,23 +27,34 @@ export function ViewReadout({ rig, onSetShot, onSaveParticles }: { rig: ViewRig;
     ['Make this view the shot', '', onSetShot],
     ['Save this frame’s particles (CSV)', '', onSaveParticles],
   ];
+  return (
+    <Menu>
+      <MenuButton className="text-button pointer-events-auto -mr-1.5">view</MenuButton>
+      <MenuItems anchor="bottom end" className="z-10 border border-rule bg-panel py-1 focus:outline-none">
+        {items.map(([label, key, act]) => (
+          <MenuItem key={label}>
+            <button className="flex w-full justify-between gap-6 px-4 py-1.5 text-left font-sans text-sm text-text data-focus:bg-raised" onClick={act}>
+              {label}
+              <kbd className="num text-faint">{key}</kbd>
+            </button>
+          </MenuItem>
+        ))}
+      </MenuItems>
+    </Menu>
+  );
+});
+
+/** What is seen, in the corner of the view, with the ready-made views behind it. */
+export function ViewReadout({ rig }: { rig: ViewRig }) {
+  const { session } = useStage();
+  const { alive, retired, frame, shown } = usePlayer();
+  const setShot = useCallback(() => placeAtShot(rig), [rig]);
+  const saveShown = useCallback(() => saveParticles(session.shown), [session]);
   const lost = Object.entries(retired);
   return (
     <div className="num pointer-events-none absolute top-2 right-3 flex flex-col items-end gap-0.5 text-second">
-      <Menu>
-        <MenuButton className="text-button pointer-events-auto -mr-1.5">view</MenuButton>
-        <MenuItems anchor="bottom end" className="z-10 border border-rule bg-panel py-1 focus:outline-none">
-          {items.map(([label, key, act]) => (
-            <MenuItem key={label}>
-              <button className="flex w-full justify-between gap-6 px-4 py-1.5 text-left font-sans text-sm text-text data-focus:bg-raised" onClick={act}>
-                {label}
-                <kbd className="num text-faint">{key}</kbd>
-              </button>
-            </MenuItem>
-          ))}
-        </MenuItems>
-      </Menu>
-      <span>alive {alive.toLocaleString('en').replace(/,/g, ' ')}</span>
+      <ViewMenu rig={rig} onSetShot={setShot} onSaveParticles={saveShown} />
+      <span>alive {thousands(alive)}</span>
       {shown !== frame && <span className="text-lamp">simulating {frame} …</span>}
       {lost.map(([name, n]) => (
         <span key={name} className="text-signal">

@@ -25,6 +25,8 @@ export class ViewRig {
   readonly controls: OrbitControls;
   private requested = 0;
   private ratio = 1;
+  private width = 1;
+  private height = 1;
   private drawn = new Set<() => void>();
 
   constructor(private readonly canvas: HTMLCanvasElement) {
@@ -50,6 +52,8 @@ export class ViewRig {
   }
 
   resize(width: number, height: number): void {
+    this.width = width;
+    this.height = height;
     this.ratio = Math.min(2, window.devicePixelRatio);
     this.picture.setSize(Math.max(1, Math.round(width * this.ratio)), Math.max(1, Math.round(height * this.ratio)));
     this.camera.aspect = width / Math.max(1, height);
@@ -127,8 +131,7 @@ export class ViewRig {
   /** Where a point of the world is on the canvas. */
   project(point: Vector): Projected {
     const v = new Vector3(...point).project(this.camera);
-    const box = this.canvas.getBoundingClientRect();
-    return v.z > 1 || v.z < -1 ? undefined : { x: ((v.x + 1) / 2) * box.width, y: ((1 - v.y) / 2) * box.height };
+    return v.z > 1 || v.z < -1 ? undefined : { x: ((v.x + 1) / 2) * this.width, y: ((1 - v.y) / 2) * this.height };
   }
 
   /** Origin and direction of sight through a point of the screen. */

@@ -5,8 +5,6 @@ import { useStage } from '../stage/stage';
 import { openedScene, useScene } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
 import { Overlay } from './overlay';
-import { saveParticles } from './save-particles';
-import { placeAtShot } from './place-at-shot';
 import { selectionBounds } from './selection-bounds';
 import { ViewReadout } from './view-readout';
 import { ViewRig } from './view-rig';
@@ -89,7 +87,7 @@ export function Viewport() {
       }}
     >
       {rig && <Overlay rig={rig} />}
-      {rig && <ViewReadout rig={rig} onSetShot={() => placeAtShot(rig)} onSaveParticles={() => saveParticles(stage.session.shown)} />}
+      {rig && <ViewReadout rig={rig} />}
     </div>
   );
 }

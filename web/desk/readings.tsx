@@ -1,0 +1,67 @@
+import { actions } from '../../core/actions';
+import { rms } from '../../core/measure/meters';
+import { whySilent, type Reason } from '../../core/measure/reasons';
+import type { Field } from '../../core/scene/document';
+import { usePlayer } from '../stage/player-store';
+import { useImages } from '../stage/scene-images';
+import { shownNumber } from '../parts/sum';
+import { changeScene, useScene } from '../store/scene-store';
+import { hasFalloff } from './desk-edit';
+import { Meter } from './meter';
+import { ProfileGraph } from './profile-graph';
+
+/** The reading of a field on the frame on the screen. These parts of a strip are drawn with every frame; the rest is not. */
+const useReading = (index: number) => usePlayer((player) => player.meters.fields[index]);
+
+/** The meter of a strip. */
+export function StripMeter({ field, index }: { field: Field; index: number }) {
+  const reading = useReading(index);
+  return <Meter rms={reading ? rms(reading) : 0} peak={reading?.peak ?? 0} unit={actions.get(field.actsAs).unit} />;
+}
+
+/** What a field delivers, as a number. */
+export function Gives({ index }: { index: number }) {
+  const reading = useReading(index);
+  const delivered = reading ? rms(reading) : 0;
+  const shown = delivered === 0 ? '0' : delivered < 0.001 ? '<0.001' : shownNumber(Number(delivered.toPrecision(2)));
+  return (
+    <span className="num mt-1.5 text-right text-second" title="What it delivers to the particles on this frame: root mean square">
+      gives
+      <br />
+      {shown}
+    </span>
+  );
+}
+
+function useReason(field: Field): Reason | undefined {
+  const scene = useScene();
+  const { images } = useImages();
+  const meters = usePlayer((player) => (player.shown === undefined ? undefined : player.meters));
+  const measured = meters && meters.fields.length === scene.fields.length && meters.bounds.length === scene.emitters.length;
+  return measured && scene.fields.includes(field) ? whySilent(scene, field, meters, images) : undefined;
+}
+
+/** The falloff of a strip; or, where the field delivers nothing, why, and the button that mends it. */
+export function FalloffOrReason({ field }: { field: Field }) {
+  const reason = useReason(field);
+  if (reason)
+    return (
+      <div role="status" className="text-xs leading-tight text-signal">
+        {reason.words}
+        {reason.mend && (
+          <button className="mt-1 block rounded-sm border border-signal px-1.5 py-0.5 hover:bg-signal hover:text-surround" onClick={() => changeScene(reason.mend!.change)}>
+            {reason.mend.label}
+          </button>
+        )}
+      </div>
+    );
+  if (!hasFalloff(field.extent.kind)) return <span className="pb-2 text-xs text-faint">everywhere alike</span>;
+  return (
+    <>
+      <ProfileGraph field={field} small />
+      <span className="num mt-1.5 whitespace-nowrap text-second">
+        {shownNumber(field.extent['core'] as number)} → {shownNumber(field.extent['reach'] as number)} m
+      </span>
+    </>
+  );
+}
