@@ -30,7 +30,15 @@ export default defineConfig({
     trace: 'off',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--enable-unsafe-swiftshader'],
+      args: [
+        '--no-sandbox',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--enable-unsafe-swiftshader',
+      ],
     },
   },
 });

@@ -1,1 +1,81 @@
-export {};
+import { fields as fieldKinds } from '../core/fields';
+import { uniform } from '../core/random/lookup';
+import { completeScene, type Written } from '../core/scene/complete';
+import { Simulation } from '../core/step/simulation';
+import { Reference } from './reference';
+
+const COUNT = 100_000;
+const STEPS = 6;
+const ROUNDS = 7;
+
+const stack: Written[] = [
+  { settings: { kind: 'gravity' }, strength: 1 },
+  { settings: { kind: 'wind' }, strength: 0.5 },
+  { settings: { kind: 'vortex' }, strength: 1, extent: { kind: 'ball', core: 2, reach: 6 } },
+  { settings: { kind: 'attractor' }, strength: 0.5, extent: { kind: 'ball', core: 2, reach: 6 } },
+  { settings: { kind: 'turbulence' }, strength: 1 },
+];
+
+function simulationOf(fields: readonly Written[]): Simulation {
+  const scene = completeScene({
+    name: 'Bench',
+    emitters: [
+      {
+        id: 'e',
+        name: 'E',
+        shape: { kind: 'ball', radius: 1 },
+        amounts: [{ kind: 'burst', count: COUNT }],
+        birth: { life: 1000, drag: 0.5, speed: 0 },
+      },
+    ],
+    fields: fields.map((field, i) => ({ id: `f${i}`, name: `F${i}`, ...field })),
+  });
+  return new Simulation(scene, new Map());
+}
+
+/** Nanoseconds a particle and step of some steps. */
+function timed(step: () => void): number {
+  const begin = performance.now();
+  for (let i = 0; i < STEPS; i++) step();
+  return ((performance.now() - begin) * 1e6) / (COUNT * STEPS);
+}
+
+const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
+
+/** Cases run in turn, round by round, so that a busy machine slows all of them alike; medians are compared. */
+const reference = new Reference(COUNT, (i) => [uniform(1, i, 1) - 0.5, uniform(1, i, 2) - 0.5, uniform(1, i, 3) - 0.5]);
+const empty = simulationOf([]);
+const whole = simulationOf(stack);
+const cases = new Map<string, () => void>([
+  ['reference, one plain loop', () => reference.step(1 / 24)],
+  ['no field', () => void empty.advance()],
+  ['five-field stack', () => void whole.advance()],
+]);
+for (const kind of fieldKinds.list) {
+  const simulation = simulationOf([{ settings: { kind: kind.kind }, strength: kind.strength.default }]);
+  cases.set(`field ${kind.kind}`, () => void simulation.advance());
+}
+const near = simulationOf([{ settings: { kind: 'gravity' }, extent: { kind: 'ball', core: 0.2, reach: 3 } }]);
+cases.set('field gravity in a ball, smooth', () => void near.advance());
+
+const times = new Map([...cases.keys()].map((name) => [name, [] as number[]]));
+for (let round = -1; round < ROUNDS; round++)
+  for (const [name, step] of cases) {
+    const nanoseconds = timed(step);
+    if (round >= 0) times.get(name)!.push(nanoseconds);
+  }
+const base = median(times.get('reference, one plain loop')!);
+const bare = median(times.get('no field')!);
+for (const [name, measured] of times) {
+  const nanoseconds = median(measured);
+  const own = name.startsWith('field') ? { ownNanoseconds: Number((nanoseconds - bare).toFixed(1)) } : {};
+  console.log(
+    JSON.stringify({
+      case: name,
+      particles: COUNT,
+      nanosecondsAParticleAndStep: Number(nanoseconds.toFixed(1)),
+      ...own,
+      ratioToReference: Number((nanoseconds / base).toFixed(2)),
+    }),
+  );
+}

@@ -6,7 +6,12 @@ export class UsageError extends Error {}
 /** A number of an option, or a UsageError that names it and what is allowed. */
 export function numberOf(option: string, text: string, { min = -Infinity, max = Infinity, whole = false, above = false } = {}): number {
   const value = Number(text);
-  const fits = text.trim() !== '' && Number.isFinite(value) && (above ? value > min : value >= min) && value <= max && (!whole || Number.isInteger(value));
+  const fits =
+    text.trim() !== '' &&
+    Number.isFinite(value) &&
+    (above ? value > min : value >= min) &&
+    value <= max &&
+    (!whole || Number.isInteger(value));
   if (fits) return value;
   const low = min === -Infinity ? '' : ` ${above ? 'above' : 'from'} ${min}`;
   const high = max === Infinity ? '' : ` up to ${max}`;

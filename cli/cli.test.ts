@@ -23,7 +23,8 @@ describe('bathyclast, the four commands', () => {
 
   it('simulate writes the particles alive, sorted by emitter and number, the same for any number of threads and from any start', () => {
     const said = JSON.parse(bathyclast('simulate', 'vent-plume', '--frame', '20', '--out', 'a.csv').stdout) as Record<string, number>;
-    for (const threads of ['2', '3']) bathyclast('simulate', 'vent-plume', '--frame', '20', '--threads', threads, '--out', `${threads}.csv`);
+    for (const threads of ['2', '3'])
+      bathyclast('simulate', 'vent-plume', '--frame', '20', '--threads', threads, '--out', `${threads}.csv`);
     const text = readFileSync(join(folder, 'a.csv'), 'utf8');
     for (const threads of ['2', '3']) expect(readFileSync(join(folder, `${threads}.csv`), 'utf8')).toBe(text);
     const rows = parse(text, { columns: true }) as Record<string, string>[];
@@ -36,7 +37,11 @@ describe('bathyclast, the four commands', () => {
   it('simulate takes a draft share: every particle of the draft is one of the whole, bit for bit', () => {
     bathyclast('simulate', 'vent-plume', '--frame', '30', '--out', 'whole.csv');
     bathyclast('simulate', 'vent-plume', '--frame', '30', '--share', '0.1', '--out', 'tenth.csv');
-    const [whole, tenth] = ['whole', 'tenth'].map((n) => readFileSync(join(folder, `${n}.csv`), 'utf8').trim().split('\n'));
+    const [whole, tenth] = ['whole', 'tenth'].map((n) =>
+      readFileSync(join(folder, `${n}.csv`), 'utf8')
+        .trim()
+        .split('\n'),
+    );
     const all = new Set(whole);
     expect(tenth!.every((line) => all.has(line))).toBe(true);
     expect(tenth!.length / whole!.length).toBeGreaterThan(0.07);
@@ -44,7 +49,10 @@ describe('bathyclast, the four commands', () => {
   });
 
   it('measure gives each field’s weight and vector at a point, and the total', () => {
-    const said = JSON.parse(bathyclast('measure', 'vent-plume', '--frame', '0', '--at', '0.45,1.5,0', '--velocity', '-1,0,0', '--mass', '2', '--drag', '0.5').stdout);
+    const said = JSON.parse(
+      bathyclast('measure', 'vent-plume', '--frame', '0', '--at', '0.45,1.5,0', '--velocity', '-1,0,0', '--mass', '2', '--drag', '0.5')
+        .stdout,
+    );
     const by = Object.fromEntries(said.fields.map((f: { field: string }) => [f.field, f]));
     expect(by['Buoyancy']).toMatchObject({ kind: 'gravity', weight: 1, vector: [0, 0.7, 0], unit: 'm/s²' });
     expect(by['Vortex'].weight).toBe(1);

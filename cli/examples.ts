@@ -7,7 +7,8 @@ import { UsageError } from './arguments';
 /** `bathyclast examples [--write DIR]`. */
 export function listExamples(write: string | undefined): void {
   for (const { slug, scene } of examples) {
-    if (write === undefined) console.log(`${slug}\t${scene.name}: frames ${scene.time.first} to ${scene.time.last}, ${scene.fields.length} fields`);
+    if (write === undefined)
+      console.log(`${slug}\t${scene.name}: frames ${scene.time.first} to ${scene.time.last}, ${scene.fields.length} fields`);
     else
       try {
         mkdirSync(write, { recursive: true });

@@ -27,8 +27,13 @@ type Options = Record<string, string>;
 /** The options and the single name of a command, all with texts; anything else is refused. */
 function read(args: string[], allowed: readonly string[], named: boolean): { name: string; options: Options } {
   try {
-    const { values, positionals } = parseArgs({ args: joinNegatives(args), allowPositionals: true, options: Object.fromEntries(allowed.map((o) => [o, { type: 'string' as const }])) });
-    if (positionals.length !== (named ? 1 : 0)) throw new UsageError(named ? 'give one scene file or example' : `“${positionals[0]}” is not expected here`);
+    const { values, positionals } = parseArgs({
+      args: joinNegatives(args),
+      allowPositionals: true,
+      options: Object.fromEntries(allowed.map((o) => [o, { type: 'string' as const }])),
+    });
+    if (positionals.length !== (named ? 1 : 0))
+      throw new UsageError(named ? 'give one scene file or example' : `“${positionals[0]}” is not expected here`);
     return { name: positionals[0] ?? '', options: values as Options };
   } catch (error) {
     if (error instanceof UsageError) throw error;

@@ -20,7 +20,10 @@ export interface MeasureOptions {
 function emitterOf(scene: Scene, wanted: string | undefined): Emitter {
   const ids = scene.emitters.map((e) => e.id);
   const found = wanted === undefined ? scene.emitters[0] : scene.emitters.find((e) => e.id === wanted || e.name === wanted);
-  if (!found) throw new UsageError(wanted === undefined ? `“${scene.name}” has no emitter` : `--emitter is “${wanted}”; allowed are ${ids.join(', ')}`);
+  if (!found)
+    throw new UsageError(
+      wanted === undefined ? `“${scene.name}” has no emitter` : `--emitter is “${wanted}”; allowed are ${ids.join(', ')}`,
+    );
   return found;
 }
 
@@ -35,5 +38,11 @@ export async function measure(name: string, options: MeasureOptions): Promise<vo
   const drag = options.drag ?? Math.max(0, varied(birth.drag, birth.dragVariance, luck(Purpose.drag)));
   const { fields, total } = probe(scene, images, options.frame, emitter, { position: options.at, velocity: options.velocity, mass, drag });
   const particle = { emitter: emitter.id, ...(options.key === undefined ? {} : { key: options.key }), age: options.age, mass, drag };
-  console.log(JSON.stringify({ scene: scene.name, frame: options.frame, at: options.at, velocity: options.velocity, particle, fields, total }, null, 2));
+  console.log(
+    JSON.stringify(
+      { scene: scene.name, frame: options.frame, at: options.at, velocity: options.velocity, particle, fields, total },
+      null,
+      2,
+    ),
+  );
 }

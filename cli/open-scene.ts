@@ -23,7 +23,8 @@ export function readBytes(path: string): Uint8Array {
   } catch (error) {
     if (error instanceof UsageError) throw error;
     const code = (error as NodeJS.ErrnoException).code;
-    if (code === 'ENOENT') throw new UsageError(`“${path}” is neither a scene file nor an example; the examples are ${examples.map((e) => e.slug).join(', ')}`);
+    if (code === 'ENOENT')
+      throw new UsageError(`“${path}” is neither a scene file nor an example; the examples are ${examples.map((e) => e.slug).join(', ')}`);
     throw new UsageError(`“${path}” can’t be read (${code ?? String(error)})`);
   }
 }

@@ -19,17 +19,30 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
   const kind = options.out === undefined ? undefined : /\.(csv|ply)$/i.exec(options.out)?.[1]?.toLowerCase();
   if (options.out !== undefined && !kind) throw new UsageError(`--out is “${options.out}”; allowed are names that end in .csv or .ply`);
   const opened = await openScene(name);
-  const scene = options.substeps === undefined ? opened.scene : { ...opened.scene, time: { ...opened.scene.time, substeps: options.substeps } };
+  const scene =
+    options.substeps === undefined ? opened.scene : { ...opened.scene, time: { ...opened.scene.time, substeps: options.substeps } };
   const start = startFrame(scene);
-  if (options.frame < start) throw new UsageError(`--frame is ${options.frame}; allowed are whole frames from ${start}, where the run of “${scene.name}” starts`);
+  if (options.frame < start)
+    throw new UsageError(`--frame is ${options.frame}; allowed are whole frames from ${start}, where the run of “${scene.name}” starts`);
   const begin = performance.now();
   const crew = nodeCrew(options.threads);
   const frame = await new Promise<Frame>((resolve, reject) =>
-    crew.start({ scene, images: opened.images, share: options.share, from: options.frame, through: options.frame, onFrame: resolve, onFailed: (message) => reject(new Error(message)) }),
+    crew.start({
+      scene,
+      images: opened.images,
+      share: options.share,
+      from: options.frame,
+      through: options.frame,
+      onFrame: resolve,
+      onFailed: (message) => reject(new Error(message)),
+    }),
   ).finally(() => crew.end());
   const seconds = (performance.now() - begin) / 1000;
   if (options.out !== undefined) {
-    const tables = tablesOf(frame.emitters, scene.emitters.map((e) => e.id));
+    const tables = tablesOf(
+      frame.emitters,
+      scene.emitters.map((e) => e.id),
+    );
     try {
       writeFileSync(options.out, kind === 'csv' ? particlesCsv(tables) : particlesPly(tables));
     } catch (error) {

@@ -21,16 +21,29 @@ test('50 000 particles are tuned at the fader while the page stays free', async 
     async ([sceneId, stack]) => {
       const { scene, revision } = await (await fetch(`/api/scenes/${sceneId}`)).json();
       const [emitter] = scene.emitters;
-      const one = { ...emitter, shape: { kind: 'ball', radius: 1 }, amounts: [{ kind: 'burst', count: 50_000 }], birth: { life: 99, drag: 0.5 } };
+      const one = {
+        ...emitter,
+        shape: { kind: 'ball', radius: 1 },
+        amounts: [{ kind: 'burst', count: 50_000 }],
+        birth: { life: 99, drag: 0.5 },
+      };
       const body = JSON.stringify({ scene: { ...scene, time: { last: 60 }, emitters: [one], fields: stack } });
-      await fetch(`/api/scenes/${sceneId}`, { method: 'PUT', headers: { 'Content-Type': 'application/json', 'If-Match': `"${revision}"` }, body });
+      await fetch(`/api/scenes/${sceneId}`, {
+        method: 'PUT',
+        headers: { 'Content-Type': 'application/json', 'If-Match': `"${revision}"` },
+        body,
+      });
     },
     [id, fields] as const,
   );
   await page.reload();
   await simulated(page);
   await goToFrame(page, 48);
-  await page.getByRole('button', { name: 'Pause' }).or(page.getByRole('button', { name: 'Play' })).first().waitFor();
+  await page
+    .getByRole('button', { name: 'Pause' })
+    .or(page.getByRole('button', { name: 'Play' }))
+    .first()
+    .waitFor();
 
   await page.evaluate(() => {
     const tasks: number[] = [];
@@ -53,7 +66,13 @@ test('50 000 particles are tuned at the fader while the page stays free', async 
     tasks: (window as unknown as { tasks: number[] }).tasks,
   }));
   const sorted = [...edits].sort((a, b) => a - b);
-  const report = { edits: edits.length, median: Math.round(sorted[Math.floor(sorted.length / 2)]!), p90: Math.round(sorted[Math.floor(sorted.length * 0.9)]!), longest: Math.round(sorted.at(-1)!), longTasks: tasks.map(Math.round) };
+  const report = {
+    edits: edits.length,
+    median: Math.round(sorted[Math.floor(sorted.length / 2)]!),
+    p90: Math.round(sorted[Math.floor(sorted.length * 0.9)]!),
+    longest: Math.round(sorted.at(-1)!),
+    longTasks: tasks.map(Math.round),
+  };
   console.log(`live tuning: ${JSON.stringify(report)} (ms)`);
   test.info().annotations.push({ type: 'measured', description: JSON.stringify(report) });
   expect(edits.length).toBeGreaterThan(10);

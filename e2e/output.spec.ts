@@ -31,18 +31,38 @@ async function render(page: Page, example: string, format: string, frames: reado
 }
 
 function probed(path: string): Record<string, string> {
-  const said = execFileSync('ffprobe', ['-v', 'error', '-count_frames', '-select_streams', 'v:0', '-show_entries', 'stream=codec_name,width,height,nb_read_frames,avg_frame_rate', '-of', 'json', path], { encoding: 'utf8' });
+  const said = execFileSync(
+    'ffprobe',
+    [
+      '-v',
+      'error',
+      '-count_frames',
+      '-select_streams',
+      'v:0',
+      '-show_entries',
+      'stream=codec_name,width,height,nb_read_frames,avg_frame_rate',
+      '-of',
+      'json',
+      path,
+    ],
+    { encoding: 'utf8' },
+  );
   return (JSON.parse(said) as { streams: Record<string, string>[] }).streams[0]!;
 }
 
 const lit = (png: PNG) => png.data.filter((v, i) => i % 4 === 0 && v > 60).length;
 
-for (const [format, extension] of [['mp4', 'mp4'], ['webm', 'webm']] as const)
+for (const [format, extension] of [
+  ['mp4', 'mp4'],
+  ['webm', 'webm'],
+] as const)
   test(`a clip as ${format}: every frame at its rate, and it plays on the page`, async ({ page }) => {
     const path = await render(page, 'vent-plume', format, [40, 63]);
     expect(path.endsWith(`vent-plume.${extension}`) || /vent-plume-\d+\./.test(path)).toBe(true);
     expect(probed(path)).toMatchObject({ width: 320, height: 180, nb_read_frames: '24', avg_frame_rate: '24/1' });
-    const frame = PNG.sync.read(execFileSync('ffmpeg', ['-v', 'error', '-i', path, '-frames:v', '1', '-f', 'image2pipe', '-c:v', 'png', '-'], { maxBuffer: 1e8 }));
+    const frame = PNG.sync.read(
+      execFileSync('ffmpeg', ['-v', 'error', '-i', path, '-frames:v', '1', '-f', 'image2pipe', '-c:v', 'png', '-'], { maxBuffer: 1e8 }),
+    );
     expect(lit(frame)).toBeGreaterThan(300);
     const video = page.getByLabel('The rendered clip');
     await expect.poll(() => video.evaluate((v: HTMLVideoElement) => (v.error ? -1 : v.currentTime))).toBeGreaterThan(0.1);
@@ -51,7 +71,9 @@ for (const [format, extension] of [['mp4', 'mp4'], ['webm', 'webm']] as const)
 
 test('PNG frames with and without alpha are read by another reader; over the background they are the same picture', async ({ page }) => {
   const frames = Object.entries(unzipSync(readFileSync(await render(page, 'sediment-fall', 'png', [30, 32]))));
-  expect(frames.map(([name]) => name)).toEqual(['0030', '0031', '0032'].map((n) => expect.stringMatching(new RegExp(`^sediment-fall.*_${n}\\.png$`))));
+  expect(frames.map(([name]) => name)).toEqual(
+    ['0030', '0031', '0032'].map((n) => expect.stringMatching(new RegExp(`^sediment-fall.*_${n}\\.png$`))),
+  );
   const alphas = Object.values(unzipSync(readFileSync(await render(page, 'sediment-fall', 'png-alpha', [30, 32]))));
   const [opaque, clear] = [PNG.sync.read(Buffer.from(frames[1]![1])), PNG.sync.read(Buffer.from(alphas[1]!))];
   expect([opaque.width, opaque.height]).toEqual([320, 180]);

@@ -10,7 +10,8 @@ const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
 
 test('the examples have pictures taken from themselves; a scene is duplicated, renamed, deleted and brought back', async ({ page }) => {
   await page.goto('/');
-  for (const name of ['Vent plume', 'Chart in relief', 'Sediment fall']) await expect(page.getByAltText(`A frame of ${name}`, { exact: true })).toBeVisible({ timeout: 60_000 });
+  for (const name of ['Vent plume', 'Chart in relief', 'Sediment fall'])
+    await expect(page.getByAltText(`A frame of ${name}`, { exact: true })).toBeVisible({ timeout: 60_000 });
   const card = (name: string) => page.locator(`[data-scene="${name}"]`);
   await page.getByRole('button', { name: 'More for Sediment fall', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
@@ -39,17 +40,28 @@ test('a scene goes out as one file and comes back; a broken file is refused in a
   const whole = readFileSync(path);
   await input.setInputFiles({ name: 'half.bathyclast', mimeType: 'application/zip', buffer: whole.subarray(0, whole.length / 2) });
   await expect(page.getByRole('alert')).toContainText('“half.bathyclast” was not imported. The file is a damaged or cut-off package');
-  await input.setInputFiles({ name: 'wrong.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"bathyclast-scene","version":1,"name":"W","seed":-1,"time":{"fps":0}}') });
+  await input.setInputFiles({
+    name: 'wrong.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"bathyclast-scene","version":1,"name":"W","seed":-1,"time":{"fps":0}}'),
+  });
   await expect(page.getByRole('alert')).toContainText('seed is -1');
   await expect(page.getByRole('alert')).toContainText('time.fps is 0');
 });
 
 test('the page in Chromium and the terminal in Node.js give the same particles, bit for bit', async ({ page }) => {
-  for (const [example, frame] of [['vent-plume', 60], ['chart-in-relief', 48], ['sediment-fall', 30]] as const) {
+  for (const [example, frame] of [
+    ['vent-plume', 60],
+    ['chart-in-relief', 48],
+    ['sediment-fall', 30],
+  ] as const) {
     await openExample(page, example);
     await goToFrame(page, frame);
     await page.getByRole('button', { name: 'view', exact: true }).click();
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: /^Save this frame’s particles/ }).click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('menuitem', { name: /^Save this frame’s particles/ }).click(),
+    ]);
     const path = join(folder, `${example}-page.csv`);
     await download.saveAs(path);
     const other = join(folder, `${example}-node.csv`);

@@ -5,7 +5,11 @@ import { PNG } from 'pngjs';
 export async function openExample(page: Page, example: string): Promise<string> {
   await page.goto('/');
   const id = await page.evaluate(async (slug) => {
-    const response = await fetch('/api/scenes', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ example: slug }) });
+    const response = await fetch('/api/scenes', {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ example: slug }),
+    });
     return ((await response.json()) as { id: string }).id;
   }, example);
   await page.goto(`/scene/${id}`);
@@ -46,7 +50,8 @@ export function difference(a: PNG, b: PNG): number {
 }
 
 /** A strip on the desk, by its field's name. */
-export const strip = (page: Page, name: string) => page.getByRole('region', { name: 'Desk' }).getByRole('article').filter({ hasText: name });
+export const strip = (page: Page, name: string) =>
+  page.getByRole('region', { name: 'Desk' }).getByRole('article').filter({ hasText: name });
 
 /** Waits until everything is saved. */
 export async function saved(page: Page): Promise<void> {

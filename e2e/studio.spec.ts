@@ -72,7 +72,11 @@ test('a new field delivers at once; moved away it says why not, and one click me
 
 test('strips are reordered by drag and by keys, duplicated and deleted', async ({ page }) => {
   await openExample(page, 'vent-plume');
-  const names = () => page.getByRole('region', { name: 'Desk' }).getByRole('article').evaluateAll((all) => all.map((a) => a.getAttribute('aria-label')!.split(',')[0]));
+  const names = () =>
+    page
+      .getByRole('region', { name: 'Desk' })
+      .getByRole('article')
+      .evaluateAll((all) => all.map((a) => a.getAttribute('aria-label')!.split(',')[0]));
   expect((await names()).slice(0, 3)).toEqual(['Buoyancy', 'Current', 'Vortex']);
   const [from, to] = [await strip(page, 'Buoyancy').boundingBox(), await strip(page, 'Vortex').boundingBox()];
   await page.mouse.move(from!.x + 60, from!.y + 15);

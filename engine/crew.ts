@@ -58,7 +58,15 @@ export class Crew {
         for (const worker of this.workers) worker.post({ type: 'image', hash, image });
       }
     this.workers.forEach((worker, slice) => {
-      const job: Job = { number: this.job, scene: order.scene, share: order.share, slice, slices: this.threads, from: order.from, through: order.through };
+      const job: Job = {
+        number: this.job,
+        scene: order.scene,
+        share: order.share,
+        slice,
+        slices: this.threads,
+        from: order.from,
+        through: order.through,
+      };
       worker.post({ type: 'run', job });
     });
   }

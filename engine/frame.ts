@@ -88,9 +88,23 @@ export function joinSlices(slices: readonly Frame[]): Frame {
       born: total('born'),
       died: total('died'),
       retired: total('retired'),
-      id: joinColumns(parts.map((p) => p.id), numbers),
-      age: joinColumns(parts.map((p) => p.age), floats),
-      columns: Object.fromEntries(FLOAT_COLUMNS.map((name) => [name, joinColumns(parts.map((p) => p.columns[name]), floats)])) as EmitterFrame['columns'],
+      id: joinColumns(
+        parts.map((p) => p.id),
+        numbers,
+      ),
+      age: joinColumns(
+        parts.map((p) => p.age),
+        floats,
+      ),
+      columns: Object.fromEntries(
+        FLOAT_COLUMNS.map((name) => [
+          name,
+          joinColumns(
+            parts.map((p) => p.columns[name]),
+            floats,
+          ),
+        ]),
+      ) as EmitterFrame['columns'],
     };
   });
   return { frame: first!.frame, share: first!.share, emitters, meters: slices.map((s) => s.meters).reduce(addMeters), blamed };

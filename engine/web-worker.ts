@@ -1,7 +1,10 @@
 import { serve } from './serve';
 import type { ToWorker } from './protocol';
 
-const scope = self as unknown as { postMessage(message: unknown, transfer: ArrayBuffer[]): void; onmessage: ((event: MessageEvent<ToWorker>) => void) | null };
+const scope = self as unknown as {
+  postMessage(message: unknown, transfer: ArrayBuffer[]): void;
+  onmessage: ((event: MessageEvent<ToWorker>) => void) | null;
+};
 serve(
   {
     post: (message, transfer) => scope.postMessage(message, transfer ?? []),

@@ -38,7 +38,7 @@ describe('images', () => {
   it('a 16-bit PNG keeps its upper eight bits', () => {
     const png = new PNG({ width: 1, height: 1 });
     const data = Buffer.from(new Uint16Array([0x1234, 0x8000, 0xffff, 0xffff]).buffer);
-    const written = PNG.sync.write({ ...png, data } as PNG, { bitDepth: 16, colorType: 6, inputColorType: 6 } as never);
+    const written = PNG.sync.write(Object.assign(png, { data }), { bitDepth: 16, colorType: 6, inputColorType: 6 } as never);
     expect([...decodeImage(written, 'deep.png').rgba]).toEqual([0x12, 0x80, 0xff, 0xff]);
   });
 
@@ -50,7 +50,9 @@ describe('images', () => {
   });
 
   it('SVG, text, cut-off files and huge pictures are refused in a sentence that names the file', () => {
-    expect(refusal(new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'))).toMatch(/“chart.png” is of the type svg; allowed are PNG and JPEG/);
+    expect(refusal(new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'))).toMatch(
+      /“chart.png” is of the type svg; allowed are PNG and JPEG/,
+    );
     expect(refusal(new TextEncoder().encode('hello'))).toMatch(/“chart.png” is no image/);
     expect(refusal(canonicalPng({ width: 2, height: 2, rgba }).slice(0, 40))).toMatch(/“chart.png” can’t be decoded/);
     const huge = canonicalPng({ width: 2, height: 2, rgba }).slice();

@@ -40,22 +40,32 @@ function rgbaOfPng({ width, height, data, channels, depth, palette, transparency
 /** Decodes a PNG or JPEG, refused unread where it is too large. Throws {@link SceneFaults} naming the file. */
 export function decodeImage(bytes: Uint8Array, name: string): Pixels {
   const { bytes: mostBytes, pixels: mostPixels } = IMAGE_LIMITS;
-  if (bytes.length > mostBytes) throw fileFault('size', `“${name}” has ${bytes.length} bytes; allowed are up to ${mostBytes}.`, `up to ${mostBytes} bytes`);
+  if (bytes.length > mostBytes)
+    throw fileFault('size', `“${name}” has ${bytes.length} bytes; allowed are up to ${mostBytes}.`, `up to ${mostBytes} bytes`);
   let size: ReturnType<typeof imageSize>;
   try {
     size = imageSize(bytes);
   } catch {
     throw fileFault('type', `“${name}” is no image that can be read; allowed are PNG and JPEG.`, 'PNG or JPEG');
   }
-  if (size.type !== 'png' && size.type !== 'jpg') throw fileFault('type', `“${name}” is of the type ${size.type ?? 'unknown'}; allowed are PNG and JPEG.`, 'PNG or JPEG');
+  if (size.type !== 'png' && size.type !== 'jpg')
+    throw fileFault('type', `“${name}” is of the type ${size.type ?? 'unknown'}; allowed are PNG and JPEG.`, 'PNG or JPEG');
   if (size.width * size.height > mostPixels)
-    throw fileFault('pixels', `“${name}” is ${size.width} × ${size.height} pixels; allowed are up to ${mostPixels / 1e6} million.`, `up to ${mostPixels} pixels`);
+    throw fileFault(
+      'pixels',
+      `“${name}” is ${size.width} × ${size.height} pixels; allowed are up to ${mostPixels / 1e6} million.`,
+      `up to ${mostPixels} pixels`,
+    );
   try {
     if (size.type === 'png') return rgbaOfPng(decodePng(bytes));
     const { width, height, data } = jpeg.decode(bytes, { useTArray: true, maxMemoryUsageInMB: 1024, maxResolutionInMP: mostPixels / 1e6 });
     return { width, height, rgba: data };
   } catch (error) {
-    throw fileFault('damaged', `“${name}” can’t be decoded: ${error instanceof Error ? error.message : String(error)}.`, 'an undamaged PNG or JPEG');
+    throw fileFault(
+      'damaged',
+      `“${name}” can’t be decoded: ${error instanceof Error ? error.message : String(error)}.`,
+      'an undamaged PNG or JPEG',
+    );
   }
 }
 

@@ -18,7 +18,8 @@ describe('particle files', () => {
     rows.forEach((row, i) => {
       expect(Number(row['id'])).toBe(i + 1);
       const slot = id.indexOf(i + 1);
-      for (const name of ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'mass', 'size'] as const) expect(Number(row[name])).toBe(columns[name][slot]);
+      for (const name of ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'mass', 'size'] as const)
+        expect(Number(row[name])).toBe(columns[name][slot]);
     });
   });
 

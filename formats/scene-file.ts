@@ -36,15 +36,28 @@ function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
       filter({ name, originalSize }) {
         entries++;
         unpacked += originalSize;
-        if (entries > FILE_LIMITS.entries) throw fileFault('entries', `The file holds more than ${FILE_LIMITS.entries} entries; allowed are up to ${FILE_LIMITS.entries}.`, `up to ${FILE_LIMITS.entries} entries`);
+        if (entries > FILE_LIMITS.entries)
+          throw fileFault(
+            'entries',
+            `The file holds more than ${FILE_LIMITS.entries} entries; allowed are up to ${FILE_LIMITS.entries}.`,
+            `up to ${FILE_LIMITS.entries} entries`,
+          );
         if (unpacked > FILE_LIMITS.unpacked)
-          throw fileFault('unpacked', `The file would unpack to more than ${FILE_LIMITS.unpacked} bytes; allowed are up to that many.`, `up to ${FILE_LIMITS.unpacked} bytes`);
+          throw fileFault(
+            'unpacked',
+            `The file would unpack to more than ${FILE_LIMITS.unpacked} bytes; allowed are up to that many.`,
+            `up to ${FILE_LIMITS.unpacked} bytes`,
+          );
         return name === 'scene.json' || /^images\/[0-9a-f]{64}\.png$/.test(name);
       },
     });
   } catch (error) {
     if (error instanceof SceneFaults) throw error;
-    throw fileFault('damaged', `The file is a damaged or cut-off package: ${error instanceof Error ? error.message : String(error)}.`, 'a whole .bathyclast file');
+    throw fileFault(
+      'damaged',
+      `The file is a damaged or cut-off package: ${error instanceof Error ? error.message : String(error)}.`,
+      'a whole .bathyclast file',
+    );
   }
 }
 
@@ -53,18 +66,34 @@ function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
  * Throws {@link SceneFaults}; nothing is half read.
  */
 export async function readSceneFile(bytes: Uint8Array): Promise<ScenePackage> {
-  if (bytes.length === 0) throw fileFault('empty', 'The file is empty; a scene file is a .bathyclast package or a JSON document.', 'a scene file');
-  if (bytes.length > FILE_LIMITS.bytes) throw fileFault('size', `The file has ${bytes.length} bytes; allowed are up to ${FILE_LIMITS.bytes}.`, `up to ${FILE_LIMITS.bytes} bytes`);
+  if (bytes.length === 0)
+    throw fileFault('empty', 'The file is empty; a scene file is a .bathyclast package or a JSON document.', 'a scene file');
+  if (bytes.length > FILE_LIMITS.bytes)
+    throw fileFault(
+      'size',
+      `The file has ${bytes.length} bytes; allowed are up to ${FILE_LIMITS.bytes}.`,
+      `up to ${FILE_LIMITS.bytes} bytes`,
+    );
   const entries = isZip(bytes) ? entriesOf(bytes) : { 'scene.json': bytes };
   const json = entries['scene.json'];
   if (!json) throw fileFault('missing', 'The package holds no scene.json.', 'a package with scene.json');
-  if (json.length > FILE_LIMITS.json) throw fileFault('size', `scene.json has ${json.length} bytes; allowed are up to ${FILE_LIMITS.json}.`, `up to ${FILE_LIMITS.json} bytes`);
+  if (json.length > FILE_LIMITS.json)
+    throw fileFault(
+      'size',
+      `scene.json has ${json.length} bytes; allowed are up to ${FILE_LIMITS.json}.`,
+      `up to ${FILE_LIMITS.json} bytes`,
+    );
   const scene = sceneFrom(parseBounded(json, isZip(bytes) ? 'scene.json' : 'The file'));
   const images = new Map<string, Uint8Array>();
   for (const image of scene.images) {
     const png = entries[`images/${image.hash}.png`];
     if (!png) continue;
-    if ((await contentHash(png)) !== image.hash) throw fileFault('damaged', `The image “${image.name}” is not the one the scene names: its content has another hash.`, 'the image with that hash');
+    if ((await contentHash(png)) !== image.hash)
+      throw fileFault(
+        'damaged',
+        `The image “${image.name}” is not the one the scene names: its content has another hash.`,
+        'the image with that hash',
+      );
     levelsOfPng(png, image.name);
     images.set(image.hash, png);
   }

@@ -30,7 +30,8 @@ const call = (method: Method, path: string) => {
   const made = request(app)[method](`/api${path}`).set('Host', HOST);
   return method === 'get' ? made : made.set('Origin', ORIGIN);
 };
-const json = (method: Method, path: string, body: unknown = {}) => call(method, path).set('Content-Type', 'application/json').send(JSON.stringify(body));
+const json = (method: Method, path: string, body: unknown = {}) =>
+  call(method, path).set('Content-Type', 'application/json').send(JSON.stringify(body));
 
 const firstId = async () => ((await call('get', '/scenes')).body as { scenes: { id: string }[] }).scenes[0]!.id;
 
@@ -74,7 +75,12 @@ describe('scenes', () => {
     expect(answer.status).toBe(422);
     expect(answer.body.faults.map((f: { field: string }) => f.field)).toEqual(['seed', 'time.fps']);
     expect((await call('get', `/scenes/${id}`)).body.revision).toBe(body.revision);
-    for (const [bad, status] of [[{}, 422], [[], 400], [{ scene: mineless(body.scene), more: 1 }, 422]] as const) expect((await json('put', `/scenes/${id}`, bad).set('If-Match', headers['etag']!)).status).toBe(status);
+    for (const [bad, status] of [
+      [{}, 422],
+      [[], 400],
+      [{ scene: mineless(body.scene), more: 1 }, 422],
+    ] as const)
+      expect((await json('put', `/scenes/${id}`, bad).set('If-Match', headers['etag']!)).status).toBe(status);
   });
 
   it('export and import give the same scene, with its images, under a free name', async () => {
@@ -85,11 +91,13 @@ describe('scenes', () => {
     const made = await json('post', '/scenes', { example: 'chart-in-relief' });
     const scene = { ...made.body.scene, images: [image] };
     await json('put', `/scenes/${made.body.id}`, { scene }).set('If-Match', '"1"');
-    const file = await call('get', `/scenes/${made.body.id}/export`).buffer(true).parse((res, done) => {
-      const parts: Buffer[] = [];
-      res.on('data', (part: Buffer) => parts.push(part));
-      res.on('end', () => done(null, Buffer.concat(parts)));
-    });
+    const file = await call('get', `/scenes/${made.body.id}/export`)
+      .buffer(true)
+      .parse((res, done) => {
+        const parts: Buffer[] = [];
+        res.on('data', (part: Buffer) => parts.push(part));
+        res.on('end', () => done(null, Buffer.concat(parts)));
+      });
     expect(file.headers['content-disposition']).toMatch(/^attachment; filename="chart-in-relief-2\.bathyclast"$/);
     const bytes = file.body as Buffer;
     expect((await readSceneFile(new Uint8Array(bytes))).images.has(image.hash)).toBe(true);
@@ -124,7 +132,8 @@ describe('what does not come from the own page is refused', () => {
   });
 
   it('a form post', async () => {
-    for (const type of ['application/x-www-form-urlencoded', 'text/plain']) expect((await call('post', '/scenes').set('Content-Type', type).send('name=x')).status).toBe(415);
+    for (const type of ['application/x-www-form-urlencoded', 'text/plain'])
+      expect((await call('post', '/scenes').set('Content-Type', type).send('name=x')).status).toBe(415);
   });
 
   it('a JSON 10 000 deep, a cut-off one, and one of ten megabytes', async () => {
@@ -135,13 +144,18 @@ describe('what does not come from the own page is refused', () => {
   });
 
   it('path tricks in addresses and names reach nothing on the disk', async () => {
-    for (const path of ['/scenes/..%2f..%2fetc%2fpasswd', '/images/..%2f..%2fbathyclast.db', '/../server/app.ts']) expect((await call('get', path)).status).toBe(404);
+    for (const path of ['/scenes/..%2f..%2fetc%2fpasswd', '/images/..%2f..%2fbathyclast.db', '/../server/app.ts'])
+      expect((await call('get', path)).status).toBe(404);
     expect((await request(app).get('/assets/..%2f..%2fpackage.json').set('Host', HOST)).status).toBeGreaterThanOrEqual(400);
     expect(readdirSync(folder).every((name) => name.startsWith('bathyclast.db'))).toBe(true);
   });
 
   it('active content: an SVG is no image, and nothing is sniffed', async () => {
-    const answer = await call('post', '/images').attach('file', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" onload="alert(1)" width="1" height="1"/>'), 'x.png');
+    const answer = await call('post', '/images').attach(
+      'file',
+      Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" onload="alert(1)" width="1" height="1"/>'),
+      'x.png',
+    );
     expect(answer.status).toBe(422);
     const { headers } = await call('get', '/scenes');
     expect(headers['x-content-type-options']).toBe('nosniff');

@@ -46,7 +46,12 @@ export function createApp({ db, webRoot, log }: { db: Db; webRoot: string; log: 
   app.use(headers, guard, compression());
   app.use((request, response, next) => {
     const begin = performance.now();
-    response.on('finish', () => log.info({ method: request.method, path: request.path, status: response.statusCode, ms: Math.round(performance.now() - begin) }, 'request'));
+    response.on('finish', () =>
+      log.info(
+        { method: request.method, path: request.path, status: response.statusCode, ms: Math.round(performance.now() - begin) },
+        'request',
+      ),
+    );
     next();
   });
   app.use(
@@ -54,7 +59,14 @@ export function createApp({ db, webRoot, log }: { db: Db; webRoot: string; log: 
     express.json({
       limit: FILE_LIMITS.json,
       verify: (_request, _response, body) => {
-        if (nestingDepth(body) > DEEPEST) throw failure(400, 'depth', 'body', `The body is nested more than ${DEEPEST} deep; allowed are up to ${DEEPEST}.`, `up to ${DEEPEST} levels`);
+        if (nestingDepth(body) > DEEPEST)
+          throw failure(
+            400,
+            'depth',
+            'body',
+            `The body is nested more than ${DEEPEST} deep; allowed are up to ${DEEPEST}.`,
+            `up to ${DEEPEST} levels`,
+          );
       },
     }),
   );
@@ -65,7 +77,7 @@ export function createApp({ db, webRoot, log }: { db: Db; webRoot: string; log: 
   });
   app.use('/assets', express.static(`${webRoot}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(webRoot, { index: false }));
-  app.get('/{*path}', (_request, response) => void response.sendFile('index.html', { root: webRoot, cacheControl: false }));
+  app.get('/{*path}', (_request, response) => response.sendFile('index.html', { root: webRoot, cacheControl: false }));
   app.use(failureHandler(log));
   return app;
 }

@@ -53,12 +53,17 @@ export class PictureBody {
 
 /** A body of that class, or a Failure with every fault. */
 export function bodyOf<T extends object>(type: new () => T, body: unknown): T {
-  if (typeof body !== 'object' || body === null || Array.isArray(body)) throw new Failure(400, [{ code: 'type', field: 'body', message: 'The body is no object; allowed is a JSON object.', allowed: 'a JSON object' }]);
+  if (typeof body !== 'object' || body === null || Array.isArray(body))
+    throw new Failure(400, [
+      { code: 'type', field: 'body', message: 'The body is no object; allowed is a JSON object.', allowed: 'a JSON object' },
+    ]);
   const instance = plainToInstance(type, body, { enableImplicitConversion: false });
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
   const faults = errors.flatMap(({ property, constraints = {} }) =>
     Object.entries(constraints).flatMap(([code, message]): Fault[] =>
-      code === 'described' ? (JSON.parse(message) as Fault[]) : [{ code, field: property, message: `${message}.`, allowed: message.replace(/^\S+ must /, '') }],
+      code === 'described'
+        ? (JSON.parse(message) as Fault[])
+        : [{ code, field: property, message: `${message}.`, allowed: message.replace(/^\S+ must /, '') }],
     ),
   );
   if (faults.length > 0) throw new Failure(422, faults);

@@ -21,10 +21,17 @@ describe('the data folder', () => {
   it('is held by one process; a second is told so', () => {
     const path = folder();
     const db = openDatabase(path);
-    const second = execFileSync(process.execPath, ['-e', `
+    const second = execFileSync(
+      process.execPath,
+      [
+        '-e',
+        `
       const db = new (require('better-sqlite3'))(${JSON.stringify(join(path, 'bathyclast.db'))}, { timeout: 100 });
       try { db.pragma('user_version = 9'); console.log('written'); } catch (error) { console.log(error.code); }
-    `], { cwd: join(import.meta.dirname, '..'), encoding: 'utf8' });
+    `,
+      ],
+      { cwd: join(import.meta.dirname, '..'), encoding: 'utf8' },
+    );
     expect(second.trim()).toMatch(/^SQLITE_BUSY/);
     db.close();
   });

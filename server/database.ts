@@ -17,7 +17,9 @@ export function openDatabase(folder: string): Db {
     mkdirSync(folder, { recursive: true });
     accessSync(folder, constants.W_OK);
   } catch (error) {
-    throw new DataFolderError(`The data folder “${folder}” can’t be written to (${(error as NodeJS.ErrnoException).code ?? String(error)}). Choose another with --data DIR.`);
+    throw new DataFolderError(
+      `The data folder “${folder}” can’t be written to (${(error as NodeJS.ErrnoException).code ?? String(error)}). Choose another with --data DIR.`,
+    );
   }
   let db: Db | undefined;
   try {
@@ -32,8 +34,12 @@ export function openDatabase(folder: string): Db {
     db?.close();
     if (error instanceof DataFolderError) throw error;
     const code = (error as { code?: string }).code ?? '';
-    if (code.startsWith('SQLITE_BUSY')) throw new DataFolderError(`The data folder “${folder}” is in use by another Bathyclast. Close that one, or choose another folder with --data DIR.`);
-    if (code === 'SQLITE_NOTADB' || code === 'SQLITE_CORRUPT') throw new DataFolderError(`The data file in “${folder}” is damaged or no data file of Bathyclast.`);
+    if (code.startsWith('SQLITE_BUSY'))
+      throw new DataFolderError(
+        `The data folder “${folder}” is in use by another Bathyclast. Close that one, or choose another folder with --data DIR.`,
+      );
+    if (code === 'SQLITE_NOTADB' || code === 'SQLITE_CORRUPT')
+      throw new DataFolderError(`The data file in “${folder}” is damaged or no data file of Bathyclast.`);
     throw new DataFolderError(`The data file in “${folder}” can’t be opened (${code || String(error)}).`);
   }
 }
@@ -41,7 +47,9 @@ export function openDatabase(folder: string): Db {
 function migrate(db: Db, folder: string): void {
   const version = db.pragma('user_version', { simple: true }) as number;
   if (version > migrations.length)
-    throw new DataFolderError(`The data file in “${folder}” is of version ${version}, made by a newer Bathyclast; this one reads up to ${migrations.length}.`);
+    throw new DataFolderError(
+      `The data file in “${folder}” is of version ${version}, made by a newer Bathyclast; this one reads up to ${migrations.length}.`,
+    );
   // Taking the lock now, not at the first write, is what tells a second process at once.
   db.transaction(() => {
     for (let next = version; next < migrations.length; next++) db.exec(migrations[next]!);

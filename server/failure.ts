@@ -16,7 +16,14 @@ export class Failure extends Error {
 }
 
 /** A failure with one fault. */
-export function failure(status: number, code: string, field: string, message: string, allowed: string, extra?: Record<string, unknown>): Failure {
+export function failure(
+  status: number,
+  code: string,
+  field: string,
+  message: string,
+  allowed: string,
+  extra?: Record<string, unknown>,
+): Failure {
   return new Failure(status, [{ code, field, message, allowed }], extra);
 }
 
@@ -29,16 +36,41 @@ export function failureHandler(log: Logger): ErrorRequestHandler {
   return (error: unknown, request, response, _next) => {
     if (error instanceof Failure) return send(response, error.status, error.faults, error.extra);
     if (error instanceof SceneFaults) return send(response, 422, error.faults);
-    if (error instanceof multer.MulterError) return send(response, 413, [{ code: 'size', field: 'file', message: `The upload is refused: ${error.message.toLowerCase()}.`, allowed: 'one file within the size limit' }]);
+    if (error instanceof multer.MulterError)
+      return send(response, 413, [
+        {
+          code: 'size',
+          field: 'file',
+          message: `The upload is refused: ${error.message.toLowerCase()}.`,
+          allowed: 'one file within the size limit',
+        },
+      ]);
     const { status, message, type } = error as { status?: number; message?: string; type?: string };
     if (status !== undefined && status >= 400 && status < 500)
-      return send(response, status, [{ code: type ?? 'request', field: 'body', message: `The request is refused: ${message ?? 'bad request'}.`, allowed: 'a well-formed request' }]);
+      return send(response, status, [
+        {
+          code: type ?? 'request',
+          field: 'body',
+          message: `The request is refused: ${message ?? 'bad request'}.`,
+          allowed: 'a well-formed request',
+        },
+      ]);
     log.error({ err: error, path: request.path }, 'request failed');
     const full = (error as { code?: string }).code === 'SQLITE_FULL';
     return send(response, full ? 507 : 500, [
       full
-        ? { code: 'disk', field: 'server', message: 'The disk is full: nothing was saved. Free some space and try again.', allowed: 'free space' }
-        : { code: 'internal', field: 'server', message: 'The server failed at this; nothing was changed.', allowed: 'nothing to mend in the request' },
+        ? {
+            code: 'disk',
+            field: 'server',
+            message: 'The disk is full: nothing was saved. Free some space and try again.',
+            allowed: 'free space',
+          }
+        : {
+            code: 'internal',
+            field: 'server',
+            message: 'The server failed at this; nothing was changed.',
+            allowed: 'nothing to mend in the request',
+          },
     ]);
   };
 }

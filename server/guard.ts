@@ -15,12 +15,26 @@ function isOwnHost(host: string | undefined): boolean {
  */
 export const guard: RequestHandler = (request, _response, next) => {
   const { host, origin } = request.headers;
-  if (!isOwnHost(host)) throw failure(403, 'host', 'Host', `The host “${host ?? ''}” is not this program’s; allowed are ${LOOPBACK.join(', ')}.`, LOOPBACK.join(', '));
+  if (!isOwnHost(host))
+    throw failure(
+      403,
+      'host',
+      'Host',
+      `The host “${host ?? ''}” is not this program’s; allowed are ${LOOPBACK.join(', ')}.`,
+      LOOPBACK.join(', '),
+    );
   const own = `http://${host}`;
-  if (origin !== undefined && origin !== own) throw failure(403, 'origin', 'Origin', `The origin “${origin}” is not this program’s page; allowed is ${own}.`, own);
+  if (origin !== undefined && origin !== own)
+    throw failure(403, 'origin', 'Origin', `The origin “${origin}” is not this program’s page; allowed is ${own}.`, own);
   if (request.method === 'GET' || request.method === 'HEAD') return next();
   if (origin === undefined) throw failure(403, 'origin', 'Origin', `A write without an Origin is refused; allowed is ${own}.`, own);
   if (!request.is('application/json') && !request.is('multipart/form-data') && request.headers['content-type'] !== 'application/json')
-    throw failure(415, 'type', 'Content-Type', `The type “${request.headers['content-type'] ?? 'none'}” is refused; allowed are application/json and multipart/form-data.`, 'application/json, multipart/form-data');
+    throw failure(
+      415,
+      'type',
+      'Content-Type',
+      `The type “${request.headers['content-type'] ?? 'none'}” is refused; allowed are application/json and multipart/form-data.`,
+      'application/json, multipart/form-data',
+    );
   next();
 };

@@ -10,7 +10,12 @@ const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: IMA
 /** The last part of an uploaded name, without control characters: it is shown, and never a path. */
 function shownName(name: string): string {
   const last = name.split(/[\\/]/).at(-1)!;
-  return [...last].filter((c) => c >= ' ').join('').slice(0, MOST.name) || 'image';
+  return (
+    Array.from(last)
+      .filter((c) => c >= ' ')
+      .join('')
+      .slice(0, MOST.name) || 'image'
+  );
 }
 
 /** Images: decoded once at import, kept as canonical PNG under their content hash. */

@@ -30,7 +30,10 @@ describe('starting', () => {
     const data = mkdtempSync(join(tmpdir(), 'bathyclast-'));
     const { address } = await start(data);
     const port = new URL(address).port;
-    expect(refusal('--data', mkdtempSync(join(tmpdir(), 'bathyclast-')), '--port', port)).toMatchObject({ status: 2, stderr: `Port ${port} is in use by another program. Choose another with --port N.\n` });
+    expect(refusal('--data', mkdtempSync(join(tmpdir(), 'bathyclast-')), '--port', port)).toMatchObject({
+      status: 2,
+      stderr: `Port ${port} is in use by another program. Choose another with --port N.\n`,
+    });
     expect(refusal('--data', data, '--port', '0').stderr).toMatch(/^The data folder “.*” is in use by another Bathyclast\..*\n$/);
     expect(refusal('--port', 'many').stderr).toMatch(/^--port is “many”; allowed is a whole number from 0 to 65535\.\n$/);
     expect(refusal('--loud').status).toBe(2);
@@ -52,7 +55,11 @@ it('killed at any moment, the server loses nothing that it called saved', async 
     setTimeout(() => child.kill('SIGKILL'), 150 + round * 137);
     while (Date.now() < until + 1000) {
       try {
-        const answer = await fetch(path, { method: 'PUT', headers: { ...headers, 'If-Match': `"${revision}"` }, body: JSON.stringify({ scene: { ...stored.scene, seed: seed + 1 } }) });
+        const answer = await fetch(path, {
+          method: 'PUT',
+          headers: { ...headers, 'If-Match': `"${revision}"` },
+          body: JSON.stringify({ scene: { ...stored.scene, seed: seed + 1 } }),
+        });
         expect(answer.status).toBe(200);
         seed++;
         revision++;

@@ -24,13 +24,20 @@ function refuse(sentence: string): never {
 
 function options(): { port: number; data: string } {
   try {
-    const { values } = parseArgs({ options: { port: { type: 'string', default: '4173' }, data: { type: 'string', default: 'data' }, help: { type: 'boolean', short: 'h' } } });
+    const { values } = parseArgs({
+      options: {
+        port: { type: 'string', default: '4173' },
+        data: { type: 'string', default: 'data' },
+        help: { type: 'boolean', short: 'h' },
+      },
+    });
     if (values.help) {
       console.log(HELP);
       process.exit(0);
     }
     const port = Number(values.port);
-    if (values.port.trim() === '' || !Number.isInteger(port) || port < 0 || port > 65535) refuse(`--port is “${values.port}”; allowed is a whole number from 0 to 65535.`);
+    if (values.port.trim() === '' || !Number.isInteger(port) || port < 0 || port > 65535)
+      refuse(`--port is “${values.port}”; allowed is a whole number from 0 to 65535.`);
     return { port, data: resolve(values.data) };
   } catch (error) {
     refuse(`${(error as Error).message.split('\n')[0]} See npm start -- --help.`);

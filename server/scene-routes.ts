@@ -19,7 +19,8 @@ const etag = (revision: number) => `"${revision}"`;
 /** The revision of an If-Match header; a Failure without one. */
 function revisionOf(header: string | undefined): number {
   const revision = /^"(\d+)"$/.exec(header ?? '')?.[1];
-  if (revision === undefined) throw failure(428, 'revision', 'If-Match', 'A save must say which revision it changes, as If-Match: "n".', 'If-Match: "n"');
+  if (revision === undefined)
+    throw failure(428, 'revision', 'If-Match', 'A save must say which revision it changes, as If-Match: "n".', 'If-Match: "n"');
   return Number(revision);
 }
 
@@ -29,14 +30,22 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable): Router {
 
   function found(id: string): StoredScene {
     const stored = scenes.find(id);
-    if (!stored) throw failure(404, 'missing', 'id', `There is no scene “${id.slice(0, 60)}”; it may have been deleted.`, 'the id of a scene');
+    if (!stored)
+      throw failure(404, 'missing', 'id', `There is no scene “${id.slice(0, 60)}”; it may have been deleted.`, 'the id of a scene');
     return stored;
   }
 
   const taken = () => scenes.list().map((card) => card.name);
 
   function conflict(current: StoredScene): never {
-    throw failure(412, 'conflict', 'If-Match', `“${current.scene.name}” was changed in another window: it is at revision ${current.revision} now.`, etag(current.revision), { revision: current.revision });
+    throw failure(
+      412,
+      'conflict',
+      'If-Match',
+      `“${current.scene.name}” was changed in another window: it is at revision ${current.revision} now.`,
+      etag(current.revision),
+      { revision: current.revision },
+    );
   }
 
   /** Saves over the revision a request names, or says who was first. */
@@ -85,12 +94,22 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable): Router {
 
   router.get('/:id/export', (request, response) => {
     const { scene } = found(request.params.id);
-    const kept = new Map(scene.images.flatMap(({ hash }) => {
-      const png = images.find(hash);
-      return png ? [[hash, new Uint8Array(png)] as const] : [];
-    }));
-    const fileName = `${scene.name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'scene'}.bathyclast`;
-    response.set('Content-Type', 'application/zip').set('Content-Disposition', `attachment; filename="${fileName}"`).send(Buffer.from(writeSceneFile({ scene, images: kept })));
+    const kept = new Map(
+      scene.images.flatMap(({ hash }) => {
+        const png = images.find(hash);
+        return png ? [[hash, new Uint8Array(png)] as const] : [];
+      }),
+    );
+    const fileName = `${
+      scene.name
+        .toLowerCase()
+        .replace(/[^a-z0-9]+/g, '-')
+        .replace(/^-|-$/g, '') || 'scene'
+    }.bathyclast`;
+    response
+      .set('Content-Type', 'application/zip')
+      .set('Content-Disposition', `attachment; filename="${fileName}"`)
+      .send(Buffer.from(writeSceneFile({ scene, images: kept })));
   });
 
   router.post('/import', upload.single('file'), async (request, response) => {
@@ -110,9 +129,13 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable): Router {
   });
 
   router.post('/:id/picture', upload.single('file'), (request, response) => {
-    const { revision } = bodyOf(PictureBody, parseBounded(Buffer.from(String((request.body as Record<string, unknown>)['about'] ?? '{}')), 'The field “about”'));
+    const { revision } = bodyOf(
+      PictureBody,
+      parseBounded(Buffer.from((request.body as { about?: string }).about ?? '{}'), 'The field “about”'),
+    );
     const png = request.file?.buffer;
-    if (!png || png.length > MOST_PICTURE_BYTES || imageSize(png).type !== 'png') throw failure(422, 'type', 'file', 'The picture is no PNG of at most 4 MB.', 'a PNG of at most 4 MB');
+    if (!png || png.length > MOST_PICTURE_BYTES || imageSize(png).type !== 'png')
+      throw failure(422, 'type', 'file', 'The picture is no PNG of at most 4 MB.', 'a PNG of at most 4 MB');
     scenes.setPicture(String(request.params['id']), revision, png);
     response.status(204).end();
   });

@@ -39,14 +39,21 @@ export class ScenesTable {
   }
 
   find(id: string): StoredScene | undefined {
-    const row = this.db.prepare<[string], { revision: number; changed: string; document: string }>('SELECT revision, changed, document FROM scenes WHERE id = ? AND deleted IS NULL').get(id);
+    const row = this.db
+      .prepare<
+        [string],
+        { revision: number; changed: string; document: string }
+      >('SELECT revision, changed, document FROM scenes WHERE id = ? AND deleted IS NULL')
+      .get(id);
     return row && { id, revision: row.revision, changed: row.changed, scene: JSON.parse(row.document) as Scene };
   }
 
   add(scene: Scene): StoredScene {
     const id = randomUUID();
     const time = now();
-    this.db.prepare('INSERT INTO scenes (id, name, document, created, changed) VALUES (?, ?, ?, ?, ?)').run(id, scene.name, JSON.stringify(scene), time, time);
+    this.db
+      .prepare('INSERT INTO scenes (id, name, document, created, changed) VALUES (?, ?, ?, ?, ?)')
+      .run(id, scene.name, JSON.stringify(scene), time, time);
     return { id, revision: 1, changed: time, scene };
   }
 
@@ -54,7 +61,9 @@ export class ScenesTable {
   save(id: string, revision: number, scene: Scene): { revision: number; changed: string } | undefined {
     const time = now();
     const { changes } = this.db
-      .prepare('UPDATE scenes SET name = ?, document = ?, revision = revision + 1, changed = ? WHERE id = ? AND revision = ? AND deleted IS NULL')
+      .prepare(
+        'UPDATE scenes SET name = ?, document = ?, revision = revision + 1, changed = ? WHERE id = ? AND revision = ? AND deleted IS NULL',
+      )
       .run(scene.name, JSON.stringify(scene), time, id, revision);
     return changes === 1 ? { revision: revision + 1, changed: time } : undefined;
   }
@@ -73,7 +82,9 @@ export class ScenesTable {
   setPicture(id: string, revision: number, png: Uint8Array): boolean {
     return (
       this.db
-        .prepare('UPDATE scenes SET picture = ?, picture_revision = ? WHERE id = ? AND revision >= ? AND coalesce(picture_revision, 0) <= ?')
+        .prepare(
+          'UPDATE scenes SET picture = ?, picture_revision = ? WHERE id = ? AND revision >= ? AND coalesce(picture_revision, 0) <= ?',
+        )
         .run(png, revision, id, revision, revision).changes === 1
     );
   }

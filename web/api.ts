@@ -29,7 +29,13 @@ export class ApiError extends Error {
   }
 }
 
-async function request(method: string, path: string, body?: unknown, headers: Record<string, string> = {}, keepalive = false): Promise<Response> {
+async function request(
+  method: string,
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+  keepalive = false,
+): Promise<Response> {
   const form = body instanceof FormData;
   let response: Response;
   try {
@@ -40,7 +46,11 @@ async function request(method: string, path: string, body?: unknown, headers: Re
       body: body === undefined ? (method === 'GET' ? null : '{}') : form ? body : JSON.stringify(body),
     });
   } catch {
-    throw new ApiError(0, [{ code: 'unreachable', field: 'server', message: 'The server does not answer.', allowed: 'a running server' }], undefined);
+    throw new ApiError(
+      0,
+      [{ code: 'unreachable', field: 'server', message: 'The server does not answer.', allowed: 'a running server' }],
+      undefined,
+    );
   }
   if (response.ok) return response;
   const answer = (await response.json().catch(() => ({}))) as { faults?: Fault[]; revision?: number };
@@ -65,12 +75,19 @@ export const api = {
   create: (from: { name?: string; example?: string; copyOf?: string }) => json<StoredScene>('POST', '/scenes', from),
   open: (id: string) => json<StoredScene>('GET', `/scenes/${encodeURIComponent(id)}`),
   save: (id: string, revision: number, scene: Scene, keepalive: boolean) =>
-    json<{ revision: number; changed: string }>('PUT', `/scenes/${encodeURIComponent(id)}`, { scene }, { 'If-Match': `"${revision}"` }, keepalive),
+    json<{ revision: number; changed: string }>(
+      'PUT',
+      `/scenes/${encodeURIComponent(id)}`,
+      { scene },
+      { 'If-Match': `"${revision}"` },
+      keepalive,
+    ),
   rename: (id: string, name: string) => json<unknown>('PATCH', `/scenes/${id}`, { name }),
   remove: (id: string) => json<unknown>('DELETE', `/scenes/${id}`),
   restore: (id: string) => json<StoredScene>('POST', `/scenes/${id}/restore`),
   importFile: (file: File) => json<StoredScene>('POST', '/scenes/import', formWith(file, file.name)),
-  setPicture: (id: string, revision: number, png: Blob) => json<unknown>('POST', `/scenes/${id}/picture`, formWith(png, 'picture.png', { revision })),
+  setPicture: (id: string, revision: number, png: Blob) =>
+    json<unknown>('POST', `/scenes/${id}/picture`, formWith(png, 'picture.png', { revision })),
   addImage: (file: File) => json<SceneImage>('POST', '/images', formWith(file, file.name)),
   imageBytes: (hash: string) => request('GET', `/images/${hash}`).then(async (response) => new Uint8Array(await response.arrayBuffer())),
 };

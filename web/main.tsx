@@ -17,7 +17,15 @@ createRoot(document.getElementById('root')!).render(
       <Toaster
         theme="dark"
         position="bottom-right"
-        toastOptions={{ style: { background: 'var(--color-raised)', border: '1px solid var(--color-rule)', color: 'var(--color-text)', borderRadius: 3, fontFamily: 'var(--font-sans)' } }}
+        toastOptions={{
+          style: {
+            background: 'var(--color-raised)',
+            border: '1px solid var(--color-rule)',
+            color: 'var(--color-text)',
+            borderRadius: 3,
+            fontFamily: 'var(--font-sans)',
+          },
+        }}
       />
     </QueryClientProvider>
   </StrictMode>,

@@ -21,7 +21,11 @@ function SaveNote() {
   }[state.kind]();
   const alarm = state.kind === 'lost' || state.kind === 'conflict';
   return (
-    <span className={`num ${alarm ? 'text-signal' : 'text-second'}`} role="status" title={state.kind === 'lost' ? `${state.message} It is tried again every two seconds; keep this window open.` : undefined}>
+    <span
+      className={`num ${alarm ? 'text-signal' : 'text-second'}`}
+      role="status"
+      title={state.kind === 'lost' ? `${state.message} It is tried again every two seconds; keep this window open.` : undefined}
+    >
       {text}
     </span>
   );
@@ -39,7 +43,8 @@ export function TopBar() {
   const { id } = useStage();
   const past = useStore(useSceneStore.temporal, (s) => s.pastStates.length);
   const future = useStore(useSceneStore.temporal, (s) => s.futureStates.length);
-  const tab = ({ isActive }: { isActive: boolean }) => `flex h-full items-center border-b-2 px-1 ${isActive ? 'border-lamp text-text' : 'border-transparent text-second hover:text-text'}`;
+  const tab = ({ isActive }: { isActive: boolean }) =>
+    `flex h-full items-center border-b-2 px-1 ${isActive ? 'border-lamp text-text' : 'border-transparent text-second hover:text-text'}`;
   return (
     <header className="flex h-11 shrink-0 items-center gap-5 border-b border-rule bg-surround px-4">
       <Link to="/" className="flex items-center gap-2 font-semibold" aria-label="Bathyclast: to Scenes">

@@ -2,7 +2,16 @@ import { describe, type ValuesOf } from '../describe/parameters';
 import { none, type AmountKind } from './amount';
 
 const parameters = describe({
-  rate: { type: 'number', label: 'Rate', unit: '1/s', default: 500, min: 0, max: 1e7, usual: [0, 5000], help: 'Particles born a second, spread evenly inside each frame.' },
+  rate: {
+    type: 'number',
+    label: 'Rate',
+    unit: '1/s',
+    default: 500,
+    min: 0,
+    max: 1e7,
+    usual: [0, 5000],
+    help: 'Particles born a second, spread evenly inside each frame.',
+  },
 });
 
 /** The k-th birth is when the integral of the rate from the start first reaches k: fractional rates lose and gain none. */

@@ -98,6 +98,12 @@ export function checkValues(description: Description, value: unknown, field: str
   }
   const known = [...Object.keys(description), ...also];
   for (const name of Object.keys(value))
-    if (!known.includes(name)) faults.push({ code: 'unknown', field: `${field}.${name}`, allowed: known.join(', '), message: `${field}.${name} is not known here; known are ${known.join(', ')}.` });
+    if (!known.includes(name))
+      faults.push({
+        code: 'unknown',
+        field: `${field}.${name}`,
+        allowed: known.join(', '),
+        message: `${field}.${name} is not known here; known are ${known.join(', ')}.`,
+      });
   return faults;
 }

@@ -16,7 +16,17 @@ export const ventPlume: Written = {
       seed: 1,
       shape: { kind: 'disc', radius: 0.22 },
       amounts: [{ kind: 'rate', rate: 1400 }],
-      birth: { life: 3.6, lifeVariance: 1.1, speed: 1.5, speedVariance: 0.5, spread: 14, size: 0.055, sizeVariance: 0.03, drag: 0.6, dragVariance: 0.2 },
+      birth: {
+        life: 3.6,
+        lifeVariance: 1.1,
+        speed: 1.5,
+        speedVariance: 0.5,
+        spread: 14,
+        size: 0.055,
+        sizeVariance: 0.03,
+        drag: 0.6,
+        dragVariance: 0.2,
+      },
       look: {
         kind: 'sprite',
         blend: 'add',
@@ -61,7 +71,13 @@ export const ventPlume: Written = {
     },
   ],
   fields: [
-    { id: 'buoyancy', name: 'Buoyancy', settings: { kind: 'gravity', direction: [0, 1, 0] }, strength: 0.7, sends: { mouth: 1, seep: 0.12 } },
+    {
+      id: 'buoyancy',
+      name: 'Buoyancy',
+      settings: { kind: 'gravity', direction: [0, 1, 0] },
+      strength: 0.7,
+      sends: { mouth: 1, seep: 0.12 },
+    },
     {
       id: 'current',
       name: 'Current',

@@ -18,6 +18,7 @@ export const ball: ExtentKind = {
     return { core: roundedUp(reach * 0.4), reach };
   },
   outline: (_values, d) => [circle(d, 0, 2), circle(d, 0, 1), circle(d, 1, 2)],
+  // for drawing only
   ray: (_values, u) => ({ from: [0, 0, 0], along: [Math.cos(2 * Math.PI * u), 0, Math.sin(2 * Math.PI * u)] }),
   handles: (values) => ['core', 'reach'].map((parameter) => radiusHandle(parameter, values[parameter] as number)),
 };

@@ -3,7 +3,15 @@ import { describe, type ValuesOf } from '../describe/parameters';
 import { coreAndReach, roundedUp, type ExtentKind } from './extent';
 
 const size = (label: string) =>
-  ({ type: 'number', label, unit: 'm', default: 2, min: 0, usual: [0, 10], help: `${label} of the solid box, from face to face.` }) as const;
+  ({
+    type: 'number',
+    label,
+    unit: 'm',
+    default: 2,
+    min: 0,
+    usual: [0, 10],
+    help: `${label} of the solid box, from face to face.`,
+  }) as const;
 
 const parameters = describe({
   width: size('Width'),
@@ -44,11 +52,19 @@ export const box: ExtentKind = {
     const side = Math.floor(u * 4) % 4;
     const t = (u * 4 - side - 0.5) * (side % 2 === 0 ? depth : width);
     const out = side < 2 ? 1 : -1;
-    return side % 2 === 0 ? { from: [(out * width) / 2, 0, t], along: [out, 0, 0] } : { from: [t, 0, (out * depth) / 2], along: [0, 0, out] };
+    return side % 2 === 0
+      ? { from: [(out * width) / 2, 0, t], along: [out, 0, 0] }
+      : { from: [t, 0, (out * depth) / 2], along: [0, 0, out] };
   },
   handles(values) {
     const { width, height, depth, core, reach } = values as ValuesOf<typeof parameters>;
     const outside = (parameter: string, d: number) => ({ parameter, at: [-width / 2 - d, 0, 0], axis: [-1, 0, 0], perMetre: 1 }) as const;
-    return [widthHandle('width', 0, width), widthHandle('height', 1, height), widthHandle('depth', 2, depth), outside('core', core), outside('reach', reach)];
+    return [
+      widthHandle('width', 0, width),
+      widthHandle('height', 1, height),
+      widthHandle('depth', 2, depth),
+      outside('core', core),
+      outside('reach', reach),
+    ];
   },
 };

@@ -37,11 +37,18 @@ export const slab: ExtentKind = {
   },
   outline(values, d) {
     const sides = (values as ValuesOf<typeof parameters>).side === 'front' ? [d] : [d, -d];
-    return sides.map((y) => [[-HALF, y, -HALF], [HALF, y, -HALF], [HALF, y, HALF], [-HALF, y, HALF], [-HALF, y, -HALF]]);
+    return sides.map((y) => [
+      [-HALF, y, -HALF],
+      [HALF, y, -HALF],
+      [HALF, y, HALF],
+      [-HALF, y, HALF],
+      [-HALF, y, -HALF],
+    ]);
   },
   ray(values, u) {
     const below = (values as ValuesOf<typeof parameters>).side === 'both' && Math.floor(u * 64) % 2 === 1;
     return { from: [(2 * u - 1) * HALF, 0, 0], along: [0, below ? -1 : 1, 0] };
   },
-  handles: (values) => ['core', 'reach'].map((parameter) => ({ parameter, at: [0, values[parameter] as number, 0], axis: [0, 1, 0], perMetre: 1 })),
+  handles: (values) =>
+    ['core', 'reach'].map((parameter) => ({ parameter, at: [0, values[parameter] as number, 0], axis: [0, 1, 0], perMetre: 1 })),
 };

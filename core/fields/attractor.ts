@@ -24,7 +24,15 @@ const parameters = describe({
     help: 'Rounds off the pull within this distance, so that nothing is flung out of the middle.',
     shown: (v) => v['law'] !== 'linear',
   },
-  hollow: { type: 'number', label: 'Hollow', unit: 'm', default: 0, min: 0, usual: [0, 2], help: 'Within this distance there is no pull at all.' },
+  hollow: {
+    type: 'number',
+    label: 'Hollow',
+    unit: 'm',
+    default: 0,
+    min: 0,
+    usual: [0, 2],
+    help: 'Within this distance there is no pull at all.',
+  },
 });
 
 type Settings = ValuesOf<typeof parameters>;

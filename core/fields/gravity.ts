@@ -3,7 +3,13 @@ import type { FieldKind } from './field';
 import { uniformField } from './uniform';
 
 const parameters = describe({
-  direction: { type: 'vector', label: 'Direction', unit: '', default: [0, -1, 0], help: 'Which way things fall. Its length does not matter.' },
+  direction: {
+    type: 'vector',
+    label: 'Direction',
+    unit: '',
+    default: [0, -1, 0],
+    help: 'Which way things fall. Its length does not matter.',
+  },
 });
 
 /** F = g · dir. Standard gravity 9.80665 m/s² (CGPM 1901). */

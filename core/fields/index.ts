@@ -9,12 +9,4 @@ import { vortex } from './vortex';
 import { wind } from './wind';
 
 /** Every kind of field, in the order in which they are offered. */
-export const fields = new Registry<FieldKind>('kind of field', [
-  gravity,
-  wind,
-  vortex,
-  turbulence,
-  attractor,
-  texture,
-  drag,
-]);
+export const fields = new Registry<FieldKind>('kind of field', [gravity, wind, vortex, turbulence, attractor, texture, drag]);

@@ -11,9 +11,33 @@ const parameters = describe({
     options: [...patterns.map(({ value, label }) => ({ value, label })), { value: 'image' as const, label: 'your image' }],
     help: 'One of the built-in patterns, or an image of your own.',
   },
-  image: { type: 'image', label: 'Image', default: '', help: 'The image on the card, as levels of brightness.', shown: (v) => v['pattern'] === 'image' },
-  width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, above: true, usual: [0.1, 20], help: 'Width of the card, along its own X.' },
-  depth: { type: 'number', label: 'Depth', unit: 'm', default: 2, min: 0, above: true, usual: [0.1, 20], help: 'Depth of the card, along its own Z.' },
+  image: {
+    type: 'image',
+    label: 'Image',
+    default: '',
+    help: 'The image on the card, as levels of brightness.',
+    shown: (v) => v['pattern'] === 'image',
+  },
+  width: {
+    type: 'number',
+    label: 'Width',
+    unit: 'm',
+    default: 2,
+    min: 0,
+    above: true,
+    usual: [0.1, 20],
+    help: 'Width of the card, along its own X.',
+  },
+  depth: {
+    type: 'number',
+    label: 'Depth',
+    unit: 'm',
+    default: 2,
+    min: 0,
+    above: true,
+    usual: [0.1, 20],
+    help: 'Depth of the card, along its own Z.',
+  },
   neutral: {
     type: 'number',
     label: 'Neutral level',
@@ -53,7 +77,10 @@ export const texture: FieldKind = {
   actions: ['acceleration', 'force', 'carry'],
   startsWith: { extent: 'box', profile: 'smooth' },
   parameters,
-  fit: (half) => ({ width: Math.max(0.1, Number((2 * half[0]).toPrecision(2))), depth: Math.max(0.1, Number((2 * half[2]).toPrecision(2))) }),
+  fit: (half) => ({
+    width: Math.max(0.1, Number((2 * half[0]).toPrecision(2))),
+    depth: Math.max(0.1, Number((2 * half[2]).toPrecision(2))),
+  }),
   silent(source) {
     if (!pictureOf(source)) return (source.settings as Settings).image === '' ? 'no image chosen' : 'its image is missing';
     return undefined;
@@ -73,4 +100,3 @@ export const texture: FieldKind = {
     };
   },
 };
-

@@ -16,7 +16,17 @@ const parameters = describe({
     help: 'The noise whose curl is taken. Simplex is quicker and has no grain along the axes.',
   },
   size: { type: 'number', label: 'Size', unit: 'm', default: 1, min: 0.001, usual: [0.05, 10], help: 'How large the largest eddies are.' },
-  octaves: { type: 'number', label: 'Octaves', unit: '', default: 1, min: 1, max: 8, whole: true, usual: [1, 8], help: 'How many sizes of eddies are laid over one another.' },
+  octaves: {
+    type: 'number',
+    label: 'Octaves',
+    unit: '',
+    default: 1,
+    min: 1,
+    max: 8,
+    whole: true,
+    usual: [1, 8],
+    help: 'How many sizes of eddies are laid over one another.',
+  },
   roughness: {
     type: 'number',
     label: 'Roughness',
@@ -66,7 +76,8 @@ function octaveSeed(stream: number, octave: number): number {
 export const turbulence: FieldKind = {
   kind: 'turbulence',
   label: 'turbulence',
-  summary: 'Eddies without sources or sinks: breaks up regularity and never gathers particles in one place. The strength is the root mean square of the field.',
+  summary:
+    'Eddies without sources or sinks: breaks up regularity and never gathers particles in one place. The strength is the root mean square of the field.',
   glyph: 'M3 14c2-8 5-8 6 0s4 8 6 0 4-8 6-2',
   formula: 'F = S · curl(n₁, n₂, n₃)(x / size)',
   source: 'Perlin 2001, 2002; Bridson, Houriham & Nordenstam 2007',

@@ -4,7 +4,13 @@ import { frameAbout, normalised } from '../math/vector';
 import type { FieldKind } from './field';
 
 const parameters = describe({
-  axis: { type: 'vector', label: 'Axis', unit: '', default: [0, 1, 0], help: 'What it turns about, by the right-hand rule. Its length does not matter.' },
+  axis: {
+    type: 'vector',
+    label: 'Axis',
+    unit: '',
+    default: [0, 1, 0],
+    help: 'What it turns about, by the right-hand rule. Its length does not matter.',
+  },
   swirl: {
     type: 'choice',
     label: 'Swirl',

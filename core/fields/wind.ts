@@ -3,7 +3,13 @@ import type { FieldKind } from './field';
 import { uniformField } from './uniform';
 
 const parameters = describe({
-  direction: { type: 'vector', label: 'Direction', unit: '', default: [1, 0, 0], help: 'Where the wind blows to. Its length does not matter.' },
+  direction: {
+    type: 'vector',
+    label: 'Direction',
+    unit: '',
+    default: [1, 0, 0],
+    help: 'Where the wind blows to. Its length does not matter.',
+  },
 });
 
 /** F = speed · dir, the velocity of a medium. */

@@ -19,7 +19,16 @@ export const lookParameters = describe({
     ],
     help: 'Added like light, or laid over what is behind it, far to near.',
   },
-  opacity: { type: 'number', label: 'Opacity', unit: '', default: 0.8, min: 0, max: 1, usual: [0, 1], help: 'How much of each particle is seen.' },
+  opacity: {
+    type: 'number',
+    label: 'Opacity',
+    unit: '',
+    default: 0.8,
+    min: 0,
+    max: 1,
+    usual: [0, 1],
+    help: 'How much of each particle is seen.',
+  },
   colour: {
     type: 'colours',
     label: 'Colour over age',

@@ -72,7 +72,11 @@ export function addMeters(a: Meters, b: Meters): Meters {
     total: { count: a.total.count + b.total.count, squares: a.total.squares + b.total.squares, peak: Math.max(a.total.peak, b.total.peak) },
     bounds: a.bounds.map((x, i) => {
       const y = b.bounds[i]!;
-      const pair = (of: (p: number, q: number) => number, p: Bounds['low'], q: Bounds['low']): Bounds['low'] => [of(p[0], q[0]), of(p[1], q[1]), of(p[2], q[2])];
+      const pair = (of: (p: number, q: number) => number, p: Bounds['low'], q: Bounds['low']): Bounds['low'] => [
+        of(p[0], q[0]),
+        of(p[1], q[1]),
+        of(p[2], q[2]),
+      ];
       return { count: x.count + y.count, low: pair(Math.min, x.low, y.low), high: pair(Math.max, x.high, y.high) };
     }),
   };
@@ -160,7 +164,14 @@ export function measureDelivery(rows: readonly Row[], populations: readonly Popu
   return meters;
 }
 
-function addRow(meter: Meter, row: Row, send: number, block: ParticleBlock, scratch: RowScratch, sums: ReturnType<typeof sumsOfBlock>): void {
+function addRow(
+  meter: Meter,
+  row: Row,
+  send: number,
+  block: ParticleBlock,
+  scratch: RowScratch,
+  sums: ReturnType<typeof sumsOfBlock>,
+): void {
   meter.count += block.count;
   for (let i = 0; i < block.count; i++) meter.grip = Math.max(meter.grip, sums.dragRate[i]! + sums.quadratic[i]!);
   if (!evaluateRow(row, send, block, scratch)) return;
@@ -176,7 +187,11 @@ function addRow(meter: Meter, row: Row, send: number, block: ParticleBlock, scra
   }
 }
 
-function addTotal({ total }: Meters, { count, velocity }: ParticleBlock, { acceleration, dragRate, quadratic, medium }: ReturnType<typeof sumsOfBlock>): void {
+function addTotal(
+  { total }: Meters,
+  { count, velocity }: ParticleBlock,
+  { acceleration, dragRate, quadratic, medium }: ReturnType<typeof sumsOfBlock>,
+): void {
   total.count += count;
   for (let i = 0; i < count; i++) {
     const rx = medium.x[i]! - velocity.x[i]!;

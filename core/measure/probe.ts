@@ -54,7 +54,13 @@ function blockOf(particle: ProbeParticle, time: number): ParticleBlock {
 }
 
 /** Reads every field and the sum of the stack at a point, a frame and a particle of one emitter. */
-export function probe(scene: Scene, images: Images, frame: number, emitter: Emitter, particle: ProbeParticle): { fields: FieldReading[]; total: StackReading } {
+export function probe(
+  scene: Scene,
+  images: Images,
+  frame: number,
+  emitter: Emitter,
+  particle: ProbeParticle,
+): { fields: FieldReading[]; total: StackReading } {
   const rows = compileStack(scene, images);
   const block = blockOf(particle, frame / scene.time.fps);
   const scratch = rowScratch();
@@ -78,7 +84,8 @@ export function probe(scene: Scene, images: Images, frame: number, emitter: Emit
   const acceleration = at(sums.acceleration);
   const medium = at(sums.medium);
   const relative = medium.map((u, i) => u - particle.velocity[i]!) as unknown as Vector;
-  const rate = sums.dragRate[0]! + sums.quadratic[0]! * Math.sqrt(relative[0] * relative[0] + relative[1] * relative[1] + relative[2] * relative[2]);
+  const rate =
+    sums.dragRate[0]! + sums.quadratic[0]! * Math.sqrt(relative[0] * relative[0] + relative[1] * relative[1] + relative[2] * relative[2]);
   const felt = acceleration.map((a, i) => a + rate * relative[i]!) as unknown as Vector;
   return { fields, total: { acceleration, dragRate: sums.dragRate[0]!, quadratic: sums.quadratic[0]!, medium, felt } };
 }

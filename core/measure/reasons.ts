@@ -36,7 +36,11 @@ function settingsReason(scene: Scene, field: Field, images: Images): Reason | un
     return { code: 'soloed', words: 'another field is soloed', mend: { label: 'End solo', change: clear } };
   }
   if (field.strength === 0 && !kind.deliversAtZero?.(field.settings))
-    return { code: 'strength', words: 'strength 0', mend: { label: 'Set to usual', change: changed(field, () => ({ strength: kind.strength.default })) } };
+    return {
+      code: 'strength',
+      words: 'strength 0',
+      mend: { label: 'Set to usual', change: changed(field, () => ({ strength: kind.strength.default })) },
+    };
   const { direction } = kind;
   if (direction && isZero(field.settings[direction])) {
     const upright = kind.parameters[direction]!.default;
@@ -56,17 +60,28 @@ export function whySilent(scene: Scene, field: Field, meters: Meters, images: Im
   if (inSettings) return inSettings;
   if (scene.emitters.length === 0) return { code: 'no-emitter', words: 'there is no emitter' };
   if (scene.emitters.every((e) => sendTo(field, e.id) === 0))
-    return { code: 'no-send', words: 'no emitter sends to it', mend: { label: 'Send from all', change: changed(field, () => ({ sends: {} })) } };
+    return {
+      code: 'no-send',
+      words: 'no emitter sends to it',
+      mend: { label: 'Send from all', change: changed(field, () => ({ sends: {} })) },
+    };
   const meter = meters.fields[scene.fields.indexOf(field)]!;
   const bounds = boundsSentTo(scene, field, meters);
   if (!bounds) return { code: 'nobody', words: 'no particles are alive on this frame' };
   if (meter.touched === 0 && meter.missedBy > 0) {
     const miss = Number.isFinite(meter.missedBy) ? ` by ${metres(meter.missedBy)}` : '';
-    return { code: 'misses', words: `misses every particle${miss}`, mend: { label: 'Bring closer', change: changed(field, (f) => bringCloser(f, bounds)) } };
+    return {
+      code: 'misses',
+      words: `misses every particle${miss}`,
+      mend: { label: 'Bring closer', change: changed(field, (f) => bringCloser(f, bounds)) },
+    };
   }
   if (meter.touched === 0) return { code: 'no-weight', words: 'its falloff is zero at every particle' };
   if (actions.get(field.actsAs).needsDrag && meter.grip === 0) {
-    const grip = (s: Scene): Scene => ({ ...s, emitters: s.emitters.map((e) => (sendTo(field, e.id) > 0 ? { ...e, birth: { ...e.birth, drag: e.birth.mass } } : e)) });
+    const grip = (s: Scene): Scene => ({
+      ...s,
+      emitters: s.emitters.map((e) => (sendTo(field, e.id) > 0 ? { ...e, birth: { ...e.birth, drag: e.birth.mass } } : e)),
+    });
     return { code: 'no-drag', words: 'no drag to hold on to', mend: { label: 'Give the particles drag', change: grip } };
   }
   if (meter.peak === 0) return { code: 'zero-here', words: 'its vector is zero at every particle' };

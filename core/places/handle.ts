@@ -30,7 +30,20 @@ export function circle(radius: number, a: 0 | 1 | 2, b: 0 | 1 | 2, along = 0): V
 /** The twelve edges of a box about the origin. */
 export function boxEdges(width: number, height: number, depth: number): Outline {
   const corner = (i: number): Vector => [((i & 1) - 0.5) * width, (((i >> 1) & 1) - 0.5) * height, ((i >> 2) - 0.5) * depth];
-  const edges = [[0, 1], [2, 3], [4, 5], [6, 7], [0, 2], [1, 3], [4, 6], [5, 7], [0, 4], [1, 5], [2, 6], [3, 7]] as const;
+  const edges = [
+    [0, 1],
+    [2, 3],
+    [4, 5],
+    [6, 7],
+    [0, 2],
+    [1, 3],
+    [4, 6],
+    [5, 7],
+    [0, 4],
+    [1, 5],
+    [2, 6],
+    [3, 7],
+  ] as const;
   return edges.map(([a, b]) => [corner(a), corner(b)]);
 }
 

@@ -42,7 +42,10 @@ function checkOptional(description: Description, value: unknown, field: string):
 function checkList(value: unknown, field: string, most: number, one: (item: unknown, field: string) => Fault[]): Fault[] {
   if (value === undefined) return [];
   if (!Array.isArray(value)) return [fault('type', field, value, `a list of up to ${most}`)];
-  if (value.length > most) return [{ code: 'range', field, allowed: `up to ${most}`, message: `${field} has ${value.length} entries; allowed are up to ${most}.` }];
+  if (value.length > most)
+    return [
+      { code: 'range', field, allowed: `up to ${most}`, message: `${field} has ${value.length} entries; allowed are up to ${most}.` },
+    ];
   const items: readonly unknown[] = value;
   const faults = items.flatMap((item, i) => one(item, `${field}[${i}]`));
   const seen = new Set<unknown>();
@@ -77,7 +80,8 @@ function checkFalloff(extent: Record<string, unknown>, profile: Record<string, u
   const { core, reach } = { ...extents.defaults(kind.kind), ...extent } as unknown as { core: number; reach: number };
   const faults: Fault[] = [];
   if (reach < core) faults.push(fault('range', `${field}.extent.reach`, reach, `a number from the core (${core} m) up`));
-  if (profiles.get(profile['kind'] as string).needsCore && core <= 0) faults.push(fault('range', `${field}.extent.core`, core, `a number above 0 with the profile “${String(profile['kind'])}”`));
+  if (profiles.get(profile['kind'] as string).needsCore && core <= 0)
+    faults.push(fault('range', `${field}.extent.core`, core, `a number above 0 with the profile “${String(profile['kind'])}”`));
   return faults;
 }
 
@@ -102,7 +106,8 @@ function checkField(value: unknown, field: string, emitterIds: ReadonlySet<unkno
   const faults = checkValues(fieldParameters, value, field, also);
   if (!isRecord(value)) return faults;
   const settings = fieldKinds.check(value['settings'], `${field}.settings`);
-  const kind = isRecord(value['settings']) && typeof value['settings']['kind'] === 'string' ? fieldKinds.find(value['settings']['kind']) : undefined;
+  const kind =
+    isRecord(value['settings']) && typeof value['settings']['kind'] === 'string' ? fieldKinds.find(value['settings']['kind']) : undefined;
   const action = value['actsAs'];
   const actionFits = action === undefined || !kind || kind.actions.some((a) => a === action && actions.find(a));
   const extent = value['extent'] === undefined ? [] : extents.check(value['extent'], `${field}.extent`);
@@ -114,13 +119,21 @@ function checkField(value: unknown, field: string, emitterIds: ReadonlySet<unkno
     ...checkId(value['id'], `${field}.id`),
     ...checkName(value['name'], `${field}.name`),
     ...faults,
-    ...(least !== undefined && typeof strength === 'number' && strength < least ? [fault('range', `${field}.strength`, strength, `a number from ${least}`)] : []),
+    ...(least !== undefined && typeof strength === 'number' && strength < least
+      ? [fault('range', `${field}.strength`, strength, `a number from ${least}`)]
+      : []),
     ...checkOptional(placeParameters, value['place'], `${field}.place`),
     ...settings,
     ...(actionFits ? [] : [fault('choice', `${field}.actsAs`, action, `one of ${kind.actions.join(', ')} for ${kind.label}`)]),
     ...extent,
     ...profile,
-    ...(shaped ? checkFalloff(value['extent'] as Record<string, unknown>, (value['profile'] as Record<string, unknown> | undefined) ?? { kind: 'smooth' }, field) : []),
+    ...(shaped
+      ? checkFalloff(
+          value['extent'] as Record<string, unknown>,
+          (value['profile'] as Record<string, unknown> | undefined) ?? { kind: 'smooth' },
+          field,
+        )
+      : []),
     ...checkSends(value['sends'], `${field}.sends`, emitterIds),
   ];
 }
@@ -128,10 +141,12 @@ function checkField(value: unknown, field: string, emitterIds: ReadonlySet<unkno
 function checkImage(value: unknown, field: string): Fault[] {
   if (!isRecord(value)) return [fault('type', field, value, 'an object with hash, name, width and height')];
   const faults = checkName(value['name'], `${field}.name`);
-  if (typeof value['hash'] !== 'string' || !/^[0-9a-f]{64}$/.test(value['hash'])) faults.push(fault('type', `${field}.hash`, value['hash'], '64 hexadecimal digits'));
+  if (typeof value['hash'] !== 'string' || !/^[0-9a-f]{64}$/.test(value['hash']))
+    faults.push(fault('type', `${field}.hash`, value['hash'], '64 hexadecimal digits'));
   for (const side of ['width', 'height'] as const) {
     const n = value[side];
-    if (typeof n !== 'number' || !Number.isInteger(n) || n < 1 || n > 16384) faults.push(fault('range', `${field}.${side}`, n, 'a whole number from 1 up to 16384 px'));
+    if (typeof n !== 'number' || !Number.isInteger(n) || n < 1 || n > 16384)
+      faults.push(fault('range', `${field}.${side}`, n, 'a whole number from 1 up to 16384 px'));
   }
   return faults;
 }
@@ -140,7 +155,8 @@ function checkImage(value: unknown, field: string): Fault[] {
 export function checkScene(document: unknown): Fault[] {
   if (!isRecord(document)) return [fault('type', 'scene', document, 'an object')];
   if (document['format'] !== SCENE_FORMAT) return [fault('choice', 'format', document['format'], `“${SCENE_FORMAT}”`)];
-  if (document['version'] !== SCENE_VERSION) return [fault('range', 'version', document['version'], `a version up to ${SCENE_VERSION}; a newer one needs a newer Bathyclast`)];
+  if (document['version'] !== SCENE_VERSION)
+    return [fault('range', 'version', document['version'], `a version up to ${SCENE_VERSION}; a newer one needs a newer Bathyclast`)];
   const also = ['format', 'version', 'name', 'time', 'camera', 'output', 'emitters', 'fields', 'images'];
   const emitterList: readonly unknown[] = Array.isArray(document['emitters']) ? document['emitters'] : [];
   const emitterIds = new Set(emitterList.map((e) => (isRecord(e) ? e['id'] : undefined)));
@@ -150,7 +166,9 @@ export function checkScene(document: unknown): Fault[] {
     ...checkName(document['name'], 'name'),
     ...checkValues(sceneParameters, document, 'scene', also).map((f) => ({ ...f, field: f.field.replace(/^scene\./, '') })),
     ...checkOptional(timeParameters, document['time'], 'time'),
-    ...(typeof first === 'number' && typeof last === 'number' && last < first ? [fault('range', 'time.last', last, `a frame from the first (${first}) up`)] : []),
+    ...(typeof first === 'number' && typeof last === 'number' && last < first
+      ? [fault('range', 'time.last', last, `a frame from the first (${first}) up`)]
+      : []),
     ...checkOptional(cameraParameters, document['camera'], 'camera'),
     ...checkOptional(outputParameters, document['output'], 'output'),
     ...checkList(document['emitters'], 'emitters', MOST.emitters, checkEmitter),

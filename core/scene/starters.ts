@@ -29,8 +29,14 @@ export function newField(scene: Scene, kind: string, bounds: Bounds | undefined)
   const extent = extents.get(fieldKind.startsWith.extent);
   const { centre, half } = bounds ? fittedTo(bounds) : { centre: [0, 0, 0] as const, half: [1, 1, 1] as const };
   return completeField({
-    id: freeId('f', scene.fields.map((f) => f.id)),
-    name: freeName(capital(fieldKind.label), scene.fields.map((f) => f.name)),
+    id: freeId(
+      'f',
+      scene.fields.map((f) => f.id),
+    ),
+    name: freeName(
+      capital(fieldKind.label),
+      scene.fields.map((f) => f.name),
+    ),
     seed: scene.fields.length + 1,
     place: { position: extent.bounded ? centre : [0, 0, 0] },
     settings: { ...fieldKinds.defaults(kind, fieldKind.fit?.(half)) },
@@ -41,8 +47,14 @@ export function newField(scene: Scene, kind: string, bounds: Bounds | undefined)
 /** A new emitter: a disc with a little drag, whose particles taper out at death. */
 export function newEmitter(scene: Pick<Scene, 'emitters'>): Emitter {
   return completeEmitter({
-    id: freeId('e', scene.emitters.map((e) => e.id)),
-    name: freeName('Emitter', scene.emitters.map((e) => e.name)),
+    id: freeId(
+      'e',
+      scene.emitters.map((e) => e.id),
+    ),
+    name: freeName(
+      'Emitter',
+      scene.emitters.map((e) => e.name),
+    ),
     seed: scene.emitters.length + 1,
     shape: { kind: 'disc', radius: 0.4 },
     amounts: [{ kind: 'rate', rate: 400 }],

@@ -27,7 +27,15 @@ export const card: ShapeKind = {
     const { width, depth } = values as ValuesOf<typeof parameters>;
     const x = width / 2;
     const z = depth / 2;
-    return [[[-x, 0, -z], [x, 0, -z], [x, 0, z], [-x, 0, z], [-x, 0, -z]]];
+    return [
+      [
+        [-x, 0, -z],
+        [x, 0, -z],
+        [x, 0, z],
+        [-x, 0, z],
+        [-x, 0, -z],
+      ],
+    ];
   },
   handles(values) {
     const { width, depth } = values as ValuesOf<typeof parameters>;

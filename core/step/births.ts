@@ -10,7 +10,7 @@ import type { BirthPlace } from '../shapes/shape';
 import type { Population } from './population';
 
 /** Room for k in a particle's number; the amount row sits above it. */
-const NUMBERS_A_ROW = 2 ** 28;
+const NUMBERS_A_ROW = 0x10000000;
 
 /** Which of an emitter's particles a run takes part in. */
 export interface Portion {

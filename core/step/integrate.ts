@@ -19,6 +19,9 @@ function meanDecay(z: number, decay: number): number {
 export function integrate(block: ParticleBlock, sums: Sums): void {
   const { count, position, velocity, step } = block;
   const { acceleration, dragRate, quadratic, medium } = sums;
+  // Particles of one emitter often share drag and step: the last decay is kept.
+  let lastZ = 0;
+  let lastDecay = 1;
   for (let i = 0; i < count; i++) {
     const dt = step[i]!;
     const ux = medium.x[i]!;
@@ -44,7 +47,9 @@ export function integrate(block: ParticleBlock, sums: Sums): void {
     }
     if (rate > 0) {
       const z = rate * dt;
-      const decay = exp(-z);
+      const decay = z === lastZ ? lastDecay : exp(-z);
+      lastZ = z;
+      lastDecay = decay;
       const push = meanDecay(z, decay) * dt;
       rx = rx * decay + push * ax;
       ry = ry * decay + push * ay;

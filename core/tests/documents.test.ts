@@ -21,31 +21,38 @@ function broken(path: string, value: unknown): unknown {
   const document = plain(testScene({ fields: [{ settings: { kind: 'vortex' }, extent: { kind: 'ball' } }] }));
   const keys = path.split(/[.[\]]+/).filter(Boolean);
   const last = keys.pop()!;
-  const parent = keys.reduce((at, key) => (at as Record<string, Record<string, unknown>>)[key]!, document as unknown as Record<string, unknown>);
+  const parent = keys.reduce(
+    (at, key) => (at as Record<string, Record<string, unknown>>)[key]!,
+    document as unknown as Record<string, unknown>,
+  );
   if (value === undefined) delete parent[last];
   else parent[last] = value;
   return document;
 }
 
 describe('every registry', () => {
-  it.each([fieldKinds, extents, profiles, shapes, amounts, looks, actions].map((r) => [r.of, r] as const))('%s: names are unique, defaults are possible, everything is described', (_of, registry) => {
-    expect(new Set(registry.list.map((k) => k.kind)).size).toBe(registry.list.length);
-    for (const kind of registry.list) {
-      expect(registry.check(plain(registry.defaults(kind.kind)), 'x')).toEqual([]);
-      expect(kind.summary.length).toBeGreaterThan(10);
-      for (const parameter of Object.values(kind.parameters)) {
-        expect(fits(parameter, plain(parameter.default))).toBe(true);
-        expect(parameter.help).toMatch(/\.$/);
+  it.each([fieldKinds, extents, profiles, shapes, amounts, looks, actions].map((r) => [r.of, r] as const))(
+    '%s: names are unique, defaults are possible, everything is described',
+    (_of, registry) => {
+      expect(new Set(registry.list.map((k) => k.kind)).size).toBe(registry.list.length);
+      for (const kind of registry.list) {
+        expect(registry.check(plain(registry.defaults(kind.kind)), 'x')).toEqual([]);
+        expect(kind.summary.length).toBeGreaterThan(10);
+        for (const parameter of Object.values(kind.parameters)) {
+          expect(fits(parameter, plain(parameter.default))).toBe(true);
+          expect(parameter.help).toMatch(/\.$/);
+        }
       }
-    }
-  });
+    },
+  );
 
   it('what a kind of field names is there', () => {
     for (const kind of fieldKinds.list) {
       for (const name of kind.actions) expect(actions.find(name)).toBeDefined();
       expect(extents.find(kind.startsWith.extent)).toBeDefined();
       expect(profiles.find(kind.startsWith.profile)).toBeDefined();
-      for (const name of [...(kind.balance ?? []), ...(kind.direction ? [kind.direction] : [])]) expect(kind.parameters[name]).toBeDefined();
+      for (const name of [...(kind.balance ?? []), ...(kind.direction ? [kind.direction] : [])])
+        expect(kind.parameters[name]).toBeDefined();
     }
   });
 });
@@ -58,7 +65,13 @@ describe('checking a scene', () => {
   });
 
   it('everything that has a default may be left out', () => {
-    const least = { format: 'bathyclast-scene', version: 1, name: 'Least', emitters: [{ id: 'a', name: 'A', shape: { kind: 'point' } }], fields: [{ id: 'b', name: 'B', settings: { kind: 'gravity' } }] };
+    const least = {
+      format: 'bathyclast-scene',
+      version: 1,
+      name: 'Least',
+      emitters: [{ id: 'a', name: 'A', shape: { kind: 'point' } }],
+      fields: [{ id: 'b', name: 'B', settings: { kind: 'gravity' } }],
+    };
     expect(checkScene(least)).toEqual([]);
     expect(completeScene(least).fields[0]).toMatchObject({ strength: 9.80665, actsAs: 'acceleration', extent: { kind: 'everywhere' } });
     expect(checkScene(plain(completeScene(least)))).toEqual([]);
@@ -89,17 +102,28 @@ describe('checking a scene', () => {
   });
 
   it('ids of a list are unique; an inverse square needs a core', () => {
-    const twice = testScene({ fields: [{ id: 'same', settings: { kind: 'wind' } }, { id: 'same', settings: { kind: 'wind' } }] });
+    const twice = testScene({
+      fields: [
+        { id: 'same', settings: { kind: 'wind' } },
+        { id: 'same', settings: { kind: 'wind' } },
+      ],
+    });
     expect(checkScene(plain(twice))[0]).toMatchObject({ code: 'duplicate', field: 'fields[1].id' });
-    const hollow = testScene({ fields: [{ settings: { kind: 'wind' }, extent: { kind: 'ball', core: 0 }, profile: { kind: 'inverse-square' } }] });
+    const hollow = testScene({
+      fields: [{ settings: { kind: 'wind' }, extent: { kind: 'ball', core: 0 }, profile: { kind: 'inverse-square' } }],
+    });
     expect(checkScene(plain(hollow))[0]!.field).toBe('fields[0].extent.core');
   });
 
   it('whatever is thrown at it, it answers with faults and never throws', () => {
     fc.assert(
-      fc.property(fc.constantFrom('emitters', 'fields', 'time', 'camera', 'images', 'emitters[0].amounts', 'fields[0].profile', 'fields[0].settings'), fc.jsonValue({ maxDepth: 4 }), (path, value) => {
-        for (const fault of checkScene(broken(path, value))) expect(fault.message.length).toBeGreaterThan(5);
-      }),
+      fc.property(
+        fc.constantFrom('emitters', 'fields', 'time', 'camera', 'images', 'emitters[0].amounts', 'fields[0].profile', 'fields[0].settings'),
+        fc.jsonValue({ maxDepth: 4 }),
+        (path, value) => {
+          for (const fault of checkScene(broken(path, value))) expect(fault.message.length).toBeGreaterThan(5);
+        },
+      ),
       { numRuns: 300, seed: 8 },
     );
   });

@@ -31,40 +31,111 @@ const LIMIT = 43.8;
 describe('densities of shapes (χ², fixed seed)', () => {
   it('ball, surface: each coordinate is even on [−R, R] (Archimedes, On the Sphere and Cylinder)', () => {
     const all = places('ball', { radius: 2, from: 'surface' });
-    for (const axis of ['x', 'y', 'z'] as const) expect(chiSquare(binned(all.map((p) => p[axis]), -2, 2))).toBeLessThan(LIMIT);
+    for (const axis of ['x', 'y', 'z'] as const)
+      expect(
+        chiSquare(
+          binned(
+            all.map((p) => p[axis]),
+            -2,
+            2,
+          ),
+        ),
+      ).toBeLessThan(LIMIT);
     for (const p of all.slice(0, 100)) expect(Math.hypot(p.x, p.y, p.z)).toBeCloseTo(2, 12);
   });
 
   it('ball, volume: r³ is even; the normal is outward', () => {
     const all = places('ball', { radius: 2 });
-    expect(chiSquare(binned(all.map((p) => Math.hypot(p.x, p.y, p.z) ** 3), 0, 8))).toBeLessThan(LIMIT);
+    expect(
+      chiSquare(
+        binned(
+          all.map((p) => Math.hypot(p.x, p.y, p.z) ** 3),
+          0,
+          8,
+        ),
+      ),
+    ).toBeLessThan(LIMIT);
     for (const p of all.slice(0, 100)) expect(p.x * p.nx + p.y * p.ny + p.z * p.nz).toBeCloseTo(Math.hypot(p.x, p.y, p.z), 9);
   });
 
   it('disc: r² and the angle are even', () => {
     const all = places('disc', { radius: 3 });
-    expect(chiSquare(binned(all.map((p) => p.x ** 2 + p.z ** 2), 0, 9))).toBeLessThan(LIMIT);
-    expect(chiSquare(binned(all.map((p) => Math.atan2(p.z, p.x)), -Math.PI, Math.PI))).toBeLessThan(LIMIT);
+    expect(
+      chiSquare(
+        binned(
+          all.map((p) => p.x ** 2 + p.z ** 2),
+          0,
+          9,
+        ),
+      ),
+    ).toBeLessThan(LIMIT);
+    expect(
+      chiSquare(
+        binned(
+          all.map((p) => Math.atan2(p.z, p.x)),
+          -Math.PI,
+          Math.PI,
+        ),
+      ),
+    ).toBeLessThan(LIMIT);
   });
 
   it('card and box: every coordinate is even over its side', () => {
     const card = places('card', { width: 2, depth: 6 });
-    expect(chiSquare(binned(card.map((p) => p.x), -1, 1))).toBeLessThan(LIMIT);
-    expect(chiSquare(binned(card.map((p) => p.z), -3, 3))).toBeLessThan(LIMIT);
+    expect(
+      chiSquare(
+        binned(
+          card.map((p) => p.x),
+          -1,
+          1,
+        ),
+      ),
+    ).toBeLessThan(LIMIT);
+    expect(
+      chiSquare(
+        binned(
+          card.map((p) => p.z),
+          -3,
+          3,
+        ),
+      ),
+    ).toBeLessThan(LIMIT);
     const box = places('box', { width: 2, height: 4, depth: 6 });
-    expect(chiSquare(binned(box.map((p) => p.y), -2, 2))).toBeLessThan(LIMIT);
-    expect(chiSquare(binned(box.map((p) => p.z), -3, 3))).toBeLessThan(LIMIT);
+    expect(
+      chiSquare(
+        binned(
+          box.map((p) => p.y),
+          -2,
+          2,
+        ),
+      ),
+    ).toBeLessThan(LIMIT);
+    expect(
+      chiSquare(
+        binned(
+          box.map((p) => p.z),
+          -3,
+          3,
+        ),
+      ),
+    ).toBeLessThan(LIMIT);
   });
 
   it('a spread of directions is even over the cap of its cone', () => {
-    const scene = testScene({ emitter: { amounts: [{ kind: 'burst', count: N }], birth: { life: 9, speed: 1, along: 'direction', direction: [0, 1, 0], spread: 60 } } });
+    const scene = testScene({
+      emitter: {
+        amounts: [{ kind: 'burst', count: N }],
+        birth: { life: 9, speed: 1, along: 'direction', direction: [0, 1, 0], spread: 60 },
+      },
+    });
     const vy = [...runTo(scene, 0).populations[0]!.columns.vy.slice(0, N)];
     expect(chiSquare(binned(vy, 0.5, 1))).toBeLessThan(LIMIT);
   });
 });
 
 describe('amounts (common practice)', () => {
-  const bornAt = (rate: number, fps: number, frames: number) => runTo(testScene({ emitter: { amounts: [{ kind: 'rate', rate }] }, time: { fps } }), frames).populations[0]!.born;
+  const bornAt = (rate: number, fps: number, frames: number) =>
+    runTo(testScene({ emitter: { amounts: [{ kind: 'rate', rate }] }, time: { fps } }), frames).populations[0]!.born;
 
   it('90 a second give 90 in 30 frames at 30 fps, three each', () => {
     expect([1, 2, 10, 30].map((frames) => bornAt(90, 30, frames))).toEqual([3, 6, 30, 90]);
@@ -104,7 +175,10 @@ describe('amounts (common practice)', () => {
   });
 
   it('several amounts keep their numbers apart', () => {
-    const amountsList = [{ kind: 'rate', rate: 48 }, { kind: 'burst', count: 5 }];
+    const amountsList = [
+      { kind: 'rate', rate: 48 },
+      { kind: 'burst', count: 5 },
+    ];
     const [p] = runTo(testScene({ emitter: { amounts: amountsList } }), 2).populations;
     const ids = [...p!.id.slice(0, p!.count)].sort((a, b) => a - b);
     expect(ids).toEqual([1, 2, 3, 4, 2 ** 28 + 1, 2 ** 28 + 2, 2 ** 28 + 3, 2 ** 28 + 4, 2 ** 28 + 5]);
@@ -112,7 +186,12 @@ describe('amounts (common practice)', () => {
 });
 
 it('variance V of a value is even on value ± V, and tied to the particle’s number', () => {
-  const scene = testScene({ emitter: { amounts: [{ kind: 'burst', count: N }], birth: { life: 5, lifeVariance: 2, mass: 3, massVariance: 1, size: 1, sizeVariance: 0.5 } } });
+  const scene = testScene({
+    emitter: {
+      amounts: [{ kind: 'burst', count: N }],
+      birth: { life: 5, lifeVariance: 2, mass: 3, massVariance: 1, size: 1, sizeVariance: 0.5 },
+    },
+  });
   const { life, mass, size } = runTo(scene, 0).populations[0]!.columns;
   expect(chiSquare(binned([...life.slice(0, N)], 3, 7))).toBeLessThan(LIMIT);
   expect(chiSquare(binned([...mass.slice(0, N)], 2, 4))).toBeLessThan(LIMIT);
@@ -127,7 +206,15 @@ it('a particle lives for its life: dead at the first frame at or after it', () =
 });
 
 it('the estimate of a run is what the run amounts to, where lives are alike', () => {
-  const scene = testScene({ emitter: { amounts: [{ kind: 'rate', rate: 120 }, { kind: 'burst', count: 50, frame: 3 }], birth: { life: 1 } } });
+  const scene = testScene({
+    emitter: {
+      amounts: [
+        { kind: 'rate', rate: 120 },
+        { kind: 'burst', count: 50, frame: 3 },
+      ],
+      birth: { life: 1 },
+    },
+  });
   for (const frame of [2, 10, 40]) expect(estimateRun(scene, frame).alive).toBe(runTo(scene, frame).populations[0]!.count);
   expect(estimateRun(scene, 2).steps).toBeGreaterThan(0);
 });

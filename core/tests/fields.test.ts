@@ -49,7 +49,11 @@ describe('attractor', () => {
     ['inverse', 0.5],
     ['inverse-square', 0.25],
   ])('law %s at 2 m is that many times the strength, towards the place', (law, share) => {
-    near(read({ settings: { kind: 'attractor', law, softening: 0 }, strength: 3, place: { position: [1, 0, 0] } }, [3, 0, 0]).vector, [-3 * share, 0, 0]);
+    near(read({ settings: { kind: 'attractor', law, softening: 0 }, strength: 3, place: { position: [1, 0, 0] } }, [3, 0, 0]).vector, [
+      -3 * share,
+      0,
+      0,
+    ]);
   });
 
   it('does nothing in its hollow, and pushes away with a negative strength', () => {
@@ -64,7 +68,13 @@ describe('texture', () => {
     const image = levelsOfRgba(2, 1, new Uint8Array([0, 0, 0, 255, 255, 255, 255, 255]));
     const settings = { kind: 'texture', pattern: 'image', image: 'a'.repeat(64), width: 2, depth: 2 };
     const scene = testScene({ fields: [{ settings, strength: 4 }] });
-    const push = (x: number) => probe(scene, new Map([['a'.repeat(64), image]]), 0, scene.emitters[0]!, { position: [x, 0.3, 0], velocity: [0, 0, 0], mass: 1, drag: 1 }).fields[0]!.vector;
+    const push = (x: number) =>
+      probe(scene, new Map([['a'.repeat(64), image]]), 0, scene.emitters[0]!, {
+        position: [x, 0.3, 0],
+        velocity: [0, 0, 0],
+        mass: 1,
+        drag: 1,
+      }).fields[0]!.vector;
     near(push(0.8), [0, 4, 0]);
     near(push(-0.8), [0, -4, 0]);
     near(push(0), [0, 0, 0]);
@@ -87,7 +97,8 @@ it('turbulence delivers its strength as the root mean square, whatever the noise
       const scene = testScene({ fields: [{ settings: { kind: 'turbulence', noise, octaves, size: 0.4 }, strength: 2.5 }] });
       for (let i = 0; i < n; i++) {
         const [x, y, z] = [Math.sin(i * 12.9) * 50, Math.sin(i * 78.2) * 50, Math.sin(i * 37.7) * 50];
-        const { vector } = probe(scene, new Map(), 0, scene.emitters[0]!, { position: [x, y, z], velocity: [0, 0, 0], mass: 1, drag: 1 }).fields[0]!;
+        const { vector } = probe(scene, new Map(), 0, scene.emitters[0]!, { position: [x, y, z], velocity: [0, 0, 0], mass: 1, drag: 1 })
+          .fields[0]!;
         squares += vector.reduce((s, c) => s + c * c, 0);
       }
       expect(Math.sqrt(squares / n) / 2.5).toBeGreaterThan(0.88);
@@ -98,7 +109,16 @@ it('turbulence delivers its strength as the root mean square, whatever the noise
 it('every kind gives finite vectors, turns with its place, and takes what its own defaults say', () => {
   for (const kind of fieldKinds.list)
     for (const actsAs of kind.actions) {
-      const { vector, weight } = read({ settings: { kind: kind.kind }, actsAs, strength: kind.strength.default, place: { position: [0.1, 0, 0], rotation: [20, 30, 40] } }, [0.4, -0.3, 0.2], 12);
+      const { vector, weight } = read(
+        {
+          settings: { kind: kind.kind },
+          actsAs,
+          strength: kind.strength.default,
+          place: { position: [0.1, 0, 0], rotation: [20, 30, 40] },
+        },
+        [0.4, -0.3, 0.2],
+        12,
+      );
       expect(weight).toBe(1);
       expect(vector.every(Number.isFinite), `${kind.kind} as ${actsAs}`).toBe(true);
     }

@@ -62,7 +62,8 @@ describe('drag (textbook mechanics)', () => {
 
   it('linear: the position converges in the first order', () => {
     const exact = (t: number) => -G * t + G * (1 - Math.exp(-t));
-    const error = (substeps: number) => Math.abs(only(runTo(testScene({ emitter: thrown([0, 0, 0], { drag: 1 }), fields: [gravity], time: { substeps } }), 48)).y - exact(2));
+    const error = (substeps: number) =>
+      Math.abs(only(runTo(testScene({ emitter: thrown([0, 0, 0], { drag: 1 }), fields: [gravity], time: { substeps } }), 48)).y - exact(2));
     expect(error(2) / error(4)).toBeGreaterThan(1.8);
     expect(error(2) / error(4)).toBeLessThan(2.2);
   });
@@ -73,21 +74,29 @@ describe('drag (textbook mechanics)', () => {
     const fields = [gravity, { settings: { kind: 'drag', quadratic: q }, strength: 0 }];
     const scene = testScene({ emitter: thrown([0, 0, 0]), fields, time: { fps: 24 } });
     expect(G / 24).toBeLessThan(0.1 * end);
-    for (const frame of [6, 12, 24, 72]) expect(Math.abs(-only(runTo(scene, frame)).vy / (end * Math.tanh((G * frame) / 24 / end)) - 1)).toBeLessThan(1e-3);
+    for (const frame of [6, 12, 24, 72])
+      expect(Math.abs(-only(runTo(scene, frame)).vy / (end * Math.tanh((G * frame) / 24 / end)) - 1)).toBeLessThan(1e-3);
   });
 
   it('Stokes 1851: a fine grain settles at 2/9·(ρp − ρf)·g·r²/μ with drag 6πμr/m and gravity lessened by buoyancy', () => {
     const [grain, water, viscosity, r] = [2650, 1025, 1.4e-3, 30e-6];
     const mass = (4 / 3) * Math.PI * r ** 3 * grain;
-    const scene = testScene({ emitter: thrown([0, 0, 0], { mass, drag: 6 * Math.PI * viscosity * r }), fields: [{ ...gravity, strength: (1 - water / grain) * G }] });
-    const settled = (2 / 9) * (grain - water) * G * r * r / viscosity;
+    const scene = testScene({
+      emitter: thrown([0, 0, 0], { mass, drag: 6 * Math.PI * viscosity * r }),
+      fields: [{ ...gravity, strength: (1 - water / grain) * G }],
+    });
+    const settled = ((2 / 9) * (grain - water) * G * r * r) / viscosity;
     expect(-only(runTo(scene, 24)).vy / settled).toBeCloseTo(1, 3);
   });
 });
 
 describe('wind against an acceleration of the same number (closed form)', () => {
   const push = (actsAs: string, drag: number, frame: number) => {
-    const scene = testScene({ emitter: thrown([0, 0, 0], { drag }), fields: [{ settings: { kind: 'wind' }, strength: 3, actsAs }], time: { substeps: 64 } });
+    const scene = testScene({
+      emitter: thrown([0, 0, 0], { drag }),
+      fields: [{ settings: { kind: 'wind' }, strength: 3, actsAs }],
+      time: { substeps: 64 },
+    });
     return only(runTo(scene, frame)).vx;
   };
 

@@ -10,7 +10,11 @@ import { checkScene } from '../scene/check';
 import { joined } from '../measure/fit';
 import { runTo, testScene } from './scenes';
 
-const cloud: Written = { shape: { kind: 'ball', radius: 0.5 }, amounts: [{ kind: 'burst', count: 300 }], birth: { life: 99, speed: 0, drag: 0.5 } };
+const cloud: Written = {
+  shape: { kind: 'ball', radius: 0.5 },
+  amounts: [{ kind: 'burst', count: 300 }],
+  birth: { life: 99, speed: 0, drag: 0.5 },
+};
 
 function metersOf(scene: Scene, frame = 0): Meters {
   const run = runTo(scene, frame);
@@ -28,10 +32,18 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
   ['strength', testScene({ emitter: cloud, fields: [wind({ strength: 0 })] }), 'strength 0'],
   ['muted', testScene({ emitter: cloud, fields: [wind({ mute: true })] }), 'muted'],
   ['soloed', testScene({ emitter: cloud, fields: [wind(), wind({ solo: true })] }), 'another field is soloed'],
-  ['direction', testScene({ emitter: cloud, fields: [wind({ settings: { kind: 'wind', direction: [0, 0, 0] } })] }), 'its direction is zero'],
+  [
+    'direction',
+    testScene({ emitter: cloud, fields: [wind({ settings: { kind: 'wind', direction: [0, 0, 0] } })] }),
+    'its direction is zero',
+  ],
   ['no-send', testScene({ emitter: cloud, fields: [wind({ sends: { e: 0 } })] }), 'no emitter sends to it'],
   ['no-drag', testScene({ emitter: { ...cloud, birth: { life: 99, drag: 0 } }, fields: [wind()] }), 'no drag to hold on to'],
-  ['misses', testScene({ emitter: cloud, fields: [wind({ place: { position: [4, 0, 0] }, extent: { kind: 'ball', core: 0.5, reach: 2 } })] }), /^misses every particle by 1\.\d m$/],
+  [
+    'misses',
+    testScene({ emitter: cloud, fields: [wind({ place: { position: [4, 0, 0] }, extent: { kind: 'ball', core: 0.5, reach: 2 } })] }),
+    /^misses every particle by 1\.\d m$/,
+  ],
 ];
 
 describe('why a field delivers nothing', () => {
@@ -45,17 +57,24 @@ describe('why a field delivers nothing', () => {
   });
 
   it('a field that misses by far is brought closer and, where it is too small, widened', () => {
-    const scene = testScene({ emitter: cloud, fields: [wind({ place: { position: [0, 9, 0] }, extent: { kind: 'ball', core: 0.01, reach: 0.02 } })] });
+    const scene = testScene({
+      emitter: cloud,
+      fields: [wind({ place: { position: [0, 9, 0] }, extent: { kind: 'ball', core: 0.01, reach: 0.02 } })],
+    });
     const [field] = reasonOf(scene)!.mend!.change(scene).fields;
     expect(field!.extent['reach'] as number).toBeGreaterThan(0.4);
     expect(Math.hypot(...field!.place.position)).toBeLessThan(0.2);
   });
 
   it('nobody alive, no emitter, no image are told as well', () => {
-    expect(reasonOf(testScene({ emitter: { ...cloud, amounts: [] }, fields: [wind()] }))?.words).toBe('no particles are alive on this frame');
+    expect(reasonOf(testScene({ emitter: { ...cloud, amounts: [] }, fields: [wind()] }))?.words).toBe(
+      'no particles are alive on this frame',
+    );
     const none = testScene({ fields: [wind()] });
     expect(reasonOf({ ...none, emitters: [] })?.words).toBe('there is no emitter');
-    expect(reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'texture', pattern: 'image' } }] }))?.words).toBe('no image chosen');
+    expect(reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'texture', pattern: 'image' } }] }))?.words).toBe(
+      'no image chosen',
+    );
   });
 
   it('a vortex with swirl 0 that gathers still delivers', () => {
@@ -65,7 +84,12 @@ describe('why a field delivers nothing', () => {
 
 describe('meters', () => {
   it('give RMS and peak of w·F over the particles it is sent to, and what it comes to as an acceleration', () => {
-    const meters = metersOf(testScene({ emitter: { ...cloud, birth: { life: 9, speed: 0, mass: 2, drag: 1 } }, fields: [wind({ actsAs: 'force', sends: { e: 0.5 } }), wind(), wind({ mute: true })] }));
+    const meters = metersOf(
+      testScene({
+        emitter: { ...cloud, birth: { life: 9, speed: 0, mass: 2, drag: 1 } },
+        fields: [wind({ actsAs: 'force', sends: { e: 0.5 } }), wind(), wind({ mute: true })],
+      }),
+    );
     const [force, carry, muted] = meters.fields;
     expect(rms(force!)).toBeCloseTo(1, 9);
     expect(force!.peak).toBeCloseTo(1, 9);

@@ -12,7 +12,8 @@ function bitsOf(runs: readonly Simulation[]): Map<string, string> {
   const all = new Map<string, string>();
   for (const run of runs)
     run.populations.forEach((p, e) => {
-      for (let i = 0; i < p.count; i++) all.set(`${e}:${p.id[i]}`, FLOAT_COLUMNS.map((name) => new Uint32Array(Float32Array.of(p.columns[name][i]!).buffer)[0]).join(' '));
+      for (let i = 0; i < p.count; i++)
+        all.set(`${e}:${p.id[i]}`, FLOAT_COLUMNS.map((name) => new Uint32Array(Float32Array.of(p.columns[name][i]!).buffer)[0]).join(' '));
     });
   return all;
 }
@@ -44,11 +45,26 @@ const anyScene = fc
   })
   .map(({ seed, rate, life, substeps, fields }) => ({
     ...testScene({
-      emitter: { seed, shape: { kind: 'ball', radius: 1 }, amounts: [{ kind: 'rate', rate }, { kind: 'burst', count: 60 }], birth: { life, lifeVariance: life / 2, speed: 1, spread: 30, drag: 0.4 } },
+      emitter: {
+        seed,
+        shape: { kind: 'ball', radius: 1 },
+        amounts: [
+          { kind: 'rate', rate },
+          { kind: 'burst', count: 60 },
+        ],
+        birth: { life, lifeVariance: life / 2, speed: 1, spread: 30, drag: 0.4 },
+      },
       time: { substeps },
       fields: fields.map(({ kind, action, strength, extent, profile, turn }) => {
         const { actions } = fieldKinds.get(kind);
-        return { settings: { kind }, strength, actsAs: actions[action % actions.length], extent: { kind: extent }, profile: { kind: profile }, place: { position: [0.2, 0, 0], rotation: [0, turn, 0] } };
+        return {
+          settings: { kind },
+          strength,
+          actsAs: actions[action % actions.length],
+          extent: { kind: extent },
+          profile: { kind: profile },
+          place: { position: [0.2, 0, 0], rotation: [0, turn, 0] },
+        };
       }),
     }),
     seed,
@@ -79,7 +95,9 @@ describe('a run is a function of the scene', () => {
 
   it('a draft of a tenth holds about a tenth', () => {
     const { scene } = examples[0]!;
-    const [whole, draft] = [1, 0.1].map((share) => runOf(scene, 40, { share, slice: 0, slices: 1 }).populations.reduce((n, p) => n + p.count, 0));
+    const [whole, draft] = [1, 0.1].map((share) =>
+      runOf(scene, 40, { share, slice: 0, slices: 1 }).populations.reduce((n, p) => n + p.count, 0),
+    );
     expect(draft! / whole!).toBeGreaterThan(0.08);
     expect(draft! / whole!).toBeLessThan(0.12);
   });

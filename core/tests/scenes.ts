@@ -3,7 +3,11 @@ import type { Scene } from '../scene/document';
 import { Simulation, type Simulation as Run } from '../step/simulation';
 
 /** A scene for tests: one emitter `e`, over which any part can be written. */
-export function testScene({ emitter = {}, fields = [], time = {} }: { emitter?: Written; fields?: readonly Written[]; time?: Written } = {}): Scene {
+export function testScene({
+  emitter = {},
+  fields = [],
+  time = {},
+}: { emitter?: Written; fields?: readonly Written[]; time?: Written } = {}): Scene {
   return completeScene({
     name: 'Test',
     time: { fps: 24, first: 0, last: 100000, ...time },
@@ -28,7 +32,9 @@ export function runTo(scene: Scene, frame: number): Run {
 export function only(run: Run): { x: number; y: number; z: number; vx: number; vy: number; vz: number } {
   const [population] = run.populations;
   if (population!.count !== 1) throw new Error(`There are ${population!.count} particles.`);
-  return Object.fromEntries((['x', 'y', 'z', 'vx', 'vy', 'vz'] as const).map((name) => [name, population!.columns[name][0]!])) as ReturnType<typeof only>;
+  return Object.fromEntries(
+    (['x', 'y', 'z', 'vx', 'vy', 'vz'] as const).map((name) => [name, population!.columns[name][0]!]),
+  ) as ReturnType<typeof only>;
 }
 
 /** Pearson's χ² of counts against equal expectation. */

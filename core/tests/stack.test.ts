@@ -36,7 +36,11 @@ describe('the root of the desk sums (common practice)', () => {
   });
 
   it('reordering a sum changes nothing but the last bits', () => {
-    const fields = [push({ strength: 0.1 }), { settings: { kind: 'turbulence' }, strength: 0.7 }, { settings: { kind: 'vortex' }, strength: 1.3, actsAs: 'acceleration' }];
+    const fields = [
+      push({ strength: 0.1 }),
+      { settings: { kind: 'turbulence' }, strength: 0.7 },
+      { settings: { kind: 'vortex' }, strength: 1.3, actsAs: 'acceleration' },
+    ];
     const run = (list: Written[]) => only(runTo(testScene({ emitter: thrown([1, 1, 0]), fields: list }), 48));
     // Other names are given to the same fields in another order; seeds go with them.
     const [a, b] = [run(fields), run([...fields].reverse())];
@@ -83,7 +87,11 @@ describe('profiles (common practice)', () => {
 describe('extents', () => {
   const distance = (kind: string, values: Written, p: Vector): number => {
     const out = new Float64Array(1);
-    extents.get(kind).distance(extents.defaults(kind, values))({ x: Float64Array.of(p[0]), y: Float64Array.of(p[1]), z: Float64Array.of(p[2]) }, 1, out);
+    extents.get(kind).distance(extents.defaults(kind, values))(
+      { x: Float64Array.of(p[0]), y: Float64Array.of(p[1]), z: Float64Array.of(p[2]) },
+      1,
+      out,
+    );
     return out[0]!;
   };
 
@@ -98,7 +106,8 @@ describe('extents', () => {
   it('drawn outlines lie at the distance they are drawn for, and hatching leaves the skeleton', () => {
     for (const extent of extents.list.filter((e) => e.bounded)) {
       const values = extents.defaults(extent.kind);
-      for (const [x, y, z] of extent.outline(values, 0.5).flat()) if (extent.kind !== 'box') expect(distance(extent.kind, values, [x, y, z])).toBeCloseTo(0.5, 9);
+      for (const [x, y, z] of extent.outline(values, 0.5).flat())
+        if (extent.kind !== 'box') expect(distance(extent.kind, values, [x, y, z])).toBeCloseTo(0.5, 9);
       for (const u of [0.05, 0.3, 0.55, 0.9]) {
         const { from, along } = extent.ray(values, u);
         expect(distance(extent.kind, values, from.map((n, i) => n + 0.25 * along[i]!) as unknown as Vector)).toBeCloseTo(0.25, 9);
@@ -109,7 +118,12 @@ describe('extents', () => {
   it('fitted round particles reach all of them', () => {
     for (const extent of extents.list.filter((e) => e.bounded)) {
       const values = extents.defaults(extent.kind, extent.fitted([1, 2, 0.5]));
-      for (const corner of [[1, 2, 0.5], [-1, 2, -0.5], [1, -2, 0.5]] as const) expect(distance(extent.kind, values, corner)).toBeLessThanOrEqual(values['reach'] as number);
+      for (const corner of [
+        [1, 2, 0.5],
+        [-1, 2, -0.5],
+        [1, -2, 0.5],
+      ] as const)
+        expect(distance(extent.kind, values, corner)).toBeLessThanOrEqual(values['reach'] as number);
     }
   });
 });

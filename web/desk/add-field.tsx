@@ -15,7 +15,10 @@ export const AddField = memo(function AddField() {
       <MenuItems anchor="top start" className="z-20 w-80 border border-rule bg-panel py-1 focus:outline-none">
         {fieldKinds.list.map((kind) => (
           <MenuItem key={kind.kind}>
-            <button className="grid w-full grid-cols-[1.75rem_1fr] px-3 py-1.5 text-left data-focus:bg-raised" onClick={() => addField(kind.kind)}>
+            <button
+              className="grid w-full grid-cols-[1.75rem_1fr] px-3 py-1.5 text-left data-focus:bg-raised"
+              onClick={() => addField(kind.kind)}
+            >
               <span className="row-span-2 pt-0.5 text-second">
                 <Glyph path={kind.glyph} size={17} />
               </span>

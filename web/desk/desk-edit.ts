@@ -19,7 +19,17 @@ export function duplicateField(id: string): void {
   const { fields } = openedScene();
   const at = fields.findIndex((f) => f.id === id);
   if (at < 0) return;
-  const copy = { ...fields[at]!, id: freeId('f', fields.map((f) => f.id)), name: freeName(fields[at]!.name, fields.map((f) => f.name)) };
+  const copy = {
+    ...fields[at]!,
+    id: freeId(
+      'f',
+      fields.map((f) => f.id),
+    ),
+    name: freeName(
+      fields[at]!.name,
+      fields.map((f) => f.name),
+    ),
+  };
   changeScene((s) => ({ ...s, fields: [...s.fields.slice(0, at + 1), copy, ...s.fields.slice(at + 1)] }));
   select({ type: 'field', id: copy.id });
 }
@@ -48,7 +58,13 @@ export function changeKind(id: string, kind: string): void {
   const to = fieldKinds.get(kind);
   editField(id, (field) => {
     const was = fieldKinds.get(field.settings.kind);
-    if (field.name.toLowerCase().startsWith(was.label)) field.name = freeName(to.label.charAt(0).toUpperCase() + to.label.slice(1), openedScene().fields.filter((f) => f.id !== id).map((f) => f.name));
+    if (field.name.toLowerCase().startsWith(was.label))
+      field.name = freeName(
+        to.label.charAt(0).toUpperCase() + to.label.slice(1),
+        openedScene()
+          .fields.filter((f) => f.id !== id)
+          .map((f) => f.name),
+      );
     field.settings = fieldKinds.defaults(kind);
     field.strength = to.strength.default;
     if (!to.actions.includes(field.actsAs)) field.actsAs = actions.get(to.actions[0]!).kind;

@@ -11,7 +11,12 @@ import { SumStrip } from './sum-strip';
 export function Desk() {
   const fields = useSceneOf((scene) => scene.fields);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
-  const drop = ({ active, over }: DragEndEvent) => over && moveField(String(active.id), fields.findIndex((f) => f.id === over.id));
+  const drop = ({ active, over }: DragEndEvent) =>
+    over &&
+    moveField(
+      String(active.id),
+      fields.findIndex((f) => f.id === over.id),
+    );
   return (
     <div className="flex h-full min-h-0 border-t border-rule bg-panel" role="region" aria-label="Desk">
       <div className="flex min-w-0 flex-1 overflow-x-auto">
@@ -24,7 +29,11 @@ export function Desk() {
         </DndContext>
         <div className="flex w-44 shrink-0 flex-col">
           <AddField />
-          {fields.length === 0 && <p className="px-4 text-second">Nothing moves the particles yet. Add a field: it starts where they are, strong enough to see.</p>}
+          {fields.length === 0 && (
+            <p className="px-4 text-second">
+              Nothing moves the particles yet. Add a field: it starts where they are, strong enough to see.
+            </p>
+          )}
         </div>
       </div>
       <div className="w-px bg-rule" />

@@ -4,7 +4,19 @@ import { followDrag } from '../parts/drag';
 import { settled, stepOf } from '../parts/number-field';
 
 /** A vertical fader over the usual span, zero in the middle for what can be negative. Shift drags finely. */
-export function Fader({ label, value, parameter, live, onChange }: { label: string; value: number; parameter: NumberParameter; live: boolean; onChange: (value: number) => void }) {
+export function Fader({
+  label,
+  value,
+  parameter,
+  live,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  parameter: NumberParameter;
+  live: boolean;
+  onChange: (value: number) => void;
+}) {
   const track = useRef<HTMLDivElement>(null);
   const [low, high] = parameter.usual;
   const at = (v: number) => Math.min(1, Math.max(0, (v - low) / (high - low)));
@@ -50,8 +62,16 @@ export function Fader({ label, value, parameter, live, onChange }: { label: stri
       ))}
       <span className="absolute inset-y-0 left-2.5 w-px bg-rule" />
       <span className="absolute left-0 h-px w-3.5 bg-second" style={{ bottom: `${zero * 100}%` }} />
-      <span className={`absolute left-[9px] w-[3px] ${live ? 'bg-lamp' : 'bg-text'}`} style={{ bottom: `${Math.min(zero, share) * 100}%`, height: `${Math.abs(share - zero) * 100}%` }} />
-      <svg className={`absolute left-3 h-3 w-6 translate-y-1/2 ${live ? 'text-lamp' : 'text-text'}`} style={{ bottom: `${share * 100}%` }} viewBox="0 0 24 12" aria-hidden>
+      <span
+        className={`absolute left-[9px] w-[3px] ${live ? 'bg-lamp' : 'bg-text'}`}
+        style={{ bottom: `${Math.min(zero, share) * 100}%`, height: `${Math.abs(share - zero) * 100}%` }}
+      />
+      <svg
+        className={`absolute left-3 h-3 w-6 translate-y-1/2 ${live ? 'text-lamp' : 'text-text'}`}
+        style={{ bottom: `${share * 100}%` }}
+        viewBox="0 0 24 12"
+        aria-hidden
+      >
         <path d="M0 6 6 0h18v12H6z" fill="currentColor" />
       </svg>
     </div>

@@ -21,7 +21,10 @@ export const KindMenu = memo(function KindMenu({ id, kindName, actsAs }: { id: s
         {kind.actions.length > 1 &&
           kind.actions.map((name) => (
             <MenuItem key={name}>
-              <button className={`${item} justify-between ${name === actsAs ? 'text-lamp' : ''}`} onClick={() => editField(id, (f) => void (f.actsAs = name))}>
+              <button
+                className={`${item} justify-between ${name === actsAs ? 'text-lamp' : ''}`}
+                onClick={() => editField(id, (f) => void (f.actsAs = name))}
+              >
                 {actions.get(name).label} <span className="num text-faint">{actions.get(name).unit}</span>
               </button>
             </MenuItem>

@@ -54,12 +54,28 @@ export function ProfileGraph({ field, small = false }: { field: Field; small?: b
   return (
     <div className={small ? '' : 'my-2'}>
       <div ref={box} className="relative" style={{ height }}>
-        <svg className="absolute inset-0 h-full w-full overflow-visible" viewBox={`0 0 100 ${height}`} preserveAspectRatio="none" aria-hidden>
+        <svg
+          className="absolute inset-0 h-full w-full overflow-visible"
+          viewBox={`0 0 100 ${height}`}
+          preserveAspectRatio="none"
+          aria-hidden
+        >
           {ticks.map((w) => (
             <line key={w} x1={0} x2={100} y1={y(w)} y2={y(w)} stroke="var(--color-rule)" vectorEffect="non-scaling-stroke" />
           ))}
           {!small &&
-            [core, reach].map((d, i) => <line key={i} x1={x(d)} x2={x(d)} y1={3} y2={height - 3} stroke="currentColor" strokeDasharray="2 4" vectorEffect="non-scaling-stroke" />)}
+            [core, reach].map((d, i) => (
+              <line
+                key={i}
+                x1={x(d)}
+                x2={x(d)}
+                y1={3}
+                y2={height - 3}
+                stroke="currentColor"
+                strokeDasharray="2 4"
+                vectorEffect="non-scaling-stroke"
+              />
+            ))}
           <polyline points={points.join(' ')} fill="none" stroke="currentColor" strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
         </svg>
         {dot('core', core)}

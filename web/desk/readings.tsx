@@ -49,7 +49,10 @@ export function FalloffOrReason({ field }: { field: Field }) {
       <div role="status" className="text-xs leading-tight text-signal">
         {reason.words}
         {reason.mend && (
-          <button className="mt-1 block rounded-sm border border-signal px-1.5 py-0.5 hover:bg-signal hover:text-surround" onClick={() => changeScene(reason.mend!.change)}>
+          <button
+            className="mt-1 block rounded-sm border border-signal px-1.5 py-0.5 hover:bg-signal hover:text-surround"
+            onClick={() => changeScene(reason.mend!.change)}
+          >
             {reason.mend.label}
           </button>
         )}

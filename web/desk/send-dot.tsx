@@ -8,9 +8,13 @@ const RINGS = ['', '3 2', '1 2', '6 2 1 2'];
 /** How much of a field one emitter feels, as the fill of a dot: press for none or all, drag for a part up to 200 %. */
 export function SendDot({ field, emitter, index }: { field: Field; emitter: Emitter; index: number }) {
   const send = sendTo(field, emitter.id);
-  const set = (value: number) => editField(field.id, (f) => void (f.sends[emitter.id] = Math.min(2, Math.max(0, Math.round(value * 100) / 100))));
+  const set = (value: number) =>
+    editField(field.id, (f) => void (f.sends[emitter.id] = Math.min(2, Math.max(0, Math.round(value * 100) / 100))));
   const angle = Math.min(1, send) * 2 * Math.PI;
-  const fill = send >= 1 ? 'M8 2a6 6 0 1 1 0 12a6 6 0 1 1 0-12' : `M8 8V2A6 6 0 ${angle > Math.PI ? 1 : 0} 1 ${8 + 6 * Math.sin(angle)} ${8 - 6 * Math.cos(angle)}Z`;
+  const fill =
+    send >= 1
+      ? 'M8 2a6 6 0 1 1 0 12a6 6 0 1 1 0-12'
+      : `M8 8V2A6 6 0 ${angle > Math.PI ? 1 : 0} 1 ${8 + 6 * Math.sin(angle)} ${8 - 6 * Math.cos(angle)}Z`;
   return (
     <button
       className="touch-none rounded-full"
@@ -29,7 +33,8 @@ export function SendDot({ field, emitter, index }: { field: Field; emitter: Emit
       }
       onKeyDown={(event) => {
         if (event.key === 'Enter' || event.key === ' ') set(send > 0 ? 0 : 1);
-        else if ((event.key === 'ArrowUp' || event.key === 'ArrowDown') && !event.altKey) set(send + (event.key === 'ArrowUp' ? 0.05 : -0.05));
+        else if ((event.key === 'ArrowUp' || event.key === 'ArrowDown') && !event.altKey)
+          set(send + (event.key === 'ArrowUp' ? 0.05 : -0.05));
         else return;
         event.preventDefault();
         event.stopPropagation();

@@ -13,7 +13,14 @@ export function unitOf(field: Field): string {
 /** The strength as a parameter of this field's kind. */
 export function strengthParameter(field: Field): NumberParameter {
   const { strength } = fieldKinds.get(field.settings.kind);
-  return { ...fieldParameters.strength, label: strength.label, unit: unitOf(field), default: strength.default, usual: strength.usual, ...(strength.min === undefined ? {} : { min: strength.min }) };
+  return {
+    ...fieldParameters.strength,
+    label: strength.label,
+    unit: unitOf(field),
+    default: strength.default,
+    usual: strength.usual,
+    ...(strength.min === undefined ? {} : { min: strength.min }),
+  };
 }
 
 export function setStrength(fieldId: string, value: number): void {

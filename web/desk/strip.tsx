@@ -21,7 +21,8 @@ import { setStrength, strengthParameter } from './strength';
 function onKey(event: React.KeyboardEvent, field: Field, index: number): void {
   if (event.ctrlKey || event.metaKey || (event.target as HTMLElement).tagName === 'INPUT') return;
   const strip = event.currentTarget as HTMLElement;
-  if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) moveField(field.id, index + (event.key === 'ArrowLeft' ? -1 : 1));
+  if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight'))
+    moveField(field.id, index + (event.key === 'ArrowLeft' ? -1 : 1));
   else if (event.altKey) return;
   else if (event.key === 'ArrowLeft') (strip.previousElementSibling as HTMLElement | null)?.focus();
   else if (event.key === 'ArrowRight') (strip.nextElementSibling as HTMLElement | null)?.focus();
@@ -56,7 +57,14 @@ export const Strip = memo(function Strip({ field, index }: { field: Field; index
       onKeyDown={(event) => onKey(event, field, index)}
     >
       <header>
-        <div ref={setActivatorNodeRef} {...attributes} {...listeners} tabIndex={-1} className="flex cursor-grab touch-none items-center gap-2 text-text" aria-label={`Move ${field.name}: drag, or Alt with the arrow keys`}>
+        <div
+          ref={setActivatorNodeRef}
+          {...attributes}
+          {...listeners}
+          tabIndex={-1}
+          className="flex cursor-grab touch-none items-center gap-2 text-text"
+          aria-label={`Move ${field.name}: drag, or Alt with the arrow keys`}
+        >
           <span className={selected ? 'text-lamp' : ''}>
             <Glyph path={kind.glyph} />
           </span>
@@ -68,9 +76,22 @@ export const Strip = memo(function Strip({ field, index }: { field: Field; index
       </header>
       <div className="dims flex min-h-16 flex-1 gap-1.5">
         <StripMeter field={field} index={index} />
-        <Fader label={`${kind.strength.label} of ${field.name}`} value={field.strength} parameter={parameter} live={selected} onChange={(value) => setStrength(field.id, value)} />
+        <Fader
+          label={`${kind.strength.label} of ${field.name}`}
+          value={field.strength}
+          parameter={parameter}
+          live={selected}
+          onChange={(value) => setStrength(field.id, value)}
+        />
         <div className="flex min-w-0 flex-1 flex-col justify-center text-text">
-          <NumberBox label={`${kind.strength.label} of ${field.name} as a number`} value={field.strength} parameter={parameter} unit="" big onChange={(value) => setStrength(field.id, value)} />
+          <NumberBox
+            label={`${kind.strength.label} of ${field.name} as a number`}
+            value={field.strength}
+            parameter={parameter}
+            unit=""
+            big
+            onChange={(value) => setStrength(field.id, value)}
+          />
           <span className="num text-right text-faint">{action.unit}</span>
           <Gives index={index} />
         </div>
@@ -92,10 +113,20 @@ export const Strip = memo(function Strip({ field, index }: { field: Field; index
             <SendDot key={emitter.id} field={field} emitter={emitter} index={e} />
           ))}
         </span>
-        <button className={`text-button px-0.5 text-xs ${field.mute ? 'text-signal' : ''}`} aria-pressed={field.mute} title="Mute (M)" onClick={() => editField(field.id, (f) => void (f.mute = !f.mute))}>
+        <button
+          className={`text-button px-0.5 text-xs ${field.mute ? 'text-signal' : ''}`}
+          aria-pressed={field.mute}
+          title="Mute (M)"
+          onClick={() => editField(field.id, (f) => void (f.mute = !f.mute))}
+        >
           mute
         </button>
-        <button className="text-button ml-1 px-0.5 text-xs" aria-pressed={field.solo} title="Solo (O)" onClick={() => editField(field.id, (f) => void (f.solo = !f.solo))}>
+        <button
+          className="text-button ml-1 px-0.5 text-xs"
+          aria-pressed={field.solo}
+          title="Solo (O)"
+          onClick={() => editField(field.id, (f) => void (f.solo = !f.solo))}
+        >
           solo
         </button>
       </footer>

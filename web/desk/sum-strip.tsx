@@ -14,7 +14,11 @@ export function SumStrip() {
   const shares = useMemo(() => {
     const all = fields.map((field, i) => {
       const meter = meters.fields[i];
-      return { field, felt: meter && meter.count > 0 ? Math.sqrt(meter.feltSquares / meter.count) : 0, holdsBack: !actions.get(field.actsAs).isVector };
+      return {
+        field,
+        felt: meter && meter.count > 0 ? Math.sqrt(meter.feltSquares / meter.count) : 0,
+        holdsBack: !actions.get(field.actsAs).isVector,
+      };
     });
     return all.sort((a, b) => b.felt - a.felt);
   }, [fields, meters]);
@@ -27,7 +31,11 @@ export function SumStrip() {
       <p className="text-xs text-second">what particles feel, frame {shown ?? '–'}</p>
       <ul className="mt-2 min-h-0 flex-1 overflow-y-auto text-xs">
         {shares.map(({ field, felt, holdsBack }) => (
-          <li key={field.id} className="grid grid-cols-[1fr_3.4rem] items-center gap-2 py-0.5" title={`${field.name}: ${brief(felt)} m/s² RMS`}>
+          <li
+            key={field.id}
+            className="grid grid-cols-[1fr_3.4rem] items-center gap-2 py-0.5"
+            title={`${field.name}: ${brief(felt)} m/s² RMS`}
+          >
             <span className={`truncate ${felt > 0 ? 'text-second' : 'text-faint'}`}>{field.name}</span>
             <span className={`relative h-2 ${holdsBack ? 'text-faint' : 'text-text'}`}>
               <span className="absolute inset-y-0 left-0 bg-current" style={{ width: `${(100 * felt) / most}%` }} />
@@ -36,7 +44,8 @@ export function SumStrip() {
         ))}
       </ul>
       <p className="mt-1">
-        <span className="font-mono text-xl tracking-tight">{brief(count > 0 ? Math.sqrt(squares / count) : 0)}</span> <span className="num text-second">m/s² rms</span>
+        <span className="font-mono text-xl tracking-tight">{brief(count > 0 ? Math.sqrt(squares / count) : 0)}</span>{' '}
+        <span className="num text-second">m/s² rms</span>
       </p>
       <p className="num text-second">peak {brief(peak)}</p>
       <button

@@ -31,7 +31,12 @@ function Falloff({ field }: { field: Field }) {
     });
   };
   return (
-    <Section title="Falloff" aside={extent.bounded ? `${extent.label} · ${profiles.get(field.profile.kind).label} · slope ${field.profile.slope}` : 'everywhere alike'}>
+    <Section
+      title="Falloff"
+      aside={
+        extent.bounded ? `${extent.label} · ${profiles.get(field.profile.kind).label} · slope ${field.profile.slope}` : 'everywhere alike'
+      }
+    >
       <KindChoice label="Extent" registry={extents} kind={field.extent.kind} onChange={setExtent} />
       {extent.bounded && (
         <>
@@ -50,9 +55,17 @@ function Falloff({ field }: { field: Field }) {
           <ParameterRows
             description={extent.parameters}
             values={field.extent}
-            onChange={(name, value) => (typeof value === 'number' ? setExtentNumber(field.id, name, value) : editField(field.id, (f) => void ((f.extent as Record<string, unknown>)[name] = value)))}
+            onChange={(name, value) =>
+              typeof value === 'number'
+                ? setExtentNumber(field.id, name, value)
+                : editField(field.id, (f) => void ((f.extent as Record<string, unknown>)[name] = value))
+            }
           />
-          <ParameterRows description={profileCommon} values={field.profile} onChange={(name, value) => editField(field.id, (f) => void ((f.profile as Record<string, unknown>)[name] = value))} />
+          <ParameterRows
+            description={profileCommon}
+            values={field.profile}
+            onChange={(name, value) => editField(field.id, (f) => void ((f.profile as Record<string, unknown>)[name] = value))}
+          />
           {meter && meter.count > 0 && (
             <p className="pt-2 text-xs text-second">
               Reaches {Math.round((100 * meter.touched) / meter.count)} % of the particles it is sent to, on this frame.
@@ -69,11 +82,22 @@ export function FieldInspector({ field }: { field: Field }) {
   const scene = useScene();
   const kind = fieldKinds.get(field.settings.kind);
   const unit = unitOf(field);
-  const setting = (name: string, value: unknown) => editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[name] = value));
+  const setting = (name: string, value: unknown) =>
+    editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[name] = value));
   return (
     <>
-      <Section title={field.name} aside={`field ${scene.fields.indexOf(field) + 1} of ${scene.fields.length}`} onRename={(name) => editField(field.id, (f) => void (f.name = name))}>
-        <NumberRow label={kind.strength.label} value={field.strength} parameter={strengthParameter(field)} unit={unit} onChange={(value) => setStrength(field.id, value)} />
+      <Section
+        title={field.name}
+        aside={`field ${scene.fields.indexOf(field) + 1} of ${scene.fields.length}`}
+        onRename={(name) => editField(field.id, (f) => void (f.name = name))}
+      >
+        <NumberRow
+          label={kind.strength.label}
+          value={field.strength}
+          parameter={strengthParameter(field)}
+          unit={unit}
+          onChange={(value) => setStrength(field.id, value)}
+        />
         <ParameterRows description={kind.parameters} values={field.settings} unit={unit} onChange={setting} />
         {kind.actions.length > 1 && (
           <LabelledRow label="Acts as" help={actions.get(field.actsAs).summary}>
@@ -85,16 +109,32 @@ export function FieldInspector({ field }: { field: Field }) {
             />
           </LabelledRow>
         )}
-        {kind.seeded && <ParameterRows description={{ seed: fieldParameters.seed }} values={{ seed: field.seed }} onChange={(_, value) => editField(field.id, (f) => void (f.seed = value as number))} />}
+        {kind.seeded && (
+          <ParameterRows
+            description={{ seed: fieldParameters.seed }}
+            values={{ seed: field.seed }}
+            onChange={(_, value) => editField(field.id, (f) => void (f.seed = value as number))}
+          />
+        )}
       </Section>
       <Falloff field={field} />
       <Section title="Sends" aside="how much each emitter feels">
         {scene.emitters.map((emitter) => (
-          <NumberRow key={emitter.id} label={emitter.name} value={Math.round(sendTo(field, emitter.id) * 1000) / 10} parameter={PERCENT} onChange={(value) => editField(field.id, (f) => void (f.sends[emitter.id] = value / 100))} />
+          <NumberRow
+            key={emitter.id}
+            label={emitter.name}
+            value={Math.round(sendTo(field, emitter.id) * 1000) / 10}
+            parameter={PERCENT}
+            onChange={(value) => editField(field.id, (f) => void (f.sends[emitter.id] = value / 100))}
+          />
         ))}
       </Section>
       <Section title="Place">
-        <ParameterRows description={placeParameters} values={field.place} onChange={(name, value) => editField(field.id, (f) => void ((f.place as Record<string, unknown>)[name] = value))} />
+        <ParameterRows
+          description={placeParameters}
+          values={field.place}
+          onChange={(name, value) => editField(field.id, (f) => void ((f.place as Record<string, unknown>)[name] = value))}
+        />
       </Section>
       <div className="flex gap-2 px-4 py-3">
         <button className="line-button" onClick={() => duplicateField(field.id)}>

@@ -24,7 +24,11 @@ function CameraInspector() {
   const stage = useStage();
   return (
     <Section title="Shot camera">
-      <ParameterRows description={cameraParameters} values={scene.camera} onChange={(name, value) => editScene((s) => void ((s.camera as Draftable)[name] = value))} />
+      <ParameterRows
+        description={cameraParameters}
+        values={scene.camera}
+        onChange={(name, value) => editScene((s) => void ((s.camera as Draftable)[name] = value))}
+      />
       <div className="mt-3 flex gap-2">
         <button className="line-button" onClick={() => stage.rig?.lookThroughShot(scene)}>
           Look through it
@@ -42,8 +46,16 @@ function SceneInspector() {
   return (
     <>
       <Section title="Scene" aside={`${scene.emitters.length} emitters, ${scene.fields.length} fields`}>
-        <ParameterRows description={sceneParameters} values={{ seed: scene.seed, draftShare: scene.draftShare }} onChange={(name, value) => editScene((s) => void ((s as Draftable)[name] = value))} />
-        <ParameterRows description={{ background: outputParameters.background }} values={scene.output} onChange={(_, value) => editScene((s) => void (s.output.background = value as string))} />
+        <ParameterRows
+          description={sceneParameters}
+          values={{ seed: scene.seed, draftShare: scene.draftShare }}
+          onChange={(name, value) => editScene((s) => void ((s as Draftable)[name] = value))}
+        />
+        <ParameterRows
+          description={{ background: outputParameters.background }}
+          values={scene.output}
+          onChange={(_, value) => editScene((s) => void (s.output.background = value as string))}
+        />
       </Section>
       <Section title="Time">
         <ParameterRows description={timeParameters} values={scene.time} onChange={setTime} />
@@ -61,7 +73,15 @@ export function Inspector() {
   const emitter = selection.type === 'emitter' ? scene.emitters.find((e) => e.id === selection.id) : undefined;
   return (
     <aside className="h-full overflow-y-auto bg-panel" aria-label="Inspector">
-      {field ? <FieldInspector key={field.id} field={field} /> : emitter ? <EmitterInspector key={emitter.id} emitter={emitter} /> : selection.type === 'camera' ? <CameraInspector /> : <SceneInspector />}
+      {field ? (
+        <FieldInspector key={field.id} field={field} />
+      ) : emitter ? (
+        <EmitterInspector key={emitter.id} emitter={emitter} />
+      ) : selection.type === 'camera' ? (
+        <CameraInspector />
+      ) : (
+        <SceneInspector />
+      )}
     </aside>
   );
 }

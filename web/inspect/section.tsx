@@ -20,7 +20,17 @@ function NameBox({ name, onRename }: { name: string; onRename: (name: string) =>
 }
 
 /** A part of the inspector under a heading; with `onRename`, the heading is a name that can be typed over. */
-export function Section({ title, aside, onRename, children }: { title: string; aside?: React.ReactNode; onRename?: (name: string) => void; children: React.ReactNode }) {
+export function Section({
+  title,
+  aside,
+  onRename,
+  children,
+}: {
+  title: string;
+  aside?: React.ReactNode;
+  onRename?: (name: string) => void;
+  children: React.ReactNode;
+}) {
   return (
     <section className="border-b border-rule px-4 py-3">
       <header className="mb-1 flex items-baseline justify-between gap-2">

@@ -57,7 +57,17 @@ export function OutputPage() {
 
   const { first, last } = scene.time;
   const [from, through] = range ?? [first, last];
-  const frameBox: NumberParameter = { type: 'number', label: '', unit: 'f', default: first, min: first, max: last, whole: true, usual: [first, last], help: 'A frame of the shot.' };
+  const frameBox: NumberParameter = {
+    type: 'number',
+    label: '',
+    unit: 'f',
+    default: first,
+    min: first,
+    max: last,
+    whole: true,
+    usual: [first, last],
+    help: 'A frame of the shot.',
+  };
   const { output } = scene;
   const sizeName = `${output.width} × ${output.height}`;
 
@@ -89,7 +99,14 @@ export function OutputPage() {
       <div className="flex min-w-0 flex-1 flex-col bg-surround">
         <div className="grid min-h-0 flex-1 place-items-center p-8">
           {running ? (
-            <canvas ref={latest} width={960} height={Math.round((960 * output.height) / output.width)} className="max-h-full max-w-full" style={shape} aria-label="The frame just made" />
+            <canvas
+              ref={latest}
+              width={960}
+              height={Math.round((960 * output.height) / output.width)}
+              className="max-h-full max-w-full"
+              style={shape}
+              aria-label="The frame just made"
+            />
           ) : clip?.blob.type.startsWith('video/') ? (
             <Played clip={clip} />
           ) : (
@@ -99,7 +116,12 @@ export function OutputPage() {
         <div className="flex h-14 shrink-0 items-center gap-4 border-t border-rule bg-panel px-5" role="status">
           {running ? (
             <>
-              <progress className="h-1.5 flex-1 appearance-none overflow-hidden rounded-none [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:bg-lamp" value={running.done} max={running.total} aria-label="Progress of the render" />
+              <progress
+                className="h-1.5 flex-1 appearance-none overflow-hidden rounded-none [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:bg-lamp"
+                value={running.done}
+                max={running.total}
+                aria-label="Progress of the render"
+              />
               <span className="num text-second">
                 {running.done} of {running.total} frames
               </span>
@@ -136,8 +158,18 @@ export function OutputPage() {
           <LabelledRow label="Format" help="What the clip is written as.">
             <Choice label="Format" value={format} options={FORMATS} onChange={(value) => setFormat(value as FormatName)} />
           </LabelledRow>
-          <NumberRow label="From frame" value={from} parameter={frameBox} onChange={(value) => setRange([value, Math.max(value, through)])} />
-          <NumberRow label="Through frame" value={through} parameter={{ ...frameBox, default: last }} onChange={(value) => setRange([Math.min(value, from), value])} />
+          <NumberRow
+            label="From frame"
+            value={from}
+            parameter={frameBox}
+            onChange={(value) => setRange([value, Math.max(value, through)])}
+          />
+          <NumberRow
+            label="Through frame"
+            value={through}
+            parameter={{ ...frameBox, default: last }}
+            onChange={(value) => setRange([Math.min(value, from), value])}
+          />
         </Section>
         <Section title="Picture">
           <LabelledRow label="Size" help="Common sizes; any other below.">
@@ -151,8 +183,17 @@ export function OutputPage() {
               }}
             />
           </LabelledRow>
-          <ParameterRows description={outputParameters} values={output} onChange={(name, value) => editScene((s) => void ((s.output as Record<string, unknown>)[name] = value))} />
-          {format === 'png-alpha' && <p className="pt-2 text-xs text-second">Straight alpha; the background is left out. Added light covers nothing: its alpha is its brightest channel, so that over black it looks the same.</p>}
+          <ParameterRows
+            description={outputParameters}
+            values={output}
+            onChange={(name, value) => editScene((s) => void ((s.output as Record<string, unknown>)[name] = value))}
+          />
+          {format === 'png-alpha' && (
+            <p className="pt-2 text-xs text-second">
+              Straight alpha; the background is left out. Added light covers nothing: its alpha is its brightest channel, so that over black
+              it looks the same.
+            </p>
+          )}
         </Section>
         <div className="px-4 py-3">
           <button className="lamp-button w-full py-2" disabled={running !== undefined} onClick={() => void render()}>

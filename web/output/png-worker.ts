@@ -4,5 +4,7 @@ import { encode } from 'fast-png';
 self.onmessage = ({ data }: MessageEvent<{ number: number; width: number; height: number; channels: 3 | 4; pixels: Uint8Array }>) => {
   const { number, width, height, channels, pixels } = data;
   const png = encode({ width, height, data: pixels, channels, depth: 8 });
-  (self as unknown as { postMessage(message: unknown, transfer: Transferable[]): void }).postMessage({ number, png }, [png.buffer as ArrayBuffer]);
+  (self as unknown as { postMessage(message: unknown, transfer: Transferable[]): void }).postMessage({ number, png }, [
+    png.buffer as ArrayBuffer,
+  ]);
 };

@@ -25,10 +25,14 @@ export function Preview({ frame }: { frame: number }) {
     const camera = new PerspectiveCamera();
     placeShotCamera(camera, scene, output.width / output.height);
     const wait = setTimeout(() => {
-      void runFrames({ scene, images: useImages.getState().images, share: scene.draftShare, from: frame, through: frame }, stop.signal, (made) => {
-        picture.setFrame(made);
-        picture.draw({ camera, background: output.background, samples: output.samples, open: output.shutter / 360 / time.fps });
-      });
+      void runFrames(
+        { scene, images: useImages.getState().images, share: scene.draftShare, from: frame, through: frame },
+        stop.signal,
+        (made) => {
+          picture.setFrame(made);
+          picture.draw({ camera, background: output.background, samples: output.samples, open: output.shutter / 360 / time.fps });
+        },
+      );
     }, 120);
     return () => {
       clearTimeout(wait);

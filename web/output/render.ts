@@ -31,7 +31,11 @@ export function encodableSize({ width, height }: { width: number; height: number
  * Simulates all particles and draws frames `from` … `through` from the shot camera into a clip. `progress` hears of each
  * frame that is done. Gives undefined where the signal stopped it. Throws a sentence where the browser can't do it.
  */
-export async function renderClip({ scene, format, from, through }: RenderOrder, signal: AbortSignal, progress: (done: number, canvas: HTMLCanvasElement) => void): Promise<Clip | undefined> {
+export async function renderClip(
+  { scene, format, from, through }: RenderOrder,
+  signal: AbortSignal,
+  progress: (done: number, canvas: HTMLCanvasElement) => void,
+): Promise<Clip | undefined> {
   const { output, time } = scene;
   const size = encodableSize(output, format);
   const canvas = document.createElement('canvas');
@@ -47,7 +51,10 @@ export async function renderClip({ scene, format, from, through }: RenderOrder, 
     const frames = Array.from({ length: through - from + 1 }, (_, i) => from + i);
     const stem = fileStem(scene.name);
     const images = useImages.getState().images;
-    target = format === 'webm' || format === 'mp4' ? await videoTarget(format, canvas, time.fps) : pngTarget(stem, frames, size, alpha, () => picture.read(shot, alpha));
+    target =
+      format === 'webm' || format === 'mp4'
+        ? await videoTarget(format, canvas, time.fps)
+        : pngTarget(stem, frames, size, alpha, () => picture.read(shot, alpha));
     await runFrames({ scene, images, share: 1, from, through }, signal, async (frame) => {
       if (signal.aborted) return;
       picture.setFrame(frame);
@@ -62,7 +69,12 @@ export async function renderClip({ scene, format, from, through }: RenderOrder, 
     const blob = await target.finish();
     const mended = size.width !== output.width || size.height !== output.height;
     const { extension } = FORMATS.find((f) => f.value === format)!;
-    return { blob, name: `${stem}.${extension}`, frames: frames.length, notice: mended ? `Video wants even sizes: rendered at ${size.width} × ${size.height}.` : undefined };
+    return {
+      blob,
+      name: `${stem}.${extension}`,
+      frames: frames.length,
+      notice: mended ? `Video wants even sizes: rendered at ${size.width} × ${size.height}.` : undefined,
+    };
   } catch (error) {
     target?.abandon();
     throw error;

@@ -1,5 +1,13 @@
 import { Zip, ZipPassThrough } from 'fflate';
-import { BufferTarget, CanvasSource, getFirstEncodableVideoCodec, Mp4OutputFormat, Output, QUALITY_HIGH, WebMOutputFormat } from 'mediabunny';
+import {
+  BufferTarget,
+  CanvasSource,
+  getFirstEncodableVideoCodec,
+  Mp4OutputFormat,
+  Output,
+  QUALITY_HIGH,
+  WebMOutputFormat,
+} from 'mediabunny';
 
 /** What a clip can be written as. */
 export const FORMATS = [
@@ -29,7 +37,13 @@ interface Encoded {
 }
 
 /** A zip of PNG frames with numbered names. `read` gives the present frame as RGBA from the top. */
-export function pngTarget(stem: string, frames: readonly number[], size: { width: number; height: number }, alpha: boolean, read: () => Uint8Array<ArrayBuffer>): Target {
+export function pngTarget(
+  stem: string,
+  frames: readonly number[],
+  size: { width: number; height: number },
+  alpha: boolean,
+  read: () => Uint8Array<ArrayBuffer>,
+): Target {
   const worker = new Worker(new URL('./png-worker.ts', import.meta.url), { type: 'module' });
   const parts: Uint8Array<ArrayBuffer>[] = [];
   const zip = new Zip((error, chunk) => {
@@ -84,7 +98,10 @@ export async function videoTarget(format: 'webm' | 'mp4', canvas: HTMLCanvasElem
   const size = { width: canvas.width, height: canvas.height };
   const offered = container.getSupportedVideoCodecs();
   const codec = await getFirstEncodableVideoCodec(offered, { ...size, bitrate: QUALITY_HIGH });
-  if (!codec) throw new Error(`This browser can’t encode ${size.width} × ${size.height} as ${format.toUpperCase()}; the codecs that would do are ${offered.join(', ')}. PNG frames always work.`);
+  if (!codec)
+    throw new Error(
+      `This browser can’t encode ${size.width} × ${size.height} as ${format.toUpperCase()}; the codecs that would do are ${offered.join(', ')}. PNG frames always work.`,
+    );
   const target = new BufferTarget();
   const output = new Output({ format: container, target });
   const source = new CanvasSource(canvas, { codec, bitrate: QUALITY_HIGH, keyFrameInterval: 2 });

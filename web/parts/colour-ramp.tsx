@@ -7,7 +7,15 @@ import { followDrag } from './drag';
 const inOrder = (stops: readonly ColourStop[]) => [...stops].sort((a, b) => a.at - b.at);
 
 /** Stops on a bar: click the bar to add one, drag to move, Delete to remove. */
-export function ColourRampRow({ parameter, value, onChange }: { parameter: ColourRampParameter; value: readonly ColourStop[]; onChange: (value: readonly ColourStop[]) => void }) {
+export function ColourRampRow({
+  parameter,
+  value,
+  onChange,
+}: {
+  parameter: ColourRampParameter;
+  value: readonly ColourStop[];
+  onChange: (value: readonly ColourStop[]) => void;
+}) {
   const bar = useRef<HTMLDivElement>(null);
   const [picked, setPicked] = useState(0);
   const index = Math.min(picked, value.length - 1);
@@ -33,7 +41,9 @@ export function ColourRampRow({ parameter, value, onChange }: { parameter: Colou
       <div
         ref={bar}
         className="relative h-4 touch-none"
-        style={{ background: `linear-gradient(90deg, ${value.map((s) => `${s.colour} ${s.at * 100}%`).join(', ')}${value.length === 1 ? `, ${value[0]!.colour}` : ''})` }}
+        style={{
+          background: `linear-gradient(90deg, ${value.map((s) => `${s.colour} ${s.at * 100}%`).join(', ')}${value.length === 1 ? `, ${value[0]!.colour}` : ''})`,
+        }}
         onPointerDown={(event) => {
           if (value.length >= MOST_STOPS || event.target !== bar.current) return;
           const at = placeOf(event.clientX);

@@ -22,7 +22,15 @@ export function ColourWell({ label, value, onChange }: { label: string; value: s
   );
 }
 
-export function ColourRow({ parameter, value, onChange }: { parameter: ColourParameter; value: string; onChange: (value: string) => void }) {
+export function ColourRow({
+  parameter,
+  value,
+  onChange,
+}: {
+  parameter: ColourParameter;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   return (
     <LabelledRow label={parameter.label} help={parameter.help}>
       <ColourWell label={parameter.label} value={value} onChange={onChange} />

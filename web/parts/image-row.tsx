@@ -41,7 +41,12 @@ export function ImageRow({ parameter, value, onChange }: { parameter: ImageParam
         <span className="text-second">{parameter.label}</span>
         <span className="flex items-baseline gap-1">
           {images.length > 0 && (
-            <select aria-label="Image of the scene" className="num max-w-28 rounded-sm bg-transparent hover:bg-raised" value={value} onChange={(event) => onChange(event.currentTarget.value)}>
+            <select
+              aria-label="Image of the scene"
+              className="num max-w-28 rounded-sm bg-transparent hover:bg-raised"
+              value={value}
+              onChange={(event) => onChange(event.currentTarget.value)}
+            >
               <option value="">none</option>
               {images.map((image) => (
                 <option key={image.hash} value={image.hash}>
@@ -55,7 +60,14 @@ export function ImageRow({ parameter, value, onChange }: { parameter: ImageParam
           </button>
         </span>
       </div>
-      <input ref={input} type="file" hidden accept="image/png,image/jpeg" aria-label="Image file" onChange={(event) => void take(event.currentTarget.files?.[0])} />
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept="image/png,image/jpeg"
+        aria-label="Image file"
+        onChange={(event) => void take(event.currentTarget.files?.[0])}
+      />
       {refused && (
         <p role="alert" className="mt-1 text-xs text-signal">
           {refused}

@@ -2,7 +2,17 @@ import type { Kind, Registry } from '../../core/describe/registry';
 import { Choice, LabelledRow } from './parameter-row';
 
 /** A choice between the kinds of a registry. */
-export function KindChoice<K extends Kind>({ label, registry, kind, onChange }: { label: string; registry: Registry<K>; kind: string; onChange: (kind: string) => void }) {
+export function KindChoice<K extends Kind>({
+  label,
+  registry,
+  kind,
+  onChange,
+}: {
+  label: string;
+  registry: Registry<K>;
+  kind: string;
+  onChange: (kind: string) => void;
+}) {
   return (
     <LabelledRow label={label} help={registry.get(kind).summary}>
       <Choice label={label} value={kind} options={registry.list.map((k) => ({ value: k.kind, label: k.label }))} onChange={onChange} />

@@ -6,13 +6,24 @@ import { followDrag } from './drag';
 const HEIGHT = 56;
 
 /** A curve of straight pieces: drag its points, double-click to add one, Delete to remove. */
-export function LevelRampRow({ parameter, value, onChange }: { parameter: LevelRampParameter; value: readonly LevelStop[]; onChange: (value: readonly LevelStop[]) => void }) {
+export function LevelRampRow({
+  parameter,
+  value,
+  onChange,
+}: {
+  parameter: LevelRampParameter;
+  value: readonly LevelStop[];
+  onChange: (value: readonly LevelStop[]) => void;
+}) {
   const box = useRef<HTMLDivElement>(null);
   const top = Math.max(1, ...value.map((s) => s.value));
   const under = (clientX: number, clientY: number, scale: number): LevelStop => {
     const { left, width, top: y } = box.current!.getBoundingClientRect();
     const clamp = (n: number) => Math.min(1, Math.max(0, n));
-    return { at: Math.round(clamp((clientX - left) / width) * 100) / 100, value: Math.round(Math.max(0, 1 - (clientY - y) / HEIGHT) * scale * 100) / 100 };
+    return {
+      at: Math.round(clamp((clientX - left) / width) * 100) / 100,
+      value: Math.round(Math.max(0, 1 - (clientY - y) / HEIGHT) * scale * 100) / 100,
+    };
   };
   const put = (i: number, stop: LevelStop) => {
     const low = value[i - 1]?.at ?? 0;
@@ -33,10 +44,23 @@ export function LevelRampRow({ parameter, value, onChange }: { parameter: LevelR
         ref={box}
         className="relative border-b border-rule"
         style={{ height: HEIGHT }}
-        onDoubleClick={(event) => value.length < MOST_STOPS && onChange([...value, under(event.clientX, event.clientY, top)].sort((a, b) => a.at - b.at))}
+        onDoubleClick={(event) =>
+          value.length < MOST_STOPS && onChange([...value, under(event.clientX, event.clientY, top)].sort((a, b) => a.at - b.at))
+        }
       >
-        <svg className="absolute inset-0 h-full w-full overflow-visible" viewBox={`0 0 100 ${HEIGHT}`} preserveAspectRatio="none" aria-hidden>
-          <polyline points={line.map((p) => p.join(',')).join(' ')} fill="none" stroke="currentColor" strokeWidth={1.5} vectorEffect="non-scaling-stroke" />
+        <svg
+          className="absolute inset-0 h-full w-full overflow-visible"
+          viewBox={`0 0 100 ${HEIGHT}`}
+          preserveAspectRatio="none"
+          aria-hidden
+        >
+          <polyline
+            points={line.map((p) => p.join(',')).join(' ')}
+            fill="none"
+            stroke="currentColor"
+            strokeWidth={1.5}
+            vectorEffect="non-scaling-stroke"
+          />
         </svg>
         {value.map((s, i) => (
           <button

@@ -94,7 +94,9 @@ export function NumberRow(props: Props) {
         className="cursor-ew-resize truncate pr-2 text-second select-none hover:text-text"
         title={`${parameter.help} Drag to change, double-click for ${shownNumber(parameter.default)}.`}
         onDoubleClick={() => onChange(parameter.default)}
-        onPointerDown={(event) => followDrag(event, ({ dx, fine }) => onChange(settled(parameter, value + dx * stepOf(parameter) * (fine ? 0.05 : 0.5))))}
+        onPointerDown={(event) =>
+          followDrag(event, ({ dx, fine }) => onChange(settled(parameter, value + dx * stepOf(parameter) * (fine ? 0.05 : 0.5))))
+        }
       >
         {label}
       </span>

@@ -33,7 +33,13 @@ function VectorRow({ parameter, value, unit, onChange }: RowProps<Parameter & { 
       </span>
       <span className="grid grid-cols-[1fr_1fr_1fr_2.5rem] items-baseline gap-1">
         {(['X', 'Y', 'Z'] as const).map((axis, i) => (
-          <NumberBox key={axis} label={`${parameter.label} ${axis}`} value={vector[i]!} parameter={part} onChange={(n) => onChange(vector.map((old, j) => (j === i ? n : old)))} />
+          <NumberBox
+            key={axis}
+            label={`${parameter.label} ${axis}`}
+            value={vector[i]!}
+            parameter={part}
+            onChange={(n) => onChange(vector.map((old, j) => (j === i ? n : old)))}
+          />
         ))}
         <span className="num text-faint">{unit}</span>
       </span>
@@ -42,9 +48,24 @@ function VectorRow({ parameter, value, unit, onChange }: RowProps<Parameter & { 
 }
 
 /** A list to choose from. */
-export function Choice({ label, value, options, onChange }: { label: string; value: string; options: readonly { readonly value: string; readonly label: string }[]; onChange: (value: string) => void }) {
+export function Choice({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly { readonly value: string; readonly label: string }[];
+  onChange: (value: string) => void;
+}) {
   return (
-    <select aria-label={label} className="num w-full rounded-sm bg-transparent text-right hover:bg-raised focus:bg-raised" value={value} onChange={(event) => onChange(event.currentTarget.value)}>
+    <select
+      aria-label={label}
+      className="num w-full rounded-sm bg-transparent text-right hover:bg-raised focus:bg-raised"
+      value={value}
+      onChange={(event) => onChange(event.currentTarget.value)}
+    >
       {options.map((o) => (
         <option key={o.value} value={o.value} className="bg-panel">
           {o.label}
@@ -71,7 +92,12 @@ function ParameterRow({ parameter, value, unit, onChange }: RowProps) {
     case 'switch':
       return (
         <LabelledRow label={parameter.label} help={parameter.help}>
-          <input type="checkbox" className="justify-self-end accent-lamp" checked={value as boolean} onChange={(event) => onChange(event.currentTarget.checked)} />
+          <input
+            type="checkbox"
+            className="justify-self-end accent-lamp"
+            checked={value as boolean}
+            onChange={(event) => onChange(event.currentTarget.checked)}
+          />
         </LabelledRow>
       );
     case 'colour':
@@ -101,5 +127,7 @@ export function ParameterRows({
 }) {
   return Object.entries(description)
     .filter(([name, parameter]) => !without.includes(name) && isShown(parameter, values))
-    .map(([name, parameter]) => <ParameterRow key={name} parameter={parameter} value={values[name]} unit={unit} onChange={(value) => onChange(name, value)} />);
+    .map(([name, parameter]) => (
+      <ParameterRow key={name} parameter={parameter} value={values[name]} unit={unit} onChange={(value) => onChange(name, value)} />
+    ));
 }

@@ -10,5 +10,10 @@ export function saveFile(content: Blob | string | Uint8Array<ArrayBuffer>, name:
 
 /** A scene's name as the stem of a file's. */
 export function fileStem(name: string): string {
-  return name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'scene';
+  return (
+    name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') || 'scene'
+  );
 }

@@ -11,7 +11,10 @@ describe('little sums in number fields', () => {
     ['  7 ', 7],
   ])('%s = %f', (text, value) => expect(sumOf(text)).toBeCloseTo(value, 12));
 
-  it.each(['', 'abc', '1+', 'alert(1)', 'a.b', '"5"', '[1]', '1;2', '2**3', 'x'.repeat(99)])('%j is none', (text) => expect(sumOf(text)).toBeNaN());
+  it.each(['', 'abc', '1+', 'alert(1)', 'a.b', '"5"', '[1]', '1;2', '2**3', 'x'.repeat(99)])('%j is none', (text) =>
+    expect(sumOf(text)).toBeNaN(),
+  );
 
-  it('numbers are shown with up to four digits that matter', () => expect([1200, 0.123456, 4.5, -0.30000001].map(shownNumber)).toEqual(['1200', '0.1235', '4.5', '-0.3']));
+  it('numbers are shown with up to four digits that matter', () =>
+    expect([1200, 0.123456, 4.5, -0.30000001].map(shownNumber)).toEqual(['1200', '0.1235', '4.5', '-0.3']));
 });

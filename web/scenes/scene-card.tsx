@@ -16,7 +16,17 @@ function ago(iso: string): string {
 const kilobytes = (bytes: number) => `${(bytes / 1024).toFixed(1)} kB`;
 
 /** A scene with its picture; pressed, it opens. */
-export function SceneCard({ card, onRename, onDuplicate, onDelete }: { card: Card; onRename: (name: string) => void; onDuplicate: () => void; onDelete: () => void }) {
+export function SceneCard({
+  card,
+  onRename,
+  onDuplicate,
+  onDelete,
+}: {
+  card: Card;
+  onRename: (name: string) => void;
+  onDuplicate: () => void;
+  onDelete: () => void;
+}) {
   const [naming, setNaming] = useState(false);
   const items = [
     ['Rename', () => setNaming(true)],
@@ -34,7 +44,11 @@ export function SceneCard({ card, onRename, onDuplicate, onDelete }: { card: Car
         {card.pictureRevision === null ? (
           <span className="grid h-full place-content-center text-xs text-faint">drawing its picture …</span>
         ) : (
-          <img src={`/api/scenes/${card.id}/picture?revision=${card.pictureRevision}`} alt={`A frame of ${card.name}`} className="h-full w-full object-cover" />
+          <img
+            src={`/api/scenes/${card.id}/picture?revision=${card.pictureRevision}`}
+            alt={`A frame of ${card.name}`}
+            className="h-full w-full object-cover"
+          />
         )}
       </Link>
       <div className="flex items-start justify-between px-3 py-2">

@@ -54,7 +54,10 @@ export function ScenesPage() {
   const remove = (card: Card) =>
     act.mutate(async () => {
       await api.remove(card.id);
-      toast(`“${card.name}” is deleted.`, { duration: 12_000, action: { label: 'Undo', onClick: () => act.mutate(() => api.restore(card.id)) } });
+      toast(`“${card.name}” is deleted.`, {
+        duration: 12_000,
+        action: { label: 'Undo', onClick: () => act.mutate(() => api.restore(card.id)) },
+      });
     });
   const take = (file: File | undefined) => file && bringIn.mutate(file);
 
@@ -98,7 +101,10 @@ export function ScenesPage() {
             <p className="px-4 pt-2 pb-1 text-xs text-faint">from an example</p>
             {examples.map(({ slug, scene }) => (
               <MenuItem key={slug}>
-                <button className="block w-full px-4 py-1.5 text-left data-focus:bg-raised" onClick={() => create.mutate({ example: slug })}>
+                <button
+                  className="block w-full px-4 py-1.5 text-left data-focus:bg-raised"
+                  onClick={() => create.mutate({ example: slug })}
+                >
                   {scene.name}
                 </button>
               </MenuItem>
@@ -109,10 +115,15 @@ export function ScenesPage() {
       {refused && <Refused {...refused} />}
       {list.isError && (
         <p role="alert" className="text-signal">
-          {list.error.message} <button className="line-button ml-2" onClick={() => void list.refetch()}>Try again</button>
+          {list.error.message}{' '}
+          <button className="line-button ml-2" onClick={() => void list.refetch()}>
+            Try again
+          </button>
         </p>
       )}
-      {list.data?.length === 0 && <p className="text-second">There is no scene yet. Make a new one: it opens with particles already moving.</p>}
+      {list.data?.length === 0 && (
+        <p className="text-second">There is no scene yet. Make a new one: it opens with particles already moving.</p>
+      )}
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-5">
         {list.data?.map((card) => (
           <SceneCard

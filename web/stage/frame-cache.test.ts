@@ -8,7 +8,10 @@ it('the cache tells its spans, what is still coming, and when its memory is used
   const cache = new FrameCache();
   cache.expect(0);
   for (const n of [0, 1, 2, 5]) expect(cache.add(frame(n))).toBe(true);
-  expect(cache.spans()).toEqual([[0, 2], [5, 5]]);
+  expect(cache.spans()).toEqual([
+    [0, 2],
+    [5, 5],
+  ]);
   expect([cache.isComing(5), cache.isComing(6)]).toEqual([false, true]);
   expect(cache.add(frame(6, 20_000_000))).toBe(false);
   cache.expectNone();

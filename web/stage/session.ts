@@ -21,7 +21,13 @@ const EDIT_TO_FRAME = 'edit to frame';
 /** Everything of a scene that changes its particles; looks, names and the camera do not. */
 function simulationKey(scene: Scene): string {
   const { seed, draftShare, time, emitters, fields } = scene;
-  return JSON.stringify([seed, draftShare, time, emitters.map((e) => ({ ...e, name: '', look: 0 })), fields.map((f) => ({ ...f, name: '' }))]);
+  return JSON.stringify([
+    seed,
+    draftShare,
+    time,
+    emitters.map((e) => ({ ...e, name: '', look: 0 })),
+    fields.map((f) => ({ ...f, name: '' })),
+  ]);
 }
 
 /**

@@ -1,7 +1,10 @@
 import { create } from 'zustand';
 
 /** What is selected: one thing of the scene, or the scene itself. */
-export type Selection = { readonly type: 'field' | 'emitter'; readonly id: string } | { readonly type: 'camera' } | { readonly type: 'scene' };
+export type Selection =
+  | { readonly type: 'field' | 'emitter'; readonly id: string }
+  | { readonly type: 'camera' }
+  | { readonly type: 'scene' };
 
 interface SelectionState {
   readonly selection: Selection;

@@ -17,7 +17,10 @@ export const DraftMenu = memo(function DraftMenu() {
   const deeper = share < draftShare * 0.999;
   return (
     <Menu>
-      <MenuButton className={`num text-button ${share < 1 || draftShare < 1 ? 'text-lamp' : ''}`} title="How many of the particles are simulated while you work">
+      <MenuButton
+        className={`num text-button ${share < 1 || draftShare < 1 ? 'text-lamp' : ''}`}
+        title="How many of the particles are simulated while you work"
+      >
         {shareInWords(deeper ? share : draftShare)}
       </MenuButton>
       <MenuItems anchor="bottom end" className="z-10 border border-rule bg-panel py-1 focus:outline-none">

@@ -15,7 +15,10 @@ export function useStudioKeys(): void {
   // Faders and the ruler count as form fields, too; only what is typed into keeps its keys to itself.
   const typing = (event: KeyboardEvent) => event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
   const options = { preventDefault: true, enableOnFormTags: true, ignoreEventWhen: typing };
-  useHotkeys('space', () => transport.toggle(), { ...options, ignoreEventWhen: (event) => typing(event) || event.target instanceof HTMLButtonElement });
+  useHotkeys('space', () => transport.toggle(), {
+    ...options,
+    ignoreEventWhen: (event) => typing(event) || event.target instanceof HTMLButtonElement,
+  });
   useHotkeys('comma', () => transport.step(-1), options);
   useHotkeys('period', () => transport.step(1), options);
   useHotkeys('home', () => transport.seek(openedScene().time.first), options);

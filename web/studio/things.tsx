@@ -3,7 +3,19 @@ import { addEmitter } from '../inspect/emitter-edit';
 import { useSceneOf } from '../store/scene-store';
 import { useSelection, type Selection } from '../store/selection-store';
 
-function Thing({ icon, name, active, onSelect, aside }: { icon: React.ReactNode; name: string; active: boolean; onSelect: () => void; aside?: React.ReactNode }) {
+function Thing({
+  icon,
+  name,
+  active,
+  onSelect,
+  aside,
+}: {
+  icon: React.ReactNode;
+  name: string;
+  active: boolean;
+  onSelect: () => void;
+  aside?: React.ReactNode;
+}) {
   return (
     <li className="flex items-center gap-1">
       <button
@@ -42,11 +54,13 @@ export function Things() {
       <Thing icon={<Video size={12} />} name="Shot camera" active={is({ type: 'camera' })} onSelect={() => select({ type: 'camera' })} />
       <Thing icon={<Waves size={12} />} name="Scene" active={is({ type: 'scene' })} onSelect={() => select({ type: 'scene' })} />
       <li>
-        <button className="pointer-events-auto flex items-center gap-1.5 rounded-sm px-1 py-0.5 text-second hover:bg-raised hover:text-text" onClick={addEmitter}>
+        <button
+          className="pointer-events-auto flex items-center gap-1.5 rounded-sm px-1 py-0.5 text-second hover:bg-raised hover:text-text"
+          onClick={addEmitter}
+        >
           <Plus size={12} /> add an emitter
         </button>
       </li>
     </ul>
   );
 }
-

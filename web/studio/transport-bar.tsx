@@ -64,7 +64,12 @@ function Ruler() {
       ))}
       <span className="absolute inset-x-0 bottom-2 h-px bg-rule" />
       {cached.map(([from, to]) => (
-        <span key={from} data-testid="cached" className="absolute bottom-1.5 h-1 bg-second/60" style={{ left: `${x(from)}%`, width: `max(2px, ${x(to) - x(from)}%)` }} />
+        <span
+          key={from}
+          data-testid="cached"
+          className="absolute bottom-1.5 h-1 bg-second/60"
+          style={{ left: `${x(from)}%`, width: `max(2px, ${x(to) - x(from)}%)` }}
+        />
       ))}
       <span className="pointer-events-none absolute inset-y-0 w-px bg-lamp" style={{ left: `${x(frame)}%` }}>
         <svg className="absolute bottom-0 -left-1 h-3.5 w-2.5 text-lamp" viewBox="0 0 10 14" aria-hidden>

@@ -6,7 +6,14 @@ export class DepthOrder {
   private keys = new Uint16Array(0);
   private readonly starts = new Uint32Array(STEPS + 1);
 
-  sort(x: Float32Array, y: Float32Array, z: Float32Array, count: number, direction: readonly [number, number, number], order: Uint32Array): void {
+  sort(
+    x: Float32Array,
+    y: Float32Array,
+    z: Float32Array,
+    count: number,
+    direction: readonly [number, number, number],
+    order: Uint32Array,
+  ): void {
     if (this.keys.length < count) this.keys = new Uint16Array(count * 2);
     const [dx, dy, dz] = direction;
     let low = Infinity;

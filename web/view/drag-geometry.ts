@@ -16,7 +16,10 @@ export function alongAxis(rig: ViewRig, clientX: number, clientY: number, origin
 export function onFacingPlane(rig: ViewRig, clientX: number, clientY: number, point: Vector): Vector {
   const { origin, direction } = rig.sightThrough(clientX, clientY);
   const normal = rig.camera.getWorldDirection(new Vector3());
-  const hit = new Ray(origin, direction).intersectPlane(new Plane().setFromNormalAndCoplanarPoint(normal, new Vector3(...point)), new Vector3());
+  const hit = new Ray(origin, direction).intersectPlane(
+    new Plane().setFromNormalAndCoplanarPoint(normal, new Vector3(...point)),
+    new Vector3(),
+  );
   return hit ? [hit.x, hit.y, hit.z] : point;
 }
 

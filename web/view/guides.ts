@@ -97,7 +97,16 @@ function directionGuide(field: Field, direction: Vector): LineSegments {
 function groundGuides(): LineSegments {
   const upright: Place = { position: [0, 0, 0], rotation: [0, 0, 0] };
   const rings = [1, 2, 3, 4, 6, 8, 12, 16].map((radius) => circle(radius, 0, 2));
-  const bearings: Outline = [[[-16, 0, 0], [16, 0, 0]], [[0, 0, -16], [0, 0, 16]]];
+  const bearings: Outline = [
+    [
+      [-16, 0, 0],
+      [16, 0, 0],
+    ],
+    [
+      [0, 0, -16],
+      [0, 0, 16],
+    ],
+  ];
   return lines(segmentsOf([...rings, ...bearings], upright), GUIDE.rule, 0.55);
 }
 

@@ -118,7 +118,8 @@ export class ParticleLayer {
     if (!this.sorted || this.capacity === 0) return void geometry.setIndex(null);
     const at = camera.getWorldDirection(new Vector3());
     const column = (name: string) => (geometry.getAttribute(name) as BufferAttribute).array as Float32Array;
-    if (this.count > 0) this.depth.sort(column('x'), column('y'), column('z'), this.count, [at.x, at.y, at.z], this.order.array as Uint32Array);
+    if (this.count > 0)
+      this.depth.sort(column('x'), column('y'), column('z'), this.count, [at.x, at.y, at.z], this.order.array as Uint32Array);
     this.order.clearUpdateRanges();
     this.order.addUpdateRange(0, this.count);
     this.order.needsUpdate = true;

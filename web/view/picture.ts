@@ -4,7 +4,6 @@ import {
   Color,
   CustomBlending,
   Float32BufferAttribute,
-  FloatType,
   GLSL3,
   HalfFloatType,
   LinearSRGBColorSpace,
@@ -12,7 +11,6 @@ import {
   NearestFilter,
   NoBlending,
   OneFactor,
-  PerspectiveCamera,
   RawShaderMaterial,
   RGBAFormat,
   Scene as Group,
@@ -20,6 +18,7 @@ import {
   Vector3,
   WebGLRenderer,
   WebGLRenderTarget,
+  type PerspectiveCamera,
   type Texture,
 } from 'three';
 import type { Scene } from '../../core/scene/document';
@@ -38,7 +37,11 @@ export interface Shot {
   readonly open: number;
 }
 
-function screenPass(fragmentShader: string, uniforms: RawShaderMaterial['uniforms'], adds: boolean): Mesh<BufferGeometry, RawShaderMaterial> {
+function screenPass(
+  fragmentShader: string,
+  uniforms: RawShaderMaterial['uniforms'],
+  adds: boolean,
+): Mesh<BufferGeometry, RawShaderMaterial> {
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new Float32BufferAttribute([-1, -1, 0, 3, -1, 0, -1, 3, 0], 3));
   const material = new RawShaderMaterial({
@@ -81,7 +84,11 @@ export class Picture {
   private readonly light: WebGLRenderTarget;
   private readonly sum: WebGLRenderTarget;
   private readonly adder = screenPass(addFragment, { picture: { value: null as Texture | null }, weight: { value: 1 } }, true);
-  private readonly finisher = screenPass(finishFragment, { picture: { value: null as Texture | null }, background: { value: new Color() }, keepAlpha: { value: false } }, false);
+  private readonly finisher = screenPass(
+    finishFragment,
+    { picture: { value: null as Texture | null }, background: { value: new Color() }, keepAlpha: { value: false } },
+    false,
+  );
   private readonly flat = new Camera();
   private width = 1;
   private height = 1;
@@ -91,9 +98,16 @@ export class Picture {
     this.renderer.autoClear = false;
     this.renderer.outputColorSpace = LinearSRGBColorSpace;
     this.renderer.setPixelRatio(1);
-    const target = (type: typeof HalfFloatType | typeof FloatType) => new WebGLRenderTarget(1, 1, { type, format: RGBAFormat, depthBuffer: false, minFilter: NearestFilter, magFilter: NearestFilter });
-    this.light = target(HalfFloatType);
-    this.sum = target(HalfFloatType);
+    const target = () =>
+      new WebGLRenderTarget(1, 1, {
+        type: HalfFloatType,
+        format: RGBAFormat,
+        depthBuffer: false,
+        minFilter: NearestFilter,
+        magFilter: NearestFilter,
+      });
+    this.light = target();
+    this.sum = target();
   }
 
   /** Size of the picture in pixels. */

@@ -8,7 +8,11 @@ import { alongAxis, hundredths, onFacingPlane } from './drag-geometry';
 import type { ViewRig } from './view-rig';
 
 const AXES = ['X', 'Y', 'Z'] as const;
-const UNIT: readonly Vector[] = [[1, 0, 0], [0, 1, 0], [0, 0, 1]];
+const UNIT: readonly Vector[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];
 /** Arms of the handles as a share of the distance to the eye. */
 const ARM = 0.09;
 const DEGREES_A_PIXEL = 0.5;
@@ -21,7 +25,8 @@ export function PlaceHandles({ rig, thing, type }: { rig: ViewRig; thing: Field 
   if (!middle) return null;
   const edit = type === 'field' ? editField : editEmitter;
   const move = (to: Vector) => edit(thing.id, (t) => void (t.place.position = [hundredths(to[0]), hundredths(to[1]), hundredths(to[2])]));
-  const turn = (axis: number, to: number) => edit(thing.id, (t) => void (t.place.rotation[axis] = ((((Math.round(to) + 180) % 360) + 360) % 360) - 180));
+  const turn = (axis: number, to: number) =>
+    edit(thing.id, (t) => void (t.place.rotation[axis] = ((((Math.round(to) + 180) % 360) + 360) % 360) - 180));
   const arm = ARM * Math.hypot(...position.map((n, i) => n - rig.camera.position.getComponent(i)));
   const own = rotationFromDegrees(rotation);
 

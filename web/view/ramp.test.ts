@@ -11,9 +11,23 @@ describe('colour and size over age', () => {
   });
 
   it('ramps are mixed in linear light and hold beyond their ends', () => {
-    const level = (at: number) => stopsAt([{ at: 0.2, value: 1 }, { at: 0.6, value: 3 }], at, (a, b, t) => a.value + t * (b.value - a.value));
+    const level = (at: number) =>
+      stopsAt(
+        [
+          { at: 0.2, value: 1 },
+          { at: 0.6, value: 3 },
+        ],
+        at,
+        (a, b, t) => a.value + t * (b.value - a.value),
+      );
     expect([0, 0.2, 0.4, 0.6, 1].map(level)).toEqual([1, 1, 2, 3, 3]);
-    const { data } = rampTexture([{ at: 0, colour: '#000000' }, { at: 1, colour: '#ffffff' }], [{ at: 0, value: 2 }]).image;
+    const { data } = rampTexture(
+      [
+        { at: 0, colour: '#000000' },
+        { at: 1, colour: '#ffffff' },
+      ],
+      [{ at: 0, value: 2 }],
+    ).image;
     const half = (i: number) => DataUtils.fromHalfFloat((data as Uint16Array)[i]!);
     expect(half(4 * 255)).toBe(1);
     expect(half(4 * 128)).toBeCloseTo(128 / 255, 3);

@@ -13,7 +13,11 @@ export function linearColour(colour: string): [number, number, number] {
 }
 
 /** The value of stops at a place 0 … 1: linear between them, constant beyond the ends. */
-export function stopsAt<S extends { readonly at: number }>(stops: readonly S[], at: number, mix: (a: S, b: S, t: number) => number): number {
+export function stopsAt<S extends { readonly at: number }>(
+  stops: readonly S[],
+  at: number,
+  mix: (a: S, b: S, t: number) => number,
+): number {
   const next = stops.findIndex((s) => s.at >= at);
   if (next === -1) return mix(stops.at(-1)!, stops.at(-1)!, 0);
   const b = stops[next]!;
@@ -30,7 +34,9 @@ export function rampTexture(colours: readonly ColourStop[], sizes: readonly Leve
   for (let i = 0; i < WIDTH; i++) {
     const at = i / (WIDTH - 1);
     for (let c = 0; c < 3; c++)
-      data[4 * i + c] = DataUtils.toHalfFloat(stopsAt(colours, at, (a, b, t) => linear.get(a)![c]! + t * (linear.get(b)![c]! - linear.get(a)![c]!)));
+      data[4 * i + c] = DataUtils.toHalfFloat(
+        stopsAt(colours, at, (a, b, t) => linear.get(a)![c]! + t * (linear.get(b)![c]! - linear.get(a)![c]!)),
+      );
     data[4 * i + 3] = DataUtils.toHalfFloat(stopsAt(sizes, at, (a, b, t) => a.value + t * (b.value - a.value)));
   }
   const texture = new DataTexture(data, WIDTH, 1, RGBAFormat, HalfFloatType);

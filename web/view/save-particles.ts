@@ -7,6 +7,11 @@ import { openedScene } from '../store/scene-store';
 export function saveParticles(frame: Frame | undefined): void {
   if (!frame) return;
   const scene = openedScene();
-  const csv = particlesCsv(tablesOf(frame.emitters, scene.emitters.map((e) => e.id)));
+  const csv = particlesCsv(
+    tablesOf(
+      frame.emitters,
+      scene.emitters.map((e) => e.id),
+    ),
+  );
   saveFile(csv, `${fileStem(scene.name)}-frame-${frame.frame}.csv`, 'text/csv');
 }

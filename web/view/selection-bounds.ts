@@ -22,6 +22,7 @@ export function selectionBounds(selection: Selection): Box3 {
   const own = selection.type === 'emitter' ? bounds.filter((_, e) => scene.emitters[e]?.id === selection.id) : bounds;
   const living = joined(own);
   if (living) box.set(new Vector3(...living.low), new Vector3(...living.high));
-  for (const emitter of scene.emitters) if (selection.type !== 'emitter' || emitter.id === selection.id) box.expandByPoint(new Vector3(...emitter.place.position));
+  for (const emitter of scene.emitters)
+    if (selection.type !== 'emitter' || emitter.id === selection.id) box.expandByPoint(new Vector3(...emitter.place.position));
   return box;
 }

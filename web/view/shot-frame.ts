@@ -12,6 +12,11 @@ export function shotCorners(scene: Scene): { corners: Vector[]; eye: Vector } {
   const target = new Vector3(...scene.camera.target);
   const distance = Math.max(0.1, target.distanceTo(camera.position));
   const half = distance * Math.tan((camera.fov * Math.PI) / 360);
-  const corners = [[-1, -1], [1, -1], [1, 1], [-1, 1]].map(([x, y]) => triple(camera.localToWorld(new Vector3(x! * half * camera.aspect, y! * half, -distance))));
+  const corners = [
+    [-1, -1],
+    [1, -1],
+    [1, 1],
+    [-1, 1],
+  ].map(([x, y]) => triple(camera.localToWorld(new Vector3(x! * half * camera.aspect, y! * half, -distance))));
   return { corners, eye: triple(camera.position) };
 }

@@ -21,7 +21,9 @@ export function SizeHandles({ rig, field, emitter }: { rig: ViewRig; field: Fiel
   const world = (p: Vector) => rotate(rotation, p).map((n, i) => n + thing.place.position[i]!) as unknown as Vector;
 
   const set = (parameter: string, value: number) =>
-    field ? setExtentNumber(field.id, parameter, value) : editEmitter(emitter!.id, (e) => void ((e.shape as Record<string, unknown>)[parameter] = value));
+    field
+      ? setExtentNumber(field.id, parameter, value)
+      : editEmitter(emitter!.id, (e) => void ((e.shape as Record<string, unknown>)[parameter] = value));
 
   return handles.map((handle) => {
     const at = world(handle.at);
@@ -32,7 +34,9 @@ export function SizeHandles({ rig, field, emitter }: { rig: ViewRig; field: Fiel
     const begin = (event: React.PointerEvent) => {
       const axis = rotate(rotation, handle.axis);
       const from = alongAxis(rig, event.clientX, event.clientY, at, axis);
-      followDrag(event, ({ clientX, clientY }) => set(handle.parameter, Math.max(0, hundredths(value + handle.perMetre * (alongAxis(rig, clientX, clientY, at, axis) - from)))));
+      followDrag(event, ({ clientX, clientY }) =>
+        set(handle.parameter, Math.max(0, hundredths(value + handle.perMetre * (alongAxis(rig, clientX, clientY, at, axis) - from)))),
+      );
     };
     return (
       <button

@@ -33,7 +33,10 @@ const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles }: Act
       <MenuItems anchor="bottom end" className="z-10 border border-rule bg-panel py-1 focus:outline-none">
         {items.map(([label, key, act]) => (
           <MenuItem key={label}>
-            <button className="flex w-full justify-between gap-6 px-4 py-1.5 text-left font-sans text-sm text-text data-focus:bg-raised" onClick={act}>
+            <button
+              className="flex w-full justify-between gap-6 px-4 py-1.5 text-left font-sans text-sm text-text data-focus:bg-raised"
+              onClick={act}
+            >
               {label}
               <kbd className="num text-faint">{key}</kbd>
             </button>

@@ -1,4 +1,4 @@
-import { Box3, PerspectiveCamera, Sphere, Vector3 } from 'three';
+import { type Box3, PerspectiveCamera, Sphere, Vector3 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import type { Vector } from '../../core/math/vector';
 import type { Scene } from '../../core/scene/document';
@@ -78,7 +78,11 @@ export class ViewRig {
     const { output } = openedScene();
     const shape = output.width / output.height / this.camera.aspect;
     const half = (Math.tan((this.camera.fov * Math.PI) / 360) * FRAME_SHARE) / Math.max(1, shape);
-    return { position: rounded(this.camera.position), target: rounded(this.controls.target), angle: Math.round((Math.atan(half) * 3600) / Math.PI) / 10 };
+    return {
+      position: rounded(this.camera.position),
+      target: rounded(this.controls.target),
+      angle: Math.round((Math.atan(half) * 3600) / Math.PI) / 10,
+    };
   }
 
   lookFrom(side: Side): void {

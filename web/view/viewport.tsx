@@ -83,7 +83,8 @@ export function Viewport() {
       role="application"
       aria-label="View. Arrow keys orbit, with Shift they pan, page keys dolly; A frames all, S the selection, C looks through the shot camera, 1 2 3 front side top."
       onKeyDown={(event) => {
-        if (event.target === event.currentTarget && !event.ctrlKey && !event.metaKey && !event.altKey && rig && onKey(rig, event)) event.preventDefault();
+        if (event.target === event.currentTarget && !event.ctrlKey && !event.metaKey && !event.altKey && rig && onKey(rig, event))
+          event.preventDefault();
       }}
     >
       {rig && <Overlay rig={rig} />}

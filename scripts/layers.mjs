@@ -1,0 +1,64 @@
+// Holds the imports of each layer against the arrows between layers, and keeps inexact functions out of the simulation.
+import { readdirSync, readFileSync } from 'node:fs';
+import { join, relative, resolve, dirname } from 'node:path';
+import { root } from './run.mjs';
+
+/** Which layers each layer may import. */
+const KNOWS = {
+  core: [],
+  engine: ['core'],
+  formats: ['core'],
+  server: ['core', 'engine', 'formats'],
+  web: ['core', 'engine', 'formats'],
+  cli: ['core', 'engine', 'formats'],
+  bench: ['core', 'engine'],
+};
+
+/** Where a last bit of difference would change a run: their results must be the same on every machine. */
+const EXACT = [
+  'core/actions',
+  'core/amounts',
+  'core/extents',
+  'core/fields',
+  'core/images',
+  'core/noise',
+  'core/profiles',
+  'core/random',
+  'core/shapes',
+  'core/stack',
+  'core/step',
+];
+const INEXACT = /\bMath\.(sin|cos|tan|asin|acos|atan2?|sinh|cosh|tanh|exp|expm1|log|log2|log10|log1p|pow|cbrt|hypot|random)\b|\*\*/;
+/** Marks, on the line before, what only draws a body for the view. */
+const FOR_DRAWING = /for drawing only/;
+
+const isTest = (path) => /\.test\.tsx?$|(^|\/)tests\//.test(path);
+
+function sources(folder) {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const path = join(folder, entry.name);
+    return entry.isDirectory() ? sources(path) : /\.tsx?$/.test(entry.name) ? [path] : [];
+  });
+}
+
+/** Every breach, as a line of text. */
+export function breaches() {
+  const found = [];
+  for (const [layer, known] of Object.entries(KNOWS))
+    for (const path of sources(join(root, layer))) {
+      const name = relative(root, path);
+      const text = readFileSync(path, 'utf8');
+      for (const [, from] of text.matchAll(/(?:\bfrom|\bimport)\s*\(?\s*['"](\.[^'"]+)['"]/g)) {
+        const target = relative(root, resolve(dirname(path), from)).split('/')[0];
+        if (target !== layer && !known.includes(target) && !isTest(name)) found.push(`${name}: ${layer} may not know ${target} (${from})`);
+      }
+      if (layer === 'core' && !isTest(name) && /from '(?!\.)/.test(text)) found.push(`${name}: the core imports a package`);
+      const lines = text.split('\n');
+      if (EXACT.some((folder) => name.startsWith(folder)) && !isTest(name))
+        lines.forEach((line, i) => {
+          if (INEXACT.test(line.replace(/\/\*\*?.*|\/\/.*|^\s*\*.*/, '')) && !FOR_DRAWING.test(lines[i - 1] ?? ''))
+            found.push(`${name}:${i + 1}: use core/math/exact, not ${INEXACT.exec(line)[0]}`);
+        });
+    }
+  return found;
+}
