@@ -11,7 +11,13 @@ export default defineConfig(({ isSsrBuild }) =>
           target: 'node20',
           ssr: true,
           rolldownOptions: {
-            input: { server: 'server/main.ts', cli: 'cli/main.ts', 'node-worker': 'engine/node-worker.ts', bench: 'bench/main.ts' },
+            input: {
+              server: 'server/main.ts',
+              cli: 'cli/main.ts',
+              'node-worker': 'engine/node-worker.ts',
+              bench: 'bench/main.ts',
+              docs: 'cli/docs.ts',
+            },
             output: { entryFileNames: '[name].js', chunkFileNames: '[name]-[hash].js' },
           },
         },

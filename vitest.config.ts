@@ -1,7 +1,9 @@
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
+  // Several tests run the built programs: they are built once, before all of them.
   test: {
+    globalSetup: 'scripts/build-for-tests.mjs',
     include: ['{core,engine,formats,server,cli,web}/**/*.test.ts'],
     testTimeout: 60_000,
     reporters: ['default', ['json', { outputFile: 'test-results/unit.json' }]],

@@ -3,13 +3,11 @@ import { once } from 'node:events';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it } from 'vitest';
 
-const root = join(import.meta.dirname, '..');
-const program = join(root, 'dist', 'node', 'server.js');
+const program = join(import.meta.dirname, '..', 'dist', 'node', 'server.js');
 const running = new Set<ChildProcess>();
 
-beforeAll(() => void spawnSync(process.execPath, [join(root, 'scripts', 'build.mjs')]));
 afterEach(() => {
   for (const child of running) child.kill('SIGKILL');
   running.clear();

@@ -1,0 +1,143 @@
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { afterEach, describe, expect, it } from 'vitest';
+import { examples } from '../core/examples';
+import type { Scene } from '../core/scene/document';
+import { testScene } from '../core/tests/scenes';
+import { particlesCsv, tablesOf } from '../formats/particles';
+import { Crew } from './crew';
+import { aliveOn, type Frame } from './frame';
+import type { FromWorker, WorkerHandle } from './protocol';
+
+const program = join(import.meta.dirname, '..', 'dist', 'node', 'node-worker.js');
+const crews = new Set<Crew>();
+
+afterEach(() => {
+  for (const crew of crews) crew.end();
+  crews.clear();
+});
+
+/** A crew of real threads; `threads` gets each worker as it is hired. */
+function crewOf(threads: number, hired: Worker[] = []): Crew {
+  const crew = new Crew((): WorkerHandle => {
+    const worker = new Worker(program);
+    hired.push(worker);
+    return {
+      post: (message, transfer) => worker.postMessage(message, transfer),
+      listen: (listener) => void worker.on('message', (message: FromWorker) => listener(message)),
+      onBreak: (listener) => void worker.on('error', (error) => listener(error.message)),
+      end: () => void worker.terminate(),
+    };
+  }, threads);
+  crews.add(crew);
+  return crew;
+}
+
+/** All frames of an order, in the order in which they came. */
+function framesOf(crew: Crew, scene: Scene, from: number, through: number, share = 1): Promise<Frame[]> {
+  const frames: Frame[] = [];
+  return new Promise((resolve, reject) =>
+    crew.start({
+      scene,
+      images: new Map(),
+      share,
+      from,
+      through,
+      onFrame: (frame) => void frames.push(frame),
+      onDone: () => resolve(frames),
+      onFailed: (message) => reject(new Error(message)),
+    }),
+  );
+}
+
+const textOf = (frame: Frame, scene: Scene) =>
+  particlesCsv(
+    tablesOf(
+      frame.emitters,
+      scene.emitters.map((e) => e.id),
+    ),
+  );
+
+const { scene } = examples[2]!;
+
+describe('a crew of threads', () => {
+  it('hands over each frame once, in order, the same for one, two and three threads', async () => {
+    const [one, two, three] = await Promise.all([1, 2, 3].map((threads) => framesOf(crewOf(threads), scene, 0, 12)));
+    expect(one!.map((f) => f.frame)).toEqual(Array.from({ length: 13 }, (_, i) => i));
+    for (const frames of [two, three])
+      for (const [i, frame] of frames!.entries()) expect(textOf(frame, scene)).toBe(textOf(one![i]!, scene));
+  });
+
+  it('any path of scrubbing gives the same frame: asked for alone, or after others', async () => {
+    const crew = crewOf(2);
+    const alone = await framesOf(crew, scene, 20, 20);
+    const after = await framesOf(crew, scene, 3, 22);
+    const again = await framesOf(crew, scene, 20, 20);
+    expect(textOf(after[17]!, scene)).toBe(textOf(alone[0]!, scene));
+    expect(textOf(again[0]!, scene)).toBe(textOf(alone[0]!, scene));
+  });
+
+  it('adds up counts and meters of its threads', async () => {
+    const [[one], [two]] = await Promise.all([1, 2].map((threads) => framesOf(crewOf(threads), scene, 30, 30)));
+    expect(aliveOn(two!)).toBe(aliveOn(one!));
+    expect(two!.emitters.map((e) => [e.born, e.died, e.retired])).toEqual(one!.emitters.map((e) => [e.born, e.died, e.retired]));
+    expect(two!.meters.bounds).toEqual(one!.meters.bounds);
+    expect(two!.meters.fields[0]!.peak).toBeCloseTo(one!.meters.fields[0]!.peak, 9);
+  });
+
+  it('an order that is replaced is heard of no more', async () => {
+    const crew = crewOf(2);
+    const heard: number[] = [];
+    crew.start({ scene, images: new Map(), share: 1, from: 0, through: 100, onFrame: (frame) => void heard.push(frame.frame) });
+    const frames = await framesOf(crew, testScene(), 0, 2);
+    const before = heard.length;
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    expect(heard).toHaveLength(before);
+    expect(frames).toHaveLength(3);
+    expect(aliveOn(frames[0]!)).toBe(1);
+  });
+
+  it('a slow reader is not buried: no frame is made before it is allowed', async () => {
+    const crew = crewOf(2);
+    const heard: number[] = [];
+    const done = new Promise<void>((resolve) =>
+      crew.start({
+        scene,
+        images: new Map(),
+        share: 1,
+        from: 0,
+        through: 4,
+        paced: true,
+        onFrame: (frame) => void heard.push(frame.frame),
+        onDone: () => resolve(),
+      }),
+    );
+    await expect.poll(() => heard, { timeout: 10_000 }).toEqual([0]);
+    await new Promise((resolve) => setTimeout(resolve, 250));
+    expect(heard).toEqual([0]);
+    crew.allow(2);
+    await expect.poll(() => heard, { timeout: 10_000 }).toEqual([0, 1, 2]);
+    crew.allow(4);
+    await done;
+    expect(heard).toEqual([0, 1, 2, 3, 4]);
+  });
+
+  it('a scene that throws is told as a failure, and the crew works on', async () => {
+    const crew = crewOf(2);
+    const good = testScene({ fields: [{ settings: { kind: 'wind' } }] });
+    const bad = { ...good, fields: [{ ...good.fields[0]!, settings: { kind: 'nonsense' } }] } as Scene;
+    await expect(framesOf(crew, bad, 0, 3)).rejects.toThrow('There is no kind of field “nonsense”.');
+    expect(await framesOf(crew, good, 0, 3)).toHaveLength(4);
+  });
+
+  it('a thread that breaks ends the order in words; new threads take the next', async () => {
+    const hired: Worker[] = [];
+    const crew = crewOf(2, hired);
+    await framesOf(crew, scene, 0, 1);
+    const broken = framesOf(crew, scene, 0, 120);
+    hired[1]!.emit('error', new Error('out of memory'));
+    await expect(broken).rejects.toThrow('out of memory');
+    expect(await framesOf(crew, scene, 0, 2)).toHaveLength(3);
+    expect(hired).toHaveLength(4);
+  });
+});

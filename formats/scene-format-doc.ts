@@ -1,0 +1,154 @@
+import { actions } from '../core/actions';
+import { amounts } from '../core/amounts';
+import { allowed } from '../core/describe/check';
+import type { Description, Parameter } from '../core/describe/parameters';
+import type { Kind, Registry } from '../core/describe/registry';
+import { extents } from '../core/extents';
+import { fields } from '../core/fields';
+import { looks } from '../core/looks';
+import { profiles } from '../core/profiles';
+import { profileCommon } from '../core/profiles/profile';
+import * as scene from '../core/scene/descriptions';
+import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../core/scene/document';
+import { shapes } from '../core/shapes';
+import { FILE_LIMITS } from './scene-file';
+import { IMAGE_LIMITS } from './image';
+
+const row = (cells: readonly string[]) => `| ${cells.join(' | ')} |`;
+
+function unitOf(parameter: Parameter): string {
+  if (!('unit' in parameter) || parameter.unit === '') return '';
+  return parameter.unit === '=' ? 'as the strength' : parameter.unit;
+}
+
+function table(description: Description): string {
+  if (Object.keys(description).length === 0) return 'No members of its own.';
+  const rows = Object.entries(description).map(([name, p]) =>
+    row([`\`${name}\``, unitOf(p), `\`${JSON.stringify(p.default)}\``, allowed(p), p.help]),
+  );
+  return [row(['member', 'unit', 'default', 'allowed', 'what it does']), row(['---', '---', '---', '---', '---']), ...rows].join('\n');
+}
+
+function kinds<K extends Kind>(registry: Registry<K>, more: (kind: K) => string = () => ''): string {
+  return registry.list.map((kind) => `#### \`${kind.kind}\`\n\n${kind.summary}${more(kind)}\n\n${table(kind.parameters)}`).join('\n\n');
+}
+
+const EXAMPLE = {
+  format: SCENE_FORMAT,
+  version: SCENE_VERSION,
+  name: 'First plume',
+  emitters: [{ id: 'mouth', name: 'Mouth', shape: { kind: 'disc', radius: 0.2 }, amounts: [{ kind: 'rate', rate: 300 }] }],
+  fields: [{ id: 'rise', name: 'Rise', settings: { kind: 'gravity', direction: [0, 1, 0] }, strength: 1.5 }],
+};
+
+/** The scene format as Markdown, from the same descriptions that check it. */
+export function sceneFormatDoc(): string {
+  return `# The scene format, version ${SCENE_VERSION}
+
+This page is made by \`npm run docs\` from the descriptions that validate scenes; a test holds the two together. Change the descriptions, not the page.
+
+A scene file is either a JSON document, or a package: a zip (\`.bathyclast\`) that holds the document as \`scene.json\` and its images as
+\`images/<hash>.png\`. Both are read everywhere. Lengths are in metres, times in seconds, frames in frames, masses in kilograms, angles in degrees;
+axes are right-handed with Y up. Frame f is at f / fps seconds.
+
+A least scene, which can be written by hand. Whatever has a default may be left out:
+
+\`\`\`json
+${JSON.stringify(EXAMPLE, null, 2)}
+\`\`\`
+
+\`bathyclast validate FILE\` tells every fault with its place. Members that are not known are faults, so that a slip of the pen is not passed over.
+Limits: a file of ${FILE_LIMITS.bytes} bytes, ${FILE_LIMITS.unpacked} unpacked, ${FILE_LIMITS.entries} entries, ${FILE_LIMITS.json} bytes of JSON nested 32 deep; images of
+${IMAGE_LIMITS.bytes} bytes and ${IMAGE_LIMITS.pixels} pixels; ${MOST.emitters} emitters, ${MOST.fields} fields, ${MOST.amounts} amounts an emitter, ${MOST.images} images.
+
+## The document
+
+| member | what it is |
+| --- | --- |
+| \`format\` | always \`"${SCENE_FORMAT}"\` |
+| \`version\` | \`${SCENE_VERSION}\`; a newer one is refused |
+| \`name\` | a text of 1 to ${MOST.name} characters |
+| \`time\`, \`camera\`, \`output\` | objects, below |
+| \`emitters\`, \`fields\`, \`images\` | lists, below |
+
+${table(scene.sceneParameters)}
+
+### \`time\`
+
+${table(scene.timeParameters)}
+
+The run starts \`preRoll\` frames before \`first\`.
+
+### \`camera\`: the shot camera
+
+${table(scene.cameraParameters)}
+
+### \`output\`: the picture
+
+${table(scene.outputParameters)}
+
+### \`place\` of emitters and fields
+
+${table(scene.placeParameters)}
+
+## Emitters
+
+\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`place\`, \`shape\`, \`amounts\`, \`birth\`, \`look\`, and:
+
+${table(scene.emitterParameters)}
+
+### \`shape\`: \`{ "kind": …, … }\`
+
+${kinds(shapes)}
+
+### \`amounts\`: a list of \`{ "kind": …, … }\`
+
+A particle's number is row · 2²⁸ + k: \`row\` counts the amounts from 0, \`k\` the births from 1. It never changes.
+
+${kinds(amounts)}
+
+### \`birth\`
+
+Variance V means value + V · (2u − 1), with u looked up from the particle's number.
+
+${table(scene.birthParameters)}
+
+### \`look\`: \`{ "kind": …, … }\`
+
+${kinds(looks)}
+
+## Fields
+
+They act in their order. \`id\`, \`name\`, \`place\`, \`settings\` (the kind), \`actsAs\`, \`extent\`, \`profile\`, \`sends\` (by emitter id, 0 … 2; an emitter that is not named is
+sent 1), and:
+
+${table(scene.fieldParameters)}
+
+The strength's default is the kind's own.
+
+### \`settings\`: \`{ "kind": …, … }\`
+
+${kinds(fields, (k) => ` Formula: ${k.formula} (${k.source}). Default strength ${k.strength.default}${k.strength.min === undefined ? '' : `, from ${k.strength.min}`}; acts as ${k.actions.join(', ')}, the first by default.`)}
+
+### \`actsAs\`
+
+${actions.list.map((a) => `- \`${a.kind}\` (${a.unit}): ${a.summary}`).join('\n')}
+
+### \`extent\`: \`{ "kind": …, … }\`
+
+Left out, it is \`everywhere\`. The core may not be larger than the reach.
+
+${kinds(extents)}
+
+### \`profile\`: \`{ "kind": …, "slope": …, "invert": … }\`
+
+${table(profileCommon)}
+
+${profiles.list.map((p) => `- \`${p.kind}\`: ${p.summary}`).join('\n')}
+
+## Images
+
+\`{ "hash", "name", "width", "height" }\`. The hash is the SHA-256 of the image as 8-bit RGBA PNG, the form in which images are kept: any PNG or JPEG is decoded once, when it
+is brought in, by one JavaScript decoder. Levels are the sRGB-coded brightness with the weights of ITU-R BT.709; transparent is black.
+`;
+}

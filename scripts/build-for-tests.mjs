@@ -1,0 +1,4 @@
+import { build } from './build.mjs';
+
+/** Vitest calls this once, before all tests. */
+export const setup = build;

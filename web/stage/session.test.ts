@@ -1,0 +1,159 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Order } from '../../engine/crew';
+import { snapshot, type Frame } from '../../engine/frame';
+import { Simulation } from '../../core/step/simulation';
+import type { Scene } from '../../core/scene/document';
+import { testScene } from '../../core/tests/scenes';
+import { usePlayer } from './player-store';
+import { Session } from './session';
+
+/** A crew that does nothing until it is told to, so that a test decides when frames come. */
+class HandCrew {
+  readonly threads = 2;
+  orders: Order[] = [];
+  stopped = 0;
+  start(order: Order): void {
+    this.orders.push(order);
+  }
+  stop(): void {
+    this.stopped++;
+  }
+  end(): void {}
+
+  get last(): Order {
+    return this.orders.at(-1)!;
+  }
+
+  /** Carries the last order out, up to a frame. */
+  work(through = this.last.through): void {
+    const { scene, share, from, onFrame, onDone } = this.last;
+    const simulation = new Simulation(scene, new Map(), { share, slice: 0, slices: 1 });
+    for (;;) {
+      if (simulation.frame >= from) onFrame(snapshot(simulation, share));
+      if (simulation.frame >= through) break;
+      simulation.advance();
+    }
+    if (through === this.last.through) onDone?.(1e-6);
+  }
+}
+
+const made = vi.hoisted(() => ({ crew: undefined as unknown }));
+vi.mock('../../engine/web-crew', () => ({ webCrew: () => made.crew }));
+
+const windy = (strength: number, count = 50): Scene => {
+  const scene = testScene({
+    emitter: { amounts: [{ kind: 'burst', count }], shape: { kind: 'ball' }, birth: { life: 99, speed: 0 } },
+    fields: [{ settings: { kind: 'wind' }, strength }],
+    time: { last: 20 },
+  });
+  return { ...scene, time: { ...scene.time, last: 20 } };
+};
+
+let crew: HandCrew;
+let session: Session;
+const shown: Frame[] = [];
+
+beforeEach(() => {
+  crew = new HandCrew();
+  made.crew = crew;
+  session = new Session();
+  shown.length = 0;
+  session.onShow((frame) => void shown.push(frame));
+  usePlayer.setState({ frame: 10, shown: undefined, cached: [], playing: false });
+});
+afterEach(() => session.dispose());
+
+const meanX = (frame: Frame) => frame.emitters[0]!.columns.x.reduce((sum, x) => sum + x, 0) / frame.emitters[0]!.count;
+
+describe('the session keeps the frame on the screen in step with the scene', () => {
+  it('simulates the whole shot, shows the frame of the playhead, tells what is cached', () => {
+    session.setScene(windy(1), new Map());
+    crew.work(12);
+    expect(shown.map((f) => f.frame)).toEqual([10]);
+    expect(usePlayer.getState().shown).toBe(10);
+    crew.work();
+    expect(usePlayer.getState().cached).toEqual([[0, 20]]);
+    session.seek(4);
+    expect(shown.at(-1)!.frame).toBe(4);
+    expect(crew.orders).toHaveLength(1);
+  });
+
+  it('after an edit the frame is what a run from the start gives, never a mixture', () => {
+    session.setScene(windy(1), new Map());
+    crew.work();
+    session.setScene(windy(3), new Map());
+    expect(session.has(10)).toBe(false);
+    crew.work();
+    const run = new Simulation(windy(3), new Map());
+    while (run.frame < 10) run.advance();
+    expect(meanX(shown.at(-1)!)).toBe(meanX(snapshot(run, 1)));
+  });
+
+  it('a look, a name, the camera need no simulation at all', () => {
+    const scene = windy(1);
+    session.setScene(scene, new Map());
+    crew.work();
+    const [emitter] = scene.emitters;
+    session.setScene(
+      {
+        ...scene,
+        name: 'Other',
+        camera: { ...scene.camera, angle: 50 },
+        emitters: [{ ...emitter!, look: { ...emitter!.look, opacity: 0.1 } }],
+      },
+      new Map(),
+    );
+    expect(crew.orders).toHaveLength(1);
+    expect(session.has(10)).toBe(true);
+  });
+
+  it('while a control is held only the frame of the playhead is made; pictures keep coming, the latest edit wins', () => {
+    session.setScene(windy(1), new Map());
+    crew.work();
+    session.setHeld(true);
+    for (const strength of [2, 3, 4]) session.setScene(windy(strength), new Map());
+    expect(crew.orders).toHaveLength(2);
+    expect([crew.last.from, crew.last.through, crew.last.scene.fields[0]!.strength]).toEqual([10, 10, 2]);
+    crew.work();
+    expect(crew.last.scene.fields[0]!.strength).toBe(4);
+    crew.work();
+    expect(crew.orders).toHaveLength(3);
+    session.setHeld(false);
+    expect([crew.last.from, crew.last.through]).toEqual([0, 20]);
+    crew.work();
+    expect(session.has(20)).toBe(true);
+  });
+
+  it('a heavy scene is drafted as deep as needed while held, and sharpens to the set share after', () => {
+    const heavy = windy(1, 2_000_000);
+    session.setScene(heavy, new Map());
+    expect(crew.last.share).toBeLessThan(0.05);
+    expect(crew.last.share).toBeGreaterThan(0);
+    crew.last.onDone!(1e-6);
+    expect(crew.last).toMatchObject({ share: 1, from: 0, through: 20 });
+  });
+
+  it('the playhead moved beyond what is on its way begins a run of its own; beyond the shot it stays inside', () => {
+    session.setScene(windy(1), new Map());
+    crew.work();
+    session.seek(99);
+    expect(usePlayer.getState().frame).toBe(20);
+    session.setScene({ ...windy(1), time: { ...windy(1).time, last: 5 } }, new Map());
+    expect(usePlayer.getState().frame).toBe(5);
+  });
+
+  it('a failure is told in words, and playing stops', () => {
+    usePlayer.setState({ playing: true });
+    session.setScene(windy(1), new Map());
+    crew.last.onFailed!('out of memory');
+    expect(usePlayer.getState()).toMatchObject({ problem: 'The simulation stopped: out of memory.', playing: false });
+  });
+
+  it('an image that arrives is simulated with', () => {
+    const scene = windy(1);
+    session.setScene(scene, new Map());
+    crew.work();
+    session.setScene(scene, new Map([['a', { width: 1, height: 1, levels: new Uint8Array([9]) }]]));
+    expect(crew.orders).toHaveLength(2);
+  });
+});
