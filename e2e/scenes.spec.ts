@@ -79,18 +79,18 @@ test('two windows on one scene: the second to save is told, and chooses', async 
   await other.emulateMedia({ reducedMotion: 'reduce' });
   await other.goto(`/scene/${id}`);
   await simulated(other);
-  await strip(page, 'Vortex').getByRole('button', { name: 'mute' }).click();
+  await strip(page, 'Vortex').getByRole('button', { name: 'mute', exact: true }).click();
   await saved(page);
-  await strip(other, 'Billow').getByRole('button', { name: 'mute' }).click();
+  await strip(other, 'Billow').getByRole('button', { name: 'mute', exact: true }).click();
   const dialog = other.getByRole('dialog', { name: 'Changed in another window' });
   await expect(dialog.getByRole('heading')).toBeVisible();
   await dialog.getByRole('button', { name: /^Save mine as a copy/ }).click();
   await expect(dialog).toHaveCount(0);
-  await expect(strip(other, 'Vortex').getByRole('button', { name: 'mute' })).toHaveAttribute('aria-pressed', 'true');
-  await expect(strip(other, 'Billow').getByRole('button', { name: 'mute' })).toHaveAttribute('aria-pressed', 'false');
+  await expect(strip(other, 'Vortex').getByRole('button', { name: 'mute', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await expect(strip(other, 'Billow').getByRole('button', { name: 'mute', exact: true })).toHaveAttribute('aria-pressed', 'false');
   await other.getByRole('button', { name: 'Open it' }).click();
   await simulated(other);
-  await expect(strip(other, 'Billow').getByRole('button', { name: 'mute' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(strip(other, 'Billow').getByRole('button', { name: 'mute', exact: true })).toHaveAttribute('aria-pressed', 'true');
   await other.close();
 });
 

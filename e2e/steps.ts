@@ -36,8 +36,9 @@ export async function goToFrame(page: Page, frame: number): Promise<void> {
   await expect(page.getByText(/^simulating/)).toHaveCount(0);
 }
 
-/** The pixels of the view. */
+/** The pixels of the view, without the ring of whatever has the focus. */
 export async function viewPixels(page: Page): Promise<PNG> {
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
   await page.waitForTimeout(400);
   return PNG.sync.read(await page.getByTestId('view').screenshot());
 }

@@ -28,7 +28,7 @@ test('a fader is dragged: the picture follows, undo brings the old one back, a r
   await goToFrame(page, 48);
   expect(difference(after, await viewPixels(page))).toBeLessThan(0.001);
 
-  await strip(page, 'Vortex').getByRole('button', { name: 'mute' }).click();
+  await strip(page, 'Vortex').getByRole('button', { name: 'mute', exact: true }).click();
   await expect(strip(page, 'Vortex')).toContainText('muted');
   await page.keyboard.press('Control+z');
   await expect(strip(page, 'Vortex')).not.toContainText('muted');

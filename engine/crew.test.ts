@@ -78,7 +78,7 @@ describe('a crew of threads', () => {
   });
 
   it('adds up counts and meters of its threads', async () => {
-    const [[one], [two]] = await Promise.all([1, 2].map((threads) => framesOf(crewOf(threads), scene, 30, 30)));
+    const [one, two] = (await Promise.all([1, 2].map((threads) => framesOf(crewOf(threads), scene, 30, 30)))).flat();
     expect(aliveOn(two!)).toBe(aliveOn(one!));
     expect(two!.emitters.map((e) => [e.born, e.died, e.retired])).toEqual(one!.emitters.map((e) => [e.born, e.died, e.retired]));
     expect(two!.meters.bounds).toEqual(one!.meters.bounds);

@@ -96,6 +96,7 @@ export function OutputPage() {
   const shape = { aspectRatio: `${output.width} / ${output.height}` };
   return (
     <main className="flex min-h-0 flex-1">
+      <h1 className="sr-only">Output</h1>
       <div className="flex min-w-0 flex-1 flex-col bg-surround">
         <div className="grid min-h-0 flex-1 place-items-center p-8">
           {running ? (

@@ -13,6 +13,7 @@ export function StudioPage() {
   const problem = usePlayer((player) => player.problem);
   return (
     <main className="min-h-0 flex-1">
+      <h1 className="sr-only">Studio</h1>
       <Group orientation="vertical">
         <Panel defaultSize="61%" minSize="25%" className="flex">
           <div className="flex min-w-0 flex-1 flex-col">
