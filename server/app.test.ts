@@ -119,6 +119,32 @@ describe('scenes', () => {
 
 const mineless = (scene: object) => ({ ...scene });
 
+describe('pictures of scenes', () => {
+  const send = async (revision: unknown, file: Buffer) =>
+    call('post', `/scenes/${await firstId()}/picture`)
+      .field('about', JSON.stringify({ revision }))
+      .attach('file', file, 'picture.png');
+
+  it('are kept with the revision they were drawn from; an older one does not replace a newer', async () => {
+    const png = PNG.sync.write(new PNG({ width: 4, height: 4 }));
+    const id = await firstId();
+    const { body } = await call('get', `/scenes/${id}`);
+    expect((await send(body.revision, png)).status).toBe(204);
+    const shown = await call('get', `/scenes/${id}/picture`);
+    expect([shown.status, shown.headers['content-type']]).toEqual([200, 'image/png']);
+    const listed = async () => (await call('get', '/scenes')).body.scenes.find((s: { id: string }) => s.id === id).pictureRevision;
+    expect(await listed()).toBe(body.revision);
+    await send(body.revision + 5, png);
+    expect(await listed()).toBe(body.revision);
+  });
+
+  it('that are none, or belong to no revision, are refused', async () => {
+    expect((await send(1, Buffer.from('GIF89a'))).status).toBe(422);
+    expect((await send('first', PNG.sync.write(new PNG({ width: 1, height: 1 })))).status).toBe(422);
+    expect((await send(0, PNG.sync.write(new PNG({ width: 1, height: 1 })))).status).toBe(422);
+  });
+});
+
 describe('what does not come from the own page is refused', () => {
   it('a foreign Host', async () => {
     const answer = await request(app).get('/api/scenes').set('Host', 'evil.example:4173');

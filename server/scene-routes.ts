@@ -1,5 +1,4 @@
 import { Router } from 'express';
-import { imageSize } from 'image-size';
 import multer from 'multer';
 import { findExample } from '../core/examples';
 import type { Scene } from '../core/scene/document';
@@ -9,10 +8,12 @@ import { FILE_LIMITS, readSceneFile, sceneFrom, writeSceneFile } from '../format
 import { bodyOf, NewSceneBody, PictureBody, RenameBody, SaveBody } from './bodies';
 import { failure } from './failure';
 import type { ImagesTable } from './images-table';
-import type { ScenesTable, StoredScene } from './scenes-table';
+import type { StoredScene } from '../formats/stored-scene';
+import type { ScenesTable } from './scenes-table';
 
 const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: FILE_LIMITS.bytes, files: 1, fields: 4, fieldSize: 1024 } });
 const MOST_PICTURE_BYTES = 4 * 1024 * 1024;
+const PNG_SIGNATURE = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
 
 const etag = (revision: number) => `"${revision}"`;
 
@@ -134,7 +135,7 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable): Router {
       parseBounded(Buffer.from((request.body as { about?: string }).about ?? '{}'), 'The field “about”'),
     );
     const png = request.file?.buffer;
-    if (!png || png.length > MOST_PICTURE_BYTES || imageSize(png).type !== 'png')
+    if (!png || png.length > MOST_PICTURE_BYTES || !png.subarray(0, 8).equals(PNG_SIGNATURE))
       throw failure(422, 'type', 'file', 'The picture is no PNG of at most 4 MB.', 'a PNG of at most 4 MB');
     scenes.setPicture(String(request.params['id']), revision, png);
     response.status(204).end();

@@ -1,24 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Scene } from '../core/scene/document';
+import type { SceneCard, StoredScene } from '../formats/stored-scene';
 import type { Db } from './database';
-
-/** What the list of scenes shows of one. */
-export interface SceneCard {
-  readonly id: string;
-  readonly name: string;
-  readonly revision: number;
-  readonly changed: string;
-  readonly bytes: number;
-  /** The revision the picture was drawn from; null without one. */
-  readonly pictureRevision: number | null;
-}
-
-export interface StoredScene {
-  readonly id: string;
-  readonly revision: number;
-  readonly changed: string;
-  readonly scene: Scene;
-}
 
 const DAYS_TO_BRING_BACK = 7;
 

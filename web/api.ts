@@ -1,22 +1,8 @@
 import type { Fault } from '../core/describe/faults';
 import type { Scene, SceneImage } from '../core/scene/document';
+import type { SceneCard, StoredScene } from '../formats/stored-scene';
 
-/** What the list of scenes shows of one. */
-export interface SceneCard {
-  readonly id: string;
-  readonly name: string;
-  readonly revision: number;
-  readonly changed: string;
-  readonly bytes: number;
-  readonly pictureRevision: number | null;
-}
-
-export interface StoredScene {
-  readonly id: string;
-  readonly revision: number;
-  readonly changed: string;
-  readonly scene: Scene;
-}
+export type { SceneCard, StoredScene };
 
 /** A request that was refused or got no answer; `status` 0 is no answer. */
 export class ApiError extends Error {

@@ -70,7 +70,7 @@ export const texture: FieldKind = {
   kind: 'texture',
   label: 'texture',
   summary: 'A picture on a card: light pushes along the card’s normal, dark pulls, the neutral level does nothing.',
-  glyph: 'M4 4h5v5H4zM14 4h5v5h-5zM9 9h5v5H9zM4 14h5v5H4zM14 14h5v5h-5z',
+  glyph: 'M2 18 7 7h15l-5 11zM8 18l2-5 2 0M13 10l4 0-1 3M12 3v3M19 21v-2',
   formula: 'F = 2·S · (level(u, v) − neutral) · normal',
   source: 'bilinear interpolation, textbook numerical methods',
   strength: { label: 'Strength', default: 1, usual: [-5, 5] },

@@ -9,7 +9,7 @@ import { FrameCache } from './frame-cache';
 import { usePlayer } from './player-store';
 
 /** Seconds of threads' work that a picture may take while a control is moved. */
-const LIVE_BUDGET = 0.045;
+const LIVE_BUDGET = 0.035;
 /** A run to the playhead that takes longer than this shows a deeper draft first. */
 const PATIENCE = 0.15;
 /** Fewest particles a deeper draft goes down to. */

@@ -1,0 +1,21 @@
+import type { Scene } from '../core/scene/document';
+
+/** What the list of scenes shows of one. */
+export interface SceneCard {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  /** ISO 8601, UTC. */
+  readonly changed: string;
+  readonly bytes: number;
+  /** The revision the picture was drawn from; null without one. */
+  readonly pictureRevision: number | null;
+}
+
+/** A scene as the server keeps it. */
+export interface StoredScene {
+  readonly id: string;
+  readonly revision: number;
+  readonly changed: string;
+  readonly scene: Scene;
+}
