@@ -23,13 +23,15 @@ async function request(
   keepalive = false,
 ): Promise<Response> {
   const form = body instanceof FormData;
+  const text = body === undefined ? (method === 'GET' ? null : '{}') : form ? body : JSON.stringify(body);
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
-      keepalive,
+      // What outlives the page may be 64 kB at most (Fetch standard); anything larger goes as usual.
+      keepalive: keepalive && typeof text === 'string' && text.length < 60_000,
       headers: form || method === 'GET' ? headers : { 'Content-Type': 'application/json', ...headers },
-      body: body === undefined ? (method === 'GET' ? null : '{}') : form ? body : JSON.stringify(body),
+      body: text,
     });
   } catch {
     throw new ApiError(

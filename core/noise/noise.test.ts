@@ -1,3 +1,4 @@
+import { createNoise3D } from 'simplex-noise';
 import { describe, expect, it } from 'vitest';
 import { uniform } from '../random/lookup';
 import { addGradientCurl, gradientNoise, seededCorners } from './gradient';
@@ -79,5 +80,45 @@ describe.each([
       const [near, here] = [at([p[0]! + 1e-7, p[1]!, p[2]!], 4), at(p, 4)];
       for (let c = 0; c < 3; c++) expect(Math.abs(near[c]! - here[c]!)).toBeLessThan(1e-4 * published);
     }
+  });
+});
+
+describe('simplex noise against the npm package simplex-noise', () => {
+  /** Component x of the curl of three of the library's noises, by central differences. */
+  const library = (() => {
+    const [ny, nz] = [1, 2].map((n) => {
+      let i = 0;
+      return createNoise3D(() => uniform(n, i++, 1));
+    });
+    const h = 1e-3;
+    return ([x, y, z]: readonly number[]) =>
+      (nz!(x!, y! + h, z!) - nz!(x!, y! - h, z!) - ny!(x!, y!, z! + h) + ny!(x!, y!, z! - h)) / (2 * h);
+  })();
+  const ours = (p: readonly number[]) => {
+    const out = new Float64Array(3);
+    addSimplexCurl(p[0]!, p[1]!, p[2]!, 7, 1, out);
+    return out[0]!;
+  };
+  const N = 40_000;
+  const point = (i: number) => [0, 1, 2].map((axis) => uniform(23, i, axis) * 60);
+
+  /** Mean and kurtosis of the component, and its correlation with itself some way across. */
+  function statistics(of: (p: readonly number[]) => number) {
+    const values = Array.from({ length: N }, (_, i) => of(point(i)));
+    const moment = (n: number) => values.reduce((sum, v) => sum + v ** n, 0) / N;
+    const correlation = (d: number) =>
+      values.reduce((sum, v, i) => sum + v * of(point(i).map((c, axis) => (axis === 1 ? c + d : c))), 0) / N / moment(2);
+    let crossing = 0.05;
+    while (correlation(crossing) > 0) crossing += 0.02;
+    return { mean: moment(1) / Math.sqrt(moment(2)), kurtosis: moment(4) / moment(2) ** 2, crossing };
+  }
+
+  it('has no mean, tails alike, and eddies of like size (statistical; the kernels differ: ½ here, 0.6 there)', () => {
+    const [a, b] = [statistics(ours), statistics(library)];
+    expect(Math.abs(a.mean)).toBeLessThan(0.03);
+    expect(Math.abs(b.mean)).toBeLessThan(0.03);
+    expect(a.crossing / b.crossing).toBeGreaterThan(0.8);
+    expect(a.crossing / b.crossing).toBeLessThan(1.2);
+    expect(Math.abs(a.kurtosis - b.kurtosis)).toBeLessThan(1);
   });
 });
