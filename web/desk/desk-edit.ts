@@ -1,6 +1,5 @@
 import { actions } from '../../core/actions';
 import { joined } from '../../core/measure/fit';
-import { extents } from '../../core/extents';
 import { fields as fieldKinds } from '../../core/fields';
 import { freeId, freeName, newField } from '../../core/scene/starters';
 import { usePlayer } from '../stage/player-store';
@@ -69,9 +68,4 @@ export function changeKind(id: string, kind: string): void {
     field.strength = to.strength.default;
     if (!to.actions.includes(field.actsAs)) field.actsAs = actions.get(to.actions[0]!).kind;
   });
-}
-
-/** Whether a field has a falloff to show. */
-export function hasFalloff(extentKind: string): boolean {
-  return extents.get(extentKind).bounded;
 }

@@ -1,4 +1,5 @@
 import { actions } from '../../core/actions';
+import { extents } from '../../core/extents';
 import { rms } from '../../core/measure/meters';
 import { whySilent, type Reason } from '../../core/measure/reasons';
 import type { Field } from '../../core/scene/document';
@@ -6,7 +7,6 @@ import { usePlayer } from '../stage/player-store';
 import { useImages } from '../stage/scene-images';
 import { shownNumber } from '../parts/sum';
 import { changeScene, useScene } from '../store/scene-store';
-import { hasFalloff } from './desk-edit';
 import { Meter } from './meter';
 import { ProfileGraph } from './profile-graph';
 
@@ -58,7 +58,7 @@ export function FalloffOrReason({ field }: { field: Field }) {
         )}
       </div>
     );
-  if (!hasFalloff(field.extent.kind)) return <span className="pb-2 text-xs text-faint">everywhere alike</span>;
+  if (!extents.get(field.extent.kind).bounded) return <span className="pb-2 text-xs text-faint">everywhere alike</span>;
   return (
     <>
       <ProfileGraph field={field} small />

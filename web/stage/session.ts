@@ -43,7 +43,8 @@ export class Session {
   /** What the cache holds frames of. */
   private cachedKey = '';
   private held = false;
-  private quick: { key: string; frame: number } | undefined;
+  /** A run of the playhead's frame alone is under way. */
+  private quick = false;
   private secondsAStep = FIRST_GUESS;
   private listeners = new Set<(frame: Frame) => void>();
   private current: Frame | undefined;
@@ -123,7 +124,7 @@ export class Session {
     if (this.quick) return;
     const { key } = this;
     const scene = this.scene!;
-    this.quick = { key, frame };
+    this.quick = true;
     this.cachedKey = '';
     this.cache.clear();
     this.tellCached(true);
@@ -139,7 +140,7 @@ export class Session {
       },
       onDone: (secondsAStep) => {
         this.learn(secondsAStep);
-        this.quick = undefined;
+        this.quick = false;
         if (this.key !== key || usePlayer.getState().frame !== frame) this.refresh();
         else if (!this.held) this.runAll(scene.time.first);
       },
@@ -150,7 +151,7 @@ export class Session {
   /** All frames of the shot at the set share, handed over from `from` on. */
   private runAll(from: number): void {
     const scene = this.scene!;
-    this.quick = undefined;
+    this.quick = false;
     this.cachedKey = this.key;
     this.cache.clear();
     this.cache.expect(from);
@@ -191,7 +192,7 @@ export class Session {
   }
 
   private fail(message: string): void {
-    this.quick = undefined;
+    this.quick = false;
     this.cache.expectNone();
     usePlayer.setState({ problem: `The simulation stopped: ${message}.`, playing: false });
   }
