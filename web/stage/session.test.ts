@@ -56,7 +56,7 @@ const shown: Frame[] = [];
 beforeEach(() => {
   crew = new HandCrew();
   made.crew = crew;
-  session = new Session();
+  session = new Session((work) => work());
   shown.length = 0;
   session.onShow((frame) => void shown.push(frame));
   usePlayer.setState({ frame: 10, shown: undefined, cached: [], playing: false });

@@ -9,7 +9,7 @@ import { FrameCache } from './frame-cache';
 import { usePlayer } from './player-store';
 
 /** Seconds of threads' work that a picture may take while a control is moved. */
-const LIVE_BUDGET = 0.035;
+const LIVE_BUDGET = 0.025;
 /** A run to the playhead that takes longer than this shows a deeper draft first. */
 const PATIENCE = 0.15;
 /** Fewest particles a deeper draft goes down to. */
@@ -17,6 +17,16 @@ const LEAST = 300;
 const FIRST_GUESS = 1.2e-6;
 /** Name under which the time from an edit to its frame stands in the browser's performance timeline. */
 const EDIT_TO_FRAME = 'edit to frame';
+
+/** Calls when the present task of the page is done, before timers and most often before the next drawing. */
+function afterThisTask(work: () => void): void {
+  const { port1, port2 } = new MessageChannel();
+  port1.onmessage = () => {
+    port1.close();
+    work();
+  };
+  port2.postMessage(0);
+}
 
 /** Everything of a scene that changes its particles; looks, names and the camera do not. */
 function simulationKey(scene: Scene): string {
@@ -49,8 +59,12 @@ export class Session {
   private listeners = new Set<(frame: Frame) => void>();
   private current: Frame | undefined;
   private toldAt = 0;
+  private due = false;
+  private ended = false;
   /** When the first edit came that no frame shows yet. */
   private editedAt: number | undefined;
+
+  constructor(private readonly later: (work: () => void) => void = afterThisTask) {}
 
   /** Calls the listener with every frame that is to be seen, beginning with the present one. */
   onShow(listener: (frame: Frame) => void): () => void {
@@ -76,7 +90,7 @@ export class Session {
     const { first, last } = scene.time;
     const { frame } = usePlayer.getState();
     if (frame < first || frame > last) usePlayer.setState({ frame: Math.min(Math.max(frame, first), last) });
-    this.refresh();
+    this.refreshSoon();
   }
 
   /** A control is held, or let go of. */
@@ -103,8 +117,19 @@ export class Session {
   }
 
   dispose(): void {
+    this.ended = true;
     this.crew.end();
     this.listeners.clear();
+  }
+
+  /** After the page has shown the edit itself: threads that are woken at once would take the cores from it. */
+  private refreshSoon(): void {
+    if (this.due) return;
+    this.due = true;
+    this.later(() => {
+      this.due = false;
+      if (!this.ended && this.cachedKey !== this.key) this.refresh();
+    });
   }
 
   private refresh(): void {
