@@ -1,4 +1,4 @@
-import { describe, type Values, type ValuesOf } from '../describe/parameters';
+import { describe, type ValuesOf } from '../describe/parameters';
 import { bilinear, type LevelImage } from '../images/level-image';
 import { patterns } from '../images/patterns';
 import type { FieldKind, FieldSource } from './field';
@@ -55,11 +55,6 @@ type Settings = ValuesOf<typeof parameters>;
 function pictureOf(source: FieldSource): LevelImage | undefined {
   const { pattern, image } = source.settings as Settings;
   return pattern === 'image' ? source.image(image) : patterns.find((p) => p.value === pattern)!.image();
-}
-
-/** The card's picture for settings, or undefined where an image is asked for and missing; for drawing it. */
-export function texturePicture(settings: Values, image: FieldSource['image']): LevelImage | undefined {
-  return pictureOf({ strength: 1, stream: 0, settings, image });
 }
 
 /**
