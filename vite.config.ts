@@ -6,6 +6,8 @@ import { defineConfig } from 'vite';
 export default defineConfig(({ isSsrBuild }) =>
   isSsrBuild
     ? {
+        // Its file for Node.js would load a second three; bundled, there is one.
+        ssr: { noExternal: ['three-mesh-bvh'] },
         build: {
           outDir: 'dist/node',
           target: 'node20',

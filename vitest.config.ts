@@ -6,6 +6,7 @@ export default defineConfig({
     globalSetup: 'scripts/build-for-tests.mjs',
     include: ['{core,engine,formats,server,cli,web}/**/*.test.ts'],
     testTimeout: 60_000,
+    server: { deps: { inline: ['three-mesh-bvh'] } },
     reporters: ['default', ['json', { outputFile: 'test-results/unit.json' }]],
   },
 });

@@ -29,14 +29,14 @@ function emitterOf(scene: Scene, wanted: string | undefined): Emitter {
 
 /** `bathyclast measure`: what each field and the whole stack do at a point. */
 export async function measure(name: string, options: MeasureOptions): Promise<void> {
-  const { scene, images } = await openScene(name);
+  const { scene, assets } = await openScene(name);
   const emitter = emitterOf(scene, options.emitter);
   const stream = streamOf(scene.seed, emitter.seed);
   const luck = (purpose: number) => (options.key === undefined ? 0.5 : lookup(stream, options.key, purpose) / 2 ** 32);
   const { birth } = emitter;
   const mass = options.mass ?? Math.max(birth.mass / 1000, varied(birth.mass, birth.massVariance, luck(Purpose.mass)));
   const drag = options.drag ?? Math.max(0, varied(birth.drag, birth.dragVariance, luck(Purpose.drag)));
-  const { fields, total } = probe(scene, images, options.frame, emitter, { position: options.at, velocity: options.velocity, mass, drag });
+  const { fields, total } = probe(scene, assets, options.frame, emitter, { position: options.at, velocity: options.velocity, mass, drag });
   const particle = { emitter: emitter.id, ...(options.key === undefined ? {} : { key: options.key }), age: options.age, mass, drag };
   console.log(
     JSON.stringify(

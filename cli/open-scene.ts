@@ -1,16 +1,16 @@
 import { readFileSync, statSync } from 'node:fs';
 import { examples, findExample } from '../core/examples';
-import type { Images } from '../core/stack/compile';
+import type { Assets } from '../core/scene/assets';
 import type { Scene } from '../core/scene/document';
-import { FILE_LIMITS, levelImages, readSceneFile } from '../formats/scene-file';
+import { FILE_LIMITS, decodedAssets, readSceneFile } from '../formats/scene-file';
 import { UsageError } from './arguments';
 
-/** The scene of a file or of an example's name, with its images. */
-export async function openScene(name: string): Promise<{ scene: Scene; images: Images }> {
+/** The scene of a file or of an example's name, with its assets. */
+export async function openScene(name: string): Promise<{ scene: Scene; assets: Assets }> {
   const example = findExample(name);
-  if (example) return { scene: example.scene, images: new Map() };
-  const { scene, images } = await readSceneFile(readBytes(name));
-  return { scene, images: levelImages(scene, images) };
+  if (example) return { scene: example.scene, assets: new Map() };
+  const { scene, files } = await readSceneFile(readBytes(name));
+  return { scene, assets: decodedAssets(scene, files) };
 }
 
 /** The bytes of a scene file. Throws {@link UsageError} where it can't be read. */

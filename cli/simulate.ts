@@ -29,7 +29,7 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
   const frame = await new Promise<Frame>((resolve, reject) =>
     crew.start({
       scene,
-      images: opened.images,
+      assets: opened.assets,
       share: options.share,
       from: options.frame,
       through: options.frame,

@@ -39,7 +39,7 @@ function framesOf(crew: Crew, scene: Scene, from: number, through: number, share
   return new Promise((resolve, reject) =>
     crew.start({
       scene,
-      images: new Map(),
+      assets: new Map(),
       share,
       from,
       through,
@@ -88,7 +88,7 @@ describe('a crew of threads', () => {
   it('an order that is replaced is heard of no more', async () => {
     const crew = crewOf(2);
     const heard: number[] = [];
-    crew.start({ scene, images: new Map(), share: 1, from: 0, through: 100, onFrame: (frame) => void heard.push(frame.frame) });
+    crew.start({ scene, assets: new Map(), share: 1, from: 0, through: 100, onFrame: (frame) => void heard.push(frame.frame) });
     const frames = await framesOf(crew, testScene(), 0, 2);
     const before = heard.length;
     await new Promise((resolve) => setTimeout(resolve, 200));
@@ -103,7 +103,7 @@ describe('a crew of threads', () => {
     const done = new Promise<void>((resolve) =>
       crew.start({
         scene,
-        images: new Map(),
+        assets: new Map(),
         share: 1,
         from: 0,
         through: 4,

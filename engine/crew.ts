@@ -1,12 +1,12 @@
 import type { Scene } from '../core/scene/document';
-import type { Images } from '../core/stack/compile';
+import type { Assets } from '../core/scene/assets';
 import { joinSlices, type Frame } from './frame';
 import type { FromWorker, Job, WorkerHandle } from './protocol';
 
 /** What a run is to deliver, and to whom. */
 export interface Order {
   readonly scene: Scene;
-  readonly images: Images;
+  readonly assets: Assets;
   readonly share: number;
   readonly from: number;
   readonly through: number;
@@ -24,7 +24,7 @@ const NO_LIMIT = 0x7fffffff;
 export class Crew {
   private readonly workers: WorkerHandle[];
   private readonly control = new Int32Array(new SharedArrayBuffer(8));
-  private readonly sentImages = new Set<string>();
+  private readonly sentAssets = new Set<string>();
   private readonly partial = new Map<number, Map<number, Frame>>();
   private job = 0;
   private order: Order | undefined;
@@ -52,10 +52,10 @@ export class Crew {
     this.stop();
     this.order = order;
     Atomics.store(this.control, 1, order.paced ? order.from : NO_LIMIT);
-    for (const [hash, image] of order.images)
-      if (!this.sentImages.has(hash)) {
-        this.sentImages.add(hash);
-        for (const worker of this.workers) worker.post({ type: 'image', hash, image });
+    for (const [hash, asset] of order.assets)
+      if (!this.sentAssets.has(hash)) {
+        this.sentAssets.add(hash);
+        for (const worker of this.workers) worker.post({ type: 'asset', hash, asset });
       }
     this.workers.forEach((worker, slice) => {
       const job: Job = {
@@ -118,7 +118,7 @@ export class Crew {
   private replaceBroken(message: string): void {
     const { order } = this;
     this.stop();
-    this.sentImages.clear();
+    this.sentAssets.clear();
     for (const worker of this.workers.splice(0)) worker.end();
     for (let i = 0; i < this.threads; i++) this.workers.push(this.hire());
     order?.onFailed?.(message);

@@ -1,14 +1,16 @@
 import { addMeters, measureDelivery, type Meters } from '../core/measure/meters';
-import { FLOAT_COLUMNS, type FloatColumn } from '../core/step/population';
+import { ALL_COLUMNS, type FloatColumn } from '../core/step/population';
 import type { Simulation } from '../core/step/simulation';
 
-/** The living particles of one emitter on one frame; all columns have `count` entries. */
+/** The living particles of one emitter on one frame; all columns have `count` entries, or none where they are not kept. */
 export interface EmitterFrame {
   readonly count: number;
   /** Born, died and retired since the start of the run. */
   readonly born: number;
   readonly died: number;
   readonly retired: number;
+  /** Contacts whose remaining motion was dropped. */
+  readonly dropped: number;
   readonly id: Uint32Array<ArrayBuffer>;
   /** Seconds. */
   readonly age: Float32Array<ArrayBuffer>;
@@ -22,12 +24,14 @@ export interface Frame {
   /** In the order of the scene's emitters. */
   readonly emitters: readonly EmitterFrame[];
   readonly meters: Meters;
+  /** Contacts with each collider since the start of the run, in the scene's order. */
+  readonly contacts: readonly number[];
   /** Retired particles by the field to blame. */
   readonly blamed: Readonly<Record<string, number>>;
 }
 
 /** Bytes of one particle in a frame. */
-const BYTES = 4 * (FLOAT_COLUMNS.length + 2);
+const BYTES = 4 * (ALL_COLUMNS.length + 2);
 
 /** A copy of where a run is. */
 export function snapshot(simulation: Simulation, share: number): Frame {
@@ -35,20 +39,30 @@ export function snapshot(simulation: Simulation, share: number): Frame {
   return {
     frame: simulation.frame,
     share,
-    meters: measureDelivery(simulation.rows, simulation.populations, time),
+    meters: measureDelivery(simulation.rows, simulation.populations, simulation.frame, simulation.scene.time.fps),
+    contacts: simulation.contacts(),
     blamed: Object.fromEntries(simulation.blamed),
     emitters: simulation.populations.map((p) => {
       const age = new Float32Array(p.count);
       for (let i = 0; i < p.count; i++) age[i] = time - p.birth[i]!;
-      const columns = Object.fromEntries(FLOAT_COLUMNS.map((name) => [name, p.columns[name].slice(0, p.count)])) as EmitterFrame['columns'];
-      return { count: p.count, born: p.born, died: p.died, retired: p.retired, id: p.id.slice(0, p.count), age, columns };
+      const columns = Object.fromEntries(ALL_COLUMNS.map((name) => [name, p.columns[name].slice(0, p.count)])) as EmitterFrame['columns'];
+      return {
+        count: p.count,
+        born: p.born,
+        died: p.died,
+        retired: p.retired,
+        dropped: p.dropped,
+        id: p.id.slice(0, p.count),
+        age,
+        columns,
+      };
     }),
   };
 }
 
 /** The buffers of a frame, to hand them over between threads. */
 export function buffersOf(frame: Frame): ArrayBuffer[] {
-  return frame.emitters.flatMap((e) => [e.id.buffer, e.age.buffer, ...FLOAT_COLUMNS.map((name) => e.columns[name].buffer)]);
+  return frame.emitters.flatMap((e) => [e.id.buffer, e.age.buffer, ...ALL_COLUMNS.map((name) => e.columns[name].buffer)]);
 }
 
 /** Memory that a frame takes, bytes. */
@@ -80,14 +94,16 @@ export function joinSlices(slices: readonly Frame[]): Frame {
   if (rest.length === 0) return first!;
   const blamed: Record<string, number> = {};
   for (const slice of slices) for (const [name, n] of Object.entries(slice.blamed)) blamed[name] = (blamed[name] ?? 0) + n;
+  const contacts = first!.contacts.map((_, c) => slices.reduce((n, slice) => n + slice.contacts[c]!, 0));
   const emitters = first!.emitters.map((_, e): EmitterFrame => {
     const parts = slices.map((slice) => slice.emitters[e]!);
-    const total = (of: 'count' | 'born' | 'died' | 'retired') => parts.reduce((n, part) => n + part[of], 0);
+    const total = (of: 'count' | 'born' | 'died' | 'retired' | 'dropped') => parts.reduce((n, part) => n + part[of], 0);
     return {
       count: total('count'),
       born: total('born'),
       died: total('died'),
       retired: total('retired'),
+      dropped: total('dropped'),
       id: joinColumns(
         parts.map((p) => p.id),
         numbers,
@@ -97,7 +113,7 @@ export function joinSlices(slices: readonly Frame[]): Frame {
         floats,
       ),
       columns: Object.fromEntries(
-        FLOAT_COLUMNS.map((name) => [
+        ALL_COLUMNS.map((name) => [
           name,
           joinColumns(
             parts.map((p) => p.columns[name]),
@@ -107,5 +123,5 @@ export function joinSlices(slices: readonly Frame[]): Frame {
       ) as EmitterFrame['columns'],
     };
   });
-  return { frame: first!.frame, share: first!.share, emitters, meters: slices.map((s) => s.meters).reduce(addMeters), blamed };
+  return { frame: first!.frame, share: first!.share, emitters, meters: slices.map((s) => s.meters).reduce(addMeters), contacts, blamed };
 }

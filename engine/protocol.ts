@@ -1,4 +1,4 @@
-import type { LevelImage } from '../core/images/level-image';
+import type { Asset } from '../core/scene/assets';
 import type { Scene } from '../core/scene/document';
 import type { Frame } from './frame';
 
@@ -17,7 +17,7 @@ export interface Job {
 export type ToWorker =
   /** `control[0]` is the number of the job to work on: any other stops. `control[1]` is the last frame wanted so far. */
   | { readonly type: 'start'; readonly control: SharedArrayBuffer }
-  | { readonly type: 'image'; readonly hash: string; readonly image: LevelImage }
+  | { readonly type: 'asset'; readonly hash: string; readonly asset: Asset }
   | { readonly type: 'run'; readonly job: Job };
 
 export type FromWorker =

@@ -1,11 +1,11 @@
-import type { LevelImage } from '../core/images/level-image';
+import type { Asset } from '../core/scene/assets';
 import { Simulation } from '../core/step/simulation';
 import { buffersOf, snapshot } from './frame';
 import type { FromWorker, Job, Port, ToWorker } from './protocol';
 
 /** Makes a thread serve runs: the same code in a page's worker and in Node.js. */
 export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void {
-  const images = new Map<string, LevelImage>();
+  const assets = new Map<string, Asset>();
   let control: Int32Array = new Int32Array(2);
 
   function run(job: Job): void {
@@ -14,7 +14,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
     let steps = 0;
     let waited = 0;
     if (stopped()) return;
-    const simulation = new Simulation(job.scene, images, { share: job.share, slice: job.slice, slices: job.slices });
+    const simulation = new Simulation(job.scene, assets, { share: job.share, slice: job.slice, slices: job.slices });
     for (;;) {
       if (simulation.frame >= job.from) {
         const since = now();
@@ -38,7 +38,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
 
   port.listen((message) => {
     if (message.type === 'start') control = new Int32Array(message.control);
-    else if (message.type === 'image') images.set(message.hash, message.image);
+    else if (message.type === 'asset') assets.set(message.hash, message.asset);
     else
       try {
         run(message.job);

@@ -1,26 +1,51 @@
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { checkScene } from '../core/scene/check';
+import type { Asset } from '../core/scene/assets';
 import { completeScene, type Written } from '../core/scene/complete';
 import type { Scene } from '../core/scene/document';
-import type { LevelImage } from '../core/images/level-image';
+import { migrated } from '../core/scene/migrations';
 import { parseBounded } from './bounded-json';
 import { contentHash, levelsOfPng } from './image';
+import { readMesh } from './mesh-file';
 import { fileFault, SceneFaults } from './scene-faults';
 
 /** What a scene file may be at most, before it is unpacked. */
-export const FILE_LIMITS = { bytes: 64 * 1024 * 1024, entries: 80, unpacked: 192 * 1024 * 1024, json: 8 * 1024 * 1024 } as const;
+export const FILE_LIMITS = { bytes: 128 * 1024 * 1024, entries: 160, unpacked: 384 * 1024 * 1024, json: 8 * 1024 * 1024 } as const;
 
-/** A scene and the PNG bytes of its images, by content hash. */
+/** A scene and the files it keeps by content hash: the PNGs of its images and the GLBs of its meshes. */
 export interface ScenePackage {
   readonly scene: Scene;
-  readonly images: ReadonlyMap<string, Uint8Array>;
+  readonly files: ReadonlyMap<string, Uint8Array>;
 }
 
-/** A checked and completed scene from a parsed document. Throws {@link SceneFaults} with every fault. */
+/** A file that a scene keeps under its content hash. */
+export interface KeptFile {
+  readonly hash: string;
+  readonly name: string;
+  readonly sort: 'image' | 'mesh';
+}
+
+/** Every file that a scene keeps. */
+export function keptFiles(scene: Scene): KeptFile[] {
+  const meshes = scene.meshes.flatMap(({ name, source }): KeptFile[] =>
+    source.kind === 'file' && source['hash'] !== '' ? [{ hash: source['hash'] as string, name, sort: 'mesh' }] : [],
+  );
+  return [...scene.images.map(({ hash, name }): KeptFile => ({ hash, name, sort: 'image' })), ...meshes];
+}
+
+const entryName = ({ hash, sort }: KeptFile) => (sort === 'image' ? `images/${hash}.png` : `meshes/${hash}.glb`);
+
+/** Decodes a kept file. Throws {@link SceneFaults} naming it. */
+export function decodedAsset(sort: KeptFile['sort'], bytes: Uint8Array, name: string): Asset {
+  return sort === 'image' ? levelsOfPng(bytes, name) : readMesh(bytes, name);
+}
+
+/** A checked and completed scene from a parsed document of any version. Throws {@link SceneFaults} with every fault. */
 export function sceneFrom(document: unknown): Scene {
-  const faults = checkScene(document);
+  const present = migrated(document);
+  const faults = checkScene(present);
   if (faults.length > 0) throw new SceneFaults(faults);
-  return completeScene(document as Written);
+  return completeScene(present as Written);
 }
 
 function isZip(bytes: Uint8Array): boolean {
@@ -48,7 +73,7 @@ function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
             `The file would unpack to more than ${FILE_LIMITS.unpacked} bytes; allowed are up to that many.`,
             `up to ${FILE_LIMITS.unpacked} bytes`,
           );
-        return name === 'scene.json' || /^images\/[0-9a-f]{64}\.png$/.test(name);
+        return name === 'scene.json' || /^(images\/[0-9a-f]{64}\.png|meshes\/[0-9a-f]{64}\.glb)$/.test(name);
       },
     });
   } catch (error) {
@@ -62,7 +87,7 @@ function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
 }
 
 /**
- * Reads a scene file: a package (zip of `scene.json` and `images/<hash>.png`) or a bare JSON document.
+ * Reads a scene file: a package (zip of `scene.json`, `images/<hash>.png` and `meshes/<hash>.glb`) or a bare JSON document.
  * Throws {@link SceneFaults}; nothing is half read.
  */
 export async function readSceneFile(bytes: Uint8Array): Promise<ScenePackage> {
@@ -84,26 +109,29 @@ export async function readSceneFile(bytes: Uint8Array): Promise<ScenePackage> {
       `up to ${FILE_LIMITS.json} bytes`,
     );
   const scene = sceneFrom(parseBounded(json, isZip(bytes) ? 'scene.json' : 'The file'));
-  const images = new Map<string, Uint8Array>();
-  for (const image of scene.images) {
-    const png = entries[`images/${image.hash}.png`];
-    if (!png) continue;
-    if ((await contentHash(png)) !== image.hash)
+  const files = new Map<string, Uint8Array>();
+  for (const file of keptFiles(scene)) {
+    const kept = entries[entryName(file)];
+    if (!kept) continue;
+    if ((await contentHash(kept)) !== file.hash)
       throw fileFault(
         'damaged',
-        `The image “${image.name}” is not the one the scene names: its content has another hash.`,
-        'the image with that hash',
+        `The ${file.sort} “${file.name}” is not the one the scene names: its content has another hash.`,
+        `the ${file.sort} with that hash`,
       );
-    levelsOfPng(png, image.name);
-    images.set(image.hash, png);
+    decodedAsset(file.sort, kept, file.name);
+    files.set(file.hash, kept);
   }
-  return { scene, images };
+  return { scene, files };
 }
 
-/** One file with a scene and its images. The same scene gives the same bytes. */
-export function writeSceneFile({ scene, images }: ScenePackage): Uint8Array {
+/** One file with a scene and what it keeps. The same scene gives the same bytes. */
+export function writeSceneFile({ scene, files }: ScenePackage): Uint8Array {
   const entries: Record<string, Uint8Array> = { 'scene.json': strToU8(sceneText(scene)) };
-  for (const [hash, png] of images) entries[`images/${hash}.png`] = png;
+  for (const file of keptFiles(scene)) {
+    const bytes = files.get(file.hash);
+    if (bytes) entries[entryName(file)] = bytes;
+  }
   return zipSync(entries, { mtime: new Date(2000, 0, 1), level: 6 });
 }
 
@@ -112,8 +140,12 @@ export function sceneText(scene: Scene): string {
   return `${JSON.stringify(scene, null, 2)}\n`;
 }
 
-/** Brightness levels of a package's images, for the simulation. */
-export function levelImages(scene: Scene, images: ReadonlyMap<string, Uint8Array>): Map<string, LevelImage> {
-  const names = new Map(scene.images.map((image) => [image.hash, image.name]));
-  return new Map([...images].map(([hash, png]) => [hash, levelsOfPng(png, names.get(hash) ?? hash)]));
+/** The decoded files of a package, for the simulation. */
+export function decodedAssets(scene: Scene, files: ReadonlyMap<string, Uint8Array>): Map<string, Asset> {
+  const decoded = new Map<string, Asset>();
+  for (const { hash, name, sort } of keptFiles(scene)) {
+    const bytes = files.get(hash);
+    if (bytes) decoded.set(hash, decodedAsset(sort, bytes, name));
+  }
+  return decoded;
 }

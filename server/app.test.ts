@@ -100,7 +100,7 @@ describe('scenes', () => {
       });
     expect(file.headers['content-disposition']).toMatch(/^attachment; filename="chart-in-relief-2\.bathyclast"$/);
     const bytes = file.body as Buffer;
-    expect((await readSceneFile(new Uint8Array(bytes))).images.has(image.hash)).toBe(true);
+    expect((await readSceneFile(new Uint8Array(bytes))).files.has(image.hash)).toBe(true);
     db.prepare('DELETE FROM images').run();
     const back = await call('post', '/scenes/import').attach('file', bytes, 'chart.bathyclast');
     expect(back.status).toBe(201);

@@ -10,6 +10,8 @@ import { failure, failureHandler } from './failure';
 import { guard } from './guard';
 import { imageRoutes } from './image-routes';
 import { ImagesTable } from './images-table';
+import { meshRoutes } from './mesh-routes';
+import { MeshesTable } from './meshes-table';
 import { sceneRoutes } from './scene-routes';
 import { ScenesTable } from './scenes-table';
 
@@ -38,6 +40,7 @@ const headers = helmet({
 export function createApp({ db, webRoot, log }: { db: Db; webRoot: string; log: Logger }): Express {
   const scenes = new ScenesTable(db);
   const images = new ImagesTable(db);
+  const meshes = new MeshesTable(db);
   scenes.forgetDeleted();
   if (scenes.isEmpty()) for (const { scene } of [...examples].reverse()) scenes.add(scene);
 
@@ -70,8 +73,9 @@ export function createApp({ db, webRoot, log }: { db: Db; webRoot: string; log: 
       },
     }),
   );
-  app.use('/api/scenes', sceneRoutes(scenes, images));
+  app.use('/api/scenes', sceneRoutes(scenes, images, meshes));
   app.use('/api/images', imageRoutes(images));
+  app.use('/api/meshes', meshRoutes(meshes));
   app.use('/api', (request) => {
     throw failure(404, 'missing', 'path', `There is no ${request.method} ${request.path.slice(0, 80)} here.`, 'a path of the API');
   });

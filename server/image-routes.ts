@@ -1,22 +1,11 @@
 import { Router } from 'express';
 import multer from 'multer';
 import { canonicalPng, contentHash, decodeImage, IMAGE_LIMITS } from '../formats/image';
-import { MOST } from '../core/scene/document';
 import { failure } from './failure';
 import type { ImagesTable } from './images-table';
+import { shownName } from './shown-name';
 
 const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: IMAGE_LIMITS.bytes, files: 1, fields: 0 } });
-
-/** The last part of an uploaded name, without control characters: it is shown, and never a path. */
-function shownName(name: string): string {
-  const last = name.split(/[\\/]/).at(-1)!;
-  return (
-    Array.from(last)
-      .filter((c) => c >= ' ')
-      .join('')
-      .slice(0, MOST.name) || 'image'
-  );
-}
 
 /** Images: decoded once at import, kept as canonical PNG under their content hash. */
 export function imageRoutes(images: ImagesTable): Router {
@@ -24,7 +13,7 @@ export function imageRoutes(images: ImagesTable): Router {
 
   router.post('/', upload.single('file'), async (request, response) => {
     if (!request.file) throw failure(400, 'missing', 'file', 'The upload holds no file.', 'one PNG or JPEG');
-    const name = shownName(Buffer.from(request.file.originalname, 'latin1').toString('utf8'));
+    const name = shownName(request.file.originalname, 'image');
     const pixels = decodeImage(request.file.buffer, name);
     const png = canonicalPng(pixels);
     const hash = await contentHash(png);

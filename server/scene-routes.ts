@@ -4,10 +4,11 @@ import { findExample } from '../core/examples';
 import type { Scene } from '../core/scene/document';
 import { freeName, newScene } from '../core/scene/starters';
 import { parseBounded } from '../formats/bounded-json';
-import { FILE_LIMITS, readSceneFile, sceneFrom, writeSceneFile } from '../formats/scene-file';
+import { FILE_LIMITS, keptFiles, readSceneFile, sceneFrom, writeSceneFile } from '../formats/scene-file';
 import { bodyOf, NewSceneBody, PictureBody, RenameBody, SaveBody } from './bodies';
 import { failure } from './failure';
 import type { ImagesTable } from './images-table';
+import type { MeshesTable } from './meshes-table';
 import type { StoredScene } from '../formats/stored-scene';
 import type { ScenesTable } from './scenes-table';
 
@@ -26,7 +27,7 @@ function revisionOf(header: string | undefined): number {
 }
 
 /** Scenes: list, make, open, save, rename, delete and bring back, export and import, pictures. */
-export function sceneRoutes(scenes: ScenesTable, images: ImagesTable): Router {
+export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, meshes: MeshesTable): Router {
   const router = Router();
 
   function found(id: string): StoredScene {
@@ -96,9 +97,9 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable): Router {
   router.get('/:id/export', (request, response) => {
     const { scene } = found(request.params.id);
     const kept = new Map(
-      scene.images.flatMap(({ hash }) => {
-        const png = images.find(hash);
-        return png ? [[hash, new Uint8Array(png)] as const] : [];
+      keptFiles(scene).flatMap(({ hash, sort }) => {
+        const bytes = sort === 'image' ? images.find(hash) : meshes.find(hash);
+        return bytes ? [[hash, new Uint8Array(bytes)] as const] : [];
       }),
     );
     const fileName = `${
@@ -110,15 +111,19 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable): Router {
     response
       .set('Content-Type', 'application/zip')
       .set('Content-Disposition', `attachment; filename="${fileName}"`)
-      .send(Buffer.from(writeSceneFile({ scene, images: kept })));
+      .send(Buffer.from(writeSceneFile({ scene, files: kept })));
   });
 
   router.post('/import', upload.single('file'), async (request, response) => {
     if (!request.file) throw failure(400, 'missing', 'file', 'The import holds no file.', 'one scene file');
-    const { scene, images: pngs } = await readSceneFile(request.file.buffer);
+    const { scene, files } = await readSceneFile(request.file.buffer);
     for (const image of scene.images) {
-      const png = pngs.get(image.hash);
+      const png = files.get(image.hash);
       if (png) images.add(image.hash, png, image.width, image.height);
+    }
+    for (const { hash, sort } of keptFiles(scene)) {
+      const glb = sort === 'mesh' ? files.get(hash) : undefined;
+      if (glb) meshes.add(hash, glb);
     }
     response.status(201).json(scenes.add({ ...scene, name: freeName(scene.name, taken()) }));
   });

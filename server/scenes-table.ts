@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Scene } from '../core/scene/document';
+import { sceneFrom } from '../formats/scene-file';
 import type { SceneCard, StoredScene } from '../formats/stored-scene';
 import type { Db } from './database';
 
@@ -28,7 +29,7 @@ export class ScenesTable {
         { revision: number; changed: string; document: string }
       >('SELECT revision, changed, document FROM scenes WHERE id = ? AND deleted IS NULL')
       .get(id);
-    return row && { id, revision: row.revision, changed: row.changed, scene: JSON.parse(row.document) as Scene };
+    return row && { id, revision: row.revision, changed: row.changed, scene: sceneFrom(JSON.parse(row.document)) };
   }
 
   add(scene: Scene): StoredScene {

@@ -77,5 +77,10 @@ export const api = {
   setPicture: (id: string, revision: number, png: Blob) =>
     json<unknown>('POST', `/scenes/${id}/picture`, formWith(png, 'picture.png', { revision })),
   addImage: (file: File) => json<SceneImage>('POST', '/images', formWith(file, file.name)),
-  imageBytes: (hash: string) => request('GET', `/images/${hash}`).then(async (response) => new Uint8Array(await response.arrayBuffer())),
+  addMesh: (glb: Uint8Array<ArrayBuffer>, name: string) =>
+    json<{ hash: string; name: string }>('POST', '/meshes', formWith(new Blob([glb]), name)),
+  keptBytes: (sort: 'image' | 'mesh', hash: string) =>
+    request('GET', `/${sort === 'image' ? 'images' : 'meshes'}/${hash}`).then(
+      async (response) => new Uint8Array(await response.arrayBuffer()),
+    ),
 };

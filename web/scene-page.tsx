@@ -3,7 +3,7 @@ import { Outlet, useParams } from 'react-router';
 import { api } from './api';
 import { ConflictDialog } from './conflict-dialog';
 import { NotFound } from './not-found';
-import { loadImages, useImages } from './stage/scene-images';
+import { loadAssets, useAssets } from './stage/scene-assets';
 import { usePlayer } from './stage/player-store';
 import { Session } from './stage/session';
 import { StageProvider, type Stage } from './stage/stage';
@@ -25,13 +25,13 @@ async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
   const transport = new Transport(session);
   const saver = new Saver(id, stored.revision, stored.scene, stored.changed);
   usePlayer.setState({ frame: stored.scene.time.first, shown: undefined, playing: false, cached: [], problem: undefined });
-  await loadImages(stored.scene);
+  await loadAssets(stored.scene);
   const push = () => {
     const { scene } = useSceneStore.getState();
-    if (scene) session.setScene(scene, useImages.getState().images);
+    if (scene) session.setScene(scene, useAssets.getState().assets);
   };
   push();
-  const stops = [useSceneStore.subscribe(push), useImages.subscribe(push), onHold((held) => session.setHeld(held))];
+  const stops = [useSceneStore.subscribe(push), useAssets.subscribe(push), onHold((held) => session.setHeld(held))];
   const leave = () => void saver.flush(true);
   const hide = () => document.visibilityState === 'hidden' && leave();
   window.addEventListener('pagehide', leave);

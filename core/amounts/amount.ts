@@ -1,12 +1,17 @@
 import type { Values } from '../describe/parameters';
 import type { Kind } from '../describe/registry';
 
-/** The clock of a run: frames, and what of them is before the shot. */
-export interface Clock {
+/** What an amount is counted with. */
+export interface AmountSource {
+  readonly values: Values;
   /** Frames a second. */
   readonly fps: number;
   /** The frame at which the run starts: first frame of the shot less the pre-roll. */
   readonly start: number;
+  /** Whether the emitter is on during [f, f + 1). */
+  gate(frame: number): boolean;
+  /** A number in [0, 1) that belongs to a frame, for variance. */
+  luck(frame: number): number;
 }
 
 /** Births in some stretch of time: numbers k from `first` to `last` (none where last < first). */
@@ -15,14 +20,21 @@ export interface Births {
   readonly last: number;
   /** Frame (with fraction) at which the k-th is born. */
   at(k: number): number;
+  /** True where some of the numbers are born outside the stretch that was asked for, and do not count. */
+  readonly scattered?: boolean;
 }
 
-/** How many particles, and when. k counts from 1 at the start of the run. */
-export interface AmountKind extends Kind {
-  /** Births in (from, to], frames with fractions. */
-  during(values: Values, clock: Clock, from: number, to: number): Births;
+/** Counts births. k counts from 1 at the start of the run. */
+export interface Counter {
+  /** Births in (from, to], frames with fractions, both within one frame [f, f + 1]. */
+  during(from: number, to: number): Births;
   /** Births at the very beginning of a whole frame: they have age 0 there. */
-  atFrame(values: Values, clock: Clock, frame: number): Births;
+  atFrame(frame: number): Births;
+}
+
+/** How many particles, and when. */
+export interface AmountKind extends Kind {
+  compile(source: AmountSource): Counter;
 }
 
 /** No births. */

@@ -3,6 +3,8 @@ import type { Description, NumberParameter, Parameter } from './parameters';
 
 /** Most stops a ramp may have. */
 export const MOST_STOPS = 16;
+/** Most points of a path, names of a choice and spans of a gate. */
+export const MOST_LISTED = { points: 512, names: 256, spans: 256 } as const;
 const COLOUR = /^#[0-9a-f]{6}$/i;
 const IMAGE_HASH = /^([0-9a-f]{64})?$/;
 
@@ -34,6 +36,16 @@ export function allowed(p: Parameter): string {
       return `1 to ${MOST_STOPS} stops {at: 0…1, value: number} in rising order`;
     case 'image':
       return 'the hash of one of the scene’s images, or an empty text';
+    case 'text':
+      return `a text of up to ${p.most} characters`;
+    case 'points':
+      return `${p.least} to ${MOST_LISTED.points} points [x, y, z]${p.unit ? ` in ${p.unit}` : ''}`;
+    case 'reference':
+      return `the id of one of the scene’s ${p.to === 'mesh' ? 'meshes' : `${p.to}s`}, or an empty text`;
+    case 'names':
+      return `a list of up to ${MOST_LISTED.names} names`;
+    case 'spans':
+      return `1 to ${MOST_LISTED.spans} spans [from, to] of whole frames in rising order, each at least a frame long`;
   }
 }
 
@@ -56,13 +68,28 @@ function stopsFit(value: unknown, one: (stop: Record<string, unknown>) => boolea
   });
 }
 
+const isVector = (value: unknown): boolean =>
+  Array.isArray(value) && value.length === 3 && value.every((n) => typeof n === 'number' && Number.isFinite(n));
+
+function spansFit(value: unknown): boolean {
+  if (!Array.isArray(value) || value.length < 1 || value.length > MOST_LISTED.spans) return false;
+  let last = -Infinity;
+  return value.every((span: unknown) => {
+    if (!Array.isArray(span) || span.length !== 2) return false;
+    const [from, to] = span as unknown[];
+    if (!Number.isInteger(from) || !Number.isInteger(to) || (from as number) < last || (to as number) <= (from as number)) return false;
+    last = to as number;
+    return true;
+  });
+}
+
 /** Whether a value is possible for a parameter. */
 export function fits(p: Parameter, value: unknown): boolean {
   switch (p.type) {
     case 'number':
       return numberFits(p, value);
     case 'vector':
-      return Array.isArray(value) && value.length === 3 && value.every((n) => typeof n === 'number' && Number.isFinite(n));
+      return isVector(value);
     case 'choice':
       return p.options.some((o) => o.value === value);
     case 'switch':
@@ -75,6 +102,16 @@ export function fits(p: Parameter, value: unknown): boolean {
       return stopsFit(value, (s) => typeof s['value'] === 'number' && Number.isFinite(s['value']));
     case 'image':
       return typeof value === 'string' && IMAGE_HASH.test(value);
+    case 'text':
+      return typeof value === 'string' && value.length <= p.most;
+    case 'points':
+      return Array.isArray(value) && value.length >= p.least && value.length <= MOST_LISTED.points && value.every(isVector);
+    case 'reference':
+      return typeof value === 'string' && value.length <= 40;
+    case 'names':
+      return Array.isArray(value) && value.length <= MOST_LISTED.names && value.every((n) => typeof n === 'string' && n.length <= 120);
+    case 'spans':
+      return spansFit(value);
   }
 }
 

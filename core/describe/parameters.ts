@@ -76,7 +76,54 @@ export interface ImageParameter extends Common {
   readonly default: '';
 }
 
+/** A line of text, or several. */
+export interface TextParameter extends Common {
+  readonly type: 'text';
+  readonly default: string;
+  /** Most characters. */
+  readonly most: number;
+  /** True for an expression of the formula language. */
+  readonly formula?: boolean;
+}
+
+/** Points of a path, in order, in the frame of a place. */
+export interface PointsParameter extends Common {
+  readonly type: 'points';
+  readonly unit: string;
+  readonly default: readonly Vector[];
+  readonly least: number;
+  /** True where they lie in the XZ plane of the place. */
+  readonly flat?: boolean;
+}
+
+/** Sorts of things that another can refer to. */
+export type ReferenceTo = 'emitter' | 'carrier' | 'mesh';
+
+/** The id of another thing of the scene; empty for none. */
+export interface ReferenceParameter extends Common {
+  readonly type: 'reference';
+  readonly to: ReferenceTo;
+  readonly default: '';
+}
+
+/** Names of groups of a mesh; none stands for all of it. */
+export interface NamesParameter extends Common {
+  readonly type: 'names';
+  readonly default: readonly string[];
+}
+
+/** Spans of frames [from, to), in rising order. */
+export interface SpansParameter extends Common {
+  readonly type: 'spans';
+  readonly default: readonly (readonly [number, number])[];
+}
+
 export type Parameter =
+  | TextParameter
+  | PointsParameter
+  | ReferenceParameter
+  | NamesParameter
+  | SpansParameter
   | NumberParameter
   | VectorParameter
   | ChoiceParameter
@@ -100,7 +147,13 @@ type ValueOf<P> = P extends { type: 'number' }
           ? readonly ColourStop[]
           : P extends { type: 'levels' }
             ? readonly LevelStop[]
-            : string;
+            : P extends { type: 'points' }
+              ? readonly Vector[]
+              : P extends { type: 'names' }
+                ? readonly string[]
+                : P extends { type: 'spans' }
+                  ? readonly (readonly [number, number])[]
+                  : string;
 
 /** The values that a description describes. */
 export type ValuesOf<D extends Description> = { readonly [K in keyof D]: ValueOf<D[K]> };

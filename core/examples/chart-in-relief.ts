@@ -3,7 +3,7 @@ import type { Written } from '../scene/complete';
 /** A flat chart of grains: light levels push them up, dark ones pull them down, and still water brings them to rest in relief. */
 export const chartInRelief: Written = {
   format: 'bathyclast-scene',
-  version: 1,
+  version: 2,
   name: 'Chart in relief',
   seed: 21,
   time: { fps: 24, first: 0, last: 120, preRoll: 0 },

@@ -3,7 +3,7 @@ import type { Written } from '../scene/complete';
 /** Grains that settle at their own speeds through a current that is strongest at mid-depth. */
 export const sedimentFall: Written = {
   format: 'bathyclast-scene',
-  version: 1,
+  version: 2,
   name: 'Sediment fall',
   seed: 11,
   time: { fps: 24, first: 0, last: 120, preRoll: 120 },

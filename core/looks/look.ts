@@ -5,6 +5,8 @@ import { describe } from '../describe/parameters';
 export interface LookKind extends Kind {
   /** Opacity across the sprite, as the share of its radius over which the edge fades: 0 hard, 1 soft to the middle. */
   readonly softness: number;
+  /** True where particles can be seen to turn. */
+  readonly turns: boolean;
 }
 
 /** What every look has. */

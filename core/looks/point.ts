@@ -7,4 +7,5 @@ export const point: LookKind = {
   summary: 'A round dot with a clean edge.',
   parameters: lookParameters,
   softness: 0.12,
+  turns: false,
 };

@@ -7,4 +7,5 @@ export const sprite: LookKind = {
   summary: 'A round spot that faces the camera and fades from its middle to its edge.',
   parameters: lookParameters,
   softness: 1,
+  turns: false,
 };

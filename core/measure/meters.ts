@@ -1,6 +1,6 @@
 import { magnitude } from '../actions/action';
 import { BLOCK, particleBlock, sumsOfBlock, type ParticleBlock } from '../stack/block';
-import type { Row } from '../stack/compile';
+import { placeRows, type Row } from '../stack/compile';
 import { evaluateRow, evaluateStack, measureDistances, rowScratch, type RowScratch } from '../stack/evaluate';
 import type { Population } from '../step/population';
 
@@ -132,13 +132,15 @@ function missedBy(row: Row, population: Population, block: ParticleBlock, scratc
   for (let start = 0; start < population.count; ) {
     start = loadStrided(block, population, start, 1, 0);
     measureDistances(row, block, scratch);
-    for (let i = 0; i < block.count; i++) least = Math.min(least, scratch.distance[i]! - reach);
+    for (let i = 0; i < block.count; i++) least = Math.min(least, (scratch.distance[i]! - reach) * row.place.scale);
   }
   return least;
 }
 
-/** Measures what every field delivers to the living particles at a time in seconds. */
-export function measureDelivery(rows: readonly Row[], populations: readonly Population[], time: number): Meters {
+/** Measures what every field delivers to the living particles at a frame. */
+export function measureDelivery(rows: readonly Row[], populations: readonly Population[], frame: number, fps: number): Meters {
+  placeRows(rows, frame);
+  const time = frame / fps;
   const meters = emptyMeters(rows.length, populations.length);
   const block = particleBlock();
   const scratch = rowScratch();

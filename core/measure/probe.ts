@@ -1,7 +1,8 @@
 import type { Vector } from '../math/vector';
 import type { Emitter, Scene } from '../scene/document';
 import { particleBlock, sumsOfBlock, type ParticleBlock } from '../stack/block';
-import { compileStack, type Images } from '../stack/compile';
+import type { Assets } from '../scene/assets';
+import { compileStack, placeRows } from '../stack/compile';
 import { evaluateRow, evaluateStack, rowScratch } from '../stack/evaluate';
 
 /** The particle that a probe pretends to be. */
@@ -56,12 +57,13 @@ function blockOf(particle: ProbeParticle, time: number): ParticleBlock {
 /** Reads every field and the sum of the stack at a point, a frame and a particle of one emitter. */
 export function probe(
   scene: Scene,
-  images: Images,
+  assets: Assets,
   frame: number,
   emitter: Emitter,
   particle: ProbeParticle,
 ): { fields: FieldReading[]; total: StackReading } {
-  const rows = compileStack(scene, images);
+  const rows = compileStack(scene, assets);
+  placeRows(rows, frame);
   const block = blockOf(particle, frame / scene.time.fps);
   const scratch = rowScratch();
   const sums = sumsOfBlock();

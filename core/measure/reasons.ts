@@ -2,7 +2,8 @@ import { actions } from '../actions';
 import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
 import { isHeard, sendTo, type Field, type Scene } from '../scene/document';
-import { fieldSource, type Images } from '../stack/compile';
+import type { Assets } from '../scene/assets';
+import { fieldSource } from '../stack/compile';
 import { boundsSentTo, fittedTo } from './fit';
 import type { Meters } from './meters';
 
@@ -12,6 +13,8 @@ export interface Reason {
   readonly words: string;
   /** Undefined where there is nothing to press. */
   readonly mend?: { readonly label: string; readonly change: (scene: Scene) => Scene };
+  /** A frame to look at instead. */
+  readonly goTo?: number;
 }
 
 function changed(field: Field, change: (field: Field) => Partial<Field>): (scene: Scene) => Scene {
@@ -28,7 +31,7 @@ function isZero(value: unknown): boolean {
 }
 
 /** Reasons that stand in the settings, whatever the particles do. */
-function settingsReason(scene: Scene, field: Field, images: Images): Reason | undefined {
+function settingsReason(scene: Scene, field: Field, assets: Assets): Reason | undefined {
   const kind = fieldKinds.get(field.settings.kind);
   if (field.mute) return { code: 'muted', words: 'muted', mend: { label: 'Unmute', change: changed(field, () => ({ mute: false })) } };
   if (!isHeard(field, scene.fields)) {
@@ -50,13 +53,13 @@ function settingsReason(scene: Scene, field: Field, images: Images): Reason | un
       mend: { label: 'Set a direction', change: changed(field, (f) => ({ settings: { ...f.settings, [direction]: upright } })) },
     };
   }
-  const silent = kind.silent?.(fieldSource(scene, field, images));
+  const silent = kind.silent?.(fieldSource(scene, field, assets));
   return silent ? { code: 'silent', words: silent } : undefined;
 }
 
 /** Why a field delivers nothing on the frame of these meters; undefined where it does deliver. */
-export function whySilent(scene: Scene, field: Field, meters: Meters, images: Images): Reason | undefined {
-  const inSettings = settingsReason(scene, field, images);
+export function whySilent(scene: Scene, field: Field, meters: Meters, assets: Assets): Reason | undefined {
+  const inSettings = settingsReason(scene, field, assets);
   if (inSettings) return inSettings;
   if (scene.emitters.length === 0) return { code: 'no-emitter', words: 'there is no emitter' };
   if (scene.emitters.every((e) => sendTo(field, e.id) === 0))

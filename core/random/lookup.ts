@@ -42,6 +42,26 @@ export const Purpose = {
   speed: 6,
   spreadAngle: 7,
   spreadTurn: 8,
+  tiltAngle: 9,
+  tiltTurn: 10,
+  spin: 11,
+  spinAxis: 12,
+  spinAxisTurn: 13,
+  orientation: 14,
+  outward: 17,
+  amount: 20,
+  porosity: 22,
+  restitution: 23,
+  slip: 24,
+  pieces: 25,
+  scatter: 26,
+  scatterTurn: 27,
+  child: 28,
+  /** The choice a mask makes, attempt by attempt. */
+  mask: 30,
   /** Shapes use shape, shape + 1, … */
   shape: 32,
 } as const;
+
+/** How far apart the purposes of one attempt to be born lie from those of the next. */
+export const ATTEMPT = 0x1000;

@@ -1,14 +1,31 @@
 import { amounts } from '../amounts';
+import { colliderShapes } from '../colliders';
 import { defaultsOf, type Values } from '../describe/parameters';
 import type { Kinded } from '../describe/registry';
 import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
+import { gates } from '../gates';
 import { looks } from '../looks';
+import { masks } from '../masks';
+import { meshSources } from '../meshes/sources';
+import type { Keys } from '../places/keys';
 import { profiles } from '../profiles';
 import { profileCommon } from '../profiles/profile';
+import { responses } from '../responses';
 import { shapes } from '../shapes';
 import * as descriptions from './descriptions';
-import { SCENE_FORMAT, SCENE_VERSION, type Emitter, type Field, type Scene } from './document';
+import {
+  SCENE_FORMAT,
+  SCENE_VERSION,
+  type Carrier,
+  type Collider,
+  type Emitter,
+  type Field,
+  type Hit,
+  type Place,
+  type Scene,
+  type SceneMesh,
+} from './document';
 
 /** A thing as it may be written by hand: everything that has a default may be left out. */
 export type Written = Values;
@@ -16,15 +33,26 @@ export type Written = Values;
 const object = (value: unknown): Values => (value ?? {}) as Values;
 const list = (value: unknown): readonly Values[] => (value ?? []) as readonly Values[];
 
+const identity = (written: Written) => ({ id: written['id'] as string, name: written['name'] as string });
+
+/** Place and keys of anything placed. */
+function completePlaced(written: Written): { place: Place; keys: Keys } {
+  return {
+    place: { ...defaultsOf(descriptions.placeParameters), ...object(written['place']) },
+    keys: object(written['keys']) as Keys,
+  };
+}
+
 /** An emitter with everything left out filled in. The input must have passed the check. */
 export function completeEmitter(written: Written): Emitter {
   return {
     ...defaultsOf(descriptions.emitterParameters),
     ...written,
-    id: written['id'] as string,
-    name: written['name'] as string,
-    place: { ...defaultsOf(descriptions.placeParameters), ...object(written['place']) },
+    ...identity(written),
+    ...completePlaced(written),
     shape: shapes.complete(written['shape'] as Kinded),
+    masks: list(written['masks']).map((m) => masks.complete(m as Kinded)),
+    gate: gates.complete((written['gate'] as Kinded | undefined) ?? { kind: 'always' }),
     amounts: list(written['amounts']).map((a) => amounts.complete(a as Kinded)),
     birth: { ...defaultsOf(descriptions.birthParameters), ...object(written['birth']) },
     look: looks.complete((written['look'] as Kinded | undefined) ?? { kind: 'sprite' }),
@@ -40,15 +68,41 @@ export function completeField(written: Written): Field {
     ...defaultsOf(descriptions.fieldParameters),
     strength: kind.strength.default,
     ...written,
-    id: written['id'] as string,
-    name: written['name'] as string,
-    place: { ...defaultsOf(descriptions.placeParameters), ...object(written['place']) },
+    ...identity(written),
+    ...completePlaced(written),
     settings: fieldKinds.complete(settings),
     actsAs: (written['actsAs'] as string | undefined) ?? kind.actions[0]!,
     extent: extents.complete((written['extent'] as Kinded | undefined) ?? { kind: 'everywhere' }),
     profile: { ...defaultsOf(profileCommon), ...profiles.complete(profile) } as Field['profile'],
     sends: object(written['sends']) as Record<string, number>,
   };
+}
+
+/** A collider with everything left out filled in. The input must have passed the check. */
+export function completeCollider(written: Written): Collider {
+  return {
+    ...defaultsOf(descriptions.colliderParameters),
+    ...written,
+    ...identity(written),
+    ...completePlaced(written),
+    shape: colliderShapes.complete(written['shape'] as Kinded),
+    response: responses.complete((written['response'] as Kinded | undefined) ?? { kind: 'bounce' }),
+    sends: Object.fromEntries(
+      Object.entries(object(written['sends'])).map(([id, hit]): [string, Hit] => [
+        id,
+        { ...defaultsOf(descriptions.hitParameters), ...(hit as Hit) },
+      ]),
+    ),
+  };
+}
+
+/** A carrier with everything left out filled in. The input must have passed the check. */
+export function completeCarrier(written: Written): Carrier {
+  return { ...defaultsOf(descriptions.carrierParameters), ...written, ...identity(written), ...completePlaced(written) };
+}
+
+function completeMesh(written: Written): SceneMesh {
+  return { ...identity(written), source: meshSources.complete(written['source'] as Kinded) };
 }
 
 /** A scene with everything left out filled in. The input must have passed {@link checkScene}. */
@@ -62,8 +116,18 @@ export function completeScene(written: Written): Scene {
     time: { ...defaultsOf(descriptions.timeParameters), ...object(written['time']) },
     camera: { ...defaultsOf(descriptions.cameraParameters), ...object(written['camera']) },
     output: { ...defaultsOf(descriptions.outputParameters), ...object(written['output']) },
+    work: { ...defaultsOf(descriptions.workParameters), ...object(written['work']) },
+    bounds: { ...defaultsOf(descriptions.boundsParameters), ...object(written['bounds']) },
+    whole: {
+      ...defaultsOf(descriptions.wholeParameters),
+      ...object(written['whole']),
+      ...completePlaced(object(written['whole'])),
+    },
     emitters: list(written['emitters']).map(completeEmitter),
     fields: list(written['fields']).map(completeField),
+    colliders: list(written['colliders']).map(completeCollider),
+    carriers: list(written['carriers']).map(completeCarrier),
+    meshes: list(written['meshes']).map(completeMesh),
     images: list(written['images']) as unknown as Scene['images'],
   };
 }

@@ -1,40 +1,63 @@
 import type { ValuesOf } from '../describe/parameters';
 import type { Kinded } from '../describe/registry';
+import type { Keys } from '../places/keys';
 import type {
   birthParameters,
+  boundsParameters,
   cameraParameters,
+  carrierParameters,
+  colliderParameters,
   emitterParameters,
   fieldParameters,
+  hitParameters,
   outputParameters,
   placeParameters,
   sceneParameters,
   timeParameters,
+  wholeParameters,
+  workParameters,
 } from './descriptions';
 
 /** What a scene file calls itself. */
 export const SCENE_FORMAT = 'bathyclast-scene';
 /** The version this program writes. Older ones are migrated, newer ones refused. */
-export const SCENE_VERSION = 1;
+export const SCENE_VERSION = 2;
 
-/** Most emitters, fields, amounts of one emitter and images of one scene. */
-export const MOST = { emitters: 64, fields: 256, amounts: 16, images: 64, name: 120 } as const;
+/** Most things of each sort: in a scene, but for amounts and masks (of one emitter) and keys (of one number). */
+export const MOST = {
+  emitters: 64,
+  fields: 256,
+  colliders: 64,
+  carriers: 64,
+  meshes: 64,
+  amounts: 16,
+  masks: 8,
+  images: 64,
+  keys: 4096,
+  name: 120,
+} as const;
 
 export type Place = ValuesOf<typeof placeParameters>;
 
-export interface Emitter extends ValuesOf<typeof emitterParameters> {
+/** A thing of the scene that has a place. */
+interface PlacedThing {
   readonly id: string;
   readonly name: string;
   readonly place: Place;
+  readonly keys: Keys;
+}
+
+export interface Emitter extends ValuesOf<typeof emitterParameters>, PlacedThing {
   readonly shape: Kinded;
+  /** Multiplied with one another. */
+  readonly masks: readonly Kinded[];
   readonly amounts: readonly Kinded[];
+  readonly gate: Kinded;
   readonly birth: ValuesOf<typeof birthParameters>;
   readonly look: Kinded;
 }
 
-export interface Field extends ValuesOf<typeof fieldParameters> {
-  readonly id: string;
-  readonly name: string;
-  readonly place: Place;
+export interface Field extends ValuesOf<typeof fieldParameters>, PlacedThing {
   /** The kind, and its own settings. */
   readonly settings: Kinded;
   readonly actsAs: string;
@@ -42,6 +65,36 @@ export interface Field extends ValuesOf<typeof fieldParameters> {
   readonly profile: Kinded & { readonly slope: number; readonly invert: boolean };
   /** By emitter id, 0 … 2; an emitter that is not named is sent 1. */
   readonly sends: Readonly<Record<string, number>>;
+}
+
+/** How one emitter's particles meet a collider. */
+export type Hit = ValuesOf<typeof hitParameters>;
+
+/** A surface that particles hit. */
+export interface Collider extends ValuesOf<typeof colliderParameters>, PlacedThing {
+  readonly shape: Kinded;
+  readonly response: Kinded;
+  /** By emitter id; an emitter that is not named hits it, with the collider's own bounce. */
+  readonly sends: Readonly<Record<string, Hit>>;
+}
+
+/** A frame that other things stand in. */
+export interface Carrier extends ValuesOf<typeof carrierParameters>, PlacedThing {}
+
+/** A mesh of the scene, made by code or read from a file; emitters and colliders refer to it. */
+export interface SceneMesh {
+  readonly id: string;
+  readonly name: string;
+  readonly source: Kinded;
+}
+
+/** The box that keeps all particles. */
+export type Bounds = ValuesOf<typeof boundsParameters>;
+
+/** The move, turn and size of the finished result. */
+export interface Whole extends ValuesOf<typeof wholeParameters> {
+  readonly place: Place;
+  readonly keys: Keys;
 }
 
 /** An image of the scene: its canonical PNG is kept under its content hash. */
@@ -60,14 +113,25 @@ export interface Scene extends ValuesOf<typeof sceneParameters> {
   readonly time: ValuesOf<typeof timeParameters>;
   readonly camera: ValuesOf<typeof cameraParameters>;
   readonly output: ValuesOf<typeof outputParameters>;
+  readonly work: ValuesOf<typeof workParameters>;
+  readonly bounds: Bounds;
+  readonly whole: Whole;
   readonly emitters: readonly Emitter[];
   readonly fields: readonly Field[];
+  readonly colliders: readonly Collider[];
+  readonly carriers: readonly Carrier[];
+  readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];
 }
 
 /** The send of a field to an emitter. */
 export function sendTo(field: Field, emitterId: string): number {
   return field.sends[emitterId] ?? 1;
+}
+
+/** How an emitter's particles meet a collider. */
+export function hitOf(collider: Collider, emitterId: string): Hit {
+  return collider.sends[emitterId] ?? { hits: true, bounce: 1 };
 }
 
 /** Whether a field acts, given mutes and solos of the whole desk. */

@@ -27,7 +27,7 @@ export const ball: ShapeKind = {
   parameters,
   sampler(values) {
     const { radius, from } = values as ValuesOf<typeof parameters>;
-    return (pick, out) => {
+    return ({ pick }, out) => {
       const y = 2 * pick(0) - 1;
       const turn = 6.283185307179586 * pick(1);
       const ring = Math.sqrt(Math.max(0, 1 - y * y));
@@ -38,6 +38,15 @@ export const ball: ShapeKind = {
       out.x = r * out.nx;
       out.y = r * out.ny;
       out.z = r * out.nz;
+      // Along the parallel, eastwards.
+      const flat = Math.sqrt(out.nx * out.nx + out.nz * out.nz);
+      out.tx = flat > 0 ? out.nz / flat : 1;
+      out.ty = 0;
+      out.tz = flat > 0 ? -out.nx / flat : 0;
+      out.u = 0.5 + 0.5 * out.nx;
+      out.v = 0.5 + 0.5 * out.nz;
+      out.flatY = y;
+      return true;
     };
   },
   outline(values) {

@@ -1,6 +1,6 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { boxEdges, widthHandle } from '../places/handle';
-import type { ShapeKind } from './shape';
+import { lieFlat, type ShapeKind } from './shape';
 
 const side = (label: string, axis: string) =>
   ({ type: 'number', label, unit: 'm', default: 1, min: 0, usual: [0, 10], help: `Along its own ${axis}.` }) as const;
@@ -15,12 +15,12 @@ export const box: ShapeKind = {
   parameters,
   sampler(values) {
     const { width, height, depth } = values as ValuesOf<typeof parameters>;
-    return (pick, out) => {
-      out.x = width * (pick(0) - 0.5);
+    return ({ pick }, out) => {
+      const u = pick(0);
+      const v = pick(2);
+      lieFlat(out, width * (u - 0.5), depth * (v - 0.5), u, v);
       out.y = height * (pick(1) - 0.5);
-      out.z = depth * (pick(2) - 0.5);
-      out.nx = out.nz = 0;
-      out.ny = 1;
+      return true;
     };
   },
   outline(values) {

@@ -1,6 +1,6 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { widthHandle } from '../places/handle';
-import type { ShapeKind } from './shape';
+import { lieFlat, type ShapeKind } from './shape';
 
 const parameters = describe({
   width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own X.' },
@@ -15,12 +15,11 @@ export const card: ShapeKind = {
   parameters,
   sampler(values) {
     const { width, depth } = values as ValuesOf<typeof parameters>;
-    return (pick, out) => {
-      out.x = width * (pick(0) - 0.5);
-      out.y = 0;
-      out.z = depth * (pick(1) - 0.5);
-      out.nx = out.nz = 0;
-      out.ny = 1;
+    return ({ pick }, out) => {
+      const u = pick(0);
+      const v = pick(1);
+      lieFlat(out, width * (u - 0.5), depth * (v - 0.5), u, v);
+      return true;
     };
   },
   outline(values) {

@@ -1,7 +1,7 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { cos, sin } from '../math/exact';
 import { circle } from '../places/handle';
-import type { ShapeKind } from './shape';
+import { lieFlat, type ShapeKind } from './shape';
 
 const parameters = describe({
   radius: { type: 'number', label: 'Radius', unit: 'm', default: 0.5, min: 0, usual: [0, 5], help: 'Radius of the disc.' },
@@ -15,14 +15,13 @@ export const disc: ShapeKind = {
   parameters,
   sampler(values) {
     const { radius } = values as ValuesOf<typeof parameters>;
-    return (pick, out) => {
+    return ({ pick }, out) => {
       const r = radius * Math.sqrt(pick(0));
       const turn = 6.283185307179586 * pick(1);
-      out.x = r * cos(turn);
-      out.y = 0;
-      out.z = r * sin(turn);
-      out.nx = out.nz = 0;
-      out.ny = 1;
+      const x = r * cos(turn);
+      const z = r * sin(turn);
+      lieFlat(out, x, z, 0.5 + x / (2 * radius || 1), 0.5 + z / (2 * radius || 1));
+      return true;
     };
   },
   outline: (values) => [circle((values as ValuesOf<typeof parameters>).radius, 0, 2)],

@@ -1,4 +1,4 @@
-import type { ShapeKind } from './shape';
+import { lieFlat, type ShapeKind } from './shape';
 
 /** A single point; the normal is up. */
 export const point: ShapeKind = {
@@ -6,9 +6,9 @@ export const point: ShapeKind = {
   label: 'point',
   summary: 'All particles start at one point.',
   parameters: {},
-  sampler: () => (_pick, out) => {
-    out.x = out.y = out.z = out.nx = out.nz = 0;
-    out.ny = 1;
+  sampler: () => (_draw, out) => {
+    lieFlat(out, 0, 0, 0.5, 0.5);
+    return true;
   },
   outline: () => [
     [

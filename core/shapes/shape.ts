@@ -1,24 +1,97 @@
 import type { Values } from '../describe/parameters';
 import type { Kind } from '../describe/registry';
+import type { LevelImage } from '../images/level-image';
+import type { TriangleMesh } from '../meshes/mesh';
 import type { Outline, SizeHandle } from '../places/handle';
 
-/** Where a particle is born: position in metres and unit normal, both in the emitter's own frame; written in place. */
+/** Where a particle is born, all in the emitter's own frame; written in place. */
 export interface BirthPlace {
+  /** Metres. */
   x: number;
   y: number;
   z: number;
+  /** Unit normal. */
   nx: number;
   ny: number;
   nz: number;
+  /** Unit tangent. */
+  tx: number;
+  ty: number;
+  tz: number;
+  /** Place on a picture, 0 … 1, v downwards. */
+  u: number;
+  v: number;
+  /** Brightness of a mesh's colours, 0 … 1; 1 without. */
+  shade: number;
+  /** Y of the normal of the flat face; that of the normal where there are no faces. */
+  flatY: number;
+  /** Vertices of the triangle it lies on, and their weights; weights of 0 where there is none. */
+  readonly corners: Uint32Array;
+  readonly weights: Float64Array;
 }
 
-/** The n-th number in [0, 1) that belongs to this particle. */
-export type Pick = (n: number) => number;
+/** A birth place at the middle, looking up. */
+export function birthPlace(): BirthPlace {
+  return {
+    x: 0,
+    y: 0,
+    z: 0,
+    nx: 0,
+    ny: 1,
+    nz: 0,
+    tx: 1,
+    ty: 0,
+    tz: 0,
+    u: 0.5,
+    v: 0.5,
+    shade: 1,
+    flatY: 1,
+    corners: new Uint32Array(3),
+    weights: new Float64Array(3),
+  };
+}
+
+/** Sets position and picture place of a birth on something flat: the normal is up, the tangent along X. */
+export function lieFlat(out: BirthPlace, x: number, z: number, u: number, v: number): void {
+  out.x = x;
+  out.y = 0;
+  out.z = z;
+  out.nx = out.nz = out.ty = out.tz = 0;
+  out.ny = out.tx = out.flatY = 1;
+  out.u = u;
+  out.v = v;
+}
+
+/** One birth that looks for its place. */
+export interface Draw {
+  /** The n-th number in [0, 1) that belongs to this particle. */
+  pick(n: number): number;
+  /** The how-manieth birth of its row, from 1. */
+  k: number;
+  /** Seconds of scene time. */
+  time: number;
+}
+
+/** What shapes are made from beside their own values. */
+export interface Resources {
+  mesh(id: string): TriangleMesh | undefined;
+  image(hash: string): LevelImage | undefined;
+}
+
+/** Writes the birth place of one particle; false where there is none. */
+export type Sampler = (draw: Draw, out: BirthPlace) => boolean;
 
 /** What particles are born from. */
 export interface ShapeKind extends Kind {
-  /** Writes the birth place of one particle. */
-  sampler(values: Values): (pick: Pick, out: BirthPlace) => void;
-  outline(values: Values): Outline;
+  sampler(values: Values, resources: Resources): Sampler;
+  /** A sentence where with these values nothing can be born. */
+  empty?(values: Values, resources: Resources): string | undefined;
+  outline(values: Values, resources: Resources): Outline;
   handles(values: Values): readonly SizeHandle[];
+  /** The mesh it is born from, to be drawn as a surface. */
+  surface?(values: Values, resources: Resources): TriangleMesh | undefined;
+  /** The name of the list of points that is edited in the view. */
+  readonly points?: string;
+  /** True where births hang on other particles, and the emitter's amounts do nothing. */
+  readonly fromParticles?: boolean;
 }

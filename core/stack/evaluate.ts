@@ -18,12 +18,13 @@ export function rowScratch(): RowScratch {
   return { local: vectorColumns(BLOCK), distance: new Float64Array(BLOCK), weight: new Float64Array(BLOCK), vector: vectorColumns(BLOCK) };
 }
 
-function toLocal({ position, rotation }: Row, { x, y, z }: VectorColumns, count: number, out: VectorColumns): void {
-  const [ox, oy, oz] = position;
+function toLocal({ place, rotation }: Row, { x, y, z }: VectorColumns, count: number, out: VectorColumns): void {
+  const [ox, oy, oz] = place.position;
+  const shrink = 1 / place.scale;
   for (let i = 0; i < count; i++) {
-    const dx = x[i]! - ox;
-    const dy = y[i]! - oy;
-    const dz = z[i]! - oz;
+    const dx = (x[i]! - ox) * shrink;
+    const dy = (y[i]! - oy) * shrink;
+    const dz = (z[i]! - oz) * shrink;
     if (rotation) {
       out.x[i] = rotation[0] * dx + rotation[3] * dy + rotation[6] * dz;
       out.y[i] = rotation[1] * dx + rotation[4] * dy + rotation[7] * dz;
@@ -47,7 +48,7 @@ function turnToWorld(r: Rotation, { x, y, z }: VectorColumns, count: number): vo
   }
 }
 
-/** Distances of a block's particles to the extent of a row, metres, into `scratch.distance`; leaves the local positions. */
+/** Distances of a block's particles to the extent of a row, in metres of its own scale, into `scratch.distance`; leaves the local positions. */
 export function measureDistances(row: Row, block: ParticleBlock, scratch: RowScratch): void {
   toLocal(row, block.position, block.count, scratch.local);
   row.distance?.(scratch.local, block.count, scratch.distance);

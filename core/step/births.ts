@@ -1,16 +1,26 @@
 import { amounts } from '../amounts';
-import type { Births, Clock } from '../amounts/amount';
-import { cos, sin } from '../math/exact';
-import { rotate, rotationFromDegrees } from '../math/rotation';
-import { frameAbout, normalised } from '../math/vector';
-import { lookup, Purpose, streamOf, uniform, varied } from '../random/lookup';
+import type { Births, Counter } from '../amounts/amount';
+import { gates } from '../gates';
+import { masks } from '../masks';
+import type { MaskRoutine } from '../masks/mask';
+import { rotate } from '../math/rotation';
+import { normalised, type Vector } from '../math/vector';
+import { motionOf, type Motion } from '../places/motion';
+import { outward, type Similarity } from '../places/similarity';
+import { ATTEMPT, lookup, mix, Purpose, streamOf, uniform } from '../random/lookup';
+import { resourcesOf } from '../scene/resources';
+import type { Assets } from '../scene/assets';
 import type { Emitter, Scene } from '../scene/document';
 import { shapes } from '../shapes';
-import type { BirthPlace } from '../shapes/shape';
+import { birthPlace, type Draw, type Resources, type ShapeKind } from '../shapes/shape';
+import { anyWay, Maternity } from './newborn';
 import type { Population } from './population';
 
 /** Room for k in a particle's number; the amount row sits above it. */
 const NUMBERS_A_ROW = 0x10000000;
+
+/** Places that are tried for one birth before it is given up where masks refuse them. */
+const MOST_ATTEMPTS = 64;
 
 /** Which of an emitter's particles a run takes part in. */
 export interface Portion {
@@ -23,76 +33,133 @@ export interface Portion {
 
 /** Makes the particles of one emitter. */
 export interface Nursery {
-  /** Adds the particles born in (from, to], frames with fractions. */
+  /** Adds the particles born in (from, to], frames with fractions within one frame. */
   during(population: Population, from: number, to: number): void;
   /** Adds the particles born at the very beginning of a frame. */
   atFrame(population: Population, frame: number): void;
 }
 
-/** Makes an emitter ready to give birth. */
-export function nurseryOf(scene: Scene, emitter: Emitter, clock: Clock, portion: Portion): Nursery {
+/** The frame at which a run of a scene starts. */
+export function startFrame(scene: Pick<Scene, 'time'>): number {
+  return scene.time.first - scene.time.preRoll;
+}
+
+/** Counts the births of each amount of an emitter. */
+export function countersOf(scene: Pick<Scene, 'time' | 'seed'>, emitter: Emitter): Counter[] {
+  const { fps, first, last } = scene.time;
+  const stream = streamOf(scene.seed, emitter.seed);
+  const gate = gates.get(emitter.gate.kind).compile(emitter.gate, { fps, first, last });
+  return emitter.amounts.map((amount, row) =>
+    amounts.get(amount.kind).compile({
+      values: amount,
+      fps,
+      start: startFrame(scene),
+      gate,
+      luck: (frame) => uniform(stream, frame, Purpose.amount + 0x100 * row),
+    }),
+  );
+}
+
+/** All masks of an emitter as one chance. */
+export function maskOf(emitter: Emitter, stream: number, resources: Resources, shape: ShapeKind): MaskRoutine | undefined {
+  if (emitter.masks.length === 0) return undefined;
+  const surface = shape.surface?.(emitter.shape, resources);
+  const all = emitter.masks.map((values, i) => masks.get(values.kind).compile({ values, stream: mix(stream + i), resources, surface }));
+  return (place) => all.reduce((chance, mask) => chance * mask(place), 1);
+}
+
+/** The velocity that a point fixed to a moving thing has, by central difference over a substep, m/s. */
+export function velocityAt(motion: Motion, local: Vector, frame: number, substep: number, fps: number): Vector {
+  if (!motion.moves) return [0, 0, 0];
+  const before = outward(motion.at(frame - substep / 2), local);
+  const after = outward(motion.at(frame + substep / 2), local);
+  const rate = fps / substep;
+  return [(after[0] - before[0]) * rate, (after[1] - before[1]) * rate, (after[2] - before[2]) * rate];
+}
+
+/** Makes an emitter ready to give birth by its own amounts. */
+export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portion: Portion): Nursery {
   const stream = streamOf(scene.seed, emitter.seed);
   const { birth } = emitter;
-  const sample = shapes.get(emitter.shape.kind).sampler(emitter.shape);
-  const rotation = rotationFromDegrees(emitter.place.rotation);
-  const [ox, oy, oz] = emitter.place.position;
+  const { fps, substeps, last } = scene.time;
+  const shape = shapes.get(emitter.shape.kind);
+  const resources = resourcesOf(scene, assets);
+  const sample = shape.sampler(emitter.shape, resources);
+  const mask = maskOf(emitter, stream, resources, shape);
+  const motion = motionOf(scene.carriers, emitter);
+  const maternity = new Maternity(emitter, stream, fps, last + 1);
+  const counters = countersOf(scene, emitter);
   const fixed = normalised(birth.direction);
-  const cosSpread = cos(birth.spread * 0.017453292519943295);
-  const place: BirthPlace = { x: 0, y: 0, z: 0, nx: 0, ny: 1, nz: 0 };
   const draftLimit = portion.share * 4294967296;
+  const place = birthPlace();
   let id = 0;
-  const pick = (n: number) => uniform(stream, id, Purpose.shape + n);
-  const luck = (purpose: number) => uniform(stream, id, purpose);
+  let purpose: number = Purpose.shape;
+  const draw: Draw = { pick: (n) => uniform(stream, id, purpose + n), k: 0, time: 0 };
 
-  function bear(population: Population, frame: number): void {
-    sample(pick, place);
-    const axis = birth.along === 'normal' ? ([place.nx, place.ny, place.nz] as const) : fixed;
-    let direction = axis;
-    if (birth.spread > 0) {
-      // Even over the cone's cap: cosines between 1 and cos(spread) are equally likely.
-      const c = 1 - luck(Purpose.spreadAngle) * (1 - cosSpread);
-      const s = Math.sqrt(Math.max(0, 1 - c * c));
-      const turn = 6.283185307179586 * luck(Purpose.spreadTurn);
-      const [u, v] = frameAbout(axis);
-      const a = s * cos(turn);
-      const b = s * sin(turn);
-      direction = [c * axis[0] + a * u[0] + b * v[0], c * axis[1] + a * u[1] + b * v[1], c * axis[2] + a * u[2] + b * v[2]];
+  /** Finds a place the masks take; false where there is none. */
+  function find(): boolean {
+    purpose = Purpose.shape;
+    if (!sample(draw, place)) return false;
+    if (!mask) return true;
+    const tries = emitter.maskMode === 'keep' ? MOST_ATTEMPTS : 1;
+    for (let attempt = 0; attempt < tries; attempt++) {
+      if (attempt > 0) {
+        purpose = Purpose.shape + attempt * ATTEMPT;
+        // One after another from the next point on, where the shape has points.
+        draw.k += 1;
+        if (!sample(draw, place)) return false;
+      }
+      if (uniform(stream, id, Purpose.mask + attempt * ATTEMPT) < mask(place)) return true;
     }
-    const speed = varied(birth.speed, birth.speedVariance, luck(Purpose.speed));
-    const position = rotate(rotation, [place.x, place.y, place.z]);
-    const velocity = rotate(rotation, direction);
-    const slot = population.add();
-    const { columns } = population;
-    population.id[slot] = id;
-    population.birth[slot] = frame / clock.fps;
-    columns.x[slot] = ox + position[0];
-    columns.y[slot] = oy + position[1];
-    columns.z[slot] = oz + position[2];
-    columns.vx[slot] = speed * velocity[0];
-    columns.vy[slot] = speed * velocity[1];
-    columns.vz[slot] = speed * velocity[2];
-    columns.life[slot] = Math.max(0, varied(birth.life, birth.lifeVariance, luck(Purpose.life)));
-    columns.mass[slot] = Math.max(birth.mass / 1000, varied(birth.mass, birth.massVariance, luck(Purpose.mass)));
-    columns.drag[slot] = Math.max(0, varied(birth.drag, birth.dragVariance, luck(Purpose.drag)));
-    columns.size[slot] = Math.max(0, varied(birth.size, birth.sizeVariance, luck(Purpose.size)));
-    population.born++;
+    return false;
   }
 
-  function bearAll(population: Population, row: number, births: Births): void {
+  function axisOf(at: Similarity): Vector {
+    if (birth.along === 'direction') return birth.axes === 'world' ? fixed : rotate(at.rotation, fixed);
+    if (birth.along === 'normal') return rotate(at.rotation, [place.nx, place.ny, place.nz]);
+    if (birth.along === 'tangent') return rotate(at.rotation, [place.tx, place.ty, place.tz]);
+    const out = normalised([place.x, place.y, place.z]);
+    return out[0] === 0 && out[1] === 0 && out[2] === 0
+      ? anyWay(uniform(stream, id, Purpose.outward), uniform(stream, id, Purpose.outward + 1))
+      : rotate(at.rotation, out);
+  }
+
+  function bear(population: Population, k: number, frame: number): void {
+    draw.k = k;
+    draw.time = frame / fps;
+    if (!find()) return;
+    const at = motion.at(frame);
+    const local: Vector = [place.x, place.y, place.z];
+    const share = birth.inherit / 100;
+    const own = share > 0 ? velocityAt(motion, local, frame, 1 / substeps, fps) : NOTHING;
+    maternity.bear(population, at, {
+      id,
+      frame,
+      position: outward(at, local),
+      direction: maternity.spread(axisOf(at), id),
+      taken: share > 0 ? [own[0] * share, own[1] * share, own[2] * share] : NOTHING,
+      normal: rotate(at.rotation, [place.nx, place.ny, place.nz]),
+    });
+  }
+
+  function bearAll(population: Population, row: number, births: Births, from: number, to: number): void {
     for (let k = births.first; k <= births.last; k++) {
       id = (row * NUMBERS_A_ROW + k) >>> 0;
       if (id % portion.slices !== portion.slice) continue;
       if (lookup(stream, id, Purpose.draft) >= draftLimit) continue;
-      bear(population, births.at(k));
+      const frame = births.at(k);
+      if (!births.scattered || (frame > from && frame <= to)) bear(population, k, frame);
     }
   }
 
   return {
     during(population, from, to) {
-      emitter.amounts.forEach((amount, row) => bearAll(population, row, amounts.get(amount.kind).during(amount, clock, from, to)));
+      counters.forEach((counter, row) => bearAll(population, row, counter.during(from, to), from, to));
     },
     atFrame(population, frame) {
-      emitter.amounts.forEach((amount, row) => bearAll(population, row, amounts.get(amount.kind).atFrame(amount, clock, frame)));
+      counters.forEach((counter, row) => bearAll(population, row, counter.atFrame(frame), frame, frame));
     },
   };
 }
+
+const NOTHING: Vector = [0, 0, 0];

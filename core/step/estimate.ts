@@ -1,7 +1,8 @@
-import { amounts } from '../amounts';
 import type { Births } from '../amounts/amount';
-import type { Scene } from '../scene/document';
-import { startFrame } from './simulation';
+import type { Emitter, Scene } from '../scene/document';
+import { shapes } from '../shapes';
+import { countersOf, startFrame } from './births';
+import { sourceOf } from './simulation';
 
 const countOf = ({ first, last }: Births) => Math.max(0, last - first + 1);
 
@@ -13,23 +14,61 @@ export interface Estimate {
   readonly steps: number;
 }
 
+/** Births of an emitter in each frame of a run, and how many frames each lives. */
+interface Course {
+  readonly born: Float64Array;
+  readonly lasting: number;
+}
+
+function lastingOf(scene: Scene, { birth }: Emitter): number {
+  return birth.immortal ? Infinity : Math.max(1, Math.round(birth.life * scene.time.fps));
+}
+
+/** Alive at the end of each frame, from births and a life that is the same for all. */
+function aliveOver({ born, lasting }: Course): Float64Array {
+  const alive = new Float64Array(born.length);
+  let now = 0;
+  for (let i = 0; i < born.length; i++) {
+    now += born[i]! - (i >= lasting ? born[i - lasting]! : 0);
+    alive[i] = now;
+  }
+  return alive;
+}
+
+function courseOf(scene: Scene, emitter: Emitter, frames: number, depth = 0): Course {
+  const lasting = lastingOf(scene, emitter);
+  const born = new Float64Array(frames + 1);
+  const none = { born, lasting };
+  if (!emitter.on || depth > scene.emitters.length) return none;
+  if (shapes.get(emitter.shape.kind).fromParticles) {
+    const source = scene.emitters[sourceOf(scene.emitters, emitter)];
+    if (!source) return none;
+    const course = courseOf(scene, source, frames, depth + 1);
+    const { when, each, from, to } = emitter.shape as unknown as { when: string; each: number; from: number; to: number };
+    const alive = aliveOver(course);
+    const meanCount = (from + Math.max(from, to)) / 2;
+    for (let i = 0; i <= frames; i++)
+      born[i] =
+        when === 'death' ? (i >= course.lasting ? course.born[i - course.lasting]! * meanCount : 0) : (alive[i]! * each) / scene.time.fps;
+    return none;
+  }
+  const start = startFrame(scene);
+  for (const counter of countersOf(scene, emitter))
+    for (let i = 0; i <= frames; i++)
+      born[i]! += countOf(counter.atFrame(start + i)) + (i > 0 ? countOf(counter.during(start + i - 1, start + i)) : 0);
+  return none;
+}
+
 /** Expects every particle to live for its mean life. Frames before the start give nothing. */
 export function estimateRun(scene: Scene, frame: number): Estimate {
-  const start = startFrame(scene);
-  const clock = { fps: scene.time.fps, start };
+  const frames = frame - startFrame(scene);
   let alive = 0;
   let steps = 0;
+  if (frames < 0) return { alive, steps };
   for (const emitter of scene.emitters) {
-    if (!emitter.on) continue;
-    const lasting = Math.max(1, Math.round(emitter.birth.life * scene.time.fps));
-    for (let f = start; f <= frame; f++) {
-      const born = emitter.amounts.reduce((n, amount) => {
-        const kind = amounts.get(amount.kind);
-        return n + countOf(kind.atFrame(amount, clock, f)) + (f > start ? countOf(kind.during(amount, clock, f - 1, f)) : 0);
-      }, 0);
-      steps += born * Math.min(lasting, frame - f);
-      if (frame - f < lasting) alive += born;
-    }
+    const over = aliveOver(courseOf(scene, emitter, frames));
+    alive += over[frames]!;
+    for (let i = 0; i < frames; i++) steps += over[i]!;
   }
   return { alive, steps: steps * scene.time.substeps };
 }

@@ -1,6 +1,14 @@
 /** Float columns of a population, one entry a living particle; all 32 bits. */
 export const FLOAT_COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'mass', 'drag', 'size'] as const;
-export type FloatColumn = (typeof FLOAT_COLUMNS)[number];
+
+/**
+ * Columns of particles that can be seen to turn; empty where they can't. Orientation is a unit quaternion with w ≥ 0,
+ * of which x, y, z are kept; spin is the angular velocity in radians a second, world axes.
+ */
+export const TURN_COLUMNS = ['qx', 'qy', 'qz', 'wx', 'wy', 'wz'] as const;
+
+export const ALL_COLUMNS = [...FLOAT_COLUMNS, ...TURN_COLUMNS] as const;
+export type FloatColumn = (typeof ALL_COLUMNS)[number];
 
 /**
  * The living particles of one emitter, as columns. Slots are filled without gaps; a particle that dies gives its slot to
@@ -11,44 +19,59 @@ export class Population {
   born = 0;
   died = 0;
   retired = 0;
-  /** Permanent numbers: amount row · 2²⁸ + k. */
+  /** Contacts whose remaining motion was dropped. */
+  dropped = 0;
+  /** Permanent numbers: amount row · 2²⁸ + k; those of children are hashed from parent, event and index. */
   id = new Uint32Array(0);
   /** Seconds of scene time at birth. */
   birth = new Float64Array(0);
+  /** Index of the collider that holds the particle, from 1; 0 for none. */
+  held = new Uint16Array(0);
+  /** How often its ancestors split. */
+  generation = new Uint8Array(0);
+  /** How often it gave birth to pieces or children, for their keys. */
+  events = new Uint32Array(0);
   /** Float columns by name: metres, metres a second, seconds, kilograms, kg/s, metres. */
   readonly columns: Record<FloatColumn, Float32Array> = Object.fromEntries(
-    FLOAT_COLUMNS.map((name) => [name, new Float32Array(0)]),
+    ALL_COLUMNS.map((name) => [name, new Float32Array(0)]),
   ) as Record<FloatColumn, Float32Array>;
+  private readonly names: readonly FloatColumn[];
 
-  /** A slot for one more particle; its columns hold rubbish until they are written. */
+  constructor(
+    /** Whether orientation and spin are kept. */
+    readonly turns = false,
+  ) {
+    this.names = turns ? ALL_COLUMNS : FLOAT_COLUMNS;
+  }
+
+  /** A slot for one more particle; its float columns hold rubbish until they are written. */
   add(): number {
     if (this.count === this.id.length) this.grow();
-    return this.count++;
+    const slot = this.count++;
+    this.held[slot] = this.generation[slot] = this.events[slot] = 0;
+    return slot;
   }
 
   /** Frees a slot; the last particle moves into it. */
   remove(slot: number): void {
     const last = --this.count;
     if (slot === last) return;
-    this.id[slot] = this.id[last]!;
-    this.birth[slot] = this.birth[last]!;
-    for (const name of FLOAT_COLUMNS) {
-      const column = this.columns[name];
+    for (const column of [this.id, this.birth, this.held, this.generation, this.events, ...this.names.map((name) => this.columns[name])])
       column[slot] = column[last]!;
-    }
   }
 
   private grow(): void {
     const capacity = Math.max(1024, this.id.length * 2);
-    const { id, birth } = this;
-    this.id = new Uint32Array(capacity);
-    this.id.set(id);
-    this.birth = new Float64Array(capacity);
-    this.birth.set(birth);
-    for (const name of FLOAT_COLUMNS) {
-      const column = new Float32Array(capacity);
-      column.set(this.columns[name]);
-      this.columns[name] = column;
-    }
+    const grown = <T extends { set(from: T): void }>(column: T, make: (n: number) => T): T => {
+      const next = make(capacity);
+      next.set(column);
+      return next;
+    };
+    this.id = grown(this.id, (n) => new Uint32Array(n));
+    this.birth = grown(this.birth, (n) => new Float64Array(n));
+    this.held = grown(this.held, (n) => new Uint16Array(n));
+    this.generation = grown(this.generation, (n) => new Uint8Array(n));
+    this.events = grown(this.events, (n) => new Uint32Array(n));
+    for (const name of this.names) this.columns[name] = grown(this.columns[name], (n) => new Float32Array(n));
   }
 }

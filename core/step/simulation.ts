@@ -1,12 +1,22 @@
-import type { Clock } from '../amounts/amount';
-import type { Scene } from '../scene/document';
+import { vectorColumns } from '../math/vector';
+import { turnAbout, turnedBy } from '../math/quaternion';
+import type { Assets } from '../scene/assets';
+import type { Emitter, Scene } from '../scene/document';
+import { shapes } from '../shapes';
+import { looks } from '../looks';
 import { BLOCK, particleBlock, sumsOfBlock } from '../stack/block';
-import { compileStack, type Images } from '../stack/compile';
+import { compileStack, placeRows } from '../stack/compile';
 import { evaluateStack, rowScratch } from '../stack/evaluate';
-import { nurseryOf, type Portion } from './births';
+import { nurseryOf, startFrame, type Nursery, type Portion } from './births';
 import { blame } from './blame';
+import { childNurseryOf, Track, type ChildNursery } from './children';
+import { meetObstacles } from './contacts';
 import { integrate } from './integrate';
+import { setOrientation } from './newborn';
+import { moveObstacles, obstaclesOf } from './obstacles';
 import { Population } from './population';
+
+export { startFrame };
 
 /** All particles of a scene, in one run. */
 export const WHOLE: Portion = { share: 1, slice: 0, slices: 1 };
@@ -14,13 +24,28 @@ export const WHOLE: Portion = { share: 1, slice: 0, slices: 1 };
 /** Positions and speeds beyond this are as good as infinite in 32 bits, and retired. */
 const FARTHEST = 3.4e38;
 
-/** The frame at which a run of a scene starts. */
-export function startFrame(scene: Scene): number {
-  return scene.time.first - scene.time.preRoll;
+/** What an emitter's particles come from: its own amounts, or another emitter's particles. */
+type Origin = { readonly own: Nursery } | { readonly children: ChildNursery; readonly source: number };
+
+/** The index of the emitter whose particles give birth to this one's; −1 where it has amounts of its own, or none. */
+export function sourceOf(emitters: readonly Emitter[], emitter: Emitter): number {
+  return shapes.get(emitter.shape.kind).fromParticles ? emitters.findIndex((e) => e.id === emitter.shape['source']) : -1;
+}
+
+/** Emitters in an order in which each comes after the one its particles are born from. */
+function inOrderOfDescent(emitters: readonly Emitter[]): number[] {
+  const order: number[] = [];
+  const add = (index: number, depth: number) => {
+    if (index < 0 || order.includes(index) || depth > emitters.length) return;
+    add(sourceOf(emitters, emitters[index]!), depth + 1);
+    order.push(index);
+  };
+  emitters.forEach((_, index) => add(index, 0));
+  return order;
 }
 
 /**
- * One run of a scene from its start, frame by frame. It is a function of scene, images and portion: nothing else
+ * One run of a scene from its start, frame by frame. It is a function of scene, assets and portion: nothing else
  * (threads, order of scrubbing, machine) changes a bit of it.
  */
 export class Simulation {
@@ -31,23 +56,37 @@ export class Simulation {
   /** Particles retired because they became non-finite, by the name of the field whose contribution was. */
   readonly blamed = new Map<string, number>();
   readonly rows;
-  private readonly nurseries;
-  private readonly clock: Clock;
+  private readonly origins: readonly (Origin | undefined)[];
+  private readonly order: readonly number[];
+  /** Where the particles of emitters with children began the substep. */
+  private readonly tracks: readonly (Track | undefined)[];
+  private readonly obstacles;
+  private readonly fps: number;
   private readonly block = particleBlock();
+  private readonly before = { position: vectorColumns(BLOCK), velocity: vectorColumns(BLOCK) };
   private readonly scratch = rowScratch();
   private readonly sums = sumsOfBlock();
 
   constructor(
     readonly scene: Scene,
-    images: Images,
+    assets: Assets,
     portion: Portion = WHOLE,
   ) {
+    const { emitters } = scene;
     this.frame = startFrame(scene);
-    this.clock = { fps: scene.time.fps, start: this.frame };
-    this.rows = compileStack(scene, images);
-    this.populations = scene.emitters.map(() => new Population());
-    this.nurseries = scene.emitters.map((emitter) => (emitter.on ? nurseryOf(scene, emitter, this.clock, portion) : undefined));
-    this.nurseries.forEach((nursery, e) => nursery?.atFrame(this.populations[e]!, this.frame));
+    this.fps = scene.time.fps;
+    this.rows = compileStack(scene, assets);
+    this.obstacles = obstaclesOf(scene, assets);
+    this.populations = emitters.map((e) => new Population(looks.get(e.look.kind).turns));
+    this.origins = emitters.map((emitter): Origin | undefined => {
+      if (!emitter.on) return undefined;
+      if (!shapes.get(emitter.shape.kind).fromParticles) return { own: nurseryOf(scene, emitter, assets, portion) };
+      const source = sourceOf(emitters, emitter);
+      return source < 0 ? undefined : { children: childNurseryOf(scene, emitter), source };
+    });
+    this.order = inOrderOfDescent(emitters);
+    this.tracks = emitters.map((_, e) => (this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined));
+    this.bearAtFrame();
   }
 
   /**
@@ -59,27 +98,59 @@ export class Simulation {
     for (let sub = 0; sub < substeps; sub++) {
       const from = this.frame + sub / substeps;
       const to = sub + 1 === substeps ? this.frame + 1 : this.frame + (sub + 1) / substeps;
-      for (let e = 0; e < this.populations.length; e++) if (!this.substep(e, from, to, stopped)) return false;
+      placeRows(this.rows, from);
+      moveObstacles(this.obstacles, from, to, this.fps);
+      for (const emitter of this.order) if (!this.step(emitter, from, to, stopped)) return false;
+      this.populations.forEach((population, emitter) => {
+        this.retire(population, emitter, to / this.fps);
+        this.bury(population, to / this.fps);
+      });
     }
     this.frame += 1;
-    this.nurseries.forEach((nursery, e) => nursery?.atFrame(this.populations[e]!, this.frame));
+    this.bearAtFrame();
     return true;
   }
 
-  private substep(emitter: number, from: number, to: number, stopped: () => boolean): boolean {
+  /** Contacts with each collider of the scene since the start, in its order; 0 for those that are off. */
+  contacts(): number[] {
+    return this.scene.colliders.map((collider) => this.obstacles.find((o) => o.collider === collider)?.contacts ?? 0);
+  }
+
+  private bearAtFrame(): void {
+    this.origins.forEach((origin, e) => origin && 'own' in origin && origin.own.atFrame(this.populations[e]!, this.frame));
+  }
+
+  /** Births and motion of one emitter's particles over a substep; the dead stay until all emitters are done. */
+  private step(emitter: number, from: number, to: number, stopped: () => boolean): boolean {
     const population = this.populations[emitter]!;
-    const begin = from / this.clock.fps;
-    const end = to / this.clock.fps;
-    this.nurseries[emitter]?.during(population, from, to);
-    for (let start = 0; start < population.count; start += BLOCK) {
+    const origin = this.origins[emitter];
+    const begin = from / this.fps;
+    const end = to / this.fps;
+    if (origin && 'own' in origin) origin.own.during(population, from, to);
+    else if (origin) origin.children.during(population, this.populations[origin.source]!, this.tracks[origin.source]!, begin, end);
+    this.tracks[emitter]?.mark(population);
+    // Pieces of splits are added while the blocks go by; they are stepped with the last of them.
+    for (let start = 0; start < population.count; start += this.block.count) {
       if (stopped()) return false;
       this.load(population, start, begin, end);
       evaluateStack(this.rows, emitter, this.block, this.scratch, this.sums);
+      if (this.obstacles.length > 0) this.remember();
       integrate(this.block, this.sums);
+      if (this.obstacles.length > 0)
+        meetObstacles({
+          obstacles: this.obstacles,
+          emitter,
+          population,
+          start,
+          block: this.block,
+          before: this.before,
+          fps: this.fps,
+          from,
+          to,
+        });
+      if (population.turns) this.turn(population, start);
       this.store(population, start);
     }
-    this.retire(population, emitter, end);
-    this.bury(population, end);
     return true;
   }
 
@@ -101,6 +172,27 @@ export class Simulation {
       const time = Math.max(begin, population.birth[slot]!);
       block.time[i] = time;
       block.step[i] = end - time;
+    }
+  }
+
+  private remember(): void {
+    const { block, before } = this;
+    for (const part of ['position', 'velocity'] as const)
+      for (const axis of ['x', 'y', 'z'] as const) before[part][axis].set(block[part][axis].subarray(0, block.count));
+  }
+
+  /** Turns what can be seen to turn: q ← e^(ω·dt) · q. */
+  private turn(population: Population, start: number): void {
+    const { qx, qy, qz, wx, wy, wz } = population.columns;
+    for (let i = 0; i < this.block.count; i++) {
+      const slot = start + i;
+      if (population.held[slot]! > 0) continue;
+      const rate = Math.sqrt(wx[slot]! * wx[slot]! + wy[slot]! * wy[slot]! + wz[slot]! * wz[slot]!);
+      if (rate === 0) continue;
+      const [x, y, z] = [qx[slot]!, qy[slot]!, qz[slot]!];
+      const w = Math.sqrt(Math.max(0, 1 - x * x - y * y - z * z));
+      const by = turnAbout([wx[slot]! / rate, wy[slot]! / rate, wz[slot]! / rate], rate * this.block.step[i]!);
+      setOrientation(population, slot, turnedBy(by, [x, y, z, w]));
     }
   }
 

@@ -67,7 +67,7 @@ describe('checking a scene', () => {
   it('everything that has a default may be left out', () => {
     const least = {
       format: 'bathyclast-scene',
-      version: 1,
+      version: 2,
       name: 'Least',
       emitters: [{ id: 'a', name: 'A', shape: { kind: 'point' } }],
       fields: [{ id: 'b', name: 'B', settings: { kind: 'gravity' } }],
@@ -84,7 +84,7 @@ describe('checking a scene', () => {
     ['time.fps', 0, 'time.fps', /time.fps is 0; allowed is a number from 1 up to 240 fps/],
     ['time.last', -5, 'time.last', /from the first \(0\) up/],
     ['emitters[0].birth.mass', 0, 'emitters[0].birth.mass', /above 0/],
-    ['emitters[0].shape.kind', 'teapot', 'emitters[0].shape.kind', /one of point, disc/],
+    ['emitters[0].shape.kind', 'teapot', 'emitters[0].shape.kind', /one of point, line, path/],
     ['fields[0].strength', 'much', 'fields[0].strength', /is "much"/],
     ['fields[0].settings.gather', null, 'fields[0].settings.gather', /is null/],
     ['fields[0].extent.reach', 0.1, 'fields[0].extent.reach', /from the core \(0.5 m\) up/],

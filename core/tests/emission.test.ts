@@ -1,19 +1,21 @@
 import { describe, expect, it } from 'vitest';
 import { amounts } from '../amounts';
 import { uniform, varied } from '../random/lookup';
-import type { BirthPlace } from '../shapes/shape';
+import { birthPlace, type BirthPlace, type Resources } from '../shapes/shape';
 import { shapes } from '../shapes';
 import { estimateRun } from '../step/estimate';
 import { chiSquare, runTo, testScene } from './scenes';
 
 const N = 20_000;
 
+const NO_RESOURCES: Resources = { mesh: () => undefined, image: () => undefined };
+
 /** Birth places of N particles of a shape, with a fixed seed. */
-function places(kind: string, values: object): BirthPlace[] {
-  const sample = shapes.get(kind).sampler(shapes.defaults(kind, values as never));
+function places(kind: string, values: object, resources: Resources = NO_RESOURCES): BirthPlace[] {
+  const sample = shapes.get(kind).sampler(shapes.defaults(kind, values as never), resources);
   return Array.from({ length: N }, (_, key) => {
-    const out = { x: 0, y: 0, z: 0, nx: 0, ny: 0, nz: 0 };
-    sample((n) => uniform(77, key, 32 + n), out);
+    const out = birthPlace();
+    expect(sample({ pick: (n) => uniform(77, key, 32 + n), k: key + 1, time: 0 }, out)).toBe(true);
     return out;
   });
 }
@@ -142,12 +144,13 @@ describe('amounts (common practice)', () => {
   });
 
   it('fractional rates lose and gain none over a million frames', () => {
-    const clock = { fps: 24, start: -7 };
     for (const rate of [0.1, 1 / 3, 7.77, 23.976]) {
+      const values = amounts.defaults('rate', { rate });
+      const counter = amounts.get('rate').compile({ values, fps: 24, start: -7, gate: () => true, luck: () => 0 });
       let count = 0;
       let next = 1;
       for (let f = -7; f < 999_993; f++) {
-        const { first, last } = amounts.get('rate').during({ rate }, clock, f, f + 1);
+        const { first, last } = counter.during(f, f + 1);
         if (last >= first) expect(first).toBe(next);
         count += last - first + 1;
         next = last + 1;

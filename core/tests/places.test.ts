@@ -7,6 +7,7 @@ import type { SizeHandle } from '../places/handle';
 import { uniform } from '../random/lookup';
 import { freeId, freeName } from '../scene/starters';
 import { shapes } from '../shapes';
+import { birthPlace } from '../shapes/shape';
 
 interface Body {
   readonly kind: string;
@@ -35,29 +36,38 @@ describe('handles of sizes', () => {
 
   it('every size of a shape has one', () => {
     for (const shape of shapes.list) {
-      const sizes = Object.entries(shape.parameters).filter(([, p]) => p.type === 'number' && p.unit === 'm');
+      const sizes = Object.entries(shape.parameters).filter(
+        ([name, p]) => p.type === 'number' && p.unit === 'm' && !(shape.kind === 'lettering' && name === 'depth'),
+      );
       expect(shape.handles(shapes.defaults(shape.kind)).map((h) => h.parameter)).toEqual(sizes.map(([name]) => name));
     }
   });
 });
 
+/** Shapes whose outline is not their edge: nothing to compare, or a curve through its points. */
+const UNBOUNDED = ['point', 'mesh', 'particles', 'path'];
+const NO_RESOURCES = { mesh: () => undefined, image: () => undefined };
+
 describe('outlines of shapes', () => {
-  it.each(shapes.list.filter((s) => s.kind !== 'point').map((s) => [s.kind, s] as const))('%s: drawn as large as it is', (_kind, shape) => {
-    const values = shapes.defaults(shape.kind);
-    const sample = shape.sampler(values);
-    const drawn = shape.outline(values).flat();
-    const born = Array.from({ length: 4000 }, (_, key) => {
-      const out = { x: 0, y: 0, z: 0, nx: 0, ny: 0, nz: 0 };
-      sample((n) => uniform(5, key, 32 + n), out);
-      expect(Math.hypot(out.nx, out.ny, out.nz)).toBeCloseTo(1, 9);
-      return [out.x, out.y, out.z];
-    });
-    for (const axis of [0, 1, 2]) {
-      const [outline, particles] = [drawn, born].map((points) => Math.max(...points.map((p) => p[axis]!)));
-      expect(particles!).toBeLessThanOrEqual(outline! + 1e-9);
-      expect(particles!).toBeGreaterThanOrEqual(outline! * 0.9);
-    }
-  });
+  it.each(shapes.list.filter((s) => !UNBOUNDED.includes(s.kind)).map((s) => [s.kind, s] as const))(
+    '%s: drawn as large as it is',
+    (_kind, shape) => {
+      const values = shapes.defaults(shape.kind);
+      const sample = shape.sampler(values, NO_RESOURCES);
+      const drawn = shape.outline(values, NO_RESOURCES).flat();
+      const born = Array.from({ length: 4000 }, (_, key) => {
+        const out = birthPlace();
+        sample({ pick: (n) => uniform(5, key, 32 + n), k: key + 1, time: 0 }, out);
+        expect(Math.hypot(out.nx, out.ny, out.nz)).toBeCloseTo(1, 9);
+        return [out.x, out.y, out.z];
+      });
+      for (const axis of [0, 1, 2]) {
+        const [outline, particles] = [drawn, born].map((points) => Math.max(...points.map((p) => p[axis]!)));
+        expect(particles!).toBeLessThanOrEqual(outline! + 1e-9);
+        expect(particles!).toBeGreaterThanOrEqual(outline! * 0.9);
+      }
+    },
+  );
 });
 
 describe('fitting to particles', () => {

@@ -18,7 +18,7 @@ const cloud: Written = {
 
 function metersOf(scene: Scene, frame = 0): Meters {
   const run = runTo(scene, frame);
-  return measureDelivery(run.rows, run.populations, frame / scene.time.fps);
+  return measureDelivery(run.rows, run.populations, frame, scene.time.fps);
 }
 
 function reasonOf(scene: Scene) {
@@ -104,7 +104,7 @@ describe('meters', () => {
     const scene = testScene({ emitter: cloud, fields: [{ settings: { kind: 'turbulence' } }] });
     const part = (slice: number) => {
       const run = new Simulation(scene, new Map(), { share: 1, slice, slices: 2 });
-      return measureDelivery(run.rows, run.populations, 0);
+      return measureDelivery(run.rows, run.populations, 0, 24);
     };
     const [sum, whole] = [addMeters(part(0), part(1)), metersOf(scene)];
     expect(sum.fields[0]!.count).toBe(whole.fields[0]!.count);

@@ -1,4 +1,5 @@
 import scenes from './001-scenes.sql?raw';
+import meshes from './002-meshes.sql?raw';
 
 /** Every migration in order; the n-th brings a data file to version n. One that has shipped is never changed. */
-export const migrations: readonly string[] = [scenes];
+export const migrations: readonly string[] = [scenes, meshes];

@@ -4,7 +4,7 @@ import { rms } from '../../core/measure/meters';
 import { whySilent, type Reason } from '../../core/measure/reasons';
 import type { Field } from '../../core/scene/document';
 import { usePlayer } from '../stage/player-store';
-import { useImages } from '../stage/scene-images';
+import { useAssets } from '../stage/scene-assets';
 import { shownNumber } from '../parts/sum';
 import { changeScene, useScene } from '../store/scene-store';
 import { Meter } from './meter';
@@ -35,10 +35,10 @@ export function Gives({ index }: { index: number }) {
 
 function useReason(field: Field): Reason | undefined {
   const scene = useScene();
-  const { images } = useImages();
+  const { assets } = useAssets();
   const meters = usePlayer((player) => (player.shown === undefined ? undefined : player.meters));
   const measured = meters && meters.fields.length === scene.fields.length && meters.bounds.length === scene.emitters.length;
-  return measured && scene.fields.includes(field) ? whySilent(scene, field, meters, images) : undefined;
+  return measured && scene.fields.includes(field) ? whySilent(scene, field, meters, assets) : undefined;
 }
 
 /** The falloff of a strip; or, where the field delivers nothing, why, and the button that mends it. */

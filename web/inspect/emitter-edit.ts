@@ -1,6 +1,20 @@
-import { newEmitter } from '../../core/scene/starters';
+import type { Emitter, Scene, SceneImage, SceneMesh } from '../../core/scene/document';
+import { completeEmitter } from '../../core/scene/complete';
+import { freeId, freeName, newEmitter } from '../../core/scene/starters';
+import { sceneFrom } from '../../formats/scene-file';
+import { loadAssets } from '../stage/scene-assets';
 import { changeScene, openedScene } from '../store/scene-store';
 import { select } from '../store/selection-store';
+
+/** Where copied emitters wait for another scene: the page's own store, so that it works across its windows. */
+const CLIPBOARD = 'bathyclast-copied-emitters';
+
+/** Emitters with all they need, as they are carried from scene to scene. */
+interface Copied {
+  readonly emitters: readonly Emitter[];
+  readonly meshes: readonly SceneMesh[];
+  readonly images: readonly SceneImage[];
+}
 
 /** Adds an emitter and selects it. */
 export function addEmitter(): void {
@@ -9,12 +23,115 @@ export function addEmitter(): void {
   select({ type: 'emitter', id: emitter.id });
 }
 
-/** Deletes an emitter, and every field's send to it. */
-export function removeEmitter(id: string): void {
+/** A scene with more emitters, each under a free id and name; references among them follow. */
+function withEmitters(scene: Scene, added: readonly Emitter[]): { scene: Scene; ids: string[] } {
+  const ids = new Map<string, string>();
+  let now = scene;
+  for (const emitter of added) {
+    const id = freeId(
+      'e',
+      now.emitters.map((e) => e.id),
+    );
+    ids.set(emitter.id, id);
+    const name = freeName(
+      emitter.name,
+      now.emitters.map((e) => e.name),
+    );
+    now = { ...now, emitters: [...now.emitters, { ...emitter, id, name }] };
+  }
+  const emitters = now.emitters.map((e) => {
+    const source = e.shape['source'];
+    const copied = [...ids.values()].includes(e.id);
+    return copied && typeof source === 'string' && ids.has(source) ? { ...e, shape: { ...e.shape, source: ids.get(source)! } } : e;
+  });
+  return { scene: { ...now, emitters }, ids: [...ids.values()] };
+}
+
+/** Copies of emitters beside them, with the sends their originals have. */
+export function duplicateEmitters(ids: readonly string[]): void {
+  const scene = openedScene();
+  const originals = scene.emitters.filter((e) => ids.includes(e.id));
+  const { scene: next, ids: made } = withEmitters(scene, originals);
+  const follow = <V>(sends: Readonly<Record<string, V>>): Record<string, V> => {
+    const all = { ...sends };
+    originals.forEach((e, i) => e.id in sends && (all[made[i]!] = sends[e.id]!));
+    return all;
+  };
+  changeScene(() => ({
+    ...next,
+    fields: next.fields.map((f) => ({ ...f, sends: follow(f.sends) })),
+    colliders: next.colliders.map((c) => ({ ...c, sends: follow(c.sends) })),
+  }));
+  select({ type: 'emitter', id: made[0]!, also: made.slice(1) });
+}
+
+/** Remembers emitters, and what they are made from, for this or another scene. */
+export function copyEmitters(ids: readonly string[]): void {
+  const scene = openedScene();
+  const emitters = scene.emitters.filter((e) => ids.includes(e.id));
+  const used = JSON.stringify(emitters);
+  const copied: Copied = {
+    emitters,
+    meshes: scene.meshes.filter((m) => used.includes(`"${m.id}"`)),
+    images: scene.images.filter((i) => used.includes(i.hash)),
+  };
+  localStorage.setItem(CLIPBOARD, JSON.stringify(copied));
+}
+
+/** Whether there are emitters to paste. */
+export const canPaste = (): boolean => localStorage.getItem(CLIPBOARD) !== null;
+
+/** Adds the copied emitters. Throws a sentence where what was kept can't be used any more. */
+export function pasteEmitters(): void {
+  const scene = openedScene();
+  let copied: Copied;
+  try {
+    copied = JSON.parse(localStorage.getItem(CLIPBOARD) ?? '') as Copied;
+  } catch {
+    throw new Error('What was copied can’t be read; copy the emitter again.');
+  }
+  const meshIds = new Map<string, string>();
+  let meshes = scene.meshes;
+  for (const mesh of copied.meshes) {
+    const same = meshes.find((m) => JSON.stringify(m.source) === JSON.stringify(mesh.source));
+    const id =
+      same?.id ??
+      freeId(
+        'm',
+        meshes.map((m) => m.id),
+      );
+    meshIds.set(mesh.id, id);
+    if (!same) meshes = [...meshes, { ...mesh, id }];
+  }
+  const images = [...scene.images, ...copied.images.filter((i) => !scene.images.some((own) => own.hash === i.hash))];
+  const emitters = copied.emitters.map((e) => {
+    const mesh = e.shape['mesh'];
+    const shape = typeof mesh === 'string' && mesh !== '' ? { ...e.shape, mesh: meshIds.get(mesh) ?? '' } : e.shape;
+    // Carriers and source emitters stay in their own scene, unless they came along.
+    const place = { ...e.place, carrier: scene.carriers.some((c) => c.id === e.place.carrier) ? e.place.carrier : '' };
+    const source = shape['source'];
+    const lost =
+      typeof source === 'string' &&
+      !copied.emitters.some((other) => other.id === source) &&
+      !scene.emitters.some((other) => other.id === source);
+    return completeEmitter({ ...e, place, shape: lost ? { ...shape, source: '' } : shape });
+  });
+  const { scene: next, ids } = withEmitters({ ...scene, meshes, images }, emitters);
+  changeScene(() => sceneFrom(JSON.parse(JSON.stringify(next))));
+  void loadAssets(openedScene());
+  select({ type: 'emitter', id: ids[0]!, also: ids.slice(1) });
+}
+
+/** Deletes emitters, and everything that is sent to them or born from them. */
+export function removeEmitters(ids: readonly string[]): void {
+  const without = <V>(sends: Readonly<Record<string, V>>) => Object.fromEntries(Object.entries(sends).filter(([to]) => !ids.includes(to)));
   changeScene((s) => ({
     ...s,
-    emitters: s.emitters.filter((e) => e.id !== id),
-    fields: s.fields.map((f) => ({ ...f, sends: Object.fromEntries(Object.entries(f.sends).filter(([to]) => to !== id)) })),
+    emitters: s.emitters
+      .filter((e) => !ids.includes(e.id))
+      .map((e) => (ids.includes(String(e.shape['source'])) ? { ...e, shape: { ...e.shape, source: '' } } : e)),
+    fields: s.fields.map((f) => ({ ...f, sends: without(f.sends) })),
+    colliders: s.colliders.map((c) => ({ ...c, sends: without(c.sends) })),
   }));
   select({ type: 'scene' });
 }

@@ -1,115 +1,119 @@
-import { Plus, X } from 'lucide-react';
-import { amounts } from '../../core/amounts';
 import type { Description, Values } from '../../core/describe/parameters';
 import { looks } from '../../core/looks';
-import { birthParameters, emitterParameters, placeParameters } from '../../core/scene/descriptions';
-import { MOST, type Emitter } from '../../core/scene/document';
+import { whyUnseen } from '../../core/measure/emitter-reasons';
+import { birthParameters, emitterParameters } from '../../core/scene/descriptions';
+import type { Emitter } from '../../core/scene/document';
 import { shapes } from '../../core/shapes';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
-import { thousands } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
-import { editEmitter, useScene } from '../store/scene-store';
-import { removeEmitter } from './emitter-edit';
+import { useAssets } from '../stage/scene-assets';
+import { editEmitters, useScene } from '../store/scene-store';
+import { useSelection } from '../store/selection-store';
+import { AmountSection } from './amount-section';
+import { copyEmitters, duplicateEmitters, removeEmitters } from './emitter-edit';
+import { MaskSection } from './mask-section';
+import { PlaceSection } from './place-section';
+import { ReasonNote } from './reason-note';
 import { Section } from './section';
 
 type Draftable = Record<string, unknown>;
 
 /** Births, in the groups in which one thinks of them. */
 const GROUPS: readonly (readonly [string, readonly (keyof typeof birthParameters)[]])[] = [
-  ['Life', ['life', 'lifeVariance']],
-  ['Start', ['speed', 'speedVariance', 'along', 'direction', 'spread']],
+  ['Life', ['immortal', 'life', 'lifeVariance', 'lifeSpread']],
+  ['Start', ['speed', 'speedVariance', 'along', 'direction', 'axes', 'spread', 'inherit']],
   ['Body', ['size', 'sizeVariance', 'mass', 'massVariance', 'drag', 'dragVariance']],
 ];
+const TURNING = ['orientation', 'angles', 'tilt', 'spin', 'spinVariance', 'spinAbout', 'spinAxis'] as const;
 
 function narrowed(description: Description, names: readonly string[]): Description {
   return Object.fromEntries(names.map((name) => [name, description[name]!]));
 }
 
-function Amounts({ emitter }: { emitter: Emitter }) {
-  const alive = usePlayer((s) => s.meters.bounds)[useScene().emitters.indexOf(emitter)]?.count ?? 0;
-  return (
-    <Section title="Amount" aside={`${thousands(alive)} alive now`}>
-      {emitter.amounts.map((amount, row) => (
-        <div key={row} className="relative">
-          <KindChoice
-            label={`Amount ${row + 1}`}
-            registry={amounts}
-            kind={amount.kind}
-            onChange={(kind) => editEmitter(emitter.id, (e) => void (e.amounts[row] = amounts.defaults(kind)))}
-          />
-          <ParameterRows
-            description={amounts.get(amount.kind).parameters}
-            values={amount}
-            onChange={(name, value) => editEmitter(emitter.id, (e) => void ((e.amounts[row] as Draftable)[name] = value))}
-          />
-          <button
-            className="text-button mt-1 flex items-center gap-1 text-xs"
-            onClick={() => editEmitter(emitter.id, (e) => void e.amounts.splice(row, 1))}
-          >
-            <X size={11} /> remove
-          </button>
-        </div>
-      ))}
-      {emitter.amounts.length === 0 && <p className="py-1 text-signal">Nothing is born: there is no amount.</p>}
-      {emitter.amounts.length < MOST.amounts && (
-        <button
-          className="text-button mt-1 -ml-1 flex items-center gap-1"
-          onClick={() => editEmitter(emitter.id, (e) => void e.amounts.push(amounts.defaults('rate')))}
-        >
-          <Plus size={13} /> add an amount
-        </button>
-      )}
-    </Section>
-  );
+function Unseen({ emitter }: { emitter: Emitter }) {
+  const scene = useScene();
+  const { assets } = useAssets();
+  const { meters, shown } = usePlayer();
+  const bounds = meters.bounds[scene.emitters.indexOf(emitter)];
+  if (!bounds || shown === undefined) return null;
+  return <ReasonNote lead="Nothing is seen" reason={whyUnseen(scene, emitter, bounds, shown, assets)} />;
 }
 
-/** The selected emitter: where, how many, how they start and how they look. */
+/** The selected emitter, or several at once: where, how many, how they start and how they look. */
 export function EmitterInspector({ emitter }: { emitter: Emitter }) {
   const scene = useScene();
-  const set = (part: 'shape' | 'birth' | 'look' | 'place') => (name: string, value: unknown) =>
-    editEmitter(emitter.id, (e) => void ((e[part] as Draftable)[name] = value));
-  const own: Values = { on: emitter.on, seed: emitter.seed };
+  const { selection } = useSelection();
+  const also = selection.type === 'emitter' ? (selection.also ?? []) : [];
+  const ids = [emitter.id, ...also];
+  const shape = shapes.get(emitter.shape.kind);
+  const set = (part: 'birth' | 'look') => (name: string, value: unknown) =>
+    editEmitters(ids, (e) => void ((e[part] as Draftable)[name] = value));
+  // A shape's numbers are set together only where all have that shape.
+  const setShape = (name: string, value: unknown) =>
+    editEmitters(ids, (e) => e.shape.kind === emitter.shape.kind && void ((e.shape as Draftable)[name] = value));
+  const own: Values = { on: emitter.on, shown: emitter.shown, seed: emitter.seed };
   return (
     <>
       <Section
         title={emitter.name}
-        aside={`emitter ${scene.emitters.indexOf(emitter) + 1} of ${scene.emitters.length}`}
-        onRename={(name) => editEmitter(emitter.id, (e) => void (e.name = name))}
+        aside={
+          also.length > 0
+            ? `and ${also.length} more, set together`
+            : `emitter ${scene.emitters.indexOf(emitter) + 1} of ${scene.emitters.length}`
+        }
+        onRename={(name) => editEmitters([emitter.id], (e) => void (e.name = name))}
       >
+        <Unseen emitter={emitter} />
         <ParameterRows
           description={emitterParameters}
           values={own}
-          onChange={(name, value) => editEmitter(emitter.id, (e) => void ((e as Draftable)[name] = value))}
+          without={['maskMode']}
+          onChange={(name, value) => editEmitters(ids, (e) => void ((e as Draftable)[name] = value))}
         />
         <KindChoice
           label="Shape"
           registry={shapes}
           kind={emitter.shape.kind}
-          onChange={(kind) => editEmitter(emitter.id, (e) => void (e.shape = shapes.defaults(kind)))}
+          onChange={(kind) => editEmitters(ids, (e) => void (e.shape = shapes.defaults(kind) as never))}
         />
-        <ParameterRows description={shapes.get(emitter.shape.kind).parameters} values={emitter.shape} onChange={set('shape')} />
+        <ParameterRows description={shape.parameters} values={emitter.shape} onChange={setShape} />
       </Section>
-      <Amounts emitter={emitter} />
+      <MaskSection emitter={emitter} ids={ids} />
+      <AmountSection emitter={emitter} ids={ids} />
       {GROUPS.map(([title, names]) => (
         <Section key={title} title={title}>
           <ParameterRows description={narrowed(birthParameters, names)} values={emitter.birth} onChange={set('birth')} />
         </Section>
       ))}
+      {looks.get(emitter.look.kind).turns && (
+        <Section title="Turning">
+          <ParameterRows description={narrowed(birthParameters, TURNING)} values={emitter.birth} onChange={set('birth')} />
+        </Section>
+      )}
       <Section title="Look">
         <KindChoice
           label="Drawn as"
           registry={looks}
           kind={emitter.look.kind}
-          onChange={(kind) => editEmitter(emitter.id, (e) => void (e.look = { ...e.look, kind }))}
+          onChange={(kind) => editEmitters(ids, (e) => void (e.look = { ...e.look, kind }))}
         />
         <ParameterRows description={looks.get(emitter.look.kind).parameters} values={emitter.look} onChange={set('look')} />
       </Section>
-      <Section title="Place">
-        <ParameterRows description={placeParameters} values={emitter.place} onChange={set('place')} />
-      </Section>
-      <div className="flex gap-2 px-4 py-3">
-        <button className="line-button" onClick={() => removeEmitter(emitter.id)}>
+      {!shape.fromParticles && (
+        <PlaceSection
+          owner={{ type: 'emitter', id: emitter.id }}
+          scaleHelp="Size of the shape. Scaling the emitter changes no particle’s size."
+        />
+      )}
+      <div className="flex flex-wrap gap-2 px-4 py-3">
+        <button className="line-button" onClick={() => duplicateEmitters(ids)}>
+          Duplicate
+        </button>
+        <button className="line-button" title="To paste it into this or another scene" onClick={() => copyEmitters(ids)}>
+          Copy
+        </button>
+        <button className="line-button" onClick={() => removeEmitters(ids)}>
           Delete
         </button>
       </div>

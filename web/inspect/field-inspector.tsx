@@ -4,7 +4,7 @@ import { extents } from '../../core/extents';
 import { fields as fieldKinds } from '../../core/fields';
 import { profiles } from '../../core/profiles';
 import { profileCommon } from '../../core/profiles/profile';
-import { fieldParameters, placeParameters, sendParameter } from '../../core/scene/descriptions';
+import { fieldParameters, sendParameter } from '../../core/scene/descriptions';
 import { sendTo, type Field } from '../../core/scene/document';
 import { keepCorePositive, setExtentNumber } from '../desk/extent-edit';
 import { setStrength, strengthParameter, unitOf } from '../desk/strength';
@@ -15,6 +15,7 @@ import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
 import { editField, useScene } from '../store/scene-store';
 import { usePlayer } from '../stage/player-store';
 import { duplicateField, removeField } from '../desk/desk-edit';
+import { PlaceSection } from './place-section';
 import { Section } from './section';
 
 const PERCENT = { ...sendParameter, default: 100, min: 0, max: 200, usual: [0, 200] } as const;
@@ -129,13 +130,10 @@ export function FieldInspector({ field }: { field: Field }) {
           />
         ))}
       </Section>
-      <Section title="Place">
-        <ParameterRows
-          description={placeParameters}
-          values={field.place}
-          onChange={(name, value) => editField(field.id, (f) => void ((f.place as Record<string, unknown>)[name] = value))}
-        />
-      </Section>
+      <PlaceSection
+        owner={{ type: 'field', id: field.id }}
+        scaleHelp="Size of the extent, core and reach with it. The strength does not change."
+      />
       <div className="flex gap-2 px-4 py-3">
         <button className="line-button" onClick={() => duplicateField(field.id)}>
           Duplicate

@@ -1,12 +1,23 @@
 import { useDeferredValue } from 'react';
-import { cameraParameters, outputParameters, sceneParameters, timeParameters } from '../../core/scene/descriptions';
+import {
+  boundsParameters,
+  cameraParameters,
+  outputParameters,
+  sceneParameters,
+  timeParameters,
+  wholeParameters,
+  workParameters,
+} from '../../core/scene/descriptions';
 import { ParameterRows } from '../parts/parameter-row';
 import { editScene, useScene } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
 import { useStage } from '../stage/stage';
 import { placeAtShot } from '../view/place-at-shot';
+import { CarrierInspector } from './carrier-inspector';
+import { ColliderInspector } from './collider-inspector';
 import { EmitterInspector } from './emitter-inspector';
 import { FieldInspector } from './field-inspector';
+import { PlaceSection } from './place-section';
 import { Section } from './section';
 
 type Draftable = Record<string, unknown>;
@@ -14,7 +25,14 @@ type Draftable = Record<string, unknown>;
 /** A change of one time number that keeps the last frame from coming before the first. */
 function setTime(name: string, value: unknown): void {
   editScene((scene) => {
+    const { fps } = scene.time;
     (scene.time as Draftable)[name] = value;
+    // What is stated a frame stays what it is a second.
+    if (name === 'fps')
+      for (const { amounts } of scene.emitters)
+        for (const amount of amounts as Draftable[])
+          if (amount['per'] === 'frame')
+            for (const n of ['rate', 'variance']) amount[n] = ((amount[n] as number) * fps) / (value as number);
     if (scene.time.last < scene.time.first) scene.time[name === 'last' ? 'first' : 'last'] = value as number;
   });
 }
@@ -60,6 +78,37 @@ function SceneInspector() {
       <Section title="Time">
         <ParameterRows description={timeParameters} values={scene.time} onChange={setTime} />
       </Section>
+      <Section title="Scene box">
+        <ParameterRows
+          description={boundsParameters}
+          values={scene.bounds}
+          onChange={(name, value) =>
+            editScene((s) => {
+              // A box without width holds nothing: each side stays above 0.
+              (s.bounds as Draftable)[name] = name === 'size' ? (value as number[]).map((n) => Math.max(0.01, n)) : value;
+            })
+          }
+        />
+      </Section>
+      <Section title="While you work" aside="never in a file">
+        <ParameterRows
+          description={workParameters}
+          values={scene.work}
+          onChange={(name, value) => editScene((s) => void ((s.work as Draftable)[name] = value))}
+        />
+      </Section>
+      <PlaceSection
+        owner={{ type: 'whole' }}
+        title="The whole result"
+        scaleHelp="Size of all that is drawn. What is simulated stays in metres of the scene."
+      />
+      <Section title="Of the whole">
+        <ParameterRows
+          description={wholeParameters}
+          values={scene.whole as never}
+          onChange={(name, value) => editScene((s) => void ((s.whole as unknown as Draftable)[name] = value))}
+        />
+      </Section>
     </>
   );
 }
@@ -71,12 +120,18 @@ export function Inspector() {
   const selection = useDeferredValue(useSelection((state) => state.selection));
   const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
   const emitter = selection.type === 'emitter' ? scene.emitters.find((e) => e.id === selection.id) : undefined;
+  const collider = selection.type === 'collider' ? scene.colliders.find((c) => c.id === selection.id) : undefined;
+  const carrier = selection.type === 'carrier' ? scene.carriers.find((c) => c.id === selection.id) : undefined;
   return (
     <aside className="h-full overflow-y-auto bg-panel" aria-label="Inspector">
       {field ? (
         <FieldInspector key={field.id} field={field} />
       ) : emitter ? (
         <EmitterInspector key={emitter.id} emitter={emitter} />
+      ) : collider ? (
+        <ColliderInspector key={collider.id} collider={collider} />
+      ) : carrier ? (
+        <CarrierInspector key={carrier.id} carrier={carrier} />
       ) : selection.type === 'camera' ? (
         <CameraInspector />
       ) : (

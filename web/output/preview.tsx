@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { PerspectiveCamera } from 'three';
-import { useImages } from '../stage/scene-images';
+import { useAssets } from '../stage/scene-assets';
 import { runFrames } from '../stage/run-frames';
 import { useScene } from '../store/scene-store';
 import { Picture, placeShotCamera } from '../view/picture';
@@ -26,7 +26,7 @@ export function Preview({ frame }: { frame: number }) {
     placeShotCamera(camera, scene, output.width / output.height);
     const wait = setTimeout(() => {
       void runFrames(
-        { scene, images: useImages.getState().images, share: scene.draftShare, from: frame, through: frame },
+        { scene, assets: useAssets.getState().assets, share: scene.draftShare, from: frame, through: frame },
         stop.signal,
         (made) => {
           picture.setFrame(made);

@@ -1,6 +1,6 @@
 import { PerspectiveCamera } from 'three';
 import type { Scene } from '../../core/scene/document';
-import { useImages } from '../stage/scene-images';
+import { useAssets } from '../stage/scene-assets';
 import { runFrames } from '../stage/run-frames';
 import { fileStem } from '../parts/save-file';
 import { Picture, placeShotCamera } from '../view/picture';
@@ -50,12 +50,12 @@ export async function renderClip(
     const alpha = format === 'png-alpha';
     const frames = Array.from({ length: through - from + 1 }, (_, i) => from + i);
     const stem = fileStem(scene.name);
-    const images = useImages.getState().images;
+    const { assets } = useAssets.getState();
     target =
       format === 'webm' || format === 'mp4'
         ? await videoTarget(format, canvas, time.fps)
         : pngTarget(stem, frames, size, alpha, () => picture.read(shot, alpha));
-    await runFrames({ scene, images, share: 1, from, through }, signal, async (frame) => {
+    await runFrames({ scene, assets, share: 1, from, through }, signal, async (frame) => {
       if (signal.aborted) return;
       picture.setFrame(frame);
       picture.draw(shot);

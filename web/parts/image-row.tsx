@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import type { ImageParameter } from '../../core/describe/parameters';
 import { api } from '../api';
-import { loadImages } from '../stage/scene-images';
+import { loadAssets } from '../stage/scene-assets';
 import { editScene, openedScene, useScene } from '../store/scene-store';
 
 /** An image of the scene: chosen from those it has, or brought in from a file. */
@@ -18,7 +18,7 @@ export function ImageRow({ parameter, value, onChange }: { parameter: ImageParam
     try {
       const image = await api.addImage(file);
       if (!openedScene().images.some((i) => i.hash === image.hash)) editScene((scene) => void scene.images.push(image));
-      await loadImages(openedScene());
+      await loadAssets(openedScene());
       onChange(image.hash);
     } catch (error) {
       setRefused((error as Error).message);

@@ -1,5 +1,11 @@
+import type { Vector } from '../../core/math/vector';
 import { isShown, type Description, type Parameter, type Values } from '../../core/describe/parameters';
 import { ColourRow } from './colour-row';
+import { NamesRow } from './names-row';
+import { PointsRow } from './points-row';
+import { ReferenceRow } from './reference-row';
+import { SpansRow } from './spans-row';
+import { TextRow } from './text-row';
 import { ImageRow } from './image-row';
 import { NumberBox, NumberRow } from './number-field';
 import { ColourRampRow } from './colour-ramp';
@@ -76,7 +82,7 @@ export function Choice({
 }
 
 /** One parameter, edited in the way of its type. */
-function ParameterRow({ parameter, value, unit, onChange }: RowProps) {
+function ParameterRow({ parameter, value, values, unit, onChange }: RowProps & { readonly values: Values }) {
   const shownUnit = 'unit' in parameter && parameter.unit === '=' ? unit : 'unit' in parameter ? parameter.unit : undefined;
   switch (parameter.type) {
     case 'number':
@@ -108,6 +114,16 @@ function ParameterRow({ parameter, value, unit, onChange }: RowProps) {
       return <LevelRampRow parameter={parameter} value={value as never} onChange={onChange} />;
     case 'image':
       return <ImageRow parameter={parameter} value={value as string} onChange={onChange} />;
+    case 'text':
+      return <TextRow parameter={parameter} value={value as string} onChange={onChange} />;
+    case 'points':
+      return <PointsRow parameter={parameter} value={value as readonly Vector[]} onChange={onChange} />;
+    case 'reference':
+      return <ReferenceRow parameter={parameter} value={value as string} onChange={onChange} />;
+    case 'names':
+      return <NamesRow parameter={parameter} value={value as readonly string[]} values={values} onChange={onChange} />;
+    case 'spans':
+      return <SpansRow parameter={parameter} value={value as readonly (readonly [number, number])[]} onChange={onChange} />;
   }
 }
 
@@ -128,6 +144,13 @@ export function ParameterRows({
   return Object.entries(description)
     .filter(([name, parameter]) => !without.includes(name) && isShown(parameter, values))
     .map(([name, parameter]) => (
-      <ParameterRow key={name} parameter={parameter} value={values[name]} unit={unit} onChange={(value) => onChange(name, value)} />
+      <ParameterRow
+        key={name}
+        parameter={parameter}
+        value={values[name]}
+        values={values}
+        unit={unit}
+        onChange={(value) => onChange(name, value)}
+      />
     ));
 }

@@ -1,7 +1,7 @@
 import { PerspectiveCamera } from 'three';
 import { estimateRun } from '../../core/step/estimate';
 import { api, type StoredScene } from '../api';
-import { loadImages, useImages } from '../stage/scene-images';
+import { loadAssets, useAssets } from '../stage/scene-assets';
 import { runFrames } from '../stage/run-frames';
 import { Picture, placeShotCamera } from '../view/picture';
 
@@ -12,7 +12,7 @@ const ENOUGH = 6000;
 
 /** Draws a picture of a scene, from its shot camera somewhat after the middle of the shot, and gives it to the server. */
 export async function makeThumbnail({ id, revision, scene }: StoredScene, signal: AbortSignal): Promise<void> {
-  await loadImages(scene);
+  await loadAssets(scene);
   const { first, last } = scene.time;
   const frame = Math.round(first + 0.65 * (last - first));
   const share = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, frame).alive));
@@ -23,7 +23,7 @@ export async function makeThumbnail({ id, revision, scene }: StoredScene, signal
     picture.setScene(scene);
     const camera = new PerspectiveCamera();
     placeShotCamera(camera, scene, WIDTH / HEIGHT);
-    await runFrames({ scene, images: useImages.getState().images, share, from: frame, through: frame }, signal, (made) => {
+    await runFrames({ scene, assets: useAssets.getState().assets, share, from: frame, through: frame }, signal, (made) => {
       picture.setFrame(made);
       picture.draw({ camera, background: scene.output.background, samples: 1, open: 0 });
     });

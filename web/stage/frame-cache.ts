@@ -1,3 +1,4 @@
+import type { Peak } from './player-store';
 import { bytesOf, type Frame } from '../../engine/frame';
 
 /** Memory for simulated frames, bytes. */
@@ -7,6 +8,7 @@ const BUDGET = 768 * 1024 * 1024;
 export class FrameCache {
   private readonly frames = new Map<number, Frame>();
   private bytes = 0;
+  private most: Peak[] = [];
   /** The first frame that is still on its way; frames behind it are not. */
   private coming = Infinity;
 
@@ -17,6 +19,7 @@ export class FrameCache {
   clear(): void {
     this.frames.clear();
     this.bytes = 0;
+    this.most = [];
     this.coming = Infinity;
   }
 
@@ -38,8 +41,17 @@ export class FrameCache {
   add(frame: Frame): boolean {
     this.frames.set(frame.frame, frame);
     this.bytes += bytesOf(frame);
+    this.most = frame.emitters.map(({ count }, e) => {
+      const old = this.most[e];
+      return old && old.count >= count ? old : { count, frame: frame.frame };
+    });
     this.coming = frame.frame + 1;
     return this.bytes < BUDGET;
+  }
+
+  /** Of each emitter, the frame on which most of its particles are alive. */
+  get peaks(): readonly Peak[] {
+    return this.most;
   }
 
   /** The frames that are held, as spans [first, last] in order. */

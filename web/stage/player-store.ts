@@ -4,6 +4,12 @@ import { emptyMeters, type Meters } from '../../core/measure/meters';
 /** How frames follow one another: each of them however long it takes, or by the clock, leaving some out. */
 export type Pace = 'every frame' | 'real time';
 
+/** The frame on which most particles are alive. */
+export interface Peak {
+  readonly count: number;
+  readonly frame: number;
+}
+
 interface PlayerState {
   /** The frame of the playhead. */
   readonly frame: number;
@@ -20,6 +26,12 @@ interface PlayerState {
   readonly whole: number;
   readonly retired: Readonly<Record<string, number>>;
   readonly meters: Meters;
+  /** Contacts with each collider up to the frame on the screen. */
+  readonly contacts: readonly number[];
+  /** Born up to the frame on the screen, by emitter. */
+  readonly born: readonly number[];
+  /** Of each emitter: the most that are alive on one of the frames that are simulated, and which. */
+  readonly peaks: readonly Peak[];
   readonly problem: string | undefined;
 }
 
@@ -35,5 +47,8 @@ export const usePlayer = create<PlayerState>()(() => ({
   whole: 0,
   retired: {},
   meters: emptyMeters(0, 0),
+  contacts: [],
+  born: [],
+  peaks: [],
   problem: undefined,
 }));

@@ -1,5 +1,5 @@
 import type { Scene } from '../../core/scene/document';
-import type { Images } from '../../core/stack/compile';
+import type { Assets } from '../../core/scene/assets';
 import type { Frame } from '../../engine/frame';
 import { webCrew } from '../../engine/web-crew';
 
@@ -8,7 +8,7 @@ import { webCrew } from '../../engine/web-crew';
  * done. Ends early when the signal says so.
  */
 export async function runFrames(
-  order: { scene: Scene; images: Images; share: number; from: number; through: number },
+  order: { scene: Scene; assets: Assets; share: number; from: number; through: number },
   signal: AbortSignal,
   use: (frame: Frame) => Promise<void> | void,
 ): Promise<void> {

@@ -1,6 +1,7 @@
+import { looks } from '../../core/looks';
 import { emptyMeters } from '../../core/measure/meters';
 import type { Scene } from '../../core/scene/document';
-import type { Images } from '../../core/stack/compile';
+import type { Assets } from '../../core/scene/assets';
 import { estimateRun } from '../../core/step/estimate';
 import type { Crew } from '../../engine/crew';
 import { aliveOn, type Frame } from '../../engine/frame';
@@ -30,13 +31,18 @@ function afterThisTask(work: () => void): void {
 
 /** Everything of a scene that changes its particles; looks, names and the camera do not. */
 function simulationKey(scene: Scene): string {
-  const { seed, draftShare, time, emitters, fields } = scene;
+  const { seed, draftShare, time, emitters, fields, colliders, carriers, meshes, bounds } = scene;
   return JSON.stringify([
     seed,
     draftShare,
     time,
-    emitters.map((e) => ({ ...e, name: '', look: 0 })),
+    // Of a look only whether its particles turn changes what is simulated.
+    emitters.map((e) => ({ ...e, name: '', shown: true, look: looks.get(e.look.kind).turns })),
     fields.map((f) => ({ ...f, name: '' })),
+    colliders.map((c) => ({ ...c, name: '', shown: true })),
+    carriers.map((c) => ({ ...c, name: '', shown: true })),
+    meshes.map((m) => m.source),
+    bounds,
   ]);
 }
 
@@ -48,7 +54,7 @@ export class Session {
   private readonly crew: Crew = webCrew();
   private readonly cache = new FrameCache();
   private scene: Scene | undefined;
-  private images: Images = new Map();
+  private assets: Assets = new Map();
   private key = '';
   /** What the cache holds frames of. */
   private cachedKey = '';
@@ -79,13 +85,13 @@ export class Session {
   }
 
   /** Takes the scene after an edit. */
-  setScene(scene: Scene, images: Images): void {
-    const fresh = [...images.keys()].some((hash) => !this.images.has(hash));
+  setScene(scene: Scene, assets: Assets): void {
+    const fresh = [...assets.keys()].some((hash) => !this.assets.has(hash));
     this.scene = scene;
-    this.images = images;
+    this.assets = assets;
     const key = simulationKey(scene);
     if (key === this.key && !fresh) return;
-    this.key = fresh ? `${key} ${images.size}` : key;
+    this.key = fresh ? `${key} ${assets.size}` : key;
     this.editedAt ??= performance.now();
     const { first, last } = scene.time;
     const { frame } = usePlayer.getState();
@@ -155,7 +161,7 @@ export class Session {
     this.tellCached(true);
     this.crew.start({
       scene,
-      images: this.images,
+      assets: this.assets,
       share,
       from: frame,
       through: frame,
@@ -183,7 +189,7 @@ export class Session {
     this.tellCached(true);
     this.crew.start({
       scene,
-      images: this.images,
+      assets: this.assets,
       share: scene.draftShare,
       from,
       through: scene.time.last,
@@ -235,6 +241,8 @@ export class Session {
       whole: frame.share < 1 ? Math.round(alive / frame.share) : alive,
       retired: frame.blamed,
       meters: fits ? frame.meters : emptyMeters(scene.fields.length, scene.emitters.length),
+      contacts: frame.contacts,
+      born: frame.emitters.map((e) => Math.round(e.born / frame.share)),
       problem: undefined,
     });
   }
@@ -243,6 +251,6 @@ export class Session {
     const time = performance.now();
     if (!now && time - this.toldAt < 80) return;
     this.toldAt = time;
-    usePlayer.setState({ cached: this.cache.spans() });
+    usePlayer.setState({ cached: this.cache.spans(), peaks: this.cache.peaks });
   }
 }

@@ -1,7 +1,7 @@
 import { produce, type Draft } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import type { Emitter, Field, Scene } from '../../core/scene/document';
+import type { Carrier, Collider, Emitter, Field, Scene } from '../../core/scene/document';
 
 interface SceneState {
   /** The scene that is open. */
@@ -75,6 +75,24 @@ export function editScene(recipe: (draft: Draft<Scene>) => void): void {
   changeScene(produce(recipe));
 }
 
+/** Sorts of things that have a place, with the list of the scene they stand in. */
+export const LISTS = { field: 'fields', emitter: 'emitters', collider: 'colliders', carrier: 'carriers' } as const;
+export type ThingType = keyof typeof LISTS;
+export type Thing = Field | Emitter | Collider | Carrier;
+
+/** The thing of that sort and id. */
+export function thingOf(scene: Scene, type: ThingType, id: string): Thing | undefined {
+  return (scene[LISTS[type]] as readonly Thing[]).find((t) => t.id === id);
+}
+
+/** Changes one thing of any sort. */
+export function editThing(type: ThingType, id: string, recipe: (thing: Draft<Thing>) => void): void {
+  editScene((scene) => {
+    const thing = (scene[LISTS[type]] as Draft<Thing>[]).find((t) => t.id === id);
+    if (thing) recipe(thing);
+  });
+}
+
 /** Changes one field. */
 export function editField(id: string, recipe: (field: Draft<Field>) => void): void {
   editScene((scene) => {
@@ -83,11 +101,21 @@ export function editField(id: string, recipe: (field: Draft<Field>) => void): vo
   });
 }
 
-/** Changes one emitter. */
-export function editEmitter(id: string, recipe: (emitter: Draft<Emitter>) => void): void {
+/** Changes emitters alike. */
+export function editEmitters(ids: readonly string[], recipe: (emitter: Draft<Emitter>) => void): void {
   editScene((scene) => {
-    const emitter = scene.emitters.find((e) => e.id === id);
-    if (emitter) recipe(emitter);
+    for (const emitter of scene.emitters) if (ids.includes(emitter.id)) recipe(emitter);
+  });
+}
+
+/** Changes one emitter. */
+export const editEmitter = (id: string, recipe: (emitter: Draft<Emitter>) => void) => editEmitters([id], recipe);
+
+/** Changes one collider. */
+export function editCollider(id: string, recipe: (collider: Draft<Collider>) => void): void {
+  editScene((scene) => {
+    const collider = scene.colliders.find((c) => c.id === id);
+    if (collider) recipe(collider);
   });
 }
 

@@ -1,10 +1,14 @@
 import { create } from 'zustand';
+import type { ThingType } from './scene-store';
 
-/** What is selected: one thing of the scene, or the scene itself. */
+/** What is selected: one thing of the scene (of emitters perhaps several), or the scene itself. */
 export type Selection =
-  | { readonly type: 'field' | 'emitter'; readonly id: string }
-  | { readonly type: 'camera' }
-  | { readonly type: 'scene' };
+  | {
+      readonly type: ThingType;
+      readonly id: string;
+      /** Other emitters that are set together with it. */ readonly also?: readonly string[];
+    }
+  | { readonly type: 'camera' | 'scene' };
 
 interface SelectionState {
   readonly selection: Selection;
@@ -20,7 +24,16 @@ export const useSelection = create<SelectionState>()((set) => ({
 /** Selects a thing. */
 export const select = (selection: Selection) => useSelection.getState().select(selection);
 
-/** Whether that field or emitter is selected. */
-export function isSelected(selection: Selection, type: 'field' | 'emitter', id: string): boolean {
-  return selection.type === type && selection.id === id;
+/** Adds an emitter to those selected, or takes it away. */
+export function selectToo(id: string): void {
+  const { selection } = useSelection.getState();
+  if (selection.type !== 'emitter') return select({ type: 'emitter', id });
+  const all = [selection.id, ...(selection.also ?? [])];
+  const [first, ...also] = all.includes(id) && all.length > 1 ? all.filter((other) => other !== id) : [...new Set([...all, id])];
+  select({ type: 'emitter', id: first!, also });
+}
+
+/** Whether that thing is selected, alone or among others. */
+export function isSelected(selection: Selection, type: ThingType, id: string): boolean {
+  return selection.type === type && (selection.id === id || !!selection.also?.includes(id));
 }

@@ -1,18 +1,57 @@
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { NumberBox } from '../parts/number-field';
+import { thousands } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
 import { editScene, useSceneOf } from '../store/scene-store';
 
 const SHARES = [1, 0.5, 0.2, 0.1, 0.05, 0.01];
+const LEAST_SHARE = 1e-6;
+const COUNT = {
+  type: 'number',
+  label: 'Particles',
+  unit: '',
+  default: 5000,
+  min: 1,
+  max: 1e8,
+  whole: true,
+  usual: [500, 100000],
+  help: '',
+} as const;
 
 /** A share in words: `All particles`, `Draft 1 in 10`. */
 export function shareInWords(share: number): string {
   return share >= 1 ? 'All particles' : `Draft 1 in ${Number((1 / share).toPrecision(2))}`;
 }
 
+const setShare = (share: number) => editScene((scene) => void (scene.draftShare = share));
+
+/** A draft of about so many particles, where most are alive; a count is a share, so it is never exact. */
+function ByCount() {
+  const { peaks, share } = usePlayer();
+  const [count, setCount] = useState<number>(COUNT.default);
+  const most = Math.round(peaks.reduce((n, peak) => n + peak.count, 0) / share);
+  const apply = (wanted: number) => {
+    setCount(wanted);
+    if (most > 0) setShare(Math.min(1, Math.max(LEAST_SHARE, Number((wanted / most).toPrecision(3)))));
+  };
+  return (
+    <div className="border-t border-rule px-4 py-2" onKeyDown={(event) => event.stopPropagation()}>
+      <p className="pb-1 text-xs text-second">About so many, of at most {thousands(most)}</p>
+      <div className="flex items-baseline gap-2">
+        <NumberBox label="Draft by count" value={count} parameter={COUNT} onChange={apply} />
+        <button className="line-button" disabled={most === 0} onClick={() => apply(count)}>
+          Set
+        </button>
+      </div>
+    </div>
+  );
+}
+
 /** How much of the particles is simulated while working, and the switch for it. */
 export const DraftMenu = memo(function DraftMenu() {
   const draftShare = useSceneOf((scene) => scene.draftShare);
+  const enlarge = useSceneOf((scene) => scene.work.enlarge);
   const share = usePlayer((player) => player.share);
   const deeper = share < draftShare * 0.999;
   return (
@@ -28,12 +67,23 @@ export const DraftMenu = memo(function DraftMenu() {
           <MenuItem key={option}>
             <button
               className={`num block w-full px-4 py-1.5 text-left data-focus:bg-raised ${option === draftShare ? 'text-lamp' : 'text-text'}`}
-              onClick={() => editScene((scene) => void (scene.draftShare = option))}
+              onClick={() => setShare(option)}
             >
               {shareInWords(option)}
             </button>
           </MenuItem>
         ))}
+        <ByCount />
+        <MenuItem>
+          <button
+            className="block w-full border-t border-rule px-4 py-1.5 text-left text-xs data-focus:bg-raised"
+            role="menuitemcheckbox"
+            aria-checked={enlarge}
+            onClick={() => editScene((scene) => void (scene.work.enlarge = !enlarge))}
+          >
+            {enlarge ? 'Dots of a draft are larger' : 'Dots of a draft are as they are'}
+          </button>
+        </MenuItem>
       </MenuItems>
     </Menu>
   );

@@ -1,65 +1,126 @@
-import { Circle, Plus, Video, Waves } from 'lucide-react';
-import { addEmitter } from '../inspect/emitter-edit';
-import { useSceneOf } from '../store/scene-store';
-import { useSelection, type Selection } from '../store/selection-store';
+import { Circle, Eye, EyeOff, Move3d, Plus, Shield, Video, Waves } from 'lucide-react';
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { toast } from 'sonner';
+import { addCarrier, addCollider } from '../inspect/collider-edit';
+import { addEmitter, canPaste, pasteEmitters } from '../inspect/emitter-edit';
+import { editThing, useSceneOf, type ThingType } from '../store/scene-store';
+import { isSelected, select, selectToo, useSelection } from '../store/selection-store';
 
-function Thing({
-  icon,
-  name,
-  active,
-  onSelect,
-  aside,
-}: {
-  icon: React.ReactNode;
-  name: string;
-  active: boolean;
-  onSelect: () => void;
-  aside?: React.ReactNode;
-}) {
+interface Listed {
+  readonly id: string;
+  readonly name: string;
+  readonly shown: boolean;
+  readonly on?: boolean;
+}
+
+const button = 'pointer-events-auto flex items-center gap-1.5 rounded-sm px-1 py-0.5 [text-shadow:0_0_4px_black] hover:bg-raised';
+
+function ThingRow({ type, thing, icon }: { type: Exclude<ThingType, 'field'>; thing: Listed; icon: React.ReactNode }) {
+  const active = useSelection(({ selection }) => isSelected(selection, type, thing.id));
+  const hide = () => editThing(type, thing.id, (t) => void ((t as { shown: boolean }).shown = !thing.shown));
   return (
-    <li className="flex items-center gap-1">
+    <li className="group flex items-center gap-1">
       <button
-        className={`pointer-events-auto flex items-center gap-1.5 rounded-sm px-1 py-0.5 [text-shadow:0_0_4px_black] hover:bg-raised ${active ? 'text-text' : 'text-second'}`}
+        className={`${button} ${active ? 'text-text' : 'text-second'}`}
         aria-pressed={active}
-        onClick={onSelect}
+        title={type === 'emitter' ? 'With Shift or Ctrl, several emitters are set together' : undefined}
+        onClick={(event) =>
+          type === 'emitter' && (event.shiftKey || event.ctrlKey || event.metaKey) ? selectToo(thing.id) : select({ type, id: thing.id })
+        }
       >
         <span className={active ? 'text-lamp' : 'text-faint'}>{icon}</span>
-        {name}
+        {thing.name}
       </button>
-      {aside}
+      {thing.on === false && <span className="num text-faint [text-shadow:0_0_4px_black]">off</span>}
+      <button
+        className={`pointer-events-auto rounded-sm p-0.5 text-faint hover:text-text focus-visible:opacity-100 ${thing.shown ? 'opacity-0 group-hover:opacity-100' : ''}`}
+        aria-label={`${thing.shown ? 'Hide' : 'Show'} ${thing.name} in the view`}
+        title="Only the view: hiding changes no simulation"
+        onClick={hide}
+      >
+        {thing.shown ? <Eye size={12} /> : <EyeOff size={12} />}
+      </button>
     </li>
+  );
+}
+
+function paste(): void {
+  try {
+    pasteEmitters();
+  } catch (error) {
+    toast.error((error as Error).message);
+  }
+}
+
+function AddThing() {
+  const items: readonly (readonly [string, string, () => void])[] = [
+    ['emitter', 'Makes particles', addEmitter],
+    ['collider', 'A surface that particles hit', addCollider],
+    ['carrier', 'A frame that moves other things', addCarrier],
+    ...(canPaste() ? ([['paste emitters', 'What was copied, from here or another scene', paste]] as const) : []),
+  ];
+  return (
+    <Menu>
+      <MenuButton className={`${button} text-second hover:text-text`}>
+        <Plus size={12} /> add
+      </MenuButton>
+      <MenuItems anchor="bottom start" className="z-20 w-60 border border-rule bg-panel py-1 focus:outline-none">
+        {items.map(([label, help, act]) => (
+          <MenuItem key={label}>
+            <button className="block w-full px-3 py-1.5 text-left data-focus:bg-raised" onClick={act}>
+              {label}
+              <span className="block text-xs text-faint">{help}</span>
+            </button>
+          </MenuItem>
+        ))}
+      </MenuItems>
+    </Menu>
   );
 }
 
 /** A short list of the scene's things, over the view's left edge. */
 export function Things() {
   const emitters = useSceneOf((scene) => scene.emitters);
-  const { selection, select } = useSelection();
-  const is = (s: Selection) => JSON.stringify(s) === JSON.stringify(selection);
+  const colliders = useSceneOf((scene) => scene.colliders);
+  const carriers = useSceneOf((scene) => scene.carriers);
+  const { selection } = useSelection();
+  const whole = (type: 'camera' | 'scene', name: string, icon: React.ReactNode) => (
+    <li>
+      <button
+        className={`${button} ${selection.type === type ? 'text-text' : 'text-second'}`}
+        aria-pressed={selection.type === type}
+        onClick={() => select({ type })}
+      >
+        <span className={selection.type === type ? 'text-lamp' : 'text-faint'}>{icon}</span>
+        {name}
+      </button>
+    </li>
+  );
   return (
-    <ul className="pointer-events-none absolute top-2 left-2 flex flex-col items-start">
-      {emitters.map((emitter) => {
-        const own: Selection = { type: 'emitter', id: emitter.id };
-        return (
-          <Thing
-            key={emitter.id}
-            icon={<Circle size={12} strokeDasharray={emitter.on ? undefined : '2 3'} />}
-            name={emitter.name}
-            active={is(own)}
-            onSelect={() => select(own)}
-            aside={!emitter.on && <span className="num text-faint [text-shadow:0_0_4px_black]">off</span>}
-          />
-        );
-      })}
-      <Thing icon={<Video size={12} />} name="Shot camera" active={is({ type: 'camera' })} onSelect={() => select({ type: 'camera' })} />
-      <Thing icon={<Waves size={12} />} name="Scene" active={is({ type: 'scene' })} onSelect={() => select({ type: 'scene' })} />
+    <ul className="pointer-events-none absolute top-2 left-2 flex max-h-[calc(100%-1rem)] flex-col items-start overflow-y-auto">
+      {emitters.map((emitter) => (
+        <ThingRow
+          key={emitter.id}
+          type="emitter"
+          thing={emitter}
+          icon={<Circle size={12} strokeDasharray={emitter.on ? undefined : '2 3'} />}
+        />
+      ))}
+      {colliders.map((collider) => (
+        <ThingRow
+          key={collider.id}
+          type="collider"
+          thing={collider}
+          icon={<Shield size={12} strokeDasharray={collider.on ? undefined : '2 3'} />}
+        />
+      ))}
+      {carriers.map((carrier) => (
+        <ThingRow key={carrier.id} type="carrier" thing={carrier} icon={<Move3d size={12} />} />
+      ))}
+      {whole('camera', 'Shot camera', <Video size={12} />)}
+      {whole('scene', 'Scene', <Waves size={12} />)}
       <li>
-        <button
-          className="pointer-events-auto flex items-center gap-1.5 rounded-sm px-1 py-0.5 text-second hover:bg-raised hover:text-text"
-          onClick={addEmitter}
-        >
-          <Plus size={12} /> add an emitter
-        </button>
+        <AddThing />
       </li>
     </ul>
   );

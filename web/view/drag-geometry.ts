@@ -15,7 +15,7 @@ export function alongAxis(rig: ViewRig, clientX: number, clientY: number, origin
 /** Where the line of sight under the pointer meets the plane through `point` that faces the eye. */
 export function onFacingPlane(rig: ViewRig, clientX: number, clientY: number, point: Vector): Vector {
   const { origin, direction } = rig.sightThrough(clientX, clientY);
-  const normal = rig.camera.getWorldDirection(new Vector3());
+  const normal = rig.sight;
   const hit = new Ray(origin, direction).intersectPlane(
     new Plane().setFromNormalAndCoplanarPoint(normal, new Vector3(...point)),
     new Vector3(),

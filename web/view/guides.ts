@@ -8,13 +8,17 @@ import {
   type Color,
 } from 'three';
 import type { Vector } from '../../core/math/vector';
-import { rotate, rotationFromDegrees } from '../../core/math/rotation';
-import { circle, type Outline } from '../../core/places/handle';
+import { motionOf, type Placed } from '../../core/places/motion';
+import { outward, WORLD, type Similarity } from '../../core/places/similarity';
+import { resourcesOf } from '../../core/scene/resources';
+import type { Assets } from '../../core/scene/assets';
+import { colliderShapes } from '../../core/colliders';
+import { boxEdges, circle, type Outline } from '../../core/places/handle';
 import { extents } from '../../core/extents';
 import { profiles } from '../../core/profiles';
 import { falloff } from '../../core/profiles/profile';
 import { shapes } from '../../core/shapes';
-import type { Field, Place, Scene } from '../../core/scene/document';
+import type { Field, Scene } from '../../core/scene/document';
 import { shotCorners } from './shot-frame';
 import { isSelected, type Selection } from '../store/selection-store';
 import { GUIDE } from './colours';
@@ -22,9 +26,8 @@ import { GUIDE } from './colours';
 const HATCH_LINES = 72;
 
 /** Lines in the frame of a place, as pairs of points in the world. */
-function segmentsOf(lines: Outline, place: Place): number[] {
-  const rotation = rotationFromDegrees(place.rotation);
-  const world = (p: Vector) => rotate(rotation, p).map((n, i) => n + place.position[i]!);
+function segmentsOf(lines: Outline, place: Similarity): number[] {
+  const world = (p: Vector) => outward(place, p);
   return lines.flatMap((line) => line.slice(1).flatMap((p, i) => [...world(line[i]!), ...world(p)]));
 }
 
@@ -74,28 +77,27 @@ function hatch(field: Field): Outline {
   }).filter((line) => line.length > 0);
 }
 
-function extentGuides(field: Field): LineSegments[] {
+function extentGuides(field: Field, place: Similarity): LineSegments[] {
   const extent = extents.get(field.extent.kind);
   if (!extent.bounded) return [];
   const { core, reach } = field.extent as unknown as { core: number; reach: number };
   return [
-    lines(segmentsOf(extent.outline(field.extent, core), field.place), GUIDE.lamp, 0.85),
-    lines(segmentsOf(extent.outline(field.extent, reach), field.place), GUIDE.lamp, 0.6, 0.07),
-    lines(segmentsOf(hatch(field), field.place), GUIDE.lamp, 0.35),
+    lines(segmentsOf(extent.outline(field.extent, core), place), GUIDE.lamp, 0.85),
+    lines(segmentsOf(extent.outline(field.extent, reach), place), GUIDE.lamp, 0.6, 0.07),
+    lines(segmentsOf(hatch(field), place), GUIDE.lamp, 0.35),
   ];
 }
 
 /** The axis along which a vortex turns, or the way a field points, through its place. */
-function directionGuide(field: Field, direction: Vector): LineSegments {
+function directionGuide(direction: Vector, place: Similarity): LineSegments {
   const size = Math.hypot(...direction) || 1;
   const tip = direction.map((n) => (1.2 * n) / size) as unknown as Vector;
   const foot = tip.map((n) => -n) as unknown as Vector;
-  return lines(segmentsOf([[foot, tip]], field.place), GUIDE.lamp, 0.7);
+  return lines(segmentsOf([[foot, tip]], place), GUIDE.lamp, 0.7);
 }
 
 /** Range rings on the plane y = 0, a metre apart, as on a chart. */
 function groundGuides(): LineSegments {
-  const upright: Place = { position: [0, 0, 0], rotation: [0, 0, 0] };
   const rings = [1, 2, 3, 4, 6, 8, 12, 16].map((radius) => circle(radius, 0, 2));
   const bearings: Outline = [
     [
@@ -107,7 +109,7 @@ function groundGuides(): LineSegments {
       [0, 0, 16],
     ],
   ];
-  return lines(segmentsOf([...rings, ...bearings], upright), GUIDE.rule, 0.55);
+  return lines(segmentsOf([...rings, ...bearings], WORLD), GUIDE.rule, 0.55);
 }
 
 function cameraGuides(scene: Scene, selected: boolean): LineSegments {
@@ -117,32 +119,78 @@ function cameraGuides(scene: Scene, selected: boolean): LineSegments {
   return lines([...points, ...rays], selected ? GUIDE.lamp : GUIDE.faint, 0.7);
 }
 
-/** What is drawn to work by, and never is in a file: emitters, the selected field's extent, the shot's frame. */
+/** A carrier: three short axes, as a mark on a chart. */
+const CARRIER: Outline = [
+  [
+    [-0.15, 0, 0],
+    [0.35, 0, 0],
+  ],
+  [
+    [0, -0.15, 0],
+    [0, 0.35, 0],
+  ],
+  [
+    [0, 0, -0.15],
+    [0, 0, 0.35],
+  ],
+];
+
+/** What the lines of a view hang on. */
+export interface Drawn {
+  readonly scene: Scene;
+  readonly assets: Assets;
+  readonly selection: Selection;
+  /** The direction of the selected field. */
+  readonly direction: Vector | undefined;
+  /** The frame at which moving things are drawn. */
+  readonly frame: number;
+}
+
+/** What is drawn to work by, and never is in a file: emitters, colliders, the selected field's extent, the shot's frame. */
 export class Guides {
+  /** What moves with the whole of the finished result. */
   readonly group = new Group();
+  /** What stays: the ground and the shot's frame. */
+  readonly fixed = new Group();
   private drawnFrom: readonly unknown[] = [];
 
   /** Draws anew what these depend on; an edit of anything else, such as a strength, costs nothing here. */
-  update(scene: Scene, selection: Selection, direction: Vector | undefined): void {
+  update({ scene, assets, selection, direction, frame }: Drawn): void {
     const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
-    const from = [scene.camera, scene.output, scene.emitters, selection, direction, field?.place, field?.extent, field?.profile];
-    if (from.every((part, i) => part === this.drawnFrom[i])) return;
+    const { camera, output, emitters, colliders, carriers, meshes, bounds } = scene;
+    const moving = [...emitters, ...colliders, ...carriers, ...(field ? [field] : [])].some((t) => motionOf(carriers, t).moves);
+    const from = [camera, output, emitters, colliders, carriers, meshes, bounds, assets, selection, direction];
+    const own = [field?.place, field?.keys, field?.extent, field?.profile, moving ? frame : 0];
+    if ([...from, ...own].every((part, i) => part === this.drawnFrom[i])) return;
     this.clear();
-    this.drawnFrom = from;
-    this.group.add(groundGuides(), cameraGuides(scene, selection.type === 'camera'));
-    for (const emitter of scene.emitters) {
-      const own = isSelected(selection, 'emitter', emitter.id);
-      const outline = shapes.get(emitter.shape.kind).outline(emitter.shape);
-      this.group.add(lines(segmentsOf(outline, emitter.place), own ? GUIDE.lamp : GUIDE.second, own ? 0.9 : 0.45));
-    }
+    this.drawnFrom = [...from, ...own];
+    const at = (thing: Placed) => motionOf(carriers, thing).at(frame);
+    const draw = (outline: Outline, place: Similarity, selected: boolean, quiet = 0.45) =>
+      this.group.add(lines(segmentsOf(outline, place), selected ? GUIDE.lamp : GUIDE.second, selected ? 0.9 : quiet));
+    const resources = resourcesOf(scene, assets);
+    this.fixed.add(groundGuides(), cameraGuides(scene, selection.type === 'camera'));
+    for (const emitter of emitters.filter((e) => e.shown))
+      draw(shapes.get(emitter.shape.kind).outline(emitter.shape, resources), at(emitter), isSelected(selection, 'emitter', emitter.id));
+    for (const collider of colliders.filter((c) => c.shown))
+      draw(
+        colliderShapes.get(collider.shape.kind).outline(collider.shape, resources),
+        at(collider),
+        isSelected(selection, 'collider', collider.id),
+        0.3,
+      );
+    for (const carrier of carriers.filter((c) => c.shown)) draw(CARRIER, at(carrier), isSelected(selection, 'carrier', carrier.id), 0.7);
+    if (bounds.on) draw(boxEdges(...bounds.size), { ...WORLD, position: bounds.centre }, false, 0.3);
     if (!field) return;
-    for (const guide of extentGuides(field)) this.group.add(guide);
-    if (direction) this.group.add(directionGuide(field, direction));
+    const place = at(field);
+    for (const guide of extentGuides(field, place)) this.group.add(guide);
+    if (direction) this.group.add(directionGuide(direction, place));
   }
 
   clear(): void {
-    for (const child of this.group.children as LineSegments[]) child.geometry.dispose();
-    this.group.clear();
+    for (const group of [this.group, this.fixed]) {
+      for (const child of group.children as LineSegments[]) child.geometry.dispose();
+      group.clear();
+    }
     this.drawnFrom = [];
   }
 }

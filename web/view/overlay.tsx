@@ -1,27 +1,41 @@
 import { useEffect, useReducer } from 'react';
 import { fields as fieldKinds } from '../../core/fields';
+import { motionOf } from '../../core/places/motion';
+import { shapes } from '../../core/shapes';
+import { usePlayer } from '../stage/player-store';
 import { useScene } from '../store/scene-store';
-import { isSelected, useSelection } from '../store/selection-store';
+import { isSelected, useSelection, type Selection } from '../store/selection-store';
 import { Glyph } from '../parts/glyph';
 import { PlaceHandles } from './place-handles';
-import { SizeHandles } from './size-handles';
+import { PointHandles } from './point-handles';
+import { SizeHandles, sizableOf } from './size-handles';
 import type { ViewRig } from './view-rig';
+
+/** The thing of a list that is selected first. */
+const picked = <T extends { readonly id: string }>(list: readonly T[], selection: Selection, type: string): T | undefined =>
+  selection.type === type && 'id' in selection ? list.find((t) => t.id === selection.id) : undefined;
 
 /** Marks of fields and handles of the selected thing, over the picture. */
 export function Overlay({ rig }: { rig: ViewRig }) {
   const scene = useScene();
   const { selection, select } = useSelection();
+  const { frame } = usePlayer();
   const [, redraw] = useReducer((n: number) => n + 1, 0);
   useEffect(() => rig.onDrawn(redraw), [rig]);
 
-  const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
-  const emitter = scene.emitters.find((e) => isSelected(selection, 'emitter', e.id));
+  const field = picked(scene.fields, selection, 'field');
+  const emitter = picked(scene.emitters, selection, 'emitter');
+  const collider = picked(scene.colliders, selection, 'collider');
+  const carrier = picked(scene.carriers, selection, 'carrier');
+  const thing = field ?? emitter ?? collider ?? carrier;
+  const body = sizableOf({ field, emitter, collider });
+  const placeless = emitter && shapes.get(emitter.shape.kind).fromParticles;
+  const place = thing && motionOf(scene.carriers, thing).at(frame);
   return (
     <div className="pointer-events-none absolute inset-0">
       {scene.fields.map((f) => {
-        const at = rig.project(f.place.position);
-        const own = f === field;
-        if (!at || own) return null;
+        const at = rig.project(motionOf(scene.carriers, f).at(frame).position);
+        if (!at || isSelected(selection, 'field', f.id)) return null;
         return (
           <button
             key={f.id}
@@ -36,8 +50,11 @@ export function Overlay({ rig }: { rig: ViewRig }) {
           </button>
         );
       })}
-      {(field ?? emitter) && <SizeHandles rig={rig} field={field} emitter={emitter} />}
-      {(field ?? emitter) && <PlaceHandles rig={rig} thing={(field ?? emitter)!} type={field ? 'field' : 'emitter'} />}
+      {body && place && !placeless && <SizeHandles rig={rig} body={body} place={place} />}
+      {thing && !placeless && selection.type !== 'camera' && selection.type !== 'scene' && (
+        <PlaceHandles key={thing.id} rig={rig} placed={thing} name={thing.name} owner={{ type: selection.type, id: thing.id }} />
+      )}
+      {body?.points && place && <PointHandles rig={rig} body={body} place={place} />}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import {
   CustomBlending,
   DynamicDrawUsage,
   GLSL3,
+  Matrix3,
   Matrix4,
   OneFactor,
   OneMinusSrcAlphaFactor,
@@ -22,6 +23,7 @@ import { particleFragment, particleVertex } from './particle-shader';
 import { rampTexture } from './ramp';
 
 const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'size'] as const;
+const TURNS = ['qx', 'qy', 'qz'] as const;
 
 /** A draft's spots are at most this many times as large, to make up for those left out. */
 const MOST_ENLARGED = 3;
@@ -38,6 +40,7 @@ export class ParticleLayer {
   readonly points: Points<BufferGeometry, RawShaderMaterial>;
   private look: Kinded | undefined;
   private count = 0;
+  private enlarged = 1;
   private capacity = 0;
   private sorted = false;
   private order = new BufferAttribute(new Uint32Array(0), 1);
@@ -63,6 +66,8 @@ export class ParticleLayer {
         pixelsPerMetre: { value: 1 },
         back: { value: 0 },
         sizeScale: { value: 1 },
+        turns: { value: false },
+        toView: { value: new Matrix3() },
         ramp: { value: null },
         softness: { value: 1 },
         opacity: { value: 1 },
@@ -83,6 +88,7 @@ export class ParticleLayer {
     uniforms['ramp']!.value?.dispose();
     uniforms['ramp']!.value = rampTexture(colour, sizeOverAge);
     uniforms['softness']!.value = looks.get(look.kind).softness;
+    uniforms['turns']!.value = looks.get(look.kind).turns;
     uniforms['opacity']!.value = opacity;
     // Added light covers nothing that is behind it.
     uniforms['covers']!.value = blend === 'over' ? 1 : 0;
@@ -91,7 +97,7 @@ export class ParticleLayer {
   }
 
   /** Takes the particles of a frame that holds `share` of them all. */
-  setParticles({ count, columns, age }: EmitterFrame, share: number): void {
+  setParticles({ count, columns, age }: EmitterFrame, share: number, enlarge: boolean): void {
     if (count > this.capacity || this.capacity === 0) this.grow(Math.max(count, 64));
     const { geometry } = this.points;
     const write = (name: string, column: Float32Array) => {
@@ -102,21 +108,29 @@ export class ParticleLayer {
       attribute.needsUpdate = true;
     };
     for (const name of COLUMNS) write(name, columns[name]);
+    for (const name of TURNS) if (columns[name].length === count) write(name, columns[name]);
     write('age', age);
     this.count = count;
     geometry.setDrawRange(0, count);
-    this.points.material.uniforms['sizeScale']!.value = Math.min(MOST_ENLARGED, 1 / Math.sqrt(share));
+    this.enlarged = enlarge ? Math.min(MOST_ENLARGED, 1 / Math.sqrt(share)) : 1;
   }
 
-  /** Makes ready to be drawn: seen by `camera` in a picture `height` pixels high, moved back by so many seconds. */
-  prepare(camera: PerspectiveCamera, height: number, back: number): void {
+  /**
+   * Makes ready to be drawn: seen by `camera` in a picture `height` pixels high, moved back by so many seconds, with all
+   * places taken through `whole` and all sizes multiplied.
+   */
+  prepare(camera: PerspectiveCamera, height: number, back: number, whole: Matrix4, sizes: number): void {
     const { uniforms } = this.points.material;
-    this.toClip.multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse);
+    const toView = camera.matrixWorldInverse.clone().multiply(whole);
+    this.toClip.multiplyMatrices(camera.projectionMatrix, toView);
+    // A rotation times one scale: divided by it, only the rotation is left.
+    uniforms['toView']!.value.setFromMatrix4(toView).multiplyScalar(1 / whole.getMaxScaleOnAxis());
+    uniforms['sizeScale']!.value = this.enlarged * sizes;
     uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5]!;
     uniforms['back']!.value = back;
     const { geometry } = this.points;
     if (!this.sorted || this.capacity === 0) return void geometry.setIndex(null);
-    const at = camera.getWorldDirection(new Vector3());
+    const at = camera.getWorldDirection(new Vector3()).transformDirection(whole.clone().invert());
     const column = (name: string) => (geometry.getAttribute(name) as BufferAttribute).array as Float32Array;
     if (this.count > 0)
       this.depth.sort(column('x'), column('y'), column('z'), this.count, [at.x, at.y, at.z], this.order.array as Uint32Array);
@@ -137,7 +151,7 @@ export class ParticleLayer {
     this.points.geometry.dispose();
     this.points.geometry = new BufferGeometry();
     const attribute = <A extends Float32Array | Uint32Array>(array: A) => new BufferAttribute(array, 1).setUsage(DynamicDrawUsage);
-    for (const name of [...COLUMNS, 'age']) this.points.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
+    for (const name of [...COLUMNS, ...TURNS, 'age']) this.points.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
     this.order = attribute(new Uint32Array(this.capacity));
   }
 }

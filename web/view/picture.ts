@@ -7,6 +7,7 @@ import {
   GLSL3,
   HalfFloatType,
   LinearSRGBColorSpace,
+  Matrix4,
   Mesh,
   NearestFilter,
   NoBlending,
@@ -18,9 +19,11 @@ import {
   Vector3,
   WebGLRenderer,
   WebGLRenderTarget,
+  type Object3D,
   type PerspectiveCamera,
   type Texture,
 } from 'three';
+import { motionOf } from '../../core/places/motion';
 import type { Scene } from '../../core/scene/document';
 import type { Frame } from '../../engine/frame';
 import { ParticleLayer } from './particle-layer';
@@ -83,13 +86,23 @@ export class Picture {
   private layers: ParticleLayer[] = [];
   private readonly light: WebGLRenderTarget;
   private readonly sum: WebGLRenderTarget;
+  private back: WebGLRenderTarget | undefined;
   private readonly adder = screenPass(addFragment, { picture: { value: null as Texture | null }, weight: { value: 1 } }, true);
   private readonly finisher = screenPass(
     finishFragment,
-    { picture: { value: null as Texture | null }, background: { value: new Color() }, keepAlpha: { value: false } },
+    {
+      picture: { value: null as Texture | null },
+      background: { value: new Color() },
+      keepAlpha: { value: false },
+      backdrop: { value: null as Texture | null },
+      hasBackdrop: { value: false },
+    },
     false,
   );
   private readonly flat = new Camera();
+  private readonly whole = new Matrix4();
+  private sizes = 1;
+  private scene: Scene | undefined;
   private width = 1;
   private height = 1;
 
@@ -134,18 +147,51 @@ export class Picture {
       this.group.add(layer.points);
     }
     scene.emitters.forEach((emitter, e) => this.layers[e]!.setLook(emitter.look));
+    this.scene = scene;
   }
 
   /** Takes the particles of a frame; one of another state of the scene, with other emitters, is passed over. */
   setFrame(frame: Frame): void {
     if (frame.emitters.length !== this.layers.length) return;
-    frame.emitters.forEach((emitter, e) => this.layers[e]!.setParticles(emitter, frame.share));
+    const enlarge = this.scene?.work.enlarge ?? true;
+    frame.emitters.forEach((emitter, e) => this.layers[e]!.setParticles(emitter, frame.share, enlarge));
+    if (this.scene) this.placeWhole(this.scene, frame.frame);
   }
 
-  /** Draws the particles to the canvas. */
-  draw(shot: Shot): void {
+  /** How the finished result is moved, turned and sized, at the frame that is drawn. */
+  get wholeMatrix(): Matrix4 {
+    return this.whole;
+  }
+
+  /** Draws the particles to the canvas, over a backdrop where there is one. */
+  draw(shot: Shot, backdrop?: Object3D): void {
+    const behind = backdrop ? this.drawBackdrop(backdrop, shot) : null;
     this.gather(shot);
-    this.finish(shot.background, false, null);
+    this.finish(shot.background, false, null, behind);
+  }
+
+  private placeWhole(scene: Scene, frame: number): void {
+    const { position, rotation: r, scale } = motionOf(scene.carriers, scene.whole).at(frame);
+    const [a, b, c, d, e, f, g, h, i] = r.map((n) => n * scale) as [number, number, number, number, number, number, number, number, number];
+    this.whole.set(a, b, c, position[0], d, e, f, position[1], g, h, i, position[2], 0, 0, 0, 1);
+    this.sizes = scene.whole.sizes ? scale : 1;
+  }
+
+  /** Surfaces that are only there to work by, in linear light with their own depth. */
+  private drawBackdrop(backdrop: Object3D, { camera, background }: Shot): Texture {
+    this.back ??= new WebGLRenderTarget(this.width, this.height, {
+      type: HalfFloatType,
+      format: RGBAFormat,
+      depthBuffer: true,
+      samples: 4,
+    });
+    this.back.setSize(this.width, this.height);
+    const { renderer } = this;
+    renderer.setRenderTarget(this.back);
+    renderer.setClearColor(new Color().setRGB(...linearColour(background)), 1);
+    renderer.clear();
+    renderer.render(backdrop, camera);
+    return this.back.texture;
   }
 
   /** Draws the particles and reads them back: 8-bit sRGB with straight alpha, rows from the top. */
@@ -168,6 +214,7 @@ export class Picture {
     for (const layer of this.layers) layer.dispose();
     this.light.dispose();
     this.sum.dispose();
+    this.back?.dispose();
     this.renderer.dispose();
     this.renderer.forceContextLoss();
   }
@@ -182,7 +229,7 @@ export class Picture {
     }
     for (let s = 0; s < samples; s++) {
       const back = samples > 1 ? (open * (s + 0.5)) / samples : 0;
-      for (const layer of this.layers) layer.prepare(camera, this.height, back);
+      for (const layer of this.layers) layer.prepare(camera, this.height, back, this.whole, this.sizes);
       renderer.setRenderTarget(this.light);
       renderer.clear();
       renderer.render(this.group, camera);
@@ -194,12 +241,14 @@ export class Picture {
     }
   }
 
-  private finish(background: string, keepAlpha: boolean, target: WebGLRenderTarget | null): void {
+  private finish(background: string, keepAlpha: boolean, target: WebGLRenderTarget | null, behind: Texture | null = null): void {
     const { uniforms } = this.finisher.material;
     const source = this.renderer.getRenderTarget() === this.sum ? this.sum : this.light;
     uniforms['picture']!.value = source.texture;
     uniforms['background']!.value.setRGB(...linearColour(background));
     uniforms['keepAlpha']!.value = keepAlpha;
+    uniforms['backdrop']!.value = behind;
+    uniforms['hasBackdrop']!.value = behind !== null;
     this.renderer.setRenderTarget(target);
     this.renderer.render(this.finisher, this.flat);
   }

@@ -1,9 +1,12 @@
 import { useState } from 'react';
 import type { Vector } from '../../core/math/vector';
-import { rotate, rotationFromDegrees } from '../../core/math/rotation';
-import type { Emitter, Field } from '../../core/scene/document';
+import { rotate } from '../../core/math/rotation';
+import { motionOf, placeAt, type Placed } from '../../core/places/motion';
+import { inward } from '../../core/places/similarity';
+import { outerFrame, setPlace, type PlaceOwner } from '../inspect/place-edit';
 import { followDrag } from '../parts/drag';
-import { editEmitter, editField } from '../store/scene-store';
+import { usePlayer } from '../stage/player-store';
+import { useScene } from '../store/scene-store';
 import { alongAxis, hundredths, onFacingPlane } from './drag-geometry';
 import type { ViewRig } from './view-rig';
 
@@ -18,17 +21,24 @@ const ARM = 0.09;
 const DEGREES_A_PIXEL = 0.5;
 
 /** Handles to place the selected thing (the middle freely, an arm along its axis) and to turn it about its axes. */
-export function PlaceHandles({ rig, thing, type }: { rig: ViewRig; thing: Field | Emitter; type: 'field' | 'emitter' }) {
+export function PlaceHandles({ rig, placed, name, owner }: { rig: ViewRig; placed: Placed; name: string; owner: PlaceOwner }) {
+  const scene = useScene();
+  const { frame } = usePlayer();
   const [turning, setTurning] = useState(false);
-  const { position, rotation } = thing.place;
+  const world = motionOf(scene.carriers, placed).at(frame);
+  const outer = outerFrame(scene, placed, frame);
+  const { rotation } = placeAt(placed, frame);
+  const { position } = world;
   const middle = rig.project(position);
   if (!middle) return null;
-  const edit = type === 'field' ? editField : editEmitter;
-  const move = (to: Vector) => edit(thing.id, (t) => void (t.place.position = [hundredths(to[0]), hundredths(to[1]), hundredths(to[2])]));
+  const move = (to: Vector) => setPlace(owner, 'position', inward(outer, to).map(hundredths) as unknown as Vector);
   const turn = (axis: number, to: number) =>
-    edit(thing.id, (t) => void (t.place.rotation[axis] = ((((Math.round(to) + 180) % 360) + 360) % 360) - 180));
-  const arm = ARM * Math.hypot(...position.map((n, i) => n - rig.camera.position.getComponent(i)));
-  const own = rotationFromDegrees(rotation);
+    setPlace(
+      owner,
+      'rotation',
+      rotation.map((old, i) => (i === axis ? ((((Math.round(to) + 180) % 360) + 360) % 360) - 180 : old)) as unknown as Vector,
+    );
+  const arm = ARM * Math.hypot(...position.map((n, i) => n - rig.eye.getComponent(i)));
 
   const dragFree = (event: React.PointerEvent) => {
     const from = onFacingPlane(rig, event.clientX, event.clientY, position);
@@ -61,14 +71,14 @@ export function PlaceHandles({ rig, thing, type }: { rig: ViewRig; thing: Field 
 
   return (
     <>
-      {AXES.map((name, axis) => {
-        const along = turning ? rotate(own, UNIT[axis]!) : UNIT[axis]!;
+      {AXES.map((letter, axis) => {
+        const along = turning ? rotate(world.rotation, UNIT[axis]!) : UNIT[axis]!;
         const end = rig.project(position.map((n, i) => n + arm * along[i]!) as unknown as Vector);
         if (!end) return null;
         const length = Math.hypot(end.x - middle.x, end.y - middle.y);
         const angle = Math.atan2(end.y - middle.y, end.x - middle.x);
         return (
-          <span key={name}>
+          <span key={letter}>
             <span
               className={`absolute h-px origin-left bg-text/70 ${turning ? 'border-t border-dashed border-text bg-transparent' : ''}`}
               style={{ left: middle.x, top: middle.y, width: length, transform: `rotate(${angle}rad)` }}
@@ -76,11 +86,11 @@ export function PlaceHandles({ rig, thing, type }: { rig: ViewRig; thing: Field 
             <button
               className={`num pointer-events-auto absolute grid h-5 w-5 -translate-x-1/2 -translate-y-1/2 touch-none place-content-center border border-text/70 bg-surround text-text hover:border-lamp hover:text-lamp ${turning ? 'rounded-full' : ''}`}
               style={{ left: end.x, top: end.y }}
-              aria-label={turning ? `Turn ${thing.name} about ${name}` : `Move ${thing.name} along ${name}`}
+              aria-label={turning ? `Turn ${name} about ${letter}` : `Move ${name} along ${letter}`}
               onPointerDown={dragAxis(axis)}
               onKeyDown={onKey(axis)}
             >
-              {name}
+              {letter}
             </button>
           </span>
         );
@@ -89,7 +99,7 @@ export function PlaceHandles({ rig, thing, type }: { rig: ViewRig; thing: Field 
         className="pointer-events-auto absolute h-4 w-4 -translate-x-1/2 -translate-y-1/2 rotate-45 touch-none border-2 border-lamp bg-surround/70"
         style={{ left: middle.x, top: middle.y }}
         title={turning ? 'Drag to move freely; click to place along axes' : 'Drag to move freely; click to turn'}
-        aria-label={`${thing.name}: drag to move; press to ${turning ? 'place' : 'turn'}`}
+        aria-label={`${name}: drag to move; press to ${turning ? 'place' : 'turn'}`}
         onPointerDown={dragFree}
         onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), setTurning(!turning))}
       />

@@ -1,48 +1,83 @@
-import { extents } from '../../core/extents';
-import type { Vector } from '../../core/math/vector';
-import { rotate, rotationFromDegrees } from '../../core/math/rotation';
-import type { SizeHandle } from '../../core/places/handle';
-import type { Emitter, Field } from '../../core/scene/document';
+import { colliderShapes } from '../../core/colliders';
+import type { Description } from '../../core/describe/parameters';
 import type { Kinded } from '../../core/describe/registry';
+import { extents } from '../../core/extents';
+
+import { rotate } from '../../core/math/rotation';
+import type { SizeHandle } from '../../core/places/handle';
+import { outward, type Similarity } from '../../core/places/similarity';
+import type { Collider, Emitter, Field } from '../../core/scene/document';
 import { shapes } from '../../core/shapes';
 import { followDrag } from '../parts/drag';
 import { setExtentNumber } from '../desk/extent-edit';
-import { editEmitter } from '../store/scene-store';
+import { editCollider, editEmitter } from '../store/scene-store';
 import { alongAxis, hundredths } from './drag-geometry';
 import type { ViewRig } from './view-rig';
 
-/** Dots that set the sizes of an extent or an emitter's shape, dragged in place. */
-export function SizeHandles({ rig, field, emitter }: { rig: ViewRig; field: Field | undefined; emitter: Emitter | undefined }) {
-  const thing = (field ?? emitter)!;
-  const body: Kinded = field ? field.extent : emitter!.shape;
-  const handles: readonly SizeHandle[] = field ? extents.get(body.kind).handles(body) : shapes.get(body.kind).handles(body);
-  const parameters = field ? extents.get(body.kind).parameters : shapes.get(body.kind).parameters;
-  const rotation = rotationFromDegrees(thing.place.rotation);
-  const world = (p: Vector) => rotate(rotation, p).map((n, i) => n + thing.place.position[i]!) as unknown as Vector;
+/** A body whose sizes are dragged in the view: an extent, an emitter's shape, a collider's. */
+export interface Sizable {
+  readonly values: Kinded;
+  readonly parameters: Description;
+  readonly handles: readonly SizeHandle[];
+  set(parameter: string, value: unknown): void;
+  /** The name of the list of points that is edited point by point. */
+  readonly points: string | undefined;
+}
 
-  const set = (parameter: string, value: number) =>
-    field
-      ? setExtentNumber(field.id, parameter, value)
-      : editEmitter(emitter!.id, (e) => void ((e.shape as Record<string, unknown>)[parameter] = value));
+/** The body of the selected thing. */
+export function sizableOf(thing: {
+  field?: Field | undefined;
+  emitter?: Emitter | undefined;
+  collider?: Collider | undefined;
+}): Sizable | undefined {
+  const { field, emitter, collider } = thing;
+  if (field) {
+    const kind = extents.get(field.extent.kind);
+    return {
+      values: field.extent,
+      parameters: kind.parameters,
+      handles: kind.handles(field.extent),
+      set: (parameter, value) => setExtentNumber(field.id, parameter, value as number),
+      points: undefined,
+    };
+  }
+  const owner = emitter ?? collider;
+  if (!owner) return undefined;
+  const kind = emitter ? shapes.get(emitter.shape.kind) : colliderShapes.get(collider!.shape.kind);
+  const write = (parameter: string, value: unknown) => (t: { shape: unknown }) =>
+    void ((t.shape as Record<string, unknown>)[parameter] = value);
+  return {
+    values: owner.shape,
+    parameters: kind.parameters,
+    handles: kind.handles(owner.shape),
+    set: (parameter, value) =>
+      emitter ? editEmitter(emitter.id, write(parameter, value)) : editCollider(collider!.id, write(parameter, value)),
+    points: kind.points,
+  };
+}
 
-  return handles.map((handle) => {
-    const at = world(handle.at);
-    const place = rig.project(at);
-    const described = parameters[handle.parameter]!;
-    const value = body[handle.parameter] as number;
-    if (!place) return null;
+/** Dots that set the sizes of a body, dragged in place. */
+export function SizeHandles({ rig, body, place }: { rig: ViewRig; body: Sizable; place: Similarity }) {
+  return body.handles.map((handle) => {
+    const at = outward(place, handle.at);
+    const shown = rig.project(at);
+    const described = body.parameters[handle.parameter]!;
+    const value = body.values[handle.parameter] as number;
+    if (!shown) return null;
+    const least = described.type === 'number' && described.above ? 0.01 : 0;
+    const set = (next: number) => body.set(handle.parameter, Math.max(least, hundredths(next)));
     const begin = (event: React.PointerEvent) => {
-      const axis = rotate(rotation, handle.axis);
+      const axis = rotate(place.rotation, handle.axis);
       const from = alongAxis(rig, event.clientX, event.clientY, at, axis);
       followDrag(event, ({ clientX, clientY }) =>
-        set(handle.parameter, Math.max(0, hundredths(value + handle.perMetre * (alongAxis(rig, clientX, clientY, at, axis) - from)))),
+        set(value + (handle.perMetre / place.scale) * (alongAxis(rig, clientX, clientY, at, axis) - from)),
       );
     };
     return (
       <button
         key={handle.parameter}
         className="group pointer-events-auto absolute flex -translate-y-1/2 touch-none items-center gap-1 whitespace-nowrap text-lamp"
-        style={{ left: place.x - 6, top: place.y }}
+        style={{ left: shown.x - 6, top: shown.y }}
         aria-label={`${described.label} ${value} m: drag, or use the arrow keys`}
         onPointerDown={begin}
         onKeyDown={(event) => {
@@ -50,7 +85,7 @@ export function SizeHandles({ rig, field, emitter }: { rig: ViewRig; field: Fiel
           const by = { ArrowUp: step, ArrowRight: step, ArrowDown: -step, ArrowLeft: -step }[event.key];
           if (by === undefined) return;
           event.preventDefault();
-          set(handle.parameter, Math.max(0, hundredths(value + by)));
+          set(value + by);
         }}
       >
         <span className={`h-3 w-3 shrink-0 rounded-full border-2 border-lamp ${handle.parameter === 'core' ? 'bg-surround' : 'bg-lamp'}`} />

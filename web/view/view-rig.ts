@@ -6,6 +6,7 @@ import { openedScene } from '../store/scene-store';
 import { selectionBounds } from './selection-bounds';
 import { Guides } from './guides';
 import { Picture } from './picture';
+import { Surfaces } from './surfaces';
 
 /** A point of the canvas in CSS pixels; undefined behind the eye. */
 export type Projected = { readonly x: number; readonly y: number } | undefined;
@@ -21,6 +22,7 @@ const FRAME_SHARE = 0.9;
 export class ViewRig {
   readonly camera = new PerspectiveCamera(35, 1, 0.01, 2000);
   readonly guides = new Guides();
+  readonly surfaces = new Surfaces();
   readonly picture: Picture;
   readonly controls: OrbitControls;
   private requested = 0;
@@ -94,7 +96,7 @@ export class ViewRig {
   /** Brings a box into the view, keeping the direction of sight. */
   frame(box: Box3): void {
     if (box.isEmpty()) return;
-    const { center, radius } = box.getBoundingSphere(new Sphere());
+    const { center, radius } = box.applyMatrix4(this.picture.wholeMatrix).getBoundingSphere(new Sphere());
     const half = Math.min(1, this.camera.aspect) * Math.tan((this.camera.fov * Math.PI) / 360);
     const sight = this.camera.position.clone().sub(this.controls.target).normalize();
     this.controls.target.copy(center);
@@ -132,23 +134,36 @@ export class ViewRig {
     this.settle();
   }
 
-  /** Where a point of the world is on the canvas. */
+  /** Where a point of the scene is on the canvas, moved with the whole of the finished result. */
   project(point: Vector): Projected {
-    const v = new Vector3(...point).project(this.camera);
+    const v = new Vector3(...point).applyMatrix4(this.picture.wholeMatrix).project(this.camera);
     return v.z > 1 || v.z < -1 ? undefined : { x: ((v.x + 1) / 2) * this.width, y: ((1 - v.y) / 2) * this.height };
   }
 
-  /** Origin and direction of sight through a point of the screen. */
+  /** The eye, in the scene. */
+  get eye(): Vector3 {
+    return this.camera.position.clone().applyMatrix4(this.picture.wholeMatrix.clone().invert());
+  }
+
+  /** Direction of sight through the middle of the view, in the scene. */
+  get sight(): Vector3 {
+    return this.camera.getWorldDirection(new Vector3()).transformDirection(this.picture.wholeMatrix.clone().invert());
+  }
+
+  /** Origin and direction of sight through a point of the screen, in the scene. */
   sightThrough(clientX: number, clientY: number): { origin: Vector3; direction: Vector3 } {
     const box = this.canvas.getBoundingClientRect();
     const point = new Vector3(((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2, 0.5);
-    return { origin: this.camera.position.clone(), direction: point.unproject(this.camera).sub(this.camera.position).normalize() };
+    const back = this.picture.wholeMatrix.clone().invert();
+    const direction = point.unproject(this.camera).sub(this.camera.position).normalize().transformDirection(back);
+    return { origin: this.eye, direction };
   }
 
   dispose(): void {
     cancelAnimationFrame(this.requested);
     this.controls.dispose();
     this.guides.clear();
+    this.surfaces.clear();
     this.picture.dispose();
   }
 
@@ -160,8 +175,16 @@ export class ViewRig {
 
   private draw(): void {
     this.camera.updateMatrixWorld();
-    this.picture.draw({ camera: this.camera, background: openedScene().output.background, samples: 1, open: 0 });
-    this.picture.renderer.render(this.guides.group, this.camera);
+    const { output, work } = openedScene();
+    const background = work.plain ? work.background : output.background;
+    const { group, fixed } = this.guides;
+    for (const moved of [group, this.surfaces.group]) {
+      moved.matrixAutoUpdate = false;
+      moved.matrix.copy(this.picture.wholeMatrix);
+    }
+    this.picture.draw({ camera: this.camera, background, samples: 1, open: 0 }, this.surfaces.isEmpty ? undefined : this.surfaces.group);
+    this.picture.renderer.render(fixed, this.camera);
+    this.picture.renderer.render(group, this.camera);
     for (const listener of this.drawn) listener();
   }
 }

@@ -1,4 +1,9 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { buildMesh } from '../../core/meshes/scene-meshes';
+import { motionOf } from '../../core/places/motion';
+import type { Scene } from '../../core/scene/document';
+import { usePlayer } from '../stage/player-store';
+import { useAssets } from '../stage/scene-assets';
 import type { Vector } from '../../core/math/vector';
 import { fields as fieldKinds } from '../../core/fields';
 import { useStage } from '../stage/stage';
@@ -28,11 +33,27 @@ function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
   return true;
 }
 
+/** Whether anything of the scene moves or deforms by itself. */
+function useMoves(scene: Scene): boolean {
+  const { assets } = useAssets();
+  return useMemo(
+    () =>
+      [...scene.emitters, ...scene.colliders, ...scene.carriers, ...scene.fields, scene.whole].some(
+        (t) => motionOf(scene.carriers, t).moves,
+      ) || scene.meshes.some((m) => buildMesh(m, assets)?.motion !== undefined),
+    [scene.emitters, scene.colliders, scene.carriers, scene.fields, scene.whole, scene.meshes, assets],
+  );
+}
+
 /** The picture one works in: particles by their looks, and over them what is only there to work by. */
 export function Viewport() {
   const stage = useStage();
   const scene = useScene();
   const { selection } = useSelection();
+  const { assets } = useAssets();
+  // Only what moves is drawn anew with each frame.
+  const moves = useMoves(scene);
+  const shownFrame = usePlayer((player) => (moves ? (player.shown ?? player.frame) : scene.time.first));
   const box = useRef<HTMLDivElement>(null);
   const [rig, setRig] = useState<ViewRig>();
 
@@ -70,10 +91,13 @@ export function Viewport() {
     const { shown } = stage.session;
     if (shown) rig.picture.setFrame(shown);
     const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
-    const direction = field && fieldKinds.get(field.settings.kind).direction;
-    rig.guides.update(scene, selection, direction === undefined ? undefined : (field!.settings[direction] as Vector));
+    const name = field && fieldKinds.get(field.settings.kind).direction;
+    const direction = name === undefined ? undefined : (field!.settings[name] as Vector);
+    const drawn = { scene, assets, selection, direction, frame: shownFrame };
+    rig.guides.update(drawn);
+    rig.surfaces.update(drawn);
     rig.request();
-  }, [rig, scene, selection, stage]);
+  }, [rig, scene, selection, stage, assets, shownFrame]);
 
   return (
     <div

@@ -1,0 +1,61 @@
+import type { Body } from './collider';
+
+/** Signed distance to a surface, negative behind it; writes its gradient, the unit normal, into x, y, z. */
+export type SignedDistance = (x: number, y: number, z: number, normal: Float64Array) => number;
+
+/** A contact is found when the distance left is below this, metres. */
+const NEAR = 1e-7;
+/** Steps are no shorter than this, metres, so that a way that grazes the surface comes to its end. */
+const LEAST_STEP = 1e-3;
+/** A way that leads into the surface by less than this share of its length runs along it. */
+const LEVEL = 1e-6;
+/** A particle that is found further behind the surface than its thickness and this was never in front of it. */
+const GRACE = 1e-3;
+
+/**
+ * A body from its distance: the way is walked in steps of the distance, which can't miss a surface however thin
+ * (sphere tracing, Hart 1996). `within` turns it inside out, to a container.
+ */
+export function bodyOf(distance: SignedDistance, within = false): Body {
+  const normal = new Float64Array(3);
+  const side = within ? -1 : 1;
+  return {
+    hit(ax, ay, az, bx, by, bz, half, hit) {
+      const dx = bx - ax;
+      const dy = by - ay;
+      const dz = bz - az;
+      const length = Math.sqrt(dx * dx + dy * dy + dz * dz);
+      if (length === 0) return false;
+      const at = (t: number) => side * distance(ax + t * dx, ay + t * dy, az + t * dz, normal) - half;
+      const leadsIn = () => side * (normal[0]! * dx + normal[1]! * dy + normal[2]! * dz) < -LEVEL * length;
+      let t = 0;
+      let left = at(0);
+      if (left > length || (left < -2 * half - GRACE && leadsIn())) return false;
+      while (left > NEAR || !leadsIn()) {
+        const before = t;
+        t += Math.max(left, LEAST_STEP) / length;
+        if (before >= 1) return false;
+        if (t > 1) t = 1;
+        left = at(t);
+        if (left >= 0 || before === t) continue;
+        // The surface was stepped over by a hair: the crossing lies between.
+        let low = before;
+        for (let halving = 0; halving < 40; halving++) {
+          const middle = (low + t) / 2;
+          if (at(middle) > 0) low = middle;
+          else t = middle;
+        }
+        left = at(t);
+        if (!leadsIn()) return false;
+        break;
+      }
+      hit.t = t;
+      hit.nx = side * normal[0]!;
+      hit.ny = side * normal[1]!;
+      hit.nz = side * normal[2]!;
+      hit.push = -left;
+      hit.face = 0;
+      return true;
+    },
+  };
+}

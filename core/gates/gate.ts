@@ -1,0 +1,18 @@
+import type { Values } from '../describe/parameters';
+import type { Kind } from '../describe/registry';
+
+/** What a gate knows beside its own values. */
+export interface GateClock {
+  /** Frames a second. */
+  readonly fps: number;
+  /** First and last frame of the shot. */
+  readonly first: number;
+  readonly last: number;
+}
+
+/** When something is on. A gate holds for whole frames: its answer for frame f is that of [f, f + 1). */
+export interface GateKind extends Kind {
+  compile(values: Values, clock: GateClock): (frame: number) => boolean;
+  /** A sentence where the values can't be used; such a gate is shut. */
+  broken?(values: Values): string | undefined;
+}

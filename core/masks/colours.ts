@@ -1,0 +1,15 @@
+import { inRange, rangeParameters, type MaskKind, type Range } from './mask';
+
+/** Births by the brightness of the colours at the corners of a mesh. */
+export const colours: MaskKind = {
+  kind: 'colours',
+  label: 'mesh colours',
+  summary: 'By the brightness of the colours a mesh has at its corners.',
+  parameters: rangeParameters('', 0.5, 1, 0.2, [0, 1]),
+  needsMesh: true,
+  measures: { label: 'brightness', unit: '', value: () => (place) => place.shade },
+  compile({ values }) {
+    const weight = inRange(values as unknown as Range);
+    return (place) => weight(place.shade);
+  },
+};

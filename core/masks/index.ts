@@ -1,0 +1,11 @@
+import { Registry } from '../describe/registry';
+import { colours } from './colours';
+import { height } from './height';
+import { hollows } from './hollows';
+import type { MaskKind } from './mask';
+import { noise } from './noise';
+import { slope } from './slope';
+import { texture } from './texture';
+
+/** Everything that narrows where an emitter gives birth. */
+export const masks = new Registry<MaskKind>('kind of mask', [height, slope, hollows, noise, texture, colours]);

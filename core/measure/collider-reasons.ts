@@ -1,0 +1,41 @@
+import { colliderShapes } from '../colliders';
+import { responses } from '../responses';
+import type { Assets } from '../scene/assets';
+import { hitOf, type Collider, type Scene } from '../scene/document';
+import { resourcesOf } from '../scene/resources';
+import { fittedTo, joined } from './fit';
+import type { Bounds } from './meters';
+import type { Reason } from './reasons';
+
+function changed(collider: Collider, change: (collider: Collider) => Partial<Collider>): (scene: Scene) => Scene {
+  return (scene) => ({ ...scene, colliders: scene.colliders.map((c) => (c.id === collider.id ? { ...c, ...change(c) } : c)) });
+}
+
+/** Why a collider stops nothing, in words, and what mends it; `contacts` are those since the start of the run. */
+export function whyIdle(scene: Scene, collider: Collider, contacts: number, bounds: readonly Bounds[], assets: Assets): Reason | undefined {
+  const mend = (label: string, change: Partial<Collider>) => ({ label, change: changed(collider, () => change) });
+  if (!collider.on) return { code: 'off', words: 'it is off', mend: mend('Switch on', { on: true }) };
+  const empty = colliderShapes.get(collider.shape.kind).empty?.(collider.shape, resourcesOf(scene, assets));
+  if (empty) return { code: 'shape', words: empty };
+  if (collider.response.kind === 'pass' && !collider.split)
+    return {
+      code: 'pass',
+      words: 'it lets all pass and splits none',
+      mend: mend('Let them bounce', { response: responses.defaults('bounce') }),
+    };
+  if (collider.porosity >= 1) return { code: 'porosity', words: 'porosity 1: all pass', mend: mend('Close its pores', { porosity: 0 }) };
+  if (scene.emitters.length === 0) return { code: 'no-emitter', words: 'there is no emitter' };
+  if (scene.emitters.every((e) => !hitOf(collider, e.id).hits))
+    return { code: 'no-send', words: 'no emitter’s particles hit it', mend: mend('Let all hit it', { sends: {} }) };
+  if (contacts > 0) return undefined;
+  const living = joined(bounds);
+  const words = 'no particle has reached it up to this frame';
+  if (!living || collider.place.carrier !== '' || Object.keys(collider.keys).length > 0) return { code: 'misses', words };
+  const { centre, half } = fittedTo(living);
+  const below = Math.round((centre[1] - half[1]) * 100) / 100;
+  return {
+    code: 'misses',
+    words,
+    mend: mend('Put it under the particles', { place: { ...collider.place, position: [centre[0], below, centre[2]] } }),
+  };
+}

@@ -1,0 +1,133 @@
+import { gates } from '../gates';
+import { length, type Vector } from '../math/vector';
+import { streamOf, uniform } from '../random/lookup';
+import type { Assets } from '../scene/assets';
+import type { Emitter, Scene } from '../scene/document';
+import { resourcesOf } from '../scene/resources';
+import { shapes } from '../shapes';
+import { birthPlace } from '../shapes/shape';
+import { countersOf, maskOf, startFrame } from '../step/births';
+import type { Bounds } from './meters';
+import type { Reason } from './reasons';
+
+/** Places that are tried to see whether masks leave any. */
+const TRIED = 2000;
+
+function changed(emitter: Emitter, change: (emitter: Emitter) => Partial<Emitter>): (scene: Scene) => Scene {
+  return (scene) => ({ ...scene, emitters: scene.emitters.map((e) => (e.id === emitter.id ? { ...e, ...change(e) } : e)) });
+}
+
+/** The first frame of a run at which an emitter gives birth by its amounts; undefined where it never does. */
+function firstBirth(scene: Scene, emitter: Emitter): number | undefined {
+  const start = startFrame(scene);
+  const counters = countersOf(scene, emitter);
+  for (let frame = start; frame <= scene.time.last; frame++)
+    for (const counter of counters) {
+      const now = counter.atFrame(frame);
+      const during = counter.during(frame, frame + 1);
+      if (now.last >= now.first) return frame;
+      if (during.last >= during.first && frame < scene.time.last) return frame + 1;
+    }
+  return undefined;
+}
+
+/** Why no number of particles would help: how many are born, and when. */
+function amountReason(scene: Scene, emitter: Emitter): Reason | undefined {
+  const kind = gates.get(emitter.gate.kind);
+  const always = { label: 'Leave it always on', change: changed(emitter, () => ({ gate: gates.defaults('always') })) };
+  const broken = kind.broken?.(emitter.gate);
+  if (broken) return { code: 'gate', words: `its gate can’t be read: ${broken}`, mend: always };
+  if (emitter.amounts.length === 0 || emitter.amounts.every((a) => (a['rate'] ?? a['count']) === 0 && a['variance'] === 0)) {
+    const words = emitter.amounts.length === 0 ? 'it has no amount' : emitter.amounts.some((a) => a.kind === 'rate') ? 'rate 0' : 'count 0';
+    const steady = { kind: 'rate', rate: 400, per: 'second', variance: 0, moments: 'even' };
+    return { code: 'amount', words, mend: { label: 'Set to 400 a second', change: changed(emitter, () => ({ amounts: [steady] })) } };
+  }
+  if (firstBirth(scene, emitter) !== undefined) return undefined;
+  const gate = kind.compile(emitter.gate, scene.time);
+  const start = startFrame(scene);
+  let open = false;
+  for (let frame = start; frame <= scene.time.last; frame++) open ||= gate(frame);
+  if (!open) return { code: 'gate', words: `its gate is never open between frames ${start} and ${scene.time.last}`, mend: always };
+  const amounts = emitter.amounts.map((a) => (a.kind === 'burst' ? { ...a, at: 'start' } : a));
+  return {
+    code: 'burst',
+    words: 'its burst lies outside the frames that are run',
+    mend: { label: 'Burst at the start', change: changed(emitter, () => ({ amounts })) },
+  };
+}
+
+/** Whether masks refuse every place of an emitter's shape that is tried. */
+function allMasked(scene: Scene, emitter: Emitter, assets: Assets): boolean {
+  if (emitter.masks.length === 0) return false;
+  const resources = resourcesOf(scene, assets);
+  const shape = shapes.get(emitter.shape.kind);
+  const sample = shape.sampler(emitter.shape, resources);
+  const mask = maskOf(emitter, streamOf(scene.seed, emitter.seed), resources, shape)!;
+  const place = birthPlace();
+  for (let k = 1; k <= TRIED; k++) if (sample({ pick: (n) => uniform(3, k, n), k, time: 0 }, place) && mask(place) > 0) return false;
+  return true;
+}
+
+/** Whether all of a box lies behind the shot camera. */
+function isBehindCamera({ camera }: Scene, { low, high }: Bounds): boolean {
+  const sight = camera.target.map((n, i) => n - camera.position[i]!) as unknown as Vector;
+  if (length(sight) === 0) return false;
+  for (let corner = 0; corner < 8; corner++) {
+    const at = [0, 1, 2].map((i) => ((corner >> i) & 1 ? high : low)[i]! - camera.position[i]!);
+    if (at[0]! * sight[0] + at[1]! * sight[1] + at[2]! * sight[2] > 0) return false;
+  }
+  return true;
+}
+
+/** Why an emitter shows nothing on a frame, in words, and what mends it; undefined where it does. */
+export function whyUnseen(scene: Scene, emitter: Emitter, bounds: Bounds, frame: number, assets: Assets): Reason | undefined {
+  if (!emitter.on) return { code: 'off', words: 'it is off', mend: { label: 'Switch on', change: changed(emitter, () => ({ on: true })) } };
+  const shape = shapes.get(emitter.shape.kind);
+  const empty = shape.empty?.(emitter.shape, resourcesOf(scene, assets));
+  if (empty) return { code: 'shape', words: empty };
+  if (!shape.fromParticles) {
+    const amount = amountReason(scene, emitter);
+    if (amount) return amount;
+    if (bounds.count === 0 && allMasked(scene, emitter, assets))
+      return {
+        code: 'masked',
+        words: 'its masks leave no place to be born',
+        mend: { label: 'Take the masks away', change: changed(emitter, () => ({ masks: [] })) },
+      };
+  }
+  const { birth } = emitter;
+  if (birth.size + birth.sizeVariance === 0)
+    return {
+      code: 'size',
+      words: 'size 0',
+      mend: { label: 'Set to 0.03 m', change: changed(emitter, (e) => ({ birth: { ...e.birth, size: 0.03 } })) },
+    };
+  if (!birth.immortal && birth.life + birth.lifeVariance === 0)
+    return {
+      code: 'life',
+      words: 'life 0',
+      mend: { label: 'Set to 3 s', change: changed(emitter, (e) => ({ birth: { ...e.birth, life: 3 } })) },
+    };
+  if (emitter.look['opacity'] === 0)
+    return {
+      code: 'opacity',
+      words: 'opacity 0',
+      mend: { label: 'Set to 0.8', change: changed(emitter, (e) => ({ look: { ...e.look, opacity: 0.8 } })) },
+    };
+  if (bounds.count === 0) {
+    if (shape.fromParticles)
+      return { code: 'none-now', words: 'none is alive on this frame: no particle has given birth yet, or all are dead' };
+    const first = firstBirth(scene, emitter)!;
+    if (first > frame) return { code: 'later', words: `none is alive yet: the first is born at frame ${first}`, goTo: first };
+    return { code: 'none-now', words: 'none is alive on this frame: all that were born are dead', goTo: Math.max(first, scene.time.first) };
+  }
+  if (isBehindCamera(scene, bounds)) {
+    const middle = [0, 1, 2].map((i) => Math.round((bounds.low[i]! + bounds.high[i]!) * 50) / 100) as unknown as Vector;
+    return {
+      code: 'behind',
+      words: 'all are behind the shot camera',
+      mend: { label: 'Turn the camera to them', change: (s) => ({ ...s, camera: { ...s.camera, target: middle } }) },
+    };
+  }
+  return undefined;
+}

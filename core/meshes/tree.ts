@@ -1,0 +1,87 @@
+import { BufferAttribute, BufferGeometry, DoubleSide, Ray, Vector3 } from 'three';
+import { MeshBVH, type HitPointInfo } from 'three-mesh-bvh';
+import { poseAt, type TriangleMesh } from './mesh';
+
+/** Where a line of sight meets a mesh. */
+export interface MeshHit {
+  /** Distance along the unit direction. */
+  distance: number;
+  /** Unit normal of the face, towards where the line comes from. */
+  nx: number;
+  ny: number;
+  nz: number;
+  face: number;
+}
+
+/** Leaves the order of faces as it is; the package's types do not know this option of its own. */
+const OPTIONS = { indirect: true } as ConstructorParameters<typeof MeshBVH>[1];
+
+/** Finds hits and nearest points of a mesh through a tree of bounding boxes (package three-mesh-bvh). */
+export class MeshTree {
+  private readonly geometry = new BufferGeometry();
+  private readonly tree: MeshBVH;
+  private readonly ray = new Ray();
+  private readonly point = new Vector3();
+  private readonly nearest = {} as HitPointInfo;
+  private posed = NaN;
+
+  constructor(private readonly mesh: TriangleMesh) {
+    this.geometry.setAttribute('position', new BufferAttribute(mesh.positions.slice(), 3));
+    this.geometry.setIndex(new BufferAttribute(mesh.index.slice(), 1));
+    this.tree = new MeshBVH(this.geometry, OPTIONS);
+  }
+
+  /** Brings a deforming mesh to its pose at a time in seconds. */
+  pose(time: number): void {
+    if (!this.mesh.motion || time === this.posed) return;
+    this.posed = time;
+    poseAt(this.mesh, time, this.geometry.getAttribute('position').array as Float32Array);
+    this.tree.refit();
+  }
+
+  /** The first hit of a line from a point along a unit direction, within `far`; false where there is none. */
+  cast(x: number, y: number, z: number, dx: number, dy: number, dz: number, far: number, hit: MeshHit): boolean {
+    this.ray.origin.set(x, y, z);
+    this.ray.direction.set(dx, dy, dz);
+    const found = this.tree.raycastFirst(this.ray, DoubleSide, 0, far);
+    if (!found || !found.face) return false;
+    const { normal } = found.face;
+    const side = normal.x * dx + normal.y * dy + normal.z * dz > 0 ? -1 : 1;
+    hit.distance = found.distance;
+    hit.nx = side * normal.x;
+    hit.ny = side * normal.y;
+    hit.nz = side * normal.z;
+    hit.face = found.faceIndex ?? 0;
+    return true;
+  }
+
+  /** Whether a point is inside a closed mesh: an odd number of its faces lies above it. */
+  holds(x: number, y: number, z: number): boolean {
+    this.ray.origin.set(x, y, z);
+    // Off the axes, so that the line does not run along the edges of regular meshes.
+    this.ray.direction.set(0.0123, 0.9998, 0.0157).normalize();
+    return this.tree.raycast(this.ray, DoubleSide).length % 2 === 1;
+  }
+
+  /** Distance to the nearest point of the mesh. */
+  distance(x: number, y: number, z: number): number {
+    return this.tree.closestPointToPoint(this.point.set(x, y, z), this.nearest)?.distance ?? Infinity;
+  }
+
+  /** The face that is nearest to a point. */
+  nearestFace(x: number, y: number, z: number): number {
+    return this.tree.closestPointToPoint(this.point.set(x, y, z), this.nearest)?.faceIndex ?? 0;
+  }
+}
+
+const trees = new WeakMap<TriangleMesh, MeshTree>();
+
+/** The tree of a mesh, made at its first use. */
+export function treeOf(mesh: TriangleMesh): MeshTree {
+  let tree = trees.get(mesh);
+  if (!tree) {
+    tree = new MeshTree(mesh);
+    trees.set(mesh, tree);
+  }
+  return tree;
+}

@@ -1,0 +1,14 @@
+import type { ResponseKind } from './response';
+
+/** Goes through; only a split makes this surface felt. */
+export const pass: ResponseKind = {
+  kind: 'pass',
+  label: 'pass',
+  summary: 'Particles go through; where the collider splits them, they leave pieces behind.',
+  parameters: {},
+  compile: () => (_impact, rebound) => {
+    rebound.fate = 'passes';
+    rebound.away = 0;
+    rebound.along = 1;
+  },
+};

@@ -1,0 +1,13 @@
+import type { ResponseKind } from './response';
+
+/** Stays where it hits, and moves with the collider. */
+export const stick: ResponseKind = {
+  kind: 'stick',
+  label: 'stick',
+  summary: 'Particles stay where they hit, and move with the surface.',
+  parameters: {},
+  compile: () => (_impact, rebound) => {
+    rebound.fate = 'sticks';
+    rebound.away = rebound.along = 0;
+  },
+};

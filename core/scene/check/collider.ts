@@ -1,0 +1,75 @@
+import { colliderShapes } from '../../colliders';
+import { checkValues, isRecord } from '../../describe/check';
+import { fault, type Fault } from '../../describe/faults';
+import { meshSources } from '../../meshes/sources';
+import { responses } from '../../responses';
+import { carrierParameters, colliderParameters, hitParameters } from '../descriptions';
+import { checkId, checkName, checkReferences, checkThing, PLACED_MEMBERS, type Known } from './parts';
+
+function checkHits(value: unknown, field: string, known: Known): Fault[] {
+  if (value === undefined) return [];
+  if (!isRecord(value)) return [fault('type', field, value, 'an object of emitter ids and {hits, bounce}')];
+  return Object.entries(value).flatMap(([id, hit]) => [
+    ...(known.emitter.has(id) ? [] : [fault('reference', `${field}.${id}`, id, 'the id of one of the scene’s emitters')]),
+    ...checkValues(hitParameters, hit, `${field}.${id}`),
+  ]);
+}
+
+/** Every fault of a collider. */
+export function checkCollider(value: unknown, field: string, known: Known): Fault[] {
+  const faults = checkValues(colliderParameters, value, field, [...PLACED_MEMBERS, 'shape', 'response', 'sends']);
+  if (!isRecord(value)) return faults;
+  const shape = colliderShapes.check(value['shape'], `${field}.shape`);
+  const { splitFrom = 2, splitTo = 4 } = value as { splitFrom?: number; splitTo?: number };
+  return [
+    ...checkThing(value, field, known),
+    ...faults,
+    ...(splitTo < splitFrom ? [fault('range', `${field}.splitTo`, splitTo, `a whole number from the fewest (${splitFrom}) up to 64`)] : []),
+    ...shape,
+    ...(shape.length === 0
+      ? checkReferences(colliderShapes.get((value['shape'] as { kind: string }).kind).parameters, value['shape'], `${field}.shape`, known)
+      : []),
+    ...(value['response'] === undefined ? [] : responses.check(value['response'], `${field}.response`)),
+    ...checkHits(value['sends'], `${field}.sends`, known),
+  ];
+}
+
+/** Every fault of a carrier. */
+export function checkCarrier(value: unknown, field: string, known: Known): Fault[] {
+  const faults = checkValues(carrierParameters, value, field, PLACED_MEMBERS);
+  return isRecord(value) ? [...checkThing(value, field, known), ...faults] : faults;
+}
+
+/** Carriers that carry one another in a circle, by name. */
+export function checkCarriage(carriers: readonly unknown[], field: string): Fault[] {
+  const carrierOf = new Map<unknown, unknown>();
+  const names = new Map<unknown, string>();
+  for (const c of carriers)
+    if (isRecord(c)) {
+      carrierOf.set(c['id'], isRecord(c['place']) ? c['place']['carrier'] : undefined);
+      names.set(c['id'], String(c['name']));
+    }
+  return carriers.flatMap((c, i) => {
+    const start = isRecord(c) ? c['id'] : undefined;
+    const row = [start];
+    for (let id = carrierOf.get(start); id !== undefined && id !== ''; id = carrierOf.get(id)) {
+      if (id === start) {
+        const circle = [...row, start].map((one) => names.get(one)).join(' → ');
+        return [fault('reference', `${field}[${i}].place.carrier`, row[1] ?? start, `a carrier outside the circle ${circle}`)];
+      }
+      if (row.includes(id)) break;
+      row.push(id);
+    }
+    return [];
+  });
+}
+
+/** Every fault of a mesh of the scene. */
+export function checkMesh(value: unknown, field: string): Fault[] {
+  if (!isRecord(value)) return [fault('type', field, value, 'an object with id, name and source')];
+  return [
+    ...checkId(value['id'], `${field}.id`),
+    ...checkName(value['name'], `${field}.name`),
+    ...meshSources.check(value['source'], `${field}.source`),
+  ];
+}

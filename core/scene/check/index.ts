@@ -1,0 +1,80 @@
+import { checkValues, isRecord } from '../../describe/check';
+import { fault, type Fault } from '../../describe/faults';
+import * as descriptions from '../descriptions';
+import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../document';
+import { checkCarriage, checkCarrier, checkCollider, checkMesh } from './collider';
+import { checkDescent, checkEmitter } from './emitter';
+import { checkField } from './field';
+import { checkList, checkName, checkOptional, checkPlaced, type Known } from './parts';
+
+function checkImage(value: unknown, field: string): Fault[] {
+  if (!isRecord(value)) return [fault('type', field, value, 'an object with hash, name, width and height')];
+  const faults = checkName(value['name'], `${field}.name`);
+  if (typeof value['hash'] !== 'string' || !/^[0-9a-f]{64}$/.test(value['hash']))
+    faults.push(fault('type', `${field}.hash`, value['hash'], '64 hexadecimal digits'));
+  for (const side of ['width', 'height'] as const) {
+    const n = value[side];
+    if (typeof n !== 'number' || !Number.isInteger(n) || n < 1 || n > 16384)
+      faults.push(fault('range', `${field}.${side}`, n, 'a whole number from 1 up to 16384 px'));
+  }
+  return faults;
+}
+
+function idsOf(value: unknown): Set<unknown> {
+  const items: readonly unknown[] = Array.isArray(value) ? value : [];
+  return new Set(items.map((item) => (isRecord(item) ? item['id'] : undefined)));
+}
+
+function checkBounds(value: unknown): Fault[] {
+  const faults = checkOptional(descriptions.boundsParameters, value, 'bounds');
+  const size = isRecord(value) ? value['size'] : undefined;
+  if (faults.length > 0 || size === undefined || (size as number[]).every((n) => n > 0)) return faults;
+  return [fault('range', 'bounds.size', size, 'three numbers above 0 in m')];
+}
+
+function checkWhole(value: unknown, known: Known): Fault[] {
+  if (value === undefined) return [];
+  const faults = checkValues(descriptions.wholeParameters, value, 'whole', ['place', 'keys']);
+  return isRecord(value) ? [...faults, ...checkPlaced(value, 'whole', known)] : faults;
+}
+
+const SECTIONS = ['time', 'camera', 'output', 'work', 'bounds', 'whole', 'emitters', 'fields', 'colliders', 'carriers', 'meshes', 'images'];
+
+/** Every fault of a scene document of the present version, each with its place in it. An empty list: it is good. */
+export function checkScene(document: unknown): Fault[] {
+  if (!isRecord(document)) return [fault('type', 'scene', document, 'an object')];
+  if (document['format'] !== SCENE_FORMAT) return [fault('choice', 'format', document['format'], `“${SCENE_FORMAT}”`)];
+  if (document['version'] !== SCENE_VERSION)
+    return [fault('range', 'version', document['version'], `a version up to ${SCENE_VERSION}; a newer one needs a newer Bathyclast`)];
+  const also = ['format', 'version', 'name', ...SECTIONS];
+  const known: Known = {
+    emitter: idsOf(document['emitters']),
+    carrier: idsOf(document['carriers']),
+    mesh: idsOf(document['meshes']),
+  };
+  const time = isRecord(document['time']) ? document['time'] : {};
+  const { first: usualFirst, last: usualLast } = descriptions.timeParameters;
+  const [first, last] = [time['first'] ?? usualFirst.default, time['last'] ?? usualLast.default];
+  const array = (name: string): readonly unknown[] => (Array.isArray(document[name]) ? (document[name] as unknown[]) : []);
+  return [
+    ...checkName(document['name'], 'name'),
+    ...checkValues(descriptions.sceneParameters, document, 'scene', also).map((f) => ({ ...f, field: f.field.replace(/^scene\./, '') })),
+    ...checkOptional(descriptions.timeParameters, document['time'], 'time'),
+    ...(typeof first === 'number' && typeof last === 'number' && last < first
+      ? [fault('range', 'time.last', last, `a frame from the first (${first}) up`)]
+      : []),
+    ...checkOptional(descriptions.cameraParameters, document['camera'], 'camera'),
+    ...checkOptional(descriptions.outputParameters, document['output'], 'output'),
+    ...checkOptional(descriptions.workParameters, document['work'], 'work'),
+    ...checkBounds(document['bounds']),
+    ...checkWhole(document['whole'], known),
+    ...checkList(document['emitters'], 'emitters', MOST.emitters, (item, at) => checkEmitter(item, at, known)),
+    ...checkDescent(array('emitters'), 'emitters'),
+    ...checkList(document['fields'], 'fields', MOST.fields, (item, at) => checkField(item, at, known)),
+    ...checkList(document['colliders'], 'colliders', MOST.colliders, (item, at) => checkCollider(item, at, known)),
+    ...checkList(document['carriers'], 'carriers', MOST.carriers, (item, at) => checkCarrier(item, at, known)),
+    ...checkCarriage(array('carriers'), 'carriers'),
+    ...checkList(document['meshes'], 'meshes', MOST.meshes, checkMesh),
+    ...checkList(document['images'], 'images', MOST.images, checkImage),
+  ];
+}

@@ -1,0 +1,108 @@
+import { checkValues, fits, isRecord } from '../../describe/check';
+import { fault, type Fault } from '../../describe/faults';
+import type { Description } from '../../describe/parameters';
+import { EASES } from '../../places/keys';
+import { placeParameters } from '../descriptions';
+import { MOST } from '../document';
+
+const ID = /^[a-z0-9][a-z0-9-]{0,39}$/i;
+
+/** A text that names a thing. */
+export function checkName(value: unknown, field: string): Fault[] {
+  const good = typeof value === 'string' && value.trim() !== '' && value.length <= MOST.name;
+  return good ? [] : [fault(value === undefined ? 'missing' : 'type', field, value, `a text of 1 to ${MOST.name} characters`)];
+}
+
+/** The id of a thing. */
+export function checkId(value: unknown, field: string): Fault[] {
+  const good = typeof value === 'string' && ID.test(value);
+  return good ? [] : [fault(value === undefined ? 'missing' : 'type', field, value, '1 to 40 letters, digits and hyphens')];
+}
+
+/** An object of parameters that may be left out altogether. */
+export function checkOptional(description: Description, value: unknown, field: string): Fault[] {
+  return value === undefined ? [] : checkValues(description, value, field);
+}
+
+/** A list that may be left out, with ids that are unique in it where its items have ids. */
+export function checkList(value: unknown, field: string, most: number, one: (item: unknown, field: string) => Fault[]): Fault[] {
+  if (value === undefined) return [];
+  if (!Array.isArray(value)) return [fault('type', field, value, `a list of up to ${most}`)];
+  if (value.length > most)
+    return [
+      { code: 'range', field, allowed: `up to ${most}`, message: `${field} has ${value.length} entries; allowed are up to ${most}.` },
+    ];
+  const items: readonly unknown[] = value;
+  const faults = items.flatMap((item, i) => one(item, `${field}[${i}]`));
+  const seen = new Set<unknown>();
+  items.forEach((item, i) => {
+    const id = isRecord(item) ? item['id'] : undefined;
+    if (id !== undefined && seen.has(id)) faults.push(fault('duplicate', `${field}[${i}].id`, id, 'an id that no other has'));
+    seen.add(id);
+  });
+  return faults;
+}
+
+/** The ids that others can refer to, by sort. */
+export interface Known {
+  readonly emitter: ReadonlySet<unknown>;
+  readonly carrier: ReadonlySet<unknown>;
+  readonly mesh: ReadonlySet<unknown>;
+}
+
+/** Every reference of a set of values to something the scene does not have. */
+export function checkReferences(description: Description, values: unknown, field: string, known: Known): Fault[] {
+  if (!isRecord(values)) return [];
+  return Object.entries(description).flatMap(([name, parameter]) => {
+    const value = values[name];
+    if (parameter.type !== 'reference' || typeof value !== 'string' || value === '' || known[parameter.to].has(value)) return [];
+    const several = parameter.to === 'mesh' ? 'meshes' : `${parameter.to}s`;
+    return [fault('reference', `${field}.${name}`, value, `the id of one of the scene’s ${several}`)];
+  });
+}
+
+/** Numbers of a place that can be keyed. */
+const KEYED = ['position', 'rotation', 'scale'] as const;
+
+function checkKey(value: unknown, field: string, fitsValue: (value: unknown) => boolean, allowedValue: string): Fault[] {
+  if (!isRecord(value)) return [fault('type', field, value, 'an object {frame, value, ease}')];
+  const faults: Fault[] = [];
+  if (!Number.isInteger(value['frame'])) faults.push(fault('type', `${field}.frame`, value['frame'], 'a whole frame'));
+  if (!fitsValue(value['value'])) faults.push(fault('type', `${field}.value`, value['value'], allowedValue));
+  if (!(EASES as readonly unknown[]).includes(value['ease']))
+    faults.push(fault('choice', `${field}.ease`, value['ease'], `one of ${EASES.join(', ')}`));
+  return faults;
+}
+
+function checkKeys(value: unknown, field: string): Fault[] {
+  if (value === undefined) return [];
+  if (!isRecord(value)) return [fault('type', field, value, 'an object of lists of keys')];
+  return Object.entries(value).flatMap(([path, keys]) => {
+    const name = KEYED.find((part) => path === `place.${part}`);
+    if (!name) return [fault('unknown', `${field}.${path}`, path, KEYED.map((part) => `place.${part}`).join(', '))];
+    const parameter = placeParameters[name];
+    const what = parameter.type === 'vector' ? 'three numbers [x, y, z]' : `a number from ${parameter.min} up to ${parameter.max}`;
+    const faults = checkList(keys, `${field}.${path}`, MOST.keys, (key, at) => checkKey(key, at, (v) => fits(parameter, v), what));
+    if (faults.length > 0 || !Array.isArray(keys)) return faults;
+    const frames = (keys as { frame: number }[]).map((key) => key.frame);
+    const late = frames.findIndex((frame, i) => i > 0 && frame <= frames[i - 1]!);
+    return late < 0 ? [] : [fault('range', `${field}.${path}[${late}].frame`, frames[late], `a frame after that of the key before it`)];
+  });
+}
+
+/** Place and keys of anything placed. */
+export function checkPlaced(value: Record<string, unknown>, field: string, known: Known): Fault[] {
+  return [
+    ...checkOptional(placeParameters, value['place'], `${field}.place`),
+    ...checkReferences(placeParameters, value['place'], `${field}.place`, known),
+    ...checkKeys(value['keys'], `${field}.keys`),
+  ];
+}
+
+/** Id, name, place and keys of a thing of the scene. */
+export function checkThing(value: Record<string, unknown>, field: string, known: Known): Fault[] {
+  return [...checkId(value['id'], `${field}.id`), ...checkName(value['name'], `${field}.name`), ...checkPlaced(value, field, known)];
+}
+
+/** Members of anything placed, beside its own. */
+export const PLACED_MEMBERS = ['id', 'name', 'place', 'keys'] as const;

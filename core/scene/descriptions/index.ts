@@ -1,0 +1,6 @@
+export * from './birth';
+export * from './collider';
+export * from './emitter';
+export * from './field';
+export * from './place';
+export * from './scene';

@@ -1,0 +1,194 @@
+import { describe } from '../../describe/parameters';
+import { seed } from './seed';
+
+/** Numbers of the scene as a whole. */
+export const sceneParameters = describe({
+  seed: { ...seed, help: 'Another seed gives another throw of every dice in the scene.' },
+  draftShare: {
+    type: 'number',
+    label: 'Draft share',
+    unit: '',
+    default: 1,
+    min: 0,
+    above: true,
+    max: 1,
+    usual: [0.01, 1],
+    help: 'The part of the particles that is simulated while working. A draft is a true sample of the whole.',
+  },
+});
+
+/** Frames and seconds. */
+export const timeParameters = describe({
+  fps: { type: 'number', label: 'Rate', unit: 'fps', default: 24, min: 1, max: 240, usual: [12, 60], help: 'Frames a second.' },
+  first: {
+    type: 'number',
+    label: 'First frame',
+    unit: 'f',
+    default: 0,
+    min: -100000,
+    max: 1000000,
+    whole: true,
+    usual: [0, 240],
+    help: 'The first frame of the shot.',
+  },
+  last: {
+    type: 'number',
+    label: 'Last frame',
+    unit: 'f',
+    default: 96,
+    min: -100000,
+    max: 1000000,
+    whole: true,
+    usual: [24, 480],
+    help: 'The last frame of the shot. Not before the first.',
+  },
+  preRoll: {
+    type: 'number',
+    label: 'Pre-roll',
+    unit: 'f',
+    default: 0,
+    min: 0,
+    max: 100000,
+    whole: true,
+    usual: [0, 240],
+    help: 'Frames simulated before the first frame of the shot.',
+  },
+  substeps: {
+    type: 'number',
+    label: 'Substeps',
+    unit: '',
+    default: 1,
+    min: 1,
+    max: 64,
+    whole: true,
+    usual: [1, 16],
+    help: 'Steps a frame: more for fast or stiff motion.',
+  },
+});
+
+/** The shot camera. */
+export const cameraParameters = describe({
+  position: { type: 'vector', label: 'Position', unit: 'm', default: [0, 1.6, 7], help: 'Where the camera is.' },
+  target: { type: 'vector', label: 'Target', unit: 'm', default: [0, 1.4, 0], help: 'What it looks at.' },
+  angle: {
+    type: 'number',
+    label: 'Vertical angle',
+    unit: '°',
+    default: 35,
+    min: 1,
+    max: 150,
+    usual: [15, 70],
+    help: 'How much it sees from top to bottom.',
+  },
+});
+
+/** The picture that leaves the application. */
+export const outputParameters = describe({
+  width: {
+    type: 'number',
+    label: 'Width',
+    unit: 'px',
+    default: 1280,
+    min: 16,
+    max: 8192,
+    whole: true,
+    usual: [320, 3840],
+    help: 'Width of the picture.',
+  },
+  height: {
+    type: 'number',
+    label: 'Height',
+    unit: 'px',
+    default: 720,
+    min: 16,
+    max: 8192,
+    whole: true,
+    usual: [240, 2160],
+    help: 'Height of the picture.',
+  },
+  background: { type: 'colour', label: 'Background', default: '#0b0c0e', help: 'What is behind the particles.' },
+  samples: {
+    type: 'number',
+    label: 'Blur samples',
+    unit: '',
+    default: 1,
+    min: 1,
+    max: 64,
+    whole: true,
+    usual: [1, 32],
+    help: 'Sub-frame pictures that are averaged for motion blur; 1 for none.',
+  },
+  shutter: {
+    type: 'number',
+    label: 'Shutter',
+    unit: '°',
+    default: 180,
+    min: 0,
+    max: 360,
+    usual: [0, 360],
+    help: 'How long the shutter is open before the moment of the frame; 360° is a whole frame.',
+    shown: (v) => v['samples'] !== 1,
+  },
+});
+
+/** The box that keeps the particles of the whole scene. */
+export const boundsParameters = describe({
+  on: { type: 'switch', label: 'Scene box', default: false, help: 'A box that no particle leaves.' },
+  response: {
+    type: 'choice',
+    label: 'At its faces they',
+    default: 'die',
+    options: [
+      { value: 'die', label: 'die' },
+      { value: 'bounce', label: 'bounce' },
+      { value: 'stick', label: 'stick' },
+    ],
+    help: 'What happens to a particle that reaches a face from inside.',
+    shown: (v) => v['on'] === true,
+  },
+  centre: {
+    type: 'vector',
+    label: 'Centre',
+    unit: 'm',
+    default: [0, 0, 0],
+    help: 'Middle of the box.',
+    shown: (v) => v['on'] === true,
+  },
+  size: {
+    type: 'vector',
+    label: 'Size',
+    unit: 'm',
+    default: [20, 20, 20],
+    help: 'Widths along X, Y and Z, each above 0.',
+    shown: (v) => v['on'] === true,
+  },
+});
+
+/** The finished result as a whole; what is simulated stays as it is. */
+export const wholeParameters = describe({
+  sizes: {
+    type: 'switch',
+    label: 'Sizes follow',
+    default: true,
+    help: 'Whether particles are drawn larger and smaller with the scale of the whole.',
+  },
+});
+
+/** How the view looks while working; no file is drawn like this. */
+export const workParameters = describe({
+  tint: { type: 'colour', label: 'Tint of meshes', default: '#6d675c', help: 'The colour in which the view draws meshes and colliders.' },
+  plain: { type: 'switch', label: 'Own background', default: false, help: 'Gives the view a background for work only.' },
+  background: {
+    type: 'colour',
+    label: 'Work background',
+    default: '#33312d',
+    help: 'What is behind the particles in the view, not in the file.',
+    shown: (v) => v['plain'] === true,
+  },
+  enlarge: {
+    type: 'switch',
+    label: 'Drafts enlarged',
+    default: true,
+    help: 'Draws the dots of a draft larger, so that the picture keeps its weight.',
+  },
+});

@@ -1,0 +1,105 @@
+import { gates } from '../gates';
+import { normalised, type Vector } from '../math/vector';
+import { WORLD } from '../places/similarity';
+import { Purpose, streamOf, uniform } from '../random/lookup';
+import type { Emitter, Scene } from '../scene/document';
+import type { particlesParameters } from '../shapes/particles';
+import type { ValuesOf } from '../describe/parameters';
+import { anyWay, Maternity } from './newborn';
+import type { Population } from './population';
+import { childKey } from './split';
+
+/** Where the particles of an emitter were at the beginning of a substep; those added later began where they are. */
+export class Track {
+  private x = new Float32Array(0);
+  private y = new Float32Array(0);
+  private z = new Float32Array(0);
+  private count = 0;
+
+  /** Remembers where all particles are now. */
+  mark({ columns, count }: Population): void {
+    if (this.x.length < count) {
+      this.x = new Float32Array(count * 2);
+      this.y = new Float32Array(count * 2);
+      this.z = new Float32Array(count * 2);
+    }
+    this.x.set(columns.x.subarray(0, count));
+    this.y.set(columns.y.subarray(0, count));
+    this.z.set(columns.z.subarray(0, count));
+    this.count = count;
+  }
+
+  /** A place on the straight way of a particle through the substep, at a share of it. */
+  between({ columns }: Population, slot: number, share: number): Vector {
+    const now: Vector = [columns.x[slot]!, columns.y[slot]!, columns.z[slot]!];
+    if (slot >= this.count) return now;
+    const was: Vector = [this.x[slot]!, this.y[slot]!, this.z[slot]!];
+    return [was[0] + share * (now[0] - was[0]), was[1] + share * (now[1] - was[1]), was[2] + share * (now[2] - was[2])];
+  }
+}
+
+/** Makes the particles that are born from another emitter's. */
+export interface ChildNursery {
+  /** Adds those that are born from the source's particles in (begin, end], seconds. */
+  during(population: Population, source: Population, track: Track, begin: number, end: number): void;
+}
+
+/**
+ * Each parent gives birth at a steady rate from its own birth on, while the gate is open; or to several at its death.
+ * A child's key is hashed from its parent's, so a draft has exactly the children of its parents.
+ */
+export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
+  const stream = streamOf(scene.seed, emitter.seed);
+  const { fps, first, last } = scene.time;
+  const { birth } = emitter;
+  const { when, each, from, to } = emitter.shape as unknown as ValuesOf<typeof particlesParameters>;
+  const gate = gates.get(emitter.gate.kind).compile(emitter.gate, { fps, first, last });
+  const maternity = new Maternity(emitter, stream, fps, last + 1);
+  const fixed = normalised(birth.direction);
+
+  function bear(population: Population, source: Population, parent: number, id: number, time: number, position: Vector): void {
+    const { columns } = source;
+    const velocity: Vector = [columns.vx[parent]!, columns.vy[parent]!, columns.vz[parent]!];
+    const onward = normalised(velocity);
+    const still = onward[0] === 0 && onward[1] === 0 && onward[2] === 0;
+    const outward = birth.along === 'outward' || (birth.along !== 'direction' && still);
+    const axis = outward
+      ? anyWay(uniform(stream, id, Purpose.outward), uniform(stream, id, Purpose.outward + 1))
+      : birth.along === 'direction'
+        ? fixed
+        : onward;
+    const share = birth.inherit / 100;
+    maternity.bear(population, WORLD, {
+      id,
+      frame: time * fps,
+      position,
+      direction: maternity.spread(axis, id),
+      taken: [velocity[0] * share, velocity[1] * share, velocity[2] * share],
+      normal: still ? [0, 1, 0] : onward,
+    });
+  }
+
+  return {
+    during(population, source, track, begin, end) {
+      for (let parent = 0; parent < source.count; parent++) {
+        const id = source.id[parent]!;
+        const born = source.birth[parent]!;
+        const death = born + source.columns.life[parent]!;
+        const since = Math.max(begin, born);
+        const at = (time: number) => track.between(source, parent, end > since ? (time - since) / (end - since) : 1);
+        if (when === 'death') {
+          if (end - born < source.columns.life[parent]! || !gate(Math.floor(begin * fps + 1e-9))) continue;
+          const time = Math.min(end, Math.max(since, death));
+          const count = from + Math.floor(Math.max(1, to - from + 1) * uniform(stream, id, Purpose.pieces));
+          for (let index = 1; index <= count; index++) bear(population, source, parent, childKey(id, Purpose.child, index), time, at(time));
+          continue;
+        }
+        const lastOne = Math.floor((Math.min(end, death) - born) * each);
+        for (let k = Math.max(1, Math.floor((since - born) * each) + 1); k <= lastOne; k++) {
+          const time = born + k / each;
+          if (gate(Math.floor(time * fps))) bear(population, source, parent, childKey(id, k, Purpose.child), time, at(time));
+        }
+      }
+    },
+  };
+}

@@ -1,0 +1,85 @@
+import { Plus, X } from 'lucide-react';
+import { amounts } from '../../core/amounts';
+import { gates } from '../../core/gates';
+import { MOST, type Emitter } from '../../core/scene/document';
+import { shapes } from '../../core/shapes';
+import { KindChoice } from '../parts/kind-choice';
+import { ParameterRows } from '../parts/parameter-row';
+import { thousands } from '../parts/sum';
+import { usePlayer } from '../stage/player-store';
+import { editEmitters, useScene } from '../store/scene-store';
+import { Section } from './section';
+
+/** How many are alive now and at most, and how many were born. */
+function Count({ emitter }: { emitter: Emitter }) {
+  const index = useScene().emitters.indexOf(emitter);
+  const { meters, born, peaks, share } = usePlayer();
+  const alive = Math.round((meters.bounds[index]?.count ?? 0) / share);
+  const peak = peaks[index];
+  return (
+    <p className="num py-1 leading-snug text-second" aria-label="Particles of this emitter">
+      {thousands(alive)} alive now, {thousands(born[index] ?? 0)} born
+      {peak && (
+        <>
+          <br />
+          <span className="text-faint">
+            at most {thousands(Math.round(peak.count / share))} alive, at frame {peak.frame}
+          </span>
+        </>
+      )}
+    </p>
+  );
+}
+
+/** How many particles, and when. */
+export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonly string[] }) {
+  const set = (row: number, name: string, value: unknown) =>
+    editEmitters(ids, (e) => e.amounts[row] && void ((e.amounts[row] as Record<string, unknown>)[name] = value));
+  const counts = !shapes.get(emitter.shape.kind).fromParticles;
+  return (
+    <Section title="Amount">
+      <Count emitter={emitter} />
+      {counts &&
+        emitter.amounts.map((amount, row) => (
+          <div key={row} className="relative">
+            <KindChoice
+              label={`Amount ${row + 1}`}
+              registry={amounts}
+              kind={amount.kind}
+              onChange={(kind) => editEmitters(ids, (e) => void (e.amounts[row] = amounts.defaults(kind) as never))}
+            />
+            <ParameterRows
+              description={amounts.get(amount.kind).parameters}
+              values={amount}
+              onChange={(name, value) => set(row, name, value)}
+            />
+            <button
+              className="text-button mt-1 flex items-center gap-1 text-xs"
+              onClick={() => editEmitters(ids, (e) => void e.amounts.splice(row, 1))}
+            >
+              <X size={11} /> remove
+            </button>
+          </div>
+        ))}
+      {counts && emitter.amounts.length < MOST.amounts && (
+        <button
+          className="text-button mt-1 -ml-1 flex items-center gap-1"
+          onClick={() => editEmitters(ids, (e) => void e.amounts.push(amounts.defaults('rate') as never))}
+        >
+          <Plus size={13} /> add an amount
+        </button>
+      )}
+      <KindChoice
+        label="Gate"
+        registry={gates}
+        kind={emitter.gate.kind}
+        onChange={(kind) => editEmitters(ids, (e) => void (e.gate = gates.defaults(kind) as never))}
+      />
+      <ParameterRows
+        description={gates.get(emitter.gate.kind).parameters}
+        values={emitter.gate}
+        onChange={(name, value) => editEmitters(ids, (e) => void ((e.gate as Record<string, unknown>)[name] = value))}
+      />
+    </Section>
+  );
+}

@@ -1,0 +1,71 @@
+import { completeCarrier, completeCollider } from '../../core/scene/complete';
+import { freeId, freeName } from '../../core/scene/starters';
+import { joined, fittedTo } from '../../core/measure/fit';
+import { usePlayer } from '../stage/player-store';
+import { changeScene, openedScene } from '../store/scene-store';
+import { select } from '../store/selection-store';
+
+/** Adds a collider under the living particles, and selects it. */
+export function addCollider(): void {
+  const { colliders } = openedScene();
+  const living = joined(usePlayer.getState().meters.bounds);
+  const { centre, half } = living ? fittedTo(living) : { centre: [0, 0, 0] as const, half: [1, 1, 1] as const };
+  const collider = completeCollider({
+    id: freeId(
+      'c',
+      colliders.map((c) => c.id),
+    ),
+    name: freeName(
+      'Collider',
+      colliders.map((c) => c.name),
+    ),
+    seed: colliders.length + 1,
+    shape: { kind: 'plane' },
+    place: { position: [centre[0], Math.round((centre[1] - half[1]) * 100) / 100, centre[2]] },
+  });
+  changeScene((s) => ({ ...s, colliders: [...s.colliders, collider] }));
+  select({ type: 'collider', id: collider.id });
+}
+
+/** A copy of a collider beside it. */
+export function duplicateCollider(id: string): void {
+  const { colliders } = openedScene();
+  const original = colliders.find((c) => c.id === id);
+  if (!original) return;
+  const copy = {
+    ...original,
+    id: freeId(
+      'c',
+      colliders.map((c) => c.id),
+    ),
+    name: freeName(
+      original.name,
+      colliders.map((c) => c.name),
+    ),
+  };
+  changeScene((s) => ({ ...s, colliders: [...s.colliders, copy] }));
+  select({ type: 'collider', id: copy.id });
+}
+
+/** Takes a collider out of the scene. */
+export function removeCollider(id: string): void {
+  changeScene((s) => ({ ...s, colliders: s.colliders.filter((c) => c.id !== id) }));
+  select({ type: 'scene' });
+}
+
+/** Adds a carrier in the origin, and selects it. */
+export function addCarrier(): void {
+  const { carriers } = openedScene();
+  const carrier = completeCarrier({
+    id: freeId(
+      'k',
+      carriers.map((c) => c.id),
+    ),
+    name: freeName(
+      'Carrier',
+      carriers.map((c) => c.name),
+    ),
+  });
+  changeScene((s) => ({ ...s, carriers: [...s.carriers, carrier] }));
+  select({ type: 'carrier', id: carrier.id });
+}

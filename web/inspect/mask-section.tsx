@@ -1,0 +1,89 @@
+import { Plus, X } from 'lucide-react';
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { masks } from '../../core/masks';
+import { emitterParameters } from '../../core/scene/descriptions';
+import { MOST, type Emitter } from '../../core/scene/document';
+import { shapes } from '../../core/shapes';
+import { KindChoice } from '../parts/kind-choice';
+import { ParameterRows } from '../parts/parameter-row';
+import { editEmitters } from '../store/scene-store';
+import { RangeGraph, useMaskRange } from './range-graph';
+import { Section } from './section';
+
+function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly string[]; row: number }) {
+  const mask = emitter.masks[row]!;
+  const range = useMaskRange(emitter, mask, row);
+  const set = (name: string, value: unknown) =>
+    editEmitters(ids, (e) => e.masks[row] && void ((e.masks[row] as Record<string, unknown>)[name] = value));
+  const own = () => {
+    if (!range) return;
+    set('low', Number(range.low.toPrecision(4)));
+    set('high', Number(range.high.toPrecision(4)));
+  };
+  return (
+    <div>
+      <KindChoice
+        label={`Mask ${row + 1}`}
+        registry={masks}
+        kind={mask.kind}
+        onChange={(kind) => editEmitters(ids, (e) => void (e.masks[row] = masks.defaults(kind) as never))}
+      />
+      <RangeGraph emitter={emitter} mask={mask} row={row} onChange={set} />
+      <ParameterRows description={masks.get(mask.kind).parameters} values={mask} onChange={set} />
+      <div className="flex gap-2">
+        {range && (
+          <button className="text-button mt-1 text-xs" onClick={own}>
+            take the shape’s own range
+          </button>
+        )}
+        <button
+          className="text-button mt-1 flex items-center gap-1 text-xs"
+          onClick={() => editEmitters(ids, (e) => void e.masks.splice(row, 1))}
+        >
+          <X size={11} /> remove
+        </button>
+      </div>
+    </div>
+  );
+}
+
+/** Where on its shape an emitter gives birth, and how densely. */
+export function MaskSection({ emitter, ids }: { emitter: Emitter; ids: readonly string[] }) {
+  const kind = shapes.get(emitter.shape.kind);
+  if (kind.fromParticles || kind.kind === 'point') return null;
+  const offered = masks.list.filter((mask) => !mask.needsMesh || kind.surface);
+  return (
+    <Section title="Masks" aside={emitter.masks.length > 1 ? 'they multiply' : undefined}>
+      {emitter.masks.map((_, row) => (
+        <MaskRows key={row} emitter={emitter} ids={ids} row={row} />
+      ))}
+      {emitter.masks.length > 0 && (
+        <ParameterRows
+          description={{ maskMode: emitterParameters.maskMode }}
+          values={emitter as never}
+          onChange={(_, value) => editEmitters(ids, (e) => void (e.maskMode = value as 'keep' | 'thin'))}
+        />
+      )}
+      {emitter.masks.length < MOST.masks && (
+        <Menu>
+          <MenuButton className="text-button mt-1 -ml-1 flex items-center gap-1">
+            <Plus size={13} /> add a mask
+          </MenuButton>
+          <MenuItems anchor="bottom start" className="z-20 w-72 border border-rule bg-panel py-1 focus:outline-none">
+            {offered.map((mask) => (
+              <MenuItem key={mask.kind}>
+                <button
+                  className="block w-full px-3 py-1.5 text-left data-focus:bg-raised"
+                  onClick={() => editEmitters(ids, (e) => void e.masks.push(masks.defaults(mask.kind) as never))}
+                >
+                  {mask.label}
+                  <span className="block text-xs text-faint">{mask.summary}</span>
+                </button>
+              </MenuItem>
+            ))}
+          </MenuItems>
+        </Menu>
+      )}
+    </Section>
+  );
+}

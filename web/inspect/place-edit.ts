@@ -1,0 +1,119 @@
+import type { Draft } from 'immer';
+import type { Key } from '../../core/places/keys';
+import { carriersOf, motionOf, placeAt, type Placed } from '../../core/places/motion';
+import { inward, WORLD, product, type Similarity } from '../../core/places/similarity';
+import type { Vector } from '../../core/math/vector';
+import type { Rotation } from '../../core/math/rotation';
+import type { Scene } from '../../core/scene/document';
+import { editScene, editThing, openedScene, thingOf, type ThingType } from '../store/scene-store';
+import { usePlayer } from '../stage/player-store';
+
+/** Numbers of a place that can be keyed. */
+export type PlaceNumber = 'position' | 'rotation' | 'scale';
+
+/** A thing with a place, or the whole of the finished result. */
+export type PlaceOwner = { readonly type: ThingType; readonly id: string } | { readonly type: 'whole' };
+
+/** The thing itself. */
+export function placedOf(scene: Scene, owner: PlaceOwner): Placed | undefined {
+  return owner.type === 'whole' ? scene.whole : thingOf(scene, owner.type, owner.id);
+}
+
+function editPlaced(owner: PlaceOwner, recipe: (placed: Draft<Placed>) => void): void {
+  if (owner.type === 'whole') editScene((scene) => recipe(scene.whole));
+  else editThing(owner.type, owner.id, recipe);
+}
+
+/** Puts a key among others, in the place of one at the same frame. */
+function withKey(keys: readonly Key[], key: Key): Key[] {
+  return [...keys.filter((k) => k.frame !== key.frame), key].sort((a, b) => a.frame - b.frame);
+}
+
+/** Sets a number of a place: at the playhead as a key where it is keyed, otherwise plainly. */
+export function setPlace(owner: PlaceOwner, name: PlaceNumber, value: number | Vector): void {
+  const { frame } = usePlayer.getState();
+  editPlaced(owner, (thing) => {
+    const path = `place.${name}`;
+    const keys = thing.keys[path] as readonly Key[] | undefined;
+    if (keys?.length) {
+      const before = keys.findLast((k) => k.frame <= frame);
+      thing.keys[path] = withKey(keys, { frame, value, ease: before?.ease ?? 'linear' }) as Draft<Key[]>;
+    } else (thing.place as Record<string, unknown>)[name] = value;
+  });
+}
+
+/** Writes a key at the playhead; where there is one already, takes it away. The last to go leaves its value. */
+export function toggleKey(owner: PlaceOwner, name: PlaceNumber): void {
+  const { frame } = usePlayer.getState();
+  editPlaced(owner, (thing) => {
+    const path = `place.${name}`;
+    const keys = (thing.keys[path] ?? []) as readonly Key[];
+    const value = placeAt(thing as Placed, frame)[name] as number | Vector;
+    const next = keys.some((k) => k.frame === frame)
+      ? keys.filter((k) => k.frame !== frame)
+      : withKey(keys, { frame, value, ease: 'linear' });
+    setKeys(thing, name, next);
+  });
+}
+
+function setKeys(thing: Draft<Placed>, name: PlaceNumber, keys: readonly Key[]): void {
+  const path = `place.${name}`;
+  if (keys.length > 0) thing.keys[path] = keys as Draft<Key[]>;
+  else {
+    const last = (thing.keys[path] as readonly Key[] | undefined)?.at(-1);
+    if (last) (thing.place as Record<string, unknown>)[name] = last.value;
+    delete thing.keys[path];
+  }
+}
+
+/** Changes one key, or with undefined takes it away. A frame that another key has is refused with a sentence. */
+export function changeKey(owner: PlaceOwner, name: PlaceNumber, frame: number, change: Partial<Key> | undefined): string | undefined {
+  const keys = placedOf(openedScene(), owner)?.keys[`place.${name}`] ?? [];
+  if (change?.frame !== undefined && change.frame !== frame && keys.some((k) => k.frame === change.frame))
+    return `Frame ${change.frame} has a key already; allowed is a frame without one.`;
+  editPlaced(owner, (thing) => {
+    const own = (thing.keys[`place.${name}`] ?? []) as readonly Key[];
+    const old = own.find((k) => k.frame === frame);
+    if (!old) return;
+    const rest = own.filter((k) => k.frame !== frame);
+    setKeys(thing, name, change ? withKey(rest, { ...old, ...change }) : rest);
+  });
+  return undefined;
+}
+
+/** The frame in which a thing's place is given, at a frame of the shot. */
+export function outerFrame(scene: Scene, placed: Placed, frame: number): Similarity {
+  const [nearest] = carriersOf(scene.carriers, placed);
+  return nearest ? motionOf(scene.carriers, nearest).at(frame) : WORLD;
+}
+
+/** Angles in degrees about X, then Y, then Z of a rotation, as the place holds them. */
+export function anglesOf(r: Rotation): Vector {
+  const degrees = 180 / Math.PI;
+  const y = Math.asin(Math.min(1, Math.max(-1, -r[6])));
+  const level = Math.abs(r[6]) < 0.999999;
+  const x = level ? Math.atan2(r[7], r[8]) : Math.atan2(-r[5], r[4]);
+  const z = level ? Math.atan2(r[3], r[0]) : 0;
+  const rounded = (angle: number) => Math.round(angle * degrees * 1000) / 1000 + 0;
+  return [rounded(x), rounded(y), rounded(z)];
+}
+
+/** Mounts a thing on a carrier (none: the empty text) so that it stays where it is at the playhead; its keys are left. */
+export function mount(owner: PlaceOwner, carrier: string): void {
+  const scene = openedScene();
+  const placed = placedOf(scene, owner);
+  if (!placed) return;
+  const { frame } = usePlayer.getState();
+  const now = motionOf(scene.carriers, placed).at(frame);
+  const next: Placed = { ...placed, place: { ...placed.place, carrier, follows: 'whole' } };
+  const outer = outerFrame(scene, next, frame);
+  const back: Rotation = [0, 3, 6, 1, 4, 7, 2, 5, 8].map((i) => outer.rotation[i]!) as unknown as Rotation;
+  const rounded = (n: number) => Math.round(n * 1e6) / 1e6 + 0;
+  editPlaced(owner, (thing) => {
+    thing.place.carrier = carrier;
+    thing.place.follows = 'whole';
+    thing.place.position = inward(outer, now.position).map(rounded) as [number, number, number];
+    thing.place.rotation = [...anglesOf(product(back, now.rotation))];
+    thing.place.scale = rounded(now.scale / outer.scale);
+  });
+}

@@ -1,0 +1,148 @@
+import { useState } from 'react';
+import { X } from 'lucide-react';
+import { EASES, type Key } from '../../core/places/keys';
+import { placeAt } from '../../core/places/motion';
+import { placeParameters } from '../../core/scene/descriptions';
+import type { Vector } from '../../core/math/vector';
+import { NumberBox } from '../parts/number-field';
+import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
+import { usePlayer } from '../stage/player-store';
+import { editThing, useScene } from '../store/scene-store';
+import { changeKey, mount, placedOf, setPlace, toggleKey, type PlaceNumber, type PlaceOwner } from './place-edit';
+import { Section } from './section';
+
+const NUMBERS: readonly PlaceNumber[] = ['position', 'rotation', 'scale'];
+const WORDS = { linear: 'even', smooth: 'eased', step: 'stepped' } as const;
+const frameNumber = {
+  type: 'number',
+  label: 'Frame',
+  unit: 'f',
+  default: 0,
+  whole: true,
+  min: -100000,
+  max: 1000000,
+  usual: [-1000, 10000],
+  help: '',
+} as const;
+
+/** Our mark for a key: a sounding lead, filled where there is one at the playhead. */
+function KeyMark({ here }: { here: boolean }) {
+  return (
+    <svg viewBox="0 0 12 12" width={11} height={11} aria-hidden>
+      <path d="M6 1v3M3 4h6l1.2 6H1.8z" fill={here ? 'currentColor' : 'none'} stroke="currentColor" />
+    </svg>
+  );
+}
+
+function KeyList({ owner, name, keys }: { owner: PlaceOwner; name: PlaceNumber; keys: readonly Key[] }) {
+  const [refused, setRefused] = useState<string>();
+  const { frame } = usePlayer();
+  const label = placeParameters[name].label;
+  return (
+    <ol className="mb-1 border-l border-rule pl-2" aria-label={`Keys of ${label.toLowerCase()}`}>
+      {keys.map((key) => (
+        <li
+          key={key.frame}
+          className={`grid grid-cols-[4.5rem_1fr_4rem_1rem] items-baseline gap-1 ${key.frame === frame ? 'text-lamp' : ''}`}
+        >
+          <NumberBox
+            label={`Frame of a key of ${label.toLowerCase()}`}
+            value={key.frame}
+            parameter={frameNumber}
+            onChange={(to) => setRefused(changeKey(owner, name, key.frame, { frame: to }))}
+          />
+          <span className="num truncate text-second" title="The value at this key; move the playhead here to change it">
+            {typeof key.value === 'number' ? key.value : (key.value as Vector).join(' ')}
+          </span>
+          <select
+            aria-label={`From frame ${key.frame} on`}
+            className="num bg-transparent text-right"
+            value={key.ease}
+            onChange={(event) => changeKey(owner, name, key.frame, { ease: event.currentTarget.value as Key['ease'] })}
+          >
+            {EASES.map((ease) => (
+              <option key={ease} value={ease} className="bg-panel">
+                {WORDS[ease]}
+              </option>
+            ))}
+          </select>
+          <button
+            className="text-button px-0"
+            aria-label={`Delete the key at frame ${key.frame}`}
+            onClick={() => changeKey(owner, name, key.frame, undefined)}
+          >
+            <X size={11} />
+          </button>
+        </li>
+      ))}
+      {refused && (
+        <li role="alert" className="text-xs text-signal">
+          {refused}
+        </li>
+      )}
+    </ol>
+  );
+}
+
+/** Where a thing is, how it moves, and what carries it. */
+export function PlaceSection({ owner, title = 'Place', scaleHelp }: { owner: PlaceOwner; title?: string; scaleHelp?: string }) {
+  const scene = useScene();
+  const { frame } = usePlayer();
+  const placed = placedOf(scene, owner);
+  if (!placed) return null;
+  const now = placeAt(placed, frame);
+  const keyed = NUMBERS.some((name) => placed.keys[`place.${name}`]?.length);
+  // A carrier can't be carried by itself, nor by what it carries.
+  const carried = (id: string): boolean => {
+    const carrier = scene.carriers.find((c) => c.id === id);
+    return !!carrier && (owner.type === 'carrier' && carrier.id === owner.id ? true : carried(carrier.place.carrier));
+  };
+  const carriers = scene.carriers.filter((c) => !carried(c.id));
+  return (
+    <Section title={title} aside={keyed ? 'keyed: changes write keys at the playhead' : undefined}>
+      {NUMBERS.map((name) => {
+        const keys = placed.keys[`place.${name}`] ?? [];
+        const here = keys.some((k) => k.frame === frame);
+        const parameter = name === 'scale' && scaleHelp ? { ...placeParameters.scale, help: scaleHelp } : placeParameters[name];
+        return (
+          <div key={name}>
+            <div className={`grid grid-cols-[1fr_1.25rem] items-center ${keys.length > 0 ? 'border-b border-dashed border-lamp/60' : ''}`}>
+              <ParameterRows
+                description={{ [name]: parameter }}
+                values={now as never}
+                onChange={(_, value) => setPlace(owner, name, value as number | Vector)}
+              />
+              <button
+                className={`text-button justify-self-end px-0.5 ${here ? 'text-lamp' : ''}`}
+                aria-label={`Key ${parameter.label.toLowerCase()} at frame ${frame}`}
+                aria-pressed={here}
+                title={here ? 'Take the key at this frame away' : 'Write a key at this frame'}
+                onClick={() => toggleKey(owner, name)}
+              >
+                <KeyMark here={here} />
+              </button>
+            </div>
+            {keys.length > 0 && <KeyList owner={owner} name={name} keys={keys} />}
+          </div>
+        );
+      })}
+      {(carriers.length > 0 || placed.place.carrier !== '') && (
+        <LabelledRow label={placeParameters.carrier.label} help={placeParameters.carrier.help}>
+          <Choice
+            label={placeParameters.carrier.label}
+            value={placed.place.carrier}
+            options={[{ value: '', label: 'nothing' }, ...carriers.map(({ id, name }) => ({ value: id, label: name }))]}
+            onChange={(carrier) => mount(owner, carrier)}
+          />
+        </LabelledRow>
+      )}
+      {owner.type !== 'whole' && (
+        <ParameterRows
+          description={{ follows: placeParameters.follows }}
+          values={placed.place}
+          onChange={(_, value) => editThing(owner.type, owner.id, (t) => void (t.place.follows = value as 'whole' | 'position'))}
+        />
+      )}
+    </Section>
+  );
+}
