@@ -67,7 +67,11 @@ async function readBodies(format: Format, bytes: Uint8Array, name: string): Prom
   if (format === 'gltf') return (await import('./gltf-bodies')).readGltf(buffer, name);
   if (format === 'obj') {
     const { OBJLoader } = await import('three/addons/loaders/OBJLoader.js');
-    return { bodies: bodiesOf(new OBJLoader().parse(text())) };
+    const source = text();
+    const bodies = bodiesOf(new OBJLoader().parse(source));
+    // The loader makes flat normals where the file has none; smooth ones are wanted.
+    if (!/^\s*vn\s/m.test(source)) for (const { geometry } of bodies) geometry.deleteAttribute('normal');
+    return { bodies };
   }
   if (format === 'ply') {
     const { PLYLoader } = await import('three/addons/loaders/PLYLoader.js');
@@ -83,7 +87,10 @@ async function readBodies(format: Format, bytes: Uint8Array, name: string): Prom
       );
   }
   const { STLLoader } = await import('three/addons/loaders/STLLoader.js');
-  return { bodies: [{ geometry: new STLLoader().parse(buffer), name: '', materials: [] }] };
+  const geometry = new STLLoader().parse(buffer);
+  // An STL has normals of flat faces only: corners are shared again, and smooth normals made from their faces.
+  geometry.deleteAttribute('normal');
+  return { bodies: [{ geometry, name: '', materials: [] }] };
 }
 
 /** The bodies of a tree of objects, in the world of the file. */
@@ -255,7 +262,7 @@ export async function readMeshFile(bytes: Uint8Array, name: string): Promise<Mes
   const notices = [
     ...(misnamed ? [`“${name}” holds ${NAMES[format]}, whatever it is called; it was read as that.`] : []),
     ...(flat > 0 ? [`${flat} faces without area were left out.`] : []),
-    ...(bare ? ['It has no normals; they were made from its faces.'] : []),
+    ...(bare && format !== 'stl' ? ['It has no normals; they were made from its faces.'] : []),
     ...(read.notices ?? []),
   ];
   return { glb: writeMesh(mesh), notices, extent: extentOf(mesh.positions) };

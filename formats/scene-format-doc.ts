@@ -3,17 +3,25 @@ import { amounts } from '../core/amounts';
 import { allowed } from '../core/describe/check';
 import type { Description, Parameter } from '../core/describe/parameters';
 import type { Kind, Registry } from '../core/describe/registry';
+import { colliderShapes } from '../core/colliders';
 import { extents } from '../core/extents';
 import { fields } from '../core/fields';
+import { gates } from '../core/gates';
 import { looks } from '../core/looks';
+import { masks } from '../core/masks';
+import { meshSources } from '../core/meshes/sources';
+import { EASES } from '../core/places/keys';
 import { profiles } from '../core/profiles';
 import { profileCommon } from '../core/profiles/profile';
+import { responses } from '../core/responses';
 import * as scene from '../core/scene/descriptions';
 import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../core/scene/document';
 import { shapes } from '../core/shapes';
 import { FILE_LIMITS } from './scene-file';
 import { IMAGE_LIMITS } from './image';
+import { MESH_LIMITS } from './mesh-file';
 
+const code = (text: string) => `\`${text}\``;
 const row = (cells: readonly string[]) => `| ${cells.join(' | ')} |`;
 
 function unitOf(parameter: Parameter): string {
@@ -47,8 +55,8 @@ export function sceneFormatDoc(): string {
 
 This page is made by \`npm run docs\` from the descriptions that validate scenes; a test holds the two together. Change the descriptions, not the page.
 
-A scene file is either a JSON document, or a package: a zip (\`.bathyclast\`) that holds the document as \`scene.json\` and its images as
-\`images/<hash>.png\`. Both are read everywhere. Lengths are in metres, times in seconds, frames in frames, masses in kilograms, angles in degrees;
+A scene file is either a JSON document, or a package: a zip (\`.bathyclast\`) that holds the document as \`scene.json\`, its images as
+\`images/<hash>.png\` and its meshes as \`meshes/<hash>.glb\`. Both are read everywhere. Lengths are in metres, times in seconds, frames in frames, masses in kilograms, angles in degrees;
 axes are right-handed with Y up. Frame f is at f / fps seconds.
 
 A least scene, which can be written by hand. Whatever has a default may be left out:
@@ -59,17 +67,18 @@ ${JSON.stringify(EXAMPLE, null, 2)}
 
 \`bathyclast validate FILE\` tells every fault with its place. Members that are not known are faults, so that a slip of the pen is not passed over.
 Limits: a file of ${FILE_LIMITS.bytes} bytes, ${FILE_LIMITS.unpacked} unpacked, ${FILE_LIMITS.entries} entries, ${FILE_LIMITS.json} bytes of JSON nested 32 deep; images of
-${IMAGE_LIMITS.bytes} bytes and ${IMAGE_LIMITS.pixels} pixels; ${MOST.emitters} emitters, ${MOST.fields} fields, ${MOST.amounts} amounts an emitter, ${MOST.images} images.
+${IMAGE_LIMITS.bytes} bytes and ${IMAGE_LIMITS.pixels} pixels; ${MOST.emitters} emitters, ${MOST.fields} fields, ${MOST.colliders} colliders,
+${MOST.carriers} carriers, ${MOST.meshes} meshes of ${MESH_LIMITS.triangles} triangles, ${MOST.images} images; ${MOST.amounts} amounts and ${MOST.masks} masks an emitter, ${MOST.keys} keys a number.
 
 ## The document
 
 | member | what it is |
 | --- | --- |
 | \`format\` | always \`"${SCENE_FORMAT}"\` |
-| \`version\` | \`${SCENE_VERSION}\`; a newer one is refused |
+| \`version\` | \`${SCENE_VERSION}\`; older ones are read and brought up to it, a newer one is refused |
 | \`name\` | a text of 1 to ${MOST.name} characters |
-| \`time\`, \`camera\`, \`output\` | objects, below |
-| \`emitters\`, \`fields\`, \`images\` | lists, below |
+| \`time\`, \`camera\`, \`output\`, \`work\`, \`bounds\`, \`whole\` | objects, below |
+| \`emitters\`, \`fields\`, \`colliders\`, \`carriers\`, \`meshes\`, \`images\` | lists, below |
 
 ${table(scene.sceneParameters)}
 
@@ -87,13 +96,33 @@ ${table(scene.cameraParameters)}
 
 ${table(scene.outputParameters)}
 
-### \`place\` of emitters and fields
+### \`work\`: the view while working
+
+${table(scene.workParameters)}
+
+### \`bounds\`: the scene box
+
+${table(scene.boundsParameters)}
+
+### \`whole\`: the finished result
+
+A \`place\` and \`keys\` that move, turn and size all that is drawn; what is simulated stays as it is. And:
+
+${table(scene.wholeParameters)}
+
+### \`place\` of emitters, fields, colliders, carriers and the whole
 
 ${table(scene.placeParameters)}
 
+### \`keys\`
+
+An object of lists by the path of the number: \`place.position\`, \`place.rotation\`, \`place.scale\`. A key is \`{ "frame", "value", "ease" }\` at a whole frame, in rising
+order; \`ease\` says how the value goes on to the next: ${EASES.map(code).join(', ')} (smooth is 3t² − 2t³). Before the first key and after the last the value holds. A keyed
+number of the \`place\` itself does not count.
+
 ## Emitters
 
-\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`place\`, \`shape\`, \`amounts\`, \`birth\`, \`look\`, and:
+\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`place\`, \`keys\`, \`shape\`, \`masks\`, \`amounts\`, \`gate\`, \`birth\`, \`look\`, and:
 
 ${table(scene.emitterParameters)}
 
@@ -101,11 +130,23 @@ ${table(scene.emitterParameters)}
 
 ${kinds(shapes)}
 
+### \`masks\`: a list of \`{ "kind": …, … }\`
+
+Each gives a chance 0 … 1 at a place of the shape; they multiply.
+
+${kinds(masks)}
+
 ### \`amounts\`: a list of \`{ "kind": …, … }\`
 
 A particle's number is row · 2²⁸ + k: \`row\` counts the amounts from 0, \`k\` the births from 1. It never changes.
 
 ${kinds(amounts)}
+
+### \`gate\`: \`{ "kind": …, … }\`
+
+Holds for whole frames: its answer for frame f is that of [f, f + 1). Left out, it is \`always\`.
+
+${kinds(gates)}
 
 ### \`birth\`
 
@@ -119,7 +160,7 @@ ${kinds(looks)}
 
 ## Fields
 
-They act in their order. \`id\`, \`name\`, \`place\`, \`settings\` (the kind), \`actsAs\`, \`extent\`, \`profile\`, \`sends\` (by emitter id, 0 … 2; an emitter that is not named is
+They act in their order. \`id\`, \`name\`, \`place\`, \`keys\`, \`settings\` (the kind), \`actsAs\`, \`extent\`, \`profile\`, \`sends\` (by emitter id, 0 … 2; an emitter that is not named is
 sent 1), and:
 
 ${table(scene.fieldParameters)}
@@ -145,6 +186,41 @@ ${kinds(extents)}
 ${table(profileCommon)}
 
 ${profiles.list.map((p) => `- \`${p.kind}\`: ${p.summary}`).join('\n')}
+
+## Colliders
+
+\`id\`, \`name\`, \`place\`, \`keys\`, \`shape\`, \`response\`, \`sends\` (by emitter id, \`{ "hits", "bounce" }\`), and:
+
+${table(scene.colliderParameters)}
+
+### \`sends\` of a collider
+
+${table(scene.hitParameters)}
+
+### \`shape\` of a collider: \`{ "kind": …, … }\`
+
+${kinds(colliderShapes)}
+
+### \`response\`: \`{ "kind": …, … }\`
+
+Left out, it is \`bounce\`.
+
+${kinds(responses)}
+
+## Carriers
+
+\`id\`, \`name\`, \`place\`, \`keys\`. Other things name them as \`place.carrier\`; they may stand on one another, but not in a circle. And:
+
+${table(scene.carrierParameters)}
+
+## Meshes
+
+\`{ "id", "name", "source" }\`. Shapes of emitters and colliders name them by id. A mesh from a file is kept as binary glTF under the SHA-256 of that file; groups and poses of
+a deforming mesh stand in its \`extras\`.
+
+### \`source\`: \`{ "kind": …, … }\`
+
+${kinds(meshSources)}
 
 ## Images
 

@@ -2,7 +2,6 @@ import { describe, type ValuesOf } from '../describe/parameters';
 import type { TriangleMesh } from '../meshes/mesh';
 import { poseAt } from '../meshes/mesh';
 import { treeOf, type MeshHit } from '../meshes/tree';
-import { mesh as meshShape } from '../shapes/mesh';
 import type { Resources } from '../shapes/shape';
 import type { Body, ColliderShape } from './collider';
 
@@ -95,7 +94,7 @@ export const mesh: ColliderShape = {
     if ((values as ValuesOf<typeof parameters>).mesh === '') return 'no mesh is chosen';
     return meshOf(values, resources) ? undefined : 'its mesh is missing';
   },
-  outline: (values, resources) => meshShape.outline(values, resources),
+  outline: () => [],
   surface: meshOf,
   handles: () => [],
 };

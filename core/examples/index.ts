@@ -1,6 +1,8 @@
 import { completeScene } from '../scene/complete';
 import type { Scene } from '../scene/document';
 import { chartInRelief } from './chart-in-relief';
+import { landerTouchdown } from './lander-touchdown';
+import { letters } from './letters';
 import { sedimentFall } from './sediment-fall';
 import { ventPlume } from './vent-plume';
 
@@ -11,7 +13,7 @@ export interface Example {
 }
 
 /** The example scenes that ship with the application. */
-export const examples: readonly Example[] = [ventPlume, chartInRelief, sedimentFall].map((written) => {
+export const examples: readonly Example[] = [ventPlume, landerTouchdown, sedimentFall, letters, chartInRelief].map((written) => {
   const scene = completeScene(written);
   return { slug: scene.name.toLowerCase().replace(/ /g, '-'), scene };
 });

@@ -1,22 +1,29 @@
 import type { Written } from '../scene/complete';
 
-/** Grains that settle at their own speeds through a current that is strongest at mid-depth. */
+/** The bed of the sea mount, in the same place for what is born on it, what falls on it and the mesh that is drawn. */
+const MOUNT = { position: [0, -0.6, 0] } as const;
+
+/** Grains that sink through a turning current onto a sea mount, and dust that lies in its hollows between two depths. */
 export const sedimentFall: Written = {
   format: 'bathyclast-scene',
   version: 2,
   name: 'Sediment fall',
   seed: 11,
   time: { fps: 24, first: 0, last: 120, preRoll: 120 },
-  camera: { position: [0, 1.7, 8], target: [0.2, 1.7, 0], angle: 30 },
+  camera: { position: [0.4, 3.4, 8.6], target: [0, 0.75, 0], angle: 32 },
   output: { width: 1280, height: 720, background: '#0a0c0e' },
+  work: { tint: '#4d5358' },
+  meshes: [
+    { id: 'mount', name: 'Sea mount', source: { kind: 'terrain', size: 9, mount: 2.1, relief: 0.75, grain: 2.4, detail: 90, seed: 12 } },
+  ],
   emitters: [
     {
       id: 'silt',
       name: 'Silt',
       seed: 1,
-      place: { position: [-1, 3.5, 0] },
-      shape: { kind: 'box', width: 6, height: 0.3, depth: 2.5 },
-      amounts: [{ kind: 'rate', rate: 1300 }],
+      place: { position: [-1.2, 3.9, 0] },
+      shape: { kind: 'box', width: 6.5, height: 0.3, depth: 4 },
+      amounts: [{ kind: 'rate', rate: 520, variance: 200, moments: 'random' }],
       birth: {
         life: 7,
         lifeVariance: 1.2,
@@ -34,11 +41,11 @@ export const sedimentFall: Written = {
       look: {
         kind: 'point',
         blend: 'over',
-        opacity: 0.75,
+        opacity: 0.85,
         colour: [
-          { at: 0, colour: '#d9cfb6' },
-          { at: 0.6, colour: '#8c9aa0' },
-          { at: 1, colour: '#5b6670' },
+          { at: 0, colour: '#e6dcc2' },
+          { at: 0.6, colour: '#a9a590' },
+          { at: 1, colour: '#6e7276' },
         ],
         sizeOverAge: [
           { at: 0, value: 0 },
@@ -49,20 +56,53 @@ export const sedimentFall: Written = {
       },
     },
     {
+      id: 'drifts',
+      name: 'Drifts in the hollows',
+      seed: 4,
+      place: MOUNT,
+      shape: { kind: 'mesh', mesh: 'mount' },
+      masks: [
+        { kind: 'height', low: -0.4, high: 1.5, ramp: 0.3 },
+        { kind: 'hollows', width: 1.1, low: 0.01, high: 5, ramp: 0.05 },
+        { kind: 'slope', low: 0, high: 48, ramp: 14 },
+      ],
+      amounts: [{ kind: 'burst', at: 'start', count: 14000 }],
+      birth: { immortal: true, speed: 0, size: 0.022, sizeVariance: 0.01, mass: 5, drag: 0.2 },
+      look: {
+        kind: 'point',
+        blend: 'over',
+        opacity: 0.8,
+        colour: [{ at: 0, colour: '#a8a08a' }],
+        sizeOverAge: [{ at: 0, value: 1 }],
+      },
+    },
+    {
       id: 'flakes',
       name: 'Flakes',
       seed: 2,
-      place: { position: [-0.6, 3.5, 0] },
-      shape: { kind: 'box', width: 5, height: 0.3, depth: 2 },
-      amounts: [{ kind: 'rate', rate: 40 }],
-      birth: { life: 7, lifeVariance: 1, speed: 0.05, spread: 180, size: 0.07, sizeVariance: 0.03, mass: 0.4, drag: 1.6 },
+      place: { position: [-0.8, 3.9, 0] },
+      shape: { kind: 'box', width: 5, height: 0.3, depth: 3 },
+      amounts: [{ kind: 'rate', rate: 26 }],
+      birth: {
+        life: 7,
+        lifeVariance: 1,
+        speed: 0.05,
+        spread: 180,
+        size: 0.09,
+        sizeVariance: 0.04,
+        mass: 0.4,
+        drag: 1.5,
+        orientation: 'any',
+        spin: 60,
+        spinVariance: 50,
+      },
       look: {
-        kind: 'sprite',
-        blend: 'add',
-        opacity: 0.5,
+        kind: 'flake',
+        blend: 'over',
+        opacity: 0.85,
         colour: [
           { at: 0, colour: '#efe6cf' },
-          { at: 1, colour: '#7f8ea0' },
+          { at: 1, colour: '#9aa3a6' },
         ],
         sizeOverAge: [
           { at: 0, value: 0 },
@@ -74,23 +114,49 @@ export const sedimentFall: Written = {
     },
   ],
   fields: [
-    { id: 'weight', name: 'Weight in water', settings: { kind: 'gravity' }, strength: 1 },
+    {
+      id: 'weight',
+      name: 'Weight in water',
+      settings: { kind: 'gravity' },
+      strength: 0.9,
+      sends: { silt: 1, flakes: 1, drifts: 0 },
+    },
     {
       id: 'current',
       name: 'Mid current',
       settings: { kind: 'wind', direction: [1, 0, 0.15] },
-      strength: 0.9,
-      place: { position: [0, 1.6, 0] },
-      extent: { kind: 'slab', core: 0.2, reach: 1.5 },
+      strength: 0.8,
+      place: { position: [0, 2.1, 0] },
+      keys: {
+        'place.rotation': [
+          { frame: -120, value: [0, -25, 0], ease: 'smooth' },
+          { frame: 60, value: [0, 35, 0], ease: 'smooth' },
+          { frame: 120, value: [0, 10, 0], ease: 'smooth' },
+        ],
+      },
+      extent: { kind: 'slab', core: 0.2, reach: 1.6 },
       profile: { kind: 'bell' },
+      sends: { silt: 1, flakes: 1, drifts: 0 },
     },
     {
       id: 'eddies',
       name: 'Eddies',
       settings: { kind: 'turbulence', size: 0.9, octaves: 2, drift: [0.4, 0, 0] },
-      strength: 0.35,
+      strength: 0.3,
       actsAs: 'carry',
       seed: 4,
+      sends: { silt: 1, flakes: 1, drifts: 0 },
+    },
+  ],
+  colliders: [
+    {
+      id: 'bed',
+      name: 'Bed',
+      place: MOUNT,
+      shape: { kind: 'mesh', mesh: 'mount' },
+      response: { kind: 'bounce', restitution: 0.05, slip: 0.55 },
+      thickness: 0.02,
+      sends: { drifts: { hits: false } },
     },
   ],
 };

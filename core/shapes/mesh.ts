@@ -2,7 +2,6 @@ import { describe, type ValuesOf } from '../describe/parameters';
 import { faceNormal, type TriangleMesh } from '../meshes/mesh';
 import { bisect, Surface, trianglesOf } from '../meshes/surface';
 import { treeOf } from '../meshes/tree';
-import { boxEdges } from '../places/handle';
 import type { Resources, Sampler, ShapeKind } from './shape';
 
 const parameters = describe({
@@ -182,14 +181,8 @@ export const mesh: ShapeKind = {
     if (!found) return 'its mesh is missing';
     return trianglesOf(found, groups).length === 0 ? 'the groups it is narrowed to are not in its mesh' : undefined;
   },
-  outline(values, resources) {
-    const found = meshOf(values, resources);
-    if (!found) return [];
-    const { low, high } = boxOf(found);
-    return boxEdges(high[0] - low[0], high[1] - low[1], high[2] - low[2]).map((line) =>
-      line.map((p) => [p[0] + (low[0] + high[0]) / 2, p[1] + (low[1] + high[1]) / 2, p[2] + (low[2] + high[2]) / 2] as const),
-    );
-  },
+  // The surface itself is drawn.
+  outline: () => [],
   surface: meshOf,
   handles: () => [],
 };

@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { colliderShapes } from '../colliders';
 import { completeScene, type Written } from '../scene/complete';
 import type { Scene } from '../scene/document';
+import { smoothNormals } from '../meshes/mesh';
+import { Simulation } from '../step/simulation';
 import { runTo } from './scenes';
 
 /** Particles of one emitter under gravity, with colliders. */
@@ -166,5 +168,228 @@ describe('a pile that settles', () => {
     const before = p!.columns.y.slice(0, 5000);
     for (let i = 0; i < 24; i++) run.advance();
     expect(Math.max(...before.map((y, i) => Math.abs(y - run.populations[0]!.columns.y[i]!)))).toBeLessThan(0.02);
+  });
+});
+
+describe('what a collider does', () => {
+  const dropped = { place: { position: [0, 1, 0] }, birth: { ...still, life: 1000 } };
+
+  it('sticks: particles stay where they hit and move with the surface, turning with it', () => {
+    const run = runTo(
+      scene(dropped, [
+        {
+          shape: { kind: 'plane' },
+          response: { kind: 'stick' },
+          keys: {
+            'place.position': [
+              { frame: 30, value: [0, 0, 0], ease: 'linear' },
+              { frame: 54, value: [6, 2, 0], ease: 'linear' },
+            ],
+          },
+        },
+      ]),
+      54,
+    );
+    expect([at(run, 'x'), at(run, 'y')].map((n) => Number(n.toFixed(3)))).toEqual([6, 2]);
+    expect(at(run, 'vx')).toBeCloseTo(6, 3);
+    run.advance();
+    run.advance();
+    expect(at(run, 'vx')).toBeCloseTo(0, 6);
+  });
+
+  it('slides: keeps its speed along the surface, as a rate a frame whatever the substeps', () => {
+    const speed = (substeps: number) => {
+      const run = runTo(
+        scene(
+          { place: { position: [0, 0.001, 0] }, birth: { ...still, along: 'direction', direction: [1, 0, 0], speed: 2 } },
+          [{ shape: { kind: 'plane' }, response: { kind: 'slide', slip: 0.9 } }],
+          { time: { fps: 24, substeps } },
+        ),
+        12,
+      );
+      return at(run, 'vx');
+    };
+    const expected = 2 * 0.9 ** 12;
+    expect(speed(1)).toBeCloseTo(expected, 1);
+    expect(speed(8)).toBeCloseTo(expected, 1);
+    expect(Math.abs(speed(8) - speed(16))).toBeLessThan(0.01);
+  });
+
+  it('dies at the moment of contact; pass lets through', () => {
+    const die = runTo(scene(dropped, [floor({ kind: 'die' })]), 24);
+    expect([die.populations[0]!.count, die.populations[0]!.died]).toEqual([0, 1]);
+    expect(at(runTo(scene(dropped, [floor({ kind: 'pass' })]), 24), 'y')).toBeLessThan(-2);
+  });
+
+  it('porosity: that share passes, each particle decided once', () => {
+    const rain = scene(
+      { ...dropped, amounts: [{ kind: 'burst', count: 4000 }], shape: { kind: 'card' } },
+      [{ ...floor({ kind: 'bounce', restitution: 0.3 }), porosity: 0.3 }],
+      { time: { fps: 24, substeps: 1 } },
+    );
+    const run = runTo(rain, 40);
+    const through = [...run.populations[0]!.columns.y.slice(0, 4000)].filter((y) => y < -0.5).length;
+    expect(through / 4000).toBeCloseTo(0.3, 1);
+    for (let i = 0; i < 40; i++) run.advance();
+    expect([...run.populations[0]!.columns.y.slice(0, 4000)].filter((y) => y < -0.5).length).toBe(through);
+  });
+
+  it('sends: whether an emitter’s particles hit it, and how bouncy', () => {
+    const with_ = (hit: object) =>
+      runTo(scene(dropped, [{ ...floor({ kind: 'bounce', restitution: 0.5, slip: 1 }), sends: { e: hit } }]), 24);
+    expect(at(with_({ hits: false }), 'y')).toBeLessThan(-2);
+    const height = (bounce: number) => {
+      let most = 0;
+      for (let frame = 12; frame < 26; frame++)
+        most = Math.max(
+          most,
+          at(runTo(scene(dropped, [{ ...floor({ kind: 'bounce', restitution: 0.5, slip: 1 }), sends: { e: { bounce } } }]), frame), 'y'),
+        );
+      return most;
+    };
+    expect(height(1)).toBeCloseTo(0.25, 1);
+    expect(height(2)).toBeCloseTo(1, 1);
+    expect(height(0)).toBeLessThan(0.01);
+  });
+
+  it('a moving collider carries what lies on it, and pushes what is in its way', () => {
+    const lift = runTo(
+      scene({ place: { position: [0, 0.02, 0] }, birth: still }, [
+        {
+          shape: { kind: 'box', width: 2, height: 0.1, depth: 2 },
+          place: { position: [0, -0.06, 0] },
+          response: { kind: 'bounce', restitution: 0, slip: 0.2 },
+          keys: {
+            'place.position': [
+              { frame: 12, value: [0, -0.06, 0], ease: 'smooth' },
+              { frame: 60, value: [3, 0.94, 0], ease: 'linear' },
+            ],
+          },
+        },
+      ]),
+      72,
+    );
+    expect(at(lift, 'y')).toBeCloseTo(0.99, 2);
+    expect(at(lift, 'x')).toBeGreaterThan(2.4);
+    const ram = runTo(
+      scene(
+        { place: { position: [0, 0, 0] }, birth: still },
+        [
+          {
+            shape: { kind: 'ball', radius: 0.5 },
+            response: { kind: 'bounce', restitution: 0, slip: 1 },
+            keys: {
+              'place.position': [
+                { frame: 0, value: [-3, 0, 0], ease: 'linear' },
+                { frame: 6, value: [3, 0, 0], ease: 'linear' },
+              ],
+            },
+          },
+        ],
+        { fields: [], time: { fps: 24, substeps: 1 } },
+      ),
+      6,
+    );
+    expect(at(ram, 'x')).toBeGreaterThan(3.49);
+    expect(at(ram, 'vx')).toBeCloseTo(24, 3);
+  });
+
+  it('a mesh stops from both sides, whether what comes is fast or slow', () => {
+    const meshes = [{ id: 'm', name: 'M', source: { kind: 'ball', radius: 1, detail: 40 } }];
+    for (const speed of [2, 40, 400]) {
+      const shot = (position: number, way: number) =>
+        runTo(
+          scene(
+            { place: { position: [0.013, position, 0.017] }, birth: { ...still, along: 'direction', direction: [0, way, 0], speed } },
+            [{ shape: { kind: 'mesh', mesh: 'm' }, response: { kind: 'bounce', restitution: 0, slip: 1 } }],
+            { meshes, fields: [], time: { fps: 24, substeps: 1 } },
+          ),
+          36,
+        );
+      const out = shot(3, -1);
+      expect(Math.hypot(at(out, 'x'), at(out, 'y'), at(out, 'z'))).toBeGreaterThan(0.99);
+      expect(Math.hypot(at(shot(0, 1), 'x'), at(shot(0, 1), 'y'), at(shot(0, 1), 'z'))).toBeLessThan(1);
+    }
+  });
+
+  it('a deforming mesh pushes what it sweeps over, and gives it its velocity', () => {
+    const positions = Float32Array.from([-2, 0, -2, 2, 0, -2, 2, 0, 2, -2, 0, 2]);
+    const poses = new Float32Array(24);
+    poses.set(positions);
+    poses.set(
+      positions.map((n, i) => (i % 3 === 1 ? 3 : n)),
+      12,
+    );
+    const index = Uint32Array.from([0, 2, 1, 0, 3, 2]);
+    const hash = 'd'.repeat(64);
+    const plate = { positions, index, normals: smoothNormals(positions, index), groups: [], motion: { step: 1, poses } };
+    const run = new Simulation(
+      scene(
+        { place: { position: [0.1, 0.5, 0.2] }, birth: still },
+        [{ shape: { kind: 'mesh', mesh: 'm' }, response: { kind: 'bounce', restitution: 0, slip: 1 } }],
+        { meshes: [{ id: 'm', name: 'M', source: { kind: 'file', hash } }], fields: [], time: { fps: 24, substeps: 1 } },
+      ),
+      new Map([[hash, plate]]),
+    );
+    while (run.frame < 20) run.advance();
+    expect(at(run, 'y')).toBeGreaterThan((3 * 20) / 24 - 1e-3);
+    expect(at(run, 'vy')).toBeCloseTo(3, 3);
+  });
+
+  it('the scene box kills, bounces or holds what reaches its faces from inside', () => {
+    const shot = (response: string) =>
+      runTo(
+        scene({ birth: { ...still, along: 'direction', direction: [1, 0, 0], speed: 6 } }, [], {
+          fields: [],
+          time: { fps: 24, substeps: 1 },
+          bounds: { on: true, response, size: [2, 2, 2] },
+        }),
+        10,
+      );
+    expect(shot('die').populations[0]!.count).toBe(0);
+    expect(at(shot('stick'), 'x')).toBeCloseTo(1, 3);
+    expect([at(shot('stick'), 'vx'), Math.sign(at(shot('bounce'), 'vx'))]).toEqual([0, -1]);
+  });
+
+  it('a contact turns a particle towards rolling: ω = n × v / r', () => {
+    const run = runTo(
+      scene(
+        {
+          place: { position: [0, 0.5, 0] },
+          birth: { ...still, along: 'direction', direction: [1, 0, 0], speed: 2, size: 0.2 },
+          look: { kind: 'flake' },
+        },
+        [{ ...floor({ kind: 'bounce', restitution: 0.2, slip: 1 }), turns: 1 }],
+      ),
+      24,
+    );
+    const { wx, wy, wz, qx, qy, qz } = run.populations[0]!.columns;
+    // (0, 1, 0) × (2, 0, 0) / 0.1 = (0, 0, −20).
+    expect(wx[0]).toBeCloseTo(0, 6);
+    expect(wy[0]).toBeCloseTo(0, 6);
+    expect(wz[0]).toBeCloseTo(-20, 3);
+    expect(qx[0]! ** 2 + qy[0]! ** 2 + qz[0]! ** 2).toBeLessThanOrEqual(1 + 1e-6);
+  });
+
+  it('spin goes on evenly: a quarter turn a second is half a turn in two', () => {
+    const run = runTo(
+      scene({ birth: { ...still, spin: 90, spinAbout: 'axis', spinAxis: [0, 1, 0] }, look: { kind: 'flake' } }, [], {
+        fields: [],
+        time: { fps: 24, substeps: 1 },
+      }),
+      48,
+    );
+    const { qx, qy, qz } = run.populations[0]!.columns;
+    expect([qx[0], Math.abs(qy[0]!), qz[0]].map((n) => Number(n!.toFixed(4)))).toEqual([0, 1, 0]);
+  });
+
+  it('restitution and slip vary by particle, and threads agree on every bounce', () => {
+    const rain = scene(
+      { ...dropped, amounts: [{ kind: 'burst', count: 400 }], shape: { kind: 'card' } },
+      [floor({ kind: 'bounce', restitution: 0.5, restitutionVariance: 0.3, slip: 0.8, slipVariance: 0.2 })],
+      { time: { fps: 24, substeps: 1 } },
+    );
+    const heights = new Set([...runTo(rain, 16).populations[0]!.columns.y.slice(0, 400)].map((y) => y.toFixed(4)));
+    expect(heights.size).toBeGreaterThan(300);
   });
 });

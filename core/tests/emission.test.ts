@@ -4,7 +4,7 @@ import { uniform, varied } from '../random/lookup';
 import { birthPlace, type BirthPlace, type Resources } from '../shapes/shape';
 import { shapes } from '../shapes';
 import { estimateRun } from '../step/estimate';
-import { chiSquare, runTo, testScene } from './scenes';
+import { binned, chiSquare, runTo, testScene } from './scenes';
 
 const N = 20_000;
 
@@ -18,13 +18,6 @@ function places(kind: string, values: object, resources: Resources = NO_RESOURCE
     expect(sample({ pick: (n) => uniform(77, key, 32 + n), k: key + 1, time: 0 }, out)).toBe(true);
     return out;
   });
-}
-
-/** Counts of values in [low, high] in 20 equal bins. */
-function binned(values: readonly number[], low: number, high: number): number[] {
-  const counts = new Array<number>(20).fill(0);
-  for (const v of values) counts[Math.min(19, Math.max(0, Math.floor(((v - low) / (high - low)) * 20)))]!++;
-  return counts;
 }
 
 /** 99.9 % of χ² with 19 degrees of freedom, from tables. */

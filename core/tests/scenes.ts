@@ -42,3 +42,10 @@ export function chiSquare(counts: readonly number[]): number {
   const mean = counts.reduce((a, b) => a + b, 0) / counts.length;
   return counts.reduce((sum, n) => sum + (n - mean) ** 2 / mean, 0);
 }
+
+/** Counts of values in [low, high] in 20 equal bins. */
+export function binned(values: readonly number[], low: number, high: number): number[] {
+  const counts = new Array<number>(20).fill(0);
+  for (const v of values) counts[Math.min(19, Math.max(0, Math.floor(((v - low) / (high - low)) * 20)))]!++;
+  return counts;
+}

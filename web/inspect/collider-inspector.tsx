@@ -31,7 +31,7 @@ function Idle({ collider }: { collider: Collider }) {
   return reason ? (
     <ReasonNote lead="It stops nothing" reason={reason} />
   ) : (
-    <p className="num py-1 text-second">{thousands(own)} contacts up to this frame</p>
+    <p className="num py-1 text-second">{own === 1 ? '1 contact' : `${thousands(own)} contacts`} up to this frame</p>
   );
 }
 

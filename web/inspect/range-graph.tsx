@@ -128,7 +128,7 @@ export function RangeGraph({
           {shownNumber(Number(low.toPrecision(3)))} {unit}
         </span>
         <span>
-          {label} of {PLACES} places
+          {label}
         </span>
         <span>
           {shownNumber(Number(high.toPrecision(3)))} {unit}

@@ -122,18 +122,18 @@ export class Surfaces {
       this.group.add(object);
       this.bodies.push({ mesh, object, thing });
     };
-    const even = (mesh: TriangleMesh) => new Float32Array(mesh.positions.length / 3).fill(0.6);
+    const evenly = (level: number) => (mesh: TriangleMesh) => new Float32Array(mesh.positions.length / 3).fill(level);
     const surfaceOf = <K extends { surface?(values: Kinded, r: Resources): TriangleMesh | undefined }>(kind: K, values: Kinded) =>
       kind.surface?.(values, resources);
     for (const collider of scene.colliders.filter((c) => c.shown))
-      add(collider, surfaceOf(colliderShapes.get(collider.shape.kind), collider.shape), even);
+      add(collider, surfaceOf(colliderShapes.get(collider.shape.kind), collider.shape), evenly(isSelected(selection, 'collider', collider.id) ? 1 : 0.6));
     for (const emitter of scene.emitters.filter((e) => e.shown)) {
       const own = isSelected(selection, 'emitter', emitter.id);
       // Where a collider shows the same mesh in the same place, only the emitter that is worked on is drawn over it.
       const twin = scene.colliders.some((c) => c.shown && c.shape['mesh'] === emitter.shape['mesh']);
       if (!own && twin) continue;
       add(emitter, surfaceOf(shapes.get(emitter.shape.kind), emitter.shape), (mesh) =>
-        own ? cornerWeights(scene, emitter, mesh, resources) : even(mesh),
+        own ? cornerWeights(scene, emitter, mesh, resources)   : evenly(0.6)(mesh),
       );
     }
   }

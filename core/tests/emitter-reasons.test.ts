@@ -1,0 +1,129 @@
+import { describe, expect, it } from 'vitest';
+import { whyIdle } from '../measure/collider-reasons';
+import { whyUnseen } from '../measure/emitter-reasons';
+import { measureDelivery } from '../measure/meters';
+import { completeScene, type Written } from '../scene/complete';
+import type { Scene } from '../scene/document';
+import { runTo } from './scenes';
+
+const scene = (emitter: Written, more: Written = {}): Scene =>
+  completeScene({
+    name: 'T',
+    time: { fps: 24, first: 0, last: 60 },
+    emitters: [{ id: 'e', name: 'E', shape: { kind: 'ball' }, amounts: [{ kind: 'rate', rate: 100 }], birth: { life: 5 }, ...emitter }],
+    ...more,
+  });
+
+function boundsAt(s: Scene, frame: number) {
+  const run = runTo(s, frame);
+  return { run, bounds: measureDelivery(run.rows, run.populations, frame, 24).bounds };
+}
+
+const why = (s: Scene, frame = 24) => whyUnseen(s, s.emitters[0]!, boundsAt(s, frame).bounds[0]!, frame, new Map());
+
+describe('why nothing appears, in words with a mend that works', () => {
+  it.each<[string, Written, Written, RegExp]>([
+    ['off', { on: false }, {}, /^it is off$/],
+    ['no amount', { amounts: [] }, {}, /^it has no amount$/],
+    ['rate 0', { amounts: [{ kind: 'rate', rate: 0 }] }, {}, /^rate 0$/],
+    ['count 0', { amounts: [{ kind: 'burst', count: 0 }] }, {}, /^count 0$/],
+    ['gate never open', { gate: { kind: 'windows', spans: [[500, 600]] } }, {}, /^its gate is never open between frames 0 and 60$/],
+    ['gate that can’t be read', { gate: { kind: 'formula', formula: 'fram > 3' } }, {}, /^its gate can’t be read: “fram” is not known/],
+    [
+      'burst outside the run',
+      { amounts: [{ kind: 'burst', count: 5, frame: -9 }] },
+      {},
+      /^its burst lies outside the frames that are run$/,
+    ],
+    ['masked out everywhere', { masks: [{ kind: 'height', low: 50, high: 60, ramp: 0 }] }, {}, /^its masks leave no place to be born$/],
+    ['size 0', { birth: { life: 5, size: 0 } }, {}, /^size 0$/],
+    ['life 0', { birth: { life: 0 } }, {}, /^life 0$/],
+    ['opacity 0', { look: { kind: 'point', opacity: 0 } }, {}, /^opacity 0$/],
+    ['behind the camera', {}, { camera: { position: [0, 0, 20], target: [0, 0, 40] } }, /^all are behind the shot camera$/],
+  ])('%s', (_name, emitter, more, words) => {
+    const s = scene(emitter, more);
+    const reason = why(s)!;
+    expect(reason.words).toMatch(words);
+    const mended = reason.mend!.change(s);
+    expect(why(mended)?.words).not.toBe(reason.words);
+    expect(why(mended)).toBeUndefined();
+  });
+
+  it('says from which frame on, or that all are dead, with the frame to go to', () => {
+    const later = scene({ gate: { kind: 'windows', spans: [[40, 50]] } });
+    expect(why(later)).toMatchObject({ words: 'none is alive yet: the first is born at frame 41', goTo: 41 });
+    const past = scene({ amounts: [{ kind: 'burst', count: 5, frame: 2 }], birth: { life: 0.1 } });
+    expect(why(past)).toMatchObject({ words: 'none is alive on this frame: all that were born are dead', goTo: 2 });
+  });
+
+  it('says what its shape lacks', () => {
+    expect(why(scene({ shape: { kind: 'mesh' } }))!.words).toBe('no mesh is chosen');
+    const lost = scene(
+      { shape: { kind: 'mesh', mesh: 'm' } },
+      { meshes: [{ id: 'm', name: 'M', source: { kind: 'file', hash: 'a'.repeat(64) } }] },
+    );
+    expect(why(lost)!.words).toBe('its mesh is missing');
+    expect(why(scene({ shape: { kind: 'path', points: [] } }))!.words).toBe('its path has fewer than two points');
+    expect(why(scene({ shape: { kind: 'particles' } }))!.words).toBe('no emitter is chosen to be born from');
+    expect(why(scene({ shape: { kind: 'image', pattern: 'image' } }))!.words).toBe('no image is chosen');
+  });
+
+  it('says nothing where particles are seen', () => expect(why(scene({}))).toBeUndefined());
+
+  it('of a picture of one colour it says so', () => {
+    const hash = 'c'.repeat(64);
+    const s = scene(
+      { shape: { kind: 'image', pattern: 'image', image: hash } },
+      { images: [{ hash, name: 'black.png', width: 1, height: 1 }] },
+    );
+    const assets = new Map([[hash, { width: 1, height: 1, levels: Uint8Array.of(0) }]]);
+    expect(whyUnseen(s, s.emitters[0]!, boundsAt(s, 5).bounds[0]!, 5, assets)!.words).toBe('its image is black all over');
+  });
+});
+
+describe('why a collider stops nothing', () => {
+  const idle = (collider: Written, emitter: Written = {}) => {
+    const s = scene(
+      { birth: { life: 5, speed: 0 }, ...emitter },
+      {
+        fields: [{ id: 'g', name: 'G', settings: { kind: 'gravity' } }],
+        colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' }, place: { position: [0, -2, 0] }, ...collider }],
+      },
+    );
+    const { run, bounds } = boundsAt(s, 40);
+    return { s, reason: whyIdle(s, s.colliders[0]!, run.contacts()[0]!, bounds, new Map()) };
+  };
+
+  it.each<[string, Written, string]>([
+    ['off', { on: false }, 'it is off'],
+    ['lets all pass', { response: { kind: 'pass' } }, 'it lets all pass and splits none'],
+    ['porous', { porosity: 1 }, 'porosity 1: all pass'],
+    ['no sends', { sends: { e: { hits: false } } }, 'no emitter’s particles hit it'],
+    ['out of reach', { place: { position: [0, -500, 0] } }, 'no particle has reached it up to this frame'],
+  ])('%s', (_name, collider, words) => {
+    const { s, reason } = idle(collider);
+    expect(reason!.words).toBe(words);
+    const mended = reason!.mend!.change(s);
+    const { run, bounds } = boundsAt(mended, 40);
+    expect(whyIdle(mended, mended.colliders[0]!, run.contacts()[0]!, bounds, new Map())?.words).not.toBe(words);
+  });
+
+  it('a mesh that is missing, a wall without a line; nothing is said where it does stop some', () => {
+    expect(idle({ shape: { kind: 'mesh' } }).reason!.words).toBe('no mesh is chosen');
+    expect(idle({ shape: { kind: 'wall', points: [] } }).reason!.words).toBe('its line has fewer than two points');
+    expect(idle({}).reason).toBeUndefined();
+  });
+});
+
+it('hiding an emitter or a collider never changes the simulation', () => {
+  const s = (shown: boolean) =>
+    scene(
+      { shown },
+      {
+        fields: [{ id: 'g', name: 'G', settings: { kind: 'gravity' } }],
+        colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' }, shown, place: { position: [0, -1, 0] } }],
+      },
+    );
+  const columns = (shown: boolean) => runTo(s(shown), 30).populations[0]!.columns;
+  expect(columns(false)).toEqual(columns(true));
+});

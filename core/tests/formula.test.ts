@@ -1,0 +1,150 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { FORMULA_LIMITS, FormulaError, readFormula } from '../formula/formula';
+import { FUNCTIONS } from '../formula/functions';
+import { besselJ } from '../math/bessel';
+import { acos, atan, atan2, tan } from '../math/inverse';
+
+const value = (text: string, variables: Record<string, number> = {}) =>
+  readFormula(text, Object.keys(variables))(Object.values(variables), { notFinite: 0 });
+
+/** The message and place of what is wrong. */
+function refusal(text: string, variables: readonly string[] = ['x']): [string, number] {
+  try {
+    readFormula(text, variables);
+  } catch (error) {
+    if (error instanceof FormulaError) return [error.message, error.at];
+    throw error;
+  }
+  return ['accepted', -1];
+}
+
+describe('the formula language', () => {
+  it.each([
+    ['1 + 2 * 3', 7],
+    ['2 ^ 3 ^ 2', 512],
+    ['-2 ^ 2', 4],
+    ['7 − 2 × 3 ÷ 6', 6],
+    ['mod(−1, 17)', 16],
+    ['-7 % 3', 2],
+    ['3 > 2 and 2 > 3', 0],
+    ['3 > 2 or 2 > 3', 1],
+    ['not (1 == 2)', 1],
+    ['1 < 2 ? 10 : 20', 10],
+    ['clamp(5, 0, 1) + mix(2, 4, 0.25)', 3.5],
+    ['step(2, 2) + step(2, 1.9)', 1],
+    ['smoothstep(0, 1, 0.5)', 0.5],
+    ['min(3, 1, 2) + max(3, 1, 2)', 4],
+    ['floor(-1.5) + abs(-2) + sqrt(9)', 3],
+    ['a = 3; b = a ^ 2\nsqrt(b + 16)', 5],
+  ])('%s is %d', (text, expected) => expect(value(text)).toBeCloseTo(expected, 12));
+
+  it('knows its variables and constants', () => {
+    expect(value('x * y + pi', { x: 2, y: 3 })).toBeCloseTo(6 + Math.PI, 12);
+    expect(value('sin(x)^2 + cos(x)^2', { x: 1.234 })).toBeCloseTo(1, 12);
+  });
+
+  it('what can’t be computed gives 0, and is counted', () => {
+    for (const text of ['1 / 0', 'log(-1)', 'sqrt(-1)', '(-2) ^ 0.5', '0 / 0', 'exp(1000)', 'mod(1, 0)', '5 % 0']) {
+      const notes = { notFinite: 0 };
+      expect(readFormula(text, [])([], notes), text).toBe(0);
+      expect(notes.notFinite, text).toBeGreaterThan(0);
+    }
+  });
+
+  it.each([
+    ['', /is empty/, 0],
+    ['x +', /here/, 3],
+    ['2 * height', /“height” is not known; known are x, pi/, 4],
+    ['sine(x)', /“sine” is no function; known are sin, cos/, 0],
+    ['clamp(x)', /“clamp” takes 3 numbers, not 1/, 0],
+    ['x = 3', /last line has no name/, 0],
+    ['x; 3', /write name = expression/, 0],
+    ['"text"', /is no number/, 1],
+    ['x.y', /Only numbers, names/, 0],
+    ['[1, 2]', /Only numbers, names/, 0],
+    ['x && 1', /“&&” is no sign/, 0],
+    ['x << 2', /“<<” is no sign/, 0],
+    ['this', /Only numbers, names|not known/, 0],
+    ['constructor(1)', /is no function/, 0],
+    [`${'('.repeat(60)}x${')'.repeat(60)} + ${'-'.repeat(60)}x`, /nested more than 40 deep/, 0],
+    ['x'.repeat(1001), /has 1001 characters; allowed are up to 1000/, 1000],
+  ])('%s is refused in words, at its place', (text, words, at) => {
+    const [message, place] = refusal(text);
+    expect(message).toMatch(words);
+    expect(place).toBe(at);
+  });
+
+  it('any text is read or refused, and what is read is finite for any numbers (fuzz)', () => {
+    const part = fc.constantFrom(
+      'x',
+      'y',
+      '1',
+      '0.5',
+      '-',
+      '+',
+      '*',
+      '/',
+      '^',
+      '(',
+      ')',
+      ',',
+      ';',
+      '<',
+      'and',
+      'not',
+      '?',
+      ':',
+      ' ',
+      'sin(',
+      'mod(',
+      '\n',
+      '=',
+    );
+    fc.assert(
+      fc.property(fc.array(part, { maxLength: 30 }), fc.double({ noDefaultInfinity: true, noNaN: true }), (parts, x) => {
+        try {
+          expect(Number.isFinite(readFormula(parts.join(''), ['x', 'y'])([x, 3], { notFinite: 0 }))).toBe(true);
+        } catch (error) {
+          expect(error).toBeInstanceOf(FormulaError);
+        }
+      }),
+      { numRuns: 3000, seed: 1 },
+    );
+  });
+
+  it('every function is callable with as many numbers as it says it takes', () => {
+    for (const [name, { takes }] of Object.entries(FUNCTIONS))
+      for (let n = takes[0]; n <= takes[1]; n++) {
+        const text = `${name}(${Array.from({ length: n }, (_, i) => `0.${i + 3}`).join(', ')})`;
+        expect(Number.isFinite(value(text)), text).toBe(true);
+      }
+    expect(FORMULA_LIMITS.depth).toBe(40);
+  });
+});
+
+describe('inverse functions (against Math; a few units in the last place)', () => {
+  const ulps = (a: number, b: number) => Math.abs(a - b) / (Number.EPSILON * Math.max(1e-300, Math.abs(b)));
+
+  it('atan, atan2, acos, tan', () => {
+    for (let i = -4000; i <= 4000; i++) {
+      const x = i * 0.01 + 1e-5;
+      expect(ulps(atan(x), Math.atan(x))).toBeLessThan(4);
+      expect(ulps(atan2(x, 1.7), Math.atan2(x, 1.7))).toBeLessThan(4);
+      if (Math.abs(x) < 1) expect(Math.abs(acos(x) - Math.acos(x))).toBeLessThan(1e-14);
+      if (Math.abs(x) < 1.5) expect(ulps(tan(x), Math.tan(x))).toBeLessThan(8);
+    }
+    expect([atan2(0, -1), atan2(-0, -1), atan2(1, 0), atan2(-1, 0), atan2(0, 0)]).toEqual([Math.PI, Math.PI, Math.PI / 2, -Math.PI / 2, 0]);
+  });
+
+  it('Bessel functions: zeros of J₀ and J₁ at 2.4048, 5.5201, 3.8317 (Abramowitz & Stegun, from memory); J₀(1), J₁(1)', () => {
+    expect(besselJ(0, 2.404825557695773)).toBeCloseTo(0, 12);
+    expect(besselJ(0, 5.520078110286311)).toBeCloseTo(0, 12);
+    expect(besselJ(1, 3.831705970207512)).toBeCloseTo(0, 12);
+    expect(besselJ(2, 5.135622301840683)).toBeCloseTo(0, 12);
+    expect(besselJ(0, 1)).toBeCloseTo(0.7651976865579666, 14);
+    expect(besselJ(1, 1)).toBeCloseTo(0.4400505857449335, 14);
+    expect([besselJ(0, 0), besselJ(3, 0)]).toEqual([1, 0]);
+    expect(besselJ(1, -1)).toBeCloseTo(-0.4400505857449335, 14);
+  });
+});

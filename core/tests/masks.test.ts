@@ -1,0 +1,140 @@
+import { describe, expect, it } from 'vitest';
+import { masks } from '../masks';
+import { meshSources } from '../meshes/sources';
+import { hollowness } from '../meshes/hollows';
+import { completeScene, type Written } from '../scene/complete';
+import type { Scene } from '../scene/document';
+import { birthPlace } from '../shapes/shape';
+import { runTo } from './scenes';
+
+const NO_RESOURCES = { mesh: () => undefined, image: () => undefined };
+
+/** The chance that a mask gives a place. */
+function chance(kind: string, values: object, place: object): number {
+  const source = { values: masks.defaults(kind, values as never), stream: 5, resources: NO_RESOURCES, surface: undefined };
+  return masks.get(kind).compile(source)({ ...birthPlace(), ...place });
+}
+
+/** A mount with one emitter on it. */
+function onMount(emitter: Written, detail = 60): Scene {
+  return completeScene({
+    name: 'Mount',
+    time: { fps: 24, last: 100 },
+    meshes: [{ id: 'mount', name: 'Mount', source: { kind: 'terrain', detail, size: 8, mount: 2, relief: 0.6 } }],
+    emitters: [
+      {
+        id: 'e',
+        name: 'E',
+        shape: { kind: 'mesh', mesh: 'mount' },
+        amounts: [{ kind: 'burst', count: 4000 }],
+        birth: { speed: 0, life: 1000 },
+        ...emitter,
+      },
+    ],
+  });
+}
+
+const born = (scene: Scene) => runTo(scene, 0).populations[0]!;
+
+describe('masks', () => {
+  it('limits with ramps: 0 outside, 1 inside, a half half-way up the ramp; inverted the other way round', () => {
+    const values = { low: -1, high: 3, ramp: 0.5 };
+    const at = (y: number, more = {}) => chance('height', { ...values, ...more }, { y });
+    expect([-1.01, 3.01].map((y) => at(y))).toEqual([0, 0]);
+    expect([-0.5, 1, 2.5].map((y) => at(y))).toEqual([1, 1, 1]);
+    expect(at(-0.75)).toBeCloseTo(0.5, 12);
+    expect(at(1, { invert: true })).toBe(0);
+    expect(at(9, { invert: true })).toBe(1);
+    // A ramp wider than the range meets in its middle.
+    expect(at(1, { ramp: 100 })).toBe(1);
+  });
+
+  it('slope is the angle to level: of the smooth surface, or of the flat face', () => {
+    const wall = { ny: 0, flatY: 1 };
+    expect(chance('slope', { low: 80, high: 100, ramp: 0 }, wall)).toBe(1);
+    expect(chance('slope', { low: 80, high: 100, ramp: 0, flat: true }, wall)).toBe(0);
+    const lean = { ny: Math.cos(Math.PI / 6), flatY: 0 };
+    expect(chance('slope', { low: 29.9, high: 30.1, ramp: 0 }, lean)).toBe(1);
+  });
+
+  it('between two depths, only in hollows, softly bounded: every particle of the mount is where it should be', () => {
+    const scene = onMount({
+      masks: [
+        { kind: 'height', low: -0.2, high: 1.2, ramp: 0.2 },
+        { kind: 'hollows', width: 1.2, low: 0.02, high: 9, ramp: 0.03 },
+      ],
+    });
+    const { columns, count } = born(scene);
+    expect(count).toBe(4000);
+    const mesh = meshSources.get('terrain').build(scene.meshes[0]!.source, new Map())!;
+    const depths = hollowness(mesh, 1.2);
+    const cell = 8 / 60;
+    const depthAt = (x: number, z: number) => {
+      // The corner nearest on the grid; the depth is smooth over a cell.
+      const i = Math.round((z + 4) / cell);
+      const j = Math.round((x + 4) / cell);
+      return depths[j * 61 + i]!;
+    };
+    let inHollows = 0;
+    for (let k = 0; k < count; k++) {
+      expect(columns.y[k]).toBeGreaterThanOrEqual(-0.2);
+      expect(columns.y[k]).toBeLessThanOrEqual(1.2);
+      if (depthAt(columns.x[k]!, columns.z[k]!) > 0) inHollows++;
+    }
+    expect(inHollows / count).toBeGreaterThan(0.97);
+    // Softly bounded: births thin out towards the limit, where a hard one would have as many as before it.
+    const near = (low: number, high: number) => [...columns.y.slice(0, count)].filter((y) => y >= low && y < high).length;
+    expect(near(-0.2, -0.15)).toBeLessThan(0.35 * near(-0.05, 0));
+  });
+
+  it('keep count finds another place for what is refused; thin out leaves it out; both keep the same particles', () => {
+    const half: Written[] = [{ kind: 'height', low: 0.3, high: 99, ramp: 0 }];
+    const kept = born(onMount({ masks: half }));
+    const thinned = born(onMount({ masks: half, maskMode: 'thin' }));
+    expect(kept.count).toBe(4000);
+    expect(thinned.count).toBeLessThan(3000);
+    expect(thinned.count).toBeGreaterThan(500);
+    const at = new Map(Array.from({ length: kept.count }, (_, i) => [kept.id[i]!, kept.columns.x[i]!]));
+    for (let i = 0; i < thinned.count; i++) expect(at.get(thinned.id[i]!)).toBe(thinned.columns.x[i]);
+  });
+
+  it('several multiply: of a half and a half a quarter is left', () => {
+    const noise = (seed: number): Written => ({ kind: 'noise', size: 0.3, octaves: 1, low: 0.5, high: 1, ramp: 0, seed });
+    const share = (masksOf: Written[]) => born(onMount({ masks: masksOf, maskMode: 'thin' })).count / 4000;
+    expect(share([noise(1)])).toBeCloseTo(0.5, 1);
+    expect(share([noise(1), noise(2)])).toBeCloseTo(0.25, 1);
+  });
+
+  it('a coarse mesh shows no steps: slopes and heights are interpolated, unless flat faces are asked for', () => {
+    const steps = (flat: boolean) => {
+      const { measures } = masks.get('slope');
+      const scene = onMount({}, 6);
+      const mesh = meshSources.get('terrain').build(scene.meshes[0]!.source, new Map())!;
+      const values = masks.defaults('slope', { flat });
+      const value = measures!.value({ values, stream: 0, resources: NO_RESOURCES, surface: mesh });
+      return value;
+    };
+    const smooth = new Set<number>();
+    const flat = new Set<number>();
+    for (let i = 0; i <= 20; i++) {
+      const place = { ...birthPlace(), ny: Math.cos(0.3 + 0.01 * i), flatY: Math.cos(0.3 + 0.2 * Math.floor(i / 10)) };
+      smooth.add(steps(false)(place));
+      flat.add(steps(true)(place));
+    }
+    expect(smooth.size).toBe(21);
+    expect(flat.size).toBe(3);
+  });
+
+  it('mesh colours and textures are read as brightness', () => {
+    expect(chance('colours', { low: 0.5, high: 1, ramp: 0 }, { shade: 0.7 })).toBe(1);
+    expect(chance('colours', { low: 0.5, high: 1, ramp: 0 }, { shade: 0.2 })).toBe(0);
+    const black = { width: 1, height: 1, levels: Uint8Array.of(0) };
+    const source = {
+      values: masks.defaults('texture', { pattern: 'image', image: 'b'.repeat(64) } as never),
+      stream: 1,
+      resources: { mesh: () => undefined, image: () => black },
+      surface: undefined,
+    };
+    expect(masks.get('texture').compile(source)(birthPlace())).toBe(0);
+  });
+});
