@@ -1,6 +1,8 @@
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
+  // Its file for Node.js would load a second three.
+  resolve: { alias: { 'three-mesh-bvh': 'three-mesh-bvh/src/index.js' } },
   // Several tests run the built programs: they are built once, before all of them.
   test: {
     globalSetup: 'scripts/build-for-tests.mjs',

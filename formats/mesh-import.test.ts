@@ -11,7 +11,10 @@ import { MESH_FILE_LIMIT, readMeshFile } from './mesh-import';
 import { MESH_LIMITS, readMesh, writeMesh } from './mesh-file';
 
 // What three’s loaders and exporters expect of a page.
-Object.assign(globalThis, { requestAnimationFrame: (work: () => void) => setTimeout(work, 0), ProgressEvent: globalThis.ProgressEvent ?? Event });
+Object.assign(globalThis, {
+  requestAnimationFrame: (work: () => void) => setTimeout(work, 0),
+  ProgressEvent: globalThis.ProgressEvent ?? Event,
+});
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const read = async (data: Uint8Array, name: string) => {

@@ -1,11 +1,13 @@
 import pino from 'pino';
 import request from 'supertest';
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PNG } from 'pngjs';
 import { examples } from '../core/examples';
+import { meshSources } from '../core/meshes/sources';
+import { writeMesh } from '../formats/mesh-file';
 import { readSceneFile, sceneText } from '../formats/scene-file';
 import { createApp } from './app';
 import { openDatabase, type Db } from './database';
@@ -118,6 +120,50 @@ describe('scenes', () => {
 });
 
 const mineless = (scene: object) => ({ ...scene });
+
+describe('meshes', () => {
+  const chimney = meshSources.get('chimney').build(meshSources.defaults('chimney'), new Map())!;
+
+  it('are checked, kept under their content hash, and go with the scene through export and import', async () => {
+    const glb = Buffer.from(writeMesh(chimney));
+    const { status, body } = await call('post', '/meshes').attach('file', glb, '../up/chimney.obj');
+    expect([status, body.name]).toEqual([201, 'chimney.obj']);
+    const back = await call('get', `/meshes/${body.hash}`).buffer(true);
+    expect(back.headers['content-disposition']).toBe('attachment');
+    const made = await json('post', '/scenes', {});
+    const scene = {
+      ...made.body.scene,
+      meshes: [{ id: 'm', name: 'Chimney', source: { kind: 'file', hash: body.hash, file: 'chimney.obj', size: 1 } }],
+    };
+    expect((await json('put', `/scenes/${made.body.id}`, { scene }).set('If-Match', '"1"')).status).toBe(200);
+    const file = await call('get', `/scenes/${made.body.id}/export`)
+      .buffer(true)
+      .parse((res, done) => {
+        const parts: Buffer[] = [];
+        res.on('data', (part: Buffer) => parts.push(part));
+        res.on('end', () => done(null, Buffer.concat(parts)));
+      });
+    db.prepare('DELETE FROM meshes').run();
+    expect((await call('get', `/meshes/${body.hash}`)).status).toBe(404);
+    expect((await call('post', '/scenes/import').attach('file', file.body as Buffer, 'x.bathyclast')).status).toBe(201);
+    expect((await call('get', `/meshes/${body.hash}`)).status).toBe(200);
+  });
+
+  it('that are no kept meshes are refused, whatever they are called', async () => {
+    for (const bad of [Buffer.from('v 0 0 0'), Buffer.from(writeMesh(chimney)).subarray(0, 300)]) {
+      const answer = await call('post', '/meshes').attach('file', bad, 'x.glb');
+      expect([answer.status, answer.body.faults[0].code]).toEqual([422, 'damaged']);
+    }
+  });
+});
+
+it('a scene that was saved by version 1 is opened as one of the present version', async () => {
+  const made = await json('post', '/scenes', {});
+  const old = readFileSync(join(import.meta.dirname, '..', 'core', 'tests', 'kept', 'scene-version-1.json'), 'utf8');
+  db.prepare('UPDATE scenes SET document = ? WHERE id = ?').run(old, made.body.id);
+  const { body } = await call('get', `/scenes/${made.body.id}`);
+  expect([body.scene.version, body.scene.name, body.scene.colliders]).toEqual([2, 'Vent plume', []]);
+});
 
 describe('pictures of scenes', () => {
   const send = async (revision: unknown, file: Buffer) =>

@@ -127,9 +127,7 @@ export function RangeGraph({
         <span>
           {shownNumber(Number(low.toPrecision(3)))} {unit}
         </span>
-        <span>
-          {label}
-        </span>
+        <span>{label}</span>
         <span>
           {shownNumber(Number(high.toPrecision(3)))} {unit}
         </span>

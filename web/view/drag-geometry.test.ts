@@ -15,6 +15,7 @@ camera.updateMatrixWorld();
 /** A rig whose screen is 300 × 200. */
 const rig = {
   camera,
+  sight: camera.getWorldDirection(new Vector3()),
   sightThrough: (x: number, y: number) => ({
     origin: camera.position.clone(),
     direction: new Vector3((x / 300) * 2 - 1, 1 - (y / 200) * 2, 0.5).unproject(camera).sub(camera.position).normalize(),

@@ -126,14 +126,18 @@ export class Surfaces {
     const surfaceOf = <K extends { surface?(values: Kinded, r: Resources): TriangleMesh | undefined }>(kind: K, values: Kinded) =>
       kind.surface?.(values, resources);
     for (const collider of scene.colliders.filter((c) => c.shown))
-      add(collider, surfaceOf(colliderShapes.get(collider.shape.kind), collider.shape), evenly(isSelected(selection, 'collider', collider.id) ? 1 : 0.6));
+      add(
+        collider,
+        surfaceOf(colliderShapes.get(collider.shape.kind), collider.shape),
+        evenly(isSelected(selection, 'collider', collider.id) ? 1 : 0.6),
+      );
     for (const emitter of scene.emitters.filter((e) => e.shown)) {
       const own = isSelected(selection, 'emitter', emitter.id);
       // Where a collider shows the same mesh in the same place, only the emitter that is worked on is drawn over it.
       const twin = scene.colliders.some((c) => c.shown && c.shape['mesh'] === emitter.shape['mesh']);
       if (!own && twin) continue;
       add(emitter, surfaceOf(shapes.get(emitter.shape.kind), emitter.shape), (mesh) =>
-        own ? cornerWeights(scene, emitter, mesh, resources)   : evenly(0.6)(mesh),
+        own ? cornerWeights(scene, emitter, mesh, resources) : evenly(0.6)(mesh),
       );
     }
   }
