@@ -58,6 +58,65 @@ for (const kind of fieldKinds.list) {
 const near = simulationOf([{ settings: { kind: 'gravity' }, extent: { kind: 'ball', core: 0.2, reach: 3 } }]);
 cases.set('field gravity in a ball, smooth', () => void near.advance());
 
+/** Births and contacts: seven rounds of their own, since a step of them is not a step of so many particles. */
+function told(name: string, count: number, work: () => void): void {
+  const measured = Array.from({ length: ROUNDS + 1 }, () => {
+    const begin = performance.now();
+    work();
+    return ((performance.now() - begin) * 1e6) / count;
+  }).slice(1);
+  console.log(JSON.stringify({ case: name, count, nanosecondsEach: Number(median(measured).toFixed(1)) }));
+}
+
+const emitting = (shape: Written, more: Written = {}) =>
+  completeScene({
+    name: 'Bench',
+    meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 100 } }],
+    emitters: [{ id: 'e', name: 'E', shape, amounts: [{ kind: 'rate', rate: 1_000_000 }], birth: { life: 1 / 24, spread: 20 }, ...more }],
+  });
+/** A million births a second: a frame of it bears 41 667, steps and buries them. */
+const BORN_A_FRAME = 1_000_000 / 24;
+for (const [name, shape, more] of [
+  ['birth from a ball', { kind: 'ball' }, {}],
+  ['birth from a mesh', { kind: 'mesh', mesh: 'm' }, {}],
+  ['birth from a masked mesh', { kind: 'mesh', mesh: 'm' }, { masks: [{ kind: 'height', low: 0.2, high: 1.5 }] }],
+  ['birth from lettering', { kind: 'lettering' }, {}],
+] as const) {
+  const simulation = new Simulation(emitting(shape, more), new Map());
+  told(name, BORN_A_FRAME, () => void simulation.advance());
+}
+
+const settling = (collider: Written) =>
+  new Simulation(
+    completeScene({
+      name: 'Bench',
+      meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 100 } }],
+      emitters: [
+        {
+          id: 'e',
+          name: 'E',
+          shape: { kind: 'card', width: 4, depth: 4 },
+          place: { position: [0, 3, 0] },
+          amounts: [{ kind: 'burst', count: 20_000 }],
+          birth: { life: 1000, speed: 0 },
+        },
+      ],
+      fields: [{ id: 'g', name: 'G', settings: { kind: 'gravity' } }],
+      colliders: [{ id: 'c', name: 'C', ...collider }],
+    }),
+    new Map(),
+  );
+for (const [name, collider] of [
+  ['contact with a plane', { shape: { kind: 'plane' } }],
+  ['contact with a box', { shape: { kind: 'box', width: 6, depth: 6 } }],
+  ['contact with a mesh', { shape: { kind: 'mesh', mesh: 'm' } }],
+] as const) {
+  const simulation = settling(collider);
+  // Until they lie on it.
+  while (simulation.frame < 72) simulation.advance();
+  told(name, 20_000, () => void simulation.advance());
+}
+
 const times = new Map([...cases.keys()].map((name) => [name, [] as number[]]));
 for (let round = -1; round < ROUNDS; round++)
   for (const [name, step] of cases) {

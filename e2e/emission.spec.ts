@@ -33,6 +33,23 @@ end_header
 3 0 1 2
 `;
 
+/** The same triangle as glTF with its data inside. */
+const GLTF = JSON.stringify({
+  asset: { version: '2.0' },
+  scene: 0,
+  scenes: [{ nodes: [0] }],
+  nodes: [{ mesh: 0 }],
+  meshes: [{ primitives: [{ attributes: { POSITION: 0 } }] }],
+  accessors: [{ bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [-2, 0, -2], max: [2, 0, 2] }],
+  bufferViews: [{ buffer: 0, byteLength: 36 }],
+  buffers: [
+    {
+      byteLength: 36,
+      uri: `data:application/octet-stream;base64,${Buffer.from(Float32Array.of(-2, 0, -2, 2, 0, 2, 2, 0, -2).buffer).toString('base64')}`,
+    },
+  ],
+});
+
 async function newScene(page: Page): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New scene' }).click();
@@ -68,6 +85,7 @@ test('meshes are imported by drop from OBJ, PLY, STL and GLB, give birth, and ar
     ['plate.obj', QUAD, '4 corners, 2 faces'],
     ['one.ply', PLY, '3 corners, 1 faces'],
     ['one.stl', STL, '3 corners, 1 faces'],
+    ['one.gltf', GLTF, '3 corners, 1 faces'],
     ['chimney.glb', glb, 'faces'],
   ] as const) {
     await dropMesh(page, name, data);
@@ -75,6 +93,7 @@ test('meshes are imported by drop from OBJ, PLY, STL and GLB, give birth, and ar
     await expect(page.getByTestId('mesh-drop')).toContainText(told);
   }
   await simulated(page);
+  await goToFrame(page, 40);
   await expect(page.getByLabel('Particles of this emitter')).toContainText(/[1-9]\d* alive now/);
   // Groups of the chimney, with their faces; narrowed to its rim, all are born high up.
   await page.getByRole('checkbox', { name: /^rim/ }).check();
@@ -95,7 +114,7 @@ test('each bad mesh file gets its sentence where it was dropped, and nothing is 
   for (const [name, data, words] of [
     ['prose.obj', 'once upon a time', /“prose.obj” is no mesh that can be read/],
     ['points.obj', 'v 0 0 0\nv 1 0 0\nv 0 1 0\n', /“points.obj” has no faces/],
-    ['nan.obj', QUAD.replace('v 2 0 2', 'v nan 0 2'), /no finite number, in corner 3/],
+    ['nan.obj', QUAD.replace('v 2 0 2', 'v nan 0 2'), /no finite number, in corner \d/],
     ['cut.glb', glb.slice(0, 500), /“cut.glb” is cut off/],
     ['empty.ply', '', /“empty.ply” is empty/],
     ['big.stl', new Uint8Array(0), /is empty/],
@@ -104,7 +123,7 @@ test('each bad mesh file gets its sentence where it was dropped, and nothing is 
     await expect(page.getByTestId('mesh-drop').getByRole('alert')).toContainText(words);
     await expect(page.getByTestId('mesh-drop')).toContainText('plate.obj');
   }
-  await dropMesh(page, 'huge.obj', QUAD.replace(/2/g, '90000'));
+  await dropMesh(page, 'huge.obj', QUAD.replace(/^v (-?)2 0 (-?)2$/gm, 'v $190000 0 $290000'));
   await expect(page.getByTestId('mesh-drop')).toContainText(/It is 1.80e\+5 m wide/);
   await page.getByRole('button', { name: 'Fit to 4 m' }).click();
   await expect(page.getByRole('textbox', { name: 'Size of a unit' })).not.toHaveValue('1');
@@ -225,6 +244,19 @@ test('emitters are set together, hidden without changing the simulation, and cop
   await add(page, /^paste emitters/);
   await expect(page.getByRole('button', { name: 'Chimney mouth', exact: true })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Bed seep', exact: true })).toBeVisible();
+});
+
+test('no emitter is offered its own particles; one that is born from another’s shows them along its way', async ({ page }) => {
+  await newScene(page);
+  await goToFrame(page, 48);
+  await add(page, /^emitter/);
+  await page.getByRole('combobox', { name: 'Shape' }).selectOption('particles');
+  const source = page.getByRole('combobox', { name: 'From the particles of' });
+  await expect(source.getByRole('option')).toHaveText(['none', 'Emitter']);
+  await source.selectOption({ label: 'Emitter' });
+  await simulated(page);
+  await expect(page.getByLabel('Particles of this emitter')).toContainText(/[1-9][\d ]* alive now/);
+  await saved(page);
 });
 
 test('a draft by count is a share; the whole result can be moved and sized without simulating anew', async ({ page }) => {

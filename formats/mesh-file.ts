@@ -30,8 +30,8 @@ interface Part {
 const padded = (n: number) => (n + 3) & ~3;
 
 /**
- * A mesh as the file it is kept as: binary glTF 2.0 (Khronos) with one primitive a group over shared corners. Poses of
- * a deforming mesh are further accessors, named in `extras`, which other readers pass over.
+ * A mesh as the file it is kept as: binary glTF 2.0 (Khronos). Groups, and the accessor of a deforming mesh's poses, are
+ * named in `extras`, which other readers pass over.
  */
 export function writeMesh(mesh: TriangleMesh): Uint8Array<ArrayBuffer> {
   const parts: Part[] = [];

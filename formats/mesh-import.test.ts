@@ -170,12 +170,7 @@ describe('bad mesh files each get their sentence', () => {
       /keeps its data in “a.bin”, which is not part of it/,
     ],
     ['glTF cut off', bytes('{"asset":{"version":'), 'a.gltf', /is no whole glTF/],
-    [
-      'GLB cut off',
-      writeMesh(meshSources.get('box').build(meshSources.defaults('box'), new Map())!).slice(0, 400),
-      'a.glb',
-      /is cut off: it should have \d+ bytes, and has 400/,
-    ],
+    ['GLB cut off', writeMesh(meshSources.get('box').build(meshSources.defaults('box'), new Map())!).slice(0, 400), 'a.glb', /is cut off/],
     [
       'PLY cut off',
       bytes(

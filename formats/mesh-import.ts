@@ -1,7 +1,7 @@
 import { Mesh, type BufferAttribute, type BufferGeometry, type Group, type Object3D } from 'three';
 import { mergeVertices } from 'three/addons/utils/BufferGeometryUtils.js';
 import { faceNormal, smoothNormals, type MeshGroup, type MeshMotion, type TriangleMesh } from '../core/meshes/mesh';
-import { faultOf, MESH_LIMITS, writeMesh } from './mesh-file';
+import { faultOf, MESH_LIMITS, readMesh, writeMesh } from './mesh-file';
 import { fileFault } from './scene-faults';
 
 /** Most bytes of a mesh file that is read. */
@@ -228,6 +228,10 @@ export async function readMeshFile(bytes: Uint8Array, name: string): Promise<Mes
   const format = formatOf(bytes, name);
   if (!format)
     throw fileFault('type', `“${name}” is no mesh that can be read; allowed are OBJ, PLY, STL and glTF.`, 'OBJ, PLY, STL or glTF');
+  if (isKept(bytes)) {
+    const mesh = readMesh(bytes, name);
+    return { glb: writeMesh(mesh), notices: [], extent: extentOf(mesh.positions) };
+  }
   let read: ReadBodies;
   try {
     read = await readBodies(format, bytes, name);
@@ -266,6 +270,12 @@ export async function readMeshFile(bytes: Uint8Array, name: string): Promise<Mes
     ...(read.notices ?? []),
   ];
   return { glb: writeMesh(mesh), notices, extent: extentOf(mesh.positions) };
+}
+
+/** Whether a file is a mesh as this program keeps it, with its groups and poses: it is taken as it is. */
+function isKept(bytes: Uint8Array): boolean {
+  const head = new TextDecoder('latin1').decode(bytes.subarray(0, 1 << 18));
+  return head.startsWith('glTF') && head.includes('"extras":{"bathyclast":');
 }
 
 function extentOf(positions: Float32Array): number {

@@ -6,8 +6,10 @@ import { MOST, type Emitter } from '../../core/scene/document';
 import { shapes } from '../../core/shapes';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
-import { editEmitters } from '../store/scene-store';
-import { RangeGraph, useMaskRange } from './range-graph';
+import { useAssets } from '../stage/scene-assets';
+import { editEmitters, openedScene } from '../store/scene-store';
+import { newMask, useMaskRange } from './mask-range';
+import { RangeGraph } from './range-graph';
 import { Section } from './section';
 
 function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly string[]; row: number }) {
@@ -74,7 +76,10 @@ export function MaskSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
               <MenuItem key={mask.kind}>
                 <button
                   className="block w-full px-3 py-1.5 text-left data-focus:bg-raised"
-                  onClick={() => editEmitters(ids, (e) => void e.masks.push(masks.defaults(mask.kind) as never))}
+                  onClick={() => {
+                    const made = newMask(openedScene(), useAssets.getState().assets, emitter, mask.kind);
+                    editEmitters(ids, (e) => void e.masks.push(made as never));
+                  }}
                 >
                   {mask.label}
                   <span className="block text-xs text-faint">{mask.summary}</span>

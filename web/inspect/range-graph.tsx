@@ -1,53 +1,12 @@
-import { useMemo, useRef } from 'react';
+import { useRef } from 'react';
 import type { Kinded } from '../../core/describe/registry';
-import { masks } from '../../core/masks';
-import { streamOf, mix, uniform } from '../../core/random/lookup';
-import { resourcesOf } from '../../core/scene/resources';
 import type { Emitter } from '../../core/scene/document';
-import { shapes } from '../../core/shapes';
-import { birthPlace } from '../../core/shapes/shape';
 import { followDrag } from '../parts/drag';
 import { shownNumber } from '../parts/sum';
-import { useAssets } from '../stage/scene-assets';
-import { useSceneOf } from '../store/scene-store';
+import { BINS, useMaskRange } from './mask-range';
 
-const PLACES = 3000;
-const BINS = 48;
 const WIDTH = 300;
 const HEIGHT = 46;
-
-/** What a mask looks at, over places all over an emitter's shape. */
-export function useMaskRange(emitter: Emitter, mask: Kinded, row: number) {
-  const meshes = useSceneOf((scene) => scene.meshes);
-  const seed = useSceneOf((scene) => scene.seed);
-  const { assets } = useAssets();
-  const { shape } = emitter;
-  // The limits themselves change nothing of what is counted.
-  const key = JSON.stringify({ ...mask, low: 0, high: 0, ramp: 0, invert: false });
-  return useMemo(() => {
-    const kind = masks.get(mask.kind);
-    if (!kind.measures) return undefined;
-    const resources = resourcesOf({ meshes }, assets);
-    const shapeKind = shapes.get(shape.kind);
-    const sample = shapeKind.sampler(shape, resources);
-    const value = kind.measures.value({
-      values: mask,
-      stream: mix(streamOf(seed, emitter.seed) + row),
-      resources,
-      surface: shapeKind.surface?.(shape, resources),
-    });
-    const place = birthPlace();
-    const values: number[] = [];
-    for (let i = 1; i <= PLACES; i++) if (sample({ pick: (n) => uniform(9, i, 32 + n), k: i, time: 0 }, place)) values.push(value(place));
-    if (values.length === 0) return undefined;
-    const low = Math.min(...values);
-    const high = Math.max(...values);
-    const counts = new Array<number>(BINS).fill(0);
-    for (const v of values) counts[Math.min(BINS - 1, Math.floor(((v - low) / (high - low || 1)) * BINS))]!++;
-    return { low, high, counts, ...kind.measures };
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key, shape, meshes, assets, seed, emitter.seed, row]);
-}
 
 /** The limits of a mask on a histogram of what it looks at; both are dragged on it. */
 export function RangeGraph({

@@ -1,10 +1,21 @@
 import type { ReferenceParameter } from '../../core/describe/parameters';
-import type { Scene } from '../../core/scene/document';
+import type { Emitter, Scene } from '../../core/scene/document';
 import { useSceneOf } from '../store/scene-store';
+import { useSelection } from '../store/selection-store';
 import { MeshRow } from './mesh-row';
 import { Choice, LabelledRow } from './parameter-row';
 
 const LIST = { emitter: 'emitters', carrier: 'carriers', mesh: 'meshes' } as const satisfies Record<ReferenceParameter['to'], keyof Scene>;
+
+/** Whether an emitter is that one, or born from its particles, however far down: it can't give birth to it as well. */
+function comesFrom(emitters: readonly Emitter[], id: string, ancestor: string | undefined): boolean {
+  for (let steps = 0, at: unknown = id; steps <= emitters.length; steps++) {
+    if (at === ancestor) return true;
+    at = emitters.find((e) => e.id === at)?.shape['source'];
+    if (at === undefined || at === '') return false;
+  }
+  return true;
+}
 
 /** Another thing of the scene, by name; a mesh can be brought in here as well. */
 export function ReferenceRow({
@@ -17,8 +28,16 @@ export function ReferenceRow({
   onChange: (value: string) => void;
 }) {
   const things = useSceneOf((scene) => scene[LIST[parameter.to]]);
+  const emitters = useSceneOf((scene) => scene.emitters);
+  const { selection } = useSelection();
+  const own = selection.type === 'emitter' ? selection.id : undefined;
   if (parameter.to === 'mesh') return <MeshRow parameter={parameter} value={value} onChange={onChange} />;
-  const options = [{ value: '', label: 'none' }, ...things.map(({ id, name }) => ({ value: id, label: name }))];
+  const options = [
+    { value: '', label: 'none' },
+    ...things
+      .filter(({ id }) => parameter.to !== 'emitter' || !comesFrom(emitters, id, own))
+      .map(({ id, name }) => ({ value: id, label: name })),
+  ];
   return (
     <LabelledRow label={parameter.label} help={parameter.help}>
       <Choice label={parameter.label} value={value} options={options} onChange={onChange} />
