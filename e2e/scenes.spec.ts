@@ -53,6 +53,8 @@ test('the page in Chromium and the terminal in Node.js give the same particles, 
   for (const [example, frame] of [
     ['vent-plume', 60],
     ['chart-in-relief', 48],
+    ['lander-touchdown', 72],
+    ['letters', 60],
     ['sediment-fall', 30],
   ] as const) {
     await openExample(page, example);

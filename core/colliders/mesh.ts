@@ -11,6 +11,9 @@ const parameters = describe({
 
 const meshOf = (values: object, resources: Resources) => resources.mesh((values as ValuesOf<typeof parameters>).mesh);
 
+/** A way that leads into a face by less than this share of its length runs along it. */
+const LEVEL = 1e-6;
+
 /** A deforming mesh between two moments: where its corners were and are, so that what it sweeps over is met. */
 class Swept {
   private readonly before: Float32Array;
@@ -63,7 +66,9 @@ function bodyOfMesh(mesh: TriangleMesh): Body {
       if (!tree.cast(ax, ay, az, dx / length, dy / length, dz / length, length + 8 * half, found)) return false;
       const cosine = -(found.nx * dx + found.ny * dy + found.nz * dz) / length;
       const away = found.distance * cosine;
-      const t = cosine > 0 ? (away - half) / (cosine * length) : 2;
+      // A way that hardly leads in runs along the face.
+      if (cosine <= LEVEL) return false;
+      const t = (away - half) / (cosine * length);
       if (t > 1) return false;
       hit.t = Math.max(0, t);
       hit.nx = found.nx;

@@ -13,8 +13,11 @@ export interface MeshHit {
   face: number;
 }
 
-/** Leaves the order of faces as it is; the package's types do not know this option of its own. */
-const OPTIONS = { indirect: true } as ConstructorParameters<typeof MeshBVH>[1];
+/**
+ * Few faces a leaf: a particle's way is short and meets few boxes. The order of faces is left as it is where their
+ * numbers are asked for; the package's types do not know that option of its own.
+ */
+const options = (indirect: boolean) => ({ maxLeafTris: 3, indirect }) as ConstructorParameters<typeof MeshBVH>[1];
 
 /** Finds hits and nearest points of a mesh through a tree of bounding boxes (package three-mesh-bvh). */
 export class MeshTree {
@@ -28,7 +31,7 @@ export class MeshTree {
   constructor(private readonly mesh: TriangleMesh) {
     this.geometry.setAttribute('position', new BufferAttribute(mesh.positions.slice(), 3));
     this.geometry.setIndex(new BufferAttribute(mesh.index.slice(), 1));
-    this.tree = new MeshBVH(this.geometry, OPTIONS);
+    this.tree = new MeshBVH(this.geometry, options(mesh.motion !== undefined));
   }
 
   /** Brings a deforming mesh to its pose at a time in seconds. */

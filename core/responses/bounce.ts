@@ -21,7 +21,9 @@ export const bounce: ResponseKind = {
       const e = shareOf(impact, Purpose.restitution, restitution, restitutionVariance) * impact.bounce;
       rebound.fate = 'goes on';
       rebound.away = impact.resting ? 0 : e * impact.into;
-      rebound.along = along(impact, shareOf(impact, Purpose.slip, slip, slipVariance));
+      const kept = shareOf(impact, Purpose.slip, slip, slipVariance);
+      rebound.along = along(impact, kept);
+      rebound.grip = Math.max(0, 1 - kept);
     };
   },
 };

@@ -24,6 +24,8 @@ export interface Rebound {
   away: number;
   /** Share of the speed along the surface that is kept. */
   along: number;
+  /** Friction of what lies still: it stays where the surface leans by no more than the angle of this tangent. */
+  grip: number;
 }
 
 /** What a surface does to the particles that hit it. */

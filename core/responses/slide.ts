@@ -19,7 +19,9 @@ export const slide: ResponseKind = {
     return (impact, rebound) => {
       rebound.fate = 'goes on';
       rebound.away = 0;
-      rebound.along = pow(shareOf(impact, Purpose.slip, slip, slipVariance), impact.frames);
+      const kept = shareOf(impact, Purpose.slip, slip, slipVariance);
+      rebound.along = pow(kept, impact.frames);
+      rebound.grip = Math.max(0, 1 - kept);
     };
   },
 };

@@ -31,7 +31,7 @@ export interface Passage {
 
 const meeting: Meeting = { t: 0, nx: 0, ny: 0, nz: 0, push: 0, face: 0 };
 const nearest: Meeting = { ...meeting };
-const rebound: Rebound = { fate: 'goes on', away: 0, along: 1 };
+const rebound: Rebound = { fate: 'goes on', away: 0, along: 1, grip: 0 };
 const shift = new Float64Array(3);
 
 /** A body's place at a frame; the ends of the substep are known. */
@@ -157,6 +157,23 @@ function settled(v: Vector, normals: readonly Vector[]): Vector {
   return normals.some((n) => dot(along, n) < -1e-9) ? STILL : along;
 }
 
+/**
+ * Whether what lies on a surface stays where it is (Coulomb's law of dry friction): what pulls it along is no more than
+ * `grip` times what presses it on, and it is no faster than the pull of one frame makes it.
+ */
+function staysPut(gain: Vector, normal: Vector, along: Vector, grip: number, frames: number): boolean {
+  const press = -dot(gain, normal);
+  if (press <= 0 || grip === 0) return false;
+  const pull = plus(gain, normal, press);
+  return dot(pull, pull) <= grip * grip * press * press && dot(along, along) * frames * frames <= dot(gain, gain);
+}
+
+/** The same for what lies between surfaces, where all that is left of the pull runs along their crease. */
+function isWedged(gain: Vector, pull: Vector, along: Vector, grip: number, frames: number): boolean {
+  const square = dot(gain, gain);
+  return dot(pull, pull) <= grip * grip * square && dot(along, along) * frames * frames <= square;
+}
+
 function moveParticle(passage: Passage, i: number): void {
   const { obstacles, emitter, population, start, block, before, fps, from, to } = passage;
   const { position, velocity } = block;
@@ -235,10 +252,22 @@ function moveParticle(passage: Passage, i: number): void {
       if (resting || fate === 'sticks') now = surface;
       push = STILL;
       break;
+    } else if (away === 0 && staysPut(gain, normal, alongSurface, rebound.grip, seconds * fps)) {
+      there = outward(first.end, local);
+      now = surface;
+      push = STILL;
+      break;
     } else if (away === 0) {
       lying.push(normal);
-      push = settled(push, lying);
-      now = plus(surface, settled(plus(now, surface, -1), lying), 1);
+      push = settled(gain, lying);
+      const onward = settled(plus(now, surface, -1), lying);
+      now = plus(surface, onward, 1);
+      if (lying.length > 1 && isWedged(gain, push, onward, rebound.grip, seconds * fps)) {
+        there = outward(first.end, local);
+        now = surface;
+        push = STILL;
+        break;
+      }
     }
     there = plus(here, plus(now, push, left / 2), left * seconds);
   }

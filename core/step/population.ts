@@ -56,8 +56,16 @@ export class Population {
   remove(slot: number): void {
     const last = --this.count;
     if (slot === last) return;
-    for (const column of [this.id, this.birth, this.held, this.generation, this.events, ...this.names.map((name) => this.columns[name])])
+    this.id[slot] = this.id[last]!;
+    this.birth[slot] = this.birth[last]!;
+    this.held[slot] = this.held[last]!;
+    this.generation[slot] = this.generation[last]!;
+    this.events[slot] = this.events[last]!;
+    const { columns, names } = this;
+    for (let i = 0; i < names.length; i++) {
+      const column = columns[names[i]!];
       column[slot] = column[last]!;
+    }
   }
 
   private grow(): void {

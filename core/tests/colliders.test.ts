@@ -215,6 +215,28 @@ describe('what a collider does', () => {
     expect(Math.abs(speed(8) - speed(16))).toBeLessThan(0.01);
   });
 
+  it('stays where a slope is no steeper than its friction holds (tan θ ≤ 1 − slip, Coulomb), and slides where it is', () => {
+    const moved = (degrees: number, slip: number, substeps: number) => {
+      const run = runTo(
+        scene(
+          { place: { position: [0, 0.3, 0] }, birth: still },
+          [{ shape: { kind: 'plane' }, place: { rotation: [0, 0, degrees] }, response: { kind: 'bounce', restitution: 0, slip } }],
+          { time: { fps: 24, substeps } },
+        ),
+        72,
+      );
+      const x = at(run, 'x');
+      for (let i = 0; i < 24; i++) run.advance();
+      return Math.abs(at(run, 'x') - x);
+    };
+    // tan 20° = 0.364.
+    for (const substeps of [1, 8]) {
+      expect(moved(20, 0.6, substeps)).toBe(0);
+      expect(moved(20, 0.7, substeps)).toBeGreaterThan(0.1);
+      expect(moved(5, 1, substeps)).toBeGreaterThan(0.5);
+    }
+  });
+
   it('dies at the moment of contact; pass lets through', () => {
     const die = runTo(scene(dropped, [floor({ kind: 'die' })]), 24);
     expect([die.populations[0]!.count, die.populations[0]!.died]).toEqual([0, 1]);
