@@ -58,6 +58,28 @@ for (const kind of fieldKinds.list) {
 const near = simulationOf([{ settings: { kind: 'gravity' }, extent: { kind: 'ball', core: 0.2, reach: 3 } }]);
 cases.set('field gravity in a ball, smooth', () => void near.advance());
 
+const times = new Map([...cases.keys()].map((name) => [name, [] as number[]]));
+for (let round = -1; round < ROUNDS; round++)
+  for (const [name, step] of cases) {
+    const nanoseconds = timed(step);
+    if (round >= 0) times.get(name)!.push(nanoseconds);
+  }
+const base = median(times.get('reference, one plain loop')!);
+const bare = median(times.get('no field')!);
+for (const [name, measured] of times) {
+  const nanoseconds = median(measured);
+  const own = name.startsWith('field') ? { ownNanoseconds: Number((nanoseconds - bare).toFixed(1)) } : {};
+  console.log(
+    JSON.stringify({
+      case: name,
+      particles: COUNT,
+      nanosecondsAParticleAndStep: Number(nanoseconds.toFixed(1)),
+      ...own,
+      ratioToReference: Number((nanoseconds / base).toFixed(2)),
+    }),
+  );
+}
+
 /** Births and contacts: seven rounds of their own, since a step of them is not a step of so many particles. */
 function told(name: string, count: number, work: () => void): void {
   const measured = Array.from({ length: ROUNDS + 1 }, () => {
@@ -65,7 +87,14 @@ function told(name: string, count: number, work: () => void): void {
     work();
     return ((performance.now() - begin) * 1e6) / count;
   }).slice(1);
-  console.log(JSON.stringify({ case: name, count, nanosecondsEach: Number(median(measured).toFixed(1)) }));
+  console.log(
+    JSON.stringify({
+      case: name,
+      count: Math.round(count),
+      nanosecondsEach: Number(median(measured).toFixed(1)),
+      ratioToReference: Number((median(measured) / base).toFixed(2)),
+    }),
+  );
 }
 
 const emitting = (shape: Written, more: Written = {}) =>
@@ -115,26 +144,4 @@ for (const [name, collider] of [
   // Until they lie on it.
   while (simulation.frame < 72) simulation.advance();
   told(name, 20_000, () => void simulation.advance());
-}
-
-const times = new Map([...cases.keys()].map((name) => [name, [] as number[]]));
-for (let round = -1; round < ROUNDS; round++)
-  for (const [name, step] of cases) {
-    const nanoseconds = timed(step);
-    if (round >= 0) times.get(name)!.push(nanoseconds);
-  }
-const base = median(times.get('reference, one plain loop')!);
-const bare = median(times.get('no field')!);
-for (const [name, measured] of times) {
-  const nanoseconds = median(measured);
-  const own = name.startsWith('field') ? { ownNanoseconds: Number((nanoseconds - bare).toFixed(1)) } : {};
-  console.log(
-    JSON.stringify({
-      case: name,
-      particles: COUNT,
-      nanosecondsAParticleAndStep: Number(nanoseconds.toFixed(1)),
-      ...own,
-      ratioToReference: Number((nanoseconds / base).toFixed(2)),
-    }),
-  );
 }

@@ -7,7 +7,7 @@ export const landerTouchdown: Written = {
   name: 'Lander touchdown',
   seed: 5,
   time: { fps: 24, first: 0, last: 120, preRoll: 0 },
-  camera: { position: [0.3, 1.5, 6.4], target: [0, 0.75, 0], angle: 34 },
+  camera: { position: [0.3, 1.5, 6.6], target: [0, 0.5, 0], angle: 35 },
   output: { width: 1280, height: 720, background: '#0b0c0e' },
   work: { tint: '#555047' },
   meshes: [

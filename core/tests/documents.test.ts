@@ -4,10 +4,15 @@ import { actions } from '../actions';
 import { amounts } from '../amounts';
 import { fits } from '../describe/check';
 import { examples } from '../examples';
+import { colliderShapes } from '../colliders';
 import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
+import { gates } from '../gates';
 import { looks } from '../looks';
+import { masks } from '../masks';
+import { meshSources } from '../meshes/sources';
 import { profiles } from '../profiles';
+import { responses } from '../responses';
 import { checkScene } from '../scene/check';
 import { completeScene } from '../scene/complete';
 import { newScene } from '../scene/starters';
@@ -31,20 +36,21 @@ function broken(path: string, value: unknown): unknown {
 }
 
 describe('every registry', () => {
-  it.each([fieldKinds, extents, profiles, shapes, amounts, looks, actions].map((r) => [r.of, r] as const))(
-    '%s: names are unique, defaults are possible, everything is described',
-    (_of, registry) => {
-      expect(new Set(registry.list.map((k) => k.kind)).size).toBe(registry.list.length);
-      for (const kind of registry.list) {
-        expect(registry.check(plain(registry.defaults(kind.kind)), 'x')).toEqual([]);
-        expect(kind.summary.length).toBeGreaterThan(10);
-        for (const parameter of Object.values(kind.parameters)) {
-          expect(fits(parameter, plain(parameter.default))).toBe(true);
-          expect(parameter.help).toMatch(/\.$/);
-        }
+  it.each(
+    [fieldKinds, extents, profiles, shapes, amounts, looks, actions, masks, gates, colliderShapes, responses, meshSources].map(
+      (r) => [r.of, r] as const,
+    ),
+  )('%s: names are unique, defaults are possible, everything is described', (_of, registry) => {
+    expect(new Set(registry.list.map((k) => k.kind)).size).toBe(registry.list.length);
+    for (const kind of registry.list) {
+      expect(registry.check(plain(registry.defaults(kind.kind)), 'x')).toEqual([]);
+      expect(kind.summary.length).toBeGreaterThan(10);
+      for (const parameter of Object.values(kind.parameters)) {
+        expect(fits(parameter, plain(parameter.default))).toBe(true);
+        expect(parameter.help).toMatch(/\.$/);
       }
-    },
-  );
+    }
+  });
 
   it('what a kind of field names is there', () => {
     for (const kind of fieldKinds.list) {
@@ -118,7 +124,27 @@ describe('checking a scene', () => {
   it('whatever is thrown at it, it answers with faults and never throws', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom('emitters', 'fields', 'time', 'camera', 'images', 'emitters[0].amounts', 'fields[0].profile', 'fields[0].settings'),
+        fc.constantFrom(
+          'emitters',
+          'fields',
+          'time',
+          'camera',
+          'images',
+          'emitters[0].amounts',
+          'fields[0].profile',
+          'fields[0].settings',
+          'colliders',
+          'carriers',
+          'meshes',
+          'bounds',
+          'whole',
+          'work',
+          'emitters[0].masks',
+          'emitters[0].gate',
+          'emitters[0].keys',
+          'emitters[0].shape',
+          'emitters[0].place',
+        ),
         fc.jsonValue({ maxDepth: 4 }),
         (path, value) => {
           for (const fault of checkScene(broken(path, value))) expect(fault.message.length).toBeGreaterThan(5);

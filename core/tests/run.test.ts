@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { examples } from '../examples';
+import { completeScene } from '../scene/complete';
 import { fields as fieldKinds } from '../fields';
 import type { Scene } from '../scene/document';
 import { Simulation } from '../step/simulation';
@@ -31,6 +32,13 @@ const anyScene = fc
     rate: fc.integer({ min: 20, max: 3000 }),
     life: fc.double({ min: 0.2, max: 2, noNaN: true }),
     substeps: fc.integer({ min: 1, max: 3 }),
+    collider: fc.record({
+      shape: fc.constantFrom('plane', 'box', 'ball', 'rod', 'wall'),
+      response: fc.constantFrom('bounce', 'slide', 'stick', 'die', 'pass'),
+      split: fc.boolean(),
+      porosity: fc.constantFrom(0, 0.4),
+    }),
+    mask: fc.constantFrom('noise', 'height', 'texture'),
     fields: fc.array(
       fc.record({
         kind: fc.constantFrom(...fieldKinds.list.map((k) => k.kind)),
@@ -43,11 +51,13 @@ const anyScene = fc
       { maxLength: 5 },
     ),
   })
-  .map(({ seed, rate, life, substeps, fields }) => ({
-    ...testScene({
+  .map(({ seed, rate, life, substeps, fields, collider, mask }): Scene => {
+    const actions = (kind: string) => fieldKinds.get(kind).actions;
+    const scene = testScene({
       emitter: {
         seed,
         shape: { kind: 'ball', radius: 1 },
+        masks: [{ kind: mask, low: -0.5, high: 0.9, ramp: 0.2 }],
         amounts: [
           { kind: 'rate', rate },
           { kind: 'burst', count: 60 },
@@ -55,20 +65,43 @@ const anyScene = fc
         birth: { life, lifeVariance: life / 2, speed: 1, spread: 30, drag: 0.4 },
       },
       time: { substeps },
-      fields: fields.map(({ kind, action, strength, extent, profile, turn }) => {
-        const { actions } = fieldKinds.get(kind);
-        return {
-          settings: { kind },
-          strength,
-          actsAs: actions[action % actions.length],
-          extent: { kind: extent },
-          profile: { kind: profile },
-          place: { position: [0.2, 0, 0], rotation: [0, turn, 0] },
-        };
-      }),
-    }),
-    seed,
-  }));
+      fields: fields.map(({ kind, action, strength, extent, profile, turn }) => ({
+        settings: { kind },
+        strength,
+        actsAs: actions(kind)[action % actions(kind).length],
+        extent: { kind: extent },
+        profile: { kind: profile },
+        place: { position: [0.2, 0, 0], rotation: [0, turn, 0] },
+      })),
+    });
+    return withCollider({ ...scene, seed }, collider);
+  });
+
+/** The same scene with a collider under its particles, and sparks that are born along their way. */
+function withCollider(
+  scene: Scene,
+  { shape, response, split, porosity }: { shape: string; response: string; split: boolean; porosity: number },
+): Scene {
+  const written = {
+    ...scene,
+    emitters: [
+      ...scene.emitters,
+      { id: 'sparks', name: 'Sparks', shape: { kind: 'particles', source: 'e', each: 6 }, birth: { life: 0.2, lifeVariance: 0.1 } },
+    ],
+    colliders: [
+      {
+        id: 'c',
+        name: 'C',
+        place: { position: [0, -0.6, 0], rotation: [0, 20, 8] },
+        shape: { kind: shape },
+        response: { kind: response },
+        split,
+        porosity,
+      },
+    ],
+  };
+  return completeScene(written as never);
+}
 
 describe('a run is a function of the scene', () => {
   it('a draft is a subset of the whole run: the same particles on the same paths, bit for bit', () => {

@@ -28,7 +28,7 @@ export interface MaskRange {
 export function maskRange(
   scene: Pick<Scene, 'meshes' | 'seed'>,
   assets: Assets,
-  emitter: Emitter,
+  emitter: Pick<Emitter, 'shape' | 'seed'>,
   mask: Kinded,
   row: number,
 ): MaskRange | undefined {
@@ -59,10 +59,11 @@ export function useMaskRange(emitter: Emitter, mask: Kinded, row: number): MaskR
   const meshes = useSceneOf((scene) => scene.meshes);
   const seed = useSceneOf((scene) => scene.seed);
   const { assets } = useAssets();
-  const key = JSON.stringify({ ...mask, low: 0, high: 0, ramp: 0, invert: false });
+  const { shape, seed: own } = emitter;
+  const counted = JSON.stringify({ ...mask, low: 0, high: 0, ramp: 0, invert: false });
   return useMemo(
-    () => maskRange({ meshes, seed }, assets, emitter, mask, row),
-    [key, emitter.shape, meshes, assets, seed, emitter.seed, row],
+    () => maskRange({ meshes, seed }, assets, { shape, seed: own }, JSON.parse(counted) as Kinded, row),
+    [counted, shape, own, meshes, assets, seed, row],
   );
 }
 
