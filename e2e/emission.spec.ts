@@ -278,6 +278,27 @@ test('a draft by count is a share; the whole result can be moved and sized witho
   await scale.press('Enter');
   await expect.poll(async () => difference(before, await viewPixels(page))).toBeGreaterThan(0.005);
   await expect(page.getByText(/^simulating/)).toHaveCount(0);
+  // Handles show and take the moved places: at half the size a metre on the screen is two of the scene.
+  await page.getByRole('button', { name: 'Chimney mouth', exact: true }).click();
+  const handle = page.getByRole('button', { name: 'Move Chimney mouth along X' });
+  const dragBy = async (pixels: number) => {
+    const old = Number(await page.getByRole('textbox', { name: 'Position X' }).inputValue());
+    const box = (await handle.boundingBox())!;
+    await page.mouse.move(box.x + 10, box.y + 10);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 10 + pixels, box.y + 10, { steps: 5 });
+    await page.mouse.up();
+    const moved = Number(await page.getByRole('textbox', { name: 'Position X' }).inputValue()) - old;
+    await page.keyboard.press('Control+z');
+    return moved;
+  };
+  const small = await dragBy(60);
+  await page.getByRole('button', { name: 'Scene', exact: true }).click();
+  await scale.scrollIntoViewIfNeeded();
+  await scale.fill('1');
+  await scale.press('Enter');
+  await page.getByRole('button', { name: 'Chimney mouth', exact: true }).click();
+  expect(small / (await dragBy(60))).toBeCloseTo(2, 1);
 });
 
 test('the page stays alive while a million faces are read, and the file chooser works as well', async ({ page }) => {

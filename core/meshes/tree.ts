@@ -66,11 +66,6 @@ export class MeshTree {
     return this.tree.raycast(this.ray, DoubleSide).length % 2 === 1;
   }
 
-  /** Distance to the nearest point of the mesh. */
-  distance(x: number, y: number, z: number): number {
-    return this.tree.closestPointToPoint(this.point.set(x, y, z), this.nearest)?.distance ?? Infinity;
-  }
-
   /** The face that is nearest to a point. */
   nearestFace(x: number, y: number, z: number): number {
     return this.tree.closestPointToPoint(this.point.set(x, y, z), this.nearest)?.faceIndex ?? 0;

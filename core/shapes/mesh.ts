@@ -179,7 +179,8 @@ export const mesh: ShapeKind = {
     if (id === '') return 'no mesh is chosen';
     const found = meshOf(values, resources);
     if (!found) return 'its mesh is missing';
-    return trianglesOf(found, groups).length === 0 ? 'the groups it is narrowed to are not in its mesh' : undefined;
+    const there = groups.length === 0 || found.groups.some((g) => groups.includes(g.name) && g.count > 0);
+    return there ? undefined : 'the groups it is narrowed to are not in its mesh';
   },
   // The surface itself is drawn.
   outline: () => [],

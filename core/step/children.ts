@@ -6,7 +6,7 @@ import type { Emitter, Scene } from '../scene/document';
 import type { particlesParameters } from '../shapes/particles';
 import type { ValuesOf } from '../describe/parameters';
 import { anyWay, Maternity } from './newborn';
-import type { Population } from './population';
+import { KILLED, type Population } from './population';
 import { childKey } from './split';
 
 /** Where the particles of an emitter were at the beginning of a substep; those added later began where they are. */
@@ -86,9 +86,12 @@ export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
         const born = source.birth[parent]!;
         const death = born + source.columns.life[parent]!;
         const since = Math.max(begin, born);
-        const at = (time: number) => track.between(source, parent, end > since ? (time - since) / (end - since) : 1);
+        // What a contact ended has come no further than that.
+        const killed = source.held[parent] === KILLED;
+        const until = killed ? Math.min(end, Math.max(since, death)) : end;
+        const at = (time: number) => track.between(source, parent, until > since ? (time - since) / (until - since) : 1);
         if (when === 'death') {
-          if (end - born < source.columns.life[parent]! || !gate(Math.floor(begin * fps + 1e-9))) continue;
+          if ((!killed && end - born < source.columns.life[parent]!) || !gate(Math.floor(begin * fps + 1e-9))) continue;
           const time = Math.min(end, Math.max(since, death));
           const count = from + Math.floor(Math.max(1, to - from + 1) * uniform(stream, id, Purpose.pieces));
           for (let index = 1; index <= count; index++) bear(population, source, parent, childKey(id, Purpose.child, index), time, at(time));

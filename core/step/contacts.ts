@@ -6,7 +6,7 @@ import { Purpose, uniform } from '../random/lookup';
 import type { Rebound } from '../responses/response';
 import type { ParticleBlock } from '../stack/block';
 import type { Obstacle } from './obstacles';
-import type { Population } from './population';
+import { KILLED, type Population } from './population';
 import { splitParticle } from './split';
 
 /** Contacts of one particle in one substep; what motion is left after that is dropped. */
@@ -237,8 +237,8 @@ function moveParticle(passage: Passage, i: number): void {
       });
     now = after;
     if (fate === 'dies' || (splits && !collider.splitKeeps)) {
-      // A hair before the end of the step, so that 32 bits do not round it to after.
-      population.columns.life[slot] = Math.max(0, (moment / fps - population.birth[slot]!) * 0.9999998);
+      population.held[slot] = KILLED;
+      population.columns.life[slot] = Math.max(0, moment / fps - population.birth[slot]!);
       there = here;
       push = STILL;
       break;

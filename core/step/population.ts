@@ -10,6 +10,9 @@ export const TURN_COLUMNS = ['qx', 'qy', 'qz', 'wx', 'wy', 'wz'] as const;
 export const ALL_COLUMNS = [...FLOAT_COLUMNS, ...TURN_COLUMNS] as const;
 export type FloatColumn = (typeof ALL_COLUMNS)[number];
 
+/** Held by nothing any more: a contact ended the particle in this substep, at the place where it is. */
+export const KILLED = 0xffff;
+
 /**
  * The living particles of one emitter, as columns. Slots are filled without gaps; a particle that dies gives its slot to
  * the last one, and nothing depends on the slot a particle sits in.
@@ -25,7 +28,7 @@ export class Population {
   id = new Uint32Array(0);
   /** Seconds of scene time at birth. */
   birth = new Float64Array(0);
-  /** Index of the collider that holds the particle, from 1; 0 for none. */
+  /** Index of the collider that holds the particle, from 1; 0 for none; {@link KILLED} where one ended it. */
   held = new Uint16Array(0);
   /** How often its ancestors split. */
   generation = new Uint8Array(0);

@@ -14,7 +14,7 @@ import { meetObstacles } from './contacts';
 import { integrate } from './integrate';
 import { setOrientation } from './newborn';
 import { moveObstacles, obstaclesOf } from './obstacles';
-import { Population } from './population';
+import { KILLED, Population } from './population';
 
 export { startFrame };
 
@@ -228,10 +228,10 @@ export class Simulation {
   }
 
   private bury(population: Population, time: number): void {
-    const { birth } = population;
+    const { birth, held } = population;
     const { life } = population.columns;
     for (let slot = population.count - 1; slot >= 0; slot--)
-      if (time - birth[slot]! >= life[slot]!) {
+      if (held[slot] === KILLED || time - birth[slot]! >= life[slot]!) {
         population.died++;
         population.remove(slot);
       }

@@ -71,6 +71,26 @@ describe('another emitter’s particles as a shape', () => {
     expect(chiSquare(counts)).toBeLessThan(16.3);
   });
 
+  it('where a contact ends a parent, its children are born at the contact, and along its way up to there', () => {
+    const parents = {
+      amounts: [{ kind: 'burst', count: 20 }],
+      place: { position: [0, 1, 0] },
+      birth: { speed: 5, along: 'direction', direction: [0, -1, 0], life: 100, drag: 0 },
+    };
+    const bed = { colliders: [{ id: 'k', name: 'K', shape: { kind: 'plane' }, thickness: 0, response: { kind: 'die' } }] };
+    const heights = (shape: Written) => {
+      const [, p] = runTo(family(parents, { shape: { kind: 'particles', source: 'p', ...shape } }, bed), 12).populations;
+      return [...p!.columns.y.slice(0, p!.count)].sort((a, b) => a - b);
+    };
+    const deaths = heights({ when: 'death', from: 3, to: 3 });
+    expect(deaths).toHaveLength(60);
+    for (const y of deaths) expect(y).toBeCloseTo(0, 3);
+    // A metre at 5 m/s, ended a hair above the plane: nine births at 50 a second, a tenth of a metre apart.
+    const trail = heights({ when: 'life', each: 50 });
+    expect(trail).toHaveLength(180);
+    trail.forEach((y, i) => expect(y).toBeCloseTo(0.1 * (1 + Math.floor(i / 20)), 4));
+  });
+
   it('a draft has exactly the children of its parents, bit for bit; so have threads together', () => {
     const scene = family(
       { amounts: [{ kind: 'rate', rate: 300 }], birth: { speed: 1, spread: 40, life: 0.7, drag: 0.2 } },

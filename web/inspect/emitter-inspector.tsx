@@ -103,7 +103,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
       {!shape.fromParticles && (
         <PlaceSection
           owner={{ type: 'emitter', id: emitter.id }}
-          scaleHelp="Size of the shape. Scaling the emitter changes no particle’s size."
+          scale={{ label: 'Scale of the shape', help: 'Size of the shape. Scaling the emitter changes no particle’s size.' }}
         />
       )}
       <div className="flex flex-wrap gap-2 px-4 py-3">

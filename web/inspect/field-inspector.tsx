@@ -132,7 +132,7 @@ export function FieldInspector({ field }: { field: Field }) {
       </Section>
       <PlaceSection
         owner={{ type: 'field', id: field.id }}
-        scaleHelp="Size of the extent, core and reach with it. The strength does not change."
+        scale={{ label: 'Scale of the extent', help: 'Core and reach grow with it. The strength does not change.' }}
       />
       <div className="flex gap-2 px-4 py-3">
         <button className="line-button" onClick={() => duplicateField(field.id)}>

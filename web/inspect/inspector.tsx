@@ -100,7 +100,7 @@ function SceneInspector() {
       <PlaceSection
         owner={{ type: 'whole' }}
         title="The whole result"
-        scaleHelp="Size of all that is drawn. What is simulated stays in metres of the scene."
+        scale={{ label: 'Scale', help: 'Size of all that is drawn. What is simulated stays in metres of the scene.' }}
       />
       <Section title="Of the whole">
         <ParameterRows

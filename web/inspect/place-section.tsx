@@ -85,7 +85,16 @@ function KeyList({ owner, name, keys }: { owner: PlaceOwner; name: PlaceNumber; 
 }
 
 /** Where a thing is, how it moves, and what carries it. */
-export function PlaceSection({ owner, title = 'Place', scaleHelp }: { owner: PlaceOwner; title?: string; scaleHelp?: string }) {
+export function PlaceSection({
+  owner,
+  title = 'Place',
+  scale,
+}: {
+  owner: PlaceOwner;
+  title?: string;
+  /** What the scale of this sort of thing is the size of. */
+  scale?: { readonly label: string; readonly help: string };
+}) {
   const scene = useScene();
   const { frame } = usePlayer();
   const placed = placedOf(scene, owner);
@@ -103,7 +112,7 @@ export function PlaceSection({ owner, title = 'Place', scaleHelp }: { owner: Pla
       {NUMBERS.map((name) => {
         const keys = placed.keys[`place.${name}`] ?? [];
         const here = keys.some((k) => k.frame === frame);
-        const parameter = name === 'scale' && scaleHelp ? { ...placeParameters.scale, help: scaleHelp } : placeParameters[name];
+        const parameter = name === 'scale' && scale ? { ...placeParameters.scale, ...scale } : placeParameters[name];
         return (
           <div key={name}>
             <div className={`grid grid-cols-[1fr_1.25rem] items-center ${keys.length > 0 ? 'border-b border-dashed border-lamp/60' : ''}`}>

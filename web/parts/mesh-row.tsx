@@ -3,7 +3,7 @@ import type { ReferenceParameter } from '../../core/describe/parameters';
 import { buildMesh } from '../../core/meshes/scene-meshes';
 import { meshSources } from '../../core/meshes/sources';
 import { meshInWords } from '../../formats/mesh-file';
-import { addMadeMesh, addMeshFile, editMesh } from '../meshes/mesh-edit';
+import { addMadeMesh, addMeshFile, editMesh, removeMesh } from '../meshes/mesh-edit';
 import { useAssets } from '../stage/scene-assets';
 import { useScene } from '../store/scene-store';
 import { ParameterRows } from './parameter-row';
@@ -127,6 +127,13 @@ export function MeshRow({
               without={['hash', 'file']}
               onChange={(name, next) => editMesh(mesh.id, name, next)}
             />
+            <button
+              className="text-button mt-1 -ml-1 text-xs"
+              title="Emitters and colliders that use it are left without a mesh"
+              onClick={() => removeMesh(mesh.id)}
+            >
+              take this mesh out of the scene
+            </button>
           </div>
         </>
       )}

@@ -46,7 +46,8 @@ void main() {
 interface Body {
   readonly mesh: TriangleMesh;
   readonly object: Mesh<BufferGeometry, RawShaderMaterial>;
-  readonly thing: Placed;
+  /** What it belongs to, in a later state of the scene. */
+  readonly thing: (scene: Scene) => Placed | undefined;
 }
 
 /** How much of its births each corner of an emitter's mesh is given: by its masks, and by the groups picked. */
@@ -72,9 +73,32 @@ export function cornerWeights(scene: Scene, emitter: Emitter, mesh: TriangleMesh
   return weights;
 }
 
+/** A mesh with more corners than this is shown without the shading of masks: it would take too long at every edit. */
+const MOST_SHADED = 200_000;
+
+/** What the form and shading of the surfaces hang on; where they stand is another matter. */
+function formOf({ scene, assets, selection }: Drawn): readonly unknown[] {
+  const { emitters, colliders, meshes, seed } = scene;
+  return [
+    meshes,
+    assets,
+    seed,
+    ...colliders.flatMap((c) => [c.id, c.shape, c.shown, isSelected(selection, 'collider', c.id)]),
+    ...emitters.flatMap((e) => [e.id, e.shape, e.masks, e.seed, e.shown, isSelected(selection, 'emitter', e.id)]),
+  ];
+}
+
 /** Meshes of emitters and colliders, drawn behind the particles to work by; they never are in a file. */
 export class Surfaces {
   readonly group = new Group();
+  /** One for all: a shader that nobody uses is thrown away and compiled again. */
+  private readonly material = new RawShaderMaterial({
+    glslVersion: GLSL3,
+    vertexShader,
+    fragmentShader,
+    uniforms: { tint: { value: new Color() } },
+    side: DoubleSide,
+  });
   private bodies: Body[] = [];
   private drawnFrom: readonly unknown[] = [];
 
@@ -82,15 +106,17 @@ export class Surfaces {
     return this.bodies.length === 0;
   }
 
-  update({ scene, assets, selection, frame }: Drawn): void {
-    const { emitters, colliders, carriers, meshes, work } = scene;
-    const from = [emitters, colliders, carriers, meshes, work.tint, assets, selection];
-    if (!from.every((part, i) => part === this.drawnFrom[i])) {
-      this.drawnFrom = from;
-      this.build(scene, { scene, assets, selection, direction: undefined, frame });
+  update(drawn: Drawn): void {
+    const { scene, frame } = drawn;
+    this.material.uniforms['tint']!.value.setRGB(...linearColour(scene.work.tint));
+    const form = formOf(drawn);
+    if (form.length !== this.drawnFrom.length || !form.every((part, i) => part === this.drawnFrom[i])) {
+      this.drawnFrom = form;
+      this.build(drawn);
     }
     for (const { mesh, object, thing } of this.bodies) {
-      place(object, motionOf(carriers, thing).at(frame));
+      const now = thing(scene);
+      if (now) place(object, motionOf(scene.carriers, now).at(frame));
       if (!mesh.motion) continue;
       const attribute = object.geometry.getAttribute('position') as BufferAttribute;
       poseAt(mesh, frame / scene.time.fps, attribute.array as Float32Array);
@@ -98,57 +124,53 @@ export class Surfaces {
     }
   }
 
-  private build(scene: Scene, { assets, selection }: Drawn): void {
-    this.clear();
+  private build({ scene, assets, selection }: Drawn): void {
+    this.empty();
     const resources = resourcesOf(scene, assets);
-    const tint = new Color().setRGB(...linearColour(scene.work.tint));
-    const add = (thing: Placed, mesh: TriangleMesh | undefined, weights: (mesh: TriangleMesh) => Float32Array) => {
-      if (!mesh) return;
-      const geometry = new BufferGeometry();
-      geometry.setAttribute('position', new BufferAttribute(mesh.motion ? mesh.positions.slice() : mesh.positions, 3));
-      geometry.setAttribute('normal', new BufferAttribute(mesh.normals, 3));
-      geometry.setAttribute('weight', new BufferAttribute(weights(mesh), 1));
-      geometry.setIndex(new BufferAttribute(mesh.index, 1));
-      const material = new RawShaderMaterial({
-        glslVersion: GLSL3,
-        vertexShader,
-        fragmentShader,
-        uniforms: { tint: { value: tint } },
-        side: DoubleSide,
-      });
-      const object = new Mesh(geometry, material);
-      object.frustumCulled = false;
-      object.matrixAutoUpdate = false;
-      this.group.add(object);
-      this.bodies.push({ mesh, object, thing });
-    };
-    const evenly = (level: number) => (mesh: TriangleMesh) => new Float32Array(mesh.positions.length / 3).fill(level);
     const surfaceOf = <K extends { surface?(values: Kinded, r: Resources): TriangleMesh | undefined }>(kind: K, values: Kinded) =>
       kind.surface?.(values, resources);
-    for (const collider of scene.colliders.filter((c) => c.shown))
-      add(
-        collider,
-        surfaceOf(colliderShapes.get(collider.shape.kind), collider.shape),
-        evenly(isSelected(selection, 'collider', collider.id) ? 1 : 0.6),
-      );
-    for (const emitter of scene.emitters.filter((e) => e.shown)) {
-      const own = isSelected(selection, 'emitter', emitter.id);
-      // Where a collider shows the same mesh in the same place, only the emitter that is worked on is drawn over it.
-      const twin = scene.colliders.some((c) => c.shown && c.shape['mesh'] === emitter.shape['mesh']);
-      if (!own && twin) continue;
-      add(emitter, surfaceOf(shapes.get(emitter.shape.kind), emitter.shape), (mesh) =>
-        own ? cornerWeights(scene, emitter, mesh, resources) : evenly(0.6)(mesh),
+    const evenly = (mesh: TriangleMesh, level: number) => new Float32Array(mesh.positions.length / 3).fill(level);
+    for (const { id, shape, shown } of scene.colliders) {
+      const mesh = shown ? surfaceOf(colliderShapes.get(shape.kind), shape) : undefined;
+      const level = isSelected(selection, 'collider', id) ? 1 : 0.6;
+      if (mesh) this.add(mesh, evenly(mesh, level), (s) => s.colliders.find((c) => c.id === id));
+    }
+    for (const emitter of scene.emitters) {
+      const { id, shape, shown } = emitter;
+      const own = isSelected(selection, 'emitter', id);
+      // Where a collider shows the same mesh, only the emitter that is worked on is drawn over it.
+      const twin = scene.colliders.some((c) => c.shown && c.shape['mesh'] === shape['mesh']);
+      const mesh = shown && (own || !twin) ? surfaceOf(shapes.get(shape.kind), shape) : undefined;
+      if (!mesh) continue;
+      const shaded = own && mesh.positions.length <= 3 * MOST_SHADED;
+      this.add(mesh, shaded ? cornerWeights(scene, emitter, mesh, resources) : evenly(mesh, 0.6), (s) =>
+        s.emitters.find((e) => e.id === id),
       );
     }
   }
 
-  clear(): void {
-    for (const { object } of this.bodies) {
-      object.geometry.dispose();
-      object.material.dispose();
-    }
+  private add(mesh: TriangleMesh, weights: Float32Array, thing: Body['thing']): void {
+    const geometry = new BufferGeometry();
+    geometry.setAttribute('position', new BufferAttribute(mesh.motion ? mesh.positions.slice() : mesh.positions, 3));
+    geometry.setAttribute('normal', new BufferAttribute(mesh.normals, 3));
+    geometry.setAttribute('weight', new BufferAttribute(weights, 1));
+    geometry.setIndex(new BufferAttribute(mesh.index, 1));
+    const object = new Mesh(geometry, this.material);
+    object.frustumCulled = false;
+    object.matrixAutoUpdate = false;
+    this.group.add(object);
+    this.bodies.push({ mesh, object, thing });
+  }
+
+  private empty(): void {
+    for (const { object } of this.bodies) object.geometry.dispose();
     this.group.clear();
     this.bodies = [];
+  }
+
+  clear(): void {
+    this.empty();
+    this.material.dispose();
   }
 }
 
