@@ -23,7 +23,7 @@ function Count({ emitter }: { emitter: Emitter }) {
         <>
           <br />
           <span className="text-faint">
-            at most {thousands(Math.round(peak.count / share))} alive, at frame {peak.frame}
+            at most {thousands(peak.count)} alive, at frame {peak.frame}
           </span>
         </>
       )}

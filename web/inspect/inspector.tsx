@@ -101,14 +101,13 @@ function SceneInspector() {
         owner={{ type: 'whole' }}
         title="The whole result"
         scale={{ label: 'Scale', help: 'Size of all that is drawn. What is simulated stays in metres of the scene.' }}
-      />
-      <Section title="Of the whole">
+      >
         <ParameterRows
           description={wholeParameters}
           values={scene.whole as never}
           onChange={(name, value) => editScene((s) => void ((s.whole as unknown as Draftable)[name] = value))}
         />
-      </Section>
+      </PlaceSection>
     </>
   );
 }

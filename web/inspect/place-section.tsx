@@ -89,11 +89,14 @@ export function PlaceSection({
   owner,
   title = 'Place',
   scale,
+  children,
 }: {
   owner: PlaceOwner;
   title?: string;
   /** What the scale of this sort of thing is the size of. */
   scale?: { readonly label: string; readonly help: string };
+  /** What belongs to its place beside. */
+  children?: React.ReactNode;
 }) {
   const scene = useScene();
   const { frame } = usePlayer();
@@ -152,6 +155,7 @@ export function PlaceSection({
           onChange={(_, value) => editThing(owner.type, owner.id, (t) => void (t.place.follows = value as 'whole' | 'position'))}
         />
       )}
+      {children}
     </Section>
   );
 }

@@ -41,7 +41,8 @@ export class FrameCache {
   add(frame: Frame): boolean {
     this.frames.set(frame.frame, frame);
     this.bytes += bytesOf(frame);
-    this.most = frame.emitters.map(({ count }, e) => {
+    this.most = frame.emitters.map((emitter, e) => {
+      const count = Math.round(emitter.count / frame.share);
       const old = this.most[e];
       return old && old.count >= count ? old : { count, frame: frame.frame };
     });

@@ -4,7 +4,7 @@ import { emptyMeters, type Meters } from '../../core/measure/meters';
 /** How frames follow one another: each of them however long it takes, or by the clock, leaving some out. */
 export type Pace = 'every frame' | 'real time';
 
-/** The frame on which most particles are alive. */
+/** The frame on which most particles are alive, and how many, all taken. */
 export interface Peak {
   readonly count: number;
   readonly frame: number;

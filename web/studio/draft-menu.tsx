@@ -28,9 +28,9 @@ const setShare = (share: number) => editScene((scene) => void (scene.draftShare 
 
 /** A draft of about so many particles, where most are alive; a count is a share, so it is never exact. */
 function ByCount() {
-  const { peaks, share } = usePlayer();
+  const { peaks } = usePlayer();
   const [count, setCount] = useState<number>(COUNT.default);
-  const most = Math.round(peaks.reduce((n, peak) => n + peak.count, 0) / share);
+  const most = peaks.reduce((n, peak) => n + peak.count, 0);
   const apply = (wanted: number) => {
     setCount(wanted);
     if (most > 0) setShare(Math.min(1, Math.max(LEAST_SHARE, Number((wanted / most).toPrecision(3)))));

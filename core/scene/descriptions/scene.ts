@@ -133,7 +133,7 @@ export const outputParameters = describe({
 
 /** The box that keeps the particles of the whole scene. */
 export const boundsParameters = describe({
-  on: { type: 'switch', label: 'Scene box', default: false, help: 'A box that no particle leaves.' },
+  on: { type: 'switch', label: 'On', default: false, help: 'A box that no particle leaves.' },
   response: {
     type: 'choice',
     label: 'At its faces they',
