@@ -255,7 +255,7 @@ test('no emitter is offered its own particles; one that is born from another’s
   await expect(source.getByRole('option')).toHaveText(['none', 'Emitter']);
   await source.selectOption({ label: 'Emitter' });
   await simulated(page);
-  await expect(page.getByLabel('Particles of this emitter')).toContainText(/[1-9][\d ]* alive now/);
+  await expect(page.getByLabel('Particles of this emitter')).toContainText(/[1-9].* alive now/);
   await saved(page);
 });
 

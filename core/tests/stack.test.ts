@@ -74,6 +74,8 @@ describe('profiles (common practice)', () => {
     expect(half('smooth')).toBe(0.5);
     expect(half('bell')).toBeCloseTo((Math.exp(-4.5 / 4) - Math.exp(-4.5)) / (1 - Math.exp(-4.5)), 12);
     expect(half('inverse-square')).toBeCloseTo(0.25 * (1 - 1 / 16) ** 2, 12);
+    expect(half('smoother')).toBe(0.5);
+    expect(half('exponential')).toBeCloseTo((Math.exp(-2) - Math.exp(-4)) / (1 - Math.exp(-4)), 12);
     expect(half('flat')).toBe(1);
     expect(half('linear', 3)).toBeCloseTo(0.125, 12);
   });
@@ -97,6 +99,11 @@ describe('extents', () => {
 
   it('measure from a point, a solid box, a plane', () => {
     expect(distance('ball', {}, [2, 3, 6])).toBe(7);
+    // A line of 4 m: beside it, beyond its end; a circle of 5 m: inside it, and above.
+    expect(distance('rod', { length: 4 }, [3, 1.5, 4])).toBe(5);
+    expect(distance('rod', { length: 4 }, [0, 5, 4])).toBe(5);
+    expect(distance('ring', { radius: 5 }, [0, 0, 2])).toBe(3);
+    expect(distance('ring', { radius: 5 }, [3, 3, 4])).toBe(3);
     expect(distance('box', { width: 2, height: 2, depth: 2 }, [0.9, -0.5, 0])).toBe(0);
     expect(distance('box', { width: 2, height: 2, depth: 2 }, [4, 5, 1])).toBe(5);
     expect(distance('slab', {}, [9, -2, 9])).toBe(2);

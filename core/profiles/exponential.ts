@@ -1,0 +1,14 @@
+import { exp } from '../math/exact';
+import type { ProfileKind } from './profile';
+
+const END = exp(-4);
+
+/** p = (e^(−4s) − e^(−4)) / (1 − e^(−4)): falls fastest at the core, brought to 0 at the reach. */
+export const exponential: ProfileKind = {
+  kind: 'exponential',
+  label: 'exponential',
+  summary: 'Falls fastest right outside the core, with a long thin end.',
+  parameters: {},
+  needsCore: false,
+  value: (s) => (s >= 1 ? 0 : (exp(-4 * s) - END) / (1 - END)),
+};

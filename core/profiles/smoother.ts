@@ -1,0 +1,11 @@
+import type { ProfileKind } from './profile';
+
+/** p = 1 − (6s⁵ − 15s⁴ + 10s³): level and unbent at both ends (Perlin 2002). */
+export const smoother: ProfileKind = {
+  kind: 'smoother',
+  label: 'smoother',
+  summary: 'Leaves the core and meets the reach even more gently than smooth.',
+  parameters: {},
+  needsCore: false,
+  value: (s) => 1 - s * s * s * (s * (6 * s - 15) + 10),
+};
