@@ -41,7 +41,7 @@ describe('the docs are true', () => {
     const block = { ...particleBlock(), count: 1 };
     const [local, out] = [vectorColumns(1), vectorColumns(1)];
     local.y[0] = 0.5;
-    liftOff.compile({ strength: 3, stream: 1, settings, image: () => undefined })(local, block, out);
+    liftOff.compile({ strength: 3, stream: 1, settings, image: () => undefined })(local, block, out, vectorColumns(1));
     expect([out.x[0], out.y[0], out.z[0]]).toEqual([0, 6, 0]);
   });
 });

@@ -6,9 +6,10 @@ import type { ParticleBlock } from '../stack/block';
 
 /**
  * Writes the field's vector F for each particle of the block. `local` holds the positions in the frame of the field's
- * place, metres; `out` is in the same frame, in the unit of the way the field acts.
+ * place, metres; `out` is in the same frame, in the unit of the way the field acts. `velocity` holds the velocities in that
+ * frame, m/s, for kinds that say they need it, and rubbish otherwise.
  */
-export type FieldRoutine = (local: VectorColumns, block: ParticleBlock, out: VectorColumns) => void;
+export type FieldRoutine = (local: VectorColumns, block: ParticleBlock, out: VectorColumns, velocity: VectorColumns) => void;
 
 /** What a field is compiled from. */
 export interface FieldSource {
@@ -42,6 +43,8 @@ export interface FieldKind extends Kind {
   readonly balance?: readonly string[];
   /** The name of its direction parameter, if it has one that must not be zero. */
   readonly direction?: string;
+  /** True where its vector hangs on the velocity of the particle. */
+  readonly needsVelocity?: boolean;
   /** True where its seed makes a difference. */
   readonly seeded?: boolean;
   /** Settings whose own sizes are fitted to particles within these half-widths, metres. */

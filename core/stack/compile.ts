@@ -18,6 +18,7 @@ export interface Row {
   readonly field: Field;
   readonly action: ActionKind;
   readonly vector: FieldRoutine;
+  readonly needsVelocity: boolean;
   readonly motion: Motion;
   /** Where it is at the time it is evaluated for; see {@link placeRows}. */
   place: Similarity;
@@ -51,6 +52,7 @@ export function compileField(scene: Scene, field: Field, assets: Assets): Row {
     field,
     action: actions.get(field.actsAs),
     vector: fieldKinds.get(field.settings.kind).compile(fieldSource(scene, field, assets)),
+    needsVelocity: fieldKinds.get(field.settings.kind).needsVelocity ?? false,
     motion,
     place,
     rotation: turningOf(place),

@@ -6,6 +6,8 @@ import type { Row } from './compile';
 /** Room to evaluate one row on one block. A stack of rows needs one. */
 export interface RowScratch {
   readonly local: VectorColumns;
+  /** Velocities in the frame of the field, where its kind needs them. */
+  readonly velocity: VectorColumns;
   readonly distance: Float64Array;
   /** w: profile × send, 0 … 2. */
   readonly weight: Float64Array;
@@ -15,7 +17,13 @@ export interface RowScratch {
 
 /** Empty room for one block. */
 export function rowScratch(): RowScratch {
-  return { local: vectorColumns(BLOCK), distance: new Float64Array(BLOCK), weight: new Float64Array(BLOCK), vector: vectorColumns(BLOCK) };
+  return {
+    local: vectorColumns(BLOCK),
+    velocity: vectorColumns(BLOCK),
+    distance: new Float64Array(BLOCK),
+    weight: new Float64Array(BLOCK),
+    vector: vectorColumns(BLOCK),
+  };
 }
 
 function toLocal({ place, rotation }: Row, { x, y, z }: VectorColumns, count: number, out: VectorColumns): void {
@@ -34,6 +42,18 @@ function toLocal({ place, rotation }: Row, { x, y, z }: VectorColumns, count: nu
       out.y[i] = dy;
       out.z[i] = dz;
     }
+  }
+}
+
+/** Velocities seen along the axes of a place, m/s: turned, and neither moved nor sized. */
+function velocityToLocal({ rotation: r }: Row, { x, y, z }: VectorColumns, count: number, out: VectorColumns): void {
+  for (let i = 0; i < count; i++) {
+    const a = x[i]!;
+    const b = y[i]!;
+    const c = z[i]!;
+    out.x[i] = r ? r[0] * a + r[3] * b + r[6] * c : a;
+    out.y[i] = r ? r[1] * a + r[4] * b + r[7] * c : b;
+    out.z[i] = r ? r[2] * a + r[5] * b + r[8] * c : c;
   }
 }
 
@@ -74,7 +94,8 @@ export function evaluateRow(row: Row, send: number, block: ParticleBlock, scratc
     weight.fill(send, 0, count);
     if (send === 0) return false;
   }
-  row.vector(scratch.local, block, scratch.vector);
+  if (row.needsVelocity) velocityToLocal(row, block.velocity, count, scratch.velocity);
+  row.vector(scratch.local, block, scratch.vector, scratch.velocity);
   // What lies outside a falloff must not come in through 0 · ∞; whether a block is skipped may not show.
   if (row.distance)
     for (let i = 0; i < count; i++) if (weight[i] === 0) scratch.vector.x[i] = scratch.vector.y[i] = scratch.vector.z[i] = 0;

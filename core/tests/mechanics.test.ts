@@ -162,3 +162,63 @@ describe('orbits about an inverse-square attractor', () => {
     expect(Math.max(...momenta.map((l) => Math.abs(l / -0.85 - 1)))).toBeLessThan(1e-3);
   });
 });
+
+describe('the spring shell (Hooke’s law, textbook mechanics)', () => {
+  const [radius, stretch, mass] = [1.5, 0.4, 0.7];
+  /** Let go at rest off the shell, along a slanted line; the place is turned, which a ball must not notice. */
+  const sprung = (stiffness: number, damping: number, substeps: number) => {
+    const out = (radius + stretch) / Math.sqrt(3);
+    return testScene({
+      emitter: { ...thrown([0, 0, 0], { mass }), place: { position: [2 + out, out, -1 + out] } },
+      fields: [
+        {
+          settings: { kind: 'shell', radius, damping },
+          strength: stiffness,
+          actsAs: 'force',
+          place: { position: [2, 0, -1], rotation: [30, -50, 70] },
+        },
+      ],
+      time: { fps: 24, substeps },
+    });
+  };
+  const off = (run: ReturnType<typeof runTo>) => {
+    const { x, y, z } = only(run);
+    return Math.hypot(x - 2, y, z + 1) - radius;
+  };
+
+  it('swings with the period 2π·√(m/k) to 1e-3, and its error shrinks in the first order', () => {
+    const run = runTo(sprung(4, 0, 16), 0);
+    const crossings: number[] = [];
+    let before = off(run);
+    while (crossings.length < 4) {
+      run.advance();
+      const now = off(run);
+      if (before < 0 && now >= 0) crossings.push((run.frame - 1 + before / (before - now)) / 24);
+      before = now;
+    }
+    expect((crossings[3]! - crossings[0]!) / 3 / (2 * Math.PI * Math.sqrt(mass / 4))).toBeCloseTo(1, 3);
+
+    const error = (substeps: number) =>
+      Math.abs(off(runTo(sprung(4, 0, substeps), 30)) - stretch * Math.cos(Math.sqrt(4 / mass) * (30 / 24)));
+    for (const substeps of [4, 8, 16]) {
+      expect(error(substeps) / error(2 * substeps)).toBeGreaterThan(1.8);
+      expect(error(substeps) / error(2 * substeps)).toBeLessThan(2.2);
+    }
+  });
+
+  it('damped, it falls off as e^(−ct/2m), to 1e-3 at 16 substeps', () => {
+    const damping = 0.5;
+    const rate = damping / (2 * mass);
+    // Stiff enough for a damped period of two seconds: every 48th frame is a whole swing.
+    const scene = sprung(mass * (Math.PI ** 2 + rate ** 2), damping, 16);
+    for (const swings of [1, 2, 3])
+      expect(Math.abs(off(runTo(scene, 48 * swings)) / stretch - Math.exp(-rate * 2 * swings))).toBeLessThan(1e-3);
+  });
+
+  it('two of them are twice as strong', () => {
+    const [field] = sprung(4, 0.3, 4).fields;
+    const one = sprung(4, 0.3, 4);
+    const pair = { ...one, fields: [field!, { ...field!, id: 'second' }] };
+    expect(off(runTo(pair, 20))).toBeCloseTo(off(runTo(sprung(8, 0.6, 4), 20)), 12);
+  });
+});
