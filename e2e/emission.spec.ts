@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { meshSources } from '../core/meshes/sources';
 import { writeMesh } from '../formats/mesh-file';
-import { difference, goToFrame, openExample, saved, simulated, viewPixels } from './steps';
+import { choose, difference, goToFrame, inspected, openExample, saved, simulated, viewPixels } from './steps';
 
 const QUAD = 'o plate\nv -2 0 -2\nv 2 0 -2\nv 2 0 2\nv -2 0 2\nusemtl brass\nf 1 3 2\nusemtl slate\nf 1 4 3\n';
 const glb = writeMesh(meshSources.get('chimney').build(meshSources.defaults('chimney'), new Map())!);
@@ -55,12 +55,13 @@ async function newScene(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'New scene' }).click();
   await page.getByRole('menuitem', { name: 'With one emitter' }).click();
   await simulated(page);
-  await page.getByRole('button', { name: 'Emitter', exact: true }).click();
+  await choose(page, 'Emitter');
 }
 
 const add = async (page: Page, what: RegExp) => {
   await page.getByRole('button', { name: 'add', exact: true }).click();
   await page.getByRole('menuitem', { name: what }).click();
+  await inspected(page);
 };
 
 /** Drops a file on the mesh row, as a person does from a folder. */
@@ -101,7 +102,7 @@ test('meshes are imported by drop from OBJ, PLY, STL and GLB, give birth, and ar
   await saved(page);
   await page.reload();
   await simulated(page);
-  await page.getByRole('button', { name: 'Emitter', exact: true }).click();
+  await choose(page, 'Emitter');
   await expect(page.getByRole('checkbox', { name: /^rim/ })).toBeChecked();
   await expect(page.getByTestId('mesh-drop')).toContainText('chimney.glb');
 });
@@ -131,7 +132,7 @@ test('each bad mesh file gets its sentence where it was dropped, and nothing is 
 
 test('a mask is set on the histogram of its mesh, and shown on the surface', async ({ page }) => {
   await openExample(page, 'sediment-fall');
-  await page.getByRole('button', { name: 'Drifts in the hollows', exact: true }).click();
+  await choose(page, 'Drifts in the hollows');
   await goToFrame(page, 20);
   const before = await viewPixels(page);
   const limit = page.getByRole('slider', { name: 'To height' });
@@ -213,7 +214,7 @@ test('a carrier is keyed at two frames, carries an emitter that is mounted where
   await page.getByRole('textbox', { name: 'Position X' }).fill('2');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('list', { name: 'Keys of position' }).getByRole('listitem')).toHaveCount(2);
-  await page.getByRole('button', { name: 'Emitter', exact: true }).click();
+  await choose(page, 'Emitter');
   const before = await page.getByRole('textbox', { name: 'Position X' }).inputValue();
   await page.getByRole('combobox', { name: 'Carried by' }).selectOption({ label: 'Carrier' });
   // Mounted at frame 48, where the carrier is at 2: it keeps its place there.
@@ -230,7 +231,7 @@ test('emitters are set together, hidden without changing the simulation, and cop
   await openExample(page, 'vent-plume');
   await goToFrame(page, 60);
   const alive = await page.getByLabel('Particles alive').innerText();
-  await page.getByRole('button', { name: 'Chimney mouth', exact: true }).click();
+  await choose(page, 'Chimney mouth');
   await page.getByRole('button', { name: 'Hide Chimney mouth in the view' }).click();
   await expect(page.getByLabel('Particles alive')).toHaveText(alive);
   await page.getByRole('button', { name: 'Bed seep', exact: true }).click({ modifiers: ['Shift'] });
@@ -238,12 +239,26 @@ test('emitters are set together, hidden without changing the simulation, and cop
   await page.getByRole('textbox', { name: 'Mass', exact: true }).fill('3');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Copy', exact: true }).click();
-  await page.getByRole('button', { name: 'Bed seep', exact: true }).click();
+  await choose(page, 'Bed seep');
   await expect(page.getByRole('textbox', { name: 'Mass', exact: true })).toHaveValue('3');
   await newScene(page);
   await add(page, /^paste emitters/);
   await expect(page.getByRole('button', { name: 'Chimney mouth', exact: true })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Bed seep', exact: true })).toBeVisible();
+});
+
+test('until the inspector shows what was just selected, it takes nothing', async ({ page }) => {
+  await openExample(page, 'vent-plume');
+  await choose(page, 'Chimney mouth');
+  const taken = await page.getByRole('button', { name: 'Bed seep', exact: true }).evaluate(async (button: HTMLElement) => {
+    button.click();
+    await Promise.resolve();
+    const inspector = document.querySelector<HTMLElement>('[aria-label="Inspector"]')!;
+    return { name: inspector.querySelector('input')!.value, inert: inspector.inert };
+  });
+  expect(taken).toEqual({ name: 'Chimney mouth', inert: true });
+  await inspected(page);
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Bed seep');
 });
 
 test('no emitter is offered its own particles; one that is born from another’s shows them along its way', async ({ page }) => {
@@ -270,7 +285,7 @@ test('a draft by count is a share; the whole result can be moved and sized witho
   expect(alive).toBeGreaterThan(300);
   expect(alive).toBeLessThan(900);
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Scene', exact: true }).click();
+  await choose(page, 'Scene');
   const before = await viewPixels(page);
   const scale = page.getByRole('textbox', { name: 'Scale' });
   await scale.scrollIntoViewIfNeeded();
@@ -279,7 +294,7 @@ test('a draft by count is a share; the whole result can be moved and sized witho
   await expect.poll(async () => difference(before, await viewPixels(page))).toBeGreaterThan(0.005);
   await expect(page.getByText(/^simulating/)).toHaveCount(0);
   // Handles show and take the moved places: at half the size a metre on the screen is two of the scene.
-  await page.getByRole('button', { name: 'Chimney mouth', exact: true }).click();
+  await choose(page, 'Chimney mouth');
   const handle = page.getByRole('button', { name: 'Move Chimney mouth along X' });
   const dragBy = async (pixels: number) => {
     const old = Number(await page.getByRole('textbox', { name: 'Position X' }).inputValue());
@@ -293,11 +308,11 @@ test('a draft by count is a share; the whole result can be moved and sized witho
     return moved;
   };
   const small = await dragBy(60);
-  await page.getByRole('button', { name: 'Scene', exact: true }).click();
+  await choose(page, 'Scene');
   await scale.scrollIntoViewIfNeeded();
   await scale.fill('1');
   await scale.press('Enter');
-  await page.getByRole('button', { name: 'Chimney mouth', exact: true }).click();
+  await choose(page, 'Chimney mouth');
   expect(small / (await dragBy(60))).toBeCloseTo(2, 1);
 });
 

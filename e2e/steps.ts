@@ -54,6 +54,17 @@ export function difference(a: PNG, b: PNG): number {
 export const strip = (page: Page, name: string) =>
   page.getByRole('region', { name: 'Desk' }).getByRole('article').filter({ hasText: name });
 
+/** Selects a thing by its name in the list over the view, and waits until the inspector shows it. */
+export async function choose(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name, exact: true }).click();
+  await inspected(page);
+}
+
+/** Waits until the inspector shows what is selected; before, it takes nothing. */
+export async function inspected(page: Page): Promise<void> {
+  await expect(page.getByLabel('Inspector')).not.toHaveAttribute('inert');
+}
+
 /** Waits until everything is saved. */
 export async function saved(page: Page): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { difference, goToFrame, openExample, simulated, strip, viewPixels } from './steps';
+import { choose, difference, goToFrame, openExample, simulated, strip, viewPixels } from './steps';
 
 const view = 'View. Arrow keys orbit';
 
@@ -71,7 +71,7 @@ test('the transport steps, jumps, plays every frame and in real time, and stops'
 
 test('a thing is placed and turned by its handles in the view, and by keys', async ({ page }) => {
   await openExample(page, 'vent-plume');
-  await page.getByRole('button', { name: 'Chimney mouth', exact: true }).click();
+  await choose(page, 'Chimney mouth');
   const position = (axis: string) => page.getByRole('textbox', { name: `Position ${axis}` });
   const handle = page.getByRole('button', { name: 'Move Chimney mouth along X' });
   const box = (await handle.boundingBox())!;
@@ -93,7 +93,7 @@ test('a thing is placed and turned by its handles in the view, and by keys', asy
 test('looks change the picture at once, without a new simulation', async ({ page }) => {
   await openExample(page, 'vent-plume');
   await goToFrame(page, 60);
-  await page.getByRole('button', { name: 'Chimney mouth', exact: true }).click();
+  await choose(page, 'Chimney mouth');
   const before = await viewPixels(page);
   await page.getByRole('combobox', { name: 'Blend' }).selectOption('over');
   await expect(page.getByText(/^simulating/)).toHaveCount(0);
@@ -130,7 +130,7 @@ test('by keyboard alone: a field is added, tuned, muted, moved and deleted', asy
 
 test('the size handle of an emitter and a resized window keep the view whole', async ({ page }) => {
   await openExample(page, 'vent-plume');
-  await page.getByRole('button', { name: 'Bed seep', exact: true }).click();
+  await choose(page, 'Bed seep');
   const handle = page.getByRole('button', { name: /^Radius 1.9 m/ });
   await handle.press('ArrowUp');
   await expect(page.getByRole('textbox', { name: 'Radius' })).toHaveValue('2');

@@ -116,13 +116,15 @@ function SceneInspector() {
 export function Inspector() {
   const scene = useScene();
   // Another thing's numbers are many rows: they are drawn in slices of time, while a drag that began goes on.
-  const selection = useDeferredValue(useSelection((state) => state.selection));
+  const wanted = useSelection((state) => state.selection);
+  const selection = useDeferredValue(wanted);
   const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
   const emitter = selection.type === 'emitter' ? scene.emitters.find((e) => e.id === selection.id) : undefined;
   const collider = selection.type === 'collider' ? scene.colliders.find((c) => c.id === selection.id) : undefined;
   const carrier = selection.type === 'carrier' ? scene.carriers.find((c) => c.id === selection.id) : undefined;
   return (
-    <aside className="h-full overflow-y-auto bg-panel" aria-label="Inspector">
+    // Until they are drawn nothing can be typed: it would go to the thing that was selected before.
+    <aside className="h-full overflow-y-auto bg-panel" aria-label="Inspector" inert={wanted !== selection}>
       {field ? (
         <FieldInspector key={field.id} field={field} />
       ) : emitter ? (
