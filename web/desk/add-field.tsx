@@ -23,7 +23,7 @@ export const AddField = memo(function AddField() {
                 <Glyph path={kind.glyph} size={17} />
               </span>
               <span>{kind.label}</span>
-              <span className="text-xs text-faint">{kind.summary.split(/(?<=[.;:]) /)[0]}</span>
+              <span className="text-xs text-faint">{kind.summary.split(/[.;:]/)[0]}.</span>
             </button>
           </MenuItem>
         ))}

@@ -59,11 +59,13 @@ function CameraInspector() {
   );
 }
 
+const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
+
 function SceneInspector() {
   const scene = useScene();
   return (
     <>
-      <Section title="Scene" aside={`${scene.emitters.length} emitters, ${scene.fields.length} fields`}>
+      <Section title="Scene" aside={`${counted(scene.emitters.length, 'emitter')}, ${counted(scene.fields.length, 'field')}`}>
         <ParameterRows
           description={sceneParameters}
           values={{ seed: scene.seed, draftShare: scene.draftShare }}
