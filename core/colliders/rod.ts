@@ -1,5 +1,5 @@
 import { describe, type ValuesOf } from '../describe/parameters';
-import { circle, widthHandle } from '../places/handle';
+import { rodLines, widthHandle } from '../places/handle';
 import { inside, type ColliderShape } from './collider';
 import { bodyOf } from './trace';
 
@@ -46,9 +46,7 @@ export const rod: ColliderShape = {
   },
   outline(values) {
     const { length, radius } = values as ValuesOf<typeof parameters>;
-    const half = length / 2;
-    const lift = (points: ReturnType<typeof circle>) => points.map(([x, y, z]) => [x, y + (y >= 0 ? half : -half), z] as const);
-    return [circle(radius, 0, 2, half), circle(radius, 0, 2, -half), lift(circle(radius, 0, 1)), lift(circle(radius, 1, 2))];
+    return rodLines(radius, length / 2);
   },
   handles(values) {
     const { length, radius } = values as ValuesOf<typeof parameters>;

@@ -1,5 +1,5 @@
 import { describe, type ValuesOf } from '../describe/parameters';
-import { circle, widthHandle } from '../places/handle';
+import { rodLines, widthHandle } from '../places/handle';
 import { coreAndReach, roundedUp, type ExtentKind } from './extent';
 
 const parameters = describe({
@@ -42,17 +42,7 @@ export const rod: ExtentKind = {
         [x, -half, z],
         [x, half, z],
       ] as const;
-    const cap = (points: ReturnType<typeof circle>) => points.map(([x, y, z]) => [x, y + (y >= 0 ? half : -half), z] as const);
-    return [
-      circle(d, 0, 2, half),
-      circle(d, 0, 2, -half),
-      cap(circle(d, 0, 1)),
-      cap(circle(d, 1, 2)),
-      side(d, 0),
-      side(-d, 0),
-      side(0, d),
-      side(0, -d),
-    ];
+    return [...rodLines(d, half), side(d, 0), side(-d, 0), side(0, d), side(0, -d)];
   },
   ray(values, u) {
     const half = (values as ValuesOf<typeof parameters>).length / 2;

@@ -1,4 +1,4 @@
-import { inRange, rangeParameters, type MaskKind, type Range } from './mask';
+import { rangeParameters, type MaskKind } from './mask';
 
 /** Births by the brightness of the colours at the corners of a mesh. */
 export const colours: MaskKind = {
@@ -8,8 +8,4 @@ export const colours: MaskKind = {
   parameters: rangeParameters('', 0.5, 1, 0.2, [0, 1]),
   needsMesh: true,
   measures: { label: 'brightness', unit: '', value: () => (place) => place.shade },
-  compile({ values }) {
-    const weight = inRange(values as unknown as Range);
-    return (place) => weight(place.shade);
-  },
 };

@@ -1,6 +1,6 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { hollowness } from '../meshes/hollows';
-import { inRange, rangeParameters, type MaskKind, type MaskSource } from './mask';
+import { rangeParameters, type MaskKind, type MaskSource } from './mask';
 
 const parameters = describe({
   ...rangeParameters('m', 0.02, 10, 0.05, [-0.5, 0.5]),
@@ -31,9 +31,4 @@ export const hollows: MaskKind = {
   parameters,
   needsMesh: true,
   measures: { label: 'depth of hollows', unit: 'm', value: depthOf },
-  compile(source) {
-    const weight = inRange(source.values as ValuesOf<typeof parameters>);
-    const depth = depthOf(source);
-    return (place) => weight(depth(place));
-  },
 };

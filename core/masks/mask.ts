@@ -21,13 +21,12 @@ export type MaskRoutine = (place: BirthPlace) => number;
 export interface MaskKind extends Kind {
   /** True where it needs a mesh. */
   readonly needsMesh?: boolean;
-  /** What of a birth place it looks at, for the histogram its limits are set on. */
-  readonly measures?: { readonly label: string; readonly unit: string; value(source: MaskSource): (place: BirthPlace) => number };
-  compile(source: MaskSource): MaskRoutine;
+  /** What of a birth place it looks at: its limits ({@link rangeParameters}) are limits of that. */
+  readonly measures: { readonly label: string; readonly unit: string; value(source: MaskSource): (place: BirthPlace) => number };
 }
 
 /** A switch that every mask has. */
-export const inverted = {
+const inverted = {
   type: 'switch',
   label: 'Inverted',
   default: false,
@@ -47,10 +46,17 @@ export function rangeParameters(unit: string, low: number, high: number, ramp: n
   });
 }
 
-export type Range = ValuesOf<ReturnType<typeof rangeParameters>>;
+type Range = ValuesOf<ReturnType<typeof rangeParameters>>;
+
+/** The chance of births by what a kind measures and by its limits. */
+export function compileMask({ measures }: MaskKind, source: MaskSource): MaskRoutine {
+  const weight = inRange(source.values as unknown as Range);
+  const value = measures.value(source);
+  return (place) => weight(value(place));
+}
 
 /** 1 inside the limits, 0 outside, rising smoothly (3t² − 2t³) over the ramp inside each. */
-export function inRange({ low, high, ramp, invert }: Range): (value: number) => number {
+function inRange({ low, high, ramp, invert }: Range): (value: number) => number {
   const soft = Math.min(ramp, Math.max(0, (high - low) / 2));
   const rise = (distance: number) => {
     if (distance < 0) return 0;

@@ -2,7 +2,7 @@ import { describe, type ValuesOf } from '../describe/parameters';
 import { gradientNoise, seededCorners } from '../noise/gradient';
 import { mix } from '../random/lookup';
 import { seed } from '../scene/descriptions/seed';
-import { inRange, rangeParameters, type MaskKind, type MaskSource } from './mask';
+import { rangeParameters, type MaskKind, type MaskSource } from './mask';
 
 const parameters = describe({
   size: { type: 'number', label: 'Size', unit: 'm', default: 0.8, min: 0.001, max: 10000, usual: [0.1, 5], help: 'Width of its patches.' },
@@ -46,9 +46,4 @@ export const noise: MaskKind = {
   summary: 'In patches of noise, between two of its levels 0 … 1.',
   parameters,
   measures: { label: 'level', unit: '', value: levelOf },
-  compile(source) {
-    const weight = inRange(source.values as ValuesOf<typeof parameters>);
-    const level = levelOf(source);
-    return (place) => weight(level(place));
-  },
 };

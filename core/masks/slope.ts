@@ -1,6 +1,6 @@
 import { describe } from '../describe/parameters';
 import { acos } from '../math/inverse';
-import { inRange, rangeParameters, type MaskKind, type MaskSource, type Range } from './mask';
+import { rangeParameters, type MaskKind, type MaskSource } from './mask';
 
 const DEGREES = 57.29577951308232;
 
@@ -26,9 +26,4 @@ export const slope: MaskKind = {
   summary: 'Only where the surface leans between two angles: 0° lies flat, 90° is a wall, 180° is an overhang.',
   parameters,
   measures: { label: 'slope', unit: '°', value: slopeOf },
-  compile(source) {
-    const weight = inRange(source.values as unknown as Range);
-    const angle = slopeOf(source);
-    return (place) => weight(angle(place));
-  },
 };

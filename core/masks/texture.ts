@@ -1,7 +1,7 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { bilinear } from '../images/level-image';
 import { patterns } from '../images/patterns';
-import { inRange, rangeParameters, type MaskKind, type MaskSource } from './mask';
+import { rangeParameters, type MaskKind, type MaskSource } from './mask';
 
 const parameters = describe({
   pattern: {
@@ -28,9 +28,4 @@ export const texture: MaskKind = {
   summary: 'By the brightness of a picture, on the texture coordinates of a mesh or across a flat shape.',
   parameters,
   measures: { label: 'brightness', unit: '', value: levelOf },
-  compile(source) {
-    const weight = inRange(source.values as ValuesOf<typeof parameters>);
-    const level = levelOf(source);
-    return (place) => weight(level(place));
-  },
 };

@@ -27,6 +27,12 @@ export function circle(radius: number, a: 0 | 1 | 2, b: 0 | 1 | 2, along = 0): V
   return points;
 }
 
+/** A rod with round ends about a line of half length `half` along y: the rings at the ends of the line, and the outline over both caps. */
+export function rodLines(radius: number, half: number): Outline {
+  const capped = (points: readonly Vector[]) => points.map(([x, y, z]) => [x, y + (y >= 0 ? half : -half), z] as const);
+  return [circle(radius, 0, 2, half), circle(radius, 0, 2, -half), capped(circle(radius, 0, 1)), capped(circle(radius, 1, 2))];
+}
+
 /** The twelve edges of a box about the origin. */
 export function boxEdges(width: number, height: number, depth: number): Outline {
   const corner = (i: number): Vector => [((i & 1) - 0.5) * width, (((i >> 1) & 1) - 0.5) * height, ((i >> 2) - 0.5) * depth];
@@ -54,6 +60,11 @@ export function widthHandle(parameter: string, axis: 0 | 1 | 2, value: number): 
   const at: [number, number, number] = [0, 0, 0];
   at[axis] = value / 2;
   return { parameter, at, axis: unit, perMetre: 2 };
+}
+
+/** Handles at half of each side of a box. */
+export function boxHandles(width: number, height: number, depth: number): SizeHandle[] {
+  return [widthHandle('width', 0, width), widthHandle('height', 1, height), widthHandle('depth', 2, depth)];
 }
 
 /** A handle that lies at a radius, off the axes so that it does not cover the handles of the place. */

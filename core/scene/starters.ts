@@ -21,6 +21,20 @@ export function freeId(prefix: string, taken: readonly string[]): string {
   return `${prefix}${n}`;
 }
 
+/** An id and a name that none of the things has; the name is the one wished for, with a number where it is taken. */
+export function freeIdentity(prefix: string, name: string, things: readonly { id: string; name: string }[]): { id: string; name: string } {
+  return {
+    id: freeId(
+      prefix,
+      things.map((t) => t.id),
+    ),
+    name: freeName(
+      name,
+      things.map((t) => t.name),
+    ),
+  };
+}
+
 const capital = (label: string) => label.charAt(0).toUpperCase() + label.slice(1);
 
 /** A new field of a kind: where the living particles are, fitted round them, and strong enough to see. */
@@ -29,14 +43,7 @@ export function newField(scene: Scene, kind: string, bounds: Bounds | undefined)
   const extent = extents.get(fieldKind.startsWith.extent);
   const { centre, half } = bounds ? fittedTo(bounds) : { centre: [0, 0, 0] as const, half: [1, 1, 1] as const };
   return completeField({
-    id: freeId(
-      'f',
-      scene.fields.map((f) => f.id),
-    ),
-    name: freeName(
-      capital(fieldKind.label),
-      scene.fields.map((f) => f.name),
-    ),
+    ...freeIdentity('f', capital(fieldKind.label), scene.fields),
     seed: scene.fields.length + 1,
     place: { position: extent.bounded ? centre : [0, 0, 0] },
     settings: { ...fieldKinds.defaults(kind, fieldKind.fit?.(half)) },
@@ -47,14 +54,7 @@ export function newField(scene: Scene, kind: string, bounds: Bounds | undefined)
 /** A new emitter: a disc with a little drag, whose particles taper out at death. */
 export function newEmitter(scene: Pick<Scene, 'emitters'>): Emitter {
   return completeEmitter({
-    id: freeId(
-      'e',
-      scene.emitters.map((e) => e.id),
-    ),
-    name: freeName(
-      'Emitter',
-      scene.emitters.map((e) => e.name),
-    ),
+    ...freeIdentity('e', 'Emitter', scene.emitters),
     seed: scene.emitters.length + 1,
     shape: { kind: 'disc', radius: 0.4 },
     amounts: [{ kind: 'rate', rate: 400 }],

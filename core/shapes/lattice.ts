@@ -1,5 +1,5 @@
 import { describe, type ValuesOf } from '../describe/parameters';
-import { boxEdges, widthHandle } from '../places/handle';
+import { boxEdges, boxHandles } from '../places/handle';
 import { lieFlat, type ShapeKind } from './shape';
 
 const side = (label: string, axis: string, value: number) =>
@@ -52,6 +52,6 @@ export const lattice: ShapeKind = {
   },
   handles(values) {
     const { width, height, depth } = values as ValuesOf<typeof parameters>;
-    return [widthHandle('width', 0, width), widthHandle('height', 1, height), widthHandle('depth', 2, depth)];
+    return boxHandles(width, height, depth);
   },
 };

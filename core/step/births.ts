@@ -2,7 +2,7 @@ import { amounts } from '../amounts';
 import type { Births, Counter } from '../amounts/amount';
 import { gates } from '../gates';
 import { masks } from '../masks';
-import type { MaskRoutine } from '../masks/mask';
+import { compileMask, type MaskRoutine } from '../masks/mask';
 import { rotate } from '../math/rotation';
 import { normalised, type Vector } from '../math/vector';
 import { motionOf, type Motion } from '../places/motion';
@@ -64,7 +64,9 @@ export function countersOf(scene: Pick<Scene, 'time' | 'seed'>, emitter: Emitter
 export function maskOf(emitter: Emitter, stream: number, resources: Resources, shape: ShapeKind): MaskRoutine | undefined {
   if (emitter.masks.length === 0) return undefined;
   const surface = shape.surface?.(emitter.shape, resources);
-  const all = emitter.masks.map((values, i) => masks.get(values.kind).compile({ values, stream: mix(stream + i), resources, surface }));
+  const all = emitter.masks.map((values, i) =>
+    compileMask(masks.get(values.kind), { values, stream: mix(stream + i), resources, surface }),
+  );
   return (place) => all.reduce((chance, mask) => chance * mask(place), 1);
 }
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { masks } from '../masks';
+import { compileMask } from '../masks/mask';
 import { meshSources } from '../meshes/sources';
 import { hollowness } from '../meshes/hollows';
 import { completeScene, type Written } from '../scene/complete';
@@ -12,7 +13,7 @@ const NO_RESOURCES = { mesh: () => undefined, image: () => undefined };
 /** The chance that a mask gives a place. */
 function chance(kind: string, values: object, place: object): number {
   const source = { values: masks.defaults(kind, values as never), stream: 5, resources: NO_RESOURCES, surface: undefined };
-  return masks.get(kind).compile(source)({ ...birthPlace(), ...place });
+  return compileMask(masks.get(kind), source)({ ...birthPlace(), ...place });
 }
 
 /** A mount with one emitter on it. */
@@ -111,7 +112,7 @@ describe('masks', () => {
       const scene = onMount({}, 6);
       const mesh = meshSources.get('terrain').build(scene.meshes[0]!.source, new Map())!;
       const values = masks.defaults('slope', { flat });
-      const value = measures!.value({ values, stream: 0, resources: NO_RESOURCES, surface: mesh });
+      const value = measures.value({ values, stream: 0, resources: NO_RESOURCES, surface: mesh });
       return value;
     };
     const smooth = new Set<number>();
@@ -135,6 +136,6 @@ describe('masks', () => {
       resources: { mesh: () => undefined, image: () => black },
       surface: undefined,
     };
-    expect(masks.get('texture').compile(source)(birthPlace())).toBe(0);
+    expect(compileMask(masks.get('texture'), source)(birthPlace())).toBe(0);
   });
 });

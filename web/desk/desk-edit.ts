@@ -1,7 +1,7 @@
 import { actions } from '../../core/actions';
 import { joined } from '../../core/measure/fit';
 import { fields as fieldKinds } from '../../core/fields';
-import { freeId, freeName, newField } from '../../core/scene/starters';
+import { freeName, newField, freeIdentity } from '../../core/scene/starters';
 import { usePlayer } from '../stage/player-store';
 import { changeScene, editField, editScene, openedScene } from '../store/scene-store';
 import { select } from '../store/selection-store';
@@ -20,14 +20,7 @@ export function duplicateField(id: string): void {
   if (at < 0) return;
   const copy = {
     ...fields[at]!,
-    id: freeId(
-      'f',
-      fields.map((f) => f.id),
-    ),
-    name: freeName(
-      fields[at]!.name,
-      fields.map((f) => f.name),
-    ),
+    ...freeIdentity('f', fields[at]!.name, fields),
   };
   changeScene((s) => ({ ...s, fields: [...s.fields.slice(0, at + 1), copy, ...s.fields.slice(at + 1)] }));
   select({ type: 'field', id: copy.id });

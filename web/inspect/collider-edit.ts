@@ -1,5 +1,5 @@
 import { completeCarrier, completeCollider } from '../../core/scene/complete';
-import { freeId, freeName } from '../../core/scene/starters';
+import { freeIdentity } from '../../core/scene/starters';
 import { joined, fittedTo } from '../../core/measure/fit';
 import { usePlayer } from '../stage/player-store';
 import { changeScene, openedScene } from '../store/scene-store';
@@ -11,14 +11,7 @@ export function addCollider(): void {
   const living = joined(usePlayer.getState().meters.bounds);
   const { centre, half } = living ? fittedTo(living) : { centre: [0, 0, 0] as const, half: [1, 1, 1] as const };
   const collider = completeCollider({
-    id: freeId(
-      'c',
-      colliders.map((c) => c.id),
-    ),
-    name: freeName(
-      'Collider',
-      colliders.map((c) => c.name),
-    ),
+    ...freeIdentity('c', 'Collider', colliders),
     seed: colliders.length + 1,
     shape: { kind: 'plane' },
     place: { position: [centre[0], Math.round((centre[1] - half[1]) * 100) / 100, centre[2]] },
@@ -34,14 +27,7 @@ export function duplicateCollider(id: string): void {
   if (!original) return;
   const copy = {
     ...original,
-    id: freeId(
-      'c',
-      colliders.map((c) => c.id),
-    ),
-    name: freeName(
-      original.name,
-      colliders.map((c) => c.name),
-    ),
+    ...freeIdentity('c', original.name, colliders),
   };
   changeScene((s) => ({ ...s, colliders: [...s.colliders, copy] }));
   select({ type: 'collider', id: copy.id });
@@ -57,14 +43,7 @@ export function removeCollider(id: string): void {
 export function addCarrier(): void {
   const { carriers } = openedScene();
   const carrier = completeCarrier({
-    id: freeId(
-      'k',
-      carriers.map((c) => c.id),
-    ),
-    name: freeName(
-      'Carrier',
-      carriers.map((c) => c.name),
-    ),
+    ...freeIdentity('k', 'Carrier', carriers),
   });
   changeScene((s) => ({ ...s, carriers: [...s.carriers, carrier] }));
   select({ type: 'carrier', id: carrier.id });

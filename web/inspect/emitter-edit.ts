@@ -1,6 +1,6 @@
 import type { Emitter, Scene, SceneImage, SceneMesh } from '../../core/scene/document';
 import { completeEmitter } from '../../core/scene/complete';
-import { freeId, freeName, newEmitter } from '../../core/scene/starters';
+import { freeId, newEmitter, freeIdentity } from '../../core/scene/starters';
 import { sceneFrom } from '../../formats/scene-file';
 import { loadAssets } from '../stage/scene-assets';
 import { changeScene, openedScene } from '../store/scene-store';
@@ -28,16 +28,9 @@ function withEmitters(scene: Scene, added: readonly Emitter[]): { scene: Scene; 
   const ids = new Map<string, string>();
   let now = scene;
   for (const emitter of added) {
-    const id = freeId(
-      'e',
-      now.emitters.map((e) => e.id),
-    );
-    ids.set(emitter.id, id);
-    const name = freeName(
-      emitter.name,
-      now.emitters.map((e) => e.name),
-    );
-    now = { ...now, emitters: [...now.emitters, { ...emitter, id, name }] };
+    const own = freeIdentity('e', emitter.name, now.emitters);
+    ids.set(emitter.id, own.id);
+    now = { ...now, emitters: [...now.emitters, { ...emitter, ...own }] };
   }
   const emitters = now.emitters.map((e) => {
     const source = e.shape['source'];

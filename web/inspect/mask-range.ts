@@ -33,7 +33,6 @@ export function maskRange(
   row: number,
 ): MaskRange | undefined {
   const kind = masks.get(mask.kind);
-  if (!kind.measures) return undefined;
   const resources = resourcesOf(scene, assets);
   const shape = shapes.get(emitter.shape.kind);
   const sample = shape.sampler(emitter.shape, resources);

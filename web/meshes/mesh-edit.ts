@@ -1,7 +1,7 @@
 import type { Kinded } from '../../core/describe/registry';
 import { meshSources } from '../../core/meshes/sources';
 import type { SceneMesh } from '../../core/scene/document';
-import { freeId, freeName } from '../../core/scene/starters';
+import { freeIdentity } from '../../core/scene/starters';
 import { editScene, openedScene } from '../store/scene-store';
 import { loadAssets } from '../stage/scene-assets';
 import { api } from '../api';
@@ -11,14 +11,7 @@ import { importMesh, type ImportedMesh } from './import-mesh';
 export function addMesh(source: Kinded, name: string): string {
   const { meshes } = openedScene();
   const mesh: SceneMesh = {
-    id: freeId(
-      'm',
-      meshes.map((m) => m.id),
-    ),
-    name: freeName(
-      name,
-      meshes.map((m) => m.name),
-    ),
+    ...freeIdentity('m', name, meshes),
     source,
   };
   editScene((scene) => void scene.meshes.push(mesh as never));
