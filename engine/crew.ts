@@ -1,4 +1,5 @@
 import type { Scene } from '../core/scene/document';
+import { couples } from '../core/scene/coupling';
 import type { Assets } from '../core/scene/assets';
 import { joinSlices, type Frame } from './frame';
 import type { FromWorker, Job, WorkerHandle } from './protocol';
@@ -26,6 +27,8 @@ export class Crew {
   private readonly control = new Int32Array(new SharedArrayBuffer(8));
   private readonly sentAssets = new Set<string>();
   private readonly partial = new Map<number, Map<number, Frame>>();
+  /** Into how many slices the particles of the order are dealt. */
+  private slices = 1;
   private job = 0;
   private order: Order | undefined;
   private done = 0;
@@ -57,13 +60,15 @@ export class Crew {
         this.sentAssets.add(hash);
         for (const worker of this.workers) worker.post({ type: 'asset', hash, asset });
       }
-    this.workers.forEach((worker, slice) => {
+    // Where particles read one another, all must be in one place.
+    this.slices = couples(order.scene) ? 1 : this.threads;
+    this.workers.slice(0, this.slices).forEach((worker, slice) => {
       const job: Job = {
         number: this.job,
         scene: order.scene,
         share: order.share,
         slice,
-        slices: this.threads,
+        slices: this.slices,
         from: order.from,
         through: order.through,
       };
@@ -103,14 +108,14 @@ export class Crew {
       const slices = this.partial.get(message.frame.frame) ?? new Map<number, Frame>();
       slices.set(message.slice, message.frame);
       this.partial.set(message.frame.frame, slices);
-      if (slices.size < this.threads) return;
+      if (slices.size < this.slices) return;
       this.partial.delete(message.frame.frame);
-      order.onFrame(joinSlices(this.workers.map((_, slice) => slices.get(slice)!)));
+      order.onFrame(joinSlices(this.workers.slice(0, this.slices).map((_, slice) => slices.get(slice)!)));
     } else {
       this.done++;
       this.steps += message.steps;
       this.seconds += message.seconds;
-      if (this.done === this.threads) order.onDone?.(this.steps > 0 ? this.seconds / this.steps : 0);
+      if (this.done === this.slices) order.onDone?.(this.steps > 0 ? this.seconds / this.steps : 0);
     }
   }
 

@@ -1,4 +1,4 @@
-import { addMeters, measureDelivery, type Meters } from '../core/measure/meters';
+import { addMeters, type Meters } from '../core/measure/meters';
 import { ALL_COLUMNS, type FloatColumn } from '../core/step/population';
 import type { Simulation } from '../core/step/simulation';
 
@@ -39,7 +39,7 @@ export function snapshot(simulation: Simulation, share: number): Frame {
   return {
     frame: simulation.frame,
     share,
-    meters: measureDelivery(simulation.rows, simulation.populations, simulation.frame, simulation.scene.time.fps),
+    meters: simulation.measure(),
     contacts: simulation.contacts(),
     blamed: Object.fromEntries(simulation.blamed),
     emitters: simulation.populations.map((p) => {

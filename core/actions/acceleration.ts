@@ -6,6 +6,7 @@ export const acceleration: ActionKind = {
   label: 'acceleration',
   summary: 'An acceleration, the same for light and heavy particles. a += w·F.',
   unit: 'm/s²',
+  vectorUnit: 'm/s²',
   parameters: {},
   needsDrag: false,
   isVector: true,

@@ -7,6 +7,7 @@ export const carry: ActionKind = {
   summary:
     'A moving medium: particles are brought up to its speed by their drag, and no further. A particle whose drag is 0 is not carried at all. U += w·F.',
   unit: 'm/s',
+  vectorUnit: 'm/s',
   parameters: {},
   needsDrag: true,
   isVector: true,

@@ -6,6 +6,7 @@ export const force: ActionKind = {
   label: 'force',
   summary: 'A force in newtons: heavy particles answer less. a += w·F / m.',
   unit: 'N',
+  vectorUnit: 'N',
   parameters: {},
   needsDrag: false,
   isVector: true,

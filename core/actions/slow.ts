@@ -6,6 +6,7 @@ export const slow: ActionKind = {
   label: 'drag',
   summary: 'A drag: takes speed away in proportion to it. C += w·rate; the total is never negative.',
   unit: '1/s',
+  vectorUnit: '1/s',
   parameters: {},
   needsDrag: false,
   isVector: false,

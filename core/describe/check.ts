@@ -33,7 +33,7 @@ export function allowed(p: Parameter): string {
     case 'colours':
       return `1 to ${MOST_STOPS} stops {at: 0…1, colour: #rrggbb} in rising order`;
     case 'levels':
-      return `1 to ${MOST_STOPS} stops {at: 0…1, value: number} in rising order`;
+      return `1 to ${MOST_STOPS} stops {at: 0…1, value: ${p.within ? `${p.within[0]}…${p.within[1]}` : 'number'}} in rising order`;
     case 'image':
       return 'the hash of one of the scene’s images, or an empty text';
     case 'text':
@@ -99,7 +99,10 @@ export function fits(p: Parameter, value: unknown): boolean {
     case 'colours':
       return stopsFit(value, (s) => typeof s['colour'] === 'string' && COLOUR.test(s['colour']));
     case 'levels':
-      return stopsFit(value, (s) => typeof s['value'] === 'number' && Number.isFinite(s['value']));
+      return stopsFit(value, ({ value: v }) => {
+        const [low, high] = p.within ?? [-Infinity, Infinity];
+        return typeof v === 'number' && Number.isFinite(v) && v >= low && v <= high;
+      });
     case 'image':
       return typeof value === 'string' && IMAGE_HASH.test(value);
     case 'text':

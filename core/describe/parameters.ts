@@ -63,6 +63,8 @@ export interface LevelStop {
 export interface LevelRampParameter extends Common {
   readonly type: 'levels';
   readonly default: readonly LevelStop[];
+  /** What values are possible; any where it is left out. */
+  readonly within?: readonly [number, number];
 }
 
 export interface ColourParameter extends Common {
@@ -97,7 +99,7 @@ export interface PointsParameter extends Common {
 }
 
 /** Sorts of things that another can refer to. */
-export type ReferenceTo = 'emitter' | 'carrier' | 'mesh';
+export type ReferenceTo = 'emitter' | 'carrier' | 'mesh' | 'group';
 
 /** The id of another thing of the scene; empty for none. */
 export interface ReferenceParameter extends Common {

@@ -1,5 +1,5 @@
 import { circle, radiusHandle } from '../places/handle';
-import { coreAndReach, roundedUp, type ExtentKind } from './extent';
+import { allAlong, coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
 
 /** d = |x|, the distance to the centre. */
 export const ball: ExtentKind = {
@@ -13,6 +13,10 @@ export const ball: ExtentKind = {
     ({ x, y, z }, count, out) => {
       for (let i = 0; i < count; i++) out[i] = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
     },
+  form: () => (local, count, outward, lengthwise) => {
+    for (let i = 0; i < count; i++) setUnit(outward, i, local.x[i]!, local.y[i]!, local.z[i]!);
+    allAlong(1, count, lengthwise);
+  },
   fitted(half) {
     const reach = roundedUp(Math.sqrt(half[0] * half[0] + half[1] * half[1] + half[2] * half[2]));
     return { core: roundedUp(reach * 0.4), reach };

@@ -1,6 +1,6 @@
 import { boxEdges, widthHandle } from '../places/handle';
 import { describe, type ValuesOf } from '../describe/parameters';
-import { coreAndReach, roundedUp, type ExtentKind } from './extent';
+import { allAlong, coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
 
 const size = (label: string) =>
   ({
@@ -38,6 +38,11 @@ export const box: ExtentKind = {
         out[i] = Math.sqrt(dx * dx + dy * dy + dz * dz);
       }
     };
+  },
+  // From the middle, so that nothing jumps at the faces.
+  form: () => (local, count, outward, lengthwise) => {
+    for (let i = 0; i < count; i++) setUnit(outward, i, local.x[i]!, local.y[i]!, local.z[i]!);
+    allAlong(1, count, lengthwise);
   },
   fitted(half) {
     const reach = roundedUp(0.15 * Math.max(...half));

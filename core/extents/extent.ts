@@ -1,16 +1,32 @@
 import type { Kind } from '../describe/registry';
 import { describe, type Values } from '../describe/parameters';
+import type { TriangleMesh } from '../meshes/mesh';
 import type { Vector, VectorColumns } from '../math/vector';
 import type { Outline, SizeHandle } from '../places/handle';
+import type { Resources } from '../shapes/shape';
 
-/** Writes d ≥ 0 in metres, the distance of each local position to the extent's skeleton. */
-export type DistanceRoutine = (local: VectorColumns, count: number, out: Float64Array) => void;
+/** Writes d ≥ 0 in metres, the distance of each local position to the extent's skeleton, at a time in seconds. */
+export type DistanceRoutine = (local: VectorColumns, count: number, out: Float64Array, time: number) => void;
+
+/**
+ * Writes the directions that an extent's own form gives at each local position, unit length or zero: outward, away from its
+ * skeleton or the axis of a solid, and lengthwise.
+ */
+export type FormRoutine = (local: VectorColumns, count: number, outward: VectorColumns, lengthwise: VectorColumns, time: number) => void;
 
 /** The body that a falloff is measured from. Its own frame is the field's place. */
 export interface ExtentKind extends Kind {
   /** False for `everywhere`: there is no falloff then, and no core or reach. */
   readonly bounded: boolean;
-  distance(values: Values): DistanceRoutine;
+  distance(values: Values, resources: Resources): DistanceRoutine;
+  /** Undefined for `everywhere`, which has no form. */
+  readonly form?: (values: Values, resources: Resources) => FormRoutine;
+  /** A sentence where with these values there is nothing to measure from. */
+  empty?(values: Values, resources: Resources): string | undefined;
+  /** The mesh it is measured from, to be drawn as a surface. */
+  surface?(values: Values, resources: Resources): TriangleMesh | undefined;
+  /** The name of the list of points that is edited in the view. */
+  readonly points?: string;
   /** Values whose core and reach wrap particles that lie within `half` metres of the field's place along each local axis. */
   fitted(half: readonly [number, number, number]): Values;
   /** The surface at a distance d from the skeleton, as lines. */
@@ -48,4 +64,20 @@ export function roundedUp(value: number): number {
   let unit = 0.001;
   while (value / unit >= 100) unit *= 10;
   return Number((Math.ceil(value / unit) * unit).toPrecision(4));
+}
+
+/** Writes one direction for all: 1 along an axis (0 x, 1 y, 2 z) of the place. */
+export function allAlong(axis: 0 | 1 | 2, count: number, out: VectorColumns): void {
+  out.x.fill(axis === 0 ? 1 : 0, 0, count);
+  out.y.fill(axis === 1 ? 1 : 0, 0, count);
+  out.z.fill(axis === 2 ? 1 : 0, 0, count);
+}
+
+/** Writes a vector brought to unit length as entry i; zero stays zero. */
+export function setUnit(out: VectorColumns, i: number, x: number, y: number, z: number): void {
+  const size = Math.sqrt(x * x + y * y + z * z);
+  const scale = size > 0 ? 1 / size : 0;
+  out.x[i] = x * scale;
+  out.y[i] = y * scale;
+  out.z[i] = z * scale;
 }

@@ -1,6 +1,6 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { circle } from '../places/handle';
-import { coreAndReach, roundedUp, type ExtentKind } from './extent';
+import { coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
 
 const parameters = describe({
   radius: {
@@ -29,6 +29,18 @@ export const ring: ExtentKind = {
       for (let i = 0; i < count; i++) {
         const off = Math.sqrt(x[i]! * x[i]! + z[i]! * z[i]!) - radius;
         out[i] = Math.sqrt(off * off + y[i]! * y[i]!);
+      }
+    };
+  },
+  form(values) {
+    const { radius } = values as ValuesOf<typeof parameters>;
+    return ({ x, y, z }, count, outward, lengthwise) => {
+      for (let i = 0; i < count; i++) {
+        const wide = Math.sqrt(x[i]! * x[i]! + z[i]! * z[i]!);
+        const inner = wide > 0 ? 1 - radius / wide : 0;
+        setUnit(outward, i, x[i]! * inner, y[i]!, z[i]! * inner);
+        // By the right-hand rule about its own Y.
+        setUnit(lengthwise, i, z[i]!, 0, -x[i]!);
       }
     };
   },

@@ -1,6 +1,6 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { rodLines, widthHandle } from '../places/handle';
-import { coreAndReach, roundedUp, type ExtentKind } from './extent';
+import { allAlong, coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
 
 const parameters = describe({
   length: {
@@ -29,6 +29,13 @@ export const rod: ExtentKind = {
         const up = Math.max(0, Math.abs(y[i]!) - half);
         out[i] = Math.sqrt(x[i]! * x[i]! + up * up + z[i]! * z[i]!);
       }
+    };
+  },
+  form(values) {
+    const half = (values as ValuesOf<typeof parameters>).length / 2;
+    return ({ x, y, z }, count, outward, lengthwise) => {
+      for (let i = 0; i < count; i++) setUnit(outward, i, x[i]!, y[i]! - Math.min(half, Math.max(-half, y[i]!)), z[i]!);
+      allAlong(1, count, lengthwise);
     };
   },
   fitted(half) {

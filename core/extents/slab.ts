@@ -1,5 +1,5 @@
 import { describe, type ValuesOf } from '../describe/parameters';
-import { coreAndReach, roundedUp, type ExtentKind } from './extent';
+import { allAlong, coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
 
 const parameters = describe({
   ...coreAndReach,
@@ -30,6 +30,10 @@ export const slab: ExtentKind = {
     return ({ y }, count, out) => {
       for (let i = 0; i < count; i++) out[i] = front && y[i]! < 0 ? Infinity : Math.abs(y[i]!);
     };
+  },
+  form: () => (local, count, outward, lengthwise) => {
+    for (let i = 0; i < count; i++) setUnit(outward, i, 0, local.y[i]!, 0);
+    allAlong(0, count, lengthwise);
   },
   fitted(half) {
     const reach = roundedUp(half[1] * 1.1);

@@ -24,6 +24,11 @@ export const drag: FieldKind = {
   strength: { label: 'Rate', default: 0.5, usual: [0, 5], min: 0 },
   actions: ['slow'],
   startsWith: { extent: 'everywhere', profile: 'smooth' },
+  starts: [
+    { name: 'Syrup', note: 'everything comes to rest at once', strength: 4, settings: { quadratic: 0 } },
+    { name: 'Still water', note: 'slows gently', strength: 0.6, settings: { quadratic: 0.3 } },
+    { name: 'Air brake', note: 'holds back what is fast, leaves slow drifting alone', strength: 0, settings: { quadratic: 1.5 } },
+  ],
   parameters,
   deliversAtZero: (settings) => (settings as ValuesOf<typeof parameters>).quadratic !== 0,
   compile({ settings, strength }) {

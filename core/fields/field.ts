@@ -1,24 +1,79 @@
-import type { Kind } from '../describe/registry';
+import type { Fault } from '../describe/faults';
 import type { Values } from '../describe/parameters';
-import type { LevelImage } from '../images/level-image';
+import type { Kind, Kinded } from '../describe/registry';
 import type { VectorColumns } from '../math/vector';
+import type { Outline } from '../places/handle';
+import type { Similarity } from '../places/similarity';
+import type { Resources } from '../shapes/shape';
 import type { ParticleBlock } from '../stack/block';
+import type { SizeHandle } from '../places/handle';
+import type { TriangleMesh } from '../meshes/mesh';
+
+/** What a field's routine sees beside the positions; what its kind does not ask for holds rubbish. */
+export interface FieldSight {
+  /** Velocities along the axes of the field's place, m/s, for kinds with `needs.velocity`. */
+  readonly velocity: VectorColumns;
+  /** Directions that the form of the field's extent gives, for kinds with `needs.form`. */
+  readonly outward: VectorColumns;
+  readonly lengthwise: VectorColumns;
+  /** The field's own velocity along the axes of its place, m/s. */
+  readonly own: Float64Array;
+  /** Where the field is. */
+  readonly place: Similarity;
+  /** Frame with fraction, and seconds, that the stack is evaluated for. */
+  readonly frame: number;
+  readonly time: number;
+}
 
 /**
  * Writes the field's vector F for each particle of the block. `local` holds the positions in the frame of the field's
- * place, metres; `out` is in the same frame, in the unit of the way the field acts. `velocity` holds the velocities in that
- * frame, m/s, for kinds that say they need it, and rubbish otherwise.
+ * place, metres; `out` is along the same axes, in the unit of the way the field acts.
  */
-export type FieldRoutine = (local: VectorColumns, block: ParticleBlock, out: VectorColumns, velocity: VectorColumns) => void;
+export type FieldRoutine = (local: VectorColumns, block: ParticleBlock, out: VectorColumns, sight: FieldSight) => void;
+
+/** Writes 1 for each particle that is swallowed and 0 for the others, by positions in the frame of the field's place. */
+export type SwallowRoutine = (local: VectorColumns, block: ParticleBlock, out: Uint8Array, sight: FieldSight) => void;
+
+/** Positions of an emitter's particles at the beginning of the substep, world axes, metres. */
+export interface FrozenParticles {
+  count: number;
+  x: Float64Array;
+  y: Float64Array;
+  z: Float64Array;
+  /** The share of the emitter's particles that takes part. */
+  readonly share: number;
+}
+
+/** Where the k-th particle of a key belongs on an emitter's shape: writes x, y, z in the world; false where there is no place. */
+export type PlaceOnShape = (key: number, frame: number, out: Float64Array) => boolean;
 
 /** What a field is compiled from. */
 export interface FieldSource {
+  /** The size of F: the strength, or where that is a weight, the speed F stands for. */
   readonly strength: number;
   /** 32-bit stream for the field's own randomness. */
   readonly stream: number;
   readonly settings: Values;
-  /** The decoded image of a hash, or undefined where the scene lacks it. */
-  image(hash: string): LevelImage | undefined;
+  readonly fps: number;
+  readonly resources: Resources;
+  readonly extent: Kinded;
+  /** Undefined where the scene has no such emitter. */
+  particles(emitter: string): FrozenParticles | undefined;
+  /** Undefined where the scene has no such emitter, or nothing can be born from it. */
+  placeOn(emitter: string): PlaceOnShape | undefined;
+}
+
+/** What a kind's silence is judged by. */
+export type SilenceSource = Pick<FieldSource, 'settings' | 'resources' | 'extent' | 'placeOn' | 'particles'>;
+
+/** A named set of values to start from. */
+export interface StartingPoint {
+  readonly name: string;
+  /** One line: what it looks like. */
+  readonly note: string;
+  readonly strength?: number;
+  readonly actsAs?: string;
+  readonly settings: Values;
 }
 
 /** Anything that gives a vector at a point and a time. */
@@ -43,15 +98,33 @@ export interface FieldKind extends Kind {
   readonly balance?: readonly string[];
   /** The name of its direction parameter, if it has one that must not be zero. */
   readonly direction?: string;
-  /** True where its vector hangs on the velocity of the particle. */
-  readonly needsVelocity?: boolean;
+  /** What its routine needs to see. */
+  readonly needs?: { readonly velocity?: boolean; readonly form?: boolean };
+  /** The parameter that names the emitter whose particles it reads, where it reads any with these settings. */
+  reads?(settings: Values): string | undefined;
   /** True where its seed makes a difference. */
   readonly seeded?: boolean;
   /** Settings whose own sizes are fitted to particles within these half-widths, metres. */
   fit?(half: readonly [number, number, number]): Values;
+  /** Named sets of values to start from, that differ visibly. */
+  readonly starts: readonly StartingPoint[];
+  /** Faults that no single parameter shows. */
+  check?(settings: Values, field: string): Fault[];
   /** A sentence if, with these settings, F is zero everywhere although the strength is not to blame. */
-  silent?(source: FieldSource): string | undefined;
+  silent?(source: SilenceSource): string | undefined;
+  /** Lines that show its own sizes in the view, in the frame of its place, metres. */
+  outline?(settings: Values): Outline;
+  /** Points that are dragged in the view to set its own sizes. */
+  handles?(settings: Values): readonly SizeHandle[];
+  /** The mesh it acts from, to be drawn as a surface. */
+  surface?(settings: Values, resources: Resources): TriangleMesh | undefined;
+  /** The name of the list of points that is edited in the view. */
+  readonly points?: string;
   /** True where strength 0 leaves something to deliver. */
   deliversAtZero?(settings: Values): boolean;
   compile(source: FieldSource): FieldRoutine;
+  /** What ends particles that it reaches; undefined where with these settings it ends none. */
+  swallows?(source: FieldSource): SwallowRoutine | undefined;
+  /** What to say where its vector is zero at every particle that it reaches. */
+  readonly zeroHere?: string;
 }

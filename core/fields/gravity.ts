@@ -1,4 +1,5 @@
 import { describe, type ValuesOf } from '../describe/parameters';
+import { vectorActions } from './actions';
 import type { FieldKind } from './field';
 import { uniformField } from './uniform';
 
@@ -21,9 +22,15 @@ export const gravity: FieldKind = {
   formula: 'F = g · direction',
   source: 'standard gravity 9.80665 m/s², CGPM 1901',
   strength: { label: 'Strength', default: 9.80665, usual: [-20, 20] },
-  actions: ['acceleration', 'force'],
+  actions: vectorActions('acceleration'),
   startsWith: { extent: 'everywhere', profile: 'smooth' },
   direction: 'direction',
+  starts: [
+    { name: 'Free fall', note: 'as on the surface of the earth', strength: 9.80665, settings: { direction: [0, -1, 0] } },
+    { name: 'Buoyant', note: 'rises gently, as warm water does', strength: 1.2, settings: { direction: [0, 1, 0] } },
+    { name: 'Sinking silt', note: 'settles slowly', strength: 0.3, settings: { direction: [0, -1, 0] } },
+    { name: 'Tilted bed', note: 'slides away to one side', strength: 3, settings: { direction: [0.6, -0.8, 0] } },
+  ],
   parameters,
   compile: ({ settings, strength }) => uniformField((settings as ValuesOf<typeof parameters>).direction, strength),
 };

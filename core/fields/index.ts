@@ -1,13 +1,32 @@
 import { Registry } from '../describe/registry';
 import { attractor } from './attractor';
+import { cells } from './cells';
 import { drag } from './drag';
 import type { FieldKind } from './field';
 import { gravity } from './gravity';
+import { level } from './level';
+import { limit } from './limit';
 import { shell } from './shell';
+import { surface } from './surface';
 import { texture } from './texture';
 import { turbulence } from './turbulence';
 import { vortex } from './vortex';
 import { wind } from './wind';
+import { zoneFlow } from './zone-flow';
 
 /** Every kind of field, in the order in which they are offered. */
-export const fields = new Registry<FieldKind>('kind of field', [gravity, wind, vortex, turbulence, attractor, shell, texture, drag]);
+export const fields = new Registry<FieldKind>('kind of field', [
+  gravity,
+  wind,
+  vortex,
+  turbulence,
+  attractor,
+  shell,
+  zoneFlow,
+  surface,
+  texture,
+  cells,
+  drag,
+  limit,
+  level,
+]);

@@ -1,19 +1,32 @@
 import { describe, type ValuesOf } from '../describe/parameters';
+import { cos, sin } from '../math/exact';
 import { addGradientCurl } from '../noise/gradient';
+import { NOISES, noiseOptions, octaveSeed, type NoiseName } from '../noise/kinds';
 import { addSimplexCurl } from '../noise/simplex';
 import { mix } from '../random/lookup';
+import { circle } from '../places/handle';
+import { fittedSize, vectorActions } from './actions';
 import type { FieldKind } from './field';
 
+const many = (v: Readonly<Record<string, unknown>>) => v['octaves'] !== 1;
+
 const parameters = describe({
+  form: {
+    type: 'choice',
+    label: 'Form',
+    default: 'curl',
+    options: [
+      { value: 'curl', label: 'curl' },
+      { value: 'plain', label: 'plain' },
+    ],
+    help: 'Curl has no sources or sinks and never gathers particles; plain noise gathers them in places and thins them in others.',
+  },
   noise: {
     type: 'choice',
     label: 'Noise',
     default: 'simplex',
-    options: [
-      { value: 'simplex', label: 'simplex' },
-      { value: 'gradient', label: 'gradient' },
-    ],
-    help: 'The noise whose curl is taken. Simplex is quicker and has no grain along the axes.',
+    options: noiseOptions,
+    help: 'Simplex is quickest and has no grain along the axes. Cellular and ridged noise have kinks, where particles turn sharply.',
   },
   size: { type: 'number', label: 'Size', unit: 'm', default: 1, min: 0.001, usual: [0.05, 10], help: 'How large the largest eddies are.' },
   octaves: {
@@ -36,7 +49,7 @@ const parameters = describe({
     max: 1,
     usual: [0, 1],
     help: 'How strong each finer octave’s eddies are beside the next larger ones.',
-    shown: (v) => v['octaves'] !== 1,
+    shown: many,
   },
   lacunarity: {
     type: 'number',
@@ -47,31 +60,108 @@ const parameters = describe({
     max: 8,
     usual: [1.5, 4],
     help: 'How many times finer each octave is than the one before.',
-    shown: (v) => v['octaves'] !== 1,
+    shown: many,
   },
   drift: { type: 'vector', label: 'Drift', unit: 'm/s', default: [0, 0, 0], help: 'The velocity at which the whole pattern moves.' },
+  evolution: {
+    type: 'number',
+    label: 'Evolution',
+    unit: '1/s',
+    default: 0,
+    min: 0,
+    usual: [0, 3],
+    help: 'How many times a second the pattern becomes another.',
+  },
+  closed: {
+    type: 'switch',
+    label: 'Closed loop',
+    default: false,
+    help: 'The evolution comes back to its beginning. A drift is not closed with it.',
+    shown: (v) => v['evolution'] !== 0,
+  },
+  loop: {
+    type: 'number',
+    label: 'Loop',
+    unit: 'frames',
+    default: 96,
+    min: 2,
+    whole: true,
+    usual: [12, 240],
+    help: 'After so many frames it is the same again. The evolution is rounded to fit.',
+    shown: (v) => v['evolution'] !== 0 && v['closed'] === true,
+  },
+  normalised: {
+    type: 'switch',
+    label: 'Normalised',
+    default: false,
+    help: 'Only the direction of the noise counts: the strength is the same everywhere.',
+  },
+  inverted: { type: 'switch', label: 'Inverted', default: false, help: 'Turned round.' },
 });
 
 type Settings = ValuesOf<typeof parameters>;
 
-/**
- * `gain` makes the root mean square of one octave's curl 1, over space and seeds: measured over 2·10⁶ points (0.039533
- * and 1.219935 before it). `scale` brings simplex noise to eddies as large as those of gradient noise: the velocity's
- * correlation across the stream first crosses zero at 0.335 and at 0.585 of the lattice.
- */
-const NOISES = {
-  simplex: { add: addSimplexCurl, scale: 0.57, gain: 25.295 },
-  gradient: { add: addGradientCurl, scale: 1, gain: 0.81972 },
-} as const;
+/** Adds one octave's vector at a point in noise units, times an amplitude, to a sum. */
+type AddOctave = (x: number, y: number, z: number, seed: number, amplitude: number, sum: Float64Array) => void;
 
-/** Stream of one octave: another lattice, not the same one scaled. */
-function octaveSeed(stream: number, octave: number): number {
-  return mix(stream + Math.imul(octave + 1, 0x9e3779b1));
+const component = (seed: number, axis: number) => mix(seed ^ Math.imul(axis, 0x632be59b)) | 0;
+
+/** The curl of three potentials of any noise. */
+function curlOf(name: NoiseName): AddOctave {
+  const { sloped } = NOISES[name];
+  const [a, b, c] = [new Float64Array(4), new Float64Array(4), new Float64Array(4)];
+  return (x, y, z, seed, amplitude, sum) => {
+    sloped(x, y, z, component(seed, 1), a);
+    sloped(x, y, z, component(seed, 2), b);
+    sloped(x, y, z, component(seed, 3), c);
+    sum[0]! += amplitude * (c[2]! - b[3]!);
+    sum[1]! += amplitude * (a[3]! - c[1]!);
+    sum[2]! += amplitude * (b[1]! - a[2]!);
+  };
+}
+
+/** Three noises as the components of a vector, less their mean. */
+function plainOf(name: NoiseName): AddOctave {
+  const { sloped, mean } = NOISES[name];
+  const out = new Float64Array(4);
+  return (x, y, z, seed, amplitude, sum) => {
+    for (let axis = 0; axis < 3; axis++) {
+      sloped(x, y, z, component(seed, axis + 1), out);
+      sum[axis]! += amplitude * (out[0]! - mean);
+    }
+  };
+}
+
+/** One octave of a form and noise, and the gain that brings its root mean square to 1. */
+function octaveOf(form: Settings['form'], name: NoiseName): { add: AddOctave; gain: number } {
+  const { deviation, slope } = NOISES[name];
+  if (form === 'plain') return { add: plainOf(name), gain: 1 / (deviation * Math.sqrt(3)) };
+  // The root mean square of a curl of three like potentials is √2 of that of one's gradient.
+  if (name === 'simplex') return { add: addSimplexCurl, gain: 25.295 };
+  if (name === 'gradient') return { add: addGradientCurl, gain: 0.81972 };
+  return { add: curlOf(name), gain: 1 / (slope * Math.SQRT2) };
+}
+
+/** Two patterns that an evolution is between, and how much of each; their squares add up to 1, so that the strength stays. */
+function between(evolution: number, closed: boolean, loop: number, fps: number): (time: number) => { a: number; b: number; turn: number } {
+  const span = closed ? loop / fps : 1;
+  // A closed loop has a whole number of patterns, at least three: with two it would go back the way it came.
+  const patterns = closed ? Math.max(3, Math.floor(evolution * span + 0.5)) : 0;
+  const rate = closed ? patterns / span : evolution;
+  return (time) => {
+    const at = time * rate;
+    const whole = Math.floor(at);
+    const f = at - whole;
+    const wrap = (n: number) => (closed ? n - patterns * Math.floor(n / patterns) : n);
+    return { a: wrap(whole), b: wrap(whole + 1), turn: 1.5707963267948966 * f * f * (3 - 2 * f) };
+  };
 }
 
 /**
- * Divergence-free noise: the curl of a vector potential of three noises (Bridson, Houriham & Nordenstam, "Curl-noise for
- * procedural fluid flow", SIGGRAPH 2007), octaves with weights roughnessⁿ, scaled so that the strength is the RMS.
+ * Noise as a vector: the curl of a vector potential of three noises (Bridson, Houriham & Nordenstam, "Curl-noise for
+ * procedural fluid flow", SIGGRAPH 2007), or the three noises themselves; octaves with weights roughnessⁿ, scaled so that
+ * the strength is the RMS. It evolves by turning from one independent pattern to the next, cos·A + sin·B, which keeps a curl
+ * free of divergence.
  */
 export const turbulence: FieldKind = {
   kind: 'turbulence',
@@ -80,28 +170,73 @@ export const turbulence: FieldKind = {
     'Eddies without sources or sinks: breaks up regularity and never gathers particles in one place. The strength is the root mean square of the field.',
   glyph: 'M3 14c2-8 5-8 6 0s4 8 6 0 4-8 6-2',
   formula: 'F = S · curl(n₁, n₂, n₃)(x / size)',
-  source: 'Perlin 2001, 2002; Bridson, Houriham & Nordenstam 2007',
+  source: 'Perlin 2001, 2002; Worley 1996; Bridson, Houriham & Nordenstam 2007',
   strength: { label: 'Strength', default: 1, usual: [0, 5] },
-  actions: ['acceleration', 'force', 'carry'],
+  actions: vectorActions('acceleration'),
   seeded: true,
   startsWith: { extent: 'everywhere', profile: 'smooth' },
+  starts: [
+    {
+      name: 'Slow billows',
+      note: 'large and soft, drifting',
+      strength: 0.8,
+      settings: { form: 'curl', noise: 'simplex', octaves: 1, evolution: 0.2, normalised: false },
+    },
+    {
+      name: 'Boil',
+      note: 'fine and rough, always changing',
+      strength: 2,
+      settings: { form: 'curl', noise: 'gradient', octaves: 4, roughness: 0.7, evolution: 1.5, normalised: false },
+    },
+    {
+      name: 'Filaments',
+      note: 'gathers particles into veins',
+      strength: 1.2,
+      settings: { form: 'plain', noise: 'ridged', octaves: 2, evolution: 0, normalised: false },
+    },
+    {
+      name: 'Combed',
+      note: 'the same push everywhere, only the way differs',
+      strength: 1,
+      settings: { form: 'curl', noise: 'simplex', octaves: 2, evolution: 0, normalised: true },
+    },
+  ],
   parameters,
-  fit: (half) => ({ size: Math.max(0.05, Number((Math.max(...half) * 0.5).toPrecision(2))) }),
-  compile({ settings, strength, stream }) {
-    const { noise, size, octaves, roughness, lacunarity, drift } = settings as Settings;
-    const { add, scale, gain } = NOISES[noise];
+  fit: (half) => ({ size: fittedSize(Math.max(...half) * 0.5, 0.05) }),
+  // A ring as wide as the largest eddies, so that their size is seen.
+  outline: (settings) => [circle((settings as Settings).size / 2, 0, 1), circle((settings as Settings).size / 2, 0, 2)],
+  handles(settings) {
+    const { size } = settings as Settings;
+    return [{ parameter: 'size', at: [-size / 2, 0, 0], axis: [-1, 0, 0], perMetre: 2 }];
+  },
+  compile({ settings, strength, stream, fps }) {
+    const { form, noise, size, octaves, roughness, lacunarity, drift, evolution, closed, loop, normalised, inverted } =
+      settings as Settings;
+    const { add, gain } = octaveOf(form, noise);
     const layers: { frequency: number; amplitude: number; seed: number }[] = [];
     let power = 0;
-    let frequency = scale / size;
+    let frequency = NOISES[noise].scale / size;
     let amplitude = 1;
     for (let octave = 0; octave < octaves; octave++) {
-      layers.push({ frequency, amplitude, seed: octaveSeed(stream, octave) | 0 });
+      layers.push({ frequency, amplitude, seed: octaveSeed(stream, octave) });
       power += amplitude * amplitude;
       frequency *= lacunarity;
       amplitude *= roughness;
     }
-    for (const layer of layers) layer.amplitude *= (strength * gain) / Math.sqrt(power);
+    const size0 = (inverted ? -strength : strength) * (normalised ? 1 : gain / Math.sqrt(power));
+    const scale = normalised ? gain / Math.sqrt(power) : 1;
+    for (const layer of layers) layer.amplitude *= normalised ? scale : size0;
     const sum = new Float64Array(3);
+    const addAll = (x: number, y: number, z: number, pattern: number, share: number) => {
+      for (let l = 0; l < layers.length; l++) {
+        const layer = layers[l]!;
+        const f = layer.frequency;
+        // The first pattern has the octave's own seed, so that an evolution begins where still noise is.
+        const seed = pattern === 0 ? layer.seed : component(layer.seed, 3 + pattern);
+        add(x * f, y * f, z * f, seed, layer.amplitude * share, sum);
+      }
+    };
+    const evolved = evolution > 0 ? between(evolution, closed, loop, fps) : undefined;
     return ({ x, y, z }, { count, time }, out) => {
       for (let i = 0; i < count; i++) {
         const t = time[i]!;
@@ -111,10 +246,15 @@ export const turbulence: FieldKind = {
         sum[0] = 0;
         sum[1] = 0;
         sum[2] = 0;
-        for (let l = 0; l < layers.length; l++) {
-          const layer = layers[l]!;
-          const f = layer.frequency;
-          add(px * f, py * f, pz * f, layer.seed, layer.amplitude, sum);
+        if (evolved) {
+          const { a, b, turn } = evolved(t);
+          addAll(px, py, pz, a, cos(turn));
+          addAll(px, py, pz, b, sin(turn));
+        } else addAll(px, py, pz, 0, 1);
+        if (normalised) {
+          const length = Math.sqrt(sum[0] * sum[0] + sum[1] * sum[1] + sum[2] * sum[2]);
+          const unit = length > 0 ? size0 / length : 0;
+          for (let axis = 0; axis < 3; axis++) sum[axis]! *= unit;
         }
         out.x[i] = sum[0]!;
         out.y[i] = sum[1]!;

@@ -1,6 +1,8 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { exp } from '../math/exact';
-import { frameAbout, normalised } from '../math/vector';
+import { frameAbout, normalised, type Vector } from '../math/vector';
+import { circle } from '../places/handle';
+import { fittedSize, vectorActions } from './actions';
 import type { FieldKind } from './field';
 
 const parameters = describe({
@@ -62,13 +64,31 @@ export const vortex: FieldKind = {
   formula: 'F = S·s(r)·tangent − gather·outward + lift·axis',
   source: 'Rankine; Lamb–Oseen vortex, textbook fluid mechanics',
   strength: { label: 'Strength', default: 2, usual: [-6, 6] },
-  actions: ['force', 'acceleration', 'carry'],
+  actions: vectorActions('force'),
   startsWith: { extent: 'ball', profile: 'smooth' },
   balance: ['gather', 'lift'],
   direction: 'axis',
+  starts: [
+    { name: 'Eddy', note: 'turns, and nothing else', strength: 2, settings: { swirl: 'smooth', gather: 0, lift: 0 } },
+    { name: 'Column', note: 'holds together and carries upward', strength: 3, settings: { swirl: 'smooth', gather: 3, lift: 1 } },
+    { name: 'Drain', note: 'turns inward and down', strength: 2.5, settings: { swirl: 'smooth', gather: 2, lift: -2.5 } },
+    { name: 'Turntable', note: 'turns like one body inside its radius', strength: 2, settings: { swirl: 'solid', gather: 1.5, lift: 0 } },
+  ],
   parameters,
+  outline(settings) {
+    const { axis, swirl, radius } = settings as Settings;
+    const a = normalised(axis);
+    const [u, v] = frameAbout(a);
+    if (swirl === 'even') return [];
+    return [circle(radius, 0, 1).map(([p, q]) => [0, 1, 2].map((i) => p * u[i]! + q * v[i]!) as unknown as Vector)];
+  },
+  handles(settings) {
+    const { axis, swirl, radius } = settings as Settings;
+    const [u] = frameAbout(normalised(axis));
+    return swirl === 'even' ? [] : [{ parameter: 'radius', at: [radius * u[0], radius * u[1], radius * u[2]], axis: u, perMetre: 1 }];
+  },
   deliversAtZero: (settings) => (settings as Settings).gather !== 0 || (settings as Settings).lift !== 0,
-  fit: (half) => ({ radius: Math.max(0.05, Number((Math.max(half[0], half[2]) * 0.5).toPrecision(2))) }),
+  fit: (half) => ({ radius: fittedSize(Math.max(half[0], half[2]) * 0.5, 0.05) }),
   compile({ settings, strength }) {
     const { axis, swirl, radius, gather, lift } = settings as Settings;
     const a = normalised(axis);

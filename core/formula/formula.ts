@@ -180,3 +180,14 @@ function compileCall(
   const parts = given.map(inner);
   return (values, notes) => finite(known.call(...parts.map((part) => part(values, notes))), notes);
 }
+
+/** What is wrong with a formula over some variables, in words; undefined where nothing is. */
+export function faultOf(text: string, variables: readonly string[]): string | undefined {
+  try {
+    readFormula(text, variables);
+    return undefined;
+  } catch (error) {
+    if (!(error instanceof FormulaError)) throw error;
+    return error.message;
+  }
+}

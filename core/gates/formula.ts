@@ -1,5 +1,5 @@
 import { describe, type ValuesOf } from '../describe/parameters';
-import { FormulaError, readFormula } from '../formula/formula';
+import { faultOf, readFormula } from '../formula/formula';
 import type { GateKind } from './gate';
 
 /** Names a formula of a gate may use. */
@@ -23,22 +23,11 @@ export const formula: GateKind = {
   summary: 'On at the frames where a formula is true, or any number but 0.',
   parameters,
   compile(values, { fps, first, last }) {
-    try {
-      const read = readFormula((values as ValuesOf<typeof parameters>).formula, GATE_VARIABLES);
-      const notes = { notFinite: 0 };
-      return (frame) => read([frame, frame / fps, first, last, fps], notes) !== 0;
-    } catch (error) {
-      if (!(error instanceof FormulaError)) throw error;
-      return () => false;
-    }
+    const text = (values as ValuesOf<typeof parameters>).formula;
+    if (faultOf(text, GATE_VARIABLES)) return () => false;
+    const read = readFormula(text, GATE_VARIABLES);
+    const notes = { notFinite: 0 };
+    return (frame) => read([frame, frame / fps, first, last, fps], notes) !== 0;
   },
-  broken(values) {
-    try {
-      readFormula((values as ValuesOf<typeof parameters>).formula, GATE_VARIABLES);
-      return undefined;
-    } catch (error) {
-      if (!(error instanceof FormulaError)) throw error;
-      return error.message;
-    }
-  },
+  broken: (values) => faultOf((values as ValuesOf<typeof parameters>).formula, GATE_VARIABLES),
 };

@@ -3,13 +3,16 @@ export interface LevelImage {
   readonly width: number;
   readonly height: number;
   readonly levels: Uint8Array;
+  /** Its red and green by themselves; undefined for a picture without colour. */
+  readonly red?: Uint8Array;
+  readonly green?: Uint8Array;
 }
 
 /**
  * Level 0 … 1 at (u, v) in 0 … 1, u to the right and v downwards, bilinear between the centres of pixels; beyond the
- * outermost centres the edge holds.
+ * outermost centres the edge holds. Of another plane of the picture than its brightness, where one is given.
  */
-export function bilinear({ width, height, levels }: LevelImage, u: number, v: number): number {
+export function bilinear({ width, height, levels: own }: LevelImage, u: number, v: number, levels: Uint8Array = own): number {
   const x = Math.min(Math.max(u * width - 0.5, 0), width - 1);
   const y = Math.min(Math.max(v * height - 0.5, 0), height - 1);
   const i = Math.min(Math.floor(x), Math.max(0, width - 2));
@@ -24,12 +27,19 @@ export function bilinear({ width, height, levels }: LevelImage, u: number, v: nu
   return (top + fy * (bottom - top)) / 255;
 }
 
-/** Brightness of RGBA pixels (8 bit, sRGB-coded) with the weights of ITU-R BT.709; transparent pixels count as black. */
+/**
+ * Brightness of RGBA pixels (8 bit, sRGB-coded) with the weights of ITU-R BT.709; transparent pixels count as black. Red and
+ * green are kept where any pixel has a colour.
+ */
 export function levelsOfRgba(width: number, height: number, rgba: Uint8Array): LevelImage {
   const levels = new Uint8Array(width * height);
+  let coloured = false;
   for (let i = 0; i < levels.length; i++) {
     const light = 0.2126 * rgba[4 * i]! + 0.7152 * rgba[4 * i + 1]! + 0.0722 * rgba[4 * i + 2]!;
     levels[i] = Math.floor((light * rgba[4 * i + 3]!) / 255 + 0.5);
+    coloured ||= rgba[4 * i] !== rgba[4 * i + 1] || rgba[4 * i] !== rgba[4 * i + 2];
   }
-  return { width, height, levels };
+  if (!coloured) return { width, height, levels };
+  const plane = (channel: number) => Uint8Array.from({ length: levels.length }, (_, i) => rgba[4 * i + channel]!);
+  return { width, height, levels, red: plane(0), green: plane(1) };
 }

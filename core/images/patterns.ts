@@ -49,6 +49,17 @@ function patches(u: number, v: number): number {
   return Math.floor(level * 5) / 4;
 }
 
+/** Counter-turning eddies as a flow: red to the right, green downwards, each from its middle. */
+function colouredEddies(): LevelImage {
+  const turn = (n: number) => 6.283185307179586 * n;
+  const right = drawn((u, v) => 0.5 - 0.5 * cos(turn(u)) * sin(turn(v)));
+  const down = drawn((u, v) => 0.5 + 0.5 * sin(turn(u)) * cos(turn(v)));
+  eddies ??= { ...right(), red: right().levels, green: down().levels };
+  return eddies;
+}
+
+let eddies: LevelImage | undefined;
+
 /** Pictures made by code, for texture fields. */
 export const patterns = [
   { value: 'noise', label: 'smooth noise', image: drawn(smoothNoise) },
@@ -58,5 +69,6 @@ export const patterns = [
     label: 'rings',
     image: drawn((u, v) => 0.5 + 0.5 * cos(Math.sqrt((u - 0.5) * (u - 0.5) + (v - 0.5) * (v - 0.5)) * 50)),
   },
+  { value: 'eddies', label: 'eddies in red and green', image: colouredEddies },
   { value: 'stripes', label: 'stripes', image: drawn((u) => 0.5 + 0.5 * sin(u * 37.69911184307752)) },
 ] as const;

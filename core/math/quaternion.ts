@@ -49,3 +49,18 @@ export function quaternionOf(m: Rotation): Quaternion {
   const s = 2 * Math.sqrt(1 + i - a - e);
   return [(c + g) / s, (f + h) / s, s / 4, (d - b) / s];
 }
+
+/** The rotation that a unit quaternion stands for. */
+export function rotationOf([x, y, z, w]: Quaternion): Rotation {
+  return [
+    1 - 2 * (y * y + z * z),
+    2 * (x * y - z * w),
+    2 * (x * z + y * w),
+    2 * (x * y + z * w),
+    1 - 2 * (x * x + z * z),
+    2 * (y * z - x * w),
+    2 * (x * z - y * w),
+    2 * (y * z + x * w),
+    1 - 2 * (x * x + y * y),
+  ];
+}

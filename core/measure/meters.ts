@@ -1,7 +1,11 @@
 import { magnitude } from '../actions/action';
-import { BLOCK, particleBlock, sumsOfBlock, type ParticleBlock } from '../stack/block';
-import { placeRows, type Row } from '../stack/compile';
-import { evaluateRow, evaluateStack, measureDistances, rowScratch, type RowScratch } from '../stack/evaluate';
+import { BLOCK, particleBlock, type ParticleBlock } from '../stack/block';
+import type { Leaf } from '../stack/combine';
+import { placeStack, type Row, type Stack } from '../stack/compile';
+import { evaluateStack } from '../stack/evaluate';
+import { rowScratch, type RowScratch } from '../stack/room';
+import { sumsOfBlock, type Sums } from '../stack/sums';
+import { measureDistances } from '../stack/weigh';
 import type { Population } from '../step/population';
 
 /** Delivery is measured on at most this many particles of an emitter, evenly picked. */
@@ -21,6 +25,8 @@ export interface Meter {
   feltSquares: number;
   /** The highest drag rate among the particles it is sent to, 1/s. */
   grip: number;
+  /** The least mass among them, kg; Infinity without any. */
+  lightest: number;
   /** How far the nearest particle lies beyond the reach, metres; 0 or less where one is within. Infinity without particles. */
   missedBy: number;
 }
@@ -42,7 +48,16 @@ export interface Meters {
   bounds: Bounds[];
 }
 
-const emptyMeter = (): Meter => ({ count: 0, touched: 0, squares: 0, peak: 0, feltSquares: 0, grip: 0, missedBy: Infinity });
+const emptyMeter = (): Meter => ({
+  count: 0,
+  touched: 0,
+  squares: 0,
+  peak: 0,
+  feltSquares: 0,
+  grip: 0,
+  lightest: Infinity,
+  missedBy: Infinity,
+});
 const emptyBounds = (): Bounds => ({ count: 0, low: [Infinity, Infinity, Infinity], high: [-Infinity, -Infinity, -Infinity] });
 
 /** Meters of nothing, for so many fields and emitters. */
@@ -66,6 +81,7 @@ export function addMeters(a: Meters, b: Meters): Meters {
         peak: Math.max(x.peak, y.peak),
         feltSquares: x.feltSquares + y.feltSquares,
         grip: Math.max(x.grip, y.grip),
+        lightest: Math.min(x.lightest, y.lightest),
         missedBy: Math.min(x.missedBy, y.missedBy),
       };
     }),
@@ -89,7 +105,7 @@ export function rms(meter: { squares: number; count: number }): number {
 
 /** Copies every `stride`-th particle from `start` on into the block; returns where the next block begins. */
 function loadStrided(block: ParticleBlock, population: Population, start: number, stride: number, time: number): number {
-  const { x, y, z, vx, vy, vz, mass, drag } = population.columns;
+  const { x, y, z, vx, vy, vz, mass, drag, life } = population.columns;
   let n = 0;
   let slot = start;
   for (; slot < population.count && n < BLOCK; slot += stride, n++) {
@@ -102,6 +118,9 @@ function loadStrided(block: ParticleBlock, population: Population, start: number
     block.mass[n] = mass[slot]!;
     block.drag[n] = drag[slot]!;
     block.time[n] = time;
+    block.id[n] = population.id[slot]!;
+    block.age[n] = time - population.birth[slot]!;
+    block.life[n] = life[slot]!;
   }
   block.count = n;
   return slot;
@@ -125,21 +144,21 @@ function boundsOf({ columns, count }: Population): Bounds {
 }
 
 /** The least of d − reach over all of a population; looked at in full, since “misses every particle” is a strong word. */
-function missedBy(row: Row, population: Population, block: ParticleBlock, scratch: RowScratch): number {
+function missedBy(row: Row, population: Population, block: ParticleBlock, scratch: RowScratch, time: number): number {
   if (!row.distance) return 0;
-  const reach = (row.field.extent as unknown as { reach: number }).reach;
   let least = Infinity;
   for (let start = 0; start < population.count; ) {
-    start = loadStrided(block, population, start, 1, 0);
-    measureDistances(row, block, scratch);
-    for (let i = 0; i < block.count; i++) least = Math.min(least, (scratch.distance[i]! - reach) * row.place.scale);
+    start = loadStrided(block, population, start, 1, time);
+    measureDistances(row, block, scratch, time);
+    for (let i = 0; i < block.count; i++) least = Math.min(least, (scratch.distance[i]! - row.reach) * row.place.scale);
   }
   return least;
 }
 
 /** Measures what every field delivers to the living particles at a frame. */
-export function measureDelivery(rows: readonly Row[], populations: readonly Population[], frame: number, fps: number): Meters {
-  placeRows(rows, frame);
+export function measureDelivery(stack: Stack, populations: readonly Population[], frame: number): Meters {
+  placeStack(stack, frame);
+  const { rows, fps } = stack;
   const time = frame / fps;
   const meters = emptyMeters(rows.length, populations.length);
   const block = particleBlock();
@@ -147,41 +166,39 @@ export function measureDelivery(rows: readonly Row[], populations: readonly Popu
   const sums = sumsOfBlock();
   populations.forEach((population, emitter) => {
     meters.bounds[emitter] = boundsOf(population);
+    block.emitter = emitter;
     const stride = Math.max(1, Math.ceil(population.count / SAMPLE));
     for (let start = 0; start < population.count; ) {
       start = loadStrided(block, population, start, stride, time);
-      evaluateStack(rows, emitter, block, scratch, sums);
-      addTotal(meters, block, sums);
-      rows.forEach((row, r) => {
-        const send = row.sends[emitter]!;
-        if (send !== 0) addRow(meters.fields[r]!, row, send, block, scratch, sums);
-      });
+      const leaves: Leaf[] = [];
+      evaluateStack(stack, block, scratch, sums, (leaf) => void leaves.push(leaf));
+      addTotal(meters, block, sums, fps);
+      for (const row of rows) if (row.sends[emitter] !== 0) addSent(meters.fields[row.index]!, block, sums);
+      for (const leaf of leaves) addLeaf(meters.fields[leaf.row.index]!, leaf, block, sums, fps);
     }
     rows.forEach((row, r) => {
       const meter = meters.fields[r]!;
       if (row.sends[emitter] === 0 || population.count === 0) return;
-      meter.missedBy = Math.min(meter.missedBy, meter.touched > 0 ? 0 : missedBy(row, population, block, scratch));
+      meter.missedBy = Math.min(meter.missedBy, meter.touched > 0 ? 0 : missedBy(row, population, block, scratch, time));
     });
   });
   return meters;
 }
 
-function addRow(
-  meter: Meter,
-  row: Row,
-  send: number,
-  block: ParticleBlock,
-  scratch: RowScratch,
-  sums: ReturnType<typeof sumsOfBlock>,
-): void {
-  meter.count += block.count;
-  for (let i = 0; i < block.count; i++) meter.grip = Math.max(meter.grip, sums.dragRate[i]! + sums.quadratic[i]!);
-  if (!evaluateRow(row, send, block, scratch)) return;
+function addSent(meter: Meter, { count, mass }: ParticleBlock, sums: Sums): void {
+  meter.count += count;
+  for (let i = 0; i < count; i++) {
+    meter.grip = Math.max(meter.grip, sums.dragRate[i]! + sums.quadratic[i]!);
+    meter.lightest = Math.min(meter.lightest, mass[i]!);
+  }
+}
+
+function addLeaf(meter: Meter, { row, weight, vector }: Leaf, block: ParticleBlock, sums: Sums, fps: number): void {
   for (let i = 0; i < block.count; i++) {
-    const w = scratch.weight[i]!;
+    const w = weight[i]!;
     if (w === 0) continue;
-    const delivered = w * magnitude(scratch.vector, i);
-    const felt = row.action.felt(block, i, w, scratch.vector, sums);
+    const delivered = Math.abs(w) * magnitude(vector, i);
+    const felt = row.action.felt(block, i, w, vector, sums, fps);
     meter.touched++;
     meter.squares += delivered * delivered;
     meter.feltSquares += felt * felt;
@@ -189,20 +206,24 @@ function addRow(
   }
 }
 
-function addTotal(
-  { total }: Meters,
-  { count, velocity }: ParticleBlock,
-  { acceleration, dragRate, quadratic, medium }: ReturnType<typeof sumsOfBlock>,
-): void {
+/** The whole acceleration of each particle: forces, drag, and what drives, as it acts over a frame. */
+function addTotal({ total }: Meters, { count, velocity }: ParticleBlock, sums: Sums, fps: number): void {
+  const { acceleration, dragRate, quadratic, medium, drive } = sums;
   total.count += count;
   for (let i = 0; i < count; i++) {
     const rx = medium.x[i]! - velocity.x[i]!;
     const ry = medium.y[i]! - velocity.y[i]!;
     const rz = medium.z[i]! - velocity.z[i]!;
     const rate = dragRate[i]! + quadratic[i]! * Math.sqrt(rx * rx + ry * ry + rz * rz);
-    const x = acceleration.x[i]! + rate * rx;
-    const y = acceleration.y[i]! + rate * ry;
-    const z = acceleration.z[i]! + rate * rz;
+    let x = acceleration.x[i]! + rate * rx;
+    let y = acceleration.y[i]! + rate * ry;
+    let z = acceleration.z[i]! + rate * rz;
+    if (drive.used && drive.rate[i]! > 0) {
+      const share = (fps * (1 - Math.exp(-drive.rate[i]!))) / drive.rate[i]!;
+      x += share * (drive.vector.x[i]! - drive.rate[i]! * velocity.x[i]!);
+      y += share * (drive.vector.y[i]! - drive.rate[i]! * velocity.y[i]!);
+      z += share * (drive.vector.z[i]! - drive.rate[i]! * velocity.z[i]!);
+    }
     const square = x * x + y * y + z * z;
     total.squares += square;
     total.peak = Math.max(total.peak, Math.sqrt(square));

@@ -1,9 +1,12 @@
 import type { Vector } from '../math/vector';
 import type { Emitter, Scene } from '../scene/document';
-import { particleBlock, sumsOfBlock, type ParticleBlock } from '../stack/block';
+import { particleBlock, type ParticleBlock } from '../stack/block';
 import type { Assets } from '../scene/assets';
-import { compileStack, placeRows } from '../stack/compile';
-import { evaluateRow, evaluateStack, rowScratch } from '../stack/evaluate';
+import { compileStack, placeStack } from '../stack/compile';
+import type { Leaf } from '../stack/combine';
+import { evaluateStack } from '../stack/evaluate';
+import { rowScratch } from '../stack/room';
+import { sumsOfBlock } from '../stack/sums';
 
 /** The particle that a probe pretends to be. */
 export interface ProbeParticle {
@@ -13,6 +16,10 @@ export interface ProbeParticle {
   readonly mass: number;
   /** kg/s. */
   readonly drag: number;
+  /** Permanent number; 0 if it is left out. */
+  readonly key?: number;
+  /** Seconds since birth; 0 if it is left out. */
+  readonly age?: number;
 }
 
 /** What one field does at a point. */
@@ -21,7 +28,7 @@ export interface FieldReading {
   readonly kind: string;
   readonly actsAs: string;
   readonly unit: string;
-  /** w: profile × send; 0 where muted or out of reach. */
+  /** w, with the shares and weights of the groups around it; 0 where muted or out of reach. */
   readonly weight: number;
   /** F with the field's strength in it, in the unit. For drag: rate in 1/s, quadratic coefficient in 1/m, 0. */
   readonly vector: Vector;
@@ -37,7 +44,12 @@ export interface StackReading {
   readonly quadratic: number;
   /** U in m/s. */
   readonly medium: Vector;
-  /** a + (C + q·|v − U|)·(U − v), the whole acceleration of this particle, m/s². */
+  /** Velocity it is moved by without getting it, m/s. */
+  readonly shift: Vector;
+  /** F̄ of all that drives and of all that steers, and the rate of each a frame. */
+  readonly drive: { readonly rate: number; readonly vector: Vector };
+  readonly steer: { readonly rate: number; readonly vector: Vector };
+  /** a + (C + q·|v − U|)·(U − v): the acceleration of this particle but for drive, steer and limits, m/s². */
   readonly felt: Vector;
 }
 
@@ -51,6 +63,9 @@ function blockOf(particle: ProbeParticle, time: number): ParticleBlock {
   block.mass[0] = particle.mass;
   block.drag[0] = particle.drag;
   block.time[0] = time;
+  block.id[0] = particle.key ?? 0;
+  block.age[0] = particle.age ?? 0;
+  block.life[0] = 1;
   return block;
 }
 
@@ -62,26 +77,24 @@ export function probe(
   emitter: Emitter,
   particle: ProbeParticle,
 ): { fields: FieldReading[]; total: StackReading } {
-  const rows = compileStack(scene, assets);
-  placeRows(rows, frame);
+  const stack = compileStack(scene, assets);
+  placeStack(stack, frame);
   const block = blockOf(particle, frame / scene.time.fps);
-  const scratch = rowScratch();
+  block.emitter = scene.emitters.indexOf(emitter);
   const sums = sumsOfBlock();
-  const index = scene.emitters.indexOf(emitter);
-  const fields = rows.map((row): FieldReading => {
-    const send = row.sends[index]!;
-    scratch.vector.x[0] = scratch.vector.y[0] = scratch.vector.z[0] = 0;
-    const reached = send !== 0 && evaluateRow(row, send, block, scratch);
+  const leaves = new Map<number, Leaf>();
+  evaluateStack(stack, block, rowScratch(), sums, (leaf) => void leaves.set(leaf.row.index, leaf));
+  const fields = stack.rows.map(({ field, action, index }): FieldReading => {
+    const leaf = leaves.get(index);
     return {
-      field: row.field.name,
-      kind: row.field.settings.kind,
-      actsAs: row.action.kind,
-      unit: row.action.unit,
-      weight: reached ? scratch.weight[0]! : 0,
-      vector: reached ? [scratch.vector.x[0]!, scratch.vector.y[0]!, scratch.vector.z[0]!] : [0, 0, 0],
+      field: field.name,
+      kind: field.settings.kind,
+      actsAs: action.kind,
+      unit: action.vectorUnit,
+      weight: leaf?.weight[0] ?? 0,
+      vector: leaf ? [leaf.vector.x[0]!, leaf.vector.y[0]!, leaf.vector.z[0]!] : [0, 0, 0],
     };
   });
-  evaluateStack(rows, index, block, scratch, sums);
   const at = (c: { x: Float64Array; y: Float64Array; z: Float64Array }): Vector => [c.x[0]!, c.y[0]!, c.z[0]!];
   const acceleration = at(sums.acceleration);
   const medium = at(sums.medium);
@@ -89,5 +102,22 @@ export function probe(
   const rate =
     sums.dragRate[0]! + sums.quadratic[0]! * Math.sqrt(relative[0] * relative[0] + relative[1] * relative[1] + relative[2] * relative[2]);
   const felt = acceleration.map((a, i) => a + rate * relative[i]!) as unknown as Vector;
-  return { fields, total: { acceleration, dragRate: sums.dragRate[0]!, quadratic: sums.quadratic[0]!, medium, felt } };
+  const blend = ({ used, vector, rate }: typeof sums.drive) =>
+    used && rate[0]! > 0
+      ? { rate: rate[0]!, vector: at(vector).map((n) => n / rate[0]!) as unknown as Vector }
+      : { rate: 0, vector: [0, 0, 0] as const };
+  const shift: Vector = sums.shift.used ? at(sums.shift.vector) : [0, 0, 0];
+  return {
+    fields,
+    total: {
+      shift,
+      drive: blend(sums.drive),
+      steer: blend(sums.steer),
+      acceleration,
+      dragRate: sums.dragRate[0]!,
+      quadratic: sums.quadratic[0]!,
+      medium,
+      felt,
+    },
+  };
 }

@@ -1,7 +1,8 @@
 import { actions } from '../actions';
 import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
-import { isHeard, sendTo, type Field, type Scene } from '../scene/document';
+import { sendTo, type Field, type Scene } from '../scene/document';
+import { isHeard } from '../scene/groups';
 import type { Assets } from '../scene/assets';
 import { fieldSource } from '../stack/compile';
 import { boundsSentTo, fittedTo } from './fit';
@@ -34,7 +35,7 @@ function isZero(value: unknown): boolean {
 function settingsReason(scene: Scene, field: Field, assets: Assets): Reason | undefined {
   const kind = fieldKinds.get(field.settings.kind);
   if (field.mute) return { code: 'muted', words: 'muted', mend: { label: 'Unmute', change: changed(field, () => ({ mute: false })) } };
-  if (!isHeard(field, scene.fields)) {
+  if (!isHeard(field, scene)) {
     const clear = (s: Scene): Scene => ({ ...s, fields: s.fields.map((f) => ({ ...f, solo: false })) });
     return { code: 'soloed', words: 'another field is soloed', mend: { label: 'End solo', change: clear } };
   }

@@ -66,6 +66,16 @@ export class MeshTree {
     return this.tree.raycast(this.ray, DoubleSide).length % 2 === 1;
   }
 
+  /** The nearest point of the surface, written into `out` (x, y, z); its face. */
+  nearestPoint(x: number, y: number, z: number, out: Float64Array): number {
+    const found = this.tree.closestPointToPoint(this.point.set(x, y, z), this.nearest);
+    if (!found) return 0;
+    out[0] = found.point.x;
+    out[1] = found.point.y;
+    out[2] = found.point.z;
+    return found.faceIndex;
+  }
+
   /** The face that is nearest to a point. */
   nearestFace(x: number, y: number, z: number): number {
     return this.tree.closestPointToPoint(this.point.set(x, y, z), this.nearest)?.faceIndex ?? 0;

@@ -10,5 +10,5 @@ export const bell: ProfileKind = {
   summary: 'A Gaussian: gathered near the core, thin towards the reach.',
   parameters: {},
   needsCore: false,
-  value: (s) => (s >= 1 ? 0 : (exp(-4.5 * s * s) - END) / (1 - END)),
+  compile: () => (s) => (s >= 1 ? 0 : (exp(-4.5 * s * s) - END) / (1 - END)),
 };

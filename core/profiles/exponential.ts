@@ -10,5 +10,5 @@ export const exponential: ProfileKind = {
   summary: 'Falls fastest right outside the core, with a long thin end.',
   parameters: {},
   needsCore: false,
-  value: (s) => (s >= 1 ? 0 : (exp(-4 * s) - END) / (1 - END)),
+  compile: () => (s) => (s >= 1 ? 0 : (exp(-4 * s) - END) / (1 - END)),
 };

@@ -7,5 +7,5 @@ export const flat: ProfileKind = {
   summary: 'Full up to the reach, then nothing: a hard edge.',
   parameters: {},
   needsCore: false,
-  value: (s) => (s < 1 ? 1 : 0),
+  compile: () => (s) => (s < 1 ? 1 : 0),
 };

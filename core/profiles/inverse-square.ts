@@ -7,7 +7,7 @@ export const inverseSquare: ProfileKind = {
   summary: 'Like light from a lamp of the size of the core, brought to nothing at the reach. Needs a core above 0.',
   parameters: {},
   needsCore: true,
-  value: (s, d, core) => {
+  compile: () => (s, d, core) => {
     const near = core / Math.max(d, core);
     const end = 1 - s * s * s * s;
     return near * near * end * end;

@@ -7,5 +7,5 @@ export const linear: ProfileKind = {
   summary: 'Falls evenly from core to reach.',
   parameters: {},
   needsCore: false,
-  value: (s) => 1 - s,
+  compile: () => (s) => 1 - s,
 };

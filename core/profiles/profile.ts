@@ -1,11 +1,11 @@
 import type { Kind } from '../describe/registry';
-import { describe } from '../describe/parameters';
+import { describe, type Values } from '../describe/parameters';
 import { pow } from '../math/exact';
 
 /** The curve from core (s = 0) to reach (s = 1). */
 export interface ProfileKind extends Kind {
   /** p in 0 … 1 at s in 0 … 1; d and core in metres, for the profiles that need lengths. */
-  value(s: number, d: number, core: number): number;
+  compile(values: Values): (s: number, d: number, core: number) => number;
   /** True where the core must be above 0. */
   readonly needsCore: boolean;
 }
@@ -30,12 +30,22 @@ export const profileCommon = describe({
   },
 });
 
-/** A complete falloff: weight at a distance d in metres. */
-export function falloff(profile: ProfileKind, core: number, reach: number, slope: number, invert: boolean): (d: number) => number {
+/** A profile as a field holds it. */
+export interface ProfileValues {
+  readonly kind: string;
+  readonly slope: number;
+  readonly invert: boolean;
+  readonly [parameter: string]: unknown;
+}
+
+/** A complete falloff of a kind: weight at a distance d in metres. */
+export function falloff(kind: ProfileKind, profile: ProfileValues, core: number, reach: number): (d: number) => number {
   const span = reach - core;
+  const value = kind.compile(profile);
+  const { slope, invert } = profile;
   return (d) => {
     const s = d <= core ? 0 : d >= reach ? 1 : (d - core) / span;
-    const p = pow(profile.value(s, d, core), slope);
+    const p = pow(value(s, d, core), slope);
     return invert ? 1 - p : p;
   };
 }

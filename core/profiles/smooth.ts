@@ -7,5 +7,5 @@ export const smooth: ProfileKind = {
   summary: 'Leaves the core and meets the reach without a corner.',
   parameters: {},
   needsCore: false,
-  value: (s) => 1 - s * s * (3 - 2 * s),
+  compile: () => (s) => 1 - s * s * (3 - 2 * s),
 };

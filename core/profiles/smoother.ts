@@ -7,5 +7,5 @@ export const smoother: ProfileKind = {
   summary: 'Leaves the core and meets the reach even more gently than smooth.',
   parameters: {},
   needsCore: false,
-  value: (s) => 1 - s * s * s * (s * (6 * s - 15) + 10),
+  compile: () => (s) => 1 - s * s * s * (s * (6 * s - 15) + 10),
 };

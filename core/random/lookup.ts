@@ -57,6 +57,8 @@ export const Purpose = {
   scatter: 26,
   scatterTurn: 27,
   child: 28,
+  steer: 29,
+  modulator: 31,
   /** The choice a mask makes, attempt by attempt. */
   mask: 30,
   /** Shapes use shape, shape + 1, … */

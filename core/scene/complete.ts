@@ -4,10 +4,12 @@ import { defaultsOf, type Values } from '../describe/parameters';
 import type { Kinded } from '../describe/registry';
 import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
+import { strengthOf } from '../fields/strength';
 import { gates } from '../gates';
 import { looks } from '../looks';
 import { masks } from '../masks';
 import { meshSources } from '../meshes/sources';
+import { modulators } from '../modulators';
 import type { Keys } from '../places/keys';
 import { profiles } from '../profiles';
 import { profileCommon } from '../profiles/profile';
@@ -21,8 +23,10 @@ import {
   type Collider,
   type Emitter,
   type Field,
+  type Group,
   type Hit,
   type Place,
+  type Reached,
   type Scene,
   type SceneMesh,
 } from './document';
@@ -59,22 +63,43 @@ export function completeEmitter(written: Written): Emitter {
   };
 }
 
+/** What the weight of a field or group hangs on; `usual` is the kind of profile it has if it names none. */
+function completeReached(written: Written, usual: string): Reached {
+  const profile = (written['profile'] as Kinded | undefined) ?? { kind: usual };
+  return {
+    extent: extents.complete((written['extent'] as Kinded | undefined) ?? { kind: 'everywhere' }),
+    profile: { ...defaultsOf(profileCommon), ...profiles.complete(profile) } as Reached['profile'],
+    modulators: list(written['modulators']).map((m) => modulators.complete(m as Kinded)),
+    sends: object(written['sends']) as Record<string, number>,
+  };
+}
+
 /** A field with everything left out filled in. The input must have passed the check. */
 export function completeField(written: Written): Field {
   const settings = written['settings'] as Kinded;
   const kind = fieldKinds.get(settings.kind);
-  const profile = (written['profile'] as Kinded | undefined) ?? { kind: kind.startsWith.profile };
+  const actsAs = (written['actsAs'] as string | undefined) ?? kind.actions[0]!;
   return {
     ...defaultsOf(descriptions.fieldParameters),
-    strength: kind.strength.default,
+    strength: strengthOf(kind, actsAs).default,
     ...written,
     ...identity(written),
     ...completePlaced(written),
     settings: fieldKinds.complete(settings),
-    actsAs: (written['actsAs'] as string | undefined) ?? kind.actions[0]!,
-    extent: extents.complete((written['extent'] as Kinded | undefined) ?? { kind: 'everywhere' }),
-    profile: { ...defaultsOf(profileCommon), ...profiles.complete(profile) } as Field['profile'],
-    sends: object(written['sends']) as Record<string, number>,
+    actsAs,
+    ...completeReached(written, kind.startsWith.profile),
+  };
+}
+
+/** A group with everything left out filled in. The input must have passed the check. */
+export function completeGroup(written: Written): Group {
+  return {
+    ...defaultsOf(descriptions.groupParameters),
+    ...written,
+    ...identity(written),
+    ...completePlaced(written),
+    rule: (written['rule'] as string | undefined) ?? 'sum',
+    ...completeReached(written, 'smooth'),
   };
 }
 
@@ -125,6 +150,7 @@ export function completeScene(written: Written): Scene {
     },
     emitters: list(written['emitters']).map(completeEmitter),
     fields: list(written['fields']).map(completeField),
+    groups: list(written['groups']).map(completeGroup),
     colliders: list(written['colliders']).map(completeCollider),
     carriers: list(written['carriers']).map(completeCarrier),
     meshes: list(written['meshes']).map(completeMesh),

@@ -1,6 +1,7 @@
 import type { ValuesOf } from '../describe/parameters';
 import type { Kinded } from '../describe/registry';
 import type { Keys } from '../places/keys';
+import type { ProfileValues } from '../profiles/profile';
 import type {
   birthParameters,
   boundsParameters,
@@ -9,6 +10,7 @@ import type {
   colliderParameters,
   emitterParameters,
   fieldParameters,
+  groupParameters,
   hitParameters,
   outputParameters,
   placeParameters,
@@ -32,6 +34,8 @@ export const MOST = {
   meshes: 64,
   amounts: 16,
   masks: 8,
+  groups: 64,
+  modulators: 8,
   images: 64,
   keys: 4096,
   name: 120,
@@ -57,14 +61,25 @@ export interface Emitter extends ValuesOf<typeof emitterParameters>, PlacedThing
   readonly look: Kinded;
 }
 
-export interface Field extends ValuesOf<typeof fieldParameters>, PlacedThing {
+/** What the weight of a field or group hangs on. */
+export interface Reached {
+  readonly extent: Kinded;
+  readonly profile: ProfileValues;
+  /** Multiplied with one another. */
+  readonly modulators: readonly Kinded[];
+  /** By emitter id, 0 … 2; an emitter that is not named is sent 1. */
+  readonly sends: Readonly<Record<string, number>>;
+}
+
+export interface Field extends ValuesOf<typeof fieldParameters>, PlacedThing, Reached {
   /** The kind, and its own settings. */
   readonly settings: Kinded;
   readonly actsAs: string;
-  readonly extent: Kinded;
-  readonly profile: Kinded & { readonly slope: number; readonly invert: boolean };
-  /** By emitter id, 0 … 2; an emitter that is not named is sent 1. */
-  readonly sends: Readonly<Record<string, number>>;
+}
+
+/** Fields taken together, with one rule for how they combine. */
+export interface Group extends ValuesOf<typeof groupParameters>, PlacedThing, Reached {
+  readonly rule: string;
 }
 
 /** How one emitter's particles meet a collider. */
@@ -117,24 +132,21 @@ export interface Scene extends ValuesOf<typeof sceneParameters> {
   readonly bounds: Bounds;
   readonly whole: Whole;
   readonly emitters: readonly Emitter[];
+  /** In the order in which they act; members of a group stand together. */
   readonly fields: readonly Field[];
+  readonly groups: readonly Group[];
   readonly colliders: readonly Collider[];
   readonly carriers: readonly Carrier[];
   readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];
 }
 
-/** The send of a field to an emitter. */
-export function sendTo(field: Field, emitterId: string): number {
-  return field.sends[emitterId] ?? 1;
+/** The send of a field or group to an emitter. */
+export function sendTo({ sends }: Pick<Reached, 'sends'>, emitterId: string): number {
+  return sends[emitterId] ?? 1;
 }
 
 /** How an emitter's particles meet a collider. */
 export function hitOf(collider: Collider, emitterId: string): Hit {
   return collider.sends[emitterId] ?? { hits: true, bounce: 1 };
-}
-
-/** Whether a field acts, given mutes and solos of the whole desk. */
-export function isHeard(field: Field, fields: readonly Field[]): boolean {
-  return !field.mute && (field.solo || !fields.some((f) => f.solo));
 }

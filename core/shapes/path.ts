@@ -1,14 +1,10 @@
 import type { ValuesOf } from '../describe/parameters';
 import { pathParameters } from '../paths/parameters';
-import { pathLength, pointAlong, polylineOf } from '../paths/polyline';
+import { lineOf } from '../paths/line-of';
+import { pathLength, pointAlong } from '../paths/polyline';
 import type { ShapeKind } from './shape';
 
 type Settings = ValuesOf<typeof pathParameters>;
-
-const lineOf = (values: object) => {
-  const { points, closed, smooth } = values as Settings;
-  return polylineOf(points, closed, smooth);
-};
 
 /** A path, even over its length. The normal stands on it, as far up as it can. */
 export const path: ShapeKind = {

@@ -6,6 +6,8 @@ export const BLOCK = 1024;
 /** The state of up to BLOCK particles of one emitter, as the fields see it. */
 export interface ParticleBlock {
   count: number;
+  /** Whose particles they are, by the order of the scene. */
+  emitter: number;
   /** Metres, world axes. */
   readonly position: VectorColumns;
   /** Metres a second, world axes. */
@@ -18,50 +20,28 @@ export interface ParticleBlock {
   readonly mass: Float64Array;
   /** Linear drag of the particle itself, kg/s. */
   readonly drag: Float64Array;
+  /** Permanent numbers. */
+  readonly id: Uint32Array;
+  /** Seconds since birth. */
+  readonly age: Float64Array;
+  /** Seconds from birth to death. */
+  readonly life: Float64Array;
 }
 
 /** An empty block. */
 export function particleBlock(): ParticleBlock {
+  const column = () => new Float64Array(BLOCK);
   return {
     count: 0,
+    emitter: 0,
     position: vectorColumns(BLOCK),
     velocity: vectorColumns(BLOCK),
-    time: new Float64Array(BLOCK),
-    step: new Float64Array(BLOCK),
-    mass: new Float64Array(BLOCK),
-    drag: new Float64Array(BLOCK),
+    time: column(),
+    step: column(),
+    mass: column(),
+    drag: column(),
+    id: new Uint32Array(BLOCK),
+    age: column(),
+    life: column(),
   };
-}
-
-/** What a stack of fields adds up to for each particle of a block. */
-export interface Sums {
-  /** m/s². */
-  readonly acceleration: VectorColumns;
-  /** Total linear drag rate C, 1/s: the particle's own b/m and the drag fields. */
-  readonly dragRate: Float64Array;
-  /** Quadratic drag coefficient q, 1/m. */
-  readonly quadratic: Float64Array;
-  /** Velocity U of the medium that carries, m/s. */
-  readonly medium: VectorColumns;
-}
-
-/** Empty sums for one block. */
-export function sumsOfBlock(): Sums {
-  return {
-    acceleration: vectorColumns(BLOCK),
-    dragRate: new Float64Array(BLOCK),
-    quadratic: new Float64Array(BLOCK),
-    medium: vectorColumns(BLOCK),
-  };
-}
-
-/** Sets the sums to what a particle has without any field. */
-export function resetSums(sums: Sums, block: ParticleBlock): void {
-  for (const columns of [sums.acceleration, sums.medium]) {
-    columns.x.fill(0, 0, block.count);
-    columns.y.fill(0, 0, block.count);
-    columns.z.fill(0, 0, block.count);
-  }
-  sums.quadratic.fill(0, 0, block.count);
-  for (let i = 0; i < block.count; i++) sums.dragRate[i] = block.drag[i]! / block.mass[i]!;
 }

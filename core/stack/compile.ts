@@ -1,82 +1,121 @@
 import { actions } from '../actions';
 import type { ActionKind } from '../actions/action';
-import { extents } from '../extents';
-import type { DistanceRoutine } from '../extents/extent';
 import { fields as fieldKinds } from '../fields';
-import type { FieldRoutine, FieldSource } from '../fields/field';
-import type { Rotation } from '../math/rotation';
-import { motionOf, type Motion } from '../places/motion';
-import type { Similarity } from '../places/similarity';
-import { profiles } from '../profiles';
-import { falloff } from '../profiles/profile';
+import type { FieldKind, FieldRoutine, FieldSource, FrozenParticles, SwallowRoutine } from '../fields/field';
+import { rules } from '../groups';
+import type { RuleKind } from '../groups/rule';
 import { streamOf } from '../random/lookup';
-import { imageOf, type Assets } from '../scene/assets';
-import { isHeard, sendTo, type Field, type Scene } from '../scene/document';
+import type { Assets } from '../scene/assets';
+import type { Field, Group, Scene } from '../scene/document';
+import { actionOf, deskTree, groupsAround, isHeard, type DeskNode } from '../scene/groups';
+import { resourcesOf } from '../scene/resources';
+import { placesOn } from './places-on';
+import { compileReach, placeReach, type Reach } from './reach';
 
 /** A field made ready to run. */
-export interface Row {
+export interface Row extends Reach {
   readonly field: Field;
+  /** Its place in the scene's list. */
+  readonly index: number;
   readonly action: ActionKind;
   readonly vector: FieldRoutine;
-  readonly needsVelocity: boolean;
-  readonly motion: Motion;
-  /** Where it is at the time it is evaluated for; see {@link placeRows}. */
-  place: Similarity;
-  /** Undefined where the place is not turned. */
-  rotation: Rotation | undefined;
-  /** Undefined for the extent `everywhere`. */
-  readonly distance: DistanceRoutine | undefined;
-  readonly profile: (d: number) => number;
-  /** By emitter, in the order of the scene: 0 where the field is not heard or not sent. */
-  readonly sends: readonly number[];
+  readonly needs: NonNullable<FieldKind['needs']>;
+  /** Undefined where it ends no particle. */
+  readonly swallows: SwallowRoutine | undefined;
+}
+
+/** A group made ready to run. */
+export interface GroupRow extends Reach {
+  readonly group: Group;
+  readonly rule: RuleKind;
+  /** How its members act; undefined where it has none. */
+  readonly action: ActionKind | undefined;
+  readonly members: readonly StackNode[];
+  /** True where its members simply go into the sum around it. */
+  readonly open: boolean;
+}
+
+export type StackNode = Row | GroupRow;
+
+export const isGroup = (node: StackNode): node is GroupRow => 'group' in node;
+
+/** The desk made ready to run. */
+export interface Stack {
+  /** Fields and groups as they stand on the desk. */
+  readonly nodes: readonly StackNode[];
+  /** Every field, in the order of the scene. */
+  readonly rows: readonly Row[];
+  readonly groups: ReadonlyMap<string, GroupRow>;
+  readonly fps: number;
+  /** Emitters whose particles some field reads, with room for where they are. */
+  readonly read: ReadonlyMap<string, FrozenParticles>;
+  /** Frame with fraction that it is placed for. */
+  frame: number;
 }
 
 /** Everything a field kind needs to be compiled. */
-export function fieldSource(scene: Scene, field: Field, assets: Assets): FieldSource {
+export function fieldSource(scene: Scene, field: Field, assets: Assets, read?: Map<string, FrozenParticles>, share = 1): FieldSource {
+  const particlesOf = (id: string): FrozenParticles | undefined => {
+    if (!scene.emitters.some((e) => e.id === id)) return undefined;
+    const none = new Float64Array(0);
+    const frozen = read?.get(id) ?? { count: 0, x: none, y: none, z: none, share };
+    read?.set(id, frozen);
+    return frozen;
+  };
   return {
-    strength: field.strength,
+    strength: actions.get(field.actsAs).blends ? (actions.get(field.actsAs).paced ? field.pace : 1) : field.strength,
     stream: streamOf(scene.seed, field.seed),
     settings: field.settings,
-    image: (hash) => imageOf(assets, hash),
+    fps: scene.time.fps,
+    resources: resourcesOf(scene, assets),
+    extent: field.extent,
+    particles: particlesOf,
+    placeOn: (id) => placesOn(scene, assets, id, streamOf(scene.seed, field.seed)),
   };
 }
 
-/** Makes one field ready to run. */
-export function compileField(scene: Scene, field: Field, assets: Assets): Row {
-  const extent = extents.get(field.extent.kind);
-  const { core, reach } = field.extent as unknown as { core: number; reach: number };
-  const heard = isHeard(field, scene.fields);
-  const motion = motionOf(scene.carriers, field);
-  const place = motion.at(scene.time.first);
-  return {
-    field,
-    action: actions.get(field.actsAs),
-    vector: fieldKinds.get(field.settings.kind).compile(fieldSource(scene, field, assets)),
-    needsVelocity: fieldKinds.get(field.settings.kind).needsVelocity ?? false,
-    motion,
-    place,
-    rotation: turningOf(place),
-    distance: extent.bounded ? extent.distance(field.extent) : undefined,
-    profile: falloff(profiles.get(field.profile.kind), core, reach, field.profile.slope, field.profile.invert),
-    sends: scene.emitters.map((emitter) => (heard ? sendTo(field, emitter.id) : 0)),
+/** Makes the fields and groups of a scene ready to run. `share` is the draft's. */
+export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
+  const read = new Map<string, FrozenParticles>();
+  const rows = scene.fields.map((field, index): Row => {
+    const kind = fieldKinds.get(field.settings.kind);
+    const source = fieldSource(scene, field, assets, read, share);
+    return {
+      ...compileReach(scene, field, assets, isHeard(field, scene)),
+      field,
+      index,
+      action: actions.get(field.actsAs),
+      vector: kind.compile(source),
+      swallows: kind.swallows?.(source),
+      needs: kind.needs ?? {},
+    };
+  });
+  const groups = new Map<string, GroupRow>();
+  const nodeOf = (node: DeskNode): StackNode => {
+    if ('field' in node) return rows[scene.fields.indexOf(node.field)]!;
+    const { group } = node;
+    const action = actionOf(scene, group);
+    const rule = rules.get(group.rule);
+    const heard = !group.mute && groupsAround(scene.groups, group).every((g) => !g.mute);
+    const row: GroupRow = {
+      ...compileReach(scene, group, assets, heard),
+      group,
+      rule,
+      action: action === undefined ? undefined : actions.get(action),
+      members: node.members.map(nodeOf),
+      open: rule.kind === 'sum' && !group.limited && !group.unit,
+    };
+    groups.set(group.id, row);
+    return row;
   };
+  const stack: Stack = { nodes: deskTree(scene).map(nodeOf), rows, groups, fps: scene.time.fps, read, frame: NaN };
+  placeStack(stack, scene.time.first);
+  return stack;
 }
 
-/** The rotation of a place; undefined where it turns nothing. */
-function turningOf({ rotation }: Similarity): Rotation | undefined {
-  return rotation[0] === 1 && rotation[4] === 1 && rotation[8] === 1 ? undefined : rotation;
-}
-
-/** Brings the fields that move to where they are at a frame with fraction. */
-export function placeRows(rows: readonly Row[], frame: number): void {
-  for (const row of rows) {
-    if (!row.motion.moves) continue;
-    row.place = row.motion.at(frame);
-    row.rotation = turningOf(row.place);
-  }
-}
-
-/** Makes the fields of a scene ready to run, in their order on the desk. */
-export function compileStack(scene: Scene, assets: Assets): Row[] {
-  return scene.fields.map((field) => compileField(scene, field, assets));
+/** Brings fields and groups to where and how they are at a frame with fraction; `step` is the frames a substep takes. */
+export function placeStack(stack: Stack, frame: number, step = 1): void {
+  stack.frame = frame;
+  for (const row of stack.rows) placeReach(row, row.field, frame, step, stack.fps);
+  for (const row of stack.groups.values()) placeReach(row, undefined, frame, step, stack.fps);
 }

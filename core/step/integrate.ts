@@ -1,5 +1,7 @@
 import { exp } from '../math/exact';
-import type { ParticleBlock, Sums } from '../stack/block';
+import type { ParticleBlock } from '../stack/block';
+import type { Sums } from '../stack/sums';
+import { guide } from './guide';
 
 /**
  * (1 − e^(−z)) / z, the mean of e^(−t) over 0 … z; by its series where the difference would lose digits.
@@ -9,15 +11,13 @@ function meanDecay(z: number, decay: number): number {
 }
 
 /**
- * Steps velocity and position of a block, in place.
- *
- * Velocity is exact for constant a, C and U over the step: with E = e^(−C·dt) and φ = (1−E)/(C·dt),
+ * Velocity, exact for constant a, C and U over the step: with E = e^(−C·dt) and φ = (1−E)/(C·dt),
  * v ← U + (v − U)·E + φ·a·dt, so that a fall settles at g/C at any step. Quadratic drag adds q·|v½ − U| to C, with v½
- * from a half step taken with q·|v − U|. Then x ← x + v·dt. Without drag this is semi-implicit Euler: first order and
- * symplectic (Hairer, Lubich & Wanner, "Geometric Numerical Integration", 2006, I.1).
+ * from a half step taken with q·|v − U|. Without drag this is semi-implicit Euler: first order and symplectic (Hairer,
+ * Lubich & Wanner, "Geometric Numerical Integration", 2006, I.1).
  */
-export function integrate(block: ParticleBlock, sums: Sums): void {
-  const { count, position, velocity, step } = block;
+function stepVelocity(block: ParticleBlock, sums: Sums): void {
+  const { count, velocity, step } = block;
   const { acceleration, dragRate, quadratic, medium } = sums;
   // Particles of one emitter often share drag and step: the last decay is kept.
   let lastZ = 0;
@@ -59,14 +59,29 @@ export function integrate(block: ParticleBlock, sums: Sums): void {
       ry += ay * dt;
       rz += az * dt;
     }
-    const vx = ux + rx;
-    const vy = uy + ry;
-    const vz = uz + rz;
-    velocity.x[i] = vx;
-    velocity.y[i] = vy;
-    velocity.z[i] = vz;
-    position.x[i]! += vx * dt;
-    position.y[i]! += vy * dt;
-    position.z[i]! += vz * dt;
+    velocity.x[i] = ux + rx;
+    velocity.y[i] = uy + ry;
+    velocity.z[i] = uz + rz;
+  }
+}
+
+/** Steps velocity and position of a block, in place: velocity, drive and steer, speed limits, then x ← x + v·dt + shift·dt. */
+export function integrate(block: ParticleBlock, sums: Sums, fps: number): void {
+  const { count, position, velocity, step } = block;
+  stepVelocity(block, sums);
+  guide(block, sums, fps);
+  for (let i = 0; i < count; i++) {
+    const dt = step[i]!;
+    position.x[i]! += velocity.x[i]! * dt;
+    position.y[i]! += velocity.y[i]! * dt;
+    position.z[i]! += velocity.z[i]! * dt;
+  }
+  if (!sums.shift.used) return;
+  const { vector } = sums.shift;
+  for (let i = 0; i < count; i++) {
+    const dt = step[i]!;
+    position.x[i]! += vector.x[i]! * dt;
+    position.y[i]! += vector.y[i]! * dt;
+    position.z[i]! += vector.z[i]! * dt;
   }
 }

@@ -4,17 +4,22 @@ import type { Assets } from '../scene/assets';
 import type { Emitter, Scene } from '../scene/document';
 import { shapes } from '../shapes';
 import { looks } from '../looks';
-import { BLOCK, particleBlock, sumsOfBlock } from '../stack/block';
-import { compileStack, placeRows } from '../stack/compile';
-import { evaluateStack, rowScratch } from '../stack/evaluate';
+import { BLOCK, particleBlock } from '../stack/block';
+import { measureDelivery, type Meters } from '../measure/meters';
+import { compileStack, placeStack } from '../stack/compile';
+import { evaluateStack } from '../stack/evaluate';
+import { rowScratch } from '../stack/room';
+import { sumsOfBlock } from '../stack/sums';
 import { nurseryOf, startFrame, type Nursery, type Portion } from './births';
 import { blame } from './blame';
 import { childNurseryOf, Track, type ChildNursery } from './children';
 import { meetObstacles } from './contacts';
+import { freezeInto } from './freeze';
 import { integrate } from './integrate';
 import { setOrientation } from './newborn';
 import { moveObstacles, obstaclesOf } from './obstacles';
 import { KILLED, Population } from './population';
+import { swallow } from './swallow';
 
 export { startFrame };
 
@@ -55,7 +60,7 @@ export class Simulation {
   readonly populations: Population[];
   /** Particles retired because they became non-finite, by the name of the field whose contribution was. */
   readonly blamed = new Map<string, number>();
-  readonly rows;
+  readonly stack;
   private readonly origins: readonly (Origin | undefined)[];
   private readonly order: readonly number[];
   /** Where the particles of emitters with children began the substep. */
@@ -75,7 +80,7 @@ export class Simulation {
     const { emitters } = scene;
     this.frame = startFrame(scene);
     this.fps = scene.time.fps;
-    this.rows = compileStack(scene, assets);
+    this.stack = compileStack(scene, assets, portion.share);
     this.obstacles = obstaclesOf(scene, assets);
     this.populations = emitters.map((e) => new Population(looks.get(e.look.kind).turns));
     this.origins = emitters.map((emitter): Origin | undefined => {
@@ -98,7 +103,8 @@ export class Simulation {
     for (let sub = 0; sub < substeps; sub++) {
       const from = this.frame + sub / substeps;
       const to = sub + 1 === substeps ? this.frame + 1 : this.frame + (sub + 1) / substeps;
-      placeRows(this.rows, from);
+      placeStack(this.stack, from, to - from);
+      this.freeze();
       moveObstacles(this.obstacles, from, to, this.fps);
       for (const emitter of this.order) if (!this.step(emitter, from, to, stopped)) return false;
       this.populations.forEach((population, emitter) => {
@@ -114,6 +120,12 @@ export class Simulation {
   /** Contacts with each collider of the scene since the start, in its order; 0 for those that are off. */
   contacts(): number[] {
     return this.scene.colliders.map((collider) => this.obstacles.find((o) => o.collider === collider)?.contacts ?? 0);
+  }
+
+  /** What every field delivers on the frame the run is at. */
+  measure(): Meters {
+    this.freeze();
+    return measureDelivery(this.stack, this.populations, this.frame);
   }
 
   private bearAtFrame(): void {
@@ -132,10 +144,10 @@ export class Simulation {
     // Pieces of splits are added while the blocks go by; they are stepped with the last of them.
     for (let start = 0; start < population.count; start += this.block.count) {
       if (stopped()) return false;
-      this.load(population, start, begin, end);
-      evaluateStack(this.rows, emitter, this.block, this.scratch, this.sums);
+      this.load(population, emitter, start, begin, end);
+      evaluateStack(this.stack, this.block, this.scratch, this.sums);
       if (this.obstacles.length > 0) this.remember();
-      integrate(this.block, this.sums);
+      integrate(this.block, this.sums, this.fps);
       if (this.obstacles.length > 0)
         meetObstacles({
           obstacles: this.obstacles,
@@ -148,17 +160,24 @@ export class Simulation {
           from,
           to,
         });
+      swallow(this.stack, population, start, this.block, this.scratch);
       if (population.turns) this.turn(population, start);
       this.store(population, start);
     }
     return true;
   }
 
-  private load(population: Population, start: number, begin: number, end: number): void {
+  /** Keeps where the particles are that fields read, so that nothing hangs on the order in which emitters are stepped. */
+  private freeze(): void {
+    for (const [id, frozen] of this.stack.read) freezeInto(frozen, this.populations[this.scene.emitters.findIndex((e) => e.id === id)]!);
+  }
+
+  private load(population: Population, emitter: number, start: number, begin: number, end: number): void {
     const { block } = this;
-    const { x, y, z, vx, vy, vz, mass, drag } = population.columns;
+    const { x, y, z, vx, vy, vz, mass, drag, life } = population.columns;
     const count = Math.min(BLOCK, population.count - start);
     block.count = count;
+    block.emitter = emitter;
     for (let i = 0; i < count; i++) {
       const slot = start + i;
       block.position.x[i] = x[slot]!;
@@ -172,6 +191,9 @@ export class Simulation {
       const time = Math.max(begin, population.birth[slot]!);
       block.time[i] = time;
       block.step[i] = end - time;
+      block.id[i] = population.id[slot]!;
+      block.age[i] = time - population.birth[slot]!;
+      block.life[i] = life[slot]!;
     }
   }
 
@@ -220,7 +242,7 @@ export class Simulation {
   private retire(population: Population, emitter: number, time: number): void {
     for (let slot = population.count - 1; slot >= 0; slot--) {
       if (!Number.isNaN(population.columns.vx[slot]!)) continue;
-      const culprit = blame(this.rows, emitter, population, slot, time);
+      const culprit = blame(this.stack, emitter, population, slot, time);
       this.blamed.set(culprit, (this.blamed.get(culprit) ?? 0) + 1);
       population.retired++;
       population.remove(slot);

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { whyIdle } from '../measure/collider-reasons';
 import { whyUnseen } from '../measure/emitter-reasons';
-import { measureDelivery } from '../measure/meters';
 import { completeScene, type Written } from '../scene/complete';
 import type { Scene } from '../scene/document';
 import { runTo } from './scenes';
@@ -16,7 +15,7 @@ const scene = (emitter: Written, more: Written = {}): Scene =>
 
 function boundsAt(s: Scene, frame: number) {
   const run = runTo(s, frame);
-  return { run, bounds: measureDelivery(run.rows, run.populations, frame, 24).bounds };
+  return { run, bounds: run.measure().bounds };
 }
 
 const why = (s: Scene, frame = 24) => whyUnseen(s, s.emitters[0]!, boundsAt(s, frame).bounds[0]!, frame, new Map());

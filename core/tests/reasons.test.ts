@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { addMeters, measureDelivery, rms, type Meters } from '../measure/meters';
+import { addMeters, rms, type Meters } from '../measure/meters';
 import { whySilent } from '../measure/reasons';
 import { fields as fieldKinds } from '../fields';
 import type { Written } from '../scene/complete';
-import { isHeard, type Scene } from '../scene/document';
+import type { Scene } from '../scene/document';
+import { isHeard } from '../scene/groups';
 import { newField, newScene } from '../scene/starters';
 import { Simulation } from '../step/simulation';
 import { checkScene } from '../scene/check';
@@ -18,7 +19,7 @@ const cloud: Written = {
 
 function metersOf(scene: Scene, frame = 0): Meters {
   const run = runTo(scene, frame);
-  return measureDelivery(run.rows, run.populations, frame, scene.time.fps);
+  return run.measure();
 }
 
 function reasonOf(scene: Scene) {
@@ -104,7 +105,7 @@ describe('meters', () => {
     const scene = testScene({ emitter: cloud, fields: [{ settings: { kind: 'turbulence' } }] });
     const part = (slice: number) => {
       const run = new Simulation(scene, new Map(), { share: 1, slice, slices: 2 });
-      return measureDelivery(run.rows, run.populations, 0, 24);
+      return run.measure();
     };
     const [sum, whole] = [addMeters(part(0), part(1)), metersOf(scene)];
     expect(sum.fields[0]!.count).toBe(whole.fields[0]!.count);
@@ -124,7 +125,7 @@ describe('new things', () => {
       const measured = metersOf(grown, 30);
       expect(whySilent(grown, field, measured, new Map()), kind.kind).toBeUndefined();
       expect(rms(measured.fields[0]!), kind.kind).toBeGreaterThan(0);
-      expect(isHeard(field, grown.fields)).toBe(true);
+      expect(isHeard(field, grown)).toBe(true);
     }
   });
 });

@@ -7,9 +7,17 @@ export function testScene({
   emitter = {},
   fields = [],
   time = {},
-}: { emitter?: Written; fields?: readonly Written[]; time?: Written } = {}): Scene {
+  ...more
+}: {
+  emitter?: Written;
+  fields?: readonly Written[];
+  time?: Written;
+  groups?: readonly Written[];
+  meshes?: readonly Written[];
+} = {}): Scene {
   return completeScene({
     name: 'Test',
+    ...more,
     time: { fps: 24, first: 0, last: 100000, ...time },
     emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' }, amounts: [{ kind: 'burst', count: 1, frame: 0 }], ...emitter }],
     fields: fields.map((field, i) => ({ id: `f${i}`, name: `F${i}`, ...field })),

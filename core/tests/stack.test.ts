@@ -5,7 +5,10 @@ import { profiles } from '../profiles';
 import { falloff } from '../profiles/profile';
 import type { Written } from '../scene/complete';
 import type { Vector } from '../math/vector';
+import type { Resources } from '../shapes/shape';
 import { only, runTo, testScene, thrown } from './scenes';
+
+const NONE: Resources = { mesh: () => undefined, image: () => undefined };
 
 const push = (over: Written = {}): Written => ({ settings: { kind: 'wind' }, strength: 2, actsAs: 'acceleration', ...over });
 
@@ -51,7 +54,7 @@ describe('the root of the desk sums (common practice)', () => {
 describe('profiles (common practice)', () => {
   const each = profiles.list.map((p) => [p.kind, p] as const);
   it.each(each)('%s: 1 in the core, 0 at the reach, never rising; slope 0 is 1 everywhere', (_kind, profile) => {
-    const weight = falloff(profile, 1, 3, 1, false);
+    const weight = falloff(profile, { ...profiles.defaults(profile.kind), slope: 1, invert: false }, 1, 3);
     expect([0, 0.5, 1].map(weight)).toEqual([1, 1, 1]);
     expect([3, 4, 1e9].map(weight)).toEqual([0, 0, 0]);
     let last = 1;
@@ -59,17 +62,18 @@ describe('profiles (common practice)', () => {
       expect(weight(d)).toBeLessThanOrEqual(last);
       last = weight(d);
     }
-    const flat = falloff(profile, 1, 3, 0, false);
+    const flat = falloff(profile, { ...profiles.defaults(profile.kind), slope: 0, invert: false }, 1, 3);
     expect([0, 2, 3, 99].map(flat)).toEqual([1, 1, 1, 1]);
   });
 
   it.each(each)('%s inverted: 0 in the core, 1 at the reach and everywhere outside', (_kind, profile) => {
-    const weight = falloff(profile, 1, 3, 1, true);
+    const weight = falloff(profile, { ...profiles.defaults(profile.kind), slope: 1, invert: true }, 1, 3);
     expect([0, 1, 3, 4, 1e9].map(weight)).toEqual([0, 0, 1, 1, 1]);
   });
 
   it('follow their formulas half way, and the slope is a power', () => {
-    const half = (kind: string, slope = 1) => falloff(profiles.get(kind), 1, 3, slope, false)(2);
+    const half = (kind: string, slope = 1) =>
+      falloff(profiles.get(kind), { ...profiles.defaults(kind), slope: slope, invert: false }, 1, 3)(2);
     expect(half('linear')).toBe(0.5);
     expect(half('smooth')).toBe(0.5);
     expect(half('bell')).toBeCloseTo((Math.exp(-4.5 / 4) - Math.exp(-4.5)) / (1 - Math.exp(-4.5)), 12);
@@ -81,7 +85,7 @@ describe('profiles (common practice)', () => {
   });
 
   it('reach = core is a step', () => {
-    const weight = falloff(profiles.get('smooth'), 2, 2, 1, false);
+    const weight = falloff(profiles.get('smooth'), { ...profiles.defaults('smooth'), slope: 1, invert: false }, 2, 2);
     expect([1.99, 2, 2.01].map(weight)).toEqual([1, 1, 0]);
   });
 });
@@ -89,10 +93,11 @@ describe('profiles (common practice)', () => {
 describe('extents', () => {
   const distance = (kind: string, values: Written, p: Vector): number => {
     const out = new Float64Array(1);
-    extents.get(kind).distance(extents.defaults(kind, values))(
+    extents.get(kind).distance(extents.defaults(kind, values), NONE)(
       { x: Float64Array.of(p[0]), y: Float64Array.of(p[1]), z: Float64Array.of(p[2]) },
       1,
       out,
+      0,
     );
     return out[0]!;
   };
@@ -106,13 +111,23 @@ describe('extents', () => {
     expect(distance('ring', { radius: 5 }, [3, 3, 4])).toBe(3);
     expect(distance('box', { width: 2, height: 2, depth: 2 }, [0.9, -0.5, 0])).toBe(0);
     expect(distance('box', { width: 2, height: 2, depth: 2 }, [4, 5, 1])).toBe(5);
+    // A cone of 2 m that opens by 45°: inside, beside its side, above its flat end, below its tip.
+    expect(distance('cone', { length: 2, angle: 45 }, [0.5, 1, 0])).toBe(0);
+    expect(distance('cone', { length: 2, angle: 45 }, [2, 1, 0])).toBeCloseTo(Math.SQRT1_2, 12);
+    expect(distance('cone', { length: 2, angle: 45 }, [0.5, 5, 0])).toBe(3);
+    expect(distance('cone', { length: 2, angle: 45 }, [0, -3, 0])).toBe(3);
+    const bend = { points: [[0, 0, 0], [4, 0, 0], [4, 0, 3]], smooth: false }; // prettier-ignore
+    expect(distance('path', bend, [2, 2, 0])).toBe(2);
+    expect(distance('path', bend, [7, 0, 7])).toBe(5);
     expect(distance('slab', {}, [9, -2, 9])).toBe(2);
     expect(distance('slab', { side: 'front' }, [0, -0.1, 0])).toBe(Infinity);
   });
 
   it('drawn outlines lie at the distance they are drawn for, and hatching leaves the skeleton', () => {
-    for (const extent of extents.list.filter((e) => e.bounded)) {
-      const values = extents.defaults(extent.kind);
+    // A mesh is drawn itself.
+    for (const extent of extents.list.filter((e) => e.bounded && e.kind !== 'surface')) {
+      const straight = extent.kind === 'path' ? { points: [[-1, 0, 0], [1, 1, 0]] } : {}; // prettier-ignore
+      const values = extents.defaults(extent.kind, straight);
       for (const [x, y, z] of extent.outline(values, 0.5).flat())
         if (extent.kind !== 'box') expect(distance(extent.kind, values, [x, y, z])).toBeCloseTo(0.5, 9);
       for (const u of [0.05, 0.3, 0.55, 0.9]) {
@@ -123,7 +138,7 @@ describe('extents', () => {
   });
 
   it('fitted round particles reach all of them', () => {
-    for (const extent of extents.list.filter((e) => e.bounded)) {
+    for (const extent of extents.list.filter((e) => e.bounded && e.kind !== 'surface')) {
       const values = extents.defaults(extent.kind, extent.fitted([1, 2, 0.5]));
       for (const corner of [
         [1, 2, 0.5],

@@ -1,6 +1,5 @@
 import { useRef, useState } from 'react';
-import { profiles } from '../../core/profiles';
-import { falloff } from '../../core/profiles/profile';
+import { falloffOf } from '../../core/profiles';
 import type { Field } from '../../core/scene/document';
 import { followDrag } from '../parts/drag';
 import { setExtentNumber } from './extent-edit';
@@ -19,7 +18,7 @@ export function ProfileGraph({ field, small = false }: { field: Field; small?: b
   const [frozen, setFrozen] = useState<number>();
   const { core, reach } = field.extent as unknown as { core: number; reach: number };
   const end = frozen ?? endOf(reach);
-  const weight = falloff(profiles.get(field.profile.kind), core, reach, field.profile.slope, field.profile.invert);
+  const weight = falloffOf(field.profile, core, reach);
   const height = small ? 34 : 110;
   const x = (d: number) => (100 * d) / end;
   const y = (w: number) => 3 + (height - 6) * (1 - w);

@@ -15,8 +15,7 @@ import type { Assets } from '../../core/scene/assets';
 import { colliderShapes } from '../../core/colliders';
 import { boxEdges, circle, type Outline } from '../../core/places/handle';
 import { extents } from '../../core/extents';
-import { profiles } from '../../core/profiles';
-import { falloff } from '../../core/profiles/profile';
+import { falloffOf } from '../../core/profiles';
 import { shapes } from '../../core/shapes';
 import type { Field, Scene } from '../../core/scene/document';
 import { shotCorners } from './shot-frame';
@@ -58,7 +57,7 @@ function lines(points: number[], color: Color, opacity: number, dash?: number): 
 function hatch(field: Field): Outline {
   const { core, reach } = field.extent as unknown as { core: number; reach: number };
   const extent = extents.get(field.extent.kind);
-  const weight = falloff(profiles.get(field.profile.kind), core, reach, field.profile.slope, field.profile.invert);
+  const weight = falloffOf(field.profile, core, reach);
   const steps = 24;
   return Array.from({ length: HATCH_LINES }, (_, i) => {
     // Levels in an order that spreads over the circle, so that thinning is even.

@@ -3,10 +3,14 @@ import { checkValues, fits, isRecord } from '../../describe/check';
 import { fault, type Fault } from '../../describe/faults';
 import { extents } from '../../extents';
 import { fields as fieldKinds } from '../../fields';
+import { strengthOf } from '../../fields/strength';
+import { rules } from '../../groups';
+import { modulators } from '../../modulators';
 import { profiles } from '../../profiles';
 import { profileCommon } from '../../profiles/profile';
-import { fieldParameters, sendParameter } from '../descriptions';
-import { checkThing, PLACED_MEMBERS, type Known } from './parts';
+import { fieldParameters, groupParameters, sendParameter } from '../descriptions';
+import { MOST } from '../document';
+import { checkList, checkReferences, checkThing, PLACED_MEMBERS, type Known } from './parts';
 
 /** Core, reach and profile held against each other. */
 function checkFalloff(extent: Record<string, unknown>, profile: Record<string, unknown>, field: string): Fault[] {
@@ -36,38 +40,85 @@ function checkSends(value: unknown, field: string, emitterIds: ReadonlySet<unkno
   ]);
 }
 
+function checkModulator(value: unknown, field: string, known: Known): Fault[] {
+  const faults = modulators.check(value, field);
+  return faults.length > 0 ? faults : checkReferences(modulators.get((value as { kind: string }).kind).parameters, value, field, known);
+}
+
+const REACHED_MEMBERS = ['extent', 'profile', 'modulators', 'sends'] as const;
+
+/** Every fault of what a weight hangs on: extent, profile, modulators and sends; `usual` is the profile of what names none. */
+function checkReached(value: Record<string, unknown>, field: string, known: Known, usual: string): Fault[] {
+  const extent = value['extent'] === undefined ? [] : extents.check(value['extent'], `${field}.extent`);
+  const profile = value['profile'] === undefined ? [] : checkProfile(value['profile'], `${field}.profile`);
+  const shaped = extent.length + profile.length === 0 && isRecord(value['extent']);
+  return [
+    ...extent,
+    ...profile,
+    ...(shaped
+      ? [
+          ...checkFalloff(
+            value['extent'] as Record<string, unknown>,
+            (value['profile'] as Record<string, unknown> | undefined) ?? { kind: usual },
+            field,
+          ),
+          ...checkReferences(extents.get((value['extent'] as { kind: string }).kind).parameters, value['extent'], `${field}.extent`, known),
+        ]
+      : []),
+    ...checkList(value['modulators'], `${field}.modulators`, MOST.modulators, (one, at) => checkModulator(one, at, known)),
+    ...checkSends(value['sends'], `${field}.sends`, known.emitter),
+  ];
+}
+
+function checkSpan(value: Record<string, unknown>, field: string): Fault[] {
+  const { from, until } = { ...{ from: fieldParameters.from.default, until: fieldParameters.until.default }, ...value };
+  if (value['spanned'] !== true || typeof from !== 'number' || typeof until !== 'number' || until > from) return [];
+  return [fault('range', `${field}.until`, until, `a frame after the one it begins at (${from})`)];
+}
+
 /** Every fault of a field. */
 export function checkField(value: unknown, field: string, known: Known): Fault[] {
-  const also = [...PLACED_MEMBERS, 'settings', 'actsAs', 'extent', 'profile', 'sends'];
-  const faults = checkValues(fieldParameters, value, field, also);
+  const faults = checkValues(fieldParameters, value, field, [...PLACED_MEMBERS, ...REACHED_MEMBERS, 'settings', 'actsAs']);
   if (!isRecord(value)) return faults;
   const settings = fieldKinds.check(value['settings'], `${field}.settings`);
   const kind =
     isRecord(value['settings']) && typeof value['settings']['kind'] === 'string' ? fieldKinds.find(value['settings']['kind']) : undefined;
   const action = value['actsAs'];
   const actionFits = action === undefined || !kind || kind.actions.some((a) => a === action && actions.find(a));
-  const extent = value['extent'] === undefined ? [] : extents.check(value['extent'], `${field}.extent`);
-  const profile = value['profile'] === undefined ? [] : checkProfile(value['profile'], `${field}.profile`);
-  const shaped = extent.length + profile.length === 0 && isRecord(value['extent']);
   const strength = value['strength'];
-  const least = kind?.strength.min;
+  const least = kind && strengthOf(kind, typeof action === 'string' ? action : kind.actions[0]!).min;
   return [
     ...checkThing(value, field, known),
     ...faults,
+    ...checkReferences(fieldParameters, value, field, known),
+    ...checkSpan(value, field),
     ...(least !== undefined && typeof strength === 'number' && strength < least
       ? [fault('range', `${field}.strength`, strength, `a number from ${least}`)]
       : []),
     ...settings,
+    ...(settings.length === 0 && kind ? checkReferences(kind.parameters, value['settings'], `${field}.settings`, known) : []),
+    ...(settings.length === 0 && kind?.check ? kind.check(fieldKinds.complete(value['settings'] as never), `${field}.settings`) : []),
     ...(actionFits ? [] : [fault('choice', `${field}.actsAs`, action, `one of ${kind.actions.join(', ')} for ${kind.label}`)]),
-    ...extent,
-    ...profile,
-    ...(shaped
-      ? checkFalloff(
-          value['extent'] as Record<string, unknown>,
-          (value['profile'] as Record<string, unknown> | undefined) ?? { kind: 'smooth' },
-          field,
-        )
+    ...checkReached(value, field, known, kind?.startsWith.profile ?? 'smooth'),
+  ];
+}
+
+/** Every fault of a group by itself. */
+export function checkGroup(value: unknown, field: string, known: Known): Fault[] {
+  const faults = checkValues(groupParameters, value, field, [...PLACED_MEMBERS, ...REACHED_MEMBERS, 'rule']);
+  if (!isRecord(value)) return faults;
+  const rule = value['rule'];
+  const { floor, ceiling } = { ...{ floor: groupParameters.floor.default, ceiling: groupParameters.ceiling.default }, ...value };
+  return [
+    ...checkThing(value, field, known),
+    ...faults,
+    ...checkReferences(groupParameters, value, field, known),
+    ...(rule === undefined || (typeof rule === 'string' && rules.find(rule))
+      ? []
+      : [fault('choice', `${field}.rule`, rule, `one of ${rules.list.map((one) => one.kind).join(', ')}`)]),
+    ...(value['limited'] === true && typeof floor === 'number' && typeof ceiling === 'number' && ceiling < floor
+      ? [fault('range', `${field}.ceiling`, ceiling, `a number from the floor (${floor}) up`)]
       : []),
-    ...checkSends(value['sends'], `${field}.sends`, known.emitter),
+    ...checkReached(value, field, known, 'smooth'),
   ];
 }

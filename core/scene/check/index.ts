@@ -4,7 +4,8 @@ import * as descriptions from '../descriptions';
 import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../document';
 import { checkCarriage, checkCarrier, checkCollider, checkMesh } from './collider';
 import { checkDescent, checkEmitter } from './emitter';
-import { checkField } from './field';
+import { checkField, checkGroup } from './field';
+import { checkGrouping } from './grouping';
 import { checkList, checkName, checkOptional, checkPlaced, type Known } from './parts';
 
 function checkImage(value: unknown, field: string): Fault[] {
@@ -38,7 +39,21 @@ function checkWhole(value: unknown, known: Known): Fault[] {
   return isRecord(value) ? [...faults, ...checkPlaced(value, 'whole', known)] : faults;
 }
 
-const SECTIONS = ['time', 'camera', 'output', 'work', 'bounds', 'whole', 'emitters', 'fields', 'colliders', 'carriers', 'meshes', 'images'];
+const SECTIONS = [
+  'time',
+  'camera',
+  'output',
+  'work',
+  'bounds',
+  'whole',
+  'emitters',
+  'fields',
+  'groups',
+  'colliders',
+  'carriers',
+  'meshes',
+  'images',
+];
 
 /** Every fault of a scene document of the present version, each with its place in it. An empty list: it is good. */
 export function checkScene(document: unknown): Fault[] {
@@ -51,6 +66,7 @@ export function checkScene(document: unknown): Fault[] {
     emitter: idsOf(document['emitters']),
     carrier: idsOf(document['carriers']),
     mesh: idsOf(document['meshes']),
+    group: idsOf(document['groups']),
   };
   const time = isRecord(document['time']) ? document['time'] : {};
   const { first: usualFirst, last: usualLast } = descriptions.timeParameters;
@@ -71,6 +87,8 @@ export function checkScene(document: unknown): Fault[] {
     ...checkList(document['emitters'], 'emitters', MOST.emitters, (item, at) => checkEmitter(item, at, known)),
     ...checkDescent(array('emitters'), 'emitters'),
     ...checkList(document['fields'], 'fields', MOST.fields, (item, at) => checkField(item, at, known)),
+    ...checkList(document['groups'], 'groups', MOST.groups, (item, at) => checkGroup(item, at, known)),
+    ...checkGrouping(document['fields'], document['groups']),
     ...checkList(document['colliders'], 'colliders', MOST.colliders, (item, at) => checkCollider(item, at, known)),
     ...checkList(document['carriers'], 'carriers', MOST.carriers, (item, at) => checkCarrier(item, at, known)),
     ...checkCarriage(array('carriers'), 'carriers'),

@@ -48,6 +48,7 @@ export interface Known {
   readonly emitter: ReadonlySet<unknown>;
   readonly carrier: ReadonlySet<unknown>;
   readonly mesh: ReadonlySet<unknown>;
+  readonly group: ReadonlySet<unknown>;
 }
 
 /** Every reference of a set of values to something the scene does not have. */

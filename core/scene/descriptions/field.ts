@@ -1,6 +1,8 @@
 import { describe } from '../../describe/parameters';
 import { seed } from './seed';
 
+const inSpan = (v: Readonly<Record<string, unknown>>) => v['spanned'] === true;
+
 /** Numbers of a field beside its place, settings, extent, profile and sends. */
 export const fieldParameters = describe({
   strength: {
@@ -13,7 +15,67 @@ export const fieldParameters = describe({
   },
   seed: { ...seed, help: 'Another seed gives this field another pattern.' },
   mute: { type: 'switch', label: 'Mute', default: false, help: 'A muted field does nothing.' },
-  solo: { type: 'switch', label: 'Solo', default: false, help: 'While any field is soloed, only soloed ones act.' },
+  solo: { type: 'switch', label: 'Solo', default: false, help: 'While any strip is soloed, only soloed ones act.' },
+  pace: {
+    type: 'number',
+    label: 'Drive speed',
+    unit: 'm/s',
+    default: 1,
+    usual: [-5, 5],
+    help: 'The speed that its vector stands for while it drives: what particles are drawn to.',
+  },
+  group: { type: 'reference', to: 'group', label: 'In group', default: '', help: 'The group it stands in.' },
+  mix: {
+    type: 'number',
+    label: 'Mix',
+    unit: '%',
+    default: 100,
+    min: 0,
+    max: 100,
+    usual: [0, 100],
+    help: 'In a layered group: how much it covers of what came before, within its own falloff.',
+  },
+  spanned: { type: 'switch', label: 'Only in a span', default: false, help: 'On from one frame until another, and nowhere else.' },
+  from: {
+    type: 'number',
+    label: 'From frame',
+    unit: '',
+    default: 0,
+    whole: true,
+    usual: [0, 240],
+    help: 'The first frame it is on.',
+    shown: inSpan,
+  },
+  until: {
+    type: 'number',
+    label: 'Until frame',
+    unit: '',
+    default: 48,
+    whole: true,
+    usual: [0, 240],
+    help: 'The first frame it is off again. After the one it begins at.',
+    shown: inSpan,
+  },
+  easeIn: {
+    type: 'number',
+    label: 'Ease in',
+    unit: 'frames',
+    default: 0,
+    min: 0,
+    usual: [0, 48],
+    help: 'Frames over which it comes up from nothing.',
+    shown: inSpan,
+  },
+  easeOut: {
+    type: 'number',
+    label: 'Ease out',
+    unit: 'frames',
+    default: 0,
+    min: 0,
+    usual: [0, 48],
+    help: 'Frames over which it goes down before its end.',
+    shown: inSpan,
+  },
 });
 
 /** How much of a field an emitter's particles feel. */

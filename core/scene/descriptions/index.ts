@@ -2,5 +2,6 @@ export * from './birth';
 export * from './collider';
 export * from './emitter';
 export * from './field';
+export * from './group';
 export * from './place';
 export * from './scene';

@@ -1,0 +1,28 @@
+import type { ActionKind } from './action';
+import { addToBlend } from './rate';
+
+/**
+ * Pulls v to F: λᵢ = −fps·ln(1 − |wᵢ|), together F̄ = Σλᵢ·Fᵢ / Σλᵢ and v ← F̄ + (v − F̄)·e^(−Σλ·dt). A negative weight
+ * turns F round.
+ */
+export const drive: ActionKind = {
+  kind: 'drive',
+  label: 'drive',
+  summary:
+    'Draws the velocity to the field’s own, whatever the mass or drag; the strength is the share that is replaced a frame. 1 sets the velocity outright.',
+  unit: 'a frame',
+  vectorUnit: 'm/s',
+  blends: { default: 0.1, usual: [-1, 1] },
+  paced: true,
+  parameters: {},
+  needsDrag: false,
+  isVector: true,
+  accumulate: ({ count }, weight, vector, { drive }) => addToBlend(drive, count, weight, vector),
+  felt({ velocity }, i, weight, vector, _sums, fps) {
+    const sign = weight < 0 ? -1 : 1;
+    const x = sign * vector.x[i]! - velocity.x[i]!;
+    const y = sign * vector.y[i]! - velocity.y[i]!;
+    const z = sign * vector.z[i]! - velocity.z[i]!;
+    return fps * Math.min(1, Math.abs(weight)) * Math.sqrt(x * x + y * y + z * z);
+  },
+};

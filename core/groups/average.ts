@@ -1,0 +1,13 @@
+import type { RuleKind } from './rule';
+
+/** Σ wᵢ·Fᵢ / n, n the members that are unmuted and in their span. */
+export const average: RuleKind = {
+  kind: 'average',
+  label: 'average',
+  summary: 'The mean of its members that are unmuted and in their span: adding one more does not make it stronger.',
+  formula: 'Σ wᵢ·Fᵢ / n',
+  parameters: {},
+  shares(members, count) {
+    for (const { share } of members) share.fill(1 / members.length, 0, count);
+  },
+};

@@ -1,0 +1,13 @@
+import type { RuleKind } from './rule';
+
+/** Σ wᵢ·Fᵢ. */
+export const sum: RuleKind = {
+  kind: 'sum',
+  label: 'sum',
+  summary: 'Adds its members up, as the desk itself does.',
+  formula: 'Σ wᵢ·Fᵢ',
+  parameters: {},
+  shares(members, count) {
+    for (const { share } of members) share.fill(1, 0, count);
+  },
+};

@@ -1,0 +1,20 @@
+import { describe, type ValuesOf } from '../describe/parameters';
+import { amountParameters, type ModulatorKind } from './modulator';
+
+const parameters = describe({
+  group: { type: 'reference', to: 'group', label: 'Group', default: '', help: 'A group of levels of this scene.' },
+  ...amountParameters('', 0, 1, false),
+});
+
+/** ν is what a group of levels comes to at the particle. */
+export const group: ModulatorKind = {
+  kind: 'group',
+  label: 'group of levels',
+  summary: 'What a group of levels comes to where the particle is: one mask for several fields.',
+  parameters,
+  compile({ values }) {
+    const { group: id } = values as ValuesOf<typeof parameters>;
+    return ({ level }, out) => level(id, out);
+  },
+  broken: ({ values }) => ((values as ValuesOf<typeof parameters>).group === '' ? 'no group is chosen' : undefined),
+};

@@ -1,0 +1,15 @@
+import { magnitude } from '../actions/action';
+import { amountParameters, type ModulatorKind } from './modulator';
+
+/** ν is the particle's own speed in m/s. */
+export const speed: ModulatorKind = {
+  kind: 'speed',
+  label: 'own speed',
+  summary: 'The particle’s own speed: only what is fast is held back, only what is slow is pushed.',
+  parameters: amountParameters('m/s', 0, 2, true),
+  compile:
+    () =>
+    ({ block: { count, velocity } }, out) => {
+      for (let i = 0; i < count; i++) out[i] = magnitude(velocity, i);
+    },
+};

@@ -1,0 +1,33 @@
+import { describe, type ValuesOf } from '../describe/parameters';
+import { Purpose, uniform } from '../random/lookup';
+import { seed } from '../scene/descriptions/seed';
+import { amountParameters, type ModulatorKind } from './modulator';
+
+const parameters = describe({
+  variance: {
+    type: 'number',
+    label: 'Variance',
+    unit: '',
+    default: 0.5,
+    min: 0,
+    usual: [0, 1],
+    help: 'Particles feel 1 ± this, each always the same.',
+  },
+  seed: { ...seed, help: 'Another seed deals the differences out anew.' },
+  ...amountParameters('', 0, 2, false),
+});
+
+/** ν = 1 + V·(2u − 1), u by the particle's key. */
+export const variance: ModulatorKind = {
+  kind: 'variance',
+  label: 'variance',
+  summary: 'A fixed difference from particle to particle, by its key.',
+  seeded: true,
+  parameters,
+  compile({ values, stream }) {
+    const { variance: by } = values as ValuesOf<typeof parameters>;
+    return ({ block: { count, id } }, out) => {
+      for (let i = 0; i < count; i++) out[i] = 1 + by * (2 * uniform(stream, id[i]!, Purpose.modulator) - 1);
+    };
+  },
+};

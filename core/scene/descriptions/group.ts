@@ -1,0 +1,52 @@
+import { describe } from '../../describe/parameters';
+
+/** Numbers of a group beside its place, rule, extent, profile, modulators and sends. */
+export const groupParameters = describe({
+  strength: {
+    type: 'number',
+    label: 'Strength',
+    unit: '×',
+    default: 1,
+    usual: [-2, 2],
+    help: 'Multiplies what its members come to together.',
+  },
+  mute: { type: 'switch', label: 'Mute', default: false, help: 'The members of a muted group do nothing.' },
+  solo: { type: 'switch', label: 'Solo', default: false, help: 'While any strip is soloed, only soloed ones act.' },
+  group: { type: 'reference', to: 'group', label: 'In group', default: '', help: 'The group it stands in itself.' },
+  mix: {
+    type: 'number',
+    label: 'Mix',
+    unit: '%',
+    default: 100,
+    min: 0,
+    max: 100,
+    usual: [0, 100],
+    help: 'In a layered group: how much it covers of what came before.',
+  },
+  limited: { type: 'switch', label: 'Limits', default: false, help: 'Keeps what its members come to together between two sizes.' },
+  floor: {
+    type: 'number',
+    label: 'Floor',
+    unit: '=',
+    default: 0,
+    usual: [0, 10],
+    help: 'What is smaller, and not zero, is brought up to this.',
+    shown: (v) => v['limited'] === true,
+  },
+  ceiling: {
+    type: 'number',
+    label: 'Ceiling',
+    unit: '=',
+    default: 5,
+    usual: [0, 20],
+    help: 'What is larger is brought down to this. Not below the floor.',
+    shown: (v) => v['limited'] === true,
+  },
+  unit: {
+    type: 'switch',
+    label: 'Keep in 0…1',
+    default: false,
+    help: 'Each level is clamped to 0…1 first, so that their average stays there.',
+  },
+  folded: { type: 'switch', label: 'Folded', default: false, help: 'Whether the desk hides its members. Folding changes no simulation.' },
+});

@@ -1,0 +1,107 @@
+import { extents } from '../extents';
+import type { DistanceRoutine, FormRoutine } from '../extents/extent';
+import { modulators as modulatorKinds } from '../modulators';
+import { factorsOf, type ModulatorRoutine } from '../modulators/modulator';
+import type { Rotation } from '../math/rotation';
+import { motionOf, type Motion } from '../places/motion';
+import { rotateBack, type Similarity } from '../places/similarity';
+import { falloffOf } from '../profiles';
+import { streamOf } from '../random/lookup';
+import type { Assets } from '../scene/assets';
+import { sendTo, type Field, type Group, type Scene } from '../scene/document';
+import { resourcesOf } from '../scene/resources';
+import { frameFor, turningOf, type Frame } from './frames';
+
+/** A modulator made ready to run. */
+export interface ModulatorRow {
+  readonly value: ModulatorRoutine;
+  readonly factors: (value: Float64Array, count: number) => void;
+  /** Its own frame at a place of the extent; undefined where it sees what the extent sees. */
+  readonly frame: ((place: Similarity) => Frame) | undefined;
+}
+
+/** What the weight of a field or group hangs on, made ready to run. */
+export interface Reach {
+  readonly motion: Motion;
+  /** Where it is at the time it is evaluated for; see {@link placeReach}. */
+  place: Similarity;
+  /** Undefined where the place is not turned. */
+  rotation: Rotation | undefined;
+  /** Its own velocity along the axes of its place, m/s. */
+  readonly own: Float64Array;
+  /** How far it is on in its span, 0 … 1. */
+  level: number;
+  /** False where it is muted, or others are soloed. */
+  readonly heard: boolean;
+  /** Undefined for the extent `everywhere`. */
+  readonly distance: DistanceRoutine | undefined;
+  readonly form: FormRoutine | undefined;
+  readonly profile: (d: number) => number;
+  readonly reach: number;
+  readonly modulators: readonly ModulatorRow[];
+  readonly strength: number;
+  /** 0 … 1. */
+  readonly mix: number;
+  /** By emitter, in the order of the scene: 0 where it is not heard or not sent. */
+  readonly sends: readonly number[];
+}
+
+/** Makes ready what a weight hangs on. */
+export function compileReach(scene: Scene, thing: Field | Group, assets: Assets, heard: boolean): Reach {
+  const extent = extents.get(thing.extent.kind);
+  const resources = resourcesOf(scene, assets);
+  const { core, reach } = thing.extent as unknown as { core: number; reach: number };
+  const motion = motionOf(scene.carriers, thing);
+  const place = motion.at(scene.time.first);
+  return {
+    motion,
+    place,
+    rotation: turningOf(place.rotation),
+    own: new Float64Array(3),
+    level: 1,
+    heard,
+    distance: extent.bounded ? extent.distance(thing.extent, resources) : undefined,
+    form: extent.form?.(thing.extent, resources),
+    profile: falloffOf(thing.profile, core, reach),
+    reach: extent.bounded ? reach : Infinity,
+    modulators: thing.modulators.map((values): ModulatorRow => {
+      const kind = modulatorKinds.get(values.kind);
+      const seed = typeof values['seed'] === 'number' ? values['seed'] : 0;
+      const source = { values, stream: streamOf(scene.seed ^ 0x2545f491, seed), fps: scene.time.fps, image: resources.image };
+      const { followPlace = 100, followScale = 100 } = values as { followPlace?: number; followScale?: number };
+      const follows = !kind.placed || (followPlace === 100 && followScale === 100);
+      return {
+        value: kind.compile(source),
+        factors: factorsOf(values),
+        frame: follows ? undefined : (at) => frameFor(at, followPlace / 100, followScale / 100),
+      };
+    }),
+    strength: thing.strength,
+    mix: thing.mix / 100,
+    sends: scene.emitters.map((emitter) => (heard ? sendTo(thing, emitter.id) : 0)),
+  };
+}
+
+/** How far a field is on at a frame with fraction: eased in from its first frame, and out before the one it ends at. */
+export function spanLevel(field: Field, frame: number): number {
+  if (!field.spanned) return 1;
+  const { from, until, easeIn, easeOut } = field;
+  if (frame < from || frame >= until) return 0;
+  const smooth = (t: number) => (t >= 1 ? 1 : t * t * (3 - 2 * t));
+  const up = easeIn > 0 ? smooth((frame - from) / easeIn) : 1;
+  return easeOut > 0 ? up * smooth((until - frame) / easeOut) : up;
+}
+
+/** Brings it to where and how it is at a frame with fraction; `step` is the frames a substep takes. */
+export function placeReach(row: Reach, field: Field | undefined, frame: number, step: number, fps: number): void {
+  if (field) row.level = spanLevel(field, frame);
+  if (!row.motion.moves) return;
+  // Central difference over the substep.
+  const [before, after] = [row.motion.at(frame - step / 2).position, row.motion.at(frame + step / 2).position];
+  row.place = row.motion.at(frame);
+  row.rotation = turningOf(row.place.rotation);
+  const rate = fps / step;
+  row.own.set(
+    rotateBack(row.place.rotation, [(after[0] - before[0]) * rate, (after[1] - before[1]) * rate, (after[2] - before[2]) * rate]),
+  );
+}

@@ -1,0 +1,89 @@
+import type { ParticleBlock } from './block';
+import { combineGroup } from './combine';
+import { isGroup, type Row, type Stack, type StackNode } from './compile';
+import { toLocal, turnToWorld, velocityToLocal } from './frames';
+import { innerOf, type RowScratch } from './room';
+
+/** Distances of a block's particles to the extent of a row, in metres of its own scale, into `room.distance`; leaves the local positions. */
+export function measureDistances(row: StackNode, block: ParticleBlock, room: RowScratch, time: number): void {
+  toLocal(row, block.position, block.count, room.local);
+  if (row.distance) row.distance(room.local, block.count, room.distance, time);
+}
+
+function modulate(stack: Stack, row: StackNode, block: ParticleBlock, room: RowScratch): void {
+  const { count } = block;
+  const { weight, value } = room;
+  if (!row.distance) room.distance.fill(0, 0, count);
+  for (const { value: routine, factors, frame } of row.modulators) {
+    if (frame) toLocal(frame(row.place), block.position, count, room.where);
+    routine(
+      {
+        block,
+        where: frame ? room.where : room.local,
+        distance: room.distance,
+        strength: row.strength,
+        level: (id, out) => levelOf(stack, id, block, innerOf(room), out),
+      },
+      value,
+    );
+    factors(value, count);
+    for (let i = 0; i < count; i++) weight[i]! *= value[i]!;
+  }
+}
+
+/** What a group of levels comes to, its own weight and strength included; 0 where there is no such group. */
+function levelOf(stack: Stack, id: string, block: ParticleBlock, room: RowScratch, out: Float64Array): void {
+  const group = stack.groups.get(id);
+  if (!group || group.action?.kind !== 'level' || !weigh(stack, group, block, room)) {
+    out.fill(0, 0, block.count);
+    return;
+  }
+  const combined = combineGroup(stack, group, block, innerOf(room));
+  for (let i = 0; i < block.count; i++) out[i] = room.weight[i]! * combined.vector.x[i]!;
+}
+
+/**
+ * Writes the weights of a row, or of a group with its strength, for the particles of a block. False, with all of them 0, where
+ * it does not reach any.
+ */
+export function weigh(stack: Stack, row: StackNode, block: ParticleBlock, room: RowScratch): boolean {
+  const { count } = block;
+  const { weight } = room;
+  const own = isGroup(row) || row.action.blends ? row.strength : 1;
+  const send = row.sends[block.emitter]! * row.level * own;
+  if (send === 0) return false;
+  measureDistances(row, block, room, stack.frame / stack.fps);
+  if (!row.distance) weight.fill(send, 0, count);
+  else {
+    let any = false;
+    for (let i = 0; i < count; i++) {
+      const w = send * row.profile(room.distance[i]!);
+      weight[i] = w;
+      if (w !== 0) any = true;
+    }
+    if (!any) return false;
+  }
+  if (row.modulators.length > 0) modulate(stack, row, block, room);
+  return true;
+}
+
+/**
+ * Weight w and vector F (world axes) of one row for each particle of a block.
+ * Returns false, with F not written, where the row does not reach any of them.
+ */
+export function evaluateRow(stack: Stack, row: Row, block: ParticleBlock, room: RowScratch): boolean {
+  const { count } = block;
+  if (!weigh(stack, row, block, room)) return false;
+  const { weight, vector } = room;
+  const time = stack.frame / stack.fps;
+  if (row.needs.velocity) velocityToLocal(row.rotation, block.velocity, count, room.velocity);
+  if (row.needs.form && row.form) row.form(room.local, count, room.outward, room.lengthwise, time);
+  const { velocity, outward, lengthwise } = room;
+  row.vector(room.local, block, vector, { velocity, outward, lengthwise, own: row.own, place: row.place, frame: stack.frame, time });
+  // What lies outside a falloff must not come in through 0 · ∞; whether a block is skipped may not show.
+  if (row.distance || row.modulators.length > 0)
+    for (let i = 0; i < count; i++) if (weight[i] === 0) vector.x[i] = vector.y[i] = vector.z[i] = 0;
+  // Drag is no direction: its columns are coefficients, which no rotation touches.
+  if (row.rotation && row.action.isVector) turnToWorld(row.rotation, vector, count);
+  return true;
+}

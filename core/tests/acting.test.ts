@@ -1,0 +1,96 @@
+import { describe, expect, it } from 'vitest';
+import type { Written } from '../scene/complete';
+import { only, runTo, testScene, thrown } from './scenes';
+
+/** Motion of one particle thrown without drag, over frames, at some number of substeps. */
+function motion(field: Written, velocity: readonly [number, number, number], frame: number, substeps = 1) {
+  return only(runTo(testScene({ emitter: thrown(velocity), fields: [field], time: { substeps } }), frame));
+}
+
+const blow = (actsAs: string, over: Written = {}): Written => ({
+  settings: { kind: 'wind', direction: [1, 0, 0] },
+  actsAs,
+  strength: 0.05,
+  ...over,
+});
+
+describe('drive: a share of the velocity is replaced a frame (common practice)', () => {
+  it.each([1, 4, 16])('w = 0.05 keeps 95 %% of the old velocity a frame, with %i substeps', (substeps) => {
+    const { vx, vy } = motion(blow('drive', { pace: 3 }), [0, 2, 0], 10, substeps);
+    expect(vy).toBeCloseTo(2 * 0.95 ** 10, 5);
+    expect(vx).toBeCloseTo(3 * (1 - 0.95 ** 10), 5);
+  });
+
+  it('w = 1 sets the velocity outright, several their mean, a negative one turns it round', () => {
+    expect(motion(blow('drive', { strength: 1, pace: 3 }), [0, 2, 0], 1)).toMatchObject({ vx: 3, vy: 0 });
+    expect(motion(blow('drive', { strength: -4, pace: 3 }), [0, 2, 0], 1)).toMatchObject({ vx: -3, vy: 0 });
+    const two = [
+      blow('drive', { strength: 1, pace: 3 }),
+      blow('drive', { strength: 1, pace: 5 }),
+      blow('drive', { strength: 0.9, pace: 99 }),
+    ];
+    expect(only(runTo(testScene({ emitter: thrown([0, 2, 0]), fields: two }), 1)).vx).toBeCloseTo(4, 6);
+  });
+});
+
+describe('steer: a share of the angle is taken a frame (common practice)', () => {
+  it.each([1, 4, 16])('the angle shrinks by that factor and the speed stays, with %i substeps', (substeps) => {
+    const { vx, vy } = motion(blow('steer', { strength: 0.2 }), [0, 2, 0], 3, substeps);
+    expect(Math.hypot(vx, vy)).toBeCloseTo(2, 5);
+    expect(Math.atan2(vy, vx)).toBeCloseTo((Math.PI / 2) * 0.8 ** 3, 5);
+  });
+
+  it('exactly opposite, it turns about an axis of the particle’s own; at rest, or towards nothing, it does nothing', () => {
+    const turned = motion(blow('steer', { strength: 0.5 }), [-2, 0, 0], 1);
+    expect(Math.hypot(turned.vx, turned.vy, turned.vz)).toBeCloseTo(2, 5);
+    expect(turned.vx).toBeCloseTo(0, 5);
+    expect(motion(blow('steer'), [0, 0, 0], 5)).toMatchObject({ vx: 0, vy: 0, vz: 0 });
+    const nowhere = blow('steer', { settings: { kind: 'wind', direction: [0, 0, 0] } });
+    expect(motion(nowhere, [0, 2, 0], 5)).toMatchObject({ vx: 0, vy: 2, vz: 0 });
+  });
+});
+
+it('shift moves particles by w·F·dt and leaves their velocity alone', () => {
+  for (const substeps of [1, 4, 16]) {
+    const { x, y, vx } = motion(blow('shift', { strength: 3 }), [0, 1, 0], 24, substeps);
+    expect(x).toBeCloseTo(3, 4);
+    expect(y).toBeCloseTo(1, 4);
+    expect(vx).toBe(0);
+  }
+});
+
+describe('limit', () => {
+  const limit = (lowest: number, highest: number, strength = 1): Written => ({ settings: { kind: 'limit', lowest, highest }, strength });
+
+  it('keeps the speed between its two, and what is at rest at rest', () => {
+    expect(motion(limit(0, 2), [3, 4, 0], 1)).toMatchObject({ vx: expect.closeTo(1.2, 5), vy: expect.closeTo(1.6, 5) });
+    expect(motion(limit(2, 9), [0, 1, 0], 1).vy).toBeCloseTo(2, 5);
+    expect(motion(limit(2, 9), [0, 0, 0], 1).vy).toBe(0);
+    expect(motion(limit(0, 9), [0, 1, 0], 1).vy).toBe(1);
+  });
+
+  it.each([1, 4, 16])('takes a share of what lies outside a frame, with %i substeps', (substeps) => {
+    expect(motion(limit(0, 2, 0.25), [0, 6, 0], 4, substeps).vy).toBeCloseTo(2 + 4 * 0.75 ** 4, 5);
+  });
+});
+
+describe('a span', () => {
+  const spanned = (over: Written) => blow('acceleration', { strength: 24, spanned: true, from: 3, until: 6, ...over });
+
+  it('is on from its first frame until the one it ends at', () => {
+    const speeds = [2, 3, 4, 5, 6, 7, 8].map((frame) => motion(spanned({}), [0, 0, 0], frame).vx);
+    expect(speeds.map(Math.round)).toEqual([0, 0, 1, 2, 3, 3, 3]);
+  });
+
+  it('eases in and out', () => {
+    const speeds = [4, 5, 6, 7, 8].map((frame) => motion(spanned({ until: 7, easeIn: 2, easeOut: 2 }), [0, 0, 0], frame).vx);
+    expect(speeds).toEqual([0, 0.5, 1.5, 2, 2].map((v) => expect.closeTo(v, 5) as number));
+  });
+});
+
+it('tow hands the motion of a moving wind to the particles: carried along at its own velocity', () => {
+  const keys = { 'place.position': [-10, 100].map((frame) => ({ frame, value: [0, 0, frame / 24], ease: 'linear' })) };
+  const hull = { settings: { kind: 'wind', tow: 1 }, strength: 0, actsAs: 'drive', keys };
+  expect(motion({ ...hull, strength: 1 }, [0, 0, 0], 10)).toMatchObject({ vx: 1, vz: expect.closeTo(1, 5) });
+  expect(motion({ ...hull, actsAs: 'shift' }, [0, 0, 0], 24).z).toBeCloseTo(1, 4);
+});
