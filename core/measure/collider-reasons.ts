@@ -5,7 +5,7 @@ import { hitOf, type Collider, type Scene } from '../scene/document';
 import { resourcesOf } from '../scene/resources';
 import { fittedTo, joined } from './fit';
 import type { Bounds } from './meters';
-import type { Reason } from './reasons';
+import type { Reason } from './reason';
 
 function changed(collider: Collider, change: (collider: Collider) => Partial<Collider>): (scene: Scene) => Scene {
   return (scene) => ({ ...scene, colliders: scene.colliders.map((c) => (c.id === collider.id ? { ...c, ...change(c) } : c)) });

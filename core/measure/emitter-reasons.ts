@@ -8,7 +8,7 @@ import { shapes } from '../shapes';
 import { birthPlace } from '../shapes/shape';
 import { countersOf, maskOf, startFrame } from '../step/births';
 import type { Bounds } from './meters';
-import type { Reason } from './reasons';
+import type { Reason } from './reason';
 
 /** Places that are tried to see whether masks leave any. */
 const TRIED = 2000;

@@ -1,7 +1,7 @@
 import { magnitude } from '../actions/action';
 import { BLOCK, particleBlock, type ParticleBlock } from '../stack/block';
 import type { Leaf } from '../stack/combine';
-import { placeStack, type Row, type Stack } from '../stack/compile';
+import { isGroup, placeStack, type GroupRow, type Row, type Stack } from '../stack/compile';
 import { evaluateStack } from '../stack/evaluate';
 import { rowScratch, type RowScratch } from '../stack/room';
 import { sumsOfBlock, type Sums } from '../stack/sums';
@@ -15,20 +15,34 @@ const SAMPLE = 4096;
 export interface Meter {
   /** Particles it is sent to, among those measured. */
   count: number;
-  /** Of those, particles whose weight is not 0. */
+  /** Of those, particles at which something of it arrives, and those at which its own weight is not 0. */
   touched: number;
+  reached: number;
   /** Σ |w·F|² in the square of its unit. */
   squares: number;
   /** max |w·F|. */
   peak: number;
   /** Σ of the squared acceleration it causes, (m/s²)². */
   feltSquares: number;
+  /** Σ |w·F|² as it would be without the groups around it. */
+  ownSquares: number;
+  /** Σ of the dot product of the acceleration it gives and that of all others together, (m/s²)²: negative where they work against it. */
+  against: number;
+  /** The highest speed among the particles it is sent to, m/s. */
+  fastest: number;
   /** The highest drag rate among the particles it is sent to, 1/s. */
   grip: number;
   /** The least mass among them, kg; Infinity without any. */
   lightest: number;
   /** How far the nearest particle lies beyond the reach, metres; 0 or less where one is within. Infinity without particles. */
   missedBy: number;
+}
+
+/** Σ of squares and peak over so many particles. */
+export interface Delivered {
+  count: number;
+  squares: number;
+  peak: number;
 }
 
 /** Where the living particles of an emitter are. */
@@ -42,8 +56,10 @@ export interface Bounds {
 export interface Meters {
   /** In the order of the scene's fields. */
   fields: Meter[];
+  /** What each group delivers, in the order of the scene's groups: Σ of squares and peak of its members together. */
+  groups: Delivered[];
   /** The whole stack, drag included: Σ of squares and peak of the acceleration, m/s². */
-  total: { count: number; squares: number; peak: number };
+  total: Delivered;
   /** In the order of the scene's emitters. */
   bounds: Bounds[];
 }
@@ -51,20 +67,31 @@ export interface Meters {
 const emptyMeter = (): Meter => ({
   count: 0,
   touched: 0,
+  reached: 0,
   squares: 0,
   peak: 0,
   feltSquares: 0,
+  ownSquares: 0,
+  against: 0,
+  fastest: 0,
   grip: 0,
   lightest: Infinity,
   missedBy: Infinity,
 });
+const noDelivery = (): Delivered => ({ count: 0, squares: 0, peak: 0 });
+const addDelivered = (a: Delivered, b: Delivered): Delivered => ({
+  count: a.count + b.count,
+  squares: a.squares + b.squares,
+  peak: Math.max(a.peak, b.peak),
+});
 const emptyBounds = (): Bounds => ({ count: 0, low: [Infinity, Infinity, Infinity], high: [-Infinity, -Infinity, -Infinity] });
 
-/** Meters of nothing, for so many fields and emitters. */
-export function emptyMeters(fields: number, emitters: number): Meters {
+/** Meters of nothing, for so many fields, emitters and groups. */
+export function emptyMeters(fields: number, emitters: number, groups = 0): Meters {
   return {
     fields: Array.from({ length: fields }, emptyMeter),
-    total: { count: 0, squares: 0, peak: 0 },
+    groups: Array.from({ length: groups }, noDelivery),
+    total: noDelivery(),
     bounds: Array.from({ length: emitters }, emptyBounds),
   };
 }
@@ -77,15 +104,20 @@ export function addMeters(a: Meters, b: Meters): Meters {
       return {
         count: x.count + y.count,
         touched: x.touched + y.touched,
+        reached: x.reached + y.reached,
         squares: x.squares + y.squares,
         peak: Math.max(x.peak, y.peak),
         feltSquares: x.feltSquares + y.feltSquares,
+        ownSquares: x.ownSquares + y.ownSquares,
+        against: x.against + y.against,
+        fastest: Math.max(x.fastest, y.fastest),
         grip: Math.max(x.grip, y.grip),
         lightest: Math.min(x.lightest, y.lightest),
         missedBy: Math.min(x.missedBy, y.missedBy),
       };
     }),
-    total: { count: a.total.count + b.total.count, squares: a.total.squares + b.total.squares, peak: Math.max(a.total.peak, b.total.peak) },
+    groups: a.groups.map((g, i) => addDelivered(g, b.groups[i]!)),
+    total: addDelivered(a.total, b.total),
     bounds: a.bounds.map((x, i) => {
       const y = b.bounds[i]!;
       const pair = (of: (p: number, q: number) => number, p: Bounds['low'], q: Bounds['low']): Bounds['low'] => [
@@ -160,7 +192,8 @@ export function measureDelivery(stack: Stack, populations: readonly Population[]
   placeStack(stack, frame);
   const { rows, fps } = stack;
   const time = frame / fps;
-  const meters = emptyMeters(rows.length, populations.length);
+  const meters = emptyMeters(rows.length, populations.length, stack.groups.size);
+  const groups = [...stack.groups.values()].sort((a, b) => a.index - b.index);
   const block = particleBlock();
   const scratch = rowScratch();
   const sums = sumsOfBlock();
@@ -175,6 +208,7 @@ export function measureDelivery(stack: Stack, populations: readonly Population[]
       addTotal(meters, block, sums, fps);
       for (const row of rows) if (row.sends[emitter] !== 0) addSent(meters.fields[row.index]!, block, sums);
       for (const leaf of leaves) addLeaf(meters.fields[leaf.row.index]!, leaf, block, sums, fps);
+      groups.forEach((group, g) => addGroup(meters.groups[g]!, group, leaves, block.count));
     }
     rows.forEach((row, r) => {
       const meter = meters.fields[r]!;
@@ -185,25 +219,58 @@ export function measureDelivery(stack: Stack, populations: readonly Population[]
   return meters;
 }
 
-function addSent(meter: Meter, { count, mass }: ParticleBlock, sums: Sums): void {
+function addSent(meter: Meter, { count, mass, velocity }: ParticleBlock, sums: Sums): void {
   meter.count += count;
   for (let i = 0; i < count; i++) {
     meter.grip = Math.max(meter.grip, sums.dragRate[i]! + sums.quadratic[i]!);
     meter.lightest = Math.min(meter.lightest, mass[i]!);
+    meter.fastest = Math.max(meter.fastest, magnitude(velocity, i));
   }
 }
 
-function addLeaf(meter: Meter, { row, weight, vector }: Leaf, block: ParticleBlock, sums: Sums, fps: number): void {
+function addLeaf(meter: Meter, { row, weight, own, vector }: Leaf, block: ParticleBlock, sums: Sums, fps: number): void {
+  const { acceleration } = sums;
+  const pushes = row.action.kind === 'acceleration' || row.action.kind === 'force';
   for (let i = 0; i < block.count; i++) {
+    const size = magnitude(vector, i);
+    if (own[i] !== 0) meter.reached++;
+    meter.ownSquares += own[i]! * own[i]! * size * size;
     const w = weight[i]!;
     if (w === 0) continue;
-    const delivered = Math.abs(w) * magnitude(vector, i);
+    const delivered = Math.abs(w) * size;
     const felt = row.action.felt(block, i, w, vector, sums, fps);
     meter.touched++;
     meter.squares += delivered * delivered;
     meter.feltSquares += felt * felt;
     if (delivered > meter.peak) meter.peak = delivered;
+    if (!pushes) continue;
+    const scale = row.action.kind === 'force' ? w / block.mass[i]! : w;
+    const along = acceleration.x[i]! * vector.x[i]! + acceleration.y[i]! * vector.y[i]! + acceleration.z[i]! * vector.z[i]!;
+    meter.against += scale * along - felt * felt;
   }
+}
+
+/** What the members of a group deliver together. */
+function addGroup(meter: Delivered, group: GroupRow, leaves: readonly Leaf[], count: number): void {
+  const within = leaves.filter((leaf) => holds(group, leaf.row));
+  if (within.length === 0) return;
+  meter.count += count;
+  for (let i = 0; i < count; i++) {
+    let [x, y, z] = [0, 0, 0];
+    for (const { weight, vector } of within) {
+      x += weight[i]! * vector.x[i]!;
+      y += weight[i]! * vector.y[i]!;
+      z += weight[i]! * vector.z[i]!;
+    }
+    const square = x * x + y * y + z * z;
+    meter.squares += square;
+    meter.peak = Math.max(meter.peak, Math.sqrt(square));
+  }
+}
+
+/** Whether a field stands in a group, however deep. */
+function holds({ members }: GroupRow, row: Row): boolean {
+  return members.some((member) => member === row || (isGroup(member) && holds(member, row)));
 }
 
 /** The whole acceleration of each particle: forces, drag, and what drives, as it acts over a frame. */

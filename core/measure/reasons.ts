@@ -2,25 +2,17 @@ import { actions } from '../actions';
 import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
 import { sendTo, type Field, type Scene } from '../scene/document';
-import { isHeard } from '../scene/groups';
+import { groupsAround, isHeard } from '../scene/groups';
 import type { Assets } from '../scene/assets';
 import { fieldSource } from '../stack/compile';
+import { modulators } from '../modulators';
+import { strengthOf } from '../fields/strength';
+import { resourcesOf } from '../scene/resources';
+import { spanLevel } from '../stack/reach';
 import { boundsSentTo, fittedTo } from './fit';
-import type { Meters } from './meters';
-
-/** Why a field does nothing on a frame, in words, and what mends it. */
-export interface Reason {
-  readonly code: string;
-  readonly words: string;
-  /** Undefined where there is nothing to press. */
-  readonly mend?: { readonly label: string; readonly change: (scene: Scene) => Scene };
-  /** A frame to look at instead. */
-  readonly goTo?: number;
-}
-
-function changed(field: Field, change: (field: Field) => Partial<Field>): (scene: Scene) => Scene {
-  return (scene) => ({ ...scene, fields: scene.fields.map((f) => (f.id === field.id ? { ...f, ...change(f) } : f)) });
-}
+import { heldByGroup } from './group-reasons';
+import { rms, type Meter, type Meters } from './meters';
+import { changedField as changed, changedGroup, type Reason } from './reason';
 
 /** A length in metres for a sentence. */
 export function metres(value: number): string {
@@ -31,36 +23,170 @@ function isZero(value: unknown): boolean {
   return Array.isArray(value) && value.every((n) => n === 0);
 }
 
-/** Reasons that stand in the settings, whatever the particles do. */
-function settingsReason(scene: Scene, field: Field, assets: Assets): Reason | undefined {
-  const kind = fieldKinds.get(field.settings.kind);
+/** Reasons that stand in mutes, solos and the master. */
+function switchReason(scene: Scene, field: Field): Reason | undefined {
   if (field.mute) return { code: 'muted', words: 'muted', mend: { label: 'Unmute', change: changed(field, () => ({ mute: false })) } };
-  if (!isHeard(field, scene)) {
-    const clear = (s: Scene): Scene => ({ ...s, fields: s.fields.map((f) => ({ ...f, solo: false })) });
-    return { code: 'soloed', words: 'another field is soloed', mend: { label: 'End solo', change: clear } };
-  }
-  if (field.strength === 0 && !kind.deliversAtZero?.(field.settings))
+  const muted = groupsAround(scene.groups, field).find((g) => g.mute);
+  if (muted)
     return {
-      code: 'strength',
-      words: 'strength 0',
-      mend: { label: 'Set to usual', change: changed(field, () => ({ strength: kind.strength.default })) },
+      code: 'group-muted',
+      words: `its group “${muted.name}” is muted`,
+      mend: { label: 'Unmute the group', change: changedGroup(muted, () => ({ mute: false })) },
     };
+  if (!isHeard(field, scene)) {
+    const unsolo = <T extends { solo: boolean }>(list: readonly T[]) => list.map((one) => ({ ...one, solo: false }));
+    const clear = (s: Scene): Scene => ({ ...s, fields: unsolo(s.fields), groups: unsolo(s.groups) });
+    return { code: 'soloed', words: 'another strip is soloed', mend: { label: 'End solo', change: clear } };
+  }
+  if (scene.desk.master === 0) {
+    const raise = (s: Scene): Scene => ({ ...s, desk: { ...s.desk, master: 1 } });
+    return { code: 'master', words: 'the master of the desk is at 0', mend: { label: 'Set it to 1', change: raise } };
+  }
+  return undefined;
+}
+
+/** Whether some modulator of the scene reads a group that the field stands in. */
+function isRead(scene: Scene, field: Field): boolean {
+  const around = groupsAround(scene.groups, field).map((g) => g.id);
+  return [...scene.fields, ...scene.groups].some((one) =>
+    one.modulators.some((m) => m.kind === 'group' && around.includes(String(m['group']))),
+  );
+}
+
+/** Reasons that stand in the settings, whatever the particles do. */
+function settingsReason(scene: Scene, field: Field, frame: number, assets: Assets): Reason | undefined {
+  const kind = fieldKinds.get(field.settings.kind);
+  const usual = strengthOf(kind, field.actsAs).default;
+  const action = actions.get(field.actsAs);
+  const setUsual = { label: 'Set to usual', change: changed(field, () => ({ strength: usual })) };
+  if (field.strength === 0 && (action.blends || !kind.deliversAtZero?.(field.settings)))
+    return { code: 'strength', words: 'strength 0', mend: setUsual };
+  if (action.paced && field.pace === 0)
+    return { code: 'pace', words: 'its drive speed is 0', mend: { label: 'Set to 1 m/s', change: changed(field, () => ({ pace: 1 })) } };
   const { direction } = kind;
   if (direction && isZero(field.settings[direction])) {
     const upright = kind.parameters[direction]!.default;
     return {
       code: 'direction',
-      words: 'its direction is zero',
-      mend: { label: 'Set a direction', change: changed(field, (f) => ({ settings: { ...f.settings, [direction]: upright } })) },
+      words: `its ${kind.parameters[direction]!.label.toLowerCase()} is zero`,
+      mend: { label: 'Set it', change: changed(field, (f) => ({ settings: { ...f.settings, [direction]: upright } })) },
     };
   }
-  const silent = kind.silent?.(fieldSource(scene, field, assets));
-  return silent ? { code: 'silent', words: silent } : undefined;
+  const silent =
+    kind.silent?.(fieldSource(scene, field, assets)) ?? extents.get(field.extent.kind).empty?.(field.extent, resourcesOf(scene, assets));
+  if (silent) return { code: 'silent', words: silent };
+  if (field.actsAs === 'level' && !isRead(scene, field))
+    return { code: 'unread', words: 'a level moves nothing: no modulator reads a group that it stands in' };
+  if (field.spanned && spanLevel(field, frame) === 0) {
+    const words = frame < field.from ? `starts at frame ${field.from}` : `ended at frame ${field.until}`;
+    return { code: 'span', words, mend: { label: 'Always on', change: changed(field, () => ({ spanned: false })) }, goTo: field.from };
+  }
+  return undefined;
 }
 
-/** Why a field delivers nothing on the frame of these meters; undefined where it does deliver. */
-export function whySilent(scene: Scene, field: Field, meters: Meters, assets: Assets): Reason | undefined {
-  const inSettings = settingsReason(scene, field, assets);
+/** What an extent or modulator takes away so that no particle has any weight. */
+function weightReason(
+  scene: Scene,
+  field: Field,
+  meter: Meter,
+  assets: Assets,
+  bounds: NonNullable<ReturnType<typeof boundsSentTo>>,
+): Reason {
+  if (meter.missedBy > 0) {
+    const miss = Number.isFinite(meter.missedBy) ? metres(meter.missedBy) : undefined;
+    const { position } = field.place;
+    const among = [0, 1, 2].every((i) => position[i]! >= bounds.low[i]! && position[i]! <= bounds.high[i]!);
+    const still = field.place.carrier === '' && Object.keys(field.keys).length === 0;
+    if (miss !== undefined && among && still) {
+      const wider = (f: Field) => ({
+        extent: { ...f.extent, reach: widened((f.extent['reach'] as number) + meter.missedBy / f.place.scale) },
+      });
+      return {
+        code: 'ends-short',
+        words: `its falloff ends ${miss} before the first particle`,
+        mend: { label: 'Widen its reach', change: changed(field, wider) },
+      };
+    }
+    return {
+      code: 'misses',
+      words: `misses every particle${miss === undefined ? '' : ` by ${miss}`}`,
+      mend: { label: 'Bring closer', change: changed(field, (f) => bringCloser(f, bounds)) },
+    };
+  }
+  if (field.modulators.length > 0) {
+    const resources = resourcesOf(scene, assets);
+    const broken = field.modulators.map((values) => modulators.get(values.kind).broken?.({ values, image: resources.image })).find(Boolean);
+    return {
+      code: 'masked',
+      words: broken ?? 'its modulators leave nothing at any particle',
+      mend: { label: 'Take the modulators away', change: changed(field, () => ({ modulators: [] })) },
+    };
+  }
+  return {
+    code: 'no-weight',
+    words: 'its falloff is zero at every particle',
+    mend: {
+      label: 'Turn the falloff round',
+      change: changed(field, (f) => ({ profile: { ...f.profile, slope: 1, invert: !f.profile.invert } })),
+    },
+  };
+}
+
+/** A reach that takes in a little more than `least`. */
+const widened = (least: number) => Number((least * 1.25).toPrecision(2));
+
+/** Reasons for a field that reaches particles and whose vector is nothing there. */
+function vectorReason(field: Field, meter: Meter): Reason | undefined {
+  const kind = fieldKinds.get(field.settings.kind);
+  if (meter.ownSquares === 0 && meter.peak === 0) {
+    if (field.settings['tow'] !== undefined && field.settings['tow'] !== 0 && field.strength === 0)
+      return {
+        code: 'no-motion',
+        words: 'acts only by its own motion, and it does not move',
+        mend: { label: 'Give it a speed', change: changed(field, () => ({ strength: kind.strength.default })) },
+      };
+    return { code: 'zero-here', words: kind.zeroHere ?? 'its vector is zero at every particle it reaches' };
+  }
+  const still = meter.fastest < 1e-9;
+  if (still && (field.actsAs === 'steer' || field.actsAs === 'slow' || (field.actsAs === 'confine' && meter.feltSquares === 0)))
+    return { code: 'at-rest', words: 'acts on a motion that is not there: the particles are at rest' };
+  return undefined;
+}
+
+/** Less than this, in the field's unit or in m/s², is next to nothing. */
+const NOTHING = 1e-4;
+
+/** Reasons for a field that delivers next to nothing, or whose doing is undone. */
+function feltReason(scene: Scene, field: Field, meters: Meters, meter: Meter): Reason | undefined {
+  const felt = meter.count > 0 ? Math.sqrt(meter.feltSquares / meter.count) : 0;
+  if (field.actsAs === 'force' && felt < NOTHING * 10 && rms(meter) > NOTHING * 100)
+    return {
+      code: 'heavy',
+      words: `the particles are so heavy (${Number(meter.lightest.toPrecision(2))} kg and more) that it hardly moves them`,
+      mend: { label: 'Act as acceleration', change: changed(field, () => ({ actsAs: 'acceleration' })) },
+    };
+  if (meter.peak < NOTHING) {
+    const usual = strengthOf(fieldKinds.get(field.settings.kind), field.actsAs).default;
+    const words = `next to nothing: at most ${Number(meter.peak.toPrecision(2))} ${actions.get(field.actsAs).vectorUnit}`.trim();
+    return { code: 'tiny', words, mend: { label: 'Set to usual', change: changed(field, () => ({ strength: usual })) } };
+  }
+  if (meter.feltSquares > 0 && meter.against < -0.98 * meter.feltSquares && meter.against > -1.02 * meter.feltSquares) {
+    const rivals = scene.fields.filter((f) => f.id !== field.id && (meters.fields[scene.fields.indexOf(f)]?.against ?? 0) < 0);
+    rivals.sort((a, b) => meters.fields[scene.fields.indexOf(b)]!.feltSquares - meters.fields[scene.fields.indexOf(a)]!.feltSquares);
+    const [rival] = rivals;
+    if (rival)
+      return {
+        code: 'cancelled',
+        words: `“${rival.name}” cancels it`,
+        mend: { label: `Mute ${rival.name}`, change: changed(rival, () => ({ mute: true })) },
+      };
+  }
+  return undefined;
+}
+
+/** Why a field delivers nothing, or next to nothing, on the frame of these meters; undefined where it does deliver. */
+export function whySilent(scene: Scene, field: Field, meters: Meters, frame: number, assets: Assets): Reason | undefined {
+  const inSettings = switchReason(scene, field) ?? settingsReason(scene, field, frame, assets);
   if (inSettings) return inSettings;
   if (scene.emitters.length === 0) return { code: 'no-emitter', words: 'there is no emitter' };
   if (scene.emitters.every((e) => sendTo(field, e.id) === 0))
@@ -72,15 +198,10 @@ export function whySilent(scene: Scene, field: Field, meters: Meters, assets: As
   const meter = meters.fields[scene.fields.indexOf(field)]!;
   const bounds = boundsSentTo(scene, field, meters);
   if (!bounds) return { code: 'nobody', words: 'no particles are alive on this frame' };
-  if (meter.touched === 0 && meter.missedBy > 0) {
-    const miss = Number.isFinite(meter.missedBy) ? ` by ${metres(meter.missedBy)}` : '';
-    return {
-      code: 'misses',
-      words: `misses every particle${miss}`,
-      mend: { label: 'Bring closer', change: changed(field, (f) => bringCloser(f, bounds)) },
-    };
-  }
-  if (meter.touched === 0) return { code: 'no-weight', words: 'its falloff is zero at every particle' };
+  const held = heldByGroup(scene, field, meter);
+  if (held) return held;
+  if (meter.touched === 0 && meter.ownSquares === 0 && (meter.missedBy > 0 || meter.reached === 0))
+    return weightReason(scene, field, meter, assets, bounds);
   if (actions.get(field.actsAs).needsDrag && meter.grip === 0) {
     const grip = (s: Scene): Scene => ({
       ...s,
@@ -88,8 +209,7 @@ export function whySilent(scene: Scene, field: Field, meters: Meters, assets: As
     });
     return { code: 'no-drag', words: 'no drag to hold on to', mend: { label: 'Give the particles drag', change: grip } };
   }
-  if (meter.peak === 0) return { code: 'zero-here', words: 'its vector is zero at every particle' };
-  return undefined;
+  return vectorReason(field, meter) ?? (field.actsAs === 'level' ? undefined : feltReason(scene, field, meters, meter));
 }
 
 /** Moves a field to the middle of the particles, and widens its extent where that is not enough. */

@@ -21,6 +21,7 @@ import {
   SCENE_VERSION,
   type Carrier,
   type Collider,
+  type Desk,
   type Emitter,
   type Field,
   type Group,
@@ -103,6 +104,14 @@ export function completeGroup(written: Written): Group {
   };
 }
 
+function completeDesk(written: Written): Desk {
+  return {
+    fields: list(written['fields']).map(completeField),
+    groups: list(written['groups']).map(completeGroup),
+    desk: { ...defaultsOf(descriptions.deskParameters), ...object(written['desk']) },
+  };
+}
+
 /** A collider with everything left out filled in. The input must have passed the check. */
 export function completeCollider(written: Written): Collider {
   return {
@@ -149,8 +158,8 @@ export function completeScene(written: Written): Scene {
       ...completePlaced(object(written['whole'])),
     },
     emitters: list(written['emitters']).map(completeEmitter),
-    fields: list(written['fields']).map(completeField),
-    groups: list(written['groups']).map(completeGroup),
+    ...completeDesk(written),
+    keptDesk: written['keptDesk'] ? completeDesk(object(written['keptDesk'])) : null,
     colliders: list(written['colliders']).map(completeCollider),
     carriers: list(written['carriers']).map(completeCarrier),
     meshes: list(written['meshes']).map(completeMesh),

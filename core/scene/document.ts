@@ -8,6 +8,7 @@ import type {
   cameraParameters,
   carrierParameters,
   colliderParameters,
+  deskParameters,
   emitterParameters,
   fieldParameters,
   groupParameters,
@@ -82,6 +83,14 @@ export interface Group extends ValuesOf<typeof groupParameters>, PlacedThing, Re
   readonly rule: string;
 }
 
+/** A desk: its fields, their groups, and what holds for all of them. */
+export interface Desk {
+  /** In the order in which they act; members of a group stand together. */
+  readonly fields: readonly Field[];
+  readonly groups: readonly Group[];
+  readonly desk: ValuesOf<typeof deskParameters>;
+}
+
 /** How one emitter's particles meet a collider. */
 export type Hit = ValuesOf<typeof hitParameters>;
 
@@ -121,7 +130,7 @@ export interface SceneImage {
 }
 
 /** Everything needed to produce the animation again, bit for bit. */
-export interface Scene extends ValuesOf<typeof sceneParameters> {
+export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly format: typeof SCENE_FORMAT;
   readonly version: typeof SCENE_VERSION;
   readonly name: string;
@@ -132,9 +141,8 @@ export interface Scene extends ValuesOf<typeof sceneParameters> {
   readonly bounds: Bounds;
   readonly whole: Whole;
   readonly emitters: readonly Emitter[];
-  /** In the order in which they act; members of a group stand together. */
-  readonly fields: readonly Field[];
-  readonly groups: readonly Group[];
+  /** Another state of the desk, kept to be compared with; null without. */
+  readonly keptDesk: Desk | null;
   readonly colliders: readonly Collider[];
   readonly carriers: readonly Carrier[];
   readonly meshes: readonly SceneMesh[];

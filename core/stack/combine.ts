@@ -13,6 +13,8 @@ export interface Leaf {
   readonly row: Row;
   /** w with all shares and weights around it. */
   readonly weight: Float64Array;
+  /** w by itself, before any group. */
+  readonly own: Float64Array;
   readonly vector: VectorColumns;
 }
 
@@ -63,6 +65,7 @@ function benchOf(room: RowScratch): Bench {
 export const leafOf = (row: Row, { weight, vector }: RowScratch, count: number): Leaf => ({
   row,
   weight: weight.slice(0, count),
+  own: weight.slice(0, count),
   vector: { x: vector.x.slice(0, count), y: vector.y.slice(0, count), z: vector.z.slice(0, count) },
 });
 

@@ -27,6 +27,8 @@ export interface Row extends Reach {
 /** A group made ready to run. */
 export interface GroupRow extends Reach {
   readonly group: Group;
+  /** Its place in the scene's list. */
+  readonly index: number;
   readonly rule: RuleKind;
   /** How its members act; undefined where it has none. */
   readonly action: ActionKind | undefined;
@@ -47,6 +49,8 @@ export interface Stack {
   readonly rows: readonly Row[];
   readonly groups: ReadonlyMap<string, GroupRow>;
   readonly fps: number;
+  /** The largest acceleration of the whole, m/s². */
+  readonly ceiling: number;
   /** Emitters whose particles some field reads, with room for where they are. */
   readonly read: ReadonlyMap<string, FrozenParticles>;
   /** Frame with fraction that it is placed for. */
@@ -100,6 +104,7 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
     const row: GroupRow = {
       ...compileReach(scene, group, assets, heard),
       group,
+      index: scene.groups.indexOf(group),
       rule,
       action: action === undefined ? undefined : actions.get(action),
       members: node.members.map(nodeOf),
@@ -108,7 +113,8 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
     groups.set(group.id, row);
     return row;
   };
-  const stack: Stack = { nodes: deskTree(scene).map(nodeOf), rows, groups, fps: scene.time.fps, read, frame: NaN };
+  const ceiling = scene.desk.limited ? scene.desk.ceiling : Infinity;
+  const stack: Stack = { nodes: deskTree(scene).map(nodeOf), rows, groups, fps: scene.time.fps, ceiling, read, frame: NaN };
   placeStack(stack, scene.time.first);
   return stack;
 }

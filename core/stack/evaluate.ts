@@ -25,12 +25,20 @@ function addAll(
   for (const node of nodes) {
     if (!isGroup(node)) {
       if (!evaluateRow(stack, node, block, room)) continue;
+      const leaf = watch && leafOf(node, room, block.count);
       if (gate) multiply(room.weight, gate, block.count);
       node.action.accumulate(block, room.weight, room.vector, sums);
-      watch?.(leafOf(node, room, block.count));
+      if (!leaf) continue;
+      leaf.weight.set(room.weight.subarray(0, block.count));
+      watch(leaf);
       continue;
     }
-    if (!node.action || !weigh(stack, node, block, room)) continue;
+    if (!node.action) continue;
+    if (!weigh(stack, node, block, room)) {
+      // Who watches hears of its members all the same: what they have, and that nothing of it comes through.
+      if (!watch) continue;
+      room.weight.fill(0, 0, block.count);
+    }
     if (gate) multiply(room.weight, gate, block.count);
     const inner = innerOf(room);
     if (node.open) {
@@ -46,8 +54,21 @@ function addAll(
   }
 }
 
+/** Brings accelerations above the desk's ceiling down to it. */
+function limitSum({ acceleration: { x, y, z } }: Sums, ceiling: number, count: number): void {
+  for (let i = 0; i < count; i++) {
+    const size = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
+    if (!(size > ceiling)) continue;
+    const scale = ceiling / size;
+    x[i]! *= scale;
+    y[i]! *= scale;
+    z[i]! *= scale;
+  }
+}
+
 /** Sums the whole stack over a block of one emitter's particles. */
 export function evaluateStack(stack: Stack, block: ParticleBlock, room: RowScratch, sums: Sums, watch?: Watcher): void {
   resetSums(sums, block);
   addAll(stack, stack.nodes, undefined, block, room, sums, watch);
+  if (stack.ceiling < Infinity) limitSum(sums, stack.ceiling, block.count);
 }

@@ -78,7 +78,8 @@ export function compileReach(scene: Scene, thing: Field | Group, assets: Assets,
     }),
     strength: thing.strength,
     mix: thing.mix / 100,
-    sends: scene.emitters.map((emitter) => (heard ? sendTo(thing, emitter.id) : 0)),
+    // What stands in a group is multiplied by the master through it.
+    sends: scene.emitters.map((emitter) => (heard ? sendTo(thing, emitter.id) * (thing.group === '' ? scene.desk.master : 1) : 0)),
   };
 }
 

@@ -1,7 +1,8 @@
 import { actions } from '../../core/actions';
 import { extents } from '../../core/extents';
 import { rms } from '../../core/measure/meters';
-import { whySilent, type Reason } from '../../core/measure/reasons';
+import type { Reason } from '../../core/measure/reason';
+import { whySilent } from '../../core/measure/reasons';
 import type { Field } from '../../core/scene/document';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';

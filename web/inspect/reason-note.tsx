@@ -1,4 +1,4 @@
-import type { Reason } from '../../core/measure/reasons';
+import type { Reason } from '../../core/measure/reason';
 import { useStage } from '../stage/stage';
 import { changeScene } from '../store/scene-store';
 

@@ -8,9 +8,11 @@ type Loose = Record<string, unknown>;
 
 const records = (value: unknown): Loose[] => (Array.isArray(value) ? (value as unknown[]).filter(isRecord) : []);
 
+const text = (value: unknown, otherwise: string): string => (typeof value === 'string' ? value : otherwise);
+
 const actionOf = (field: Loose): string => {
   const settings = isRecord(field['settings']) ? field['settings'] : {};
-  return String(field['actsAs'] ?? fieldKinds.find(String(settings['kind']))?.actions[0]);
+  return text(field['actsAs'], fieldKinds.find(text(settings['kind'], ''))?.actions[0] ?? '');
 };
 
 const labelOf = (action: string) => actions.find(action)?.label ?? action;
@@ -54,7 +56,7 @@ function checkLikeness(fields: readonly Loose[], groups: readonly Loose[]): Faul
       const message = `“${String(other['name'])}” acts as ${labelOf(actionOf(other))} and can’t stand in the group “${name}”, whose members act as ${labelOf(first)}; allowed there is ${labelOf(first)}.`;
       return [{ code: 'group', field: `fields[${index}].group`, allowed: labelOf(first), message }];
     }
-    const rule = rules.find(String(group['rule'] ?? 'sum'));
+    const rule = rules.find(text(group['rule'], 'sum'));
     if (rule?.scalarsOnly && first !== undefined && first !== 'level') {
       const message = `“${name}” can’t multiply members that act as ${labelOf(first)}: the rule ${rule.label} takes levels only.`;
       return [{ code: 'group', field: `groups[${i}].rule`, allowed: 'levels', message }];

@@ -26,6 +26,23 @@ function idsOf(value: unknown): Set<unknown> {
   return new Set(items.map((item) => (isRecord(item) ? item['id'] : undefined)));
 }
 
+/** Every fault of a desk; `at` is where it stands in the document. */
+function checkDesk(value: Record<string, unknown>, at: string, known: Known): Fault[] {
+  const within: Known = { ...known, group: idsOf(value['groups']) };
+  return [
+    ...checkList(value['fields'], `${at}fields`, MOST.fields, (item, field) => checkField(item, field, within)),
+    ...checkList(value['groups'], `${at}groups`, MOST.groups, (item, field) => checkGroup(item, field, within)),
+    ...checkGrouping(value['fields'], value['groups']).map((f) => ({ ...f, field: `${at}${f.field}` })),
+    ...checkOptional(descriptions.deskParameters, value['desk'], `${at}desk`),
+  ];
+}
+
+function checkKeptDesk(value: unknown, known: Known): Fault[] {
+  if (value === undefined || value === null) return [];
+  if (!isRecord(value)) return [fault('type', 'keptDesk', value, 'an object with fields, groups and desk, or null')];
+  return [...checkValues({}, value, 'keptDesk', ['fields', 'groups', 'desk']), ...checkDesk(value, 'keptDesk.', known)];
+}
+
 function checkBounds(value: unknown): Fault[] {
   const faults = checkOptional(descriptions.boundsParameters, value, 'bounds');
   const size = isRecord(value) ? value['size'] : undefined;
@@ -49,6 +66,8 @@ const SECTIONS = [
   'emitters',
   'fields',
   'groups',
+  'desk',
+  'keptDesk',
   'colliders',
   'carriers',
   'meshes',
@@ -86,9 +105,8 @@ export function checkScene(document: unknown): Fault[] {
     ...checkWhole(document['whole'], known),
     ...checkList(document['emitters'], 'emitters', MOST.emitters, (item, at) => checkEmitter(item, at, known)),
     ...checkDescent(array('emitters'), 'emitters'),
-    ...checkList(document['fields'], 'fields', MOST.fields, (item, at) => checkField(item, at, known)),
-    ...checkList(document['groups'], 'groups', MOST.groups, (item, at) => checkGroup(item, at, known)),
-    ...checkGrouping(document['fields'], document['groups']),
+    ...checkDesk(document, '', known),
+    ...checkKeptDesk(document['keptDesk'], known),
     ...checkList(document['colliders'], 'colliders', MOST.colliders, (item, at) => checkCollider(item, at, known)),
     ...checkList(document['carriers'], 'carriers', MOST.carriers, (item, at) => checkCarrier(item, at, known)),
     ...checkCarriage(array('carriers'), 'carriers'),

@@ -50,3 +50,27 @@ export const groupParameters = describe({
   },
   folded: { type: 'switch', label: 'Folded', default: false, help: 'Whether the desk hides its members. Folding changes no simulation.' },
 });
+
+/** Numbers of the desk as a whole. */
+export const deskParameters = describe({
+  master: {
+    type: 'number',
+    label: 'Master',
+    unit: '×',
+    default: 1,
+    min: 0,
+    usual: [0, 2],
+    help: 'Multiplies everything that the desk delivers.',
+  },
+  limited: { type: 'switch', label: 'Limit', default: false, help: 'Keeps the acceleration of the whole desk below a ceiling.' },
+  ceiling: {
+    type: 'number',
+    label: 'Ceiling',
+    unit: 'm/s²',
+    default: 20,
+    min: 0,
+    usual: [0, 50],
+    help: 'The largest acceleration that forces and accelerations add up to. Drag, carrying, driving and steering are not limited.',
+    shown: (v) => v['limited'] === true,
+  },
+});

@@ -1,0 +1,21 @@
+import type { Field, Group, Scene } from '../scene/document';
+
+/** Why a thing does nothing on a frame, in words, and what mends it. */
+export interface Reason {
+  readonly code: string;
+  readonly words: string;
+  /** Undefined where there is nothing to press. */
+  readonly mend?: { readonly label: string; readonly change: (scene: Scene) => Scene };
+  /** A frame to look at instead. */
+  readonly goTo?: number;
+}
+
+/** A change of one field of a scene. */
+export function changedField(field: Field, change: (field: Field) => Partial<Field>): (scene: Scene) => Scene {
+  return (scene) => ({ ...scene, fields: scene.fields.map((f) => (f.id === field.id ? { ...f, ...change(f) } : f)) });
+}
+
+/** A change of one group of a scene. */
+export function changedGroup(group: Group, change: (group: Group) => Partial<Group>): (scene: Scene) => Scene {
+  return (scene) => ({ ...scene, groups: scene.groups.map((g) => (g.id === group.id ? { ...g, ...change(g) } : g)) });
+}
