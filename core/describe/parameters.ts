@@ -24,6 +24,8 @@ export interface NumberParameter extends Common {
   /** What is sensible; outside is accepted and flagged. Faders and drags span this. */
   readonly usual: readonly [number, number];
   readonly whole?: boolean;
+  /** True for the seed of something random: another one is as good. */
+  readonly seed?: boolean;
 }
 
 export interface VectorParameter extends Common {
@@ -63,6 +65,10 @@ export interface LevelStop {
 export interface LevelRampParameter extends Common {
   readonly type: 'levels';
   readonly default: readonly LevelStop[];
+  /** What its ends are called; birth and death where they are left out. */
+  readonly ends?: readonly [string, string];
+  /** True where it is a smooth curve and not one of straight pieces. */
+  readonly smooth?: boolean;
   /** What values are possible; any where it is left out. */
   readonly within?: readonly [number, number];
 }

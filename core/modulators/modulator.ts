@@ -75,6 +75,8 @@ export function amountParameters(unit: string, low: number, high: number, remap:
         { at: 1, value: 1 },
       ],
       help: 'From the start to the end; monotone between its knots.',
+      ends: ['in from', 'in to'],
+      smooth: true,
       within: [0, 1],
       shown: remapped,
     },

@@ -13,6 +13,8 @@ const parameters = describe({
       { at: 1, value: 0 },
     ],
     help: 'Points of the curve from the core (0) to the reach (1).',
+    ends: ['core', 'reach'],
+    smooth: true,
     within: [0, 1],
   },
 });

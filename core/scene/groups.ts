@@ -61,3 +61,90 @@ export function fieldsIn({ fields, groups }: Grouped, group: Group): Field[] {
 export function actionOf(scene: Grouped, group: Group): string | undefined {
   return fieldsIn(scene, group)[0]?.actsAs;
 }
+
+interface Loose {
+  field?: Field;
+  group?: Group;
+  members: Loose[];
+}
+
+const idOf = (node: Loose) => (node.field ?? node.group)!.id;
+
+function loosened(nodes: readonly DeskNode[]): Loose[] {
+  return nodes.map((node) =>
+    'field' in node ? { field: node.field, members: [] } : { group: node.group, members: loosened(node.members) },
+  );
+}
+
+/** The fields and groups of a tree, each told which group it stands in; what stays as it was is the same object. */
+function settled(nodes: readonly Loose[], group = ''): { fields: Field[]; groups: Group[] } {
+  const fields: Field[] = [];
+  const groups: Group[] = [];
+  const placed = <T extends Field | Group>(one: T): T => (one.group === group ? one : { ...one, group });
+  for (const node of nodes) {
+    if (node.field) fields.push(placed(node.field));
+    else {
+      groups.push(placed(node.group!));
+      const within = settled(node.members, node.group!.id);
+      fields.push(...within.fields);
+      groups.push(...within.groups);
+    }
+  }
+  return { fields, groups };
+}
+
+/** The list of a tree that holds a node, and where in it. */
+function find(nodes: Loose[], id: string): { list: Loose[]; at: number } | undefined {
+  const at = nodes.findIndex((node) => idOf(node) === id);
+  if (at >= 0) return { list: nodes, at };
+  for (const node of nodes) {
+    const found = find(node.members, id);
+    if (found) return found;
+  }
+  return undefined;
+}
+
+/** Moves a field or group into a group ('' for none), before a member of it, or to its end. A group never goes into itself. */
+export function moveNode<S extends Grouped>(scene: S, id: string, group: string, before?: string): S {
+  const tree = loosened(deskTree(scene));
+  const from = find(tree, id);
+  if (!from || before === id) return scene;
+  const [node] = from.list.splice(from.at, 1);
+  const target = group === '' ? tree : find(tree, group)?.list[find(tree, group)!.at]?.members;
+  if (!target) return scene;
+  const at = before === undefined ? -1 : target.findIndex((one) => idOf(one) === before);
+  target.splice(at < 0 ? target.length : at, 0, node!);
+  return { ...scene, ...settled(tree) };
+}
+
+/** Puts fields and groups together into a new group, where the first of them stands. */
+export function gather<S extends Grouped>(scene: S, ids: readonly string[], group: Group): S {
+  const tree = loosened(deskTree(scene));
+  const first = ids.map((id) => find(tree, id)).find(Boolean);
+  if (!first) return scene;
+  const made: Loose = { group, members: [] };
+  first.list.splice(first.at, 0, made);
+  for (const id of ids) {
+    const found = find(tree, id);
+    if (found) made.members.push(...found.list.splice(found.at, 1));
+  }
+  return { ...scene, ...settled(tree) };
+}
+
+/** Takes a group away and leaves its members where it stood. Modulators that read it read none. */
+export function dissolve<S extends Grouped>(scene: S, id: string): S {
+  const tree = loosened(deskTree(scene));
+  const found = find(tree, id);
+  if (!found) return scene;
+  found.list.splice(found.at, 1, ...found.list[found.at]!.members);
+  return { ...scene, ...unread(settled(tree), [id]) };
+}
+
+/** Fields and groups whose modulators no longer read groups that are gone. */
+export function unread({ fields, groups }: Grouped, ids: readonly string[]): { fields: Field[]; groups: Group[] } {
+  const clean = <T extends Field | Group>(one: T): T =>
+    one.modulators.some((m) => ids.includes(String(m['group'])))
+      ? { ...one, modulators: one.modulators.map((m) => (ids.includes(String(m['group'])) ? { ...m, group: '' } : m)) }
+      : one;
+  return { fields: fields.map(clean), groups: groups.map(clean) };
+}

@@ -9,7 +9,7 @@ import { addField } from './desk-edit';
 export const AddField = memo(function AddField() {
   return (
     <Menu>
-      <MenuButton id="add-field" className="text-button m-2 flex items-center gap-1.5 self-start text-text" title="Add a field (+)">
+      <MenuButton id="add-field" className="text-button flex items-center gap-1.5 text-text" title="Add a field (+)">
         <Plus size={14} /> add a field
       </MenuButton>
       <MenuItems anchor="top start" className="z-20 w-80 border border-rule bg-panel py-1 focus:outline-none">

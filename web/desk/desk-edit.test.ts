@@ -1,13 +1,18 @@
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { examples } from '../../core/examples';
 import { checkScene } from '../../core/scene/check';
 import { sendTo } from '../../core/scene/document';
 import { addEmitter, removeEmitters } from '../inspect/emitter-edit';
 import { usePlayer } from '../stage/player-store';
 import { emptyMeters } from '../../core/measure/meters';
-import { editField, openedScene, openScene, undo } from '../store/scene-store';
-import { useSelection } from '../store/selection-store';
-import { addField, changeKind, duplicateField, moveField, removeField } from './desk-edit';
+import { newScene } from '../../core/scene/starters';
+import { editField, editGroup, openedScene, openScene, undo } from '../store/scene-store';
+import { select, useSelection } from '../store/selection-store';
+import { copyFields, pasteFields } from './field-clipboard';
+import { setStrength } from './strength';
+import { adoptDesk, flipDesk, keepDesk } from './two-states';
+import { addField, changeKind, duplicateFields, groupFields, moveTo, removeFields, setActsAs, ungroup } from './desk-edit';
+import { drop, moveBy, stripsOf } from './desk-row';
 import { setExtentNumber } from './extent-edit';
 
 const names = () => openedScene().fields.map((f) => f.name);
@@ -34,27 +39,28 @@ describe('the desk', () => {
   });
 
   it('a duplicate stands beside its original, with a name and an id of its own', () => {
-    duplicateField('vortex');
+    duplicateFields(['vortex']);
     expect(names().slice(2, 4)).toEqual(['Vortex', 'Vortex 2']);
     expect(new Set(openedScene().fields.map((f) => f.id)).size).toBe(7);
     good();
   });
 
   it('fields are moved within the row, and no further', () => {
-    moveField('vortex', 0);
+    const order = names();
+    moveBy('vortex', -1);
+    expect(names().indexOf('Vortex')).toBe(order.indexOf('Vortex') - 1);
+    for (let i = 0; i < 9; i++) moveBy('vortex', -1);
     expect(names()[0]).toBe('Vortex');
-    moveField('vortex', 99);
+    for (let i = 0; i < 9; i++) moveBy('vortex', 1);
     expect(names().at(-1)).toBe('Vortex');
-    moveField('vortex', -5);
-    expect(names()[0]).toBe('Vortex');
     undo();
-    expect(names().at(-1)).toBe('Vortex');
+    expect(names().at(-2)).toBe('Vortex');
   });
 
   it('the next field is selected where one is deleted', () => {
-    removeField('vortex');
+    removeFields(['vortex']);
     expect(useSelection.getState().selection).toEqual({ type: 'field', id: 'billow' });
-    for (const id of openedScene().fields.map((f) => f.id)) removeField(id);
+    for (const id of openedScene().fields.map((f) => f.id)) removeFields([id]);
     expect(useSelection.getState().selection).toEqual({ type: 'scene' });
     good();
   });
@@ -78,18 +84,153 @@ describe('the desk', () => {
   });
 });
 
+describe('groups on the desk', () => {
+  const row = () => stripsOf(openedScene()).map((s) => `${'  '.repeat(s.depth)}${s.type === 'group' ? '[' : ''}${s.id}`);
+  const acceleration = () =>
+    setActsAs(
+      openedScene().fields.map((f) => f.id),
+      'acceleration',
+    );
+  beforeEach(() => {
+    acceleration();
+    removeFields(
+      openedScene()
+        .fields.filter((f) => f.actsAs !== 'acceleration')
+        .map((f) => f.id),
+    );
+  });
+
+  it('are made from a selection where its first strip stands, and taken away again', () => {
+    const [a, b, c] = openedScene().fields.map((f) => f.id);
+    groupFields([c!, a!]);
+    expect(row().slice(0, 4)).toEqual(['[g1', `  ${a}`, `  ${c}`, b]);
+    expect(useSelection.getState().selection).toEqual({ type: 'group', id: 'g1' });
+    good();
+    ungroup('g1');
+    expect(row().slice(0, 3)).toEqual([a, c, b]);
+    expect(openedScene().groups).toEqual([]);
+    good();
+    undo();
+    expect(row()[0]).toBe('[g1');
+  });
+
+  it('take in what is dropped on them or moved into them, let it out again, and nest', () => {
+    const [a, b, c] = openedScene().fields.map((f) => f.id);
+    groupFields([b!]);
+    drop(a!, 'g1');
+    expect(row().slice(0, 4)).toEqual(['[g1', `  ${a}`, `  ${b}`, c]);
+    drop(c!, b!);
+    expect(row().slice(0, 4)).toEqual(['[g1', `  ${a}`, `  ${c}`, `  ${b}`]);
+    moveBy(b!, 1);
+    expect(row().slice(0, 4)).toEqual(['[g1', `  ${a}`, `  ${c}`, b]);
+    moveBy(b!, -1);
+    expect(row()[3]).toBe(`  ${b}`);
+    moveBy(a!, -1);
+    expect(row().slice(0, 2)).toEqual([a, '[g1']);
+    groupFields([b!, c!]);
+    expect(row().slice(1, 5)).toEqual(['[g1', '  [g2', `    ${c}`, `    ${b}`]);
+    moveTo('g1', 'g2');
+    expect(row()[1]).toBe('[g1');
+    good();
+  });
+
+  it('refuse what acts otherwise, in words, and nothing is changed', () => {
+    const [a] = openedScene().fields.map((f) => f.id);
+    addField('drag');
+    const drag = openedScene().fields.at(-1)!.id;
+    groupFields([a!]);
+    const before = openedScene();
+    expect(moveTo(drag, 'g1')).toBe(false);
+    drop(drag, a!);
+    groupFields([a!, drag]);
+    expect(openedScene()).toBe(before);
+  });
+
+  it('fold their members in, and a member’s way of acting stays that of the group', () => {
+    const [a, b] = openedScene().fields.map((f) => f.id);
+    groupFields([a!, b!]);
+    setActsAs([a!], 'force');
+    expect(field(a!).actsAs).toBe('acceleration');
+    setActsAs([a!, b!], 'force');
+    expect(field(b!).actsAs).toBe('force');
+    editGroup('g1', (g) => void (g.folded = true));
+    expect(row()[0]).toBe('[g1');
+    expect(row().join(' ')).not.toContain(a!);
+    good();
+  });
+});
+
+describe('several strips', () => {
+  it('move together, each by the same part of its own fader', () => {
+    select({ type: 'field', id: 'vortex', also: ['billow'] });
+    const [vortexWas, billowWas] = [field('vortex').strength, field('billow').strength];
+    setStrength('vortex', vortexWas + 1.2);
+    expect(field('vortex').strength).toBeCloseTo(vortexWas + 1.2, 9);
+    // A tenth of a fader of 12 is a tenth of one of 5.
+    expect(field('billow').strength).toBeCloseTo(billowWas + 0.5, 2);
+    undo();
+    expect(field('billow').strength).toBe(billowWas);
+  });
+
+  it('a share a frame in place of a size takes its own usual strength', () => {
+    setActsAs(['vortex'], 'steer');
+    expect(field('vortex')).toMatchObject({ actsAs: 'steer', strength: 0.1 });
+    setActsAs(['vortex'], 'drive');
+    expect(field('vortex').strength).toBe(0.1);
+    setActsAs(['vortex'], 'force');
+    expect(field('vortex').strength).toBe(2);
+    good();
+  });
+
+  it('are copied, and pasted with what they are made from; what the scene lacks is let go', () => {
+    editField('vortex', (f) => void (f.modulators = [{ kind: 'group', group: 'gone', amount: 1 }] as never));
+    const kept = new Map<string, string>();
+    vi.stubGlobal('localStorage', { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => void kept.set(k, v) });
+    copyFields([field('vortex'), field('billow')], openedScene());
+    openScene(newScene('Other'));
+    pasteFields();
+    expect(names()).toEqual(['Vortex', 'Billow']);
+    expect(openedScene().fields[0]!.sends).toEqual({});
+    expect(openedScene().fields[0]!.modulators[0]!['group']).toBe('');
+    good();
+  });
+});
+
+describe('the two states of the desk', () => {
+  it('a copy is kept, flipped to and back, and either is adopted', () => {
+    keepDesk();
+    editField('vortex', (f) => void (f.strength = 5));
+    flipDesk();
+    expect(openedScene().desk.state).toBe('B');
+    expect(field('vortex').strength).not.toBe(5);
+    removeFields(['vortex']);
+    good();
+    flipDesk();
+    expect(field('vortex').strength).toBe(5);
+    flipDesk();
+    adoptDesk();
+    expect(names()).not.toContain('Vortex');
+    expect(openedScene().keptDesk).toBeNull();
+    undo();
+    expect(openedScene().keptDesk).not.toBeNull();
+    good();
+  });
+});
+
+const vortex = { type: 'field', id: 'vortex' } as const;
+
 describe('core and reach', () => {
   it('push each other along, so that the core never is the larger', () => {
-    setExtentNumber('vortex', 'core', 3);
+    setExtentNumber(vortex, 'core', 3);
     expect(field('vortex').extent).toMatchObject({ core: 3, reach: 3 });
-    setExtentNumber('vortex', 'reach', 1);
+    setExtentNumber(vortex, 'reach', 1);
     expect(field('vortex').extent).toMatchObject({ core: 1, reach: 1 });
     good();
   });
 
   it('an inverse square keeps a core above 0', () => {
     editField('vortex', (f) => void (f.profile.kind = 'inverse-square'));
-    setExtentNumber('vortex', 'core', 0);
+    setExtentNumber(vortex, 'core', 0);
     expect(field('vortex').extent['core']).toBeCloseTo(0.2, 9);
     good();
   });

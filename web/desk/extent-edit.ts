@@ -1,18 +1,41 @@
+import type { Draft } from 'immer';
 import { profiles } from '../../core/profiles';
-import { editField } from '../store/scene-store';
+import type { Field, Group } from '../../core/scene/document';
+import { editField, editGroup } from '../store/scene-store';
 
-/** Sets a number of a field's extent; core and reach push each other along, so that the core never is the larger. */
-export function setExtentNumber(fieldId: string, parameter: string, value: number): void {
-  editField(fieldId, (field) => {
-    const extent = field.extent as Record<string, unknown>;
+/** A field or group, as what has an extent, a profile, modulators and sends. */
+export interface ReachOwner {
+  readonly type: 'field' | 'group';
+  readonly id: string;
+}
+
+/** Changes what the weight of a field or group hangs on. */
+export function editReach({ type, id }: ReachOwner, recipe: (thing: Draft<Field> | Draft<Group>) => void): void {
+  if (type === 'field') editField(id, recipe);
+  else editGroup(id, recipe);
+}
+
+/** Sets a number of an extent; core and reach push each other along, so that the core never is the larger. */
+export function setExtentNumber(owner: ReachOwner, parameter: string, value: number): void {
+  editReach(owner, ({ extent: own, profile }) => {
+    const extent = own as Record<string, unknown>;
     extent[parameter] = value;
     if (parameter === 'core' && value > (extent['reach'] as number)) extent['reach'] = value;
     if (parameter === 'reach' && value < (extent['core'] as number)) extent['core'] = value;
-    keepCorePositive(field.profile.kind, extent);
+    keepCorePositive(profile.kind, extent);
   });
 }
 
 /** The inverse square needs a core: gives it a tenth of the reach where there is none. */
 export function keepCorePositive(profileKind: string, extent: Record<string, unknown>): void {
   if (profiles.get(profileKind).needsCore && extent['core'] === 0) extent['core'] = Math.max(0.01, (extent['reach'] as number) / 10);
+}
+
+/** Gives it a profile of another kind; slope and invert stay. */
+export function setProfileKind(owner: ReachOwner, kind: string): void {
+  editReach(owner, (thing) => {
+    const { slope, invert } = thing.profile;
+    thing.profile = { ...profiles.defaults(kind), slope, invert } as never;
+    keepCorePositive(kind, thing.extent as Record<string, unknown>);
+  });
 }

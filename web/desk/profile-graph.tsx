@@ -1,8 +1,8 @@
 import { useRef, useState } from 'react';
 import { falloffOf } from '../../core/profiles';
-import type { Field } from '../../core/scene/document';
+import type { Field, Group } from '../../core/scene/document';
 import { followDrag } from '../parts/drag';
-import { setExtentNumber } from './extent-edit';
+import { setExtentNumber, type ReachOwner } from './extent-edit';
 
 const STEPS = 72;
 
@@ -11,8 +11,18 @@ function endOf(reach: number): number {
   return Math.max(0.01, reach * 1.12);
 }
 
-/** The falloff over distance, with core and reach as dots that are dragged along it. Small on a strip, large in the inspector. */
-export function ProfileGraph({ field, small = false }: { field: Field; small?: boolean }) {
+/** The falloff over distance, with core and reach as dots that are dragged along it. A press on it opens it large. */
+export function ProfileGraph({
+  thing: field,
+  owner,
+  small = false,
+  onOpen,
+}: {
+  thing: Field | Group;
+  owner: ReachOwner;
+  small?: boolean;
+  onOpen?: () => void;
+}) {
   const box = useRef<HTMLDivElement>(null);
   // While a dot is dragged the scale stands still, or the dot would run from the pointer.
   const [frozen, setFrozen] = useState<number>();
@@ -30,7 +40,7 @@ export function ProfileGraph({ field, small = false }: { field: Field; small?: b
     setFrozen(scale);
     followDrag(
       event,
-      ({ clientX }) => setExtentNumber(field.id, parameter, Math.max(0, Math.round(((clientX - left) / width) * scale * 100) / 100)),
+      ({ clientX }) => setExtentNumber(owner, parameter, Math.max(0, Math.round(((clientX - left) / width) * scale * 100) / 100)),
       () => setFrozen(undefined),
     );
   };
@@ -45,7 +55,7 @@ export function ProfileGraph({ field, small = false }: { field: Field; small?: b
         if (sign === undefined || event.altKey) return;
         event.preventDefault();
         event.stopPropagation();
-        setExtentNumber(field.id, parameter, Math.max(0, Math.round((value + sign * (event.shiftKey ? 0.01 : 0.1)) * 100) / 100));
+        setExtentNumber(owner, parameter, Math.max(0, Math.round((value + sign * (event.shiftKey ? 0.01 : 0.1)) * 100) / 100));
       }}
     />
   );
@@ -53,8 +63,16 @@ export function ProfileGraph({ field, small = false }: { field: Field; small?: b
   return (
     <div className={small ? '' : 'my-2'}>
       <div ref={box} className="relative" style={{ height }}>
+        {onOpen && (
+          <button
+            className="absolute inset-0"
+            aria-label={`Open the falloff of ${field.name} large`}
+            title="Open it large"
+            onClick={onOpen}
+          />
+        )}
         <svg
-          className="absolute inset-0 h-full w-full overflow-visible"
+          className="pointer-events-none absolute inset-0 h-full w-full overflow-visible"
           viewBox={`0 0 100 ${height}`}
           preserveAspectRatio="none"
           aria-hidden

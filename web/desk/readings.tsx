@@ -9,6 +9,7 @@ import { useAssets } from '../stage/scene-assets';
 import { shownNumber } from '../parts/sum';
 import { changeScene, useScene } from '../store/scene-store';
 import { Meter } from './meter';
+import { openProfile } from '../profile/profile-store';
 import { ProfileGraph } from './profile-graph';
 
 /** The reading of a field on the frame on the screen. These parts of a strip are drawn with every frame; the rest is not. */
@@ -17,11 +18,11 @@ const useReading = (index: number) => usePlayer((player) => player.meters.fields
 /** The meter of a strip. */
 export function StripMeter({ field, index }: { field: Field; index: number }) {
   const reading = useReading(index);
-  return <Meter rms={reading ? rms(reading) : 0} peak={reading?.peak ?? 0} unit={actions.get(field.actsAs).unit} />;
+  return <Meter rms={reading ? rms(reading) : 0} peak={reading?.peak ?? 0} unit={actions.get(field.actsAs).vectorUnit} />;
 }
 
 /** What a field delivers, as a number. */
-export function Gives({ index }: { index: number }) {
+export function Gives({ index, needsDrag }: { index: number; needsDrag: boolean }) {
   const reading = useReading(index);
   const delivered = reading ? rms(reading) : 0;
   const shown = delivered === 0 ? '0' : delivered < 0.001 ? '<0.001' : shownNumber(Number(delivered.toPrecision(2)));
@@ -30,6 +31,14 @@ export function Gives({ index }: { index: number }) {
       gives
       <br />
       {shown}
+      {needsDrag && reading && reading.grip > 0 && (
+        <span
+          className="block text-faint"
+          title="The time in which the particles’ own drag brings them up to the medium’s speed, but for 37 % of the difference"
+        >
+          in {shownNumber(Number((1 / reading.grip).toPrecision(2)))} s
+        </span>
+      )}
     </span>
   );
 }
@@ -38,8 +47,9 @@ function useReason(field: Field): Reason | undefined {
   const scene = useScene();
   const { assets } = useAssets();
   const meters = usePlayer((player) => (player.shown === undefined ? undefined : player.meters));
+  const frame = usePlayer((player) => player.shown ?? player.frame);
   const measured = meters && meters.fields.length === scene.fields.length && meters.bounds.length === scene.emitters.length;
-  return measured && scene.fields.includes(field) ? whySilent(scene, field, meters, assets) : undefined;
+  return measured && scene.fields.includes(field) ? whySilent(scene, field, meters, frame, assets) : undefined;
 }
 
 /** The falloff of a strip; or, where the field delivers nothing, why, and the button that mends it. */
@@ -62,7 +72,12 @@ export function FalloffOrReason({ field }: { field: Field }) {
   if (!extents.get(field.extent.kind).bounded) return <span className="pb-2 text-xs text-faint">everywhere alike</span>;
   return (
     <>
-      <ProfileGraph field={field} small />
+      <ProfileGraph
+        thing={field}
+        owner={{ type: 'field', id: field.id }}
+        small
+        onOpen={() => openProfile({ type: 'field', id: field.id })}
+      />
       <span className="num mt-1.5 whitespace-nowrap text-second">
         {shownNumber(field.extent['core'] as number)} → {shownNumber(field.extent['reach'] as number)} m
       </span>

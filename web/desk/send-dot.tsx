@@ -1,15 +1,15 @@
-import { sendTo, type Emitter, type Field } from '../../core/scene/document';
+import { sendTo, type Emitter, type Field, type Group } from '../../core/scene/document';
 import { followDrag } from '../parts/drag';
-import { editField } from '../store/scene-store';
+import { useSceneOf } from '../store/scene-store';
+import { setSend } from './sends';
 
 /** Marks that tell emitters apart without colour: how the ring of the dot is drawn. */
-const RINGS = ['', '3 2', '1 2', '6 2 1 2'];
+export const RINGS = ['', '3 2', '1 2', '6 2 1 2'];
 
 /** How much of a field one emitter feels, as the fill of a dot: press for none or all, drag for a part up to 200 %. */
-export function SendDot({ field, emitter, index }: { field: Field; emitter: Emitter; index: number }) {
-  const send = sendTo(field, emitter.id);
-  const set = (value: number) =>
-    editField(field.id, (f) => void (f.sends[emitter.id] = Math.min(2, Math.max(0, Math.round(value * 100) / 100))));
+function SendDot({ thing, type, emitter, index }: { thing: Field | Group; type: 'field' | 'group'; emitter: Emitter; index: number }) {
+  const send = sendTo(thing, emitter.id);
+  const set = (value: number) => setSend(type, thing.id, emitter.id, value);
   const angle = Math.min(1, send) * 2 * Math.PI;
   const fill =
     send >= 1
@@ -46,5 +46,17 @@ export function SendDot({ field, emitter, index }: { field: Field; emitter: Emit
         {send > 1 && <circle cx={8} cy={8} r={1.5 + 2 * (send - 1)} fill="var(--color-lamp)" />}
       </svg>
     </button>
+  );
+}
+
+/** The sends of a field or group, a dot for each emitter. */
+export function SendDots({ thing, type }: { thing: Field | Group; type: 'field' | 'group' }) {
+  const emitters = useSceneOf((scene) => scene.emitters);
+  return (
+    <span className="flex min-w-0 flex-1 flex-wrap gap-0.5">
+      {emitters.map((emitter, e) => (
+        <SendDot key={emitter.id} thing={thing} type={type} emitter={emitter} index={e} />
+      ))}
+    </span>
   );
 }

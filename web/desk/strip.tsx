@@ -1,43 +1,75 @@
 import { memo } from 'react';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
+import { toast } from 'sonner';
 import { actions } from '../../core/actions';
 import type { NumberParameter } from '../../core/describe/parameters';
 import { fields as fieldKinds } from '../../core/fields';
+import { rules } from '../../core/groups';
+import { fieldParameters } from '../../core/scene/descriptions';
 import type { Field } from '../../core/scene/document';
 import { Glyph } from '../parts/glyph';
 import { NumberBox } from '../parts/number-field';
-import { editField, useSceneOf } from '../store/scene-store';
-import { isSelected, select, useSelection } from '../store/selection-store';
+import { editField, editFields, openedScene, useSceneOf } from '../store/scene-store';
+import { isSelected, select, selectedWith, selectToo, useSelection } from '../store/selection-store';
 import { Balance } from './balance';
-import { duplicateField, moveField, removeField } from './desk-edit';
+import { Bracket } from './bracket';
+import { duplicateFields, groupFields, removeFields } from './desk-edit';
+import { moveBy } from './desk-row';
 import { Fader } from './fader';
+import { canPasteFields, copyFields, pasteFields } from './field-clipboard';
 import { KindMenu } from './kind-menu';
 import { FalloffOrReason, Gives, StripMeter } from './readings';
-import { SendDot } from './send-dot';
+import { SendDots } from './send-dot';
 import { setStrength, strengthParameter } from './strength';
+import { focusBeside } from './strip-keys';
 
 /** Keys of a strip, while something in it has the focus. */
-function onKey(event: React.KeyboardEvent, field: Field, index: number): void {
-  if (event.ctrlKey || event.metaKey || (event.target as HTMLElement).tagName === 'INPUT') return;
-  const strip = event.currentTarget as HTMLElement;
-  if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight'))
-    moveField(field.id, index + (event.key === 'ArrowLeft' ? -1 : 1));
+function onKey(event: React.KeyboardEvent, field: Field): void {
+  if ((event.target as HTMLElement).tagName === 'INPUT') return;
+  const ids = selectedWith('field', field.id);
+  const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key] as -1 | 1 | undefined;
+  if (event.ctrlKey || event.metaKey) {
+    if (event.key === 'c')
+      copyFields(
+        openedScene().fields.filter((f) => ids.includes(f.id)),
+        openedScene(),
+      );
+    else if (event.key === 'v' && canPasteFields()) paste();
+    else return;
+  } else if (side && event.altKey) moveBy(field.id, side);
   else if (event.altKey) return;
-  else if (event.key === 'ArrowLeft') (strip.previousElementSibling as HTMLElement | null)?.focus();
-  else if (event.key === 'ArrowRight') (strip.nextElementSibling as HTMLElement | null)?.focus();
-  else if (event.key === 'm') editField(field.id, (f) => void (f.mute = !f.mute));
-  else if (event.key === 'o') editField(field.id, (f) => void (f.solo = !f.solo));
-  else if (event.key === 'd') duplicateField(field.id);
-  else if (event.key === 'Delete' || event.key === 'Backspace') removeField(field.id);
+  else if (side) focusBeside(event.currentTarget as HTMLElement, side);
+  else if (event.key === 'm') editFields(ids, (f) => void (f.mute = !field.mute));
+  else if (event.key === 'o') editFields(ids, (f) => void (f.solo = !field.solo));
+  else if (event.key === 'd') duplicateFields(ids);
+  else if (event.key === 'g') groupFields(ids);
+  else if (event.key === 'x') selectToo('field', field.id);
+  else if (event.key === 'Delete' || event.key === 'Backspace') removeFields(ids);
   else return;
   event.preventDefault();
   event.stopPropagation();
 }
 
+function paste(): void {
+  try {
+    pasteFields();
+  } catch (error) {
+    toast.error((error as Error).message);
+  }
+}
+
+/** Selects a strip that is pressed; with Shift or Ctrl beside those that are selected. */
+function onPress(event: React.PointerEvent, id: string, selected: boolean): void {
+  if (event.shiftKey || event.ctrlKey || event.metaKey) {
+    // On a fader the modifier makes the drag fine, where the strip is selected already.
+    if (!(selected && (event.target as HTMLElement).closest('[role=slider]'))) selectToo('field', id);
+  } else if (!selected) select({ type: 'field', id });
+}
+
 /** One field on the desk. */
-export const Strip = memo(function Strip({ field, index }: { field: Field; index: number }) {
-  const emitters = useSceneOf((scene) => scene.emitters);
+export const Strip = memo(function Strip({ field, index, depth }: { field: Field; index: number; depth: number }) {
+  const mixed = useSceneOf((scene) => rules.get(scene.groups.find((g) => g.id === field.group)?.rule ?? 'sum').mixes);
   const selected = useSelection(({ selection }) => isSelected(selection, 'field', field.id));
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: field.id });
   const kind = fieldKinds.get(field.settings.kind);
@@ -50,12 +82,19 @@ export const Strip = memo(function Strip({ field, index }: { field: Field; index
       aria-label={`${field.name}, field ${index + 1}`}
       aria-current={selected}
       data-field={field.id}
+      data-handbook={`field/${kind.kind}`}
       className={`relative flex h-full w-33 shrink-0 flex-col gap-1.5 border-t-2 border-r border-r-rule px-3 pt-1.5 pb-2 ${selected ? 'border-t-lamp bg-raised text-lamp' : 'border-t-transparent text-text'} ${isDragging ? 'z-10 opacity-80' : ''} ${field.mute ? '[&_.dims]:opacity-45' : ''}`}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      onPointerDownCapture={() => !selected && select({ type: 'field', id: field.id })}
-      onFocus={(event) => event.target === event.currentTarget && select({ type: 'field', id: field.id })}
-      onKeyDown={(event) => onKey(event, field, index)}
+      onPointerDownCapture={(event) => onPress(event, field.id, selected)}
+      onFocus={(event) =>
+        event.target === event.currentTarget &&
+        !selected &&
+        event.currentTarget.matches(':focus-visible') &&
+        select({ type: 'field', id: field.id })
+      }
+      onKeyDown={(event) => onKey(event, field)}
     >
+      <Bracket depth={depth} />
       <header>
         <div
           ref={setActivatorNodeRef}
@@ -72,7 +111,7 @@ export const Strip = memo(function Strip({ field, index }: { field: Field; index
             {field.name}
           </span>
         </div>
-        <KindMenu id={field.id} kindName={kind.kind} actsAs={field.actsAs} />
+        <KindMenu id={field.id} kindName={kind.kind} actsAs={field.actsAs} index={index} />
       </header>
       <div className="dims flex min-h-16 flex-1 gap-1.5">
         <StripMeter field={field} index={index} />
@@ -93,7 +132,7 @@ export const Strip = memo(function Strip({ field, index }: { field: Field; index
             onChange={(value) => setStrength(field.id, value)}
           />
           <span className="num text-right text-faint">{action.unit}</span>
-          <Gives index={index} />
+          <Gives index={index} needsDrag={action.needsDrag} />
         </div>
       </div>
       {kind.balance?.map((name) => (
@@ -104,20 +143,19 @@ export const Strip = memo(function Strip({ field, index }: { field: Field; index
           onChange={(value) => editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[name] = value))}
         />
       ))}
+      {mixed && (
+        <Balance parameter={fieldParameters.mix} value={field.mix} onChange={(value) => editField(field.id, (f) => void (f.mix = value))} />
+      )}
       <div className="flex h-14 flex-col justify-end">
         <FalloffOrReason field={field} />
       </div>
       <footer className="flex items-center">
-        <span className="flex min-w-0 flex-1 flex-wrap gap-0.5">
-          {emitters.map((emitter, e) => (
-            <SendDot key={emitter.id} field={field} emitter={emitter} index={e} />
-          ))}
-        </span>
+        <SendDots thing={field} type="field" />
         <button
           className={`text-button px-0.5 text-xs ${field.mute ? 'text-signal' : ''}`}
           aria-pressed={field.mute}
           title="Mute (M)"
-          onClick={() => editField(field.id, (f) => void (f.mute = !f.mute))}
+          onClick={() => editFields(selectedWith('field', field.id), (f) => void (f.mute = !field.mute))}
         >
           mute
         </button>
@@ -125,12 +163,11 @@ export const Strip = memo(function Strip({ field, index }: { field: Field; index
           className="text-button ml-1 px-0.5 text-xs"
           aria-pressed={field.solo}
           title="Solo (O)"
-          onClick={() => editField(field.id, (f) => void (f.solo = !f.solo))}
+          onClick={() => editFields(selectedWith('field', field.id), (f) => void (f.solo = !field.solo))}
         >
           solo
         </button>
       </footer>
-      <span className="num text-faint">{index + 1}</span>
     </article>
   );
 });

@@ -2,13 +2,18 @@ import { useMemo } from 'react';
 import { actions } from '../../core/actions';
 import { usePlayer } from '../stage/player-store';
 import { shownNumber } from '../parts/sum';
+import { deskParameters } from '../../core/scene/descriptions';
+import { NumberBox } from '../parts/number-field';
 import { editScene, useSceneOf } from '../store/scene-store';
+import { Fader } from './fader';
+import { Meter } from './meter';
 
 const brief = (value: number) => (value > 0 ? shownNumber(Number(value.toPrecision(3))) : '0');
 
 /** What all fields add up to, and what each contributes, in the one unit in which unlike fields compare. */
 export function SumStrip() {
   const fields = useSceneOf((scene) => scene.fields);
+  const desk = useSceneOf((scene) => scene.desk);
   const meters = usePlayer((player) => player.meters);
   const shown = usePlayer((player) => player.shown);
   const shares = useMemo(() => {
@@ -24,11 +29,13 @@ export function SumStrip() {
   }, [fields, meters]);
   const most = Math.max(1e-9, ...shares.map((s) => s.felt));
   const { count, squares, peak } = meters.total;
+  const delivered = count > 0 ? Math.sqrt(squares / count) : 0;
+  const setMaster = (value: number) => editScene((s) => void (s.desk.master = value));
   const allMuted = fields.length > 0 && fields.every((f) => f.mute);
   return (
     <section className="flex w-46 shrink-0 flex-col bg-panel px-4 pt-2 pb-2" aria-label="Sum of the fields">
       <h2 className="font-semibold">Sum</h2>
-      <p className="text-xs text-second">what particles feel, frame {shown ?? '–'}</p>
+      <p className="text-xs text-second">rms of what is felt, frame {shown ?? '–'}</p>
       <ul className="mt-2 min-h-0 flex-1 overflow-y-auto text-xs">
         {shares.map(({ field, felt, holdsBack }) => (
           <li
@@ -43,11 +50,35 @@ export function SumStrip() {
           </li>
         ))}
       </ul>
-      <p className="mt-1">
-        <span className="font-mono text-xl tracking-tight">{brief(count > 0 ? Math.sqrt(squares / count) : 0)}</span>{' '}
-        <span className="num text-second">m/s² rms</span>
-      </p>
-      <p className="num text-second">peak {brief(peak)}</p>
+      <div className="mt-1 flex h-20 gap-1.5">
+        <Meter rms={delivered} peak={peak} unit="m/s²" />
+        <Fader label="Master" value={desk.master} parameter={deskParameters.master} live={false} onChange={setMaster} />
+        <div className="min-w-0 flex-1">
+          <NumberBox label="Master as a number" value={desk.master} parameter={deskParameters.master} unit="×" onChange={setMaster} />
+          <p className="mt-1">
+            <span className="font-mono text-[17px] tracking-tight">{brief(delivered)}</span> <span className="num text-second">m/s²</span>
+          </p>
+          <p className="num text-second">peak {brief(peak)}</p>
+          <label className="num mt-1 flex items-center gap-1 text-second" title={deskParameters.limited.help}>
+            <input
+              type="checkbox"
+              className="accent-lamp"
+              checked={desk.limited}
+              onChange={(event) => editScene((s) => void (s.desk.limited = event.target.checked))}
+            />
+            limit
+            {desk.limited && (
+              <NumberBox
+                label="Limit of the desk"
+                value={desk.ceiling}
+                parameter={deskParameters.ceiling}
+                unit=""
+                onChange={(value) => editScene((s) => void (s.desk.ceiling = value))}
+              />
+            )}
+          </label>
+        </div>
+      </div>
       <button
         className="text-button mt-1 -ml-1.5 self-start"
         aria-pressed={allMuted}

@@ -29,11 +29,11 @@ beforeEach(() => {
 describe('several emitters', () => {
   it('are selected together, and one is always left', () => {
     select({ type: 'emitter', id: 'e1' });
-    selectToo('e2');
+    selectToo('emitter', 'e2');
     expect(useSelection.getState().selection).toEqual({ type: 'emitter', id: 'e1', also: ['e2'] });
-    selectToo('e1');
+    selectToo('emitter', 'e1');
     expect(useSelection.getState().selection).toEqual({ type: 'emitter', id: 'e2', also: [] });
-    selectToo('e2');
+    selectToo('emitter', 'e2');
     expect(useSelection.getState().selection).toMatchObject({ id: 'e2' });
   });
 

@@ -1,7 +1,9 @@
 import type { Emitter, Scene, SceneImage, SceneMesh } from '../../core/scene/document';
 import { completeEmitter } from '../../core/scene/complete';
-import { freeId, newEmitter, freeIdentity } from '../../core/scene/starters';
+import { withoutEmitters } from '../../core/scene/detach';
+import { newEmitter, freeIdentity } from '../../core/scene/starters';
 import { sceneFrom } from '../../formats/scene-file';
+import { usedBy, withImages, withMeshes } from './carried';
 import { loadAssets } from '../stage/scene-assets';
 import { changeScene, openedScene } from '../store/scene-store';
 import { select } from '../store/selection-store';
@@ -62,12 +64,7 @@ export function duplicateEmitters(ids: readonly string[]): void {
 export function copyEmitters(ids: readonly string[]): void {
   const scene = openedScene();
   const emitters = scene.emitters.filter((e) => ids.includes(e.id));
-  const used = JSON.stringify(emitters);
-  const copied: Copied = {
-    emitters,
-    meshes: scene.meshes.filter((m) => used.includes(`"${m.id}"`)),
-    images: scene.images.filter((i) => used.includes(i.hash)),
-  };
+  const copied: Copied = { emitters, ...usedBy(scene, emitters) };
   localStorage.setItem(CLIPBOARD, JSON.stringify(copied));
 }
 
@@ -83,23 +80,11 @@ export function pasteEmitters(): void {
   } catch {
     throw new Error('What was copied can’t be read; copy the emitter again.');
   }
-  const meshIds = new Map<string, string>();
-  let meshes = scene.meshes;
-  for (const mesh of copied.meshes) {
-    const same = meshes.find((m) => JSON.stringify(m.source) === JSON.stringify(mesh.source));
-    const id =
-      same?.id ??
-      freeId(
-        'm',
-        meshes.map((m) => m.id),
-      );
-    meshIds.set(mesh.id, id);
-    if (!same) meshes = [...meshes, { ...mesh, id }];
-  }
-  const images = [...scene.images, ...copied.images.filter((i) => !scene.images.some((own) => own.hash === i.hash))];
+  const { meshes, idOf } = withMeshes(scene.meshes, copied.meshes);
+  const images = withImages(scene.images, copied.images);
   const emitters = copied.emitters.map((e) => {
     const mesh = e.shape['mesh'];
-    const shape = typeof mesh === 'string' && mesh !== '' ? { ...e.shape, mesh: meshIds.get(mesh) ?? '' } : e.shape;
+    const shape = typeof mesh === 'string' && mesh !== '' ? { ...e.shape, mesh: idOf(mesh) } : e.shape;
     // Carriers and source emitters stay in their own scene, unless they came along.
     const place = { ...e.place, carrier: scene.carriers.some((c) => c.id === e.place.carrier) ? e.place.carrier : '' };
     const source = shape['source'];
@@ -115,16 +100,8 @@ export function pasteEmitters(): void {
   select({ type: 'emitter', id: ids[0]!, also: ids.slice(1) });
 }
 
-/** Deletes emitters, and everything that is sent to them or born from them. */
+/** Deletes emitters, and everything that is sent to them, born from them or aims at them. */
 export function removeEmitters(ids: readonly string[]): void {
-  const without = <V>(sends: Readonly<Record<string, V>>) => Object.fromEntries(Object.entries(sends).filter(([to]) => !ids.includes(to)));
-  changeScene((s) => ({
-    ...s,
-    emitters: s.emitters
-      .filter((e) => !ids.includes(e.id))
-      .map((e) => (ids.includes(String(e.shape['source'])) ? { ...e, shape: { ...e.shape, source: '' } } : e)),
-    fields: s.fields.map((f) => ({ ...f, sends: without(f.sends) })),
-    colliders: s.colliders.map((c) => ({ ...c, sends: without(c.sends) })),
-  }));
+  changeScene((s) => withoutEmitters(s, ids));
   select({ type: 'scene' });
 }

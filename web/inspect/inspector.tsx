@@ -17,6 +17,7 @@ import { CarrierInspector } from './carrier-inspector';
 import { ColliderInspector } from './collider-inspector';
 import { EmitterInspector } from './emitter-inspector';
 import { FieldInspector } from './field-inspector';
+import { GroupInspector } from './group-inspector';
 import { PlaceSection } from './place-section';
 import { Section } from './section';
 
@@ -121,6 +122,7 @@ export function Inspector() {
   const wanted = useSelection((state) => state.selection);
   const selection = useDeferredValue(wanted);
   const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
+  const group = selection.type === 'group' ? scene.groups.find((g) => g.id === selection.id) : undefined;
   const emitter = selection.type === 'emitter' ? scene.emitters.find((e) => e.id === selection.id) : undefined;
   const collider = selection.type === 'collider' ? scene.colliders.find((c) => c.id === selection.id) : undefined;
   const carrier = selection.type === 'carrier' ? scene.carriers.find((c) => c.id === selection.id) : undefined;
@@ -129,6 +131,8 @@ export function Inspector() {
     <aside className="h-full overflow-y-auto bg-panel" aria-label="Inspector" inert={wanted !== selection}>
       {field ? (
         <FieldInspector key={field.id} field={field} />
+      ) : group ? (
+        <GroupInspector key={group.id} group={group} />
       ) : emitter ? (
         <EmitterInspector key={emitter.id} emitter={emitter} />
       ) : collider ? (

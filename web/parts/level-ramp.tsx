@@ -1,11 +1,12 @@
 import { useRef } from 'react';
 import { MOST_STOPS } from '../../core/describe/check';
 import type { LevelRampParameter, LevelStop } from '../../core/describe/parameters';
+import { monotoneCubic } from '../../core/math/monotone';
 import { followDrag } from './drag';
 
 const HEIGHT = 56;
 
-/** A curve of straight pieces: drag its points, double-click to add one, Delete to remove. */
+/** A curve, smooth or of straight pieces: drag its points, double-click to add one, Delete to remove. */
 export function LevelRampRow({
   parameter,
   value,
@@ -16,6 +17,7 @@ export function LevelRampRow({
   onChange: (value: readonly LevelStop[]) => void;
 }) {
   const box = useRef<HTMLDivElement>(null);
+  const most = parameter.within?.[1] ?? Infinity;
   const top = Math.max(1, ...value.map((s) => s.value));
   const under = (clientX: number, clientY: number, scale: number): LevelStop => {
     const { left, width, top: y } = box.current!.getBoundingClientRect();
@@ -28,12 +30,17 @@ export function LevelRampRow({
   const put = (i: number, stop: LevelStop) => {
     const low = value[i - 1]?.at ?? 0;
     const high = value[i + 1]?.at ?? 1;
-    onChange(value.map((s, j) => (j === i ? { at: Math.min(high, Math.max(low, stop.at)), value: Math.max(0, stop.value) } : s)));
+    onChange(
+      value.map((s, j) => (j === i ? { at: Math.min(high, Math.max(low, stop.at)), value: Math.min(most, Math.max(0, stop.value)) } : s)),
+    );
   };
   const remove = (i: number) => value.length > 1 && onChange(value.filter((_, j) => j !== i));
   const x = (s: LevelStop) => s.at * 100;
   const y = (s: LevelStop) => HEIGHT * (1 - s.value / top);
-  const line = [[0, y(value[0]!)], ...value.map((s) => [x(s), y(s)]), [100, y(value.at(-1)!)]];
+  const curve = parameter.smooth ? monotoneCubic(value) : undefined;
+  const line = curve
+    ? Array.from({ length: 51 }, (_, i) => [2 * i, HEIGHT * (1 - curve(i / 50) / top)])
+    : [[0, y(value[0]!)], ...value.map((s) => [x(s), y(s)]), [100, y(value.at(-1)!)]];
   return (
     <div className="border-b border-rule/60 py-1.5" title={parameter.help}>
       <div className="mb-2 flex items-baseline justify-between">
@@ -82,9 +89,9 @@ export function LevelRampRow({
         ))}
       </div>
       <div className="num mt-1 flex justify-between text-faint">
-        <span>birth</span>
+        <span>{parameter.ends?.[0] ?? 'birth'}</span>
         <span>double-click adds</span>
-        <span>death</span>
+        <span>{parameter.ends?.[1] ?? 'death'}</span>
       </div>
     </div>
   );

@@ -1,5 +1,6 @@
 import type { Vector } from '../../core/math/vector';
-import { isShown, type Description, type Parameter, type Values } from '../../core/describe/parameters';
+import { isShown, type Description, type NumberParameter, type Parameter, type Values } from '../../core/describe/parameters';
+import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { ColourRow } from './colour-row';
 import { NamesRow } from './names-row';
 import { PointsRow } from './points-row';
@@ -81,11 +82,28 @@ export function Choice({
   );
 }
 
+/** A seed, with the next and the one before at a press. */
+function SeedRow({ parameter, value, onChange }: { parameter: NumberParameter; value: number; onChange: (value: number) => void }) {
+  const step = (by: number, label: string, icon: React.ReactNode) => (
+    <button className="text-button px-0.5" aria-label={label} title={label} disabled={value + by < 0} onClick={() => onChange(value + by)}>
+      {icon}
+    </button>
+  );
+  return (
+    <div className="grid grid-cols-[1fr_1.25rem_1.25rem] items-center">
+      <NumberRow label={parameter.label} value={value} parameter={parameter} onChange={onChange} />
+      {step(-1, 'The seed before', <ChevronLeft size={13} />)}
+      {step(1, 'Another seed', <ChevronRight size={13} />)}
+    </div>
+  );
+}
+
 /** One parameter, edited in the way of its type. */
 function ParameterRow({ parameter, value, values, unit, onChange }: RowProps & { readonly values: Values }) {
   const shownUnit = 'unit' in parameter && parameter.unit === '=' ? unit : 'unit' in parameter ? parameter.unit : undefined;
   switch (parameter.type) {
     case 'number':
+      if (parameter.seed) return <SeedRow parameter={parameter} value={value as number} onChange={onChange} />;
       return <NumberRow label={parameter.label} value={value as number} parameter={parameter} unit={shownUnit} onChange={onChange} />;
     case 'vector':
       return <VectorRow parameter={parameter} value={value} unit={shownUnit} onChange={onChange} />;

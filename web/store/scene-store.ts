@@ -1,7 +1,7 @@
 import { produce, type Draft } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import type { Carrier, Collider, Emitter, Field, Scene } from '../../core/scene/document';
+import type { Carrier, Collider, Emitter, Field, Group, Scene } from '../../core/scene/document';
 
 interface SceneState {
   /** The scene that is open. */
@@ -76,9 +76,9 @@ export function editScene(recipe: (draft: Draft<Scene>) => void): void {
 }
 
 /** Sorts of things that have a place, with the list of the scene they stand in. */
-export const LISTS = { field: 'fields', emitter: 'emitters', collider: 'colliders', carrier: 'carriers' } as const;
+export const LISTS = { field: 'fields', group: 'groups', emitter: 'emitters', collider: 'colliders', carrier: 'carriers' } as const;
 export type ThingType = keyof typeof LISTS;
-export type Thing = Field | Emitter | Collider | Carrier;
+export type Thing = Field | Group | Emitter | Collider | Carrier;
 
 /** The thing of that sort and id. */
 export function thingOf(scene: Scene, type: ThingType, id: string): Thing | undefined {
@@ -93,11 +93,21 @@ export function editThing(type: ThingType, id: string, recipe: (thing: Draft<Thi
   });
 }
 
-/** Changes one field. */
-export function editField(id: string, recipe: (field: Draft<Field>) => void): void {
+/** Changes fields alike. */
+export function editFields(ids: readonly string[], recipe: (field: Draft<Field>) => void): void {
   editScene((scene) => {
-    const field = scene.fields.find((f) => f.id === id);
-    if (field) recipe(field);
+    for (const field of scene.fields) if (ids.includes(field.id)) recipe(field);
+  });
+}
+
+/** Changes one field. */
+export const editField = (id: string, recipe: (field: Draft<Field>) => void) => editFields([id], recipe);
+
+/** Changes one group. */
+export function editGroup(id: string, recipe: (group: Draft<Group>) => void): void {
+  editScene((scene) => {
+    const group = scene.groups.find((g) => g.id === id);
+    if (group) recipe(group);
   });
 }
 

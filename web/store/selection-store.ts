@@ -1,12 +1,12 @@
 import { create } from 'zustand';
 import type { ThingType } from './scene-store';
 
-/** What is selected: one thing of the scene (of emitters perhaps several), or the scene itself. */
+/** What is selected: one thing of the scene (of emitters and fields perhaps several), or the scene itself. */
 export type Selection =
   | {
       readonly type: ThingType;
       readonly id: string;
-      /** Other emitters that are set together with it. */ readonly also?: readonly string[];
+      /** Others of its sort that are set together with it. */ readonly also?: readonly string[];
     }
   | { readonly type: 'camera' | 'scene' };
 
@@ -24,13 +24,19 @@ export const useSelection = create<SelectionState>()((set) => ({
 /** Selects a thing. */
 export const select = (selection: Selection) => useSelection.getState().select(selection);
 
-/** Adds an emitter to those selected, or takes it away. */
-export function selectToo(id: string): void {
+/** Adds an emitter or field to those selected, or takes it away. */
+export function selectToo(type: 'emitter' | 'field', id: string): void {
   const { selection } = useSelection.getState();
-  if (selection.type !== 'emitter') return select({ type: 'emitter', id });
+  if (selection.type !== type) return select({ type, id });
   const all = [selection.id, ...(selection.also ?? [])];
   const [first, ...also] = all.includes(id) && all.length > 1 ? all.filter((other) => other !== id) : [...new Set([...all, id])];
-  select({ type: 'emitter', id: first!, also });
+  select({ type, id: first!, also });
+}
+
+/** Ids of the selected things of a sort; of `id` alone where it is not among them. */
+export function selectedWith(type: ThingType, id: string): readonly string[] {
+  const { selection } = useSelection.getState();
+  return isSelected(selection, type, id) && 'id' in selection ? [selection.id, ...(selection.also ?? [])] : [id];
 }
 
 /** Whether that thing is selected, alone or among others. */

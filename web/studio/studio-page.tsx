@@ -1,6 +1,7 @@
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { Desk } from '../desk/desk';
 import { Inspector } from '../inspect/inspector';
+import { ProfileEditor } from '../profile/profile-editor';
 import { usePlayer } from '../stage/player-store';
 import { Viewport } from '../view/viewport';
 import { Things } from './things';
@@ -20,6 +21,7 @@ export function StudioPage() {
             <div className="relative min-h-0 flex-1">
               <Viewport />
               <Things />
+              <ProfileEditor />
               {problem && (
                 <p role="alert" className="absolute bottom-2 left-1/2 -translate-x-1/2 border border-signal bg-panel px-3 py-1 text-signal">
                   {problem}

@@ -15,7 +15,7 @@ interface Listed {
 
 const button = 'pointer-events-auto flex items-center gap-1.5 rounded-sm px-1 py-0.5 [text-shadow:0_0_4px_black] hover:bg-raised';
 
-function ThingRow({ type, thing, icon }: { type: Exclude<ThingType, 'field'>; thing: Listed; icon: React.ReactNode }) {
+function ThingRow({ type, thing, icon }: { type: Exclude<ThingType, 'field' | 'group'>; thing: Listed; icon: React.ReactNode }) {
   const active = useSelection(({ selection }) => isSelected(selection, type, thing.id));
   const hide = () => editThing(type, thing.id, (t) => void ((t as { shown: boolean }).shown = !thing.shown));
   return (
@@ -25,7 +25,9 @@ function ThingRow({ type, thing, icon }: { type: Exclude<ThingType, 'field'>; th
         aria-pressed={active}
         title={type === 'emitter' ? 'With Shift or Ctrl, several emitters are set together' : undefined}
         onClick={(event) =>
-          type === 'emitter' && (event.shiftKey || event.ctrlKey || event.metaKey) ? selectToo(thing.id) : select({ type, id: thing.id })
+          type === 'emitter' && (event.shiftKey || event.ctrlKey || event.metaKey)
+            ? selectToo(type, thing.id)
+            : select({ type, id: thing.id })
         }
       >
         <span className={active ? 'text-lamp' : 'text-faint'}>{icon}</span>

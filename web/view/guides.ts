@@ -17,7 +17,8 @@ import { boxEdges, circle, type Outline } from '../../core/places/handle';
 import { extents } from '../../core/extents';
 import { falloffOf } from '../../core/profiles';
 import { shapes } from '../../core/shapes';
-import type { Field, Scene } from '../../core/scene/document';
+import { fields as fieldKinds } from '../../core/fields';
+import type { Field, Group as FieldGroup, Scene } from '../../core/scene/document';
 import { shotCorners } from './shot-frame';
 import { isSelected, type Selection } from '../store/selection-store';
 import { GUIDE } from './colours';
@@ -54,7 +55,7 @@ function lines(points: number[], color: Color, opacity: number, dash?: number): 
 }
 
 /** Lines from the core outward, each as far as the profile is above its own level: many where the field is strong. */
-function hatch(field: Field): Outline {
+function hatch(field: Field | FieldGroup): Outline {
   const { core, reach } = field.extent as unknown as { core: number; reach: number };
   const extent = extents.get(field.extent.kind);
   const weight = falloffOf(field.profile, core, reach);
@@ -76,7 +77,7 @@ function hatch(field: Field): Outline {
   }).filter((line) => line.length > 0);
 }
 
-function extentGuides(field: Field, place: Similarity): LineSegments[] {
+function extentGuides(field: Field | FieldGroup, place: Similarity): LineSegments[] {
   const extent = extents.get(field.extent.kind);
   if (!extent.bounded) return [];
   const { core, reach } = field.extent as unknown as { core: number; reach: number };
@@ -156,10 +157,11 @@ export class Guides {
   /** Draws anew what these depend on; an edit of anything else, such as a strength, costs nothing here. */
   update({ scene, assets, selection, direction, frame }: Drawn): void {
     const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
+    const thing = field ?? scene.groups.find((g) => isSelected(selection, 'group', g.id));
     const { camera, output, emitters, colliders, carriers, meshes, bounds } = scene;
-    const moving = [...emitters, ...colliders, ...carriers, ...(field ? [field] : [])].some((t) => motionOf(carriers, t).moves);
+    const moving = [...emitters, ...colliders, ...carriers, ...(thing ? [thing] : [])].some((t) => motionOf(carriers, t).moves);
     const from = [camera, output, emitters, colliders, carriers, meshes, bounds, assets, selection, direction];
-    const own = [field?.place, field?.keys, field?.extent, field?.profile, moving ? frame : 0];
+    const own = [thing?.place, thing?.keys, thing?.extent, thing?.profile, field?.settings, moving ? frame : 0];
     if ([...from, ...own].every((part, i) => part === this.drawnFrom[i])) return;
     this.clear();
     this.drawnFrom = [...from, ...own];
@@ -179,9 +181,11 @@ export class Guides {
       );
     for (const carrier of carriers.filter((c) => c.shown)) draw(CARRIER, at(carrier), isSelected(selection, 'carrier', carrier.id), 0.7);
     if (bounds.on) draw(boxEdges(...bounds.size), { ...WORLD, position: bounds.centre }, false, 0.3);
-    if (!field) return;
-    const place = at(field);
-    for (const guide of extentGuides(field, place)) this.group.add(guide);
+    if (!thing) return;
+    const place = at(thing);
+    for (const guide of extentGuides(thing, place)) this.group.add(guide);
+    const ownLines = field && fieldKinds.get(field.settings.kind).outline?.(field.settings);
+    if (ownLines) this.group.add(lines(segmentsOf(ownLines, place), GUIDE.lamp, 0.55, 0.04));
     if (direction) this.group.add(directionGuide(direction, place));
   }
 

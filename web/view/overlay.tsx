@@ -8,7 +8,7 @@ import { isSelected, useSelection, type Selection } from '../store/selection-sto
 import { Glyph } from '../parts/glyph';
 import { PlaceHandles } from './place-handles';
 import { PointHandles } from './point-handles';
-import { SizeHandles, sizableOf } from './size-handles';
+import { SizeHandles, sizablesOf } from './size-handles';
 import type { ViewRig } from './view-rig';
 
 /** The thing of a list that is selected first. */
@@ -24,11 +24,12 @@ export function Overlay({ rig }: { rig: ViewRig }) {
   useEffect(() => rig.onDrawn(redraw), [rig]);
 
   const field = picked(scene.fields, selection, 'field');
+  const group = picked(scene.groups, selection, 'group');
   const emitter = picked(scene.emitters, selection, 'emitter');
   const collider = picked(scene.colliders, selection, 'collider');
   const carrier = picked(scene.carriers, selection, 'carrier');
-  const thing = field ?? emitter ?? collider ?? carrier;
-  const body = sizableOf({ field, emitter, collider });
+  const thing = field ?? group ?? emitter ?? collider ?? carrier;
+  const bodies = sizablesOf({ field, group, emitter, collider });
   const placeless = emitter && shapes.get(emitter.shape.kind).fromParticles;
   const place = thing && motionOf(scene.carriers, thing).at(frame);
   return (
@@ -50,11 +51,11 @@ export function Overlay({ rig }: { rig: ViewRig }) {
           </button>
         );
       })}
-      {body && place && !placeless && <SizeHandles rig={rig} body={body} place={place} />}
+      {place && !placeless && bodies.map((body, i) => <SizeHandles key={i} rig={rig} body={body} place={place} />)}
       {thing && !placeless && selection.type !== 'camera' && selection.type !== 'scene' && (
         <PlaceHandles key={thing.id} rig={rig} placed={thing} name={thing.name} owner={{ type: selection.type, id: thing.id }} />
       )}
-      {body?.points && place && <PointHandles rig={rig} body={body} place={place} />}
+      {place && bodies.map((body, i) => body.points && <PointHandles key={i} rig={rig} body={body} place={place} />)}
     </div>
   );
 }

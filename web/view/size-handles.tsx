@@ -1,16 +1,17 @@
 import { colliderShapes } from '../../core/colliders';
-import type { Description } from '../../core/describe/parameters';
+import { isShown, type Description } from '../../core/describe/parameters';
 import type { Kinded } from '../../core/describe/registry';
 import { extents } from '../../core/extents';
 
 import { rotate } from '../../core/math/rotation';
 import type { SizeHandle } from '../../core/places/handle';
 import { outward, type Similarity } from '../../core/places/similarity';
-import type { Collider, Emitter, Field } from '../../core/scene/document';
+import { fields as fieldKinds } from '../../core/fields';
+import type { Collider, Emitter, Field, Group } from '../../core/scene/document';
 import { shapes } from '../../core/shapes';
 import { followDrag } from '../parts/drag';
-import { setExtentNumber } from '../desk/extent-edit';
-import { editCollider, editEmitter } from '../store/scene-store';
+import { editReach, setExtentNumber, type ReachOwner } from '../desk/extent-edit';
+import { editCollider, editEmitter, editField } from '../store/scene-store';
 import { alongAxis, hundredths } from './drag-geometry';
 import type { ViewRig } from './view-rig';
 
@@ -24,36 +25,59 @@ export interface Sizable {
   readonly points: string | undefined;
 }
 
-/** The body of the selected thing. */
-export function sizableOf(thing: {
+/** The extent of a field or group, as a body. */
+function extentBody(thing: Field | Group, owner: ReachOwner): Sizable {
+  const kind = extents.get(thing.extent.kind);
+  return {
+    values: thing.extent,
+    parameters: kind.parameters,
+    handles: kind.handles(thing.extent),
+    set: (parameter, value) =>
+      typeof value === 'number'
+        ? setExtentNumber(owner, parameter, value)
+        : editReach(owner, (t) => void ((t.extent as Record<string, unknown>)[parameter] = value)),
+    points: kind.points,
+  };
+}
+
+/** The sizes that a field's own kind has, as a body. */
+function kindBody(field: Field): Sizable {
+  const kind = fieldKinds.get(field.settings.kind);
+  const points = kind.points !== undefined && isShown(kind.parameters[kind.points]!, field.settings) ? kind.points : undefined;
+  return {
+    values: field.settings,
+    parameters: kind.parameters,
+    handles: kind.handles?.(field.settings) ?? [],
+    set: (parameter, value) => editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[parameter] = value)),
+    points,
+  };
+}
+
+/** The bodies of the selected thing. */
+export function sizablesOf(thing: {
   field?: Field | undefined;
+  group?: Group | undefined;
   emitter?: Emitter | undefined;
   collider?: Collider | undefined;
-}): Sizable | undefined {
-  const { field, emitter, collider } = thing;
-  if (field) {
-    const kind = extents.get(field.extent.kind);
-    return {
-      values: field.extent,
-      parameters: kind.parameters,
-      handles: kind.handles(field.extent),
-      set: (parameter, value) => setExtentNumber(field.id, parameter, value as number),
-      points: undefined,
-    };
-  }
+}): Sizable[] {
+  const { field, group, emitter, collider } = thing;
+  if (field) return [extentBody(field, { type: 'field', id: field.id }), kindBody(field)];
+  if (group) return [extentBody(group, { type: 'group', id: group.id })];
   const owner = emitter ?? collider;
-  if (!owner) return undefined;
+  if (!owner) return [];
   const kind = emitter ? shapes.get(emitter.shape.kind) : colliderShapes.get(collider!.shape.kind);
   const write = (parameter: string, value: unknown) => (t: { shape: unknown }) =>
     void ((t.shape as Record<string, unknown>)[parameter] = value);
-  return {
-    values: owner.shape,
-    parameters: kind.parameters,
-    handles: kind.handles(owner.shape),
-    set: (parameter, value) =>
-      emitter ? editEmitter(emitter.id, write(parameter, value)) : editCollider(collider!.id, write(parameter, value)),
-    points: kind.points,
-  };
+  return [
+    {
+      values: owner.shape,
+      parameters: kind.parameters,
+      handles: kind.handles(owner.shape),
+      set: (parameter, value) =>
+        emitter ? editEmitter(emitter.id, write(parameter, value)) : editCollider(collider!.id, write(parameter, value)),
+      points: kind.points,
+    },
+  ];
 }
 
 /** Dots that set the sizes of a body, dragged in place. */

@@ -1,5 +1,11 @@
 import { BufferAttribute, BufferGeometry, Color, DoubleSide, GLSL3, Matrix4, Mesh, RawShaderMaterial, Scene as Group } from 'three';
 import { colliderShapes } from '../../core/colliders';
+import { extents } from '../../core/extents';
+import { fields as fieldKinds } from '../../core/fields';
+import type { TextureSettings } from '../../core/fields/texture';
+import { signedLevel } from '../../core/fields/texture-card';
+import { bilinear } from '../../core/images/level-image';
+import { pictureOf } from '../../core/images/picture';
 import type { Kinded } from '../../core/describe/registry';
 import { poseAt, type TriangleMesh } from '../../core/meshes/mesh';
 import { trianglesOf } from '../../core/meshes/surface';
@@ -16,7 +22,10 @@ import { isSelected } from '../store/selection-store';
 import type { Drawn } from './guides';
 import { linearColour } from './ramp';
 
-/** A surface lit from the eye; `weight` brightens what is born from and darkens what is masked out. */
+/**
+ * A surface lit from the eye; `weight` brightens what is born from and darkens what is masked out. From 2 on it is the level of a
+ * picture, 2 … 3, with a lamp-yellow line along its neutral middle.
+ */
 const vertexShader = /* glsl */ `
 precision highp float;
 in vec3 position, normal;
@@ -39,7 +48,9 @@ uniform vec3 tint;
 out vec4 colour;
 void main() {
   float shade = 0.25 + 0.75 * abs(normalize(facing).z);
-  colour = vec4(tint * shade * mix(0.3, 1.0, lit), 1.0);
+  float level = lit > 1.5 ? lit - 2.0 : lit;
+  colour = vec4(tint * shade * mix(0.3, 1.0, level), 1.0);
+  if (lit > 1.5 && abs(level - 0.5) < fwidth(level)) colour.rgb = vec3(0.89, 0.57, 0.07);
 }
 `;
 
@@ -73,13 +84,28 @@ export function cornerWeights(scene: Scene, emitter: Emitter, mesh: TriangleMesh
   return weights;
 }
 
+/** The level of a texture field's picture at each corner of its mesh, for the shader; undefined where it has none. */
+function levelsOn(mesh: TriangleMesh, settings: Kinded, resources: Resources): Float32Array | undefined {
+  const picture = settings.kind === 'texture' ? pictureOf(settings, (hash) => resources.image(hash)) : undefined;
+  const { uvs } = mesh;
+  if (!picture || !uvs) return undefined;
+  const level = (i: number) => signedLevel(settings as unknown as TextureSettings, bilinear(picture, uvs[2 * i]!, 1 - uvs[2 * i + 1]!));
+  return Float32Array.from({ length: mesh.positions.length / 3 }, (_, i) => 2 + Math.min(1, Math.max(0, 0.5 + 0.5 * level(i))));
+}
+
 /** A mesh with more corners than this is shown without the shading of masks: it would take too long at every edit. */
 const MOST_SHADED = 200_000;
 
 /** What the form and shading of the surfaces hang on; where they stand is another matter. */
 function formOf({ scene, assets, selection }: Drawn): readonly unknown[] {
   const { emitters, colliders, meshes, seed } = scene;
+  const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
+  const group = scene.groups.find((g) => isSelected(selection, 'group', g.id));
   return [
+    field?.id,
+    field?.settings,
+    group?.id,
+    (field ?? group)?.extent,
     meshes,
     assets,
     seed,
@@ -134,6 +160,15 @@ export class Surfaces {
       const mesh = shown ? surfaceOf(colliderShapes.get(shape.kind), shape) : undefined;
       const level = isSelected(selection, 'collider', id) ? 1 : 0.6;
       if (mesh) this.add(mesh, evenly(mesh, level), (s) => s.colliders.find((c) => c.id === id));
+    }
+    const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
+    const of = field ?? scene.groups.find((g) => isSelected(selection, 'group', g.id));
+    if (of) {
+      const own = field && surfaceOf(fieldKinds.get(field.settings.kind), field.settings);
+      const around = surfaceOf(extents.get(of.extent.kind), of.extent);
+      const thing = (s: Scene) => [...s.fields, ...s.groups].find((t) => t.id === of.id);
+      if (own) this.add(own, levelsOn(own, field.settings, resources) ?? evenly(own, 0.8), thing);
+      if (around && around !== own) this.add(around, evenly(around, 0.5), thing);
     }
     for (const emitter of scene.emitters) {
       const { id, shape, shown } = emitter;

@@ -6,6 +6,7 @@ import { openedScene } from '../store/scene-store';
 import { selectionBounds } from './selection-bounds';
 import { Guides } from './guides';
 import { Picture } from './picture';
+import { SliceLayer } from './slice';
 import { Surfaces } from './surfaces';
 
 /** A point of the canvas in CSS pixels; undefined behind the eye. */
@@ -23,6 +24,7 @@ export class ViewRig {
   readonly camera = new PerspectiveCamera(35, 1, 0.01, 2000);
   readonly guides = new Guides();
   readonly surfaces = new Surfaces();
+  readonly slice = new SliceLayer();
   readonly picture: Picture;
   readonly controls: OrbitControls;
   private requested = 0;
@@ -134,6 +136,20 @@ export class ViewRig {
     this.settle();
   }
 
+  /** The view as it is, as a small picture in a data address. */
+  smallPicture(width: number, height: number): string | undefined {
+    // Drawn and read in one go: what was drawn before is not kept.
+    this.draw();
+    const small = document.createElement('canvas');
+    [small.width, small.height] = [2 * width, 2 * height];
+    const context = small.getContext('2d');
+    const { width: w, height: h } = this.canvas;
+    const scale = Math.min(w / width, h / height);
+    const [across, down] = [width * scale, height * scale];
+    context?.drawImage(this.canvas, (w - across) / 2, (h - down) / 2, across, down, 0, 0, small.width, small.height);
+    return context ? small.toDataURL('image/jpeg', 0.8) : undefined;
+  }
+
   /** Where a point of the scene is on the canvas, moved with the whole of the finished result. */
   project(point: Vector): Projected {
     const v = new Vector3(...point).applyMatrix4(this.picture.wholeMatrix).project(this.camera);
@@ -164,6 +180,7 @@ export class ViewRig {
     this.controls.dispose();
     this.guides.clear();
     this.surfaces.clear();
+    this.slice.dispose();
     this.picture.dispose();
   }
 
@@ -178,12 +195,14 @@ export class ViewRig {
     const { output, work } = openedScene();
     const background = work.plain ? work.background : output.background;
     const { group, fixed } = this.guides;
-    for (const moved of [group, this.surfaces.group]) {
+    for (const moved of [group, this.surfaces.group, this.slice.group]) {
       moved.matrixAutoUpdate = false;
       moved.matrix.copy(this.picture.wholeMatrix);
     }
     this.picture.draw({ camera: this.camera, background, samples: 1, open: 0 }, this.surfaces.isEmpty ? undefined : this.surfaces.group);
     this.picture.renderer.render(fixed, this.camera);
+    this.slice.aim(this.sight.toArray());
+    this.picture.renderer.render(this.slice.group, this.camera);
     this.picture.renderer.render(group, this.camera);
     for (const listener of this.drawn) listener();
   }

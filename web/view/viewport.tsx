@@ -38,10 +38,12 @@ function useMoves(scene: Scene): boolean {
   const { assets } = useAssets();
   return useMemo(
     () =>
-      [...scene.emitters, ...scene.colliders, ...scene.carriers, ...scene.fields, scene.whole].some(
+      [...scene.emitters, ...scene.colliders, ...scene.carriers, ...scene.fields, ...scene.groups, scene.whole].some(
         (t) => motionOf(scene.carriers, t).moves,
-      ) || scene.meshes.some((m) => buildMesh(m, assets)?.motion !== undefined),
-    [scene.emitters, scene.colliders, scene.carriers, scene.fields, scene.whole, scene.meshes, assets],
+      ) ||
+      [...scene.fields, ...scene.groups].some((t) => t.modulators.length > 0) ||
+      scene.meshes.some((m) => buildMesh(m, assets)?.motion !== undefined),
+    [scene.emitters, scene.colliders, scene.carriers, scene.fields, scene.groups, scene.whole, scene.meshes, assets],
   );
 }
 
@@ -96,6 +98,7 @@ export function Viewport() {
     const drawn = { scene, assets, selection, direction, frame: shownFrame };
     rig.guides.update(drawn);
     rig.surfaces.update(drawn);
+    rig.slice.update(drawn);
     rig.request();
   }, [rig, scene, selection, stage, assets, shownFrame]);
 

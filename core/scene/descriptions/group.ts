@@ -53,6 +53,16 @@ export const groupParameters = describe({
 
 /** Numbers of the desk as a whole. */
 export const deskParameters = describe({
+  state: {
+    type: 'choice',
+    label: 'State',
+    default: 'A',
+    options: [
+      { value: 'A', label: 'A' },
+      { value: 'B', label: 'B' },
+    ],
+    help: 'Which of two states of the desk this one is.',
+  },
   master: {
     type: 'number',
     label: 'Master',

@@ -1,0 +1,33 @@
+import { freeId } from '../../core/scene/starters';
+import type { Scene, SceneImage, SceneMesh } from '../../core/scene/document';
+
+/** The meshes and images of a scene that some of its things are made from. */
+export function usedBy(scene: Scene, things: unknown): { meshes: SceneMesh[]; images: SceneImage[] } {
+  const used = JSON.stringify(things);
+  return {
+    meshes: scene.meshes.filter((m) => used.includes(`"${m.id}"`)),
+    images: scene.images.filter((i) => used.includes(i.hash)),
+  };
+}
+
+/** Meshes of a scene with others that come along, the same ones once; what the others are called then. */
+export function withMeshes(
+  own: readonly SceneMesh[],
+  others: readonly SceneMesh[],
+): { meshes: readonly SceneMesh[]; idOf: (id: string) => string } {
+  const ids = new Map<string, string>();
+  let meshes = own;
+  for (const mesh of others) {
+    const same = meshes.find((m) => JSON.stringify(m.source) === JSON.stringify(mesh.source));
+    const taken = meshes.map((m) => m.id);
+    const id = same?.id ?? freeId('m', taken);
+    ids.set(mesh.id, id);
+    if (!same) meshes = [...meshes, { ...mesh, id }];
+  }
+  return { meshes, idOf: (id) => ids.get(id) ?? '' };
+}
+
+/** Images of a scene with others that come along, the same ones once. */
+export function withImages(own: readonly SceneImage[], others: readonly SceneImage[]): readonly SceneImage[] {
+  return [...own, ...others.filter((i) => !own.some((known) => known.hash === i.hash))];
+}

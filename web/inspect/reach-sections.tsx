@@ -1,0 +1,166 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { Plus, X } from 'lucide-react';
+import type { Values } from '../../core/describe/parameters';
+import { extents } from '../../core/extents';
+import { modulators } from '../../core/modulators';
+import { profiles } from '../../core/profiles';
+import { profileCommon } from '../../core/profiles/profile';
+import { sendParameter } from '../../core/scene/descriptions';
+import { MOST, sendTo, type Field, type Group } from '../../core/scene/document';
+import { editReach, keepCorePositive, setExtentNumber, setProfileKind, type ReachOwner } from '../desk/extent-edit';
+import { ProfileGraph } from '../desk/profile-graph';
+import { setSend } from '../desk/sends';
+import { KindChoice } from '../parts/kind-choice';
+import { NumberRow } from '../parts/number-field';
+import { ParameterRows } from '../parts/parameter-row';
+import { openProfile } from '../profile/profile-store';
+import { usePlayer } from '../stage/player-store';
+import { useAssets } from '../stage/scene-assets';
+import { imageOf } from '../../core/scene/assets';
+import { useScene } from '../store/scene-store';
+import { Section } from './section';
+
+const PERCENT = { ...sendParameter, default: 100, min: 0, max: 200, usual: [0, 200] } as const;
+
+interface Props {
+  readonly thing: Field | Group;
+  readonly owner: ReachOwner;
+}
+
+/** How many of the particles it is sent to a field reaches on the frame on the screen. */
+function Reached({ id }: { id: string }) {
+  const scene = useScene();
+  const meter = usePlayer((s) => s.meters.fields)[scene.fields.findIndex((f) => f.id === id)];
+  if (!meter || meter.count === 0) return null;
+  return (
+    <p className="pt-2 text-xs text-second">
+      Reaches {Math.round((100 * meter.touched) / meter.count)} % of the particles it is sent to, on this frame.
+    </p>
+  );
+}
+
+/** Extent and profile. */
+export function FalloffSection({ thing, owner }: Props) {
+  const extent = extents.get(thing.extent.kind);
+  const setExtent = (kind: string) => {
+    const { core, reach } = thing.extent as { core?: number; reach?: number };
+    const kept: Values = extents.get(kind).bounded && core !== undefined ? { core, reach } : {};
+    editReach(owner, (t) => {
+      t.extent = extents.defaults(kind, kept);
+      keepCorePositive(t.profile.kind, t.extent as Record<string, unknown>);
+    });
+  };
+  return (
+    <div data-handbook={`extent/${extent.kind}`}>
+      <Section
+        title="Falloff"
+        aside={
+          extent.bounded ? `${extent.label} · ${profiles.get(thing.profile.kind).label} · slope ${thing.profile.slope}` : 'everywhere alike'
+        }
+      >
+        <KindChoice label="Extent" registry={extents} kind={thing.extent.kind} onChange={setExtent} />
+        {extent.bounded && (
+          <>
+            <KindChoice label="Profile" registry={profiles} kind={thing.profile.kind} onChange={(kind) => setProfileKind(owner, kind)} />
+            <ProfileGraph thing={thing} owner={owner} onOpen={() => openProfile(owner)} />
+            <ParameterRows
+              description={extent.parameters}
+              values={thing.extent}
+              onChange={(name, value) =>
+                typeof value === 'number'
+                  ? setExtentNumber(owner, name, value)
+                  : editReach(owner, (t) => void ((t.extent as Record<string, unknown>)[name] = value))
+              }
+            />
+            <ParameterRows
+              description={profileCommon}
+              values={thing.profile}
+              onChange={(name, value) => editReach(owner, (t) => void ((t.profile as Record<string, unknown>)[name] = value))}
+            />
+            {owner.type === 'field' && <Reached id={thing.id} />}
+          </>
+        )}
+      </Section>
+    </div>
+  );
+}
+
+function ModulatorRows({ thing, owner, row }: Props & { row: number }) {
+  const { assets } = useAssets();
+  const values = thing.modulators[row]!;
+  const kind = modulators.get(values.kind);
+  const trouble = kind.broken?.({ values, image: (hash) => imageOf(assets, hash) });
+  return (
+    <div className="pb-2" data-handbook={`modulator/${kind.kind}`}>
+      <KindChoice
+        label={`Modulator ${row + 1}`}
+        registry={modulators}
+        kind={values.kind}
+        onChange={(to) => editReach(owner, (t) => void (t.modulators[row] = modulators.defaults(to) as never))}
+      />
+      {trouble && <p className="py-1 text-xs text-signal">{trouble}</p>}
+      <ParameterRows
+        description={kind.parameters}
+        values={values}
+        onChange={(name, value) =>
+          editReach(owner, (t) => t.modulators[row] && void ((t.modulators[row] as Record<string, unknown>)[name] = value))
+        }
+      />
+      <button
+        className="text-button mt-1 -ml-1 flex items-center gap-1 text-xs"
+        onClick={() => editReach(owner, (t) => void t.modulators.splice(row, 1))}
+      >
+        <X size={11} /> remove
+      </button>
+    </div>
+  );
+}
+
+/** What multiplies the weight beside the falloff. */
+export function ModulatorSection({ thing, owner }: Props) {
+  return (
+    <Section title="Modulators" aside={thing.modulators.length > 1 ? 'they multiply' : undefined}>
+      {thing.modulators.map((_, row) => (
+        <ModulatorRows key={row} thing={thing} owner={owner} row={row} />
+      ))}
+      {thing.modulators.length < MOST.modulators && (
+        <Menu>
+          <MenuButton className="text-button mt-1 -ml-1 flex items-center gap-1">
+            <Plus size={13} /> add a modulator
+          </MenuButton>
+          <MenuItems anchor="bottom start" className="z-20 w-72 border border-rule bg-panel py-1 focus:outline-none">
+            {modulators.list.map((kind) => (
+              <MenuItem key={kind.kind}>
+                <button
+                  className="block w-full px-3 py-1.5 text-left data-focus:bg-raised"
+                  onClick={() => editReach(owner, (t) => void t.modulators.push(modulators.defaults(kind.kind) as never))}
+                >
+                  {kind.label}
+                  <span className="block text-xs text-faint">{kind.summary}</span>
+                </button>
+              </MenuItem>
+            ))}
+          </MenuItems>
+        </Menu>
+      )}
+    </Section>
+  );
+}
+
+/** How much each emitter feels. */
+export function SendSection({ thing, owner }: Props) {
+  const { emitters } = useScene();
+  return (
+    <Section title="Sends" aside="how much each emitter feels">
+      {emitters.map((emitter) => (
+        <NumberRow
+          key={emitter.id}
+          label={emitter.name}
+          value={Math.round(sendTo(thing, emitter.id) * 1000) / 10}
+          parameter={PERCENT}
+          onChange={(value) => setSend(owner.type, owner.id, emitter.id, value / 100)}
+        />
+      ))}
+    </Section>
+  );
+}
