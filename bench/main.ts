@@ -16,7 +16,7 @@ const stack: Written[] = [
   { settings: { kind: 'turbulence' }, strength: 1 },
 ];
 
-function simulationOf(fields: readonly Written[]): Simulation {
+function simulationOf(fields: readonly Written[], count = COUNT): Simulation {
   const scene = completeScene({
     name: 'Bench',
     emitters: [
@@ -24,7 +24,7 @@ function simulationOf(fields: readonly Written[]): Simulation {
         id: 'e',
         name: 'E',
         shape: { kind: 'ball', radius: 1 },
-        amounts: [{ kind: 'burst', count: COUNT }],
+        amounts: [{ kind: 'burst', count }],
         birth: { life: 1000, drag: 0.5, speed: 0 },
       },
     ],
@@ -78,6 +78,26 @@ for (const [name, measured] of times) {
       ratioToReference: Number((nanoseconds / base).toFixed(2)),
     }),
   );
+}
+
+/** The meters of a frame beside a step of the same run, at the two ends of what is usual. */
+for (const [name, count] of [
+  ['meters of a frame, 100 000 particles', COUNT],
+  ['meters of a frame, 6 000 particles', 6000],
+] as const) {
+  const run = simulationOf(stack, count);
+  const steps: number[] = [];
+  const measures: number[] = [];
+  for (let round = 0; round <= 5 * ROUNDS; round++) {
+    const begin = performance.now();
+    run.advance();
+    const middle = performance.now();
+    run.measure();
+    if (round < ROUNDS) continue;
+    steps.push(middle - begin);
+    measures.push(performance.now() - middle);
+  }
+  console.log(JSON.stringify({ case: name, shareOfAStep: Number((median(measures) / median(steps)).toFixed(3)) }));
 }
 
 /** Births and contacts: seven rounds of their own, since a step of them is not a step of so many particles. */

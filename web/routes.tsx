@@ -15,5 +15,10 @@ export const router = createBrowserRouter([
       { path: 'output', lazy: async () => ({ Component: (await import('./output/output-page')).OutputPage }) },
     ],
   },
+  ...['/handbook', '/handbook/:sort/:kind'].map((path) => ({
+    path,
+    errorElement: <Broken />,
+    lazy: async () => ({ Component: (await import('./handbook/handbook-page')).HandbookPage }),
+  })),
   { path: '*', element: <NotFound what="There is nothing at this address." /> },
 ]);

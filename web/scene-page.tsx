@@ -1,7 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
-import { Outlet, useParams } from 'react-router';
+import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
 import { api } from './api';
 import { ConflictDialog } from './conflict-dialog';
+import { pasteFields } from './desk/field-clipboard';
+import { rememberScene } from './handbook/last-scene';
 import { NotFound } from './not-found';
 import { loadAssets, useAssets } from './stage/scene-assets';
 import { usePlayer } from './stage/player-store';
@@ -56,6 +59,8 @@ export function ScenePage() {
   const [stage, setStage] = useState<Stage>();
   const [failed, setFailed] = useState<string>();
   const close = useRef<() => void>(undefined);
+  const location = useLocation();
+  const navigate = useNavigate();
 
   useEffect(() => {
     let gone = false;
@@ -65,6 +70,7 @@ export function ScenePage() {
       (raised) => {
         if (gone) return raised.close();
         close.current = raised.close;
+        rememberScene(id!);
         setStage(raised.stage);
       },
       (error: Error) => gone || setFailed(error.message),
@@ -75,6 +81,18 @@ export function ScenePage() {
       close.current = undefined;
     };
   }, [id]);
+
+  // A field that was sent here from the handbook, once.
+  const sent = (location.state as { paste?: boolean } | null)?.paste === true;
+  useEffect(() => {
+    if (!stage || !sent) return;
+    void navigate(location.pathname, { replace: true, state: null });
+    try {
+      pasteFields();
+    } catch (error) {
+      toast.error((error as Error).message);
+    }
+  }, [stage, sent, location.pathname, navigate]);
 
   if (failed) return <NotFound what={failed} />;
   if (!stage) return <p className="grid h-full place-content-center text-second">Opening …</p>;

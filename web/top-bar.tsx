@@ -71,6 +71,9 @@ export function TopBar() {
         <NavLink to={`/scene/${id}/output`} className={tab}>
           Output
         </NavLink>
+        <NavLink to="/handbook" className={tab} title="F1 opens the page on what has the focus">
+          Handbook
+        </NavLink>
       </nav>
       <span className="flex-1" />
       <DraftMenu />

@@ -7,6 +7,10 @@ export const acceleration: ActionKind = {
   summary: 'An acceleration, the same for light and heavy particles. a += w·F.',
   unit: 'm/s²',
   vectorUnit: 'm/s²',
+  formula: 'a += w·F',
+  source: 'textbook mechanics',
+  advice:
+    'The plain choice for pulls and pushes: it goes on adding speed for as long as it lasts, the same for light and heavy. Against shift: take acceleration where particles shall keep their swing when the field lets go, and shift where they shall stop with it.',
   parameters: {},
   needsDrag: false,
   isVector: true,

@@ -1,10 +1,10 @@
-import type { Kind } from '../describe/registry';
+import type { Documented, Kind } from '../describe/registry';
 import type { VectorColumns } from '../math/vector';
 import type { ParticleBlock } from '../stack/block';
 import type { Sums } from '../stack/sums';
 
 /** What a field's vector does to a particle ("acts as"). */
-export interface ActionKind extends Kind {
+export interface ActionKind extends Kind, Documented {
   /** Unit of the field's strength when it acts this way. */
   readonly unit: string;
   /** Unit of the field's vector, and of its meter. */

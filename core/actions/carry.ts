@@ -8,6 +8,10 @@ export const carry: ActionKind = {
     'A moving medium: particles are brought up to its speed by their drag, and no further. A particle whose drag is 0 is not carried at all. U += w·F.',
   unit: 'm/s',
   vectorUnit: 'm/s',
+  formula: 'U += w·F',
+  source: 'relative velocity in drag laws, textbook fluid mechanics',
+  advice:
+    'For currents and winds: nothing is ever faster than the medium. With a drag rate at or below 1/s it moves particles less than an acceleration of the same number; give them more drag for a firmer grip.',
   parameters: {},
   needsDrag: true,
   isVector: true,

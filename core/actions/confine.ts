@@ -11,6 +11,8 @@ export const confine: ActionKind = {
   unit: 'a frame',
   vectorUnit: 'm/s',
   blends: { default: 1, usual: [0, 1], min: 0 },
+  formula: 's ← s* + (s − s*)·e^(−λ·dt)',
+  source: 'common practice, no source',
   parameters: {},
   needsDrag: false,
   isVector: false,

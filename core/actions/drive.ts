@@ -14,6 +14,10 @@ export const drive: ActionKind = {
   vectorUnit: 'm/s',
   blends: { default: 0.1, usual: [-1, 1] },
   paced: true,
+  formula: 'v ← F̄ + (v − F̄)·e^(−Σλ·dt), λ = −fps·ln(1 − |w|)',
+  source: 'exponential relaxation, textbook',
+  advice:
+    'Where a field shall set the motion, whatever the mass and drag: a few per cent a frame leads gently, 1 leaves no will of their own.',
   parameters: {},
   needsDrag: false,
   isVector: true,

@@ -6,6 +6,8 @@ export const level: ActionKind = {
   label: 'level',
   summary: 'A bare number that moves nothing by itself: a group combines levels, and a modulator of other fields reads the group.',
   unit: '',
+  formula: 'nothing by itself',
+  source: 'common practice, no source',
   vectorUnit: '',
   parameters: {},
   needsDrag: false,

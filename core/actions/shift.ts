@@ -8,6 +8,10 @@ export const shift: ActionKind = {
   summary: 'Moves particles along and leaves their velocity alone: they stop when it stops. x += w·F·dt.',
   unit: 'm/s',
   vectorUnit: 'm/s',
+  formula: 'x += w·F·dt',
+  source: 'textbook kinematics',
+  advice:
+    'Moves particles as a hand would: they do not speed up, do not swing, and stop when the field lets go. Good for nudging, for wrapping a cloud round a form, and for jitter. Take acceleration instead where the motion shall live on after the field, build up, or be felt by drag and by colliders.',
   parameters: {},
   needsDrag: false,
   isVector: true,

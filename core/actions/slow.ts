@@ -7,6 +7,8 @@ export const slow: ActionKind = {
   summary: 'A drag: takes speed away in proportion to it. C += w·rate; the total is never negative.',
   unit: '1/s',
   vectorUnit: '1/s',
+  formula: 'C += w·rate, q += w·coefficient',
+  source: 'textbook mechanics',
   parameters: {},
   needsDrag: false,
   isVector: false,

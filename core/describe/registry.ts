@@ -12,6 +12,15 @@ export interface Kind {
   readonly parameters: Description;
 }
 
+/** What the handbook tells of a kind beside its summary and parameters. */
+export interface Documented {
+  readonly formula: string;
+  /** Where the formula comes from. */
+  readonly source: string;
+  /** When it is the better choice, in a few sentences. */
+  readonly advice?: string;
+}
+
 /** Values together with the name of the kind they belong to. */
 export interface Kinded {
   readonly kind: string;

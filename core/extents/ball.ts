@@ -7,6 +7,8 @@ export const ball: ExtentKind = {
   label: 'ball',
   summary: 'Measured from a point: d is the distance to the centre.',
   bounded: true,
+  formula: 'd = |x|',
+  source: 'geometry',
   parameters: coreAndReach,
   distance:
     () =>

@@ -27,6 +27,8 @@ export const box: ExtentKind = {
   label: 'box',
   summary: 'A solid box: full strength inside, and a falloff measured outward from its faces.',
   bounded: true,
+  formula: 'd = |max(|x| − half, 0)|',
+  source: 'geometry',
   parameters,
   distance(values) {
     const { width, height, depth } = values as ValuesOf<typeof parameters>;

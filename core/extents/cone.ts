@@ -47,6 +47,8 @@ export const cone: ExtentKind = {
   label: 'cone',
   summary: 'A solid cone from its place along its own Y: full strength inside, and a falloff measured outward.',
   bounded: true,
+  formula: 'd = 0 inside; outside the distance to its side or flat end',
+  source: 'geometry',
   parameters,
   distance(values) {
     const { length, angle } = values as Settings;

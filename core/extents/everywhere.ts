@@ -6,6 +6,8 @@ export const everywhere: ExtentKind = {
   label: 'everywhere',
   summary: 'No falloff: every particle feels the field at full strength, wherever it is.',
   bounded: false,
+  formula: 'd = 0',
+  source: 'common practice, no source',
   parameters: {},
   distance: () => (_local, count, out) => void out.fill(0, 0, count),
   fitted: () => ({}),

@@ -1,4 +1,4 @@
-import type { Kind } from '../describe/registry';
+import type { Documented, Kind } from '../describe/registry';
 import { describe, type Values } from '../describe/parameters';
 import type { TriangleMesh } from '../meshes/mesh';
 import type { Vector, VectorColumns } from '../math/vector';
@@ -15,7 +15,7 @@ export type DistanceRoutine = (local: VectorColumns, count: number, out: Float64
 export type FormRoutine = (local: VectorColumns, count: number, outward: VectorColumns, lengthwise: VectorColumns, time: number) => void;
 
 /** The body that a falloff is measured from. Its own frame is the field's place. */
-export interface ExtentKind extends Kind {
+export interface ExtentKind extends Kind, Documented {
   /** False for `everywhere`: there is no falloff then, and no core or reach. */
   readonly bounded: boolean;
   distance(values: Values, resources: Resources): DistanceRoutine;

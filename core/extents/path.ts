@@ -29,6 +29,8 @@ export const path: ExtentKind = {
   label: 'around a path',
   summary: 'Measured from a path that is drawn in the view: a bent tube.',
   bounded: true,
+  formula: 'd = |x − nearest point of the path|',
+  source: 'geometry; smooth paths are centripetal Catmull–Rom splines, Barry & Goldman 1988',
   parameters,
   points: 'points',
   distance(values) {

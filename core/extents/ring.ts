@@ -22,6 +22,8 @@ export const ring: ExtentKind = {
   label: 'ring',
   summary: 'Measured from a circle lying flat: a tube bent round.',
   bounded: true,
+  formula: 'd = √((√(x² + z²) − R)² + y²)',
+  source: 'geometry',
   parameters,
   distance(values) {
     const { radius } = values as ValuesOf<typeof parameters>;

@@ -21,6 +21,8 @@ export const rod: ExtentKind = {
   label: 'rod',
   summary: 'Measured from a line of some length: a column with round ends.',
   bounded: true,
+  formula: 'd = |x − nearest point of the line|',
+  source: 'geometry',
   parameters,
   distance(values) {
     const half = (values as ValuesOf<typeof parameters>).length / 2;

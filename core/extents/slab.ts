@@ -24,6 +24,8 @@ export const slab: ExtentKind = {
   label: 'slab',
   summary: 'Measured from a plane (the place’s own XZ): a layer of even thickness without end.',
   bounded: true,
+  formula: 'd = |y|',
+  source: 'geometry',
   parameters,
   distance(values) {
     const front = (values as ValuesOf<typeof parameters>).side === 'front';

@@ -19,6 +19,8 @@ export const surface: ExtentKind = {
   label: 'around a surface',
   summary: 'Measured from the surface of a mesh of the scene, on both sides.',
   bounded: true,
+  formula: 'd = |x − nearest point of the mesh|',
+  source: 'geometry, through a tree of bounding boxes (package three-mesh-bvh)',
   parameters,
   distance(values, resources) {
     const mesh = meshOf(values, resources);

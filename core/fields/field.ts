@@ -1,6 +1,6 @@
 import type { Fault } from '../describe/faults';
 import type { Values } from '../describe/parameters';
-import type { Kind, Kinded } from '../describe/registry';
+import type { Documented, Kind, Kinded } from '../describe/registry';
 import type { VectorColumns } from '../math/vector';
 import type { Outline } from '../places/handle';
 import type { Similarity } from '../places/similarity';
@@ -77,12 +77,9 @@ export interface StartingPoint {
 }
 
 /** Anything that gives a vector at a point and a time. */
-export interface FieldKind extends Kind {
+export interface FieldKind extends Kind, Documented {
   /** An SVG path in a 24 × 24 box: its mark on the desk and in the view. */
   readonly glyph: string;
-  readonly formula: string;
-  /** Where the formula comes from. */
-  readonly source: string;
   readonly strength: {
     readonly label: string;
     readonly default: number;

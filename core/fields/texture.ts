@@ -42,13 +42,13 @@ const parameters = describe({
     label: 'Does',
     default: 'level',
     options: [
-      { value: 'level', label: 'light pushes, dark pulls' },
-      { value: 'slope', label: 'flows downhill' },
-      { value: 'flow', label: 'red and green as a flow' },
+      { value: 'level', label: 'push and pull' },
+      { value: 'slope', label: 'downhill' },
+      { value: 'flow', label: 'red and green' },
     ],
-    help: 'Along the normal by brightness; from light to dark along the surface; or red to the right and green downwards, each from its middle.',
+    help: 'Light pushes along the normal and dark pulls; or it flows along the surface from light to dark; or by its colours: red to the right, green downwards, each from its middle.',
   },
-  neutral: level('Neutral level', 0.5, 'The brightness that does nothing: lighter pushes, darker pulls.'),
+  neutral: level('Neutral', 0.5, 'The brightness that does nothing: lighter pushes, darker pulls.'),
   dark: { ...level('Dark end', 0, 'This brightness and less counts as 0.') },
   light: { ...level('Light end', 1, 'This brightness and more counts as 1. Above the dark end.') },
   on: {

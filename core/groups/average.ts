@@ -6,6 +6,7 @@ export const average: RuleKind = {
   label: 'average',
   summary: 'The mean of its members that are unmuted and in their span: adding one more does not make it stronger.',
   formula: 'Σ wᵢ·Fᵢ / n',
+  source: 'common practice, no source',
   parameters: {},
   shares(members, count) {
     for (const { share } of members) share.fill(1 / members.length, 0, count);

@@ -6,6 +6,7 @@ export const layered: RuleKind = {
   label: 'layered',
   summary: 'Each member covers those before it by its mix, within its own falloff: a full mix hides all that came before.',
   formula: 'acc ← acc·(1 − m) + F·m, in order',
+  source: 'common practice, no source',
   parameters: {},
   mixes: true,
   shares(members, count) {

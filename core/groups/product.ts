@@ -6,6 +6,7 @@ export const product: RuleKind = {
   label: 'product',
   summary: 'Multiplies bare numbers: full only where all of them are.',
   formula: 'w₁·x₁ · w₂·x₂ · …',
+  source: 'common practice, no source',
   parameters: {},
   scalarsOnly: true,
   shares(members, count) {

@@ -1,4 +1,4 @@
-import type { Kind } from '../describe/registry';
+import type { Documented, Kind } from '../describe/registry';
 import type { VectorColumns } from '../math/vector';
 
 /** What one member of a group delivers to each particle of a block. */
@@ -16,12 +16,11 @@ export interface Member {
 }
 
 /** How a group combines its members. The result is the sum of share × member, so every particle's motion can be accounted for. */
-export interface RuleKind extends Kind {
+export interface RuleKind extends Kind, Documented {
   /** True where only bare numbers can be combined so. */
   readonly scalarsOnly?: boolean;
   /** True where the mix of the members counts. */
   readonly mixes?: boolean;
-  readonly formula: string;
   /** Writes the shares of the members (those that are unmuted and in their span). `scalar` says that x alone counts. */
   shares(members: readonly Member[], count: number, scalar: boolean): void;
 }

@@ -6,6 +6,7 @@ export const strongest: RuleKind = {
   label: 'strongest',
   summary: 'At each particle only the strongest member acts: where two overlap, they do not add up.',
   formula: 'wₖ·Fₖ with the largest |wₖ·Fₖ|; numbers: max(0, w₁·x₁, …)',
+  source: 'common practice, no source',
   parameters: {},
   shares(members, count, scalar) {
     for (const { share } of members) share.fill(0, 0, count);

@@ -6,6 +6,7 @@ export const sum: RuleKind = {
   label: 'sum',
   summary: 'Adds its members up, as the desk itself does.',
   formula: 'Σ wᵢ·Fᵢ',
+  source: 'common practice, no source',
   parameters: {},
   shares(members, count) {
     for (const { share } of members) share.fill(1, 0, count);

@@ -8,8 +8,16 @@ import { sumsOfBlock, type Sums } from '../stack/sums';
 import { measureDistances } from '../stack/weigh';
 import type { Population } from '../step/population';
 
-/** Delivery is measured on at most this many particles of an emitter, evenly picked. */
-const SAMPLE = 4096;
+/**
+ * Delivery is measured on a few per cent of an emitter's particles, evenly picked, and on no fewer and no more than this, so that
+ * meters cost no more than a tenth of a step.
+ */
+const SAMPLE = { share: 0.03, least: 192, most: 2048 } as const;
+
+/** Room to measure in, for all. */
+const block = particleBlock();
+const scratch = rowScratch();
+const sums = sumsOfBlock();
 
 /** What one field delivers on a frame; sums, so that parts of a frame can be added. */
 export interface Meter {
@@ -158,20 +166,26 @@ function loadStrided(block: ParticleBlock, population: Population, start: number
   return slot;
 }
 
-function boundsOf({ columns, count }: Population): Bounds {
+/** Widens the span of an axis to take in the first entries of a column. */
+function widen(bounds: Bounds, axis: 0 | 1 | 2, column: Float32Array, count: number): void {
+  let low = column[0]!;
+  let high = low;
+  for (let i = 1; i < count; i++) {
+    const value = column[i]!;
+    if (value < low) low = value;
+    else if (value > high) high = value;
+  }
+  bounds.low[axis] = low;
+  bounds.high[axis] = high;
+}
+
+function boundsOf({ columns: { x, y, z }, count }: Population): Bounds {
   const bounds = emptyBounds();
   bounds.count = count;
-  [columns.x, columns.y, columns.z].forEach((column, axis) => {
-    let low = Infinity;
-    let high = -Infinity;
-    for (let i = 0; i < count; i++) {
-      const value = column[i]!;
-      if (value < low) low = value;
-      if (value > high) high = value;
-    }
-    bounds.low[axis] = low;
-    bounds.high[axis] = high;
-  });
+  if (count === 0) return bounds;
+  widen(bounds, 0, x, count);
+  widen(bounds, 1, y, count);
+  widen(bounds, 2, z, count);
   return bounds;
 }
 
@@ -194,13 +208,11 @@ export function measureDelivery(stack: Stack, populations: readonly Population[]
   const time = frame / fps;
   const meters = emptyMeters(rows.length, populations.length, stack.groups.size);
   const groups = [...stack.groups.values()].sort((a, b) => a.index - b.index);
-  const block = particleBlock();
-  const scratch = rowScratch();
-  const sums = sumsOfBlock();
   populations.forEach((population, emitter) => {
     meters.bounds[emitter] = boundsOf(population);
     block.emitter = emitter;
-    const stride = Math.max(1, Math.ceil(population.count / SAMPLE));
+    const wanted = Math.min(SAMPLE.most, Math.max(SAMPLE.least, SAMPLE.share * population.count));
+    const stride = Math.max(1, Math.ceil(population.count / wanted));
     for (let start = 0; start < population.count; ) {
       start = loadStrided(block, population, start, stride, time);
       const leaves: Leaf[] = [];
@@ -230,24 +242,33 @@ function addSent(meter: Meter, { count, mass, velocity }: ParticleBlock, sums: S
 
 function addLeaf(meter: Meter, { row, weight, own, vector }: Leaf, block: ParticleBlock, sums: Sums, fps: number): void {
   const { acceleration } = sums;
-  const pushes = row.action.kind === 'acceleration' || row.action.kind === 'force';
+  const { action } = row;
+  const force = action.kind === 'force';
+  const pushes = force || action.kind === 'acceleration';
+  const { x, y, z } = vector;
+  let { touched, reached, squares, feltSquares, ownSquares, against, peak } = meter;
   for (let i = 0; i < block.count; i++) {
-    const size = magnitude(vector, i);
-    if (own[i] !== 0) meter.reached++;
-    meter.ownSquares += own[i]! * own[i]! * size * size;
+    const size = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
+    const whole = own[i]! * size;
+    if (own[i] !== 0) reached++;
+    ownSquares += whole * whole;
     const w = weight[i]!;
     if (w === 0) continue;
     const delivered = Math.abs(w) * size;
-    const felt = row.action.felt(block, i, w, vector, sums, fps);
-    meter.touched++;
-    meter.squares += delivered * delivered;
-    meter.feltSquares += felt * felt;
-    if (delivered > meter.peak) meter.peak = delivered;
-    if (!pushes) continue;
-    const scale = row.action.kind === 'force' ? w / block.mass[i]! : w;
-    const along = acceleration.x[i]! * vector.x[i]! + acceleration.y[i]! * vector.y[i]! + acceleration.z[i]! * vector.z[i]!;
-    meter.against += scale * along - felt * felt;
+    touched++;
+    squares += delivered * delivered;
+    if (delivered > peak) peak = delivered;
+    if (!pushes) {
+      const felt = action.felt(block, i, w, vector, sums, fps);
+      feltSquares += felt * felt;
+      continue;
+    }
+    const scale = force ? w / block.mass[i]! : w;
+    const felt = scale * size;
+    feltSquares += felt * felt;
+    against += scale * (acceleration.x[i]! * x[i]! + acceleration.y[i]! * y[i]! + acceleration.z[i]! * z[i]!) - felt * felt;
   }
+  Object.assign(meter, { touched, reached, squares, feltSquares, ownSquares, against, peak });
 }
 
 /** What the members of a group deliver together. */

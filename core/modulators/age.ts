@@ -20,6 +20,8 @@ export const age: ModulatorKind = {
   kind: 'age',
   label: 'own age',
   summary: 'The particle’s own age: a field that takes hold later, or lets go.',
+  formula: 'w ← w·(1 − a·(1 − ν)), ν the age',
+  source: 'common practice, no source',
   parameters,
   compile({ values }) {
     const share = (values as ValuesOf<typeof parameters>).of === 'life';

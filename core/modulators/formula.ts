@@ -22,6 +22,8 @@ export const formula: ModulatorKind = {
   kind: 'formula',
   label: 'formula',
   summary: 'Any expression of distance and time, of place, and of the particle’s own age, speed and key.',
+  formula: 'w ← w·(1 − a·(1 − ν)), ν the formula',
+  source: 'common practice, no source',
   parameters,
   compile({ values, fps }) {
     const text = (values as ValuesOf<typeof parameters>).formula;

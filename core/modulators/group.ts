@@ -11,6 +11,8 @@ export const group: ModulatorKind = {
   kind: 'group',
   label: 'group of levels',
   summary: 'What a group of levels comes to where the particle is: one mask for several fields.',
+  formula: 'w ← w·(1 − a·(1 − ν)), ν the group’s level',
+  source: 'common practice, no source',
   parameters,
   compile({ values }) {
     const { group: id } = values as ValuesOf<typeof parameters>;

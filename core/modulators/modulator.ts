@@ -1,5 +1,5 @@
 import { describe, type Values, type ValuesOf } from '../describe/parameters';
-import type { Kind } from '../describe/registry';
+import type { Documented, Kind } from '../describe/registry';
 import type { LevelImage } from '../images/level-image';
 import type { VectorColumns } from '../math/vector';
 import { monotoneCubic } from '../math/monotone';
@@ -31,7 +31,7 @@ export interface Sight {
 export type ModulatorRoutine = (sight: Sight, out: Float64Array) => void;
 
 /** Something that multiplies the weight of a field. */
-export interface ModulatorKind extends Kind {
+export interface ModulatorKind extends Kind, Documented {
   /** True where it has a place and a size, which follow the extent. */
   readonly placed?: boolean;
   /** True where its seed makes a difference. */

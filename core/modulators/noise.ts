@@ -30,6 +30,8 @@ export const noise: ModulatorKind = {
   summary: 'Patches of noise between 0 and 1: breaks a field up.',
   placed: true,
   seeded: true,
+  formula: 'w ← w·(1 − a·(1 − ν)), ν noise in 0…1',
+  source: 'Perlin 2002; Worley 1996',
   parameters,
   compile({ values, stream }) {
     const { noise: name, size, octaves, drift } = values as ValuesOf<typeof parameters>;

@@ -6,6 +6,8 @@ export const speed: ModulatorKind = {
   kind: 'speed',
   label: 'own speed',
   summary: 'The particle’s own speed: only what is fast is held back, only what is slow is pushed.',
+  formula: 'w ← w·(1 − a·(1 − ν)), ν the speed',
+  source: 'common practice, no source',
   parameters: amountParameters('m/s', 0, 2, true),
   compile:
     () =>

@@ -18,6 +18,8 @@ export const texture: ModulatorKind = {
   label: 'texture',
   summary: 'The brightness of a picture that is thrown through space along its own Y.',
   placed: true,
+  formula: 'w ← w·(1 − a·(1 − ν)), ν the brightness',
+  source: 'bilinear interpolation, textbook numerical methods',
   parameters,
   compile({ values, image }) {
     const { width, depth, tile } = values as ValuesOf<typeof parameters>;

@@ -23,6 +23,8 @@ export const variance: ModulatorKind = {
   label: 'variance',
   summary: 'A fixed difference from particle to particle, by its key.',
   seeded: true,
+  formula: 'w ← w·(1 − a·(1 − ν)), ν = 1 + V·(2u − 1)',
+  source: 'common practice, no source',
   parameters,
   compile({ values, stream }) {
     const { variance: by } = values as ValuesOf<typeof parameters>;

@@ -8,6 +8,8 @@ export const bell: ProfileKind = {
   kind: 'bell',
   label: 'bell',
   summary: 'A Gaussian: gathered near the core, thin towards the reach.',
+  formula: 'p = (e^(−4.5s²) − e^(−4.5)) / (1 − e^(−4.5))',
+  source: 'Gauss; brought to 0 at the reach',
   parameters: {},
   needsCore: false,
   compile: () => (s) => (s >= 1 ? 0 : (exp(-4.5 * s * s) - END) / (1 - END)),

@@ -24,6 +24,8 @@ export const custom: ProfileKind = {
   kind: 'custom',
   label: 'custom',
   summary: 'Drawn by knots; between them it never overshoots.',
+  formula: 'p through knots, monotone cubic',
+  source: 'Fritsch & Carlson 1980',
   parameters,
   needsCore: false,
   compile: (values) => monotoneCubic((values as ValuesOf<typeof parameters>).knots),

@@ -8,6 +8,8 @@ export const exponential: ProfileKind = {
   kind: 'exponential',
   label: 'exponential',
   summary: 'Falls fastest right outside the core, with a long thin end.',
+  formula: 'p = (e^(−4s) − e^(−4)) / (1 − e^(−4))',
+  source: 'exponential decay, textbook; brought to 0 at the reach',
   parameters: {},
   needsCore: false,
   compile: () => (s) => (s >= 1 ? 0 : (exp(-4 * s) - END) / (1 - END)),

@@ -5,6 +5,8 @@ export const flat: ProfileKind = {
   kind: 'flat',
   label: 'flat',
   summary: 'Full up to the reach, then nothing: a hard edge.',
+  formula: 'p = 1 up to the reach, then 0',
+  source: 'common practice, no source',
   parameters: {},
   needsCore: false,
   compile: () => (s) => (s < 1 ? 1 : 0),

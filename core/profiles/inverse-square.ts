@@ -5,6 +5,8 @@ export const inverseSquare: ProfileKind = {
   kind: 'inverse-square',
   label: 'inverse square',
   summary: 'Like light from a lamp of the size of the core, brought to nothing at the reach. Needs a core above 0.',
+  formula: 'p = (core / max(d, core))² · (1 − s⁴)²',
+  source: 'inverse square law, textbook physics; brought to 0 at the reach',
   parameters: {},
   needsCore: true,
   compile: () => (s, d, core) => {

@@ -5,6 +5,8 @@ export const linear: ProfileKind = {
   kind: 'linear',
   label: 'linear',
   summary: 'Falls evenly from core to reach.',
+  formula: 'p = 1 − s',
+  source: 'common practice, no source',
   parameters: {},
   needsCore: false,
   compile: () => (s) => 1 - s,

@@ -1,9 +1,9 @@
-import type { Kind } from '../describe/registry';
+import type { Documented, Kind } from '../describe/registry';
 import { describe, type Values } from '../describe/parameters';
 import { pow } from '../math/exact';
 
 /** The curve from core (s = 0) to reach (s = 1). */
-export interface ProfileKind extends Kind {
+export interface ProfileKind extends Kind, Documented {
   /** p in 0 … 1 at s in 0 … 1; d and core in metres, for the profiles that need lengths. */
   compile(values: Values): (s: number, d: number, core: number) => number;
   /** True where the core must be above 0. */

@@ -5,6 +5,8 @@ export const smooth: ProfileKind = {
   kind: 'smooth',
   label: 'smooth',
   summary: 'Leaves the core and meets the reach without a corner.',
+  formula: 'p = 1 − (3s² − 2s³)',
+  source: 'textbook numerical methods',
   parameters: {},
   needsCore: false,
   compile: () => (s) => 1 - s * s * (3 - 2 * s),

@@ -5,6 +5,8 @@ export const smoother: ProfileKind = {
   kind: 'smoother',
   label: 'smoother',
   summary: 'Leaves the core and meets the reach even more gently than smooth.',
+  formula: 'p = 1 − (6s⁵ − 15s⁴ + 10s³)',
+  source: 'Perlin, “Improving noise”, SIGGRAPH 2002',
   parameters: {},
   needsCore: false,
   compile: () => (s) => 1 - s * s * s * (s * (6 * s - 15) + 10),

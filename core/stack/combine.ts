@@ -61,17 +61,31 @@ function benchOf(room: RowScratch): Bench {
   return bench;
 }
 
-/** The leaf of a row that has just been evaluated. */
-export const leafOf = (row: Row, { weight, vector }: RowScratch, count: number): Leaf => ({
-  row,
-  weight: weight.slice(0, count),
-  own: weight.slice(0, count),
-  vector: { x: vector.x.slice(0, count), y: vector.y.slice(0, count), z: vector.z.slice(0, count) },
-});
+/** Leaves are kept with their rows, and written anew at each block. */
+const kept = new WeakMap<Row, Leaf>();
+
+function copy(from: Float64Array, to: Float64Array, count: number): void {
+  for (let i = 0; i < count; i++) to[i] = from[i]!;
+}
+
+/** The leaf of a row that has just been evaluated; it holds until the row is evaluated for another block. */
+export function leafOf(row: Row, { weight, vector }: RowScratch, count: number): Leaf {
+  let leaf = kept.get(row);
+  if (!leaf) {
+    leaf = { row, weight: new Float64Array(BLOCK), own: new Float64Array(BLOCK), vector: vectorColumns(BLOCK) };
+    kept.set(row, leaf);
+  }
+  copy(weight, leaf.weight, count);
+  copy(weight, leaf.own, count);
+  copy(vector.x, leaf.vector.x, count);
+  copy(vector.y, leaf.vector.y, count);
+  copy(vector.z, leaf.vector.z, count);
+  return leaf;
+}
 
 /** Multiplies what leaves deliver. */
-export function scaleLeaves(leaves: readonly Leaf[], by: Float64Array): void {
-  for (const { weight } of leaves) for (let i = 0; i < weight.length; i++) weight[i]! *= by[i]!;
+export function scaleLeaves(leaves: readonly Leaf[], by: Float64Array, count: number): void {
+  for (const { weight } of leaves) for (let i = 0; i < count; i++) weight[i]! *= by[i]!;
 }
 
 /** Brings what a member delivers into its slot, its vector with the weight in it. */
@@ -150,7 +164,7 @@ export function combineGroup(stack: Stack, group: GroupRow, block: ParticleBlock
       fill(slot, action, slot.weight, inner.vector, count);
       cover(slot, inner.weight, member.strength, count);
       slot.leaves = [...within.leaves];
-      scaleLeaves(slot.leaves, inner.weight);
+      scaleLeaves(slot.leaves, inner.weight, count);
     } else {
       fill(slot, action, inner.weight, inner.vector, count);
       cover(slot, inner.weight, action.blends ? member.strength : 1, count);
@@ -170,7 +184,7 @@ export function combineGroup(stack: Stack, group: GroupRow, block: ParticleBlock
     }
   if (group.group.limited) limit(group, scalar, action.blends !== undefined, bench, slots, count);
   if (!watched) return { vector, rate, leaves: [] };
-  for (const slot of slots) scaleLeaves(slot.leaves, slot.share);
+  for (const slot of slots) scaleLeaves(slot.leaves, slot.share, count);
   return { vector, rate, leaves: slots.flatMap((slot) => slot.leaves) };
 }
 

@@ -49,7 +49,7 @@ function addAll(
     deliver(node.action, room.weight, combined, block.count, room.vector, room.value);
     node.action.accumulate(block, room.value, room.vector, sums);
     if (!watch) continue;
-    scaleLeaves(combined.leaves, room.weight);
+    scaleLeaves(combined.leaves, room.weight, block.count);
     combined.leaves.forEach(watch);
   }
 }

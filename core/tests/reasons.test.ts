@@ -13,7 +13,7 @@ import { runTo, testScene } from './scenes';
 
 const cloud: Written = {
   shape: { kind: 'ball', radius: 0.5 },
-  amounts: [{ kind: 'burst', count: 300 }],
+  amounts: [{ kind: 'burst', count: 180 }],
   birth: { life: 99, speed: 0, drag: 0.5 },
 };
 

@@ -60,7 +60,7 @@ export const GroupStrip = memo(function GroupStrip({ group, index, depth }: { gr
       aria-current={selected}
       data-group={group.id}
       data-handbook={`rule/${rule.kind}`}
-      className={`relative flex h-full w-26 shrink-0 flex-col gap-1.5 border-t-2 border-r border-r-rule bg-surround/60 px-2.5 pt-2 pb-2 ${selected ? 'border-t-lamp text-lamp' : 'border-t-transparent text-text'} ${isDragging ? 'z-10 opacity-80' : ''} ${group.mute ? '[&_.dims]:opacity-45' : ''}`}
+      className={`relative flex h-full w-26 shrink-0 flex-col select-none gap-1.5 border-t-2 border-r border-r-rule bg-surround/60 px-2.5 pt-2 pb-2 ${selected ? 'border-t-lamp text-lamp' : 'border-t-transparent text-text'} ${isDragging ? 'z-10 opacity-80' : ''} ${group.mute ? '[&_.dims]:opacity-45' : ''}`}
       style={{ transform: CSS.Translate.toString(transform), transition }}
       onPointerDownCapture={() => !selected && select({ type: 'group', id: group.id })}
       onFocus={(event) => event.target === event.currentTarget && select({ type: 'group', id: group.id })}

@@ -11,17 +11,7 @@ import { copyFields } from './field-clipboard';
 const item = 'flex w-full items-center gap-2 px-3 py-1 text-left data-focus:bg-raised';
 
 /** The chip that says what a field is and how it acts; pressed, it offers others, and to copy or delete it. */
-export const KindMenu = memo(function KindMenu({
-  id,
-  kindName,
-  actsAs,
-  index,
-}: {
-  id: string;
-  kindName: string;
-  actsAs: string;
-  index: number;
-}) {
+export const KindMenu = memo(function KindMenu({ id, kindName, actsAs }: { id: string; kindName: string; actsAs: string }) {
   const kind = fieldKinds.get(kindName);
   const ids = () => selectedWith('field', id);
   const inGroup = () => openedScene().fields.find((f) => f.id === id)?.group !== '';
@@ -32,7 +22,7 @@ export const KindMenu = memo(function KindMenu({
   return (
     <Menu>
       <MenuButton className="block max-w-full truncate text-left text-xs text-second hover:text-text" title="Kind, and what it acts as">
-        <span className="num text-faint">{index + 1}</span> {kind.label} · {actions.get(actsAs).label}
+        {kind.label} · {actions.get(actsAs).label}
       </MenuButton>
       <MenuItems anchor="top start" className="z-20 grid w-120 grid-cols-2 border border-rule bg-panel py-1 focus:outline-none">
         <div className="border-r border-rule">

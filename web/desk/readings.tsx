@@ -27,16 +27,19 @@ export function Gives({ index, needsDrag }: { index: number; needsDrag: boolean 
   const delivered = reading ? rms(reading) : 0;
   const shown = delivered === 0 ? '0' : delivered < 0.001 ? '<0.001' : shownNumber(Number(delivered.toPrecision(2)));
   return (
-    <span className="num mt-1.5 text-right text-second" title="What it delivers to the particles on this frame: root mean square">
+    <span
+      className="num mt-1.5 text-right whitespace-nowrap text-second"
+      title="What it delivers to the particles on this frame: root mean square"
+    >
       gives
       <br />
       {shown}
       {needsDrag && reading && reading.grip > 0 && (
         <span
-          className="block text-faint"
+          className="block text-right text-faint"
           title="The time in which the particles’ own drag brings them up to the medium’s speed, but for 37 % of the difference"
         >
-          in {shownNumber(Number((1 / reading.grip).toPrecision(2)))} s
+          ↑ {shownNumber(Number((1 / reading.grip).toPrecision(2)))} s
         </span>
       )}
     </span>

@@ -83,7 +83,7 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
       aria-current={selected}
       data-field={field.id}
       data-handbook={`field/${kind.kind}`}
-      className={`relative flex h-full w-33 shrink-0 flex-col gap-1.5 border-t-2 border-r border-r-rule px-3 pt-1.5 pb-2 ${selected ? 'border-t-lamp bg-raised text-lamp' : 'border-t-transparent text-text'} ${isDragging ? 'z-10 opacity-80' : ''} ${field.mute ? '[&_.dims]:opacity-45' : ''}`}
+      className={`relative flex h-full w-33 shrink-0 flex-col select-none gap-1.5 border-t-2 border-r border-r-rule px-3 pt-1.5 pb-2 ${selected ? 'border-t-lamp bg-raised text-lamp' : 'border-t-transparent text-text'} ${isDragging ? 'z-10 opacity-80' : ''} ${field.mute ? '[&_.dims]:opacity-45' : ''}`}
       style={{ transform: CSS.Translate.toString(transform), transition }}
       onPointerDownCapture={(event) => onPress(event, field.id, selected)}
       onFocus={(event) =>
@@ -111,7 +111,7 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
             {field.name}
           </span>
         </div>
-        <KindMenu id={field.id} kindName={kind.kind} actsAs={field.actsAs} index={index} />
+        <KindMenu id={field.id} kindName={kind.kind} actsAs={field.actsAs} />
       </header>
       <div className="dims flex min-h-16 flex-1 gap-1.5">
         <StripMeter field={field} index={index} />

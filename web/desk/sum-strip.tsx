@@ -34,9 +34,13 @@ export function SumStrip() {
   const allMuted = fields.length > 0 && fields.every((f) => f.mute);
   return (
     <section className="flex w-46 shrink-0 flex-col bg-panel px-4 pt-2 pb-2" aria-label="Sum of the fields">
-      <h2 className="font-semibold">Sum</h2>
-      <p className="text-xs text-second">rms of what is felt, frame {shown ?? '–'}</p>
-      <ul className="mt-2 min-h-0 flex-1 overflow-y-auto text-xs">
+      <h2
+        className="flex items-baseline justify-between font-semibold"
+        title="What particles feel of each field: the root mean square of its acceleration"
+      >
+        Sum <span className="text-xs font-normal text-second">felt, frame {shown ?? '–'}</span>
+      </h2>
+      <ul className="mt-1 min-h-0 flex-1 overflow-y-auto text-xs">
         {shares.map(({ field, felt, holdsBack }) => (
           <li
             key={field.id}

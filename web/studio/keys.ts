@@ -1,6 +1,8 @@
 import { useHotkeys } from 'react-hotkeys-hook';
+import { useNavigate } from 'react-router';
 import { useStage } from '../stage/stage';
 import { openedScene, redo, undo } from '../store/scene-store';
+import { useSelection } from '../store/selection-store';
 
 /** Opens the menu of fields the way its own button is opened by keys. */
 function openAddField(): void {
@@ -9,9 +11,22 @@ function openAddField(): void {
   button?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
 }
 
+/** The page of the handbook on what has the focus, or on what is selected. */
+function handbookAddress(): string {
+  const focused = document.activeElement?.closest<HTMLElement>('[data-handbook]')?.dataset['handbook'];
+  if (focused) return `/handbook/${focused}`;
+  const { selection } = useSelection.getState();
+  const { fields, groups } = openedScene();
+  const field = selection.type === 'field' ? fields.find((f) => f.id === selection.id) : undefined;
+  const group = selection.type === 'group' ? groups.find((g) => g.id === selection.id) : undefined;
+  if (field) return `/handbook/field/${field.settings.kind}`;
+  return group ? `/handbook/rule/${group.rule}` : '/handbook';
+}
+
 /** Keys that work anywhere in the Studio, but not while something is typed. */
 export function useStudioKeys(): void {
   const { transport } = useStage();
+  const navigate = useNavigate();
   // Faders and the ruler count as form fields, too; only what is typed into keeps its keys to itself.
   const typing = (event: KeyboardEvent) => event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
   const options = { preventDefault: true, enableOnFormTags: true, ignoreEventWhen: typing };
@@ -25,5 +40,6 @@ export function useStudioKeys(): void {
   useHotkeys('end', () => transport.seek(openedScene().time.last), options);
   useHotkeys('mod+z', undo, options);
   useHotkeys('mod+shift+z, mod+y', redo, options);
+  useHotkeys('f1', () => void navigate(handbookAddress()), { preventDefault: true, enableOnFormTags: true });
   useHotkeys('+', openAddField, { ...options, useKey: true, splitKey: '&' });
 }

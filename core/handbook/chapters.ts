@@ -1,0 +1,41 @@
+import { actions } from '../actions';
+import type { Documented, Kind, Registry } from '../describe/registry';
+import { extents } from '../extents';
+import { fields } from '../fields';
+import { rules } from '../groups';
+import { modulators } from '../modulators';
+import { profiles } from '../profiles';
+
+/** A page of the handbook is a kind of a registry. */
+export type HandbookKind = Kind & Documented;
+
+/** The sorts of kinds that have pages, as they stand in addresses. */
+export type Sort = 'field' | 'action' | 'extent' | 'profile' | 'modulator' | 'rule';
+
+/** The pages of one sort. */
+export interface Chapter {
+  readonly sort: Sort;
+  readonly title: string;
+  readonly about: string;
+  readonly registry: Registry<HandbookKind>;
+}
+
+/** Every chapter of the handbook, from the registries themselves. */
+export const chapters: readonly Chapter[] = [
+  { sort: 'field', title: 'Fields', about: 'What gives a vector at a point and a time.', registry: fields },
+  { sort: 'action', title: 'Acts as', about: 'What a field’s vector F does to a particle, with its weight w.', registry: actions },
+  { sort: 'extent', title: 'Extents', about: 'The body that a falloff is measured from: d is the distance to it.', registry: extents },
+  {
+    sort: 'profile',
+    title: 'Profiles',
+    about: 'The curve of the falloff: s runs from 0 at the core to 1 at the reach.',
+    registry: profiles,
+  },
+  {
+    sort: 'modulator',
+    title: 'Modulators',
+    about: 'What multiplies the weight w beside the falloff, by an amount a.',
+    registry: modulators,
+  },
+  { sort: 'rule', title: 'Rules of groups', about: 'How a group combines its members.', registry: rules },
+];

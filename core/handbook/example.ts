@@ -1,0 +1,122 @@
+import { actions } from '../actions';
+import type { Values } from '../describe/parameters';
+import type { Kinded } from '../describe/registry';
+import { extents } from '../extents';
+import { fields } from '../fields';
+import { modulators } from '../modulators';
+import { profiles } from '../profiles';
+import { completeScene, type Written } from '../scene/complete';
+import type { Scene } from '../scene/document';
+import type { Sort } from './chapters';
+
+/** Particles of a live example. */
+const COUNT = 420;
+
+/** Half the width of the cloud, metres. */
+const HALF = [1.1, 1.1, 1.1] as const;
+
+/** A still cloud shows what a field does best; what acts on a motion needs one. */
+function cloud(moving: boolean): Written {
+  const still = { speed: 0, drag: 0.6 };
+  const flying = { speed: 1.4, speedVariance: 0.8, along: 'direction', direction: [1, 0.25, 0], spread: 30, drag: 0 };
+  return {
+    id: 'cloud',
+    name: 'Cloud',
+    shape: { kind: 'ball', radius: HALF[0], from: 'volume' },
+    amounts: [{ kind: 'burst', count: COUNT, at: 'start' }],
+    birth: { life: 4.1, ...(moving ? flying : still) },
+  };
+}
+
+/** A field of a kind with its usual settings, so that the particles feel it. */
+function fieldOf(kind: string, over: Written = {}): Written {
+  const { strength, startsWith, actions: ways, fit } = fields.get(kind);
+  const extent = extents.get(startsWith.extent);
+  return {
+    id: 'field',
+    name: kind,
+    settings: fields.defaults(kind, fit?.(HALF)),
+    strength: strength.default,
+    actsAs: ways[0]!,
+    extent: extents.defaults(extent.kind, extent.fitted(HALF)),
+    ...over,
+  };
+}
+
+const ball = { kind: 'ball', core: 0.3, reach: 1.1 };
+
+/** An upward push, and one that a group of levels masks. */
+const push = (over: Written): Written =>
+  fieldOf('wind', { actsAs: 'acceleration', strength: 1.2, settings: fields.defaults('wind', { direction: [0, 1, 0] }), ...over });
+const masked = (group: string): Written =>
+  push({ id: 'rise', name: 'rise', extent: { kind: 'everywhere' }, modulators: [{ kind: 'group', group }] });
+
+/** The mesh that pages on meshes use. */
+const MESHES = [{ id: 'mesh', name: 'Bed', source: { kind: 'terrain', detail: 24 } }];
+
+const withMesh = (values: Kinded): Kinded => ('mesh' in values ? { ...values, mesh: 'mesh' } : values);
+
+interface Parts {
+  readonly fields: readonly Written[];
+  readonly groups?: readonly Written[];
+  /** Whether the cloud moves of itself. */
+  readonly moving?: boolean;
+}
+
+const within = (over: Values, name: string) => over[name] as Values | undefined;
+
+/** What the scene of a page is made of, by the sort of the page. */
+const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
+  field(kind, over) {
+    const own = fieldOf(kind, over['strength'] === undefined ? {} : { strength: over['strength'] });
+    const field = { ...own, settings: withMesh({ ...(own['settings'] as Kinded), ...within(over, 'settings') }) };
+    const [acts] = fields.get(kind).actions;
+    if (acts === 'level') return { fields: [{ ...field, group: 'mask' }, masked('mask')], groups: [{ id: 'mask', name: 'Mask' }] };
+    return { fields: [field], moving: !actions.get(acts!).isVector };
+  },
+  action(kind, over) {
+    if (kind === 'level') return PARTS.field('level', over);
+    const { kind: of } = fields.list.find((f) => f.actions.includes(kind) && f.kind !== 'gravity')!;
+    const { blends, isVector } = actions.get(kind);
+    const usual = kind === 'drive' || kind === 'steer' ? 0.06 : (blends?.default ?? 1);
+    return { fields: [fieldOf(of, { actsAs: kind, strength: over['strength'] ?? usual })], moving: kind === 'steer' || !isVector };
+  },
+  extent: (kind, over) => ({
+    fields: [
+      push({ extent: withMesh({ ...extents.defaults(kind, extents.get(kind).fitted([0.6, 0.6, 0.6])), ...within(over, 'extent') }) }),
+    ],
+  }),
+  profile: (kind, over) => ({ fields: [push({ extent: ball, profile: { ...profiles.defaults(kind), ...within(over, 'profile') } })] }),
+  modulator(kind, over) {
+    const values = { ...modulators.defaults(kind), ...within(over, 'modulator') };
+    if (kind !== 'group') return { fields: [push({ extent: { kind: 'everywhere' }, modulators: [values] })], moving: kind === 'speed' };
+    const mask = fieldOf('level', { id: 'level', name: 'level', group: 'mask', extent: ball });
+    const lifted = { ...masked('mask'), id: 'field', modulators: [{ ...values, group: 'mask' }] };
+    return { fields: [mask, lifted], groups: [{ id: 'mask', name: 'Mask' }] };
+  },
+  rule(kind) {
+    const scalar = kind === 'product';
+    const bump = (id: string, x: number, strength: number) => {
+      const over = { id, name: id, group: 'both', strength, place: { position: [x, 0, 0] }, extent: ball };
+      return scalar ? fieldOf('level', over) : push(over);
+    };
+    const bumps = [bump('left', -0.45, 1), bump('right', 0.45, 0.7)];
+    return { fields: scalar ? [...bumps, masked('both')] : bumps, groups: [{ id: 'both', name: 'Both', rule: kind }] };
+  },
+};
+
+/**
+ * The small scene that a page of the handbook plays. `over` holds what was changed on the page: a strength, and values of the
+ * field's settings, the extent, the profile or the modulator.
+ */
+export function exampleOf(sort: Sort, kind: string, over: Values = {}): Scene {
+  const { moving = false, ...parts } = PARTS[sort](kind, over);
+  return completeScene({
+    name: 'Example',
+    seed: 3,
+    time: { fps: 24, first: 0, last: 95 },
+    emitters: [cloud(moving)],
+    meshes: MESHES,
+    ...parts,
+  });
+}

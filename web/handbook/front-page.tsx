@@ -1,0 +1,97 @@
+/** Keys of the Studio, by where they work. */
+const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])[] = [
+  [
+    'Anywhere in the Studio',
+    [
+      ['F1', 'the page of the handbook on what has the focus'],
+      ['Space', 'play and pause'],
+      [', .', 'one frame back, one frame on'],
+      ['Home, End', 'the first and the last frame'],
+      ['Ctrl+Z', 'undo; with Shift redo'],
+      ['+', 'add a field'],
+      ['B', 'flip between the two states of the desk'],
+    ],
+  ],
+  [
+    'On a strip',
+    [
+      ['← →', 'to the strip beside it'],
+      ['Alt+← Alt+→', 'move it, also into a group and out of it'],
+      ['M, O', 'mute, solo'],
+      ['D', 'duplicate'],
+      ['G', 'put the selected strips into a group'],
+      ['X', 'select it beside the others, as a press with Shift does: they move together'],
+      ['Ctrl+C, Ctrl+V', 'copy and paste, also to another scene'],
+      ['Delete', 'take it off the desk'],
+    ],
+  ],
+  [
+    'On the head of a group',
+    [
+      ['F', 'fold its members in or show them'],
+      ['U', 'take the group away and leave its members'],
+    ],
+  ],
+  [
+    'On a fader or number',
+    [
+      ['↑ ↓', 'a step; with Shift a tenth of it'],
+      ['Page keys', 'ten steps'],
+      ['Double-press', 'the default'],
+    ],
+  ],
+  [
+    'In the view',
+    [
+      ['Arrow keys', 'orbit; with Shift pan; page keys go nearer and farther'],
+      ['A, S, C', 'frame all, frame the selection, look through the shot camera'],
+      ['1, 2, 3', 'from the front, the side, the top'],
+    ],
+  ],
+];
+
+const UNITS: readonly (readonly [string, string])[] = [
+  ['lengths', 'metres, Y up, right-handed'],
+  ['times', 'seconds; frames where it says so'],
+  ['masses', 'kilograms'],
+  ['angles', 'degrees'],
+  ['a frame', 'a share that is replaced each frame, whatever the number of substeps'],
+  ['w', 'the weight of a field: profile × modulators × send × span × group; with the strength where it drives or steers'],
+];
+
+function Pairs({ pairs, columns }: { pairs: readonly (readonly [string, string])[]; columns: string }) {
+  return (
+    <dl className={`grid gap-x-3 gap-y-0.5 ${columns}`}>
+      {pairs.map(([key, does]) => (
+        <div key={key} className="contents">
+          <dt className="num">{key}</dt>
+          <dd className="text-second">{does}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** What the handbook is, units and keys. */
+export function FrontPage() {
+  return (
+    <article className="max-w-220">
+      <h1 className="text-xl font-semibold">Handbook</h1>
+      <p className="mt-1 max-w-160">
+        A page for every field, way of acting, extent, profile, modulator and rule, with a small example to play with. F1 on any control of
+        the Studio opens the page that it belongs to.
+      </p>
+      <h2 className="mt-5 mb-1 font-semibold">Units</h2>
+      <Pairs pairs={UNITS} columns="grid-cols-[6rem_1fr]" />
+      <h2 className="mt-5 mb-1 font-semibold">Keys</h2>
+      <div className="grid grid-cols-2 gap-x-8 gap-y-4">
+        {KEYS.map(([where, keys]) => (
+          <section key={where}>
+            <h3 className="mb-0.5">{where}</h3>
+            <Pairs pairs={keys} columns="grid-cols-[8rem_1fr]" />
+          </section>
+        ))}
+      </div>
+    </article>
+  );
+}
