@@ -3,6 +3,7 @@ import type { Scene } from '../scene/document';
 import { chartInRelief } from './chart-in-relief';
 import { landerTouchdown } from './lander-touchdown';
 import { letters } from './letters';
+import { lanternSwarm } from './lantern-swarm';
 import { sedimentFall } from './sediment-fall';
 import { ventPlume } from './vent-plume';
 
@@ -13,10 +14,12 @@ export interface Example {
 }
 
 /** The example scenes that ship with the application. */
-export const examples: readonly Example[] = [ventPlume, landerTouchdown, sedimentFall, letters, chartInRelief].map((written) => {
-  const scene = completeScene(written);
-  return { slug: scene.name.toLowerCase().replace(/ /g, '-'), scene };
-});
+export const examples: readonly Example[] = [ventPlume, lanternSwarm, landerTouchdown, sedimentFall, letters, chartInRelief].map(
+  (written) => {
+    const scene = completeScene(written);
+    return { slug: scene.name.toLowerCase().replace(/ /g, '-'), scene };
+  },
+);
 
 /** The example of that slug or name. */
 export function findExample(name: string): Example | undefined {

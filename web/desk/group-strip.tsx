@@ -94,15 +94,17 @@ export const GroupStrip = memo(function GroupStrip({ group, index, depth }: { gr
           <RulePicture rule={rule.kind} /> {rule.label} of {members}
         </span>
       </header>
-      <div className="dims flex min-h-16 flex-1 gap-1.5">
-        <GroupMeter index={index} unit={unit} />
-        <Fader
-          label={`Strength of ${group.name}`}
-          value={group.strength}
-          parameter={groupParameters.strength}
-          live={selected}
-          onChange={set}
-        />
+      <div className="flex min-h-16 flex-1 gap-1.5">
+        <div className="dims flex gap-1.5">
+          <GroupMeter index={index} unit={unit} />
+          <Fader
+            label={`Strength of ${group.name}`}
+            value={group.strength}
+            parameter={groupParameters.strength}
+            live={selected}
+            onChange={set}
+          />
+        </div>
         <div className="flex min-w-0 flex-1 flex-col justify-center text-text">
           <NumberBox
             label={`Strength of ${group.name} as a number`}

@@ -113,15 +113,17 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
         </div>
         <KindMenu id={field.id} kindName={kind.kind} actsAs={field.actsAs} />
       </header>
-      <div className="dims flex min-h-16 flex-1 gap-1.5">
-        <StripMeter field={field} index={index} />
-        <Fader
-          label={`${kind.strength.label} of ${field.name}`}
-          value={field.strength}
-          parameter={parameter}
-          live={selected}
-          onChange={(value) => setStrength(field.id, value)}
-        />
+      <div className="flex min-h-16 flex-1 gap-1.5">
+        <div className="dims flex gap-1.5">
+          <StripMeter field={field} index={index} />
+          <Fader
+            label={`${kind.strength.label} of ${field.name}`}
+            value={field.strength}
+            parameter={parameter}
+            live={selected}
+            onChange={(value) => setStrength(field.id, value)}
+          />
+        </div>
         <div className="flex min-w-0 flex-1 flex-col justify-center text-text">
           <NumberBox
             label={`${kind.strength.label} of ${field.name} as a number`}
@@ -131,7 +133,7 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
             big
             onChange={(value) => setStrength(field.id, value)}
           />
-          <span className="num text-right text-faint">{action.unit}</span>
+          <span className="num text-right whitespace-nowrap text-faint">{action.unit}</span>
           <Gives index={index} needsDrag={action.needsDrag} />
         </div>
       </div>

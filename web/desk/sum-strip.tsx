@@ -40,7 +40,7 @@ export function SumStrip() {
       >
         Sum <span className="text-xs font-normal text-second">felt, frame {shown ?? '–'}</span>
       </h2>
-      <ul className="mt-1 min-h-0 flex-1 overflow-y-auto text-xs">
+      <ul tabIndex={0} aria-label="What each field contributes" className="mt-1 min-h-0 flex-1 overflow-y-auto text-xs">
         {shares.map(({ field, felt, holdsBack }) => (
           <li
             key={field.id}

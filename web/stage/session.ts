@@ -31,7 +31,7 @@ function afterThisTask(work: () => void): void {
 
 /** Everything of a scene that changes its particles; looks, names and the camera do not. */
 function simulationKey(scene: Scene): string {
-  const { seed, draftShare, time, emitters, fields, colliders, carriers, meshes, bounds } = scene;
+  const { seed, draftShare, time, emitters, fields, groups, desk, colliders, carriers, meshes, bounds } = scene;
   return JSON.stringify([
     seed,
     draftShare,
@@ -39,6 +39,8 @@ function simulationKey(scene: Scene): string {
     // Of a look only whether its particles turn changes what is simulated.
     emitters.map((e) => ({ ...e, name: '', shown: true, look: looks.get(e.look.kind).turns })),
     fields.map((f) => ({ ...f, name: '' })),
+    groups.map((g) => ({ ...g, name: '', folded: false })),
+    { ...desk, state: '' },
     colliders.map((c) => ({ ...c, name: '', shown: true })),
     carriers.map((c) => ({ ...c, name: '', shown: true })),
     meshes.map((m) => m.source),
@@ -232,7 +234,11 @@ export class Session {
     this.current = frame;
     for (const listener of this.listeners) listener(frame);
     const scene = this.scene!;
-    const fits = frame.meters.fields.length === scene.fields.length && frame.meters.bounds.length === scene.emitters.length;
+    const { meters } = frame;
+    const fits =
+      meters.fields.length === scene.fields.length &&
+      meters.groups.length === scene.groups.length &&
+      meters.bounds.length === scene.emitters.length;
     const alive = aliveOn(frame);
     usePlayer.setState({
       shown: frame.frame,
@@ -240,7 +246,7 @@ export class Session {
       alive,
       whole: frame.share < 1 ? Math.round(alive / frame.share) : alive,
       retired: frame.blamed,
-      meters: fits ? frame.meters : emptyMeters(scene.fields.length, scene.emitters.length),
+      meters: fits ? meters : emptyMeters(scene.fields.length, scene.emitters.length, scene.groups.length),
       contacts: frame.contacts,
       born: frame.emitters.map((e) => Math.round(e.born / frame.share)),
       problem: undefined,
