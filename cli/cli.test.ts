@@ -17,7 +17,7 @@ describe('bathyclast, the four commands', () => {
   it('examples lists them, and writes each as a file that is a good scene', () => {
     expect(bathyclast('examples').stdout).toMatch(/^vent-plume\tVent plume/m);
     const files = bathyclast('examples', '--write', 'out').stdout.trim().split('\n');
-    expect(files).toHaveLength(5);
+    expect(files).toHaveLength(6);
     for (const file of files) expect(bathyclast('validate', file)).toMatchObject({ status: 0, stderr: '' });
   });
 

@@ -36,7 +36,15 @@ export async function measure(name: string, options: MeasureOptions): Promise<vo
   const { birth } = emitter;
   const mass = options.mass ?? Math.max(birth.mass / 1000, varied(birth.mass, birth.massVariance, luck(Purpose.mass)));
   const drag = options.drag ?? Math.max(0, varied(birth.drag, birth.dragVariance, luck(Purpose.drag)));
-  const { fields, total } = probe(scene, assets, options.frame, emitter, { position: options.at, velocity: options.velocity, mass, drag });
+  const { key, age, at: position, velocity } = options;
+  const { fields, total } = probe(scene, assets, options.frame, emitter, {
+    position,
+    velocity,
+    mass,
+    drag,
+    age,
+    ...(key === undefined ? {} : { key }),
+  });
   const particle = { emitter: emitter.id, ...(options.key === undefined ? {} : { key: options.key }), age: options.age, mass, drag };
   console.log(
     JSON.stringify(

@@ -141,3 +141,15 @@ describe('a crew of threads', () => {
     expect(hired).toHaveLength(4);
   });
 });
+
+it('particles that read one another are kept together: the same bits for any number of threads', async () => {
+  const other = { id: 'o', name: 'O', shape: { kind: 'ball', radius: 2 }, amounts: [{ kind: 'burst', count: 900 }], birth: { life: 9 } };
+  const scene = testScene({
+    emitter: { shape: { kind: 'ball' }, amounts: [{ kind: 'burst', count: 300 }], birth: { life: 9, speed: 0.5, spread: 180 } },
+    fields: [{ settings: { kind: 'attractor', target: 'particles', of: 'o' }, strength: 3 }],
+  });
+  const coupled: Scene = { ...scene, emitters: [...scene.emitters, ...testScene({ emitter: other }).emitters] };
+  const [one, three] = await Promise.all([1, 3].map((threads) => framesOf(crewOf(threads), coupled, 12, 12)));
+  expect(textOf(three![0]!, coupled)).toBe(textOf(one![0]!, coupled));
+  expect(aliveOn(three![0]!)).toBe(1200);
+});

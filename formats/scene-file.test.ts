@@ -2,7 +2,7 @@ import { strToU8, zipSync } from 'fflate';
 import { once } from 'node:events';
 import { createDeflateRaw } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
-import { examples } from '../core/examples';
+import { examples, findExample } from '../core/examples';
 import { nestingDepth } from './bounded-json';
 import { canonicalPng, contentHash } from './image';
 import { SceneFaults } from './scene-faults';
@@ -51,6 +51,14 @@ async function packaged() {
   const hash = await contentHash(png);
   return { scene: { ...scene, images: [{ hash, name: 'two.png', width: 2, height: 1 }] }, files: new Map([[hash, png]]) };
 }
+
+it('groups, modulators, spans and the kept desk come through a file as they are', async () => {
+  const swarm = findExample('lantern-swarm')!.scene;
+  const { fields, groups, desk } = swarm;
+  const whole = { ...swarm, desk: { ...desk, master: 0.7 }, keptDesk: { fields, groups, desk: { ...desk, state: 'B' as const } } };
+  const read = await readSceneFile(bytes(sceneText(whole)));
+  expect(read.scene).toEqual(whole);
+});
 
 describe('scene files', () => {
   it('a package gives back the same scene and images; the same scene gives the same bytes', async () => {

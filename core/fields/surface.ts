@@ -135,8 +135,8 @@ export const surface: FieldKind = {
         const h = Math.sqrt(dx * dx + dy * dy + dz * dz);
         if (h === 0 || h >= within) continue;
         if (front) {
-          const { index, positions } = mesh;
-          faceNormal(positions, index[3 * face]!, index[3 * face + 1]!, index[3 * face + 2]!, normal);
+          const { index } = tree;
+          faceNormal(mesh.positions, index[3 * face]!, index[3 * face + 1]!, index[3 * face + 2]!, normal);
           if (dx * normal[0]! + dy * normal[1]! + dz * normal[2]! < 0) continue;
         }
         const push = (strength * pushAt(h, within, rest)) / h;

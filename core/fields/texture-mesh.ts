@@ -15,7 +15,7 @@ interface Unfolded {
 }
 
 /** Unfolds one face: edges e₁, e₂ with their metric, in the textbook way for linear maps of a triangle. */
-function unfold({ positions, index, uvs }: TriangleMesh, face: number, at: Float64Array, out: Unfolded): void {
+function unfold({ positions, uvs }: TriangleMesh, index: ArrayLike<number>, face: number, at: Float64Array, out: Unfolded): void {
   const [a, b, c] = [index[3 * face]!, index[3 * face + 1]!, index[3 * face + 2]!];
   const p = (v: number, k: number) => positions[3 * v + k]!;
   let [d11, d12, d22, d1, d2] = [0, 0, 0, 0, 0];
@@ -68,13 +68,13 @@ export function meshRoutine({ resources, strength }: FieldSource, settings: Text
       out.x[i] = out.y[i] = out.z[i] = 0;
       if (!tree) continue;
       const face = tree.nearestPoint(x[i]!, y[i]!, z[i]!, at);
-      faceNormal(mesh.positions, mesh.index[3 * face]!, mesh.index[3 * face + 1]!, mesh.index[3 * face + 2]!, normal);
+      faceNormal(mesh.positions, tree.index[3 * face]!, tree.index[3 * face + 1]!, tree.index[3 * face + 2]!, normal);
       const [dx, dy, dz] = [x[i]! - at[0]!, y[i]! - at[1]!, z[i]! - at[2]!];
       const away = Math.sqrt(dx * dx + dy * dy + dz * dz);
       const height = dx * normal[0]! + dy * normal[1]! + dz * normal[2]! < 0 ? -away : away;
       const share = strength * heightShare(settings, height);
       if (share === 0) continue;
-      unfold(mesh, face, at, place);
+      unfold(mesh, tree.index, face, at, place);
       const { u, v, alongU, alongV } = place;
       if (settings.does === 'level') {
         const push = share * signedLevel(settings, bilinear(picture, u, v));

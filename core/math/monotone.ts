@@ -1,5 +1,10 @@
 import type { LevelStop } from '../describe/parameters';
 
+/** Knots nearer than this to each other are a step. */
+const STEP = 1e-9;
+/** Values nearer than this to each other are level. */
+const LEVEL = 1e-12;
+
 /**
  * A monotone piecewise cubic through knots in rising order: it never overshoots them (Fritsch & Carlson, "Monotone
  * piecewise cubic interpolation", SIAM J. Numer. Anal. 17, 1980). Before the first knot and after the last its value holds;
@@ -10,7 +15,10 @@ export function monotoneCubic(knots: readonly LevelStop[]): (x: number) => numbe
   const x = Float64Array.from(knots, (k) => k.at);
   const y = Float64Array.from(knots, (k) => k.value);
   const secant = new Float64Array(Math.max(0, n - 1));
-  for (let i = 0; i < n - 1; i++) secant[i] = x[i + 1]! > x[i]! ? (y[i + 1]! - y[i]!) / (x[i + 1]! - x[i]!) : 0;
+  for (let i = 0; i < n - 1; i++) {
+    const [run, rise] = [x[i + 1]! - x[i]!, y[i + 1]! - y[i]!];
+    secant[i] = run > STEP && Math.abs(rise) > LEVEL ? rise / run : 0;
+  }
   const slope = new Float64Array(n);
   for (let i = 0; i < n; i++) {
     const before = secant[i - 1] ?? secant[i] ?? 0;
@@ -37,6 +45,7 @@ export function monotoneCubic(knots: readonly LevelStop[]): (x: number) => numbe
     let i = 0;
     while (x[i + 1]! <= at) i++;
     const h = x[i + 1]! - x[i]!;
+    if (h <= STEP) return y[i + 1]!;
     const t = (at - x[i]!) / h;
     const t2 = t * t;
     const t3 = t2 * t;

@@ -27,11 +27,14 @@ export class MeshTree {
   private readonly point = new Vector3();
   private readonly nearest = {} as HitPointInfo;
   private posed = NaN;
+  /** Corners of its faces, three a face: building a tree puts faces in an order of its own. */
+  readonly index: ArrayLike<number>;
 
   constructor(private readonly mesh: TriangleMesh) {
     this.geometry.setAttribute('position', new BufferAttribute(mesh.positions.slice(), 3));
     this.geometry.setIndex(new BufferAttribute(mesh.index.slice(), 1));
     this.tree = new MeshBVH(this.geometry, options(mesh.motion !== undefined));
+    this.index = this.geometry.getIndex()!.array;
   }
 
   /** Brings a deforming mesh to its pose at a time in seconds. */
@@ -66,7 +69,7 @@ export class MeshTree {
     return this.tree.raycast(this.ray, DoubleSide).length % 2 === 1;
   }
 
-  /** The nearest point of the surface, written into `out` (x, y, z); its face. */
+  /** The nearest point of the surface, written into `out` (x, y, z); its face, by {@link index}. */
   nearestPoint(x: number, y: number, z: number, out: Float64Array): number {
     const found = this.tree.closestPointToPoint(this.point.set(x, y, z), this.nearest);
     if (!found) return 0;

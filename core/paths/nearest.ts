@@ -65,8 +65,8 @@ export class PathPieces {
         const dy = points[o + 4]! - points[o + 1]!;
         const dz = points[o + 5]! - points[o + 2]!;
         const size = dx * dx + dy * dy + dz * dz;
-        if (size === 0) continue;
-        const along = ((x - points[o]!) * dx + (y - points[o + 1]!) * dy + (z - points[o + 2]!) * dz) / size;
+        // A piece of no length is a point, and has no direction.
+        const along = size === 0 ? 0 : ((x - points[o]!) * dx + (y - points[o + 1]!) * dy + (z - points[o + 2]!) * dz) / size;
         const t = Math.min(1, Math.max(0, along));
         const px = points[o]! + t * dx;
         const py = points[o + 1]! + t * dy;
@@ -74,7 +74,7 @@ export class PathPieces {
         const square = (x - px) * (x - px) + (y - py) * (y - py) + (z - pz) * (z - pz);
         if (square >= best) continue;
         best = square;
-        const scale = 1 / Math.sqrt(size);
+        const scale = size > 0 ? 1 / Math.sqrt(size) : 0;
         out.x = px;
         out.y = py;
         out.z = pz;

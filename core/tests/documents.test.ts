@@ -10,6 +10,8 @@ import { fields as fieldKinds } from '../fields';
 import { gates } from '../gates';
 import { looks } from '../looks';
 import { masks } from '../masks';
+import { modulators } from '../modulators';
+import { rules } from '../groups';
 import { meshSources } from '../meshes/sources';
 import { profiles } from '../profiles';
 import { responses } from '../responses';
@@ -37,9 +39,22 @@ function broken(path: string, value: unknown): unknown {
 
 describe('every registry', () => {
   it.each(
-    [fieldKinds, extents, profiles, shapes, amounts, looks, actions, masks, gates, colliderShapes, responses, meshSources].map(
-      (r) => [r.of, r] as const,
-    ),
+    [
+      fieldKinds,
+      extents,
+      profiles,
+      modulators,
+      rules,
+      shapes,
+      amounts,
+      looks,
+      actions,
+      masks,
+      gates,
+      colliderShapes,
+      responses,
+      meshSources,
+    ].map((r) => [r.of, r] as const),
   )('%s: names are unique, defaults are possible, everything is described', (_of, registry) => {
     expect(new Set(registry.list.map((k) => k.kind)).size).toBe(registry.list.length);
     for (const kind of registry.list) {
@@ -101,10 +116,33 @@ describe('checking a scene', () => {
     ['emitters[0].look.colour', [{ at: 2, colour: '#fff' }], 'emitters[0].look.colour', /stops/],
     ['fields[0].place.position', [1, 2], 'fields[0].place.position', /three numbers/],
     ['emitters[0].id', undefined, 'emitters[0].id', /is missing/],
+    ['fields[0].modulators', [{ kind: 'noise', size: 0 }], 'fields[0].modulators[0].size', /is 0; allowed is a number from 0.001/],
+    ['fields[0].modulators', [{ kind: 'group', group: 'x' }], 'fields[0].modulators[0].group', /one of the scene’s groups/],
+    ['fields[0].group', 'nowhere', 'fields[0].group', /one of the scene’s groups/],
+    ['fields[0].mix', 120, 'fields[0].mix', /from 0 up to 100/],
+    ['fields[0].until', 1.5, 'fields[0].until', /a whole number/],
+    ['fields[0].extent', { kind: 'surface', mesh: 'gone' }, 'fields[0].extent.mesh', /one of the scene’s meshes/],
+    ['fields[0].extent', { kind: 'cone', angle: 90 }, 'fields[0].extent.angle', /from 0.1 up to 85/],
+    ['fields[0].profile', { kind: 'custom', knots: [{ at: 0, value: 2 }] }, 'fields[0].profile.knots', /value: 0…1/],
+    ['fields[0].settings', { kind: 'limit', lowest: 3, highest: 1 }, 'fields[0].settings.highest', /from the lowest \(3 m\/s\) up/],
+    ['fields[0].settings', { kind: 'surface', within: 1, rest: 2 }, 'fields[0].settings.rest', /below where it ends \(1 m\)/],
+    ['fields[0].settings', { kind: 'texture', dark: 0.6, light: 0.5 }, 'fields[0].settings.light', /above the dark end \(0.6\)/],
+    ['fields[0].settings', { kind: 'attractor', of: 'ghost' }, 'fields[0].settings.of', /one of the scene’s emitters/],
+    ['desk', { master: -1 }, 'desk.master', /from 0/],
+    ['keptDesk', { fields: [{ id: 'a' }] }, 'keptDesk.fields[0].name', /is missing/],
+    ['keptDesk', 3, 'keptDesk', /an object with fields, groups and desk, or null/],
   ])('%s = %j is refused at its place, in a sentence', (path, value, field, words) => {
     const faults = checkScene(broken(path, value));
     expect(faults.map((f) => f.field)).toContain(field);
     expect(faults.find((f) => f.field === field)!.message).toMatch(words);
+  });
+
+  it('a span ends after it begins', () => {
+    const scene = testScene({ fields: [{ settings: { kind: 'wind' }, spanned: true, from: 9, until: 9 }] });
+    expect(checkScene(plain(scene))[0]).toMatchObject({
+      field: 'fields[0].until',
+      message: 'fields[0].until is 9; allowed is a frame after the one it begins at (9).',
+    });
   });
 
   it('ids of a list are unique; an inverse square needs a core', () => {
@@ -144,6 +182,12 @@ describe('checking a scene', () => {
           'emitters[0].keys',
           'emitters[0].shape',
           'emitters[0].place',
+          'groups',
+          'desk',
+          'keptDesk',
+          'fields[0].modulators',
+          'fields[0].extent',
+          'fields[0].group',
         ),
         fc.jsonValue({ maxDepth: 4 }),
         (path, value) => {

@@ -1,6 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { examples } from '../examples';
+import { extents } from '../extents';
+import { modulators } from '../modulators';
+import { profiles } from '../profiles';
+import { checkScene } from '../scene/check';
 import { completeScene } from '../scene/complete';
 import { fields as fieldKinds } from '../fields';
 import type { Scene } from '../scene/document';
@@ -42,17 +46,25 @@ const anyScene = fc
     fields: fc.array(
       fc.record({
         kind: fc.constantFrom(...fieldKinds.list.map((k) => k.kind)),
-        action: fc.nat(2),
+        action: fc.nat(5),
         strength: fc.double({ min: 0, max: 4, noNaN: true }),
-        extent: fc.constantFrom('everywhere', 'ball', 'box', 'rod', 'ring', 'slab'),
-        profile: fc.constantFrom('flat', 'linear', 'smooth', 'smoother', 'bell', 'exponential', 'inverse-square'),
+        extent: fc.constantFrom(...extents.list.map((e) => e.kind)),
+        profile: fc.constantFrom(...profiles.list.map((p) => p.kind)),
+        modulator: fc.constantFrom(undefined, ...modulators.list.map((m) => m.kind)),
+        grouped: fc.boolean(),
+        spanned: fc.boolean(),
         turn: fc.integer({ min: -180, max: 180 }),
       }),
       { maxLength: 5 },
     ),
+    rule: fc.constantFrom('sum', 'average', 'strongest', 'layered'),
+    limited: fc.boolean(),
   })
-  .map(({ seed, rate, life, substeps, fields, collider, mask }): Scene => {
+  .map(({ seed, rate, life, substeps, fields, collider, mask, rule, limited }): Scene => {
     const actions = (kind: string) => fieldKinds.get(kind).actions;
+    const ways = fields.map(({ kind, action }) => actions(kind)[action % actions(kind).length]!);
+    // Only what acts like the first grouped one can stand beside it.
+    const grouped = ways.find((_, i) => fields[i]!.grouped);
     const scene = testScene({
       emitter: {
         seed,
@@ -65,11 +77,19 @@ const anyScene = fc
         birth: { life, lifeVariance: life / 2, speed: 1, spread: 30, drag: 0.4 },
       },
       time: { substeps },
-      fields: fields.map(({ kind, action, strength, extent, profile, turn }) => ({
+      groups: [{ id: 'g', name: 'G', rule, limited, extent: { kind: 'ball', core: 1, reach: 3 }, sends: { e: 0.8 } }],
+      meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 6 } }],
+      fields: fields.map(({ kind, strength, extent, profile, turn, modulator, grouped: wished, spanned }, i) => ({
+        group: wished && ways[i] === grouped ? 'g' : '',
+        modulators: modulator === undefined ? [] : [{ kind: modulator }],
+        spanned,
+        from: 3,
+        until: 9,
+        easeIn: 2,
         settings: { kind },
         strength,
-        actsAs: actions(kind)[action % actions(kind).length],
-        extent: { kind: extent },
+        actsAs: ways[i]!,
+        extent: { kind: extent, ...(extent === 'surface' ? { mesh: 'm' } : {}) },
         profile: { kind: profile },
         place: { position: [0.2, 0, 0], rotation: [0, turn, 0] },
       })),
@@ -104,6 +124,15 @@ function withCollider(
 }
 
 describe('a run is a function of the scene', () => {
+  it('the random scenes are sound', () => {
+    fc.assert(
+      fc.property(anyScene, (scene) => {
+        expect(checkScene(JSON.parse(JSON.stringify(scene)))).toEqual([]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
   it('a draft is a subset of the whole run: the same particles on the same paths, bit for bit', () => {
     fc.assert(
       fc.property(anyScene, fc.double({ min: 0.05, max: 0.9, noNaN: true }), (scene, share) => {
