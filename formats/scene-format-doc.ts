@@ -2,14 +2,16 @@ import { actions } from '../core/actions';
 import { amounts } from '../core/amounts';
 import { allowed } from '../core/describe/check';
 import type { Description, Parameter } from '../core/describe/parameters';
-import type { Kind, Registry } from '../core/describe/registry';
+import type { Documented, Kind, Registry } from '../core/describe/registry';
 import { colliderShapes } from '../core/colliders';
 import { extents } from '../core/extents';
 import { fields } from '../core/fields';
 import { gates } from '../core/gates';
+import { rules } from '../core/groups';
 import { looks } from '../core/looks';
 import { masks } from '../core/masks';
 import { meshSources } from '../core/meshes/sources';
+import { modulators } from '../core/modulators';
 import { EASES } from '../core/places/keys';
 import { profiles } from '../core/profiles';
 import { profileCommon } from '../core/profiles/profile';
@@ -41,6 +43,8 @@ function kinds<K extends Kind>(registry: Registry<K>, more: (kind: K) => string 
   return registry.list.map((kind) => `#### \`${kind.kind}\`\n\n${kind.summary}${more(kind)}\n\n${table(kind.parameters)}`).join('\n\n');
 }
 
+const formulaOf = ({ formula, source }: Documented) => ` Formula: ${formula} (${source}).`;
+
 const EXAMPLE = {
   format: SCENE_FORMAT,
   version: SCENE_VERSION,
@@ -67,7 +71,7 @@ ${JSON.stringify(EXAMPLE, null, 2)}
 
 \`bathyclast validate FILE\` tells every fault with its place. Members that are not known are faults, so that a slip of the pen is not passed over.
 Limits: a file of ${FILE_LIMITS.bytes} bytes, ${FILE_LIMITS.unpacked} unpacked, ${FILE_LIMITS.entries} entries, ${FILE_LIMITS.json} bytes of JSON nested 32 deep; images of
-${IMAGE_LIMITS.bytes} bytes and ${IMAGE_LIMITS.pixels} pixels; ${MOST.emitters} emitters, ${MOST.fields} fields, ${MOST.colliders} colliders,
+${IMAGE_LIMITS.bytes} bytes and ${IMAGE_LIMITS.pixels} pixels; ${MOST.emitters} emitters, ${MOST.fields} fields in ${MOST.groups} groups, ${MOST.colliders} colliders,
 ${MOST.carriers} carriers, ${MOST.meshes} meshes of ${MESH_LIMITS.triangles} triangles, ${MOST.images} images; ${MOST.amounts} amounts and ${MOST.masks} masks an emitter, ${MOST.keys} keys a number.
 
 ## The document
@@ -77,8 +81,9 @@ ${MOST.carriers} carriers, ${MOST.meshes} meshes of ${MESH_LIMITS.triangles} tri
 | \`format\` | always \`"${SCENE_FORMAT}"\` |
 | \`version\` | \`${SCENE_VERSION}\`; older ones are read and brought up to it, a newer one is refused |
 | \`name\` | a text of 1 to ${MOST.name} characters |
-| \`time\`, \`camera\`, \`output\`, \`work\`, \`bounds\`, \`whole\` | objects, below |
-| \`emitters\`, \`fields\`, \`colliders\`, \`carriers\`, \`meshes\`, \`images\` | lists, below |
+| \`time\`, \`camera\`, \`output\`, \`work\`, \`bounds\`, \`whole\`, \`desk\` | objects, below |
+| \`keptDesk\` | another state of the desk, \`{ "fields", "groups", "desk" }\`, or \`null\` |
+| \`emitters\`, \`fields\`, \`groups\`, \`colliders\`, \`carriers\`, \`meshes\`, \`images\` | lists, below |
 
 ${table(scene.sceneParameters)}
 
@@ -160,12 +165,12 @@ ${kinds(looks)}
 
 ## Fields
 
-They act in their order. \`id\`, \`name\`, \`place\`, \`keys\`, \`settings\` (the kind), \`actsAs\`, \`extent\`, \`profile\`, \`sends\` (by emitter id, 0 … 2; an emitter that is not named is
+They act in their order. \`id\`, \`name\`, \`place\`, \`keys\`, \`settings\` (the kind), \`actsAs\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\` (by emitter id, 0 … 2; an emitter that is not named is
 sent 1), and:
 
 ${table(scene.fieldParameters)}
 
-The strength's default is the kind's own.
+The strength's default is the kind's own, or where it drives, steers or limits, that of the way it acts.
 
 ### \`settings\`: \`{ "kind": …, … }\`
 
@@ -173,19 +178,42 @@ ${kinds(fields, (k) => ` Formula: ${k.formula} (${k.source}). Default strength $
 
 ### \`actsAs\`
 
-${actions.list.map((a) => `- \`${a.kind}\` (${a.unit}): ${a.summary}`).join('\n')}
+${actions.list.map((a) => `- \`${a.kind}\`${a.unit ? ` (${a.unit})` : ''}: ${a.summary} ${a.formula}`).join('\n')}
 
 ### \`extent\`: \`{ "kind": …, … }\`
 
 Left out, it is \`everywhere\`. The core may not be larger than the reach.
 
-${kinds(extents)}
+${kinds(extents, formulaOf)}
 
 ### \`profile\`: \`{ "kind": …, "slope": …, "invert": … }\`
 
 ${table(profileCommon)}
 
-${profiles.list.map((p) => `- \`${p.kind}\`: ${p.summary}`).join('\n')}
+${kinds(profiles, formulaOf)}
+
+### \`modulators\`: a list of \`{ "kind": …, … }\`
+
+Up to ${MOST.modulators}; they multiply the weight.
+
+${kinds(modulators, formulaOf)}
+
+## Groups
+
+\`id\` (unlike those of the fields, too), \`name\`, \`place\`, \`keys\`, \`rule\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\`, and:
+
+${table(scene.groupParameters)}
+
+Fields and groups name the group they stand in as \`group\`. A group stands where the first of its fields does. Its members all act in the same way; groups may not stand in one another in a circle,
+and no modulator may read a group that it belongs to.
+
+### \`rule\`
+
+${rules.list.map((r) => `- \`${r.kind}\`: ${r.summary} ${r.formula}`).join('\n')}
+
+## \`desk\`: what holds for all fields
+
+${table(scene.deskParameters)}
 
 ## Colliders
 

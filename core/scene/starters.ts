@@ -43,7 +43,7 @@ export function newField(scene: Scene, kind: string, bounds: Bounds | undefined)
   const extent = extents.get(fieldKind.startsWith.extent);
   const { centre, half } = bounds ? fittedTo(bounds) : { centre: [0, 0, 0] as const, half: [1, 1, 1] as const };
   return completeField({
-    ...freeIdentity('f', capital(fieldKind.label), scene.fields),
+    ...freeIdentity('f', capital(fieldKind.label), [...scene.fields, ...scene.groups]),
     seed: scene.fields.length + 1,
     place: { position: extent.bounded ? centre : [0, 0, 0] },
     settings: { ...fieldKinds.defaults(kind, fieldKind.fit?.(half)) },

@@ -144,6 +144,7 @@ describe('what can’t stand together is refused in words', () => {
     expect(faults({ group: 'h' }, [push(1)], [{ id: 'h', name: 'H', group: 'g' }])[0]).toMatch(/a group outside the circle G → H → G/);
     const own = { settings: { kind: 'level' }, group: 'g', modulators: [{ kind: 'group', group: 'g' }] };
     expect(faults({}, [own])[0]).toMatch(/no modulator of its own members that reads this group/);
+    expect(faults({ id: 'f0' }, [push(1, { group: 'f0' })])[0]).toMatch(/groups\[0\]\.id is "f0"; allowed is an id that no field has/);
     expect(faults({ rule: 'mean' }, [])[0]).toMatch(/groups\[0\]\.rule is "mean"; allowed is one of sum, average/);
     expect(faults({ limited: true, floor: 3, ceiling: 2 }, [])[0]).toMatch(/ceiling is 2; allowed is a number from the floor \(3\) up/);
   });

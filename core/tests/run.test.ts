@@ -89,7 +89,7 @@ const anyScene = fc
         settings: { kind },
         strength,
         actsAs: ways[i]!,
-        extent: { kind: extent, ...(extent === 'surface' ? { mesh: 'm' } : {}) },
+        extent: { kind: extent, ...(extent === 'surface' ? { mesh: 'm' } : {}), ...(extent === 'everywhere' ? {} : { core: 0.2 }) },
         profile: { kind: profile },
         place: { position: [0.2, 0, 0], rotation: [0, turn, 0] },
       })),

@@ -69,7 +69,7 @@ export function moveTo(id: string, group: string, before?: string): boolean {
 /** Puts fields together into a new group, and selects it. */
 export function groupFields(ids: readonly string[]): void {
   const { groups } = openedScene();
-  const group = completeGroup(freeIdentity('g', 'Group', groups) as never);
+  const group = completeGroup(freeIdentity('g', 'Group', [...groups, ...openedScene().fields]) as never);
   const ordered = openedScene()
     .fields.filter((f) => ids.includes(f.id))
     .map((f) => f.id);

@@ -6,6 +6,7 @@ import { whySilent } from '../../core/measure/reasons';
 import type { Field } from '../../core/scene/document';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
+import { useStage } from '../stage/stage';
 import { shownNumber } from '../parts/sum';
 import { changeScene, useScene } from '../store/scene-store';
 import { Meter } from './meter';
@@ -58,6 +59,7 @@ function useReason(field: Field): Reason | undefined {
 /** The falloff of a strip; or, where the field delivers nothing, why, and the button that mends it. */
 export function FalloffOrReason({ field }: { field: Field }) {
   const reason = useReason(field);
+  const { transport } = useStage();
   if (reason)
     return (
       <div role="status" className="text-xs leading-tight text-signal">
@@ -68,6 +70,11 @@ export function FalloffOrReason({ field }: { field: Field }) {
             onClick={() => changeScene(reason.mend!.change)}
           >
             {reason.mend.label}
+          </button>
+        )}
+        {reason.goTo !== undefined && (
+          <button className="text-button mt-0.5 px-0 text-xs" onClick={() => transport.seek(reason.goTo!)}>
+            go to frame {reason.goTo}
           </button>
         )}
       </div>

@@ -102,6 +102,11 @@ function checkReading(fields: readonly Loose[], groups: readonly Loose[]): Fault
 /** Every fault that lies in how fields and groups stand to one another. */
 export function checkGrouping(fields: unknown, groups: unknown): Fault[] {
   const [f, g] = [records(fields), records(groups)];
+  const ids = new Set(f.map((field) => field['id']));
+  const twins = g.flatMap((group, i) =>
+    ids.has(group['id']) ? [fault('duplicate', `groups[${i}].id`, group['id'], 'an id that no field has')] : [],
+  );
+  if (twins.length > 0) return twins;
   const nesting = checkNesting(g);
   return nesting.length > 0 ? nesting : [...checkLikeness(f, g), ...checkReading(f, g)];
 }
