@@ -1,9 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
-import { toast } from 'sonner';
 import { api } from './api';
 import { ConflictDialog } from './conflict-dialog';
-import { pasteFields } from './desk/field-clipboard';
+import { pasteOrTell } from './desk/field-clipboard';
 import { rememberScene } from './handbook/last-scene';
 import { NotFound } from './not-found';
 import { loadAssets, useAssets } from './stage/scene-assets';
@@ -87,11 +86,7 @@ export function ScenePage() {
   useEffect(() => {
     if (!stage || !sent) return;
     void navigate(location.pathname, { replace: true, state: null });
-    try {
-      pasteFields();
-    } catch (error) {
-      toast.error((error as Error).message);
-    }
+    pasteOrTell();
   }, [stage, sent, location.pathname, navigate]);
 
   if (failed) return <NotFound what={failed} />;

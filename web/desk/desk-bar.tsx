@@ -1,18 +1,9 @@
-import { toast } from 'sonner';
 import { useSceneOf } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
 import { AddField } from './add-field';
 import { groupFields } from './desk-edit';
-import { canPasteFields, pasteFields } from './field-clipboard';
+import { canPasteFields, pasteOrTell } from './field-clipboard';
 import { TwoStates } from './two-states';
-
-function paste(): void {
-  try {
-    pasteFields();
-  } catch (error) {
-    toast.error((error as Error).message);
-  }
-}
 
 /** What holds for the desk as a whole: adding, grouping, the two ways to look at it, its two states. */
 export function DeskBar({ sends, onSends }: { sends: boolean; onSends: (sends: boolean) => void }) {
@@ -36,7 +27,7 @@ export function DeskBar({ sends, onSends }: { sends: boolean; onSends: (sends: b
         group {selected.length > 1 ? `these ${selected.length}` : 'it'}
       </button>
       {canPasteFields() && (
-        <button className="text-button" title="What was copied, from here or another scene (Ctrl+V)" onClick={paste}>
+        <button className="text-button" title="What was copied, from here or another scene (Ctrl+V)" onClick={pasteOrTell}>
           paste
         </button>
       )}

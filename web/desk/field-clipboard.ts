@@ -1,3 +1,4 @@
+import { toast } from 'sonner';
 import { completeField } from '../../core/scene/complete';
 import type { Field, Scene, SceneImage, SceneMesh } from '../../core/scene/document';
 import { freeIdentity } from '../../core/scene/starters';
@@ -77,4 +78,13 @@ export function pasteFields(): void {
   changeScene(() => sceneFrom(JSON.parse(JSON.stringify(next))));
   void loadAssets(openedScene());
   if (made.length > 0) select({ type: 'field', id: made[0]!, also: made.slice(1) });
+}
+
+/** Adds the copied fields, or says why that can't be. */
+export function pasteOrTell(): void {
+  try {
+    pasteFields();
+  } catch (error) {
+    toast.error((error as Error).message);
+  }
 }

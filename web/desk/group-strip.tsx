@@ -17,6 +17,7 @@ import { removeGroup, ungroup } from './desk-edit';
 import { moveBy } from './desk-row';
 import { Fader } from './fader';
 import { Meter } from './meter';
+import { MuteSolo } from './mute-solo';
 import { focusBeside } from './strip-keys';
 import { RulePicture } from './rule-picture';
 import { SendDots } from './send-dot';
@@ -128,22 +129,11 @@ export const GroupStrip = memo(function GroupStrip({ group, index, depth }: { gr
       )}
       <footer className="flex flex-wrap items-center">
         <SendDots thing={group} type="group" />
-        <button
-          className={`text-button px-0.5 text-xs ${group.mute ? 'text-signal' : ''}`}
-          aria-pressed={group.mute}
-          title="Mute (M)"
-          onClick={() => editGroup(group.id, (g) => void (g.mute = !g.mute))}
-        >
-          mute
-        </button>
-        <button
-          className="text-button ml-1 px-0.5 text-xs"
-          aria-pressed={group.solo}
-          title="Solo (O)"
-          onClick={() => editGroup(group.id, (g) => void (g.solo = !g.solo))}
-        >
-          solo
-        </button>
+        <MuteSolo
+          thing={group}
+          onMute={() => editGroup(group.id, (g) => void (g.mute = !g.mute))}
+          onSolo={() => editGroup(group.id, (g) => void (g.solo = !g.solo))}
+        />
       </footer>
     </article>
   );

@@ -1,7 +1,6 @@
 import { memo } from 'react';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { toast } from 'sonner';
 import { actions } from '../../core/actions';
 import type { NumberParameter } from '../../core/describe/parameters';
 import { fields as fieldKinds } from '../../core/fields';
@@ -17,8 +16,9 @@ import { Bracket } from './bracket';
 import { duplicateFields, groupFields, removeFields } from './desk-edit';
 import { moveBy } from './desk-row';
 import { Fader } from './fader';
-import { canPasteFields, copyFields, pasteFields } from './field-clipboard';
+import { canPasteFields, copyFields, pasteOrTell } from './field-clipboard';
 import { KindMenu } from './kind-menu';
+import { MuteSolo } from './mute-solo';
 import { FalloffOrReason, Gives, StripMeter } from './readings';
 import { SendDots } from './send-dot';
 import { setStrength, strengthParameter } from './strength';
@@ -35,7 +35,7 @@ function onKey(event: React.KeyboardEvent, field: Field): void {
         openedScene().fields.filter((f) => ids.includes(f.id)),
         openedScene(),
       );
-    else if (event.key === 'v' && canPasteFields()) paste();
+    else if (event.key === 'v' && canPasteFields()) pasteOrTell();
     else return;
   } else if (side && event.altKey) moveBy(field.id, side);
   else if (event.altKey) return;
@@ -49,14 +49,6 @@ function onKey(event: React.KeyboardEvent, field: Field): void {
   else return;
   event.preventDefault();
   event.stopPropagation();
-}
-
-function paste(): void {
-  try {
-    pasteFields();
-  } catch (error) {
-    toast.error((error as Error).message);
-  }
 }
 
 /** Selects a strip that is pressed; with Shift or Ctrl beside those that are selected. */
@@ -153,22 +145,11 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
       </div>
       <footer className="flex items-center">
         <SendDots thing={field} type="field" />
-        <button
-          className={`text-button px-0.5 text-xs ${field.mute ? 'text-signal' : ''}`}
-          aria-pressed={field.mute}
-          title="Mute (M)"
-          onClick={() => editFields(selectedWith('field', field.id), (f) => void (f.mute = !field.mute))}
-        >
-          mute
-        </button>
-        <button
-          className="text-button ml-1 px-0.5 text-xs"
-          aria-pressed={field.solo}
-          title="Solo (O)"
-          onClick={() => editFields(selectedWith('field', field.id), (f) => void (f.solo = !field.solo))}
-        >
-          solo
-        </button>
+        <MuteSolo
+          thing={field}
+          onMute={() => editFields(selectedWith('field', field.id), (f) => void (f.mute = !field.mute))}
+          onSolo={() => editFields(selectedWith('field', field.id), (f) => void (f.solo = !field.solo))}
+        />
       </footer>
     </article>
   );

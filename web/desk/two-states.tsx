@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { Desk, Scene } from '../../core/scene/document';
 import { useStage } from '../stage/stage';
+import { notTyping } from '../studio/keys';
 import type { ViewRig } from '../view/view-rig';
 import { changeScene, openedScene, useSceneOf } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
@@ -53,7 +54,7 @@ export function TwoStates() {
     takePicture(stage.rig, openedScene().desk.state);
     flipDesk();
   };
-  useHotkeys('b', flip, { preventDefault: true });
+  useHotkeys('b', flip, notTyping);
   if (!kept)
     return (
       <button

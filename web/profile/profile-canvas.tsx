@@ -13,9 +13,9 @@ import { openedScene } from '../store/scene-store';
 import { distancesOn, histogram } from './distances';
 
 const WIDTH = 440;
-const HEIGHT = 170;
+const HEIGHT = 150;
 /** The part under the curve that the histogram has. */
-const BARS = 44;
+const BARS = 38;
 const BINS = 55;
 const STEPS = 110;
 

@@ -72,7 +72,7 @@ function Editor({ thing, owner }: { thing: Field | Group; owner: ReachOwner }) {
     <section
       aria-label={`Falloff of ${thing.name}`}
       data-handbook={`profile/${thing.profile.kind}`}
-      className="absolute right-2 bottom-2 z-10 w-124 border border-rule bg-panel/95 p-3"
+      className="absolute right-2 bottom-2 z-10 max-h-[calc(100%-1rem)] w-124 overflow-y-auto border border-rule bg-panel/95 p-3"
       onKeyDown={(event) => {
         if (event.key !== 'Escape') return;
         event.stopPropagation();
@@ -107,6 +107,7 @@ function Editor({ thing, owner }: { thing: Field | Group; owner: ReachOwner }) {
             values={thing.extent}
             onChange={(name, value) => setExtentNumber(owner, name, value as number)}
           />
+          {knots?.[picked] && <Knot knots={knots} index={picked} onChange={setKnots} />}
           <p className="pt-1.5 text-xs text-faint">
             {knots ? 'Double-click puts a knot, Delete takes it away.' : 'Double-click to go on by hand, with knots.'}
           </p>
@@ -117,7 +118,6 @@ function Editor({ thing, owner }: { thing: Field | Group; owner: ReachOwner }) {
             values={thing.profile}
             onChange={(name, value) => editReach(owner, (t) => void ((t.profile as Record<string, unknown>)[name] = value))}
           />
-          {knots?.[picked] && <Knot knots={knots} index={picked} onChange={setKnots} />}
           {knots && (
             <label
               className="flex items-center justify-between py-1 text-second"

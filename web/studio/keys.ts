@@ -11,6 +11,11 @@ function openAddField(): void {
   button?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
 }
 
+const typing = (event: KeyboardEvent) => event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
+
+/** Faders and the ruler count as form fields, too; only what is typed into keeps its keys to itself. */
+export const notTyping = { preventDefault: true, enableOnFormTags: true, ignoreEventWhen: typing };
+
 /** The page of the handbook on what has the focus, or on what is selected. */
 function handbookAddress(): string {
   const focused = document.activeElement?.closest<HTMLElement>('[data-handbook]')?.dataset['handbook'];
@@ -27,9 +32,7 @@ function handbookAddress(): string {
 export function useStudioKeys(): void {
   const { transport } = useStage();
   const navigate = useNavigate();
-  // Faders and the ruler count as form fields, too; only what is typed into keeps its keys to itself.
-  const typing = (event: KeyboardEvent) => event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
-  const options = { preventDefault: true, enableOnFormTags: true, ignoreEventWhen: typing };
+  const options = notTyping;
   useHotkeys('space', () => transport.toggle(), {
     ...options,
     ignoreEventWhen: (event) => typing(event) || event.target instanceof HTMLButtonElement,

@@ -185,6 +185,7 @@ export class SliceLayer {
     this.mesh.matrix.copy(
       new Matrix4().set(across[0], up[0], 0, middle[0], across[1], up[1], 0, middle[1], across[2], up[2], 1, middle[2], 0, 0, 0, 1),
     );
+    this.mesh.matrixWorldNeedsUpdate = true;
   }
 
   dispose(): void {

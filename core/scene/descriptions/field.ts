@@ -1,10 +1,12 @@
 import { describe } from '../../describe/parameters';
 import { seed } from './seed';
+import { stripParameters } from './strip';
 
 const inSpan = (v: Readonly<Record<string, unknown>>) => v['spanned'] === true;
 
 /** Numbers of a field beside its place, settings, extent, profile and sends. */
 export const fieldParameters = describe({
+  ...stripParameters,
   strength: {
     type: 'number',
     label: 'Strength',
@@ -14,8 +16,6 @@ export const fieldParameters = describe({
     help: 'How much, in the unit of the way it acts.',
   },
   seed: { ...seed, help: 'Another seed gives this field another pattern.' },
-  mute: { type: 'switch', label: 'Mute', default: false, help: 'A muted field does nothing.' },
-  solo: { type: 'switch', label: 'Solo', default: false, help: 'While any strip is soloed, only soloed ones act.' },
   pace: {
     type: 'number',
     label: 'Drive speed',
@@ -23,17 +23,6 @@ export const fieldParameters = describe({
     default: 1,
     usual: [-5, 5],
     help: 'The speed that its vector stands for while it drives: what particles are drawn to.',
-  },
-  group: { type: 'reference', to: 'group', label: 'In group', default: '', help: 'The group it stands in.' },
-  mix: {
-    type: 'number',
-    label: 'Mix',
-    unit: '%',
-    default: 100,
-    min: 0,
-    max: 100,
-    usual: [0, 100],
-    help: 'In a layered group: how much it covers of what came before, within its own falloff.',
   },
   spanned: { type: 'switch', label: 'Only in a span', default: false, help: 'On from one frame until another, and nowhere else.' },
   from: {

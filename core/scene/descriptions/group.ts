@@ -1,7 +1,9 @@
 import { describe } from '../../describe/parameters';
+import { stripParameters } from './strip';
 
 /** Numbers of a group beside its place, rule, extent, profile, modulators and sends. */
 export const groupParameters = describe({
+  ...stripParameters,
   strength: {
     type: 'number',
     label: 'Strength',
@@ -9,19 +11,6 @@ export const groupParameters = describe({
     default: 1,
     usual: [-2, 2],
     help: 'Multiplies what its members come to together.',
-  },
-  mute: { type: 'switch', label: 'Mute', default: false, help: 'The members of a muted group do nothing.' },
-  solo: { type: 'switch', label: 'Solo', default: false, help: 'While any strip is soloed, only soloed ones act.' },
-  group: { type: 'reference', to: 'group', label: 'In group', default: '', help: 'The group it stands in itself.' },
-  mix: {
-    type: 'number',
-    label: 'Mix',
-    unit: '%',
-    default: 100,
-    min: 0,
-    max: 100,
-    usual: [0, 100],
-    help: 'In a layered group: how much it covers of what came before.',
   },
   limited: { type: 'switch', label: 'Limits', default: false, help: 'Keeps what its members come to together between two sizes.' },
   floor: {

@@ -1,0 +1,26 @@
+/** The two switches at the foot of a strip. */
+export function MuteSolo({
+  thing,
+  onMute,
+  onSolo,
+}: {
+  thing: { readonly mute: boolean; readonly solo: boolean };
+  onMute: () => void;
+  onSolo: () => void;
+}) {
+  return (
+    <>
+      <button
+        className={`text-button px-0.5 text-xs ${thing.mute ? 'text-signal' : ''}`}
+        aria-pressed={thing.mute}
+        title="Mute (M)"
+        onClick={onMute}
+      >
+        mute
+      </button>
+      <button className="text-button ml-1 px-0.5 text-xs" aria-pressed={thing.solo} title="Solo (O)" onClick={onSolo}>
+        solo
+      </button>
+    </>
+  );
+}
