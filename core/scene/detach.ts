@@ -1,30 +1,63 @@
+import type { Description, ReferenceTo } from '../describe/parameters';
+import type { Kinded } from '../describe/registry';
+import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
+import { modulators } from '../modulators';
 import type { Desk, Field, Group, Scene } from './document';
 
 const without = <V>(sends: Readonly<Record<string, V>>, ids: readonly string[]) =>
   Object.fromEntries(Object.entries(sends).filter(([to]) => !ids.includes(to)));
 
-function fieldWithout(field: Field, ids: readonly string[]): Field {
-  const { parameters } = fieldKinds.get(field.settings.kind);
-  const settings: Record<string, unknown> = { ...field.settings };
-  for (const [name, parameter] of Object.entries(parameters))
-    if (parameter.type === 'reference' && parameter.to === 'emitter' && ids.includes(String(settings[name]))) settings[name] = '';
-  return { ...field, sends: without(field.sends, ids), settings: { ...settings, kind: field.settings.kind } };
+/** Values whose references to any of those things are empty. */
+function released(values: Kinded, description: Description, to: ReferenceTo, ids: readonly string[]): Kinded {
+  const named = Object.entries(description).filter(
+    ([name, p]) => p.type === 'reference' && p.to === to && ids.includes(String(values[name])),
+  );
+  return named.length === 0 ? values : { ...values, ...Object.fromEntries(named.map(([name]) => [name, ''])) };
 }
 
-function deskWithout<D extends Desk>(desk: D, ids: readonly string[]): D {
-  const groupWithout = (group: Group): Group => ({ ...group, sends: without(group.sends, ids) });
-  return { ...desk, fields: desk.fields.map((f) => fieldWithout(f, ids)), groups: desk.groups.map(groupWithout) };
+function reachWithout<T extends Field | Group>(thing: T, to: ReferenceTo, ids: readonly string[]): T {
+  return {
+    ...thing,
+    sends: to === 'emitter' ? without(thing.sends, ids) : thing.sends,
+    extent: released(thing.extent, extents.get(thing.extent.kind).parameters, to, ids),
+    modulators: thing.modulators.map((m) => released(m, modulators.get(m.kind).parameters, to, ids)),
+    place: to === 'carrier' && ids.includes(thing.place.carrier) ? { ...thing.place, carrier: '' } : thing.place,
+  };
+}
+
+function deskWithout<D extends Desk>(desk: D, to: ReferenceTo, ids: readonly string[]): D {
+  const fields = desk.fields.map((field) => ({
+    ...reachWithout(field, to, ids),
+    settings: released(field.settings, fieldKinds.get(field.settings.kind).parameters, to, ids),
+  }));
+  return { ...desk, fields, groups: desk.groups.map((group) => reachWithout(group, to, ids)) };
+}
+
+/** A scene in whose desks nothing refers any more to those things; the things themselves stay. */
+export function desksWithout(scene: Scene, to: ReferenceTo, ids: readonly string[]): Scene {
+  return { ...deskWithout(scene, to, ids), keptDesk: scene.keptDesk && deskWithout(scene.keptDesk, to, ids) };
 }
 
 /** A scene without those emitters, and without whatever is sent to them, born from them, or aims at them. */
 export function withoutEmitters(scene: Scene, ids: readonly string[]): Scene {
   return {
-    ...deskWithout(scene, ids),
-    keptDesk: scene.keptDesk && deskWithout(scene.keptDesk, ids),
+    ...desksWithout(scene, 'emitter', ids),
     emitters: scene.emitters
       .filter((e) => !ids.includes(e.id))
       .map((e) => (ids.includes(String(e.shape['source'])) ? { ...e, shape: { ...e.shape, source: '' } } : e)),
     colliders: scene.colliders.map((c) => ({ ...c, sends: without(c.sends, ids) })),
+  };
+}
+
+/** A scene without a mesh, and with nothing that is made from it or measured from it. */
+export function withoutMesh(scene: Scene, id: string): Scene {
+  const off = <T extends { readonly shape: Kinded }>(thing: T): T =>
+    thing.shape['mesh'] === id ? { ...thing, shape: { ...thing.shape, mesh: '' } } : thing;
+  return {
+    ...desksWithout(scene, 'mesh', [id]),
+    meshes: scene.meshes.filter((m) => m.id !== id),
+    emitters: scene.emitters.map(off),
+    colliders: scene.colliders.map(off),
   };
 }

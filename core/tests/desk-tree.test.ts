@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkScene } from '../scene/check';
 import { completeGroup, completeScene } from '../scene/complete';
-import { withoutEmitters } from '../scene/detach';
+import { desksWithout, withoutEmitters, withoutMesh } from '../scene/detach';
 import type { Scene } from '../scene/document';
 import { deskTree, dissolve, fieldsIn, gather, groupsAround, moveNode, type DeskNode } from '../scene/groups';
 import { testScene } from './scenes';
@@ -84,8 +84,33 @@ describe('the desk as a tree', () => {
   });
 });
 
-describe('deleting an emitter that others hang on', () => {
-  it('takes its sends, its particles’ pulls and its places away, in the kept desk as well', () => {
+describe('deleting what others hang on', () => {
+  it('a mesh: extents, settings and shapes let go of it, in both desks', () => {
+    const on = { settings: { kind: 'surface', of: 'mesh', mesh: 'm' }, extent: { kind: 'surface', mesh: 'm' } };
+    const scene = completeScene({
+      name: 'Mesh',
+      meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain' } }],
+      emitters: [{ id: 'e', name: 'E', shape: { kind: 'mesh', mesh: 'm' } }],
+      groups: [{ id: 'g', name: 'G', extent: { kind: 'surface', mesh: 'm' } }],
+      fields: [{ id: 'f', name: 'F', ...on }],
+      keptDesk: { fields: [{ id: 'f', name: 'F', ...on }] },
+    });
+    const left = withoutMesh(scene, 'm');
+    expect(JSON.stringify(left)).not.toContain('"m"');
+    expect(checkScene(JSON.parse(JSON.stringify(left)))).toEqual([]);
+  });
+
+  it('a carrier: what stood on it stands by itself, in the kept desk too', () => {
+    const scene = completeScene({
+      name: 'Carrier',
+      carriers: [{ id: 'c', name: 'C' }],
+      keptDesk: { fields: [{ id: 'f', name: 'F', settings: { kind: 'wind' }, place: { carrier: 'c' } }] },
+    });
+    const left = { ...desksWithout(scene, 'carrier', ['c']), carriers: [] };
+    expect(checkScene(JSON.parse(JSON.stringify(left)))).toEqual([]);
+  });
+
+  it('an emitter: its sends, its particles’ pulls and its places go, in the kept desk as well', () => {
     const scene = completeScene({
       name: 'Two',
       emitters: [

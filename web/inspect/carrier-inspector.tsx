@@ -1,4 +1,5 @@
 import { carrierParameters } from '../../core/scene/descriptions';
+import { desksWithout } from '../../core/scene/detach';
 import type { Carrier, Scene } from '../../core/scene/document';
 import { ParameterRows } from '../parts/parameter-row';
 import { editThing, LISTS, openedScene, changeScene, useScene, type Thing, type ThingType } from '../store/scene-store';
@@ -19,7 +20,7 @@ function removeCarrier(id: string): void {
   const scene = openedScene();
   for (const { type, thing } of riders(scene, id)) mount({ type, id: thing.id }, scene.carriers.find((c) => c.id === id)!.place.carrier);
   if (scene.whole.place.carrier === id) mount({ type: 'whole' }, '');
-  changeScene((s) => ({ ...s, carriers: s.carriers.filter((c) => c.id !== id) }));
+  changeScene((s) => ({ ...desksWithout(s, 'carrier', [id]), carriers: s.carriers.filter((c) => c.id !== id) }));
   select({ type: 'scene' });
 }
 

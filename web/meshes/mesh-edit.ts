@@ -1,8 +1,9 @@
 import type { Kinded } from '../../core/describe/registry';
 import { meshSources } from '../../core/meshes/sources';
+import { withoutMesh } from '../../core/scene/detach';
 import type { SceneMesh } from '../../core/scene/document';
 import { freeIdentity } from '../../core/scene/starters';
-import { editScene, openedScene } from '../store/scene-store';
+import { changeScene, editScene, openedScene } from '../store/scene-store';
 import { loadAssets } from '../stage/scene-assets';
 import { api } from '../api';
 import { importMesh, type ImportedMesh } from './import-mesh';
@@ -48,9 +49,5 @@ export function editMesh(id: string, name: string, value: unknown): void {
 
 /** Takes a mesh out of the scene, and out of all that uses it. */
 export function removeMesh(id: string): void {
-  editScene((scene) => {
-    scene.meshes = scene.meshes.filter((m) => m.id !== id);
-    for (const { shape } of [...scene.emitters, ...scene.colliders])
-      if (shape['mesh'] === id) (shape as Record<string, unknown>)['mesh'] = '';
-  });
+  changeScene((scene) => withoutMesh(scene, id));
 }

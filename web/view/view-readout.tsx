@@ -1,7 +1,8 @@
 import { memo, useCallback } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { usePlayer } from '../stage/player-store';
-import { openedScene } from '../store/scene-store';
+import { couples } from '../../core/scene/coupling';
+import { openedScene, useSceneOf } from '../store/scene-store';
 import { thousands } from '../parts/sum';
 import { useStage } from '../stage/stage';
 import { placeAtShot } from './place-at-shot';
@@ -50,7 +51,8 @@ const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles }: Act
 /** What is seen, in the corner of the view, with the ready-made views behind it. */
 export function ViewReadout({ rig }: { rig: ViewRig }) {
   const { session } = useStage();
-  const { alive, retired, frame, shown } = usePlayer();
+  const { alive, retired, frame, shown, share } = usePlayer();
+  const coupled = useSceneOf(couples);
   const setShot = useCallback(() => placeAtShot(rig), [rig]);
   const saveShown = useCallback(() => saveParticles(session.shown), [session]);
   const lost = Object.entries(retired);
@@ -59,6 +61,11 @@ export function ViewReadout({ rig }: { rig: ViewRig }) {
       <ViewMenu rig={rig} onSetShot={setShot} onSaveParticles={saveShown} />
       <span>alive {thousands(alive)}</span>
       {shown !== frame && <span className="text-lamp">simulating {frame} …</span>}
+      {share < 1 && coupled && (
+        <span className="text-lamp" title="A field reads the particles of an emitter: in a draft it reads the draft’s">
+          draft: particles pull as sampled
+        </span>
+      )}
       {lost.map(([name, n]) => (
         <span key={name} className="text-signal">
           {n} retired by {name}
