@@ -246,6 +246,10 @@ test('the handbook opens on what has the focus, plays, and sends its field to th
   await page.reload();
   await simulated(page);
   await expect(desk(page).getByRole('article')).toHaveCount(7);
+  await page.goto('/handbook/rule/average');
+  await page.getByRole('button', { name: 'Send to the desk' }).click();
+  await simulated(page);
+  await expect(head(page, 'Both')).toContainText('average of 2');
   await page.goto('/handbook/field/nonsense');
   await expect(page.getByText('The handbook has no page “field/nonsense”.')).toBeVisible();
 });

@@ -94,11 +94,11 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const lifted = { ...masked('mask'), id: 'field', modulators: [{ ...values, group: 'mask' }] };
     return { fields: [mask, lifted], groups: [{ id: 'mask', name: 'Mask' }] };
   },
-  rule(kind) {
+  rule(kind, over) {
     const scalar = kind === 'product';
-    const bump = (id: string, x: number, strength: number) => {
-      const over = { id, name: id, group: 'both', strength, place: { position: [x, 0, 0] }, extent: ball };
-      return scalar ? fieldOf('level', over) : push(over);
+    const bump = (id: string, x: number, usual: number) => {
+      const own = { id, name: id, group: 'both', strength: over[id] ?? usual, place: { position: [x, 0, 0] }, extent: ball };
+      return scalar ? fieldOf('level', own) : push(own);
     };
     const bumps = [bump('left', -0.45, 1), bump('right', 0.45, 0.7)];
     return { fields: scalar ? [...bumps, masked('both')] : bumps, groups: [{ id: 'both', name: 'Both', rule: kind }] };
@@ -107,7 +107,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
 
 /**
  * The small scene that a page of the handbook plays. `over` holds what was changed on the page: a strength, and values of the
- * field's settings, the extent, the profile or the modulator.
+ * field's settings, the extent, the profile or the modulator; for a rule, the strengths of its two bumps, left and right.
  */
 export function exampleOf(sort: Sort, kind: string, over: Values = {}): Scene {
   const { moving = false, ...parts } = PARTS[sort](kind, over);

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { examples } from '../../core/examples';
+import { examples, findExample } from '../../core/examples';
 import { checkScene } from '../../core/scene/check';
 import { sendTo } from '../../core/scene/document';
 import { addEmitter, removeEmitters } from '../inspect/emitter-edit';
@@ -8,7 +8,7 @@ import { emptyMeters } from '../../core/measure/meters';
 import { newScene } from '../../core/scene/starters';
 import { editField, editGroup, openedScene, openScene, undo } from '../store/scene-store';
 import { select, useSelection } from '../store/selection-store';
-import { copyFields, pasteFields } from './field-clipboard';
+import { copyFields, copyGroup, pasteFields } from './field-clipboard';
 import { setStrength } from './strength';
 import { adoptDesk, flipDesk, keepDesk } from './two-states';
 import { addField, changeKind, duplicateFields, groupFields, moveTo, removeFields, setActsAs, ungroup } from './desk-edit';
@@ -192,6 +192,26 @@ describe('several strips', () => {
     expect(names()).toEqual(['Vortex', 'Billow']);
     expect(openedScene().fields[0]!.sends).toEqual({});
     expect(openedScene().fields[0]!.modulators[0]!['group']).toBe('');
+    good();
+  });
+});
+
+describe('a group', () => {
+  it('is copied with its members, and pasted whole: what reads it reads the copy', () => {
+    const kept = new Map<string, string>();
+    vi.stubGlobal('localStorage', { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => void kept.set(k, v) });
+    openScene(findExample('lantern-swarm')!.scene);
+    const before = openedScene().fields.length;
+    copyGroup('sphere');
+    pasteFields();
+    const { fields, groups } = openedScene();
+    const copy = groups.at(-1)!;
+    expect([copy.name, copy.rule, copy.ceiling]).toEqual(['Sphere 2', 'sum', 9]);
+    expect(fields.slice(before).map((f) => [f.name, f.group])).toEqual([
+      ['Skin 2', copy.id],
+      ['Breath 2', copy.id],
+    ]);
+    expect(useSelection.getState().selection).toEqual({ type: 'group', id: copy.id });
     good();
   });
 });

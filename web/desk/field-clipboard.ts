@@ -1,6 +1,7 @@
 import { toast } from 'sonner';
-import { completeField } from '../../core/scene/complete';
-import type { Field, Scene, SceneImage, SceneMesh } from '../../core/scene/document';
+import { completeField, completeGroup } from '../../core/scene/complete';
+import type { Field, Group, Scene, SceneImage, SceneMesh } from '../../core/scene/document';
+import { fieldsIn, groupsAround } from '../../core/scene/groups';
 import { freeIdentity } from '../../core/scene/starters';
 import { extents } from '../../core/extents';
 import { fields as fieldKinds } from '../../core/fields';
@@ -18,33 +19,67 @@ const CLIPBOARD = 'bathyclast-copied-fields';
 
 interface Copied {
   readonly fields: readonly Field[];
+  /** Groups that came along with all their members. */
+  readonly groups: readonly Group[];
   readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];
 }
 
 /** Remembers fields, and what they are made from, for this or another scene. */
-export function copyFields(fields: readonly Field[], scene?: Scene): void {
-  const copied: Copied = { fields, ...(scene ? usedBy(scene, fields) : { meshes: [], images: [] }) };
+export function copyFields(fields: readonly Field[], scene?: Scene, groups: readonly Group[] = []): void {
+  const copied: Copied = { fields, groups, ...(scene ? usedBy(scene, [fields, groups]) : { meshes: [], images: [] }) };
   localStorage.setItem(CLIPBOARD, JSON.stringify(copied));
+}
+
+/** Remembers a group with all that is in it. */
+export function copyGroup(id: string): void {
+  const scene = openedScene();
+  const group = scene.groups.find((g) => g.id === id);
+  if (!group) return;
+  const inner = scene.groups.filter((g) => g === group || groupsAround(scene.groups, g).includes(group));
+  copyFields(fieldsIn(scene, group), scene, inner);
 }
 
 /** Whether there are fields to paste. */
 export const canPasteFields = (): boolean => localStorage.getItem(CLIPBOARD) !== null;
 
-/** Values whose references point to what this scene has; meshes come along, others that it lacks are let go. */
-function rebound(scene: Scene, values: Kinded, description: Description, meshId: (id: string) => string): Kinded {
-  const lists = { emitter: scene.emitters, carrier: scene.carriers, group: scene.groups };
+/** What the things of another scene are called in this one: meshes and groups that came along, and whatever has the same id here. */
+interface Names {
+  readonly scene: Scene;
+  meshId(id: string): string;
+  groupId(id: string): string;
+}
+
+/** Values whose references point to what this scene has; others are let go. */
+function rebound({ scene, meshId, groupId }: Names, values: Kinded, description: Description): Kinded {
+  const lists = { emitter: scene.emitters, carrier: scene.carriers };
   const next: Record<string, unknown> = { ...values };
   for (const [name, parameter] of Object.entries(description)) {
     if (parameter.type !== 'reference' || typeof next[name] !== 'string' || next[name] === '') continue;
     const id = next[name];
     if (parameter.to === 'mesh') next[name] = meshId(id);
+    else if (parameter.to === 'group') next[name] = groupId(id);
     else if (!lists[parameter.to].some((thing) => thing.id === id)) next[name] = '';
   }
   return next as Kinded;
 }
 
-/** Adds the copied fields at the end of the desk. Throws a sentence where what was kept can't be used any more. */
+/** What a copied field or group brings of place, extent, modulators and sends. */
+function reboundReach<T extends Field | Group>(names: Names, thing: T): T {
+  const { emitters, carriers } = names.scene;
+  const carried = carriers.some((c) => c.id === thing.place.carrier);
+  return {
+    ...thing,
+    solo: false,
+    group: thing.group === '' ? '' : names.groupId(thing.group),
+    place: { ...thing.place, carrier: carried ? thing.place.carrier : '' },
+    sends: Object.fromEntries(Object.entries(thing.sends).filter(([id]) => emitters.some((e) => e.id === id))),
+    extent: rebound(names, thing.extent, extents.get(thing.extent.kind).parameters),
+    modulators: thing.modulators.map((m) => rebound(names, m, modulators.get(m.kind).parameters)),
+  };
+}
+
+/** Adds the copied fields and groups at the end of the desk. Throws a sentence where what was kept can't be used any more. */
 export function pasteFields(): void {
   const scene = openedScene();
   let copied: Copied;
@@ -53,31 +88,32 @@ export function pasteFields(): void {
   } catch {
     throw new Error('What was copied can’t be read; copy the field again.');
   }
-  const { meshes, idOf } = withMeshes(scene.meshes, copied.meshes);
+  const { meshes, idOf: meshId } = withMeshes(scene.meshes, copied.meshes);
   const images = withImages(scene.images, copied.images);
-  let { fields } = scene;
+  let { fields, groups } = scene;
+  const groupIds = new Map<string, string>();
+  const cameAlong = copied.groups.map((group) => {
+    const own = freeIdentity('g', group.name, [...fields, ...groups]);
+    groupIds.set(group.id, own.id);
+    const made = { ...group, ...own };
+    groups = [...groups, made];
+    return made;
+  });
+  const names: Names = { scene, meshId, groupId: (id) => groupIds.get(id) ?? '' };
+  groups = [...scene.groups, ...cameAlong.map((group) => completeGroup(reboundReach(names, group) as never))];
   const made: string[] = [];
   for (const field of copied.fields) {
-    const own = freeIdentity('f', field.name, fields);
-    const carried = scene.carriers.some((c) => c.id === field.place.carrier);
+    const own = freeIdentity('f', field.name, [...fields, ...groups]);
     made.push(own.id);
-    const written = {
-      ...field,
-      ...own,
-      group: '',
-      solo: false,
-      place: { ...field.place, carrier: carried ? field.place.carrier : '' },
-      sends: Object.fromEntries(Object.entries(field.sends).filter(([id]) => scene.emitters.some((e) => e.id === id))),
-      settings: rebound(scene, field.settings, fieldKinds.get(field.settings.kind).parameters, idOf),
-      extent: rebound(scene, field.extent, extents.get(field.extent.kind).parameters, idOf),
-      modulators: field.modulators.map((m) => rebound(scene, m, modulators.get(m.kind).parameters, idOf)),
-    };
-    fields = [...fields, completeField(written as never)];
+    const settings = rebound(names, field.settings, fieldKinds.get(field.settings.kind).parameters);
+    fields = [...fields, completeField({ ...reboundReach(names, field), ...own, settings } as never)];
   }
-  const next = { ...scene, meshes, images, fields };
+  const next = { ...scene, meshes, images, fields, groups };
   changeScene(() => sceneFrom(JSON.parse(JSON.stringify(next))));
   void loadAssets(openedScene());
-  if (made.length > 0) select({ type: 'field', id: made[0]!, also: made.slice(1) });
+  const [first] = cameAlong;
+  if (first) select({ type: 'group', id: first.id });
+  else if (made.length > 0) select({ type: 'field', id: made[0]!, also: made.slice(1) });
 }
 
 /** Adds the copied fields, or says why that can't be. */

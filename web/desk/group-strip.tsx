@@ -16,6 +16,7 @@ import { Bracket } from './bracket';
 import { removeGroup, ungroup } from './desk-edit';
 import { moveBy } from './desk-row';
 import { Fader } from './fader';
+import { canPasteFields, copyGroup, pasteOrTell } from './field-clipboard';
 import { Meter } from './meter';
 import { MuteSolo } from './mute-solo';
 import { focusBeside } from './strip-keys';
@@ -23,9 +24,13 @@ import { RulePicture } from './rule-picture';
 import { SendDots } from './send-dot';
 
 function onKey(event: React.KeyboardEvent, group: Group): void {
-  if (event.ctrlKey || event.metaKey || (event.target as HTMLElement).tagName === 'INPUT') return;
+  if ((event.target as HTMLElement).tagName === 'INPUT') return;
   const side = { ArrowLeft: -1, ArrowRight: 1 }[event.key] as -1 | 1 | undefined;
-  if (side && event.altKey) moveBy(group.id, side);
+  if (event.ctrlKey || event.metaKey) {
+    if (event.key === 'c') copyGroup(group.id);
+    else if (event.key === 'v' && canPasteFields()) pasteOrTell();
+    else return;
+  } else if (side && event.altKey) moveBy(group.id, side);
   else if (event.altKey) return;
   else if (side) focusBeside(event.currentTarget as HTMLElement, side);
   else if (event.key === 'm') editGroup(group.id, (g) => void (g.mute = !g.mute));

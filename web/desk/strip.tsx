@@ -51,12 +51,17 @@ function onKey(event: React.KeyboardEvent, field: Field): void {
   event.stopPropagation();
 }
 
-/** Selects a strip that is pressed; with Shift or Ctrl beside those that are selected. */
+/**
+ * Selects a strip that is pressed; with Shift or Ctrl beside those that are selected. A press on a control leaves several
+ * selected as they are, so that they move together; there a modifier makes the drag fine.
+ */
 function onPress(event: React.PointerEvent, id: string, selected: boolean): void {
-  if (event.shiftKey || event.ctrlKey || event.metaKey) {
-    // On a fader the modifier makes the drag fine, where the strip is selected already.
-    if (!(selected && (event.target as HTMLElement).closest('[role=slider]'))) selectToo('field', id);
-  } else if (!selected) select({ type: 'field', id });
+  const onControl = (event.target as HTMLElement).closest('[role=slider], input, button') !== null;
+  const adding = event.shiftKey || event.ctrlKey || event.metaKey;
+  if (onControl) {
+    if (!selected) select({ type: 'field', id });
+  } else if (adding) selectToo('field', id);
+  else if (!selected || selectedWith('field', id).length > 1) select({ type: 'field', id });
 }
 
 /** One field on the desk. */

@@ -76,7 +76,8 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
       toast.error('No scene was open yet. Open one, and come back here by F1.');
       return;
     }
-    copyFields([{ ...field, name: fieldKinds.get(field.settings.kind).label, group: '' }]);
+    if (sort === 'rule') copyFields(scene.fields, undefined, scene.groups);
+    else copyFields([{ ...field, name: fieldKinds.get(field.settings.kind).label, group: '' }]);
     void navigate(`/scene/${id}`, { state: { paste: true } });
   };
   return (
@@ -100,6 +101,18 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
               onChange={(value) => setOver({ ...over, strength: value })}
             />
           )}
+          {sort === 'rule' &&
+            scene.fields
+              .filter((f) => f.group !== '')
+              .map((f) => (
+                <NumberRow
+                  key={f.id}
+                  label={`Strength, ${f.name}`}
+                  value={f.strength}
+                  parameter={{ type: 'number', help: 'Of that bump.', ...strength }}
+                  onChange={(value) => setOver({ ...over, [f.id]: value })}
+                />
+              ))}
           {part && (
             <ParameterRows
               description={description}
@@ -124,11 +137,9 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
             </div>
           )}
           <div className="mt-3 flex gap-2">
-            {sort !== 'rule' && (
-              <button className="lamp-button" onClick={send}>
-                Send to the desk
-              </button>
-            )}
+            <button className="lamp-button" onClick={send}>
+              Send to the desk
+            </button>
             <button className="line-button" disabled={Object.keys(over).length === 0} onClick={() => setOver({})}>
               As it was
             </button>

@@ -4,6 +4,7 @@ import { groupParameters } from '../../core/scene/descriptions';
 import type { Group } from '../../core/scene/document';
 import { actionOf, fieldsIn, groupsAround } from '../../core/scene/groups';
 import { changeDesk, moveTo, removeGroup, ungroup } from '../desk/desk-edit';
+import { copyGroup } from '../desk/field-clipboard';
 import { RulePicture } from '../desk/rule-picture';
 import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
 import { editGroup, useScene } from '../store/scene-store';
@@ -97,6 +98,9 @@ export function GroupInspector({ group }: { group: Group }) {
         scale={{ label: 'Scale of the extent', help: 'Core and reach grow with it. The strength does not change.' }}
       />
       <div className="flex gap-2 px-4 py-3">
+        <button className="line-button" title="With its members; paste it here or in another scene" onClick={() => copyGroup(group.id)}>
+          Copy
+        </button>
         <button className="line-button" onClick={() => ungroup(group.id)}>
           Ungroup
         </button>
