@@ -190,6 +190,34 @@ describe('meters', () => {
     expect(Math.sqrt(meters.total.squares / meters.total.count)).toBeCloseTo(1.5, 9);
   });
 
+  it('of a group are what its members come to together, by its rule', () => {
+    const members = [push(), push({ strength: 4, settings: { kind: 'wind', direction: [0, 1, 0] } })];
+    const groupMeter = (group: Written) => metersOf(grouped(group, members)).groups[0]!;
+    const size = ({ squares, count }: { squares: number; count: number }) => Math.sqrt(squares / count);
+    expect(size(groupMeter({ rule: 'sum' }))).toBeCloseTo(Math.hypot(2, 4), 9);
+    expect(size(groupMeter({ rule: 'average', strength: 3 }))).toBeCloseTo((3 * Math.hypot(2, 4)) / 2, 9);
+    expect(groupMeter({ rule: 'strongest' }).peak).toBeCloseTo(4, 9);
+    expect(groupMeter({ rule: 'sum', limited: true, ceiling: 1 }).peak).toBeCloseTo(1, 9);
+    // And each member’s own is its share of that.
+    const meters = metersOf(grouped({ rule: 'average' }, members));
+    expect(meters.fields.map((m) => rms(m))).toEqual([1, 2].map((n) => expect.closeTo(n, 9) as number));
+    expect(Math.sqrt(meters.total.squares / meters.total.count)).toBeCloseTo(Math.hypot(2, 4) / 2, 9);
+  });
+
+  it('are sampled from many particles, and near what all of them give', () => {
+    const scene = testScene({
+      emitter: { ...cloud, shape: { kind: 'ball', radius: 2 }, amounts: [{ kind: 'burst', count: 12_000 }] },
+      fields: [{ settings: { kind: 'turbulence', size: 0.8 } }, push({ extent: { kind: 'ball', core: 0.5, reach: 1.5 } })],
+    });
+    const sampled = metersOf(scene);
+    expect(sampled.fields[0]!.count).toBeLessThan(500);
+    const { x, y, z } = runTo(scene, 0).populations[0]!.columns;
+    const within = Array.from({ length: 12_000 }, (_, i) => Math.hypot(x[i]!, y[i]!, z[i]!) < 1.5).filter(Boolean).length;
+    expect(sampled.fields[1]!.touched / sampled.fields[1]!.count).toBeCloseTo(within / 12_000, 1);
+    expect(rms(sampled.fields[0]!)).toBeGreaterThan(0.85);
+    expect(rms(sampled.fields[0]!)).toBeLessThan(1.15);
+  });
+
   it('of slices add up to those of the whole', () => {
     const scene = testScene({ emitter: cloud, fields: [{ settings: { kind: 'turbulence' } }] });
     const part = (slice: number) => {

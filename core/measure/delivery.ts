@@ -1,0 +1,197 @@
+import { magnitude } from '../actions/action';
+import { BLOCK, particleBlock, type ParticleBlock } from '../stack/block';
+import type { Leaf } from '../stack/combine';
+import { isGroup, placeStack, type GroupRow, type Row, type Stack } from '../stack/compile';
+import { evaluateStack } from '../stack/evaluate';
+import { rowScratch, type RowScratch } from '../stack/room';
+import { sumsOfBlock, type Sums } from '../stack/sums';
+import { measureDistances } from '../stack/weigh';
+import type { Population } from '../step/population';
+
+import { emptyBounds, emptyMeters, type Bounds, type Delivered, type Meter, type Meters } from './meters';
+
+/**
+ * Delivery is measured on a few per cent of an emitter's particles, evenly picked, and on no fewer and no more than this, so that
+ * meters cost no more than a tenth of a step.
+ */
+const SAMPLE = { share: 0.03, least: 192, most: 2048 } as const;
+
+/** Room to measure in, for all. */
+const block = particleBlock();
+const scratch = rowScratch();
+const sums = sumsOfBlock();
+
+/** Copies every `stride`-th particle from `start` on into the block; returns where the next block begins. */
+function loadStrided(block: ParticleBlock, population: Population, start: number, stride: number, time: number): number {
+  const { x, y, z, vx, vy, vz, mass, drag, life } = population.columns;
+  let n = 0;
+  let slot = start;
+  for (; slot < population.count && n < BLOCK; slot += stride, n++) {
+    block.position.x[n] = x[slot]!;
+    block.position.y[n] = y[slot]!;
+    block.position.z[n] = z[slot]!;
+    block.velocity.x[n] = vx[slot]!;
+    block.velocity.y[n] = vy[slot]!;
+    block.velocity.z[n] = vz[slot]!;
+    block.mass[n] = mass[slot]!;
+    block.drag[n] = drag[slot]!;
+    block.time[n] = time;
+    block.id[n] = population.id[slot]!;
+    block.age[n] = time - population.birth[slot]!;
+    block.life[n] = life[slot]!;
+  }
+  block.count = n;
+  return slot;
+}
+
+/** Widens the span of an axis to take in the first entries of a column. */
+function widen(bounds: Bounds, axis: 0 | 1 | 2, column: Float32Array, count: number): void {
+  let low = column[0]!;
+  let high = low;
+  for (let i = 1; i < count; i++) {
+    const value = column[i]!;
+    if (value < low) low = value;
+    else if (value > high) high = value;
+  }
+  bounds.low[axis] = low;
+  bounds.high[axis] = high;
+}
+
+function boundsOf({ columns: { x, y, z }, count }: Population): Bounds {
+  const bounds = emptyBounds();
+  bounds.count = count;
+  if (count === 0) return bounds;
+  widen(bounds, 0, x, count);
+  widen(bounds, 1, y, count);
+  widen(bounds, 2, z, count);
+  return bounds;
+}
+
+/** The least of d − reach over all of a population; looked at in full, since “misses every particle” is a strong word. */
+function missedBy(row: Row, population: Population, block: ParticleBlock, scratch: RowScratch, time: number): number {
+  if (!row.distance) return 0;
+  let least = Infinity;
+  for (let start = 0; start < population.count; ) {
+    start = loadStrided(block, population, start, 1, time);
+    measureDistances(row, block, scratch, time);
+    for (let i = 0; i < block.count; i++) least = Math.min(least, (scratch.distance[i]! - row.reach) * row.place.scale);
+  }
+  return least;
+}
+
+/** Measures what every field delivers to the living particles at a frame. */
+export function measureDelivery(stack: Stack, populations: readonly Population[], frame: number): Meters {
+  placeStack(stack, frame);
+  const { rows, fps } = stack;
+  const time = frame / fps;
+  const meters = emptyMeters(rows.length, populations.length, stack.groups.size);
+  const groups = [...stack.groups.values()].sort((a, b) => a.index - b.index);
+  populations.forEach((population, emitter) => {
+    meters.bounds[emitter] = boundsOf(population);
+    block.emitter = emitter;
+    const wanted = Math.min(SAMPLE.most, Math.max(SAMPLE.least, SAMPLE.share * population.count));
+    const stride = Math.max(1, Math.ceil(population.count / wanted));
+    for (let start = 0; start < population.count; ) {
+      start = loadStrided(block, population, start, stride, time);
+      const leaves: Leaf[] = [];
+      evaluateStack(stack, block, scratch, sums, (leaf) => void leaves.push(leaf));
+      addTotal(meters, block, sums, fps);
+      for (const row of rows) if (row.sends[emitter] !== 0) addSent(meters.fields[row.index]!, block, sums);
+      for (const leaf of leaves) addLeaf(meters.fields[leaf.row.index]!, leaf, block, sums, fps);
+      groups.forEach((group, g) => addGroup(meters.groups[g]!, group, leaves, block.count));
+    }
+    rows.forEach((row, r) => {
+      const meter = meters.fields[r]!;
+      if (row.sends[emitter] === 0 || population.count === 0) return;
+      meter.missedBy = Math.min(meter.missedBy, meter.touched > 0 ? 0 : missedBy(row, population, block, scratch, time));
+    });
+  });
+  return meters;
+}
+
+function addSent(meter: Meter, { count, mass, velocity }: ParticleBlock, sums: Sums): void {
+  meter.count += count;
+  for (let i = 0; i < count; i++) {
+    meter.grip = Math.max(meter.grip, sums.dragRate[i]! + sums.quadratic[i]!);
+    meter.lightest = Math.min(meter.lightest, mass[i]!);
+    meter.fastest = Math.max(meter.fastest, magnitude(velocity, i));
+  }
+}
+
+function addLeaf(meter: Meter, { row, weight, own, vector }: Leaf, block: ParticleBlock, sums: Sums, fps: number): void {
+  const { acceleration } = sums;
+  const { action } = row;
+  const force = action.kind === 'force';
+  const pushes = force || action.kind === 'acceleration';
+  const { x, y, z } = vector;
+  let { touched, reached, squares, feltSquares, ownSquares, against, peak } = meter;
+  for (let i = 0; i < block.count; i++) {
+    const size = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
+    const whole = own[i]! * size;
+    if (own[i] !== 0) reached++;
+    ownSquares += whole * whole;
+    const w = weight[i]!;
+    if (w === 0) continue;
+    const delivered = Math.abs(w) * size;
+    touched++;
+    squares += delivered * delivered;
+    if (delivered > peak) peak = delivered;
+    if (!pushes) {
+      const felt = action.felt(block, i, w, vector, sums, fps);
+      feltSquares += felt * felt;
+      continue;
+    }
+    const scale = force ? w / block.mass[i]! : w;
+    const felt = scale * size;
+    feltSquares += felt * felt;
+    against += scale * (acceleration.x[i]! * x[i]! + acceleration.y[i]! * y[i]! + acceleration.z[i]! * z[i]!) - felt * felt;
+  }
+  Object.assign(meter, { touched, reached, squares, feltSquares, ownSquares, against, peak });
+}
+
+/** What the members of a group deliver together. */
+function addGroup(meter: Delivered, group: GroupRow, leaves: readonly Leaf[], count: number): void {
+  const within = leaves.filter((leaf) => holds(group, leaf.row));
+  if (within.length === 0) return;
+  meter.count += count;
+  for (let i = 0; i < count; i++) {
+    let [x, y, z] = [0, 0, 0];
+    for (const { weight, vector } of within) {
+      x += weight[i]! * vector.x[i]!;
+      y += weight[i]! * vector.y[i]!;
+      z += weight[i]! * vector.z[i]!;
+    }
+    const square = x * x + y * y + z * z;
+    meter.squares += square;
+    meter.peak = Math.max(meter.peak, Math.sqrt(square));
+  }
+}
+
+/** Whether a field stands in a group, however deep. */
+function holds({ members }: GroupRow, row: Row): boolean {
+  return members.some((member) => member === row || (isGroup(member) && holds(member, row)));
+}
+
+/** The whole acceleration of each particle: forces, drag, and what drives, as it acts over a frame. */
+function addTotal({ total }: Meters, { count, velocity }: ParticleBlock, sums: Sums, fps: number): void {
+  const { acceleration, dragRate, quadratic, medium, drive } = sums;
+  total.count += count;
+  for (let i = 0; i < count; i++) {
+    const rx = medium.x[i]! - velocity.x[i]!;
+    const ry = medium.y[i]! - velocity.y[i]!;
+    const rz = medium.z[i]! - velocity.z[i]!;
+    const rate = dragRate[i]! + quadratic[i]! * Math.sqrt(rx * rx + ry * ry + rz * rz);
+    let x = acceleration.x[i]! + rate * rx;
+    let y = acceleration.y[i]! + rate * ry;
+    let z = acceleration.z[i]! + rate * rz;
+    if (drive.used && drive.rate[i]! > 0) {
+      const share = (fps * (1 - Math.exp(-drive.rate[i]!))) / drive.rate[i]!;
+      x += share * (drive.vector.x[i]! - drive.rate[i]! * velocity.x[i]!);
+      y += share * (drive.vector.y[i]! - drive.rate[i]! * velocity.y[i]!);
+      z += share * (drive.vector.z[i]! - drive.rate[i]! * velocity.z[i]!);
+    }
+    const square = x * x + y * y + z * z;
+    total.squares += square;
+    total.peak = Math.max(total.peak, Math.sqrt(square));
+  }
+}
