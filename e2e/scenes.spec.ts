@@ -9,9 +9,11 @@ import { goToFrame, openExample, saved, simulated, strip } from './steps';
 const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
 
 test('the examples have pictures taken from themselves; a scene is duplicated, renamed, deleted and brought back', async ({ page }) => {
+  // Pictures are drawn one after another, those of scenes that other tests have made among them.
+  test.setTimeout(240_000);
   await page.goto('/');
   for (const name of ['Vent plume', 'Chart in relief', 'Sediment fall'])
-    await expect(page.getByAltText(`A frame of ${name}`, { exact: true })).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByAltText(`A frame of ${name}`, { exact: true })).toBeVisible({ timeout: 180_000 });
   const card = (name: string) => page.locator(`[data-scene="${name}"]`);
   await page.getByRole('button', { name: 'More for Sediment fall', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();

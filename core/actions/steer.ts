@@ -1,3 +1,4 @@
+import { atan2 } from '../math/inverse';
 import { magnitude, type ActionKind } from './action';
 import { drive } from './drive';
 import { addToBlend } from './rate';
@@ -21,7 +22,7 @@ export const steer: ActionKind = {
     const sign = weight < 0 ? -1 : 1;
     const cosine =
       (sign * (velocity.x[i]! * vector.x[i]! + velocity.y[i]! * vector.y[i]! + velocity.z[i]! * vector.z[i]!)) / (size * speed);
-    // Measured, not stepped: the angle by the library's own function.
-    return fps * Math.min(1, Math.abs(weight)) * Math.acos(Math.min(1, Math.max(-1, cosine))) * speed;
+    const angle = atan2(Math.sqrt(Math.max(0, 1 - cosine * cosine)), cosine);
+    return fps * Math.min(1, Math.abs(weight)) * angle * speed;
   },
 };

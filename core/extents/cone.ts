@@ -1,5 +1,6 @@
 import { circle } from '../places/handle';
 import { describe, type ValuesOf } from '../describe/parameters';
+import { cos, sin } from '../math/exact';
 import { tan } from '../math/inverse';
 import { allAlong, coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
 
@@ -73,11 +74,11 @@ export const cone: ExtentKind = {
   },
   outline(values, d) {
     const { length, angle } = values as Settings;
-    const [s, c] = [Math.sin(angle * RADIAN), Math.cos(angle * RADIAN)];
-    const wide = length * Math.tan(angle * RADIAN);
+    const [s, c] = [sin(angle * RADIAN), cos(angle * RADIAN)];
+    const wide = length * tan(angle * RADIAN);
     // The side moved out by d, from beside the tip to beside the rim; the flat end moved up.
     const side = (turn: number) => {
-      const [x, z] = [Math.cos(turn), Math.sin(turn)];
+      const [x, z] = [cos(turn), sin(turn)];
       return [
         [d * c * x, -d * s, d * c * z],
         [(wide + d * c) * x, length - d * s, (wide + d * c) * z],
@@ -92,18 +93,18 @@ export const cone: ExtentKind = {
   },
   ray(values, u) {
     const { length, angle } = values as Settings;
-    const [s, c] = [Math.sin(angle * RADIAN), Math.cos(angle * RADIAN)];
-    // Up and down its side while going round it; for drawing only.
+    const [s, c] = [sin(angle * RADIAN), cos(angle * RADIAN)];
+    // Up and down its side while going round it.
     const y = length * (0.15 + 0.85 * ((u * 5) % 1));
-    const r = y * Math.tan(angle * RADIAN);
-    const [x, z] = [Math.cos(2 * Math.PI * u), Math.sin(2 * Math.PI * u)];
+    const r = y * tan(angle * RADIAN);
+    const [x, z] = [cos(2 * Math.PI * u), sin(2 * Math.PI * u)];
     return { from: [r * x, y, r * z], along: [c * x, -s, c * z] };
   },
   handles(values) {
     const { length, angle, core, reach } = values as Settings;
-    const [s, c] = [Math.sin(angle * RADIAN), Math.cos(angle * RADIAN)];
+    const [s, c] = [sin(angle * RADIAN), cos(angle * RADIAN)];
     const middle = length / 2;
-    const r = middle * Math.tan(angle * RADIAN);
+    const r = middle * tan(angle * RADIAN);
     const out = (parameter: string, d: number) =>
       ({ parameter, at: [r + d * c, middle - d * s, 0], axis: [c, -s, 0], perMetre: 1 }) as const;
     return [{ parameter: 'length', at: [0, length, 0], axis: [0, 1, 0], perMetre: 1 }, out('core', core), out('reach', reach)];

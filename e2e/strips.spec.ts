@@ -315,3 +315,23 @@ test('an emitter that others send to is deleted, and nothing is left hanging', a
   await simulated(page);
   await expect(head(page, 'Sphere')).toBeVisible();
 });
+
+test('a texture’s picture lies on its card in the view, with the neutral level as a line', async ({ page }) => {
+  await openExample(page, 'chart-in-relief');
+  await goToFrame(page, 2);
+  const lampPixels = async (name: string) => {
+    await pressName(page, name);
+    await inspected(page);
+    const { data } = await viewPixels(page);
+    let n = 0;
+    for (let i = 0; i < data.length; i += 4) if (data[i]! > 190 && data[i + 1]! > 150 && data[i + 2]! < 110) n++;
+    return n;
+  };
+  const plain = await lampPixels('Water');
+  // The rings have long neutral lines; the noise has others.
+  const rings = await lampPixels('Old chart');
+  expect(rings).toBeGreaterThan(plain + 4000);
+  await page.getByLabel('Inspector').getByRole('combobox', { name: 'Picture' }).selectOption('volume');
+  await simulated(page);
+  expect(await lampPixels('Old chart')).not.toBe(rings);
+});
