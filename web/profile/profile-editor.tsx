@@ -108,9 +108,6 @@ function Editor({ thing, owner }: { thing: Field | Group; owner: ReachOwner }) {
             onChange={(name, value) => setExtentNumber(owner, name, value as number)}
           />
           {knots?.[picked] && <Knot knots={knots} index={picked} onChange={setKnots} />}
-          <p className="pt-1.5 text-xs text-faint">
-            {knots ? 'Double-click puts a knot, Delete takes it away.' : 'Double-click to go on by hand, with knots.'}
-          </p>
         </div>
         <div>
           <ParameterRows
@@ -126,6 +123,9 @@ function Editor({ thing, owner }: { thing: Field | Group; owner: ReachOwner }) {
               Snap <input type="checkbox" className="accent-lamp" checked={snap} onChange={(event) => setSnap(event.target.checked)} />
             </label>
           )}
+          <p className="pt-1.5 text-xs text-faint">
+            {knots ? 'Double-click puts a knot, Delete takes it away.' : 'Double-click to go on by hand, with knots.'}
+          </p>
         </div>
       </div>
     </section>
