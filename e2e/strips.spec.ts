@@ -225,6 +225,11 @@ test('fields are copied to another scene, and their kind and way of acting chang
   await strip(page, 'Vortex').getByTitle('Kind, and what it acts as').click();
   await page.getByRole('menuitem', { name: 'shell', exact: true }).click();
   await expect(strip(page, 'Shell')).toBeVisible();
+  // Where there is nothing to press, the strip leads to the number that is to blame.
+  await page.getByLabel('Inspector').getByRole('combobox', { name: 'Extent' }).selectOption('surface');
+  await expect(strip(page, 'Shell')).toContainText('no mesh is chosen for its extent');
+  await strip(page, 'Shell').getByRole('button', { name: 'look at its extent' }).click();
+  await expect(page.getByLabel('Inspector').getByRole('combobox', { name: 'Extent' })).toBeFocused();
 });
 
 test('the handbook opens on what has the focus, plays, and sends its field to the desk', async ({ page }) => {

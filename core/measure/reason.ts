@@ -8,6 +8,8 @@ export interface Reason {
   readonly mend?: { readonly label: string; readonly change: (scene: Scene) => Scene };
   /** A frame to look at instead. */
   readonly goTo?: number;
+  /** Which of its numbers to look at, where there is nothing to press: those of its kind, or of its extent. */
+  readonly look?: 'field' | 'extent';
 }
 
 /** A change of one field of a scene. */

@@ -8,10 +8,11 @@ import { fieldSource } from '../stack/compile';
 import { modulators } from '../modulators';
 import { strengthOf } from '../fields/strength';
 import { resourcesOf } from '../scene/resources';
+import { newEmitter } from '../scene/starters';
 import { spanLevel } from '../stack/reach';
 import { boundsSentTo, fittedTo } from './fit';
 import { heldByGroup } from './group-reasons';
-import { rms, type Meter, type Meters } from './meters';
+import { rms, type Bounds, type Meter, type Meters } from './meters';
 import { changedField as changed, changedGroup, type Reason } from './reason';
 
 /** A length in metres for a sentence. */
@@ -72,11 +73,20 @@ function settingsReason(scene: Scene, field: Field, frame: number, assets: Asset
       mend: { label: 'Set it', change: changed(field, (f) => ({ settings: { ...f.settings, [direction]: upright } })) },
     };
   }
-  const silent =
-    kind.silent?.(fieldSource(scene, field, assets)) ?? extents.get(field.extent.kind).empty?.(field.extent, resourcesOf(scene, assets));
-  if (silent) return { code: 'silent', words: silent };
+  const silent = kind.silent?.(fieldSource(scene, field, assets));
+  if (silent) {
+    const formless = kind.needs?.form === true && !extents.get(field.extent.kind).form;
+    const rod = () => ({ extent: extents.defaults('rod'), place: field.place });
+    return {
+      code: 'silent',
+      words: silent,
+      ...(formless ? { mend: { label: 'Give it a rod', change: changed(field, rod) } } : { look: 'field' }),
+    };
+  }
+  const nothing = extents.get(field.extent.kind).empty?.(field.extent, resourcesOf(scene, assets));
+  if (nothing) return { code: 'silent', words: nothing, look: 'extent' };
   if (field.actsAs === 'level' && !isRead(scene, field))
-    return { code: 'unread', words: 'a level moves nothing: no modulator reads a group that it stands in' };
+    return { code: 'unread', words: 'a level moves nothing: no modulator reads a group that it stands in', look: 'field' };
   if (field.spanned && spanLevel(field, frame) === 0) {
     const words = frame < field.from ? `starts at frame ${field.from}` : `ended at frame ${field.until}`;
     return { code: 'span', words, mend: { label: 'Always on', change: changed(field, () => ({ spanned: false })) }, goTo: field.from };
@@ -136,7 +146,7 @@ function weightReason(
 const widened = (least: number) => Number((least * 1.25).toPrecision(2));
 
 /** Reasons for a field that reaches particles and whose vector is nothing there. */
-function vectorReason(field: Field, meter: Meter): Reason | undefined {
+function vectorReason(field: Field, meter: Meter, bounds: Bounds): Reason | undefined {
   const kind = fieldKinds.get(field.settings.kind);
   if (meter.ownSquares === 0 && meter.peak === 0) {
     if (field.settings['tow'] !== undefined && field.settings['tow'] !== 0 && field.strength === 0)
@@ -145,11 +155,16 @@ function vectorReason(field: Field, meter: Meter): Reason | undefined {
         words: 'acts only by its own motion, and it does not move',
         mend: { label: 'Give it a speed', change: changed(field, () => ({ strength: kind.strength.default })) },
       };
-    return { code: 'zero-here', words: kind.zeroHere ?? 'its vector is zero at every particle it reaches' };
+    const words = kind.zeroHere ?? 'its vector is zero at every particle it reaches';
+    const { fit } = kind;
+    if (!fit) return { code: 'zero-here', words, look: 'field' };
+    const { centre, half } = fittedTo(bounds);
+    const fitted = (f: Field) => ({ place: { ...f.place, position: centre }, settings: { ...f.settings, ...fit(half) } });
+    return { code: 'zero-here', words, mend: { label: 'Fit it to the particles', change: changed(field, fitted) } };
   }
   const still = meter.fastest < 1e-9;
   if (still && (field.actsAs === 'steer' || field.actsAs === 'slow' || (field.actsAs === 'confine' && meter.feltSquares === 0)))
-    return { code: 'at-rest', words: 'acts on a motion that is not there: the particles are at rest' };
+    return { code: 'at-rest', words: 'acts on a motion that is not there: the particles are at rest', look: 'field' };
   return undefined;
 }
 
@@ -188,7 +203,10 @@ function feltReason(scene: Scene, field: Field, meters: Meters, meter: Meter): R
 export function whySilent(scene: Scene, field: Field, meters: Meters, frame: number, assets: Assets): Reason | undefined {
   const inSettings = switchReason(scene, field) ?? settingsReason(scene, field, frame, assets);
   if (inSettings) return inSettings;
-  if (scene.emitters.length === 0) return { code: 'no-emitter', words: 'there is no emitter' };
+  if (scene.emitters.length === 0) {
+    const add = (s: Scene): Scene => ({ ...s, emitters: [newEmitter(s)] });
+    return { code: 'no-emitter', words: 'there is no emitter', mend: { label: 'Add an emitter', change: add } };
+  }
   if (scene.emitters.every((e) => sendTo(field, e.id) === 0))
     return {
       code: 'no-send',
@@ -209,7 +227,7 @@ export function whySilent(scene: Scene, field: Field, meters: Meters, frame: num
     });
     return { code: 'no-drag', words: 'no drag to hold on to', mend: { label: 'Give the particles drag', change: grip } };
   }
-  return vectorReason(field, meter) ?? (field.actsAs === 'level' ? undefined : feltReason(scene, field, meters, meter));
+  return vectorReason(field, meter, bounds) ?? (field.actsAs === 'level' ? undefined : feltReason(scene, field, meters, meter));
 }
 
 /** Moves a field to the middle of the particles, and widens its extent where that is not enough. */

@@ -92,25 +92,25 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
     testScene({ emitter: cloud, fields: [wind({ settings: { kind: 'wind', tow: 1 }, strength: 0 })] }),
     'acts only by its own motion, and it does not move',
   ],
-];
-
-/** Causes that are told and lead to a place to look at, with nothing to press. */
-const TOLD: readonly (readonly [string, Scene, string])[] = [
   [
     'silent',
     testScene({ emitter: cloud, fields: [{ settings: { kind: 'zone-flow' } }] }),
     'the extent “everywhere” has no form to flow along',
   ],
+  [
+    'zero-here',
+    testScene({ emitter: cloud, fields: [{ settings: { kind: 'texture', width: 0.1, depth: 0.1 }, place: { position: [0, 0, 9] } }] }),
+    'its picture is neutral at every particle it reaches',
+  ],
+];
+
+/** Causes that are told and lead to a place to look at, with nothing to press. */
+const TOLD: readonly (readonly [string, Scene, string])[] = [
   ['silent', testScene({ emitter: cloud, fields: [wind({ extent: { kind: 'surface' } })] }), 'no mesh is chosen for its extent'],
   [
     'silent',
     testScene({ emitter: cloud, fields: [{ settings: { kind: 'attractor', target: 'places' } }] }),
     'no emitter is chosen that it pulls to',
-  ],
-  [
-    'zero-here',
-    testScene({ emitter: cloud, fields: [{ settings: { kind: 'texture', width: 0.1, depth: 0.1 }, place: { position: [0, 0, 9] } }] }),
-    'its picture is neutral at every particle it reaches',
   ],
   [
     'at-rest',
@@ -136,7 +136,7 @@ describe('why a field delivers nothing', () => {
   });
 
   it.each(TOLD)('%s is told: %s', (code, scene, words) => {
-    expect(reasonOf(scene)).toMatchObject({ code, words });
+    expect(reasonOf(scene)).toMatchObject({ code, words, look: expect.stringMatching(/^(field|extent)$/) as string });
   });
 
   it('the master of the desk at 0 is told, and raised', () => {
@@ -161,7 +161,9 @@ describe('why a field delivers nothing', () => {
       'no particles are alive on this frame',
     );
     const none = testScene({ fields: [wind()] });
-    expect(reasonOf({ ...none, emitters: [] })?.words).toBe('there is no emitter');
+    const empty = { ...none, emitters: [] };
+    expect(reasonOf(empty)?.words).toBe('there is no emitter');
+    expect(reasonOf(empty)!.mend!.change(empty).emitters).toHaveLength(1);
     expect(reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'texture', pattern: 'image' } }] }))?.words).toBe(
       'no image chosen',
     );

@@ -9,6 +9,7 @@ import { useAssets } from '../stage/scene-assets';
 import { useStage } from '../stage/stage';
 import { shownNumber } from '../parts/sum';
 import { changeScene, useScene } from '../store/scene-store';
+import { select } from '../store/selection-store';
 import { Meter } from './meter';
 import { openProfile } from '../profile/profile-store';
 import { ProfileGraph } from './profile-graph';
@@ -56,6 +57,20 @@ function useReason(field: Field): Reason | undefined {
   return measured && scene.fields.includes(field) ? whySilent(scene, field, meters, frame, assets) : undefined;
 }
 
+/** Selects a field, and puts the focus on the part of the inspector that is to blame, as soon as that shows it. */
+function lookAt(field: Field, part: 'field' | 'extent'): void {
+  select({ type: 'field', id: field.id });
+  const kind = part === 'field' ? field.settings.kind : field.extent.kind;
+  let tries = 60;
+  const look = () => {
+    const section = document.querySelector<HTMLElement>(`[aria-label="Inspector"]:not([inert]) [data-handbook="${part}/${kind}"]`);
+    if (!section) return void (tries-- > 0 && requestAnimationFrame(look));
+    section.scrollIntoView({ block: 'nearest' });
+    section.querySelector<HTMLElement>('select')?.focus();
+  };
+  requestAnimationFrame(look);
+}
+
 /** The falloff of a strip; or, where the field delivers nothing, why, and the button that mends it. */
 export function FalloffOrReason({ field }: { field: Field }) {
   const reason = useReason(field);
@@ -70,6 +85,11 @@ export function FalloffOrReason({ field }: { field: Field }) {
             onClick={() => changeScene(reason.mend!.change)}
           >
             {reason.mend.label}
+          </button>
+        )}
+        {reason.look && (
+          <button className="text-button mt-0.5 px-0 text-xs" onClick={() => lookAt(field, reason.look!)}>
+            look at its {reason.look === 'extent' ? 'extent' : 'numbers'}
           </button>
         )}
         {reason.goTo !== undefined && (
