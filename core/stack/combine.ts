@@ -3,7 +3,7 @@ import type { ActionKind } from '../actions/action';
 import type { Member } from '../groups/rule';
 import { vectorColumns, type VectorColumns } from '../math/vector';
 import { BLOCK, type ParticleBlock } from './block';
-import { isGroup, type GroupRow, type Row, type Stack } from './compile';
+import { isGroup, type GroupRow, type Row, type Stack, type StackNode } from './compile';
 import { innerOf, type RowScratch } from './room';
 import { clear } from './sums';
 import { evaluateRow, weigh } from './weigh';
@@ -133,6 +133,12 @@ function limit({ group }: GroupRow, scalar: boolean, blends: boolean, result: Be
   }
 }
 
+/** Whether a member is unmuted, in its span and sent to; a group, whether any of its own members is. */
+function isActive(member: StackNode, emitter: number): boolean {
+  if (!member.heard || member.level === 0 || member.sends[emitter] === 0) return false;
+  return !isGroup(member) || member.members.some((inner) => isActive(inner, emitter));
+}
+
 /**
  * Combines the members of a group by its rule, for one block. The result stands in the room until it is used again. With
  * `watched`, what each field in it delivers is told too.
@@ -147,7 +153,7 @@ export function combineGroup(stack: Stack, group: GroupRow, block: ParticleBlock
   if (!action) return { vector, rate, leaves: [] };
   const slots: Slot[] = [];
   for (const member of group.members) {
-    if (!member.heard || member.level === 0 || member.sends[block.emitter] === 0) continue;
+    if (!isActive(member, block.emitter)) continue;
     const slot = (bench.slots[slots.length] ??= newSlot());
     slots.push(slot);
     slot.mix = member.mix;

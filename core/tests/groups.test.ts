@@ -34,6 +34,8 @@ describe('overlap (common practice)', () => {
     expect(x({ rule: 'sum' }, [push(2), push(3)])).toBe(5);
     expect(x({ rule: 'average' }, [push(2), push(4)])).toBe(3);
     expect(x({ rule: 'average' }, [push(2), push(4), push(9, { mute: true }), push(9, { spanned: true, from: 5, until: 9 })])).toBe(3);
+    const within = { id: 'h', name: 'H', group: 'g' };
+    expect(x({ rule: 'average' }, [push(2), push(4, { group: 'h', mute: true })], [0, 0, 0], [within])).toBe(2);
     // A member out of reach is active all the same.
     expect(x({ rule: 'average' }, [push(2), push(4, near(9))])).toBe(1);
     expect(x({ rule: 'strongest' }, [push(2), push(-3), push(1)])).toBe(-3);
