@@ -2,6 +2,7 @@ import { fault } from '../describe/faults';
 import { describe, type ValuesOf } from '../describe/parameters';
 import { pictureOf, pictureParameters, pictureTrouble } from '../images/picture';
 import { patterns } from '../images/patterns';
+import { circle } from '../places/handle';
 import { fittedSize, vectorActions } from './actions';
 import type { FieldKind, SilenceSource } from './field';
 import { cardRoutine } from './texture-card';
@@ -158,8 +159,10 @@ export const texture: FieldKind = {
   },
   silent: trouble,
   outline(settings) {
-    const { pattern, on, width, depth } = settings as TextureSettings;
-    if (pattern === 'volume' || on === 'mesh') return [];
+    const { pattern, on, width, depth, size } = settings as TextureSettings;
+    // A ring as wide as the patches of the noise.
+    if (pattern === 'volume') return [circle(size / 2, 0, 1)];
+    if (on === 'mesh') return [];
     const [w, d] = [width / 2, depth / 2];
     return [
       [

@@ -1,6 +1,7 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { NOISES } from '../noise/kinds';
 import { extents } from '../extents';
+import { circle } from '../places/handle';
 import { mix } from '../random/lookup';
 import { vectorActions } from './actions';
 import type { FieldKind } from './field';
@@ -47,6 +48,11 @@ export const zoneFlow: FieldKind = {
     { name: 'Burst pipe', note: 'out of it, unevenly', strength: 3, settings: { outward: 1, lengthwise: 0.3, swirl: 0, noise: 0.5 } },
   ],
   parameters,
+  // A ring as wide as the noise's eddies, so that their size is seen.
+  outline(settings) {
+    const { noise, size } = settings as Settings;
+    return noise === 0 ? [] : [circle(size / 2, 0, 1)];
+  },
   silent({ extent, settings }) {
     if (!extents.get(extent.kind).form) return 'the extent “everywhere” has no form to flow along';
     const { outward, lengthwise, swirl, noise } = settings as Settings;

@@ -64,6 +64,21 @@ describe('every kind, in every extent, in every way of acting', () => {
       );
     });
 
+  it('every one of the combinations is finite, at the middle of the field and away from it', () => {
+    for (const kind of fieldKinds.list)
+      for (const extent of extents.list)
+        for (const actsAs of kind.actions)
+          for (const at of [
+            [0, 0, 0],
+            [0.4, -0.3, 0.2],
+            [40, -30, 20],
+          ] as const) {
+            // prettier-ignore
+            const vector = read({ settings: settingsOf(kind.kind), actsAs, extent: extentOf(extent.kind), strength: 0.7 }, at, 7);
+            expect(vector.every(Number.isFinite), `${kind.kind} in ${extent.kind} as ${actsAs}`).toBe(true);
+          }
+  });
+
   it('gives the documented vector at sample points', () => {
     const ball = { extent: { kind: 'ball', core: 5, reach: 5 } };
     near(read({ settings: { kind: 'gravity' } }, [1, 2, 3]), [0, -9.80665, 0]);
