@@ -1,5 +1,6 @@
 import { completeScene } from '../scene/complete';
 import type { Scene } from '../scene/document';
+import { cableRun } from './cable-run';
 import { chartInRelief } from './chart-in-relief';
 import { landerTouchdown } from './lander-touchdown';
 import { letters } from './letters';
@@ -14,7 +15,7 @@ export interface Example {
 }
 
 /** The example scenes that ship with the application. */
-export const examples: readonly Example[] = [ventPlume, lanternSwarm, landerTouchdown, sedimentFall, letters, chartInRelief].map(
+export const examples: readonly Example[] = [ventPlume, lanternSwarm, landerTouchdown, sedimentFall, letters, chartInRelief, cableRun].map(
   (written) => {
     const scene = completeScene(written);
     return { slug: scene.name.toLowerCase().replace(/ /g, '-'), scene };

@@ -2,8 +2,9 @@ import { describe, type ValuesOf } from '../describe/parameters';
 import { frameAbout, type Vector } from '../math/vector';
 import { nearestOnPath, PathPieces } from '../paths/nearest';
 import { pathParameters } from '../paths/parameters';
-import { lineOf } from '../paths/line-of';
-import { pathLength, pointAlong } from '../paths/polyline';
+import { pathHandles } from '../paths/handles';
+import { lineOf, pathTrouble } from '../paths/line-of';
+import { pathLength, pointAlong, strokesOf } from '../paths/polyline';
 import { coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
 
 const parameters = describe({
@@ -17,7 +18,7 @@ type Settings = ValuesOf<typeof parameters>;
 /** A point of the path with two unit vectors across it; u runs from 0 to 1 over its length. */
 function across(values: object, u: number): { point: Vector; p: Vector; q: Vector } {
   const line = lineOf(values);
-  if (line.points.length === 0) return { point: [0, 0, 0], p: [0, 1, 0], q: [0, 0, 1] };
+  if (!(pathLength(line) > 0)) return { point: [0, 0, 0], p: [0, 1, 0], q: [0, 0, 1] };
   const { point, tangent } = pointAlong(line, u * pathLength(line));
   const [p, q] = frameAbout(tangent);
   return { point, p, q };
@@ -27,7 +28,7 @@ function across(values: object, u: number): { point: Vector; p: Vector; q: Vecto
 export const path: ExtentKind = {
   kind: 'path',
   label: 'around a path',
-  summary: 'Measured from a path that is drawn in the view: a bent tube.',
+  summary: 'Measured from a path, drawn in the view or of a form of its own: a bent tube.',
   bounded: true,
   formula: 'd = |x − nearest point of the path|',
   source: 'geometry; smooth paths are centripetal Catmull–Rom splines, Barry & Goldman 1988',
@@ -56,7 +57,7 @@ export const path: ExtentKind = {
       }
     };
   },
-  empty: (values) => ((values as Settings).points.length < 2 ? 'its path has no two points' : undefined),
+  empty: pathTrouble,
   fitted(half) {
     const [a, b] = [-half[0] * 0.8, half[0] * 0.8];
     const points = [a, a / 3, b / 3, b].map((x, i) => [
@@ -65,10 +66,10 @@ export const path: ExtentKind = {
       0,
     ]);
     const reach = roundedUp(Math.sqrt(half[0] * half[0] * 0.04 + half[1] * half[1] * 1.7 + half[2] * half[2]));
-    return { points, core: roundedUp(reach * 0.4), reach };
+    return { form: 'drawn', points, core: roundedUp(reach * 0.4), reach };
   },
   outline(values, d) {
-    if (d === 0) return [lineOf(values).points];
+    if (d === 0) return strokesOf(lineOf(values));
     const rings = 12;
     return Array.from({ length: rings + 1 }, (_, i) => {
       const { point, p, q } = across(values, i / rings);
@@ -89,11 +90,12 @@ export const path: ExtentKind = {
   handles(values) {
     const { core, reach } = values as Settings;
     const { point, p } = across(values, 0.5);
-    return (
+    const distances = (
       [
         ['core', core],
         ['reach', reach],
       ] as const
     ).map(([parameter, d]) => ({ parameter, at: point.map((n, i) => n + d * p[i]!) as unknown as Vector, axis: p, perMetre: 1 }));
+    return [...distances, ...pathHandles(values)];
   },
 };

@@ -57,6 +57,8 @@ export interface FieldSource {
   readonly fps: number;
   readonly resources: Resources;
   readonly extent: Kinded;
+  /** Whether F is a velocity, m/s, with the way it acts. */
+  readonly moves: boolean;
   /** Undefined where the scene has no such emitter. */
   particles(emitter: string): FrozenParticles | undefined;
   /** Undefined where the scene has no such emitter, or nothing can be born from it. */
@@ -96,7 +98,12 @@ export interface FieldKind extends Kind, Documented {
   /** The name of its direction parameter, if it has one that must not be zero. */
   readonly direction?: string;
   /** What its routine needs to see. */
-  readonly needs?: { readonly velocity?: boolean; readonly form?: boolean };
+  readonly needs?: {
+    readonly velocity?: boolean;
+    readonly form?: boolean;
+    /** The kind of extent that it can't do without; offered where it has another and is silent for it. */
+    readonly extent?: string;
+  };
   /** The parameter that names the emitter whose particles it reads, where it reads any with these settings. */
   reads?(settings: Values): string | undefined;
   /** True where its seed makes a difference. */
@@ -110,7 +117,9 @@ export interface FieldKind extends Kind, Documented {
   /** A sentence if, with these settings, F is zero everywhere although the strength is not to blame. */
   silent?(source: SilenceSource): string | undefined;
   /** Lines that show its own sizes in the view, in the frame of its place, metres. */
-  outline?(settings: Values): Outline;
+  outline?(settings: Values, extent: Kinded): Outline;
+  /** The path that particles follow, as values of `pathParameters`, in the frame of its place. */
+  course?(settings: Values, extent: Kinded): Values | undefined;
   /** Points that are dragged in the view to set its own sizes. */
   handles?(settings: Values): readonly SizeHandle[];
   /** The mesh it acts from, to be drawn as a surface. */

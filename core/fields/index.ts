@@ -6,6 +6,7 @@ import type { FieldKind } from './field';
 import { gravity } from './gravity';
 import { level } from './level';
 import { limit } from './limit';
+import { path } from './path';
 import { shell } from './shell';
 import { surface } from './surface';
 import { texture } from './texture';
@@ -25,6 +26,7 @@ export const fields = new Registry<FieldKind>('kind of field', [
   zoneFlow,
   surface,
   texture,
+  path,
   cells,
   drag,
   limit,

@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../describe/parameters';
+import { describe, isShown, type Parameter, type Values, type ValuesOf } from '../describe/parameters';
 import { treeOf } from '../meshes/tree';
 import { nearestOnPath, PathPieces } from '../paths/nearest';
-import { lineOf } from '../paths/line-of';
+import { lineOf, pathTrouble } from '../paths/line-of';
 import { pathParameters } from '../paths/parameters';
 import type { VectorColumns } from '../math/vector';
 import { inward } from '../places/similarity';
@@ -13,7 +13,13 @@ const is =
   (v: Readonly<Record<string, unknown>>) =>
     targets.includes(String(v['target']));
 
-const drawn = is('path');
+/** The parameters of a path, shown where the target is one. */
+const paths = Object.fromEntries(
+  Object.entries(pathParameters).map(([name, parameter]: [string, Parameter]) => [
+    name,
+    { ...parameter, shown: (v: Values) => is('path')(v) && isShown(parameter, v) },
+  ]),
+) as unknown as typeof pathParameters;
 
 /** What a field is measured from: a point, a line, a path, a surface. */
 export const targetParameters = describe({
@@ -28,9 +34,7 @@ export const targetParameters = describe({
     shown: is('line'),
   },
   mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.', shown: is('surface') },
-  points: { ...pathParameters.points, shown: drawn },
-  smooth: { ...pathParameters.smooth, shown: drawn },
-  closed: { ...pathParameters.closed, shown: drawn },
+  ...paths,
 });
 
 /** The choices of a target. */
@@ -88,8 +92,8 @@ export function offsetsFrom({ settings, resources }: Pick<FieldSource, 'settings
 
 /** Why there is no target, in words. */
 export function targetTrouble({ settings, resources }: Pick<SilenceSource, 'settings' | 'resources'>): string | undefined {
-  const { target, mesh, points } = settings as Settings;
-  if (target === 'path' && points.length === 0) return 'its path has no point';
+  const { target, mesh } = settings as Settings;
+  if (target === 'path') return pathTrouble(settings);
   if (target !== 'surface') return undefined;
   if (mesh === '') return 'no mesh is chosen';
   return resources.mesh(mesh) ? undefined : 'its mesh is missing';

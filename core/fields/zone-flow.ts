@@ -39,7 +39,7 @@ export const zoneFlow: FieldKind = {
   strength: { label: 'Strength', default: 2, usual: [-5, 5] },
   actions: vectorActions('acceleration'),
   seeded: true,
-  needs: { form: true },
+  needs: { form: true, extent: 'rod' },
   startsWith: { extent: 'rod', profile: 'smooth' },
   balance: ['outward', 'lengthwise', 'swirl'],
   starts: [

@@ -12,6 +12,11 @@ export interface Reason {
   readonly look?: 'field' | 'extent';
 }
 
+/** A length in metres for a sentence. */
+export function metres(value: number): string {
+  return value < 0.01 ? `${(value * 1000).toPrecision(2)} mm` : `${Number(value.toPrecision(2))} m`;
+}
+
 /** A change of one field of a scene. */
 export function changedField(field: Field, change: (field: Field) => Partial<Field>): (scene: Scene) => Scene {
   return (scene) => ({ ...scene, fields: scene.fields.map((f) => (f.id === field.id ? { ...f, ...change(f) } : f)) });

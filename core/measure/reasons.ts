@@ -12,13 +12,9 @@ import { newEmitter } from '../scene/starters';
 import { spanLevel } from '../stack/reach';
 import { boundsSentTo, fittedTo } from './fit';
 import { heldByGroup } from './group-reasons';
+import { offPath } from './off-path';
 import { rms, type Bounds, type Meter, type Meters } from './meters';
-import { changedField as changed, changedGroup, type Reason } from './reason';
-
-/** A length in metres for a sentence. */
-export function metres(value: number): string {
-  return value < 0.01 ? `${(value * 1000).toPrecision(2)} mm` : `${Number(value.toPrecision(2))} m`;
-}
+import { changedField as changed, changedGroup, metres, type Reason } from './reason';
 
 function isZero(value: unknown): boolean {
   return Array.isArray(value) && value.every((n) => n === 0);
@@ -73,14 +69,16 @@ function settingsReason(scene: Scene, field: Field, frame: number, assets: Asset
       mend: { label: 'Set it', change: changed(field, (f) => ({ settings: { ...f.settings, [direction]: upright } })) },
     };
   }
-  const silent = kind.silent?.(fieldSource(scene, field, assets));
+  const source = fieldSource(scene, field, assets);
+  const silent = kind.silent?.(source);
   if (silent) {
-    const formless = kind.needs?.form === true && !extents.get(field.extent.kind).form;
-    const rod = () => ({ extent: extents.defaults('rod'), place: field.place });
+    const { extent } = kind.needs ?? {};
+    const helps = extent !== undefined && kind.silent?.({ ...source, extent: extents.defaults(extent) }) === undefined;
+    const give = () => ({ extent: extents.defaults(extent!), place: field.place });
     return {
       code: 'silent',
       words: silent,
-      ...(formless ? { mend: { label: 'Give it a rod', change: changed(field, rod) } } : { look: 'field' }),
+      ...(helps ? { mend: { label: `Give it a ${extents.get(extent).label}`, change: changed(field, give) } } : { look: 'field' }),
     };
   }
   const nothing = extents.get(field.extent.kind).empty?.(field.extent, resourcesOf(scene, assets));
@@ -101,12 +99,15 @@ function weightReason(
   meter: Meter,
   assets: Assets,
   bounds: NonNullable<ReturnType<typeof boundsSentTo>>,
+  frame: number,
 ): Reason {
   if (meter.missedBy > 0) {
     const miss = Number.isFinite(meter.missedBy) ? metres(meter.missedBy) : undefined;
     const { position } = field.place;
     const among = [0, 1, 2].every((i) => position[i]! >= bounds.low[i]! && position[i]! <= bounds.high[i]!);
     const still = field.place.carrier === '' && Object.keys(field.keys).length === 0;
+    const off = offPath(scene, field, frame);
+    if (off) return off;
     if (miss !== undefined && among && still) {
       const wider = (f: Field) => ({
         extent: { ...f.extent, reach: widened((f.extent['reach'] as number) + meter.missedBy / f.place.scale) },
@@ -219,7 +220,7 @@ export function whySilent(scene: Scene, field: Field, meters: Meters, frame: num
   const held = heldByGroup(scene, field, meter);
   if (held) return held;
   if (meter.touched === 0 && meter.ownSquares === 0 && (meter.missedBy > 0 || meter.reached === 0))
-    return weightReason(scene, field, meter, assets, bounds);
+    return weightReason(scene, field, meter, assets, bounds, frame);
   if (actions.get(field.actsAs).needsDrag && meter.grip === 0) {
     const grip = (s: Scene): Scene => ({
       ...s,

@@ -8,12 +8,16 @@ export interface NearestOnPath {
   tx: number;
   ty: number;
   tz: number;
+  /** Length from the start of the path, metres. */
+  s: number;
+  /** The piece it lies on, from the point of that number on. */
+  piece: number;
   /** Metres from the point asked for. */
   distance: number;
 }
 
 /** An empty answer, to be written into. */
-export const nearestOnPath = (): NearestOnPath => ({ x: 0, y: 0, z: 0, tx: 0, ty: 0, tz: 0, distance: Infinity });
+export const nearestOnPath = (): NearestOnPath => ({ x: 0, y: 0, z: 0, tx: 0, ty: 0, tz: 0, s: 0, piece: 0, distance: Infinity });
 
 /** Pieces whose boxes are tried together. */
 const GROUP = 8;
@@ -21,12 +25,18 @@ const GROUP = 8;
 /** The pieces of a path as flat numbers, with a box round every few of them, so that the far ones are passed over. */
 export class PathPieces {
   private readonly points: Float64Array;
+  private readonly lengths: Float64Array;
   private readonly boxes: Float64Array;
+  /** 1 for a piece that only leads from one stroke to the next. */
+  private readonly gaps: Uint8Array;
   readonly pieces: number;
 
-  constructor({ points }: Polyline) {
+  constructor({ points, lengths, strokes }: Polyline) {
     this.points = Float64Array.from(points.flat());
+    this.lengths = Float64Array.from(lengths);
     this.pieces = Math.max(0, points.length - 1);
+    this.gaps = new Uint8Array(this.pieces);
+    for (const { last } of strokes) if (last < this.pieces) this.gaps[last] = 1;
     const groups = Math.ceil(this.pieces / GROUP);
     this.boxes = new Float64Array(6 * groups);
     for (let g = 0; g < groups; g++)
@@ -44,13 +54,13 @@ export class PathPieces {
 
   /** The nearest point to (x, y, z); the first of several that are equally near. */
   nearest(x: number, y: number, z: number, out: NearestOnPath): void {
-    const { points, boxes, pieces } = this;
+    const { points, boxes, pieces, gaps, lengths } = this;
     let best = Infinity;
     if (pieces === 0 && points.length > 0) {
       out.x = points[0]!;
       out.y = points[1]!;
       out.z = points[2]!;
-      out.tx = out.ty = out.tz = 0;
+      out.tx = out.ty = out.tz = out.s = out.piece = 0;
       best = (x - out.x) * (x - out.x) + (y - out.y) * (y - out.y) + (z - out.z) * (z - out.z);
     }
     for (let g = 0; 6 * g < boxes.length; g++) {
@@ -60,6 +70,7 @@ export class PathPieces {
       if (bx * bx + by * by + bz * bz >= best) continue;
       const end = Math.min(pieces, (g + 1) * GROUP);
       for (let p = g * GROUP; p < end; p++) {
+        if (gaps[p] === 1) continue;
         const o = 3 * p;
         const dx = points[o + 3]! - points[o]!;
         const dy = points[o + 4]! - points[o + 1]!;
@@ -81,6 +92,8 @@ export class PathPieces {
         out.tx = dx * scale;
         out.ty = dy * scale;
         out.tz = dz * scale;
+        out.s = lengths[p]! + t * (lengths[p + 1]! - lengths[p]!);
+        out.piece = p;
       }
     }
     out.distance = Math.sqrt(best);

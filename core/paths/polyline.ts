@@ -1,11 +1,19 @@
 import type { Vector } from '../math/vector';
 
-/** A path as straight pieces. */
+/** A part of a path that is drawn without lifting the pen: its first and last point, by their places in the list. */
+export interface Stroke {
+  readonly first: number;
+  readonly last: number;
+  /** Its last point is its first. */
+  readonly closed: boolean;
+}
+
+/** A path as straight pieces, in one stroke or several. */
 export interface Polyline {
   readonly points: readonly Vector[];
-  /** Length from the start to each point, metres; the last is the whole length. */
+  /** Length from the start to each point, metres; the last is the whole length. Way between strokes does not count. */
   readonly lengths: readonly number[];
-  readonly closed: boolean;
+  readonly strokes: readonly Stroke[];
 }
 
 /** Pieces of a smooth path from one knot to the next. */
@@ -52,7 +60,27 @@ export function polylineOf(knots: readonly Vector[], closed: boolean, smooth: bo
   }
   const lengths = [0];
   for (let i = 1; i < points.length; i++) lengths.push(lengths[i - 1]! + distance(points[i - 1]!, points[i]!));
-  return { points, lengths, closed };
+  return { points, lengths, strokes: points.length > 0 ? [{ first: 0, last: points.length - 1, closed: closed && n > 1 }] : [] };
+}
+
+/** Several paths as one, stroke after stroke. */
+export function joined(lines: readonly Polyline[]): Polyline {
+  const points: Vector[] = [];
+  const lengths: number[] = [];
+  const strokes: Stroke[] = [];
+  for (const line of lines) {
+    const before = lengths.at(-1) ?? 0;
+    const at = points.length;
+    for (const { first, last, closed } of line.strokes) strokes.push({ first: first + at, last: last + at, closed });
+    points.push(...line.points);
+    for (const length of line.lengths.slice(0, line.points.length)) lengths.push(before + length);
+  }
+  return { points, lengths: lengths.length > 0 ? lengths : [0], strokes };
+}
+
+/** The strokes of a path, each as a row of points to draw. */
+export function strokesOf({ points, strokes }: Polyline): Vector[][] {
+  return strokes.map(({ first, last }) => points.slice(first, last + 1));
 }
 
 /** Whole length of a path, metres. */

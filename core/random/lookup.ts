@@ -49,6 +49,8 @@ export const Purpose = {
   spinAxisTurn: 13,
   orientation: 14,
   outward: 17,
+  /** Which of several ways along a path it keeps to. */
+  way: 19,
   amount: 20,
   porosity: 22,
   restitution: 23,

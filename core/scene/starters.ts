@@ -2,6 +2,8 @@ import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
 import { fittedTo } from '../measure/fit';
 import type { Bounds } from '../measure/meters';
+import { pathParameters } from '../paths/parameters';
+import { shapes } from '../shapes';
 import { completeEmitter, completeField, completeScene } from './complete';
 import { SCENE_FORMAT, SCENE_VERSION, type Emitter, type Field, type Scene } from './document';
 
@@ -60,6 +62,21 @@ export function newEmitter(scene: Pick<Scene, 'emitters'>): Emitter {
     amounts: [{ kind: 'rate', rate: 400 }],
     birth: { life: 3, lifeVariance: 0.8, speed: 1.2, speedVariance: 0.4, spread: 18, size: 0.04, sizeVariance: 0.015, drag: 0.3 },
   });
+}
+
+/** A new emitter on the path that a field follows: at its start, or all along it, still, so that the field sets it going. */
+export function emitterOnPath(scene: Pick<Scene, 'emitters'>, field: Field, from: 'start' | 'along'): Emitter | undefined {
+  const path = fieldKinds.get(field.settings.kind).course?.(field.settings, field.extent);
+  if (!path) return undefined;
+  const named = Object.fromEntries(Object.keys(pathParameters).map((name) => [name, path[name]]));
+  const emitter = newEmitter(scene);
+  return {
+    ...emitter,
+    shape: { ...shapes.defaults('path'), ...named, from },
+    place: field.place,
+    keys: field.keys,
+    birth: { ...emitter.birth, along: 'tangent', speed: 0, speedVariance: 0, spread: 0 },
+  };
 }
 
 /** A scene that is not empty: one emitter, a shot camera, particles already moving. */

@@ -1,24 +1,41 @@
-import type { ValuesOf } from '../describe/parameters';
+import { describe, type ValuesOf } from '../describe/parameters';
 import { pathParameters } from '../paths/parameters';
-import { lineOf } from '../paths/line-of';
-import { pathLength, pointAlong } from '../paths/polyline';
+import { pathHandles } from '../paths/handles';
+import { lineOf, pathTrouble } from '../paths/line-of';
+import { pathLength, pointAlong, strokesOf } from '../paths/polyline';
 import type { ShapeKind } from './shape';
 
-type Settings = ValuesOf<typeof pathParameters>;
+const parameters = describe({
+  ...pathParameters,
+  from: {
+    type: 'choice',
+    label: 'Born',
+    default: 'along',
+    options: [
+      { value: 'along', label: 'along it' },
+      { value: 'start', label: 'at its start' },
+    ],
+    help: 'Anywhere along the path, or all at the beginning of it; where it has several strokes, of one of them.',
+  },
+});
 
-/** A path, even over its length. The normal stands on it, as far up as it can. */
+type Settings = ValuesOf<typeof parameters>;
+
+/** A path, even over its length, or its start. The normal stands on it, as far up as it can. */
 export const path: ShapeKind = {
   kind: 'path',
   label: 'path',
-  summary: 'A path drawn point by point, evenly filled along its length.',
-  parameters: pathParameters,
+  summary: 'A path, evenly filled along its length, or its start.',
+  parameters,
   points: 'points',
   sampler(values) {
     const line = lineOf(values);
     const length = pathLength(line);
-    if (line.points.length < 2) return () => false;
+    if (!(length > 0)) return () => false;
+    const starts = line.strokes.map(({ first }) => line.lengths[first]! / length);
+    const { from } = values as Settings;
     return ({ pick }, out) => {
-      const u = pick(0);
+      const u = from === 'start' ? starts[Math.floor(pick(0) * starts.length)]! : pick(0);
       const { point, tangent } = pointAlong(line, u * length);
       [out.x, out.y, out.z] = point;
       [out.tx, out.ty, out.tz] = tangent;
@@ -31,7 +48,7 @@ export const path: ShapeKind = {
       return true;
     };
   },
-  empty: (values) => ((values as Settings).points.length < 2 ? 'its path has fewer than two points' : undefined),
-  outline: (values) => [lineOf(values).points],
-  handles: () => [],
+  empty: pathTrouble,
+  outline: (values) => strokesOf(lineOf(values)),
+  handles: pathHandles,
 };

@@ -66,8 +66,10 @@ export function fieldSource(scene: Scene, field: Field, assets: Assets, read?: M
     read?.set(id, frozen);
     return frozen;
   };
+  const { blends, paced, vectorUnit } = actions.get(field.actsAs);
   return {
-    strength: actions.get(field.actsAs).blends ? (actions.get(field.actsAs).paced ? field.pace : 1) : field.strength,
+    strength: blends ? (paced ? field.pace : 1) : field.strength,
+    moves: vectorUnit === 'm/s',
     stream: streamOf(scene.seed, field.seed),
     settings: field.settings,
     fps: scene.time.fps,

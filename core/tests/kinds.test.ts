@@ -27,8 +27,8 @@ function near(actual: readonly number[], expected: readonly number[], digits = 9
   expected.forEach((n, i) => expect(actual[i]).toBeCloseTo(n, digits));
 }
 
-/** Kinds, and settings of them, that jump somewhere by their nature. */
-const JUMPS = ['cells'];
+/** Kinds that jump somewhere by their nature: a path where two of its parts are equally near. */
+const JUMPS = ['cells', 'path'];
 
 describe('every kind, in every extent, in every way of acting', () => {
   const settingsOf = (kind: string): Written => (kind === 'texture' ? { kind, pattern: 'rings', edges: 'tile', thickness: 4 } : { kind });

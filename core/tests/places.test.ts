@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { isShown } from '../describe/parameters';
 import type { Values } from '../describe/parameters';
 import { extents } from '../extents';
 import { fittedTo, joined } from '../measure/fit';
-import { metres } from '../measure/reasons';
+import { metres } from '../measure/reason';
 import type { SizeHandle } from '../places/handle';
 import { uniform } from '../random/lookup';
 import { freeId, freeName } from '../scene/starters';
@@ -35,11 +36,19 @@ describe('handles of sizes', () => {
   });
 
   it('every size of a shape has one', () => {
-    for (const shape of shapes.list) {
-      const sizes = Object.entries(shape.parameters).filter(
-        ([name, p]) => p.type === 'number' && p.unit === 'm' && !(shape.kind === 'lettering' && name === 'depth'),
+    const forms = shapes.list.flatMap(({ kind }) =>
+      kind === 'path' ? ['drawn', 'line', 'circle', 'helix'].map((form) => shapes.defaults(kind, { form })) : [shapes.defaults(kind)],
+    );
+    for (const values of forms) {
+      const { kind, parameters, handles } = shapes.get(values.kind);
+      const sizes = Object.entries(parameters).filter(
+        ([name, p]) => p.type === 'number' && p.unit === 'm' && isShown(p, values) && !(kind === 'lettering' && name === 'depth'),
       );
-      expect(shape.handles(shapes.defaults(shape.kind)).map((h) => h.parameter)).toEqual(sizes.map(([name]) => name));
+      expect(
+        handles(values)
+          .map((h) => h.parameter)
+          .sort(),
+      ).toEqual(sizes.map(([name]) => name).sort());
     }
   });
 });

@@ -18,9 +18,8 @@ interface Copied {
   readonly images: readonly SceneImage[];
 }
 
-/** Adds an emitter and selects it. */
-export function addEmitter(): void {
-  const emitter = newEmitter(openedScene());
+/** Adds an emitter, a plain one if none is given, and selects it. */
+export function addEmitter(emitter: Emitter = newEmitter(openedScene())): void {
   changeScene((s) => ({ ...s, emitters: [...s.emitters, emitter] }));
   select({ type: 'emitter', id: emitter.id });
 }

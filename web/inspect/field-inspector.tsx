@@ -4,11 +4,13 @@ import { fields as fieldKinds } from '../../core/fields';
 import { rules } from '../../core/groups';
 import { fieldParameters } from '../../core/scene/descriptions';
 import type { Field } from '../../core/scene/document';
+import { emitterOnPath } from '../../core/scene/starters';
 import { duplicateFields, moveTo, removeFields, setActsAs, startFrom } from '../desk/desk-edit';
 import { setStrength, strengthParameter, unitOf } from '../desk/strength';
 import { NumberRow } from '../parts/number-field';
 import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
-import { editField, useScene } from '../store/scene-store';
+import { editField, openedScene, useScene } from '../store/scene-store';
+import { addEmitter } from './emitter-edit';
 import { PlaceSection } from './place-section';
 import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
 import { Section } from './section';
@@ -40,6 +42,25 @@ function Starts({ field }: { field: Field }) {
           {start.name}
         </button>
       ))}
+    </div>
+  );
+}
+
+/** Emitters that are made on the path which a field follows. */
+function EmitOnPath({ field }: { field: Field }) {
+  const make = (from: 'start' | 'along') => {
+    const emitter = emitterOnPath(openedScene(), field, from);
+    if (emitter) addEmitter(emitter);
+  };
+  if (!fieldKinds.get(field.settings.kind).course?.(field.settings, field.extent)) return null;
+  return (
+    <div className="flex gap-2 py-1.5">
+      <button className="line-button" onClick={() => make('start')}>
+        Emit at its start
+      </button>
+      <button className="line-button" onClick={() => make('along')}>
+        Emit along it
+      </button>
     </div>
   );
 }
@@ -97,6 +118,7 @@ export function FieldInspector({ field }: { field: Field }) {
           )}
           <ParameterRows description={own} values={field as never} onChange={(name, value) => setOwn(field.id, name, value)} />
           <ParameterRows description={kind.parameters} values={field.settings} unit={unit} onChange={setting} />
+          <EmitOnPath field={field} />
           <GroupRow field={field} />
         </Section>
       </div>

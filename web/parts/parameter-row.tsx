@@ -1,6 +1,7 @@
 import type { Vector } from '../../core/math/vector';
 import { isShown, type Description, type NumberParameter, type Parameter, type Values } from '../../core/describe/parameters';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { beginGesture, endGesture } from '../store/scene-store';
 import { ColourRow } from './colour-row';
 import { NamesRow } from './names-row';
 import { PointsRow } from './points-row';
@@ -99,7 +100,14 @@ function SeedRow({ parameter, value, onChange }: { parameter: NumberParameter; v
 }
 
 /** One parameter, edited in the way of its type. */
-function ParameterRow({ parameter, value, values, unit, onChange }: RowProps & { readonly values: Values }) {
+function ParameterRow({
+  parameter,
+  value,
+  values,
+  unit,
+  onChange,
+  onOther,
+}: RowProps & { readonly values: Values; onOther(name: string, value: unknown): void }) {
   const shownUnit = 'unit' in parameter && parameter.unit === '=' ? unit : 'unit' in parameter ? parameter.unit : undefined;
   switch (parameter.type) {
     case 'number':
@@ -135,7 +143,24 @@ function ParameterRow({ parameter, value, values, unit, onChange }: RowProps & {
     case 'text':
       return <TextRow parameter={parameter} value={value as string} onChange={onChange} />;
     case 'points':
-      return <PointsRow parameter={parameter} value={value as readonly Vector[]} onChange={onChange} />;
+      return (
+        <PointsRow
+          parameter={parameter}
+          value={value as readonly Vector[]}
+          onChange={onChange}
+          onStroke={
+            parameter.flat
+              ? undefined
+              : ({ points, closed }) => {
+                  beginGesture();
+                  onChange(points);
+                  onOther('closed', closed);
+                  onOther('smooth', false);
+                  endGesture();
+                }
+          }
+        />
+      );
     case 'reference':
       return <ReferenceRow parameter={parameter} value={value as string} onChange={onChange} />;
     case 'names':
@@ -169,6 +194,7 @@ export function ParameterRows({
         values={values}
         unit={unit}
         onChange={(value) => onChange(name, value)}
+        onOther={onChange}
       />
     ));
 }

@@ -1,10 +1,16 @@
 import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
 import type { PointsParameter } from '../../core/describe/parameters';
 import { MOST_LISTED } from '../../core/describe/check';
 import type { Vector } from '../../core/math/vector';
+import type { SvgStroke } from '../paths/read-svg';
 import { NumberBox } from './number-field';
+import { SvgButton } from './svg-button';
 
 const part = { type: 'number', label: '', unit: '', default: 0, usual: [-100, 100], help: '' } as const;
+
+/** So many points are listed before the others are asked for. */
+const FEW = 12;
 
 /** A point to go on a path with: as far beyond the last as that is from the one before it. */
 export function nextPoint(points: readonly Vector[]): Vector {
@@ -18,19 +24,24 @@ export function PointsRow({
   parameter,
   value,
   onChange,
+  onStroke,
 }: {
   parameter: PointsParameter;
   value: readonly Vector[];
   onChange: (value: readonly Vector[]) => void;
+  /** Takes a path from a file in place of the points; undefined where these points are no path. */
+  onStroke?: ((stroke: SvgStroke) => void) | undefined;
 }) {
+  const [all, setAll] = useState(false);
   const change = (index: number, axis: number, n: number) =>
     onChange(value.map((p, i) => (i === index ? (p.map((old, k) => (k === axis ? n : old)) as unknown as Vector) : p)));
   return (
     <div className="border-b border-rule/60 py-1" title={parameter.help}>
-      <div className="flex items-baseline justify-between">
+      <div className="flex flex-wrap items-baseline justify-between">
         <span className="text-second">
           {parameter.label} <span className="num text-faint">{value.length}</span>
         </span>
+        {onStroke && <SvgButton most={MOST_LISTED.points} onTake={onStroke} />}
         <button
           className="text-button flex items-center gap-1"
           disabled={value.length >= MOST_LISTED.points}
@@ -40,7 +51,7 @@ export function PointsRow({
         </button>
       </div>
       <ol>
-        {value.map((point, i) => (
+        {(all ? value : value.slice(0, FEW)).map((point, i) => (
           <li key={i} className="grid grid-cols-[1.5rem_1fr_1fr_1fr_1.5rem] items-baseline gap-1">
             <span className="num text-faint">{i + 1}</span>
             {(['X', 'Y', 'Z'] as const).map((axis, k) =>
@@ -66,6 +77,11 @@ export function PointsRow({
           </li>
         ))}
       </ol>
+      {value.length > FEW && (
+        <button className="text-button" onClick={() => setAll(!all)}>
+          {all ? `only the first ${FEW}` : `all ${value.length} points`}
+        </button>
+      )}
     </div>
   );
 }

@@ -56,7 +56,7 @@ function paste(): void {
 
 function AddThing() {
   const items: readonly (readonly [string, string, () => void])[] = [
-    ['emitter', 'Makes particles', addEmitter],
+    ['emitter', 'Makes particles', () => addEmitter()],
     ['collider', 'A surface that particles hit', addCollider],
     ['carrier', 'A frame that moves other things', addCarrier],
     ...(canPaste() ? ([['paste emitters', 'What was copied, from here or another scene', paste]] as const) : []),

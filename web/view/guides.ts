@@ -184,7 +184,7 @@ export class Guides {
     if (!thing) return;
     const place = at(thing);
     for (const guide of extentGuides(thing, place)) this.group.add(guide);
-    const ownLines = field && fieldKinds.get(field.settings.kind).outline?.(field.settings);
+    const ownLines = field && fieldKinds.get(field.settings.kind).outline?.(field.settings, field.extent);
     if (ownLines) this.group.add(lines(segmentsOf(ownLines, place), GUIDE.lamp, 0.55, 0.04));
     if (direction) this.group.add(directionGuide(direction, place));
   }

@@ -25,6 +25,10 @@ export interface Sizable {
   readonly points: string | undefined;
 }
 
+/** The list of points of a kind that is edited point by point, where the values have a use for it. */
+const editedPoints = ({ points, parameters }: { readonly points?: string; readonly parameters: Description }, values: Kinded) =>
+  points !== undefined && isShown(parameters[points]!, values) ? points : undefined;
+
 /** The extent of a field or group, as a body. */
 function extentBody(thing: Field | Group, owner: ReachOwner): Sizable {
   const kind = extents.get(thing.extent.kind);
@@ -36,20 +40,19 @@ function extentBody(thing: Field | Group, owner: ReachOwner): Sizable {
       typeof value === 'number'
         ? setExtentNumber(owner, parameter, value)
         : editReach(owner, (t) => void ((t.extent as Record<string, unknown>)[parameter] = value)),
-    points: kind.points,
+    points: editedPoints(kind, thing.extent),
   };
 }
 
 /** The sizes that a field's own kind has, as a body. */
 function kindBody(field: Field): Sizable {
   const kind = fieldKinds.get(field.settings.kind);
-  const points = kind.points !== undefined && isShown(kind.parameters[kind.points]!, field.settings) ? kind.points : undefined;
   return {
     values: field.settings,
     parameters: kind.parameters,
     handles: kind.handles?.(field.settings) ?? [],
     set: (parameter, value) => editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[parameter] = value)),
-    points,
+    points: editedPoints(kind, field.settings),
   };
 }
 
@@ -75,7 +78,7 @@ export function sizablesOf(thing: {
       handles: kind.handles(owner.shape),
       set: (parameter, value) =>
         emitter ? editEmitter(emitter.id, write(parameter, value)) : editCollider(collider!.id, write(parameter, value)),
-      points: kind.points,
+      points: editedPoints(kind, owner.shape),
     },
   ];
 }

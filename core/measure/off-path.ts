@@ -1,0 +1,39 @@
+import { fields as fieldKinds } from '../fields';
+import type { Vector } from '../math/vector';
+import { lineOf } from '../paths/line-of';
+import { nearestOnPath, PathPieces } from '../paths/nearest';
+import { motionOf } from '../places/motion';
+import { inward, outward } from '../places/similarity';
+import { sendTo, type Field, type Scene } from '../scene/document';
+import { metres, type Reason } from './reason';
+
+/** Why a field that follows a path reaches nothing: the nearest emitter that is sent to it lies off the path. */
+export function offPath(scene: Scene, field: Field, frame: number): Reason | undefined {
+  const path = fieldKinds.get(field.settings.kind).course?.(field.settings, field.extent);
+  if (!path) return undefined;
+  const pieces = new PathPieces(lineOf(path));
+  const place = motionOf(scene.carriers, field).at(frame);
+  const found = nearestOnPath();
+  let best:
+    | { readonly id: string; readonly name: string; readonly distance: number; readonly to: Vector; readonly free: boolean }
+    | undefined;
+  for (const emitter of scene.emitters) {
+    if (!emitter.on || sendTo(field, emitter.id) === 0) continue;
+    const at = motionOf(scene.carriers, emitter).at(frame).position;
+    pieces.nearest(...inward(place, at), found);
+    const distance = found.distance * place.scale;
+    if (best && best.distance <= distance) continue;
+    const free = emitter.place.carrier === '' && !emitter.keys['place.position']?.length;
+    best = { id: emitter.id, name: emitter.name, distance, to: outward(place, [found.x, found.y, found.z]), free };
+  }
+  if (!best || best.distance < 1e-3) return undefined;
+  const { id, to, free } = best;
+  const words = `the emitter “${best.name}” lies ${metres(best.distance)} off the path`;
+  const position = to.map((n) => Number(n.toFixed(4))) as unknown as Vector;
+  const change = (s: Scene): Scene => ({
+    ...s,
+    emitters: s.emitters.map((e) => (e.id === id ? { ...e, place: { ...e.place, position } } : e)),
+  });
+  // What is keyed or carried is moved by its keys or its carrier.
+  return free ? { code: 'off-path', words, mend: { label: 'Snap it to the path', change } } : { code: 'off-path', words, look: 'extent' };
+}

@@ -1,0 +1,218 @@
+import { describe, expect, it } from 'vitest';
+import { whySilent } from '../measure/reasons';
+import { Course, coursePoint } from '../paths/course';
+import { lineOf } from '../paths/line-of';
+import { pathParameters } from '../paths/parameters';
+import { pathLength, polylineOf } from '../paths/polyline';
+import { windingPoint } from '../paths/winding';
+import { defaultsOf } from '../describe/parameters';
+import type { Vector } from '../math/vector';
+import type { Written } from '../scene/complete';
+import { Simulation } from '../step/simulation';
+import { runTo, testScene } from './scenes';
+
+const R = 2;
+const circle = { form: 'circle', pathRadius: R };
+const ring: Written = { kind: 'path', ...circle, core: 9, reach: 9 };
+
+/** Angles about Y of all particles, sorted, and the largest error of their distance from the axis. */
+function round(run: Simulation): { gaps: number[]; error: number } {
+  const { count, columns } = run.populations[0]!;
+  const angles: number[] = [];
+  let error = 0;
+  for (let i = 0; i < count; i++) {
+    angles.push(Math.atan2(-columns.z[i]!, columns.x[i]!));
+    error = Math.max(error, Math.abs(Math.hypot(columns.x[i]!, columns.z[i]!) - R) / R);
+  }
+  angles.sort((a, b) => a - b);
+  return { gaps: angles.map((a, i) => (i > 0 ? a - angles[i - 1]! : a - angles.at(-1)! + 2 * Math.PI)), error };
+}
+
+describe('a path', () => {
+  it('has the length of its form: line, circle, helix (geometry)', () => {
+    const length = (over: object) => pathLength(lineOf({ ...defaultsOf(pathParameters), ...over }));
+    expect(length({ form: 'line', pathLength: 3 })).toBeCloseTo(3, 12);
+    expect(length(circle) / (2 * Math.PI * R)).toBeCloseTo(1, 3);
+    expect(length({ form: 'helix', pathRadius: 1, pathTurns: 3, pathLength: 4 }) / Math.hypot(6 * Math.PI, 4)).toBeCloseTo(1, 3);
+  });
+
+  it('of lettering is one closed stroke a contour, and none leads from one to the next', () => {
+    const line = lineOf({ ...defaultsOf(pathParameters), form: 'lettering', words: 'do' });
+    expect(line.strokes).toHaveLength(4);
+    for (const { first, last, closed } of line.strokes) {
+      expect(closed).toBe(true);
+      expect(line.points[last]).toEqual(line.points[first]);
+    }
+    const pieces = line.points
+      .slice(1)
+      .map((p, i) => [line.lengths[i + 1]! - line.lengths[i]!, Math.hypot(...p.map((n, k) => n - line.points[i]![k]!))]);
+    const gaps = line.strokes.slice(0, -1).map(({ last }) => last);
+    pieces.forEach(([counted, real], i) => expect(counted).toBeCloseTo(gaps.includes(i) ? 0 : real!, 9));
+  });
+
+  it('turns smoothly across its knots, with a frame that stays square and comes back after a lap', () => {
+    const knots: Vector[] = [[0, 0, 0], [2, 1, 0], [3, 0, 2], [0, 1, 3]]; // prettier-ignore
+    const course = new Course(polylineOf(knots, true, true));
+    const stroke = course.line.strokes[0]!;
+    const whole = course.lengthOf(stroke);
+    const [a, b] = [coursePoint(), coursePoint()];
+    const dot = (p: Float64Array, q: Float64Array) => p[0]! * q[0]! + p[1]! * q[1]! + p[2]! * q[2]!;
+    for (let i = 0; i < 4000; i++) {
+      course.at(stroke, (whole * i) / 4000, a);
+      course.at(stroke, (whole * (i + 1)) / 4000, b);
+      expect(dot(a.t, b.t)).toBeGreaterThan(0.995);
+      expect(dot(a.n, b.n)).toBeGreaterThan(0.99);
+      expect(dot(a.t, a.n)).toBeCloseTo(0, 9);
+      expect(dot(a.b, a.b)).toBeCloseTo(1, 9);
+    }
+  });
+
+  it('winds at its radius, closes on a closed path, and tapers off on an open one', () => {
+    const winding = { form: 'helix', frequency: 1.3, radius: 0.25, taper: 0 } as const;
+    const at = coursePoint();
+    const offset = (course: Course, w: typeof winding | (Omit<typeof winding, 'taper'> & { taper: number }), s: number) => {
+      const stroke = course.line.strokes[0]!;
+      windingPoint(course, w, stroke, s, 0, at);
+      const wound = [...at.p];
+      course.at(stroke, s, at);
+      return wound.map((n, i) => n - at.p[i]!);
+    };
+    const loop = new Course(lineOf({ ...defaultsOf(pathParameters), ...circle }));
+    const whole = loop.lengthOf(loop.line.strokes[0]!);
+    for (const s of [0, 1, 2.2]) expect(Math.hypot(...offset(loop, winding, s))).toBeCloseTo(0.25, 6);
+    offset(loop, winding, whole).forEach((n, i) => expect(n).toBeCloseTo(offset(loop, winding, 0)[i]!, 6));
+    const open = new Course(lineOf({ ...defaultsOf(pathParameters), form: 'line', pathLength: 4 }));
+    expect(Math.hypot(...offset(open, { ...winding, taper: 1 }, 2))).toBeCloseTo(0.125, 6);
+    expect(Math.hypot(...offset(open, { ...winding, taper: 1 }, 4))).toBeCloseTo(0, 6);
+  });
+});
+
+describe('one lap a lifetime (common practice)', () => {
+  const life = 4;
+  const lap = (amount: Written, substeps = 1) =>
+    testScene({
+      time: { first: 1, last: 400, preRoll: 1.5 * life * 24, substeps },
+      emitter: {
+        shape: { kind: 'path', ...circle, from: 'start' },
+        amounts: [amount],
+        birth: { life, speed: 0, drag: 0 },
+      },
+      fields: [{ settings: { kind: 'path', pace: 'lap', towards: 0 }, actsAs: 'drive', strength: 1, extent: ring }],
+    });
+
+  it('closes the ring at frame 1 when emission began a lap and a half before: regular births', () => {
+    const { gaps, error } = round(new Simulation(lap({ kind: 'rate', rate: 50 }), new Map(), { share: 1, slice: 0, slices: 1 }));
+    expect(gaps).toHaveLength(0);
+    expect(error).toBe(0);
+    for (const substeps of [1, 3]) {
+      const run = round(runTo(lap({ kind: 'rate', rate: 50 }, substeps), 1));
+      const mean = (2 * Math.PI) / run.gaps.length;
+      expect(run.gaps.length).toBeGreaterThan(190);
+      expect(Math.max(...run.gaps)).toBeLessThan(1.05 * mean);
+      expect(run.error).toBeLessThan(0.01);
+    }
+  });
+
+  it('closes it with random births but for gaps that chance makes: 2·ln n of the mean', () => {
+    const { gaps, error } = round(runTo(lap({ kind: 'rate', rate: 50, moments: 'random' }), 1));
+    expect(Math.max(...gaps)).toBeLessThan((2 * Math.log(gaps.length) * 2 * Math.PI) / gaps.length);
+    expect(error).toBeLessThan(0.01);
+  });
+
+  it('brings every particle to the end of an open path at its death', () => {
+    const scene = testScene({
+      emitter: { shape: { kind: 'path', form: 'line', pathLength: 6, from: 'start' }, birth: { life: 4, speed: 0, drag: 0 } },
+      fields: [
+        {
+          settings: { kind: 'path', pace: 'lap', towards: 0 },
+          actsAs: 'drive',
+          strength: 1,
+          extent: { kind: 'path', form: 'line', pathLength: 6 },
+        },
+      ],
+    });
+    expect(runTo(scene, 48).populations[0]!.columns.x[0]).toBeCloseTo(0, 4);
+    expect(runTo(scene, 95).populations[0]!.columns.x[0]).toBeCloseTo(3 - 6 / 96, 4);
+  });
+});
+
+describe('the path field', () => {
+  const follow = (field: Written, frames: number) =>
+    runTo(
+      testScene({
+        time: { substeps: 2 },
+        emitter: { shape: { kind: 'path', ...circle }, amounts: [{ kind: 'burst', count: 60 }], birth: { life: 999, speed: 0, drag: 1 } },
+        fields: [{ extent: ring, ...field }],
+      }),
+      frames,
+    );
+  const lapFrames = Math.round((2 * Math.PI * R * 24) / 1.5);
+
+  it('keeps particles within 5 cm of a closed path for ten laps, driven with a little pull towards it', () => {
+    const run = follow({ settings: { kind: 'path', towards: 0.4 }, actsAs: 'drive', strength: 0.3, pace: 1.5 }, 10 * lapFrames);
+    expect(round(run).gaps).toHaveLength(60);
+    expect(round(run).error * R).toBeLessThan(0.05);
+    // And set outright, they stay on it to a millimetre.
+    expect(
+      round(follow({ settings: { kind: 'path', towards: 0.4 }, actsAs: 'drive', strength: 1, pace: 1.5 }, 10 * lapFrames)).error * R,
+    ).toBeLessThan(1e-3);
+  });
+
+  it('steered along it with a little pull towards it, flying particles stay near', () => {
+    const scene = testScene({
+      time: { substeps: 2 },
+      emitter: {
+        shape: { kind: 'path', ...circle },
+        amounts: [{ kind: 'burst', count: 60 }],
+        birth: { life: 999, speed: 1.5, along: 'tangent', drag: 0 },
+      },
+      fields: [{ settings: { kind: 'path', towards: 0.4 }, actsAs: 'steer', strength: 0.3, extent: ring }],
+    });
+    expect(round(runTo(scene, 10 * lapFrames)).error * R).toBeLessThan(0.06);
+  });
+
+  it('winding, it holds particles on the way that winds', () => {
+    const run = follow(
+      {
+        settings: { kind: 'path', winding: 'helix', windingRadius: 0.3, frequency: 0.8, towards: 3, width: 0.05 },
+        actsAs: 'drive',
+        strength: 1,
+        pace: 1,
+      },
+      200,
+    );
+    const { count, columns } = run.populations[0]!;
+    for (let i = 0; i < count; i++)
+      expect(Math.abs(Math.hypot(Math.hypot(columns.x[i]!, columns.z[i]!) - R, columns.y[i]!) - 0.3)).toBeLessThan(0.02);
+  });
+
+  it('says that the emitter lies off it, and snaps it there', () => {
+    const scene = testScene({
+      emitter: { place: { position: [0, 3, 0] }, birth: { life: 99, speed: 0 } },
+      fields: [
+        {
+          settings: { kind: 'path' },
+          extent: { kind: 'path', form: 'line', pathLength: 4, core: 0.2, reach: 0.5 },
+          place: { position: [0, 1, 0] },
+        },
+      ],
+    });
+    const why = (s: typeof scene) => whySilent(s, s.fields[0]!, runTo(s, 0).measure(), 0, new Map());
+    const reason = why(scene)!;
+    expect(reason.words).toBe('the emitter “E” lies 2 m off the path');
+    expect(reason.mend!.label).toBe('Snap it to the path');
+    const mended = reason.mend!.change(scene);
+    expect(mended.emitters[0]!.place.position).toEqual([0, 1, 0]);
+    expect(why(mended)).toBeUndefined();
+  });
+
+  it('without a path as its extent says so, and takes one', () => {
+    const scene = testScene({
+      emitter: { birth: { life: 99, speed: 0 } },
+      fields: [{ settings: { kind: 'path' }, extent: { kind: 'ball' } }],
+    });
+    const reason = whySilent(scene, scene.fields[0]!, runTo(scene, 0).measure(), 0, new Map())!;
+    expect(reason.words).toBe('its extent is not a path');
+    expect(reason.mend!.change(scene).fields[0]!.extent.kind).toBe('path');
+  });
+});
