@@ -2,6 +2,7 @@ import { fields as fieldKinds } from '../core/fields';
 import { uniform } from '../core/random/lookup';
 import { completeScene, type Written } from '../core/scene/complete';
 import { Simulation } from '../core/step/simulation';
+import { benchFormulas } from './formulas';
 import { Reference } from './reference';
 
 const COUNT = 100_000;
@@ -99,6 +100,8 @@ for (const [name, count] of [
   }
   console.log(JSON.stringify({ case: name, shareOfAStep: Number((median(measures) / median(steps)).toFixed(3)) }));
 }
+
+benchFormulas();
 
 /** Births and contacts: seven rounds of their own, since a step of them is not a step of so many particles. */
 function told(name: string, count: number, work: () => void): void {

@@ -48,7 +48,17 @@ describe('the docs are true', () => {
     const field = { ...newField(scene, 'gravity', undefined), strength: 3 };
     const source = { ...fieldSource(scene, field, new Map()), settings };
     const none = vectorColumns(1);
-    const sight = { velocity: none, outward: none, lengthwise: none, own: new Float64Array(3), place: WORLD, frame: 0, time: 0 };
+    const sight = {
+      velocity: none,
+      outward: none,
+      lengthwise: none,
+      distance: none.x,
+      notes: { notFinite: 0 },
+      own: new Float64Array(3),
+      place: WORLD,
+      frame: 0,
+      time: 0,
+    };
     liftOff.compile(source)(local, block, out, sight);
     expect([out.x[0], out.y[0], out.z[0]]).toEqual([0, 6, 0]);
   });

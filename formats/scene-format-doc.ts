@@ -241,6 +241,12 @@ ${kinds(responses)}
 
 ${table(scene.carrierParameters)}
 
+## Dials
+
+\`{ "id", "name", "value", "low", "high", "keys" }\`, \`keys\` of \`value\`. Formulas read them under their names: a letter, then up to 31 letters, digits and low lines, none of them used by the language.
+
+${table(scene.dialParameters)}
+
 ## Meshes
 
 \`{ "id", "name", "source" }\`. Shapes of emitters and colliders name them by id. A mesh from a file is kept as binary glTF under the SHA-256 of that file; groups and poses of

@@ -41,7 +41,7 @@ const EXACT = [
 ];
 const INEXACT = /\bMath\.(sin|cos|tan|asin|acos|atan2?|sinh|cosh|tanh|exp|expm1|log|log2|log10|log1p|pow|cbrt|hypot|random)\b|\*\*/;
 /** Packages that the core uses, each in one place: the parser of formulas, and the tree of meshes. */
-const PACKAGES = { 'core/formula/formula.ts': ['jsep'], 'core/meshes/tree.ts': ['three', 'three-mesh-bvh'] };
+const PACKAGES = { 'core/formula/parse.ts': ['jsep'], 'core/meshes/tree.ts': ['three', 'three-mesh-bvh'] };
 /** Marks, on the line before, what only draws a body for the view. */
 const FOR_DRAWING = /for drawing only/;
 

@@ -90,8 +90,8 @@ export interface TextParameter extends Common {
   readonly default: string;
   /** Most characters. */
   readonly most: number;
-  /** True for an expression of the formula language. */
-  readonly formula?: boolean;
+  /** For an expression of the formula language: whose names it may use. */
+  readonly formula?: 'gate' | 'particle';
 }
 
 /** Points of a path, in order, in the frame of a place. */

@@ -6,6 +6,7 @@ import { landerTouchdown } from './lander-touchdown';
 import { letters } from './letters';
 import { lanternSwarm } from './lantern-swarm';
 import { sedimentFall } from './sediment-fall';
+import { sonarMembrane } from './sonar-membrane';
 import { ventPlume } from './vent-plume';
 
 /** An example scene under a name that can be typed. */
@@ -15,12 +16,19 @@ export interface Example {
 }
 
 /** The example scenes that ship with the application. */
-export const examples: readonly Example[] = [ventPlume, lanternSwarm, landerTouchdown, sedimentFall, letters, chartInRelief, cableRun].map(
-  (written) => {
-    const scene = completeScene(written);
-    return { slug: scene.name.toLowerCase().replace(/ /g, '-'), scene };
-  },
-);
+export const examples: readonly Example[] = [
+  ventPlume,
+  lanternSwarm,
+  landerTouchdown,
+  sedimentFall,
+  letters,
+  chartInRelief,
+  cableRun,
+  sonarMembrane,
+].map((written) => {
+  const scene = completeScene(written);
+  return { slug: scene.name.toLowerCase().replace(/ /g, '-'), scene };
+});
 
 /** The example of that slug or name. */
 export function findExample(name: string): Example | undefined {

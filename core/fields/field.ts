@@ -4,6 +4,8 @@ import type { Documented, Kind, Kinded } from '../describe/registry';
 import type { VectorColumns } from '../math/vector';
 import type { Outline } from '../places/handle';
 import type { Similarity } from '../places/similarity';
+import type { Notes } from '../formula/formula';
+import type { Dials } from '../scene/dials';
 import type { Resources } from '../shapes/shape';
 import type { ParticleBlock } from '../stack/block';
 import type { SizeHandle } from '../places/handle';
@@ -16,6 +18,10 @@ export interface FieldSight {
   /** Directions that the form of the field's extent gives, for kinds with `needs.form`. */
   readonly outward: VectorColumns;
   readonly lengthwise: VectorColumns;
+  /** Distance to the skeleton of the field's extent, metres of its own scale, for kinds with `needs.distance`; 0 without one. */
+  readonly distance: Float64Array;
+  /** Counts what could not be computed. */
+  readonly notes: Notes;
   /** The field's own velocity along the axes of its place, m/s. */
   readonly own: Float64Array;
   /** Where the field is. */
@@ -57,6 +63,7 @@ export interface FieldSource {
   readonly fps: number;
   readonly resources: Resources;
   readonly extent: Kinded;
+  readonly dials: Dials;
   /** Whether F is a velocity, m/s, with the way it acts. */
   readonly moves: boolean;
   /** Undefined where the scene has no such emitter. */
@@ -66,7 +73,7 @@ export interface FieldSource {
 }
 
 /** What a kind's silence is judged by. */
-export type SilenceSource = Pick<FieldSource, 'settings' | 'resources' | 'extent' | 'placeOn' | 'particles'>;
+export type SilenceSource = Pick<FieldSource, 'settings' | 'resources' | 'extent' | 'placeOn' | 'particles' | 'dials'>;
 
 /** A named set of values to start from. */
 export interface StartingPoint {
@@ -101,6 +108,7 @@ export interface FieldKind extends Kind, Documented {
   readonly needs?: {
     readonly velocity?: boolean;
     readonly form?: boolean;
+    readonly distance?: boolean;
     /** The kind of extent that it can't do without; offered where it has another and is silent for it. */
     readonly extent?: string;
   };

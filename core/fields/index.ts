@@ -3,6 +3,7 @@ import { attractor } from './attractor';
 import { cells } from './cells';
 import { drag } from './drag';
 import type { FieldKind } from './field';
+import { formula } from './formula';
 import { gravity } from './gravity';
 import { level } from './level';
 import { limit } from './limit';
@@ -27,6 +28,7 @@ export const fields = new Registry<FieldKind>('kind of field', [
   surface,
   texture,
   path,
+  formula,
   cells,
   drag,
   limit,

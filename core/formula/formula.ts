@@ -1,190 +1,234 @@
-import jsep from 'jsep';
-import { FUNCTIONS, power } from './functions';
-
-/** What is wrong with a formula, and at which character of it. */
-export class FormulaError extends Error {
-  constructor(
-    message: string,
-    /** Index of a character. */
-    readonly at: number,
-  ) {
-    super(message);
-  }
-}
-
-/** Most characters of a formula, and deepest nesting of its parts. */
-export const FORMULA_LIMITS = { characters: 1000, depth: 40, names: 32 } as const;
+import { BLOCK } from '../stack/block';
+import { SIGNS } from './functions';
+import { FormulaError, parseFormula, type Part, type Reading } from './parse';
 
 /** Counts what can't be computed: a division by zero and the like give 0. */
 export interface Notes {
   notFinite: number;
 }
 
-/** The value of a formula, given those of its variables in the order in which they were named. */
-export type Formula = (variables: ArrayLike<number>, notes: Notes) => number;
+/** Room that a run of a formula works in: where its numbers are, and which entries could not be computed. */
+interface Room {
+  readonly registers: Float64Array[];
+  bad: Uint8Array;
+  /** Whether any entry of `bad` is set. */
+  any: boolean;
+}
 
-// The language: arithmetic with ^, comparisons, and / or / not, a choice a ? b : c. Everything else the parser knows is
-// refused when the tree is read.
-jsep.addBinaryOp('^', 11, true);
-jsep.addBinaryOp('and', 2);
-jsep.addBinaryOp('or', 1);
-jsep.addUnaryOp('not');
+type Instruction = (room: Room, count: number) => void;
 
-const CONSTANTS: Readonly<Record<string, number>> = { pi: 3.141592653589793 };
+/** Takes 0 for what came out infinite or as no number, and marks it. */
+function mend(values: Float64Array, count: number, room: Room): void {
+  for (let i = 0; i < count; i++) {
+    const value = values[i]!;
+    if (value - value === 0) continue;
+    values[i] = 0;
+    room.bad[i] = 1;
+    room.any = true;
+  }
+}
 
-const truth = (value: boolean) => (value ? 1 : 0);
+/** Marks also what was marked before. */
+function remark(marks: Uint8Array, count: number, room: Room): void {
+  for (let i = 0; i < count; i++) if (marks[i] === 1) room.bad[i] = 1;
+}
 
-const BINARY: Readonly<Record<string, (a: number, b: number) => number>> = {
-  '+': (a, b) => a + b,
-  '-': (a, b) => a - b,
-  '*': (a, b) => a * b,
-  '/': (a, b) => a / b,
-  '%': (a, b) => a - b * Math.floor(a / b),
-  '^': power,
-  '<': (a, b) => truth(a < b),
-  '>': (a, b) => truth(a > b),
-  '<=': (a, b) => truth(a <= b),
-  '>=': (a, b) => truth(a >= b),
-  '==': (a, b) => truth(a === b),
-  '!=': (a, b) => truth(a !== b),
-  and: (a, b) => truth(a !== 0 && b !== 0),
-  or: (a, b) => truth(a !== 0 || b !== 0),
-};
+/** A square as the product that it is. */
+function asProduct(part: Part & { sort: 'call' }): Part & { sort: 'call' } {
+  const [base, exponent] = part.parts;
+  if (part.operation !== SIGNS['^'] || exponent?.sort !== 'number' || exponent.value !== 2) return part;
+  return { sort: 'call', operation: SIGNS['*']!, parts: [base!, base!] };
+}
 
-const UNARY: Readonly<Record<string, (a: number) => number>> = { '-': (a) => -a, '+': (a) => a, not: (a) => truth(a === 0) };
+/** Takes for each entry one of two numbers: the first where the test is not 0. */
+function choose(test: Float64Array, yes: Float64Array, no: Float64Array, count: number, out: Float64Array): void {
+  for (let i = 0; i < count; i++) out[i] = test[i] !== 0 ? yes[i]! : no[i]!;
+}
 
-/** Signs as they are typed, written as the parser wants them; each keeps its place in the text. */
-const plainSigns = (text: string) => text.replace(/−/g, '-').replace(/[×·]/g, '*').replace(/÷/g, '/');
-
-function finite(value: number, notes: Notes): number {
-  if (Number.isFinite(value)) return value;
-  notes.notFinite++;
-  return 0;
+/** Whether all of some numbers are finite. */
+function allFinite(values: Float64Array, count: number): boolean {
+  let sum = 0;
+  for (let i = 0; i < count; i++) sum += values[i]! - values[i]!;
+  return sum === 0;
 }
 
 /**
- * Reads a formula over some variables. Lines or semicolons before the last give names to parts: `r = x^2 + z^2; sqrt(r)`.
- * Throws {@link FormulaError}.
+ * A formula made ready to run over blocks of particles: a list of loops over registers, built once, without `eval`. Parts with a
+ * name are computed once. A choice computes both of its sides, and takes for each entry one of them.
  */
-export function readFormula(text: string, variables: readonly string[]): Formula {
-  if (text.length > FORMULA_LIMITS.characters)
-    throw new FormulaError(`It has ${text.length} characters; allowed are up to ${FORMULA_LIMITS.characters}.`, FORMULA_LIMITS.characters);
-  const plain = plainSigns(text);
-  const parts: { readonly source: string; readonly at: number }[] = [];
-  for (const match of plain.matchAll(/[^;\n]+/g)) if (match[0].trim() !== '') parts.push({ source: match[0], at: match.index });
-  if (parts.length === 0) throw new FormulaError('It is empty; write an expression such as mod(frame, 12) < 2.', 0);
-  if (parts.length > FORMULA_LIMITS.names)
-    throw new FormulaError(`It has ${parts.length} lines; allowed are up to ${FORMULA_LIMITS.names}.`, parts[FORMULA_LIMITS.names]!.at);
-  const named = new Map<string, Formula>();
-  let result: Formula | undefined;
-  parts.forEach(({ source, at }, i) => {
-    const naming = /^\s*([A-Za-z_]\w*)\s*=(?!=)/.exec(source);
-    if (i < parts.length - 1 && !naming)
-      throw new FormulaError('Only the last line may stand without a name; write name = expression.', at);
-    if (i === parts.length - 1 && naming) throw new FormulaError('The last line has no name: it is the result.', at);
-    const from = naming ? naming[0].length : 0;
-    const formula = compile(parse(source.slice(from), at + from), variables, named, text, at + from, 0);
-    if (naming) named.set(naming[1]!, formula);
-    else result = formula;
-  });
-  return result!;
-}
+export class Formula {
+  /** For each variable, whether the formula asks for it. */
+  readonly uses: readonly boolean[];
+  private readonly instructions: readonly Instruction[];
+  private readonly room: Room = { registers: [], bad: new Uint8Array(BLOCK), any: false };
+  private readonly result: number;
 
-function parse(source: string, at: number): jsep.Expression {
-  try {
-    return jsep(source);
-  } catch (error) {
-    const { description, index } = error as { description?: string; index?: number };
-    throw new FormulaError(`${description ?? 'It can’t be read'} here.`, at + (index ?? 0));
+  constructor(
+    { named, result }: Reading,
+    private readonly variables: number,
+  ) {
+    const uses = Array.from({ length: variables }, () => false);
+    const { registers } = this.room;
+    const instructions: Instruction[] = [];
+    const register = () => registers.push(new Float64Array(BLOCK)) - 1;
+    for (let v = 0; v < variables; v++) register();
+    const constants = new Map<number, number>();
+    const free: number[] = [];
+    // Registers that hold something for good: variables, constants, named parts.
+    const kept = new Set<number>(Array.from({ length: variables }, (_, v) => v));
+    const take = () => free.pop() ?? register();
+    const give = (r: number) => void (kept.has(r) || free.push(r));
+    const parts: { readonly at: number; readonly marks: Uint8Array; marked: boolean }[] = [];
+
+    const build = (part: Part, list: Instruction[]): number => {
+      switch (part.sort) {
+        case 'variable':
+          uses[part.index] = true;
+          return part.index;
+        case 'number': {
+          const known = constants.get(part.value);
+          if (known !== undefined) return known;
+          const at = register();
+          kept.add(at);
+          registers[at]!.fill(part.value);
+          constants.set(part.value, at);
+          return at;
+        }
+        case 'named': {
+          const known = parts[part.index]!;
+          list.push((room, count) => {
+            if (known.marked) {
+              remark(known.marks, count, room);
+              room.any = true;
+            }
+          });
+          return known.at;
+        }
+        case 'call': {
+          const { parts: inner, operation } = asProduct(part);
+          const from = inner.map((one, i) => (i > 0 && one === inner[0] ? -1 : build(one, list)));
+          // The same part twice is computed once.
+          if (from[1] === -1) from[1] = from[0]!;
+          const operands = from.map((r) => registers[r]!);
+          new Set(from).forEach(give);
+          const to = take();
+          const { loop } = operation;
+          const isVariable = from.some((r) => r < variables);
+          list.push((room, count) => {
+            // Columns of variables are handed in anew with every block.
+            const given = isVariable ? from.map((r) => room.registers[r]!) : operands;
+            const out = room.registers[to]!;
+            if (!loop(given, count, out)) mend(out, count, room);
+          });
+          return to;
+        }
+        case 'choice':
+          return choice(part, list);
+      }
+    };
+
+    const choice = ({ test, yes, no }: Part & { sort: 'choice' }, list: Instruction[]): number => {
+      const when = build(test, list);
+      const sides = [yes, no].map((side) => {
+        const own: Instruction[] = [];
+        const at = build(side, own);
+        // Kept out of use until the choice is made.
+        return { own, at, marks: new Uint8Array(BLOCK) };
+      });
+      const [first, second] = sides as [(typeof sides)[0], (typeof sides)[0]];
+      for (const r of [when, first.at, second.at]) give(r);
+      const to = take();
+      list.push((room, count) => {
+        const { bad, any } = room;
+        let marked = false;
+        for (const { own, marks } of sides) {
+          marks.fill(0, 0, count);
+          room.bad = marks;
+          room.any = false;
+          for (const instruction of own) instruction(room, count);
+          marked ||= room.any;
+        }
+        room.bad = bad;
+        room.any = any || marked;
+        const { registers: r } = room;
+        if (marked) for (let i = 0; i < count; i++) if ((r[when]![i] !== 0 ? first : second).marks[i] === 1) bad[i] = 1;
+        choose(r[when]!, r[first.at]!, r[second.at]!, count, r[to]!);
+      });
+      return to;
+    };
+
+    for (const part of named) {
+      const own: Instruction[] = [];
+      const from = build(part, own);
+      const at = register();
+      kept.add(at);
+      const entry = { at, marks: new Uint8Array(BLOCK), marked: false };
+      parts.push(entry);
+      instructions.push((room, count) => {
+        const { bad, any } = room;
+        entry.marks.fill(0, 0, count);
+        room.bad = entry.marks;
+        room.any = false;
+        for (const instruction of own) instruction(room, count);
+        entry.marked = room.any;
+        room.bad = bad;
+        room.any = any;
+        room.registers[at]!.set(room.registers[from]!.subarray(0, count));
+      });
+      give(from);
+    }
+    this.result = build(result, instructions);
+    this.instructions = instructions;
+    this.uses = uses;
   }
-}
 
-/** Where a word stands in a formula, for a message; its beginning where it can't be found. */
-function placeOf(word: string, text: string, from: number): number {
-  const found = text.slice(from).search(new RegExp(`\\b${word}\\b`));
-  return found < 0 ? from : from + found;
-}
-
-function compile(
-  node: jsep.Expression,
-  variables: readonly string[],
-  named: ReadonlyMap<string, Formula>,
-  text: string,
-  at: number,
-  depth: number,
-): Formula {
-  if (depth > FORMULA_LIMITS.depth) throw new FormulaError(`It is nested more than ${FORMULA_LIMITS.depth} deep.`, at);
-  const inner = (part: unknown) => compile(part as jsep.Expression, variables, named, text, at, depth + 1);
-  switch (node.type) {
-    case 'Literal': {
-      const { value } = node as jsep.Literal;
-      if (typeof value !== 'number') throw new FormulaError(`“${String(value)}” is no number.`, placeOf(String(value), text, at));
-      return () => value;
+  /**
+   * Writes the formula's value for each of the first `count` entries. `inputs` holds a column a variable, in their order; those that are
+   * not used may be left out. What can't be computed gives 0 and is counted.
+   */
+  run(inputs: readonly (Float64Array | undefined)[], count: number, out: Float64Array, notes: Notes): void {
+    for (let start = 0; start < count; start += BLOCK) {
+      const end = Math.min(count, start + BLOCK);
+      for (let v = 0; v < this.variables; v++) if (this.uses[v]) this.room.registers[v] = inputs[v]!.subarray(start, end);
+      this.runBlock(end - start, out.subarray(start, end), notes);
     }
-    case 'Identifier': {
-      const { name } = node as jsep.Identifier;
-      const index = variables.indexOf(name);
-      const part = named.get(name);
-      if (index >= 0) return (values) => values[index]!;
-      if (part) return part;
-      const constant = CONSTANTS[name];
-      if (constant !== undefined) return () => constant;
-      const known = [...variables, ...named.keys(), ...Object.keys(CONSTANTS)].join(', ');
-      throw new FormulaError(`“${name}” is not known; known are ${known}.`, placeOf(name, text, at));
-    }
-    case 'UnaryExpression': {
-      const { operator, argument } = node as jsep.UnaryExpression;
-      const act = UNARY[operator];
-      if (!act) throw new FormulaError(`“${operator}” is no sign of this language.`, at);
-      const a = inner(argument);
-      return (values, notes) => act(a(values, notes));
-    }
-    case 'BinaryExpression': {
-      const { operator, left, right } = node as jsep.BinaryExpression;
-      const act = BINARY[operator];
-      if (!act) throw new FormulaError(`“${operator}” is no sign of this language.`, at);
-      const a = inner(left);
-      const b = inner(right);
-      return (values, notes) => finite(act(a(values, notes), b(values, notes)), notes);
-    }
-    case 'ConditionalExpression': {
-      const { test, consequent, alternate } = node as jsep.ConditionalExpression;
-      const [when, yes, no] = [inner(test), inner(consequent), inner(alternate)];
-      return (values, notes) => (when(values, notes) !== 0 ? yes(values, notes) : no(values, notes));
-    }
-    case 'CallExpression':
-      return compileCall(node as jsep.CallExpression, inner, text, at);
-    default:
-      throw new FormulaError('Only numbers, names, signs, functions and a choice a ? b : c are allowed.', at);
   }
-}
 
-function compileCall(
-  { callee, arguments: given }: jsep.CallExpression,
-  inner: (part: unknown) => Formula,
-  text: string,
-  at: number,
-): Formula {
-  const { name } = callee as jsep.Identifier;
-  const known = Object.hasOwn(FUNCTIONS, name ?? '') ? FUNCTIONS[name] : undefined;
-  if (callee.type !== 'Identifier' || !known)
-    throw new FormulaError(
-      `“${String(name)}” is no function; known are ${Object.keys(FUNCTIONS).join(', ')}.`,
-      placeOf(String(name), text, at),
+  private runBlock(count: number, out: Float64Array, notes: Notes): void {
+    const { room } = this;
+    room.bad.fill(0, 0, count);
+    room.any = false;
+    for (const instruction of this.instructions) instruction(room, count);
+    const values = room.registers[this.result]!;
+    out.set(values.length === count ? values : values.subarray(0, count));
+    // Sums and products that ran over are met here.
+    if (!allFinite(out, count)) mend(out, count, room);
+    if (!room.any) return;
+    for (let i = 0; i < count; i++) notes.notFinite += room.bad[i]!;
+  }
+
+  /** The value for one set of numbers. */
+  value(inputs: readonly number[], notes: Notes = { notFinite: 0 }): number {
+    const out = new Float64Array(1);
+    this.run(
+      inputs.map((n) => Float64Array.of(n)),
+      1,
+      out,
+      notes,
     );
-  const [least, most] = known.takes;
-  if (given.length < least || given.length > most) {
-    const wanted = least === most ? `${least}` : `${least} to ${most}`;
-    throw new FormulaError(`“${name}” takes ${wanted} numbers, not ${given.length}: ${known.help}.`, placeOf(name, text, at));
+    return out[0]!;
   }
-  const parts = given.map(inner);
-  return (values, notes) => finite(known.call(...parts.map((part) => part(values, notes))), notes);
+}
+
+/** Reads a formula over some variables and makes it ready to run. Throws {@link FormulaError}. */
+export function readFormula(text: string, variables: readonly string[]): Formula {
+  return new Formula(parseFormula(text, variables), variables.length);
 }
 
 /** What is wrong with a formula over some variables, in words; undefined where nothing is. */
 export function faultOf(text: string, variables: readonly string[]): string | undefined {
   try {
-    readFormula(text, variables);
+    parseFormula(text, variables);
     return undefined;
   } catch (error) {
     if (!(error instanceof FormulaError)) throw error;

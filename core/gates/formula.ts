@@ -1,9 +1,9 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { faultOf, readFormula } from '../formula/formula';
 import type { GateKind } from './gate';
+import { GATE_VARIABLES } from './variables';
 
-/** Names a formula of a gate may use. */
-export const GATE_VARIABLES = ['frame', 'time', 'first', 'last', 'fps'] as const;
+const NAMES = GATE_VARIABLES.map(({ name }) => name);
 
 const parameters = describe({
   formula: {
@@ -11,10 +11,12 @@ const parameters = describe({
     label: 'Formula',
     default: 'mod(frame − 4, 17) < 2',
     most: 1000,
-    formula: true,
-    help: `On where it is not 0. Names: ${GATE_VARIABLES.join(', ')}.`,
+    formula: 'gate',
+    help: `On where it is not 0. Names: ${NAMES.join(', ')}, and the dials.`,
   },
 });
+
+type Settings = ValuesOf<typeof parameters>;
 
 /** On where a formula of the frame is not 0. */
 export const formula: GateKind = {
@@ -22,12 +24,12 @@ export const formula: GateKind = {
   label: 'formula',
   summary: 'On at the frames where a formula is true, or any number but 0.',
   parameters,
-  compile(values, { fps, first, last }) {
-    const text = (values as ValuesOf<typeof parameters>).formula;
-    if (faultOf(text, GATE_VARIABLES)) return () => false;
-    const read = readFormula(text, GATE_VARIABLES);
-    const notes = { notFinite: 0 };
-    return (frame) => read([frame, frame / fps, first, last, fps], notes) !== 0;
+  compile(values, { fps, first, last, dials }) {
+    const text = (values as Settings).formula;
+    const names = [...NAMES, ...dials.names];
+    if (faultOf(text, names)) return () => false;
+    const read = readFormula(text, names);
+    return (frame) => read.value([frame, frame / fps, first, last, fps, ...dials.at(frame)]) !== 0;
   },
-  broken: (values) => faultOf((values as ValuesOf<typeof parameters>).formula, GATE_VARIABLES),
+  broken: (values, dials) => faultOf((values as Settings).formula, [...NAMES, ...dials.names]),
 };

@@ -85,6 +85,7 @@ export function measureDelivery(stack: Stack, populations: readonly Population[]
   const { rows, fps } = stack;
   const time = frame / fps;
   const meters = emptyMeters(rows.length, populations.length, stack.groups.size);
+  for (const row of rows) row.notes.notFinite = 0;
   const groups = [...stack.groups.values()].sort((a, b) => a.index - b.index);
   populations.forEach((population, emitter) => {
     meters.bounds[emitter] = boundsOf(population);
@@ -106,6 +107,7 @@ export function measureDelivery(stack: Stack, populations: readonly Population[]
       meter.missedBy = Math.min(meter.missedBy, meter.touched > 0 ? 0 : missedBy(row, population, block, scratch, time));
     });
   });
+  for (const row of rows) meters.fields[row.index]!.uncomputed = row.notes.notFinite;
   return meters;
 }
 

@@ -1,4 +1,6 @@
 import { gates } from '../gates';
+import { clockOf } from '../gates/clock';
+import { dialsOf } from '../scene/dials';
 import { length, type Vector } from '../math/vector';
 import { streamOf, uniform } from '../random/lookup';
 import type { Assets } from '../scene/assets';
@@ -35,7 +37,7 @@ function firstBirth(scene: Scene, emitter: Emitter): number | undefined {
 function amountReason(scene: Scene, emitter: Emitter): Reason | undefined {
   const kind = gates.get(emitter.gate.kind);
   const always = { label: 'Leave it always on', change: changed(emitter, () => ({ gate: gates.defaults('always') })) };
-  const broken = kind.broken?.(emitter.gate);
+  const broken = kind.broken?.(emitter.gate, dialsOf(scene));
   if (broken) return { code: 'gate', words: `its gate can’t be read: ${broken}`, mend: always };
   if (emitter.amounts.length === 0 || emitter.amounts.every((a) => (a['rate'] ?? a['count']) === 0 && a['variance'] === 0)) {
     const words = emitter.amounts.length === 0 ? 'it has no amount' : emitter.amounts.some((a) => a.kind === 'rate') ? 'rate 0' : 'count 0';
@@ -43,7 +45,7 @@ function amountReason(scene: Scene, emitter: Emitter): Reason | undefined {
     return { code: 'amount', words, mend: { label: 'Set to 400 a second', change: changed(emitter, () => ({ amounts: [steady] })) } };
   }
   if (firstBirth(scene, emitter) !== undefined) return undefined;
-  const gate = kind.compile(emitter.gate, scene.time);
+  const gate = kind.compile(emitter.gate, clockOf(scene));
   const start = startFrame(scene);
   let open = false;
   for (let frame = start; frame <= scene.time.last; frame++) open ||= gate(frame);

@@ -23,6 +23,8 @@ export interface Meter {
   lightest: number;
   /** How far the nearest particle lies beyond the reach, metres; 0 or less where one is within. Infinity without particles. */
   missedBy: number;
+  /** Values that its formulas could not compute, and took as 0. */
+  uncomputed: number;
 }
 
 /** Σ of squares and peak over so many particles. */
@@ -64,6 +66,7 @@ const emptyMeter = (): Meter => ({
   grip: 0,
   lightest: Infinity,
   missedBy: Infinity,
+  uncomputed: 0,
 });
 const noDelivery = (): Delivered => ({ count: 0, squares: 0, peak: 0 });
 const addDelivered = (a: Delivered, b: Delivered): Delivered => ({
@@ -102,6 +105,7 @@ export function addMeters(a: Meters, b: Meters): Meters {
         grip: Math.max(x.grip, y.grip),
         lightest: Math.min(x.lightest, y.lightest),
         missedBy: Math.min(x.missedBy, y.missedBy),
+        uncomputed: x.uncomputed + y.uncomputed,
       };
     }),
     groups: a.groups.map((g, i) => addDelivered(g, b.groups[i]!)),

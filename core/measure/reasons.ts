@@ -4,6 +4,7 @@ import { fields as fieldKinds } from '../fields';
 import { sendTo, type Field, type Scene } from '../scene/document';
 import { groupsAround, isHeard } from '../scene/groups';
 import type { Assets } from '../scene/assets';
+import { dialsOf } from '../scene/dials';
 import { fieldSource } from '../stack/compile';
 import { modulators } from '../modulators';
 import { strengthOf } from '../fields/strength';
@@ -126,7 +127,9 @@ function weightReason(
   }
   if (field.modulators.length > 0) {
     const resources = resourcesOf(scene, assets);
-    const broken = field.modulators.map((values) => modulators.get(values.kind).broken?.({ values, image: resources.image })).find(Boolean);
+    const broken = field.modulators
+      .map((values) => modulators.get(values.kind).broken?.({ values, image: resources.image, dials: dialsOf(scene) }))
+      .find(Boolean);
     return {
       code: 'masked',
       words: broken ?? 'its modulators leave nothing at any particle',
@@ -228,7 +231,9 @@ export function whySilent(scene: Scene, field: Field, meters: Meters, frame: num
     });
     return { code: 'no-drag', words: 'no drag to hold on to', mend: { label: 'Give the particles drag', change: grip } };
   }
-  return vectorReason(field, meter, bounds) ?? (field.actsAs === 'level' ? undefined : feltReason(scene, field, meters, meter));
+  const nothing = vectorReason(field, meter, bounds) ?? (field.actsAs === 'level' ? undefined : feltReason(scene, field, meters, meter));
+  if (nothing || meter.uncomputed === 0) return nothing;
+  return { code: 'uncomputed', words: 'a formula of it can’t be computed at some particles, and counts as 0 there', look: 'field' };
 }
 
 /** Moves a field to the middle of the particles, and widens its extent where that is not enough. */

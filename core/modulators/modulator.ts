@@ -1,8 +1,10 @@
 import { describe, type Values, type ValuesOf } from '../describe/parameters';
 import type { Documented, Kind } from '../describe/registry';
+import type { Notes } from '../formula/formula';
 import type { LevelImage } from '../images/level-image';
 import type { VectorColumns } from '../math/vector';
 import { monotoneCubic } from '../math/monotone';
+import type { Dials } from '../scene/dials';
 import type { ParticleBlock } from '../stack/block';
 
 /** What a modulator is compiled from. */
@@ -11,6 +13,7 @@ export interface ModulatorSource {
   /** 32-bit stream for the modulator's own randomness. */
   readonly stream: number;
   readonly fps: number;
+  readonly dials: Dials;
   image(hash: string): LevelImage | undefined;
 }
 
@@ -23,6 +26,10 @@ export interface Sight {
   readonly distance: Float64Array;
   /** The strength of that field. */
   readonly strength: number;
+  /** Frame with fraction that the stack is evaluated for. */
+  readonly frame: number;
+  /** Counts what could not be computed. */
+  readonly notes: Notes;
   /** What a group of levels comes to for each particle; 0 where there is no such group. */
   level(group: string, out: Float64Array): void;
 }
@@ -38,7 +45,7 @@ export interface ModulatorKind extends Kind, Documented {
   readonly seeded?: boolean;
   compile(source: ModulatorSource): ModulatorRoutine;
   /** A sentence where it can't work with these values. */
-  broken?(source: Pick<ModulatorSource, 'values' | 'image'>): string | undefined;
+  broken?(source: Pick<ModulatorSource, 'values' | 'image' | 'dials'>): string | undefined;
 }
 
 const remapped = (v: Values) => v['remap'] === true;

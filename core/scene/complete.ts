@@ -22,6 +22,7 @@ import {
   type Carrier,
   type Collider,
   type Desk,
+  type Dial,
   type Emitter,
   type Field,
   type Group,
@@ -135,6 +136,11 @@ export function completeCarrier(written: Written): Carrier {
   return { ...defaultsOf(descriptions.carrierParameters), ...written, ...identity(written), ...completePlaced(written) };
 }
 
+/** A dial with everything left out filled in. The input must have passed the check. */
+export function completeDial(written: Written): Dial {
+  return { ...defaultsOf(descriptions.dialParameters), ...written, ...identity(written), keys: object(written['keys']) as Keys };
+}
+
 function completeMesh(written: Written): SceneMesh {
   return { ...identity(written), source: meshSources.complete(written['source'] as Kinded) };
 }
@@ -162,6 +168,7 @@ export function completeScene(written: Written): Scene {
     keptDesk: written['keptDesk'] ? completeDesk(object(written['keptDesk'])) : null,
     colliders: list(written['colliders']).map(completeCollider),
     carriers: list(written['carriers']).map(completeCarrier),
+    dials: list(written['dials']).map(completeDial),
     meshes: list(written['meshes']).map(completeMesh),
     images: list(written['images']) as unknown as Scene['images'],
   };

@@ -9,6 +9,7 @@ import type {
   carrierParameters,
   colliderParameters,
   deskParameters,
+  dialParameters,
   emitterParameters,
   fieldParameters,
   groupParameters,
@@ -38,6 +39,7 @@ export const MOST = {
   groups: 64,
   modulators: 8,
   images: 64,
+  dials: 32,
   keys: 4096,
   name: 120,
 } as const;
@@ -105,6 +107,15 @@ export interface Collider extends ValuesOf<typeof colliderParameters>, PlacedThi
 /** A frame that other things stand in. */
 export interface Carrier extends ValuesOf<typeof carrierParameters>, PlacedThing {}
 
+/** A named number of the scene that formulas read. */
+export interface Dial extends ValuesOf<typeof dialParameters> {
+  readonly id: string;
+  /** A name as formulas write it. */
+  readonly name: string;
+  /** Keys of `value`. */
+  readonly keys: Keys;
+}
+
 /** A mesh of the scene, made by code or read from a file; emitters and colliders refer to it. */
 export interface SceneMesh {
   readonly id: string;
@@ -145,6 +156,7 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly keptDesk: Desk | null;
   readonly colliders: readonly Collider[];
   readonly carriers: readonly Carrier[];
+  readonly dials: readonly Dial[];
   readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];
 }

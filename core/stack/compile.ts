@@ -8,6 +8,7 @@ import { streamOf } from '../random/lookup';
 import type { Assets } from '../scene/assets';
 import type { Field, Group, Scene } from '../scene/document';
 import { actionOf, deskTree, groupsAround, isHeard, type DeskNode } from '../scene/groups';
+import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
 import { placesOn } from './places-on';
 import { compileReach, placeReach, type Reach } from './reach';
@@ -69,6 +70,7 @@ export function fieldSource(scene: Scene, field: Field, assets: Assets, read?: M
   const { blends, paced, vectorUnit } = actions.get(field.actsAs);
   return {
     strength: blends ? (paced ? field.pace : 1) : field.strength,
+    dials: dialsOf(scene),
     moves: vectorUnit === 'm/s',
     stream: streamOf(scene.seed, field.seed),
     settings: field.settings,

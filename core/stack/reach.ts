@@ -1,5 +1,6 @@
 import { extents } from '../extents';
 import type { DistanceRoutine, FormRoutine } from '../extents/extent';
+import type { Notes } from '../formula/formula';
 import { modulators as modulatorKinds } from '../modulators';
 import { factorsOf, type ModulatorRoutine } from '../modulators/modulator';
 import type { Rotation } from '../math/rotation';
@@ -9,6 +10,7 @@ import { falloffOf } from '../profiles';
 import { streamOf } from '../random/lookup';
 import type { Assets } from '../scene/assets';
 import { sendTo, type Field, type Group, type Scene } from '../scene/document';
+import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
 import { frameFor, turningOf, type Frame } from './frames';
 
@@ -29,6 +31,8 @@ export interface Reach {
   rotation: Rotation | undefined;
   /** Its own velocity along the axes of its place, m/s. */
   readonly own: Float64Array;
+  /** Counts what formulas could not compute. */
+  readonly notes: Notes;
   /** How far it is on in its span, 0 … 1. */
   level: number;
   /** False where it is muted, or others are soloed. */
@@ -52,12 +56,14 @@ export function compileReach(scene: Scene, thing: Field | Group, assets: Assets,
   const resources = resourcesOf(scene, assets);
   const { core, reach } = thing.extent as unknown as { core: number; reach: number };
   const motion = motionOf(scene.carriers, thing);
+  const dials = dialsOf(scene);
   const place = motion.at(scene.time.first);
   return {
     motion,
     place,
     rotation: turningOf(place.rotation),
     own: new Float64Array(3),
+    notes: { notFinite: 0 },
     level: 1,
     heard,
     distance: extent.bounded ? extent.distance(thing.extent, resources) : undefined,
@@ -67,7 +73,7 @@ export function compileReach(scene: Scene, thing: Field | Group, assets: Assets,
     modulators: thing.modulators.map((values): ModulatorRow => {
       const kind = modulatorKinds.get(values.kind);
       const seed = typeof values['seed'] === 'number' ? values['seed'] : 0;
-      const source = { values, stream: streamOf(scene.seed ^ 0x2545f491, seed), fps: scene.time.fps, image: resources.image };
+      const source = { values, stream: streamOf(scene.seed ^ 0x2545f491, seed), fps: scene.time.fps, image: resources.image, dials };
       const { followPlace = 100, followScale = 100 } = values as { followPlace?: number; followScale?: number };
       const follows = !kind.placed || (followPlace === 100 && followScale === 100);
       return {

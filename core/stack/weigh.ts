@@ -1,3 +1,4 @@
+import type { FieldSight } from '../fields/field';
 import type { ParticleBlock } from './block';
 import { combineGroup } from './combine';
 import { isGroup, type Row, type Stack, type StackNode } from './compile';
@@ -22,6 +23,8 @@ function modulate(stack: Stack, row: StackNode, block: ParticleBlock, room: RowS
         where: frame ? room.where : room.local,
         distance: room.distance,
         strength: row.strength,
+        frame: stack.frame,
+        notes: row.notes,
         level: (id, out) => levelOf(stack, id, block, innerOf(room), out),
       },
       value,
@@ -67,6 +70,12 @@ export function weigh(stack: Stack, row: StackNode, block: ParticleBlock, room: 
   return true;
 }
 
+/** What a row's routines see beside the local positions. */
+export function sightOf(stack: Stack, row: Row, { velocity, outward, lengthwise, distance }: RowScratch): FieldSight {
+  const { own, place, notes } = row;
+  return { velocity, outward, lengthwise, distance, own, place, notes, frame: stack.frame, time: stack.frame / stack.fps };
+}
+
 /**
  * Weight w and vector F (world axes) of one row for each particle of a block.
  * Returns false, with F not written, where the row does not reach any of them.
@@ -78,8 +87,8 @@ export function evaluateRow(stack: Stack, row: Row, block: ParticleBlock, room: 
   const time = stack.frame / stack.fps;
   if (row.needs.velocity) velocityToLocal(row.rotation, block.velocity, count, room.velocity);
   if (row.needs.form && row.form) row.form(room.local, count, room.outward, room.lengthwise, time);
-  const { velocity, outward, lengthwise } = room;
-  row.vector(room.local, block, vector, { velocity, outward, lengthwise, own: row.own, place: row.place, frame: stack.frame, time });
+  if (row.needs.distance && !row.distance) room.distance.fill(0, 0, count);
+  row.vector(room.local, block, vector, sightOf(stack, row, room));
   // What lies outside a falloff must not come in through 0 · ∞; whether a block is skipped may not show.
   if (row.distance || row.modulators.length > 0)
     for (let i = 0; i < count; i++) if (weight[i] === 0) vector.x[i] = vector.y[i] = vector.z[i] = 0;

@@ -1,6 +1,7 @@
 import { amounts } from '../amounts';
 import type { Births, Counter } from '../amounts/amount';
 import { gates } from '../gates';
+import { clockOf } from '../gates/clock';
 import { masks } from '../masks';
 import { compileMask, type MaskRoutine } from '../masks/mask';
 import { rotate } from '../math/rotation';
@@ -45,10 +46,10 @@ export function startFrame(scene: Pick<Scene, 'time'>): number {
 }
 
 /** Counts the births of each amount of an emitter. */
-export function countersOf(scene: Pick<Scene, 'time' | 'seed'>, emitter: Emitter): Counter[] {
-  const { fps, first, last } = scene.time;
+export function countersOf(scene: Pick<Scene, 'time' | 'seed' | 'dials'>, emitter: Emitter): Counter[] {
+  const { fps } = scene.time;
   const stream = streamOf(scene.seed, emitter.seed);
-  const gate = gates.get(emitter.gate.kind).compile(emitter.gate, { fps, first, last });
+  const gate = gates.get(emitter.gate.kind).compile(emitter.gate, clockOf(scene));
   return emitter.amounts.map((amount, row) =>
     amounts.get(amount.kind).compile({
       values: amount,

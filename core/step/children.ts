@@ -1,4 +1,5 @@
 import { gates } from '../gates';
+import { clockOf } from '../gates/clock';
 import { normalised, type Vector } from '../math/vector';
 import { WORLD } from '../places/similarity';
 import { Purpose, streamOf, uniform } from '../random/lookup';
@@ -50,10 +51,10 @@ export interface ChildNursery {
  */
 export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
   const stream = streamOf(scene.seed, emitter.seed);
-  const { fps, first, last } = scene.time;
+  const { fps, last } = scene.time;
   const { birth } = emitter;
   const { when, each, from, to } = emitter.shape as unknown as ValuesOf<typeof particlesParameters>;
-  const gate = gates.get(emitter.gate.kind).compile(emitter.gate, { fps, first, last });
+  const gate = gates.get(emitter.gate.kind).compile(emitter.gate, clockOf(scene));
   const maternity = new Maternity(emitter, stream, fps, last + 1);
   const fixed = normalised(birth.direction);
 

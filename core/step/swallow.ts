@@ -2,7 +2,7 @@ import type { ParticleBlock } from '../stack/block';
 import { BLOCK } from '../stack/block';
 import type { Stack } from '../stack/compile';
 import type { RowScratch } from '../stack/room';
-import { evaluateRow } from '../stack/weigh';
+import { evaluateRow, sightOf } from '../stack/weigh';
 import { KILLED, type Population } from './population';
 
 const swallowed = new Uint8Array(BLOCK);
@@ -11,10 +11,7 @@ const swallowed = new Uint8Array(BLOCK);
 export function swallow(stack: Stack, population: Population, start: number, block: ParticleBlock, room: RowScratch): void {
   for (const row of stack.rows) {
     if (!row.swallows || !evaluateRow(stack, row, block, room)) continue;
-    const { velocity, outward, lengthwise } = room;
-    const { frame, fps } = stack;
-    const sight = { velocity, outward, lengthwise, own: row.own, place: row.place, frame, time: frame / fps };
-    row.swallows(room.local, block, swallowed, sight);
+    row.swallows(room.local, block, swallowed, sightOf(stack, row, room));
     for (let i = 0; i < block.count; i++) if (swallowed[i] === 1 && room.weight[i] !== 0) population.held[start + i] = KILLED;
   }
 }

@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { FORMULA_LIMITS, FormulaError, readFormula } from '../formula/formula';
+import { readFormula } from '../formula/formula';
+import { FORMULA_LIMITS, FormulaError } from '../formula/parse';
 import { FUNCTIONS } from '../formula/functions';
 import { besselJ } from '../math/bessel';
 import { acos, atan, atan2, tan } from '../math/inverse';
 
 const value = (text: string, variables: Record<string, number> = {}) =>
-  readFormula(text, Object.keys(variables))(Object.values(variables), { notFinite: 0 });
+  readFormula(text, Object.keys(variables)).value(Object.values(variables));
 
 /** The message and place of what is wrong. */
 function refusal(text: string, variables: readonly string[] = ['x']): [string, number] {
@@ -47,9 +48,44 @@ describe('the formula language', () => {
   it('what can’t be computed gives 0, and is counted', () => {
     for (const text of ['1 / 0', 'log(-1)', 'sqrt(-1)', '(-2) ^ 0.5', '0 / 0', 'exp(1000)', 'mod(1, 0)', '5 % 0']) {
       const notes = { notFinite: 0 };
-      expect(readFormula(text, [])([], notes), text).toBe(0);
+      expect(readFormula(text, []).value([], notes), text).toBe(0);
       expect(notes.notFinite, text).toBeGreaterThan(0);
     }
+  });
+
+  it('of a choice only the side that is taken counts, and of a named part only where it is used', () => {
+    for (const text of ['x > 0 ? 1 / x : 7', 'inverse = 1 / x\nx > 0 ? inverse : 7']) {
+      const notes = { notFinite: 0 };
+      const out = new Float64Array(3);
+      readFormula(text, ['x']).run([Float64Array.of(2, 0, -4)], 3, out, notes);
+      expect([...out], text).toEqual([0.5, 7, 7]);
+      expect(notes.notFinite, text).toBe(0);
+      readFormula(text.replace('x > 0', 'x < 1'), ['x']).run([Float64Array.of(2, 0, -4)], 3, out, notes);
+      expect([...out], text).toEqual([7, 0, -0.25]);
+      expect(notes.notFinite, text).toBe(1);
+    }
+  });
+
+  it('a name that is given again stands for the later part, and may use the earlier', () =>
+    expect(value('a = x + 1; a = a × a; a', { x: 2 })).toBe(9));
+
+  it('over a block gives for each entry what it gives alone, whatever else is in the block (property)', () => {
+    const texts = ['x × y − y ^ 2 + sin(x)', 'x < y ? min(x, y, 0) : mix(x, y, 0.3)', 'a = x / y; a > 1 ? sqrt(a) : noise(a, x)', 'x', '3'];
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...texts),
+        fc.array(fc.tuple(fc.double({ min: -9, max: 9, noNaN: true }), fc.integer({ min: -3, max: 3 })), { minLength: 1, maxLength: 40 }),
+        (text, rows) => {
+          const out = new Float64Array(rows.length);
+          const formula = readFormula(text, ['x', 'y']);
+          const notes = { notFinite: 0 };
+          formula.run([Float64Array.from(rows, (r) => r[0]), Float64Array.from(rows, (r) => r[1])], rows.length, out, notes);
+          const alone = { notFinite: 0 };
+          rows.forEach((row, i) => expect(out[i]).toBe(formula.value(row, alone)));
+          expect(notes).toEqual(alone);
+        },
+      ),
+    );
   });
 
   it.each([
@@ -104,7 +140,7 @@ describe('the formula language', () => {
     fc.assert(
       fc.property(fc.array(part, { maxLength: 30 }), fc.double({ noDefaultInfinity: true, noNaN: true }), (parts, x) => {
         try {
-          expect(Number.isFinite(readFormula(parts.join(''), ['x', 'y'])([x, 3], { notFinite: 0 }))).toBe(true);
+          expect(Number.isFinite(readFormula(parts.join(''), ['x', 'y']).value([x, 3]))).toBe(true);
         } catch (error) {
           expect(error).toBeInstanceOf(FormulaError);
         }

@@ -3,7 +3,7 @@ import { gates } from '../gates';
 import { runTo, testScene } from './scenes';
 import type { Written } from '../scene/complete';
 
-const clock = { fps: 24, first: 0, last: 200 };
+const clock = { fps: 24, first: 0, last: 200, dials: { names: [], at: () => [] } };
 const openAt = (gate: Written, through = 100) => {
   const values = gates.defaults(gate['kind'] as string, gate);
   const open = gates.get(values.kind).compile(values, clock);
@@ -76,8 +76,8 @@ describe('gates (common practice)', () => {
 
   it('a formula that can’t be read shuts the gate, and says why', () => {
     expect(openAt({ kind: 'formula', formula: 'frame <' })).toEqual([]);
-    expect(gates.get('formula').broken!({ formula: 'fram < 3' })).toMatch(/“fram” is not known; known are frame, time/);
-    expect(gates.get('formula').broken!({ formula: 'frame < 3' })).toBeUndefined();
+    expect(gates.get('formula').broken!({ formula: 'fram < 3' }, clock.dials)).toMatch(/“fram” is not known; known are frame, time/);
+    expect(gates.get('formula').broken!({ formula: 'frame < 3' }, clock.dials)).toBeUndefined();
   });
 });
 

@@ -108,6 +108,8 @@ describe('modulators multiply a weight', () => {
     expect(checkScene(JSON.parse(JSON.stringify(scene)))[0]!.message).toBe(
       'fields[0].modulators[0].amount is 3; allowed is a number from 0 up to 2.',
     );
-    expect(modulators.get('formula').broken!({ values: { formula: 'q + 1' }, image: () => undefined })).toMatch(/“q” is not known/);
+    expect(
+      modulators.get('formula').broken!({ values: { formula: 'q + 1' }, image: () => undefined, dials: { names: [], at: () => [] } }),
+    ).toMatch(/“q” is not known/);
   });
 });

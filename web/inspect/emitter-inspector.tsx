@@ -15,6 +15,8 @@ import { copyEmitters, duplicateEmitters, removeEmitters } from './emitter-edit'
 import { MaskSection } from './mask-section';
 import { PlaceSection } from './place-section';
 import { ReasonNote } from './reason-note';
+import { FormulaSightProvider } from '../formula/formula-sight';
+import { useGateSight } from '../formula/use-sights';
 import { Section } from './section';
 
 type Draftable = Record<string, unknown>;
@@ -53,8 +55,9 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
   const setShape = (name: string, value: unknown) =>
     editEmitters(ids, (e) => e.shape.kind === emitter.shape.kind && void ((e.shape as Draftable)[name] = value));
   const own: Values = { on: emitter.on, shown: emitter.shown, seed: emitter.seed };
+  const sight = useGateSight();
   return (
-    <>
+    <FormulaSightProvider value={sight}>
       <Section
         title={emitter.name}
         aside={
@@ -117,6 +120,6 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           Delete
         </button>
       </div>
-    </>
+    </FormulaSightProvider>
   );
 }

@@ -13,6 +13,8 @@ import { editField, openedScene, useScene } from '../store/scene-store';
 import { addEmitter } from './emitter-edit';
 import { PlaceSection } from './place-section';
 import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
+import { FormulaSightProvider } from '../formula/formula-sight';
+import { useParticleSight } from '../formula/use-sights';
 import { Section } from './section';
 
 const { spanned, from, until, easeIn, easeOut } = fieldParameters;
@@ -91,8 +93,9 @@ export function FieldInspector({ field }: { field: Field }) {
     ...(kind.seeded && { seed: fieldParameters.seed }),
     ...(mixed && { mix: fieldParameters.mix }),
   };
+  const sight = useParticleSight(field);
   return (
-    <>
+    <FormulaSightProvider value={sight}>
       <div data-handbook={`field/${kind.kind}`}>
         <Section
           title={field.name}
@@ -140,6 +143,6 @@ export function FieldInspector({ field }: { field: Field }) {
           Delete
         </button>
       </div>
-    </>
+    </FormulaSightProvider>
   );
 }

@@ -10,6 +10,8 @@ import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
 import { editGroup, useScene } from '../store/scene-store';
 import { PlaceSection } from './place-section';
 import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
+import { FormulaSightProvider } from '../formula/formula-sight';
+import { useParticleSight } from '../formula/use-sights';
 import { Section } from './section';
 
 const { strength, mix, limited, floor, ceiling, unit: keepUnit } = groupParameters;
@@ -65,8 +67,9 @@ export function GroupInspector({ group }: { group: Group }) {
   const unit = action ? actions.get(action).vectorUnit : '';
   const outer = rules.get(scene.groups.find((g) => g.id === group.group)?.rule ?? 'sum');
   const hosts = scene.groups.filter((g) => g.id !== group.id && !groupsAround(scene.groups, g).includes(group));
+  const sight = useParticleSight(group);
   return (
-    <>
+    <FormulaSightProvider value={sight}>
       <Section
         title={group.name}
         aside={`${members} member${members === 1 ? '' : 's'}${action ? `, ${actions.get(action).label}` : ''}`}
@@ -108,6 +111,6 @@ export function GroupInspector({ group }: { group: Group }) {
           Delete with its members
         </button>
       </div>
-    </>
+    </FormulaSightProvider>
   );
 }

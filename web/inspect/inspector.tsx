@@ -15,6 +15,7 @@ import { useStage } from '../stage/stage';
 import { placeAtShot } from '../view/place-at-shot';
 import { CarrierInspector } from './carrier-inspector';
 import { ColliderInspector } from './collider-inspector';
+import { DialSection } from './dial-section';
 import { EmitterInspector } from './emitter-inspector';
 import { FieldInspector } from './field-inspector';
 import { GroupInspector } from './group-inspector';
@@ -100,6 +101,7 @@ function SceneInspector() {
           onChange={(name, value) => editScene((s) => void ((s.work as Draftable)[name] = value))}
         />
       </Section>
+      <DialSection />
       <PlaceSection
         owner={{ type: 'whole' }}
         title="The whole result"

@@ -9,6 +9,7 @@ import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
 import { usePlayer } from '../stage/player-store';
 import { editThing, useScene } from '../store/scene-store';
 import { changeKey, mount, placedOf, setPlace, toggleKey, type PlaceNumber, type PlaceOwner } from './place-edit';
+import { KeyMark } from './key-mark';
 import { Section } from './section';
 
 const NUMBERS: readonly PlaceNumber[] = ['position', 'rotation', 'scale'];
@@ -24,15 +25,6 @@ const frameNumber = {
   usual: [-1000, 10000],
   help: '',
 } as const;
-
-/** Our mark for a key: a sounding lead, filled where there is one at the playhead. */
-function KeyMark({ here }: { here: boolean }) {
-  return (
-    <svg viewBox="0 0 12 12" width={11} height={11} aria-hidden>
-      <path d="M6 1v3M3 4h6l1.2 6H1.8z" fill={here ? 'currentColor' : 'none'} stroke="currentColor" />
-    </svg>
-  );
-}
 
 function KeyList({ owner, name, keys }: { owner: PlaceOwner; name: PlaceNumber; keys: readonly Key[] }) {
   const [refused, setRefused] = useState<string>();

@@ -1,3 +1,4 @@
+import { dialsOf } from '../../core/scene/dials';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Plus, X } from 'lucide-react';
 import type { Values } from '../../core/describe/parameters';
@@ -87,9 +88,10 @@ export function FalloffSection({ thing, owner }: Props) {
 
 function ModulatorRows({ thing, owner, row }: Props & { row: number }) {
   const { assets } = useAssets();
+  const scene = useScene();
   const values = thing.modulators[row]!;
   const kind = modulators.get(values.kind);
-  const trouble = kind.broken?.({ values, image: (hash) => imageOf(assets, hash) });
+  const trouble = kind.broken?.({ values, image: (hash) => imageOf(assets, hash), dials: dialsOf(scene) });
   return (
     <div className="pb-2" data-handbook={`modulator/${kind.kind}`}>
       <KindChoice

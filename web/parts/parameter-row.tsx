@@ -1,6 +1,7 @@
 import type { Vector } from '../../core/math/vector';
 import { isShown, type Description, type NumberParameter, type Parameter, type Values } from '../../core/describe/parameters';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { lazy, Suspense } from 'react';
 import { beginGesture, endGesture } from '../store/scene-store';
 import { ColourRow } from './colour-row';
 import { NamesRow } from './names-row';
@@ -12,6 +13,9 @@ import { ImageRow } from './image-row';
 import { NumberBox, NumberRow } from './number-field';
 import { ColourRampRow } from './colour-ramp';
 import { LevelRampRow } from './level-ramp';
+
+/** Its editor is large, and few inspectors show one. */
+const FormulaRow = lazy(() => import('../formula/formula-row'));
 
 interface RowProps<P extends Parameter = Parameter> {
   readonly parameter: P;
@@ -141,7 +145,13 @@ function ParameterRow({
     case 'image':
       return <ImageRow parameter={parameter} value={value as string} onChange={onChange} />;
     case 'text':
-      return <TextRow parameter={parameter} value={value as string} onChange={onChange} />;
+      return parameter.formula ? (
+        <Suspense fallback={<p className="num py-1 text-second">{value as string}</p>}>
+          <FormulaRow parameter={parameter} value={value as string} onChange={onChange} />
+        </Suspense>
+      ) : (
+        <TextRow parameter={parameter} value={value as string} onChange={onChange} />
+      );
     case 'points':
       return (
         <PointsRow

@@ -31,7 +31,7 @@ function afterThisTask(work: () => void): void {
 
 /** Everything of a scene that changes its particles; looks, names and the camera do not. */
 function simulationKey(scene: Scene): string {
-  const { seed, draftShare, time, emitters, fields, groups, desk, colliders, carriers, meshes, bounds } = scene;
+  const { seed, draftShare, time, emitters, fields, groups, desk, colliders, carriers, dials, meshes, bounds } = scene;
   return JSON.stringify([
     seed,
     draftShare,
@@ -43,6 +43,7 @@ function simulationKey(scene: Scene): string {
     { ...desk, state: '' },
     colliders.map((c) => ({ ...c, name: '', shown: true })),
     carriers.map((c) => ({ ...c, name: '', shown: true })),
+    dials,
     meshes.map((m) => m.source),
     bounds,
   ]);

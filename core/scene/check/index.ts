@@ -3,6 +3,7 @@ import { fault, type Fault } from '../../describe/faults';
 import * as descriptions from '../descriptions';
 import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../document';
 import { checkCarriage, checkCarrier, checkCollider, checkMesh } from './collider';
+import { checkDial, checkDialNames } from './dial';
 import { checkDescent, checkEmitter } from './emitter';
 import { checkField, checkGroup } from './field';
 import { checkGrouping } from './grouping';
@@ -70,6 +71,7 @@ const SECTIONS = [
   'keptDesk',
   'colliders',
   'carriers',
+  'dials',
   'meshes',
   'images',
 ];
@@ -110,6 +112,8 @@ export function checkScene(document: unknown): Fault[] {
     ...checkList(document['colliders'], 'colliders', MOST.colliders, (item, at) => checkCollider(item, at, known)),
     ...checkList(document['carriers'], 'carriers', MOST.carriers, (item, at) => checkCarrier(item, at, known)),
     ...checkCarriage(array('carriers'), 'carriers'),
+    ...checkList(document['dials'], 'dials', MOST.dials, checkDial),
+    ...checkDialNames(document['dials'], 'dials'),
     ...checkList(document['meshes'], 'meshes', MOST.meshes, checkMesh),
     ...checkList(document['images'], 'images', MOST.images, checkImage),
   ];

@@ -1,4 +1,4 @@
-import { checkValues, fits, isRecord } from '../../describe/check';
+import { allowed, checkValues, fits, isRecord } from '../../describe/check';
 import { fault, type Fault } from '../../describe/faults';
 import type { Description } from '../../describe/parameters';
 import { EASES } from '../../places/keys';
@@ -62,8 +62,12 @@ export function checkReferences(description: Description, values: unknown, field
   });
 }
 
-/** Numbers of a place that can be keyed. */
-const KEYED = ['position', 'rotation', 'scale'] as const;
+/** Numbers of a place that can be keyed, by their paths. */
+const PLACE_KEYED: Description = {
+  'place.position': placeParameters.position,
+  'place.rotation': placeParameters.rotation,
+  'place.scale': placeParameters.scale,
+};
 
 function checkKey(value: unknown, field: string, fitsValue: (value: unknown) => boolean, allowedValue: string): Fault[] {
   if (!isRecord(value)) return [fault('type', field, value, 'an object {frame, value, ease}')];
@@ -75,14 +79,14 @@ function checkKey(value: unknown, field: string, fitsValue: (value: unknown) => 
   return faults;
 }
 
-function checkKeys(value: unknown, field: string): Fault[] {
+/** Every fault of keys, by the paths of the numbers that can have them. */
+export function checkKeys(value: unknown, field: string, keyed: Description): Fault[] {
   if (value === undefined) return [];
   if (!isRecord(value)) return [fault('type', field, value, 'an object of lists of keys')];
   return Object.entries(value).flatMap(([path, keys]) => {
-    const name = KEYED.find((part) => path === `place.${part}`);
-    if (!name) return [fault('unknown', `${field}.${path}`, path, KEYED.map((part) => `place.${part}`).join(', '))];
-    const parameter = placeParameters[name];
-    const what = parameter.type === 'vector' ? 'three numbers [x, y, z]' : `a number from ${parameter.min} up to ${parameter.max}`;
+    const parameter = keyed[path];
+    if (!parameter) return [fault('unknown', `${field}.${path}`, path, Object.keys(keyed).join(', '))];
+    const what = allowed(parameter);
     const faults = checkList(keys, `${field}.${path}`, MOST.keys, (key, at) => checkKey(key, at, (v) => fits(parameter, v), what));
     if (faults.length > 0 || !Array.isArray(keys)) return faults;
     const frames = (keys as { frame: number }[]).map((key) => key.frame);
@@ -96,7 +100,7 @@ export function checkPlaced(value: Record<string, unknown>, field: string, known
   return [
     ...checkOptional(placeParameters, value['place'], `${field}.place`),
     ...checkReferences(placeParameters, value['place'], `${field}.place`, known),
-    ...checkKeys(value['keys'], `${field}.keys`),
+    ...checkKeys(value['keys'], `${field}.keys`, PLACE_KEYED),
   ];
 }
 

@@ -1,5 +1,6 @@
 export * from './birth';
 export * from './collider';
+export * from './dial';
 export * from './emitter';
 export * from './field';
 export * from './group';

@@ -1,0 +1,36 @@
+import { checkValues, isRecord } from '../../describe/check';
+import { fault, type Fault } from '../../describe/faults';
+import { isTakenByLanguage } from '../../formula/names';
+import { dialParameters } from '../descriptions';
+import { isDialName } from '../dials';
+import { checkId, checkKeys } from './parts';
+
+/** Every fault of a dial by itself. */
+export function checkDial(value: unknown, field: string): Fault[] {
+  const faults = checkValues(dialParameters, value, field, ['id', 'name', 'keys']);
+  if (!isRecord(value)) return faults;
+  const { name, low = 0, high = 1 } = value as { name?: unknown; low?: number; high?: number };
+  const wanted = 'a letter, then up to 31 letters, digits and low lines';
+  return [
+    ...checkId(value['id'], `${field}.id`),
+    ...faults,
+    ...(typeof name === 'string' && isDialName(name)
+      ? []
+      : [fault(name === undefined ? 'missing' : 'type', `${field}.name`, name, wanted)]),
+    ...(typeof name === 'string' && isTakenByLanguage(name)
+      ? [fault('duplicate', `${field}.name`, name, 'a name that formulas do not use otherwise')]
+      : []),
+    ...(typeof low === 'number' && typeof high === 'number' && high <= low
+      ? [fault('range', `${field}.high`, high, `a number above where it spans from (${low})`)]
+      : []),
+    ...checkKeys(value['keys'], `${field}.keys`, { value: dialParameters.value }),
+  ];
+}
+
+/** Names that two dials share. */
+export function checkDialNames(value: unknown, field: string): Fault[] {
+  const names: unknown[] = Array.isArray(value) ? value.map((dial: unknown) => (isRecord(dial) ? dial['name'] : undefined)) : [];
+  return names.flatMap((name, i) =>
+    name !== undefined && names.indexOf(name) < i ? [fault('duplicate', `${field}[${i}].name`, name, 'a name that no other dial has')] : [],
+  );
+}

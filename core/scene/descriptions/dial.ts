@@ -1,0 +1,15 @@
+import { describe } from '../../describe/parameters';
+
+/** Numbers of a dial: a named number of the scene that formulas read. */
+export const dialParameters = describe({
+  value: { type: 'number', label: 'Value', unit: '', default: 0, usual: [-10, 10], help: 'What formulas read under its name.' },
+  low: {
+    type: 'number',
+    label: 'From',
+    unit: '',
+    default: 0,
+    usual: [-10, 10],
+    help: 'What the dial spans from; a value outside is accepted.',
+  },
+  high: { type: 'number', label: 'To', unit: '', default: 1, usual: [-10, 10], help: 'What the dial spans to. Above where it spans from.' },
+});

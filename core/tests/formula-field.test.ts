@@ -1,0 +1,129 @@
+import { describe, expect, it } from 'vitest';
+import { besselJ } from '../math/bessel';
+import { probe } from '../measure/probe';
+import { whySilent } from '../measure/reasons';
+import type { Vector } from '../math/vector';
+import type { Written } from '../scene/complete';
+import { checkScene } from '../scene/check';
+import { runTo, testScene } from './scenes';
+
+const field = (settings: Written, over: Written = {}): Written => ({
+  settings: { kind: 'formula', ...settings },
+  extent: { kind: 'everywhere' },
+  ...over,
+});
+
+/** The vector at a point, for a particle that moves. */
+function read(settings: Written, position: Vector, over: Written = {}, frame = 0): Vector {
+  const scene = testScene({ fields: [field(settings, over)] });
+  const { weight, vector } = probe(scene, new Map(), frame, scene.emitters[0]!, {
+    position,
+    velocity: [1, 2, 2],
+    mass: 1,
+    drag: 1,
+    key: 7,
+    age: 0.5,
+  }).fields[0]!;
+  return vector.map((n) => n * weight) as unknown as Vector;
+}
+
+const near = (actual: readonly number[], expected: readonly number[], digits = 9) =>
+  expected.forEach((n, i) => expect(actual[i]).toBeCloseTo(n, digits));
+
+describe('the formula field', () => {
+  it('gives three expressions of place, velocity, age, key and time, times its strength', () => {
+    near(read({ fx: 'x + vx', fy: 'speed × age', fz: 'key + time' }, [1, 0, 0], { strength: 2 }, 48), [4, 3, 18]);
+  });
+
+  it('pushes down the slope of a height, in its own turned and scaled frame', () => {
+    const bowl = { does: 'slope', height: '0.5 × (x^2 + 4 × z^2)' };
+    near(read(bowl, [1, 5, 2]), [-1, 0, -8], 6);
+    near(read({ does: 'slope', height: '3 × x' }, [1, 0, 0], { place: { rotation: [0, 90, 0] } }), [0, 0, 3], 6);
+  });
+
+  it('pushes one way as hard as a level says', () =>
+    near(read({ does: 'level', height: 'y^2', direction: [0, 0, 5] }, [0, 3, 0]), [0, 0, 9]));
+
+  it('knows the distance to its extent', () =>
+    near(read({ fx: 'd', fy: '0', fz: '0' }, [1, 2, 2], { extent: { kind: 'ball', core: 9, reach: 9 } }), [3, 0, 0]));
+
+  it('reads the dials, and their keys', () => {
+    const dial = { id: 'd', name: 'lift', value: 4 };
+    const keys = { value: [{ frame: 0, value: 0, ease: 'linear' }, { frame: 10, value: 20, ease: 'linear' }] }; // prettier-ignore
+    const at = (dials: Written[], frame: number) => {
+      const scene = testScene({ fields: [field({ fx: '0', fy: 'lift', fz: '0' })], ...({ dials } as object) });
+      return probe(scene, new Map(), frame, scene.emitters[0]!, { position: [0, 0, 0], velocity: [0, 0, 0], mass: 1, drag: 0 }).fields[0]!
+        .vector[1];
+    };
+    expect(at([dial], 5)).toBe(4);
+    expect(at([{ ...dial, keys }], 5)).toBe(10);
+  });
+
+  it('says what can’t be read or computed', () => {
+    const scene = testScene({
+      emitter: { birth: { life: 9, speed: 0 } },
+      fields: [field({ fx: 'x +' }), field({ fx: '1 / x', fy: '1', fz: '0' })],
+    });
+    const meters = runTo(scene, 0).measure();
+    const why = (i: number) => whySilent(scene, scene.fields[i]!, meters, 0, new Map())?.words;
+    expect(why(0)).toMatch(/^its expression X can’t be read: /);
+    expect(why(1)).toBe('a formula of it can’t be computed at some particles, and counts as 0 there');
+  });
+
+  it('a dial whose name formulas use, or that another has, is refused in words', () => {
+    const scene = JSON.parse(JSON.stringify(testScene())) as Written;
+    const messages = (dials: Written[]) => checkScene({ ...scene, dials }).map((f) => f.message);
+    expect(messages([{ id: 'a', name: 'sin' }])[0]).toMatch(/allowed is a name that formulas do not use otherwise/);
+    expect(messages([{ id: 'a', name: 'q' }, { id: 'b', name: 'q' }])).toHaveLength(1); // prettier-ignore
+    expect(messages([{ id: 'a', name: '2x' }])[0]).toMatch(/allowed is a letter/);
+  });
+});
+
+/** Distances of settled grains to the still lines of a vibration, by the first order of its amplitude, metres. */
+function settled(
+  height: string,
+  amplitude: (x: number, z: number) => number,
+  shape: Written,
+  inside: (x: number, z: number) => boolean,
+): number[] {
+  const scene = testScene({
+    time: { substeps: 2 },
+    emitter: { shape, amounts: [{ kind: 'burst', count: 400 }], birth: { life: 999, speed: 0, drag: 6 } },
+    fields: [field({ does: 'slope', height: `(${height})^2` }, { strength: 1 })],
+  });
+  const { count, columns } = runTo(scene, 1200).populations[0]!;
+  const h = 1e-5;
+  return Array.from({ length: count }, (_, i) => [columns.x[i]!, columns.z[i]!] as const)
+    .filter(([x, z]) => inside(x, z))
+    .map(([x, z]) => {
+      const slope = Math.hypot(
+        (amplitude(x + h, z) - amplitude(x - h, z)) / (2 * h),
+        (amplitude(x, z + h) - amplitude(x, z - h)) / (2 * h),
+      );
+      return Math.abs(amplitude(x, z)) / Math.max(slope, 1e-3);
+    });
+}
+
+const median = (values: number[]) => values.sort((a, b) => a - b)[values.length >> 1]!;
+
+describe('grains on vibrating plates settle on the still lines (Chladni; Rayleigh, Theory of Sound)', () => {
+  it('square plate: cos(nπx/L)cos(mπz/L) − cos(mπx/L)cos(nπz/L) = 0', () => {
+    const [n, m] = [1, 3];
+    const amplitude = (x: number, z: number) =>
+      Math.cos(n * Math.PI * x) * Math.cos(m * Math.PI * z) - Math.cos(m * Math.PI * x) * Math.cos(n * Math.PI * z);
+    const text = `cos(${n} × pi × x) × cos(${m} × pi × z) − cos(${m} × pi × x) × cos(${n} × pi × z)`;
+    const plate = { kind: 'box', width: 1.9, height: 0, depth: 1.9 };
+    const distances = settled(text, amplitude, plate, (x, z) => Math.max(Math.abs(x), Math.abs(z)) < 1);
+    expect(distances.length).toBeGreaterThan(300);
+    expect(median(distances)).toBeLessThan(0.004);
+  });
+
+  it('round membrane: J₂(kr)cos 2θ with the second zero 8.4172 at its rim (Abramowitz & Stegun, from memory)', () => {
+    expect(besselJ(2, 8.41724414)).toBeCloseTo(0, 7);
+    const amplitude = (x: number, z: number) => besselJ(2, 8.41724414 * Math.hypot(x, z)) * Math.cos(2 * Math.atan2(z, x));
+    const text = 'besselj(2, 8.41724414 × sqrt(x^2 + z^2)) × cos(2 × atan2(z, x))';
+    const distances = settled(text, amplitude, { kind: 'disc', radius: 0.97 }, (x, z) => Math.hypot(x, z) < 1.05);
+    expect(distances.length).toBeGreaterThan(300);
+    expect(median(distances)).toBeLessThan(0.004);
+  });
+});

@@ -1,0 +1,63 @@
+import { dialAt } from '../../core/scene/dials';
+import { motionOf } from '../../core/places/motion';
+import { inward, rotateBack, WORLD } from '../../core/places/similarity';
+import { extents } from '../../core/extents';
+import type { Assets } from '../../core/scene/assets';
+import { sendTo, type Field, type Group, type Scene } from '../../core/scene/document';
+import { resourcesOf } from '../../core/scene/resources';
+import type { Frame } from '../../engine/frame';
+import type { FormulaSight } from './formula-sight';
+
+/** What formulas of a field or group see of one of the particles that are sent to it, the `turn`-th of a few, evenly picked. */
+export function particleSight(scene: Scene, assets: Assets, thing: Field | Group, frame: Frame, turn: number): FormulaSight | undefined {
+  const heard = frame.emitters.findIndex((e, i) => e.count > 0 && scene.emitters[i] && sendTo(thing, scene.emitters[i].id) > 0);
+  const particles = frame.emitters[heard];
+  if (!particles) return undefined;
+  // Golden-ratio steps go through all of them without a pattern.
+  const i = Math.floor(particles.count * ((0.5 + turn * 0.6180339887) % 1));
+  const { columns } = particles;
+  const place = motionOf(scene.carriers, thing).at(frame.frame);
+  const [x, y, z] = inward(place, [columns.x[i]!, columns.y[i]!, columns.z[i]!]);
+  const velocity = [columns.vx[i]!, columns.vy[i]!, columns.vz[i]!] as const;
+  const [vx, vy, vz] = rotateBack(place.rotation ?? WORLD.rotation, velocity);
+  const distance = new Float64Array(1);
+  const at = { x: Float64Array.of(x), y: Float64Array.of(y), z: Float64Array.of(z) };
+  const kind = extents.get(thing.extent.kind);
+  if (kind.bounded) kind.distance(thing.extent, resourcesOf(scene, assets))(at, 1, distance, frame.frame / scene.time.fps);
+  const own = {
+    x,
+    y,
+    z,
+    vx,
+    vy,
+    vz,
+    speed: Math.hypot(...velocity),
+    d: distance[0]!,
+    age: particles.age[i]!,
+    life: columns.life[i]!,
+    key: particles.id[i]!,
+    time: frame.frame / scene.time.fps,
+    frame: frame.frame,
+    strength: thing.strength,
+  };
+  return {
+    of: `particle ${particles.id[i]!}`,
+    values: [
+      ...Object.entries(own).map(([name, value]) => ({ name, value })),
+      ...scene.dials.map((dial) => ({ name: dial.name, value: dialAt(dial, frame.frame) })),
+    ],
+  };
+}
+
+/** What formulas of a gate see at a frame. */
+export function gateSight(scene: Scene, frame: number): FormulaSight {
+  const { fps, first, last } = scene.time;
+  const own = { frame, time: frame / fps, first, last, fps };
+  return {
+    of: `frame ${frame}`,
+    values: [
+      ...Object.entries(own).map(([name, value]) => ({ name, value })),
+      ...scene.dials.map((dial) => ({ name: dial.name, value: dialAt(dial, frame) })),
+    ],
+  };
+}

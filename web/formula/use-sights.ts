@@ -1,0 +1,26 @@
+import { useCallback, useState } from 'react';
+import type { Field, Group } from '../../core/scene/document';
+import { usePlayer } from '../stage/player-store';
+import { useAssets } from '../stage/scene-assets';
+import { useStage } from '../stage/stage';
+import { useScene } from '../store/scene-store';
+import { gateSight, particleSight } from './particle-sight';
+
+/** Values for the formulas of a field or group: of a living particle on the frame that is on the screen. */
+export function useParticleSight(thing: Field | Group) {
+  const scene = useScene();
+  const { session } = useStage();
+  const { assets } = useAssets();
+  const [turn, setTurn] = useState(0);
+  return useCallback(() => {
+    const frame = session.shown;
+    const sight = frame && particleSight(scene, assets, thing, frame, turn);
+    return sight && { ...sight, another: () => setTurn((t) => t + 1) };
+  }, [scene, session, assets, thing, turn]);
+}
+
+/** Values for the formula of a gate: at the playhead. */
+export function useGateSight() {
+  const scene = useScene();
+  return useCallback(() => gateSight(scene, usePlayer.getState().frame), [scene]);
+}

@@ -1,0 +1,92 @@
+import type { Draft } from 'immer';
+import { isTakenByLanguage } from '../../core/formula/names';
+import type { Key } from '../../core/places/keys';
+import { completeDial } from '../../core/scene/complete';
+import { dialAt, isDialName } from '../../core/scene/dials';
+import { MOST, type Dial } from '../../core/scene/document';
+import { freeId } from '../../core/scene/starters';
+import { usePlayer } from '../stage/player-store';
+import { editScene, openedScene } from '../store/scene-store';
+
+function editDial(id: string, recipe: (dial: Draft<Dial>) => void): void {
+  editScene((scene) => {
+    const dial = scene.dials.find((d) => d.id === id);
+    if (dial) recipe(dial);
+  });
+}
+
+/** Adds a dial. */
+export function addDial(): void {
+  const { dials } = openedScene();
+  if (dials.length >= MOST.dials) return;
+  let n = 1;
+  while (dials.some(({ name }) => name === `dial${n}`)) n++;
+  const id = freeId(
+    'dial',
+    dials.map((d) => d.id),
+  );
+  editScene((scene) => void scene.dials.push(completeDial({ id, name: `dial${n}` }) as Draft<Dial>));
+}
+
+/** Takes a dial away. */
+export function removeDial(id: string): void {
+  editScene((scene) => void (scene.dials = scene.dials.filter((d) => d.id !== id)));
+}
+
+/** Renames a dial; a name that can't be taken is refused with a sentence. */
+export function renameDial(id: string, name: string): string | undefined {
+  if (!isDialName(name)) return `A dial can’t be named “${name}”; allowed are a letter, then up to 31 letters, digits and low lines.`;
+  if (isTakenByLanguage(name)) return `“${name}” is a name that formulas use already; allowed is another.`;
+  if (openedScene().dials.some((d) => d.id !== id && d.name === name))
+    return `Another dial is named “${name}”; allowed is a name of its own.`;
+  editDial(id, (dial) => void (dial.name = name));
+  return undefined;
+}
+
+const keysOf = (dial: Draft<Dial> | Dial) => (dial.keys['value'] ?? []) as readonly Key<number>[];
+
+function setKeys(dial: Draft<Dial>, keys: readonly Key<number>[]): void {
+  if (keys.length > 0) dial.keys['value'] = keys as Draft<Key>[];
+  else {
+    const last = keysOf(dial).at(-1);
+    if (last) dial.value = last.value;
+    delete dial.keys['value'];
+  }
+}
+
+/** Sets the value of a dial: at the playhead as a key where it is keyed, otherwise plainly. */
+export function setDial(id: string, value: number): void {
+  const { frame } = usePlayer.getState();
+  editDial(id, (dial) => {
+    const keys = keysOf(dial);
+    if (keys.length === 0) dial.value = value;
+    else {
+      const ease = keys.findLast((k) => k.frame <= frame)?.ease ?? 'linear';
+      setKeys(
+        dial,
+        [...keys.filter((k) => k.frame !== frame), { frame, value, ease }].sort((a, b) => a.frame - b.frame),
+      );
+    }
+  });
+}
+
+/** Writes a key of a dial at the playhead; where there is one already, takes it away. The last to go leaves its value. */
+export function toggleDialKey(id: string): void {
+  const { frame } = usePlayer.getState();
+  editDial(id, (dial) => {
+    const keys = keysOf(dial);
+    const rest = keys.filter((k) => k.frame !== frame);
+    const key = { frame, value: dialAt(dial as Dial, frame), ease: 'linear' } as const;
+    setKeys(dial, rest.length < keys.length ? rest : [...rest, key].sort((a, b) => a.frame - b.frame));
+  });
+}
+
+/** Sets where a dial spans from or to; the other end is kept beyond it. */
+export function setDialSpan(id: string, end: 'low' | 'high', value: number): void {
+  editDial(id, (dial) => {
+    dial[end] = value;
+    if (dial.high > dial.low) return;
+    if (end === 'low') dial.high = value + 1;
+    else dial.low = value - 1;
+  });
+}
