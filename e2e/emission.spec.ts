@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { meshSources } from '../core/meshes/sources';
 import { writeMesh } from '../formats/mesh-file';
-import { choose, difference, goToFrame, inspected, openExample, saved, simulated, viewPixels } from './steps';
+import { choose, difference, goToFrame, inspected, newScene, openExample, saved, simulated, viewPixels } from './steps';
 
 const QUAD = 'o plate\nv -2 0 -2\nv 2 0 -2\nv 2 0 2\nv -2 0 2\nusemtl brass\nf 1 3 2\nusemtl slate\nf 1 4 3\n';
 const glb = writeMesh(meshSources.get('chimney').build(meshSources.defaults('chimney'), new Map())!);
@@ -49,14 +49,6 @@ const GLTF = JSON.stringify({
     },
   ],
 });
-
-async function newScene(page: Page): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'New scene' }).click();
-  await page.getByRole('menuitem', { name: 'With one emitter' }).click();
-  await simulated(page);
-  await choose(page, 'Emitter');
-}
 
 const add = async (page: Page, what: RegExp) => {
   await page.getByRole('button', { name: 'add', exact: true }).click();

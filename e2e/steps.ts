@@ -69,3 +69,11 @@ export async function inspected(page: Page): Promise<void> {
 export async function saved(page: Page): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
 }
+
+export async function newScene(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New scene' }).click();
+  await page.getByRole('menuitem', { name: 'With one emitter' }).click();
+  await simulated(page);
+  await choose(page, 'Emitter');
+}

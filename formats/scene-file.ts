@@ -8,11 +8,12 @@ import { parseBounded } from './bounded-json';
 import { contentHash, levelsOfPng } from './image';
 import { readMesh } from './mesh-file';
 import { fileFault, SceneFaults } from './scene-faults';
+import { readVti } from './vti';
 
 /** What a scene file may be at most, before it is unpacked. */
 export const FILE_LIMITS = { bytes: 128 * 1024 * 1024, entries: 160, unpacked: 384 * 1024 * 1024, json: 8 * 1024 * 1024 } as const;
 
-/** A scene and the files it keeps by content hash: the PNGs of its images and the GLBs of its meshes. */
+/** A scene and the files it keeps by content hash: the PNGs of its images, the GLBs of its meshes, the VTIs of its grids. */
 export interface ScenePackage {
   readonly scene: Scene;
   readonly files: ReadonlyMap<string, Uint8Array>;
@@ -22,7 +23,7 @@ export interface ScenePackage {
 export interface KeptFile {
   readonly hash: string;
   readonly name: string;
-  readonly sort: 'image' | 'mesh';
+  readonly sort: 'image' | 'mesh' | 'grid';
 }
 
 /** Every file that a scene keeps. */
@@ -30,14 +31,23 @@ export function keptFiles(scene: Scene): KeptFile[] {
   const meshes = scene.meshes.flatMap(({ name, source }): KeptFile[] =>
     source.kind === 'file' && source['hash'] !== '' ? [{ hash: source['hash'] as string, name, sort: 'mesh' }] : [],
   );
-  return [...scene.images.map(({ hash, name }): KeptFile => ({ hash, name, sort: 'image' })), ...meshes];
+  const named = (sort: 'image' | 'grid', list: readonly { readonly hash: string; readonly name: string }[]) =>
+    list.map(({ hash, name }): KeptFile => ({ hash, name, sort }));
+  return [...named('image', scene.images), ...meshes, ...named('grid', scene.grids)];
 }
 
-const entryName = ({ hash, sort }: KeptFile) => (sort === 'image' ? `images/${hash}.png` : `meshes/${hash}.glb`);
+/** Where files of a sort stand in a package, and how they are decoded. */
+const SORTS = {
+  image: { entry: (hash: string) => `images/${hash}.png`, decode: levelsOfPng },
+  mesh: { entry: (hash: string) => `meshes/${hash}.glb`, decode: readMesh },
+  grid: { entry: (hash: string) => `grids/${hash}.vti`, decode: readVti },
+} as const;
+
+const entryName = ({ hash, sort }: KeptFile) => SORTS[sort].entry(hash);
 
 /** Decodes a kept file. Throws {@link SceneFaults} naming it. */
 export function decodedAsset(sort: KeptFile['sort'], bytes: Uint8Array, name: string): Asset {
-  return sort === 'image' ? levelsOfPng(bytes, name) : readMesh(bytes, name);
+  return SORTS[sort].decode(bytes, name);
 }
 
 /** A checked and completed scene from a parsed document of any version. Throws {@link SceneFaults} with every fault. */
@@ -73,7 +83,7 @@ function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
             `The file would unpack to more than ${FILE_LIMITS.unpacked} bytes; allowed are up to that many.`,
             `up to ${FILE_LIMITS.unpacked} bytes`,
           );
-        return name === 'scene.json' || /^(images\/[0-9a-f]{64}\.png|meshes\/[0-9a-f]{64}\.glb)$/.test(name);
+        return name === 'scene.json' || /^(images\/[0-9a-f]{64}\.png|meshes\/[0-9a-f]{64}\.glb|grids\/[0-9a-f]{64}\.vti)$/.test(name);
       },
     });
   } catch (error) {
@@ -87,7 +97,7 @@ function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
 }
 
 /**
- * Reads a scene file: a package (zip of `scene.json`, `images/<hash>.png` and `meshes/<hash>.glb`) or a bare JSON document.
+ * Reads a scene file: a package (zip of `scene.json`, `images/<hash>.png`, `meshes/<hash>.glb` and `grids/<hash>.vti`) or a bare JSON document.
  * Throws {@link SceneFaults}; nothing is half read.
  */
 export async function readSceneFile(bytes: Uint8Array): Promise<ScenePackage> {

@@ -10,8 +10,10 @@ import { failure, failureHandler } from './failure';
 import { guard } from './guard';
 import { imageRoutes } from './image-routes';
 import { ImagesTable } from './images-table';
-import { meshRoutes } from './mesh-routes';
-import { MeshesTable } from './meshes-table';
+import { fileRoutes } from './file-routes';
+import { MESH_LIMITS, readMesh } from '../formats/mesh-file';
+import { GRID_LIMITS, readVti } from '../formats/vti';
+import { FilesTable } from './files-table';
 import { sceneRoutes } from './scene-routes';
 import { ScenesTable } from './scenes-table';
 
@@ -40,7 +42,8 @@ const headers = helmet({
 export function createApp({ db, webRoot, log }: { db: Db; webRoot: string; log: Logger }): Express {
   const scenes = new ScenesTable(db);
   const images = new ImagesTable(db);
-  const meshes = new MeshesTable(db);
+  const meshes = new FilesTable(db, 'meshes');
+  const grids = new FilesTable(db, 'grids');
   scenes.forgetDeleted();
   if (scenes.isEmpty()) for (const { scene } of [...examples].reverse()) scenes.add(scene);
 
@@ -73,9 +76,10 @@ export function createApp({ db, webRoot, log }: { db: Db; webRoot: string; log: 
       },
     }),
   );
-  app.use('/api/scenes', sceneRoutes(scenes, images, meshes));
+  app.use('/api/scenes', sceneRoutes(scenes, images, { mesh: meshes, grid: grids }));
   app.use('/api/images', imageRoutes(images));
-  app.use('/api/meshes', meshRoutes(meshes));
+  app.use('/api/meshes', fileRoutes(meshes, { noun: 'mesh', type: 'model/gltf-binary', most: MESH_LIMITS.bytes, check: readMesh }));
+  app.use('/api/grids', fileRoutes(grids, { noun: 'grid', type: 'application/xml', most: GRID_LIMITS.bytes, check: readVti }));
   app.use('/api', (request) => {
     throw failure(404, 'missing', 'path', `There is no ${request.method} ${request.path.slice(0, 80)} here.`, 'a path of the API');
   });

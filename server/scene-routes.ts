@@ -8,7 +8,7 @@ import { FILE_LIMITS, keptFiles, readSceneFile, sceneFrom, writeSceneFile } from
 import { bodyOf, NewSceneBody, PictureBody, RenameBody, SaveBody } from './bodies';
 import { failure } from './failure';
 import type { ImagesTable } from './images-table';
-import type { MeshesTable } from './meshes-table';
+import type { FilesTable } from './files-table';
 import type { StoredScene } from '../formats/stored-scene';
 import type { ScenesTable } from './scenes-table';
 
@@ -27,7 +27,7 @@ function revisionOf(header: string | undefined): number {
 }
 
 /** Scenes: list, make, open, save, rename, delete and bring back, export and import, pictures. */
-export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, meshes: MeshesTable): Router {
+export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Readonly<Record<'mesh' | 'grid', FilesTable>>): Router {
   const router = Router();
 
   function found(id: string): StoredScene {
@@ -98,7 +98,7 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, meshes: Me
     const { scene } = found(request.params.id);
     const kept = new Map(
       keptFiles(scene).flatMap(({ hash, sort }) => {
-        const bytes = sort === 'image' ? images.find(hash) : meshes.find(hash);
+        const bytes = sort === 'image' ? images.find(hash) : files[sort].find(hash);
         return bytes ? [[hash, new Uint8Array(bytes)] as const] : [];
       }),
     );
@@ -116,14 +116,14 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, meshes: Me
 
   router.post('/import', upload.single('file'), async (request, response) => {
     if (!request.file) throw failure(400, 'missing', 'file', 'The import holds no file.', 'one scene file');
-    const { scene, files } = await readSceneFile(request.file.buffer);
+    const { scene, files: kept } = await readSceneFile(request.file.buffer);
     for (const image of scene.images) {
-      const png = files.get(image.hash);
+      const png = kept.get(image.hash);
       if (png) images.add(image.hash, png, image.width, image.height);
     }
     for (const { hash, sort } of keptFiles(scene)) {
-      const glb = sort === 'mesh' ? files.get(hash) : undefined;
-      if (glb) meshes.add(hash, glb);
+      const bytes = kept.get(hash);
+      if (bytes && sort !== 'image') files[sort].add(hash, bytes);
     }
     response.status(201).json(scenes.add({ ...scene, name: freeName(scene.name, taken()) }));
   });

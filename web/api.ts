@@ -1,5 +1,6 @@
 import type { Fault } from '../core/describe/faults';
 import type { Scene, SceneImage } from '../core/scene/document';
+import type { KeptFile } from '../formats/scene-file';
 import type { SceneCard, StoredScene } from '../formats/stored-scene';
 
 export type { SceneCard, StoredScene };
@@ -79,8 +80,10 @@ export const api = {
   addImage: (file: File) => json<SceneImage>('POST', '/images', formWith(file, file.name)),
   addMesh: (glb: Uint8Array<ArrayBuffer>, name: string) =>
     json<{ hash: string; name: string }>('POST', '/meshes', formWith(new Blob([glb]), name)),
-  keptBytes: (sort: 'image' | 'mesh', hash: string) =>
-    request('GET', `/${sort === 'image' ? 'images' : 'meshes'}/${hash}`).then(
+  addGrid: (vti: Uint8Array<ArrayBuffer>, name: string) =>
+    json<{ hash: string; name: string }>('POST', '/grids', formWith(new Blob([vti]), name)),
+  keptBytes: (sort: KeptFile['sort'], hash: string) =>
+    request('GET', `/${{ image: 'images', mesh: 'meshes', grid: 'grids' }[sort]}/${hash}`).then(
       async (response) => new Uint8Array(await response.arrayBuffer()),
     ),
 };

@@ -36,6 +36,8 @@ export function allowed(p: Parameter): string {
       return `1 to ${MOST_STOPS} stops {at: 0…1, value: ${p.within ? `${p.within[0]}…${p.within[1]}` : 'number'}} in rising order`;
     case 'image':
       return 'the hash of one of the scene’s images, or an empty text';
+    case 'grid':
+      return 'the hash of one of the scene’s grids, or an empty text';
     case 'text':
       return `a text of up to ${p.most} characters`;
     case 'points':
@@ -104,6 +106,7 @@ export function fits(p: Parameter, value: unknown): boolean {
         return typeof v === 'number' && Number.isFinite(v) && v >= low && v <= high;
       });
     case 'image':
+    case 'grid':
       return typeof value === 'string' && IMAGE_HASH.test(value);
     case 'text':
       return typeof value === 'string' && value.length <= p.most;

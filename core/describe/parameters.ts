@@ -84,6 +84,12 @@ export interface ImageParameter extends Common {
   readonly default: '';
 }
 
+/** The content hash of one of the scene's grids; empty for none. */
+export interface GridParameter extends Common {
+  readonly type: 'grid';
+  readonly default: '';
+}
+
 /** A line of text, or several. */
 export interface TextParameter extends Common {
   readonly type: 'text';
@@ -139,7 +145,8 @@ export type Parameter =
   | ColourRampParameter
   | LevelRampParameter
   | ColourParameter
-  | ImageParameter;
+  | ImageParameter
+  | GridParameter;
 
 export type Description = Readonly<Record<string, Parameter>>;
 

@@ -1,13 +1,15 @@
 import type { Fault } from '../describe/faults';
 import type { Values } from '../describe/parameters';
 import type { Documented, Kind, Kinded } from '../describe/registry';
-import type { VectorColumns } from '../math/vector';
+import type { VectorGrid } from '../grids/vector-grid';
+import type { Vector, VectorColumns } from '../math/vector';
 import type { Outline } from '../places/handle';
 import type { Similarity } from '../places/similarity';
 import type { Notes } from '../formula/formula';
 import type { Dials } from '../scene/dials';
 import type { Resources } from '../shapes/shape';
 import type { ParticleBlock } from '../stack/block';
+import type { GroupFill } from '../stack/fill';
 import type { SizeHandle } from '../places/handle';
 import type { TriangleMesh } from '../meshes/mesh';
 
@@ -53,6 +55,11 @@ export interface FrozenParticles {
 /** Where the k-th particle of a key belongs on an emitter's shape: writes x, y, z in the world; false where there is no place. */
 export type PlaceOnShape = (key: number, frame: number, out: Float64Array) => boolean;
 
+/** What fields are made from beside their own values. */
+export interface FieldResources extends Resources {
+  grid(hash: string): VectorGrid | undefined;
+}
+
 /** What a field is compiled from. */
 export interface FieldSource {
   /** The size of F: the strength, or where that is a weight, the speed F stands for. */
@@ -61,19 +68,32 @@ export interface FieldSource {
   readonly stream: number;
   readonly settings: Values;
   readonly fps: number;
-  readonly resources: Resources;
+  readonly resources: FieldResources;
   readonly extent: Kinded;
   readonly dials: Dials;
   /** Whether F is a velocity, m/s, with the way it acts. */
   readonly moves: boolean;
   /** Undefined where the scene has no such emitter. */
   particles(emitter: string): FrozenParticles | undefined;
+  /**
+   * What a group of fields comes to at points in the world and a frame; undefined where there is no such group, or it is empty. The key
+   * tells all that it hangs on.
+   */
+  group(id: string, frame: number): { readonly key: string; readonly fill: GroupFill } | undefined;
+  /** Where the field is at a frame. */
+  placeAt(frame: number): Similarity;
   /** Undefined where the scene has no such emitter, or nothing can be born from it. */
   placeOn(emitter: string): PlaceOnShape | undefined;
 }
 
+/** A box that a field is fitted to: its middle and its widths, metres. */
+export interface SourceBox {
+  readonly centre: Vector;
+  readonly sides: Vector;
+}
+
 /** What a kind's silence is judged by. */
-export type SilenceSource = Pick<FieldSource, 'settings' | 'resources' | 'extent' | 'placeOn' | 'particles' | 'dials'>;
+export type SilenceSource = Pick<FieldSource, 'settings' | 'resources' | 'extent' | 'placeOn' | 'particles' | 'dials' | 'group'>;
 
 /** A named set of values to start from. */
 export interface StartingPoint {
@@ -128,6 +148,14 @@ export interface FieldKind extends Kind, Documented {
   outline?(settings: Values, extent: Kinded): Outline;
   /** The path that particles follow, as values of `pathParameters`, in the frame of its place. */
   course?(settings: Values, extent: Kinded): Values | undefined;
+  /** A line about its size, in words. */
+  told?(settings: Values, resources: FieldResources): string | undefined;
+  /** A few of its vectors, to be drawn as arrows in the frame of its place. */
+  arrows?(source: FieldSource): readonly { readonly at: Vector; readonly vector: Vector }[];
+  /** The grid that it is looked up in, to be written to a file. */
+  gridOf?(source: FieldSource): VectorGrid | undefined;
+  /** The box that its source fills, given the one round what a group of fields reaches; undefined where there is none. */
+  fitSource?(source: FieldSource, bounds: SourceBox | undefined): SourceBox | undefined;
   /** Points that are dragged in the view to set its own sizes. */
   handles?(settings: Values): readonly SizeHandle[];
   /** The mesh it acts from, to be drawn as a surface. */

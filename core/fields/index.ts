@@ -5,6 +5,7 @@ import { drag } from './drag';
 import type { FieldKind } from './field';
 import { formula } from './formula';
 import { gravity } from './gravity';
+import { grid } from './grid';
 import { level } from './level';
 import { limit } from './limit';
 import { path } from './path';
@@ -28,6 +29,7 @@ export const fields = new Registry<FieldKind>('kind of field', [
   surface,
   texture,
   path,
+  grid,
   formula,
   cells,
   drag,

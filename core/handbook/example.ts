@@ -56,6 +56,21 @@ const MESHES = [{ id: 'mesh', name: 'Bed', source: { kind: 'terrain', detail: 24
 
 const withMesh = (values: Kinded): Kinded => ('mesh' in values ? { ...values, mesh: 'mesh' } : values);
 
+/** A field that is filled from a group, with a muted one to fill it from. */
+function filledFrom(field: Written): Parts {
+  const swirl = fieldOf('vortex', {
+    id: 'swirl',
+    name: 'swirl',
+    group: 'source',
+    actsAs: 'acceleration',
+    settings: fields.defaults('vortex', { gather: 1 }),
+  });
+  return {
+    fields: [swirl, { ...field, settings: { ...(field['settings'] as Kinded), group: 'source' } }],
+    groups: [{ id: 'source', name: 'Source', mute: true }],
+  };
+}
+
 interface Parts {
   readonly fields: readonly Written[];
   readonly groups?: readonly Written[];
@@ -71,6 +86,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const own = fieldOf(kind, over['strength'] === undefined ? {} : { strength: over['strength'] });
     const field = { ...own, settings: withMesh({ ...(own['settings'] as Kinded), ...within(over, 'settings') }) };
     const [acts] = fields.get(kind).actions;
+    if ('group' in fields.get(kind).parameters) return filledFrom(field);
     if (acts === 'level') return { fields: [{ ...field, group: 'mask' }, masked('mask')], groups: [{ id: 'mask', name: 'Mask' }] };
     return { fields: [field], moving: !actions.get(acts!).isVector };
   },

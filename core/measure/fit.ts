@@ -1,5 +1,10 @@
+import { extents } from '../extents';
+import type { SourceBox } from '../fields/field';
 import type { Vector } from '../math/vector';
+import { motionOf } from '../places/motion';
+import { outward } from '../places/similarity';
 import { sendTo, type Field, type Scene } from '../scene/document';
+import { groupsAround } from '../scene/groups';
 import type { Bounds, Meters } from './meters';
 
 /** The box round all living particles that a field is sent to; undefined where there are none. */
@@ -16,6 +21,34 @@ export function joined(all: readonly Bounds[]): Bounds | undefined {
     count: living.reduce((n, b) => n + b.count, 0),
     low: [most(Math.min, 'low', 0), most(Math.min, 'low', 1), most(Math.min, 'low', 2)],
     high: [most(Math.max, 'high', 0), most(Math.max, 'high', 1), most(Math.max, 'high', 2)],
+  };
+}
+
+/** The box round what the bounded extents of a group's fields reach; where none is bounded, the given one. */
+export function boxOfGroup(scene: Scene, group: string, otherwise: Bounds | undefined): SourceBox | undefined {
+  const points = scene.fields
+    .filter((f) => groupsAround(scene.groups, f).some((g) => g.id === group))
+    .flatMap((f) => {
+      const kind = extents.get(f.extent.kind);
+      if (!kind.bounded) return [];
+      const place = motionOf(scene.carriers, f).at(scene.time.first);
+      return kind
+        .outline(f.extent, f.extent['reach'] as number)
+        .flat()
+        .map((p) => outward(place, p));
+    });
+  const bounds = points.length > 0 ? boundsRound(points) : otherwise;
+  if (!bounds) return undefined;
+  const { centre, half } = fittedTo(bounds);
+  return { centre, sides: half.map((h) => 2 * h) as unknown as Vector };
+}
+
+function boundsRound(points: readonly Vector[]): Bounds {
+  const along = (of: (...n: number[]) => number, axis: 0 | 1 | 2) => points.reduce((m, p) => of(m, p[axis]), points[0]![axis]);
+  return {
+    count: points.length,
+    low: [along(Math.min, 0), along(Math.min, 1), along(Math.min, 2)],
+    high: [along(Math.max, 0), along(Math.max, 1), along(Math.max, 2)],
   };
 }
 

@@ -1,10 +1,11 @@
+import type { VectorGrid } from '../grids/vector-grid';
 import type { LevelImage } from '../images/level-image';
 import type { TriangleMesh } from '../meshes/mesh';
 
 /** Something that was decoded once, at import. */
-export type Asset = LevelImage | TriangleMesh;
+export type Asset = LevelImage | TriangleMesh | VectorGrid;
 
-/** The decoded images and meshes of a scene, by content hash. */
+/** The decoded images, meshes and grids of a scene, by content hash. */
 export type Assets = ReadonlyMap<string, Asset>;
 
 /** The image of that hash, or undefined where it is not there. */
@@ -17,4 +18,10 @@ export function imageOf(assets: Assets, hash: string): LevelImage | undefined {
 export function meshOf(assets: Assets, hash: string): TriangleMesh | undefined {
   const asset = assets.get(hash);
   return asset && 'index' in asset ? asset : undefined;
+}
+
+/** The grid of that hash, or undefined where it is not there. */
+export function gridOf(assets: Assets, hash: string): VectorGrid | undefined {
+  const asset = assets.get(hash);
+  return asset && 'vectors' in asset ? asset : undefined;
 }

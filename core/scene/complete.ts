@@ -171,5 +171,6 @@ export function completeScene(written: Written): Scene {
     dials: list(written['dials']).map(completeDial),
     meshes: list(written['meshes']).map(completeMesh),
     images: list(written['images']) as unknown as Scene['images'],
+    grids: list(written['grids']) as unknown as Scene['grids'],
   };
 }

@@ -40,6 +40,7 @@ export const MOST = {
   modulators: 8,
   images: 64,
   dials: 32,
+  grids: 16,
   keys: 4096,
   name: 120,
 } as const;
@@ -140,6 +141,14 @@ export interface SceneImage {
   readonly height: number;
 }
 
+/** A grid of vectors of the scene: its VTK image data is kept under its content hash. */
+export interface SceneGrid {
+  readonly hash: string;
+  readonly name: string;
+  /** Points along X, Y and Z. */
+  readonly counts: readonly [number, number, number];
+}
+
 /** Everything needed to produce the animation again, bit for bit. */
 export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly format: typeof SCENE_FORMAT;
@@ -159,6 +168,7 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly dials: readonly Dial[];
   readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];
+  readonly grids: readonly SceneGrid[];
 }
 
 /** The send of a field or group to an emitter. */

@@ -1,9 +1,9 @@
 import { meshOfScene } from '../meshes/scene-meshes';
-import type { Resources } from '../shapes/shape';
-import { imageOf, type Assets } from './assets';
+import type { FieldResources } from '../fields/field';
+import { gridOf, imageOf, type Assets } from './assets';
 import type { Scene } from './document';
 
-/** What the shapes of a scene are made from. */
-export function resourcesOf(scene: Pick<Scene, 'meshes'>, assets: Assets): Resources {
-  return { mesh: (id) => meshOfScene(scene, assets, id), image: (hash) => imageOf(assets, hash) };
+/** What the shapes and fields of a scene are made from. */
+export function resourcesOf(scene: Pick<Scene, 'meshes'>, assets: Assets): FieldResources {
+  return { mesh: (id) => meshOfScene(scene, assets, id), image: (hash) => imageOf(assets, hash), grid: (hash) => gridOf(assets, hash) };
 }

@@ -10,6 +10,8 @@ import type { Field, Group, Scene } from '../scene/document';
 import { actionOf, deskTree, groupsAround, isHeard, type DeskNode } from '../scene/groups';
 import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
+import { motionOf } from '../places/motion';
+import { groupSource } from './fill';
 import { placesOn } from './places-on';
 import { compileReach, placeReach, type Reach } from './reach';
 
@@ -78,6 +80,8 @@ export function fieldSource(scene: Scene, field: Field, assets: Assets, read?: M
     resources: resourcesOf(scene, assets),
     extent: field.extent,
     particles: particlesOf,
+    group: (id, frame) => groupSource(scene, assets, id, frame),
+    placeAt: (frame) => motionOf(scene.carriers, field).at(frame),
     placeOn: (id) => placesOn(scene, assets, id, streamOf(scene.seed, field.seed)),
   };
 }

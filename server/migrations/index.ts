@@ -1,5 +1,6 @@
 import scenes from './001-scenes.sql?raw';
 import meshes from './002-meshes.sql?raw';
+import grids from './003-grids.sql?raw';
 
 /** Every migration in order; the n-th brings a data file to version n. One that has shipped is never changed. */
-export const migrations: readonly string[] = [scenes, meshes];
+export const migrations: readonly string[] = [scenes, meshes, grids];

@@ -1,6 +1,6 @@
 import { toast } from 'sonner';
 import { completeField, completeGroup } from '../../core/scene/complete';
-import type { Field, Group, Scene, SceneImage, SceneMesh } from '../../core/scene/document';
+import type { Field, Group, Scene, SceneGrid, SceneImage, SceneMesh } from '../../core/scene/document';
 import { fieldsIn, groupsAround } from '../../core/scene/groups';
 import { freeIdentity } from '../../core/scene/starters';
 import { extents } from '../../core/extents';
@@ -9,7 +9,7 @@ import { modulators } from '../../core/modulators';
 import type { Kinded } from '../../core/describe/registry';
 import type { Description } from '../../core/describe/parameters';
 import { sceneFrom } from '../../formats/scene-file';
-import { usedBy, withImages, withMeshes } from '../inspect/carried';
+import { usedBy, withFiles, withMeshes } from '../inspect/carried';
 import { loadAssets } from '../stage/scene-assets';
 import { changeScene, openedScene } from '../store/scene-store';
 import { select } from '../store/selection-store';
@@ -23,11 +23,12 @@ interface Copied {
   readonly groups: readonly Group[];
   readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];
+  readonly grids: readonly SceneGrid[];
 }
 
 /** Remembers fields, and what they are made from, for this or another scene. */
 export function copyFields(fields: readonly Field[], scene?: Scene, groups: readonly Group[] = []): void {
-  const copied: Copied = { fields, groups, ...(scene ? usedBy(scene, [fields, groups]) : { meshes: [], images: [] }) };
+  const copied: Copied = { fields, groups, ...(scene ? usedBy(scene, [fields, groups]) : { meshes: [], images: [], grids: [] }) };
   localStorage.setItem(CLIPBOARD, JSON.stringify(copied));
 }
 
@@ -89,7 +90,8 @@ export function pasteFields(): void {
     throw new Error('What was copied can’t be read; copy the field again.');
   }
   const { meshes, idOf: meshId } = withMeshes(scene.meshes, copied.meshes);
-  const images = withImages(scene.images, copied.images);
+  const images = withFiles(scene.images, copied.images);
+  const grids = withFiles(scene.grids, copied.grids);
   let { fields, groups } = scene;
   const groupIds = new Map<string, string>();
   const cameAlong = copied.groups.map((group) => {
@@ -108,7 +110,7 @@ export function pasteFields(): void {
     const settings = rebound(names, field.settings, fieldKinds.get(field.settings.kind).parameters);
     fields = [...fields, completeField({ ...reboundReach(names, field), ...own, settings } as never)];
   }
-  const next = { ...scene, meshes, images, fields, groups };
+  const next = { ...scene, meshes, images, grids, fields, groups };
   changeScene(() => sceneFrom(JSON.parse(JSON.stringify(next))));
   void loadAssets(openedScene());
   const [first] = cameAlong;

@@ -28,7 +28,7 @@ function partOf(sort: Sort, field: Field): { readonly name: string; readonly val
 /** Parameters that need something of a scene, which an example does not have. */
 const needScene = (description: Description): string[] =>
   Object.entries(description)
-    .filter(([, p]) => p.type === 'reference' || p.type === 'image' || p.type === 'points')
+    .filter(([, p]) => p.type === 'reference' || p.type === 'image' || p.type === 'grid' || p.type === 'points')
     .map(([name]) => name);
 
 function Facts({ chapter, kind }: { chapter: Chapter; kind: HandbookKind }) {

@@ -1,12 +1,13 @@
 import { freeId } from '../../core/scene/starters';
-import type { Scene, SceneImage, SceneMesh } from '../../core/scene/document';
+import type { Scene, SceneGrid, SceneImage, SceneMesh } from '../../core/scene/document';
 
-/** The meshes and images of a scene that some of its things are made from. */
-export function usedBy(scene: Scene, things: unknown): { meshes: SceneMesh[]; images: SceneImage[] } {
+/** The meshes, images and grids of a scene that some of its things are made from. */
+export function usedBy(scene: Scene, things: unknown): { meshes: SceneMesh[]; images: SceneImage[]; grids: SceneGrid[] } {
   const used = JSON.stringify(things);
   return {
     meshes: scene.meshes.filter((m) => used.includes(`"${m.id}"`)),
     images: scene.images.filter((i) => used.includes(i.hash)),
+    grids: scene.grids.filter((g) => used.includes(g.hash)),
   };
 }
 
@@ -27,7 +28,7 @@ export function withMeshes(
   return { meshes, idOf: (id) => ids.get(id) ?? '' };
 }
 
-/** Images of a scene with others that come along, the same ones once. */
-export function withImages(own: readonly SceneImage[], others: readonly SceneImage[]): readonly SceneImage[] {
+/** Images or grids of a scene with others that come along, the same ones once. */
+export function withFiles<T extends { readonly hash: string }>(own: readonly T[], others: readonly T[]): readonly T[] {
   return [...own, ...others.filter((i) => !own.some((known) => known.hash === i.hash))];
 }

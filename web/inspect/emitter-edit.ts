@@ -3,7 +3,7 @@ import { completeEmitter } from '../../core/scene/complete';
 import { withoutEmitters } from '../../core/scene/detach';
 import { newEmitter, freeIdentity } from '../../core/scene/starters';
 import { sceneFrom } from '../../formats/scene-file';
-import { usedBy, withImages, withMeshes } from './carried';
+import { usedBy, withFiles, withMeshes } from './carried';
 import { loadAssets } from '../stage/scene-assets';
 import { changeScene, openedScene } from '../store/scene-store';
 import { select } from '../store/selection-store';
@@ -80,7 +80,7 @@ export function pasteEmitters(): void {
     throw new Error('What was copied can’t be read; copy the emitter again.');
   }
   const { meshes, idOf } = withMeshes(scene.meshes, copied.meshes);
-  const images = withImages(scene.images, copied.images);
+  const images = withFiles(scene.images, copied.images);
   const emitters = copied.emitters.map((e) => {
     const mesh = e.shape['mesh'];
     const shape = typeof mesh === 'string' && mesh !== '' ? { ...e.shape, mesh: idOf(mesh) } : e.shape;

@@ -11,6 +11,7 @@ import { NumberRow } from '../parts/number-field';
 import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
 import { editField, openedScene, useScene } from '../store/scene-store';
 import { addEmitter } from './emitter-edit';
+import { GridActions } from './grid-actions';
 import { PlaceSection } from './place-section';
 import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
 import { FormulaSightProvider } from '../formula/formula-sight';
@@ -122,6 +123,7 @@ export function FieldInspector({ field }: { field: Field }) {
           <ParameterRows description={own} values={field as never} onChange={(name, value) => setOwn(field.id, name, value)} />
           <ParameterRows description={kind.parameters} values={field.settings} unit={unit} onChange={setting} />
           <EmitOnPath field={field} />
+          <GridActions field={field} />
           <GroupRow field={field} />
         </Section>
       </div>

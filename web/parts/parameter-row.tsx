@@ -9,6 +9,8 @@ import { PointsRow } from './points-row';
 import { ReferenceRow } from './reference-row';
 import { SpansRow } from './spans-row';
 import { TextRow } from './text-row';
+import { latticeOf } from '../../core/fields/grid';
+import { GridRow } from './grid-row';
 import { ImageRow } from './image-row';
 import { NumberBox, NumberRow } from './number-field';
 import { ColourRampRow } from './colour-ramp';
@@ -144,6 +146,8 @@ function ParameterRow({
       return <LevelRampRow parameter={parameter} value={value as never} onChange={onChange} />;
     case 'image':
       return <ImageRow parameter={parameter} value={value as string} onChange={onChange} />;
+    case 'grid':
+      return <GridRow parameter={parameter} value={value as string} lattice={latticeOf(values as never)} onChange={onChange} />;
     case 'text':
       return parameter.formula ? (
         <Suspense fallback={<p className="num py-1 text-second">{value as string}</p>}>

@@ -8,6 +8,8 @@ import {
   type Color,
 } from 'three';
 import type { Vector } from '../../core/math/vector';
+import { frameAbout } from '../../core/math/vector';
+import { fieldSource } from '../../core/stack/compile';
 import { motionOf, type Placed } from '../../core/places/motion';
 import { outward, WORLD, type Similarity } from '../../core/places/similarity';
 import { resourcesOf } from '../../core/scene/resources';
@@ -75,6 +77,24 @@ function hatch(field: Field | FieldGroup): Outline {
     }
     return begin >= 0 && end > begin ? [at(begin), at(end)] : [];
   }).filter((line) => line.length > 0);
+}
+
+/** Arrows of vectors: the longest as long as two of them are apart. */
+function arrowLines(arrows: readonly { readonly at: Vector; readonly vector: Vector }[]): Outline {
+  const longest = Math.max(1e-12, ...arrows.map(({ vector }) => Math.hypot(...vector)));
+  const [first, second] = arrows;
+  const apart = first && second ? Math.hypot(...first.at.map((n, i) => n - second.at[i]!)) : 1;
+  return arrows.flatMap(({ at, vector }) => {
+    const size = Math.hypot(...vector);
+    if (size < 0.02 * longest) return [];
+    const [x, y, z] = vector.map((n) => (n * apart * 0.95) / longest) as unknown as Vector;
+    const tip: Vector = [at[0] + x, at[1] + y, at[2] + z];
+    // A barb on one side is enough to tell the end.
+    const [side] = frameAbout([x, y, z].map((n) => n / Math.hypot(x, y, z)) as unknown as Vector);
+    const barb = 0.22 * Math.hypot(x, y, z);
+    const back: Vector = [tip[0] - 0.3 * x + barb * side[0], tip[1] - 0.3 * y + barb * side[1], tip[2] - 0.3 * z + barb * side[2]];
+    return [[at, tip, back]];
+  });
 }
 
 function extentGuides(field: Field | FieldGroup, place: Similarity): LineSegments[] {
@@ -161,7 +181,18 @@ export class Guides {
     const { camera, output, emitters, colliders, carriers, meshes, bounds } = scene;
     const moving = [...emitters, ...colliders, ...carriers, ...(thing ? [thing] : [])].some((t) => motionOf(carriers, t).moves);
     const from = [camera, output, emitters, colliders, carriers, meshes, bounds, assets, selection, direction];
-    const own = [thing?.place, thing?.keys, thing?.extent, thing?.profile, field?.settings, moving ? frame : 0];
+    const { arrows: arrowsOf } = field ? fieldKinds.get(field.settings.kind) : {};
+    // Arrows may hang on other fields.
+    const own = [
+      thing?.place,
+      thing?.keys,
+      thing?.extent,
+      thing?.profile,
+      field?.settings,
+      moving ? frame : 0,
+      arrowsOf && scene.fields,
+      arrowsOf && scene.groups,
+    ];
     if ([...from, ...own].every((part, i) => part === this.drawnFrom[i])) return;
     this.clear();
     this.drawnFrom = [...from, ...own];
@@ -186,6 +217,8 @@ export class Guides {
     for (const guide of extentGuides(thing, place)) this.group.add(guide);
     const ownLines = field && fieldKinds.get(field.settings.kind).outline?.(field.settings, field.extent);
     if (ownLines) this.group.add(lines(segmentsOf(ownLines, place), GUIDE.lamp, 0.55, 0.04));
+    const arrows = field && arrowsOf?.(fieldSource(scene, field, assets));
+    if (arrows) this.group.add(lines(segmentsOf(arrowLines(arrows), place), GUIDE.second, 0.8));
     if (direction) this.group.add(directionGuide(direction, place));
   }
 

@@ -9,11 +9,25 @@ import { checkField, checkGroup } from './field';
 import { checkGrouping } from './grouping';
 import { checkList, checkName, checkOptional, checkPlaced, type Known } from './parts';
 
+function checkHash(value: unknown, field: string): Fault[] {
+  const good = typeof value === 'string' && /^[0-9a-f]{64}$/.test(value);
+  return good ? [] : [fault('type', field, value, '64 hexadecimal digits')];
+}
+
+function checkGrid(value: unknown, field: string): Fault[] {
+  if (!isRecord(value)) return [fault('type', field, value, 'an object with hash, name and counts')];
+  const counts = value['counts'];
+  const sound = Array.isArray(counts) && counts.length === 3 && counts.every((n) => Number.isInteger(n) && n >= 1);
+  return [
+    ...checkName(value['name'], `${field}.name`),
+    ...checkHash(value['hash'], `${field}.hash`),
+    ...(sound ? [] : [fault('type', `${field}.counts`, counts, 'three whole numbers from 1 up')]),
+  ];
+}
+
 function checkImage(value: unknown, field: string): Fault[] {
   if (!isRecord(value)) return [fault('type', field, value, 'an object with hash, name, width and height')];
-  const faults = checkName(value['name'], `${field}.name`);
-  if (typeof value['hash'] !== 'string' || !/^[0-9a-f]{64}$/.test(value['hash']))
-    faults.push(fault('type', `${field}.hash`, value['hash'], '64 hexadecimal digits'));
+  const faults = [...checkName(value['name'], `${field}.name`), ...checkHash(value['hash'], `${field}.hash`)];
   for (const side of ['width', 'height'] as const) {
     const n = value[side];
     if (typeof n !== 'number' || !Number.isInteger(n) || n < 1 || n > 16384)
@@ -74,6 +88,7 @@ const SECTIONS = [
   'dials',
   'meshes',
   'images',
+  'grids',
 ];
 
 /** Every fault of a scene document of the present version, each with its place in it. An empty list: it is good. */
@@ -116,5 +131,6 @@ export function checkScene(document: unknown): Fault[] {
     ...checkDialNames(document['dials'], 'dials'),
     ...checkList(document['meshes'], 'meshes', MOST.meshes, checkMesh),
     ...checkList(document['images'], 'images', MOST.images, checkImage),
+    ...checkList(document['grids'], 'grids', MOST.grids, checkGrid),
   ];
 }

@@ -1,0 +1,85 @@
+/** Vectors on the points of a box-shaped lattice. */
+export interface VectorGrid {
+  /** Points along X, Y and Z, each at least 1. */
+  readonly counts: readonly [number, number, number];
+  /** Place of the first point, and the way from one to the next along each axis, metres. */
+  readonly origin: readonly [number, number, number];
+  readonly spacing: readonly [number, number, number];
+  /** Three numbers a point; X runs fastest, then Y, then Z. */
+  readonly vectors: Float32Array;
+}
+
+/** Most points of a grid. */
+export const MOST_POINTS = 2_097_152;
+
+/** Widths of a grid from its first to its last points, metres. */
+export function widthsOf({ counts, spacing }: VectorGrid): readonly [number, number, number] {
+  return [0, 1, 2].map((i) => (counts[i]! - 1) * spacing[i]!) as unknown as readonly [number, number, number];
+}
+
+/** What is beyond the outermost points: nothing, the same as at them, or the grid over again. */
+export type GridEdges = 'cut' | 'clamp' | 'tile';
+
+/** Writes the vector at a place given in steps of the grid from its first point. */
+export type GridLookup = (u: number, v: number, w: number, out: Float64Array) => void;
+
+/** Index of a point along one axis, brought into the grid. */
+function wrapped(i: number, count: number, edges: GridEdges): number {
+  if (edges === 'tile') return i - count * Math.floor(i / count);
+  return i < 0 ? 0 : i >= count ? count - 1 : i;
+}
+
+/** Weights of four points in a row for a place t between the second and third (Catmull & Rom 1974), by their index. */
+function cubicWeights(t: number, weights: Float64Array): void {
+  const t2 = t * t;
+  const t3 = t2 * t;
+  weights[0] = 0.5 * (2 * t2 - t - t3);
+  weights[1] = 0.5 * (3 * t3 - 5 * t2 + 2);
+  weights[2] = 0.5 * (t + 4 * t2 - 3 * t3);
+  weights[3] = 0.5 * (t3 - t2);
+}
+
+function linearWeights(t: number, weights: Float64Array): void {
+  weights[0] = 1 - t;
+  weights[1] = t;
+}
+
+/**
+ * Looks up a grid between its points: trilinear, exact for what is linear (error ∝ the square of the cell), or tricubic with
+ * Catmull–Rom weights, exact for what is quadratic (error ∝ its cube) and smooth from cell to cell.
+ */
+export function gridLookup({ counts, vectors }: VectorGrid, cubic: boolean, edges: GridEdges): GridLookup {
+  const [nx, ny, nz] = counts;
+  const taps = cubic ? 4 : 2;
+  const first = cubic ? -1 : 0;
+  const weigh = cubic ? cubicWeights : linearWeights;
+  const [wx, wy, wz] = [new Float64Array(4), new Float64Array(4), new Float64Array(4)];
+  const [ix, iy, iz] = [new Int32Array(4), new Int32Array(4), new Int32Array(4)];
+  const within = (p: number, n: number) => p >= 0 && p <= n - 1;
+  const axis = (p: number, n: number, index: Int32Array, weights: Float64Array, stride: number) => {
+    // Beyond the last point all of it comes from there.
+    const at = edges === 'tile' ? p : Math.min(n - 1, Math.max(0, p));
+    const cell = edges === 'tile' ? Math.floor(at) : Math.max(0, Math.min(n - 2, Math.floor(at)));
+    weigh(at - cell, weights);
+    for (let k = 0; k < taps; k++) index[k] = stride * wrapped(cell + first + k, n, edges);
+  };
+  return (u, v, w, out) => {
+    out[0] = out[1] = out[2] = 0;
+    if (edges === 'cut' && !(within(u, nx) && within(v, ny) && within(w, nz))) return;
+    axis(u, nx, ix, wx, 3);
+    axis(v, ny, iy, wy, 3 * nx);
+    axis(w, nz, iz, wz, 3 * nx * ny);
+    for (let c = 0; c < taps; c++)
+      for (let b = 0; b < taps; b++) {
+        const row = iz[c]! + iy[b]!;
+        const share = wz[c]! * wy[b]!;
+        for (let a = 0; a < taps; a++) {
+          const at = row + ix[a]!;
+          const weight = share * wx[a]!;
+          out[0]! += weight * vectors[at]!;
+          out[1]! += weight * vectors[at + 1]!;
+          out[2]! += weight * vectors[at + 2]!;
+        }
+      }
+  };
+}

@@ -1,0 +1,137 @@
+import { describe, expect, it } from 'vitest';
+import { gridLookup, type VectorGrid } from '../grids/vector-grid';
+import { probe } from '../measure/probe';
+import { whySilent } from '../measure/reasons';
+import type { Vector } from '../math/vector';
+import { uniform } from '../random/lookup';
+import type { Written } from '../scene/complete';
+import { runTo, testScene } from './scenes';
+
+/** A grid over [0, 1]³ with so many points a side, from a function. */
+function gridOf(n: number, at: (x: number, y: number, z: number) => Vector): VectorGrid {
+  const vectors = new Float32Array(3 * n ** 3);
+  for (let i = 0; i < n ** 3; i++)
+    vectors.set(at((i % n) / (n - 1), (Math.floor(i / n) % n) / (n - 1), Math.floor(i / (n * n)) / (n - 1)), 3 * i);
+  return { counts: [n, n, n], origin: [0, 0, 0], spacing: [1 / (n - 1), 1 / (n - 1), 1 / (n - 1)], vectors };
+}
+
+function lookUp(grid: VectorGrid, cubic: boolean, [x, y, z]: Vector, edges: 'cut' | 'clamp' | 'tile' = 'cut'): number[] {
+  const out = new Float64Array(3);
+  const k = grid.counts[0] - 1;
+  gridLookup(grid, cubic, edges)(x * k, y * k, z * k, out);
+  return [...out];
+}
+
+const GUSTS: Written[] = [
+  { id: 'a', name: 'A', group: 'g', settings: { kind: 'turbulence', size: 1.4, noise: 'simplex' }, strength: 1, actsAs: 'acceleration' },
+  {
+    id: 'b',
+    name: 'B',
+    group: 'g',
+    settings: { kind: 'vortex', swirl: 'smooth', radius: 0.8 },
+    strength: 2,
+    actsAs: 'acceleration',
+    extent: { kind: 'everywhere' },
+  },
+];
+
+/** A group of two smooth fields, muted, and a grid that is filled from it. */
+const scene = (settings: Written, over: Written = {}, group: Written = {}) =>
+  testScene({
+    groups: [{ id: 'g', name: 'G', mute: true, ...group }],
+    fields: [
+      ...GUSTS,
+      {
+        id: 'grid',
+        name: 'Grid',
+        settings: { kind: 'grid', group: 'g', width: 2, height: 2, depth: 2, ...settings },
+        strength: 1,
+        ...over,
+      },
+    ],
+  });
+
+const particle = { velocity: [0, 0, 0], mass: 1, drag: 0 } as const;
+const total = (s: ReturnType<typeof scene>, position: Vector) =>
+  probe(s, new Map(), 0, s.emitters[0]!, { ...particle, position }).total.acceleration;
+
+describe('lookup between the points of a grid', () => {
+  it('trilinear is exact for what is linear along each axis, tricubic for what is quadratic (interpolation theory)', () => {
+    const linear = gridOf(5, (x, y, z) => [2 * x - y, x * y * z, 1 - z]);
+    const quadratic = gridOf(9, (x, y, z) => [x * x - y, y * y + x * z, z * z]);
+    const p: Vector = [0.41, 0.57, 0.36];
+    lookUp(linear, false, p).forEach((n, i) => expect(n).toBeCloseTo([2 * p[0] - p[1], p[0] * p[1] * p[2], 1 - p[2]][i]!, 6));
+    lookUp(quadratic, true, p).forEach((n, i) => expect(n).toBeCloseTo([p[0] ** 2 - p[1], p[1] ** 2 + p[0] * p[2], p[2] ** 2][i]!, 6));
+  });
+
+  it('beyond its edges: nothing, the edge’s own, or over again', () => {
+    const grid = gridOf(5, (x) => [x, 0, 0]);
+    expect(lookUp(grid, false, [1.2, 0.5, 0.5])[0]).toBe(0);
+    expect(lookUp(grid, false, [1.2, 0.5, 0.5], 'clamp')[0]).toBe(1);
+    expect(lookUp(grid, false, [-3, 0.5, 0.5], 'clamp')[0]).toBe(0);
+    // Five points repeat after five steps of a quarter.
+    expect(lookUp(grid, false, [0.3 + 1.25, 0.5, 0.5], 'tile')[0]).toBeCloseTo(0.3, 6);
+    expect(lookUp(grid, true, [0.3 - 2.5, 0.5, 0.5], 'tile')[0]).toBeCloseTo(lookUp(grid, true, [0.3, 0.5, 0.5], 'tile')[0]!, 6);
+  });
+
+  it.each([
+    ['trilinear', 'linear', 2],
+    ['tricubic', 'cubic', 3],
+  ])('filled from a group, its error falls with the cell size: %s by order %d', (_name, lookup, order) => {
+    const exact = scene({}, { mute: true }, { mute: false });
+    const error = (cell: number) => {
+      const filled = scene({ cell, lookup });
+      let squares = 0;
+      for (let i = 0; i < 60; i++) {
+        const p = [1, 2, 3].map((axis) => 1.2 * (uniform(9, i, axis) - 0.5)) as unknown as Vector;
+        const [a, b] = [total(exact, p), total(filled, p)];
+        squares += a.reduce((sum, n, k) => sum + (n - b[k]!) ** 2, 0);
+      }
+      return Math.sqrt(squares / 60);
+    };
+    const [coarse, fine] = [error(0.2), error(0.1)];
+    expect(fine).toBeLessThan(0.05);
+    expect(Math.log2(coarse / fine)).toBeGreaterThan(order - 0.35);
+  });
+});
+
+describe('the flow grid', () => {
+  it('reads its group whether that is muted or not, in its own turned frame, and keeps out of itself', () => {
+    const p: Vector = [0.2, 0.1, -0.3];
+    const exact = total(scene({}, { mute: true }, { mute: false }), p);
+    const turned = total(scene({ cell: 0.05, lookup: 'cubic' }, { place: { rotation: [20, 50, 10] } }), p);
+    turned.forEach((n, i) => expect(n).toBeCloseTo(exact[i]!, 2));
+    const within = testScene({
+      groups: [{ id: 'g', name: 'G' }],
+      fields: [...GUSTS, { id: 'grid', name: 'Grid', group: 'g', settings: { kind: 'grid', group: 'g' }, actsAs: 'acceleration' }],
+    });
+    expect(total(within, p).every(Number.isFinite)).toBe(true);
+  });
+
+  it('is filled anew after an edit of its source', () => {
+    const before = total(scene({}), [0.3, 0, 0]);
+    const edited = scene({});
+    const louder = { ...edited, fields: edited.fields.map((f) => (f.id === 'b' ? { ...f, strength: 8 } : f)) };
+    expect(Math.hypot(...total(louder, [0.3, 0, 0]))).toBeGreaterThan(1.5 * Math.hypot(...before));
+  });
+
+  it('says what it lacks: a group, members, a file, a coarser cell', () => {
+    const why = (settings: Written, group = 'g') => {
+      const s = testScene({
+        emitter: { birth: { life: 9, speed: 0 } },
+        groups: [
+          { id: 'g', name: 'G', mute: true },
+          { id: 'empty', name: 'Empty' },
+        ],
+        fields: [...GUSTS, { id: 'grid', name: 'Grid', settings: { kind: 'grid', group, ...settings } }],
+      });
+      return whySilent(s, s.fields[2]!, runTo(s, 0).measure(), 0, new Map())?.words;
+    };
+    expect(why({}, '')).toBe('no group is chosen that it is filled from');
+    expect(why({}, 'empty')).toBe('the group it is filled from is empty');
+    expect(why({ from: 'file' })).toBe('no file is chosen');
+    expect(why({ from: 'file', file: 'a'.repeat(64) })).toBe('its file is missing');
+    expect(why({ cell: 0.001 })).toMatch(/^it would have 2001 × 2001 × 2001 points; allowed are 2097152/);
+    expect(why({})).toBeUndefined();
+  });
+});

@@ -1,0 +1,136 @@
+import { readFileSync } from 'node:fs';
+import type vtkImageData from '@kitware/vtk.js/Common/DataModel/ImageData.js';
+import vtkXMLImageDataReader from '@kitware/vtk.js/IO/XML/XMLImageDataReader.js';
+import { expect, test } from '@playwright/test';
+import { difference, goToFrame, inspected, newScene, openExample, saved, simulated, strip, viewPixels } from './steps';
+
+const STAR = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 100">
+  <path d="M10 90 C 40 10 60 10 90 90" fill="none"/>
+  <g transform="translate(100 0)"><polygon points="50,5 95,95 5,95"/></g>
+</svg>`;
+
+test('a path field: snapped to, dragged in the view, read from an SVG file, with emission at its start', async ({ page }) => {
+  await newScene(page);
+  await page.keyboard.press('+');
+  await page.getByRole('menuitem', { name: /^path/ }).click();
+  await inspected(page);
+  const inspector = page.getByLabel('Inspector');
+  const path = strip(page, 'Path');
+  await goToFrame(page, 24);
+  await expect(path).toContainText('gives');
+  await page.getByRole('textbox', { name: 'Position Y' }).fill('40');
+  await page.keyboard.press('Enter');
+  await expect(path).toContainText(/the emitter “Emitter” lies \d+ m off the path/);
+  await path.getByRole('button', { name: 'Snap it to the path' }).click();
+  await expect(path).not.toContainText('off the path');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await simulated(page);
+
+  await goToFrame(page, 60);
+  const plain = await viewPixels(page);
+  const handle = page.getByRole('button', { name: 'Point 2: drag, arrow keys, Delete' });
+  const box = (await handle.boundingBox())!;
+  await page.mouse.move(box.x + 5, box.y + 5);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 60, box.y - 80, { steps: 8 });
+  await expect.poll(async () => difference(plain, await viewPixels(page))).toBeGreaterThan(0.004);
+  await page.mouse.up();
+
+  await inspector.getByLabel('SVG file').setInputFiles({ name: 'star.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(STAR) });
+  await expect(inspector.getByRole('combobox', { name: 'Path of the file' }).locator('option')).toHaveCount(2);
+  // The triangle is the longer one: closed, three points, 2 m across the whole drawing.
+  await expect(inspector.getByRole('checkbox', { name: 'Closed' })).toBeChecked();
+  await expect(inspector.getByRole('checkbox', { name: 'Smooth' })).not.toBeChecked();
+  await expect(inspector.getByRole('textbox', { name: /^Point \d X$/ })).toHaveCount(3);
+  await page.keyboard.press('Control+z');
+  await expect(inspector.getByRole('checkbox', { name: 'Smooth' })).toBeChecked();
+  await inspector
+    .getByLabel('SVG file')
+    .setInputFiles({ name: 'empty.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>') });
+  await expect(inspector.getByRole('alert')).toHaveText('“empty.svg” has no path: allowed are SVG drawings with paths, lines or shapes.');
+
+  await inspector.getByRole('button', { name: 'Emit at its start' }).click();
+  await inspected(page);
+  await expect(inspector.getByRole('combobox', { name: 'Shape' })).toHaveValue('path');
+  await expect(inspector.getByRole('combobox', { name: 'Born' })).toHaveValue('start');
+});
+
+test('a formula is completed, told what is wrong at its character, shows live values, and reads a dial', async ({ page }) => {
+  await openExample(page, 'sonar-membrane');
+  await page.getByRole('button', { name: 'Scene', exact: true }).click();
+  await inspected(page);
+  const inspector = page.getByLabel('Inspector');
+  await inspector.getByRole('button', { name: 'add a dial' }).click();
+  const name = inspector.getByRole('textbox', { name: 'Name of the dial dial1' });
+  await name.fill('sin');
+  await name.press('Enter');
+  await expect(inspector.getByRole('alert')).toHaveText('“sin” is a name that formulas use already; allowed is another.');
+  await name.fill('gain');
+  await name.press('Enter');
+  await expect(inspector.getByRole('slider', { name: 'Dial gain' })).toBeVisible();
+
+  await strip(page, 'Back to rest').locator('header').getByTitle('Back to rest', { exact: true }).click();
+  await inspected(page);
+  const x = inspector.getByRole('textbox', { name: 'X', exact: true });
+  await x.fill('2 × heigth');
+  await expect(inspector.getByRole('alert')).toContainText('“heigth” is not known');
+  await x.fill('5 × ga');
+  await expect(page.getByRole('option', { name: /^gain/ })).toBeVisible();
+  await page.getByRole('option', { name: /^gain/ }).click();
+  await expect(x).toHaveText('5 × gain');
+  const live = inspector.getByLabel('Live values').first();
+  await expect(live).toContainText(/particle \d+/);
+  await expect(live).toContainText('= 0');
+  await simulated(page);
+  await goToFrame(page, 30);
+  const still = await viewPixels(page);
+  await page.getByRole('button', { name: 'Scene', exact: true }).click();
+  await inspected(page);
+  await inspector.getByRole('slider', { name: 'Dial gain' }).focus();
+  await page.keyboard.press('End');
+  await simulated(page);
+  await expect.poll(async () => difference(still, await viewPixels(page))).toBeGreaterThan(0.01);
+});
+
+test('a flow grid is filled from a group, fitted to it, saved as VTK image data, and read again', async ({ page }) => {
+  await openExample(page, 'vent-plume');
+  await strip(page, 'Buoyancy').locator('header').getByTitle('Buoyancy', { exact: true }).click();
+  await page.getByRole('button', { name: 'group it' }).click();
+  await page.keyboard.press('+');
+  await page.getByRole('menuitem', { name: /^flow grid/ }).click();
+  await inspected(page);
+  const inspector = page.getByLabel('Inspector');
+  const grid = strip(page, 'Flow grid');
+  await expect(grid).toContainText('no group is chosen that it is filled from');
+  await inspector.getByRole('combobox', { name: 'Group', exact: true }).selectOption({ index: 1 });
+  await expect(grid).not.toContainText('no group');
+  await inspector.getByRole('button', { name: 'Fit to its source' }).click();
+  await expect(inspector.getByText(/^\d+ × \d+ × \d+ = \d+ points, [\d.]+ MB$/)).toBeVisible();
+  await simulated(page);
+  await expect(grid).toContainText(/gives\s*[\d.]*[1-9]/);
+
+  const [download] = await Promise.all([page.waitForEvent('download'), inspector.getByRole('button', { name: 'Save as .vti' }).click()]);
+  expect(download.suggestedFilename()).toBe('flow-grid.vti');
+  const bytes = readFileSync(await download.path());
+  const reader = vtkXMLImageDataReader.newInstance();
+  reader.parseAsArrayBuffer(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length) as ArrayBuffer);
+  const image = reader.getOutputData(0) as ReturnType<typeof vtkImageData.newInstance>;
+  expect(image.getPointData().getVectors().getNumberOfComponents()).toBe(3);
+
+  await inspector.getByRole('combobox', { name: 'From', exact: true }).selectOption('file');
+  await expect(grid).toContainText('no file is chosen');
+  await inspector
+    .getByLabel('Grid file')
+    .setInputFiles({ name: 'odd.vti', mimeType: 'application/xml', buffer: Buffer.from('<VTKFile/>') });
+  await expect(inspector.getByRole('alert')).toHaveText(/^“odd.vti” is no VTK image data; allowed is/);
+  await inspector.getByLabel('Grid file').setInputFiles({ name: 'flow.vti', mimeType: 'application/xml', buffer: bytes });
+  await expect(grid).not.toContainText('no file');
+  await simulated(page);
+  await expect(grid).toContainText(/gives\s*[\d.]*[1-9]/);
+  // Kept with the scene: after a reload it is there again.
+  await saved(page);
+  await page.reload();
+  await simulated(page);
+  await expect(strip(page, 'Flow grid')).toContainText(/gives\s*[\d.]*[1-9]/);
+});

@@ -1,0 +1,63 @@
+import { useState } from 'react';
+import { fields as fieldKinds } from '../../core/fields';
+import { boxOfGroup, joined } from '../../core/measure/fit';
+import type { Field } from '../../core/scene/document';
+import { resourcesOf } from '../../core/scene/resources';
+import { fieldSource } from '../../core/stack/compile';
+import { fileStem, saveFile } from '../parts/save-file';
+import { usePlayer } from '../stage/player-store';
+import { useAssets } from '../stage/scene-assets';
+import { editField, openedScene, useScene } from '../store/scene-store';
+
+/** Two digits after the point are a centimetre. */
+const rounded = (n: number) => Math.round(n * 100) / 100;
+
+/** What is told of a field with a grid, and what is done with it: fitted to its source, and saved for others to read. */
+export function GridActions({ field }: { field: Field }) {
+  const scene = useScene();
+  const { assets } = useAssets();
+  const [refused, setRefused] = useState<string>();
+  const kind = fieldKinds.get(field.settings.kind);
+  if (!kind.gridOf) return null;
+  const source = () => fieldSource(openedScene(), field, assets);
+
+  function fit(): void {
+    const particles = joined(usePlayer.getState().meters.bounds);
+    const box = kind.fitSource?.(source(), boxOfGroup(openedScene(), String(field.settings['group']), particles));
+    setRefused(box ? undefined : 'There is nothing to fit it to: its source is empty, or reaches everywhere while no particles are alive.');
+    if (!box) return;
+    editField(field.id, (f) => {
+      f.place = { ...f.place, position: box.centre.map(rounded) as never, rotation: [0, 0, 0], scale: 1 };
+      const [width, height, depth] = box.sides.map((s) => Math.max(0.01, rounded(s)));
+      Object.assign(f.settings, { width, height, depth });
+    });
+  }
+
+  async function save(): Promise<void> {
+    const grid = kind.gridOf?.(source());
+    setRefused(grid ? undefined : 'There is no grid to save: it has no source yet.');
+    if (!grid) return;
+    const { writeVti } = await import('../../formats/vti');
+    saveFile(writeVti(grid), `${fileStem(field.name)}.vti`, 'application/xml');
+  }
+
+  const told = kind.told?.(field.settings, resourcesOf(scene, assets));
+  return (
+    <div className="py-1.5">
+      {told && <p className="num text-xs text-faint">{told}</p>}
+      <div className="flex gap-2 py-1">
+        <button className="line-button" onClick={fit}>
+          Fit to its source
+        </button>
+        <button className="line-button" title="VTK image data" onClick={() => void save()}>
+          Save as .vti
+        </button>
+      </div>
+      {refused && (
+        <p role="alert" className="text-xs text-signal">
+          {refused}
+        </p>
+      )}
+    </div>
+  );
+}
