@@ -103,6 +103,27 @@ for (const [name, count] of [
 
 benchFormulas();
 
+/** Sixteen neighbours on average among particles that fill the ball evenly. */
+const HEEDED = Math.cbrt(16 / COUNT);
+const swarm = simulationOf([
+  { settings: { kind: 'flock', apart: HEEDED, seen: HEEDED, together: HEEDED, separation: 0.1, alignment: 0.1, cohesion: 0.1 } },
+]);
+const [alone, beside]: [number[], number[]] = [[], []];
+for (let round = -1; round < ROUNDS; round++) {
+  const [flocking, plain] = [timed(() => void swarm.advance()), timed(() => void whole.advance())];
+  if (round < 0) continue;
+  alone.push(flocking);
+  beside.push(plain);
+}
+console.log(
+  JSON.stringify({
+    case: 'flock, 16 neighbours on average',
+    particles: COUNT,
+    nanosecondsAParticleAndStep: Number(median(alone).toFixed(1)),
+    ratioToFiveFieldStack: Number((median(alone) / median(beside)).toFixed(2)),
+  }),
+);
+
 /** Births and contacts: seven rounds of their own, since a step of them is not a step of so many particles. */
 function told(name: string, count: number, work: () => void): void {
   const measured = Array.from({ length: ROUNDS + 1 }, () => {

@@ -1,5 +1,5 @@
-import vtkImageData from '@kitware/vtk.js/Common/DataModel/ImageData.js';
-import vtkDataArray from '@kitware/vtk.js/Common/Core/DataArray.js';
+import type vtkImageData from '@kitware/vtk.js/Common/DataModel/ImageData.js';
+import type vtkDataArray from '@kitware/vtk.js/Common/Core/DataArray.js';
 import vtkXMLImageDataReader from '@kitware/vtk.js/IO/XML/XMLImageDataReader.js';
 import { zlibSync } from 'fflate';
 import { describe, expect, it } from 'vitest';

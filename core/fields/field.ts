@@ -10,6 +10,7 @@ import type { Dials } from '../scene/dials';
 import type { Resources } from '../shapes/shape';
 import type { ParticleBlock } from '../stack/block';
 import type { GroupFill } from '../stack/fill';
+import type { Neighbours } from '../stack/neighbours';
 import type { SizeHandle } from '../places/handle';
 import type { TriangleMesh } from '../meshes/mesh';
 
@@ -76,6 +77,11 @@ export interface FieldSource {
   /** Undefined where the scene has no such emitter. */
   particles(emitter: string): FrozenParticles | undefined;
   /**
+   * Particles around a place, within a radius, at the beginning of the substep: for each emitter its own, or with `together` all that
+   * are sent to the field. Undefined for one that is not sent to it.
+   */
+  neighbours(radius: number, together: boolean): (emitter: number) => Neighbours | undefined;
+  /**
    * What a group of fields comes to at points in the world and a frame; undefined where there is no such group, or it is empty. The key
    * tells all that it hangs on.
    */
@@ -134,6 +140,8 @@ export interface FieldKind extends Kind, Documented {
   };
   /** The parameter that names the emitter whose particles it reads, where it reads any with these settings. */
   reads?(settings: Values): string | undefined;
+  /** True where it reads the particles that it acts on, so that the particles of a run can't be dealt out. */
+  readonly swarms?: boolean;
   /** True where its seed makes a difference. */
   readonly seeded?: boolean;
   /** Settings whose own sizes are fitted to particles within these half-widths, metres. */

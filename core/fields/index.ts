@@ -3,6 +3,7 @@ import { attractor } from './attractor';
 import { cells } from './cells';
 import { drag } from './drag';
 import type { FieldKind } from './field';
+import { flock } from './flock';
 import { formula } from './formula';
 import { gravity } from './gravity';
 import { grid } from './grid';
@@ -30,6 +31,7 @@ export const fields = new Registry<FieldKind>('kind of field', [
   texture,
   path,
   grid,
+  flock,
   formula,
   cells,
   drag,

@@ -12,6 +12,7 @@ import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
 import { motionOf } from '../places/motion';
 import { groupSource } from './fill';
+import { Neighbours } from './neighbours';
 import { placesOn } from './places-on';
 import { compileReach, placeReach, type Reach } from './reach';
 
@@ -56,12 +57,29 @@ export interface Stack {
   readonly ceiling: number;
   /** Emitters whose particles some field reads, with room for where they are. */
   readonly read: ReadonlyMap<string, FrozenParticles>;
+  /** What fields that heed neighbours find them in. */
+  readonly swarms: readonly Neighbours[];
   /** Frame with fraction that it is placed for. */
   frame: number;
 }
 
+/** What fields that read particles read them through, while a stack is made ready. */
+interface Reading {
+  readonly read?: Map<string, FrozenParticles>;
+  readonly swarms?: Neighbours[];
+  /** The field's sends, by emitter. */
+  readonly sends?: readonly number[];
+  /** The share of the particles that takes part. */
+  readonly share?: number;
+}
+
 /** Everything a field kind needs to be compiled. */
-export function fieldSource(scene: Scene, field: Field, assets: Assets, read?: Map<string, FrozenParticles>, share = 1): FieldSource {
+export function fieldSource(
+  scene: Scene,
+  field: Field,
+  assets: Assets,
+  { read, swarms, sends = [], share = 1 }: Reading = {},
+): FieldSource {
   const particlesOf = (id: string): FrozenParticles | undefined => {
     if (!scene.emitters.some((e) => e.id === id)) return undefined;
     const none = new Float64Array(0);
@@ -80,6 +98,13 @@ export function fieldSource(scene: Scene, field: Field, assets: Assets, read?: M
     resources: resourcesOf(scene, assets),
     extent: field.extent,
     particles: particlesOf,
+    neighbours(radius, together) {
+      const sent = scene.emitters.flatMap((_, e) => ((sends[e] ?? 0) === 0 ? [] : [e]));
+      const groups = together ? [sent] : sent.map((e) => [e]);
+      const made = groups.map((emitters) => ({ emitters, swarm: new Neighbours(radius, emitters, share) }));
+      swarms?.push(...made.map(({ swarm }) => swarm));
+      return (emitter) => made.find(({ emitters }) => emitters.includes(emitter))?.swarm;
+    },
     group: (id, frame) => groupSource(scene, assets, id, frame),
     placeAt: (frame) => motionOf(scene.carriers, field).at(frame),
     placeOn: (id) => placesOn(scene, assets, id, streamOf(scene.seed, field.seed)),
@@ -89,11 +114,13 @@ export function fieldSource(scene: Scene, field: Field, assets: Assets, read?: M
 /** Makes the fields and groups of a scene ready to run. `share` is the draft's. */
 export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
   const read = new Map<string, FrozenParticles>();
+  const swarms: Neighbours[] = [];
   const rows = scene.fields.map((field, index): Row => {
     const kind = fieldKinds.get(field.settings.kind);
-    const source = fieldSource(scene, field, assets, read, share);
+    const reach = compileReach(scene, field, assets, isHeard(field, scene));
+    const source = fieldSource(scene, field, assets, { read, swarms, sends: reach.sends, share });
     return {
-      ...compileReach(scene, field, assets, isHeard(field, scene)),
+      ...reach,
       field,
       index,
       action: actions.get(field.actsAs),
@@ -122,7 +149,7 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
     return row;
   };
   const ceiling = scene.desk.limited ? scene.desk.ceiling : Infinity;
-  const stack: Stack = { nodes: deskTree(scene).map(nodeOf), rows, groups, fps: scene.time.fps, ceiling, read, frame: NaN };
+  const stack: Stack = { nodes: deskTree(scene).map(nodeOf), rows, groups, fps: scene.time.fps, ceiling, read, swarms, frame: NaN };
   placeStack(stack, scene.time.first);
   return stack;
 }

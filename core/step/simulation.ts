@@ -171,6 +171,7 @@ export class Simulation {
   /** Keeps where the particles are that fields read, so that nothing hangs on the order in which emitters are stepped. */
   private freeze(): void {
     for (const [id, frozen] of this.stack.read) freezeInto(frozen, this.populations[this.scene.emitters.findIndex((e) => e.id === id)]!);
+    for (const swarm of this.stack.swarms) swarm.freeze(this.populations);
   }
 
   private load(population: Population, emitter: number, start: number, begin: number, end: number): void {

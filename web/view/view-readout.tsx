@@ -62,8 +62,8 @@ export function ViewReadout({ rig }: { rig: ViewRig }) {
       <span>alive {thousands(alive)}</span>
       {shown !== frame && <span className="text-lamp">simulating {frame} …</span>}
       {share < 1 && coupled && (
-        <span className="text-lamp" title="A field reads the particles of an emitter: in a draft it reads the draft’s">
-          draft: particles pull as sampled
+        <span className="text-lamp" title="A field reads particles: in a draft it reads the draft’s, weighed up to the whole">
+          draft: particles read as sampled
         </span>
       )}
       {lost.map(([name, n]) => (

@@ -1,0 +1,172 @@
+import { describe, expect, it } from 'vitest';
+import { probe } from '../measure/probe';
+import { whySilent } from '../measure/reasons';
+import { uniform } from '../random/lookup';
+import type { Written } from '../scene/complete';
+import { Neighbours } from '../stack/neighbours';
+import { Population } from '../step/population';
+import { Simulation, type Simulation as Run } from '../step/simulation';
+import { runTo, testScene } from './scenes';
+
+/** A population of particles at random places in a cube, with keys in a random order. */
+function crowd(count: number, seed: number, shuffled = false): Population {
+  const population = new Population();
+  const keys = Array.from({ length: count }, (_, i) => i);
+  if (shuffled) keys.sort((a, b) => uniform(99, a, 1) - uniform(99, b, 1));
+  for (const key of keys) {
+    const slot = population.add();
+    population.id[slot] = key;
+    (['x', 'y', 'z', 'vx', 'vy', 'vz'] as const).forEach((name, n) => (population.columns[name][slot] = 4 * uniform(seed, key, n) - 2));
+  }
+  return population;
+}
+
+const swimming = (settings: Written, more: Written = {}, count = 220): ReturnType<typeof testScene> =>
+  testScene({
+    emitter: {
+      shape: { kind: 'ball', radius: 1, from: 'volume' },
+      amounts: [{ kind: 'burst', count }],
+      birth: { life: 999, speed: 1, along: 'direction', direction: [1, 0, 0], spread: 180, drag: 0 },
+    },
+    fields: [
+      { settings: { kind: 'flock', seen: 0.7, together: 0.9, apart: 0.2, view: 360, ...settings }, strength: 1 },
+      { settings: { kind: 'limit', lowest: 1, highest: 1 }, strength: 1 },
+    ],
+    ...more,
+  });
+
+/** The order parameter: |Σ v / |v|| / n, 0 for every way and 1 for one way. */
+function polarisation(run: Run): number {
+  const { count, columns } = run.populations[0]!;
+  const sum = [0, 0, 0];
+  for (let i = 0; i < count; i++) {
+    const v = [columns.vx[i]!, columns.vy[i]!, columns.vz[i]!];
+    v.forEach((n, k) => (sum[k]! += n / Math.hypot(...v)));
+  }
+  return Math.hypot(...sum) / count;
+}
+
+describe('neighbours', () => {
+  it('are those within the radius, found as by comparing all with all', () => {
+    const [a, b] = [crowd(300, 1), crowd(200, 2)];
+    const found = new Neighbours(0.5, [0, 1], 1);
+    found.freeze([a, b]);
+    for (let i = 0; i < 300; i += 7) {
+      const at = [a.columns.x[i]!, a.columns.y[i]!, a.columns.z[i]!] as const;
+      let met = 0;
+      found.around(...at, 0, a.id[i]!, (dx, dy, dz, d) => {
+        met++;
+        expect(Math.hypot(dx, dy, dz)).toBeCloseTo(d, 12);
+        expect(d).toBeLessThan(0.5);
+      });
+      const brute = [a, b].reduce((n, p) => {
+        for (let k = 0; k < p.count; k++)
+          if (!(p === a && k === i) && Math.hypot(at[0] - p.columns.x[k]!, at[1] - p.columns.y[k]!, at[2] - p.columns.z[k]!) < 0.5) n++;
+        return n;
+      }, 0);
+      expect(met).toBe(brute);
+    }
+  });
+
+  it('are met in an order that the slots they sit in do not change', () => {
+    const walk = (population: Population) => {
+      const found = new Neighbours(1, [0], 1);
+      found.freeze([population]);
+      const met: number[] = [];
+      found.around(0, 0, 0, 0, 1e6, (dx) => void met.push(dx));
+      return met;
+    };
+    const plain = walk(crowd(400, 3));
+    expect(plain.length).toBeGreaterThan(10);
+    expect(walk(crowd(400, 3, true))).toEqual(plain);
+  });
+});
+
+describe('the flock (Reynolds 1987)', () => {
+  it('aligned, comes to go one way: polarisation from near 0 to above 0.9 without noise (order parameter: Vicsek et al. 1995)', () => {
+    const scene = swimming({ separation: 1, alignment: 4, cohesion: 2 });
+    expect(polarisation(runTo(scene, 0))).toBeLessThan(0.2);
+    expect(polarisation(runTo(scene, 360))).toBeGreaterThan(0.9);
+  });
+
+  it('without alignment keeps going every way', () =>
+    expect(polarisation(runTo(swimming({ separation: 1, alignment: 0, cohesion: 2 }), 200))).toBeLessThan(0.5));
+
+  it('of two particles: separation pushes apart, cohesion draws, alignment gives the other’s velocity (by hand)', () => {
+    const pair = (settings: Written) => {
+      const scene = testScene({
+        emitter: {
+          shape: { kind: 'lattice', nx: 2, nz: 1, width: 0.4 },
+          amounts: [{ kind: 'burst', count: 2 }],
+          birth: { life: 9, speed: 0, drag: 0 },
+        },
+        fields: [
+          {
+            settings: { kind: 'flock', separation: 0, alignment: 0, cohesion: 0, apart: 1, seen: 1, together: 1, ...settings },
+            strength: 2,
+          },
+        ],
+      });
+      const run = runTo(scene, 1);
+      return run.populations[0]!.columns.vx[1]! * 24;
+    };
+    expect(pair({ separation: 1 })).toBeCloseTo(2 * (1 - 0.4), 5);
+    expect(pair({ cohesion: 3 })).toBeCloseTo(-2 * 3 * 0.4, 5);
+    expect(pair({ cohesion: 3, together: 0.3 })).toBe(0);
+    expect(pair({ alignment: 3 })).toBe(0);
+  });
+
+  it('looks where it goes: a neighbour behind is not seen', () => {
+    const seen = (view: number) => {
+      const scene = testScene({
+        emitter: {
+          shape: { kind: 'lattice', nx: 2, nz: 1, width: 0.4 },
+          amounts: [{ kind: 'burst', count: 2 }],
+          birth: { life: 9, speed: 1, along: 'direction', direction: [1, 0, 0], drag: 0 },
+        },
+        fields: [{ settings: { kind: 'flock', separation: 0, alignment: 0, cohesion: 1, together: 1, view }, strength: 1 }],
+      });
+      const { vx } = runTo(scene, 1).populations[0]!.columns;
+      return [vx[0]! > 1, vx[1]! < 1];
+    };
+    // The first has the other before it, the second behind it.
+    expect(seen(120)).toEqual([true, false]);
+    expect(seen(360)).toEqual([true, true]);
+  });
+
+  it('each emitter flocks by itself, or all together', () => {
+    const scene = (among: string) => {
+      const own = testScene({
+        emitter: { birth: { life: 9, speed: 0, drag: 0 } },
+        fields: [{ settings: { kind: 'flock', cohesion: 2, separation: 0, among }, strength: 1 }],
+      });
+      const other = { ...own.emitters[0]!, id: 'o', name: 'O', place: { ...own.emitters[0]!.place, position: [0.3, 0, 0] as const } };
+      return { ...own, emitters: [...own.emitters, other] };
+    };
+    expect(runTo(scene('own'), 2).populations[0]!.columns.vx[0]).toBe(0);
+    expect(runTo(scene('all'), 2).populations[0]!.columns.vx[0]).toBeGreaterThan(0);
+  });
+
+  it('in a draft weighs the neighbourhood up: separation stays what it is on the mean', () => {
+    const mean = (share: number) => {
+      const run = new Simulation(swimming({ separation: 2, alignment: 0, cohesion: 0, apart: 0.5 }, { fields: [{ settings: { kind: 'flock', separation: 2, alignment: 0, cohesion: 0, apart: 0.5, view: 360 } }] }, 4000), new Map(), { share, slice: 0, slices: 1 }); // prettier-ignore
+      const { fields } = run.measure();
+      return Math.sqrt(fields[0]!.squares / fields[0]!.count);
+    };
+    expect(mean(0.25) / mean(1)).toBeGreaterThan(0.8);
+    expect(mean(0.25) / mean(1)).toBeLessThan(1.6);
+  });
+
+  it('says why it does nothing', () => {
+    const scene = testScene({
+      emitter: { birth: { life: 9, speed: 0 } },
+      fields: [{ settings: { kind: 'flock' } }, { settings: { kind: 'flock', separation: 0, alignment: 0, cohesion: 0 } }],
+    });
+    const why = (i: number) => whySilent(scene, scene.fields[i]!, runTo(scene, 0).measure(), 0, new Map())?.words;
+    expect(why(0)).toBe('no particle has a neighbour within its radii');
+    expect(why(1)).toBe('separation, alignment and cohesion are all 0');
+    expect(
+      probe(scene, new Map(), 0, scene.emitters[0]!, { position: [0, 0, 0], velocity: [0, 0, 0], mass: 1, drag: 0 }).fields[0]!.vector,
+    ).toEqual([0, 0, 0]);
+  });
+});
