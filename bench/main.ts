@@ -52,8 +52,15 @@ const cases = new Map<string, () => void>([
   ['no field', () => void empty.advance()],
   ['five-field stack', () => void whole.advance()],
 ]);
-for (const kind of fieldKinds.list) {
-  const simulation = simulationOf([{ settings: { kind: kind.kind }, strength: kind.strength.default }]);
+// What heeds neighbours is measured by itself: its cost hangs on how many there are.
+for (const kind of fieldKinds.list.filter((k) => !k.swarms)) {
+  const simulation = simulationOf([
+    {
+      settings: { kind: kind.kind },
+      strength: kind.strength.default,
+      ...(kind.needs?.extent && { extent: { kind: kind.needs.extent, core: 6, reach: 6 } }),
+    },
+  ]);
   cases.set(`field ${kind.kind}`, () => void simulation.advance());
 }
 const near = simulationOf([{ settings: { kind: 'gravity' }, extent: { kind: 'ball', core: 0.2, reach: 3 } }]);

@@ -1,6 +1,9 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { cos } from '../math/exact';
+import type { Rotation } from '../math/rotation';
+import type { VectorColumns } from '../math/vector';
 import { rotateBack } from '../places/similarity';
+import { clear } from '../stack/sums';
 import { fittedSize, vectorActions } from './actions';
 import type { FieldKind } from './field';
 
@@ -96,59 +99,66 @@ export const flock: FieldKind = {
     const { separation, apart, alignment, seen, cohesion, together, view, among } = settings as Settings;
     const reach = Math.max(separation === 0 ? 0 : apart, alignment === 0 ? 0 : seen, cohesion === 0 ? 0 : together) || apart;
     const around = neighbours(reach, among === 'all');
+    const nearness = 1 / apart;
     const blind = view >= 360 ? -2 : cos((view / 2) * RADIAN);
-    // What is summed over the neighbours of one particle.
-    let [px, py, pz] = [0, 0, 0];
-    let [mx, my, mz, moving] = [0, 0, 0, 0];
-    let [ox, oy, oz, near] = [0, 0, 0, 0];
-    let [wx, wy, wz] = [0, 0, 0];
-    const meet = (dx: number, dy: number, dz: number, d: number, vx: number, vy: number, vz: number) => {
-      // The way to the neighbour is −(dx, dy, dz).
-      if (blind > -2 && d > 0 && (wx !== 0 || wy !== 0 || wz !== 0) && -(dx * wx + dy * wy + dz * wz) < blind * d) return;
-      if (d < apart && d > 0) {
-        const push = 1 / d - 1 / apart;
-        px += push * dx;
-        py += push * dy;
-        pz += push * dz;
-      }
-      if (d < seen) {
-        mx += vx;
-        my += vy;
-        mz += vz;
-        moving++;
-      }
-      if (d < together) {
-        ox -= dx;
-        oy -= dy;
-        oz -= dz;
-        near++;
-      }
-    };
     return (_local, block, out, { place }) => {
       const { count, emitter, id, position, velocity } = block;
       const swarm = around(emitter);
-      const scale = separation / (swarm?.share ?? 1);
-      const turned = place.rotation;
+      if (!swarm) return clear(out, count);
+      const { places, velocities, found, squares } = swarm;
+      const scale = separation / swarm.share;
       for (let i = 0; i < count; i++) {
-        px = py = pz = mx = my = mz = moving = ox = oy = oz = near = 0;
+        const [x, y, z] = [position.x[i]!, position.y[i]!, position.z[i]!];
         const [vx, vy, vz] = [velocity.x[i]!, velocity.y[i]!, velocity.z[i]!];
         const speed = Math.sqrt(vx * vx + vy * vy + vz * vz);
         // At rest it looks all round.
-        const [ux, uy, uz] = speed > 0 ? [vx / speed, vy / speed, vz / speed] : [0, 0, 0];
-        [wx, wy, wz] = [ux, uy, uz];
-        swarm?.around(position.x[i]!, position.y[i]!, position.z[i]!, emitter, id[i]!, meet);
-        const [a, c] = [moving > 0 ? alignment : 0, near > 0 ? cohesion / near : 0];
+        const blindfold = blind > -2 && speed > 0;
+        const met = swarm.around(x, y, z);
+        let [px, py, pz] = [0, 0, 0];
+        let [mx, my, mz, moving] = [0, 0, 0, 0];
+        let [ox, oy, oz, near] = [0, 0, 0, 0];
+        for (let k = 0; k < met; k++) {
+          const row = found[k]!;
+          const square = squares[k]!;
+          if (square === 0 && swarm.isItself(row, emitter, id[i]!)) continue;
+          const d = Math.sqrt(square);
+          // From the particle to its neighbour.
+          const dx = places[row]! - x;
+          const dy = places[row + 1]! - y;
+          const dz = places[row + 2]! - z;
+          if (blindfold && dx * vx + dy * vy + dz * vz < blind * d * speed) continue;
+          if (d < apart && d > 0) {
+            const push = 1 / d - nearness;
+            px -= push * dx;
+            py -= push * dy;
+            pz -= push * dz;
+          }
+          if (d < seen) {
+            mx += velocities[row]!;
+            my += velocities[row + 1]!;
+            mz += velocities[row + 2]!;
+            moving++;
+          }
+          if (d < together) {
+            ox += dx;
+            oy += dy;
+            oz += dz;
+            near++;
+          }
+        }
+        const a = moving > 0 ? alignment : 0;
         const share = moving > 0 ? 1 / moving : 0;
-        const force = [
-          scale * px + a * (mx * share - vx) + c * ox,
-          scale * py + a * (my * share - vy) + c * oy,
-          scale * pz + a * (mz * share - vz) + c * oz,
-        ] as const;
-        const [x, y, z] = rotateBack(turned, force);
-        out.x[i] = strength * x;
-        out.y[i] = strength * y;
-        out.z[i] = strength * z;
+        const c = near > 0 ? cohesion / near : 0;
+        out.x[i] = strength * (scale * px + a * (mx * share - vx) + c * ox);
+        out.y[i] = strength * (scale * py + a * (my * share - vy) + c * oy);
+        out.z[i] = strength * (scale * pz + a * (mz * share - vz) + c * oz);
       }
+      turnToPlace(place.rotation, out, count);
     };
   },
 };
+
+/** Turns vectors from the axes of the world to those of a place, in place. */
+function turnToPlace(rotation: Rotation, { x, y, z }: VectorColumns, count: number): void {
+  for (let i = 0; i < count; i++) [x[i], y[i], z[i]] = rotateBack(rotation, [x[i]!, y[i]!, z[i]!]);
+}

@@ -1,144 +1,219 @@
 import type { Population } from '../step/population';
 
-/** Told of each particle within the radius: the way from it to the place asked for, its distance, and its velocity; world axes. */
-export type Meet = (dx: number, dy: number, dz: number, distance: number, vx: number, vy: number, vz: number) => void;
+/** Numbers a particle in a list of places or velocities. */
+export const ROW = 3;
 
-/** Bits of a cell's three coordinates, as a number in 0 … mask. */
-const bucketOf = (x: number, y: number, z: number, mask: number) =>
-  (Math.imul(x, 0x9e3779b1) ^ Math.imul(y, 0x85ebca6b) ^ Math.imul(z, 0xc2b2ae35)) & mask;
+/** Room for the neighbours of one particle; what does not fit is passed over. */
+const MOST_MET = 65536;
 
-/** Columns of the particles, in the order of their buckets. */
-class Columns {
-  readonly x: Float64Array;
-  readonly y: Float64Array;
-  readonly z: Float64Array;
-  readonly vx: Float64Array;
-  readonly vy: Float64Array;
-  readonly vz: Float64Array;
-  readonly cx: Int32Array;
-  readonly cy: Int32Array;
-  readonly cz: Int32Array;
-  readonly id: Uint32Array;
-  readonly emitter: Uint16Array;
+/** Rows are as wide and high as the radius, and cut across into so many slices a radius. */
+const SLICES = 3;
 
-  constructor(readonly room: number) {
-    const reals = () => new Float64Array(room);
-    const whole = () => new Int32Array(room);
-    [this.x, this.y, this.z, this.vx, this.vy, this.vz] = [reals(), reals(), reals(), reals(), reals(), reals()];
-    [this.cx, this.cy, this.cz] = [whole(), whole(), whole()];
-    this.id = new Uint32Array(room);
-    this.emitter = new Uint16Array(room);
-  }
-}
+/** How far apart the buckets of rows are where particles are too scattered for a bucket a slice: they share them then, at random. */
+const SCATTERED = { y: 0x5bd1e995, z: 0x2c1b3c6d };
 
 /**
- * Where the particles of some emitters are at the beginning of a substep, in cubes as wide as the radius, so that those around a place
- * are found in 27 of them. Cubes are found by a hash: how far apart particles are costs nothing. Neighbours are met cube by cube and
- * in a cube by their keys, so that neither slots nor threads show in a sum.
+ * Where the particles of some emitters are at the beginning of a substep, sorted into rows along X that are cut into slices, so
+ * that those around a place are found in a stretch of nine rows. Each has a bucket of its own, or where particles are far
+ * scattered one that it shares: how far apart they are costs nothing. Neighbours are met row by row, slice by slice, and in a bucket by emitter and key, so that neither slots nor threads show in a sum.
  */
 export class Neighbours {
-  private columns = new Columns(0);
-  /** Where each bucket begins in the columns; the last is their end. */
+  /** Place and velocity of each particle, world axes, in the order of the buckets. */
+  places = new Float32Array(0);
+  velocities = new Float32Array(0);
+  /** The last that were found: where their rows begin, and the squares of their distances, m². */
+  readonly found = new Int32Array(MOST_MET);
+  readonly squares = new Float64Array(MOST_MET);
+  private ids = new Uint32Array(0);
+  private owners = new Uint16Array(0);
+  /** The row that was asked for last, and the buckets of its neighbours and itself. */
+  private readonly asked = new Float64Array([NaN, NaN]);
+  private readonly bases = new Int32Array(9);
+  /** Where each bucket begins; the last is the end of all. */
   private starts = new Uint32Array(2);
   private mask = 0;
-  private count = 0;
+  /** From the bucket of a slice to that of the same in the next row along Y and Z. */
+  private alongY = 0;
+  private alongZ = 0;
+  /** Whether no two slices share a bucket. */
+  private exact = false;
 
   constructor(
     /** Metres. */
     readonly radius: number,
     /** Whose particles, by the order of the scene. */
-    private readonly emitters: readonly number[],
+    readonly emitters: readonly number[],
     /** The share of the particles that takes part. */
     readonly share: number,
   ) {}
 
   /** Takes down where all are. */
   freeze(populations: readonly Population[]): void {
-    this.count = this.emitters.reduce((n, e) => n + (populations[e]?.count ?? 0), 0);
-    const { count } = this;
-    if (this.columns.room < count) {
-      this.columns = new Columns(Math.ceil(count * 1.25));
+    const count = this.emitters.reduce((n, e) => n + (populations[e]?.count ?? 0), 0);
+    if (this.ids.length < count) {
+      const room = Math.ceil(count * 1.25);
+      this.places = new Float32Array(ROW * room);
+      this.velocities = new Float32Array(ROW * room);
+      this.ids = new Uint32Array(room);
+      this.owners = new Uint16Array(room);
     }
-    let buckets = 1;
-    while (buckets < count) buckets *= 2;
+    const [nx, ny, nz] = this.widths(populations);
+    const whole = nx * ny * nz;
+    const dense = whole <= 8 * count + 4096;
+    this.exact = dense;
+    [this.alongY, this.alongZ] = dense ? [nx, nx * ny] : [SCATTERED.y, SCATTERED.z];
+    this.asked.fill(NaN);
+    let buckets = 4;
+    while (buckets < (dense ? whole : 2 * count)) buckets *= 2;
     this.mask = buckets - 1;
     if (this.starts.length !== buckets + 1) this.starts = new Uint32Array(buckets + 1);
-    this.place(populations);
+    this.sort(populations, count);
   }
 
-  /** Counting sort by bucket, then by emitter and key within each. */
-  private place(populations: readonly Population[]): void {
-    const { starts, mask, columns } = this;
-    const inverse = 1 / this.radius;
-    starts.fill(0);
-    const each = (tell: (population: Population, emitter: number, slot: number, x: number, y: number, z: number) => void) => {
+  /** How many slices and rows lie from the first to the last particle along X, Y and Z. */
+  private widths(populations: readonly Population[]): readonly [number, number, number] {
+    const span = (axis: 'x' | 'y' | 'z') => {
+      let [low, high] = [Infinity, -Infinity];
       for (const emitter of this.emitters) {
-        const population = populations[emitter];
-        if (!population) continue;
-        const { x, y, z } = population.columns;
-        for (let slot = 0; slot < population.count; slot++)
-          tell(population, emitter, slot, Math.floor(x[slot]! * inverse), Math.floor(y[slot]! * inverse), Math.floor(z[slot]! * inverse));
+        const { count = 0, columns } = populations[emitter] ?? {};
+        const column = columns?.[axis];
+        for (let slot = 0; slot < count; slot++) {
+          const value = column![slot]!;
+          if (value < low) low = value;
+          if (value > high) high = value;
+        }
       }
+      return high >= low ? (high - low) / this.radius : 0;
     };
-    each((_p, _e, _s, x, y, z) => void starts[bucketOf(x, y, z, mask) + 1]!++);
+    // With room round them, so that what lies beside a row is no other row’s.
+    return [Math.ceil(SLICES * span('x')) + 2 * SLICES + 4, Math.ceil(span('y')) + 3, Math.ceil(span('z')) + 3];
+  }
+
+  /** The bucket of the slice at x = 0 in a row along X; those that follow have the buckets that follow. */
+  private rowBucket(y: number, z: number): number {
+    return (Math.imul(y, this.alongY) + Math.imul(z, this.alongZ)) | 0;
+  }
+
+  /** Counting sort by bucket; within each by emitter and key. */
+  private sort(populations: readonly Population[], count: number): void {
+    const { starts, mask, places, velocities, ids, owners, emitters } = this;
+    const inverse = 1 / this.radius;
+    const slices = SLICES * inverse;
+    const buckets = new Int32Array(count);
+    starts.fill(0);
+    let n = 0;
+    for (const emitter of emitters) {
+      const { count: own = 0, columns } = populations[emitter] ?? {};
+      for (let slot = 0; slot < own; slot++) {
+        const { x, y, z } = columns!;
+        const row = this.rowBucket(Math.floor(y[slot]! * inverse), Math.floor(z[slot]! * inverse));
+        const bucket = (Math.floor(x[slot]! * slices) + row) & mask;
+        buckets[n++] = bucket;
+        starts[bucket + 1]!++;
+      }
+    }
     for (let b = 0; b <= mask; b++) starts[b + 1]! += starts[b]!;
     const next = starts.slice(0, mask + 1);
-    each((population, emitter, slot, x, y, z) => {
-      const bucket = bucketOf(x, y, z, mask);
-      const id = population.id[slot]!;
-      // Few share a bucket: each is put in before those that come after it.
-      let at = next[bucket]!++;
-      const { columns: from } = population;
-      while (at > starts[bucket]! && after(columns, at - 1, emitter, id)) {
-        move(columns, at - 1, at);
-        at--;
-      }
-      columns.x[at] = from.x[slot]!;
-      columns.y[at] = from.y[slot]!;
-      columns.z[at] = from.z[slot]!;
-      columns.vx[at] = from.vx[slot]!;
-      columns.vy[at] = from.vy[slot]!;
-      columns.vz[at] = from.vz[slot]!;
-      columns.cx[at] = x;
-      columns.cy[at] = y;
-      columns.cz[at] = z;
-      columns.id[at] = id;
-      columns.emitter[at] = emitter;
-    });
-  }
-
-  /** Tells of all within the radius of a place but one particle itself. */
-  around(x: number, y: number, z: number, emitter: number, id: number, meet: Meet): void {
-    if (this.count === 0) return;
-    const { starts, mask, columns, radius } = this;
-    const { cx, cy, cz } = columns;
-    const inverse = 1 / radius;
-    const square = radius * radius;
-    const [ix, iy, iz] = [Math.floor(x * inverse), Math.floor(y * inverse), Math.floor(z * inverse)];
-    for (let kz = iz - 1; kz <= iz + 1; kz++)
-      for (let ky = iy - 1; ky <= iy + 1; ky++)
-        for (let kx = ix - 1; kx <= ix + 1; kx++) {
-          const bucket = bucketOf(kx, ky, kz, mask);
-          const end = starts[bucket + 1]!;
-          for (let i = starts[bucket]!; i < end; i++) {
-            const dx = x - columns.x[i]!;
-            const dy = y - columns.y[i]!;
-            const dz = z - columns.z[i]!;
-            const d2 = dx * dx + dy * dy + dz * dz;
-            if (d2 >= square || cx[i] !== kx || cy[i] !== ky || cz[i] !== kz) continue;
-            if (columns.id[i] === id && columns.emitter[i] === emitter) continue;
-            meet(dx, dy, dz, Math.sqrt(d2), columns.vx[i]!, columns.vy[i]!, columns.vz[i]!);
-          }
+    n = 0;
+    for (const emitter of emitters) {
+      const population = populations[emitter];
+      if (!population) continue;
+      const { x, y, z, vx, vy, vz } = population.columns;
+      for (let slot = 0; slot < population.count; slot++) {
+        const bucket = buckets[n++]!;
+        const id = population.id[slot]!;
+        const first = starts[bucket]!;
+        let at = next[bucket]!++;
+        // Few share a bucket: each is put in before those that come after it.
+        for (; at > first && (owners[at - 1]! > emitter || (owners[at - 1] === emitter && ids[at - 1]! > id)); at--) {
+          ids[at] = ids[at - 1]!;
+          owners[at] = owners[at - 1]!;
+          places.copyWithin(ROW * at, ROW * (at - 1), ROW * at);
+          velocities.copyWithin(ROW * at, ROW * (at - 1), ROW * at);
         }
+        ids[at] = id;
+        owners[at] = emitter;
+        const row = ROW * at;
+        places[row] = x[slot]!;
+        places[row + 1] = y[slot]!;
+        places[row + 2] = z[slot]!;
+        velocities[row] = vx[slot]!;
+        velocities[row + 1] = vy[slot]!;
+        velocities[row + 2] = vz[slot]!;
+      }
+    }
   }
-}
 
-/** Whether an entry comes after a particle in the order by emitter and key. */
-function after({ emitter, id }: Columns, at: number, otherEmitter: number, otherId: number): boolean {
-  return emitter[at]! > otherEmitter || (emitter[at] === otherEmitter && id[at]! > otherId);
-}
+  /** Looks up the buckets of the nine rows about one. */
+  private lookUp(iy: number, iz: number): void {
+    for (let k = 0; k < 9; k++) this.bases[k] = this.rowBucket(iy - 1 + (k % 3), iz - 1 + Math.floor(k / 3));
+    this.asked[0] = iy;
+    this.asked[1] = iz;
+  }
 
-function move(columns: Columns, from: number, to: number): void {
-  for (const name of ['x', 'y', 'z', 'vx', 'vy', 'vz', 'cx', 'cy', 'cz', 'id', 'emitter'] as const)
-    columns[name][to] = columns[name][from]!;
+  /** Finds all within the radius of a place; returns how many, for `found` and `squares`. A particle finds itself there, too. */
+  around(x: number, y: number, z: number): number {
+    const { places, starts, mask, found, squares, radius, asked, bases, exact } = this;
+    const inverse = 1 / radius;
+    const slices = SLICES * inverse;
+    const square = radius * radius;
+    const [iy, iz] = [Math.floor(y * inverse), Math.floor(z * inverse)];
+    // Particles that follow one another are mostly in the same row.
+    if (asked[0] !== iy || asked[1] !== iz) this.lookUp(iy, iz);
+    let met = 0;
+    // Squares of how far off the rows before, of, and after it are, along Y and Z.
+    const [upY, upZ] = [(iy + 1) * radius - y, (iz + 1) * radius - z];
+    const [downY, downZ] = [radius - upY, radius - upZ];
+    for (let k = 0; k < 9; k++) {
+      const ky = k % 3;
+      const kz = (k - ky) / 3;
+      const offY = ky === 1 ? 0 : ky === 0 ? downY : upY;
+      const offZ = kz === 1 ? 0 : kz === 0 ? downZ : upZ;
+      const left = square - offY * offY - offZ * offZ;
+      if (left <= 0) continue;
+      const half = Math.sqrt(left);
+      const from = Math.floor((x - half) * slices);
+      const first = (from + bases[k]!) & mask;
+      const length = Math.min(mask + 1, Math.floor((x + half) * slices) - from + 1);
+      // Where the table ends the row goes on from its beginning.
+      const rest = Math.max(0, first + length - mask - 1);
+      const before = met;
+      for (let part = rest > 0 ? 1 : 0; part >= 0; part--) {
+        const begin = ROW * starts[part === 0 && rest > 0 ? 0 : first]!;
+        const end = ROW * starts[part === 0 && rest > 0 ? rest : first + length - rest]!;
+        for (let row = begin; row < end; row += ROW) {
+          const dx = x - places[row]!;
+          const dy = y - places[row + 1]!;
+          const dz = z - places[row + 2]!;
+          const d2 = dx * dx + dy * dy + dz * dz;
+          // Written in any case and kept where it counts: quicker than a branch that can't be foretold.
+          found[met] = row;
+          squares[met] = d2;
+          met += Number(d2 < square);
+        }
+        if (met > MOST_MET - 1) break;
+      }
+      if (!exact) met = this.sift(before, met, iy + ky - 1, iz + kz - 1);
+    }
+    return met;
+  }
+
+  /** Whether a row that was found is that of a particle itself. */
+  isItself(row: number, emitter: number, id: number): boolean {
+    return this.ids[row / ROW] === id && this.owners[row / ROW] === emitter;
+  }
+
+  /** Keeps of those that were found in a stretch the ones that are of its row: others may share the bucket, and are met on their own. */
+  private sift(from: number, to: number, ky: number, kz: number): number {
+    const { places, found, squares, radius } = this;
+    const inverse = 1 / radius;
+    let n = from;
+    for (let k = from; k < to; k++) {
+      const row = found[k]!;
+      if (Math.floor(places[row + 1]! * inverse) !== ky || Math.floor(places[row + 2]! * inverse) !== kz) continue;
+      found[n] = row;
+      squares[n++] = squares[k]!;
+    }
+    return n;
+  }
 }

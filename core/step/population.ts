@@ -71,6 +71,19 @@ export class Population {
     }
   }
 
+  /** Puts the particle of slot `order[i]` into slot i, for all of them. */
+  reorder(order: Uint32Array): void {
+    putFloats(
+      this.names.map((name) => this.columns[name]),
+      order,
+      this.count,
+    );
+    for (const column of [this.id, this.birth, this.held, this.generation, this.events]) {
+      const old = column.slice(0, this.count);
+      for (let slot = 0; slot < this.count; slot++) column[slot] = old[order[slot]!]!;
+    }
+  }
+
   private grow(): void {
     const capacity = Math.max(1024, this.id.length * 2);
     const grown = <T extends { set(from: T): void }>(column: T, make: (n: number) => T): T => {
@@ -84,5 +97,17 @@ export class Population {
     this.generation = grown(this.generation, (n) => new Uint8Array(n));
     this.events = grown(this.events, (n) => new Uint32Array(n));
     for (const name of this.names) this.columns[name] = grown(this.columns[name], (n) => new Float32Array(n));
+  }
+}
+
+/** Room to put columns in another order. */
+let spare = new Float32Array(0);
+
+/** Puts entry `order[i]` of each column into entry i. */
+function putFloats(columns: readonly Float32Array[], order: Uint32Array, count: number): void {
+  if (spare.length < count) spare = new Float32Array(count * 2);
+  for (const column of columns) {
+    for (let slot = 0; slot < count; slot++) spare[slot] = column[order[slot]!]!;
+    column.set(spare.subarray(0, count));
   }
 }

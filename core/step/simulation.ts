@@ -20,12 +20,16 @@ import { integrate } from './integrate';
 import { setOrientation } from './newborn';
 import { moveObstacles, obstaclesOf } from './obstacles';
 import { KILLED, Population } from './population';
+import { orderInSpace } from './spatial-order';
 import { swallow } from './swallow';
 
 export { startFrame };
 
 /** All particles of a scene, in one run. */
 export const WHOLE: Portion = { share: 1, slice: 0, slices: 1 };
+
+/** Frames from one sorting in space to the next. */
+const FRAMES_A_SORT = 12;
 
 /** Positions and speeds beyond this are as good as infinite in 32 bits, and retired. */
 const FARTHEST = 3.4e38;
@@ -101,6 +105,7 @@ export class Simulation {
    */
   advance(stopped: () => boolean = () => false): boolean {
     const { substeps } = this.scene.time;
+    this.gather();
     for (let sub = 0; sub < substeps; sub++) {
       const from = this.frame + sub / substeps;
       const to = sub + 1 === substeps ? this.frame + 1 : this.frame + (sub + 1) / substeps;
@@ -172,6 +177,16 @@ export class Simulation {
   private freeze(): void {
     for (const [id, frozen] of this.stack.read) freezeInto(frozen, this.populations[this.scene.emitters.findIndex((e) => e.id === id)]!);
     for (const swarm of this.stack.swarms) swarm.freeze(this.populations);
+  }
+
+  /** Now and then sorts particles that heed their neighbours in space: those are found sooner, and nothing else changes. */
+  private gather(): void {
+    if (this.frame % FRAMES_A_SORT !== 0) return;
+    for (const { emitters, radius } of this.stack.swarms)
+      for (const emitter of emitters) {
+        const population = this.populations[emitter]!;
+        population.reorder(orderInSpace(population, radius));
+      }
   }
 
   private load(population: Population, emitter: number, start: number, begin: number, end: number): void {

@@ -53,18 +53,21 @@ describe('neighbours', () => {
     found.freeze([a, b]);
     for (let i = 0; i < 300; i += 7) {
       const at = [a.columns.x[i]!, a.columns.y[i]!, a.columns.z[i]!] as const;
-      let met = 0;
-      found.around(...at, 0, a.id[i]!, (dx, dy, dz, d) => {
-        met++;
-        expect(Math.hypot(dx, dy, dz)).toBeCloseTo(d, 12);
-        expect(d).toBeLessThan(0.5);
-      });
+      const met = found.around(...at);
+      for (let k = 0; k < met; k++) {
+        const row = found.found[k]!;
+        expect(found.squares[k]).toBeLessThan(0.25);
+        expect(Math.hypot(...at.map((n, axis) => n - found.places[row + axis]!))).toBeCloseTo(Math.sqrt(found.squares[k]!), 12);
+      }
+      expect(new Set(found.found.subarray(0, met)).size).toBe(met);
       const brute = [a, b].reduce((n, p) => {
         for (let k = 0; k < p.count; k++)
-          if (!(p === a && k === i) && Math.hypot(at[0] - p.columns.x[k]!, at[1] - p.columns.y[k]!, at[2] - p.columns.z[k]!) < 0.5) n++;
+          if (Math.hypot(at[0] - p.columns.x[k]!, at[1] - p.columns.y[k]!, at[2] - p.columns.z[k]!) < 0.5) n++;
         return n;
       }, 0);
       expect(met).toBe(brute);
+      // Itself is among them.
+      expect(Array.from(found.found.subarray(0, met)).filter((row) => found.isItself(row, 0, a.id[i]!))).toHaveLength(1);
     }
   });
 
@@ -72,9 +75,8 @@ describe('neighbours', () => {
     const walk = (population: Population) => {
       const found = new Neighbours(1, [0], 1);
       found.freeze([population]);
-      const met: number[] = [];
-      found.around(0, 0, 0, 0, 1e6, (dx) => void met.push(dx));
-      return met;
+      const met = found.around(0, 0, 0);
+      return Array.from(found.squares.subarray(0, met));
     };
     const plain = walk(crowd(400, 3));
     expect(plain.length).toBeGreaterThan(10);
