@@ -15,7 +15,7 @@ export function Balance({ parameter, value, onChange }: { parameter: NumberParam
       aria-valuemin={low}
       aria-valuemax={high}
       aria-valuenow={value}
-      className="grid cursor-ew-resize touch-none grid-cols-[2.6rem_1fr_1.9rem] items-center gap-1 text-xs text-second"
+      className="relative flex cursor-ew-resize touch-none items-baseline justify-between gap-1 pb-1.5 text-xs leading-tight text-second"
       title={parameter.help}
       onDoubleClick={() => onChange(parameter.default)}
       onPointerDown={(event) => {
@@ -31,12 +31,12 @@ export function Balance({ parameter, value, onChange }: { parameter: NumberParam
       }}
     >
       <span>{parameter.label.toLowerCase()}</span>
-      <span className="relative h-2.5">
+      <span className="num">{shownNumber(value)}</span>
+      <span className="absolute inset-x-0 bottom-0 h-1.5">
         <span className="absolute inset-x-0 top-1/2 h-px bg-rule" />
-        <span className="absolute h-2 w-px bg-faint" style={{ left: `${at(0)}%` }} />
-        <span className="absolute top-0 h-2.5 w-1 -translate-x-1/2 bg-text" style={{ left: `${at(value)}%` }} />
+        <span className="absolute h-1.5 w-px bg-faint" style={{ left: `${at(0)}%` }} />
+        <span className="absolute top-0 h-1.5 w-1 -translate-x-1/2 bg-text" style={{ left: `${at(value)}%` }} />
       </span>
-      <span className="num text-right">{shownNumber(value)}</span>
     </div>
   );
 }
