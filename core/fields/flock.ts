@@ -55,8 +55,8 @@ const parameters = describe({
     label: 'Among',
     default: 'own',
     options: [
-      { value: 'own', label: 'its own emitter’s' },
-      { value: 'all', label: 'all that it is sent to' },
+      { value: 'own', label: 'each emitter' },
+      { value: 'all', label: 'all together' },
     ],
     help: 'Whether each emitter’s particles flock by themselves, or all that hear the field are one flock.',
   },

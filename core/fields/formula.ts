@@ -24,8 +24,8 @@ const parameters = describe({
     default: 'vector',
     options: [
       { value: 'vector', label: 'three numbers' },
-      { value: 'slope', label: 'the way downhill' },
-      { value: 'level', label: 'a push one way' },
+      { value: 'slope', label: 'downhill' },
+      { value: 'level', label: 'one way' },
     ],
     help: 'Three expressions as X, Y and Z of the vector; or one expression as a height, down whose slope it pushes; or as how hard it pushes in one direction.',
   },

@@ -17,7 +17,7 @@ const parameters = describe({
     label: 'From',
     default: 'group',
     options: [
-      { value: 'group', label: 'a group of fields' },
+      { value: 'group', label: 'a group' },
       { value: 'file', label: 'a file' },
     ],
     help: 'Filled from what a group of fields comes to at its points, or read from VTK image data or CSV.',

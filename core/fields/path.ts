@@ -49,7 +49,7 @@ const parameters = describe({
     default: 'constant',
     options: [
       { value: 'constant', label: 'constant' },
-      { value: 'lap', label: 'a lap a lifetime' },
+      { value: 'lap', label: 'a lap a life' },
     ],
     help: 'As fast as the strength says; or each particle so that its life takes it round a number of times, or to the end.',
   },

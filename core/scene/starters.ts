@@ -1,5 +1,7 @@
 import { extents } from '../extents';
+import type { Values } from '../describe/parameters';
 import { fields as fieldKinds } from '../fields';
+import type { FieldKind } from '../fields/field';
 import { fittedTo } from '../measure/fit';
 import type { Bounds } from '../measure/meters';
 import { pathParameters } from '../paths/parameters';
@@ -39,6 +41,12 @@ export function freeIdentity(prefix: string, name: string, things: readonly { id
 
 const capital = (label: string) => label.charAt(0).toUpperCase() + label.slice(1);
 
+/** For a kind that is filled from a group: the last group of the scene, as the likeliest. */
+function sourceOf({ groups }: Scene, { parameters }: FieldKind): Values {
+  const last = groups.at(-1);
+  return last && parameters['group']?.type === 'reference' ? { group: last.id } : {};
+}
+
 /** A new field of a kind: where the living particles are, fitted round them, and strong enough to see. */
 export function newField(scene: Scene, kind: string, bounds: Bounds | undefined): Field {
   const fieldKind = fieldKinds.get(kind);
@@ -48,7 +56,7 @@ export function newField(scene: Scene, kind: string, bounds: Bounds | undefined)
     ...freeIdentity('f', capital(fieldKind.label), [...scene.fields, ...scene.groups]),
     seed: scene.fields.length + 1,
     place: { position: extent.bounded ? centre : [0, 0, 0] },
-    settings: { ...fieldKinds.defaults(kind, fieldKind.fit?.(half)) },
+    settings: { ...fieldKinds.defaults(kind, { ...fieldKind.fit?.(half), ...sourceOf(scene, fieldKind) }) },
     extent: extents.defaults(extent.kind, extent.fitted(half)),
   });
 }

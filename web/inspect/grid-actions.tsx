@@ -7,7 +7,7 @@ import { fieldSource } from '../../core/stack/compile';
 import { fileStem, saveFile } from '../parts/save-file';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
-import { editField, openedScene, useScene } from '../store/scene-store';
+import { editField, editGroup, openedScene, useScene } from '../store/scene-store';
 
 /** Two digits after the point are a centimetre. */
 const rounded = (n: number) => Math.round(n * 100) / 100;
@@ -41,6 +41,7 @@ export function GridActions({ field }: { field: Field }) {
     saveFile(writeVti(grid), `${fileStem(field.name)}.vti`, 'application/xml');
   }
 
+  const group = field.settings['from'] === 'group' ? scene.groups.find((g) => g.id === field.settings['group']) : undefined;
   const told = kind.told?.(field.settings, resourcesOf(scene, assets));
   return (
     <div className="py-1.5">
@@ -53,6 +54,14 @@ export function GridActions({ field }: { field: Field }) {
           Save as .vti
         </button>
       </div>
+      {group && !group.mute && (
+        <p className="flex items-baseline justify-between text-xs text-second">
+          “{group.name}” acts by itself as well.
+          <button className="text-button" onClick={() => editGroup(group.id, (g) => void (g.mute = true))}>
+            Mute it
+          </button>
+        </p>
+      )}
       {refused && (
         <p role="alert" className="text-xs text-signal">
           {refused}
