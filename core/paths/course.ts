@@ -42,9 +42,15 @@ export class Course {
   private readonly pieces: Vector[] = [];
   private readonly tangents: Vector[] = [];
   private readonly normals: Vector[] = [];
+  /** The same and the points as flat numbers, for the inner loop. */
+  private readonly flat: Readonly<Record<'points' | 'pieces' | 'tangents' | 'normals', Float64Array>>;
+  private readonly lengths: Float64Array;
 
   constructor(readonly line: Polyline) {
     for (const stroke of line.strokes) this.prepare(stroke);
+    const flat = (list: readonly Vector[]) => Float64Array.from(Array.from(line.points, (_, i) => list[i] ?? [1, 0, 0]).flat());
+    this.flat = { points: flat(line.points), pieces: flat(this.pieces), tangents: flat(this.tangents), normals: flat(this.normals) };
+    this.lengths = Float64Array.from(line.lengths);
   }
 
   private prepare({ first, last, closed }: Stroke): void {
@@ -95,16 +101,15 @@ export class Course {
   }
 
   /**
-   * Writes the point at a length from the start of a stroke, metres. A closed stroke goes round and round; beyond the ends of
-   * an open one the way goes straight on.
+   * Writes the point at a length from the start of a stroke, metres, and the direction there; `framed` also asks for n and b. A closed
+   * stroke goes round and round; beyond the ends of an open one the way goes straight on.
    */
-  at(stroke: Stroke, along: number, out: CoursePoint): void {
-    const { points, lengths } = this.line;
-    const { first, last, closed } = stroke;
-    const whole = this.lengthOf(stroke);
-    let s = along;
-    if (closed && whole > 0) s -= whole * Math.floor(s / whole);
-    const at = lengths[first]! + Math.min(Math.max(s, 0), whole);
+  at({ first, last, closed }: Stroke, along: number, out: CoursePoint, framed = true): void {
+    const { lengths, flat } = this;
+    const start = lengths[first]!;
+    const whole = lengths[last]! - start;
+    const s = closed && whole > 0 ? along - whole * Math.floor(along / whole) : along;
+    const at = start + Math.min(Math.max(s, 0), whole);
     let low = first;
     let high = last;
     while (low + 1 < high) {
@@ -115,25 +120,41 @@ export class Course {
     const span = lengths[high]! - lengths[low]!;
     const over = span > 0 ? at - lengths[low]! : 0;
     const u = span > 0 ? over / span : 0;
-    const piece = this.pieces[low] ?? [1, 0, 0];
-    const beyond = closed ? 0 : s - (at - lengths[first]!);
+    const beyond = closed ? 0 : s - (at - start);
     // From the middle of the turn at a knot to the direction of the piece.
     const turn = Math.min(span / 2, CORNER * whole);
-    const near = Math.min(over, span - over);
-    const knot = this.tangents[over < span / 2 ? low : high] ?? piece;
-    const straight = turn > 0 ? Math.min(1, near / turn) : 1;
-    const t = normalised(plus([knot[0] * (1 - straight), knot[1] * (1 - straight), knot[2] * (1 - straight)], piece, straight));
-    const up: Vector = [0, 1, 0];
-    const [n0, n1] = [this.normals[low] ?? up, this.normals[high] ?? up];
-    const mixed = plus([n0[0] * (1 - u), n0[1] * (1 - u), n0[2] * (1 - u)], n1, u);
-    const n = normalised(plus(mixed, t, -dot(mixed, t)));
-    const b = cross(t, n);
-    const [p0, p1] = [points[low]!, points[high]!];
-    for (let i = 0; i < 3; i++) {
-      out.p[i] = p0[i]! + u * (p1[i]! - p0[i]!) + beyond * t[i]!;
-      out.t[i] = t[i]!;
-      out.n[i] = n[i]!;
-      out.b[i] = b[i]!;
-    }
+    const straight = turn > 0 ? Math.min(1, Math.min(over, span - over) / turn) : 1;
+    const knot = 3 * (over < span / 2 ? low : high);
+    const [a, b] = [3 * low, 3 * high];
+    const { pieces, tangents, points } = flat;
+    let x = tangents[knot]! * (1 - straight) + pieces[a]! * straight;
+    let y = tangents[knot + 1]! * (1 - straight) + pieces[a + 1]! * straight;
+    let z = tangents[knot + 2]! * (1 - straight) + pieces[a + 2]! * straight;
+    const size = Math.sqrt(x * x + y * y + z * z);
+    const scale = size > 0 ? 1 / size : 0;
+    x *= scale;
+    y *= scale;
+    z *= scale;
+    const { p, t } = out;
+    t[0] = x;
+    t[1] = y;
+    t[2] = z;
+    p[0] = points[a]! + u * (points[b]! - points[a]!) + beyond * x;
+    p[1] = points[a + 1]! + u * (points[b + 1]! - points[a + 1]!) + beyond * y;
+    p[2] = points[a + 2]! + u * (points[b + 2]! - points[a + 2]!) + beyond * z;
+    if (framed) this.frame(a, b, u, out);
+  }
+
+  /** Writes n and b about the direction that is written already, between two points. */
+  private frame(from: number, to: number, u: number, { t, n, b }: CoursePoint): void {
+    const { normals } = this.flat;
+    for (let i = 0; i < 3; i++) n[i] = normals[from + i]! * (1 - u) + normals[to + i]! * u;
+    const off = n[0]! * t[0]! + n[1]! * t[1]! + n[2]! * t[2]!;
+    for (let i = 0; i < 3; i++) n[i]! -= off * t[i]!;
+    const size = Math.sqrt(n[0]! * n[0]! + n[1]! * n[1]! + n[2]! * n[2]!);
+    for (let i = 0; i < 3; i++) n[i]! *= size > 0 ? 1 / size : 0;
+    b[0] = t[1]! * n[2]! - t[2]! * n[1]!;
+    b[1] = t[2]! * n[0]! - t[0]! * n[2]!;
+    b[2] = t[0]! * n[1]! - t[1]! * n[0]!;
   }
 }

@@ -29,7 +29,7 @@ export interface Winding {
  * path itself.
  */
 export function windingPoint(course: Course, winding: Winding, stroke: Stroke, s: number, phase: number, out: CoursePoint): void {
-  course.at(stroke, s, out);
+  course.at(stroke, s, out, winding.form !== 'none');
   if (winding.form === 'none') return;
   const whole = course.lengthOf(stroke);
   // On a closed stroke the way narrows to its far side and widens again, so that it closes.
