@@ -232,6 +232,22 @@ test('fields are copied to another scene, and their kind and way of acting chang
   await expect(page.getByLabel('Inspector').getByRole('combobox', { name: 'Extent' })).toBeFocused();
 });
 
+test('every page of the handbook opens and plays, without a scene', async ({ page }) => {
+  test.setTimeout(180_000);
+  await page.goto('/handbook/field/gravity');
+  const links = page.getByRole('navigation', { name: 'Chapters' }).getByRole('link');
+  await links.first().waitFor();
+  const pages = await links.evaluateAll((all) => all.map((a) => a.getAttribute('href')!));
+  expect(pages.length).toBeGreaterThan(45);
+  for (const href of pages) {
+    await page.goto(href);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^(Pause|Play)$/ })).toBeVisible();
+    await page.waitForTimeout(100);
+    await expect(page.getByText('This screen stopped working.')).toHaveCount(0);
+  }
+});
+
 test('the handbook opens on what has the focus, plays, and sends its field to the desk', async ({ page }) => {
   await openExample(page, 'vent-plume');
   await page.getByRole('slider', { name: 'Strength of Vortex' }).focus();

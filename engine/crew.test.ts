@@ -142,6 +142,15 @@ describe('a crew of threads', () => {
   });
 });
 
+it('a flock is the same for any number of threads, bit for bit', async () => {
+  const { scene } = examples.find((e) => e.slug === 'lantern-swarm')!;
+  const short = { ...scene, time: { ...scene.time, preRoll: 0 }, draftShare: 1 };
+  const run = async (threads: number) => (await framesOf(crewOf(threads), short, 24, 24, 0.3))[0]!;
+  const one = textOf(await run(1), short);
+  expect(one.length).toBeGreaterThan(10_000);
+  expect(textOf(await run(3), short)).toBe(one);
+});
+
 it('particles that read one another are kept together: the same bits for any number of threads', async () => {
   const other = { id: 'o', name: 'O', shape: { kind: 'ball', radius: 2 }, amounts: [{ kind: 'burst', count: 900 }], birth: { life: 9 } };
   const scene = testScene({

@@ -8,7 +8,10 @@ import { PNG } from 'pngjs';
 import { examples } from '../core/examples';
 import { meshSources } from '../core/meshes/sources';
 import { writeMesh } from '../formats/mesh-file';
-import { readSceneFile, sceneText } from '../formats/scene-file';
+import { gridOf } from '../core/scene/assets';
+import type { VectorGrid } from '../core/grids/vector-grid';
+import { decodedAssets, readSceneFile, sceneText } from '../formats/scene-file';
+import { writeVti } from '../formats/vti';
 import { createApp } from './app';
 import { openDatabase, type Db } from './database';
 
@@ -235,5 +238,50 @@ describe('what does not come from the own page is refused', () => {
     expect(headers['cross-origin-opener-policy']).toBe('same-origin');
     expect(headers['content-security-policy']).toMatch(/script-src 'self' 'wasm-unsafe-eval';/);
     expect(headers['content-security-policy']).toMatch(/media-src 'self' blob:/);
+  });
+});
+
+describe('grids of vectors', () => {
+  const grid: VectorGrid = {
+    counts: [2, 2, 1],
+    origin: [0, 0, 0],
+    spacing: [1, 1, 1],
+    vectors: Float32Array.from({ length: 12 }, (_, i) => i),
+  };
+  const upload = (bytes: Uint8Array, name: string) => call('post', '/grids').attach('file', Buffer.from(bytes), name);
+
+  it('are checked, kept under their hash, and leave and come back with their scene', async () => {
+    const kept = await upload(writeVti(grid), 'draught.vti');
+    expect(kept.status).toBe(201);
+    const { hash, name } = kept.body as { hash: string; name: string };
+    expect(name).toBe('draught.vti');
+    expect((await call('get', `/grids/${hash}`)).headers['content-disposition']).toBe('attachment');
+    const made = (await json('post', '/scenes', {})).body;
+    const scene = { ...made.scene, grids: [{ hash, name, counts: [2, 2, 1] }] };
+    expect((await json('put', `/scenes/${made.id}`, { scene }).set('If-Match', `"${made.revision}"`)).status).toBe(200);
+    const exported = await call('get', `/scenes/${made.id}/export`)
+      .buffer(true)
+      .parse((response, done) => {
+        const parts: Buffer[] = [];
+        response.on('data', (part: Buffer) => parts.push(part));
+        response.on('end', () => done(null, Buffer.concat(parts)));
+      });
+    const { scene: read, files } = await readSceneFile(new Uint8Array(exported.body as Buffer));
+    expect(gridOf(decodedAssets(read, files), hash)).toEqual(grid);
+    const again = await call('post', '/scenes/import').attach('file', exported.body as Buffer, 'draught.bathyclast');
+    expect(again.body.scene.grids).toEqual([{ hash, name, counts: [2, 2, 1] }]);
+  });
+
+  it('that are none, or of which the scene names no sound one, are refused in words', async () => {
+    const answer = await upload(new TextEncoder().encode('<VTKFile type="PolyData"/>'), 'bed.vti');
+    expect(answer.status).toBe(422);
+    expect(answer.body.faults[0].message).toMatch(/^“bed.vti” is no VTK image data; allowed is/);
+    expect((await call('get', `/grids/${'0'.repeat(64)}`)).status).toBe(404);
+    const made = (await json('post', '/scenes', {})).body;
+    const scene = { ...made.scene, grids: [{ hash: 'x', name: 'X', counts: [2, 0, 1] }] };
+    const refused = await json('put', `/scenes/${made.id}`, { scene }).set('If-Match', `"${made.revision}"`);
+    const [hash, counts] = refused.body.faults.map((f: { message: string }) => f.message);
+    expect(hash).toMatch(/grids\[0\]\.hash is “x”; allowed is 64 hexadecimal digits\./);
+    expect(counts).toMatch(/grids\[0\]\.counts is .*; allowed is three whole numbers from 1 up\./);
   });
 });

@@ -172,7 +172,7 @@ export const path: FieldKind = {
   glyph: 'M3 17c4-12 8-12 9-5s5 7 9-5M18 6l3 1-1 3',
   formula: 'F = (P(s + Δs) − P(s)) / dt − T · δ / √(δ² + width²) + A · t̂×δ / √(δ² + width²)',
   source: 'geometry; frames after Wang, Jüttler, Zheng & Liu 2008; paths are centripetal Catmull–Rom splines, Barry & Goldman 1988',
-  strength: { label: 'Along', default: 1, usual: [-5, 5] },
+  strength: { label: 'Strength', default: 1, usual: [-5, 5] },
   actions: vectorActions('drive'),
   startsWith: { extent: 'path', profile: 'smooth' },
   balance: ['towards', 'around'],
@@ -234,6 +234,7 @@ export const path: FieldKind = {
     const found = nearestOnPath();
     const here = coursePoint();
     const next = coursePoint();
+    const go = new Float64Array(3);
     const phaseOf = (id: number) => {
       const u = uniform(stream, id, Purpose.way);
       return ways > 0 ? Math.floor(u * ways) / ways : u;
@@ -252,20 +253,21 @@ export const path: FieldKind = {
         // All lengths along the path are in its own metres.
         const speed = pace === 'lap' ? (strength * laps * whole) / Math.max(life[i]!, 1e-6) : strength / place.scale;
         const aimed = (pace === 'lap' || moves) && step[i]! > 0 && speed !== 0;
-        const ahead = aimed ? speed * step[i]! : FINE * whole;
-        windingPoint(course, winding, stroke, s + ahead, phase, next);
-        const along = ((aimed ? speed : Math.abs(speed)) * place.scale) / ahead;
-        const back = !aimed && speed < 0 ? -1 : 1;
+        if (aimed || winding.form !== 'none') {
+          const ahead = aimed ? speed * step[i]! : FINE * whole;
+          windingPoint(course, winding, stroke, s + ahead, phase, next);
+          const rate = (speed * place.scale) / ahead;
+          for (let k = 0; k < 3; k++) go[k] = rate * (next.p[k]! - here.p[k]!);
+        } else for (let k = 0; k < 3; k++) go[k] = speed * place.scale * here.t[k]!;
         const [dx, dy, dz] = [x[i]! - here.p[0]!, y[i]! - here.p[1]!, z[i]! - here.p[2]!];
         const pull = towards / Math.sqrt(dx * dx + dy * dy + dz * dz + width * width);
         // About the path itself, not the way that winds.
         const [ox, oy, oz] = [x[i]! - found.x, y[i]! - found.y, z[i]! - found.z];
         const spin = around / Math.sqrt(ox * ox + oy * oy + oz * oz + width * width);
         const [tx, ty, tz] = here.t as unknown as [number, number, number];
-        const go = back * along;
-        out.x[i] = go * (next.p[0]! - here.p[0]!) - pull * dx + spin * (ty * oz - tz * oy);
-        out.y[i] = go * (next.p[1]! - here.p[1]!) - pull * dy + spin * (tz * ox - tx * oz);
-        out.z[i] = go * (next.p[2]! - here.p[2]!) - pull * dz + spin * (tx * oy - ty * ox);
+        out.x[i] = go[0]! - pull * dx + spin * (ty * oz - tz * oy);
+        out.y[i] = go[1]! - pull * dy + spin * (tz * ox - tx * oz);
+        out.z[i] = go[2]! - pull * dz + spin * (tx * oy - ty * ox);
       }
     };
   },

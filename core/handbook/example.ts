@@ -3,6 +3,7 @@ import type { Values } from '../describe/parameters';
 import type { Kinded } from '../describe/registry';
 import { extents } from '../extents';
 import { fields } from '../fields';
+import { strengthOf } from '../fields/strength';
 import { modulators } from '../modulators';
 import { profiles } from '../profiles';
 import { completeScene, type Written } from '../scene/complete';
@@ -30,14 +31,15 @@ function cloud(moving: boolean): Written {
 
 /** A field of a kind with its usual settings, so that the particles feel it. */
 function fieldOf(kind: string, over: Written = {}): Written {
-  const { strength, startsWith, actions: ways, fit } = fields.get(kind);
+  const { startsWith, actions: ways, fit } = fields.get(kind);
   const extent = extents.get(startsWith.extent);
+  const actsAs = (over['actsAs'] as string | undefined) ?? ways[0]!;
   return {
     id: 'field',
     name: kind,
     settings: fields.defaults(kind, fit?.(HALF)),
-    strength: strength.default,
-    actsAs: ways[0]!,
+    strength: strengthOf(fields.get(kind), actsAs).default,
+    actsAs,
     extent: extents.defaults(extent.kind, extent.fitted(HALF)),
     ...over,
   };
@@ -83,9 +85,13 @@ const within = (over: Values, name: string) => over[name] as Values | undefined;
 /** What the scene of a page is made of, by the sort of the page. */
 const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
   field(kind, over) {
-    const own = fieldOf(kind, over['strength'] === undefined ? {} : { strength: over['strength'] });
+    const { strength, actsAs } = over;
+    const own = fieldOf(kind, { ...(actsAs !== undefined && { actsAs }), ...(strength !== undefined && { strength }) });
     const field = { ...own, settings: withMesh({ ...(own['settings'] as Kinded), ...within(over, 'settings') }) };
     const [acts] = fields.get(kind).actions;
+    // Round a circle a path can be followed for long.
+    const circle = { kind: 'path', form: 'circle', pathRadius: 0.8, core: 0.5, reach: 1.2 };
+    if (fields.get(kind).course) return { fields: [{ ...field, extent: extents.defaults('path', circle) }] };
     if ('group' in fields.get(kind).parameters) return filledFrom(field);
     if (acts === 'level') return { fields: [{ ...field, group: 'mask' }, masked('mask')], groups: [{ id: 'mask', name: 'Mask' }] };
     return { fields: [field], moving: !actions.get(acts!).isVector };

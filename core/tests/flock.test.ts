@@ -5,6 +5,7 @@ import { uniform } from '../random/lookup';
 import type { Written } from '../scene/complete';
 import { Neighbours } from '../stack/neighbours';
 import { Population } from '../step/population';
+import { orderInSpace } from '../step/spatial-order';
 import { Simulation, type Simulation as Run } from '../step/simulation';
 import { runTo, testScene } from './scenes';
 
@@ -71,6 +72,28 @@ describe('neighbours', () => {
     }
   });
 
+  it('are found as well where particles are too scattered for a bucket a slice', () => {
+    const far = crowd(300, 4);
+    // A second crowd ten thousand radii away, one particle beyond both.
+    for (let i = 150; i < 300; i++) far.columns.x[i]! += 5000;
+    far.columns.z[0] = -90000;
+    const found = new Neighbours(0.5, [0], 1);
+    found.freeze([far]);
+    for (let i = 0; i < 300; i += 11) {
+      const at = (['x', 'y', 'z'] as const).map((axis) => far.columns[axis][i]!) as [number, number, number];
+      let brute = 0;
+      for (let k = 0; k < 300; k++)
+        if (Math.hypot(at[0] - far.columns.x[k]!, at[1] - far.columns.y[k]!, at[2] - far.columns.z[k]!) < 0.5) brute++;
+      expect(found.around(...at)).toBe(brute);
+    }
+  });
+
+  it('are none where there are no particles, or none of the emitters asked for', () => {
+    const none = new Neighbours(0.5, [1], 1);
+    none.freeze([crowd(50, 5), new Population()]);
+    expect(none.around(0, 0, 0)).toBe(0);
+  });
+
   it('are met in an order that the slots they sit in do not change', () => {
     const walk = (population: Population) => {
       const found = new Neighbours(1, [0], 1);
@@ -81,6 +104,47 @@ describe('neighbours', () => {
     const plain = walk(crowd(400, 3));
     expect(plain.length).toBeGreaterThan(10);
     expect(walk(crowd(400, 3, true))).toEqual(plain);
+  });
+});
+
+describe('the order in space', () => {
+  it('holds every slot once, and brings neighbours near one another', () => {
+    const population = crowd(2000, 6);
+    const order = orderInSpace(population, 0.3);
+    expect(new Set(order).size).toBe(2000);
+    const step = (slots: ArrayLike<number>) => {
+      const { x, y, z } = population.columns;
+      let sum = 0;
+      for (let i = 1; i < slots.length; i++) {
+        const [a, b] = [slots[i - 1]!, slots[i]!];
+        sum += Math.hypot(x[a]! - x[b]!, y[a]! - y[b]!, z[a]! - z[b]!);
+      }
+      return sum / slots.length;
+    };
+    expect(step(order)).toBeLessThan(0.3 * step(Array.from({ length: 2000 }, (_, i) => i)));
+  });
+
+  it('moves every column of a particle together', () => {
+    const population = crowd(40, 7);
+    population.events[3] = 9;
+    population.birth[3] = 1.5;
+    const was = { id: population.id[3], x: population.columns.x[3], vz: population.columns.vz[3] };
+    const order = Uint32Array.from({ length: 40 }, (_, i) => (i + 3) % 40);
+    population.reorder(order);
+    expect({ id: population.id[0], x: population.columns.x[0], vz: population.columns.vz[0] }).toEqual(was);
+    expect([population.events[0], population.birth[0], population.count]).toEqual([9, 1.5, 40]);
+  });
+
+  it('does not show in a run: with and without a flock that does nothing, the particles are the same, bit for bit', () => {
+    const scene = (flocks: boolean) => {
+      const made = swimming({ separation: 0, alignment: 0, cohesion: 1e-30, together: 0.01 });
+      return flocks ? made : { ...made, fields: made.fields.slice(1) };
+    };
+    const told = (run: Run) => {
+      const { count, id, columns } = run.populations[0]!;
+      return Array.from({ length: count }, (_, i) => [id[i]!, columns.x[i]!, columns.vy[i]!]).sort((a, b) => a[0]! - b[0]!);
+    };
+    expect(told(runTo(scene(true), 30))).toEqual(told(runTo(scene(false), 30)));
   });
 });
 

@@ -59,6 +59,35 @@ describe('the formula field', () => {
     expect(at([{ ...dial, keys }], 5)).toBe(10);
   });
 
+  it('dials are read by gates and modulators, too', () => {
+    const dials = [{ id: 'd', name: 'open', value: 1 }];
+    const made = (value: number) =>
+      testScene({
+        emitter: {
+          amounts: [{ kind: 'rate', rate: 240 }],
+          gate: { kind: 'formula', formula: 'open > 0' },
+          birth: { life: 9, speed: 0, drag: 0 },
+        },
+        fields: [{ settings: { kind: 'gravity' }, modulators: [{ kind: 'formula', formula: 'open / 2' }] }],
+        ...({ dials: [{ ...dials[0], value }] } as object),
+      });
+    expect(runTo(made(1), 10).populations[0]!.born).toBe(100);
+    expect(runTo(made(0), 10).populations[0]!.born).toBe(0);
+    const pull = (value: number) => runTo(made(value), 2).measure().fields[0]!.peak;
+    expect(pull(1) / pull(2)).toBeCloseTo(0.5, 6);
+  });
+
+  it('as a tide of its own moves particles as the closed form says: x = ∫∫ sin (textbook)', () => {
+    const scene = testScene({
+      time: { substeps: 16 },
+      emitter: { birth: { life: 99, speed: 0, drag: 0 } },
+      fields: [field({ fx: 'sin(2 × time)', fy: '0', fz: '0' })],
+    });
+    const t = 3;
+    // v = (1 − cos 2t)/2, x = t/2 − sin(2t)/4.
+    expect(runTo(scene, 24 * t).populations[0]!.columns.x[0]).toBeCloseTo(t / 2 - Math.sin(2 * t) / 4, 2);
+  });
+
   it('says what can’t be read or computed', () => {
     const scene = testScene({
       emitter: { birth: { life: 9, speed: 0 } },

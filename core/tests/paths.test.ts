@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { probe } from '../measure/probe';
 import { whySilent } from '../measure/reasons';
 import { Course, coursePoint } from '../paths/course';
 import { lineOf } from '../paths/line-of';
@@ -8,6 +9,8 @@ import { windingPoint } from '../paths/winding';
 import { defaultsOf } from '../describe/parameters';
 import type { Vector } from '../math/vector';
 import type { Written } from '../scene/complete';
+import { checkScene } from '../scene/check';
+import { emitterOnPath } from '../scene/starters';
 import { Simulation } from '../step/simulation';
 import { runTo, testScene } from './scenes';
 
@@ -204,6 +207,37 @@ describe('the path field', () => {
     const mended = reason.mend!.change(scene);
     expect(mended.emitters[0]!.place.position).toEqual([0, 1, 0]);
     expect(why(mended)).toBeUndefined();
+  });
+
+  it('gives the documented vector: along, towards with its width, around by the right-hand rule', () => {
+    const line = { kind: 'path', form: 'line', pathLength: 8, core: 9, reach: 9 };
+    const at = (settings: Written, position: Vector, over: Written = {}): Vector => {
+      const scene = testScene({
+        fields: [{ settings: { kind: 'path', towards: 0, ...settings }, actsAs: 'acceleration', strength: 2, extent: line, ...over }],
+      });
+      return probe(scene, new Map(), 0, scene.emitters[0]!, { position, velocity: [0, 0, 0], mass: 1, drag: 0 }).total.acceleration;
+    };
+    const near = (actual: Vector, expected: Vector) => expected.forEach((n, i) => expect(actual[i]).toBeCloseTo(n, 6));
+    near(at({}, [1, 3, 0]), [2, 0, 0]);
+    near(at({}, [1, 3, 0], { strength: -2 }), [-2, 0, 0]);
+    // Pull of 5 at 4 m off, with a width of 3 m: 5 · 4 / 5.
+    near(at({ towards: 5, width: 3 }, [1, 4, 0], { strength: 0 }), [0, -4, 0]);
+    near(at({ around: 5, width: 3 }, [1, 4, 0], { strength: 0 }), [0, 0, 4]);
+    near(at({ form: 'circle', pathRadius: 2 }, [2.5, 0, 0], { extent: { kind: 'everywhere' } }), [0, 0, -2]);
+  });
+
+  it('is emitted from: at its start or all along it, where the field is', () => {
+    const scene = testScene({ fields: [{ settings: { kind: 'path' }, extent: ring, place: { position: [0, 5, 0] } }] });
+    for (const from of ['start', 'along'] as const) {
+      const emitter = { ...emitterOnPath(scene, scene.fields[0]!, from)!, id: 'n', name: 'N' };
+      expect(checkScene(JSON.parse(JSON.stringify({ ...scene, emitters: [emitter] })))).toEqual([]);
+      const { columns, count } = runTo({ ...scene, emitters: [emitter], fields: [] }, 12).populations[0]!;
+      expect(count).toBeGreaterThan(100);
+      for (let i = 0; i < count; i++) {
+        expect(columns.y[i]).toBeCloseTo(5, 5);
+        expect(Math.hypot(columns.x[i]! - (from === 'start' ? R : 0), columns.z[i]!)).toBeCloseTo(from === 'start' ? 0 : R, 2);
+      }
+    }
   });
 
   it('without a path as its extent says so, and takes one', () => {

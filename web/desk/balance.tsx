@@ -15,7 +15,7 @@ export function Balance({ parameter, value, onChange }: { parameter: NumberParam
       aria-valuemin={low}
       aria-valuemax={high}
       aria-valuenow={value}
-      className="relative flex cursor-ew-resize touch-none items-baseline justify-between gap-1 pb-1.5 text-xs leading-tight text-second"
+      className="relative flex cursor-ew-resize touch-none items-baseline justify-between gap-1 pb-1.5 text-xs leading-none text-second"
       title={parameter.help}
       onDoubleClick={() => onChange(parameter.default)}
       onPointerDown={(event) => {

@@ -3,7 +3,7 @@ import type { TextParameter } from '../../core/describe/parameters';
 import { FORMULA_EXAMPLES } from '../../core/formula/examples';
 import { PARTICLE_VARIABLES } from '../../core/formula/particle-variables';
 import { GATE_VARIABLES } from '../../core/gates/variables';
-import { useSceneOf } from '../store/scene-store';
+import { useSceneStore } from '../store/scene-store';
 import { FormulaEditor, refusalOf, type FormulaName } from './editor';
 import { LiveValues } from './live-values';
 
@@ -11,7 +11,8 @@ import { LiveValues } from './live-values';
 const PAUSE = 350;
 
 function useNames(sort: 'gate' | 'particle'): readonly FormulaName[] {
-  const dials = useSceneOf((scene) => scene.dials);
+  // The handbook has formulas, and no scene.
+  const dials = useSceneStore((state) => state.scene?.dials) ?? [];
   return [...(sort === 'gate' ? GATE_VARIABLES : PARTICLE_VARIABLES), ...dials.map(({ name }) => ({ name, help: 'a dial of the scene' }))];
 }
 

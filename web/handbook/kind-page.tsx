@@ -124,12 +124,14 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
           )}
           {sort === 'field' && (
             <div className="flex flex-wrap gap-1 pt-2" role="group" aria-label="Starting points">
-              {fieldKinds.get(kind.kind).starts.map(({ name, note, settings, strength: own }) => (
+              {fieldKinds.get(kind.kind).starts.map(({ name, note, settings, actsAs, strength: own }) => (
                 <button
                   key={name}
                   className="rounded-sm border border-rule px-1.5 py-0.5 text-xs text-second hover:border-second hover:text-text"
                   title={note}
-                  onClick={() => setOver({ settings, ...(own === undefined ? {} : { strength: own }) })}
+                  onClick={() =>
+                    setOver({ settings, ...(actsAs !== undefined && { actsAs }), ...(own !== undefined && { strength: own }) })
+                  }
                 >
                   {name}
                 </button>
