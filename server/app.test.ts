@@ -281,7 +281,7 @@ describe('grids of vectors', () => {
     const scene = { ...made.scene, grids: [{ hash: 'x', name: 'X', counts: [2, 0, 1] }] };
     const refused = await json('put', `/scenes/${made.id}`, { scene }).set('If-Match', `"${made.revision}"`);
     const [hash, counts] = refused.body.faults.map((f: { message: string }) => f.message);
-    expect(hash).toMatch(/grids\[0\]\.hash is “x”; allowed is 64 hexadecimal digits\./);
+    expect(hash).toMatch(/grids\[0\]\.hash is "x"; allowed is 64 hexadecimal digits\./);
     expect(counts).toMatch(/grids\[0\]\.counts is .*; allowed is three whole numbers from 1 up\./);
   });
 });
