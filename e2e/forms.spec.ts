@@ -136,3 +136,44 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
   await simulated(page);
   await expect(strip(page, 'Flow grid')).toContainText(/gives\s*[\d.]*[1-9]/);
 });
+
+test('a zone sorts particles: tints them, lets a field act in it alone, sends them out; and says how many are in it', async ({ page }) => {
+  await openExample(page, 'vent-plume');
+  await goToFrame(page, 100);
+  const plain = await viewPixels(page);
+  await page.getByRole('button', { name: 'add', exact: true }).click();
+  await page.getByRole('menuitem', { name: /^zone/ }).click();
+  await inspected(page);
+  const inspector = page.getByLabel('Inspector');
+  await simulated(page);
+  const told = inspector.getByRole('status').filter({ hasText: 'in it on this frame' });
+  await expect(told).toHaveText(/^[\d ]+ particles are in it on this frame\.$/);
+  await page.getByRole('button', { name: 'Scene', exact: true }).click();
+  await inspected(page);
+  const tinted = await viewPixels(page);
+  expect(difference(plain, tinted)).toBeGreaterThan(0.004);
+  // What is not in it keeps its look.
+  expect(difference(plain, tinted)).toBeLessThan(0.3);
+
+  await strip(page, 'Billow').locator('header').getByTitle('Billow', { exact: true }).click();
+  await inspected(page);
+  await inspector.getByRole('button', { name: 'add a modulator' }).click();
+  await page.getByRole('menuitem', { name: /^zone/ }).click();
+  await expect(inspector.getByText('no zone is chosen')).toBeVisible();
+  await inspector.getByRole('combobox', { name: 'Zone', exact: true }).selectOption({ index: 1 });
+  await expect(inspector.getByText('no zone is chosen')).toHaveCount(0);
+
+  const alive = async () => Number((await page.getByText(/^alive /).innerText()).replace(/\D/g, ''));
+  const before = await alive();
+  await page.getByRole('button', { name: 'Zone', exact: true }).click();
+  await inspected(page);
+  await inspector.getByRole('combobox', { name: 'Sorts them' }).selectOption('out');
+  await simulated(page);
+  await expect.poll(alive).toBeLessThan(0.9 * before);
+  await inspector.getByRole('button', { name: 'Delete' }).click();
+  await simulated(page);
+  await expect.poll(alive).toBe(before);
+  await page.keyboard.press('Control+z');
+  await simulated(page);
+  await expect.poll(alive).toBeLessThan(0.9 * before);
+});

@@ -15,6 +15,8 @@ export interface EmitterFrame {
   /** Seconds. */
   readonly age: Float32Array<ArrayBuffer>;
   readonly columns: Readonly<Record<FloatColumn, Float32Array<ArrayBuffer>>>;
+  /** Zones the particles are in: 0 for none, else the place in the scene's list, from 1; empty where the scene has no zone. */
+  readonly zone: Uint8Array<ArrayBuffer>;
 }
 
 /** One simulated frame: the particles, and what was measured on it. */
@@ -42,7 +44,7 @@ export function snapshot(simulation: Simulation, share: number): Frame {
     meters: simulation.measure(),
     contacts: simulation.contacts(),
     blamed: Object.fromEntries(simulation.blamed),
-    emitters: simulation.populations.map((p) => {
+    emitters: simulation.populations.map((p, e) => {
       const age = new Float32Array(p.count);
       for (let i = 0; i < p.count; i++) age[i] = time - p.birth[i]!;
       const columns = Object.fromEntries(ALL_COLUMNS.map((name) => [name, p.columns[name].slice(0, p.count)])) as EmitterFrame['columns'];
@@ -55,6 +57,7 @@ export function snapshot(simulation: Simulation, share: number): Frame {
         id: p.id.slice(0, p.count),
         age,
         columns,
+        zone: simulation.zonesOf(e),
       };
     }),
   };
@@ -62,12 +65,12 @@ export function snapshot(simulation: Simulation, share: number): Frame {
 
 /** The buffers of a frame, to hand them over between threads. */
 export function buffersOf(frame: Frame): ArrayBuffer[] {
-  return frame.emitters.flatMap((e) => [e.id.buffer, e.age.buffer, ...ALL_COLUMNS.map((name) => e.columns[name].buffer)]);
+  return frame.emitters.flatMap((e) => [e.id.buffer, e.age.buffer, e.zone.buffer, ...ALL_COLUMNS.map((name) => e.columns[name].buffer)]);
 }
 
 /** Memory that a frame takes, bytes. */
 export function bytesOf(frame: Frame): number {
-  return frame.emitters.reduce((bytes, e) => bytes + e.count * BYTES, 0);
+  return frame.emitters.reduce((sum, e) => sum + e.count * BYTES, 0);
 }
 
 /** Living particles on a frame. */
@@ -75,7 +78,10 @@ export function aliveOn(frame: Frame): number {
   return frame.emitters.reduce((n, e) => n + e.count, 0);
 }
 
-function joinColumns<T extends Float32Array<ArrayBuffer> | Uint32Array<ArrayBuffer>>(parts: readonly T[], make: (length: number) => T): T {
+function joinColumns<T extends Float32Array<ArrayBuffer> | Uint32Array<ArrayBuffer> | Uint8Array<ArrayBuffer>>(
+  parts: readonly T[],
+  make: (length: number) => T,
+): T {
   const whole = make(parts.reduce((n, part) => n + part.length, 0));
   let at = 0;
   for (const part of parts) {
@@ -86,6 +92,7 @@ function joinColumns<T extends Float32Array<ArrayBuffer> | Uint32Array<ArrayBuff
 }
 
 const floats = (n: number): Float32Array<ArrayBuffer> => new Float32Array(n);
+const bytes = (n: number): Uint8Array<ArrayBuffer> => new Uint8Array(n);
 const numbers = (n: number): Uint32Array<ArrayBuffer> => new Uint32Array(n);
 
 /** One frame from the slices that several threads made of it. */
@@ -111,6 +118,10 @@ export function joinSlices(slices: readonly Frame[]): Frame {
       age: joinColumns(
         parts.map((p) => p.age),
         floats,
+      ),
+      zone: joinColumns(
+        parts.map((p) => p.zone),
+        bytes,
       ),
       columns: Object.fromEntries(
         ALL_COLUMNS.map((name) => [

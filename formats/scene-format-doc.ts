@@ -241,6 +241,12 @@ ${kinds(responses)}
 
 ${table(scene.carrierParameters)}
 
+## Zones
+
+\`id\`, \`name\`, \`place\`, \`keys\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\`, as of a field. And:
+
+${table(scene.zoneParameters)}
+
 ## Dials
 
 \`{ "id", "name", "value", "low", "high", "keys" }\`, \`keys\` of \`value\`. Formulas read them under their names: a letter, then up to 31 letters, digits and low lines, none of them used by the language.

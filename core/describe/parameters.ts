@@ -111,7 +111,7 @@ export interface PointsParameter extends Common {
 }
 
 /** Sorts of things that another can refer to. */
-export type ReferenceTo = 'emitter' | 'carrier' | 'mesh' | 'group';
+export type ReferenceTo = 'emitter' | 'carrier' | 'mesh' | 'group' | 'zone';
 
 /** The id of another thing of the scene; empty for none. */
 export interface ReferenceParameter extends Common {

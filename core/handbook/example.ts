@@ -76,6 +76,7 @@ function filledFrom(field: Written): Parts {
 interface Parts {
   readonly fields: readonly Written[];
   readonly groups?: readonly Written[];
+  readonly zones?: readonly Written[];
   /** Whether the cloud moves of itself. */
   readonly moving?: boolean;
 }
@@ -111,6 +112,11 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
   profile: (kind, over) => ({ fields: [push({ extent: ball, profile: { ...profiles.defaults(kind), ...within(over, 'profile') } })] }),
   modulator(kind, over) {
     const values = { ...modulators.defaults(kind), ...within(over, 'modulator') };
+    if (kind === 'zone')
+      return {
+        fields: [push({ extent: { kind: 'everywhere' }, modulators: [{ ...values, zone: 'zone' }] })],
+        zones: [{ id: 'zone', name: 'Zone', extent: ball }],
+      };
     if (kind !== 'group') return { fields: [push({ extent: { kind: 'everywhere' }, modulators: [values] })], moving: kind === 'speed' };
     const mask = fieldOf('level', { id: 'level', name: 'level', group: 'mask', extent: ball });
     const lifted = { ...masked('mask'), id: 'field', modulators: [{ ...values, group: 'mask' }] };

@@ -7,6 +7,7 @@ import { noise } from './noise';
 import { speed } from './speed';
 import { texture } from './texture';
 import { variance } from './variance';
+import { zone } from './zone';
 
 /** Everything that can multiply the weight of a field. */
-export const modulators = new Registry<ModulatorKind>('modulator', [noise, texture, formula, age, speed, variance, group]);
+export const modulators = new Registry<ModulatorKind>('modulator', [noise, texture, formula, age, speed, variance, group, zone]);

@@ -14,6 +14,8 @@ export interface ModulatorSource {
   readonly stream: number;
   readonly fps: number;
   readonly dials: Dials;
+  /** Ids of the scene's zones, in their order. */
+  readonly zones: readonly string[];
   image(hash: string): LevelImage | undefined;
 }
 

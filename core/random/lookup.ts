@@ -51,6 +51,8 @@ export const Purpose = {
   outward: 17,
   /** Which of several ways along a path it keeps to. */
   way: 19,
+  /** On which side of a zone’s soft border it is. */
+  zone: 21,
   amount: 20,
   porosity: 22,
   restitution: 23,

@@ -31,6 +31,7 @@ import {
   type Reached,
   type Scene,
   type SceneMesh,
+  type Zone,
 } from './document';
 
 /** A thing as it may be written by hand: everything that has a default may be left out. */
@@ -136,6 +137,17 @@ export function completeCarrier(written: Written): Carrier {
   return { ...defaultsOf(descriptions.carrierParameters), ...written, ...identity(written), ...completePlaced(written) };
 }
 
+/** A zone with everything left out filled in. The input must have passed the check. */
+export function completeZone(written: Written): Zone {
+  return {
+    ...defaultsOf(descriptions.zoneParameters),
+    ...written,
+    ...identity(written),
+    ...completePlaced(written),
+    ...completeReached(written, 'smooth'),
+  };
+}
+
 /** A dial with everything left out filled in. The input must have passed the check. */
 export function completeDial(written: Written): Dial {
   return { ...defaultsOf(descriptions.dialParameters), ...written, ...identity(written), keys: object(written['keys']) as Keys };
@@ -168,6 +180,7 @@ export function completeScene(written: Written): Scene {
     keptDesk: written['keptDesk'] ? completeDesk(object(written['keptDesk'])) : null,
     colliders: list(written['colliders']).map(completeCollider),
     carriers: list(written['carriers']).map(completeCarrier),
+    zones: list(written['zones']).map(completeZone),
     dials: list(written['dials']).map(completeDial),
     meshes: list(written['meshes']).map(completeMesh),
     images: list(written['images']) as unknown as Scene['images'],

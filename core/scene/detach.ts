@@ -3,7 +3,7 @@ import type { Kinded } from '../describe/registry';
 import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
 import { modulators } from '../modulators';
-import type { Desk, Field, Group, Scene } from './document';
+import type { Desk, Field, Group, Scene, Zone } from './document';
 
 const without = <V>(sends: Readonly<Record<string, V>>, ids: readonly string[]) =>
   Object.fromEntries(Object.entries(sends).filter(([to]) => !ids.includes(to)));
@@ -16,7 +16,7 @@ function released(values: Kinded, description: Description, to: ReferenceTo, ids
   return named.length === 0 ? values : { ...values, ...Object.fromEntries(named.map(([name]) => [name, ''])) };
 }
 
-function reachWithout<T extends Field | Group>(thing: T, to: ReferenceTo, ids: readonly string[]): T {
+function reachWithout<T extends Field | Group | Zone>(thing: T, to: ReferenceTo, ids: readonly string[]): T {
   return {
     ...thing,
     sends: to === 'emitter' ? without(thing.sends, ids) : thing.sends,
@@ -34,9 +34,13 @@ function deskWithout<D extends Desk>(desk: D, to: ReferenceTo, ids: readonly str
   return { ...desk, fields, groups: desk.groups.map((group) => reachWithout(group, to, ids)) };
 }
 
-/** A scene in whose desks nothing refers any more to those things; the things themselves stay. */
+/** A scene in whose desks and zones nothing refers any more to those things; the things themselves stay. */
 export function desksWithout(scene: Scene, to: ReferenceTo, ids: readonly string[]): Scene {
-  return { ...deskWithout(scene, to, ids), keptDesk: scene.keptDesk && deskWithout(scene.keptDesk, to, ids) };
+  return {
+    ...deskWithout(scene, to, ids),
+    keptDesk: scene.keptDesk && deskWithout(scene.keptDesk, to, ids),
+    zones: scene.zones.map((zone) => reachWithout(zone, to, ids)),
+  };
 }
 
 /** A scene without those emitters, and without whatever is sent to them, born from them, or aims at them. */

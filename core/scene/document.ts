@@ -20,6 +20,7 @@ import type {
   timeParameters,
   wholeParameters,
   workParameters,
+  zoneParameters,
 } from './descriptions';
 
 /** What a scene file calls itself. */
@@ -40,6 +41,7 @@ export const MOST = {
   modulators: 8,
   images: 64,
   dials: 32,
+  zones: 16,
   grids: 16,
   keys: 4096,
   name: 120,
@@ -108,6 +110,12 @@ export interface Collider extends ValuesOf<typeof colliderParameters>, PlacedThi
 /** A frame that other things stand in. */
 export interface Carrier extends ValuesOf<typeof carrierParameters>, PlacedThing {}
 
+/** An extent that sorts particles by where they are: into a variant, or out. */
+export interface Zone extends ValuesOf<typeof zoneParameters>, PlacedThing, Reached {}
+
+/** Anything whose weight hangs on an extent. */
+export type WithReach = Field | Group | Zone;
+
 /** A named number of the scene that formulas read. */
 export interface Dial extends ValuesOf<typeof dialParameters> {
   readonly id: string;
@@ -165,6 +173,7 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly keptDesk: Desk | null;
   readonly colliders: readonly Collider[];
   readonly carriers: readonly Carrier[];
+  readonly zones: readonly Zone[];
   readonly dials: readonly Dial[];
   readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];

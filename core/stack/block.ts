@@ -26,6 +26,8 @@ export interface ParticleBlock {
   readonly age: Float64Array;
   /** Seconds from birth to death. */
   readonly life: Float64Array;
+  /** The zone it is in: 0 for none, else its place in the scene's list, from 1. */
+  readonly zone: Uint8Array;
 }
 
 /** An empty block. */
@@ -43,5 +45,6 @@ export function particleBlock(): ParticleBlock {
     id: new Uint32Array(BLOCK),
     age: column(),
     life: column(),
+    zone: new Uint8Array(BLOCK),
   };
 }

@@ -14,6 +14,7 @@ import { motionOf } from '../places/motion';
 import { groupSource } from './fill';
 import { Neighbours } from './neighbours';
 import { placesOn } from './places-on';
+import { compileZones, placeZones, type ZoneRow } from './zones';
 import { compileReach, placeReach, type Reach } from './reach';
 
 /** A field made ready to run. */
@@ -57,6 +58,7 @@ export interface Stack {
   readonly ceiling: number;
   /** Emitters whose particles some field reads, with room for where they are. */
   readonly read: ReadonlyMap<string, FrozenParticles>;
+  readonly zones: readonly ZoneRow[];
   /** What fields that heed neighbours find them in. */
   readonly swarms: readonly Neighbours[];
   /** Frame with fraction that it is placed for. */
@@ -149,7 +151,17 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
     return row;
   };
   const ceiling = scene.desk.limited ? scene.desk.ceiling : Infinity;
-  const stack: Stack = { nodes: deskTree(scene).map(nodeOf), rows, groups, fps: scene.time.fps, ceiling, read, swarms, frame: NaN };
+  const stack: Stack = {
+    nodes: deskTree(scene).map(nodeOf),
+    rows,
+    groups,
+    fps: scene.time.fps,
+    ceiling,
+    read,
+    swarms,
+    zones: compileZones(scene, assets),
+    frame: NaN,
+  };
   placeStack(stack, scene.time.first);
   return stack;
 }
@@ -159,4 +171,5 @@ export function placeStack(stack: Stack, frame: number, step = 1): void {
   stack.frame = frame;
   for (const row of stack.rows) placeReach(row, row.field, frame, step, stack.fps);
   for (const row of stack.groups.values()) placeReach(row, undefined, frame, step, stack.fps);
+  placeZones(stack.zones, frame, step, stack.fps);
 }

@@ -4,12 +4,12 @@ import type { Notes } from '../formula/formula';
 import { modulators as modulatorKinds } from '../modulators';
 import { factorsOf, type ModulatorRoutine } from '../modulators/modulator';
 import type { Rotation } from '../math/rotation';
-import { motionOf, type Motion } from '../places/motion';
+import { motionOf, type Motion, type Placed } from '../places/motion';
 import { rotateBack, type Similarity } from '../places/similarity';
 import { falloffOf } from '../profiles';
 import { streamOf } from '../random/lookup';
 import type { Assets } from '../scene/assets';
-import { sendTo, type Field, type Group, type Scene } from '../scene/document';
+import { sendTo, type Field, type Reached, type Scene } from '../scene/document';
 import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
 import { frameFor, turningOf, type Frame } from './frames';
@@ -50,13 +50,23 @@ export interface Reach {
   readonly sends: readonly number[];
 }
 
+/** Anything with a weight. */
+interface Weighed extends Reached, Placed {
+  readonly strength: number;
+  /** Percent. */
+  readonly mix: number;
+  /** The group it stands in; empty for none. */
+  readonly group: string;
+}
+
 /** Makes ready what a weight hangs on. */
-export function compileReach(scene: Scene, thing: Field | Group, assets: Assets, heard: boolean): Reach {
+export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard: boolean): Reach {
   const extent = extents.get(thing.extent.kind);
   const resources = resourcesOf(scene, assets);
   const { core, reach } = thing.extent as unknown as { core: number; reach: number };
   const motion = motionOf(scene.carriers, thing);
   const dials = dialsOf(scene);
+  const zones = scene.zones.map(({ id }) => id);
   const place = motion.at(scene.time.first);
   return {
     motion,
@@ -73,7 +83,7 @@ export function compileReach(scene: Scene, thing: Field | Group, assets: Assets,
     modulators: thing.modulators.map((values): ModulatorRow => {
       const kind = modulatorKinds.get(values.kind);
       const seed = typeof values['seed'] === 'number' ? values['seed'] : 0;
-      const source = { values, stream: streamOf(scene.seed ^ 0x2545f491, seed), fps: scene.time.fps, image: resources.image, dials };
+      const source = { values, stream: streamOf(scene.seed ^ 0x2545f491, seed), fps: scene.time.fps, image: resources.image, dials, zones };
       const { followPlace = 100, followScale = 100 } = values as { followPlace?: number; followScale?: number };
       const follows = !kind.placed || (followPlace === 100 && followScale === 100);
       return {

@@ -1,17 +1,18 @@
 import type { FieldSight } from '../fields/field';
 import type { ParticleBlock } from './block';
 import { combineGroup } from './combine';
-import { isGroup, type Row, type Stack, type StackNode } from './compile';
+import type { Row, Stack, StackNode } from './compile';
 import { toLocal, turnToWorld, velocityToLocal } from './frames';
 import { innerOf, type RowScratch } from './room';
+import type { ZoneRow } from './zones';
 
 /** Distances of a block's particles to the extent of a row, in metres of its own scale, into `room.distance`; leaves the local positions. */
-export function measureDistances(row: StackNode, block: ParticleBlock, room: RowScratch, time: number): void {
+export function measureDistances(row: StackNode | ZoneRow, block: ParticleBlock, room: RowScratch, time: number): void {
   toLocal(row, block.position, block.count, room.local);
   if (row.distance) row.distance(room.local, block.count, room.distance, time);
 }
 
-function modulate(stack: Stack, row: StackNode, block: ParticleBlock, room: RowScratch): void {
+function modulate(stack: Stack, row: StackNode | ZoneRow, block: ParticleBlock, room: RowScratch): void {
   const { count } = block;
   const { weight, value } = room;
   if (!row.distance) room.distance.fill(0, 0, count);
@@ -49,10 +50,10 @@ function levelOf(stack: Stack, id: string, block: ParticleBlock, room: RowScratc
  * Writes the weights of a row, or of a group with its strength, for the particles of a block. False, with all of them 0, where
  * it does not reach any.
  */
-export function weigh(stack: Stack, row: StackNode, block: ParticleBlock, room: RowScratch): boolean {
+export function weigh(stack: Stack, row: StackNode | ZoneRow, block: ParticleBlock, room: RowScratch): boolean {
   const { count } = block;
   const { weight } = room;
-  const own = isGroup(row) || row.action.blends ? row.strength : 1;
+  const own = 'field' in row && !row.action.blends ? 1 : row.strength;
   const send = row.sends[block.emitter]! * row.level * own;
   if (send === 0) return false;
   measureDistances(row, block, room, stack.frame / stack.fps);

@@ -11,6 +11,7 @@ import { compileStack, placeStack } from '../stack/compile';
 import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
 import { sumsOfBlock } from '../stack/sums';
+import { sortIntoZones } from '../stack/zones';
 import { nurseryOf, startFrame, type Nursery, type Portion } from './births';
 import { blame } from './blame';
 import { childNurseryOf, Track, type ChildNursery } from './children';
@@ -134,6 +135,21 @@ export class Simulation {
     return measureDelivery(this.stack, this.populations, this.frame);
   }
 
+  /** In which zone each of an emitter's particles is at the frame the run is at; empty where the scene has no zone. */
+  zonesOf(emitter: number): Uint8Array<ArrayBuffer> {
+    const population = this.populations[emitter]!;
+    const zones = new Uint8Array(this.stack.zones.length > 0 ? population.count : 0);
+    if (zones.length === 0) return zones;
+    const time = this.frame / this.fps;
+    placeStack(this.stack, this.frame);
+    for (let start = 0; start < population.count; start += this.block.count) {
+      this.load(population, emitter, start, time, time);
+      sortIntoZones(this.stack, this.block, this.scratch);
+      zones.set(this.block.zone.subarray(0, this.block.count), start);
+    }
+    return zones;
+  }
+
   private bearAtFrame(): void {
     this.origins.forEach((origin, e) => origin && 'own' in origin && origin.own.atFrame(this.populations[e]!, this.frame));
   }
@@ -166,6 +182,7 @@ export class Simulation {
           from,
           to,
         });
+      if (this.stack.zones.length > 0) this.sendOut(population, start);
       swallow(this.stack, population, start, this.block, this.scratch);
       if (population.turns) this.turn(population, start);
       this.store(population, start);
@@ -218,6 +235,15 @@ export class Simulation {
     const { block, before } = this;
     for (const part of ['position', 'velocity'] as const)
       for (const axis of ['x', 'y', 'z'] as const) before[part][axis].set(block[part][axis].subarray(0, block.count));
+  }
+
+  /** Ends the particles that a zone has sorted out at the beginning of the step. */
+  private sendOut(population: Population, start: number): void {
+    const { count, zone } = this.block;
+    for (let i = 0; i < count; i++) {
+      const row = zone[i]! > 0 ? this.stack.zones[zone[i]! - 1] : undefined;
+      if (row?.zone.into === 'out') population.held[start + i] = KILLED;
+    }
   }
 
   /** Turns what can be seen to turn: q ← e^(ω·dt) · q. */

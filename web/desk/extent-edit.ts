@@ -1,18 +1,17 @@
 import type { Draft } from 'immer';
 import { profiles } from '../../core/profiles';
-import type { Field, Group } from '../../core/scene/document';
-import { editField, editGroup } from '../store/scene-store';
+import type { WithReach } from '../../core/scene/document';
+import { editThing } from '../store/scene-store';
 
-/** A field or group, as what has an extent, a profile, modulators and sends. */
+/** A field, group or zone, as what has an extent, a profile, modulators and sends. */
 export interface ReachOwner {
-  readonly type: 'field' | 'group';
+  readonly type: 'field' | 'group' | 'zone';
   readonly id: string;
 }
 
-/** Changes what the weight of a field or group hangs on. */
-export function editReach({ type, id }: ReachOwner, recipe: (thing: Draft<Field> | Draft<Group>) => void): void {
-  if (type === 'field') editField(id, recipe);
-  else editGroup(id, recipe);
+/** Changes what the weight of a field, group or zone hangs on. */
+export function editReach({ type, id }: ReachOwner, recipe: (thing: Draft<WithReach>) => void): void {
+  editThing(type, id, (thing) => recipe(thing as Draft<WithReach>));
 }
 
 /** Sets a number of an extent; core and reach push each other along, so that the core never is the larger. */

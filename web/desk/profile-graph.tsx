@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { falloffOf } from '../../core/profiles';
-import type { Field, Group } from '../../core/scene/document';
+import type { WithReach } from '../../core/scene/document';
 import { followDrag } from '../parts/drag';
 import { setExtentNumber, type ReachOwner } from './extent-edit';
 
@@ -18,7 +18,7 @@ export function ProfileGraph({
   small = false,
   onOpen,
 }: {
-  thing: Field | Group;
+  thing: WithReach;
   owner: ReachOwner;
   small?: boolean;
   onOpen?: () => void;

@@ -3,13 +3,13 @@ import { motionOf } from '../../core/places/motion';
 import { inward, rotateBack, WORLD } from '../../core/places/similarity';
 import { extents } from '../../core/extents';
 import type { Assets } from '../../core/scene/assets';
-import { sendTo, type Field, type Group, type Scene } from '../../core/scene/document';
+import { sendTo, type Scene, type WithReach } from '../../core/scene/document';
 import { resourcesOf } from '../../core/scene/resources';
 import type { Frame } from '../../engine/frame';
 import type { FormulaSight } from './formula-sight';
 
 /** What formulas of a field or group see of one of the particles that are sent to it, the `turn`-th of a few, evenly picked. */
-export function particleSight(scene: Scene, assets: Assets, thing: Field | Group, frame: Frame, turn: number): FormulaSight | undefined {
+export function particleSight(scene: Scene, assets: Assets, thing: WithReach, frame: Frame, turn: number): FormulaSight | undefined {
   const heard = frame.emitters.findIndex((e, i) => e.count > 0 && scene.emitters[i] && sendTo(thing, scene.emitters[i].id) > 0);
   const particles = frame.emitters[heard];
   if (!particles) return undefined;

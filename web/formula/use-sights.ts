@@ -1,5 +1,5 @@
 import { useCallback, useState } from 'react';
-import type { Field, Group } from '../../core/scene/document';
+import type { WithReach } from '../../core/scene/document';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
 import { useStage } from '../stage/stage';
@@ -7,7 +7,7 @@ import { useScene } from '../store/scene-store';
 import { gateSight, particleSight } from './particle-sight';
 
 /** Values for the formulas of a field or group: of a living particle on the frame that is on the screen. */
-export function useParticleSight(thing: Field | Group) {
+export function useParticleSight(thing: WithReach) {
   const scene = useScene();
   const { session } = useStage();
   const { assets } = useAssets();

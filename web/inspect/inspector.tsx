@@ -21,6 +21,7 @@ import { FieldInspector } from './field-inspector';
 import { GroupInspector } from './group-inspector';
 import { PlaceSection } from './place-section';
 import { Section } from './section';
+import { ZoneInspector } from './zone-inspector';
 
 type Draftable = Record<string, unknown>;
 
@@ -127,6 +128,7 @@ export function Inspector() {
   const group = selection.type === 'group' ? scene.groups.find((g) => g.id === selection.id) : undefined;
   const emitter = selection.type === 'emitter' ? scene.emitters.find((e) => e.id === selection.id) : undefined;
   const collider = selection.type === 'collider' ? scene.colliders.find((c) => c.id === selection.id) : undefined;
+  const zone = selection.type === 'zone' ? scene.zones.find((z) => z.id === selection.id) : undefined;
   const carrier = selection.type === 'carrier' ? scene.carriers.find((c) => c.id === selection.id) : undefined;
   return (
     // Until they are drawn nothing can be typed: it would go to the thing that was selected before.
@@ -141,6 +143,8 @@ export function Inspector() {
         <ColliderInspector key={collider.id} collider={collider} />
       ) : carrier ? (
         <CarrierInspector key={carrier.id} carrier={carrier} />
+      ) : zone ? (
+        <ZoneInspector key={zone.id} zone={zone} />
       ) : selection.type === 'camera' ? (
         <CameraInspector />
       ) : (

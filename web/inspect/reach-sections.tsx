@@ -7,7 +7,7 @@ import { modulators } from '../../core/modulators';
 import { profiles } from '../../core/profiles';
 import { profileCommon } from '../../core/profiles/profile';
 import { sendParameter } from '../../core/scene/descriptions';
-import { MOST, sendTo, type Field, type Group } from '../../core/scene/document';
+import { MOST, sendTo, type WithReach } from '../../core/scene/document';
 import { editReach, keepCorePositive, setExtentNumber, setProfileKind, type ReachOwner } from '../desk/extent-edit';
 import { ProfileGraph } from '../desk/profile-graph';
 import { setSend } from '../desk/sends';
@@ -24,7 +24,7 @@ import { Section } from './section';
 const PERCENT = { ...sendParameter, default: 100, min: 0, max: 200, usual: [0, 200] } as const;
 
 interface Props {
-  readonly thing: Field | Group;
+  readonly thing: WithReach;
   readonly owner: ReachOwner;
 }
 

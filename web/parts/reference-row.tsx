@@ -5,7 +5,7 @@ import { useSelection } from '../store/selection-store';
 import { MeshRow } from './mesh-row';
 import { Choice, LabelledRow } from './parameter-row';
 
-const LIST = { emitter: 'emitters', carrier: 'carriers', mesh: 'meshes', group: 'groups' } as const satisfies Record<
+const LIST = { emitter: 'emitters', carrier: 'carriers', mesh: 'meshes', group: 'groups', zone: 'zones' } as const satisfies Record<
   ReferenceParameter['to'],
   keyof Scene
 >;

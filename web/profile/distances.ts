@@ -2,7 +2,7 @@ import { motionOf } from '../../core/places/motion';
 import { extents } from '../../core/extents';
 import { vectorColumns } from '../../core/math/vector';
 import type { Assets } from '../../core/scene/assets';
-import { sendTo, type Field, type Group, type Scene } from '../../core/scene/document';
+import { sendTo, type Scene, type WithReach } from '../../core/scene/document';
 import { resourcesOf } from '../../core/scene/resources';
 import { toLocal, turningOf } from '../../core/stack/frames';
 import type { Frame } from '../../engine/frame';
@@ -11,7 +11,7 @@ import type { Frame } from '../../engine/frame';
 const SAMPLE = 4000;
 
 /** Distances of the particles of a frame to an extent, in metres of its own scale; of those that are sent to. */
-export function distancesOn(scene: Scene, assets: Assets, thing: Field | Group, frame: Frame): Float64Array {
+export function distancesOn(scene: Scene, assets: Assets, thing: WithReach, frame: Frame): Float64Array {
   const kind = extents.get(thing.extent.kind);
   const measure = kind.distance(thing.extent, resourcesOf(scene, assets));
   const heard = frame.emitters.filter((_, e) => scene.emitters[e] && sendTo(thing, scene.emitters[e].id) > 0);

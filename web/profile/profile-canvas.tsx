@@ -2,7 +2,7 @@ import { useMemo, useRef, useState } from 'react';
 import { MOST_STOPS } from '../../core/describe/check';
 import type { LevelStop } from '../../core/describe/parameters';
 import { falloffOf } from '../../core/profiles';
-import type { Field, Group } from '../../core/scene/document';
+import type { WithReach } from '../../core/scene/document';
 import { editReach, setExtentNumber, type ReachOwner } from '../desk/extent-edit';
 import { followDrag, type Drag } from '../parts/drag';
 import { shownNumber, thousands } from '../parts/sum';
@@ -22,7 +22,7 @@ const STEPS = 110;
 const clamp = (n: number) => Math.min(1, Math.max(0, n));
 
 /** How many particles are at which distance on the frame on the screen. */
-function useHistogram(thing: Field | Group, end: number): { counts: number[]; within: number; total: number } {
+function useHistogram(thing: WithReach, end: number): { counts: number[]; within: number; total: number } {
   const stage = useStage();
   const shown = usePlayer((player) => player.shown);
   const { assets } = useAssets();
@@ -44,7 +44,7 @@ export function ProfileCanvas({
   onPick,
   onKnots,
 }: {
-  thing: Field | Group;
+  thing: WithReach;
   owner: ReachOwner;
   snap: boolean;
   picked: number;

@@ -4,7 +4,7 @@ import { extents } from '../../core/extents';
 import type { LevelStop } from '../../core/describe/parameters';
 import { falloffOf, profiles } from '../../core/profiles';
 import { profileCommon } from '../../core/profiles/profile';
-import type { Field, Group } from '../../core/scene/document';
+import type { WithReach } from '../../core/scene/document';
 import { editReach, setExtentNumber, setProfileKind, type ReachOwner } from '../desk/extent-edit';
 import { NumberRow } from '../parts/number-field';
 import { ParameterRows } from '../parts/parameter-row';
@@ -24,7 +24,7 @@ function ProfilePicture({ kind }: { kind: string }) {
 }
 
 /** The curve of a profile as knots, to go on from by hand. */
-function knotsOf(thing: Field | Group): LevelStop[] {
+function knotsOf(thing: WithReach): LevelStop[] {
   const { core, reach } = thing.extent as unknown as { core: number; reach: number };
   const weight = falloffOf({ ...thing.profile, slope: 1, invert: false }, core, reach);
   return [0, 0.2, 0.4, 0.6, 0.8, 1].map((at) => ({ at, value: Math.round(weight(core + at * (reach - core)) * 100) / 100 }));
@@ -57,7 +57,7 @@ function Knot({ knots, index, onChange }: { knots: readonly LevelStop[]; index: 
   );
 }
 
-function Editor({ thing, owner }: { thing: Field | Group; owner: ReachOwner }) {
+function Editor({ thing, owner }: { thing: WithReach; owner: ReachOwner }) {
   const [snap, setSnap] = useState(true);
   const [picked, setPicked] = useState(0);
   const extent = extents.get(thing.extent.kind);

@@ -28,6 +28,8 @@ interface PlayerState {
   readonly meters: Meters;
   /** Contacts with each collider up to the frame on the screen. */
   readonly contacts: readonly number[];
+  /** Particles in each zone of the scene, all taken. */
+  readonly zones: readonly number[];
   /** Born up to the frame on the screen, by emitter. */
   readonly born: readonly number[];
   /** Of each emitter: the most that are alive on one of the frames that are simulated, and which. */
@@ -48,6 +50,7 @@ export const usePlayer = create<PlayerState>()(() => ({
   retired: {},
   meters: emptyMeters(0, 0),
   contacts: [],
+  zones: [],
   born: [],
   peaks: [],
   problem: undefined,

@@ -29,9 +29,14 @@ function afterThisTask(work: () => void): void {
   port2.postMessage(0);
 }
 
+/** Particles of a frame that are in a zone, by its number. */
+function countIn(frame: Frame, number: number): number {
+  return frame.emitters.reduce((n, { zone }) => n + zone.reduce((sum, z) => sum + (z === number ? 1 : 0), 0), 0);
+}
+
 /** Everything of a scene that changes its particles; looks, names and the camera do not. */
 function simulationKey(scene: Scene): string {
-  const { seed, draftShare, time, emitters, fields, groups, desk, colliders, carriers, dials, meshes, bounds } = scene;
+  const { seed, draftShare, time, emitters, fields, groups, desk, colliders, carriers, zones, dials, meshes, bounds } = scene;
   return JSON.stringify([
     seed,
     draftShare,
@@ -43,6 +48,7 @@ function simulationKey(scene: Scene): string {
     { ...desk, state: '' },
     colliders.map((c) => ({ ...c, name: '', shown: true })),
     carriers.map((c) => ({ ...c, name: '', shown: true })),
+    zones.map((z) => ({ ...z, name: '', tint: '', tinted: 0, sizes: 1 })),
     dials,
     meshes.map((m) => m.source),
     bounds,
@@ -249,6 +255,7 @@ export class Session {
       retired: frame.blamed,
       meters: fits ? meters : emptyMeters(scene.fields.length, scene.emitters.length, scene.groups.length),
       contacts: frame.contacts,
+      zones: scene.zones.map((_, z) => Math.round(countIn(frame, z + 1) / frame.share)),
       born: frame.emitters.map((e) => Math.round(e.born / frame.share)),
       problem: undefined,
     });

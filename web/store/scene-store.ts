@@ -1,7 +1,7 @@
 import { produce, type Draft } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import type { Carrier, Collider, Emitter, Field, Group, Scene } from '../../core/scene/document';
+import type { Carrier, Collider, Emitter, Field, Group, Scene, Zone } from '../../core/scene/document';
 
 interface SceneState {
   /** The scene that is open. */
@@ -76,9 +76,16 @@ export function editScene(recipe: (draft: Draft<Scene>) => void): void {
 }
 
 /** Sorts of things that have a place, with the list of the scene they stand in. */
-export const LISTS = { field: 'fields', group: 'groups', emitter: 'emitters', collider: 'colliders', carrier: 'carriers' } as const;
+export const LISTS = {
+  field: 'fields',
+  group: 'groups',
+  emitter: 'emitters',
+  collider: 'colliders',
+  carrier: 'carriers',
+  zone: 'zones',
+} as const;
 export type ThingType = keyof typeof LISTS;
-export type Thing = Field | Group | Emitter | Collider | Carrier;
+export type Thing = Field | Group | Emitter | Collider | Carrier | Zone;
 
 /** The thing of that sort and id. */
 export function thingOf(scene: Scene, type: ThingType, id: string): Thing | undefined {

@@ -1,15 +1,17 @@
-import { Circle, Eye, EyeOff, Move3d, Plus, Shield, Video, Waves } from 'lucide-react';
+import { Circle, CircleDashed, Eye, EyeOff, Move3d, Plus, Shield, Video, Waves } from 'lucide-react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { toast } from 'sonner';
 import { addCarrier, addCollider } from '../inspect/collider-edit';
 import { addEmitter, canPaste, pasteEmitters } from '../inspect/emitter-edit';
+import { addZone } from '../inspect/zone-edit';
 import { editThing, useSceneOf, type ThingType } from '../store/scene-store';
 import { isSelected, select, selectToo, useSelection } from '../store/selection-store';
 
 interface Listed {
   readonly id: string;
   readonly name: string;
-  readonly shown: boolean;
+  /** Undefined for what the view draws only while it is selected. */
+  readonly shown?: boolean;
   readonly on?: boolean;
 }
 
@@ -34,14 +36,16 @@ function ThingRow({ type, thing, icon }: { type: Exclude<ThingType, 'field' | 'g
         {thing.name}
       </button>
       {thing.on === false && <span className="num text-faint [text-shadow:0_0_4px_black]">off</span>}
-      <button
-        className={`pointer-events-auto rounded-sm p-0.5 text-faint hover:text-text focus-visible:opacity-100 ${thing.shown ? 'opacity-0 group-hover:opacity-100' : ''}`}
-        aria-label={`${thing.shown ? 'Hide' : 'Show'} ${thing.name} in the view`}
-        title="Only the view: hiding changes no simulation"
-        onClick={hide}
-      >
-        {thing.shown ? <Eye size={12} /> : <EyeOff size={12} />}
-      </button>
+      {thing.shown !== undefined && (
+        <button
+          className={`pointer-events-auto rounded-sm p-0.5 text-faint hover:text-text focus-visible:opacity-100 ${thing.shown ? 'opacity-0 group-hover:opacity-100' : ''}`}
+          aria-label={`${thing.shown ? 'Hide' : 'Show'} ${thing.name} in the view`}
+          title="Only the view: hiding changes no simulation"
+          onClick={hide}
+        >
+          {thing.shown ? <Eye size={12} /> : <EyeOff size={12} />}
+        </button>
+      )}
     </li>
   );
 }
@@ -59,6 +63,7 @@ function AddThing() {
     ['emitter', 'Makes particles', () => addEmitter()],
     ['collider', 'A surface that particles hit', addCollider],
     ['carrier', 'A frame that moves other things', addCarrier],
+    ['zone', 'Sorts particles by where they are: into variants, or out', addZone],
     ...(canPaste() ? ([['paste emitters', 'What was copied, from here or another scene', paste]] as const) : []),
   ];
   return (
@@ -85,6 +90,7 @@ export function Things() {
   const emitters = useSceneOf((scene) => scene.emitters);
   const colliders = useSceneOf((scene) => scene.colliders);
   const carriers = useSceneOf((scene) => scene.carriers);
+  const zones = useSceneOf((scene) => scene.zones);
   const { selection } = useSelection();
   const whole = (type: 'camera' | 'scene', name: string, icon: React.ReactNode) => (
     <li>
@@ -118,6 +124,9 @@ export function Things() {
       ))}
       {carriers.map((carrier) => (
         <ThingRow key={carrier.id} type="carrier" thing={carrier} icon={<Move3d size={12} />} />
+      ))}
+      {zones.map((zone) => (
+        <ThingRow key={zone.id} type="zone" thing={zone} icon={<CircleDashed size={12} />} />
       ))}
       {whole('camera', 'Shot camera', <Video size={12} />)}
       {whole('scene', 'Scene', <Waves size={12} />)}

@@ -20,7 +20,7 @@ import { extents } from '../../core/extents';
 import { falloffOf } from '../../core/profiles';
 import { shapes } from '../../core/shapes';
 import { fields as fieldKinds } from '../../core/fields';
-import type { Field, Group as FieldGroup, Scene } from '../../core/scene/document';
+import type { Scene, WithReach } from '../../core/scene/document';
 import { shotCorners } from './shot-frame';
 import { isSelected, type Selection } from '../store/selection-store';
 import { GUIDE } from './colours';
@@ -57,7 +57,7 @@ function lines(points: number[], color: Color, opacity: number, dash?: number): 
 }
 
 /** Lines from the core outward, each as far as the profile is above its own level: many where the field is strong. */
-function hatch(field: Field | FieldGroup): Outline {
+function hatch(field: WithReach): Outline {
   const { core, reach } = field.extent as unknown as { core: number; reach: number };
   const extent = extents.get(field.extent.kind);
   const weight = falloffOf(field.profile, core, reach);
@@ -97,7 +97,7 @@ function arrowLines(arrows: readonly { readonly at: Vector; readonly vector: Vec
   });
 }
 
-function extentGuides(field: Field | FieldGroup, place: Similarity): LineSegments[] {
+function extentGuides(field: WithReach, place: Similarity): LineSegments[] {
   const extent = extents.get(field.extent.kind);
   if (!extent.bounded) return [];
   const { core, reach } = field.extent as unknown as { core: number; reach: number };
@@ -177,7 +177,10 @@ export class Guides {
   /** Draws anew what these depend on; an edit of anything else, such as a strength, costs nothing here. */
   update({ scene, assets, selection, direction, frame }: Drawn): void {
     const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
-    const thing = field ?? scene.groups.find((g) => isSelected(selection, 'group', g.id));
+    const thing =
+      field ??
+      scene.groups.find((g) => isSelected(selection, 'group', g.id)) ??
+      scene.zones.find((z) => isSelected(selection, 'zone', z.id));
     const { camera, output, emitters, colliders, carriers, meshes, bounds } = scene;
     const moving = [...emitters, ...colliders, ...carriers, ...(thing ? [thing] : [])].some((t) => motionOf(carriers, t).moves);
     const from = [camera, output, emitters, colliders, carriers, meshes, bounds, assets, selection, direction];

@@ -27,9 +27,10 @@ export function Overlay({ rig }: { rig: ViewRig }) {
   const group = picked(scene.groups, selection, 'group');
   const emitter = picked(scene.emitters, selection, 'emitter');
   const collider = picked(scene.colliders, selection, 'collider');
+  const zone = picked(scene.zones, selection, 'zone');
   const carrier = picked(scene.carriers, selection, 'carrier');
-  const thing = field ?? group ?? emitter ?? collider ?? carrier;
-  const bodies = sizablesOf({ field, group, emitter, collider });
+  const thing = field ?? group ?? emitter ?? collider ?? carrier ?? zone;
+  const bodies = sizablesOf({ field, group, zone, emitter, collider });
   const placeless = emitter && shapes.get(emitter.shape.kind).fromParticles;
   const place = thing && motionOf(scene.carriers, thing).at(frame);
   return (

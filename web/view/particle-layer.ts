@@ -12,15 +12,17 @@ import {
   Points,
   RawShaderMaterial,
   Vector3,
+  Vector4,
   type PerspectiveCamera,
 } from 'three';
 import type { ColourStop, LevelStop } from '../../core/describe/parameters';
 import type { Kinded } from '../../core/describe/registry';
 import { looks } from '../../core/looks';
+import { MOST, type Zone } from '../../core/scene/document';
 import type { EmitterFrame } from '../../engine/frame';
 import { DepthOrder } from './depth-order';
 import { particleFragment, particleVertex } from './particle-shader';
-import { rampTexture } from './ramp';
+import { linearColour, rampTexture } from './ramp';
 
 const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'size'] as const;
 const TURNS = ['qx', 'qy', 'qz'] as const;
@@ -72,6 +74,8 @@ export class ParticleLayer {
         softness: { value: 1 },
         opacity: { value: 1 },
         covers: { value: 1 },
+        zoneTints: { value: Array.from({ length: MOST.zones + 1 }, () => new Vector4(0, 0, 0, 0)) },
+        zoneSizes: { value: Array.from({ length: MOST.zones + 1 }, () => 1) },
       },
     });
     this.points = new Points(new BufferGeometry(), material);
@@ -96,8 +100,19 @@ export class ParticleLayer {
     this.sorted = blend === 'over';
   }
 
+  /** Takes how the particles in each zone are drawn. */
+  setZones(zones: readonly Zone[]): void {
+    const { zoneTints, zoneSizes } = this.points.material.uniforms;
+    const tints = zoneTints!.value as Vector4[];
+    zones.forEach(({ into, tint, tinted, sizes }, z) => {
+      const [r, g, b] = linearColour(tint);
+      tints[z + 1]!.set(r, g, b, into === 'variant' ? tinted / 100 : 0);
+      (zoneSizes!.value as number[])[z + 1] = into === 'variant' ? sizes : 1;
+    });
+  }
+
   /** Takes the particles of a frame that holds `share` of them all. */
-  setParticles({ count, columns, age }: EmitterFrame, share: number, enlarge: boolean): void {
+  setParticles({ count, columns, age, zone }: EmitterFrame, share: number, enlarge: boolean): void {
     if (count > this.capacity || this.capacity === 0) this.grow(Math.max(count, 64));
     const { geometry } = this.points;
     const write = (name: string, column: Float32Array) => {
@@ -110,6 +125,8 @@ export class ParticleLayer {
     for (const name of COLUMNS) write(name, columns[name]);
     for (const name of TURNS) if (columns[name].length === count) write(name, columns[name]);
     write('age', age);
+    if (zone.length === count) write('zone', Float32Array.from(zone));
+    else (geometry.getAttribute('zone').array as Float32Array).fill(0, 0, count);
     this.count = count;
     geometry.setDrawRange(0, count);
     this.enlarged = enlarge ? Math.min(MOST_ENLARGED, 1 / Math.sqrt(share)) : 1;
@@ -151,7 +168,8 @@ export class ParticleLayer {
     this.points.geometry.dispose();
     this.points.geometry = new BufferGeometry();
     const attribute = <A extends Float32Array | Uint32Array>(array: A) => new BufferAttribute(array, 1).setUsage(DynamicDrawUsage);
-    for (const name of [...COLUMNS, ...TURNS, 'age']) this.points.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
+    for (const name of [...COLUMNS, ...TURNS, 'age', 'zone'])
+      this.points.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
     this.order = attribute(new Uint32Array(this.capacity));
   }
 }

@@ -1,7 +1,10 @@
 /** A particle as a round spot that faces the camera, in linear light with premultiplied alpha. */
 export const particleVertex = /* glsl */ `
 precision highp float;
-in float x, y, z, vx, vy, vz, age, life, size, qx, qy, qz;
+in float x, y, z, vx, vy, vz, age, life, size, qx, qy, qz, zone;
+/** Of each zone, from 1: its tint in linear light with how much of it; and how many times as large its particles are. */
+uniform vec4 zoneTints[17];
+uniform float zoneSizes[17];
 uniform mat4 toClip;
 uniform float pixelsPerMetre;
 uniform float back;
@@ -23,7 +26,10 @@ void main() {
   float u = life > 0.0 ? clamp(a / life, 0.0, 1.0) : 1.0;
   vec4 dress = texture(ramp, vec2((u * 255.0 + 0.5) / 256.0, 0.5));
   gl_Position = toClip * vec4(vec3(x, y, z) - back * vec3(vx, vy, vz), 1.0);
-  float wanted = size * sizeScale * dress.a * pixelsPerMetre / max(gl_Position.w, 1e-6);
+  int sorted = int(zone + 0.5);
+  vec4 own = zoneTints[sorted];
+  dress.rgb = mix(dress.rgb, own.rgb, own.a);
+  float wanted = size * zoneSizes[sorted] * sizeScale * dress.a * pixelsPerMetre / max(gl_Position.w, 1e-6);
   // Smaller than a pixel: drawn as one pixel, as much fainter as it is smaller.
   diameter = max(wanted, 1.0);
   tint = vec4(dress.rgb, min(1.0, wanted * wanted));

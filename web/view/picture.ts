@@ -147,6 +147,7 @@ export class Picture {
       this.group.add(layer.points);
     }
     scene.emitters.forEach((emitter, e) => this.layers[e]!.setLook(emitter.look));
+    for (const layer of this.layers) layer.setZones(scene.zones);
     this.scene = scene;
   }
 

@@ -7,7 +7,7 @@ import { rotate } from '../../core/math/rotation';
 import type { SizeHandle } from '../../core/places/handle';
 import { outward, type Similarity } from '../../core/places/similarity';
 import { fields as fieldKinds } from '../../core/fields';
-import type { Collider, Emitter, Field, Group } from '../../core/scene/document';
+import type { Collider, Emitter, Field, Group, WithReach, Zone } from '../../core/scene/document';
 import { shapes } from '../../core/shapes';
 import { followDrag } from '../parts/drag';
 import { editReach, setExtentNumber, type ReachOwner } from '../desk/extent-edit';
@@ -30,7 +30,7 @@ const editedPoints = ({ points, parameters }: { readonly points?: string; readon
   points !== undefined && isShown(parameters[points]!, values) ? points : undefined;
 
 /** The extent of a field or group, as a body. */
-function extentBody(thing: Field | Group, owner: ReachOwner): Sizable {
+function extentBody(thing: WithReach, owner: ReachOwner): Sizable {
   const kind = extents.get(thing.extent.kind);
   return {
     values: thing.extent,
@@ -60,12 +60,14 @@ function kindBody(field: Field): Sizable {
 export function sizablesOf(thing: {
   field?: Field | undefined;
   group?: Group | undefined;
+  zone?: Zone | undefined;
   emitter?: Emitter | undefined;
   collider?: Collider | undefined;
 }): Sizable[] {
-  const { field, group, emitter, collider } = thing;
+  const { field, group, zone, emitter, collider } = thing;
   if (field) return [extentBody(field, { type: 'field', id: field.id }), kindBody(field)];
   if (group) return [extentBody(group, { type: 'group', id: group.id })];
+  if (zone) return [extentBody(zone, { type: 'zone', id: zone.id })];
   const owner = emitter ?? collider;
   if (!owner) return [];
   const kind = emitter ? shapes.get(emitter.shape.kind) : colliderShapes.get(collider!.shape.kind);

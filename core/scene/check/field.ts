@@ -8,7 +8,7 @@ import { rules } from '../../groups';
 import { modulators } from '../../modulators';
 import { profiles } from '../../profiles';
 import { profileCommon } from '../../profiles/profile';
-import { fieldParameters, groupParameters, sendParameter } from '../descriptions';
+import { fieldParameters, groupParameters, sendParameter, zoneParameters } from '../descriptions';
 import { MOST } from '../document';
 import { checkList, checkReferences, checkThing, PLACED_MEMBERS, type Known } from './parts';
 
@@ -101,6 +101,13 @@ export function checkField(value: unknown, field: string, known: Known): Fault[]
     ...(actionFits ? [] : [fault('choice', `${field}.actsAs`, action, `one of ${kind.actions.join(', ')} for ${kind.label}`)]),
     ...checkReached(value, field, known, kind?.startsWith.profile ?? 'smooth'),
   ];
+}
+
+/** Every fault of a zone. */
+export function checkZone(value: unknown, field: string, known: Known): Fault[] {
+  const faults = checkValues(zoneParameters, value, field, [...PLACED_MEMBERS, ...REACHED_MEMBERS]);
+  if (!isRecord(value)) return faults;
+  return [...checkThing(value, field, known), ...faults, ...checkReached(value, field, known, 'smooth')];
 }
 
 /** Every fault of a group by itself. */

@@ -5,7 +5,7 @@ import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../document';
 import { checkCarriage, checkCarrier, checkCollider, checkMesh } from './collider';
 import { checkDial, checkDialNames } from './dial';
 import { checkDescent, checkEmitter } from './emitter';
-import { checkField, checkGroup } from './field';
+import { checkField, checkGroup, checkZone } from './field';
 import { checkGrouping } from './grouping';
 import { checkList, checkName, checkOptional, checkPlaced, type Known } from './parts';
 
@@ -85,6 +85,7 @@ const SECTIONS = [
   'keptDesk',
   'colliders',
   'carriers',
+  'zones',
   'dials',
   'meshes',
   'images',
@@ -103,6 +104,7 @@ export function checkScene(document: unknown): Fault[] {
     carrier: idsOf(document['carriers']),
     mesh: idsOf(document['meshes']),
     group: idsOf(document['groups']),
+    zone: idsOf(document['zones']),
   };
   const time = isRecord(document['time']) ? document['time'] : {};
   const { first: usualFirst, last: usualLast } = descriptions.timeParameters;
@@ -127,6 +129,7 @@ export function checkScene(document: unknown): Fault[] {
     ...checkList(document['colliders'], 'colliders', MOST.colliders, (item, at) => checkCollider(item, at, known)),
     ...checkList(document['carriers'], 'carriers', MOST.carriers, (item, at) => checkCarrier(item, at, known)),
     ...checkCarriage(array('carriers'), 'carriers'),
+    ...checkList(document['zones'], 'zones', MOST.zones, (item, at) => checkZone(item, at, known)),
     ...checkList(document['dials'], 'dials', MOST.dials, checkDial),
     ...checkDialNames(document['dials'], 'dials'),
     ...checkList(document['meshes'], 'meshes', MOST.meshes, checkMesh),

@@ -49,6 +49,7 @@ export interface Known {
   readonly carrier: ReadonlySet<unknown>;
   readonly mesh: ReadonlySet<unknown>;
   readonly group: ReadonlySet<unknown>;
+  readonly zone: ReadonlySet<unknown>;
 }
 
 /** Every reference of a set of values to something the scene does not have. */

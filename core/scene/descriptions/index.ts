@@ -6,3 +6,4 @@ export * from './field';
 export * from './group';
 export * from './place';
 export * from './scene';
+export * from './zone';
