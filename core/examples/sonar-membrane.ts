@@ -100,10 +100,15 @@ export const sonarMembrane: Written = {
     {
       id: 'jitter',
       name: 'Jitter',
-      settings: { kind: 'turbulence', size: 0.1, octaves: 1, evolution: 4 },
-      strength: 0.16,
+      settings: {
+        kind: 'formula',
+        does: 'vector',
+        fx: 'random(31 × key + 7 × floor(frame)) − 0.5',
+        fy: '0',
+        fz: 'random(57 × key + 13 × floor(frame)) − 0.5',
+      },
+      strength: 0.7,
       actsAs: 'shift',
-      seed: 4,
       sends: { skin: 0 },
     },
   ],
