@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parse } from 'csv-parse/sync';
 import { describe, expect, it } from 'vitest';
+import { examples } from '../core/examples';
 
 const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
 const program = join(import.meta.dirname, '..', 'bin', 'bathyclast');
@@ -17,7 +18,7 @@ describe('bathyclast, the four commands', () => {
   it('examples lists them, and writes each as a file that is a good scene', () => {
     expect(bathyclast('examples').stdout).toMatch(/^vent-plume\tVent plume/m);
     const files = bathyclast('examples', '--write', 'out').stdout.trim().split('\n');
-    expect(files).toHaveLength(6);
+    expect(files).toHaveLength(examples.length);
     for (const file of files) expect(bathyclast('validate', file)).toMatchObject({ status: 0, stderr: '' });
   });
 

@@ -9,13 +9,11 @@ import { editScene, openedScene } from './store/scene-store';
  * Reads a grid from VTK image data or CSV, keeps it, and adds it to the scene. CSV has no lattice of its own; the one given is taken. Throws
  * a sentence where the file can't be taken.
  */
-export async function importGrid(file: File, lattice: Omit<VectorGrid, 'vectors'> | undefined): Promise<SceneGrid> {
+export async function importGrid(file: File, lattice: Omit<VectorGrid, 'vectors'>): Promise<SceneGrid> {
   const { readVti, writeVti } = await import('../formats/vti');
   if (openedScene().grids.length >= MOST.grids) throw new Error(`The scene has ${MOST.grids} grids; allowed are up to ${MOST.grids}.`);
   let grid: VectorGrid;
   if (/\.csv$/i.test(file.name)) {
-    if (!lattice)
-      throw new Error(`“${file.name}” has no lattice of its own; fill the field from a group first, so that its points are known.`);
     const { readGridCsv } = await import('../formats/grid-csv');
     grid = readGridCsv(await file.text(), file.name, lattice);
   } else grid = readVti(new Uint8Array(await file.arrayBuffer()), file.name);

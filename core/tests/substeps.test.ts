@@ -80,23 +80,28 @@ describe('order on the desk', () => {
 describe('starting points', () => {
   it.each(fieldKinds.list.filter((k) => k.kind !== 'level').map((k) => [k.kind, k] as const))(
     'of %s differ visibly: their particles end apart',
-    (kind, { starts, strength, startsWith, actions }) => {
+    (kind, { starts, strength, startsWith, actions, parameters }) => {
       const extent = startsWith.extent === 'everywhere' ? {} : { extent: { kind: startsWith.extent } };
       // A hull that does not move tows nothing; it is tried under way.
       const keys = { 'place.position': [-10, 100].map((frame) => ({ frame, value: [0, 0, frame / 24], ease: 'linear' })) };
+      // What is filled from a group is tried with one that is muted.
+      const filled = 'group' in parameters;
+      const gusts = { settings: { kind: 'turbulence', size: 0.3 }, strength: 6, actsAs: 'acceleration', group: 'g' };
       const ends = starts.map((start) =>
         positions(
           [
             {
-              settings: { kind, ...start.settings },
+              settings: { kind, ...start.settings, ...(filled && { group: 'g' }) },
               strength: start.strength ?? strength.default,
               actsAs: start.actsAs ?? actions[0]!,
               keys,
               ...extent,
             },
             ...(kind === 'limit' ? [{ settings: { kind: 'gravity' }, strength: 2 }] : []),
+            ...(filled ? [gusts] : []),
           ],
           1,
+          filled ? [{ id: 'g', name: 'G', mute: true }] : [],
         ),
       );
       for (let i = 0; i < ends.length; i++) for (let j = 0; j < i; j++) expect(apart(ends[i]!, ends[j]!)).toBeGreaterThan(0.02);
