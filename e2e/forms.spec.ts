@@ -163,6 +163,17 @@ test('a zone sorts particles: tints them, lets a field act in it alone, sends th
   await inspector.getByRole('combobox', { name: 'Zone', exact: true }).selectOption({ index: 1 });
   await expect(inspector.getByText('no zone is chosen')).toHaveCount(0);
 
+  // Without the zone all look as they did, but for what Billow did to those in it alone.
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.getByRole('button', { name: 'Scene', exact: true }).click();
+  await inspected(page);
+  await simulated(page);
+  await expect.poll(async () => difference(plain, await viewPixels(page))).toBeLessThan(0.002);
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+Shift+z');
+  await simulated(page);
+
   const alive = async () => Number((await page.getByText(/^alive /).innerText()).replace(/\D/g, ''));
   const before = await alive();
   await page.getByRole('button', { name: 'Zone', exact: true }).click();

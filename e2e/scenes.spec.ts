@@ -58,6 +58,9 @@ test('the page in Chromium and the terminal in Node.js give the same particles, 
     ['lander-touchdown', 72],
     ['letters', 60],
     ['sediment-fall', 30],
+    ['lantern-swarm', 24],
+    ['cable-run', 30],
+    ['sonar-membrane', 12],
   ] as const) {
     await openExample(page, example);
     await goToFrame(page, frame);

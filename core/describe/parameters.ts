@@ -97,7 +97,7 @@ export interface TextParameter extends Common {
   /** Most characters. */
   readonly most: number;
   /** For an expression of the formula language: whose names it may use. */
-  readonly formula?: 'gate' | 'particle';
+  readonly formula?: 'gate' | 'particle' | 'mask';
 }
 
 /** Points of a path, in order, in the frame of a place. */

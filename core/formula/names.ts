@@ -1,11 +1,12 @@
 import { GATE_VARIABLES } from '../gates/variables';
 import { FUNCTIONS } from './functions';
 import { CONSTANTS } from './parse';
+import { MASK_VARIABLES } from '../masks/variables';
 import { PARTICLE_VARIABLES } from './particle-variables';
 
 const WORDS = ['and', 'or', 'not', ...Object.keys(CONSTANTS), ...Object.keys(FUNCTIONS)];
 
 /** Whether the language uses a name itself, so that no dial can have it. */
 export function isTakenByLanguage(name: string): boolean {
-  return WORDS.includes(name) || PARTICLE_VARIABLES.some((v) => v.name === name) || GATE_VARIABLES.some((v) => v.name === name);
+  return WORDS.includes(name) || [...PARTICLE_VARIABLES, ...GATE_VARIABLES, ...MASK_VARIABLES].some((v) => v.name === name);
 }

@@ -1,5 +1,6 @@
 import { Registry } from '../describe/registry';
 import { colours } from './colours';
+import { formula } from './formula';
 import { height } from './height';
 import { hollows } from './hollows';
 import type { MaskKind } from './mask';
@@ -8,4 +9,4 @@ import { slope } from './slope';
 import { texture } from './texture';
 
 /** Everything that narrows where an emitter gives birth. */
-export const masks = new Registry<MaskKind>('kind of mask', [height, slope, hollows, noise, texture, colours]);
+export const masks = new Registry<MaskKind>('kind of mask', [height, slope, hollows, noise, texture, colours, formula]);

@@ -2,6 +2,7 @@ import { describe, type ValuesOf } from '../describe/parameters';
 import type { Kind } from '../describe/registry';
 import type { Values } from '../describe/parameters';
 import type { BirthPlace, Resources } from '../shapes/shape';
+import type { Dials } from '../scene/dials';
 import type { TriangleMesh } from '../meshes/mesh';
 
 /** What a mask is compiled from. */
@@ -12,17 +13,25 @@ export interface MaskSource {
   readonly resources: Resources;
   /** The mesh that births lie on, if they do. */
   readonly surface: TriangleMesh | undefined;
+  readonly fps: number;
+  readonly dials: Dials;
 }
 
-/** The chance, 0 … 1, with which a birth place is taken. */
-export type MaskRoutine = (place: BirthPlace) => number;
+/** The chance, 0 … 1, with which a birth place is taken at a time in seconds. */
+export type MaskRoutine = (place: BirthPlace, time: number) => number;
 
 /** Where on its shape an emitter gives birth, and how densely. Several multiply. */
 export interface MaskKind extends Kind {
   /** True where it needs a mesh. */
   readonly needsMesh?: boolean;
   /** What of a birth place it looks at: its limits ({@link rangeParameters}) are limits of that. */
-  readonly measures: { readonly label: string; readonly unit: string; value(source: MaskSource): (place: BirthPlace) => number };
+  readonly measures: {
+    readonly label: string;
+    readonly unit: string;
+    value(source: MaskSource): (place: BirthPlace, time: number) => number;
+  };
+  /** A sentence where it can't work with these values. */
+  broken?(source: Pick<MaskSource, 'values' | 'dials'>): string | undefined;
 }
 
 /** A switch that every mask has. */
@@ -52,7 +61,7 @@ type Range = ValuesOf<ReturnType<typeof rangeParameters>>;
 export function compileMask({ measures }: MaskKind, source: MaskSource): MaskRoutine {
   const weight = inRange(source.values as unknown as Range);
   const value = measures.value(source);
-  return (place) => weight(value(place));
+  return (place, time) => weight(value(place, time));
 }
 
 /** 1 inside the limits, 0 outside, rising smoothly (3t² − 2t³) over the ramp inside each. */

@@ -64,9 +64,9 @@ function allMasked(scene: Scene, emitter: Emitter, assets: Assets): boolean {
   const resources = resourcesOf(scene, assets);
   const shape = shapes.get(emitter.shape.kind);
   const sample = shape.sampler(emitter.shape, resources);
-  const mask = maskOf(emitter, streamOf(scene.seed, emitter.seed), resources, shape)!;
+  const mask = maskOf(scene, emitter, streamOf(scene.seed, emitter.seed), resources, shape)!;
   const place = birthPlace();
-  for (let k = 1; k <= TRIED; k++) if (sample({ pick: (n) => uniform(3, k, n), k, time: 0 }, place) && mask(place) > 0) return false;
+  for (let k = 1; k <= TRIED; k++) if (sample({ pick: (n) => uniform(3, k, n), k, time: 0 }, place) && mask(place, 0) > 0) return false;
   return true;
 }
 

@@ -9,6 +9,7 @@ import { normalised, type Vector } from '../math/vector';
 import { motionOf, type Motion } from '../places/motion';
 import { outward, type Similarity } from '../places/similarity';
 import { ATTEMPT, lookup, mix, Purpose, streamOf, uniform } from '../random/lookup';
+import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
 import type { Assets } from '../scene/assets';
 import type { Emitter, Scene } from '../scene/document';
@@ -62,13 +63,20 @@ export function countersOf(scene: Pick<Scene, 'time' | 'seed' | 'dials'>, emitte
 }
 
 /** All masks of an emitter as one chance. */
-export function maskOf(emitter: Emitter, stream: number, resources: Resources, shape: ShapeKind): MaskRoutine | undefined {
+export function maskOf(
+  scene: Pick<Scene, 'time' | 'dials'>,
+  emitter: Emitter,
+  stream: number,
+  resources: Resources,
+  shape: ShapeKind,
+): MaskRoutine | undefined {
   if (emitter.masks.length === 0) return undefined;
   const surface = shape.surface?.(emitter.shape, resources);
+  const dials = dialsOf(scene);
   const all = emitter.masks.map((values, i) =>
-    compileMask(masks.get(values.kind), { values, stream: mix(stream + i), resources, surface }),
+    compileMask(masks.get(values.kind), { values, stream: mix(stream + i), resources, surface, fps: scene.time.fps, dials }),
   );
-  return (place) => all.reduce((chance, mask) => chance * mask(place), 1);
+  return (place, time) => all.reduce((chance, mask) => chance * mask(place, time), 1);
 }
 
 /** The velocity that a point fixed to a moving thing has, by central difference over a substep, m/s. */
@@ -88,7 +96,7 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
   const shape = shapes.get(emitter.shape.kind);
   const resources = resourcesOf(scene, assets);
   const sample = shape.sampler(emitter.shape, resources);
-  const mask = maskOf(emitter, stream, resources, shape);
+  const mask = maskOf(scene, emitter, stream, resources, shape);
   const motion = motionOf(scene.carriers, emitter);
   const maternity = new Maternity(emitter, stream, fps, last + 1);
   const counters = countersOf(scene, emitter);
@@ -112,7 +120,7 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
         draw.k += 1;
         if (!sample(draw, place)) return false;
       }
-      if (uniform(stream, id, Purpose.mask + attempt * ATTEMPT) < mask(place)) return true;
+      if (uniform(stream, id, Purpose.mask + attempt * ATTEMPT) < mask(place, draw.time)) return true;
     }
     return false;
   }

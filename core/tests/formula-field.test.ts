@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { besselJ } from '../math/bessel';
 import { probe } from '../measure/probe';
@@ -97,6 +98,34 @@ describe('the formula field', () => {
     const why = (i: number) => whySilent(scene, scene.fields[i]!, meters, 0, new Map())?.words;
     expect(why(0)).toMatch(/^its expression X can’t be read: /);
     expect(why(1)).toBe('a formula of it can’t be computed at some particles, and counts as 0 there');
+  });
+
+  it('whatever can be read leaves the state of a run finite (fuzz)', () => {
+    const term = fc.constantFrom('x', 'y', 'vz', 'speed', 'age', 'life', 'key', 'time', 'd', '0', '1e200', '-3.5', 'pi');
+    const formula = fc.letrec<{ text: string }>((tie) => ({
+      text: fc.oneof(
+        { maxDepth: 5 },
+        term,
+        fc
+          .tuple(tie('text'), fc.constantFrom('+', '-', '*', '/', '^', '%', '<', 'and'), tie('text'))
+          .map(([a, sign, b]) => `(${a} ${sign} ${b})`),
+        fc.tuple(fc.constantFrom('sin', 'exp', 'log', 'sqrt', 'floor', 'tan', 'random'), tie('text')).map(([name, a]) => `${name}(${a})`),
+        fc.tuple(fc.constantFrom('besselj', 'atan2', 'mod', 'min'), tie('text'), tie('text')).map(([name, a, b]) => `${name}(${a}, ${b})`),
+        fc.tuple(tie('text'), tie('text'), tie('text')).map(([a, b, c]) => `(${a} ? ${b} : ${c})`),
+      ),
+    })).text;
+    fc.assert(
+      fc.property(formula, formula, fc.constantFrom('vector', 'slope', 'level'), (fx, height, does) => {
+        const scene = testScene({
+          emitter: { shape: { kind: 'ball' }, amounts: [{ kind: 'burst', count: 8 }], birth: { life: 3 } },
+          fields: [field({ does, fx: fx.slice(0, 900), height: height.slice(0, 900) })],
+        });
+        const { count, columns } = runTo(scene, 3).populations[0]!;
+        for (let i = 0; i < count; i++)
+          for (const name of ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const) expect(Number.isFinite(columns[name][i]!)).toBe(true);
+      }),
+      { numRuns: 250, seed: 3 },
+    );
   });
 
   it('a dial whose name formulas use, or that another has, is refused in words', () => {

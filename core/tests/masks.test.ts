@@ -9,11 +9,13 @@ import { birthPlace } from '../shapes/shape';
 import { runTo } from './scenes';
 
 const NO_RESOURCES = { mesh: () => undefined, image: () => undefined };
+const DIALS = { names: ['level'], at: (frame: number) => [frame / 10] };
+const SOURCE = { stream: 5, resources: NO_RESOURCES, surface: undefined, fps: 24, dials: DIALS };
 
 /** The chance that a mask gives a place. */
-function chance(kind: string, values: object, place: object): number {
-  const source = { values: masks.defaults(kind, values as never), stream: 5, resources: NO_RESOURCES, surface: undefined };
-  return compileMask(masks.get(kind), source)({ ...birthPlace(), ...place });
+function chance(kind: string, values: object, place: object, time = 0): number {
+  const source = { values: masks.defaults(kind, values as never), ...SOURCE };
+  return compileMask(masks.get(kind), source)({ ...birthPlace(), ...place }, time);
 }
 
 /** A mount with one emitter on it. */
@@ -112,15 +114,15 @@ describe('masks', () => {
       const scene = onMount({}, 6);
       const mesh = meshSources.get('terrain').build(scene.meshes[0]!.source, new Map())!;
       const values = masks.defaults('slope', { flat });
-      const value = measures.value({ values, stream: 0, resources: NO_RESOURCES, surface: mesh });
+      const value = measures.value({ ...SOURCE, values, surface: mesh });
       return value;
     };
     const smooth = new Set<number>();
     const flat = new Set<number>();
     for (let i = 0; i <= 20; i++) {
       const place = { ...birthPlace(), ny: Math.cos(0.3 + 0.01 * i), flatY: Math.cos(0.3 + 0.2 * Math.floor(i / 10)) };
-      smooth.add(steps(false)(place));
-      flat.add(steps(true)(place));
+      smooth.add(steps(false)(place, 0));
+      flat.add(steps(true)(place, 0));
     }
     expect(smooth.size).toBe(21);
     expect(flat.size).toBe(3);
@@ -131,11 +133,30 @@ describe('masks', () => {
     expect(chance('colours', { low: 0.5, high: 1, ramp: 0 }, { shade: 0.2 })).toBe(0);
     const black = { width: 1, height: 1, levels: Uint8Array.of(0) };
     const source = {
+      ...SOURCE,
       values: masks.defaults('texture', { pattern: 'image', image: 'b'.repeat(64) } as never),
-      stream: 1,
       resources: { mesh: () => undefined, image: () => black },
-      surface: undefined,
     };
-    expect(compileMask(masks.get('texture'), source)(birthPlace())).toBe(0);
+    expect(compileMask(masks.get('texture'), source)(birthPlace(), 0)).toBe(0);
+  });
+
+  it('a formula of the place, its normal, the time and the dials', () => {
+    const hard = { low: 0.5, high: 9, ramp: 0 };
+    expect(chance('formula', { ...hard, formula: 'x + ny' }, { x: 0.2, ny: 0.4 })).toBe(1);
+    expect(chance('formula', { ...hard, formula: 'x + ny' }, { x: 0.2, ny: 0.2 })).toBe(0);
+    expect(chance('formula', { ...hard, formula: 'x < time' }, { x: 1 }, 2)).toBe(1);
+    expect(chance('formula', { ...hard, formula: 'level' }, {}, 1)).toBe(1);
+    expect(chance('formula', { ...hard, formula: 'level' }, {}, 0.1)).toBe(0);
+  });
+
+  it('a formula that can’t be read takes no birth, and says why', () => {
+    expect(chance('formula', { formula: 'x +' }, {}) > 0).toBe(false);
+    expect(masks.get('formula').broken!({ values: { formula: 'hight' }, dials: DIALS })).toMatch(
+      /its formula can’t be read: “hight” is not known/,
+    );
+    const scene = onMount({ masks: [{ kind: 'formula', formula: 'mod(4 × x, 1) < 0.5', low: 0.5, high: 1, ramp: 0 }] });
+    const { count, columns } = runTo(scene, 0).populations[0]!;
+    expect(count).toBeGreaterThan(3000);
+    for (let i = 0; i < count; i++) expect((((4 * columns.x[i]!) % 1) + 1) % 1).toBeLessThan(0.5 + 1e-5);
   });
 });

@@ -3,6 +3,7 @@ import type { TextParameter } from '../../core/describe/parameters';
 import { FORMULA_EXAMPLES } from '../../core/formula/examples';
 import { PARTICLE_VARIABLES } from '../../core/formula/particle-variables';
 import { GATE_VARIABLES } from '../../core/gates/variables';
+import { MASK_VARIABLES } from '../../core/masks/variables';
 import { useSceneStore } from '../store/scene-store';
 import { FormulaEditor, refusalOf, type FormulaName } from './editor';
 import { LiveValues } from './live-values';
@@ -10,10 +11,12 @@ import { LiveValues } from './live-values';
 /** An edit is taken this long after the last key, where it can be read. */
 const PAUSE = 350;
 
-function useNames(sort: 'gate' | 'particle'): readonly FormulaName[] {
+const NAMES = { gate: GATE_VARIABLES, particle: PARTICLE_VARIABLES, mask: MASK_VARIABLES } as const;
+
+function useNames(sort: keyof typeof NAMES): readonly FormulaName[] {
   // The handbook has formulas, and no scene.
   const dials = useSceneStore((state) => state.scene?.dials) ?? [];
-  return [...(sort === 'gate' ? GATE_VARIABLES : PARTICLE_VARIABLES), ...dials.map(({ name }) => ({ name, help: 'a dial of the scene' }))];
+  return [...NAMES[sort], ...dials.map(({ name }) => ({ name, help: 'a dial of the scene' }))];
 }
 
 interface Props {
@@ -106,7 +109,7 @@ export default function FormulaRow({ parameter, value, onChange }: Props) {
           {refused.message}
         </p>
       )}
-      {!refused && <LiveValues text={shown} names={names.map(({ name }) => name)} />}
+      {!refused && sort !== 'mask' && <LiveValues text={shown} names={names.map(({ name }) => name)} />}
     </div>
   );
 }

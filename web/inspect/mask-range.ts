@@ -1,3 +1,4 @@
+import { dialsOf } from '../../core/scene/dials';
 import { useMemo } from 'react';
 import type { Kinded } from '../../core/describe/registry';
 import { masks } from '../../core/masks';
@@ -26,7 +27,7 @@ export interface MaskRange {
 
 /** What a mask looks at, over places all over an emitter's shape; undefined where the shape has none. */
 export function maskRange(
-  scene: Pick<Scene, 'meshes' | 'seed'>,
+  scene: Pick<Scene, 'meshes' | 'seed' | 'time' | 'dials'>,
   assets: Assets,
   emitter: Pick<Emitter, 'shape' | 'seed'>,
   mask: Kinded,
@@ -41,11 +42,15 @@ export function maskRange(
     stream: mix(streamOf(scene.seed, emitter.seed) + row),
     resources,
     surface: shape.surface?.(emitter.shape, resources),
+    fps: scene.time.fps,
+    dials: dialsOf(scene),
   });
+  const time = scene.time.first / scene.time.fps;
   const place = birthPlace();
   const values: number[] = [];
-  for (let i = 1; i <= PLACES; i++) if (sample({ pick: (n) => uniform(9, i, 32 + n), k: i, time: 0 }, place)) values.push(value(place));
-  if (values.length === 0) return undefined;
+  for (let i = 1; i <= PLACES; i++)
+    if (sample({ pick: (n) => uniform(9, i, 32 + n), k: i, time: 0 }, place)) values.push(value(place, time));
+  if (values.length === 0 || values.some(Number.isNaN)) return undefined;
   const low = Math.min(...values);
   const high = Math.max(...values);
   const counts = new Array<number>(BINS).fill(0);
@@ -57,12 +62,14 @@ export function maskRange(
 export function useMaskRange(emitter: Emitter, mask: Kinded, row: number): MaskRange | undefined {
   const meshes = useSceneOf((scene) => scene.meshes);
   const seed = useSceneOf((scene) => scene.seed);
+  const time = useSceneOf((scene) => scene.time);
+  const dials = useSceneOf((scene) => scene.dials);
   const { assets } = useAssets();
   const { shape, seed: own } = emitter;
   const counted = JSON.stringify({ ...mask, low: 0, high: 0, ramp: 0, invert: false });
   return useMemo(
-    () => maskRange({ meshes, seed }, assets, { shape, seed: own }, JSON.parse(counted) as Kinded, row),
-    [counted, shape, own, meshes, assets, seed, row],
+    () => maskRange({ meshes, seed, time, dials }, assets, { shape, seed: own }, JSON.parse(counted) as Kinded, row),
+    [counted, shape, own, meshes, assets, seed, time, dials, row],
   );
 }
 

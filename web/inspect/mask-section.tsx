@@ -7,7 +7,8 @@ import { shapes } from '../../core/shapes';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
 import { useAssets } from '../stage/scene-assets';
-import { editEmitters, openedScene } from '../store/scene-store';
+import { dialsOf } from '../../core/scene/dials';
+import { editEmitters, openedScene, useSceneOf } from '../store/scene-store';
 import { newMask, useMaskRange } from './mask-range';
 import { RangeGraph } from './range-graph';
 import { Section } from './section';
@@ -15,6 +16,8 @@ import { Section } from './section';
 function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly string[]; row: number }) {
   const mask = emitter.masks[row]!;
   const range = useMaskRange(emitter, mask, row);
+  const dials = useSceneOf((scene) => scene.dials);
+  const trouble = masks.get(mask.kind).broken?.({ values: mask, dials: dialsOf({ dials }) });
   const set = (name: string, value: unknown) =>
     editEmitters(ids, (e) => e.masks[row] && void ((e.masks[row] as Record<string, unknown>)[name] = value));
   const own = () => {
@@ -30,6 +33,7 @@ function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
         kind={mask.kind}
         onChange={(kind) => editEmitters(ids, (e) => void (e.masks[row] = masks.defaults(kind) as never))}
       />
+      {trouble && <p className="py-1 text-xs text-signal">{trouble}</p>}
       <RangeGraph emitter={emitter} mask={mask} row={row} onChange={set} />
       <ParameterRows description={masks.get(mask.kind).parameters} values={mask} onChange={set} />
       <div className="flex gap-2">

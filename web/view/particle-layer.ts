@@ -45,6 +45,7 @@ export class ParticleLayer {
   private enlarged = 1;
   private capacity = 0;
   private sorted = false;
+  private zoned = false;
   private order = new BufferAttribute(new Uint32Array(0), 1);
   private readonly depth = new DepthOrder();
   private readonly toClip = new Matrix4();
@@ -125,8 +126,10 @@ export class ParticleLayer {
     for (const name of COLUMNS) write(name, columns[name]);
     for (const name of TURNS) if (columns[name].length === count) write(name, columns[name]);
     write('age', age);
-    if (zone.length === count) write('zone', Float32Array.from(zone));
-    else (geometry.getAttribute('zone').array as Float32Array).fill(0, 0, count);
+    // Without zones all are in none, also those that were in one before.
+    const zoned = zone.length > 0;
+    if (zoned || this.zoned) write('zone', zoned ? Float32Array.from(zone) : new Float32Array(count));
+    this.zoned = zoned;
     this.count = count;
     geometry.setDrawRange(0, count);
     this.enlarged = enlarge ? Math.min(MOST_ENLARGED, 1 / Math.sqrt(share)) : 1;

@@ -69,7 +69,7 @@ export function cornerWeights(scene: Scene, emitter: Emitter, mesh: TriangleMesh
     weights.fill(0);
     for (const t of trianglesOf(mesh, names)) for (let k = 0; k < 3; k++) weights[mesh.index[3 * t + k]!] = 1;
   }
-  const mask = maskOf(emitter, streamOf(scene.seed, emitter.seed), resources, shapes.get(emitter.shape.kind));
+  const mask = maskOf(scene, emitter, streamOf(scene.seed, emitter.seed), resources, shapes.get(emitter.shape.kind));
   if (!mask) return weights;
   const surface = new Surface(mesh);
   const place = birthPlace();
@@ -79,7 +79,7 @@ export function cornerWeights(scene: Scene, emitter: Emitter, mesh: TriangleMesh
     if (seen[v]) continue;
     seen[v] = 1;
     surface.place(Math.floor(i / 3), i % 3 === 1 ? 1 : 0, i % 3 === 2 ? 1 : 0, 0, place);
-    weights[v]! *= mask(place);
+    weights[v]! *= mask(place, scene.time.first / scene.time.fps);
   }
   return weights;
 }
