@@ -140,6 +140,7 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
 test('a zone sorts particles: tints them, lets a field act in it alone, sends them out; and says how many are in it', async ({ page }) => {
   await openExample(page, 'vent-plume');
   await goToFrame(page, 100);
+  await page.getByRole('button', { name: 'Scene', exact: true }).click();
   const plain = await viewPixels(page);
   await page.getByRole('button', { name: 'add', exact: true }).click();
   await page.getByRole('menuitem', { name: /^zone/ }).click();

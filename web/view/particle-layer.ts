@@ -128,7 +128,14 @@ export class ParticleLayer {
     write('age', age);
     // Without zones all are in none, also those that were in one before.
     const zoned = zone.length > 0;
-    if (zoned || this.zoned) write('zone', zoned ? Float32Array.from(zone) : new Float32Array(count));
+    if (zoned) write('zone', Float32Array.from(zone));
+    else if (this.zoned) {
+      // All of the room: later frames may hold more particles than this one.
+      const attribute = geometry.getAttribute('zone') as BufferAttribute;
+      (attribute.array as Float32Array).fill(0);
+      attribute.clearUpdateRanges();
+      attribute.needsUpdate = true;
+    }
     this.zoned = zoned;
     this.count = count;
     geometry.setDrawRange(0, count);
