@@ -1,4 +1,4 @@
-import type { VectorGrid } from '../core/grids/vector-grid';
+import { pointsIn, type Lattice, type VectorGrid } from '../core/grids/vector-grid';
 import { fileFault } from './scene-faults';
 import { GRID_LIMITS } from './vti';
 
@@ -8,11 +8,11 @@ const ALLOWED = 'rows of three numbers x, y, z of the vector, as many as the gri
  * Reads vectors from CSV text: three columns, a row a point, X fastest, then Y, then Z; a first row of names is passed over. The
  * file has no lattice of its own: it is given. Throws a fault naming the file and the row.
  */
-export function readGridCsv(text: string, name: string, lattice: Omit<VectorGrid, 'vectors'>): VectorGrid {
+export function readGridCsv(text: string, name: string, lattice: Lattice): VectorGrid {
   const lines = text.split(/\r?\n/).filter((line) => line.trim() !== '' && !line.startsWith('#'));
   const cells = (line: string) => line.split(/[,;\t]/).map((cell) => cell.trim());
   if (lines.length > 0 && cells(lines[0]!).some((cell) => !Number.isFinite(Number(cell)))) lines.shift();
-  const points = lattice.counts[0] * lattice.counts[1] * lattice.counts[2];
+  const points = pointsIn(lattice);
   if (points > GRID_LIMITS.points)
     throw fileFault(
       'size',

@@ -1,6 +1,6 @@
 import { unzlibSync } from 'fflate';
 import { XMLParser } from 'fast-xml-parser';
-import { MOST_POINTS, type VectorGrid } from '../core/grids/vector-grid';
+import { MOST_POINTS, pointsIn, type VectorGrid } from '../core/grids/vector-grid';
 import { fileFault } from './scene-faults';
 
 /** What a file of a grid may be at most, before it is read. */
@@ -174,7 +174,7 @@ export function readVti(bytes: Uint8Array, name: string): VectorGrid {
   const extent = numbers(piece!['@Extent'] ?? image['@WholeExtent']);
   const counts = [0, 1, 2].map((i) => extent[2 * i + 1]! - extent[2 * i]! + 1) as unknown as VectorGrid['counts'];
   if (extent.length !== 6 || counts.some((n) => !Number.isInteger(n) || n < 1)) throw wrong(name, 'has no sound extent');
-  const points = counts[0] * counts[1] * counts[2];
+  const points = pointsIn({ counts });
   if (points > GRID_LIMITS.points)
     throw fileFault(
       'size',

@@ -1,4 +1,4 @@
-import type { VectorGrid } from '../core/grids/vector-grid';
+import type { Lattice, VectorGrid } from '../core/grids/vector-grid';
 import type { SceneGrid } from '../core/scene/document';
 import { MOST } from '../core/scene/document';
 import { api } from './api';
@@ -9,7 +9,7 @@ import { editScene, openedScene } from './store/scene-store';
  * Reads a grid from VTK image data or CSV, keeps it, and adds it to the scene. CSV has no lattice of its own; the one given is taken. Throws
  * a sentence where the file can't be taken.
  */
-export async function importGrid(file: File, lattice: Omit<VectorGrid, 'vectors'>): Promise<SceneGrid> {
+export async function importGrid(file: File, lattice: Lattice): Promise<SceneGrid> {
   const { readVti, writeVti } = await import('../formats/vti');
   if (openedScene().grids.length >= MOST.grids) throw new Error(`The scene has ${MOST.grids} grids; allowed are up to ${MOST.grids}.`);
   let grid: VectorGrid;

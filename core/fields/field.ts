@@ -82,10 +82,10 @@ export interface FieldSource {
    */
   neighbours(radius: number, together: boolean): (emitter: number) => Neighbours | undefined;
   /**
-   * What a group of fields comes to at points in the world and a frame; undefined where there is no such group, or it is empty. The key
+   * What a group of fields comes to at points in the world and a frame; undefined where there is no such group, or it is empty. `key`
    * tells all that it hangs on.
    */
-  group(id: string, frame: number): { readonly key: string; readonly fill: GroupFill } | undefined;
+  group(id: string, frame: number): { key(): string; readonly fill: GroupFill } | undefined;
   /** Where the field is at a frame. */
   placeAt(frame: number): Similarity;
   /** Undefined where the scene has no such emitter, or nothing can be born from it. */

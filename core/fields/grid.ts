@@ -1,5 +1,5 @@
 import { describe, type Values, type ValuesOf } from '../describe/parameters';
-import { gridLookup, MOST_POINTS, widthsOf, type VectorGrid } from '../grids/vector-grid';
+import { gridLookup, MOST_POINTS, pointsIn, widthsOf, type Lattice, type VectorGrid } from '../grids/vector-grid';
 import type { Vector } from '../math/vector';
 import { boxEdges, boxHandles } from '../places/handle';
 import { outward, rotateBack, type Similarity } from '../places/similarity';
@@ -91,8 +91,6 @@ function countsOf(settings: Settings): readonly [number, number, number] {
   ];
 }
 
-const pointsOf = (settings: Settings) => countsOf(settings).reduce((n, c) => n * c, 1);
-
 /** Grids that were filled, by all that they hang on: a stack is compiled again at every edit, and most edits leave them as they are. */
 const known = new Map<string, VectorGrid>();
 const MOST_KNOWN = 6;
@@ -101,32 +99,35 @@ const MOST_KNOWN = 6;
 function fill(source: FieldSource): VectorGrid | undefined {
   const settings = source.settings as Settings;
   const group = source.group(settings.group, settings.at);
-  if (!group || pointsOf(settings) > MOST_POINTS) return undefined;
+  const lattice = latticeOf(settings);
+  if (!group || pointsIn(lattice) > MOST_POINTS) return undefined;
   const place = source.placeAt(settings.at);
-  const key = JSON.stringify([group.key, settings, place]);
+  const key = JSON.stringify([group.key(), settings, place]);
   const found = known.get(key);
   if (found) return found;
-  const grid = latticeOf(settings);
-  group.fill(pointsOf(settings), (i) => outward(place, pointAt(grid, i)), grid.vectors);
+  const grid = emptyGrid(lattice);
+  group.fill(pointsIn(grid), (i) => outward(place, pointAt(grid, i)), grid.vectors);
   turnBack(place, grid.vectors);
   if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
   known.set(key, grid);
   return grid;
 }
 
-/** An empty lattice over the box of a field, with its own points or so many. */
-export function latticeOf(settings: Settings, counts = countsOf(settings)): VectorGrid {
+/** A lattice over the box of a field, with its own points or so many. */
+export function latticeOf(settings: Settings, counts = countsOf(settings)): Lattice {
   const sides = sidesOf(settings);
   return {
     counts,
     origin: sides.map((s) => -s / 2) as unknown as Vector,
     spacing: sides.map((s, i) => s / (counts[i]! - 1)) as unknown as Vector,
-    vectors: new Float32Array(3 * counts[0] * counts[1] * counts[2]),
   };
 }
 
+/** A lattice with room for its vectors. */
+const emptyGrid = (lattice: Lattice): VectorGrid => ({ ...lattice, vectors: new Float32Array(3 * pointsIn(lattice)) });
+
 /** Where a point of a grid is, in the grid's own frame. */
-function pointAt({ counts, origin, spacing }: VectorGrid, index: number): Vector {
+function pointAt({ counts, origin, spacing }: Lattice, index: number): Vector {
   const [nx, ny] = counts;
   const steps = [index % nx, Math.floor(index / nx) % ny, Math.floor(index / (nx * ny))];
   return origin.map((o, i) => o + steps[i]! * spacing[i]!) as unknown as Vector;
@@ -176,7 +177,7 @@ export const grid: FieldKind = {
       return source.resources.grid(settings.file) ? undefined : 'its file is missing';
     }
     if (settings.group === '') return 'no group is chosen that it is filled from';
-    if (pointsOf(settings) > MOST_POINTS)
+    if (pointsIn(latticeOf(settings)) > MOST_POINTS)
       return `it would have ${countsOf(settings).join(' × ')} points; allowed are ${MOST_POINTS}: make its cell larger`;
     return source.group(settings.group, settings.at) ? undefined : 'the group it is filled from is empty';
   },
@@ -184,7 +185,7 @@ export const grid: FieldKind = {
     const own = settings as Settings;
     const counts = own.from === 'group' ? countsOf(own) : resources.grid(own.file)?.counts;
     if (!counts) return undefined;
-    const points = counts[0] * counts[1] * counts[2];
+    const points = pointsIn({ counts });
     return `${counts.join(' × ')} = ${points} points, ${Number(((12 * points) / 1048576).toPrecision(2))} MB`;
   },
   outline: (settings) => boxEdges(...sidesOf(settings as Settings)),
@@ -195,8 +196,8 @@ export const grid: FieldKind = {
     const counts = sidesOf(settings).map((s) =>
       Math.max(2, Math.min(ARROWS, Math.floor((s / Math.max(...sidesOf(settings))) * ARROWS + 0.5))),
     ) as unknown as readonly [number, number, number];
-    const thin = latticeOf(settings, counts);
-    const count = counts[0] * counts[1] * counts[2];
+    const thin = emptyGrid(latticeOf(settings, counts));
+    const count = pointsIn(thin);
     if (settings.from === 'group') {
       const place = source.placeAt(settings.at);
       const group = source.group(settings.group, settings.at);

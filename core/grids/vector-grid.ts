@@ -1,19 +1,26 @@
-/** Vectors on the points of a box-shaped lattice. */
-export interface VectorGrid {
+/** A box-shaped lattice of points. */
+export interface Lattice {
   /** Points along X, Y and Z, each at least 1. */
   readonly counts: readonly [number, number, number];
   /** Place of the first point, and the way from one to the next along each axis, metres. */
   readonly origin: readonly [number, number, number];
   readonly spacing: readonly [number, number, number];
+}
+
+/** Vectors on the points of a lattice. */
+export interface VectorGrid extends Lattice {
   /** Three numbers a point; X runs fastest, then Y, then Z. */
   readonly vectors: Float32Array;
 }
+
+/** Points of a lattice. */
+export const pointsIn = ({ counts }: Pick<Lattice, 'counts'>): number => counts[0] * counts[1] * counts[2];
 
 /** Most points of a grid. */
 export const MOST_POINTS = 2_097_152;
 
 /** Widths of a grid from its first to its last points, metres. */
-export function widthsOf({ counts, spacing }: VectorGrid): readonly [number, number, number] {
+export function widthsOf({ counts, spacing }: Lattice): readonly [number, number, number] {
   return [0, 1, 2].map((i) => (counts[i]! - 1) * spacing[i]!) as unknown as readonly [number, number, number];
 }
 

@@ -4,7 +4,7 @@ import type { Vector } from '../math/vector';
 import { motionOf } from '../places/motion';
 import { outward } from '../places/similarity';
 import { sendTo, type Field, type Scene } from '../scene/document';
-import { groupsAround } from '../scene/groups';
+import { standsIn } from '../scene/groups';
 import type { Bounds, Meters } from './meters';
 
 /** The box round all living particles that a field is sent to; undefined where there are none. */
@@ -27,7 +27,7 @@ export function joined(all: readonly Bounds[]): Bounds | undefined {
 /** The box round what the bounded extents of a group's fields reach; where none is bounded, the given one. */
 export function boxOfGroup(scene: Scene, group: string, otherwise: Bounds | undefined): SourceBox | undefined {
   const points = scene.fields
-    .filter((f) => groupsAround(scene.groups, f).some((g) => g.id === group))
+    .filter((f) => standsIn(scene.groups, f, group))
     .flatMap((f) => {
       const kind = extents.get(f.extent.kind);
       if (!kind.bounded) return [];

@@ -43,6 +43,11 @@ export function desksWithout(scene: Scene, to: ReferenceTo, ids: readonly string
   };
 }
 
+/** A scene in which nothing of the present desk, and no zone, refers to a group; another state of the desk has groups of its own. */
+export function withoutGroup(scene: Scene, id: string): Scene {
+  return { ...deskWithout(scene, 'group', [id]), zones: scene.zones.map((zone) => reachWithout(zone, 'group', [id])) };
+}
+
 /** A scene without those emitters, and without whatever is sent to them, born from them, or aims at them. */
 export function withoutEmitters(scene: Scene, ids: readonly string[]): Scene {
   return {

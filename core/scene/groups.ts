@@ -1,3 +1,4 @@
+import { withoutGroup } from './detach';
 import type { Field, Group, Scene } from './document';
 
 type Grouped = Pick<Scene, 'fields' | 'groups'>;
@@ -13,6 +14,10 @@ export function groupsAround(groups: readonly Group[], { group }: Pick<Field | G
   }
   return row;
 }
+
+/** Whether a field stands in a group, however deep. */
+export const standsIn = (groups: readonly Group[], field: Field, group: string): boolean =>
+  groupsAround(groups, field).some((g) => g.id === group);
 
 /** Whether a field acts, given mutes and solos of the whole desk. */
 export function isHeard(field: Field, { fields, groups }: Grouped): boolean {
@@ -131,20 +136,11 @@ export function gather<S extends Grouped>(scene: S, ids: readonly string[], grou
   return { ...scene, ...settled(tree) };
 }
 
-/** Takes a group away and leaves its members where it stood. Modulators that read it read none. */
-export function dissolve<S extends Grouped>(scene: S, id: string): S {
+/** Takes a group away and leaves its members where it stood. What read it, or was filled from it, lets go of it. */
+export function dissolve(scene: Scene, id: string): Scene {
   const tree = loosened(deskTree(scene));
   const found = find(tree, id);
   if (!found) return scene;
   found.list.splice(found.at, 1, ...found.list[found.at]!.members);
-  return { ...scene, ...unread(settled(tree), [id]) };
-}
-
-/** Fields and groups whose modulators no longer read groups that are gone. */
-export function unread({ fields, groups }: Grouped, ids: readonly string[]): { fields: Field[]; groups: Group[] } {
-  const clean = <T extends Field | Group>(one: T): T =>
-    one.modulators.some((m) => ids.includes(String(m['group'])))
-      ? { ...one, modulators: one.modulators.map((m) => (ids.includes(String(m['group'])) ? { ...m, group: '' } : m)) }
-      : one;
-  return { fields: fields.map(clean), groups: groups.map(clean) };
+  return withoutGroup({ ...scene, ...settled(tree) }, id);
 }

@@ -1,8 +1,8 @@
 import { vectorColumns, type Vector } from '../math/vector';
 import type { Assets } from '../scene/assets';
 import { completeEmitter } from '../scene/complete';
-import type { Field, Scene } from '../scene/document';
-import { groupsAround } from '../scene/groups';
+import type { Scene } from '../scene/document';
+import { groupsAround, standsIn } from '../scene/groups';
 import { BLOCK, particleBlock } from './block';
 import { combineGroup, deliver } from './combine';
 import { compileStack, placeStack } from './compile';
@@ -12,12 +12,9 @@ import { weigh } from './weigh';
 /** Writes the vector of a group at so many points, three numbers each, world axes; a point is written by index. */
 export type GroupFill = (count: number, at: (index: number) => Vector, out: Float32Array) => void;
 
-/** Whether a field stands in a group, however deep. */
-const standsIn = (scene: Scene, field: Field, group: string) => groupsAround(scene.groups, field).some((g) => g.id === group);
-
 /** A scene with nothing in it but what a group holds, heard by all. What is filled from a group itself is left out. */
 function only(scene: Scene, group: string): Scene {
-  const fields = scene.fields.filter((f) => standsIn(scene, f, group) && f.settings['group'] === undefined);
+  const fields = scene.fields.filter((f) => standsIn(scene.groups, f, group) && f.settings['group'] === undefined);
   const kept = new Set([group, ...fields.flatMap((f) => groupsAround(scene.groups, f).map((g) => g.id))]);
   const open = { sends: {}, solo: false };
   return {
@@ -66,10 +63,14 @@ function fillFrom(scene: Scene, assets: Assets, group: string, frame: number): G
 }
 
 /** A group as the source of something that is filled from it, with a key of all that it hangs on. */
-export function groupSource(scene: Scene, assets: Assets, group: string, frame: number): { key: string; fill: GroupFill } | undefined {
-  if (!scene.fields.some((f) => standsIn(scene, f, group))) return undefined;
-  const { fields, groups, carriers, meshes, dials, seed, time } = only(scene, group);
-  const key = JSON.stringify([frame, seed, time.fps, fields, groups, carriers, meshes, dials, [...assets.keys()]]);
-  // Compiled when it is first asked for a vector.
-  return { key, fill: (count, at, out) => fillFrom(scene, assets, group, frame)?.(count, at, out) };
+export function groupSource(scene: Scene, assets: Assets, group: string, frame: number): { key(): string; fill: GroupFill } | undefined {
+  if (!scene.fields.some((f) => standsIn(scene.groups, f, group))) return undefined;
+  return {
+    key() {
+      const { fields, groups, carriers, meshes, dials, seed, time } = only(scene, group);
+      return JSON.stringify([frame, seed, time.fps, fields, groups, carriers, meshes, dials, [...assets.keys()]]);
+    },
+    // Compiled when it is first asked for a vector.
+    fill: (count, at, out) => fillFrom(scene, assets, group, frame)?.(count, at, out),
+  };
 }

@@ -1,10 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { gridLookup, type VectorGrid } from '../grids/vector-grid';
+import { latticeOf } from '../fields/grid';
+import { gridLookup, pointsIn, type VectorGrid } from '../grids/vector-grid';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/reasons';
 import type { Vector } from '../math/vector';
 import { uniform } from '../random/lookup';
+import { checkScene } from '../scene/check';
 import type { Written } from '../scene/complete';
+import { dissolve } from '../scene/groups';
 import { runTo, testScene } from './scenes';
 
 /** A grid over [0, 1]³ with so many points a side, from a function. */
@@ -113,6 +116,28 @@ describe('the flow grid', () => {
     const edited = scene({});
     const louder = { ...edited, fields: edited.fields.map((f) => (f.id === 'b' ? { ...f, strength: 8 } : f)) };
     expect(Math.hypot(...total(louder, [0.3, 0, 0]))).toBeGreaterThan(1.5 * Math.hypot(...before));
+  });
+
+  it('lets go of a group that is taken away, and so does a zone that reads it', () => {
+    const zone = { id: 'z', name: 'Z', extent: { kind: 'ball' }, modulators: [{ kind: 'group', group: 'g' }] };
+    const whole = testScene({
+      groups: [{ id: 'g', name: 'G' }],
+      fields: [...GUSTS, { id: 'grid', name: 'Grid', settings: { kind: 'grid', group: 'g' } }],
+      ...({ zones: [zone] } as object),
+    });
+    const left = dissolve(whole, 'g');
+    expect(left.fields.find((f) => f.id === 'grid')!.settings['group']).toBe('');
+    expect(left.zones[0]!.modulators[0]!['group']).toBe('');
+    expect(checkScene(JSON.parse(JSON.stringify(left)))).toEqual([]);
+    // A zone that reads a group of the other state of the desk is sound.
+    const kept = { fields: whole.fields, groups: whole.groups, desk: whole.desk };
+    expect(checkScene(JSON.parse(JSON.stringify({ ...left, zones: whole.zones, keptDesk: kept })))).toEqual([]);
+    expect(checkScene(JSON.parse(JSON.stringify({ ...left, zones: whole.zones })))).toHaveLength(1);
+  });
+
+  it('tells how many points any cell would make, without making them', () => {
+    const settings = scene({ cell: 1e-6 }).fields[2]!.settings as never;
+    expect(pointsIn(latticeOf(settings))).toBeGreaterThan(1e18);
   });
 
   it('says what it lacks: a group, members, a file, a coarser cell', () => {

@@ -7,7 +7,7 @@ import { joined } from '../../core/measure/fit';
 import { checkGrouping } from '../../core/scene/check/grouping';
 import { completeGroup } from '../../core/scene/complete';
 import type { Field, Scene } from '../../core/scene/document';
-import { dissolve, fieldsIn, gather, moveNode, unread } from '../../core/scene/groups';
+import { dissolve, fieldsIn, gather, moveNode } from '../../core/scene/groups';
 import { freeIdentity, freeName, newField } from '../../core/scene/starters';
 import { usePlayer } from '../stage/player-store';
 import { changeScene, editFields, openedScene } from '../store/scene-store';
@@ -88,7 +88,7 @@ export function removeGroup(id: string): void {
     const group = scene.groups.find((g) => g.id === id)!;
     const within = fieldsIn(scene, group).map((f) => f.id);
     const emptied = { ...scene, fields: scene.fields.filter((f) => !within.includes(f.id)) };
-    return { ...emptied, ...unread(dissolve(emptied, id), [id]) };
+    return dissolve(emptied, id);
   });
   select({ type: 'scene' });
 }

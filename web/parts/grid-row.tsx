@@ -1,5 +1,5 @@
 import type { GridParameter } from '../../core/describe/parameters';
-import type { VectorGrid } from '../../core/grids/vector-grid';
+import type { Lattice } from '../../core/grids/vector-grid';
 import { importGrid } from '../grids';
 import { useScene } from '../store/scene-store';
 import { KeptRow } from './kept-row';
@@ -8,7 +8,7 @@ interface Props {
   readonly parameter: GridParameter;
   readonly value: string;
   /** What a file without a lattice of its own is laid on. */
-  readonly lattice: Omit<VectorGrid, 'vectors'>;
+  readonly lattice: Lattice;
   onChange(value: string): void;
 }
 

@@ -29,9 +29,12 @@ function afterThisTask(work: () => void): void {
   port2.postMessage(0);
 }
 
-/** Particles of a frame that are in a zone, by its number. */
-function countIn(frame: Frame, number: number): number {
-  return frame.emitters.reduce((n, { zone }) => n + zone.reduce((sum, z) => sum + (z === number ? 1 : 0), 0), 0);
+/** Particles of a frame that are in each of so many zones. */
+function countInZones(frame: Frame, zones: number): number[] {
+  // The frame may be of a state of the scene with other zones.
+  const counts = new Uint32Array(256);
+  for (const { zone } of frame.emitters) for (const z of zone) counts[z]!++;
+  return Array.from(counts.subarray(1, zones + 1));
 }
 
 /** Everything of a scene that changes its particles; looks, names and the camera do not. */
@@ -255,7 +258,7 @@ export class Session {
       retired: frame.blamed,
       meters: fits ? meters : emptyMeters(scene.fields.length, scene.emitters.length, scene.groups.length),
       contacts: frame.contacts,
-      zones: scene.zones.map((_, z) => Math.round(countIn(frame, z + 1) / frame.share)),
+      zones: countInZones(frame, scene.zones.length).map((n) => Math.round(n / frame.share)),
       born: frame.emitters.map((e) => Math.round(e.born / frame.share)),
       problem: undefined,
     });

@@ -58,6 +58,11 @@ function checkKeptDesk(value: unknown, known: Known): Fault[] {
   return [...checkValues({}, value, 'keptDesk', ['fields', 'groups', 'desk']), ...checkDesk(value, 'keptDesk.', known)];
 }
 
+/** Groups of both states of the desk: a zone outlives a flip between them. */
+function groupsOfBoth({ groups, keptDesk }: Record<string, unknown>): Set<unknown> {
+  return new Set([...idsOf(groups), ...idsOf(isRecord(keptDesk) ? keptDesk['groups'] : undefined)]);
+}
+
 function checkBounds(value: unknown): Fault[] {
   const faults = checkOptional(descriptions.boundsParameters, value, 'bounds');
   const size = isRecord(value) ? value['size'] : undefined;
@@ -129,7 +134,7 @@ export function checkScene(document: unknown): Fault[] {
     ...checkList(document['colliders'], 'colliders', MOST.colliders, (item, at) => checkCollider(item, at, known)),
     ...checkList(document['carriers'], 'carriers', MOST.carriers, (item, at) => checkCarrier(item, at, known)),
     ...checkCarriage(array('carriers'), 'carriers'),
-    ...checkList(document['zones'], 'zones', MOST.zones, (item, at) => checkZone(item, at, known)),
+    ...checkList(document['zones'], 'zones', MOST.zones, (item, at) => checkZone(item, at, { ...known, group: groupsOfBoth(document) })),
     ...checkList(document['dials'], 'dials', MOST.dials, checkDial),
     ...checkDialNames(document['dials'], 'dials'),
     ...checkList(document['meshes'], 'meshes', MOST.meshes, checkMesh),
