@@ -1,8 +1,6 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { cos } from '../math/exact';
-import type { Rotation } from '../math/rotation';
-import type { VectorColumns } from '../math/vector';
-import { rotateBack } from '../places/similarity';
+import { turningOf, velocityToLocal } from '../stack/frames';
 import { clear } from '../stack/sums';
 import { fittedSize, vectorActions } from './actions';
 import type { FieldKind } from './field';
@@ -153,12 +151,8 @@ export const flock: FieldKind = {
         out.y[i] = strength * (scale * py + a * (my * share - vy) + c * oy);
         out.z[i] = strength * (scale * pz + a * (mz * share - vz) + c * oz);
       }
-      turnToPlace(place.rotation, out, count);
+      const rotation = turningOf(place.rotation);
+      if (rotation) velocityToLocal(rotation, out, count, out);
     };
   },
 };
-
-/** Turns vectors from the axes of the world to those of a place, in place. */
-function turnToPlace(rotation: Rotation, { x, y, z }: VectorColumns, count: number): void {
-  for (let i = 0; i < count; i++) [x[i], y[i], z[i]] = rotateBack(rotation, [x[i]!, y[i]!, z[i]!]);
-}

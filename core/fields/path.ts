@@ -239,13 +239,10 @@ export const path: FieldKind = {
       const u = uniform(stream, id, Purpose.way);
       return ways > 0 ? Math.floor(u * ways) / ways : u;
     };
-    const strokes = Int32Array.from({ length: pieces.pieces + 1 }, (_, piece) =>
-      line.strokes.findIndex((s) => piece >= s.first && piece <= s.last),
-    );
     return ({ x, y, z }, { count, id, life, step }, out, { place }) => {
       for (let i = 0; i < count; i++) {
         pieces.nearest(x[i]!, y[i]!, z[i]!, found);
-        const stroke = line.strokes[strokes[found.piece]!]!;
+        const stroke = course.strokeOf(found.piece);
         const whole = course.lengthOf(stroke);
         const s = found.s - line.lengths[stroke.first]!;
         const phase = winding.form === 'none' ? 0 : phaseOf(id[i]!);

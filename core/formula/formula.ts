@@ -36,8 +36,8 @@ function remark(marks: Uint8Array, count: number, room: Room): void {
 /** A square as the product that it is. */
 function asProduct(part: Part & { sort: 'call' }): Part & { sort: 'call' } {
   const [base, exponent] = part.parts;
-  if (part.operation !== SIGNS['^'] || exponent?.sort !== 'number' || exponent.value !== 2) return part;
-  return { sort: 'call', operation: SIGNS['*']!, parts: [base!, base!] };
+  if (part.loop !== SIGNS['^'] || exponent?.sort !== 'number' || exponent.value !== 2) return part;
+  return { sort: 'call', loop: SIGNS['*']!, parts: [base!, base!] };
 }
 
 /** Takes for each entry one of two numbers: the first where the test is not 0. */
@@ -62,11 +62,15 @@ export class Formula {
   private readonly instructions: readonly Instruction[];
   private readonly room: Room = { registers: [], bad: new Uint8Array(BLOCK), any: false };
   private readonly result: number;
+  /** Columns of one entry each, for one value at a time, and for what it comes to. */
+  private readonly single: readonly Float64Array[];
+  private readonly alone = new Float64Array(1);
 
   constructor(
     { named, result }: Reading,
     private readonly variables: number,
   ) {
+    this.single = Array.from({ length: variables }, () => new Float64Array(1));
     const uses = Array.from({ length: variables }, () => false);
     const { registers } = this.room;
     const instructions: Instruction[] = [];
@@ -105,14 +109,13 @@ export class Formula {
           return known.at;
         }
         case 'call': {
-          const { parts: inner, operation } = asProduct(part);
-          const from = inner.map((one, i) => (i > 0 && one === inner[0] ? -1 : build(one, list)));
+          const { parts: inner, loop } = asProduct(part);
           // The same part twice is computed once.
-          if (from[1] === -1) from[1] = from[0]!;
+          const built = new Map([...new Set(inner)].map((one) => [one, build(one, list)]));
+          const from = inner.map((one) => built.get(one)!);
           const operands = from.map((r) => registers[r]!);
-          new Set(from).forEach(give);
+          for (const r of built.values()) give(r);
           const to = take();
-          const { loop } = operation;
           const isVariable = from.some((r) => r < variables);
           list.push((room, count) => {
             // Columns of variables are handed in anew with every block.
@@ -209,14 +212,9 @@ export class Formula {
 
   /** The value for one set of numbers. */
   value(inputs: readonly number[], notes: Notes = { notFinite: 0 }): number {
-    const out = new Float64Array(1);
-    this.run(
-      inputs.map((n) => Float64Array.of(n)),
-      1,
-      out,
-      notes,
-    );
-    return out[0]!;
+    inputs.forEach((n, v) => (this.single[v]![0] = n));
+    this.run(this.single, 1, this.alone, notes);
+    return this.alone[0]!;
   }
 }
 
@@ -225,13 +223,16 @@ export function readFormula(text: string, variables: readonly string[]): Formula
   return new Formula(parseFormula(text, variables), variables.length);
 }
 
-/** What is wrong with a formula over some variables, in words; undefined where nothing is. */
-export function faultOf(text: string, variables: readonly string[]): string | undefined {
+/** What is wrong with a formula over some variables, and at which character; undefined where nothing is. */
+export function refusalOf(text: string, variables: readonly string[]): FormulaError | undefined {
   try {
     parseFormula(text, variables);
     return undefined;
   } catch (error) {
-    if (!(error instanceof FormulaError)) throw error;
-    return error.message;
+    if (error instanceof FormulaError) return error;
+    throw error;
   }
 }
+
+/** The same in words alone. */
+export const faultOf = (text: string, variables: readonly string[]): string | undefined => refusalOf(text, variables)?.message;

@@ -32,53 +32,29 @@ export interface Operation {
 const one = (help: string, loop: loops.Loop): Operation => ({ takes: [1, 1], help, loop });
 const two = (help: string, loop: loops.Loop): Operation => ({ takes: [2, 2], help, loop });
 
-/** Signs between two numbers. */
-export const SIGNS: Readonly<Record<string, Operation>> = {
-  '+': two('sum', loops.add),
-  '-': two('difference', loops.subtract),
-  '*': two('product', loops.multiply),
-  '/': two('quotient', loops.divide),
-  '%': two('remainder', loops.pairs(mod)),
-  '^': two('power', loops.pairs(power)),
-  '<': two('1 if less', loops.less),
-  '>': two('1 if more', loops.more),
-  '<=': two(
-    '1 if not more',
-    loops.pairs((a, b) => truth(a <= b)),
-  ),
-  '>=': two(
-    '1 if not less',
-    loops.pairs((a, b) => truth(a >= b)),
-  ),
-  '==': two(
-    '1 if equal',
-    loops.pairs((a, b) => truth(a === b)),
-  ),
-  '!=': two(
-    '1 if not equal',
-    loops.pairs((a, b) => truth(a !== b)),
-  ),
-  and: two(
-    '1 if neither is 0',
-    loops.pairs((a, b) => truth(a !== 0 && b !== 0)),
-  ),
-  or: two(
-    '1 if not both are 0',
-    loops.pairs((a, b) => truth(a !== 0 || b !== 0)),
-  ),
+/** Signs between two numbers. Comparisons give 1 where they hold, else 0. */
+export const SIGNS: Readonly<Record<string, loops.Loop>> = {
+  '+': loops.add,
+  '-': loops.subtract,
+  '*': loops.multiply,
+  '/': loops.divide,
+  '%': loops.pairs(mod),
+  '^': loops.pairs(power),
+  '<': loops.less,
+  '>': loops.more,
+  '<=': loops.pairs((a, b) => truth(a <= b)),
+  '>=': loops.pairs((a, b) => truth(a >= b)),
+  '==': loops.pairs((a, b) => truth(a === b)),
+  '!=': loops.pairs((a, b) => truth(a !== b)),
+  and: loops.pairs((a, b) => truth(a !== 0 && b !== 0)),
+  or: loops.pairs((a, b) => truth(a !== 0 || b !== 0)),
 };
 
 /** Signs before a number. */
-export const UNARY_SIGNS: Readonly<Record<string, Operation>> = {
-  '-': one('turned round', loops.negate),
-  '+': one(
-    'itself',
-    loops.each((a) => a),
-  ),
-  not: one(
-    '1 if 0',
-    loops.each((a) => truth(a === 0)),
-  ),
+export const UNARY_SIGNS: Readonly<Record<string, loops.Loop>> = {
+  '-': loops.negate,
+  '+': loops.each((a) => a),
+  not: loops.each((a) => truth(a === 0)),
 };
 
 /** Functions of the formula language, by name. */

@@ -1,10 +1,10 @@
 import { GATE_VARIABLES } from '../gates/variables';
 import { FUNCTIONS } from './functions';
-import { CONSTANTS } from './parse';
+import { CONSTANTS, WORD_SIGNS } from './parse';
 import { MASK_VARIABLES } from '../masks/variables';
 import { PARTICLE_VARIABLES } from './particle-variables';
 
-const WORDS = ['and', 'or', 'not', ...Object.keys(CONSTANTS), ...Object.keys(FUNCTIONS)];
+const WORDS: readonly string[] = [...WORD_SIGNS, ...Object.keys(CONSTANTS), ...Object.keys(FUNCTIONS)];
 
 /** Whether the language uses a name itself, so that no dial can have it. */
 export function isTakenByLanguage(name: string): boolean {

@@ -1,5 +1,6 @@
 import jsep from 'jsep';
-import { FUNCTIONS, SIGNS, UNARY_SIGNS, type Operation } from './functions';
+import { FUNCTIONS, SIGNS, UNARY_SIGNS } from './functions';
+import type { Loop } from './loops';
 
 /** What is wrong with a formula, and at which character of it. */
 export class FormulaError extends Error {
@@ -21,7 +22,7 @@ export type Part =
   | { readonly sort: 'variable'; readonly index: number }
   /** A named part that stands before. */
   | { readonly sort: 'named'; readonly index: number }
-  | { readonly sort: 'call'; readonly operation: Operation; readonly parts: readonly Part[] }
+  | { readonly sort: 'call'; readonly loop: Loop; readonly parts: readonly Part[] }
   | { readonly sort: 'choice'; readonly test: Part; readonly yes: Part; readonly no: Part };
 
 /** A formula that has been read: named parts in their order, and the result. */
@@ -36,6 +37,9 @@ jsep.addBinaryOp('^', 11, true);
 jsep.addBinaryOp('and', 2);
 jsep.addBinaryOp('or', 1);
 jsep.addUnaryOp('not');
+
+/** Signs that are words. */
+export const WORD_SIGNS = ['and', 'or', 'not'] as const;
 
 /** Names that stand for numbers. */
 export const CONSTANTS: Readonly<Record<string, number>> = { pi: 3.141592653589793 };
@@ -102,10 +106,10 @@ function read(node: jsep.Expression, scope: Scope, depth: number): Part {
   const { at } = scope;
   if (depth > FORMULA_LIMITS.depth) throw new FormulaError(`It is nested more than ${FORMULA_LIMITS.depth} deep.`, at);
   const inner = (part: unknown) => read(part as jsep.Expression, scope, depth + 1);
-  const sign = (operator: string, known: Readonly<Record<string, Operation>>, parts: readonly unknown[]): Part => {
-    const operation = Object.hasOwn(known, operator) ? known[operator] : undefined;
-    if (!operation) throw new FormulaError(`“${operator}” is no sign of this language.`, at);
-    return { sort: 'call', operation, parts: parts.map(inner) };
+  const sign = (operator: string, known: Readonly<Record<string, Loop>>, parts: readonly unknown[]): Part => {
+    const loop = Object.hasOwn(known, operator) ? known[operator] : undefined;
+    if (!loop) throw new FormulaError(`“${operator}” is no sign of this language.`, at);
+    return { sort: 'call', loop, parts: parts.map(inner) };
   };
   switch (node.type) {
     case 'Literal': {
@@ -161,5 +165,5 @@ function readCall({ callee, arguments: given }: jsep.CallExpression, inner: (par
     const wanted = least === most ? `${least}` : `${least} to ${most}`;
     throw new FormulaError(`“${name}” takes ${wanted} numbers, not ${given.length}: ${operation.help}.`, placeOf(name, scope));
   }
-  return { sort: 'call', operation, parts: given.map(inner) };
+  return { sort: 'call', loop: operation.loop, parts: given.map(inner) };
 }

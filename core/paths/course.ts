@@ -45,12 +45,15 @@ export class Course {
   /** The same and the points as flat numbers, for the inner loop. */
   private readonly flat: Readonly<Record<'points' | 'pieces' | 'tangents' | 'normals', Float64Array>>;
   private readonly lengths: Float64Array;
+  /** By piece. */
+  private readonly strokes: readonly Stroke[];
 
   constructor(readonly line: Polyline) {
     for (const stroke of line.strokes) this.prepare(stroke);
     const flat = (list: readonly Vector[]) => Float64Array.from(Array.from(line.points, (_, i) => list[i] ?? [1, 0, 0]).flat());
     this.flat = { points: flat(line.points), pieces: flat(this.pieces), tangents: flat(this.tangents), normals: flat(this.normals) };
     this.lengths = Float64Array.from(line.lengths);
+    this.strokes = line.strokes.flatMap((stroke) => Array.from({ length: stroke.last - stroke.first + 1 }, () => stroke));
   }
 
   private prepare({ first, last, closed }: Stroke): void {
@@ -90,9 +93,9 @@ export class Course {
     }
   }
 
-  /** The stroke that a piece or point belongs to; undefined where there is none. */
-  strokeOf(piece: number): Stroke | undefined {
-    return this.line.strokes.find(({ first, last }) => piece >= first && piece <= last);
+  /** The stroke that a piece belongs to. */
+  strokeOf(piece: number): Stroke {
+    return this.strokes[piece]!;
   }
 
   /** Length of a stroke, metres. */

@@ -49,7 +49,7 @@ const FORMS: Readonly<Record<Settings['form'], (values: Settings) => Polyline>> 
     ),
 };
 
-/** The path that values of {@link pathParameters} stand for; drawn, where they do not say how. */
+/** The path that values of {@link pathParameters} stand for. */
 export function lineOf(values: object): Polyline {
   const settings = values as Settings;
   return FORMS[settings.form](settings);

@@ -6,28 +6,13 @@ import { Compartment, EditorState, Transaction } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
 import { FUNCTIONS } from '../../core/formula/functions';
-import { CONSTANTS, FormulaError, parseFormula } from '../../core/formula/parse';
+import { refusalOf } from '../../core/formula/formula';
+import { CONSTANTS, WORD_SIGNS } from '../../core/formula/parse';
 
 /** A name that a formula may use. */
 export interface FormulaName {
   readonly name: string;
   readonly help: string;
-}
-
-const WORDS = ['and', 'or', 'not'];
-
-/** What is wrong with a formula, and from which character on; undefined where nothing is. */
-export function refusalOf(text: string, names: readonly FormulaName[]): { readonly message: string; readonly at: number } | undefined {
-  try {
-    parseFormula(
-      text,
-      names.map(({ name }) => name),
-    );
-    return undefined;
-  } catch (error) {
-    if (error instanceof FormulaError) return { message: error.message, at: error.at };
-    throw error;
-  }
 }
 
 /** How the parts of a formula are told apart: by brightness, not by hue; what is not known is red. */
@@ -47,7 +32,7 @@ function languageOf(names: readonly FormulaName[]) {
           return 'definition';
         }
         if (known.has(name) || state.own.includes(name) || Object.hasOwn(CONSTANTS, name)) return 'variableName';
-        return Object.hasOwn(FUNCTIONS, name) || WORDS.includes(name) ? 'keyword' : 'invalid';
+        return Object.hasOwn(FUNCTIONS, name) || (WORD_SIGNS as readonly string[]).includes(name) ? 'keyword' : 'invalid';
       }
       stream.next();
       return 'operator';
@@ -87,7 +72,7 @@ function completionsOf(names: readonly FormulaName[]): readonly Completion[] {
       ([name, { help }]): Completion => ({ label: name, detail: help, type: 'function', apply: `${name}(` }),
     ),
     ...Object.keys(CONSTANTS).map((name): Completion => ({ label: name, type: 'constant' })),
-    ...WORDS.map((name): Completion => ({ label: name, type: 'keyword' })),
+    ...WORD_SIGNS.map((name): Completion => ({ label: name, type: 'keyword' })),
   ];
 }
 
@@ -152,7 +137,10 @@ export class FormulaEditor {
       linter(
         ({ state }) => {
           const text = state.doc.toString();
-          const refused = refusalOf(text, names);
+          const refused = refusalOf(
+            text,
+            names.map(({ name }) => name),
+          );
           if (!refused) return [];
           const from = Math.min(refused.at, Math.max(0, text.length - 1));
           const word = /^\w+/.exec(text.slice(from))?.[0].length ?? 1;

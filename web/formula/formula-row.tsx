@@ -1,11 +1,12 @@
 import { useEffect, useRef, useState } from 'react';
 import type { TextParameter } from '../../core/describe/parameters';
+import { refusalOf } from '../../core/formula/formula';
 import { FORMULA_EXAMPLES } from '../../core/formula/examples';
 import { PARTICLE_VARIABLES } from '../../core/formula/particle-variables';
 import { GATE_VARIABLES } from '../../core/gates/variables';
 import { MASK_VARIABLES } from '../../core/masks/variables';
 import { useSceneStore } from '../store/scene-store';
-import { FormulaEditor, refusalOf, type FormulaName } from './editor';
+import { FormulaEditor, type FormulaName } from './editor';
 import { LiveValues } from './live-values';
 
 /** An edit is taken this long after the last key, where it can be read. */
@@ -29,6 +30,7 @@ interface Props {
 export default function FormulaRow({ parameter, value, onChange }: Props) {
   const sort = parameter.formula!;
   const names = useNames(sort);
+  const plain = names.map(({ name }) => name);
   const [typed, setTyped] = useState<string>();
   const host = useRef<HTMLDivElement>(null);
   const editor = useRef<FormulaEditor>(undefined);
@@ -36,7 +38,7 @@ export default function FormulaRow({ parameter, value, onChange }: Props) {
   const tooLong = shown.length > parameter.most;
   const refused = tooLong
     ? { message: `${parameter.label} has ${shown.length} characters; allowed are up to ${parameter.most}.`, at: parameter.most }
-    : refusalOf(shown, names);
+    : refusalOf(shown, plain);
   const take = () => {
     if (typed === undefined || refused) return;
     setTyped(undefined);
@@ -64,7 +66,7 @@ export default function FormulaRow({ parameter, value, onChange }: Props) {
     // The editor is made once, and told what changes.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
-  useEffect(() => editor.current?.setNames(names), [names.map(({ name }) => name).join()]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => editor.current?.setNames(names), [plain.join()]); // eslint-disable-line react-hooks/exhaustive-deps
   useEffect(() => {
     if (typed === undefined) editor.current?.setText(value);
   }, [typed, value]);
@@ -109,7 +111,7 @@ export default function FormulaRow({ parameter, value, onChange }: Props) {
           {refused.message}
         </p>
       )}
-      {!refused && sort !== 'mask' && <LiveValues text={shown} names={names.map(({ name }) => name)} />}
+      {!refused && sort !== 'mask' && <LiveValues text={shown} names={plain} />}
     </div>
   );
 }
