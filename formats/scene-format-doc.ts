@@ -18,6 +18,7 @@ import { profileCommon } from '../core/profiles/profile';
 import { responses } from '../core/responses';
 import * as scene from '../core/scene/descriptions';
 import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../core/scene/document';
+import { MOST_POINTS } from '../core/grids/vector-grid';
 import { shapes } from '../core/shapes';
 import { FILE_LIMITS } from './scene-file';
 import { IMAGE_LIMITS } from './image';
@@ -60,7 +61,7 @@ export function sceneFormatDoc(): string {
 This page is made by \`npm run docs\` from the descriptions that validate scenes; a test holds the two together. Change the descriptions, not the page.
 
 A scene file is either a JSON document, or a package: a zip (\`.bathyclast\`) that holds the document as \`scene.json\`, its images as
-\`images/<hash>.png\` and its meshes as \`meshes/<hash>.glb\`. Both are read everywhere. Lengths are in metres, times in seconds, frames in frames, masses in kilograms, angles in degrees;
+\`images/<hash>.png\` its meshes as \`meshes/<hash>.glb\` and its grids of vectors as \`grids/<hash>.vti\`. Both are read everywhere. Lengths are in metres, times in seconds, frames in frames, masses in kilograms, angles in degrees;
 axes are right-handed with Y up. Frame f is at f / fps seconds.
 
 A least scene, which can be written by hand. Whatever has a default may be left out:
@@ -83,7 +84,7 @@ ${MOST.carriers} carriers, ${MOST.meshes} meshes of ${MESH_LIMITS.triangles} tri
 | \`name\` | a text of 1 to ${MOST.name} characters |
 | \`time\`, \`camera\`, \`output\`, \`work\`, \`bounds\`, \`whole\`, \`desk\` | objects, below |
 | \`keptDesk\` | another state of the desk, \`{ "fields", "groups", "desk" }\`, or \`null\` |
-| \`emitters\`, \`fields\`, \`groups\`, \`colliders\`, \`carriers\`, \`meshes\`, \`images\` | lists, below |
+| \`emitters\`, \`fields\`, \`groups\`, \`colliders\`, \`carriers\`, \`zones\`, \`dials\`, \`meshes\`, \`images\`, \`grids\` | lists, below |
 
 ${table(scene.sceneParameters)}
 
@@ -266,5 +267,9 @@ ${kinds(meshSources)}
 
 \`{ "hash", "name", "width", "height" }\`. The hash is the SHA-256 of the image as 8-bit RGBA PNG, the form in which images are kept: any PNG or JPEG is decoded once, when it
 is brought in, by one JavaScript decoder. Levels are the sRGB-coded brightness with the weights of ITU-R BT.709; transparent is black.
+
+## Grids
+
+\`{ "hash", "name", "counts" }\`, \`counts\` the points along X, Y and Z. The hash is the SHA-256 of the grid as VTK image data, the form in which grids are kept; at most ${MOST_POINTS} points.
 `;
 }

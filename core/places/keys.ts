@@ -36,3 +36,19 @@ export function valueAt<V extends number | Vector>(keys: readonly Key<V>[], fram
   const b = keys[next]!;
   return between(a.value, b.value, shape(a.ease, (frame - a.frame) / (b.frame - a.frame)));
 }
+
+/** Keys with one more, in the place of one at the same frame. */
+export function withKey<V extends number | Vector>(keys: readonly Key<V>[], key: Key<V>): Key<V>[] {
+  return [...keys.filter((k) => k.frame !== key.frame), key].sort((a, b) => a.frame - b.frame);
+}
+
+/** Keys that have a value at a frame, and go on from there as from the key before it. */
+export function keyedAt<V extends number | Vector>(keys: readonly Key<V>[], frame: number, value: V): Key<V>[] {
+  return withKey(keys, { frame, value, ease: keys.filter((k) => k.frame <= frame).at(-1)?.ease ?? 'linear' });
+}
+
+/** Keys without the one at a frame; where there is none, with one of that value. */
+export function toggledAt<V extends number | Vector>(keys: readonly Key<V>[], frame: number, value: V): Key<V>[] {
+  const rest = keys.filter((k) => k.frame !== frame);
+  return rest.length < keys.length ? rest : withKey(keys, { frame, value, ease: 'linear' });
+}

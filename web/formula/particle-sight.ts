@@ -1,12 +1,20 @@
 import { dialAt } from '../../core/scene/dials';
 import { motionOf } from '../../core/places/motion';
-import { inward, rotateBack, WORLD } from '../../core/places/similarity';
+import { inward, rotateBack } from '../../core/places/similarity';
 import { extents } from '../../core/extents';
 import type { Assets } from '../../core/scene/assets';
 import { sendTo, type Scene, type WithReach } from '../../core/scene/document';
 import { resourcesOf } from '../../core/scene/resources';
 import type { Frame } from '../../engine/frame';
-import type { FormulaSight } from './formula-sight';
+import type { FormulaSight, NamedValue } from './formula-sight';
+
+/** Values by their names, those of the dials among them. */
+function named({ dials }: Scene, own: Readonly<Record<string, number>>, frame: number): NamedValue[] {
+  return [...Object.entries(own), ...dials.map((dial) => [dial.name, dialAt(dial, frame)] as const)].map(([name, value]) => ({
+    name,
+    value,
+  }));
+}
 
 /** What formulas of a field or group see of one of the particles that are sent to it, the `turn`-th of a few, evenly picked. */
 export function particleSight(scene: Scene, assets: Assets, thing: WithReach, frame: Frame, turn: number): FormulaSight | undefined {
@@ -19,7 +27,7 @@ export function particleSight(scene: Scene, assets: Assets, thing: WithReach, fr
   const place = motionOf(scene.carriers, thing).at(frame.frame);
   const [x, y, z] = inward(place, [columns.x[i]!, columns.y[i]!, columns.z[i]!]);
   const velocity = [columns.vx[i]!, columns.vy[i]!, columns.vz[i]!] as const;
-  const [vx, vy, vz] = rotateBack(place.rotation ?? WORLD.rotation, velocity);
+  const [vx, vy, vz] = rotateBack(place.rotation, velocity);
   const distance = new Float64Array(1);
   const at = { x: Float64Array.of(x), y: Float64Array.of(y), z: Float64Array.of(z) };
   const kind = extents.get(thing.extent.kind);
@@ -40,24 +48,12 @@ export function particleSight(scene: Scene, assets: Assets, thing: WithReach, fr
     frame: frame.frame,
     strength: thing.strength,
   };
-  return {
-    of: `particle ${particles.id[i]!}`,
-    values: [
-      ...Object.entries(own).map(([name, value]) => ({ name, value })),
-      ...scene.dials.map((dial) => ({ name: dial.name, value: dialAt(dial, frame.frame) })),
-    ],
-  };
+  return { of: `particle ${particles.id[i]!}`, values: named(scene, own, frame.frame) };
 }
 
 /** What formulas of a gate see at a frame. */
 export function gateSight(scene: Scene, frame: number): FormulaSight {
   const { fps, first, last } = scene.time;
   const own = { frame, time: frame / fps, first, last, fps };
-  return {
-    of: `frame ${frame}`,
-    values: [
-      ...Object.entries(own).map(([name, value]) => ({ name, value })),
-      ...scene.dials.map((dial) => ({ name: dial.name, value: dialAt(dial, frame) })),
-    ],
-  };
+  return { of: `frame ${frame}`, values: named(scene, own, frame) };
 }

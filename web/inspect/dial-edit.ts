@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import { isTakenByLanguage } from '../../core/formula/names';
-import type { Key } from '../../core/places/keys';
+import { keyedAt, toggledAt, type Key } from '../../core/places/keys';
 import { completeDial } from '../../core/scene/complete';
 import { dialAt, isDialName } from '../../core/scene/dials';
 import { MOST, type Dial } from '../../core/scene/document';
@@ -60,13 +60,7 @@ export function setDial(id: string, value: number): void {
   editDial(id, (dial) => {
     const keys = keysOf(dial);
     if (keys.length === 0) dial.value = value;
-    else {
-      const ease = keys.findLast((k) => k.frame <= frame)?.ease ?? 'linear';
-      setKeys(
-        dial,
-        [...keys.filter((k) => k.frame !== frame), { frame, value, ease }].sort((a, b) => a.frame - b.frame),
-      );
-    }
+    else setKeys(dial, keyedAt(keys, frame, value));
   });
 }
 
@@ -74,10 +68,7 @@ export function setDial(id: string, value: number): void {
 export function toggleDialKey(id: string): void {
   const { frame } = usePlayer.getState();
   editDial(id, (dial) => {
-    const keys = keysOf(dial);
-    const rest = keys.filter((k) => k.frame !== frame);
-    const key = { frame, value: dialAt(dial as Dial, frame), ease: 'linear' } as const;
-    setKeys(dial, rest.length < keys.length ? rest : [...rest, key].sort((a, b) => a.frame - b.frame));
+    setKeys(dial, toggledAt(keysOf(dial), frame, dialAt(dial as Dial, frame)));
   });
 }
 

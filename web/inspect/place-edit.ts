@@ -1,5 +1,5 @@
 import type { Draft } from 'immer';
-import type { Key } from '../../core/places/keys';
+import { keyedAt, toggledAt, withKey, type Key } from '../../core/places/keys';
 import { carriersOf, motionOf, placeAt, type Placed } from '../../core/places/motion';
 import { inward, WORLD, product, type Similarity } from '../../core/places/similarity';
 import type { Vector } from '../../core/math/vector';
@@ -24,21 +24,14 @@ function editPlaced(owner: PlaceOwner, recipe: (placed: Draft<Placed>) => void):
   else editThing(owner.type, owner.id, recipe);
 }
 
-/** Puts a key among others, in the place of one at the same frame. */
-function withKey(keys: readonly Key[], key: Key): Key[] {
-  return [...keys.filter((k) => k.frame !== key.frame), key].sort((a, b) => a.frame - b.frame);
-}
-
 /** Sets a number of a place: at the playhead as a key where it is keyed, otherwise plainly. */
 export function setPlace(owner: PlaceOwner, name: PlaceNumber, value: number | Vector): void {
   const { frame } = usePlayer.getState();
   editPlaced(owner, (thing) => {
     const path = `place.${name}`;
     const keys = thing.keys[path] as readonly Key[] | undefined;
-    if (keys?.length) {
-      const before = keys.findLast((k) => k.frame <= frame);
-      thing.keys[path] = withKey(keys, { frame, value, ease: before?.ease ?? 'linear' }) as Draft<Key[]>;
-    } else (thing.place as Record<string, unknown>)[name] = value;
+    if (keys?.length) thing.keys[path] = keyedAt(keys, frame, value) as Draft<Key[]>;
+    else (thing.place as Record<string, unknown>)[name] = value;
   });
 }
 
@@ -49,10 +42,7 @@ export function toggleKey(owner: PlaceOwner, name: PlaceNumber): void {
     const path = `place.${name}`;
     const keys = (thing.keys[path] ?? []) as readonly Key[];
     const value = placeAt(thing as Placed, frame)[name] as number | Vector;
-    const next = keys.some((k) => k.frame === frame)
-      ? keys.filter((k) => k.frame !== frame)
-      : withKey(keys, { frame, value, ease: 'linear' });
-    setKeys(thing, name, next);
+    setKeys(thing, name, toggledAt(keys, frame, value));
   });
 }
 
