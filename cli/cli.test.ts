@@ -82,7 +82,7 @@ describe('mistakes at the terminal: one clear line, exit code 2, no stack trace'
     [['simulate', 'vent-plume', '--frame', 'ten'], /--frame is “ten”; allowed is a whole number/],
     [['simulate', 'vent-plume', '--frame', '-99'], /allowed are whole frames from -48/],
     [['simulate', 'vent-plume', '--frame', '1', '--share', '0'], /--share is “0”; allowed is a number above 0 up to 1/],
-    [['simulate', 'vent-plume', '--frame', '1', '--out', 'x.docx'], /--out is “x.docx”; allowed are names that end in .csv or .ply/],
+    [['simulate', 'vent-plume', '--frame', '1', '--out', 'x.docx'], /--out is “x.docx”; allowed are names that end in .csv, .ply or .obj/],
     [['simulate', 'vent-plume', '--frame', '1', '--out', 'no/such/x.csv'], /can’t be written \(ENOENT\)/],
     [['simulate', 'cut.json', '--frame', '1'], /is not whole JSON/],
     [['simulate', '.', '--frame', '1'], /“\.” is not a file/],

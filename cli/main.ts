@@ -11,8 +11,9 @@ const HELP = `bathyclast: particles, force fields and their falloff, from the te
 
   bathyclast examples [--write DIR]
       lists the example scenes, or writes each as a scene file
-  bathyclast simulate <scene file | example> --frame N [--share S] [--threads T] [--substeps K] [--out FILE.csv|.ply]
-      the particles alive at that frame, sorted by emitter and number, and one JSON object on standard output
+  bathyclast simulate <scene file | example> --frame N [--share S] [--threads T] [--substeps K] [--out FILE.csv|.ply|.obj]
+      the particles alive at that frame, sorted by emitter and number (.obj: strands as curves and bent meshes), and one JSON
+      object on standard output
   bathyclast measure <scene file | example> --frame N --at x,y,z [--velocity vx,vy,vz]
                      [--emitter E] [--key k] [--age s] [--mass kg] [--drag kg/s]
       each field's weight and vector at that point, and the stack's total

@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { startFrame } from '../core/step/simulation';
 import { aliveOn, type Frame } from '../engine/frame';
 import { nodeCrew } from '../engine/node-crew';
+import { bodiesObj, hasBodies } from '../formats/bodies-obj';
 import { particlesCsv, particlesPly, tablesOf } from '../formats/particles';
 import { UsageError } from './arguments';
 import { openScene } from './open-scene';
@@ -16,8 +17,9 @@ export interface SimulateOptions {
 
 /** `bathyclast simulate`: runs to a frame, writes the particles alive there, prints one JSON object. */
 export async function simulate(name: string, options: SimulateOptions): Promise<void> {
-  const kind = options.out === undefined ? undefined : /\.(csv|ply)$/i.exec(options.out)?.[1]?.toLowerCase();
-  if (options.out !== undefined && !kind) throw new UsageError(`--out is “${options.out}”; allowed are names that end in .csv or .ply`);
+  const kind = options.out === undefined ? undefined : /\.(csv|ply|obj)$/i.exec(options.out)?.[1]?.toLowerCase();
+  if (options.out !== undefined && !kind)
+    throw new UsageError(`--out is “${options.out}”; allowed are names that end in .csv, .ply or .obj`);
   const opened = await openScene(name);
   const scene =
     options.substeps === undefined ? opened.scene : { ...opened.scene, time: { ...opened.scene.time, substeps: options.substeps } };
@@ -43,8 +45,13 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
       frame.emitters,
       scene.emitters.map((e) => e.id),
     );
+    if (kind === 'obj' && !hasBodies(scene))
+      throw new UsageError(`--out is “${options.out}”; OBJ holds strands and bent meshes, and “${scene.name}” has none`);
     try {
-      writeFileSync(options.out, kind === 'csv' ? particlesCsv(tables) : particlesPly(tables));
+      writeFileSync(
+        options.out,
+        kind === 'csv' ? particlesCsv(tables) : kind === 'ply' ? particlesPly(tables) : bodiesObj(scene, opened.assets, frame.emitters),
+      );
     } catch (error) {
       throw new UsageError(`“${options.out}” can’t be written (${(error as NodeJS.ErrnoException).code ?? String(error)})`);
     }

@@ -3,6 +3,7 @@ import { amounts } from '../core/amounts';
 import { allowed } from '../core/describe/check';
 import type { Description, Parameter } from '../core/describe/parameters';
 import type { Documented, Kind, Registry } from '../core/describe/registry';
+import { bonds } from '../core/bonds';
 import { colliderShapes } from '../core/colliders';
 import { extents } from '../core/extents';
 import { fields } from '../core/fields';
@@ -128,7 +129,7 @@ number of the \`place\` itself does not count.
 
 ## Emitters
 
-\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`place\`, \`keys\`, \`shape\`, \`masks\`, \`amounts\`, \`gate\`, \`birth\`, \`look\`, and:
+\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`place\`, \`keys\`, \`shape\`, \`masks\`, \`amounts\`, \`gate\`, \`birth\`, \`bond\`, \`look\`, and:
 
 ${table(scene.emitterParameters)}
 
@@ -159,6 +160,12 @@ ${kinds(gates)}
 Variance V means value + V · (2u − 1), with u looked up from the particle's number.
 
 ${table(scene.birthParameters)}
+
+### \`bond\`: \`{ "kind": …, … }\`
+
+How the particles of one birth hang together. A birth of strands or of a bent mesh is several particles; particle j of the k-th birth of amount row r has the number r · 2²⁸ + k · points + j.
+
+${kinds(bonds, formulaOf)}
 
 ### \`look\`: \`{ "kind": …, … }\`
 

@@ -18,6 +18,7 @@ const KNOWS = {
 const EXACT = [
   'core/actions',
   'core/amounts',
+  'core/bonds',
   'core/colliders',
   'core/extents',
   'core/fields',

@@ -54,6 +54,8 @@ export interface ColourStop {
 export interface ColourRampParameter extends Common {
   readonly type: 'colours';
   readonly default: readonly ColourStop[];
+  /** What its ends are called; birth and death where they are left out. */
+  readonly ends?: readonly [string, string];
 }
 
 /** A number at a place 0 … 1 of the ramp. */

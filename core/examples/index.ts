@@ -2,6 +2,7 @@ import { completeScene } from '../scene/complete';
 import type { Scene } from '../scene/document';
 import { cableRun } from './cable-run';
 import { chartInRelief } from './chart-in-relief';
+import { kelpStand } from './kelp-stand';
 import { landerTouchdown } from './lander-touchdown';
 import { letters } from './letters';
 import { lanternSwarm } from './lantern-swarm';
@@ -25,6 +26,7 @@ export const examples: readonly Example[] = [
   chartInRelief,
   cableRun,
   sonarMembrane,
+  kelpStand,
 ].map((written) => {
   const scene = completeScene(written);
   return { slug: scene.name.toLowerCase().replace(/ /g, '-'), scene };

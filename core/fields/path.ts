@@ -239,13 +239,13 @@ export const path: FieldKind = {
       const u = uniform(stream, id, Purpose.way);
       return ways > 0 ? Math.floor(u * ways) / ways : u;
     };
-    return ({ x, y, z }, { count, id, life, step }, out, { place }) => {
+    return ({ x, y, z }, { count, body, life, step }, out, { place }) => {
       for (let i = 0; i < count; i++) {
         pieces.nearest(x[i]!, y[i]!, z[i]!, found);
         const stroke = course.strokeOf(found.piece);
         const whole = course.lengthOf(stroke);
         const s = found.s - line.lengths[stroke.first]!;
-        const phase = winding.form === 'none' ? 0 : phaseOf(id[i]!);
+        const phase = winding.form === 'none' ? 0 : phaseOf(body[i]!);
         windingPoint(course, winding, stroke, s, phase, here);
         // All lengths along the path are in its own metres.
         const speed = pace === 'lap' ? (strength * laps * whole) / Math.max(life[i]!, 1e-6) : strength / place.scale;

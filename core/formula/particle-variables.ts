@@ -74,7 +74,7 @@ export class ParticleInputs {
       d: distance,
       age: block.age,
       life: block.life,
-      key: (out) => out.set(block.id.subarray(0, count)),
+      key: (out) => out.set(block.body.subarray(0, count)),
       time: block.time,
       frame: (out) => {
         for (let i = 0; i < count; i++) out[i] = block.time[i]! * fps;

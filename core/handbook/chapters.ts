@@ -1,4 +1,5 @@
 import { actions } from '../actions';
+import { bonds } from '../bonds';
 import type { Documented, Kind, Registry } from '../describe/registry';
 import { extents } from '../extents';
 import { fields } from '../fields';
@@ -10,7 +11,7 @@ import { profiles } from '../profiles';
 export type HandbookKind = Kind & Documented;
 
 /** The sorts of kinds that have pages, as they stand in addresses. */
-export type Sort = 'field' | 'action' | 'extent' | 'profile' | 'modulator' | 'rule';
+export type Sort = 'field' | 'action' | 'extent' | 'profile' | 'modulator' | 'bond' | 'rule';
 
 /** The pages of one sort. */
 export interface Chapter {
@@ -37,5 +38,6 @@ export const chapters: readonly Chapter[] = [
     about: 'What multiplies the weight w beside the falloff, by an amount a.',
     registry: modulators,
   },
+  { sort: 'bond', title: 'Bonds', about: 'How the particles of an emitter hang together.', registry: bonds },
   { sort: 'rule', title: 'Rules of groups', about: 'How a group combines its members.', registry: rules },
 ];

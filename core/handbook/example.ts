@@ -1,4 +1,5 @@
 import { actions } from '../actions';
+import { bonds } from '../bonds';
 import type { Values } from '../describe/parameters';
 import type { Kinded } from '../describe/registry';
 import { extents } from '../extents';
@@ -77,6 +78,8 @@ interface Parts {
   readonly fields: readonly Written[];
   readonly groups?: readonly Written[];
   readonly zones?: readonly Written[];
+  /** Over the cloud. */
+  readonly emitter?: Written;
   /** Whether the cloud moves of itself. */
   readonly moving?: boolean;
 }
@@ -122,6 +125,22 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const lifted = { ...masked('mask'), id: 'field', modulators: [{ ...values, group: 'mask' }] };
     return { fields: [mask, lifted], groups: [{ id: 'mask', name: 'Mask' }] };
   },
+  bond(kind, over) {
+    const bond = { ...bonds.defaults(kind), ...within(over, 'bond') };
+    const current = fieldOf('turbulence', { actsAs: 'carry', strength: over['strength'] ?? 1.2 });
+    if (kind === 'free') return { fields: [current], emitter: { bond } };
+    const shape = kind === 'strand' ? { kind: 'lattice', nx: 6, nz: 4, width: 1.8, depth: 1.2 } : { kind: 'mesh', mesh: 'mesh' };
+    return {
+      fields: [current],
+      emitter: {
+        shape,
+        place: { position: [0, kind === 'strand' ? -0.7 : 0, 0] },
+        amounts: [{ kind: 'burst', count: kind === 'strand' ? 24 : 1, at: 'start' }],
+        birth: { immortal: true, speed: 0, drag: 2 },
+        bond,
+      },
+    };
+  },
   rule(kind, over) {
     const scalar = kind === 'product';
     const bump = (id: string, x: number, usual: number) => {
@@ -135,15 +154,15 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
 
 /**
  * The small scene that a page of the handbook plays. `over` holds what was changed on the page: a strength, and values of the
- * field's settings, the extent, the profile or the modulator; for a rule, the strengths of its two bumps, left and right.
+ * field's settings, the extent, the profile, the modulator or the bond; for a rule, the strengths of its two bumps, left and right.
  */
 export function exampleOf(sort: Sort, kind: string, over: Values = {}): Scene {
-  const { moving = false, ...parts } = PARTS[sort](kind, over);
+  const { moving = false, emitter = {}, ...parts } = PARTS[sort](kind, over);
   return completeScene({
     name: 'Example',
     seed: 3,
     time: { fps: 24, first: 0, last: 95 },
-    emitters: [cloud(moving)],
+    emitters: [{ ...cloud(moving), ...emitter }],
     meshes: MESHES,
     ...parts,
   });

@@ -7,6 +7,8 @@ export interface LookKind extends Kind {
   readonly softness: number;
   /** True where particles can be seen to turn. */
   readonly turns: boolean;
+  /** The kind of bond that it draws; particle by particle, whatever holds them together, where it is left out. */
+  readonly draws?: string;
 }
 
 /** What every look has. */

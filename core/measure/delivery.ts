@@ -1,4 +1,5 @@
 import { magnitude } from '../actions/action';
+import { bodyOf } from '../bonds/bond';
 import { BLOCK, particleBlock, type ParticleBlock } from '../stack/block';
 import type { Leaf } from '../stack/combine';
 import { isGroup, placeStack, type GroupRow, type Row, type Stack } from '../stack/compile';
@@ -37,6 +38,7 @@ function loadStrided(block: ParticleBlock, population: Population, start: number
     block.drag[n] = drag[slot]!;
     block.time[n] = time;
     block.id[n] = population.id[slot]!;
+    block.body[n] = bodyOf(population.id[slot]!, population.points);
     block.age[n] = time - population.birth[slot]!;
     block.life[n] = life[slot]!;
   }

@@ -1,4 +1,7 @@
+import { bonds } from '../bonds';
 import { gates } from '../gates';
+import { looks } from '../looks';
+import { lookOf, withBond } from '../scene/starters';
 import { clockOf } from '../gates/clock';
 import { dialsOf } from '../scene/dials';
 import { length, type Vector } from '../math/vector';
@@ -81,6 +84,27 @@ function isBehindCamera({ camera }: Scene, { low, high }: Bounds): boolean {
   return true;
 }
 
+/** Why there is nothing that its look could draw. */
+function bondReason(scene: Scene, emitter: Emitter, assets: Assets): Reason | undefined {
+  const { bond, look } = emitter;
+  const resources = resourcesOf(scene, assets);
+  const empty = bonds.get(bond.kind).empty?.(bond, emitter.shape, resources);
+  const mesh = scene.meshes[0];
+  const bent = mesh && {
+    label: `Bend ${mesh.name}`,
+    change: changed(emitter, () => ({ shape: shapes.defaults('mesh', { mesh: mesh.id }) })),
+  };
+  const loose = { label: 'Let its particles be free', change: changed(emitter, (e) => withBond(e, 'free')) };
+  if (empty) return { code: 'bond', words: empty, mend: bent ?? loose };
+  const { draws, label } = looks.get(look.kind);
+  if (draws === undefined || draws === bond.kind) return undefined;
+  return {
+    code: 'look',
+    words: `its look, ${label}, draws ${bonds.get(draws).label}, and its particles are ${bonds.get(bond.kind).label}`,
+    mend: { label: 'Draw soft sprites', change: changed(emitter, (e) => ({ look: lookOf('sprite', e.look) })) },
+  };
+}
+
 /** Why an emitter shows nothing on a frame, in words, and what mends it; undefined where it does. */
 export function whyUnseen(scene: Scene, emitter: Emitter, bounds: Bounds, frame: number, assets: Assets): Reason | undefined {
   if (!emitter.on) return { code: 'off', words: 'it is off', mend: { label: 'Switch on', change: changed(emitter, () => ({ on: true })) } };
@@ -97,6 +121,8 @@ export function whyUnseen(scene: Scene, emitter: Emitter, bounds: Bounds, frame:
         mend: { label: 'Take the masks away', change: changed(emitter, () => ({ masks: [] })) },
       };
   }
+  const bonded = bondReason(scene, emitter, assets);
+  if (bonded) return bonded;
   const { birth } = emitter;
   if (birth.size + birth.sizeVariance === 0)
     return {

@@ -63,7 +63,7 @@ function blockOf(particle: ProbeParticle, time: number): ParticleBlock {
   block.mass[0] = particle.mass;
   block.drag[0] = particle.drag;
   block.time[0] = time;
-  block.id[0] = particle.key ?? 0;
+  block.id[0] = block.body[0] = particle.key ?? 0;
   block.age[0] = particle.age ?? 0;
   block.life[0] = 1;
   return block;

@@ -17,7 +17,7 @@ const parameters = describe({
   ...amountParameters('', 0, 2, false),
 });
 
-/** ν = 1 + V·(2u − 1), u by the particle's key. */
+/** ν = 1 + V·(2u − 1), u by the particle's key, or that of its strand. */
 export const variance: ModulatorKind = {
   kind: 'variance',
   label: 'variance',
@@ -28,8 +28,8 @@ export const variance: ModulatorKind = {
   parameters,
   compile({ values, stream }) {
     const { variance: by } = values as ValuesOf<typeof parameters>;
-    return ({ block: { count, id } }, out) => {
-      for (let i = 0; i < count; i++) out[i] = 1 + by * (2 * uniform(stream, id[i]!, Purpose.modulator) - 1);
+    return ({ block: { count, body } }, out) => {
+      for (let i = 0; i < count; i++) out[i] = 1 + by * (2 * uniform(stream, body[i]!, Purpose.modulator) - 1);
     };
   },
 };

@@ -67,6 +67,10 @@ export const Purpose = {
   mask: 30,
   /** Shapes use shape, shape + 1, … */
   shape: 32,
+  /** Phase of a strand’s sway, its length, and the side it is bowed to. */
+  sway: 0x50001,
+  strandLength: 0x50002,
+  bow: 0x50003,
 } as const;
 
 /** How far apart the purposes of one attempt to be born lie from those of the next. */

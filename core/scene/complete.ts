@@ -1,4 +1,5 @@
 import { amounts } from '../amounts';
+import { bonds } from '../bonds';
 import { colliderShapes } from '../colliders';
 import { defaultsOf, type Values } from '../describe/parameters';
 import type { Kinded } from '../describe/registry';
@@ -62,6 +63,7 @@ export function completeEmitter(written: Written): Emitter {
     gate: gates.complete((written['gate'] as Kinded | undefined) ?? { kind: 'always' }),
     amounts: list(written['amounts']).map((a) => amounts.complete(a as Kinded)),
     birth: { ...defaultsOf(descriptions.birthParameters), ...object(written['birth']) },
+    bond: bonds.complete((written['bond'] as Kinded | undefined) ?? { kind: 'free' }),
     look: looks.complete((written['look'] as Kinded | undefined) ?? { kind: 'sprite' }),
   };
 }

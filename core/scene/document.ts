@@ -64,6 +64,8 @@ export interface Emitter extends ValuesOf<typeof emitterParameters>, PlacedThing
   readonly amounts: readonly Kinded[];
   readonly gate: Kinded;
   readonly birth: ValuesOf<typeof birthParameters>;
+  /** How its particles hang together. */
+  readonly bond: Kinded;
   readonly look: Kinded;
 }
 

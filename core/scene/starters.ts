@@ -1,5 +1,9 @@
+import { amounts } from '../amounts';
+import { bonds } from '../bonds';
 import { extents } from '../extents';
 import type { Values } from '../describe/parameters';
+import type { Kinded } from '../describe/registry';
+import { looks } from '../looks';
 import { fields as fieldKinds } from '../fields';
 import type { FieldKind } from '../fields/field';
 import { fittedTo } from '../measure/fit';
@@ -84,6 +88,39 @@ export function emitterOnPath(scene: Pick<Scene, 'emitters'>, field: Field, from
     place: field.place,
     keys: field.keys,
     birth: { ...emitter.birth, along: 'tangent', speed: 0, speedVariance: 0, spread: 0 },
+  };
+}
+
+/** How many strands an emitter begins with. */
+const STRANDS = 120;
+
+/** A look of a kind that keeps what it has in common with another. */
+export function lookOf(kind: string, { kind: _was, ...before }: Kinded): Kinded {
+  const { parameters } = looks.get(kind);
+  const kept = Object.entries(before).filter(([name]) => name in parameters);
+  return looks.defaults(kind, Object.fromEntries(kept));
+}
+
+/**
+ * An emitter with its particles held together otherwise. Strands and meshes begin still and few, last as long as the
+ * scene, and are drawn as what they are.
+ */
+export function withBond(emitter: Emitter, kind: string): Emitter {
+  const bond = bonds.defaults(kind);
+  const { blend, opacity } = emitter.look;
+  if (kind === 'free') {
+    const look = looks.get(emitter.look.kind).draws === undefined ? emitter.look : looks.defaults('sprite', { blend, opacity });
+    return { ...emitter, bond, look };
+  }
+  const drawn = looks.list.find((look) => look.draws === kind)!.kind;
+  const rates = emitter.amounts.some((amount) => amount.kind !== 'burst');
+  const burst = amounts.defaults('burst', { at: 'start', count: kind === 'strand' ? STRANDS : 1 });
+  return {
+    ...emitter,
+    bond,
+    look: looks.get(emitter.look.kind).draws === kind ? emitter.look : looks.defaults(drawn),
+    amounts: rates || kind === 'net' ? [burst] : emitter.amounts,
+    birth: { ...emitter.birth, immortal: true, speed: 0, speedVariance: 0, drag: Math.max(emitter.birth.drag, 1) },
   };
 }
 

@@ -22,6 +22,8 @@ export interface ParticleBlock {
   readonly drag: Float64Array;
   /** Permanent numbers. */
   readonly id: Uint32Array;
+  /** Numbers of the bodies they belong to: their own where nothing holds them together. Luck hangs on them. */
+  readonly body: Uint32Array;
   /** Seconds since birth. */
   readonly age: Float64Array;
   /** Seconds from birth to death. */
@@ -43,6 +45,7 @@ export function particleBlock(): ParticleBlock {
     mass: column(),
     drag: column(),
     id: new Uint32Array(BLOCK),
+    body: new Uint32Array(BLOCK),
     age: column(),
     life: column(),
     zone: new Uint8Array(BLOCK),

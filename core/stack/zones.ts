@@ -21,8 +21,8 @@ function thresholdOf({ soft, dither, patch }: Zone, stream: number): ZoneRow['th
   const amount = soft / 100;
   if (amount === 0) return ({ count }, _room, out) => void out.fill(0.5, 0, count);
   if (dither === 'particle')
-    return ({ count, id }, _room, out) => {
-      for (let i = 0; i < count; i++) out[i] = 0.5 + amount * (uniform(stream, id[i]!, Purpose.zone) - 0.5);
+    return ({ count, body }, _room, out) => {
+      for (let i = 0; i < count; i++) out[i] = 0.5 + amount * (uniform(stream, body[i]!, Purpose.zone) - 0.5);
     };
   const { sloped, scale, deviation } = NOISES.gradient;
   const seed = mix(stream) | 0;

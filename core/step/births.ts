@@ -8,6 +8,8 @@ import { rotate } from '../math/rotation';
 import { normalised, type Vector } from '../math/vector';
 import { motionOf, type Motion } from '../places/motion';
 import { outward, type Similarity } from '../places/similarity';
+import { bonds } from '../bonds';
+import { particleOf, type Bond, type Stand } from '../bonds/bond';
 import { ATTEMPT, lookup, mix, Purpose, streamOf, uniform } from '../random/lookup';
 import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
@@ -15,6 +17,7 @@ import type { Assets } from '../scene/assets';
 import type { Emitter, Scene } from '../scene/document';
 import { shapes } from '../shapes';
 import { birthPlace, type Draw, type Resources, type ShapeKind } from '../shapes/shape';
+import { Bodies, type Found } from './bodies';
 import { anyWay, Maternity } from './newborn';
 import type { Population } from './population';
 
@@ -35,6 +38,8 @@ export interface Portion {
 
 /** Makes the particles of one emitter. */
 export interface Nursery {
+  /** What keeps its particles together; undefined where they are free. */
+  readonly bodies: Bodies | undefined;
   /** Adds the particles born in (from, to], frames with fractions within one frame. */
   during(population: Population, from: number, to: number): void;
   /** Adds the particles born at the very beginning of a frame. */
@@ -88,6 +93,12 @@ export function velocityAt(motion: Motion, local: Vector, frame: number, substep
   return [(after[0] - before[0]) * rate, (after[1] - before[1]) * rate, (after[2] - before[2]) * rate];
 }
 
+/** What holds the particles of each birth of an emitter together; undefined where nothing does. */
+export function bondOf(emitter: Emitter, resources: Resources): Bond | undefined {
+  if (shapes.get(emitter.shape.kind).fromParticles) return undefined;
+  return bonds.get(emitter.bond.kind).compile?.(emitter.bond, emitter.shape, resources);
+}
+
 /** Makes an emitter ready to give birth by its own amounts. */
 export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portion: Portion): Nursery {
   const stream = streamOf(scene.seed, emitter.seed);
@@ -135,6 +146,28 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
       : rotate(at.rotation, out);
   }
 
+  const luck = (body: number) => (purpose: number) => uniform(stream, body, purpose);
+
+  /** How one birth stands whose place has just been found. */
+  function standing(at: Similarity, time: number): Stand {
+    const position = outward(at, [place.x, place.y, place.z]);
+    return { position, axis: maternity.spread(axisOf(at), id), place: at, time, luck: luck(id) };
+  }
+
+  function standAt(body: number, found: Found, frame: number): Stand {
+    id = body;
+    purpose = found.purpose;
+    draw.k = found.k;
+    draw.time = frame / fps;
+    sample(draw, place);
+    return standing(motion.at(frame), draw.time);
+  }
+
+  const bond = bondOf(emitter, resources);
+  const stands = !motion.moves && !shape.surface?.(emitter.shape, resources)?.motion;
+  const bodies = bond && new Bodies(bond, standAt, stands, fps);
+  const lain = new Float64Array(3 * (bond?.points ?? 0));
+
   function bear(population: Population, k: number, frame: number): void {
     draw.k = k;
     draw.time = frame / fps;
@@ -143,14 +176,23 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
     const local: Vector = [place.x, place.y, place.z];
     const share = birth.inherit / 100;
     const own = share > 0 ? velocityAt(motion, local, frame, 1 / substeps, fps) : NOTHING;
-    maternity.bear(population, at, {
-      id,
+    const stand = standing(at, draw.time);
+    const start = {
       frame,
-      position: outward(at, local),
-      direction: maternity.spread(axisOf(at), id),
-      taken: share > 0 ? [own[0] * share, own[1] * share, own[2] * share] : NOTHING,
+      body: id,
+      direction: stand.axis,
+      taken: share > 0 ? ([own[0] * share, own[1] * share, own[2] * share] as const) : NOTHING,
       normal: rotate(at.rotation, [place.nx, place.ny, place.nz]),
-    });
+    };
+    if (!bond) return void maternity.bear(population, at, { ...start, id, position: stand.position });
+    bodies!.note(id, { k: draw.k, purpose });
+    bond.rest(stand, lain);
+    for (let j = 0; j < bond.points; j++) {
+      const position: Vector = [lain[3 * j]!, lain[3 * j + 1]!, lain[3 * j + 2]!];
+      const slot = maternity.bear(population, at, { ...start, id: particleOf(id, j, bond.points), position });
+      // What is held together does not split.
+      population.generation[slot] = 0xff;
+    }
   }
 
   function bearAll(population: Population, row: number, births: Births, from: number, to: number): void {
@@ -164,6 +206,7 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
   }
 
   return {
+    bodies,
     during(population, from, to) {
       counters.forEach((counter, row) => bearAll(population, row, counter.during(from, to), from, to));
     },

@@ -1,4 +1,5 @@
 import { magnitude } from '../actions/action';
+import { bodyOf } from '../bonds/bond';
 import { particleBlock } from '../stack/block';
 import type { Stack } from '../stack/compile';
 import { rowScratch } from '../stack/room';
@@ -24,6 +25,7 @@ export function blame(stack: Stack, emitter: number, population: Population, slo
   block.drag[0] = drag[slot]!;
   block.time[0] = time;
   block.id[0] = population.id[slot]!;
+  block.body[0] = bodyOf(population.id[slot]!, population.points);
   block.age[0] = time - population.birth[slot]!;
   block.life[0] = population.columns.life[slot]!;
   let most = 0;

@@ -27,6 +27,8 @@ export interface Passage {
   readonly fps: number;
   readonly from: number;
   readonly to: number;
+  /** True for particles, by number, that meet nothing. */
+  readonly exempt?: (id: number) => boolean;
 }
 
 const meeting: Meeting = { t: 0, nx: 0, ny: 0, nz: 0, push: 0, face: 0 };
@@ -87,6 +89,7 @@ export function meetObstacles(passage: Passage): void {
   const { obstacles, block, population, start } = passage;
   for (let i = 0; i < block.count; i++) {
     const held = population.held[start + i]!;
+    if (passage.exempt?.(population.id[start + i]!)) continue;
     if (held > 0) carryHeld(passage, i, obstacles[held - 1]!);
     else moveParticle(passage, i);
   }

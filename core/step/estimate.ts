@@ -1,3 +1,6 @@
+import { pointsOf } from '../bonds';
+import type { Assets } from '../scene/assets';
+import { resourcesOf } from '../scene/resources';
 import type { Births } from '../amounts/amount';
 import type { Emitter, Scene } from '../scene/document';
 import { shapes } from '../shapes';
@@ -35,7 +38,7 @@ function aliveOver({ born, lasting }: Course): Float64Array {
   return alive;
 }
 
-function courseOf(scene: Scene, emitter: Emitter, frames: number, depth = 0): Course {
+function courseOf(scene: Scene, assets: Assets, emitter: Emitter, frames: number, depth = 0): Course {
   const lasting = lastingOf(scene, emitter);
   const born = new Float64Array(frames + 1);
   const none = { born, lasting };
@@ -43,7 +46,7 @@ function courseOf(scene: Scene, emitter: Emitter, frames: number, depth = 0): Co
   if (shapes.get(emitter.shape.kind).fromParticles) {
     const source = scene.emitters[sourceOf(scene.emitters, emitter)];
     if (!source) return none;
-    const course = courseOf(scene, source, frames, depth + 1);
+    const course = courseOf(scene, assets, source, frames, depth + 1);
     const { when, each, from, to } = emitter.shape as unknown as { when: string; each: number; from: number; to: number };
     const alive = aliveOver(course);
     const meanCount = (from + Math.max(from, to)) / 2;
@@ -53,20 +56,21 @@ function courseOf(scene: Scene, emitter: Emitter, frames: number, depth = 0): Co
     return none;
   }
   const start = startFrame(scene);
+  const points = pointsOf(emitter, resourcesOf(scene, assets));
   for (const counter of countersOf(scene, emitter))
     for (let i = 0; i <= frames; i++)
-      born[i]! += countOf(counter.atFrame(start + i)) + (i > 0 ? countOf(counter.during(start + i - 1, start + i)) : 0);
+      born[i]! += points * (countOf(counter.atFrame(start + i)) + (i > 0 ? countOf(counter.during(start + i - 1, start + i)) : 0));
   return none;
 }
 
 /** Expects every particle to live for its mean life. Frames before the start give nothing. */
-export function estimateRun(scene: Scene, frame: number): Estimate {
+export function estimateRun(scene: Scene, assets: Assets, frame: number): Estimate {
   const frames = frame - startFrame(scene);
   let alive = 0;
   let steps = 0;
   if (frames < 0) return { alive, steps };
   for (const emitter of scene.emitters) {
-    const over = aliveOver(courseOf(scene, emitter, frames));
+    const over = aliveOver(courseOf(scene, assets, emitter, frames));
     alive += over[frames]!;
     for (let i = 0; i < frames; i++) steps += over[i]!;
   }

@@ -6,7 +6,7 @@ import { guide } from './guide';
 /**
  * (1 − e^(−z)) / z, the mean of e^(−t) over 0 … z; by its series where the difference would lose digits.
  */
-function meanDecay(z: number, decay: number): number {
+export function meanDecay(z: number, decay: number): number {
   return z < 1e-4 ? 1 - z * (0.5 - z / 6) : (1 - decay) / z;
 }
 

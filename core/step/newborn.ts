@@ -36,6 +36,8 @@ export function setOrientation({ columns }: Population, slot: number, [x, y, z, 
 /** Where and how one particle begins; all in the world, but for the normal and the turning, which are the emitter's. */
 export interface Start {
   readonly id: number;
+  /** The number of its body, that its luck hangs on; its own where it is left out. */
+  readonly body?: number;
   /** Frame with fraction. */
   readonly frame: number;
   readonly position: Vector;
@@ -72,8 +74,8 @@ export class Maternity {
   /** Adds a particle; returns its slot. */
   bear(population: Population, place: Similarity, start: Start): number {
     const { birth } = this.emitter;
-    const { id, frame, position, direction, taken } = start;
-    const luck = (purpose: number) => uniform(this.stream, id, purpose);
+    const { id, body = id, frame, position, direction, taken } = start;
+    const luck = (purpose: number) => uniform(this.stream, body, purpose);
     const speed = varied(birth.speed, birth.speedVariance, luck(Purpose.speed));
     const slot = population.add();
     const { columns } = population;

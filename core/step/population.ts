@@ -43,6 +43,8 @@ export class Population {
   constructor(
     /** Whether orientation and spin are kept. */
     readonly turns = false,
+    /** Particles of one body; 1 where nothing holds them together. */
+    readonly points = 1,
   ) {
     this.names = turns ? ALL_COLUMNS : FLOAT_COLUMNS;
   }

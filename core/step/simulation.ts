@@ -1,3 +1,4 @@
+import { bodyOf } from '../bonds/bond';
 import { vectorColumns } from '../math/vector';
 import { turnAbout, turnedBy } from '../math/quaternion';
 import type { Assets } from '../scene/assets';
@@ -12,6 +13,7 @@ import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
 import { sumsOfBlock } from '../stack/sums';
 import { sortIntoZones } from '../stack/zones';
+import type { Bodies } from './bodies';
 import { nurseryOf, startFrame, type Nursery, type Portion } from './births';
 import { blame } from './blame';
 import { childNurseryOf, Track, type ChildNursery } from './children';
@@ -88,13 +90,13 @@ export class Simulation {
     this.fps = scene.time.fps;
     this.stack = compileStack(scene, assets, portion.share);
     this.obstacles = obstaclesOf(scene, assets);
-    this.populations = emitters.map((e) => new Population(looks.get(e.look.kind).turns));
     this.origins = emitters.map((emitter): Origin | undefined => {
       if (!emitter.on) return undefined;
       if (!shapes.get(emitter.shape.kind).fromParticles) return { own: nurseryOf(scene, emitter, assets, portion) };
       const source = sourceOf(emitters, emitter);
       return source < 0 ? undefined : { children: childNurseryOf(scene, emitter), source };
     });
+    this.populations = emitters.map((e, i) => new Population(looks.get(e.look.kind).turns, this.bodiesOf(i)?.bond.points));
     this.order = inOrderOfDescent(emitters);
     this.tracks = emitters.map((_, e) => (this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined));
     this.bearAtFrame();
@@ -163,31 +165,53 @@ export class Simulation {
     if (origin && 'own' in origin) origin.own.during(population, from, to);
     else if (origin) origin.children.during(population, this.populations[origin.source]!, this.tracks[origin.source]!, begin, end);
     this.tracks[emitter]?.mark(population);
+    const bodies = this.bodiesOf(emitter);
+    bodies?.remember(population);
+    const meets = this.obstacles.length > 0 && !bodies;
     // Pieces of splits are added while the blocks go by; they are stepped with the last of them.
     for (let start = 0; start < population.count; start += this.block.count) {
       if (stopped()) return false;
       this.load(population, emitter, start, begin, end);
       evaluateStack(this.stack, this.block, this.scratch, this.sums);
-      if (this.obstacles.length > 0) this.remember();
+      if (meets) this.remember();
       integrate(this.block, this.sums, this.fps);
-      if (this.obstacles.length > 0)
-        meetObstacles({
-          obstacles: this.obstacles,
-          emitter,
-          population,
-          start,
-          block: this.block,
-          before: this.before,
-          fps: this.fps,
-          from,
-          to,
-        });
+      bodies?.heed(start, this.block, this.sums);
+      if (meets) this.meet(population, emitter, start, from, to);
       if (this.stack.zones.length > 0) this.sendOut(population, start);
       swallow(this.stack, population, start, this.block, this.scratch);
       if (population.turns) this.turn(population, start);
       this.store(population, start);
     }
+    if (bodies) this.settle(bodies, population, emitter, from, to);
     return true;
+  }
+
+  /** What keeps an emitter's particles together; undefined where they are free. */
+  private bodiesOf(emitter: number): Bodies | undefined {
+    const origin = this.origins[emitter];
+    return origin && 'own' in origin ? origin.own.bodies : undefined;
+  }
+
+  /** Lets bonds act on what the fields have done; what is bound meets colliders after that, so that it never ends inside one. */
+  private settle(bodies: Bodies, population: Population, emitter: number, from: number, to: number): void {
+    bodies.settle(population, from, to);
+    if (this.obstacles.length === 0) return;
+    const { before } = bodies;
+    for (let start = 0; start < population.count; start += this.block.count) {
+      this.load(population, emitter, start, from / this.fps, to / this.fps);
+      for (let i = 0; i < this.block.count; i++)
+        for (const axis of ['x', 'y', 'z'] as const) {
+          this.before.position[axis][i] = before[axis][start + i]!;
+          this.before.velocity[axis][i] = before[`v${axis}`][start + i]!;
+        }
+      this.meet(population, emitter, start, from, to, (id) => bodies.isHeld(id));
+      this.store(population, start);
+    }
+  }
+
+  private meet(population: Population, emitter: number, start: number, from: number, to: number, exempt?: (id: number) => boolean): void {
+    const { obstacles, block, before, fps } = this;
+    meetObstacles({ obstacles, emitter, population, start, block, before, fps, from, to, ...(exempt && { exempt }) });
   }
 
   /** Keeps where the particles are that fields read, so that nothing hangs on the order in which emitters are stepped. */
@@ -226,6 +250,7 @@ export class Simulation {
       block.time[i] = time;
       block.step[i] = end - time;
       block.id[i] = population.id[slot]!;
+      block.body[i] = bodyOf(population.id[slot]!, population.points);
       block.age[i] = time - population.birth[slot]!;
       block.life[i] = life[slot]!;
     }

@@ -142,7 +142,7 @@ describe('another emitter’s particles as a shape', () => {
     const scene = family({}, { shape: { kind: 'particles', source: 'p', each: 24 }, gate: { kind: 'windows', spans: [[4, 8]] } });
     expect(runTo(scene, 24).populations[1]!.born).toBe(12);
     const open = family({}, { shape: { kind: 'particles', source: 'p', each: 24 } });
-    expect(Math.abs(estimateRun(open, 24).alive - 75)).toBeLessThanOrEqual(3);
+    expect(Math.abs(estimateRun(open, new Map(), 24).alive - 75)).toBeLessThanOrEqual(3);
   });
 });
 

@@ -4,6 +4,7 @@ import { actions } from '../actions';
 import { amounts } from '../amounts';
 import { fits } from '../describe/check';
 import { examples } from '../examples';
+import { bonds } from '../bonds';
 import { colliderShapes } from '../colliders';
 import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
@@ -48,6 +49,7 @@ describe('every registry', () => {
       shapes,
       amounts,
       looks,
+      bonds,
       actions,
       masks,
       gates,

@@ -211,6 +211,6 @@ it('the estimate of a run is what the run amounts to, where lives are alike', ()
       birth: { life: 1 },
     },
   });
-  for (const frame of [2, 10, 40]) expect(estimateRun(scene, frame).alive).toBe(runTo(scene, frame).populations[0]!.count);
-  expect(estimateRun(scene, 2).steps).toBeGreaterThan(0);
+  for (const frame of [2, 10, 40]) expect(estimateRun(scene, new Map(), frame).alive).toBe(runTo(scene, frame).populations[0]!.count);
+  expect(estimateRun(scene, new Map(), 2).steps).toBeGreaterThan(0);
 });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { actions } from '../actions';
+import { bonds } from '../bonds';
 import { extents } from '../extents';
 import { fields } from '../fields';
 import { rules } from '../groups';
@@ -11,7 +12,7 @@ import { checkScene } from '../scene/check';
 import { runTo } from './scenes';
 
 describe('the handbook', () => {
-  it('has a page for every registered field, way of acting, extent, profile, modulator and rule', () => {
+  it('has a page for every registered field, way of acting, extent, profile, modulator, bond and rule', () => {
     const pages = chapters.map((c) => [c.sort, c.registry]);
     expect(pages).toEqual([
       ['field', fields],
@@ -19,6 +20,7 @@ describe('the handbook', () => {
       ['extent', extents],
       ['profile', profiles],
       ['modulator', modulators],
+      ['bond', bonds],
       ['rule', rules],
     ]);
   });

@@ -14,6 +14,9 @@ export function testScene({
   time?: Written;
   groups?: readonly Written[];
   meshes?: readonly Written[];
+  colliders?: readonly Written[];
+  zones?: readonly Written[];
+  carriers?: readonly Written[];
 } = {}): Scene {
   return completeScene({
     name: 'Test',

@@ -8,7 +8,7 @@ import { strengthOf } from '../../core/fields/strength';
 import type { Chapter, HandbookKind, Sort } from '../../core/handbook/chapters';
 import { exampleOf } from '../../core/handbook/example';
 import { profileCommon } from '../../core/profiles/profile';
-import type { Field } from '../../core/scene/document';
+import type { Field, Scene } from '../../core/scene/document';
 import { copyFields } from '../desk/field-clipboard';
 import { RulePicture } from '../desk/rule-picture';
 import { NumberRow } from '../parts/number-field';
@@ -18,17 +18,18 @@ import { LiveExample } from './live-example';
 import { ParameterTable } from './parameter-table';
 
 /** The part of an example's field that a sort of page is about. */
-function partOf(sort: Sort, field: Field): { readonly name: string; readonly values: Values } | undefined {
+function partOf(sort: Sort, scene: Scene, field: Field): { readonly name: string; readonly values: Values } | undefined {
   if (sort === 'field') return { name: 'settings', values: field.settings };
   if (sort === 'extent') return { name: 'extent', values: field.extent };
   if (sort === 'profile') return { name: 'profile', values: field.profile };
+  if (sort === 'bond') return { name: 'bond', values: scene.emitters[0]!.bond };
   return sort === 'modulator' ? { name: 'modulator', values: field.modulators[0]! } : undefined;
 }
 
 /** Parameters that need something of a scene, which an example does not have. */
 const needScene = (description: Description): string[] =>
   Object.entries(description)
-    .filter(([, p]) => p.type === 'reference' || p.type === 'image' || p.type === 'grid' || p.type === 'points')
+    .filter(([, p]) => p.type === 'reference' || p.type === 'image' || p.type === 'grid' || p.type === 'points' || p.type === 'names')
     .map(([name]) => name);
 
 function Facts({ chapter, kind }: { chapter: Chapter; kind: HandbookKind }) {
@@ -68,7 +69,7 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
   const scene = useMemo(() => exampleOf(sort, kind.kind, over), [sort, kind.kind, over]);
   const description: Description = sort === 'profile' ? { ...kind.parameters, ...profileCommon } : kind.parameters;
   const field = scene.fields.find((f) => f.id === 'field') ?? scene.fields[0]!;
-  const part = partOf(sort, field);
+  const part = partOf(sort, scene, field);
   const strength = strengthOf(fieldKinds.get(field.settings.kind), field.actsAs);
   const send = () => {
     const id = lastScene();
@@ -93,9 +94,9 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
       <div className="mt-4 grid grid-cols-[minmax(0,28rem)_18rem] gap-6">
         <LiveExample scene={scene} />
         <div>
-          {(sort === 'field' || sort === 'action') && (
+          {(sort === 'field' || sort === 'action' || sort === 'bond') && (
             <NumberRow
-              label={strength.label}
+              label={sort === 'bond' ? 'Strength of the current' : strength.label}
               value={field.strength}
               parameter={{ type: 'number', help: 'How much.', ...strength }}
               onChange={(value) => setOver({ ...over, strength: value })}
@@ -139,9 +140,11 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
             </div>
           )}
           <div className="mt-3 flex gap-2">
-            <button className="lamp-button" onClick={send}>
-              Send to the desk
-            </button>
+            {sort !== 'bond' && (
+              <button className="lamp-button" onClick={send}>
+                Send to the desk
+              </button>
+            )}
             <button className="line-button" disabled={Object.keys(over).length === 0} onClick={() => setOver({})}>
               As it was
             </button>

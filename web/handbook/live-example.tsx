@@ -1,5 +1,6 @@
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { strandRows } from '../../core/bonds/curves';
 import { extents } from '../../core/extents';
 import { fields as fieldKinds } from '../../core/fields';
 import type { Vector } from '../../core/math/vector';
@@ -54,11 +55,21 @@ function draw(context: CanvasRenderingContext2D, scene: Scene, run: Simulation):
     }
   }
   context.fillStyle = '#ece6da';
-  for (const { columns, count } of run.populations)
+  context.setLineDash([]);
+  context.strokeStyle = '#ece6da';
+  for (const { columns, count, id, points } of run.populations) {
+    const at = (i: number) => onPicture([columns.x[i]!, columns.y[i]!, columns.z[i]!]);
+    if (scene.emitters[0]!.bond.kind === 'strand')
+      for (const row of strandRows(id, count, points)) {
+        context.beginPath();
+        for (const slot of row) context.lineTo(...at(slot));
+        context.stroke();
+      }
     for (let i = 0; i < count; i++) {
-      const [x, y] = onPicture([columns.x[i]!, columns.y[i]!, columns.z[i]!]);
+      const [x, y] = at(i);
       context.fillRect(x - 1, y - 1, 2, 2);
     }
+  }
 }
 
 /** A small scene that plays round and round, by the same simulation as the Studio's. */

@@ -10,7 +10,9 @@ import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
 import { editEmitters, useScene } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
+import { lookOf } from '../../core/scene/starters';
 import { AmountSection } from './amount-section';
+import { BondSection } from './bond-section';
 import { copyEmitters, duplicateEmitters, removeEmitters } from './emitter-edit';
 import { MaskSection } from './mask-section';
 import { PlaceSection } from './place-section';
@@ -89,6 +91,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           <ParameterRows description={narrowed(birthParameters, names)} values={emitter.birth} onChange={set('birth')} />
         </Section>
       ))}
+      {!shape.fromParticles && <BondSection emitter={emitter} ids={ids} />}
       {looks.get(emitter.look.kind).turns && (
         <Section title="Turning">
           <ParameterRows description={narrowed(birthParameters, TURNING)} values={emitter.birth} onChange={set('birth')} />
@@ -99,7 +102,8 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           label="Drawn as"
           registry={looks}
           kind={emitter.look.kind}
-          onChange={(kind) => editEmitters(ids, (e) => void (e.look = { ...e.look, kind }))}
+          offered={({ draws }) => draws === undefined || draws === emitter.bond.kind}
+          onChange={(kind) => editEmitters(ids, (e) => void (e.look = lookOf(kind, e.look) as never))}
         />
         <ParameterRows description={looks.get(emitter.look.kind).parameters} values={emitter.look} onChange={set('look')} />
       </Section>

@@ -20,7 +20,7 @@ export function Preview({ frame }: { frame: number }) {
     const scale = Math.min(1, 960 / output.width, 540 / output.height);
     const picture = new Picture(canvas);
     picture.setSize(Math.round(output.width * scale), Math.round(output.height * scale));
-    picture.setScene(scene);
+    picture.setScene(scene, useAssets.getState().assets);
     box.current!.replaceChildren(canvas);
     const camera = new PerspectiveCamera();
     placeShotCamera(camera, scene, output.width / output.height);

@@ -42,15 +42,15 @@ export async function renderClip(
   const picture = new Picture(canvas);
   let target: Target | undefined;
   try {
+    const { assets } = useAssets.getState();
     picture.setSize(size.width, size.height);
-    picture.setScene(scene);
+    picture.setScene(scene, assets);
     const camera = new PerspectiveCamera();
     placeShotCamera(camera, scene, size.width / size.height);
     const shot = { camera, background: output.background, samples: output.samples, open: output.shutter / 360 / time.fps };
     const alpha = format === 'png-alpha';
     const frames = Array.from({ length: through - from + 1 }, (_, i) => from + i);
     const stem = fileStem(scene.name);
-    const { assets } = useAssets.getState();
     target =
       format === 'webm' || format === 'mp4'
         ? await videoTarget(format, canvas, time.fps)

@@ -6,16 +6,24 @@ export function KindChoice<K extends Kind>({
   label,
   registry,
   kind,
+  offered = () => true,
   onChange,
 }: {
   label: string;
   registry: Registry<K>;
   kind: string;
+  /** Which kinds can be chosen, beside the one that is. */
+  offered?: (kind: K) => boolean;
   onChange: (kind: string) => void;
 }) {
   return (
     <LabelledRow label={label} help={registry.get(kind).summary}>
-      <Choice label={label} value={kind} options={registry.list.map((k) => ({ value: k.kind, label: k.label }))} onChange={onChange} />
+      <Choice
+        label={label}
+        value={kind}
+        options={registry.list.filter((k) => k.kind === kind || offered(k)).map((k) => ({ value: k.kind, label: k.label }))}
+        onChange={onChange}
+      />
     </LabelledRow>
   );
 }

@@ -15,12 +15,12 @@ export async function makeThumbnail({ id, revision, scene }: StoredScene, signal
   await loadAssets(scene);
   const { first, last } = scene.time;
   const frame = Math.round(first + 0.65 * (last - first));
-  const share = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, frame).alive));
+  const share = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, useAssets.getState().assets, frame).alive));
   const canvas = document.createElement('canvas');
   const picture = new Picture(canvas);
   try {
     picture.setSize(WIDTH, HEIGHT);
-    picture.setScene(scene);
+    picture.setScene(scene, useAssets.getState().assets);
     const camera = new PerspectiveCamera();
     placeShotCamera(camera, scene, WIDTH / HEIGHT);
     await runFrames({ scene, assets: useAssets.getState().assets, share, from: frame, through: frame }, signal, (made) => {

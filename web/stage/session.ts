@@ -153,7 +153,7 @@ export class Session {
   private refresh(): void {
     const scene = this.scene!;
     const { frame } = usePlayer.getState();
-    const { steps, alive } = estimateRun(scene, frame);
+    const { steps, alive } = estimateRun(scene, this.assets, frame);
     const seconds = (steps * scene.draftShare * this.secondsAStep) / this.crew.threads;
     if (seconds > PATIENCE) {
       const share = Math.min(scene.draftShare, Math.max(LEAST / Math.max(1, alive), (scene.draftShare * LIVE_BUDGET) / seconds));

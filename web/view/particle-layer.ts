@@ -21,6 +21,7 @@ import { looks } from '../../core/looks';
 import { MOST, type Zone } from '../../core/scene/document';
 import type { EmitterFrame } from '../../engine/frame';
 import { DepthOrder } from './depth-order';
+import { zoneDress, type Layer } from './layer';
 import { particleFragment, particleVertex } from './particle-shader';
 import { linearColour, rampTexture } from './ramp';
 
@@ -34,12 +35,15 @@ interface Dress {
   readonly blend: 'add' | 'over';
   readonly opacity: number;
   readonly colour: readonly ColourStop[];
-  readonly sizeOverAge: readonly LevelStop[];
+  /** Looks that draw bodies may have none. */
+  readonly sizeOverAge?: readonly LevelStop[];
 }
 
+const EVEN: readonly LevelStop[] = [{ at: 0, value: 1 }];
+
 /** The particles of one emitter, drawn by its look in one call. */
-export class ParticleLayer {
-  readonly points: Points<BufferGeometry, RawShaderMaterial>;
+export class ParticleLayer implements Layer {
+  readonly object: Points<BufferGeometry, RawShaderMaterial>;
   private look: Kinded | undefined;
   private count = 0;
   private enlarged = 1;
@@ -79,16 +83,15 @@ export class ParticleLayer {
         zoneSizes: { value: Array.from({ length: MOST.zones + 1 }, () => 1) },
       },
     });
-    this.points = new Points(new BufferGeometry(), material);
-    this.points.frustumCulled = false;
+    this.object = new Points(new BufferGeometry(), material);
+    this.object.frustumCulled = false;
   }
 
-  /** Takes the look; does nothing where it is the one it has. */
   setLook(look: Kinded): void {
     if (look === this.look) return;
     this.look = look;
-    const { blend, opacity, colour, sizeOverAge } = look as unknown as Dress;
-    const { material } = this.points;
+    const { blend, opacity, colour, sizeOverAge = EVEN } = look as unknown as Dress;
+    const { material } = this.object;
     const { uniforms } = material;
     uniforms['ramp']!.value?.dispose();
     uniforms['ramp']!.value = rampTexture(colour, sizeOverAge);
@@ -101,21 +104,17 @@ export class ParticleLayer {
     this.sorted = blend === 'over';
   }
 
-  /** Takes how the particles in each zone are drawn. */
   setZones(zones: readonly Zone[]): void {
-    const { zoneTints, zoneSizes } = this.points.material.uniforms;
-    const tints = zoneTints!.value as Vector4[];
-    zones.forEach(({ into, tint, tinted, sizes }, z) => {
-      const [r, g, b] = linearColour(tint);
-      tints[z + 1]!.set(r, g, b, into === 'variant' ? tinted / 100 : 0);
-      (zoneSizes!.value as number[])[z + 1] = into === 'variant' ? sizes : 1;
+    const { zoneTints, zoneSizes } = this.object.material.uniforms;
+    zoneDress(zones, linearColour).forEach(({ tint, size }, z) => {
+      (zoneTints!.value as Vector4[])[z + 1]!.set(...tint);
+      (zoneSizes!.value as number[])[z + 1] = size;
     });
   }
 
-  /** Takes the particles of a frame that holds `share` of them all. */
   setParticles({ count, columns, age, zone }: EmitterFrame, share: number, enlarge: boolean): void {
     if (count > this.capacity || this.capacity === 0) this.grow(Math.max(count, 64));
-    const { geometry } = this.points;
+    const { geometry } = this.object;
     const write = (name: string, column: Float32Array) => {
       const attribute = geometry.getAttribute(name) as BufferAttribute;
       (attribute.array as Float32Array).set(column);
@@ -142,12 +141,8 @@ export class ParticleLayer {
     this.enlarged = enlarge ? Math.min(MOST_ENLARGED, 1 / Math.sqrt(share)) : 1;
   }
 
-  /**
-   * Makes ready to be drawn: seen by `camera` in a picture `height` pixels high, moved back by so many seconds, with all
-   * places taken through `whole` and all sizes multiplied.
-   */
   prepare(camera: PerspectiveCamera, height: number, back: number, whole: Matrix4, sizes: number): void {
-    const { uniforms } = this.points.material;
+    const { uniforms } = this.object.material;
     const toView = camera.matrixWorldInverse.clone().multiply(whole);
     this.toClip.multiplyMatrices(camera.projectionMatrix, toView);
     // A rotation times one scale: divided by it, only the rotation is left.
@@ -155,7 +150,7 @@ export class ParticleLayer {
     uniforms['sizeScale']!.value = this.enlarged * sizes;
     uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5]!;
     uniforms['back']!.value = back;
-    const { geometry } = this.points;
+    const { geometry } = this.object;
     if (!this.sorted || this.capacity === 0) return void geometry.setIndex(null);
     const at = camera.getWorldDirection(new Vector3()).transformDirection(whole.clone().invert());
     const column = (name: string) => (geometry.getAttribute(name) as BufferAttribute).array as Float32Array;
@@ -168,18 +163,18 @@ export class ParticleLayer {
   }
 
   dispose(): void {
-    this.points.geometry.dispose();
-    this.points.material.uniforms['ramp']!.value?.dispose();
-    this.points.material.dispose();
+    this.object.geometry.dispose();
+    this.object.material.uniforms['ramp']!.value?.dispose();
+    this.object.material.dispose();
   }
 
   private grow(count: number): void {
     this.capacity = Math.ceil(count * 1.25);
-    this.points.geometry.dispose();
-    this.points.geometry = new BufferGeometry();
+    this.object.geometry.dispose();
+    this.object.geometry = new BufferGeometry();
     const attribute = <A extends Float32Array | Uint32Array>(array: A) => new BufferAttribute(array, 1).setUsage(DynamicDrawUsage);
     for (const name of [...COLUMNS, ...TURNS, 'age', 'zone'])
-      this.points.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
+      this.object.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
     this.order = attribute(new Uint32Array(this.capacity));
   }
 }

@@ -23,9 +23,18 @@ import {
   type PerspectiveCamera,
   type Texture,
 } from 'three';
+import { pointsOf } from '../../core/bonds';
+import { looks } from '../../core/looks';
+import type { TriangleMesh } from '../../core/meshes/mesh';
 import { motionOf } from '../../core/places/motion';
-import type { Scene } from '../../core/scene/document';
+import type { Assets } from '../../core/scene/assets';
+import type { Emitter, Scene } from '../../core/scene/document';
+import { resourcesOf } from '../../core/scene/resources';
+import { shapes } from '../../core/shapes';
+import type { Resources } from '../../core/shapes/shape';
 import type { Frame } from '../../engine/frame';
+import { BodyLayer } from './body-layer';
+import type { Layer } from './layer';
 import { ParticleLayer } from './particle-layer';
 import { addFragment, finishFragment, screenVertex } from './particle-shader';
 import { linearColour } from './ramp';
@@ -83,7 +92,7 @@ export function placeShotCamera(camera: PerspectiveCamera, scene: Scene, aspect:
 export class Picture {
   readonly renderer: WebGLRenderer;
   private readonly group = new Group();
-  private layers: ParticleLayer[] = [];
+  private readonly layers: { layer: Layer; body: boolean; points: number; mesh: TriangleMesh | undefined }[] = [];
   private readonly light: WebGLRenderTarget;
   private readonly sum: WebGLRenderTarget;
   private back: WebGLRenderTarget | undefined;
@@ -134,28 +143,43 @@ export class Picture {
   }
 
   /** Takes the looks of a scene. */
-  setScene(scene: Scene): void {
-    while (this.layers.length > scene.emitters.length) {
-      const layer = this.layers.pop()!;
-      this.group.remove(layer.points);
-      layer.dispose();
-    }
-    while (this.layers.length < scene.emitters.length) {
-      const layer = new ParticleLayer();
-      layer.points.renderOrder = this.layers.length;
-      this.layers.push(layer);
-      this.group.add(layer.points);
-    }
-    scene.emitters.forEach((emitter, e) => this.layers[e]!.setLook(emitter.look));
-    for (const layer of this.layers) layer.setZones(scene.zones);
+  setScene(scene: Scene, assets: Assets): void {
+    const resources = resourcesOf(scene, assets);
+    scene.emitters.forEach((emitter, e) => {
+      const layer = this.layerOf(e, emitter, resources);
+      layer.setLook(emitter.look);
+      layer.setZones(scene.zones);
+    });
+    for (const { layer } of this.layers.splice(scene.emitters.length)) this.drop(layer);
     this.scene = scene;
+  }
+
+  /** The layer of an emitter; another one where what it draws is of another sort. */
+  private layerOf(e: number, emitter: Emitter, resources: Resources): Layer {
+    const { draws } = looks.get(emitter.look.kind);
+    const body = draws !== undefined && draws === emitter.bond.kind;
+    const points = body ? pointsOf(emitter, resources) : 1;
+    const mesh = draws === 'net' && body ? shapes.get(emitter.shape.kind).surface?.(emitter.shape, resources) : undefined;
+    const known = this.layers[e];
+    if (known && known.body === body && known.points === points && known.mesh === mesh) return known.layer;
+    if (known) this.drop(known.layer);
+    const layer = body ? new BodyLayer({ points, mesh }) : new ParticleLayer();
+    layer.object.renderOrder = e;
+    this.layers[e] = { layer, body, points, mesh };
+    this.group.add(layer.object);
+    return layer;
+  }
+
+  private drop(layer: Layer): void {
+    this.group.remove(layer.object);
+    layer.dispose();
   }
 
   /** Takes the particles of a frame; one of another state of the scene, with other emitters, is passed over. */
   setFrame(frame: Frame): void {
     if (frame.emitters.length !== this.layers.length) return;
     const enlarge = this.scene?.work.enlarge ?? true;
-    frame.emitters.forEach((emitter, e) => this.layers[e]!.setParticles(emitter, frame.share, enlarge));
+    frame.emitters.forEach((emitter, e) => this.layers[e]!.layer.setParticles(emitter, frame.share, enlarge));
     if (this.scene) this.placeWhole(this.scene, frame.frame);
   }
 
@@ -212,7 +236,7 @@ export class Picture {
   }
 
   dispose(): void {
-    for (const layer of this.layers) layer.dispose();
+    for (const { layer } of this.layers) layer.dispose();
     this.light.dispose();
     this.sum.dispose();
     this.back?.dispose();
@@ -230,7 +254,7 @@ export class Picture {
     }
     for (let s = 0; s < samples; s++) {
       const back = samples > 1 ? (open * (s + 0.5)) / samples : 0;
-      for (const layer of this.layers) layer.prepare(camera, this.height, back, this.whole, this.sizes);
+      for (const { layer } of this.layers) layer.prepare(camera, this.height, back, this.whole, this.sizes);
       renderer.setRenderTarget(this.light);
       renderer.clear();
       renderer.render(this.group, camera);

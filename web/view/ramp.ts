@@ -25,6 +25,10 @@ export function stopsAt<S extends { readonly at: number }>(
   return mix(a, b, b.at > a.at ? (at - a.at) / (b.at - a.at) : 1);
 }
 
+/** The value of level stops at a place 0 … 1. */
+export const levelAt = (stops: readonly LevelStop[], at: number): number =>
+  stopsAt(stops, at, (a, b, t) => a.value + t * (b.value - a.value));
+
 const WIDTH = 256;
 
 /** Colour over age (red, green, blue, linear) and size over age (alpha) as a texture 256 wide. */
@@ -37,7 +41,7 @@ export function rampTexture(colours: readonly ColourStop[], sizes: readonly Leve
       data[4 * i + c] = DataUtils.toHalfFloat(
         stopsAt(colours, at, (a, b, t) => linear.get(a)![c]! + t * (linear.get(b)![c]! - linear.get(a)![c]!)),
       );
-    data[4 * i + 3] = DataUtils.toHalfFloat(stopsAt(sizes, at, (a, b, t) => a.value + t * (b.value - a.value)));
+    data[4 * i + 3] = DataUtils.toHalfFloat(levelAt(sizes, at));
   }
   const texture = new DataTexture(data, WIDTH, 1, RGBAFormat, HalfFloatType);
   texture.magFilter = texture.minFilter = LinearFilter;

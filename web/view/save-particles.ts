@@ -1,6 +1,8 @@
 import type { Frame } from '../../engine/frame';
+import { bodiesObj } from '../../formats/bodies-obj';
 import { particlesCsv, tablesOf } from '../../formats/particles';
 import { fileStem, saveFile } from '../parts/save-file';
+import { useAssets } from '../stage/scene-assets';
 import { openedScene } from '../store/scene-store';
 
 /** Hands out the particles of the frame on the screen as CSV: what `bathyclast simulate` writes for it. */
@@ -14,4 +16,12 @@ export function saveParticles(frame: Frame | undefined): void {
     ),
   );
   saveFile(csv, `${fileStem(scene.name)}-frame-${frame.frame}.csv`, 'text/csv');
+}
+
+/** Hands out the strands and bent meshes of the frame on the screen as OBJ. */
+export function saveBodies(frame: Frame | undefined): void {
+  if (!frame) return;
+  const scene = openedScene();
+  const obj = bodiesObj(scene, useAssets.getState().assets, frame.emitters);
+  saveFile(obj, `${fileStem(scene.name)}-frame-${frame.frame}.obj`, 'model/obj');
 }

@@ -6,7 +6,8 @@ import { openedScene, useSceneOf } from '../store/scene-store';
 import { thousands } from '../parts/sum';
 import { useStage } from '../stage/stage';
 import { placeAtShot } from './place-at-shot';
-import { saveParticles } from './save-particles';
+import { hasBodies } from '../../formats/bodies-obj';
+import { saveBodies, saveParticles } from './save-particles';
 import { selectionBounds } from './selection-bounds';
 import { useSelection } from '../store/selection-store';
 import type { ViewRig } from './view-rig';
@@ -15,9 +16,11 @@ interface Acts {
   readonly rig: ViewRig;
   onSetShot(): void;
   onSaveParticles(): void;
+  /** Left out where the scene has neither strands nor bent meshes. */
+  readonly onSaveBodies: (() => void) | undefined;
 }
 
-const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles }: Acts) {
+const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles, onSaveBodies }: Acts) {
   const items: readonly (readonly [string, string, () => void])[] = [
     ['Through the shot camera', 'C', () => rig.lookThroughShot(openedScene())],
     ['From the front', '1', () => rig.lookFrom('front')],
@@ -27,6 +30,7 @@ const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles }: Act
     ['Frame the selection', 'S', () => rig.frame(selectionBounds(useSelection.getState().selection))],
     ['Make this view the shot', '', onSetShot],
     ['Save this frame’s particles (CSV)', '', onSaveParticles],
+    ...(onSaveBodies ? ([['Save this frame’s strands and meshes (OBJ)', '', onSaveBodies]] as const) : []),
   ];
   return (
     <Menu>
@@ -55,10 +59,12 @@ export function ViewReadout({ rig }: { rig: ViewRig }) {
   const coupled = useSceneOf(couples);
   const setShot = useCallback(() => placeAtShot(rig), [rig]);
   const saveShown = useCallback(() => saveParticles(session.shown), [session]);
+  const saveCurves = useCallback(() => saveBodies(session.shown), [session]);
+  const bodies = useSceneOf(hasBodies);
   const lost = Object.entries(retired);
   return (
     <div className="num pointer-events-none absolute top-2 right-3 flex flex-col items-end gap-0.5 text-second">
-      <ViewMenu rig={rig} onSetShot={setShot} onSaveParticles={saveShown} />
+      <ViewMenu rig={rig} onSetShot={setShot} onSaveParticles={saveShown} onSaveBodies={bodies ? saveCurves : undefined} />
       <span>alive {thousands(alive)}</span>
       {shown !== frame && <span className="text-lamp">simulating {frame} …</span>}
       {share < 1 && coupled && (

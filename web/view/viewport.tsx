@@ -67,7 +67,7 @@ export function Viewport() {
     box.current!.prepend(canvas);
     const made = new ViewRig(canvas);
     stage.rig = made;
-    made.picture.setScene(openedScene());
+    made.picture.setScene(openedScene(), useAssets.getState().assets);
     const { width, height } = box.current!.getBoundingClientRect();
     made.resize(width, height);
     made.lookThroughShot(openedScene());
@@ -89,7 +89,7 @@ export function Viewport() {
 
   useEffect(() => {
     if (!rig) return;
-    rig.picture.setScene(scene);
+    rig.picture.setScene(scene, assets);
     const { shown } = stage.session;
     if (shown) rig.picture.setFrame(shown);
     const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;

@@ -1,4 +1,5 @@
 import { amounts } from '../../amounts';
+import { bonds } from '../../bonds';
 import { checkValues, isRecord } from '../../describe/check';
 import { fault, type Fault } from '../../describe/faults';
 import { gates } from '../../gates';
@@ -20,7 +21,7 @@ function checkShape(value: unknown, field: string, known: Known, ownId: unknown)
 
 /** Every fault of an emitter. */
 export function checkEmitter(value: unknown, field: string, known: Known): Fault[] {
-  const also = [...PLACED_MEMBERS, 'shape', 'masks', 'amounts', 'gate', 'birth', 'look'];
+  const also = [...PLACED_MEMBERS, 'shape', 'masks', 'amounts', 'gate', 'birth', 'bond', 'look'];
   const faults = checkValues(emitterParameters, value, field, also);
   if (!isRecord(value)) return faults;
   return [
@@ -31,6 +32,7 @@ export function checkEmitter(value: unknown, field: string, known: Known): Fault
     ...checkList(value['amounts'], `${field}.amounts`, MOST.amounts, (amount, at) => amounts.check(amount, at)),
     ...(value['gate'] === undefined ? [] : gates.check(value['gate'], `${field}.gate`)),
     ...checkOptional(birthParameters, value['birth'], `${field}.birth`),
+    ...(value['bond'] === undefined ? [] : bonds.check(value['bond'], `${field}.bond`)),
     ...(value['look'] === undefined ? [] : looks.check(value['look'], `${field}.look`)),
   ];
 }

@@ -1,0 +1,13 @@
+import { lineParameters } from './drawn';
+import type { LookKind } from './look';
+
+/** A round tube along each strand. */
+export const tube: LookKind = {
+  kind: 'tube',
+  label: 'tube',
+  summary: 'A round tube along each strand, as thick as the size of its particles.',
+  parameters: lineParameters(0.85),
+  softness: 0,
+  turns: false,
+  draws: 'strand',
+};

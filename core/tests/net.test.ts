@@ -1,0 +1,110 @@
+import { describe, expect, it } from 'vitest';
+import { springsOf } from '../bonds/springs';
+import { weldedOf } from '../meshes/weld';
+import type { TriangleMesh } from '../meshes/mesh';
+import { meshOfScene } from '../meshes/scene-meshes';
+import { Simulation } from '../step/simulation';
+import { runTo, testScene } from './scenes';
+
+const G = 9.80665;
+
+const mesh = (source: object) => [{ id: 'm', name: 'M', source }];
+
+/** A scene with one mesh whose vertices are particles. */
+function bent(source: object, bond: object, more: Parameters<typeof testScene>[0] = {}) {
+  return testScene({
+    ...more,
+    meshes: mesh(source),
+    emitter: {
+      shape: { kind: 'mesh', mesh: 'm' },
+      birth: { immortal: true, speed: 0, drag: 0.5 },
+      bond: { kind: 'net', ...bond },
+      ...more.emitter,
+    },
+  });
+}
+
+/** Distinct places of the vertices of a mesh. */
+function placesOf(body: TriangleMesh): Float32Array {
+  const { vertexOf } = weldedOf(body);
+  return Float32Array.from({ length: 3 * vertexOf.length }, (_, i) => body.positions[3 * vertexOf[Math.floor(i / 3)]! + (i % 3)]!);
+}
+
+/** Where the particles of the only body of a run are, in the order of the places of its mesh. */
+function verticesOf(run: Simulation): Float64Array {
+  const { id, columns, count } = run.populations[0]!;
+  const out = new Float64Array(3 * count);
+  for (let slot = 0; slot < count; slot++) {
+    const v = (id[slot]! & 0x0fffffff) % count;
+    out.set([columns.x[slot]!, columns.y[slot]!, columns.z[slot]!], 3 * v);
+  }
+  return out;
+}
+
+describe('a mesh bent by its vertices', () => {
+  const BALL = { kind: 'ball', radius: 0.5, detail: 12 };
+
+  it('has one particle a place of its vertices, and stays as it is where nothing acts on it', () => {
+    const scene = bent(BALL, {});
+    const rest = placesOf(meshOfScene(scene, new Map(), 'm')!);
+    const run = runTo(scene, 24);
+    expect(run.populations[0]!.count).toBe(rest.length / 3);
+    verticesOf(run).forEach((n, i) => expect(n).toBeCloseTo(rest[i]!, 5));
+  });
+
+  it('sinks, kept by its form alone, by g/(2πf)² (Hooke’s law)', () => {
+    const scene = bent(
+      BALL,
+      { keep: 1.5, edges: 0, folds: 0, damping: 1 },
+      { fields: [{ settings: { kind: 'gravity', direction: [0, -1, 0] }, strength: G }] },
+    );
+    const rest = placesOf(meshOfScene(scene, new Map(), 'm')!);
+    const sunk = verticesOf(runTo(scene, 200));
+    const wanted = G / (2 * Math.PI * 1.5) ** 2;
+    for (let i = 1; i < sunk.length; i += 3) expect((rest[i]! - sunk[i]!) / wanted).toBeCloseTo(1, 3);
+  });
+
+  it('keeps its edges: in a fall onto the ground it gives, comes back, and never goes through', () => {
+    const scene = bent(
+      BALL,
+      { keep: 0, edges: 20, folds: 20, rounds: 16 },
+      {
+        fields: [{ settings: { kind: 'gravity', direction: [0, -1, 0] }, strength: G }],
+        time: { substeps: 2 },
+        colliders: [{ id: 'c', name: 'C', place: { position: [0, -1, 0] }, shape: { kind: 'plane' }, response: { kind: 'bounce' } }],
+      },
+    );
+    const body = meshOfScene(scene, new Map(), 'm')!;
+    const { edges } = springsOf(body);
+    const rest = placesOf(body);
+    const run = new Simulation(scene, new Map());
+    let least = Infinity;
+    for (let frame = 0; frame < 60; frame++) {
+      run.advance();
+      const at = verticesOf(run);
+      for (let i = 1; i < at.length; i += 3) least = Math.min(least, at[i]!);
+    }
+    expect(least).toBeGreaterThan(-1.001);
+    const at = verticesOf(run);
+    let off = 0;
+    for (let e = 0; e < edges.length; e += 2) {
+      const long = (p: ArrayLike<number>) => Math.hypot(...[0, 1, 2].map((k) => p[3 * edges[e]! + k]! - p[3 * edges[e + 1]! + k]!));
+      off += Math.abs(long(at) / long(rest) - 1);
+    }
+    expect(off / (edges.length / 2)).toBeLessThan(0.05);
+    expect(run.contacts()[0]).toBeGreaterThan(0);
+  });
+});
+
+describe('the springs of a mesh', () => {
+  it('are each of its edges once, and each pair of corners that face each other over one (Euler: V − E + F = 2)', () => {
+    const scene = bent({ kind: 'ball', radius: 1, detail: 8 }, {});
+    const body = meshOfScene(scene, new Map(), 'm')!;
+    const { edges, folds } = springsOf(body);
+    expect(edges.length / 2).toBe(folds.length / 2);
+    const { count, placeOf } = weldedOf(body);
+    let faces = 0;
+    for (let t = 0; t < body.index.length; t += 3) if (new Set([0, 1, 2].map((k) => placeOf[body.index[t + k]!])).size === 3) faces++;
+    expect(count - edges.length / 2 + faces).toBe(2);
+  });
+});

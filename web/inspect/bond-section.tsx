@@ -1,0 +1,29 @@
+import { bonds } from '../../core/bonds';
+import type { Emitter } from '../../core/scene/document';
+import { withBond } from '../../core/scene/starters';
+import { KindChoice } from '../parts/kind-choice';
+import { ParameterRows } from '../parts/parameter-row';
+import { changeScene, editEmitters } from '../store/scene-store';
+import { Section } from './section';
+
+/** How the particles of the selected emitters hang together. */
+export function BondSection({ emitter, ids }: { emitter: Emitter; ids: readonly string[] }) {
+  const { kind } = emitter.bond;
+  return (
+    <Section title="Bond">
+      <KindChoice
+        label="Particles are"
+        registry={bonds}
+        kind={kind}
+        onChange={(next) => changeScene((s) => ({ ...s, emitters: s.emitters.map((e) => (ids.includes(e.id) ? withBond(e, next) : e)) }))}
+      />
+      <ParameterRows
+        description={bonds.get(kind).parameters}
+        values={{ ...emitter.bond, mesh: emitter.shape['mesh'] }}
+        onChange={(name, value) =>
+          editEmitters(ids, (e) => e.bond.kind === kind && void ((e.bond as Record<string, unknown>)[name] = value))
+        }
+      />
+    </Section>
+  );
+}
