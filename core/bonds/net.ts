@@ -3,6 +3,7 @@ import type { Kinded } from '../describe/registry';
 import { poseAt, vertexCount, type TriangleMesh } from '../meshes/mesh';
 import { trianglesOf } from '../meshes/surface';
 import { weldedOf } from '../meshes/weld';
+import { normalised } from '../math/vector';
 import { outward } from '../places/similarity';
 import { shapes } from '../shapes';
 import type { Resources } from '../shapes/shape';
@@ -57,11 +58,18 @@ const parameters = describe({
     default: 'nothing',
     options: [
       { value: 'nothing', label: 'nothing' },
-      { value: 'top', label: 'the top' },
-      { value: 'bottom', label: 'the bottom' },
+      { value: 'end', label: 'one end' },
       { value: 'groups', label: 'named groups' },
     ],
     help: 'Which of its vertices stay on the mesh, and move as that does.',
+  },
+  end: {
+    type: 'vector',
+    label: 'End towards',
+    unit: '',
+    default: [0, 1, 0],
+    help: 'On which side the end is, in the frame of the mesh. Its length does not matter.',
+    shown: (v) => v['hold'] === 'end',
   },
   share: {
     type: 'number',
@@ -71,8 +79,8 @@ const parameters = describe({
     min: 0,
     max: 100,
     usual: [0, 50],
-    help: 'From the end of its height on, in its own frame; at 0 only what is at the very end.',
-    shown: (v) => v['hold'] === 'top' || v['hold'] === 'bottom',
+    help: 'How much of it from that end on is held; at 0 only what is at the very end.',
+    shown: (v) => v['hold'] === 'end',
   },
   groups: {
     type: 'names',
@@ -100,16 +108,17 @@ type Settings = ValuesOf<typeof parameters>;
 const meshOf = (shape: Kinded, resources: Resources): TriangleMesh | undefined => shapes.get(shape.kind).surface?.(shape, resources);
 
 /** Places of the vertices that are held. */
-function heldOf(mesh: TriangleMesh, { hold, share, groups }: Settings): Uint8Array {
+function heldOf(mesh: TriangleMesh, { hold, end, share, groups }: Settings): Uint8Array {
   const { placeOf, vertexOf, count } = weldedOf(mesh);
   const held = new Uint8Array(count);
   if (hold === 'groups') for (const t of trianglesOf(mesh, groups)) for (let k = 0; k < 3; k++) held[placeOf[mesh.index[3 * t + k]!]!] = 1;
-  if (hold !== 'top' && hold !== 'bottom') return held;
-  const heights = Array.from(vertexOf, (v) => mesh.positions[3 * v + 1]!);
+  if (hold !== 'end') return held;
+  const [x, y, z] = normalised(end);
+  const heights = Array.from(vertexOf, (v) => x * mesh.positions[3 * v]! + y * mesh.positions[3 * v + 1]! + z * mesh.positions[3 * v + 2]!);
   const low = heights.reduce((a, b) => Math.min(a, b), Infinity);
   const high = heights.reduce((a, b) => Math.max(a, b), -Infinity);
   const room = (high - low) * (share / 100 + 1e-6);
-  heights.forEach((y, p) => (held[p] = (hold === 'top' ? y >= high - room : y <= low + room) ? 1 : 0));
+  heights.forEach((height, p) => (held[p] = height >= high - room ? 1 : 0));
   return held;
 }
 

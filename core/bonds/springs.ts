@@ -53,6 +53,15 @@ export function springsOf(mesh: TriangleMesh): Links {
 const WHOLE_TURN = 6.283185307179586;
 
 /**
+ * Where a damped spring to a place at rest lets something be after one step of backward Euler, one number of it: `free` is where it
+ * would be without, `before` where it was; k = ω·dt, damping 1 is critical.
+ */
+export function pulledHome(free: number, before: number, rest: number, inertia: number, k: number, damping: number): number {
+  const slow = 2 * damping * k;
+  return (inertia * free + k * k * rest + slow * before) / (inertia + k * k + slow);
+}
+
+/**
  * Particles pulled to their places and to their distances from one another, over one step. Each pull is an implicit
  * spring: for distances by Macklin, Müller & Chentanez 2016, "XPBD", equations 17 and 18, so that how stiff it is does not hang on the step
  * or on the rounds once they have settled.
@@ -82,12 +91,9 @@ export class Springs {
   /** Backward Euler of a damped spring to the place at rest, which may move: k = ω·dt. */
   private pullHome({ now, before, rest, state, weight }: Body, k: number, damping: number): void {
     if (k === 0) return;
-    const slow = 2 * damping * k;
     for (let v = 0; v < state.length; v++) {
       if (state[v] !== 1) continue;
-      const inertia = weight[v]!;
-      const whole = 1 / (inertia + k * k + slow);
-      for (let i = 3 * v; i < 3 * v + 3; i++) now[i] = (inertia * now[i]! + k * k * rest[i]! + slow * before[i]!) * whole;
+      for (let i = 3 * v; i < 3 * v + 3; i++) now[i] = pulledHome(now[i]!, before[i]!, rest[i]!, weight[v]!, k, damping);
     }
   }
 

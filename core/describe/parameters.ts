@@ -120,6 +120,8 @@ export interface ReferenceParameter extends Common {
   readonly type: 'reference';
   readonly to: ReferenceTo;
   readonly default: '';
+  /** What none is called. */
+  readonly none?: string;
 }
 
 /** Names of groups of a mesh; none stands for all of it. */

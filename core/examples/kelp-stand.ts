@@ -1,5 +1,21 @@
 import type { Written } from '../scene/complete';
 
+/** A light that glimmers. */
+const LAMP = {
+  kind: 'sprite',
+  blend: 'add',
+  opacity: 0.5,
+  colour: [
+    { at: 0, colour: '#ffe2a0' },
+    { at: 0.3, colour: '#ffb35c' },
+    { at: 1, colour: '#c9603a' },
+  ],
+  sizeOverAge: [
+    { at: 0, value: 1 },
+    { at: 1, value: 0 },
+  ],
+};
+
 /** Weed on the sea bed that a moving current bends and lets go of again, and what drifts through it. */
 export const kelpStand: Written = {
   format: 'bathyclast-scene',
@@ -119,6 +135,30 @@ export const kelpStand: Written = {
         ],
       },
     },
+    {
+      id: 'lamp',
+      name: 'Lamp on a tip',
+      seed: 6,
+      place: { carrier: 'tip' },
+      shape: { kind: 'ball', radius: 0.03 },
+      amounts: [{ kind: 'rate', rate: 110 }],
+      birth: { life: 0.7, lifeVariance: 0.4, speed: 0.12, spread: 180, size: 0.13, sizeVariance: 0.06, drag: 2 },
+      look: LAMP,
+    },
+    {
+      id: 'drifter',
+      name: 'Drifting lamp',
+      seed: 7,
+      place: { carrier: 'buoy' },
+      shape: { kind: 'ball', radius: 0.04 },
+      amounts: [{ kind: 'rate', rate: 160 }],
+      birth: { life: 1, lifeVariance: 0.5, speed: 0.1, spread: 180, size: 0.16, sizeVariance: 0.08, drag: 2 },
+      look: LAMP,
+    },
+  ],
+  carriers: [
+    { id: 'tip', name: 'Tip', moved: 'strand', strandOf: 'stand', strand: 31, along: 100 },
+    { id: 'buoy', name: 'Buoy', place: { position: [1.2, 2.2, 1.2] }, moved: 'fields', mass: 1, drag: 1.4, back: 0.16, damping: 0.2 },
   ],
   fields: [
     {

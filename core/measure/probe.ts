@@ -6,6 +6,7 @@ import { compileStack, placeStack } from '../stack/compile';
 import type { Leaf } from '../stack/combine';
 import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
+import { withCourses } from '../step/courses';
 import { sumsOfBlock } from '../stack/sums';
 
 /** The particle that a probe pretends to be. */
@@ -77,7 +78,7 @@ export function probe(
   emitter: Emitter,
   particle: ProbeParticle,
 ): { fields: FieldReading[]; total: StackReading } {
-  const stack = compileStack(scene, assets);
+  const stack = compileStack(withCourses(scene, assets), assets);
   placeStack(stack, frame);
   const block = blockOf(particle, frame / scene.time.fps);
   block.emitter = scene.emitters.indexOf(emitter);

@@ -3,7 +3,7 @@ import type { Kinded } from '../describe/registry';
 import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
 import { modulators } from '../modulators';
-import type { Desk, Field, Group, Scene, Zone } from './document';
+import type { Carrier, Desk, Field, Group, Scene, Zone } from './document';
 
 const without = <V>(sends: Readonly<Record<string, V>>, ids: readonly string[]) =>
   Object.fromEntries(Object.entries(sends).filter(([to]) => !ids.includes(to)));
@@ -34,18 +34,30 @@ function deskWithout<D extends Desk>(desk: D, to: ReferenceTo, ids: readonly str
   return { ...desk, fields, groups: desk.groups.map((group) => reachWithout(group, to, ids)) };
 }
 
-/** A scene in whose desks and zones nothing refers any more to those things; the things themselves stay. */
+function carriersWithout(carriers: readonly Carrier[], to: ReferenceTo, ids: readonly string[]): readonly Carrier[] {
+  return carriers.map((c) =>
+    to === 'emitter' && ids.includes(c.strandOf)
+      ? { ...c, strandOf: '' }
+      : to === 'group' && ids.includes(c.feels)
+        ? { ...c, feels: '' }
+        : c,
+  );
+}
+
+/** A scene in whose desks, zones and carriers nothing refers any more to those things; the things themselves stay. */
 export function desksWithout(scene: Scene, to: ReferenceTo, ids: readonly string[]): Scene {
   return {
     ...deskWithout(scene, to, ids),
     keptDesk: scene.keptDesk && deskWithout(scene.keptDesk, to, ids),
     zones: scene.zones.map((zone) => reachWithout(zone, to, ids)),
+    carriers: carriersWithout(scene.carriers, to, ids),
   };
 }
 
 /** A scene in which nothing of the present desk, and no zone, refers to a group; another state of the desk has groups of its own. */
 export function withoutGroup(scene: Scene, id: string): Scene {
-  return { ...deskWithout(scene, 'group', [id]), zones: scene.zones.map((zone) => reachWithout(zone, 'group', [id])) };
+  const zones = scene.zones.map((zone) => reachWithout(zone, 'group', [id]));
+  return { ...deskWithout(scene, 'group', [id]), zones, carriers: carriersWithout(scene.carriers, 'group', [id]) };
 }
 
 /** A scene without those emitters, and without whatever is sent to them, born from them, or aims at them. */

@@ -34,6 +34,8 @@ export interface Portion {
   /** This run is the `slice`-th of `slices` that together hold all particles. */
   readonly slice: number;
   readonly slices: number;
+  /** The number of the only birth that is made, where the others do not matter. */
+  readonly only?: number;
 }
 
 /** Makes the particles of one emitter. */
@@ -198,6 +200,7 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
   function bearAll(population: Population, row: number, births: Births, from: number, to: number): void {
     for (let k = births.first; k <= births.last; k++) {
       id = (row * NUMBERS_A_ROW + k) >>> 0;
+      if (portion.only !== undefined && id !== portion.only) continue;
       if (id % portion.slices !== portion.slice) continue;
       if (lookup(stream, id, Purpose.draft) >= draftLimit) continue;
       const frame = births.at(k);

@@ -17,6 +17,7 @@ import type { Bodies } from './bodies';
 import { nurseryOf, startFrame, type Nursery, type Portion } from './births';
 import { blame } from './blame';
 import { childNurseryOf, Track, type ChildNursery } from './children';
+import { withCourses } from './courses';
 import { meetObstacles } from './contacts';
 import { freezeInto } from './freeze';
 import { integrate } from './integrate';
@@ -80,11 +81,12 @@ export class Simulation {
   private readonly scratch = rowScratch();
   private readonly sums = sumsOfBlock();
 
-  constructor(
-    readonly scene: Scene,
-    assets: Assets,
-    portion: Portion = WHOLE,
-  ) {
+  /** The scene, with all its carriers moving by keys. */
+  readonly scene: Scene;
+
+  constructor(document: Scene, assets: Assets, portion: Portion = WHOLE) {
+    const scene = withCourses(document, assets);
+    this.scene = scene;
     const { emitters } = scene;
     this.frame = startFrame(scene);
     this.fps = scene.time.fps;

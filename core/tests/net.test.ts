@@ -96,6 +96,36 @@ describe('a mesh bent by its vertices', () => {
   });
 });
 
+it('a mesh held by one end hangs from it, and what is held goes with the emitter', () => {
+  const flat = { kind: 'terrain', size: 1, mount: 0, relief: 0, detail: 8 };
+  const scene = bent(
+    flat,
+    { keep: 0, edges: 40, folds: 0, hold: 'end', end: [1, 0, 0], share: 0, rounds: 24 },
+    {
+      fields: [{ settings: { kind: 'gravity', direction: [0, -1, 0] }, strength: G }],
+      emitter: {
+        birth: { immortal: true, speed: 0, drag: 4 },
+        keys: {
+          'place.position': [
+            { frame: 0, value: [0, 0, 0], ease: 'linear' },
+            { frame: 24, value: [0, 1, 0], ease: 'linear' },
+          ],
+        },
+      },
+    },
+  );
+  const rest = placesOf(meshOfScene(scene, new Map(), 'm')!);
+  const at = verticesOf(runTo(scene, 200));
+  for (let i = 0; i < rest.length; i += 3)
+    if (rest[i]! > 0.5 - 1e-6) expect([at[i], at[i + 1], at[i + 2]]).toEqual([rest[i], rest[i + 1]! + 1, rest[i + 2]]);
+    else if (rest[i]! < -0.5 + 1e-6) {
+      expect(at[i]).toBeCloseTo(0.5, 1);
+      // The whole of it below, and a little longer for its weight.
+      expect(at[i + 1]).toBeLessThan(0.05);
+      expect(at[i + 1]).toBeGreaterThan(-0.3);
+    }
+});
+
 describe('the springs of a mesh', () => {
   it('are each of its edges once, and each pair of corners that face each other over one (Euler: V − E + F = 2)', () => {
     const scene = bent({ kind: 'ball', radius: 1, detail: 8 }, {});

@@ -1,3 +1,4 @@
+import { whyStill } from '../../core/measure/carrier-reasons';
 import { carrierParameters } from '../../core/scene/descriptions';
 import { desksWithout } from '../../core/scene/detach';
 import type { Carrier, Scene } from '../../core/scene/document';
@@ -6,6 +7,7 @@ import { editThing, LISTS, openedScene, changeScene, useScene, type Thing, type 
 import { select } from '../store/selection-store';
 import { mount } from './place-edit';
 import { PlaceSection } from './place-section';
+import { ReasonNote } from './reason-note';
 import { Section } from './section';
 
 /** Everything that stands on a carrier. */
@@ -35,6 +37,7 @@ export function CarrierInspector({ carrier }: { carrier: Carrier }) {
         aside={`carrier ${scene.carriers.indexOf(carrier) + 1} of ${scene.carriers.length}`}
         onRename={(name) => editThing('carrier', carrier.id, (c) => void (c.name = name))}
       >
+        <ReasonNote lead="It stays where it is" reason={whyStill(scene, carrier)} />
         <ParameterRows
           description={carrierParameters}
           values={carrier as never}

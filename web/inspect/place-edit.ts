@@ -1,6 +1,7 @@
 import type { Draft } from 'immer';
 import { keyedAt, toggledAt, withKey, type Key } from '../../core/places/keys';
-import { carriersOf, motionOf, placeAt, type Placed } from '../../core/places/motion';
+import { carriersOf, placeAt, type Placed } from '../../core/places/motion';
+import { carriersIn, motionIn } from '../stage/motions';
 import { inward, WORLD, product, type Similarity } from '../../core/places/similarity';
 import type { Vector } from '../../core/math/vector';
 import type { Rotation } from '../../core/math/rotation';
@@ -73,8 +74,8 @@ export function changeKey(owner: PlaceOwner, name: PlaceNumber, frame: number, c
 
 /** The frame in which a thing's place is given, at a frame of the shot. */
 export function outerFrame(scene: Scene, placed: Placed, frame: number): Similarity {
-  const [nearest] = carriersOf(scene.carriers, placed);
-  return nearest ? motionOf(scene.carriers, nearest).at(frame) : WORLD;
+  const [nearest] = carriersOf(carriersIn(scene), placed);
+  return nearest ? motionIn(scene, nearest).at(frame) : WORLD;
 }
 
 /** Angles in degrees about X, then Y, then Z of a rotation, as the place holds them. */
@@ -94,7 +95,7 @@ export function mount(owner: PlaceOwner, carrier: string): void {
   const placed = placedOf(scene, owner);
   if (!placed) return;
   const { frame } = usePlayer.getState();
-  const now = motionOf(scene.carriers, placed).at(frame);
+  const now = motionIn(scene, placed).at(frame);
   const next: Placed = { ...placed, place: { ...placed.place, carrier, follows: 'whole' } };
   const outer = outerFrame(scene, next, frame);
   const back: Rotation = [0, 3, 6, 1, 4, 7, 2, 5, 8].map((i) => outer.rotation[i]!) as unknown as Rotation;

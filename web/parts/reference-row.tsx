@@ -36,7 +36,7 @@ export function ReferenceRow({
   const own = selection.type === 'emitter' ? selection.id : undefined;
   if (parameter.to === 'mesh') return <MeshRow parameter={parameter} value={value} onChange={onChange} />;
   const options = [
-    { value: '', label: 'none' },
+    { value: '', label: parameter.none ?? 'none' },
     ...things
       .filter(({ id }) => parameter.to !== 'emitter' || !comesFrom(emitters, id, own))
       .map(({ id, name }) => ({ value: id, label: name })),

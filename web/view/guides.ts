@@ -10,6 +10,7 @@ import {
 import type { Vector } from '../../core/math/vector';
 import { frameAbout } from '../../core/math/vector';
 import { fieldSource } from '../../core/stack/compile';
+import { carriersIn } from '../stage/motions';
 import { motionOf, type Placed } from '../../core/places/motion';
 import { outward, WORLD, type Similarity } from '../../core/places/similarity';
 import { resourcesOf } from '../../core/scene/resources';
@@ -181,7 +182,8 @@ export class Guides {
       field ??
       scene.groups.find((g) => isSelected(selection, 'group', g.id)) ??
       scene.zones.find((z) => isSelected(selection, 'zone', z.id));
-    const { camera, output, emitters, colliders, carriers, meshes, bounds } = scene;
+    const { camera, output, emitters, colliders, meshes, bounds } = scene;
+    const carriers = carriersIn(scene);
     const moving = [...emitters, ...colliders, ...carriers, ...(thing ? [thing] : [])].some((t) => motionOf(carriers, t).moves);
     const from = [camera, output, emitters, colliders, carriers, meshes, bounds, assets, selection, direction];
     const { arrows: arrowsOf } = field ? fieldKinds.get(field.settings.kind) : {};

@@ -27,6 +27,7 @@ import { pointsOf } from '../../core/bonds';
 import { looks } from '../../core/looks';
 import type { TriangleMesh } from '../../core/meshes/mesh';
 import { motionOf } from '../../core/places/motion';
+import { movedCarriers } from '../../core/step/courses';
 import type { Assets } from '../../core/scene/assets';
 import type { Emitter, Scene } from '../../core/scene/document';
 import { resourcesOf } from '../../core/scene/resources';
@@ -112,6 +113,7 @@ export class Picture {
   private readonly whole = new Matrix4();
   private sizes = 1;
   private scene: Scene | undefined;
+  private assets: Assets = new Map();
   private width = 1;
   private height = 1;
 
@@ -152,6 +154,7 @@ export class Picture {
     });
     for (const { layer } of this.layers.splice(scene.emitters.length)) this.drop(layer);
     this.scene = scene;
+    this.assets = assets;
   }
 
   /** The layer of an emitter; another one where what it draws is of another sort. */
@@ -196,7 +199,9 @@ export class Picture {
   }
 
   private placeWhole(scene: Scene, frame: number): void {
-    const { position, rotation: r, scale } = motionOf(scene.carriers, scene.whole).at(frame);
+    // Exactly, as it is written to files: few results stand on a carrier.
+    const carriers = scene.whole.place.carrier === '' ? scene.carriers : movedCarriers(scene, this.assets);
+    const { position, rotation: r, scale } = motionOf(carriers, scene.whole).at(frame);
     const [a, b, c, d, e, f, g, h, i] = r.map((n) => n * scale) as [number, number, number, number, number, number, number, number, number];
     this.whole.set(a, b, c, position[0], d, e, f, position[1], g, h, i, position[2], 0, 0, 0, 1);
     this.sizes = scene.whole.sizes ? scale : 1;

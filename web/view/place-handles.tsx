@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import type { Vector } from '../../core/math/vector';
 import { rotate } from '../../core/math/rotation';
-import { motionOf, placeAt, type Placed } from '../../core/places/motion';
+import { placeAt, type Placed } from '../../core/places/motion';
+import { motionIn } from '../stage/motions';
 import { inward } from '../../core/places/similarity';
 import { outerFrame, setPlace, type PlaceOwner } from '../inspect/place-edit';
 import { followDrag } from '../parts/drag';
@@ -25,7 +26,7 @@ export function PlaceHandles({ rig, placed, name, owner }: { rig: ViewRig; place
   const scene = useScene();
   const { frame } = usePlayer();
   const [turning, setTurning] = useState(false);
-  const world = motionOf(scene.carriers, placed).at(frame);
+  const world = motionIn(scene, placed).at(frame);
   const outer = outerFrame(scene, placed, frame);
   const { rotation } = placeAt(placed, frame);
   const { position } = world;

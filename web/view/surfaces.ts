@@ -9,7 +9,9 @@ import { pictureOf } from '../../core/images/picture';
 import type { Kinded } from '../../core/describe/registry';
 import { poseAt, type TriangleMesh } from '../../core/meshes/mesh';
 import { trianglesOf } from '../../core/meshes/surface';
-import { motionOf, type Placed } from '../../core/places/motion';
+import { type Placed } from '../../core/places/motion';
+import { looks } from '../../core/looks';
+import { motionIn } from '../stage/motions';
 import type { Similarity } from '../../core/places/similarity';
 import { streamOf } from '../../core/random/lookup';
 import { resourcesOf } from '../../core/scene/resources';
@@ -110,7 +112,7 @@ function formOf({ scene, assets, selection }: Drawn): readonly unknown[] {
     assets,
     seed,
     ...colliders.flatMap((c) => [c.id, c.shape, c.shown, isSelected(selection, 'collider', c.id)]),
-    ...emitters.flatMap((e) => [e.id, e.shape, e.masks, e.seed, e.shown, isSelected(selection, 'emitter', e.id)]),
+    ...emitters.flatMap((e) => [e.id, e.shape, e.masks, e.seed, e.shown, e.bond.kind, e.look.kind, isSelected(selection, 'emitter', e.id)]),
   ];
 }
 
@@ -142,7 +144,7 @@ export class Surfaces {
     }
     for (const { mesh, object, thing } of this.bodies) {
       const now = thing(scene);
-      if (now) place(object, motionOf(scene.carriers, now).at(frame));
+      if (now) place(object, motionIn(scene, now).at(frame));
       if (!mesh.motion) continue;
       const attribute = object.geometry.getAttribute('position') as BufferAttribute;
       poseAt(mesh, frame / scene.time.fps, attribute.array as Float32Array);
@@ -171,11 +173,13 @@ export class Surfaces {
       if (around && around !== own) this.add(around, evenly(around, 0.5), thing);
     }
     for (const emitter of scene.emitters) {
-      const { id, shape, shown } = emitter;
+      const { id, shape, shown, look } = emitter;
       const own = isSelected(selection, 'emitter', id);
       // Where a collider shows the same mesh, only the emitter that is worked on is drawn over it.
       const twin = scene.colliders.some((c) => c.shown && c.shape['mesh'] === shape['mesh']);
-      const mesh = shown && (own || !twin) ? surfaceOf(shapes.get(shape.kind), shape) : undefined;
+      // A mesh that is drawn bent is not drawn at rest as well.
+      const bent = looks.get(look.kind).draws === 'net' && emitter.bond.kind === 'net';
+      const mesh = shown && !bent && (own || !twin) ? surfaceOf(shapes.get(shape.kind), shape) : undefined;
       if (!mesh) continue;
       const shaded = own && mesh.positions.length <= 3 * MOST_SHADED;
       this.add(mesh, shaded ? cornerWeights(scene, emitter, mesh, resources) : evenly(mesh, 0.6), (s) =>

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { buildMesh } from '../../core/meshes/scene-meshes';
 import { motionOf } from '../../core/places/motion';
+import { useCourses } from '../stage/motions';
 import type { Scene } from '../../core/scene/document';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
@@ -41,6 +42,7 @@ function useMoves(scene: Scene): boolean {
       [...scene.emitters, ...scene.colliders, ...scene.carriers, ...scene.fields, ...scene.groups, scene.whole].some(
         (t) => motionOf(scene.carriers, t).moves,
       ) ||
+      scene.carriers.some((c) => c.moved !== 'keys') ||
       [...scene.fields, ...scene.groups].some((t) => t.modulators.length > 0) ||
       scene.meshes.some((m) => buildMesh(m, assets)?.motion !== undefined),
     [scene.emitters, scene.colliders, scene.carriers, scene.fields, scene.groups, scene.whole, scene.meshes, assets],
@@ -56,6 +58,7 @@ export function Viewport() {
   // Only what moves is drawn anew with each frame.
   const moves = useMoves(scene);
   const shownFrame = usePlayer((player) => (moves ? (player.shown ?? player.frame) : scene.time.first));
+  const runs = useCourses((courses) => courses.runs);
   const box = useRef<HTMLDivElement>(null);
   const [rig, setRig] = useState<ViewRig>();
 
@@ -100,7 +103,7 @@ export function Viewport() {
     rig.surfaces.update(drawn);
     rig.slice.update(drawn);
     rig.request();
-  }, [rig, scene, selection, stage, assets, shownFrame]);
+  }, [rig, scene, selection, stage, assets, shownFrame, runs]);
 
   return (
     <div

@@ -37,7 +37,26 @@ export function checkCollider(value: unknown, field: string, known: Known): Faul
 /** Every fault of a carrier. */
 export function checkCarrier(value: unknown, field: string, known: Known): Fault[] {
   const faults = checkValues(carrierParameters, value, field, PLACED_MEMBERS);
-  return isRecord(value) ? [...checkThing(value, field, known), ...faults] : faults;
+  return isRecord(value)
+    ? [...checkThing(value, field, known), ...faults, ...checkReferences(carrierParameters, value, field, known)]
+    : faults;
+}
+
+/** Carriers that ride on a strand which stands on them, by name. */
+export function checkRides(carriers: readonly unknown[], emitters: readonly unknown[], field: string): Fault[] {
+  const outer = (thing: unknown) => (isRecord(thing) && isRecord(thing['place']) ? thing['place']['carrier'] : undefined);
+  const byId = new Map(carriers.filter(isRecord).map((c) => [c['id'], c]));
+  return carriers.flatMap((c, i) => {
+    if (!isRecord(c) || c['moved'] !== 'strand') return [];
+    const emitter = emitters.find((e) => isRecord(e) && e['id'] === c['strandOf']);
+    const seen = new Set<unknown>();
+    for (let id = outer(emitter); id !== undefined && id !== '' && !seen.has(id); id = outer(byId.get(id))) {
+      if (id === c['id'])
+        return [fault('reference', `${field}[${i}].strandOf`, c['strandOf'], 'an emitter that this carrier does not carry')];
+      seen.add(id);
+    }
+    return [];
+  });
 }
 
 /** Carriers that carry one another in a circle, by name. */

@@ -2,7 +2,7 @@ import { checkValues, isRecord } from '../../describe/check';
 import { fault, type Fault } from '../../describe/faults';
 import * as descriptions from '../descriptions';
 import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../document';
-import { checkCarriage, checkCarrier, checkCollider, checkMesh } from './collider';
+import { checkCarriage, checkCarrier, checkCollider, checkMesh, checkRides } from './collider';
 import { checkDial, checkDialNames } from './dial';
 import { checkDescent, checkEmitter } from './emitter';
 import { checkField, checkGroup, checkZone } from './field';
@@ -132,8 +132,11 @@ export function checkScene(document: unknown): Fault[] {
     ...checkDesk(document, '', known),
     ...checkKeptDesk(document['keptDesk'], known),
     ...checkList(document['colliders'], 'colliders', MOST.colliders, (item, at) => checkCollider(item, at, known)),
-    ...checkList(document['carriers'], 'carriers', MOST.carriers, (item, at) => checkCarrier(item, at, known)),
+    ...checkList(document['carriers'], 'carriers', MOST.carriers, (item, at) =>
+      checkCarrier(item, at, { ...known, group: groupsOfBoth(document) }),
+    ),
     ...checkCarriage(array('carriers'), 'carriers'),
+    ...checkRides(array('carriers'), array('emitters'), 'carriers'),
     ...checkList(document['zones'], 'zones', MOST.zones, (item, at) => checkZone(item, at, { ...known, group: groupsOfBoth(document) })),
     ...checkList(document['dials'], 'dials', MOST.dials, checkDial),
     ...checkDialNames(document['dials'], 'dials'),

@@ -1,0 +1,36 @@
+import type { Carrier, Emitter, Scene } from '../scene/document';
+import { countersOf, startFrame } from '../step/births';
+import type { Reason } from './reason';
+
+function changed(carrier: Carrier, change: Partial<Carrier>): (scene: Scene) => Scene {
+  return (scene) => ({ ...scene, carriers: scene.carriers.map((c) => (c.id === carrier.id ? { ...c, ...change } : c)) });
+}
+
+/** Strands that the first amount of an emitter makes until the end of the scene. */
+function strandsOf(scene: Scene, emitter: Emitter): number {
+  const [counter] = countersOf(scene, emitter);
+  if (!counter) return 0;
+  let most = 0;
+  for (let frame = startFrame(scene); frame <= scene.time.last; frame++)
+    most = Math.max(most, counter.atFrame(frame).last, counter.during(frame, frame + 1).last);
+  return most;
+}
+
+/** Why a carrier that is to be moved by fields or by a strand stays where it is; undefined where it does not. */
+export function whyStill(scene: Scene, carrier: Carrier): Reason | undefined {
+  if (carrier.moved === 'fields')
+    return scene.fields.length > 0 ? undefined : { code: 'no-field', words: 'there is no field that could move it' };
+  if (carrier.moved !== 'strand') return undefined;
+  const emitter = scene.emitters.find((e) => e.id === carrier.strandOf);
+  const other = scene.emitters.find((e) => e.bond.kind === 'strand');
+  const mend = other && { label: `Ride on ${other.name}`, change: changed(carrier, { strandOf: other.id }) };
+  if (!emitter) return { code: 'no-strand', words: 'no emitter is chosen whose strand it rides on', ...(mend && { mend }) };
+  if (emitter.bond.kind !== 'strand') return { code: 'no-strand', words: `${emitter.name} makes no strands`, ...(mend && { mend }) };
+  const strands = strandsOf(scene, emitter);
+  if (carrier.strand <= strands) return undefined;
+  return {
+    code: 'no-strand',
+    words: `${emitter.name} makes ${strands} ${strands === 1 ? 'strand' : 'strands'}: there is no strand ${carrier.strand}`,
+    ...(strands > 0 && { mend: { label: `Ride on strand ${strands}`, change: changed(carrier, { strand: strands }) } }),
+  };
+}
