@@ -4,6 +4,8 @@ import type { Kind } from '../describe/registry';
 /** What an amount is counted with. */
 export interface AmountSource {
   readonly values: Values;
+  /** The values on a whole frame, where they move. */
+  readonly valuesAt?: ((frame: number) => Values) | undefined;
   /** Frames a second. */
   readonly fps: number;
   /** The frame at which the run starts: first frame of the shot less the pre-roll. */

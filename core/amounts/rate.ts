@@ -55,8 +55,9 @@ export const rate: AmountKind = {
   label: 'rate',
   summary: 'So many particles a second or a frame, each born at its own moment inside the frame.',
   parameters,
-  compile({ values, fps, start, gate, luck }) {
+  compile({ values, valuesAt, fps, start, gate, luck }) {
     const { rate: given, per, variance, moments } = values as ValuesOf<typeof parameters>;
+    const uneven = variance > 0 || valuesAt !== undefined;
     const perSecond = (n: number) => (per === 'second' ? n : n * fps);
     // Rate and its sum before each frame from the start on, in births a second.
     const rates: number[] = [];
@@ -66,8 +67,9 @@ export const rate: AmountKind = {
     const reach = (index: number) => {
       for (let i = rates.length; i <= index; i++) {
         const open = gate(start + i);
-        const own = open ? Math.max(0, perSecond(variance > 0 ? varied(given, variance, luck(start + i)) : given)) : 0;
-        sums.push(variance > 0 ? sum : perSecond(given) * on);
+        const now = valuesAt ? (valuesAt(start + i) as ValuesOf<typeof parameters>) : { rate: given, variance };
+        const own = open ? Math.max(0, perSecond(now.variance > 0 ? varied(now.rate, now.variance, luck(start + i)) : now.rate)) : 0;
+        sums.push(uneven ? sum : perSecond(given) * on);
         rates.push(own);
         sum += own;
         if (open) on++;

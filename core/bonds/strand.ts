@@ -14,6 +14,7 @@ const parameters = describe({
     min: 2,
     max: MOST_POINTS,
     whole: true,
+    fixed: true,
     usual: [6, 32],
     help: 'How many particles make a strand, its root among them. The time it takes grows with their square.',
   },

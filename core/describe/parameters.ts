@@ -26,6 +26,8 @@ export interface NumberParameter extends Common {
   readonly whole?: boolean;
   /** True for the seed of something random: another one is as good. */
   readonly seed?: boolean;
+  /** True where it says what a thing is made of, and can’t change while it lives. */
+  readonly fixed?: boolean;
 }
 
 export interface VectorParameter extends Common {
@@ -100,6 +102,8 @@ export interface TextParameter extends Common {
   readonly most: number;
   /** For an expression of the formula language: whose names it may use. */
   readonly formula?: 'gate' | 'particle' | 'mask';
+  /** For the name of a dial of the scene. */
+  readonly dial?: true;
 }
 
 /** Points of a path, in order, in the frame of a place. */

@@ -29,9 +29,15 @@ function between<V extends number | Vector>(a: V, b: V, t: number): V {
 
 /** The value of keys at a frame with fraction: that of the first key before it, of the last after it. */
 export function valueAt<V extends number | Vector>(keys: readonly Key<V>[], frame: number): V {
-  const next = keys.findIndex((k) => k.frame > frame);
+  let next = 0;
+  let end = keys.length;
+  while (next < end) {
+    const middle = (next + end) >> 1;
+    if (keys[middle]!.frame > frame) end = middle;
+    else next = middle + 1;
+  }
   if (next === 0) return keys[0]!.value;
-  if (next === -1) return keys.at(-1)!.value;
+  if (next === keys.length) return keys[next - 1]!.value;
   const a = keys[next - 1]!;
   const b = keys[next]!;
   return between(a.value, b.value, shape(a.ease, (frame - a.frame) / (b.frame - a.frame)));

@@ -16,6 +16,7 @@ import { profiles } from '../profiles';
 import { profileCommon } from '../profiles/profile';
 import { responses } from '../responses';
 import { shapes } from '../shapes';
+import { tides } from '../tides';
 import * as descriptions from './descriptions';
 import {
   SCENE_FORMAT,
@@ -23,6 +24,7 @@ import {
   type Carrier,
   type Collider,
   type Desk,
+  type Drives,
   type Dial,
   type Emitter,
   type Field,
@@ -43,11 +45,17 @@ const list = (value: unknown): readonly Values[] => (value ?? []) as readonly Va
 
 const identity = (written: Written) => ({ id: written['id'] as string, name: written['name'] as string });
 
-/** Place and keys of anything placed. */
-function completePlaced(written: Written): { place: Place; keys: Keys } {
+/** Drives with what they leave out filled in. */
+function completeDrives(written: unknown): Drives {
+  return Object.fromEntries(Object.entries(object(written)).map(([path, drive]) => [path, tides.complete(drive as Kinded)]));
+}
+
+/** Place, keys and drives of anything placed. */
+function completePlaced(written: Written): { place: Place; keys: Keys; drives: Drives } {
   return {
     place: { ...defaultsOf(descriptions.placeParameters), ...object(written['place']) },
     keys: object(written['keys']) as Keys,
+    drives: completeDrives(written['drives']),
   };
 }
 
@@ -152,7 +160,13 @@ export function completeZone(written: Written): Zone {
 
 /** A dial with everything left out filled in. The input must have passed the check. */
 export function completeDial(written: Written): Dial {
-  return { ...defaultsOf(descriptions.dialParameters), ...written, ...identity(written), keys: object(written['keys']) as Keys };
+  return {
+    ...defaultsOf(descriptions.dialParameters),
+    ...written,
+    ...identity(written),
+    keys: object(written['keys']) as Keys,
+    drives: completeDrives(written['drives']),
+  };
 }
 
 function completeMesh(written: Written): SceneMesh {

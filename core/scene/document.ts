@@ -49,12 +49,16 @@ export const MOST = {
 
 export type Place = ValuesOf<typeof placeParameters>;
 
+/** What moves the numbers of a thing without keys, by path; parts of vectors end in `.0`, `.1`, `.2`. */
+export type Drives = Readonly<Record<string, Kinded>>;
+
 /** A thing of the scene that has a place. */
 interface PlacedThing {
   readonly id: string;
   readonly name: string;
   readonly place: Place;
   readonly keys: Keys;
+  readonly drives: Drives;
 }
 
 export interface Emitter extends ValuesOf<typeof emitterParameters>, PlacedThing {
@@ -123,8 +127,9 @@ export interface Dial extends ValuesOf<typeof dialParameters> {
   readonly id: string;
   /** A name as formulas write it. */
   readonly name: string;
-  /** Keys of `value`. */
+  /** Keys and drives of `value`. */
   readonly keys: Keys;
+  readonly drives: Drives;
 }
 
 /** A mesh of the scene, made by code or read from a file; emitters and colliders refer to it. */
@@ -141,6 +146,7 @@ export type Bounds = ValuesOf<typeof boundsParameters>;
 export interface Whole extends ValuesOf<typeof wholeParameters> {
   readonly place: Place;
   readonly keys: Keys;
+  readonly drives: Drives;
 }
 
 /** An image of the scene: its canonical PNG is kept under its content hash. */

@@ -21,6 +21,7 @@ export const particlesParameters = describe({
   },
   each: {
     type: 'number',
+    fixed: true,
     label: 'A second, from each',
     unit: '1/s',
     default: 20,

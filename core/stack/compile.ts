@@ -8,6 +8,7 @@ import { streamOf } from '../random/lookup';
 import type { Assets } from '../scene/assets';
 import type { Field, Group, Scene } from '../scene/document';
 import { actionOf, deskTree, groupsAround, isHeard, type DeskNode } from '../scene/groups';
+import { isMoving, thingAt } from '../scene/moved';
 import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
 import { motionOf } from '../places/motion';
@@ -27,6 +28,10 @@ export interface Row extends Reach {
   readonly needs: NonNullable<FieldKind['needs']>;
   /** Undefined where it ends no particle. */
   readonly swallows: SwallowRoutine | undefined;
+  /** What it is found through by fields that heed neighbours. */
+  readonly swarms: readonly Neighbours[];
+  /** Makes it anew for a frame; undefined where none of its numbers moves. */
+  readonly remake: ((frame: number) => Partial<Row>) | undefined;
 }
 
 /** A group made ready to run. */
@@ -40,6 +45,8 @@ export interface GroupRow extends Reach {
   readonly members: readonly StackNode[];
   /** True where its members simply go into the sum around it. */
   readonly open: boolean;
+  /** Makes it anew for a frame; undefined where none of its numbers moves. */
+  readonly remake: ((frame: number) => Partial<GroupRow>) | undefined;
 }
 
 export type StackNode = Row | GroupRow;
@@ -60,7 +67,7 @@ export interface Stack {
   readonly read: ReadonlyMap<string, FrozenParticles>;
   readonly zones: readonly ZoneRow[];
   /** What fields that heed neighbours find them in. */
-  readonly swarms: readonly Neighbours[];
+  swarms: readonly Neighbours[];
   /** Frame with fraction that it is placed for. */
   frame: number;
 }
@@ -116,10 +123,10 @@ export function fieldSource(
 /** Makes the fields and groups of a scene ready to run. `share` is the draft's. */
 export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
   const read = new Map<string, FrozenParticles>();
-  const swarms: Neighbours[] = [];
-  const rows = scene.fields.map((field, index): Row => {
+  const makeRow = (field: Field, index: number): Row => {
     const kind = fieldKinds.get(field.settings.kind);
     const reach = compileReach(scene, field, assets, isHeard(field, scene));
+    const swarms: Neighbours[] = [];
     const source = fieldSource(scene, field, assets, { read, swarms, sends: reach.sends, share });
     return {
       ...reach,
@@ -129,7 +136,14 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
       vector: kind.compile(source),
       swallows: kind.swallows?.(source),
       needs: kind.needs ?? {},
+      swarms,
+      remake: undefined,
     };
+  };
+  const rows = scene.fields.map((field, index): Row => {
+    if (!isMoving(field)) return makeRow(field, index);
+    const remake = (frame: number) => ({ ...makeRow(thingAt(field, frame), index), remake });
+    return remake(scene.time.first);
   });
   const groups = new Map<string, GroupRow>();
   const nodeOf = (node: DeskNode): StackNode => {
@@ -146,6 +160,12 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
       action: action === undefined ? undefined : actions.get(action),
       members: node.members.map(nodeOf),
       open: rule.kind === 'sum' && !group.limited && !group.unit,
+      remake: isMoving(group)
+        ? (frame) => {
+            const now = thingAt(group, frame);
+            return { ...compileReach(scene, now, assets, heard), group: now };
+          }
+        : undefined,
     };
     groups.set(group.id, row);
     return row;
@@ -158,7 +178,7 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
     fps: scene.time.fps,
     ceiling,
     read,
-    swarms,
+    swarms: rows.flatMap((row) => row.swarms),
     zones: compileZones(scene, assets),
     frame: NaN,
   };
@@ -169,6 +189,8 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
 /** Brings fields and groups to where and how they are at a frame with fraction; `step` is the frames a substep takes. */
 export function placeStack(stack: Stack, frame: number, step = 1): void {
   stack.frame = frame;
+  for (const row of [...stack.rows, ...stack.groups.values()]) if (row.remake) Object.assign(row, row.remake(frame));
+  if (stack.rows.some((row) => row.remake && row.swarms.length > 0)) stack.swarms = stack.rows.flatMap((row) => row.swarms);
   for (const row of stack.rows) placeReach(row, row.field, frame, step, stack.fps);
   for (const row of stack.groups.values()) placeReach(row, undefined, frame, step, stack.fps);
   placeZones(stack.zones, frame, step, stack.fps);

@@ -11,6 +11,7 @@ import { outward, type Similarity } from '../places/similarity';
 import { bonds } from '../bonds';
 import { particleOf, type Bond, type Stand } from '../bonds/bond';
 import { ATTEMPT, lookup, mix, Purpose, streamOf, uniform } from '../random/lookup';
+import { isMoving, thingAt } from '../scene/moved';
 import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
 import type { Assets } from '../scene/assets';
@@ -58,9 +59,11 @@ export function countersOf(scene: Pick<Scene, 'time' | 'seed' | 'dials'>, emitte
   const { fps } = scene.time;
   const stream = streamOf(scene.seed, emitter.seed);
   const gate = gates.get(emitter.gate.kind).compile(emitter.gate, clockOf(scene));
+  const moves = (row: number) => Object.keys(emitter.keys).some((path) => path.startsWith(`amounts.${row}.`));
   return emitter.amounts.map((amount, row) =>
     amounts.get(amount.kind).compile({
       values: amount,
+      valuesAt: moves(row) ? (frame) => thingAt(emitter, frame).amounts[row]! : undefined,
       fps,
       start: startFrame(scene),
       gate,
@@ -104,16 +107,27 @@ export function bondOf(emitter: Emitter, resources: Resources): Bond | undefined
 /** Makes an emitter ready to give birth by its own amounts. */
 export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portion: Portion): Nursery {
   const stream = streamOf(scene.seed, emitter.seed);
-  const { birth } = emitter;
   const { fps, substeps, last } = scene.time;
   const shape = shapes.get(emitter.shape.kind);
   const resources = resourcesOf(scene, assets);
-  const sample = shape.sampler(emitter.shape, resources);
-  const mask = maskOf(scene, emitter, stream, resources, shape);
   const motion = motionOf(scene.carriers, emitter);
-  const maternity = new Maternity(emitter, stream, fps, last + 1);
   const counters = countersOf(scene, emitter);
-  const fixed = normalised(birth.direction);
+  const equip = (now: Emitter) => ({
+    birth: now.birth,
+    sample: shape.sampler(now.shape, resources),
+    mask: maskOf(scene, now, stream, resources, shape),
+    maternity: new Maternity(now, stream, fps, last + 1),
+    fixed: normalised(now.birth.direction),
+  });
+  const moving = isMoving(emitter, ['amounts', 'look', 'bond']);
+  let { birth, sample, mask, maternity, fixed } = equip(emitter);
+  let equipped = NaN;
+  /** Takes the keyed numbers of the frame that is under way. */
+  function readyFor(frame: number): void {
+    if (!moving || Math.floor(frame) === equipped) return;
+    equipped = Math.floor(frame);
+    ({ birth, sample, mask, maternity, fixed } = equip(thingAt(emitter, equipped)));
+  }
   const draftLimit = portion.share * 4294967296;
   const place = birthPlace();
   let id = 0;
@@ -157,6 +171,7 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
   }
 
   function standAt(body: number, found: Found, frame: number): Stand {
+    readyFor(frame);
     id = body;
     purpose = found.purpose;
     draw.k = found.k;
@@ -166,11 +181,14 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
   }
 
   const bond = bondOf(emitter, resources);
-  const stands = !motion.moves && !shape.surface?.(emitter.shape, resources)?.motion;
-  const bodies = bond && new Bodies(bond, standAt, stands, fps);
+  const bending = isMoving(emitter, ['amounts', 'look', 'shape', 'masks', 'birth']);
+  const bondAt = bending ? (frame: number) => bondOf(thingAt(emitter, frame), resources) ?? bond! : undefined;
+  const stands = !moving && !motion.moves && !shape.surface?.(emitter.shape, resources)?.motion;
+  const bodies = bond && new Bodies(bond, standAt, stands, fps, bondAt);
   const lain = new Float64Array(3 * (bond?.points ?? 0));
 
   function bear(population: Population, k: number, frame: number): void {
+    readyFor(frame);
     draw.k = k;
     draw.time = frame / fps;
     if (!find()) return;

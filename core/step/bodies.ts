@@ -41,11 +41,13 @@ export class Bodies {
   private readonly weight: Float64Array;
 
   constructor(
-    readonly bond: Bond,
+    public bond: Bond,
     private readonly standAt: (body: number, found: Found, frame: number) => Stand,
     /** True where neither the emitter nor its shape moves. */
     private readonly still: boolean,
     private readonly fps: number,
+    /** What it is at a frame, where its numbers move. */
+    private readonly bondAt?: (frame: number) => Bond,
   ) {
     const room = () => new Float64Array(3 * bond.points);
     [this.now, this.was, this.rest] = [room(), room(), room()];
@@ -90,6 +92,7 @@ export class Bodies {
 
   /** Moves all particles to where their bonds let them be, at the end of a substep; frames. */
   settle(population: Population, from: number, to: number): void {
+    if (this.bondAt) this.bond = this.bondAt(to);
     const { points } = this.bond;
     const { id, count, held, columns } = population;
     const { bodies, slots } = bodyTable(id, count, points, (slot) => held[slot] === KILLED || Number.isNaN(columns.vx[slot]!));

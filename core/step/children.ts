@@ -3,6 +3,7 @@ import { clockOf } from '../gates/clock';
 import { normalised, type Vector } from '../math/vector';
 import { WORLD } from '../places/similarity';
 import { Purpose, streamOf, uniform } from '../random/lookup';
+import { isMoving, thingAt } from '../scene/moved';
 import type { Emitter, Scene } from '../scene/document';
 import type { particlesParameters } from '../shapes/particles';
 import type { ValuesOf } from '../describe/parameters';
@@ -52,11 +53,17 @@ export interface ChildNursery {
 export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
   const stream = streamOf(scene.seed, emitter.seed);
   const { fps, last } = scene.time;
-  const { birth } = emitter;
-  const { when, each, from, to } = emitter.shape as unknown as ValuesOf<typeof particlesParameters>;
   const gate = gates.get(emitter.gate.kind).compile(emitter.gate, clockOf(scene));
-  const maternity = new Maternity(emitter, stream, fps, last + 1);
-  const fixed = normalised(birth.direction);
+  const equip = (now: Emitter) => ({
+    birth: now.birth,
+    shape: now.shape as unknown as ValuesOf<typeof particlesParameters>,
+    maternity: new Maternity(now, stream, fps, last + 1),
+    fixed: normalised(now.birth.direction),
+  });
+  // How often a parent gives birth is counted from its own birth on, so that it is what it was at the first frame.
+  const { each } = emitter.shape as unknown as ValuesOf<typeof particlesParameters>;
+  const moving = isMoving(emitter, ['amounts', 'look', 'bond']);
+  let { birth, shape, maternity, fixed } = equip(emitter);
 
   function bear(population: Population, source: Population, parent: number, id: number, time: number, position: Vector): void {
     const { columns } = source;
@@ -82,6 +89,8 @@ export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
 
   return {
     during(population, source, track, begin, end) {
+      if (moving) ({ birth, shape, maternity, fixed } = equip(thingAt(emitter, Math.floor(begin * fps + 1e-9))));
+      const { when, from, to } = shape;
       for (let parent = 0; parent < source.count; parent++) {
         const id = source.id[parent]!;
         const born = source.birth[parent]!;

@@ -8,6 +8,7 @@ import { mix, streamOf } from '../random/lookup';
 import { responses } from '../responses';
 import type { Impact, Rebound } from '../responses/response';
 import type { Assets } from '../scene/assets';
+import { isMoving, thingAt } from '../scene/moved';
 import { resourcesOf } from '../scene/resources';
 import { hitOf, type Collider, type Hit, type Scene } from '../scene/document';
 
@@ -33,18 +34,27 @@ export interface Obstacle {
   /** Where it is at the beginning and the end of the substep. */
   begin: Similarity;
   end: Similarity;
+  /** Makes what its numbers say anew for a frame; undefined where none of them moves. */
+  readonly remake: ((frame: number) => Made) | undefined;
 }
 
+/** What of a collider hangs on its numbers. */
+type Made = Pick<Obstacle, 'body' | 'respond' | 'collider' | 'half'>;
+
 function obstacleOf(scene: Scene, collider: Collider, assets: Assets): Obstacle {
+  const make = (now: Collider): Made => ({
+    body: colliderShapes.get(now.shape.kind).body(now.shape, resourcesOf(scene, assets)),
+    respond: responses.get(now.response.kind).compile(now.response),
+    collider: now,
+    half: Math.max(THINNEST, now.thickness) / 2,
+  });
   return {
+    ...make(collider),
     name: collider.name,
-    body: colliderShapes.get(collider.shape.kind).body(collider.shape, resourcesOf(scene, assets)),
     motion: motionOf(scene.carriers, collider),
-    respond: responses.get(collider.response.kind).compile(collider.response),
-    collider,
+    remake: isMoving(collider) ? (frame) => make(thingAt(collider, frame)) : undefined,
     stream: mix(streamOf(scene.seed, collider.seed) ^ 0x2c1b3c6d),
     hits: scene.emitters.map((e) => hitOf(collider, e.id)),
-    half: Math.max(THINNEST, collider.thickness) / 2,
     contacts: 0,
     begin: WORLD,
     end: WORLD,
@@ -66,6 +76,7 @@ function sceneBox({ bounds, emitters }: Scene): Obstacle {
     contacts: 0,
     begin: place,
     end: place,
+    remake: undefined,
   };
 }
 
@@ -78,6 +89,7 @@ export function obstaclesOf(scene: Scene, assets: Assets): Obstacle[] {
 /** Brings obstacles to a substep, frames with fractions. */
 export function moveObstacles(obstacles: readonly Obstacle[], from: number, to: number, fps: number): void {
   for (const obstacle of obstacles) {
+    if (obstacle.remake) Object.assign(obstacle, obstacle.remake(to));
     obstacle.begin = obstacle.motion.at(from);
     obstacle.end = obstacle.motion.at(to);
     obstacle.body.pose?.(from / fps, to / fps);

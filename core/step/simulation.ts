@@ -3,6 +3,7 @@ import { vectorColumns } from '../math/vector';
 import { turnAbout, turnedBy } from '../math/quaternion';
 import type { Assets } from '../scene/assets';
 import type { Emitter, Scene } from '../scene/document';
+import { withDrives } from '../scene/drives';
 import { shapes } from '../shapes';
 import { looks } from '../looks';
 import { BLOCK, particleBlock } from '../stack/block';
@@ -85,7 +86,7 @@ export class Simulation {
   readonly scene: Scene;
 
   constructor(document: Scene, assets: Assets, portion: Portion = WHOLE) {
-    const scene = withCourses(document, assets);
+    const scene = withCourses(withDrives(document), assets);
     this.scene = scene;
     const { emitters } = scene;
     this.frame = startFrame(scene);
@@ -130,7 +131,7 @@ export class Simulation {
 
   /** Contacts with each collider of the scene since the start, in its order; 0 for those that are off. */
   contacts(): number[] {
-    return this.scene.colliders.map((collider) => this.obstacles.find((o) => o.collider === collider)?.contacts ?? 0);
+    return this.scene.colliders.map((collider) => this.obstacles.find((o) => o.collider?.id === collider.id)?.contacts ?? 0);
   }
 
   /** What every field delivers on the frame the run is at. */

@@ -1,4 +1,5 @@
 import { useSortable } from '@dnd-kit/sortable';
+import { useStrength } from './moved-strength';
 import { CSS } from '@dnd-kit/utilities';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { memo } from 'react';
@@ -57,7 +58,7 @@ export const GroupStrip = memo(function GroupStrip({ group, index, depth }: { gr
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: group.id });
   const rule = rules.get(group.rule);
   const unit = action ? actions.get(action).vectorUnit : '';
-  const set = (value: number) => editGroup(group.id, (g) => void (g.strength = value));
+  const strength = useStrength('groups', group.id, group.strength, (value) => editGroup(group.id, (g) => void (g.strength = value)));
   return (
     <article
       ref={setNodeRef}
@@ -105,20 +106,20 @@ export const GroupStrip = memo(function GroupStrip({ group, index, depth }: { gr
           <GroupMeter index={index} unit={unit} />
           <Fader
             label={`Strength of ${group.name}`}
-            value={group.strength}
+            value={strength.value}
             parameter={groupParameters.strength}
             live={selected}
-            onChange={set}
+            onChange={strength.set}
           />
         </div>
         <div className="flex min-w-0 flex-1 flex-col justify-center text-text">
           <NumberBox
             label={`Strength of ${group.name} as a number`}
-            value={group.strength}
+            value={strength.value}
             parameter={groupParameters.strength}
             unit=""
             big
-            onChange={set}
+            onChange={strength.set}
           />
           <span className="num text-right text-faint">×</span>
         </div>

@@ -21,6 +21,8 @@ import { KindMenu } from './kind-menu';
 import { MuteSolo } from './mute-solo';
 import { FalloffOrReason, Gives, StripMeter } from './readings';
 import { SendDots } from './send-dot';
+import { MoveLine } from '../parts/movable';
+import { useStrength } from './moved-strength';
 import { setStrength, strengthParameter } from './strength';
 import { focusBeside } from './strip-keys';
 
@@ -72,6 +74,7 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
   const kind = fieldKinds.get(field.settings.kind);
   const action = actions.get(field.actsAs);
   const parameter = strengthParameter(field);
+  const strength = useStrength('fields', field.id, field.strength, (value) => setStrength(field.id, value));
   return (
     <article
       ref={setNodeRef}
@@ -115,21 +118,24 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
           <StripMeter field={field} index={index} />
           <Fader
             label={`${kind.strength.label} of ${field.name}`}
-            value={field.strength}
+            value={strength.value}
             parameter={parameter}
             live={selected}
-            onChange={(value) => setStrength(field.id, value)}
+            onChange={strength.set}
           />
         </div>
         <div className="flex min-w-0 flex-1 flex-col justify-center text-text">
-          <NumberBox
-            label={`${kind.strength.label} of ${field.name} as a number`}
-            value={field.strength}
-            parameter={parameter}
-            unit=""
-            big
-            onChange={(value) => setStrength(field.id, value)}
-          />
+          <div className="relative">
+            <NumberBox
+              label={`${kind.strength.label} of ${field.name} as a number`}
+              value={strength.value}
+              parameter={parameter}
+              unit=""
+              big
+              onChange={strength.set}
+            />
+            <MoveLine of={strength.of} label={`${kind.strength.label} of ${field.name}`} parameter={parameter} narrow />
+          </div>
           <span className="num text-right whitespace-nowrap text-faint">{action.unit}</span>
           <Gives index={index} needsDrag={action.needsDrag} />
         </div>

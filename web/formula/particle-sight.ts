@@ -1,5 +1,5 @@
 import { dialAt } from '../../core/scene/dials';
-import { motionIn } from '../stage/motions';
+import { drawnMotion } from '../stage/motions';
 import { inward, rotateBack } from '../../core/places/similarity';
 import { extents } from '../../core/extents';
 import type { Assets } from '../../core/scene/assets';
@@ -24,7 +24,7 @@ export function particleSight(scene: Scene, assets: Assets, thing: WithReach, fr
   // Golden-ratio steps go through all of them without a pattern.
   const i = Math.floor(particles.count * ((0.5 + turn * 0.6180339887) % 1));
   const { columns } = particles;
-  const place = motionIn(scene, thing).at(frame.frame);
+  const place = drawnMotion(scene, thing).at(frame.frame);
   const [x, y, z] = inward(place, [columns.x[i]!, columns.y[i]!, columns.z[i]!]);
   const velocity = [columns.vx[i]!, columns.vy[i]!, columns.vz[i]!] as const;
   const [vx, vy, vz] = rotateBack(place.rotation, velocity);

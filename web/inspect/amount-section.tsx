@@ -50,6 +50,7 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
             />
             <ParameterRows
               description={amounts.get(amount.kind).parameters}
+              {...(amount.kind !== 'burst' && { of: { sort: 'emitters', id: emitter.id, prefix: `amounts.${row}.` } as const })}
               values={amount}
               onChange={(name, value) => set(row, name, value)}
             />

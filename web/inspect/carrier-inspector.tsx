@@ -40,6 +40,7 @@ export function CarrierInspector({ carrier }: { carrier: Carrier }) {
         <ReasonNote lead="It stays where it is" reason={whyStill(scene, carrier)} />
         <ParameterRows
           description={carrierParameters}
+          of={{ sort: 'carriers', id: carrier.id, prefix: '' }}
           values={carrier as never}
           onChange={(name, value) =>
             editThing('carrier', carrier.id, (c) => void ((c as unknown as Record<string, unknown>)[name] = value))

@@ -37,6 +37,7 @@ function Idle({ collider }: { collider: Collider }) {
 
 /** The selected collider: its body, what it does to particles, and to whose. */
 export function ColliderInspector({ collider }: { collider: Collider }) {
+  const of = { sort: 'colliders', id: collider.id } as const;
   const scene = useScene();
   const edit = (recipe: (c: Draftable) => void) => editCollider(collider.id, (c) => recipe(c as unknown as Draftable));
   const set = (name: string, value: unknown) =>
@@ -58,6 +59,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
         <Idle collider={collider} />
         <ParameterRows
           description={colliderParameters}
+          of={{ ...of, prefix: '' }}
           values={collider as never}
           without={Object.keys(colliderParameters).filter((n) => !OWN.includes(n))}
           onChange={set}
@@ -70,6 +72,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
         />
         <ParameterRows
           description={colliderShapes.get(collider.shape.kind).parameters}
+          of={{ ...of, prefix: 'shape.' }}
           values={collider.shape}
           onChange={(name, value) => edit((c) => void ((c['shape'] as Draftable)[name] = value))}
         />
@@ -83,14 +86,22 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
         />
         <ParameterRows
           description={responses.get(collider.response.kind).parameters}
+          of={{ ...of, prefix: 'response.' }}
           values={collider.response}
           onChange={(name, value) => edit((c) => void ((c['response'] as Draftable)[name] = value))}
         />
-        <ParameterRows description={colliderParameters} values={collider as never} without={[...OWN, ...SPLIT]} onChange={set} />
+        <ParameterRows
+          description={colliderParameters}
+          of={{ ...of, prefix: '' }}
+          values={collider as never}
+          without={[...OWN, ...SPLIT]}
+          onChange={set}
+        />
       </Section>
       <Section title="Split">
         <ParameterRows
           description={colliderParameters}
+          of={{ ...of, prefix: '' }}
           values={collider as never}
           without={Object.keys(colliderParameters).filter((n) => !SPLIT.includes(n))}
           onChange={set}

@@ -56,6 +56,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
   // A shape's numbers are set together only where all have that shape.
   const setShape = (name: string, value: unknown) =>
     editEmitters(ids, (e) => e.shape.kind === emitter.shape.kind && void ((e.shape as Draftable)[name] = value));
+  const of = { sort: 'emitters', id: emitter.id } as const;
   const own: Values = { on: emitter.on, shown: emitter.shown, seed: emitter.seed };
   const sight = useGateSight();
   return (
@@ -82,19 +83,29 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           kind={emitter.shape.kind}
           onChange={(kind) => editEmitters(ids, (e) => void (e.shape = shapes.defaults(kind) as never))}
         />
-        <ParameterRows description={shape.parameters} values={emitter.shape} onChange={setShape} />
+        <ParameterRows description={shape.parameters} of={{ ...of, prefix: 'shape.' }} values={emitter.shape} onChange={setShape} />
       </Section>
       <MaskSection emitter={emitter} ids={ids} />
       <AmountSection emitter={emitter} ids={ids} />
       {GROUPS.map(([title, names]) => (
         <Section key={title} title={title}>
-          <ParameterRows description={narrowed(birthParameters, names)} values={emitter.birth} onChange={set('birth')} />
+          <ParameterRows
+            description={narrowed(birthParameters, names)}
+            of={{ ...of, prefix: 'birth.' }}
+            values={emitter.birth}
+            onChange={set('birth')}
+          />
         </Section>
       ))}
       {!shape.fromParticles && <BondSection emitter={emitter} ids={ids} />}
       {looks.get(emitter.look.kind).turns && (
         <Section title="Turning">
-          <ParameterRows description={narrowed(birthParameters, TURNING)} values={emitter.birth} onChange={set('birth')} />
+          <ParameterRows
+            description={narrowed(birthParameters, TURNING)}
+            of={{ ...of, prefix: 'birth.' }}
+            values={emitter.birth}
+            onChange={set('birth')}
+          />
         </Section>
       )}
       <Section title="Look">
@@ -105,7 +116,12 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           offered={({ draws }) => draws === undefined || draws === emitter.bond.kind}
           onChange={(kind) => editEmitters(ids, (e) => void (e.look = lookOf(kind, e.look) as never))}
         />
-        <ParameterRows description={looks.get(emitter.look.kind).parameters} values={emitter.look} onChange={set('look')} />
+        <ParameterRows
+          description={looks.get(emitter.look.kind).parameters}
+          of={{ ...of, prefix: 'look.' }}
+          values={emitter.look}
+          onChange={set('look')}
+        />
       </Section>
       {!shape.fromParticles && (
         <PlaceSection

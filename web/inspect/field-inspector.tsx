@@ -7,7 +7,6 @@ import type { Field } from '../../core/scene/document';
 import { emitterOnPath } from '../../core/scene/starters';
 import { duplicateFields, moveTo, removeFields, setActsAs, startFrom } from '../desk/desk-edit';
 import { setStrength, strengthParameter, unitOf } from '../desk/strength';
-import { NumberRow } from '../parts/number-field';
 import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
 import { editField, openedScene, useScene } from '../store/scene-store';
 import { addEmitter } from './emitter-edit';
@@ -86,6 +85,7 @@ export function FieldInspector({ field }: { field: Field }) {
   const unit = unitOf(field);
   const action = actions.get(field.actsAs);
   const owner = { type: 'field', id: field.id } as const;
+  const of = { sort: 'fields', id: field.id } as const;
   const mixed = rules.get(scene.groups.find((g) => g.id === field.group)?.rule ?? 'sum').mixes;
   const setting = (name: string, value: unknown) =>
     editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[name] = value));
@@ -104,11 +104,11 @@ export function FieldInspector({ field }: { field: Field }) {
           onRename={(name) => editField(field.id, (f) => void (f.name = name))}
         >
           <Starts field={field} />
-          <NumberRow
-            label={strengthParameter(field).label}
-            value={field.strength}
-            parameter={strengthParameter(field)}
-            onChange={(value) => setStrength(field.id, value)}
+          <ParameterRows
+            description={{ strength: strengthParameter(field) }}
+            of={{ ...of, prefix: '' }}
+            values={field as never}
+            onChange={(_, value) => setStrength(field.id, value as number)}
           />
           {kind.actions.length > 1 && (
             <LabelledRow label="Acts as" help={action.summary}>
@@ -120,8 +120,19 @@ export function FieldInspector({ field }: { field: Field }) {
               />
             </LabelledRow>
           )}
-          <ParameterRows description={own} values={field as never} onChange={(name, value) => setOwn(field.id, name, value)} />
-          <ParameterRows description={kind.parameters} values={field.settings} unit={unit} onChange={setting} />
+          <ParameterRows
+            description={own}
+            of={{ ...of, prefix: '' }}
+            values={field as never}
+            onChange={(name, value) => setOwn(field.id, name, value)}
+          />
+          <ParameterRows
+            description={kind.parameters}
+            of={{ ...of, prefix: 'settings.' }}
+            values={field.settings}
+            unit={unit}
+            onChange={setting}
+          />
           <EmitOnPath field={field} />
           <GridActions field={field} />
           <GroupRow field={field} />

@@ -77,6 +77,7 @@ export function GroupInspector({ group }: { group: Group }) {
       >
         <Rules group={group} scalar={scalar} />
         <ParameterRows
+          of={{ sort: 'groups', id: group.id, prefix: '' }}
           description={{ strength, ...(outer.mixes && { mix }), limited, floor, ceiling, ...(scalar && { unit: keepUnit }) }}
           values={group as never}
           unit={unit}

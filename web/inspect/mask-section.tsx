@@ -35,7 +35,12 @@ function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
       />
       {trouble && <p className="py-1 text-xs text-signal">{trouble}</p>}
       <RangeGraph emitter={emitter} mask={mask} row={row} onChange={set} />
-      <ParameterRows description={masks.get(mask.kind).parameters} values={mask} onChange={set} />
+      <ParameterRows
+        description={masks.get(mask.kind).parameters}
+        of={{ sort: 'emitters', id: emitter.id, prefix: `masks.${row}.` }}
+        values={mask}
+        onChange={set}
+      />
       <div className="flex gap-2">
         {range && (
           <button className="text-button mt-1 text-xs" onClick={own}>

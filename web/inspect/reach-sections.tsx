@@ -23,6 +23,9 @@ import { Section } from './section';
 
 const PERCENT = { ...sendParameter, default: 100, min: 0, max: 200, usual: [0, 200] } as const;
 
+/** The lists that things with a reach stand in. */
+const SORTS = { field: 'fields', group: 'groups', zone: 'zones' } as const;
+
 interface Props {
   readonly thing: WithReach;
   readonly owner: ReachOwner;
@@ -43,6 +46,7 @@ function Reached({ id }: { id: string }) {
 /** Extent and profile. */
 export function FalloffSection({ thing, owner }: Props) {
   const extent = extents.get(thing.extent.kind);
+  const of = { sort: SORTS[owner.type], id: owner.id };
   const setExtent = (kind: string) => {
     const { core, reach } = thing.extent as { core?: number; reach?: number };
     const kept: Values = extents.get(kind).bounded && core !== undefined ? { core, reach } : {};
@@ -66,6 +70,7 @@ export function FalloffSection({ thing, owner }: Props) {
             <ProfileGraph thing={thing} owner={owner} onOpen={() => openProfile(owner)} />
             <ParameterRows
               description={extent.parameters}
+              of={{ ...of, prefix: 'extent.' }}
               values={thing.extent}
               onChange={(name, value) =>
                 typeof value === 'number'
@@ -75,6 +80,7 @@ export function FalloffSection({ thing, owner }: Props) {
             />
             <ParameterRows
               description={profileCommon}
+              of={{ ...of, prefix: 'profile.' }}
               values={thing.profile}
               onChange={(name, value) => editReach(owner, (t) => void ((t.profile as Record<string, unknown>)[name] = value))}
             />
@@ -103,6 +109,7 @@ function ModulatorRows({ thing, owner, row }: Props & { row: number }) {
       {trouble && <p className="py-1 text-xs text-signal">{trouble}</p>}
       <ParameterRows
         description={kind.parameters}
+        of={{ sort: SORTS[owner.type], id: owner.id, prefix: `modulators.${row}.` }}
         values={values}
         onChange={(name, value) =>
           editReach(owner, (t) => t.modulators[row] && void ((t.modulators[row] as Record<string, unknown>)[name] = value))

@@ -1,8 +1,17 @@
 import type { Vector } from '../../core/math/vector';
-import { isShown, type Description, type NumberParameter, type Parameter, type Values } from '../../core/describe/parameters';
+import {
+  isShown,
+  type Description,
+  type NumberParameter,
+  type Parameter,
+  type Values,
+  type VectorParameter,
+} from '../../core/describe/parameters';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { lazy, Suspense } from 'react';
-import { beginGesture, endGesture } from '../store/scene-store';
+import { beginGesture, endGesture, useSceneOf } from '../store/scene-store';
+import type { ThingRef } from '../store/movement';
+import { MoveBlock, MoveLine, useMoved, type NumberRef } from './movable';
 import { ColourRow } from './colour-row';
 import { NamesRow } from './names-row';
 import { PointsRow } from './points-row';
@@ -105,6 +114,23 @@ function SeedRow({ parameter, value, onChange }: { parameter: NumberParameter; v
   );
 }
 
+/** One of the dials of the scene, by name. */
+function DialChoice({ parameter, value, onChange }: RowProps<Parameter & { type: 'text' }>) {
+  const dials = useSceneOf((scene) => scene.dials);
+  const names = dials.map(({ name }) => name);
+  const options = [...(names.includes(value as string) ? [] : [value as string]), ...names];
+  return (
+    <LabelledRow label={parameter.label} help={parameter.help}>
+      <Choice
+        label={parameter.label}
+        value={value as string}
+        options={options.map((name) => ({ value: name, label: name || 'none' }))}
+        onChange={onChange}
+      />
+    </LabelledRow>
+  );
+}
+
 /** One parameter, edited in the way of its type. */
 function ParameterRow({
   parameter,
@@ -149,6 +175,7 @@ function ParameterRow({
     case 'grid':
       return <GridRow parameter={parameter} value={value as string} lattice={latticeOf(values as never)} onChange={onChange} />;
     case 'text':
+      if (parameter.dial) return <DialChoice parameter={parameter} value={value as string} onChange={onChange} />;
       return parameter.formula ? (
         <Suspense fallback={<p className="num py-1 text-second">{value as string}</p>}>
           <FormulaRow parameter={parameter} value={value as string} onChange={onChange} />
@@ -184,31 +211,72 @@ function ParameterRow({
   }
 }
 
+/** A number that can be keyed and driven: it shows what it is at the playhead, and under it what moves it. */
+export function MovableRow({
+  of,
+  parameter,
+  value,
+  unit,
+  onChange,
+  ...row
+}: RowProps<NumberParameter | VectorParameter> & {
+  readonly values: Values;
+  readonly of: NumberRef;
+  onOther(name: string, value: unknown): void;
+}) {
+  const moved = useMoved(of);
+  const driven = moved.drives.length > 0;
+  const shownUnit = parameter.unit === '=' ? unit : parameter.unit;
+  return (
+    <>
+      <div className="relative">
+        <ParameterRow
+          {...row}
+          parameter={parameter}
+          value={rounded(moved.value) ?? value}
+          unit={unit}
+          onChange={driven ? onChange : ((moved.set as ((value: unknown) => void) | undefined) ?? onChange)}
+        />
+        <MoveLine of={of} label={parameter.label} parameter={parameter} />
+      </div>
+      <MoveBlock of={of} label={parameter.label} unit={shownUnit} />
+    </>
+  );
+}
+
+/** A value between keys to as many digits as one reads. */
+function rounded(value: number | Vector | undefined): number | Vector | undefined {
+  const round = (n: number) => Number(n.toPrecision(6));
+  if (value === undefined) return undefined;
+  return typeof value === 'number' ? round(value) : (value.map(round) as unknown as Vector);
+}
+
 /** Rows for those parameters of a description that act; `only` and `without` narrow them by name. */
 export function ParameterRows({
   description,
   values,
   unit,
   without = [],
+  of,
   onChange,
 }: {
   description: Description;
   values: Values;
   unit?: string;
   without?: readonly string[];
+  /** Whose numbers they are, where they can be keyed and driven; paths begin with `prefix`. */
+  of?: ThingRef & { readonly prefix: string };
   onChange: (name: string, value: unknown) => void;
 }) {
   return Object.entries(description)
     .filter(([name, parameter]) => !without.includes(name) && isShown(parameter, values))
-    .map(([name, parameter]) => (
-      <ParameterRow
-        key={name}
-        parameter={parameter}
-        value={values[name]}
-        values={values}
-        unit={unit}
-        onChange={(value) => onChange(name, value)}
-        onOther={onChange}
-      />
-    ));
+    .map(([name, parameter]) => {
+      const row = { parameter, value: values[name], values, unit, onChange: (value: unknown) => onChange(name, value), onOther: onChange };
+      const moves = of && ((parameter.type === 'number' && !parameter.seed && !parameter.fixed) || parameter.type === 'vector');
+      return moves ? (
+        <MovableRow key={name} {...row} parameter={parameter} of={{ sort: of.sort, id: of.id, path: `${of.prefix}${name}` }} />
+      ) : (
+        <ParameterRow key={name} {...row} />
+      );
+    });
 }

@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import { motionOf, type Motion, type Placed } from '../../core/places/motion';
 import { hasCourses, movedCarriers } from '../../core/step/courses';
 import type { Carrier, Scene } from '../../core/scene/document';
+import { withDrives } from '../../core/scene/drives';
 import { useAssets } from './scene-assets';
 
 /** How long nothing must change before carriers that fields or strands move are run anew, milliseconds. */
@@ -17,7 +18,7 @@ let due: ReturnType<typeof setTimeout> | undefined;
 
 function run(scene: Scene): readonly Carrier[] {
   const { assets } = useAssets.getState();
-  last = { scene, assets: assets.size, carriers: movedCarriers(scene, assets) };
+  last = { scene, assets: assets.size, carriers: movedCarriers(withDrives(scene), assets) };
   return last.carriers;
 }
 
@@ -26,7 +27,7 @@ function run(scene: Scene): readonly Carrier[] {
  * were before, and follow when it rests: they are only drawn from this; the simulation has its own.
  */
 export function carriersIn(scene: Scene): readonly Carrier[] {
-  if (!hasCourses(scene)) return scene.carriers;
+  if (!hasCourses(scene)) return withDrives(scene).carriers;
   const fresh = last?.scene === scene && last.assets === useAssets.getState().assets.size;
   if (fresh) return last!.carriers;
   const known = new Map(last?.carriers.map((c) => [c.id, c]));
@@ -42,5 +43,20 @@ export function carriersIn(scene: Scene): readonly Carrier[] {
   return scene.carriers.map((c) => (c.moved === 'keys' ? c : known.get(c.id)!));
 }
 
-/** The motion of a thing in a scene; of a carrier that more than keys move, that of its own place. */
+/** A thing as it is driven. */
+function asDriven(scene: Scene, thing: Placed): Placed {
+  const moved = withDrives(scene);
+  if (moved === scene) return thing;
+  if (thing === scene.whole) return moved.whole;
+  for (const list of ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones'] as const) {
+    const index = (scene[list] as readonly Placed[]).indexOf(thing);
+    if (index >= 0) return moved[list][index]!;
+  }
+  return thing;
+}
+
+/** The motion of a thing in a scene, as it is drawn. */
+export const drawnMotion = (scene: Scene, thing: Placed): Motion => motionOf(carriersIn(scene), asDriven(scene, thing));
+
+/** The motion of a thing by its own place and keys; what drives it, and what moves a carrier beside keys, is left out. */
 export const motionIn = (scene: Scene, thing: Placed): Motion => motionOf(carriersIn(scene), thing);

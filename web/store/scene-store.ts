@@ -1,6 +1,7 @@
 import { produce, type Draft } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
+import { pruned } from './pruned';
 import type { Carrier, Collider, Emitter, Field, Group, Scene, Zone } from '../../core/scene/document';
 
 interface SceneState {
@@ -63,8 +64,9 @@ export function endGesture(): void {
 /** Changes the scene to another. */
 export function changeScene(change: (scene: Scene) => Scene): void {
   const scene = openedScene();
-  const next = change(scene);
-  if (next === scene) return;
+  const changed = change(scene);
+  if (changed === scene) return;
+  const next = pruned(changed, scene);
   useSceneStore.setState({ scene: next });
   // The first change of a gesture is a step; those that follow belong to it.
   if (held) useSceneStore.temporal.getState().pause();

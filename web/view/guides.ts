@@ -10,8 +10,8 @@ import {
 import type { Vector } from '../../core/math/vector';
 import { frameAbout } from '../../core/math/vector';
 import { fieldSource } from '../../core/stack/compile';
-import { carriersIn } from '../stage/motions';
-import { motionOf, type Placed } from '../../core/places/motion';
+import { carriersIn, drawnMotion } from '../stage/motions';
+import { type Placed } from '../../core/places/motion';
 import { outward, WORLD, type Similarity } from '../../core/places/similarity';
 import { resourcesOf } from '../../core/scene/resources';
 import type { Assets } from '../../core/scene/assets';
@@ -184,7 +184,7 @@ export class Guides {
       scene.zones.find((z) => isSelected(selection, 'zone', z.id));
     const { camera, output, emitters, colliders, meshes, bounds } = scene;
     const carriers = carriersIn(scene);
-    const moving = [...emitters, ...colliders, ...carriers, ...(thing ? [thing] : [])].some((t) => motionOf(carriers, t).moves);
+    const moving = [...emitters, ...colliders, ...carriers, ...(thing ? [thing] : [])].some((t) => drawnMotion(scene, t).moves);
     const from = [camera, output, emitters, colliders, carriers, meshes, bounds, assets, selection, direction];
     const { arrows: arrowsOf } = field ? fieldKinds.get(field.settings.kind) : {};
     // Arrows may hang on other fields.
@@ -201,7 +201,7 @@ export class Guides {
     if ([...from, ...own].every((part, i) => part === this.drawnFrom[i])) return;
     this.clear();
     this.drawnFrom = [...from, ...own];
-    const at = (thing: Placed) => motionOf(carriers, thing).at(frame);
+    const at = (thing: Placed) => drawnMotion(scene, thing).at(frame);
     const draw = (outline: Outline, place: Similarity, selected: boolean, quiet = 0.45) =>
       this.group.add(lines(segmentsOf(outline, place), selected ? GUIDE.lamp : GUIDE.second, selected ? 0.9 : quiet));
     const resources = resourcesOf(scene, assets);

@@ -1,6 +1,6 @@
 import { useEffect, useReducer } from 'react';
 import { fields as fieldKinds } from '../../core/fields';
-import { motionIn } from '../stage/motions';
+import { drawnMotion } from '../stage/motions';
 import { shapes } from '../../core/shapes';
 import { usePlayer } from '../stage/player-store';
 import { useScene } from '../store/scene-store';
@@ -32,11 +32,11 @@ export function Overlay({ rig }: { rig: ViewRig }) {
   const thing = field ?? group ?? emitter ?? collider ?? carrier ?? zone;
   const bodies = sizablesOf({ field, group, zone, emitter, collider });
   const placeless = emitter && shapes.get(emitter.shape.kind).fromParticles;
-  const place = thing && motionIn(scene, thing).at(frame);
+  const place = thing && drawnMotion(scene, thing).at(frame);
   return (
     <div className="pointer-events-none absolute inset-0">
       {scene.fields.map((f) => {
-        const at = rig.project(motionIn(scene, f).at(frame).position);
+        const at = rig.project(drawnMotion(scene, f).at(frame).position);
         if (!at || isSelected(selection, 'field', f.id)) return null;
         return (
           <button

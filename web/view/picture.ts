@@ -24,6 +24,8 @@ import {
   type Texture,
 } from 'three';
 import { pointsOf } from '../../core/bonds';
+import { withDrives } from '../../core/scene/drives';
+import { isMoving, thingAt } from '../../core/scene/moved';
 import { looks } from '../../core/looks';
 import type { TriangleMesh } from '../../core/meshes/mesh';
 import { motionOf } from '../../core/places/motion';
@@ -145,7 +147,8 @@ export class Picture {
   }
 
   /** Takes the looks of a scene. */
-  setScene(scene: Scene, assets: Assets): void {
+  setScene(document: Scene, assets: Assets): void {
+    const scene = withDrives(document);
     const resources = resourcesOf(scene, assets);
     scene.emitters.forEach((emitter, e) => {
       const layer = this.layerOf(e, emitter, resources);
@@ -182,6 +185,11 @@ export class Picture {
   setFrame(frame: Frame): void {
     if (frame.emitters.length !== this.layers.length) return;
     const enlarge = this.scene?.work.enlarge ?? true;
+    this.scene?.emitters.forEach(
+      (emitter, e) =>
+        isMoving(emitter, ['shape', 'masks', 'amounts', 'birth', 'bond']) &&
+        this.layers[e]!.layer.setLook(thingAt(emitter, frame.frame).look),
+    );
     frame.emitters.forEach((emitter, e) => this.layers[e]!.layer.setParticles(emitter, frame.share, enlarge));
     if (this.scene) this.placeWhole(this.scene, frame.frame);
   }

@@ -1,7 +1,7 @@
 import { Box3, Vector3 } from 'three';
 import { joined } from '../../core/measure/fit';
 import { extents } from '../../core/extents';
-import { motionIn } from '../stage/motions';
+import { drawnMotion } from '../stage/motions';
 import { openedScene, thingOf } from '../store/scene-store';
 import type { Selection } from '../store/selection-store';
 import { usePlayer } from '../stage/player-store';
@@ -11,7 +11,7 @@ export function selectionBounds(selection: Selection): Box3 {
   const scene = openedScene();
   const box = new Box3();
   const { frame, meters } = usePlayer.getState();
-  const at = (thing: Parameters<typeof motionIn>[1]) => motionIn(scene, thing).at(frame);
+  const at = (thing: Parameters<typeof drawnMotion>[1]) => drawnMotion(scene, thing).at(frame);
   if ('id' in selection && selection.type !== 'emitter') {
     const thing = thingOf(scene, selection.type, selection.id);
     if (thing) {

@@ -6,7 +6,7 @@ import { bilinear } from '../../core/images/level-image';
 import { pictureOf } from '../../core/images/picture';
 import { noiseLevels } from '../../core/noise/kinds';
 import type { Vector } from '../../core/math/vector';
-import { carriersIn, motionIn } from '../stage/motions';
+import { carriersIn, drawnMotion } from '../stage/motions';
 import { inward, type Similarity } from '../../core/places/similarity';
 import { streamOf } from '../../core/random/lookup';
 import { imageOf } from '../../core/scene/assets';
@@ -154,11 +154,11 @@ export class SliceLayer {
     const textured = field?.settings.kind === 'texture';
     const wanted = thing && (textured || thing.modulators.length > 0) ? thing : undefined;
     const level = wanted?.modulators.some((m) => m.kind === 'group') ? [scene.fields, scene.groups] : [];
-    const timed = wanted?.modulators.some((m) => m.kind !== 'texture') || (wanted && motionIn(scene, wanted).moves);
+    const timed = wanted?.modulators.some((m) => m.kind !== 'texture') || (wanted && drawnMotion(scene, wanted).moves);
     const from = [wanted, assets, this.axis, carriersIn(scene), scene.seed, timed ? frame : 0, ...level];
     if (from.length === this.drawnFrom.length && from.every((part, i) => part === this.drawnFrom[i])) return;
     this.drawnFrom = from;
-    const place = wanted && motionIn(scene, wanted).at(frame);
+    const place = wanted && drawnMotion(scene, wanted).at(frame);
     const slice =
       wanted && place
         ? textured && wanted.modulators.length === 0

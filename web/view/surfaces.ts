@@ -11,7 +11,7 @@ import { poseAt, type TriangleMesh } from '../../core/meshes/mesh';
 import { trianglesOf } from '../../core/meshes/surface';
 import { type Placed } from '../../core/places/motion';
 import { looks } from '../../core/looks';
-import { motionIn } from '../stage/motions';
+import { drawnMotion } from '../stage/motions';
 import type { Similarity } from '../../core/places/similarity';
 import { streamOf } from '../../core/random/lookup';
 import { resourcesOf } from '../../core/scene/resources';
@@ -144,7 +144,7 @@ export class Surfaces {
     }
     for (const { mesh, object, thing } of this.bodies) {
       const now = thing(scene);
-      if (now) place(object, motionIn(scene, now).at(frame));
+      if (now) place(object, drawnMotion(scene, now).at(frame));
       if (!mesh.motion) continue;
       const attribute = object.geometry.getAttribute('position') as BufferAttribute;
       poseAt(mesh, frame / scene.time.fps, attribute.array as Float32Array);

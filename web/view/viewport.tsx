@@ -1,5 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { buildMesh } from '../../core/meshes/scene-meshes';
+import { hasDrives } from '../../core/scene/drives';
+import { isMoving } from '../../core/scene/moved';
 import { motionOf } from '../../core/places/motion';
 import { useCourses } from '../stage/motions';
 import type { Scene } from '../../core/scene/document';
@@ -37,15 +39,17 @@ function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
 /** Whether anything of the scene moves or deforms by itself. */
 function useMoves(scene: Scene): boolean {
   const { assets } = useAssets();
+  const moving = hasDrives(scene) || [...scene.emitters, ...scene.fields, ...scene.groups, ...scene.colliders].some((t) => isMoving(t));
   return useMemo(
     () =>
       [...scene.emitters, ...scene.colliders, ...scene.carriers, ...scene.fields, ...scene.groups, scene.whole].some(
         (t) => motionOf(scene.carriers, t).moves,
       ) ||
       scene.carriers.some((c) => c.moved !== 'keys') ||
+      moving ||
       [...scene.fields, ...scene.groups].some((t) => t.modulators.length > 0) ||
       scene.meshes.some((m) => buildMesh(m, assets)?.motion !== undefined),
-    [scene.emitters, scene.colliders, scene.carriers, scene.fields, scene.groups, scene.whole, scene.meshes, assets],
+    [scene.emitters, scene.colliders, scene.carriers, scene.fields, scene.groups, scene.whole, scene.meshes, assets, moving],
   );
 }
 

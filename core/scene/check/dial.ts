@@ -3,11 +3,11 @@ import { fault, type Fault } from '../../describe/faults';
 import { isTakenByLanguage } from '../../formula/names';
 import { dialParameters } from '../descriptions';
 import { isDialName } from '../dials';
-import { checkId, checkKeys } from './parts';
+import { checkId } from './parts';
 
 /** Every fault of a dial by itself. */
 export function checkDial(value: unknown, field: string): Fault[] {
-  const faults = checkValues(dialParameters, value, field, ['id', 'name', 'keys']);
+  const faults = checkValues(dialParameters, value, field, ['id', 'name', 'keys', 'drives']);
   if (!isRecord(value)) return faults;
   const { name, low = 0, high = 1 } = value as { name?: unknown; low?: number; high?: number };
   const wanted = 'a letter, then up to 31 letters, digits and low lines';
@@ -23,7 +23,6 @@ export function checkDial(value: unknown, field: string): Fault[] {
     ...(typeof low === 'number' && typeof high === 'number' && high <= low
       ? [fault('range', `${field}.high`, high, `a number above where it spans from (${low})`)]
       : []),
-    ...checkKeys(value['keys'], `${field}.keys`, { value: dialParameters.value }),
   ];
 }
 

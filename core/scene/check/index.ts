@@ -7,6 +7,7 @@ import { checkDial, checkDialNames } from './dial';
 import { checkDescent, checkEmitter } from './emitter';
 import { checkField, checkGroup, checkZone } from './field';
 import { checkGrouping } from './grouping';
+import { checkMovement } from './movement';
 import { checkList, checkName, checkOptional, checkPlaced, type Known } from './parts';
 
 function checkHash(value: unknown, field: string): Fault[] {
@@ -72,7 +73,7 @@ function checkBounds(value: unknown): Fault[] {
 
 function checkWhole(value: unknown, known: Known): Fault[] {
   if (value === undefined) return [];
-  const faults = checkValues(descriptions.wholeParameters, value, 'whole', ['place', 'keys']);
+  const faults = checkValues(descriptions.wholeParameters, value, 'whole', ['place', 'keys', 'drives']);
   return isRecord(value) ? [...faults, ...checkPlaced(value, 'whole', known)] : faults;
 }
 
@@ -115,7 +116,7 @@ export function checkScene(document: unknown): Fault[] {
   const { first: usualFirst, last: usualLast } = descriptions.timeParameters;
   const [first, last] = [time['first'] ?? usualFirst.default, time['last'] ?? usualLast.default];
   const array = (name: string): readonly unknown[] => (Array.isArray(document[name]) ? (document[name] as unknown[]) : []);
-  return [
+  const faults = [
     ...checkName(document['name'], 'name'),
     ...checkValues(descriptions.sceneParameters, document, 'scene', also).map((f) => ({ ...f, field: f.field.replace(/^scene\./, '') })),
     ...checkOptional(descriptions.timeParameters, document['time'], 'time'),
@@ -144,4 +145,5 @@ export function checkScene(document: unknown): Fault[] {
     ...checkList(document['images'], 'images', MOST.images, checkImage),
     ...checkList(document['grids'], 'grids', MOST.grids, checkGrid),
   ];
+  return faults.length > 0 ? faults : checkMovement(document);
 }

@@ -63,13 +63,6 @@ export function checkReferences(description: Description, values: unknown, field
   });
 }
 
-/** Numbers of a place that can be keyed, by their paths. */
-const PLACE_KEYED: Description = {
-  'place.position': placeParameters.position,
-  'place.rotation': placeParameters.rotation,
-  'place.scale': placeParameters.scale,
-};
-
 function checkKey(value: unknown, field: string, fitsValue: (value: unknown) => boolean, allowedValue: string): Fault[] {
   if (!isRecord(value)) return [fault('type', field, value, 'an object {frame, value, ease}')];
   const faults: Fault[] = [];
@@ -86,7 +79,8 @@ export function checkKeys(value: unknown, field: string, keyed: Description): Fa
   if (!isRecord(value)) return [fault('type', field, value, 'an object of lists of keys')];
   return Object.entries(value).flatMap(([path, keys]) => {
     const parameter = keyed[path];
-    if (!parameter) return [fault('unknown', `${field}.${path}`, path, Object.keys(keyed).join(', '))];
+    if (!parameter)
+      return [fault('unknown', `${field}.${path}`, path, `the path of one of its numbers, such as ${Object.keys(keyed).at(-1)}`)];
     const what = allowed(parameter);
     const faults = checkList(keys, `${field}.${path}`, MOST.keys, (key, at) => checkKey(key, at, (v) => fits(parameter, v), what));
     if (faults.length > 0 || !Array.isArray(keys)) return faults;
@@ -96,19 +90,18 @@ export function checkKeys(value: unknown, field: string, keyed: Description): Fa
   });
 }
 
-/** Place and keys of anything placed. */
+/** The place of anything placed. */
 export function checkPlaced(value: Record<string, unknown>, field: string, known: Known): Fault[] {
   return [
     ...checkOptional(placeParameters, value['place'], `${field}.place`),
     ...checkReferences(placeParameters, value['place'], `${field}.place`, known),
-    ...checkKeys(value['keys'], `${field}.keys`, PLACE_KEYED),
   ];
 }
 
-/** Id, name, place and keys of a thing of the scene. */
+/** Id, name and place of a thing of the scene. */
 export function checkThing(value: Record<string, unknown>, field: string, known: Known): Fault[] {
   return [...checkId(value['id'], `${field}.id`), ...checkName(value['name'], `${field}.name`), ...checkPlaced(value, field, known)];
 }
 
 /** Members of anything placed, beside its own. */
-export const PLACED_MEMBERS = ['id', 'name', 'place', 'keys'] as const;
+export const PLACED_MEMBERS = ['id', 'name', 'place', 'keys', 'drives'] as const;

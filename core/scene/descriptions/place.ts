@@ -99,6 +99,7 @@ export const carrierParameters = describe({
     type: 'number',
     label: 'Strand',
     unit: '',
+    fixed: true,
     default: 1,
     min: 1,
     whole: true,

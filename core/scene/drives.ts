@@ -1,0 +1,177 @@
+import { readFormula, refusalOf } from '../formula/formula';
+import { GATE_VARIABLES } from '../gates/variables';
+import { fits } from '../describe/check';
+import type { Kinded } from '../describe/registry';
+import type { Vector } from '../math/vector';
+import { valueAt, type Key, type Keys } from '../places/keys';
+import { mix, streamOf } from '../random/lookup';
+import { tides } from '../tides';
+import { dialsOf, type Dials } from './dials';
+import type { Dial, Drives, Scene } from './document';
+import { numbersOf, valueOf, type Movable, type Movables, type MovableSort } from './numbers';
+
+/** Lists of things that can be driven. */
+const LISTS = ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones'] as const;
+
+/** The parts of a vector, as paths name them. */
+const PARTS = ['0', '1', '2'];
+
+interface Drivable {
+  readonly id?: string;
+  readonly keys: Keys;
+  readonly drives: Drives;
+}
+
+const isDriven = ({ drives }: Drivable): boolean => Object.keys(drives).length > 0;
+
+/** Whether anything of a scene is driven. */
+export function hasDrives(scene: Scene): boolean {
+  return LISTS.some((list) => scene[list].some(isDriven)) || scene.dials.some(isDriven) || isDriven(scene.whole);
+}
+
+/** The number that a path of drives stands for: a number itself, or a part of a vector. */
+export function drivenNumber(
+  numbers: Readonly<Record<string, Movable>>,
+  path: string,
+): { readonly of: string; readonly part?: number } | undefined {
+  if (numbers[path]?.type === 'number') return { of: path };
+  const dot = path.lastIndexOf('.');
+  const [of, part] = [path.slice(0, dot), path.slice(dot + 1)];
+  return numbers[of]?.type === 'vector' && PARTS.includes(part) ? { of, part: Number(part) } : undefined;
+}
+
+/** 32 bits of a text (FNV-1a). */
+function hashOf(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+  return mix(hash);
+}
+
+/** What a drive makes of a number's own value at a frame. */
+export function drivenValue(
+  scene: Pick<Scene, 'time' | 'seed'>,
+  dials: Dials,
+  drive: Kinded,
+  owner: string,
+): (own: number, frame: number) => number {
+  const { fps, first, last } = scene.time;
+  const stream = streamOf(scene.seed ^ 0x1b56c4e9, hashOf(owner));
+  const give = tides.get(drive.kind).compile({ values: drive, fps, first, last, dials, stream });
+  const acts = drive['acts'];
+  return (own, frame) => {
+    const value = give(frame);
+    return acts === 'adds' ? own + value : acts === 'multiplies' ? own * value : value;
+  };
+}
+
+/** A value brought into what its parameter allows. */
+function within(parameter: Movable, value: number): number {
+  if (parameter.type === 'vector' || fits(parameter, value)) return value;
+  const least = parameter.above ? (parameter.min ?? 0) + 1e-9 : parameter.min;
+  const limited = Math.min(parameter.max ?? Infinity, Math.max(least ?? -Infinity, Number.isFinite(value) ? value : 0));
+  return parameter.whole ? Math.round(limited) : limited;
+}
+
+/** A thing whose drives are keys on every frame of the run. */
+function keyed<T extends Drivable>(scene: Scene, numbers: Readonly<Record<string, Movable>>, thing: T, dials: Dials): T {
+  const { first, last, preRoll } = scene.time;
+  const start = first - preRoll;
+  const keys: Record<string, readonly Key[]> = { ...thing.keys };
+  for (const [path, drive] of Object.entries(thing.drives)) {
+    const target = drivenNumber(numbers, path);
+    if (!target) continue;
+    const { of, part } = target;
+    const value = drivenValue(scene, dials, drive, `${thing.id ?? ''} ${path}`);
+    const before = keys[of] as readonly Key[] | undefined;
+    const own = (frame: number) => (before?.length ? valueAt(before, frame) : (valueOf(thing, of) as number | Vector));
+    const dense: Key[] = [];
+    for (let frame = start; frame <= last + 1; frame++) {
+      const now = own(frame);
+      const next =
+        part === undefined
+          ? within(numbers[of]!, value(now as number, frame))
+          : ((now as Vector).map((n, i) => (i === part ? value(n, frame) : n)) as unknown as Vector);
+      dense.push({ frame, value: next, ease: 'linear' });
+    }
+    keys[of] = dense;
+  }
+  return { ...thing, keys, drives: {} };
+}
+
+/** The dials that a drive reads, by name. */
+export function dialsRead(drive: Kinded, names: readonly string[]): string[] {
+  if (drive.kind === 'dial') return [String(drive['dial'])];
+  if (drive.kind !== 'formula') return [];
+  const variables = [...GATE_VARIABLES.map(({ name }) => name as string), ...names];
+  const text = String(drive['formula']);
+  if (refusalOf(text, variables)) return [];
+  const { uses } = readFormula(text, variables);
+  return names.filter((_, i) => uses[GATE_VARIABLES.length + i]);
+}
+
+/** A circle of dials that drive one another, by name, the first repeated at its end; undefined where there is none. */
+export function dialCircle(dials: readonly Pick<Dial, 'name' | 'drives'>[]): string[] | undefined {
+  const names = dials.map(({ name }) => name);
+  const reads = new Map(dials.map(({ name, drives }) => [name, drives['value'] ? dialsRead(drives['value'], names) : []]));
+  const walk = (name: string, row: readonly string[]): string[] | undefined => {
+    if (row.includes(name)) return [...row.slice(row.indexOf(name)), name];
+    for (const next of reads.get(name) ?? []) {
+      const circle = walk(next, [...row, name]);
+      if (circle) return circle;
+    }
+    return undefined;
+  };
+  for (const name of names) {
+    const circle = walk(name, []);
+    if (circle) return circle;
+  }
+  return undefined;
+}
+
+/** Dials as keyed ones, each after those that it reads. */
+function keyedDials(scene: Scene): readonly Dial[] {
+  let now = scene.dials;
+  const names = now.map(({ name }) => name);
+  const done = new Set<string>();
+  const make = (dial: Dial) => {
+    if (done.has(dial.name)) return;
+    done.add(dial.name);
+    const drive = dial.drives['value'];
+    if (!drive) return;
+    for (const name of dialsRead(drive, names)) {
+      const other = scene.dials.find((d) => d.name === name);
+      if (other) make(other);
+    }
+    const moved = keyed(scene, numbersOf('dials', dial), dial, dialsOf({ dials: now }));
+    now = now.map((d) => (d.id === dial.id ? moved : d));
+  };
+  scene.dials.forEach(make);
+  return now;
+}
+
+const known = new WeakMap<Scene, Scene>();
+
+/** A scene in which everything that is driven is keyed instead, on every frame of the run. */
+export function withDrives(scene: Scene): Scene {
+  if (!hasDrives(scene)) return scene;
+  let made = known.get(scene);
+  if (!made) {
+    const dials = keyedDials(scene);
+    const read = dialsOf({ dials });
+    const of = <S extends MovableSort>(sort: S, thing: Movables[S]): Movables[S] =>
+      isDriven(thing) ? keyed(scene, numbersOf(sort, thing), thing as Movables[S] & Drivable, read) : thing;
+    made = {
+      ...scene,
+      dials,
+      emitters: scene.emitters.map((thing) => of('emitters', thing)),
+      fields: scene.fields.map((thing) => of('fields', thing)),
+      groups: scene.groups.map((thing) => of('groups', thing)),
+      colliders: scene.colliders.map((thing) => of('colliders', thing)),
+      carriers: scene.carriers.map((thing) => of('carriers', thing)),
+      zones: scene.zones.map((thing) => of('zones', thing)),
+      whole: of('whole', scene.whole),
+    };
+    known.set(scene, made);
+  }
+  return made;
+}

@@ -1,0 +1,354 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Kinded } from '../describe/registry';
+import { extents } from '../extents';
+import { fields as fieldKinds } from '../fields';
+import { looks } from '../looks';
+import { probe } from '../measure/probe';
+import { modulators } from '../modulators';
+import { checkScene } from '../scene/check';
+import { completeScene, type Written } from '../scene/complete';
+import { dialsOf } from '../scene/dials';
+import type { Scene } from '../scene/document';
+import { drivenNumber, withDrives } from '../scene/drives';
+import { thingAt } from '../scene/moved';
+import { numbersOf, valueOf, type MovableSort } from '../scene/numbers';
+import { shapes } from '../shapes';
+import type { Simulation } from '../step/simulation';
+import { tides } from '../tides';
+import { binned, chiSquare, only, runTo, testScene, thrown } from './scenes';
+
+const source = (values: Kinded, stream = 77) => ({ values, fps: 24, first: 0, last: 240, dials: dialsOf({ dials: [] }), stream });
+const tide = (kind: string, over: Written = {}, stream?: number) => tides.get(kind).compile(source(tides.defaults(kind, over), stream));
+
+describe('tides', () => {
+  it('a wave has its form: middle, crest, middle, trough; all within their range', () => {
+    const quarters = (form: string) => [0, 1, 2, 3].map((q) => tide('wave', { form, low: -1, high: 3, period: 4 })(24 * q));
+    expect(quarters('sine').map((n) => Math.round(n * 1e9) / 1e9)).toEqual([1, 3, 1, -1]);
+    expect(quarters('triangle')).toEqual([1, 3, 1, -1]);
+    expect(quarters('saw')).toEqual([1, 2, -1, 0]);
+    expect(quarters('square')).toEqual([3, 3, -1, -1]);
+  });
+
+  it('gusts: values are uniform in their range, waits uniform in theirs, and each eases within its attack', () => {
+    const values = { low: 2, high: 6, waitLow: 0.5, waitHigh: 1.5, attack: 0 };
+    const give = tide('gust', values);
+    const seen: number[] = [];
+    const waits: number[] = [];
+    let [now, since] = [give(0), 0];
+    // At a thousandth of a second a change is found to within that.
+    for (let time = 0.001; seen.length < 3000; time += 0.001) {
+      const next = give(time * 24);
+      if (next === now) continue;
+      seen.push(next);
+      waits.push(time - since);
+      [now, since] = [next, time];
+    }
+    expect(Math.min(...seen)).toBeGreaterThanOrEqual(2);
+    expect(Math.max(...seen)).toBeLessThanOrEqual(6);
+    // 19 degrees of freedom: above 43.8 once in a thousand.
+    expect(chiSquare(binned(seen, 2, 6))).toBeLessThan(43.8);
+    expect(chiSquare(binned(waits.slice(1), 0.5, 1.5))).toBeLessThan(43.8);
+    const eased = tide('gust', { ...values, attack: 0.4 });
+    for (let frame = 0; frame < 400; frame += 0.05)
+      expect(Math.abs(eased(frame + 0.05) - eased(frame))).toBeLessThan((4 * 1.5 * 0.05) / 24 / 0.4 + 1e-9);
+  });
+
+  it('a drift is continuous, stays within its range, and is about as likely anywhere in it', () => {
+    const give = tide('drift', { low: -2, high: 2, size: 1 });
+    const values = Array.from({ length: 40000 }, (_, i) => give(i * 7.3));
+    expect(Math.max(...values.map(Math.abs))).toBeLessThan(2);
+    for (const count of binned(values, -2, 2)) expect(Math.abs(count / 2000 - 1)).toBeLessThan(0.5);
+    for (let f = 0; f < 500; f += 0.01) expect(Math.abs(give(f + 0.01) - give(f))).toBeLessThan(0.02);
+  });
+
+  it.each(tides.list.map((t) => t.kind))('%s is the same whether it is asked in order or at random, before 0 as well', (kind) => {
+    const frames = Array.from({ length: 200 }, (_, i) => i * 1.7 - 120);
+    const inOrder = tide(kind);
+    const asked = frames.map((f) => inOrder(f));
+    const atRandom = tide(kind);
+    for (const i of frames.map((_, i) => (i * 73) % 200)) expect(atRandom(frames[i]!)).toBe(asked[i]);
+  });
+
+  it('a pulse rises, holds and falls', () => {
+    const give = tide('pulse', { low: 0, high: 2, every: 4, attack: 1, hold: 1, release: 1 });
+    expect([0, 0.5, 1, 1.9, 2.5, 3, 3.9, 4.5].map((t) => Math.round(give(24 * t) * 1000) / 1000)).toEqual([0, 1, 2, 2, 1, 0, 0, 1]);
+  });
+});
+
+/** A scene in which every sort of thing stands, and some of every kind. */
+function everything(): Scene {
+  const document = {
+    format: 'bathyclast-scene',
+    version: 2,
+    name: 'All',
+    time: { last: 12 },
+    meshes: [{ id: 'm', name: 'M', source: { kind: 'ball' } }],
+    emitters: [
+      ...shapes.list.map(({ kind }, i) => ({
+        id: `e${i}`,
+        name: kind,
+        shape: { kind, ...('mesh' in shapes.defaults(kind) && { mesh: 'm' }) },
+        masks: i === 0 ? [{ kind: 'noise' }] : [],
+        amounts: [{ kind: 'rate', rate: 30 }],
+        look: { kind: looks.list[i % looks.list.length]!.kind },
+      })),
+      { id: 'strands', name: 'Strands', shape: { kind: 'point' }, amounts: [{ kind: 'burst', count: 1 }], bond: { kind: 'strand' } },
+    ],
+    fields: fieldKinds.list.map(({ kind, startsWith }, i) => ({
+      id: `f${i}`,
+      name: kind,
+      settings: { kind, ...('mesh' in fieldKinds.defaults(kind) && { mesh: 'm' }) },
+      ...(fieldKinds.get(kind).actions[0] === 'level' && { group: 'g' }),
+      extent: { kind: startsWith.extent === 'everywhere' ? extents.list[i % extents.list.length]!.kind : startsWith.extent },
+      modulators: [{ kind: modulators.list[i % modulators.list.length]!.kind }],
+      sends: { e0: 0.5 },
+    })),
+    groups: [{ id: 'g', name: 'G', rule: 'product' }],
+    colliders: [{ id: 'c', name: 'C', shape: { kind: 'ball' } }],
+    carriers: [{ id: 'k', name: 'K', moved: 'fields' }],
+    zones: [{ id: 'z', name: 'Z' }],
+    dials: [{ id: 'd', name: 'hub', value: 0.4 }],
+  };
+  expect(checkScene(document)).toEqual([]);
+  return completeScene(document as never);
+}
+
+const SORTS = ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones', 'dials'] as const satisfies readonly MovableSort[];
+
+/** Every column of every population of a run. */
+const state = (run: Simulation) =>
+  run.populations.map((p) => [
+    ...p.id.subarray(0, p.count),
+    ...['x', 'y', 'z', 'vx'].flatMap((c) => [...p.columns[c as 'x'].subarray(0, p.count)]),
+  ]);
+
+describe('every number of a scene', () => {
+  const scene = everything();
+
+  it('can be keyed, and where all keys say what was plain, nothing changes by a bit', () => {
+    let numbers = 0;
+    const keyed = { ...scene } as Record<string, unknown>;
+    for (const sort of SORTS)
+      keyed[sort] = (scene[sort] as readonly never[]).map((thing) => {
+        const paths = Object.keys(numbersOf(sort, thing)).filter((path) => !path.startsWith('place.'));
+        numbers += paths.length;
+        const keys = Object.fromEntries(
+          paths.map((path) => [path, [0, 6].map((frame) => ({ frame, value: valueOf(thing, path), ease: 'linear' }))]),
+        );
+        return { ...(thing as object), keys };
+      });
+    expect(numbers).toBeGreaterThan(500);
+    expect(checkScene(JSON.parse(JSON.stringify(keyed)))).toEqual([]);
+    expect(state(runTo(keyed as never, 8))).toEqual(state(runTo(scene, 8)));
+  });
+
+  it('can be driven, each part of a vector by itself', () => {
+    let driven = 0;
+    const moving = { ...scene } as Record<string, unknown>;
+    for (const sort of SORTS)
+      moving[sort] = (scene[sort] as readonly never[]).map((thing) => {
+        const numbers = numbersOf(sort, thing);
+        const paths = Object.entries(numbers).flatMap(([path, p]) => (p.type === 'number' ? [path] : [0, 1, 2].map((i) => `${path}.${i}`)));
+        for (const path of paths) expect(drivenNumber(numbers, path)).toBeDefined();
+        driven += paths.length;
+        return {
+          ...(thing as object),
+          drives: Object.fromEntries(paths.map((path) => [path, tides.defaults('wave', { low: 0.99, high: 1.01, acts: 'multiplies' })])),
+        };
+      });
+    expect(driven).toBeGreaterThan(600);
+    expect(checkScene(JSON.parse(JSON.stringify(moving)))).toEqual([]);
+    const run = runTo(completeScene(JSON.parse(JSON.stringify(moving)) as never), 6);
+    for (const { columns, count } of run.populations) expect(columns.x.subarray(0, count).every(Number.isFinite)).toBe(true);
+  });
+});
+
+describe('a number that moves', () => {
+  const keyedWind = testScene({
+    emitter: thrown([0, 0, 0], { drag: 2 }),
+    fields: [
+      {
+        settings: { kind: 'wind', direction: [1, 0, 0] },
+        strength: 1,
+        keys: {
+          strength: [
+            { frame: 0, value: 1, ease: 'linear' },
+            { frame: 10, value: 3, ease: 'linear' },
+          ],
+        },
+      },
+    ],
+    time: { last: 40 },
+  });
+
+  it('is at each frame what a scene with that plain number is', () => {
+    for (const frame of [0, 3, 7.5, 10, 30]) {
+      const plain = { ...keyedWind, fields: keyedWind.fields.map((f) => ({ ...thingAt(f, frame), keys: {} })) };
+      const at = { position: [0, 0, 0], velocity: [0, 0, 0], mass: 1, drag: 1 } as const;
+      const ask = (scene: Scene) => probe(scene, new Map(), frame, scene.emitters[0]!, at).total.medium;
+      expect(ask(keyedWind)).toEqual(ask(plain));
+      expect(ask(keyedWind)[0]).toBeCloseTo(Math.min(3, 1 + 0.2 * frame), 12);
+    }
+  });
+
+  it('a wave on a dial moves what hangs on the dial, by gain and offset, and two things alike', () => {
+    const hung = (gain: number, offset: number): Written => ({
+      settings: { kind: 'wind', direction: [1, 0, 0] },
+      drives: { strength: { kind: 'dial', dial: 'current', gain, offset } },
+    });
+    const scene = completeScene({
+      ...testScene({ fields: [hung(2, 1)] }),
+      time: { ...testScene().time, last: 96 },
+      dials: [{ id: 'd', name: 'current', value: 5, drives: { value: { kind: 'wave', low: -1, high: 1, period: 4 } } }],
+    });
+    const moved = withDrives(scene);
+    const strengthAt = (frame: number) => thingAt(moved.fields[0]!, frame).strength;
+    for (const [frame, value] of [
+      [0, 1],
+      [24, 3],
+      [48, 1],
+      [72, -1],
+    ] as const)
+      expect(strengthAt(frame)).toBeCloseTo(value, 9);
+  });
+
+  it('adds to or multiplies what it is keyed to, and keeps what is possible', () => {
+    const drag = (drive: Written, keys: Written = {}) => {
+      const moved = withDrives(
+        completeScene({
+          ...testScene(),
+          emitters: [{ ...testScene().emitters[0]!, birth: { drag: 0.5 }, drives: { 'birth.drag': drive }, keys }],
+          time: { last: 10 },
+        } as never),
+      );
+      return (frame: number) => thingAt(moved.emitters[0]!, frame).birth.drag;
+    };
+    const formula = (text: string, acts: string) => ({ kind: 'formula', formula: text, acts });
+    expect(drag(formula('0.1 × frame', 'adds'))(4)).toBeCloseTo(0.9, 12);
+    expect(drag(formula('2', 'multiplies'), { 'birth.drag': [{ frame: 0, value: 3, ease: 'linear' }] })(4)).toBe(6);
+    expect(drag(formula('0 − 7', 'replaces'))(4)).toBe(0);
+  });
+
+  it('emits every 17 frames from frame 4 for two, by keys, by a gate and by a formula: the same births', () => {
+    const births = (emitter: Written) => {
+      const run = runTo(testScene({ emitter: { birth: { life: 1000 }, ...emitter }, time: { last: 100 } }), 60);
+      const { birth, count, id } = run.populations[0]!;
+      return Array.from({ length: count }, (_, i) => [id[i]!, birth[i]!]).sort((a, b) => a[0]! - b[0]!);
+    };
+    const amounts = [{ kind: 'rate', rate: 5, per: 'frame' }];
+    const gated = births({ amounts, gate: { kind: 'pulses', from: 4, every: 17, on: 2 } });
+    const written = births({ amounts, gate: { kind: 'formula', formula: 'frame >= 4 and mod(frame − 4, 17) < 2' } });
+    const frames = [-1, ...[4, 21, 38, 55].flatMap((f) => [f, f + 2])];
+    const keys = frames.map((frame, i) => ({ frame, value: i % 2 === 1 ? 5 : 0, ease: 'step' }));
+    const keyed = births({ amounts, keys: { 'amounts.0.rate': keys } });
+    expect(gated).toHaveLength(4 * 2 * 5);
+    expect(written).toEqual(gated);
+    expect(keyed).toEqual(gated);
+  });
+
+  it('a rate that grows loses and gains no birth: 0 to 48 a second over 4 s are 96', () => {
+    const ramp = [
+      { frame: 0, value: 0, ease: 'linear' },
+      { frame: 96, value: 48, ease: 'linear' },
+    ];
+    const run = runTo(
+      testScene({
+        emitter: { amounts: [{ kind: 'rate', rate: 1 }], birth: { life: 100 }, keys: { 'amounts.0.rate': ramp } },
+        time: { last: 200 },
+      }),
+      96,
+    );
+    // Each frame has the rate of its beginning: a frame's worth of the last rate is missing, 48/24/2 births.
+    expect(run.populations[0]!.born).toBe(95);
+  });
+
+  it('a collider grows into what lies on it, and a strand stiffens', () => {
+    const growing = testScene({
+      emitter: { place: { position: [0, 1, 0] }, ...thrown([0, 0, 0]) },
+      fields: [{ settings: { kind: 'gravity', direction: [0, -1, 0] }, strength: 9 }],
+      colliders: [
+        {
+          id: 'c',
+          name: 'C',
+          shape: { kind: 'ball', radius: 0.5 },
+          response: { kind: 'bounce' },
+          keys: {
+            'shape.radius': [
+              { frame: 24, value: 0.5, ease: 'linear' },
+              { frame: 72, value: 0.9, ease: 'linear' },
+            ],
+          },
+        },
+      ],
+    });
+    expect(only(runTo(growing, 120)).y).toBeGreaterThan(0.9 - 1e-3);
+    const tip = (keys: Written) => {
+      const { columns, count } = runTo(
+        testScene({
+          emitter: {
+            birth: { immortal: true, speed: 0, along: 'direction', direction: [1, 0, 0] },
+            bond: { kind: 'strand', swings: 0.4, damping: 1 },
+            keys,
+          },
+          fields: [{ settings: { kind: 'gravity', direction: [0, -1, 0] }, strength: 9.8 }],
+        }),
+        300,
+      ).populations[0]!;
+      return Math.min(...columns.y.subarray(0, count));
+    };
+    expect(
+      tip({
+        'bond.swings': [
+          { frame: 0, value: 0.4, ease: 'linear' },
+          { frame: 48, value: 8, ease: 'linear' },
+        ],
+      }),
+    ).toBeGreaterThan(tip({}) + 0.3);
+  });
+});
+
+describe('bad drives', () => {
+  const refused = (change: Written) =>
+    checkScene({ ...JSON.parse(JSON.stringify(testScene({ fields: [{ settings: { kind: 'wind' } }] }))), ...change })[0]?.message;
+  const field = (change: Written) => ({ fields: [{ id: 'f', name: 'F', settings: { kind: 'wind' }, ...change }] });
+
+  it('are refused in words: unknown paths and kinds, values that can’t be, dials in a circle', () => {
+    expect(refused(field({ drives: { 'settings.colour': { kind: 'wave' } } }))).toMatch(
+      /drives\.settings\.colour .* the path of one of its numbers/,
+    );
+    expect(refused(field({ drives: { strength: { kind: 'tsunami' } } }))).toMatch(
+      /allowed is one of wave, drift, gust, pulse, dial, formula/,
+    );
+    expect(refused(field({ drives: { strength: { kind: 'wave', period: 0 } } }))).toMatch(/period is 0/);
+    expect(refused(field({ keys: { 'extent.reach': [{ frame: 0, value: 1, ease: 'linear' }] } }))).toMatch(/extent\.reach/);
+    const dial = (id: string, name: string, on: string): Written => ({
+      id,
+      name,
+      drives: { value: { kind: 'formula', formula: `${on} + 1` } },
+    });
+    expect(refused({ dials: [dial('a', 'ebb', 'flood'), dial('b', 'flood', 'ebb')] })).toMatch(
+      /a dial outside the circle ebb → flood → ebb/,
+    );
+  });
+
+  it('never throw nor hang, whatever the numbers of a tide are (property)', () => {
+    const number = fc.double({ min: -1e6, max: 1e6, noNaN: true });
+    fc.assert(
+      fc.property(
+        fc.constantFrom('wave', 'drift', 'pulse', 'gust'),
+        number,
+        number,
+        fc.double({ min: 0.001, max: 1e5, noNaN: true }),
+        fc.integer({ min: -5000, max: 5000 }),
+        (kind, low, high, time, frame) => {
+          const give = tide(kind, { low, high, period: time, size: time, every: time, waitLow: Math.max(0.01, time), waitHigh: time * 2 });
+          const value = give(frame);
+          expect(value).toBeGreaterThanOrEqual(Math.min(low, high) - 1e-6 * Math.max(1, Math.abs(low), Math.abs(high)));
+          expect(value).toBeLessThanOrEqual(Math.max(low, high) + 1e-6 * Math.max(1, Math.abs(low), Math.abs(high)));
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+});

@@ -1,0 +1,33 @@
+import { describe, type ValuesOf } from '../describe/parameters';
+import { exp } from '../math/exact';
+import { NOISES } from '../noise/kinds';
+import { mix } from '../random/lookup';
+import { seed } from '../scene/descriptions/seed';
+import { rangeOf, seconds, type TideKind } from './tide';
+
+const parameters = describe({
+  ...rangeOf(0, 1),
+  size: seconds('About every', 2, 'How long it takes, about, from a crest to the next.'),
+  seed: { ...seed, help: 'Another seed drifts otherwise.' },
+});
+
+/** Smooth noise over time, as likely anywhere in its range. */
+export const drift: TideKind = {
+  kind: 'drift',
+  label: 'drift',
+  summary: 'Wanders smoothly between two numbers, and is about as likely to be anywhere between them.',
+  parameters,
+  formula: 'low + (high − low)·Φ(noise(t/T)/σ)',
+  source: 'gradient noise, Perlin 2002; Φ by a logistic curve, no source',
+  compile({ values, fps, stream }) {
+    const { low, high, size, seed: own } = values as ValuesOf<typeof parameters>;
+    const { sloped, scale, deviation } = NOISES.gradient;
+    const corners = mix(stream ^ Math.imul(own, 0x9e3779b1)) | 0;
+    const sample = new Float64Array(4);
+    return (frame) => {
+      // Off the planes of the lattice, where gradient noise is 0 or runs straight.
+      sloped((frame / fps / size) * scale, 0.37, 0.71, corners, sample);
+      return low + (high - low) / (1 + exp((-1.702 * sample[0]!) / deviation));
+    };
+  },
+};

@@ -1,0 +1,56 @@
+import { describe, type ValuesOf } from '../describe/parameters';
+import { sin } from '../math/exact';
+import { rangeOf, seconds, type TideKind } from './tide';
+
+const parameters = describe({
+  form: {
+    type: 'choice',
+    label: 'Form',
+    default: 'sine',
+    options: [
+      { value: 'sine', label: 'sine' },
+      { value: 'triangle', label: 'triangle' },
+      { value: 'saw', label: 'saw' },
+      { value: 'square', label: 'square' },
+    ],
+    help: 'Even swing; straight up and down; straight up and at once down; one and the other.',
+  },
+  ...rangeOf(0, 1),
+  period: seconds('Takes', 4, 'From one crest to the next.'),
+  phase: {
+    type: 'number',
+    label: 'Phase',
+    unit: '°',
+    default: 0,
+    usual: [-180, 180],
+    help: 'Where in its course it is at frame 0.',
+  },
+});
+
+const WHOLE_TURN = 6.283185307179586;
+
+/** Values in −1 … 1 over a turn 0 … 1, all beginning in the middle and going up. */
+const FORMS: Readonly<Record<string, (turn: number) => number>> = {
+  sine: (turn) => sin(WHOLE_TURN * turn),
+  triangle: (turn) => (turn < 0.25 ? 4 * turn : turn < 0.75 ? 2 - 4 * turn : 4 * turn - 4),
+  saw: (turn) => (turn < 0.5 ? 2 * turn : 2 * turn - 2),
+  square: (turn) => (turn < 0.5 ? 1 : -1),
+};
+
+/** A regular coming and going. */
+export const wave: TideKind = {
+  kind: 'wave',
+  label: 'wave',
+  summary: 'Comes and goes regularly: a sine, a triangle, a saw or a square.',
+  parameters,
+  formula: 'low + (high − low)·(1 + f(t/T + φ))/2',
+  source: 'textbook',
+  compile({ values, fps }) {
+    const { form, low, high, period, phase } = values as ValuesOf<typeof parameters>;
+    const shape = FORMS[form]!;
+    return (frame) => {
+      const turn = frame / fps / period + phase / 360;
+      return low + (high - low) * 0.5 * (1 + shape(turn - Math.floor(turn)));
+    };
+  },
+};

@@ -1,0 +1,87 @@
+import type { Kinded } from '../../core/describe/registry';
+import type { Vector } from '../../core/math/vector';
+import { keyedAt, toggledAt, valueAt, type Key, type Keys } from '../../core/places/keys';
+import type { Drives, Scene } from '../../core/scene/document';
+import { withDrives } from '../../core/scene/drives';
+import { valueOf, withValue, type MovableSort } from '../../core/scene/numbers';
+import { usePlayer } from '../stage/player-store';
+import { changeScene, openedScene } from './scene-store';
+
+/** A thing whose numbers can be keyed and driven. */
+export interface ThingRef {
+  readonly sort: MovableSort;
+  /** Empty for the whole. */
+  readonly id: string;
+}
+
+interface Movable {
+  readonly id?: string;
+  readonly keys: Keys;
+  readonly drives: Drives;
+}
+
+/** The thing that is meant. */
+export function movableOf(scene: Scene, { sort, id }: ThingRef): Movable | undefined {
+  return sort === 'whole' ? scene.whole : (scene[sort] as readonly (Movable & { readonly id: string })[]).find((t) => t.id === id);
+}
+
+function changeThing({ sort, id }: ThingRef, change: (thing: Movable) => Movable): void {
+  changeScene((scene) =>
+    sort === 'whole'
+      ? { ...scene, whole: change(scene.whole) as Scene['whole'] }
+      : { ...scene, [sort]: (scene[sort] as readonly (Movable & { readonly id: string })[]).map((t) => (t.id === id ? change(t) : t)) },
+  );
+}
+
+const keysAt = ({ keys }: Movable, path: string) => (keys[path] ?? []) as readonly Key[];
+
+/** The value of a number on a frame, whatever moves it. */
+export function valueOn(scene: Scene, ref: ThingRef, path: string, frame: number): number | Vector | undefined {
+  const thing = movableOf(withDrives(scene), ref);
+  if (!thing) return undefined;
+  const keys = keysAt(thing, path);
+  return keys.length > 0 ? valueAt(keys, frame) : (valueOf(thing, path) as number | Vector | undefined);
+}
+
+function without<T>(record: Readonly<Record<string, T>>, drop: (path: string) => boolean): Record<string, T> {
+  return Object.fromEntries(Object.entries(record).filter(([path]) => !drop(path)));
+}
+
+const isPartOf = (path: string, of: string) => path === of || (/^\.[012]$/.test(path.slice(of.length)) === true && path.startsWith(of));
+
+/** Writes a key at the playhead, or takes the one there away; the last to go leaves its value. */
+export function toggleKeyOf(ref: ThingRef, path: string): void {
+  const { frame } = usePlayer.getState();
+  const value = valueOn(openedScene(), ref, path, frame);
+  if (value === undefined) return;
+  changeThing(ref, (thing) => {
+    const keys = toggledAt(keysAt(thing, path), frame, value) as Key[];
+    const next = { ...thing, keys: { ...without(thing.keys, (p) => p === path), ...(keys.length > 0 && { [path]: keys }) } };
+    return keys.length > 0 ? next : withValue(next, path, value);
+  });
+}
+
+/** Sets a keyed number at the playhead, by a key. */
+export function setKeyOf(ref: ThingRef, path: string, value: number | Vector): void {
+  const { frame } = usePlayer.getState();
+  changeThing(ref, (thing) => ({ ...thing, keys: { ...thing.keys, [path]: keyedAt(keysAt(thing, path), frame, value) as Key[] } }));
+}
+
+/** Makes a number plain again: it stays what it is at the playhead. */
+export function setPlain(ref: ThingRef, path: string): void {
+  const { frame } = usePlayer.getState();
+  const value = valueOn(openedScene(), ref, path, frame);
+  changeThing(ref, (thing) => {
+    const still = {
+      ...thing,
+      keys: without(thing.keys, (p) => p === path),
+      drives: without(thing.drives, (p) => isPartOf(p, path)),
+    };
+    return value === undefined ? still : withValue(still, path, value);
+  });
+}
+
+/** Lets a number, or a part of a vector, be moved by that; by nothing where it is undefined. */
+export function setDrive(ref: ThingRef, path: string, drive: Kinded | undefined): void {
+  changeThing(ref, (thing) => ({ ...thing, drives: { ...without(thing.drives, (p) => p === path), ...(drive && { [path]: drive }) } }));
+}
