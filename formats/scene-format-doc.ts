@@ -19,6 +19,7 @@ import { profileCommon } from '../core/profiles/profile';
 import { responses } from '../core/responses';
 import * as scene from '../core/scene/descriptions';
 import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../core/scene/document';
+import { tides } from '../core/tides';
 import { MOST_POINTS } from '../core/grids/vector-grid';
 import { shapes } from '../core/shapes';
 import { FILE_LIMITS } from './scene-file';
@@ -123,13 +124,19 @@ ${table(scene.placeParameters)}
 
 ### \`keys\`
 
-An object of lists by the path of the number: \`place.position\`, \`place.rotation\`, \`place.scale\`. A key is \`{ "frame", "value", "ease" }\` at a whole frame, in rising
-order; \`ease\` says how the value goes on to the next: ${EASES.map(code).join(', ')} (smooth is 3t² − 2t³). Before the first key and after the last the value holds. A keyed
-number of the \`place\` itself does not count.
+An object of lists by the path of the number in its thing, such as \`place.position\`, \`strength\`, \`settings.direction\`, \`extent.reach\`, \`modulators.0.amount\`, \`amounts.0.rate\`, \`birth.drag\` or \`look.opacity\`; every number and vector but
+seeds, bursts, gates and spans can be keyed. A key is \`{ "frame", "value", "ease" }\` at a whole frame, in rising order; \`ease\` says how the value goes on to the next: ${EASES.map(code).join(', ')} (smooth is 3t² − 2t³; a
+curve may have \`handles\` [x₁, y₁, x₂, y₂] as in CSS Easing Functions Level 1, else those of ease-in-out). Before the first key and after the last the value holds. What is keyed does not count where it stands plainly.
+
+### \`drives\`
+
+An object by path, as of keys; parts of vectors end in \`.0\`, \`.1\`, \`.2\`. A drive is \`{ "kind", … }\`; it replaces, adds to or multiplies the number as it is set or keyed. Everything driven is worked out on whole frames and is linear between them.
+
+${kinds(tides, formulaOf)}
 
 ## Emitters
 
-\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`place\`, \`keys\`, \`shape\`, \`masks\`, \`amounts\`, \`gate\`, \`birth\`, \`bond\`, \`look\`, and:
+\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`, \`masks\`, \`amounts\`, \`gate\`, \`birth\`, \`bond\`, \`look\`, and:
 
 ${table(scene.emitterParameters)}
 
@@ -173,7 +180,7 @@ ${kinds(looks)}
 
 ## Fields
 
-They act in their order. \`id\`, \`name\`, \`place\`, \`keys\`, \`settings\` (the kind), \`actsAs\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\` (by emitter id, 0 … 2; an emitter that is not named is
+They act in their order. \`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`settings\` (the kind), \`actsAs\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\` (by emitter id, 0 … 2; an emitter that is not named is
 sent 1), and:
 
 ${table(scene.fieldParameters)}
@@ -208,7 +215,7 @@ ${kinds(modulators, formulaOf)}
 
 ## Groups
 
-\`id\` (unlike those of the fields, too), \`name\`, \`place\`, \`keys\`, \`rule\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\`, and:
+\`id\` (unlike those of the fields, too), \`name\`, \`place\`, \`keys\`, \`drives\`, \`rule\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\`, and:
 
 ${table(scene.groupParameters)}
 
@@ -225,7 +232,7 @@ ${table(scene.deskParameters)}
 
 ## Colliders
 
-\`id\`, \`name\`, \`place\`, \`keys\`, \`shape\`, \`response\`, \`sends\` (by emitter id, \`{ "hits", "bounce" }\`), and:
+\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`, \`response\`, \`sends\` (by emitter id, \`{ "hits", "bounce" }\`), and:
 
 ${table(scene.colliderParameters)}
 
@@ -245,19 +252,19 @@ ${kinds(responses)}
 
 ## Carriers
 
-\`id\`, \`name\`, \`place\`, \`keys\`. Other things name them as \`place.carrier\`; they may stand on one another, but not in a circle. And:
+\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`. Other things name them as \`place.carrier\`; they may stand on one another, but not in a circle. And:
 
 ${table(scene.carrierParameters)}
 
 ## Zones
 
-\`id\`, \`name\`, \`place\`, \`keys\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\`, as of a field. And:
+\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\`, as of a field. And:
 
 ${table(scene.zoneParameters)}
 
 ## Dials
 
-\`{ "id", "name", "value", "low", "high", "keys" }\`, \`keys\` of \`value\`. Formulas read them under their names: a letter, then up to 31 letters, digits and low lines, none of them used by the language.
+\`{ "id", "name", "value", "low", "high", "keys", "drives" }\`, \`keys\` and \`drives\` of \`value\`. Formulas read them under their names: a letter, then up to 31 letters, digits and low lines, none of them used by the language.
 
 ${table(scene.dialParameters)}
 

@@ -30,6 +30,7 @@ const EXACT = [
   'core/meshes',
   'core/noise',
   'core/paths',
+  'core/places/bezier',
   'core/places/keys',
   'core/places/motion',
   'core/places/similarity',
@@ -39,6 +40,7 @@ const EXACT = [
   'core/shapes',
   'core/stack',
   'core/step',
+  'core/tides',
 ];
 const INEXACT = /\bMath\.(sin|cos|tan|asin|acos|atan2?|sinh|cosh|tanh|exp|expm1|log|log2|log10|log1p|pow|cbrt|hypot|random)\b|\*\*/;
 /** Packages that the core uses, each in one place: the parser of formulas, and the tree of meshes. */

@@ -1,7 +1,8 @@
+import { easedBy, USUAL_HANDLES, type Handles } from './bezier';
 import type { Vector } from '../math/vector';
 
 /** How a value goes from a key to the next. */
-export const EASES = ['linear', 'smooth', 'step'] as const;
+export const EASES = ['linear', 'smooth', 'step', 'curve'] as const;
 export type Ease = (typeof EASES)[number];
 
 /** A value at a frame. */
@@ -10,13 +11,16 @@ export interface Key<V = number | Vector> {
   readonly frame: number;
   readonly value: V;
   readonly ease: Ease;
+  /** Of a curve: where its handles are. */
+  readonly handles?: Handles;
 }
 
 /** Keys of a thing, in rising order of frames, by the path of the parameter, such as `place.position`. */
 export type Keys = Readonly<Record<string, readonly Key[]>>;
 
-function shape(ease: Ease, t: number): number {
+function shape({ ease, handles = USUAL_HANDLES }: Key, t: number): number {
   if (ease === 'linear') return t;
+  if (ease === 'curve') return easedBy(handles, t);
   return ease === 'smooth' ? t * t * (3 - 2 * t) : 0;
 }
 
@@ -40,7 +44,7 @@ export function valueAt<V extends number | Vector>(keys: readonly Key<V>[], fram
   if (next === keys.length) return keys[next - 1]!.value;
   const a = keys[next - 1]!;
   const b = keys[next]!;
-  return between(a.value, b.value, shape(a.ease, (frame - a.frame) / (b.frame - a.frame)));
+  return between(a.value, b.value, shape(a as Key, (frame - a.frame) / (b.frame - a.frame)));
 }
 
 /** Keys with one more, in the place of one at the same frame. */
@@ -50,7 +54,8 @@ export function withKey<V extends number | Vector>(keys: readonly Key<V>[], key:
 
 /** Keys that have a value at a frame, and go on from there as from the key before it. */
 export function keyedAt<V extends number | Vector>(keys: readonly Key<V>[], frame: number, value: V): Key<V>[] {
-  return withKey(keys, { frame, value, ease: keys.filter((k) => k.frame <= frame).at(-1)?.ease ?? 'linear' });
+  const before = keys.filter((k) => k.frame <= frame).at(-1);
+  return withKey(keys, { ease: 'linear', ...before, frame, value });
 }
 
 /** Keys without the one at a frame; where there is none, with one of that value. */

@@ -24,7 +24,7 @@ const SORTS = {
 } as const;
 
 const NUMBERS: readonly PlaceNumber[] = ['position', 'rotation', 'scale'];
-const WORDS = { linear: 'even', smooth: 'eased', step: 'stepped' } as const;
+const WORDS = { linear: 'even', smooth: 'eased', step: 'stepped', curve: 'by a curve' } as const;
 const frameNumber = {
   type: 'number',
   label: 'Frame',

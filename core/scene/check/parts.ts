@@ -70,6 +70,13 @@ function checkKey(value: unknown, field: string, fitsValue: (value: unknown) => 
   if (!fitsValue(value['value'])) faults.push(fault('type', `${field}.value`, value['value'], allowedValue));
   if (!(EASES as readonly unknown[]).includes(value['ease']))
     faults.push(fault('choice', `${field}.ease`, value['ease'], `one of ${EASES.join(', ')}`));
+  const handles = value['handles'];
+  const good =
+    Array.isArray(handles) &&
+    handles.length === 4 &&
+    handles.every((n, i) => typeof n === 'number' && Number.isFinite(n) && (i % 2 === 1 || (n >= 0 && n <= 1)));
+  if (handles !== undefined && !good)
+    faults.push(fault('type', `${field}.handles`, handles, 'four numbers x₁, y₁, x₂, y₂ with x from 0 to 1'));
   return faults;
 }
 

@@ -1,0 +1,95 @@
+import BezierEasing from 'bezier-easing';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { EASINGS, easedBy, type Handles } from '../places/bezier';
+import { movedKeys, pastedKeys, scaledKeys } from '../places/key-edits';
+import { valueAt, type Key } from '../places/keys';
+import { checkScene } from '../scene/check';
+import { testScene } from './scenes';
+
+const key = (frame: number, value: number, ease: Key['ease'] = 'linear', handles?: Handles): Key<number> => ({
+  frame,
+  value,
+  ease,
+  ...(handles && { handles }),
+});
+const frames = (keys: readonly Key[]) => keys.map((k) => k.frame);
+
+describe('curves between keys', () => {
+  it.each(Object.entries(EASINGS))('%s is that of the package bezier-easing, and of CSS Easing Functions Level 1', (_name, handles) => {
+    const theirs = BezierEasing(...(handles as [number, number, number, number]));
+    for (let i = 0; i <= 200; i++) expect(Math.abs(easedBy(handles, i / 200) - theirs(i / 200))).toBeLessThan(1e-5);
+  });
+
+  it('free handles are, too, also those that overshoot (property)', () => {
+    const x = fc.double({ min: 0, max: 1, noNaN: true });
+    const y = fc.double({ min: -2, max: 3, noNaN: true });
+    fc.assert(
+      fc.property(x, y, x, y, x, (x1, y1, x2, y2, at) => {
+        // Theirs gives up accuracy where the curve stands nearly upright: there the place is compared, not the height.
+        const theirs = BezierEasing(x1, y1, x2, y2)(at);
+        const here = easedBy([x1, y1, x2, y2], at);
+        const near = [at - 1e-5, at + 1e-5].map((a) => easedBy([x1, y1, x2, y2], a));
+        expect(theirs).toBeGreaterThan(Math.min(here, ...near) - 1e-4);
+        expect(theirs).toBeLessThan(Math.max(here, ...near) + 1e-4);
+      }),
+    );
+  });
+
+  it('keys go from one to the next by their ease, and hold beyond the ends', () => {
+    const keys = [key(0, 0, 'curve', EASINGS['ease']), key(10, 10, 'step'), key(20, 20)];
+    expect(valueAt(keys, -5)).toBe(0);
+    expect(valueAt(keys, 5)).toBeCloseTo(10 * BezierEasing(0.25, 0.1, 0.25, 1)(0.5), 4);
+    expect(valueAt(keys, 19.9)).toBe(10);
+    expect(valueAt(keys, 99)).toBe(20);
+  });
+
+  it('handles that can’t be are refused in words', () => {
+    const scene = testScene({ emitter: { keys: { 'birth.drag': [{ ...key(0, 1, 'curve'), handles: [1.2, 0, 0.5, 1] }] } } });
+    expect(checkScene(JSON.parse(JSON.stringify(scene)))[0]?.message).toMatch(/handles .* four numbers x₁, y₁, x₂, y₂ with x from 0 to 1/);
+  });
+});
+
+describe('edits of keys', () => {
+  const keys = [key(0, 0), key(10, 1), key(20, 2), key(30, 3)];
+
+  it('moved onto another key take its place; ripple takes along all that follow', () => {
+    expect(movedKeys(keys, new Set([10]), 10).map(({ frame, value }) => [frame, value])).toEqual([
+      [0, 0],
+      [20, 1],
+      [30, 3],
+    ]);
+    expect(frames(movedKeys(keys, new Set([10]), 5, true))).toEqual([0, 15, 25, 35]);
+    expect(frames(movedKeys(keys, new Set([0, 30]), -3))).toEqual([-3, 10, 20, 27]);
+  });
+
+  it('scaled about a frame stay on whole frames', () => {
+    expect(frames(scaledKeys(keys, new Set([10, 20, 30]), 10, 0.5))).toEqual([0, 10, 15, 20]);
+    expect(frames(scaledKeys(keys, new Set([20, 30]), 0, 1 / 3))).toEqual([0, 7, 10]);
+  });
+
+  it('pasted at another rate keep their seconds', () => {
+    expect(frames(pastedKeys(keys, [key(4, 9), key(16, 8)], 4, 100, 48 / 24))).toEqual([0, 10, 20, 30, 100, 124]);
+    expect(pastedKeys(keys, [key(0, 9)], 0, 10)[1]!.value).toBe(9);
+  });
+
+  it('keep one key a frame, in order, whatever is done (property)', () => {
+    const some = fc.uniqueArray(fc.integer({ min: -50, max: 50 }), { minLength: 1, maxLength: 12 });
+    fc.assert(
+      fc.property(
+        some,
+        some,
+        fc.integer({ min: -40, max: 40 }),
+        fc.boolean(),
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        (at, picked, by, ripple, scale) => {
+          const row = [...at].sort((a, b) => a - b).map((f) => key(f, f));
+          for (const next of [movedKeys(row, new Set(picked), by, ripple), scaledKeys(row, new Set(picked), by, scale)]) {
+            expect(frames(next)).toEqual([...new Set(frames(next))].sort((a, b) => a - b));
+            expect(next.length).toBeGreaterThan(0);
+          }
+        },
+      ),
+    );
+  });
+});
