@@ -1,4 +1,5 @@
 import { useSceneOf } from '../store/scene-store';
+import { DeckTabs } from '../keys/deck-bar';
 import { useSelection } from '../store/selection-store';
 import { AddField } from './add-field';
 import { groupFields } from './desk-edit';
@@ -17,6 +18,8 @@ export function DeskBar({ sends, onSends }: { sends: boolean; onSends: (sends: b
   );
   return (
     <div className="flex h-7 shrink-0 items-center gap-1 border-b border-rule px-2" role="toolbar" aria-label="Desk">
+      <DeckTabs />
+      <span className="mx-2 h-3.5 w-px bg-rule" />
       <AddField />
       <button
         className="text-button"

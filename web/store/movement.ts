@@ -85,3 +85,12 @@ export function setPlain(ref: ThingRef, path: string): void {
 export function setDrive(ref: ThingRef, path: string, drive: Kinded | undefined): void {
   changeThing(ref, (thing) => ({ ...thing, drives: { ...without(thing.drives, (p) => p === path), ...(drive && { [path]: drive }) } }));
 }
+
+/** Gives a number these keys; where none is left, it keeps the value it had at the playhead. */
+export function setKeysOf(ref: ThingRef, path: string, keys: readonly Key[]): void {
+  if (keys.length === 0) {
+    setPlain(ref, path);
+    return;
+  }
+  changeThing(ref, (thing) => ({ ...thing, keys: { ...thing.keys, [path]: keys } }));
+}

@@ -1,5 +1,8 @@
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { Desk } from '../desk/desk';
+import { CurvesDeck } from '../keys/curves-deck';
+import { KeysDeck } from '../keys/keys-deck';
+import { useKeys } from '../keys/keys-store';
 import { Inspector } from '../inspect/inspector';
 import { ProfileEditor } from '../profile/profile-editor';
 import { usePlayer } from '../stage/player-store';
@@ -11,6 +14,7 @@ import { useStudioKeys } from './keys';
 /** The screen where one works: view, transport, desk, inspector. */
 export function StudioPage() {
   useStudioKeys();
+  const deck = useKeys((state) => state.deck);
   const problem = usePlayer((player) => player.problem);
   return (
     <main className="min-h-0 flex-1">
@@ -34,9 +38,9 @@ export function StudioPage() {
             <Inspector />
           </div>
         </Panel>
-        <Separator className="h-0.5 bg-rule hover:bg-lamp focus-visible:bg-lamp" aria-label="Height of the desk" />
+        <Separator className="h-0.5 bg-rule hover:bg-lamp focus-visible:bg-lamp" aria-label="Height of the deck" />
         <Panel defaultSize="40%" minSize="220px">
-          <Desk />
+          {deck === 'desk' ? <Desk /> : deck === 'keys' ? <KeysDeck /> : <CurvesDeck />}
         </Panel>
       </Group>
     </main>

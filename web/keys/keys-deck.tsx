@@ -1,0 +1,193 @@
+import { useRef, useState } from 'react';
+import { usePlayer } from '../stage/player-store';
+import { useStage } from '../stage/stage';
+import { KeyMark } from '../inspect/key-mark';
+import { followDrag } from '../parts/drag';
+import { movableOf, setKeysOf, valueOn } from '../store/movement';
+import { openedScene, useSceneOf } from '../store/scene-store';
+import { withKey, type Key } from '../../core/places/keys';
+import { KeysBar } from './deck-bar';
+import { startMove } from './key-actions';
+import type { KeyRow } from './key-rows';
+import { isPicked, pick, useKeys } from './keys-store';
+import { onDeckKey, useRows } from './use-deck-keys';
+
+/** Frames that the deck spans: the run, pre-roll included. */
+export function useSpan(): { readonly from: number; readonly to: number } {
+  const { first, last, preRoll } = useSceneOf((scene) => scene.time);
+  return { from: first - preRoll, to: Math.max(last, first - preRoll + 1) };
+}
+
+/** Begins a drag of the selected keys from one of them; Alt scales them about the first of them. */
+export function dragKeys(event: React.PointerEvent, row: KeyRow, frame: number, pixelsAFrame: number): void {
+  const state = useKeys.getState();
+  const already = isPicked(state, row.id, frame);
+  if (!already || event.shiftKey) pick({ [row.id]: [frame] }, event.shiftKey);
+  const move = startMove();
+  const first = Math.min(...Object.values(useKeys.getState().picked).flat());
+  const scales = event.altKey && frame !== first;
+  followDrag(
+    event,
+    ({ dx }) => {
+      const by = Math.round(dx / pixelsAFrame);
+      if (scales) move(0, { about: first, by: Math.max(0.01, (frame + by - first) / (frame - first)) });
+      else move(by);
+    },
+    (moved) => {
+      if (!moved && already && !event.shiftKey) pick({ [row.id]: [frame] });
+    },
+  );
+}
+
+function Marks({ row, span, width }: { row: KeyRow; span: { from: number; to: number }; width: () => number }) {
+  const picked = useKeys((state) => state.picked[row.id]);
+  return row.keys.map((key) => {
+    const on = picked?.includes(key.frame) ?? false;
+    return (
+      <button
+        key={key.frame}
+        data-key={`${row.id} ${key.frame}`}
+        className={`absolute top-1/2 -translate-x-1/2 -translate-y-1/2 touch-none p-0.5 hover:text-lamp ${on ? 'text-lamp' : 'text-second'}`}
+        style={{ left: `${(100 * (key.frame - span.from)) / (span.to - span.from)}%` }}
+        aria-label={`${row.thing}, ${row.label}: key at frame ${key.frame}`}
+        aria-pressed={on}
+        onPointerDown={(event) => dragKeys(event, row, key.frame, width() / (span.to - span.from))}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' && event.key !== ' ') return;
+          event.preventDefault();
+          event.stopPropagation();
+          pick({ [row.id]: [key.frame] }, event.shiftKey);
+        }}
+      >
+        <KeyMark here={on} />
+      </button>
+    );
+  });
+}
+
+/** The playhead over the rows. */
+function Playhead({ span }: { span: { from: number; to: number } }) {
+  const frame = usePlayer((player) => player.frame);
+  return (
+    <span
+      className="pointer-events-none absolute inset-y-0 w-px bg-lamp"
+      style={{ left: `${(100 * (frame - span.from)) / (span.to - span.from)}%` }}
+    />
+  );
+}
+
+/** Writes a key where a row was double-pressed, of the value that it has there. */
+function writeKey(row: KeyRow, frame: number): void {
+  const scene = openedScene();
+  const value = valueOn(scene, row.ref, row.path, frame);
+  const thing = movableOf(scene, row.ref);
+  if (value === undefined || !thing) return;
+  const keys = (thing.keys[row.path] ?? []) as readonly Key[];
+  setKeysOf(row.ref, row.path, withKey(keys, { ease: 'linear', ...keys.filter((key) => key.frame <= frame).at(-1), frame, value }));
+  pick({ [row.id]: [frame] });
+}
+
+interface Box {
+  readonly x0: number;
+  readonly y0: number;
+  readonly x1: number;
+  readonly y1: number;
+}
+
+/** What is keyed, a row a number, with all keys at their frames. */
+export function KeysDeck() {
+  const rows = useRows();
+  const span = useSpan();
+  const { transport } = useStage();
+  const lines = useRef<HTMLDivElement>(null);
+  const [box, setBox] = useState<Box>();
+  const width = () => lines.current?.getBoundingClientRect().width ?? 1;
+  const frameAt = (clientX: number) => {
+    const { left, width: whole } = lines.current!.getBoundingClientRect();
+    return Math.round(span.from + ((clientX - left) / whole) * (span.to - span.from));
+  };
+  const startBox = (event: React.PointerEvent) => {
+    const { left, top } = lines.current!.getBoundingClientRect();
+    const [x0, y0] = [event.clientX - left, event.clientY - top];
+    const add = event.shiftKey;
+    let last: Box | undefined;
+    followDrag(
+      event,
+      ({ dx, dy }) => {
+        last = { x0: Math.min(x0, x0 + dx), x1: Math.max(x0, x0 + dx), y0: Math.min(y0, y0 + dy), y1: Math.max(y0, y0 + dy) };
+        setBox(last);
+      },
+      (moved) => {
+        setBox(undefined);
+        if (!moved || !last) {
+          if (!add) pick({});
+          transport.seek(frameAt(event.clientX));
+          return;
+        }
+        const within: Record<string, number[]> = {};
+        for (const mark of lines.current!.querySelectorAll<HTMLElement>('[data-key]')) {
+          const at = mark.getBoundingClientRect();
+          const [x, y] = [at.left + at.width / 2 - left, at.top + at.height / 2 - top];
+          if (x < last.x0 || x > last.x1 || y < last.y0 || y > last.y1) continue;
+          const name = mark.dataset['key']!;
+          const cut = name.lastIndexOf(' ');
+          (within[name.slice(0, cut)] ??= []).push(Number(name.slice(cut + 1)));
+        }
+        pick(within, add);
+      },
+    );
+  };
+  return (
+    <div
+      className="flex h-full min-h-0 flex-col border-t border-rule bg-panel"
+      role="region"
+      aria-label="Keys"
+      onKeyDown={(event) => onDeckKey(event, rows)}
+    >
+      <KeysBar />
+      {rows.length === 0 ? (
+        <p className="w-96 p-4 text-second">
+          Nothing here is keyed. The line under any number, in the inspector or on a strip, writes a key of it at the playhead.
+        </p>
+      ) : (
+        <div className="flex min-h-0 flex-1 overflow-y-auto">
+          <ul className="w-56 shrink-0 border-r border-rule">
+            {rows.map((row) => (
+              <li key={row.id} className="flex h-6 items-center gap-1.5 border-b border-rule/40 px-3">
+                <span className="truncate text-second">{row.thing}</span>
+                <span className="truncate">{row.label}</span>
+              </li>
+            ))}
+          </ul>
+          <div className="min-w-0 flex-1 px-4">
+            <div
+              ref={lines}
+              className="relative h-full touch-none"
+              tabIndex={0}
+              aria-label="Rows of keys: drag a box to select, arrow keys to nudge"
+              role="group"
+              onPointerDown={startBox}
+            >
+              {rows.map((row) => (
+                <div
+                  key={row.id}
+                  className="relative h-6 border-b border-rule/40"
+                  onDoubleClick={(event) => writeKey(row, frameAt(event.clientX))}
+                >
+                  <Marks row={row} span={span} width={width} />
+                </div>
+              ))}
+              <Playhead span={span} />
+              {box && (
+                <span
+                  className="pointer-events-none absolute border border-lamp bg-lamp/10"
+                  style={{ left: box.x0, top: box.y0, width: box.x1 - box.x0, height: box.y1 - box.y0 }}
+                />
+              )}
+            </div>
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
