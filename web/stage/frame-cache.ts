@@ -23,6 +23,26 @@ export class FrameCache {
     this.coming = Infinity;
   }
 
+  /** Lets go of that frame and all after it. */
+  keepBefore(frame: number): void {
+    if (frame === Infinity) return;
+    for (const [at, held] of this.frames)
+      if (at >= frame) {
+        this.frames.delete(at);
+        this.bytes -= bytesOf(held);
+      }
+    this.most = [];
+    for (const held of this.frames.values()) this.countIn(held);
+    this.coming = Infinity;
+  }
+
+  /** The first frame from one on that is not held. */
+  firstMissing(from: number): number {
+    let frame = from;
+    while (this.frames.has(frame)) frame++;
+    return frame;
+  }
+
   /** Frames from this one on are on their way. */
   expect(from: number): void {
     this.coming = from;
@@ -39,15 +59,20 @@ export class FrameCache {
 
   /** Keeps a frame; false where the memory for frames is used up. */
   add(frame: Frame): boolean {
+    const old = this.frames.get(frame.frame);
     this.frames.set(frame.frame, frame);
-    this.bytes += bytesOf(frame);
+    this.bytes += bytesOf(frame) - (old ? bytesOf(old) : 0);
+    this.countIn(frame);
+    this.coming = frame.frame + 1;
+    return this.bytes < BUDGET;
+  }
+
+  private countIn(frame: Frame): void {
     this.most = frame.emitters.map((emitter, e) => {
       const count = Math.round(emitter.count / frame.share);
       const old = this.most[e];
       return old && old.count >= count ? old : { count, frame: frame.frame };
     });
-    this.coming = frame.frame + 1;
-    return this.bytes < BUDGET;
   }
 
   /** Of each emitter, the frame on which most of its particles are alive. */

@@ -156,4 +156,43 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     session.setScene(scene, new Map([['a', { width: 1, height: 1, levels: new Uint8Array([9]) }]]));
     expect(crew.orders).toHaveLength(2);
   });
+
+  it('after the edit of a key only frames that it can change are made anew; what is on the screen before them stays', () => {
+    const keyed = (value: number): Scene => {
+      const scene = windy(1);
+      const keys = { strength: [0, 12, 16].map((frame, i) => ({ frame, value: i === 1 ? value : 1, ease: 'step' as const })) };
+      return { ...scene, fields: scene.fields.map((f) => ({ ...f, keys })) };
+    };
+    session.setScene(keyed(2), new Map());
+    crew.work();
+    expect(usePlayer.getState().cached).toEqual([[0, 20]]);
+    session.setScene(keyed(9), new Map());
+    // The playhead is at 10; a motion’s velocity is felt one frame before the key.
+    expect(crew.last.from).toBe(11);
+    expect(usePlayer.getState().cached).toEqual([[0, 10]]);
+    crew.work();
+    expect(usePlayer.getState().cached).toEqual([[0, 20]]);
+    // The same as a run of the new state from its start.
+    const whole = new Simulation(keyed(9), new Map());
+    for (let frame = 0; frame <= 20; frame++) {
+      session.seek(frame);
+      expect(shown.at(-1)!.frame).toBe(frame);
+      const { columns, count } = whole.populations[0]!;
+      expect(shown.at(-1)!.emitters[0]!.columns.x).toEqual(columns.x.slice(0, count));
+      whole.advance();
+    }
+  });
+
+  it('an edit that changes nothing anywhere makes nothing anew', () => {
+    const scene = windy(1);
+    session.setScene(scene, new Map());
+    crew.work();
+    const orders = crew.orders.length;
+    session.setScene(
+      { ...scene, fields: scene.fields.map((f) => ({ ...f, keys: { strength: [{ frame: 4, value: 1, ease: 'linear' as const }] } })) },
+      new Map(),
+    );
+    expect(crew.orders.length).toBe(orders);
+    expect(usePlayer.getState().cached).toEqual([[0, 20]]);
+  });
 });

@@ -1,6 +1,7 @@
 import { looks } from '../../core/looks';
 import { emptyMeters } from '../../core/measure/meters';
 import type { Scene } from '../../core/scene/document';
+import { firstChange } from '../../core/scene/first-change';
 import type { Assets } from '../../core/scene/assets';
 import { estimateRun } from '../../core/step/estimate';
 import type { Crew } from '../../engine/crew';
@@ -68,8 +69,10 @@ export class Session {
   private scene: Scene | undefined;
   private assets: Assets = new Map();
   private key = '';
-  /** What the cache holds frames of. */
+  /** The state of the scene of which all frames are held or under way. */
   private cachedKey = '';
+  /** The state of the scene that the frames in the cache are frames of. */
+  private cachedScene: Scene | undefined;
   private held = false;
   /** A run of the playhead's frame alone is under way. */
   private quick = false;
@@ -104,6 +107,9 @@ export class Session {
     const key = simulationKey(scene);
     if (key === this.key && !fresh) return;
     this.key = fresh ? `${key} ${assets.size}` : key;
+    // Frames before the first that can have changed are as good as new.
+    if (this.cachedScene) this.cache.keepBefore(fresh ? -Infinity : firstChange(this.cachedScene, scene, simulationKey));
+    this.cachedScene = scene;
     this.editedAt ??= performance.now();
     const { first, last } = scene.time;
     const { frame } = usePlayer.getState();
@@ -124,14 +130,18 @@ export class Session {
     const { first, last } = scene.time;
     const to = Math.min(Math.max(Math.round(frame), first), last);
     usePlayer.setState({ frame: to });
-    const cached = this.cachedKey === this.key ? this.cache.get(to) : undefined;
+    const cached = this.cache.get(to);
     if (cached) this.show(cached);
-    else if (this.cachedKey === this.key && !this.cache.isComing(to)) this.runAll(to);
+    else if (this.cachedKey === this.key && !this.cache.isComing(to)) {
+      // There is no more room: those that are held make place.
+      this.cache.clear();
+      this.runAll(to);
+    }
   }
 
   /** Whether the frame can be shown at once. */
   has(frame: number): boolean {
-    return this.cachedKey === this.key && this.cache.get(frame) !== undefined;
+    return this.cache.get(frame) !== undefined;
   }
 
   dispose(): void {
@@ -153,6 +163,13 @@ export class Session {
   private refresh(): void {
     const scene = this.scene!;
     const { frame } = usePlayer.getState();
+    const known = this.cache.get(frame);
+    if (known) {
+      this.timeEdit();
+      this.show(known);
+      if (!this.held) this.runAll(scene.time.first);
+      return;
+    }
     const { steps, alive } = estimateRun(scene, this.assets, frame);
     const seconds = (steps * scene.draftShare * this.secondsAStep) / this.crew.threads;
     if (seconds > PATIENCE) {
@@ -169,7 +186,6 @@ export class Session {
     const scene = this.scene!;
     this.quick = true;
     this.cachedKey = '';
-    this.cache.clear();
     this.tellCached(true);
     this.crew.start({
       scene,
@@ -191,14 +207,19 @@ export class Session {
     });
   }
 
-  /** All frames of the shot at the set share, handed over from `from` on. */
-  private runAll(from: number): void {
+  /** All frames of the shot at the set share that are not held yet, handed over from `first` on. */
+  private runAll(first: number): void {
     const scene = this.scene!;
+    const from = this.cache.firstMissing(first);
     this.quick = false;
     this.cachedKey = this.key;
-    this.cache.clear();
     this.cache.expect(from);
     this.tellCached(true);
+    if (from > scene.time.last) {
+      this.crew.stop();
+      this.cache.expectNone();
+      return;
+    }
     this.crew.start({
       scene,
       assets: this.assets,

@@ -1,0 +1,57 @@
+import { valueAt, type Key, type Keys } from '../places/keys';
+import type { Drives, Scene } from './document';
+import { withDrives } from './drives';
+import { valueOf } from './numbers';
+
+interface Moving {
+  readonly keys: Keys;
+  readonly drives: Drives;
+}
+
+const LISTS = ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones', 'dials'] as const;
+
+const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
+
+/** The first whole frame at which a keyed number of two states of a thing differs; Infinity where none does. */
+function firstOf(before: Moving, after: Moving, start: number, last: number): number {
+  let first = Infinity;
+  for (const path of new Set([...Object.keys(before.keys), ...Object.keys(after.keys)])) {
+    const [a, b] = [before.keys[path] ?? [], after.keys[path] ?? []] as readonly (readonly Key<number>[])[];
+    if (same(a, b)) continue;
+    const at = (thing: Moving, keys: readonly Key<number>[], frame: number) =>
+      keys.length > 0 ? valueAt(keys, frame) : valueOf(thing, path);
+    for (let frame = start; frame <= last && frame < first; frame++)
+      if (!same(at(before, a!, frame), at(after, b!, frame))) {
+        first = frame;
+        break;
+      }
+  }
+  return first;
+}
+
+/**
+ * The first frame on which a run of one state of a scene can differ from that of another, where all that changed are keys and drives of
+ * its things; the start of the run where anything else did, Infinity where nothing differs. What a number is
+ * between frames f − 1 and f is felt by frame f, and a motion's velocity by the frame before it.
+ *
+ * `rest` tells everything else of a scene that changes its particles.
+ */
+export function firstChange(before: Scene, after: Scene, rest: (scene: Scene) => string): number {
+  const start = after.time.first - after.time.preRoll;
+  const bare = (scene: Scene): Scene => ({
+    ...scene,
+    ...Object.fromEntries(
+      LISTS.map((list) => [list, (scene[list] as readonly Moving[]).map((thing) => ({ ...thing, keys: {}, drives: {} }))]),
+    ),
+  });
+  if (rest(bare(before)) !== rest(bare(after))) return start;
+  const [a, b] = [withDrives(before), withDrives(after)];
+  let first = Infinity;
+  for (const list of LISTS)
+    (a[list] as readonly Moving[]).forEach((thing, i) => {
+      const now = (b[list] as readonly Moving[])[i]!;
+      if (thing !== now) first = Math.min(first, firstOf(thing, now, start, after.time.last + 1));
+    });
+  // A dial is read by formulas too, which may ask for it anywhere.
+  return first === Infinity ? Infinity : Math.max(start, first - 1);
+}
