@@ -3,7 +3,7 @@ import type { Written } from '../scene/complete';
 /** The bed of the sea mount, in the same place for what is born on it, what falls on it and the mesh that is drawn. */
 const MOUNT = { position: [0, -0.6, 0] } as const;
 
-/** Grains that sink through a turning current onto a sea mount, and dust that lies in its hollows between two depths. */
+/** Grains that sink through a current that turns with a tide, with gusts on it, onto a sea mount, and dust that lies in its hollows between two depths. */
 export const sedimentFall: Written = {
   format: 'bathyclast-scene',
   version: 2,
@@ -127,12 +127,9 @@ export const sedimentFall: Written = {
       settings: { kind: 'wind', direction: [1, 0, 0.15] },
       strength: 0.8,
       place: { position: [0, 2.1, 0] },
-      keys: {
-        'place.rotation': [
-          { frame: -120, value: [0, -25, 0], ease: 'smooth' },
-          { frame: 60, value: [0, 35, 0], ease: 'smooth' },
-          { frame: 120, value: [0, 10, 0], ease: 'smooth' },
-        ],
+      drives: {
+        'place.rotation.1': { kind: 'dial', dial: 'tide', gain: 30, offset: 5 },
+        strength: { kind: 'gust', acts: 'adds', low: -0.25, high: 0.4, waitLow: 0.7, waitHigh: 2.2, attack: 0.8, seed: 3 },
       },
       extent: { kind: 'slab', core: 0.2, reach: 1.6 },
       profile: { kind: 'bell' },
@@ -143,11 +140,13 @@ export const sedimentFall: Written = {
       name: 'Eddies',
       settings: { kind: 'turbulence', size: 0.9, octaves: 2, drift: [0.4, 0, 0] },
       strength: 0.3,
+      drives: { strength: { kind: 'dial', dial: 'tide', gain: 0.12, offset: 0.32 } },
       actsAs: 'carry',
       seed: 4,
       sends: { silt: 1, flakes: 1, drifts: 0 },
     },
   ],
+  dials: [{ id: 'tide', name: 'tide', low: -1, high: 1, drives: { value: { kind: 'wave', low: -1, high: 1, period: 9, phase: -60 } } }],
   colliders: [
     {
       id: 'bed',

@@ -2,7 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Kinded } from '../describe/registry';
 import { extents } from '../extents';
+import { findExample } from '../examples';
 import { fields as fieldKinds } from '../fields';
+import { cross, normalised, type Vector } from '../math/vector';
+import { motionOf } from '../places/motion';
 import { looks } from '../looks';
 import { probe } from '../measure/probe';
 import { modulators } from '../modulators';
@@ -14,7 +17,7 @@ import { drivenNumber, withDrives } from '../scene/drives';
 import { thingAt } from '../scene/moved';
 import { numbersOf, valueOf, type MovableSort } from '../scene/numbers';
 import { shapes } from '../shapes';
-import type { Simulation } from '../step/simulation';
+import { Simulation } from '../step/simulation';
 import { tides } from '../tides';
 import { binned, chiSquare, only, runTo, testScene, thrown } from './scenes';
 
@@ -350,5 +353,45 @@ describe('bad drives', () => {
       ),
       { numRuns: 300 },
     );
+  });
+});
+
+describe('Sediment fall', () => {
+  it('its current turns with the tide, gusts ride on it, its eddies hang on the same dial, and the picture never empties', () => {
+    const { scene } = findExample('sediment-fall')!;
+    const moved = withDrives(scene);
+    const current = moved.fields.find((f) => f.id === 'current')!;
+    const eddies = moved.fields.find((f) => f.id === 'eddies')!;
+    const turns = [0, 30, 60, 90].map((frame) => motionOf([], current).at(frame).rotation[0]);
+    expect(Math.max(...turns) - Math.min(...turns)).toBeGreaterThan(0.05);
+    const strengths = Array.from({ length: 120 }, (_, f) => thingAt(current, f).strength);
+    expect(Math.max(...strengths) - Math.min(...strengths)).toBeGreaterThan(0.3);
+    for (const frame of [0, 40, 100]) {
+      const tideNow = dialsOf(moved).at(frame)[0]!;
+      expect(thingAt(eddies, frame).strength).toBeCloseTo(0.12 * tideNow + 0.32, 9);
+    }
+    // The camera's view, cut into 16 by 9: how much of it has falling grains in it.
+    const { position, target, angle } = scene.camera;
+    const sight = normalised(target.map((n, i) => n - position[i]!) as unknown as Vector);
+    const right = normalised(cross(sight, [0, 1, 0]));
+    const up = cross(right, sight);
+    const half = Math.tan((angle * Math.PI) / 360);
+    const run = new Simulation(scene, new Map(), { share: 0.4, slice: 0, slices: 1 });
+    for (let frame = run.frame; frame < scene.time.last; frame++) {
+      run.advance();
+      if (run.frame < 0 || run.frame % 4 !== 0) continue;
+      const cells = new Set<number>();
+      for (const e of [0, 2]) {
+        const { columns, count } = run.populations[e]!;
+        for (let i = 0; i < count; i++) {
+          const p = [columns.x[i]! - position[0], columns.y[i]! - position[1], columns.z[i]! - position[2]] as const;
+          const along = (v: Vector) => p[0] * v[0] + p[1] * v[1] + p[2] * v[2];
+          const depth = along(sight);
+          const [x, y] = [along(right) / depth / half / (16 / 9), along(up) / depth / half];
+          if (depth > 0 && Math.abs(x) < 1 && Math.abs(y) < 1) cells.add(Math.floor((x + 1) * 8) + 16 * Math.floor((y + 1) * 4.5));
+        }
+      }
+      expect(cells.size / 144).toBeGreaterThan(0.4);
+    }
   });
 });

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { dialAt } from '../../core/scene/dials';
 import { dialParameters } from '../../core/scene/descriptions';
 import { MOST, type Dial } from '../../core/scene/document';
+import { MoveBlock, MoveLine, useMoved } from '../parts/movable';
 import { NumberBox, NumberRow } from '../parts/number-field';
 import { usePlayer } from '../stage/player-store';
 import { beginGesture, endGesture, useScene } from '../store/scene-store';
@@ -16,7 +17,9 @@ function DialRow({ dial }: { dial: Dial }) {
   const [refused, setRefused] = useState<string>();
   const keys = dial.keys['value'] ?? [];
   const here = keys.some((k) => k.frame === frame);
-  const value = dialAt(dial, frame);
+  const of = { sort: 'dials', id: dial.id, path: 'value' } as const;
+  const moved = useMoved(of);
+  const value = (moved.value as number | undefined) ?? dialAt(dial, frame);
   const { low, high } = dial;
   const take = () => {
     if (typed !== undefined && typed !== dial.name) setRefused(renameDial(dial.id, typed));
@@ -33,12 +36,15 @@ function DialRow({ dial }: { dial: Dial }) {
           onBlur={take}
           onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
         />
-        <NumberRow
-          label=""
-          value={Number(value.toPrecision(6))}
-          parameter={{ ...dialParameters.value, usual: [low, high] }}
-          onChange={(n) => setDial(dial.id, n)}
-        />
+        <div className="relative">
+          <NumberRow
+            label=""
+            value={Number(value.toPrecision(6))}
+            parameter={{ ...dialParameters.value, usual: [low, high] }}
+            onChange={(n) => setDial(dial.id, n)}
+          />
+          <MoveLine of={of} label={`Dial ${dial.name}`} parameter={{ ...dialParameters.value, usual: [low, high] }} narrow />
+        </div>
         <button
           className={`text-button px-0.5 ${here ? 'text-lamp' : ''}`}
           aria-label={`Key ${dial.name} at frame ${frame}`}
@@ -78,6 +84,7 @@ function DialRow({ dial }: { dial: Dial }) {
           onChange={(n) => setDialSpan(dial.id, 'high', n)}
         />
       </div>
+      <MoveBlock of={of} label={dial.name} unit={undefined} />
       {refused && (
         <p role="alert" className="text-xs text-signal">
           {refused}

@@ -179,7 +179,7 @@ function Points({ curve, frame }: { curve: Curve; frame: Frame }) {
       {curve.row.keys.map((key, i) => {
         const on = picked?.includes(key.frame) ?? false;
         return (
-          <g key={key.frame}>
+          <g key={i}>
             {on && key.ease === 'curve' && i + 1 < curve.row.keys.length && <HandlePair curve={curve} index={i} frame={frame} />}
             <rect
               x={xOf(frame, key.frame) - 4}

@@ -41,11 +41,12 @@ export function dragKeys(event: React.PointerEvent, row: KeyRow, frame: number, 
 
 function Marks({ row, span, width }: { row: KeyRow; span: { from: number; to: number }; width: () => number }) {
   const picked = useKeys((state) => state.picked[row.id]);
-  return row.keys.map((key) => {
+  // By their place in the row, so that a key that is moved keeps the focus.
+  return row.keys.map((key, i) => {
     const on = picked?.includes(key.frame) ?? false;
     return (
       <button
-        key={key.frame}
+        key={i}
         data-key={`${row.id} ${key.frame}`}
         className={`absolute top-1/2 -translate-x-1/2 -translate-y-1/2 touch-none p-0.5 hover:text-lamp ${on ? 'text-lamp' : 'text-second'}`}
         style={{ left: `${(100 * (key.frame - span.from)) / (span.to - span.from)}%` }}

@@ -12,6 +12,8 @@ import { tides } from '../../core/tides';
 import { usePlayer } from '../stage/player-store';
 import { movableOf, setDrive, setKeyOf, setPlain, toggleKeyOf, valueOn, type ThingRef } from '../store/movement';
 import { openedScene, useScene, useSceneOf } from '../store/scene-store';
+import { courseCsv } from '../../formats/course-csv';
+import { fileStem, saveFile } from './save-file';
 import { KindChoice } from './kind-choice';
 import { KeyMark } from '../inspect/key-mark';
 import { ParameterRows } from './parameter-row';
@@ -64,6 +66,14 @@ function firstTide(value: number, { usual }: { readonly usual: readonly [number,
   return tides.defaults('wave', { low: round(value - by), high: round(value + by) });
 }
 
+/** Hands out a number's value on every frame of the shot as CSV. */
+function saveCourse(of: NumberRef, label: string): void {
+  const scene = openedScene();
+  const { first, last, fps } = scene.time;
+  const course = Array.from({ length: last - first + 1 }, (_, i) => ({ frame: first + i, value: valueOn(scene, of, of.path, first + i)! }));
+  saveFile(courseCsv(course, fps), `${fileStem(scene.name)}-${fileStem(label)}.csv`, 'text/csv');
+}
+
 /** The line under a number: it tells how the number is set, and opens the menu that changes that. */
 export function MoveLine({
   of,
@@ -92,7 +102,12 @@ export function MoveLine({
     [here ? 'Take the key at the playhead away' : 'Write a key at the playhead', () => toggleKeyOf(of, of.path)],
     ...whole.map(([part, path, i]): [string, () => void] => [`Move${part} by a tide`, () => tide(path, i)]),
     ...(dials.length > 0 ? whole.map(([part, path]): [string, () => void] => [`Hang${part} on a dial`, () => hang(path)]) : []),
-    ...(setting === 'plain' ? [] : [['Set it plainly', () => setPlain(of, of.path)] as [string, () => void]]),
+    ...(setting === 'plain'
+      ? []
+      : ([
+          ['Set it plainly', () => setPlain(of, of.path)],
+          ['Save its course (CSV)', () => saveCourse(of, label)],
+        ] as [string, () => void][])),
   ];
   return (
     <Menu>

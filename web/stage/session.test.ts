@@ -183,6 +183,24 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     }
   });
 
+  it('frames of the state before that come after an edit are not taken for frames of the new one', () => {
+    const waiting: (() => void)[] = [];
+    const slow = new Session((work) => void waiting.push(work));
+    slow.setScene(windy(1), new Map());
+    waiting.shift()!();
+    crew.work(5);
+    slow.setScene(windy(7), new Map());
+    // The threads have not heard of the edit yet.
+    crew.work(9);
+    waiting.shift()!();
+    expect(crew.last.from).toBe(0);
+    crew.work();
+    expect(usePlayer.getState().cached).toEqual([[0, 20]]);
+    slow.seek(20);
+    slow.dispose();
+    expect(crew.orders).toHaveLength(2);
+  });
+
   it('an edit that changes nothing anywhere makes nothing anew', () => {
     const scene = windy(1);
     session.setScene(scene, new Map());

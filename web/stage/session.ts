@@ -210,6 +210,7 @@ export class Session {
   /** All frames of the shot at the set share that are not held yet, handed over from `first` on. */
   private runAll(first: number): void {
     const scene = this.scene!;
+    const { key } = this;
     const from = this.cache.firstMissing(first);
     this.quick = false;
     this.cachedKey = this.key;
@@ -227,6 +228,8 @@ export class Session {
       from,
       through: scene.time.last,
       onFrame: (made) => {
+        // A frame of the state before an edit that has come in the meantime.
+        if (this.key !== key) return;
         if (!this.cache.add(made)) {
           this.crew.stop();
           this.cache.expectNone();
