@@ -175,3 +175,41 @@ test('a number is moved by a gust, hung on a dial that a wave moves, saved as CS
   await strip(page, 'Vortex').locator('header').getByTitle('Vortex', { exact: true }).click();
   await expect(page.getByRole('button', { name: /^Strength of Vortex is on a dial/ })).toBeVisible();
 });
+
+test('when a field is on is a bar in the deck: pulled by its end and its ease; the shot is started at the playhead', async ({ page }) => {
+  await openExample(page, 'vent-plume');
+  await strip(page, 'Vortex').locator('header').getByTitle('Vortex', { exact: true }).click();
+  await inspected(page);
+  const inspector = page.getByLabel('Inspector');
+  await inspector.getByRole('checkbox', { name: 'Only in a span' }).check();
+  await page.getByRole('button', { name: 'keys', exact: true }).click();
+  const deck = page.getByRole('region', { name: 'Keys' });
+  const end = deck.getByRole('button', { name: /^Vortex, end of span 1/ });
+  const begin = deck.getByRole('button', { name: /^Vortex, beginning of span 1/ });
+  const [a, b] = [(await begin.boundingBox())!, (await end.boundingBox())!];
+  const [from, until] = [0, 48];
+  const pixels = (b.x - a.x) / (until - from);
+  await page.mouse.move(b.x + 4, b.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(b.x + 4 + 30 * pixels, b.y + 8, { steps: 6 });
+  await page.mouse.up();
+  await expect(inspector.getByRole('textbox', { name: 'Until frame', exact: true })).toHaveValue('78');
+  await deck.getByRole('button', { name: /^Vortex, ease-in of span 1/ }).focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(inspector.getByRole('textbox', { name: /^Ease in/ })).toHaveValue('10');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(inspector.getByRole('textbox', { name: 'Until frame', exact: true })).toHaveValue('48');
+
+  await goToFrame(page, 30);
+  const before = await viewPixels(page);
+  await choose(page, 'Scene');
+  await inspector.getByRole('button', { name: 'Start the shot here' }).click();
+  await simulated(page);
+  await expect(page.getByRole('slider', { name: 'Frame', exact: true })).toHaveAttribute('aria-valuemin', '30');
+  await page.getByRole('button', { name: 'desk', exact: true }).click();
+  await strip(page, 'Vortex').locator('header').getByTitle('Vortex', { exact: true }).click();
+  await inspected(page);
+  await page.mouse.move(600, 700);
+  expect(difference(before, await viewPixels(page))).toBeLessThan(0.01);
+});

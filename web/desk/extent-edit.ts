@@ -1,7 +1,8 @@
 import type { Draft } from 'immer';
 import { profiles } from '../../core/profiles';
 import type { WithReach } from '../../core/scene/document';
-import { editThing } from '../store/scene-store';
+import { setIfKeyed } from '../store/movement';
+import { editThing, LISTS } from '../store/scene-store';
 
 /** A field, group or zone, as what has an extent, a profile, modulators and sends. */
 export interface ReachOwner {
@@ -16,6 +17,7 @@ export function editReach({ type, id }: ReachOwner, recipe: (thing: Draft<WithRe
 
 /** Sets a number of an extent; core and reach push each other along, so that the core never is the larger. */
 export function setExtentNumber(owner: ReachOwner, parameter: string, value: number): void {
+  if (setIfKeyed({ sort: LISTS[owner.type], id: owner.id }, `extent.${parameter}`, value)) return;
   editReach(owner, ({ extent: own, profile }) => {
     const extent = own as Record<string, unknown>;
     extent[parameter] = value;

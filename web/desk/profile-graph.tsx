@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { falloffOf } from '../../core/profiles';
 import type { WithReach } from '../../core/scene/document';
 import { followDrag } from '../parts/drag';
+import { useThingNow } from '../stage/use-thing-now';
 import { setExtentNumber, type ReachOwner } from './extent-edit';
 
 const STEPS = 72;
@@ -13,7 +14,7 @@ function endOf(reach: number): number {
 
 /** The falloff over distance, with core and reach as dots that are dragged along it. A press on it opens it large. */
 export function ProfileGraph({
-  thing: field,
+  thing,
   owner,
   small = false,
   onOpen,
@@ -23,6 +24,7 @@ export function ProfileGraph({
   small?: boolean;
   onOpen?: () => void;
 }) {
+  const field = useThingNow(thing);
   const box = useRef<HTMLDivElement>(null);
   // While a dot is dragged the scale stands still, or the dot would run from the pointer.
   const [frozen, setFrozen] = useState<number>();

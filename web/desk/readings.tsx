@@ -4,6 +4,7 @@ import { rms } from '../../core/measure/meters';
 import type { Reason } from '../../core/measure/reason';
 import { whySilent } from '../../core/measure/reasons';
 import type { Field } from '../../core/scene/document';
+import { useThingNow } from '../stage/use-thing-now';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
 import { useStage } from '../stage/stage';
@@ -71,6 +72,17 @@ function lookAt(field: Field, part: 'field' | 'extent'): void {
   requestAnimationFrame(look);
 }
 
+/** Core and reach as they are at the playhead. */
+function CoreAndReach({ field }: { field: Field }) {
+  const { extent } = useThingNow(field);
+  const told = (name: string) => shownNumber(Number((extent[name] as number).toPrecision(4)));
+  return (
+    <span className="num mt-1.5 whitespace-nowrap text-second">
+      {told('core')} → {told('reach')} m
+    </span>
+  );
+}
+
 /** The falloff of a strip; or, where the field delivers nothing, why, and the button that mends it. */
 export function FalloffOrReason({ field }: { field: Field }) {
   const reason = useReason(field);
@@ -108,9 +120,7 @@ export function FalloffOrReason({ field }: { field: Field }) {
         small
         onOpen={() => openProfile({ type: 'field', id: field.id })}
       />
-      <span className="num mt-1.5 whitespace-nowrap text-second">
-        {shownNumber(field.extent['core'] as number)} → {shownNumber(field.extent['reach'] as number)} m
-      </span>
+      <CoreAndReach field={field} />
     </>
   );
 }

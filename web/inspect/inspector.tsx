@@ -8,6 +8,7 @@ import {
   wholeParameters,
   workParameters,
 } from '../../core/scene/descriptions';
+import { usePlayer } from '../stage/player-store';
 import { ParameterRows } from '../parts/parameter-row';
 import { editScene, useScene } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
@@ -24,6 +25,15 @@ import { Section } from './section';
 import { ZoneInspector } from './zone-inspector';
 
 type Draftable = Record<string, unknown>;
+
+/** Turns all before the playhead into pre-roll. The run itself stays as it is. */
+function startShotHere(): void {
+  const { frame } = usePlayer.getState();
+  editScene(({ time }) => {
+    time.preRoll += frame - time.first;
+    time.first = frame;
+  });
+}
 
 /** A change of one time number that keeps the last frame from coming before the first. */
 function setTime(name: string, value: unknown): void {
@@ -82,6 +92,13 @@ function SceneInspector() {
       </Section>
       <Section title="Time">
         <ParameterRows description={timeParameters} values={scene.time} onChange={setTime} />
+        <button
+          className="line-button mt-2"
+          title="What comes before the playhead becomes pre-roll: the run is the same, and the shot begins here"
+          onClick={startShotHere}
+        >
+          Start the shot here
+        </button>
       </Section>
       <Section title="Scene box">
         <ParameterRows

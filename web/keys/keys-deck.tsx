@@ -10,6 +10,8 @@ import { KeysBar } from './deck-bar';
 import { startMove } from './key-actions';
 import type { KeyRow } from './key-rows';
 import { isPicked, pick, useKeys } from './keys-store';
+import { SpanBars, spanRows } from './span-bars';
+import { tickStep } from '../studio/ticks';
 import { onDeckKey, useRows } from './use-deck-keys';
 
 /** Frames that the deck spans: the run, pre-roll included. */
@@ -88,6 +90,27 @@ function writeKey(row: KeyRow, frame: number): void {
   pick({ [row.id]: [frame] });
 }
 
+/** Numbers of frames over the rows. */
+function DeckRuler({ span }: { span: { from: number; to: number } }) {
+  const fps = useSceneOf((scene) => scene.time.fps);
+  const step = tickStep(span.to - span.from, fps);
+  const first = Math.ceil(span.from / step) * step;
+  const ticks = Array.from({ length: Math.floor((span.to - first) / step) + 1 }, (_, i) => first + i * step);
+  return (
+    <div className="relative h-5 border-b border-rule/40" aria-hidden>
+      {ticks.map((frame) => (
+        <span
+          key={frame}
+          className="num absolute top-0.5 border-l border-rule pl-1 text-faint"
+          style={{ left: `${(100 * (frame - span.from)) / (span.to - span.from)}%` }}
+        >
+          {frame}
+        </span>
+      ))}
+    </div>
+  );
+}
+
 interface Box {
   readonly x0: number;
   readonly y0: number;
@@ -98,6 +121,9 @@ interface Box {
 /** What is keyed, a row a number, with all keys at their frames. */
 export function KeysDeck() {
   const rows = useRows();
+  const fields = useSceneOf((scene) => scene.fields);
+  const emitters = useSceneOf((scene) => scene.emitters);
+  const spans = spanRows({ fields, emitters });
   const span = useSpan();
   const { transport } = useStage();
   const lines = useRef<HTMLDivElement>(null);
@@ -146,13 +172,19 @@ export function KeysDeck() {
       onKeyDown={(event) => onDeckKey(event, rows)}
     >
       <KeysBar />
-      {rows.length === 0 ? (
+      {rows.length + spans.length === 0 ? (
         <p className="w-96 p-4 text-second">
           Nothing here is keyed. The line under any number, in the inspector or on a strip, writes a key of it at the playhead.
         </p>
       ) : (
         <div className="flex min-h-0 flex-1 overflow-y-auto">
-          <ul className="w-56 shrink-0 border-r border-rule">
+          <ul className="w-56 shrink-0 border-r border-rule pt-5">
+            {spans.map((row) => (
+              <li key={row.id} className="flex h-6 items-center gap-1.5 border-b border-rule/40 px-3">
+                <span className="truncate text-second">{row.thing}</span>
+                <span className="truncate">{row.label}</span>
+              </li>
+            ))}
             {rows.map((row) => (
               <li key={row.id} className="flex h-6 items-center gap-1.5 border-b border-rule/40 px-3">
                 <span className="truncate text-second">{row.thing}</span>
@@ -169,6 +201,12 @@ export function KeysDeck() {
               role="group"
               onPointerDown={startBox}
             >
+              <DeckRuler span={span} />
+              {spans.map((row) => (
+                <div key={row.id} className="relative h-6 border-b border-rule/40">
+                  <SpanBars row={row} span={span} width={width} />
+                </div>
+              ))}
               {rows.map((row) => (
                 <div
                   key={row.id}

@@ -2,11 +2,15 @@ import { create } from 'zustand';
 import { motionOf, type Motion, type Placed } from '../../core/places/motion';
 import { hasCourses, movedCarriers } from '../../core/step/courses';
 import type { Carrier, Scene } from '../../core/scene/document';
+import { isMoving, thingAt } from '../../core/scene/moved';
 import { withDrives } from '../../core/scene/drives';
 import { useAssets } from './scene-assets';
 
 /** How long nothing must change before carriers that fields or strands move are run anew, milliseconds. */
 const QUIET = 250;
+
+/** The scenes that drawn ones were made from. */
+const origins = new WeakMap<Scene, Scene>();
 
 /** Counts how often carriers have been run anew, so that what draws them looks again. */
 export const useCourses = create<{ readonly runs: number }>(() => ({ runs: 0 }));
@@ -26,7 +30,8 @@ function run(scene: Scene): readonly Carrier[] {
  * The carriers of a scene as they move, also those that fields or strands move. While a scene is being changed, those are where they
  * were before, and follow when it rests: they are only drawn from this; the simulation has its own.
  */
-export function carriersIn(scene: Scene): readonly Carrier[] {
+export function carriersIn(drawn: Scene): readonly Carrier[] {
+  const scene = origins.get(drawn) ?? drawn;
   if (!hasCourses(scene)) return withDrives(scene).carriers;
   const fresh = last?.scene === scene && last.assets === useAssets.getState().assets.size;
   if (fresh) return last!.carriers;
@@ -43,14 +48,33 @@ export function carriersIn(scene: Scene): readonly Carrier[] {
   return scene.carriers.map((c) => (c.moved === 'keys' ? c : known.get(c.id)!));
 }
 
+/** A thing with all its numbers as they are at a frame; the thing itself where none of them moves. Its place stays its motion. */
+export function nowOf<T extends Placed>(scene: Scene, thing: T, frame: number): T {
+  const driven = asDriven(scene, thing);
+  return isMoving(driven) ? thingAt(driven, frame) : thing;
+}
+
+/** A scene whose things have their numbers as they are at a frame, to be drawn; the scene itself where nothing moves. */
+export function sceneNow(scene: Scene, frame: number): Scene {
+  const driven = withDrives(scene);
+  let now = scene;
+  for (const list of ['emitters', 'fields', 'groups', 'colliders', 'zones'] as const) {
+    const things = driven[list] as readonly Placed[];
+    if (things.some((thing) => isMoving(thing)))
+      now = { ...now, [list]: things.map((thing) => (isMoving(thing) ? thingAt(thing, frame) : thing)) };
+  }
+  if (now !== scene) origins.set(now, scene);
+  return now;
+}
+
 /** A thing as it is driven. */
-function asDriven(scene: Scene, thing: Placed): Placed {
+function asDriven<T extends Placed>(scene: Scene, thing: T): T {
   const moved = withDrives(scene);
   if (moved === scene) return thing;
-  if (thing === scene.whole) return moved.whole;
+  if ((thing as Placed) === scene.whole) return moved.whole as unknown as T;
   for (const list of ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones'] as const) {
     const index = (scene[list] as readonly Placed[]).indexOf(thing);
-    if (index >= 0) return moved[list][index]!;
+    if (index >= 0) return moved[list][index]! as unknown as T;
   }
   return thing;
 }

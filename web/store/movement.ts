@@ -94,3 +94,11 @@ export function setKeysOf(ref: ThingRef, path: string, keys: readonly Key[]): vo
   }
   changeThing(ref, (thing) => ({ ...thing, keys: { ...thing.keys, [path]: keys } }));
 }
+
+/** Sets a number at the playhead by a key where it is keyed; false where it is not, and is to be set plainly. */
+export function setIfKeyed(ref: ThingRef, path: string, value: unknown): boolean {
+  const thing = movableOf(openedScene(), ref);
+  if (!thing || keysAt(thing, path).length === 0) return false;
+  setKeyOf(ref, path, value as number | Vector);
+  return true;
+}

@@ -2,14 +2,8 @@ import { Pause, Play, SkipBack, SkipForward, StepBack, StepForward } from 'lucid
 import { useRef } from 'react';
 import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
+import { tickStep } from './ticks';
 import { useSceneOf } from '../store/scene-store';
-
-/** Frames between numbers on the ruler, so that about ten stand on it. */
-function tickStep(frames: number, fps: number): number {
-  const whole = Math.max(1, Math.round(fps));
-  const steps = [1, 2, 5, 10, whole, 2 * whole, 5 * whole, 10 * whole, 60 * whole, 600 * whole].sort((a, b) => a - b);
-  return steps.find((s) => frames / s <= 10) ?? steps.at(-1)!;
-}
 
 function timecode(frame: number, fps: number): string {
   const seconds = frame / fps;

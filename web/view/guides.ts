@@ -117,6 +117,45 @@ function directionGuide(direction: Vector, place: Similarity): LineSegments {
   return lines(segmentsOf([[foot, tip]], place), GUIDE.lamp, 0.7);
 }
 
+/** The selected thing that has a place. */
+function selectedPlaced(scene: Scene, selection: Selection): (Placed & { readonly id: string }) | undefined {
+  const { emitters, fields, groups, colliders, carriers, zones } = scene;
+  const lists = { emitter: emitters, field: fields, group: groups, collider: colliders, carrier: carriers, zone: zones };
+  if (!('id' in selection)) return undefined;
+  const { type, id: wanted } = selection;
+  return (lists[type] as readonly (Placed & { readonly id: string })[]).find(({ id }) => id === wanted);
+}
+
+/** Where a thing goes over the shot, with a cross at each of its keys; nothing where it stays. */
+function motionPath(scene: Scene, thing: Placed): LineSegments[] {
+  const motion = drawnMotion(scene, thing);
+  const { first, last } = scene.time;
+  if (!motion.moves) return [];
+  const steps = Math.min(600, last - first);
+  const points = Array.from({ length: steps + 1 }, (_, i) => motion.at(first + ((last - first) * i) / Math.max(1, steps)).position);
+  const still = points.every((p) => p.every((n, i) => Math.abs(n - points[0]![i]!) < 1e-6));
+  if (still) return [];
+  const crosses = (thing.keys['place.position'] ?? []).flatMap(({ frame }): Outline => {
+    const [x, y, z] = motion.at(frame).position;
+    const r = 0.05;
+    return [
+      [
+        [x - r, y, z],
+        [x + r, y, z],
+      ],
+      [
+        [x, y - r, z],
+        [x, y + r, z],
+      ],
+      [
+        [x, y, z - r],
+        [x, y, z + r],
+      ],
+    ];
+  });
+  return [lines(segmentsOf([points], WORLD), GUIDE.lamp, 0.6, 0.05), lines(segmentsOf(crosses, WORLD), GUIDE.lamp, 0.9)];
+}
+
 /** Range rings on the plane y = 0, a metre apart, as on a chart. */
 function groundGuides(): LineSegments {
   const rings = [1, 2, 3, 4, 6, 8, 12, 16].map((radius) => circle(radius, 0, 2));
@@ -216,6 +255,8 @@ export class Guides {
         0.3,
       );
     for (const carrier of carriers.filter((c) => c.shown)) draw(CARRIER, at(carrier), isSelected(selection, 'carrier', carrier.id), 0.7);
+    const traveller = selectedPlaced(scene, selection);
+    if (traveller) for (const line of motionPath(scene, traveller)) this.group.add(line);
     if (bounds.on) draw(boxEdges(...bounds.size), { ...WORLD, position: bounds.centre }, false, 0.3);
     if (!thing) return;
     const place = at(thing);

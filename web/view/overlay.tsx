@@ -1,6 +1,7 @@
 import { useEffect, useReducer } from 'react';
 import { fields as fieldKinds } from '../../core/fields';
-import { drawnMotion } from '../stage/motions';
+import type { Placed } from '../../core/places/motion';
+import { drawnMotion, nowOf } from '../stage/motions';
 import { shapes } from '../../core/shapes';
 import { usePlayer } from '../stage/player-store';
 import { useScene } from '../store/scene-store';
@@ -30,7 +31,8 @@ export function Overlay({ rig }: { rig: ViewRig }) {
   const zone = picked(scene.zones, selection, 'zone');
   const carrier = picked(scene.carriers, selection, 'carrier');
   const thing = field ?? group ?? emitter ?? collider ?? carrier ?? zone;
-  const bodies = sizablesOf({ field, group, zone, emitter, collider });
+  const now = <T extends Placed>(one: T | undefined): T | undefined => one && nowOf(scene, one, frame);
+  const bodies = sizablesOf({ field: now(field), group: now(group), zone: now(zone), emitter: now(emitter), collider: now(collider) });
   const placeless = emitter && shapes.get(emitter.shape.kind).fromParticles;
   const place = thing && drawnMotion(scene, thing).at(frame);
   return (

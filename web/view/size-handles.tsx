@@ -11,6 +11,7 @@ import type { Collider, Emitter, Field, Group, WithReach, Zone } from '../../cor
 import { shapes } from '../../core/shapes';
 import { followDrag } from '../parts/drag';
 import { editReach, setExtentNumber, type ReachOwner } from '../desk/extent-edit';
+import { setIfKeyed } from '../store/movement';
 import { editCollider, editEmitter, editField } from '../store/scene-store';
 import { alongAxis, hundredths } from './drag-geometry';
 import type { ViewRig } from './view-rig';
@@ -51,7 +52,9 @@ function kindBody(field: Field): Sizable {
     values: field.settings,
     parameters: kind.parameters,
     handles: kind.handles?.(field.settings) ?? [],
-    set: (parameter, value) => editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[parameter] = value)),
+    set: (parameter, value) =>
+      setIfKeyed({ sort: 'fields', id: field.id }, `settings.${parameter}`, value) ||
+      editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[parameter] = value)),
     points: editedPoints(kind, field.settings),
   };
 }
@@ -78,8 +81,11 @@ export function sizablesOf(thing: {
       values: owner.shape,
       parameters: kind.parameters,
       handles: kind.handles(owner.shape),
-      set: (parameter, value) =>
-        emitter ? editEmitter(emitter.id, write(parameter, value)) : editCollider(collider!.id, write(parameter, value)),
+      set: (parameter, value) => {
+        if (setIfKeyed({ sort: emitter ? 'emitters' : 'colliders', id: owner.id }, `shape.${parameter}`, value)) return;
+        if (emitter) editEmitter(emitter.id, write(parameter, value));
+        else editCollider(collider!.id, write(parameter, value));
+      },
       points: editedPoints(kind, owner.shape),
     },
   ];

@@ -3,7 +3,7 @@ import { buildMesh } from '../../core/meshes/scene-meshes';
 import { hasDrives } from '../../core/scene/drives';
 import { isMoving } from '../../core/scene/moved';
 import { motionOf } from '../../core/places/motion';
-import { useCourses } from '../stage/motions';
+import { sceneNow, useCourses } from '../stage/motions';
 import type { Scene } from '../../core/scene/document';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
@@ -102,7 +102,7 @@ export function Viewport() {
     const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
     const name = field && fieldKinds.get(field.settings.kind).direction;
     const direction = name === undefined ? undefined : (field!.settings[name] as Vector);
-    const drawn = { scene, assets, selection, direction, frame: shownFrame };
+    const drawn = { scene: sceneNow(scene, shownFrame), assets, selection, direction, frame: shownFrame };
     rig.guides.update(drawn);
     rig.surfaces.update(drawn);
     rig.slice.update(drawn);

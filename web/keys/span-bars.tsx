@@ -1,0 +1,127 @@
+import type { Scene } from '../../core/scene/document';
+import { followDrag } from '../parts/drag';
+import { editEmitter, editField } from '../store/scene-store';
+
+/** A stretch of frames [from, until) with the frames it takes to come and to go. */
+export interface Stretch {
+  readonly from: number;
+  readonly until: number;
+  readonly easeIn: number;
+  readonly easeOut: number;
+}
+
+/** When a thing is on: its stretches, and how they are changed. */
+export interface SpanRow {
+  readonly id: string;
+  readonly thing: string;
+  readonly label: string;
+  readonly stretches: readonly Stretch[];
+  /** True where it comes and goes over frames. */
+  readonly eases: boolean;
+  set(index: number, next: Stretch): void;
+}
+
+/** Fields that are on in a span, and emitters whose gate has windows. */
+export function spanRows({ fields, emitters }: Pick<Scene, 'fields' | 'emitters'>): SpanRow[] {
+  const ofFields = fields
+    .filter((field) => field.spanned)
+    .map(
+      ({ id, name, from, until, easeIn, easeOut }): SpanRow => ({
+        id: `span ${id}`,
+        thing: name,
+        label: 'span',
+        stretches: [{ from, until, easeIn, easeOut }],
+        eases: true,
+        set: (_, next) => editField(id, (field) => void Object.assign(field, next)),
+      }),
+    );
+  const ofEmitters = emitters
+    .filter((emitter) => emitter.gate.kind === 'windows')
+    .map(
+      ({ id, name, gate }): SpanRow => ({
+        id: `gate ${id}`,
+        thing: name,
+        label: 'gate',
+        stretches: (gate['spans'] as readonly (readonly [number, number])[]).map(([from, until]) => ({
+          from,
+          until,
+          easeIn: 0,
+          easeOut: 0,
+        })),
+        eases: false,
+        set: (index, { from, until }) =>
+          editEmitter(id, (emitter) => {
+            const spans = (emitter.gate as { spans?: [number, number][] }).spans ?? [];
+            spans[index] = [from, until];
+            spans.sort((a, b) => a[0] - b[0]);
+          }),
+      }),
+    );
+  return [...ofEmitters, ...ofFields];
+}
+
+/** A stretch with its ends in order, at least a frame long, and no longer in coming and going than it is on. */
+export function sound({ from, until, easeIn, easeOut }: Stretch): Stretch {
+  const end = Math.max(until, from + 1);
+  const long = end - from;
+  const up = Math.min(long, Math.max(0, easeIn));
+  return { from, until: end, easeIn: up, easeOut: Math.min(long - up, Math.max(0, easeOut)) };
+}
+
+type Grip = 'from' | 'until' | 'all' | 'easeIn' | 'easeOut';
+
+/** What pulling a stretch by one of its grips makes of it. */
+export function pulled(stretch: Stretch, grip: Grip, by: number): Stretch {
+  const { from, until, easeIn, easeOut } = stretch;
+  if (grip === 'all') return { ...stretch, from: from + by, until: until + by };
+  if (grip === 'from') return sound({ ...stretch, from: Math.min(from + by, until - 1) });
+  if (grip === 'until') return sound({ ...stretch, until: Math.max(until + by, from + 1) });
+  return sound(grip === 'easeIn' ? { ...stretch, easeIn: easeIn + by } : { ...stretch, easeOut: easeOut - by });
+}
+
+const WORDS: Readonly<Record<Grip, string>> = { from: 'beginning', until: 'end', all: 'whole', easeIn: 'ease-in', easeOut: 'ease-out' };
+
+/** The stretches of one thing as bars: dragged whole, by their ends, and by how they come and go. */
+export function SpanBars({ row, span, width }: { row: SpanRow; span: { from: number; to: number }; width: () => number }) {
+  const x = (frame: number) => (100 * (frame - span.from)) / (span.to - span.from);
+  return row.stretches.map((stretch, index) => {
+    const { from, until, easeIn, easeOut } = stretch;
+    const long = until - from;
+    const grip = (which: Grip, className: string, style: React.CSSProperties) => (
+      <button
+        className={`absolute touch-none focus-visible:outline focus-visible:outline-lamp ${className}`}
+        style={style}
+        aria-label={`${row.thing}, ${WORDS[which]} of ${row.label} ${index + 1}: frame ${which === 'until' ? until : which === 'easeIn' ? from + easeIn : which === 'easeOut' ? until - easeOut : from}`}
+        onPointerDown={(event) => {
+          const aFrame = width() / (span.to - span.from);
+          followDrag(event, ({ dx }) => row.set(index, pulled(stretch, which, Math.round(dx / aFrame))));
+        }}
+        onKeyDown={(event) => {
+          const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+          if (by === undefined) return;
+          event.preventDefault();
+          event.stopPropagation();
+          row.set(index, pulled(stretch, which, by * (event.shiftKey ? 10 : 1)));
+        }}
+      />
+    );
+    return (
+      <div key={index} className="absolute inset-y-0.5" style={{ left: `${x(from)}%`, width: `${x(until) - x(from)}%` }}>
+        <svg viewBox="0 0 100 100" preserveAspectRatio="none" className="absolute inset-0 h-full w-full text-second/50" aria-hidden>
+          <polygon points={`0,100 ${(100 * easeIn) / long},12 ${100 - (100 * easeOut) / long},12 100,100`} fill="currentColor" />
+        </svg>
+        {grip('all', 'inset-0 cursor-grab', {})}
+        {grip('from', 'inset-y-0 -left-1 w-2 cursor-ew-resize border-l-2 border-text', {})}
+        {grip('until', 'inset-y-0 -right-1 w-2 cursor-ew-resize border-r-2 border-text', {})}
+        {row.eases &&
+          grip('easeIn', '-top-0.5 h-2.5 w-2.5 -translate-x-1/2 cursor-ew-resize rounded-full border border-lamp bg-panel', {
+            left: `${(100 * easeIn) / long}%`,
+          })}
+        {row.eases &&
+          grip('easeOut', '-top-0.5 h-2.5 w-2.5 -translate-x-1/2 cursor-ew-resize rounded-full border border-lamp bg-panel', {
+            left: `${100 - (100 * easeOut) / long}%`,
+          })}
+      </div>
+    );
+  });
+}
