@@ -2,7 +2,7 @@ import BezierEasing from 'bezier-easing';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { EASINGS, easedBy, type Handles } from '../places/bezier';
-import { movedKeys, pastedKeys, scaledKeys } from '../places/key-edits';
+import { movedKeys, pastedKeys, scaledKeys, shiftedKeys, thinnedKeys } from '../places/key-edits';
 import { valueAt, type Key } from '../places/keys';
 import { checkScene } from '../scene/check';
 import { testScene } from './scenes';
@@ -63,6 +63,13 @@ describe('edits of keys', () => {
     expect(frames(movedKeys(keys, new Set([0, 30]), -3))).toEqual([-3, 10, 20, 27]);
   });
 
+  it('all move alike where none is to be written', () => {
+    const shifted = shiftedKeys(keys, 15, 5);
+    expect(valueAt(shifted, 15)).toBe(5);
+    expect(shifted.map((k, i) => k.value - keys[i]!.value)).toEqual([3.5, 3.5, 3.5, 3.5]);
+    expect(shiftedKeys([{ frame: 0, value: [1, 2, 3], ease: 'step' }], 4, [0, 2, 5])[0]!.value).toEqual([0, 2, 5]);
+  });
+
   it('scaled about a frame stay on whole frames', () => {
     expect(frames(scaledKeys(keys, new Set([10, 20, 30]), 10, 0.5))).toEqual([0, 10, 15, 20]);
     expect(frames(scaledKeys(keys, new Set([20, 30]), 0, 1 / 3))).toEqual([0, 7, 10]);
@@ -71,6 +78,25 @@ describe('edits of keys', () => {
   it('pasted at another rate keep their seconds', () => {
     expect(frames(pastedKeys(keys, [key(4, 9), key(16, 8)], 4, 100, 48 / 24))).toEqual([0, 10, 20, 30, 100, 124]);
     expect(pastedKeys(keys, [key(0, 9)], 0, 10)[1]!.value).toBe(9);
+  });
+
+  it('thinned stay within the tolerance of what was recorded, and few are left of a straight stretch (property)', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: -5, max: 5, noNaN: true }), { minLength: 3, maxLength: 60 }),
+        fc.double({ min: 0, max: 2, noNaN: true }),
+        (values, tolerance) => {
+          const row = values.map((value, frame) => key(frame, value));
+          const thin = thinnedKeys(row, 0, values.length - 1, tolerance);
+          for (const { frame, value } of row) expect(Math.abs(valueAt(thin, frame) - value)).toBeLessThanOrEqual(tolerance + 1e-9);
+        },
+      ),
+    );
+    const straight = Array.from({ length: 50 }, (_, frame) => key(frame, 2 * frame));
+    expect(frames(thinnedKeys(straight, 10, 40, 1e-6))).toEqual([
+      ...Array.from({ length: 11 }, (_, i) => i),
+      ...Array.from({ length: 10 }, (_, i) => 40 + i),
+    ]);
   });
 
   it('keep one key a frame, in order, whatever is done (property)', () => {

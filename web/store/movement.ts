@@ -1,10 +1,12 @@
 import type { Kinded } from '../../core/describe/registry';
 import type { Vector } from '../../core/math/vector';
+import { shiftedKeys } from '../../core/places/key-edits';
 import { keyedAt, toggledAt, valueAt, type Key, type Keys } from '../../core/places/keys';
 import type { Drives, Scene } from '../../core/scene/document';
 import { withDrives } from '../../core/scene/drives';
 import { valueOf, withValue, type MovableSort } from '../../core/scene/numbers';
 import { usePlayer } from '../stage/player-store';
+import { useRecord } from './record';
 import { changeScene, openedScene } from './scene-store';
 
 /** A thing whose numbers can be keyed and driven. */
@@ -64,6 +66,14 @@ export function toggleKeyOf(ref: ThingRef, path: string): void {
 /** Sets a keyed number at the playhead, by a key. */
 export function setKeyOf(ref: ThingRef, path: string, value: number | Vector): void {
   const { frame } = usePlayer.getState();
+  const { autoKey, on } = useRecord.getState();
+  if (!autoKey && !on) {
+    changeThing(ref, (thing) => {
+      const keys = keysAt(thing, path);
+      return { ...thing, keys: { ...thing.keys, [path]: shiftedKeys(keys as readonly Key<number>[], frame, value as number) } };
+    });
+    return;
+  }
   changeThing(ref, (thing) => ({ ...thing, keys: { ...thing.keys, [path]: keyedAt(keysAt(thing, path), frame, value) as Key[] } }));
 }
 

@@ -2,6 +2,7 @@ import { produce, type Draft } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { pruned } from './pruned';
+import { finished, recorded } from './record';
 import type { Carrier, Collider, Emitter, Field, Group, Scene, Zone } from '../../core/scene/document';
 
 interface SceneState {
@@ -56,6 +57,11 @@ export function beginGesture(): void {
 /** Ends a gesture. */
 export function endGesture(): void {
   if (!held) return;
+  const { scene } = useSceneStore.getState();
+  if (scene) {
+    const next = finished(scene);
+    if (next !== scene) useSceneStore.setState({ scene: next });
+  }
   held = false;
   useSceneStore.temporal.getState().resume();
   for (const listener of holds) listener(false);
@@ -66,7 +72,7 @@ export function changeScene(change: (scene: Scene) => Scene): void {
   const scene = openedScene();
   const changed = change(scene);
   if (changed === scene) return;
-  const next = pruned(changed, scene);
+  const next = recorded(scene, pruned(changed, scene));
   useSceneStore.setState({ scene: next });
   // The first change of a gesture is a step; those that follow belong to it.
   if (held) useSceneStore.temporal.getState().pause();

@@ -2,6 +2,7 @@ import { Pause, Play, SkipBack, SkipForward, StepBack, StepForward } from 'lucid
 import { useRef } from 'react';
 import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
+import { useRecord } from '../store/record';
 import { tickStep } from './ticks';
 import { useSceneOf } from '../store/scene-store';
 
@@ -79,6 +80,7 @@ export function TransportBar() {
   const time = useSceneOf((scene) => scene.time);
   const { frame, playing, pace } = usePlayer();
   const { transport } = useStage();
+  const { on: recording, autoKey } = useRecord();
   const button = (label: string, key: string, act: () => void, icon: React.ReactNode) => (
     <button className="text-button px-1" aria-label={label} title={`${label} (${key})`} onClick={act}>
       {icon}
@@ -97,6 +99,22 @@ export function TransportBar() {
         onClick={() => transport.setPace(pace === 'every frame' ? 'real time' : 'every frame')}
       >
         {pace}
+      </button>
+      <button
+        className={`text-button px-1 text-xs ${recording ? 'text-signal' : ''}`}
+        aria-pressed={recording}
+        title="While it plays, what you drag or turn becomes keys: thinned, and one step of undo a gesture"
+        onClick={() => useRecord.setState({ on: !recording })}
+      >
+        record
+      </button>
+      <button
+        className="text-button px-1 text-xs"
+        aria-pressed={autoKey}
+        title={autoKey ? 'A change of a keyed number writes a key at the playhead' : 'A change of a keyed number moves all its keys alike'}
+        onClick={() => useRecord.setState({ autoKey: !autoKey })}
+      >
+        auto-key
       </button>
       <Ruler />
       <div className="num w-32 text-right leading-tight">
