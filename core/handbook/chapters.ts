@@ -6,12 +6,13 @@ import { fields } from '../fields';
 import { rules } from '../groups';
 import { modulators } from '../modulators';
 import { profiles } from '../profiles';
+import { tides } from '../tides';
 
 /** A page of the handbook is a kind of a registry. */
 export type HandbookKind = Kind & Documented;
 
 /** The sorts of kinds that have pages, as they stand in addresses. */
-export type Sort = 'field' | 'action' | 'extent' | 'profile' | 'modulator' | 'bond' | 'rule';
+export type Sort = 'field' | 'action' | 'extent' | 'profile' | 'modulator' | 'tide' | 'bond' | 'rule';
 
 /** The pages of one sort. */
 export interface Chapter {
@@ -38,6 +39,7 @@ export const chapters: readonly Chapter[] = [
     about: 'What multiplies the weight w beside the falloff, by an amount a.',
     registry: modulators,
   },
+  { sort: 'tide', title: 'Tides', about: 'What moves a number over time without keys.', registry: tides },
   { sort: 'bond', title: 'Bonds', about: 'How the particles of an emitter hang together.', registry: bonds },
   { sort: 'rule', title: 'Rules of groups', about: 'How a group combines its members.', registry: rules },
 ];

@@ -7,6 +7,7 @@ import { fields } from '../fields';
 import { strengthOf } from '../fields/strength';
 import { modulators } from '../modulators';
 import { profiles } from '../profiles';
+import { tides } from '../tides';
 import { completeScene, type Written } from '../scene/complete';
 import type { Scene } from '../scene/document';
 import type { Sort } from './chapters';
@@ -78,6 +79,7 @@ interface Parts {
   readonly fields: readonly Written[];
   readonly groups?: readonly Written[];
   readonly zones?: readonly Written[];
+  readonly dials?: readonly Written[];
   /** Over the cloud. */
   readonly emitter?: Written;
   /** Whether the cloud moves of itself. */
@@ -125,6 +127,16 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const lifted = { ...masked('mask'), id: 'field', modulators: [{ ...values, group: 'mask' }] };
     return { fields: [mask, lifted], groups: [{ id: 'mask', name: 'Mask' }] };
   },
+  tide(kind, over) {
+    const usual = tides.defaults(kind, {
+      ...(tides.get(kind).parameters['low'] && { low: -1.5, high: 1.5 }),
+      ...(kind === 'dial' && { dial: 'swell' }),
+    });
+    return {
+      fields: [push({ extent: { kind: 'everywhere' }, strength: 1, drives: { strength: { ...usual, ...within(over, 'tide') } } })],
+      dials: [{ id: 'swell', name: 'swell', drives: { value: { kind: 'wave', low: -1.5, high: 1.5, period: 2 } } }],
+    };
+  },
   bond(kind, over) {
     const bond = { ...bonds.defaults(kind), ...within(over, 'bond') };
     const current = fieldOf('turbulence', { actsAs: 'carry', strength: over['strength'] ?? 1.2 });
@@ -154,7 +166,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
 
 /**
  * The small scene that a page of the handbook plays. `over` holds what was changed on the page: a strength, and values of the
- * field's settings, the extent, the profile, the modulator or the bond; for a rule, the strengths of its two bumps, left and right.
+ * field's settings, the extent, the profile, the modulator, the tide or the bond; for a rule, the strengths of its two bumps, left and right.
  */
 export function exampleOf(sort: Sort, kind: string, over: Values = {}): Scene {
   const { moving = false, emitter = {}, ...parts } = PARTS[sort](kind, over);

@@ -9,10 +9,11 @@ import { exampleOf } from '../handbook/example';
 import { modulators } from '../modulators';
 import { profiles } from '../profiles';
 import { checkScene } from '../scene/check';
+import { tides } from '../tides';
 import { runTo } from './scenes';
 
 describe('the handbook', () => {
-  it('has a page for every registered field, way of acting, extent, profile, modulator, bond and rule', () => {
+  it('has a page for every registered field, way of acting, extent, profile, modulator, tide, bond and rule', () => {
     const pages = chapters.map((c) => [c.sort, c.registry]);
     expect(pages).toEqual([
       ['field', fields],
@@ -20,6 +21,7 @@ describe('the handbook', () => {
       ['extent', extents],
       ['profile', profiles],
       ['modulator', modulators],
+      ['tide', tides],
       ['bond', bonds],
       ['rule', rules],
     ]);

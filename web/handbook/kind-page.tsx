@@ -22,6 +22,7 @@ function partOf(sort: Sort, scene: Scene, field: Field): { readonly name: string
   if (sort === 'field') return { name: 'settings', values: field.settings };
   if (sort === 'extent') return { name: 'extent', values: field.extent };
   if (sort === 'profile') return { name: 'profile', values: field.profile };
+  if (sort === 'tide') return { name: 'tide', values: field.drives['strength']! };
   if (sort === 'bond') return { name: 'bond', values: scene.emitters[0]!.bond };
   return sort === 'modulator' ? { name: 'modulator', values: field.modulators[0]! } : undefined;
 }

@@ -68,4 +68,15 @@ describe('dials of the scene', () => {
     expect([dial().low, dial().high]).toEqual([-3, -2]);
     expect(faults()).toEqual([]);
   });
+
+  it('renamed, take along the numbers that hang on them', () => {
+    const name = dial().name;
+    openScene({
+      ...testScene({ fields: [{ settings: { kind: 'wind' }, drives: { strength: { kind: 'dial', dial: name, gain: 2 } } }] }),
+      dials: [dial()],
+    });
+    expect(renameDial(dial().id, 'swell')).toBeUndefined();
+    expect(openedScene().fields[0]!.drives['strength']).toMatchObject({ kind: 'dial', dial: 'swell', gain: 2 });
+    expect(faults()).toEqual([]);
+  });
 });

@@ -3,7 +3,7 @@ import { isTakenByLanguage } from '../../core/formula/names';
 import { keyedAt, toggledAt, type Key } from '../../core/places/keys';
 import { completeDial } from '../../core/scene/complete';
 import { dialAt, isDialName } from '../../core/scene/dials';
-import { MOST, type Dial } from '../../core/scene/document';
+import { MOST, type Dial, type Drives } from '../../core/scene/document';
 import { freeId } from '../../core/scene/starters';
 import { usePlayer } from '../stage/player-store';
 import { editScene, openedScene } from '../store/scene-store';
@@ -33,13 +33,30 @@ export function removeDial(id: string): void {
   editScene((scene) => void (scene.dials = scene.dials.filter((d) => d.id !== id)));
 }
 
-/** Renames a dial; a name that can't be taken is refused with a sentence. */
+/** Renames a dial, also where numbers hang on it; formulas that name it say that they miss it. A name that can't be taken is refused with a sentence. */
 export function renameDial(id: string, name: string): string | undefined {
   if (!isDialName(name)) return `A dial can’t be named “${name}”; allowed are a letter, then up to 31 letters, digits and low lines.`;
   if (isTakenByLanguage(name)) return `“${name}” is a name that formulas use already; allowed is another.`;
   if (openedScene().dials.some((d) => d.id !== id && d.name === name))
     return `Another dial is named “${name}”; allowed is a name of its own.`;
-  editDial(id, (dial) => void (dial.name = name));
+  const before = openedScene().dials.find((d) => d.id === id)?.name;
+  editScene((scene) => {
+    for (const list of [
+      scene.emitters,
+      scene.fields,
+      scene.groups,
+      scene.colliders,
+      scene.carriers,
+      scene.zones,
+      scene.dials,
+      [scene.whole],
+    ])
+      for (const thing of list as { drives: Draft<Drives> }[])
+        for (const drive of Object.values(thing.drives))
+          if (drive.kind === 'dial' && drive['dial'] === before) (drive as Record<string, unknown>)['dial'] = name;
+    const dial = scene.dials.find((d) => d.id === id);
+    if (dial) dial.name = name;
+  });
   return undefined;
 }
 
