@@ -16,23 +16,15 @@ const PINNED = 1e8;
 /** What a thin rod is made of; everything a unit of its mass. */
 export interface RodMaterial {
   /** Length of a piece, metres. */
-  readonly piece: number;
+  piece: number;
   /** Bending stiffness over mass a metre, B/μ in m⁴/s², at the point between a piece and the next; the first is that of the clamp. */
   readonly bend: Float64Array;
   /** Seconds τ by which the bending force looks ahead: B·(κ + τ·κ̇). */
   readonly damping: number;
   /** Metres a piece lengthens for each m/s² of force over the mass of a point. */
-  readonly give: number;
+  give: number;
   /** Most rounds in which the forces along it are worked out. */
   readonly rounds: number;
-}
-
-/** A row of points of a body that are all there, over one step. */
-export interface RodBody extends Body {
-  readonly from: number;
-  readonly n: number;
-  /** Whether the first keeps the direction of the rest there. */
-  readonly clamped: boolean;
 }
 
 /**
@@ -59,12 +51,15 @@ export class Rod {
   private readonly column = new Float64Array(MOST_POINTS);
   private readonly system = new Float64Array(MOST_POINTS * MOST_POINTS);
 
-  /** Settles the points `from` … `from + n − 1` of a body, in place. */
-  settle(material: RodMaterial, body: RodBody): void {
-    const { now, state, from, n } = body;
+  /**
+   * Settles the points `from` … `from + n − 1` of a body, which are all there, in place; `clamped` where the first of them keeps the direction
+   * of the rest there.
+   */
+  settle(material: RodMaterial, body: Body, from: number, n: number, clamped: boolean): void {
+    const { now, state } = body;
     if (n < 2) return;
     this.material = material;
-    this.gather(body);
+    this.gather(body, from, n, clamped);
     const { x, density } = this;
     density.fill(0, 0, n - 1);
     let worst = 0;
@@ -75,12 +70,12 @@ export class Rod {
       this.improve(n);
     }
     // Folded up on itself, or thrown further than it is long: no forces were found.
-    if (!(worst < LOST * material.piece)) this.follow(body);
+    if (!(worst < LOST * material.piece)) this.follow(body, from, n);
     else for (let i = 0; i < n; i++) if (state[from + i] !== 2) for (let k = 0; k < 3; k++) now[3 * (from + i) + k] = x[3 * i + k]!;
   }
 
   /** Lays the points one after another, each a piece away from the one before, on its way to where it is. */
-  private follow({ now, state, from, n }: RodBody): void {
+  private follow({ now, state }: Body, from: number, n: number): void {
     const { piece } = this.material;
     for (let i = from + 1; i < from + n; i++) {
       if (state[i] === 2) continue;
@@ -96,7 +91,7 @@ export class Rod {
   }
 
   /** The matrix and the right side without the forces along the pieces. */
-  private gather({ now, before, rest, state, weight, seconds, from, n, clamped }: RodBody): void {
+  private gather({ now, before, rest, state, weight, seconds }: Body, from: number, n: number, clamped: boolean): void {
     const { stiff, right } = this;
     const { bend, piece, damping } = this.material;
     stiff.clear();

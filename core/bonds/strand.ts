@@ -205,6 +205,7 @@ export const strand: BondKind = {
     const bend = new Float64Array(points);
     for (let i = 0; i < points; i++) bend[i] = quarter * quarter * (rootStiffness + (1 - rootStiffness) * (i / Math.max(1, pieces - 1)));
     const rod = new Rod();
+    const material = { piece: 1, bend, damping: rate > 0 ? (2 * damping) / rate : 0, give: 0, rounds };
     return {
       points,
       isHeld: (point) => point === 0,
@@ -227,15 +228,15 @@ export const strand: BondKind = {
       },
       settle(body) {
         const { state, rest } = body;
-        const piece = length([rest[3]! - rest[0]!, rest[4]! - rest[1]!, rest[5]! - rest[2]!]);
+        const [x, y, z] = [rest[3]! - rest[0]!, rest[4]! - rest[1]!, rest[5]! - rest[2]!];
+        material.piece = Math.sqrt(x * x + y * y + z * z);
         // A rod of length L hung up by its end gets longer by μ·g·L²/(2·E·A).
-        const give = (stretch / 100) * ((2 * piece) / (G * pieces));
-        const material = { piece, bend, damping: rate > 0 ? (2 * damping) / rate : 0, give, rounds };
+        material.give = (stretch / 100) * ((2 * material.piece) / (G * pieces));
         // Where particles are gone, the strand is cut: what hangs on nothing goes its own way, in one piece.
         for (let from = 0; from < points; ) {
           let to = from;
           while (to < points && state[to] !== 0) to++;
-          if (to - from > 1) rod.settle(material, { ...body, from, n: to - from, clamped: from === 0 });
+          if (to - from > 1) rod.settle(material, body, from, to - from, from === 0);
           from = to + 1;
         }
       },

@@ -22,7 +22,7 @@ export const kelpStand: Written = {
   version: 2,
   name: 'Kelp stand',
   seed: 33,
-  time: { fps: 24, first: 0, last: 191, preRoll: 96, substeps: 2 },
+  time: { fps: 24, first: 0, last: 191, preRoll: 60, substeps: 2 },
   camera: { position: [0.6, 1.5, 8.4], target: [0, 1.75, 0], angle: 38 },
   output: { width: 1280, height: 720, background: '#0a1c1d' },
   work: { tint: '#3c4a45' },

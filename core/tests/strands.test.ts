@@ -107,17 +107,13 @@ describe('a strand at rest', () => {
       const before = x.slice();
       for (let i = 0; i < n; i++)
         if (state[i] === 1) for (let k = 0; k < 3; k++) x[3 * i + k]! += seconds * (v[3 * i + k]! * 0.98 - (k === 1 ? G * seconds : 0));
-      rod.settle(material, {
-        now: x,
-        before,
-        rest: before,
-        state,
-        weight: state.map(() => 1) as unknown as Float64Array,
-        seconds,
-        from: 0,
+      rod.settle(
+        material,
+        { now: x, before, rest: before, state, weight: state.map(() => 1) as unknown as Float64Array, seconds },
+        0,
         n,
-        clamped: false,
-      });
+        false,
+      );
       for (let i = 0; i < 3 * n; i++) v[i] = (x[i]! - before[i]!) / seconds;
     }
     // Half the span 0.35 and half the length 0.5: sinh(0.35/a) = 0.5/a.
@@ -266,7 +262,7 @@ describe('the rod', () => {
           const rest = Float64Array.from(now, (_, i) => (i % 3 === 1 ? Math.floor(i / 3) * 0.1 : 0));
           const material = { piece: 0.1, bend: new Float64Array(n).fill(bend), damping: 0.1, give: 0, rounds: 8 };
           const weight = new Float64Array(n).fill(1);
-          rod.settle(material, { now, before: rest, rest, state: Uint8Array.from(states), weight, seconds, from: 0, n, clamped: true });
+          rod.settle(material, { now, before: rest, rest, state: Uint8Array.from(states), weight, seconds }, 0, n, true);
           expect(now.every(Number.isFinite)).toBe(true);
         },
       ),
