@@ -12,7 +12,8 @@ function laid<V extends Value>(rest: readonly Key<V>[], moved: readonly Key<V>[]
 
 /** Keys on those frames taken to others, whole frames all; what stood there gives way. */
 function carried<V extends Value>(keys: readonly Key<V>[], frames: ReadonlySet<number>, to: (frame: number) => number): Key<V>[] {
-  const moved = keys.filter((key) => frames.has(key.frame)).map((key) => ({ ...key, frame: Math.round(to(key.frame)) }));
+  // Plus 0: no frame −0.
+  const moved = keys.filter((key) => frames.has(key.frame)).map((key) => ({ ...key, frame: Math.round(to(key.frame)) + 0 }));
   return laid(
     keys.filter((key) => !frames.has(key.frame)),
     moved,

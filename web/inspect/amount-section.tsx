@@ -8,6 +8,7 @@ import { ParameterRows } from '../parts/parameter-row';
 import { thousands } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
 import { editEmitters, useScene } from '../store/scene-store';
+import { takeRow } from '../store/take-row';
 import { Section } from './section';
 
 /** How many are alive now and at most, and how many were born. */
@@ -56,7 +57,7 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
             />
             <button
               className="text-button mt-1 flex items-center gap-1 text-xs"
-              onClick={() => editEmitters(ids, (e) => void e.amounts.splice(row, 1))}
+              onClick={() => editEmitters(ids, (e) => takeRow(e, 'amounts', row))}
             >
               <X size={11} /> remove
             </button>

@@ -11,6 +11,7 @@ import { dialsOf } from '../../core/scene/dials';
 import { editEmitters, openedScene, useSceneOf } from '../store/scene-store';
 import { newMask, useMaskRange } from './mask-range';
 import { RangeGraph } from './range-graph';
+import { takeRow } from '../store/take-row';
 import { Section } from './section';
 
 function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly string[]; row: number }) {
@@ -49,7 +50,7 @@ function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
         )}
         <button
           className="text-button mt-1 flex items-center gap-1 text-xs"
-          onClick={() => editEmitters(ids, (e) => void e.masks.splice(row, 1))}
+          onClick={() => editEmitters(ids, (e) => takeRow(e, 'masks', row))}
         >
           <X size={11} /> remove
         </button>

@@ -19,6 +19,7 @@ import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
 import { imageOf } from '../../core/scene/assets';
 import { useScene } from '../store/scene-store';
+import { takeRow } from '../store/take-row';
 import { Section } from './section';
 
 const PERCENT = { ...sendParameter, default: 100, min: 0, max: 200, usual: [0, 200] } as const;
@@ -117,7 +118,7 @@ function ModulatorRows({ thing, owner, row }: Props & { row: number }) {
       />
       <button
         className="text-button mt-1 -ml-1 flex items-center gap-1 text-xs"
-        onClick={() => editReach(owner, (t) => void t.modulators.splice(row, 1))}
+        onClick={() => editReach(owner, (t) => takeRow(t, 'modulators', row))}
       >
         <X size={11} /> remove
       </button>

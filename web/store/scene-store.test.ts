@@ -1,6 +1,8 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { newScene } from '../../core/scene/starters';
-import { beginGesture, editScene, endGesture, onHold, openedScene, openScene, redo, undo, useSceneStore } from './scene-store';
+import { testScene } from '../../core/tests/scenes';
+import { takeRow } from './take-row';
+import { beginGesture, editField, editScene, endGesture, onHold, openedScene, openScene, redo, undo, useSceneStore } from './scene-store';
 
 const setSeed = (seed: number) => editScene((scene) => void (scene.seed = seed));
 const steps = () => useSceneStore.temporal.getState().pastStates.length;
@@ -68,4 +70,27 @@ it('who listens hears a gesture begin and end, each once', () => {
   beginGesture();
   endGesture();
   expect(heard).toEqual([true, false]);
+});
+
+it('a row that is taken away takes along what moves its numbers, and that of later rows stays with them', () => {
+  const key = (value: number) => [{ frame: 0, value, ease: 'linear' as const }];
+  openScene(
+    testScene({
+      fields: [
+        {
+          settings: { kind: 'wind' },
+          modulators: [{ kind: 'age' }, { kind: 'noise' }, { kind: 'speed' }],
+          keys: { 'modulators.0.amount': key(0.1), 'modulators.2.amount': key(0.3), strength: key(5) },
+          drives: { 'modulators.1.size': { kind: 'wave' } },
+        },
+      ],
+    }),
+  );
+  editField('f0', (field) => takeRow(field, 'modulators', 0));
+  const { keys, drives } = openedScene().fields[0]!;
+  expect(keys).toEqual({ 'modulators.1.amount': key(0.3), strength: key(5) });
+  expect(Object.keys(drives)).toEqual(['modulators.0.size']);
+  // A modulator of another kind has no such number any more.
+  editField('f0', (field) => void (field.modulators[0] = { kind: 'variance', variance: 0.5, seed: 1, amount: 1, remap: false } as never));
+  expect(openedScene().fields[0]!.drives).toEqual({});
 });
