@@ -152,7 +152,7 @@ test('a number is moved by a gust, hung on a dial that a wave moves, saved as CS
   await way(page, 'Save its course (CSV)');
   const rows = parse(readFileSync(await (await download).path(), 'utf8'), { columns: true }) as Record<string, string>[];
   expect(rows).toHaveLength(145);
-  expect(Number(rows[60]!['value'])).toBeCloseTo(Number(await vortexNumber(page).inputValue()), 3);
+  expect(Number(rows[60]!['value'])).toBeCloseTo(Number(await vortexNumber(page).inputValue()), 1);
   await way(page, 'Set it plainly');
   await expect(moves).toHaveCount(0);
 

@@ -1,13 +1,13 @@
 import { useMoved, type NumberRef } from '../parts/movable';
 
-/** The strength of a strip as it is at the playhead, and how it is set there. */
+/** The strength of a strip as it is at the playhead, to as many digits as it has room for, and how it is set there. */
 export function useStrength(sort: 'fields' | 'groups', id: string, plain: number, setPlainly: (value: number) => void) {
   const of: NumberRef = { sort, id, path: 'strength' };
   const moved = useMoved(of);
   const now = moved.value as number | undefined;
   return {
     of,
-    value: now === undefined ? plain : Number(now.toPrecision(6)),
+    value: now === undefined ? plain : Number(now.toPrecision(3)),
     set: moved.drives.length > 0 ? setPlainly : ((moved.set as ((value: number) => void) | undefined) ?? setPlainly),
   };
 }

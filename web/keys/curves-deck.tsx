@@ -6,6 +6,8 @@ import { followDrag } from '../parts/drag';
 import { shownNumber } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
+import { tickStep } from '../studio/ticks';
+import { useSceneOf } from '../store/scene-store';
 import { setKeysOf } from '../store/movement';
 import { KeysBar } from './deck-bar';
 import type { KeyRow } from './key-rows';
@@ -17,7 +19,7 @@ import { onDeckKey, useRows } from './use-deck-keys';
 const PARTS = ['X', 'Y', 'Z'] as const;
 
 /** Room above and below the curves, and on their left for numbers, pixels. */
-const MARGIN = { y: 14, left: 52, right: 16 };
+const MARGIN = { y: 18, left: 52, right: 16 };
 
 /** One curve: a number, or a part of a vector. */
 interface Curve {
@@ -208,6 +210,7 @@ export function CurvesDeck() {
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 800, height: 200 });
   const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
+  const fps = useSceneOf((scene) => scene.time.fps);
   const playhead = usePlayer((player) => player.frame);
   const empty = rows.length === 0;
   useEffect(() => {
@@ -225,6 +228,9 @@ export function CurvesDeck() {
   const [held, setHeld] = useState<{ low: number; high: number }>();
   const { low, high } = held ?? range;
   const frame = useMemo<Frame>(() => ({ ...size, from: span.from, to: span.to, low, high }), [size, span.from, span.to, low, high]);
+  const step = tickStep(span.to - span.from, fps);
+  const begin = Math.ceil(span.from / step) * step;
+  const ticks = Array.from({ length: Math.floor((span.to - begin) / step) + 1 }, (_, i) => begin + i * step);
   const toggle = (id: string) => {
     const next = new Set(hidden);
     if (!next.delete(id)) next.add(id);
@@ -302,6 +308,11 @@ export function CurvesDeck() {
                     {shownNumber(Number(value.toPrecision(3)))}
                   </text>
                 </g>
+              ))}
+              {ticks.map((at) => (
+                <text key={at} x={xOf(frame, at)} y={size.height - 2} textAnchor="middle" className="num pointer-events-none fill-faint">
+                  {at}
+                </text>
               ))}
               <line
                 x1={xOf(frame, playhead)}
