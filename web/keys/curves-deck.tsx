@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { USUAL_HANDLES, type Handles } from '../../core/places/bezier';
 import { valueAt, type Key } from '../../core/places/keys';
 import type { Vector } from '../../core/math/vector';
@@ -75,7 +75,11 @@ function rangeOf(curves: readonly Curve[], from: number, to: number): { low: num
   return { low: low - room, high: high + room };
 }
 
-function Line({ curve, frame, dash }: { curve: Curve; frame: Frame; dash: string }) {
+/** Whether two states of a curve are drawn alike. */
+const alike = (a: { curve: Curve; frame: Frame }, b: { curve: Curve; frame: Frame }): boolean =>
+  a.curve.row.keys === b.curve.row.keys && a.curve.row.id === b.curve.row.id && a.curve.part === b.curve.part && a.frame === b.frame;
+
+const Line = memo(function Line({ curve, frame, dash }: { curve: Curve; frame: Frame; dash: string }) {
   const points = useMemo(() => {
     const list: string[] = [];
     const keys = curve.row.keys as readonly Key<Vector>[];
@@ -84,7 +88,7 @@ function Line({ curve, frame, dash }: { curve: Curve; frame: Frame; dash: string
     return list.join(' ');
   }, [curve, frame]);
   return <polyline points={points} fill="none" stroke="currentColor" strokeWidth={1.3} strokeDasharray={dash} className="text-second" />;
-}
+}, alike);
 
 /** A number of a curve at a key, to as many digits as a pixel tells. */
 const settled = (value: number, grain: number) =>
@@ -174,7 +178,7 @@ function HandlePair({ curve, index, frame }: { curve: Curve; index: number; fram
   );
 }
 
-function Points({ curve, frame }: { curve: Curve; frame: Frame }) {
+const Points = memo(function Points({ curve, frame }: { curve: Curve; frame: Frame }) {
   const picked = useKeys((state) => state.picked[curve.row.id]);
   return (
     <>
@@ -200,7 +204,7 @@ function Points({ curve, frame }: { curve: Curve; frame: Frame }) {
       })}
     </>
   );
-}
+}, alike);
 
 /** Keyed numbers as curves over the scene. */
 export function CurvesDeck() {

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { memo, useCallback, useRef, useState } from 'react';
 import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
 import { KeyMark } from '../inspect/key-mark';
@@ -41,32 +41,47 @@ export function dragKeys(event: React.PointerEvent, row: KeyRow, frame: number, 
   );
 }
 
-function Marks({ row, span, width }: { row: KeyRow; span: { from: number; to: number }; width: () => number }) {
-  const picked = useKeys((state) => state.picked[row.id]);
-  // By their place in the row, so that a key that is moved keeps the focus.
-  return row.keys.map((key, i) => {
-    const on = picked?.includes(key.frame) ?? false;
-    return (
-      <button
-        key={i}
-        data-key={`${row.id} ${key.frame}`}
-        className={`absolute top-1/2 -translate-x-1/2 -translate-y-1/2 touch-none p-0.5 hover:text-lamp ${on ? 'text-lamp' : 'text-second'}`}
-        style={{ left: `${(100 * (key.frame - span.from)) / (span.to - span.from)}%` }}
-        aria-label={`${row.thing}, ${row.label}: key at frame ${key.frame}`}
-        aria-pressed={on}
-        onPointerDown={(event) => dragKeys(event, row, key.frame, width() / (span.to - span.from))}
-        onKeyDown={(event) => {
-          if (event.key !== 'Enter' && event.key !== ' ') return;
-          event.preventDefault();
-          event.stopPropagation();
-          pick({ [row.id]: [key.frame] }, event.shiftKey);
-        }}
-      >
-        <KeyMark here={on} />
-      </button>
-    );
-  });
+interface MarksProps {
+  readonly row: KeyRow;
+  readonly span: { readonly from: number; readonly to: number };
+  readonly width: () => number;
 }
+
+/** The keys of one row; only a change of its own keys draws them again. */
+const Marks = memo(
+  function Marks({ row, span, width }: MarksProps) {
+    const picked = useKeys((state) => state.picked[row.id]);
+    // By their place in the row, so that a key that is moved keeps the focus.
+    return row.keys.map((key, i) => {
+      const on = picked?.includes(key.frame) ?? false;
+      return (
+        <button
+          key={i}
+          data-key={`${row.id} ${key.frame}`}
+          className={`absolute top-1/2 -translate-x-1/2 -translate-y-1/2 touch-none p-0.5 hover:text-lamp ${on ? 'text-lamp' : 'text-second'}`}
+          style={{ left: `${(100 * (key.frame - span.from)) / (span.to - span.from)}%` }}
+          aria-label={`${row.thing}, ${row.label}: key at frame ${key.frame}`}
+          aria-pressed={on}
+          onPointerDown={(event) => dragKeys(event, row, key.frame, width() / (span.to - span.from))}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter' && event.key !== ' ') return;
+            event.preventDefault();
+            event.stopPropagation();
+            pick({ [row.id]: [key.frame] }, event.shiftKey);
+          }}
+        >
+          <KeyMark here={on} />
+        </button>
+      );
+    });
+  },
+  (a, b) =>
+    a.row.keys === b.row.keys &&
+    a.row.id === b.row.id &&
+    a.row.thing === b.row.thing &&
+    a.span.from === b.span.from &&
+    a.span.to === b.span.to,
+);
 
 /** The playhead over the rows. */
 function Playhead({ span }: { span: { from: number; to: number } }) {
@@ -128,7 +143,7 @@ export function KeysDeck() {
   const { transport } = useStage();
   const lines = useRef<HTMLDivElement>(null);
   const [box, setBox] = useState<Box>();
-  const width = () => lines.current?.getBoundingClientRect().width ?? 1;
+  const width = useCallback(() => lines.current?.getBoundingClientRect().width ?? 1, []);
   const frameAt = (clientX: number) => {
     const { left, width: whole } = lines.current!.getBoundingClientRect();
     return Math.round(span.from + ((clientX - left) / whole) * (span.to - span.from));
