@@ -30,7 +30,15 @@ function partOf(sort: Sort, scene: Scene, field: Field): { readonly name: string
 /** Parameters that need something of a scene, which an example does not have. */
 const needScene = (description: Description): string[] =>
   Object.entries(description)
-    .filter(([, p]) => p.type === 'reference' || p.type === 'image' || p.type === 'grid' || p.type === 'points' || p.type === 'names')
+    .filter(
+      ([, p]) =>
+        p.type === 'reference' ||
+        p.type === 'image' ||
+        p.type === 'grid' ||
+        p.type === 'points' ||
+        p.type === 'names' ||
+        (p.type === 'text' && p.dial === true),
+    )
     .map(([name]) => name);
 
 function Facts({ chapter, kind }: { chapter: Chapter; kind: HandbookKind }) {
