@@ -196,17 +196,16 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
     const local: Vector = [place.x, place.y, place.z];
     const share = birth.inherit / 100;
     const own = share > 0 ? velocityAt(motion, local, frame, 1 / substeps, fps) : NOTHING;
-    const stand = standing(at, draw.time);
     const start = {
       frame,
       body: id,
-      direction: stand.axis,
+      direction: maternity.spread(axisOf(at), id),
       taken: share > 0 ? ([own[0] * share, own[1] * share, own[2] * share] as const) : NOTHING,
       normal: rotate(at.rotation, [place.nx, place.ny, place.nz]),
     };
-    if (!bond) return void maternity.bear(population, at, { ...start, id, position: stand.position });
+    if (!bond) return void maternity.bear(population, at, { ...start, id, position: outward(at, local) });
     bodies!.note(id, { k: draw.k, purpose });
-    bond.rest(stand, lain);
+    bond.rest(standing(at, draw.time), lain);
     for (let j = 0; j < bond.points; j++) {
       const position: Vector = [lain[3 * j]!, lain[3 * j + 1]!, lain[3 * j + 2]!];
       const slot = maternity.bear(population, at, { ...start, id: particleOf(id, j, bond.points), position });

@@ -236,6 +236,7 @@ export class Simulation {
   private load(population: Population, emitter: number, start: number, begin: number, end: number): void {
     const { block } = this;
     const { x, y, z, vx, vy, vz, mass, drag, life } = population.columns;
+    const { points } = population;
     const count = Math.min(BLOCK, population.count - start);
     block.count = count;
     block.emitter = emitter;
@@ -253,7 +254,7 @@ export class Simulation {
       block.time[i] = time;
       block.step[i] = end - time;
       block.id[i] = population.id[slot]!;
-      block.body[i] = bodyOf(population.id[slot]!, population.points);
+      block.body[i] = points === 1 ? block.id[i]! : bodyOf(block.id[i]!, points);
       block.age[i] = time - population.birth[slot]!;
       block.life[i] = life[slot]!;
     }
