@@ -1,9 +1,6 @@
 import { describe, type ValuesOf } from '../describe/parameters';
-import { faultOf, readFormula } from '../formula/formula';
+import { FRAME_NAMES, frameFault, frameFormula } from './frame-formula';
 import type { GateKind } from './gate';
-import { GATE_VARIABLES } from './variables';
-
-const NAMES = GATE_VARIABLES.map(({ name }) => name);
 
 const parameters = describe({
   formula: {
@@ -12,7 +9,7 @@ const parameters = describe({
     default: 'mod(frame − 4, 17) < 2',
     most: 1000,
     formula: 'gate',
-    help: `On where it is not 0. Names: ${NAMES.join(', ')}, and the dials.`,
+    help: `On where it is not 0. Names: ${FRAME_NAMES.join(', ')}, and the dials.`,
   },
 });
 
@@ -24,12 +21,9 @@ export const formula: GateKind = {
   label: 'formula',
   summary: 'On at the frames where a formula is true, or any number but 0.',
   parameters,
-  compile(values, { fps, first, last, dials }) {
-    const text = (values as Settings).formula;
-    const names = [...NAMES, ...dials.names];
-    if (faultOf(text, names)) return () => false;
-    const read = readFormula(text, names);
-    return (frame) => read.value([frame, frame / fps, first, last, fps, ...dials.at(frame)]) !== 0;
+  compile(values, clock) {
+    const value = frameFormula((values as Settings).formula, clock);
+    return (frame) => value !== undefined && value(frame) !== 0;
   },
-  broken: (values, dials) => faultOf((values as Settings).formula, [...NAMES, ...dials.names]),
+  broken: (values, dials) => frameFault((values as Settings).formula, dials),
 };

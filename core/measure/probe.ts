@@ -6,7 +6,6 @@ import { compileStack, placeStack } from '../stack/compile';
 import type { Leaf } from '../stack/combine';
 import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
-import { withDrives } from '../scene/drives';
 import { withCourses } from '../step/courses';
 import { sumsOfBlock } from '../stack/sums';
 
@@ -79,7 +78,7 @@ export function probe(
   emitter: Emitter,
   particle: ProbeParticle,
 ): { fields: FieldReading[]; total: StackReading } {
-  const stack = compileStack(withCourses(withDrives(scene), assets), assets);
+  const stack = compileStack(withCourses(scene, assets), assets);
   placeStack(stack, frame);
   const block = blockOf(particle, frame / scene.time.fps);
   block.emitter = scene.emitters.indexOf(emitter);

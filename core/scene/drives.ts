@@ -1,5 +1,4 @@
-import { readFormula, refusalOf } from '../formula/formula';
-import { GATE_VARIABLES } from '../gates/variables';
+import { FRAME_NAMES, readFrameFormula } from '../gates/frame-formula';
 import { fits } from '../describe/check';
 import type { Kinded } from '../describe/registry';
 import type { Vector } from '../math/vector';
@@ -102,11 +101,8 @@ function keyed<T extends Drivable>(scene: Scene, numbers: Readonly<Record<string
 export function dialsRead(drive: Kinded, names: readonly string[]): string[] {
   if (drive.kind === 'dial') return [String(drive['dial'])];
   if (drive.kind !== 'formula') return [];
-  const variables = [...GATE_VARIABLES.map(({ name }) => name as string), ...names];
-  const text = String(drive['formula']);
-  if (refusalOf(text, variables)) return [];
-  const { uses } = readFormula(text, variables);
-  return names.filter((_, i) => uses[GATE_VARIABLES.length + i]);
+  const read = readFrameFormula(String(drive['formula']), { names });
+  return names.filter((_, i) => read?.uses[FRAME_NAMES.length + i]);
 }
 
 /** A circle of dials that drive one another, by name, the first repeated at its end; undefined where there is none. */

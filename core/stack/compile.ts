@@ -8,7 +8,7 @@ import { streamOf } from '../random/lookup';
 import type { Assets } from '../scene/assets';
 import type { Field, Group, Scene } from '../scene/document';
 import { actionOf, deskTree, groupsAround, isHeard, type DeskNode } from '../scene/groups';
-import { isMoving, thingAt } from '../scene/moved';
+import { bring, remakeOf, type Remake } from '../scene/moved';
 import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
 import { motionOf } from '../places/motion';
@@ -30,8 +30,7 @@ export interface Row extends Reach {
   readonly swallows: SwallowRoutine | undefined;
   /** What it is found through by fields that heed neighbours. */
   readonly swarms: readonly Neighbours[];
-  /** Makes it anew for a frame; undefined where none of its numbers moves. */
-  readonly remake: ((frame: number) => Partial<Row>) | undefined;
+  readonly remake: Remake<Partial<Row>>;
 }
 
 /** A group made ready to run. */
@@ -45,8 +44,7 @@ export interface GroupRow extends Reach {
   readonly members: readonly StackNode[];
   /** True where its members simply go into the sum around it. */
   readonly open: boolean;
-  /** Makes it anew for a frame; undefined where none of its numbers moves. */
-  readonly remake: ((frame: number) => Partial<GroupRow>) | undefined;
+  readonly remake: Remake<Partial<GroupRow>>;
 }
 
 export type StackNode = Row | GroupRow;
@@ -123,7 +121,7 @@ export function fieldSource(
 /** Makes the fields and groups of a scene ready to run. `share` is the draft's. */
 export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
   const read = new Map<string, FrozenParticles>();
-  const makeRow = (field: Field, index: number): Row => {
+  const makeRow = (field: Field, index: number): Omit<Row, 'remake'> => {
     const kind = fieldKinds.get(field.settings.kind);
     const reach = compileReach(scene, field, assets, isHeard(field, scene));
     const swarms: Neighbours[] = [];
@@ -137,13 +135,11 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
       swallows: kind.swallows?.(source),
       needs: kind.needs ?? {},
       swarms,
-      remake: undefined,
     };
   };
   const rows = scene.fields.map((field, index): Row => {
-    if (!isMoving(field)) return makeRow(field, index);
-    const remake = (frame: number) => ({ ...makeRow(thingAt(field, frame), index), remake });
-    return remake(scene.time.first);
+    const make = (now: Field) => makeRow(now, index);
+    return { ...make(field), remake: remakeOf(field, make) };
   });
   const groups = new Map<string, GroupRow>();
   const nodeOf = (node: DeskNode): StackNode => {
@@ -152,20 +148,15 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
     const action = actionOf(scene, group);
     const rule = rules.get(group.rule);
     const heard = !group.mute && groupsAround(scene.groups, group).every((g) => !g.mute);
+    const make = (now: Group) => ({ ...compileReach(scene, now, assets, heard), group: now });
     const row: GroupRow = {
-      ...compileReach(scene, group, assets, heard),
-      group,
+      ...make(group),
       index: scene.groups.indexOf(group),
       rule,
       action: action === undefined ? undefined : actions.get(action),
       members: node.members.map(nodeOf),
       open: rule.kind === 'sum' && !group.limited && !group.unit,
-      remake: isMoving(group)
-        ? (frame) => {
-            const now = thingAt(group, frame);
-            return { ...compileReach(scene, now, assets, heard), group: now };
-          }
-        : undefined,
+      remake: remakeOf(group, make),
     };
     groups.set(group.id, row);
     return row;
@@ -189,7 +180,8 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
 /** Brings fields and groups to where and how they are at a frame with fraction; `step` is the frames a substep takes. */
 export function placeStack(stack: Stack, frame: number, step = 1): void {
   stack.frame = frame;
-  for (const row of [...stack.rows, ...stack.groups.values()]) if (row.remake) Object.assign(row, row.remake(frame));
+  for (const row of stack.rows) bring(row, frame);
+  for (const row of stack.groups.values()) bring(row, frame);
   if (stack.rows.some((row) => row.remake && row.swarms.length > 0)) stack.swarms = stack.rows.flatMap((row) => row.swarms);
   for (const row of stack.rows) placeReach(row, row.field, frame, step, stack.fps);
   for (const row of stack.groups.values()) placeReach(row, undefined, frame, step, stack.fps);

@@ -7,7 +7,7 @@ import { BLOCK, type ParticleBlock } from './block';
 import type { Stack } from './compile';
 import { compileReach, placeReach, type Reach } from './reach';
 import type { RowScratch } from './room';
-import { isMoving, thingAt } from '../scene/moved';
+import { bring, remakeOf, type Remake } from '../scene/moved';
 import { weigh } from './weigh';
 
 /** A zone made ready to run. */
@@ -15,8 +15,7 @@ export interface ZoneRow extends Reach {
   readonly zone: Zone;
   /** What w must be above for the particle to be in the zone, for each of the block. */
   readonly threshold: (block: ParticleBlock, room: RowScratch, out: Float64Array) => void;
-  /** Makes it anew for a frame; undefined where none of its numbers moves. */
-  readonly remake: ((frame: number) => ZoneRow) | undefined;
+  readonly remake: Remake<Partial<ZoneRow>>;
 }
 
 /** Shares of a noise that lie below its values, so that as many particles are in as the weight says. */
@@ -43,22 +42,20 @@ function thresholdOf({ soft, dither, patch }: Zone, stream: number): ZoneRow['th
 
 /** Makes the zones of a scene ready to run. */
 export function compileZones(scene: Scene, assets: Assets): ZoneRow[] {
-  const make = (zone: Zone): ZoneRow => {
+  const make = (zone: Zone): Omit<ZoneRow, 'remake'> => {
     const stream = streamOf(scene.seed ^ 0x3c6ef372, zone.seed);
     const reach = compileReach(scene, { ...zone, group: zone.id, mix: 100 }, assets, zone.on);
-    return { ...reach, zone, threshold: thresholdOf(zone, stream), remake: undefined };
+    return { ...reach, zone, threshold: thresholdOf(zone, stream) };
   };
-  return scene.zones.map((zone) => {
-    if (!isMoving(zone)) return make(zone);
-    const remake = (frame: number): ZoneRow => ({ ...make(thingAt(zone, frame)), remake });
-    return remake(scene.time.first);
-  });
+  return scene.zones.map((zone) => ({ ...make(zone), remake: remakeOf(zone, make) }));
 }
 
 /** Brings zones to where they are at a frame with fraction. */
 export function placeZones(zones: readonly ZoneRow[], frame: number, step: number, fps: number): void {
-  for (const row of zones) if (row.remake) Object.assign(row, row.remake(frame));
-  for (const row of zones) placeReach(row, undefined, frame, step, fps);
+  for (const row of zones) {
+    bring(row, frame);
+    placeReach(row, undefined, frame, step, fps);
+  }
 }
 
 const best = new Float64Array(BLOCK);

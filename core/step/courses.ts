@@ -7,9 +7,10 @@ import type { Key } from '../places/keys';
 import { pointOf } from '../bonds/bond';
 import type { Assets } from '../scene/assets';
 import { readsParticles } from '../scene/coupling';
+import { withDrives } from '../scene/drives';
 import { completeEmitter } from '../scene/complete';
 import type { Carrier, Field, Scene } from '../scene/document';
-import { groupsAround } from '../scene/groups';
+import { standsIn } from '../scene/groups';
 import { particleBlock } from '../stack/block';
 import { compileStack, placeStack } from '../stack/compile';
 import { evaluateStack } from '../stack/evaluate';
@@ -34,8 +35,7 @@ function feltCourse(scene: Scene, assets: Assets, carrier: Carrier): Vector[] {
   const fields = actingFields(scene).filter(
     (field) =>
       // What it carries does not push it.
-      !carriersOf(scene.carriers, field).some(({ id }) => id === carrier.id) &&
-      (feels === '' || groupsAround(scene.groups, field).some(({ id }) => id === feels)),
+      !carriersOf(scene.carriers, field).some(({ id }) => id === carrier.id) && (feels === '' || standsIn(scene.groups, field, feels)),
   );
   const rider = completeEmitter({ id: `${carrier.id}-rides`, name: carrier.name, shape: { kind: 'point' } });
   const stack = compileStack({ ...scene, fields, emitters: [...scene.emitters, rider] }, assets);
@@ -140,7 +140,8 @@ export function movedCarriers(scene: Scene, assets: Assets): readonly Carrier[] 
   return now.carriers;
 }
 
-/** A scene whose carriers all move by keys. */
-export function withCourses(scene: Scene, assets: Assets): Scene {
+/** A scene in which all that moves moves by keys: what is driven, and the carriers that fields or strands move. */
+export function withCourses(document: Scene, assets: Assets): Scene {
+  const scene = withDrives(document);
   return hasCourses(scene) ? { ...scene, carriers: movedCarriers(scene, assets) } : scene;
 }

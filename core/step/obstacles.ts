@@ -8,7 +8,7 @@ import { mix, streamOf } from '../random/lookup';
 import { responses } from '../responses';
 import type { Impact, Rebound } from '../responses/response';
 import type { Assets } from '../scene/assets';
-import { isMoving, thingAt } from '../scene/moved';
+import { bring, remakeOf, type Remake } from '../scene/moved';
 import { resourcesOf } from '../scene/resources';
 import { hitOf, type Collider, type Hit, type Scene } from '../scene/document';
 
@@ -34,8 +34,7 @@ export interface Obstacle {
   /** Where it is at the beginning and the end of the substep. */
   begin: Similarity;
   end: Similarity;
-  /** Makes what its numbers say anew for a frame; undefined where none of them moves. */
-  readonly remake: ((frame: number) => Made) | undefined;
+  readonly remake: Remake<Made>;
 }
 
 /** What of a collider hangs on its numbers. */
@@ -52,7 +51,7 @@ function obstacleOf(scene: Scene, collider: Collider, assets: Assets): Obstacle 
     ...make(collider),
     name: collider.name,
     motion: motionOf(scene.carriers, collider),
-    remake: isMoving(collider) ? (frame) => make(thingAt(collider, frame)) : undefined,
+    remake: remakeOf(collider, make),
     stream: mix(streamOf(scene.seed, collider.seed) ^ 0x2c1b3c6d),
     hits: scene.emitters.map((e) => hitOf(collider, e.id)),
     contacts: 0,
@@ -89,7 +88,7 @@ export function obstaclesOf(scene: Scene, assets: Assets): Obstacle[] {
 /** Brings obstacles to a substep, frames with fractions. */
 export function moveObstacles(obstacles: readonly Obstacle[], from: number, to: number, fps: number): void {
   for (const obstacle of obstacles) {
-    if (obstacle.remake) Object.assign(obstacle, obstacle.remake(to));
+    bring(obstacle, to);
     obstacle.begin = obstacle.motion.at(from);
     obstacle.end = obstacle.motion.at(to);
     obstacle.body.pose?.(from / fps, to / fps);

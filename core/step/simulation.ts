@@ -3,7 +3,6 @@ import { vectorColumns } from '../math/vector';
 import { turnAbout, turnedBy } from '../math/quaternion';
 import type { Assets } from '../scene/assets';
 import type { Emitter, Scene } from '../scene/document';
-import { withDrives } from '../scene/drives';
 import { shapes } from '../shapes';
 import { looks } from '../looks';
 import { BLOCK, particleBlock } from '../stack/block';
@@ -82,11 +81,11 @@ export class Simulation {
   private readonly scratch = rowScratch();
   private readonly sums = sumsOfBlock();
 
-  /** The scene, with all its carriers moving by keys. */
+  /** The scene, with all that moves in it moving by keys. */
   readonly scene: Scene;
 
   constructor(document: Scene, assets: Assets, portion: Portion = WHOLE) {
-    const scene = withCourses(withDrives(document), assets);
+    const scene = withCourses(document, assets);
     this.scene = scene;
     const { emitters } = scene;
     this.frame = startFrame(scene);

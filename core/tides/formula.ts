@@ -1,9 +1,6 @@
 import { describe, type ValuesOf } from '../describe/parameters';
-import { faultOf, readFormula } from '../formula/formula';
-import { GATE_VARIABLES } from '../gates/variables';
+import { FRAME_NAMES, frameFault, frameFormula } from '../gates/frame-formula';
 import { actsParameter, type TideKind } from './tide';
-
-const NAMES = GATE_VARIABLES.map(({ name }) => name);
 
 const parameters = describe({
   formula: {
@@ -12,7 +9,7 @@ const parameters = describe({
     default: 'sin(2 × time)',
     most: 1000,
     formula: 'gate',
-    help: `A number. Names: ${NAMES.join(', ')}, and the dials.`,
+    help: `A number. Names: ${FRAME_NAMES.join(', ')}, and the dials.`,
   },
   acts: actsParameter,
 });
@@ -27,12 +24,6 @@ export const formula: TideKind = {
   parameters,
   formula: 'the expression itself',
   source: 'no source',
-  compile({ values, fps, first, last, dials }) {
-    const text = (values as Settings).formula;
-    const names = [...NAMES, ...dials.names];
-    if (faultOf(text, names)) return () => 0;
-    const read = readFormula(text, names);
-    return (frame) => read.value([frame, frame / fps, first, last, fps, ...dials.at(frame)]);
-  },
-  broken: (values, dials) => faultOf((values as Settings).formula, [...NAMES, ...dials.names]),
+  compile: (source) => frameFormula((source.values as Settings).formula, source) ?? (() => 0),
+  broken: (values, dials) => frameFault((values as Settings).formula, dials),
 };

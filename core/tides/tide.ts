@@ -1,15 +1,11 @@
 import { describe, type NumberParameter, type Values } from '../describe/parameters';
 import type { Documented, Kind } from '../describe/registry';
+import type { GateClock } from '../gates/gate';
 import type { Dials } from '../scene/dials';
 
 /** What a tide is made from beside its own values. */
-export interface TideSource {
+export interface TideSource extends GateClock {
   readonly values: Values;
-  readonly fps: number;
-  /** First and last frame of the shot. */
-  readonly first: number;
-  readonly last: number;
-  readonly dials: Dials;
   /** 32-bit stream for its own randomness. */
   readonly stream: number;
 }

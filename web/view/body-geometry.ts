@@ -1,4 +1,5 @@
 import type { EmitterFrame } from '../../engine/frame';
+import { pointOf } from '../../core/bonds/bond';
 import { strandRows } from '../../core/bonds/curves';
 import { bodyTable } from '../../core/bonds/table';
 import type { TriangleMesh } from '../../core/meshes/mesh';
@@ -54,7 +55,7 @@ export function ribbonGeometry(
       const life = columns.life[b]!;
       const width = mix(columns.size) * widthAtAge(life > 0 ? Math.min(1, Math.max(0, age[b]! / life)) : 1);
       // Cut off or not, the ramp is that of the whole strand.
-      const along = ((id[b]! & 0x0fffffff) % points) + t;
+      const along = pointOf(id[b]!, points) + t;
       for (const side of [-1, 1]) {
         vertices.set(
           [
