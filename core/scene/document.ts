@@ -52,13 +52,17 @@ export type Place = ValuesOf<typeof placeParameters>;
 /** What moves the numbers of a thing without keys, by path; parts of vectors end in `.0`, `.1`, `.2`. */
 export type Drives = Readonly<Record<string, Kinded>>;
 
+/** Anything whose numbers can be keyed and driven. */
+export interface Moving {
+  readonly keys: Keys;
+  readonly drives: Drives;
+}
+
 /** A thing of the scene that has a place. */
-interface PlacedThing {
+interface PlacedThing extends Moving {
   readonly id: string;
   readonly name: string;
   readonly place: Place;
-  readonly keys: Keys;
-  readonly drives: Drives;
 }
 
 export interface Emitter extends ValuesOf<typeof emitterParameters>, PlacedThing {
@@ -123,13 +127,10 @@ export interface Zone extends ValuesOf<typeof zoneParameters>, PlacedThing, Reac
 export type WithReach = Field | Group | Zone;
 
 /** A named number of the scene that formulas read. */
-export interface Dial extends ValuesOf<typeof dialParameters> {
+export interface Dial extends ValuesOf<typeof dialParameters>, Moving {
   readonly id: string;
   /** A name as formulas write it. */
   readonly name: string;
-  /** Keys and drives of `value`. */
-  readonly keys: Keys;
-  readonly drives: Drives;
 }
 
 /** A mesh of the scene, made by code or read from a file; emitters and colliders refer to it. */
@@ -143,10 +144,8 @@ export interface SceneMesh {
 export type Bounds = ValuesOf<typeof boundsParameters>;
 
 /** The move, turn and size of the finished result. */
-export interface Whole extends ValuesOf<typeof wholeParameters> {
+export interface Whole extends ValuesOf<typeof wholeParameters>, Moving {
   readonly place: Place;
-  readonly keys: Keys;
-  readonly drives: Drives;
 }
 
 /** An image of the scene: its canonical PNG is kept under its content hash. */

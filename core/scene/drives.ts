@@ -2,30 +2,21 @@ import { FRAME_NAMES, readFrameFormula } from '../gates/frame-formula';
 import { fits } from '../describe/check';
 import type { Kinded } from '../describe/registry';
 import type { Vector } from '../math/vector';
-import { valueAt, type Key, type Keys } from '../places/keys';
+import { valueAt, type Key } from '../places/keys';
 import { mix, streamOf } from '../random/lookup';
 import { tides } from '../tides';
 import { dialsOf, type Dials } from './dials';
-import type { Dial, Drives, Scene } from './document';
-import { numbersOf, valueOf, type Movable, type Movables, type MovableSort } from './numbers';
-
-/** Lists of things that can be driven. */
-const LISTS = ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones'] as const;
+import type { Dial, Moving, Scene } from './document';
+import { MOVABLE_LISTS, numbersOf, valueOf, withThings, type Movable } from './numbers';
 
 /** The parts of a vector, as paths name them. */
 const PARTS = ['0', '1', '2'];
 
-interface Drivable {
-  readonly id?: string;
-  readonly keys: Keys;
-  readonly drives: Drives;
-}
-
-const isDriven = ({ drives }: Drivable): boolean => Object.keys(drives).length > 0;
+const isDriven = ({ drives }: Moving): boolean => Object.keys(drives).length > 0;
 
 /** Whether anything of a scene is driven. */
 export function hasDrives(scene: Scene): boolean {
-  return LISTS.some((list) => scene[list].some(isDriven)) || scene.dials.some(isDriven) || isDriven(scene.whole);
+  return MOVABLE_LISTS.some((list) => (scene[list] as readonly Moving[]).some(isDriven)) || isDriven(scene.whole);
 }
 
 /** The number that a path of drives stands for: a number itself, or a part of a vector. */
@@ -72,7 +63,12 @@ function within(parameter: Movable, value: number): number {
 }
 
 /** A thing whose drives are keys on every frame of the run. */
-function keyed<T extends Drivable>(scene: Scene, numbers: Readonly<Record<string, Movable>>, thing: T, dials: Dials): T {
+function keyed<T extends Moving & { readonly id?: string }>(
+  scene: Scene,
+  numbers: Readonly<Record<string, Movable>>,
+  thing: T,
+  dials: Dials,
+): T {
   const { first, last, preRoll } = scene.time;
   const start = first - preRoll;
   const keys: Record<string, readonly Key[]> = { ...thing.keys };
@@ -154,19 +150,9 @@ export function withDrives(scene: Scene): Scene {
   if (!made) {
     const dials = keyedDials(scene);
     const read = dialsOf({ dials });
-    const of = <S extends MovableSort>(sort: S, thing: Movables[S]): Movables[S] =>
-      isDriven(thing) ? keyed(scene, numbersOf(sort, thing), thing as Movables[S] & Drivable, read) : thing;
-    made = {
-      ...scene,
-      dials,
-      emitters: scene.emitters.map((thing) => of('emitters', thing)),
-      fields: scene.fields.map((thing) => of('fields', thing)),
-      groups: scene.groups.map((thing) => of('groups', thing)),
-      colliders: scene.colliders.map((thing) => of('colliders', thing)),
-      carriers: scene.carriers.map((thing) => of('carriers', thing)),
-      zones: scene.zones.map((thing) => of('zones', thing)),
-      whole: of('whole', scene.whole),
-    };
+    made = withThings({ ...scene, dials }, (thing, sort) =>
+      isDriven(thing) ? keyed(scene, numbersOf(sort, thing as never), thing, read) : thing,
+    );
     known.set(scene, made);
   }
   return made;

@@ -1,14 +1,9 @@
-import { valueAt, type Key, type Keys } from '../places/keys';
-import type { Drives, Scene } from './document';
+import { valueAt, type Key } from '../places/keys';
+import type { Moving, Scene } from './document';
 import { withDrives } from './drives';
-import { valueOf } from './numbers';
+import { MOVABLE_LISTS, valueOf, withThings } from './numbers';
 
-interface Moving {
-  readonly keys: Keys;
-  readonly drives: Drives;
-}
-
-const LISTS = ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones', 'dials'] as const;
+const unmoved = (thing: Moving): Moving => ({ ...thing, keys: {}, drives: {} });
 
 const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
 
@@ -31,13 +26,13 @@ function firstOf(before: Moving, after: Moving, start: number, last: number): nu
 
 /** Whether two states of a scene differ in nothing but keys and drives of things; found without writing all of them down. */
 function alike(before: Scene, after: Scene): boolean {
-  const lists: readonly string[] = LISTS;
+  const lists: readonly string[] = MOVABLE_LISTS;
   for (const member of Object.keys(after) as (keyof Scene)[]) if (!lists.includes(member) && before[member] !== after[member]) return false;
-  return LISTS.every((list) => {
+  return MOVABLE_LISTS.every((list) => {
     const [a, b] = [before[list], after[list]] as readonly (readonly Moving[])[];
     if (a === b) return true;
     if (a!.length !== b!.length) return false;
-    return a!.every((thing, i) => thing === b![i] || same({ ...thing, keys: {}, drives: {} }, { ...b![i]!, keys: {}, drives: {} }));
+    return a!.every((thing, i) => thing === b![i] || same(unmoved(thing), unmoved(b![i]!)));
   });
 }
 
@@ -50,20 +45,14 @@ function alike(before: Scene, after: Scene): boolean {
  */
 export function firstChange(before: Scene, after: Scene, rest: (scene: Scene) => string): number {
   const start = after.time.first - after.time.preRoll;
-  const bare = (scene: Scene): Scene => ({
-    ...scene,
-    ...Object.fromEntries(
-      LISTS.map((list) => [list, (scene[list] as readonly Moving[]).map((thing) => ({ ...thing, keys: {}, drives: {} }))]),
-    ),
-  });
+  const bare = (scene: Scene): Scene => withThings(scene, unmoved, MOVABLE_LISTS);
   if (!alike(before, after) && rest(bare(before)) !== rest(bare(after))) return start;
   const [a, b] = [withDrives(before), withDrives(after)];
   let first = Infinity;
-  for (const list of LISTS)
+  for (const list of MOVABLE_LISTS)
     (a[list] as readonly Moving[]).forEach((thing, i) => {
       const now = (b[list] as readonly Moving[])[i]!;
       if (thing !== now) first = Math.min(first, firstOf(thing, now, start, after.time.last + 1));
     });
-  // A dial is read by formulas too, which may ask for it anywhere.
   return first === Infinity ? Infinity : Math.max(start, first - 1);
 }

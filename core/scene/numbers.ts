@@ -1,7 +1,7 @@
 import { amounts } from '../amounts';
 import { bonds } from '../bonds';
 import { colliderShapes } from '../colliders';
-import type { Description, NumberParameter, VectorParameter } from '../describe/parameters';
+import type { Description, NumberParameter, Parameter, VectorParameter } from '../describe/parameters';
 import type { Kinded, Registry, Kind } from '../describe/registry';
 import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
@@ -14,7 +14,7 @@ import { profileCommon } from '../profiles/profile';
 import { responses } from '../responses';
 import { shapes } from '../shapes';
 import * as descriptions from './descriptions';
-import type { Carrier, Collider, Dial, Emitter, Field, Group, Reached, Whole, Zone } from './document';
+import type { Carrier, Collider, Dial, Emitter, Field, Group, Moving, Reached, Scene, Whole, Zone } from './document';
 
 /** A number or vector that can be keyed and driven. */
 export type Movable = NumberParameter | VectorParameter;
@@ -36,11 +36,41 @@ export interface Movables {
 
 export type MovableSort = keyof Movables;
 
-/** The numbers of a description; seeds and what is fixed are not among them. */
+/** The lists of a scene that hold such things. */
+export const MOVABLE_LISTS = [
+  'emitters',
+  'fields',
+  'groups',
+  'colliders',
+  'carriers',
+  'zones',
+  'dials',
+] as const satisfies readonly MovableSort[];
+
+/** A scene with such things changed, the whole among them; lists in which nothing changes stay as they are. */
+export function withThings(
+  scene: Scene,
+  change: (thing: Moving, sort: MovableSort) => Moving,
+  sorts: readonly MovableSort[] = ALL_SORTS,
+): Scene {
+  let next = scene;
+  for (const sort of sorts) {
+    const before: Moving | readonly Moving[] = scene[sort];
+    const after = Array.isArray(before) ? before.map((thing: Moving) => change(thing, sort)) : change(before as Moving, sort);
+    const same = Array.isArray(after) ? after.every((thing, i) => thing === (before as readonly Moving[])[i]) : after === before;
+    if (!same) next = { ...next, [sort]: after };
+  }
+  return next;
+}
+
+const ALL_SORTS: readonly MovableSort[] = [...MOVABLE_LISTS, 'whole'];
+
+/** Whether a parameter is a number or vector that can be keyed and driven: seeds and what is fixed are not. */
+export const isMovable = (p: Parameter): p is Movable => (p.type === 'number' && !p.seed && !p.fixed) || p.type === 'vector';
+
+/** The numbers of a description. */
 function numbersIn(description: Description, prefix: string): [string, Movable][] {
-  return Object.entries(description).flatMap(([name, p]) =>
-    (p.type === 'number' && !p.seed && !p.fixed) || p.type === 'vector' ? [[`${prefix}${name}`, p] as [string, Movable]] : [],
-  );
+  return Object.entries(description).flatMap(([name, p]) => (isMovable(p) ? [[`${prefix}${name}`, p] as [string, Movable]] : []));
 }
 
 const ofKind = <K extends Kind>(registry: Registry<K>, { kind }: Kinded, prefix: string) =>

@@ -3,10 +3,12 @@ import { isTakenByLanguage } from '../../core/formula/names';
 import { keyedAt, toggledAt, type Key } from '../../core/places/keys';
 import { completeDial } from '../../core/scene/complete';
 import { dialAt, isDialName } from '../../core/scene/dials';
-import { MOST, type Dial, type Drives } from '../../core/scene/document';
+import { withThings } from '../../core/scene/numbers';
+import type { Kinded } from '../../core/describe/registry';
+import { MOST, type Dial } from '../../core/scene/document';
 import { freeId } from '../../core/scene/starters';
 import { usePlayer } from '../stage/player-store';
-import { editScene, openedScene } from '../store/scene-store';
+import { changeScene, editScene, openedScene } from '../store/scene-store';
 
 function editDial(id: string, recipe: (dial: Draft<Dial>) => void): void {
   editScene((scene) => {
@@ -40,22 +42,19 @@ export function renameDial(id: string, name: string): string | undefined {
   if (openedScene().dials.some((d) => d.id !== id && d.name === name))
     return `Another dial is named “${name}”; allowed is a name of its own.`;
   const before = openedScene().dials.find((d) => d.id === id)?.name;
-  editScene((scene) => {
-    for (const list of [
-      scene.emitters,
-      scene.fields,
-      scene.groups,
-      scene.colliders,
-      scene.carriers,
-      scene.zones,
-      scene.dials,
-      [scene.whole],
-    ])
-      for (const thing of list as { drives: Draft<Drives> }[])
-        for (const drive of Object.values(thing.drives))
-          if (drive.kind === 'dial' && drive['dial'] === before) (drive as Record<string, unknown>)['dial'] = name;
-    const dial = scene.dials.find((d) => d.id === id);
-    if (dial) dial.name = name;
+  const hung = (drive: Kinded) => drive.kind === 'dial' && drive['dial'] === before;
+  changeScene((scene) => {
+    const followed = withThings(scene, (thing) =>
+      Object.values(thing.drives).some(hung)
+        ? {
+            ...thing,
+            drives: Object.fromEntries(
+              Object.entries(thing.drives).map(([path, drive]) => [path, hung(drive) ? { ...drive, dial: name } : drive]),
+            ),
+          }
+        : thing,
+    );
+    return { ...followed, dials: followed.dials.map((d) => (d.id === id ? { ...d, name } : d)) };
   });
   return undefined;
 }

@@ -6,7 +6,8 @@ import { inward, WORLD, product, type Similarity } from '../../core/places/simil
 import type { Vector } from '../../core/math/vector';
 import type { Rotation } from '../../core/math/rotation';
 import type { Scene } from '../../core/scene/document';
-import { editScene, editThing, openedScene, thingOf, type ThingType } from '../store/scene-store';
+import type { ThingRef } from '../store/movement';
+import { editScene, editThing, LISTS, openedScene, thingOf, type ThingType } from '../store/scene-store';
 import { usePlayer } from '../stage/player-store';
 
 /** Numbers of a place that can be keyed. */
@@ -19,6 +20,10 @@ export type PlaceOwner = { readonly type: ThingType; readonly id: string } | { r
 export function placedOf(scene: Scene, owner: PlaceOwner): Placed | undefined {
   return owner.type === 'whole' ? scene.whole : thingOf(scene, owner.type, owner.id);
 }
+
+/** The same as a thing whose numbers can be keyed. */
+export const refOf = (owner: PlaceOwner): ThingRef =>
+  owner.type === 'whole' ? { sort: 'whole', id: '' } : { sort: LISTS[owner.type], id: owner.id };
 
 function editPlaced(owner: PlaceOwner, recipe: (placed: Draft<Placed>) => void): void {
   if (owner.type === 'whole') editScene((scene) => recipe(scene.whole));

@@ -8,20 +8,9 @@ import { NumberBox } from '../parts/number-field';
 import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
 import { usePlayer } from '../stage/player-store';
 import { editThing, useScene } from '../store/scene-store';
-import { changeKey, mount, placedOf, setPlace, toggleKey, type PlaceNumber, type PlaceOwner } from './place-edit';
+import { changeKey, mount, placedOf, refOf, setPlace, toggleKey, type PlaceNumber, type PlaceOwner } from './place-edit';
 import { KeyMark } from './key-mark';
 import { Section } from './section';
-
-/** The lists that placed things stand in. */
-const SORTS = {
-  field: 'fields',
-  group: 'groups',
-  emitter: 'emitters',
-  collider: 'colliders',
-  carrier: 'carriers',
-  zone: 'zones',
-  whole: 'whole',
-} as const;
 
 const NUMBERS: readonly PlaceNumber[] = ['position', 'rotation', 'scale'];
 const WORDS = { linear: 'even', smooth: 'eased', step: 'stepped', curve: 'by a curve' } as const;
@@ -124,7 +113,7 @@ export function PlaceSection({
             <div className={`grid grid-cols-[1fr_1.25rem] items-center ${keys.length > 0 ? 'border-b border-dashed border-lamp/60' : ''}`}>
               <ParameterRows
                 description={{ [name]: parameter }}
-                of={{ sort: SORTS[owner.type], id: owner.type === 'whole' ? '' : owner.id, prefix: 'place.' }}
+                of={{ ...refOf(owner), prefix: 'place.' }}
                 values={now as never}
                 onChange={(_, value) => setPlace(owner, name, value as number | Vector)}
               />

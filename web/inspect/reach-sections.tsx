@@ -18,14 +18,11 @@ import { openProfile } from '../profile/profile-store';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
 import { imageOf } from '../../core/scene/assets';
-import { useScene } from '../store/scene-store';
+import { LISTS, useScene } from '../store/scene-store';
 import { takeRow } from '../store/take-row';
 import { Section } from './section';
 
 const PERCENT = { ...sendParameter, default: 100, min: 0, max: 200, usual: [0, 200] } as const;
-
-/** The lists that things with a reach stand in. */
-const SORTS = { field: 'fields', group: 'groups', zone: 'zones' } as const;
 
 interface Props {
   readonly thing: WithReach;
@@ -47,7 +44,7 @@ function Reached({ id }: { id: string }) {
 /** Extent and profile. */
 export function FalloffSection({ thing, owner }: Props) {
   const extent = extents.get(thing.extent.kind);
-  const of = { sort: SORTS[owner.type], id: owner.id };
+  const of = { sort: LISTS[owner.type], id: owner.id };
   const setExtent = (kind: string) => {
     const { core, reach } = thing.extent as { core?: number; reach?: number };
     const kept: Values = extents.get(kind).bounded && core !== undefined ? { core, reach } : {};
@@ -110,7 +107,7 @@ function ModulatorRows({ thing, owner, row }: Props & { row: number }) {
       {trouble && <p className="py-1 text-xs text-signal">{trouble}</p>}
       <ParameterRows
         description={kind.parameters}
-        of={{ sort: SORTS[owner.type], id: owner.id, prefix: `modulators.${row}.` }}
+        of={{ sort: LISTS[owner.type], id: owner.id, prefix: `modulators.${row}.` }}
         values={values}
         onChange={(name, value) =>
           editReach(owner, (t) => t.modulators[row] && void ((t.modulators[row] as Record<string, unknown>)[name] = value))

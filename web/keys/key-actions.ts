@@ -2,6 +2,7 @@ import { toast } from 'sonner';
 import type { Handles } from '../../core/places/bezier';
 import { movedKeys, pastedKeys, scaledKeys } from '../../core/places/key-edits';
 import type { Ease, Key } from '../../core/places/keys';
+import { valueOf } from '../../core/scene/numbers';
 import { MOST } from '../../core/scene/document';
 import { usePlayer } from '../stage/player-store';
 import { movableOf, setKeysOf } from '../store/movement';
@@ -135,7 +136,5 @@ export function pasteKeys(): void {
 
 function hasNumber(ref: KeyRow['ref'], path: string): boolean {
   const thing = movableOf(openedScene(), ref);
-  if (!thing) return false;
-  const parts = path.split('.');
-  return parts.reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], thing) !== undefined;
+  return thing !== undefined && valueOf(thing, path) !== undefined;
 }

@@ -1,6 +1,7 @@
 import type { Key } from '../../core/places/keys';
 import type { Scene } from '../../core/scene/document';
-import { numbersOf, type Movable, type MovableSort, type Numbers } from '../../core/scene/numbers';
+import { MOVABLE_LISTS, numbersOf, type Movable, type MovableSort, type Numbers } from '../../core/scene/numbers';
+import { LISTS } from '../store/scene-store';
 import type { Selection } from '../store/selection-store';
 import type { ThingRef } from '../store/movement';
 
@@ -21,22 +22,9 @@ interface Keyed {
   readonly keys: Readonly<Record<string, readonly Key[]>>;
 }
 
-const SORTS = ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones', 'dials'] as const;
-
-/** The lists that selected things stand in. */
-const LIST_OF: Readonly<Record<string, MovableSort>> = {
-  emitter: 'emitters',
-  field: 'fields',
-  group: 'groups',
-  collider: 'colliders',
-  carrier: 'carriers',
-  zone: 'zones',
-};
-
 /** The thing that is selected, where its numbers can be keyed. */
 export function selectedRef(selection: Selection): ThingRef | undefined {
-  const sort = LIST_OF[selection.type];
-  return sort && 'id' in selection ? { sort, id: selection.id } : undefined;
+  return 'id' in selection ? { sort: LISTS[selection.type], id: selection.id } : undefined;
 }
 
 /** Every keyed number, thing by thing; of one thing only where one is given. */
@@ -57,7 +45,7 @@ export function keyRows(scene: Scene, only?: ThingRef): KeyRow[] {
         },
       ];
     });
-  const rows = SORTS.flatMap((sort) =>
+  const rows = MOVABLE_LISTS.flatMap((sort) =>
     (scene[sort] as readonly Keyed[]).flatMap((thing) =>
       !only || (only.sort === sort && only.id === thing.id) ? of(sort, thing, numbersOf(sort, thing as never)) : [],
     ),

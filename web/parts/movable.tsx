@@ -10,7 +10,7 @@ import type { Drives, Scene } from '../../core/scene/document';
 import { withDrives } from '../../core/scene/drives';
 import { tides } from '../../core/tides';
 import { usePlayer } from '../stage/player-store';
-import { movableOf, setDrive, setKeyOf, setPlain, toggleKeyOf, valueOn, type ThingRef } from '../store/movement';
+import { isPartOf, movableOf, setDrive, setKeyOf, setPlain, toggleKeyOf, valueOn, type ThingRef } from '../store/movement';
 import { openedScene, useScene, useSceneOf } from '../store/scene-store';
 import { courseCsv } from '../../formats/course-csv';
 import { fileStem, saveFile } from './save-file';
@@ -44,7 +44,7 @@ const NONE = {} as const;
 export function useMoved(ref: NumberRef) {
   const keys = useSceneOf((scene) => movableOf(scene, ref)?.keys ?? (NONE as Keys))[ref.path];
   const drives = useSceneOf((scene) => movableOf(scene, ref)?.drives ?? (NONE as Drives));
-  const moving = Object.entries(drives).filter(([path]) => path === ref.path || path.replace(/\.[012]$/, '') === ref.path);
+  const moving = Object.entries(drives).filter(([path]) => isPartOf(path, ref.path));
   const keyed = (keys?.length ?? 0) > 0;
   const plain = !keyed && moving.length === 0;
   const scene = useSceneOf((now) => (plain ? undefined : now));

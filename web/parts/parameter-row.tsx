@@ -7,6 +7,7 @@ import {
   type Values,
   type VectorParameter,
 } from '../../core/describe/parameters';
+import { isMovable } from '../../core/scene/numbers';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { beginGesture, endGesture, useSceneOf } from '../store/scene-store';
@@ -272,8 +273,7 @@ export function ParameterRows({
     .filter(([name, parameter]) => !without.includes(name) && isShown(parameter, values))
     .map(([name, parameter]) => {
       const row = { parameter, value: values[name], values, unit, onChange: (value: unknown) => onChange(name, value), onOther: onChange };
-      const moves = of && ((parameter.type === 'number' && !parameter.seed && !parameter.fixed) || parameter.type === 'vector');
-      return moves ? (
+      return of && isMovable(parameter) ? (
         <MovableRow key={name} {...row} parameter={parameter} of={{ sort: of.sort, id: of.id, path: `${of.prefix}${name}` }} />
       ) : (
         <ParameterRow key={name} {...row} />

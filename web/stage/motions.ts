@@ -2,7 +2,8 @@ import { create } from 'zustand';
 import { motionOf, type Motion, type Placed } from '../../core/places/motion';
 import { hasCourses, movedCarriers } from '../../core/step/courses';
 import type { Carrier, Scene } from '../../core/scene/document';
-import { isMoving, thingAt } from '../../core/scene/moved';
+import { MOVABLE_LISTS, withThings } from '../../core/scene/numbers';
+import { thingAt } from '../../core/scene/moved';
 import { withDrives } from '../../core/scene/drives';
 import { useAssets } from './scene-assets';
 
@@ -50,19 +51,15 @@ export function carriersIn(drawn: Scene): readonly Carrier[] {
 
 /** A thing with all its numbers as they are at a frame; the thing itself where none of them moves. Its place stays its motion. */
 export function nowOf<T extends Placed>(scene: Scene, thing: T, frame: number): T {
-  const driven = asDriven(scene, thing);
-  return isMoving(driven) ? thingAt(driven, frame) : thing;
+  return thingAt(asDriven(scene, thing), frame);
 }
+
+/** Things whose own numbers show; what moves carriers and the whole is their motion. */
+const DRAWN = ['emitters', 'fields', 'groups', 'colliders', 'zones'] as const;
 
 /** A scene whose things have their numbers as they are at a frame, to be drawn; the scene itself where nothing moves. */
 export function sceneNow(scene: Scene, frame: number): Scene {
-  const driven = withDrives(scene);
-  let now = scene;
-  for (const list of ['emitters', 'fields', 'groups', 'colliders', 'zones'] as const) {
-    const things = driven[list] as readonly Placed[];
-    if (things.some((thing) => isMoving(thing)))
-      now = { ...now, [list]: things.map((thing) => (isMoving(thing) ? thingAt(thing, frame) : thing)) };
-  }
+  const now = withThings(withDrives(scene), (thing) => thingAt(thing, frame), DRAWN);
   if (now !== scene) origins.set(now, scene);
   return now;
 }
@@ -72,8 +69,8 @@ function asDriven<T extends Placed>(scene: Scene, thing: T): T {
   const moved = withDrives(scene);
   if (moved === scene) return thing;
   if ((thing as Placed) === scene.whole) return moved.whole as unknown as T;
-  for (const list of ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones'] as const) {
-    const index = (scene[list] as readonly Placed[]).indexOf(thing);
+  for (const list of MOVABLE_LISTS) {
+    const index = (scene[list] as readonly unknown[]).indexOf(thing);
     if (index >= 0) return moved[list][index]! as unknown as T;
   }
   return thing;

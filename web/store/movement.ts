@@ -1,11 +1,12 @@
 import type { Kinded } from '../../core/describe/registry';
 import type { Vector } from '../../core/math/vector';
 import { shiftedKeys } from '../../core/places/key-edits';
-import { keyedAt, toggledAt, valueAt, type Key, type Keys } from '../../core/places/keys';
-import type { Drives, Scene } from '../../core/scene/document';
+import { keyedAt, toggledAt, valueAt, type Key } from '../../core/places/keys';
+import type { Moving, Scene } from '../../core/scene/document';
 import { withDrives } from '../../core/scene/drives';
-import { valueOf, withValue, type MovableSort } from '../../core/scene/numbers';
+import { valueOf, withThings, withValue, type MovableSort } from '../../core/scene/numbers';
 import { usePlayer } from '../stage/player-store';
+import { without } from './pruned';
 import { useRecord } from './record';
 import { changeScene, openedScene } from './scene-store';
 
@@ -16,23 +17,15 @@ export interface ThingRef {
   readonly id: string;
 }
 
-interface Movable {
-  readonly id?: string;
-  readonly keys: Keys;
-  readonly drives: Drives;
-}
+type Movable = Moving & { readonly id?: string };
 
 /** The thing that is meant. */
 export function movableOf(scene: Scene, { sort, id }: ThingRef): Movable | undefined {
   return sort === 'whole' ? scene.whole : (scene[sort] as readonly (Movable & { readonly id: string })[]).find((t) => t.id === id);
 }
 
-function changeThing({ sort, id }: ThingRef, change: (thing: Movable) => Movable): void {
-  changeScene((scene) =>
-    sort === 'whole'
-      ? { ...scene, whole: change(scene.whole) as Scene['whole'] }
-      : { ...scene, [sort]: (scene[sort] as readonly (Movable & { readonly id: string })[]).map((t) => (t.id === id ? change(t) : t)) },
-  );
+function changeThing({ sort, id }: ThingRef, change: (thing: Moving) => Moving): void {
+  changeScene((scene) => withThings(scene, (thing) => (((thing as Movable).id ?? '') === id ? change(thing) : thing), [sort]));
 }
 
 const keysAt = ({ keys }: Movable, path: string) => (keys[path] ?? []) as readonly Key[];
@@ -45,11 +38,8 @@ export function valueOn(scene: Scene, ref: ThingRef, path: string, frame: number
   return keys.length > 0 ? valueAt(keys, frame) : (valueOf(thing, path) as number | Vector | undefined);
 }
 
-function without<T>(record: Readonly<Record<string, T>>, drop: (path: string) => boolean): Record<string, T> {
-  return Object.fromEntries(Object.entries(record).filter(([path]) => !drop(path)));
-}
-
-const isPartOf = (path: string, of: string) => path === of || (/^\.[012]$/.test(path.slice(of.length)) === true && path.startsWith(of));
+/** Whether a path is that of a number, or of a part of it. */
+export const isPartOf = (path: string, of: string): boolean => path === of || path.replace(/\.[012]$/, '') === of;
 
 /** Writes a key at the playhead, or takes the one there away; the last to go leaves its value. */
 export function toggleKeyOf(ref: ThingRef, path: string): void {

@@ -1,28 +1,23 @@
-import type { Keys } from '../../core/places/keys';
-import type { Drives, Scene } from '../../core/scene/document';
-import { numbersOf } from '../../core/scene/numbers';
+import type { Scene } from '../../core/scene/document';
+import { drivenNumber } from '../../core/scene/drives';
+import { MOVABLE_LISTS, numbersOf, withThings } from '../../core/scene/numbers';
 
-interface Movable {
-  readonly keys: Keys;
-  readonly drives: Drives;
-}
-
-const without = <T>(record: Readonly<Record<string, T>>, drop: (path: string) => boolean): Record<string, T> =>
+/** A record without the entries of some paths. */
+export const without = <T>(record: Readonly<Record<string, T>>, drop: (path: string) => boolean): Record<string, T> =>
   Object.fromEntries(Object.entries(record).filter(([path]) => !drop(path)));
 
-/** A scene without keys and drives of numbers that its things have no more. */
-export function pruned(scene: Scene, before: Scene | undefined): Scene {
-  let next = scene;
-  for (const sort of ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones'] as const) {
-    if (scene[sort] === before?.[sort]) continue;
-    const list = (scene[sort] as readonly Movable[]).map((thing) => {
+/** A scene without keys and drives of numbers that its things have no more; only lists that have changed are looked through. */
+export function pruned(scene: Scene, before: Scene): Scene {
+  const changed = MOVABLE_LISTS.filter((sort) => scene[sort] !== before[sort]);
+  return withThings(
+    scene,
+    (thing, sort) => {
       const paths = [...Object.keys(thing.keys), ...Object.keys(thing.drives)];
       if (paths.length === 0) return thing;
       const numbers = numbersOf(sort, thing as never);
-      const lost = (path: string) => numbers[path] === undefined && numbers[path.replace(/\.[012]$/, '')]?.type !== 'vector';
+      const lost = (path: string) => !numbers[path] && !drivenNumber(numbers, path);
       return paths.some(lost) ? { ...thing, keys: without(thing.keys, lost), drives: without(thing.drives, lost) } : thing;
-    });
-    if (list.some((thing, i) => thing !== scene[sort][i])) next = { ...next, [sort]: list };
-  }
-  return next;
+    },
+    changed,
+  );
 }

@@ -1,8 +1,8 @@
 import { create } from 'zustand';
 import { thinnedKeys } from '../../core/places/key-edits';
 import { keyedAt, type Key, type Keys } from '../../core/places/keys';
-import type { Scene } from '../../core/scene/document';
-import { numbersOf, valueOf, withValue, type MovableSort } from '../../core/scene/numbers';
+import type { Moving, Scene } from '../../core/scene/document';
+import { MOVABLE_LISTS, numbersOf, valueOf, withThings, withValue, type MovableSort } from '../../core/scene/numbers';
 import { usePlayer } from '../stage/player-store';
 
 /**
@@ -13,8 +13,6 @@ export const useRecord = create<{ readonly on: boolean; readonly autoKey: boolea
 
 /** What is left of a recorded stretch: straight lines pass all that was recorded within this part of its range. */
 const TOLERANCE = 0.01;
-
-const SORTS = ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones', 'dials'] as const;
 
 interface Movable {
   readonly id: string;
@@ -64,7 +62,7 @@ export function recorded(before: Scene, after: Scene): Scene {
   const { playing, frame } = usePlayer.getState();
   if (!useRecord.getState().on || !playing) return after;
   let next = after;
-  for (const sort of SORTS) {
+  for (const sort of MOVABLE_LISTS) {
     if (before[sort] === after[sort] || before[sort].length !== after[sort].length) continue;
     const list = (after[sort] as readonly Movable[]).map((thing, i) => {
       const was = before[sort][i] as Movable;
@@ -77,20 +75,23 @@ export function recorded(before: Scene, after: Scene): Scene {
 
 /** Ends a gesture: what it recorded is thinned. Gives the scene itself where nothing was recorded. */
 export function finished(scene: Scene): Scene {
-  let next = scene;
-  for (const { sort, id, path, from, until } of takes.values()) {
-    if (sort === 'whole') continue;
-    const list = (next[sort] as readonly Movable[]).map((thing) => {
-      const keys = thing.id === id ? thing.keys[path] : undefined;
+  const all = [...takes.values()];
+  takes.clear();
+  return all.reduce(thinnedTake, scene);
+}
+
+function thinnedTake(scene: Scene, { sort, id, path, from, until }: Take): Scene {
+  return withThings(
+    scene,
+    (thing) => {
+      const keys = (thing as Movable & Moving).id === id ? thing.keys[path] : undefined;
       if (!keys) return thing;
       const values = keys
         .filter((key) => key.frame >= from && key.frame <= until)
         .flatMap(({ value }) => (typeof value === 'number' ? [value] : [...value]));
       const range = Math.max(...values) - Math.min(...values);
       return { ...thing, keys: { ...thing.keys, [path]: thinnedKeys(keys, from, until, TOLERANCE * range) } };
-    });
-    next = { ...next, [sort]: list };
-  }
-  takes.clear();
-  return next;
+    },
+    [sort],
+  );
 }

@@ -23,6 +23,7 @@ import { shapes } from '../../core/shapes';
 import { fields as fieldKinds } from '../../core/fields';
 import type { Scene, WithReach } from '../../core/scene/document';
 import { shotCorners } from './shot-frame';
+import { thingOf } from '../store/scene-store';
 import { isSelected, type Selection } from '../store/selection-store';
 import { GUIDE } from './colours';
 
@@ -115,15 +116,6 @@ function directionGuide(direction: Vector, place: Similarity): LineSegments {
   const tip = direction.map((n) => (1.2 * n) / size) as unknown as Vector;
   const foot = tip.map((n) => -n) as unknown as Vector;
   return lines(segmentsOf([[foot, tip]], place), GUIDE.lamp, 0.7);
-}
-
-/** The selected thing that has a place. */
-function selectedPlaced(scene: Scene, selection: Selection): (Placed & { readonly id: string }) | undefined {
-  const { emitters, fields, groups, colliders, carriers, zones } = scene;
-  const lists = { emitter: emitters, field: fields, group: groups, collider: colliders, carrier: carriers, zone: zones };
-  if (!('id' in selection)) return undefined;
-  const { type, id: wanted } = selection;
-  return (lists[type] as readonly (Placed & { readonly id: string })[]).find(({ id }) => id === wanted);
 }
 
 /** Where a thing goes over the shot, with a cross at each of its keys; nothing where it stays. */
@@ -255,7 +247,7 @@ export class Guides {
         0.3,
       );
     for (const carrier of carriers.filter((c) => c.shown)) draw(CARRIER, at(carrier), isSelected(selection, 'carrier', carrier.id), 0.7);
-    const traveller = selectedPlaced(scene, selection);
+    const traveller = 'id' in selection && thingOf(scene, selection.type, selection.id);
     if (traveller) for (const line of motionPath(scene, traveller)) this.group.add(line);
     if (bounds.on) draw(boxEdges(...bounds.size), { ...WORLD, position: bounds.centre }, false, 0.3);
     if (!thing) return;

@@ -1,10 +1,9 @@
 import { isRecord } from '../../describe/check';
 import { fault, type Fault } from '../../describe/faults';
 import { tides } from '../../tides';
-import { completeScene, type Written } from '../complete';
-import type { Drives } from '../document';
+import { completeDial, completeScene, type Written } from '../complete';
 import { dialCircle, drivenNumber } from '../drives';
-import { numbersOf, type Movables, type MovableSort, type Numbers } from '../numbers';
+import { MOVABLE_LISTS, numbersOf, type Movables, type MovableSort, type Numbers } from '../numbers';
 import { checkKeys } from './parts';
 
 function checkDrives(value: unknown, field: string, numbers: Numbers): Fault[] {
@@ -31,13 +30,7 @@ export function checkMovement(document: Written): Fault[] {
   const kept = scene.keptDesk;
   const keptRaw = (document['keptDesk'] ?? {}) as Record<string, readonly Written[] | undefined>;
   const faults = [
-    ...all('emitters'),
-    ...all('fields'),
-    ...all('groups'),
-    ...all('colliders'),
-    ...all('carriers'),
-    ...all('zones'),
-    ...all('dials'),
+    ...MOVABLE_LISTS.flatMap((sort) => all(sort)),
     ...one('whole', scene.whole, (document['whole'] ?? {}) as Written, 'whole'),
     ...(kept?.fields ?? []).flatMap((f, i) => one('fields', f, keptRaw['fields']![i]!, `keptDesk.fields[${i}]`)),
     ...(kept?.groups ?? []).flatMap((g, i) => one('groups', g, keptRaw['groups']![i]!, `keptDesk.groups[${i}]`)),
@@ -47,7 +40,7 @@ export function checkMovement(document: Written): Fault[] {
 
 /** Dials that hang on one another in a circle, by name. */
 function checkDials(document: Written): Fault[] {
-  const { dials } = completeScene(document);
+  const dials = ((document['dials'] ?? []) as readonly Written[]).map(completeDial);
   const circle = dialCircle(dials);
   if (!circle) return [];
   const i = dials.findIndex(({ name }) => name === circle[0]);
@@ -56,8 +49,8 @@ function checkDials(document: Written): Fault[] {
 
 /** The document without its keys and drives, which may not be sound. */
 function withoutMovement(document: Written): Written {
-  const bare = (thing: unknown): unknown => (isRecord(thing) ? { ...thing, keys: {}, drives: {} as Drives } : thing);
-  const lists = ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones', 'dials'];
+  const bare = (thing: unknown): unknown => (isRecord(thing) ? { ...thing, keys: {}, drives: {} } : thing);
+  const lists: readonly string[] = MOVABLE_LISTS;
   const barely = (part: Written): Written =>
     Object.fromEntries(
       Object.entries(part).map(([name, value]) => [name, lists.includes(name) && Array.isArray(value) ? value.map(bare) : value]),
