@@ -7,6 +7,7 @@ export function useStrength(sort: 'fields' | 'groups', id: string, plain: number
   const now = moved.value as number | undefined;
   return {
     of,
+    moved,
     value: now === undefined ? plain : Number(now.toPrecision(3)),
     set: moved.drives.length > 0 ? setPlainly : ((moved.set as ((value: number) => void) | undefined) ?? setPlainly),
   };

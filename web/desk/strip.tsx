@@ -134,7 +134,13 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
               big
               onChange={strength.set}
             />
-            <MoveLine of={strength.of} label={`${kind.strength.label} of ${field.name}`} parameter={parameter} narrow />
+            <MoveLine
+              of={strength.of}
+              label={`${kind.strength.label} of ${field.name}`}
+              parameter={parameter}
+              moved={strength.moved}
+              narrow
+            />
           </div>
           <span className="num text-right whitespace-nowrap text-faint">{action.unit}</span>
           <Gives index={index} needsDrag={action.needsDrag} />

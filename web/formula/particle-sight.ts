@@ -1,4 +1,5 @@
 import { dialAt } from '../../core/scene/dials';
+import { withDrives } from '../../core/scene/drives';
 import { drawnMotion } from '../stage/motions';
 import { inward, rotateBack } from '../../core/places/similarity';
 import { extents } from '../../core/extents';
@@ -9,7 +10,8 @@ import type { Frame } from '../../engine/frame';
 import type { FormulaSight, NamedValue } from './formula-sight';
 
 /** Values by their names, those of the dials among them. */
-function named({ dials }: Scene, own: Readonly<Record<string, number>>, frame: number): NamedValue[] {
+function named(scene: Scene, own: Readonly<Record<string, number>>, frame: number): NamedValue[] {
+  const { dials } = withDrives(scene);
   return [...Object.entries(own), ...dials.map((dial) => [dial.name, dialAt(dial, frame)] as const)].map(([name, value]) => ({
     name,
     value,

@@ -1,13 +1,12 @@
 import type { Draft } from 'immer';
 import { isTakenByLanguage } from '../../core/formula/names';
-import { keyedAt, toggledAt, type Key } from '../../core/places/keys';
 import { completeDial } from '../../core/scene/complete';
-import { dialAt, isDialName } from '../../core/scene/dials';
+import { isDialName } from '../../core/scene/dials';
 import { withThings } from '../../core/scene/numbers';
 import type { Kinded } from '../../core/describe/registry';
 import { MOST, type Dial } from '../../core/scene/document';
 import { freeId } from '../../core/scene/starters';
-import { usePlayer } from '../stage/player-store';
+import { setIfKeyed, toggleKeyOf, type ThingRef } from '../store/movement';
 import { changeScene, editScene, openedScene } from '../store/scene-store';
 
 function editDial(id: string, recipe: (dial: Draft<Dial>) => void): void {
@@ -59,34 +58,15 @@ export function renameDial(id: string, name: string): string | undefined {
   return undefined;
 }
 
-const keysOf = (dial: Draft<Dial> | Dial) => (dial.keys['value'] ?? []) as readonly Key<number>[];
-
-function setKeys(dial: Draft<Dial>, keys: readonly Key<number>[]): void {
-  if (keys.length > 0) dial.keys['value'] = keys as Draft<Key>[];
-  else {
-    const last = keysOf(dial).at(-1);
-    if (last) dial.value = last.value;
-    delete dial.keys['value'];
-  }
-}
+const refOf = (id: string): ThingRef => ({ sort: 'dials', id });
 
 /** Sets the value of a dial: at the playhead as a key where it is keyed, otherwise plainly. */
 export function setDial(id: string, value: number): void {
-  const { frame } = usePlayer.getState();
-  editDial(id, (dial) => {
-    const keys = keysOf(dial);
-    if (keys.length === 0) dial.value = value;
-    else setKeys(dial, keyedAt(keys, frame, value));
-  });
+  if (!setIfKeyed(refOf(id), 'value', value)) editDial(id, (dial) => void (dial.value = value));
 }
 
 /** Writes a key of a dial at the playhead; where there is one already, takes it away. The last to go leaves its value. */
-export function toggleDialKey(id: string): void {
-  const { frame } = usePlayer.getState();
-  editDial(id, (dial) => {
-    setKeys(dial, toggledAt(keysOf(dial), frame, dialAt(dial as Dial, frame)));
-  });
-}
+export const toggleDialKey = (id: string): void => toggleKeyOf(refOf(id), 'value');
 
 /** Sets where a dial spans from or to; the other end is kept beyond it. */
 export function setDialSpan(id: string, end: 'low' | 'high', value: number): void {

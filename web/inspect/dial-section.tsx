@@ -43,7 +43,7 @@ function DialRow({ dial }: { dial: Dial }) {
             parameter={{ ...dialParameters.value, usual: [low, high] }}
             onChange={(n) => setDial(dial.id, n)}
           />
-          <MoveLine of={of} label={`Dial ${dial.name}`} parameter={{ ...dialParameters.value, usual: [low, high] }} narrow />
+          <MoveLine of={of} label={`Dial ${dial.name}`} parameter={{ ...dialParameters.value, usual: [low, high] }} moved={moved} narrow />
         </div>
         <button
           className={`text-button px-0.5 ${here ? 'text-lamp' : ''}`}
@@ -84,7 +84,7 @@ function DialRow({ dial }: { dial: Dial }) {
           onChange={(n) => setDialSpan(dial.id, 'high', n)}
         />
       </div>
-      <MoveBlock of={of} label={dial.name} unit={undefined} />
+      <MoveBlock of={of} label={dial.name} unit={undefined} moved={moved} />
       {refused && (
         <p role="alert" className="text-xs text-signal">
           {refused}

@@ -1,12 +1,12 @@
 import type { Draft } from 'immer';
-import { keyedAt, toggledAt, withKey, type Key } from '../../core/places/keys';
-import { carriersOf, placeAt, type Placed } from '../../core/places/motion';
+import { withKey, type Key } from '../../core/places/keys';
+import { carriersOf, type Placed } from '../../core/places/motion';
 import { carriersIn, motionIn } from '../stage/motions';
 import { inward, WORLD, product, type Similarity } from '../../core/places/similarity';
 import type { Vector } from '../../core/math/vector';
 import type { Rotation } from '../../core/math/rotation';
 import type { Scene } from '../../core/scene/document';
-import type { ThingRef } from '../store/movement';
+import { setIfKeyed, setKeysOf, toggleKeyOf, type ThingRef } from '../store/movement';
 import { editScene, editThing, LISTS, openedScene, thingOf, type ThingType } from '../store/scene-store';
 import { usePlayer } from '../stage/player-store';
 
@@ -32,48 +32,21 @@ function editPlaced(owner: PlaceOwner, recipe: (placed: Draft<Placed>) => void):
 
 /** Sets a number of a place: at the playhead as a key where it is keyed, otherwise plainly. */
 export function setPlace(owner: PlaceOwner, name: PlaceNumber, value: number | Vector): void {
-  const { frame } = usePlayer.getState();
-  editPlaced(owner, (thing) => {
-    const path = `place.${name}`;
-    const keys = thing.keys[path] as readonly Key[] | undefined;
-    if (keys?.length) thing.keys[path] = keyedAt(keys, frame, value) as Draft<Key[]>;
-    else (thing.place as Record<string, unknown>)[name] = value;
-  });
+  if (setIfKeyed(refOf(owner), `place.${name}`, value)) return;
+  editPlaced(owner, (thing) => void ((thing.place as Record<string, unknown>)[name] = value));
 }
 
 /** Writes a key at the playhead; where there is one already, takes it away. The last to go leaves its value. */
-export function toggleKey(owner: PlaceOwner, name: PlaceNumber): void {
-  const { frame } = usePlayer.getState();
-  editPlaced(owner, (thing) => {
-    const path = `place.${name}`;
-    const keys = (thing.keys[path] ?? []) as readonly Key[];
-    const value = placeAt(thing as Placed, frame)[name] as number | Vector;
-    setKeys(thing, name, toggledAt(keys, frame, value));
-  });
-}
-
-function setKeys(thing: Draft<Placed>, name: PlaceNumber, keys: readonly Key[]): void {
-  const path = `place.${name}`;
-  if (keys.length > 0) thing.keys[path] = keys as Draft<Key[]>;
-  else {
-    const last = (thing.keys[path] as readonly Key[] | undefined)?.at(-1);
-    if (last) (thing.place as Record<string, unknown>)[name] = last.value;
-    delete thing.keys[path];
-  }
-}
+export const toggleKey = (owner: PlaceOwner, name: PlaceNumber): void => toggleKeyOf(refOf(owner), `place.${name}`);
 
 /** Changes one key, or with undefined takes it away. A frame that another key has is refused with a sentence. */
 export function changeKey(owner: PlaceOwner, name: PlaceNumber, frame: number, change: Partial<Key> | undefined): string | undefined {
   const keys = placedOf(openedScene(), owner)?.keys[`place.${name}`] ?? [];
   if (change?.frame !== undefined && change.frame !== frame && keys.some((k) => k.frame === change.frame))
     return `Frame ${change.frame} has a key already; allowed is a frame without one.`;
-  editPlaced(owner, (thing) => {
-    const own = (thing.keys[`place.${name}`] ?? []) as readonly Key[];
-    const old = own.find((k) => k.frame === frame);
-    if (!old) return;
-    const rest = own.filter((k) => k.frame !== frame);
-    setKeys(thing, name, change ? withKey(rest, { ...old, ...change }) : rest);
-  });
+  const old = keys.find((k) => k.frame === frame);
+  const rest = keys.filter((k) => k.frame !== frame);
+  if (old) setKeysOf(refOf(owner), `place.${name}`, change ? withKey(rest, { ...old, ...change }) : rest);
   return undefined;
 }
 

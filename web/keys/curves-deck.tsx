@@ -6,15 +6,15 @@ import { followDrag } from '../parts/drag';
 import { shownNumber } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
-import { tickStep } from '../studio/ticks';
+import { ticksOf } from '../studio/ticks';
 import { useSceneOf } from '../store/scene-store';
 import { setKeysOf } from '../store/movement';
-import { KeysBar } from './deck-bar';
+import { DeckOfKeys, RowName } from './deck-of-keys';
 import type { KeyRow } from './key-rows';
 import { useSpan } from './keys-deck';
 import { isPicked, pick, useKeys } from './keys-store';
 import { startMove } from './key-actions';
-import { onDeckKey, useRows } from './use-deck-keys';
+import { useRows } from './use-deck-keys';
 
 const PARTS = ['X', 'Y', 'Z'] as const;
 
@@ -232,117 +232,94 @@ export function CurvesDeck() {
   const [held, setHeld] = useState<{ low: number; high: number }>();
   const { low, high } = held ?? range;
   const frame = useMemo<Frame>(() => ({ ...size, from: span.from, to: span.to, low, high }), [size, span.from, span.to, low, high]);
-  const step = tickStep(span.to - span.from, fps);
-  const begin = Math.ceil(span.from / step) * step;
-  const ticks = Array.from({ length: Math.floor((span.to - begin) / step) + 1 }, (_, i) => begin + i * step);
+  const ticks = ticksOf(span.from, span.to, fps);
   const toggle = (id: string) => {
     const next = new Set(hidden);
     if (!next.delete(id)) next.add(id);
     setHidden(next);
   };
   return (
-    <div
-      className="flex h-full min-h-0 flex-col border-t border-rule bg-panel"
-      role="region"
-      aria-label="Curves"
-      onKeyDown={(event) => onDeckKey(event, rows)}
-    >
-      <KeysBar />
-      {rows.length === 0 ? (
-        <p className="w-96 p-4 text-second">
-          Nothing here is keyed. The line under any number, in the inspector or on a strip, writes a key of it at the playhead.
-        </p>
-      ) : (
-        <div className="flex min-h-0 flex-1">
-          <ul className="w-56 shrink-0 overflow-y-auto border-r border-rule">
-            {rows.map((row, i) => (
-              <li key={row.id}>
-                <button
-                  className={`flex h-6 w-full items-center gap-1.5 px-3 text-left hover:bg-raised ${hidden.has(row.id) ? 'opacity-45' : ''}`}
-                  aria-pressed={!hidden.has(row.id)}
-                  title="Show its curve, or not"
-                  onClick={() => toggle(row.id)}
-                >
-                  <svg width={18} height={6} aria-hidden className="shrink-0 text-second">
-                    <line
-                      x1={0}
-                      x2={18}
-                      y1={3}
-                      y2={3}
-                      stroke="currentColor"
-                      strokeWidth={1.5}
-                      strokeDasharray={DASHES[i % DASHES.length]}
-                    />
-                  </svg>
-                  <span className="truncate text-second">{row.thing}</span>
-                  <span className="truncate">{row.label}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
-          <div ref={box} className="min-w-0 flex-1 overflow-hidden">
-            <svg
-              width={size.width}
-              height={size.height}
-              className="block touch-none select-none"
-              role="group"
-              aria-label="Curves: drag keys and handles, arrow keys nudge"
-              onPointerDownCapture={() => {
-                setHeld({ low, high });
-                window.addEventListener('pointerup', () => setHeld(undefined), { once: true });
-              }}
-              onPointerDown={(event) => {
-                if (event.target !== event.currentTarget) return;
-                pick({});
-                const { left } = event.currentTarget.getBoundingClientRect();
-                transport.seek(span.from + (event.clientX - left - MARGIN.left) * perPixelX(frame));
-              }}
-            >
-              {[low, (low + high) / 2, high].map((value) => (
-                <g key={value} className="pointer-events-none">
-                  <line
-                    x1={MARGIN.left}
-                    x2={size.width - MARGIN.right}
-                    y1={yOf(frame, value)}
-                    y2={yOf(frame, value)}
-                    stroke="currentColor"
-                    className="text-rule"
-                  />
-                  <text x={MARGIN.left - 6} y={yOf(frame, value) + 4} textAnchor="end" className="num fill-faint">
-                    {shownNumber(Number(value.toPrecision(3)))}
-                  </text>
-                </g>
-              ))}
-              {ticks.map((at) => (
-                <text key={at} x={xOf(frame, at)} y={size.height - 2} textAnchor="middle" className="num pointer-events-none fill-faint">
-                  {at}
+    <DeckOfKeys label="Curves" rows={rows} empty={empty}>
+      <div className="flex min-h-0 flex-1">
+        <ul className="w-56 shrink-0 overflow-y-auto border-r border-rule">
+          {rows.map((row, i) => (
+            <li key={row.id}>
+              <button
+                className={`flex h-6 w-full items-center gap-1.5 px-3 text-left hover:bg-raised ${hidden.has(row.id) ? 'opacity-45' : ''}`}
+                aria-pressed={!hidden.has(row.id)}
+                title="Show its curve, or not"
+                onClick={() => toggle(row.id)}
+              >
+                <svg width={18} height={6} aria-hidden className="shrink-0 text-second">
+                  <line x1={0} x2={18} y1={3} y2={3} stroke="currentColor" strokeWidth={1.5} strokeDasharray={DASHES[i % DASHES.length]} />
+                </svg>
+                <RowName row={row} />
+              </button>
+            </li>
+          ))}
+        </ul>
+        <div ref={box} className="min-w-0 flex-1 overflow-hidden">
+          <svg
+            width={size.width}
+            height={size.height}
+            className="block touch-none select-none"
+            role="group"
+            aria-label="Curves: drag keys and handles, arrow keys nudge"
+            onPointerDownCapture={() => {
+              setHeld({ low, high });
+              window.addEventListener('pointerup', () => setHeld(undefined), { once: true });
+            }}
+            onPointerDown={(event) => {
+              if (event.target !== event.currentTarget) return;
+              pick({});
+              const { left } = event.currentTarget.getBoundingClientRect();
+              transport.seek(span.from + (event.clientX - left - MARGIN.left) * perPixelX(frame));
+            }}
+          >
+            {[low, (low + high) / 2, high].map((value) => (
+              <g key={value} className="pointer-events-none">
+                <line
+                  x1={MARGIN.left}
+                  x2={size.width - MARGIN.right}
+                  y1={yOf(frame, value)}
+                  y2={yOf(frame, value)}
+                  stroke="currentColor"
+                  className="text-rule"
+                />
+                <text x={MARGIN.left - 6} y={yOf(frame, value) + 4} textAnchor="end" className="num fill-faint">
+                  {shownNumber(Number(value.toPrecision(3)))}
                 </text>
-              ))}
-              <line
-                x1={xOf(frame, playhead)}
-                x2={xOf(frame, playhead)}
-                y1={0}
-                y2={size.height}
-                stroke="currentColor"
-                className="pointer-events-none text-lamp"
-              />
-              <g className="pointer-events-none">
-                {shown.map((curve) => (
-                  <Line
-                    key={`${curve.row.id} ${curve.part}`}
-                    curve={curve}
-                    frame={frame}
-                    dash={DASHES[rows.indexOf(curve.row) % DASHES.length]!}
-                  />
-                ))}
               </g>
+            ))}
+            {ticks.map((at) => (
+              <text key={at} x={xOf(frame, at)} y={size.height - 2} textAnchor="middle" className="num pointer-events-none fill-faint">
+                {at}
+              </text>
+            ))}
+            <line
+              x1={xOf(frame, playhead)}
+              x2={xOf(frame, playhead)}
+              y1={0}
+              y2={size.height}
+              stroke="currentColor"
+              className="pointer-events-none text-lamp"
+            />
+            <g className="pointer-events-none">
               {shown.map((curve) => (
-                <Points key={`${curve.row.id} ${curve.part}`} curve={curve} frame={frame} />
+                <Line
+                  key={`${curve.row.id} ${curve.part}`}
+                  curve={curve}
+                  frame={frame}
+                  dash={DASHES[rows.indexOf(curve.row) % DASHES.length]!}
+                />
               ))}
-            </svg>
-          </div>
+            </g>
+            {shown.map((curve) => (
+              <Points key={`${curve.row.id} ${curve.part}`} curve={curve} frame={frame} />
+            ))}
+          </svg>
         </div>
-      )}
-    </div>
+      </div>
+    </DeckOfKeys>
   );
 }

@@ -6,13 +6,13 @@ import { followDrag } from '../parts/drag';
 import { movableOf, setKeysOf, valueOn } from '../store/movement';
 import { openedScene, useSceneOf } from '../store/scene-store';
 import { withKey, type Key } from '../../core/places/keys';
-import { KeysBar } from './deck-bar';
+import { DeckOfKeys, RowName } from './deck-of-keys';
 import { startMove } from './key-actions';
 import type { KeyRow } from './key-rows';
 import { isPicked, pick, useKeys } from './keys-store';
 import { SpanBars, spanRows } from './span-bars';
-import { tickStep } from '../studio/ticks';
-import { onDeckKey, useRows } from './use-deck-keys';
+import { ticksOf } from '../studio/ticks';
+import { useRows } from './use-deck-keys';
 
 /** Frames that the deck spans: the run, pre-roll included. */
 export function useSpan(): { readonly from: number; readonly to: number } {
@@ -108,9 +108,7 @@ function writeKey(row: KeyRow, frame: number): void {
 /** Numbers of frames over the rows. */
 function DeckRuler({ span }: { span: { from: number; to: number } }) {
   const fps = useSceneOf((scene) => scene.time.fps);
-  const step = tickStep(span.to - span.from, fps);
-  const first = Math.ceil(span.from / step) * step;
-  const ticks = Array.from({ length: Math.floor((span.to - first) / step) + 1 }, (_, i) => first + i * step);
+  const ticks = ticksOf(span.from, span.to, fps);
   return (
     <div className="relative h-5 border-b border-rule/40" aria-hidden>
       {ticks.map((frame) => (
@@ -180,68 +178,49 @@ export function KeysDeck() {
     );
   };
   return (
-    <div
-      className="flex h-full min-h-0 flex-col border-t border-rule bg-panel"
-      role="region"
-      aria-label="Keys"
-      onKeyDown={(event) => onDeckKey(event, rows)}
-    >
-      <KeysBar />
-      {rows.length + spans.length === 0 ? (
-        <p className="w-96 p-4 text-second">
-          Nothing here is keyed. The line under any number, in the inspector or on a strip, writes a key of it at the playhead.
-        </p>
-      ) : (
-        <div className="flex min-h-0 flex-1 overflow-y-auto">
-          <ul className="w-56 shrink-0 border-r border-rule pt-5">
+    <DeckOfKeys label="Keys" rows={rows} empty={rows.length + spans.length === 0}>
+      <div className="flex min-h-0 flex-1 overflow-y-auto">
+        <ul className="w-56 shrink-0 border-r border-rule pt-5">
+          {[...spans, ...rows].map((row) => (
+            <li key={row.id} className="flex h-6 items-center gap-1.5 border-b border-rule/40 px-3">
+              <RowName row={row} />
+            </li>
+          ))}
+        </ul>
+        <div className="min-w-0 flex-1 px-4">
+          <div
+            ref={lines}
+            className="relative h-full touch-none"
+            tabIndex={0}
+            aria-label="Rows of keys: drag a box to select, arrow keys to nudge"
+            role="group"
+            onPointerDown={startBox}
+          >
+            <DeckRuler span={span} />
             {spans.map((row) => (
-              <li key={row.id} className="flex h-6 items-center gap-1.5 border-b border-rule/40 px-3">
-                <span className="truncate text-second">{row.thing}</span>
-                <span className="truncate">{row.label}</span>
-              </li>
+              <div key={row.id} className="relative h-6 border-b border-rule/40">
+                <SpanBars row={row} span={span} width={width} />
+              </div>
             ))}
             {rows.map((row) => (
-              <li key={row.id} className="flex h-6 items-center gap-1.5 border-b border-rule/40 px-3">
-                <span className="truncate text-second">{row.thing}</span>
-                <span className="truncate">{row.label}</span>
-              </li>
+              <div
+                key={row.id}
+                className="relative h-6 border-b border-rule/40"
+                onDoubleClick={(event) => writeKey(row, frameAt(event.clientX))}
+              >
+                <Marks row={row} span={span} width={width} />
+              </div>
             ))}
-          </ul>
-          <div className="min-w-0 flex-1 px-4">
-            <div
-              ref={lines}
-              className="relative h-full touch-none"
-              tabIndex={0}
-              aria-label="Rows of keys: drag a box to select, arrow keys to nudge"
-              role="group"
-              onPointerDown={startBox}
-            >
-              <DeckRuler span={span} />
-              {spans.map((row) => (
-                <div key={row.id} className="relative h-6 border-b border-rule/40">
-                  <SpanBars row={row} span={span} width={width} />
-                </div>
-              ))}
-              {rows.map((row) => (
-                <div
-                  key={row.id}
-                  className="relative h-6 border-b border-rule/40"
-                  onDoubleClick={(event) => writeKey(row, frameAt(event.clientX))}
-                >
-                  <Marks row={row} span={span} width={width} />
-                </div>
-              ))}
-              <Playhead span={span} />
-              {box && (
-                <span
-                  className="pointer-events-none absolute border border-lamp bg-lamp/10"
-                  style={{ left: box.x0, top: box.y0, width: box.x1 - box.x0, height: box.y1 - box.y0 }}
-                />
-              )}
-            </div>
+            <Playhead span={span} />
+            {box && (
+              <span
+                className="pointer-events-none absolute border border-lamp bg-lamp/10"
+                style={{ left: box.x0, top: box.y0, width: box.x1 - box.x0, height: box.y1 - box.y0 }}
+              />
+            )}
           </div>
         </div>
-      )}
-    </div>
+      </div>
+    </DeckOfKeys>
   );
 }

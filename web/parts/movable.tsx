@@ -59,6 +59,9 @@ export function useMoved(ref: NumberRef) {
   };
 }
 
+/** What {@link useMoved} tells. */
+export type Moved = ReturnType<typeof useMoved>;
+
 /** A tide to begin with: about the value, by half of it to both sides, or by what is usual. */
 function firstTide(value: number, { usual }: { readonly usual: readonly [number, number] }): Kinded {
   const by = value !== 0 ? Math.abs(value) / 2 : (usual[1] - usual[0]) / 20;
@@ -79,15 +82,17 @@ export function MoveLine({
   of,
   label,
   parameter,
+  moved,
   narrow = false,
 }: {
   of: NumberRef;
+  moved: Moved;
   label: string;
   parameter: NumberParameter | VectorParameter;
   /** Where there is little room, as on a strip. */
   narrow?: boolean;
 }) {
-  const { setting, here } = useMoved(of);
+  const { setting, here } = moved;
   const dials = useSceneOf((scene) => scene.dials);
   const usual = parameter.type === 'number' ? parameter.usual : ([-1, 1] as const);
   const now = (part: number) => {
@@ -181,9 +186,8 @@ function Course({ scene, of, part }: { scene: Scene; of: NumberRef; part: number
 }
 
 /** What moves a number, with its own numbers and its course. */
-export function MoveBlock({ of, label, unit }: { of: NumberRef; label: string; unit: string | undefined }) {
-  const moved = useMoved(of);
-  return moved.drives.length === 0 ? null : <Drivers of={of} label={label} unit={unit} drives={moved.drives} />;
+export function MoveBlock({ moved, ...rest }: { of: NumberRef; label: string; unit: string | undefined; moved: Moved }) {
+  return moved.drives.length === 0 ? null : <Drivers {...rest} drives={moved.drives} />;
 }
 
 function Drivers({

@@ -238,9 +238,9 @@ export function MovableRow({
           unit={unit}
           onChange={driven ? onChange : ((moved.set as ((value: unknown) => void) | undefined) ?? onChange)}
         />
-        <MoveLine of={of} label={parameter.label} parameter={parameter} />
+        <MoveLine of={of} label={parameter.label} parameter={parameter} moved={moved} />
       </div>
-      <MoveBlock of={of} label={parameter.label} unit={shownUnit} />
+      <MoveBlock of={of} label={parameter.label} unit={shownUnit} moved={moved} />
     </>
   );
 }

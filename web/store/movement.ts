@@ -41,30 +41,35 @@ export function valueOn(scene: Scene, ref: ThingRef, path: string, frame: number
 /** Whether a path is that of a number, or of a part of it. */
 export const isPartOf = (path: string, of: string): boolean => path === of || path.replace(/\.[012]$/, '') === of;
 
+/** Gives a number these keys; where none is left, it keeps the value that those before had at the playhead. */
+export function setKeysOf(ref: ThingRef, path: string, keys: readonly Key[]): void {
+  const { frame } = usePlayer.getState();
+  changeThing(ref, (thing) => {
+    if (keys.length > 0) return { ...thing, keys: { ...thing.keys, [path]: keys } };
+    const before = keysAt(thing, path);
+    const bare = { ...thing, keys: without(thing.keys, (p) => p === path) };
+    return before.length > 0 ? withValue(bare, path, valueAt(before, frame)) : bare;
+  });
+}
+
 /** Writes a key at the playhead, or takes the one there away; the last to go leaves its value. */
 export function toggleKeyOf(ref: ThingRef, path: string): void {
+  const scene = openedScene();
   const { frame } = usePlayer.getState();
-  const value = valueOn(openedScene(), ref, path, frame);
-  if (value === undefined) return;
-  changeThing(ref, (thing) => {
-    const keys = toggledAt(keysAt(thing, path), frame, value) as Key[];
-    const next = { ...thing, keys: { ...without(thing.keys, (p) => p === path), ...(keys.length > 0 && { [path]: keys }) } };
-    return keys.length > 0 ? next : withValue(next, path, value);
-  });
+  const thing = movableOf(scene, ref);
+  const value = valueOn(scene, ref, path, frame);
+  if (thing && value !== undefined) setKeysOf(ref, path, toggledAt(keysAt(thing, path), frame, value) as Key[]);
 }
 
 /** Sets a keyed number at the playhead, by a key. */
 export function setKeyOf(ref: ThingRef, path: string, value: number | Vector): void {
   const { frame } = usePlayer.getState();
   const { autoKey, on } = useRecord.getState();
-  if (!autoKey && !on) {
-    changeThing(ref, (thing) => {
-      const keys = keysAt(thing, path);
-      return { ...thing, keys: { ...thing.keys, [path]: shiftedKeys(keys as readonly Key<number>[], frame, value as number) } };
-    });
-    return;
-  }
-  changeThing(ref, (thing) => ({ ...thing, keys: { ...thing.keys, [path]: keyedAt(keysAt(thing, path), frame, value) as Key[] } }));
+  const set = autoKey || on ? keyedAt : shiftedKeys;
+  changeThing(ref, (thing) => ({
+    ...thing,
+    keys: { ...thing.keys, [path]: set(keysAt(thing, path) as readonly Key<number | Vector>[], frame, value) },
+  }));
 }
 
 /** Makes a number plain again: it stays what it is at the playhead. */
@@ -84,15 +89,6 @@ export function setPlain(ref: ThingRef, path: string): void {
 /** Lets a number, or a part of a vector, be moved by that; by nothing where it is undefined. */
 export function setDrive(ref: ThingRef, path: string, drive: Kinded | undefined): void {
   changeThing(ref, (thing) => ({ ...thing, drives: { ...without(thing.drives, (p) => p === path), ...(drive && { [path]: drive }) } }));
-}
-
-/** Gives a number these keys; where none is left, it keeps the value it had at the playhead. */
-export function setKeysOf(ref: ThingRef, path: string, keys: readonly Key[]): void {
-  if (keys.length === 0) {
-    setPlain(ref, path);
-    return;
-  }
-  changeThing(ref, (thing) => ({ ...thing, keys: { ...thing.keys, [path]: keys } }));
 }
 
 /** Sets a number at the playhead by a key where it is keyed; false where it is not, and is to be set plainly. */

@@ -3,7 +3,7 @@ import { useRef } from 'react';
 import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
 import { useRecord } from '../store/record';
-import { tickStep } from './ticks';
+import { ticksOf } from './ticks';
 import { useSceneOf } from '../store/scene-store';
 
 function timecode(frame: number, fps: number): string {
@@ -22,9 +22,7 @@ function Ruler() {
   const bar = useRef<HTMLDivElement>(null);
   const frames = Math.max(1, time.last - time.first);
   const x = (f: number) => (100 * (f - time.first)) / frames;
-  const step = tickStep(frames, time.fps);
-  const first = Math.ceil(time.first / step) * step;
-  const ticks = Array.from({ length: Math.floor((time.last - first) / step) + 1 }, (_, i) => first + i * step);
+  const ticks = ticksOf(time.first, time.last, time.fps);
   const seekTo = (clientX: number) => {
     const { left, width } = bar.current!.getBoundingClientRect();
     transport.seek(time.first + ((clientX - left) / width) * frames);

@@ -1,32 +1,26 @@
 import {
-  AddEquation,
   BufferAttribute,
   BufferGeometry,
-  CustomBlending,
   DoubleSide,
   DynamicDrawUsage,
-  GLSL3,
   InterleavedBuffer,
   InterleavedBufferAttribute,
   Matrix4,
   Mesh,
-  OneFactor,
-  OneMinusSrcAlphaFactor,
-  RawShaderMaterial,
   Vector3,
-  Vector4,
   type PerspectiveCamera,
+  type RawShaderMaterial,
 } from 'three';
-import type { ColourStop, LevelStop } from '../../core/describe/parameters';
+import type { LevelStop } from '../../core/describe/parameters';
 import type { Kinded } from '../../core/describe/registry';
 import type { TriangleMesh } from '../../core/meshes/mesh';
-import { MOST, type Zone } from '../../core/scene/document';
+import type { Zone } from '../../core/scene/document';
 import type { EmitterFrame } from '../../engine/frame';
 import { ribbonGeometry, skinGeometry, STRIDE, type BodyGeometry } from './body-geometry';
 import { bodyFragment, bodyVertex } from './body-shader';
 import { DepthOrder } from './depth-order';
-import { zoneDress, type Layer } from './layer';
-import { linearColour, levelAt, rampTexture } from './ramp';
+import { dressMaterial, EVEN, layerMaterial, zoneMaterial, type Dress, type Layer } from './layer';
+import { levelAt } from './ramp';
 
 /** Where the numbers of a vertex begin, and how many they are. */
 const ATTRIBUTES = [
@@ -39,16 +33,10 @@ const ATTRIBUTES = [
   ['zone', 1, 12],
 ] as const;
 
-const EVEN: readonly LevelStop[] = [{ at: 0, value: 1 }];
-
-interface Dress {
+interface BodyDress extends Dress {
   readonly kind: string;
-  readonly blend: 'add' | 'over';
-  readonly opacity: number;
-  readonly colour: readonly ColourStop[];
   readonly shading: number;
   readonly widthAlong?: readonly LevelStop[];
-  readonly sizeOverAge?: readonly LevelStop[];
 }
 
 /** What an emitter's particles are parts of. */
@@ -63,7 +51,7 @@ export interface BodySource {
 export class BodyLayer implements Layer {
   readonly object: Mesh<BufferGeometry, RawShaderMaterial>;
   private look: Kinded | undefined;
-  private dress: Dress | undefined;
+  private dress: BodyDress | undefined;
   private sorted = false;
   private drawn: { readonly frame: EmitterFrame; readonly look: Kinded | undefined } | undefined;
   private shape: BodyGeometry = { vertices: new Float32Array(0), index: new Uint32Array(0) };
@@ -74,36 +62,14 @@ export class BodyLayer implements Layer {
   private readonly whole = new Matrix4();
 
   constructor(private readonly source: BodySource) {
-    const material = new RawShaderMaterial({
-      glslVersion: GLSL3,
-      vertexShader: bodyVertex,
-      fragmentShader: bodyFragment,
-      transparent: true,
-      depthTest: false,
-      depthWrite: false,
-      side: DoubleSide,
-      blending: CustomBlending,
-      blendEquation: AddEquation,
-      blendSrc: OneFactor,
-      blendSrcAlpha: OneFactor,
-      blendDstAlpha: OneMinusSrcAlphaFactor,
-      premultipliedAlpha: true,
-      uniforms: {
-        toView: { value: new Matrix4() },
-        projection: { value: new Matrix4() },
-        up: { value: new Vector3(0, 1, 0) },
-        pixelsPerMetre: { value: 1 },
-        back: { value: 0 },
-        sizeScale: { value: 1 },
-        ramp: { value: null },
-        round: { value: false },
-        shading: { value: 0 },
-        opacity: { value: 1 },
-        covers: { value: 1 },
-        zoneTints: { value: Array.from({ length: MOST.zones + 1 }, () => new Vector4(0, 0, 0, 0)) },
-        zoneSizes: { value: Array.from({ length: MOST.zones + 1 }, () => 1) },
-      },
+    const material = layerMaterial(bodyVertex, bodyFragment, {
+      toView: { value: new Matrix4() },
+      projection: { value: new Matrix4() },
+      up: { value: new Vector3(0, 1, 0) },
+      round: { value: false },
+      shading: { value: 0 },
     });
+    material.side = DoubleSide;
     this.object = new Mesh(new BufferGeometry(), material);
     this.object.frustumCulled = false;
   }
@@ -111,27 +77,16 @@ export class BodyLayer implements Layer {
   setLook(look: Kinded): void {
     if (look === this.look) return;
     this.look = look;
-    const dress = look as unknown as Dress;
+    const dress = look as unknown as BodyDress;
     this.dress = dress;
     const { material } = this.object;
-    const { uniforms } = material;
-    uniforms['ramp']!.value?.dispose();
-    uniforms['ramp']!.value = rampTexture(dress.colour, dress.widthAlong ?? EVEN);
-    uniforms['round']!.value = dress.kind === 'tube';
-    uniforms['shading']!.value = dress.shading;
-    uniforms['opacity']!.value = dress.opacity;
-    // Added light covers nothing that is behind it.
-    uniforms['covers']!.value = dress.blend === 'over' ? 1 : 0;
-    material.blendDst = dress.blend === 'over' ? OneMinusSrcAlphaFactor : OneFactor;
-    this.sorted = dress.blend === 'over';
+    this.sorted = dressMaterial(material, dress, dress.widthAlong ?? EVEN);
+    material.uniforms['round']!.value = dress.kind === 'tube';
+    material.uniforms['shading']!.value = dress.shading;
   }
 
   setZones(zones: readonly Zone[]): void {
-    const { zoneTints, zoneSizes } = this.object.material.uniforms;
-    zoneDress(zones, linearColour).forEach(({ tint, size }, z) => {
-      (zoneTints!.value as Vector4[])[z + 1]!.set(...tint);
-      (zoneSizes!.value as number[])[z + 1] = size;
-    });
+    zoneMaterial(this.object.material, zones);
   }
 
   setParticles(frame: EmitterFrame): void {

@@ -1,45 +1,27 @@
 import {
-  AddEquation,
   BufferAttribute,
   BufferGeometry,
-  CustomBlending,
   DynamicDrawUsage,
-  GLSL3,
   Matrix3,
   Matrix4,
-  OneFactor,
-  OneMinusSrcAlphaFactor,
   Points,
-  RawShaderMaterial,
   Vector3,
-  Vector4,
   type PerspectiveCamera,
+  type RawShaderMaterial,
 } from 'three';
-import type { ColourStop, LevelStop } from '../../core/describe/parameters';
 import type { Kinded } from '../../core/describe/registry';
 import { looks } from '../../core/looks';
-import { MOST, type Zone } from '../../core/scene/document';
+import type { Zone } from '../../core/scene/document';
 import type { EmitterFrame } from '../../engine/frame';
 import { DepthOrder } from './depth-order';
-import { zoneDress, type Layer } from './layer';
+import { dressMaterial, EVEN, layerMaterial, zoneMaterial, type Dress, type Layer } from './layer';
 import { particleFragment, particleVertex } from './particle-shader';
-import { linearColour, rampTexture } from './ramp';
 
 const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'size'] as const;
 const TURNS = ['qx', 'qy', 'qz'] as const;
 
 /** A draft's spots are at most this many times as large, to make up for those left out. */
 const MOST_ENLARGED = 3;
-
-interface Dress {
-  readonly blend: 'add' | 'over';
-  readonly opacity: number;
-  readonly colour: readonly ColourStop[];
-  /** Looks that draw bodies may have none. */
-  readonly sizeOverAge?: readonly LevelStop[];
-}
-
-const EVEN: readonly LevelStop[] = [{ at: 0, value: 1 }];
 
 /** The particles of one emitter, drawn by its look in one call. */
 export class ParticleLayer implements Layer {
@@ -55,33 +37,11 @@ export class ParticleLayer implements Layer {
   private readonly toClip = new Matrix4();
 
   constructor() {
-    const material = new RawShaderMaterial({
-      glslVersion: GLSL3,
-      vertexShader: particleVertex,
-      fragmentShader: particleFragment,
-      transparent: true,
-      depthTest: false,
-      depthWrite: false,
-      blending: CustomBlending,
-      blendEquation: AddEquation,
-      blendSrc: OneFactor,
-      blendSrcAlpha: OneFactor,
-      blendDstAlpha: OneMinusSrcAlphaFactor,
-      premultipliedAlpha: true,
-      uniforms: {
-        toClip: { value: this.toClip },
-        pixelsPerMetre: { value: 1 },
-        back: { value: 0 },
-        sizeScale: { value: 1 },
-        turns: { value: false },
-        toView: { value: new Matrix3() },
-        ramp: { value: null },
-        softness: { value: 1 },
-        opacity: { value: 1 },
-        covers: { value: 1 },
-        zoneTints: { value: Array.from({ length: MOST.zones + 1 }, () => new Vector4(0, 0, 0, 0)) },
-        zoneSizes: { value: Array.from({ length: MOST.zones + 1 }, () => 1) },
-      },
+    const material = layerMaterial(particleVertex, particleFragment, {
+      toClip: { value: this.toClip },
+      turns: { value: false },
+      toView: { value: new Matrix3() },
+      softness: { value: 1 },
     });
     this.object = new Points(new BufferGeometry(), material);
     this.object.frustumCulled = false;
@@ -90,26 +50,15 @@ export class ParticleLayer implements Layer {
   setLook(look: Kinded): void {
     if (look === this.look) return;
     this.look = look;
-    const { blend, opacity, colour, sizeOverAge = EVEN } = look as unknown as Dress;
+    const dress = look as unknown as Dress;
     const { material } = this.object;
-    const { uniforms } = material;
-    uniforms['ramp']!.value?.dispose();
-    uniforms['ramp']!.value = rampTexture(colour, sizeOverAge);
-    uniforms['softness']!.value = looks.get(look.kind).softness;
-    uniforms['turns']!.value = looks.get(look.kind).turns;
-    uniforms['opacity']!.value = opacity;
-    // Added light covers nothing that is behind it.
-    uniforms['covers']!.value = blend === 'over' ? 1 : 0;
-    material.blendDst = blend === 'over' ? OneMinusSrcAlphaFactor : OneFactor;
-    this.sorted = blend === 'over';
+    this.sorted = dressMaterial(material, dress, dress.sizeOverAge ?? EVEN);
+    material.uniforms['softness']!.value = looks.get(look.kind).softness;
+    material.uniforms['turns']!.value = looks.get(look.kind).turns;
   }
 
   setZones(zones: readonly Zone[]): void {
-    const { zoneTints, zoneSizes } = this.object.material.uniforms;
-    zoneDress(zones, linearColour).forEach(({ tint, size }, z) => {
-      (zoneTints!.value as Vector4[])[z + 1]!.set(...tint);
-      (zoneSizes!.value as number[])[z + 1] = size;
-    });
+    zoneMaterial(this.object.material, zones);
   }
 
   setParticles({ count, columns, age, zone }: EmitterFrame, share: number, enlarge: boolean): void {
