@@ -37,7 +37,7 @@ const BYTES = 4 * (ALL_COLUMNS.length + 2);
 
 /** A copy of where a run is. */
 export function snapshot(simulation: Simulation, share: number): Frame {
-  const time = simulation.frame / simulation.scene.time.fps;
+  const time = simulation.sceneFrame / simulation.scene.time.fps;
   return {
     frame: simulation.frame,
     share,

@@ -26,7 +26,7 @@ export interface NumberParameter extends Common {
   readonly whole?: boolean;
   /** True for the seed of something random: another one is as good. */
   readonly seed?: boolean;
-  /** True where it says what a thing is made of, and can’t change while it lives. */
+  /** True where it says what a thing is made of, or how frames are counted, and can’t change while they go by. */
   readonly fixed?: boolean;
 }
 

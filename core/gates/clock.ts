@@ -1,9 +1,10 @@
 import { dialsOf } from '../scene/dials';
+import { lastSceneFrame } from '../scene/clock';
 import type { Scene } from '../scene/document';
 import type { GateClock } from './gate';
 
 /** What the gates of a scene know beside their own values. */
-export function clockOf(scene: Pick<Scene, 'time' | 'dials'>): GateClock {
-  const { fps, first, last } = scene.time;
-  return { fps, first, last, dials: dialsOf(scene) };
+export function clockOf(scene: Scene): GateClock {
+  const { fps, first } = scene.time;
+  return { fps, first, last: lastSceneFrame(scene), dials: dialsOf(scene) };
 }

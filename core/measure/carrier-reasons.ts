@@ -1,3 +1,4 @@
+import { lastSceneFrame } from '../scene/clock';
 import type { Carrier, Emitter, Scene } from '../scene/document';
 import { countersOf, startFrame } from '../step/births';
 import type { Reason } from './reason';
@@ -10,8 +11,9 @@ function changed(carrier: Carrier, change: Partial<Carrier>): (scene: Scene) => 
 function strandsOf(scene: Scene, emitter: Emitter): number {
   const [counter] = countersOf(scene, emitter);
   if (!counter) return 0;
+  const last = lastSceneFrame(scene);
   let most = 0;
-  for (let frame = startFrame(scene); frame <= scene.time.last; frame++)
+  for (let frame = startFrame(scene); frame <= last; frame++)
     most = Math.max(most, counter.atFrame(frame).last, counter.during(frame, frame + 1).last);
   return most;
 }

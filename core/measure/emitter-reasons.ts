@@ -3,6 +3,7 @@ import { gates } from '../gates';
 import { looks } from '../looks';
 import { lookOf, withBond } from '../scene/starters';
 import { clockOf } from '../gates/clock';
+import { clockIn, lastSceneFrame } from '../scene/clock';
 import { dialsOf } from '../scene/dials';
 import { length, type Vector } from '../math/vector';
 import { streamOf, uniform } from '../random/lookup';
@@ -22,16 +23,17 @@ function changed(emitter: Emitter, change: (emitter: Emitter) => Partial<Emitter
   return (scene) => ({ ...scene, emitters: scene.emitters.map((e) => (e.id === emitter.id ? { ...e, ...change(e) } : e)) });
 }
 
-/** The first frame of a run at which an emitter gives birth by its amounts; undefined where it never does. */
+/** The first frame of the scene’s time at which an emitter gives birth by its amounts; undefined where it never does. */
 function firstBirth(scene: Scene, emitter: Emitter): number | undefined {
   const start = startFrame(scene);
+  const end = lastSceneFrame(scene);
   const counters = countersOf(scene, emitter);
-  for (let frame = start; frame <= scene.time.last; frame++)
+  for (let frame = start; frame <= end; frame++)
     for (const counter of counters) {
       const now = counter.atFrame(frame);
       const during = counter.during(frame, frame + 1);
       if (now.last >= now.first) return frame;
-      if (during.last >= during.first && frame < scene.time.last) return frame + 1;
+      if (during.last >= during.first && frame < end) return frame + 1;
     }
   return undefined;
 }
@@ -50,9 +52,10 @@ function amountReason(scene: Scene, emitter: Emitter): Reason | undefined {
   if (firstBirth(scene, emitter) !== undefined) return undefined;
   const gate = kind.compile(emitter.gate, clockOf(scene));
   const start = startFrame(scene);
+  const end = lastSceneFrame(scene);
   let open = false;
-  for (let frame = start; frame <= scene.time.last; frame++) open ||= gate(frame);
-  if (!open) return { code: 'gate', words: `its gate is never open between frames ${start} and ${scene.time.last}`, mend: always };
+  for (let frame = start; frame <= end; frame++) open ||= gate(frame);
+  if (!open) return { code: 'gate', words: `its gate is never open between frames ${start} and ${end}`, mend: always };
   const amounts = emitter.amounts.map((a) => (a.kind === 'burst' ? { ...a, at: 'start' } : a));
   return {
     code: 'burst',
@@ -145,7 +148,7 @@ export function whyUnseen(scene: Scene, emitter: Emitter, bounds: Bounds, frame:
   if (bounds.count === 0) {
     if (shape.fromParticles)
       return { code: 'none-now', words: 'none is alive on this frame: no particle has given birth yet, or all are dead' };
-    const first = firstBirth(scene, emitter)!;
+    const first = Math.ceil(clockIn(scene).back(firstBirth(scene, emitter)!));
     if (first > frame) return { code: 'later', words: `none is alive yet: the first is born at frame ${first}`, goTo: first };
     return { code: 'none-now', words: 'none is alive on this frame: all that were born are dead', goTo: Math.max(first, scene.time.first) };
   }

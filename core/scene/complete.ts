@@ -1,7 +1,7 @@
 import { amounts } from '../amounts';
 import { bonds } from '../bonds';
 import { colliderShapes } from '../colliders';
-import { defaultsOf, type Values } from '../describe/parameters';
+import { defaultsOf, type Description, type Values, type ValuesOf } from '../describe/parameters';
 import type { Kinded } from '../describe/registry';
 import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
@@ -30,6 +30,7 @@ import {
   type Field,
   type Group,
   type Hit,
+  type Moving,
   type Place,
   type Reached,
   type Scene,
@@ -50,13 +51,19 @@ function completeDrives(written: unknown): Drives {
   return Object.fromEntries(Object.entries(object(written)).map(([path, drive]) => [path, tides.complete(drive as Kinded)]));
 }
 
+const completeMoving = (written: Written): Moving => ({
+  keys: object(written['keys']) as Keys,
+  drives: completeDrives(written['drives']),
+});
+
 /** Place, keys and drives of anything placed. */
-function completePlaced(written: Written): { place: Place; keys: Keys; drives: Drives } {
-  return {
-    place: { ...defaultsOf(descriptions.placeParameters), ...object(written['place']) },
-    keys: object(written['keys']) as Keys,
-    drives: completeDrives(written['drives']),
-  };
+function completePlaced(written: Written): { place: Place } & Moving {
+  return { place: { ...defaultsOf(descriptions.placeParameters), ...object(written['place']) }, ...completeMoving(written) };
+}
+
+/** Values with what is left out by their description, keys and drives. */
+function completeOne<D extends Description>(description: D, written: unknown): ValuesOf<D> & Moving {
+  return { ...defaultsOf(description), ...object(written), ...completeMoving(object(written)) };
 }
 
 /** An emitter with everything left out filled in. The input must have passed the check. */
@@ -120,7 +127,7 @@ function completeDesk(written: Written): Desk {
   return {
     fields: list(written['fields']).map(completeField),
     groups: list(written['groups']).map(completeGroup),
-    desk: { ...defaultsOf(descriptions.deskParameters), ...object(written['desk']) },
+    desk: completeOne(descriptions.deskParameters, written['desk']),
   };
 }
 
@@ -164,8 +171,7 @@ export function completeDial(written: Written): Dial {
     ...defaultsOf(descriptions.dialParameters),
     ...written,
     ...identity(written),
-    keys: object(written['keys']) as Keys,
-    drives: completeDrives(written['drives']),
+    ...completeMoving(written),
   };
 }
 
@@ -181,11 +187,11 @@ export function completeScene(written: Written): Scene {
     format: SCENE_FORMAT,
     version: SCENE_VERSION,
     name: written['name'] as string,
-    time: { ...defaultsOf(descriptions.timeParameters), ...object(written['time']) },
-    camera: { ...defaultsOf(descriptions.cameraParameters), ...object(written['camera']) },
-    output: { ...defaultsOf(descriptions.outputParameters), ...object(written['output']) },
+    time: completeOne(descriptions.timeParameters, written['time']),
+    camera: completeOne(descriptions.cameraParameters, written['camera']),
+    output: completeOne(descriptions.outputParameters, written['output']),
     work: { ...defaultsOf(descriptions.workParameters), ...object(written['work']) },
-    bounds: { ...defaultsOf(descriptions.boundsParameters), ...object(written['bounds']) },
+    bounds: completeOne(descriptions.boundsParameters, written['bounds']),
     whole: {
       ...defaultsOf(descriptions.wholeParameters),
       ...object(written['whole']),

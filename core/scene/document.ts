@@ -103,7 +103,7 @@ export interface Desk {
   /** In the order in which they act; members of a group stand together. */
   readonly fields: readonly Field[];
   readonly groups: readonly Group[];
-  readonly desk: ValuesOf<typeof deskParameters>;
+  readonly desk: ValuesOf<typeof deskParameters> & Moving;
 }
 
 /** How one emitter's particles meet a collider. */
@@ -141,12 +141,21 @@ export interface SceneMesh {
 }
 
 /** The box that keeps all particles. */
-export type Bounds = ValuesOf<typeof boundsParameters>;
+export type Bounds = ValuesOf<typeof boundsParameters> & Moving;
 
 /** The move, turn and size of the finished result. */
 export interface Whole extends ValuesOf<typeof wholeParameters>, Moving {
   readonly place: Place;
 }
+
+/** Frames and seconds. Keys of the time scale stand on frames of the shot. */
+export type Time = ValuesOf<typeof timeParameters> & Moving;
+
+/** The shot camera. Its keys stand on frames of the shot, whatever the time of the scene does. */
+export type ShotCamera = ValuesOf<typeof cameraParameters> & Moving;
+
+/** The picture that leaves the application. Its keys stand on frames of the shot. */
+export type Output = ValuesOf<typeof outputParameters> & Moving;
 
 /** An image of the scene: its canonical PNG is kept under its content hash. */
 export interface SceneImage {
@@ -169,9 +178,9 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly format: typeof SCENE_FORMAT;
   readonly version: typeof SCENE_VERSION;
   readonly name: string;
-  readonly time: ValuesOf<typeof timeParameters>;
-  readonly camera: ValuesOf<typeof cameraParameters>;
-  readonly output: ValuesOf<typeof outputParameters>;
+  readonly time: Time;
+  readonly camera: ShotCamera;
+  readonly output: Output;
   readonly work: ValuesOf<typeof workParameters>;
   readonly bounds: Bounds;
   readonly whole: Whole;

@@ -7,7 +7,8 @@ import { mix, streamOf } from '../random/lookup';
 import { tides } from '../tides';
 import { dialsOf, type Dials } from './dials';
 import type { Dial, Moving, Scene } from './document';
-import { MOVABLE_LISTS, numbersOf, valueOf, withThings, type Movable } from './numbers';
+import { clockFrom } from '../time/clock';
+import { MOVABLE_SORTS, numbersOf, thingsOf, valueOf, withThings, type Movable } from './numbers';
 
 /** The parts of a vector, as paths name them. */
 const PARTS = ['0', '1', '2'];
@@ -16,7 +17,7 @@ const isDriven = ({ drives }: Moving): boolean => Object.keys(drives).length > 0
 
 /** Whether anything of a scene is driven. */
 export function hasDrives(scene: Scene): boolean {
-  return MOVABLE_LISTS.some((list) => (scene[list] as readonly Moving[]).some(isDriven)) || isDriven(scene.whole);
+  return MOVABLE_SORTS.some((sort) => thingsOf(scene, sort).some(isDriven));
 }
 
 /** The number that a path of drives stands for: a number itself, or a part of a vector. */
@@ -62,15 +63,15 @@ function within(parameter: Movable, value: number): number {
   return parameter.whole ? Math.round(limited) : limited;
 }
 
-/** A thing whose drives are keys on every frame of the run. */
+/** A thing whose drives are keys on every frame from the start of the run until `end`. */
 function keyed<T extends Moving & { readonly id?: string }>(
   scene: Scene,
   numbers: Readonly<Record<string, Movable>>,
   thing: T,
   dials: Dials,
+  end: number,
 ): T {
-  const { first, last, preRoll } = scene.time;
-  const start = first - preRoll;
+  const start = scene.time.first - scene.time.preRoll;
   const keys: Record<string, readonly Key[]> = { ...thing.keys };
   for (const [path, drive] of Object.entries(thing.drives)) {
     const target = drivenNumber(numbers, path);
@@ -80,7 +81,7 @@ function keyed<T extends Moving & { readonly id?: string }>(
     const before = keys[of] as readonly Key[] | undefined;
     const own = (frame: number) => (before?.length ? valueAt(before, frame) : (valueOf(thing, of) as number | Vector));
     const dense: Key[] = [];
-    for (let frame = start; frame <= last + 1; frame++) {
+    for (let frame = start; frame <= end; frame++) {
       const now = own(frame);
       const next =
         part === undefined
@@ -121,7 +122,7 @@ export function dialCircle(dials: readonly Pick<Dial, 'name' | 'drives'>[]): str
 }
 
 /** Dials as keyed ones, each after those that it reads. */
-function keyedDials(scene: Scene): readonly Dial[] {
+function keyedDials(scene: Scene, end: number): readonly Dial[] {
   let now = scene.dials;
   const names = now.map(({ name }) => name);
   const done = new Set<string>();
@@ -134,7 +135,7 @@ function keyedDials(scene: Scene): readonly Dial[] {
       const other = scene.dials.find((d) => d.name === name);
       if (other) make(other);
     }
-    const moved = keyed(scene, numbersOf('dials', dial), dial, dialsOf({ dials: now }));
+    const moved = keyed(scene, numbersOf('dials', dial), dial, dialsOf({ dials: now }), end);
     now = now.map((d) => (d.id === dial.id ? moved : d));
   };
   scene.dials.forEach(make);
@@ -148,10 +149,16 @@ export function withDrives(scene: Scene): Scene {
   if (!hasDrives(scene)) return scene;
   let made = known.get(scene);
   if (!made) {
-    const dials = keyedDials(scene);
+    const shot = scene.time.last + 1;
+    // What drives the time scale reads dials by the frames of the shot: there is no other time yet.
+    const time = isDriven(scene.time)
+      ? keyed(scene, numbersOf('time', scene.time), scene.time, dialsOf({ dials: keyedDials(scene, shot) }), shot)
+      : scene.time;
+    const end = Math.max(shot, Math.ceil(clockFrom(time).at(shot)));
+    const dials = keyedDials(scene, end);
     const read = dialsOf({ dials });
-    made = withThings({ ...scene, dials }, (thing, sort) =>
-      isDriven(thing) ? keyed(scene, numbersOf(sort, thing as never), thing, read) : thing,
+    made = withThings({ ...scene, time, dials }, (thing, sort) =>
+      isDriven(thing) ? keyed(scene, numbersOf(sort, thing as never), thing, read, end) : thing,
     );
     known.set(scene, made);
   }

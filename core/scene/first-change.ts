@@ -1,7 +1,11 @@
 import { valueAt, type Key } from '../places/keys';
 import type { Moving, Scene } from './document';
 import { withDrives } from './drives';
-import { MOVABLE_LISTS, valueOf, withThings } from './numbers';
+import { clockIn, lastSceneFrame } from './clock';
+import { SIMULATED_SORTS, thingsOf, valueOf, withThings, type MovableSort } from './numbers';
+
+/** What this looks through: all that changes particles, and the time they live in. */
+const TAKEN: readonly MovableSort[] = [...SIMULATED_SORTS, 'time'];
 
 const unmoved = (thing: Moving): Moving => ({ ...thing, keys: {}, drives: {} });
 
@@ -26,11 +30,11 @@ function firstOf(before: Moving, after: Moving, start: number, last: number): nu
 
 /** Whether two states of a scene differ in nothing but keys and drives of things; found without writing all of them down. */
 function alike(before: Scene, after: Scene): boolean {
-  const lists: readonly string[] = MOVABLE_LISTS;
-  for (const member of Object.keys(after) as (keyof Scene)[]) if (!lists.includes(member) && before[member] !== after[member]) return false;
-  return MOVABLE_LISTS.every((list) => {
-    const [a, b] = [before[list], after[list]] as readonly (readonly Moving[])[];
-    if (a === b) return true;
+  const sorts: readonly string[] = TAKEN;
+  for (const member of Object.keys(after) as (keyof Scene)[]) if (!sorts.includes(member) && before[member] !== after[member]) return false;
+  return TAKEN.every((sort) => {
+    const [a, b] = [thingsOf(before, sort), thingsOf(after, sort)] as readonly (readonly Moving[])[];
+    if (before[sort] === after[sort]) return true;
     if (a!.length !== b!.length) return false;
     return a!.every((thing, i) => thing === b![i] || same(unmoved(thing), unmoved(b![i]!)));
   });
@@ -45,14 +49,17 @@ function alike(before: Scene, after: Scene): boolean {
  */
 export function firstChange(before: Scene, after: Scene, rest: (scene: Scene) => string): number {
   const start = after.time.first - after.time.preRoll;
-  const bare = (scene: Scene): Scene => withThings(scene, unmoved, MOVABLE_LISTS);
+  const bare = (scene: Scene): Scene => withThings(scene, unmoved, TAKEN);
   if (!alike(before, after) && rest(bare(before)) !== rest(bare(after))) return start;
   const [a, b] = [withDrives(before), withDrives(after)];
+  const last = lastSceneFrame(after) + 1;
   let first = Infinity;
-  for (const list of MOVABLE_LISTS)
-    (a[list] as readonly Moving[]).forEach((thing, i) => {
-      const now = (b[list] as readonly Moving[])[i]!;
-      if (thing !== now) first = Math.min(first, firstOf(thing, now, start, after.time.last + 1));
+  for (const sort of SIMULATED_SORTS)
+    (thingsOf(a, sort) as readonly Moving[]).forEach((thing, i) => {
+      const now = thingsOf(b, sort)[i]!;
+      if (thing !== now) first = Math.min(first, firstOf(thing, now, start, last));
     });
-  return first === Infinity ? Infinity : Math.max(start, first - 1);
+  // Up to where the time scale changes both clocks go alike.
+  const shot = Math.min(first === Infinity ? Infinity : Math.floor(clockIn(after).back(first)), firstOf(a.time, b.time, start, last));
+  return shot === Infinity ? Infinity : Math.max(start, shot - 1);
 }

@@ -14,7 +14,24 @@ import { profileCommon } from '../profiles/profile';
 import { responses } from '../responses';
 import { shapes } from '../shapes';
 import * as descriptions from './descriptions';
-import type { Carrier, Collider, Dial, Emitter, Field, Group, Moving, Reached, Scene, Whole, Zone } from './document';
+import type {
+  Bounds,
+  Carrier,
+  Collider,
+  Desk,
+  Dial,
+  Emitter,
+  Field,
+  Group,
+  Moving,
+  Output,
+  Reached,
+  Scene,
+  ShotCamera,
+  Time,
+  Whole,
+  Zone,
+} from './document';
 
 /** A number or vector that can be keyed and driven. */
 export type Movable = NumberParameter | VectorParameter;
@@ -22,7 +39,7 @@ export type Movable = NumberParameter | VectorParameter;
 /** All numbers of a thing, by their paths in it, such as `settings.direction` or `amounts.0.rate`. */
 export type Numbers = Readonly<Record<string, Movable>>;
 
-/** Things whose numbers can be keyed and driven, by the names of their lists; `whole` stands alone. */
+/** Things whose numbers can be keyed and driven, by the names of their lists; the last ones stand alone. */
 export interface Movables {
   readonly emitters: Emitter;
   readonly fields: Field;
@@ -32,6 +49,11 @@ export interface Movables {
   readonly zones: Zone;
   readonly dials: Dial;
   readonly whole: Whole;
+  readonly desk: Desk['desk'];
+  readonly bounds: Bounds;
+  readonly time: Time;
+  readonly camera: ShotCamera;
+  readonly output: Output;
 }
 
 export type MovableSort = keyof Movables;
@@ -47,11 +69,29 @@ export const MOVABLE_LISTS = [
   'dials',
 ] as const satisfies readonly MovableSort[];
 
-/** A scene with such things changed, the whole among them; lists in which nothing changes stay as they are. */
+/** Things that a scene has one of. */
+export const MOVABLE_ONES = ['whole', 'desk', 'bounds', 'time', 'camera', 'output'] as const satisfies readonly MovableSort[];
+
+/** Sorts of things whose keys and drives change what is simulated. */
+export const SIMULATED_SORTS: readonly MovableSort[] = [...MOVABLE_LISTS, 'desk', 'bounds'];
+
+/** Sorts whose keys and drives go by the frames of the shot; all others go by those of the scene’s own time. */
+const BY_SHOT: readonly MovableSort[] = ['time', 'camera', 'output'];
+
+/** Whether keys and drives of things of a sort go by the frames of the shot. */
+export const isByShot = (sort: MovableSort): boolean => BY_SHOT.includes(sort);
+
+/** The things of a sort that a scene has, as a list. */
+export function thingsOf<S extends MovableSort>(scene: Scene, sort: S): readonly Movables[S][] {
+  const things: unknown = scene[sort];
+  return (Array.isArray(things) ? things : [things]) as readonly Movables[S][];
+}
+
+/** A scene with such things changed; lists in which nothing changes stay as they are. */
 export function withThings(
   scene: Scene,
   change: (thing: Moving, sort: MovableSort) => Moving,
-  sorts: readonly MovableSort[] = ALL_SORTS,
+  sorts: readonly MovableSort[] = MOVABLE_SORTS,
 ): Scene {
   let next = scene;
   for (const sort of sorts) {
@@ -63,7 +103,8 @@ export function withThings(
   return next;
 }
 
-const ALL_SORTS: readonly MovableSort[] = [...MOVABLE_LISTS, 'whole'];
+/** Every sort. */
+export const MOVABLE_SORTS: readonly MovableSort[] = [...MOVABLE_LISTS, ...MOVABLE_ONES];
 
 /** Whether a parameter is a number or vector that can be keyed and driven: seeds and what is fixed are not. */
 export const isMovable = (p: Parameter): p is Movable => (p.type === 'number' && !p.seed && !p.fixed) || p.type === 'vector';
@@ -121,11 +162,17 @@ const OF: { readonly [S in MovableSort]: (thing: Movables[S]) => [string, Movabl
     ...numbersIn(descriptions.colliderParameters, ''),
     ...ofKind(colliderShapes, c.shape, 'shape.'),
     ...ofKind(responses, c.response, 'response.'),
+    ...Object.keys(c.sends).flatMap((id) => numbersIn(descriptions.hitParameters, `sends.${id}.`)),
     ...place,
   ],
   carriers: () => [...numbersIn(descriptions.carrierParameters, ''), ...place],
   dials: () => [['value', descriptions.dialParameters.value]],
   whole: () => [...numbersIn(descriptions.wholeParameters, ''), ...place],
+  desk: () => numbersIn(descriptions.deskParameters, ''),
+  bounds: () => numbersIn(descriptions.boundsParameters, ''),
+  time: () => numbersIn(descriptions.timeParameters, ''),
+  camera: () => numbersIn(descriptions.cameraParameters, ''),
+  output: () => numbersIn(descriptions.outputParameters, ''),
 };
 
 /** All numbers of a thing that can be keyed and driven. */

@@ -6,9 +6,9 @@ import { rules } from '../groups';
 import type { RuleKind } from '../groups/rule';
 import { streamOf } from '../random/lookup';
 import type { Assets } from '../scene/assets';
-import type { Field, Group, Scene } from '../scene/document';
+import type { Desk, Field, Group, Scene } from '../scene/document';
 import { actionOf, deskTree, groupsAround, isHeard, type DeskNode } from '../scene/groups';
-import { bring, remakeOf, type Remake } from '../scene/moved';
+import { bring, isMoving, remakeOf, thingAt, type Remake } from '../scene/moved';
 import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
 import { motionOf } from '../places/motion';
@@ -16,7 +16,7 @@ import { groupSource } from './fill';
 import { Neighbours } from './neighbours';
 import { placesOn } from './places-on';
 import { compileZones, placeZones, type ZoneRow } from './zones';
-import { compileReach, placeReach, type Reach } from './reach';
+import { compileReach, placeReach, spanLevel, type Reach } from './reach';
 
 /** A field made ready to run. */
 export interface Row extends Reach {
@@ -60,7 +60,9 @@ export interface Stack {
   readonly groups: ReadonlyMap<string, GroupRow>;
   readonly fps: number;
   /** The largest acceleration of the whole, m/s². */
-  readonly ceiling: number;
+  ceiling: number;
+  /** The desk at a frame. */
+  readonly deskAt: (frame: number) => Desk['desk'];
   /** Emitters whose particles some field reads, with room for where they are. */
   readonly read: ReadonlyMap<string, FrozenParticles>;
   readonly zones: readonly ZoneRow[];
@@ -161,13 +163,13 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
     groups.set(group.id, row);
     return row;
   };
-  const ceiling = scene.desk.limited ? scene.desk.ceiling : Infinity;
   const stack: Stack = {
     nodes: deskTree(scene).map(nodeOf),
     rows,
     groups,
     fps: scene.time.fps,
-    ceiling,
+    ceiling: Infinity,
+    deskAt: isMoving(scene.desk) ? (frame) => thingAt(scene.desk, frame) : () => scene.desk,
     read,
     swarms: rows.flatMap((row) => row.swarms),
     zones: compileZones(scene, assets),
@@ -183,7 +185,17 @@ export function placeStack(stack: Stack, frame: number, step = 1): void {
   for (const row of stack.rows) bring(row, frame);
   for (const row of stack.groups.values()) bring(row, frame);
   if (stack.rows.some((row) => row.remake && row.swarms.length > 0)) stack.swarms = stack.rows.flatMap((row) => row.swarms);
-  for (const row of stack.rows) placeReach(row, row.field, frame, step, stack.fps);
-  for (const row of stack.groups.values()) placeReach(row, undefined, frame, step, stack.fps);
+  const { master, limited, ceiling } = stack.deskAt(frame);
+  stack.ceiling = limited ? ceiling : Infinity;
+  // What stands in a group is multiplied by the master through it.
+  const share = ({ group }: Field | Group) => (group === '' ? master : 1);
+  for (const row of stack.rows) {
+    row.level = spanLevel(row.field, frame) * share(row.field);
+    placeReach(row, frame, step, stack.fps);
+  }
+  for (const row of stack.groups.values()) {
+    row.level = share(row.group);
+    placeReach(row, frame, step, stack.fps);
+  }
   placeZones(stack.zones, frame, step, stack.fps);
 }

@@ -19,7 +19,7 @@ function only(scene: Scene, group: string): Scene {
   const open = { sends: {}, solo: false };
   return {
     ...scene,
-    desk: { ...scene.desk, master: 1, limited: false },
+    desk: { ...scene.desk, master: 1, limited: false, keys: {}, drives: {} },
     emitters: [completeEmitter({ id: 'probe', name: 'Probe', shape: { kind: 'point' } })],
     fields: fields.map((f) => ({ ...f, ...open })),
     groups: scene.groups.filter((g) => kept.has(g.id)).map((g) => ({ ...g, ...open, ...(g.id === group && { mute: false, group: '' }) })),

@@ -33,7 +33,7 @@ export interface Reach {
   readonly own: Float64Array;
   /** Counts what formulas could not compute. */
   readonly notes: Notes;
-  /** How far it is on in its span, 0 … 1. */
+  /** How far it is on in its span, 0 … 1; times the master where it stands in no group. */
   level: number;
   /** False where it is muted, or others are soloed. */
   readonly heard: boolean;
@@ -55,8 +55,6 @@ interface Weighed extends Reached, Placed {
   readonly strength: number;
   /** Percent. */
   readonly mix: number;
-  /** The group it stands in; empty for none. */
-  readonly group: string;
 }
 
 /** Makes ready what a weight hangs on. */
@@ -94,8 +92,7 @@ export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard
     }),
     strength: thing.strength,
     mix: thing.mix / 100,
-    // What stands in a group is multiplied by the master through it.
-    sends: scene.emitters.map((emitter) => (heard ? sendTo(thing, emitter.id) * (thing.group === '' ? scene.desk.master : 1) : 0)),
+    sends: scene.emitters.map((emitter) => (heard ? sendTo(thing, emitter.id) : 0)),
   };
 }
 
@@ -109,9 +106,8 @@ export function spanLevel(field: Field, frame: number): number {
   return easeOut > 0 ? up * smooth((until - frame) / easeOut) : up;
 }
 
-/** Brings it to where and how it is at a frame with fraction; `step` is the frames a substep takes. */
-export function placeReach(row: Reach, field: Field | undefined, frame: number, step: number, fps: number): void {
-  if (field) row.level = spanLevel(field, frame);
+/** Brings it to where it is at a frame with fraction; `step` is the frames a substep takes. */
+export function placeReach(row: Reach, frame: number, step: number, fps: number): void {
   if (!row.motion.moves) return;
   // Central difference over the substep.
   const [before, after] = [row.motion.at(frame - step / 2).position, row.motion.at(frame + step / 2).position];

@@ -44,7 +44,7 @@ function thresholdOf({ soft, dither, patch }: Zone, stream: number): ZoneRow['th
 export function compileZones(scene: Scene, assets: Assets): ZoneRow[] {
   const make = (zone: Zone): Omit<ZoneRow, 'remake'> => {
     const stream = streamOf(scene.seed ^ 0x3c6ef372, zone.seed);
-    const reach = compileReach(scene, { ...zone, group: zone.id, mix: 100 }, assets, zone.on);
+    const reach = compileReach(scene, { ...zone, mix: 100 }, assets, zone.on);
     return { ...reach, zone, threshold: thresholdOf(zone, stream) };
   };
   return scene.zones.map((zone) => ({ ...make(zone), remake: remakeOf(zone, make) }));
@@ -54,7 +54,7 @@ export function compileZones(scene: Scene, assets: Assets): ZoneRow[] {
 export function placeZones(zones: readonly ZoneRow[], frame: number, step: number, fps: number): void {
   for (const row of zones) {
     bring(row, frame);
-    placeReach(row, undefined, frame, step, fps);
+    placeReach(row, frame, step, fps);
   }
 }
 

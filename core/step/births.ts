@@ -12,6 +12,7 @@ import { bonds } from '../bonds';
 import { particleOf, type Bond, type Stand } from '../bonds/bond';
 import { ATTEMPT, lookup, mix, Purpose, streamOf, uniform } from '../random/lookup';
 import { isMoving, thingAt } from '../scene/moved';
+import { lastSceneFrame } from '../scene/clock';
 import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
 import type { Assets } from '../scene/assets';
@@ -55,7 +56,7 @@ export function startFrame(scene: Pick<Scene, 'time'>): number {
 }
 
 /** Counts the births of each amount of an emitter. */
-export function countersOf(scene: Pick<Scene, 'time' | 'seed' | 'dials'>, emitter: Emitter): Counter[] {
+export function countersOf(scene: Scene, emitter: Emitter): Counter[] {
   const { fps } = scene.time;
   const stream = streamOf(scene.seed, emitter.seed);
   const gate = gates.get(emitter.gate.kind).compile(emitter.gate, clockOf(scene));
@@ -107,16 +108,17 @@ export function bondOf(emitter: Emitter, resources: Resources): Bond | undefined
 /** Makes an emitter ready to give birth by its own amounts. */
 export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portion: Portion): Nursery {
   const stream = streamOf(scene.seed, emitter.seed);
-  const { fps, substeps, last } = scene.time;
+  const { fps, substeps } = scene.time;
   const shape = shapes.get(emitter.shape.kind);
   const resources = resourcesOf(scene, assets);
   const motion = motionOf(scene.carriers, emitter);
   const counters = countersOf(scene, emitter);
+  const end = lastSceneFrame(scene) + 1;
   const equip = (now: Emitter) => ({
     birth: now.birth,
     sample: shape.sampler(now.shape, resources),
     mask: maskOf(scene, now, stream, resources, shape),
-    maternity: new Maternity(now, stream, fps, last + 1),
+    maternity: new Maternity(now, stream, fps, end),
     fixed: normalised(now.birth.direction),
   });
   const moving = isMoving(emitter, ['amounts', 'look', 'bond']);

@@ -3,6 +3,7 @@ import { clockOf } from '../gates/clock';
 import { normalised, type Vector } from '../math/vector';
 import { WORLD } from '../places/similarity';
 import { Purpose, streamOf, uniform } from '../random/lookup';
+import { lastSceneFrame } from '../scene/clock';
 import { isMoving, thingAt } from '../scene/moved';
 import type { Emitter, Scene } from '../scene/document';
 import type { particlesParameters } from '../shapes/particles';
@@ -52,12 +53,13 @@ export interface ChildNursery {
  */
 export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
   const stream = streamOf(scene.seed, emitter.seed);
-  const { fps, last } = scene.time;
+  const { fps } = scene.time;
+  const end = lastSceneFrame(scene) + 1;
   const gate = gates.get(emitter.gate.kind).compile(emitter.gate, clockOf(scene));
   const equip = (now: Emitter) => ({
     birth: now.birth,
     shape: now.shape as unknown as ValuesOf<typeof particlesParameters>,
-    maternity: new Maternity(now, stream, fps, last + 1),
+    maternity: new Maternity(now, stream, fps, end),
     fixed: normalised(now.birth.direction),
   });
   // How often a parent gives birth is counted from its own birth on, so that it is what it was at the first frame.

@@ -8,6 +8,7 @@ import { pointOf } from '../bonds/bond';
 import type { Assets } from '../scene/assets';
 import { readsParticles } from '../scene/coupling';
 import { withDrives } from '../scene/drives';
+import { inOwnTime, lastSceneFrame } from '../scene/clock';
 import { completeEmitter } from '../scene/complete';
 import type { Carrier, Field, Scene } from '../scene/document';
 import { standsIn } from '../scene/groups';
@@ -31,7 +32,8 @@ function actingFields(scene: Scene): Field[] {
 /** Where a carrier is that the fields move, frame by frame from the start of the run; metres, world. */
 function feltCourse(scene: Scene, assets: Assets, carrier: Carrier): Vector[] {
   const { mass, drag, back, damping, feels } = carrier;
-  const { fps, substeps, last } = scene.time;
+  const { fps, substeps } = scene.time;
+  const last = lastSceneFrame(scene);
   const fields = actingFields(scene).filter(
     (field) =>
       // What it carries does not push it.
@@ -84,10 +86,11 @@ function riddenCourse(scene: Scene, assets: Assets, carrier: Carrier): Vector[] 
   const home = motionOf(scene.carriers, carrier);
   const start = startFrame(scene);
   const emitter = scene.emitters.find(({ id, bond }) => id === strandOf && bond.kind === 'strand');
-  const alone = emitter && { ...scene, emitters: [emitter], fields: actingFields(scene) };
+  const alone = emitter && { ...inOwnTime(scene), emitters: [emitter], fields: actingFields(scene) };
+  const last = lastSceneFrame(scene);
   const run = alone && new Simulation(alone, assets, { ...WHOLE, only: strand });
   const course: Vector[] = [];
-  for (let frame = start; frame <= scene.time.last; frame++) {
+  for (let frame = start; frame <= last; frame++) {
     if (run && frame > start) run.advance();
     const population = run?.populations[0];
     let at: Vector | undefined;

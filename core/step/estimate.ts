@@ -3,6 +3,7 @@ import type { Assets } from '../scene/assets';
 import { resourcesOf } from '../scene/resources';
 import type { Births } from '../amounts/amount';
 import type { Emitter, Scene } from '../scene/document';
+import { clockIn } from '../scene/clock';
 import { shapes } from '../shapes';
 import { countersOf, startFrame } from './births';
 import { sourceOf } from './simulation';
@@ -65,7 +66,9 @@ function courseOf(scene: Scene, assets: Assets, emitter: Emitter, frames: number
 
 /** Expects every particle to live for its mean life. Frames before the start give nothing. */
 export function estimateRun(scene: Scene, assets: Assets, frame: number): Estimate {
-  const frames = frame - startFrame(scene);
+  const start = startFrame(scene);
+  const own = clockIn(scene).at(frame) - start;
+  const frames = Math.ceil(own);
   let alive = 0;
   let steps = 0;
   if (frames < 0) return { alive, steps };
@@ -74,5 +77,6 @@ export function estimateRun(scene: Scene, assets: Assets, frame: number): Estima
     alive += over[frames]!;
     for (let i = 0; i < frames; i++) steps += over[i]!;
   }
-  return { alive, steps: steps * scene.time.substeps };
+  // In slow motion a frame of the scene is stepped through more often.
+  return { alive, steps: steps * scene.time.substeps * (own > 0 ? Math.max(1, (frame - start) / own) : 1) };
 }

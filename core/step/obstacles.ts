@@ -1,5 +1,8 @@
 import { colliderShapes } from '../colliders';
 import { box } from '../colliders/box';
+import { plane } from '../colliders/plane';
+import { rotate, rotationFromDegrees } from '../math/rotation';
+import type { Resources } from '../shapes/shape';
 import type { Body } from '../colliders/collider';
 import type { Vector } from '../math/vector';
 import { motionOf, type Motion } from '../places/motion';
@@ -8,9 +11,9 @@ import { mix, streamOf } from '../random/lookup';
 import { responses } from '../responses';
 import type { Impact, Rebound } from '../responses/response';
 import type { Assets } from '../scene/assets';
-import { bring, remakeOf, type Remake } from '../scene/moved';
+import { bring, isMoving, remakeOf, thingAt, type Remake } from '../scene/moved';
 import { resourcesOf } from '../scene/resources';
-import { hitOf, type Collider, type Hit, type Scene } from '../scene/document';
+import { hitOf, type Bounds, type Collider, type Hit, type Scene } from '../scene/document';
 
 /** The thinnest a surface can be for positions of 32 bits, metres. */
 const THINNEST = 4e-4;
@@ -38,7 +41,7 @@ export interface Obstacle {
 }
 
 /** What of a collider hangs on its numbers. */
-type Made = Pick<Obstacle, 'body' | 'respond' | 'collider' | 'half'>;
+type Made = Pick<Obstacle, 'body' | 'respond' | 'collider' | 'half' | 'hits'>;
 
 function obstacleOf(scene: Scene, collider: Collider, assets: Assets): Obstacle {
   const make = (now: Collider): Made => ({
@@ -46,6 +49,7 @@ function obstacleOf(scene: Scene, collider: Collider, assets: Assets): Obstacle 
     respond: responses.get(now.response.kind).compile(now.response),
     collider: now,
     half: Math.max(THINNEST, now.thickness) / 2,
+    hits: scene.emitters.map((e) => hitOf(now, e.id)),
   });
   return {
     ...make(collider),
@@ -53,36 +57,64 @@ function obstacleOf(scene: Scene, collider: Collider, assets: Assets): Obstacle 
     motion: motionOf(scene.carriers, collider),
     remake: remakeOf(collider, make),
     stream: mix(streamOf(scene.seed, collider.seed) ^ 0x2c1b3c6d),
-    hits: scene.emitters.map((e) => hitOf(collider, e.id)),
     contacts: 0,
     begin: WORLD,
     end: WORLD,
   };
 }
 
-function sceneBox({ bounds, emitters }: Scene): Obstacle {
-  const [width, height, depth] = bounds.size;
-  const place: Similarity = { ...WORLD, position: bounds.centre as Vector };
-  return {
+/** Least width of the scene box, metres. */
+const LEAST_BOX = 0.01;
+
+const sizeOf = ({ size }: Bounds): Vector => size.map((n) => Math.max(LEAST_BOX, n)) as unknown as Vector;
+
+/** Turns of a plane, in degrees, so that its +Y looks into the box from each of its faces. */
+const FACES: readonly Vector[] = [
+  [0, 0, 0],
+  [180, 0, 0],
+  [90, 0, 0],
+  [-90, 0, 0],
+  [0, 0, 90],
+  [0, 0, -90],
+];
+
+/** The scene box: one box; or where it moves six planes, which take along what they meet. */
+function sceneBox({ bounds, emitters }: Scene, resources: Resources): Obstacle[] {
+  const wall = (body: Body, motion: Motion): Obstacle => ({
     name: 'the scene box',
-    body: box.body({ width, height, depth, inside: true }, { mesh: () => undefined, image: () => undefined }),
-    motion: { moves: false, at: () => place },
+    body,
+    motion,
     respond: responses.get(bounds.response).compile(responses.defaults(bounds.response)),
     collider: undefined,
     stream: 0,
     hits: emitters.map(() => ({ hits: true, bounce: 1 })),
     half: THINNEST / 2,
     contacts: 0,
-    begin: place,
-    end: place,
+    begin: WORLD,
+    end: WORLD,
     remake: undefined,
-  };
+  });
+  if (!isMoving(bounds)) {
+    const [width, height, depth] = sizeOf(bounds);
+    const place: Similarity = { ...WORLD, position: bounds.centre };
+    return [wall(box.body({ width, height, depth, inside: true }, resources), { moves: false, at: () => place })];
+  }
+  return FACES.map((degrees) => {
+    const rotation = rotationFromDegrees(degrees);
+    const inward = rotate(rotation, [0, 1, 0]);
+    const at = (frame: number): Similarity => {
+      const now = thingAt(bounds, frame);
+      const size = sizeOf(now);
+      return { ...WORLD, rotation, position: now.centre.map((n, i) => n - (Math.round(inward[i]!) * size[i]!) / 2) as unknown as Vector };
+    };
+    return wall(plane.body({ sides: 'front' }, resources), { moves: true, at });
+  });
 }
 
 /** Everything that particles of a scene can hit, in the order of the scene; those that are off are not among them. */
 export function obstaclesOf(scene: Scene, assets: Assets): Obstacle[] {
   const colliders = scene.colliders.filter((c) => c.on).map((c) => obstacleOf(scene, c, assets));
-  return scene.bounds.on ? [...colliders, sceneBox(scene)] : colliders;
+  return scene.bounds.on ? [...colliders, ...sceneBox(scene, resourcesOf(scene, assets))] : colliders;
 }
 
 /** Brings obstacles to a substep, frames with fractions. */

@@ -21,6 +21,8 @@ import { withCourses } from './courses';
 import { meetObstacles } from './contacts';
 import { freezeInto } from './freeze';
 import { integrate } from './integrate';
+import { clockIn } from '../scene/clock';
+import { stepsOf, type Clock } from '../time/clock';
 import { setOrientation } from './newborn';
 import { moveObstacles, obstaclesOf } from './obstacles';
 import { KILLED, Population } from './population';
@@ -63,8 +65,10 @@ function inOrderOfDescent(emitters: readonly Emitter[]): number[] {
  * (threads, order of scrubbing, machine) changes a bit of it.
  */
 export class Simulation {
-  /** The frame the populations are at. */
+  /** The frame of the shot the populations are at. */
   frame: number;
+  /** How the scene’s own time runs beside those frames. */
+  readonly clock: Clock;
   /** One population an emitter, in the scene's order. */
   readonly populations: Population[];
   /** Particles retired because they became non-finite, by the name of the field whose contribution was. */
@@ -89,6 +93,7 @@ export class Simulation {
     this.scene = scene;
     const { emitters } = scene;
     this.frame = startFrame(scene);
+    this.clock = clockIn(scene);
     this.fps = scene.time.fps;
     this.stack = compileStack(scene, assets, portion.share);
     this.obstacles = obstaclesOf(scene, assets);
@@ -101,7 +106,12 @@ export class Simulation {
     this.populations = emitters.map((e, i) => new Population(looks.get(e.look.kind).turns, this.bodiesOf(i)?.bond.points));
     this.order = inOrderOfDescent(emitters);
     this.tracks = emitters.map((_, e) => (this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined));
-    this.bearAtFrame();
+    this.bearAt(this.frame);
+  }
+
+  /** The frame of the scene’s time that the populations are at. */
+  get sceneFrame(): number {
+    return this.clock.at(this.frame);
   }
 
   /**
@@ -111,9 +121,7 @@ export class Simulation {
   advance(stopped: () => boolean = () => false): boolean {
     const { substeps } = this.scene.time;
     this.gather();
-    for (let sub = 0; sub < substeps; sub++) {
-      const from = this.frame + sub / substeps;
-      const to = sub + 1 === substeps ? this.frame + 1 : this.frame + (sub + 1) / substeps;
+    for (const [from, to] of stepsOf(this.sceneFrame, this.clock.at(this.frame + 1), substeps)) {
       placeStack(this.stack, from, to - from);
       this.freeze();
       moveObstacles(this.obstacles, from, to, this.fps);
@@ -122,9 +130,9 @@ export class Simulation {
         this.retire(population, emitter, to / this.fps);
         this.bury(population, to / this.fps);
       });
+      if (Number.isInteger(to)) this.bearAt(to);
     }
     this.frame += 1;
-    this.bearAtFrame();
     return true;
   }
 
@@ -136,7 +144,7 @@ export class Simulation {
   /** What every field delivers on the frame the run is at. */
   measure(): Meters {
     this.freeze();
-    return measureDelivery(this.stack, this.populations, this.frame);
+    return measureDelivery(this.stack, this.populations, this.sceneFrame);
   }
 
   /** In which zone each of an emitter's particles is at the frame the run is at; empty where the scene has no zone. */
@@ -144,8 +152,8 @@ export class Simulation {
     const population = this.populations[emitter]!;
     const zones = new Uint8Array(this.stack.zones.length > 0 ? population.count : 0);
     if (zones.length === 0) return zones;
-    const time = this.frame / this.fps;
-    placeStack(this.stack, this.frame);
+    const time = this.sceneFrame / this.fps;
+    placeStack(this.stack, this.sceneFrame);
     for (let start = 0; start < population.count; start += this.block.count) {
       this.load(population, emitter, start, time, time);
       sortIntoZones(this.stack, this.block, this.scratch);
@@ -154,8 +162,9 @@ export class Simulation {
     return zones;
   }
 
-  private bearAtFrame(): void {
-    this.origins.forEach((origin, e) => origin && 'own' in origin && origin.own.atFrame(this.populations[e]!, this.frame));
+  /** What is born at the very beginning of a frame of the scene’s time. */
+  private bearAt(frame: number): void {
+    this.origins.forEach((origin, e) => origin && 'own' in origin && origin.own.atFrame(this.populations[e]!, frame));
   }
 
   /** Births and motion of one emitter's particles over a substep; the dead stay until all emitters are done. */

@@ -1,21 +1,29 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Kinded } from '../describe/registry';
+import type { Kind, Kinded, Registry } from '../describe/registry';
 import { extents } from '../extents';
 import { findExample } from '../examples';
 import { fields as fieldKinds } from '../fields';
+import { amounts } from '../amounts';
+import { bonds } from '../bonds';
+import { colliderShapes } from '../colliders';
+import type { Description, Parameter } from '../describe/parameters';
+import { masks } from '../masks';
+import { profiles } from '../profiles';
+import { responses } from '../responses';
+import * as descriptions from '../scene/descriptions';
 import { cross, normalised, type Vector } from '../math/vector';
 import { motionOf } from '../places/motion';
 import { looks } from '../looks';
 import { probe } from '../measure/probe';
 import { modulators } from '../modulators';
 import { checkScene } from '../scene/check';
-import { completeScene, type Written } from '../scene/complete';
+import { completeCollider, completeEmitter, completeField, completeScene, type Written } from '../scene/complete';
 import { dialsOf } from '../scene/dials';
 import type { Scene } from '../scene/document';
 import { drivenNumber, withDrives } from '../scene/drives';
 import { thingAt } from '../scene/moved';
-import { numbersOf, valueOf, type MovableSort } from '../scene/numbers';
+import { isMovable, MOVABLE_SORTS, numbersOf, thingsOf, valueOf, type MovableSort, type Numbers } from '../scene/numbers';
 import { shapes } from '../shapes';
 import { Simulation } from '../step/simulation';
 import { tides } from '../tides';
@@ -108,7 +116,9 @@ function everything(): Scene {
       sends: { e0: 0.5 },
     })),
     groups: [{ id: 'g', name: 'G', rule: 'product' }],
-    colliders: [{ id: 'c', name: 'C', shape: { kind: 'ball' } }],
+    colliders: [{ id: 'c', name: 'C', shape: { kind: 'ball' }, sends: { e0: { bounce: 0.7 } } }],
+    bounds: { on: true, size: [60, 60, 60] },
+    desk: { limited: true },
     carriers: [{ id: 'k', name: 'K', moved: 'fields' }],
     zones: [{ id: 'z', name: 'Z' }],
     dials: [{ id: 'd', name: 'hub', value: 0.4 }],
@@ -117,7 +127,11 @@ function everything(): Scene {
   return completeScene(document as never);
 }
 
-const SORTS = ['emitters', 'fields', 'groups', 'colliders', 'carriers', 'zones', 'dials'] as const satisfies readonly MovableSort[];
+/** The things of a sort, changed: a list where the scene has several. */
+function changed(scene: Scene, sort: MovableSort, change: (thing: never) => object): unknown {
+  const things = thingsOf(scene, sort).map((thing) => change(thing as never));
+  return Array.isArray(scene[sort]) ? things : things[0];
+}
 
 /** Every column of every population of a run. */
 const state = (run: Simulation) =>
@@ -126,14 +140,72 @@ const state = (run: Simulation) =>
     ...['x', 'y', 'z', 'vx'].flatMap((c) => [...p.columns[c as 'x'].subarray(0, p.count)]),
   ]);
 
+/** Where the numbers of every kind stand: in a thing that has that kind. */
+const STANDS: readonly (readonly [Registry<Kind>, (kind: Kinded) => Numbers])[] = [
+  [shapes, (shape) => numbersOf('emitters', completeEmitter({ id: 'e', name: 'E', shape }))],
+  [masks, (mask) => numbersOf('emitters', completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, masks: [mask] }))],
+  [amounts, (amount) => numbersOf('emitters', completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, amounts: [amount] }))],
+  [bonds, (bond) => numbersOf('emitters', completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, bond }))],
+  [looks, (look) => numbersOf('emitters', completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, look }))],
+  [fieldKinds, (settings) => numbersOf('fields', completeField({ id: 'f', name: 'F', settings }))],
+  [extents, (extent) => numbersOf('fields', completeField({ id: 'f', name: 'F', settings: { kind: 'gravity' }, extent }))],
+  [profiles, (profile) => numbersOf('fields', completeField({ id: 'f', name: 'F', settings: { kind: 'gravity' }, profile }))],
+  [modulators, (row) => numbersOf('fields', completeField({ id: 'f', name: 'F', settings: { kind: 'gravity' }, modulators: [row] }))],
+  [colliderShapes, (shape) => numbersOf('colliders', completeCollider({ id: 'c', name: 'C', shape }))],
+  [responses, (response) => numbersOf('colliders', completeCollider({ id: 'c', name: 'C', shape: { kind: 'ball' }, response }))],
+];
+
+/** Descriptions of what stands in a scene itself, by the sort of thing they describe. */
+const DESCRIBED: readonly (readonly [MovableSort, Description])[] = [
+  ['emitters', descriptions.emitterParameters],
+  ['emitters', descriptions.birthParameters],
+  ['emitters', descriptions.placeParameters],
+  ['fields', descriptions.fieldParameters],
+  ['groups', descriptions.groupParameters],
+  ['colliders', descriptions.colliderParameters],
+  ['colliders', descriptions.hitParameters],
+  ['carriers', descriptions.carrierParameters],
+  ['zones', descriptions.zoneParameters],
+  ['dials', descriptions.dialParameters],
+  ['whole', descriptions.wholeParameters],
+  ['desk', descriptions.deskParameters],
+  ['bounds', descriptions.boundsParameters],
+  ['time', descriptions.timeParameters],
+  ['camera', descriptions.cameraParameters],
+  ['output', descriptions.outputParameters],
+];
+
 describe('every number of a scene', () => {
   const scene = everything();
+
+  it('is among those that can be keyed and driven: of every kind in every registry, and of every description', () => {
+    // A burst has its one moment; a field’s span is told in frames; a field’s strength has the unit of its way of acting.
+    const spared = new Set<Parameter>([
+      ...Object.values(amounts.get('burst').parameters),
+      ...(['from', 'until', 'easeIn', 'easeOut', 'strength'] as const).map((name) => descriptions.fieldParameters[name]),
+    ]);
+    const wanted = (description: Description) => Object.entries(description).filter(([, p]) => isMovable(p) && !spared.has(p));
+    let walked = 0;
+    for (const [registry, stands] of STANDS)
+      for (const { kind } of registry.list) {
+        const there = new Set<Parameter>(Object.values(stands(registry.defaults(kind))));
+        for (const [name, p] of wanted(registry.get(kind).parameters)) {
+          expect(there.has(p), `${kind}: ${name}`).toBe(true);
+          walked++;
+        }
+      }
+    for (const [sort, description] of DESCRIBED) {
+      const there = new Set<Parameter>(thingsOf(scene, sort).flatMap((thing) => Object.values(numbersOf(sort, thing as never))));
+      for (const [name, p] of wanted(description)) expect(there.has(p), `${sort}: ${name}`).toBe(true);
+    }
+    expect(walked).toBeGreaterThan(200);
+  });
 
   it('can be keyed, and where all keys say what was plain, nothing changes by a bit', () => {
     let numbers = 0;
     const keyed = { ...scene } as Record<string, unknown>;
-    for (const sort of SORTS)
-      keyed[sort] = (scene[sort] as readonly never[]).map((thing) => {
+    for (const sort of MOVABLE_SORTS)
+      keyed[sort] = changed(scene, sort, (thing) => {
         const paths = Object.keys(numbersOf(sort, thing)).filter((path) => !path.startsWith('place.'));
         numbers += paths.length;
         const keys = Object.fromEntries(
@@ -149,8 +221,8 @@ describe('every number of a scene', () => {
   it('can be driven, each part of a vector by itself', () => {
     let driven = 0;
     const moving = { ...scene } as Record<string, unknown>;
-    for (const sort of SORTS)
-      moving[sort] = (scene[sort] as readonly never[]).map((thing) => {
+    for (const sort of MOVABLE_SORTS)
+      moving[sort] = changed(scene, sort, (thing) => {
         const numbers = numbersOf(sort, thing);
         const paths = Object.entries(numbers).flatMap(([path, p]) => (p.type === 'number' ? [path] : [0, 1, 2].map((i) => `${path}.${i}`)));
         for (const path of paths) expect(drivenNumber(numbers, path)).toBeDefined();

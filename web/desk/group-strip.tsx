@@ -1,5 +1,5 @@
 import { useSortable } from '@dnd-kit/sortable';
-import { useStrength } from './moved-strength';
+import { useNumberNow } from './moved-strength';
 import { CSS } from '@dnd-kit/utilities';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { memo } from 'react';
@@ -58,7 +58,9 @@ export const GroupStrip = memo(function GroupStrip({ group, index, depth }: { gr
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: group.id });
   const rule = rules.get(group.rule);
   const unit = action ? actions.get(action).vectorUnit : '';
-  const strength = useStrength('groups', group.id, group.strength, (value) => editGroup(group.id, (g) => void (g.strength = value)));
+  const strength = useNumberNow({ sort: 'groups', id: group.id, path: 'strength' }, group.strength, (value) =>
+    editGroup(group.id, (g) => void (g.strength = value)),
+  );
   return (
     <article
       ref={setNodeRef}

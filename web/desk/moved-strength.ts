@@ -1,8 +1,7 @@
 import { useMoved, type NumberRef } from '../parts/movable';
 
-/** The strength of a strip as it is at the playhead, to as many digits as it has room for, and how it is set there. */
-export function useStrength(sort: 'fields' | 'groups', id: string, plain: number, setPlainly: (value: number) => void) {
-  const of: NumberRef = { sort, id, path: 'strength' };
+/** A number of the desk as it is at the playhead, to as many digits as it has room for, and how it is set there. */
+export function useNumberNow(of: NumberRef, plain: number, setPlainly: (value: number) => void) {
   const moved = useMoved(of);
   const now = moved.value as number | undefined;
   return {

@@ -1,5 +1,6 @@
 import { sendTo, type Emitter, type Field, type Group } from '../../core/scene/document';
 import { followDrag } from '../parts/drag';
+import { useThingNow } from '../stage/use-thing-now';
 import { useSceneOf } from '../store/scene-store';
 import { setSend } from './sends';
 
@@ -50,7 +51,8 @@ function SendDot({ thing, type, emitter, index }: { thing: Field | Group; type: 
 }
 
 /** The sends of a field or group, a dot for each emitter. */
-export function SendDots({ thing, type }: { thing: Field | Group; type: 'field' | 'group' }) {
+export function SendDots({ thing: own, type }: { thing: Field | Group; type: 'field' | 'group' }) {
+  const thing = useThingNow(own);
   const emitters = useSceneOf((scene) => scene.emitters);
   return (
     <span className="flex min-w-0 flex-1 flex-wrap gap-0.5">

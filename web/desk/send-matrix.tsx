@@ -3,7 +3,8 @@ import { useRef } from 'react';
 import { fields as fieldKinds } from '../../core/fields';
 import { sendTo, type Emitter, type Field, type Group } from '../../core/scene/document';
 import { Glyph } from '../parts/glyph';
-import { beginGesture, endGesture, openedScene, useScene } from '../store/scene-store';
+import { useSceneNow } from '../stage/use-thing-now';
+import { beginGesture, endGesture, openedScene } from '../store/scene-store';
 import { isSelected, select, useSelection } from '../store/selection-store';
 import { stripsOf } from './desk-row';
 import { RINGS } from './send-dot';
@@ -52,7 +53,7 @@ function Column({ emitter, index, others }: { emitter: Emitter; index: number; o
 
 /** Fields and groups against emitters: who feels how much of what. Drag across cells to set several alike. */
 export function SendMatrix() {
-  const scene = useScene();
+  const scene = useSceneNow();
   const { selection } = useSelection();
   const painted = useRef<number>(undefined);
   const rows = stripsOf({ ...scene, groups: scene.groups.map((g) => ({ ...g, folded: false })) });

@@ -22,7 +22,7 @@ import { MuteSolo } from './mute-solo';
 import { FalloffOrReason, Gives, StripMeter } from './readings';
 import { SendDots } from './send-dot';
 import { MoveLine } from '../parts/movable';
-import { useStrength } from './moved-strength';
+import { useNumberNow } from './moved-strength';
 import { setStrength, strengthParameter } from './strength';
 import { focusBeside } from './strip-keys';
 
@@ -74,7 +74,9 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
   const kind = fieldKinds.get(field.settings.kind);
   const action = actions.get(field.actsAs);
   const parameter = strengthParameter(field);
-  const strength = useStrength('fields', field.id, field.strength, (value) => setStrength(field.id, value));
+  const strength = useNumberNow({ sort: 'fields', id: field.id, path: 'strength' }, field.strength, (value) =>
+    setStrength(field.id, value),
+  );
   return (
     <article
       ref={setNodeRef}

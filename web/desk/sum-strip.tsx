@@ -5,8 +5,10 @@ import { shownNumber } from '../parts/sum';
 import { deskParameters } from '../../core/scene/descriptions';
 import { NumberBox } from '../parts/number-field';
 import { editScene, useSceneOf } from '../store/scene-store';
+import { MoveLine } from '../parts/movable';
 import { Fader } from './fader';
 import { Meter } from './meter';
+import { useNumberNow } from './moved-strength';
 
 const brief = (value: number) => (value > 0 ? shownNumber(Number(value.toPrecision(3))) : '0');
 
@@ -30,7 +32,12 @@ export function SumStrip() {
   const most = Math.max(1e-9, ...shares.map((s) => s.felt));
   const { count, squares, peak } = meters.total;
   const delivered = count > 0 ? Math.sqrt(squares / count) : 0;
-  const setMaster = (value: number) => editScene((s) => void (s.desk.master = value));
+  const master = useNumberNow({ sort: 'desk', id: '', path: 'master' }, desk.master, (value) =>
+    editScene((s) => void (s.desk.master = value)),
+  );
+  const ceiling = useNumberNow({ sort: 'desk', id: '', path: 'ceiling' }, desk.ceiling, (value) =>
+    editScene((s) => void (s.desk.ceiling = value)),
+  );
   const allMuted = fields.length > 0 && fields.every((f) => f.mute);
   return (
     <section className="flex w-46 shrink-0 flex-col bg-panel px-4 pt-2 pb-2" aria-label="Sum of the fields">
@@ -56,9 +63,12 @@ export function SumStrip() {
       </ul>
       <div className="mt-1 flex h-20 gap-1.5">
         <Meter rms={delivered} peak={peak} unit="m/s²" />
-        <Fader label="Master" value={desk.master} parameter={deskParameters.master} live={false} onChange={setMaster} />
+        <Fader label="Master" value={master.value} parameter={deskParameters.master} live={false} onChange={master.set} />
         <div className="min-w-0 flex-1">
-          <NumberBox label="Master as a number" value={desk.master} parameter={deskParameters.master} unit="×" onChange={setMaster} />
+          <div className="relative">
+            <NumberBox label="Master as a number" value={master.value} parameter={deskParameters.master} unit="×" onChange={master.set} />
+            <MoveLine of={master.of} label="Master" parameter={deskParameters.master} moved={master.moved} narrow />
+          </div>
           <p className="mt-1">
             <span className="font-mono text-[17px] tracking-tight">{brief(delivered)}</span> <span className="num text-second">m/s²</span>
           </p>
@@ -72,13 +82,16 @@ export function SumStrip() {
             />
             limit
             {desk.limited && (
-              <NumberBox
-                label="Limit of the desk"
-                value={desk.ceiling}
-                parameter={deskParameters.ceiling}
-                unit=""
-                onChange={(value) => editScene((s) => void (s.desk.ceiling = value))}
-              />
+              <span className="relative">
+                <NumberBox
+                  label="Limit of the desk"
+                  value={ceiling.value}
+                  parameter={deskParameters.ceiling}
+                  unit=""
+                  onChange={ceiling.set}
+                />
+                <MoveLine of={ceiling.of} label="Limit of the desk" parameter={deskParameters.ceiling} moved={ceiling.moved} narrow />
+              </span>
             )}
           </label>
         </div>

@@ -1,3 +1,4 @@
+import { clockIn } from '../../core/scene/clock';
 import { dialAt } from '../../core/scene/dials';
 import { withDrives } from '../../core/scene/drives';
 import { drawnMotion } from '../stage/motions';
@@ -26,14 +27,15 @@ export function particleSight(scene: Scene, assets: Assets, thing: WithReach, fr
   // Golden-ratio steps go through all of them without a pattern.
   const i = Math.floor(particles.count * ((0.5 + turn * 0.6180339887) % 1));
   const { columns } = particles;
-  const place = drawnMotion(scene, thing).at(frame.frame);
+  const now = clockIn(scene).at(frame.frame);
+  const place = drawnMotion(scene, thing).at(now);
   const [x, y, z] = inward(place, [columns.x[i]!, columns.y[i]!, columns.z[i]!]);
   const velocity = [columns.vx[i]!, columns.vy[i]!, columns.vz[i]!] as const;
   const [vx, vy, vz] = rotateBack(place.rotation, velocity);
   const distance = new Float64Array(1);
   const at = { x: Float64Array.of(x), y: Float64Array.of(y), z: Float64Array.of(z) };
   const kind = extents.get(thing.extent.kind);
-  if (kind.bounded) kind.distance(thing.extent, resourcesOf(scene, assets))(at, 1, distance, frame.frame / scene.time.fps);
+  if (kind.bounded) kind.distance(thing.extent, resourcesOf(scene, assets))(at, 1, distance, now / scene.time.fps);
   const own = {
     x,
     y,
@@ -46,14 +48,14 @@ export function particleSight(scene: Scene, assets: Assets, thing: WithReach, fr
     age: particles.age[i]!,
     life: columns.life[i]!,
     key: particles.id[i]!,
-    time: frame.frame / scene.time.fps,
-    frame: frame.frame,
+    time: now / scene.time.fps,
+    frame: now,
     strength: thing.strength,
   };
-  return { of: `particle ${particles.id[i]!}`, values: named(scene, own, frame.frame) };
+  return { of: `particle ${particles.id[i]!}`, values: named(scene, own, now) };
 }
 
-/** What formulas of a gate see at a frame. */
+/** What formulas of a gate see at a frame of the scene’s time. */
 export function gateSight(scene: Scene, frame: number): FormulaSight {
   const { fps, first, last } = scene.time;
   const own = { frame, time: frame / fps, first, last, fps };

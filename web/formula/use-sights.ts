@@ -1,6 +1,6 @@
 import { useCallback, useState } from 'react';
 import type { WithReach } from '../../core/scene/document';
-import { usePlayer } from '../stage/player-store';
+import { sceneFrame } from '../stage/scene-clock';
 import { useAssets } from '../stage/scene-assets';
 import { useStage } from '../stage/stage';
 import { useScene } from '../store/scene-store';
@@ -22,5 +22,5 @@ export function useParticleSight(thing: WithReach) {
 /** Values for the formula of a gate: at the playhead. */
 export function useGateSight() {
   const scene = useScene();
-  return useCallback(() => gateSight(scene, usePlayer.getState().frame), [scene]);
+  return useCallback(() => gateSight(scene, sceneFrame()), [scene]);
 }

@@ -4,7 +4,6 @@ import { responses } from '../../core/responses';
 import { colliderParameters, hitParameters } from '../../core/scene/descriptions';
 import { hitOf, type Collider } from '../../core/scene/document';
 import { KindChoice } from '../parts/kind-choice';
-import { NumberRow } from '../parts/number-field';
 import { ParameterRows } from '../parts/parameter-row';
 import { thousands } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
@@ -14,12 +13,12 @@ import { duplicateCollider, removeCollider } from './collider-edit';
 import { PlaceSection } from './place-section';
 import { ReasonNote } from './reason-note';
 import { Section } from './section';
+import { ShareRow } from './share-row';
 
 type Draftable = Record<string, unknown>;
 
 const SPLIT = Object.keys(colliderParameters).filter((name) => name.startsWith('split'));
 const OWN = ['on', 'shown', 'seed'];
-const BOUNCE = { ...hitParameters.bounce, unit: '%', default: 100, min: 0, max: 200, usual: [0, 200] } as const;
 
 function Idle({ collider }: { collider: Collider }) {
   const scene = useScene();
@@ -122,11 +121,13 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
                 <span className="truncate text-second">{emitter.name}</span>
               </label>
               {hit.hits && collider.response.kind === 'bounce' && (
-                <NumberRow
+                <ShareRow
+                  of={{ ...of, path: `sends.${emitter.id}.bounce` }}
                   label={`Bounce of ${emitter.name}`}
-                  value={Math.round(hit.bounce * 1000) / 10}
-                  parameter={BOUNCE}
-                  onChange={(value) => setHit(emitter.id, 'bounce', value / 100)}
+                  share={hit.bounce}
+                  parameter={hitParameters.bounce}
+                  isWritten={emitter.id in collider.sends}
+                  onChange={(share) => setHit(emitter.id, 'bounce', share)}
                 />
               )}
             </div>

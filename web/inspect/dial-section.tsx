@@ -5,18 +5,18 @@ import { dialParameters } from '../../core/scene/descriptions';
 import { MOST, type Dial } from '../../core/scene/document';
 import { MoveBlock, MoveLine, useMoved } from '../parts/movable';
 import { NumberBox, NumberRow } from '../parts/number-field';
-import { usePlayer } from '../stage/player-store';
+import { useSceneFrame } from '../stage/scene-clock';
 import { beginGesture, endGesture, useScene } from '../store/scene-store';
 import { addDial, removeDial, renameDial, setDial, setDialSpan, toggleDialKey } from './dial-edit';
 import { KeyMark } from './key-mark';
 import { Section } from './section';
 
 function DialRow({ dial }: { dial: Dial }) {
-  const frame = usePlayer((state) => state.frame);
+  const frame = useSceneFrame();
   const [typed, setTyped] = useState<string>();
   const [refused, setRefused] = useState<string>();
   const keys = dial.keys['value'] ?? [];
-  const here = keys.some((k) => k.frame === frame);
+  const here = keys.some((k) => k.frame === Math.round(frame));
   const of = { sort: 'dials', id: dial.id, path: 'value' } as const;
   const moved = useMoved(of);
   const value = (moved.value as number | undefined) ?? dialAt(dial, frame);
@@ -47,7 +47,7 @@ function DialRow({ dial }: { dial: Dial }) {
         </div>
         <button
           className={`text-button px-0.5 ${here ? 'text-lamp' : ''}`}
-          aria-label={`Key ${dial.name} at frame ${frame}`}
+          aria-label={`Key ${dial.name} at frame ${Math.round(frame)}`}
           aria-pressed={here}
           title={here ? 'Take the key at this frame away' : 'Write a key at this frame'}
           onClick={() => toggleDialKey(dial.id)}

@@ -8,9 +8,12 @@ import {
   wholeParameters,
   workParameters,
 } from '../../core/scene/descriptions';
+import type { NumberParameter } from '../../core/describe/parameters';
 import { usePlayer } from '../stage/player-store';
-import { ParameterRows } from '../parts/parameter-row';
-import { editScene, useScene } from '../store/scene-store';
+import { useMoved } from '../parts/movable';
+import { ParameterRow, ParameterRows } from '../parts/parameter-row';
+import { setIfKeyed } from '../store/movement';
+import { editScene, useScene, useSceneOf } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
 import { useStage } from '../stage/stage';
 import { placeAtShot } from '../view/place-at-shot';
@@ -58,10 +61,11 @@ function CameraInspector() {
       <ParameterRows
         description={cameraParameters}
         values={scene.camera}
+        of={{ sort: 'camera', id: '', prefix: '' }}
         onChange={(name, value) => editScene((s) => void ((s.camera as Draftable)[name] = value))}
       />
       <div className="mt-3 flex gap-2">
-        <button className="line-button" onClick={() => stage.rig?.lookThroughShot(scene)}>
+        <button className="line-button" onClick={() => stage.rig?.lookThroughShot(scene, usePlayer.getState().frame)}>
           Look through it
         </button>
         <button className="line-button" onClick={() => stage.rig && placeAtShot(stage.rig)}>
@@ -69,6 +73,40 @@ function CameraInspector() {
         </button>
       </div>
     </Section>
+  );
+}
+
+/** How large the scene seems by how fast it goes: speeds of what falls and swings grow with the root of its length. */
+const APPARENT: NumberParameter = {
+  type: 'number',
+  label: 'Apparent size',
+  unit: '×',
+  default: 1,
+  min: 0.0001,
+  max: 10000,
+  usual: [0.1, 10],
+  help: 'The same set-up made to read as small and hasty, or as large and slow: speeds go with the root of the length, so the time scale is one over the root of this.',
+};
+
+function ApparentSize() {
+  const time = { sort: 'time', id: '', path: 'scale' } as const;
+  const moved = useMoved(time);
+  const plain = useSceneOf((scene) => scene.time.scale);
+  const scale = (moved.value as number | undefined) ?? plain;
+  const set = (size: number) => {
+    const next = Number((1 / Math.sqrt(size)).toPrecision(6));
+    if (!setIfKeyed(time, 'scale', next)) setTime('scale', next);
+  };
+  if (scale === 0 || moved.drives.length > 0) return null;
+  return (
+    <ParameterRow
+      parameter={APPARENT}
+      value={Number((1 / (scale * scale)).toPrecision(4))}
+      values={{}}
+      unit={undefined}
+      onChange={(value) => set(value as number)}
+      onOther={() => undefined}
+    />
   );
 }
 
@@ -91,7 +129,8 @@ function SceneInspector() {
         />
       </Section>
       <Section title="Time">
-        <ParameterRows description={timeParameters} values={scene.time} onChange={setTime} />
+        <ParameterRows description={timeParameters} values={scene.time} of={{ sort: 'time', id: '', prefix: '' }} onChange={setTime} />
+        <ApparentSize />
         <button
           className="line-button mt-2"
           title="What comes before the playhead becomes pre-roll: the run is the same, and the shot begins here"
@@ -104,6 +143,7 @@ function SceneInspector() {
         <ParameterRows
           description={boundsParameters}
           values={scene.bounds}
+          of={{ sort: 'bounds', id: '', prefix: '' }}
           onChange={(name, value) =>
             editScene((s) => {
               // A box without width holds nothing: each side stays above 0.

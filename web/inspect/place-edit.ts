@@ -8,7 +8,7 @@ import type { Rotation } from '../../core/math/rotation';
 import type { Scene } from '../../core/scene/document';
 import { setIfKeyed, setKeysOf, toggleKeyOf, type ThingRef } from '../store/movement';
 import { editScene, editThing, LISTS, openedScene, thingOf, type ThingType } from '../store/scene-store';
-import { usePlayer } from '../stage/player-store';
+import { sceneFrame } from '../stage/scene-clock';
 
 /** Numbers of a place that can be keyed. */
 export type PlaceNumber = 'position' | 'rotation' | 'scale';
@@ -50,7 +50,7 @@ export function changeKey(owner: PlaceOwner, name: PlaceNumber, frame: number, c
   return undefined;
 }
 
-/** The frame in which a thing's place is given, at a frame of the shot. */
+/** The frame in which a thing's place is given, at a frame of the scene’s time. */
 export function outerFrame(scene: Scene, placed: Placed, frame: number): Similarity {
   const [nearest] = carriersOf(carriersIn(scene), placed);
   return nearest ? motionIn(scene, nearest).at(frame) : WORLD;
@@ -72,7 +72,7 @@ export function mount(owner: PlaceOwner, carrier: string): void {
   const scene = openedScene();
   const placed = placedOf(scene, owner);
   if (!placed) return;
-  const { frame } = usePlayer.getState();
+  const frame = sceneFrame();
   const now = motionIn(scene, placed).at(frame);
   const next: Placed = { ...placed, place: { ...placed.place, carrier, follows: 'whole' } };
   const outer = outerFrame(scene, next, frame);

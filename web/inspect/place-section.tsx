@@ -6,7 +6,7 @@ import { placeParameters } from '../../core/scene/descriptions';
 import type { Vector } from '../../core/math/vector';
 import { NumberBox } from '../parts/number-field';
 import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
-import { usePlayer } from '../stage/player-store';
+import { useSceneFrame } from '../stage/scene-clock';
 import { editThing, useScene } from '../store/scene-store';
 import { changeKey, mount, placedOf, refOf, setPlace, toggleKey, type PlaceNumber, type PlaceOwner } from './place-edit';
 import { KeyMark } from './key-mark';
@@ -28,14 +28,14 @@ const frameNumber = {
 
 function KeyList({ owner, name, keys }: { owner: PlaceOwner; name: PlaceNumber; keys: readonly Key[] }) {
   const [refused, setRefused] = useState<string>();
-  const { frame } = usePlayer();
+  const frame = useSceneFrame();
   const label = placeParameters[name].label;
   return (
     <ol className="mb-1 border-l border-rule pl-2" aria-label={`Keys of ${label.toLowerCase()}`}>
       {keys.map((key) => (
         <li
           key={key.frame}
-          className={`grid grid-cols-[4.5rem_1fr_4rem_1rem] items-baseline gap-1 ${key.frame === frame ? 'text-lamp' : ''}`}
+          className={`grid grid-cols-[4.5rem_1fr_4rem_1rem] items-baseline gap-1 ${key.frame === Math.round(frame) ? 'text-lamp' : ''}`}
         >
           <NumberBox
             label={`Frame of a key of ${label.toLowerCase()}`}
@@ -91,7 +91,7 @@ export function PlaceSection({
   children?: React.ReactNode;
 }) {
   const scene = useScene();
-  const { frame } = usePlayer();
+  const frame = useSceneFrame();
   const placed = placedOf(scene, owner);
   if (!placed) return null;
   const now = placeAt(placed, frame);
@@ -106,7 +106,7 @@ export function PlaceSection({
     <Section title={title} aside={keyed ? 'keyed: changes write keys at the playhead' : undefined}>
       {NUMBERS.map((name) => {
         const keys = placed.keys[`place.${name}`] ?? [];
-        const here = keys.some((k) => k.frame === frame);
+        const here = keys.some((k) => k.frame === Math.round(frame));
         const parameter = name === 'scale' && scale ? { ...placeParameters.scale, ...scale } : placeParameters[name];
         return (
           <div key={name}>
@@ -119,7 +119,7 @@ export function PlaceSection({
               />
               <button
                 className={`text-button justify-self-end px-0.5 ${here ? 'text-lamp' : ''}`}
-                aria-label={`Key ${parameter.label.toLowerCase()} at frame ${frame}`}
+                aria-label={`Key ${parameter.label.toLowerCase()} at frame ${Math.round(frame)}`}
                 aria-pressed={here}
                 title={here ? 'Take the key at this frame away' : 'Write a key at this frame'}
                 onClick={() => toggleKey(owner, name)}

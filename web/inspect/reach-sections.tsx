@@ -12,7 +12,6 @@ import { editReach, keepCorePositive, setExtentNumber, setProfileKind, type Reac
 import { ProfileGraph } from '../desk/profile-graph';
 import { setSend } from '../desk/sends';
 import { KindChoice } from '../parts/kind-choice';
-import { NumberRow } from '../parts/number-field';
 import { ParameterRows } from '../parts/parameter-row';
 import { openProfile } from '../profile/profile-store';
 import { usePlayer } from '../stage/player-store';
@@ -21,8 +20,7 @@ import { imageOf } from '../../core/scene/assets';
 import { LISTS, useScene } from '../store/scene-store';
 import { takeRow } from '../store/take-row';
 import { Section } from './section';
-
-const PERCENT = { ...sendParameter, default: 100, min: 0, max: 200, usual: [0, 200] } as const;
+import { ShareRow } from './share-row';
 
 interface Props {
   readonly thing: WithReach;
@@ -160,12 +158,14 @@ export function SendSection({ thing, owner }: Props) {
   return (
     <Section title="Sends" aside="how much each emitter feels">
       {emitters.map((emitter) => (
-        <NumberRow
+        <ShareRow
           key={emitter.id}
+          of={{ sort: LISTS[owner.type], id: owner.id, path: `sends.${emitter.id}` }}
           label={emitter.name}
-          value={Math.round(sendTo(thing, emitter.id) * 1000) / 10}
-          parameter={PERCENT}
-          onChange={(value) => setSend(owner.type, owner.id, emitter.id, value / 100)}
+          share={sendTo(thing, emitter.id)}
+          parameter={sendParameter}
+          isWritten={emitter.id in thing.sends}
+          onChange={(share) => setSend(owner.type, owner.id, emitter.id, share)}
         />
       ))}
     </Section>

@@ -11,7 +11,8 @@ import { useSceneOf } from '../store/scene-store';
 import { setKeysOf } from '../store/movement';
 import { DeckOfKeys, RowName } from './deck-of-keys';
 import type { KeyRow } from './key-rows';
-import { useSpan } from './keys-deck';
+import type { Clock } from '../../core/time/clock';
+import { clockOfRow, useSpan, type DeckSpan } from './keys-deck';
 import { isPicked, pick, useKeys } from './keys-store';
 import { startMove } from './key-actions';
 import { useRows } from './use-deck-keys';
@@ -26,6 +27,8 @@ interface Curve {
   readonly row: KeyRow;
   readonly part: number;
   readonly name: string;
+  /** The time in which its keys stand. */
+  readonly clock: Clock;
 }
 
 const part = (value: Key['value'], index: number): number => (typeof value === 'number' ? value : value[index]!);
@@ -34,12 +37,13 @@ function withPart(value: Key['value'], index: number, to: number): Key['value'] 
   return typeof value === 'number' ? to : (value.map((n, i) => (i === index ? to : n)) as unknown as Vector);
 }
 
-const curvesOf = (rows: readonly KeyRow[]): Curve[] =>
-  rows.flatMap((row) =>
-    row.parameter.type === 'vector'
-      ? PARTS.map((name, i) => ({ row, part: i, name: `${row.label} ${name}` }))
-      : [{ row, part: 0, name: row.label }],
-  );
+const curvesOf = (rows: readonly KeyRow[], span: DeckSpan): Curve[] =>
+  rows.flatMap((row) => {
+    const clock = clockOfRow(span, row.ref.sort);
+    return row.parameter.type === 'vector'
+      ? PARTS.map((name, i) => ({ row, part: i, name: `${row.label} ${name}`, clock }))
+      : [{ row, part: 0, name: row.label, clock }];
+  });
 
 /** How dashes tell the curves apart; they are no colours of the work. */
 const DASHES = ['', '6 3', '2 3', '8 3 2 3'] as const;
@@ -62,13 +66,13 @@ const perPixelY = (f: Frame) => (f.high - f.low) / (f.height - 2 * MARGIN.y);
 function rangeOf(curves: readonly Curve[], from: number, to: number): { low: number; high: number } {
   let low = Infinity;
   let high = -Infinity;
-  for (const { row, part: p } of curves) {
+  for (const { row, part: p, clock } of curves) {
     const take = (value: number) => {
       low = Math.min(low, value);
       high = Math.max(high, value);
     };
     for (const key of row.keys) take(part(key.value, p));
-    for (let i = 0; i <= 100; i++) take(part(valueAt(row.keys as readonly Key<Vector>[], from + ((to - from) * i) / 100), p));
+    for (let i = 0; i <= 100; i++) take(part(valueAt(row.keys as readonly Key<Vector>[], clock.at(from + ((to - from) * i) / 100)), p));
   }
   if (!(high >= low)) return { low: 0, high: 1 };
   const room = high > low ? 0 : Math.max(0.5, Math.abs(high) / 2);
@@ -77,14 +81,20 @@ function rangeOf(curves: readonly Curve[], from: number, to: number): { low: num
 
 /** Whether two states of a curve are drawn alike. */
 const alike = (a: { curve: Curve; frame: Frame }, b: { curve: Curve; frame: Frame }): boolean =>
-  a.curve.row.keys === b.curve.row.keys && a.curve.row.id === b.curve.row.id && a.curve.part === b.curve.part && a.frame === b.frame;
+  a.curve.row.keys === b.curve.row.keys &&
+  a.curve.row.id === b.curve.row.id &&
+  a.curve.part === b.curve.part &&
+  a.curve.clock === b.curve.clock &&
+  a.frame === b.frame;
 
 const Line = memo(function Line({ curve, frame, dash }: { curve: Curve; frame: Frame; dash: string }) {
   const points = useMemo(() => {
     const list: string[] = [];
     const keys = curve.row.keys as readonly Key<Vector>[];
     for (let x = MARGIN.left; x <= frame.width - MARGIN.right; x += 2)
-      list.push(`${x},${yOf(frame, part(valueAt(keys, frame.from + (x - MARGIN.left) * perPixelX(frame)), curve.part)).toFixed(1)}`);
+      list.push(
+        `${x},${yOf(frame, part(valueAt(keys, curve.clock.at(frame.from + (x - MARGIN.left) * perPixelX(frame))), curve.part)).toFixed(1)}`,
+      );
     return list.join(' ');
   }, [curve, frame]);
   return <polyline points={points} fill="none" stroke="currentColor" strokeWidth={1.3} strokeDasharray={dash} className="text-second" />;
@@ -103,7 +113,7 @@ function dragPoint(event: React.PointerEvent, curve: Curve, key: Key, frame: Fra
   const move = startMove();
   const was = part(key.value, curve.part);
   followDrag(event, ({ dx, dy, fine }) => {
-    const by = Math.round(dx * perPixelX(frame));
+    const by = Math.round(curve.clock.at(curve.clock.back(key.frame) + dx * perPixelX(frame))) - key.frame;
     const value = settled(was - dy * perPixelY(frame) * (fine ? 0.1 : 1), perPixelY(frame));
     if (!alone) return move(by);
     const raised = keys.map((k) =>
@@ -126,7 +136,7 @@ function HandlePair({ curve, index, frame }: { curve: Curve; index: number; fram
   const [va, vb] = [part(a.value, p), part(b.value, p)];
   if (va === vb) return null;
   const handles = a.handles ?? USUAL_HANDLES;
-  const long = b.frame - a.frame;
+  const [xa, xb] = [a, b].map((key) => xOf(frame, curve.clock.back(key.frame))) as [number, number];
   const set = (next: Handles) =>
     setKeysOf(
       row.ref,
@@ -135,9 +145,9 @@ function HandlePair({ curve, index, frame }: { curve: Curve; index: number; fram
     );
   const one = (which: 0 | 1) => {
     const [hx, hy] = [handles[2 * which]!, handles[2 * which + 1]!];
-    const x = xOf(frame, a.frame + hx * long);
+    const x = xOf(frame, curve.clock.back(a.frame + hx * (b.frame - a.frame)));
     const y = yOf(frame, va + hy * (vb - va));
-    const end = which === 0 ? a : b;
+    const [end, endX] = which === 0 ? [a, xa] : [b, xb];
     const to = (nx: number, ny: number) => {
       const round = (n: number) => Math.round(n * 1000) / 1000;
       const next = [...handles] as [number, number, number, number];
@@ -147,7 +157,7 @@ function HandlePair({ curve, index, frame }: { curve: Curve; index: number; fram
     };
     return (
       <g key={which}>
-        <line x1={xOf(frame, end.frame)} y1={yOf(frame, part(end.value, p))} x2={x} y2={y} stroke="currentColor" className="text-lamp/70" />
+        <line x1={endX} y1={yOf(frame, part(end.value, p))} x2={x} y2={y} stroke="currentColor" className="text-lamp/70" />
         <circle
           cx={x}
           cy={y}
@@ -156,9 +166,7 @@ function HandlePair({ curve, index, frame }: { curve: Curve; index: number; fram
           role="button"
           aria-label={`Handle ${which + 1} of ${curve.name} at frame ${a.frame}`}
           className="cursor-grab touch-none fill-panel stroke-lamp focus:outline-none focus-visible:fill-lamp"
-          onPointerDown={(event) =>
-            followDrag(event, ({ dx, dy }) => to(hx + (dx * perPixelX(frame)) / long, hy - (dy * perPixelY(frame)) / (vb - va)))
-          }
+          onPointerDown={(event) => followDrag(event, ({ dx, dy }) => to(hx + dx / (xb - xa), hy - (dy * perPixelY(frame)) / (vb - va)))}
           onKeyDown={(event) => {
             const by = { ArrowLeft: [-0.02, 0], ArrowRight: [0.02, 0], ArrowUp: [0, 0.02], ArrowDown: [0, -0.02] }[event.key];
             if (!by) return;
@@ -188,7 +196,7 @@ const Points = memo(function Points({ curve, frame }: { curve: Curve; frame: Fra
           <g key={i}>
             {on && key.ease === 'curve' && i + 1 < curve.row.keys.length && <HandlePair curve={curve} index={i} frame={frame} />}
             <rect
-              x={xOf(frame, key.frame) - 4}
+              x={xOf(frame, curve.clock.back(key.frame)) - 4}
               y={yOf(frame, part(key.value, curve.part)) - 4}
               width={8}
               height={8}
@@ -226,7 +234,14 @@ export function CurvesDeck() {
     watch.observe(element);
     return () => watch.disconnect();
   }, [empty]);
-  const shown = useMemo(() => curvesOf(rows.filter((row) => !hidden.has(row.id))), [rows, hidden]);
+  const shown = useMemo(
+    () =>
+      curvesOf(
+        rows.filter((row) => !hidden.has(row.id)),
+        span,
+      ),
+    [rows, hidden, span],
+  );
   // While a key is dragged the scale stays, so that the key stays under the pointer.
   const range = useMemo(() => rangeOf(shown, span.from, span.to), [shown, span.from, span.to]);
   const [held, setHeld] = useState<{ low: number; high: number }>();

@@ -4,7 +4,7 @@ import { movedKeys, pastedKeys, scaledKeys } from '../../core/places/key-edits';
 import type { Ease, Key } from '../../core/places/keys';
 import { valueOf } from '../../core/scene/numbers';
 import { MOST } from '../../core/scene/document';
-import { usePlayer } from '../stage/player-store';
+import { keyFrame } from '../stage/scene-clock';
 import { movableOf, setKeysOf } from '../store/movement';
 import { beginGesture, endGesture, openedScene } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
@@ -106,7 +106,6 @@ export function pasteKeys(): void {
     return;
   }
   const scene = openedScene();
-  const { frame } = usePlayer.getState();
   const { fps } = scene.time;
   const chosen = selectedRef(useSelection.getState().selection);
   const rate = fps / copied.fps;
@@ -121,6 +120,7 @@ export function pasteKeys(): void {
         lost++;
         continue;
       }
+      const frame = keyFrame(ref.sort);
       const put = pastedKeys(before, keys, copied.first, frame, rate);
       setKeysOf(ref, path, put);
       next[`${ref.sort} ${ref.id} ${path}`] = keys.map((key) => frame + Math.round((key.frame - copied.first) * rate));

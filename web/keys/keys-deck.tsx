@@ -1,4 +1,7 @@
-import { memo, useCallback, useRef, useState } from 'react';
+import { memo, useCallback, useMemo, useRef, useState } from 'react';
+import { isByShot, type MovableSort } from '../../core/scene/numbers';
+import type { Clock } from '../../core/time/clock';
+import { frameOf, useClock } from '../stage/scene-clock';
 import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
 import { KeyMark } from '../inspect/key-mark';
@@ -15,13 +18,26 @@ import { ticksOf } from '../studio/ticks';
 import { useRows } from './use-deck-keys';
 
 /** Frames that the deck spans: the run, pre-roll included. */
-export function useSpan(): { readonly from: number; readonly to: number } {
+export function useSpan(): DeckSpan {
   const { first, last, preRoll } = useSceneOf((scene) => scene.time);
-  return { from: first - preRoll, to: Math.max(last, first - preRoll + 1) };
+  const clock = useClock();
+  return useMemo(() => ({ from: first - preRoll, to: Math.max(last, first - preRoll + 1), clock }), [first, last, preRoll, clock]);
 }
 
+/** The frames of the shot that a deck spans, and how the scene’s own time runs beside them. */
+export interface DeckSpan {
+  readonly from: number;
+  readonly to: number;
+  readonly clock: Clock;
+}
+
+const SHOT: Clock = { even: true, at: (frame) => frame, back: (frame) => frame };
+
+/** The time in which the keys of a row stand. */
+export const clockOfRow = (span: DeckSpan, sort: MovableSort): Clock => (isByShot(sort) ? SHOT : span.clock);
+
 /** Begins a drag of the selected keys from one of them; Alt scales them about the first of them. */
-export function dragKeys(event: React.PointerEvent, row: KeyRow, frame: number, pixelsAFrame: number): void {
+export function dragKeys(event: React.PointerEvent, row: KeyRow, frame: number, pixelsAFrame: number, clock: Clock): void {
   const state = useKeys.getState();
   const already = isPicked(state, row.id, frame);
   if (!already || event.shiftKey) pick({ [row.id]: [frame] }, event.shiftKey);
@@ -31,7 +47,7 @@ export function dragKeys(event: React.PointerEvent, row: KeyRow, frame: number, 
   followDrag(
     event,
     ({ dx }) => {
-      const by = Math.round(dx / pixelsAFrame);
+      const by = Math.round(clock.at(clock.back(frame) + dx / pixelsAFrame)) - frame;
       if (scales) move(0, { about: first, by: Math.max(0.01, (frame + by - first) / (frame - first)) });
       else move(by);
     },
@@ -43,7 +59,7 @@ export function dragKeys(event: React.PointerEvent, row: KeyRow, frame: number, 
 
 interface MarksProps {
   readonly row: KeyRow;
-  readonly span: { readonly from: number; readonly to: number };
+  readonly span: DeckSpan;
   readonly width: () => number;
 }
 
@@ -51,6 +67,7 @@ interface MarksProps {
 const Marks = memo(
   function Marks({ row, span, width }: MarksProps) {
     const picked = useKeys((state) => state.picked[row.id]);
+    const clock = clockOfRow(span, row.ref.sort);
     // By their place in the row, so that a key that is moved keeps the focus.
     return row.keys.map((key, i) => {
       const on = picked?.includes(key.frame) ?? false;
@@ -59,10 +76,10 @@ const Marks = memo(
           key={i}
           data-key={`${row.id} ${key.frame}`}
           className={`absolute top-1/2 -translate-x-1/2 -translate-y-1/2 touch-none p-0.5 hover:text-lamp ${on ? 'text-lamp' : 'text-second'}`}
-          style={{ left: `${(100 * (key.frame - span.from)) / (span.to - span.from)}%` }}
+          style={{ left: `${(100 * (clock.back(key.frame) - span.from)) / (span.to - span.from)}%` }}
           aria-label={`${row.thing}, ${row.label}: key at frame ${key.frame}`}
           aria-pressed={on}
-          onPointerDown={(event) => dragKeys(event, row, key.frame, width() / (span.to - span.from))}
+          onPointerDown={(event) => dragKeys(event, row, key.frame, width() / (span.to - span.from), clock)}
           onKeyDown={(event) => {
             if (event.key !== 'Enter' && event.key !== ' ') return;
             event.preventDefault();
@@ -75,12 +92,7 @@ const Marks = memo(
       );
     });
   },
-  (a, b) =>
-    a.row.keys === b.row.keys &&
-    a.row.id === b.row.id &&
-    a.row.thing === b.row.thing &&
-    a.span.from === b.span.from &&
-    a.span.to === b.span.to,
+  (a, b) => a.row.keys === b.row.keys && a.row.id === b.row.id && a.row.thing === b.row.thing && a.span === b.span,
 );
 
 /** The playhead over the rows. */
@@ -95,9 +107,10 @@ function Playhead({ span }: { span: { from: number; to: number } }) {
 }
 
 /** Writes a key where a row was double-pressed, of the value that it has there. */
-function writeKey(row: KeyRow, frame: number): void {
+function writeKey(row: KeyRow, shotFrame: number): void {
   const scene = openedScene();
-  const value = valueOn(scene, row.ref, row.path, frame);
+  const frame = Math.round(frameOf(scene, row.ref.sort, shotFrame));
+  const value = valueOn(scene, row.ref, row.path, shotFrame);
   const thing = movableOf(scene, row.ref);
   if (value === undefined || !thing) return;
   const keys = (thing.keys[row.path] ?? []) as readonly Key[];

@@ -1,4 +1,5 @@
 import type { Scene } from '../../core/scene/document';
+import type { DeckSpan } from './keys-deck';
 import { followDrag } from '../parts/drag';
 import { editEmitter, editField } from '../store/scene-store';
 
@@ -79,11 +80,16 @@ export function pulled(stretch: Stretch, grip: Grip, by: number): Stretch {
   return sound(grip === 'easeIn' ? { ...stretch, easeIn: easeIn + by } : { ...stretch, easeOut: easeOut - by });
 }
 
+/** The frame at which a grip is. */
+function gripped({ from, until, easeIn, easeOut }: Stretch, which: Grip): number {
+  return which === 'until' ? until : which === 'easeIn' ? from + easeIn : which === 'easeOut' ? until - easeOut : from;
+}
+
 const WORDS: Readonly<Record<Grip, string>> = { from: 'beginning', until: 'end', all: 'whole', easeIn: 'ease-in', easeOut: 'ease-out' };
 
 /** The stretches of one thing as bars: dragged whole, by their ends, and by how they come and go. */
-export function SpanBars({ row, span, width }: { row: SpanRow; span: { from: number; to: number }; width: () => number }) {
-  const x = (frame: number) => (100 * (frame - span.from)) / (span.to - span.from);
+export function SpanBars({ row, span, width }: { row: SpanRow; span: DeckSpan; width: () => number }) {
+  const x = (frame: number) => (100 * (span.clock.back(frame) - span.from)) / (span.to - span.from);
   return row.stretches.map((stretch, index) => {
     const { from, until, easeIn, easeOut } = stretch;
     const long = until - from;
@@ -91,10 +97,14 @@ export function SpanBars({ row, span, width }: { row: SpanRow; span: { from: num
       <button
         className={`absolute touch-none focus-visible:outline focus-visible:outline-lamp ${className}`}
         style={style}
-        aria-label={`${row.thing}, ${WORDS[which]} of ${row.label} ${index + 1}: frame ${which === 'until' ? until : which === 'easeIn' ? from + easeIn : which === 'easeOut' ? until - easeOut : from}`}
+        aria-label={`${row.thing}, ${WORDS[which]} of ${row.label} ${index + 1}: frame ${gripped(stretch, which)}`}
         onPointerDown={(event) => {
           const aFrame = width() / (span.to - span.from);
-          followDrag(event, ({ dx }) => row.set(index, pulled(stretch, which, Math.round(dx / aFrame))));
+          const { clock } = span;
+          const held = gripped(stretch, which);
+          followDrag(event, ({ dx }) =>
+            row.set(index, pulled(stretch, which, Math.round(clock.at(clock.back(held) + dx / aFrame) - held))),
+          );
         }}
         onKeyDown={(event) => {
           const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];

@@ -187,6 +187,7 @@ export function OutputPage() {
           <ParameterRows
             description={outputParameters}
             values={output}
+            of={{ sort: 'output', id: '', prefix: '' }}
             onChange={(name, value) => editScene((s) => void ((s.output as Record<string, unknown>)[name] = value))}
           />
           {format === 'png-alpha' && (

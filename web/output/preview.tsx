@@ -1,9 +1,9 @@
 import { useEffect, useRef } from 'react';
-import { PerspectiveCamera } from 'three';
 import { useAssets } from '../stage/scene-assets';
 import { runFrames } from '../stage/run-frames';
 import { useScene } from '../store/scene-store';
-import { Picture, placeShotCamera } from '../view/picture';
+import { Picture } from '../view/picture';
+import { shotAt } from '../view/shot';
 
 /** The first frame of the render as the file will have it, small. */
 export function Preview({ frame }: { frame: number }) {
@@ -16,21 +16,19 @@ export function Preview({ frame }: { frame: number }) {
     canvas.setAttribute('aria-label', `Frame ${frame} as it will be rendered`);
     canvas.setAttribute('role', 'img');
     const stop = new AbortController();
-    const { output, time } = scene;
+    const { output } = scene;
     const scale = Math.min(1, 960 / output.width, 540 / output.height);
     const picture = new Picture(canvas);
     picture.setSize(Math.round(output.width * scale), Math.round(output.height * scale));
     picture.setScene(scene, useAssets.getState().assets);
     box.current!.replaceChildren(canvas);
-    const camera = new PerspectiveCamera();
-    placeShotCamera(camera, scene, output.width / output.height);
     const wait = setTimeout(() => {
       void runFrames(
         { scene, assets: useAssets.getState().assets, share: scene.draftShare, from: frame, through: frame },
         stop.signal,
         (made) => {
           picture.setFrame(made);
-          picture.draw({ camera, background: output.background, samples: output.samples, open: output.shutter / 360 / time.fps });
+          picture.draw(shotAt(scene, frame, output.width / output.height));
         },
       );
     }, 120);

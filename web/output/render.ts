@@ -1,9 +1,9 @@
-import { PerspectiveCamera } from 'three';
 import type { Scene } from '../../core/scene/document';
 import { useAssets } from '../stage/scene-assets';
 import { runFrames } from '../stage/run-frames';
 import { fileStem } from '../parts/save-file';
-import { Picture, placeShotCamera } from '../view/picture';
+import { Picture } from '../view/picture';
+import { shotAt } from '../view/shot';
 import { FORMATS, pngTarget, videoTarget, type FormatName, type Target } from './targets';
 
 export interface RenderOrder {
@@ -45,9 +45,8 @@ export async function renderClip(
     const { assets } = useAssets.getState();
     picture.setSize(size.width, size.height);
     picture.setScene(scene, assets);
-    const camera = new PerspectiveCamera();
-    placeShotCamera(camera, scene, size.width / size.height);
-    const shot = { camera, background: output.background, samples: output.samples, open: output.shutter / 360 / time.fps };
+    const aspect = size.width / size.height;
+    let shot = shotAt(scene, from, aspect);
     const alpha = format === 'png-alpha';
     const frames = Array.from({ length: through - from + 1 }, (_, i) => from + i);
     const stem = fileStem(scene.name);
@@ -58,6 +57,7 @@ export async function renderClip(
     await runFrames({ scene, assets, share: 1, from, through }, signal, async (frame) => {
       if (signal.aborted) return;
       picture.setFrame(frame);
+      shot = shotAt(scene, frame.frame, aspect);
       picture.draw(shot);
       await target!.add(frame.frame - from);
       progress(frame.frame - from + 1, canvas);

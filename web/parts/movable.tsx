@@ -10,8 +10,9 @@ import type { Drives, Scene } from '../../core/scene/document';
 import { withDrives } from '../../core/scene/drives';
 import { tides } from '../../core/tides';
 import { usePlayer } from '../stage/player-store';
+import { frameOf } from '../stage/scene-clock';
 import { isPartOf, movableOf, setDrive, setKeyOf, setPlain, toggleKeyOf, valueOn, type ThingRef } from '../store/movement';
-import { openedScene, useScene, useSceneOf } from '../store/scene-store';
+import { beginGesture, endGesture, openedScene, useScene, useSceneOf } from '../store/scene-store';
 import { courseCsv } from '../../formats/course-csv';
 import { fileStem, saveFile } from './save-file';
 import { KindChoice } from './kind-choice';
@@ -49,10 +50,11 @@ export function useMoved(ref: NumberRef) {
   const plain = !keyed && moving.length === 0;
   const scene = useSceneOf((now) => (plain ? undefined : now));
   const frame = usePlayer((player) => (plain ? 0 : player.frame));
+  const at = scene ? Math.round(frameOf(scene, ref.sort, frame)) : 0;
   const setting: Setting = moving.length > 0 ? (moving.every(([, d]) => d.kind === 'dial') ? 'dial' : 'tide') : keyed ? 'keyed' : 'plain';
   return {
     setting,
-    here: keyed && keys!.some((key) => key.frame === frame),
+    here: keyed && keys!.some((key) => key.frame === at),
     drives: moving,
     value: scene && valueOn(scene, ref, ref.path, frame),
     set: keyed ? (value: number | Vector) => setKeyOf(ref, ref.path, value) : undefined,
@@ -84,6 +86,7 @@ export function MoveLine({
   parameter,
   moved,
   narrow = false,
+  unnamed,
 }: {
   of: NumberRef;
   moved: Moved;
@@ -91,6 +94,8 @@ export function MoveLine({
   parameter: NumberParameter | VectorParameter;
   /** Where there is little room, as on a strip. */
   narrow?: boolean;
+  /** Writes a number down that the scene takes for granted, before it is keyed or driven. */
+  unnamed?: (() => void) | undefined;
 }) {
   const { setting, here } = moved;
   const dials = useSceneOf((scene) => scene.dials);
@@ -131,7 +136,15 @@ export function MoveLine({
       <MenuItems anchor="bottom end" className="z-30 border border-rule bg-panel py-1 focus:outline-none">
         {items.map(([words, act]) => (
           <MenuItem key={words}>
-            <button className="block w-full px-3 py-1 text-left text-sm data-focus:bg-raised" onClick={act}>
+            <button
+              className="block w-full px-3 py-1 text-left text-sm data-focus:bg-raised"
+              onClick={() => {
+                beginGesture();
+                unnamed?.();
+                act();
+                endGesture();
+              }}
+            >
               {words}
             </button>
           </MenuItem>

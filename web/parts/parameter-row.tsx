@@ -133,7 +133,7 @@ function DialChoice({ parameter, value, onChange }: RowProps<Parameter & { type:
 }
 
 /** One parameter, edited in the way of its type. */
-function ParameterRow({
+export function ParameterRow({
   parameter,
   value,
   values,
@@ -255,20 +255,22 @@ function rounded(value: number | Vector | undefined): number | Vector | undefine
 /** Rows for those parameters of a description that act; `only` and `without` narrow them by name. */
 export function ParameterRows({
   description,
-  values,
+  values: all,
   unit,
   without = [],
   of,
   onChange,
 }: {
   description: Description;
-  values: Values;
+  /** By the names of the parameters. */
+  values: object;
   unit?: string;
   without?: readonly string[];
   /** Whose numbers they are, where they can be keyed and driven; paths begin with `prefix`. */
   of?: ThingRef & { readonly prefix: string };
   onChange: (name: string, value: unknown) => void;
 }) {
+  const values = all as Values;
   return Object.entries(description)
     .filter(([name, parameter]) => !without.includes(name) && isShown(parameter, values))
     .map(([name, parameter]) => {

@@ -1,3 +1,4 @@
+import { clockIn } from '../../core/scene/clock';
 import { drawnMotion } from '../stage/motions';
 import { extents } from '../../core/extents';
 import { vectorColumns } from '../../core/math/vector';
@@ -22,7 +23,7 @@ export function distancesOn(scene: Scene, assets: Assets, thing: WithReach, fram
   for (const emitter of heard)
     for (let i = 0; i < emitter.count; i += stride, count++)
       for (const axis of ['x', 'y', 'z'] as const) columns[axis][count] = emitter.columns[axis][i]!;
-  const place = drawnMotion(scene, thing).at(frame.frame);
+  const place = drawnMotion(scene, thing).at(clockIn(scene).at(frame.frame));
   toLocal({ place, rotation: turningOf(place.rotation) }, columns, count, columns);
   const distances = new Float64Array(count);
   measure(columns, count, distances, frame.frame / scene.time.fps);

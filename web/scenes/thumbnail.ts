@@ -1,9 +1,9 @@
-import { PerspectiveCamera } from 'three';
 import { estimateRun } from '../../core/step/estimate';
 import { api, type StoredScene } from '../api';
 import { loadAssets, useAssets } from '../stage/scene-assets';
 import { runFrames } from '../stage/run-frames';
-import { Picture, placeShotCamera } from '../view/picture';
+import { Picture } from '../view/picture';
+import { shotAt } from '../view/shot';
 
 const WIDTH = 480;
 const HEIGHT = 270;
@@ -21,11 +21,9 @@ export async function makeThumbnail({ id, revision, scene }: StoredScene, signal
   try {
     picture.setSize(WIDTH, HEIGHT);
     picture.setScene(scene, useAssets.getState().assets);
-    const camera = new PerspectiveCamera();
-    placeShotCamera(camera, scene, WIDTH / HEIGHT);
     await runFrames({ scene, assets: useAssets.getState().assets, share, from: frame, through: frame }, signal, (made) => {
       picture.setFrame(made);
-      picture.draw({ camera, background: scene.output.background, samples: 1, open: 0 });
+      picture.draw({ ...shotAt(scene, frame, WIDTH / HEIGHT), samples: 1, open: 0 });
     });
     const png = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
     if (png && !signal.aborted) await api.setPicture(id, revision, png);

@@ -5,6 +5,7 @@ import type { Carrier, Scene } from '../../core/scene/document';
 import { MOVABLE_LISTS, withThings } from '../../core/scene/numbers';
 import { thingAt } from '../../core/scene/moved';
 import { withDrives } from '../../core/scene/drives';
+import { frameOf } from './scene-clock';
 import { useAssets } from './scene-assets';
 
 /** How long nothing must change before carriers that fields or strands move are run anew, milliseconds. */
@@ -49,17 +50,17 @@ export function carriersIn(drawn: Scene): readonly Carrier[] {
   return scene.carriers.map((c) => (c.moved === 'keys' ? c : known.get(c.id)!));
 }
 
-/** A thing with all its numbers as they are at a frame; the thing itself where none of them moves. Its place stays its motion. */
+/** A thing with all its numbers as they are at a frame of the scene’s time; the thing itself where none moves. Its place stays its motion. */
 export function nowOf<T extends Placed>(scene: Scene, thing: T, frame: number): T {
   return thingAt(asDriven(scene, thing), frame);
 }
 
 /** Things whose own numbers show; what moves carriers and the whole is their motion. */
-const DRAWN = ['emitters', 'fields', 'groups', 'colliders', 'zones'] as const;
+const DRAWN = ['emitters', 'fields', 'groups', 'colliders', 'zones', 'desk', 'bounds', 'camera', 'output'] as const;
 
-/** A scene whose things have their numbers as they are at a frame, to be drawn; the scene itself where nothing moves. */
+/** A scene whose things have their numbers as they are at a frame of the shot, to be drawn; the scene itself where nothing moves. */
 export function sceneNow(scene: Scene, frame: number): Scene {
-  const now = withThings(withDrives(scene), (thing) => thingAt(thing, frame), DRAWN);
+  const now = withThings(withDrives(scene), (thing, sort) => thingAt(thing, frameOf(scene, sort, frame)), DRAWN);
   if (now !== scene) origins.set(now, scene);
   return now;
 }

@@ -1,7 +1,10 @@
 import type { Placed } from '../../core/places/motion';
+import { clockIn } from '../../core/scene/clock';
 import { isMoving } from '../../core/scene/moved';
-import { useSceneOf } from '../store/scene-store';
-import { nowOf } from './motions';
+import { hasDrives } from '../../core/scene/drives';
+import type { Scene } from '../../core/scene/document';
+import { useScene, useSceneOf } from '../store/scene-store';
+import { nowOf, sceneNow } from './motions';
 import { usePlayer } from './player-store';
 
 /** A thing with its numbers as they are at the playhead; what is plain is not drawn again as frames go by. */
@@ -9,5 +12,13 @@ export function useThingNow<T extends Placed & { readonly drives: Readonly<Recor
   const plain = !isMoving(thing) && Object.keys(thing.drives).length === 0;
   const scene = useSceneOf((now) => (plain ? undefined : now));
   const frame = usePlayer((player) => (plain ? 0 : player.frame));
-  return scene ? nowOf(scene, thing, frame) : thing;
+  return scene ? nowOf(scene, thing, clockIn(scene).at(frame)) : thing;
+}
+
+/** The scene with its strips as they are at the playhead; where none of them moves it is not drawn again as frames go by. */
+export function useSceneNow(): Scene {
+  const scene = useScene();
+  const moves = hasDrives(scene) || [...scene.fields, ...scene.groups].some((strip) => isMoving(strip));
+  const frame = usePlayer((player) => (moves ? player.frame : 0));
+  return moves ? sceneNow(scene, frame) : scene;
 }

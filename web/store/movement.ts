@@ -4,8 +4,9 @@ import { shiftedKeys } from '../../core/places/key-edits';
 import { keyedAt, toggledAt, valueAt, type Key } from '../../core/places/keys';
 import type { Moving, Scene } from '../../core/scene/document';
 import { withDrives } from '../../core/scene/drives';
-import { valueOf, withThings, withValue, type MovableSort } from '../../core/scene/numbers';
+import { thingsOf, valueOf, withThings, withValue, type MovableSort } from '../../core/scene/numbers';
 import { usePlayer } from '../stage/player-store';
+import { frameOf, keyFrame } from '../stage/scene-clock';
 import { without } from './pruned';
 import { useRecord } from './record';
 import { changeScene, openedScene } from './scene-store';
@@ -13,7 +14,7 @@ import { changeScene, openedScene } from './scene-store';
 /** A thing whose numbers can be keyed and driven. */
 export interface ThingRef {
   readonly sort: MovableSort;
-  /** Empty for the whole. */
+  /** Empty for what a scene has one of. */
   readonly id: string;
 }
 
@@ -21,7 +22,7 @@ type Movable = Moving & { readonly id?: string };
 
 /** The thing that is meant. */
 export function movableOf(scene: Scene, { sort, id }: ThingRef): Movable | undefined {
-  return sort === 'whole' ? scene.whole : (scene[sort] as readonly (Movable & { readonly id: string })[]).find((t) => t.id === id);
+  return (thingsOf(scene, sort) as readonly Movable[]).find((thing) => (thing.id ?? '') === id);
 }
 
 function changeThing({ sort, id }: ThingRef, change: (thing: Moving) => Moving): void {
@@ -30,12 +31,12 @@ function changeThing({ sort, id }: ThingRef, change: (thing: Moving) => Moving):
 
 const keysAt = ({ keys }: Movable, path: string) => (keys[path] ?? []) as readonly Key[];
 
-/** The value of a number on a frame, whatever moves it. */
+/** The value of a number on a frame of the shot, whatever moves it. */
 export function valueOn(scene: Scene, ref: ThingRef, path: string, frame: number): number | Vector | undefined {
   const thing = movableOf(withDrives(scene), ref);
   if (!thing) return undefined;
   const keys = keysAt(thing, path);
-  return keys.length > 0 ? valueAt(keys, frame) : (valueOf(thing, path) as number | Vector | undefined);
+  return keys.length > 0 ? valueAt(keys, frameOf(scene, ref.sort, frame)) : (valueOf(thing, path) as number | Vector | undefined);
 }
 
 /** Whether a path is that of a number, or of a part of it. */
@@ -43,7 +44,7 @@ export const isPartOf = (path: string, of: string): boolean => path === of || pa
 
 /** Gives a number these keys; where none is left, it keeps the value that those before had at the playhead. */
 export function setKeysOf(ref: ThingRef, path: string, keys: readonly Key[]): void {
-  const { frame } = usePlayer.getState();
+  const frame = frameOf(openedScene(), ref.sort, usePlayer.getState().frame);
   changeThing(ref, (thing) => {
     if (keys.length > 0) return { ...thing, keys: { ...thing.keys, [path]: keys } };
     const before = keysAt(thing, path);
@@ -58,12 +59,12 @@ export function toggleKeyOf(ref: ThingRef, path: string): void {
   const { frame } = usePlayer.getState();
   const thing = movableOf(scene, ref);
   const value = valueOn(scene, ref, path, frame);
-  if (thing && value !== undefined) setKeysOf(ref, path, toggledAt(keysAt(thing, path), frame, value) as Key[]);
+  if (thing && value !== undefined) setKeysOf(ref, path, toggledAt(keysAt(thing, path), keyFrame(ref.sort), value) as Key[]);
 }
 
 /** Sets a keyed number at the playhead, by a key. */
 export function setKeyOf(ref: ThingRef, path: string, value: number | Vector): void {
-  const { frame } = usePlayer.getState();
+  const frame = keyFrame(ref.sort);
   const { autoKey, on } = useRecord.getState();
   const set = autoKey || on ? keyedAt : shiftedKeys;
   changeThing(ref, (thing) => ({

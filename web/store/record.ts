@@ -2,8 +2,9 @@ import { create } from 'zustand';
 import { thinnedKeys } from '../../core/places/key-edits';
 import { keyedAt, type Key, type Keys } from '../../core/places/keys';
 import type { Moving, Scene } from '../../core/scene/document';
-import { MOVABLE_LISTS, numbersOf, valueOf, withThings, withValue, type MovableSort } from '../../core/scene/numbers';
+import { MOVABLE_SORTS, numbersOf, thingsOf, valueOf, withThings, withValue, type MovableSort } from '../../core/scene/numbers';
 import { usePlayer } from '../stage/player-store';
+import { keyFrame } from '../stage/scene-clock';
 
 /**
  * Whether what is changed while it plays is recorded as keys; and whether a change of a keyed number writes a key at the playhead, or else moves all its
@@ -15,7 +16,7 @@ export const useRecord = create<{ readonly on: boolean; readonly autoKey: boolea
 const TOLERANCE = 0.01;
 
 interface Movable {
-  readonly id: string;
+  readonly id?: string;
   readonly keys: Keys;
 }
 
@@ -36,10 +37,11 @@ function taken(keys: readonly Key[], before: Take | undefined, frame: number, va
   return keyedAt(rest, frame, value) as Key[];
 }
 
-function recordThing(sort: MovableSort, was: Movable, now: Movable, frame: number): Movable {
+function recordThing(sort: MovableSort, was: Movable, now: Movable): Movable {
+  const frame = keyFrame(sort);
   let next = now;
   for (const path of Object.keys(numbersOf(sort, now as never))) {
-    const name = `${sort} ${now.id} ${path}`;
+    const name = `${sort} ${now.id ?? ''} ${path}`;
     const before = takes.get(name);
     const [old, value] = [valueOf(was, path), valueOf(now, path)] as [Key['value'] | undefined, Key['value']];
     const plain = old !== undefined && JSON.stringify(old) !== JSON.stringify(value);
@@ -52,23 +54,28 @@ function recordThing(sort: MovableSort, was: Movable, now: Movable, frame: numbe
       const here = now.keys[path].find((key) => key.frame === frame)!.value;
       next = { ...next, keys: { ...next.keys, [path]: taken(now.keys[path], before, frame, here) } };
     } else continue;
-    takes.set(name, { sort, id: now.id, path, from: before?.from ?? frame, until: frame });
+    takes.set(name, { sort, id: now.id ?? '', path, from: before?.from ?? frame, until: frame });
   }
   return next;
 }
 
 /** A scene after an edit, with what the edit changed as keys at the playhead where it plays and is recorded. */
 export function recorded(before: Scene, after: Scene): Scene {
-  const { playing, frame } = usePlayer.getState();
+  const { playing } = usePlayer.getState();
   if (!useRecord.getState().on || !playing) return after;
   let next = after;
-  for (const sort of MOVABLE_LISTS) {
-    if (before[sort] === after[sort] || before[sort].length !== after[sort].length) continue;
-    const list = (after[sort] as readonly Movable[]).map((thing, i) => {
-      const was = before[sort][i] as Movable;
-      return was === thing || was.id !== thing.id ? thing : recordThing(sort, was, thing, frame);
-    });
-    next = { ...next, [sort]: list };
+  for (const sort of MOVABLE_SORTS) {
+    const known = thingsOf(before, sort) as readonly Movable[];
+    if (before[sort] === after[sort] || known.length !== thingsOf(after, sort).length) continue;
+    let i = 0;
+    next = withThings(
+      next,
+      (thing) => {
+        const was = known[i++]!;
+        return was === thing || was.id !== (thing as Movable).id ? thing : (recordThing(sort, was, thing as Movable) as Moving);
+      },
+      [sort],
+    );
   }
   return next;
 }
@@ -84,7 +91,7 @@ function thinnedTake(scene: Scene, { sort, id, path, from, until }: Take): Scene
   return withThings(
     scene,
     (thing) => {
-      const keys = (thing as Movable & Moving).id === id ? thing.keys[path] : undefined;
+      const keys = ((thing as Movable).id ?? '') === id ? thing.keys[path] : undefined;
       if (!keys) return thing;
       const values = keys
         .filter((key) => key.frame >= from && key.frame <= until)

@@ -3,7 +3,7 @@ import { fields as fieldKinds } from '../../core/fields';
 import type { Placed } from '../../core/places/motion';
 import { drawnMotion, nowOf } from '../stage/motions';
 import { shapes } from '../../core/shapes';
-import { usePlayer } from '../stage/player-store';
+import { useSceneFrame } from '../stage/scene-clock';
 import { useScene } from '../store/scene-store';
 import { isSelected, useSelection, type Selection } from '../store/selection-store';
 import { Glyph } from '../parts/glyph';
@@ -20,7 +20,7 @@ const picked = <T extends { readonly id: string }>(list: readonly T[], selection
 export function Overlay({ rig }: { rig: ViewRig }) {
   const scene = useScene();
   const { selection, select } = useSelection();
-  const { frame } = usePlayer();
+  const frame = useSceneFrame();
   const [, redraw] = useReducer((n: number) => n + 1, 0);
   useEffect(() => rig.onDrawn(redraw), [rig]);
 

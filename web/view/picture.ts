@@ -24,6 +24,7 @@ import {
   type Texture,
 } from 'three';
 import { pointsOf } from '../../core/bonds';
+import { clockIn } from '../../core/scene/clock';
 import { withDrives } from '../../core/scene/drives';
 import { isMoving, thingAt } from '../../core/scene/moved';
 import { looks } from '../../core/looks';
@@ -48,8 +49,12 @@ export interface Shot {
   readonly background: string;
   /** Sub-frame pictures averaged for motion blur. */
   readonly samples: number;
-  /** Seconds the shutter is open, up to the moment of the frame. */
+  /** Seconds of the shot that the shutter is open, up to the moment of the frame. */
   readonly open: number;
+  /** Seconds of the scene’s time in one of the shot; 1 where it is left out. */
+  readonly rate?: number;
+  /** Brings a camera that moves to where it was so many seconds before the frame. */
+  readonly place?: (back: number) => void;
 }
 
 function screenPass(
@@ -185,13 +190,13 @@ export class Picture {
   setFrame(frame: Frame): void {
     if (frame.emitters.length !== this.layers.length) return;
     const enlarge = this.scene?.work.enlarge ?? true;
+    const at = this.scene ? clockIn(this.scene).at(frame.frame) : frame.frame;
     this.scene?.emitters.forEach(
       (emitter, e) =>
-        isMoving(emitter, ['shape', 'masks', 'amounts', 'birth', 'bond']) &&
-        this.layers[e]!.layer.setLook(thingAt(emitter, frame.frame).look),
+        isMoving(emitter, ['shape', 'masks', 'amounts', 'birth', 'bond']) && this.layers[e]!.layer.setLook(thingAt(emitter, at).look),
     );
     frame.emitters.forEach((emitter, e) => this.layers[e]!.layer.setParticles(emitter, frame.share, enlarge));
-    if (this.scene) this.placeWhole(this.scene, frame.frame);
+    if (this.scene) this.placeWhole(this.scene, at);
   }
 
   /** How the finished result is moved, turned and sized, at the frame that is drawn. */
@@ -258,7 +263,7 @@ export class Picture {
   }
 
   /** Sums the light of all samples. Along a frame the integrator moves a particle straight by v·dt: so does the blur. */
-  private gather({ camera, samples, open }: Shot): void {
+  private gather({ camera, samples, open, rate = 1, place }: Shot): void {
     const { renderer } = this;
     renderer.setClearColor(0x000000, 0);
     if (samples > 1) {
@@ -267,7 +272,8 @@ export class Picture {
     }
     for (let s = 0; s < samples; s++) {
       const back = samples > 1 ? (open * (s + 0.5)) / samples : 0;
-      for (const { layer } of this.layers) layer.prepare(camera, this.height, back, this.whole, this.sizes);
+      place?.(back);
+      for (const { layer } of this.layers) layer.prepare(camera, this.height, back * rate, this.whole, this.sizes);
       renderer.setRenderTarget(this.light);
       renderer.clear();
       renderer.render(this.group, camera);

@@ -1,8 +1,12 @@
-import { editScene } from '../store/scene-store';
+import { setIfKeyed } from '../store/movement';
+import { beginGesture, editScene, endGesture } from '../store/scene-store';
 import type { ViewRig } from './view-rig';
 
-/** Makes the present view the shot. */
+/** Makes the present view the shot, in one step of undo: by keys at the playhead where the camera is keyed. */
 export function placeAtShot(rig: ViewRig): void {
-  const camera = rig.asShot();
-  editScene((scene) => void (scene.camera = { ...camera, position: [...camera.position], target: [...camera.target] }));
+  beginGesture();
+  for (const [name, value] of Object.entries(rig.asShot()))
+    if (!setIfKeyed({ sort: 'camera', id: '' }, name, value))
+      editScene((scene) => void ((scene.camera as Record<string, unknown>)[name] = typeof value === 'number' ? value : [...value]));
+  endGesture();
 }

@@ -5,12 +5,14 @@ import { drawnMotion } from '../stage/motions';
 import { openedScene, thingOf } from '../store/scene-store';
 import type { Selection } from '../store/selection-store';
 import { usePlayer } from '../stage/player-store';
+import { sceneFrame } from '../stage/scene-clock';
 
 /** The box round a thing: a field's extent, an emitter's living particles, a place; for all else, round everything. */
 export function selectionBounds(selection: Selection): Box3 {
   const scene = openedScene();
   const box = new Box3();
-  const { frame, meters } = usePlayer.getState();
+  const { meters } = usePlayer.getState();
+  const frame = sceneFrame();
   const at = (thing: Parameters<typeof drawnMotion>[1]) => drawnMotion(scene, thing).at(frame);
   if ('id' in selection && selection.type !== 'emitter') {
     const thing = thingOf(scene, selection.type, selection.id);

@@ -83,7 +83,7 @@ function pictureSlice({ scene, assets }: Drawn, field: Field, place: Similarity,
 
 /** The weight of a field or group on a plane: what its modulators leave of its falloff. */
 function weightSlice({ scene, assets, frame }: Drawn, thing: Field | FieldGroup, place: Similarity, axis: 0 | 1 | 2): Slice | undefined {
-  const stack = compileStack({ ...scene, desk: { ...scene.desk, master: 1 } }, assets);
+  const stack = compileStack({ ...scene, desk: { ...scene.desk, master: 1, keys: {}, drives: {} } }, assets);
   placeStack(stack, frame);
   const row = stack.rows.find((one) => one.field === thing) ?? [...stack.groups.values()].find((one) => one.group === thing);
   if (!row || scene.emitters.length === 0) return undefined;

@@ -22,7 +22,7 @@ interface Acts {
 
 const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles, onSaveBodies }: Acts) {
   const items: readonly (readonly [string, string, () => void])[] = [
-    ['Through the shot camera', 'C', () => rig.lookThroughShot(openedScene())],
+    ['Through the shot camera', 'C', () => rig.lookThroughShot(openedScene(), usePlayer.getState().frame)],
     ['From the front', '1', () => rig.lookFrom('front')],
     ['From the side', '2', () => rig.lookFrom('side')],
     ['From the top', '3', () => rig.lookFrom('top')],

@@ -2,6 +2,9 @@ import { type Box3, PerspectiveCamera, Sphere, Vector3 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import type { Vector } from '../../core/math/vector';
 import type { Scene } from '../../core/scene/document';
+import { withDrives } from '../../core/scene/drives';
+import { isMoving } from '../../core/scene/moved';
+import { sceneNow } from '../stage/motions';
 import { openedScene } from '../store/scene-store';
 import { selectionBounds } from './selection-bounds';
 import { Guides } from './guides';
@@ -31,6 +34,8 @@ export class ViewRig {
   private ratio = 1;
   private width = 1;
   private height = 1;
+  /** True while the view looks through the shot camera, and nobody has moved it since. */
+  private through = false;
   private drawn = new Set<() => void>();
 
   constructor(private readonly canvas: HTMLCanvasElement) {
@@ -38,6 +43,7 @@ export class ViewRig {
     this.controls = new OrbitControls(this.camera, canvas);
     this.controls.enableDamping = false;
     this.controls.addEventListener('change', () => this.request());
+    this.controls.addEventListener('start', () => (this.through = false));
     canvas.addEventListener('webglcontextrestored', () => this.request());
   }
 
@@ -65,19 +71,25 @@ export class ViewRig {
     this.request();
   }
 
-  /** Looks through the shot camera, with a margin round its frame. */
-  lookThroughShot(scene: Scene): void {
-    const { camera, output } = scene;
+  /** Looks through the shot camera as it is on a frame, with a margin round its frame; and goes along with it until the view is moved. */
+  lookThroughShot(scene: Scene, frame: number): void {
+    const { camera, output } = sceneNow(scene, frame);
     const shape = output.width / output.height / this.camera.aspect;
     const half = Math.tan((camera.angle * Math.PI) / 360) * Math.max(1, shape);
     this.camera.fov = (Math.atan(half / FRAME_SHARE) * 360) / Math.PI;
     this.camera.position.set(...camera.position);
     this.controls.target.set(...camera.target);
     this.settle();
+    this.through = true;
+  }
+
+  /** Goes along with a shot camera that moves, where the view looks through it. */
+  followShot(scene: Scene, frame: number): void {
+    if (this.through && isMoving(withDrives(scene).camera)) this.lookThroughShot(scene, frame);
   }
 
   /** The free view as a shot camera: its frame is what lies within the margin. */
-  asShot(): Scene['camera'] {
+  asShot(): Pick<Scene['camera'], 'position' | 'target' | 'angle'> {
     const rounded = (v: Vector3): Vector => [v.x, v.y, v.z].map((n) => Math.round(n * 1000) / 1000) as unknown as Vector;
     const { output } = openedScene();
     const shape = output.width / output.height / this.camera.aspect;
@@ -185,6 +197,7 @@ export class ViewRig {
   }
 
   private settle(): void {
+    this.through = false;
     this.camera.updateProjectionMatrix();
     this.controls.update();
     this.request();

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { buildMesh } from '../../core/meshes/scene-meshes';
+import { clockIn } from '../../core/scene/clock';
 import { hasDrives } from '../../core/scene/drives';
 import { isMoving } from '../../core/scene/moved';
 import { motionOf } from '../../core/places/motion';
@@ -28,7 +29,7 @@ function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
   else if (key === 'PageDown') rig.dolly(1 / 0.9);
   else if (key === 'a') rig.frameAll();
   else if (key === 's') rig.frame(selectionBounds(useSelection.getState().selection));
-  else if (key === 'c') rig.lookThroughShot(openedScene());
+  else if (key === 'c') rig.lookThroughShot(openedScene(), usePlayer.getState().frame);
   else if (key === '1') rig.lookFrom('front');
   else if (key === '2') rig.lookFrom('side');
   else if (key === '3') rig.lookFrom('top');
@@ -39,7 +40,9 @@ function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
 /** Whether anything of the scene moves or deforms by itself. */
 function useMoves(scene: Scene): boolean {
   const { assets } = useAssets();
-  const moving = hasDrives(scene) || [...scene.emitters, ...scene.fields, ...scene.groups, ...scene.colliders].some((t) => isMoving(t));
+  const moving =
+    hasDrives(scene) ||
+    [...scene.emitters, ...scene.fields, ...scene.groups, ...scene.colliders, scene.bounds, scene.camera].some((t) => isMoving(t));
   return useMemo(
     () =>
       [...scene.emitters, ...scene.colliders, ...scene.carriers, ...scene.fields, ...scene.groups, scene.whole].some(
@@ -77,9 +80,10 @@ export function Viewport() {
     made.picture.setScene(openedScene(), useAssets.getState().assets);
     const { width, height } = box.current!.getBoundingClientRect();
     made.resize(width, height);
-    made.lookThroughShot(openedScene());
+    made.lookThroughShot(openedScene(), usePlayer.getState().frame);
     const unshow = stage.session.onShow((frame) => {
       made.picture.setFrame(frame);
+      made.followShot(openedScene(), frame.frame);
       made.request();
     });
     const sizes = new ResizeObserver(([entry]) => made.resize(entry!.contentRect.width, entry!.contentRect.height));
@@ -102,7 +106,7 @@ export function Viewport() {
     const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
     const name = field && fieldKinds.get(field.settings.kind).direction;
     const direction = name === undefined ? undefined : (field!.settings[name] as Vector);
-    const drawn = { scene: sceneNow(scene, shownFrame), assets, selection, direction, frame: shownFrame };
+    const drawn = { scene: sceneNow(scene, shownFrame), assets, selection, direction, frame: clockIn(scene).at(shownFrame) };
     rig.guides.update(drawn);
     rig.surfaces.update(drawn);
     rig.slice.update(drawn);

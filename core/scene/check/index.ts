@@ -8,7 +8,7 @@ import { checkDescent, checkEmitter } from './emitter';
 import { checkField, checkGroup, checkZone } from './field';
 import { checkGrouping } from './grouping';
 import { checkMovement } from './movement';
-import { checkList, checkName, checkOptional, checkPlaced, type Known } from './parts';
+import { checkList, checkName, checkOptional, checkPlaced, MOVING_MEMBERS, type Known } from './parts';
 
 function checkHash(value: unknown, field: string): Fault[] {
   const good = typeof value === 'string' && /^[0-9a-f]{64}$/.test(value);
@@ -49,7 +49,7 @@ function checkDesk(value: Record<string, unknown>, at: string, known: Known): Fa
     ...checkList(value['fields'], `${at}fields`, MOST.fields, (item, field) => checkField(item, field, within)),
     ...checkList(value['groups'], `${at}groups`, MOST.groups, (item, field) => checkGroup(item, field, within)),
     ...checkGrouping(value['fields'], value['groups']).map((f) => ({ ...f, field: `${at}${f.field}` })),
-    ...checkOptional(descriptions.deskParameters, value['desk'], `${at}desk`),
+    ...checkOptional(descriptions.deskParameters, value['desk'], `${at}desk`, MOVING_MEMBERS),
   ];
 }
 
@@ -65,7 +65,7 @@ function groupsOfBoth({ groups, keptDesk }: Record<string, unknown>): Set<unknow
 }
 
 function checkBounds(value: unknown): Fault[] {
-  const faults = checkOptional(descriptions.boundsParameters, value, 'bounds');
+  const faults = checkOptional(descriptions.boundsParameters, value, 'bounds', MOVING_MEMBERS);
   const size = isRecord(value) ? value['size'] : undefined;
   if (faults.length > 0 || size === undefined || (size as number[]).every((n) => n > 0)) return faults;
   return [fault('range', 'bounds.size', size, 'three numbers above 0 in m')];
@@ -73,7 +73,7 @@ function checkBounds(value: unknown): Fault[] {
 
 function checkWhole(value: unknown, known: Known): Fault[] {
   if (value === undefined) return [];
-  const faults = checkValues(descriptions.wholeParameters, value, 'whole', ['place', 'keys', 'drives']);
+  const faults = checkValues(descriptions.wholeParameters, value, 'whole', ['place', ...MOVING_MEMBERS]);
   return isRecord(value) ? [...faults, ...checkPlaced(value, 'whole', known)] : faults;
 }
 
@@ -119,12 +119,12 @@ export function checkScene(document: unknown): Fault[] {
   const faults = [
     ...checkName(document['name'], 'name'),
     ...checkValues(descriptions.sceneParameters, document, 'scene', also).map((f) => ({ ...f, field: f.field.replace(/^scene\./, '') })),
-    ...checkOptional(descriptions.timeParameters, document['time'], 'time'),
+    ...checkOptional(descriptions.timeParameters, document['time'], 'time', MOVING_MEMBERS),
     ...(typeof first === 'number' && typeof last === 'number' && last < first
       ? [fault('range', 'time.last', last, `a frame from the first (${first}) up`)]
       : []),
-    ...checkOptional(descriptions.cameraParameters, document['camera'], 'camera'),
-    ...checkOptional(descriptions.outputParameters, document['output'], 'output'),
+    ...checkOptional(descriptions.cameraParameters, document['camera'], 'camera', MOVING_MEMBERS),
+    ...checkOptional(descriptions.outputParameters, document['output'], 'output', MOVING_MEMBERS),
     ...checkOptional(descriptions.workParameters, document['work'], 'work'),
     ...checkBounds(document['bounds']),
     ...checkWhole(document['whole'], known),

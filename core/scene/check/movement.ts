@@ -3,7 +3,8 @@ import { fault, type Fault } from '../../describe/faults';
 import { tides } from '../../tides';
 import { completeDial, completeScene, type Written } from '../complete';
 import { dialCircle, drivenNumber } from '../drives';
-import { MOVABLE_LISTS, numbersOf, type Movables, type MovableSort, type Numbers } from '../numbers';
+import type { Scene } from '../document';
+import { MOVABLE_ONES, MOVABLE_SORTS, numbersOf, thingsOf, type Movables, type MovableSort, type Numbers } from '../numbers';
 import { checkKeys } from './parts';
 
 function checkDrives(value: unknown, field: string, numbers: Numbers): Fault[] {
@@ -20,20 +21,25 @@ function checkDrives(value: unknown, field: string, numbers: Numbers): Fault[] {
 export function checkMovement(document: Written): Fault[] {
   const plain = withoutMovement(document);
   const scene = completeScene(plain);
-  const written = (list: string): readonly Written[] => (document[list] ?? []) as readonly Written[];
+  const raws = (part: Written, sort: MovableSort): readonly Written[] => {
+    const value = part[sort] ?? [];
+    return (Array.isArray(value) ? value : [value]) as readonly Written[];
+  };
   const one = <S extends MovableSort>(sort: S, thing: Movables[S], raw: Written, field: string): Fault[] => {
     const numbers = numbersOf(sort, thing);
     return [...checkKeys(raw['keys'], `${field}.keys`, numbers), ...checkDrives(raw['drives'], `${field}.drives`, numbers)];
   };
-  const all = <S extends Exclude<MovableSort, 'whole'>>(sort: S): Fault[] =>
-    (scene[sort] as readonly Movables[S][]).flatMap((thing, i) => one(sort, thing, written(sort)[i]!, `${sort}[${i}]`));
+  const all = <S extends MovableSort>(part: Pick<Scene, S>, raw: Written, sort: S, at: string): Fault[] => {
+    const isOne = (MOVABLE_ONES as readonly MovableSort[]).includes(sort);
+    return raws(raw, sort).flatMap((thing, i) =>
+      one(sort, thingsOf(part as Scene, sort)[i]!, thing, `${at}${sort}${isOne ? '' : `[${i}]`}`),
+    );
+  };
   const kept = scene.keptDesk;
-  const keptRaw = (document['keptDesk'] ?? {}) as Record<string, readonly Written[] | undefined>;
+  const keptRaw = (document['keptDesk'] ?? {}) as Written;
   const faults = [
-    ...MOVABLE_LISTS.flatMap((sort) => all(sort)),
-    ...one('whole', scene.whole, (document['whole'] ?? {}) as Written, 'whole'),
-    ...(kept?.fields ?? []).flatMap((f, i) => one('fields', f, keptRaw['fields']![i]!, `keptDesk.fields[${i}]`)),
-    ...(kept?.groups ?? []).flatMap((g, i) => one('groups', g, keptRaw['groups']![i]!, `keptDesk.groups[${i}]`)),
+    ...MOVABLE_SORTS.flatMap((sort) => all(scene, document, sort, '')),
+    ...(kept ? (['fields', 'groups', 'desk'] as const).flatMap((sort) => all(kept, keptRaw, sort, 'keptDesk.')) : []),
   ];
   return faults.length > 0 ? faults : checkDials(document);
 }
@@ -50,15 +56,14 @@ function checkDials(document: Written): Fault[] {
 /** The document without its keys and drives, which may not be sound. */
 function withoutMovement(document: Written): Written {
   const bare = (thing: unknown): unknown => (isRecord(thing) ? { ...thing, keys: {}, drives: {} } : thing);
-  const lists: readonly string[] = MOVABLE_LISTS;
+  const sorts: readonly string[] = MOVABLE_SORTS;
   const barely = (part: Written): Written =>
     Object.fromEntries(
-      Object.entries(part).map(([name, value]) => [name, lists.includes(name) && Array.isArray(value) ? value.map(bare) : value]),
+      Object.entries(part).map(([name, value]) => [
+        name,
+        sorts.includes(name) ? (Array.isArray(value) ? value.map(bare) : bare(value)) : value,
+      ]),
     );
   const kept = document['keptDesk'];
-  return {
-    ...barely(document),
-    ...(document['whole'] !== undefined && { whole: bare(document['whole']) }),
-    ...(isRecord(kept) && { keptDesk: barely(kept) }),
-  };
+  return { ...barely(document), ...(isRecord(kept) && { keptDesk: barely(kept) }) };
 }

@@ -19,9 +19,9 @@ export function checkId(value: unknown, field: string): Fault[] {
   return good ? [] : [fault(value === undefined ? 'missing' : 'type', field, value, '1 to 40 letters, digits and hyphens')];
 }
 
-/** An object of parameters that may be left out altogether. */
-export function checkOptional(description: Description, value: unknown, field: string): Fault[] {
-  return value === undefined ? [] : checkValues(description, value, field);
+/** An object of parameters that may be left out altogether; `also` names members of other sorts. */
+export function checkOptional(description: Description, value: unknown, field: string, also: readonly string[] = []): Fault[] {
+  return value === undefined ? [] : checkValues(description, value, field, also);
 }
 
 /** A list that may be left out, with ids that are unique in it where its items have ids. */
@@ -109,6 +109,9 @@ export function checkPlaced(value: Record<string, unknown>, field: string, known
 export function checkThing(value: Record<string, unknown>, field: string, known: Known): Fault[] {
   return [...checkId(value['id'], `${field}.id`), ...checkName(value['name'], `${field}.name`), ...checkPlaced(value, field, known)];
 }
+
+/** Members of anything whose numbers can be keyed and driven, beside its own. */
+export const MOVING_MEMBERS = ['keys', 'drives'] as const;
 
 /** Members of anything placed, beside its own. */
 export const PLACED_MEMBERS = ['id', 'name', 'place', 'keys', 'drives'] as const;

@@ -8,8 +8,17 @@ export const dialParameters = describe({
     label: 'From',
     unit: '',
     default: 0,
+    fixed: true,
     usual: [-10, 10],
     help: 'What the dial spans from; a value outside is accepted.',
   },
-  high: { type: 'number', label: 'To', unit: '', default: 1, usual: [-10, 10], help: 'What the dial spans to. Above where it spans from.' },
+  high: {
+    type: 'number',
+    label: 'To',
+    unit: '',
+    default: 1,
+    fixed: true,
+    usual: [-10, 10],
+    help: 'What the dial spans to. Above where it spans from.',
+  },
 });

@@ -13,13 +13,24 @@ export const sceneParameters = describe({
     above: true,
     max: 1,
     usual: [0.01, 1],
+    fixed: true,
     help: 'The part of the particles that is simulated while working. A draft is a true sample of the whole.',
   },
 });
 
 /** Frames and seconds. */
 export const timeParameters = describe({
-  fps: { type: 'number', label: 'Rate', unit: 'fps', default: 24, min: 1, max: 240, usual: [12, 60], help: 'Frames a second.' },
+  fps: {
+    type: 'number',
+    label: 'Rate',
+    unit: 'fps',
+    default: 24,
+    min: 1,
+    max: 240,
+    usual: [12, 60],
+    fixed: true,
+    help: 'Frames a second.',
+  },
   first: {
     type: 'number',
     label: 'First frame',
@@ -29,6 +40,7 @@ export const timeParameters = describe({
     max: 1000000,
     whole: true,
     usual: [0, 240],
+    fixed: true,
     help: 'The first frame of the shot.',
   },
   last: {
@@ -40,6 +52,7 @@ export const timeParameters = describe({
     max: 1000000,
     whole: true,
     usual: [24, 480],
+    fixed: true,
     help: 'The last frame of the shot. Not before the first.',
   },
   preRoll: {
@@ -51,6 +64,7 @@ export const timeParameters = describe({
     max: 100000,
     whole: true,
     usual: [0, 240],
+    fixed: true,
     help: 'Frames simulated before the first frame of the shot.',
   },
   substeps: {
@@ -62,7 +76,18 @@ export const timeParameters = describe({
     max: 64,
     whole: true,
     usual: [1, 16],
+    fixed: true,
     help: 'Steps a frame: more for fast or stiff motion.',
+  },
+  scale: {
+    type: 'number',
+    label: 'Time scale',
+    unit: '×',
+    default: 1,
+    min: 0,
+    max: 100,
+    usual: [0.1, 2],
+    help: 'How fast the time of the scene runs: below 1 is slow motion on the same paths, 0 stands still. The camera keeps its own time.',
   },
 });
 
@@ -93,6 +118,7 @@ export const outputParameters = describe({
     max: 8192,
     whole: true,
     usual: [320, 3840],
+    fixed: true,
     help: 'Width of the picture.',
   },
   height: {
@@ -104,6 +130,7 @@ export const outputParameters = describe({
     max: 8192,
     whole: true,
     usual: [240, 2160],
+    fixed: true,
     help: 'Height of the picture.',
   },
   background: { type: 'colour', label: 'Background', default: '#0b0c0e', help: 'What is behind the particles.' },
@@ -116,6 +143,7 @@ export const outputParameters = describe({
     max: 64,
     whole: true,
     usual: [1, 32],
+    fixed: true,
     help: 'Sub-frame pictures that are averaged for motion blur; 1 for none.',
   },
   shutter: {

@@ -1,0 +1,25 @@
+import { clockIn } from '../../core/scene/clock';
+import type { Scene } from '../../core/scene/document';
+import { isByShot, type MovableSort } from '../../core/scene/numbers';
+import type { Clock } from '../../core/time/clock';
+import { openedScene, useSceneOf } from '../store/scene-store';
+import { usePlayer } from './player-store';
+
+/** How the scene’s own time runs beside the frames of the shot. */
+export const useClock = (): Clock => useSceneOf(clockIn);
+
+/** The frame of the scene’s time at the playhead, with fraction. */
+export function useSceneFrame(): number {
+  const clock = useClock();
+  return clock.at(usePlayer((player) => player.frame));
+}
+
+/** The frame of the scene’s time at the playhead, with fraction, outside of what is drawn. */
+export const sceneFrame = (): number => clockIn(openedScene()).at(usePlayer.getState().frame);
+
+/** The frame by which numbers of a sort of thing go, at a frame of the shot. */
+export const frameOf = (scene: Scene, sort: MovableSort, shotFrame: number): number =>
+  isByShot(sort) ? shotFrame : clockIn(scene).at(shotFrame);
+
+/** The frame on which a key at the playhead stands. */
+export const keyFrame = (sort: MovableSort): number => Math.round(frameOf(openedScene(), sort, usePlayer.getState().frame));
