@@ -10,6 +10,8 @@ export interface AmountSource {
   readonly fps: number;
   /** The frame at which the run starts: first frame of the shot less the pre-roll. */
   readonly start: number;
+  /** Frames from the start on in which a whole number is to be born, as near to the rate as can be; 0 where it goes on and on. */
+  readonly round: number;
   /** Whether the emitter is on during [f, f + 1). */
   gate(frame: number): boolean;
   /** A number in [0, 1) that belongs to a frame, for variance. */

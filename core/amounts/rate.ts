@@ -55,24 +55,32 @@ export const rate: AmountKind = {
   label: 'rate',
   summary: 'So many particles a second or a frame, each born at its own moment inside the frame.',
   parameters,
-  compile({ values, valuesAt, fps, start, gate, luck }) {
+  compile({ values, valuesAt, fps, start, round, gate, luck }) {
     const { rate: given, per, variance, moments } = values as ValuesOf<typeof parameters>;
-    const uneven = variance > 0 || valuesAt !== undefined;
+    const uneven = variance > 0 || valuesAt !== undefined || round > 0;
     const perSecond = (n: number) => (per === 'second' ? n : n * fps);
     // Rate and its sum before each frame from the start on, in births a second.
     const rates: number[] = [];
     const sums: number[] = [];
     let on = 0;
     let sum = 0;
+    const rateOn = (frame: number) => {
+      if (!gate(frame)) return 0;
+      const now = valuesAt ? (valuesAt(frame) as ValuesOf<typeof parameters>) : { rate: given, variance };
+      return Math.max(0, perSecond(now.variance > 0 ? varied(now.rate, now.variance, luck(frame)) : now.rate));
+    };
+    let inARound = 0;
+    for (let i = 0; i < round; i++) inARound += rateOn(start + i);
+    const wholeRound = Math.floor(inARound / fps + 0.5) * fps;
+    const fit = inARound > 0 ? wholeRound / inARound : 1;
     const reach = (index: number) => {
       for (let i = rates.length; i <= index; i++) {
-        const open = gate(start + i);
-        const now = valuesAt ? (valuesAt(start + i) as ValuesOf<typeof parameters>) : { rate: given, variance };
-        const own = open ? Math.max(0, perSecond(now.variance > 0 ? varied(now.rate, now.variance, luck(start + i)) : now.rate)) : 0;
+        const own = rateOn(start + i) * fit;
+        if (round > 0 && i === round) sum = wholeRound;
         sums.push(uneven ? sum : perSecond(given) * on);
         rates.push(own);
         sum += own;
-        if (open) on++;
+        if (gate(start + i)) on++;
       }
     };
     return {

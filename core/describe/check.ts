@@ -1,5 +1,5 @@
 import { fault, type Fault } from './faults';
-import type { Description, NumberParameter, Parameter } from './parameters';
+import type { Description, NumberParameter, Parameter, SpansParameter } from './parameters';
 
 /** Most stops a ramp may have. */
 export const MOST_STOPS = 16;
@@ -38,6 +38,8 @@ export function allowed(p: Parameter): string {
       return 'the hash of one of the scene’s images, or an empty text';
     case 'grid':
       return 'the hash of one of the scene’s grids, or an empty text';
+    case 'sound':
+      return 'the hash of one of the scene’s sounds, or an empty text';
     case 'text':
       return `a text of up to ${p.most} characters`;
     case 'points':
@@ -47,7 +49,7 @@ export function allowed(p: Parameter): string {
     case 'names':
       return `a list of up to ${MOST_LISTED.names} names`;
     case 'spans':
-      return `1 to ${MOST_LISTED.spans} spans [from, to] of whole frames in rising order, each at least a frame long`;
+      return `${p.none ? 0 : 1} to ${MOST_LISTED.spans} spans [from, to] of whole frames in rising order, each at least a frame long`;
   }
 }
 
@@ -73,8 +75,8 @@ function stopsFit(value: unknown, one: (stop: Record<string, unknown>) => boolea
 const isVector = (value: unknown): boolean =>
   Array.isArray(value) && value.length === 3 && value.every((n) => typeof n === 'number' && Number.isFinite(n));
 
-function spansFit(value: unknown): boolean {
-  if (!Array.isArray(value) || value.length < 1 || value.length > MOST_LISTED.spans) return false;
+function spansFit(p: SpansParameter, value: unknown): boolean {
+  if (!Array.isArray(value) || (value.length < 1 && !p.none) || value.length > MOST_LISTED.spans) return false;
   let last = -Infinity;
   return value.every((span: unknown) => {
     if (!Array.isArray(span) || span.length !== 2) return false;
@@ -107,6 +109,7 @@ export function fits(p: Parameter, value: unknown): boolean {
       });
     case 'image':
     case 'grid':
+    case 'sound':
       return typeof value === 'string' && IMAGE_HASH.test(value);
     case 'text':
       return typeof value === 'string' && value.length <= p.most;
@@ -117,7 +120,7 @@ export function fits(p: Parameter, value: unknown): boolean {
     case 'names':
       return Array.isArray(value) && value.length <= MOST_LISTED.names && value.every((n) => typeof n === 'string' && n.length <= 120);
     case 'spans':
-      return spansFit(value);
+      return spansFit(p, value);
   }
 }
 

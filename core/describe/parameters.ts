@@ -94,6 +94,12 @@ export interface GridParameter extends Common {
   readonly default: '';
 }
 
+/** The content hash of one of the scene's sounds; empty for none. */
+export interface SoundParameter extends Common {
+  readonly type: 'sound';
+  readonly default: '';
+}
+
 /** A line of text, or several. */
 export interface TextParameter extends Common {
   readonly type: 'text';
@@ -138,6 +144,8 @@ export interface NamesParameter extends Common {
 export interface SpansParameter extends Common {
   readonly type: 'spans';
   readonly default: readonly (readonly [number, number])[];
+  /** True where there may be none. */
+  readonly none?: true;
 }
 
 export type Parameter =
@@ -154,6 +162,7 @@ export type Parameter =
   | LevelRampParameter
   | ColourParameter
   | ImageParameter
+  | SoundParameter
   | GridParameter;
 
 export type Description = Readonly<Record<string, Parameter>>;

@@ -170,6 +170,10 @@ export interface FieldKind extends Kind, Documented {
   surface?(settings: Values, resources: Resources): TriangleMesh | undefined;
   /** The name of the list of points that is edited in the view. */
   readonly points?: string;
+  /** The settings with which its own course over time comes back after so many frames; undefined where it has none that could. */
+  closed?(settings: Values, frames: number): Values | undefined;
+  /** What of it keeps it from coming back, in words, and settings that would do instead; undefined where nothing does. */
+  open?(settings: Values): { readonly words: string; readonly instead: Values } | undefined;
   /** True where strength 0 leaves something to deliver. */
   deliversAtZero?(settings: Values): boolean;
   compile(source: FieldSource): FieldRoutine;

@@ -4,6 +4,7 @@ import { addGradientCurl } from '../noise/gradient';
 import { NOISES, noiseOptions, octaveSeed, type NoiseName } from '../noise/kinds';
 import { addSimplexCurl } from '../noise/simplex';
 import { mix } from '../random/lookup';
+import { length, type Vector } from '../math/vector';
 import { circle } from '../places/handle';
 import { fittedSize, vectorActions } from './actions';
 import type { FieldKind } from './field';
@@ -208,6 +209,14 @@ export const turbulence: FieldKind = {
   handles(settings) {
     const { size } = settings as Settings;
     return [{ parameter: 'size', at: [-size / 2, 0, 0], axis: [-1, 0, 0], perMetre: 2 }];
+  },
+  closed: ({ evolution }, frames) => ((evolution as number) > 0 ? { closed: true, loop: Math.max(2, frames) } : undefined),
+  open({ drift, size, evolution }) {
+    const speed = length(drift as Vector);
+    if (speed === 0) return undefined;
+    // About as quick a change at a place as the drift made.
+    const quick = Math.max(evolution as number, Number((speed / (size as number)).toPrecision(2)));
+    return { words: 'its pattern drifts', instead: { drift: [0, 0, 0], evolution: quick } };
   },
   compile({ settings, strength, stream, fps }) {
     const { form, noise, size, octaves, roughness, lacunarity, drift, evolution, closed, loop, normalised, inverted } =

@@ -1,7 +1,16 @@
 import { dialsOf } from '../scene/dials';
 import { lastSceneFrame } from '../scene/clock';
-import type { Scene } from '../scene/document';
+import type { Collider, Emitter, Scene } from '../scene/document';
+import { loopOf, wrapped } from '../scene/loop';
+import { gates } from '.';
 import type { GateClock } from './gate';
+
+/** Whether an emitter or a collider is on during [f, f + 1); in a loop, what it was in the first round. */
+export function gateOf(scene: Scene, { gate }: Pick<Emitter | Collider, 'gate'>): (frame: number) => boolean {
+  const open = gates.get(gate.kind).compile(gate, clockOf(scene));
+  const wrap = wrapped(loopOf(scene));
+  return (frame) => open(wrap(frame));
+}
 
 /** What the gates of a scene know beside their own values. */
 export function clockOf(scene: Scene): GateClock {

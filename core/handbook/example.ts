@@ -75,6 +75,13 @@ function filledFrom(field: Written): Parts {
   };
 }
 
+/** A bell that is struck every four fifths of a second, by how loud it is. */
+const STROKES = {
+  hash: '0'.repeat(63) + '1',
+  name: 'Bell',
+  levels: Array.from({ length: 400 }, (_, i) => Math.round(255 * (1 - (i % 80) / 80) ** 3)),
+};
+
 interface Parts {
   readonly fields: readonly Written[];
   readonly groups?: readonly Written[];
@@ -131,6 +138,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const usual = tides.defaults(kind, {
       ...(tides.get(kind).parameters['low'] && { low: -1.5, high: 1.5 }),
       ...(kind === 'dial' && { dial: 'swell' }),
+      ...(kind === 'loudness' && { sound: STROKES.hash, low: 0, high: 6 }),
     });
     return {
       fields: [push({ extent: { kind: 'everywhere' }, strength: 1, drives: { strength: { ...usual, ...within(over, 'tide') } } })],
@@ -176,6 +184,7 @@ export function exampleOf(sort: Sort, kind: string, over: Values = {}): Scene {
     time: { fps: 24, first: 0, last: 95 },
     emitters: [{ ...cloud(moving), ...emitter }],
     meshes: MESHES,
+    sounds: [STROKES],
     ...parts,
   });
 }

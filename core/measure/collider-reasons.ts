@@ -1,5 +1,9 @@
 import { colliderShapes } from '../colliders';
 import { responses } from '../responses';
+import { gates } from '../gates';
+import { gateOf } from '../gates/clock';
+import { lastSceneFrame } from '../scene/clock';
+import { startFrame } from '../step/births';
 import type { Assets } from '../scene/assets';
 import { hitOf, type Collider, type Scene } from '../scene/document';
 import { resourcesOf } from '../scene/resources';
@@ -27,6 +31,14 @@ export function whyIdle(scene: Scene, collider: Collider, contacts: number, boun
   if (scene.emitters.length === 0) return { code: 'no-emitter', words: 'there is no emitter' };
   if (scene.emitters.every((e) => !hitOf(collider, e.id).hits))
     return { code: 'no-send', words: 'no emitter’s particles hit it', mend: mend('Let all hit it', { sends: {} }) };
+  const gate = gateOf(scene, collider);
+  const [start, end] = [startFrame(scene), lastSceneFrame(scene)];
+  if (!Array.from({ length: end - start + 1 }, (_, i) => gate(start + i)).some(Boolean))
+    return {
+      code: 'gate',
+      words: `its gate is never open between frames ${start} and ${end}`,
+      mend: mend('Leave it always there', { gate: gates.defaults('always') }),
+    };
   if (contacts > 0) return undefined;
   const living = joined(bounds);
   const words = 'no particle has reached it up to this frame';

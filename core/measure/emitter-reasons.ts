@@ -2,7 +2,7 @@ import { bonds } from '../bonds';
 import { gates } from '../gates';
 import { looks } from '../looks';
 import { lookOf, withBond } from '../scene/starters';
-import { clockOf } from '../gates/clock';
+import { gateOf } from '../gates/clock';
 import { clockIn, lastSceneFrame } from '../scene/clock';
 import { dialsOf } from '../scene/dials';
 import { length, type Vector } from '../math/vector';
@@ -50,7 +50,7 @@ function amountReason(scene: Scene, emitter: Emitter): Reason | undefined {
     return { code: 'amount', words, mend: { label: 'Set to 400 a second', change: changed(emitter, () => ({ amounts: [steady] })) } };
   }
   if (firstBirth(scene, emitter) !== undefined) return undefined;
-  const gate = kind.compile(emitter.gate, clockOf(scene));
+  const gate = gateOf(scene, emitter);
   const start = startFrame(scene);
   const end = lastSceneFrame(scene);
   let open = false;

@@ -140,6 +140,7 @@ export function completeCollider(written: Written): Collider {
     ...completePlaced(written),
     shape: colliderShapes.complete(written['shape'] as Kinded),
     response: responses.complete((written['response'] as Kinded | undefined) ?? { kind: 'bounce' }),
+    gate: gates.complete((written['gate'] as Kinded | undefined) ?? { kind: 'always' }),
     sends: Object.fromEntries(
       Object.entries(object(written['sends'])).map(([id, hit]): [string, Hit] => [
         id,
@@ -207,5 +208,7 @@ export function completeScene(written: Written): Scene {
     meshes: list(written['meshes']).map(completeMesh),
     images: list(written['images']) as unknown as Scene['images'],
     grids: list(written['grids']) as unknown as Scene['grids'],
+    sounds: list(written['sounds']) as unknown as Scene['sounds'],
+    markers: list(written['markers']) as unknown as Scene['markers'],
   };
 }

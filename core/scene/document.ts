@@ -43,6 +43,8 @@ export const MOST = {
   dials: 32,
   zones: 16,
   grids: 16,
+  sounds: 8,
+  markers: 100,
   keys: 4096,
   name: 120,
 } as const;
@@ -113,6 +115,8 @@ export type Hit = ValuesOf<typeof hitParameters>;
 export interface Collider extends ValuesOf<typeof colliderParameters>, PlacedThing {
   readonly shape: Kinded;
   readonly response: Kinded;
+  /** When it is there. */
+  readonly gate: Kinded;
   /** By emitter id; an emitter that is not named hits it, with the collider's own bounce. */
   readonly sends: Readonly<Record<string, Hit>>;
 }
@@ -173,6 +177,21 @@ export interface SceneGrid {
   readonly counts: readonly [number, number, number];
 }
 
+/** A sound of the scene: how loud it is over time, and nothing else of it. */
+export interface SceneSound {
+  /** Of the file it was read from. */
+  readonly hash: string;
+  readonly name: string;
+  /** The loudness 0 … 255 in one window after the other, {@link ENVELOPE_RATE} a second. */
+  readonly levels: readonly number[];
+}
+
+/** A named frame of the shot. */
+export interface Marker {
+  readonly frame: number;
+  readonly name: string;
+}
+
 /** Everything needed to produce the animation again, bit for bit. */
 export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly format: typeof SCENE_FORMAT;
@@ -194,6 +213,9 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];
   readonly grids: readonly SceneGrid[];
+  readonly sounds: readonly SceneSound[];
+  /** In rising order of frames. */
+  readonly markers: readonly Marker[];
 }
 
 /** The send of a field or group to an emitter. */

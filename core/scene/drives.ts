@@ -6,7 +6,10 @@ import { valueAt, type Key } from '../places/keys';
 import { mix, streamOf } from '../random/lookup';
 import { tides } from '../tides';
 import { dialsOf, type Dials } from './dials';
-import type { Dial, Moving, Scene } from './document';
+import { fields as fieldKinds } from '../fields';
+import { turnedAbout, turnParameters } from '../tides/turn';
+import type { Dial, Field, Moving, Scene } from './document';
+import { loopOf, wrapped } from './loop';
 import { clockFrom } from '../time/clock';
 import { MOVABLE_SORTS, numbersOf, thingsOf, valueOf, withThings, type Movable } from './numbers';
 
@@ -20,12 +23,12 @@ export function hasDrives(scene: Scene): boolean {
   return MOVABLE_SORTS.some((sort) => thingsOf(scene, sort).some(isDriven));
 }
 
-/** The number that a path of drives stands for: a number itself, or a part of a vector. */
+/** The number that a path of drives stands for: a number itself, a part of a vector, or a whole vector, which is turned. */
 export function drivenNumber(
   numbers: Readonly<Record<string, Movable>>,
   path: string,
 ): { readonly of: string; readonly part?: number } | undefined {
-  if (numbers[path]?.type === 'number') return { of: path };
+  if (numbers[path]) return { of: path };
   const dot = path.lastIndexOf('.');
   const [of, part] = [path.slice(0, dot), path.slice(dot + 1)];
   return numbers[of]?.type === 'vector' && PARTS.includes(part) ? { of, part: Number(part) } : undefined;
@@ -40,14 +43,14 @@ function hashOf(text: string): number {
 
 /** What a drive makes of a number's own value at a frame. */
 export function drivenValue(
-  scene: Pick<Scene, 'time' | 'seed'>,
+  scene: Pick<Scene, 'time' | 'seed' | 'sounds'>,
   dials: Dials,
   drive: Kinded,
   owner: string,
 ): (own: number, frame: number) => number {
-  const { fps, first, last } = scene.time;
+  const { fps, first, last, loop } = scene.time;
   const stream = streamOf(scene.seed ^ 0x1b56c4e9, hashOf(owner));
-  const give = tides.get(drive.kind).compile({ values: drive, fps, first, last, dials, stream });
+  const give = tides.get(drive.kind).compile({ values: drive, fps, first, last, dials, stream, sounds: scene.sounds, closes: loop });
   const acts = drive['acts'];
   return (own, frame) => {
     const value = give(frame);
@@ -72,25 +75,34 @@ function keyed<T extends Moving & { readonly id?: string }>(
   end: number,
 ): T {
   const start = scene.time.first - scene.time.preRoll;
+  const wrap = wrapped(loopOf(scene));
+  const dense = (value: (frame: number) => number | Vector): Key[] =>
+    Array.from({ length: end - start + 1 }, (_, i) => ({ frame: start + i, value: value(wrap(start + i)), ease: 'linear' }));
   const keys: Record<string, readonly Key[]> = { ...thing.keys };
+  const ownOf = (path: string) => {
+    const before = keys[path] as readonly Key[] | undefined;
+    return (frame: number) => (before?.length ? valueAt(before, frame) : (valueOf(thing, path) as number | Vector));
+  };
   for (const [path, drive] of Object.entries(thing.drives)) {
     const target = drivenNumber(numbers, path);
     if (!target) continue;
     const { of, part } = target;
-    const value = drivenValue(scene, dials, drive, `${thing.id ?? ''} ${path}`);
-    const before = keys[of] as readonly Key[] | undefined;
-    const own = (frame: number) => (before?.length ? valueAt(before, frame) : (valueOf(thing, of) as number | Vector));
-    const dense: Key[] = [];
-    for (let frame = start; frame <= end; frame++) {
+    const own = ownOf(of);
+    const turns = numbers[of]!.type === 'vector' && part === undefined;
+    const value = drivenValue(scene, dials, turns ? { ...drive, acts: 'adds' } : drive, `${thing.id ?? ''} ${path}`);
+    const about = (drive['about'] as Vector | undefined) ?? turnParameters.about.default;
+    keys[of] = dense((frame) => {
       const now = own(frame);
-      const next =
-        part === undefined
-          ? within(numbers[of]!, value(now as number, frame))
-          : ((now as Vector).map((n, i) => (i === part ? value(n, frame) : n)) as unknown as Vector);
-      dense.push({ frame, value: next, ease: 'linear' });
-    }
-    keys[of] = dense;
+      if (typeof now === 'number') return within(numbers[of]!, value(now, frame));
+      return turns
+        ? turnedAbout(now, about, value(0, frame))
+        : (now.map((n, i) => (i === part ? value(n, frame) : n)) as unknown as Vector);
+    });
   }
+  // What is keyed comes round again with the loop.
+  if (scene.time.loop > 0)
+    for (const path of Object.keys(thing.keys))
+      if (thing.keys[path]!.length > 0 && keys[path] === thing.keys[path]) keys[path] = dense(ownOf(path));
   return { ...thing, keys, drives: {} };
 }
 
@@ -130,8 +142,9 @@ function keyedDials(scene: Scene, end: number): readonly Dial[] {
     if (done.has(dial.name)) return;
     done.add(dial.name);
     const drive = dial.drives['value'];
-    if (!drive) return;
-    for (const name of dialsRead(drive, names)) {
+    const comesRound = scene.time.loop > 0 && (dial.keys['value']?.length ?? 0) > 0;
+    if (!drive && !comesRound) return;
+    for (const name of drive ? dialsRead(drive, names) : []) {
       const other = scene.dials.find((d) => d.name === name);
       if (other) make(other);
     }
@@ -142,11 +155,18 @@ function keyedDials(scene: Scene, end: number): readonly Dial[] {
   return now;
 }
 
+/** A field whose own course comes back after so many frames, where it can; the field itself without a loop. */
+function closedField(field: Field, loop: number): Field {
+  const closed = loop > 0 ? fieldKinds.get(field.settings.kind).closed?.(field.settings, loop) : undefined;
+  return closed ? { ...field, settings: { ...field.settings, ...closed } } : field;
+}
+
 const known = new WeakMap<Scene, Scene>();
 
-/** A scene in which everything that is driven is keyed instead, on every frame of the run. */
+/** A scene in which everything that is driven is keyed instead, on every frame of the run; where it loops, what is keyed, too. */
 export function withDrives(scene: Scene): Scene {
-  if (!hasDrives(scene)) return scene;
+  const { loop } = scene.time;
+  if (!hasDrives(scene) && loop === 0) return scene;
   let made = known.get(scene);
   if (!made) {
     const shot = scene.time.last + 1;
@@ -157,8 +177,9 @@ export function withDrives(scene: Scene): Scene {
     const end = Math.max(shot, Math.ceil(clockFrom(time).at(shot)));
     const dials = keyedDials(scene, end);
     const read = dialsOf({ dials });
-    made = withThings({ ...scene, time, dials }, (thing, sort) =>
-      isDriven(thing) ? keyed(scene, numbersOf(sort, thing as never), thing, read, end) : thing,
+    const moves = (thing: Moving) => isDriven(thing) || (loop > 0 && Object.keys(thing.keys).length > 0);
+    made = withThings({ ...scene, time, dials, fields: scene.fields.map((field) => closedField(field, loop)) }, (thing, sort) =>
+      sort !== 'time' && sort !== 'dials' && moves(thing) ? keyed(scene, numbersOf(sort, thing as never), thing, read, end) : thing,
     );
     known.set(scene, made);
   }

@@ -9,6 +9,7 @@ import type { Assets } from '../scene/assets';
 import type { Desk, Field, Group, Scene } from '../scene/document';
 import { actionOf, deskTree, groupsAround, isHeard, type DeskNode } from '../scene/groups';
 import { bring, isMoving, remakeOf, thingAt, type Remake } from '../scene/moved';
+import { loopOf, wrapped } from '../scene/loop';
 import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
 import { motionOf } from '../places/motion';
@@ -62,6 +63,8 @@ export interface Stack {
   /** The largest acceleration of the whole, m/s². */
   ceiling: number;
   /** The desk at a frame. */
+  /** The frame of the first round of the loop that a frame is the same as. */
+  readonly wrap: (frame: number) => number;
   readonly deskAt: (frame: number) => Desk['desk'];
   /** Emitters whose particles some field reads, with room for where they are. */
   readonly read: ReadonlyMap<string, FrozenParticles>;
@@ -169,6 +172,7 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
     groups,
     fps: scene.time.fps,
     ceiling: Infinity,
+    wrap: wrapped(loopOf(scene)),
     deskAt: isMoving(scene.desk) ? (frame) => thingAt(scene.desk, frame) : () => scene.desk,
     read,
     swarms: rows.flatMap((row) => row.swarms),
@@ -190,7 +194,7 @@ export function placeStack(stack: Stack, frame: number, step = 1): void {
   // What stands in a group is multiplied by the master through it.
   const share = ({ group }: Field | Group) => (group === '' ? master : 1);
   for (const row of stack.rows) {
-    row.level = spanLevel(row.field, frame) * share(row.field);
+    row.level = spanLevel(row.field, stack.wrap(frame)) * share(row.field);
     placeReach(row, frame, step, stack.fps);
   }
   for (const row of stack.groups.values()) {

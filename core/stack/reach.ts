@@ -96,14 +96,16 @@ export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard
   };
 }
 
-/** How far a field is on at a frame with fraction: eased in from its first frame, and out before the one it ends at. */
-export function spanLevel(field: Field, frame: number): number {
-  if (!field.spanned) return 1;
-  const { from, until, easeIn, easeOut } = field;
-  if (frame < from || frame >= until) return 0;
+/** How far a field is on at a frame with fraction: eased in from the first frame of each of its spans, and out before the one it ends at. */
+export function spanLevel({ spanned, from, until, also, easeIn, easeOut }: Field, frame: number): number {
+  if (!spanned) return 1;
   const smooth = (t: number) => (t >= 1 ? 1 : t * t * (3 - 2 * t));
-  const up = easeIn > 0 ? smooth((frame - from) / easeIn) : 1;
-  return easeOut > 0 ? up * smooth((until - frame) / easeOut) : up;
+  const within = (first: number, end: number) => {
+    if (frame < first || frame >= end) return 0;
+    const up = easeIn > 0 ? smooth((frame - first) / easeIn) : 1;
+    return easeOut > 0 ? up * smooth((end - frame) / easeOut) : up;
+  };
+  return also.reduce((level, [first, end]) => Math.max(level, within(first, end)), within(from, until));
 }
 
 /** Brings it to where it is at a frame with fraction; `step` is the frames a substep takes. */

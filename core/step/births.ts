@@ -1,7 +1,6 @@
 import { amounts } from '../amounts';
 import type { Births, Counter } from '../amounts/amount';
-import { gates } from '../gates';
-import { clockOf } from '../gates/clock';
+import { gateOf } from '../gates/clock';
 import { masks } from '../masks';
 import { compileMask, type MaskRoutine } from '../masks/mask';
 import { rotate } from '../math/rotation';
@@ -13,6 +12,7 @@ import { particleOf, type Bond, type Stand } from '../bonds/bond';
 import { ATTEMPT, lookup, mix, Purpose, streamOf, uniform } from '../random/lookup';
 import { isMoving, thingAt } from '../scene/moved';
 import { lastSceneFrame } from '../scene/clock';
+import { loopOf, roundOf, type Loop } from '../scene/loop';
 import { dialsOf } from '../scene/dials';
 import { resourcesOf } from '../scene/resources';
 import type { Assets } from '../scene/assets';
@@ -55,22 +55,44 @@ export function startFrame(scene: Pick<Scene, 'time'>): number {
   return scene.time.first - scene.time.preRoll;
 }
 
-/** Counts the births of each amount of an emitter. */
+/** Whether an emitter’s births come round with the loop: those that live as long as the scene are born once. */
+export const comesRound = ({ birth }: Pick<Emitter, 'birth'>): boolean => !birth.immortal;
+
+/** Counts the births of each amount of an emitter. In a loop those of a round are numbered as those of the round before it. */
 export function countersOf(scene: Scene, emitter: Emitter): Counter[] {
   const { fps } = scene.time;
   const stream = streamOf(scene.seed, emitter.seed);
-  const gate = gates.get(emitter.gate.kind).compile(emitter.gate, clockOf(scene));
+  const gate = gateOf(scene, emitter);
+  const loop = comesRound(emitter) ? loopOf(scene) : undefined;
+  const start = loop ? loop.from : startFrame(scene);
   const moves = (row: number) => Object.keys(emitter.keys).some((path) => path.startsWith(`amounts.${row}.`));
-  return emitter.amounts.map((amount, row) =>
-    amounts.get(amount.kind).compile({
+  return emitter.amounts.map((amount, row) => {
+    const counter = amounts.get(amount.kind).compile({
       values: amount,
       valuesAt: moves(row) ? (frame) => thingAt(emitter, frame).amounts[row]! : undefined,
       fps,
-      start: startFrame(scene),
+      start,
+      round: loop?.frames ?? 0,
       gate,
       luck: (frame) => uniform(stream, frame, Purpose.amount + 0x100 * row),
-    }),
-  );
+    });
+    return loop ? roundAndRound(counter, loop) : counter;
+  });
+}
+
+/** A counter of one round that is asked in all of them. */
+function roundAndRound(counter: Counter, loop: Loop): Counter {
+  const late = (births: Births, by: number): Births => ({ ...births, at: (k) => births.at(k) + by });
+  return {
+    during(from, to) {
+      const by = loop.frames * roundOf(loop, Math.floor(from));
+      return late(counter.during(from - by, to - by), by);
+    },
+    atFrame(frame) {
+      const by = loop.frames * roundOf(loop, frame);
+      return late(counter.atFrame(frame - by), by);
+    },
+  };
 }
 
 /** All masks of an emitter as one chance. */

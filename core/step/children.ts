@@ -1,5 +1,4 @@
-import { gates } from '../gates';
-import { clockOf } from '../gates/clock';
+import { gateOf } from '../gates/clock';
 import { normalised, type Vector } from '../math/vector';
 import { WORLD } from '../places/similarity';
 import { Purpose, streamOf, uniform } from '../random/lookup';
@@ -55,7 +54,7 @@ export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
   const stream = streamOf(scene.seed, emitter.seed);
   const { fps } = scene.time;
   const end = lastSceneFrame(scene) + 1;
-  const gate = gates.get(emitter.gate.kind).compile(emitter.gate, clockOf(scene));
+  const gate = gateOf(scene, emitter);
   const equip = (now: Emitter) => ({
     birth: now.birth,
     shape: now.shape as unknown as ValuesOf<typeof particlesParameters>,

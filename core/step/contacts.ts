@@ -90,8 +90,12 @@ export function meetObstacles(passage: Passage): void {
   for (let i = 0; i < block.count; i++) {
     const held = population.held[start + i]!;
     if (passage.exempt?.(population.id[start + i]!)) continue;
-    if (held > 0) carryHeld(passage, i, obstacles[held - 1]!);
-    else moveParticle(passage, i);
+    if (held > 0 && obstacles[held - 1]!.open) carryHeld(passage, i, obstacles[held - 1]!);
+    else {
+      // What stuck to a collider that is no longer there goes on as the surface went.
+      if (held > 0 && held !== KILLED) population.held[start + i] = 0;
+      moveParticle(passage, i);
+    }
   }
 }
 
@@ -123,7 +127,7 @@ function firstInTheWay(
   let first: Obstacle | undefined;
   nearest.t = Infinity;
   for (const obstacle of passage.obstacles) {
-    if (goesThrough(obstacle, passage.emitter, id) || (passed.length > 0 && passed.includes(obstacle))) continue;
+    if (!obstacle.open || goesThrough(obstacle, passage.emitter, id) || (passed.length > 0 && passed.includes(obstacle))) continue;
     inwardInto(placeAt(obstacle, frame, passage.from, passage.to), from, a);
     inwardInto(obstacle.end, to, b);
     if (!obstacle.body.hit(a[0]!, a[1]!, a[2]!, b[0]!, b[1]!, b[2]!, obstacle.half / obstacle.end.scale, meeting)) continue;

@@ -7,6 +7,7 @@ import type { Body } from '../colliders/collider';
 import type { Vector } from '../math/vector';
 import { motionOf, type Motion } from '../places/motion';
 import { WORLD, type Similarity } from '../places/similarity';
+import { gateOf } from '../gates/clock';
 import { mix, streamOf } from '../random/lookup';
 import { responses } from '../responses';
 import type { Impact, Rebound } from '../responses/response';
@@ -32,6 +33,10 @@ export interface Obstacle {
   readonly hits: readonly Hit[];
   /** Half of its thickness, metres. */
   readonly half: number;
+  /** Whether it is there during [f, f + 1). */
+  readonly gate: (frame: number) => boolean;
+  /** Whether it is there in this substep. */
+  open: boolean;
   /** Contacts since the start of the run. */
   contacts: number;
   /** Where it is at the beginning and the end of the substep. */
@@ -56,6 +61,8 @@ function obstacleOf(scene: Scene, collider: Collider, assets: Assets): Obstacle 
     name: collider.name,
     motion: motionOf(scene.carriers, collider),
     remake: remakeOf(collider, make),
+    gate: gateOf(scene, collider),
+    open: true,
     stream: mix(streamOf(scene.seed, collider.seed) ^ 0x2c1b3c6d),
     contacts: 0,
     begin: WORLD,
@@ -86,6 +93,8 @@ function sceneBox({ bounds, emitters }: Scene, resources: Resources): Obstacle[]
     motion,
     respond: responses.get(bounds.response).compile(responses.defaults(bounds.response)),
     collider: undefined,
+    gate: () => true,
+    open: true,
     stream: 0,
     hits: emitters.map(() => ({ hits: true, bounce: 1 })),
     half: THINNEST / 2,
@@ -121,6 +130,7 @@ export function obstaclesOf(scene: Scene, assets: Assets): Obstacle[] {
 export function moveObstacles(obstacles: readonly Obstacle[], from: number, to: number, fps: number): void {
   for (const obstacle of obstacles) {
     bring(obstacle, to);
+    obstacle.open = obstacle.gate(Math.floor(from + 1e-9));
     obstacle.begin = obstacle.motion.at(from);
     obstacle.end = obstacle.motion.at(to);
     obstacle.body.pose?.(from / fps, to / fps);

@@ -83,6 +83,17 @@ describe('a span', () => {
   });
 
   it('eases in and out', () => {
+    const again = motion(
+      spanned({
+        also: [
+          [10, 12],
+          [20, 21],
+        ],
+      }),
+      [0, 0, 0],
+      30,
+    ).vx;
+    expect(again).toBeCloseTo(6, 5);
     const speeds = [4, 5, 6, 7, 8].map((frame) => motion(spanned({ until: 7, easeIn: 2, easeOut: 2 }), [0, 0, 0], frame).vx);
     expect(speeds).toEqual([0, 0.5, 1.5, 2, 2].map((v) => expect.closeTo(v, 5) as number));
   });

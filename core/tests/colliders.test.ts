@@ -48,6 +48,36 @@ describe('a bounce (Newton’s law of restitution, textbook mechanics)', () => {
   });
 });
 
+describe('the gate of a collider', () => {
+  const gated = (response: Written) =>
+    scene({ place: { position: [0, 1, 0] }, birth: still }, [
+      {
+        ...floor(response),
+        gate: {
+          kind: 'windows',
+          spans: [
+            [0, 30],
+            [60, 90],
+          ],
+        },
+      },
+    ]);
+
+  it('stops what comes while it is there, and nothing after it', () => {
+    const run = runTo(gated({ kind: 'bounce', restitution: 0.1, slip: 1 }), 29);
+    expect(at(run, 'y')).toBeGreaterThanOrEqual(0);
+    while (run.frame < 36) run.advance();
+    expect(at(run, 'y')).toBeLessThan(-0.05);
+  });
+
+  it('lets go of what sticks to it when it goes, which falls from rest then', () => {
+    const run = runTo(gated({ kind: 'stick' }), 30);
+    expect(at(run, 'y')).toBeCloseTo(0, 3);
+    while (run.frame < 42) run.advance();
+    expect(at(run, 'y')).toBeCloseTo((-9.80665 * 0.5 * 0.5) / 2, 1);
+  });
+});
+
 describe('continuous collisions', () => {
   const shapes: readonly (readonly [string, Written, readonly [number, number, number]])[] = [
     ['plane', { kind: 'plane', sides: 'both' }, [0, -1, 0]],

@@ -27,9 +27,22 @@ import { isMovable, MOVABLE_SORTS, numbersOf, thingsOf, valueOf, type MovableSor
 import { shapes } from '../shapes';
 import { Simulation } from '../step/simulation';
 import { tides } from '../tides';
+import { ENVELOPE_RATE, envelopeOf } from '../tides/envelope';
 import { binned, chiSquare, only, runTo, testScene, thrown } from './scenes';
 
-const source = (values: Kinded, stream = 77) => ({ values, fps: 24, first: 0, last: 240, dials: dialsOf({ dials: [] }), stream });
+const SOUNDS: Scene['sounds'] = [
+  { hash: 'a'.repeat(64), name: 'Taps', levels: Array.from({ length: 400 }, (_, i) => (i % 50 < 10 ? 255 - 20 * (i % 50) : 0)) },
+];
+const source = (values: Kinded, stream = 77) => ({
+  values,
+  fps: 24,
+  first: 0,
+  last: 240,
+  dials: dialsOf({ dials: [] }),
+  stream,
+  sounds: SOUNDS,
+  closes: 0,
+});
 const tide = (kind: string, over: Written = {}, stream?: number) => tides.get(kind).compile(source(tides.defaults(kind, over), stream));
 
 describe('tides', () => {
@@ -79,6 +92,58 @@ describe('tides', () => {
     const asked = frames.map((f) => inOrder(f));
     const atRandom = tide(kind);
     for (const i of frames.map((_, i) => (i * 73) % 200)) expect(atRandom(frames[i]!)).toBe(asked[i]);
+  });
+
+  it('loudness: the envelope of a tone is its root mean square over the loudest, and it is followed up and down by e^(−t/τ)', () => {
+    // A tone of 1 for a second, one of a quarter for the next; silence.
+    const rate = 8000;
+    const tone = Float32Array.from(
+      { length: 3 * rate },
+      (_, i) => (i < rate ? 1 : i < 2 * rate ? 0.25 : 0) * Math.sin((2 * Math.PI * 400 * i) / rate),
+    );
+    const levels = envelopeOf([tone, tone], rate);
+    expect(levels).toHaveLength(3 * ENVELOPE_RATE);
+    expect([levels[50], levels[150], levels[250]]).toEqual([255, Math.round(255 / 4), 0]);
+    const sounds = [{ hash: 'h', name: 'Tone', levels }];
+    const values = tides.defaults('loudness', { sound: 'h', low: 1, high: 3, attack: 0.2, release: 0.5, start: 1 });
+    const give = tides.get('loudness').compile({ ...source(values), sounds });
+    const at = (seconds: number) => (give(24 * seconds) - 1) / 2;
+    expect([at(-5), at(0.98), at(60)].every((n) => Math.abs(n) < 1e-3)).toBe(true);
+    // From the middle of the first window on.
+    for (const t of [0.1, 0.2, 0.6]) expect(at(1 + t)).toBeCloseTo(1 - Math.exp(-(t + 0.005) / 0.2), 3);
+    const before = at(2);
+    for (const t of [0.25, 0.75]) expect(at(2 + t)).toBeCloseTo(0.25 + (before - 0.25) * Math.exp(-t / 0.5), 2);
+    expect(envelopeOf([new Float32Array(800)], rate)).toEqual(new Array(10).fill(0));
+  });
+
+  it('a vector that is driven as a whole is turned about its axis by degrees: its length and what lies along the axis stay', () => {
+    const about: Vector = [0.3, 1, -0.2];
+    const turn = { kind: 'gust', low: -40, high: 40, waitLow: 0.2, waitHigh: 0.6, attack: 0.1, about };
+    const scene = completeScene({
+      ...testScene({
+        fields: [{ settings: { kind: 'wind', direction: [1, 0.5, 0] }, drives: { 'settings.direction': turn } }],
+        time: { last: 200 },
+      }),
+    } as never);
+    expect(checkScene(JSON.parse(JSON.stringify(scene)))).toEqual([]);
+    const field = withDrives(scene).fields[0]!;
+    const axis = normalised(about);
+    const along = (v: Vector) => v[0] * axis[0] + v[1] * axis[1] + v[2] * axis[2];
+    const across = (v: Vector): Vector => v.map((n, i) => n - along(v) * axis[i]!) as unknown as Vector;
+    const start = across([1, 0.5, 0]);
+    const angles = Array.from({ length: 200 }, (_, frame) => {
+      const now = thingAt(field, frame).settings['direction'] as Vector;
+      expect(Math.hypot(...now)).toBeCloseTo(Math.hypot(1, 0.5), 9);
+      expect(along(now)).toBeCloseTo(along([1, 0.5, 0]), 9);
+      const p = across(now);
+      const sine = along(cross(start, p));
+      return (Math.atan2(sine, start[0] * p[0] + start[1] * p[1] + start[2] * p[2]) * 180) / Math.PI;
+    });
+    expect(Math.max(...angles)).toBeLessThanOrEqual(40 + 1e-6);
+    expect(Math.min(...angles)).toBeGreaterThanOrEqual(-40 - 1e-6);
+    expect(Math.max(...angles) - Math.min(...angles)).toBeGreaterThan(50);
+    const give = tides.get('gust').compile({ ...source(tides.defaults('gust', turn)), stream: 1 });
+    expect(give(0)).not.toBe(give(100));
   });
 
   it('a pulse rises, holds and falls', () => {
@@ -393,7 +458,7 @@ describe('bad drives', () => {
       /drives\.settings\.colour .* the path of one of its numbers/,
     );
     expect(refused(field({ drives: { strength: { kind: 'tsunami' } } }))).toMatch(
-      /allowed is one of wave, drift, gust, pulse, dial, formula/,
+      /allowed is one of wave, drift, gust, pulse, loudness, dial, formula/,
     );
     expect(refused(field({ drives: { strength: { kind: 'wave', period: 0 } } }))).toMatch(/period is 0/);
     expect(refused(field({ keys: { 'extent.reach': [{ frame: 0, value: 1, ease: 'linear' }] } }))).toMatch(/extent\.reach/);

@@ -20,8 +20,10 @@ describe('the scene’s own time', () => {
   it('is the frame of the shot where the scale is 1, and a part of it where the scale is less', () => {
     expect([0, 7.5, 40].map((f) => clock({}).at(f))).toEqual([0, 7.5, 40]);
     expect([0, 7, 40].map((f) => clock({ scale: 0.5 }).at(f))).toEqual([0, 3.5, 20]);
-    // From the start of the run on, pre-roll included.
-    expect(clock({ first: 10, preRoll: 20, scale: 2 }).at(0)).toBe(10);
+    // From the first frame of the shot on: what is rolled before it runs at full speed.
+    const rolled = clock({ first: 10, preRoll: 20, scale: 2 });
+    expect([-10, 0, 10, 15].map((f) => rolled.at(f))).toEqual([-10, 0, 10, 20]);
+    expect([-10, 0, 10, 20].map((f) => rolled.back(f))).toEqual([-10, 0, 10, 15]);
     expect(clock({ scale: 0 }).at(30)).toBe(0);
   });
 

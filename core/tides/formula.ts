@@ -25,5 +25,5 @@ export const formula: TideKind = {
   formula: 'the expression itself',
   source: 'no source',
   compile: (source) => frameFormula((source.values as Settings).formula, source) ?? (() => 0),
-  broken: (values, dials) => frameFault((values as Settings).formula, dials),
+  broken: (values, { dials }) => frameFault((values as Settings).formula, dials),
 };

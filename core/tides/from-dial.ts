@@ -23,7 +23,7 @@ export const fromDial: TideKind = {
     const index = dials.names.indexOf(dial);
     return (frame) => gain * (dials.at(frame)[index] ?? 0) + offset;
   },
-  broken(values, dials) {
+  broken(values, { dials }) {
     const { dial } = values as Settings;
     if (dial === '') return 'no dial is chosen';
     return dials.names.includes(dial) ? undefined : `there is no dial “${dial}”`;

@@ -1,5 +1,5 @@
 import { describe, type ValuesOf } from '../describe/parameters';
-import { rangeOf, seconds, smooth, type TideKind } from './tide';
+import { fitting, rangeOf, seconds, smooth, type TideKind } from './tide';
 
 const time = (label: string, value: number, help: string) =>
   ({ type: 'number', label, unit: 's', default: value, min: 0, max: 100000, usual: [0, 5], help }) as const;
@@ -21,8 +21,9 @@ export const pulse: TideKind = {
   parameters,
   formula: 'low + (high − low)·envelope(t mod T)',
   source: 'common practice, no source',
-  compile({ values, fps }) {
-    const { low, high, every, attack, hold, release, start } = values as ValuesOf<typeof parameters>;
+  compile({ values, fps, closes }) {
+    const { low, high, every: own, attack, hold, release, start } = values as ValuesOf<typeof parameters>;
+    const every = fitting(own, closes / fps);
     return (frame) => {
       const from = frame / fps - start;
       const t = from - Math.floor(from / every) * every;

@@ -2,12 +2,16 @@ import { describe, type NumberParameter, type Values } from '../describe/paramet
 import type { Documented, Kind } from '../describe/registry';
 import type { GateClock } from '../gates/gate';
 import type { Dials } from '../scene/dials';
+import type { SceneSound } from '../scene/document';
 
 /** What a tide is made from beside its own values. */
 export interface TideSource extends GateClock {
   readonly values: Values;
   /** 32-bit stream for its own randomness. */
   readonly stream: number;
+  readonly sounds: readonly SceneSound[];
+  /** Frames after which it is to be the same again, as near to its own pace as can be; 0 where it goes on. */
+  readonly closes: number;
 }
 
 /** Something that moves a number over time without keys. It is a function of the frame: nothing is run to know it. */
@@ -15,7 +19,7 @@ export interface TideKind extends Kind, Documented {
   /** Gives its number at a frame with fraction. */
   compile(source: TideSource): (frame: number) => number;
   /** A sentence where it can't give one. */
-  broken?(values: Values, dials: Dials): string | undefined;
+  broken?(values: Values, scene: { readonly dials: Dials; readonly sounds: readonly SceneSound[] }): string | undefined;
 }
 
 /** What a tide does with the number as it is set or keyed. */
@@ -51,6 +55,10 @@ export const rangeOf = (low: number, high: number) =>
 /** A time in seconds, above 0. */
 export const seconds = (label: string, value: number, help: string) =>
   ({ type: 'number', label, unit: 's', default: value, min: 0.001, max: 100000, usual: [0.1, 20], help }) as const;
+
+/** A length of time that fits a whole number of times into one that closes, at least once; all in seconds. */
+export const fitting = (length: number, closes: number): number =>
+  closes > 0 ? closes / Math.max(1, Math.floor(closes / length + 0.5)) : length;
 
 /** The smooth step 3t² − 2t³. */
 export const smooth = (t: number): number => (t <= 0 ? 0 : t >= 1 ? 1 : t * t * (3 - 2 * t));

@@ -1,6 +1,6 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { sin } from '../math/exact';
-import { rangeOf, seconds, type TideKind } from './tide';
+import { fitting, rangeOf, seconds, type TideKind } from './tide';
 
 const parameters = describe({
   form: {
@@ -45,8 +45,9 @@ export const wave: TideKind = {
   parameters,
   formula: 'low + (high − low)·(1 + f(t/T + φ))/2',
   source: 'textbook',
-  compile({ values, fps }) {
-    const { form, low, high, period, phase } = values as ValuesOf<typeof parameters>;
+  compile({ values, fps, closes }) {
+    const { form, low, high, period: own, phase } = values as ValuesOf<typeof parameters>;
+    const period = fitting(own, closes / fps);
     const shape = FORMS[form]!;
     return (frame) => {
       const turn = frame / fps / period + phase / 360;

@@ -19,45 +19,43 @@ const nearWhole = (frame: number): number => (Math.abs(frame - Math.round(frame)
 const EVEN: Clock = { even: true, at: (frame) => frame, back: (frame) => frame };
 
 /**
- * The scene’s time is the integral of the time scale over the frames of the shot, from the start of the run. Within a frame the scale is
- * what it is in its middle: between keys on whole frames that is exact for straight lines and for steps.
+ * The scene’s time is the integral of the time scale over the frames of the shot, from its first on; the pre-roll before that runs at full
+ * speed. Within a frame the scale is what it is in its middle: between keys on whole frames that is exact for straight lines and for steps.
  */
 export function clockFrom(time: Time): Clock {
-  const start = time.first - time.preRoll;
+  const { first } = time;
+  const end = time.last + 1;
   const moves = Object.keys(time.keys).length > 0;
   if (!moves) {
     const { scale } = time;
     if (scale === 1) return EVEN;
-    const end = time.last + 1;
-    const at = (frame: number) => nearWhole(start + (frame - start) * scale);
     return {
       even: false,
-      at,
-      back: (sceneFrame) => (scale > 0 ? start + (sceneFrame - start) / scale : sceneFrame <= start ? start : end),
+      at: (frame) => (frame <= first ? frame : nearWhole(first + (frame - first) * scale)),
+      back: (sceneFrame) => (sceneFrame <= first ? sceneFrame : scale > 0 ? first + (sceneFrame - first) / scale : end),
     };
   }
   const scaleOf = (frame: number) => Math.max(0, thingAt(time, frame + 0.5).scale);
-  const sums = [start];
+  const sums = [first];
   const reach = (index: number) => {
-    for (let i = sums.length; i <= index; i++) sums.push(nearWhole(sums[i - 1]! + scaleOf(start + i - 1)));
+    for (let i = sums.length; i <= index; i++) sums.push(nearWhole(sums[i - 1]! + scaleOf(first + i - 1)));
   };
   return {
     even: false,
     at(frame) {
-      if (frame <= start) return start + (frame - start) * scaleOf(start);
-      const index = Math.floor(frame - start);
+      if (frame <= first) return frame;
+      const index = Math.floor(frame - first);
       reach(index + 1);
       const [a, b] = [sums[index]!, sums[index + 1]!];
-      return a + (frame - start - index) * (b - a);
+      return a + (frame - first - index) * (b - a);
     },
     back(sceneFrame) {
-      if (sceneFrame <= start) return start;
-      const most = time.last + 1 - start;
-      reach(most);
+      if (sceneFrame <= first) return sceneFrame;
+      reach(end - first);
       const index = sums.findIndex((sum) => sum >= sceneFrame);
-      if (index < 0) return time.last + 1;
+      if (index < 0) return end;
       const [a, b] = [sums[index - 1]!, sums[index]!];
-      return start + index - 1 + (sceneFrame - a) / (b - a);
+      return first + index - 1 + (sceneFrame - a) / (b - a);
     },
   };
 }

@@ -21,7 +21,7 @@ import { KindMenu } from './kind-menu';
 import { MuteSolo } from './mute-solo';
 import { FalloffOrReason, Gives, StripMeter } from './readings';
 import { SendDots } from './send-dot';
-import { MoveLine } from '../parts/movable';
+import { MoveLine } from '../parts/move-line';
 import { useNumberNow } from './moved-strength';
 import { setStrength, strengthParameter } from './strength';
 import { focusBeside } from './strip-keys';

@@ -5,7 +5,7 @@ import { shownNumber } from '../parts/sum';
 import { deskParameters } from '../../core/scene/descriptions';
 import { NumberBox } from '../parts/number-field';
 import { editScene, useSceneOf } from '../store/scene-store';
-import { MoveLine } from '../parts/movable';
+import { MoveLine } from '../parts/move-line';
 import { Fader } from './fader';
 import { Meter } from './meter';
 import { useNumberNow } from './moved-strength';

@@ -13,6 +13,14 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
     ],
   ],
   [
+    'On the ruler',
+    [
+      ['N', 'a marker at the playhead, to be named at once'],
+      ['Shift+, Shift+.', 'to the marker before and after'],
+      ['← →', 'on a marker: move it; Enter names it, Delete takes it away'],
+    ],
+  ],
+  [
     'On a strip',
     [
       ['← →', 'to the strip beside it'],

@@ -35,6 +35,7 @@ const needScene = (description: Description): string[] =>
         p.type === 'reference' ||
         p.type === 'image' ||
         p.type === 'grid' ||
+        p.type === 'sound' ||
         p.type === 'points' ||
         p.type === 'names' ||
         (p.type === 'text' && p.dial === true),

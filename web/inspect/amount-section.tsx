@@ -1,6 +1,5 @@
 import { Plus, X } from 'lucide-react';
 import { amounts } from '../../core/amounts';
-import { gates } from '../../core/gates';
 import { MOST, type Emitter } from '../../core/scene/document';
 import { shapes } from '../../core/shapes';
 import { KindChoice } from '../parts/kind-choice';
@@ -9,6 +8,7 @@ import { thousands } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
 import { editEmitters, useScene } from '../store/scene-store';
 import { takeRow } from '../store/take-row';
+import { GateRows } from './gate-rows';
 import { Section } from './section';
 
 /** How many are alive now and at most, and how many were born. */
@@ -71,17 +71,7 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
           <Plus size={13} /> add an amount
         </button>
       )}
-      <KindChoice
-        label="Gate"
-        registry={gates}
-        kind={emitter.gate.kind}
-        onChange={(kind) => editEmitters(ids, (e) => void (e.gate = gates.defaults(kind) as never))}
-      />
-      <ParameterRows
-        description={gates.get(emitter.gate.kind).parameters}
-        values={emitter.gate}
-        onChange={(name, value) => editEmitters(ids, (e) => void ((e.gate as Record<string, unknown>)[name] = value))}
-      />
+      <GateRows gate={emitter.gate} onChange={(gate) => editEmitters(ids, (e) => void (e.gate = gate as never))} />
     </Section>
   );
 }

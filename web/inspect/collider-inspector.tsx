@@ -12,6 +12,7 @@ import { editCollider, useScene } from '../store/scene-store';
 import { duplicateCollider, removeCollider } from './collider-edit';
 import { PlaceSection } from './place-section';
 import { ReasonNote } from './reason-note';
+import { GateRows } from './gate-rows';
 import { Section } from './section';
 import { ShareRow } from './share-row';
 
@@ -96,6 +97,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           without={[...OWN, ...SPLIT]}
           onChange={set}
         />
+        <GateRows gate={collider.gate} onChange={(gate) => edit((c) => void (c['gate'] = gate))} />
       </Section>
       <Section title="Split">
         <ParameterRows

@@ -17,8 +17,8 @@ import { FormulaSightProvider } from '../formula/formula-sight';
 import { useParticleSight } from '../formula/use-sights';
 import { Section } from './section';
 
-const { spanned, from, until, easeIn, easeOut } = fieldParameters;
-const SPAN = { spanned, from, until, easeIn, easeOut };
+const { spanned, from, until, also, easeIn, easeOut } = fieldParameters;
+const SPAN = { spanned, from, until, also, easeIn, easeOut };
 
 /** Sets a number of a field's own; the end of a span stays after its beginning. */
 function setOwn(id: string, name: string, value: unknown): void {

@@ -1,4 +1,4 @@
-import { useDeferredValue } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import {
   boundsParameters,
   cameraParameters,
@@ -9,12 +9,15 @@ import {
   workParameters,
 } from '../../core/scene/descriptions';
 import type { NumberParameter } from '../../core/describe/parameters';
+import type { Moving } from '../../core/scene/document';
+import { isByShot, withThings } from '../../core/scene/numbers';
+import { sceneFrame } from '../stage/scene-clock';
 import { usePlayer } from '../stage/player-store';
 import { useMoved } from '../parts/movable';
 import { ParameterRow, ParameterRows } from '../parts/parameter-row';
 import { setIfKeyed } from '../store/movement';
-import { editScene, useScene, useSceneOf } from '../store/scene-store';
-import { useSelection } from '../store/selection-store';
+import { changeScene, editScene, useScene, useSceneOf } from '../store/scene-store';
+import { useSelection, type Selection } from '../store/selection-store';
 import { useStage } from '../stage/stage';
 import { placeAtShot } from '../view/place-at-shot';
 import { CarrierInspector } from './carrier-inspector';
@@ -24,18 +27,36 @@ import { EmitterInspector } from './emitter-inspector';
 import { FieldInspector } from './field-inspector';
 import { GroupInspector } from './group-inspector';
 import { PlaceSection } from './place-section';
+import { whyOpen } from '../../core/measure/loop-reasons';
+import { useAssets } from '../stage/scene-assets';
 import { Section } from './section';
+import { SoundSection } from './sound-section';
 import { ZoneInspector } from './zone-inspector';
 
 type Draftable = Record<string, unknown>;
 
-/** Turns all before the playhead into pre-roll. The run itself stays as it is. */
+/**
+ * Turns all before the playhead into pre-roll. The run itself stays as it is. Where the scene has its own time, the shot begins at the frame
+ * of that time, and what goes by frames of the shot goes along.
+ */
 function startShotHere(): void {
   const { frame } = usePlayer.getState();
-  editScene(({ time }) => {
-    time.preRoll += frame - time.first;
-    time.first = frame;
+  const first = Math.round(sceneFrame());
+  const by = first - frame;
+  changeScene((scene) => {
+    const { time } = scene;
+    const moved = { ...scene, time: { ...time, preRoll: time.preRoll + first - time.first, first, last: time.last + by } };
+    if (by === 0) return moved;
+    const later = <T extends Moving>(thing: T): T => ({
+      ...thing,
+      keys: Object.fromEntries(
+        Object.entries(thing.keys).map(([path, keys]) => [path, keys.map((key) => ({ ...key, frame: key.frame + by }))]),
+      ),
+    });
+    const markers = scene.markers.map((marker) => ({ ...marker, frame: marker.frame + by }));
+    return withThings({ ...moved, markers }, (thing, sort) => (isByShot(sort) ? later(thing) : thing));
   });
+  usePlayer.setState({ frame: first });
 }
 
 /** A change of one time number that keeps the last frame from coming before the first. */
@@ -110,6 +131,38 @@ function ApparentSize() {
   );
 }
 
+/** What keeps a scene that loops from coming back without a seam. */
+function Seams() {
+  const { transport } = useStage();
+  const scene = useScene();
+  const { assets } = useAssets();
+  const reasons = useMemo(() => whyOpen(scene, assets), [scene, assets]);
+  if (scene.time.loop === 0) return null;
+  if (reasons.length === 0)
+    return (
+      <p role="status" className="py-1 text-second">
+        It loops without a seam: after {scene.time.loop} frames it is the same again.
+      </p>
+    );
+  return (
+    <div role="status" aria-label="What keeps the loop open" className="py-1">
+      <p className="text-second">The loop is not closed yet:</p>
+      <ul className="list-disc pl-4">
+        {reasons.map(({ words, mend, goTo }) => (
+          <li key={words} className="py-0.5">
+            {words}
+            {(mend ?? goTo) !== undefined && (
+              <button className="line-button ml-2 py-0" onClick={() => (mend ? changeScene(mend.change) : transport.seek(goTo!))}>
+                {mend ? mend.label : `Go to frame ${goTo}`}
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
 const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
 
 function SceneInspector() {
@@ -131,6 +184,7 @@ function SceneInspector() {
       <Section title="Time">
         <ParameterRows description={timeParameters} values={scene.time} of={{ sort: 'time', id: '', prefix: '' }} onChange={setTime} />
         <ApparentSize />
+        <Seams />
         <button
           className="line-button mt-2"
           title="What comes before the playhead becomes pre-roll: the run is the same, and the shot begins here"
@@ -160,6 +214,7 @@ function SceneInspector() {
         />
       </Section>
       <DialSection />
+      <SoundSection />
       <PlaceSection
         owner={{ type: 'whole' }}
         title="The whole result"
@@ -175,12 +230,29 @@ function SceneInspector() {
   );
 }
 
+/** How long the page may take to draw what is newly selected in slices of time, milliseconds; after that it is drawn in one go. */
+const PATIENCE = 200;
+
+/** What is selected, as it is to be drawn: somewhat later, so that a drag that began goes on, but soon even while a heavy scene plays. */
+function useDrawnSelection(wanted: Selection): Selection {
+  const deferred = useDeferredValue(wanted);
+  const [due, setDue] = useState<Selection>();
+  const drawn = useRef(deferred);
+  useEffect(() => {
+    drawn.current = deferred;
+  }, [deferred]);
+  useEffect(() => {
+    const wait = setTimeout(() => drawn.current !== wanted && setDue(wanted), PATIENCE);
+    return () => clearTimeout(wait);
+  }, [wanted]);
+  return due === wanted ? wanted : deferred;
+}
+
 /** The numbers of the selected thing. */
 export function Inspector() {
   const scene = useScene();
-  // Another thing's numbers are many rows: they are drawn in slices of time, while a drag that began goes on.
   const wanted = useSelection((state) => state.selection);
-  const selection = useDeferredValue(wanted);
+  const selection = useDrawnSelection(wanted);
   const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
   const group = selection.type === 'group' ? scene.groups.find((g) => g.id === selection.id) : undefined;
   const emitter = selection.type === 'emitter' ? scene.emitters.find((e) => e.id === selection.id) : undefined;

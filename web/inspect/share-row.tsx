@@ -1,5 +1,7 @@
 import type { NumberParameter } from '../../core/describe/parameters';
-import { MoveBlock, MoveLine, useMoved, type NumberRef } from '../parts/movable';
+import { MoveBlock } from '../parts/move-block';
+import { MoveLine } from '../parts/move-line';
+import { useMoved, type NumberRef } from '../parts/movable';
 import { NumberRow } from '../parts/number-field';
 
 /** A share of something, shown in per cent, that can be keyed and driven; `isWritten` is false where the scene takes it for granted. */

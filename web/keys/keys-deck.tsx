@@ -149,7 +149,8 @@ export function KeysDeck() {
   const rows = useRows();
   const fields = useSceneOf((scene) => scene.fields);
   const emitters = useSceneOf((scene) => scene.emitters);
-  const spans = spanRows({ fields, emitters });
+  const colliders = useSceneOf((scene) => scene.colliders);
+  const spans = spanRows({ fields, emitters, colliders });
   const span = useSpan();
   const { transport } = useStage();
   const lines = useRef<HTMLDivElement>(null);

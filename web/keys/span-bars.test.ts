@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { pulled, sound } from './span-bars';
+import { clear, pulled, sound } from './span-bars';
 
 const stretch = { from: 10, until: 40, easeIn: 6, easeOut: 8 };
 
@@ -11,6 +11,17 @@ describe('a bar of when something is on', () => {
     expect(pulled(stretch, 'until', -5)).toEqual({ ...stretch, until: 35 });
     expect(pulled(stretch, 'easeIn', 4)).toEqual({ ...stretch, easeIn: 10 });
     expect(pulled(stretch, 'easeOut', 4)).toEqual({ ...stretch, easeOut: 4 });
+  });
+
+  it('never runs over another: moved whole it stops there, pulled it ends there', () => {
+    const others = [
+      { from: -20, until: 5, easeIn: 0, easeOut: 0 },
+      { from: 50, until: 60, easeIn: 0, easeOut: 0 },
+    ];
+    expect(clear(stretch, pulled(stretch, 'all', 30), others)).toEqual({ ...stretch, from: 20, until: 50 });
+    expect(clear(stretch, pulled(stretch, 'all', -30), others)).toEqual({ ...stretch, from: 5, until: 35 });
+    expect(clear(stretch, pulled(stretch, 'until', 30), others)).toEqual({ ...stretch, until: 50 });
+    expect(clear(stretch, pulled(stretch, 'from', -30), others)).toEqual({ ...stretch, from: 5 });
   });
 
   it('never is shorter than a frame, nor longer in coming and going than it is on (property)', () => {

@@ -1,7 +1,8 @@
+import type { Kinded } from '../../core/describe/registry';
 import type { Scene } from '../../core/scene/document';
 import type { DeckSpan } from './keys-deck';
 import { followDrag } from '../parts/drag';
-import { editEmitter, editField } from '../store/scene-store';
+import { editCollider, editEmitter, editField } from '../store/scene-store';
 
 /** A stretch of frames [from, until) with the frames it takes to come and to go. */
 export interface Stretch {
@@ -22,43 +23,57 @@ export interface SpanRow {
   set(index: number, next: Stretch): void;
 }
 
-/** Fields that are on in a span, and emitters whose gate has windows. */
-export function spanRows({ fields, emitters }: Pick<Scene, 'fields' | 'emitters'>): SpanRow[] {
+type Windows = readonly (readonly [number, number])[];
+
+const inOrder = (windows: Windows): [number, number][] => windows.map(([a, b]): [number, number] => [a, b]).sort((a, b) => a[0] - b[0]);
+
+/** The windows of a gate as stretches. */
+function gateRow(
+  { id, name, gate }: { readonly id: string; readonly name: string; readonly gate: Kinded },
+  label: string,
+  set: (spans: Windows) => void,
+): SpanRow {
+  const spans = gate['spans'] as Windows;
+  return {
+    id: `gate ${id}`,
+    thing: name,
+    label,
+    stretches: spans.map(([from, until]) => ({ from, until, easeIn: 0, easeOut: 0 })),
+    eases: false,
+    set: (index, { from, until }) => set(inOrder(spans.map((span, i) => (i === index ? [from, until] : span)))),
+  };
+}
+
+/** Fields that are on in spans, and emitters and colliders whose gates have windows. */
+export function spanRows({ fields, emitters, colliders }: Pick<Scene, 'fields' | 'emitters' | 'colliders'>): SpanRow[] {
   const ofFields = fields
     .filter((field) => field.spanned)
     .map(
-      ({ id, name, from, until, easeIn, easeOut }): SpanRow => ({
+      ({ id, name, from, until, also, easeIn, easeOut }): SpanRow => ({
         id: `span ${id}`,
         thing: name,
         label: 'span',
-        stretches: [{ from, until, easeIn, easeOut }],
+        stretches: [[from, until] as const, ...also].map(([a, b]) => ({ from: a, until: b, easeIn, easeOut })),
         eases: true,
-        set: (_, next) => editField(id, (field) => void Object.assign(field, next)),
-      }),
-    );
-  const ofEmitters = emitters
-    .filter((emitter) => emitter.gate.kind === 'windows')
-    .map(
-      ({ id, name, gate }): SpanRow => ({
-        id: `gate ${id}`,
-        thing: name,
-        label: 'gate',
-        stretches: (gate['spans'] as readonly (readonly [number, number])[]).map(([from, until]) => ({
-          from,
-          until,
-          easeIn: 0,
-          easeOut: 0,
-        })),
-        eases: false,
-        set: (index, { from, until }) =>
-          editEmitter(id, (emitter) => {
-            const spans = (emitter.gate as { spans?: [number, number][] }).spans ?? [];
-            spans[index] = [from, until];
-            spans.sort((a, b) => a[0] - b[0]);
+        set: (index, next) =>
+          editField(id, (field) => {
+            field.easeIn = next.easeIn;
+            field.easeOut = next.easeOut;
+            if (index === 0) Object.assign(field, { from: next.from, until: next.until });
+            else field.also = inOrder(also.map((span, i) => (i === index - 1 ? [next.from, next.until] : span)));
           }),
       }),
     );
-  return [...ofEmitters, ...ofFields];
+  const windowed = <T extends { readonly gate: Kinded }>(things: readonly T[]) => things.filter(({ gate }) => gate.kind === 'windows');
+  return [
+    ...windowed(emitters).map((emitter) =>
+      gateRow(emitter, 'gate', (spans) => editEmitter(emitter.id, (e) => void (e.gate = { ...emitter.gate, spans } as never))),
+    ),
+    ...windowed(colliders).map((collider) =>
+      gateRow(collider, 'there', (spans) => editCollider(collider.id, (c) => void (c.gate = { ...collider.gate, spans } as never))),
+    ),
+    ...ofFields,
+  ];
 }
 
 /** A stretch with its ends in order, at least a frame long, and no longer in coming and going than it is on. */
@@ -67,6 +82,16 @@ export function sound({ from, until, easeIn, easeOut }: Stretch): Stretch {
   const long = end - from;
   const up = Math.min(long, Math.max(0, easeIn));
   return { from, until: end, easeIn: up, easeOut: Math.min(long - up, Math.max(0, easeOut)) };
+}
+
+/** What is left of a change of a stretch where it may not run over the others: moved whole it stops at them, pulled it ends there. */
+export function clear(now: Stretch, next: Stretch, others: readonly Stretch[]): Stretch {
+  const low = Math.max(-Infinity, ...others.map(({ until }) => until).filter((until) => until <= now.from));
+  const high = Math.min(Infinity, ...others.map(({ from }) => from).filter((from) => from >= now.until));
+  if (next.until - next.from !== now.until - now.from)
+    return sound({ ...next, from: Math.max(low, next.from), until: Math.min(high, next.until) });
+  const by = next.from < low ? low - next.from : next.until > high ? high - next.until : 0;
+  return { ...next, from: next.from + by, until: next.until + by };
 }
 
 type Grip = 'from' | 'until' | 'all' | 'easeIn' | 'easeOut';
@@ -93,6 +118,8 @@ export function SpanBars({ row, span, width }: { row: SpanRow; span: DeckSpan; w
   return row.stretches.map((stretch, index) => {
     const { from, until, easeIn, easeOut } = stretch;
     const long = until - from;
+    const others = row.stretches.filter((_, i) => i !== index);
+    const pull = (which: Grip, by: number) => row.set(index, clear(stretch, pulled(stretch, which, by), others));
     const grip = (which: Grip, className: string, style: React.CSSProperties) => (
       <button
         className={`absolute touch-none focus-visible:outline focus-visible:outline-lamp ${className}`}
@@ -102,16 +129,14 @@ export function SpanBars({ row, span, width }: { row: SpanRow; span: DeckSpan; w
           const aFrame = width() / (span.to - span.from);
           const { clock } = span;
           const held = gripped(stretch, which);
-          followDrag(event, ({ dx }) =>
-            row.set(index, pulled(stretch, which, Math.round(clock.at(clock.back(held) + dx / aFrame) - held))),
-          );
+          followDrag(event, ({ dx }) => pull(which, Math.round(clock.at(clock.back(held) + dx / aFrame) - held)));
         }}
         onKeyDown={(event) => {
           const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
           if (by === undefined) return;
           event.preventDefault();
           event.stopPropagation();
-          row.set(index, pulled(stretch, which, by * (event.shiftKey ? 10 : 1)));
+          pull(which, by * (event.shiftKey ? 10 : 1));
         }}
       />
     );

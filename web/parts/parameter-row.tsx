@@ -12,7 +12,10 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { beginGesture, endGesture, useSceneOf } from '../store/scene-store';
 import type { ThingRef } from '../store/movement';
-import { MoveBlock, MoveLine, useMoved, type NumberRef } from './movable';
+import { SoundRow } from './sound-row';
+import { MoveBlock } from './move-block';
+import { MoveLine } from './move-line';
+import { useMoved, type NumberRef } from './movable';
 import { ColourRow } from './colour-row';
 import { NamesRow } from './names-row';
 import { PointsRow } from './points-row';
@@ -173,6 +176,8 @@ export function ParameterRow({
       return <LevelRampRow parameter={parameter} value={value as never} onChange={onChange} />;
     case 'image':
       return <ImageRow parameter={parameter} value={value as string} onChange={onChange} />;
+    case 'sound':
+      return <SoundRow parameter={parameter} value={value as string} onChange={onChange} />;
     case 'grid':
       return <GridRow parameter={parameter} value={value as string} lattice={latticeOf(values as never)} onChange={onChange} />;
     case 'text':

@@ -40,7 +40,7 @@ function countInZones(frame: Frame, zones: number): number[] {
 
 /** Everything of a scene that changes its particles; looks, names and the camera do not. */
 function simulationKey(scene: Scene): string {
-  const { seed, draftShare, time, emitters, fields, groups, desk, colliders, carriers, zones, dials, meshes, bounds } = scene;
+  const { seed, draftShare, time, emitters, fields, groups, desk, colliders, carriers, zones, dials, meshes, bounds, sounds } = scene;
   return JSON.stringify([
     seed,
     draftShare,
@@ -56,6 +56,8 @@ function simulationKey(scene: Scene): string {
     dials,
     meshes.map((m) => m.source),
     bounds,
+    // A sound stays what it is under its hash.
+    sounds.map((sound) => sound.hash),
   ]);
 }
 

@@ -1,8 +1,11 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
+import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
 import { openedScene, redo, undo } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
+import { addMarker, markerFrom } from './marker-edit';
+import { useNaming } from './markers';
 
 /** Opens the menu of fields the way its own button is opened by keys. */
 function openAddField(): void {
@@ -33,6 +36,10 @@ export function useStudioKeys(): void {
   const { transport } = useStage();
   const navigate = useNavigate();
   const options = notTyping;
+  const goToMarker = (way: 1 | -1) => {
+    const to = markerFrom(usePlayer.getState().frame, way);
+    if (to !== undefined) transport.seek(to);
+  };
   useHotkeys('space', () => transport.toggle(), {
     ...options,
     ignoreEventWhen: (event) => typing(event) || event.target instanceof HTMLButtonElement,
@@ -41,6 +48,17 @@ export function useStudioKeys(): void {
   useHotkeys('period', () => transport.step(1), options);
   useHotkeys('home', () => transport.seek(openedScene().time.first), options);
   useHotkeys('end', () => transport.seek(openedScene().time.last), options);
+  useHotkeys(
+    'n',
+    () => {
+      const { frame } = usePlayer.getState();
+      addMarker(frame);
+      useNaming.setState({ frame });
+    },
+    options,
+  );
+  useHotkeys('shift+comma', () => goToMarker(-1), options);
+  useHotkeys('shift+period', () => goToMarker(1), options);
   useHotkeys('mod+z', undo, options);
   useHotkeys('mod+shift+z, mod+y', redo, options);
   useHotkeys('f1', () => void navigate(handbookAddress()), { preventDefault: true, enableOnFormTags: true });

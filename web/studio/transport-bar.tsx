@@ -1,8 +1,11 @@
 import { Pause, Play, SkipBack, SkipForward, StepBack, StepForward } from 'lucide-react';
 import { useRef } from 'react';
 import { usePlayer } from '../stage/player-store';
+import { useClock } from '../stage/scene-clock';
 import { useStage } from '../stage/stage';
 import { useRecord } from '../store/record';
+import { Markers } from './markers';
+import { RulerSound } from './ruler-sound';
 import { ticksOf } from './ticks';
 import { useSceneOf } from '../store/scene-store';
 
@@ -55,6 +58,7 @@ function Ruler() {
           {f}
         </span>
       ))}
+      <RulerSound left={x} />
       <span className="absolute inset-x-0 bottom-2 h-px bg-rule" />
       {cached.map(([from, to]) => (
         <span
@@ -64,6 +68,7 @@ function Ruler() {
           style={{ left: `${x(from)}%`, width: `max(2px, ${x(to) - x(from)}%)` }}
         />
       ))}
+      <Markers left={x} pixelsAFrame={() => bar.current!.getBoundingClientRect().width / frames} />
       <span className="pointer-events-none absolute inset-y-0 w-px bg-lamp" style={{ left: `${x(frame)}%` }}>
         <svg className="absolute bottom-0 -left-1 h-3.5 w-2.5 text-lamp" viewBox="0 0 10 14" aria-hidden>
           <path d="M5 0l5 7-5 7-5-7z" fill="currentColor" />
@@ -79,6 +84,7 @@ export function TransportBar() {
   const { frame, playing, pace } = usePlayer();
   const { transport } = useStage();
   const { on: recording, autoKey } = useRecord();
+  const clock = useClock();
   const button = (label: string, key: string, act: () => void, icon: React.ReactNode) => (
     <button className="text-button px-1" aria-label={label} title={`${label} (${key})`} onClick={act}>
       {icon}
@@ -120,7 +126,7 @@ export function TransportBar() {
           <span className="text-lamp">{frame}</span> <span className="text-text">{timecode(frame, time.fps)}</span>
         </div>
         <div className="text-faint">
-          {time.fps} fps · to {time.last}
+          {clock.even ? `${time.fps} fps · to ${time.last}` : `scene ${clock.at(frame).toFixed(1)} · to ${time.last}`}
         </div>
       </div>
     </div>

@@ -36,6 +36,7 @@ export class ViewRig {
   private height = 1;
   /** True while the view looks through the shot camera, and nobody has moved it since. */
   private through = false;
+  private followed: Scene['camera'] | undefined;
   private drawn = new Set<() => void>();
 
   constructor(private readonly canvas: HTMLCanvasElement) {
@@ -83,9 +84,11 @@ export class ViewRig {
     this.through = true;
   }
 
-  /** Goes along with a shot camera that moves, where the view looks through it. */
+  /** Goes along with a shot camera that moves or has been changed, where the view looks through it. */
   followShot(scene: Scene, frame: number): void {
-    if (this.through && isMoving(withDrives(scene).camera)) this.lookThroughShot(scene, frame);
+    const { camera } = withDrives(scene);
+    if (this.through && (camera !== this.followed || isMoving(camera))) this.lookThroughShot(scene, frame);
+    this.followed = camera;
   }
 
   /** The free view as a shot camera: its frame is what lies within the margin. */

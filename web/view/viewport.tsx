@@ -103,6 +103,7 @@ export function Viewport() {
     rig.picture.setScene(scene, assets);
     const { shown } = stage.session;
     if (shown) rig.picture.setFrame(shown);
+    rig.followShot(scene, shownFrame);
     const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
     const name = field && fieldKinds.get(field.settings.kind).direction;
     const direction = name === undefined ? undefined : (field!.settings[name] as Vector);

@@ -1,6 +1,7 @@
 import { colliderShapes } from '../../colliders';
 import { checkValues, isRecord } from '../../describe/check';
 import { fault, type Fault } from '../../describe/faults';
+import { gates } from '../../gates';
 import { meshSources } from '../../meshes/sources';
 import { responses } from '../../responses';
 import { carrierParameters, colliderParameters, hitParameters } from '../descriptions';
@@ -17,7 +18,7 @@ function checkHits(value: unknown, field: string, known: Known): Fault[] {
 
 /** Every fault of a collider. */
 export function checkCollider(value: unknown, field: string, known: Known): Fault[] {
-  const faults = checkValues(colliderParameters, value, field, [...PLACED_MEMBERS, 'shape', 'response', 'sends']);
+  const faults = checkValues(colliderParameters, value, field, [...PLACED_MEMBERS, 'shape', 'response', 'gate', 'sends']);
   if (!isRecord(value)) return faults;
   const shape = colliderShapes.check(value['shape'], `${field}.shape`);
   const { splitFrom = 2, splitTo = 4 } = value as { splitFrom?: number; splitTo?: number };
@@ -30,6 +31,7 @@ export function checkCollider(value: unknown, field: string, known: Known): Faul
       ? checkReferences(colliderShapes.get((value['shape'] as { kind: string }).kind).parameters, value['shape'], `${field}.shape`, known)
       : []),
     ...(value['response'] === undefined ? [] : responses.check(value['response'], `${field}.response`)),
+    ...(value['gate'] === undefined ? [] : gates.check(value['gate'], `${field}.gate`)),
     ...checkHits(value['sends'], `${field}.sends`, known),
   ];
 }

@@ -1,5 +1,6 @@
 import { checkValues, isRecord } from '../../describe/check';
 import { fault, type Fault } from '../../describe/faults';
+import { ENVELOPE_RATE, LONGEST_SOUND } from '../../tides/envelope';
 import * as descriptions from '../descriptions';
 import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../document';
 import { checkCarriage, checkCarrier, checkCollider, checkMesh, checkRides } from './collider';
@@ -35,6 +36,34 @@ function checkImage(value: unknown, field: string): Fault[] {
       faults.push(fault('range', `${field}.${side}`, n, 'a whole number from 1 up to 16384 px'));
   }
   return faults;
+}
+
+function checkSound(value: unknown, field: string): Fault[] {
+  if (!isRecord(value)) return [fault('type', field, value, 'an object with hash, name and levels')];
+  const levels = value['levels'];
+  const most = ENVELOPE_RATE * LONGEST_SOUND;
+  const sound = Array.isArray(levels) && levels.length <= most && levels.every((n) => Number.isInteger(n) && n >= 0 && n <= 255);
+  return [
+    ...checkName(value['name'], `${field}.name`),
+    ...checkHash(value['hash'], `${field}.hash`),
+    ...(sound ? [] : [fault('type', `${field}.levels`, levels, `up to ${most} whole numbers from 0 up to 255`)]),
+  ];
+}
+
+function checkMarker(value: unknown, field: string): Fault[] {
+  if (!isRecord(value)) return [fault('type', field, value, 'an object with frame and name')];
+  return [
+    ...checkName(value['name'], `${field}.name`),
+    ...(Number.isInteger(value['frame']) ? [] : [fault('type', `${field}.frame`, value['frame'], 'a whole frame')]),
+  ];
+}
+
+function checkMarkers(value: unknown): Fault[] {
+  const faults = checkList(value, 'markers', MOST.markers, checkMarker);
+  if (faults.length > 0 || !Array.isArray(value)) return faults;
+  const frames = (value as { frame: number }[]).map(({ frame }) => frame);
+  const late = frames.findIndex((frame, i) => i > 0 && frame <= frames[i - 1]!);
+  return late < 0 ? [] : [fault('range', `markers[${late}].frame`, frames[late], 'a frame after that of the marker before it')];
 }
 
 function idsOf(value: unknown): Set<unknown> {
@@ -96,6 +125,8 @@ const SECTIONS = [
   'meshes',
   'images',
   'grids',
+  'sounds',
+  'markers',
 ];
 
 /** Every fault of a scene document of the present version, each with its place in it. An empty list: it is good. */
@@ -144,6 +175,8 @@ export function checkScene(document: unknown): Fault[] {
     ...checkList(document['meshes'], 'meshes', MOST.meshes, checkMesh),
     ...checkList(document['images'], 'images', MOST.images, checkImage),
     ...checkList(document['grids'], 'grids', MOST.grids, checkGrid),
+    ...checkList(document['sounds'], 'sounds', MOST.sounds, checkSound),
+    ...checkMarkers(document['markers']),
   ];
   return faults.length > 0 ? faults : checkMovement(document);
 }

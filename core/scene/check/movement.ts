@@ -1,4 +1,5 @@
-import { isRecord } from '../../describe/check';
+import { checkValues, isRecord } from '../../describe/check';
+import { turnParameters } from '../../tides/turn';
 import { fault, type Fault } from '../../describe/faults';
 import { tides } from '../../tides';
 import { completeDial, completeScene, type Written } from '../complete';
@@ -7,13 +8,20 @@ import type { Scene } from '../document';
 import { MOVABLE_ONES, MOVABLE_SORTS, numbersOf, thingsOf, type Movables, type MovableSort, type Numbers } from '../numbers';
 import { checkKeys } from './parts';
 
+/** One drive; that of a whole vector may say about what it turns it. */
+function checkDrive(drive: unknown, field: string, turns: boolean): Fault[] {
+  if (!turns || !isRecord(drive)) return tides.check(drive, field);
+  const { about, ...rest } = drive;
+  return [...tides.check(rest, field), ...checkValues(turnParameters, about === undefined ? {} : { about }, field)];
+}
+
 function checkDrives(value: unknown, field: string, numbers: Numbers): Fault[] {
   if (value === undefined) return [];
   if (!isRecord(value)) return [fault('type', field, value, 'an object of drives by the paths of numbers')];
   return Object.entries(value).flatMap(([path, drive]) =>
     drivenNumber(numbers, path)
-      ? tides.check(drive, `${field}.${path}`)
-      : [fault('unknown', `${field}.${path}`, path, 'the path of one of its numbers, or of a part of a vector: .0, .1 or .2')],
+      ? checkDrive(drive, `${field}.${path}`, numbers[path]?.type === 'vector')
+      : [fault('unknown', `${field}.${path}`, path, 'the path of one of its numbers or vectors, or of a part of a vector: .0, .1 or .2')],
   );
 }
 

@@ -45,6 +45,14 @@ export const fieldParameters = describe({
     help: 'The first frame it is off again. After the one it begins at.',
     shown: inSpan,
   },
+  also: {
+    type: 'spans',
+    label: 'And again',
+    default: [],
+    none: true,
+    help: 'Further spans in which it is on, with the same eases.',
+    shown: inSpan,
+  },
   easeIn: {
     type: 'number',
     label: 'Ease in',

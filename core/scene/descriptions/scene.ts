@@ -79,6 +79,18 @@ export const timeParameters = describe({
     fixed: true,
     help: 'Steps a frame: more for fast or stiff motion.',
   },
+  loop: {
+    type: 'number',
+    label: 'Loop',
+    unit: 'f',
+    default: 0,
+    min: 0,
+    max: 100000,
+    whole: true,
+    usual: [0, 240],
+    fixed: true,
+    help: 'After so many frames of its own time the scene is the same again: births, tides and noise are closed. 0 for no loop.',
+  },
   scale: {
     type: 'number',
     label: 'Time scale',

@@ -1,0 +1,158 @@
+import { fields as fieldKinds } from '../fields';
+import { masks } from '../masks';
+import { modulators } from '../modulators';
+import type { Kinded } from '../describe/registry';
+import { valueAt, type Key } from '../places/keys';
+import { clockIn } from '../scene/clock';
+import { readsParticles } from '../scene/coupling';
+import { dialsOf } from '../scene/dials';
+import type { Emitter, Field, Moving, Scene } from '../scene/document';
+import { drivenValue } from '../scene/drives';
+import { MOVABLE_SORTS, numbersOf, thingsOf } from '../scene/numbers';
+import { shapes } from '../shapes';
+import { tides } from '../tides';
+import { buildMesh } from '../meshes/scene-meshes';
+import type { Assets } from '../scene/assets';
+import { changedField, type Reason } from './reason';
+
+/** Names under which formulas read what goes on and on. */
+const TIMES: readonly string[] = ['time', 'frame'];
+
+/** Whether a formula reads the time. */
+const readsTime = (text: unknown): boolean =>
+  typeof text === 'string' && [...text.matchAll(/[A-Za-z_]\w*/g)].some(([word]) => TIMES.includes(word));
+
+const formulasOf = (values: Kinded, parameters: object): unknown[] =>
+  Object.entries(parameters).flatMap(([name, p]) => ((p as { formula?: string }).formula ? [values[name]] : []));
+
+/** The longest that a particle of an emitter lives, seconds: of a long tail, what one in four milliards outlives. */
+function longestLife(scene: Scene, emitter: Emitter, depth = 0): number {
+  const { life, lifeVariance, lifeSpread } = emitter.birth;
+  const own = life + lifeVariance * (lifeSpread === 'even' ? 1 : 21.2);
+  if (!shapes.get(emitter.shape.kind).fromParticles || depth > scene.emitters.length) return own;
+  const source = scene.emitters.find(({ id }) => id === emitter.shape['source']);
+  return own + (source ? longestLife(scene, source, depth + 1) : 0);
+}
+
+function emitterReasons(scene: Scene, emitter: Emitter): Reason[] {
+  const { name, birth, amounts: rows, bond } = emitter;
+  const { fps, first, preRoll } = scene.time;
+  if (birth.immortal) {
+    const begun = rows.every((row) => row.kind === 'burst' && (row['at'] === 'start' || (row['frame'] as number) <= first));
+    if (!begun) return [{ code: 'immortal', words: `${name}: its particles live as long as the scene, and go on being born` }];
+    return bond.kind === 'free'
+      ? []
+      : [{ code: 'bodies', words: `${name}: what it makes swings in, and comes back only as far as its damping lets it forget` }];
+  }
+  const needed = Math.ceil(longestLife(scene, emitter) * fps);
+  if (needed <= preRoll) return [];
+  return [
+    {
+      code: 'pre-roll',
+      words: `${name}: some live up to ${needed} frames, longer than the pre-roll of ${preRoll}: those of the round before are missing`,
+      mend: { label: `Pre-roll of ${needed}`, change: (s) => ({ ...s, time: { ...s.time, preRoll: Math.max(s.time.preRoll, needed) } }) },
+    },
+  ];
+}
+
+/** Whether two values of a number differ by more than rounding. */
+const differ = (a: Key['value'], b: Key['value']): boolean => {
+  const parts = (v: Key['value']): readonly number[] => (typeof v === 'number' ? [v] : v);
+  const [left, right] = [parts(a), parts(b)];
+  return left.some((n, i) => Math.abs(n - right[i]!) > 1e-6 * Math.max(1, Math.abs(n)));
+};
+
+/** Keyed and driven numbers that end a round elsewhere than they began it. */
+function movedReasons(scene: Scene): Reason[] {
+  const { first, loop } = scene.time;
+  const dials = dialsOf(scene);
+  return MOVABLE_SORTS.filter((sort) => sort !== 'time').flatMap((sort) =>
+    thingsOf(scene, sort).flatMap((thing) => {
+      const { keys, drives, name = sort } = thing as Moving & { readonly name?: string };
+      const numbers = numbersOf(sort, thing as never);
+      const labelOf = (path: string) => (numbers[path] ?? numbers[path.replace(/\.[012]$/, '')])?.label.toLowerCase() ?? path;
+      const keyed = Object.entries(keys).flatMap(([path, list]): Reason[] =>
+        list.length > 0 && differ(valueAt(list, first), valueAt(list, first + loop))
+          ? [{ code: 'keys', words: `${name}: the keys of its ${labelOf(path)} end elsewhere than they begin`, goTo: first + loop }]
+          : [],
+      );
+      const driven = Object.entries(drives).flatMap(([path, drive]): Reason[] => {
+        if (drive.kind === 'dial') return [];
+        const value = drivenValue(scene, dials, { ...drive, acts: 'adds' }, `${(thing as { id?: string }).id ?? ''} ${path}`);
+        return differ(value(0, first), value(0, first + loop))
+          ? [{ code: 'tide', words: `${name}: the ${tides.get(drive.kind).label} of its ${labelOf(path)} ends elsewhere than it begins` }]
+          : [];
+      });
+      return [...keyed, ...driven];
+    }),
+  );
+}
+
+/** What of a field's own course can't come back. */
+function openReason(field: Field): Reason[] {
+  const open = fieldKinds.get(field.settings.kind).open?.(field.settings);
+  if (!open) return [];
+  const change = changedField(field, (f) => ({ settings: { ...f.settings, ...open.instead } }));
+  return [{ code: 'field', words: `${field.name}: ${open.words}`, mend: { label: 'Let it evolve instead', change } }];
+}
+
+function fieldReasons(scene: Scene): Reason[] {
+  const { fields, groups, zones, emitters } = scene;
+  const reached = [...fields, ...groups, ...zones];
+  const reason = (name: string, what: string | undefined): Reason[] => (what ? [{ code: 'field', words: `${name}: ${what}` }] : []);
+  const time = (values: Kinded, parameters: object) =>
+    formulasOf(values, parameters).some(readsTime) ? 'a formula reads the time' : undefined;
+  return [
+    ...fields
+      .filter((f) => !f.mute)
+      .flatMap((field) => {
+        const kind = fieldKinds.get(field.settings.kind);
+        const heeds = readsParticles(field)
+          ? 'it heeds particles, and they those before them: the past is never quite forgotten'
+          : undefined;
+        return [...openReason(field), ...reason(field.name, heeds), ...reason(field.name, time(field.settings, kind.parameters))];
+      }),
+    ...reached.flatMap((thing) =>
+      thing.modulators.flatMap((row) => {
+        const drift = row['drift'] as readonly number[] | undefined;
+        return [
+          ...reason(thing.name, drift?.some((n) => n !== 0) ? 'the noise of a modulator drifts' : undefined),
+          ...reason(thing.name, time(row, modulators.get(row.kind).parameters)),
+        ];
+      }),
+    ),
+    ...emitters.flatMap((emitter) => emitter.masks.flatMap((mask) => reason(emitter.name, time(mask, masks.get(mask.kind).parameters)))),
+  ];
+}
+
+/** What keeps a scene that loops from coming back without a seam, part by part; none where all is closed. */
+export function whyOpen(scene: Scene, assets: Assets): Reason[] {
+  const { time, carriers, meshes, emitters } = scene;
+  if (time.loop === 0) return [];
+  const clock = clockIn(scene);
+  const length = Math.round(clock.at(time.last + 1) - time.first);
+  const end = Math.ceil(clock.back(time.first + time.loop) - 1e-9) - 1;
+  const longer: Reason[] =
+    length === time.loop
+      ? []
+      : [
+          {
+            code: 'length',
+            words: `the shot shows ${length} ${length === 1 ? 'frame' : 'frames'} of the scene’s time and the loop has ${time.loop}: ${length > time.loop ? 'it shows some twice' : 'its end is left out'}`,
+            mend: { label: `End the shot at ${end}`, change: (s) => ({ ...s, time: { ...s.time, last: end } }) },
+          },
+        ];
+  return [
+    ...longer,
+    ...(Object.keys(time.keys).length + Object.keys(time.drives).length > 0 ? [{ code: 'time', words: 'the time scale moves' }] : []),
+    ...emitters.filter((e) => e.on).flatMap((emitter) => emitterReasons(scene, emitter)),
+    ...movedReasons(scene),
+    ...fieldReasons(scene),
+    ...carriers
+      .filter((c) => c.moved !== 'keys')
+      .map(({ name }) => ({ code: 'carrier', words: `${name}: fields or a strand move it from where it began` })),
+    ...meshes
+      .filter((mesh) => buildMesh(mesh, assets)?.motion)
+      .map(({ name }) => ({ code: 'mesh', words: `${name}: it deforms over time` })),
+  ];
+}

@@ -1,0 +1,43 @@
+import type { Vector } from '../../core/math/vector';
+import type { Keys } from '../../core/places/keys';
+import type { Drives } from '../../core/scene/document';
+import { usePlayer } from '../stage/player-store';
+import { frameOf } from '../stage/scene-clock';
+import { isPartOf, movableOf, setKeyOf, valueOn, type ThingRef } from '../store/movement';
+import { useSceneOf } from '../store/scene-store';
+
+/** A number of a thing, by its path. */
+export interface NumberRef extends ThingRef {
+  readonly path: string;
+}
+
+/** How a number is set. */
+export type Setting = 'plain' | 'keyed' | 'tide' | 'dial';
+
+/** The parts of a vector. */
+export const PARTS = ['X', 'Y', 'Z'] as const;
+
+const NONE = {} as const;
+
+/** What moves a number at the playhead, and how it is changed there. What is plain is not drawn again as frames go by. */
+export function useMoved(ref: NumberRef) {
+  const keys = useSceneOf((scene) => movableOf(scene, ref)?.keys ?? (NONE as Keys))[ref.path];
+  const drives = useSceneOf((scene) => movableOf(scene, ref)?.drives ?? (NONE as Drives));
+  const moving = Object.entries(drives).filter(([path]) => isPartOf(path, ref.path));
+  const keyed = (keys?.length ?? 0) > 0;
+  const plain = !keyed && moving.length === 0;
+  const scene = useSceneOf((now) => (plain ? undefined : now));
+  const frame = usePlayer((player) => (plain ? 0 : player.frame));
+  const at = scene ? Math.round(frameOf(scene, ref.sort, frame)) : 0;
+  const setting: Setting = moving.length > 0 ? (moving.every(([, d]) => d.kind === 'dial') ? 'dial' : 'tide') : keyed ? 'keyed' : 'plain';
+  return {
+    setting,
+    here: keyed && keys!.some((key) => key.frame === at),
+    drives: moving,
+    value: scene && valueOn(scene, ref, ref.path, frame),
+    set: keyed ? (value: number | Vector) => setKeyOf(ref, ref.path, value) : undefined,
+  };
+}
+
+/** What {@link useMoved} tells. */
+export type Moved = ReturnType<typeof useMoved>;
