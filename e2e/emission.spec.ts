@@ -201,11 +201,22 @@ test('a carrier is keyed at two frames, carries an emitter that is mounted where
   await newScene(page);
   await add(page, /^carrier/);
   await goToFrame(page, 0);
-  await page.getByRole('button', { name: 'Key position at frame 0' }).click();
+  await page.getByRole('button', { name: /^Position is set plainly/ }).click();
+  await page.getByRole('menuitem', { name: 'Write a key at the playhead' }).click();
   await goToFrame(page, 48);
   await page.getByRole('textbox', { name: 'Position X' }).fill('2');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('list', { name: 'Keys of position' }).getByRole('listitem')).toHaveCount(2);
+  // On its motion path the first key is dragged where it is, and taken back.
+  const first = page.getByRole('button', { name: /^Carrier at frame 0: drag/ });
+  const stood = (await first.boundingBox())!;
+  await page.mouse.move(stood.x + 8, stood.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(stood.x + 8, stood.y - 52, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByRole('list', { name: 'Keys of position' }).getByRole('listitem').first()).not.toContainText('0 0 0');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('list', { name: 'Keys of position' }).getByRole('listitem').first()).toContainText('0 0 0');
   await choose(page, 'Emitter');
   const before = await page.getByRole('textbox', { name: 'Position X' }).inputValue();
   await page.getByRole('combobox', { name: 'Carried by' }).selectOption({ label: 'Carrier' });

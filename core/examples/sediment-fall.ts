@@ -146,7 +146,16 @@ export const sedimentFall: Written = {
       sends: { silt: 1, flakes: 1, drifts: 0 },
     },
   ],
-  dials: [{ id: 'tide', name: 'tide', low: -1, high: 1, drives: { value: { kind: 'wave', low: -1, high: 1, period: 9, phase: -60 } } }],
+  dials: [
+    {
+      id: 'tide',
+      name: 'tide',
+      note: 'Which way the water goes past the mount, and how much it is stirred.',
+      low: -1,
+      high: 1,
+      drives: { value: { kind: 'wave', low: -1, high: 1, period: 9, phase: -60 } },
+    },
+  ],
   colliders: [
     {
       id: 'bed',

@@ -54,6 +54,13 @@ describe('tides', () => {
     expect(quarters('square')).toEqual([3, 3, -1, -1]);
   });
 
+  it('waves that are spread begin at different places, each thing always at its own; all within the spread', () => {
+    const begins = Array.from({ length: 400 }, (_, thing) => tide('wave', { form: 'saw', low: -180, high: 180, spread: 90 }, thing)(0));
+    expect(Math.max(...begins.map(Math.abs))).toBeLessThanOrEqual(90);
+    expect(chiSquare(binned(begins, -90, 90))).toBeLessThan(43.8);
+    expect(tide('wave', { spread: 90 }, 5)(11)).toBe(tide('wave', { spread: 90 }, 5)(11));
+  });
+
   it('gusts: values are uniform in their range, waits uniform in theirs, and each eases within its attack', () => {
     const values = { low: 2, high: 6, waitLow: 0.5, waitHigh: 1.5, attack: 0 };
     const give = tide('gust', values);

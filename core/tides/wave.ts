@@ -1,5 +1,6 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { sin } from '../math/exact';
+import { uniform } from '../random/lookup';
 import { fitting, rangeOf, seconds, type TideKind } from './tide';
 
 const parameters = describe({
@@ -25,7 +26,20 @@ const parameters = describe({
     usual: [-180, 180],
     help: 'Where in its course it is at frame 0.',
   },
+  spread: {
+    type: 'number',
+    label: 'Each thing by',
+    unit: '°',
+    default: 0,
+    min: 0,
+    max: 360,
+    usual: [0, 360],
+    help: 'Each number that is moved so begins by a part of this of its own earlier or later, so that copies do not swing as one.',
+  },
 });
+
+/** What a number's own part of the spread is drawn for. */
+const OWN = 3;
 
 const WHOLE_TURN = 6.283185307179586;
 
@@ -45,10 +59,11 @@ export const wave: TideKind = {
   parameters,
   formula: 'low + (high − low)·(1 + f(t/T + φ))/2',
   source: 'textbook',
-  compile({ values, fps, closes }) {
-    const { form, low, high, period: own, phase } = values as ValuesOf<typeof parameters>;
+  compile({ values, fps, closes, stream }) {
+    const { form, low, high, period: own, phase: common, spread } = values as ValuesOf<typeof parameters>;
     const period = fitting(own, closes / fps);
     const shape = FORMS[form]!;
+    const phase = common + spread * (uniform(stream, 0, OWN) - 0.5);
     return (frame) => {
       const turn = frame / fps / period + phase / 360;
       return low + (high - low) * 0.5 * (1 + shape(turn - Math.floor(turn)));

@@ -8,6 +8,6 @@ export function useNumberNow(of: NumberRef, plain: number, setPlainly: (value: n
     of,
     moved,
     value: now === undefined ? plain : Number(now.toPrecision(3)),
-    set: moved.drives.length > 0 ? setPlainly : ((moved.set as ((value: number) => void) | undefined) ?? setPlainly),
+    set: (moved.set as ((value: number) => void) | undefined) ?? setPlainly,
   };
 }

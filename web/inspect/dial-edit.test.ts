@@ -5,7 +5,8 @@ import { MOST } from '../../core/scene/document';
 import { testScene } from '../../core/tests/scenes';
 import { usePlayer } from '../stage/player-store';
 import { openedScene, openScene, undo } from '../store/scene-store';
-import { addDial, removeDial, renameDial, setDial, setDialSpan, toggleDialKey } from './dial-edit';
+import { toggleKeyOf } from '../store/movement';
+import { addDial, removeDial, renameDial, setDial, setDialSpan } from './dial-edit';
 
 const dial = () => openedScene().dials[0]!;
 const at = (frame: number) => usePlayer.setState({ frame });
@@ -46,16 +47,16 @@ describe('dials of the scene', () => {
   it('are set plainly; once keyed, at the playhead; the last key to go leaves its value', () => {
     setDial(dial().id, 0.25);
     expect([dial().value, dial().keys]).toEqual([0.25, {}]);
-    toggleDialKey(dial().id);
+    toggleKeyOf({ sort: 'dials', id: dial().id }, 'value');
     at(20);
     setDial(dial().id, 0.75);
     expect([0, 10, 20].map((frame) => dialAt(dial(), frame))).toEqual([0.25, 0.5, 0.75]);
     at(10);
-    toggleDialKey(dial().id);
+    toggleKeyOf({ sort: 'dials', id: dial().id }, 'value');
     expect(dial().keys['value']).toHaveLength(3);
     for (const frame of [0, 10, 20]) {
       at(frame);
-      toggleDialKey(dial().id);
+      toggleKeyOf({ sort: 'dials', id: dial().id }, 'value');
     }
     expect([dial().value, dial().keys]).toEqual([0.75, {}]);
     expect(faults()).toEqual([]);

@@ -6,7 +6,7 @@ import { withThings } from '../../core/scene/numbers';
 import type { Kinded } from '../../core/describe/registry';
 import { MOST, type Dial } from '../../core/scene/document';
 import { freeId } from '../../core/scene/starters';
-import { setIfKeyed, toggleKeyOf, type ThingRef } from '../store/movement';
+import { setIfKeyed, type ThingRef } from '../store/movement';
 import { changeScene, editScene, openedScene } from '../store/scene-store';
 
 function editDial(id: string, recipe: (dial: Draft<Dial>) => void): void {
@@ -65,8 +65,8 @@ export function setDial(id: string, value: number): void {
   if (!setIfKeyed(refOf(id), 'value', value)) editDial(id, (dial) => void (dial.value = value));
 }
 
-/** Writes a key of a dial at the playhead; where there is one already, takes it away. The last to go leaves its value. */
-export const toggleDialKey = (id: string): void => toggleKeyOf(refOf(id), 'value');
+/** Says what a dial is for. */
+export const noteDial = (id: string, note: string): void => editDial(id, (dial) => void (dial.note = note));
 
 /** Sets where a dial spans from or to; the other end is kept beyond it. */
 export function setDialSpan(id: string, end: 'low' | 'high', value: number): void {

@@ -9,8 +9,7 @@ import { useMoved } from '../parts/movable';
 import { NumberBox, NumberRow } from '../parts/number-field';
 import { useSceneFrame } from '../stage/scene-clock';
 import { beginGesture, endGesture, useScene } from '../store/scene-store';
-import { addDial, removeDial, renameDial, setDial, setDialSpan, toggleDialKey } from './dial-edit';
-import { KeyMark } from './key-mark';
+import { addDial, noteDial, removeDial, renameDial, setDial, setDialSpan } from './dial-edit';
 import { Section } from './section';
 
 function DialRow({ dial }: { dial: Dial }) {
@@ -18,7 +17,6 @@ function DialRow({ dial }: { dial: Dial }) {
   const [typed, setTyped] = useState<string>();
   const [refused, setRefused] = useState<string>();
   const keys = dial.keys['value'] ?? [];
-  const here = keys.some((k) => k.frame === Math.round(frame));
   const of = { sort: 'dials', id: dial.id, path: 'value' } as const;
   const moved = useMoved(of);
   const value = (moved.value as number | undefined) ?? dialAt(dial, frame);
@@ -29,7 +27,7 @@ function DialRow({ dial }: { dial: Dial }) {
   };
   return (
     <li className={`border-b py-1 ${keys.length > 0 ? 'border-dashed border-lamp/60' : 'border-rule/60'}`}>
-      <div className="grid grid-cols-[1fr_6rem_1.25rem_1.25rem] items-baseline gap-1">
+      <div className="grid grid-cols-[1fr_6rem_1.25rem] items-baseline gap-1">
         <input
           className="num w-full bg-transparent font-semibold hover:bg-raised focus:bg-raised"
           aria-label={`Name of the dial ${dial.name}`}
@@ -47,15 +45,6 @@ function DialRow({ dial }: { dial: Dial }) {
           />
           <MoveLine of={of} label={`Dial ${dial.name}`} parameter={{ ...dialParameters.value, usual: [low, high] }} moved={moved} narrow />
         </div>
-        <button
-          className={`text-button px-0.5 ${here ? 'text-lamp' : ''}`}
-          aria-label={`Key ${dial.name} at frame ${Math.round(frame)}`}
-          aria-pressed={here}
-          title={here ? 'Take the key at this frame away' : 'Write a key at this frame'}
-          onClick={() => toggleDialKey(dial.id)}
-        >
-          <KeyMark here={here} />
-        </button>
         <button className="text-button px-0" aria-label={`Delete the dial ${dial.name}`} onClick={() => removeDial(dial.id)}>
           <X size={11} />
         </button>
@@ -86,6 +75,16 @@ function DialRow({ dial }: { dial: Dial }) {
           onChange={(n) => setDialSpan(dial.id, 'high', n)}
         />
       </div>
+      <input
+        key={dial.note}
+        className="w-full bg-transparent text-xs text-second placeholder:text-faint hover:bg-raised focus:bg-raised"
+        aria-label={`Note on the dial ${dial.name}`}
+        placeholder="what it is for"
+        maxLength={dialParameters.note.most}
+        defaultValue={dial.note}
+        onBlur={(event) => event.currentTarget.value !== dial.note && noteDial(dial.id, event.currentTarget.value)}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      />
       <MoveBlock of={of} label={dial.name} unit={undefined} moved={moved} />
       {refused && (
         <p role="alert" className="text-xs text-signal">

@@ -5,10 +5,12 @@ import { completeCarrier } from '../../core/scene/complete';
 import { testScene } from '../../core/tests/scenes';
 import { usePlayer } from '../stage/player-store';
 import { openedScene, openScene, undo } from '../store/scene-store';
-import { anglesOf, changeKey, mount, placedOf, setPlace, toggleKey } from './place-edit';
+import { toggleKeyOf } from '../store/movement';
+import { anglesOf, changeKey, mount, placedOf, refOf, setPlace, type PlaceNumber } from './place-edit';
 
 const owner = { type: 'emitter', id: 'e' } as const;
 const placed = () => placedOf(openedScene(), owner)!;
+const toggleKey = (of: Parameters<typeof refOf>[0], name: PlaceNumber) => toggleKeyOf(refOf(of), `place.${name}`);
 const at = (frame: number) => usePlayer.setState({ frame });
 
 beforeEach(() => {

@@ -6,7 +6,7 @@ import { inward, WORLD, product, type Similarity } from '../../core/places/simil
 import type { Vector } from '../../core/math/vector';
 import type { Rotation } from '../../core/math/rotation';
 import type { Scene } from '../../core/scene/document';
-import { setIfKeyed, setKeysOf, toggleKeyOf, type ThingRef } from '../store/movement';
+import { setIfKeyed, setKeysOf, type ThingRef } from '../store/movement';
 import { editScene, editThing, LISTS, openedScene, thingOf, type ThingType } from '../store/scene-store';
 import { sceneFrame } from '../stage/scene-clock';
 
@@ -35,9 +35,6 @@ export function setPlace(owner: PlaceOwner, name: PlaceNumber, value: number | V
   if (setIfKeyed(refOf(owner), `place.${name}`, value)) return;
   editPlaced(owner, (thing) => void ((thing.place as Record<string, unknown>)[name] = value));
 }
-
-/** Writes a key at the playhead; where there is one already, takes it away. The last to go leaves its value. */
-export const toggleKey = (owner: PlaceOwner, name: PlaceNumber): void => toggleKeyOf(refOf(owner), `place.${name}`);
 
 /** Changes one key, or with undefined takes it away. A frame that another key has is refused with a sentence. */
 export function changeKey(owner: PlaceOwner, name: PlaceNumber, frame: number, change: Partial<Key> | undefined): string | undefined {

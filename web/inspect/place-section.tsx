@@ -8,8 +8,7 @@ import { NumberBox } from '../parts/number-field';
 import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
 import { useSceneFrame } from '../stage/scene-clock';
 import { editThing, useScene } from '../store/scene-store';
-import { changeKey, mount, placedOf, refOf, setPlace, toggleKey, type PlaceNumber, type PlaceOwner } from './place-edit';
-import { KeyMark } from './key-mark';
+import { changeKey, mount, placedOf, refOf, setPlace, type PlaceNumber, type PlaceOwner } from './place-edit';
 import { Section } from './section';
 
 const NUMBERS: readonly PlaceNumber[] = ['position', 'rotation', 'scale'];
@@ -106,27 +105,15 @@ export function PlaceSection({
     <Section title={title} aside={keyed ? 'keyed: changes write keys at the playhead' : undefined}>
       {NUMBERS.map((name) => {
         const keys = placed.keys[`place.${name}`] ?? [];
-        const here = keys.some((k) => k.frame === Math.round(frame));
         const parameter = name === 'scale' && scale ? { ...placeParameters.scale, ...scale } : placeParameters[name];
         return (
           <div key={name}>
-            <div className={`grid grid-cols-[1fr_1.25rem] items-center ${keys.length > 0 ? 'border-b border-dashed border-lamp/60' : ''}`}>
-              <ParameterRows
-                description={{ [name]: parameter }}
-                of={{ ...refOf(owner), prefix: 'place.' }}
-                values={now as never}
-                onChange={(_, value) => setPlace(owner, name, value as number | Vector)}
-              />
-              <button
-                className={`text-button justify-self-end px-0.5 ${here ? 'text-lamp' : ''}`}
-                aria-label={`Key ${parameter.label.toLowerCase()} at frame ${Math.round(frame)}`}
-                aria-pressed={here}
-                title={here ? 'Take the key at this frame away' : 'Write a key at this frame'}
-                onClick={() => toggleKey(owner, name)}
-              >
-                <KeyMark here={here} />
-              </button>
-            </div>
+            <ParameterRows
+              description={{ [name]: parameter }}
+              of={{ ...refOf(owner), prefix: 'place.' }}
+              values={now as never}
+              onChange={(_, value) => setPlace(owner, name, value as number | Vector)}
+            />
             {keys.length > 0 && <KeyList owner={owner} name={name} keys={keys} />}
           </div>
         );

@@ -7,6 +7,7 @@ const DECKS: readonly (readonly [Deck, string])[] = [
   ['desk', 'The fields as strips'],
   ['keys', 'What is keyed, and when'],
   ['curves', 'How keyed numbers go over time'],
+  ['dials', 'The dials of the scene, to be turned'],
 ];
 
 /** The choice between the decks under the view. */

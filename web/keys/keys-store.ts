@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 
-export type Deck = 'desk' | 'keys' | 'curves';
+export type Deck = 'desk' | 'keys' | 'curves' | 'dials';
 
 interface KeysState {
   /** Which deck is under the view. */

@@ -1,9 +1,10 @@
+import { toast } from 'sonner';
 import type { Vector } from '../../core/math/vector';
 import type { Keys } from '../../core/places/keys';
 import type { Drives } from '../../core/scene/document';
 import { usePlayer } from '../stage/player-store';
 import { frameOf } from '../stage/scene-clock';
-import { isPartOf, movableOf, setKeyOf, valueOn, type ThingRef } from '../store/movement';
+import { isPartOf, movableOf, setKeyOf, setPlain, valueOn, type ThingRef } from '../store/movement';
 import { useSceneOf } from '../store/scene-store';
 
 /** A number of a thing, by its path. */
@@ -19,6 +20,14 @@ export const PARTS = ['X', 'Y', 'Z'] as const;
 
 const NONE = {} as const;
 
+/** Says why a number that is typed or dragged does not change, and offers to let it. */
+function tellReplaced(ref: NumberRef): void {
+  toast('This number is moved, and what it is set to does not count.', {
+    id: 'replaced',
+    action: { label: 'Set it plainly', onClick: () => setPlain(ref, ref.path) },
+  });
+}
+
 /** What moves a number at the playhead, and how it is changed there. What is plain is not drawn again as frames go by. */
 export function useMoved(ref: NumberRef) {
   const keys = useSceneOf((scene) => movableOf(scene, ref)?.keys ?? (NONE as Keys))[ref.path];
@@ -29,13 +38,16 @@ export function useMoved(ref: NumberRef) {
   const scene = useSceneOf((now) => (plain ? undefined : now));
   const frame = usePlayer((player) => (plain ? 0 : player.frame));
   const at = scene ? Math.round(frameOf(scene, ref.sort, frame)) : 0;
+  const replaced = moving.some(
+    ([path, drive]) => path === ref.path && drive['acts'] === 'replaces' && typeof drive['about'] === 'undefined',
+  );
   const setting: Setting = moving.length > 0 ? (moving.every(([, d]) => d.kind === 'dial') ? 'dial' : 'tide') : keyed ? 'keyed' : 'plain';
   return {
     setting,
     here: keyed && keys!.some((key) => key.frame === at),
     drives: moving,
     value: scene && valueOn(scene, ref, ref.path, frame),
-    set: keyed ? (value: number | Vector) => setKeyOf(ref, ref.path, value) : undefined,
+    set: replaced ? () => tellReplaced(ref) : keyed ? (value: number | Vector) => setKeyOf(ref, ref.path, value) : undefined,
   };
 }
 

@@ -123,27 +123,38 @@ export function MoveLine(props: Props) {
   const mark = (
     <>
       <span className={`w-full ${LINES[setting]}`} />
-      {here && (
-        <span className="absolute -left-3 text-lamp">
-          <KeyMark here />
-        </span>
-      )}
     </>
+  );
+  const key = setting === 'keyed' && (
+    <button
+      className={`absolute z-10 hover:text-lamp ${narrow ? '-bottom-2 -left-3' : 'right-35 -bottom-1'} ${here ? 'text-lamp' : 'text-second'}`}
+      aria-label={here ? `Take the key of ${label} at the playhead away` : `Write a key of ${label} at the playhead`}
+      title={here ? 'Take the key at the playhead away' : 'Write a key at the playhead'}
+      onClick={() => toggleKeyOf(props.of, props.of.path)}
+    >
+      <KeyMark here={here} />
+    </button>
   );
   if (!pressed)
     return (
-      <button {...button} aria-haspopup="menu" onClick={() => setPressed(true)}>
-        {mark}
-      </button>
+      <>
+        {key}
+        <button {...button} aria-haspopup="menu" onClick={() => setPressed(true)}>
+          {mark}
+        </button>
+      </>
     );
   return (
-    <Menu>
-      <MenuButton {...button} ref={menu}>
-        {mark}
-      </MenuButton>
-      <MenuItems anchor="bottom end" className="z-30 border border-rule bg-panel py-1 focus:outline-none">
-        <Ways {...props} />
-      </MenuItems>
-    </Menu>
+    <>
+      {key}
+      <Menu>
+        <MenuButton {...button} ref={menu}>
+          {mark}
+        </MenuButton>
+        <MenuItems anchor="bottom end" className="z-30 border border-rule bg-panel py-1 focus:outline-none">
+          <Ways {...props} />
+        </MenuItems>
+      </Menu>
+    </>
   );
 }

@@ -231,7 +231,6 @@ export function MovableRow({
   onOther(name: string, value: unknown): void;
 }) {
   const moved = useMoved(of);
-  const driven = moved.drives.length > 0;
   const shownUnit = parameter.unit === '=' ? unit : parameter.unit;
   return (
     <>
@@ -241,7 +240,7 @@ export function MovableRow({
           parameter={parameter}
           value={rounded(moved.value) ?? value}
           unit={unit}
-          onChange={driven ? onChange : ((moved.set as ((value: unknown) => void) | undefined) ?? onChange)}
+          onChange={(moved.set as ((value: unknown) => void) | undefined) ?? onChange}
         />
         <MoveLine of={of} label={parameter.label} parameter={parameter} moved={moved} />
       </div>

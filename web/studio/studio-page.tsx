@@ -2,7 +2,8 @@ import { Group, Panel, Separator } from 'react-resizable-panels';
 import { Desk } from '../desk/desk';
 import { CurvesDeck } from '../keys/curves-deck';
 import { KeysDeck } from '../keys/keys-deck';
-import { useKeys } from '../keys/keys-store';
+import { useKeys, type Deck } from '../keys/keys-store';
+import { DialsDeck } from '../dials/dials-deck';
 import { Inspector } from '../inspect/inspector';
 import { ProfileEditor } from '../profile/profile-editor';
 import { usePlayer } from '../stage/player-store';
@@ -10,6 +11,14 @@ import { Viewport } from '../view/viewport';
 import { Things } from './things';
 import { TransportBar } from './transport-bar';
 import { useStudioKeys } from './keys';
+
+/** What is under the view. */
+const DECKS: Readonly<Record<Deck, React.ReactNode>> = {
+  desk: <Desk />,
+  keys: <KeysDeck />,
+  curves: <CurvesDeck />,
+  dials: <DialsDeck />,
+};
 
 /** The screen where one works: view, transport, desk, inspector. */
 export function StudioPage() {
@@ -40,7 +49,7 @@ export function StudioPage() {
         </Panel>
         <Separator className="h-0.5 bg-rule hover:bg-lamp focus-visible:bg-lamp" aria-label="Height of the deck" />
         <Panel defaultSize="40%" minSize="220px">
-          {deck === 'desk' ? <Desk /> : deck === 'keys' ? <KeysDeck /> : <CurvesDeck />}
+          {DECKS[deck]}
         </Panel>
       </Group>
     </main>

@@ -22,6 +22,7 @@ import { falloffOf } from '../../core/profiles';
 import { shapes } from '../../core/shapes';
 import { fields as fieldKinds } from '../../core/fields';
 import type { Scene, WithReach } from '../../core/scene/document';
+import { lastSceneFrame } from '../../core/scene/clock';
 import { shotCorners } from './shot-frame';
 import { thingOf } from '../store/scene-store';
 import { isSelected, type Selection } from '../store/selection-store';
@@ -121,8 +122,9 @@ function directionGuide(direction: Vector, place: Similarity): LineSegments {
 /** Where a thing goes over the shot, with a cross at each of its keys; nothing where it stays. */
 function motionPath(scene: Scene, thing: Placed): LineSegments[] {
   const motion = drawnMotion(scene, thing);
-  const { first, last } = scene.time;
   if (!motion.moves) return [];
+  const { first } = scene.time;
+  const last = lastSceneFrame(scene);
   const steps = Math.min(600, last - first);
   const points = Array.from({ length: steps + 1 }, (_, i) => motion.at(first + ((last - first) * i) / Math.max(1, steps)).position);
   const still = points.every((p) => p.every((n, i) => Math.abs(n - points[0]![i]!) < 1e-6));

@@ -7,6 +7,7 @@ import { useSceneFrame } from '../stage/scene-clock';
 import { useScene } from '../store/scene-store';
 import { isSelected, useSelection, type Selection } from '../store/selection-store';
 import { Glyph } from '../parts/glyph';
+import { MotionHandles } from './motion-handles';
 import { PlaceHandles } from './place-handles';
 import { PointHandles } from './point-handles';
 import { SizeHandles, sizablesOf } from './size-handles';
@@ -56,7 +57,10 @@ export function Overlay({ rig }: { rig: ViewRig }) {
       })}
       {place && !placeless && bodies.map((body, i) => <SizeHandles key={i} rig={rig} body={body} place={place} />)}
       {thing && !placeless && selection.type !== 'camera' && selection.type !== 'scene' && (
-        <PlaceHandles key={thing.id} rig={rig} placed={thing} name={thing.name} owner={{ type: selection.type, id: thing.id }} />
+        <>
+          <MotionHandles rig={rig} placed={thing} name={thing.name} owner={{ type: selection.type, id: thing.id }} />
+          <PlaceHandles key={thing.id} rig={rig} placed={thing} name={thing.name} owner={{ type: selection.type, id: thing.id }} />
+        </>
       )}
       {place && bodies.map((body, i) => body.points && <PointHandles key={i} rig={rig} body={body} place={place} />)}
     </div>
