@@ -20,6 +20,7 @@ import { responses } from '../core/responses';
 import * as scene from '../core/scene/descriptions';
 import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../core/scene/document';
 import { tides } from '../core/tides';
+import { LONGEST_SOUND } from '../core/tides/envelope';
 import { MOST_POINTS } from '../core/grids/vector-grid';
 import { shapes } from '../core/shapes';
 import { FILE_LIMITS } from './scene-file';
@@ -86,7 +87,7 @@ ${MOST.carriers} carriers, ${MOST.meshes} meshes of ${MESH_LIMITS.triangles} tri
 | \`name\` | a text of 1 to ${MOST.name} characters |
 | \`time\`, \`camera\`, \`output\`, \`work\`, \`bounds\`, \`whole\`, \`desk\` | objects, below |
 | \`keptDesk\` | another state of the desk, \`{ "fields", "groups", "desk" }\`, or \`null\` |
-| \`emitters\`, \`fields\`, \`groups\`, \`colliders\`, \`carriers\`, \`zones\`, \`dials\`, \`meshes\`, \`images\`, \`grids\` | lists, below |
+| \`emitters\`, \`fields\`, \`groups\`, \`colliders\`, \`carriers\`, \`zones\`, \`dials\`, \`meshes\`, \`images\`, \`grids\`, \`sounds\`, \`markers\` | lists, below |
 
 ${table(scene.sceneParameters)}
 
@@ -94,7 +95,7 @@ ${table(scene.sceneParameters)}
 
 ${table(scene.timeParameters)}
 
-The run starts \`preRoll\` frames before \`first\`.
+The run starts \`preRoll\` frames before \`first\`. Keys and drives of \`time\`, \`camera\` and \`output\` stand on frames of the shot; all others on frames of the scene’s own time, which are the same where \`scale\` is 1.
 
 ### \`camera\`: the shot camera
 
@@ -125,12 +126,12 @@ ${table(scene.placeParameters)}
 ### \`keys\`
 
 An object of lists by the path of the number in its thing, such as \`place.position\`, \`strength\`, \`settings.direction\`, \`extent.reach\`, \`modulators.0.amount\`, \`amounts.0.rate\`, \`birth.drag\` or \`look.opacity\`; every number and vector but
-seeds, bursts, gates and spans can be keyed. A key is \`{ "frame", "value", "ease" }\` at a whole frame, in rising order; \`ease\` says how the value goes on to the next: ${EASES.map(code).join(', ')} (smooth is 3t² − 2t³; a
+seeds, bursts, gates, spans and what says how frames are counted can be keyed; \`time\`, \`camera\`, \`output\`, \`bounds\` and \`desk\` have keys and drives of their own. A key is \`{ "frame", "value", "ease" }\` at a whole frame, in rising order; \`ease\` says how the value goes on to the next: ${EASES.map(code).join(', ')} (smooth is 3t² − 2t³; a
 curve may have \`handles\` [x₁, y₁, x₂, y₂] as in CSS Easing Functions Level 1, else those of ease-in-out). Before the first key and after the last the value holds. What is keyed does not count where it stands plainly.
 
 ### \`drives\`
 
-An object by path, as of keys; parts of vectors end in \`.0\`, \`.1\`, \`.2\`. A drive is \`{ "kind", … }\`; it replaces, adds to or multiplies the number as it is set or keyed. Everything driven is worked out on whole frames and is linear between them.
+An object by path, as of keys; parts of vectors end in \`.0\`, \`.1\`, \`.2\`; a drive of a whole vector turns it by degrees about its \`about\`, [0, 1, 0] if it is left out. A drive is \`{ "kind", … }\`; it replaces, adds to or multiplies the number as it is set or keyed. Everything driven is worked out on whole frames and is linear between them.
 
 ${kinds(tides, formulaOf)}
 
@@ -232,7 +233,7 @@ ${table(scene.deskParameters)}
 
 ## Colliders
 
-\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`, \`response\`, \`sends\` (by emitter id, \`{ "hits", "bounce" }\`), and:
+\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`, \`response\`, \`gate\` (when it is there, as of an emitter), \`sends\` (by emitter id, \`{ "hits", "bounce" }\`), and:
 
 ${table(scene.colliderParameters)}
 
@@ -264,7 +265,7 @@ ${table(scene.zoneParameters)}
 
 ## Dials
 
-\`{ "id", "name", "value", "low", "high", "keys", "drives" }\`, \`keys\` and \`drives\` of \`value\`. Formulas read them under their names: a letter, then up to 31 letters, digits and low lines, none of them used by the language.
+\`{ "id", "name", "value", "note", "low", "high", "keys", "drives" }\`, \`keys\` and \`drives\` of \`value\`. Formulas read them under their names: a letter, then up to 31 letters, digits and low lines, none of them used by the language.
 
 ${table(scene.dialParameters)}
 
@@ -285,5 +286,13 @@ is brought in, by one JavaScript decoder. Levels are the sRGB-coded brightness w
 ## Grids
 
 \`{ "hash", "name", "counts" }\`, \`counts\` the points along X, Y and Z. The hash is the SHA-256 of the grid as VTK image data, the form in which grids are kept; at most ${MOST_POINTS} points.
+
+## Sounds
+
+\`{ "hash", "name", "levels" }\`: how loud a sound is, as whole numbers 0 to 255 in windows of 10 ms, the loudest 255; at most ${LONGEST_SOUND} s. The hash is the SHA-256 of the file it was read from, which is not kept.
+
+## Markers
+
+\`{ "frame", "name" }\`, in rising order of frames of the shot, at most ${MOST.markers}.
 `;
 }

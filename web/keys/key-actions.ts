@@ -2,7 +2,8 @@ import { toast } from 'sonner';
 import type { Handles } from '../../core/places/bezier';
 import { movedKeys, pastedKeys, scaledKeys } from '../../core/places/key-edits';
 import type { Ease, Key } from '../../core/places/keys';
-import { valueOf } from '../../core/scene/numbers';
+import { checkKeys } from '../../core/scene/check/parts';
+import { MOVABLE_SORTS, numbersOf } from '../../core/scene/numbers';
 import { MOST } from '../../core/scene/document';
 import { keyFrame } from '../stage/scene-clock';
 import { movableOf, setKeysOf } from '../store/movement';
@@ -93,15 +94,24 @@ export function copyPicked(): void {
   localStorage.setItem(CLIPBOARD, JSON.stringify(copied));
 }
 
+/** What was copied; undefined where nothing was, or what is there can't be read. */
+function copiedKeys(): Copied | undefined {
+  try {
+    const copied = JSON.parse(localStorage.getItem(CLIPBOARD) ?? '') as Partial<Copied>;
+    const sound = Number.isFinite(copied.fps) && copied.fps! > 0 && Number.isInteger(copied.first) && Array.isArray(copied.rows);
+    return sound ? (copied as Copied) : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
 /**
  * Puts the copied keys in, the first of them at the playhead: into the rows they come from, or those of what is selected where it has
  * such a number. At another rate, times in seconds stay. Throws nothing: what can't be pasted is told.
  */
 export function pasteKeys(): void {
-  let copied: Copied;
-  try {
-    copied = JSON.parse(localStorage.getItem(CLIPBOARD) ?? '') as Copied;
-  } catch {
+  const copied = copiedKeys();
+  if (!copied) {
     toast.error('There are no keys to paste: select keys and copy them first.');
     return;
   }
@@ -114,7 +124,7 @@ export function pasteKeys(): void {
   inOneStep(() => {
     for (const { sort, id, path, keys } of copied.rows) {
       const own = { sort, id } as KeyRow['ref'];
-      const ref = chosen && hasNumber(chosen, path) ? chosen : hasNumber(own, path) ? own : undefined;
+      const ref = chosen && takes(chosen, path, keys) ? chosen : takes(own, path, keys) ? own : undefined;
       const before = ref && (movableOf(scene, ref)!.keys[path] ?? []);
       if (!ref || !before || before.length + keys.length > MOST.keys) {
         lost++;
@@ -134,7 +144,9 @@ export function pasteKeys(): void {
   else if (rate !== 1) toast(`Copied at ${copied.fps} frames a second and pasted at ${fps}: times in seconds are kept.`);
 }
 
-function hasNumber(ref: KeyRow['ref'], path: string): boolean {
-  const thing = movableOf(openedScene(), ref);
-  return thing !== undefined && valueOf(thing, path) !== undefined;
+/** Whether a thing has a number that such keys fit. */
+function takes({ sort, id }: KeyRow['ref'], path: string, keys: readonly Key[]): boolean {
+  if (!MOVABLE_SORTS.includes(sort)) return false;
+  const thing = movableOf(openedScene(), { sort, id });
+  return thing !== undefined && checkKeys({ [path]: keys }, 'keys', numbersOf(sort, thing as never)).length === 0;
 }
