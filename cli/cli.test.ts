@@ -82,14 +82,22 @@ describe('mistakes at the terminal: one clear line, exit code 2, no stack trace'
     [['simulate', 'vent-plume', '--frame', 'ten'], /--frame is “ten”; allowed is a whole number/],
     [['simulate', 'vent-plume', '--frame', '-99'], /allowed are whole frames from -48/],
     [['simulate', 'vent-plume', '--frame', '1', '--share', '0'], /--share is “0”; allowed is a number above 0 up to 1/],
-    [['simulate', 'vent-plume', '--frame', '1', '--out', 'x.docx'], /--out is “x.docx”; allowed are names that end in .csv, .ply or .obj/],
+    [
+      ['simulate', 'vent-plume', '--frame', '1', '--out', 'x.docx'],
+      /--out is “x.docx”; allowed are names that end in .csv, .ply, .obj, .glb or .usda/,
+    ],
+    [['simulate', 'vent-plume', '--frame', '1', '--through', '3', '--out', 'x.ply'], /allowed are .usda, or a name with # for the digits/],
     [['simulate', 'vent-plume', '--frame', '1', '--out', 'no/such/x.csv'], /can’t be written \(ENOENT\)/],
     [['simulate', 'cut.json', '--frame', '1'], /is not whole JSON/],
     [['simulate', '.', '--frame', '1'], /“\.” is not a file/],
     [['measure', 'vent-plume', '--frame', '0', '--at', '1,2'], /--at is “1,2”; allowed are three numbers/],
     [['measure', 'vent-plume', '--frame', '0', '--at', '1,2,3', '--emitter', 'ghost'], /--emitter is “ghost”; allowed are mouth, seep/],
     [['validate', 'cut.json'], /is not whole JSON/],
-    [['dance'], /“dance” is no command; allowed are examples, simulate, measure and validate/],
+    [['render', 'vent-plume'], /--out is missing/],
+    [['render', 'vent-plume', '--out', 'x', '--frames', '0-999'], /--frames is “0-999”; allowed are A-B or one frame, from 0 to 144/],
+    [['render', 'vent-plume', '--out', 'x', '--size', '10x10'], /--size is “10x10”; allowed is WxH, each from 16 to 8192/],
+    [['render', 'vent-plume', '--out', 'x', '--format', 'avi'], /--format is “avi”; allowed are png, exr, mp4, webm, gif, apng/],
+    [['dance'], /“dance” is no command; allowed are examples, simulate, render, measure and validate/],
     [['examples', '--loud'], /Unknown option '--loud'/],
   ] as const)('%j', (args, words) => {
     const { status, stderr } = bathyclast(...args);
@@ -97,5 +105,13 @@ describe('mistakes at the terminal: one clear line, exit code 2, no stack trace'
     expect(stderr).toMatch(words);
     expect(stderr.trim().split('\n')).toHaveLength(1);
     expect(stderr).not.toMatch(/\n\s+at /);
+  });
+
+  it('render says so where there is no Chromium', () => {
+    process.env['CHROMIUM'] = join(folder, 'no-browser');
+    const { status, stderr } = bathyclast('render', 'vent-plume', '--out', 'x');
+    delete process.env['CHROMIUM'];
+    expect(status).toBe(2);
+    expect(stderr).toMatch(/CHROMIUM is “.*no-browser”; allowed is the path of a Chromium that can be run/);
   });
 });

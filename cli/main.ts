@@ -11,9 +11,14 @@ const HELP = `bathyclast: particles, force fields and their falloff, from the te
 
   bathyclast examples [--write DIR]
       lists the example scenes, or writes each as a scene file
-  bathyclast simulate <scene file | example> --frame N [--share S] [--threads T] [--substeps K] [--out FILE.csv|.ply|.obj]
+  bathyclast simulate <scene file | example> --frame N [--through M] [--share S] [--threads T] [--substeps K]
+                      [--out FILE.csv|.ply|.glb|.usda|.obj]
       the particles alive at that frame, sorted by emitter and number (.obj: strands as curves and bent meshes), and one JSON
-      object on standard output
+      object on standard output; with --through those of all frames, into one .usda or into files with # for the frame
+  bathyclast render <scene file | example> --out DIR|FILE [--frames A-B] [--every N] [--size WxH] [--samples S]
+                    [--format png|exr|mp4|webm|gif|apng] [--bits 8|16|half|float] [--alpha none|straight|premultiplied]
+      pictures into a folder, or a clip into a file, by the renderer of the Output screen in the Chromium of this machine;
+      CHROMIUM names another
   bathyclast measure <scene file | example> --frame N --at x,y,z [--velocity vx,vy,vz]
                      [--emitter E] [--key k] [--age s] [--mass kg] [--drag kg/s]
       each field's weight and vector at that point, and the stack's total
@@ -82,13 +87,27 @@ async function run([command, ...args]: string[]): Promise<void> {
   else if (command === 'examples') listExamples(read(args, ['write'], false).options['write']);
   else if (command === 'validate') await validate(read(args, [], true).name);
   else if (command === 'simulate') {
-    const { name, options } = read(args, ['frame', 'share', 'threads', 'substeps', 'out'], true);
+    const { name, options } = read(args, ['frame', 'through', 'share', 'threads', 'substeps', 'out'], true);
     await simulate(name, {
       frame: frameOf(options),
+      through: optional(options, 'through', { whole: true, min: frameOf(options), max: 1000000 }),
       share: optional(options, 'share', { min: 0, above: true, max: 1 }) ?? 1,
       threads: optional(options, 'threads', { min: 1, max: 64, whole: true }) ?? 1,
       substeps: optional(options, 'substeps', { min: 1, max: 64, whole: true }),
       out: options['out'],
+    });
+  } else if (command === 'render') {
+    const { name, options } = read(args, ['out', 'frames', 'every', 'size', 'samples', 'format', 'bits', 'alpha'], true);
+    const { render } = await import('./render');
+    await render(name, {
+      out: required(options, 'out'),
+      frames: options['frames'],
+      every: optional(options, 'every', { min: 1, max: 1000, whole: true }) ?? 1,
+      size: options['size'],
+      samples: optional(options, 'samples', { min: 1, max: 512, whole: true }),
+      format: options['format'] ?? 'png',
+      bits: options['bits'],
+      alpha: options['alpha'],
     });
   } else if (command === 'measure') {
     const { name, options } = read(args, ['frame', 'at', 'velocity', 'emitter', 'key', 'age', 'mass', 'drag'], true);
@@ -102,7 +121,7 @@ async function run([command, ...args]: string[]): Promise<void> {
       mass: optional(options, 'mass', { min: 0, above: true }),
       drag: optional(options, 'drag', { min: 0 }),
     });
-  } else throw new UsageError(`“${command}” is no command; allowed are examples, simulate, measure and validate`);
+  } else throw new UsageError(`“${command}” is no command; allowed are examples, simulate, render, measure and validate`);
 }
 
 /** Runs one command line; a mistake is one line on standard error and exit code 2. */

@@ -4,11 +4,15 @@ import { aliveOn, type Frame } from '../engine/frame';
 import { nodeCrew } from '../engine/node-crew';
 import { bodiesObj, hasBodies } from '../formats/bodies-obj';
 import { particlesCsv, particlesPly, tablesOf } from '../formats/particles';
+import { particlesGlb } from '../formats/particles-gltf';
+import { UsdaWriter } from '../formats/particles-usda';
 import { UsageError } from './arguments';
 import { openScene } from './open-scene';
 
 export interface SimulateOptions {
   readonly frame: number;
+  /** The last frame of a sequence, where one is written. */
+  readonly through: number | undefined;
   readonly share: number;
   readonly threads: number;
   readonly substeps: number | undefined;
@@ -17,9 +21,13 @@ export interface SimulateOptions {
 
 /** `bathyclast simulate`: runs to a frame, writes the particles alive there, prints one JSON object. */
 export async function simulate(name: string, options: SimulateOptions): Promise<void> {
-  const kind = options.out === undefined ? undefined : /\.(csv|ply|obj)$/i.exec(options.out)?.[1]?.toLowerCase();
+  const kind = options.out === undefined ? undefined : /\.(csv|ply|obj|glb|usda)$/i.exec(options.out)?.[1]?.toLowerCase();
   if (options.out !== undefined && !kind)
-    throw new UsageError(`--out is “${options.out}”; allowed are names that end in .csv, .ply or .obj`);
+    throw new UsageError(`--out is “${options.out}”; allowed are names that end in .csv, .ply, .obj, .glb or .usda`);
+  if (options.through !== undefined && kind !== 'usda' && !/#/.test(options.out ?? ''))
+    throw new UsageError(
+      `--out is “${options.out ?? ''}”; for several frames allowed are .usda, or a name with # for the digits of the frame`,
+    );
   const opened = await openScene(name);
   const scene =
     options.substeps === undefined ? opened.scene : { ...opened.scene, time: { ...opened.scene.time, substeps: options.substeps } };
@@ -27,6 +35,31 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
   if (options.frame < start)
     throw new UsageError(`--frame is ${options.frame}; allowed are whole frames from ${start}, where the run of “${scene.name}” starts`);
   const begin = performance.now();
+  const ids = scene.emitters.map((e) => e.id);
+  if (kind === 'obj' && !hasBodies(scene))
+    throw new UsageError(`--out is “${options.out}”; OBJ holds strands and bent meshes, and “${scene.name}” has none`);
+  const through = options.through ?? options.frame;
+  const usda = kind === 'usda' ? new UsdaWriter({ fps: scene.time.fps, from: options.frame, through }, ids) : undefined;
+  const write = (path: string, content: string | Uint8Array) => {
+    try {
+      writeFileSync(path, content);
+    } catch (error) {
+      throw new UsageError(`“${path}” can’t be written (${(error as NodeJS.ErrnoException).code ?? String(error)})`);
+    }
+  };
+  const keep = (frame: Frame) => {
+    const tables = tablesOf(frame.emitters, ids);
+    if (usda) return usda.add(frame.frame, tables);
+    if (options.out === undefined) return;
+    const path = options.out.replace(
+      /#+(?=[^#]*$)/,
+      (row) => `${frame.frame < 0 ? '-' : ''}${String(Math.abs(frame.frame)).padStart(row.length, '0')}`,
+    );
+    if (kind === 'csv') write(path, particlesCsv(tables));
+    else if (kind === 'ply') write(path, particlesPly(tables));
+    else if (kind === 'glb') write(path, particlesGlb(tables));
+    else write(path, bodiesObj(scene, opened.assets, frame.emitters));
+  };
   const crew = nodeCrew(options.threads);
   const frame = await new Promise<Frame>((resolve, reject) =>
     crew.start({
@@ -34,34 +67,26 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
       assets: opened.assets,
       share: options.share,
       from: options.frame,
-      through: options.frame,
-      onFrame: resolve,
+      through,
+      onFrame: (made) => {
+        try {
+          keep(made);
+        } catch (error) {
+          reject(error as Error);
+        }
+        if (made.frame === through) resolve(made);
+      },
       onFailed: (message) => reject(new Error(message)),
     }),
   ).finally(() => crew.end());
+  if (usda) write(options.out!, [...usda.text()].join(''));
   const seconds = (performance.now() - begin) / 1000;
-  if (options.out !== undefined) {
-    const tables = tablesOf(
-      frame.emitters,
-      scene.emitters.map((e) => e.id),
-    );
-    if (kind === 'obj' && !hasBodies(scene))
-      throw new UsageError(`--out is “${options.out}”; OBJ holds strands and bent meshes, and “${scene.name}” has none`);
-    try {
-      writeFileSync(
-        options.out,
-        kind === 'csv' ? particlesCsv(tables) : kind === 'ply' ? particlesPly(tables) : bodiesObj(scene, opened.assets, frame.emitters),
-      );
-    } catch (error) {
-      throw new UsageError(`“${options.out}” can’t be written (${(error as NodeJS.ErrnoException).code ?? String(error)})`);
-    }
-  }
   const total = (of: 'born' | 'died' | 'retired') => frame.emitters.reduce((n, e) => n + e[of], 0);
   const retired = total('retired');
   console.log(
     JSON.stringify({
       scene: scene.name,
-      frame: options.frame,
+      frame: frame.frame,
       alive: aliveOn(frame),
       born: total('born'),
       died: total('died'),

@@ -290,7 +290,7 @@ test('a draft by count is a share; the whole result can be moved and sized witho
   await page.keyboard.press('Escape');
   await choose(page, 'Scene');
   const before = await viewPixels(page);
-  const scale = page.getByRole('textbox', { name: 'Scale' });
+  const scale = page.getByRole('textbox', { name: 'Scale', exact: true });
   await scale.scrollIntoViewIfNeeded();
   await scale.fill('0.5');
   await scale.press('Enter');

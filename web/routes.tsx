@@ -20,5 +20,10 @@ export const router = createBrowserRouter([
     errorElement: <Broken />,
     lazy: async () => ({ Component: (await import('./handbook/handbook-page')).HandbookPage }),
   })),
+  {
+    path: '/headless',
+    errorElement: <Broken />,
+    lazy: async () => ({ Component: (await import('./headless/headless-page')).HeadlessPage }),
+  },
   { path: '*', element: <NotFound what="There is nothing at this address." /> },
 ]);

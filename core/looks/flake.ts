@@ -1,11 +1,11 @@
-import { lookParameters, type LookKind } from './look';
+import { spotParameters, type LookKind } from './look';
 
 /** A flat square that turns with its particle. */
 export const flake: LookKind = {
   kind: 'flake',
   label: 'flake',
   summary: 'A small flat square that turns in space as its particle does, and shows less of itself edge on.',
-  parameters: lookParameters,
+  parameters: spotParameters,
   softness: 0.08,
   turns: true,
 };

@@ -54,3 +54,44 @@ export const lookParameters = describe({
     help: 'Multiplies the size, from birth to death.',
   },
 });
+
+/** What looks have that draw particle by particle. */
+export const spotParameters = describe({
+  ...lookParameters,
+  colourBy: {
+    type: 'choice',
+    label: 'Colour goes by',
+    default: 'age',
+    options: [
+      { value: 'age', label: 'age, birth to death' },
+      { value: 'speed', label: 'speed' },
+      { value: 'number', label: 'the particle, at random' },
+    ],
+    help: 'What runs along the ramp of colours.',
+  },
+  topSpeed: {
+    type: 'number',
+    label: 'Ramp ends at',
+    unit: 'm/s',
+    default: 3,
+    min: 0,
+    above: true,
+    usual: [0.1, 20],
+    help: 'The speed at which the colour is that of the end of the ramp.',
+    shown: (v) => v['colourBy'] === 'speed',
+  },
+});
+
+/** What spots have that may be drawn out. */
+export const streakParameters = describe({
+  stretch: {
+    type: 'number',
+    label: 'Stretch',
+    unit: 's',
+    default: 0,
+    min: 0,
+    max: 10,
+    usual: [0, 0.2],
+    help: 'Draws each spot out along its way, by what it covers in this time.',
+  },
+});

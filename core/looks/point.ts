@@ -1,11 +1,11 @@
-import { lookParameters, type LookKind } from './look';
+import { spotParameters, streakParameters, type LookKind } from './look';
 
 /** A round dot with a clean edge. */
 export const point: LookKind = {
   kind: 'point',
   label: 'point',
   summary: 'A round dot with a clean edge.',
-  parameters: lookParameters,
+  parameters: { ...spotParameters, ...streakParameters },
   softness: 0.12,
   turns: false,
 };

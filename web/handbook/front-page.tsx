@@ -54,6 +54,7 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ['Arrow keys', 'orbit; with Shift pan; page keys go nearer and farther'],
       ['A, S, C', 'frame all, frame the selection, look through the shot camera'],
       ['1, 2, 3', 'from the front, the side, the top'],
+      ['F', 'the picture as in the file, with its samples; or quick again'],
     ],
   ],
 ];

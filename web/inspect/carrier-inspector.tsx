@@ -1,3 +1,6 @@
+import { inWorld } from '../../core/camera/shot';
+import { carriersIn } from '../stage/motions';
+import { sceneFrame } from '../stage/scene-clock';
 import { whyStill } from '../../core/measure/carrier-reasons';
 import { carrierParameters } from '../../core/scene/descriptions';
 import { desksWithout } from '../../core/scene/detach';
@@ -17,12 +20,27 @@ function riders(scene: Scene, id: string): { readonly type: ThingType; readonly 
   );
 }
 
+/** The shot camera off a carrier, where it is at the playhead. */
+function cameraOff(scene: Scene, id: string): Scene['camera'] {
+  const { camera } = scene;
+  const world = inWorld(camera, carriersIn(scene), sceneFrame());
+  return {
+    ...camera,
+    ...(camera.carrier === id && { carrier: '' as const, position: world.position }),
+    ...(camera.aims === id && { aims: '' as const, target: world.target }),
+  };
+}
+
 /** Takes a carrier away; what stood on it stays where it is. */
 function removeCarrier(id: string): void {
   const scene = openedScene();
   for (const { type, thing } of riders(scene, id)) mount({ type, id: thing.id }, scene.carriers.find((c) => c.id === id)!.place.carrier);
   if (scene.whole.place.carrier === id) mount({ type: 'whole' }, '');
-  changeScene((s) => ({ ...desksWithout(s, 'carrier', [id]), carriers: s.carriers.filter((c) => c.id !== id) }));
+  changeScene((s) => ({
+    ...desksWithout(s, 'carrier', [id]),
+    camera: cameraOff(s, id),
+    carriers: s.carriers.filter((c) => c.id !== id),
+  }));
   select({ type: 'scene' });
 }
 

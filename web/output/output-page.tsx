@@ -1,62 +1,97 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { NumberParameter } from '../../core/describe/parameters';
 import { outputParameters } from '../../core/scene/descriptions';
 import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
 import { NumberRow } from '../parts/number-field';
-import { saveFile } from '../parts/save-file';
+import { fileStem } from '../parts/save-file';
 import { useStage } from '../stage/stage';
 import { editScene, useScene } from '../store/scene-store';
 import { Section } from '../inspect/section';
 import { useStudioKeys } from '../studio/keys';
+import { JustDrawn, Played } from './played';
 import { Preview } from './preview';
-import { renderClip, type Clip } from './render';
-import { FORMATS, type FormatName } from './targets';
-
-interface Running {
-  readonly done: number;
-  readonly total: number;
-  readonly since: number;
-}
+import { loadQueue, order, useQueue } from './queue';
+import { QueuePanel } from './queue-panel';
+import {
+  ALPHA_WORDS,
+  bitsOf,
+  fitting,
+  FORMATS,
+  formatOf,
+  framesOf,
+  patternFault,
+  type AlphaName,
+  type BitsName,
+  type FormatName,
+  type RenderSettings,
+} from '../../formats/render-settings';
 
 const SIZES = ['640 × 360', '1280 × 720', '1920 × 1080', '1080 × 1080', '1080 × 1920'];
 
-/** Time left in words, from what was done so far; nothing for what will soon be over. */
-function timeLeft({ done, total, since }: Running): string {
-  if (done < 2) return '';
-  const seconds = (((performance.now() - since) / done) * (total - done)) / 1000;
-  return seconds < 60 ? `about ${Math.ceil(seconds)} s left` : `about ${Math.ceil(seconds / 60)} min left`;
+/** What each number of bits is called. */
+const BITS: Readonly<Record<BitsName, string>> = { '8': '8 bits', '16': '16 bits', half: '16-bit floats', float: '32-bit floats' };
+
+/** The name that files are given. */
+function NameRow({ pattern, onChange }: { pattern: string; onChange: (pattern: string) => void }) {
+  const [typed, setTyped] = useState<string>();
+  const now = typed ?? pattern;
+  const fault = patternFault(now);
+  return (
+    <div className="border-b border-rule/60 py-1">
+      <label className="flex items-baseline justify-between gap-2" title="A row of # stands for the frame, with as many digits">
+        <span className="text-second">Name</span>
+        <input
+          className={`num w-48 rounded-sm bg-transparent text-right hover:bg-raised focus:bg-raised ${fault ? 'text-signal' : ''}`}
+          value={now}
+          onChange={(event) => setTyped(event.currentTarget.value)}
+          onBlur={(event) => {
+            const { value } = event.currentTarget;
+            // What can't be taken stays where it was typed, with the reason.
+            if (patternFault(value)) return setTyped(value);
+            if (value !== pattern) onChange(value);
+            setTyped(undefined);
+          }}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') event.currentTarget.blur();
+            if (event.key === 'Escape') setTyped(undefined);
+          }}
+        />
+      </label>
+      {fault && (
+        <p role="alert" className="text-xs text-signal">
+          {fault}
+        </p>
+      )}
+    </div>
+  );
 }
 
-function Played({ clip }: { clip: Clip }) {
-  const [url, setUrl] = useState<string>();
-  useEffect(() => {
-    const made = URL.createObjectURL(clip.blob);
-    setUrl(made);
-    return () => URL.revokeObjectURL(made);
-  }, [clip]);
-  if (!url || !clip.blob.type.startsWith('video/')) return null;
-  return <video src={url} controls loop autoPlay muted className="max-h-full max-w-full" aria-label="The rendered clip" />;
-}
-
-/** Renders the shot to a clip: what, how large, from when to when; with progress, and the clip to look at when done. */
+/** Renders the shot: what, how large, from when to when; a queue of renders that is kept, and what they have come to. */
 export function OutputPage() {
   useStudioKeys();
   const scene = useScene();
   const { transport, saver } = useStage();
-  const [format, setFormat] = useState<FormatName>('mp4');
-  const [range, setRange] = useState<readonly [number, number]>();
-  const [running, setRunning] = useState<Running>();
-  const [clip, setClip] = useState<Clip>();
-  const [failed, setFailed] = useState<string>();
-  const stop = useRef<AbortController>(undefined);
-  const latest = useRef<HTMLCanvasElement>(null);
+  const { first, last } = scene.time;
+  const [wanted, setWanted] = useState<Partial<RenderSettings>>({});
+  const jobs = useQueue((queue) => queue.jobs);
+  const going = useQueue((queue) => queue.going?.id);
+  const [chosen, setChosen] = useState<number>();
   useEffect(() => {
     transport.pause();
-    return () => stop.current?.abort();
+    void loadQueue();
   }, [transport]);
-
-  const { first, last } = scene.time;
-  const [from, through] = range ?? [first, last];
+  const settings = fitting({
+    format: 'mp4',
+    bits: '8',
+    alpha: 'none',
+    from: first,
+    through: last,
+    every: 1,
+    pattern: `${fileStem(scene.name)}_####`,
+    ...wanted,
+  });
+  const { format, bits, alpha, from, through, every, pattern } = settings;
+  const set = (by: Partial<RenderSettings>) => setWanted((was) => ({ ...was, ...by }));
   const frameBox: NumberParameter = {
     type: 'number',
     label: '',
@@ -68,109 +103,90 @@ export function OutputPage() {
     usual: [first, last],
     help: 'A frame of the shot.',
   };
+  const everyBox: NumberParameter = {
+    ...frameBox,
+    label: 'Every',
+    default: 1,
+    min: 1,
+    max: 1000,
+    usual: [1, 10],
+    help: 'Every how many frames one is drawn.',
+  };
   const { output } = scene;
   const sizeName = `${output.width} × ${output.height}`;
+  const frames = framesOf(settings);
+  const shown = jobs.find(({ id }) => id === chosen);
+  const choices = formatOf(format).alpha
+    ? (['none', 'straight', ...(formatOf(format).frames ? ['premultiplied'] : [])] as AlphaName[])
+    : [];
 
-  async function render(): Promise<void> {
-    const controller = new AbortController();
-    stop.current = controller;
-    const total = through - from + 1;
-    setClip(undefined);
-    setFailed(undefined);
-    setRunning({ done: 0, total, since: performance.now() });
+  const render = async () => {
     void saver.flush();
-    try {
-      setClip(
-        await renderClip({ scene, format, from, through }, controller.signal, (done, canvas) => {
-          setRunning((was) => was && { ...was, done });
-          const small = latest.current;
-          small?.getContext('2d')?.drawImage(canvas, 0, 0, small.width, small.height);
-        }),
-      );
-    } catch (error) {
-      setFailed(`The render stopped: ${(error as Error).message}`);
-    }
-    setRunning(undefined);
-  }
-
-  const shape = { aspectRatio: `${output.width} / ${output.height}` };
+    setChosen(undefined);
+    await order(scene, settings);
+  };
   return (
     <main className="flex min-h-0 flex-1">
       <h1 className="sr-only">Output</h1>
       <div className="flex min-w-0 flex-1 flex-col bg-surround">
         <div className="grid min-h-0 flex-1 place-items-center p-8">
-          {running ? (
-            <canvas
-              ref={latest}
-              width={960}
-              height={Math.round((960 * output.height) / output.width)}
-              className="max-h-full max-w-full"
-              style={shape}
-              aria-label="The frame just made"
-            />
-          ) : clip?.blob.type.startsWith('video/') ? (
-            <Played clip={clip} />
+          {shown && shown.id !== going ? (
+            <Played key={shown.id} job={shown} />
+          ) : going !== undefined ? (
+            <JustDrawn width={output.width} height={output.height} />
           ) : (
             <Preview frame={from} />
           )}
         </div>
-        <div className="flex h-14 shrink-0 items-center gap-4 border-t border-rule bg-panel px-5" role="status">
-          {running ? (
-            <>
-              <progress
-                className="h-1.5 flex-1 appearance-none overflow-hidden rounded-none [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:bg-lamp"
-                value={running.done}
-                max={running.total}
-                aria-label="Progress of the render"
-              />
-              <span className="num text-second">
-                {running.done} of {running.total} frames
-              </span>
-              <span className="num w-32 text-right text-second">{timeLeft(running)}</span>
-              <button className="line-button" onClick={() => stop.current?.abort()}>
-                Cancel
-              </button>
-            </>
-          ) : clip ? (
-            <>
-              <span className="flex-1">
-                {clip.name} is done: {clip.frames} frames, {(clip.blob.size / 1024 / 1024).toFixed(2)} MB. {clip.notice}
-              </span>
-              <button className="lamp-button" onClick={() => saveFile(clip.blob, clip.name, clip.blob.type)}>
-                Save {clip.name}
-              </button>
-              <button className="line-button" onClick={() => setClip(undefined)}>
-                Close
-              </button>
-            </>
-          ) : failed ? (
-            <span role="alert" className="text-signal">
-              {failed}
-            </span>
-          ) : (
-            <span className="text-second">
-              {through - from + 1} frames, {((through - from + 1) / scene.time.fps).toFixed(2)} s, all particles.
-            </span>
-          )}
-        </div>
+        <section className="shrink-0 border-t border-rule bg-panel" aria-label="Queue of renders">
+          <QueuePanel chosen={chosen} onChoose={setChosen} />
+        </section>
       </div>
       <aside className="w-84 shrink-0 overflow-y-auto border-l border-rule bg-panel" aria-label="Render settings">
-        <Section title="Render">
-          <LabelledRow label="Format" help="What the clip is written as.">
-            <Choice label="Format" value={format} options={FORMATS} onChange={(value) => setFormat(value as FormatName)} />
+        <Section
+          title="Render"
+          aside={`${frames.length} ${frames.length === 1 ? 'frame' : 'frames'}, ${((frames.length * every) / scene.time.fps).toFixed(2)} s`}
+        >
+          <LabelledRow label="Format" help="What it is written as.">
+            <Choice label="Format" value={format} options={FORMATS} onChange={(value) => set({ format: value as FormatName })} />
           </LabelledRow>
+          {bitsOf(format).length > 0 && (
+            <LabelledRow label="Depth" help="Bits of each channel.">
+              <Choice
+                label="Depth"
+                value={bits}
+                options={bitsOf(format).map((value) => ({ value, label: BITS[value] }))}
+                onChange={(value) => set({ bits: value as BitsName })}
+              />
+            </LabelledRow>
+          )}
+          {choices.length > 0 && (
+            <>
+              <LabelledRow label="Alpha" help={ALPHA_WORDS[alpha]}>
+                <Choice
+                  label="Alpha"
+                  value={alpha}
+                  options={choices.map((value) => ({ value, label: value }))}
+                  onChange={(value) => set({ alpha: value as AlphaName })}
+                />
+              </LabelledRow>
+              <p className="py-1 text-xs text-second">{ALPHA_WORDS[alpha]}</p>
+            </>
+          )}
           <NumberRow
             label="From frame"
             value={from}
             parameter={frameBox}
-            onChange={(value) => setRange([value, Math.max(value, through)])}
+            onChange={(value) => set({ from: value, through: Math.max(value, through) })}
           />
           <NumberRow
             label="Through frame"
             value={through}
             parameter={{ ...frameBox, default: last }}
-            onChange={(value) => setRange([Math.min(value, from), value])}
+            onChange={(value) => set({ from: Math.min(value, from), through: value })}
           />
+          <NumberRow label="Every" value={every} parameter={everyBox} onChange={(value) => set({ every: value })} />
+          <NameRow pattern={pattern} onChange={(value) => set({ pattern: value })} />
         </Section>
         <Section title="Picture">
           <LabelledRow label="Size" help="Common sizes; any other below.">
@@ -190,16 +206,13 @@ export function OutputPage() {
             of={{ sort: 'output', id: '', prefix: '' }}
             onChange={(name, value) => editScene((s) => void ((s.output as Record<string, unknown>)[name] = value))}
           />
-          {format === 'png-alpha' && (
-            <p className="pt-2 text-xs text-second">
-              Straight alpha; the background is left out. Added light covers nothing: its alpha is its brightest channel, so that over black
-              it looks the same.
-            </p>
+          {scene.camera.depth && output.samples === 1 && (
+            <p className="pt-2 text-xs text-second">The shot camera has depth of field: it takes more samples than one to be seen.</p>
           )}
         </Section>
         <div className="px-4 py-3">
-          <button className="lamp-button w-full py-2" disabled={running !== undefined} onClick={() => void render()}>
-            Render {through - from + 1} frames
+          <button className="lamp-button w-full py-2" onClick={() => void render()}>
+            Render {frames.length} {frames.length === 1 ? 'frame' : 'frames'}
           </button>
         </div>
       </aside>

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { allowedNumber, fits } from '../../core/describe/check';
 import type { NumberParameter } from '../../core/describe/parameters';
-import { encodableSize } from '../output/render';
+import { encodableSize } from '../output/draw-frames';
 import { fileStem } from './save-file';
 import { settled, stepOf } from './number-field';
 
@@ -41,8 +41,8 @@ describe('numbers that are dragged or stepped', () => {
 });
 
 it('odd sizes are mended for video, and left alone for pictures', () => {
-  expect(encodableSize({ width: 641, height: 361 }, 'mp4')).toEqual({ width: 640, height: 360 });
-  expect(encodableSize({ width: 641, height: 361 }, 'png-alpha')).toEqual({ width: 641, height: 361 });
+  expect(encodableSize({ width: 641, height: 361 }, { format: 'mp4' })).toEqual({ width: 640, height: 360 });
+  expect(encodableSize({ width: 641, height: 361 }, { format: 'png' })).toEqual({ width: 641, height: 361 });
 });
 
 it('file names are made of the scene’s name, and never of paths', () => {

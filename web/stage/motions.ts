@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import { inWorld } from '../../core/camera/shot';
 import { motionOf, type Motion, type Placed } from '../../core/places/motion';
 import { hasCourses, movedCarriers } from '../../core/step/courses';
 import type { Carrier, Scene } from '../../core/scene/document';
@@ -59,8 +60,10 @@ export function nowOf<T extends Placed>(scene: Scene, thing: T, frame: number): 
 const DRAWN = ['emitters', 'fields', 'groups', 'colliders', 'zones', 'desk', 'bounds', 'camera', 'output'] as const;
 
 /** A scene whose things have their numbers as they are at a frame of the shot, to be drawn; the scene itself where nothing moves. */
-export function sceneNow(scene: Scene, frame: number): Scene {
-  const now = withThings(withDrives(scene), (thing, sort) => thingAt(thing, frameOf(scene, sort, frame)), DRAWN);
+export function sceneNow(scene: Scene, frame: number, carriers: readonly Carrier[] = carriersIn(scene)): Scene {
+  const moved = withThings(withDrives(scene), (thing, sort) => thingAt(thing, frameOf(scene, sort, frame)), DRAWN);
+  const camera = inWorld(moved.camera, carriers, frameOf(scene, 'carriers', frame));
+  const now = camera === moved.camera ? moved : { ...moved, camera };
   if (now !== scene) origins.set(now, scene);
   return now;
 }

@@ -5,12 +5,15 @@ import {
   Matrix3,
   Matrix4,
   Points,
+  Vector2,
   Vector3,
   type PerspectiveCamera,
   type RawShaderMaterial,
 } from 'three';
 import type { Kinded } from '../../core/describe/registry';
 import { looks } from '../../core/looks';
+import { SPRITE_FORMS } from '../../core/looks/sprite';
+import { mix } from '../../core/random/lookup';
 import type { Zone } from '../../core/scene/document';
 import type { EmitterFrame } from '../../engine/frame';
 import { DepthOrder } from './depth-order';
@@ -19,6 +22,18 @@ import { particleFragment, particleVertex } from './particle-shader';
 
 const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'size'] as const;
 const TURNS = ['qx', 'qy', 'qz'] as const;
+
+/** What a look of spots has beside its dress. */
+interface Spot {
+  readonly soft?: number;
+  readonly form?: (typeof SPRITE_FORMS)[number];
+  readonly colourBy?: (typeof COLOUR_BY)[number];
+  readonly topSpeed?: number;
+  readonly stretch?: number;
+}
+
+/** What runs along the colours, in the order of the shader. */
+const COLOUR_BY = ['age', 'speed', 'number'] as const;
 
 /** A draft's spots are at most this many times as large, to make up for those left out. */
 const MOST_ENLARGED = 3;
@@ -42,6 +57,11 @@ export class ParticleLayer implements Layer {
       turns: { value: false },
       toView: { value: new Matrix3() },
       softness: { value: 1 },
+      form: { value: 0 },
+      colourBy: { value: 0 },
+      topSpeed: { value: 1 },
+      stretch: { value: 0 },
+      viewport: { value: new Vector2() },
     });
     this.object = new Points(new BufferGeometry(), material);
     this.object.frustumCulled = false;
@@ -53,7 +73,12 @@ export class ParticleLayer implements Layer {
     const dress = look as unknown as Dress;
     const { material } = this.object;
     this.sorted = dressMaterial(material, dress, dress.sizeOverAge ?? EVEN);
-    material.uniforms['softness']!.value = looks.get(look.kind).softness;
+    const { soft, form = 'round', colourBy = 'age', topSpeed = 1, stretch = 0 } = look as unknown as Spot;
+    material.uniforms['softness']!.value = soft === undefined ? looks.get(look.kind).softness : soft / 100;
+    material.uniforms['form']!.value = SPRITE_FORMS.indexOf(form);
+    material.uniforms['colourBy']!.value = COLOUR_BY.indexOf(colourBy);
+    material.uniforms['topSpeed']!.value = topSpeed;
+    material.uniforms['stretch']!.value = stretch;
     material.uniforms['turns']!.value = looks.get(look.kind).turns;
   }
 
@@ -61,7 +86,7 @@ export class ParticleLayer implements Layer {
     zoneMaterial(this.object.material, zones);
   }
 
-  setParticles({ count, columns, age, zone }: EmitterFrame, share: number, enlarge: boolean): void {
+  setParticles({ count, columns, age, zone, id }: EmitterFrame, share: number, enlarge: boolean): void {
     if (count > this.capacity || this.capacity === 0) this.grow(Math.max(count, 64));
     const { geometry } = this.object;
     const write = (name: string, column: Float32Array) => {
@@ -74,6 +99,11 @@ export class ParticleLayer implements Layer {
     for (const name of COLUMNS) write(name, columns[name]);
     for (const name of TURNS) if (columns[name].length === count) write(name, columns[name]);
     write('age', age);
+    if ((this.look?.['colourBy'] ?? 'age') === 'number')
+      write(
+        'luck',
+        Float32Array.from(id, (n) => mix(n ^ 0x51ed270b) / 4294967296),
+      );
     // Without zones all are in none, also those that were in one before.
     const zoned = zone.length > 0;
     if (zoned) write('zone', Float32Array.from(zone));
@@ -99,6 +129,7 @@ export class ParticleLayer implements Layer {
     uniforms['sizeScale']!.value = this.enlarged * sizes;
     uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5]!;
     uniforms['back']!.value = back;
+    (uniforms['viewport']!.value as Vector2).set(height * camera.aspect, height);
     const { geometry } = this.object;
     if (!this.sorted || this.capacity === 0) return void geometry.setIndex(null);
     const at = camera.getWorldDirection(new Vector3()).transformDirection(whole.clone().invert());
@@ -122,7 +153,7 @@ export class ParticleLayer implements Layer {
     this.object.geometry.dispose();
     this.object.geometry = new BufferGeometry();
     const attribute = <A extends Float32Array | Uint32Array>(array: A) => new BufferAttribute(array, 1).setUsage(DynamicDrawUsage);
-    for (const name of [...COLUMNS, ...TURNS, 'age', 'zone'])
+    for (const name of [...COLUMNS, ...TURNS, 'age', 'zone', 'luck'])
       this.object.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
     this.order = attribute(new Uint32Array(this.capacity));
   }

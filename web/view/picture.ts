@@ -5,6 +5,7 @@ import {
   CustomBlending,
   Float32BufferAttribute,
   GLSL3,
+  FloatType,
   HalfFloatType,
   LinearSRGBColorSpace,
   Matrix4,
@@ -20,8 +21,9 @@ import {
   WebGLRenderer,
   WebGLRenderTarget,
   type Object3D,
-  type PerspectiveCamera,
+  PerspectiveCamera,
   type Texture,
+  type TextureDataType,
 } from 'three';
 import { pointsOf } from '../../core/bonds';
 import { clockIn } from '../../core/scene/clock';
@@ -32,27 +34,64 @@ import type { TriangleMesh } from '../../core/meshes/mesh';
 import { motionOf } from '../../core/places/motion';
 import { movedCarriers } from '../../core/step/courses';
 import type { Assets } from '../../core/scene/assets';
-import type { Emitter, Scene } from '../../core/scene/document';
+import { momentsOf, onDisc, openingOf, type Lens } from '../../core/camera/lens';
+import type { Emitter, Output, Scene } from '../../core/scene/document';
 import { resourcesOf } from '../../core/scene/resources';
 import { shapes } from '../../core/shapes';
 import type { Resources } from '../../core/shapes/shape';
 import type { Frame } from '../../engine/frame';
+import { Glow } from './glow';
 import { BodyLayer } from './body-layer';
 import type { Layer } from './layer';
 import { ParticleLayer } from './particle-layer';
 import { addFragment, finishFragment, screenVertex } from './particle-shader';
 import { linearColour } from './ramp';
 
-/** How a picture is taken. */
-export interface Shot {
-  readonly camera: PerspectiveCamera;
+/** What is made of the light of a picture. */
+export interface Finish {
   readonly background: string;
-  /** Sub-frame pictures averaged for motion blur. */
+  /** What all light is multiplied by. */
+  readonly exposure: number;
+  /** The light that a soft shoulder brings down to white; 0 where what is too bright is white. */
+  readonly white: number;
+  /** Undefined where nothing glows. */
+  readonly glow: { readonly amount: number; readonly from: number; readonly radius: number } | undefined;
+}
+
+/** What is made of the light, as the output of a scene says. */
+export function finishOf({ background, exposure, tone, white, glow, glowFrom, glowRadius }: Output): Finish {
+  return {
+    background,
+    exposure: 2 ** exposure,
+    white: tone === 'soft' ? white : 0,
+    glow: glow > 0 ? { amount: glow / 100, from: glowFrom, radius: glowRadius / 100 } : undefined,
+  };
+}
+
+/** What is read of a picture. */
+export interface Pixels {
+  /** What stands for what is behind: the background; or alpha, straight or multiplied in. */
+  readonly alpha: 'none' | 'straight' | 'premultiplied';
+  /** Linear light, without tone curve; else sRGB-coded. */
+  readonly linear: boolean;
+  /** As 32-bit floats; else as bytes. */
+  readonly exact: boolean;
+}
+
+const ALPHA: readonly Pixels['alpha'][] = ['none', 'straight', 'premultiplied'];
+const SCREEN: Pixels = { alpha: 'none', linear: false, exact: false };
+
+/** How a picture is taken. */
+export interface Shot extends Finish {
+  readonly camera: PerspectiveCamera;
+  /** Pictures that are averaged for motion blur and depth of field. */
   readonly samples: number;
   /** Seconds of the shot that the shutter is open, up to the moment of the frame. */
   readonly open: number;
   /** Seconds of the scene’s time in one of the shot; 1 where it is left out. */
   readonly rate?: number;
+  /** Undefined where all is sharp. */
+  readonly lens?: Lens | undefined;
   /** Brings a camera that moves to where it was so many seconds before the frame. */
   readonly place?: (back: number) => void;
 }
@@ -110,13 +149,21 @@ export class Picture {
     {
       picture: { value: null as Texture | null },
       background: { value: new Color() },
-      keepAlpha: { value: false },
+      alpha: { value: 0 },
+      linear: { value: false },
       backdrop: { value: null as Texture | null },
       hasBackdrop: { value: false },
+      gain: { value: 1 },
+      exposure: { value: 1 },
+      white: { value: 0 },
+      glow: { value: null as Texture | null },
+      glowAmount: { value: 0 },
     },
     false,
   );
   private readonly flat = new Camera();
+  private readonly glow = new Glow();
+  private readonly eye = new PerspectiveCamera();
   private readonly whole = new Matrix4();
   private sizes = 1;
   private scene: Scene | undefined;
@@ -129,16 +176,17 @@ export class Picture {
     this.renderer.autoClear = false;
     this.renderer.outputColorSpace = LinearSRGBColorSpace;
     this.renderer.setPixelRatio(1);
-    const target = () =>
+    const target = (type: TextureDataType) =>
       new WebGLRenderTarget(1, 1, {
-        type: HalfFloatType,
+        type,
         format: RGBAFormat,
         depthBuffer: false,
         minFilter: NearestFilter,
         magFilter: NearestFilter,
       });
-    this.light = target();
-    this.sum = target();
+    this.light = target(HalfFloatType);
+    // Many samples add up without loss where the graphics can.
+    this.sum = target(this.renderer.extensions.has('EXT_float_blend') ? FloatType : HalfFloatType);
   }
 
   /** Size of the picture in pixels. */
@@ -207,8 +255,15 @@ export class Picture {
   /** Draws the particles to the canvas, over a backdrop where there is one. */
   draw(shot: Shot, backdrop?: Object3D): void {
     const behind = backdrop ? this.drawBackdrop(backdrop, shot) : null;
-    this.gather(shot);
-    this.finish(shot.background, false, null, behind);
+    for (let s = 0; s < shot.samples; s++) this.addSample(shot, s);
+    this.finish(shot, shot.samples, SCREEN, null, behind);
+  }
+
+  /** Draws one sample more of a picture, and shows what it has come to: sharper from sample to sample. */
+  drawOn(shot: Shot, sample: number, backdrop?: Object3D): void {
+    const behind = backdrop ? this.drawBackdrop(backdrop, shot) : null;
+    this.addSample(shot, sample);
+    this.finish(shot, sample + 1, SCREEN, null, behind);
   }
 
   private placeWhole(scene: Scene, frame: number): void {
@@ -237,20 +292,26 @@ export class Picture {
     return this.back.texture;
   }
 
-  /** Draws the particles and reads them back: 8-bit sRGB with straight alpha, rows from the top. */
-  read(shot: Shot, keepAlpha: boolean): Uint8Array<ArrayBuffer> {
+  /** Draws the particles and reads them back, rows from the top: bytes, or exactly as 32-bit floats. */
+  read(shot: Shot, pixels: Pixels): Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer> {
     const { width, height } = this;
-    this.gather(shot);
-    const target = new WebGLRenderTarget(width, height, { type: UnsignedByteType, format: RGBAFormat, depthBuffer: false });
-    this.finish(shot.background, keepAlpha, target);
-    const bottomUp = new Uint8Array(width * height * 4);
+    for (let s = 0; s < shot.samples; s++) this.addSample(shot, s);
+    const type = pixels.exact ? FloatType : UnsignedByteType;
+    const target = new WebGLRenderTarget(width, height, { type, format: RGBAFormat, depthBuffer: false });
+    this.finish(shot, shot.samples, pixels, target);
+    const bottomUp = pixels.exact ? new Float32Array(width * height * 4) : new Uint8Array(width * height * 4);
     this.renderer.readRenderTargetPixels(target, 0, 0, width, height, bottomUp);
     this.renderer.setRenderTarget(null);
     target.dispose();
-    const pixels = new Uint8Array(bottomUp.length);
+    const rows = pixels.exact ? new Float32Array(bottomUp.length) : new Uint8Array(bottomUp.length);
     const row = width * 4;
-    for (let y = 0; y < height; y++) pixels.set(bottomUp.subarray((height - 1 - y) * row, (height - y) * row), y * row);
-    return pixels;
+    for (let y = 0; y < height; y++) rows.set(bottomUp.subarray((height - 1 - y) * row, (height - y) * row), y * row);
+    return rows;
+  }
+
+  /** Shows on the canvas what has just been read. */
+  show(shot: Shot): void {
+    this.finish(shot, shot.samples, SCREEN, null);
   }
 
   dispose(): void {
@@ -258,39 +319,68 @@ export class Picture {
     this.light.dispose();
     this.sum.dispose();
     this.back?.dispose();
+    this.glow.dispose();
     this.renderer.dispose();
     this.renderer.forceContextLoss();
   }
 
-  /** Sums the light of all samples. Along a frame the integrator moves a particle straight by v·dt: so does the blur. */
-  private gather({ camera, samples, open, rate = 1, place }: Shot): void {
+  /**
+   * Adds the light of one sample to the sum: a moment of the shutter, and a place of the lens. Along a frame the integrator moves a particle straight by
+   * v·dt: so does the blur.
+   */
+  private addSample({ camera, samples, open, rate = 1, lens, place }: Shot, sample: number): void {
     const { renderer } = this;
+    const back = samples > 1 ? open * momentsOf(samples)[sample]! : 0;
+    place?.(back);
+    const eye = lens && samples > 1 ? this.throughLens(camera, lens, onDisc(sample, samples)) : camera;
+    for (const { layer } of this.layers) layer.prepare(eye, this.height, back * rate, this.whole, this.sizes);
     renderer.setClearColor(0x000000, 0);
-    if (samples > 1) {
-      renderer.setRenderTarget(this.sum);
-      renderer.clear();
-    }
-    for (let s = 0; s < samples; s++) {
-      const back = samples > 1 ? (open * (s + 0.5)) / samples : 0;
-      place?.(back);
-      for (const { layer } of this.layers) layer.prepare(camera, this.height, back * rate, this.whole, this.sizes);
-      renderer.setRenderTarget(this.light);
-      renderer.clear();
-      renderer.render(this.group, camera);
-      if (samples === 1) return;
-      this.adder.material.uniforms['picture']!.value = this.light.texture;
-      this.adder.material.uniforms['weight']!.value = 1 / samples;
-      renderer.setRenderTarget(this.sum);
-      renderer.render(this.adder, this.flat);
-    }
+    renderer.setRenderTarget(this.light);
+    renderer.clear();
+    renderer.render(this.group, eye);
+    if (samples === 1) return;
+    renderer.setRenderTarget(this.sum);
+    if (sample === 0) renderer.clear();
+    this.adder.material.uniforms['picture']!.value = this.light.texture;
+    this.adder.material.uniforms['weight']!.value = 1 / samples;
+    renderer.render(this.adder, this.flat);
   }
 
-  private finish(background: string, keepAlpha: boolean, target: WebGLRenderTarget | null, behind: Texture | null = null): void {
+  /** The camera moved to a place of its lens, sheared so that what is in focus stays where it is. */
+  private throughLens(camera: PerspectiveCamera, lens: Lens, [across, up]: readonly [number, number]): PerspectiveCamera {
+    const { eye } = this;
+    const opening = openingOf(lens);
+    const [x, y] = [across * opening, up * opening];
+    eye.copy(camera, false);
+    eye.position.add(new Vector3(x, y, 0).applyQuaternion(camera.quaternion));
+    eye.updateMatrixWorld();
+    const shear = new Matrix4().set(1, 0, -x / lens.focus, 0, 0, 1, -y / lens.focus, 0, 0, 0, 1, 0, 0, 0, 0, 1);
+    eye.projectionMatrix.copy(camera.projectionMatrix).multiply(shear);
+    eye.projectionMatrixInverse.copy(eye.projectionMatrix).invert();
+    return eye;
+  }
+
+  /** Makes the picture of the light of so many samples. */
+  private finish(
+    shot: Shot,
+    samples: number,
+    { alpha, linear }: Pixels,
+    target: WebGLRenderTarget | null,
+    behind: Texture | null = null,
+  ): void {
     const { uniforms } = this.finisher.material;
-    const source = this.renderer.getRenderTarget() === this.sum ? this.sum : this.light;
+    const source = shot.samples > 1 ? this.sum : this.light;
+    const gain = shot.samples / samples;
+    const glow = shot.glow && { from: shot.glow.from / gain, sigma: shot.glow.radius * this.height };
+    uniforms['glow']!.value = glow ? this.glow.render(this.renderer, source.texture, this.width, this.height, glow) : null;
+    uniforms['glowAmount']!.value = shot.glow?.amount ?? 0;
+    uniforms['gain']!.value = gain;
+    uniforms['exposure']!.value = shot.exposure;
+    uniforms['white']!.value = shot.white;
     uniforms['picture']!.value = source.texture;
-    uniforms['background']!.value.setRGB(...linearColour(background));
-    uniforms['keepAlpha']!.value = keepAlpha;
+    uniforms['background']!.value.setRGB(...linearColour(shot.background));
+    uniforms['alpha']!.value = ALPHA.indexOf(alpha);
+    uniforms['linear']!.value = linear;
     uniforms['backdrop']!.value = behind;
     uniforms['hasBackdrop']!.value = behind !== null;
     this.renderer.setRenderTarget(target);

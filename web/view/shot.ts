@@ -1,25 +1,35 @@
 import { PerspectiveCamera } from 'three';
+import { lensOf } from '../../core/camera/shot';
 import { clockIn } from '../../core/scene/clock';
 import { withDrives } from '../../core/scene/drives';
 import type { Scene } from '../../core/scene/document';
 import { isMoving } from '../../core/scene/moved';
+import { movedCarriers } from '../../core/step/courses';
 import { sceneNow } from '../stage/motions';
-import { placeShotCamera, type Shot } from './picture';
+import { useAssets } from '../stage/scene-assets';
+import { finishOf, placeShotCamera, type Shot } from './picture';
 
 /** How the picture of a frame of the shot is taken, for a picture of that shape. */
 export function shotAt(scene: Scene, frame: number, aspect: number): Shot {
   const { fps } = scene.time;
+  const moved = withDrives(scene);
+  const { carrier, aims } = scene.camera;
+  // Exactly, as it is written to files; few cameras stand on a carrier.
+  const carriers = carrier === '' && aims === '' ? moved.carriers : movedCarriers(moved, useAssets.getState().assets);
   const camera = new PerspectiveCamera();
-  const place = (back: number) => placeShotCamera(camera, sceneNow(scene, frame - back * fps), aspect);
+  const place = (back: number) => placeShotCamera(camera, sceneNow(scene, frame - back * fps, carriers), aspect);
   place(0);
-  const { background, samples, shutter } = sceneNow(scene, frame).output;
+  const now = sceneNow(scene, frame, carriers);
+  const { samples, shutter } = now.output;
   const clock = clockIn(scene);
+  const moves = isMoving(moved.camera) || carrier !== '' || aims !== '';
   return {
+    ...finishOf(now.output),
     camera,
-    background,
     samples,
     open: shutter / 360 / fps,
     rate: clock.at(frame) - clock.at(frame - 1),
-    ...(isMoving(withDrives(scene).camera) && { place }),
+    lens: lensOf(now.camera),
+    ...(moves && { place }),
   };
 }

@@ -6,6 +6,8 @@ import { withDrives } from '../../core/scene/drives';
 import { isMoving } from '../../core/scene/moved';
 import { sceneNow } from '../stage/motions';
 import { openedScene } from '../store/scene-store';
+import { usePlayer } from '../stage/player-store';
+import { shotAt } from './shot';
 import { selectionBounds } from './selection-bounds';
 import { Guides } from './guides';
 import { Picture } from './picture';
@@ -36,6 +38,9 @@ export class ViewRig {
   private height = 1;
   /** True while the view looks through the shot camera, and nobody has moved it since. */
   private through = false;
+  private refined = false;
+  /** The next sample of the picture, where it is refined. */
+  private sample = 0;
   private followed: Scene['camera'] | undefined;
   private drawn = new Set<() => void>();
 
@@ -56,6 +61,21 @@ export class ViewRig {
 
   /** Draws soon, once however often it is asked. */
   request(): void {
+    this.sample = 0;
+    this.requestMore();
+  }
+
+  /** Whether the view becomes as sharp in time and depth as the file, sample by sample, while nothing moves. */
+  get isRefined(): boolean {
+    return this.refined;
+  }
+
+  setRefined(refined: boolean): void {
+    this.refined = refined;
+    this.request();
+  }
+
+  private requestMore(): void {
     this.requested ||= requestAnimationFrame(() => {
       this.requested = 0;
       this.draw();
@@ -208,14 +228,24 @@ export class ViewRig {
 
   private draw(): void {
     this.camera.updateMatrixWorld();
-    const { output, work } = openedScene();
-    const background = work.plain ? work.background : output.background;
+    const { shown, frame, playing } = usePlayer.getState();
+    const scene = openedScene();
+    const { work } = scene;
     const { group, fixed } = this.guides;
     for (const moved of [group, this.surfaces.group, this.slice.group]) {
       moved.matrixAutoUpdate = false;
       moved.matrix.copy(this.picture.wholeMatrix);
     }
-    this.picture.draw({ camera: this.camera, background, samples: 1, open: 0 }, this.surfaces.isEmpty ? undefined : this.surfaces.group);
+    const shot = { ...shotAt(scene, shown ?? frame, 1), camera: this.camera, ...(work.plain && { background: work.background }) };
+    // A camera that is looked through moves with its frames, not within them.
+    delete shot.place;
+    const backdrop = this.surfaces.isEmpty ? undefined : this.surfaces.group;
+    if (!this.refined || playing) this.picture.draw({ ...shot, samples: 1 }, backdrop);
+    else {
+      this.picture.drawOn(this.through ? shot : { ...shot, lens: undefined }, this.sample, backdrop);
+      this.sample++;
+      if (this.sample < shot.samples) this.requestMore();
+    }
     this.picture.renderer.render(fixed, this.camera);
     this.slice.aim(this.sight.toArray());
     this.picture.renderer.render(this.slice.group, this.camera);

@@ -30,6 +30,7 @@ function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
   else if (key === 'a') rig.frameAll();
   else if (key === 's') rig.frame(selectionBounds(useSelection.getState().selection));
   else if (key === 'c') rig.lookThroughShot(openedScene(), usePlayer.getState().frame);
+  else if (key === 'f') rig.setRefined(!rig.isRefined);
   else if (key === '1') rig.lookFrom('front');
   else if (key === '2') rig.lookFrom('side');
   else if (key === '3') rig.lookFrom('top');

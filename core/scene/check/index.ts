@@ -9,7 +9,7 @@ import { checkDescent, checkEmitter } from './emitter';
 import { checkField, checkGroup, checkZone } from './field';
 import { checkGrouping } from './grouping';
 import { checkMovement } from './movement';
-import { checkList, checkName, checkOptional, checkPlaced, MOVING_MEMBERS, type Known } from './parts';
+import { checkList, checkName, checkOptional, checkPlaced, checkReferences, MOVING_MEMBERS, type Known } from './parts';
 
 function checkHash(value: unknown, field: string): Fault[] {
   const good = typeof value === 'string' && /^[0-9a-f]{64}$/.test(value);
@@ -155,6 +155,7 @@ export function checkScene(document: unknown): Fault[] {
       ? [fault('range', 'time.last', last, `a frame from the first (${first}) up`)]
       : []),
     ...checkOptional(descriptions.cameraParameters, document['camera'], 'camera', MOVING_MEMBERS),
+    ...checkReferences(descriptions.cameraParameters, document['camera'], 'camera', known),
     ...checkOptional(descriptions.outputParameters, document['output'], 'output', MOVING_MEMBERS),
     ...checkOptional(descriptions.workParameters, document['work'], 'work'),
     ...checkBounds(document['bounds']),

@@ -1,0 +1,193 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { accessSync, constants, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { delimiter, dirname, join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium } from 'playwright-core';
+import { findExample } from '../core/examples';
+import type { Scene } from '../core/scene/document';
+import type { HeadlessOrder, HeadlessPart } from '../formats/headless';
+import { fileNameOf, formatOf, FORMATS, framesOf, type AlphaName, type BitsName, type FormatName } from '../formats/render-settings';
+import { UsageError } from './arguments';
+import { openScene } from './open-scene';
+
+export interface RenderOptions {
+  readonly frames: string | undefined;
+  readonly every: number;
+  readonly size: string | undefined;
+  readonly samples: number | undefined;
+  readonly format: string;
+  readonly bits: string | undefined;
+  readonly alpha: string | undefined;
+  readonly out: string;
+}
+
+/** Names under which Chromium is found. */
+const BROWSERS = ['chromium', 'chromium-browser', 'google-chrome-stable', 'google-chrome'];
+
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--enable-unsafe-swiftshader',
+];
+
+/** The browser of this machine: what `CHROMIUM` names, or the first on the path. */
+function browserPath(): string {
+  const named = process.env['CHROMIUM'];
+  const places = named
+    ? [named]
+    : BROWSERS.flatMap((name) => (process.env['PATH'] ?? '').split(delimiter).map((folder) => join(folder, name)));
+  const found = places.find((path) => {
+    try {
+      accessSync(path, constants.X_OK);
+      return true;
+    } catch {
+      return false;
+    }
+  });
+  if (found) return found;
+  throw new UsageError(
+    named
+      ? `CHROMIUM is “${named}”; allowed is the path of a Chromium that can be run`
+      : 'rendering takes Chromium, and none is found on the path; install it, or name it in CHROMIUM',
+  );
+}
+
+/** First and last frame of `A-B`, or of the scene. */
+function rangeOf(text: string | undefined, { first, last }: Scene['time']): readonly [number, number] {
+  if (text === undefined) return [first, last];
+  const match = /^(-?\d+)(?:-(-?\d+))?$/.exec(text);
+  const from = Number(match?.[1]);
+  const through = match?.[2] === undefined ? from : Number(match[2]);
+  if (match && from >= first && through <= last && from <= through) return [from, through];
+  throw new UsageError(`--frames is “${text}”; allowed are A-B or one frame, from ${first} to ${last}, where the shot is`);
+}
+
+function sizeOf(text: string | undefined): { width: number; height: number } | undefined {
+  if (text === undefined) return undefined;
+  const match = /^(\d+)[x×](\d+)$/i.exec(text);
+  const [width, height] = [Number(match?.[1]), Number(match?.[2])];
+  if (match && width >= 16 && height >= 16 && width <= 8192 && height <= 8192) return { width, height };
+  throw new UsageError(`--size is “${text}”; allowed is WxH, each from 16 to 8192`);
+}
+
+function oneOf<T extends string>(option: string, text: string, allowed: readonly T[]): T {
+  if ((allowed as readonly string[]).includes(text)) return text as T;
+  throw new UsageError(`--${option} is “${text}”; allowed are ${allowed.join(', ')}`);
+}
+
+/** Starts the server of the application for this render alone, and gives its address. */
+async function startServer(data: string): Promise<{ address: string; server: ChildProcess }> {
+  const here = dirname(fileURLToPath(import.meta.url));
+  const server = spawn(process.execPath, [join(here, 'server.js'), '--port', '0', '--data', data], { stdio: ['ignore', 'pipe', 'pipe'] });
+  const address = await new Promise<string>((found, failed) => {
+    let said = '';
+    const hear = (chunk: Buffer) => {
+      said += String(chunk);
+      const match = /http:\/\/[\d.]+:\d+/.exec(said);
+      if (match) found(match[0]);
+    };
+    server.stdout!.on('data', hear);
+    server.stderr!.on('data', hear);
+    server.on('exit', () => failed(new UsageError(`the renderer can’t start: ${said.trim()}`)));
+  });
+  return { address, server };
+}
+
+/** Puts a scene into the server: an example by its name, a file as it is. Gives its id there. */
+async function handOver(address: string, name: string): Promise<string> {
+  const example = findExample(name);
+  const form = new FormData();
+  if (!example) form.append('file', new Blob([readFileSync(name)]), 'scene.bathyclast');
+  const response = example
+    ? await fetch(`${address}/api/scenes`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', Origin: address },
+        body: JSON.stringify({ example: name }),
+      })
+    : await fetch(`${address}/api/scenes/import`, { method: 'POST', headers: { Origin: address }, body: form });
+  const answer = (await response.json()) as { id?: string; faults?: readonly { message: string }[] };
+  if (!answer.id) throw new UsageError(answer.faults?.[0]?.message ?? 'the scene can’t be handed to the renderer');
+  return answer.id;
+}
+
+/** `bathyclast render`: draws frames with the renderer of the Output screen, in the Chromium of this machine. */
+export async function render(name: string, options: RenderOptions): Promise<void> {
+  const { scene } = await openScene(name);
+  const format = oneOf<FormatName>(
+    'format',
+    options.format,
+    FORMATS.map(({ value }) => value),
+  );
+  const { frames: pictures, extension } = formatOf(format);
+  const [from, through] = rangeOf(options.frames, scene.time);
+  const out = resolve(options.out);
+  const pattern = pictures ? 'frame_####' : 'clip';
+  const order: HeadlessOrder = {
+    scene: '',
+    settings: {
+      format,
+      bits: oneOf<BitsName>('bits', options.bits ?? (format === 'exr' ? 'half' : '8'), ['8', '16', 'half', 'float']),
+      alpha: oneOf<AlphaName>('alpha', options.alpha ?? 'none', ['none', 'straight', 'premultiplied']),
+      from,
+      through,
+      every: options.every,
+      pattern,
+    },
+    size: sizeOf(options.size),
+    samples: options.samples,
+  };
+  const executablePath = browserPath();
+  const frames = framesOf(order.settings);
+  mkdirSync(pictures ? out : dirname(out), { recursive: true });
+  const begin = performance.now();
+  const data = mkdtempSync(join(tmpdir(), 'bathyclast-render-'));
+  const { address, server } = await startServer(data);
+  const browser = await chromium.launch({ executablePath, args: FLAGS });
+  try {
+    const page = await browser.newPage();
+    const parts: Buffer[] = [];
+    let note = '';
+    await page.exposeFunction('takeFromBathyclast', (sent: HeadlessPart) => {
+      parts.push(Buffer.from(sent.part, 'base64'));
+      if (!sent.last) return;
+      const bytes = Buffer.concat(parts.splice(0));
+      if (sent.index >= 0 && process.stderr.isTTY)
+        process.stderr.write(`\rframe ${frames[sent.index]} · ${sent.index + 1} of ${frames.length} `);
+      if (sent.index < 0) {
+        note = sent.note;
+        writeFileSync(out, bytes);
+      } else if (pictures) writeFileSync(join(out, fileNameOf(pattern, frames[sent.index]!, extension)), bytes);
+    });
+    const id = await handOver(address, name);
+    await page.goto(`${address}/headless`);
+    await page.waitForFunction(() => 'renderWithBathyclast' in window);
+    await page.evaluate(
+      (asked) => (window as unknown as { renderWithBathyclast(order: HeadlessOrder): Promise<void> }).renderWithBathyclast(asked),
+      { ...order, scene: id },
+    );
+    if (process.stderr.isTTY) process.stderr.write('\n');
+    console.log(
+      JSON.stringify({
+        scene: scene.name,
+        format,
+        frames: frames.length,
+        from,
+        through,
+        out: options.out,
+        ...(note && { note }),
+        seconds: Number(((performance.now() - begin) / 1000).toFixed(1)),
+      }),
+    );
+  } finally {
+    await browser.close();
+    const gone = new Promise((ended) => server.once('exit', ended));
+    server.kill('SIGTERM');
+    await gone;
+    rmSync(data, { recursive: true, force: true });
+  }
+}

@@ -1,0 +1,86 @@
+/** What a render can be written as. */
+export const FORMATS = [
+  { value: 'png', label: 'PNG pictures', extension: 'png', type: 'image/png', frames: true, alpha: true },
+  { value: 'exr', label: 'OpenEXR pictures, linear light', extension: 'exr', type: 'image/x-exr', frames: true, alpha: true },
+  { value: 'mp4', label: 'MP4 clip', extension: 'mp4', type: 'video/mp4', frames: false, alpha: false },
+  { value: 'webm', label: 'WebM clip', extension: 'webm', type: 'video/webm', frames: false, alpha: true },
+  { value: 'gif', label: 'GIF', extension: 'gif', type: 'image/gif', frames: false, alpha: false },
+  { value: 'apng', label: 'Animated PNG', extension: 'png', type: 'image/png', frames: false, alpha: true },
+] as const;
+
+export type FormatName = (typeof FORMATS)[number]['value'];
+export const formatOf = (name: FormatName) => FORMATS.find(({ value }) => value === name)!;
+
+/** What stands for what is behind the particles. */
+export type AlphaName = 'none' | 'straight' | 'premultiplied';
+
+/** Bits of a channel. */
+export type BitsName = '8' | '16' | 'half' | 'float';
+
+/** How a render is written. */
+export interface RenderSettings {
+  readonly format: FormatName;
+  readonly bits: BitsName;
+  readonly alpha: AlphaName;
+  readonly from: number;
+  readonly through: number;
+  /** Every how many frames one is drawn. */
+  readonly every: number;
+  /** The name of its files without extension: a row of # stands for the frame, with as many digits. */
+  readonly pattern: string;
+}
+
+/** Bits that a format offers; none where there is no choice. */
+export const bitsOf = (format: FormatName): readonly BitsName[] =>
+  format === 'png' ? ['8', '16'] : format === 'exr' ? ['half', 'float'] : [];
+
+/** What each kind of alpha means, in words. */
+export const ALPHA_WORDS: Readonly<Record<AlphaName, string>> = {
+  none: 'The background fills what the particles leave.',
+  straight:
+    'The background is left out, and colours are not multiplied by alpha. Added light covers nothing: its alpha is its brightest channel, so that over black it looks the same.',
+  premultiplied:
+    'The background is left out, and colours are multiplied by alpha. Added light has no alpha: laid over a picture with “premultiplied” it is added.',
+};
+
+/** Settings as a format allows them. */
+export function fitting(settings: RenderSettings): RenderSettings {
+  const { format, bits, alpha } = settings;
+  const offered = bitsOf(format);
+  return {
+    ...settings,
+    bits: offered.includes(bits) ? bits : (offered[0] ?? '8'),
+    alpha:
+      formatOf(format).alpha && (formatOf(format).frames || alpha !== 'premultiplied')
+        ? alpha
+        : formatOf(format).alpha && alpha !== 'none'
+          ? 'straight'
+          : 'none',
+  };
+}
+
+/** The frames of a render, in order. */
+export const framesOf = ({ from, through, every }: Pick<RenderSettings, 'from' | 'through' | 'every'>): number[] =>
+  Array.from({ length: Math.floor((through - from) / every) + 1 }, (_, i) => from + i * every);
+
+/** The name of a frame's file: the last row of # is the frame, with as many digits; without one it stands at the end, with four. */
+export function fileNameOf(pattern: string, frame: number, extension: string): string {
+  const padded = (digits: number) => `${frame < 0 ? '-' : ''}${String(Math.abs(frame)).padStart(digits, '0')}`;
+  const row = /#+(?!.*#)/.exec(pattern);
+  const name = row
+    ? pattern.slice(0, row.index) + padded(row[0].length) + pattern.slice(row.index + row[0].length)
+    : `${pattern}_${padded(4)}`;
+  return `${name}.${extension}`;
+}
+
+/** The name of a clip's file: the pattern without the row of #. */
+export const clipNameOf = (pattern: string, extension: string): string => `${pattern.replace(/[_.-]?#+/g, '') || 'clip'}.${extension}`;
+
+/** Characters that no file name may have everywhere. */
+const UNFIT = /[\\/:*?"<>|\u0000-\u001f]/;
+
+/** A sentence where a pattern can't name files; undefined where it can. */
+export const patternFault = (pattern: string): string | undefined =>
+  pattern.trim() === '' || pattern.length > 100 || UNFIT.test(pattern)
+    ? `The name is “${pattern}”; allowed are 1 to 100 characters without \\ / : * ? " < > |, with # for the digits of the frame.`
+    : undefined;

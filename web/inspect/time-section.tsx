@@ -1,0 +1,141 @@
+import { useMemo } from 'react';
+import { timeParameters } from '../../core/scene/descriptions';
+import type { NumberParameter } from '../../core/describe/parameters';
+import type { Moving } from '../../core/scene/document';
+import { isByShot, withThings } from '../../core/scene/numbers';
+import { sceneFrame } from '../stage/scene-clock';
+import { usePlayer } from '../stage/player-store';
+import { useMoved } from '../parts/movable';
+import { ParameterRow, ParameterRows } from '../parts/parameter-row';
+import { setIfKeyed } from '../store/movement';
+import { changeScene, editScene, useScene, useSceneOf } from '../store/scene-store';
+import { useStage } from '../stage/stage';
+import { whyOpen } from '../../core/measure/loop-reasons';
+import { useAssets } from '../stage/scene-assets';
+import { Section } from './section';
+
+type Draftable = Record<string, unknown>;
+
+/**
+ * Turns all before the playhead into pre-roll. The run itself stays as it is. Where the scene has its own time, the shot begins at the frame
+ * of that time, and what goes by frames of the shot goes along.
+ */
+function startShotHere(): void {
+  const { frame } = usePlayer.getState();
+  const first = Math.round(sceneFrame());
+  const by = first - frame;
+  changeScene((scene) => {
+    const { time } = scene;
+    const moved = { ...scene, time: { ...time, preRoll: time.preRoll + first - time.first, first, last: time.last + by } };
+    if (by === 0) return moved;
+    const later = <T extends Moving>(thing: T): T => ({
+      ...thing,
+      keys: Object.fromEntries(
+        Object.entries(thing.keys).map(([path, keys]) => [path, keys.map((key) => ({ ...key, frame: key.frame + by }))]),
+      ),
+    });
+    const markers = scene.markers.map((marker) => ({ ...marker, frame: marker.frame + by }));
+    return withThings({ ...moved, markers }, (thing, sort) => (isByShot(sort) ? later(thing) : thing));
+  });
+  usePlayer.setState({ frame: first });
+}
+
+/** A change of one time number that keeps the last frame from coming before the first. */
+function setTime(name: string, value: unknown): void {
+  editScene((scene) => {
+    const { fps } = scene.time;
+    (scene.time as Draftable)[name] = value;
+    // What is stated a frame stays what it is a second.
+    if (name === 'fps')
+      for (const { amounts } of scene.emitters)
+        for (const amount of amounts as Draftable[])
+          if (amount['per'] === 'frame')
+            for (const n of ['rate', 'variance']) amount[n] = ((amount[n] as number) * fps) / (value as number);
+    if (scene.time.last < scene.time.first) scene.time[name === 'last' ? 'first' : 'last'] = value as number;
+  });
+}
+
+/** How large the scene seems by how fast it goes: speeds of what falls and swings grow with the root of its length. */
+const APPARENT: NumberParameter = {
+  type: 'number',
+  label: 'Apparent size',
+  unit: '×',
+  default: 1,
+  min: 0.0001,
+  max: 10000,
+  usual: [0.1, 10],
+  help: 'The same set-up made to read as small and hasty, or as large and slow: speeds go with the root of the length, so the time scale is one over the root of this.',
+};
+
+function ApparentSize() {
+  const time = { sort: 'time', id: '', path: 'scale' } as const;
+  const moved = useMoved(time);
+  const plain = useSceneOf((scene) => scene.time.scale);
+  const scale = (moved.value as number | undefined) ?? plain;
+  const set = (size: number) => {
+    const next = Number((1 / Math.sqrt(size)).toPrecision(6));
+    if (!setIfKeyed(time, 'scale', next)) setTime('scale', next);
+  };
+  if (scale === 0 || moved.drives.length > 0) return null;
+  return (
+    <ParameterRow
+      parameter={APPARENT}
+      value={Number((1 / (scale * scale)).toPrecision(4))}
+      values={{}}
+      unit={undefined}
+      onChange={(value) => set(value as number)}
+      onOther={() => undefined}
+    />
+  );
+}
+
+/** What keeps a scene that loops from coming back without a seam. */
+function Seams() {
+  const { transport } = useStage();
+  const scene = useScene();
+  const { assets } = useAssets();
+  const reasons = useMemo(() => whyOpen(scene, assets), [scene, assets]);
+  if (scene.time.loop === 0) return null;
+  if (reasons.length === 0)
+    return (
+      <p role="status" className="py-1 text-second">
+        It loops without a seam: after {scene.time.loop} frames it is the same again.
+      </p>
+    );
+  return (
+    <div role="status" aria-label="What keeps the loop open" className="py-1">
+      <p className="text-second">The loop is not closed yet:</p>
+      <ul className="list-disc pl-4">
+        {reasons.map(({ words, mend, goTo }) => (
+          <li key={words} className="py-0.5">
+            {words}
+            {(mend ?? goTo) !== undefined && (
+              <button className="line-button ml-2 py-0" onClick={() => (mend ? changeScene(mend.change) : transport.seek(goTo!))}>
+                {mend ? mend.label : `Go to frame ${goTo}`}
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** Frames and seconds, the scene’s own time, and its loop. */
+export function TimeSection() {
+  const time = useSceneOf((scene) => scene.time);
+  return (
+    <Section title="Time">
+      <ParameterRows description={timeParameters} values={time} of={{ sort: 'time', id: '', prefix: '' }} onChange={setTime} />
+      <ApparentSize />
+      <Seams />
+      <button
+        className="line-button mt-2"
+        title="What comes before the playhead becomes pre-roll: the run is the same, and the shot begins here"
+        onClick={startShotHere}
+      >
+        Start the shot here
+      </button>
+    </Section>
+  );
+}

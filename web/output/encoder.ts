@@ -1,0 +1,31 @@
+import type { Drawn, Encoded } from './encode-worker';
+
+/** Writes pictures in a thread of its own. */
+export class Encoder {
+  private readonly worker = new Worker(new URL('./encode-worker.ts', import.meta.url), { type: 'module' });
+  private readonly waiting = new Map<number, { resolve(bytes: Uint8Array<ArrayBuffer>): void; reject(error: Error): void }>();
+
+  constructor() {
+    this.worker.onmessage = ({ data }: MessageEvent<Encoded>) => {
+      const one = this.waiting.get(data.number);
+      this.waiting.delete(data.number);
+      if ('bytes' in data) one?.resolve(data.bytes);
+      else one?.reject(new Error(data.message));
+    };
+    this.worker.onerror = (event) => {
+      for (const { reject } of this.waiting.values()) reject(new Error(event.message || 'the writer of pictures stopped'));
+      this.waiting.clear();
+    };
+  }
+
+  encode(drawn: Drawn): Promise<Uint8Array<ArrayBuffer>> {
+    return new Promise((resolve, reject) => {
+      this.waiting.set(drawn.number, { resolve, reject });
+      this.worker.postMessage(drawn, [drawn.pixels.buffer]);
+    });
+  }
+
+  dispose(): void {
+    this.worker.terminate();
+  }
+}
