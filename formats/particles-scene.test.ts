@@ -73,7 +73,11 @@ describe('USD in text', () => {
     expect(text.startsWith('#usda 1.0\n(')).toBe(true);
     for (const said of ['startTimeCode = 0', 'endTimeCode = 20', 'timeCodesPerSecond = 24', 'metersPerUnit = 1', 'upAxis = "Y"'])
       expect(text).toContain(said);
-    for (const [open, close] of ['{}', '()', '[]'].map((pair) => [...pair] as [string, string]))
+    for (const [open, close] of [
+      ['{', '}'],
+      ['(', ')'],
+      ['[', ']'],
+    ] as const)
       expect(text.split(open)).toHaveLength(text.split(close).length);
   });
 

@@ -77,7 +77,7 @@ export function fileNameOf(pattern: string, frame: number, extension: string): s
 export const clipNameOf = (pattern: string, extension: string): string => `${pattern.replace(/[_.-]?#+/g, '') || 'clip'}.${extension}`;
 
 /** Characters that no file name may have everywhere. */
-const UNFIT = /[\\/:*?"<>|\u0000-\u001f]/;
+const UNFIT = /[\\/:*?"<>|\p{Cc}]/u;
 
 /** A sentence where a pattern can't name files; undefined where it can. */
 export const patternFault = (pattern: string): string | undefined =>

@@ -1,7 +1,8 @@
 import type { Scene } from '../../core/scene/document';
 import { runFrames } from '../stage/run-frames';
 import { loadAssets, useAssets } from '../stage/scene-assets';
-import { Picture, type Pixels } from '../view/picture';
+import { Picture } from '../view/picture';
+import type { Pixels } from '../view/taking';
 import { shotAt } from '../view/shot';
 import { Encoder } from './encoder';
 import { formatOf, framesOf, type RenderSettings } from '../../formats/render-settings';

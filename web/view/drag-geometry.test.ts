@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { examples } from '../../core/examples';
 import type { Vector } from '../../core/math/vector';
 import { alongAxis, hundredths, onFacingPlane } from './drag-geometry';
-import { placeShotCamera } from './picture';
+import { placeShotCamera } from './taking';
 import { shotCorners } from './shot-frame';
 import type { ViewRig } from './view-rig';
 

@@ -1,21 +1,18 @@
 import {
-  BufferGeometry,
   Camera,
-  Float32BufferAttribute,
-  GLSL3,
   HalfFloatType,
   LinearFilter,
-  Mesh,
-  NoBlending,
-  RawShaderMaterial,
   RGBAFormat,
   Vector2,
   WebGLRenderTarget,
+  type BufferGeometry,
+  type Mesh,
+  type RawShaderMaterial,
   type Texture,
   type WebGLRenderer,
 } from 'three';
 import { blurOf } from '../../core/camera/blur';
-import { screenVertex } from './particle-shader';
+import { screenPass } from './screen-pass';
 
 /** What glows: light above a level, spread by a Gaussian. */
 export interface GlowOf {
@@ -71,22 +68,8 @@ void main() {
 }
 `;
 
-function pass(fragmentShader: string, uniforms: RawShaderMaterial['uniforms']): Mesh<BufferGeometry, RawShaderMaterial> {
-  const geometry = new BufferGeometry();
-  geometry.setAttribute('position', new Float32BufferAttribute([-1, -1, 0, 3, -1, 0, -1, 3, 0], 3));
-  const material = new RawShaderMaterial({
-    glslVersion: GLSL3,
-    vertexShader: screenVertex,
-    fragmentShader,
-    uniforms: { picture: { value: null }, ...uniforms },
-    depthTest: false,
-    depthWrite: false,
-    blending: NoBlending,
-  });
-  const mesh = new Mesh(geometry, material);
-  mesh.frustumCulled = false;
-  return mesh;
-}
+const pass = (fragmentShader: string, uniforms: RawShaderMaterial['uniforms']) =>
+  screenPass(fragmentShader, { picture: { value: null }, ...uniforms }, false);
 
 /** Makes the glow of a picture in linear light. What it spreads adds up to what it takes. */
 export class Glow {

@@ -1,7 +1,7 @@
 import { PerspectiveCamera, Vector3 } from 'three';
 import type { Vector } from '../../core/math/vector';
 import type { Scene } from '../../core/scene/document';
-import { placeShotCamera } from './picture';
+import { placeShotCamera } from './taking';
 
 const triple = (v: Vector3): Vector => [v.x, v.y, v.z];
 

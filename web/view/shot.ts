@@ -7,7 +7,7 @@ import { isMoving } from '../../core/scene/moved';
 import { movedCarriers } from '../../core/step/courses';
 import { sceneNow } from '../stage/motions';
 import { useAssets } from '../stage/scene-assets';
-import { finishOf, placeShotCamera, type Shot } from './picture';
+import { finishOf, placeShotCamera, type Shot } from './taking';
 
 /** How the picture of a frame of the shot is taken, for a picture of that shape. */
 export function shotAt(scene: Scene, frame: number, aspect: number): Shot {

@@ -1,0 +1,67 @@
+import { Vector3, type PerspectiveCamera } from 'three';
+import type { Lens } from '../../core/camera/lens';
+import type { Output, Scene } from '../../core/scene/document';
+
+/** What is made of the light of a picture. */
+export interface Finish {
+  readonly background: string;
+  /** What all light is multiplied by. */
+  readonly exposure: number;
+  /** The light that a soft shoulder brings down to white; 0 where what is too bright is white. */
+  readonly white: number;
+  /** Undefined where nothing glows. */
+  readonly glow: { readonly amount: number; readonly from: number; readonly radius: number } | undefined;
+}
+
+/** What is made of the light, as the output of a scene says. */
+export function finishOf({ background, exposure, tone, white, glow, glowFrom, glowRadius }: Output): Finish {
+  return {
+    background,
+    exposure: 2 ** exposure,
+    white: tone === 'soft' ? white : 0,
+    glow: glow > 0 ? { amount: glow / 100, from: glowFrom, radius: glowRadius / 100 } : undefined,
+  };
+}
+
+/** What is read of a picture. */
+export interface Pixels {
+  /** What stands for what is behind: the background; or alpha, straight or multiplied in. */
+  readonly alpha: 'none' | 'straight' | 'premultiplied';
+  /** Linear light, without tone curve; else sRGB-coded. */
+  readonly linear: boolean;
+  /** As 32-bit floats; else as bytes. */
+  readonly exact: boolean;
+}
+
+export const ALPHA: readonly Pixels['alpha'][] = ['none', 'straight', 'premultiplied'];
+export const SCREEN: Pixels = { alpha: 'none', linear: false, exact: false };
+
+/** How a picture is taken. */
+export interface Shot extends Finish {
+  readonly camera: PerspectiveCamera;
+  /** Pictures that are averaged for motion blur and depth of field. */
+  readonly samples: number;
+  /** Seconds of the shot that the shutter is open, up to the moment of the frame. */
+  readonly open: number;
+  /** Seconds of the scene’s time in one of the shot; 1 where it is left out. */
+  readonly rate?: number;
+  /** Undefined where all is sharp. */
+  readonly lens?: Lens | undefined;
+  /** Brings a camera that moves to where it was so many seconds before the frame. */
+  readonly place?: (back: number) => void;
+}
+
+/** Points a three.js camera as the scene's shot camera, for a picture of that shape. */
+export function placeShotCamera(camera: PerspectiveCamera, scene: Scene, aspect: number): void {
+  camera.fov = scene.camera.angle;
+  camera.aspect = aspect;
+  camera.near = 0.01;
+  camera.far = 2000;
+  camera.position.set(...scene.camera.position);
+  camera.up.set(0, 1, 0);
+  const target = new Vector3(...scene.camera.target);
+  if (target.equals(camera.position)) target.z -= 1;
+  camera.lookAt(target);
+  camera.updateProjectionMatrix();
+  camera.updateMatrixWorld();
+}
