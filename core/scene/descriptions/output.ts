@@ -65,10 +65,10 @@ export const outputParameters = describe({
     label: 'Tone curve',
     default: 'clipped',
     options: [
-      { value: 'clipped', label: 'none: what is too bright is white' },
+      { value: 'clipped', label: 'none' },
       { value: 'soft', label: 'soft shoulder' },
     ],
-    help: 'What becomes of light that is brighter than white.',
+    help: 'What becomes of light that is brighter than white: it is white, or a soft shoulder brings it down.',
   },
   white: {
     type: 'number',
