@@ -377,12 +377,35 @@ describe('a number that moves', () => {
     expect(drag(formula('0 − 7', 'replaces'))(4)).toBe(0);
   });
 
+  const births = (emitter: Written, until = 60) => {
+    const run = runTo(testScene({ emitter: { birth: { life: 1000 }, ...emitter }, time: { last: 100 } }), until);
+    const { birth, count, id } = run.populations[0]!;
+    return Array.from({ length: count }, (_, i) => [id[i]!, birth[i]!]).sort((a, b) => a[0]! - b[0]!);
+  };
+
+  it('is on before frame 40 and again from 64, by keys, by a gate and by a formula: the same births', () => {
+    const amounts = [{ kind: 'rate', rate: 3, per: 'frame' }];
+    const gated = births(
+      {
+        amounts,
+        gate: {
+          kind: 'windows',
+          spans: [
+            [0, 40],
+            [64, 1000],
+          ],
+        },
+      },
+      80,
+    );
+    const written = births({ amounts, gate: { kind: 'formula', formula: 'frame < 40 or frame >= 64' } }, 80);
+    const keys = [0, 40, 64].map((frame) => ({ frame, value: frame === 40 ? 0 : 3, ease: 'step' }));
+    expect(gated).toHaveLength((40 + 16) * 3);
+    expect(written).toEqual(gated);
+    expect(births({ amounts, keys: { 'amounts.0.rate': keys } }, 80)).toEqual(gated);
+  });
+
   it('emits every 17 frames from frame 4 for two, by keys, by a gate and by a formula: the same births', () => {
-    const births = (emitter: Written) => {
-      const run = runTo(testScene({ emitter: { birth: { life: 1000 }, ...emitter }, time: { last: 100 } }), 60);
-      const { birth, count, id } = run.populations[0]!;
-      return Array.from({ length: count }, (_, i) => [id[i]!, birth[i]!]).sort((a, b) => a[0]! - b[0]!);
-    };
     const amounts = [{ kind: 'rate', rate: 5, per: 'frame' }];
     const gated = births({ amounts, gate: { kind: 'pulses', from: 4, every: 17, on: 2 } });
     const written = births({ amounts, gate: { kind: 'formula', formula: 'frame >= 4 and mod(frame − 4, 17) < 2' } });
