@@ -1,0 +1,121 @@
+import { expect, test, type Page } from '@playwright/test';
+import { unzipSync } from 'fflate';
+import { readFileSync } from 'node:fs';
+import { FloatType } from 'three';
+import { EXRLoader } from 'three/addons/loaders/EXRLoader.js';
+import { discOf, focalLength } from '../core/camera/lens';
+
+const WIDTH = 320;
+const HEIGHT = 240;
+const ANGLE = 27;
+
+/** A scene with one bright particle before a camera that looks from z = 5 at the origin. */
+const scene = (emitter: object, camera: object, output: object) => ({
+  format: 'bathyclast-scene',
+  version: 2,
+  name: 'One spark',
+  time: { fps: 24, first: 0, last: 4 },
+  camera: { position: [0, 0, 5], target: [0, 0, 0], angle: ANGLE, ...camera },
+  output: { width: WIDTH, height: HEIGHT, background: '#000000', ...output },
+  emitters: [
+    {
+      id: 'e',
+      name: 'Spark',
+      shape: { kind: 'point' },
+      amounts: [{ kind: 'burst', count: 1, frame: 0 }],
+      look: { kind: 'point', blend: 'add', opacity: 1, colour: [{ at: 0, colour: '#ffffff' }], sizeOverAge: [{ at: 0, value: 1 }] },
+      ...emitter,
+    },
+  ],
+});
+
+/** Opens a scene that is written by hand, renders one frame as linear light of 32 bits, and reads it by another's reader. */
+async function light(page: Page, written: object, frame: number): Promise<Float32Array> {
+  await page.goto('/');
+  const id = await page.evaluate(async (text) => {
+    const form = new FormData();
+    form.append('file', new Blob([text]), 'spark.json');
+    const response = await fetch('/api/scenes/import', { method: 'POST', body: form });
+    return ((await response.json()) as { id: string }).id;
+  }, JSON.stringify(written));
+  await page.goto(`/scene/${id}/output`);
+  await page.getByRole('combobox', { name: 'Format' }).selectOption('exr');
+  await page.getByRole('combobox', { name: 'Depth' }).selectOption('float');
+  for (const name of ['Through frame', 'From frame']) {
+    await page.getByRole('textbox', { name, exact: true }).fill(String(frame));
+    await page.keyboard.press('Enter');
+  }
+  await page.getByRole('button', { name: 'Render 1 frame', exact: true }).click();
+  const row = page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
+  await expect(row.getByText('done: 1 frame')).toBeVisible({ timeout: 60_000 });
+  const [download] = await Promise.all([page.waitForEvent('download'), row.getByRole('button', { name: /^Save / }).click()]);
+  const [exr] = Object.values(unzipSync(readFileSync(await download.path())));
+  const read = new EXRLoader().setDataType(FloatType).parse(exr!.slice().buffer) as unknown as { data: Float32Array };
+  return read.data;
+}
+
+/** Middle and spread of the light, pixels: means and variances along both axes. */
+function moments(data: Float32Array) {
+  let [sum, x, y, xx, yy] = [0, 0, 0, 0, 0];
+  for (let j = 0; j < HEIGHT; j++)
+    for (let i = 0; i < WIDTH; i++) {
+      const l = data[4 * (j * WIDTH + i)]!;
+      sum += l;
+      x += l * i;
+      y += l * j;
+      xx += l * i * i;
+      yy += l * j * j;
+    }
+  const [mx, my] = [x / sum, y / sum];
+  return { sum, x: mx, y: my, varianceX: xx / sum - mx * mx, varianceY: yy / sum - my * my };
+}
+
+const still = { birth: { speed: 0, life: 100, size: 0.02, drag: 0 } };
+
+test('depth of field makes discs of the size of the thin lens’ formula, of the light of the sharp spot, and leaves sharp what is in focus', async ({
+  page,
+}) => {
+  const lens = { focal: focalLength(ANGLE, 24), sensor: 24, aperture: 0.25, focus: 5 };
+  const camera = { depth: true, aperture: 0.25 };
+  const behind = { ...still, place: { position: [0, 0, -5] } };
+  const disc = moments(await light(page, scene(behind, camera, { samples: 256 }), 1));
+  const spot = moments(await light(page, scene(behind, {}, { samples: 1 }), 1));
+  const wanted = discOf(lens, 10) * HEIGHT;
+  expect(wanted).toBeGreaterThan(20);
+  // A disc that is even has a variance of d²/16 along each axis; the spot has its own.
+  for (const axis of ['varianceX', 'varianceY'] as const)
+    expect(Math.abs((4 * Math.sqrt(disc[axis] - spot[axis])) / wanted - 1)).toBeLessThan(0.03);
+  expect(Math.abs(disc.sum / spot.sum - 1)).toBeLessThan(0.02);
+  const sharp = moments(await light(page, scene(still, camera, { samples: 64 }), 1));
+  const plain = moments(await light(page, scene(still, {}, { samples: 1 }), 1));
+  expect(Math.abs(sharp.varianceX - plain.varianceX)).toBeLessThan(0.05);
+});
+
+test('motion blur draws a spark out over the way that it covers while the shutter is open, before the moment of the frame', async ({
+  page,
+}) => {
+  const thrown = {
+    birth: { speed: 6, along: 'direction', direction: [1, 0, 0], life: 100, size: 0.02, drag: 0 },
+    place: { position: [-0.5, 0, 0] },
+  };
+  const streak = moments(await light(page, scene(thrown, {}, { samples: 64, shutter: 180 }), 2));
+  const spot = moments(await light(page, scene(thrown, {}, { samples: 1 }), 2));
+  const pixels = HEIGHT / (2 * 5 * Math.tan((ANGLE * Math.PI) / 360));
+  const way = ((6 / 24) * 180) / 360;
+  // A line that is even has a variance of l²/12, and its middle half of it back.
+  expect(Math.abs(Math.sqrt(12 * (streak.varianceX - spot.varianceX)) / (way * pixels) - 1)).toBeLessThan(0.02);
+  expect(Math.abs(streak.x - (spot.x - (way * pixels) / 2))).toBeLessThan(0.3);
+  expect(Math.abs(streak.varianceY - spot.varianceY)).toBeLessThan(0.05);
+});
+
+test('a glow adds as much light as it is told, spread as wide as it is told; a stop of exposure doubles all of it', async ({ page }) => {
+  const large = { birth: { ...still.birth, size: 0.3 } };
+  const plain = moments(await light(page, scene(large, {}, {}), 1));
+  const glowing = moments(await light(page, scene(large, {}, { glow: 50, glowFrom: 0, glowRadius: 5 }), 1));
+  expect(Math.abs(glowing.sum / plain.sum - 1.5)).toBeLessThan(0.03);
+  // A third of the light has the variance of the glow on top.
+  const sigma = Math.sqrt(3 * (glowing.varianceX - plain.varianceX));
+  expect(Math.abs(sigma / (0.05 * HEIGHT) - 1)).toBeLessThan(0.05);
+  const bright = moments(await light(page, scene(large, {}, { exposure: 1 }), 1));
+  expect(Math.abs(bright.sum / plain.sum - 2)).toBeLessThan(0.005);
+});
