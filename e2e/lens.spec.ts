@@ -75,8 +75,8 @@ const still = { birth: { speed: 0, life: 100, size: 0.02, drag: 0 } };
 test('depth of field makes discs of the size of the thin lens’ formula, of the light of the sharp spot, and leaves sharp what is in focus', async ({
   page,
 }) => {
-  const lens = { focal: focalLength(ANGLE, 24), sensor: 24, aperture: 0.25, focus: 5 };
-  const camera = { depth: true, aperture: 0.25 };
+  const lens = { focal: focalLength(ANGLE, 24), sensor: 24, aperture: 0.1, focus: 5 };
+  const camera = { depth: true, aperture: 0.1 };
   const behind = { ...still, place: { position: [0, 0, -5] } };
   const disc = moments(await light(page, scene(behind, camera, { samples: 256 }), 1));
   const spot = moments(await light(page, scene(behind, {}, { samples: 1 }), 1));

@@ -3,7 +3,7 @@ import type { Scene } from '../../core/scene/document';
 import { newScene } from '../../core/scene/starters';
 import { api, ApiError } from '../api';
 import { Saver, useSaveState } from './save-store';
-import { editScene, openedScene, openScene } from './scene-store';
+import { editScene, openedScene, openScene, undo } from './scene-store';
 
 const start = newScene('Saved');
 const state = () => useSaveState.getState().state;
@@ -53,6 +53,17 @@ describe('saving by itself', () => {
     expect(kept).toMatchObject({ revision: 2, scene: { seed: 4 } });
     expect(state()).toEqual({ kind: 'saved', at: 'then' });
     expect(saver.savedRevision).toBe(2);
+  });
+
+  it('an edit that is taken back before it is saved leaves all saved, and says so', async () => {
+    const kept = server();
+    setSeed(2);
+    expect(state().kind).toBe('waiting');
+    undo();
+    expect(openedScene()).toBe(start);
+    await vi.advanceTimersByTimeAsync(600);
+    expect(state()).toEqual({ kind: 'saved', at: 'before' });
+    expect(kept.revision).toBe(1);
   });
 
   it('an edit made while it saves is saved after it, over the new revision', async () => {

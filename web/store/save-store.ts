@@ -27,7 +27,7 @@ export class Saver {
     readonly id: string,
     private revision: number,
     scene: Scene,
-    changed: string,
+    private changed: string,
   ) {
     this.saved = scene;
     this.tell({ kind: 'saved', at: changed });
@@ -48,13 +48,16 @@ export class Saver {
   async flush(leaving = false): Promise<void> {
     clearTimeout(this.timer);
     const { scene } = useSceneStore.getState();
-    if (!scene || scene === this.saved || this.busy || this.isInConflict()) return;
+    if (!scene || this.busy || this.isInConflict()) return;
+    // What was taken back to what is saved is saved.
+    if (scene === this.saved) return this.tell({ kind: 'saved', at: this.changed });
     this.busy = true;
     this.tell({ kind: 'saving' });
     try {
       const { revision, changed } = await api.save(this.id, this.revision, scene, leaving);
       this.revision = revision;
       this.saved = scene;
+      this.changed = changed;
       this.tell({ kind: 'saved', at: changed });
     } catch (error) {
       if (error instanceof ApiError && error.status === 412) this.tell({ kind: 'conflict', theirs: error.revision ?? 0 });
@@ -73,6 +76,7 @@ export class Saver {
     const stored = await api.open(this.id);
     this.revision = stored.revision;
     this.saved = stored.scene;
+    this.changed = stored.changed;
     openScene(stored.scene);
     this.tell({ kind: 'saved', at: stored.changed });
   }
