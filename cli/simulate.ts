@@ -6,6 +6,7 @@ import { bodiesObj, hasBodies } from '../formats/bodies-obj';
 import { particlesCsv, particlesPly, tablesOf } from '../formats/particles';
 import { particlesGlb } from '../formats/particles-gltf';
 import { UsdaWriter } from '../formats/particles-usda';
+import { numbered } from '../formats/render-settings';
 import { UsageError } from './arguments';
 import { openScene } from './open-scene';
 
@@ -51,10 +52,7 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
     const tables = tablesOf(frame.emitters, ids);
     if (usda) return usda.add(frame.frame, tables);
     if (options.out === undefined) return;
-    const path = options.out.replace(
-      /#+(?=[^#]*$)/,
-      (row) => `${frame.frame < 0 ? '-' : ''}${String(Math.abs(frame.frame)).padStart(row.length, '0')}`,
-    );
+    const path = numbered(options.out, frame.frame);
     if (kind === 'csv') write(path, particlesCsv(tables));
     else if (kind === 'ply') write(path, particlesPly(tables));
     else if (kind === 'glb') write(path, particlesGlb(tables));

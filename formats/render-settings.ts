@@ -63,15 +63,13 @@ export function fitting(settings: RenderSettings): RenderSettings {
 export const framesOf = ({ from, through, every }: Pick<RenderSettings, 'from' | 'through' | 'every'>): number[] =>
   Array.from({ length: Math.floor((through - from) / every) + 1 }, (_, i) => from + i * every);
 
-/** The name of a frame's file: the last row of # is the frame, with as many digits; without one it stands at the end, with four. */
-export function fileNameOf(pattern: string, frame: number, extension: string): string {
-  const padded = (digits: number) => `${frame < 0 ? '-' : ''}${String(Math.abs(frame)).padStart(digits, '0')}`;
-  const row = /#+(?!.*#)/.exec(pattern);
-  const name = row
-    ? pattern.slice(0, row.index) + padded(row[0].length) + pattern.slice(row.index + row[0].length)
-    : `${pattern}_${padded(4)}`;
-  return `${name}.${extension}`;
-}
+/** A name whose last row of # is a frame, with as many digits; the name itself where it has none. */
+export const numbered = (name: string, frame: number): string =>
+  name.replace(/#+(?!.*#)/, (row) => `${frame < 0 ? '-' : ''}${String(Math.abs(frame)).padStart(row.length, '0')}`);
+
+/** The name of a frame's file: the last row of # is the frame; without one it stands at the end, with four digits. */
+export const fileNameOf = (pattern: string, frame: number, extension: string): string =>
+  `${numbered(pattern.includes('#') ? pattern : `${pattern}_####`, frame)}.${extension}`;
 
 /** The name of a clip's file: the pattern without the row of #. */
 export const clipNameOf = (pattern: string, extension: string): string => `${pattern.replace(/[_.-]?#+/g, '') || 'clip'}.${extension}`;

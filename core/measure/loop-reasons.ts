@@ -7,7 +7,7 @@ import { clockIn } from '../scene/clock';
 import { readsParticles } from '../scene/coupling';
 import { dialsOf } from '../scene/dials';
 import type { Emitter, Field, Moving, Scene } from '../scene/document';
-import { drivenValue } from '../scene/drives';
+import { drivenNumber, drivenValue } from '../scene/drives';
 import { MOVABLE_SORTS, numbersOf, thingsOf } from '../scene/numbers';
 import { shapes } from '../shapes';
 import { tides } from '../tides';
@@ -70,7 +70,7 @@ function movedReasons(scene: Scene): Reason[] {
     thingsOf(scene, sort).flatMap((thing) => {
       const { keys, drives, name = sort } = thing as Moving & { readonly name?: string };
       const numbers = numbersOf(sort, thing as never);
-      const labelOf = (path: string) => (numbers[path] ?? numbers[path.replace(/\.[012]$/, '')])?.label.toLowerCase() ?? path;
+      const labelOf = (path: string) => numbers[drivenNumber(numbers, path)?.of ?? path]?.label.toLowerCase() ?? path;
       const keyed = Object.entries(keys).flatMap(([path, list]): Reason[] =>
         list.length > 0 && differ(valueAt(list, first), valueAt(list, first + loop))
           ? [{ code: 'keys', words: `${name}: the keys of its ${labelOf(path)} end elsewhere than they begin`, goTo: first + loop }]

@@ -56,7 +56,7 @@ export function startFrame(scene: Pick<Scene, 'time'>): number {
 }
 
 /** Whether an emitter’s births come round with the loop: those that live as long as the scene are born once. */
-export const comesRound = ({ birth }: Pick<Emitter, 'birth'>): boolean => !birth.immortal;
+const comesRound = ({ birth }: Pick<Emitter, 'birth'>): boolean => !birth.immortal;
 
 /** Counts the births of each amount of an emitter. In a loop those of a round are numbered as those of the round before it. */
 export function countersOf(scene: Scene, emitter: Emitter): Counter[] {

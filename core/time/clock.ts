@@ -16,7 +16,8 @@ const NEAR = 1e-9;
 
 const nearWhole = (frame: number): number => (Math.abs(frame - Math.round(frame)) < NEAR ? Math.round(frame) : frame);
 
-const EVEN: Clock = { even: true, at: (frame) => frame, back: (frame) => frame };
+/** Where the scene’s time is that of the shot. */
+export const EVEN: Clock = { even: true, at: (frame) => frame, back: (frame) => frame };
 
 /**
  * The scene’s time is the integral of the time scale over the frames of the shot, from its first on; the pre-roll before that runs at full

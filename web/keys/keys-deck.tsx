@@ -1,6 +1,6 @@
 import { memo, useCallback, useMemo, useRef, useState } from 'react';
 import { isByShot, type MovableSort } from '../../core/scene/numbers';
-import type { Clock } from '../../core/time/clock';
+import { EVEN, type Clock } from '../../core/time/clock';
 import { frameOf, useClock } from '../stage/scene-clock';
 import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
@@ -31,10 +31,8 @@ export interface DeckSpan {
   readonly clock: Clock;
 }
 
-const SHOT: Clock = { even: true, at: (frame) => frame, back: (frame) => frame };
-
 /** The time in which the keys of a row stand. */
-export const clockOfRow = (span: DeckSpan, sort: MovableSort): Clock => (isByShot(sort) ? SHOT : span.clock);
+export const clockOfRow = (span: DeckSpan, sort: MovableSort): Clock => (isByShot(sort) ? EVEN : span.clock);
 
 /** Begins a drag of the selected keys from one of them; Alt scales them about the first of them. */
 export function dragKeys(event: React.PointerEvent, row: KeyRow, frame: number, pixelsAFrame: number, clock: Clock): void {

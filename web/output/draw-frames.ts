@@ -17,11 +17,7 @@ export function encodableSize({ width, height }: { width: number; height: number
 }
 
 /** How pixels are read for a format. */
-function pixelsFor({ format, bits, alpha }: RenderSettings): Pixels {
-  if (format === 'exr')
-    return { alpha: alpha === 'straight' ? 'straight' : alpha === 'none' ? 'none' : 'premultiplied', linear: true, exact: true };
-  return { alpha, linear: false, exact: bits === '16' };
-}
+const pixelsFor = ({ format, bits, alpha }: RenderSettings): Pixels => ({ alpha, linear: format === 'exr', exact: bits !== '8' });
 
 /** Fewer channels: the first three of four. */
 function withoutAlpha<T extends Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer>>(rgba: T): T {

@@ -73,6 +73,8 @@ export class Picture {
   private readonly flat = new Camera();
   private readonly glow = new Glow();
   private readonly eye = new PerspectiveCamera();
+  /** Moments of the shutter, for as many samples as the last picture had. */
+  private moments: readonly number[] = [];
   private readonly whole = new Matrix4();
   private sizes = 1;
   private scene: Scene | undefined;
@@ -239,7 +241,8 @@ export class Picture {
    */
   private addSample({ camera, samples, open, rate = 1, lens, place }: Shot, sample: number): void {
     const { renderer } = this;
-    const back = samples > 1 ? open * momentsOf(samples)[sample]! : 0;
+    if (this.moments.length !== samples) this.moments = momentsOf(samples);
+    const back = samples > 1 ? open * this.moments[sample]! : 0;
     place?.(back);
     const eye = lens && samples > 1 ? this.throughLens(camera, lens, onDisc(sample, samples)) : camera;
     for (const { layer } of this.layers) layer.prepare(eye, this.height, back * rate, this.whole, this.sizes);

@@ -18,8 +18,8 @@ export function shotAt(scene: Scene, frame: number, aspect: number): Shot {
   const carriers = carrier === '' && aims === '' ? moved.carriers : movedCarriers(moved, useAssets.getState().assets);
   const camera = new PerspectiveCamera();
   const place = (back: number) => placeShotCamera(camera, sceneNow(scene, frame - back * fps, carriers), aspect);
-  place(0);
   const now = sceneNow(scene, frame, carriers);
+  placeShotCamera(camera, now, aspect);
   const { samples, shutter } = now.output;
   const clock = clockIn(scene);
   const moves = isMoving(moved.camera) || carrier !== '' || aims !== '';
