@@ -11,7 +11,7 @@ export default defineConfig({
   testDir: 'e2e',
   fullyParallel: false,
   workers: 1,
-  timeout: 120_000,
+  timeout: 240_000,
   expect: { timeout: 20_000 },
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],

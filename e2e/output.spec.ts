@@ -65,6 +65,8 @@ async function rendered(page: Page): Promise<string> {
 async function openOutput(page: Page, example: string): Promise<void> {
   await openExample(page, example);
   await page.getByRole('link', { name: 'Output' }).click();
+  // The Studio stays until the page is loaded, and has boxes of the same names.
+  await expect(page.getByLabel('Render settings')).toBeVisible();
 }
 
 function probed(path: string): Record<string, string> {

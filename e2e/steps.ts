@@ -21,7 +21,7 @@ export async function openExample(page: Page, example: string): Promise<string> 
 export async function simulated(page: Page): Promise<void> {
   await expect(page.getByTestId('view')).toBeVisible();
   await expect(page.getByText(/^simulating/)).toHaveCount(0);
-  await expect(page.getByTestId('cached')).toHaveAttribute('style', /left: 0%; width: max\(2px, 100%\)/, { timeout: 60_000 });
+  await expect(page.getByTestId('cached')).toHaveAttribute('style', /left: 0%; width: max\(2px, 100%\)/, { timeout: 150_000 });
 }
 
 /** Moves the playhead by typing on the ruler. */
