@@ -26,7 +26,7 @@ async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
   const session = new Session();
   const transport = new Transport(session);
   const saver = new Saver(id, stored.revision, stored.scene, stored.changed);
-  usePlayer.setState({ frame: stored.scene.time.first, shown: undefined, playing: false, cached: [], problem: undefined });
+  usePlayer.setState({ frame: stored.scene.time.first, shown: undefined, playing: false, beyond: 0, cached: [], problem: undefined });
   await loadAssets(stored.scene);
   const push = () => {
     const { scene } = useSceneStore.getState();

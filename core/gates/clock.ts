@@ -1,5 +1,5 @@
 import { dialsOf } from '../scene/dials';
-import { lastSceneFrame } from '../scene/clock';
+import { clockIn } from '../scene/clock';
 import type { Collider, Emitter, Scene } from '../scene/document';
 import { loopOf, wrapped } from '../scene/loop';
 import { gates } from '.';
@@ -14,6 +14,6 @@ export function gateOf(scene: Scene, { gate }: Pick<Emitter | Collider, 'gate'>)
 
 /** What the gates of a scene know beside their own values. */
 export function clockOf(scene: Scene): GateClock {
-  const { fps, first } = scene.time;
-  return { fps, first, last: lastSceneFrame(scene), dials: dialsOf(scene) };
+  const { fps, first, last } = scene.time;
+  return { fps, first, last: Math.ceil(clockIn(scene).at(last)), dials: dialsOf(scene) };
 }

@@ -1,3 +1,4 @@
+import { lastRun } from '../time/beyond';
 import { clockFrom, type Clock } from '../time/clock';
 import type { Scene, Time } from './document';
 import { withDrives } from './drives';
@@ -17,10 +18,13 @@ export function clockIn(scene: Scene): Clock {
 
 /** A scene whose shot runs by its own time. */
 export function inOwnTime(scene: Scene): Scene {
-  return clockIn(scene).even ? scene : { ...scene, time: { ...scene.time, last: lastSceneFrame(scene), scale: 1, keys: {}, drives: {} } };
+  const clock = clockIn(scene);
+  if (clock.even) return scene;
+  const last = Math.ceil(clock.at(scene.time.last));
+  return { ...scene, time: { ...scene.time, last, beyond: lastSceneFrame(scene) - last, scale: 1, keys: {}, drives: {} } };
 }
 
-/** The frame of the scene’s time with which a run of it ends. */
+/** The frame of the scene’s time with which a run of it ends: that of the shot, or one beyond that it is tried on to. */
 export function lastSceneFrame(scene: Scene): number {
-  return Math.max(scene.time.first - scene.time.preRoll, Math.ceil(clockIn(scene).at(scene.time.last)));
+  return Math.max(scene.time.first - scene.time.preRoll, Math.ceil(clockIn(scene).at(lastRun(scene.time))));
 }

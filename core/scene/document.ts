@@ -153,7 +153,11 @@ export interface Whole extends ValuesOf<typeof wholeParameters>, Moving {
 }
 
 /** Frames and seconds. Keys of the time scale stand on frames of the shot. */
-export type Time = ValuesOf<typeof timeParameters> & Moving;
+export type Time = ValuesOf<typeof timeParameters> &
+  Moving & {
+    /** Frames past the last for which the scene is tried on; never part of a document. */
+    readonly beyond?: number;
+  };
 
 /** The shot camera. Its keys stand on frames of the shot, whatever the time of the scene does. */
 export type ShotCamera = ValuesOf<typeof cameraParameters> & Moving;

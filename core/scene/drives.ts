@@ -10,6 +10,7 @@ import { fields as fieldKinds } from '../fields';
 import { turnedAbout, turnParameters } from '../tides/turn';
 import type { Dial, Field, Moving, Scene } from './document';
 import { loopOf, wrapped } from './loop';
+import { lastRun } from '../time/beyond';
 import { clockFrom } from '../time/clock';
 import { MOVABLE_SORTS, numbersOf, thingsOf, valueOf, withThings, type Movable } from './numbers';
 
@@ -169,7 +170,7 @@ export function withDrives(scene: Scene): Scene {
   if (!hasDrives(scene) && loop === 0) return scene;
   let made = known.get(scene);
   if (!made) {
-    const shot = scene.time.last + 1;
+    const shot = lastRun(scene.time) + 1;
     // What drives the time scale reads dials by the frames of the shot: there is no other time yet.
     const time = isDriven(scene.time)
       ? keyed(scene, numbersOf('time', scene.time), scene.time, dialsOf({ dials: keyedDials(scene, shot) }), shot)

@@ -49,7 +49,11 @@ function alike(before: Scene, after: Scene): boolean {
  */
 export function firstChange(before: Scene, after: Scene, rest: (scene: Scene) => string): number {
   const start = after.time.first - after.time.preRoll;
-  const bare = (scene: Scene): Scene => withThings(scene, unmoved, TAKEN);
+  // How far it is tried on changes nothing of what comes before.
+  const bare = (scene: Scene): Scene => {
+    const still = withThings(scene, unmoved, TAKEN);
+    return { ...still, time: { ...still.time, beyond: 0 } };
+  };
   if (!alike(before, after) && rest(bare(before)) !== rest(bare(after))) return start;
   const [a, b] = [withDrives(before), withDrives(after)];
   const last = lastSceneFrame(after) + 1;

@@ -1,5 +1,6 @@
 import { thingAt } from '../scene/moved';
 import type { Time } from '../scene/document';
+import { lastRun } from './beyond';
 
 /** What frames of the shot are in the scene’s own time, and back; both with fractions. */
 export interface Clock {
@@ -25,7 +26,7 @@ export const EVEN: Clock = { even: true, at: (frame) => frame, back: (frame) => 
  */
 export function clockFrom(time: Time): Clock {
   const { first } = time;
-  const end = time.last + 1;
+  const end = lastRun(time) + 1;
   const moves = Object.keys(time.keys).length > 0;
   if (!moves) {
     const { scale } = time;

@@ -70,7 +70,9 @@ function NameRow({ pattern, onChange }: { pattern: string; onChange: (pattern: s
 export function OutputPage() {
   useStudioKeys();
   const scene = useScene();
-  const { transport, saver } = useStage();
+  const { transport, saver, session } = useStage();
+  // What is tried past the last frame is not part of the shot.
+  useEffect(() => session.tryOn(0), [session]);
   const { first, last } = scene.time;
   const [wanted, setWanted] = useState<Partial<RenderSettings>>({});
   const jobs = useQueue((queue) => queue.jobs);

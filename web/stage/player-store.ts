@@ -16,6 +16,8 @@ interface PlayerState {
   /** The frame that is on the screen; another one while that of the playhead is on its way. */
   readonly shown: number | undefined;
   readonly playing: boolean;
+  /** Frames past the last of the shot for which it is tried on. */
+  readonly beyond: number;
   readonly pace: Pace;
   /** Spans of frames that are simulated, as [first, last]. */
   readonly cached: readonly (readonly [number, number])[];
@@ -42,6 +44,7 @@ export const usePlayer = create<PlayerState>()(() => ({
   frame: 0,
   shown: undefined,
   playing: false,
+  beyond: 0,
   pace: 'every frame',
   cached: [],
   share: 1,

@@ -2,11 +2,11 @@ import { clockIn } from '../../core/scene/clock';
 import type { Scene } from '../../core/scene/document';
 import { isByShot, type MovableSort } from '../../core/scene/numbers';
 import type { Clock } from '../../core/time/clock';
-import { openedScene, useSceneOf } from '../store/scene-store';
+import { runningScene, useRunningScene } from './running';
 import { usePlayer } from './player-store';
 
 /** How the scene’s own time runs beside the frames of the shot. */
-export const useClock = (): Clock => useSceneOf(clockIn);
+export const useClock = (): Clock => clockIn(useRunningScene());
 
 /** The frame of the scene’s time at the playhead, with fraction. */
 export function useSceneFrame(): number {
@@ -15,11 +15,11 @@ export function useSceneFrame(): number {
 }
 
 /** The frame of the scene’s time at the playhead, with fraction, outside of what is drawn. */
-export const sceneFrame = (): number => clockIn(openedScene()).at(usePlayer.getState().frame);
+export const sceneFrame = (): number => clockIn(runningScene()).at(usePlayer.getState().frame);
 
 /** The frame by which numbers of a sort of thing go, at a frame of the shot. */
 export const frameOf = (scene: Scene, sort: MovableSort, shotFrame: number): number =>
   isByShot(sort) ? shotFrame : clockIn(scene).at(shotFrame);
 
 /** The frame on which a key at the playhead stands. */
-export const keyFrame = (sort: MovableSort): number => Math.round(frameOf(openedScene(), sort, usePlayer.getState().frame));
+export const keyFrame = (sort: MovableSort): number => Math.round(frameOf(runningScene(), sort, usePlayer.getState().frame));

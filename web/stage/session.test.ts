@@ -59,7 +59,7 @@ beforeEach(() => {
   session = new Session((work) => work());
   shown.length = 0;
   session.onShow((frame) => void shown.push(frame));
-  usePlayer.setState({ frame: 10, shown: undefined, cached: [], playing: false });
+  usePlayer.setState({ frame: 10, shown: undefined, cached: [], playing: false, beyond: 0 });
 });
 afterEach(() => session.dispose());
 
@@ -140,6 +140,19 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     expect(usePlayer.getState().frame).toBe(20);
     session.setScene({ ...windy(1), time: { ...windy(1).time, last: 5 } }, new Map());
     expect(usePlayer.getState().frame).toBe(5);
+  });
+
+  it('tried on past the last frame, what is simulated stays and the rest is made; what is tried ends with it', () => {
+    session.setScene(windy(1), new Map());
+    crew.work();
+    session.tryOn(15);
+    expect(crew.last).toMatchObject({ from: 21, through: 35 });
+    crew.work();
+    session.seek(99);
+    expect(usePlayer.getState()).toMatchObject({ frame: 35, cached: [[0, 35]] });
+    session.tryOn(0);
+    expect(usePlayer.getState().frame).toBe(20);
+    expect(crew.orders).toHaveLength(2);
   });
 
   it('a failure is told in words, and playing stops', () => {

@@ -3,6 +3,7 @@ import { emptyMeters } from '../../core/measure/meters';
 import type { Scene } from '../../core/scene/document';
 import { firstChange } from '../../core/scene/first-change';
 import type { Assets } from '../../core/scene/assets';
+import { lastRun, triedOn } from '../../core/time/beyond';
 import { estimateRun } from '../../core/step/estimate';
 import type { Crew } from '../../engine/crew';
 import { aliveOn, type Frame } from '../../engine/frame';
@@ -68,7 +69,9 @@ function simulationKey(scene: Scene): string {
 export class Session {
   private readonly crew: Crew = webCrew();
   private readonly cache = new FrameCache();
+  /** The open scene, as far as it is tried on. */
   private scene: Scene | undefined;
+  private document: Scene | undefined;
   private assets: Assets = new Map();
   private key = '';
   /** The state of the scene of which all frames are held or under way. */
@@ -102,8 +105,10 @@ export class Session {
   }
 
   /** Takes the scene after an edit. */
-  setScene(scene: Scene, assets: Assets): void {
+  setScene(document: Scene, assets: Assets): void {
+    const scene = triedOn(document, usePlayer.getState().beyond);
     const fresh = [...assets.keys()].some((hash) => !this.assets.has(hash));
+    this.document = document;
     this.scene = scene;
     this.assets = assets;
     const key = simulationKey(scene);
@@ -113,10 +118,17 @@ export class Session {
     if (this.cachedScene) this.cache.keepBefore(fresh ? -Infinity : firstChange(this.cachedScene, scene, simulationKey));
     this.cachedScene = scene;
     this.editedAt ??= performance.now();
-    const { first, last } = scene.time;
+    const { first } = scene.time;
+    const last = lastRun(scene.time);
     const { frame } = usePlayer.getState();
     if (frame < first || frame > last) usePlayer.setState({ frame: Math.min(Math.max(frame, first), last) });
     this.refreshSoon();
+  }
+
+  /** Tries the scene on for so many frames past its last; 0 ends that. */
+  tryOn(beyond: number): void {
+    usePlayer.setState({ beyond });
+    if (this.document) this.setScene(this.document, this.assets);
   }
 
   /** A control is held, or let go of. */
@@ -129,8 +141,7 @@ export class Session {
   seek(frame: number): void {
     const { scene } = this;
     if (!scene) return;
-    const { first, last } = scene.time;
-    const to = Math.min(Math.max(Math.round(frame), first), last);
+    const to = Math.min(Math.max(Math.round(frame), scene.time.first), lastRun(scene.time));
     usePlayer.setState({ frame: to });
     const cached = this.cache.get(to);
     if (cached) this.show(cached);
@@ -218,7 +229,7 @@ export class Session {
     this.cachedKey = this.key;
     this.cache.expect(from);
     this.tellCached(true);
-    if (from > scene.time.last) {
+    if (from > lastRun(scene.time)) {
       this.crew.stop();
       this.cache.expectNone();
       return;
@@ -228,7 +239,7 @@ export class Session {
       assets: this.assets,
       share: scene.draftShare,
       from,
-      through: scene.time.last,
+      through: lastRun(scene.time),
       onFrame: (made) => {
         // A frame of the state before an edit that has come in the meantime.
         if (this.key !== key) return;

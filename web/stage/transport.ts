@@ -1,5 +1,6 @@
-import { openedScene } from '../store/scene-store';
+import { lastRun } from '../../core/time/beyond';
 import { usePlayer, type Pace } from './player-store';
+import { runningScene } from './running';
 import type { Session } from './session';
 
 /** Plays: at most one frame a picture of the screen and never faster than the scene's rate. */
@@ -12,8 +13,8 @@ export class Transport {
 
   play(): void {
     if (usePlayer.getState().playing) return;
-    const { first, last } = openedScene().time;
-    if (usePlayer.getState().frame >= last) this.session.seek(first);
+    const { time } = runningScene();
+    if (usePlayer.getState().frame >= lastRun(time)) this.session.seek(time.first);
     usePlayer.setState({ playing: true });
     this.restart();
     this.request = requestAnimationFrame(this.tick);
@@ -53,11 +54,12 @@ export class Transport {
     const { frame, pace, playing } = usePlayer.getState();
     if (!playing) return;
     this.request = requestAnimationFrame(this.tick);
-    const { first, last, fps } = openedScene().time;
+    const { time: range } = runningScene();
+    const { first, fps } = range;
     const due = this.from + Math.floor(((time - this.since) * fps) / 1000);
     if (due <= frame) return;
     const next = pace === 'every frame' ? frame + 1 : due;
-    if (next > last) {
+    if (next > lastRun(range)) {
       if (this.session.has(first)) {
         this.session.seek(first);
         this.restart();

@@ -3,21 +3,25 @@ import { clockIn } from '../../core/scene/clock';
 import { isMoving } from '../../core/scene/moved';
 import { hasDrives } from '../../core/scene/drives';
 import type { Scene } from '../../core/scene/document';
-import { useScene, useSceneOf } from '../store/scene-store';
+import { triedOn } from '../../core/time/beyond';
+import { useSceneOf } from '../store/scene-store';
+import { useRunningScene } from './running';
 import { nowOf, sceneNow } from './motions';
 import { usePlayer } from './player-store';
 
 /** A thing with its numbers as they are at the playhead; what is plain is not drawn again as frames go by. */
 export function useThingNow<T extends Placed & { readonly drives: Readonly<Record<string, unknown>> }>(thing: T): T {
   const plain = !isMoving(thing) && Object.keys(thing.drives).length === 0;
-  const scene = useSceneOf((now) => (plain ? undefined : now));
+  const whole = useSceneOf((now) => (plain ? undefined : now));
+  const beyond = usePlayer((player) => player.beyond);
+  const scene = whole && triedOn(whole, beyond);
   const frame = usePlayer((player) => (plain ? 0 : player.frame));
   return scene ? nowOf(scene, thing, clockIn(scene).at(frame)) : thing;
 }
 
 /** The scene with its strips as they are at the playhead; where none of them moves it is not drawn again as frames go by. */
 export function useSceneNow(): Scene {
-  const scene = useScene();
+  const scene = useRunningScene();
   const moves = hasDrives(scene) || [...scene.fields, ...scene.groups].some((strip) => isMoving(strip));
   const frame = usePlayer((player) => (moves ? player.frame : 0));
   return moves ? sceneNow(scene, frame) : scene;

@@ -2,7 +2,7 @@ import type { Scene } from '../../core/scene/document';
 import { MOVABLE_SORTS, thingsOf } from '../../core/scene/numbers';
 import { useClock } from '../stage/scene-clock';
 import { secondsOf } from '../sounds';
-import { useScene } from '../store/scene-store';
+import { useRunningScene } from '../stage/running';
 import { Waveform } from './waveform';
 
 /** The first sound that something of the scene follows, and when it begins, seconds; undefined where nothing follows any. */
@@ -17,7 +17,7 @@ function followed(scene: Scene): { readonly hash: string; readonly start: number
 
 /** The waveform of the sound that tides follow, on a ruler; `left` tells where a frame of the shot is, in per cent. */
 export function RulerSound({ left }: { left: (frame: number) => number }) {
-  const scene = useScene();
+  const scene = useRunningScene();
   const clock = useClock();
   const own = followed(scene);
   const sound = own && scene.sounds.find(({ hash }) => hash === own.hash);

@@ -1,6 +1,7 @@
 import { Pause, Play, SkipBack, SkipForward, StepBack, StepForward } from 'lucide-react';
 import { useRef } from 'react';
 import { usePlayer } from '../stage/player-store';
+import { lengthBeyond } from '../stage/running';
 import { useClock } from '../stage/scene-clock';
 import { useStage } from '../stage/stage';
 import { useRecord } from '../store/record';
@@ -23,9 +24,10 @@ function Ruler() {
   const cached = usePlayer((player) => player.cached);
   const { transport } = useStage();
   const bar = useRef<HTMLDivElement>(null);
-  const frames = Math.max(1, time.last - time.first);
+  const end = time.last + usePlayer((player) => player.beyond);
+  const frames = Math.max(1, end - time.first);
   const x = (f: number) => (100 * (f - time.first)) / frames;
-  const ticks = ticksOf(time.first, time.last, time.fps);
+  const ticks = ticksOf(time.first, end, time.fps);
   const seekTo = (clientX: number) => {
     const { left, width } = bar.current!.getBoundingClientRect();
     transport.seek(time.first + ((clientX - left) / width) * frames);
@@ -37,7 +39,7 @@ function Ruler() {
       tabIndex={0}
       aria-label="Frame"
       aria-valuemin={time.first}
-      aria-valuemax={time.last}
+      aria-valuemax={end}
       aria-valuenow={frame}
       className="relative mx-4 h-full flex-1 cursor-col-resize touch-none select-none"
       onPointerDown={(event) => {
@@ -60,14 +62,24 @@ function Ruler() {
       ))}
       <RulerSound left={x} />
       <span className="absolute inset-x-0 bottom-2 h-px bg-rule" />
-      {cached.map(([from, to]) => (
+      {end > time.last && (
         <span
-          key={from}
-          data-testid="cached"
-          className="absolute bottom-1.5 h-1 bg-second/60"
-          style={{ left: `${x(from)}%`, width: `max(2px, ${x(to) - x(from)}%)` }}
+          data-testid="beyond"
+          title={`Past the last frame, ${time.last}: tried, but not part of the shot`}
+          className="absolute inset-y-0 right-0 border-l border-dashed border-second bg-surround/70"
+          style={{ left: `${x(time.last)}%` }}
         />
-      ))}
+      )}
+      {cached
+        .filter(([from]) => from <= end)
+        .map(([from, to]) => (
+          <span
+            key={from}
+            data-testid="cached"
+            className="absolute bottom-1.5 h-1 bg-second/60"
+            style={{ left: `${x(from)}%`, width: `max(2px, ${x(Math.min(to, end)) - x(from)}%)` }}
+          />
+        ))}
       <Markers left={x} pixelsAFrame={() => bar.current!.getBoundingClientRect().width / frames} />
       <span className="pointer-events-none absolute inset-y-0 w-px bg-lamp" style={{ left: `${x(frame)}%` }}>
         <svg className="absolute bottom-0 -left-1 h-3.5 w-2.5 text-lamp" viewBox="0 0 10 14" aria-hidden>
@@ -81,8 +93,8 @@ function Ruler() {
 /** Playing, stepping, the ruler and the readout, between the view and the desk. */
 export function TransportBar() {
   const time = useSceneOf((scene) => scene.time);
-  const { frame, playing, pace } = usePlayer();
-  const { transport } = useStage();
+  const { frame, playing, pace, beyond } = usePlayer();
+  const { transport, session } = useStage();
   const { on: recording, autoKey } = useRecord();
   const clock = useClock();
   const button = (label: string, key: string, act: () => void, icon: React.ReactNode) => (
@@ -119,6 +131,14 @@ export function TransportBar() {
         onClick={() => useRecord.setState({ autoKey: !autoKey })}
       >
         auto-key
+      </button>
+      <button
+        className="text-button px-1 text-xs"
+        aria-pressed={beyond > 0}
+        title="Goes on past the last frame, to try what comes after; the range of the shot and its renders stay"
+        onClick={() => session.tryOn(beyond > 0 ? 0 : lengthBeyond(time))}
+      >
+        run on
       </button>
       <Ruler />
       <div className="num w-32 text-right leading-tight">

@@ -9,7 +9,7 @@ import { motionIn } from '../stage/motions';
 import { useSceneFrame } from '../stage/scene-clock';
 import { useStage } from '../stage/stage';
 import { setKeysOf } from '../store/movement';
-import { useScene } from '../store/scene-store';
+import { useRunningScene } from '../stage/running';
 import { hundredths, onFacingPlane } from './drag-geometry';
 import type { ViewRig } from './view-rig';
 
@@ -17,7 +17,7 @@ const PATH = 'place.position';
 
 /** The keys of the position of the selected thing on its motion path: dragged where they are, pressed to go to their frame, taken away. */
 export function MotionHandles({ rig, placed, name, owner }: { rig: ViewRig; placed: Placed; name: string; owner: PlaceOwner }) {
-  const scene = useScene();
+  const scene = useRunningScene();
   const { transport } = useStage();
   const now = Math.round(useSceneFrame());
   const keys = (placed.keys[PATH] ?? []) as readonly Key<Vector>[];

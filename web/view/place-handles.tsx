@@ -7,7 +7,7 @@ import { inward } from '../../core/places/similarity';
 import { outerFrame, setPlace, type PlaceOwner } from '../inspect/place-edit';
 import { followDrag } from '../parts/drag';
 import { useSceneFrame } from '../stage/scene-clock';
-import { useScene } from '../store/scene-store';
+import { useRunningScene } from '../stage/running';
 import { alongAxis, hundredths, onFacingPlane } from './drag-geometry';
 import type { ViewRig } from './view-rig';
 
@@ -23,7 +23,7 @@ const DEGREES_A_PIXEL = 0.5;
 
 /** Handles to place the selected thing (the middle freely, an arm along its axis) and to turn it about its axes. */
 export function PlaceHandles({ rig, placed, name, owner }: { rig: ViewRig; placed: Placed; name: string; owner: PlaceOwner }) {
-  const scene = useScene();
+  const scene = useRunningScene();
   const frame = useSceneFrame();
   const [turning, setTurning] = useState(false);
   const world = motionIn(scene, placed).at(frame);

@@ -2,7 +2,8 @@ import { memo, useCallback } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { usePlayer } from '../stage/player-store';
 import { couples } from '../../core/scene/coupling';
-import { openedScene, useSceneOf } from '../store/scene-store';
+import { runningScene } from '../stage/running';
+import { useSceneOf } from '../store/scene-store';
 import { thousands } from '../parts/sum';
 import { useStage } from '../stage/stage';
 import { placeAtShot } from './place-at-shot';
@@ -22,7 +23,7 @@ interface Acts {
 
 const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles, onSaveBodies }: Acts) {
   const items: readonly (readonly [string, string, () => void])[] = [
-    ['Through the shot camera', 'C', () => rig.lookThroughShot(openedScene(), usePlayer.getState().frame)],
+    ['Through the shot camera', 'C', () => rig.lookThroughShot(runningScene(), usePlayer.getState().frame)],
     ['From the front', '1', () => rig.lookFrom('front')],
     ['From the side', '2', () => rig.lookFrom('side')],
     ['From the top', '3', () => rig.lookFrom('top')],

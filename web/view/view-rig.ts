@@ -5,6 +5,7 @@ import type { Scene } from '../../core/scene/document';
 import { withDrives } from '../../core/scene/drives';
 import { isMoving } from '../../core/scene/moved';
 import { sceneNow } from '../stage/motions';
+import { runningScene } from '../stage/running';
 import { openedScene } from '../store/scene-store';
 import { usePlayer } from '../stage/player-store';
 import { shotAt } from './shot';
@@ -229,7 +230,7 @@ export class ViewRig {
   private draw(): void {
     this.camera.updateMatrixWorld();
     const { shown, frame, playing } = usePlayer.getState();
-    const scene = openedScene();
+    const scene = runningScene();
     const { work } = scene;
     const { group, fixed } = this.guides;
     for (const moved of [group, this.surfaces.group, this.slice.group]) {

@@ -7,11 +7,11 @@ import { motionOf } from '../../core/places/motion';
 import { sceneNow, useCourses } from '../stage/motions';
 import type { Scene } from '../../core/scene/document';
 import { usePlayer } from '../stage/player-store';
+import { runningScene, useRunningScene } from '../stage/running';
 import { useAssets } from '../stage/scene-assets';
 import type { Vector } from '../../core/math/vector';
 import { fields as fieldKinds } from '../../core/fields';
 import { useStage } from '../stage/stage';
-import { openedScene, useScene } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
 import { Overlay } from './overlay';
 import { selectionBounds } from './selection-bounds';
@@ -29,7 +29,7 @@ function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
   else if (key === 'PageDown') rig.dolly(1 / 0.9);
   else if (key === 'a') rig.frameAll();
   else if (key === 's') rig.frame(selectionBounds(useSelection.getState().selection));
-  else if (key === 'c') rig.lookThroughShot(openedScene(), usePlayer.getState().frame);
+  else if (key === 'c') rig.lookThroughShot(runningScene(), usePlayer.getState().frame);
   else if (key === 'f') rig.setRefined(!rig.isRefined);
   else if (key === '1') rig.lookFrom('front');
   else if (key === '2') rig.lookFrom('side');
@@ -60,7 +60,7 @@ function useMoves(scene: Scene): boolean {
 /** The picture one works in: particles by their looks, and over them what is only there to work by. */
 export function Viewport() {
   const stage = useStage();
-  const scene = useScene();
+  const scene = useRunningScene();
   const { selection } = useSelection();
   const { assets } = useAssets();
   // Only what moves is drawn anew with each frame.
@@ -78,13 +78,13 @@ export function Viewport() {
     box.current!.prepend(canvas);
     const made = new ViewRig(canvas);
     stage.rig = made;
-    made.picture.setScene(openedScene(), useAssets.getState().assets);
+    made.picture.setScene(runningScene(), useAssets.getState().assets);
     const { width, height } = box.current!.getBoundingClientRect();
     made.resize(width, height);
-    made.lookThroughShot(openedScene(), usePlayer.getState().frame);
+    made.lookThroughShot(runningScene(), usePlayer.getState().frame);
     const unshow = stage.session.onShow((frame) => {
       made.picture.setFrame(frame);
-      made.followShot(openedScene(), frame.frame);
+      made.followShot(runningScene(), frame.frame);
       made.request();
     });
     const sizes = new ResizeObserver(([entry]) => made.resize(entry!.contentRect.width, entry!.contentRect.height));
