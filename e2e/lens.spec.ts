@@ -108,6 +108,50 @@ test('motion blur draws a spark out over the way that it covers while the shutte
   expect(Math.abs(streak.varianceY - spot.varianceY)).toBeLessThan(0.05);
 });
 
+test('motion blur of a ring that spins lies on the arc that it turns through', async ({ page }) => {
+  const [radius, turn, frames] = [0.8, Math.PI / 3, 2];
+  const omega = turn * 24;
+  // A pull of ω²·r holds it on its circle.
+  const spinning = {
+    ...scene(
+      {
+        birth: { speed: omega * radius, along: 'direction', direction: [0, 1, 0], life: 100, size: 0.02, drag: 0 },
+        place: { position: [radius, 0, 0] },
+      },
+      {},
+      { samples: 128, shutter: 360 },
+    ),
+    fields: [
+      { id: 'f', name: 'Pull', settings: { kind: 'attractor', law: 'linear' }, strength: omega * omega, extent: { kind: 'everywhere' } },
+    ],
+    time: { fps: 24, first: 0, last: 4, substeps: 64 },
+  };
+  const data = await light(page, spinning, frames);
+  const metre = HEIGHT / (2 * 5 * Math.tan((ANGLE * Math.PI) / 360));
+  let [sum, r, angle, angles] = [0, 0, 0, 0];
+  let [least, most] = [Infinity, 0];
+  for (let j = 0; j < HEIGHT; j++)
+    for (let i = 0; i < WIDTH; i++) {
+      const l = data[4 * (j * WIDTH + i)]!;
+      if (l <= 0) continue;
+      const [x, y] = [(i + 0.5 - WIDTH / 2) / metre, (HEIGHT / 2 - j - 0.5) / metre];
+      const a = Math.atan2(y, x);
+      sum += l;
+      r += l * Math.hypot(x, y);
+      angle += l * a;
+      angles += l * a * a;
+      least = Math.min(least, Math.hypot(x, y));
+      most = Math.max(most, Math.hypot(x, y));
+    }
+  const mean = angle / sum;
+  // The arc of one frame, up to the moment of the frame: even over it, its variance is turn²/12.
+  expect(Math.abs(r / sum / radius - 1)).toBeLessThan(0.005);
+  expect(Math.abs(mean - (frames - 0.5) * turn)).toBeLessThan(0.01);
+  expect(Math.abs(Math.sqrt(12 * (angles / sum - mean * mean)) / turn - 1)).toBeLessThan(0.01);
+  // No light lies further off the arc than the spark is wide.
+  expect(Math.max(most - radius, radius - least) * metre).toBeLessThan(3);
+});
+
 test('a glow adds as much light as it is told, spread as wide as it is told; a stop of exposure doubles all of it', async ({ page }) => {
   const large = { birth: { ...still.birth, size: 0.3 } };
   const plain = moments(await light(page, scene(large, {}, {}), 1));

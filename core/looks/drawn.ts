@@ -1,7 +1,7 @@
 import { describe } from '../describe/parameters';
 import { lookParameters } from './look';
 
-const { blend, opacity } = lookParameters;
+const { blend, opacity, mixing, gain } = lookParameters;
 
 /** How much of its form shows. */
 const shading = (value: number) =>
@@ -29,8 +29,10 @@ export const lineParameters = (shade: number) =>
         { at: 0, colour: '#3d4a34' },
         { at: 1, colour: '#a9b878' },
       ],
-      help: 'From root to tip, mixed in linear light.',
+      help: 'From root to tip.',
     },
+    mixing,
+    gain,
     widthAlong: {
       type: 'levels',
       label: 'Width along it',
@@ -50,5 +52,7 @@ export const surfaceParameters = describe({
   blend: { ...blend, default: 'over' },
   opacity: { ...opacity, default: 1 },
   colour: { ...lookParameters.colour, default: [{ at: 0, colour: '#c9b79a' }] },
+  mixing,
+  gain,
   shading: shading(0.8),
 });

@@ -1,11 +1,23 @@
 import { Registry } from '../describe/registry';
+import type { Kinded } from '../describe/registry';
 import { flake } from './flake';
+import { instance } from './instance';
+import { links } from './links';
 import type { LookKind } from './look';
+import { picture } from './picture';
 import { point } from './point';
 import { ribbon } from './ribbon';
 import { skin } from './skin';
 import { sprite } from './sprite';
+import { trail } from './trail';
 import { tube } from './tube';
 
 /** Every way to draw particles. */
-export const looks = new Registry<LookKind>('look', [sprite, point, flake, ribbon, tube, skin]);
+export const looks = new Registry<LookKind>('look', [sprite, point, picture, flake, instance, trail, links, ribbon, tube, skin]);
+
+/** All looks in which an emitter is drawn. */
+export const looksOf = ({ look, besides }: { readonly look: Kinded; readonly besides: readonly Kinded[] }): readonly Kinded[] =>
+  besides.length > 0 ? [look, ...besides] : [look];
+
+/** Whether an emitter’s particles can be seen to turn. */
+export const isSeenToTurn = (emitter: Parameters<typeof looksOf>[0]): boolean => looksOf(emitter).some(({ kind }) => looks.get(kind).turns);

@@ -1,5 +1,5 @@
 import type { Kind } from '../describe/registry';
-import { describe } from '../describe/parameters';
+import { describe, type LevelStop } from '../describe/parameters';
 
 /** How an emitter's particles are drawn. */
 export interface LookKind extends Kind {
@@ -35,13 +35,40 @@ export const lookParameters = describe({
   },
   colour: {
     type: 'colours',
-    label: 'Colour over age',
+    label: 'Colours',
     default: [
       { at: 0, colour: '#fff3d0' },
       { at: 0.5, colour: '#e8a15a' },
       { at: 1, colour: '#5b5f86' },
     ],
-    help: 'From birth to death, mixed in linear light.',
+    help: 'From birth to death.',
+  },
+  mixing: {
+    type: 'choice',
+    label: 'Colours mix',
+    default: 'linear',
+    options: [
+      { value: 'linear', label: 'as light' },
+      { value: 'perceptual', label: 'evenly to the eye' },
+    ],
+    help: 'Between two stops: as light adds up, or in even steps of what is seen (OKLab), which keeps mixtures of unlike hues from going dull.',
+  },
+  gain: {
+    type: 'number',
+    label: 'Gain',
+    unit: 'stops',
+    default: 0,
+    min: -20,
+    max: 20,
+    usual: [-4, 4],
+    help: 'Every stop doubles the light of its colours: above white they glow, and stay bright behind a tone curve.',
+  },
+  opacityOverAge: {
+    type: 'levels',
+    label: 'Opacity over age',
+    default: [{ at: 0, value: 1 }],
+    within: [0, 1],
+    help: 'Multiplies the opacity, from birth to death.',
   },
   sizeOverAge: {
     type: 'levels',
@@ -55,6 +82,11 @@ export const lookParameters = describe({
   },
 });
 
+/** Whether levels are 1 all along. */
+function isEven(levels: unknown): boolean {
+  return !Array.isArray(levels) || levels.every((stop: LevelStop) => stop.value === 1);
+}
+
 /** What looks have that draw particle by particle. */
 export const spotParameters = describe({
   ...lookParameters,
@@ -63,22 +95,29 @@ export const spotParameters = describe({
     label: 'Colour goes by',
     default: 'age',
     options: [
-      { value: 'age', label: 'age, birth to death' },
+      { value: 'age', label: 'age' },
       { value: 'speed', label: 'speed' },
-      { value: 'number', label: 'the particle, at random' },
+      { value: 'number', label: 'at random' },
     ],
     help: 'What runs along the ramp of colours.',
   },
   topSpeed: {
     type: 'number',
-    label: 'Ramp ends at',
+    label: 'Fast is',
     unit: 'm/s',
     default: 3,
     min: 0,
     above: true,
     usual: [0.1, 20],
-    help: 'The speed at which the colour is that of the end of the ramp.',
-    shown: (v) => v['colourBy'] === 'speed',
+    help: 'The speed at which ramps that go by speed have come to their end.',
+    shown: (v) => v['colourBy'] === 'speed' || v['frames'] === 'speed' || !isEven(v['sizeOverSpeed']),
+  },
+  sizeOverSpeed: {
+    type: 'levels',
+    label: 'Size over speed',
+    ends: ['still', 'fast'],
+    default: [{ at: 0, value: 1 }],
+    help: 'Multiplies the size as well, from still to fast.',
   },
 });
 
@@ -93,5 +132,12 @@ export const streakParameters = describe({
     max: 10,
     usual: [0, 0.2],
     help: 'Draws each spot out along its way, by what it covers in this time.',
+  },
+  stretchOverAge: {
+    type: 'levels',
+    label: 'Stretch over age',
+    default: [{ at: 0, value: 1 }],
+    help: 'Multiplies the stretch, from birth to death.',
+    shown: (v) => v['stretch'] !== 0,
   },
 });

@@ -14,6 +14,18 @@ const parameters = describe({
     options: SPRITE_FORMS.map((value) => ({ value, label: value })),
     help: 'Its outline.',
   },
+  turned: {
+    type: 'choice',
+    label: 'Turned',
+    default: 'upright',
+    options: [
+      { value: 'upright', label: 'upright' },
+      { value: 'motion', label: 'along its way' },
+      { value: 'any', label: 'any way' },
+    ],
+    help: 'Where its top points in the picture.',
+    shown: (v) => v['form'] !== 'round' && v['form'] !== 'ring',
+  },
   soft: {
     type: 'number',
     label: 'Softness',

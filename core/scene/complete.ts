@@ -80,6 +80,7 @@ export function completeEmitter(written: Written): Emitter {
     birth: { ...defaultsOf(descriptions.birthParameters), ...object(written['birth']) },
     bond: bonds.complete((written['bond'] as Kinded | undefined) ?? { kind: 'free' }),
     look: looks.complete((written['look'] as Kinded | undefined) ?? { kind: 'sprite' }),
+    besides: list(written['besides']).map((l) => looks.complete(l as Kinded)),
   };
 }
 
@@ -191,6 +192,7 @@ export function completeScene(written: Written): Scene {
     time: completeOne(descriptions.timeParameters, written['time']),
     camera: completeOne(descriptions.cameraParameters, written['camera']),
     output: completeOne(descriptions.outputParameters, written['output']),
+    light: completeOne(descriptions.lightParameters, written['light']),
     work: { ...defaultsOf(descriptions.workParameters), ...object(written['work']) },
     bounds: completeOne(descriptions.boundsParameters, written['bounds']),
     whole: {

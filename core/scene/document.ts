@@ -14,6 +14,7 @@ import type {
   fieldParameters,
   groupParameters,
   hitParameters,
+  lightParameters,
   outputParameters,
   placeParameters,
   sceneParameters,
@@ -28,7 +29,7 @@ export const SCENE_FORMAT = 'bathyclast-scene';
 /** The version this program writes. Older ones are migrated, newer ones refused. */
 export const SCENE_VERSION = 2;
 
-/** Most things of each sort: in a scene, but for amounts and masks (of one emitter) and keys (of one number). */
+/** Most things of each sort: in a scene, but for amounts, masks and further looks (of one emitter) and keys (of one number). */
 export const MOST = {
   emitters: 64,
   fields: 256,
@@ -37,6 +38,7 @@ export const MOST = {
   meshes: 64,
   amounts: 16,
   masks: 8,
+  besides: 4,
   groups: 64,
   modulators: 8,
   images: 64,
@@ -77,6 +79,8 @@ export interface Emitter extends ValuesOf<typeof emitterParameters>, PlacedThing
   /** How its particles hang together. */
   readonly bond: Kinded;
   readonly look: Kinded;
+  /** Further looks that it is drawn in as well, over the first. */
+  readonly besides: readonly Kinded[];
 }
 
 /** What the weight of a field or group hangs on. */
@@ -165,6 +169,9 @@ export type ShotCamera = ValuesOf<typeof cameraParameters> & Moving;
 /** The picture that leaves the application. Its keys stand on frames of the shot. */
 export type Output = ValuesOf<typeof outputParameters> & Moving;
 
+/** Light and water. Its keys stand on frames of the shot. */
+export type Light = ValuesOf<typeof lightParameters> & Moving;
+
 /** An image of the scene: its canonical PNG is kept under its content hash. */
 export interface SceneImage {
   readonly hash: string;
@@ -204,6 +211,7 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly time: Time;
   readonly camera: ShotCamera;
   readonly output: Output;
+  readonly light: Light;
   readonly work: ValuesOf<typeof workParameters>;
   readonly bounds: Bounds;
   readonly whole: Whole;

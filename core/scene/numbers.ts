@@ -23,6 +23,7 @@ import type {
   Emitter,
   Field,
   Group,
+  Light,
   Moving,
   Output,
   Reached,
@@ -54,6 +55,7 @@ export interface Movables {
   readonly time: Time;
   readonly camera: ShotCamera;
   readonly output: Output;
+  readonly light: Light;
 }
 
 export type MovableSort = keyof Movables;
@@ -70,13 +72,13 @@ export const MOVABLE_LISTS = [
 ] as const satisfies readonly MovableSort[];
 
 /** Things that a scene has one of. */
-export const MOVABLE_ONES = ['whole', 'desk', 'bounds', 'time', 'camera', 'output'] as const satisfies readonly MovableSort[];
+export const MOVABLE_ONES = ['whole', 'desk', 'bounds', 'time', 'camera', 'output', 'light'] as const satisfies readonly MovableSort[];
 
 /** Sorts of things whose keys and drives change what is simulated. */
 export const SIMULATED_SORTS: readonly MovableSort[] = [...MOVABLE_LISTS, 'desk', 'bounds'];
 
 /** Sorts whose keys and drives go by the frames of the shot; all others go by those of the scene’s own time. */
-const BY_SHOT: readonly MovableSort[] = ['time', 'camera', 'output'];
+const BY_SHOT: readonly MovableSort[] = ['time', 'camera', 'output', 'light'];
 
 /** Whether keys and drives of things of a sort go by the frames of the shot. */
 export const isByShot = (sort: MovableSort): boolean => BY_SHOT.includes(sort);
@@ -143,6 +145,7 @@ const OF: { readonly [S in MovableSort]: (thing: Movables[S]) => [string, Movabl
     ...numbersIn(descriptions.birthParameters, 'birth.'),
     ...ofKind(bonds, e.bond, 'bond.'),
     ...ofKind(looks, e.look, 'look.'),
+    ...ofKinds(looks, e.besides, 'besides'),
     ...place,
   ],
   fields: (f) => {
@@ -173,6 +176,7 @@ const OF: { readonly [S in MovableSort]: (thing: Movables[S]) => [string, Movabl
   time: () => numbersIn(descriptions.timeParameters, ''),
   camera: () => numbersIn(descriptions.cameraParameters, ''),
   output: () => numbersIn(descriptions.outputParameters, ''),
+  light: () => numbersIn(descriptions.lightParameters, ''),
 };
 
 /** All numbers of a thing that can be keyed and driven. */

@@ -4,7 +4,7 @@ import { turnAbout, turnedBy } from '../math/quaternion';
 import type { Assets } from '../scene/assets';
 import type { Emitter, Scene } from '../scene/document';
 import { shapes } from '../shapes';
-import { looks } from '../looks';
+import { isSeenToTurn } from '../looks';
 import { BLOCK, particleBlock } from '../stack/block';
 import { measureDelivery } from '../measure/delivery';
 import type { Meters } from '../measure/meters';
@@ -103,7 +103,7 @@ export class Simulation {
       const source = sourceOf(emitters, emitter);
       return source < 0 ? undefined : { children: childNurseryOf(scene, emitter), source };
     });
-    this.populations = emitters.map((e, i) => new Population(looks.get(e.look.kind).turns, this.bodiesOf(i)?.bond.points));
+    this.populations = emitters.map((e, i) => new Population(isSeenToTurn(e), this.bodiesOf(i)?.bond.points));
     this.order = inOrderOfDescent(emitters);
     this.tracks = emitters.map((_, e) => (this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined));
     this.bearAt(this.frame);

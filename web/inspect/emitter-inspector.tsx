@@ -1,5 +1,5 @@
 import type { Description, Values } from '../../core/describe/parameters';
-import { looks } from '../../core/looks';
+import { isSeenToTurn } from '../../core/looks';
 import { whyUnseen } from '../../core/measure/emitter-reasons';
 import { birthParameters, emitterParameters } from '../../core/scene/descriptions';
 import type { Emitter } from '../../core/scene/document';
@@ -10,10 +10,10 @@ import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
 import { editEmitters, useScene } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
-import { lookOf } from '../../core/scene/starters';
 import { AmountSection } from './amount-section';
 import { BondSection } from './bond-section';
 import { copyEmitters, duplicateEmitters, removeEmitters } from './emitter-edit';
+import { LookSection } from './look-section';
 import { MaskSection } from './mask-section';
 import { PlaceSection } from './place-section';
 import { ReasonNote } from './reason-note';
@@ -51,13 +51,12 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
   const also = selection.type === 'emitter' ? (selection.also ?? []) : [];
   const ids = [emitter.id, ...also];
   const shape = shapes.get(emitter.shape.kind);
-  const set = (part: 'birth' | 'look') => (name: string, value: unknown) =>
-    editEmitters(ids, (e) => void ((e[part] as Draftable)[name] = value));
+  const set = (name: string, value: unknown) => editEmitters(ids, (e) => void ((e.birth as Draftable)[name] = value));
   // A shape's numbers are set together only where all have that shape.
   const setShape = (name: string, value: unknown) =>
     editEmitters(ids, (e) => e.shape.kind === emitter.shape.kind && void ((e.shape as Draftable)[name] = value));
   const of = { sort: 'emitters', id: emitter.id } as const;
-  const own: Values = { on: emitter.on, shown: emitter.shown, seed: emitter.seed };
+  const own: Values = { on: emitter.on, shown: emitter.shown, drawn: emitter.drawn, rendered: emitter.rendered, seed: emitter.seed };
   const sight = useGateSight();
   return (
     <FormulaSightProvider value={sight}>
@@ -93,36 +92,22 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
             description={narrowed(birthParameters, names)}
             of={{ ...of, prefix: 'birth.' }}
             values={emitter.birth}
-            onChange={set('birth')}
+            onChange={set}
           />
         </Section>
       ))}
       {!shape.fromParticles && <BondSection emitter={emitter} ids={ids} />}
-      {looks.get(emitter.look.kind).turns && (
+      {isSeenToTurn(emitter) && (
         <Section title="Turning">
           <ParameterRows
             description={narrowed(birthParameters, TURNING)}
             of={{ ...of, prefix: 'birth.' }}
             values={emitter.birth}
-            onChange={set('birth')}
+            onChange={set}
           />
         </Section>
       )}
-      <Section title="Look">
-        <KindChoice
-          label="Drawn as"
-          registry={looks}
-          kind={emitter.look.kind}
-          offered={({ draws }) => draws === undefined || draws === emitter.bond.kind}
-          onChange={(kind) => editEmitters(ids, (e) => void (e.look = lookOf(kind, e.look) as never))}
-        />
-        <ParameterRows
-          description={looks.get(emitter.look.kind).parameters}
-          of={{ ...of, prefix: 'look.' }}
-          values={emitter.look}
-          onChange={set('look')}
-        />
-      </Section>
+      <LookSection emitter={emitter} ids={ids} />
       {!shape.fromParticles && (
         <PlaceSection
           owner={{ type: 'emitter', id: emitter.id }}

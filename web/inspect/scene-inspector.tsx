@@ -1,11 +1,14 @@
 import { boundsParameters, outputParameters, sceneParameters, wholeParameters, workParameters } from '../../core/scene/descriptions';
 import { ParameterRows } from '../parts/parameter-row';
 import { editScene, useScene } from '../store/scene-store';
+import { LightSection } from './light-section';
 import { DialSection } from './dial-section';
 import { PlaceSection } from './place-section';
 import { Section } from './section';
 import { TimeSection } from './time-section';
 import { SoundSection } from './sound-section';
+
+const { behind, background, top, plate, sizes } = outputParameters;
 
 type Draftable = Record<string, unknown>;
 
@@ -23,11 +26,13 @@ export function SceneInspector() {
           onChange={(name, value) => editScene((s) => void ((s as Draftable)[name] = value))}
         />
         <ParameterRows
-          description={{ background: outputParameters.background }}
+          description={{ behind, background, top, plate, sizes }}
           values={scene.output}
-          onChange={(_, value) => editScene((s) => void (s.output.background = value as string))}
+          of={{ sort: 'output', id: '', prefix: '' }}
+          onChange={(name, value) => editScene((s) => void ((s.output as Draftable)[name] = value))}
         />
       </Section>
+      <LightSection />
       <TimeSection />
       <Section title="Scene box">
         <ParameterRows

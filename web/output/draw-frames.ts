@@ -3,6 +3,8 @@ import { runFrames } from '../stage/run-frames';
 import { loadAssets, useAssets } from '../stage/scene-assets';
 import { Picture } from '../view/picture';
 import type { Pixels } from '../view/taking';
+import { loadImages } from '../view/image-textures';
+import { drawnFrom, History } from '../view/history';
 import { shotAt } from '../view/shot';
 import { Encoder } from './encoder';
 import { formatOf, framesOf, type RenderSettings } from '../../formats/render-settings';
@@ -43,7 +45,7 @@ export async function drawFrames(
 ): Promise<void> {
   const frames = framesOf(settings);
   if (begin >= frames.length) return;
-  await loadAssets(scene);
+  await Promise.all([loadAssets(scene), loadImages(scene)]);
   const { assets } = useAssets.getState();
   const { output, time } = scene;
   const size = encodableSize(output, settings);
@@ -59,31 +61,38 @@ export async function drawFrames(
   try {
     picture.setSize(size.width, size.height);
     picture.setScene(scene, assets);
+    picture.show((e) => scene.emitters[e]!.rendered);
     const aspect = size.width / size.height;
     const channels = settings.alpha === 'none' ? 3 : 4;
     const type = settings.format === 'exr' ? formatOf('exr').type : 'image/png';
     let next = begin;
-    await runFrames({ scene, assets, share: 1, from: frames[begin]!, through: frames.at(-1)! }, own.signal, async (frame) => {
-      if (own.signal.aborted || frame.frame !== frames[next]) return;
-      const index = next++;
-      picture.setFrame(frame);
-      const shot = shotAt(scene, frame.frame, aspect);
-      const rgba = picture.read(shot, pixelsFor(settings));
-      picture.show(shot);
-      const pixels = channels === 3 ? withoutAlpha(rgba) : rgba;
-      const writing = encoder.encode({ number: index, ...size, channels, bits: settings.bits, pixels, fps: time.fps / settings.every });
-      const used = (turn = turn.then(async () => {
-        const bytes = await writing;
-        if (!own.signal.aborted) await use(index, new Blob([bytes], { type }), canvas);
-      }));
-      inWork.push(
-        used.catch((error: Error) => {
-          failed ??= error;
-          own.abort();
-        }),
-      );
-      if (inWork.length >= AHEAD) await inWork.shift();
-    });
+    const past = new History(scene);
+    await runFrames(
+      { scene, assets, share: 1, from: drawnFrom(scene, frames[begin]!), through: frames.at(-1)! },
+      own.signal,
+      async (frame) => {
+        past.add(frame);
+        if (own.signal.aborted || frame.frame !== frames[next]) return;
+        const index = next++;
+        picture.setFrame(frame, past.at);
+        const shot = shotAt(scene, frame.frame, aspect);
+        const rgba = picture.read(shot, pixelsFor(settings));
+        picture.showRead(shot);
+        const pixels = channels === 3 ? withoutAlpha(rgba) : rgba;
+        const writing = encoder.encode({ number: index, ...size, channels, bits: settings.bits, pixels, fps: time.fps / settings.every });
+        const used = (turn = turn.then(async () => {
+          const bytes = await writing;
+          if (!own.signal.aborted) await use(index, new Blob([bytes], { type }), canvas);
+        }));
+        inWork.push(
+          used.catch((error: Error) => {
+            failed ??= error;
+            own.abort();
+          }),
+        );
+        if (inWork.length >= AHEAD) await inWork.shift();
+      },
+    );
     await Promise.all(inWork);
     if (failed) throw failed;
   } finally {

@@ -3,11 +3,14 @@ import { useAssets } from '../stage/scene-assets';
 import { runFrames } from '../stage/run-frames';
 import { useScene } from '../store/scene-store';
 import { Picture } from '../view/picture';
+import { loadImages, useImages } from '../view/image-textures';
+import { drawnFrom, History } from '../view/history';
 import { shotAt } from '../view/shot';
 
 /** The first frame of the render as the file will have it, small. */
 export function Preview({ frame }: { frame: number }) {
   const scene = useScene();
+  const { images } = useImages();
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     // A canvas of its own each time: a context that was given up can't be taken again.
@@ -21,13 +24,18 @@ export function Preview({ frame }: { frame: number }) {
     const picture = new Picture(canvas);
     picture.setSize(Math.round(output.width * scale), Math.round(output.height * scale));
     picture.setScene(scene, useAssets.getState().assets);
+    picture.show((e) => scene.emitters[e]!.rendered);
+    const past = new History(scene);
     box.current!.replaceChildren(canvas);
+    void loadImages(scene);
     const wait = setTimeout(() => {
       void runFrames(
-        { scene, assets: useAssets.getState().assets, share: scene.draftShare, from: frame, through: frame },
+        { scene, assets: useAssets.getState().assets, share: scene.draftShare, from: drawnFrom(scene, frame), through: frame },
         stop.signal,
         (made) => {
-          picture.setFrame(made);
+          past.add(made);
+          if (made.frame < frame) return;
+          picture.setFrame(made, past.at);
           picture.draw(shotAt(scene, frame, output.width / output.height));
         },
       );
@@ -37,6 +45,6 @@ export function Preview({ frame }: { frame: number }) {
       stop.abort();
       picture.dispose();
     };
-  }, [scene, frame]);
+  }, [scene, frame, images]);
   return <div ref={box} className="grid h-full max-h-full w-full place-items-center" />;
 }

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import { MOST_STOPS } from '../../core/describe/check';
 import type { ColourRampParameter, ColourStop } from '../../core/describe/parameters';
+import { RampMenu } from './ramp-menu';
 import { ColourWell } from './colour-row';
 import { followDrag } from './drag';
 
@@ -10,10 +11,13 @@ const inOrder = (stops: readonly ColourStop[]) => [...stops].sort((a, b) => a.at
 export function ColourRampRow({
   parameter,
   value,
+  mixing,
   onChange,
 }: {
   parameter: ColourRampParameter;
   value: readonly ColourStop[];
+  /** How the colours between its stops come about. */
+  mixing: unknown;
   onChange: (value: readonly ColourStop[]) => void;
 }) {
   const bar = useRef<HTMLDivElement>(null);
@@ -42,7 +46,7 @@ export function ColourRampRow({
         ref={bar}
         className="relative h-4 touch-none"
         style={{
-          background: `linear-gradient(90deg, ${value.map((s) => `${s.colour} ${s.at * 100}%`).join(', ')}${value.length === 1 ? `, ${value[0]!.colour}` : ''})`,
+          background: `linear-gradient(in ${mixing === 'perceptual' ? 'oklab' : 'srgb-linear'} 90deg, ${value.map((s) => `${s.colour} ${s.at * 100}%`).join(', ')}${value.length === 1 ? `, ${value[0]!.colour}` : ''})`,
         }}
         onPointerDown={(event) => {
           if (value.length >= MOST_STOPS || event.target !== bar.current) return;
@@ -83,6 +87,7 @@ export function ColourRampRow({
         <button className="hover:text-text" onClick={() => onChange(inOrder(value.map((s) => ({ ...s, at: 1 - s.at }))))}>
           reverse
         </button>
+        <RampMenu onPick={onChange} />
         <span>{parameter.ends?.[1] ?? 'death'}</span>
       </div>
     </div>

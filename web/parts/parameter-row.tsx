@@ -171,7 +171,7 @@ export function ParameterRow({
     case 'colour':
       return <ColourRow parameter={parameter} value={value as string} onChange={onChange} />;
     case 'colours':
-      return <ColourRampRow parameter={parameter} value={value as never} onChange={onChange} />;
+      return <ColourRampRow parameter={parameter} value={value as never} mixing={values['mixing']} onChange={onChange} />;
     case 'levels':
       return <LevelRampRow parameter={parameter} value={value as never} onChange={onChange} />;
     case 'image':

@@ -57,7 +57,7 @@ export function nowOf<T extends Placed>(scene: Scene, thing: T, frame: number): 
 }
 
 /** Things whose own numbers show; what moves carriers and the whole is their motion. */
-const DRAWN = ['emitters', 'fields', 'groups', 'colliders', 'zones', 'desk', 'bounds', 'camera', 'output'] as const;
+const DRAWN = ['emitters', 'fields', 'groups', 'colliders', 'zones', 'desk', 'bounds', 'camera', 'output', 'light'] as const;
 
 /** A scene whose things have their numbers as they are at a frame of the shot, to be drawn; the scene itself where nothing moves. */
 export function sceneNow(scene: Scene, frame: number, carriers: readonly Carrier[] = carriersIn(scene)): Scene {

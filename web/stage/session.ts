@@ -1,4 +1,4 @@
-import { looks } from '../../core/looks';
+import { isSeenToTurn } from '../../core/looks';
 import { emptyMeters } from '../../core/measure/meters';
 import type { Scene } from '../../core/scene/document';
 import { firstChange } from '../../core/scene/first-change';
@@ -47,7 +47,7 @@ function simulationKey(scene: Scene): string {
     draftShare,
     time,
     // Of a look only whether its particles turn changes what is simulated.
-    emitters.map((e) => ({ ...e, name: '', shown: true, look: looks.get(e.look.kind).turns })),
+    emitters.map((e) => ({ ...e, name: '', shown: true, look: isSeenToTurn(e), besides: 0, rendered: true })),
     fields.map((f) => ({ ...f, name: '' })),
     groups.map((g) => ({ ...g, name: '', folded: false })),
     { ...desk, state: '' },
@@ -150,6 +150,12 @@ export class Session {
       this.cache.clear();
       this.runAll(to);
     }
+  }
+
+  /** A frame that is held, of the same state of the scene as the one on the screen; undefined while the frames are another share. */
+  at(frame: number): Frame | undefined {
+    const held = this.cache.get(frame);
+    return held?.share === this.current?.share ? held : undefined;
   }
 
   /** Whether the frame can be shown at once. */

@@ -6,8 +6,8 @@ import type { TriangleMesh } from '../../core/meshes/mesh';
 import { smoothNormals } from '../../core/meshes/mesh';
 import { weldedOf } from '../../core/meshes/weld';
 
-/** Numbers a vertex: place, velocity, direction, side, width, place on the ramp, zone. */
-export const STRIDE = 13;
+/** Numbers a vertex: place, velocity, direction, side, width, place on the ramp, zone, opacity. */
+export const STRIDE = 14;
 
 /** Triangles to draw, ready for the graphics card. */
 export interface BodyGeometry {
@@ -20,7 +20,7 @@ export interface BodyGeometry {
 const SMOOTH = 4;
 
 /** A point of the curve through four (Catmull & Rom 1974) between the two in the middle, and its slope. */
-function through(a: number, b: number, c: number, d: number, t: number): readonly [number, number] {
+export function through(a: number, b: number, c: number, d: number, t: number): readonly [number, number] {
   const m = (c - a) / 2;
   const n = (d - b) / 2;
   const k3 = 2 * b - 2 * c + m + n;
@@ -72,6 +72,7 @@ export function ribbonGeometry(
             width,
             along / (points - 1),
             zone[t < 0.5 ? b : c] ?? 0,
+            1,
           ],
           v * STRIDE,
         );
@@ -108,7 +109,7 @@ export function skinGeometry({ id, count, columns, age, zone }: EmitterFrame, me
       const share = life > 0 ? Math.min(1, age[slot]! / life) : 1;
       const place = [at[3 * p]!, at[3 * p + 1]!, at[3 * p + 2]!, columns.vx[slot]!, columns.vy[slot]!, columns.vz[slot]!];
       vertices.set(
-        [...place, normals[3 * p]!, normals[3 * p + 1]!, normals[3 * p + 2]!, 0, 1, share, zone[slot] ?? 0],
+        [...place, normals[3 * p]!, normals[3 * p + 1]!, normals[3 * p + 2]!, 0, 1, share, zone[slot] ?? 0, 1],
         (body * points + p) * STRIDE,
       );
     }

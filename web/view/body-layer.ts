@@ -13,14 +13,25 @@ import {
 } from 'three';
 import type { LevelStop } from '../../core/describe/parameters';
 import type { Kinded } from '../../core/describe/registry';
-import type { TriangleMesh } from '../../core/meshes/mesh';
 import type { Zone } from '../../core/scene/document';
 import type { EmitterFrame } from '../../engine/frame';
-import { ribbonGeometry, skinGeometry, STRIDE, type BodyGeometry } from './body-geometry';
+import { STRIDE, type BodyGeometry } from './body-geometry';
 import { bodyFragment, bodyVertex } from './body-shader';
 import { DepthOrder } from './depth-order';
-import { dressMaterial, EVEN, layerMaterial, zoneMaterial, type Dress, type Layer } from './layer';
-import { levelAt } from './ramp';
+import {
+  dressMaterial,
+  EVEN,
+  isFlat,
+  layerMaterial,
+  wantedMaterial,
+  zoneMaterial,
+  type Dress,
+  type Layer,
+  type Moment,
+  type Sight,
+  type Wanted,
+} from './layer';
+import { setVeil } from './veil';
 
 /** Where the numbers of a vertex begin, and how many they are. */
 const ATTRIBUTES = [
@@ -31,27 +42,23 @@ const ATTRIBUTES = [
   ['width', 1, 10],
   ['along', 1, 11],
   ['zone', 1, 12],
+  ['fade', 1, 13],
 ] as const;
 
-interface BodyDress extends Dress {
+/** What looks have that are drawn as bands and surfaces. */
+export interface BodyDress extends Dress {
   readonly kind: string;
-  readonly shading: number;
+  readonly shading?: number;
   readonly widthAlong?: readonly LevelStop[];
 }
 
-/** What an emitter's particles are parts of. */
-export interface BodySource {
-  /** Particles of a strand. */
-  readonly points: number;
-  /** The mesh that is bent; undefined for strands. */
-  readonly mesh: TriangleMesh | undefined;
-}
+/** Makes the triangles of a frame. */
+export type BodyBuild = (frame: EmitterFrame, look: BodyDress, moment: Moment) => BodyGeometry;
 
-/** The strands or the bent meshes of one emitter, drawn by its look in one call. */
+/** Strands, bent meshes, trails or lines of one emitter, drawn by its look in one call. */
 export class BodyLayer implements Layer {
   readonly object: Mesh<BufferGeometry, RawShaderMaterial>;
   private look: Kinded | undefined;
-  private dress: BodyDress | undefined;
   private sorted = false;
   private drawn: { readonly frame: EmitterFrame; readonly look: Kinded | undefined } | undefined;
   private shape: BodyGeometry = { vertices: new Float32Array(0), index: new Uint32Array(0) };
@@ -61,7 +68,7 @@ export class BodyLayer implements Layer {
   private order = new Uint32Array(0);
   private readonly whole = new Matrix4();
 
-  constructor(private readonly source: BodySource) {
+  constructor(private readonly build: BodyBuild) {
     const material = layerMaterial(bodyVertex, bodyFragment, {
       toView: { value: new Matrix4() },
       projection: { value: new Matrix4() },
@@ -78,23 +85,20 @@ export class BodyLayer implements Layer {
     if (look === this.look) return;
     this.look = look;
     const dress = look as unknown as BodyDress;
-    this.dress = dress;
     const { material } = this.object;
     this.sorted = dressMaterial(material, dress, dress.widthAlong ?? EVEN);
     material.uniforms['round']!.value = dress.kind === 'tube';
-    material.uniforms['shading']!.value = dress.shading;
+    material.uniforms['shading']!.value = dress.shading ?? 0;
   }
 
   setZones(zones: readonly Zone[]): void {
     zoneMaterial(this.object.material, zones);
   }
 
-  setParticles(frame: EmitterFrame): void {
+  setParticles(frame: EmitterFrame, moment: Moment): void {
     if (frame === this.drawn?.frame && this.look === this.drawn.look) return;
     this.drawn = { frame, look: this.look };
-    const { mesh, points } = this.source;
-    const sizes = this.dress?.sizeOverAge ?? EVEN;
-    this.shape = mesh ? skinGeometry(frame, mesh) : ribbonGeometry(frame, points, (share) => levelAt(sizes, share));
+    this.shape = this.build(frame, this.look as unknown as BodyDress, moment);
     const { vertices, index } = this.shape;
     this.object.geometry.dispose();
     const geometry = new BufferGeometry();
@@ -112,7 +116,11 @@ export class BodyLayer implements Layer {
     this.middles = [middle(0), middle(1), middle(2)];
   }
 
-  prepare(camera: PerspectiveCamera, height: number, back: number, whole: Matrix4, sizes: number): void {
+  setWanted(wanted: Wanted): void {
+    wantedMaterial(this.object.material, wanted);
+  }
+
+  prepare({ camera, height, back, whole, sizes, veil }: Sight): void {
     const { uniforms } = this.object.material;
     this.whole.copy(whole);
     (uniforms['toView']!.value as Matrix4).multiplyMatrices(camera.matrixWorldInverse, whole);
@@ -121,6 +129,7 @@ export class BodyLayer implements Layer {
     uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5]!;
     uniforms['sizeScale']!.value = sizes;
     uniforms['back']!.value = back;
+    setVeil(this.object.material, veil, { near: camera.near, far: camera.far, flat: isFlat(camera) });
     if (this.sorted && this.shape.index.length > 0) this.sort(camera);
   }
 

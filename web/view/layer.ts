@@ -2,6 +2,7 @@ import {
   AddEquation,
   CustomBlending,
   GLSL3,
+  NoBlending,
   OneFactor,
   OneMinusSrcAlphaFactor,
   RawShaderMaterial,
@@ -12,24 +13,61 @@ import {
 } from 'three';
 import type { LevelStop } from '../../core/describe/parameters';
 import type { Kinded } from '../../core/describe/registry';
-import { MOST, type Zone } from '../../core/scene/document';
+import { MOST, type Light, type Zone } from '../../core/scene/document';
 import type { EmitterFrame } from '../../engine/frame';
-import { linearColour, rampTexture } from './ramp';
+import { linearColour, rampTexture, type Mixing, type Ramps } from './ramp';
+import { veilUniforms, type Veil } from './veil';
+
+/** What is known of a frame beside its particles. */
+export interface Moment {
+  /** Part of all particles that the frame holds. */
+  readonly share: number;
+  /** Whether those of a draft are drawn larger, to make up for those left out. */
+  readonly enlarge: boolean;
+  /** Seconds of the scene’s time since the frame before. */
+  readonly span: number;
+  /** The particles so many frames before this one; undefined where they are not known. */
+  readonly before: (frames: number) => EmitterFrame | undefined;
+}
+
+/** How particles are seen. */
+export interface Sight {
+  readonly camera: PerspectiveCamera;
+  /** Of the picture, pixels. */
+  readonly width: number;
+  readonly height: number;
+  /** Seconds of the scene’s time that all is moved back by. */
+  readonly back: number;
+  /** What all places are taken through, and all sizes multiplied by. */
+  readonly whole: Matrix4;
+  readonly sizes: number;
+  readonly veil: Veil;
+  /** How bodies are lit. */
+  readonly light: Light;
+}
+
+/** What is written for each pixel, in the order of the shaders. */
+export const WANTED = ['light', 'motion', 'number'] as const;
+export type Wanted = (typeof WANTED)[number];
+
+/** Whether a camera shows far things as large as near ones. */
+export const isFlat = ({ projectionMatrix }: PerspectiveCamera): boolean => projectionMatrix.elements[15] === 1;
 
 /** What draws the particles of one emitter. */
 export interface Layer {
   readonly object: Object3D;
+  /** True where it hides what is behind it by depth, and is not laid on the picture. */
+  readonly solid?: true;
   /** Takes the look; does nothing where it is the one it has. */
   setLook(look: Kinded): void;
   /** Takes how the particles in each zone are drawn. */
   setZones(zones: readonly Zone[]): void;
-  /** Takes the particles of a frame that holds `share` of them all. */
-  setParticles(frame: EmitterFrame, share: number, enlarge: boolean): void;
-  /**
-   * Makes ready to be drawn: seen by `camera` in a picture `height` pixels high, moved back by so many seconds, with all
-   * places taken through `whole` and all sizes multiplied.
-   */
-  prepare(camera: PerspectiveCamera, height: number, back: number, whole: Matrix4, sizes: number): void;
+  /** Takes the particles of a frame. */
+  setParticles(frame: EmitterFrame, moment: Moment): void;
+  /** Makes ready to be drawn. */
+  prepare(sight: Sight): void;
+  /** Says what is written: light, or numbers of the particle that is seen. */
+  setWanted(wanted: Wanted): void;
   dispose(): void;
 }
 
@@ -40,7 +78,12 @@ export const EVEN: readonly LevelStop[] = [{ at: 0, value: 1 }];
 export interface Dress {
   readonly blend: 'add' | 'over';
   readonly opacity: number;
-  readonly colour: Parameters<typeof rampTexture>[0];
+  readonly colour: Ramps['colour'];
+  readonly mixing?: Mixing;
+  readonly gain?: number;
+  readonly opacityOverAge?: readonly LevelStop[];
+  readonly sizeOverSpeed?: readonly LevelStop[];
+  readonly stretchOverAge?: readonly LevelStop[];
   /** Looks that draw bodies may have none. */
   readonly sizeOverAge?: readonly LevelStop[];
 }
@@ -61,6 +104,8 @@ export function layerMaterial(vertexShader: string, fragmentShader: string, unif
     blendDstAlpha: OneMinusSrcAlphaFactor,
     premultipliedAlpha: true,
     uniforms: {
+      ...veilUniforms(),
+      wants: { value: 0 },
       pixelsPerMetre: { value: 1 },
       back: { value: 0 },
       sizeScale: { value: 1 },
@@ -75,16 +120,34 @@ export function layerMaterial(vertexShader: string, fragmentShader: string, unif
 }
 
 /** Gives a material of {@link layerMaterial} its look, with the sizes beside the colours on its ramp; says whether what it draws covers what is behind. */
-export function dressMaterial(material: RawShaderMaterial, { blend, opacity, colour }: Dress, sizes: readonly LevelStop[]): boolean {
+export function dressMaterial(material: RawShaderMaterial, dress: Dress, sizes: readonly LevelStop[]): boolean {
+  const { blend, opacity, colour, mixing, gain, opacityOverAge, sizeOverSpeed, stretchOverAge } = dress;
   const { uniforms } = material;
   const covers = blend === 'over';
   uniforms['ramp']!.value?.dispose();
-  uniforms['ramp']!.value = rampTexture(colour, sizes);
+  uniforms['ramp']!.value = rampTexture({
+    colour,
+    size: sizes,
+    ...(mixing && { mixing }),
+    ...(gain !== undefined && { gain }),
+    ...(opacityOverAge && { opacity: opacityOverAge }),
+    ...(sizeOverSpeed && { sizeOverSpeed }),
+    ...(stretchOverAge && { stretch: stretchOverAge }),
+  });
   uniforms['opacity']!.value = opacity;
   // Added light covers nothing that is behind it.
   uniforms['covers']!.value = covers ? 1 : 0;
   material.blendDst = covers ? OneMinusSrcAlphaFactor : OneFactor;
   return covers;
+}
+
+/** Lets a material of {@link layerMaterial} write what is wanted: light is laid on what is there, of numbers the nearest is kept. */
+export function wantedMaterial(material: RawShaderMaterial, wanted: Wanted): void {
+  const numbers = wanted !== 'light';
+  material.uniforms['wants']!.value = WANTED.indexOf(wanted);
+  material.blending = numbers ? NoBlending : CustomBlending;
+  material.depthTest = material.depthWrite = numbers;
+  material.transparent = !numbers;
 }
 
 /** Gives a material of {@link layerMaterial} the tint and size of what is in each zone; from 1, 0 is no zone. */

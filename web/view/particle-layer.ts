@@ -2,23 +2,38 @@ import {
   BufferAttribute,
   BufferGeometry,
   DynamicDrawUsage,
+  IntType,
   Matrix3,
   Matrix4,
   Points,
   Vector2,
   Vector3,
-  type PerspectiveCamera,
+  Vector4,
   type RawShaderMaterial,
 } from 'three';
 import type { Kinded } from '../../core/describe/registry';
 import { looks } from '../../core/looks';
 import { SPRITE_FORMS } from '../../core/looks/sprite';
-import { mix } from '../../core/random/lookup';
 import type { Zone } from '../../core/scene/document';
+import { beforeOf } from '../../engine/before';
 import type { EmitterFrame } from '../../engine/frame';
 import { DepthOrder } from './depth-order';
-import { dressMaterial, EVEN, layerMaterial, zoneMaterial, type Dress, type Layer } from './layer';
+import {
+  dressMaterial,
+  EVEN,
+  isFlat,
+  layerMaterial,
+  wantedMaterial,
+  zoneMaterial,
+  type Dress,
+  type Layer,
+  type Moment,
+  type Sight,
+  type Wanted,
+} from './layer';
+import { imageTexture } from './image-textures';
 import { particleFragment, particleVertex } from './particle-shader';
+import { setVeil } from './veil';
 
 const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'size'] as const;
 const TURNS = ['qx', 'qy', 'qz'] as const;
@@ -30,10 +45,19 @@ interface Spot {
   readonly colourBy?: (typeof COLOUR_BY)[number];
   readonly topSpeed?: number;
   readonly stretch?: number;
+  readonly turned?: (typeof TURNED)[number];
+  readonly image?: string;
+  readonly columns?: number;
+  readonly rows?: number;
+  readonly frames?: (typeof FRAMES)[number];
+  readonly rate?: number;
 }
 
 /** What runs along the colours, in the order of the shader. */
 const COLOUR_BY = ['age', 'speed', 'number'] as const;
+/** Where the top points, and what chooses an image of a sheet, in the order of the shader. */
+const TURNED = ['upright', 'motion', 'any'] as const;
+const FRAMES = ['age', 'rate', 'speed', 'number'] as const;
 
 /** A draft's spots are at most this many times as large, to make up for those left out. */
 const MOST_ENLARGED = 3;
@@ -43,10 +67,14 @@ export class ParticleLayer implements Layer {
   readonly object: Points<BufferGeometry, RawShaderMaterial>;
   private look: Kinded | undefined;
   private count = 0;
+  /** The particles, until where they were before is known. */
+  private due: { readonly frame: EmitterFrame; readonly moment: Moment } | undefined;
   private enlarged = 1;
   private capacity = 0;
   private sorted = false;
   private zoned = false;
+  /** The hash of the image that it is drawn as. */
+  private image: string | undefined;
   private order = new BufferAttribute(new Uint32Array(0), 1);
   private readonly depth = new DepthOrder();
   private readonly toClip = new Matrix4();
@@ -61,7 +89,14 @@ export class ParticleLayer implements Layer {
       colourBy: { value: 0 },
       topSpeed: { value: 1 },
       stretch: { value: 0 },
+      span: { value: 0 },
       viewport: { value: new Vector2() },
+      depthRow: { value: new Vector4() },
+      turned: { value: 0 },
+      image: { value: null },
+      sheet: { value: new Vector2(1, 1) },
+      frames: { value: 0 },
+      rate: { value: 0 },
     });
     this.object = new Points(new BufferGeometry(), material);
     this.object.frustumCulled = false;
@@ -73,9 +108,16 @@ export class ParticleLayer implements Layer {
     const dress = look as unknown as Dress;
     const { material } = this.object;
     this.sorted = dressMaterial(material, dress, dress.sizeOverAge ?? EVEN);
-    const { soft, form = 'round', colourBy = 'age', topSpeed = 1, stretch = 0 } = look as unknown as Spot;
+    const spot = look as unknown as Spot;
+    const { soft, form = 'round', colourBy = 'age', topSpeed = 1, stretch = 0, turned = 'upright', image } = spot;
+    const { columns = 1, rows = 1, frames = 'age', rate = 0 } = spot;
     material.uniforms['softness']!.value = soft === undefined ? looks.get(look.kind).softness : soft / 100;
+    this.image = image;
     material.uniforms['form']!.value = SPRITE_FORMS.indexOf(form);
+    (material.uniforms['sheet']!.value as Vector2).set(columns, rows);
+    material.uniforms['frames']!.value = FRAMES.indexOf(frames);
+    material.uniforms['rate']!.value = rate;
+    material.uniforms['turned']!.value = TURNED.indexOf(turned);
     material.uniforms['colourBy']!.value = COLOUR_BY.indexOf(colourBy);
     material.uniforms['topSpeed']!.value = topSpeed;
     material.uniforms['stretch']!.value = stretch;
@@ -86,12 +128,16 @@ export class ParticleLayer implements Layer {
     zoneMaterial(this.object.material, zones);
   }
 
-  setParticles({ count, columns, age, zone, id }: EmitterFrame, share: number, enlarge: boolean): void {
+  setParticles(frame: EmitterFrame, moment: Moment): void {
+    const { count, columns, age, zone, id } = frame;
+    const { share, enlarge } = moment;
+    this.due = { frame, moment };
+    this.object.material.uniforms['span']!.value = 0;
     if (count > this.capacity || this.capacity === 0) this.grow(Math.max(count, 64));
     const { geometry } = this.object;
-    const write = (name: string, column: Float32Array) => {
+    const write = (name: string, column: Float32Array | Uint32Array) => {
       const attribute = geometry.getAttribute(name) as BufferAttribute;
-      (attribute.array as Float32Array).set(column);
+      (attribute.array as Float32Array | Uint32Array).set(column);
       attribute.clearUpdateRanges();
       attribute.addUpdateRange(0, count);
       attribute.needsUpdate = true;
@@ -99,11 +145,7 @@ export class ParticleLayer implements Layer {
     for (const name of COLUMNS) write(name, columns[name]);
     for (const name of TURNS) if (columns[name].length === count) write(name, columns[name]);
     write('age', age);
-    if ((this.look?.['colourBy'] ?? 'age') === 'number')
-      write(
-        'luck',
-        Float32Array.from(id, (n) => mix(n ^ 0x51ed270b) / 4294967296),
-      );
+    write('number', id);
     // Without zones all are in none, also those that were in one before.
     const zoned = zone.length > 0;
     if (zoned) write('zone', Float32Array.from(zone));
@@ -120,7 +162,11 @@ export class ParticleLayer implements Layer {
     this.enlarged = enlarge ? Math.min(MOST_ENLARGED, 1 / Math.sqrt(share)) : 1;
   }
 
-  prepare(camera: PerspectiveCamera, height: number, back: number, whole: Matrix4, sizes: number): void {
+  setWanted(wanted: Wanted): void {
+    wantedMaterial(this.object.material, wanted);
+  }
+
+  prepare({ camera, width, height, back, whole, sizes, veil }: Sight): void {
     const { uniforms } = this.object.material;
     const toView = camera.matrixWorldInverse.clone().multiply(whole);
     this.toClip.multiplyMatrices(camera.projectionMatrix, toView);
@@ -129,7 +175,17 @@ export class ParticleLayer implements Layer {
     uniforms['sizeScale']!.value = this.enlarged * sizes;
     uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5]!;
     uniforms['back']!.value = back;
-    (uniforms['viewport']!.value as Vector2).set(height * camera.aspect, height);
+    if (back > 0) this.bend();
+    (uniforms['viewport']!.value as Vector2).set(width, height);
+    const e = toView.elements;
+    (uniforms['depthRow']!.value as Vector4).set(-e[2]!, -e[6]!, -e[10]!, -e[14]!);
+    setVeil(this.object.material, veil, { near: camera.near, far: camera.far, flat: isFlat(camera) });
+    if (this.image !== undefined && this.image !== '') {
+      // Until its image is there it is a round spot.
+      const drawn = imageTexture(this.image);
+      uniforms['form']!.value = drawn ? SPRITE_FORMS.length : 0;
+      uniforms['image']!.value = drawn ?? null;
+    }
     const { geometry } = this.object;
     if (!this.sorted || this.capacity === 0) return void geometry.setIndex(null);
     const at = camera.getWorldDirection(new Vector3()).transformDirection(whole.clone().invert());
@@ -142,6 +198,24 @@ export class ParticleLayer implements Layer {
     geometry.setIndex(this.order);
   }
 
+  /** Lets the particles come along the curve that they have gone since the frame before. */
+  private bend(): void {
+    if (!this.due) return;
+    const { frame, moment } = this.due;
+    this.due = undefined;
+    const { place, velocity } = beforeOf(frame, moment.before(1), moment.span);
+    const write = (name: string, values: Float32Array) => {
+      const attribute = this.object.geometry.getAttribute(name) as BufferAttribute;
+      (attribute.array as Float32Array).set(values);
+      attribute.clearUpdateRanges();
+      attribute.addUpdateRange(0, values.length);
+      attribute.needsUpdate = true;
+    };
+    write('was', place);
+    write('wasGoing', velocity);
+    this.object.material.uniforms['span']!.value = moment.span;
+  }
+
   dispose(): void {
     this.object.geometry.dispose();
     this.object.material.uniforms['ramp']!.value?.dispose();
@@ -152,9 +226,14 @@ export class ParticleLayer implements Layer {
     this.capacity = Math.ceil(count * 1.25);
     this.object.geometry.dispose();
     this.object.geometry = new BufferGeometry();
-    const attribute = <A extends Float32Array | Uint32Array>(array: A) => new BufferAttribute(array, 1).setUsage(DynamicDrawUsage);
-    for (const name of [...COLUMNS, ...TURNS, 'age', 'zone', 'luck'])
+    const attribute = <A extends Float32Array | Uint32Array>(array: A, size = 1) =>
+      new BufferAttribute(array, size).setUsage(DynamicDrawUsage);
+    for (const name of [...COLUMNS, ...TURNS, 'age', 'zone'])
       this.object.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
+    for (const name of ['was', 'wasGoing']) this.object.geometry.setAttribute(name, attribute(new Float32Array(3 * this.capacity), 3));
+    const number = attribute(new Uint32Array(this.capacity));
+    number.gpuType = IntType;
+    this.object.geometry.setAttribute('number', number);
     this.order = attribute(new Uint32Array(this.capacity));
   }
 }

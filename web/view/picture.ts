@@ -1,45 +1,42 @@
 import {
   Camera,
   Color,
+  DepthTexture,
   FloatType,
   HalfFloatType,
   LinearSRGBColorSpace,
   Matrix4,
   NearestFilter,
+  PerspectiveCamera,
   RGBAFormat,
-  Scene as Group,
   UnsignedByteType,
+  Vector2,
   Vector3,
+  Vector4,
   WebGLRenderer,
   WebGLRenderTarget,
   type Object3D,
-  PerspectiveCamera,
   type Texture,
   type TextureDataType,
 } from 'three';
-import { pointsOf } from '../../core/bonds';
-import { clockIn } from '../../core/scene/clock';
-import { withDrives } from '../../core/scene/drives';
-import { isMoving, thingAt } from '../../core/scene/moved';
-import { looks } from '../../core/looks';
-import type { TriangleMesh } from '../../core/meshes/mesh';
-import { motionOf } from '../../core/places/motion';
-import { movedCarriers } from '../../core/step/courses';
-import type { Assets } from '../../core/scene/assets';
 import { momentsOf, onDisc, openingOf, type Lens } from '../../core/camera/lens';
-import type { Emitter, Scene } from '../../core/scene/document';
+import { motionOf } from '../../core/places/motion';
+import type { Assets } from '../../core/scene/assets';
+import { clockIn } from '../../core/scene/clock';
+import type { Carrier, Scene } from '../../core/scene/document';
+import { withDrives } from '../../core/scene/drives';
 import { resourcesOf } from '../../core/scene/resources';
-import { shapes } from '../../core/shapes';
-import type { Resources } from '../../core/shapes/shape';
+import { hasCourses, movedCarriers } from '../../core/step/courses';
 import type { Frame } from '../../engine/frame';
+import { addFragment, finishFragment } from './finish-shader';
 import { Glow } from './glow';
-import { BodyLayer } from './body-layer';
-import type { Layer } from './layer';
-import { ParticleLayer } from './particle-layer';
-import { addFragment, finishFragment } from './particle-shader';
+import { imageTexture } from './image-textures';
+import { WANTED, type Sight, type Wanted } from './layer';
+import { Layers } from './layers';
 import { linearColour } from './ramp';
 import { screenPass } from './screen-pass';
-import { ALPHA, SCREEN, type Pixels, type Shot } from './taking';
+import { SolidBodies } from './solid-bodies';
+import { ALPHA, BEHIND, SCREEN, type Pixels, type Shot } from './taking';
 
 /**
  * Draws frames to a canvas, in linear light. The same for the view, the pictures of scenes and the files: what is seen
@@ -47,10 +44,12 @@ import { ALPHA, SCREEN, type Pixels, type Shot } from './taking';
  */
 export class Picture {
   readonly renderer: WebGLRenderer;
-  private readonly group = new Group();
-  private readonly layers: { layer: Layer; body: boolean; points: number; mesh: TriangleMesh | undefined }[] = [];
+  private readonly layers = new Layers();
+  private readonly bodies = new SolidBodies();
   private readonly light: WebGLRenderTarget;
   private readonly sum: WebGLRenderTarget;
+  /** Solid things, with their depths. */
+  private solid: WebGLRenderTarget | undefined;
   private back: WebGLRenderTarget | undefined;
   private readonly adder = screenPass(addFragment, { picture: { value: null as Texture | null }, weight: { value: 1 } }, true);
   private readonly finisher = screenPass(
@@ -58,6 +57,11 @@ export class Picture {
     {
       picture: { value: null as Texture | null },
       background: { value: new Color() },
+      behind: { value: 0 },
+      top: { value: new Color() },
+      plate: { value: null as Texture | null },
+      plateShare: { value: new Vector2(1, 1) },
+      frame: { value: new Vector4(0, 0, 1, 1) },
       alpha: { value: 0 },
       linear: { value: false },
       backdrop: { value: null as Texture | null },
@@ -76,9 +80,13 @@ export class Picture {
   /** Moments of the shutter, for as many samples as the last picture had. */
   private moments: readonly number[] = [];
   private readonly whole = new Matrix4();
-  private sizes = 1;
+  private wholeSizes = 1;
+  /** The frame of the scene’s time that is drawn. */
+  private at = 0;
   private scene: Scene | undefined;
   private assets: Assets = new Map();
+  /** As they move; only where something that is drawn stands on one. */
+  private carriers: readonly Carrier[] | undefined;
   private width = 1;
   private height = 1;
 
@@ -114,48 +122,30 @@ export class Picture {
   setScene(document: Scene, assets: Assets): void {
     const scene = withDrives(document);
     const resources = resourcesOf(scene, assets);
-    scene.emitters.forEach((emitter, e) => {
-      const layer = this.layerOf(e, emitter, resources);
-      layer.setLook(emitter.look);
-      layer.setZones(scene.zones);
-    });
-    for (const { layer } of this.layers.splice(scene.emitters.length)) this.drop(layer);
+    this.layers.setScene(scene, resources);
+    this.bodies.setScene(scene, resources);
+    if (scene !== this.scene || assets !== this.assets) this.carriers = undefined;
     this.scene = scene;
     this.assets = assets;
   }
 
-  /** The layer of an emitter; another one where what it draws is of another sort. */
-  private layerOf(e: number, emitter: Emitter, resources: Resources): Layer {
-    const { draws } = looks.get(emitter.look.kind);
-    const body = draws !== undefined && draws === emitter.bond.kind;
-    const points = body ? pointsOf(emitter, resources) : 1;
-    const mesh = draws === 'net' && body ? shapes.get(emitter.shape.kind).surface?.(emitter.shape, resources) : undefined;
-    const known = this.layers[e];
-    if (known && known.body === body && known.points === points && known.mesh === mesh) return known.layer;
-    if (known) this.drop(known.layer);
-    const layer = body ? new BodyLayer({ points, mesh }) : new ParticleLayer();
-    layer.object.renderOrder = e;
-    this.layers[e] = { layer, body, points, mesh };
-    this.group.add(layer.object);
-    return layer;
+  /** Says which emitters are drawn, by their places in the scene. */
+  show(isShown: (e: number) => boolean): void {
+    this.layers.show(isShown);
   }
 
-  private drop(layer: Layer): void {
-    this.group.remove(layer.object);
-    layer.dispose();
-  }
-
-  /** Takes the particles of a frame; one of another state of the scene, with other emitters, is passed over. */
-  setFrame(frame: Frame): void {
-    if (frame.emitters.length !== this.layers.length) return;
-    const enlarge = this.scene?.work.enlarge ?? true;
-    const at = this.scene ? clockIn(this.scene).at(frame.frame) : frame.frame;
-    this.scene?.emitters.forEach(
-      (emitter, e) =>
-        isMoving(emitter, ['shape', 'masks', 'amounts', 'birth', 'bond']) && this.layers[e]!.layer.setLook(thingAt(emitter, at).look),
-    );
-    frame.emitters.forEach((emitter, e) => this.layers[e]!.layer.setParticles(emitter, frame.share, enlarge));
-    if (this.scene) this.placeWhole(this.scene, at);
+  /**
+   * Takes the particles of a frame, and how to get at those of others of the same run; a frame of another state of the scene, with other emitters,
+   * is passed over.
+   */
+  setFrame(frame: Frame, known: (frame: number) => Frame | undefined = () => undefined): void {
+    const { scene } = this;
+    if (!scene || frame.emitters.length !== this.layers.count) return;
+    const clock = clockIn(scene);
+    this.at = clock.at(frame.frame);
+    const span = (this.at - clock.at(frame.frame - 1)) / scene.time.fps;
+    this.layers.setFrame(scene, frame, this.at, span, known);
+    this.placeWhole(0);
   }
 
   /** How the finished result is moved, turned and sized, at the frame that is drawn. */
@@ -177,17 +167,22 @@ export class Picture {
     this.finish(shot, sample + 1, SCREEN, null, behind);
   }
 
-  private placeWhole(scene: Scene, frame: number): void {
-    // Exactly, as it is written to files: few results stand on a carrier.
-    const carriers = scene.whole.place.carrier === '' ? scene.carriers : movedCarriers(scene, this.assets);
-    const { position, rotation: r, scale } = motionOf(carriers, scene.whole).at(frame);
+  /** Where the whole and the solid bodies were so many frames of the scene’s time before the one that is drawn. */
+  private placeWhole(back: number): void {
+    const { scene } = this;
+    if (!scene) return;
+    const needs = scene.whole.place.carrier !== '' || (!this.bodies.isEmpty && hasCourses(scene));
+    // Exactly, as it is written to files; few results stand on a carrier.
+    const carriers = needs ? (this.carriers ??= movedCarriers(scene, this.assets)) : scene.carriers;
+    this.bodies.place(scene, carriers, this.at - back);
+    const { position, rotation: r, scale } = motionOf(carriers, scene.whole).at(this.at - back);
     const [a, b, c, d, e, f, g, h, i] = r.map((n) => n * scale) as [number, number, number, number, number, number, number, number, number];
     this.whole.set(a, b, c, position[0], d, e, f, position[1], g, h, i, position[2], 0, 0, 0, 1);
-    this.sizes = scene.whole.sizes ? scale : 1;
+    this.wholeSizes = scene.whole.sizes ? scale : 1;
   }
 
   /** Surfaces that are only there to work by, in linear light with their own depth. */
-  private drawBackdrop(backdrop: Object3D, { camera, background }: Shot): Texture {
+  private drawBackdrop(backdrop: Object3D, { camera }: Shot): Texture {
     this.back ??= new WebGLRenderTarget(this.width, this.height, {
       type: HalfFloatType,
       format: RGBAFormat,
@@ -197,7 +192,7 @@ export class Picture {
     this.back.setSize(this.width, this.height);
     const { renderer } = this;
     renderer.setRenderTarget(this.back);
-    renderer.setClearColor(new Color().setRGB(...linearColour(background)), 1);
+    renderer.setClearColor(0x000000, 0);
     renderer.clear();
     renderer.render(backdrop, camera);
     return this.back.texture;
@@ -205,57 +200,112 @@ export class Picture {
 
   /** Draws the particles and reads them back, rows from the top: bytes, or exactly as 32-bit floats. */
   read(shot: Shot, pixels: Pixels): Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer> {
-    const { width, height } = this;
     for (let s = 0; s < shot.samples; s++) this.addSample(shot, s);
     const type = pixels.exact ? FloatType : UnsignedByteType;
-    const target = new WebGLRenderTarget(width, height, { type, format: RGBAFormat, depthBuffer: false });
+    const target = new WebGLRenderTarget(this.width, this.height, { type, format: RGBAFormat, depthBuffer: false });
     this.finish(shot, shot.samples, pixels, target);
-    const bottomUp = pixels.exact ? new Float32Array(width * height * 4) : new Uint8Array(width * height * 4);
+    return this.readBack(target, pixels.exact);
+  }
+
+  /** What is seen nearest at each pixel at the moment of the frame, four numbers each, rows from the top; 0 where nothing is. */
+  readNumbers(shot: Shot, wanted: Exclude<Wanted, 'light'>): Float32Array<ArrayBuffer> {
+    const { renderer } = this;
+    const target = new WebGLRenderTarget(this.width, this.height, { type: FloatType, format: RGBAFormat, depthBuffer: true });
+    const sight = this.sightOf(shot, shot.camera, 0, undefined);
+    this.layers.setWanted(wanted);
+    this.layers.prepare(sight);
+    this.bodies.prepare(shot.camera, this.whole, shot.light, sight.veil, WANTED.indexOf(wanted));
+    renderer.setRenderTarget(target);
+    renderer.setClearColor(0x000000, 0);
+    renderer.clear();
+    for (const group of [this.bodies.group, this.layers.solid, this.layers.soft]) renderer.render(group, shot.camera);
+    this.layers.setWanted('light');
+    return this.readBack(target, true) as Float32Array<ArrayBuffer>;
+  }
+
+  private readBack(target: WebGLRenderTarget, exact: boolean): Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer> {
+    const { width, height } = this;
+    const bottomUp = exact ? new Float32Array(width * height * 4) : new Uint8Array(width * height * 4);
     this.renderer.readRenderTargetPixels(target, 0, 0, width, height, bottomUp);
     this.renderer.setRenderTarget(null);
     target.dispose();
-    const rows = pixels.exact ? new Float32Array(bottomUp.length) : new Uint8Array(bottomUp.length);
+    const rows = exact ? new Float32Array(bottomUp.length) : new Uint8Array(bottomUp.length);
     const row = width * 4;
     for (let y = 0; y < height; y++) rows.set(bottomUp.subarray((height - 1 - y) * row, (height - y) * row), y * row);
     return rows;
   }
 
   /** Shows on the canvas what has just been read. */
-  show(shot: Shot): void {
+  showRead(shot: Shot): void {
     this.finish(shot, shot.samples, SCREEN, null);
   }
 
   dispose(): void {
-    for (const { layer } of this.layers) layer.dispose();
-    this.light.dispose();
-    this.sum.dispose();
-    this.back?.dispose();
+    this.layers.dispose();
+    this.bodies.dispose();
+    for (const target of [this.light, this.sum, this.back, this.solid]) target?.dispose();
     this.glow.dispose();
     this.renderer.dispose();
     this.renderer.forceContextLoss();
   }
 
-  /**
-   * Adds the light of one sample to the sum: a moment of the shutter, and a place of the lens. Along a frame the integrator moves a particle straight by
-   * v·dt: so does the blur.
-   */
-  private addSample({ camera, samples, open, rate = 1, lens, place }: Shot, sample: number): void {
+  private sightOf({ light, sizes }: Shot, camera: PerspectiveCamera, back: number, solids: Texture | undefined): Sight {
+    const { width, height, whole } = this;
+    const veil = { fog: light.fog, fogColour: light.fogColour, solids };
+    return { camera, width, height, back, whole, sizes: this.wholeSizes * sizes, light, veil };
+  }
+
+  /** Adds the light of one sample to the sum: a moment of the shutter, and a place of the lens. */
+  private addSample(shot: Shot, sample: number): void {
     const { renderer } = this;
+    const { camera, samples, open, rate = 1, lens, place } = shot;
     if (this.moments.length !== samples) this.moments = momentsOf(samples);
     const back = samples > 1 ? open * this.moments[sample]! : 0;
     place?.(back);
+    if (back > 0 && this.scene) this.placeWhole(back * rate * this.scene.time.fps);
     const eye = lens && samples > 1 ? this.throughLens(camera, lens, onDisc(sample, samples)) : camera;
-    for (const { layer } of this.layers) layer.prepare(eye, this.height, back * rate, this.whole, this.sizes);
+    const solid = this.layers.hasSolid || !this.bodies.isEmpty ? this.solidTarget() : undefined;
+    const sight = this.sightOf(shot, eye, back * rate, solid?.depthTexture ?? undefined);
+    this.layers.prepare(sight);
     renderer.setClearColor(0x000000, 0);
+    if (solid) {
+      this.bodies.prepare(eye, this.whole, shot.light, sight.veil, 0);
+      renderer.setRenderTarget(solid);
+      renderer.clear();
+      renderer.render(this.bodies.group, eye);
+      renderer.render(this.layers.solid, eye);
+    }
     renderer.setRenderTarget(this.light);
     renderer.clear();
-    renderer.render(this.group, eye);
+    if (solid) this.add(solid.texture, 1);
+    renderer.render(this.layers.soft, eye);
+    if (back > 0) this.placeWhole(0);
     if (samples === 1) return;
     renderer.setRenderTarget(this.sum);
     if (sample === 0) renderer.clear();
-    this.adder.material.uniforms['picture']!.value = this.light.texture;
-    this.adder.material.uniforms['weight']!.value = 1 / samples;
-    renderer.render(this.adder, this.flat);
+    this.add(this.light.texture, 1 / samples);
+  }
+
+  /** Adds a picture to what is there. */
+  private add(picture: Texture, weight: number): void {
+    this.adder.material.uniforms['picture']!.value = picture;
+    this.adder.material.uniforms['weight']!.value = weight;
+    this.renderer.render(this.adder, this.flat);
+  }
+
+  private solidTarget(): WebGLRenderTarget {
+    const { width, height } = this;
+    if (this.solid && (this.solid.width !== width || this.solid.height !== height)) {
+      this.solid.dispose();
+      this.solid = undefined;
+    }
+    this.solid ??= new WebGLRenderTarget(width, height, {
+      type: HalfFloatType,
+      format: RGBAFormat,
+      depthTexture: new DepthTexture(width, height),
+      samples: 4,
+    });
+    return this.solid;
   }
 
   /** The camera moved to a place of its lens, sheared so that what is in focus stays where it is. */
@@ -278,23 +328,36 @@ export class Picture {
     samples: number,
     { alpha, linear }: Pixels,
     target: WebGLRenderTarget | null,
-    behind: Texture | null = null,
+    backdrop: Texture | null = null,
   ): void {
     const { uniforms } = this.finisher.material;
     const source = shot.samples > 1 ? this.sum : this.light;
     const gain = shot.samples / samples;
     const glow = shot.glow && { from: shot.glow.from / gain, sigma: shot.glow.radius * this.height };
-    uniforms['glow']!.value = glow ? this.glow.render(this.renderer, source.texture, this.width, this.height, glow) : null;
-    uniforms['glowAmount']!.value = shot.glow?.amount ?? 0;
-    uniforms['gain']!.value = gain;
-    uniforms['exposure']!.value = shot.exposure;
-    uniforms['white']!.value = shot.white;
-    uniforms['picture']!.value = source.texture;
+    const plate = shot.behind === 'plate' ? imageTexture(shot.plate) : undefined;
+    const frame = shot.frame ?? [0, 0, 1, 1];
+    if (plate) {
+      // It fills the frame, and is cut where it is longer.
+      const { width, height } = plate.image as ImageBitmap;
+      const wider = width / height / ((frame[2] * this.width) / (frame[3] * this.height));
+      (uniforms['plateShare']!.value as Vector2).set(Math.min(1, 1 / wider), Math.min(1, wider));
+    }
+    const put = (name: string, value: unknown) => (uniforms[name]!.value = value);
+    put('glow', glow ? this.glow.render(this.renderer, source.texture, this.width, this.height, glow) : null);
+    put('glowAmount', shot.glow?.amount ?? 0);
+    put('gain', gain);
+    put('exposure', shot.exposure);
+    put('white', shot.white);
+    put('picture', source.texture);
     uniforms['background']!.value.setRGB(...linearColour(shot.background));
-    uniforms['alpha']!.value = ALPHA.indexOf(alpha);
-    uniforms['linear']!.value = linear;
-    uniforms['backdrop']!.value = behind;
-    uniforms['hasBackdrop']!.value = behind !== null;
+    uniforms['top']!.value.setRGB(...linearColour(shot.top));
+    put('behind', shot.behind === 'plate' && !plate ? 0 : BEHIND.indexOf(shot.behind));
+    put('plate', plate ?? null);
+    (uniforms['frame']!.value as Vector4).set(...frame);
+    put('alpha', ALPHA.indexOf(alpha));
+    put('linear', linear);
+    put('backdrop', backdrop);
+    put('hasBackdrop', backdrop !== null);
     this.renderer.setRenderTarget(target);
     this.renderer.render(this.finisher, this.flat);
   }

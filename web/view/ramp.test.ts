@@ -1,7 +1,11 @@
+import { converter, interpolate } from 'culori';
+import fc from 'fast-check';
 import { DataUtils } from 'three';
 import { describe, expect, it } from 'vitest';
 import { DepthOrder } from './depth-order';
-import { linearOf, rampTexture, stopsAt } from './ramp';
+import { colourAt, linearOf, rampTexture, stopsAt } from './ramp';
+
+const lrgb = converter('lrgb');
 
 describe('colour and size over age', () => {
   it('the sRGB curve takes 0.735357 to 0.5 linear (IEC 61966-2-1)', () => {
@@ -21,18 +25,33 @@ describe('colour and size over age', () => {
         (a, b, t) => a.value + t * (b.value - a.value),
       );
     expect([0, 0.2, 0.4, 0.6, 1].map(level)).toEqual([1, 1, 2, 3, 3]);
-    const { data } = rampTexture(
-      [
+    const { data } = rampTexture({
+      colour: [
         { at: 0, colour: '#000000' },
         { at: 1, colour: '#ffffff' },
       ],
-      [{ at: 0, value: 2 }],
-    ).image;
+      gain: 1,
+      size: [{ at: 0, value: 2 }],
+      opacity: [{ at: 0, value: 0.25 }],
+    }).image;
     const half = (i: number) => DataUtils.fromHalfFloat((data as Uint16Array)[i]!);
-    expect(half(4 * 255)).toBe(1);
-    expect(half(4 * 128)).toBeCloseTo(128 / 255, 3);
+    // A stop more light than white.
+    expect(half(4 * 255)).toBe(2);
+    expect(half(4 * 128)).toBeCloseTo(256 / 255, 2);
     expect(half(4 * 128 + 3)).toBe(2);
+    expect(half(4 * (256 + 7))).toBe(0.25);
   });
+});
+
+it.each(['linear', 'perceptual'] as const)('colours mixed %s are those of culori, wherever on the ramp (property)', (mixing) => {
+  const colour = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`);
+  fc.assert(
+    fc.property(fc.array(colour, { minLength: 2, maxLength: 5 }), fc.double({ min: 0, max: 1, noNaN: true }), (colours, at) => {
+      const stops = colours.map((c, i) => ({ at: i / (colours.length - 1), colour: c }));
+      const { r, g, b } = lrgb(interpolate(colours, mixing === 'linear' ? 'lrgb' : 'oklab')(at));
+      colourAt(stops, at, mixing).forEach((n, c) => expect(Math.abs(n - Math.max(0, [r, g, b][c]!))).toBeLessThan(2e-6));
+    }),
+  );
 });
 
 it('particles are sorted far to near, each once', () => {

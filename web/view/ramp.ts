@@ -1,4 +1,5 @@
 import { DataTexture, DataUtils, HalfFloatType, LinearFilter, RGBAFormat } from 'three';
+import { lightOf, oklabOf, type Triple } from '../../core/colour/oklab';
 import type { ColourStop, LevelStop } from '../../core/describe/parameters';
 
 /** sRGB-coded channel 0 … 1 to linear light (IEC 61966-2-1). */
@@ -13,11 +14,7 @@ export function linearColour(colour: string): [number, number, number] {
 }
 
 /** The value of stops at a place 0 … 1: linear between them, constant beyond the ends. */
-export function stopsAt<S extends { readonly at: number }>(
-  stops: readonly S[],
-  at: number,
-  mix: (a: S, b: S, t: number) => number,
-): number {
+export function stopsAt<S extends { readonly at: number }, V>(stops: readonly S[], at: number, mix: (a: S, b: S, t: number) => V): V {
   const next = stops.findIndex((s) => s.at >= at);
   if (next === -1) return mix(stops.at(-1)!, stops.at(-1)!, 0);
   const b = stops[next]!;
@@ -29,21 +26,52 @@ export function stopsAt<S extends { readonly at: number }>(
 export const levelAt = (stops: readonly LevelStop[], at: number): number =>
   stopsAt(stops, at, (a, b, t) => a.value + t * (b.value - a.value));
 
+/** How colours between two stops come about. */
+export type Mixing = 'linear' | 'perceptual';
+
+/** The colour of stops at a place 0 … 1, as linear light, none of it below 0. */
+export function colourAt(stops: readonly ColourStop[], at: number, mixing: Mixing): Triple {
+  const mixed = (a: Triple, b: Triple, t: number): Triple => a.map((n, c) => n + t * (b[c]! - n)) as unknown as Triple;
+  const light = stopsAt(stops, at, ({ colour: a }, { colour: b }, t) =>
+    mixing === 'perceptual'
+      ? lightOf(mixed(oklabOf(linearColour(a)), oklabOf(linearColour(b)), t))
+      : mixed(linearColour(a), linearColour(b), t),
+  );
+  return light.map((n) => Math.max(0, n)) as unknown as Triple;
+}
+
 const WIDTH = 256;
 
-/** Colour over age (red, green, blue, linear) and size over age (alpha) as a texture 256 wide. */
-export function rampTexture(colours: readonly ColourStop[], sizes: readonly LevelStop[]): DataTexture {
-  const data = new Uint16Array(WIDTH * 4);
-  const linear = new Map(colours.map((stop) => [stop, linearColour(stop.colour)]));
+/** What runs along a ramp. */
+export interface Ramps {
+  readonly colour: readonly ColourStop[];
+  readonly mixing?: Mixing;
+  /** In stops. */
+  readonly gain?: number;
+  readonly size: readonly LevelStop[];
+  readonly opacity?: readonly LevelStop[];
+  readonly sizeOverSpeed?: readonly LevelStop[];
+  readonly stretch?: readonly LevelStop[];
+}
+
+const EVEN: readonly LevelStop[] = [{ at: 0, value: 1 }];
+
+/**
+ * Ramps as a texture 256 wide and two high. Below: red, green, blue of the colours, as linear light, and the size; above: opacity, size over speed, stretch.
+ */
+export function rampTexture({ colour, mixing = 'linear', gain = 0, size, ...rest }: Ramps): DataTexture {
+  const { opacity = EVEN, sizeOverSpeed = EVEN, stretch = EVEN } = rest;
+  const data = new Uint16Array(WIDTH * 4 * 2);
+  const bright = 2 ** gain;
   for (let i = 0; i < WIDTH; i++) {
     const at = i / (WIDTH - 1);
-    for (let c = 0; c < 3; c++)
-      data[4 * i + c] = DataUtils.toHalfFloat(
-        stopsAt(colours, at, (a, b, t) => linear.get(a)![c]! + t * (linear.get(b)![c]! - linear.get(a)![c]!)),
-      );
-    data[4 * i + 3] = DataUtils.toHalfFloat(levelAt(sizes, at));
+    const light = colourAt(colour, at, mixing).map((n) => n * bright);
+    const levels = [opacity, sizeOverSpeed, stretch].map((stops) => levelAt(stops, at));
+    [...light, levelAt(size, at), ...levels, 1].forEach((n, c) => {
+      data[4 * (i + (c < 4 ? 0 : WIDTH)) + (c % 4)] = DataUtils.toHalfFloat(Math.min(n, 65504));
+    });
   }
-  const texture = new DataTexture(data, WIDTH, 1, RGBAFormat, HalfFloatType);
+  const texture = new DataTexture(data, WIDTH, 2, RGBAFormat, HalfFloatType);
   texture.magFilter = texture.minFilter = LinearFilter;
   texture.needsUpdate = true;
   return texture;

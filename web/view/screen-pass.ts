@@ -1,5 +1,5 @@
 import { BufferGeometry, CustomBlending, Float32BufferAttribute, GLSL3, Mesh, NoBlending, OneFactor, RawShaderMaterial } from 'three';
-import { screenVertex } from './particle-shader';
+import { screenVertex } from './finish-shader';
 
 /** A picture that fills the screen, made by a shader; laid over what is there, or added to it. */
 export function screenPass(

@@ -11,7 +11,8 @@ export function shotCorners(scene: Scene): { corners: Vector[]; eye: Vector } {
   placeShotCamera(camera, scene, scene.output.width / scene.output.height);
   const target = new Vector3(...scene.camera.target);
   const distance = Math.max(0.1, target.distanceTo(camera.position));
-  const half = distance * Math.tan((camera.fov * Math.PI) / 360);
+  const { projection, height } = scene.camera;
+  const half = projection === 'flat' ? height / 2 : distance * Math.tan((camera.fov * Math.PI) / 360);
   const corners = [
     [-1, -1],
     [1, -1],

@@ -29,7 +29,9 @@ export function shotAt(scene: Scene, frame: number, aspect: number): Shot {
     samples,
     open: shutter / 360 / fps,
     rate: clock.at(frame) - clock.at(frame - 1),
-    lens: lensOf(now.camera),
+    lens: now.camera.projection === 'flat' ? undefined : lensOf(now.camera),
+    light: now.light,
+    sizes: now.output.sizes,
     ...(moves && { place }),
   };
 }

@@ -1,10 +1,14 @@
 import { Vector3, type PerspectiveCamera } from 'three';
 import type { Lens } from '../../core/camera/lens';
-import type { Output, Scene } from '../../core/scene/document';
+import type { Light, Output, Scene } from '../../core/scene/document';
 
 /** What is made of the light of a picture. */
 export interface Finish {
   readonly background: string;
+  readonly behind: Output['behind'];
+  readonly top: string;
+  /** Content hash of the image that is behind. */
+  readonly plate: string;
   /** What all light is multiplied by. */
   readonly exposure: number;
   /** The light that a soft shoulder brings down to white; 0 where what is too bright is white. */
@@ -14,9 +18,12 @@ export interface Finish {
 }
 
 /** What is made of the light, as the output of a scene says. */
-export function finishOf({ background, exposure, tone, white, glow, glowFrom, glowRadius }: Output): Finish {
+export function finishOf({ background, behind, top, plate, exposure, tone, white, glow, glowFrom, glowRadius }: Output): Finish {
   return {
     background,
+    behind,
+    top,
+    plate,
     exposure: 2 ** exposure,
     white: tone === 'soft' ? white : 0,
     glow: glow > 0 ? { amount: glow / 100, from: glowFrom, radius: glowRadius / 100 } : undefined,
@@ -34,6 +41,8 @@ export interface Pixels {
 }
 
 export const ALPHA: readonly Pixels['alpha'][] = ['none', 'straight', 'premultiplied'];
+/** What can be behind, in the order of the shader. */
+export const BEHIND: readonly Output['behind'][] = ['colour', 'gradient', 'plate'];
 export const SCREEN: Pixels = { alpha: 'none', linear: false, exact: false };
 
 /** How a picture is taken. */
@@ -47,6 +56,12 @@ export interface Shot extends Finish {
   readonly rate?: number;
   /** Undefined where all is sharp. */
   readonly lens?: Lens | undefined;
+  /** Where the frame of the shot lies in the picture, as [left, bottom, width, height] in shares; all of it where left out. */
+  readonly frame?: readonly [number, number, number, number];
+  /** How meshes are lit, and the fog. */
+  readonly light: Light;
+  /** Multiplies all sizes. */
+  readonly sizes: number;
   /** Brings a camera that moves to where it was so many seconds before the frame. */
   readonly place?: (back: number) => void;
 }
@@ -55,13 +70,29 @@ export interface Shot extends Finish {
 export function placeShotCamera(camera: PerspectiveCamera, scene: Scene, aspect: number): void {
   camera.fov = scene.camera.angle;
   camera.aspect = aspect;
-  camera.near = 0.01;
   camera.far = 2000;
   camera.position.set(...scene.camera.position);
   camera.up.set(0, 1, 0);
   const target = new Vector3(...scene.camera.target);
   if (target.equals(camera.position)) target.z -= 1;
   camera.lookAt(target);
-  camera.updateProjectionMatrix();
+  if (scene.camera.projection === 'flat') makeFlat(camera, scene.camera.height);
+  else {
+    camera.near = NEAR;
+    camera.updateProjectionMatrix();
+  }
   camera.updateMatrixWorld();
+}
+
+const NEAR = 0.01;
+/** A flat camera sees so far, behind it as well as before it: its place only says where its middle is. */
+const FLAT_REACH = 1000;
+
+/** Lets a camera see so many metres from top to bottom, near or far. */
+export function makeFlat(camera: PerspectiveCamera, height: number): void {
+  const [half, wide] = [height / 2, (height / 2) * camera.aspect];
+  camera.near = -FLAT_REACH;
+  camera.far = FLAT_REACH;
+  camera.projectionMatrix.makeOrthographic(-wide, wide, half, -half, camera.near, camera.far);
+  camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
 }

@@ -9,6 +9,7 @@ import { runningScene } from '../stage/running';
 import { openedScene } from '../store/scene-store';
 import { usePlayer } from '../stage/player-store';
 import { shotAt } from './shot';
+import { makeFlat, type Shot } from './taking';
 import { selectionBounds } from './selection-bounds';
 import { Guides } from './guides';
 import { Picture } from './picture';
@@ -24,6 +25,8 @@ const SIDES: Record<Side, Vector> = { front: [0, 0, 1], side: [1, 0, 0], top: [0
 
 /** Share of the canvas that the shot's frame takes when looking through its camera. */
 const FRAME_SHARE = 0.9;
+/** Vertical angle by which a flat view’s distance tells how much it sees, degrees. */
+const FLAT_ANGLE = 35;
 
 /** The free view: its camera, how it is moved, and what it draws. */
 export class ViewRig {
@@ -37,6 +40,8 @@ export class ViewRig {
   private ratio = 1;
   private width = 1;
   private height = 1;
+  /** The view shows far things as large as near ones. */
+  private flat = false;
   /** True while the view looks through the shot camera, and nobody has moved it since. */
   private through = false;
   private refined = false;
@@ -89,7 +94,7 @@ export class ViewRig {
     this.ratio = Math.min(2, window.devicePixelRatio);
     this.picture.setSize(Math.max(1, Math.round(width * this.ratio)), Math.max(1, Math.round(height * this.ratio)));
     this.camera.aspect = width / Math.max(1, height);
-    this.camera.updateProjectionMatrix();
+    this.reproject();
     this.request();
   }
 
@@ -97,10 +102,18 @@ export class ViewRig {
   lookThroughShot(scene: Scene, frame: number): void {
     const { camera, output } = sceneNow(scene, frame);
     const shape = output.width / output.height / this.camera.aspect;
-    const half = Math.tan((camera.angle * Math.PI) / 360) * Math.max(1, shape);
+    this.flat = camera.projection === 'flat';
+    const half = Math.tan(((this.flat ? FLAT_ANGLE : camera.angle) * Math.PI) / 360) * Math.max(1, shape);
     this.camera.fov = (Math.atan(half / FRAME_SHARE) * 360) / Math.PI;
     this.camera.position.set(...camera.position);
     this.controls.target.set(...camera.target);
+    if (this.flat) {
+      // How far away it is shows nothing but how much it sees, as for the hand that moves it.
+      const { position } = this.camera;
+      const sight = position.clone().sub(this.controls.target);
+      if (sight.lengthSq() === 0) sight.set(0, 0, 1);
+      position.copy(this.controls.target).add(sight.setLength(camera.height / 2 / Math.tan((FLAT_ANGLE * Math.PI) / 360)));
+    }
     this.settle();
     this.through = true;
   }
@@ -113,16 +126,29 @@ export class ViewRig {
   }
 
   /** The free view as a shot camera: its frame is what lies within the margin. */
-  asShot(): Pick<Scene['camera'], 'position' | 'target' | 'angle'> {
+  asShot(): Pick<Scene['camera'], 'position' | 'target'> & ({ readonly angle: number } | { readonly height: number }) {
     const rounded = (v: Vector3): Vector => [v.x, v.y, v.z].map((n) => Math.round(n * 1000) / 1000) as unknown as Vector;
     const { output } = openedScene();
     const shape = output.width / output.height / this.camera.aspect;
     const half = (Math.tan((this.camera.fov * Math.PI) / 360) * FRAME_SHARE) / Math.max(1, shape);
+    const stands = { position: rounded(this.camera.position), target: rounded(this.controls.target) };
+    if (this.flat) {
+      const distance = this.camera.position.distanceTo(this.controls.target);
+      return { ...stands, height: Math.round(2 * half * distance * 1000) / 1000 };
+    }
     return {
-      position: rounded(this.camera.position),
-      target: rounded(this.controls.target),
+      ...stands,
       angle: Math.round((Math.atan(half) * 3600) / Math.PI) / 10,
     };
+  }
+
+  /** Where the frame of the shot lies in the picture while one looks through its camera, as [left, bottom, width, height] in shares. */
+  get shotFrame(): readonly [number, number, number, number] | undefined {
+    if (!this.through) return undefined;
+    const { output } = openedScene();
+    const shape = output.width / output.height / this.camera.aspect;
+    const high = FRAME_SHARE / Math.max(1, shape);
+    return [(1 - high * shape) / 2, (1 - high) / 2, high * shape, high];
   }
 
   lookFrom(side: Side): void {
@@ -207,6 +233,11 @@ export class ViewRig {
     const box = this.canvas.getBoundingClientRect();
     const point = new Vector3(((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2, 0.5);
     const back = this.picture.wholeMatrix.clone().invert();
+    if (this.flat) {
+      // All lines of sight are parallel: the one through that point.
+      point.z = -1;
+      return { origin: point.unproject(this.camera).applyMatrix4(back), direction: this.sight };
+    }
     const direction = point.unproject(this.camera).sub(this.camera.position).normalize().transformDirection(back);
     return { origin: this.eye, direction };
   }
@@ -222,12 +253,23 @@ export class ViewRig {
 
   private settle(): void {
     this.through = false;
-    this.camera.updateProjectionMatrix();
     this.controls.update();
+    this.reproject();
     this.request();
   }
 
+  /** Brings the projection up to date; that of a flat view hangs on its distance. */
+  private reproject(): void {
+    const { camera } = this;
+    if (this.flat) makeFlat(camera, 2 * camera.position.distanceTo(this.controls.target) * Math.tan((camera.fov * Math.PI) / 360));
+    else {
+      [camera.near, camera.far] = [0.01, 2000];
+      camera.updateProjectionMatrix();
+    }
+  }
+
   private draw(): void {
+    if (this.flat) this.reproject();
     this.camera.updateMatrixWorld();
     const { shown, frame, playing } = usePlayer.getState();
     const scene = runningScene();
@@ -237,11 +279,18 @@ export class ViewRig {
       moved.matrixAutoUpdate = false;
       moved.matrix.copy(this.picture.wholeMatrix);
     }
-    const shot = { ...shotAt(scene, shown ?? frame, 1), camera: this.camera, ...(work.plain && { background: work.background }) };
+    const inFile = this.refined && !playing;
     // A camera that is looked through moves with its frames, not within them.
-    delete shot.place;
+    const { place: _moves, ...taken } = shotAt(scene, shown ?? frame, 1);
+    const shot: Shot = {
+      ...taken,
+      camera: this.camera,
+      ...(this.shotFrame && { frame: this.shotFrame }),
+      ...(work.plain && { background: work.background, behind: 'colour' as const }),
+    };
+    this.picture.show((e) => (inFile ? scene.emitters[e]!.rendered : scene.emitters[e]!.drawn));
     const backdrop = this.surfaces.isEmpty ? undefined : this.surfaces.group;
-    if (!this.refined || playing) this.picture.draw({ ...shot, samples: 1 }, backdrop);
+    if (!inFile) this.picture.draw({ ...shot, samples: 1 }, backdrop);
     else {
       this.picture.drawOn(this.through ? shot : { ...shot, lens: undefined }, this.sample, backdrop);
       this.sample++;

@@ -8,6 +8,7 @@ import { sceneNow, useCourses } from '../stage/motions';
 import type { Scene } from '../../core/scene/document';
 import { usePlayer } from '../stage/player-store';
 import { runningScene, useRunningScene } from '../stage/running';
+import { loadImages, useImages } from './image-textures';
 import { useAssets } from '../stage/scene-assets';
 import type { Vector } from '../../core/math/vector';
 import { fields as fieldKinds } from '../../core/fields';
@@ -63,6 +64,8 @@ export function Viewport() {
   const scene = useRunningScene();
   const { selection } = useSelection();
   const { assets } = useAssets();
+  const { images } = useImages();
+  useEffect(() => void loadImages(scene), [scene]);
   // Only what moves is drawn anew with each frame.
   const moves = useMoves(scene);
   const shownFrame = usePlayer((player) => (moves ? (player.shown ?? player.frame) : scene.time.first));
@@ -83,7 +86,7 @@ export function Viewport() {
     made.resize(width, height);
     made.lookThroughShot(runningScene(), usePlayer.getState().frame);
     const unshow = stage.session.onShow((frame) => {
-      made.picture.setFrame(frame);
+      made.picture.setFrame(frame, (at) => stage.session.at(at));
       made.followShot(runningScene(), frame.frame);
       made.request();
     });
@@ -103,7 +106,7 @@ export function Viewport() {
     if (!rig) return;
     rig.picture.setScene(scene, assets);
     const { shown } = stage.session;
-    if (shown) rig.picture.setFrame(shown);
+    if (shown) rig.picture.setFrame(shown, (at) => stage.session.at(at));
     rig.followShot(scene, shownFrame);
     const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
     const name = field && fieldKinds.get(field.settings.kind).direction;
@@ -113,7 +116,7 @@ export function Viewport() {
     rig.surfaces.update(drawn);
     rig.slice.update(drawn);
     rig.request();
-  }, [rig, scene, selection, stage, assets, shownFrame, runs]);
+  }, [rig, scene, selection, stage, assets, images, shownFrame, runs]);
 
   return (
     <div

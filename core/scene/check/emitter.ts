@@ -19,9 +19,16 @@ function checkShape(value: unknown, field: string, known: Known, ownId: unknown)
   return checkReferences(parameters, value, field, known);
 }
 
+/** A look, and the meshes that it draws. */
+function checkLook(value: unknown, field: string, known: Known): Fault[] {
+  const faults = looks.check(value, field);
+  if (faults.length > 0 || !isRecord(value)) return faults;
+  return checkReferences(looks.get(value['kind'] as string).parameters, value, field, known);
+}
+
 /** Every fault of an emitter. */
 export function checkEmitter(value: unknown, field: string, known: Known): Fault[] {
-  const also = [...PLACED_MEMBERS, 'shape', 'masks', 'amounts', 'gate', 'birth', 'bond', 'look'];
+  const also = [...PLACED_MEMBERS, 'shape', 'masks', 'amounts', 'gate', 'birth', 'bond', 'look', 'besides'];
   const faults = checkValues(emitterParameters, value, field, also);
   if (!isRecord(value)) return faults;
   return [
@@ -33,7 +40,8 @@ export function checkEmitter(value: unknown, field: string, known: Known): Fault
     ...(value['gate'] === undefined ? [] : gates.check(value['gate'], `${field}.gate`)),
     ...checkOptional(birthParameters, value['birth'], `${field}.birth`),
     ...(value['bond'] === undefined ? [] : bonds.check(value['bond'], `${field}.bond`)),
-    ...(value['look'] === undefined ? [] : looks.check(value['look'], `${field}.look`)),
+    ...(value['look'] === undefined ? [] : checkLook(value['look'], `${field}.look`, known)),
+    ...checkList(value['besides'], `${field}.besides`, MOST.besides, (look, at) => checkLook(look, at, known)),
   ];
 }
 

@@ -1,9 +1,34 @@
 import { describe } from '../../describe/parameters';
 
+const perspective = (v: Readonly<Record<string, unknown>>) => v['projection'] !== 'flat';
+const unsharp = (v: Readonly<Record<string, unknown>>) => perspective(v) && v['depth'] === true;
+
 /** The shot camera. */
 export const cameraParameters = describe({
   position: { type: 'vector', label: 'Position', unit: 'm', default: [0, 1.6, 7], help: 'Where the camera is.' },
   target: { type: 'vector', label: 'Target', unit: 'm', default: [0, 1.4, 0], help: 'What it looks at.' },
+  projection: {
+    type: 'choice',
+    label: 'Projection',
+    default: 'perspective',
+    options: [
+      { value: 'perspective', label: 'perspective' },
+      { value: 'flat', label: 'flat (orthographic)' },
+    ],
+    help: 'Far things are smaller, or all are as large as they are.',
+  },
+  height: {
+    type: 'number',
+    label: 'Sees',
+    unit: 'm',
+    default: 4,
+    min: 0,
+    above: true,
+    max: 100000,
+    usual: [1, 20],
+    help: 'How much it sees from top to bottom.',
+    shown: (v) => v['projection'] === 'flat',
+  },
   angle: {
     type: 'number',
     label: 'Vertical angle',
@@ -13,6 +38,7 @@ export const cameraParameters = describe({
     max: 150,
     usual: [15, 70],
     help: 'How much it sees from top to bottom.',
+    shown: perspective,
   },
   sensor: {
     type: 'number',
@@ -23,6 +49,7 @@ export const cameraParameters = describe({
     max: 200,
     usual: [8, 36],
     help: 'The height of what the picture falls on; with the angle it tells the focal length.',
+    shown: perspective,
   },
   carrier: {
     type: 'reference',
@@ -43,6 +70,7 @@ export const cameraParameters = describe({
     label: 'Depth of field',
     default: false,
     help: 'What is nearer or farther than the focus is unsharp, by as many samples as the picture has.',
+    shown: perspective,
   },
   aperture: {
     type: 'number',
@@ -54,7 +82,7 @@ export const cameraParameters = describe({
     max: 1000,
     usual: [1, 22],
     help: 'The focal length over the width of the opening: the smaller, the less is sharp.',
-    shown: (v) => v['depth'] === true,
+    shown: unsharp,
   },
   sharp: {
     type: 'choice',
@@ -65,7 +93,7 @@ export const cameraParameters = describe({
       { value: 'distance', label: 'a distance' },
     ],
     help: 'Where it is focused.',
-    shown: (v) => v['depth'] === true,
+    shown: unsharp,
   },
   focus: {
     type: 'number',
@@ -76,6 +104,6 @@ export const cameraParameters = describe({
     above: true,
     usual: [0.2, 30],
     help: 'The distance that is sharp.',
-    shown: (v) => v['depth'] === true && v['sharp'] === 'distance',
+    shown: (v) => unsharp(v) && v['sharp'] === 'distance',
   },
 });

@@ -7,6 +7,24 @@ const splits = (v: Readonly<Record<string, unknown>>) => v['split'] === true;
 export const colliderParameters = describe({
   on: { type: 'switch', label: 'On', default: true, help: 'A collider that is off stops nothing.' },
   shown: { type: 'switch', label: 'Shown', default: true, help: 'Whether the view draws it. Hiding changes no simulation.' },
+  rendered: {
+    type: 'choice',
+    label: 'In the picture',
+    default: 'nothing',
+    options: [
+      { value: 'nothing', label: 'not seen' },
+      { value: 'holdout', label: 'a hole' },
+      { value: 'lit', label: 'seen, in the light' },
+    ],
+    help: 'What view and file show of it: nothing; a hole, where particles behind it are hidden and nothing is drawn, to be laid over a plate; or its surface.',
+  },
+  surface: {
+    type: 'colour',
+    label: 'Surface',
+    default: '#4a453d',
+    help: 'The colour of its surface.',
+    shown: (v) => v['rendered'] === 'lit',
+  },
   seed: { ...seed, help: 'Another seed gives other bounces where they vary, and lets others pass.' },
   thickness: {
     type: 'number',

@@ -5,6 +5,7 @@ export * from './dial';
 export * from './emitter';
 export * from './field';
 export * from './group';
+export * from './light';
 export * from './output';
 export * from './place';
 export * from './scene';

@@ -163,4 +163,16 @@ export const workParameters = describe({
     default: true,
     help: 'Draws the dots of a draft larger, so that the picture keeps its weight.',
   },
+  guides: {
+    type: 'choice',
+    label: 'Frame guides',
+    default: 'none',
+    options: [
+      { value: 'none', label: 'none' },
+      { value: 'thirds', label: 'thirds' },
+      { value: 'safe', label: 'safe areas' },
+      { value: 'both', label: 'both' },
+    ],
+    help: 'Lines over the shot’s frame while one looks through it: thirds, and the areas in which action (93 %) and titles (90 %) are safe.',
+  },
 });

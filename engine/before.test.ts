@@ -1,0 +1,39 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { runTo, testScene } from '../core/tests/scenes';
+import { beforeOf, slotsIn } from './before';
+import { snapshot } from './frame';
+
+describe('particles of two frames are brought together', () => {
+  it('each is found by its number, wherever it lies, and one that is not there is not (property)', () => {
+    const ids = fc.uniqueArray(fc.nat({ max: 0xffffffff }), { maxLength: 200 });
+    fc.assert(
+      fc.property(ids, ids, fc.nat(), (now, before, seed) => {
+        // Some of the first in another order, among others.
+        const mixed = [...before.filter((id) => !now.includes(id)), ...now.filter((_, i) => (i * 7 + seed) % 3 > 0)].reverse();
+        const slots = slotsIn(Uint32Array.from(now), Uint32Array.from(mixed));
+        expect([...slots]).toEqual(now.map((id) => mixed.indexOf(id)));
+      }),
+    );
+  });
+
+  it('where they were is where the frame before has them; what was born since comes straight', () => {
+    const scene = testScene({
+      emitter: {
+        amounts: [{ kind: 'rate', rate: 240 }],
+        birth: { life: 0.2, speed: 2, drag: 0 },
+      },
+      fields: [{ settings: { kind: 'gravity' }, strength: 9.81 }],
+    });
+    const [then, now] = [runTo(scene, 11), runTo(scene, 12)].map((run) => snapshot(run, 1).emitters[0]!);
+    const { place } = beforeOf(now!, then!, 1 / 24);
+    let born = 0;
+    now!.id.forEach((id, i) => {
+      const slot = then!.id.indexOf(id);
+      const { y, vy } = now!.columns;
+      if (slot < 0) born++;
+      expect(place[3 * i + 1]).toBeCloseTo(slot < 0 ? y[i]! - vy[i]! / 24 : then!.columns.y[slot]!, 5);
+    });
+    expect(born).toBe(10);
+  });
+});
