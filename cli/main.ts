@@ -17,8 +17,9 @@ const HELP = `bathyclast: particles, force fields and their falloff, from the te
       object on standard output; with --through those of all frames, into one .usda or into files with # for the frame
   bathyclast render <scene file | example> --out DIR|FILE [--frames A-B] [--every N] [--size WxH] [--samples S]
                     [--format png|exr|mp4|webm|gif|apng] [--bits 8|16|half|float] [--alpha none|straight|premultiplied]
+                    [--layers yes|no] [--split together|emitters|both]
       pictures into a folder, or a clip into a file, by the renderer of the Output screen in the Chromium of this machine;
-      CHROMIUM names another
+      CHROMIUM names another; --layers adds depth, velocity and number to OpenEXR, --split draws each emitter by itself
   bathyclast measure <scene file | example> --frame N --at x,y,z [--velocity vx,vy,vz]
                      [--emitter E] [--key k] [--age s] [--mass kg] [--drag kg/s]
       each field's weight and vector at that point, and the stack's total
@@ -97,7 +98,7 @@ async function run([command, ...args]: string[]): Promise<void> {
       out: options['out'],
     });
   } else if (command === 'render') {
-    const { name, options } = read(args, ['out', 'frames', 'every', 'size', 'samples', 'format', 'bits', 'alpha'], true);
+    const { name, options } = read(args, ['out', 'frames', 'every', 'size', 'samples', 'format', 'bits', 'alpha', 'layers', 'split'], true);
     const { render } = await import('./render');
     await render(name, {
       out: required(options, 'out'),
@@ -108,6 +109,8 @@ async function run([command, ...args]: string[]): Promise<void> {
       format: options['format'] ?? 'png',
       bits: options['bits'],
       alpha: options['alpha'],
+      layers: options['layers'],
+      split: options['split'],
     });
   } else if (command === 'measure') {
     const { name, options } = read(args, ['frame', 'at', 'velocity', 'emitter', 'key', 'age', 'mass', 'drag'], true);

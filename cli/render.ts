@@ -7,7 +7,17 @@ import { chromium } from 'playwright-core';
 import { findExample } from '../core/examples';
 import type { Scene } from '../core/scene/document';
 import type { HeadlessOrder, HeadlessPart } from '../formats/headless';
-import { fileNameOf, formatOf, FORMATS, framesOf, type AlphaName, type BitsName, type FormatName } from '../formats/render-settings';
+import {
+  fitting,
+  formatOf,
+  FORMATS,
+  framesOf,
+  picturesOf,
+  type AlphaName,
+  type BitsName,
+  type FormatName,
+  type SplitName,
+} from '../formats/render-settings';
 import { UsageError } from './arguments';
 import { openScene } from './open-scene';
 
@@ -19,6 +29,8 @@ export interface RenderOptions {
   readonly format: string;
   readonly bits: string | undefined;
   readonly alpha: string | undefined;
+  readonly layers: string | undefined;
+  readonly split: string | undefined;
   readonly out: string;
 }
 
@@ -123,7 +135,7 @@ export async function render(name: string, options: RenderOptions): Promise<void
     options.format,
     FORMATS.map(({ value }) => value),
   );
-  const { frames: pictures, extension } = formatOf(format);
+  const { frames: pictures } = formatOf(format);
   const [from, through] = rangeOf(options.frames, scene.time);
   const out = resolve(options.out);
   const pattern = pictures ? 'frame_####' : 'clip';
@@ -136,6 +148,8 @@ export async function render(name: string, options: RenderOptions): Promise<void
       from,
       through,
       every: options.every,
+      layers: oneOf('layers', options.layers ?? 'no', ['yes', 'no']) === 'yes',
+      split: oneOf<SplitName>('split', options.split ?? 'together', ['together', 'emitters', 'both']),
       pattern,
     },
     size: sizeOf(options.size),
@@ -143,6 +157,7 @@ export async function render(name: string, options: RenderOptions): Promise<void
   };
   const executablePath = browserPath();
   const frames = framesOf(order.settings);
+  const drawn = picturesOf(fitting(order.settings), scene.emitters).length;
   mkdirSync(pictures ? out : dirname(out), { recursive: true });
   const begin = performance.now();
   const data = mkdtempSync(join(tmpdir(), 'bathyclast-render-'));
@@ -156,12 +171,14 @@ export async function render(name: string, options: RenderOptions): Promise<void
       parts.push(Buffer.from(sent.part, 'base64'));
       if (!sent.last) return;
       const bytes = Buffer.concat(parts.splice(0));
-      if (sent.index >= 0 && process.stderr.isTTY)
-        process.stderr.write(`\rframe ${frames[sent.index]} · ${sent.index + 1} of ${frames.length} `);
+      if (sent.index >= 0 && process.stderr.isTTY) process.stderr.write(`\rpicture ${sent.index + 1} of ${drawn} `);
       if (sent.index < 0) {
         note = sent.note;
         writeFileSync(out, bytes);
-      } else if (pictures) writeFileSync(join(out, fileNameOf(pattern, frames[sent.index]!, extension)), bytes);
+      } else if (pictures) {
+        mkdirSync(dirname(join(out, sent.path)), { recursive: true });
+        writeFileSync(join(out, sent.path), bytes);
+      }
     });
     const id = await handOver(address, name);
     await page.goto(`${address}/headless`);

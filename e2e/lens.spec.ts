@@ -1,74 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
-import { unzipSync } from 'fflate';
-import { readFileSync } from 'node:fs';
-import { FloatType } from 'three';
-import { EXRLoader } from 'three/addons/loaders/EXRLoader.js';
+import { expect, test } from '@playwright/test';
 import { discOf, focalLength } from '../core/camera/lens';
-
-const WIDTH = 320;
-const HEIGHT = 240;
-const ANGLE = 27;
-
-/** A scene with one bright particle before a camera that looks from z = 5 at the origin. */
-const scene = (emitter: object, camera: object, output: object) => ({
-  format: 'bathyclast-scene',
-  version: 2,
-  name: 'One spark',
-  time: { fps: 24, first: 0, last: 4 },
-  camera: { position: [0, 0, 5], target: [0, 0, 0], angle: ANGLE, ...camera },
-  output: { width: WIDTH, height: HEIGHT, background: '#000000', ...output },
-  emitters: [
-    {
-      id: 'e',
-      name: 'Spark',
-      shape: { kind: 'point' },
-      amounts: [{ kind: 'burst', count: 1, frame: 0 }],
-      look: { kind: 'point', blend: 'add', opacity: 1, colour: [{ at: 0, colour: '#ffffff' }], sizeOverAge: [{ at: 0, value: 1 }] },
-      ...emitter,
-    },
-  ],
-});
-
-/** Opens a scene that is written by hand, renders one frame as linear light of 32 bits, and reads it by another's reader. */
-async function light(page: Page, written: object, frame: number): Promise<Float32Array> {
-  await page.goto('/');
-  const id = await page.evaluate(async (text) => {
-    const form = new FormData();
-    form.append('file', new Blob([text]), 'spark.json');
-    const response = await fetch('/api/scenes/import', { method: 'POST', body: form });
-    return ((await response.json()) as { id: string }).id;
-  }, JSON.stringify(written));
-  await page.goto(`/scene/${id}/output`);
-  await page.getByRole('combobox', { name: 'Format' }).selectOption('exr');
-  await page.getByRole('combobox', { name: 'Depth' }).selectOption('float');
-  for (const name of ['Through frame', 'From frame']) {
-    await page.getByRole('textbox', { name, exact: true }).fill(String(frame));
-    await page.keyboard.press('Enter');
-  }
-  await page.getByRole('button', { name: 'Render 1 frame', exact: true }).click();
-  const row = page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
-  await expect(row.getByText('done: 1 frame')).toBeVisible({ timeout: 60_000 });
-  const [download] = await Promise.all([page.waitForEvent('download'), row.getByRole('button', { name: /^Save / }).click()]);
-  const [exr] = Object.values(unzipSync(readFileSync(await download.path())));
-  const read = new EXRLoader().setDataType(FloatType).parse(exr!.slice().buffer) as unknown as { data: Float32Array };
-  return read.data;
-}
-
-/** Middle and spread of the light, pixels: means and variances along both axes. */
-function moments(data: Float32Array) {
-  let [sum, x, y, xx, yy] = [0, 0, 0, 0, 0];
-  for (let j = 0; j < HEIGHT; j++)
-    for (let i = 0; i < WIDTH; i++) {
-      const l = data[4 * (j * WIDTH + i)]!;
-      sum += l;
-      x += l * i;
-      y += l * j;
-      xx += l * i * i;
-      yy += l * j * j;
-    }
-  const [mx, my] = [x / sum, y / sum];
-  return { sum, x: mx, y: my, varianceX: xx / sum - mx * mx, varianceY: yy / sum - my * my };
-}
+import { ANGLE, HEIGHT, light, moments, sparkScene as scene, WIDTH } from './light';
 
 const still = { birth: { speed: 0, life: 100, size: 0.02, drag: 0 } };
 
@@ -130,11 +62,12 @@ test('motion blur of a ring that spins lies on the arc that it turns through', a
   const metre = HEIGHT / (2 * 5 * Math.tan((ANGLE * Math.PI) / 360));
   let [sum, r, angle, angles] = [0, 0, 0, 0];
   let [least, most] = [Infinity, 0];
+  // Rows come from the bottom up.
   for (let j = 0; j < HEIGHT; j++)
     for (let i = 0; i < WIDTH; i++) {
       const l = data[4 * (j * WIDTH + i)]!;
       if (l <= 0) continue;
-      const [x, y] = [(i + 0.5 - WIDTH / 2) / metre, (HEIGHT / 2 - j - 0.5) / metre];
+      const [x, y] = [(i + 0.5 - WIDTH / 2) / metre, (j + 0.5 - HEIGHT / 2) / metre];
       const a = Math.atan2(y, x);
       sum += l;
       r += l * Math.hypot(x, y);

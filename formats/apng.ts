@@ -1,44 +1,4 @@
-/** Checksums of PNG chunks (CRC-32, ISO 3309). */
-const TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
-  let c = n;
-  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
-  return c >>> 0;
-});
-
-function crc(bytes: Uint8Array): number {
-  let c = 0xffffffff;
-  for (const byte of bytes) c = TABLE[(c ^ byte) & 0xff]! ^ (c >>> 8);
-  return (c ^ 0xffffffff) >>> 0;
-}
-
-interface Chunk {
-  readonly type: string;
-  readonly data: Uint8Array;
-}
-
-const SIGNATURE = [137, 80, 78, 71, 13, 10, 26, 10];
-
-function chunksOf(png: Uint8Array): Chunk[] {
-  const view = new DataView(png.buffer, png.byteOffset, png.byteLength);
-  const chunks: Chunk[] = [];
-  for (let at = 8; at + 12 <= png.length; ) {
-    const length = view.getUint32(at);
-    const type = String.fromCharCode(...png.subarray(at + 4, at + 8));
-    chunks.push({ type, data: png.subarray(at + 8, at + 8 + length) });
-    at += 12 + length;
-  }
-  return chunks;
-}
-
-function written({ type, data }: Chunk): Uint8Array<ArrayBuffer> {
-  const bytes = new Uint8Array(12 + data.length);
-  const view = new DataView(bytes.buffer);
-  view.setUint32(0, data.length);
-  for (let i = 0; i < 4; i++) bytes[4 + i] = type.charCodeAt(i);
-  bytes.set(data, 8);
-  view.setUint32(8 + data.length, crc(bytes.subarray(4, 8 + data.length)));
-  return bytes;
-}
+import { chunksOf, SIGNATURE, written } from './png-chunks';
 
 function numbers(...fields: readonly (readonly [size: 1 | 2 | 4, value: number])[]): Uint8Array {
   const bytes = new Uint8Array(fields.reduce((sum, [size]) => sum + size, 0));
@@ -78,6 +38,8 @@ export function* writeApng(frames: Iterable<Uint8Array>, count: number, fps: num
       [width, height] = [view.getUint32(0), view.getUint32(4)];
       yield Uint8Array.from(SIGNATURE);
       yield written(header);
+      // What it says of its colours.
+      for (const chunk of chunks) if (chunk.type === 'sRGB') yield written(chunk);
       yield written({ type: 'acTL', data: numbers([4, count], [4, 0]) });
     }
     const control = numbers([4, sequence++], [4, width], [4, height], [4, 0], [4, 0], [2, top], [2, bottom], [1, 0], [1, 0]);

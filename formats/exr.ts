@@ -4,13 +4,16 @@ import { zlibSync } from 'fflate';
 export interface ExrChannel {
   /** `R`, `G`, `B`, `A`, `Z`, or of a layer `layer.X`. */
   readonly name: string;
-  readonly values: Float32Array;
+  /** As many bits as the picture has; whole numbers are written as they are. */
+  readonly values: Float32Array | Uint32Array;
 }
 
 /** How exactly light is kept: 16 or 32 bits a channel. */
 export type ExrDepth = 'half' | 'float';
 
 const LINES_A_BLOCK = 16;
+const PRIMARIES = [0.64, 0.33, 0.3, 0.6, 0.15, 0.06, 0.3127, 0.329] as const;
+const UINT = 0;
 const HALF = 1;
 const FLOAT = 2;
 const ZIP = 3;
@@ -122,9 +125,9 @@ export function writeExr(
     'chlist',
     names.reduce((sum, n) => sum + n + 17, 1),
     () => {
-      for (const { name } of sorted) {
+      for (const { name, values } of sorted) {
         bytes.text(name);
-        bytes.int(depth === 'half' ? HALF : FLOAT);
+        bytes.int(values instanceof Uint32Array ? UINT : depth === 'half' ? HALF : FLOAT);
         bytes.int(0);
         bytes.int(1);
         bytes.int(1);
@@ -132,6 +135,8 @@ export function writeExr(
       bytes.byte(0);
     },
   );
+  // The light of ITU-R BT.709: red, green, blue and white.
+  bytes.attribute('chromaticities', 'chromaticities', 32, () => PRIMARIES.forEach((n) => bytes.float(n)));
   bytes.attribute('compression', 'compression', 1, () => bytes.byte(ZIP));
   for (const window of ['dataWindow', 'displayWindow'])
     bytes.attribute(window, 'box2i', 16, () => [0, 0, width - 1, height - 1].forEach((n) => bytes.int(n)));
@@ -149,20 +154,23 @@ export function writeExr(
   bytes.attribute('screenWindowWidth', 'float', 4, () => bytes.float(1));
   bytes.byte(0);
 
-  const each = depth === 'half' ? 2 : 4;
+  const sizes = sorted.map(({ values }) => (values instanceof Uint32Array || depth === 'float' ? 4 : 2));
+  const line = width * sizes.reduce((sum, n) => sum + n, 0);
   const blocks: Uint8Array[] = [];
   for (let top = 0; top < height; top += LINES_A_BLOCK) {
     const lines = Math.min(LINES_A_BLOCK, height - top);
-    const raw = new Uint8Array(lines * width * each * sorted.length);
+    const raw = new Uint8Array(lines * line);
     const view = new DataView(raw.buffer);
     let at = 0;
     for (let y = top; y < top + lines; y++)
-      for (const { values } of sorted)
-        for (let x = 0; x < width; x++, at += each) {
+      sorted.forEach(({ values }, c) => {
+        for (let x = 0; x < width; x++, at += sizes[c]!) {
           const value = values[y * width + x]!;
-          if (depth === 'half') view.setUint16(at, halfBits(value), true);
+          if (values instanceof Uint32Array) view.setUint32(at, value, true);
+          else if (depth === 'half') view.setUint16(at, halfBits(value), true);
           else view.setFloat32(at, value, true);
         }
+      });
     const packed = zlibSync(predicted(raw), { level: 6 });
     // What does not get smaller is kept as it is.
     blocks.push(packed.length < raw.length ? packed : raw);

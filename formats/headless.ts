@@ -15,4 +15,6 @@ export interface HeadlessPart {
   readonly part: string;
   readonly last: boolean;
   readonly note: string;
+  /** Where the file of a picture stands in the folder of the render. */
+  readonly path: string;
 }

@@ -1,7 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { clipNameOf, fileNameOf, fitting, framesOf, patternFault, type RenderSettings } from './render-settings';
 
-const settings: RenderSettings = { format: 'png', bits: '8', alpha: 'none', from: 4, through: 21, every: 5, pattern: 'plume_####' };
+const settings: RenderSettings = {
+  format: 'png',
+  bits: '8',
+  alpha: 'none',
+  from: 4,
+  through: 21,
+  every: 5,
+  layers: false,
+  split: 'together',
+  pattern: 'plume_####',
+};
 
 describe('what a render is written as', () => {
   it('takes every nth frame from the first on, and no other', () => {

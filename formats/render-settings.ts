@@ -17,6 +17,9 @@ export type AlphaName = 'none' | 'straight' | 'premultiplied';
 /** Bits of a channel. */
 export type BitsName = '8' | '16' | 'half' | 'float';
 
+/** Which pictures are drawn of a frame. */
+export type SplitName = 'together' | 'emitters' | 'both';
+
 /** How a render is written. */
 export interface RenderSettings {
   readonly format: FormatName;
@@ -26,6 +29,10 @@ export interface RenderSettings {
   readonly through: number;
   /** Every how many frames one is drawn. */
   readonly every: number;
+  /** Whether OpenEXR pictures hold depth, velocity and number of what is seen nearest. */
+  readonly layers: boolean;
+  /** All emitters in one picture, each in one of its own, or both. */
+  readonly split: SplitName;
   /** The name of its files without extension: a row of # stands for the frame, with as many digits. */
   readonly pattern: string;
 }
@@ -49,6 +56,8 @@ export function fitting(settings: RenderSettings): RenderSettings {
   const offered = bitsOf(format);
   return {
     ...settings,
+    layers: settings.layers && format === 'exr',
+    split: formatOf(format).frames ? settings.split : 'together',
     bits: offered.includes(bits) ? bits : (offered[0] ?? '8'),
     alpha:
       formatOf(format).alpha && (formatOf(format).frames || alpha !== 'premultiplied')
@@ -59,9 +68,57 @@ export function fitting(settings: RenderSettings): RenderSettings {
   };
 }
 
+/** A picture that is drawn of each frame: of all emitters, or of one. */
+export interface PicturePart {
+  /** The folder that its files stand in; empty for none. */
+  readonly folder: string;
+  /** The place of its emitter in the scene; undefined for all. */
+  readonly emitter: number | undefined;
+}
+
+/** The pictures that are drawn of each frame, in order: emitters that are not in renders have none. */
+export function partsOf({ split, format }: Pick<RenderSettings, 'split' | 'format'>, emitters: readonly NamedEmitter[]): PicturePart[] {
+  const whole: PicturePart = { folder: '', emitter: undefined };
+  if (split === 'together' || !formatOf(format).frames) return [whole];
+  const taken = new Set<string>();
+  const own = emitters.flatMap(({ name, rendered }, emitter): PicturePart[] => {
+    if (!rendered) return [];
+    const stem =
+      name
+        .trim()
+        .toLowerCase()
+        .replace(/[^\p{L}\p{N}]+/gu, '-')
+        .replace(/^-|-$/g, '') || `emitter-${emitter + 1}`;
+    const folder = taken.has(stem) ? `${stem}-${emitter + 1}` : stem;
+    taken.add(folder);
+    return [{ folder, emitter }];
+  });
+  return split === 'both' ? [whole, ...own] : own.length > 0 ? own : [whole];
+}
+
+interface NamedEmitter {
+  readonly name: string;
+  readonly rendered: boolean;
+}
+
 /** The frames of a render, in order. */
 export const framesOf = ({ from, through, every }: Pick<RenderSettings, 'from' | 'through' | 'every'>): number[] =>
   Array.from({ length: Math.floor((through - from) / every) + 1 }, (_, i) => from + i * every);
+
+/** One picture of a render. */
+export interface PlannedPicture extends PicturePart {
+  readonly frame: number;
+}
+
+/** All pictures of a render, in the order in which they are drawn: frame by frame. */
+export function picturesOf(settings: RenderSettings, emitters: readonly NamedEmitter[]): PlannedPicture[] {
+  const parts = partsOf(settings, emitters);
+  return framesOf(settings).flatMap((frame) => parts.map((part) => ({ ...part, frame })));
+}
+
+/** Where the file of a picture stands among those of its render. */
+export const pathOf = ({ pattern, format }: RenderSettings, { folder, frame }: PlannedPicture): string =>
+  `${folder && `${folder}/`}${fileNameOf(pattern, frame, formatOf(format).extension)}`;
 
 /** A name whose last row of # is a frame, with as many digits; the name itself where it has none. */
 export const numbered = (name: string, frame: number): string =>

@@ -4,7 +4,7 @@ import { drawFrames } from '../output/draw-frames';
 import { packed } from '../output/pack';
 import { jobsStore, type Job } from '../output/jobs-store';
 import type { HeadlessOrder, HeadlessPart } from '../../formats/headless';
-import { fitting, formatOf, framesOf } from '../../formats/render-settings';
+import { fitting, formatOf, pathOf, picturesOf } from '../../formats/render-settings';
 
 interface Terminal {
   takeFromBathyclast?: (part: HeadlessPart) => Promise<void>;
@@ -20,11 +20,11 @@ function base64(bytes: Uint8Array): string {
   return btoa(text);
 }
 
-async function hand(index: number, file: Blob, note = ''): Promise<void> {
+async function hand(index: number, file: Blob, { note = '', path = '' } = {}): Promise<void> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   const take = (window as Terminal).takeFromBathyclast!;
   for (let at = 0; at === 0 || at < bytes.length; at += PART)
-    await take({ index, part: base64(bytes.subarray(at, at + PART)), last: at + PART >= bytes.length, note });
+    await take({ index, part: base64(bytes.subarray(at, at + PART)), last: at + PART >= bytes.length, note, path });
 }
 
 async function render({ scene: id, settings: wanted, size, samples }: HeadlessOrder): Promise<void> {
@@ -35,15 +35,17 @@ async function render({ scene: id, settings: wanted, size, samples }: HeadlessOr
     output: { ...stored.scene.output, ...size, ...(samples !== undefined && { samples }) },
   };
   const never = new AbortController().signal;
-  if (formatOf(settings.format).frames) return drawFrames(scene, settings, 0, never, (index, file) => hand(index, file));
+  const pictures = picturesOf(settings, scene.emitters);
+  if (formatOf(settings.format).frames)
+    return drawFrames(scene, settings, 0, never, (index, file) => hand(index, file, { path: pathOf(settings, pictures[index]!) }));
   let job: Job = { id: 1, scene, settings, state: 'running', done: 0, note: '' };
   await drawFrames(scene, settings, 0, never, async (index, file) => {
     job = { ...job, done: index + 1 };
     await jobsStore.addFrame(job, index, file);
     await hand(index, new Blob([]));
   });
-  const { blob, note } = await packed({ ...job, done: framesOf(settings).length });
-  await hand(-1, blob, note);
+  const { blob, note } = await packed({ ...job, done: pictures.length });
+  await hand(-1, blob, { note });
 }
 
 /** A page without anything on it, through which the program at the terminal renders: the same renderer as that of the Output screen. */

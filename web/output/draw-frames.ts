@@ -1,13 +1,14 @@
 import type { Scene } from '../../core/scene/document';
+import type { Frame } from '../../engine/frame';
 import { runFrames } from '../stage/run-frames';
 import { loadAssets, useAssets } from '../stage/scene-assets';
-import { Picture } from '../view/picture';
 import type { Pixels } from '../view/taking';
 import { loadImages } from '../view/image-textures';
 import { drawnFrom, History } from '../view/history';
 import { shotAt } from '../view/shot';
+import { Easel } from './easel';
 import { Encoder } from './encoder';
-import { formatOf, framesOf, type RenderSettings } from '../../formats/render-settings';
+import { formatOf, picturesOf, type RenderSettings } from '../../formats/render-settings';
 
 /** Frames that are being encoded while the next is drawn, so that memory stays small. */
 const AHEAD = 3;
@@ -33,8 +34,9 @@ function withoutAlpha<T extends Uint8Array<ArrayBuffer> | Float32Array<ArrayBuff
 }
 
 /**
- * Simulates all particles and draws the frames of a render from its `begin`-th on; hands each over as a file, one after another: the next comes when `use` is
- * done. Ends early where the signal says so. Throws a sentence where the browser can't do it.
+ * Simulates all particles and draws the pictures of a render from its `begin`-th on; hands each over as a file, one after another: the next comes when `use` is
+ * done. Ends early where the signal says so. Where the graphics of the machine are lost on the way, the picture is drawn anew. Throws a sentence where the browser can't
+ * do it.
  */
 export async function drawFrames(
   scene: Scene,
@@ -43,14 +45,13 @@ export async function drawFrames(
   signal: AbortSignal,
   use: (index: number, file: Blob, canvas: HTMLCanvasElement) => Promise<void>,
 ): Promise<void> {
-  const frames = framesOf(settings);
-  if (begin >= frames.length) return;
+  const pictures = picturesOf(settings, scene.emitters);
+  if (begin >= pictures.length) return;
   await Promise.all([loadAssets(scene), loadImages(scene)]);
   const { assets } = useAssets.getState();
   const { output, time } = scene;
   const size = encodableSize(output, settings);
-  const canvas = document.createElement('canvas');
-  const picture = new Picture(canvas);
+  const easel = new Easel(scene, assets, size);
   const encoder = new Encoder();
   const own = new AbortController();
   signal.addEventListener('abort', () => own.abort(), { once: true });
@@ -59,44 +60,50 @@ export async function drawFrames(
   // Files are used in their order, however long each takes to write.
   let turn: Promise<void> = Promise.resolve();
   try {
-    picture.setSize(size.width, size.height);
-    picture.setScene(scene, assets);
-    picture.show((e) => scene.emitters[e]!.rendered);
     const aspect = size.width / size.height;
     const channels = settings.alpha === 'none' ? 3 : 4;
     const type = settings.format === 'exr' ? formatOf('exr').type : 'image/png';
-    let next = begin;
     const past = new History(scene);
+    let next = begin;
+    const draw = async (index: number, frame: Frame): Promise<void> => {
+      const { emitter } = pictures[index]!;
+      const shot = shotAt(scene, frame.frame, aspect);
+      const { rgba, seen, canvas } = await easel.draw((picture) => {
+        picture.show((e) => (emitter === undefined ? scene.emitters[e]!.rendered : e === emitter));
+        picture.setFrame(frame, past.at);
+        const seen = settings.layers && { motion: picture.readNumbers(shot, 'motion'), number: picture.readNumbers(shot, 'number') };
+        const rgba = picture.read(shot, pixelsFor(settings));
+        picture.showRead(shot);
+        return { rgba, seen: seen || undefined };
+      });
+      const pixels = channels === 3 ? withoutAlpha(rgba) : rgba;
+      const fps = time.fps / settings.every;
+      const writing = encoder.encode({ number: index, ...size, channels, bits: settings.bits, pixels, fps, seen });
+      const used = (turn = turn.then(async () => {
+        const bytes = await writing;
+        if (!own.signal.aborted) await use(index, new Blob([bytes], { type }), canvas);
+      }));
+      inWork.push(
+        used.catch((error: Error) => {
+          failed ??= error;
+          own.abort();
+        }),
+      );
+      if (inWork.length >= AHEAD) await inWork.shift();
+    };
+    const first = pictures[begin]!.frame;
     await runFrames(
-      { scene, assets, share: 1, from: drawnFrom(scene, frames[begin]!), through: frames.at(-1)! },
+      { scene, assets, share: 1, from: drawnFrom(scene, first), through: pictures.at(-1)!.frame },
       own.signal,
       async (frame) => {
         past.add(frame);
-        if (own.signal.aborted || frame.frame !== frames[next]) return;
-        const index = next++;
-        picture.setFrame(frame, past.at);
-        const shot = shotAt(scene, frame.frame, aspect);
-        const rgba = picture.read(shot, pixelsFor(settings));
-        picture.showRead(shot);
-        const pixels = channels === 3 ? withoutAlpha(rgba) : rgba;
-        const writing = encoder.encode({ number: index, ...size, channels, bits: settings.bits, pixels, fps: time.fps / settings.every });
-        const used = (turn = turn.then(async () => {
-          const bytes = await writing;
-          if (!own.signal.aborted) await use(index, new Blob([bytes], { type }), canvas);
-        }));
-        inWork.push(
-          used.catch((error: Error) => {
-            failed ??= error;
-            own.abort();
-          }),
-        );
-        if (inWork.length >= AHEAD) await inWork.shift();
+        while (!own.signal.aborted && pictures[next]?.frame === frame.frame) await draw(next++, frame);
       },
     );
     await Promise.all(inWork);
     if (failed) throw failed;
   } finally {
-    picture.dispose();
+    easel.dispose();
     encoder.dispose();
   }
 }

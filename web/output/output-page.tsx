@@ -24,12 +24,19 @@ import {
   type BitsName,
   type FormatName,
   type RenderSettings,
+  type SplitName,
 } from '../../formats/render-settings';
 
 const SIZES = ['640 × 360', '1280 × 720', '1920 × 1080', '1080 × 1080', '1080 × 1920'];
 
 /** What each number of bits is called. */
 const BITS: Readonly<Record<BitsName, string>> = { '8': '8 bits', '16': '16 bits', half: '16-bit floats', float: '32-bit floats' };
+
+const SPLITS: readonly { readonly value: SplitName; readonly label: string }[] = [
+  { value: 'together', label: 'all in one' },
+  { value: 'emitters', label: 'one an emitter' },
+  { value: 'both', label: 'both' },
+];
 
 /** The name that files are given. */
 function NameRow({ pattern, onChange }: { pattern: string; onChange: (pattern: string) => void }) {
@@ -89,10 +96,12 @@ export function OutputPage() {
     from: first,
     through: last,
     every: 1,
+    layers: false,
+    split: 'together',
     pattern: `${fileStem(scene.name)}_####`,
     ...wanted,
   });
-  const { format, bits, alpha, from, through, every, pattern } = settings;
+  const { format, bits, alpha, layers, split, from, through, every, pattern } = settings;
   const set = (by: Partial<RenderSettings>) => setWanted((was) => ({ ...was, ...by }));
   const frameBox: NumberParameter = {
     type: 'number',
@@ -174,6 +183,28 @@ export function OutputPage() {
               </LabelledRow>
               <p className="py-1 text-xs text-second">{ALPHA_WORDS[alpha]}</p>
             </>
+          )}
+          {format === 'exr' && (
+            <LabelledRow
+              label="Layers"
+              help="Also what is seen nearest at each pixel: Z, its distance; velocity.X to Z; and number.id, its permanent number."
+            >
+              <input
+                type="checkbox"
+                aria-label="Depth, velocity and number as layers"
+                className="justify-self-end accent-lamp"
+                checked={layers}
+                onChange={(event) => set({ layers: event.currentTarget.checked })}
+              />
+            </LabelledRow>
+          )}
+          {formatOf(format).frames && scene.emitters.length > 1 && (
+            <LabelledRow
+              label="Pictures"
+              help="All emitters in one picture, each in one of its own, in folders by their names, or both in one go."
+            >
+              <Choice label="Pictures" value={split} options={SPLITS} onChange={(value) => set({ split: value as SplitName })} />
+            </LabelledRow>
           )}
           <NumberRow
             label="From frame"

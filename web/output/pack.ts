@@ -11,7 +11,7 @@ import {
 import { writeApng } from '../../formats/apng';
 import { encodableSize } from './draw-frames';
 import { jobsStore, type Job } from './jobs-store';
-import { fileNameOf, formatOf, framesOf } from '../../formats/render-settings';
+import { formatOf, framesOf, pathOf, picturesOf } from '../../formats/render-settings';
 
 /** A clip, and what the person should know of it. */
 export interface Packed {
@@ -31,16 +31,15 @@ const bytesOf = async (blob: Blob) => new Uint8Array(await blob.arrayBuffer());
 
 /** All pictures of a render in a zip, as they are. */
 async function zipped(job: Job, progress: Progress): Promise<Packed> {
-  const { settings } = job;
-  const { extension } = formatOf(settings.format);
+  const { settings, scene } = job;
   const parts: Uint8Array<ArrayBuffer>[] = [];
   let failed: Error | undefined;
   const zip = new Zip((error, chunk) => {
     if (error) failed = error;
     else parts.push(chunk as Uint8Array<ArrayBuffer>);
   });
-  for (const [i, frame] of framesOf(settings).entries()) {
-    const entry = new ZipPassThrough(fileNameOf(settings.pattern, frame, extension));
+  for (const [i, picture] of picturesOf(settings, scene.emitters).entries()) {
+    const entry = new ZipPassThrough(pathOf(settings, picture));
     zip.add(entry);
     entry.push(await bytesOf(await frameOf(job, i)), true);
     progress(i + 1);

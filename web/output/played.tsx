@@ -2,7 +2,7 @@ import { StepBack, StepForward } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { jobsStore, type Job } from './jobs-store';
 import { onDrawn } from './queue';
-import { formatOf, framesOf } from '../../formats/render-settings';
+import { formatOf, picturesOf } from '../../formats/render-settings';
 
 /** An address for a blob, for as long as it is shown. */
 function useAddress(blob: Blob | undefined): string | undefined {
@@ -41,7 +41,7 @@ export function JustDrawn({ width, height }: { width: number; height: number }) 
 
 /** The pictures of a render, one at a time. */
 function Pictures({ job }: { job: Job }) {
-  const frames = framesOf(job.settings);
+  const pictures = picturesOf(job.settings, job.scene.emitters);
   const [at, setAt] = useState(0);
   const [blob, setBlob] = useState<Blob>();
   useEffect(() => {
@@ -56,7 +56,9 @@ function Pictures({ job }: { job: Job }) {
       {job.settings.format === 'exr' ? (
         <p className="text-second">OpenEXR holds light that no screen shows as it is; save it to look at it in a program for that.</p>
       ) : (
-        address && <img src={address} alt={`Frame ${frames[at]} of the render`} className="min-h-0 max-w-full flex-1 object-contain" />
+        address && (
+          <img src={address} alt={`Frame ${pictures[at]!.frame} of the render`} className="min-h-0 max-w-full flex-1 object-contain" />
+        )
       )}
       <figcaption className="flex items-center gap-2">
         <button className="text-button px-1" aria-label="The picture before" onClick={() => step(-1)}>
@@ -74,7 +76,9 @@ function Pictures({ job }: { job: Job }) {
         <button className="text-button px-1" aria-label="The picture after" onClick={() => step(1)}>
           <StepForward size={14} />
         </button>
-        <span className="num w-20 text-lamp">{frames[at]}</span>
+        <span className="num w-40 truncate text-lamp">
+          {pictures[at]!.frame} <span className="text-second">{pictures[at]!.folder}</span>
+        </span>
       </figcaption>
     </figure>
   );

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { saveFile } from '../parts/save-file';
 import type { Job } from './jobs-store';
 import { fileOf, pause, remove, resume, useQueue, type Going } from './queue';
-import { clipNameOf, formatOf, framesOf } from '../../formats/render-settings';
+import { clipNameOf, formatOf, picturesOf } from '../../formats/render-settings';
 
 /** Time left in words, from what was done so far; nothing for what will soon be over. */
 function timeLeft({ drawn, since }: Going, left: number): string {
@@ -26,7 +26,7 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
   const [saving, setSaving] = useState(false);
   const [refused, setRefused] = useState<string>();
   const { id, scene, settings, state, done, note } = job;
-  const total = framesOf(settings).length;
+  const total = picturesOf(settings, scene.emitters).length;
   const { label, frames, extension, type } = formatOf(settings.format);
   const name = clipNameOf(settings.pattern, frames ? 'zip' : extension);
   const active = state === 'running' || state === 'waiting' || state === 'packing';

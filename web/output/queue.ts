@@ -1,9 +1,10 @@
 import { create } from 'zustand';
 import type { Scene } from '../../core/scene/document';
 import { drawFrames } from './draw-frames';
+import { sceneFrom } from '../../formats/scene-file';
 import { jobsStore, type Job } from './jobs-store';
 import { packed } from './pack';
-import { formatOf, framesOf, type RenderSettings } from '../../formats/render-settings';
+import { fitting, formatOf, picturesOf, type RenderSettings } from '../../formats/render-settings';
 
 /** How a render goes, beside what is kept of it. */
 export interface Going {
@@ -36,6 +37,8 @@ export function onDrawn(listener: (canvas: HTMLCanvasElement) => void): () => vo
   return () => watchers.delete(listener);
 }
 
+const NO_LAYERS = { layers: false, split: 'together' } as const;
+
 const find = (id: number): Job | undefined => useQueue.getState().jobs.find((job) => job.id === id);
 
 const keep = (job: Job): void =>
@@ -56,6 +59,13 @@ const words = (error: Error): string =>
     ? 'The browser has no room left for pictures. Those that are drawn are kept: save or remove other renders, and go on.'
     : `It stopped: ${error.message}.`;
 
+/** A render that was kept by an older state of this program, as this one orders it. */
+const upToDate = (job: Job): Job => ({
+  ...job,
+  scene: sceneFrom(job.scene),
+  settings: fitting({ ...NO_LAYERS, ...job.settings }),
+});
+
 let loaded: Promise<void> | undefined;
 
 /** Reads the renders that are kept; what was running when the page went is paused. */
@@ -64,6 +74,7 @@ export function loadQueue(): Promise<void> {
     const known = useQueue.getState().jobs;
     const kept = jobs
       .filter(({ id }) => !known.some((job) => job.id === id))
+      .map(upToDate)
       .map(
         (job): Job => (job.state === 'running' || job.state === 'packing' || job.state === 'waiting' ? { ...job, state: 'paused' } : job),
       );
@@ -136,7 +147,7 @@ async function goOn(): Promise<void> {
     try {
       await change(id, { state: 'running' });
       await draw(id, signal);
-      if (!signal.aborted && find(id)!.done >= framesOf(settings).length) await finish(id);
+      if (!signal.aborted && find(id)!.done >= picturesOf(settings, job.scene.emitters).length) await finish(id);
     } catch (error) {
       await change(id, { state: 'failed', note: words(error as Error) }).catch(() => undefined);
     }

@@ -1,0 +1,306 @@
+import { expect, test, type Page } from '@playwright/test';
+import { decodeExr, init } from 'exrs';
+import { PNG } from 'pngjs';
+import { ANGLE, exrs, HEIGHT, light, moments, openWritten, pixel, sparkScene, WIDTH } from './light';
+import { inspected } from './steps';
+
+/** Pixels that a metre takes at five metres. */
+const METRE = HEIGHT / (2 * 5 * Math.tan((ANGLE * Math.PI) / 360));
+const [MX, MY] = [(WIDTH - 1) / 2, (HEIGHT - 1) / 2];
+const still = { birth: { speed: 0, life: 100, size: 0.4, drag: 0 } };
+const dot = (more: object = {}) => ({
+  kind: 'point',
+  blend: 'add',
+  opacity: 1,
+  colour: [{ at: 0, colour: '#ffffff' }],
+  sizeOverAge: [{ at: 0, value: 1 }],
+  ...more,
+});
+const middle = (data: Float32Array) => pixel(data, MX, MY);
+const off = (a: number, b: number) => Math.abs(a / b - 1);
+
+test('a look’s gain of a stop doubles its light; size, opacity over age and the size of all particles multiply', async ({ page }) => {
+  const plain = moments(await light(page, sparkScene(still, {}, {}), 2));
+  const bright = moments(await light(page, sparkScene({ ...still, look: dot({ gain: 1 }) }, {}, {}), 2));
+  expect(off(bright.sum, 2 * plain.sum)).toBeLessThan(0.002);
+  const half = moments(await light(page, sparkScene({ ...still, look: dot({ opacityOverAge: [{ at: 0, value: 0.5 }] }) }, {}, {}), 2));
+  expect(off(half.sum, plain.sum / 2)).toBeLessThan(0.002);
+  const large = moments(await light(page, sparkScene(still, {}, { sizes: 1.5 }), 2));
+  // The soft edge of a dot is a share of its size.
+  expect(off(large.sum, 2.25 * plain.sum)).toBeLessThan(0.02);
+  const fast = { birth: { ...still.birth, speed: 1, along: 'direction', direction: [0, 0, 1] } };
+  const look = dot({
+    topSpeed: 2,
+    sizeOverSpeed: [
+      { at: 0, value: 0.5 },
+      { at: 1, value: 1.5 },
+    ],
+  });
+  const moving = moments(await light(page, sparkScene({ ...fast, look }, { projection: 'flat', height: 2.4 }, {}), 2));
+  const same = moments(await light(page, sparkScene(fast, { projection: 'flat', height: 2.4 }, {}), 2));
+  expect(off(moving.sum, same.sum)).toBeLessThan(0.005);
+});
+
+test('fog takes e to the −fog·d of added light, and covers with its own colour what covers', async ({ page }) => {
+  const plain = middle(await light(page, sparkScene(still, {}, {}), 1))[0]!;
+  const foggy = { ...sparkScene(still, {}, {}), light: { fog: 0.2 } };
+  expect(off(middle(await light(page, foggy, 1))[0]!, plain * Math.exp(-1))).toBeLessThan(0.002);
+  const over = {
+    ...sparkScene({ ...still, look: dot({ blend: 'over', colour: [{ at: 0, colour: '#000000' }] }) }, {}, {}),
+    light: { fog: 0.2, fogColour: '#ffffff' },
+  };
+  expect(off(middle(await light(page, over, 1))[0]!, 1 - Math.exp(-1))).toBeLessThan(0.002);
+});
+
+test('a flat camera sees a metre as a metre, near or far', async ({ page }) => {
+  const at = (z: number) => ({ birth: { ...still.birth, size: 0.2 }, place: { position: [0.5, 0.25, z] } });
+  for (const z of [-20, 0, 3]) {
+    const seen = moments(await light(page, sparkScene(at(z), { projection: 'flat', height: 2 }, {}), 1));
+    expect(Math.abs(seen.x - (MX + 0.5 * (HEIGHT / 2)))).toBeLessThan(0.1);
+    // A disc of an even light has the variance d²/16 along each axis; its edge is a little soft.
+    expect(off(4 * Math.sqrt(seen.varianceX), 0.2 * (HEIGHT / 2))).toBeLessThan(0.06);
+  }
+});
+
+test('a collider is a hole in the picture, or seen in the key light and the sky by Lambert’s law', async ({ page }) => {
+  const ball = (rendered: string) => ({
+    ...sparkScene({ ...still, place: { position: [0, 0, -1] } }, {}, {}),
+    colliders: [{ id: 'c', name: 'Ball', shape: { kind: 'ball', radius: 0.4 }, rendered, surface: '#ffffff' }],
+    light: { key: 0.5, from: [0, 0, 1], keyColour: '#ffffff', sky: 0.25, skyColour: '#ffffff', groundColour: '#000000' },
+  });
+  expect(middle(await light(page, ball('nothing'), 1, 'premultiplied'))[0]).toBeGreaterThan(0.9);
+  const [hole, , , alpha] = middle(await light(page, ball('holdout'), 1, 'premultiplied'));
+  expect([hole, alpha]).toEqual([0, 0]);
+  const lit = await light(page, ball('lit'), 1, 'premultiplied');
+  // Squarely to the light, and half of the sky.
+  expect(middle(lit)[3]).toBe(1);
+  expect(off(middle(lit)[0]!, 0.5 + 0.125)).toBeLessThan(0.01);
+  // Its normal at a height of half its radius: cos 30° of the key, three quarters of the sky. Seen from five metres it lies a little lower.
+  const [ny, nz] = [0.5, Math.sqrt(0.75)];
+  const y = (0.4 * ny * 5) / (5 - 0.4 * nz);
+  expect(off(pixel(lit, MX, MY - y * METRE)[0]!, 0.5 * nz + 0.25 * (0.5 + 0.5 * ny))).toBeLessThan(0.01);
+});
+
+test('spots fade into a surface over their own radius, and meshes hide one another by depth', async ({ page }) => {
+  const wall = (z: number) => ({
+    ...sparkScene(still, {}, {}),
+    colliders: [
+      {
+        id: 'c',
+        name: 'Slab',
+        shape: { kind: 'box', width: 2, height: 2, depth: 0.1 },
+        place: { position: [0, 0, z - 0.05] },
+        rendered: 'holdout',
+      },
+    ],
+  });
+  const seen = async (z: number) => middle(await light(page, wall(z), 1))[0]!;
+  const whole = middle(await light(page, sparkScene(still, {}, {}), 1))[0]!;
+  expect(off(await seen(-0.3), whole)).toBeLessThan(0.01);
+  expect(off(await seen(-0.1), whole / 2)).toBeLessThan(0.03);
+  expect(await seen(0.01)).toBe(0);
+
+  const grain = (z: number, colour: string, id: string) => ({
+    id,
+    name: id,
+    shape: { kind: 'point' },
+    amounts: [{ kind: 'burst', count: 1, frame: 0 }],
+    place: { position: [0, 0, z] },
+    ...still,
+    look: { kind: 'instance', form: 'grain', shading: 0, colour: [{ at: 0, colour }], sizeOverAge: [{ at: 0, value: 1 }] },
+  });
+  for (const order of [0, 1]) {
+    const two = [grain(0.3, '#ff0000', 'near'), grain(-0.3, '#0000ff', 'far')];
+    const both = { ...sparkScene({}, {}, {}), emitters: order ? two : two.reverse() };
+    expect(middle(await light(page, both, 1, 'premultiplied'))).toEqual([1, 0, 0, 1]);
+  }
+});
+
+test('a trail lies on the way a particle has come, as far back as its length, and no farther', async ({ page }) => {
+  const thrown = {
+    birth: { speed: 4.8, along: 'direction', direction: [1, 0, 0], life: 100, size: 0.02, drag: 0 },
+    place: { position: [-0.9, 0, 0] },
+    look: { kind: 'trail', length: 3, blend: 'add', opacity: 1, colour: [{ at: 0, colour: '#ffffff' }], widthAlong: [{ at: 0, value: 1 }] },
+  };
+  const scene = { ...sparkScene(thrown, {}, {}), time: { fps: 24, first: 0, last: 8 } };
+  const along = moments(await light(page, scene, 8));
+  // 0.2 m a frame: it has come 1.6 m, the trail is the last 0.6 of them.
+  expect(Math.abs(along.x - (MX + (0.7 - 0.3) * METRE))).toBeLessThan(0.5);
+  expect(off(Math.sqrt(12 * along.varianceX), 0.6 * METRE)).toBeLessThan(0.02);
+  // Younger than its trail is long: from where it was born.
+  const young = moments(await light(page, scene, 2));
+  expect(off(Math.sqrt(12 * young.varianceX), 0.4 * METRE)).toBeLessThan(0.03);
+});
+
+test('particles are joined where they are nearer than the reach, and nowhere else', async ({ page }) => {
+  const cloud = (reach: number) => ({
+    ...sparkScene({}, {}, {}),
+    emitters: [
+      {
+        id: 'e',
+        name: 'Pair',
+        shape: { kind: 'lattice', nx: 2, nz: 1, width: 1, depth: 0 },
+        amounts: [{ kind: 'burst', count: 2, frame: 0 }],
+        birth: still.birth,
+        look: {
+          kind: 'links',
+          reach,
+          width: 0.02,
+          blend: 'add',
+          opacity: 1,
+          opacityOverDistance: [{ at: 0, value: 1 }],
+          colour: [{ at: 0, colour: '#ffffff' }],
+        },
+      },
+    ],
+  });
+  const joined = moments(await light(page, cloud(1.2), 1));
+  // A straight line a metre long: its light is that of its area, its spread that of its length.
+  expect(off(joined.sum, 0.02 * METRE * METRE)).toBeLessThan(0.03);
+  expect(off(Math.sqrt(12 * joined.varianceX), METRE)).toBeLessThan(0.02);
+  const apart = await light(page, cloud(0.01), 1);
+  expect(apart.every((n, i) => i % 4 === 3 || n === 0)).toBe(true);
+});
+
+test('OpenEXR holds distance, velocity and number of what is seen nearest, by another’s reader; and each emitter by itself', async ({
+  page,
+}) => {
+  const thrown = (id: string, z: number, x: number) => ({
+    id,
+    name: id,
+    shape: { kind: 'point' },
+    amounts: [{ kind: 'burst', count: 1, frame: 0 }],
+    place: { position: [x, 0, z] },
+    birth: { speed: 3, along: 'direction', direction: [0, 2, -1], life: 100, size: 0.3, drag: 0 },
+    look: dot({ blend: 'over' }),
+  });
+  const scene = { ...sparkScene({}, {}, {}), emitters: [thrown('near', 0, 0), thrown('far', -3, 0.05)] };
+  const files = await exrs(page, scene, 0, async () => {
+    await page.getByLabel('Depth, velocity and number as layers').check();
+    await page.getByRole('combobox', { name: 'Pictures' }).selectOption('both');
+  });
+  // Scenes of one name are numbered.
+  const named = Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name.replace(/spark-\d+/, 'spark'), bytes]));
+  expect(Object.keys(named).sort()).toEqual(['far/one-spark_0000.exr', 'near/one-spark_0000.exr', 'one-spark_0000.exr']);
+  await init();
+  const read = (name: string, channels: string[]) => {
+    const { layers } = decodeExr(named[name]!);
+    const layer = layers.find((l) => l.containsChannelNames(channels))!;
+    const at = (Math.round(MY) * WIDTH + Math.round(MX)) * channels.length;
+    return [...layer.getInterleavedPixels(channels)!.subarray(at, at + channels.length)];
+  };
+  const [a, b] = [3 / Math.sqrt(5), 5];
+  expect(read('one-spark_0000.exr', ['Z'])[0]).toBeCloseTo(b, 4);
+  expect(read('far/one-spark_0000.exr', ['Z'])[0]).toBeCloseTo(8, 4);
+  const velocity = read('one-spark_0000.exr', ['velocity.X', 'velocity.Y', 'velocity.Z']);
+  [0, 2 * a, -a].forEach((n, k) => expect(velocity[k]).toBeCloseTo(n, 4));
+  // The first particle of the first amount.
+  expect(read('one-spark_0000.exr', ['number.id'])[0]).toBe(1);
+  const corner = decodeExr(named['one-spark_0000.exr']!)
+    .layers.find((l) => l.containsChannelNames(['Z']))!
+    .getInterleavedPixels(['Z'])![0];
+  expect(corner).toBe(Infinity);
+});
+
+/** A sheet of two images: red on the left, green on the right. */
+function sheet(width: number): Buffer {
+  const png = new PNG({ width, height: 32 });
+  for (let i = 0; i < width * 32; i++) png.data.set(i % width < width / 2 ? [255, 0, 0, 255] : [0, 255, 0, 255], 4 * i);
+  return PNG.sync.write(png);
+}
+
+test('a sheet of images goes by with the age; one that its columns do not fit is told, and nothing is lost', async ({ page }) => {
+  const scene = sparkScene(
+    {
+      birth: { ...still.birth, life: 4 / 24 },
+      look: { kind: 'picture', columns: 2, colour: [{ at: 0, colour: '#ffffff' }], opacity: 1, sizeOverAge: [{ at: 0, value: 1 }] },
+    },
+    {},
+    {},
+  );
+  await openWritten(page, scene);
+  await page.getByRole('button', { name: 'Spark', exact: true }).click();
+  await inspected(page);
+  const inspector = page.getByLabel('Inspector');
+  const image = (width: number) =>
+    inspector.locator('input[type=file]').setInputFiles({ name: `sheet-${width}.png`, mimeType: 'image/png', buffer: sheet(width) });
+  await image(33);
+  await expect(inspector.getByRole('alert')).toHaveText('“sheet-33.png” is no sheet of 2 × 1: 2 columns leave 1 of its 33 pixels over.');
+  await image(64);
+  await expect(inspector.getByRole('alert')).toHaveCount(0);
+  // Without the handles of what is selected, which lie in the middle.
+  await page.getByRole('button', { name: 'Scene', exact: true }).click();
+  const hue = async (frame: number) => {
+    await page.getByRole('slider', { name: 'Frame', exact: true }).focus();
+    await page.keyboard.press('Home');
+    for (let f = 0; f < frame; f++) await page.keyboard.press('.');
+    await page.waitForTimeout(600);
+    const shot = PNG.sync.read(await page.getByTestId('view').screenshot());
+    const at = 4 * (Math.round(shot.height / 2) * shot.width + Math.round(shot.width / 2));
+    return [...shot.data.subarray(at, at + 2)];
+  };
+  await expect.poll(async () => (await hue(1))[0]! > 200).toBe(true);
+  const [red, green] = await hue(3);
+  expect(green).toBeGreaterThan(200);
+  expect(red).toBeLessThan(60);
+});
+
+test('a view and the file hold the same picture, pixel for pixel where one looks through the shot camera', async ({ page }) => {
+  await sameInViewAndFile(page);
+});
+
+/** Takes the frame of the view as it is in the file, and the frame of a render of the size it has there. */
+async function sameInViewAndFile(page: Page): Promise<void> {
+  const scene = {
+    ...sparkScene(
+      { ...still, look: dot({ blend: 'over', colour: [{ at: 0, colour: '#e8a15a' }] }) },
+      {},
+      { background: '#203040', glow: 30, glowFrom: 0.1 },
+    ),
+    work: { guides: 'none' },
+  };
+  await openWritten(page, scene);
+  await page.getByRole('button', { name: 'Shot camera' }).click();
+  await page.getByRole('slider', { name: 'Frame', exact: true }).focus();
+  await page.keyboard.press('.');
+  await page.waitForTimeout(800);
+  const box = (await page.getByTestId('view').boundingBox())!;
+  // The frame takes nine tenths of the height; rendered at that size, it is the same camera.
+  const height = Math.floor(0.9 * box.height);
+  const view = PNG.sync.read(await page.getByTestId('view').screenshot());
+  const at = (x: number, y: number) => [...view.data.subarray(4 * (y * view.width + x), 4 * (y * view.width + x) + 3)];
+  await page.getByRole('link', { name: 'Output' }).click();
+  await page.getByLabel('Render settings').waitFor();
+  for (const [name, value] of [
+    ['Width', 2 * Math.round((height * WIDTH) / HEIGHT / 2)],
+    ['Height', height],
+  ] as const) {
+    await page.getByRole('textbox', { name, exact: true }).fill(String(value));
+    await page.keyboard.press('Enter');
+  }
+  await page.getByRole('combobox', { name: 'Format' }).selectOption('png');
+  for (const name of ['Through frame', 'From frame']) {
+    await page.getByRole('textbox', { name, exact: true }).fill('1');
+    await page.keyboard.press('Enter');
+  }
+  await page.getByRole('button', { name: /^Render 1 frame/ }).click();
+  const row = page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
+  await expect(row.getByText(/^done: /)).toBeVisible({ timeout: 60_000 });
+  await row.getByTitle('Look at it').click();
+  const source = await page.getByAltText('Frame 1 of the render').getAttribute('src');
+  const bytes = await page.evaluate(async (address) => [...new Uint8Array(await (await fetch(address)).arrayBuffer())], source!);
+  const file = PNG.sync.read(Buffer.from(bytes));
+  // Along the middle row, told by how far from the middle in the height of the frame. The view draws its frame and guides too, far out.
+  const found: number[] = [];
+  for (let k = -60; k <= 60; k++) {
+    const seen = at(Math.round(view.width / 2 + k), Math.round(view.height / 2));
+    const x = Math.round(file.width / 2 + (k * file.height) / (0.9 * box.height));
+    const made = [
+      ...file.data.subarray(4 * (Math.round(file.height / 2) * file.width + x), 4 * (Math.round(file.height / 2) * file.width + x) + 3),
+    ];
+    found.push(Math.max(...seen.map((n, c) => Math.abs(n - made[c]!))));
+  }
+  found.sort((a, b) => a - b);
+  // Half a pixel of difference in place shows at the edge of the dot, and nowhere else.
+  expect(found[Math.floor(found.length * 0.9)]).toBeLessThanOrEqual(6);
+}
