@@ -12,7 +12,7 @@ const HELP = `bathyclast: particles, force fields and their falloff, from the te
   bathyclast examples [--write DIR]
       lists the example scenes, or writes each as a scene file
   bathyclast simulate <scene file | example> --frame N [--through M] [--share S] [--threads T] [--substeps K]
-                      [--out FILE.csv|.ply|.glb|.usda|.obj]
+                      [--out FILE.csv|.ply|.glb|.usda|.obj] [--ply binary|text]
       the particles alive at that frame, sorted by emitter and number (.obj: strands as curves and bent meshes), and one JSON
       object on standard output; with --through those of all frames, into one .usda or into files with # for the frame
   bathyclast render <scene file | example> --out DIR|FILE [--frames A-B] [--every N] [--size WxH] [--samples S]
@@ -30,6 +30,12 @@ Lengths are in metres, times in seconds, masses in kilograms. Mistakes end with 
 `;
 
 type Options = Record<string, string>;
+
+/** How a PLY is written. */
+function plyOf({ ply = 'binary' }: Options): string {
+  if (ply === 'binary' || ply === 'text') return ply;
+  throw new UsageError(`--ply is “${ply}”; allowed are binary and text`);
+}
 
 /** The options and the single name of a command, all with texts; anything else is refused. */
 function read(args: string[], allowed: readonly string[], named: boolean): { name: string; options: Options } {
@@ -88,9 +94,10 @@ async function run([command, ...args]: string[]): Promise<void> {
   else if (command === 'examples') listExamples(read(args, ['write'], false).options['write']);
   else if (command === 'validate') await validate(read(args, [], true).name);
   else if (command === 'simulate') {
-    const { name, options } = read(args, ['frame', 'through', 'share', 'threads', 'substeps', 'out'], true);
+    const { name, options } = read(args, ['frame', 'through', 'share', 'threads', 'substeps', 'ply', 'out'], true);
     await simulate(name, {
       frame: frameOf(options),
+      plyText: plyOf(options) === 'text',
       through: optional(options, 'through', { whole: true, min: frameOf(options), max: 1000000 }),
       share: optional(options, 'share', { min: 0, above: true, max: 1 }) ?? 1,
       threads: optional(options, 'threads', { min: 1, max: 64, whole: true }) ?? 1,

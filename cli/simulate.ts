@@ -2,9 +2,9 @@ import { writeFileSync } from 'node:fs';
 import { startFrame } from '../core/step/simulation';
 import { aliveOn, type Frame } from '../engine/frame';
 import { nodeCrew } from '../engine/node-crew';
-import { bodiesObj, hasBodies } from '../formats/bodies-obj';
-import { particlesCsv, particlesPly, tablesOf } from '../formats/particles';
-import { particlesGlb } from '../formats/particles-gltf';
+import { hasBodies } from '../formats/bodies-obj';
+import { particleFile } from '../formats/particle-files';
+import { tablesOf } from '../formats/particles';
 import { UsdaWriter } from '../formats/particles-usda';
 import { numbered } from '../formats/render-settings';
 import { UsageError } from './arguments';
@@ -17,6 +17,8 @@ export interface SimulateOptions {
   readonly share: number;
   readonly threads: number;
   readonly substeps: number | undefined;
+  /** PLY in text, not binary. */
+  readonly plyText: boolean;
   readonly out: string | undefined;
 }
 
@@ -49,14 +51,11 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
     }
   };
   const keep = (frame: Frame) => {
-    const tables = tablesOf(frame.emitters, ids);
-    if (usda) return usda.add(frame.frame, tables);
+    if (usda) return usda.add(frame.frame, tablesOf(frame.emitters, ids));
     if (options.out === undefined) return;
     const path = numbered(options.out, frame.frame);
-    if (kind === 'csv') write(path, particlesCsv(tables));
-    else if (kind === 'ply') write(path, particlesPly(tables));
-    else if (kind === 'glb') write(path, particlesGlb(tables));
-    else write(path, bodiesObj(scene, opened.assets, frame.emitters));
+    const format = kind === 'ply' && options.plyText ? 'ply-text' : (kind as 'csv' | 'ply' | 'glb' | 'obj');
+    write(path, particleFile(format, scene, opened.assets, frame.emitters));
   };
   const crew = nodeCrew(options.threads);
   const frame = await new Promise<Frame>((resolve, reject) =>

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { unzipSync } from 'fflate';
 import { decode } from 'fast-png';
@@ -8,66 +8,8 @@ import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { FloatType } from 'three';
 import { EXRLoader } from 'three/addons/loaders/EXRLoader.js';
-import { openExample, saved } from './steps';
-
-const WIDTH = 320;
-const HEIGHT = 180;
-
-interface Wanted {
-  readonly frames: readonly [number, number];
-  readonly samples?: number;
-  readonly alpha?: 'none' | 'straight' | 'premultiplied';
-  readonly bits?: '8' | '16' | 'half' | 'float';
-  readonly every?: number;
-}
-
-async function type(page: Page, name: string, value: string | number): Promise<void> {
-  const box = page.getByRole('textbox', { name, exact: true });
-  await box.fill(String(value));
-  await box.press('Enter');
-}
-
-/** Sets a short, small render of the open scene. */
-async function set(page: Page, format: string, { frames, samples = 1, alpha, bits, every = 1 }: Wanted): Promise<void> {
-  await page.getByRole('combobox', { name: 'Format' }).selectOption(format);
-  if (bits) await page.getByRole('combobox', { name: 'Depth' }).selectOption(bits);
-  if (alpha) await page.getByRole('combobox', { name: 'Alpha' }).selectOption(alpha);
-  await type(page, 'Width', WIDTH);
-  await type(page, 'Height', HEIGHT);
-  await type(page, 'Samples', samples);
-  await type(page, 'Through frame', frames[1]);
-  await type(page, 'From frame', frames[0]);
-  if (every > 1) await type(page, 'Every', every);
-}
-
-/** The last render that was ordered. */
-const render = (page: Page) => page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
-
-async function savedFile(page: Page): Promise<string> {
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    render(page)
-      .getByRole('button', { name: /^Save / })
-      .click(),
-  ]);
-  const path = join(mkdtempSync(join(tmpdir(), 'bathyclast-')), download.suggestedFilename());
-  await download.saveAs(path);
-  return path;
-}
-
-/** Renders what is set, and gives the path of the file that is saved. */
-async function rendered(page: Page): Promise<string> {
-  await page.getByRole('button', { name: /^Render \d+ frames?$/ }).click();
-  await expect(render(page).getByText(/^done: \d+ frames?$/)).toBeVisible({ timeout: 90_000 });
-  return savedFile(page);
-}
-
-async function openOutput(page: Page, example: string): Promise<void> {
-  await openExample(page, example);
-  await page.getByRole('link', { name: 'Output' }).click();
-  // The Studio stays until the page is loaded, and has boxes of the same names.
-  await expect(page.getByLabel('Render settings')).toBeVisible();
-}
+import { HEIGHT, openOutput, render, rendered, savedFile, set, type, WIDTH, type Wanted } from './render-steps';
+import { saved } from './steps';
 
 function probed(path: string): Record<string, string> {
   const entries = 'stream=codec_name,width,height,nb_read_frames,avg_frame_rate,pix_fmt:stream_tags=alpha_mode';

@@ -41,15 +41,12 @@ export function particlesCsv(tables: readonly ParticleTable[]): string {
   return `${lines.join('\n')}\n`;
 }
 
-/**
- * Binary little-endian PLY 1.0 (G. Turk, "The PLY polygon file format", 1994) with one element `vertex`: the emitter's
- * index, the number, and the same columns as the CSV.
- */
-export function particlesPly(tables: readonly ParticleTable[]): Uint8Array {
+/** The header of a PLY 1.0 (G. Turk, "The PLY polygon file format", 1994) with one element, `vertex`. */
+function plyHeader(tables: readonly ParticleTable[], format: 'ascii' | 'binary_little_endian'): string {
   const count = tables.reduce((n, table) => n + table.id.length, 0);
-  const header = [
+  return [
     'ply',
-    'format binary_little_endian 1.0',
+    `format ${format} 1.0`,
     ...tables.map((table, i) => `comment emitter ${i} ${table.emitter.replace(/\s+/g, ' ')}`),
     `element vertex ${count}`,
     ...NUMBERS.map((name) => `property float ${name}`),
@@ -57,6 +54,23 @@ export function particlesPly(tables: readonly ParticleTable[]): Uint8Array {
     'property uint emitter',
     'end_header\n',
   ].join('\n');
+}
+
+/** PLY 1.0 in text: a line a particle, with the same columns as {@link particlesPly}. */
+export function particlesPlyText(tables: readonly ParticleTable[]): string {
+  const lines = tables.flatMap((table, emitter) => {
+    const columns = NUMBERS.map((name) => columnOf(table, name));
+    return Array.from(byNumber(table), (slot) => `${columns.map((c) => c[slot]).join(' ')} ${table.id[slot]} ${emitter}\n`);
+  });
+  return plyHeader(tables, 'ascii') + lines.join('');
+}
+
+/**
+ * Binary little-endian PLY 1.0: the same columns as the CSV, the number, and the emitter's index.
+ */
+export function particlesPly(tables: readonly ParticleTable[]): Uint8Array {
+  const count = tables.reduce((n, table) => n + table.id.length, 0);
+  const header = plyHeader(tables, 'binary_little_endian');
   const head = new TextEncoder().encode(header);
   const stride = 4 * (NUMBERS.length + 2);
   const bytes = new Uint8Array(head.length + stride * count);

@@ -4,6 +4,7 @@ import { outputParameters } from '../../core/scene/descriptions';
 import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
 import { NumberRow } from '../parts/number-field';
 import { fileStem } from '../parts/save-file';
+import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
 import { editScene, useScene } from '../store/scene-store';
 import { Section } from '../inspect/section';
@@ -11,6 +12,8 @@ import { useStudioKeys } from '../studio/keys';
 import { JustDrawn, Played } from './played';
 import { Preview } from './preview';
 import { loadQueue, order, useQueue } from './queue';
+import { ParticlesSection } from './particles-section';
+import { SampleTrial } from './sample-trial';
 import { QueuePanel } from './queue-panel';
 import {
   ALPHA_WORDS,
@@ -131,10 +134,11 @@ export function OutputPage() {
     ? (['none', 'straight', ...(formatOf(format).frames ? ['premultiplied'] : [])] as AlphaName[])
     : [];
 
-  const render = async () => {
+  const still = usePlayer((player) => player.frame);
+  const render = async (wanted: RenderSettings) => {
     void saver.flush();
     setChosen(undefined);
-    await order(scene, settings);
+    await order(scene, wanted);
   };
   return (
     <main className="flex min-h-0 flex-1">
@@ -239,15 +243,26 @@ export function OutputPage() {
             of={{ sort: 'output', id: '', prefix: '' }}
             onChange={(name, value) => editScene((s) => void ((s.output as Record<string, unknown>)[name] = value))}
           />
+          <SampleTrial frame={from} samples={output.samples} onChoose={(n) => editScene((s) => void (s.output.samples = n))} />
           {scene.camera.depth && output.samples === 1 && (
             <p className="pt-2 text-xs text-second">The shot camera has depth of field: it takes more samples than one to be seen.</p>
           )}
         </Section>
         <div className="px-4 py-3">
-          <button className="lamp-button w-full py-2" onClick={() => void render()}>
+          <button className="lamp-button w-full py-2" onClick={() => void render(settings)}>
             Render {frames.length} {frames.length === 1 ? 'frame' : 'frames'}
           </button>
+          <button
+            className="line-button mt-2 w-full"
+            title="The frame of the playhead as one PNG, with all its particles"
+            onClick={() =>
+              void render({ ...settings, format: 'png', bits: '8', from: still, through: still, layers: false, split: 'together' })
+            }
+          >
+            Render frame {still} as a still
+          </button>
         </div>
+        <ParticlesSection from={from} through={through} />
       </aside>
     </main>
   );

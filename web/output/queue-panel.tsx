@@ -2,6 +2,7 @@ import { Pause, Play, X } from 'lucide-react';
 import { useState } from 'react';
 import { saveFile } from '../parts/save-file';
 import type { Job } from './jobs-store';
+import { saveInFolder } from './folder';
 import { fileOf, pause, remove, resume, useQueue, type Going } from './queue';
 import { clipNameOf, formatOf, picturesOf } from '../../formats/render-settings';
 
@@ -39,6 +40,16 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
     }
     setSaving(false);
   };
+  const saveIn = async () => {
+    setSaving(true);
+    setRefused(undefined);
+    try {
+      await saveInFolder(job);
+    } catch (error) {
+      if ((error as Error).name !== 'AbortError') setRefused(`The pictures can’t be written there: ${(error as Error).message}.`);
+    }
+    setSaving(false);
+  };
   return (
     <li
       className={`grid grid-cols-[1fr_auto] items-center gap-x-3 gap-y-1 border-b border-rule px-4 py-2 ${chosen ? 'bg-raised' : ''}`}
@@ -54,6 +65,16 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
         {state === 'done' && (
           <button className="lamp-button" disabled={saving} onClick={() => void save()}>
             {saving ? 'Packing …' : `Save ${name}`}
+          </button>
+        )}
+        {state === 'done' && frames && 'showDirectoryPicker' in window && (
+          <button
+            className="line-button"
+            disabled={saving}
+            title="Writes the pictures into a folder as they are"
+            onClick={() => void saveIn()}
+          >
+            To a folder
           </button>
         )}
         {active && (
