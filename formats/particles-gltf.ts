@@ -1,3 +1,4 @@
+import { packGlb } from './glb';
 import type { ParticleTable } from './particles';
 
 const FLOAT = 5126;
@@ -71,23 +72,5 @@ export function particlesGlb(tables: readonly ParticleTable[]): Uint8Array<Array
     nodes: used.map(({ emitter }, i) => ({ name: emitter, mesh: i })),
     ...(used.length > 0 && { meshes, accessors, bufferViews: views, buffers: [{ byteLength: length }] }),
   };
-  const text = new TextEncoder().encode(JSON.stringify(document));
-  const padded = (n: number) => Math.ceil(n / 4) * 4;
-  const [json, binary] = [padded(text.length), padded(length)];
-  const total = 12 + 8 + json + (length > 0 ? 8 + binary : 0);
-  const bytes = new Uint8Array(total);
-  const view = new DataView(bytes.buffer);
-  [0x46546c67, 2, total, json, 0x4e4f534a].forEach((n, i) => view.setUint32(4 * i, n, true));
-  bytes.fill(0x20, 20, 20 + json);
-  bytes.set(text, 20);
-  if (length > 0) {
-    view.setUint32(20 + json, binary, true);
-    view.setUint32(24 + json, 0x004e4942, true);
-    let at = 28 + json;
-    for (const part of parts) {
-      bytes.set(part, at);
-      at += part.length;
-    }
-  }
-  return bytes;
+  return packGlb(document, parts);
 }

@@ -8,6 +8,7 @@ import { editScene, useScene, useSceneOf } from '../store/scene-store';
 import { useStage } from '../stage/stage';
 import { placeAtShot } from '../view/place-at-shot';
 import { focalLength, verticalAngle } from '../../core/camera/lens';
+import { CameraFiles } from './camera-files';
 import { Section } from './section';
 
 type Draftable = Record<string, unknown>;
@@ -35,7 +36,7 @@ function FocalLength() {
     const next = Math.min(150, Math.max(1, Number(verticalAngle(focal, sensor).toPrecision(6))));
     if (!setIfKeyed(angle, 'angle', next)) editScene((s) => void (s.camera.angle = next));
   };
-  if (moved.drives.length > 0) return null;
+  if (moved.drives.length > 0 || camera.projection === 'flat') return null;
   return (
     <ParameterRow
       parameter={FOCAL}
@@ -69,6 +70,7 @@ export function CameraInspector() {
           Make this view the shot
         </button>
       </div>
+      <CameraFiles />
     </Section>
   );
 }

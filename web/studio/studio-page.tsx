@@ -7,6 +7,7 @@ import { DialsDeck } from '../dials/dials-deck';
 import { Inspector } from '../inspect/inspector';
 import { ProfileEditor } from '../profile/profile-editor';
 import { usePlayer } from '../stage/player-store';
+import { Beside, useBeside } from '../view/beside';
 import { Viewport } from '../view/viewport';
 import { Things } from './things';
 import { TransportBar } from './transport-bar';
@@ -24,6 +25,7 @@ const DECKS: Readonly<Record<Deck, React.ReactNode>> = {
 export function StudioPage() {
   useStudioKeys();
   const deck = useKeys((state) => state.deck);
+  const beside = useBeside((state) => state.open);
   const problem = usePlayer((player) => player.problem);
   return (
     <main className="min-h-0 flex-1">
@@ -31,15 +33,21 @@ export function StudioPage() {
       <Group orientation="vertical">
         <Panel defaultSize="61%" minSize="25%" className="flex">
           <div className="flex min-w-0 flex-1 flex-col">
-            <div className="relative min-h-0 flex-1">
-              <Viewport />
-              <Things />
-              <ProfileEditor />
-              {problem && (
-                <p role="alert" className="absolute bottom-2 left-1/2 -translate-x-1/2 border border-signal bg-panel px-3 py-1 text-signal">
-                  {problem}
-                </p>
-              )}
+            <div className="flex min-h-0 flex-1">
+              <div className="relative min-w-0 flex-1">
+                <Viewport />
+                <Things />
+                <ProfileEditor />
+                {problem && (
+                  <p
+                    role="alert"
+                    className="absolute bottom-2 left-1/2 -translate-x-1/2 border border-signal bg-panel px-3 py-1 text-signal"
+                  >
+                    {problem}
+                  </p>
+                )}
+              </div>
+              {beside && <Beside />}
             </div>
             <TransportBar />
           </div>

@@ -7,6 +7,7 @@ import { useSceneFrame } from '../stage/scene-clock';
 import { useScene } from '../store/scene-store';
 import { isSelected, useSelection, type Selection } from '../store/selection-store';
 import { Glyph } from '../parts/glyph';
+import { FrameGuides } from './frame-guides';
 import { MotionHandles } from './motion-handles';
 import { PlaceHandles } from './place-handles';
 import { PointHandles } from './point-handles';
@@ -38,6 +39,7 @@ export function Overlay({ rig }: { rig: ViewRig }) {
   const place = thing && drawnMotion(scene, thing).at(frame);
   return (
     <div className="pointer-events-none absolute inset-0">
+      <FrameGuides rig={rig} />
       {scene.fields.map((f) => {
         const at = rig.project(drawnMotion(scene, f).at(frame).position);
         if (!at || isSelected(selection, 'field', f.id)) return null;

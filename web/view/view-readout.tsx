@@ -6,6 +6,7 @@ import { runningScene } from '../stage/running';
 import { useSceneOf } from '../store/scene-store';
 import { thousands } from '../parts/sum';
 import { useStage } from '../stage/stage';
+import { toggleBeside } from './beside';
 import { placeAtShot } from './place-at-shot';
 import { hasBodies } from '../../formats/bodies-obj';
 import { saveBodies, saveParticles } from './save-particles';
@@ -30,6 +31,7 @@ const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles, onSav
     ['Frame all', 'A', () => rig.frameAll()],
     ['Frame the selection', 'S', () => rig.frame(selectionBounds(useSelection.getState().selection))],
     ['Picture as in the file, or quick', 'F', () => rig.setRefined(!rig.isRefined)],
+    ['The shot beside the view', 'B', toggleBeside],
     ['Make this view the shot', '', onSetShot],
     ['Save this frame’s particles (CSV)', '', onSaveParticles],
     ...(onSaveBodies ? ([['Save this frame’s strands and meshes (OBJ)', '', onSaveBodies]] as const) : []),

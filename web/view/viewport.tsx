@@ -8,6 +8,7 @@ import { sceneNow, useCourses } from '../stage/motions';
 import type { Scene } from '../../core/scene/document';
 import { usePlayer } from '../stage/player-store';
 import { runningScene, useRunningScene } from '../stage/running';
+import { toggleBeside } from './beside';
 import { loadImages, useImages } from './image-textures';
 import { useAssets } from '../stage/scene-assets';
 import type { Vector } from '../../core/math/vector';
@@ -30,6 +31,7 @@ function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
   else if (key === 'PageDown') rig.dolly(1 / 0.9);
   else if (key === 'a') rig.frameAll();
   else if (key === 's') rig.frame(selectionBounds(useSelection.getState().selection));
+  else if (key === 'b') toggleBeside();
   else if (key === 'c') rig.lookThroughShot(runningScene(), usePlayer.getState().frame);
   else if (key === 'f') rig.setRefined(!rig.isRefined);
   else if (key === '1') rig.lookFrom('front');
@@ -124,7 +126,7 @@ export function Viewport() {
       className="relative h-full w-full overflow-hidden bg-black"
       tabIndex={0}
       role="application"
-      aria-label="View. Arrow keys orbit, with Shift they pan, page keys dolly; A frames all, S the selection, C looks through the shot camera, 1 2 3 front side top."
+      aria-label="View. Arrow keys orbit, with Shift they pan, page keys dolly; A frames all, S the selection, C looks through the shot camera, B shows the shot beside, 1 2 3 front side top."
       onKeyDown={(event) => {
         if (event.target === event.currentTarget && !event.ctrlKey && !event.metaKey && !event.altKey && rig && onKey(rig, event))
           event.preventDefault();
