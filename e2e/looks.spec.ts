@@ -81,7 +81,7 @@ test('a collider is a hole in the picture, or seen in the key light and the sky 
   expect(off(pixel(lit, MX, MY - y * METRE)[0]!, 0.5 * nz + 0.25 * (0.5 + 0.5 * ny))).toBeLessThan(0.01);
 });
 
-test('spots fade into a surface over their own radius, and meshes hide one another by depth', async ({ page }) => {
+test('spots lie in a surface as balls of their size would, and meshes hide one another by depth', async ({ page }) => {
   const wall = (z: number) => ({
     ...sparkScene(still, {}, {}),
     colliders: [
@@ -97,8 +97,9 @@ test('spots fade into a surface over their own radius, and meshes hide one anoth
   const seen = async (z: number) => middle(await light(page, wall(z), 1))[0]!;
   const whole = middle(await light(page, sparkScene(still, {}, {}), 1))[0]!;
   expect(off(await seen(-0.3), whole)).toBeLessThan(0.01);
-  expect(off(await seen(-0.1), whole / 2)).toBeLessThan(0.03);
-  expect(await seen(0.01)).toBe(0);
+  expect(off(await seen(-0.1), 0.75 * whole)).toBeLessThan(0.02);
+  expect(off(await seen(0), 0.5 * whole)).toBeLessThan(0.02);
+  expect(await seen(0.21)).toBe(0);
 
   const grain = (z: number, colour: string, id: string) => ({
     id,

@@ -192,7 +192,20 @@ test('the terminal gives the pictures of the page', async ({ page }) => {
   await set(page, 'png', { frames: [40, 42] });
   const fromPage = Object.values(unzipSync(readFileSync(await rendered(page))));
   const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
-  const args = ['render', 'vent-plume', '--frames', '40-42', '--size', `${WIDTH}x${HEIGHT}`, '--format', 'png', '--out', folder];
+  const args = [
+    'render',
+    'vent-plume',
+    '--frames',
+    '40-42',
+    '--size',
+    `${WIDTH}x${HEIGHT}`,
+    '--samples',
+    '1',
+    '--format',
+    'png',
+    '--out',
+    folder,
+  ];
   const said = execFileSync(join(import.meta.dirname, '..', 'bin', 'bathyclast'), args, { encoding: 'utf8' });
   expect(JSON.parse(said)).toMatchObject({ scene: 'Vent plume', format: 'png', frames: 3 });
   const files = readdirSync(folder).sort();

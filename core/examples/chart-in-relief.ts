@@ -7,8 +7,21 @@ export const chartInRelief: Written = {
   name: 'Chart in relief',
   seed: 21,
   time: { fps: 24, first: 0, last: 120, preRoll: 0 },
-  camera: { position: [0, 3.1, 5.6], target: [0, 0.05, 0.2], angle: 34 },
-  output: { width: 1280, height: 720, background: '#0b0c0f' },
+  camera: { position: [0, 3.1, 5.6], target: [0, 0.05, 0.2], angle: 34, depth: true, aperture: 0.35 },
+  output: {
+    width: 1280,
+    height: 720,
+    background: '#06080b',
+    behind: 'gradient',
+    top: '#0f171e',
+    samples: 16,
+    exposure: 0.9,
+    tone: 'soft',
+    white: 3,
+    glow: 15,
+    glowFrom: 0.7,
+  },
+  light: { fog: 0.05, fogColour: '#131c24' },
   emitters: [
     {
       id: 'chart',

@@ -8,7 +8,20 @@ export const lanternSwarm: Written = {
   seed: 14,
   time: { fps: 24, first: 0, last: 192, preRoll: 48 },
   camera: { position: [0, 1.9, 7.4], target: [0, 1.6, 0], angle: 34 },
-  output: { width: 1280, height: 720, background: '#07090d' },
+  output: {
+    width: 1280,
+    height: 720,
+    background: '#030407',
+    behind: 'gradient',
+    top: '#08131d',
+    exposure: 1.1,
+    tone: 'soft',
+    white: 4,
+    glow: 70,
+    glowFrom: 0.25,
+    glowRadius: 1.6,
+  },
+  light: { fog: 0.06, fogColour: '#0a141d' },
   emitters: [
     {
       id: 'lanterns',
@@ -33,6 +46,24 @@ export const lanternSwarm: Written = {
           { at: 1, value: 1 },
         ],
       },
+      besides: [
+        {
+          kind: 'trail',
+          length: 14,
+          every: 3,
+          pieces: 2,
+          opacity: 0.28,
+          colour: [
+            { at: 0, colour: '#ffc98a' },
+            { at: 1, colour: '#3f6f74' },
+          ],
+          mixing: 'perceptual',
+          widthAlong: [
+            { at: 0, value: 0.5 },
+            { at: 1, value: 0 },
+          ],
+        },
+      ],
     },
     {
       id: 'snow',

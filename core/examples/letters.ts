@@ -8,7 +8,19 @@ export const letters: Written = {
   seed: 17,
   time: { fps: 24, first: 0, last: 120, preRoll: 0 },
   camera: { position: [0, 0, 7.4], target: [0, 0, 0], angle: 34 },
-  output: { width: 1280, height: 720, background: '#0a0b0d' },
+  output: {
+    width: 1280,
+    height: 720,
+    background: '#050609',
+    behind: 'gradient',
+    top: '#0c1319',
+    exposure: 1,
+    tone: 'soft',
+    white: 4,
+    glow: 30,
+    glowFrom: 0.6,
+    glowRadius: 1.4,
+  },
   emitters: [
     {
       id: 'title',

@@ -26,7 +26,19 @@ export const sonarMembrane: Written = {
   seed: 31,
   time: { fps: 24, first: 0, last: 240, preRoll: 48 },
   camera: { position: [0, 3.6, 4.3], target: [0, -0.1, 0], angle: 34 },
-  output: { width: 1280, height: 720, background: '#08090b' },
+  output: {
+    width: 1280,
+    height: 720,
+    background: '#040607',
+    behind: 'gradient',
+    top: '#0a161a',
+    exposure: 0.8,
+    tone: 'soft',
+    white: 4,
+    glow: 25,
+    glowFrom: 0.6,
+    glowRadius: 1.2,
+  },
   dials: [
     {
       id: 'mode',

@@ -8,7 +8,21 @@ export const ventPlume: Written = {
   seed: 7,
   time: { fps: 24, first: 0, last: 144, preRoll: 48 },
   camera: { position: [0, 2.2, 9.6], target: [0, 2.05, 0], angle: 30 },
-  output: { width: 1280, height: 720, background: '#0a0b0d' },
+  output: {
+    width: 1280,
+    height: 720,
+    background: '#040506',
+    behind: 'gradient',
+    top: '#081318',
+    samples: 8,
+    exposure: 0.7,
+    tone: 'soft',
+    white: 6,
+    glow: 45,
+    glowFrom: 0.5,
+    glowRadius: 3,
+  },
+  light: { fog: 0.02, fogColour: '#0d1a21' },
   emitters: [
     {
       id: 'mouth',
@@ -36,6 +50,13 @@ export const ventPlume: Written = {
           { at: 0.22, colour: '#f2a65e' },
           { at: 0.55, colour: '#9a5a4c' },
           { at: 1, colour: '#33365c' },
+        ],
+        mixing: 'perceptual',
+        gain: 0.4,
+        opacityOverAge: [
+          { at: 0, value: 1 },
+          { at: 0.7, value: 0.9 },
+          { at: 1, value: 0 },
         ],
         sizeOverAge: [
           { at: 0, value: 0.55 },

@@ -12,6 +12,8 @@ import { shotAt } from '../view/shot';
 const SIDE = 96;
 /** Samples that a number of them is held against. */
 const REFERENCE = 256;
+/** Samples of the whole picture whose time is taken. */
+const TIMED = 2;
 
 /** What a number of samples comes to. */
 interface Trial {
@@ -19,7 +21,7 @@ interface Trial {
   readonly image: ImageData;
   /** Root of the mean square of how far its pixels are from those of many samples, of 255. */
   readonly noise: number;
-  /** Seconds that a whole picture would take, from how long the crop did. */
+  /** Seconds that a whole picture would take, from how long a few samples of it did. */
   readonly seconds: number;
 }
 
@@ -30,7 +32,27 @@ export function distanceOf(a: Uint8Array, b: Uint8Array): number {
   return Math.sqrt(sum / (a.length * 0.75));
 }
 
-/** Draws the middle of a frame with several numbers of samples. */
+/** The corner of the piece of a picture in which it is least even. */
+function liveliest(rgba: Uint8Array, width: number, height: number, side: number): readonly [number, number] {
+  let [best, x, y] = [-1, 0, 0];
+  for (let top = 0; top + side <= height; top += side / 2)
+    for (let left = 0; left + side <= width; left += side / 2) {
+      let [sum, squares] = [0, 0];
+      for (let j = top; j < top + side; j += 3)
+        for (let i = left; i < left + side; i += 3) {
+          const at = 4 * (j * width + i);
+          const light = rgba[at]! + rgba[at + 1]! + rgba[at + 2]!;
+          sum += light;
+          squares += light * light;
+        }
+      const n = Math.ceil(side / 3) ** 2;
+      const variance = squares / n - (sum / n) ** 2;
+      if (variance > best) [best, x, y] = [variance, left, top];
+    }
+  return [x, y];
+}
+
+/** Draws the liveliest piece of a frame with several numbers of samples. */
 async function tried(scene: Scene, frame: number, counts: readonly number[], signal: AbortSignal): Promise<Trial[]> {
   await Promise.all([loadAssets(scene), loadImages(scene)]);
   const { assets } = useAssets.getState();
@@ -40,7 +62,6 @@ async function tried(scene: Scene, frame: number, counts: readonly number[], sig
   const past = new History(scene);
   const trials: Trial[] = [];
   try {
-    picture.setSize(w, h);
     picture.setScene(scene, assets);
     picture.show((e) => scene.emitters[e]!.rendered);
     await runFrames({ scene, assets, share: 1, from: drawnFrom(scene, frame), through: frame }, signal, async (made) => {
@@ -49,23 +70,29 @@ async function tried(scene: Scene, frame: number, counts: readonly number[], sig
       picture.setFrame(made, past.at);
       const taken = (samples: number) => {
         const shot = shotAt(scene, frame, width / height);
-        shot.camera.setViewOffset(width, height, Math.round((width - w) / 2), Math.round((height - h) / 2), w, h);
-        const begin = performance.now();
-        const rgba = picture.read({ ...shot, samples }, { alpha: 'none', linear: false, exact: false }) as Uint8Array<ArrayBuffer>;
-        return { rgba, seconds: (performance.now() - begin) / 1000 };
+        if (piece) shot.camera.setViewOffset(width, height, ...piece, w, h);
+        return picture.read({ ...shot, samples }, { alpha: 'none', linear: false, exact: false }) as Uint8Array<ArrayBuffer>;
       };
+      // The whole picture tells how long a sample takes, and where there is something to see.
+      let piece: readonly [number, number] | undefined;
+      picture.setSize(width, height);
       taken(1);
-      const { rgba: reference } = taken(REFERENCE);
+      const begin = performance.now();
+      const whole = taken(TIMED);
+      const each = (performance.now() - begin) / 1000 / TIMED;
+      piece = liveliest(whole, width, height, Math.min(w, h));
+      picture.setSize(w, h);
+      const reference = taken(REFERENCE);
       for (const samples of counts) {
         if (signal.aborted) return;
         // The page stays alive between them.
         await new Promise((later) => setTimeout(later));
-        const { rgba, seconds } = taken(samples);
+        const rgba = taken(samples);
         trials.push({
           samples,
           image: new ImageData(new Uint8ClampedArray(rgba), w, h),
           noise: distanceOf(rgba, reference),
-          seconds: seconds * ((width * height) / (w * h)),
+          seconds: each * samples,
         });
       }
     });
@@ -84,7 +111,7 @@ function Crop({ image }: { image: ImageData }) {
 /** Seconds for a person: of one frame. */
 const told = (seconds: number): string => (seconds < 1 ? `${Math.round(1000 * seconds)} ms` : `${seconds.toFixed(1)} s`);
 
-/** A small piece from the middle of the first frame with fewer and more samples, how noisy each is and how long a frame takes. */
+/** A small piece of the first frame with fewer and more samples, how noisy each is and how long a frame takes. */
 export function SampleTrial({ frame, samples, onChoose }: { frame: number; samples: number; onChoose: (samples: number) => void }) {
   const scene = useScene();
   const [trials, setTrials] = useState<readonly Trial[]>();
@@ -111,11 +138,15 @@ export function SampleTrial({ frame, samples, onChoose }: { frame: number; sampl
         <ul className="mt-1 grid grid-cols-3 gap-2" aria-label="Samples tried">
           {trials.map((trial) => (
             <li key={trial.samples}>
-              <button className="block w-full text-left" title="Take so many samples" onClick={() => onChoose(trial.samples)}>
+              <button
+                className="block w-full text-left"
+                title="Take so many samples: how far it is from very many, of 255, and how long a frame takes"
+                onClick={() => onChoose(trial.samples)}
+              >
                 <Crop image={trial.image} />
                 <span className={`num block text-xs ${trial.samples === samples ? 'text-lamp' : ''}`}>{trial.samples} samples</span>
                 <span className="num block text-xs text-second">noise {trial.noise.toFixed(1)}</span>
-                <span className="num block text-xs text-second">{told(trial.seconds)} a frame</span>
+                <span className="num block text-xs text-second">≈ {told(trial.seconds)}</span>
               </button>
             </li>
           ))}

@@ -81,14 +81,16 @@ export function ColourRampRow({
       </div>
       <div className="num mt-4 flex justify-between text-faint">
         <span>{parameter.ends?.[0] ?? 'birth'}</span>
-        <button className="hover:text-text disabled:opacity-40" disabled={value.length < 2} onClick={remove}>
-          remove stop
-        </button>
+        <span>{parameter.ends?.[1] ?? 'death'}</span>
+      </div>
+      <div className="flex justify-between text-xs text-second">
         <button className="hover:text-text" onClick={() => onChange(inOrder(value.map((s) => ({ ...s, at: 1 - s.at }))))}>
           reverse
         </button>
+        <button className="hover:text-text disabled:opacity-40" disabled={value.length < 2} onClick={remove}>
+          remove stop
+        </button>
         <RampMenu onPick={onChange} />
-        <span>{parameter.ends?.[1] ?? 'death'}</span>
       </div>
     </div>
   );

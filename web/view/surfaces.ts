@@ -111,7 +111,7 @@ function formOf({ scene, assets, selection }: Drawn): readonly unknown[] {
     meshes,
     assets,
     seed,
-    ...colliders.flatMap((c) => [c.id, c.shape, c.shown, isSelected(selection, 'collider', c.id)]),
+    ...colliders.flatMap((c) => [c.id, c.shape, c.shown, c.rendered, isSelected(selection, 'collider', c.id)]),
     ...emitters.flatMap((e) => [e.id, e.shape, e.masks, e.seed, e.shown, e.bond.kind, e.look.kind, isSelected(selection, 'emitter', e.id)]),
   ];
 }
@@ -158,8 +158,9 @@ export class Surfaces {
     const surfaceOf = <K extends { surface?(values: Kinded, r: Resources): TriangleMesh | undefined }>(kind: K, values: Kinded) =>
       kind.surface?.(values, resources);
     const evenly = (mesh: TriangleMesh, level: number) => new Float32Array(mesh.positions.length / 3).fill(level);
-    for (const { id, shape, shown } of scene.colliders) {
-      const mesh = shown ? surfaceOf(colliderShapes.get(shape.kind), shape) : undefined;
+    for (const { id, shape, shown, rendered } of scene.colliders) {
+      // What is in the picture itself is not drawn behind it as well.
+      const mesh = shown && rendered !== 'lit' ? surfaceOf(colliderShapes.get(shape.kind), shape) : undefined;
       const level = isSelected(selection, 'collider', id) ? 1 : 0.6;
       if (mesh) this.add(mesh, evenly(mesh, level), (s) => s.colliders.find((c) => c.id === id));
     }

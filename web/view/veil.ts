@@ -40,13 +40,13 @@ uniform bool hasSolids;
 /** Near, far, and 1 where the camera is flat. */
 uniform vec3 range;
 
-/** How much is left before a solid surface: it fades into it over so many metres. */
-float before(float away, float softness) {
+/** How much of a ball of that radius lies before a solid surface, along the line of sight. */
+float before(float away, float radius) {
   if (!hasSolids) return 1.0;
   float d = texelFetch(solids, ivec2(gl_FragCoord.xy), 0).r;
   if (d >= 1.0) return 1.0;
   float at = range.z > 0.5 ? mix(range.x, range.y, d) : range.x * range.y / (range.y - d * (range.y - range.x));
-  return clamp((at - away) / max(softness, 1e-5), 0.0, 1.0);
+  return clamp(0.5 + (at - away) / max(2.0 * radius, 1e-5), 0.0, 1.0);
 }
 
 /** Premultiplied light as it comes through the fog. */
