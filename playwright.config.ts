@@ -3,7 +3,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-const port = 4390;
+const port = Number(process.env['BATHYCLAST_TEST_PORT'] ?? 4390);
 process.env['BATHYCLAST_TEST_DATA'] ??= mkdtempSync(join(tmpdir(), 'bathyclast-e2e-'));
 
 /** End to end: the built program, started as a person starts it, in Debian's Chromium. */

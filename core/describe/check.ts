@@ -43,7 +43,7 @@ export function allowed(p: Parameter): string {
     case 'text':
       return `a text of up to ${p.most} characters`;
     case 'points':
-      return `${p.least} to ${MOST_LISTED.points} points [x, y, z]${p.unit ? ` in ${p.unit}` : ''}`;
+      return `${p.least} to ${p.fromFile ?? MOST_LISTED.points} points [x, y, z]${p.unit ? ` in ${p.unit}` : ''}`;
     case 'reference':
       return `the id of one of the scene’s ${p.to === 'mesh' ? 'meshes' : `${p.to}s`}, or an empty text`;
     case 'names':
@@ -114,7 +114,7 @@ export function fits(p: Parameter, value: unknown): boolean {
     case 'text':
       return typeof value === 'string' && value.length <= p.most;
     case 'points':
-      return Array.isArray(value) && value.length >= p.least && value.length <= MOST_LISTED.points && value.every(isVector);
+      return Array.isArray(value) && value.length >= p.least && value.length <= (p.fromFile ?? MOST_LISTED.points) && value.every(isVector);
     case 'reference':
       return typeof value === 'string' && value.length <= 40;
     case 'names':

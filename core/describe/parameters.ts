@@ -120,6 +120,8 @@ export interface PointsParameter extends Common {
   readonly least: number;
   /** True where they lie in the XZ plane of the place. */
   readonly flat?: boolean;
+  /** Where they are too many to be set one by one, and come from a file: most of them. */
+  readonly fromFile?: number;
 }
 
 /** Sorts of things that another can refer to. */

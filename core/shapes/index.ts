@@ -2,6 +2,7 @@ import { Registry } from '../describe/registry';
 import { ball } from './ball';
 import { box } from './box';
 import { card } from './card';
+import { cloud } from './cloud';
 import { disc } from './disc';
 import { image } from './image';
 import { lattice } from './lattice';
@@ -27,6 +28,7 @@ export const shapes = new Registry<ShapeKind>('shape', [
   lattice,
   mesh,
   image,
+  cloud,
   lettering,
   particles,
 ]);

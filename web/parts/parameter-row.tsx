@@ -26,6 +26,7 @@ import { latticeOf } from '../../core/fields/grid';
 import { GridRow } from './grid-row';
 import { ImageRow } from './image-row';
 import { NumberBox, NumberRow } from './number-field';
+import { CloudRow } from './cloud-row';
 import { ColourRampRow } from './colour-ramp';
 import { LevelRampRow } from './level-ramp';
 
@@ -190,6 +191,8 @@ export function ParameterRow({
         <TextRow parameter={parameter} value={value as string} onChange={onChange} />
       );
     case 'points':
+      if (parameter.fromFile !== undefined)
+        return <CloudRow parameter={parameter} value={value as readonly Vector[]} onChange={onChange} />;
       return (
         <PointsRow
           parameter={parameter}

@@ -1,0 +1,58 @@
+import { FileUp } from 'lucide-react';
+import { useRef, useState } from 'react';
+import type { PointsParameter } from '../../core/describe/parameters';
+import type { Vector } from '../../core/math/vector';
+import { LabelledRow } from './parameter-row';
+import { thousands } from './sum';
+
+/** Points that come from a file: how many there are, and another file. */
+export function CloudRow({
+  parameter,
+  value,
+  onChange,
+}: {
+  parameter: PointsParameter;
+  value: readonly Vector[];
+  onChange: (value: unknown) => void;
+}) {
+  const input = useRef<HTMLInputElement>(null);
+  const [told, setTold] = useState<{ readonly words: string; readonly refused: boolean }>();
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setTold(undefined);
+    try {
+      const { readPoints } = await import('../../formats/points-import');
+      const { points, notice } = await readPoints(new Uint8Array(await file.arrayBuffer()), file.name);
+      onChange(points.map((point) => [...point]));
+      if (notice) setTold({ words: notice, refused: false });
+    } catch (error) {
+      setTold({ words: (error as Error).message, refused: true });
+    }
+    input.current!.value = '';
+  };
+  return (
+    <>
+      <LabelledRow label={parameter.label} help={parameter.help}>
+        <span className="num flex items-baseline justify-end gap-2">
+          {thousands(value.length)}
+          <button className="text-button flex items-center gap-1" onClick={() => input.current!.click()}>
+            <FileUp size={12} /> from a file
+          </button>
+        </span>
+      </LabelledRow>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept=".csv,.ply,.txt,.xyz,text/csv,text/plain"
+        aria-label="A file of points"
+        onChange={(event) => void take(event.currentTarget.files?.[0])}
+      />
+      {told && (
+        <p role={told.refused ? 'alert' : 'note'} className={`py-1 text-xs ${told.refused ? 'text-signal' : 'text-second'}`}>
+          {told.words}
+        </p>
+      )}
+    </>
+  );
+}
