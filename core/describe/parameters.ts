@@ -110,6 +110,8 @@ export interface TextParameter extends Common {
   readonly formula?: 'gate' | 'particle' | 'mask';
   /** For the name of a dial of the scene. */
   readonly dial?: true;
+  /** For the outlines of a font that was read from a file. */
+  readonly font?: true;
 }
 
 /** Points of a path, in order, in the frame of a place. */

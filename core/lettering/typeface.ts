@@ -82,6 +82,34 @@ export class Typeface {
   }
 }
 
+/** Whether a text is the outlines of a font, as {@link Typeface} reads them. */
+export function isTypeface(text: string): boolean {
+  try {
+    const { unitsPerEm, ascender, descender, glyphs } = JSON.parse(text) as Partial<Table>;
+    const numbers = [unitsPerEm, ascender, descender].every((n) => typeof n === 'number' && Number.isFinite(n));
+    return (
+      numbers &&
+      unitsPerEm! > 0 &&
+      Object.values(glyphs ?? []).every(([advance, path]) => typeof advance === 'number' && typeof path === 'string')
+    );
+  } catch {
+    return false;
+  }
+}
+
+/** Fonts of scenes that were used last, by their outlines. */
+const own = new Map<string, Typeface | undefined>();
+const MOST_OWN = 8;
+
+/** The typeface of outlines that a scene keeps; undefined where they are none. */
+export function ownTypeface(text: string): Typeface | undefined {
+  if (!own.has(text)) {
+    if (own.size >= MOST_OWN) own.delete(own.keys().next().value!);
+    own.set(text, isTypeface(text) ? new Typeface(text) : undefined);
+  }
+  return own.get(text);
+}
+
 const made = new Map<string, Typeface>();
 
 /** The typefaces that ship with the application. */

@@ -1,7 +1,7 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { fillOf, placeIn } from '../lettering/area';
 import { layOut, type Layout } from '../lettering/layout';
-import { TYPEFACES, typefaceOf } from '../lettering/typeface';
+import { ownTypeface, TYPEFACES, typefaceOf } from '../lettering/typeface';
 import { bisect } from '../meshes/surface';
 import type { BirthPlace, Sampler, ShapeKind } from './shape';
 
@@ -11,8 +11,20 @@ const parameters = describe({
     type: 'choice',
     label: 'Typeface',
     default: 'instrument-sans',
-    options: TYPEFACES.map(({ value, label }) => ({ value, label })),
-    help: 'One of the typefaces that ship with the application.',
+    options: [
+      ...TYPEFACES.map(({ value, label }) => ({ value: value as string, label: label as string })),
+      { value: 'own', label: 'a font of your own' },
+    ],
+    help: 'One of the typefaces that ship with the application, or one from a file.',
+  },
+  font: {
+    type: 'text',
+    label: 'Font',
+    default: '',
+    most: 1_500_000,
+    font: true,
+    help: 'The outlines of a font from an OTF, TTF or WOFF file; they are kept in the scene.',
+    shown: (v) => v['face'] === 'own',
   },
   from: {
     type: 'choice',
@@ -67,8 +79,10 @@ const parameters = describe({
 
 type Settings = ValuesOf<typeof parameters>;
 
-function layoutOf({ text, face, size, spacing, leading }: Settings): Layout {
-  return layOut(text, typefaceOf(face), size, spacing, leading);
+/** Its own font, or until there is one the first that ships with the application. */
+function layoutOf({ text, face, font, size, spacing, leading }: Settings): Layout {
+  const typeface = face === 'own' ? (ownTypeface(font) ?? typefaceOf(TYPEFACES[0].value)) : typefaceOf(face);
+  return layOut(text, typeface, size, spacing, leading);
 }
 
 function put(out: BirthPlace, { width, height }: Layout, x: number, y: number, z: number): void {

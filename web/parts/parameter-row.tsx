@@ -27,6 +27,7 @@ import { GridRow } from './grid-row';
 import { ImageRow } from './image-row';
 import { NumberBox, NumberRow } from './number-field';
 import { CloudRow } from './cloud-row';
+import { FontRow } from './font-row';
 import { ColourRampRow } from './colour-ramp';
 import { LevelRampRow } from './level-ramp';
 
@@ -182,6 +183,7 @@ export function ParameterRow({
     case 'grid':
       return <GridRow parameter={parameter} value={value as string} lattice={latticeOf(values as never)} onChange={onChange} />;
     case 'text':
+      if (parameter.font) return <FontRow parameter={parameter} value={value as string} values={values} onChange={onChange} />;
       if (parameter.dial) return <DialChoice parameter={parameter} value={value as string} onChange={onChange} />;
       return parameter.formula ? (
         <Suspense fallback={<p className="num py-1 text-second">{value as string}</p>}>
