@@ -17,6 +17,8 @@ export interface EmitterFrame {
   readonly columns: Readonly<Record<FloatColumn, Float32Array<ArrayBuffer>>>;
   /** Zones the particles are in: 0 for none, else the place in the scene's list, from 1; empty where the scene has no zone. */
   readonly zone: Uint8Array<ArrayBuffer>;
+  /** 0 … 255 for a weight of 0 … 1 of the field that its colours show; empty where they show none. */
+  readonly weight: Uint8Array<ArrayBuffer>;
 }
 
 /** One simulated frame: the particles, and what was measured on it. */
@@ -58,6 +60,7 @@ export function snapshot(simulation: Simulation, share: number): Frame {
         age,
         columns,
         zone: simulation.zonesOf(e),
+        weight: simulation.weightsOf(e),
       };
     }),
   };
@@ -65,7 +68,13 @@ export function snapshot(simulation: Simulation, share: number): Frame {
 
 /** The buffers of a frame, to hand them over between threads. */
 export function buffersOf(frame: Frame): ArrayBuffer[] {
-  return frame.emitters.flatMap((e) => [e.id.buffer, e.age.buffer, e.zone.buffer, ...ALL_COLUMNS.map((name) => e.columns[name].buffer)]);
+  return frame.emitters.flatMap((e) => [
+    e.id.buffer,
+    e.age.buffer,
+    e.zone.buffer,
+    e.weight.buffer,
+    ...ALL_COLUMNS.map((name) => e.columns[name].buffer),
+  ]);
 }
 
 /** Memory that a frame takes, bytes. */
@@ -121,6 +130,10 @@ export function joinSlices(slices: readonly Frame[]): Frame {
       ),
       zone: joinColumns(
         parts.map((p) => p.zone),
+        bytes,
+      ),
+      weight: joinColumns(
+        parts.map((p) => p.weight),
         bytes,
       ),
       columns: Object.fromEntries(

@@ -127,7 +127,7 @@ export interface PointsParameter extends Common {
 }
 
 /** Sorts of things that another can refer to. */
-export type ReferenceTo = 'emitter' | 'carrier' | 'mesh' | 'group' | 'zone';
+export type ReferenceTo = 'emitter' | 'carrier' | 'mesh' | 'group' | 'zone' | 'field';
 
 /** The id of another thing of the scene; empty for none. */
 export interface ReferenceParameter extends Common {

@@ -19,5 +19,9 @@ export const looks = new Registry<LookKind>('look', [sprite, point, picture, fla
 export const looksOf = ({ look, besides }: { readonly look: Kinded; readonly besides: readonly Kinded[] }): readonly Kinded[] =>
   besides.length > 0 ? [look, ...besides] : [look];
 
+/** The field whose weight an emitter’s particles show in their colours, by its id; undefined where none does. The first of its looks counts. */
+export const fieldShownBy = (emitter: Parameters<typeof looksOf>[0]): string | undefined =>
+  looksOf(emitter).find(({ colourBy, field }) => colourBy === 'field' && field !== '')?.['field'] as string | undefined;
+
 /** Whether an emitter’s particles can be seen to turn. */
 export const isSeenToTurn = (emitter: Parameters<typeof looksOf>[0]): boolean => looksOf(emitter).some(({ kind }) => looks.get(kind).turns);

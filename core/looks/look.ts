@@ -98,8 +98,17 @@ export const spotParameters = describe({
       { value: 'age', label: 'age' },
       { value: 'speed', label: 'speed' },
       { value: 'number', label: 'at random' },
+      { value: 'field', label: 'a field’s weight' },
     ],
     help: 'What runs along the ramp of colours.',
+  },
+  field: {
+    type: 'reference',
+    to: 'field',
+    label: 'Field',
+    default: '',
+    help: 'The field whose weight, 0 to 1, runs along the colours: where it acts and how much.',
+    shown: (v) => v['colourBy'] === 'field',
   },
   topSpeed: {
     type: 'number',

@@ -2,6 +2,7 @@ import type { Description, ReferenceTo } from '../describe/parameters';
 import type { Kinded } from '../describe/registry';
 import { extents } from '../extents';
 import { fields as fieldKinds } from '../fields';
+import { looks } from '../looks';
 import { modulators } from '../modulators';
 import type { Carrier, Desk, Field, Group, Scene, Zone } from './document';
 
@@ -75,10 +76,11 @@ export function withoutEmitters(scene: Scene, ids: readonly string[]): Scene {
 export function withoutMesh(scene: Scene, id: string): Scene {
   const off = <T extends { readonly shape: Kinded }>(thing: T): T =>
     thing.shape['mesh'] === id ? { ...thing, shape: { ...thing.shape, mesh: '' } } : thing;
+  const undrawn = (look: Kinded): Kinded => released(look, looks.get(look.kind).parameters, 'mesh', [id]);
   return {
     ...desksWithout(scene, 'mesh', [id]),
     meshes: scene.meshes.filter((m) => m.id !== id),
-    emitters: scene.emitters.map(off),
+    emitters: scene.emitters.map(off).map((e) => ({ ...e, look: undrawn(e.look), besides: e.besides.map(undrawn) })),
     colliders: scene.colliders.map(off),
   };
 }

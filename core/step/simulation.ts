@@ -4,7 +4,7 @@ import { turnAbout, turnedBy } from '../math/quaternion';
 import type { Assets } from '../scene/assets';
 import type { Emitter, Scene } from '../scene/document';
 import { shapes } from '../shapes';
-import { isSeenToTurn } from '../looks';
+import { fieldShownBy, isSeenToTurn } from '../looks';
 import { BLOCK, particleBlock } from '../stack/block';
 import { measureDelivery } from '../measure/delivery';
 import type { Meters } from '../measure/meters';
@@ -160,6 +160,26 @@ export class Simulation {
       zones.set(this.block.zone.subarray(0, this.block.count), start);
     }
     return zones;
+  }
+
+  /** The weight, 0 … 255 for 0 … 1, of the field whose weight an emitter’s looks show, for each of its particles; empty where they show none. */
+  weightsOf(emitter: number): Uint8Array<ArrayBuffer> {
+    const population = this.populations[emitter]!;
+    const shown = fieldShownBy(this.scene.emitters[emitter]!);
+    const weights = new Uint8Array(shown === undefined ? 0 : population.count);
+    if (weights.length === 0) return weights;
+    const time = this.sceneFrame / this.fps;
+    this.freeze();
+    placeStack(this.stack, this.sceneFrame);
+    const sums = sumsOfBlock();
+    for (let start = 0; start < population.count; start += this.block.count) {
+      this.load(population, emitter, start, time, time);
+      evaluateStack(this.stack, this.block, this.scratch, sums, ({ row, weight }) => {
+        if (row.field.id !== shown) return;
+        for (let i = 0; i < this.block.count; i++) weights[start + i] = Math.round(255 * Math.min(1, Math.max(0, weight[i]!)));
+      });
+    }
+    return weights;
   }
 
   /** What is born at the very beginning of a frame of the scene’s time. */

@@ -5,10 +5,14 @@ import { useSelection } from '../store/selection-store';
 import { MeshRow } from './mesh-row';
 import { Choice, LabelledRow } from './parameter-row';
 
-const LIST = { emitter: 'emitters', carrier: 'carriers', mesh: 'meshes', group: 'groups', zone: 'zones' } as const satisfies Record<
-  ReferenceParameter['to'],
-  keyof Scene
->;
+const LIST = {
+  emitter: 'emitters',
+  carrier: 'carriers',
+  mesh: 'meshes',
+  group: 'groups',
+  zone: 'zones',
+  field: 'fields',
+} as const satisfies Record<ReferenceParameter['to'], keyof Scene>;
 
 /** Whether an emitter is that one, or born from its particles, however far down: it can't give birth to it as well. */
 function comesFrom(emitters: readonly Emitter[], id: string, ancestor: string | undefined): boolean {

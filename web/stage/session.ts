@@ -1,4 +1,4 @@
-import { isSeenToTurn } from '../../core/looks';
+import { fieldShownBy, isSeenToTurn } from '../../core/looks';
 import { emptyMeters } from '../../core/measure/meters';
 import type { Scene } from '../../core/scene/document';
 import { firstChange } from '../../core/scene/first-change';
@@ -47,7 +47,7 @@ function simulationKey(scene: Scene): string {
     draftShare,
     time,
     // Of a look only whether its particles turn changes what is simulated.
-    emitters.map((e) => ({ ...e, name: '', shown: true, look: isSeenToTurn(e), besides: 0, rendered: true })),
+    emitters.map((e) => ({ ...e, name: '', shown: true, look: [isSeenToTurn(e), fieldShownBy(e)], besides: 0, rendered: true })),
     fields.map((f) => ({ ...f, name: '' })),
     groups.map((g) => ({ ...g, name: '', folded: false })),
     { ...desk, state: '' },

@@ -36,6 +36,7 @@ import {
   type Wanted,
 } from './layer';
 import { litUniforms, setLit } from './lit';
+import { zonesAndWeights } from './particle-layer';
 import { setVeil } from './veil';
 
 /** What of the look is read here. */
@@ -59,7 +60,7 @@ interface InstanceLook extends Dress {
   readonly rows: number;
 }
 
-const COLOUR_BY = ['age', 'speed', 'number'] as const;
+const COLOUR_BY = ['age', 'speed', 'number', 'field'] as const;
 const LEADS = ['own', 'x', 'y', 'z'] as const;
 const VECTORS = ['at', 'way', 'was', 'wasGoing', 'turn'] as const;
 
@@ -148,6 +149,7 @@ export class InstanceLayer implements Layer {
     for (const variant of variants) variant.slots = [];
     for (let i = 0; i < frame.count; i++) variants[formOf(frame.id[i]!, frame.zone[i] ?? 0, variants.length, look!.picks)]!.slots.push(i);
     const c = frame.columns;
+    const marks = zonesAndWeights(frame);
     const turning = c.qx.length === frame.count;
     for (const { object, slots } of variants) {
       const { geometry } = object;
@@ -160,7 +162,7 @@ export class InstanceLayer implements Layer {
       fill('at', 3, (i) => [c.x[i]!, c.y[i]!, c.z[i]!]);
       fill('way', 3, (i) => [c.vx[i]!, c.vy[i]!, c.vz[i]!]);
       fill('turn', 3, (i) => (turning ? [c.qx[i]!, c.qy[i]!, c.qz[i]!] : [0, 0, 0]));
-      fill('body', 4, (i) => [frame.age[i]!, c.life[i]!, c.size[i]!, frame.zone[i] ?? 0]);
+      fill('body', 4, (i) => [frame.age[i]!, c.life[i]!, c.size[i]!, marks[i]!]);
       fill('number', 1, (i) => [frame.id[i]!]);
       geometry.instanceCount = slots.length;
       object.visible = slots.length > 0;

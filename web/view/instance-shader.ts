@@ -8,7 +8,7 @@ precision highp int;
 in vec3 position, normal;
 in vec2 uv;
 in vec3 at, way, was, wasGoing, turn;
-/** Age, life, size, zone. */
+/** Age, life, size, zone with the weight of a field as its fraction. */
 in vec4 body;
 in uint number;
 uniform vec4 zoneTints[17];
@@ -79,8 +79,8 @@ void main() {
   }
   float speed = length(v);
   float fast = clamp(speed / topSpeed, 0.0, 1.0);
-  vec4 dress = vec4(along(colourBy == 0 ? u : colourBy == 1 ? fast : luckOf(0x51ed270bu), 0.25).rgb, along(u, 0.25).a);
-  int sorted = int(body.w + 0.5);
+  vec4 dress = vec4(along(colourBy == 0 ? u : colourBy == 1 ? fast : colourBy == 2 ? luckOf(0x51ed270bu) : fract(body.w) * 256.0 / 255.0, 0.25).rgb, along(u, 0.25).a);
+  int sorted = int(body.w);
   vec4 mine = zoneTints[sorted];
   tint = mix(dress.rgb, mine.rgb, mine.a);
   float size = body.z * zoneSizes[sorted] * sizeScale * dress.a * along(fast, 0.75).g;

@@ -54,10 +54,14 @@ interface Spot {
 }
 
 /** What runs along the colours, in the order of the shader. */
-const COLOUR_BY = ['age', 'speed', 'number'] as const;
+const COLOUR_BY = ['age', 'speed', 'number', 'field'] as const;
 /** Where the top points, and what chooses an image of a sheet, in the order of the shader. */
 const TURNED = ['upright', 'motion', 'any'] as const;
 const FRAMES = ['age', 'rate', 'speed', 'number'] as const;
+
+/** Zones as whole numbers, weights as what is between them: graphics have room for no more columns. */
+export const zonesAndWeights = ({ count, zone, weight }: EmitterFrame): Float32Array =>
+  Float32Array.from({ length: count }, (_, i) => (zone[i] ?? 0) + (weight[i] ?? 0) / 256);
 
 /** A draft's spots are at most this many times as large, to make up for those left out. */
 const MOST_ENLARGED = 3;
@@ -129,7 +133,7 @@ export class ParticleLayer implements Layer {
   }
 
   setParticles(frame: EmitterFrame, moment: Moment): void {
-    const { count, columns, age, zone, id } = frame;
+    const { count, columns, age, zone, weight, id } = frame;
     const { share, enlarge } = moment;
     this.due = { frame, moment };
     this.object.material.uniforms['span']!.value = 0;
@@ -147,8 +151,8 @@ export class ParticleLayer implements Layer {
     write('age', age);
     write('number', id);
     // Without zones all are in none, also those that were in one before.
-    const zoned = zone.length > 0;
-    if (zoned) write('zone', Float32Array.from(zone));
+    const zoned = zone.length > 0 || weight.length > 0;
+    if (zoned) write('zone', zonesAndWeights(frame));
     else if (this.zoned) {
       // All of the room: later frames may hold more particles than this one.
       const attribute = geometry.getAttribute('zone') as BufferAttribute;

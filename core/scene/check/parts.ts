@@ -1,6 +1,6 @@
 import { allowed, checkValues, fits, isRecord } from '../../describe/check';
 import { fault, type Fault } from '../../describe/faults';
-import type { Description } from '../../describe/parameters';
+import type { Description, ReferenceTo } from '../../describe/parameters';
 import { EASES } from '../../places/keys';
 import { placeParameters } from '../descriptions';
 import { MOST } from '../document';
@@ -52,12 +52,16 @@ export interface Known {
   readonly zone: ReadonlySet<unknown>;
 }
 
+/** Things that may be named without being there: a desk that is changed for another has other fields. */
+const MAY_LACK: readonly ReferenceTo[] = ['field'];
+
 /** Every reference of a set of values to something the scene does not have. */
 export function checkReferences(description: Description, values: unknown, field: string, known: Known): Fault[] {
   if (!isRecord(values)) return [];
   return Object.entries(description).flatMap(([name, parameter]) => {
     const value = values[name];
-    if (parameter.type !== 'reference' || typeof value !== 'string' || value === '' || known[parameter.to].has(value)) return [];
+    if (parameter.type !== 'reference' || typeof value !== 'string' || value === '') return [];
+    if (MAY_LACK.includes(parameter.to) || known[parameter.to as keyof Known].has(value)) return [];
     const several = parameter.to === 'mesh' ? 'meshes' : `${parameter.to}s`;
     return [fault('reference', `${field}.${name}`, value, `the id of one of the scene’s ${several}`)];
   });
