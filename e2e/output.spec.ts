@@ -12,7 +12,7 @@ import { HEIGHT, openOutput, render, rendered, savedFile, set, type, WIDTH, type
 import { saved } from './steps';
 
 function probed(path: string): Record<string, string> {
-  const entries = 'stream=codec_name,width,height,nb_read_frames,avg_frame_rate,pix_fmt:stream_tags=alpha_mode';
+  const entries = 'stream=codec_name,width,height,nb_read_frames,avg_frame_rate,pix_fmt,color_primaries,color_transfer,color_space:stream_tags=alpha_mode';
   const said = execFileSync(
     'ffprobe',
     ['-v', 'error', '-count_frames', '-select_streams', 'v:0', '-show_entries', entries, '-of', 'json', path],
@@ -45,6 +45,8 @@ for (const [format, extension] of [
     const path = await rendered(page);
     expect(path).toMatch(new RegExp(`vent-plume(-\\d+)?\\.${extension}$`));
     expect(probed(path)).toMatchObject({ width: WIDTH, height: HEIGHT, nb_read_frames: '24', avg_frame_rate: '24/1' });
+    // What its numbers mean is said: the primaries of BT.709, and the curve of sRGB.
+    expect(probed(path)).toMatchObject({ color_primaries: 'bt709', color_space: 'bt709', color_transfer: 'iec61966-2-1' });
     expect(lit(frameOf(path))).toBeGreaterThan(300);
     await render(page).getByTitle('Look at it').click();
     const video = page.getByLabel('The rendered clip');

@@ -30,7 +30,7 @@ export function FontRow({
     setRefused(undefined);
     try {
       const { readFont } = await import('../../formats/font-import');
-      const font = await readFont(await file.arrayBuffer(), file.name, String(values['text'] ?? ''));
+      const font = await readFont(await file.arrayBuffer(), file.name, values['text'] as string);
       if (font.length > parameter.most)
         throw new Error(`“${file.name}” has outlines of ${font.length} characters; allowed are up to ${parameter.most}.`);
       onChange(font);

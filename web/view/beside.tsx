@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { create } from 'zustand';
 import { usePlayer } from '../stage/player-store';
 import { runningScene, useRunningScene } from '../stage/running';
@@ -25,13 +25,13 @@ export function Beside() {
   const picture = useRef<Picture>(undefined);
   const due = useRef(0);
   const { width, height } = scene.output;
-  const draw = () => {
+  const draw = useCallback(() => {
     cancelAnimationFrame(due.current);
     due.current = requestAnimationFrame(() => {
       const { shown, frame } = usePlayer.getState();
       picture.current?.draw({ ...shotAt(runningScene(), shown ?? frame, width / height), samples: 1 });
     });
-  };
+  }, [width, height]);
   useEffect(() => {
     // A canvas of its own each time: a context that was given up can’t be taken again.
     const canvas = document.createElement('canvas');
@@ -62,7 +62,7 @@ export function Beside() {
       picture.current = undefined;
       made.dispose();
     };
-  }, [session, width, height]);
+  }, [session, width, height, draw]);
   useEffect(() => {
     const { current } = picture;
     if (!current) return;
@@ -70,7 +70,7 @@ export function Beside() {
     current.show((e) => scene.emitters[e]!.rendered);
     if (session.shown) current.setFrame(session.shown, (at) => session.at(at));
     draw();
-  }, [scene, assets, images, session]);
+  }, [scene, assets, images, session, draw]);
   return (
     <section
       aria-label="The shot beside the view"

@@ -1,6 +1,5 @@
 import {
   Camera,
-  Color,
   DepthTexture,
   FloatType,
   HalfFloatType,
@@ -10,9 +9,7 @@ import {
   PerspectiveCamera,
   RGBAFormat,
   UnsignedByteType,
-  Vector2,
   Vector3,
-  Vector4,
   WebGLRenderer,
   WebGLRenderTarget,
   type Object3D,
@@ -28,15 +25,13 @@ import { withDrives } from '../../core/scene/drives';
 import { resourcesOf } from '../../core/scene/resources';
 import { hasCourses, movedCarriers } from '../../core/step/courses';
 import type { Frame } from '../../engine/frame';
-import { addFragment, finishFragment } from './finish-shader';
-import { Glow } from './glow';
-import { imageTexture } from './image-textures';
+import { addFragment } from './finish-shader';
+import { Finisher } from './finisher';
 import { WANTED, type Sight, type Wanted } from './layer';
 import { Layers } from './layers';
-import { linearColour } from './ramp';
 import { screenPass } from './screen-pass';
 import { SolidBodies } from './solid-bodies';
-import { ALPHA, BEHIND, SCREEN, type Pixels, type Shot } from './taking';
+import { SCREEN, type Pixels, type Shot } from './taking';
 
 /**
  * Draws frames to a canvas, in linear light. The same for the view, the pictures of scenes and the files: what is seen
@@ -52,30 +47,8 @@ export class Picture {
   private solid: WebGLRenderTarget | undefined;
   private back: WebGLRenderTarget | undefined;
   private readonly adder = screenPass(addFragment, { picture: { value: null as Texture | null }, weight: { value: 1 } }, true);
-  private readonly finisher = screenPass(
-    finishFragment,
-    {
-      picture: { value: null as Texture | null },
-      background: { value: new Color() },
-      behind: { value: 0 },
-      top: { value: new Color() },
-      plate: { value: null as Texture | null },
-      plateShare: { value: new Vector2(1, 1) },
-      frame: { value: new Vector4(0, 0, 1, 1) },
-      alpha: { value: 0 },
-      linear: { value: false },
-      backdrop: { value: null as Texture | null },
-      hasBackdrop: { value: false },
-      gain: { value: 1 },
-      exposure: { value: 1 },
-      white: { value: 0 },
-      glow: { value: null as Texture | null },
-      glowAmount: { value: 0 },
-    },
-    false,
-  );
+  private readonly finisher = new Finisher();
   private readonly flat = new Camera();
-  private readonly glow = new Glow();
   private readonly eye = new PerspectiveCamera();
   /** Moments of the shutter, for as many samples as the last picture had. */
   private moments: readonly number[] = [];
@@ -132,6 +105,11 @@ export class Picture {
   /** Says which emitters are drawn, by their places in the scene. */
   show(isShown: (e: number) => boolean): void {
     this.layers.show(isShown);
+  }
+
+  /** Leaves out the surfaces of a mesh that is shown otherwise; none where it is undefined. */
+  leaveOut(mesh: string | undefined): void {
+    this.bodies.leaveOut(mesh);
   }
 
   /**
@@ -244,7 +222,7 @@ export class Picture {
     this.layers.dispose();
     this.bodies.dispose();
     for (const target of [this.light, this.sum, this.back, this.solid]) target?.dispose();
-    this.glow.dispose();
+    this.finisher.dispose();
     this.renderer.dispose();
     this.renderer.forceContextLoss();
   }
@@ -323,42 +301,9 @@ export class Picture {
   }
 
   /** Makes the picture of the light of so many samples. */
-  private finish(
-    shot: Shot,
-    samples: number,
-    { alpha, linear }: Pixels,
-    target: WebGLRenderTarget | null,
-    backdrop: Texture | null = null,
-  ): void {
-    const { uniforms } = this.finisher.material;
-    const source = shot.samples > 1 ? this.sum : this.light;
-    const gain = shot.samples / samples;
-    const glow = shot.glow && { from: shot.glow.from / gain, sigma: shot.glow.radius * this.height };
-    const plate = shot.behind === 'plate' ? imageTexture(shot.plate) : undefined;
-    const frame = shot.frame ?? [0, 0, 1, 1];
-    if (plate) {
-      // It fills the frame, and is cut where it is longer.
-      const { width, height } = plate.image as ImageBitmap;
-      const wider = width / height / ((frame[2] * this.width) / (frame[3] * this.height));
-      (uniforms['plateShare']!.value as Vector2).set(Math.min(1, 1 / wider), Math.min(1, wider));
-    }
-    const put = (name: string, value: unknown) => (uniforms[name]!.value = value);
-    put('glow', glow ? this.glow.render(this.renderer, source.texture, this.width, this.height, glow) : null);
-    put('glowAmount', shot.glow?.amount ?? 0);
-    put('gain', gain);
-    put('exposure', shot.exposure);
-    put('white', shot.white);
-    put('picture', source.texture);
-    uniforms['background']!.value.setRGB(...linearColour(shot.background));
-    uniforms['top']!.value.setRGB(...linearColour(shot.top));
-    put('behind', shot.behind === 'plate' && !plate ? 0 : BEHIND.indexOf(shot.behind));
-    put('plate', plate ?? null);
-    (uniforms['frame']!.value as Vector4).set(...frame);
-    put('alpha', ALPHA.indexOf(alpha));
-    put('linear', linear);
-    put('backdrop', backdrop);
-    put('hasBackdrop', backdrop !== null);
-    this.renderer.setRenderTarget(target);
-    this.renderer.render(this.finisher, this.flat);
+  private finish(shot: Shot, samples: number, pixels: Pixels, target: WebGLRenderTarget | null, backdrop: Texture | null = null): void {
+    const { renderer, width, height } = this;
+    const light = (shot.samples > 1 ? this.sum : this.light).texture;
+    this.finisher.render(renderer, { light, width, height, gain: shot.samples / samples, backdrop }, shot, pixels, target);
   }
 }

@@ -131,6 +131,11 @@ export class SolidBodies {
     });
   }
 
+  /** Leaves out those made from a mesh; none where it is undefined. */
+  leaveOut(mesh: string | undefined): void {
+    for (const { shape, object } of this.bodies) object.visible = mesh === undefined || shape['mesh'] !== mesh;
+  }
+
   /** Brings them to where they are at a frame of the scene’s time. */
   place(scene: Scene, carriers: readonly Carrier[], frame: number): void {
     for (const { id, mesh, object } of this.bodies) {

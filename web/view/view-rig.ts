@@ -7,6 +7,7 @@ import { isMoving } from '../../core/scene/moved';
 import { sceneNow } from '../stage/motions';
 import { runningScene } from '../stage/running';
 import { openedScene } from '../store/scene-store';
+import { useSelection } from '../store/selection-store';
 import { usePlayer } from '../stage/player-store';
 import { shotAt } from './shot';
 import { makeFlat, type Shot } from './taking';
@@ -289,6 +290,10 @@ export class ViewRig {
       ...(work.plain && { background: work.background, behind: 'colour' as const }),
     };
     this.picture.show((e) => (inFile ? scene.emitters[e]!.rendered : scene.emitters[e]!.drawn));
+    // The mesh of a selected emitter is shown by what its masks do on it.
+    const { selection } = useSelection.getState();
+    const worked = selection.type === 'emitter' ? scene.emitters.find(({ id }) => id === selection.id) : undefined;
+    this.picture.leaveOut(inFile ? undefined : (worked?.shape['mesh'] as string | undefined));
     const backdrop = this.surfaces.isEmpty ? undefined : this.surfaces.group;
     if (!inFile) this.picture.draw({ ...shot, samples: 1 }, backdrop);
     else {
