@@ -12,7 +12,8 @@ import { HEIGHT, openOutput, render, rendered, savedFile, set, type, WIDTH, type
 import { saved } from './steps';
 
 function probed(path: string): Record<string, string> {
-  const entries = 'stream=codec_name,width,height,nb_read_frames,avg_frame_rate,pix_fmt,color_primaries,color_transfer,color_space:stream_tags=alpha_mode';
+  const entries =
+    'stream=codec_name,width,height,nb_read_frames,avg_frame_rate,pix_fmt,color_primaries,color_transfer,color_space:stream_tags=alpha_mode';
   const said = execFileSync(
     'ffprobe',
     ['-v', 'error', '-count_frames', '-select_streams', 'v:0', '-show_entries', entries, '-of', 'json', path],
