@@ -38,7 +38,7 @@ test('frame guides lie on the frame of the shot; the shot is shown beside the vi
   expect(Math.abs(frame.x + frame.width / 2 - (view.x + view.width / 2))).toBeLessThan(1);
   await goToFrame(page, 60);
   await page.getByRole('application').focus();
-  await page.keyboard.press('b');
+  await page.keyboard.press('v');
   const beside = page.getByTestId('beside');
   await expect(beside).toBeVisible();
   await page.waitForTimeout(1500);

@@ -95,7 +95,7 @@ ${table(scene.sceneParameters)}
 
 ${table(scene.timeParameters)}
 
-The run starts \`preRoll\` frames before \`first\`. Keys and drives of \`time\`, \`camera\` and \`output\` stand on frames of the shot; all others on frames of the scene’s own time, which are the same where \`scale\` is 1.
+The run starts \`preRoll\` frames before \`first\`. Keys and drives of \`time\`, \`camera\`, \`output\` and \`light\` stand on frames of the shot; all others on frames of the scene’s own time, which are the same where \`scale\` is 1.
 
 ### \`camera\`: the shot camera
 
@@ -104,6 +104,10 @@ ${table(scene.cameraParameters)}
 ### \`output\`: the picture
 
 ${table(scene.outputParameters)}
+
+### \`light\`: the light on meshes and surfaces, and the fog
+
+${table(scene.lightParameters)}
 
 ### \`work\`: the view while working
 
@@ -126,7 +130,7 @@ ${table(scene.placeParameters)}
 ### \`keys\`
 
 An object of lists by the path of the number in its thing, such as \`place.position\`, \`strength\`, \`settings.direction\`, \`extent.reach\`, \`modulators.0.amount\`, \`amounts.0.rate\`, \`birth.drag\` or \`look.opacity\`; every number and vector but
-seeds, bursts, gates, spans and what says how frames are counted can be keyed; \`time\`, \`camera\`, \`output\`, \`bounds\` and \`desk\` have keys and drives of their own. A key is \`{ "frame", "value", "ease" }\` at a whole frame, in rising order; \`ease\` says how the value goes on to the next: ${EASES.map(code).join(', ')} (smooth is 3t² − 2t³; a
+seeds, bursts, gates, spans and what says how frames are counted can be keyed; \`time\`, \`camera\`, \`output\`, \`light\`, \`bounds\` and \`desk\` have keys and drives of their own. A key is \`{ "frame", "value", "ease" }\` at a whole frame, in rising order; \`ease\` says how the value goes on to the next: ${EASES.map(code).join(', ')} (smooth is 3t² − 2t³; a
 curve may have \`handles\` [x₁, y₁, x₂, y₂] as in CSS Easing Functions Level 1, else those of ease-in-out). Before the first key and after the last the value holds. What is keyed does not count where it stands plainly.
 
 ### \`drives\`
@@ -137,7 +141,7 @@ ${kinds(tides, formulaOf)}
 
 ## Emitters
 
-\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`, \`masks\`, \`amounts\`, \`gate\`, \`birth\`, \`bond\`, \`look\`, and:
+\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`, \`masks\`, \`amounts\`, \`gate\`, \`birth\`, \`bond\`, \`look\`, \`besides\` (up to ${MOST.besides} further looks, drawn over the first), and:
 
 ${table(scene.emitterParameters)}
 
@@ -175,7 +179,7 @@ How the particles of one birth hang together. A birth of strands or of a bent me
 
 ${kinds(bonds, formulaOf)}
 
-### \`look\`: \`{ "kind": …, … }\`
+### \`look\` and each of \`besides\`: \`{ "kind": …, … }\`
 
 ${kinds(looks)}
 

@@ -80,7 +80,7 @@ export function Beside() {
       <button
         className="text-button absolute top-1 right-1 px-1"
         aria-label="Close the shot beside the view"
-        title="Close (B)"
+        title="Close (V)"
         onClick={toggleBeside}
       >
         <X size={14} />

@@ -31,7 +31,7 @@ const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles, onSav
     ['Frame all', 'A', () => rig.frameAll()],
     ['Frame the selection', 'S', () => rig.frame(selectionBounds(useSelection.getState().selection))],
     ['Picture as in the file, or quick', 'F', () => rig.setRefined(!rig.isRefined)],
-    ['The shot beside the view', 'B', toggleBeside],
+    ['The shot beside the view', 'V', toggleBeside],
     ['Make this view the shot', '', onSetShot],
     ['Save this frame’s particles (CSV)', '', onSaveParticles],
     ...(onSaveBodies ? ([['Save this frame’s strands and meshes (OBJ)', '', onSaveBodies]] as const) : []),

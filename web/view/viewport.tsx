@@ -31,7 +31,7 @@ function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
   else if (key === 'PageDown') rig.dolly(1 / 0.9);
   else if (key === 'a') rig.frameAll();
   else if (key === 's') rig.frame(selectionBounds(useSelection.getState().selection));
-  else if (key === 'b') toggleBeside();
+  else if (key === 'v') toggleBeside();
   else if (key === 'c') rig.lookThroughShot(runningScene(), usePlayer.getState().frame);
   else if (key === 'f') rig.setRefined(!rig.isRefined);
   else if (key === '1') rig.lookFrom('front');
@@ -126,7 +126,7 @@ export function Viewport() {
       className="relative h-full w-full overflow-hidden bg-black"
       tabIndex={0}
       role="application"
-      aria-label="View. Arrow keys orbit, with Shift they pan, page keys dolly; A frames all, S the selection, C looks through the shot camera, B shows the shot beside, 1 2 3 front side top."
+      aria-label="View. Arrow keys orbit, with Shift they pan, page keys dolly; A frames all, S the selection, C looks through the shot camera, V shows the shot beside, 1 2 3 front side top."
       onKeyDown={(event) => {
         if (event.target === event.currentTarget && !event.ctrlKey && !event.metaKey && !event.altKey && rig && onKey(rig, event))
           event.preventDefault();
