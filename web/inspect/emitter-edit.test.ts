@@ -52,6 +52,21 @@ describe('several emitters', () => {
     expect(openedScene()).toEqual(scene);
   });
 
+  it('take along the meshes that their looks draw, under the names they have there', () => {
+    const drawn = {
+      look: { kind: 'instance', form: 'mesh', mesh: 'm1' },
+      besides: [{ kind: 'instance', form: 'grain', form2: 'mesh', mesh2: 'm1' }],
+    };
+    openScene(completeScene({ ...scene, emitters: [{ id: 'e1', name: 'A', shape: { kind: 'point' }, ...drawn }] } as never));
+    copyEmitters(['e1']);
+    openScene(completeScene({ name: 'Other', meshes: [{ id: 'm1', name: 'Box', source: { kind: 'box' } }] }));
+    pasteEmitters();
+    const { emitters, meshes } = openedScene();
+    const mount = meshes.find(({ source }) => source.kind === 'terrain')!;
+    expect(mount.id).not.toBe('m1');
+    expect([emitters[0]!.look['mesh'], emitters[0]!.besides[0]!['mesh2']]).toEqual([mount.id, mount.id]);
+  });
+
   it('are copied into another scene with the meshes they need, without what that scene lacks', () => {
     expect(canPaste()).toBe(false);
     copyEmitters(['e1', 'e2']);

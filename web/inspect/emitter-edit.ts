@@ -1,3 +1,4 @@
+import type { Kinded } from '../../core/describe/registry';
 import type { Emitter, Scene, SceneImage, SceneMesh } from '../../core/scene/document';
 import { completeEmitter } from '../../core/scene/complete';
 import { withoutEmitters } from '../../core/scene/detach';
@@ -70,6 +71,9 @@ export function copyEmitters(ids: readonly string[]): void {
 /** Whether there are emitters to paste. */
 export const canPaste = (): boolean => localStorage.getItem(CLIPBOARD) !== null;
 
+/** Names of a look’s references to meshes. */
+const MESH_OF_LOOK = /^mesh\d?$/;
+
 /** Adds the copied emitters. Throws a sentence where what was kept can't be used any more. */
 export function pasteEmitters(): void {
   const scene = openedScene();
@@ -81,6 +85,11 @@ export function pasteEmitters(): void {
   }
   const { meshes, idOf } = withMeshes(scene.meshes, copied.meshes);
   const images = withFiles(scene.images, copied.images);
+  // Meshes have the names here that they have been given here.
+  const drawnBy = (look: Kinded): Kinded => {
+    const own = Object.entries(look).filter(([name, id]) => MESH_OF_LOOK.test(name) && typeof id === 'string' && id !== '');
+    return { ...look, ...Object.fromEntries(own.map(([name, id]) => [name, idOf(id as string)])) };
+  };
   const emitters = copied.emitters.map((e) => {
     const mesh = e.shape['mesh'];
     const shape = typeof mesh === 'string' && mesh !== '' ? { ...e.shape, mesh: idOf(mesh) } : e.shape;
@@ -91,7 +100,8 @@ export function pasteEmitters(): void {
       typeof source === 'string' &&
       !copied.emitters.some((other) => other.id === source) &&
       !scene.emitters.some((other) => other.id === source);
-    return completeEmitter({ ...e, place, shape: lost ? { ...shape, source: '' } : shape });
+    const looks = { look: drawnBy(e.look), besides: (e.besides ?? []).map(drawnBy) };
+    return completeEmitter({ ...e, ...looks, place, shape: lost ? { ...shape, source: '' } : shape });
   });
   const { scene: next, ids } = withEmitters({ ...scene, meshes, images }, emitters);
   changeScene(() => sceneFrom(JSON.parse(JSON.stringify(next))));
