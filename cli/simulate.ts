@@ -6,6 +6,7 @@ import { hasBodies } from '../formats/bodies-obj';
 import { particleFile } from '../formats/particle-files';
 import { tablesOf } from '../formats/particles';
 import { UsdaWriter } from '../formats/particles-usda';
+import { curveSourcesOf } from '../formats/usd-curves';
 import { numbered } from '../formats/render-settings';
 import { UsageError } from './arguments';
 import { openScene } from './open-scene';
@@ -42,7 +43,10 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
   if (kind === 'obj' && !hasBodies(scene))
     throw new UsageError(`--out is “${options.out}”; OBJ holds strands and bent meshes, and “${scene.name}” has none`);
   const through = options.through ?? options.frame;
-  const usda = kind === 'usda' ? new UsdaWriter({ fps: scene.time.fps, from: options.frame, through }, ids) : undefined;
+  const usda =
+    kind === 'usda'
+      ? new UsdaWriter({ fps: scene.time.fps, from: options.frame, through }, ids, curveSourcesOf(scene, opened.assets))
+      : undefined;
   const write = (path: string, content: string | Uint8Array) => {
     try {
       writeFileSync(path, content);

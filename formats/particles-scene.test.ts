@@ -7,7 +7,9 @@ import { runTo, testScene } from '../core/tests/scenes';
 import { snapshot } from '../engine/frame';
 import { tablesOf, type ParticleTable } from './particles';
 import { particlesGlb } from './particles-gltf';
+import { strandRows } from '../core/bonds/curves';
 import { primName, UsdaWriter } from './particles-usda';
+import { curveSourcesOf } from './usd-curves';
 
 const scene = testScene({
   emitter: { amounts: [{ kind: 'rate', rate: 100 }], birth: { life: 0.7, speed: 1, spread: 180, sizeVariance: 0.01 } },
@@ -67,6 +69,43 @@ describe('USD in text', () => {
       expect(at('float[] widths')).toEqual(order.map((i) => size[i]));
     }
     expect(root['def Xform "Particles"']!['def Points "_2nd"']).toBeDefined();
+  });
+
+  it('holds strands and trails as linear curves: root first, and from where a particle is back through where it was', () => {
+    const bent = testScene({
+      emitter: {
+        shape: { kind: 'lattice', nx: 2, nz: 1 },
+        amounts: [{ kind: 'burst', count: 2, frame: 0 }],
+        bond: { kind: 'strand', points: 4 },
+        besides: [{ kind: 'trail', length: 2 }],
+        birth: { immortal: true, speed: 0 },
+      },
+      fields: [{ settings: { kind: 'wind' }, strength: 1 }],
+    });
+    const sources = curveSourcesOf(bent, new Map());
+    expect(sources).toEqual([{ strand: 4, trail: { length: 2, every: 1 } }]);
+    const moved = new Simulation(bent, new Map());
+    const curves = new UsdaWriter({ fps: 24, from: 0, through: 3 }, ['Kelp'], sources);
+    const kept: ParticleTable[] = [];
+    for (let frame = 0; frame <= 3; frame++) {
+      if (frame > 0) moved.advance();
+      const [table] = tablesAt(moved);
+      kept.push(table!);
+      curves.add(frame, [table!]);
+    }
+    const root = new USDAParser().parseText([...curves.text()].join('')) as unknown as Read;
+    const read = (prim: string, name: string, frame: number) =>
+      numbersIn(String(root['def Xform "Particles"']![`def BasisCurves "${prim}"`]![`${name}.timeSamples`]![String(frame)]));
+    expect(read('Kelp_strands', 'int[] curveVertexCounts', 3)).toEqual([4, 4]);
+    const at = (frame: number, slot: number) => (['x', 'y', 'z'] as const).map((axis) => kept[frame]!.columns[axis][slot]!);
+    const rows = strandRows(kept[3]!.id, kept[3]!.id.length, 4);
+    expect(read('Kelp_strands', 'point3f[] points', 3)).toEqual(rows.flat().flatMap((slot) => at(3, slot)));
+    // The first frame has no frame before it; later ones as many as the trail is long.
+    expect(read('Kelp_trails', 'int[] curveVertexCounts', 0)).toEqual([]);
+    expect(read('Kelp_trails', 'int[] curveVertexCounts', 3)).toEqual(new Array(8).fill(3));
+    const slot = [...kept[3]!.id.keys()].sort((a, b) => kept[3]!.id[a]! - kept[3]!.id[b]!)[0]!;
+    const was = (frame: number) => at(frame, kept[frame]!.id.indexOf(kept[3]!.id[slot]!));
+    expect(read('Kelp_trails', 'point3f[] points', 3).slice(0, 9)).toEqual([...was(3), ...was(2), ...was(1)]);
   });
 
   it('tells its rate, range, unit and axis, and closes what it opens', () => {

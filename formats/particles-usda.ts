@@ -1,4 +1,5 @@
 import type { ParticleTable } from './particles';
+import { strandCurves, trailCurves, type Curves, type CurveSource } from './usd-curves';
 
 /** What a layer of USD says of itself. */
 export interface UsdStage {
@@ -17,6 +18,20 @@ const ATTRIBUTES = [
   ['float[] primvars:life', 'life'],
 ] as const;
 type Name = (typeof ATTRIBUTES)[number][1];
+
+/** Attributes of curves, likewise. */
+const OF_CURVES = [
+  ['int[] curveVertexCounts', 'counts'],
+  ['point3f[] points', 'points'],
+  ['float[] widths', 'widths'],
+] as const;
+type CurveName = (typeof OF_CURVES)[number][1];
+
+/** A prim of curves, and its time samples so far. */
+interface Drawn {
+  readonly name: string;
+  readonly samples: Record<CurveName, string[]>;
+}
 
 const number = (n: number): string => (Number.isFinite(n) ? String(n) : '0');
 
@@ -44,22 +59,49 @@ function listOf(table: ParticleTable, name: Name, order: Uint32Array): string {
   return `[${texts[name]().join(', ')}]`;
 }
 
+/** Adds the curves of a frame to those of a prim. */
+function keep({ samples }: Drawn, frame: number, { counts, points, widths }: Curves): void {
+  const put = (name: CurveName, texts: readonly string[]) => samples[name].push(`            ${frame}: [${texts.join(', ')}],\n`);
+  put('counts', counts.map(String));
+  put(
+    'points',
+    points.map((point) => `(${point.map(number).join(', ')})`),
+  );
+  put('widths', widths.map(number));
+}
+
 /**
  * Particles over time as USD in text: a prim of points for each emitter, with time samples of places in metres, numbers that stay with their particles,
- * velocities in m/s and diameters. Frames are added one after another; what is written so far is kept as text by attribute.
- * Source: UsdGeomPoints and the grammar of .usda, OpenUSD documentation. No reader of USD was to be had here; a test holds it against that grammar.
+ * velocities in m/s and diameters; strands and trails as linear curves beside them. Frames are added one after another; what is written so far is kept as text by attribute.
+ * Source: UsdGeomPoints, UsdGeomBasisCurves and the grammar of .usda, OpenUSD documentation. No reader of USD was to be had here; a test holds it against that grammar.
  */
 export class UsdaWriter {
   private readonly samples: Map<Name, string[]>[];
   private readonly names: string[] = [];
+  private readonly strands: (Drawn | undefined)[];
+  private readonly trails: (Drawn | undefined)[];
+  /** The tables of the frames before, the last first, as many as the longest trail has. */
+  private readonly past: (readonly ParticleTable[])[] = [];
 
-  /** @param emitters Names of the emitters. */
+  /**
+   * @param emitters Names of the emitters.
+   * @param sources What of each is written as curves as well; nothing where left out.
+   */
   constructor(
     private readonly stage: UsdStage,
     emitters: readonly string[],
+    private readonly sources: readonly CurveSource[] = [],
   ) {
     this.samples = emitters.map(() => new Map(ATTRIBUTES.map(([, name]) => [name, []])));
     for (const emitter of emitters) this.names.push(primName(emitter, new Set(this.names)));
+    const taken = new Set(this.names);
+    const drawn = (name: string): Drawn => {
+      const own = primName(name, taken);
+      taken.add(own);
+      return { name: own, samples: { counts: [], points: [], widths: [] } };
+    };
+    this.strands = emitters.map((name, e) => ((sources[e]?.strand ?? 0) > 1 ? drawn(`${name} strands`) : undefined));
+    this.trails = emitters.map((name, e) => (sources[e]?.trail ? drawn(`${name} trails`) : undefined));
   }
 
   /** Adds a frame; its tables are those of the emitters, in their order. */
@@ -67,7 +109,17 @@ export class UsdaWriter {
     tables.forEach((table, e) => {
       const order = Uint32Array.from(table.id.keys()).sort((a, b) => table.id[a]! - table.id[b]!);
       for (const [, name] of ATTRIBUTES) this.samples[e]!.get(name)!.push(`            ${frame}: ${listOf(table, name, order)},\n`);
+      const { strand = 0, trail } = this.sources[e] ?? {};
+      const strands = this.strands[e];
+      const trails = this.trails[e];
+      if (strands) keep(strands, frame, strandCurves(table, strand));
+      if (trails && trail) {
+        const before = this.past.slice(0, trail.length).map((earlier) => earlier[e]!);
+        keep(trails, frame, trailCurves(table, before, trail.every));
+      }
     });
+    this.past.unshift(tables);
+    this.past.splice(Math.max(0, ...this.sources.map(({ trail }) => trail?.length ?? 0)));
   }
 
   /** The whole layer, in pieces. */
@@ -80,6 +132,17 @@ export class UsdaWriter {
         if (typed.includes('primvars:')) yield `        ${typed} = [] (\n            interpolation = "vertex"\n        )\n`;
         yield `        ${typed}.timeSamples = {\n`;
         yield* this.samples[e]!.get(attribute)!;
+        yield `        }\n`;
+      }
+      yield `    }\n`;
+    }
+    for (const drawn of [...this.strands, ...this.trails]) {
+      if (!drawn) continue;
+      yield `    def BasisCurves "${drawn.name}"\n    {\n        uniform token type = "linear"\n`;
+      for (const [typed, name] of OF_CURVES) {
+        if (name === 'widths') yield `        ${typed} = [] (\n            interpolation = "vertex"\n        )\n`;
+        yield `        ${typed}.timeSamples = {\n`;
+        yield* drawn.samples[name];
         yield `        }\n`;
       }
       yield `    }\n`;

@@ -4,6 +4,7 @@ import type { Scene } from '../../core/scene/document';
 import { particleFile, particleFormatsOf, PARTICLE_FORMATS, type ParticleFormat } from '../../formats/particle-files';
 import { tablesOf } from '../../formats/particles';
 import { UsdaWriter } from '../../formats/particles-usda';
+import { curveSourcesOf } from '../../formats/usd-curves';
 import { fileNameOf } from '../../formats/render-settings';
 import { Section } from '../inspect/section';
 import { Choice, LabelledRow } from '../parts/parameter-row';
@@ -23,7 +24,7 @@ async function written(scene: Scene, { from, through }: Span, format: ParticleFo
   const { assets } = useAssets.getState();
   const ids = scene.emitters.map((e) => e.id);
   const stem = fileStem(scene.name);
-  const usda = format === 'usda' ? new UsdaWriter({ fps: scene.time.fps, from, through }, ids) : undefined;
+  const usda = format === 'usda' ? new UsdaWriter({ fps: scene.time.fps, from, through }, ids, curveSourcesOf(scene, assets)) : undefined;
   const { extension, type } = PARTICLE_FORMATS.find(({ value }) => value === format)!;
   const parts: Uint8Array<ArrayBuffer>[] = [];
   let one: BlobPart | undefined;
