@@ -206,11 +206,13 @@ export class Simulation {
       evaluateStack(this.stack, this.block, this.scratch, this.sums);
       if (meets) this.remember();
       integrate(this.block, this.sums, this.fps);
+      if (this.scene.flat && !bodies) this.flatten(population, start);
       bodies?.heed(start, this.block, this.sums);
       if (meets) this.meet(population, emitter, start, from, to);
+      if (meets && this.scene.flat) this.flatten(population, start);
       if (this.stack.zones.length > 0) this.sendOut(population, start);
       swallow(this.stack, population, start, this.block, this.scratch);
-      if (population.turns) this.turn(population, start);
+      if (population.turns) this.turn(population, start, this.scene.emitters[emitter]!.birth.spinBy === 'way');
       this.store(population, start);
     }
     if (bodies) this.settle(bodies, population, emitter, from, to);
@@ -288,6 +290,13 @@ export class Simulation {
     }
   }
 
+  /** Takes back what has moved particles in depth. */
+  private flatten(population: Population, start: number): void {
+    const { block } = this;
+    block.position.z.set(population.columns.z.subarray(start, start + block.count));
+    block.velocity.z.fill(0, 0, block.count);
+  }
+
   private remember(): void {
     const { block, before } = this;
     for (const part of ['position', 'velocity'] as const)
@@ -304,7 +313,7 @@ export class Simulation {
   }
 
   /** Turns what can be seen to turn: q ← e^(ω·dt) · q. */
-  private turn(population: Population, start: number): void {
+  private turn(population: Population, start: number, byWay: boolean): void {
     const { qx, qy, qz, wx, wy, wz } = population.columns;
     for (let i = 0; i < this.block.count; i++) {
       const slot = start + i;
@@ -313,7 +322,9 @@ export class Simulation {
       if (rate === 0) continue;
       const [x, y, z] = [qx[slot]!, qy[slot]!, qz[slot]!];
       const w = Math.sqrt(Math.max(0, 1 - x * x - y * y - z * z));
-      const by = turnAbout([wx[slot]! / rate, wy[slot]! / rate, wz[slot]! / rate], rate * this.block.step[i]!);
+      const { x: vx, y: vy, z: vz } = this.block.velocity;
+      const pace = byWay ? Math.sqrt(vx[i]! * vx[i]! + vy[i]! * vy[i]! + vz[i]! * vz[i]!) : 1;
+      const by = turnAbout([wx[slot]! / rate, wy[slot]! / rate, wz[slot]! / rate], rate * pace * this.block.step[i]!);
       setOrientation(population, slot, turnedBy(by, [x, y, z, w]));
     }
   }

@@ -203,3 +203,61 @@ it('a run that is told to stop says so within one block', () => {
   expect(run.advance(() => ++asked > 1)).toBe(false);
   expect(asked).toBe(2);
 });
+
+it('in a plane every particle keeps the depth that it is born at, whatever acts, whatever it meets', () => {
+  const scene = testScene({
+    emitter: {
+      shape: { kind: 'ball', radius: 1 },
+      amounts: [{ kind: 'burst', count: 200, frame: 0 }],
+      birth: { speed: 2, spread: 180, life: 99 },
+    },
+    fields: [{ settings: { kind: 'turbulence' }, strength: 5 }],
+    colliders: [{ id: 'c', name: 'C', shape: { kind: 'ball', radius: 1.5, inside: true } }],
+  });
+  const flat = { ...scene, flat: true };
+  const born = runTo(flat, 0).populations[0]!;
+  const then = runTo(flat, 40).populations[0]!;
+  expect([...then.columns.z.slice(0, 200)]).toEqual([...born.columns.z.slice(0, 200)]);
+  expect(then.columns.vz.slice(0, 200).every((v) => v === 0)).toBe(true);
+  const moved = Array.from({ length: 200 }, (_, i) =>
+    Math.hypot(then.columns.x[i]! - born.columns.x[i]!, then.columns.y[i]! - born.columns.y[i]!),
+  );
+  expect(Math.min(...moved)).toBeGreaterThan(0.01);
+  // Without it they leave their depths.
+  expect(
+    runTo(scene, 40)
+      .populations[0]!.columns.vz.slice(0, 200)
+      .some((v) => v !== 0),
+  ).toBe(true);
+});
+
+it('a spin by the metre turns a particle by its way: twice as fast, twice as far; at rest not at all', () => {
+  const turned = (speed: number, frames: number, spinBy: string) => {
+    const run = runTo(
+      testScene({
+        emitter: {
+          look: { kind: 'flake' },
+          birth: {
+            speed,
+            along: 'direction',
+            direction: [1, 0, 0],
+            life: 99,
+            drag: 0,
+            spin: 90,
+            spinBy,
+            spinAbout: 'axis',
+            spinAxis: [0, 1, 0],
+          },
+        },
+      }),
+      frames,
+    );
+    // About Y by an angle a the unit quaternion has y = sin(a/2).
+    return (2 * Math.asin(run.populations[0]!.columns.qy[0]!) * 180) / Math.PI;
+  };
+  // Half a second at 1 m/s: half a metre, 45°.
+  expect(turned(1, 12, 'way')).toBeCloseTo(45, 3);
+  expect(turned(2, 12, 'way')).toBeCloseTo(90, 3);
+  expect(turned(0, 12, 'way')).toBe(0);
+  expect(turned(0, 12, 'time')).toBeCloseTo(45, 3);
+});

@@ -29,7 +29,7 @@ const GROUPS: readonly (readonly [string, readonly (keyof typeof birthParameters
   ['Start', ['speed', 'speedVariance', 'along', 'direction', 'axes', 'spread', 'inherit']],
   ['Body', ['size', 'sizeVariance', 'mass', 'massVariance', 'drag', 'dragVariance']],
 ];
-const TURNING = ['orientation', 'angles', 'tilt', 'spin', 'spinVariance', 'spinAbout', 'spinAxis'] as const;
+const TURNING = ['orientation', 'angles', 'tilt', 'spin', 'spinVariance', 'spinBy', 'spinAbout', 'spinAxis'] as const;
 
 function narrowed(description: Description, names: readonly string[]): Description {
   return Object.fromEntries(names.map((name) => [name, description[name]!]));

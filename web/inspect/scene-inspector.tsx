@@ -22,7 +22,7 @@ export function SceneInspector() {
       <Section title="Scene" aside={`${counted(scene.emitters.length, 'emitter')}, ${counted(scene.fields.length, 'field')}`}>
         <ParameterRows
           description={sceneParameters}
-          values={{ seed: scene.seed, draftShare: scene.draftShare }}
+          values={{ seed: scene.seed, draftShare: scene.draftShare, flat: scene.flat }}
           onChange={(name, value) => editScene((s) => void ((s as Draftable)[name] = value))}
         />
         <ParameterRows

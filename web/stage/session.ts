@@ -41,10 +41,11 @@ function countInZones(frame: Frame, zones: number): number[] {
 
 /** Everything of a scene that changes its particles; looks, names and the camera do not. */
 function simulationKey(scene: Scene): string {
-  const { seed, draftShare, time, emitters, fields, groups, desk, colliders, carriers, zones, dials, meshes, bounds, sounds } = scene;
+  const { seed, draftShare, flat, time, emitters, fields, groups, desk, colliders, carriers, zones, dials, meshes, bounds, sounds } = scene;
   return JSON.stringify([
     seed,
     draftShare,
+    flat,
     time,
     // Of a look only whether its particles turn changes what is simulated.
     emitters.map((e) => ({ ...e, name: '', shown: true, look: [isSeenToTurn(e), fieldShownBy(e)], besides: 0, rendered: true })),

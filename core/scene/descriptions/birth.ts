@@ -154,6 +154,17 @@ export const birthParameters = describe({
   },
   spin: { type: 'number', label: 'Spin', unit: '°/s', default: 0, usual: [-360, 360], help: 'How fast a particle turns.' },
   spinVariance: variance('± spin', '°/s', 'Spins', [0, 360]),
+  spinBy: {
+    type: 'choice',
+    label: 'Spins by',
+    default: 'time',
+    options: [
+      { value: 'time', label: 'the second' },
+      { value: 'way', label: 'the metre it goes' },
+    ],
+    help: 'The spin is an angle a second, or an angle for each metre of its way: what is fast spins fast, and what rests is still.',
+    shown: (v) => v['spin'] !== 0 || v['spinVariance'] !== 0,
+  },
   spinAbout: {
     type: 'choice',
     label: 'Spins about',

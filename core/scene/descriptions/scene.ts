@@ -16,6 +16,12 @@ export const sceneParameters = describe({
     fixed: true,
     help: 'The part of the particles that is simulated while working. A draft is a true sample of the whole.',
   },
+  flat: {
+    type: 'switch',
+    label: 'In a plane',
+    default: false,
+    help: 'Every free particle keeps the depth, Z, at which it is born: for scenes that a flat camera sees.',
+  },
 });
 
 /** Frames and seconds. */
