@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { FloatType } from 'three';
 import { EXRLoader } from 'three/addons/loaders/EXRLoader.js';
-import { HEIGHT, openOutput, render, rendered, savedFile, set, type, WIDTH, type Wanted } from './render-steps';
+import { HEIGHT, openOutput, openUndressed, render, rendered, savedFile, set, type, WIDTH, type Wanted } from './render-steps';
 import { saved } from './steps';
 
 function probed(path: string): Record<string, string> {
@@ -73,7 +73,7 @@ test('a GIF and an animated PNG of every second frame have their frames and rate
 });
 
 test('pictures of every depth and alpha are read by other readers, and tell the same light', async ({ page }) => {
-  await openOutput(page, 'sediment-fall');
+  await openUndressed(page, 'sediment-fall', '#0a0c0e');
   const pictures = async (format: string, wanted: Wanted) => {
     await set(page, format, wanted);
     return Object.entries(unzipSync(readFileSync(await rendered(page))));
@@ -126,7 +126,7 @@ test('pictures of every depth and alpha are read by other readers, and tell the 
 });
 
 test('a WebM keeps its alpha through another’s decoder', async ({ page }) => {
-  await openOutput(page, 'sediment-fall');
+  await openUndressed(page, 'sediment-fall', '#0a0c0e');
   await set(page, 'webm', { frames: [30, 35], alpha: 'straight' });
   const path = await rendered(page);
   const stream = probed(path);

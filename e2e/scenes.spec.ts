@@ -52,7 +52,7 @@ test('a scene goes out as one file and comes back; a broken file is refused in a
 });
 
 test('the page in Chromium and the terminal in Node.js give the same particles, bit for bit', async ({ page }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   for (const [example, frame] of [
     ['vent-plume', 60],
     ['chart-in-relief', 48],
