@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { runTo, testScene } from '../core/tests/scenes';
-import { beforeOf, slotsIn } from './before';
+import { slotsIn } from '../core/step/slots';
+import { beforeOf } from './before';
 import { snapshot } from './frame';
 
 describe('particles of two frames are brought together', () => {

@@ -1,6 +1,5 @@
 import type { Assets } from '../core/scene/assets';
 import type { Scene } from '../core/scene/document';
-import type { EmitterFrame } from '../engine/frame';
 import { bodiesObj, hasBodies } from './bodies-obj';
 import { particlesCsv, particlesPly, particlesPlyText, tablesOf } from './particles';
 import { particlesGlb } from './particles-gltf';
@@ -25,7 +24,7 @@ export function particleFile(
   format: Exclude<ParticleFormat, 'usda'>,
   scene: Scene,
   assets: Assets,
-  emitters: readonly EmitterFrame[],
+  emitters: Parameters<typeof bodiesObj>[2] & Parameters<typeof tablesOf>[0],
 ): Uint8Array | string {
   const ids = scene.emitters.map((e) => e.id);
   switch (format) {

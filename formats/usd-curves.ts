@@ -4,7 +4,7 @@ import { looksOf } from '../core/looks';
 import type { Assets } from '../core/scene/assets';
 import type { Scene } from '../core/scene/document';
 import { resourcesOf } from '../core/scene/resources';
-import { slotsIn } from '../engine/before';
+import { slotsIn } from '../core/step/slots';
 import type { ParticleTable } from './particles';
 
 /** What of an emitter is written as curves beside its points. */

@@ -53,8 +53,8 @@ describe('handles of sizes', () => {
   });
 });
 
-/** Shapes whose outline is not their edge: nothing to compare, or a curve through its points. */
-const UNBOUNDED = ['point', 'mesh', 'particles', 'path'];
+/** Shapes whose outline is not their edge: nothing to compare, a curve through its points, or marks at them. */
+const UNBOUNDED = ['point', 'mesh', 'particles', 'path', 'cloud'];
 const NO_RESOURCES = { mesh: () => undefined, image: () => undefined };
 
 describe('outlines of shapes', () => {

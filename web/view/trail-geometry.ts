@@ -1,5 +1,5 @@
 import type { EmitterFrame } from '../../engine/frame';
-import { slotsIn } from '../../engine/before';
+import { slotsIn } from '../../core/step/slots';
 import { STRIDE, through, type BodyGeometry } from './body-geometry';
 
 /** How trails are drawn. */
