@@ -130,6 +130,19 @@ export const spotParameters = describe({
   },
 });
 
+/** Where the top of a spot points. */
+export const turnedParameter = {
+  type: 'choice',
+  label: 'Turned',
+  default: 'upright',
+  options: [
+    { value: 'upright', label: 'upright' },
+    { value: 'motion', label: 'along its way' },
+    { value: 'any', label: 'any way' },
+  ],
+  help: 'Where its top points in the picture.',
+} as const;
+
 /** What spots have that may be drawn out. */
 export const streakParameters = describe({
   stretch: {

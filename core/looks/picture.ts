@@ -1,5 +1,5 @@
 import { describe } from '../describe/parameters';
-import { spotParameters, type LookKind } from './look';
+import { spotParameters, turnedParameter, type LookKind } from './look';
 
 const sheet = (v: Readonly<Record<string, unknown>>) => (v['columns'] as number) * (v['rows'] as number) > 1;
 
@@ -56,17 +56,7 @@ const parameters = describe({
     help: 'How fast the sheet goes by, from a particle’s birth on.',
     shown: (v) => sheet(v) && v['frames'] === 'rate',
   },
-  turned: {
-    type: 'choice',
-    label: 'Turned',
-    default: 'upright',
-    options: [
-      { value: 'upright', label: 'upright' },
-      { value: 'motion', label: 'along its way' },
-      { value: 'any', label: 'any way' },
-    ],
-    help: 'Where its top points in the picture.',
-  },
+  turned: turnedParameter,
 });
 
 /** An image that faces the camera. */

@@ -1,5 +1,5 @@
 import { describe } from '../describe/parameters';
-import { spotParameters, streakParameters, type LookKind } from './look';
+import { spotParameters, streakParameters, turnedParameter, type LookKind } from './look';
 
 /** Outlines of sprites, in the order of the shader that draws them. */
 export const SPRITE_FORMS = ['round', 'ring', 'square', 'triangle', 'star', 'drop'] as const;
@@ -14,18 +14,7 @@ const parameters = describe({
     options: SPRITE_FORMS.map((value) => ({ value, label: value })),
     help: 'Its outline.',
   },
-  turned: {
-    type: 'choice',
-    label: 'Turned',
-    default: 'upright',
-    options: [
-      { value: 'upright', label: 'upright' },
-      { value: 'motion', label: 'along its way' },
-      { value: 'any', label: 'any way' },
-    ],
-    help: 'Where its top points in the picture.',
-    shown: (v) => v['form'] !== 'round' && v['form'] !== 'ring',
-  },
+  turned: { ...turnedParameter, shown: (v) => v['form'] !== 'round' && v['form'] !== 'ring' },
   soft: {
     type: 'number',
     label: 'Softness',

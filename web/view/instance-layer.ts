@@ -23,6 +23,7 @@ import { imageTexture } from './image-textures';
 import { formGeometry, meshGeometry, type InstanceForm } from './instance-forms';
 import { instanceFragment, instanceVertex } from './instance-shader';
 import {
+  COLOUR_BY,
   dressMaterial,
   EVEN,
   isFlat,
@@ -60,7 +61,6 @@ interface InstanceLook extends Dress {
   readonly rows: number;
 }
 
-const COLOUR_BY = ['age', 'speed', 'number', 'field'] as const;
 const LEADS = ['own', 'x', 'y', 'z'] as const;
 const VECTORS = ['at', 'way', 'was', 'wasGoing', 'turn'] as const;
 

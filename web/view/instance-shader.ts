@@ -1,4 +1,5 @@
 import { litShader } from './lit-shader';
+import { particleCourse } from './particle-course';
 import { veilShader } from './veil';
 
 /** Small solid bodies, each turned as its particle is or along its way, in linear light. */
@@ -16,10 +17,7 @@ uniform float zoneSizes[17];
 uniform mat4 worldToView, projection, whole;
 uniform mat3 wholeTurn;
 uniform float wholeScale;
-uniform float back;
-uniform float span;
 uniform float sizeScale;
-uniform sampler2D ramp;
 uniform int colourBy;
 uniform float topSpeed;
 /** Which axis leads: 0 none, 1 X, 2 Y, 3 Z; and 1 or −1. */
@@ -35,26 +33,7 @@ out float away;
 flat out vec3 going;
 flat out uint own;
 
-uint mixed(uint h) {
-  h ^= h >> 16;
-  h *= 0x7feb352du;
-  h ^= h >> 15;
-  h *= 0x846ca68bu;
-  return h ^ (h >> 16);
-}
-
-float luckOf(uint purpose) {
-  return float(mixed(number ^ purpose)) / 4294967296.0;
-}
-
-vec3 turnedBy(vec4 q, vec3 v) {
-  return v + 2.0 * cross(q.xyz, cross(q.xyz, v) + q.w * v);
-}
-
-vec4 along(float share, float row) {
-  return texture(ramp, vec2((share * 255.0 + 0.5) / 256.0, row));
-}
-
+${particleCourse}
 /** The axes of a body whose leading one points along a way. */
 mat3 pointed(vec3 dir, vec4 q) {
   vec3 other = turnedBy(q, leads == 1 ? vec3(0.0, 1.0, 0.0) : vec3(1.0, 0.0, 0.0));
@@ -69,23 +48,17 @@ void main() {
   float a = body.x - back;
   float u = body.y > 0.0 ? clamp(a / body.y, 0.0, 1.0) : 1.0;
   vec3 v = way;
-  vec3 place = at - back * v;
-  if (span > 0.0) {
-    // The cubic through both frames with the velocities there (Hermite).
-    float s = clamp(1.0 - back / span, 0.0, 1.0);
-    float r = 1.0 - s;
-    place = (1.0 + 2.0 * s) * r * r * was + s * r * r * span * wasGoing + s * s * (3.0 - 2.0 * s) * at - s * s * r * span * v;
-    v = s * v + r * wasGoing;
-  }
+  vec3 place = at;
+  goBack(place, v, was, wasGoing);
   float speed = length(v);
   float fast = clamp(speed / topSpeed, 0.0, 1.0);
-  vec4 dress = vec4(along(colourBy == 0 ? u : colourBy == 1 ? fast : colourBy == 2 ? luckOf(0x51ed270bu) : fract(body.w) * 256.0 / 255.0, 0.25).rgb, along(u, 0.25).a);
+  vec4 dress = vec4(along(colourBy == 0 ? u : colourBy == 1 ? fast : colourBy == 2 ? luckOf(number, 0x51ed270bu) : fract(body.w) * 256.0 / 255.0, 0.25).rgb, along(u, 0.25).a);
   int sorted = int(body.w);
   vec4 mine = zoneTints[sorted];
   tint = mix(dress.rgb, mine.rgb, mine.a);
   float size = body.z * zoneSizes[sorted] * sizeScale * dress.a * along(fast, 0.75).g;
   vec4 q = vec4(turn, sqrt(max(0.0, 1.0 - dot(turn, turn))));
-  vec3 axes = 1.0 + uneven * (2.0 * vec3(luckOf(0x2545f491u), luckOf(0x9e3779b9u), luckOf(0x632be5abu)) - 1.0);
+  vec3 axes = 1.0 + uneven * (2.0 * vec3(luckOf(number, 0x2545f491u), luckOf(number, 0x9e3779b9u), luckOf(number, 0x632be5abu)) - 1.0);
   mat3 turns = mat3(turnedBy(q, vec3(1.0, 0.0, 0.0)), turnedBy(q, vec3(0.0, 1.0, 0.0)), turnedBy(q, vec3(0.0, 0.0, 1.0)));
   if (leads > 0) {
     if (speed > 1e-6) turns = pointed(flips * v / speed, q);
@@ -95,7 +68,7 @@ void main() {
   facing = wholeTurn * (turns * (normal / axes));
   vec4 seen = worldToView * (whole * vec4(spot, 1.0));
   away = -seen.z;
-  float piece = floor(luckOf(0x7f4a7c15u) * sheet.x * sheet.y);
+  float piece = floor(luckOf(number, 0x7f4a7c15u) * sheet.x * sheet.y);
   printed = (vec2(mod(piece, sheet.x), floor(piece / sheet.x)) + uv) / sheet;
   going = v;
   own = number;

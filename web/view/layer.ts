@@ -74,6 +74,9 @@ export interface Layer {
 /** A level that is the same everywhere. */
 export const EVEN: readonly LevelStop[] = [{ at: 0, value: 1 }];
 
+/** What runs along the colours, in the order of the shaders. */
+export const COLOUR_BY = ['age', 'speed', 'number', 'field'] as const;
+
 /** What of a look every layer takes. */
 export interface Dress {
   readonly blend: 'add' | 'over';

@@ -19,6 +19,7 @@ import { beforeOf } from '../../engine/before';
 import type { EmitterFrame } from '../../engine/frame';
 import { DepthOrder } from './depth-order';
 import {
+  COLOUR_BY,
   dressMaterial,
   EVEN,
   isFlat,
@@ -53,8 +54,6 @@ interface Spot {
   readonly rate?: number;
 }
 
-/** What runs along the colours, in the order of the shader. */
-const COLOUR_BY = ['age', 'speed', 'number', 'field'] as const;
 /** Where the top points, and what chooses an image of a sheet, in the order of the shader. */
 const TURNED = ['upright', 'motion', 'any'] as const;
 const FRAMES = ['age', 'rate', 'speed', 'number'] as const;

@@ -1,3 +1,4 @@
+import { particleCourse } from './particle-course';
 import { veilShader } from './veil';
 
 /** A particle as a spot that faces the camera, in linear light with premultiplied alpha. */
@@ -17,13 +18,9 @@ uniform mat4 toClip;
 /** The row of the camera that tells how far away a place is. */
 uniform vec4 depthRow;
 uniform float pixelsPerMetre;
-uniform float back;
-/** Seconds since the frame before; 0 where nothing is known of it. */
-uniform float span;
 uniform float sizeScale;
 uniform bool turns;
 uniform mat3 toView;
-uniform sampler2D ramp;
 /** What runs along the colours: 0 age, 1 speed, 2 the particle, 3 the weight of a field. */
 uniform int colourBy;
 uniform float topSpeed;
@@ -50,37 +47,14 @@ flat out vec2 cell;
 flat out vec3 going;
 flat out uint own;
 
-/** lowbias32, as births are drawn by. */
-uint mixed(uint h) {
-  h ^= h >> 16;
-  h *= 0x7feb352du;
-  h ^= h >> 15;
-  h *= 0x846ca68bu;
-  return h ^ (h >> 16);
-}
-
-vec3 turnedBy(vec4 q, vec3 v) {
-  return v + 2.0 * cross(q.xyz, cross(q.xyz, v) + q.w * v);
-}
-
-vec4 along(float share, float row) {
-  return texture(ramp, vec2((share * 255.0 + 0.5) / 256.0, row));
-}
-
+${particleCourse}
 void main() {
   float a = age - back;
   float u = life > 0.0 ? clamp(a / life, 0.0, 1.0) : 1.0;
-  float luck = float(mixed(number ^ 0x51ed270bu)) / 4294967296.0;
+  float luck = luckOf(number, 0x51ed270bu);
   vec3 v = vec3(vx, vy, vz);
-  vec3 here = vec3(x, y, z);
-  vec3 place = here - back * v;
-  if (span > 0.0) {
-    // The cubic through both frames with the velocities there (Hermite).
-    float s = clamp(1.0 - back / span, 0.0, 1.0);
-    float r = 1.0 - s;
-    place = (1.0 + 2.0 * s) * r * r * was + s * r * r * span * wasGoing + s * s * (3.0 - 2.0 * s) * here - s * s * r * span * v;
-    v = s * v + r * wasGoing;
-  }
+  vec3 place = vec3(x, y, z);
+  goBack(place, v, was, wasGoing);
   float fast = clamp(length(v) / topSpeed, 0.0, 1.0);
   vec4 dress = vec4(along(colourBy == 0 ? u : colourBy == 1 ? fast : colourBy == 2 ? luck : fract(zone) * 256.0 / 255.0, 0.25).rgb, along(u, 0.25).a);
   vec4 levels = along(u, 0.75);

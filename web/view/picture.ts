@@ -29,6 +29,7 @@ import { addFragment } from './finish-shader';
 import { Finisher } from './finisher';
 import { WANTED, type Sight, type Wanted } from './layer';
 import { Layers } from './layers';
+import { putSimilarity } from './matrix';
 import { screenPass } from './screen-pass';
 import { SolidBodies } from './solid-bodies';
 import { SCREEN, type Pixels, type Shot } from './taking';
@@ -153,10 +154,9 @@ export class Picture {
     // Exactly, as it is written to files; few results stand on a carrier.
     const carriers = needs ? (this.carriers ??= movedCarriers(scene, this.assets)) : scene.carriers;
     this.bodies.place(scene, carriers, this.at - back);
-    const { position, rotation: r, scale } = motionOf(carriers, scene.whole).at(this.at - back);
-    const [a, b, c, d, e, f, g, h, i] = r.map((n) => n * scale) as [number, number, number, number, number, number, number, number, number];
-    this.whole.set(a, b, c, position[0], d, e, f, position[1], g, h, i, position[2], 0, 0, 0, 1);
-    this.wholeSizes = scene.whole.sizes ? scale : 1;
+    const place = motionOf(carriers, scene.whole).at(this.at - back);
+    putSimilarity(this.whole, place);
+    this.wholeSizes = scene.whole.sizes ? place.scale : 1;
   }
 
   /** Surfaces that are only there to work by, in linear light with their own depth. */

@@ -25,6 +25,7 @@ import type { Resources } from '../../core/shapes/shape';
 import { isFlat } from './layer';
 import { litUniforms, setLit } from './lit';
 import { litShader } from './lit-shader';
+import { putSimilarity } from './matrix';
 import { linearColour } from './ramp';
 import { setVeil, veilShader, veilUniforms, type Veil } from './veil';
 
@@ -141,15 +142,10 @@ export class SolidBodies {
     for (const { id, mesh, object } of this.bodies) {
       const collider = scene.colliders.find((c) => c.id === id);
       if (!collider) continue;
-      const { position, rotation, scale } = motionOf(carriers, collider).at(frame);
-      const [a, b, c, d, e, f, g, h, i] = rotation as unknown as [number, number, number, number, number, number, number, number, number];
+      const place = motionOf(carriers, collider).at(frame);
       const { uniforms } = object.material;
-      (uniforms['turn']!.value as Matrix3).set(a, b, c, d, e, f, g, h, i);
-      (uniforms['place']!.value as Matrix4).set(
-        ...[a * scale, b * scale, c * scale, position[0]],
-        ...[d * scale, e * scale, f * scale, position[1]],
-        ...[g * scale, h * scale, i * scale, position[2], 0, 0, 0, 1],
-      );
+      putSimilarity(uniforms['place']!.value as Matrix4, place);
+      (uniforms['turn']!.value as Matrix3).set(...(place.rotation as unknown as Parameters<Matrix3['set']>));
       if (!mesh?.motion) continue;
       const attribute = object.geometry.getAttribute('position') as BufferAttribute;
       poseAt(mesh, frame / scene.time.fps, attribute.array as Float32Array);

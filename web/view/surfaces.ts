@@ -1,4 +1,4 @@
-import { BufferAttribute, BufferGeometry, Color, DoubleSide, GLSL3, Matrix4, Mesh, RawShaderMaterial, Scene as Group } from 'three';
+import { BufferAttribute, BufferGeometry, Color, DoubleSide, GLSL3, Mesh, RawShaderMaterial, Scene as Group } from 'three';
 import { colliderShapes } from '../../core/colliders';
 import { extents } from '../../core/extents';
 import { fields as fieldKinds } from '../../core/fields';
@@ -12,7 +12,6 @@ import { trianglesOf } from '../../core/meshes/surface';
 import { type Placed } from '../../core/places/motion';
 import { looks } from '../../core/looks';
 import { drawnMotion } from '../stage/motions';
-import type { Similarity } from '../../core/places/similarity';
 import { streamOf } from '../../core/random/lookup';
 import { resourcesOf } from '../../core/scene/resources';
 import type { Emitter, Scene } from '../../core/scene/document';
@@ -22,6 +21,7 @@ import { maskOf } from '../../core/step/births';
 import { Surface } from '../../core/meshes/surface';
 import { isSelected } from '../store/selection-store';
 import type { Drawn } from './guides';
+import { putSimilarity } from './matrix';
 import { linearColour } from './ramp';
 
 /**
@@ -144,7 +144,7 @@ export class Surfaces {
     }
     for (const { mesh, object, thing } of this.bodies) {
       const now = thing(scene);
-      if (now) place(object, drawnMotion(scene, now).at(frame));
+      if (now) putSimilarity(object.matrix, drawnMotion(scene, now).at(frame));
       if (!mesh.motion) continue;
       const attribute = object.geometry.getAttribute('position') as BufferAttribute;
       poseAt(mesh, frame / scene.time.fps, attribute.array as Float32Array);
@@ -212,9 +212,4 @@ export class Surfaces {
     this.empty();
     this.material.dispose();
   }
-}
-
-function place(object: Mesh, { position, rotation: r, scale }: Similarity): void {
-  const [a, b, c, d, e, f, g, h, i] = r.map((n) => n * scale) as [number, number, number, number, number, number, number, number, number];
-  object.matrix.copy(new Matrix4().set(a, b, c, position[0], d, e, f, position[1], g, h, i, position[2], 0, 0, 0, 1));
 }
