@@ -1,5 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { decodeExr, init } from 'exrs';
+import { unzipSync } from 'fflate';
+import { readFileSync } from 'node:fs';
 import { PNG } from 'pngjs';
 import { ANGLE, exrs, HEIGHT, light, moments, openWritten, pixel, sparkScene, WIDTH } from './light';
 import { inspected } from './steps';
@@ -305,3 +307,62 @@ async function sameInViewAndFile(page: Page): Promise<void> {
   // Half a pixel of difference in place shows at the edge of the dot, and nowhere else.
   expect(found[Math.floor(found.length * 0.9)]).toBeLessThanOrEqual(6);
 }
+
+const flatPng = (red: number, green: number, blue: number, width = 32, height = 24): Buffer => {
+  const png = new PNG({ width, height });
+  for (let i = 0; i < width * height; i++) png.data.set([red, green, blue, 255], 4 * i);
+  return PNG.sync.write(png);
+};
+
+test('images in turn are behind the frames of their numbers, in the view and in the file; ones of another size are refused by name', async ({
+  page,
+}) => {
+  const scene = { ...sparkScene({ ...still, amounts: [] }, {}, { behind: 'sequence', plateFrom: 1 }), name: 'Plates' };
+  await openWritten(page, scene);
+  const files = page.getByLabel('Images behind the picture');
+  const named = (name: string, buffer: Buffer) => ({ name, mimeType: 'image/png', buffer });
+  await page.getByRole('button', { name: 'Scene', exact: true }).click();
+  await files.setInputFiles([named('p1.png', flatPng(9, 9, 9)), named('p2.png', flatPng(9, 9, 9, 16, 24))]);
+  await expect(page.getByRole('alert')).toContainText('“p2.png” is 16 × 24 px, “p1.png” 32 × 24');
+  // In the order in which people count, whatever that in which they were picked.
+  await files.setInputFiles([
+    named('p10.png', flatPng(0, 0, 255)),
+    named('p9.png', flatPng(0, 255, 0)),
+    named('p1.png', flatPng(255, 0, 0)),
+  ]);
+  await expect(page.getByText('3, 32 × 24')).toBeVisible();
+  await expect(page.getByText('saved')).toBeVisible();
+  await page.goto(`${page.url().split('?')[0]}/output`);
+  await page.getByRole('combobox', { name: 'Format' }).selectOption('png');
+  await page.getByRole('button', { name: /^Render 5 frames/ }).click();
+  const row = page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
+  await expect(row.getByText(/^done: /)).toBeVisible({ timeout: 60_000 });
+  const [download] = await Promise.all([page.waitForEvent('download'), row.getByRole('button', { name: /^Save .*zip/ }).click()]);
+  const pictures = Object.values(unzipSync(readFileSync(await download.path()))).map((bytes) => PNG.sync.read(Buffer.from(bytes)));
+  const seen = pictures.map(({ data, width, height }) => [...data.subarray(4 * (width * (height >> 1) + 9)).subarray(0, 3)].join());
+  expect(seen).toEqual(['255,0,0', '255,0,0', '0,255,0', '0,0,255', '0,0,255']);
+});
+
+test('a particle has the light of the colour that its mesh has where it was born', async ({ page }) => {
+  await openWritten(page, sparkScene(still, {}, {}));
+  const hash = await page.evaluate(
+    async (base64) => {
+      const form = new FormData();
+      form.append('file', new Blob([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))]), 'teal.png');
+      return ((await (await fetch('/api/images', { method: 'POST', body: form })).json()) as { hash: string }).hash;
+    },
+    flatPng(64, 188, 220).toString('base64'),
+  );
+  const written = {
+    ...sparkScene(
+      { ...still, shape: { kind: 'image', pattern: 'image', image: hash, width: 0, depth: 0 }, look: dot({ colourBy: 'source' }) },
+      {},
+      {},
+    ),
+    images: [{ hash, name: 'teal.png', width: 32, height: 24 }],
+  };
+  const plain = middle(await light(page, sparkScene(still, {}, {}), 1));
+  const teal = middle(await light(page, written, 1));
+  // IEC 61966-2-1: what sRGB codes as 64, 188, 220.
+  [64, 188, 220].forEach((coded, c) => expect(off(teal[c]!, plain[c]! * ((coded / 255 + 0.055) / 1.055) ** 2.4)).toBeLessThan(0.005));
+});

@@ -19,6 +19,8 @@ export interface EmitterFrame {
   readonly zone: Uint8Array<ArrayBuffer>;
   /** 0 … 255 for a weight of 0 … 1 of the field that its colours show; empty where they show none. */
   readonly weight: Uint8Array<ArrayBuffer>;
+  /** 0xrrggbb of what they were born from; empty where they don’t show it. */
+  readonly tint: Uint32Array<ArrayBuffer>;
 }
 
 /** One simulated frame: the particles, and what was measured on it. */
@@ -61,6 +63,7 @@ export function snapshot(simulation: Simulation, share: number): Frame {
         columns,
         zone: simulation.zonesOf(e),
         weight: simulation.weightsOf(e),
+        tint: p.tint.slice(0, p.tinted ? p.count : 0),
       };
     }),
   };
@@ -73,6 +76,7 @@ export function buffersOf(frame: Frame): ArrayBuffer[] {
     e.age.buffer,
     e.zone.buffer,
     e.weight.buffer,
+    e.tint.buffer,
     ...ALL_COLUMNS.map((name) => e.columns[name].buffer),
   ]);
 }
@@ -135,6 +139,10 @@ export function joinSlices(slices: readonly Frame[]): Frame {
       weight: joinColumns(
         parts.map((p) => p.weight),
         bytes,
+      ),
+      tint: joinColumns(
+        parts.map((p) => p.tint),
+        numbers,
       ),
       columns: Object.fromEntries(
         ALL_COLUMNS.map((name) => [

@@ -11,7 +11,7 @@ import { fileFault, SceneFaults } from './scene-faults';
 import { readVti } from './vti';
 
 /** What a scene file may be at most, before it is unpacked. */
-export const FILE_LIMITS = { bytes: 128 * 1024 * 1024, entries: 160, unpacked: 384 * 1024 * 1024, json: 8 * 1024 * 1024 } as const;
+export const FILE_LIMITS = { bytes: 512 * 1024 * 1024, entries: 1200, unpacked: 768 * 1024 * 1024, json: 8 * 1024 * 1024 } as const;
 
 /** A scene and the files it keeps by content hash: the PNGs of its images, the GLBs of its meshes, the VTIs of its grids. */
 export interface ScenePackage {
@@ -26,13 +26,21 @@ export interface KeptFile {
   readonly sort: 'image' | 'mesh' | 'grid';
 }
 
+const named = (sort: 'image' | 'grid', list: readonly { readonly hash: string; readonly name: string }[]) =>
+  list.map(({ hash, name }): KeptFile => ({ hash, name, sort }));
+
 /** Every file that a scene keeps. */
 export function keptFiles(scene: Scene): KeptFile[] {
+  const assets = assetFiles(scene);
+  const others = new Set(assets.map(({ hash }) => hash));
+  return [...assets, ...named('image', scene.plates).filter(({ hash }) => !others.has(hash) && others.add(hash))];
+}
+
+/** The files that what is simulated is made from. */
+export function assetFiles(scene: Scene): KeptFile[] {
   const meshes = scene.meshes.flatMap(({ name, source }): KeptFile[] =>
     source.kind === 'file' && source['hash'] !== '' ? [{ hash: source['hash'] as string, name, sort: 'mesh' }] : [],
   );
-  const named = (sort: 'image' | 'grid', list: readonly { readonly hash: string; readonly name: string }[]) =>
-    list.map(({ hash, name }): KeptFile => ({ hash, name, sort }));
   return [...named('image', scene.images), ...meshes, ...named('grid', scene.grids)];
 }
 
@@ -120,6 +128,7 @@ export async function readSceneFile(bytes: Uint8Array): Promise<ScenePackage> {
     );
   const scene = sceneFrom(parseBounded(json, isZip(bytes) ? 'scene.json' : 'The file'));
   const files = new Map<string, Uint8Array>();
+  const decoded = new Set(assetFiles(scene).map(({ hash }) => hash));
   for (const file of keptFiles(scene)) {
     const kept = entries[entryName(file)];
     if (!kept) continue;
@@ -129,7 +138,8 @@ export async function readSceneFile(bytes: Uint8Array): Promise<ScenePackage> {
         `The ${file.sort} “${file.name}” is not the one the scene names: its content has another hash.`,
         `the ${file.sort} with that hash`,
       );
-    decodedAsset(file.sort, kept, file.name);
+    // Images that are only shown are decoded when they are.
+    if (decoded.has(file.hash)) decodedAsset(file.sort, kept, file.name);
     files.set(file.hash, kept);
   }
   return { scene, files };
@@ -142,6 +152,13 @@ export function writeSceneFile({ scene, files }: ScenePackage): Uint8Array {
     const bytes = files.get(file.hash);
     if (bytes) entries[entryName(file)] = bytes;
   }
+  const unpacked = Object.values(entries).reduce((sum, { length }) => sum + length, 0);
+  if (unpacked > FILE_LIMITS.bytes)
+    throw fileFault(
+      'size',
+      `The scene with its images, meshes and grids has ${unpacked} bytes; a scene file has up to ${FILE_LIMITS.bytes}.`,
+      `up to ${FILE_LIMITS.bytes} bytes`,
+    );
   return zipSync(entries, { mtime: new Date(2000, 0, 1), level: 6 });
 }
 
@@ -153,7 +170,7 @@ export function sceneText(scene: Scene): string {
 /** The decoded files of a package, for the simulation. */
 export function decodedAssets(scene: Scene, files: ReadonlyMap<string, Uint8Array>): Map<string, Asset> {
   const decoded = new Map<string, Asset>();
-  for (const { hash, name, sort } of keptFiles(scene)) {
+  for (const { hash, name, sort } of assetFiles(scene)) {
     const bytes = files.get(hash);
     if (bytes) decoded.set(hash, decodedAsset(sort, bytes, name));
   }

@@ -87,7 +87,7 @@ ${MOST.carriers} carriers, ${MOST.meshes} meshes of ${MESH_LIMITS.triangles} tri
 | \`name\` | a text of 1 to ${MOST.name} characters |
 | \`time\`, \`camera\`, \`output\`, \`work\`, \`bounds\`, \`whole\`, \`desk\` | objects, below |
 | \`keptDesk\` | another state of the desk, \`{ "fields", "groups", "desk" }\`, or \`null\` |
-| \`emitters\`, \`fields\`, \`groups\`, \`colliders\`, \`carriers\`, \`zones\`, \`dials\`, \`meshes\`, \`images\`, \`grids\`, \`sounds\`, \`markers\` | lists, below |
+| \`emitters\`, \`fields\`, \`groups\`, \`colliders\`, \`carriers\`, \`zones\`, \`dials\`, \`meshes\`, \`images\`, \`plates\`, \`grids\`, \`sounds\`, \`markers\` | lists, below |
 
 ${table(scene.sceneParameters)}
 
@@ -286,6 +286,8 @@ ${kinds(meshSources)}
 
 \`{ "hash", "name", "width", "height" }\`. The hash is the SHA-256 of the image as 8-bit RGBA PNG, the form in which images are kept: any PNG or JPEG is decoded once, when it
 is brought in, by one JavaScript decoder. Levels are the sRGB-coded brightness with the weights of ITU-R BT.709; transparent is black.
+
+\`plates\` is a list of the same, one image a frame, that is behind the picture where \`output.behind\` is \`sequence\`; at most ${MOST.plates}.
 
 ## Grids
 

@@ -117,7 +117,7 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
   router.post('/import', upload.single('file'), async (request, response) => {
     if (!request.file) throw failure(400, 'missing', 'file', 'The import holds no file.', 'one scene file');
     const { scene, files: kept } = await readSceneFile(request.file.buffer);
-    for (const image of scene.images) {
+    for (const image of [...scene.images, ...scene.plates]) {
       const png = kept.get(image.hash);
       if (png) images.add(image.hash, png, image.width, image.height);
     }

@@ -3,9 +3,10 @@ export interface LevelImage {
   readonly width: number;
   readonly height: number;
   readonly levels: Uint8Array;
-  /** Its red and green by themselves; undefined for a picture without colour. */
+  /** Its colours by themselves; undefined for a picture without colour. */
   readonly red?: Uint8Array;
   readonly green?: Uint8Array;
+  readonly blue?: Uint8Array;
 }
 
 /**
@@ -28,8 +29,8 @@ export function bilinear({ width, height, levels: own }: LevelImage, u: number, 
 }
 
 /**
- * Brightness of RGBA pixels (8 bit, sRGB-coded) with the weights of ITU-R BT.709; transparent pixels count as black. Red and
- * green are kept where any pixel has a colour.
+ * Brightness of RGBA pixels (8 bit, sRGB-coded) with the weights of ITU-R BT.709; transparent pixels count as black. Colours
+ * are kept where any pixel has one.
  */
 export function levelsOfRgba(width: number, height: number, rgba: Uint8Array): LevelImage {
   const levels = new Uint8Array(width * height);
@@ -41,5 +42,11 @@ export function levelsOfRgba(width: number, height: number, rgba: Uint8Array): L
   }
   if (!coloured) return { width, height, levels };
   const plane = (channel: number) => Uint8Array.from({ length: levels.length }, (_, i) => rgba[4 * i + channel]!);
-  return { width, height, levels, red: plane(0), green: plane(1) };
+  return { width, height, levels, red: plane(0), green: plane(1), blue: plane(2) };
+}
+
+/** The sRGB-coded colour at (u, v), each part 0 … 1, bilinear as {@link bilinear} is; grey of its brightness where the picture has no colours. */
+export function colourOf(image: LevelImage, u: number, v: number): readonly [number, number, number] {
+  const of = (plane: Uint8Array | undefined) => bilinear(image, u, v, plane);
+  return [of(image.red), of(image.green), of(image.blue)];
 }

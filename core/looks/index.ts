@@ -23,5 +23,11 @@ export const looksOf = ({ look, besides }: { readonly look: Kinded; readonly bes
 export const fieldShownBy = (emitter: Parameters<typeof looksOf>[0]): string | undefined =>
   looksOf(emitter).find(({ colourBy, field }) => colourBy === 'field' && field !== '')?.['field'] as string | undefined;
 
+/** How an emitter’s particles show the colours of what they are born from: by an image laid over it, by its hash, or its own; undefined where they don’t. The first of its looks counts. */
+export function sourceShownBy(emitter: Parameters<typeof looksOf>[0]): { readonly cover: string } | undefined {
+  const look = looksOf(emitter).find(({ colourBy }) => colourBy === 'source');
+  return look && { cover: typeof look['cover'] === 'string' ? look['cover'] : '' };
+}
+
 /** Whether an emitter’s particles can be seen to turn. */
 export const isSeenToTurn = (emitter: Parameters<typeof looksOf>[0]): boolean => looksOf(emitter).some(({ kind }) => looks.get(kind).turns);

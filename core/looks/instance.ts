@@ -15,7 +15,7 @@ const options = (none: boolean) =>
     { value: 'mesh', label: 'a mesh of the scene' },
   ] as const;
 
-const { colour, colourBy, field, topSpeed, mixing, gain, sizeOverAge, sizeOverSpeed } = spotParameters;
+const { colour, colourBy, field, cover, topSpeed, mixing, gain, sizeOverAge, sizeOverSpeed } = spotParameters;
 
 const parameters = describe({
   form: { type: 'choice', label: 'Form', default: 'grain', options: options(false), help: 'What is drawn, as large as the particle.' },
@@ -109,6 +109,7 @@ const parameters = describe({
   mixing,
   colourBy,
   field,
+  cover,
   topSpeed,
   gain,
   image: { type: 'image', label: 'Image', default: '', help: 'Printed on cards, chips and meshes that have texture coordinates.' },

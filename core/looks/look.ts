@@ -11,6 +11,8 @@ export interface LookKind extends Kind {
   readonly draws?: string;
 }
 
+const ownColours = (v: Readonly<Record<string, unknown>>) => v['colourBy'] !== 'source';
+
 /** What every look has. */
 export const lookParameters = describe({
   blend: {
@@ -42,6 +44,7 @@ export const lookParameters = describe({
       { at: 1, colour: '#5b5f86' },
     ],
     help: 'From birth to death.',
+    shown: ownColours,
   },
   mixing: {
     type: 'choice',
@@ -52,6 +55,7 @@ export const lookParameters = describe({
       { value: 'perceptual', label: 'evenly to the eye' },
     ],
     help: 'Between two stops: as light adds up, or in even steps of what is seen (OKLab), which keeps mixtures of unlike hues from going dull.',
+    shown: ownColours,
   },
   gain: {
     type: 'number',
@@ -99,8 +103,9 @@ export const spotParameters = describe({
       { value: 'speed', label: 'speed' },
       { value: 'number', label: 'at random' },
       { value: 'field', label: 'a field’s weight' },
+      { value: 'source', label: 'what it is born from' },
     ],
-    help: 'What runs along the ramp of colours.',
+    help: 'What runs along the ramp of colours; or each keeps the colour that its mesh or picture has where it was born.',
   },
   field: {
     type: 'reference',
@@ -109,6 +114,13 @@ export const spotParameters = describe({
     default: '',
     help: 'The field whose weight, 0 to 1, runs along the colours: where it acts and how much.',
     shown: (v) => v['colourBy'] === 'field',
+  },
+  cover: {
+    type: 'image',
+    label: 'Image over it',
+    default: '',
+    help: 'Laid over what it is born from, by its texture coordinates, in place of its own colours.',
+    shown: (v) => v['colourBy'] === 'source',
   },
   topSpeed: {
     type: 'number',

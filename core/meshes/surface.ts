@@ -57,6 +57,7 @@ export class Surface {
     out.u = uvs ? mixed(uvs, 2, 0) : 0;
     out.v = uvs ? 1 - mixed(uvs, 2, 1) : 0;
     out.shade = colours ? (0.2126 * mixed(colours, 3, 0) + 0.7152 * mixed(colours, 3, 1) + 0.0722 * mixed(colours, 3, 2)) / 255 : 1;
+    if (colours) for (let k = 0; k < 3; k++) out.colour[k] = mixed(colours, 3, k) / 255;
     out.corners[0] = corners[0];
     out.corners[1] = corners[1];
     out.corners[2] = corners[2];

@@ -209,6 +209,7 @@ export function completeScene(written: Written): Scene {
     dials: list(written['dials']).map(completeDial),
     meshes: list(written['meshes']).map(completeMesh),
     images: list(written['images']) as unknown as Scene['images'],
+    plates: list(written['plates']) as unknown as Scene['plates'],
     grids: list(written['grids']) as unknown as Scene['grids'],
     sounds: list(written['sounds']) as unknown as Scene['sounds'],
     markers: list(written['markers']) as unknown as Scene['markers'],

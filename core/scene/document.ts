@@ -42,6 +42,7 @@ export const MOST = {
   groups: 64,
   modulators: 8,
   images: 64,
+  plates: 1000,
   dials: 32,
   zones: 16,
   grids: 16,
@@ -224,6 +225,8 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly dials: readonly Dial[];
   readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];
+  /** What is behind the picture, an image a frame. */
+  readonly plates: readonly SceneImage[];
   readonly grids: readonly SceneGrid[];
   readonly sounds: readonly SceneSound[];
   /** In rising order of frames. */

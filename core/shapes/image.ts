@@ -1,4 +1,5 @@
 import { describe, type ValuesOf } from '../describe/parameters';
+import { colourOf } from '../images/level-image';
 import { patterns } from '../images/patterns';
 import { bisect } from '../meshes/surface';
 import { card } from './card';
@@ -56,6 +57,7 @@ export const image: ShapeKind = {
       const v = (Math.floor(pixel / width) + pick(2)) / height;
       lieFlat(out, settings.width * (u - 0.5), settings.depth * (v - 0.5), u, v);
       out.shade = levels[pixel]! / 255;
+      out.colour.set(colourOf(picture, u, v));
       return true;
     };
   },

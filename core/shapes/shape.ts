@@ -23,6 +23,8 @@ export interface BirthPlace {
   v: number;
   /** Brightness of a mesh's colours, 0 … 1; 1 without. */
   shade: number;
+  /** What it comes from is of this colour there: red, green, blue, each 0 … 1, sRGB-coded; white without. */
+  readonly colour: Float64Array;
   /** Y of the normal of the flat face; that of the normal where there are no faces. */
   flatY: number;
   /** Vertices of the triangle it lies on, and their weights; weights of 0 where there is none. */
@@ -45,6 +47,7 @@ export function birthPlace(): BirthPlace {
     u: 0.5,
     v: 0.5,
     shade: 1,
+    colour: new Float64Array([1, 1, 1]),
     flatY: 1,
     corners: new Uint32Array(3),
     weights: new Float64Array(3),

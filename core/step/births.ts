@@ -3,6 +3,8 @@ import type { Births, Counter } from '../amounts/amount';
 import { gateOf } from '../gates/clock';
 import { masks } from '../masks';
 import { compileMask, type MaskRoutine } from '../masks/mask';
+import { colourOf } from '../images/level-image';
+import { sourceShownBy } from '../looks';
 import { rotate } from '../math/rotation';
 import { normalised, type Vector } from '../math/vector';
 import { motionOf, type Motion } from '../places/motion';
@@ -21,7 +23,7 @@ import { shapes } from '../shapes';
 import { birthPlace, type Draw, type Resources, type ShapeKind } from '../shapes/shape';
 import { Bodies, type Found } from './bodies';
 import { anyWay, Maternity } from './newborn';
-import type { Population } from './population';
+import { packedColour, type Population } from './population';
 
 /** Room for k in a particle's number; the amount row sits above it. */
 const NUMBERS_A_ROW = 0x10000000;
@@ -204,6 +206,10 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
     return standing(motion.at(frame), draw.time);
   }
 
+  const cover = resources.image(sourceShownBy(emitter)?.cover ?? '');
+  /** The colour of what a particle is just born from. */
+  const tintAt = () => packedColour(cover ? colourOf(cover, place.u, place.v) : place.colour);
+
   const bond = bondOf(emitter, resources);
   const bending = isMoving(emitter, ['amounts', 'look', 'shape', 'masks', 'birth']);
   const bondAt = bending ? (frame: number) => bondOf(thingAt(emitter, frame), resources) ?? bond! : undefined;
@@ -227,7 +233,12 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
       taken: share > 0 ? ([own[0] * share, own[1] * share, own[2] * share] as const) : NOTHING,
       normal: rotate(at.rotation, [place.nx, place.ny, place.nz]),
     };
-    if (!bond) return void maternity.bear(population, at, { ...start, id, position: outward(at, local) });
+    const tint = population.tinted ? tintAt() : 0;
+    if (!bond) {
+      const slot = maternity.bear(population, at, { ...start, id, position: outward(at, local) });
+      if (population.tinted) population.tint[slot] = tint;
+      return;
+    }
     bodies!.note(id, { k: draw.k, purpose });
     bond.rest(standing(at, draw.time), lain);
     for (let j = 0; j < bond.points; j++) {
@@ -235,6 +246,7 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
       const slot = maternity.bear(population, at, { ...start, id: particleOf(id, j, bond.points), position });
       // What is held together does not split.
       population.generation[slot] = 0xff;
+      if (population.tinted) population.tint[slot] = tint;
     }
   }
 

@@ -78,7 +78,7 @@ export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
         ? fixed
         : onward;
     const share = birth.inherit / 100;
-    maternity.bear(population, WORLD, {
+    const slot = maternity.bear(population, WORLD, {
       id,
       frame: time * fps,
       position,
@@ -86,6 +86,7 @@ export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
       taken: [velocity[0] * share, velocity[1] * share, velocity[2] * share],
       normal: still ? [0, 1, 0] : onward,
     });
+    if (population.tinted && source.tinted) population.tint[slot] = source.tint[parent]!;
   }
 
   return {

@@ -13,6 +13,14 @@ export type FloatColumn = (typeof ALL_COLUMNS)[number];
 /** Held by nothing any more: a contact ended the particle in this substep, at the place where it is. */
 export const KILLED = 0xffff;
 
+const WHITE = 0xffffff;
+
+/** Parts of a colour, each 0 … 1, as 0xrrggbb. */
+export function packedColour([red, green, blue]: ArrayLike<number> & Iterable<number>): number {
+  const part = (n: number) => Math.floor(Math.min(1, Math.max(0, n)) * 255 + 0.5);
+  return (part(red!) << 16) | (part(green!) << 8) | part(blue!);
+}
+
 /**
  * The living particles of one emitter, as columns. Slots are filled without gaps; a particle that dies gives its slot to
  * the last one, and nothing depends on the slot a particle sits in.
@@ -34,6 +42,8 @@ export class Population {
   generation = new Uint8Array(0);
   /** How often it gave birth to pieces or children, for their keys. */
   events = new Uint32Array(0);
+  /** Colours taken over from what gave birth, as 0xrrggbb, sRGB-coded; empty where they are not kept. */
+  tint = new Uint32Array(0);
   /** Float columns by name: metres, metres a second, seconds, kilograms, kg/s, metres. */
   readonly columns: Record<FloatColumn, Float32Array> = Object.fromEntries(
     ALL_COLUMNS.map((name) => [name, new Float32Array(0)]),
@@ -45,6 +55,8 @@ export class Population {
     readonly turns = false,
     /** Particles of one body; 1 where nothing holds them together. */
     readonly points = 1,
+    /** Whether colours are kept. */
+    readonly tinted = false,
   ) {
     this.names = turns ? ALL_COLUMNS : FLOAT_COLUMNS;
   }
@@ -54,6 +66,7 @@ export class Population {
     if (this.count === this.id.length) this.grow();
     const slot = this.count++;
     this.held[slot] = this.generation[slot] = this.events[slot] = 0;
+    if (this.tinted) this.tint[slot] = WHITE;
     return slot;
   }
 
@@ -66,6 +79,7 @@ export class Population {
     this.held[slot] = this.held[last]!;
     this.generation[slot] = this.generation[last]!;
     this.events[slot] = this.events[last]!;
+    if (this.tinted) this.tint[slot] = this.tint[last]!;
     const { columns, names } = this;
     for (let i = 0; i < names.length; i++) {
       const column = columns[names[i]!];
@@ -80,7 +94,7 @@ export class Population {
       order,
       this.count,
     );
-    for (const column of [this.id, this.birth, this.held, this.generation, this.events]) {
+    for (const column of [this.id, this.birth, this.held, this.generation, this.events, ...(this.tinted ? [this.tint] : [])]) {
       const old = column.slice(0, this.count);
       for (let slot = 0; slot < this.count; slot++) column[slot] = old[order[slot]!]!;
     }
@@ -98,6 +112,7 @@ export class Population {
     this.held = grown(this.held, (n) => new Uint16Array(n));
     this.generation = grown(this.generation, (n) => new Uint8Array(n));
     this.events = grown(this.events, (n) => new Uint32Array(n));
+    if (this.tinted) this.tint = grown(this.tint, (n) => new Uint32Array(n));
     for (const name of this.names) this.columns[name] = grown(this.columns[name], (n) => new Float32Array(n));
   }
 }

@@ -4,7 +4,7 @@ import { turnAbout, turnedBy } from '../math/quaternion';
 import type { Assets } from '../scene/assets';
 import type { Emitter, Scene } from '../scene/document';
 import { shapes } from '../shapes';
-import { fieldShownBy, isSeenToTurn } from '../looks';
+import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../looks';
 import { BLOCK, particleBlock } from '../stack/block';
 import { measureDelivery } from '../measure/delivery';
 import type { Meters } from '../measure/meters';
@@ -103,8 +103,14 @@ export class Simulation {
       const source = sourceOf(emitters, emitter);
       return source < 0 ? undefined : { children: childNurseryOf(scene, emitter), source };
     });
-    this.populations = emitters.map((e, i) => new Population(isSeenToTurn(e), this.bodiesOf(i)?.bond.points));
     this.order = inOrderOfDescent(emitters);
+    const tinted = emitters.map((e) => sourceShownBy(e) !== undefined);
+    // Children take over what their parents have: asked from the last of them on.
+    for (const e of [...this.order].reverse()) {
+      const origin = this.origins[e];
+      if (tinted[e] && origin && 'source' in origin) tinted[origin.source] = true;
+    }
+    this.populations = emitters.map((e, i) => new Population(isSeenToTurn(e), this.bodiesOf(i)?.bond.points, tinted[i]));
     this.tracks = emitters.map((_, e) => (this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined));
     this.bearAt(this.frame);
   }

@@ -43,6 +43,7 @@ export function splitParticle(population: Population, parent: number, collider: 
     population.id[slot] = id;
     population.birth[slot] = at.time;
     population.generation[slot] = population.generation[parent]! + 1;
+    if (population.tinted) population.tint[slot] = population.tint[parent]!;
     columns.x[slot] = at.position[0];
     columns.y[slot] = at.position[1];
     columns.z[slot] = at.position[2];

@@ -4,11 +4,12 @@ import { editScene, useScene } from '../store/scene-store';
 import { LightSection } from './light-section';
 import { DialSection } from './dial-section';
 import { PlaceSection } from './place-section';
+import { PlatesRow } from './plates-row';
 import { Section } from './section';
 import { TimeSection } from './time-section';
 import { SoundSection } from './sound-section';
 
-const { behind, background, top, plate, sizes } = outputParameters;
+const { behind, background, top, plate, plateFrom, plateEnds, sizes } = outputParameters;
 
 type Draftable = Record<string, unknown>;
 
@@ -17,6 +18,11 @@ const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`
 /** What holds for the scene as a whole. */
 export function SceneInspector() {
   const scene = useScene();
+  const ofOutput = {
+    values: scene.output,
+    of: { sort: 'output', id: '', prefix: '' } as const,
+    onChange: (name: string, value: unknown) => editScene((s) => void ((s.output as Draftable)[name] = value)),
+  };
   return (
     <>
       <Section title="Scene" aside={`${counted(scene.emitters.length, 'emitter')}, ${counted(scene.fields.length, 'field')}`}>
@@ -25,12 +31,9 @@ export function SceneInspector() {
           values={{ seed: scene.seed, draftShare: scene.draftShare, flat: scene.flat }}
           onChange={(name, value) => editScene((s) => void ((s as Draftable)[name] = value))}
         />
-        <ParameterRows
-          description={{ behind, background, top, plate, sizes }}
-          values={scene.output}
-          of={{ sort: 'output', id: '', prefix: '' }}
-          onChange={(name, value) => editScene((s) => void ((s.output as Draftable)[name] = value))}
-        />
+        <ParameterRows description={{ behind, background, top, plate }} {...ofOutput} />
+        {scene.output.behind === 'sequence' && <PlatesRow />}
+        <ParameterRows description={{ plateFrom, plateEnds, sizes }} {...ofOutput} />
       </Section>
       <LightSection />
       <TimeSection />

@@ -3,7 +3,7 @@ import type { Frame } from '../../engine/frame';
 import { runFrames } from '../stage/run-frames';
 import { loadAssets, useAssets } from '../stage/scene-assets';
 import type { Pixels } from '../view/taking';
-import { loadImages } from '../view/image-textures';
+import { loadImages, loadPlate } from '../view/image-textures';
 import { drawnFrom, History } from '../view/history';
 import { shotAt } from '../view/shot';
 import { Easel } from './easel';
@@ -67,6 +67,7 @@ export async function drawFrames(
     let next = begin;
     const draw = async (index: number, frame: Frame): Promise<void> => {
       const { emitter } = pictures[index]!;
+      await loadPlate(scene, frame.frame);
       const shot = shotAt(scene, frame.frame, aspect);
       const { rgba, seen, canvas } = await easel.draw((picture) => {
         picture.show((e) => (emitter === undefined ? scene.emitters[e]!.rendered : e === emitter));

@@ -3,7 +3,7 @@ import { useAssets } from '../stage/scene-assets';
 import { runFrames } from '../stage/run-frames';
 import { useScene } from '../store/scene-store';
 import { Picture } from '../view/picture';
-import { loadImages, useImages } from '../view/image-textures';
+import { loadImages, loadPlate, useImages } from '../view/image-textures';
 import { drawnFrom, History } from '../view/history';
 import { shotAt } from '../view/shot';
 
@@ -28,6 +28,7 @@ export function Preview({ frame }: { frame: number }) {
     const past = new History(scene);
     box.current!.replaceChildren(canvas);
     void loadImages(scene);
+    void loadPlate(scene, frame).catch(() => undefined);
     const wait = setTimeout(() => {
       void runFrames(
         { scene, assets: useAssets.getState().assets, share: scene.draftShare, from: drawnFrom(scene, frame), through: frame },

@@ -4,7 +4,7 @@ import { runFrames } from '../stage/run-frames';
 import { loadAssets, useAssets } from '../stage/scene-assets';
 import { useScene } from '../store/scene-store';
 import { drawnFrom, History } from '../view/history';
-import { loadImages } from '../view/image-textures';
+import { loadImages, loadPlate } from '../view/image-textures';
 import { Picture } from '../view/picture';
 import { shotAt } from '../view/shot';
 
@@ -54,7 +54,7 @@ function liveliest(rgba: Uint8Array, width: number, height: number, side: number
 
 /** Draws the liveliest piece of a frame with several numbers of samples. */
 async function tried(scene: Scene, frame: number, counts: readonly number[], signal: AbortSignal): Promise<Trial[]> {
-  await Promise.all([loadAssets(scene), loadImages(scene)]);
+  await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, frame)]);
   const { assets } = useAssets.getState();
   const { width, height } = scene.output;
   const [w, h] = [Math.min(SIDE, width), Math.min(SIDE, height)];

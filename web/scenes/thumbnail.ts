@@ -3,7 +3,7 @@ import { api, type StoredScene } from '../api';
 import { loadAssets, useAssets } from '../stage/scene-assets';
 import { runFrames } from '../stage/run-frames';
 import { Picture } from '../view/picture';
-import { loadImages } from '../view/image-textures';
+import { loadImages, loadPlate } from '../view/image-textures';
 import { drawnFrom, History } from '../view/history';
 import { shotAt } from '../view/shot';
 
@@ -14,9 +14,9 @@ const ENOUGH = 6000;
 
 /** Draws a picture of a scene, from its shot camera somewhat after the middle of the shot, and gives it to the server. */
 export async function makeThumbnail({ id, revision, scene }: StoredScene, signal: AbortSignal): Promise<void> {
-  await Promise.all([loadAssets(scene), loadImages(scene)]);
   const { first, last } = scene.time;
   const frame = Math.round(first + 0.65 * (last - first));
+  await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, frame).catch(() => undefined)]);
   const share = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, useAssets.getState().assets, frame).alive));
   const canvas = document.createElement('canvas');
   const picture = new Picture(canvas);

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import type { Asset, Assets } from '../../core/scene/assets';
 import type { Scene } from '../../core/scene/document';
-import { keptFiles, type KeptFile } from '../../formats/scene-file';
+import { assetFiles, type KeptFile } from '../../formats/scene-file';
 import { api } from '../api';
 
 /** Decoded images and meshes by content hash, for as long as the page is open. */
@@ -33,7 +33,7 @@ async function load(file: KeptFile): Promise<void> {
 /** Loads and decodes what a scene keeps and is not there yet; one that can't be had is told where it is used. */
 export async function loadAssets(scene: Scene): Promise<void> {
   await Promise.allSettled(
-    keptFiles(scene).map((file) => {
+    assetFiles(scene).map((file) => {
       const loading = asked.get(file.hash) ?? load(file);
       asked.set(file.hash, loading);
       loading.catch(() => asked.delete(file.hash));

@@ -1,4 +1,4 @@
-import { fieldShownBy, isSeenToTurn } from '../../core/looks';
+import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../../core/looks';
 import { emptyMeters } from '../../core/measure/meters';
 import type { Scene } from '../../core/scene/document';
 import { firstChange } from '../../core/scene/first-change';
@@ -48,7 +48,14 @@ function simulationKey(scene: Scene): string {
     flat,
     time,
     // Of a look only whether its particles turn changes what is simulated.
-    emitters.map((e) => ({ ...e, name: '', shown: true, look: [isSeenToTurn(e), fieldShownBy(e)], besides: 0, rendered: true })),
+    emitters.map((e) => ({
+      ...e,
+      name: '',
+      shown: true,
+      look: [isSeenToTurn(e), fieldShownBy(e), sourceShownBy(e)],
+      besides: 0,
+      rendered: true,
+    })),
     fields.map((f) => ({ ...f, name: '' })),
     groups.map((g) => ({ ...g, name: '', folded: false })),
     { ...desk, state: '' },

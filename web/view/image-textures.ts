@@ -1,5 +1,6 @@
 import { LinearFilter, LinearMipmapLinearFilter, SRGBColorSpace, Texture } from 'three';
 import { create } from 'zustand';
+import { plateAt } from '../../core/camera/plate';
 import type { Scene } from '../../core/scene/document';
 import { api } from '../api';
 
@@ -23,6 +24,42 @@ function drawnImages({ emitters, output }: Scene): Set<string> {
   return new Set(
     [...looks, output.behind === 'plate' ? output.plate : ''].filter((hash): hash is string => typeof hash === 'string' && hash !== ''),
   );
+}
+
+/** Images of a sequence that are held at once. */
+const HELD = 12;
+let held: string[] = [];
+
+/** Gives up images of a sequence that were shown longest ago. */
+function hold(hash: string): void {
+  held = [...held.filter((h) => h !== hash), hash];
+  for (const old of held.splice(0, Math.max(0, held.length - HELD))) {
+    asked.delete(old);
+    textures.get(old)?.dispose();
+    textures.delete(old);
+    const images = new Map(useImages.getState().images);
+    images.get(old)?.close();
+    images.delete(old);
+    useImages.setState({ images });
+  }
+}
+
+/** Loads the image of a sequence that is behind the picture on a frame of the shot. Throws a sentence where it can’t be had. */
+export async function loadPlate(scene: Scene, frame: number): Promise<void> {
+  if (scene.output.behind !== 'sequence') return;
+  const hash = plateAt(scene, frame);
+  if (hash === '') return;
+  const elsewhere = drawnImages(scene).has(hash);
+  try {
+    const loading = asked.get(hash) ?? load(hash);
+    asked.set(hash, loading);
+    await loading;
+    if (!elsewhere) hold(hash);
+  } catch {
+    asked.delete(hash);
+    const name = scene.plates.find((plate) => plate.hash === hash)?.name ?? hash;
+    throw new Error(`the image “${name}” behind frame ${frame} is missing or damaged; choose the images behind the picture anew`);
+  }
 }
 
 /** Loads the images that a scene draws in colour and that are not there yet. */

@@ -37,7 +37,7 @@ import {
   type Wanted,
 } from './layer';
 import { litUniforms, setLit } from './lit';
-import { zonesAndWeights } from './particle-layer';
+import { zonesAndTints } from './particle-layer';
 import { setVeil } from './veil';
 
 /** What of the look is read here. */
@@ -149,7 +149,7 @@ export class InstanceLayer implements Layer {
     for (const variant of variants) variant.slots = [];
     for (let i = 0; i < frame.count; i++) variants[formOf(frame.id[i]!, frame.zone[i] ?? 0, variants.length, look!.picks)]!.slots.push(i);
     const c = frame.columns;
-    const marks = zonesAndWeights(frame);
+    const marks = zonesAndTints(frame);
     const turning = c.qx.length === frame.count;
     for (const { object, slots } of variants) {
       const { geometry } = object;
@@ -162,7 +162,8 @@ export class InstanceLayer implements Layer {
       fill('at', 3, (i) => [c.x[i]!, c.y[i]!, c.z[i]!]);
       fill('way', 3, (i) => [c.vx[i]!, c.vy[i]!, c.vz[i]!]);
       fill('turn', 3, (i) => (turning ? [c.qx[i]!, c.qy[i]!, c.qz[i]!] : [0, 0, 0]));
-      fill('body', 4, (i) => [frame.age[i]!, c.life[i]!, c.size[i]!, marks[i]!]);
+      fill('body', 3, (i) => [frame.age[i]!, c.life[i]!, c.size[i]!]);
+      fill('zone', 2, (i) => [marks[2 * i]!, marks[2 * i + 1]!]);
       fill('number', 1, (i) => [frame.id[i]!]);
       geometry.instanceCount = slots.length;
       object.visible = slots.length > 0;
@@ -259,6 +260,7 @@ function room(geometry: InstancedBufferGeometry, count: number): void {
     geometry.setAttribute(name, attribute);
   };
   for (const name of VECTORS) put(name, new Float32Array(3 * size), 3);
-  put('body', new Float32Array(4 * size), 4);
+  put('body', new Float32Array(3 * size), 3);
+  put('zone', new Float32Array(2 * size), 2);
   put('number', new Uint32Array(size), 1);
 }

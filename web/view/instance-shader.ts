@@ -9,8 +9,10 @@ precision highp int;
 in vec3 position, normal;
 in vec2 uv;
 in vec3 at, way, was, wasGoing, turn;
-/** Age, life, size, zone with the weight of a field as its fraction. */
-in vec4 body;
+/** Age, life, size. */
+in vec3 body;
+/** The zone, with the weight of a field in 256ths as its fraction; and the colour of what it was born from. */
+in vec2 zone;
 in uint number;
 uniform vec4 zoneTints[17];
 uniform float zoneSizes[17];
@@ -18,7 +20,6 @@ uniform mat4 worldToView, projection, whole;
 uniform mat3 wholeTurn;
 uniform float wholeScale;
 uniform float sizeScale;
-uniform int colourBy;
 uniform float topSpeed;
 /** Which axis leads: 0 none, 1 X, 2 Y, 3 Z; and 1 or −1. */
 uniform int leads;
@@ -52,8 +53,8 @@ void main() {
   goBack(place, v, was, wasGoing);
   float speed = length(v);
   float fast = clamp(speed / topSpeed, 0.0, 1.0);
-  vec4 dress = vec4(along(colourBy == 0 ? u : colourBy == 1 ? fast : colourBy == 2 ? luckOf(number, 0x51ed270bu) : fract(body.w) * 256.0 / 255.0, 0.25).rgb, along(u, 0.25).a);
-  int sorted = int(body.w);
+  vec4 dress = dressed(u, fast, number, zone);
+  int sorted = int(zone.x);
   vec4 mine = zoneTints[sorted];
   tint = mix(dress.rgb, mine.rgb, mine.a);
   float size = body.z * zoneSizes[sorted] * sizeScale * dress.a * along(fast, 0.75).g;

@@ -75,7 +75,7 @@ export interface Layer {
 export const EVEN: readonly LevelStop[] = [{ at: 0, value: 1 }];
 
 /** What runs along the colours, in the order of the shaders. */
-export const COLOUR_BY = ['age', 'speed', 'number', 'field'] as const;
+export const COLOUR_BY = ['age', 'speed', 'number', 'field', 'source'] as const;
 
 /** What of a look every layer takes. */
 export interface Dress {
@@ -114,6 +114,7 @@ export function layerMaterial(vertexShader: string, fragmentShader: string, unif
       sizeScale: { value: 1 },
       ramp: { value: null },
       opacity: { value: 1 },
+      lift: { value: 1 },
       covers: { value: 1 },
       zoneTints: { value: Array.from({ length: MOST.zones + 1 }, () => new Vector4(0, 0, 0, 0)) },
       zoneSizes: { value: Array.from({ length: MOST.zones + 1 }, () => 1) },
@@ -138,6 +139,7 @@ export function dressMaterial(material: RawShaderMaterial, dress: Dress, sizes: 
     ...(stretchOverAge && { stretch: stretchOverAge }),
   });
   uniforms['opacity']!.value = opacity;
+  uniforms['lift']!.value = 2 ** (gain ?? 0);
   // Added light covers nothing that is behind it.
   uniforms['covers']!.value = covers ? 1 : 0;
   material.blendDst = covers ? OneMinusSrcAlphaFactor : OneFactor;

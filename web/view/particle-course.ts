@@ -2,6 +2,10 @@
 export const particleCourse = /* glsl */ `
 uniform sampler2D ramp;
 uniform float back;
+/** What runs along the colours: 0 age, 1 speed, 2 the particle, 3 the weight of a field; 4 what it is born from has them. */
+uniform int colourBy;
+/** How many times as bright its colours are. */
+uniform float lift;
 /** Seconds since the frame before; 0 where nothing is known of it. */
 uniform float span;
 
@@ -23,8 +27,22 @@ vec3 turnedBy(vec4 q, vec3 v) {
   return v + 2.0 * cross(q.xyz, cross(q.xyz, v) + q.w * v);
 }
 
+/** Of 0xrrggbb, sRGB-coded, the linear light. */
+vec3 lightOf(float packed) {
+  vec3 coded = vec3(floor(packed / 65536.0), mod(floor(packed / 256.0), 256.0), mod(packed, 256.0)) / 255.0;
+  return mix(coded / 12.92, pow((coded + 0.055) / 1.055, vec3(2.4)), step(0.04045, coded));
+}
+
 vec4 along(float share, float row) {
   return texture(ramp, vec2((share * 255.0 + 0.5) / 256.0, row));
+}
+
+/** The colour of a particle, and the size from birth to death. */
+vec4 dressed(float u, float fast, uint number, vec2 zone) {
+  vec4 plain = along(u, 0.25);
+  if (colourBy == 0) return plain;
+  if (colourBy == 4) return vec4(lightOf(zone.y) * lift, plain.a);
+  return vec4(along(colourBy == 1 ? fast : colourBy == 2 ? luckOf(number, 0x51ed270bu) : fract(zone.x) * 256.0 / 255.0, 0.25).rgb, plain.a);
 }
 
 /** Brings a place and velocity to where they were \`back\` seconds before. */

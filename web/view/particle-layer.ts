@@ -58,9 +58,15 @@ interface Spot {
 const TURNED = ['upright', 'motion', 'any'] as const;
 const FRAMES = ['age', 'rate', 'speed', 'number'] as const;
 
-/** Zones as whole numbers, weights as what is between them: graphics have room for no more columns. */
-export const zonesAndWeights = ({ count, zone, weight }: EmitterFrame): Float32Array =>
-  Float32Array.from({ length: count }, (_, i) => (zone[i] ?? 0) + (weight[i] ?? 0) / 256);
+/** Zones as whole numbers with weights as what is between them, and colours: in pairs, since graphics have room for no more columns. */
+export function zonesAndTints({ count, zone, weight, tint }: EmitterFrame): Float32Array {
+  const pairs = new Float32Array(2 * count);
+  for (let i = 0; i < count; i++) {
+    pairs[2 * i] = (zone[i] ?? 0) + (weight[i] ?? 0) / 256;
+    pairs[2 * i + 1] = tint[i] ?? 0xffffff;
+  }
+  return pairs;
+}
 
 /** A draft's spots are at most this many times as large, to make up for those left out. */
 const MOST_ENLARGED = 3;
@@ -132,7 +138,7 @@ export class ParticleLayer implements Layer {
   }
 
   setParticles(frame: EmitterFrame, moment: Moment): void {
-    const { count, columns, age, zone, weight, id } = frame;
+    const { count, columns, age, zone, weight, tint, id } = frame;
     const { share, enlarge } = moment;
     this.due = { frame, moment };
     this.object.material.uniforms['span']!.value = 0;
@@ -142,7 +148,7 @@ export class ParticleLayer implements Layer {
       const attribute = geometry.getAttribute(name) as BufferAttribute;
       (attribute.array as Float32Array | Uint32Array).set(column);
       attribute.clearUpdateRanges();
-      attribute.addUpdateRange(0, count);
+      attribute.addUpdateRange(0, count * attribute.itemSize);
       attribute.needsUpdate = true;
     };
     for (const name of COLUMNS) write(name, columns[name]);
@@ -150,8 +156,8 @@ export class ParticleLayer implements Layer {
     write('age', age);
     write('number', id);
     // Without zones all are in none, also those that were in one before.
-    const zoned = zone.length > 0 || weight.length > 0;
-    if (zoned) write('zone', zonesAndWeights(frame));
+    const zoned = zone.length > 0 || weight.length > 0 || tint.length > 0;
+    if (zoned) write('zone', zonesAndTints(frame));
     else if (this.zoned) {
       // All of the room: later frames may hold more particles than this one.
       const attribute = geometry.getAttribute('zone') as BufferAttribute;
@@ -231,9 +237,9 @@ export class ParticleLayer implements Layer {
     this.object.geometry = new BufferGeometry();
     const attribute = <A extends Float32Array | Uint32Array>(array: A, size = 1) =>
       new BufferAttribute(array, size).setUsage(DynamicDrawUsage);
-    for (const name of [...COLUMNS, ...TURNS, 'age', 'zone'])
-      this.object.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
+    for (const name of [...COLUMNS, ...TURNS, 'age']) this.object.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
     for (const name of ['was', 'wasGoing']) this.object.geometry.setAttribute(name, attribute(new Float32Array(3 * this.capacity), 3));
+    this.object.geometry.setAttribute('zone', attribute(new Float32Array(2 * this.capacity), 2));
     const number = attribute(new Uint32Array(this.capacity));
     number.gpuType = IntType;
     this.object.geometry.setAttribute('number', number);

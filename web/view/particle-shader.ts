@@ -5,8 +5,8 @@ import { veilShader } from './veil';
 export const particleVertex = /* glsl */ `
 precision highp float;
 precision highp int;
-/** The zone, and as its fraction the weight of a field in 256ths. */
-in float zone;
+/** The zone, with the weight of a field in 256ths as its fraction; and the colour of what it was born from. */
+in vec2 zone;
 in float x, y, z, vx, vy, vz, age, life, size, qx, qy, qz;
 in uint number;
 /** Place and velocity a frame before. */
@@ -21,8 +21,6 @@ uniform float pixelsPerMetre;
 uniform float sizeScale;
 uniform bool turns;
 uniform mat3 toView;
-/** What runs along the colours: 0 age, 1 speed, 2 the particle, 3 the weight of a field. */
-uniform int colourBy;
 uniform float topSpeed;
 /** Seconds of its way that a spot is drawn out by. */
 uniform float stretch;
@@ -56,11 +54,11 @@ void main() {
   vec3 place = vec3(x, y, z);
   goBack(place, v, was, wasGoing);
   float fast = clamp(length(v) / topSpeed, 0.0, 1.0);
-  vec4 dress = vec4(along(colourBy == 0 ? u : colourBy == 1 ? fast : colourBy == 2 ? luck : fract(zone) * 256.0 / 255.0, 0.25).rgb, along(u, 0.25).a);
+  vec4 dress = dressed(u, fast, number, zone);
   vec4 levels = along(u, 0.75);
   gl_Position = toClip * vec4(place, 1.0);
   away = dot(depthRow, vec4(place, 1.0));
-  int sorted = int(zone);
+  int sorted = int(zone.x);
   vec4 mine = zoneTints[sorted];
   dress.rgb = mix(dress.rgb, mine.rgb, mine.a);
   float metres = size * zoneSizes[sorted] * sizeScale * dress.a * along(fast, 0.75).g;

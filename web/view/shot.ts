@@ -1,4 +1,5 @@
 import { PerspectiveCamera } from 'three';
+import { plateAt } from '../../core/camera/plate';
 import { lensOf } from '../../core/camera/shot';
 import { clockIn } from '../../core/scene/clock';
 import { withDrives } from '../../core/scene/drives';
@@ -24,7 +25,7 @@ export function shotAt(scene: Scene, frame: number, aspect: number): Shot {
   const clock = clockIn(scene);
   const moves = isMoving(moved.camera) || carrier !== '' || aims !== '';
   return {
-    ...finishOf(now.output),
+    ...finishOf(now.output, plateAt(now, frame)),
     camera,
     samples,
     open: shutter / 360 / fps,

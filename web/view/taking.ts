@@ -5,7 +5,7 @@ import type { Light, Output, Scene } from '../../core/scene/document';
 /** What is made of the light of a picture. */
 export interface Finish {
   readonly background: string;
-  readonly behind: Output['behind'];
+  readonly behind: Exclude<Output['behind'], 'sequence'>;
   readonly top: string;
   /** Content hash of the image that is behind. */
   readonly plate: string;
@@ -17,11 +17,11 @@ export interface Finish {
   readonly glow: { readonly amount: number; readonly from: number; readonly radius: number } | undefined;
 }
 
-/** What is made of the light, as the output of a scene says. */
-export function finishOf({ background, behind, top, plate, exposure, tone, white, glow, glowFrom, glowRadius }: Output): Finish {
+/** What is made of the light, as the output of a scene says, before an image of that hash. */
+export function finishOf({ background, behind, top, exposure, tone, white, glow, glowFrom, glowRadius }: Output, plate: string): Finish {
   return {
     background,
-    behind,
+    behind: behind === 'sequence' ? 'plate' : behind,
     top,
     plate,
     exposure: 2 ** exposure,
@@ -42,7 +42,7 @@ export interface Pixels {
 
 export const ALPHA: readonly Pixels['alpha'][] = ['none', 'straight', 'premultiplied'];
 /** What can be behind, in the order of the shader. */
-export const BEHIND: readonly Output['behind'][] = ['colour', 'gradient', 'plate'];
+export const BEHIND: readonly Finish['behind'][] = ['colour', 'gradient', 'plate'];
 export const SCREEN: Pixels = { alpha: 'none', linear: false, exact: false };
 
 /** How a picture is taken. */

@@ -9,7 +9,7 @@ import type { Scene } from '../../core/scene/document';
 import { usePlayer } from '../stage/player-store';
 import { runningScene, useRunningScene } from '../stage/running';
 import { toggleBeside } from './beside';
-import { loadImages, useImages } from './image-textures';
+import { loadImages, loadPlate, useImages } from './image-textures';
 import { useAssets } from '../stage/scene-assets';
 import type { Vector } from '../../core/math/vector';
 import { fields as fieldKinds } from '../../core/fields';
@@ -67,7 +67,10 @@ export function Viewport() {
   const { selection } = useSelection();
   const { assets } = useAssets();
   const { images } = useImages();
-  useEffect(() => void loadImages(scene), [scene]);
+  useEffect(() => {
+    void loadImages(scene);
+    void loadPlate(scene, usePlayer.getState().frame).catch(() => undefined);
+  }, [scene]);
   // Only what moves is drawn anew with each frame.
   const moves = useMoves(scene);
   const shownFrame = usePlayer((player) => (moves ? (player.shown ?? player.frame) : scene.time.first));
@@ -88,6 +91,7 @@ export function Viewport() {
     made.resize(width, height);
     made.lookThroughShot(runningScene(), usePlayer.getState().frame);
     const unshow = stage.session.onShow((frame) => {
+      void loadPlate(runningScene(), frame.frame).catch(() => undefined);
       made.picture.setFrame(frame, (at) => stage.session.at(at));
       made.followShot(runningScene(), frame.frame);
       made.request();
