@@ -17,6 +17,7 @@ export default defineConfig(({ isSsrBuild }) =>
               server: 'server/main.ts',
               cli: 'cli/main.ts',
               'node-worker': 'engine/node-worker.ts',
+              'bake-worker': 'server/bake-worker.ts',
               bench: 'bench/main.ts',
               docs: 'cli/docs.ts',
             },

@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util';
 import { SceneFaults } from '../formats/scene-faults';
 import { readSceneFile } from '../formats/scene-file';
 import { numberOf, UsageError, vectorOf } from './arguments';
+import { bake, merge } from './bake';
 import { listExamples } from './examples';
 import { measure } from './measure';
 import { readBytes } from './open-scene';
@@ -20,6 +21,11 @@ const HELP = `bathyclast: particles, force fields and their falloff, from the te
                     [--layers yes|no] [--split together|emitters|both]
       pictures into a folder, or a clip into a file, by the renderer of the Output screen in the Chromium of this machine;
       CHROMIUM names another; --layers adds depth, velocity and number to OpenEXR, --split draws each emitter by itself
+  bathyclast bake <scene file | example> --out DIR [--frames A-B] [--slice i/n] [--threads T]
+      simulated frames into a folder; run again it goes on where it was broken off; --slice makes the i-th of n parts, that can be made
+      on as many machines
+  bathyclast merge DIR... --out DIR
+      puts all parts of a bake together: the files of a bake made in one
   bathyclast measure <scene file | example> --frame N --at x,y,z [--velocity vx,vy,vz]
                      [--emitter E] [--key k] [--age s] [--mass kg] [--drag kg/s]
       each field's weight and vector at that point, and the stack's total
@@ -37,21 +43,26 @@ function plyOf({ ply = 'binary' }: Options): string {
   throw new UsageError(`--ply is “${ply}”; allowed are binary and text`);
 }
 
-/** The options and the single name of a command, all with texts; anything else is refused. */
-function read(args: string[], allowed: readonly string[], named: boolean): { name: string; options: Options } {
+/** The options and names of a command, all with texts; anything else is refused. */
+function readAll(args: string[], allowed: readonly string[]): { names: readonly string[]; options: Options } {
   try {
     const { values, positionals } = parseArgs({
       args: joinNegatives(args),
       allowPositionals: true,
       options: Object.fromEntries(allowed.map((o) => [o, { type: 'string' as const }])),
     });
-    if (positionals.length !== (named ? 1 : 0))
-      throw new UsageError(named ? 'give one scene file or example' : `“${positionals[0]}” is not expected here`);
-    return { name: positionals[0] ?? '', options: values as Options };
+    return { names: positionals, options: values as Options };
   } catch (error) {
-    if (error instanceof UsageError) throw error;
     throw new UsageError((error as Error).message.split('\n')[0]!.replace(/\. To specify.*$/, ''));
   }
+}
+
+/** The options and the single name of a command. */
+function read(args: string[], allowed: readonly string[], named: boolean): { name: string; options: Options } {
+  const { names, options } = readAll(args, allowed);
+  if (names.length !== (named ? 1 : 0))
+    throw new UsageError(named ? 'give one scene file or example' : `“${names[0]}” is not expected here`);
+  return { name: names[0] ?? '', options };
 }
 
 /** `--at -1,0,0` as one word, since a value may begin with a minus. */
@@ -119,6 +130,17 @@ async function run([command, ...args]: string[]): Promise<void> {
       layers: options['layers'],
       split: options['split'],
     });
+  } else if (command === 'bake') {
+    const { name, options } = read(args, ['out', 'frames', 'slice', 'threads'], true);
+    await bake(name, {
+      out: required(options, 'out'),
+      frames: options['frames'],
+      slice: options['slice'],
+      threads: optional(options, 'threads', { min: 1, max: 64, whole: true }),
+    });
+  } else if (command === 'merge') {
+    const { names, options } = readAll(args, ['out']);
+    merge(names, required(options, 'out'));
   } else if (command === 'measure') {
     const { name, options } = read(args, ['frame', 'at', 'velocity', 'emitter', 'key', 'age', 'mass', 'drag'], true);
     await measure(name, {
@@ -131,7 +153,7 @@ async function run([command, ...args]: string[]): Promise<void> {
       mass: optional(options, 'mass', { min: 0, above: true }),
       drag: optional(options, 'drag', { min: 0 }),
     });
-  } else throw new UsageError(`“${command}” is no command; allowed are examples, simulate, render, measure and validate`);
+  } else throw new UsageError(`“${command}” is no command; allowed are examples, simulate, render, bake, merge, measure and validate`);
 }
 
 /** Runs one command line; a mistake is one line on standard error and exit code 2. */

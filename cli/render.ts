@@ -151,6 +151,7 @@ export async function render(name: string, options: RenderOptions): Promise<void
       layers: oneOf('layers', options.layers ?? 'no', ['yes', 'no']) === 'yes',
       split: oneOf<SplitName>('split', options.split ?? 'together', ['together', 'emitters', 'both']),
       pattern,
+      bake: '',
     },
     size: sizeOf(options.size),
     samples: options.samples,

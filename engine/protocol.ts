@@ -1,5 +1,7 @@
 import type { Asset } from '../core/scene/assets';
+import type { Meters } from '../core/measure/meters';
 import type { Scene } from '../core/scene/document';
+import type { Checkpoint } from '../core/step/simulation';
 import type { Frame } from './frame';
 
 /** One run, as a worker is told of it. */
@@ -12,17 +14,23 @@ export interface Job {
   /** The first and last frame that are handed over. */
   readonly from: number;
   readonly through: number;
+  /** Where to go on from; at the start of the scene where it is left out. */
+  readonly resume?: Checkpoint | undefined;
 }
 
 export type ToWorker =
-  /** `control[0]` is the number of the job to work on: any other stops. `control[1]` is the last frame wanted so far. */
+  /** `control[0]` is the number of the job to work on: any other stops. `control[1]` is the last frame wanted so far; `control[2]` a frame of which the state is wanted as well. */
   | { readonly type: 'start'; readonly control: SharedArrayBuffer }
   | { readonly type: 'asset'; readonly hash: string; readonly asset: Asset }
-  | { readonly type: 'run'; readonly job: Job };
+  | { readonly type: 'run'; readonly job: Job }
+  /** `key` tells one state of a scene from another. */
+  | { readonly type: 'measure'; readonly number: number; readonly key: string; readonly scene: Scene; readonly frame: Frame };
 
 export type FromWorker =
   | { readonly type: 'frame'; readonly job: number; readonly slice: number; readonly frame: Frame }
+  | { readonly type: 'checkpoint'; readonly job: number; readonly slice: number; readonly checkpoint: Checkpoint }
   | { readonly type: 'done'; readonly job: number; /** Particle steps made. */ readonly steps: number; readonly seconds: number }
+  | { readonly type: 'measured'; readonly number: number; readonly meters: Meters }
   | { readonly type: 'failed'; readonly job: number; readonly message: string };
 
 /** One end of a channel to a thread, in a page or in Node.js. */

@@ -1,12 +1,15 @@
 import type { Asset } from '../core/scene/assets';
 import { Simulation } from '../core/step/simulation';
 import { buffersOf, snapshot } from './frame';
+import { FrameMeter } from './measure-frame';
 import type { FromWorker, Job, Port, ToWorker } from './protocol';
 
 /** Makes a thread serve runs: the same code in a page's worker and in Node.js. */
 export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void {
   const assets = new Map<string, Asset>();
-  let control: Int32Array = new Int32Array(2);
+  let meter: FrameMeter | undefined;
+  let measuredKey = '';
+  let control: Int32Array = new Int32Array(3);
 
   function run(job: Job): void {
     const stopped = () => Atomics.load(control, 0) !== job.number;
@@ -15,6 +18,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
     let waited = 0;
     if (stopped()) return;
     const simulation = new Simulation(job.scene, assets, { share: job.share, slice: job.slice, slices: job.slices });
+    if (job.resume) simulation.take(job.resume);
     for (;;) {
       if (simulation.frame >= job.from) {
         const since = now();
@@ -28,6 +32,8 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
         waited += now() - since;
         const frame = snapshot(simulation, job.share);
         port.post({ type: 'frame', job: job.number, slice: job.slice, frame }, buffersOf(frame));
+        if (Atomics.load(control, 2) === frame.frame)
+          port.post({ type: 'checkpoint', job: job.number, slice: job.slice, checkpoint: simulation.keep() });
       }
       if (simulation.frame >= job.through) break;
       if (!simulation.advance(stopped)) return;
@@ -39,7 +45,11 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
   port.listen((message) => {
     if (message.type === 'start') control = new Int32Array(message.control);
     else if (message.type === 'asset') assets.set(message.hash, message.asset);
-    else
+    else if (message.type === 'measure') {
+      if (message.key !== measuredKey) meter = new FrameMeter(message.scene, assets);
+      measuredKey = message.key;
+      port.post({ type: 'measured', number: message.number, meters: meter!.measure(message.frame) });
+    } else
       try {
         run(message.job);
       } catch (error) {

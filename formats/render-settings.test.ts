@@ -10,6 +10,7 @@ const settings: RenderSettings = {
   every: 5,
   layers: false,
   split: 'together',
+  bake: '',
   pattern: 'plume_####',
 };
 

@@ -33,6 +33,8 @@ export interface RenderSettings {
   readonly layers: boolean;
   /** All emitters in one picture, each in one of its own, or both. */
   readonly split: SplitName;
+  /** The id of the bake whose frames are drawn; empty where they are simulated. */
+  readonly bake: string;
   /** The name of its files without extension: a row of # stands for the frame, with as many digits. */
   readonly pattern: string;
 }

@@ -23,7 +23,12 @@ let app: ReturnType<typeof createApp>;
 
 beforeAll(() => {
   db = openDatabase(folder);
-  app = createApp({ db, webRoot: join(import.meta.dirname, '..', 'web'), log: pino({ level: 'silent' }) });
+  app = createApp({
+    db,
+    webRoot: join(import.meta.dirname, '..', 'web'),
+    log: pino({ level: 'silent' }),
+    bakesFolder: join(folder, 'bakes'),
+  });
 });
 afterAll(() => {
   db.close();

@@ -2,9 +2,14 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
-import { FILE_LIMITS } from '../formats/scene-file';
+import type { Scene } from '../core/scene/document';
+import { FILE_LIMITS, keptFiles } from '../formats/scene-file';
 import { DEEPEST, nestingDepth } from '../formats/bounded-json';
 import { examples } from '../core/examples';
+import { BakeJobs, type SpawnBake } from './bake-jobs';
+import { bakeRoutes } from './bake-routes';
+import { bakeInThread } from './bake-thread';
+import { BakesTable } from './bakes-table';
 import type { Db } from './database';
 import { failure, failureHandler } from './failure';
 import { guard } from './guard';
@@ -39,13 +44,36 @@ const headers = helmet({
 });
 
 /** The application: its API under /api, the built page everywhere else. */
-export function createApp({ db, webRoot, log }: { db: Db; webRoot: string; log: Logger }): Express {
+export function createApp({
+  db,
+  webRoot,
+  log,
+  bakesFolder,
+  spawnBake = bakeInThread,
+}: {
+  db: Db;
+  webRoot: string;
+  log: Logger;
+  /** Where baked frames are kept. */
+  bakesFolder: string;
+  spawnBake?: SpawnBake;
+}): Express {
   const scenes = new ScenesTable(db);
   const images = new ImagesTable(db);
   const meshes = new FilesTable(db, 'meshes');
   const grids = new FilesTable(db, 'grids');
   scenes.forgetDeleted();
   if (scenes.isEmpty()) for (const { scene } of [...examples].reverse()) scenes.add(scene);
+
+  const filesOf = (scene: Scene) =>
+    new Map(
+      keptFiles(scene).flatMap(({ hash, sort }) => {
+        const bytes = { image: images, mesh: meshes, grid: grids }[sort].find(hash);
+        return bytes ? [[hash, new Uint8Array(bytes)] as const] : [];
+      }),
+    );
+  const bakes = new BakesTable(db);
+  const jobs = new BakeJobs(bakes, bakesFolder, spawnBake, filesOf);
 
   const app = express();
   app.disable('x-powered-by');
@@ -80,6 +108,7 @@ export function createApp({ db, webRoot, log }: { db: Db; webRoot: string; log: 
   app.use('/api/images', imageRoutes(images));
   app.use('/api/meshes', fileRoutes(meshes, { noun: 'mesh', type: 'model/gltf-binary', most: MESH_LIMITS.bytes, check: readMesh }));
   app.use('/api/grids', fileRoutes(grids, { noun: 'grid', type: 'application/xml', most: GRID_LIMITS.bytes, check: readVti }));
+  app.use('/api/bakes', bakeRoutes(bakes, jobs));
   app.use('/api', (request) => {
     throw failure(404, 'missing', 'path', `There is no ${request.method} ${request.path.slice(0, 80)} here.`, 'a path of the API');
   });

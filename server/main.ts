@@ -57,7 +57,7 @@ try {
   throw error;
 }
 
-const server = createServer(createApp({ db, webRoot, log }));
+const server = createServer(createApp({ db, webRoot, log, bakesFolder: join(data, 'bakes') }));
 server.on('error', (error: NodeJS.ErrnoException) => {
   db.close();
   if (error.code === 'EADDRINUSE') refuse(`Port ${port} is in use by another program. Choose another with --port N.`);

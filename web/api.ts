@@ -1,6 +1,7 @@
 import type { Fault } from '../core/describe/faults';
 import type { Scene, SceneImage } from '../core/scene/document';
 import type { KeptFile } from '../formats/scene-file';
+import type { StoredBake } from '../formats/stored-bake';
 import type { SceneCard, StoredScene } from '../formats/stored-scene';
 
 export type { SceneCard, StoredScene };
@@ -82,6 +83,12 @@ export const api = {
     json<{ hash: string; name: string }>('POST', '/meshes', formWith(new Blob([glb]), name)),
   addGrid: (vti: Uint8Array<ArrayBuffer>, name: string) =>
     json<{ hash: string; name: string }>('POST', '/grids', formWith(new Blob([vti]), name)),
+  bake: (scene: Scene, from: number, through: number) => json<StoredBake>('POST', '/bakes', { scene, from, through }),
+  pauseBake: (id: string) => json<StoredBake>('POST', `/bakes/${id}/pause`),
+  resumeBake: (id: string) => json<StoredBake>('POST', `/bakes/${id}/resume`),
+  removeBake: (id: string) => json<unknown>('DELETE', `/bakes/${id}`),
+  bakedFrame: (id: string, frame: number) =>
+    request('GET', `/bakes/${id}/frames/${frame}`).then(async (response) => new Uint8Array(await response.arrayBuffer())),
   keptBytes: (sort: KeptFile['sort'], hash: string) =>
     request('GET', `/${{ image: 'images', mesh: 'meshes', grid: 'grids' }[sort]}/${hash}`).then(
       async (response) => new Uint8Array(await response.arrayBuffer()),

@@ -12,6 +12,9 @@ export interface Found {
   readonly purpose: number;
 }
 
+/** Births of bodies: number, and how its place is found again. */
+export type KeptBirths = readonly (readonly [body: number, k: number, purpose: number])[];
+
 /** Where particles were at the beginning of a substep, and how fast. */
 interface Before {
   readonly x: Float32Array;
@@ -58,6 +61,19 @@ export class Bodies {
   /** Takes note of a birth. */
   note(body: number, found: Found): void {
     this.found.set(body, found);
+  }
+
+  /** What is known of births, to be taken by {@link take}. */
+  keep(): KeptBirths {
+    return [...this.found].map(([body, { k, purpose }]) => [body, k, purpose] as const);
+  }
+
+  /** Takes what was kept, at that frame. */
+  take(births: KeptBirths, frame: number): void {
+    this.found.clear();
+    this.stands.clear();
+    for (const [body, k, purpose] of births) this.found.set(body, { k, purpose });
+    if (this.bondAt) this.bond = this.bondAt(frame);
   }
 
   /** True for a particle that stays at its place of rest. */

@@ -21,6 +21,19 @@ export function packedColour([red, green, blue]: ArrayLike<number> & Iterable<nu
   return (part(red!) << 16) | (part(green!) << 8) | part(blue!);
 }
 
+/** A population at rest: all columns as long as there are particles, float columns in the order of {@link ALL_COLUMNS}. */
+export interface KeptPopulation {
+  /** Alive, born, died, retired, dropped. */
+  readonly counts: readonly [number, number, number, number, number];
+  readonly id: Uint32Array<ArrayBuffer>;
+  readonly birth: Float64Array<ArrayBuffer>;
+  readonly held: Uint16Array<ArrayBuffer>;
+  readonly generation: Uint8Array<ArrayBuffer>;
+  readonly events: Uint32Array<ArrayBuffer>;
+  readonly tint: Uint32Array<ArrayBuffer>;
+  readonly floats: readonly Float32Array[];
+}
+
 /**
  * The living particles of one emitter, as columns. Slots are filled without gaps; a particle that dies gives its slot to
  * the last one, and nothing depends on the slot a particle sits in.
@@ -98,6 +111,34 @@ export class Population {
       const old = column.slice(0, this.count);
       for (let slot = 0; slot < this.count; slot++) column[slot] = old[order[slot]!]!;
     }
+  }
+
+  /** All that is known of its particles. */
+  keep(): KeptPopulation {
+    const { count, born, died, retired, dropped, names } = this;
+    const part = <T extends { slice(from: number, to: number): T }>(column: T) => column.slice(0, count);
+    return {
+      counts: [count, born, died, retired, dropped],
+      id: part(this.id),
+      birth: part(this.birth),
+      held: part(this.held),
+      generation: part(this.generation),
+      events: part(this.events),
+      tint: this.tinted ? part(this.tint) : this.tint,
+      floats: names.map((name) => part(this.columns[name])),
+    };
+  }
+
+  /** Takes the particles that were kept of a population of the same sort, in place of its own. */
+  take({ counts, id, birth, held, generation, events, tint, floats }: KeptPopulation): void {
+    [this.count, this.born, this.died, this.retired, this.dropped] = counts;
+    this.id = id.slice();
+    this.birth = birth.slice();
+    this.held = held.slice();
+    this.generation = generation.slice();
+    this.events = events.slice();
+    this.tint = tint.slice();
+    this.names.forEach((name, i) => (this.columns[name] = floats[i]!.slice()));
   }
 
   private grow(): void {

@@ -13,7 +13,7 @@ import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
 import { sumsOfBlock } from '../stack/sums';
 import { sortIntoZones } from '../stack/zones';
-import type { Bodies } from './bodies';
+import type { Bodies, KeptBirths } from './bodies';
 import { nurseryOf, startFrame, type Nursery, type Portion } from './births';
 import { blame } from './blame';
 import { childNurseryOf, Track, type ChildNursery } from './children';
@@ -25,7 +25,7 @@ import { clockIn } from '../scene/clock';
 import { stepsOf, type Clock } from '../time/clock';
 import { setOrientation } from './newborn';
 import { moveObstacles, obstaclesOf } from './obstacles';
-import { KILLED, Population } from './population';
+import { KILLED, Population, type KeptPopulation } from './population';
 import { orderInSpace } from './spatial-order';
 import { swallow } from './swallow';
 
@@ -58,6 +58,16 @@ function inOrderOfDescent(emitters: readonly Emitter[]): number[] {
   };
   emitters.forEach((_, index) => add(index, 0));
   return order;
+}
+
+/** Where a run is, so that another can go on from there. */
+export interface Checkpoint {
+  readonly frame: number;
+  readonly populations: readonly KeptPopulation[];
+  readonly blamed: readonly (readonly [string, number])[];
+  /** Of every obstacle, the scene box among them. */
+  readonly contacts: readonly number[];
+  readonly births: readonly KeptBirths[];
 }
 
 /**
@@ -140,6 +150,27 @@ export class Simulation {
     }
     this.frame += 1;
     return true;
+  }
+
+  /** Where the run is, at full precision. */
+  keep(): Checkpoint {
+    return {
+      frame: this.frame,
+      populations: this.populations.map((population) => population.keep()),
+      blamed: [...this.blamed],
+      contacts: this.obstacles.map(({ contacts }) => contacts),
+      births: this.populations.map((_, e) => this.bodiesOf(e)?.keep() ?? []),
+    };
+  }
+
+  /** Goes to where another run of the same scene, assets and portion was: from there on both are the same, bit for bit. */
+  take({ frame, populations, blamed, contacts, births }: Checkpoint): void {
+    this.frame = frame;
+    this.populations.forEach((population, e) => population.take(populations[e]!));
+    this.blamed.clear();
+    for (const [name, n] of blamed) this.blamed.set(name, n);
+    this.obstacles.forEach((obstacle, o) => (obstacle.contacts = contacts[o]!));
+    this.populations.forEach((_, e) => this.bodiesOf(e)?.take(births[e]!, this.sceneFrame));
   }
 
   /** Contacts with each collider of the scene since the start, in its order; 0 for those that are off. */

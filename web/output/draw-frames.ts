@@ -94,7 +94,7 @@ export async function drawFrames(
     };
     const first = pictures[begin]!.frame;
     await runFrames(
-      { scene, assets, share: 1, from: drawnFrom(scene, first), through: pictures.at(-1)!.frame },
+      { scene, assets, share: 1, from: drawnFrom(scene, first), through: pictures.at(-1)!.frame, bake: settings.bake },
       own.signal,
       async (frame) => {
         past.add(frame);

@@ -15,6 +15,10 @@ import { loadQueue, order, useQueue } from './queue';
 import { ParticlesSection } from './particles-section';
 import { SampleTrial } from './sample-trial';
 import { QueuePanel } from './queue-panel';
+import { BakesPanel } from './bakes-panel';
+import { BakeSection } from './bake-section';
+import { holding, useBakesOf } from '../stage/bakes';
+import { drawnFrom } from '../view/history';
 import {
   ALPHA_WORDS,
   bitsOf,
@@ -88,6 +92,7 @@ export function OutputPage() {
   const jobs = useQueue((queue) => queue.jobs);
   const going = useQueue((queue) => queue.going?.id);
   const [chosen, setChosen] = useState<number>();
+  const [live, setLive] = useState(false);
   useEffect(() => {
     transport.pause();
     void loadQueue();
@@ -102,6 +107,7 @@ export function OutputPage() {
     layers: false,
     split: 'together',
     pattern: `${fileStem(scene.name)}_####`,
+    bake: '',
     ...wanted,
   });
   const { format, bits, alpha, layers, split, from, through, every, pattern } = settings;
@@ -129,6 +135,9 @@ export function OutputPage() {
   const { output } = scene;
   const sizeName = `${output.width} × ${output.height}`;
   const frames = framesOf(settings);
+  const bakes = useBakesOf(scene);
+  const bakeOf = (span: { from: number; through: number }) => holding(bakes, drawnFrom(scene, span.from), span.through);
+  const baked = bakeOf(settings);
   const shown = jobs.find(({ id }) => id === chosen);
   const choices = formatOf(format).alpha
     ? (['none', 'straight', ...(formatOf(format).frames ? ['premultiplied'] : [])] as AlphaName[])
@@ -138,7 +147,7 @@ export function OutputPage() {
   const render = async (wanted: RenderSettings) => {
     void saver.flush();
     setChosen(undefined);
-    await order(scene, wanted);
+    await order(scene, { ...wanted, bake: live ? '' : (bakeOf(wanted)?.id ?? '') });
   };
   return (
     <main className="flex min-h-0 flex-1">
@@ -153,9 +162,14 @@ export function OutputPage() {
             <Preview frame={from} />
           )}
         </div>
-        <section className="shrink-0 border-t border-rule bg-panel" aria-label="Queue of renders">
-          <QueuePanel chosen={chosen} onChoose={setChosen} />
-        </section>
+        <div className="grid shrink-0 grid-cols-[3fr_2fr] border-t border-rule bg-panel">
+          <section className="min-w-0 border-r border-rule" aria-label="Queue of renders">
+            <QueuePanel chosen={chosen} onChoose={setChosen} />
+          </section>
+          <section className="min-w-0" aria-label="Bakes on the server">
+            <BakesPanel />
+          </section>
+        </div>
       </div>
       <aside className="w-84 shrink-0 overflow-y-auto border-l border-rule bg-panel" aria-label="Render settings">
         <Section
@@ -210,6 +224,19 @@ export function OutputPage() {
               <Choice label="Pictures" value={split} options={SPLITS} onChange={(value) => set({ split: value as SplitName })} />
             </LabelledRow>
           )}
+          {baked && (
+            <LabelledRow label="Particles" help="Those of the bake, or simulated once more.">
+              <Choice
+                label="Particles of the render"
+                value={live ? 'live' : 'bake'}
+                options={[
+                  { value: 'bake', label: 'from the bake' },
+                  { value: 'live', label: 'simulated' },
+                ]}
+                onChange={(value) => setLive(value === 'live')}
+              />
+            </LabelledRow>
+          )}
           <NumberRow
             label="From frame"
             value={from}
@@ -262,7 +289,8 @@ export function OutputPage() {
             Render frame {still} as a still
           </button>
         </div>
-        <ParticlesSection from={from} through={through} />
+        <BakeSection />
+        <ParticlesSection from={from} through={through} bake={live ? '' : (baked?.id ?? '')} />
       </aside>
     </main>
   );

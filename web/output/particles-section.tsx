@@ -16,10 +16,18 @@ import { useScene } from '../store/scene-store';
 interface Span {
   readonly from: number;
   readonly through: number;
+  /** The bake that holds those frames; empty where they are simulated. */
+  readonly bake: string;
 }
 
-/** Simulates all particles of the frames and gives them as one file: of a frame as it is, of several in a zip, or in one USD. */
-async function written(scene: Scene, { from, through }: Span, format: ParticleFormat, signal: AbortSignal, told: (done: number) => void) {
+/** Takes all particles of the frames and gives them as one file: of a frame as it is, of several in a zip, or in one USD. */
+async function written(
+  scene: Scene,
+  { from, through, bake }: Span,
+  format: ParticleFormat,
+  signal: AbortSignal,
+  told: (done: number) => void,
+) {
   await loadAssets(scene);
   const { assets } = useAssets.getState();
   const ids = scene.emitters.map((e) => e.id);
@@ -32,7 +40,7 @@ async function written(scene: Scene, { from, through }: Span, format: ParticleFo
     if (error) throw error;
     parts.push(chunk as Uint8Array<ArrayBuffer>);
   });
-  await runFrames({ scene, assets, share: 1, from, through }, signal, (frame) => {
+  await runFrames({ scene, assets, share: 1, from, through, bake }, signal, (frame) => {
     if (usda) usda.add(frame.frame, tablesOf(frame.emitters, ids));
     else {
       const content = particleFile(format as Exclude<ParticleFormat, 'usda'>, scene, assets, frame.emitters);
@@ -53,7 +61,7 @@ async function written(scene: Scene, { from, through }: Span, format: ParticleFo
 }
 
 /** The particles of the frames of a render, for other programs. */
-export function ParticlesSection({ from, through }: Span) {
+export function ParticlesSection({ from, through, bake }: Span) {
   const scene = useScene();
   const formats = particleFormatsOf(scene);
   const [chosen, setFormat] = useState<ParticleFormat>('csv');
@@ -67,7 +75,7 @@ export function ParticlesSection({ from, through }: Span) {
     setFailed(undefined);
     setDone(0);
     try {
-      const file = await written(scene, { from, through }, format, stop.current.signal, setDone);
+      const file = await written(scene, { from, through, bake }, format, stop.current.signal, setDone);
       if (file) saveFile(file.content, file.name, file.type);
     } catch (error) {
       setFailed(`The particles can’t be written: ${(error as Error).message}.`);

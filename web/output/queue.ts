@@ -37,7 +37,7 @@ export function onDrawn(listener: (canvas: HTMLCanvasElement) => void): () => vo
   return () => watchers.delete(listener);
 }
 
-const NO_LAYERS = { layers: false, split: 'together' } as const;
+const FIRST_SETTINGS = { layers: false, split: 'together', bake: '' } as const;
 
 const find = (id: number): Job | undefined => useQueue.getState().jobs.find((job) => job.id === id);
 
@@ -63,7 +63,7 @@ const words = (error: Error): string =>
 const upToDate = (job: Job): Job => ({
   ...job,
   scene: sceneFrom(job.scene),
-  settings: fitting({ ...NO_LAYERS, ...job.settings }),
+  settings: fitting({ ...FIRST_SETTINGS, ...job.settings }),
 });
 
 let loaded: Promise<void> | undefined;

@@ -36,6 +36,8 @@ interface PlayerState {
   readonly born: readonly number[];
   /** Of each emitter: the most that are alive on one of the frames that are simulated, and which. */
   readonly peaks: readonly Peak[];
+  /** The bake that is played in place of simulating; undefined while it is simulated. */
+  readonly bake: string | undefined;
   readonly problem: string | undefined;
 }
 
@@ -56,5 +58,6 @@ export const usePlayer = create<PlayerState>()(() => ({
   zones: [],
   born: [],
   peaks: [],
+  bake: undefined,
   problem: undefined,
 }));

@@ -2,16 +2,18 @@ import type { Scene } from '../../core/scene/document';
 import type { Assets } from '../../core/scene/assets';
 import type { Frame } from '../../engine/frame';
 import { webCrew } from '../../engine/web-crew';
+import { bakedFrames } from './baked-frames';
 
 /**
- * Simulates frames `from` … `through` at a share and hands each to `use`, one after another: the next comes when `use` is
+ * Simulates frames `from` … `through` at a share, or reads them from a bake where one is named, and hands each to `use`, one after another: the next comes when `use` is
  * done. Ends early when the signal says so.
  */
 export async function runFrames(
-  order: { scene: Scene; assets: Assets; share: number; from: number; through: number },
+  order: { scene: Scene; assets: Assets; share: number; from: number; through: number; bake?: string },
   signal: AbortSignal,
   use: (frame: Frame) => Promise<void> | void,
 ): Promise<void> {
+  if (order.bake) return bakedFrames({ ...order, bake: order.bake }, signal, use);
   const crew = webCrew();
   try {
     await new Promise<void>((resolve, reject) => {

@@ -1,13 +1,14 @@
-import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../../core/looks';
 import { emptyMeters } from '../../core/measure/meters';
 import type { Scene } from '../../core/scene/document';
 import { firstChange } from '../../core/scene/first-change';
+import { simulationKey } from '../../core/scene/simulation-key';
 import type { Assets } from '../../core/scene/assets';
 import { lastRun, triedOn } from '../../core/time/beyond';
 import { estimateRun } from '../../core/step/estimate';
-import type { Crew } from '../../engine/crew';
+import type { Crew, Order } from '../../engine/crew';
 import { aliveOn, type Frame } from '../../engine/frame';
 import { webCrew } from '../../engine/web-crew';
+import { bakedFrames } from './baked-frames';
 import { FrameCache } from './frame-cache';
 import { usePlayer } from './player-store';
 
@@ -39,36 +40,8 @@ function countInZones(frame: Frame, zones: number): number[] {
   return Array.from(counts.subarray(1, zones + 1));
 }
 
-/** Everything of a scene that changes its particles; looks, names and the camera do not. */
-function simulationKey(scene: Scene): string {
-  const { seed, draftShare, flat, time, emitters, fields, groups, desk, colliders, carriers, zones, dials, meshes, bounds, sounds } = scene;
-  return JSON.stringify([
-    seed,
-    draftShare,
-    flat,
-    time,
-    // Of a look only whether its particles turn changes what is simulated.
-    emitters.map((e) => ({
-      ...e,
-      name: '',
-      shown: true,
-      look: [isSeenToTurn(e), fieldShownBy(e), sourceShownBy(e)],
-      besides: 0,
-      rendered: true,
-    })),
-    fields.map((f) => ({ ...f, name: '' })),
-    groups.map((g) => ({ ...g, name: '', folded: false })),
-    { ...desk, state: '' },
-    colliders.map((c) => ({ ...c, name: '', shown: true })),
-    carriers.map((c) => ({ ...c, name: '', shown: true })),
-    zones.map((z) => ({ ...z, name: '', tint: '', tinted: 0, sizes: 1 })),
-    dials,
-    meshes.map((m) => m.source),
-    bounds,
-    // A sound stays what it is under its hash.
-    sounds.map((sound) => sound.hash),
-  ]);
-}
+/** Everything of a scene that changes the particles one sees while working on it. */
+const workKey = (scene: Scene): string => `${scene.draftShare} ${simulationKey(scene)}`;
 
 /**
  * Keeps simulated frames in step with the open scene: after an edit the frame on the screen comes first (as a deeper
@@ -89,6 +62,9 @@ export class Session {
   private held = false;
   /** A run of the playhead's frame alone is under way. */
   private quick = false;
+  /** The state of the scene of which a bake is played, and what ends the reading of it. */
+  private bakedKey: string | undefined;
+  private reading: AbortController | undefined;
   private secondsAStep = FIRST_GUESS;
   private listeners = new Set<(frame: Frame) => void>();
   private current: Frame | undefined;
@@ -119,11 +95,13 @@ export class Session {
     this.document = document;
     this.scene = scene;
     this.assets = assets;
-    const key = simulationKey(scene);
+    const key = workKey(scene);
     if (key === this.key && !fresh) return;
     this.key = fresh ? `${key} ${assets.size}` : key;
+    // What was baked is another scene’s now.
+    if (key !== this.bakedKey) this.endBake();
     // Frames before the first that can have changed are as good as new.
-    if (this.cachedScene) this.cache.keepBefore(fresh ? -Infinity : firstChange(this.cachedScene, scene, simulationKey));
+    if (this.cachedScene) this.cache.keepBefore(fresh ? -Infinity : firstChange(this.cachedScene, scene, workKey));
     this.cachedScene = scene;
     this.editedAt ??= performance.now();
     const { first } = scene.time;
@@ -137,6 +115,29 @@ export class Session {
   tryOn(beyond: number): void {
     usePlayer.setState({ beyond });
     if (this.document) this.setScene(this.document, this.assets);
+  }
+
+  /** Plays the frames of a bake of the scene as it is in place of simulating it; undefined ends that. */
+  playBake(bake: string | undefined): void {
+    this.endBake();
+    if (bake && this.scene) this.bakedKey = workKey(this.scene);
+    usePlayer.setState({ bake });
+    this.crew.stop();
+    this.cache.clear();
+    this.quick = false;
+    this.cachedKey = '';
+    if (this.scene) this.refresh();
+  }
+
+  private endBake(): void {
+    this.reading?.abort();
+    this.reading = undefined;
+    this.bakedKey = undefined;
+    if (usePlayer.getState().bake === undefined) return;
+    usePlayer.setState({ bake: undefined });
+    // Frames of a bake hold all particles, and no meters.
+    this.cache.clear();
+    this.cachedKey = '';
   }
 
   /** A control is held, or let go of. */
@@ -173,6 +174,8 @@ export class Session {
 
   dispose(): void {
     this.ended = true;
+    this.reading?.abort();
+    usePlayer.setState({ bake: undefined });
     this.crew.end();
     this.listeners.clear();
   }
@@ -197,6 +200,7 @@ export class Session {
       if (!this.held) this.runAll(scene.time.first);
       return;
     }
+    if (this.bakedKey !== undefined) return this.runAll(frame);
     const { steps, alive } = estimateRun(scene, this.assets, frame);
     const seconds = (steps * scene.draftShare * this.secondsAStep) / this.crew.threads;
     if (seconds > PATIENCE) {
@@ -248,17 +252,15 @@ export class Session {
       this.cache.expectNone();
       return;
     }
-    this.crew.start({
-      scene,
-      assets: this.assets,
-      share: scene.draftShare,
+    const order = {
       from,
       through: lastRun(scene.time),
-      onFrame: (made) => {
+      onFrame: (made: Frame) => {
         // A frame of the state before an edit that has come in the meantime.
         if (this.key !== key) return;
         if (!this.cache.add(made)) {
           this.crew.stop();
+          this.reading?.abort();
           this.cache.expectNone();
         }
         if (made.frame === usePlayer.getState().frame) {
@@ -267,13 +269,35 @@ export class Session {
         }
         this.tellCached();
       },
-      onDone: (secondsAStep) => {
+      onDone: (secondsAStep: number) => {
         this.learn(secondsAStep);
         this.cache.expectNone();
         this.tellCached(true);
       },
-      onFailed: (message) => this.fail(message),
-    });
+      onFailed: (message: string) => this.fail(message),
+    };
+    if (this.bakedKey === undefined) this.crew.start({ ...order, scene, assets: this.assets, share: scene.draftShare });
+    else this.readBake(order);
+  }
+
+  /** Reads the frames of the bake that is played. */
+  private readBake({
+    from,
+    through,
+    onFrame,
+    onDone,
+  }: Pick<Order, 'from' | 'through' | 'onFrame'> & { onDone(seconds: number): void }): void {
+    const bake = usePlayer.getState().bake!;
+    this.reading?.abort();
+    const { signal } = (this.reading = new AbortController());
+    bakedFrames({ bake, from, through }, signal, onFrame).then(
+      () => signal.aborted || onDone(0),
+      (error: Error) => {
+        if (signal.aborted) return;
+        this.playBake(undefined);
+        usePlayer.setState({ problem: `The bake can’t be played: ${error.message}`, playing: false });
+      },
+    );
   }
 
   private timeEdit(): void {
@@ -301,17 +325,27 @@ export class Session {
       meters.groups.length === scene.groups.length &&
       meters.bounds.length === scene.emitters.length;
     const alive = aliveOn(frame);
+    const baked = this.bakedKey !== undefined;
+    if (baked) this.measure(frame);
     usePlayer.setState({
       shown: frame.frame,
       share: frame.share,
       alive,
       whole: frame.share < 1 ? Math.round(alive / frame.share) : alive,
       retired: frame.blamed,
-      meters: fits ? meters : emptyMeters(scene.fields.length, scene.emitters.length, scene.groups.length),
+      // What was measured on the frame before stays until a frame of a bake is measured.
+      ...(baked ? {} : { meters: fits ? meters : emptyMeters(scene.fields.length, scene.emitters.length, scene.groups.length) }),
       contacts: frame.contacts,
       zones: countInZones(frame, scene.zones.length).map((n) => Math.round(n / frame.share)),
       born: frame.emitters.map((e) => Math.round(e.born / frame.share)),
       problem: undefined,
+    });
+  }
+
+  /** Frames of a bake come without meters. */
+  private measure(frame: Frame): void {
+    this.crew.measure(this.scene!, this.assets, this.key, frame, (meters) => {
+      if (this.current === frame) usePlayer.setState({ meters });
     });
   }
 

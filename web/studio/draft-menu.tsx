@@ -3,7 +3,9 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { NumberBox } from '../parts/number-field';
 import { thousands } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
-import { editScene, useSceneOf } from '../store/scene-store';
+import { holding, useBakesOf } from '../stage/bakes';
+import { useStage } from '../stage/stage';
+import { editScene, useScene, useSceneOf } from '../store/scene-store';
 
 const SHARES = [1, 0.5, 0.2, 0.1, 0.05, 0.01];
 const LEAST_SHARE = 1e-6;
@@ -48,19 +50,42 @@ function ByCount() {
   );
 }
 
+/** Plays a bake of the scene as it is, where there is one. */
+function BakeItem() {
+  const scene = useScene();
+  const { session } = useStage();
+  const playing = usePlayer((player) => player.bake);
+  const whole = holding(useBakesOf(scene), scene.time.first, scene.time.last);
+  if (!whole && playing === undefined) return null;
+  return (
+    <MenuItem>
+      <button
+        className="block w-full border-t border-rule px-4 py-1.5 text-left text-xs data-focus:bg-raised"
+        role="menuitemcheckbox"
+        aria-checked={playing !== undefined}
+        title="All particles as they were baked, without waiting"
+        onClick={() => session.playBake(playing === undefined ? whole?.id : undefined)}
+      >
+        {playing === undefined ? 'Play the bake' : 'Simulate again'}
+      </button>
+    </MenuItem>
+  );
+}
+
 /** How much of the particles is simulated while working, and the switch for it. */
 export const DraftMenu = memo(function DraftMenu() {
   const draftShare = useSceneOf((scene) => scene.draftShare);
   const enlarge = useSceneOf((scene) => scene.work.enlarge);
   const share = usePlayer((player) => player.share);
   const deeper = share < draftShare * 0.999;
+  const bake = usePlayer((player) => player.bake);
   return (
     <Menu>
       <MenuButton
         className={`num text-button ${share < 1 || draftShare < 1 ? 'text-lamp' : ''}`}
         title="How many of the particles are simulated while you work"
       >
-        {shareInWords(deeper ? share : draftShare)}
+        {bake === undefined ? shareInWords(deeper ? share : draftShare) : 'From the bake'}
       </MenuButton>
       <MenuItems anchor="bottom end" className="z-10 border border-rule bg-panel py-1 focus:outline-none">
         {SHARES.map((option) => (
@@ -74,6 +99,7 @@ export const DraftMenu = memo(function DraftMenu() {
           </MenuItem>
         ))}
         <ByCount />
+        <BakeItem />
         <MenuItem>
           <button
             className="block w-full border-t border-rule px-4 py-1.5 text-left text-xs data-focus:bg-raised"

@@ -1,0 +1,123 @@
+import { cpus } from 'node:os';
+import type { Scene } from '../core/scene/document';
+import { startFrame } from '../core/step/births';
+import { bake as bakeFrames, manifestFor, type BakeOrder } from '../engine/bake/bake';
+import { BakeError } from '../engine/bake/manifest';
+import { merge as mergeParts } from '../engine/bake/merge';
+import { BakeReader, folderBytes } from '../engine/bake/store';
+import { nodeCrew } from '../engine/node-crew';
+import { UsageError } from './arguments';
+import { openScene } from './open-scene';
+
+export interface BakeOptions {
+  readonly out: string;
+  readonly frames: string | undefined;
+  readonly slice: string | undefined;
+  readonly threads: number | undefined;
+}
+
+/** First and last frame of `A-B`; of the shot where it is left out. */
+function spanOf(text: string | undefined, scene: Scene): readonly [number, number] {
+  const { first, last } = scene.time;
+  if (text === undefined) return [first, last];
+  const match = /^(-?\d+)(?:-(-?\d+))?$/.exec(text);
+  const from = Number(match?.[1]);
+  const through = match?.[2] === undefined ? from : Number(match[2]);
+  const start = startFrame(scene);
+  if (match && from >= start && through <= last && from <= through) return [from, through];
+  throw new UsageError(
+    `--frames is “${text}”; allowed are A-B or one frame, from ${start} to ${last}, where the shot and its pre-roll are`,
+  );
+}
+
+/** `i/n` with i from 1 to n, as which of how many from 0. */
+function partOf(text: string | undefined): { slice: number; slices: number } {
+  if (text === undefined) return { slice: 0, slices: 1 };
+  const match = /^(\d+)\/(\d+)$/.exec(text);
+  const [i, n] = [Number(match?.[1]), Number(match?.[2])];
+  if (match && i >= 1 && i <= n && n <= 4096) return { slice: i - 1, slices: n };
+  throw new UsageError(`--slice is “${text}”; allowed is i/n, i from 1 to n, n up to 4096`);
+}
+
+/** A sentence for what a bake ended with, where it is no fault of the program. */
+function told(error: unknown): never {
+  if (error instanceof BakeError) throw new UsageError(error.message);
+  const { code, path } = error as NodeJS.ErrnoException;
+  if (code === 'ENOSPC' || code === 'EDQUOT')
+    throw new UsageError(
+      `the disk is full${path ? ` at “${path}”` : ''}; make room and run the same command again, it goes on where it stopped`,
+    );
+  if (code === 'EACCES' || code === 'EROFS' || code === 'ENOTDIR' || code === 'EEXIST')
+    throw new UsageError(`“${path ?? ''}” can’t be written to (${code})`);
+  throw error;
+}
+
+/** `bathyclast bake`: writes simulated frames to a folder; run again, it goes on where it was. */
+export async function bake(name: string, options: BakeOptions): Promise<void> {
+  const { scene, assets } = await openScene(name);
+  const [from, through] = spanOf(options.frames, scene);
+  const order: BakeOrder = { scene, assets, folder: options.out, from, through, ...partOf(options.slice) };
+  const begin = performance.now();
+  const stop = new AbortController();
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop.abort());
+  try {
+    manifestFor(order);
+    const crew = nodeCrew(options.threads ?? cpus().length);
+    try {
+      await bakeFrames(order, crew, {
+        signal: stop.signal,
+        onWritten: ({ done }) => {
+          if (process.stderr.isTTY) process.stderr.write(`\rframe ${done} of ${through} `);
+        },
+      });
+    } finally {
+      crew.end();
+    }
+    if (process.stderr.isTTY) process.stderr.write('\n');
+    if (stop.signal.aborted) {
+      console.error('bathyclast: stopped; what is written stays, and the same command goes on behind it');
+      process.exitCode = 130;
+      return;
+    }
+  } catch (error) {
+    told(error);
+  }
+  const seconds = Number(((performance.now() - begin) / 1000).toFixed(2));
+  const { slice, slices, key } = new BakeReader(options.out).manifest;
+  console.log(
+    JSON.stringify({
+      scene: scene.name,
+      from,
+      through,
+      slice: `${slice + 1}/${slices}`,
+      key,
+      out: options.out,
+      bytes: folderBytes(options.out),
+      seconds,
+    }),
+  );
+}
+
+/** `bathyclast merge`: puts the parts of a bake together. */
+export function merge(folders: readonly string[], out: string): void {
+  if (folders.length === 0) throw new UsageError('give the folders of all parts of a bake');
+  try {
+    mergeParts(folders, out, (frame) => {
+      if (process.stderr.isTTY) process.stderr.write(`\rframe ${frame} `);
+    });
+    if (process.stderr.isTTY) process.stderr.write('\n');
+    const { manifest } = new BakeReader(out);
+    console.log(
+      JSON.stringify({
+        scene: manifest.scene,
+        from: manifest.from,
+        through: manifest.through,
+        parts: folders.length,
+        out,
+        bytes: folderBytes(out),
+      }),
+    );
+  } catch (error) {
+    told(error);
+  }
+}

@@ -1,0 +1,33 @@
+import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../looks';
+import type { Scene } from './document';
+
+/** Everything of a scene that its simulation hangs on, as text; names, colours and all else that is only drawn are left out. */
+export function simulationKey(scene: Scene): string {
+  const { seed, flat, time, emitters, fields, groups, desk, colliders, carriers, zones, dials, meshes, bounds, sounds } = scene;
+  return JSON.stringify([
+    seed,
+    flat,
+    time,
+    // Of a look only what its particles are to have beside their places changes what is simulated.
+    emitters.map((e) => ({
+      ...e,
+      name: '',
+      shown: true,
+      drawn: true,
+      look: [isSeenToTurn(e), fieldShownBy(e), sourceShownBy(e)],
+      besides: 0,
+      rendered: true,
+    })),
+    fields.map((f) => ({ ...f, name: '' })),
+    groups.map((g) => ({ ...g, name: '', folded: false })),
+    { ...desk, state: '' },
+    colliders.map((c) => ({ ...c, name: '', shown: true })),
+    carriers.map((c) => ({ ...c, name: '', shown: true })),
+    zones.map((z) => ({ ...z, name: '', tint: '', tinted: 0, sizes: 1 })),
+    dials,
+    meshes.map((m) => m.source),
+    bounds,
+    // A sound stays what it is under its hash.
+    sounds.map((sound) => sound.hash),
+  ]);
+}

@@ -1,0 +1,142 @@
+import { mkdirSync, rmSync, statfsSync } from 'node:fs';
+import { join } from 'node:path';
+import { ENGINE_VERSION } from '../core/engine-version';
+import type { Scene } from '../core/scene/document';
+import { BakeReader } from '../engine/bake/store';
+import { sceneFrom } from '../formats/scene-file';
+import type { StoredBake, StoredBakes } from '../formats/stored-bake';
+import type { BakesTable } from './bakes-table';
+
+/** What a thread that bakes is given. */
+export interface BakeTask {
+  readonly scene: Scene;
+  /** What the scene keeps, by content hash. */
+  readonly files: ReadonlyMap<string, Uint8Array>;
+  readonly folder: string;
+  readonly from: number;
+  readonly through: number;
+}
+
+/** What it says. */
+export type BakeNews =
+  | { readonly type: 'written'; readonly done: number; readonly bytes: number }
+  | { readonly type: 'ended'; readonly whole: boolean }
+  | { readonly type: 'failed'; readonly message: string; /** True where there was no room on the disk. */ readonly full: boolean };
+
+/** A thread that bakes. */
+export interface BakeThread {
+  stop(): void;
+}
+
+/** Starts a thread for a task; it says how it goes on. */
+export type SpawnBake = (task: BakeTask, hear: (news: BakeNews) => void) => BakeThread;
+
+/** The bakes of the server: at any time one is at work, the others wait. */
+export class BakeJobs {
+  private running: { readonly id: string; readonly thread: BakeThread; removed: boolean } | undefined;
+  private readonly listeners = new Set<() => void>();
+  private readonly readers = new Map<string, BakeReader>();
+
+  constructor(
+    private readonly table: BakesTable,
+    private readonly folder: string,
+    private readonly spawn: SpawnBake,
+    private readonly filesOf: (scene: Scene) => ReadonlyMap<string, Uint8Array>,
+  ) {
+    table.requeue();
+    this.startNext();
+  }
+
+  /** Calls the listener when anything has changed; returns how to stop. */
+  onChange(listener: () => void): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  }
+
+  list(): StoredBakes {
+    const bakes = this.table.list();
+    mkdirSync(this.folder, { recursive: true });
+    const { bavail, bsize } = statfsSync(this.folder);
+    return { bakes, used: bakes.reduce((sum, { bytes }) => sum + bytes, 0), free: bavail * bsize };
+  }
+
+  /** Lets those that wait be worked on. */
+  startNext(): void {
+    const bake = this.running ? undefined : this.table.nextQueued();
+    if (bake) this.start(bake);
+    for (const listener of this.listeners) listener();
+  }
+
+  private start(bake: StoredBake): void {
+    const { id, first, last } = bake;
+    if (bake.engine !== ENGINE_VERSION) {
+      this.table.setState(
+        id,
+        'failed',
+        `it was begun by version ${bake.engine} of the engine, and this is ${ENGINE_VERSION}; bake it anew`,
+      );
+      return this.startNext();
+    }
+    const scene = sceneFrom(JSON.parse(this.table.document(id)!));
+    const task: BakeTask = { scene, files: this.filesOf(scene), folder: this.folderOf(id), from: first, through: last };
+    this.table.setState(id, 'running');
+    this.running = { id, removed: false, thread: this.spawn(task, (news) => this.hear(id, news)) };
+  }
+
+  private hear(id: string, news: BakeNews): void {
+    if (this.running?.id !== id) return;
+    if (news.type === 'written') {
+      this.table.setDone(id, news.done, news.bytes);
+      return this.listeners.forEach((listener) => listener());
+    }
+    const { removed } = this.running;
+    this.running = undefined;
+    if (removed) this.forget(id);
+    else if (news.type === 'failed') this.table.setState(id, news.full ? 'paused' : 'failed', news.message);
+    else if (news.whole) this.table.setState(id, 'done');
+    else if (this.table.find(id)?.state === 'running') this.table.setState(id, 'paused');
+    this.startNext();
+  }
+
+  /** Stops work on a bake; what is written stays. */
+  pause(id: string): void {
+    this.table.setState(id, 'paused');
+    if (this.running?.id === id) this.running.thread.stop();
+    this.startNext();
+  }
+
+  resume(id: string): void {
+    this.table.setState(id, 'queued');
+    this.startNext();
+  }
+
+  /** Stops work on a bake and takes its files away. */
+  remove(id: string): void {
+    if (this.running?.id === id) {
+      this.running.removed = true;
+      this.table.remove(id);
+      this.running.thread.stop();
+    } else this.forget(id);
+    this.startNext();
+  }
+
+  /** The bytes of a frame; undefined where it is not there. */
+  frame(id: string, frame: number): Uint8Array | undefined {
+    let reader = this.readers.get(id);
+    if (!reader) {
+      reader = new BakeReader(this.folderOf(id));
+      this.readers.set(id, reader);
+    }
+    return reader.frame(frame);
+  }
+
+  private folderOf(id: string): string {
+    return join(this.folder, id);
+  }
+
+  private forget(id: string): void {
+    this.table.remove(id);
+    this.readers.delete(id);
+    rmSync(this.folderOf(id), { recursive: true, force: true });
+  }
+}

@@ -1,0 +1,36 @@
+import { cpus } from 'node:os';
+import { parentPort, workerData } from 'node:worker_threads';
+import { bake } from '../engine/bake/bake';
+import { nodeCrew } from '../engine/node-crew';
+import { decodedAssets } from '../formats/scene-file';
+import type { BakeNews, BakeTask } from './bake-jobs';
+
+const { scene, files, ...span } = workerData as BakeTask;
+const port = parentPort!;
+const say = (news: BakeNews) => port.postMessage(news);
+const stop = new AbortController();
+port.once('message', () => stop.abort());
+
+const crew = nodeCrew(cpus().length);
+try {
+  let done = span.from - 1;
+  await bake({ scene, assets: decodedAssets(scene, files), ...span, slice: 0, slices: 1 }, crew, {
+    signal: stop.signal,
+    onWritten: (progress) => {
+      done = progress.done;
+      say({ type: 'written', ...progress });
+    },
+  });
+  say({ type: 'ended', whole: done >= span.through });
+} catch (error) {
+  const { code, message } = error as NodeJS.ErrnoException;
+  const full = code === 'ENOSPC' || code === 'EDQUOT';
+  say({
+    type: 'failed',
+    full,
+    message: full ? 'the disk is full; what is written stays: make room and go on' : message,
+  });
+} finally {
+  crew.end();
+  port.close();
+}

@@ -1,0 +1,59 @@
+import { useEffect, useState } from 'react';
+import { create } from 'zustand';
+import { ENGINE_VERSION } from '../../core/engine-version';
+import { completeScene, type Written } from '../../core/scene/complete';
+import type { Scene } from '../../core/scene/document';
+import { simulationKey } from '../../core/scene/simulation-key';
+import { contentHash } from '../../formats/image';
+import type { StoredBake, StoredBakes } from '../../formats/stored-bake';
+
+/** The bakes of the server, as last told; undefined until they are. */
+export const useBakes = create<{ readonly told: StoredBakes | undefined }>()(() => ({ told: undefined }));
+
+let listeners = 0;
+let source: EventSource | undefined;
+
+/** Keeps {@link useBakes} told of what the server does, while something on the page wants to know. */
+export function useToldOfBakes(): void {
+  useEffect(() => {
+    if (listeners++ === 0) {
+      source = new EventSource('/api/bakes/events');
+      source.onmessage = ({ data }: MessageEvent<string>) => useBakes.setState({ told: JSON.parse(data) as StoredBakes });
+    }
+    return () => {
+      if (--listeners > 0) return;
+      source?.close();
+      source = undefined;
+    };
+  }, []);
+}
+
+/** What a bake of a scene is known by: SHA-256 of all that its simulation hangs on. */
+export function bakeKey(scene: Scene): Promise<string> {
+  // Completed, so that its members stand in the order of the server’s.
+  const text = simulationKey(completeScene(scene as unknown as Written));
+  return contentHash(new TextEncoder().encode(text));
+}
+
+/** Milliseconds without an edit after which a bake is looked for. */
+const REST = 150;
+
+/** The bakes of the scene as it is now, the newest first: whole ones and others. */
+export function useBakesOf(scene: Scene): readonly StoredBake[] {
+  useToldOfBakes();
+  const bakes = useBakes(({ told }) => told?.bakes);
+  const [key, setKey] = useState<string>();
+  useEffect(() => {
+    let gone = false;
+    const due = setTimeout(() => void bakeKey(scene).then((made) => gone || setKey(made)), REST);
+    return () => {
+      gone = true;
+      clearTimeout(due);
+    };
+  }, [scene]);
+  return (bakes ?? []).filter((bake) => bake.key === key && bake.engine === ENGINE_VERSION);
+}
+
+/** A bake that is done and holds all of those frames. */
+export const holding = (bakes: readonly StoredBake[], from: number, through: number): StoredBake | undefined =>
+  bakes.find(({ state, first, last }) => state === 'done' && first <= from && last >= through);
