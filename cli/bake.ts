@@ -47,8 +47,8 @@ function told(error: unknown): never {
     throw new UsageError(
       `the disk is full${path ? ` at “${path}”` : ''}; make room and run the same command again, it goes on where it stopped`,
     );
-  if (code === 'EACCES' || code === 'EROFS' || code === 'ENOTDIR' || code === 'EEXIST')
-    throw new UsageError(`“${path ?? ''}” can’t be written to (${code})`);
+  if (path !== undefined && ['EACCES', 'EROFS', 'ENOTDIR', 'EEXIST', 'ENOENT', 'EPERM'].includes(code ?? ''))
+    throw new UsageError(`“${path}” can’t be written to (${code})`);
   throw error;
 }
 

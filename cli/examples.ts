@@ -1,7 +1,8 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { examples } from '../core/examples';
 import { sceneText } from '../formats/scene-file';
+import { makeFolder } from '../engine/make-folder';
 import { UsageError } from './arguments';
 
 /** `bathyclast examples [--write DIR]`. */
@@ -11,7 +12,7 @@ export function listExamples(write: string | undefined): void {
       console.log(`${slug}\t${scene.name}: frames ${scene.time.first} to ${scene.time.last}, ${scene.fields.length} fields`);
     else
       try {
-        mkdirSync(write, { recursive: true });
+        makeFolder(write);
         const path = join(write, `${slug}.json`);
         writeFileSync(path, sceneText(scene));
         console.log(path);

@@ -1,11 +1,12 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { accessSync, constants, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { accessSync, constants, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { delimiter, dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from 'playwright-core';
 import { findExample } from '../core/examples';
 import type { Scene } from '../core/scene/document';
+import { makeFolder } from '../engine/make-folder';
 import type { HeadlessOrder, HeadlessPart } from '../formats/headless';
 import {
   fitting,
@@ -159,7 +160,7 @@ export async function render(name: string, options: RenderOptions): Promise<void
   const executablePath = browserPath();
   const frames = framesOf(order.settings);
   const drawn = picturesOf(fitting(order.settings), scene.emitters).length;
-  mkdirSync(pictures ? out : dirname(out), { recursive: true });
+  makeFolder(pictures ? out : dirname(out));
   const begin = performance.now();
   const data = mkdtempSync(join(tmpdir(), 'bathyclast-render-'));
   const { address, server } = await startServer(data);
@@ -177,7 +178,7 @@ export async function render(name: string, options: RenderOptions): Promise<void
         note = sent.note;
         writeFileSync(out, bytes);
       } else if (pictures) {
-        mkdirSync(dirname(join(out, sent.path)), { recursive: true });
+        makeFolder(dirname(join(out, sent.path)));
         writeFileSync(join(out, sent.path), bytes);
       }
     });

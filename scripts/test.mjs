@@ -5,8 +5,8 @@ import { spawnSync } from 'node:child_process';
 import { install } from './install.mjs';
 import { root } from './run.mjs';
 
-/** Debian's packages that the tests drive: the browser, and ffprobe to look at clips. */
-const PROGRAMS = { '/usr/bin/chromium': 'chromium', '/usr/bin/ffprobe': 'ffmpeg' };
+/** Debian's packages that the tests drive: the browser, ffprobe to look at clips, and GNU parallel to share out a bake. */
+const PROGRAMS = { '/usr/bin/chromium': 'chromium', '/usr/bin/ffprobe': 'ffmpeg', '/usr/bin/parallel': 'parallel' };
 
 function step(name, command, args) {
   console.error(`\n== ${name}`);

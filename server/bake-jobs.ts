@@ -1,7 +1,8 @@
-import { mkdirSync, rmSync, statfsSync } from 'node:fs';
+import { rmSync, statfsSync } from 'node:fs';
 import { join } from 'node:path';
 import { ENGINE_VERSION } from '../core/engine-version';
 import type { Scene } from '../core/scene/document';
+import { makeFolder } from '../engine/make-folder';
 import { BakeReader } from '../engine/bake/store';
 import { sceneFrom } from '../formats/scene-file';
 import type { StoredBake, StoredBakes } from '../formats/stored-bake';
@@ -55,7 +56,7 @@ export class BakeJobs {
 
   list(): StoredBakes {
     const bakes = this.table.list();
-    mkdirSync(this.folder, { recursive: true });
+    makeFolder(this.folder);
     const { bavail, bsize } = statfsSync(this.folder);
     return { bakes, used: bakes.reduce((sum, { bytes }) => sum + bytes, 0), free: bavail * bsize };
   }

@@ -1,6 +1,7 @@
 import Database from 'better-sqlite3';
-import { accessSync, constants, existsSync, mkdirSync } from 'node:fs';
-import { dirname, join, resolve } from 'node:path';
+import { accessSync, constants } from 'node:fs';
+import { join } from 'node:path';
+import { makeFolder } from '../engine/make-folder';
 import { migrations } from './migrations';
 
 /** A data folder that can't be used, in a sentence for the person who started the program. */
@@ -8,20 +9,13 @@ export class DataFolderError extends Error {}
 
 export type Db = Database.Database;
 
-/** Makes a folder and those above it; one by one, since Node.js never comes back from a recursive mkdir below /proc. */
-function makeFolder(folder: string): void {
-  if (existsSync(folder)) return;
-  makeFolder(dirname(folder));
-  mkdirSync(folder);
-}
-
 /**
  * Opens the data file of a folder, made if need be, and brings it up to date. The exclusive lock is held until it is
  * closed or the process ends, however it ends. Throws {@link DataFolderError}.
  */
 export function openDatabase(folder: string): Db {
   try {
-    makeFolder(resolve(folder));
+    makeFolder(folder);
     accessSync(folder, constants.W_OK);
   } catch (error) {
     throw new DataFolderError(

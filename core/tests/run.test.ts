@@ -133,6 +133,28 @@ describe('a run is a function of the scene', () => {
     );
   });
 
+  it('a run goes on from where another was kept as if it were that one, bit for bit: random scenes, and every example', () => {
+    const goesOn = (scene: Scene, kept: number, frame: number) => {
+      const first = runOf(scene, kept);
+      const checkpoint = structuredClone(first.keep());
+      while (first.frame < frame) first.advance();
+      const second = new Simulation(scene, new Map());
+      second.take(checkpoint);
+      expect(second.frame).toBe(kept);
+      while (second.frame < frame) second.advance();
+      expect(bitsOf([second])).toEqual(bitsOf([first]));
+      expect(second.contacts()).toEqual(first.contacts());
+      expect(second.populations.map(({ born, died, retired }) => [born, died, retired])).toEqual(
+        first.populations.map(({ born, died, retired }) => [born, died, retired]),
+      );
+    };
+    fc.assert(
+      fc.property(anyScene, fc.integer({ min: 0, max: 14 }), (scene, kept) => goesOn(scene, kept, 15)),
+      { numRuns: 25 },
+    );
+    for (const { scene } of examples) goesOn({ ...scene, time: { ...scene.time, preRoll: 0 } }, scene.time.first + 3, scene.time.first + 7);
+  });
+
   it('a draft is a subset of the whole run: the same particles on the same paths, bit for bit', () => {
     fc.assert(
       fc.property(anyScene, fc.double({ min: 0.05, max: 0.9, noNaN: true }), (scene, share) => {

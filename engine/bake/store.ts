@@ -1,17 +1,6 @@
-import {
-  closeSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  statSync,
-  writeSync,
-} from 'node:fs';
+import { closeSync, existsSync, fsyncSync, openSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
+import { makeFolder } from '../make-folder';
 import { bytesOfChunk, indexOfChunk, type ChunkIndex } from './chunk';
 import { BakeError, manifestOf, whyOther, type BakeManifest } from './manifest';
 
@@ -92,7 +81,7 @@ export class BakeWriter {
     files: Readonly<Record<string, string>> = {},
     private readonly write: WriteAll = writeAll,
   ) {
-    mkdirSync(folder, { recursive: true });
+    makeFolder(folder);
     const path = join(folder, 'bake.json');
     if (existsSync(path)) {
       const there = manifestOf(readFileSync(path, 'utf8'), folder);

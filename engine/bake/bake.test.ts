@@ -1,0 +1,198 @@
+import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { afterEach, describe, expect, it } from 'vitest';
+import { examples } from '../../core/examples';
+import type { Scene } from '../../core/scene/document';
+import { testScene } from '../../core/tests/scenes';
+import { Crew } from '../crew';
+import type { Frame } from '../frame';
+import type { FromWorker, WorkerHandle } from '../protocol';
+import { bake, type BakeOrder } from './bake';
+import { bytesOfFrame, frameOfBytes } from './frame-bytes';
+import { merge } from './merge';
+import { BakeReader } from './store';
+
+const program = join(import.meta.dirname, '..', '..', 'dist', 'node', 'node-worker.js');
+const crews = new Set<Crew>();
+const root = mkdtempSync(join(tmpdir(), 'bathyclast-bake-'));
+let folders = 0;
+const freshFolder = () => join(root, String(folders++));
+
+afterEach(() => {
+  for (const crew of crews) crew.end();
+  crews.clear();
+});
+
+function crewOf(threads: number): Crew {
+  const crew = new Crew((): WorkerHandle => {
+    const worker = new Worker(program);
+    return {
+      post: (message, transfer) => worker.postMessage(message, transfer),
+      listen: (listener) => void worker.on('message', (message: FromWorker) => listener(message)),
+      onBreak: (listener) => void worker.on('error', (error) => listener(error.message)),
+      end: () => void worker.terminate(),
+    };
+  }, threads);
+  crews.add(crew);
+  return crew;
+}
+
+const plume: Scene = examples.find(({ slug }) => slug === 'vent-plume')!.scene;
+/** Sparks that are born along the way of others, bounce and split: whatever a run keeps from frame to frame. */
+const busy = testScene({
+  time: { last: 40, substeps: 2 },
+  emitter: {
+    shape: { kind: 'ball', radius: 1 },
+    amounts: [{ kind: 'rate', rate: 4000 }],
+    birth: { life: 1, lifeVariance: 0.5, speed: 1, spread: 60 },
+    look: { kind: 'flake', colourBy: 'source' },
+  },
+  fields: [{ settings: { kind: 'turbulence' }, strength: 3 }, { settings: { kind: 'gravity' } }],
+  colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' }, place: { position: [0, -0.5, 0] }, split: true }],
+});
+const order = (scene: Scene, folder: string, more: Partial<BakeOrder> = {}): BakeOrder => ({
+  scene,
+  assets: new Map(),
+  folder,
+  from: scene.time.first,
+  through: Math.min(40, scene.time.last),
+  slice: 0,
+  slices: 1,
+  ...more,
+});
+/** Every file of a folder, by name. */
+const filesOf = (folder: string) => new Map(readdirSync(folder).map((name) => [name, readFileSync(join(folder, name)).toString('base64')]));
+
+/** The files of an unbroken bake on one thread, made once a scene. */
+const wholes = new Map<Scene, string>();
+async function wholeOf(scene: Scene): Promise<string> {
+  const known = wholes.get(scene);
+  if (known) return known;
+  const folder = freshFolder();
+  await bake(order(scene, folder), crewOf(1));
+  wholes.set(scene, folder);
+  return folder;
+}
+
+describe('a bake', () => {
+  it('holds the particles of a run, bit for bit, in the order of their numbers', async () => {
+    const reader = new BakeReader(await wholeOf(busy), true);
+    expect(reader.isWhole).toBe(true);
+    const live = await new Promise<Frame>((resolve, reject) =>
+      crewOf(2).start({
+        scene: busy,
+        assets: new Map(),
+        share: 1,
+        from: 33,
+        through: 33,
+        onFrame: resolve,
+        onFailed: (m) => reject(new Error(m)),
+      }),
+    );
+    const kept = frameOfBytes(reader.frame(33)!);
+    expect(Buffer.from(bytesOfFrame(live)).equals(reader.frame(33)!)).toBe(true);
+    expect([...kept.emitters[0]!.id]).toEqual([...live.emitters[0]!.id].sort((a, b) => a - b));
+    expect(kept.contacts).toEqual(live.contacts);
+    expect(kept.emitters[0]!.tint).toHaveLength(kept.emitters[0]!.count);
+    expect(kept.emitters[0]!.columns.qx).toHaveLength(kept.emitters[0]!.count);
+  });
+
+  it('gives the same files for any number of threads, and in parts that are put together', async () => {
+    for (const scene of [plume, busy]) {
+      const whole = filesOf(await wholeOf(scene));
+      const three = freshFolder();
+      await bake(order(scene, three), crewOf(3));
+      expect(filesOf(three)).toEqual(whole);
+      const parts = [0, 1, 2].map(() => freshFolder());
+      for (const [slice, folder] of parts.entries()) await bake(order(scene, folder, { slice, slices: 3 }), crewOf(2));
+      const merged = freshFolder();
+      merge([parts[2]!, parts[0]!, parts[1]!], merged);
+      expect(filesOf(merged)).toEqual(whole);
+    }
+  });
+
+  it('broken off and gone on with, again and again, gives the files of an unbroken one', async () => {
+    const whole = filesOf(await wholeOf(busy));
+    const folder = freshFolder();
+    let checkpoints = 0;
+    for (let round = 0; round < 40 && !(existsSync(folder) && new BakeReader(folder).isWhole); round++) {
+      const stop = new AbortController();
+      const working = bake(order(busy, folder), crewOf(2), { signal: stop.signal, checkpointSeconds: 0.01 });
+      setTimeout(() => stop.abort(), 60 + 37 * round);
+      await working;
+      checkpoints += readdirSync(folder).filter((name) => name.startsWith('checkpoint')).length;
+    }
+    expect(checkpoints).toBeGreaterThan(0);
+    expect(filesOf(folder)).toEqual(whole);
+  });
+
+  it('bakes anew from a damaged file on, and reads none of it', async () => {
+    const from = await wholeOf(plume);
+    const folder = freshFolder();
+    cpSync(from, folder, { recursive: true });
+    const path = join(folder, 'chunk-000001.bin');
+    const bytes = readFileSync(path);
+    bytes[bytes.length >> 1]! ^= 1;
+    writeFileSync(path, bytes);
+    const reader = new BakeReader(folder, true);
+    expect(reader.isWhole).toBe(false);
+    expect(reader.frame(reader.through)).toBeDefined();
+    expect(() => reader.frame(reader.through + 1)).toThrow(/“chunk-000001.bin” is damaged/);
+    await bake(order(plume, folder), crewOf(2));
+    expect(filesOf(folder)).toEqual(filesOf(from));
+  });
+
+  it('stops at a full disk with what is written, and goes on when there is room', async () => {
+    const folder = freshFolder();
+    let room = 12_000_000;
+    const { writeSync } = await import('node:fs');
+    const full = bake(order(plume, folder, { through: 80 }), crewOf(2), {
+      write(file, bytes) {
+        room -= bytes.length;
+        if (room < 0) throw Object.assign(new Error('no space left on device'), { code: 'ENOSPC' });
+        writeSync(file, bytes);
+      },
+    });
+    await expect(full).rejects.toMatchObject({ code: 'ENOSPC' });
+    expect(readdirSync(folder).some((name) => name.startsWith('.'))).toBe(false);
+    expect(new BakeReader(folder, true).through).toBeGreaterThan(plume.time.first);
+    await bake(order(plume, folder, { through: 80 }), crewOf(2));
+    const unbroken = freshFolder();
+    await bake(order(plume, unbroken, { through: 80 }), crewOf(2));
+    expect(filesOf(folder)).toEqual(filesOf(unbroken));
+  });
+
+  it('refuses in words what does not belong together', async () => {
+    const whole = await wholeOf(plume);
+    const part = freshFolder();
+    await bake(order(plume, part, { slice: 0, slices: 2, through: 3 }), crewOf(1));
+    const told = async (work: () => unknown) => {
+      try {
+        await work();
+        return '';
+      } catch (error) {
+        return (error as Error).message;
+      }
+    };
+    expect(await told(() => bake(order(busy, whole), crewOf(1)))).toMatch(
+      /holds another bake: it is of another state of a scene \(“Vent plume”\)/,
+    );
+    expect(await told(() => bake(order(plume, whole, { through: 20 }), crewOf(1)))).toMatch(/it holds frames 0 to 40, and not 0 to 20/);
+    expect(await told(() => bake(order(plume, part, { slice: 1, slices: 2, through: 3 }), crewOf(1)))).toMatch(/it is part 1 of 2/);
+    expect(await told(() => merge([part], freshFolder()))).toMatch(/part 2 of 2 is missing/);
+    expect(await told(() => merge([part, whole], freshFolder()))).toMatch(/it holds frames 0 to 40/);
+    expect(await told(() => merge([root], freshFolder()))).toMatch(/holds no bake/);
+    const older = freshFolder();
+    cpSync(whole, older, { recursive: true });
+    const manifest = JSON.parse(readFileSync(join(older, 'bake.json'), 'utf8')) as object;
+    writeFileSync(join(older, 'bake.json'), JSON.stringify({ ...manifest, engine: 0 }));
+    expect(await told(() => bake(order(plume, older), crewOf(1)))).toMatch(/made by version 0 of the engine/);
+    const swarm = examples.find(({ slug }) => slug === 'lantern-swarm')!.scene;
+    expect(await told(() => bake(order(swarm, freshFolder(), { slices: 2 }), crewOf(1)))).toMatch(
+      /act on one another, so they can’t be baked in parts/,
+    );
+    rmSync(root, { recursive: true });
+  });
+});
