@@ -18,9 +18,10 @@ const HELP = `bathyclast: particles, force fields and their falloff, from the te
       object on standard output; with --through those of all frames, into one .usda or into files with # for the frame
   bathyclast render <scene file | example> --out DIR|FILE [--frames A-B] [--every N] [--size WxH] [--samples S]
                     [--format png|exr|mp4|webm|gif|apng] [--bits 8|16|half|float] [--alpha none|straight|premultiplied]
-                    [--layers yes|no] [--split together|emitters|both]
+                    [--layers yes|no] [--split together|emitters|both] [--bake DIR]
       pictures into a folder, or a clip into a file, by the renderer of the Output screen in the Chromium of this machine;
-      CHROMIUM names another; --layers adds depth, velocity and number to OpenEXR, --split draws each emitter by itself
+      CHROMIUM names another; --layers adds depth, velocity and number to OpenEXR, --split draws each emitter by itself;
+      --bake takes the particles from a bake of the scene
   bathyclast bake <scene file | example> --out DIR [--frames A-B] [--slice i/n] [--threads T]
       simulated frames into a folder; run again it goes on where it was broken off; --slice makes the i-th of n parts, that can be made
       on as many machines
@@ -116,7 +117,11 @@ async function run([command, ...args]: string[]): Promise<void> {
       out: options['out'],
     });
   } else if (command === 'render') {
-    const { name, options } = read(args, ['out', 'frames', 'every', 'size', 'samples', 'format', 'bits', 'alpha', 'layers', 'split'], true);
+    const { name, options } = read(
+      args,
+      ['out', 'frames', 'every', 'size', 'samples', 'format', 'bits', 'alpha', 'layers', 'split', 'bake'],
+      true,
+    );
     const { render } = await import('./render');
     await render(name, {
       out: required(options, 'out'),
@@ -129,6 +134,7 @@ async function run([command, ...args]: string[]): Promise<void> {
       alpha: options['alpha'],
       layers: options['layers'],
       split: options['split'],
+      bake: options['bake'],
     });
   } else if (command === 'bake') {
     const { name, options } = read(args, ['out', 'frames', 'slice', 'threads'], true);

@@ -4,8 +4,13 @@ import { tmpdir } from 'node:os';
 import { delimiter, dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium } from 'playwright-core';
+import { ENGINE_VERSION } from '../core/engine-version';
 import { findExample } from '../core/examples';
+import { drawnFrom } from '../core/looks/look-back';
 import type { Scene } from '../core/scene/document';
+import { manifestFor } from '../engine/bake/bake';
+import { BakeError } from '../engine/bake/manifest';
+import { BakeReader } from '../engine/bake/store';
 import { makeFolder } from '../engine/make-folder';
 import type { HeadlessOrder, HeadlessPart } from '../formats/headless';
 import {
@@ -19,6 +24,7 @@ import {
   type FormatName,
   type SplitName,
 } from '../formats/render-settings';
+import { LENT_BAKE } from '../formats/stored-bake';
 import { UsageError } from './arguments';
 import { openScene } from './open-scene';
 
@@ -32,6 +38,8 @@ export interface RenderOptions {
   readonly alpha: string | undefined;
   readonly layers: string | undefined;
   readonly split: string | undefined;
+  /** The folder of a bake whose particles are drawn. */
+  readonly bake: string | undefined;
   readonly out: string;
 }
 
@@ -93,10 +101,36 @@ function oneOf<T extends string>(option: string, text: string, allowed: readonly
   throw new UsageError(`--${option} is “${text}”; allowed are ${allowed.join(', ')}`);
 }
 
+/** Refuses a bake that is not of the scene, or does not hold the frames. */
+function fittingBake(folder: string, scene: Scene, from: number, through: number): void {
+  try {
+    const reader = new BakeReader(folder);
+    const { key } = manifestFor({ scene, from, through, slice: 0, slices: 1 });
+    const { manifest } = reader;
+    if (manifest.key !== key || manifest.engine !== ENGINE_VERSION || manifest.slices !== 1)
+      throw new UsageError(
+        `--bake is “${folder}”, a bake of ${manifest.slices > 1 ? 'some of the particles' : `another state of a scene (“${manifest.scene}”)`}; allowed is one of all particles of this scene`,
+      );
+    // Trails and motion blur look back at frames before the first that is drawn.
+    const first = drawnFrom(scene, from);
+    if (manifest.from > first || reader.through < through)
+      throw new UsageError(
+        `--bake is “${folder}”, which holds frames ${manifest.from} to ${reader.through}; to be drawn are ${first} to ${through}`,
+      );
+  } catch (error) {
+    if (error instanceof BakeError) throw new UsageError(error.message);
+    throw error;
+  }
+}
+
 /** Starts the server of the application for this render alone, and gives its address. */
-async function startServer(data: string): Promise<{ address: string; server: ChildProcess }> {
+async function startServer(data: string, bake: string | undefined): Promise<{ address: string; server: ChildProcess }> {
   const here = dirname(fileURLToPath(import.meta.url));
-  const server = spawn(process.execPath, [join(here, 'server.js'), '--port', '0', '--data', data], { stdio: ['ignore', 'pipe', 'pipe'] });
+  const server = spawn(
+    process.execPath,
+    [join(here, 'server.js'), '--port', '0', '--data', data, ...(bake === undefined ? [] : ['--bake', resolve(bake)])],
+    { stdio: ['ignore', 'pipe', 'pipe'] },
+  );
   const address = await new Promise<string>((found, failed) => {
     let said = '';
     const hear = (chunk: Buffer) => {
@@ -152,18 +186,20 @@ export async function render(name: string, options: RenderOptions): Promise<void
       layers: oneOf('layers', options.layers ?? 'no', ['yes', 'no']) === 'yes',
       split: oneOf<SplitName>('split', options.split ?? 'together', ['together', 'emitters', 'both']),
       pattern,
-      bake: '',
+      bake: options.bake === undefined ? '' : LENT_BAKE,
     },
     size: sizeOf(options.size),
     samples: options.samples,
   };
+  const sampled = options.samples === undefined ? scene : { ...scene, output: { ...scene.output, samples: options.samples } };
+  if (options.bake !== undefined) fittingBake(options.bake, sampled, from, through);
   const executablePath = browserPath();
   const frames = framesOf(order.settings);
   const drawn = picturesOf(fitting(order.settings), scene.emitters).length;
   makeFolder(pictures ? out : dirname(out));
   const begin = performance.now();
   const data = mkdtempSync(join(tmpdir(), 'bathyclast-render-'));
-  const { address, server } = await startServer(data);
+  const { address, server } = await startServer(data, options.bake);
   const browser = await chromium.launch({ executablePath, args: FLAGS });
   try {
     const page = await browser.newPage();

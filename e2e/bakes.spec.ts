@@ -1,6 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
-import { readFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { openUndressed, rendered, set } from './render-steps';
 import { choose, goToFrame } from './steps';
@@ -53,4 +56,24 @@ test('a shot is baked on the server; renders and the studio take its particles, 
     .first()
     .click();
   await expect(page.getByRole('button', { name: 'Bake all particles of the shot' })).toBeVisible();
+});
+
+test('the terminal renders from a bake that it made, and refuses one that does not fit', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
+  const bathyclast = (...args: string[]) =>
+    spawnSync(join(import.meta.dirname, '..', 'bin', 'bathyclast'), args, { encoding: 'utf8', cwd: folder, timeout: 120_000 });
+  const drawn = (out: string) => readdirSync(join(folder, out)).map((name) => PNG.sync.read(readFileSync(join(folder, out, name))));
+  expect(bathyclast('bake', 'vent-plume', '--frames', '29-31', '--out', 'bake').status).toBe(0);
+  const render = ['render', 'vent-plume', '--frames', '30-31', '--size', '320x180', '--samples', '2', '--out'];
+  expect(bathyclast(...render, 'live').status).toBe(0);
+  expect(bathyclast(...render, 'baked', '--bake', 'bake').status).toBe(0);
+  const [live, baked] = [drawn('live'), drawn('baked')];
+  expect(baked).toHaveLength(2);
+  live.forEach(({ data }, f) => {
+    expect(data.reduce((most, v, i) => Math.max(most, Math.abs(v - baked[f]!.data[i]!)), 0)).toBeLessThanOrEqual(2);
+  });
+  const early = bathyclast('render', 'vent-plume', '--frames', '29-30', '--samples', '2', '--out', 'x', '--bake', 'bake');
+  expect([early.status, early.stderr]).toEqual([2, expect.stringContaining('holds frames 29 to 31; to be drawn are 28 to 30')]);
+  const other = bathyclast('render', 'letters', '--out', 'x', '--bake', 'bake');
+  expect([other.status, other.stderr]).toEqual([2, expect.stringContaining('a bake of another state of a scene (“Vent plume”)')]);
 });

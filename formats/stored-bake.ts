@@ -1,3 +1,6 @@
+/** The id of the bake that is lent to the renders of a server. */
+export const LENT_BAKE = 'lent';
+
 /** How far the server is with a bake. */
 export interface StoredBake {
   readonly id: string;

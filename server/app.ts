@@ -3,6 +3,7 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Scene } from '../core/scene/document';
+import { LENT_BAKE } from '../formats/stored-bake';
 import { FILE_LIMITS, keptFiles } from '../formats/scene-file';
 import { DEEPEST, nestingDepth } from '../formats/bounded-json';
 import { examples } from '../core/examples';
@@ -49,6 +50,7 @@ export function createApp({
   webRoot,
   log,
   bakesFolder,
+  lentBake,
   spawnBake = bakeInThread,
 }: {
   db: Db;
@@ -56,6 +58,8 @@ export function createApp({
   log: Logger;
   /** Where baked frames are kept. */
   bakesFolder: string;
+  /** The folder of a bake that is lent to renders, under the id `lent`. */
+  lentBake?: string | undefined;
   spawnBake?: SpawnBake;
 }): Express {
   const scenes = new ScenesTable(db);
@@ -74,6 +78,8 @@ export function createApp({
     );
   const bakes = new BakesTable(db);
   const jobs = new BakeJobs(bakes, bakesFolder, spawnBake, filesOf);
+
+  if (lentBake !== undefined) jobs.lend(LENT_BAKE, lentBake);
 
   const app = express();
   app.disable('x-powered-by');

@@ -99,6 +99,11 @@ export class BakeJobs {
     this.startNext();
   }
 
+  /** Takes in a bake that another program made, for as long as this one runs, under that id. Its folder is left as it is. */
+  lend(id: string, folder: string): void {
+    this.readers.set(id, new BakeReader(folder));
+  }
+
   /** Stops work on a bake; what is written stays. */
   pause(id: string): void {
     this.table.setState(id, 'paused');
@@ -119,6 +124,10 @@ export class BakeJobs {
       this.running.thread.stop();
     } else this.forget(id);
     this.startNext();
+  }
+
+  isLent(id: string): boolean {
+    return this.readers.has(id);
   }
 
   /** The bytes of a frame; undefined where it is not there. */

@@ -85,17 +85,19 @@ export function bakeRoutes(table: BakesTable, jobs: BakeJobs): Router {
   });
 
   router.get('/:id/frames/:frame', (request, response) => {
-    const { id, first, last, done } = found(request.params.id);
+    const { id } = request.params;
+    const told = table.find(id);
     const frame = Number(request.params.frame);
     try {
-      const bytes = Number.isInteger(frame) ? jobs.frame(id, frame) : undefined;
+      const bytes = Number.isInteger(frame) && (told || jobs.isLent(id)) ? jobs.frame(id, frame) : undefined;
+      if (!bytes && !told) found(id);
       if (!bytes)
         throw failure(
           404,
           'missing',
           'frame',
-          `Frame ${request.params.frame.slice(0, 20)} of that bake is not there; it holds ${first} to ${done} of ${last}.`,
-          `a whole frame from ${first} to ${done}`,
+          `Frame ${request.params.frame.slice(0, 20)} of that bake is not there; it holds ${told?.first} to ${told?.done} of ${told?.last}.`,
+          `a whole frame from ${told?.first} to ${told?.done}`,
         );
       response.set('Content-Type', 'application/octet-stream').set('Cache-Control', 'no-store').send(Buffer.from(bytes));
     } catch (error) {

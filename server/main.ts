@@ -22,12 +22,14 @@ function refuse(sentence: string): never {
   process.exit(2);
 }
 
-function options(): { port: number; data: string } {
+function options(): { port: number; data: string; bake: string | undefined } {
   try {
     const { values } = parseArgs({
       options: {
         port: { type: 'string', default: '4173' },
         data: { type: 'string', default: 'data' },
+        // What the program at the terminal renders from.
+        bake: { type: 'string' },
         help: { type: 'boolean', short: 'h' },
       },
     });
@@ -38,13 +40,13 @@ function options(): { port: number; data: string } {
     const port = Number(values.port);
     if (values.port.trim() === '' || !Number.isInteger(port) || port < 0 || port > 65535)
       refuse(`--port is “${values.port}”; allowed is a whole number from 0 to 65535.`);
-    return { port, data: resolve(values.data) };
+    return { port, data: resolve(values.data), bake: values.bake };
   } catch (error) {
     refuse(`${(error as Error).message.split('\n')[0]} See npm start -- --help.`);
   }
 }
 
-const { port, data } = options();
+const { port, data, bake } = options();
 const webRoot = join(dirname(fileURLToPath(import.meta.url)), '..', 'web');
 if (!existsSync(join(webRoot, 'index.html'))) refuse('The page is not built; start with npm start.');
 
@@ -57,7 +59,7 @@ try {
   throw error;
 }
 
-const server = createServer(createApp({ db, webRoot, log, bakesFolder: join(data, 'bakes') }));
+const server = createServer(createApp({ db, webRoot, log, bakesFolder: join(data, 'bakes'), lentBake: bake }));
 server.on('error', (error: NodeJS.ErrnoException) => {
   db.close();
   if (error.code === 'EADDRINUSE') refuse(`Port ${port} is in use by another program. Choose another with --port N.`);

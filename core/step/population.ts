@@ -141,6 +141,17 @@ export class Population {
     this.names.forEach((name, i) => (this.columns[name] = floats[i]!.slice()));
   }
 
+  /** Takes away what has come to the end of its life at a time, seconds, or was ended by a contact. */
+  bury(time: number): void {
+    const { birth, held } = this;
+    const { life } = this.columns;
+    for (let slot = this.count - 1; slot >= 0; slot--)
+      if (held[slot] === KILLED || time - birth[slot]! >= life[slot]!) {
+        this.died++;
+        this.remove(slot);
+      }
+  }
+
   private grow(): void {
     const capacity = Math.max(1024, this.id.length * 2);
     const grown = <T extends { set(from: T): void }>(column: T, make: (n: number) => T): T => {

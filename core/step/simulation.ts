@@ -1,4 +1,3 @@
-import { bodyOf } from '../bonds/bond';
 import { vectorColumns } from '../math/vector';
 import { turnAbout, turnedBy } from '../math/quaternion';
 import type { Assets } from '../scene/assets';
@@ -13,6 +12,7 @@ import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
 import { sumsOfBlock } from '../stack/sums';
 import { sortIntoZones } from '../stack/zones';
+import { loadBlock, storeBlock } from './block-io';
 import type { Bodies, KeptBirths } from './bodies';
 import { nurseryOf, startFrame, type Nursery, type Portion } from './births';
 import { blame } from './blame';
@@ -36,9 +36,6 @@ export const WHOLE: Portion = { share: 1, slice: 0, slices: 1 };
 
 /** Frames from one sorting in space to the next. */
 const FRAMES_A_SORT = 12;
-
-/** Positions and speeds beyond this are as good as infinite in 32 bits, and retired. */
-const FARTHEST = 3.4e38;
 
 /** What an emitter's particles come from: its own amounts, or another emitter's particles. */
 type Origin = { readonly own: Nursery } | { readonly children: ChildNursery; readonly source: number };
@@ -144,7 +141,7 @@ export class Simulation {
       for (const emitter of this.order) if (!this.step(emitter, from, to, stopped)) return false;
       this.populations.forEach((population, emitter) => {
         this.retire(population, emitter, to / this.fps);
-        this.bury(population, to / this.fps);
+        population.bury(to / this.fps);
       });
       if (Number.isInteger(to)) this.bearAt(to);
     }
@@ -192,7 +189,7 @@ export class Simulation {
     const time = this.sceneFrame / this.fps;
     placeStack(this.stack, this.sceneFrame);
     for (let start = 0; start < population.count; start += this.block.count) {
-      this.load(population, emitter, start, time, time);
+      loadBlock(this.block, population, emitter, start, time, time);
       sortIntoZones(this.stack, this.block, this.scratch);
       zones.set(this.block.zone.subarray(0, this.block.count), start);
     }
@@ -210,7 +207,7 @@ export class Simulation {
     placeStack(this.stack, this.sceneFrame);
     const sums = sumsOfBlock();
     for (let start = 0; start < population.count; start += this.block.count) {
-      this.load(population, emitter, start, time, time);
+      loadBlock(this.block, population, emitter, start, time, time);
       evaluateStack(this.stack, this.block, this.scratch, sums, ({ row, weight }) => {
         if (row.field.id !== shown) return;
         for (let i = 0; i < this.block.count; i++) weights[start + i] = Math.round(255 * Math.min(1, Math.max(0, weight[i]!)));
@@ -239,7 +236,7 @@ export class Simulation {
     // Pieces of splits are added while the blocks go by; they are stepped with the last of them.
     for (let start = 0; start < population.count; start += this.block.count) {
       if (stopped()) return false;
-      this.load(population, emitter, start, begin, end);
+      loadBlock(this.block, population, emitter, start, begin, end);
       evaluateStack(this.stack, this.block, this.scratch, this.sums);
       if (meets) this.remember();
       integrate(this.block, this.sums, this.fps);
@@ -250,7 +247,7 @@ export class Simulation {
       if (this.stack.zones.length > 0) this.sendOut(population, start);
       swallow(this.stack, population, start, this.block, this.scratch);
       if (population.turns) this.turn(population, start, this.scene.emitters[emitter]!.birth.spinBy === 'way');
-      this.store(population, start);
+      storeBlock(this.block, population, start);
     }
     if (bodies) this.settle(bodies, population, emitter, from, to);
     return true;
@@ -268,14 +265,14 @@ export class Simulation {
     if (this.obstacles.length === 0) return;
     const { before } = bodies;
     for (let start = 0; start < population.count; start += this.block.count) {
-      this.load(population, emitter, start, from / this.fps, to / this.fps);
+      loadBlock(this.block, population, emitter, start, from / this.fps, to / this.fps);
       for (let i = 0; i < this.block.count; i++)
         for (const axis of ['x', 'y', 'z'] as const) {
           this.before.position[axis][i] = before[axis][start + i]!;
           this.before.velocity[axis][i] = before[`v${axis}`][start + i]!;
         }
       this.meet(population, emitter, start, from, to, (id) => bodies.isHeld(id));
-      this.store(population, start);
+      storeBlock(this.block, population, start);
     }
   }
 
@@ -298,33 +295,6 @@ export class Simulation {
         const population = this.populations[emitter]!;
         population.reorder(orderInSpace(population, radius));
       }
-  }
-
-  private load(population: Population, emitter: number, start: number, begin: number, end: number): void {
-    const { block } = this;
-    const { x, y, z, vx, vy, vz, mass, drag, life } = population.columns;
-    const { points } = population;
-    const count = Math.min(BLOCK, population.count - start);
-    block.count = count;
-    block.emitter = emitter;
-    for (let i = 0; i < count; i++) {
-      const slot = start + i;
-      block.position.x[i] = x[slot]!;
-      block.position.y[i] = y[slot]!;
-      block.position.z[i] = z[slot]!;
-      block.velocity.x[i] = vx[slot]!;
-      block.velocity.y[i] = vy[slot]!;
-      block.velocity.z[i] = vz[slot]!;
-      block.mass[i] = mass[slot]!;
-      block.drag[i] = drag[slot]!;
-      const time = Math.max(begin, population.birth[slot]!);
-      block.time[i] = time;
-      block.step[i] = end - time;
-      block.id[i] = population.id[slot]!;
-      block.body[i] = points === 1 ? block.id[i]! : bodyOf(block.id[i]!, points);
-      block.age[i] = time - population.birth[slot]!;
-      block.life[i] = life[slot]!;
-    }
   }
 
   /** Takes back what has moved particles in depth. */
@@ -366,27 +336,6 @@ export class Simulation {
     }
   }
 
-  private store(population: Population, start: number): void {
-    const { count, position, velocity } = this.block;
-    const { x, y, z, vx, vy, vz } = population.columns;
-    for (let i = 0; i < count; i++) {
-      const slot = start + i;
-      const far = Math.abs(position.x[i]!) + Math.abs(position.y[i]!) + Math.abs(position.z[i]!);
-      const fast = Math.abs(velocity.x[i]!) + Math.abs(velocity.y[i]!) + Math.abs(velocity.z[i]!);
-      if (!(far < FARTHEST && fast < FARTHEST)) {
-        // The position is kept, so that the culprit can be found; the mark is a velocity that no particle has.
-        vx[slot] = NaN;
-        continue;
-      }
-      x[slot] = position.x[i]!;
-      y[slot] = position.y[i]!;
-      z[slot] = position.z[i]!;
-      vx[slot] = velocity.x[i]!;
-      vy[slot] = velocity.y[i]!;
-      vz[slot] = velocity.z[i]!;
-    }
-  }
-
   private retire(population: Population, emitter: number, time: number): void {
     for (let slot = population.count - 1; slot >= 0; slot--) {
       if (!Number.isNaN(population.columns.vx[slot]!)) continue;
@@ -395,15 +344,5 @@ export class Simulation {
       population.retired++;
       population.remove(slot);
     }
-  }
-
-  private bury(population: Population, time: number): void {
-    const { birth, held } = population;
-    const { life } = population.columns;
-    for (let slot = population.count - 1; slot >= 0; slot--)
-      if (held[slot] === KILLED || time - birth[slot]! >= life[slot]!) {
-        population.died++;
-        population.remove(slot);
-      }
   }
 }

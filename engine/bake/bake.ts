@@ -85,7 +85,7 @@ export async function bake(
       const ended = (error?: unknown) => {
         crew.stop();
         if (error === undefined) resolve();
-        else reject(error instanceof Error ? error : new BakeError(String(error)));
+        else reject(error as Error);
       };
       if (signal?.aborted) return ended();
       signal?.addEventListener('abort', () => ended(), { once: true });

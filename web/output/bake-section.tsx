@@ -3,7 +3,7 @@ import type { Scene } from '../../core/scene/document';
 import { api } from '../api';
 import { Section } from '../inspect/section';
 import { useBakesOf } from '../stage/bakes';
-import { drawnFrom } from '../view/history';
+import { drawnFrom } from '../../core/looks/look-back';
 import { useScene } from '../store/scene-store';
 
 /** The frames that a bake of the shot holds: with those before its first that its trails look back at. */

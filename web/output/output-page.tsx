@@ -18,7 +18,7 @@ import { QueuePanel } from './queue-panel';
 import { BakesPanel } from './bakes-panel';
 import { BakeSection } from './bake-section';
 import { holding, useBakesOf } from '../stage/bakes';
-import { drawnFrom } from '../view/history';
+import { drawnFrom } from '../../core/looks/look-back';
 import {
   ALPHA_WORDS,
   bitsOf,

@@ -4,7 +4,8 @@ import { runFrames } from '../stage/run-frames';
 import { useScene } from '../store/scene-store';
 import { Picture } from '../view/picture';
 import { loadImages, loadPlate, useImages } from '../view/image-textures';
-import { drawnFrom, History } from '../view/history';
+import { drawnFrom } from '../../core/looks/look-back';
+import { History } from '../view/history';
 import { shotAt } from '../view/shot';
 
 /** The first frame of the render as the file will have it, small. */

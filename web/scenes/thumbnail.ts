@@ -4,7 +4,8 @@ import { loadAssets, useAssets } from '../stage/scene-assets';
 import { runFrames } from '../stage/run-frames';
 import { Picture } from '../view/picture';
 import { loadImages, loadPlate } from '../view/image-textures';
-import { drawnFrom, History } from '../view/history';
+import { drawnFrom } from '../../core/looks/look-back';
+import { History } from '../view/history';
 import { shotAt } from '../view/shot';
 
 const WIDTH = 480;

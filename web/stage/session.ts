@@ -1,11 +1,13 @@
 import { emptyMeters } from '../../core/measure/meters';
 import type { Scene } from '../../core/scene/document';
 import { firstChange } from '../../core/scene/first-change';
+import { drawnFrom } from '../../core/looks/look-back';
 import { simulationKey } from '../../core/scene/simulation-key';
 import type { Assets } from '../../core/scene/assets';
 import { lastRun, triedOn } from '../../core/time/beyond';
 import { estimateRun } from '../../core/step/estimate';
 import type { Crew, Order } from '../../engine/crew';
+import type { StoredBake } from '../../formats/stored-bake';
 import { aliveOn, type Frame } from '../../engine/frame';
 import { webCrew } from '../../engine/web-crew';
 import { bakedFrames } from './baked-frames';
@@ -64,6 +66,7 @@ export class Session {
   private quick = false;
   /** The state of the scene of which a bake is played, and what ends the reading of it. */
   private bakedKey: string | undefined;
+  private bakedFrom = 0;
   private reading: AbortController | undefined;
   private secondsAStep = FIRST_GUESS;
   private listeners = new Set<(frame: Frame) => void>();
@@ -118,10 +121,11 @@ export class Session {
   }
 
   /** Plays the frames of a bake of the scene as it is in place of simulating it; undefined ends that. */
-  playBake(bake: string | undefined): void {
+  playBake(bake: Pick<StoredBake, 'id' | 'first'> | undefined): void {
     this.endBake();
     if (bake && this.scene) this.bakedKey = workKey(this.scene);
-    usePlayer.setState({ bake });
+    this.bakedFrom = bake?.first ?? 0;
+    usePlayer.setState({ bake: bake?.id });
     this.crew.stop();
     this.cache.clear();
     this.quick = false;
@@ -197,7 +201,7 @@ export class Session {
     if (known) {
       this.timeEdit();
       this.show(known);
-      if (!this.held) this.runAll(scene.time.first);
+      if (!this.held) this.runAll(drawnFrom(scene, scene.time.first));
       return;
     }
     if (this.bakedKey !== undefined) return this.runAll(frame);
@@ -207,7 +211,7 @@ export class Session {
       const share = Math.min(scene.draftShare, Math.max(LEAST / Math.max(1, alive), (scene.draftShare * LIVE_BUDGET) / seconds));
       this.runQuick(frame, share);
     } else if (this.held) this.runQuick(frame, scene.draftShare);
-    else this.runAll(scene.time.first);
+    else this.runAll(drawnFrom(scene, scene.time.first));
   }
 
   /** The frame of the playhead alone. One run is let finish before the next begins, so that pictures keep coming. */
@@ -232,7 +236,7 @@ export class Session {
         this.learn(secondsAStep);
         this.quick = false;
         if (this.key !== key || usePlayer.getState().frame !== frame) this.refresh();
-        else if (!this.held) this.runAll(scene.time.first);
+        else if (!this.held) this.runAll(drawnFrom(scene, scene.time.first));
       },
       onFailed: (message) => this.fail(message),
     });
@@ -290,7 +294,7 @@ export class Session {
     const bake = usePlayer.getState().bake!;
     this.reading?.abort();
     const { signal } = (this.reading = new AbortController());
-    bakedFrames({ bake, from, through }, signal, onFrame).then(
+    bakedFrames({ bake, from: Math.max(from, this.bakedFrom), through }, signal, onFrame).then(
       () => signal.aborted || onDone(0),
       (error: Error) => {
         if (signal.aborted) return;
@@ -353,6 +357,9 @@ export class Session {
     const time = performance.now();
     if (!now && time - this.toldAt < 80) return;
     this.toldAt = time;
-    usePlayer.setState({ cached: this.cache.spans(), peaks: this.cache.peaks });
+    // Those before the first are held for trails to look back at.
+    const { first } = this.scene!.time;
+    const cached = this.cache.spans().flatMap(([from, through]) => (through < first ? [] : [[Math.max(first, from), through] as const]));
+    usePlayer.setState({ cached, peaks: this.cache.peaks });
   }
 }

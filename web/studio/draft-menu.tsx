@@ -64,7 +64,7 @@ function BakeItem() {
         role="menuitemcheckbox"
         aria-checked={playing !== undefined}
         title="All particles as they were baked, without waiting"
-        onClick={() => session.playBake(playing === undefined ? whole?.id : undefined)}
+        onClick={() => session.playBake(playing === undefined ? whole : undefined)}
       >
         {playing === undefined ? 'Play the bake' : 'Simulate again'}
       </button>

@@ -84,6 +84,8 @@ export class ParticleLayer implements Layer {
   private zoned = false;
   /** The hash of the image that it is drawn as. */
   private image: string | undefined;
+  /** The direction of sight that the particles are sorted for; undefined where they are not. */
+  private orderedAlong: Vector3 | undefined;
   private order = new BufferAttribute(new Uint32Array(0), 1);
   private readonly depth = new DepthOrder();
   private readonly toClip = new Matrix4();
@@ -141,6 +143,7 @@ export class ParticleLayer implements Layer {
     const { count, columns, age, zone, weight, tint, id } = frame;
     const { share, enlarge } = moment;
     this.due = { frame, moment };
+    this.orderedAlong = undefined;
     this.object.material.uniforms['span']!.value = 0;
     if (count > this.capacity || this.capacity === 0) this.grow(Math.max(count, 64));
     const { geometry } = this.object;
@@ -198,13 +201,15 @@ export class ParticleLayer implements Layer {
     const { geometry } = this.object;
     if (!this.sorted || this.capacity === 0) return void geometry.setIndex(null);
     const at = camera.getWorldDirection(new Vector3()).transformDirection(whole.clone().invert());
+    geometry.setIndex(this.order);
+    if (this.orderedAlong?.equals(at)) return;
+    this.orderedAlong = at;
     const column = (name: string) => (geometry.getAttribute(name) as BufferAttribute).array as Float32Array;
     if (this.count > 0)
       this.depth.sort(column('x'), column('y'), column('z'), this.count, [at.x, at.y, at.z], this.order.array as Uint32Array);
     this.order.clearUpdateRanges();
     this.order.addUpdateRange(0, this.count);
     this.order.needsUpdate = true;
-    geometry.setIndex(this.order);
   }
 
   /** Lets the particles come along the curve that they have gone since the frame before. */
