@@ -2,6 +2,7 @@ import { valueAt, type Key } from '../places/keys';
 import type { Moving, Scene } from './document';
 import { withDrives } from './drives';
 import { clockIn, lastSceneFrame } from './clock';
+import { colliderStart, emitterStart, fieldStart } from './own-start';
 import { SIMULATED_SORTS, thingsOf, valueOf, withThings, type MovableSort } from './numbers';
 
 /** What this looks through: all that changes particles, and the time they live in. */
@@ -40,9 +41,32 @@ function alike(before: Scene, after: Scene): boolean {
   });
 }
 
+const LATE_SORTS = { fields: fieldStart, emitters: emitterStart, colliders: colliderStart } as const;
+
+/** The state after, but with every thing as it was before whose change is felt from a frame of its own on only; and the first of those frames. */
+function withoutLateOnes(before: Scene, after: Scene): { masked: Scene; first: number } {
+  let first = Infinity;
+  const masked: { -readonly [P in keyof Scene]: Scene[P] } = { ...after };
+  const [moved, movedAfter] = [withDrives(before), withDrives(after)];
+  for (const sort of ['fields', 'emitters', 'colliders'] as const) {
+    const startOf = LATE_SORTS[sort] as (before: Scene, after: Scene, a: unknown, b: unknown) => number | undefined;
+    const [was, now] = [before[sort] as readonly Moving[], after[sort] as readonly Moving[]];
+    if (was === now || was.length !== now.length) continue;
+    masked[sort] = now.map((thing, i) => {
+      if (thing === was[i] || same(unmoved(thing), unmoved(was[i]!))) return thing;
+      const own = startOf(moved, movedAfter, moved[sort][i], movedAfter[sort][i]);
+      if (own === undefined) return thing;
+      first = Math.min(first, own);
+      // Keys and drives are compared by themselves.
+      return { ...was[i]!, keys: thing.keys, drives: thing.drives };
+    }) as never;
+  }
+  return { masked, first };
+}
+
 /**
  * The first frame on which a run of one state of a scene can differ from that of another, where all that changed are keys and drives of
- * its things; the start of the run where anything else did, Infinity where nothing differs. What a number is
+ * its things, fields that are spanned, emitters before their first birth and colliders before their gate is open; the start of the run where anything else did, Infinity where nothing differs. What a number is
  * between frames f − 1 and f is felt by frame f, and a motion's velocity by the frame before it.
  *
  * `rest` tells everything else of a scene that changes its particles.
@@ -54,10 +78,17 @@ export function firstChange(before: Scene, after: Scene, rest: (scene: Scene) =>
     const still = withThings(scene, unmoved, TAKEN);
     return { ...still, time: { ...still.time, beyond: 0 } };
   };
-  if (!alike(before, after) && rest(bare(before)) !== rest(bare(after))) return start;
-  const [a, b] = [withDrives(before), withDrives(after)];
   const last = lastSceneFrame(after) + 1;
   let first = Infinity;
+  if (!alike(before, after)) {
+    const was = rest(bare(before));
+    if (was !== rest(bare(after))) {
+      const { masked, first: own } = withoutLateOnes(before, after);
+      if (was !== rest(bare(masked))) return start;
+      first = own;
+    }
+  }
+  const [a, b] = [withDrives(before), withDrives(after)];
   for (const sort of SIMULATED_SORTS)
     (thingsOf(a, sort) as readonly Moving[]).forEach((thing, i) => {
       const now = thingsOf(b, sort)[i]!;
