@@ -130,15 +130,60 @@ describe('a crew of threads', () => {
     expect(await framesOf(crew, good, 0, 3)).toHaveLength(4);
   });
 
-  it('a thread that breaks ends the order in words; new threads take the next', async () => {
+  it('a thread that breaks is replaced, and the order goes on behind the last frame that came; the third time it is told', async () => {
     const hired: Worker[] = [];
     const crew = crewOf(2, hired);
-    await framesOf(crew, scene, 0, 1);
+    const whole = await framesOf(crewOf(2), scene, 0, 30);
+    const frames: Frame[] = [];
+    await new Promise<void>((resolve, reject) =>
+      crew.start({
+        scene,
+        assets: new Map(),
+        share: 1,
+        from: 0,
+        through: 30,
+        onFrame: (frame) => {
+          frames.push(frame);
+          if (frame.frame === 9) hired.at(-1)!.emit('error', new Error('out of memory'));
+          if (frame.frame === 20) hired.at(-2)!.emit('error', new Error('out of memory'));
+        },
+        onDone: () => resolve(),
+        onFailed: (message) => reject(new Error(message)),
+      }),
+    );
+    expect(hired).toHaveLength(6);
+    expect(frames.map((f) => textOf(f, scene))).toEqual(whole.map((f) => textOf(f, scene)));
     const broken = framesOf(crew, scene, 0, 120);
-    hired[1]!.emit('error', new Error('out of memory'));
+    for (let n = 0; n < 3; n++) hired.at(-1)!.emit('error', new Error('out of memory'));
     await expect(broken).rejects.toThrow('out of memory');
     expect(await framesOf(crew, scene, 0, 2)).toHaveLength(3);
-    expect(hired).toHaveLength(4);
+  });
+
+  it('runs go on from where earlier ones of the same scene were, until it is said that it has changed', async () => {
+    const crew = crewOf(2);
+    const run = (from: number, through: number, share = 1) =>
+      new Promise<{ frames: Frame[]; seconds: number }>((resolve, reject) => {
+        const frames: Frame[] = [];
+        crew.start({
+          scene,
+          assets: new Map(),
+          share,
+          from,
+          through,
+          keeps: true,
+          onFrame: (frame) => void frames.push(frame),
+          onDone: (seconds) => resolve({ frames, seconds }),
+          onFailed: (message) => reject(new Error(message)),
+        });
+      });
+    const first = await run(0, 60);
+    const again = await run(58, 60);
+    expect(again.frames.map((f) => textOf(f, scene))).toEqual(first.frames.slice(58).map((f) => textOf(f, scene)));
+    crew.forget(20);
+    const other = await run(40, 40);
+    expect(textOf(other.frames[0]!, scene)).toBe(textOf(first.frames[40]!, scene));
+    const draft = await run(40, 40, 0.5);
+    expect(textOf(draft.frames[0]!, scene)).toBe(textOf((await framesOf(crewOf(1), scene, 40, 40, 0.5))[0]!, scene));
   });
 });
 

@@ -19,6 +19,8 @@ export interface Order {
   readonly part?: { readonly slice: number; readonly slices: number };
   /** Where each thread goes on from, as many as {@link Crew.threadsFor} gives; from the start where it is left out. */
   readonly resume?: readonly Checkpoint[] | undefined;
+  /** Whether threads go on from where earlier such runs were, as far as {@link Crew.forget} leaves it. */
+  readonly keeps?: boolean;
   onFrame(frame: Frame): void;
   /** Where each thread was on a frame that was asked for by {@link Crew.checkpointOn}. */
   onCheckpoint?(checkpoints: readonly Checkpoint[]): void;
@@ -28,11 +30,16 @@ export interface Order {
 }
 
 const NO_LIMIT = 0x7fffffff;
+/** How often an order is begun again behind the last frame that came, where a thread breaks or does not answer. */
+const TRIES = 2;
+/** Seconds without a block of work after which threads are taken to be stuck; and how often that is looked at. */
+const STUCK = 60;
+const LOOK = 5;
 
 /** The threads that simulate. Particles are dealt out over them; at any time they work on one order. */
 export class Crew {
   private readonly workers: WorkerHandle[];
-  private readonly control = new Int32Array(new SharedArrayBuffer(12));
+  private readonly control = new Int32Array(new SharedArrayBuffer(16));
   private readonly sentAssets = new Set<string>();
   private readonly partial = new Map<number, Map<number, Frame>>();
   private checkpoints: Checkpoint[] = [];
@@ -41,6 +48,10 @@ export class Crew {
   private job = 0;
   private order: Order | undefined;
   private done = 0;
+  /** The last frame that was handed over. */
+  private delivered = -Infinity;
+  private breaks = 0;
+  private watch: ReturnType<typeof setInterval> | undefined;
   private measures = 0;
   private told: ((meters: Meters) => void) | undefined;
   private steps = 0;
@@ -56,7 +67,10 @@ export class Crew {
   private hire(): WorkerHandle {
     const worker = this.spawn();
     worker.listen((message) => this.receive(message));
-    worker.onBreak((message) => this.replaceBroken(message));
+    worker.onBreak((message) => {
+      // One that was replaced may say so late.
+      if (this.workers.includes(worker)) this.replaceBroken(message);
+    });
     worker.post({ type: 'start', control: this.control.buffer });
     return worker;
   }
@@ -71,12 +85,24 @@ export class Crew {
     Atomics.store(this.control, 2, frame);
   }
 
+  /** What orders that keep where they are have kept from that frame on is of another state of the scene; of all frames with −Infinity. */
+  forget(from: number): void {
+    for (const worker of this.workers) worker.post({ type: 'forget', from });
+  }
+
   /** Stops what is being worked on and begins this order. */
   start(order: Order): void {
     this.stop();
+    this.breaks = 0;
+    this.delivered = order.from - 1;
+    Atomics.store(this.control, 1, order.paced ? order.from : NO_LIMIT);
+    this.begin(order);
+  }
+
+  /** Sets the threads to work on all frames of an order that have not come yet. */
+  private begin(order: Order): void {
     this.order = order;
     this.sendAssets(order.assets);
-    Atomics.store(this.control, 1, order.paced ? order.from : NO_LIMIT);
     this.slices = this.threadsFor(order.scene);
     Atomics.store(this.control, 2, NO_LIMIT);
     const { slice: part, slices: parts } = order.part ?? { slice: 0, slices: 1 };
@@ -88,11 +114,26 @@ export class Crew {
         slice: part + parts * slice,
         slices: parts * this.slices,
         resume: order.resume?.[slice],
-        from: order.from,
+        ...(order.keeps && { keeps: true }),
+        from: this.delivered + 1,
         through: order.through,
       };
       worker.post({ type: 'run', job });
     });
+    this.watchOver();
+  }
+
+  /** Looks now and then whether threads that have something to do do it. */
+  private watchOver(): void {
+    let blocks = NaN;
+    let since = 0;
+    this.watch = setInterval(() => {
+      const now = Atomics.load(this.control, 3);
+      const waits = Atomics.load(this.control, 1) <= this.delivered;
+      since = now === blocks && !waits ? since + LOOK : 0;
+      blocks = now;
+      if (since >= STUCK) this.replaceBroken(`a thread has not answered for ${STUCK} s`);
+    }, LOOK * 1000);
   }
 
   private sendAssets(assets: Assets): void {
@@ -121,6 +162,7 @@ export class Crew {
     this.job++;
     Atomics.store(this.control, 0, this.job);
     Atomics.notify(this.control, 1);
+    clearInterval(this.watch);
     this.order = undefined;
     this.partial.clear();
     this.checkpoints = [];
@@ -149,6 +191,7 @@ export class Crew {
       this.partial.set(message.frame.frame, slices);
       if (slices.size < this.slices) return;
       this.partial.delete(message.frame.frame);
+      this.delivered = message.frame.frame;
       order.onFrame(joinSlices(this.workers.slice(0, this.slices).map((_, slice) => slices.get(slice)!)));
     } else if (message.type === 'checkpoint') {
       this.checkpoints[this.threadOf(message.slice)] = message.checkpoint;
@@ -159,7 +202,9 @@ export class Crew {
       this.done++;
       this.steps += message.steps;
       this.seconds += message.seconds;
-      if (this.done === this.slices) order.onDone?.(this.steps > 0 ? this.seconds / this.steps : 0);
+      if (this.done < this.slices) return;
+      clearInterval(this.watch);
+      order.onDone?.(this.steps > 0 ? this.seconds / this.steps : 0);
     }
   }
 
@@ -168,13 +213,15 @@ export class Crew {
     return Math.floor(slice / (this.order?.part?.slices ?? 1));
   }
 
-  /** A thread that breaks takes its part of every frame with it: all are replaced, and the order is given up. */
+  /** A thread that breaks takes its part of every frame with it: all are replaced, and the order is begun again behind the last whole frame; it is given up where that happens again and again. */
   private replaceBroken(message: string): void {
     const { order } = this;
     this.stop();
     this.sentAssets.clear();
     for (const worker of this.workers.splice(0)) worker.end();
     for (let i = 0; i < this.threads; i++) this.workers.push(this.hire());
-    order?.onFailed?.(message);
+    if (!order) return;
+    if (++this.breaks <= TRIES) this.begin(order);
+    else order.onFailed?.(message);
   }
 }

@@ -16,13 +16,17 @@ export interface Job {
   readonly through: number;
   /** Where to go on from; at the start of the scene where it is left out. */
   readonly resume?: Checkpoint | undefined;
+  /** Whether the thread goes on from where earlier runs of the same scene were, and keeps where this one is. */
+  readonly keeps?: boolean;
 }
 
 export type ToWorker =
-  /** `control[0]` is the number of the job to work on: any other stops. `control[1]` is the last frame wanted so far; `control[2]` a frame of which the state is wanted as well. */
+  /** `control[0]` is the number of the job to work on: any other stops. `control[1]` is the last frame wanted so far; `control[2]` a frame of which the state is wanted as well; `control[3]` counts blocks of work. */
   | { readonly type: 'start'; readonly control: SharedArrayBuffer }
   | { readonly type: 'asset'; readonly hash: string; readonly asset: Asset }
   | { readonly type: 'run'; readonly job: Job }
+  /** What jobs that keep where they are have kept from that frame on is of another state of the scene. */
+  | { readonly type: 'forget'; readonly from: number }
   /** `key` tells one state of a scene from another. */
   | { readonly type: 'measure'; readonly number: number; readonly key: string; readonly scene: Scene; readonly frame: Frame };
 

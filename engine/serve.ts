@@ -1,24 +1,29 @@
 import type { Asset } from '../core/scene/assets';
 import { Simulation } from '../core/step/simulation';
 import { buffersOf, snapshot } from './frame';
+import { KeptRuns } from './kept-runs';
 import { FrameMeter } from './measure-frame';
 import type { FromWorker, Job, Port, ToWorker } from './protocol';
 
 /** Makes a thread serve runs: the same code in a page's worker and in Node.js. */
 export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void {
   const assets = new Map<string, Asset>();
+  const kept = new KeptRuns();
   let meter: FrameMeter | undefined;
   let measuredKey = '';
-  let control: Int32Array = new Int32Array(3);
+  let control: Int32Array = new Int32Array(4);
 
   function run(job: Job): void {
-    const stopped = () => Atomics.load(control, 0) !== job.number;
+    const stopped = () => {
+      Atomics.add(control, 3, 1);
+      return Atomics.load(control, 0) !== job.number;
+    };
     const begin = now();
     let steps = 0;
     let waited = 0;
     if (stopped()) return;
-    const simulation = new Simulation(job.scene, assets, { share: job.share, slice: job.slice, slices: job.slices });
-    if (job.resume) simulation.take(job.resume);
+    const from = job.resume ?? (job.keeps ? kept.latest(job) : undefined);
+    const simulation = new Simulation(job.scene, assets, { share: job.share, slice: job.slice, slices: job.slices }, from);
     for (;;) {
       if (simulation.frame >= job.from) {
         const since = now();
@@ -35,6 +40,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
         if (Atomics.load(control, 2) === frame.frame)
           port.post({ type: 'checkpoint', job: job.number, slice: job.slice, checkpoint: simulation.keep() });
       }
+      if (job.keeps) kept.offer(job, simulation);
       if (simulation.frame >= job.through) break;
       if (!simulation.advance(stopped)) return;
       steps += simulation.populations.reduce((n, p) => n + p.count, 0) * job.scene.time.substeps;
@@ -45,6 +51,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
   port.listen((message) => {
     if (message.type === 'start') control = new Int32Array(message.control);
     else if (message.type === 'asset') assets.set(message.hash, message.asset);
+    else if (message.type === 'forget') kept.forget(message.from);
     else if (message.type === 'measure') {
       if (message.key !== measuredKey) meter = new FrameMeter(message.scene, assets);
       measuredKey = message.key;

@@ -95,7 +95,8 @@ export class Simulation {
   /** The scene, with all that moves in it moving by keys. */
   readonly scene: Scene;
 
-  constructor(document: Scene, assets: Assets, portion: Portion = WHOLE) {
+  /** At the start of the scene; or where another run of the same scene, assets and portion was. */
+  constructor(document: Scene, assets: Assets, portion: Portion = WHOLE, from?: Checkpoint) {
     const scene = withCourses(document, assets);
     this.scene = scene;
     const { emitters } = scene;
@@ -119,7 +120,8 @@ export class Simulation {
     }
     this.populations = emitters.map((e, i) => new Population(isSeenToTurn(e), this.bodiesOf(i)?.bond.points, tinted[i]));
     this.tracks = emitters.map((_, e) => (this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined));
-    this.bearAt(this.frame);
+    if (from) this.take(from);
+    else this.bearAt(this.frame);
   }
 
   /** The frame of the scene’s time that the populations are at. */

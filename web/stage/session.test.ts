@@ -12,6 +12,7 @@ class HandCrew {
   readonly threads = 2;
   orders: Order[] = [];
   stopped = 0;
+  readonly forgotten: number[] = [];
   start(order: Order): void {
     this.orders.push(order);
   }
@@ -19,6 +20,9 @@ class HandCrew {
     this.stopped++;
   }
   end(): void {}
+  forget(from: number): void {
+    this.forgotten.push(from);
+  }
 
   get last(): Order {
     return this.orders.at(-1)!;
@@ -182,6 +186,7 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     session.setScene(keyed(9), new Map());
     // The playhead is at 10; a motion’s velocity is felt one frame before the key.
     expect(crew.last.from).toBe(11);
+    expect([crew.forgotten.at(-1), crew.last.keeps]).toEqual([11, true]);
     expect(usePlayer.getState().cached).toEqual([[0, 10]]);
     crew.work();
     expect(usePlayer.getState().cached).toEqual([[0, 20]]);

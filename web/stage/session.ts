@@ -1,18 +1,19 @@
-import { emptyMeters } from '../../core/measure/meters';
 import type { Scene } from '../../core/scene/document';
 import { firstChange } from '../../core/scene/first-change';
 import { drawnFrom } from '../../core/looks/look-back';
 import { simulationKey } from '../../core/scene/simulation-key';
 import type { Assets } from '../../core/scene/assets';
 import { lastRun, triedOn } from '../../core/time/beyond';
+import { startFrame } from '../../core/step/births';
 import { estimateRun } from '../../core/step/estimate';
 import type { Crew, Order } from '../../engine/crew';
 import type { StoredBake } from '../../formats/stored-bake';
-import { aliveOn, type Frame } from '../../engine/frame';
+import type { Frame } from '../../engine/frame';
 import { webCrew } from '../../engine/web-crew';
 import { bakedFrames } from './baked-frames';
 import { FrameCache } from './frame-cache';
 import { usePlayer } from './player-store';
+import { tellOf } from './tell-of';
 
 /** Seconds of threads' work that a picture may take while a control is moved. */
 const LIVE_BUDGET = 0.025;
@@ -32,14 +33,6 @@ function afterThisTask(work: () => void): void {
     work();
   };
   port2.postMessage(0);
-}
-
-/** Particles of a frame that are in each of so many zones. */
-function countInZones(frame: Frame, zones: number): number[] {
-  // The frame may be of a state of the scene with other zones.
-  const counts = new Uint32Array(256);
-  for (const { zone } of frame.emitters) for (const z of zone) counts[z]!++;
-  return Array.from(counts.subarray(1, zones + 1));
 }
 
 /** Everything of a scene that changes the particles one sees while working on it. */
@@ -68,6 +61,8 @@ export class Session {
   private bakedKey: string | undefined;
   private bakedFrom = 0;
   private reading: AbortController | undefined;
+  /** The last frame up to which threads have kept where their runs were. */
+  private reached = -Infinity;
   private secondsAStep = FIRST_GUESS;
   private listeners = new Set<(frame: Frame) => void>();
   private current: Frame | undefined;
@@ -104,7 +99,11 @@ export class Session {
     // What was baked is another scene’s now.
     if (key !== this.bakedKey) this.endBake();
     // Frames before the first that can have changed are as good as new.
-    if (this.cachedScene) this.cache.keepBefore(fresh ? -Infinity : firstChange(this.cachedScene, scene, workKey));
+    const changed = fresh || !this.cachedScene ? -Infinity : firstChange(this.cachedScene, scene, workKey);
+    const kept = changed > startFrame(scene) ? changed : -Infinity;
+    this.cache.keepBefore(kept);
+    this.crew.forget(kept);
+    this.reached = Math.min(this.reached, kept - 1);
     this.cachedScene = scene;
     this.editedAt ??= performance.now();
     const { first } = scene.time;
@@ -206,7 +205,9 @@ export class Session {
     }
     if (this.bakedKey !== undefined) return this.runAll(frame);
     const { steps, alive } = estimateRun(scene, this.assets, frame);
-    const seconds = (steps * scene.draftShare * this.secondsAStep) / this.crew.threads;
+    // Runs go on from where earlier ones were.
+    const saved = this.reached > startFrame(scene) ? estimateRun(scene, this.assets, Math.min(frame, this.reached)).steps : 0;
+    const seconds = ((steps - saved) * scene.draftShare * this.secondsAStep) / this.crew.threads;
     if (seconds > PATIENCE) {
       const share = Math.min(scene.draftShare, Math.max(LEAST / Math.max(1, alive), (scene.draftShare * LIVE_BUDGET) / seconds));
       this.runQuick(frame, share);
@@ -262,6 +263,7 @@ export class Session {
       onFrame: (made: Frame) => {
         // A frame of the state before an edit that has come in the meantime.
         if (this.key !== key) return;
+        this.reached = Math.max(this.reached, made.frame);
         if (!this.cache.add(made)) {
           this.crew.stop();
           this.reading?.abort();
@@ -280,7 +282,7 @@ export class Session {
       },
       onFailed: (message: string) => this.fail(message),
     };
-    if (this.bakedKey === undefined) this.crew.start({ ...order, scene, assets: this.assets, share: scene.draftShare });
+    if (this.bakedKey === undefined) this.crew.start({ ...order, scene, assets: this.assets, share: scene.draftShare, keeps: true });
     else this.readBake(order);
   }
 
@@ -322,28 +324,9 @@ export class Session {
   private show(frame: Frame): void {
     this.current = frame;
     for (const listener of this.listeners) listener(frame);
-    const scene = this.scene!;
-    const { meters } = frame;
-    const fits =
-      meters.fields.length === scene.fields.length &&
-      meters.groups.length === scene.groups.length &&
-      meters.bounds.length === scene.emitters.length;
-    const alive = aliveOn(frame);
     const baked = this.bakedKey !== undefined;
     if (baked) this.measure(frame);
-    usePlayer.setState({
-      shown: frame.frame,
-      share: frame.share,
-      alive,
-      whole: frame.share < 1 ? Math.round(alive / frame.share) : alive,
-      retired: frame.blamed,
-      // What was measured on the frame before stays until a frame of a bake is measured.
-      ...(baked ? {} : { meters: fits ? meters : emptyMeters(scene.fields.length, scene.emitters.length, scene.groups.length) }),
-      contacts: frame.contacts,
-      zones: countInZones(frame, scene.zones.length).map((n) => Math.round(n / frame.share)),
-      born: frame.emitters.map((e) => Math.round(e.born / frame.share)),
-      problem: undefined,
-    });
+    tellOf(frame, this.scene!, baked);
   }
 
   /** Frames of a bake come without meters. */
