@@ -6,7 +6,7 @@ export default defineConfig({
   // Several tests run the built programs: they are built once, before all of them.
   test: {
     globalSetup: 'scripts/build-for-tests.mjs',
-    include: ['{core,engine,formats,server,cli,web}/**/*.test.ts'],
+    include: ['{core,engine,kernel,formats,server,cli,web}/**/*.test.ts'],
     testTimeout: 60_000,
     server: { deps: { inline: ['three-mesh-bvh'] } },
     reporters: ['default', ['json', { outputFile: 'test-results/unit.json' }]],

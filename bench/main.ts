@@ -3,6 +3,7 @@ import { uniform } from '../core/random/lookup';
 import { completeScene, type Written } from '../core/scene/complete';
 import { Simulation } from '../core/step/simulation';
 import { benchFormulas } from './formulas';
+import { benchKernel } from './kernel';
 import { Reference } from './reference';
 
 const COUNT = 100_000;
@@ -107,6 +108,16 @@ for (const [name, count] of [
   }
   console.log(JSON.stringify({ case: name, shareOfAStep: Number((median(measures) / median(steps)).toFixed(3)) }));
 }
+
+benchKernel(
+  (octaves) =>
+    stack.map((field) =>
+      octaves > 1 && (field['settings'] as { kind: string }).kind === 'turbulence'
+        ? { ...field, settings: { kind: 'turbulence', octaves } }
+        : field,
+    ),
+  simulationOf,
+);
 
 benchFormulas();
 

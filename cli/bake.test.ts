@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { spawn, spawnSync } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync, mkdtempSync, readdirSync, readFileSync } from 'node:fs';
@@ -9,7 +10,14 @@ const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
 const program = join(import.meta.dirname, '..', 'bin', 'bathyclast');
 const run = (...args: string[]) => spawnSync(process.execPath, [program, ...args], { encoding: 'utf8', cwd: folder });
 const filesOf = (name: string) =>
-  new Map(readdirSync(join(folder, name)).map((file) => [file, readFileSync(join(folder, name, file)).toString('base64')]));
+  new Map(
+    readdirSync(join(folder, name)).map((file) => [
+      file,
+      createHash('sha256')
+        .update(readFileSync(join(folder, name, file)))
+        .digest('hex'),
+    ]),
+  );
 
 describe('bathyclast bake and merge', () => {
   it('eight slices under GNU parallel, one of them killed and run again, put together: the bytes of the whole', async () => {

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { root, run } from './run.mjs';
 
 const stamp = join(root, 'dist', '.built');
-const sources = ['core', 'engine', 'formats', 'server', 'web', 'cli', 'bench', 'vite.config.ts', 'package-lock.json'];
+const sources = ['core', 'kernel', 'engine', 'formats', 'server', 'web', 'cli', 'bench', 'vite.config.ts', 'package-lock.json'];
 
 function newest(path) {
   const stat = statSync(path, { throwIfNoEntry: false });

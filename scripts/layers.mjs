@@ -6,12 +6,13 @@ import { root } from './run.mjs';
 /** Which layers each layer may import. */
 const KNOWS = {
   core: [],
-  engine: ['core'],
+  kernel: ['core'],
+  engine: ['core', 'kernel'],
   formats: ['core'],
   server: ['core', 'engine', 'formats'],
   web: ['core', 'engine', 'formats'],
   cli: ['core', 'engine', 'formats'],
-  bench: ['core', 'engine'],
+  bench: ['core', 'engine', 'kernel'],
 };
 
 /** Where a last bit of difference would change a run: their results must be the same on every machine. */

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync, mkdtempSync, readdirSync, readFileSync } from 'node:fs';
@@ -68,7 +69,14 @@ const scene: Scene = completeScene({
 /** The files of the only bake of a data folder. */
 function filesOf(data: string, id: string) {
   const folder = join(data, 'bakes', id);
-  return new Map(readdirSync(folder).map((name) => [name, readFileSync(join(folder, name)).toString('base64')]));
+  return new Map(
+    readdirSync(folder).map((name) => [
+      name,
+      createHash('sha256')
+        .update(readFileSync(join(folder, name)))
+        .digest('hex'),
+    ]),
+  );
 }
 
 /** An unbroken bake of the scene. */

@@ -15,12 +15,13 @@ export const acceleration: ActionKind = {
   needsDrag: false,
   isVector: true,
   accumulate({ count }, weight, vector, sums) {
-    const a = sums.acceleration;
+    const { x, y, z } = sums.acceleration;
+    const { x: fx, y: fy, z: fz } = vector;
     for (let i = 0; i < count; i++) {
       const w = weight[i]!;
-      a.x[i]! += w * vector.x[i]!;
-      a.y[i]! += w * vector.y[i]!;
-      a.z[i]! += w * vector.z[i]!;
+      x[i]! += w * fx[i]!;
+      y[i]! += w * fy[i]!;
+      z[i]! += w * fz[i]!;
     }
   },
   felt: (_block, i, weight, vector) => weight * magnitude(vector, i),

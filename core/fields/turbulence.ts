@@ -4,7 +4,8 @@ import { addGradientCurl } from '../noise/gradient';
 import { NOISES, noiseOptions, octaveSeed, type NoiseName } from '../noise/kinds';
 import { addSimplexCurl } from '../noise/simplex';
 import { mix } from '../random/lookup';
-import { length, type Vector } from '../math/vector';
+import { length, type Vector, type VectorColumns } from '../math/vector';
+import { twins, type CurlLayer } from '../stack/twins';
 import { circle } from '../places/handle';
 import { fittedSize, vectorActions } from './actions';
 import type { FieldKind } from './field';
@@ -106,6 +107,9 @@ type Settings = ValuesOf<typeof parameters>;
 type AddOctave = (x: number, y: number, z: number, seed: number, amplitude: number, sum: Float64Array) => void;
 
 const component = (seed: number, axis: number) => mix(seed ^ Math.imul(axis, 0x632be59b)) | 0;
+
+/** The first pattern has the octave's own seed, so that an evolution begins where still noise is. */
+const seedOf = (seed: number, pattern: number) => (pattern === 0 ? seed : component(seed, 3 + pattern));
 
 /** The curl of three potentials of any noise. */
 function curlOf(name: NoiseName): AddOctave {
@@ -240,35 +244,53 @@ export const turbulence: FieldKind = {
       for (let l = 0; l < layers.length; l++) {
         const layer = layers[l]!;
         const f = layer.frequency;
-        // The first pattern has the octave's own seed, so that an evolution begins where still noise is.
-        const seed = pattern === 0 ? layer.seed : component(layer.seed, 3 + pattern);
-        add(x * f, y * f, z * f, seed, layer.amplitude * share, sum);
+        add(x * f, y * f, z * f, seedOf(layer.seed, pattern), layer.amplitude * share, sum);
       }
     };
     const evolved = evolution > 0 ? between(evolution, closed, loop, fps) : undefined;
-    return ({ x, y, z }, { count, time }, out) => {
+    const plain = ({ x, y, z }: VectorColumns, t: number, i: number, out: VectorColumns) => {
+      const px = x[i]! - drift[0] * t;
+      const py = y[i]! - drift[1] * t;
+      const pz = z[i]! - drift[2] * t;
+      sum[0] = 0;
+      sum[1] = 0;
+      sum[2] = 0;
+      if (evolved) {
+        const { a, b, turn } = evolved(t);
+        addAll(px, py, pz, a, cos(turn));
+        addAll(px, py, pz, b, sin(turn));
+      } else addAll(px, py, pz, 0, 1);
+      out.x[i] = sum[0]!;
+      out.y[i] = sum[1]!;
+      out.z[i] = sum[2]!;
+    };
+    const even = ({ x, y, z }: VectorColumns, count: number) => {
       for (let i = 0; i < count; i++) {
-        const t = time[i]!;
-        const px = x[i]! - drift[0] * t;
-        const py = y[i]! - drift[1] * t;
-        const pz = z[i]! - drift[2] * t;
-        sum[0] = 0;
-        sum[1] = 0;
-        sum[2] = 0;
-        if (evolved) {
-          const { a, b, turn } = evolved(t);
-          addAll(px, py, pz, a, cos(turn));
-          addAll(px, py, pz, b, sin(turn));
-        } else addAll(px, py, pz, 0, 1);
-        if (normalised) {
-          const length = Math.sqrt(sum[0] * sum[0] + sum[1] * sum[1] + sum[2] * sum[2]);
-          const unit = length > 0 ? size0 / length : 0;
-          for (let axis = 0; axis < 3; axis++) sum[axis]! *= unit;
-        }
-        out.x[i] = sum[0]!;
-        out.y[i] = sum[1]!;
-        out.z[i] = sum[2]!;
+        const length = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
+        const unit = length > 0 ? size0 / length : 0;
+        x[i]! *= unit;
+        y[i]! *= unit;
+        z[i]! *= unit;
       }
+    };
+    const twin = form === 'curl' && noise === 'simplex' ? twins() : undefined;
+    if (!twin)
+      return (places, { count, time }, out) => {
+        for (let i = 0; i < count; i++) plain(places, time[i]!, i, out);
+        if (normalised) even(out, count);
+      };
+    const layersOf = (pattern: number, share: number): CurlLayer[] =>
+      layers.map((layer) => ({ ...layer, seed: seedOf(layer.seed, pattern), amplitude: layer.amplitude * share }));
+    const still = layersOf(0, 1);
+    return (places, { count, time }, out, { time: begin }) => {
+      if (!evolved) twin.curl(places, count, drift, time, still, out);
+      else {
+        const { a, b, turn } = evolved(begin);
+        twin.curl(places, count, drift, time, [...layersOf(a, cos(turn)), ...layersOf(b, sin(turn))], out);
+        // Newborn ones see the pattern of their own time.
+        for (let i = 0; i < count; i++) if (time[i] !== begin) plain(places, time[i]!, i, out);
+      }
+      if (normalised) even(out, count);
     };
   },
 };

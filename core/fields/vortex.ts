@@ -2,6 +2,7 @@ import { describe, type ValuesOf } from '../describe/parameters';
 import { exp } from '../math/exact';
 import { frameAbout, normalised, type Vector } from '../math/vector';
 import { circle } from '../places/handle';
+import { twins } from '../stack/twins';
 import { fittedSize, vectorActions } from './actions';
 import type { FieldKind } from './field';
 
@@ -94,6 +95,11 @@ export const vortex: FieldKind = {
     const a = normalised(axis);
     const [u, v] = frameAbout(a);
     const live = a[0] !== 0 || a[1] !== 0 || a[2] !== 0;
+    const twin = live && swirl === 'smooth' ? twins() : undefined;
+    if (twin) {
+      const smooth = { u, v, axis: a, lift, strength, radius, gather };
+      return (places, { count }, out) => twin.vortex(places, count, smooth, out);
+    }
     return ({ x, y, z }, { count }, out) => {
       for (let i = 0; i < count; i++) {
         const px = x[i]!;

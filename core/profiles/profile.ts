@@ -43,6 +43,7 @@ export function falloff(kind: ProfileKind, profile: ProfileValues, core: number,
   const span = reach - core;
   const value = kind.compile(profile);
   const { slope, invert } = profile;
+  if (slope === 1 && !invert) return (d) => value(d <= core ? 0 : d >= reach ? 1 : (d - core) / span, d, core);
   return (d) => {
     const s = d <= core ? 0 : d >= reach ? 1 : (d - core) / span;
     const p = pow(value(s, d, core), slope);

@@ -40,20 +40,28 @@ export function frameFor({ position, rotation, scale }: Similarity, ofPlace: num
 export function toLocal({ place, rotation }: Frame, { x, y, z }: VectorColumns, count: number, out: VectorColumns): void {
   const [ox, oy, oz] = place.position;
   const shrink = 1 / place.scale;
-  for (let i = 0; i < count; i++) {
-    const dx = (x[i]! - ox) * shrink;
-    const dy = (y[i]! - oy) * shrink;
-    const dz = (z[i]! - oz) * shrink;
-    if (rotation) {
-      out.x[i] = rotation[0] * dx + rotation[3] * dy + rotation[6] * dz;
-      out.y[i] = rotation[1] * dx + rotation[4] * dy + rotation[7] * dz;
-      out.z[i] = rotation[2] * dx + rotation[5] * dy + rotation[8] * dz;
-    } else {
-      out.x[i] = dx;
-      out.y[i] = dy;
-      out.z[i] = dz;
+  const { x: lx, y: ly, z: lz } = out;
+  if (rotation) {
+    const [a, b, c, d, e, f, g, h, k] = rotation;
+    for (let i = 0; i < count; i++) {
+      const dx = (x[i]! - ox) * shrink;
+      const dy = (y[i]! - oy) * shrink;
+      const dz = (z[i]! - oz) * shrink;
+      lx[i] = a * dx + d * dy + g * dz;
+      ly[i] = b * dx + e * dy + h * dz;
+      lz[i] = c * dx + f * dy + k * dz;
     }
-  }
+  } else if (ox === 0 && oy === 0 && oz === 0 && shrink === 1) {
+    // The world itself: nothing is counted.
+    lx.set(count === x.length ? x : x.subarray(0, count));
+    ly.set(count === y.length ? y : y.subarray(0, count));
+    lz.set(count === z.length ? z : z.subarray(0, count));
+  } else
+    for (let i = 0; i < count; i++) {
+      lx[i] = (x[i]! - ox) * shrink;
+      ly[i] = (y[i]! - oy) * shrink;
+      lz[i] = (z[i]! - oz) * shrink;
+    }
 }
 
 /** Velocities seen along the axes of a frame, m/s: turned, and neither moved nor sized. */

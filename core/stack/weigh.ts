@@ -60,8 +60,10 @@ export function weigh(stack: Stack, row: StackNode | ZoneRow, block: ParticleBlo
   if (!row.distance) weight.fill(send, 0, count);
   else {
     let any = false;
+    const { profile } = row;
+    const { distance } = room;
     for (let i = 0; i < count; i++) {
-      const w = send * row.profile(room.distance[i]!);
+      const w = send * profile(distance[i]!);
       weight[i] = w;
       if (w !== 0) any = true;
     }
@@ -91,8 +93,10 @@ export function evaluateRow(stack: Stack, row: Row, block: ParticleBlock, room: 
   if (row.needs.distance && !row.distance) room.distance.fill(0, 0, count);
   row.vector(room.local, block, vector, sightOf(stack, row, room));
   // What lies outside a falloff must not come in through 0 · ∞; whether a block is skipped may not show.
-  if (row.distance || row.modulators.length > 0)
-    for (let i = 0; i < count; i++) if (weight[i] === 0) vector.x[i] = vector.y[i] = vector.z[i] = 0;
+  if (row.distance || row.modulators.length > 0) {
+    const { x, y, z } = vector;
+    for (let i = 0; i < count; i++) if (weight[i] === 0) x[i] = y[i] = z[i] = 0;
+  }
   // Drag is no direction: its columns are coefficients, which no rotation touches.
   if (row.rotation && row.action.isVector) turnToWorld(row.rotation, vector, count);
   return true;

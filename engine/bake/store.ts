@@ -40,6 +40,25 @@ export function putFile(path: string, bytes: Uint8Array, write: WriteAll = write
   syncFolder(dirname(path));
 }
 
+const DRAFT = /^\..+\.(\d+)$/;
+
+function isAlive(pid: number): boolean {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === 'EPERM';
+  }
+}
+
+/** Takes away what was being written when a program was killed; of programs that still run only where `all` is wanted. */
+function dropDrafts(folder: string, all: boolean): void {
+  for (const name of readdirSync(folder)) {
+    const pid = DRAFT.exec(name)?.[1];
+    if (pid !== undefined && (all || !isAlive(Number(pid)))) rmSync(join(folder, name), { force: true });
+  }
+}
+
 /** Bytes of all files of a folder. */
 export function folderBytes(folder: string): number {
   if (!existsSync(folder)) return 0;
@@ -97,6 +116,7 @@ export class BakeWriter {
       for (const [name, text] of Object.entries(files)) putFile(join(folder, name), Buffer.from(text), write);
       putFile(path, Buffer.from(`${JSON.stringify(manifest, null, 2)}\n`), write);
     }
+    dropDrafts(folder, false);
     const sound = chunksOf(folder, manifest.from, true);
     this.chunks = sound.length;
     this.next = sound.reduce((frame, { places }) => frame + places.length, manifest.from);
@@ -117,6 +137,7 @@ export class BakeWriter {
     this.chunks++;
     this.open.length = 0;
     this.openBytes = 0;
+    if (this.isWhole) dropDrafts(this.folder, true);
     return true;
   }
 

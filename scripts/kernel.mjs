@@ -1,0 +1,36 @@
+// Compiles kernel/assembly/kernel.ts and writes it as kernel/wasm.ts: the same bytes in a page, in Node.js and in tests.
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { root, run } from './run.mjs';
+
+/** The text of kernel/wasm.ts, compiled now. */
+export function compiled() {
+  const out = join(mkdtempSync(join(tmpdir(), 'kernel-')), 'kernel.wasm');
+  const options = [
+    '-O3',
+    '--runtime',
+    'stub',
+    '--enable',
+    'simd',
+    '--noAssert',
+    '--converge',
+    '--initialMemory',
+    '1',
+    '--maximumMemory',
+    '1',
+    '--memoryBase',
+    '32768',
+  ];
+  run(process.execPath, [
+    join(root, 'node_modules', 'assemblyscript', 'bin', 'asc.js'),
+    'kernel/assembly/kernel.ts',
+    ...options,
+    '--outFile',
+    out,
+  ]);
+  const base64 = readFileSync(out).toString('base64');
+  return `/** kernel/assembly/kernel.ts, compiled by \`npm run kernel\`. */\nexport const KERNEL =\n  '${base64}';\n`;
+}
+
+if (process.argv[1] === import.meta.filename) writeFileSync(join(root, 'kernel', 'wasm.ts'), compiled());
