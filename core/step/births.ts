@@ -226,16 +226,12 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
     const local: Vector = [place.x, place.y, place.z];
     const share = birth.inherit / 100;
     const own = share > 0 ? velocityAt(motion, local, frame, 1 / substeps, fps) : NOTHING;
-    const start = {
-      frame,
-      body: id,
-      direction: maternity.spread(axisOf(at), id),
-      taken: share > 0 ? ([own[0] * share, own[1] * share, own[2] * share] as const) : NOTHING,
-      normal: rotate(at.rotation, [place.nx, place.ny, place.nz]),
-    };
+    const direction = maternity.spread(axisOf(at), id);
+    const taken: Vector = share > 0 ? [own[0] * share, own[1] * share, own[2] * share] : NOTHING;
+    const normal: Vector = population.turns ? rotate(at.rotation, [place.nx, place.ny, place.nz]) : UP;
     const tint = population.tinted ? tintAt() : 0;
     if (!bond) {
-      const slot = maternity.bear(population, at, { ...start, id, position: outward(at, local) });
+      const slot = maternity.bear(population, at, { id, body: id, frame, position: outward(at, local), direction, taken, normal });
       if (population.tinted) population.tint[slot] = tint;
       return;
     }
@@ -243,7 +239,15 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
     bond.rest(standing(at, draw.time), lain);
     for (let j = 0; j < bond.points; j++) {
       const position: Vector = [lain[3 * j]!, lain[3 * j + 1]!, lain[3 * j + 2]!];
-      const slot = maternity.bear(population, at, { ...start, id: particleOf(id, j, bond.points), position });
+      const slot = maternity.bear(population, at, {
+        id: particleOf(id, j, bond.points),
+        body: id,
+        frame,
+        position,
+        direction,
+        taken,
+        normal,
+      });
       // What is held together does not split.
       population.generation[slot] = 0xff;
       if (population.tinted) population.tint[slot] = tint;
@@ -273,3 +277,5 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
 }
 
 const NOTHING: Vector = [0, 0, 0];
+/** Of those that do not turn nobody asks for it. */
+const UP: Vector = [0, 1, 0];

@@ -91,7 +91,7 @@ export function BakesPanel() {
   const told = useBakes((state) => state.told);
   if (!told) return null;
   if (told.bakes.length === 0)
-    return <p className="px-5 py-3 text-second">No bake yet: simulated frames kept on disk, to be drawn again without waiting.</p>;
+    return <p className="px-4 pt-1 pb-3 text-second">No bake yet: simulated frames kept on disk, to be drawn again without waiting.</p>;
   return (
     <>
       <ul className="max-h-48 overflow-y-auto" aria-label="Bakes">

@@ -164,9 +164,11 @@ export function OutputPage() {
         </div>
         <div className="grid shrink-0 grid-cols-[3fr_2fr] border-t border-rule bg-panel">
           <section className="min-w-0 border-r border-rule" aria-label="Queue of renders">
+            <h2 className="px-4 pt-2 text-xs font-normal text-second">Renders</h2>
             <QueuePanel chosen={chosen} onChoose={setChosen} />
           </section>
           <section className="min-w-0" aria-label="Bakes on the server">
+            <h2 className="px-4 pt-2 text-xs font-normal text-second">Bakes</h2>
             <BakesPanel />
           </section>
         </div>

@@ -130,7 +130,7 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
 export function QueuePanel({ chosen, onChoose }: { chosen: number | undefined; onChoose: (id: number | undefined) => void }) {
   const jobs = useQueue((queue) => queue.jobs);
   if (jobs.length === 0)
-    return <p className="px-5 py-3 text-second">No render yet. What is ordered stands here, also after the page has been closed.</p>;
+    return <p className="px-4 pt-1 pb-3 text-second">No render yet. What is ordered stands here, also after the page has been closed.</p>;
   return (
     <ul className="max-h-56 overflow-y-auto" aria-label="Renders">
       {[...jobs].reverse().map((job) => (
