@@ -38,9 +38,20 @@ test('a look’s gain of a stop doubles its light; size, opacity over age and th
       { at: 1, value: 1.5 },
     ],
   });
+  const fading = dot({
+    opacityBy: 'speed',
+    topSpeed: 2,
+    opacityOverAge: [
+      { at: 0, value: 1 },
+      { at: 1, value: 0.5 },
+    ],
+  });
+  const faded = moments(await light(page, sparkScene({ ...fast, look: fading }, { projection: 'flat', height: 2.4 }, {}), 2));
   const moving = moments(await light(page, sparkScene({ ...fast, look }, { projection: 'flat', height: 2.4 }, {}), 2));
   const same = moments(await light(page, sparkScene(fast, { projection: 'flat', height: 2.4 }, {}), 2));
   expect(off(moving.sum, same.sum)).toBeLessThan(0.005);
+  // Half as fast as fast is: halfway down the ramp of opacity.
+  expect(off(faded.sum, 0.75 * same.sum)).toBeLessThan(0.005);
 });
 
 test('fog takes e to the −fog·d of added light, and covers with its own colour what covers', async ({ page }) => {

@@ -1,7 +1,7 @@
 import { describe } from '../describe/parameters';
 import { lookParameters } from './look';
 
-const { blend, opacity, mixing, gain } = lookParameters;
+const { blend, opacity, mixing, gain, gainBy } = lookParameters;
 
 /** How much of its form shows. */
 const shading = (value: number) =>
@@ -33,6 +33,7 @@ export const lineParameters = (shade: number) =>
     },
     mixing,
     gain,
+    gainBy,
     widthAlong: {
       type: 'levels',
       label: 'Width along it',

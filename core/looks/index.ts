@@ -19,9 +19,11 @@ export const looks = new Registry<LookKind>('look', [sprite, point, picture, fla
 export const looksOf = ({ look, besides }: { readonly look: Kinded; readonly besides: readonly Kinded[] }): readonly Kinded[] =>
   besides.length > 0 ? [look, ...besides] : [look];
 
-/** The field whose weight an emitter’s particles show in their colours, by its id; undefined where none does. The first of its looks counts. */
+/** The field whose weight an emitter’s particles go by in their colours, opacity or forms, by its id; undefined where none does. The first of its looks counts. */
 export const fieldShownBy = (emitter: Parameters<typeof looksOf>[0]): string | undefined =>
-  looksOf(emitter).find(({ colourBy, field }) => colourBy === 'field' && field !== '')?.['field'] as string | undefined;
+  looksOf(emitter).find(({ colourBy, opacityBy, picks, field }) => [colourBy, opacityBy, picks].includes('field') && field !== '')?.[
+    'field'
+  ] as string | undefined;
 
 /** How an emitter’s particles show the colours of what they are born from: by an image laid over it, by its hash, or its own; undefined where they don’t. The first of its looks counts. */
 export function sourceShownBy(emitter: Parameters<typeof looksOf>[0]): { readonly cover: string } | undefined {

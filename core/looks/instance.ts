@@ -15,7 +15,7 @@ const options = (none: boolean) =>
     { value: 'mesh', label: 'a mesh of the scene' },
   ] as const;
 
-const { colour, colourBy, field, cover, topSpeed, mixing, gain, sizeOverAge, sizeOverSpeed } = spotParameters;
+const { colour, colourBy, field, cover, topSpeed, mixing, gain, gainBy, sizeOverAge, sizeOverSpeed } = spotParameters;
 
 const parameters = describe({
   form: { type: 'choice', label: 'Form', default: 'grain', options: options(false), help: 'What is drawn, as large as the particle.' },
@@ -51,6 +51,7 @@ const parameters = describe({
     options: [
       { value: 'number', label: 'at random' },
       { value: 'zone', label: 'its zone' },
+      { value: 'field', label: 'a field’s weight' },
     ],
     help: 'Which of the forms a particle has.',
     shown: (v) => v['form2'] !== 'none',
@@ -112,6 +113,7 @@ const parameters = describe({
   cover,
   topSpeed,
   gain,
+  gainBy,
   image: { type: 'image', label: 'Image', default: '', help: 'Printed on cards, chips and meshes that have texture coordinates.' },
   columns: {
     type: 'number',

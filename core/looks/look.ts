@@ -67,12 +67,23 @@ export const lookParameters = describe({
     usual: [-4, 4],
     help: 'Every stop doubles the light of its colours: above white they glow, and stay bright behind a tone curve.',
   },
+  gainBy: {
+    type: 'choice',
+    label: 'Gain goes to',
+    default: 'all',
+    options: [
+      { value: 'all', label: 'all colours' },
+      { value: 'light', label: 'bright colours' },
+    ],
+    help: 'All colours alike; or each by its own brightness, so that bright ones glow and dark ones stay as they are.',
+    shown: (v) => v['gain'] !== 0,
+  },
   opacityOverAge: {
     type: 'levels',
     label: 'Opacity over age',
     default: [{ at: 0, value: 1 }],
     within: [0, 1],
-    help: 'Multiplies the opacity, from birth to death.',
+    help: 'Multiplies the opacity, from birth to death; or along whatever else it goes by.',
   },
   sizeOverAge: {
     type: 'levels',
@@ -112,8 +123,20 @@ export const spotParameters = describe({
     to: 'field',
     label: 'Field',
     default: '',
-    help: 'The field whose weight, 0 to 1, runs along the colours: where it acts and how much.',
-    shown: (v) => v['colourBy'] === 'field',
+    help: 'The field whose weight, 0 to 1, is gone by: where it acts and how much.',
+    shown: (v) => v['colourBy'] === 'field' || v['opacityBy'] === 'field' || (v['picks'] === 'field' && v['form2'] !== 'none'),
+  },
+  opacityBy: {
+    type: 'choice',
+    label: 'Opacity goes by',
+    default: 'age',
+    options: [
+      { value: 'age', label: 'age' },
+      { value: 'speed', label: 'speed' },
+      { value: 'number', label: 'at random' },
+      { value: 'field', label: 'a field’s weight' },
+    ],
+    help: 'What runs along the ramp of opacity.',
   },
   cover: {
     type: 'image',
@@ -131,7 +154,7 @@ export const spotParameters = describe({
     above: true,
     usual: [0.1, 20],
     help: 'The speed at which ramps that go by speed have come to their end.',
-    shown: (v) => v['colourBy'] === 'speed' || v['frames'] === 'speed' || !isEven(v['sizeOverSpeed']),
+    shown: (v) => v['colourBy'] === 'speed' || v['opacityBy'] === 'speed' || v['frames'] === 'speed' || !isEven(v['sizeOverSpeed']),
   },
   sizeOverSpeed: {
     type: 'levels',

@@ -61,6 +61,16 @@ describe('how particles are drawn', () => {
     const wanted = falloffOf(profile, extent['core'] as number, extent['reach'] as number)(1.5);
     expect(wanted).toBeGreaterThan(0.3);
     expect(snapshot(run, 1).emitters[0]!.weight[0]! / 255).toBeCloseTo(wanted, 2);
+    // Opacity and forms go by it as well.
+    const by = (look: object) => ({
+      ...scene,
+      emitters: scene.emitters.map((e) => ({ ...e, look: { ...looks.defaults('instance'), ...look } as never })),
+    });
+    for (const look of [
+      { kind: 'instance', picks: 'field', field: 'f1' },
+      { kind: 'sprite', opacityBy: 'field', field: 'f1' },
+    ])
+      expect(snapshot(runTo(by(look), 2), 1).emitters[0]!.weight[0]! / 255).toBeCloseTo(wanted, 2);
     // Of a field that is not there, none.
     const gone = { ...scene, emitters: scene.emitters.map((e) => ({ ...e, look: { ...e.look, field: 'gone' } })) };
     expect(snapshot(runTo(gone, 2), 1).emitters[0]!.weight[0]).toBe(0);

@@ -48,7 +48,7 @@ interface InstanceLook extends Dress {
   readonly mesh: string;
   readonly mesh2: string;
   readonly mesh3: string;
-  readonly picks: 'number' | 'zone';
+  readonly picks: 'number' | 'zone' | 'field';
   readonly leads: (typeof LEADS)[number];
   readonly flips: boolean;
   readonly stretch: number;
@@ -65,8 +65,12 @@ const LEADS = ['own', 'x', 'y', 'z'] as const;
 const VECTORS = ['at', 'way', 'was', 'wasGoing', 'turn'] as const;
 
 /** Which of so many forms a particle has. */
-export const formOf = (id: number, zone: number, forms: number, picks: InstanceLook['picks']): number =>
-  picks === 'zone' ? Math.min(zone, forms - 1) : Math.floor((mix(id ^ 0x3c6ef372) / 4294967296) * forms);
+export function formOf(id: number, zone: number, weight: number, forms: number, picks: InstanceLook['picks']): number {
+  if (picks === 'zone') return Math.min(zone, forms - 1);
+  // Weights are told in 255ths: each form has as long a piece of 0 … 1.
+  if (picks === 'field') return Math.min(forms - 1, Math.floor((weight / 255) * forms));
+  return Math.floor((mix(id ^ 0x3c6ef372) / 4294967296) * forms);
+}
 
 /** One of the forms, with the particles that have it. */
 interface Variant {
@@ -147,7 +151,8 @@ export class InstanceLayer implements Layer {
     this.makeVariants();
     const { variants, look } = this;
     for (const variant of variants) variant.slots = [];
-    for (let i = 0; i < frame.count; i++) variants[formOf(frame.id[i]!, frame.zone[i] ?? 0, variants.length, look!.picks)]!.slots.push(i);
+    for (let i = 0; i < frame.count; i++)
+      variants[formOf(frame.id[i]!, frame.zone[i] ?? 0, frame.weight[i] ?? 0, variants.length, look!.picks)]!.slots.push(i);
     const c = frame.columns;
     const marks = zonesAndTints(frame);
     const turning = c.qx.length === frame.count;

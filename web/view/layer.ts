@@ -84,6 +84,7 @@ export interface Dress {
   readonly colour: Ramps['colour'];
   readonly mixing?: Mixing;
   readonly gain?: number;
+  readonly gainBy?: 'all' | 'light';
   readonly opacityOverAge?: readonly LevelStop[];
   readonly sizeOverSpeed?: readonly LevelStop[];
   readonly stretchOverAge?: readonly LevelStop[];
@@ -115,6 +116,7 @@ export function layerMaterial(vertexShader: string, fragmentShader: string, unif
       ramp: { value: null },
       opacity: { value: 1 },
       lift: { value: 1 },
+      liftsBright: { value: false },
       covers: { value: 1 },
       zoneTints: { value: Array.from({ length: MOST.zones + 1 }, () => new Vector4(0, 0, 0, 0)) },
       zoneSizes: { value: Array.from({ length: MOST.zones + 1 }, () => 1) },
@@ -125,7 +127,7 @@ export function layerMaterial(vertexShader: string, fragmentShader: string, unif
 
 /** Gives a material of {@link layerMaterial} its look, with the sizes beside the colours on its ramp; says whether what it draws covers what is behind. */
 export function dressMaterial(material: RawShaderMaterial, dress: Dress, sizes: readonly LevelStop[]): boolean {
-  const { blend, opacity, colour, mixing, gain, opacityOverAge, sizeOverSpeed, stretchOverAge } = dress;
+  const { blend, opacity, colour, mixing, gain, gainBy, opacityOverAge, sizeOverSpeed, stretchOverAge } = dress;
   const { uniforms } = material;
   const covers = blend === 'over';
   uniforms['ramp']!.value?.dispose();
@@ -134,12 +136,14 @@ export function dressMaterial(material: RawShaderMaterial, dress: Dress, sizes: 
     size: sizes,
     ...(mixing && { mixing }),
     ...(gain !== undefined && { gain }),
+    ...(gainBy && { gainBy }),
     ...(opacityOverAge && { opacity: opacityOverAge }),
     ...(sizeOverSpeed && { sizeOverSpeed }),
     ...(stretchOverAge && { stretch: stretchOverAge }),
   });
   uniforms['opacity']!.value = opacity;
   uniforms['lift']!.value = 2 ** (gain ?? 0);
+  uniforms['liftsBright']!.value = gainBy === 'light';
   // Added light covers nothing that is behind it.
   uniforms['covers']!.value = covers ? 1 : 0;
   material.blendDst = covers ? OneMinusSrcAlphaFactor : OneFactor;

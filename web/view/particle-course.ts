@@ -6,6 +6,8 @@ uniform float back;
 uniform int colourBy;
 /** How many times as bright its colours are. */
 uniform float lift;
+/** Whether each gets that by its own brightness. */
+uniform bool liftsBright;
 /** Seconds since the frame before; 0 where nothing is known of it. */
 uniform float span;
 
@@ -37,12 +39,18 @@ vec4 along(float share, float row) {
   return texture(ramp, vec2((share * 255.0 + 0.5) / 256.0, row));
 }
 
+/** How far along a ramp a particle is: 0 by age, 1 by speed, 2 by itself, 3 by the weight of a field. */
+float shareOf(int by, float u, float fast, uint number, vec2 zone) {
+  return by == 0 ? u : by == 1 ? fast : by == 2 ? luckOf(number, 0x51ed270bu) : fract(zone.x) * 256.0 / 255.0;
+}
+
 /** The colour of a particle, and the size from birth to death. */
 vec4 dressed(float u, float fast, uint number, vec2 zone) {
   vec4 plain = along(u, 0.25);
   if (colourBy == 0) return plain;
-  if (colourBy == 4) return vec4(lightOf(zone.y) * lift, plain.a);
-  return vec4(along(colourBy == 1 ? fast : colourBy == 2 ? luckOf(number, 0x51ed270bu) : fract(zone.x) * 256.0 / 255.0, 0.25).rgb, plain.a);
+  if (colourBy < 4) return vec4(along(shareOf(colourBy, u, fast, number, zone), 0.25).rgb, plain.a);
+  vec3 light = lightOf(zone.y);
+  return vec4(light * (liftsBright ? pow(lift, dot(light, vec3(0.2126, 0.7152, 0.0722))) : lift), plain.a);
 }
 
 /** Brings a place and velocity to where they were \`back\` seconds before. */

@@ -44,6 +44,7 @@ interface Spot {
   readonly soft?: number;
   readonly form?: (typeof SPRITE_FORMS)[number];
   readonly colourBy?: (typeof COLOUR_BY)[number];
+  readonly opacityBy?: (typeof COLOUR_BY)[number];
   readonly topSpeed?: number;
   readonly stretch?: number;
   readonly turned?: (typeof TURNED)[number];
@@ -98,6 +99,7 @@ export class ParticleLayer implements Layer {
       softness: { value: 1 },
       form: { value: 0 },
       colourBy: { value: 0 },
+      opacityBy: { value: 0 },
       topSpeed: { value: 1 },
       stretch: { value: 0 },
       span: { value: 0 },
@@ -120,7 +122,7 @@ export class ParticleLayer implements Layer {
     const { material } = this.object;
     this.sorted = dressMaterial(material, dress, dress.sizeOverAge ?? EVEN);
     const spot = look as unknown as Spot;
-    const { soft, form = 'round', colourBy = 'age', topSpeed = 1, stretch = 0, turned = 'upright', image } = spot;
+    const { soft, form = 'round', colourBy = 'age', opacityBy = 'age', topSpeed = 1, stretch = 0, turned = 'upright', image } = spot;
     const { columns = 1, rows = 1, frames = 'age', rate = 0 } = spot;
     material.uniforms['softness']!.value = soft === undefined ? looks.get(look.kind).softness : soft / 100;
     this.image = image;
@@ -130,6 +132,7 @@ export class ParticleLayer implements Layer {
     material.uniforms['rate']!.value = rate;
     material.uniforms['turned']!.value = TURNED.indexOf(turned);
     material.uniforms['colourBy']!.value = COLOUR_BY.indexOf(colourBy);
+    material.uniforms['opacityBy']!.value = COLOUR_BY.indexOf(opacityBy);
     material.uniforms['topSpeed']!.value = topSpeed;
     material.uniforms['stretch']!.value = stretch;
     material.uniforms['turns']!.value = looks.get(look.kind).turns;

@@ -22,6 +22,8 @@ uniform float sizeScale;
 uniform bool turns;
 uniform mat3 toView;
 uniform float topSpeed;
+/** What runs along the opacity. */
+uniform int opacityBy;
 /** Seconds of its way that a spot is drawn out by. */
 uniform float stretch;
 /** Where its top points: 0 up, 1 along its way, 2 any way. */
@@ -66,7 +68,7 @@ void main() {
   float wanted = metres * pixelsPerMetre / max(gl_Position.w, 1e-6);
   // Smaller than a pixel: drawn as one pixel, as much fainter as it is smaller.
   diameter = max(wanted, 1.0);
-  tint = vec4(dress.rgb, min(1.0, wanted * wanted) * levels.r);
+  tint = vec4(dress.rgb, min(1.0, wanted * wanted) * along(shareOf(opacityBy, u, fast, number, zone), 0.75).r);
   vec2 drawn = vec2(0.0);
   vec2 heads = vec2(0.0, 1.0);
   if (stretch > 0.0 || turned == 1) {

@@ -2,12 +2,33 @@ import { converter, interpolate } from 'culori';
 import fc from 'fast-check';
 import { DataUtils } from 'three';
 import { describe, expect, it } from 'vitest';
+import { formOf } from './instance-layer';
 import { DepthOrder } from './depth-order';
 import { colourAt, linearOf, rampTexture, stopsAt } from './ramp';
 
 const lrgb = converter('lrgb');
 
+describe('which of several forms a particle has', () => {
+  it('goes by its number evenly, by its zone, or by a field’s weight in equal pieces', () => {
+    const counts = [0, 0, 0];
+    for (let id = 0; id < 3000; id++) counts[formOf(id, 0, 0, 3, 'number')]!++;
+    for (const n of counts) expect(Math.abs(n - 1000)).toBeLessThan(100);
+    expect([0, 1, 2, 5].map((zone) => formOf(7, zone, 0, 3, 'zone'))).toEqual([0, 1, 2, 2]);
+    expect([0, 84, 86, 169, 171, 255].map((weight) => formOf(7, 0, weight, 3, 'field'))).toEqual([0, 0, 1, 1, 2, 2]);
+  });
+});
+
 describe('colour and size over age', () => {
+  it('a gain that goes to bright colours doubles white and leaves black, by their share of it between (ITU-R BT.709)', () => {
+    const at = (colour: string) => {
+      const { data } = rampTexture({ colour: [{ at: 0, colour }], gain: 2, gainBy: 'light', size: [{ at: 0, value: 1 }] }).image;
+      return [0, 1, 2].map((c) => DataUtils.fromHalfFloat((data as Uint16Array)[c]!));
+    };
+    expect(at('#ffffff')).toEqual([4, 4, 4]);
+    expect(at('#000000')).toEqual([0, 0, 0]);
+    expect(at('#00ff00')[1]).toBeCloseTo(4 ** 0.7152, 2);
+  });
+
   it('the sRGB curve takes 0.735357 to 0.5 linear (IEC 61966-2-1)', () => {
     expect(linearOf(0.735357)).toBeCloseTo(0.5, 5);
     expect([linearOf(0), linearOf(1)]).toEqual([0, 1]);

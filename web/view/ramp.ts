@@ -48,6 +48,8 @@ export interface Ramps {
   readonly mixing?: Mixing;
   /** In stops. */
   readonly gain?: number;
+  /** Whether colours get it by their own brightness. */
+  readonly gainBy?: 'all' | 'light';
   readonly size: readonly LevelStop[];
   readonly opacity?: readonly LevelStop[];
   readonly sizeOverSpeed?: readonly LevelStop[];
@@ -59,13 +61,15 @@ const EVEN: readonly LevelStop[] = [{ at: 0, value: 1 }];
 /**
  * Ramps as a texture 256 wide and two high. Below: red, green, blue of the colours, as linear light, and the size; above: opacity, size over speed, stretch.
  */
-export function rampTexture({ colour, mixing = 'linear', gain = 0, size, ...rest }: Ramps): DataTexture {
+export function rampTexture({ colour, mixing = 'linear', gain = 0, gainBy = 'all', size, ...rest }: Ramps): DataTexture {
   const { opacity = EVEN, sizeOverSpeed = EVEN, stretch = EVEN } = rest;
   const data = new Uint16Array(WIDTH * 4 * 2);
-  const bright = 2 ** gain;
   for (let i = 0; i < WIDTH; i++) {
     const at = i / (WIDTH - 1);
-    const light = colourAt(colour, at, mixing).map((n) => n * bright);
+    const plain = colourAt(colour, at, mixing);
+    // The brightness of light (ITU-R BT.709).
+    const bright = gainBy === 'all' ? 1 : 0.2126 * plain[0] + 0.7152 * plain[1] + 0.0722 * plain[2];
+    const light = plain.map((n) => n * 2 ** (gain * bright));
     const levels = [opacity, sizeOverSpeed, stretch].map((stops) => levelAt(stops, at));
     [...light, levelAt(size, at), ...levels, 1].forEach((n, c) => {
       data[4 * (i + (c < 4 ? 0 : WIDTH)) + (c % 4)] = DataUtils.toHalfFloat(Math.min(n, 65504));
