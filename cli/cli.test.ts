@@ -57,7 +57,8 @@ describe('bathyclast, the four commands', () => {
     const by = Object.fromEntries(said.fields.map((f: { field: string }) => [f.field, f]));
     expect(by['Buoyancy']).toMatchObject({ kind: 'gravity', weight: 1, vector: [0, 0.7, 0], unit: 'm/s²' });
     expect(by['Vortex'].weight).toBe(1);
-    expect(by['Vortex'].vector[0]).toBeCloseTo(-0.9, 9);
+    // The kernel counts in 32 bits.
+    expect(by['Vortex'].vector[0]).toBeCloseTo(-0.9, 6);
     expect(said.total.dragRate).toBeCloseTo(0.25 + 0.25, 9);
     expect(said.total.quadratic).toBeCloseTo(0.1, 9);
   });

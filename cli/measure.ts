@@ -2,6 +2,7 @@ import type { Vector } from '../core/math/vector';
 import { probe } from '../core/measure/probe';
 import { lookup, Purpose, streamOf, varied } from '../core/random/lookup';
 import type { Emitter, Scene } from '../core/scene/document';
+import { putKernelToUse } from '../kernel/use-kernel';
 import { UsageError } from './arguments';
 import { openScene } from './open-scene';
 
@@ -30,6 +31,9 @@ function emitterOf(scene: Scene, wanted: string | undefined): Emitter {
 /** `bathyclast measure`: what each field and the whole stack do at a point. */
 export async function measure(name: string, options: MeasureOptions): Promise<void> {
   const { scene, assets } = await openScene(name);
+  // What is measured is what particles are moved by.
+  const refused = putKernelToUse();
+  if (refused !== undefined) throw new UsageError(refused);
   const emitter = emitterOf(scene, options.emitter);
   const stream = streamOf(scene.seed, emitter.seed);
   const luck = (purpose: number) => (options.key === undefined ? 0.5 : lookup(stream, options.key, purpose) / 2 ** 32);

@@ -1,27 +1,15 @@
 import type { Asset } from '../core/scene/assets';
-import { makeKernel, NoKernel } from '../kernel/kernel';
-import { useTwins } from '../core/stack/twins';
+import { putKernelToUse } from '../kernel/use-kernel';
 import { Simulation } from '../core/step/simulation';
 import { buffersOf, snapshot } from './frame';
 import { KeptRuns } from './kept-runs';
 import { FrameMeter } from './measure-frame';
 import type { FromWorker, Job, Port, ToWorker } from './protocol';
 
-/** Puts the kernel in place; a sentence where this engine can’t run it. */
-function takeKernel(): string | undefined {
-  try {
-    useTwins(makeKernel());
-    return undefined;
-  } catch (error) {
-    if (error instanceof NoKernel) return error.message;
-    throw error;
-  }
-}
-
 /** Makes a thread serve runs: the same code in a page's worker and in Node.js. */
 export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void {
   const assets = new Map<string, Asset>();
-  const refused = takeKernel();
+  const refused = putKernelToUse();
   const kept = new KeptRuns();
   let meter: FrameMeter | undefined;
   let measuredKey = '';
@@ -72,7 +60,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
       port.post({ type: 'measured', number: message.number, meters: meter!.measure(message.frame) });
     } else
       try {
-        if (refused !== undefined) throw new NoKernel(refused);
+        if (refused !== undefined) throw new Error(refused);
         run(message.job);
       } catch (error) {
         port.post({ type: 'failed', job: message.job.number, message: error instanceof Error ? error.message : String(error) });

@@ -10,8 +10,8 @@ const KNOWS = {
   engine: ['core', 'kernel'],
   formats: ['core'],
   server: ['core', 'engine', 'formats'],
-  web: ['core', 'engine', 'formats'],
-  cli: ['core', 'engine', 'formats'],
+  web: ['core', 'kernel', 'engine', 'formats'],
+  cli: ['core', 'kernel', 'engine', 'formats'],
   bench: ['core', 'engine', 'kernel'],
 };
 

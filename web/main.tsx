@@ -6,7 +6,11 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
+import { putKernelToUse } from '../kernel/use-kernel';
 import { router } from './routes';
+
+// Where it can’t be run, the threads that simulate say so.
+putKernelToUse();
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 2000 } } });
 
