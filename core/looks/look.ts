@@ -114,7 +114,7 @@ export const spotParameters = describe({
       { value: 'speed', label: 'speed' },
       { value: 'number', label: 'at random' },
       { value: 'field', label: 'a field’s weight' },
-      { value: 'source', label: 'what it is born from' },
+      { value: 'source', label: 'its birthplace' },
     ],
     help: 'What runs along the ramp of colours; or each keeps the colour that its mesh or picture has where it was born.',
   },
