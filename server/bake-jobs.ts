@@ -32,6 +32,9 @@ export interface BakeThread {
 /** Starts a thread for a task; it says how it goes on. */
 export type SpawnBake = (task: BakeTask, hear: (news: BakeNews) => void) => BakeThread;
 
+/** Milliseconds after which a report is written down that there was no room for. */
+const LATER = 3000;
+
 /** The bakes of the server: at any time one is at work, the others wait. */
 export class BakeJobs {
   private running: { readonly id: string; readonly thread: BakeThread; removed: boolean } | undefined;
@@ -84,18 +87,28 @@ export class BakeJobs {
     this.running = { id, removed: false, thread: this.spawn(task, (news) => this.hear(id, news)) };
   }
 
+  /** Takes what the thread says; once more later where there is no room on the disk even for that. */
   private hear(id: string, news: BakeNews): void {
+    try {
+      this.note(id, news);
+    } catch (error) {
+      if ((error as { code?: string }).code !== 'SQLITE_FULL') throw error;
+      // What is written is found on the disk again; of its end it must be known.
+      if (news.type !== 'written') setTimeout(() => this.hear(id, news), LATER);
+    }
+  }
+
+  private note(id: string, news: BakeNews): void {
     if (this.running?.id !== id) return;
     if (news.type === 'written') {
       this.table.setDone(id, news.done, news.bytes);
       return this.listeners.forEach((listener) => listener());
     }
-    const { removed } = this.running;
-    this.running = undefined;
-    if (removed) this.forget(id);
+    if (this.running.removed) this.forget(id);
     else if (news.type === 'failed') this.table.setState(id, news.full ? 'paused' : 'failed', news.message);
     else if (news.whole) this.table.setState(id, 'done');
     else if (this.table.find(id)?.state === 'running') this.table.setState(id, 'paused');
+    this.running = undefined;
     this.startNext();
   }
 
