@@ -26,3 +26,18 @@ export function vectorOf(option: string, text: string): Vector {
     throw new UsageError(`--${option} is “${text}”; allowed are three numbers x,y,z`);
   return numbers as unknown as Vector;
 }
+
+/** First and last frame of `A-B` or of one frame, within bounds that are somewhere; `whole` where it is left out. */
+export function spanOf(
+  text: string | undefined,
+  whole: readonly [number, number],
+  [low, high]: readonly [number, number],
+  where: string,
+): readonly [number, number] {
+  if (text === undefined) return whole;
+  const match = /^(-?\d+)(?:-(-?\d+))?$/.exec(text);
+  const from = Number(match?.[1]);
+  const through = match?.[2] === undefined ? from : Number(match[2]);
+  if (match && from >= low && through <= high && from <= through) return [from, through];
+  throw new UsageError(`--frames is “${text}”; allowed are A-B or one frame, from ${low} to ${high}, ${where}`);
+}

@@ -1,12 +1,11 @@
 import { cpus } from 'node:os';
-import type { Scene } from '../core/scene/document';
 import { startFrame } from '../core/step/births';
 import { bake as bakeFrames, manifestFor, type BakeOrder } from '../engine/bake/bake';
 import { BakeError } from '../engine/bake/manifest';
 import { merge as mergeParts } from '../engine/bake/merge';
-import { BakeReader, folderBytes } from '../engine/bake/store';
+import { BakeReader, folderBytes, isDiskFull } from '../engine/bake/store';
 import { nodeCrew } from '../engine/node-crew';
-import { UsageError } from './arguments';
+import { spanOf, UsageError } from './arguments';
 import { openScene } from './open-scene';
 
 export interface BakeOptions {
@@ -14,20 +13,6 @@ export interface BakeOptions {
   readonly frames: string | undefined;
   readonly slice: string | undefined;
   readonly threads: number | undefined;
-}
-
-/** First and last frame of `A-B`; of the shot where it is left out. */
-function spanOf(text: string | undefined, scene: Scene): readonly [number, number] {
-  const { first, last } = scene.time;
-  if (text === undefined) return [first, last];
-  const match = /^(-?\d+)(?:-(-?\d+))?$/.exec(text);
-  const from = Number(match?.[1]);
-  const through = match?.[2] === undefined ? from : Number(match[2]);
-  const start = startFrame(scene);
-  if (match && from >= start && through <= last && from <= through) return [from, through];
-  throw new UsageError(
-    `--frames is “${text}”; allowed are A-B or one frame, from ${start} to ${last}, where the shot and its pre-roll are`,
-  );
 }
 
 /** `i/n` with i from 1 to n, as which of how many from 0. */
@@ -43,7 +28,7 @@ function partOf(text: string | undefined): { slice: number; slices: number } {
 function told(error: unknown): never {
   if (error instanceof BakeError) throw new UsageError(error.message);
   const { code, path } = error as NodeJS.ErrnoException;
-  if (code === 'ENOSPC' || code === 'EDQUOT')
+  if (isDiskFull(error))
     throw new UsageError(
       `the disk is full${path ? ` at “${path}”` : ''}; make room and run the same command again, it goes on where it stopped`,
     );
@@ -55,13 +40,14 @@ function told(error: unknown): never {
 /** `bathyclast bake`: writes simulated frames to a folder; run again, it goes on where it was. */
 export async function bake(name: string, options: BakeOptions): Promise<void> {
   const { scene, assets } = await openScene(name);
-  const [from, through] = spanOf(options.frames, scene);
+  const { first, last } = scene.time;
+  const [from, through] = spanOf(options.frames, [first, last], [startFrame(scene), last], 'where the shot and its pre-roll are');
   const order: BakeOrder = { scene, assets, folder: options.out, from, through, ...partOf(options.slice) };
   const begin = performance.now();
   const stop = new AbortController();
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop.abort());
   try {
-    manifestFor(order);
+    const { slice, slices, key } = manifestFor(order);
     const crew = nodeCrew(options.threads ?? cpus().length);
     try {
       await bakeFrames(order, crew, {
@@ -79,23 +65,22 @@ export async function bake(name: string, options: BakeOptions): Promise<void> {
       process.exitCode = 130;
       return;
     }
+    const seconds = Number(((performance.now() - begin) / 1000).toFixed(2));
+    console.log(
+      JSON.stringify({
+        scene: scene.name,
+        from,
+        through,
+        slice: `${slice + 1}/${slices}`,
+        key,
+        out: options.out,
+        bytes: folderBytes(options.out),
+        seconds,
+      }),
+    );
   } catch (error) {
     told(error);
   }
-  const seconds = Number(((performance.now() - begin) / 1000).toFixed(2));
-  const { slice, slices, key } = new BakeReader(options.out).manifest;
-  console.log(
-    JSON.stringify({
-      scene: scene.name,
-      from,
-      through,
-      slice: `${slice + 1}/${slices}`,
-      key,
-      out: options.out,
-      bytes: folderBytes(options.out),
-      seconds,
-    }),
-  );
 }
 
 /** `bathyclast merge`: puts the parts of a bake together. */

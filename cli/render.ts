@@ -25,7 +25,7 @@ import {
   type SplitName,
 } from '../formats/render-settings';
 import { LENT_BAKE } from '../formats/stored-bake';
-import { UsageError } from './arguments';
+import { spanOf, UsageError } from './arguments';
 import { openScene } from './open-scene';
 
 export interface RenderOptions {
@@ -76,16 +76,6 @@ function browserPath(): string {
       ? `CHROMIUM is “${named}”; allowed is the path of a Chromium that can be run`
       : 'rendering takes Chromium, and none is found on the path; install it, or name it in CHROMIUM',
   );
-}
-
-/** First and last frame of `A-B`, or of the scene. */
-function rangeOf(text: string | undefined, { first, last }: Scene['time']): readonly [number, number] {
-  if (text === undefined) return [first, last];
-  const match = /^(-?\d+)(?:-(-?\d+))?$/.exec(text);
-  const from = Number(match?.[1]);
-  const through = match?.[2] === undefined ? from : Number(match[2]);
-  if (match && from >= first && through <= last && from <= through) return [from, through];
-  throw new UsageError(`--frames is “${text}”; allowed are A-B or one frame, from ${first} to ${last}, where the shot is`);
 }
 
 function sizeOf(text: string | undefined): { width: number; height: number } | undefined {
@@ -171,7 +161,8 @@ export async function render(name: string, options: RenderOptions): Promise<void
     FORMATS.map(({ value }) => value),
   );
   const { frames: pictures } = formatOf(format);
-  const [from, through] = rangeOf(options.frames, scene.time);
+  const { first, last } = scene.time;
+  const [from, through] = spanOf(options.frames, [first, last], [first, last], 'where the shot is');
   const out = resolve(options.out);
   const pattern = pictures ? 'frame_####' : 'clip';
   const order: HeadlessOrder = {

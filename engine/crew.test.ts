@@ -1,13 +1,13 @@
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import { afterEach, describe, expect, it } from 'vitest';
 import { examples } from '../core/examples';
 import type { Scene } from '../core/scene/document';
 import { testScene } from '../core/tests/scenes';
 import { particlesCsv, tablesOf } from '../formats/particles';
-import { Crew } from './crew';
+import type { Crew } from './crew';
+import { crewOfProgram } from './node-crew';
 import { aliveOn, type Frame } from './frame';
-import type { FromWorker, WorkerHandle } from './protocol';
 
 const program = join(import.meta.dirname, '..', 'dist', 'node', 'node-worker.js');
 const crews = new Set<Crew>();
@@ -19,16 +19,7 @@ afterEach(() => {
 
 /** A crew of real threads; `threads` gets each worker as it is hired. */
 function crewOf(threads: number, hired: Worker[] = []): Crew {
-  const crew = new Crew((): WorkerHandle => {
-    const worker = new Worker(program);
-    hired.push(worker);
-    return {
-      post: (message, transfer) => worker.postMessage(message, transfer),
-      listen: (listener) => void worker.on('message', (message: FromWorker) => listener(message)),
-      onBreak: (listener) => void worker.on('error', (error) => listener(error.message)),
-      end: () => void worker.terminate(),
-    };
-  }, threads);
+  const crew = crewOfProgram(program, threads, (worker) => void hired.push(worker));
   crews.add(crew);
   return crew;
 }

@@ -2,10 +2,11 @@ import { Worker } from 'node:worker_threads';
 import { Crew } from './crew';
 import type { FromWorker, WorkerHandle } from './protocol';
 
-/** Threads of Node.js; the worker's code stands beside this one in the built program. */
-export function nodeCrew(threads: number): Crew {
+/** Threads of Node.js that run a program; `hired` is given each as it is begun. */
+export function crewOfProgram(program: string | URL, threads: number, hired: (worker: Worker) => void = () => undefined): Crew {
   return new Crew((): WorkerHandle => {
-    const worker = new Worker(new URL('./node-worker.js', import.meta.url));
+    const worker = new Worker(program);
+    hired(worker);
     return {
       post: (message, transfer) => worker.postMessage(message, transfer),
       listen: (listener) => void worker.on('message', (message: FromWorker) => listener(message)),
@@ -14,3 +15,6 @@ export function nodeCrew(threads: number): Crew {
     };
   }, threads);
 }
+
+/** Threads of Node.js; the worker's code stands beside this one in the built program. */
+export const nodeCrew = (threads: number): Crew => crewOfProgram(new URL('./node-worker.js', import.meta.url), threads);

@@ -2,9 +2,8 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
-import type { Scene } from '../core/scene/document';
 import { LENT_BAKE } from '../formats/stored-bake';
-import { FILE_LIMITS, keptFiles } from '../formats/scene-file';
+import { FILE_LIMITS } from '../formats/scene-file';
 import { DEEPEST, nestingDepth } from '../formats/bounded-json';
 import { examples } from '../core/examples';
 import { BakeJobs, type SpawnBake } from './bake-jobs';
@@ -16,6 +15,7 @@ import { failure, failureHandler } from './failure';
 import { guard } from './guard';
 import { imageRoutes } from './image-routes';
 import { ImagesTable } from './images-table';
+import { filesOfScene } from './kept-files';
 import { fileRoutes } from './file-routes';
 import { MESH_LIMITS, readMesh } from '../formats/mesh-file';
 import { GRID_LIMITS, readVti } from '../formats/vti';
@@ -69,15 +69,8 @@ export function createApp({
   scenes.forgetDeleted();
   if (scenes.isEmpty()) for (const { scene } of [...examples].reverse()) scenes.add(scene);
 
-  const filesOf = (scene: Scene) =>
-    new Map(
-      keptFiles(scene).flatMap(({ hash, sort }) => {
-        const bytes = { image: images, mesh: meshes, grid: grids }[sort].find(hash);
-        return bytes ? [[hash, new Uint8Array(bytes)] as const] : [];
-      }),
-    );
   const bakes = new BakesTable(db);
-  const jobs = new BakeJobs(bakes, bakesFolder, spawnBake, filesOf);
+  const jobs = new BakeJobs(bakes, bakesFolder, spawnBake, (scene) => filesOfScene(scene, { image: images, mesh: meshes, grid: grids }));
 
   if (lentBake !== undefined) jobs.lend(LENT_BAKE, lentBake);
 

@@ -1,6 +1,7 @@
 import { cpus } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import { bake } from '../engine/bake/bake';
+import { isDiskFull } from '../engine/bake/store';
 import { nodeCrew } from '../engine/node-crew';
 import { decodedAssets } from '../formats/scene-file';
 import type { BakeNews, BakeTask } from './bake-jobs';
@@ -23,12 +24,11 @@ try {
   });
   say({ type: 'ended', whole: done >= span.through });
 } catch (error) {
-  const { code, message } = error as NodeJS.ErrnoException;
-  const full = code === 'ENOSPC' || code === 'EDQUOT';
+  const full = isDiskFull(error);
   say({
     type: 'failed',
     full,
-    message: full ? 'the disk is full; what is written stays: make room and go on' : message,
+    message: full ? 'the disk is full; what is written stays: make room and go on' : (error as Error).message,
   });
 } finally {
   crew.end();

@@ -8,6 +8,7 @@ import { FILE_LIMITS, keptFiles, readSceneFile, sceneFrom, writeSceneFile } from
 import { bodyOf, NewSceneBody, PictureBody, RenameBody, SaveBody } from './bodies';
 import { failure } from './failure';
 import type { ImagesTable } from './images-table';
+import { filesOfScene } from './kept-files';
 import type { FilesTable } from './files-table';
 import type { StoredScene } from '../formats/stored-scene';
 import type { ScenesTable } from './scenes-table';
@@ -96,12 +97,7 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
 
   router.get('/:id/export', (request, response) => {
     const { scene } = found(request.params.id);
-    const kept = new Map(
-      keptFiles(scene).flatMap(({ hash, sort }) => {
-        const bytes = sort === 'image' ? images.find(hash) : files[sort].find(hash);
-        return bytes ? [[hash, new Uint8Array(bytes)] as const] : [];
-      }),
-    );
+    const kept = filesOfScene(scene, { image: images, ...files });
     const fileName = `${
       scene.name
         .toLowerCase()

@@ -102,6 +102,14 @@ function isEven(levels: unknown): boolean {
   return !Array.isArray(levels) || levels.every((stop: LevelStop) => stop.value === 1);
 }
 
+/** What can run along a ramp of a particle. */
+const GONE_BY = [
+  { value: 'age', label: 'age' },
+  { value: 'speed', label: 'speed' },
+  { value: 'number', label: 'at random' },
+  { value: 'field', label: 'a field’s weight' },
+] as const;
+
 /** What looks have that draw particle by particle. */
 export const spotParameters = describe({
   ...lookParameters,
@@ -109,13 +117,7 @@ export const spotParameters = describe({
     type: 'choice',
     label: 'Colour goes by',
     default: 'age',
-    options: [
-      { value: 'age', label: 'age' },
-      { value: 'speed', label: 'speed' },
-      { value: 'number', label: 'at random' },
-      { value: 'field', label: 'a field’s weight' },
-      { value: 'source', label: 'its birthplace' },
-    ],
+    options: [...GONE_BY, { value: 'source', label: 'its birthplace' }],
     help: 'What runs along the ramp of colours; or each keeps the colour that its mesh or picture has where it was born.',
   },
   field: {
@@ -130,12 +132,7 @@ export const spotParameters = describe({
     type: 'choice',
     label: 'Opacity goes by',
     default: 'age',
-    options: [
-      { value: 'age', label: 'age' },
-      { value: 'speed', label: 'speed' },
-      { value: 'number', label: 'at random' },
-      { value: 'field', label: 'a field’s weight' },
-    ],
+    options: GONE_BY,
     help: 'What runs along the ramp of opacity.',
   },
   cover: {

@@ -2,14 +2,13 @@ import { createHash } from 'node:crypto';
 import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
 import { afterEach, describe, expect, it } from 'vitest';
 import { examples } from '../../core/examples';
 import type { Scene } from '../../core/scene/document';
 import { testScene } from '../../core/tests/scenes';
-import { Crew } from '../crew';
+import type { Crew } from '../crew';
+import { crewOfProgram } from '../node-crew';
 import type { Frame } from '../frame';
-import type { FromWorker, WorkerHandle } from '../protocol';
 import { bake, type BakeOrder } from './bake';
 import { bytesOfFrame, frameOfBytes } from './frame-bytes';
 import { merge } from './merge';
@@ -27,15 +26,7 @@ afterEach(() => {
 });
 
 function crewOf(threads: number): Crew {
-  const crew = new Crew((): WorkerHandle => {
-    const worker = new Worker(program);
-    return {
-      post: (message, transfer) => worker.postMessage(message, transfer),
-      listen: (listener) => void worker.on('message', (message: FromWorker) => listener(message)),
-      onBreak: (listener) => void worker.on('error', (error) => listener(error.message)),
-      end: () => void worker.terminate(),
-    };
-  }, threads);
+  const crew = crewOfProgram(program, threads);
   crews.add(crew);
   return crew;
 }

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
 import { BakeError } from './manifest';
 
 const MAGIC = 'BATHCHNK';
@@ -25,20 +26,39 @@ export function bytesOfChunk(first: number, frames: readonly Uint8Array[]): Buff
   return Buffer.concat([head, ...frames, sum.digest()]);
 }
 
-/** Where the frames of a chunk stand. Throws {@link BakeError} for bytes that are none or are not what was written; `name` is told. */
-export function indexOfChunk(bytes: Buffer, name: string, check = true): ChunkIndex {
-  const damaged = () => new BakeError(`“${name}” is damaged; bake those frames anew`);
-  if (bytes.length < HEAD + SUM || bytes.toString('latin1', 0, 8) !== MAGIC) throw damaged();
-  const first = bytes.readInt32LE(8);
-  const count = bytes.readUInt32LE(12);
-  let at = HEAD + 4 * count;
-  if (at + SUM > bytes.length) throw damaged();
-  const places = Array.from({ length: count }, (_, i) => {
-    const length = bytes.readUInt32LE(HEAD + 4 * i);
-    at += length;
-    return { at: at - length, bytes: length };
-  });
-  if (at + SUM !== bytes.length) throw damaged();
-  if (check && !createHash('sha256').update(bytes.subarray(0, at)).digest().equals(bytes.subarray(at))) throw damaged();
-  return { first, places };
+const damaged = (name: string) => new BakeError(`“${name}” is damaged; bake those frames anew`);
+
+/** Where the frames of a chunk stand, by what its file begins with; its sum is not looked at. Throws {@link BakeError} for a file that is none or cut off; `name` is told. */
+export function indexOfChunk(path: string, name: string): ChunkIndex {
+  const file = openSync(path, 'r');
+  try {
+    const { size } = fstatSync(file);
+    const read = (at: number, bytes: number): Buffer => {
+      const part = Buffer.alloc(bytes);
+      if (readSync(file, part, 0, bytes, at) < bytes) throw damaged(name);
+      return part;
+    };
+    const head = read(0, HEAD);
+    const count = head.readUInt32LE(12);
+    if (head.toString('latin1', 0, 8) !== MAGIC || HEAD + 4 * count + SUM > size) throw damaged(name);
+    const lengths = read(HEAD, 4 * count);
+    let at = HEAD + 4 * count;
+    const places = Array.from({ length: count }, (_, i) => {
+      const bytes = lengths.readUInt32LE(4 * i);
+      at += bytes;
+      return { at: at - bytes, bytes };
+    });
+    if (at + SUM !== size) throw damaged(name);
+    return { first: head.readInt32LE(8), places };
+  } finally {
+    closeSync(file);
+  }
+}
+
+/** The whole of a chunk. Throws {@link BakeError} where it is not what was written. */
+export function readChunk(path: string, name: string): Buffer {
+  const bytes = readFileSync(path);
+  const end = bytes.length - SUM;
+  if (end < HEAD || !createHash('sha256').update(bytes.subarray(0, end)).digest().equals(bytes.subarray(end))) throw damaged(name);
+  return bytes;
 }

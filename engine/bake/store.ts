@@ -1,7 +1,7 @@
 import { closeSync, existsSync, fsyncSync, openSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import { makeFolder } from '../make-folder';
-import { bytesOfChunk, indexOfChunk, type ChunkIndex } from './chunk';
+import { bytesOfChunk, indexOfChunk, readChunk, type ChunkIndex } from './chunk';
 import { BakeError, manifestOf, whyOther, type BakeManifest } from './manifest';
 
 /** A chunk is closed at so many bytes or frames, so that the same frames make the same files. */
@@ -40,6 +40,9 @@ export function putFile(path: string, bytes: Uint8Array, write: WriteAll = write
   syncFolder(dirname(path));
 }
 
+/** Whether an error of the file system says that there is no room. */
+export const isDiskFull = (error: unknown): boolean => ['ENOSPC', 'EDQUOT'].includes((error as NodeJS.ErrnoException).code ?? '');
+
 const DRAFT = /^\..+\.(\d+)$/;
 
 function isAlive(pid: number): boolean {
@@ -70,9 +73,11 @@ function chunksOf(folder: string, from: number, check: boolean): (ChunkIndex & {
   const chunks: (ChunkIndex & { readonly name: string })[] = [];
   for (let next = from; ; ) {
     const name = chunkName(chunks.length);
-    if (!existsSync(join(folder, name))) return chunks;
+    const path = join(folder, name);
+    if (!existsSync(path)) return chunks;
     try {
-      const index = indexOfChunk(readFileSync(join(folder, name)), name, check);
+      const index = indexOfChunk(path, name);
+      if (check) readChunk(path, name);
       if (index.first !== next) return chunks;
       next += index.places.length;
       chunks.push({ ...index, name });
@@ -180,9 +185,7 @@ export class BakeReader {
     const chunk = find();
     if (!chunk) return undefined;
     if (this.kept?.name !== chunk.name) {
-      const bytes = readFileSync(join(this.folder, chunk.name));
-      indexOfChunk(bytes, chunk.name);
-      this.kept = { name: chunk.name, bytes };
+      this.kept = { name: chunk.name, bytes: readChunk(join(this.folder, chunk.name), chunk.name) };
     }
     const { at, bytes } = chunk.places[frame - chunk.first]!;
     return new Uint8Array(this.kept.bytes.subarray(at, at + bytes));

@@ -263,7 +263,8 @@ export class Session {
       onFrame: (made: Frame) => {
         // A frame of the state before an edit that has come in the meantime.
         if (this.key !== key) return;
-        this.reached = Math.max(this.reached, made.frame);
+        // Frames of a bake leave no checkpoint behind.
+        if (this.bakedKey === undefined) this.reached = Math.max(this.reached, made.frame);
         if (!this.cache.add(made)) {
           this.crew.stop();
           this.reading?.abort();
