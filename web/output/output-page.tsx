@@ -7,6 +7,7 @@ import { fileStem } from '../parts/save-file';
 import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
 import { editScene, useScene } from '../store/scene-store';
+import { PlatesRow } from '../inspect/plates-row';
 import { Section } from '../inspect/section';
 import { useStudioKeys } from '../studio/keys';
 import { JustDrawn, Played } from './played';
@@ -272,6 +273,7 @@ export function OutputPage() {
             of={{ sort: 'output', id: '', prefix: '' }}
             onChange={(name, value) => editScene((s) => void ((s.output as Record<string, unknown>)[name] = value))}
           />
+          {output.behind === 'sequence' && <PlatesRow />}
           <SampleTrial frame={from} samples={output.samples} onChoose={(n) => editScene((s) => void (s.output.samples = n))} />
           {scene.camera.depth && output.samples === 1 && (
             <p className="pt-2 text-xs text-second">The shot camera has depth of field: it takes more samples than one to be seen.</p>

@@ -56,7 +56,7 @@ export const outputParameters = describe({
   plateFrom: {
     type: 'number',
     label: 'First image at',
-    unit: 'frame',
+    unit: 'f',
     default: 0,
     min: -1_000_000,
     max: 1_000_000,
