@@ -19,6 +19,7 @@ export default defineConfig(({ isSsrBuild }) =>
               'node-worker': 'engine/node-worker.ts',
               'bake-worker': 'server/bake-worker.ts',
               bench: 'bench/main.ts',
+              'bench-worker': 'bench/worker.ts',
               docs: 'cli/docs.ts',
             },
             output: { entryFileNames: '[name].js', chunkFileNames: '[name]-[hash].js' },

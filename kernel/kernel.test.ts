@@ -3,14 +3,15 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
 import { testScene } from '../core/tests/scenes';
-import { turbulence } from '../core/fields/turbulence';
-import { vortex } from '../core/fields/vortex';
-import type { FieldKind } from '../core/fields/field';
-import { defaultsOf } from '../core/describe/parameters';
-import { vectorColumns, type VectorColumns } from '../core/math/vector';
 import { uniform } from '../core/random/lookup';
 import type { Scene } from '../core/scene/document';
-import { useTwins } from '../core/stack/twins';
+import type { Written } from '../core/scene/complete';
+import { particleBlock } from '../core/stack/block';
+import { compileStack, placeStack } from '../core/stack/compile';
+import { evaluateStack } from '../core/stack/evaluate';
+import { rowScratch } from '../core/stack/room';
+import { sumsOfBlock, type Sums } from '../core/stack/sums';
+import { useTwins, type Twins } from '../core/stack/twins';
 import { Simulation } from '../core/step/simulation';
 import { compiled } from '../scripts/kernel.mjs';
 import { makeKernel } from './kernel';
@@ -60,17 +61,41 @@ const calm = fc
     }),
     place: fc.tuple(number(-2, 2), number(-2, 2), number(-2, 2)),
     turn: number(-180, 180),
+    birth: fc.record({ drag: fc.constantFrom(4, 12, 90), mass: number(0.8, 3) }),
+    ball: fc.record({ core: number(0.5, 1), reach: number(2, 4) }),
+    profile: fc.constantFrom('smooth', 'smoother', 'linear', 'bell'),
+    // Nothing besides; what the kernel does not know, in its place; drag by the square; a ceiling, which is held in the plain core.
+    besides: fc.constantFrom<readonly Written[]>(
+      [],
+      [{ settings: { kind: 'wind', growth: 0.2 }, strength: 0.3 }],
+      [{ settings: { kind: 'wind' }, strength: 0.2, actsAs: 'drive' }],
+      [{ settings: { kind: 'drag', quadratic: 0.7 }, strength: 0.4, extent: { kind: 'ball', core: 1, reach: 3 } }],
+      [{ settings: { kind: 'gravity' }, strength: 0.5, group: 'g', modulators: [{ kind: 'noise' }] }],
+    ),
+    limited: fc.boolean(),
   })
   .map(
-    ({ seed, turbulence: { strength, ...noise }, vortex: { strength: swirl, ...eddy }, place, turn }): Scene => ({
+    ({
+      seed,
+      turbulence: { strength, ...noise },
+      vortex: { strength: swirl, ...eddy },
+      place,
+      turn,
+      birth,
+      ball,
+      profile,
+      besides,
+      limited,
+    }): Scene => ({
       ...testScene({
+        groups: [{ id: 'g', name: 'G', strength: 0.5 }],
         emitter: {
           shape: { kind: 'ball', radius: 1.5 },
           amounts: [
             { kind: 'burst', count: 97 },
             { kind: 'rate', rate: 60 },
           ],
-          birth: { life: 1e4, speed: 0.2, spread: 180, drag: 4 },
+          birth: { life: 1e4, speed: 0.2, spread: 180, ...birth },
         },
         fields: [
           {
@@ -84,8 +109,19 @@ const calm = fc
             extent: { kind: 'everywhere' },
             place: { position: place, rotation: [0, turn, 0] },
           },
+          { settings: { kind: 'gravity' }, strength: 0.3, group: 'g' },
+          { settings: { kind: 'wind' }, strength: 0.2 },
+          {
+            settings: { kind: 'attractor', law: 'linear' },
+            strength: 0.4,
+            actsAs: 'force',
+            extent: { kind: 'ball', ...ball },
+            profile: { kind: profile },
+          },
+          ...besides,
         ],
       }),
+      desk: { ...testScene().desk, limited, ceiling: 3 },
       seed,
     }),
   );
@@ -113,35 +149,96 @@ describe('the kernel', () => {
     expect(most).toBeGreaterThan(0);
   });
 
-  it('gives the vectors of the plain routines at any place, on the axis of a vortex and far out', () => {
+  it('sums what the plain routines sum, for each hot kind, way of acting, curve and place, in the middle of a field and far out', () => {
     const count = 1001;
-    const places = vectorColumns(1024);
-    for (let i = 0; i < count; i++)
-      for (const [n, axis] of (['x', 'y', 'z'] as const).entries()) places[axis][i] = (uniform(5, i, n) - 0.5) * 10 ** (1 + (i % 3));
-    places.x[0] = places.z[0] = 0;
-    places.x[1] = 1e-7;
-    const block = { count, time: new Float64Array(1024).fill(0.5) };
-    const both = (kind: FieldKind, settings: object, strength: number) =>
-      [undefined, makeKernel()].map((twins) => {
-        useTwins(twins);
-        const routine = kind.compile({ settings: { ...defaultsOf(kind.parameters), ...settings }, strength, stream: 77, fps: 24 } as never);
-        const out = vectorColumns(1024);
-        routine(places, block as never, out, { time: 0.5 } as never);
-        return out;
-      });
-    const cases: readonly [FieldKind, object, number][] = [
-      [vortex, { swirl: 'smooth', axis: [0, 1, 0], radius: 0.5, gather: 0.7, lift: -0.3 }, 2],
-      [vortex, { swirl: 'smooth', axis: [1, 2, -1], radius: 3, gather: -1, lift: 0 }, -1.5],
-      [turbulence, { size: 1.3, octaves: 3, drift: [0.2, 0, -1] }, 1.5],
-      [turbulence, { size: 0.7, octaves: 1, evolution: 0.8, normalised: true }, 1],
-    ];
-    for (const [kind, settings, strength] of cases) {
-      const [plain, kernel] = both(kind, settings, strength) as [VectorColumns, VectorColumns];
-      for (let i = 0; i < count; i++)
-        // At 500 m from the middle 32 bits tell places 3·10⁻⁵ m apart.
-        for (const axis of ['x', 'y', 'z'] as const)
-          expect(Math.abs(plain[axis][i]! - kernel[axis][i]!)).toBeLessThan(i % 3 === 2 ? 3e-3 : 2e-4);
+    const block = particleBlock();
+    block.count = count;
+    for (let i = 0; i < count; i++) {
+      for (const [n, axis] of (['x', 'y', 'z'] as const).entries()) {
+        block.position[axis][i] = Math.fround((uniform(5, i, n) - 0.5) * 10 ** (i % 3));
+        block.velocity[axis][i] = uniform(6, i, n) - 0.5;
+      }
+      block.mass[i] = 0.5 + uniform(7, i, 0);
+      block.drag[i] = uniform(8, i, 0);
+      block.time[i] = i % 5 === 0 ? 0.51 : 0.5;
+      block.life[i] = 1e4;
     }
+    // The middle itself, and next to it.
+    for (const axis of ['x', 'y', 'z'] as const) block.position[axis][0] = block.position[axis][1] = 0;
+    block.position.x[1] = 1e-7;
+    const sumsOf = (field: Written, twins: Twins | undefined): Sums => {
+      useTwins(twins);
+      const stack = compileStack(testScene({ fields: [field] }), new Map());
+      useTwins(undefined);
+      placeStack(stack, 12);
+      const share = stack.twins?.shareOf(stack, 0);
+      // All of it is the kernel’s.
+      expect(share?.rest ?? []).toEqual([]);
+      const sums = sumsOfBlock();
+      evaluateStack(stack, block, rowScratch(), sums, undefined, share);
+      return sums;
+    };
+    const kinds: readonly Written[] = [
+      { settings: { kind: 'gravity', direction: [1, -2, 0.5] }, strength: 9.8 },
+      { settings: { kind: 'wind', direction: [1, 0, 2], tow: 0.5 }, strength: 2 },
+      { settings: { kind: 'vortex', swirl: 'smooth', axis: [0, 1, 0], radius: 0.5, gather: 0.7, lift: -0.3 }, strength: 2 },
+      { settings: { kind: 'vortex', swirl: 'solid', axis: [1, 2, -1], radius: 1, gather: -1 }, strength: -1.5 },
+      { settings: { kind: 'vortex', swirl: 'even' }, strength: 1 },
+      ...['constant', 'linear', 'inverse', 'inverse-square'].map((law) => ({
+        settings: { kind: 'attractor', law, softening: 0.2, hollow: 0.05 },
+        strength: 1.5,
+      })),
+      { settings: { kind: 'turbulence', size: 1.3, octaves: 3, drift: [0.2, 0, -1] }, strength: 1.5 },
+      { settings: { kind: 'turbulence', size: 0.7, evolution: 0.8, normalised: true, inverted: true }, strength: 1 },
+      { settings: { kind: 'drag', quadratic: 0.4 }, strength: 0.7 },
+    ];
+    const extents: readonly Written[] = [
+      {},
+      ...['smooth', 'smoother', 'linear', 'bell', 'flat'].map((profile) => ({
+        extent: { kind: 'ball', core: 0.3, reach: 2.5 },
+        profile: { kind: profile },
+      })),
+      // A sharp edge: everything is either in or out.
+      { extent: { kind: 'ball', core: 1.5, reach: 1.5 } },
+    ];
+    const places: readonly Written[] = [
+      {},
+      { place: { position: [0.3, -0.2, 0.1], rotation: [20, 130, -70], scale: 1.5 } },
+      {
+        keys: {
+          'place.position': [
+            { frame: 0, value: [0, 0, 0] },
+            { frame: 24, value: [1, 0, 0] },
+          ],
+        },
+      },
+    ];
+    const kernel = makeKernel();
+    let heard = 0;
+    for (const kind of kinds)
+      for (const extent of extents)
+        for (const place of places)
+          for (const actsAs of (kind['settings'] as { kind: string }).kind === 'drag' ? ['slow'] : ['acceleration', 'force', 'carry']) {
+            const field = { ...kind, ...extent, ...place, actsAs };
+            const [plain, other] = [sumsOf(field, undefined), sumsOf(field, kernel)];
+            for (let i = 0; i < count; i++) {
+              // 32 bits tell places of 50 m from the middle 4·10⁻⁶ m apart.
+              const near = i % 3 === 2 ? 2e-3 : 3e-4;
+              const pairs = [
+                ...(['x', 'y', 'z'] as const).flatMap((axis) => [
+                  [plain.acceleration[axis][i]!, other.acceleration[axis][i]!],
+                  [plain.medium[axis][i]!, other.medium[axis][i]!],
+                ]),
+                [plain.dragRate[i]!, other.dragRate[i]!],
+                [plain.quadratic[i]!, other.quadratic[i]!],
+              ] as const;
+              for (const [a, b] of pairs)
+                if (!(Math.abs(a! - b!) <= near * Math.max(1, Math.abs(a!))))
+                  throw new Error(`${JSON.stringify(field)} at ${i}: ${a} and ${b}`);
+              if (pairs.some(([a]) => a !== 0)) heard++;
+            }
+          }
+    expect(heard).toBeGreaterThan(100_000);
   });
 
   it('gives a particle the same bits whoever stands beside it: slices and drafts are parts of the whole run', () => {

@@ -16,11 +16,11 @@ export function compiled() {
     '--noAssert',
     '--converge',
     '--initialMemory',
-    '1',
+    '4',
     '--maximumMemory',
-    '1',
+    '4',
     '--memoryBase',
-    '32768',
+    '196608',
   ];
   run(process.execPath, [
     join(root, 'node_modules', 'assemblyscript', 'bin', 'asc.js'),

@@ -78,10 +78,13 @@ type Settings = ValuesOf<typeof parameters>;
 /** At most so many of an emitter's particles pull, evenly picked by their keys. */
 export const MOST_PULLING = 512;
 
+/** The power of ρ that a law divides the offset by. */
+const POWERS = { linear: 0, constant: 1, inverse: 2, 'inverse-square': 3 } as const;
+
 /** The factor of an offset that a law makes of its square: the pull over the distance. */
 function lawOf({ law, softening, hollow }: Settings, strength: number): (square: number) => number {
   const soft = law === 'linear' ? 0 : softening * softening;
-  const power = { linear: 0, constant: 1, inverse: 2, 'inverse-square': 3 }[law];
+  const power = POWERS[law];
   return (square) => {
     if (!(square > hollow * hollow)) return 0;
     const rho2 = square + soft;
@@ -184,6 +187,11 @@ export const attractor: FieldKind = {
     ];
   },
   surface: (settings, resources) => ((settings as Settings).target === 'surface' ? resources.mesh((settings as Settings).mesh) : undefined),
+  recipe({ settings, strength }) {
+    const { target, law, softening, hollow } = settings as Settings;
+    if (target !== 'point') return undefined;
+    return { kind: 'pull', strength, power: POWERS[law], softening: law === 'linear' ? 0 : softening, hollow };
+  },
   compile(source) {
     const settings = source.settings as Settings;
     if (settings.target === 'particles') return pulledByParticles(source);

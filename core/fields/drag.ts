@@ -31,6 +31,11 @@ export const drag: FieldKind = {
   ],
   parameters,
   deliversAtZero: (settings) => (settings as ValuesOf<typeof parameters>).quadratic !== 0,
+  recipe: ({ settings, strength }) => ({
+    kind: 'same',
+    vector: [strength, (settings as ValuesOf<typeof parameters>).quadratic, 0],
+    tow: 0,
+  }),
   compile({ settings, strength }) {
     const { quadratic } = settings as ValuesOf<typeof parameters>;
     return (_local, { count }, out) => {

@@ -5,6 +5,7 @@ import type { VectorGrid } from '../grids/vector-grid';
 import type { Vector, VectorColumns } from '../math/vector';
 import type { Outline } from '../places/handle';
 import type { Similarity } from '../places/similarity';
+import type { Recipe } from './recipe';
 import type { Notes } from '../formula/formula';
 import type { Dials } from '../scene/dials';
 import type { Resources } from '../shapes/shape';
@@ -177,6 +178,8 @@ export interface FieldKind extends Kind, Documented {
   /** True where strength 0 leaves something to deliver. */
   deliversAtZero?(settings: Values): boolean;
   compile(source: FieldSource): FieldRoutine;
+  /** What its routine comes to, where a kernel can work it out with these settings; the routine says what is right. */
+  recipe?(source: FieldSource): Recipe | undefined;
   /** What ends particles that it reaches; undefined where with these settings it ends none. */
   swallows?(source: FieldSource): SwallowRoutine | undefined;
   /** What to say where its vector is zero at every particle that it reaches. */

@@ -1,4 +1,5 @@
 import { describe, type ValuesOf } from '../describe/parameters';
+import { normalised, scaled } from '../math/vector';
 import { vectorActions } from './actions';
 import type { FieldKind } from './field';
 import { uniformField } from './uniform';
@@ -32,5 +33,10 @@ export const gravity: FieldKind = {
     { name: 'Tilted bed', note: 'slides away to one side', strength: 3, settings: { direction: [0.6, -0.8, 0] } },
   ],
   parameters,
+  recipe: ({ settings, strength }) => ({
+    kind: 'same',
+    vector: scaled(normalised((settings as ValuesOf<typeof parameters>).direction), strength),
+    tow: 0,
+  }),
   compile: ({ settings, strength }) => uniformField((settings as ValuesOf<typeof parameters>).direction, strength),
 };

@@ -4,11 +4,11 @@ import { addGradientCurl } from '../noise/gradient';
 import { NOISES, noiseOptions, octaveSeed, type NoiseName } from '../noise/kinds';
 import { addSimplexCurl } from '../noise/simplex';
 import { mix } from '../random/lookup';
-import { length, type Vector, type VectorColumns } from '../math/vector';
-import { twins, type CurlLayer } from '../stack/twins';
+import { length, type Vector } from '../math/vector';
+import type { CurlLayer } from './recipe';
 import { circle } from '../places/handle';
 import { fittedSize, vectorActions } from './actions';
-import type { FieldKind } from './field';
+import type { FieldKind, FieldSource } from './field';
 
 const many = (v: Readonly<Record<string, unknown>>) => v['octaves'] !== 1;
 
@@ -141,9 +141,9 @@ function plainOf(name: NoiseName): AddOctave {
 function octaveOf(form: Settings['form'], name: NoiseName): { add: AddOctave; gain: number } {
   const { deviation, slope } = NOISES[name];
   if (form === 'plain') return { add: plainOf(name), gain: 1 / (deviation * Math.sqrt(3)) };
-  // The root mean square of a curl of three like potentials is √2 of that of one's gradient.
-  if (name === 'simplex') return { add: addSimplexCurl, gain: 25.295 };
+  if (name === 'simplex') return { add: addSimplexCurl, gain: 18.851 };
   if (name === 'gradient') return { add: addGradientCurl, gain: 0.81972 };
+  // The root mean square of a curl of three like potentials is √2 of that of one's gradient.
   return { add: curlOf(name), gain: 1 / (slope * Math.SQRT2) };
 }
 
@@ -159,6 +159,58 @@ function between(evolution: number, closed: boolean, loop: number, fps: number):
     const f = at - whole;
     const wrap = (n: number) => (closed ? n - patterns * Math.floor(n / patterns) : n);
     return { a: wrap(whole), b: wrap(whole + 1), turn: 1.5707963267948966 * f * f * (3 - 2 * f) };
+  };
+}
+
+/** The noise of a field: its octaves at a time, seconds; its vector at a place that drifts along; and the size that all vectors are brought to, where they are. */
+interface Eddies {
+  layersAt(time: number): readonly CurlLayer[];
+  at(x: number, y: number, z: number, time: number, out: Float64Array): void;
+  readonly size: number | undefined;
+}
+
+function eddiesOf({ settings, strength, stream, fps }: FieldSource): Eddies {
+  const { form, noise, size, octaves, roughness, lacunarity, evolution, closed, loop, normalised, inverted } = settings as Settings;
+  const { add, gain } = octaveOf(form, noise);
+  const octave: { frequency: number; amplitude: number; seed: number }[] = [];
+  let power = 0;
+  let frequency = NOISES[noise].scale / size;
+  let amplitude = 1;
+  for (let n = 0; n < octaves; n++) {
+    octave.push({ frequency, amplitude, seed: octaveSeed(stream, n) });
+    power += amplitude * amplitude;
+    frequency *= lacunarity;
+    amplitude *= roughness;
+  }
+  const signed = inverted ? -strength : strength;
+  const scale = (normalised ? 1 : signed) * (gain / Math.sqrt(power));
+  const layersOf = (pattern: number, share: number): CurlLayer[] =>
+    octave.map((layer) => ({
+      frequency: layer.frequency,
+      amplitude: layer.amplitude * scale * share,
+      seed: seedOf(layer.seed, pattern),
+    }));
+  const evolved = evolution > 0 ? between(evolution, closed, loop, fps) : undefined;
+  // Particles mostly share their time.
+  let known = NaN;
+  let layers: readonly CurlLayer[] = layersOf(0, 1);
+  const layersAt = (time: number) => {
+    if (!evolved || time === known) return layers;
+    known = time;
+    const { a, b, turn } = evolved(time);
+    return (layers = [...layersOf(a, cos(turn)), ...layersOf(b, sin(turn))]);
+  };
+  return {
+    layersAt,
+    at(x, y, z, time, out) {
+      out[0] = out[1] = out[2] = 0;
+      const now = layersAt(time);
+      for (let l = 0; l < now.length; l++) {
+        const { frequency: f, seed, amplitude: a } = now[l]!;
+        add(x * f, y * f, z * f, seed, a, out);
+      }
+    },
+    size: normalised ? signed : undefined,
   };
 }
 
@@ -222,75 +274,29 @@ export const turbulence: FieldKind = {
     const quick = Math.max(evolution as number, Number((speed / (size as number)).toPrecision(2)));
     return { words: 'its pattern drifts', instead: { drift: [0, 0, 0], evolution: quick } };
   },
-  compile({ settings, strength, stream, fps }) {
-    const { form, noise, size, octaves, roughness, lacunarity, drift, evolution, closed, loop, normalised, inverted } =
-      settings as Settings;
-    const { add, gain } = octaveOf(form, noise);
-    const layers: { frequency: number; amplitude: number; seed: number }[] = [];
-    let power = 0;
-    let frequency = NOISES[noise].scale / size;
-    let amplitude = 1;
-    for (let octave = 0; octave < octaves; octave++) {
-      layers.push({ frequency, amplitude, seed: octaveSeed(stream, octave) });
-      power += amplitude * amplitude;
-      frequency *= lacunarity;
-      amplitude *= roughness;
-    }
-    const size0 = (inverted ? -strength : strength) * (normalised ? 1 : gain / Math.sqrt(power));
-    const scale = normalised ? gain / Math.sqrt(power) : 1;
-    for (const layer of layers) layer.amplitude *= normalised ? scale : size0;
+  recipe(source) {
+    const { form, noise, drift, evolution } = source.settings as Settings;
+    if (form !== 'curl' || noise !== 'simplex') return undefined;
+    const { layersAt, at, size } = eddiesOf(source);
+    return { kind: 'curl', drift, layersAt, ...(evolution > 0 && { late: at }), ...(size !== undefined && { size }) };
+  },
+  compile(source) {
+    const [dx, dy, dz] = (source.settings as Settings).drift;
+    const { at, size } = eddiesOf(source);
     const sum = new Float64Array(3);
-    const addAll = (x: number, y: number, z: number, pattern: number, share: number) => {
-      for (let l = 0; l < layers.length; l++) {
-        const layer = layers[l]!;
-        const f = layer.frequency;
-        add(x * f, y * f, z * f, seedOf(layer.seed, pattern), layer.amplitude * share, sum);
-      }
-    };
-    const evolved = evolution > 0 ? between(evolution, closed, loop, fps) : undefined;
-    const plain = ({ x, y, z }: VectorColumns, t: number, i: number, out: VectorColumns) => {
-      const px = x[i]! - drift[0] * t;
-      const py = y[i]! - drift[1] * t;
-      const pz = z[i]! - drift[2] * t;
-      sum[0] = 0;
-      sum[1] = 0;
-      sum[2] = 0;
-      if (evolved) {
-        const { a, b, turn } = evolved(t);
-        addAll(px, py, pz, a, cos(turn));
-        addAll(px, py, pz, b, sin(turn));
-      } else addAll(px, py, pz, 0, 1);
-      out.x[i] = sum[0]!;
-      out.y[i] = sum[1]!;
-      out.z[i] = sum[2]!;
-    };
-    const even = ({ x, y, z }: VectorColumns, count: number) => {
+    return ({ x, y, z }, { count, time }, out) => {
       for (let i = 0; i < count; i++) {
-        const length = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
-        const unit = length > 0 ? size0 / length : 0;
-        x[i]! *= unit;
-        y[i]! *= unit;
-        z[i]! *= unit;
+        const t = time[i]!;
+        at(x[i]! - dx * t, y[i]! - dy * t, z[i]! - dz * t, t, sum);
+        let by = 1;
+        if (size !== undefined) {
+          const length = Math.sqrt(sum[0]! * sum[0]! + sum[1]! * sum[1]! + sum[2]! * sum[2]!);
+          by = length > 0 ? size / length : 0;
+        }
+        out.x[i] = sum[0]! * by;
+        out.y[i] = sum[1]! * by;
+        out.z[i] = sum[2]! * by;
       }
-    };
-    const twin = form === 'curl' && noise === 'simplex' ? twins() : undefined;
-    if (!twin)
-      return (places, { count, time }, out) => {
-        for (let i = 0; i < count; i++) plain(places, time[i]!, i, out);
-        if (normalised) even(out, count);
-      };
-    const layersOf = (pattern: number, share: number): CurlLayer[] =>
-      layers.map((layer) => ({ ...layer, seed: seedOf(layer.seed, pattern), amplitude: layer.amplitude * share }));
-    const still = layersOf(0, 1);
-    return (places, { count, time }, out, { time: begin }) => {
-      if (!evolved) twin.curl(places, count, drift, time, still, out);
-      else {
-        const { a, b, turn } = evolved(begin);
-        twin.curl(places, count, drift, time, [...layersOf(a, cos(turn)), ...layersOf(b, sin(turn))], out);
-        // Newborn ones see the pattern of their own time.
-        for (let i = 0; i < count; i++) if (time[i] !== begin) plain(places, time[i]!, i, out);
-      }
-      if (normalised) even(out, count);
     };
   },
 };

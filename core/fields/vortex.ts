@@ -2,7 +2,6 @@ import { describe, type ValuesOf } from '../describe/parameters';
 import { exp } from '../math/exact';
 import { frameAbout, normalised, type Vector } from '../math/vector';
 import { circle } from '../places/handle';
-import { twins } from '../stack/twins';
 import { fittedSize, vectorActions } from './actions';
 import type { FieldKind } from './field';
 
@@ -90,16 +89,18 @@ export const vortex: FieldKind = {
   },
   deliversAtZero: (settings) => (settings as Settings).gather !== 0 || (settings as Settings).lift !== 0,
   fit: (half) => ({ radius: fittedSize(Math.max(half[0], half[2]) * 0.5, 0.05) }),
+  recipe({ settings, strength }) {
+    const { axis, swirl, radius, gather, lift } = settings as Settings;
+    const a = normalised(axis);
+    if (a[0] === 0 && a[1] === 0 && a[2] === 0) return undefined;
+    const [u, v] = frameAbout(a);
+    return { kind: 'vortex', swirl, u, v, axis: a, lift, strength, radius, gather };
+  },
   compile({ settings, strength }) {
     const { axis, swirl, radius, gather, lift } = settings as Settings;
     const a = normalised(axis);
     const [u, v] = frameAbout(a);
     const live = a[0] !== 0 || a[1] !== 0 || a[2] !== 0;
-    const twin = live && swirl === 'smooth' ? twins() : undefined;
-    if (twin) {
-      const smooth = { u, v, axis: a, lift, strength, radius, gather };
-      return (places, { count }, out) => twin.vortex(places, count, smooth, out);
-    }
     return ({ x, y, z }, { count }, out) => {
       for (let i = 0; i < count; i++) {
         const px = x[i]!;

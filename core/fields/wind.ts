@@ -1,6 +1,6 @@
 import { describe, type ValuesOf } from '../describe/parameters';
 import { cos, pow } from '../math/exact';
-import { normalised } from '../math/vector';
+import { normalised, scaled } from '../math/vector';
 import { vectorActions } from './actions';
 import type { FieldKind } from './field';
 
@@ -95,6 +95,10 @@ export const wind: FieldKind = {
   ],
   parameters,
   deliversAtZero: (settings) => (settings as Settings).tow !== 0,
+  recipe({ settings, strength }) {
+    const { direction, opening, growth, tow } = settings as Settings;
+    return opening > 0 || growth > 0 ? undefined : { kind: 'same', vector: scaled(normalised(direction), strength), tow };
+  },
   compile({ settings, strength }) {
     const { direction, opening, growth, height, tow } = settings as Settings;
     const [dx, dy, dz] = normalised(direction);

@@ -24,6 +24,11 @@ export function normalised(v: Vector): Vector {
   return l > 0 ? [v[0] / l, v[1] / l, v[2] / l] : [0, 0, 0];
 }
 
+/** The vector times a number. */
+export function scaled(v: Vector, by: number): Vector {
+  return [v[0] * by, v[1] * by, v[2] * by];
+}
+
 /** Cross product a × b, right-handed. */
 export function cross(a: Vector, b: Vector): Vector {
   return [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];

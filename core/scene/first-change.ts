@@ -98,3 +98,12 @@ export function firstChange(before: Scene, after: Scene, rest: (scene: Scene) =>
   const shot = Math.min(first === Infinity ? Infinity : Math.floor(clockIn(after).back(first)), firstOf(a.time, b.time, start, last));
   return shot === Infinity ? Infinity : Math.max(start, shot - 1);
 }
+
+/**
+ * Whether the state at the start of a run, with all that is born at that very moment, is the same for two states of a scene: fields act after it, unless they move what emitters are
+ * carried by.
+ */
+export function startStays(before: Scene, after: Scene, rest: (scene: Scene) => string): boolean {
+  const { fields, groups, desk } = after;
+  return after.carriers.length === 0 && rest({ ...before, fields, groups, desk }) === rest(after);
+}

@@ -2,6 +2,7 @@ import { actions } from '../actions';
 import type { ActionKind } from '../actions/action';
 import { fields as fieldKinds } from '../fields';
 import type { FieldKind, FieldRoutine, FieldSource, FrozenParticles, SwallowRoutine } from '../fields/field';
+import type { Recipe } from '../fields/recipe';
 import { rules } from '../groups';
 import type { RuleKind } from '../groups/rule';
 import { streamOf } from '../random/lookup';
@@ -16,6 +17,7 @@ import { motionOf } from '../places/motion';
 import { groupSource } from './fill';
 import { Neighbours } from './neighbours';
 import { placesOn } from './places-on';
+import { twins, type Twins } from './twins';
 import { compileZones, placeZones, type ZoneRow } from './zones';
 import { compileReach, placeReach, spanLevel, type Reach } from './reach';
 
@@ -26,6 +28,8 @@ export interface Row extends Reach {
   readonly index: number;
   readonly action: ActionKind;
   readonly vector: FieldRoutine;
+  /** Its vector in numbers, where a kernel may take it. */
+  readonly recipe: Recipe | undefined;
   readonly needs: NonNullable<FieldKind['needs']>;
   /** Undefined where it ends no particle. */
   readonly swallows: SwallowRoutine | undefined;
@@ -69,6 +73,8 @@ export interface Stack {
   /** Emitters whose particles some field reads, with room for where they are. */
   readonly read: ReadonlyMap<string, FrozenParticles>;
   readonly zones: readonly ZoneRow[];
+  /** Undefined where all is summed by the plain routines. */
+  readonly twins: Twins | undefined;
   /** What fields that heed neighbours find them in. */
   swarms: readonly Neighbours[];
   /** Frame with fraction that it is placed for. */
@@ -125,18 +131,21 @@ export function fieldSource(
 
 /** Makes the fields and groups of a scene ready to run. `share` is the draft's. */
 export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
+  const inUse = twins();
   const read = new Map<string, FrozenParticles>();
   const makeRow = (field: Field, index: number): Omit<Row, 'remake'> => {
     const kind = fieldKinds.get(field.settings.kind);
     const reach = compileReach(scene, field, assets, isHeard(field, scene));
     const swarms: Neighbours[] = [];
     const source = fieldSource(scene, field, assets, { read, swarms, sends: reach.sends, share });
+    const recipe = inUse && kind.recipe?.(source);
     return {
       ...reach,
       field,
       index,
       action: actions.get(field.actsAs),
-      vector: kind.compile(source),
+      vector: (recipe && inUse?.routine(recipe)) ?? kind.compile(source),
+      recipe,
       swallows: kind.swallows?.(source),
       needs: kind.needs ?? {},
       swarms,
@@ -177,6 +186,7 @@ export function compileStack(scene: Scene, assets: Assets, share = 1): Stack {
     read,
     swarms: rows.flatMap((row) => row.swarms),
     zones: compileZones(scene, assets),
+    twins: inUse,
     frame: NaN,
   };
   placeStack(stack, scene.time.first);

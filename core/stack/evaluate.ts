@@ -4,6 +4,7 @@ import { isGroup, type Stack, type StackNode } from './compile';
 import { innerOf, type RowScratch } from './room';
 import { resetSums, type Sums } from './sums';
 import { evaluateRow, weigh } from './weigh';
+import type { Share } from './twins';
 import { sortIntoZones } from './zones';
 
 /** Hears what each field delivers in the end. */
@@ -67,10 +68,11 @@ function limitSum({ acceleration: { x, y, z } }: Sums, ceiling: number, count: n
   }
 }
 
-/** Sums the whole stack over a block of one emitter's particles. */
-export function evaluateStack(stack: Stack, block: ParticleBlock, room: RowScratch, sums: Sums, watch?: Watcher): void {
+/** Sums the whole stack over a block of one emitter's particles; what twins know of it by them. */
+export function evaluateStack(stack: Stack, block: ParticleBlock, room: RowScratch, sums: Sums, watch?: Watcher, twins?: Share): void {
   resetSums(sums, block);
   if (stack.zones.length > 0) sortIntoZones(stack, block, room);
-  addAll(stack, stack.nodes, undefined, block, room, sums, watch);
+  addAll(stack, twins ? twins.rest : stack.nodes, undefined, block, room, sums, watch);
+  twins?.addTo(block, sums);
   if (stack.ceiling < Infinity) limitSum(sums, stack.ceiling, block.count);
 }

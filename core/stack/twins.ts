@@ -1,47 +1,45 @@
-import type { VectorColumns } from '../math/vector';
+import type { FieldRoutine } from '../fields/field';
+import type { Recipe } from '../fields/recipe';
+import type { Population } from '../step/population';
+import type { ParticleBlock } from './block';
+import type { Stack, StackNode } from './compile';
+import type { Sums } from './sums';
 
-/** One octave of curl noise. */
-export interface CurlLayer {
-  /** 1/m. */
-  readonly frequency: number;
-  readonly amplitude: number;
-  /** 32 bits. */
-  readonly seed: number;
+/** What comes to an end in a step. */
+export interface Ends {
+  /** Slots, in rising order, of particles that have lived out their life. */
+  readonly dead: number[];
+  /** Whether any has left all bounds. */
+  lost: boolean;
 }
 
-/** A vortex with a smooth core. */
-export interface SmoothVortex {
-  /** Across the axis, and the axis, unit vectors; the lift along the axis. */
-  readonly u: readonly [number, number, number];
-  readonly v: readonly [number, number, number];
-  readonly axis: readonly [number, number, number];
-  readonly lift: number;
-  readonly strength: number;
-  readonly radius: number;
-  readonly gather: number;
+/** What twins do of a placed stack for the particles of one emitter, until it is placed anew. */
+export interface Share {
+  /** What they do not know, in order: the plain routines sum it. */
+  readonly rest: readonly StackNode[];
+  /** Adds the others to the sums of a block. */
+  addTo(block: ParticleBlock, sums: Sums): void;
+  /**
+   * The whole step of up to a block of particles from a slot on, from `begin` to `end`, seconds, newborn ones from their birth on: for stacks without rest, where nothing but
+   * fields has a say. What leaves all bounds is marked by a velocity that no particle has, NaN. Tells what comes to an end by that.
+   */
+  step(population: Population, start: number, begin: number, end: number, ends: Ends): void;
 }
 
 /**
- * Faster twins of hot routines, for up to a block of places in metres, rounded to 32 bits. What they give is what counts, wherever the core is run; the routines
- * beside them say what that is, and agree with them to within rounding.
+ * Twins of the hot routines of a stack, in 32 bits. What they give is what counts, wherever the core is run; the routines beside them say what that is, and agree with
+ * them to within rounding. What a particle gets hangs on nothing but itself, not on those it shares a block with.
  */
 export interface Twins {
-  /** Writes the sum of the layers' curls of three simplex noises at the places less a way: drift · the time of each, seconds. */
-  curl(
-    places: VectorColumns,
-    count: number,
-    drift: readonly [number, number, number],
-    time: Float64Array,
-    layers: readonly CurlLayer[],
-    out: VectorColumns,
-  ): void;
-  /** Writes the vector of a vortex with a smooth core. */
-  vortex(places: VectorColumns, count: number, vortex: SmoothVortex, out: VectorColumns): void;
+  /** The routine of one field by its recipe; undefined where the plain one is as quick. */
+  routine(recipe: Recipe): FieldRoutine | undefined;
+  /** What they do of a stack that is placed. */
+  shareOf(stack: Stack, emitter: number): Share;
 }
 
 let inUse: Twins | undefined;
 
-/** Puts twins in the place of the plain routines for every field that is compiled from now on; the plain ones where it is undefined. */
+/** Puts twins in the place of the plain routines for every stack that is compiled from now on; the plain ones where it is undefined. */
 export function useTwins(twins: Twins | undefined): void {
   inUse = twins;
 }

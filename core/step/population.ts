@@ -152,6 +152,12 @@ export class Population {
       }
   }
 
+  /** Takes away the particles of these slots, in rising order. */
+  buryThese(slots: readonly number[]): void {
+    for (let i = slots.length - 1; i >= 0; i--) this.remove(slots[i]!);
+    this.died += slots.length;
+  }
+
   private grow(): void {
     const capacity = Math.max(1024, this.id.length * 2);
     const grown = <T extends { set(from: T): void }>(column: T, make: (n: number) => T): T => {

@@ -10,6 +10,7 @@ import type { Meters } from '../measure/meters';
 import { compileStack, placeStack } from '../stack/compile';
 import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
+import type { Ends } from '../stack/twins';
 import { sumsOfBlock } from '../stack/sums';
 import { sortIntoZones } from '../stack/zones';
 import { loadBlock, storeBlock } from './block-io';
@@ -92,6 +93,9 @@ export class Simulation {
   private readonly scratch = rowScratch();
   private readonly sums = sumsOfBlock();
 
+  /** What of each emitter’s particles came to an end in this substep, where twins have told it. */
+  private readonly ends: (Ends | undefined)[] = [];
+
   /** The scene, with all that moves in it moving by keys. */
   readonly scene: Scene;
 
@@ -141,10 +145,7 @@ export class Simulation {
       this.freeze();
       moveObstacles(this.obstacles, from, to, this.fps);
       for (const emitter of this.order) if (!this.step(emitter, from, to, stopped)) return false;
-      this.populations.forEach((population, emitter) => {
-        this.retire(population, emitter, to / this.fps);
-        population.bury(to / this.fps);
-      });
+      this.populations.forEach((population, emitter) => this.bury(population, emitter, to / this.fps));
       if (Number.isInteger(to)) this.bearAt(to);
     }
     this.frame += 1;
@@ -235,11 +236,19 @@ export class Simulation {
     const bodies = this.bodiesOf(emitter);
     bodies?.remember(population);
     const meets = this.obstacles.length > 0 && !bodies;
+    const share = this.stack.twins?.shareOf(this.stack, emitter);
+    const alone = share?.rest.length === 0 && !bodies && !meets && !population.turns && this.onlyFields;
+    const ends: Ends = { dead: [], lost: false };
+    for (let start = 0; alone && start < population.count; start += BLOCK) {
+      if (stopped()) return false;
+      share.step(population, start, begin, end, ends);
+    }
+    if (alone) this.ends[emitter] = ends;
     // Pieces of splits are added while the blocks go by; they are stepped with the last of them.
-    for (let start = 0; start < population.count; start += this.block.count) {
+    for (let start = 0; !alone && start < population.count; start += this.block.count) {
       if (stopped()) return false;
       loadBlock(this.block, population, emitter, start, begin, end);
-      evaluateStack(this.stack, this.block, this.scratch, this.sums);
+      evaluateStack(this.stack, this.block, this.scratch, this.sums, undefined, share);
       if (meets) this.remember();
       integrate(this.block, this.sums, this.fps);
       if (this.scene.flat && !bodies) this.flatten(population, start);
@@ -253,6 +262,12 @@ export class Simulation {
     }
     if (bodies) this.settle(bodies, population, emitter, from, to);
     return true;
+  }
+
+  /** Whether nothing of the scene but sums of fields has a say in where free particles go that meet nothing. */
+  private get onlyFields(): boolean {
+    const { zones, ceiling, rows } = this.stack;
+    return zones.length === 0 && ceiling === Infinity && !this.scene.flat && !rows.some((row) => row.swallows);
   }
 
   /** What keeps an emitter's particles together; undefined where they are free. */
@@ -336,6 +351,15 @@ export class Simulation {
       const by = turnAbout([wx[slot]! / rate, wy[slot]! / rate, wz[slot]! / rate], rate * pace * this.block.step[i]!);
       setOrientation(population, slot, turnedBy(by, [x, y, z, w]));
     }
+  }
+
+  /** Takes away what has left all bounds, what has lived out its life, and what a contact ended. */
+  private bury(population: Population, emitter: number, time: number): void {
+    const ends = this.ends[emitter];
+    this.ends[emitter] = undefined;
+    if (ends && !ends.lost) return population.buryThese(ends.dead);
+    this.retire(population, emitter, time);
+    population.bury(time);
   }
 
   private retire(population: Population, emitter: number, time: number): void {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { firstChange } from '../scene/first-change';
+import { firstChange, startStays } from '../scene/first-change';
 import { completeScene, type Written } from '../scene/complete';
 import type { Scene } from '../scene/document';
 import { simulationKey } from '../scene/simulation-key';
@@ -137,5 +137,35 @@ describe('an edit lets go of no more frames than it must', () => {
       edited('emitters', 'late', { look: { kind: 'flake' } }),
     ])
       expect(firstChange(scene, after as Scene, key)).toBe(-12);
+  });
+
+  it('of all but the births at the very start, where fields, groups or the desk change', () => {
+    const burst = {
+      ...scene,
+      emitters: [{ ...scene.emitters[0]!, amounts: [{ kind: 'burst', count: 300, frame: -12 }] }, ...scene.emitters.slice(1)],
+    } as Scene;
+    const stays = [
+      { ...burst, fields: burst.fields.map((f) => ({ ...f, strength: f.strength + 1 })) },
+      { ...burst, fields: burst.fields.slice(1) },
+      { ...burst, desk: { ...burst.desk, master: 0.3 } },
+    ];
+    const before = new Simulation(burst, new Map()).keep();
+    expect(before.populations[0]!.counts[0]).toBe(300);
+    for (const after of stays) {
+      expect(startStays(burst, after, key)).toBe(true);
+      const [fresh, resumed] = [new Simulation(after, new Map()), new Simulation(after, new Map(), undefined, before)];
+      for (let frame = 0; frame < 6; frame++) {
+        expect(bits(resumed)).toBe(bits(fresh));
+        fresh.advance();
+        resumed.advance();
+      }
+    }
+    for (const after of [
+      { ...burst, seed: 2 },
+      { ...burst, emitters: scene.emitters },
+      // What is carried can be moved by fields.
+      { ...stays[0]!, carriers: [{}] as never },
+    ])
+      expect(startStays(burst, after, key)).toBe(false);
   });
 });
