@@ -8,6 +8,7 @@ import { particlesCsv, tablesOf } from '../formats/particles';
 import type { Crew } from './crew';
 import { crewOfProgram } from './node-crew';
 import { aliveOn, type Frame } from './frame';
+import type { ToWorker } from './protocol';
 
 const program = join(import.meta.dirname, '..', 'dist', 'node', 'node-worker.js');
 const crews = new Set<Crew>();
@@ -24,8 +25,14 @@ function crewOf(threads: number, hired: Worker[] = []): Crew {
   return crew;
 }
 
-/** All frames of an order, in the order in which they came. */
-function framesOf(crew: Crew, scene: Scene, from: number, through: number, share = 1): Promise<Frame[]> {
+/** All frames of an order, in the order in which they came; `onFrame` is told of each. */
+function framesOf(
+  crew: Crew,
+  scene: Scene,
+  from: number,
+  through: number,
+  { share = 1, keeps = false, onFrame = () => undefined }: { share?: number; keeps?: boolean; onFrame?: (frame: Frame) => void } = {},
+): Promise<Frame[]> {
   const frames: Frame[] = [];
   return new Promise((resolve, reject) =>
     crew.start({
@@ -34,7 +41,11 @@ function framesOf(crew: Crew, scene: Scene, from: number, through: number, share
       share,
       from,
       through,
-      onFrame: (frame) => void frames.push(frame),
+      keeps,
+      onFrame: (frame) => {
+        frames.push(frame);
+        onFrame(frame);
+      },
       onDone: () => resolve(frames),
       onFailed: (message) => reject(new Error(message)),
     }),
@@ -125,29 +136,42 @@ describe('a crew of threads', () => {
     const hired: Worker[] = [];
     const crew = crewOf(2, hired);
     const whole = await framesOf(crewOf(2), scene, 0, 30);
-    const frames: Frame[] = [];
-    await new Promise<void>((resolve, reject) =>
-      crew.start({
-        scene,
-        assets: new Map(),
-        share: 1,
-        from: 0,
-        through: 30,
-        onFrame: (frame) => {
-          frames.push(frame);
-          if (frame.frame === 9) hired.at(-1)!.emit('error', new Error('out of memory'));
-          if (frame.frame === 20) hired.at(-2)!.emit('error', new Error('out of memory'));
-        },
-        onDone: () => resolve(),
-        onFailed: (message) => reject(new Error(message)),
-      }),
-    );
+    const frames = await framesOf(crew, scene, 0, 30, {
+      onFrame({ frame }) {
+        if (frame === 9) hired.at(-1)!.emit('error', new Error('out of memory'));
+        if (frame === 20) hired.at(-2)!.emit('error', new Error('out of memory'));
+      },
+    });
     expect(hired).toHaveLength(6);
     expect(frames.map((f) => textOf(f, scene))).toEqual(whole.map((f) => textOf(f, scene)));
     const broken = framesOf(crew, scene, 0, 120);
     for (let n = 0; n < 3; n++) hired.at(-1)!.emit('error', new Error('out of memory'));
     await expect(broken).rejects.toThrow('out of memory');
     expect(await framesOf(crew, scene, 0, 2)).toHaveLength(3);
+  });
+
+  it('where a thread breaks, a run that keeps where it is goes on from there and not from the start', async () => {
+    const resumed: (number | undefined)[] = [];
+    const hired: Worker[] = [];
+    const crew = crewOfProgram(program, 2, (worker) => {
+      hired.push(worker);
+      const post = worker.postMessage.bind(worker);
+      worker.postMessage = (message: ToWorker, ...rest) => {
+        if (message.type === 'run') resumed.push(message.job.resume?.frame);
+        post(message, ...rest);
+      };
+    });
+    crews.add(crew);
+    const frames = await framesOf(crew, scene, 0, 80, {
+      keeps: true,
+      onFrame({ frame }) {
+        if (frame === 70) hired.at(-1)!.emit('error', new Error('out of memory'));
+      },
+    });
+    expect(resumed).toEqual([undefined, undefined, 64, 64]);
+    const whole = await framesOf(crewOf(2), scene, 71, 80);
+    expect(frames.slice(71).map((f) => textOf(f, scene))).toEqual(whole.map((f) => textOf(f, scene)));
+    expect(frames).toHaveLength(81);
   });
 
   it('runs go on from where earlier ones of the same scene were, until it is said that it has changed', async () => {
@@ -174,14 +198,14 @@ describe('a crew of threads', () => {
     const other = await run(40, 40);
     expect(textOf(other.frames[0]!, scene)).toBe(textOf(first.frames[40]!, scene));
     const draft = await run(40, 40, 0.5);
-    expect(textOf(draft.frames[0]!, scene)).toBe(textOf((await framesOf(crewOf(1), scene, 40, 40, 0.5))[0]!, scene));
+    expect(textOf(draft.frames[0]!, scene)).toBe(textOf((await framesOf(crewOf(1), scene, 40, 40, { share: 0.5 }))[0]!, scene));
   });
 });
 
 it('a flock is the same for any number of threads, bit for bit', async () => {
   const { scene } = examples.find((e) => e.slug === 'lantern-swarm')!;
   const short = { ...scene, time: { ...scene.time, preRoll: 0 }, draftShare: 1 };
-  const run = async (threads: number) => (await framesOf(crewOf(threads), short, 24, 24, 0.3))[0]!;
+  const run = async (threads: number) => (await framesOf(crewOf(threads), short, 24, 24, { share: 0.3 }))[0]!;
   const one = textOf(await run(1), short);
   expect(one.length).toBeGreaterThan(10_000);
   expect(textOf(await run(3), short)).toBe(one);

@@ -21,8 +21,10 @@ export interface Order {
   readonly resume?: readonly Checkpoint[] | undefined;
   /** Whether threads go on from where earlier such runs were, as far as {@link Crew.forget} leaves it. */
   readonly keeps?: boolean;
+  /** Whether `onCheckpoint` is told of every frame that is handed over, after it; of a paced order the next one is allowed there. */
+  readonly tells?: boolean;
   onFrame(frame: Frame): void;
-  /** Where each thread was on a frame that was asked for by {@link Crew.checkpointOn}. */
+  /** Where each thread was on a frame that was asked for by {@link Crew.checkpointOn}, or by `tells`. */
   onCheckpoint?(checkpoints: readonly Checkpoint[]): void;
   /** Seconds of one thread's work a particle and step. */
   onDone?(secondsAStep: number): void;
@@ -42,7 +44,9 @@ export class Crew {
   private readonly control = new Int32Array(new SharedArrayBuffer(16));
   private readonly sentAssets = new Set<string>();
   private readonly partial = new Map<number, Map<number, Frame>>();
-  private checkpoints: Checkpoint[] = [];
+  /** States of the threads that have told theirs, by frame; and the last that all have told, from which the order can be begun again. */
+  private readonly states = new Map<number, Map<number, Checkpoint>>();
+  private safe: { readonly frame: number; readonly threads: readonly Checkpoint[] } | undefined;
   /** Into how many slices the particles of the order are dealt. */
   private slices = 1;
   private job = 0;
@@ -95,6 +99,7 @@ export class Crew {
     this.stop();
     this.breaks = 0;
     this.delivered = order.from - 1;
+    this.safe = undefined;
     Atomics.store(this.control, 1, order.paced ? order.from : NO_LIMIT);
     this.begin(order);
   }
@@ -113,8 +118,9 @@ export class Crew {
         share: order.share,
         slice: part + parts * slice,
         slices: parts * this.slices,
-        resume: order.resume?.[slice],
+        resume: (this.safe?.threads ?? order.resume)?.[slice],
         ...(order.keeps && { keeps: true }),
+        ...(order.tells && { tells: true }),
         from: this.delivered + 1,
         through: order.through,
       };
@@ -165,7 +171,7 @@ export class Crew {
     clearInterval(this.watch);
     this.order = undefined;
     this.partial.clear();
-    this.checkpoints = [];
+    this.states.clear();
     this.done = this.steps = this.seconds = 0;
   }
 
@@ -194,10 +200,16 @@ export class Crew {
       this.delivered = message.frame.frame;
       order.onFrame(joinSlices(this.workers.slice(0, this.slices).map((_, slice) => slices.get(slice)!)));
     } else if (message.type === 'checkpoint') {
-      this.checkpoints[this.threadOf(message.slice)] = message.checkpoint;
-      if (Object.keys(this.checkpoints).length < this.slices) return;
-      order.onCheckpoint?.(this.checkpoints);
-      this.checkpoints = [];
+      const { frame } = message.checkpoint;
+      const states = this.states.get(frame) ?? new Map<number, Checkpoint>();
+      states.set(this.threadOf(message.slice), message.checkpoint);
+      this.states.set(frame, states);
+      if (states.size < this.slices) return;
+      this.states.delete(frame);
+      const threads = Array.from({ length: this.slices }, (_, thread) => states.get(thread)!);
+      this.safe = { frame, threads };
+      // Those of orders that keep where they are come unasked, in case a thread breaks.
+      if (order.tells || !order.keeps) order.onCheckpoint?.(threads);
     } else {
       this.done++;
       this.steps += message.steps;
@@ -213,7 +225,7 @@ export class Crew {
     return Math.floor(slice / (this.order?.part?.slices ?? 1));
   }
 
-  /** A thread that breaks takes its part of every frame with it: all are replaced, and the order is begun again behind the last whole frame; it is given up where that happens again and again. */
+  /** A thread that breaks takes its part of every frame with it: all are replaced, and the order goes on from the last state that all have told, handing over what comes behind the last whole frame; it is given up where that happens again and again. */
   private replaceBroken(message: string): void {
     const { order } = this;
     this.stop();

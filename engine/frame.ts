@@ -36,9 +36,6 @@ export interface Frame {
   readonly blamed: Readonly<Record<string, number>>;
 }
 
-/** Bytes of one particle in a frame. */
-const BYTES = 4 * (ALL_COLUMNS.length + 2);
-
 /** A copy of where a run is. */
 export function snapshot(simulation: Simulation, share: number): Frame {
   const time = simulation.sceneFrame / simulation.scene.time.fps;
@@ -83,7 +80,7 @@ export function buffersOf(frame: Frame): ArrayBuffer[] {
 
 /** Memory that a frame takes, bytes. */
 export function bytesOf(frame: Frame): number {
-  return frame.emitters.reduce((sum, e) => sum + e.count * BYTES, 0);
+  return buffersOf(frame).reduce((sum, { byteLength }) => sum + byteLength, 0);
 }
 
 /** Living particles on a frame. */

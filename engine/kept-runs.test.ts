@@ -10,6 +10,7 @@ const job: Job = { number: 1, scene, share: 1, slice: 0, slices: 1, from: 0, thr
 /** What is kept of a run through so many frames. */
 function runs(kept: KeptRuns, through: number, of = job): void {
   const run = new Simulation(scene, new Map());
+  kept.offer(of, run);
   while (run.frame < through) {
     run.advance();
     kept.offer(of, run);
@@ -17,14 +18,14 @@ function runs(kept: KeptRuns, through: number, of = job): void {
 }
 
 describe('where runs were', () => {
-  it('is kept every eighth frame; the latest before the wanted frame is gone on from, and what has changed is let go of', () => {
+  it('is kept at the start and every eighth frame; the latest before the wanted frame is gone on from, and what has changed is let go of', () => {
     const kept = new KeptRuns();
     runs(kept, 50);
-    expect(kept.frames).toEqual([8, 16, 24, 32, 40, 48]);
+    expect(kept.frames).toEqual([0, 8, 16, 24, 32, 40, 48]);
     expect(kept.latest({ ...job, from: 39 })!.frame).toBe(32);
-    expect(kept.latest({ ...job, from: 5 })).toBeUndefined();
+    expect(kept.latest({ ...job, from: 5 })!.frame).toBe(0);
     kept.forget(32);
-    expect(kept.frames).toEqual([8, 16, 24]);
+    expect(kept.frames).toEqual([0, 8, 16, 24]);
     expect(kept.latest({ ...job, share: 0.5, from: 39 })).toBeUndefined();
     expect(kept.frames).toEqual([]);
   });

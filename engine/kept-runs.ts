@@ -38,14 +38,15 @@ export class KeptRuns {
   offer(job: Job, simulation: Simulation): void {
     this.turnTo(job);
     const { frame } = simulation;
-    if (frame % this.interval !== 0 || frame <= (this.list.at(-1)?.frame ?? -Infinity)) return;
+    // The first of all is kept whatever its frame: most edits leave it as it is.
+    if (this.list.length > 0 && (frame % this.interval !== 0 || frame <= this.list.at(-1)!.frame)) return;
     const checkpoint = simulation.keep();
     this.list.push(checkpoint);
     this.bytes += bytesOf(checkpoint);
     while (this.bytes > this.budget && this.list.length > 1) {
       this.interval *= 2;
-      const last = this.list.at(-1);
-      this.filter((one) => one.frame % this.interval === 0 || one === last);
+      const ends = [this.list[0], this.list.at(-1)];
+      this.filter((one) => one.frame % this.interval === 0 || ends.includes(one));
       if (this.list.length <= 2) break;
     }
     // Two that take all the room: the later one has to do.

@@ -18,6 +18,8 @@ export interface Job {
   readonly resume?: Checkpoint | undefined;
   /** Whether the thread goes on from where earlier runs of the same scene were, and keeps where this one is. */
   readonly keeps?: boolean;
+  /** Whether the state on every frame that is handed over is told too. */
+  readonly tells?: boolean;
 }
 
 export type ToWorker =

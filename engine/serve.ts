@@ -6,6 +6,9 @@ import { KeptRuns } from './kept-runs';
 import { FrameMeter } from './measure-frame';
 import type { FromWorker, Job, Port, ToWorker } from './protocol';
 
+/** Frames from one state that is told in case a thread breaks to the next. */
+const SAFE = 32;
+
 /** Makes a thread serve runs: the same code in a page's worker and in Node.js. */
 export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void {
   const assets = new Map<string, Asset>();
@@ -14,6 +17,12 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
   let meter: FrameMeter | undefined;
   let measuredKey = '';
   let control: Int32Array = new Int32Array(4);
+
+  /** Whether the state of a run is wanted: on a frame that is asked for, on each that is handed over, or now and then in case a thread breaks. */
+  function tellsState({ tells, keeps, from }: Job, { frame }: Simulation, first: number): boolean {
+    if (frame >= from && (tells || Atomics.load(control, 2) === frame)) return true;
+    return keeps === true && frame > first && frame % SAFE === 0;
+  }
 
   function run(job: Job): void {
     const stopped = () => {
@@ -26,6 +35,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
     if (stopped()) return;
     const from = job.resume ?? (job.keeps ? kept.latest(job) : undefined);
     const simulation = new Simulation(job.scene, assets, { share: job.share, slice: job.slice, slices: job.slices }, from);
+    const first = simulation.frame;
     for (;;) {
       if (simulation.frame >= job.from) {
         const since = now();
@@ -39,9 +49,9 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
         waited += now() - since;
         const frame = snapshot(simulation, job.share);
         port.post({ type: 'frame', job: job.number, slice: job.slice, frame }, buffersOf(frame));
-        if (Atomics.load(control, 2) === frame.frame)
-          port.post({ type: 'checkpoint', job: job.number, slice: job.slice, checkpoint: simulation.keep() });
       }
+      if (tellsState(job, simulation, first))
+        port.post({ type: 'checkpoint', job: job.number, slice: job.slice, checkpoint: simulation.keep() });
       if (job.keeps) kept.offer(job, simulation);
       if (simulation.frame >= job.through) break;
       if (!simulation.advance(stopped)) return;

@@ -38,6 +38,12 @@ interface PlayerState {
   readonly peaks: readonly Peak[];
   /** The bake that is played in place of simulating; undefined while it is simulated. */
   readonly bake: string | undefined;
+  /** Memory for simulated frames, bytes: taken, and at most. */
+  readonly memory: { readonly used: number; readonly budget: number };
+  /** Whether a held control goes on from the frame on the screen in place of a run from the start. */
+  readonly trying: boolean;
+  /** The frame that the frame on the screen has gone on from, which is not the scene’s own then. */
+  readonly tried: number | undefined;
   readonly problem: string | undefined;
 }
 
@@ -59,5 +65,8 @@ export const usePlayer = create<PlayerState>()(() => ({
   born: [],
   peaks: [],
   bake: undefined,
+  memory: { used: 0, budget: 0 },
+  trying: false,
+  tried: undefined,
   problem: undefined,
 }));

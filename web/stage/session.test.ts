@@ -137,6 +137,38 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     expect(crew.last).toMatchObject({ share: 1, from: 0, through: 20 });
   });
 
+  it('sharpens to the set share when the hand rests on the control; an edit does not wait for that, and letting go shows no draft again', () => {
+    vi.useFakeTimers();
+    try {
+      session.setScene(windy(1, 2000), new Map());
+      crew.last.onDone!(1e-4);
+      crew.work();
+      session.setHeld(true);
+      session.setScene(windy(2, 2000), new Map());
+      expect(crew.last.share).toBeLessThan(1);
+      crew.work();
+      crew.last.onDone!(1e-4);
+      const drafts = crew.orders.length;
+      vi.advanceTimersByTime(100);
+      expect(crew.orders).toHaveLength(drafts);
+      vi.advanceTimersByTime(100);
+      expect(crew.last).toMatchObject({ share: 1, from: 10, through: 10 });
+      // Moved on before it is there.
+      session.setScene(windy(3, 2000), new Map());
+      expect(crew.last.share).toBeLessThan(1);
+      expect(crew.last.scene.fields[0]!.strength).toBe(3);
+      crew.work();
+      crew.last.onDone!(1e-4);
+      vi.advanceTimersByTime(200);
+      crew.work();
+      expect(shown.at(-1)!.share).toBe(1);
+      session.setHeld(false);
+      expect(crew.last).toMatchObject({ share: 1, from: 0, through: 20 });
+    } finally {
+      vi.useRealTimers();
+    }
+  });
+
   it('the playhead moved beyond what is on its way begins a run of its own; beyond the shot it stays inside', () => {
     session.setScene(windy(1), new Map());
     crew.work();

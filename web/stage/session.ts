@@ -1,39 +1,27 @@
 import type { Scene } from '../../core/scene/document';
-import { firstChange } from '../../core/scene/first-change';
+import { firstChange, startStays } from '../../core/scene/first-change';
 import { drawnFrom } from '../../core/looks/look-back';
 import { simulationKey } from '../../core/scene/simulation-key';
 import type { Assets } from '../../core/scene/assets';
+import { clockIn } from '../../core/scene/clock';
 import { lastRun, triedOn } from '../../core/time/beyond';
 import { startFrame } from '../../core/step/births';
-import { estimateRun } from '../../core/step/estimate';
-import type { Crew, Order } from '../../engine/crew';
+import type { Crew } from '../../engine/crew';
 import type { StoredBake } from '../../formats/stored-bake';
 import type { Frame } from '../../engine/frame';
 import { webCrew } from '../../engine/web-crew';
-import { bakedFrames } from './baked-frames';
+import { afterThisTask } from './after-task';
+import { BakeReading } from './bake-reading';
+import { EditTimer } from './edit-timer';
 import { FrameCache } from './frame-cache';
+import { storedBudget, storeBudget } from './frame-memory';
 import { usePlayer } from './player-store';
+import { RunEstimate } from './run-estimate';
 import { tellOf } from './tell-of';
+import { Trial } from './trial';
 
-/** Seconds of threads' work that a picture may take while a control is moved. */
-const LIVE_BUDGET = 0.025;
-/** A run to the playhead that takes longer than this shows a deeper draft first. */
-const PATIENCE = 0.15;
-/** Fewest particles a deeper draft goes down to. */
-const LEAST = 300;
-const FIRST_GUESS = 1.2e-6;
-/** Name under which the time from an edit to its frame stands in the browser's performance timeline. */
-const EDIT_TO_FRAME = 'edit to frame';
-
-/** Calls when the present task of the page is done, before timers and most often before the next drawing. */
-function afterThisTask(work: () => void): void {
-  const { port1, port2 } = new MessageChannel();
-  port1.onmessage = () => {
-    port1.close();
-    work();
-  };
-  port2.postMessage(0);
-}
+/** Milliseconds after which a hand that holds a control counts as resting. */
+const REST = 150;
 
 /** Everything of a scene that changes the particles one sees while working on it. */
 const workKey = (scene: Scene): string => `${scene.draftShare} ${simulationKey(scene)}`;
@@ -44,7 +32,7 @@ const workKey = (scene: Scene): string => `${scene.draftShare} ${simulationKey(s
  */
 export class Session {
   private readonly crew: Crew = webCrew();
-  private readonly cache = new FrameCache();
+  private readonly cache = new FrameCache((frame) => clockIn(this.scene!).at(frame) / this.scene!.time.fps, storedBudget());
   /** The open scene, as far as it is tried on. */
   private scene: Scene | undefined;
   private document: Scene | undefined;
@@ -57,20 +45,24 @@ export class Session {
   private held = false;
   /** A run of the playhead's frame alone is under way. */
   private quick = false;
-  /** The state of the scene of which a bake is played, and what ends the reading of it. */
-  private bakedKey: string | undefined;
-  private bakedFrom = 0;
-  private reading: AbortController | undefined;
+  /** That run only sharpens what is seen already: an edit does not wait for it. */
+  private sharpens = false;
+  private rest: ReturnType<typeof setTimeout> | undefined;
+  /** The state of the scene that the frame on the screen shows at its set share. */
+  private sharpKey = '';
+  /** What is played in place of a simulation. */
+  private baked: BakeReading | undefined;
   /** The last frame up to which threads have kept where their runs were. */
   private reached = -Infinity;
-  private secondsAStep = FIRST_GUESS;
+  private readonly estimate = new RunEstimate();
+  /** What is tried from the present state while a control is held. */
+  private trial: Trial | undefined;
   private listeners = new Set<(frame: Frame) => void>();
   private current: Frame | undefined;
   private toldAt = 0;
   private due = false;
   private ended = false;
-  /** When the first edit came that no frame shows yet. */
-  private editedAt: number | undefined;
+  private readonly timer = new EditTimer();
 
   constructor(private readonly later: (work: () => void) => void = afterThisTask) {}
 
@@ -97,15 +89,16 @@ export class Session {
     if (key === this.key && !fresh) return;
     this.key = fresh ? `${key} ${assets.size}` : key;
     // What was baked is another scene’s now.
-    if (key !== this.bakedKey) this.endBake();
+    if (key !== this.baked?.key) this.endBake();
     // Frames before the first that can have changed are as good as new.
     const changed = fresh || !this.cachedScene ? -Infinity : firstChange(this.cachedScene, scene, workKey);
     const kept = changed > startFrame(scene) ? changed : -Infinity;
     this.cache.keepBefore(kept);
-    this.crew.forget(kept);
+    const stays = kept === -Infinity && !fresh && this.cachedScene !== undefined && startStays(this.cachedScene, scene, workKey);
+    this.crew.forget(stays ? startFrame(scene) + 1 : kept);
     this.reached = Math.min(this.reached, kept - 1);
     this.cachedScene = scene;
-    this.editedAt ??= performance.now();
+    this.timer.edited();
     const { first } = scene.time;
     const last = lastRun(scene.time);
     const { frame } = usePlayer.getState();
@@ -122,8 +115,7 @@ export class Session {
   /** Plays the frames of a bake of the scene as it is in place of simulating it; undefined ends that. */
   playBake(bake: Pick<StoredBake, 'id' | 'first'> | undefined): void {
     this.endBake();
-    if (bake && this.scene) this.bakedKey = workKey(this.scene);
-    this.bakedFrom = bake?.first ?? 0;
+    if (bake && this.scene) this.baked = new BakeReading(bake, workKey(this.scene));
     usePlayer.setState({ bake: bake?.id });
     this.crew.stop();
     this.cache.clear();
@@ -133,9 +125,8 @@ export class Session {
   }
 
   private endBake(): void {
-    this.reading?.abort();
-    this.reading = undefined;
-    this.bakedKey = undefined;
+    this.baked?.stop();
+    this.baked = undefined;
     if (usePlayer.getState().bake === undefined) return;
     usePlayer.setState({ bake: undefined });
     // Frames of a bake hold all particles, and no meters.
@@ -146,7 +137,55 @@ export class Session {
   /** A control is held, or let go of. */
   setHeld(held: boolean): void {
     this.held = held;
+    if (held) this.beginTrial();
+    else if (this.trial) this.endTrial();
     if (!held && this.cachedKey !== this.key) this.refresh();
+  }
+
+  /** From the frame on the screen on, where that is wanted. */
+  private beginTrial(): void {
+    const { trying, frame, bake } = usePlayer.getState();
+    const { scene, current } = this;
+    if (!trying || this.trial || bake !== undefined || !scene || current?.frame !== frame || this.cachedKey !== this.key) return;
+    this.cachedKey = '';
+    this.cache.expectNone();
+    usePlayer.setState({ playing: false });
+    this.trial = new Trial(this.crew, scene, this.assets, frame, {
+      onFrame: (made) => {
+        usePlayer.setState({ frame: made.frame, tried: frame });
+        this.tellCached();
+        this.timer.shown();
+        this.show(made);
+      },
+      onFailed: () => {
+        this.endTrial();
+        this.refresh();
+      },
+    });
+  }
+
+  private endTrial(): void {
+    this.trial?.end();
+    this.trial = undefined;
+    usePlayer.setState({ tried: undefined });
+  }
+
+  /** Sets the memory for simulated frames, bytes. */
+  setMemory(bytes: number): void {
+    storeBudget(bytes);
+    this.cache.setBudget(bytes, usePlayer.getState().frame);
+    this.tellCached(true);
+    if (this.cachedKey === this.key && !this.held) this.runAll(drawnFrom(this.scene!, this.scene!.time.first));
+  }
+
+  /** Hands over the frame on the screen as it was simulated: one that is only held reduced is made again. */
+  exact(use: (frame: Frame) => void): void {
+    const { current: frame, scene } = this;
+    if (!frame || !scene || !this.cache.isReduced(frame.frame)) return frame && use(frame);
+    const only = { from: frame.frame, through: frame.frame, onFrame: use };
+    const onDone = () => this.runAll(drawnFrom(scene, scene.time.first));
+    if (this.baked) this.baked.read({ ...only, onDone, onFailed: this.bakeFailed });
+    else this.crew.start({ ...only, onDone, onFailed: this.fail, scene, assets: this.assets, share: frame.share, keeps: true });
   }
 
   /** Moves the playhead. */
@@ -172,12 +211,13 @@ export class Session {
 
   /** Whether the frame can be shown at once. */
   has(frame: number): boolean {
-    return this.cache.get(frame) !== undefined;
+    return this.cache.has(frame);
   }
 
   dispose(): void {
     this.ended = true;
-    this.reading?.abort();
+    clearTimeout(this.rest);
+    this.baked?.stop();
     usePlayer.setState({ bake: undefined });
     this.crew.end();
     this.listeners.clear();
@@ -195,29 +235,29 @@ export class Session {
 
   private refresh(): void {
     const scene = this.scene!;
+    if (this.trial) return this.trial.edit(scene);
     const { frame } = usePlayer.getState();
     const known = this.cache.get(frame);
     if (known) {
-      this.timeEdit();
+      this.timer.shown();
       this.show(known);
       if (!this.held) this.runAll(drawnFrom(scene, scene.time.first));
       return;
     }
-    if (this.bakedKey !== undefined) return this.runAll(frame);
-    const { steps, alive } = estimateRun(scene, this.assets, frame);
-    // Runs go on from where earlier ones were.
-    const saved = this.reached > startFrame(scene) ? estimateRun(scene, this.assets, Math.min(frame, this.reached)).steps : 0;
-    const seconds = ((steps - saved) * scene.draftShare * this.secondsAStep) / this.crew.threads;
-    if (seconds > PATIENCE) {
-      const share = Math.min(scene.draftShare, Math.max(LEAST / Math.max(1, alive), (scene.draftShare * LIVE_BUDGET) / seconds));
-      this.runQuick(frame, share);
-    } else if (this.held) this.runQuick(frame, scene.draftShare);
+    if (this.baked) return this.runAll(frame);
+    const isSharp = this.sharpKey === this.key && this.current?.frame === frame;
+    if (!this.held && isSharp) return this.runAll(drawnFrom(scene, scene.time.first));
+    const share = this.estimate.deeperShare(scene, this.assets, frame, this.reached, this.crew.threads, this.held);
+    if (share !== undefined) this.runQuick(frame, share);
+    else if (this.held) this.runQuick(frame, scene.draftShare);
     else this.runAll(drawnFrom(scene, scene.time.first));
   }
 
   /** The frame of the playhead alone. One run is let finish before the next begins, so that pictures keep coming. */
   private runQuick(frame: number, share: number): void {
-    if (this.quick) return;
+    clearTimeout(this.rest);
+    if (this.quick && !this.sharpens) return;
+    this.sharpens = false;
     const { key } = this;
     const scene = this.scene!;
     this.quick = true;
@@ -229,18 +269,28 @@ export class Session {
       share,
       from: frame,
       through: frame,
+      keeps: share === scene.draftShare,
       onFrame: (made) => {
-        this.timeEdit();
+        this.timer.shown();
+        this.sharpKey = share === scene.draftShare ? key : '';
         this.show(made);
       },
       onDone: (secondsAStep) => {
-        this.learn(secondsAStep);
-        this.quick = false;
+        this.estimate.learn(secondsAStep);
+        this.quick = this.sharpens = false;
         if (this.key !== key || usePlayer.getState().frame !== frame) this.refresh();
         else if (!this.held) this.runAll(drawnFrom(scene, scene.time.first));
+        else if (share < scene.draftShare) this.rest = setTimeout(() => this.sharpen(key, frame), REST);
       },
-      onFailed: (message) => this.fail(message),
+      onFailed: this.fail,
     });
+  }
+
+  /** The hand on a control rests: the frame at its set share. */
+  private sharpen(key: string, frame: number): void {
+    if (this.ended || !this.held || this.trial || this.key !== key || usePlayer.getState().frame !== frame) return;
+    this.runQuick(frame, this.scene!.draftShare);
+    this.sharpens = true;
   }
 
   /** All frames of the shot at the set share that are not held yet, handed over from `first` on. */
@@ -248,7 +298,8 @@ export class Session {
     const scene = this.scene!;
     const { key } = this;
     const from = this.cache.firstMissing(first);
-    this.quick = false;
+    clearTimeout(this.rest);
+    this.quick = this.sharpens = false;
     this.cachedKey = this.key;
     this.cache.expect(from);
     this.tellCached(true);
@@ -264,70 +315,44 @@ export class Session {
         // A frame of the state before an edit that has come in the meantime.
         if (this.key !== key) return;
         // Frames of a bake leave no checkpoint behind.
-        if (this.bakedKey === undefined) this.reached = Math.max(this.reached, made.frame);
+        if (!this.baked) this.reached = Math.max(this.reached, made.frame);
         if (!this.cache.add(made)) {
           this.crew.stop();
-          this.reading?.abort();
+          this.baked?.stop();
           this.cache.expectNone();
         }
         if (made.frame === usePlayer.getState().frame) {
-          this.timeEdit();
+          this.timer.shown();
           this.show(made);
         }
         this.tellCached();
       },
-      onDone: (secondsAStep: number) => {
-        this.learn(secondsAStep);
+      onDone: (secondsAStep = 0) => {
+        this.estimate.learn(secondsAStep);
         this.cache.expectNone();
         this.tellCached(true);
       },
-      onFailed: (message: string) => this.fail(message),
     };
-    if (this.bakedKey === undefined) this.crew.start({ ...order, scene, assets: this.assets, share: scene.draftShare, keeps: true });
-    else this.readBake(order);
+    if (this.baked) this.baked.read({ ...order, onFailed: this.bakeFailed });
+    else this.crew.start({ ...order, onFailed: this.fail, scene, assets: this.assets, share: scene.draftShare, keeps: true });
   }
 
-  /** Reads the frames of the bake that is played. */
-  private readBake({
-    from,
-    through,
-    onFrame,
-    onDone,
-  }: Pick<Order, 'from' | 'through' | 'onFrame'> & { onDone(seconds: number): void }): void {
-    const bake = usePlayer.getState().bake!;
-    this.reading?.abort();
-    const { signal } = (this.reading = new AbortController());
-    bakedFrames({ bake, from: Math.max(from, this.bakedFrom), through }, signal, onFrame).then(
-      () => signal.aborted || onDone(0),
-      (error: Error) => {
-        if (signal.aborted) return;
-        this.playBake(undefined);
-        usePlayer.setState({ problem: `The bake can’t be played: ${error.message}`, playing: false });
-      },
-    );
-  }
+  private readonly bakeFailed = (message: string): void => {
+    this.playBake(undefined);
+    usePlayer.setState({ problem: `The bake can’t be played: ${message}`, playing: false });
+  };
 
-  private timeEdit(): void {
-    if (this.editedAt !== undefined) performance.measure(EDIT_TO_FRAME, { start: this.editedAt });
-    this.editedAt = undefined;
-  }
-
-  private learn(secondsAStep: number): void {
-    if (secondsAStep > 0) this.secondsAStep += 0.5 * (secondsAStep - this.secondsAStep);
-  }
-
-  private fail(message: string): void {
+  private readonly fail = (message: string): void => {
     this.quick = false;
     this.cache.expectNone();
     usePlayer.setState({ problem: `The simulation stopped: ${message}.`, playing: false });
-  }
+  };
 
   private show(frame: Frame): void {
     this.current = frame;
     for (const listener of this.listeners) listener(frame);
-    const baked = this.bakedKey !== undefined;
-    if (baked) this.measure(frame);
-    tellOf(frame, this.scene!, baked);
+    if (this.baked) this.measure(frame);
+    tellOf(frame, this.scene!, this.baked !== undefined);
   }
 
   /** Frames of a bake come without meters. */
@@ -344,6 +369,6 @@ export class Session {
     // Those before the first are held for trails to look back at.
     const { first } = this.scene!.time;
     const cached = this.cache.spans().flatMap(([from, through]) => (through < first ? [] : [[Math.max(first, from), through] as const]));
-    usePlayer.setState({ cached, peaks: this.cache.peaks });
+    usePlayer.setState({ cached, peaks: this.cache.peaks, memory: { used: this.cache.used, budget: this.cache.budget } });
   }
 }

@@ -2,6 +2,7 @@ import { memo, useState } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { NumberBox } from '../parts/number-field';
 import { thousands } from '../parts/sum';
+import { LEAST_BUDGET, USUAL_BUDGET } from '../stage/frame-cache';
 import { usePlayer } from '../stage/player-store';
 import { holding, useBakesOf } from '../stage/bakes';
 import { useStage } from '../stage/stage';
@@ -72,6 +73,59 @@ function BakeItem() {
   );
 }
 
+const MEGABYTE = 1024 * 1024;
+const MEMORY = {
+  type: 'number',
+  label: 'Memory for frames',
+  unit: 'MB',
+  default: USUAL_BUDGET / MEGABYTE,
+  min: LEAST_BUDGET / MEGABYTE,
+  max: 65536,
+  whole: true,
+  usual: [256, 4096],
+  help: '',
+} as const;
+
+/** Memory that simulated frames take, and how much they may. */
+function Memory() {
+  const { session } = useStage();
+  const { used, budget } = usePlayer((player) => player.memory);
+  return (
+    <div
+      className="flex items-baseline gap-2 border-t border-rule px-4 py-2"
+      onKeyDown={(event) => event.key !== 'Escape' && event.stopPropagation()}
+    >
+      <p className="text-xs text-second" title="Where it is used up, frames are kept in short form, and then no more of them">
+        Frames take {thousands(Math.round(used / MEGABYTE))} MB of
+      </p>
+      <NumberBox
+        label="Memory for frames"
+        value={Math.round(budget / MEGABYTE)}
+        parameter={MEMORY}
+        onChange={(megabytes) => session.setMemory(megabytes * MEGABYTE)}
+      />
+    </div>
+  );
+}
+
+/** Whether a control that is held goes on from the frame on the screen. */
+function TryItem() {
+  const trying = usePlayer((player) => player.trying);
+  return (
+    <MenuItem>
+      <button
+        className="block w-full border-t border-rule px-4 py-1.5 text-left text-xs data-focus:bg-raised"
+        role="menuitemcheckbox"
+        aria-checked={trying}
+        title="While you hold a control, the picture goes on from the frame on the screen; the run from the start follows when you let go"
+        onClick={() => usePlayer.setState({ trying: !trying })}
+      >
+        {trying ? 'Controls try from here' : 'Try from here'}
+      </button>
+    </MenuItem>
+  );
+}
+
 /** How much of the particles is simulated while working, and the switch for it. */
 export const DraftMenu = memo(function DraftMenu() {
   const draftShare = useSceneOf((scene) => scene.draftShare);
@@ -98,8 +152,10 @@ export const DraftMenu = memo(function DraftMenu() {
             </button>
           </MenuItem>
         ))}
+        <Memory />
         <ByCount />
         <BakeItem />
+        <TryItem />
         <MenuItem>
           <button
             className="block w-full border-t border-rule px-4 py-1.5 text-left text-xs data-focus:bg-raised"

@@ -6,8 +6,7 @@ import { useAssets } from '../stage/scene-assets';
 import { openedScene } from '../store/scene-store';
 
 /** Hands out the particles of the frame on the screen as CSV: what `bathyclast simulate` writes for it. */
-export function saveParticles(frame: Frame | undefined): void {
-  if (!frame) return;
+export function saveParticles(frame: Frame): void {
   const scene = openedScene();
   const csv = particlesCsv(
     tablesOf(
@@ -19,8 +18,7 @@ export function saveParticles(frame: Frame | undefined): void {
 }
 
 /** Hands out the strands and bent meshes of the frame on the screen as OBJ. */
-export function saveBodies(frame: Frame | undefined): void {
-  if (!frame) return;
+export function saveBodies(frame: Frame): void {
   const scene = openedScene();
   const obj = bodiesObj(scene, useAssets.getState().assets, frame.emitters);
   saveFile(obj, `${fileStem(scene.name)}-frame-${frame.frame}.obj`, 'model/obj');

@@ -59,17 +59,22 @@ const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles, onSav
 /** What is seen, in the corner of the view, with the ready-made views behind it. */
 export function ViewReadout({ rig }: { rig: ViewRig }) {
   const { session } = useStage();
-  const { alive, retired, frame, shown, share } = usePlayer();
+  const { alive, retired, frame, shown, share, tried } = usePlayer();
   const coupled = useSceneOf(couples);
   const setShot = useCallback(() => placeAtShot(rig), [rig]);
-  const saveShown = useCallback(() => saveParticles(session.shown), [session]);
-  const saveCurves = useCallback(() => saveBodies(session.shown), [session]);
+  const saveShown = useCallback(() => session.exact(saveParticles), [session]);
+  const saveCurves = useCallback(() => session.exact(saveBodies), [session]);
   const bodies = useSceneOf(hasBodies);
   const lost = Object.entries(retired);
   return (
     <div className="num pointer-events-none absolute top-2 right-3 flex flex-col items-end gap-0.5 text-second">
       <ViewMenu rig={rig} onSetShot={setShot} onSaveParticles={saveShown} onSaveBodies={bodies ? saveCurves : undefined} />
       <span>alive {thousands(alive)}</span>
+      {tried !== undefined && (
+        <span className="text-lamp" title="It went on from what was there; when you let go, the run from the start follows">
+          tried from frame {tried}
+        </span>
+      )}
       {shown !== frame && <span className="text-lamp">simulating {frame} …</span>}
       {share < 1 && coupled && (
         <span className="text-lamp" title="A field reads particles: in a draft it reads the draft’s, weighed up to the whole">

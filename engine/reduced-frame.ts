@@ -1,0 +1,207 @@
+import type { EmitterFrame, Frame } from './frame';
+
+/** Columns that a particle keeps from birth to death. */
+const LASTING = ['life', 'mass', 'drag', 'size'] as const;
+/** Columns that are kept to 16 bits, each between the least and the most of its frame. */
+const CHANGING = ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const;
+const TURNING = ['qx', 'qy', 'qz'] as const;
+const STEPS = 0xffff;
+
+/** A column to 16 bits. */
+interface Coarse {
+  readonly low: number;
+  /** From one step to the next. */
+  readonly step: number;
+  readonly steps: Uint16Array<ArrayBuffer>;
+}
+
+/** What is kept of an emitter’s particles on one frame. */
+interface ReducedEmitter extends Pick<EmitterFrame, 'count' | 'born' | 'died' | 'retired' | 'dropped' | 'zone' | 'weight'> {
+  /** Whether colours are kept, in the record. */
+  readonly tinted: boolean;
+  /** Which entry of the record each of them is. */
+  readonly entry: Uint32Array<ArrayBuffer>;
+  readonly coarse: readonly Coarse[];
+}
+
+/** A frame to look at: places and velocities to 1/65 535 of how far they reach on it; no spin. Never to go on from. */
+export interface ReducedFrame extends Omit<Frame, 'emitters'> {
+  readonly emitters: readonly ReducedEmitter[];
+}
+
+/** Memory that a reduced frame takes, bytes; without the record. */
+export const bytesOfReduced = ({ emitters }: ReducedFrame): number =>
+  emitters.reduce((sum, e) => sum + e.count * (4 + 2 * e.coarse.length) + e.zone.byteLength + e.weight.byteLength, 0);
+
+function coarse(column: Float32Array): Coarse {
+  let [low, high] = [Infinity, -Infinity];
+  for (let i = 0; i < column.length; i++) {
+    const value = column[i]!;
+    if (value < low) low = value;
+    if (value > high) high = value;
+  }
+  const step = high > low ? (high - low) / STEPS : 0;
+  const steps = new Uint16Array(column.length);
+  if (step > 0) for (let i = 0; i < column.length; i++) steps[i] = Math.floor((column[i]! - low) / step + 0.5);
+  return { low, step, steps };
+}
+
+function fine({ low, step, steps }: Coarse): Float32Array<ArrayBuffer> {
+  const column = new Float32Array(steps.length);
+  for (let i = 0; i < column.length; i++) column[i] = low + step * steps[i]!;
+  return column;
+}
+
+function longer<T extends Float32Array | Uint32Array>(column: T, length: number): T {
+  const grown = new (column.constructor as new (n: number) => T)(length);
+  grown.set(column);
+  return grown;
+}
+
+/** What the particles of one emitter keep all their life, written down once for all frames. */
+class LifeRecord {
+  count = 0;
+  id = new Uint32Array(64);
+  /** Seconds. */
+  birth = new Float32Array(64);
+  /** Empty where colours are not kept. */
+  tint = new Uint32Array(0);
+  lasting = LASTING.map(() => new Float32Array(64));
+  /** Entries by a hash of the number, from 1; 0 for none. Its length is a power of two, and it is never more than half full. */
+  private slots = new Uint32Array(128);
+  /** Entries of the last frame: most particles are where they were in it. */
+  private last = new Uint32Array(0);
+
+  get bytes(): number {
+    return this.id.length * (4 + 4 + 4 * LASTING.length) + this.tint.byteLength + this.slots.byteLength;
+  }
+
+  /** The entries of a frame’s particles; a particle of which something has changed gets a new one, since earlier frames mean it as it was. */
+  entriesOf(frame: EmitterFrame, time: number): Uint32Array<ArrayBuffer> {
+    const { count, tint } = frame;
+    if (tint.length > 0 && this.tint.length === 0) this.tint = new Uint32Array(this.id.length).fill(0xffffffff);
+    const entries = new Uint32Array(count);
+    const { last } = this;
+    for (let i = 0; i < count; i++)
+      entries[i] = i < last.length && this.means(last[i]!, frame, i, time) ? last[i]! : this.entryOf(frame, i, time);
+    return (this.last = entries);
+  }
+
+  /** Whether an entry is a particle of a frame as it is on it. */
+  private means(entry: number, { id, age, tint, columns: { life, mass, drag, size } }: EmitterFrame, i: number, time: number): boolean {
+    const [lives, masses, drags, sizes] = this.lasting;
+    const birth = this.birth[entry]!;
+    return (
+      this.id[entry] === id[i] &&
+      lives![entry] === life[i] &&
+      masses![entry] === mass[i] &&
+      drags![entry] === drag[i] &&
+      sizes![entry] === size[i] &&
+      (tint.length === 0 || this.tint[entry] === tint[i]) &&
+      // Times and ages come in 32 bits, so that times of birth from two frames are only about the same.
+      Math.abs(birth - (time - age[i]!)) < 1e-4 + 5e-7 * Math.abs(time)
+    );
+  }
+
+  /** The entry of a particle, found by its number; a new one where there is none of it as it is. */
+  private entryOf(frame: EmitterFrame, i: number, time: number): number {
+    if (2 * (this.count + 1) > this.slots.length) this.spread();
+    const { slots } = this;
+    const id = frame.id[i]!;
+    let slot = this.slotOf(id);
+    for (; slots[slot] !== 0; slot = (slot + 1) & (slots.length - 1))
+      if (this.means(slots[slot]! - 1, frame, i, time)) return slots[slot]! - 1;
+    const entry = this.count++;
+    slots[slot] = this.count;
+    if (entry === this.id.length) this.grow();
+    this.id[entry] = id;
+    this.birth[entry] = time - frame.age[i]!;
+    if (frame.tint.length > 0) this.tint[entry] = frame.tint[i]!;
+    LASTING.forEach((name, k) => (this.lasting[k]![entry] = frame.columns[name][i]!));
+    return entry;
+  }
+
+  private slotOf(id: number): number {
+    return (Math.imul(id, 0x9e3779b1) >>> 7) & (this.slots.length - 1);
+  }
+
+  private grow(): void {
+    const length = 2 * this.id.length;
+    this.id = longer(this.id, length);
+    this.birth = longer(this.birth, length);
+    if (this.tint.length > 0) this.tint = longer(this.tint, length);
+    this.lasting = this.lasting.map((column) => longer(column, length));
+  }
+
+  private spread(): void {
+    this.slots = new Uint32Array(2 * this.slots.length);
+    for (let entry = 0; entry < this.count; entry++) {
+      let slot = this.slotOf(this.id[entry]!);
+      while (this.slots[slot] !== 0) slot = (slot + 1) & (this.slots.length - 1);
+      this.slots[slot] = entry + 1;
+    }
+  }
+}
+
+/** Reduces the frames of one run to about 16 bytes a particle, and gives them back to look at. */
+export class FrameReducer {
+  private readonly records: LifeRecord[] = [];
+
+  constructor(
+    /** Scene time of a frame of the shot, seconds. */
+    private readonly timeOf: (frame: number) => number,
+  ) {}
+
+  /** Memory that is taken beside the frames, bytes. */
+  get bytes(): number {
+    return this.records.reduce((sum, record) => sum + record.bytes, 0);
+  }
+
+  reduce(frame: Frame): ReducedFrame {
+    const time = this.timeOf(frame.frame);
+    const emitters = frame.emitters.map((emitter, e): ReducedEmitter => {
+      const { count, born, died, retired, dropped, zone, weight, columns } = emitter;
+      const entry = (this.records[e] ??= new LifeRecord()).entriesOf(emitter, time);
+      const names = columns.qx.length > 0 ? [...CHANGING, ...TURNING] : CHANGING;
+      return {
+        count,
+        born,
+        died,
+        retired,
+        dropped,
+        zone,
+        weight,
+        entry,
+        tinted: emitter.tint.length > 0,
+        coarse: names.map((name) => coarse(columns[name])),
+      };
+    });
+    return { ...frame, emitters };
+  }
+
+  restore(frame: ReducedFrame): Frame {
+    const time = this.timeOf(frame.frame);
+    const none = new Float32Array(0);
+    const emitters = frame.emitters.map(({ entry, coarse: kept, tinted, ...emitter }, e): EmitterFrame => {
+      const record = this.records[e]!;
+      const { count } = emitter;
+      const [id, age, tint] = [new Uint32Array(count), new Float32Array(count), new Uint32Array(tinted ? count : 0)];
+      for (let i = 0; i < count; i++) {
+        id[i] = record.id[entry[i]!]!;
+        age[i] = Math.max(0, time - record.birth[entry[i]!]!);
+      }
+      for (let i = 0; i < tint.length; i++) tint[i] = record.tint[entry[i]!]!;
+      const lasting = LASTING.map((name, k) => {
+        const column = new Float32Array(count);
+        const from = record.lasting[k]!;
+        for (let i = 0; i < count; i++) column[i] = from[entry[i]!]!;
+        return [name, column];
+      });
+      const turns = kept.length > CHANGING.length;
+      const changing = [...CHANGING, ...TURNING].map((name, k) => [name, k < kept.length ? fine(kept[k]!) : none]);
+      const spin = ['wx', 'wy', 'wz'].map((name) => [name, turns ? new Float32Array(count) : none]);
+      return { ...emitter, id, age, tint, columns: Object.fromEntries([...lasting, ...changing, ...spin]) as EmitterFrame['columns'] };
+    });
+    return { ...frame, emitters };
+  }
+}

@@ -1,0 +1,9 @@
+/** Calls when the present task of the page is done, before timers and most often before the next drawing. */
+export function afterThisTask(work: () => void): void {
+  const { port1, port2 } = new MessageChannel();
+  port1.onmessage = () => {
+    port1.close();
+    work();
+  };
+  port2.postMessage(0);
+}

@@ -1,0 +1,90 @@
+import type { Assets } from '../../core/scene/assets';
+import type { Scene } from '../../core/scene/document';
+import type { Checkpoint } from '../../core/step/simulation';
+import { lastRun } from '../../core/time/beyond';
+import type { Crew } from '../../engine/crew';
+import type { Frame } from '../../engine/frame';
+
+interface Told {
+  /** A frame that is not the scene’s: it went on from another state. */
+  onFrame(frame: Frame): void;
+  onFailed(): void;
+}
+
+/** Goes on from the state on one frame with the scene as it is edited, without a run from the start: what a hand on a fader does is seen at once, in motion. */
+export class Trial {
+  /** Where each thread is, on which frame. */
+  private state: { readonly frame: number; readonly threads: readonly Checkpoint[] } | undefined;
+  private edited: Scene | undefined;
+  private beat: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    private readonly crew: Crew,
+    /** The scene before any edit, and the frame that is gone on from. */
+    scene: Scene,
+    private readonly assets: Assets,
+    frame: number,
+    private readonly told: Told,
+  ) {
+    crew.start({
+      scene,
+      assets,
+      share: scene.draftShare,
+      from: frame,
+      through: frame,
+      keeps: true,
+      tells: true,
+      onFrame: () => undefined,
+      onCheckpoint: (threads) => {
+        this.state = { frame, threads };
+        if (this.edited) this.goOn(this.edited);
+      },
+      onFailed: () => told.onFailed(),
+    });
+  }
+
+  /** Takes the scene after an edit, and goes on with it from where the trial is. */
+  edit(scene: Scene): void {
+    this.edited = scene;
+    if (this.state) this.goOn(scene);
+  }
+
+  end(): void {
+    clearTimeout(this.beat);
+    this.crew.stop();
+  }
+
+  private goOn(scene: Scene): void {
+    clearTimeout(this.beat);
+    const { frame, threads } = this.state!;
+    if (frame >= lastRun(scene.time)) return;
+    let begun = performance.now();
+    let made = frame;
+    this.crew.start({
+      scene,
+      assets: this.assets,
+      share: scene.draftShare,
+      from: frame + 1,
+      through: lastRun(scene.time),
+      resume: threads,
+      tells: true,
+      paced: true,
+      onFrame: (next) => {
+        made = next.frame;
+        this.told.onFrame(next);
+      },
+      onCheckpoint: (now) => {
+        this.state = { frame: made, threads: now };
+        const rest = 1000 / scene.time.fps - (performance.now() - begun);
+        this.beat = setTimeout(
+          () => {
+            begun = performance.now();
+            this.crew.allow(made + 1);
+          },
+          Math.max(0, rest),
+        );
+      },
+      onFailed: () => this.told.onFailed(),
+    });
+  }
+}
