@@ -1,42 +1,110 @@
-import type { Written } from '../core/scene/complete';
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
 import { useTwins } from '../core/stack/twins';
 import type { Simulation } from '../core/step/simulation';
 import { makeKernel } from '../kernel/kernel';
+import { burstRun, fiveFields } from './five-fields';
+import { inTurn, tell } from './measure';
+import { apart, nativeStack, stateOf } from './native';
 
-/** Rounds of each case, run in turn. */
-const ROUNDS = 7;
+const DT = 1 / 24;
 
-/** The five-field stack, in the plain core and with the kernel, at so many particles: nanoseconds a particle and step, medians, and how many times as fast. */
-export function benchKernel(
-  stack: (octaves: number) => readonly Written[],
-  simulationOf: (fields: readonly Written[], count: number) => Simulation,
-): void {
-  const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
+/** Threads with a slice of the run each; `step` steps all of them and waits for the last. */
+async function crew(
+  octaves: number,
+  count: number,
+  threads: number,
+): Promise<{ step(steps: number): Promise<void>; end(): Promise<void> }> {
+  const workers = Array.from(
+    { length: threads },
+    (_, slice) => new Worker(join(import.meta.dirname, 'bench-worker.js'), { workerData: { octaves, count, slice, slices: threads } }),
+  );
+  const answers = () =>
+    Promise.all(
+      workers.map(
+        (worker) =>
+          new Promise<void>((resolve, reject) => {
+            worker.once('message', () => resolve());
+            worker.once('error', reject);
+          }),
+      ),
+    );
+  await answers();
+  return {
+    async step(steps) {
+      const done = answers();
+      for (const worker of workers) worker.postMessage(steps);
+      await done;
+    },
+    async end() {
+      await Promise.all(workers.map((worker) => worker.terminate()));
+    },
+  };
+}
+
+function runOf(octaves: number, count: number, kernel: boolean): Simulation {
+  useTwins(kernel ? makeKernel() : undefined);
+  const run = burstRun(fiveFields(octaves), count);
+  useTwins(undefined);
+  return run;
+}
+
+/**
+ * The five-field stack: plain core, kernel and native program, with one thread and two, nanoseconds a particle and step. Kernel and native program are first held against
+ * each other.
+ */
+export async function benchKernel(): Promise<void> {
   for (const count of [1_000, 10_000, 100_000, 1_000_000])
-    for (const octaves of count === 100_000 ? [1, 3] : [1]) {
+    for (const octaves of count >= 100_000 ? [1, 3] : [1]) {
       const steps = Math.max(1, Math.round(300_000 / count));
-      const runs = [undefined, makeKernel()].map((twins) => {
-        useTwins(twins);
-        const run = simulationOf(stack(octaves), count);
-        useTwins(undefined);
-        return run;
-      });
-      const times: [number[], number[]] = [[], []];
-      for (let round = -1; round < ROUNDS; round++)
-        runs.forEach((run, which) => {
+      const nanoseconds = (seconds: number) => (seconds * 1e9) / (count * steps);
+      const kernel = runOf(octaves, count, true);
+      const start = stateOf(kernel.populations[0]!);
+      const same = nativeStack(kernel, DT, ['-msse4.1']);
+      const wide = nativeStack(kernel, DT, ['-march=native']);
+      const name = `five-field stack, ${octaves} ${octaves === 1 ? 'octave' : 'octaves'}`;
+      if (same && count === 10_000) {
+        const native = same.run(start, 1, 10).state;
+        for (let i = 0; i < 10; i++) kernel.advance();
+        tell({ case: `${name}: kernel against native after 10 steps`, apart: apart(stateOf(kernel.populations[0]!), native) });
+      }
+      const plain = runOf(octaves, count, false);
+      const two = await crew(octaves, count, 2);
+      const timed = (run: Simulation) => () => {
+        const begin = performance.now();
+        for (let i = 0; i < steps; i++) run.advance();
+        return nanoseconds((performance.now() - begin) / 1000);
+      };
+      const found = await inTurn({
+        plain: timed(plain),
+        kernel: timed(kernel),
+        kernel2: async () => {
           const begin = performance.now();
-          for (let i = 0; i < steps; i++) run.advance();
-          if (round >= 0) times[which]!.push(((performance.now() - begin) * 1e6) / (count * steps));
-        });
-      const [plain, kernel] = times.map(median) as [number, number];
-      console.log(
-        JSON.stringify({
-          case: `five-field stack, ${octaves} ${octaves === 1 ? 'octave' : 'octaves'}`,
-          particles: count,
-          plainNanoseconds: Number(plain.toFixed(1)),
-          kernelNanoseconds: Number(kernel.toFixed(1)),
-          timesAsFast: Number((plain / kernel).toFixed(2)),
+          await two.step(steps);
+          return nanoseconds((performance.now() - begin) / 1000);
+        },
+        ...(same && {
+          native: () => nanoseconds(same.run(start, 1, steps).seconds),
+          native2: () => nanoseconds(same.run(start, 2, steps).seconds),
         }),
-      );
+        ...(wide && { wide2: () => nanoseconds(wide.run(start, 2, steps).seconds) }),
+      });
+      await two.end();
+      tell({
+        case: name,
+        particles: count,
+        plainNanoseconds: found['plain']!,
+        kernelNanoseconds: found['kernel']!,
+        timesAsFastAsPlain: found['plain']! / found['kernel']!,
+        twoThreadsNanoseconds: found['kernel2']!,
+        twoThreadsMillisecondsAStep: (found['kernel2']! * count) / 1e6,
+        ...(same && {
+          nativeNanoseconds: found['native']!,
+          nativeTwoThreadsNanoseconds: found['native2']!,
+          kernelOverNativeOneThread: found['kernel']! / found['native']!,
+          kernelOverNativeTwoThreads: found['kernel2']! / found['native2']!,
+        }),
+        ...(wide && { marchNativeTwoThreadsNanoseconds: found['wide2']! }),
+      });
     }
 }

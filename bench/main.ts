@@ -4,36 +4,17 @@ import { completeScene, type Written } from '../core/scene/complete';
 import { Simulation } from '../core/step/simulation';
 import { benchFormulas } from './formulas';
 import { benchKernel } from './kernel';
+import { benchRuns } from './runs';
+import { burstRun, fiveFields } from './five-fields';
+import { median, ROUNDS } from './measure';
 import { Reference } from './reference';
 
 const COUNT = 100_000;
 const STEPS = 6;
-const ROUNDS = 7;
 
-const stack: Written[] = [
-  { settings: { kind: 'gravity' }, strength: 1 },
-  { settings: { kind: 'wind' }, strength: 0.5 },
-  { settings: { kind: 'vortex' }, strength: 1, extent: { kind: 'ball', core: 2, reach: 6 } },
-  { settings: { kind: 'attractor' }, strength: 0.5, extent: { kind: 'ball', core: 2, reach: 6 } },
-  { settings: { kind: 'turbulence' }, strength: 1 },
-];
+const stack = fiveFields();
 
-function simulationOf(fields: readonly Written[], count = COUNT): Simulation {
-  const scene = completeScene({
-    name: 'Bench',
-    emitters: [
-      {
-        id: 'e',
-        name: 'E',
-        shape: { kind: 'ball', radius: 1 },
-        amounts: [{ kind: 'burst', count }],
-        birth: { life: 1000, drag: 0.5, speed: 0 },
-      },
-    ],
-    fields: fields.map((field, i) => ({ id: `f${i}`, name: `F${i}`, ...field })),
-  });
-  return new Simulation(scene, new Map());
-}
+const simulationOf = (fields: readonly Written[], count = COUNT): Simulation => burstRun(fields, count);
 
 /** Nanoseconds a particle and step of some steps. */
 function timed(step: () => void): number {
@@ -41,8 +22,6 @@ function timed(step: () => void): number {
   for (let i = 0; i < STEPS; i++) step();
   return ((performance.now() - begin) * 1e6) / (COUNT * STEPS);
 }
-
-const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
 
 /** Cases run in turn, round by round, so that a busy machine slows all of them alike; medians are compared. */
 const reference = new Reference(COUNT, (i) => [uniform(1, i, 1) - 0.5, uniform(1, i, 2) - 0.5, uniform(1, i, 3) - 0.5]);
@@ -109,15 +88,9 @@ for (const [name, count] of [
   console.log(JSON.stringify({ case: name, shareOfAStep: Number((median(measures) / median(steps)).toFixed(3)) }));
 }
 
-benchKernel(
-  (octaves) =>
-    stack.map((field) =>
-      octaves > 1 && (field['settings'] as { kind: string }).kind === 'turbulence'
-        ? { ...field, settings: { kind: 'turbulence', octaves } }
-        : field,
-    ),
-  simulationOf,
-);
+await benchKernel();
+
+await benchRuns();
 
 benchFormulas();
 

@@ -27,7 +27,7 @@ export class Reference {
       const swirl = (1.5669786 * 0.5 * (1 - Math.exp(-r2 / 0.25))) / r2;
       const d = 1 / Math.sqrt(r2 + y * y + 0.01);
       curl.fill(0);
-      addSimplexCurl(x * 0.57, y * 0.57, z * 0.57, 1, 25.295, curl);
+      addSimplexCurl(x * 0.57, y * 0.57, z * 0.57, 1, 18.851, curl);
       const ax = swirl * z - 0.5 * d * x + curl[0]!;
       const ay = -1 - 0.5 * d * y + curl[1]!;
       const az = -swirl * x - 0.5 * d * z + curl[2]!;

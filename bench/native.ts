@@ -1,0 +1,63 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Population } from '../core/step/population';
+import type { Simulation } from '../core/step/simulation';
+
+const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'mass', 'drag'] as const;
+
+/** A native program of the five-field stack. */
+export interface Native {
+  /** Steps a state so often; gives the state it comes to, and the seconds that took. */
+  run(state: Buffer, threads: number, steps: number): { readonly seconds: number; readonly state: Buffer };
+}
+
+/** Particles as the native program takes them. */
+export function stateOf({ count, columns }: Population): Buffer {
+  return Buffer.concat([
+    Buffer.from(Uint32Array.of(count).buffer),
+    ...COLUMNS.map((name) => Buffer.from(columns[name].buffer, columns[name].byteOffset, 4 * count)),
+  ]);
+}
+
+/** Builds the native program with g++ and options of its own; undefined where there is no g++. */
+export function nativeStack(simulation: Simulation, dt: number, options: readonly string[]): Native | undefined {
+  const recipe = simulation.stack.rows.find((row) => row.recipe?.kind === 'curl')?.recipe;
+  if (recipe?.kind !== 'curl') throw new Error('the run has no curl noise of the kernel');
+  const layers = recipe.layersAt(0);
+  const program = join(mkdtempSync(join(tmpdir(), 'bathyclast-bench-')), 'stack');
+  const source = join(import.meta.dirname, '..', '..', 'bench', 'native', 'stack.cpp');
+  const built = spawnSync('g++', ['-std=c++20', '-O3', '-pthread', ...options, source, '-o', program], { stdio: ['ignore', 'ignore', 2] });
+  if (built.status !== 0) return undefined;
+  const numbers = layers.flatMap(({ frequency, seed, amplitude }) => [frequency, seed, amplitude]);
+  return {
+    run(input, threads, steps) {
+      const args = [threads, steps, dt, layers.length, ...numbers].map(String);
+      const { stdout, stderr, status } = spawnSync(program, args, { input, maxBuffer: 2 * input.length + 1024 });
+      if (status !== 0) throw new Error(`the native program ended with ${status}: ${String(stderr)}`);
+      return { seconds: Number(String(stderr)), state: Buffer.concat([input.subarray(0, 4), stdout]) };
+    },
+  };
+}
+
+/** How far two states are from each other: the largest difference of a place or velocity, over how far and how fast particles are at most. */
+export function apart(a: Buffer, b: Buffer): number {
+  const count = a.readUInt32LE(0);
+  const value = (of: Buffer, column: number, i: number) => of.readFloatLE(4 + 4 * (column * count + i));
+  let [difference, size] = [0, 0];
+  let worst = 0;
+  for (const columns of [
+    [0, 1, 2],
+    [3, 4, 5],
+  ]) {
+    [difference, size] = [0, 0];
+    for (const column of columns)
+      for (let i = 0; i < count; i++) {
+        difference = Math.max(difference, Math.abs(value(a, column, i) - value(b, column, i)));
+        size = Math.max(size, Math.abs(value(a, column, i)));
+      }
+    worst = Math.max(worst, difference / size);
+  }
+  return worst;
+}
