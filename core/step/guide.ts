@@ -3,12 +3,12 @@ import { atan2 } from '../math/inverse';
 import { frameAbout } from '../math/vector';
 import { Purpose, uniform } from '../random/lookup';
 import type { ParticleBlock } from '../stack/block';
-import type { Sums } from '../stack/sums';
+import type { SpeedLimit, Sums } from '../stack/sums';
 
 const WHOLE_TURN = 6.283185307179586;
 
 /** v ← F̄ + (v − F̄)·e^(−Σλ·dt). */
-function driveAll({ count, velocity, step }: ParticleBlock, { drive }: Sums, fps: number): void {
+export function driveAll({ count, velocity, step }: ParticleBlock, { drive }: Sums, fps: number): void {
   for (let i = 0; i < count; i++) {
     const rate = drive.rate[i]!;
     if (rate === 0) continue;
@@ -21,7 +21,7 @@ function driveAll({ count, velocity, step }: ParticleBlock, { drive }: Sums, fps
 }
 
 /** Turns v towards F̄ so that the angle between them is e^(−Σλ·dt) of what it was; exactly opposite, about an axis from the particle's key. */
-function steerAll({ count, velocity, step, id }: ParticleBlock, { steer }: Sums, fps: number): void {
+export function steerAll({ count, velocity, step, id }: ParticleBlock, { steer }: Sums, fps: number): void {
   for (let i = 0; i < count; i++) {
     const rate = steer.rate[i]!;
     if (rate === 0) continue;
@@ -63,22 +63,19 @@ function steerAll({ count, velocity, step, id }: ParticleBlock, { steer }: Sums,
 }
 
 /** Draws speeds into the limits of one field; a particle at rest has no direction in which it could be sped up. */
-function limitSpeeds({ count, velocity, step }: ParticleBlock, { limits }: Sums, fps: number): void {
-  for (let l = 0; l < limits.count; l++) {
-    const { rate, lowest, highest } = limits.list[l]!;
-    for (let i = 0; i < count; i++) {
-      if (rate[i] === 0) continue;
-      const vx = velocity.x[i]!;
-      const vy = velocity.y[i]!;
-      const vz = velocity.z[i]!;
-      const speed = Math.sqrt(vx * vx + vy * vy + vz * vz);
-      const wanted = Math.min(highest[i]!, Math.max(lowest[i]!, speed));
-      if (wanted === speed || speed === 0) continue;
-      const scale = (wanted + (speed - wanted) * exp(-rate[i]! * fps * step[i]!)) / speed;
-      velocity.x[i] = vx * scale;
-      velocity.y[i] = vy * scale;
-      velocity.z[i] = vz * scale;
-    }
+export function limitSpeeds({ count, velocity, step }: ParticleBlock, { rate, lowest, highest }: SpeedLimit, fps: number): void {
+  for (let i = 0; i < count; i++) {
+    if (rate[i] === 0) continue;
+    const vx = velocity.x[i]!;
+    const vy = velocity.y[i]!;
+    const vz = velocity.z[i]!;
+    const speed = Math.sqrt(vx * vx + vy * vy + vz * vz);
+    const wanted = Math.min(highest[i]!, Math.max(lowest[i]!, speed));
+    if (wanted === speed || speed === 0) continue;
+    const scale = (wanted + (speed - wanted) * exp(-rate[i]! * fps * step[i]!)) / speed;
+    velocity.x[i] = vx * scale;
+    velocity.y[i] = vy * scale;
+    velocity.z[i] = vz * scale;
   }
 }
 
@@ -86,5 +83,5 @@ function limitSpeeds({ count, velocity, step }: ParticleBlock, { limits }: Sums,
 export function guide(block: ParticleBlock, sums: Sums, fps: number): void {
   if (sums.drive.used) driveAll(block, sums, fps);
   if (sums.steer.used) steerAll(block, sums, fps);
-  if (sums.limits.count > 0) limitSpeeds(block, sums, fps);
+  for (let l = 0; l < sums.limits.count; l++) limitSpeeds(block, sums.limits.list[l]!, fps);
 }

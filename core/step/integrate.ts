@@ -10,13 +10,35 @@ export function meanDecay(z: number, decay: number): number {
   return z < 1e-4 ? 1 - z * (0.5 - z / 6) : (1 - decay) / z;
 }
 
+/** |v½ − U|: how fast a particle goes through the medium after half a step, with quadratic drag q·|v − U|; r is v − U. */
+export function halfwaySpeed(
+  rate: number,
+  q: number,
+  dt: number,
+  rx: number,
+  ry: number,
+  rz: number,
+  ax: number,
+  ay: number,
+  az: number,
+): number {
+  const half = 0.5 * dt;
+  const z = (rate + q * Math.sqrt(rx * rx + ry * ry + rz * rz)) * half;
+  const decay = exp(-z);
+  const push = meanDecay(z, decay) * half;
+  const hx = rx * decay + push * ax;
+  const hy = ry * decay + push * ay;
+  const hz = rz * decay + push * az;
+  return Math.sqrt(hx * hx + hy * hy + hz * hz);
+}
+
 /**
  * Velocity, exact for constant a, C and U over the step: with E = e^(−C·dt) and φ = (1−E)/(C·dt),
  * v ← U + (v − U)·E + φ·a·dt, so that a fall settles at g/C at any step. Quadratic drag adds q·|v½ − U| to C, with v½
  * from a half step taken with q·|v − U|. Without drag this is semi-implicit Euler: first order and symplectic (Hairer,
  * Lubich & Wanner, "Geometric Numerical Integration", 2006, I.1).
  */
-function stepVelocity(block: ParticleBlock, sums: Sums): void {
+export function stepVelocity(block: ParticleBlock, sums: Sums): void {
   const { count, velocity, step } = block;
   const { acceleration, dragRate, quadratic, medium } = sums;
   // Particles of one emitter often share drag and step: the last decay is kept.
@@ -33,18 +55,8 @@ function stepVelocity(block: ParticleBlock, sums: Sums): void {
     let rx = velocity.x[i]! - ux;
     let ry = velocity.y[i]! - uy;
     let rz = velocity.z[i]! - uz;
-    let rate = dragRate[i]!;
     const q = quadratic[i]!;
-    if (q > 0) {
-      const half = 0.5 * dt;
-      const z = (rate + q * Math.sqrt(rx * rx + ry * ry + rz * rz)) * half;
-      const decay = exp(-z);
-      const push = meanDecay(z, decay) * half;
-      const hx = rx * decay + push * ax;
-      const hy = ry * decay + push * ay;
-      const hz = rz * decay + push * az;
-      rate += q * Math.sqrt(hx * hx + hy * hy + hz * hz);
-    }
+    const rate = dragRate[i]! + (q > 0 ? q * halfwaySpeed(dragRate[i]!, q, dt, rx, ry, rz, ax, ay, az) : 0);
     if (rate > 0) {
       const z = rate * dt;
       const decay = z === lastZ ? lastDecay : exp(-z);

@@ -29,6 +29,7 @@ import { moveObstacles, obstaclesOf } from './obstacles';
 import { KILLED, Population, type KeptPopulation } from './population';
 import { orderInSpace } from './spatial-order';
 import { swallow } from './swallow';
+import type { StepWatcher } from './watcher';
 
 export { startFrame };
 
@@ -92,6 +93,9 @@ export class Simulation {
   private readonly before = { position: vectorColumns(BLOCK), velocity: vectorColumns(BLOCK) };
   private readonly scratch = rowScratch();
   private readonly sums = sumsOfBlock();
+
+  /** Looks on at every step; undefined where nobody does. */
+  watcher: StepWatcher | undefined;
 
   /** What of each emitter’s particles came to an end in this substep, where twins have told it. */
   private readonly ends: (Ends | undefined)[] = [];
@@ -235,6 +239,8 @@ export class Simulation {
     this.tracks[emitter]?.mark(population);
     const bodies = this.bodiesOf(emitter);
     bodies?.remember(population);
+    const { watcher } = this;
+    watcher?.begin(population, emitter, begin, end);
     const meets = this.obstacles.length > 0 && !bodies;
     const share = this.stack.twins?.shareOf(this.stack, emitter);
     const alone = share?.rest.length === 0 && !bodies && !meets && !population.turns && this.onlyFields;
@@ -251,16 +257,20 @@ export class Simulation {
       evaluateStack(this.stack, this.block, this.scratch, this.sums, undefined, share);
       if (meets) this.remember();
       integrate(this.block, this.sums, this.fps);
+      watcher?.after('fields', emitter, start, this.block);
       if (this.scene.flat && !bodies) this.flatten(population, start);
+      watcher?.after('depth', emitter, start, this.block);
       bodies?.heed(start, this.block, this.sums);
       if (meets) this.meet(population, emitter, start, from, to);
       if (meets && this.scene.flat) this.flatten(population, start);
+      watcher?.after('contact', emitter, start, this.block);
       if (this.stack.zones.length > 0) this.sendOut(population, start);
       swallow(this.stack, population, start, this.block, this.scratch);
       if (population.turns) this.turn(population, start, this.scene.emitters[emitter]!.birth.spinBy === 'way');
       storeBlock(this.block, population, start);
     }
     if (bodies) this.settle(bodies, population, emitter, from, to);
+    watcher?.end(population, emitter);
     return true;
   }
 

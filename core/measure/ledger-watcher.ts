@@ -1,0 +1,260 @@
+import { exp } from '../math/exact';
+import { rateOf } from '../actions/rate';
+import { vectorColumns, type VectorColumns } from '../math/vector';
+import { BLOCK, particleBlock, type ParticleBlock } from '../stack/block';
+import type { Leaf } from '../stack/combine';
+import type { Stack } from '../stack/compile';
+import { evaluateStack } from '../stack/evaluate';
+import { rowScratch } from '../stack/room';
+import { sumsOfBlock } from '../stack/sums';
+import { loadSlots } from '../step/block-io';
+import { driveAll, limitSpeeds, steerAll } from '../step/guide';
+import { halfwaySpeed, meanDecay, stepVelocity } from '../step/integrate';
+import type { Population } from '../step/population';
+import type { Stage, StepWatcher } from '../step/watcher';
+import { OWN_TERMS, type LedgerEntry } from './ledger-entry';
+import { Tally } from './tally';
+
+const OWN = OWN_TERMS.length;
+const AXES = ['x', 'y', 'z'] as const;
+
+/** Up to a block of the particles that are looked at, over one substep. */
+interface Part {
+  readonly slots: number[];
+  /** As they are before the step; its velocities are brought to what the terms come to. */
+  readonly block: ParticleBlock;
+  readonly before: VectorColumns;
+  /** A change of velocity for each term. */
+  readonly changes: readonly VectorColumns[];
+  /** Velocities after the last stage that was told, and whether any was. */
+  readonly told: VectorColumns;
+  heard: boolean;
+}
+
+/** Adds a number times a vector to what a term does to one particle. */
+function give(change: VectorColumns, i: number, by: number, { x, y, z }: VectorColumns): void {
+  change.x[i]! += by * x[i]!;
+  change.y[i]! += by * y[i]!;
+  change.z[i]! += by * z[i]!;
+}
+
+function copy(from: VectorColumns, to: VectorColumns, count: number): void {
+  for (const axis of AXES) to[axis].set(from[axis].subarray(0, count));
+}
+
+/**
+ * Keeps the account of an emitter’s particles while a run is stepped: before each substep the stack is summed for them by the plain
+ * routines, and each term’s share of Δv worked out from the formulas of core/step/integrate.ts and guide.ts; what the run then
+ * does is held against it.
+ *
+ * With E = e^(−C·dt) and φ = (1 − E)/(C·dt): an acceleration a gives φ·dt·a, a medium U gives (1 − E)·U, and drag −(1 − E)·v, which is divided
+ * by the parts of C. Drives give (1 − e^(−λ·dt))·(F − v) by their parts of λ; of what steering turns each has its part of λ; speed limits act one
+ * after another.
+ */
+export class LedgerWatcher implements StepWatcher {
+  private readonly terms: number;
+  private readonly parts: Part[] = [];
+  private inUse = 0;
+  private readonly sums = sumsOfBlock();
+  private readonly room = rowScratch();
+  private readonly was = vectorColumns(BLOCK);
+  private tally: Tally;
+
+  constructor(
+    private readonly stack: Stack,
+    private readonly emitter: number,
+    private readonly fps: number,
+    private readonly id: number | undefined,
+  ) {
+    this.terms = stack.rows.length + OWN;
+    this.tally = new Tally(this.terms);
+  }
+
+  /** The account since it was last taken; undefined where no particle was stepped. */
+  take(frame: number): LedgerEntry | undefined {
+    const { tally } = this;
+    this.tally = new Tally(this.terms);
+    return tally.entry(frame);
+  }
+
+  begin(population: Population, emitter: number, begin: number, end: number): void {
+    if (emitter !== this.emitter) return;
+    this.inUse = 0;
+    const slots = this.id === undefined ? undefined : population.id.subarray(0, population.count).indexOf(this.id);
+    if (slots === -1) return;
+    const [from, to] = slots === undefined ? [0, population.count] : [slots, slots + 1];
+    for (let start = from; start < to; start += BLOCK) {
+      const part = (this.parts[this.inUse++] ??= this.newPart());
+      part.slots.length = 0;
+      for (let slot = start; slot < Math.min(to, start + BLOCK); slot++) part.slots.push(slot);
+      part.heard = false;
+      loadSlots(part.block, population, emitter, part.slots, begin, end);
+      this.account(part);
+    }
+  }
+
+  after(stage: Stage, emitter: number, start: number, block: ParticleBlock): void {
+    if (emitter !== this.emitter) return;
+    for (const part of this.parts.slice(0, this.inUse)) {
+      part.heard = true;
+      part.slots.forEach((slot, i) => {
+        const at = slot - start;
+        if (at < 0 || at >= block.count) return;
+        for (const axis of AXES) {
+          const now = block.velocity[axis][at]!;
+          if (stage !== 'fields') this.own(part, stage)[axis][i]! += now - part.told[axis][i]!;
+          part.told[axis][i] = now;
+        }
+      });
+    }
+  }
+
+  end(population: Population, emitter: number): void {
+    if (emitter !== this.emitter) return;
+    const { vx, vy, vz } = population.columns;
+    const columns = { x: vx, y: vy, z: vz };
+    for (const part of this.parts.slice(0, this.inUse))
+      part.slots.forEach((slot, i) => {
+        // What has left all bounds has no velocity any more.
+        if (Number.isNaN(vx[slot]!)) return;
+        // Bonds act after the last stage that is told.
+        if (part.heard && population.points > 1)
+          for (const axis of AXES) this.own(part, 'bonds')[axis][i]! += columns[axis][slot]! - part.told[axis][i]!;
+        this.tally.add(part.changes, part.before, [vx[slot]!, vy[slot]!, vz[slot]!], part.block.mass[i]!, i, this.indexOf('contact'));
+      });
+    this.tally.close();
+  }
+
+  private indexOf(term: (typeof OWN_TERMS)[number]): number {
+    return this.stack.rows.length + OWN_TERMS.indexOf(term);
+  }
+
+  private own(part: Part, term: (typeof OWN_TERMS)[number]): VectorColumns {
+    return part.changes[this.indexOf(term)]!;
+  }
+
+  private newPart(): Part {
+    return {
+      slots: [],
+      block: particleBlock(),
+      before: vectorColumns(BLOCK),
+      changes: Array.from({ length: this.terms }, () => vectorColumns(BLOCK)),
+      told: vectorColumns(BLOCK),
+      heard: false,
+    };
+  }
+
+  /** Each term’s share of what the fields and the drag of the particles themselves will do. */
+  private account(part: Part): void {
+    const { block, changes, before } = part;
+    const { sums, was, fps } = this;
+    const { count, velocity } = block;
+    for (const change of changes) for (const axis of AXES) change[axis].fill(0, 0, count);
+    copy(velocity, before, count);
+    const leaves: Leaf[] = [];
+    evaluateStack(this.stack, block, this.room, sums, (leaf) => void leaves.push(leaf));
+    this.shareOut(part, leaves);
+    stepVelocity(block, sums);
+    if (sums.drive.used) {
+      this.shareDrive(part, leaves);
+      driveAll(block, sums, fps);
+    }
+    if (sums.steer.used) {
+      copy(velocity, was, count);
+      steerAll(block, sums, fps);
+      this.shareSteer(part, leaves);
+    }
+    const limits = leaves.filter(({ row }) => row.action.kind === 'confine');
+    for (let l = 0; l < sums.limits.count; l++) {
+      copy(velocity, was, count);
+      limitSpeeds(block, sums.limits.list[l]!, fps);
+      // What a group combines to one limit has no parts.
+      const change = limits.length === sums.limits.count ? changes[limits[l]!.row.index]! : this.own(part, 'rules');
+      for (const axis of AXES) for (let i = 0; i < count; i++) change[axis][i]! += velocity[axis][i]! - was[axis][i]!;
+    }
+  }
+
+  /** Accelerations, media and drag. */
+  private shareOut({ block, changes }: Part, leaves: readonly Leaf[]): void {
+    const { acceleration, dragRate, quadratic, medium } = this.sums;
+    const { count, velocity, step, mass, drag } = block;
+    const of = (kind: string) => leaves.filter(({ row }) => row.action.kind === kind);
+    const pushing = [...of('acceleration'), ...of('force')];
+    const [carrying, slowing] = [of('carry'), of('slow')];
+    const ownDrag = changes[this.indexOf('own drag')]!;
+    const rules = changes[this.indexOf('rules')]!;
+    const speed = (axis: 'x' | 'y' | 'z', i: number) => velocity[axis][i]! - medium[axis][i]!;
+    const acting = ({ row, weight }: Leaf, i: number) => (row.action.kind === 'force' ? weight[i]! / mass[i]! : weight[i]!);
+    for (let i = 0; i < count; i++) {
+      const dt = step[i]!;
+      const q = quadratic[i]!;
+      const [rx, ry, rz] = [speed('x', i), speed('y', i), speed('z', i)];
+      const h = q > 0 ? halfwaySpeed(dragRate[i]!, q, dt, rx, ry, rz, acceleration.x[i]!, acceleration.y[i]!, acceleration.z[i]!) : 0;
+      const rate = dragRate[i]! + q * h;
+      const decay = exp(-rate * dt);
+      const push = (rate > 0 ? meanDecay(rate * dt, decay) : 1) * dt;
+      let [ax, ay, az] = [0, 0, 0];
+      for (const leaf of pushing) {
+        const w = acting(leaf, i);
+        ax += w * leaf.vector.x[i]!;
+        ay += w * leaf.vector.y[i]!;
+        az += w * leaf.vector.z[i]!;
+      }
+      const size = Math.sqrt(ax * ax + ay * ay + az * az);
+      const held = push * (size > this.stack.ceiling ? this.stack.ceiling / size : 1);
+      for (const leaf of pushing) give(changes[leaf.row.index]!, i, held * acting(leaf, i), leaf.vector);
+      if (rate === 0) continue;
+      const taken = (1 - decay) / rate;
+      for (const { row, weight, vector } of carrying) give(changes[row.index]!, i, taken * rate * weight[i]!, vector);
+      let left = rate - drag[i]! / mass[i]!;
+      give(ownDrag, i, (-taken * drag[i]!) / mass[i]!, velocity);
+      for (const { row, weight, vector } of slowing) {
+        const part = weight[i]! * (vector.x[i]! + vector.y[i]! * h);
+        left -= part;
+        give(changes[row.index]!, i, -taken * part, velocity);
+      }
+      // Drag that others take away is never less than none.
+      if (Math.abs(left) > 1e-12 * rate) give(rules, i, -taken * left, velocity);
+    }
+  }
+
+  private shareDrive({ block, changes }: Part, leaves: readonly Leaf[]): void {
+    const { rate, vector } = this.sums.drive;
+    const { velocity, step } = block;
+    const driving = leaves.filter(({ row }) => row.action.kind === 'drive');
+    const rules = changes[this.indexOf('rules')]!;
+    for (let i = 0; i < block.count; i++) {
+      if (rate[i] === 0) continue;
+      const taken = (1 - exp(-rate[i]! * this.fps * step[i]!)) / rate[i]!;
+      give(rules, i, taken, vector);
+      give(rules, i, -taken * rate[i]!, velocity);
+      for (const { row, weight, vector: to } of driving) {
+        const part = weight[i] === 0 ? 0 : rateOf(weight[i]!);
+        for (const [by, what] of [
+          [taken * (weight[i]! < 0 ? -part : part), to],
+          [-taken * part, velocity],
+        ] as const) {
+          give(changes[row.index]!, i, by, what);
+          give(rules, i, -by, what);
+        }
+      }
+    }
+  }
+
+  private shareSteer({ block, changes }: Part, leaves: readonly Leaf[]): void {
+    const { rate } = this.sums.steer;
+    const { velocity, count } = block;
+    const steering = leaves.filter(({ row }) => row.action.kind === 'steer');
+    for (const axis of AXES) for (let i = 0; i < count; i++) this.was[axis][i] = velocity[axis][i]! - this.was[axis][i]!;
+    for (let i = 0; i < count; i++) {
+      if (rate[i] === 0) continue;
+      let left = 1;
+      for (const { row, weight } of steering) {
+        const part = weight[i] === 0 ? 0 : rateOf(weight[i]!) / rate[i]!;
+        left -= part;
+        give(changes[row.index]!, i, part, this.was);
+      }
+      if (Math.abs(left) > 1e-12) give(changes[this.indexOf('rules')]!, i, left, this.was);
+    }
+  }
+}

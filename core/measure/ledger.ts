@@ -1,0 +1,71 @@
+import type { Assets } from '../scene/assets';
+import type { Scene } from '../scene/document';
+import { couples } from '../scene/coupling';
+import { shapes } from '../shapes';
+import { startFrame, type Portion } from '../step/births';
+import { Simulation, WHOLE } from '../step/simulation';
+import { OWN_TERMS, type LedgerEntry } from './ledger-entry';
+import { LedgerWatcher } from './ledger-watcher';
+
+/** Particles whose ledger is kept: one by its number, or all of an emitter in a run of a share of it. */
+export type Account = { readonly emitter: number; readonly id: number } | { readonly emitter: number; readonly share: number };
+
+/** The whole account of the particles. */
+export interface Ledger {
+  /** Names of the terms. */
+  readonly terms: readonly string[];
+  /** Ids of the fields among them, in the same order. */
+  readonly fields: readonly string[];
+  readonly entries: readonly LedgerEntry[];
+}
+
+/** Which part of the scene has to be run: that particle alone where nothing couples it with others. */
+function portionOf(scene: Scene, account: Account): Portion {
+  if ('share' in account) return { ...WHOLE, share: account.share };
+  const fromParticles = shapes.get(scene.emitters[account.emitter]!.shape.kind).fromParticles;
+  return couples(scene) || fromParticles || scene.emitters[account.emitter]!.bond.kind !== 'free' ? WHOLE : { ...WHOLE, only: account.id };
+}
+
+function accountOf(
+  scene: Scene,
+  assets: Assets,
+  account: Account,
+  through: number,
+  portion: Portion,
+  onFrame: (frame: number) => boolean,
+): LedgerEntry[] {
+  const run = new Simulation(scene, assets, portion);
+  const watcher = new LedgerWatcher(run.stack, account.emitter, scene.time.fps, 'id' in account ? account.id : undefined);
+  run.watcher = watcher;
+  const entries: LedgerEntry[] = [];
+  for (let frame = startFrame(scene); frame < through; frame++) {
+    run.advance();
+    const entry = watcher.take(frame + 1);
+    if (entry) entries.push(entry);
+    if (!onFrame(frame + 1)) break;
+  }
+  return entries;
+}
+
+/**
+ * Runs a scene from its start and keeps the ledger of some of its particles through a frame: every term’s exact share of
+ * each change of velocity. It follows the run that everything else shows, whichever routines step it.
+ *
+ * `onFrame` hears of each frame, and ends the run by saying false.
+ */
+export function ledgerOf(
+  scene: Scene,
+  assets: Assets,
+  account: Account,
+  through: number,
+  onFrame: (frame: number) => boolean = () => true,
+): Ledger {
+  let entries = accountOf(scene, assets, account, through, portionOf(scene, account), onFrame);
+  // Pieces and children come of others, which that portion may have left out.
+  if (entries.length === 0 && 'id' in account) entries = accountOf(scene, assets, account, through, WHOLE, onFrame);
+  return {
+    terms: [...scene.fields.map(({ name }) => name), ...OWN_TERMS],
+    fields: scene.fields.map(({ id }) => id),
+    entries,
+  };
+}
