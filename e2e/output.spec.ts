@@ -9,7 +9,7 @@ import { PNG } from 'pngjs';
 import { FloatType } from 'three';
 import { EXRLoader } from 'three/addons/loaders/EXRLoader.js';
 import { HEIGHT, openOutput, openUndressed, render, rendered, savedFile, set, type, WIDTH, type Wanted } from './render-steps';
-import { saved } from './steps';
+import { dressed, saved } from './steps';
 
 function probed(path: string): Record<string, string> {
   const entries =
@@ -156,22 +156,22 @@ test('a render shows its progress, is paused, goes on after the page was reloade
 }) => {
   test.setTimeout(300_000);
   await openOutput(page, 'sonar-membrane');
-  await set(page, 'png', { frames: [0, 239] });
-  await page.getByRole('button', { name: /^Render 240 frames$/ }).click();
-  await expect(render(page).getByText(/^[3-9]\d of 240 frames/)).toBeVisible({ timeout: 60_000 });
+  await set(page, 'png', { frames: [0, 119] });
+  await page.getByRole('button', { name: /^Render 120 frames$/ }).click();
+  await expect(render(page).getByText(/^[3-9]\d of 120 frames/)).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: /^Pause the render/ }).click();
-  await expect(render(page).getByText(/^paused · \d+ of 240 frames$/)).toBeVisible();
+  await expect(render(page).getByText(/^paused · \d+ of 120 frames$/)).toBeVisible();
   const paused = await render(page)
     .getByText(/^paused/)
     .innerText();
   await page.reload();
   await expect(render(page).getByText(paused, { exact: true })).toBeVisible();
   await page.getByRole('button', { name: /^Go on with the render/ }).click();
-  await expect(render(page).getByText('done: 240 frames')).toBeVisible({ timeout: 150_000 });
+  await expect(render(page).getByText('done: 120 frames')).toBeVisible({ timeout: 150_000 });
   const broken = unzipSync(readFileSync(await savedFile(page)));
-  await set(page, 'png', { frames: [0, 239] });
+  await set(page, 'png', { frames: [0, 119] });
   const whole = unzipSync(readFileSync(await rendered(page)));
-  expect(Object.keys(broken)).toHaveLength(240);
+  expect(Object.keys(broken)).toHaveLength(120);
   expect(Object.keys(broken)).toEqual(Object.keys(whole));
   for (const [name, bytes] of Object.entries(whole)) expect(Buffer.compare(Buffer.from(bytes), Buffer.from(broken[name]!))).toBe(0);
 });
@@ -191,7 +191,7 @@ test('a render is cancelled, and a name that no file can have is refused where i
 
 test('the terminal gives the pictures of the page', async ({ page }) => {
   test.setTimeout(240_000);
-  await openOutput(page, 'vent-plume');
+  await openOutput(page, 'vent-plume', dressed);
   await set(page, 'png', { frames: [40, 42] });
   const fromPage = Object.values(unzipSync(readFileSync(await rendered(page))));
   const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));

@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openExample } from './steps';
+import { makeExample, type Dress } from './steps';
 
 /** Size of the pictures, pixels. */
 export const WIDTH = 320;
@@ -61,31 +61,16 @@ export async function rendered(page: Page): Promise<string> {
 }
 
 /** Makes a scene from an example and opens its Output page. */
-export async function openOutput(page: Page, example: string): Promise<void> {
-  await openExample(page, example);
-  await page.getByRole('link', { name: 'Output' }).click();
-  // The Studio stays until the page is loaded, and has boxes of the same names.
+export async function openOutput(page: Page, example: string, dress?: Dress): Promise<void> {
+  await page.goto(`/scene/${await makeExample(page, example, dress)}/output`);
   await expect(page.getByLabel('Render settings')).toBeVisible();
 }
 
 /** An example without what dresses its picture, before one dark colour: no light but that of its particles. Opens its Output page. */
-export async function openUndressed(page: Page, example: string, background: string): Promise<void> {
-  const id = await openExample(page, example);
-  const plain = await page.evaluate(
-    async ([scene, colour]) => {
-      const stored = (await (await fetch(`/api/scenes/${scene}`)).json()) as { scene: Record<string, object & { fog?: number }> };
-      const written = {
-        ...stored.scene,
-        output: { width: 1280, height: 720, background: colour },
-        light: { fog: 0 },
-        colliders: (stored.scene['colliders'] as unknown as object[]).map((c) => ({ ...c, rendered: 'nothing' })),
-      };
-      const form = new FormData();
-      form.append('file', new Blob([JSON.stringify(written)]), 'plain.json');
-      return ((await (await fetch('/api/scenes/import', { method: 'POST', body: form })).json()) as { id: string }).id;
-    },
-    [id, background] as const,
-  );
-  await page.goto(`/scene/${plain}/output`);
-  await expect(page.getByLabel('Render settings')).toBeVisible();
-}
+export const openUndressed = (page: Page, example: string, background: string): Promise<void> =>
+  openOutput(page, example, (scene) => ({
+    ...scene,
+    output: { width: 1280, height: 720, background },
+    light: { fog: 0 },
+    colliders: scene.colliders.map((c) => ({ ...c, rendered: 'nothing' })),
+  }));

@@ -4,13 +4,14 @@ import { createHash } from 'node:crypto';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { goToFrame, openExample, saved, simulated, strip } from './steps';
+import { deleteMadeScenes, goToFrame, makeExample, openExample, saved, simulated, strip } from './steps';
 
 const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
 
 test('the examples have pictures taken from themselves; a scene is duplicated, renamed, deleted and brought back', async ({ page }) => {
-  // Pictures are drawn one after another, those of scenes that other tests have made among them.
+  // Pictures are drawn one after another: of the examples alone, where other tests have left scenes behind.
   test.setTimeout(240_000);
+  await deleteMadeScenes(page);
   await page.goto('/');
   for (const name of ['Vent plume', 'Chart in relief', 'Sediment fall'])
     await expect(page.getByAltText(`A frame of ${name}`, { exact: true })).toBeVisible({ timeout: 180_000 });
@@ -63,7 +64,7 @@ test('the page in Chromium and the terminal in Node.js give the same particles, 
     ['cable-run', 30],
     ['sonar-membrane', 12],
   ] as const) {
-    await openExample(page, example);
+    await page.goto(`/scene/${await makeExample(page, example)}`);
     await goToFrame(page, frame);
     await page.getByRole('button', { name: 'view', exact: true }).click();
     const [download] = await Promise.all([

@@ -1,17 +1,48 @@
 import { expect, type Page } from '@playwright/test';
 import { PNG } from 'pngjs';
+import { examples } from '../core/examples';
 
-/** Makes a scene from an example through the API, opens it in the Studio, and waits for its first picture. */
-export async function openExample(page: Page, example: string): Promise<string> {
-  await page.goto('/');
-  const id = await page.evaluate(async (slug) => {
-    const response = await fetch('/api/scenes', {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ example: slug }),
-    });
-    return ((await response.json()) as { id: string }).id;
-  }, example);
+/** The address of the program under test; what writes to it says that it is its own page. */
+const origin = () => `http://127.0.0.1:${process.env['BATHYCLAST_TEST_PORT'] ?? 4390}`;
+
+/** A scene as the API writes it, with what the steps change. */
+export interface Written {
+  readonly output: object;
+  readonly light: object;
+  readonly colliders: readonly object[];
+}
+
+/**
+ * How an example is dressed. Plain is without glow and fog, which take most of the time of a picture that is drawn
+ * without graphics hardware: only tests of looks want them.
+ */
+export type Dress = (scene: Written) => object;
+const plain: Dress = (scene) => ({ ...scene, output: { ...scene.output, glow: 0 }, light: { ...scene.light, fog: 0 } });
+export const dressed: Dress = (scene) => scene;
+
+/** Makes a scene from an example through the API. */
+export async function makeExample(page: Page, example: string, dress = plain): Promise<string> {
+  const headers = { Origin: origin() };
+  const made = await page.request.post('/api/scenes', { headers, data: { example } });
+  const { id, revision, scene } = (await made.json()) as { id: string; revision: number; scene: Written };
+  const written = await page.request.put(`/api/scenes/${id}`, {
+    headers: { ...headers, 'If-Match': `"${revision}"` },
+    data: { scene: dress(scene) },
+  });
+  expect(written.status()).toBe(200);
+  return id;
+}
+
+/** Deletes every scene but the examples themselves. */
+export async function deleteMadeScenes(page: Page): Promise<void> {
+  const own = new Set(examples.map(({ scene }) => scene.name));
+  const { scenes } = (await (await page.request.get('/api/scenes')).json()) as { scenes: { id: string; name: string }[] };
+  for (const { id, name } of scenes) if (!own.has(name)) await page.request.delete(`/api/scenes/${id}`, { headers: { Origin: origin() } });
+}
+
+/** Makes a scene from an example, opens it in the Studio, and waits until all of it is simulated. */
+export async function openExample(page: Page, example: string, dress = plain): Promise<string> {
+  const id = await makeExample(page, example, dress);
   await page.goto(`/scene/${id}`);
   await simulated(page);
   return id;

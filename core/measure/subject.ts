@@ -1,0 +1,148 @@
+import type { Vector, VectorColumns } from '../math/vector';
+import type { Assets } from '../scene/assets';
+import type { Scene } from '../scene/document';
+import { BLOCK, particleBlock, type ParticleBlock } from '../stack/block';
+import { combineGroup, deliver } from '../stack/combine';
+import { compileStack, placeStack, type GroupRow, type Row, type Stack } from '../stack/compile';
+import { evaluateStack } from '../stack/evaluate';
+import { innerOf, rowScratch, type RowScratch } from '../stack/room';
+import { sumsOfBlock, type Sums } from '../stack/sums';
+import { evaluateRow, weigh } from '../stack/weigh';
+import { withCourses } from '../step/courses';
+
+/** What is sounded: one field, one group, or the whole stack as an emitter’s particles hear it. */
+export type Subject = { readonly of: 'field' | 'group'; readonly id: string } | { readonly of: 'stack' };
+
+/** The particle that is put where something is sounded: at rest, and as an emitter’s particles are on the mean. */
+export interface Pretended {
+  readonly emitter: number;
+  /** Kilograms, kg/s. */
+  readonly mass: number;
+  readonly drag: number;
+}
+
+/** Vectors and weights of a subject at places. */
+export interface Sampler {
+  /** Unit of its vectors. */
+  readonly unit: string;
+  /** Reads up to {@link BLOCK} places, metres; w·F goes to `vector`, w to `weight` where it is given. */
+  read(places: VectorColumns, count: number, vector: VectorColumns, weight?: Float64Array): void;
+}
+
+/** The mean particle of an emitter at birth. */
+export function pretendedOf(scene: Scene, emitter: number): Pretended {
+  const birth = scene.emitters[emitter]?.birth;
+  return { emitter, mass: birth?.mass ?? 1, drag: birth?.drag ?? 0 };
+}
+
+function rowReader(stack: Stack, row: Row, block: ParticleBlock, room: RowScratch) {
+  const alone = { ...row, heard: true, sends: [1] };
+  return (out: VectorColumns, weight?: Float64Array) => {
+    const { count } = block;
+    if (!evaluateRow(stack, alone, block, room)) return silence(out, weight, count);
+    for (let i = 0; i < count; i++) {
+      const w = room.weight[i]!;
+      out.x[i] = w * room.vector.x[i]!;
+      out.y[i] = w * room.vector.y[i]!;
+      out.z[i] = w * room.vector.z[i]!;
+      if (weight) weight[i] = w;
+    }
+  };
+}
+
+function groupReader(stack: Stack, row: GroupRow, block: ParticleBlock, room: RowScratch) {
+  const alone = { ...row, heard: true, sends: [1] };
+  return (out: VectorColumns, weight?: Float64Array) => {
+    const { count } = block;
+    if (!row.action || !weigh(stack, alone, block, room)) return silence(out, weight, count);
+    const inner = innerOf(room);
+    deliver(row.action, room.weight, combineGroup(stack, alone, block, inner), count, inner.vector, inner.value);
+    for (let i = 0; i < count; i++) {
+      const w = inner.value[i]!;
+      out.x[i] = w * inner.vector.x[i]!;
+      out.y[i] = w * inner.vector.y[i]!;
+      out.z[i] = w * inner.vector.z[i]!;
+      if (weight) weight[i] = w;
+    }
+  };
+}
+
+function silence({ x, y, z }: VectorColumns, weight: Float64Array | undefined, count: number): void {
+  for (const column of weight ? [x, y, z, weight] : [x, y, z]) column.fill(0, 0, count);
+}
+
+/** a + (C + q·|U|)·U, and what drives, over a frame: what a particle at rest is accelerated by. */
+function felt({ acceleration, dragRate, quadratic, medium, drive }: Sums, fps: number, i: number): Vector {
+  const [ux, uy, uz] = [medium.x[i]!, medium.y[i]!, medium.z[i]!];
+  const rate = dragRate[i]! + quadratic[i]! * Math.sqrt(ux * ux + uy * uy + uz * uz);
+  const driven = drive.used && drive.rate[i]! > 0 ? (fps * (1 - Math.exp(-drive.rate[i]!))) / drive.rate[i]! : 0;
+  const of = (axis: 'x' | 'y' | 'z', u: number) => acceleration[axis][i]! + rate * u + (driven && driven * drive.vector[axis][i]!);
+  return [of('x', ux), of('y', uy), of('z', uz)];
+}
+
+/**
+ * Makes a subject ready to be read at a frame of the scene’s time. A field or group is read as it stands, whether it is muted, soloed and sent to
+ * or not; the stack as it is heard. Throws where the subject is not in the scene.
+ */
+export function samplerOf(scene: Scene, assets: Assets, subject: Subject, frame: number, pretended: Pretended): Sampler {
+  const stack = compileStack(withCourses(scene, assets), assets);
+  placeStack(stack, frame);
+  const block = particleBlock();
+  const room = rowScratch();
+  const load = ({ x, y, z }: VectorColumns, count: number) => {
+    block.count = count;
+    for (let i = 0; i < count; i++) {
+      block.position.x[i] = x[i]!;
+      block.position.y[i] = y[i]!;
+      block.position.z[i] = z[i]!;
+    }
+  };
+  block.mass.fill(pretended.mass);
+  block.drag.fill(pretended.drag);
+  block.time.fill(frame / scene.time.fps);
+  block.life.fill(2);
+  block.age.fill(1);
+  if (subject.of === 'stack') {
+    const sums = sumsOfBlock();
+    const share = stack.twins?.shareOf(stack, pretended.emitter);
+    block.emitter = pretended.emitter;
+    return {
+      unit: 'm/s²',
+      read(places, count, out, weight) {
+        load(places, count);
+        evaluateStack(stack, block, room, sums, undefined, share);
+        for (let i = 0; i < count; i++) {
+          const [x, y, z] = felt(sums, stack.fps, i);
+          out.x[i] = x;
+          out.y[i] = y;
+          out.z[i] = z;
+          if (weight) weight[i] = 1;
+        }
+      },
+    };
+  }
+  const row = subject.of === 'field' ? stack.rows.find((r) => r.field.id === subject.id) : stack.groups.get(subject.id);
+  if (!row) throw new Error(`there is no ${subject.of} “${subject.id}” in the scene; allowed are those on its desk`);
+  const read = 'group' in row ? groupReader(stack, row, block, room) : rowReader(stack, row, block, room);
+  return {
+    unit: row.action?.vectorUnit ?? '',
+    read(places, count, out, weight) {
+      load(places, count);
+      read(out, weight);
+    },
+  };
+}
+
+/** Reads as many places as there are, a block at a time. */
+export function readAll(sampler: Sampler, places: VectorColumns, vector: VectorColumns, weight?: Float64Array): void {
+  const total = places.x.length;
+  const part = ({ x, y, z }: VectorColumns, from: number, to: number): VectorColumns => ({
+    x: x.subarray(from, to),
+    y: y.subarray(from, to),
+    z: z.subarray(from, to),
+  });
+  for (let start = 0; start < total; start += BLOCK) {
+    const end = Math.min(total, start + BLOCK);
+    sampler.read(part(places, start, end), end - start, part(vector, start, end), weight?.subarray(start, end));
+  }
+}
