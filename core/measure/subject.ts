@@ -35,8 +35,11 @@ export function pretendedOf(scene: Scene, emitter: number): Pretended {
   return { emitter, mass: birth?.mass ?? 1, drag: birth?.drag ?? 0 };
 }
 
+/** As if it were sent to every emitter in full; to one, where the scene has none. */
+const everyone = ({ sends }: Row | GroupRow): number[] => (sends.length > 0 ? sends.map(() => 1) : [1]);
+
 function rowReader(stack: Stack, row: Row, block: ParticleBlock, room: RowScratch) {
-  const alone = { ...row, heard: true, sends: [1] };
+  const alone = { ...row, heard: true, sends: everyone(row) };
   return (out: VectorColumns, weight?: Float64Array) => {
     const { count } = block;
     if (!evaluateRow(stack, alone, block, room)) return silence(out, weight, count);
@@ -51,7 +54,7 @@ function rowReader(stack: Stack, row: Row, block: ParticleBlock, room: RowScratc
 }
 
 function groupReader(stack: Stack, row: GroupRow, block: ParticleBlock, room: RowScratch) {
-  const alone = { ...row, heard: true, sends: [1] };
+  const alone = { ...row, heard: true, sends: everyone(row) };
   return (out: VectorColumns, weight?: Float64Array) => {
     const { count } = block;
     if (!row.action || !weigh(stack, alone, block, room)) return silence(out, weight, count);
@@ -102,10 +105,10 @@ export function samplerOf(scene: Scene, assets: Assets, subject: Subject, frame:
   block.time.fill(frame / scene.time.fps);
   block.life.fill(2);
   block.age.fill(1);
+  block.emitter = pretended.emitter;
   if (subject.of === 'stack') {
     const sums = sumsOfBlock();
     const share = stack.twins?.shareOf(stack, pretended.emitter);
-    block.emitter = pretended.emitter;
     return {
       unit: 'm/s²',
       read(places, count, out, weight) {

@@ -1,0 +1,125 @@
+import { vectorColumns, type Vector, type VectorColumns } from '../math/vector';
+import { actions } from '../actions';
+import { rules } from '../groups';
+import type { Assets } from '../scene/assets';
+import { completeGroup } from '../scene/complete';
+import type { Field, Scene } from '../scene/document';
+import { particleBlock } from '../stack/block';
+import { compileStack, placeStack } from '../stack/compile';
+import type { Leaf } from '../stack/combine';
+import { evaluateStack } from '../stack/evaluate';
+import { rowScratch } from '../stack/room';
+import { sumsOfBlock } from '../stack/sums';
+import { withCourses } from '../step/courses';
+import { readAll, samplerOf, type Pretended } from './subject';
+
+/** Points on a line, at most a block of them. */
+export const POINTS = 480;
+
+/** `n` points from one end of a line to the other. */
+export function pointsBetween(from: Vector, to: Vector, n = POINTS): VectorColumns {
+  const places = vectorColumns(n);
+  for (let i = 0; i < n; i++)
+    (['x', 'y', 'z'] as const).forEach((axis, a) => (places[axis][i] = from[a]! + ((to[a]! - from[a]!) * i) / (n - 1)));
+  return places;
+}
+
+const sizes = ({ x, y, z }: VectorColumns): Float64Array => x.map((_, i) => Math.sqrt(x[i]! ** 2 + y[i]! ** 2 + z[i]! ** 2));
+
+/** A curve along a line. */
+export interface Curve {
+  readonly name: string;
+  readonly unit: string;
+  readonly values: Float64Array;
+}
+
+/** What every field delivers along a line, |w·F|, and what the whole stack does to a particle at rest there, m/s². Fields that are nowhere heard on it are left out. */
+export function curvesAlong(
+  scene: Scene,
+  assets: Assets,
+  line: { readonly from: Vector; readonly to: Vector },
+  frame: number,
+  pretended: Pretended,
+): { readonly fields: readonly Curve[]; readonly sum: Curve } {
+  const places = pointsBetween(line.from, line.to);
+  const heard = scene.fields.flatMap((field): Curve[] => {
+    const leaf = leafAlong(scene, assets, field, places, frame, pretended);
+    if (!leaf) return [];
+    const values = sizes(leaf.vector).map((size, i) => size * Math.abs(leaf.weight[i]!));
+    return values.some((v) => v !== 0) ? [{ name: field.name, unit: actions.get(field.actsAs).vectorUnit, values }] : [];
+  });
+  const found = vectorColumns(POINTS);
+  readAll(samplerOf(scene, assets, { of: 'stack' }, frame, pretended), places, found);
+  return { fields: heard, sum: { name: 'Sum', unit: 'm/s²', values: sizes(found) } };
+}
+
+/** What a field delivers within the whole stack at places; undefined where it is not heard. */
+export function leafAlong(
+  scene: Scene,
+  assets: Assets,
+  field: Field,
+  places: VectorColumns,
+  frame: number,
+  pretended: Pretended,
+): { weight: Float64Array; vector: VectorColumns } | undefined {
+  const stack = compileStack(withCourses(scene, assets), assets);
+  placeStack(stack, frame);
+  const block = blockAt(places, frame / scene.time.fps, pretended);
+  let found: Leaf | undefined;
+  evaluateStack(stack, block, rowScratch(), sumsOfBlock(), (leaf) => {
+    if (leaf.row.field.id === field.id) found = leaf;
+  });
+  if (!found) return undefined;
+  const n = block.count;
+  const { x, y, z } = found.vector;
+  return { weight: found.weight.slice(0, n), vector: { x: x.slice(0, n), y: y.slice(0, n), z: z.slice(0, n) } };
+}
+
+/** A block of pretended particles at rest at places, at a time in seconds. */
+export function blockAt({ x, y, z }: VectorColumns, time: number, { emitter, mass, drag }: Pretended) {
+  const block = particleBlock();
+  block.count = x.length;
+  block.emitter = emitter;
+  block.position.x.set(x);
+  block.position.y.set(y);
+  block.position.z.set(z);
+  block.mass.fill(mass);
+  block.drag.fill(drag);
+  block.time.fill(time);
+  block.life.fill(2);
+  block.age.fill(1);
+  return block;
+}
+
+/** Fields of a line under each of the rules by which groups combine: each by itself first, then what the rule makes of all. */
+export function combinedAlong(
+  scene: Scene,
+  assets: Assets,
+  ids: readonly string[],
+  line: { readonly from: Vector; readonly to: Vector },
+  frame: number,
+  pretended: Pretended,
+): { readonly fields: readonly Curve[]; readonly byRule: readonly Curve[] } {
+  const fields = ids.flatMap((id) => scene.fields.filter((f) => f.id === id));
+  const acts = new Set(fields.map((f) => f.actsAs));
+  if (fields.length < 2) throw new Error(`${fields.length} fields are chosen; allowed are two or more`);
+  if (acts.size > 1) throw new Error(`the chosen fields act as ${[...acts].join(' and ')}; allowed are fields that act in one way`);
+  const places = pointsBetween(line.from, line.to);
+  const unit = actions.get(fields[0]!.actsAs).vectorUnit;
+  const curve = (name: string, of: Scene, subject: Parameters<typeof samplerOf>[2]): Curve => {
+    const found = vectorColumns(POINTS);
+    readAll(samplerOf(of, assets, subject, frame, pretended), places, found);
+    return { name, unit, values: sizes(found) };
+  };
+  const together = (rule: string): Scene => ({
+    ...scene,
+    groups: [completeGroup({ id: 'sounding', name: 'Sounding', rule })],
+    fields: fields.map((f) => ({ ...f, group: 'sounding', mute: false, solo: false })),
+  });
+  return {
+    fields: fields.map((f) => curve(f.name, scene, { of: 'field', id: f.id })),
+    byRule: rules.list
+      .filter((rule) => !rule.scalarsOnly)
+      .map((rule) => curve(rule.label, together(rule.kind), { of: 'group', id: 'sounding' })),
+  };
+}

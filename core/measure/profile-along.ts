@@ -1,0 +1,94 @@
+import { rules } from '../groups';
+import type { Vector } from '../math/vector';
+import { outward } from '../places/similarity';
+import type { Assets } from '../scene/assets';
+import type { Scene } from '../scene/document';
+import { compileStack, isGroup, placeStack, type GroupRow, type Row } from '../stack/compile';
+import { rowScratch } from '../stack/room';
+import { weigh } from '../stack/weigh';
+import { withCourses } from '../step/courses';
+import { blockAt, leafAlong, pointsBetween } from './along';
+import type { Pretended } from './subject';
+
+/** A falloff along a ray from the place of a field or group: as it is written, with its modulators, and as it arrives. */
+export interface MeasuredProfile {
+  /** Metres from the place. */
+  readonly at: Float64Array;
+  readonly written: Float64Array;
+  readonly modulated: Float64Array;
+  /** Within the groups around it, sent to the emitter; of a field only. */
+  readonly delivered: Float64Array | undefined;
+  /** Why the last differ from the first, in words. */
+  readonly reasons: readonly string[];
+}
+
+const differs = (a: Float64Array, b: Float64Array): number => a.reduce((most, v, i) => Math.max(most, Math.abs(v - b[i]!)), 0);
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
+const meanOf = (values: Float64Array): number => values.reduce((a, b) => a + b, 0) / values.length;
+
+/** Measures the falloff of a field or group from its place along a direction in its own frame, `far` metres long. Throws where it has no extent. */
+export function profileAlong(
+  scene: Scene,
+  assets: Assets,
+  subject: { readonly of: 'field' | 'group'; readonly id: string },
+  ray: { readonly direction: Vector; readonly far: number },
+  frame: number,
+  pretended: Pretended,
+): MeasuredProfile {
+  const stack = compileStack(withCourses(scene, assets), assets);
+  placeStack(stack, frame);
+  const row: Row | GroupRow | undefined =
+    subject.of === 'field' ? stack.rows.find((r) => r.field.id === subject.id) : stack.groups.get(subject.id);
+  const thing = row && (isGroup(row) ? row.group : row.field);
+  if (!row || !thing) throw new Error(`there is no ${subject.of} “${subject.id}” in the scene; allowed are those on its desk`);
+  if (!row.distance) throw new Error(`“${thing.name}” reaches everywhere; a profile is measured where there is an extent`);
+  const { place } = row;
+  const size = Math.sqrt(ray.direction.reduce((s, n) => s + n * n, 0));
+  const end = ray.direction.map((n) => (n / size) * (ray.far / place.scale)) as unknown as Vector;
+  const places = pointsBetween(place.position, outward(place, end));
+  const block = blockAt(places, frame / scene.time.fps, pretended);
+  const room = rowScratch();
+  const alone = { ...row, heard: true, level: 1, sends: scene.emitters.map(() => 1) };
+  const own = isGroup(row) || row.action.blends ? row.strength || 1 : 1;
+  const weights = (of: typeof alone): Float64Array => {
+    const reached = weigh(stack, of, block, room);
+    return room.weight.slice(0, block.count).map((w) => (reached ? w / own : 0));
+  };
+  const written = weights({ ...alone, modulators: [] });
+  const modulated = weights(alone);
+  const leaf = isGroup(row) ? undefined : leafAlong(scene, assets, row.field, places, frame, pretended);
+  const delivered = isGroup(row) ? undefined : (leaf?.weight.map((w) => w / own) ?? new Float64Array(block.count));
+  const at = new Float64Array(block.count).map((_, i) => (ray.far * i) / (block.count - 1));
+  return { at, written, modulated, delivered, reasons: reasonsFor(scene, row, pretended, { written, modulated, delivered }) };
+}
+
+function reasonsFor(
+  scene: Scene,
+  row: Row | GroupRow,
+  { emitter }: Pretended,
+  { written, modulated, delivered }: Pick<MeasuredProfile, 'written' | 'modulated' | 'delivered'>,
+): string[] {
+  const reasons: string[] = [];
+  const within = (values: Float64Array) => values.filter((_, i) => written[i] !== 0);
+  const thing = isGroup(row) ? row.group : row.field;
+  if (differs(written, modulated) > 1e-9) {
+    const left = meanOf(within(modulated)) / meanOf(within(written));
+    const kinds = thing.modulators.map(({ kind }) => kind).join(', ');
+    reasons.push(`its modulators (${kinds}) leave ${percent(left)} of it, on the mean within its reach`);
+  }
+  if (!delivered || isGroup(row) || differs(modulated, delivered) <= 1e-9) return reasons;
+  const { field } = row;
+  const group = scene.groups.find((g) => g.id === field.group);
+  const send = field.sends[scene.emitters[emitter]?.id ?? ''] ?? 1;
+  if (!row.heard) reasons.push(field.mute ? 'it is muted' : 'another field is soloed, or a group around it is muted');
+  else if (row.level === 0) reasons.push('it is not on at this frame, or the master is 0');
+  else if (row.level !== 1) reasons.push(`its span and the master let ${percent(row.level)} of it through at this frame`);
+  if (send !== 1) reasons.push(`${percent(send)} of it are sent to the emitter`);
+  if (group && row.heard && row.level !== 0) {
+    const limit = group.limited ? `, limited to ${group.floor} … ${group.ceiling}` : '';
+    reasons.push(
+      `the group “${group.name}” combines by “${rules.get(group.rule).label}”${limit}, within its own extent, strength and sends`,
+    );
+  }
+  return reasons;
+}
