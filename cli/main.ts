@@ -7,6 +7,7 @@ import { listExamples } from './examples';
 import { measure } from './measure';
 import { readBytes } from './open-scene';
 import { simulate } from './simulate';
+import { trials } from './trials';
 
 const HELP = `bathyclast: particles, force fields and their falloff, from the terminal
 
@@ -30,6 +31,10 @@ const HELP = `bathyclast: particles, force fields and their falloff, from the te
   bathyclast measure <scene file | example> --frame N --at x,y,z [--velocity vx,vy,vz]
                      [--emitter E] [--key k] [--age s] [--mass kg] [--drag kg/s]
       each field's weight and vector at that point, and the stack's total
+  bathyclast trials <scene file | example> --vary ADDRESS=LOW:HIGH:STEPS|VALUE,VALUE,... [--vary ...] --out SHEET.csv
+                    [--frame N] [--share S] [--measure speed,spread,coverage,alive,height,energy,difference] [--slice i/n]
+      every combination of values, run from the start to that frame (the last of the shot): a line each with what is measured;
+      addresses are such as fields/vortex/strength, desk/master or seed; --slice runs the i-th of n parts of the sheet
   bathyclast validate <scene file>
       exit code 0, or 2 and every fault with its place in the file
 
@@ -44,15 +49,23 @@ function plyOf({ ply = 'binary' }: Options): string {
   throw new UsageError(`--ply is “${ply}”; allowed are binary and text`);
 }
 
-/** The options and names of a command, all with texts; anything else is refused. */
-function readAll(args: string[], allowed: readonly string[]): { names: readonly string[]; options: Options } {
+/** The options and names of a command, all with texts, and those of one that may stand several times; anything else is refused. */
+function readAll(
+  args: string[],
+  allowed: readonly string[],
+  several = '',
+): { names: readonly string[]; options: Options; all: readonly string[] } {
   try {
     const { values, positionals } = parseArgs({
       args: joinNegatives(args),
       allowPositionals: true,
-      options: Object.fromEntries(allowed.map((o) => [o, { type: 'string' as const }])),
+      options: {
+        ...Object.fromEntries(allowed.map((o) => [o, { type: 'string' as const }])),
+        ...(several && { [several]: { type: 'string' as const, multiple: true } }),
+      },
     });
-    return { names: positionals, options: values as Options };
+    const { [several]: all = [], ...options } = values as Record<string, string | string[]>;
+    return { names: positionals, options: options as Options, all: all as string[] };
   } catch (error) {
     throw new UsageError((error as Error).message.split('\n')[0]!.replace(/\. To specify.*$/, ''));
   }
@@ -159,7 +172,19 @@ async function run([command, ...args]: string[]): Promise<void> {
       mass: optional(options, 'mass', { min: 0, above: true }),
       drag: optional(options, 'drag', { min: 0 }),
     });
-  } else throw new UsageError(`“${command}” is no command; allowed are examples, simulate, render, bake, merge, measure and validate`);
+  } else if (command === 'trials') {
+    const { names, options, all } = readAll(args, ['frame', 'share', 'measure', 'slice', 'out'], 'vary');
+    if (names.length !== 1) throw new UsageError('give one scene file or example');
+    await trials(names[0]!, {
+      vary: all,
+      frame: optional(options, 'frame', { whole: true, min: -100000, max: 1000000 }),
+      share: optional(options, 'share', { min: 0, above: true, max: 1 }) ?? 1,
+      measure: options['measure'],
+      slice: options['slice'],
+      out: required(options, 'out'),
+    });
+  } else
+    throw new UsageError(`“${command}” is no command; allowed are examples, simulate, render, bake, merge, measure, trials and validate`);
 }
 
 /** Runs one command line; a mistake is one line on standard error and exit code 2. */

@@ -8,7 +8,7 @@ const NONE = new Map();
 const FLOOR: Plane = { middle: [0, 0, 0], across: [4, 0, 0], up: [0, 0, -4] };
 const STACK: Subject = { of: 'stack' };
 
-const sampler = (fields: Parameters<typeof testScene>[0] & object, subject = STACK, frame = 0) => {
+const sampler = (fields: Parameters<typeof testScene>[0] & object, subject: Subject = STACK, frame = 0) => {
   const scene = testScene(fields);
   return samplerOf(scene, NONE, subject, frame, pretendedOf(scene, 0));
 };

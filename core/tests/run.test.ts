@@ -2,8 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { examples } from '../examples';
 import { checkScene } from '../scene/check';
-import { completeScene } from '../scene/complete';
-import { fields as fieldKinds } from '../fields';
 import type { Scene } from '../scene/document';
 import { Simulation } from '../step/simulation';
 import { FLOAT_COLUMNS } from '../step/population';

@@ -1,0 +1,77 @@
+import { existsSync, writeFileSync } from 'node:fs';
+import { startFrame } from '../core/step/simulation';
+import { MEASURE_NAMES, measuredOf, runTrial, type Measure } from '../core/trials/trial';
+import { cellsOf, readVariation, VariationError, withValues } from '../core/trials/variation';
+import { putKernelToUse } from '../kernel/use-kernel';
+import { UsageError } from './arguments';
+import { openScene } from './open-scene';
+
+export interface TrialsOptions {
+  readonly vary: readonly string[];
+  /** The last frame of the shot where it is left out. */
+  readonly frame: number | undefined;
+  readonly share: number;
+  /** Parted by commas; all of them where it is left out. */
+  readonly measure: string | undefined;
+  /** `i/n`: the i-th of n parts of the sheet. */
+  readonly slice: string | undefined;
+  readonly out: string;
+}
+
+const MOST_CELLS = 100_000;
+
+function measuresOf(text: string | undefined): readonly Measure[] {
+  if (text === undefined) return MEASURE_NAMES;
+  return text.split(',').map((word) => {
+    const name = word.trim() as Measure;
+    if (!MEASURE_NAMES.includes(name)) throw new UsageError(`--measure is “${word}”; allowed are ${MEASURE_NAMES.join(', ')}`);
+    return name;
+  });
+}
+
+function partOf(text: string | undefined): { part: number; parts: number } {
+  if (text === undefined) return { part: 1, parts: 1 };
+  const [part, parts] = text.split('/').map(Number) as [number, number];
+  if (!(Number.isInteger(part) && Number.isInteger(parts) && part >= 1 && part <= parts))
+    throw new UsageError(`--slice is “${text}”; allowed is i/n with i from 1 up to n`);
+  return { part, parts };
+}
+
+const cellOf = (value: number | string): string => (typeof value === 'string' ? value : Number.isNaN(value) ? '' : String(value));
+
+/** `bathyclast trials`: runs every cell of a sheet to a frame, and writes what is measured there, a line each. */
+export async function trials(name: string, options: TrialsOptions): Promise<void> {
+  if (!/\.csv$/i.test(options.out)) throw new UsageError(`--out is “${options.out}”; allowed are names that end in .csv`);
+  if (options.vary.length === 0) throw new UsageError('--vary is missing; allowed are address=low:high:steps and address=value,value,…');
+  const measures = measuresOf(options.measure);
+  const { part, parts } = partOf(options.slice);
+  const { scene, assets } = await openScene(name);
+  const frame = options.frame ?? scene.time.last;
+  if (frame < startFrame(scene))
+    throw new UsageError(
+      `--frame is ${frame}; allowed are whole frames from ${startFrame(scene)}, where the run of “${scene.name}” starts`,
+    );
+  const refused = putKernelToUse();
+  if (refused !== undefined) throw new UsageError(refused);
+  try {
+    const variations = options.vary.map((text) => readVariation(scene, text));
+    const cells = cellsOf(variations);
+    if (cells.length > MOST_CELLS) throw new UsageError(`the sheet has ${cells.length} cells; allowed are up to ${MOST_CELLS}`);
+    // All are made before the first is run, so that a value that is not allowed is told at once.
+    const mine = cells.filter((_, i) => i % parts === part - 1).map((cell) => ({ cell, scene: withValues(scene, cell.values) }));
+    const current = runTrial(scene, assets, options.share, frame);
+    const lines = [[...variations.map(({ address }) => address), 'frame', ...measures].join(',')];
+    for (const { cell, scene: tried } of mine) {
+      const measured = measuredOf(tried, assets, runTrial(tried, assets, options.share, frame), current);
+      lines.push([...cell.values.map(([, value]) => cellOf(value)), frame, ...measures.map((m) => cellOf(measured[m]))].join(','));
+    }
+    const replaced = existsSync(options.out);
+    writeFileSync(options.out, `${lines.join('\n')}\n`);
+    console.log(JSON.stringify({ scene: scene.name, frame, cells: mine.length, of: cells.length, out: options.out, replaced }));
+  } catch (error) {
+    if (error instanceof VariationError) throw new UsageError(error.message);
+    const { code } = error as NodeJS.ErrnoException;
+    if (code !== undefined) throw new UsageError(`“${options.out}” can’t be written (${code})`);
+    throw error;
+  }
+}
