@@ -66,6 +66,8 @@ test('the page in Chromium and the terminal in Node.js give the same particles, 
   ] as const) {
     await page.goto(`/scene/${await makeExample(page, example)}`);
     await goToFrame(page, frame);
+    // A first picture may be a draft of its own accord.
+    await expect(page.getByLabel('Particles alive')).not.toContainText(' of ', { timeout: 60_000 });
     await page.getByRole('button', { name: 'view', exact: true }).click();
     const [download] = await Promise.all([
       page.waitForEvent('download'),

@@ -12,6 +12,7 @@ export const router = createBrowserRouter([
     element: <ScenePage />,
     children: [
       { index: true, lazy: async () => ({ Component: (await import('./studio/studio-page')).StudioPage }) },
+      { path: 'soundings', lazy: async () => ({ Component: (await import('./soundings/soundings-page')).SoundingsPage }) },
       { path: 'output', lazy: async () => ({ Component: (await import('./output/output-page')).OutputPage }) },
     ],
   },

@@ -68,6 +68,9 @@ export function TopBar() {
         <NavLink to={`/scene/${id}`} end className={tab}>
           Studio
         </NavLink>
+        <NavLink to={`/scene/${id}/soundings`} className={tab}>
+          Soundings
+        </NavLink>
         <NavLink to={`/scene/${id}/output`} className={tab}>
           Output
         </NavLink>

@@ -17,6 +17,8 @@ export interface LedgerEntry {
   readonly remainder: readonly [number, number, number];
   /** The whole Δv of the run, m/s. */
   readonly whole: readonly [number, number, number];
+  /** The part of it along the way, m/s. */
+  readonly quickened: number;
   /** Speed at the end, m/s; kinetic energy then, joules, and how much it has changed. */
   readonly speed: number;
   readonly energy: number;

@@ -29,6 +29,8 @@ describe('the ledger', () => {
             entries++;
             hits += entry.hits;
             const sum = [0, 1, 2].map((axis) => entry.change.reduce((s, n, i) => (i % 3 === axis ? s + n : s), 0));
+            const along = entry.along.reduce((a, b) => a + b, 0);
+            expect(Math.abs(along - entry.quickened)).toBeLessThan(scene.time.substeps * 3e-7 * (turnover(entry) + entry.speed));
             sum.forEach((n, axis) => expect(n + entry.remainder[axis]!).toBeCloseTo(entry.whole[axis]!, 9));
             // Velocities are kept in 32 bits: half of 2⁻²³ of each, in every substep.
             expect(length(entry.remainder)).toBeLessThan(scene.time.substeps * 3e-7 * (turnover(entry) + entry.speed));

@@ -131,16 +131,14 @@ export function streamlinesOn(
     let h = spacing / 4;
     let slope = signed(at);
     const farthest = 8 * (half[0] + half[1]);
+    const shortest = spacing / 1000;
     while (slope && way < farthest) {
       const step = stepAlong(signed, at, h, slope);
-      if (!step && h > spacing / 64) {
-        h /= 2;
-        continue;
-      }
-      if (!step) break;
       const allowed = tolerance * h;
-      if (step.error > allowed && h > spacing / 1e5) {
-        h *= Math.max(0.2, 0.9 * (allowed / step.error) ** 0.2);
+      if (!step || step.error > allowed) {
+        // Where even the shortest step is not good enough, the field comes to a point, or turns round.
+        if (h <= shortest) break;
+        h = Math.max(shortest, h * (step ? Math.max(0.2, 0.9 * (allowed / step.error) ** 0.2) : 0.5));
         continue;
       }
       way += h;

@@ -8,6 +8,7 @@ export class Tally {
   private readonly work;
   private readonly whole: [number, number, number] = [0, 0, 0];
   private gained = 0;
+  private quickened = 0;
   private hits = 0;
   /** Of the substep at hand. */
   private step;
@@ -38,6 +39,8 @@ export class Tally {
     });
     const [was2, now2] = [was[0] ** 2 + was[1] ** 2 + was[2] ** 2, after[0] ** 2 + after[1] ** 2 + after[2] ** 2];
     for (const axis of [0, 1, 2] as const) step.whole[axis] += after[axis] - was[axis];
+    // (v′ − v)·(v′ + v)/2 over the size of that mean.
+    step.quickened += pace > 0 ? (now2 - was2) / 2 / pace : 0;
     step.gained += (mass * (now2 - was2)) / 2;
     step.speed += Math.sqrt(now2);
     step.energy += (mass * now2) / 2;
@@ -56,6 +59,7 @@ export class Tally {
     step.work.forEach((n, i) => (this.work[i]! += share * n));
     for (const axis of [0, 1, 2] as const) this.whole[axis] += share * step.whole[axis];
     this.gained += share * step.gained;
+    this.quickened += share * step.quickened;
     this.last = { count: step.count, speed: share * step.speed, energy: share * step.energy };
     this.step = empty(this.terms);
   }
@@ -63,10 +67,10 @@ export class Tally {
   /** The account of the frame; undefined where no particle was stepped. */
   entry(frame: number): LedgerEntry | undefined {
     if (this.last.count === 0) return undefined;
-    const { change, along, work, whole, gained, hits, terms } = this;
+    const { change, along, work, whole, gained, quickened, hits, terms } = this;
     const remainder: [number, number, number] = [...whole];
     for (let term = 0; term < terms; term++) for (const axis of [0, 1, 2] as const) remainder[axis] -= change[3 * term + axis]!;
-    return { frame, change, along, work, whole, remainder, gained, hits, ...this.last };
+    return { frame, change, along, work, whole, remainder, gained, quickened, hits, ...this.last };
   }
 }
 
@@ -78,6 +82,7 @@ function empty(terms: number) {
     work: new Float64Array(terms),
     whole: [0, 0, 0] as [number, number, number],
     gained: 0,
+    quickened: 0,
     speed: 0,
     energy: 0,
   };

@@ -60,8 +60,8 @@ function useMoves(scene: Scene): boolean {
   );
 }
 
-/** The picture one works in: particles by their looks, and over them what is only there to work by. */
-export function Viewport() {
+/** The picture one works in: particles by their looks, and over them what is only there to work by; handles of the selection where nothing else is wanted. */
+export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode }) {
   const stage = useStage();
   const scene = useRunningScene();
   const { selection } = useSelection();
@@ -136,7 +136,7 @@ export function Viewport() {
           event.preventDefault();
       }}
     >
-      {rig && <Overlay rig={rig} />}
+      {rig && (over ? over(rig) : <Overlay rig={rig} />)}
       {rig && <ViewReadout rig={rig} />}
     </div>
   );

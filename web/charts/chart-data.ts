@@ -1,0 +1,160 @@
+import type { EChartsCoreOption } from 'echarts/core';
+
+/** One row of numbers beside those along the axis. */
+export interface Series {
+  readonly name: string;
+  readonly unit: string;
+  readonly values: ArrayLike<number>;
+  /** Areas are stacked: what is above 0 upwards, and what is below it downwards. */
+  readonly kind?: 'line' | 'area' | 'bar';
+  /** Drawn thinner and dotted: what something is compared with. */
+  readonly quiet?: boolean;
+}
+
+/** What a chart shows, and what its file of numbers holds. */
+export interface ChartData {
+  readonly title: string;
+  readonly x: { readonly label: string; readonly unit: string; readonly values: ArrayLike<number> };
+  readonly series: readonly Series[];
+  /** Moments that are marked on the axis. */
+  readonly marks?: readonly { readonly at: number; readonly label: string }[];
+  /** Where the playhead is. */
+  readonly playhead?: number;
+}
+
+const TEXT = '#ece6da';
+const SECOND = '#b3aa9b';
+const FAINT = '#938a7c';
+const RULE = '#38352f';
+const LAMP = '#f2c84b';
+const MONO = '"Martian Mono Variable", monospace';
+/** Steps of chalk; what they can’t tell apart, dashes and hatches do. */
+const SHADES = [TEXT, '#a89f90', '#d6cdbd', '#7d7568', '#c0b6a6', '#928979'];
+const DASHES: readonly (string | readonly number[])[] = ['solid', [6, 3], [2, 3], [8, 3, 2, 3], [1, 2], [12, 4]];
+
+/** A number as it is written beside an axis: three digits that count. */
+export function shown(value: number): string {
+  if (value === 0 || !Number.isFinite(value)) return Number.isFinite(value) ? '0' : '–';
+  const size = Math.abs(value);
+  if (size >= 10000 || size < 0.001) return value.toExponential(1).replace('-', '−');
+  return String(Number(value.toPrecision(3))).replace('-', '−');
+}
+
+const unitOf = ({ unit }: { readonly unit: string }) => (unit === '' ? '' : ` ${unit}`);
+
+/** One series as ECharts takes it; an area as two, so that it goes through 0 without a jump in the stack. */
+function drawn({ name, values, kind = 'line', quiet = false }: Series, index: number, x: ChartData['x']): object[] {
+  const shade = name === 'Sum' ? LAMP : SHADES[index % SHADES.length]!;
+  const points = (of: (value: number) => number) => Array.from({ length: x.values.length }, (_, i) => [x.values[i]!, of(values[i]!)]);
+  const common = { name, itemStyle: { color: shade }, animation: false, showSymbol: false, emphasis: { focus: 'series' } };
+  if (kind === 'bar') return [{ ...common, type: 'bar', barWidth: '98%', data: points((v) => v) }];
+  if (kind === 'area')
+    return [Math.max, Math.min].map((part, side) => ({
+      ...common,
+      type: 'line',
+      stack: side === 0 ? 'above' : 'below',
+      stackStrategy: 'all',
+      lineStyle: { width: 0.5, color: '#161513' },
+      areaStyle: { color: shade, opacity: 0.75 },
+      data: points((v) => part(0, v)),
+    }));
+  const dash = quiet ? 'dotted' : DASHES[Math.floor(index / 2) % DASHES.length]!;
+  const width = quiet ? 1 : name === 'Sum' ? 2 : 1.5;
+  return [{ ...common, type: 'line', lineStyle: { width, color: shade, type: dash, opacity: quiet ? 0.7 : 1 }, data: points((v) => v) }];
+}
+
+interface Hovered {
+  readonly dataIndex: number;
+}
+
+const escaped = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
+
+/** What is said of the place under the pointer: every series by name and unit. */
+function tooltipOf({ x, series }: ChartData, [first]: readonly Hovered[]): string {
+  const i = first?.dataIndex ?? 0;
+  const rows = series.map(({ name, unit, values }) => `${escaped(name)}: <b>${shown(values[i]!)}</b>${unitOf({ unit })}`);
+  return [`${escaped(x.label)} ${shown(x.values[i]!)}${unitOf(x)}`, ...rows].join('<br>');
+}
+
+/** How ECharts draws it, in the look of the desk. */
+export function optionOf(data: ChartData): EChartsCoreOption {
+  const { x, series, marks = [], playhead } = data;
+  const units = [...new Set(series.map(({ unit }) => unit))];
+  const axis = { axisLine: { lineStyle: { color: RULE } }, axisTick: { lineStyle: { color: RULE } } };
+  const label = { color: FAINT, fontFamily: MONO, fontSize: 10, formatter: shown };
+  const lines = series.flatMap((one, index) => drawn(one, index, x));
+  const guides = [
+    ...marks.map(({ at, label: text }) => ({ xAxis: at, label: { formatter: text }, lineStyle: { color: SECOND, type: 'dashed' } })),
+    ...(playhead === undefined ? [] : [{ xAxis: playhead, label: { show: false }, lineStyle: { color: LAMP, type: 'solid' } }]),
+  ];
+  return {
+    backgroundColor: 'transparent',
+    animation: false,
+    textStyle: { color: SECOND, fontFamily: MONO, fontSize: 10 },
+    aria: { enabled: true, decal: { show: series.some((s) => s.kind === 'area') } },
+    grid: { left: 56, right: 16, top: series.length > 1 ? 46 : 26, bottom: 34 },
+    legend: {
+      show: series.length > 1,
+      type: 'scroll',
+      icon: 'rect',
+      itemWidth: 14,
+      itemHeight: 4,
+      data: [...new Set(series.map(({ name }) => name))],
+      left: 48,
+      right: 16,
+      top: 0,
+      textStyle: { color: SECOND, fontFamily: MONO, fontSize: 10 },
+      pageTextStyle: { color: SECOND },
+      pageIconColor: SECOND,
+      inactiveColor: '#5d564b',
+    },
+    tooltip: {
+      trigger: 'axis',
+      backgroundColor: '#1d1c19',
+      borderColor: RULE,
+      textStyle: { color: TEXT, fontFamily: MONO, fontSize: 11 },
+      formatter: (hovered: unknown) => tooltipOf(data, hovered as readonly Hovered[]),
+      axisPointer: { lineStyle: { color: SECOND }, label: { formatter: ({ value }: { value: unknown }) => shown(Number(value)) } },
+    },
+    xAxis: {
+      type: 'value',
+      name: `${x.label}${unitOf(x)}`,
+      nameLocation: 'middle',
+      nameGap: 20,
+      nameTextStyle: { color: FAINT },
+      min: x.values[0],
+      max: x.values[x.values.length - 1],
+      splitLine: { show: false },
+      axisLabel: label,
+      ...axis,
+    },
+    yAxis: {
+      type: 'value',
+      name: units.length === 1 ? units[0] : units.join(', '),
+      nameTextStyle: { color: FAINT, align: 'left' },
+      nameGap: 8,
+      splitLine: { lineStyle: { color: RULE, opacity: 0.6 } },
+      axisLabel: label,
+      scale: false,
+      ...axis,
+    },
+    series: lines.map((one, i) =>
+      i === 0 && guides.length > 0
+        ? { ...one, markLine: { silent: true, symbol: 'none', animation: false, label: { color: SECOND, fontSize: 10 }, data: guides } }
+        : one,
+    ),
+  };
+}
+
+const quoted = (text: string) => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+
+/** The numbers of a chart as CSV: one line a place on its axis, with units in the heads (RFC 4180). */
+export function csvOf({ x, series }: ChartData): string {
+  const head = [x, ...series.map(({ name, unit }) => ({ label: name, unit }))].map(({ label, unit }) =>
+    quoted(unit ? `${label} (${unit})` : label),
+  );
+  const lines = [head.join(',')];
+  for (let i = 0; i < x.values.length; i++)
+    lines.push([x.values[i]!, ...series.map(({ values }) => values[i]!)].map((n) => (Number.isFinite(n) ? String(n) : '')).join(','));
+  return `${lines.join('\r\n')}\r\n`;
+}

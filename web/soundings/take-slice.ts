@@ -1,0 +1,62 @@
+import { normalised, vectorColumns, type Vector } from '../../core/math/vector';
+import { derivativesAt, gridOn } from '../../core/measure/plane';
+import { streamlinesOn } from '../../core/measure/streamlines';
+import { readAll, samplerOf, type Sampler } from '../../core/measure/subject';
+import { zonesAt } from '../../core/measure/zones-at';
+import type { Assets } from '../../core/scene/assets';
+import type { Order, SliceAnswer } from './orders';
+
+/** Samples along a side: slopes take six readings each. */
+const SIDE = { strength: 512, weight: 512, divergence: 224, curl: 224, zones: 384 } as const;
+const ARROWS = 25;
+/** Lines across the plane. */
+const LINES = 22;
+
+const length = (v: Vector) => Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
+
+function read(sampler: Sampler, { plane, shows }: Order<'slice'>, side: number): Float64Array {
+  const places = gridOn(plane, side, side);
+  if (shows === 'divergence' || shows === 'curl') return derivativesAt(sampler, places, length(plane.across) / side / 2)[shows];
+  const found = vectorColumns(places.x.length);
+  const weight = new Float64Array(places.x.length);
+  readAll(sampler, places, found, weight);
+  if (shows === 'weight') return weight;
+  for (let i = 0; i < weight.length; i++) weight[i] = Math.sqrt(found.x[i]! ** 2 + found.y[i]! ** 2 + found.z[i]! ** 2);
+  return weight;
+}
+
+/** Reads a slice. */
+export function takeSlice(order: Order<'slice'>, assets: Assets, now: () => number): SliceAnswer {
+  const { scene, subject, frame, pretended, plane, shows } = order;
+  const side = SIDE[shows];
+  const sampler = samplerOf(scene, assets, subject, frame, pretended);
+  const begin = now();
+  const values = shows === 'zones' ? zonesAt(scene, assets, frame, gridOn(plane, side, side)) : read(sampler, order, side);
+  const took = now() - begin;
+  let [least, most, squares] = [Infinity, -Infinity, 0];
+  for (const v of values) {
+    if (v < least) least = v;
+    if (v > most) most = v;
+    squares += v * v;
+  }
+  const coarse = gridOn(plane, ARROWS, ARROWS);
+  const found = vectorColumns(coarse.x.length);
+  readAll(sampler, coarse, found);
+  const [right, top] = [normalised(plane.across), normalised(plane.up)];
+  const along = (v: Vector) => Float32Array.from(found.x, (x, i) => x * v[0] + found.y[i]! * v[1] + found.z[i]! * v[2]);
+  return {
+    columns: side,
+    rows: side,
+    values: Float32Array.from(values),
+    unit: { strength: sampler.unit, weight: '', divergence: slopeUnit(sampler.unit), curl: slopeUnit(sampler.unit), zones: '' }[shows],
+    least,
+    most,
+    rms: Math.sqrt(squares / values.length),
+    arrows: { side: ARROWS, across: along(right), up: along(top) },
+    streamlines: order.streamlines ? streamlinesOn(sampler, plane, { spacing: (2 * length(plane.up)) / LINES, most: 300 }) : [],
+    took,
+  };
+}
+
+/** A unit a metre, as it is written: m/s a metre is 1/s. */
+const slopeUnit = (unit: string): string => ({ 'm/s²': '1/s²', 'm/s': '1/s', N: 'N/m' })[unit] ?? (unit === '' ? '1/m' : `${unit}/m`);
