@@ -21,6 +21,8 @@ import { MESH_LIMITS, readMesh } from '../formats/mesh-file';
 import { GRID_LIMITS, readVti } from '../formats/vti';
 import { FilesTable } from './files-table';
 import { sceneRoutes } from './scene-routes';
+import { LogbookTable } from './logbook-table';
+import { logbookRoutes } from './logbook-routes';
 import { ScenesTable } from './scenes-table';
 
 /** Headers: cross-origin isolation (for memory shared between threads) and a policy without inline script. */
@@ -108,6 +110,7 @@ export function createApp({
   app.use('/api/meshes', fileRoutes(meshes, { noun: 'mesh', type: 'model/gltf-binary', most: MESH_LIMITS.bytes, check: readMesh }));
   app.use('/api/grids', fileRoutes(grids, { noun: 'grid', type: 'application/xml', most: GRID_LIMITS.bytes, check: readVti }));
   app.use('/api/bakes', bakeRoutes(bakes, jobs));
+  app.use('/api/logbook', logbookRoutes(new LogbookTable(db)));
   app.use('/api', (request) => {
     throw failure(404, 'missing', 'path', `There is no ${request.method} ${request.path.slice(0, 80)} here.`, 'a path of the API');
   });

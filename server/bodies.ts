@@ -1,9 +1,12 @@
 import 'reflect-metadata';
 import { plainToInstance } from 'class-transformer';
 import {
+  ArrayMaxSize,
+  IsArray,
   IsIn,
   IsInt,
   IsNotEmpty,
+  IsObject,
   IsOptional,
   IsString,
   MaxLength,
@@ -18,6 +21,7 @@ import type { Fault } from '../core/describe/faults';
 import { examples } from '../core/examples';
 import { MOST } from '../core/scene/document';
 import { checkScene } from '../core/scene/check';
+import { ENTRY_LIMITS, type EntrySort } from '../formats/log-entry';
 import { Failure } from './failure';
 
 /** A member is a scene without a fault, held against the descriptions of its parameters. */
@@ -44,6 +48,31 @@ export class RenameBody {
 
 export class SaveBody {
   @Validate(Described) scene!: unknown;
+}
+
+/** What is written beside a page of the logbook; what is left out stays. */
+export class EntryWordsBody {
+  @IsOptional() @IsString() @IsNotEmpty() @MaxLength(MOST.name) title?: string;
+  @IsOptional() @IsString() @MaxLength(ENTRY_LIMITS.note) note?: string;
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(ENTRY_LIMITS.tags)
+  @IsString({ each: true })
+  @MaxLength(ENTRY_LIMITS.tag, { each: true })
+  tags?: string[];
+}
+
+/** A new page of the logbook. */
+export class EntryBody {
+  @IsString() @IsNotEmpty() @MaxLength(64) scene!: string;
+  @IsString() @IsNotEmpty() @MaxLength(MOST.name) sceneName!: string;
+  @IsIn(['trial', 'sounding']) sort!: EntrySort;
+  @IsString() @IsNotEmpty() @MaxLength(MOST.name) title!: string;
+  @IsString() @MaxLength(ENTRY_LIMITS.note) note!: string;
+  @IsArray() @ArrayMaxSize(ENTRY_LIMITS.tags) @IsString({ each: true }) @MaxLength(ENTRY_LIMITS.tag, { each: true }) tags!: string[];
+  @IsObject() document!: object;
+  /** A PNG in base 64. */
+  @IsOptional() @IsString() picture?: string;
 }
 
 /** The fields beside the file of a picture. */

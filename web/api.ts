@@ -2,6 +2,7 @@ import type { Fault } from '../core/describe/faults';
 import type { Scene, SceneImage } from '../core/scene/document';
 import type { KeptFile } from '../formats/scene-file';
 import type { StoredBake } from '../formats/stored-bake';
+import type { EntrySort, LogEntry } from '../formats/log-entry';
 import type { SceneCard, StoredScene } from '../formats/stored-scene';
 
 export type { SceneCard, StoredScene };
@@ -87,6 +88,17 @@ export const api = {
   pauseBake: (id: string) => json<StoredBake>('POST', `/bakes/${id}/pause`),
   resumeBake: (id: string) => json<StoredBake>('POST', `/bakes/${id}/resume`),
   removeBake: (id: string) => json<unknown>('DELETE', `/bakes/${id}`),
+  logbook: (sort: EntrySort, scene?: string) =>
+    json<{ entries: LogEntry[] }>('GET', `/logbook?sort=${sort}${scene === undefined ? '' : `&scene=${encodeURIComponent(scene)}`}`).then(
+      ({ entries }) => entries,
+    ),
+  keepEntry: (entry: Omit<LogEntry, 'id' | 'created' | 'pictured'>, picture?: string) =>
+    json<LogEntry>('POST', '/logbook', { ...entry, ...(picture !== undefined && { picture }) }),
+  describeEntry: (id: string, words: Partial<Pick<LogEntry, 'title' | 'note' | 'tags'>>) =>
+    json<LogEntry>('PATCH', `/logbook/${id}`, words),
+  removeEntry: (id: string) => json<unknown>('DELETE', `/logbook/${id}`),
+  entryPicture: (id: string) =>
+    request('GET', `/logbook/${id}/picture`).then(async (response) => new Uint8Array(await response.arrayBuffer())),
   bakedFrame: (id: string, frame: number) =>
     request('GET', `/bakes/${id}/frames/${frame}`).then(async (response) => new Uint8Array(await response.arrayBuffer())),
   keptBytes: (sort: KeptFile['sort'], hash: string) =>

@@ -13,6 +13,7 @@ export const router = createBrowserRouter([
     children: [
       { index: true, lazy: async () => ({ Component: (await import('./studio/studio-page')).StudioPage }) },
       { path: 'soundings', lazy: async () => ({ Component: (await import('./soundings/soundings-page')).SoundingsPage }) },
+      { path: 'trials', lazy: async () => ({ Component: (await import('./trials/trials-page')).TrialsPage }) },
       { path: 'output', lazy: async () => ({ Component: (await import('./output/output-page')).OutputPage }) },
     ],
   },

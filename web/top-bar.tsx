@@ -46,14 +46,14 @@ export function TopBar() {
   const tab = ({ isActive }: { isActive: boolean }) =>
     `flex h-full items-center border-b-2 px-1 ${isActive ? 'border-lamp text-text' : 'border-transparent text-second hover:text-text'}`;
   return (
-    <header className="flex h-11 shrink-0 items-center gap-5 border-b border-rule bg-surround px-4">
+    <header className="flex h-11 shrink-0 items-center gap-4 border-b whitespace-nowrap border-rule bg-surround px-4">
       <Link to="/" className="flex items-center gap-2 font-semibold" aria-label="Bathyclast: to Scenes">
         <img src="/mark.svg" alt="" className="h-6" />
         bathyclast
       </Link>
       <input
         aria-label="Name of the scene"
-        className="w-44 truncate rounded-sm bg-transparent px-1 py-0.5 hover:bg-raised focus:bg-raised"
+        className="w-32 truncate rounded-sm bg-transparent px-1 py-0.5 hover:bg-raised focus:bg-raised"
         defaultValue={name}
         key={name}
         maxLength={120}
@@ -64,12 +64,15 @@ export function TopBar() {
           else if (typed !== name) editScene((draft) => void (draft.name = typed));
         }}
       />
-      <nav className="flex h-full gap-5">
+      <nav className="flex h-full gap-4">
         <NavLink to={`/scene/${id}`} end className={tab}>
           Studio
         </NavLink>
         <NavLink to={`/scene/${id}/soundings`} className={tab}>
           Soundings
+        </NavLink>
+        <NavLink to={`/scene/${id}/trials`} className={tab}>
+          Trials
         </NavLink>
         <NavLink to={`/scene/${id}/output`} className={tab}>
           Output
@@ -80,7 +83,7 @@ export function TopBar() {
       </nav>
       <span className="flex-1" />
       <DraftMenu />
-      <span className="num w-48 text-right text-second" aria-label="Particles alive">
+      <span className="num w-44 text-right text-second" aria-label="Particles alive">
         <Count />
       </span>
       <SaveNote />

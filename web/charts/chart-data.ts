@@ -5,6 +5,8 @@ export interface Series {
   readonly name: string;
   readonly unit: string;
   readonly values: ArrayLike<number>;
+  /** Where they stand on the axis, where that is not where those of the chart do. */
+  readonly at?: ArrayLike<number>;
   /** Areas are stacked: what is above 0 upwards, and what is below it downwards. */
   readonly kind?: 'line' | 'area' | 'bar';
   /** Drawn thinner and dotted: what something is compared with. */
@@ -13,6 +15,8 @@ export interface Series {
 
 /** What a chart shows, and what its file of numbers holds. */
 export interface ChartData {
+  /** What sort of chart it is: those of one sort can be laid over one another. */
+  readonly sort: string;
   readonly title: string;
   readonly x: { readonly label: string; readonly unit: string; readonly values: ArrayLike<number> };
   readonly series: readonly Series[];
@@ -43,9 +47,10 @@ export function shown(value: number): string {
 const unitOf = ({ unit }: { readonly unit: string }) => (unit === '' ? '' : ` ${unit}`);
 
 /** One series as ECharts takes it; an area as two, so that it goes through 0 without a jump in the stack. */
-function drawn({ name, values, kind = 'line', quiet = false }: Series, index: number, x: ChartData['x']): object[] {
+function drawn({ name, values, at, kind = 'line', quiet = false }: Series, index: number, x: ChartData['x']): object[] {
+  const places = at ?? x.values;
   const shade = name === 'Sum' ? LAMP : SHADES[index % SHADES.length]!;
-  const points = (of: (value: number) => number) => Array.from({ length: x.values.length }, (_, i) => [x.values[i]!, of(values[i]!)]);
+  const points = (of: (value: number) => number) => Array.from({ length: places.length }, (_, i) => [places[i]!, of(values[i]!)]);
   const common = { name, itemStyle: { color: shade }, animation: false, showSymbol: false, emphasis: { focus: 'series' } };
   if (kind === 'bar') return [{ ...common, type: 'bar', barWidth: '98%', data: points((v) => v) }];
   if (kind === 'area')
@@ -72,7 +77,9 @@ const escaped = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', 
 /** What is said of the place under the pointer: every series by name and unit. */
 function tooltipOf({ x, series }: ChartData, [first]: readonly Hovered[]): string {
   const i = first?.dataIndex ?? 0;
-  const rows = series.map(({ name, unit, values }) => `${escaped(name)}: <b>${shown(values[i]!)}</b>${unitOf({ unit })}`);
+  const rows = series
+    .filter(({ at }) => at === undefined)
+    .map(({ name, unit, values }) => `${escaped(name)}: <b>${shown(values[i]!)}</b>${unitOf({ unit })}`);
   return [`${escaped(x.label)} ${shown(x.values[i]!)}${unitOf(x)}`, ...rows].join('<br>');
 }
 
@@ -149,7 +156,8 @@ export function optionOf(data: ChartData): EChartsCoreOption {
 const quoted = (text: string) => (/[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
 
 /** The numbers of a chart as CSV: one line a place on its axis, with units in the heads (RFC 4180). */
-export function csvOf({ x, series }: ChartData): string {
+export function csvOf({ x, series: all }: ChartData): string {
+  const series = all.filter(({ at }) => at === undefined);
   const head = [x, ...series.map(({ name, unit }) => ({ label: name, unit }))].map(({ label, unit }) =>
     quoted(unit ? `${label} (${unit})` : label),
   );
@@ -158,3 +166,20 @@ export function csvOf({ x, series }: ChartData): string {
     lines.push([x.values[i]!, ...series.map(({ values }) => values[i]!)].map((n) => (Number.isFinite(n) ? String(n) : '')).join(','));
   return `${lines.join('\r\n')}\r\n`;
 }
+
+/** A chart as it is kept: nothing but plain lists. */
+export const plainly = (data: ChartData): ChartData => ({
+  sort: data.sort,
+  title: data.title,
+  x: { ...data.x, values: Array.from(data.x.values) },
+  series: data.series.filter(({ at }) => at === undefined).map((series) => ({ ...series, values: Array.from(series.values) })),
+});
+
+/** A chart with a kept one of its sort laid over it, dotted; areas are laid over as their lines. */
+export const comparedWith = (data: ChartData, kept: ChartData): ChartData => ({
+  ...data,
+  series: [
+    ...data.series,
+    ...kept.series.map(({ name, unit, values }): Series => ({ name: `kept: ${name}`, unit, values, at: kept.x.values, quiet: true })),
+  ],
+});

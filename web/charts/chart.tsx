@@ -9,9 +9,13 @@ import {
 } from 'echarts/components';
 import { init, use, type EChartsType } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { useEffect, useRef } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { api } from '../api';
 import { fileStem, saveFile } from '../parts/save-file';
-import { csvOf, optionOf, type ChartData } from './chart-data';
+import { useStage } from '../stage/stage';
+import { openedScene } from '../store/scene-store';
+import { comparedWith, csvOf, optionOf, plainly, type ChartData } from './chart-data';
 
 use([
   LineChart,
@@ -25,8 +29,47 @@ use([
   SVGRenderer,
 ]);
 
-/** A chart in the look of the desk, whose numbers and drawing can be saved. A press along the axis is told. */
-export function Chart({ data, onPick }: { data: ChartData; onPick?: (x: number) => void }) {
+/** Charts of one sort that were kept with the scene. */
+function useKept(sort: string) {
+  const { id } = useStage();
+  const queries = useQueryClient();
+  const [compared, setCompared] = useState('');
+  const [fault, setFault] = useState<string>();
+  const { data: entries = [] } = useQuery({ queryKey: ['soundings', id], queryFn: () => api.logbook('sounding', id) });
+  const kept = entries.filter((entry) => (entry.document as ChartData).sort === sort);
+  const change = (what: Promise<unknown>) =>
+    what.then(
+      () => {
+        setFault(undefined);
+        return queries.invalidateQueries({ queryKey: ['soundings', id] });
+      },
+      (error: Error) => setFault(error.message),
+    );
+  return {
+    kept,
+    fault,
+    compared: kept.find((entry) => entry.id === compared),
+    compare: setCompared,
+    keep: (data: ChartData) =>
+      void change(
+        api.keepEntry({
+          scene: id,
+          sceneName: openedScene().name,
+          sort: 'sounding',
+          title: data.title.slice(0, 120),
+          note: '',
+          tags: [],
+          document: plainly(data),
+        }),
+      ),
+    remove: (entry: string) => void change(api.removeEntry(entry)),
+  };
+}
+
+/** A chart in the look of the desk, whose numbers and drawing can be saved, and that can be kept with the scene and compared with what was kept. A press along the axis is told. */
+export function Chart({ data: measured, onPick }: { data: ChartData; onPick?: (x: number) => void }) {
+  const { kept, fault, compared, compare, keep, remove } = useKept(measured.sort);
+  const data = useMemo(() => (compared ? comparedWith(measured, compared.document as ChartData) : measured), [measured, compared]);
   const box = useRef<HTMLDivElement>(null);
   const chart = useRef<EChartsType>(undefined);
   const pick = useRef(onPick);
@@ -52,7 +95,36 @@ export function Chart({ data, onPick }: { data: ChartData; onPick?: (x: number) 
     <figure className="flex min-h-0 min-w-0 flex-1 flex-col" aria-label={data.title}>
       <figcaption className="flex items-baseline justify-between gap-2 px-3 pt-2">
         <span>{data.title}</span>
-        <span className="flex gap-3">
+        <span className="flex items-baseline gap-3">
+          {kept.length > 0 && (
+            <select
+              aria-label={`Compare with a kept one: ${measured.title}`}
+              className="num w-28 rounded-sm bg-transparent text-second hover:bg-raised"
+              value={compared?.id ?? ''}
+              onChange={(event) => compare(event.currentTarget.value)}
+            >
+              <option value="" className="bg-panel">
+                compare …
+              </option>
+              {kept.map(({ id, created, title }) => (
+                <option key={id} value={id} className="bg-panel">
+                  {new Date(created).toLocaleString()}: {title}
+                </option>
+              ))}
+            </select>
+          )}
+          {compared && (
+            <button className="text-button" title="Takes the kept one away for good" onClick={() => remove(compared.id)}>
+              Remove it
+            </button>
+          )}
+          <button
+            className="text-button"
+            title="Keeps this chart with the scene, to be compared with later ones"
+            onClick={() => keep(measured)}
+          >
+            Keep
+          </button>
           <button
             className="text-button"
             title="The numbers of this chart"
@@ -69,6 +141,11 @@ export function Chart({ data, onPick }: { data: ChartData; onPick?: (x: number) 
           </button>
         </span>
       </figcaption>
+      {fault !== undefined && (
+        <p role="alert" className="px-3 text-signal">
+          {fault}
+        </p>
+      )}
       <div ref={box} className="min-h-0 flex-1" />
     </figure>
   );

@@ -1,3 +1,4 @@
+import type { Scene } from '../../core/scene/document';
 import { estimateRun } from '../../core/step/estimate';
 import { api, type StoredScene } from '../api';
 import { loadAssets, useAssets } from '../stage/scene-assets';
@@ -13,10 +14,8 @@ const HEIGHT = 270;
 /** A picture is drawn from at most about this many particles. */
 const ENOUGH = 6000;
 
-/** Draws a picture of a scene, from its shot camera somewhat after the middle of the shot, and gives it to the server. */
-export async function makeThumbnail({ id, revision, scene }: StoredScene, signal: AbortSignal): Promise<void> {
-  const { first, last } = scene.time;
-  const frame = Math.round(first + 0.65 * (last - first));
+/** Draws a frame of a scene from its shot camera, with some thousand particles; undefined where the signal says that it is not wanted any more. */
+export async function pictureOf(scene: Scene, frame: number, signal: AbortSignal): Promise<Blob | undefined> {
   await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, frame).catch(() => undefined)]);
   const share = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, useAssets.getState().assets, frame).alive));
   const canvas = document.createElement('canvas');
@@ -37,8 +36,15 @@ export async function makeThumbnail({ id, revision, scene }: StoredScene, signal
       },
     );
     const png = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-    if (png && !signal.aborted) await api.setPicture(id, revision, png);
+    return signal.aborted ? undefined : (png ?? undefined);
   } finally {
     picture.dispose();
   }
+}
+
+/** Draws a picture of a scene somewhat after the middle of the shot, and gives it to the server. */
+export async function makeThumbnail({ id, revision, scene }: StoredScene, signal: AbortSignal): Promise<void> {
+  const { first, last } = scene.time;
+  const png = await pictureOf(scene, Math.round(first + 0.65 * (last - first)), signal);
+  if (png) await api.setPicture(id, revision, png);
 }

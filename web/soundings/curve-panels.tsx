@@ -13,9 +13,10 @@ import { EmitterRow, LineRows, SubjectRow, SwitchRow } from './what-rows';
 
 const lengthOf = ({ from, to }: { from: readonly number[]; to: readonly number[] }) => Math.hypot(...from.map((n, i) => to[i]! - n));
 
-function alongLine(title: string, curves: readonly Curve[], length: number, quiet: readonly Curve[] = []): ChartData {
+function alongLine(sort: string, title: string, curves: readonly Curve[], length: number, quiet: readonly Curve[] = []): ChartData {
   const n = (curves[0] ?? quiet[0])?.values.length ?? 2;
   return {
+    sort,
     title,
     x: { label: 'along the line', unit: 'm', values: Array.from({ length: n }, (_, i) => (length * i) / (n - 1)) },
     series: [...curves, ...quiet.map((curve) => ({ ...curve, quiet: true }))],
@@ -42,7 +43,7 @@ export function LinePanel() {
   );
   const { answer } = sounded;
   const data = useMemo(
-    () => answer && alongLine(`${scene.name}: strength along a line`, [answer.sum, ...answer.fields], lengthOf(line)),
+    () => answer && alongLine('line', `${scene.name}: strength along a line`, [answer.sum, ...answer.fields], lengthOf(line)),
     [answer, line, scene.name],
   );
   return (
@@ -103,7 +104,7 @@ export function RulesPanel() {
   const charts = useMemo(
     () =>
       answer?.byRule.map((curve) =>
-        alongLine(`${scene.name}: by “${curve.name}”`, [{ ...curve, name: 'Sum' }], lengthOf(line), answer.fields),
+        alongLine(`rule ${curve.name}`, `${scene.name}: by “${curve.name}”`, [{ ...curve, name: 'Sum' }], lengthOf(line), answer.fields),
       ),
     [answer, line, scene.name],
   );
@@ -155,6 +156,7 @@ export function ProfilePanel() {
   const data = useMemo(
     (): ChartData | undefined =>
       answer && {
+        sort: 'falloff',
         title: `${name}: falloff along its own x`,
         x: { label: 'from its place', unit: 'm', values: answer.at },
         series: [

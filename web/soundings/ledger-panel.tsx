@@ -138,6 +138,7 @@ export function LedgerPanel() {
     (): ChartData | undefined =>
       answer && rows
         ? {
+            sort: `ledger ${part}`,
             title: `${scene.name}, ${who}: ${WORDS[part][0]}`,
             x: { label: 'frame', unit: '', values: answer.entries.map((e) => e.frame) },
             series: rows.map(({ name, values }) => ({ name, unit: WORDS[part][1], values, kind: 'area' })),

@@ -108,6 +108,7 @@ function countsOf(name: string, entries: readonly CensusEntry[], share: number, 
   const whole = (n: number) => Math.round(n / share);
   const first = entries[0];
   return {
+    sort: 'particles',
     title: `${name}: particles${ofShare(share)}`,
     x: overTime(entries),
     series: [
@@ -122,6 +123,7 @@ function countsOf(name: string, entries: readonly CensusEntry[], share: number, 
 function coverageData(name: string, entries: readonly CensusEntry[], share: number, playhead: number): ChartData {
   const empty = emptiesAt(entries);
   return {
+    sort: 'coverage',
     title: `${name}: coverage of the shot camera’s picture${ofShare(share)}`,
     x: overTime(entries),
     series: [{ name: 'coverage', unit: '%', values: entries.map(({ coverage }) => 100 * coverage) }],
@@ -133,6 +135,7 @@ function coverageData(name: string, entries: readonly CensusEntry[], share: numb
 function percentilesOf(name: string, entries: readonly CensusEntry[], quantity: Quantity, playhead: number): ChartData {
   const [label, unit] = UNITS[quantity];
   return {
+    sort: `percentiles of ${quantity}`,
     title: `${name}: percentiles of ${label}`,
     x: overTime(entries),
     series: PERCENTILES.map((p, i) => ({
@@ -151,6 +154,7 @@ function histogramOf(name: string, entry: CensusEntry | undefined, quantity: Qua
   const [label, unit] = UNITS[quantity];
   const width = (spread.most - spread.least) / BINS;
   return {
+    sort: `histogram of ${quantity}`,
     title: `${name}: ${label} at frame ${entry.frame}`,
     x: { label, unit, values: Array.from({ length: BINS }, (_, i) => spread.least + (i + 0.5) * width) },
     series: [{ name: 'particles', unit: '', values: spread.bins, kind: 'bar' }],
@@ -232,6 +236,7 @@ export function HealthPanel() {
       ...(answer
         ? [
             {
+              sort: 'step',
               title: `${scene.name}: ${answer.substeps} against ${2 * answer.substeps} substeps`,
               x: { label: 'frame', unit: '', values: frames.map((f) => f.frame) },
               series: [
@@ -246,6 +251,7 @@ export function HealthPanel() {
       ...(counted
         ? [
             {
+              sort: 'energy',
               title: `${scene.name}: kinetic energy`,
               x: overTime(counted),
               series: [{ name: 'kinetic energy', unit: 'J', values: counted.map(({ energy }) => energy / census.share) }],

@@ -6,9 +6,11 @@ import { openedScene } from '../store/scene-store';
 import { useStudioKeys } from '../studio/keys';
 import { TransportBar } from '../studio/transport-bar';
 import { Overlay } from '../view/overlay';
+import type { ViewRig } from '../view/view-rig';
 import { Viewport } from '../view/viewport';
 import { LineControls, LinePanel, ProfileControls, ProfilePanel, RulesControls, RulesPanel } from './curve-panels';
 import { LedgerControls, LedgerPanel } from './ledger-panel';
+import { ParticleOverlay } from './particle-overlay';
 import { PlaneOverlay } from './plane-overlay';
 import { HealthPanel, PopulationControls, PopulationPanel } from './run-panels';
 import { SliceControls, SlicePanel } from './slice-panel';
@@ -36,6 +38,12 @@ const SORTS = [
   },
 ] as const;
 
+/** What lies over the view: the plane of a slice, the particle of a ledger, or the handles of the selection. */
+function Over({ sort, rig }: { sort: string; rig: ViewRig }) {
+  if (sort === 'slice') return <PlaneOverlay rig={rig} />;
+  return sort === 'ledger' ? <ParticleOverlay rig={rig} /> : <Overlay rig={rig} />;
+}
+
 /** The screen that measures: what fields do, and what becomes of particles. */
 export function SoundingsPage() {
   const { id } = useStage();
@@ -57,7 +65,7 @@ export function SoundingsPage() {
       >
         <div className="flex w-100 shrink-0 flex-col border-r border-rule">
           <div className="relative h-56 shrink-0 border-b border-rule">
-            <Viewport over={(rig) => (SORTS[index]!.name === 'slice' ? <PlaneOverlay rig={rig} /> : <Overlay rig={rig} />)} />
+            <Viewport over={(rig) => <Over sort={SORTS[index]!.name} rig={rig} />} />
           </div>
           <section className="min-h-0 flex-1 overflow-y-auto px-4 py-2" aria-label="What is measured">
             <h2 className="pb-1 font-semibold">{title}</h2>

@@ -1,0 +1,75 @@
+import type { FromTrial, SheetOrder, ToTrial, Values } from './orders';
+
+/** A thread with the trial it is at. */
+interface Hand {
+  readonly worker: Worker;
+  busy: boolean;
+}
+
+interface Task {
+  readonly index: number;
+  readonly share: number;
+}
+
+/** Part of the particles that the first pictures of a sheet are made of. */
+const COARSE = 1 / 8;
+
+/** Runs the trials of a sheet on the threads of the page: all of them with few particles first, then each with all that are wanted. */
+export class SheetRunner {
+  private readonly hands: Hand[] = [];
+  private tasks: Task[] = [];
+  private order: SheetOrder | undefined;
+  private trials: readonly Values[] = [];
+
+  constructor(private readonly hear: (message: FromTrial) => void) {}
+
+  /** Begins a sheet; what was under way is let go of. */
+  start(order: SheetOrder, trials: readonly Values[]): void {
+    this.order = order;
+    this.trials = trials;
+    const all = (share: number) => trials.map((_, index): Task => ({ index, share }));
+    this.tasks = [...all(order.share * COARSE), ...all(order.share)];
+    const threads = Math.min(8, Math.max(1, navigator.hardwareConcurrency), trials.length);
+    while (this.hands.length < threads) this.hands.push(this.hire());
+    for (const { worker } of this.hands) worker.postMessage({ type: 'sheet', ...order } satisfies ToTrial);
+    for (const hand of this.hands) if (!hand.busy) this.give(hand);
+  }
+
+  /** Trials that have not been handed out yet are let go of. */
+  stop(): void {
+    this.tasks = [];
+  }
+
+  end(): void {
+    this.stop();
+    for (const { worker } of this.hands) worker.terminate();
+    this.hands.length = 0;
+  }
+
+  private hire(): Hand {
+    const hand: Hand = { worker: new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' }), busy: false };
+    hand.worker.addEventListener('message', ({ data }: MessageEvent<FromTrial>) => {
+      hand.busy = false;
+      this.give(hand);
+      if (data.number === this.order?.number) this.hear(data);
+    });
+    hand.worker.addEventListener('error', (event) => {
+      hand.busy = true;
+      this.hear({
+        type: 'refused',
+        number: this.order?.number ?? 0,
+        index: -1,
+        message: `a thread stopped: ${event.message || 'no reason was given'}`,
+      });
+    });
+    return hand;
+  }
+
+  private give(hand: Hand): void {
+    const task = this.tasks.shift();
+    if (!task || !this.order) return;
+    hand.busy = true;
+    const { number } = this.order;
+    hand.worker.postMessage({ type: 'trial', number, ...task, values: this.trials[task.index]! } satisfies ToTrial);
+  }
+}
