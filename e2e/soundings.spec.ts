@@ -43,7 +43,7 @@ test('a slice shows a field as relief; it is read under the pointer, dragged, an
   const tilt = page.getByRole('textbox', { name: 'Tilt' });
   await page.getByRole('button', { name: /^Turn the plane/ }).focus();
   await page.keyboard.press('ArrowUp');
-  await expect(tilt).toHaveValue('−95');
+  await expect(tilt).toHaveValue('-95');
   const handle = (await page.getByRole('button', { name: /^Move the plane/ }).boundingBox())!;
   await page.mouse.move(handle.x + 8, handle.y + 8);
   await page.mouse.down();

@@ -15,14 +15,38 @@ export const pointOf = ({ middle, across, up }: Plane, a: number, b: number): Ve
   middle[2] + a * across[2] + b * up[2],
 ];
 
-/** The middles of the cells of a grid on a plane, row by row from the bottom left. */
-export function gridOn(plane: Plane, columns: number, rows: number): VectorColumns {
+/** The middles of the cells of a grid on a plane, row by row from the bottom left; or in another order of them. */
+export function gridOn({ middle, across, up }: Plane, columns: number, rows: number, order?: Uint32Array): VectorColumns {
   const places = vectorColumns(columns * rows);
-  let n = 0;
-  for (let row = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++, n++)
-      [places.x[n], places.y[n], places.z[n]] = pointOf(plane, (2 * column + 1) / columns - 1, (2 * row + 1) / rows - 1);
+  const { x, y, z } = places;
+  const [[mx, my, mz], [ax, ay, az], [ux, uy, uz]] = [middle, across, up];
+  for (let n = 0; n < x.length; n++) {
+    const cell = order ? order[n]! : n;
+    const row = Math.floor(cell / columns);
+    const a = (2 * (cell - row * columns) + 1) / columns - 1;
+    const b = (2 * row + 1) / rows - 1;
+    x[n] = mx + a * ax + b * ux;
+    y[n] = my + a * ay + b * uy;
+    z[n] = mz + a * az + b * uz;
+  }
   return places;
+}
+
+/** Side of a tile, cells: as many as a block of particles holds. */
+const TILE = 32;
+
+/**
+ * The places of a grid tile by tile, so that fields with an extent are left out where they do not reach, and the place of each of them in the grid. Sides
+ * that are no multiple of a tile end in smaller ones.
+ */
+export function tilesOn(plane: Plane, columns: number, rows: number): { readonly places: VectorColumns; readonly cells: Uint32Array } {
+  const cells = new Uint32Array(columns * rows);
+  let n = 0;
+  for (let top = 0; top < rows; top += TILE)
+    for (let left = 0; left < columns; left += TILE)
+      for (let row = top; row < Math.min(rows, top + TILE); row++)
+        for (let column = left; column < Math.min(columns, left + TILE); column++) cells[n++] = row * columns + column;
+  return { places: gridOn(plane, columns, rows, cells), cells };
 }
 
 /** Vectors w·F on a grid of a plane, and how large they are. */

@@ -40,7 +40,7 @@ const DASHES: readonly (string | readonly number[])[] = ['solid', [6, 3], [2, 3]
 export function shown(value: number): string {
   if (value === 0 || !Number.isFinite(value)) return Number.isFinite(value) ? '0' : '–';
   const size = Math.abs(value);
-  if (size >= 10000 || size < 0.001) return value.toExponential(1).replace('-', '−');
+  if (size >= 100000 || size < 0.001) return value.toExponential(1).replace('-', '−');
   return String(Number(value.toPrecision(3))).replace('-', '−');
 }
 

@@ -16,11 +16,11 @@ import { Told } from './told';
 import { EmitterRow } from './what-rows';
 
 const WORDS: Readonly<Record<Part, readonly [string, string]>> = {
-  along: ['speed gained a frame', 'm/s'],
-  work: ['work done a frame', 'J'],
-  x: ['Δv along x a frame', 'm/s'],
-  y: ['Δv along y a frame', 'm/s'],
-  z: ['Δv along z a frame', 'm/s'],
+  along: ['speed gained', 'm/s'],
+  work: ['work done', 'J'],
+  x: ['Δv along x', 'm/s'],
+  y: ['Δv along y', 'm/s'],
+  z: ['Δv along z', 'm/s'],
 };
 
 const NUMBER: NumberParameter = {
@@ -139,7 +139,7 @@ export function LedgerPanel() {
       answer && rows
         ? {
             sort: `ledger ${part}`,
-            title: `${scene.name}, ${who}: ${WORDS[part][0]}`,
+            title: `${scene.name}, ${who}: ${WORDS[part][0]} a frame`,
             x: { label: 'frame', unit: '', values: answer.entries.map((e) => e.frame) },
             series: rows.map(({ name, values }) => ({ name, unit: WORDS[part][1], values, kind: 'area' })),
             marks:

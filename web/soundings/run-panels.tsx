@@ -124,7 +124,7 @@ function coverageData(name: string, entries: readonly CensusEntry[], share: numb
   const empty = emptiesAt(entries);
   return {
     sort: 'coverage',
-    title: `${name}: coverage of the shot camera’s picture${ofShare(share)}`,
+    title: `${name}: coverage of the picture${ofShare(share)}`,
     x: overTime(entries),
     series: [{ name: 'coverage', unit: '%', values: entries.map(({ coverage }) => 100 * coverage) }],
     marks: empty === undefined ? [] : [{ at: empty, label: `empties at ${empty}` }],

@@ -11,11 +11,11 @@ import { Told } from './told';
 import { EmitterRow, PlaneRows, SubjectRow, SwitchRow } from './what-rows';
 
 const WORDS: Readonly<Record<Shows, string>> = {
-  strength: 'strength, as relief',
-  weight: 'weight, as relief',
+  strength: 'strength',
+  weight: 'weight',
   divergence: 'divergence',
   curl: 'curl',
-  zones: 'zones by number',
+  zones: 'zones',
 };
 
 export function SliceControls() {

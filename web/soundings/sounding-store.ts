@@ -74,7 +74,8 @@ export function beginSoundings(id: string, scene: Scene): void {
   const thing = field ?? group;
   const reach = thing?.extent['reach'];
   const half = typeof reach === 'number' ? Math.max(1, 1.25 * reach) : 3;
-  const middle = thing?.place.position ?? scene.camera.target;
+  // What reaches everywhere is sounded where the picture is.
+  const middle = thing && thing.extent.kind !== 'everywhere' ? thing.place.position : scene.camera.target;
   setSounding({
     ...START,
     scene: id,

@@ -1,5 +1,5 @@
-import { normalised, vectorColumns, type Vector } from '../../core/math/vector';
-import { derivativesAt, gridOn } from '../../core/measure/plane';
+import { normalised, vectorColumns, type Vector, type VectorColumns } from '../../core/math/vector';
+import { derivativesAt, gridOn, tilesOn } from '../../core/measure/plane';
 import { streamlinesOn } from '../../core/measure/streamlines';
 import { readAll, samplerOf, type Sampler } from '../../core/measure/subject';
 import { zonesAt } from '../../core/measure/zones-at';
@@ -14,14 +14,15 @@ const LINES = 22;
 
 const length = (v: Vector) => Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
 
-function read(sampler: Sampler, { plane, shows }: Order<'slice'>, side: number): Float64Array {
-  const places = gridOn(plane, side, side);
+/** The values of a slice, tile by tile. */
+function read(sampler: Sampler, { plane, shows }: Order<'slice'>, side: number, places: VectorColumns): Float64Array {
   if (shows === 'divergence' || shows === 'curl') return derivativesAt(sampler, places, length(plane.across) / side / 2)[shows];
   const found = vectorColumns(places.x.length);
   const weight = new Float64Array(places.x.length);
   readAll(sampler, places, found, weight);
   if (shows === 'weight') return weight;
-  for (let i = 0; i < weight.length; i++) weight[i] = Math.sqrt(found.x[i]! ** 2 + found.y[i]! ** 2 + found.z[i]! ** 2);
+  const { x, y, z } = found;
+  for (let i = 0; i < weight.length; i++) weight[i] = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
   return weight;
 }
 
@@ -31,7 +32,10 @@ export function takeSlice(order: Order<'slice'>, assets: Assets, now: () => numb
   const side = SIDE[shows];
   const sampler = samplerOf(scene, assets, subject, frame, pretended);
   const begin = now();
-  const values = shows === 'zones' ? zonesAt(scene, assets, frame, gridOn(plane, side, side)) : read(sampler, order, side);
+  const { places, cells } = tilesOn(plane, side, side);
+  const found = shows === 'zones' ? zonesAt(scene, assets, frame, places) : read(sampler, order, side, places);
+  const values = new Float32Array(found.length);
+  for (let n = 0; n < found.length; n++) values[cells[n]!] = found[n]!;
   const took = now() - begin;
   let [least, most, squares] = [Infinity, -Infinity, 0];
   for (const v of values) {
@@ -40,14 +44,14 @@ export function takeSlice(order: Order<'slice'>, assets: Assets, now: () => numb
     squares += v * v;
   }
   const coarse = gridOn(plane, ARROWS, ARROWS);
-  const found = vectorColumns(coarse.x.length);
-  readAll(sampler, coarse, found);
+  const arrows = vectorColumns(coarse.x.length);
+  readAll(sampler, coarse, arrows);
   const [right, top] = [normalised(plane.across), normalised(plane.up)];
-  const along = (v: Vector) => Float32Array.from(found.x, (x, i) => x * v[0] + found.y[i]! * v[1] + found.z[i]! * v[2]);
+  const along = (v: Vector) => Float32Array.from(arrows.x, (x, i) => x * v[0] + arrows.y[i]! * v[1] + arrows.z[i]! * v[2]);
   return {
     columns: side,
     rows: side,
-    values: Float32Array.from(values),
+    values,
     unit: { strength: sampler.unit, weight: '', divergence: slopeUnit(sampler.unit), curl: slopeUnit(sampler.unit), zones: '' }[shows],
     least,
     most,
