@@ -92,6 +92,12 @@ test('falloff, line and rules are measured; a chart is kept with the scene and c
   await page.getByRole('tab', { name: 'Rules' }).click();
   await expect(page.getByRole('figure', { name: /by “/ })).toHaveCount(4);
   await page.getByRole('tab', { name: 'Line' }).click();
+  // The line in the view: its end by keys.
+  await page.getByRole('button', { name: /^End of the line/ }).focus();
+  const end = page.getByRole('textbox', { name: 'To X' });
+  const before = numberOf(await end.inputValue());
+  await page.keyboard.press('ArrowRight');
+  expect(numberOf(await end.inputValue())).toBeCloseTo(before + 0.1, 5);
   await page.getByRole('textbox', { name: 'From X' }).fill('nonsense');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('From X is “nonsense”');

@@ -73,7 +73,7 @@ export function Chart({ data: measured, onPick }: { data: ChartData; onPick?: (x
   const box = useRef<HTMLDivElement>(null);
   const chart = useRef<EChartsType>(undefined);
   const pick = useRef(onPick);
-  pick.current = onPick;
+  useEffect(() => void (pick.current = onPick), [onPick]);
   useEffect(() => {
     const made = init(box.current, undefined, { renderer: 'svg' });
     chart.current = made;

@@ -3,6 +3,7 @@ import type { Curve } from '../../core/measure/along';
 import { pretendedOf } from '../../core/measure/subject';
 import { Chart } from '../charts/chart';
 import type { ChartData } from '../charts/chart-data';
+import { Choice, LabelledRow } from '../parts/parameter-row';
 import { useRunningScene } from '../stage/running';
 import { useSceneFrame } from '../stage/scene-clock';
 import { identity } from './identity';
@@ -124,21 +125,30 @@ export function RulesPanel() {
 }
 
 export function ProfileControls() {
+  const axis = useSoundings((state) => state.axis);
   return (
     <>
       <SubjectRow onlyReaching />
+      <LabelledRow label="Along" help="The axis of its own along which it is measured, from its place on.">
+        <Choice
+          label="Along"
+          value={axis}
+          options={(['x', 'y', 'z'] as const).map((value) => ({ value, label: `its own ${value}` }))}
+          onChange={(value) => setSounding({ axis: value as 'x' | 'y' | 'z' })}
+        />
+      </LabelledRow>
       <EmitterRow help="Whose sends count for what arrives." />
     </>
   );
 }
 
-const ALONG_X = [1, 0, 0] as const;
+const DIRECTIONS = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] } as const;
 
 /** A falloff as it is written, and as it is measured along a ray from its place. */
 export function ProfilePanel() {
   const scene = useRunningScene();
   const frame = useSceneFrame();
-  const { subject, emitter } = useSoundings();
+  const { subject, emitter, axis } = useSoundings();
   const reaching = [
     ...scene.fields.map((thing) => ({ of: 'field' as const, thing })),
     ...scene.groups.map((thing) => ({ of: 'group' as const, thing })),
@@ -148,8 +158,8 @@ export function ProfilePanel() {
   const far = 1.2 * (typeof reach === 'number' ? reach : 3) * (wanted?.thing.place.scale ?? 1);
   const id = wanted && { of: wanted.of, id: wanted.thing.id };
   const sounded = useSounding<'profile'>(
-    id && { sort: 'profile', scene, frame, pretended: pretendedOf(scene, emitter), subject: id, direction: ALONG_X, far },
-    JSON.stringify([identity(scene), frame, id, emitter, far]),
+    id && { sort: 'profile', scene, frame, pretended: pretendedOf(scene, emitter), subject: id, direction: DIRECTIONS[axis], far },
+    JSON.stringify([identity(scene), frame, id, emitter, far, axis]),
   );
   const { answer } = sounded;
   const name = wanted?.thing.name ?? '';
@@ -157,7 +167,7 @@ export function ProfilePanel() {
     (): ChartData | undefined =>
       answer && {
         sort: 'falloff',
-        title: `${name}: falloff along its own x`,
+        title: `${name}: falloff along its own ${axis}`,
         x: { label: 'from its place', unit: 'm', values: answer.at },
         series: [
           { name: 'as written', unit: '', values: answer.written, quiet: true },
@@ -165,7 +175,7 @@ export function ProfilePanel() {
           ...(answer.delivered ? [{ name: 'as it arrives', unit: '', values: answer.delivered }] : []),
         ],
       },
-    [answer, name],
+    [answer, name, axis],
   );
   return (
     <>

@@ -1,9 +1,8 @@
 import { useEffect, useReducer } from 'react';
 import { cross, normalised, type Vector } from '../../core/math/vector';
 import { pointOf } from '../../core/measure/plane';
-import { followDrag } from '../parts/drag';
-import { hundredths, onFacingPlane } from '../view/drag-geometry';
 import type { ViewRig } from '../view/view-rig';
+import { Handle, plus, rounded } from './handle';
 import { rectangleOf, setSounding, useSoundings, type SlicePlane } from './sounding-store';
 
 const CORNERS = [
@@ -12,45 +11,6 @@ const CORNERS = [
   [1, 1],
   [-1, 1],
 ] as const;
-
-const plus = (a: Vector, b: Vector, by = 1): Vector => [a[0] + by * b[0], a[1] + by * b[1], a[2] + by * b[2]];
-
-function Handle({
-  rig,
-  at,
-  label,
-  onDrag,
-  onKey,
-}: {
-  rig: ViewRig;
-  at: Vector;
-  label: string;
-  onDrag: (to: Vector) => void;
-  onKey: (x: number, y: number) => void;
-}) {
-  const seen = rig.project(at);
-  if (!seen) return null;
-  return (
-    <button
-      className="pointer-events-auto absolute grid h-4 w-4 -translate-x-1/2 -translate-y-1/2 touch-none place-content-center"
-      style={{ left: seen.x, top: seen.y }}
-      aria-label={label}
-      title={label}
-      onPointerDown={(event) => followDrag(event, ({ clientX, clientY }) => onDrag(onFacingPlane(rig, clientX, clientY, at)))}
-      onKeyDown={(event) => {
-        const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
-        if (!by) return;
-        event.preventDefault();
-        event.stopPropagation();
-        onKey(by[0]!, by[1]!);
-      }}
-    >
-      <span className="h-2.5 w-2.5 border-2 border-lamp bg-surround" />
-    </button>
-  );
-}
-
-const rounded = (v: Vector): Vector => [hundredths(v[0]), hundredths(v[1]), hundredths(v[2])];
 
 /** Turn and tilt of a plane that looks along a direction. */
 function facing(plane: SlicePlane, normal: Vector): SlicePlane {
@@ -83,9 +43,7 @@ export function PlaneOverlay({ rig }: { rig: ViewRig }) {
         at={plane.middle}
         label="Move the plane: drag, arrow keys"
         onDrag={(at) => set({ ...plane, middle: rounded(at) })}
-        onKey={(x, y) =>
-          set({ ...plane, middle: rounded(plus(plus(plane.middle, rectangle.across, (0.05 * x) / 1), rectangle.up, 0.05 * y)) })
-        }
+        onKey={(x, y) => set({ ...plane, middle: rounded(plus(plus(plane.middle, rectangle.across, 0.05 * x), rectangle.up, 0.05 * y)) })}
       />
       <Handle
         rig={rig}

@@ -33,6 +33,8 @@ interface SoundingState {
   readonly streamlines: boolean;
   readonly arrows: boolean;
   readonly line: Line;
+  /** The axis of its own along which a falloff is measured. */
+  readonly axis: 'x' | 'y' | 'z';
   /** Ids of the fields that are combined; the first two alike where none are chosen. */
   readonly chosen: readonly string[];
   /** The number of one particle; the mean of the emitter where it is left out. */
@@ -52,6 +54,7 @@ const START: Omit<SoundingState, 'scene'> = {
   streamlines: true,
   arrows: false,
   line: { from: [-3, 0, 0], to: [3, 0, 0] },
+  axis: 'x',
   chosen: [],
   particle: undefined,
   part: 'along',

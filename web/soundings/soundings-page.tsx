@@ -1,6 +1,7 @@
-import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
+import { TabGroup, TabPanel, TabPanels } from '@headlessui/react';
 import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
+import { TabRow } from '../parts/tab-row';
 import { useStage } from '../stage/stage';
 import { openedScene } from '../store/scene-store';
 import { useStudioKeys } from '../studio/keys';
@@ -10,6 +11,7 @@ import type { ViewRig } from '../view/view-rig';
 import { Viewport } from '../view/viewport';
 import { LineControls, LinePanel, ProfileControls, ProfilePanel, RulesControls, RulesPanel } from './curve-panels';
 import { LedgerControls, LedgerPanel } from './ledger-panel';
+import { LineOverlay } from './line-overlay';
 import { ParticleOverlay } from './particle-overlay';
 import { PlaneOverlay } from './plane-overlay';
 import { HealthPanel, PopulationControls, PopulationPanel } from './run-panels';
@@ -38,9 +40,10 @@ const SORTS = [
   },
 ] as const;
 
-/** What lies over the view: the plane of a slice, the particle of a ledger, or the handles of the selection. */
+/** What lies over the view: the plane of a slice, a line, the particle of a ledger, or the handles of the selection. */
 function Over({ sort, rig }: { sort: string; rig: ViewRig }) {
   if (sort === 'slice') return <PlaneOverlay rig={rig} />;
+  if (sort === 'line' || sort === 'rules') return <LineOverlay rig={rig} />;
   return sort === 'ledger' ? <ParticleOverlay rig={rig} /> : <Overlay rig={rig} />;
 }
 
@@ -73,16 +76,7 @@ export function SoundingsPage() {
           </section>
         </div>
         <div className="flex min-w-0 flex-1 flex-col">
-          <TabList className="flex h-9 shrink-0 items-stretch gap-5 border-b border-rule px-4" aria-label="Soundings">
-            {SORTS.map(({ name, label }) => (
-              <Tab
-                key={name}
-                className="border-b-2 border-transparent px-1 text-second hover:text-text data-selected:border-lamp data-selected:text-text"
-              >
-                {label}
-              </Tab>
-            ))}
-          </TabList>
+          <TabRow label="Soundings" tabs={SORTS.map(({ label }) => label)} />
           <TabPanels className="flex min-h-0 flex-1 flex-col">
             {SORTS.map(({ name, Panel }) => (
               <TabPanel key={name} className="flex min-h-0 flex-1 flex-col">

@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { MEASURE_NAMES } from '../../core/trials/trial';
 import { withValues } from '../../core/trials/variation';
 import { shown } from '../charts/chart-data';
+import { SaidLine, type Said } from '../parts/said';
 import { useStage } from '../stage/stage';
 import { changeScene, openedScene } from '../store/scene-store';
 import { branch, keepTrial } from './keep-trial';
@@ -28,7 +29,7 @@ export function ChosenTrial({ sheet }: { sheet: Sheet }) {
   const chosen = useTrials((state) => state.chosen);
   const [note, setNote] = useState('');
   const [tags, setTags] = useState('');
-  const [said, setSaid] = useState<{ readonly text: string; readonly alarm: boolean }>();
+  const [said, setSaid] = useState<Said>();
   const trial = chosen === undefined ? undefined : sheet.trials[chosen];
   if (!trial || chosen === undefined)
     return <p className="px-4 py-2 text-second">Press a trial to adopt, keep or branch it. M marks it.</p>;
@@ -114,11 +115,7 @@ export function ChosenTrial({ sheet }: { sheet: Sheet }) {
           Keep
         </button>
       </p>
-      {said && (
-        <p role={said.alarm ? 'alert' : 'status'} className={said.alarm ? 'text-signal' : 'text-second'}>
-          {said.text}
-        </p>
-      )}
+      <SaidLine said={said} />
     </section>
   );
 }

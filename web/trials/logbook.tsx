@@ -5,6 +5,7 @@ import { logbookMarkdown, type LogEntry, type TrialPage } from '../../formats/lo
 import { VariationError, withValues } from '../../core/trials/variation';
 import { api } from '../api';
 import { shown } from '../charts/chart-data';
+import { SaidLine, type Said } from '../parts/said';
 import { saveFile } from '../parts/save-file';
 import { changeScene } from '../store/scene-store';
 import { tagsOf } from './chosen-trial';
@@ -26,7 +27,7 @@ async function exportPages(entries: readonly LogEntry[]): Promise<void> {
 }
 
 function Page({ entry, onChanged }: { entry: LogEntry; onChanged: () => void }) {
-  const [said, setSaid] = useState<{ readonly text: string; readonly alarm: boolean }>();
+  const [said, setSaid] = useState<Said>();
   const page = entry.document as TrialPage;
   const tell = (error: Error) => setSaid({ text: error.message, alarm: true });
   const apply = () => {
@@ -98,11 +99,7 @@ function Page({ entry, onChanged }: { entry: LogEntry; onChanged: () => void }) 
             Remove
           </button>
         </p>
-        {said && (
-          <p role={said.alarm ? 'alert' : 'status'} className={said.alarm ? 'text-signal' : 'text-second'}>
-            {said.text}
-          </p>
-        )}
+        <SaidLine said={said} />
       </div>
     </li>
   );

@@ -99,7 +99,7 @@ export function SheetControls() {
           className="text-button my-1"
           onClick={() => {
             const seed = all.find((v) => v.address === 'seed')!;
-            const other = all.find((v) => /\/strength$/.test(v.address) && v.address !== across.address) ?? seed;
+            const other = all.find((v) => v.address.endsWith('/strength') && v.address !== across.address) ?? seed;
             setTrials({ down: { address: other.address, text: usualText(other) } });
           }}
         >

@@ -1,8 +1,9 @@
-import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
+import { TabGroup, TabPanel, TabPanels } from '@headlessui/react';
 import { Pause, Play } from 'lucide-react';
 import { useEffect } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useSearchParams } from 'react-router';
+import { TabRow } from '../parts/tab-row';
 import { useStage } from '../stage/stage';
 import { openedScene, redo, undo } from '../store/scene-store';
 import { notTyping } from '../studio/keys';
@@ -88,16 +89,7 @@ export function TrialsPage() {
         selectedIndex={search.get('of') === 'logbook' ? 1 : 0}
         onChange={(next) => setSearch({ of: TABS[next]! }, { replace: true })}
       >
-        <TabList className="flex h-9 shrink-0 items-stretch gap-5 border-b border-rule px-4" aria-label="Trials">
-          {['Sheet', 'Logbook'].map((label) => (
-            <Tab
-              key={label}
-              className="border-b-2 border-transparent px-1 text-second hover:text-text data-selected:border-lamp data-selected:text-text"
-            >
-              {label}
-            </Tab>
-          ))}
-        </TabList>
+        <TabRow label="Trials" tabs={['Sheet', 'Logbook']} />
         <TabPanels className="flex min-h-0 flex-1 flex-col">
           <TabPanel className="flex min-h-0 flex-1 flex-col">
             {sheet ? (
