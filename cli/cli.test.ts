@@ -98,7 +98,7 @@ describe('mistakes at the terminal: one clear line, exit code 2, no stack trace'
     [['render', 'vent-plume', '--out', 'x', '--frames', '0-999'], /--frames is “0-999”; allowed are A-B or one frame, from 0 to 144/],
     [['render', 'vent-plume', '--out', 'x', '--size', '10x10'], /--size is “10x10”; allowed is WxH, each from 16 to 8192/],
     [['render', 'vent-plume', '--out', 'x', '--format', 'avi'], /--format is “avi”; allowed are png, exr, mp4, webm, gif, apng/],
-    [['dance'], /“dance” is no command; allowed are examples, simulate, render, bake, merge, measure and validate/],
+    [['dance'], /“dance” is no command; allowed are examples, simulate, render, bake, merge, measure, trials and validate/],
     [['examples', '--loud'], /Unknown option '--loud'/],
   ] as const)('%j', (args, words) => {
     const { status, stderr } = bathyclast(...args);

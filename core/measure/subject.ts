@@ -1,4 +1,4 @@
-import type { Vector, VectorColumns } from '../math/vector';
+import type { VectorColumns } from '../math/vector';
 import type { Assets } from '../scene/assets';
 import type { Scene } from '../scene/document';
 import { BLOCK, particleBlock, type ParticleBlock } from '../stack/block';
@@ -75,12 +75,21 @@ function silence({ x, y, z }: VectorColumns, weight: Float64Array | undefined, c
 }
 
 /** a + (C + q·|U|)·U, and what drives, over a frame: what a particle at rest is accelerated by. */
-function felt({ acceleration, dragRate, quadratic, medium, drive }: Sums, fps: number, i: number): Vector {
-  const [ux, uy, uz] = [medium.x[i]!, medium.y[i]!, medium.z[i]!];
-  const rate = dragRate[i]! + quadratic[i]! * Math.sqrt(ux * ux + uy * uy + uz * uz);
-  const driven = drive.used && drive.rate[i]! > 0 ? (fps * (1 - Math.exp(-drive.rate[i]!))) / drive.rate[i]! : 0;
-  const of = (axis: 'x' | 'y' | 'z', u: number) => acceleration[axis][i]! + rate * u + (driven && driven * drive.vector[axis][i]!);
-  return [of('x', ux), of('y', uy), of('z', uz)];
+function felt({ acceleration, dragRate, quadratic, medium, drive }: Sums, fps: number, count: number, out: VectorColumns): void {
+  for (let i = 0; i < count; i++) {
+    const ux = medium.x[i]!;
+    const uy = medium.y[i]!;
+    const uz = medium.z[i]!;
+    const rate = dragRate[i]! + (quadratic[i] === 0 ? 0 : quadratic[i]! * Math.sqrt(ux * ux + uy * uy + uz * uz));
+    out.x[i] = acceleration.x[i]! + rate * ux;
+    out.y[i] = acceleration.y[i]! + rate * uy;
+    out.z[i] = acceleration.z[i]! + rate * uz;
+    if (!drive.used || drive.rate[i] === 0) continue;
+    const driven = (fps * (1 - Math.exp(-drive.rate[i]!))) / drive.rate[i]!;
+    out.x[i]! += driven * drive.vector.x[i]!;
+    out.y[i]! += driven * drive.vector.y[i]!;
+    out.z[i]! += driven * drive.vector.z[i]!;
+  }
 }
 
 /**
@@ -114,13 +123,8 @@ export function samplerOf(scene: Scene, assets: Assets, subject: Subject, frame:
       read(places, count, out, weight) {
         load(places, count);
         evaluateStack(stack, block, room, sums, undefined, share);
-        for (let i = 0; i < count; i++) {
-          const [x, y, z] = felt(sums, stack.fps, i);
-          out.x[i] = x;
-          out.y[i] = y;
-          out.z[i] = z;
-          if (weight) weight[i] = 1;
-        }
+        felt(sums, stack.fps, count, out);
+        weight?.fill(1, 0, count);
       },
     };
   }

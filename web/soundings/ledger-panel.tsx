@@ -177,8 +177,8 @@ export function LedgerPanel() {
               </tr>
             </thead>
             <tbody>
-              {rows.map(({ name, values }) => (
-                <tr key={name} className="border-t border-rule/60">
+              {rows.map(({ name, values }, i) => (
+                <tr key={i} className="border-t border-rule/60">
                   <td>{name}</td>
                   <td className="num text-right">{at(values, index)}</td>
                   <td className="num text-right">{shown(sum(values))}</td>

@@ -29,7 +29,14 @@ export interface Line {
 /** What is measured, and what comes of it. */
 export interface Soundings {
   readonly slice: {
-    readonly order: At & { readonly subject: Subject; readonly plane: Plane; readonly shows: Shows; readonly streamlines: boolean };
+    readonly order: At & {
+      readonly subject: Subject;
+      readonly plane: Plane;
+      readonly shows: Shows;
+      readonly streamlines: boolean;
+      /** With fewer readings and without streamlines, while it is still being moved. */
+      readonly quick: boolean;
+    };
     readonly answer: SliceAnswer;
   };
   readonly profile: {

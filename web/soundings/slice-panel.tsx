@@ -1,3 +1,4 @@
+import { useEffect, useState } from 'react';
 import { pretendedOf } from '../../core/measure/subject';
 import { Choice, LabelledRow } from '../parts/parameter-row';
 import { useRunningScene } from '../stage/running';
@@ -52,10 +53,25 @@ export function SliceControls() {
   );
 }
 
+/** Milliseconds without a change until a slice is read in full. */
+const REST = 150;
+
+/** Whether something has stayed as it is for a while. */
+function useRested(key: string): boolean {
+  const [rested, setRested] = useState('');
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(key), REST);
+    return () => clearTimeout(timer);
+  }, [key]);
+  return rested === key;
+}
+
 export function SlicePanel() {
   const scene = useRunningScene();
   const frame = useSceneFrame();
   const { subject, shows, emitter, plane, streamlines } = useSoundings();
+  const key = JSON.stringify([identity(scene), frame, subject, shows, emitter, plane, streamlines]);
+  const quick = !useRested(key);
   const order = {
     sort: 'slice',
     scene,
@@ -65,8 +81,9 @@ export function SlicePanel() {
     plane: rectangleOf(plane),
     shows,
     streamlines,
+    quick,
   } as const;
-  const sounded = useSounding<'slice'>(order, JSON.stringify([identity(scene), frame, subject, shows, emitter, plane, streamlines]));
+  const sounded = useSounding<'slice'>(order, `${key} ${quick}`);
   return (
     <>
       {sounded.refused !== undefined && <Told sounded={sounded} />}

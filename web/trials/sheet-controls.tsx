@@ -82,7 +82,7 @@ export function SheetControls() {
   const all = useMemo(() => variablesOf(scene), [scene]);
   const { across, down, frames, particles, sheet, fault, order } = useTrials();
   const made = sheet?.trials.filter((t) => t.fine >= 1 || t.refused !== undefined).length ?? 0;
-  const busy = sheet !== undefined && made < sheet.trials.length;
+  const busy = sheet !== undefined && !sheet.stopped && made < sheet.trials.length;
   return (
     <section aria-label="What is tried" className="px-4 py-2">
       <h2 className="pb-1 font-semibold">What is tried</h2>

@@ -36,6 +36,8 @@ export interface Sheet {
   readonly first: number;
   readonly through: number;
   readonly trials: readonly Trial[];
+  /** Whether what was not made yet has been given up. */
+  readonly stopped: boolean;
   /** Milliseconds from the start to the first picture of every cell, and to the last of all. */
   readonly seconds: { readonly started: number; readonly pictured: number | undefined; readonly done: number | undefined };
 }
@@ -154,6 +156,7 @@ export function makeSheet(scene: Scene): void {
       first,
       through,
       trials: cells.map((cell) => ({ ...cell, shots: [], fine: 0, measured: undefined, refused: undefined, marked: false })),
+      stopped: false,
       seconds: { started: performance.now(), pictured: undefined, done: undefined },
     };
     setTrials({ sheet, fault: undefined, chosen: undefined, at: Math.min(useTrials.getState().at, frames) });
@@ -169,7 +172,9 @@ export function makeSheet(scene: Scene): void {
 
 /** Stops what is not made yet. */
 export function stopSheet(): void {
+  const { sheet } = useTrials.getState();
   runner.stop();
+  if (sheet) setTrials({ sheet: { ...sheet, stopped: true } });
 }
 
 /** Marks a trial, or takes its mark away. */
