@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
@@ -32,6 +33,8 @@ test('a sheet of 8 × 8 trials of 2 000 particles over 48 frames fills in while 
   console.log(`sheet of 8 × 8: ${await times(page).innerText()}; longest task ${longest} ms of ${tasks.length} over 50 ms`);
   expect(longest).toBeLessThan(1000);
   await page.getByRole('button', { name: 'Pause all' }).click();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)).toEqual([]);
   // Every cell is another picture.
   const pictures = await cells(page)
     .locator('canvas')

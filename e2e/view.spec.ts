@@ -144,6 +144,8 @@ for (const [name, path] of [
   ['Scenes', ''],
   ['Studio', '/'],
   ['Output', '/output'],
+  ['Soundings', '/soundings?of=population'],
+  ['Trials', '/trials'],
 ] as const)
   test(`${name} has no accessibility violations that axe finds`, async ({ page }) => {
     if (path === '') await page.goto('/');

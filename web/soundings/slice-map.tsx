@@ -131,6 +131,25 @@ function drawArrows(context: CanvasRenderingContext2D, { answer: { arrows } }: D
   context.stroke();
 }
 
+/** Writes the number of each zone into the middle of what is in it. */
+function drawZones(context: CanvasRenderingContext2D, { answer }: Drawn, width: number): void {
+  const { values, columns, rows, most } = answer;
+  context.font = '12px "Martian Mono Variable", monospace';
+  context.textAlign = 'center';
+  context.textBaseline = 'middle';
+  context.fillStyle = LAMP;
+  for (let zone = 1; zone <= most; zone++) {
+    let [n, x, y] = [0, 0, 0];
+    for (let i = 0; i < values.length; i++)
+      if (values[i] === zone) {
+        n++;
+        x += i % columns;
+        y += Math.floor(i / columns);
+      }
+    if (n > 0) context.fillText(String(zone), ((x / n + 0.5) / columns) * width, width - ((y / n + 0.5) / rows) * width);
+  }
+}
+
 /** The value of a slice at (a, b) in −1 … 1. */
 function valueAt({ values, columns, rows }: SliceAnswer, a: number, b: number): number {
   const [x, y] = [((a + 1) / 2) * columns - 0.5, ((b + 1) / 2) * rows - 0.5];
@@ -199,6 +218,7 @@ export function SliceMap({ answer }: { answer: SliceAnswer }) {
     drawContours(context, drawn, side);
     if (streamlines) drawStreamlines(context, drawn, side);
     if (arrows) drawArrows(context, drawn, side);
+    if (shows === 'zones') drawZones(context, drawn, side);
   }, [answer, shows, arrows, streamlines, plane.half, side]);
   const place = (event: React.PointerEvent): readonly [number, number] => {
     const { left, top, width, height } = canvas.current!.getBoundingClientRect();

@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import type { NumberParameter } from '../../core/describe/parameters';
 import { MEASURE_NAMES, type Measure } from '../../core/trials/trial';
 import { variablesOf, type Variable } from '../../core/trials/variation';
@@ -80,7 +81,17 @@ function AxisRows({ name, axis, all, onChange }: { name: string; axis: Axis; all
 export function SheetControls() {
   const scene = useScene();
   const all = useMemo(() => variablesOf(scene), [scene]);
-  const { across, down, frames, particles, sheet, fault, order } = useTrials();
+  const { across, down, frames, particles, sheet, fault, order } = useTrials(
+    useShallow((state) => ({
+      across: state.across,
+      down: state.down,
+      frames: state.frames,
+      particles: state.particles,
+      sheet: state.sheet,
+      fault: state.fault,
+      order: state.order,
+    })),
+  );
   const made = sheet?.trials.filter((t) => t.fine >= 1 || t.refused !== undefined).length ?? 0;
   const busy = sheet !== undefined && !sheet.stopped && made < sheet.trials.length;
   return (

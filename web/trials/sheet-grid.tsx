@@ -41,7 +41,8 @@ function Enlarged({ sheet, trial, above }: { sheet: Sheet; trial: Trial; above: 
 
 /** The contact sheet. */
 export function SheetGrid({ sheet }: { sheet: Sheet }) {
-  const { chosen, order } = useTrials();
+  const chosen = useTrials((state) => state.chosen);
+  const order = useTrials((state) => state.order);
   const [over, setOver] = useState<number>();
   // It is shown where the trial itself is not.
   const [low, setLow] = useState(false);
