@@ -3,14 +3,15 @@ import { actions } from '../actions';
 import { rules } from '../groups';
 import type { Assets } from '../scene/assets';
 import { completeGroup } from '../scene/complete';
-import type { Field, Scene } from '../scene/document';
-import { particleBlock } from '../stack/block';
+import type { Scene } from '../scene/document';
 import { compileStack, placeStack } from '../stack/compile';
 import type { Leaf } from '../stack/combine';
 import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
 import { sumsOfBlock } from '../stack/sums';
 import { withCourses } from '../step/courses';
+import { sizesOf } from './plane';
+import { putAt, restingBlock } from './resting-block';
 import { readAll, samplerOf, type Pretended } from './subject';
 
 /** Points on a line, at most a block of them. */
@@ -23,8 +24,6 @@ export function pointsBetween(from: Vector, to: Vector, n = POINTS): VectorColum
     (['x', 'y', 'z'] as const).forEach((axis, a) => (places[axis][i] = from[a]! + ((to[a]! - from[a]!) * i) / (n - 1)));
   return places;
 }
-
-const sizes = ({ x, y, z }: VectorColumns): Float64Array => x.map((_, i) => Math.sqrt(x[i]! ** 2 + y[i]! ** 2 + z[i]! ** 2));
 
 /** A curve along a line. */
 export interface Curve {
@@ -42,53 +41,39 @@ export function curvesAlong(
   pretended: Pretended,
 ): { readonly fields: readonly Curve[]; readonly sum: Curve } {
   const places = pointsBetween(line.from, line.to);
+  const leaves = leavesAlong(scene, assets, places, frame, pretended);
   const heard = scene.fields.flatMap((field): Curve[] => {
-    const leaf = leafAlong(scene, assets, field, places, frame, pretended);
+    const leaf = leaves.get(field.id);
     if (!leaf) return [];
-    const values = sizes(leaf.vector).map((size, i) => size * Math.abs(leaf.weight[i]!));
+    const values = sizesOf(leaf.vector).map((size, i) => size * Math.abs(leaf.weight[i]!));
     return values.some((v) => v !== 0) ? [{ name: field.name, unit: actions.get(field.actsAs).vectorUnit, values }] : [];
   });
   const found = vectorColumns(POINTS);
   readAll(samplerOf(scene, assets, { of: 'stack' }, frame, pretended), places, found);
-  return { fields: heard, sum: { name: 'Sum', unit: 'm/s²', values: sizes(found) } };
+  return { fields: heard, sum: { name: 'Sum', unit: 'm/s²', values: sizesOf(found) } };
 }
 
-/** What a field delivers within the whole stack at places; undefined where it is not heard. */
-export function leafAlong(
+/** What fields deliver within the whole stack at places, at most a block of them, by id; those that are not heard are left out. */
+export function leavesAlong(
   scene: Scene,
   assets: Assets,
-  field: Field,
   places: VectorColumns,
   frame: number,
   pretended: Pretended,
-): { weight: Float64Array; vector: VectorColumns } | undefined {
+): ReadonlyMap<string, { readonly weight: Float64Array; readonly vector: VectorColumns }> {
   const stack = compileStack(withCourses(scene, assets), assets);
   placeStack(stack, frame);
-  const block = blockAt(places, frame / scene.time.fps, pretended);
-  let found: Leaf | undefined;
-  evaluateStack(stack, block, rowScratch(), sumsOfBlock(), (leaf) => {
-    if (leaf.row.field.id === field.id) found = leaf;
-  });
-  if (!found) return undefined;
-  const n = block.count;
-  const { x, y, z } = found.vector;
-  return { weight: found.weight.slice(0, n), vector: { x: x.slice(0, n), y: y.slice(0, n), z: z.slice(0, n) } };
-}
-
-/** A block of pretended particles at rest at places, at a time in seconds. */
-export function blockAt({ x, y, z }: VectorColumns, time: number, { emitter, mass, drag }: Pretended) {
-  const block = particleBlock();
-  block.count = x.length;
-  block.emitter = emitter;
-  block.position.x.set(x);
-  block.position.y.set(y);
-  block.position.z.set(z);
-  block.mass.fill(mass);
-  block.drag.fill(drag);
-  block.time.fill(time);
-  block.life.fill(2);
-  block.age.fill(1);
-  return block;
+  const block = restingBlock(frame / scene.time.fps, pretended);
+  const n = places.x.length;
+  putAt(block, places, n);
+  const leaves: Leaf[] = [];
+  evaluateStack(stack, block, rowScratch(), sumsOfBlock(), (leaf) => void leaves.push(leaf));
+  return new Map(
+    leaves.map(({ row, weight, vector: { x, y, z } }) => [
+      row.field.id,
+      { weight: weight.slice(0, n), vector: { x: x.slice(0, n), y: y.slice(0, n), z: z.slice(0, n) } },
+    ]),
+  );
 }
 
 /** Fields of a line under each of the rules by which groups combine: each by itself first, then what the rule makes of all. */
@@ -109,7 +94,7 @@ export function combinedAlong(
   const curve = (name: string, of: Scene, subject: Parameters<typeof samplerOf>[2]): Curve => {
     const found = vectorColumns(POINTS);
     readAll(samplerOf(of, assets, subject, frame, pretended), places, found);
-    return { name, unit, values: sizes(found) };
+    return { name, unit, values: sizesOf(found) };
   };
   const together = (rule: string): Scene => ({
     ...scene,

@@ -49,14 +49,19 @@ export function tilesOn(plane: Plane, columns: number, rows: number): { readonly
   return { places: gridOn(plane, columns, rows, cells), cells };
 }
 
+/** Lengths of vectors. */
+export function sizesOf({ x, y, z }: VectorColumns): Float64Array<ArrayBuffer> {
+  const sizes = new Float64Array(x.length);
+  for (let i = 0; i < sizes.length; i++) sizes[i] = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
+  return sizes;
+}
+
 /** Vectors w·F on a grid of a plane, and how large they are. */
 export function vectorsOn(sampler: Sampler, plane: Plane, columns: number, rows: number): { vector: VectorColumns; size: Float64Array } {
   const places = gridOn(plane, columns, rows);
   const vector = vectorColumns(columns * rows);
   readAll(sampler, places, vector);
-  const size = new Float64Array(columns * rows);
-  for (let i = 0; i < size.length; i++) size[i] = Math.sqrt(vector.x[i]! ** 2 + vector.y[i]! ** 2 + vector.z[i]! ** 2);
-  return { vector, size };
+  return { vector, size: sizesOf(vector) };
 }
 
 /**

@@ -7,7 +7,8 @@ import { compileStack, isGroup, placeStack, type GroupRow, type Row } from '../s
 import { rowScratch } from '../stack/room';
 import { weigh } from '../stack/weigh';
 import { withCourses } from '../step/courses';
-import { blockAt, leafAlong, pointsBetween } from './along';
+import { leavesAlong, pointsBetween } from './along';
+import { putAt, restingBlock } from './resting-block';
 import type { Pretended } from './subject';
 
 /** A falloff along a ray from the place of a field or group: as it is written, with its modulators, and as it arrives. */
@@ -46,7 +47,8 @@ export function profileAlong(
   const size = Math.sqrt(ray.direction.reduce((s, n) => s + n * n, 0));
   const end = ray.direction.map((n) => (n / size) * (ray.far / place.scale)) as unknown as Vector;
   const places = pointsBetween(place.position, outward(place, end));
-  const block = blockAt(places, frame / scene.time.fps, pretended);
+  const block = restingBlock(frame / scene.time.fps, pretended);
+  putAt(block, places, places.x.length);
   const room = rowScratch();
   const alone = { ...row, heard: true, level: 1, sends: scene.emitters.map(() => 1) };
   const own = isGroup(row) || row.action.blends ? row.strength || 1 : 1;
@@ -56,7 +58,7 @@ export function profileAlong(
   };
   const written = weights({ ...alone, modulators: [] });
   const modulated = weights(alone);
-  const leaf = isGroup(row) ? undefined : leafAlong(scene, assets, row.field, places, frame, pretended);
+  const leaf = isGroup(row) ? undefined : leavesAlong(scene, assets, places, frame, pretended).get(row.field.id);
   const delivered = isGroup(row) ? undefined : (leaf?.weight.map((w) => w / own) ?? new Float64Array(block.count));
   const at = new Float64Array(block.count).map((_, i) => (ray.far * i) / (block.count - 1));
   return { at, written, modulated, delivered, reasons: reasonsFor(scene, row, pretended, { written, modulated, delivered }) };

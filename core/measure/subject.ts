@@ -1,7 +1,7 @@
 import type { VectorColumns } from '../math/vector';
 import type { Assets } from '../scene/assets';
 import type { Scene } from '../scene/document';
-import { BLOCK, particleBlock, type ParticleBlock } from '../stack/block';
+import { BLOCK, type ParticleBlock } from '../stack/block';
 import { combineGroup, deliver } from '../stack/combine';
 import { compileStack, placeStack, type GroupRow, type Row, type Stack } from '../stack/compile';
 import { evaluateStack } from '../stack/evaluate';
@@ -9,6 +9,7 @@ import { innerOf, rowScratch, type RowScratch } from '../stack/room';
 import { sumsOfBlock, type Sums } from '../stack/sums';
 import { evaluateRow, weigh } from '../stack/weigh';
 import { withCourses } from '../step/courses';
+import { putAt, restingBlock } from './resting-block';
 
 /** What is sounded: one field, one group, or the whole stack as an emitter’s particles hear it. */
 export type Subject = { readonly of: 'field' | 'group'; readonly id: string } | { readonly of: 'stack' };
@@ -43,13 +44,7 @@ function rowReader(stack: Stack, row: Row, block: ParticleBlock, room: RowScratc
   return (out: VectorColumns, weight?: Float64Array) => {
     const { count } = block;
     if (!evaluateRow(stack, alone, block, room)) return silence(out, weight, count);
-    for (let i = 0; i < count; i++) {
-      const w = room.weight[i]!;
-      out.x[i] = w * room.vector.x[i]!;
-      out.y[i] = w * room.vector.y[i]!;
-      out.z[i] = w * room.vector.z[i]!;
-      if (weight) weight[i] = w;
-    }
+    tell(room.weight, room.vector, count, out, weight);
   };
 }
 
@@ -60,14 +55,18 @@ function groupReader(stack: Stack, row: GroupRow, block: ParticleBlock, room: Ro
     if (!row.action || !weigh(stack, alone, block, room)) return silence(out, weight, count);
     const inner = innerOf(room);
     deliver(row.action, room.weight, combineGroup(stack, alone, block, inner), count, inner.vector, inner.value);
-    for (let i = 0; i < count; i++) {
-      const w = inner.value[i]!;
-      out.x[i] = w * inner.vector.x[i]!;
-      out.y[i] = w * inner.vector.y[i]!;
-      out.z[i] = w * inner.vector.z[i]!;
-      if (weight) weight[i] = w;
-    }
+    tell(inner.value, inner.vector, count, out, weight);
   };
+}
+
+/** w·F, and w where it is asked for. */
+function tell(w: Float64Array, { x, y, z }: VectorColumns, count: number, out: VectorColumns, weight: Float64Array | undefined): void {
+  for (let i = 0; i < count; i++) {
+    out.x[i] = w[i]! * x[i]!;
+    out.y[i] = w[i]! * y[i]!;
+    out.z[i] = w[i]! * z[i]!;
+    if (weight) weight[i] = w[i]!;
+  }
 }
 
 function silence({ x, y, z }: VectorColumns, weight: Float64Array | undefined, count: number): void {
@@ -99,29 +98,15 @@ function felt({ acceleration, dragRate, quadratic, medium, drive }: Sums, fps: n
 export function samplerOf(scene: Scene, assets: Assets, subject: Subject, frame: number, pretended: Pretended): Sampler {
   const stack = compileStack(withCourses(scene, assets), assets);
   placeStack(stack, frame);
-  const block = particleBlock();
+  const block = restingBlock(frame / scene.time.fps, pretended);
   const room = rowScratch();
-  const load = ({ x, y, z }: VectorColumns, count: number) => {
-    block.count = count;
-    for (let i = 0; i < count; i++) {
-      block.position.x[i] = x[i]!;
-      block.position.y[i] = y[i]!;
-      block.position.z[i] = z[i]!;
-    }
-  };
-  block.mass.fill(pretended.mass);
-  block.drag.fill(pretended.drag);
-  block.time.fill(frame / scene.time.fps);
-  block.life.fill(2);
-  block.age.fill(1);
-  block.emitter = pretended.emitter;
   if (subject.of === 'stack') {
     const sums = sumsOfBlock();
     const share = stack.twins?.shareOf(stack, pretended.emitter);
     return {
       unit: 'm/s²',
       read(places, count, out, weight) {
-        load(places, count);
+        putAt(block, places, count);
         evaluateStack(stack, block, room, sums, undefined, share);
         felt(sums, stack.fps, count, out);
         weight?.fill(1, 0, count);
@@ -134,7 +119,7 @@ export function samplerOf(scene: Scene, assets: Assets, subject: Subject, frame:
   return {
     unit: row.action?.vectorUnit ?? '',
     read(places, count, out, weight) {
-      load(places, count);
+      putAt(block, places, count);
       read(out, weight);
     },
   };

@@ -1,5 +1,5 @@
 import { normalised, vectorColumns, type Vector, type VectorColumns } from '../../core/math/vector';
-import { derivativesAt, gridOn, tilesOn } from '../../core/measure/plane';
+import { derivativesAt, gridOn, sizesOf, tilesOn } from '../../core/measure/plane';
 import { streamlinesOn } from '../../core/measure/streamlines';
 import { readAll, samplerOf, type Sampler } from '../../core/measure/subject';
 import { zonesAt } from '../../core/measure/zones-at';
@@ -23,9 +23,7 @@ function read(sampler: Sampler, { plane, shows }: Order<'slice'>, side: number, 
   const weight = new Float64Array(places.x.length);
   readAll(sampler, places, found, weight);
   if (shows === 'weight') return weight;
-  const { x, y, z } = found;
-  for (let i = 0; i < weight.length; i++) weight[i] = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
-  return weight;
+  return sizesOf(found);
 }
 
 /** Reads a slice. */

@@ -1,7 +1,7 @@
 import type { NumberParameter } from '../../core/describe/parameters';
 import type { Subject } from '../../core/measure/subject';
 import { Choice, LabelledRow } from '../parts/parameter-row';
-import { NumberBox, NumberRow } from '../parts/number-field';
+import { NumberRow } from '../parts/number-field';
 import { useScene } from '../store/scene-store';
 import { setSounding, useSoundings, type SlicePlane } from './sounding-store';
 
@@ -122,28 +122,19 @@ export function PlaneRows() {
 /** The two ends of a line. */
 export function LineRows() {
   const line = useSoundings((state) => state.line);
-  return (
-    <>
-      {(['from', 'to'] as const).map((end) => (
-        <div key={end} className="grid grid-cols-[3.5rem_1fr] items-baseline border-b border-rule/60 py-1">
-          <span className="text-second">{end === 'from' ? 'From' : 'To'}</span>
-          <span className="grid grid-cols-[1fr_1fr_1fr_2.5rem] items-baseline gap-1">
-            {(['X', 'Y', 'Z'] as const).map((axis, i) => (
-              <NumberBox
-                key={axis}
-                label={`${end === 'from' ? 'From' : 'To'} ${axis}`}
-                unit=" "
-                parameter={metres(axis, 'An end of the line.', [-20, 20])}
-                value={line[end][i]!}
-                onChange={(value) => setSounding({ line: { ...line, [end]: line[end].map((n, k) => (k === i ? value : n)) } })}
-              />
-            ))}
-            <span className="num text-faint">m</span>
-          </span>
-        </div>
-      ))}
-    </>
-  );
+  const ends = (['from', 'to'] as const).flatMap((end) => (['X', 'Y', 'Z'] as const).map((axis, i) => ({ end, axis, i })));
+  return ends.map(({ end, axis, i }) => {
+    const label = `${end === 'from' ? 'From' : 'To'} ${axis}`;
+    return (
+      <NumberRow
+        key={label}
+        label={label}
+        parameter={metres(label, 'An end of the line.', [-20, 20])}
+        value={line[end][i]!}
+        onChange={(value) => setSounding({ line: { ...line, [end]: line[end].map((n, k) => (k === i ? value : n)) } })}
+      />
+    );
+  });
 }
 
 /** Something that is on or off. */

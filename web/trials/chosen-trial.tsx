@@ -9,7 +9,7 @@ import { useStage } from '../stage/stage';
 import { changeScene, openedScene } from '../store/scene-store';
 import { branch, keepTrial } from './keep-trial';
 import { labelOf, unitOf } from './sheet-grid';
-import { finerAround, mark, useTrials, type Sheet } from './trials-store';
+import { finerAround, mark, useTrials, valueText, type Sheet } from './trials-store';
 
 /** Words parted by commas, as tags. */
 export const tagsOf = (text: string): string[] => [
@@ -58,7 +58,7 @@ export function ChosenTrial({ sheet }: { sheet: Sheet }) {
   };
   return (
     <section aria-label="Chosen trial" className="border-t border-rule px-4 py-2">
-      <h2 className="font-semibold">{trial.values.map(([, value]) => (typeof value === 'number' ? shown(value) : value)).join(' · ')}</h2>
+      <h2 className="font-semibold">{trial.values.map(([, value]) => valueText(value)).join(' · ')}</h2>
       <dl className="grid grid-cols-[1fr_max-content] gap-x-3 text-second">
         {trial.values.map(([address, value], i) => (
           <div key={address} className="contents">

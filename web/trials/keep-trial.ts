@@ -2,16 +2,9 @@ import type { LogEntry, TrialPage } from '../../formats/log-entry';
 import { withValues } from '../../core/trials/variation';
 import type { Scene } from '../../core/scene/document';
 import { api } from '../api';
-import { shown } from '../charts/chart-data';
+import { base64Of } from '../parts/base64';
 import { pictureOf } from '../scenes/thumbnail';
-import type { Sheet, Trial } from './trials-store';
-
-async function base64(blob: Blob): Promise<string> {
-  const bytes = new Uint8Array(await blob.arrayBuffer());
-  let text = '';
-  for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192));
-  return btoa(text);
-}
+import { valueText, type Sheet, type Trial } from './trials-store';
 
 /** A trial as a page of the logbook. */
 export function pageOf(sheet: Sheet, trial: Trial): TrialPage {
@@ -36,12 +29,10 @@ export async function keepTrial(
 ): Promise<LogEntry> {
   const page = pageOf(sheet, trial);
   const picture = await pictureOf(withValues(sheet.scene, trial.values), sheet.through, new AbortController().signal);
-  const title = page.values
-    .map(({ label, value, unit }) => `${label} ${typeof value === 'number' ? shown(value) : value}${unit ? ` ${unit}` : ''}`)
-    .join('; ');
+  const title = page.values.map(({ label, value, unit }) => `${label} ${valueText(value)}${unit ? ` ${unit}` : ''}`).join('; ');
   return api.keepEntry(
     { scene: id, sceneName: scene.name, sort: 'trial', title: title.slice(0, 120), note, tags, document: page },
-    picture && (await base64(picture)),
+    picture && base64Of(new Uint8Array(await picture.arrayBuffer())),
   );
 }
 

@@ -5,6 +5,7 @@ import { logbookMarkdown, type LogEntry, type TrialPage } from '../../formats/lo
 import { VariationError, withValues } from '../../core/trials/variation';
 import { api } from '../api';
 import { shown } from '../charts/chart-data';
+import { base64Of } from '../parts/base64';
 import { SaidLine, type Said } from '../parts/said';
 import { saveFile } from '../parts/save-file';
 import { changeScene } from '../store/scene-store';
@@ -92,7 +93,7 @@ function Page({ entry, onChanged }: { entry: LogEntry; onChanged: () => void }) 
               void (entry.pictured ? api.entryPicture(entry.id) : Promise.resolve(undefined)).then(async (bytes) => {
                 await api.removeEntry(entry.id);
                 onChanged();
-                removed = { entry: rest, picture: bytes && btoa(Array.from(bytes, (b) => String.fromCharCode(b)).join('')) };
+                removed = { entry: rest, picture: bytes && base64Of(bytes) };
               }, tell);
             }}
           >

@@ -32,11 +32,14 @@ const PARTICLES: NumberParameter = {
   help: 'About how many each trial has at its last frame: a true sample of the scene.',
 };
 
+/** The thing that an address is of. */
+const rootOf = (address: string) => address.split('/').slice(0, -1).join('/');
+
 /** One number that is varied, and over what. */
 function AxisRows({ name, axis, all, onChange }: { name: string; axis: Axis; all: readonly Variable[]; onChange: (axis: Axis) => void }) {
-  const things = [...new Map(all.map((v) => [v.address.split('/').slice(0, -1).join('/'), v.thing]))];
-  const root = axis.address.split('/').slice(0, -1).join('/');
-  const own = all.filter((v) => v.address.split('/').slice(0, -1).join('/') === root);
+  const things = [...new Map(all.map((v) => [rootOf(v.address), v.thing]))];
+  const root = rootOf(axis.address);
+  const own = all.filter((v) => rootOf(v.address) === root);
   const choose = (variable: Variable | undefined) => variable && onChange({ address: variable.address, text: usualText(variable) });
   const now = all.find((v) => v.address === axis.address);
   return (
@@ -47,7 +50,7 @@ function AxisRows({ name, axis, all, onChange }: { name: string; axis: Axis; all
           value={root}
           options={things.map(([value, label]) => ({ value, label }))}
           onChange={(chosen) => {
-            const of = all.filter((v) => v.address.split('/').slice(0, -1).join('/') === chosen);
+            const of = all.filter((v) => rootOf(v.address) === chosen);
             choose(of.find((v) => v.address.endsWith('/strength')) ?? of[0]);
           }}
         />

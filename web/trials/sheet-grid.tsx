@@ -3,10 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { MEASURES, type Measure } from '../../core/trials/trial';
 import { shown } from '../charts/chart-data';
 import { CellPicture } from './cell-picture';
-import { mark, setTrials, useTrials, type Sheet, type Trial } from './trials-store';
-
-/** What a value of a trial is called. */
-const valueText = (value: number | string) => (typeof value === 'number' ? shown(value) : value);
+import { mark, setTrials, useTrials, valueText, type Sheet, type Trial } from './trials-store';
 
 export const unitOf = (measure: Measure): string => (measure === 'difference' ? 'm' : MEASURES[measure].unit);
 export const labelOf = (measure: Measure): string => (measure === 'difference' ? 'difference from the current' : MEASURES[measure].label);

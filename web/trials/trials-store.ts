@@ -1,8 +1,18 @@
 import { create } from 'zustand';
 import { estimateRun } from '../../core/step/estimate';
-import { cellsOf, readVariation, variablesOf, VariationError, type Cell, type Variable, type Variation } from '../../core/trials/variation';
+import {
+  cellsOf,
+  readVariation,
+  variablesOf,
+  VariationError,
+  type Cell,
+  type TrialValue,
+  type Variable,
+  type Variation,
+} from '../../core/trials/variation';
 import type { Measure, Measured } from '../../core/trials/trial';
 import type { Scene } from '../../core/scene/document';
+import { shown } from '../charts/chart-data';
 import { useAssets } from '../stage/scene-assets';
 import type { FromTrial, Shot } from './orders';
 import { SheetRunner } from './sheet-runner';
@@ -76,6 +86,9 @@ export const useTrials = create<TrialsState>()(() => ({
 }));
 
 export const setTrials = (change: Partial<TrialsState>) => useTrials.setState(change);
+
+/** What a value of a trial is called. */
+export const valueText = (value: TrialValue): string => (typeof value === 'number' ? shown(value) : value);
 
 /** Steps through what is usual for a number, or through all that can be chosen. */
 export function usualText({ options, usual = [0, 1], whole }: Variable): string {
