@@ -1,4 +1,5 @@
 import { completeScene, type Written } from '../core/scene/complete';
+import { twins } from '../core/stack/twins';
 import { Simulation, WHOLE } from '../core/step/simulation';
 
 /** The five-field stack: gravity, a wind that carries, a vortex and an attractor in balls, turbulence of so many octaves. */
@@ -25,5 +26,5 @@ export function burstRun(fields: readonly Written[], count: number, portion = WH
     ],
     fields: fields.map((field, i) => ({ id: `f${i}`, name: `F${i}`, ...field })),
   });
-  return new Simulation(scene, new Map(), portion);
+  return new Simulation(scene, new Map(), portion, undefined, twins()?.room);
 }

@@ -1,30 +1,58 @@
-import { BLOCK } from '../core/stack/block';
+/**
+ * Where things lie in the memory of the kernel, bytes, and what the words of a program are, four bytes each: those of assembly/program.ts and assembly/noise.ts. What is free
+ * begins at {@link FREE}.
+ */
 
-/** Where things lie in the memory of the kernel, bytes. TABLE and the way from one column of a vector to the next stand in assembly/ too. */
-export const TABLE = 1024;
+/** Particles that are worked on together, and from one column of a piece to the next. */
+export const PIECE = 128;
+const COLUMN = 4 * PIECE;
 
-const COLUMN = 4 * BLOCK;
-const VECTOR = 3 * COLUMN;
-let end = 4096;
-const room = (bytes: number): number => (end += bytes) - bytes;
+/** Where the columns of a run stand: its float columns, then times of birth in doubles. */
+export const COLUMNS = 64;
+export const RUN_COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'mass', 'drag', 'life'] as const;
+export const BIRTH = RUN_COLUMNS.length;
+/** When a step begins and ends, in doubles; where the list of the dying stands. */
+export const BEGIN = 128;
+export const END = 136;
+export const DYING = 144;
 
-/** Vectors: places, velocities, accelerations, the velocity of the medium, places seen from a field, its vectors, places in its drift. */
-export const PLACE = room(VECTOR);
-export const VELOCITY = room(VECTOR);
-export const ACCELERATION = room(VECTOR);
-export const MEDIUM = room(VECTOR);
-export const LOCAL = room(VECTOR);
-export const OUT = room(VECTOR);
-export const DRIFTED = room(VECTOR);
-/** Columns: weights, how late a particle begins, its own step, mass, linear and quadratic drag. */
-export const WEIGHT = room(COLUMN);
-export const LATE = room(COLUMN);
-export const STEP = room(COLUMN);
-export const MASS = room(COLUMN);
-export const RATE = room(COLUMN);
-export const QUADRATIC = room(COLUMN);
-/** How long they live; and the slots of those that die. */
-export const LIFE = room(COLUMN);
-export const DYING = room(COLUMN);
-/** In doubles: times of birth. */
-export const BIRTH = room(2 * COLUMN);
+/** The directions of simplex noise, sixteen bytes an axis. */
+export const DIRECTIONS = 1024;
+
+/** Columns of a piece. */
+export const LATE = 4096;
+const STEP = LATE + COLUMN;
+const WEIGHT = STEP + COLUMN;
+const LOCAL = WEIGHT + COLUMN;
+export const ACCELERATION = LOCAL + 3 * COLUMN;
+export const MEDIUM = ACCELERATION + 3 * COLUMN;
+export const RATE = MEDIUM + 3 * COLUMN;
+export const QUADRATIC = RATE + COLUMN;
+
+/** The program: its head, then its rows, then the octaves of its noises. */
+export const PROGRAM = 16384;
+export const PROGRAM_END = 196608;
+export const FREE = PROGRAM_END;
+
+/** Words of the head of a program. */
+export const HEAD = { rows: 0, rowsEnd: 1, acceleration: 2, medium: 5, rate: 8, quadratic: 9, carries: 10, squares: 11, size: 16 } as const;
+/** Words of a row. */
+export const ROW = {
+  kind: 0,
+  flags: 1,
+  target: 2,
+  origin: 3,
+  shrink: 6,
+  rotation: 7,
+  curve: 16,
+  core: 17,
+  slope: 18,
+  send: 19,
+  vector: 20,
+  own: 23,
+  size: 48,
+} as const;
+export const KINDS = { same: 0, curl: 1, vortex: 2, pull: 3, slow: 4 } as const;
+export const FLAGS = { moved: 1, turned: 2, bounded: 4, weighty: 8, drifts: 16, sized: 32, gathers: 64 } as const;
+/** Words of an octave. */
+export const OCTAVE = 4;

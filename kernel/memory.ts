@@ -1,54 +1,34 @@
-import { GRADIENTS, gradientTable } from '../core/noise/gradients';
-import { BLOCK } from '../core/stack/block';
-import { TABLE } from './layout';
+import { DIRECTIONS } from '../core/noise/directions';
+import type { ColumnRoom } from '../core/step/column-room';
+import { DIRECTIONS as AT_DIRECTIONS, FREE } from './layout';
+import { Heap } from './heap';
 import { KERNEL } from './wasm';
 
-type Column = number;
+/** Of WebAssembly’s memory, bytes. */
+const PAGE = 65536;
+/** 4 GiB: all that 32 bits tell. */
+const MOST_PAGES = 65536;
 
-/** What assembly/ exports. Places in memory are bytes, see layout.ts. */
-export interface Routines {
-  simplexCurl(from: Column, to: Column, count: number, frequency: number, seed: number, amplitude: number): void;
-  vortex(from: Column, to: Column, count: number, swirl: number, ...numbers: number[]): void;
-  pull(from: Column, to: Column, count: number, strength: number, power: number, soft2: number, hollow2: number): void;
-  drifted(from: Column, to: Column, count: number, late: Column, ...ways: number[]): void;
-  even(at: Column, count: number, size: number): void;
-  fill(at: Column, count: number, value: number): void;
-  local(from: Column, to: Column, count: number, ox: number, oy: number, oz: number, shrink: number, ...rotation: number[]): void;
-  moved(from: Column, to: Column, count: number, ox: number, oy: number, oz: number, shrink: number): void;
-  turn(at: Column, count: number, ...rotation: number[]): void;
-  weigh(from: Column, to: Column, count: number, curve: number, core: number, slope: number, send: number): number;
-  add(from: Column, to: Column, count: number, weights: Column, scale: number, masses: Column): void;
-  addSame(x: number, y: number, z: number, to: Column, count: number, weights: Column, scale: number, masses: Column): void;
-  addNumber(value: number, to: Column, count: number, weights: Column, scale: number): void;
-  times(birth: Column, count: number, begin: number, end: number, late: Column, step: Column): void;
-  dying(birth: Column, life: Column, count: number, time: number, list: Column): number;
-  rates(drag: Column, mass: Column, count: number): void;
-  integrate(
-    place: Column,
-    velocity: Column,
-    count: number,
-    acceleration: Column,
-    rate: Column,
-    quadratic: Column,
-    medium: Column,
-    step: Column,
-  ): number;
-}
-
-/** Three columns of a vector. */
-export interface FloatColumns {
-  readonly x: Float32Array;
-  readonly y: Float32Array;
-  readonly z: Float32Array;
+/** What assembly/ exports. Programs and lists are told by where they stand in memory, bytes; see layout.ts. */
+interface Routines {
+  prepare(): void;
+  /** Sums of up to a piece of particles. */
+  sum(program: number, count: number): void;
+  /** The step of so many particles: how many come to the end of their life, less 2³¹ where any has left all bounds. */
+  step(program: number, count: number): number;
 }
 
 /** The kernel with its memory, in one thread. */
 export interface Kernel {
   readonly run: Routines;
-  column(at: number): Float32Array;
-  vector(at: number): FloatColumns;
-  doubles(at: number): Float64Array;
-  slots(at: number): Uint32Array;
+  /** Room for columns that the kernel can work on where they stand. */
+  readonly room: ColumnRoom;
+  /** A part of the memory that stays: so many entries from a place on. */
+  floats(at: number, count: number): Float32Array;
+  words(at: number, count: number): Uint32Array;
+  doubles(at: number, count: number): Float64Array;
+  /** Where a column stands in the memory, bytes; −1 where it is not in it. */
+  placeOf(column: Float32Array | Float64Array): number;
 }
 
 /** An engine that can’t run the kernel, in words. */
@@ -61,21 +41,43 @@ function bytesOf(base64: string): Uint8Array<ArrayBuffer> {
   return bytes;
 }
 
-/** Makes the kernel ready in this thread. Throws {@link NoKernel} where the engine has no WebAssembly with SIMD. */
+/** Makes the kernel ready in this thread. Throws {@link NoKernel} where the engine has no WebAssembly with SIMD and shared memory. */
 export function startKernel(): Kernel {
   const code = bytesOf(KERNEL);
   if (typeof WebAssembly === 'undefined' || !WebAssembly.validate(code))
     throw new NoKernel('this browser or Node.js has no WebAssembly with SIMD (128 bits), which the simulation takes; a newer one has');
-  const { exports } = new WebAssembly.Instance(new WebAssembly.Module(code));
-  const { memory, ...run } = exports as unknown as Routines & { readonly memory: WebAssembly.Memory };
-  const table = new Float32Array(memory.buffer, TABLE, 4 * GRADIENTS);
-  for (let i = 0; i < GRADIENTS; i++) table.set(gradientTable.subarray(3 * i, 3 * i + 3), 4 * i);
-  const column = (at: number) => new Float32Array(memory.buffer, at, BLOCK);
+  // Shared, so that what stands in it stays where it is when it grows.
+  const memory = new WebAssembly.Memory({ initial: 16, maximum: MOST_PAGES, shared: true });
+  const { exports } = new WebAssembly.Instance(new WebAssembly.Module(code), { env: { memory } });
+  const run = exports as unknown as Routines;
+  run.prepare();
+  const bytes = new Int8Array(memory.buffer, AT_DIRECTIONS, 48);
+  for (let i = 0; i < 16; i++) for (let axis = 0; axis < 3; axis++) bytes[16 * axis + i] = DIRECTIONS[3 * i + axis]!;
+  const heap = new Heap(FREE, memory.buffer.byteLength, (end) => memory.grow(Math.ceil((end - memory.buffer.byteLength) / PAGE)));
+  // A memory that has grown has another buffer over the same bytes.
+  const buffers = new WeakSet<ArrayBufferLike>([memory.buffer]);
+  const here = () => {
+    buffers.add(memory.buffer);
+    return memory.buffer;
+  };
   return {
     run,
-    column,
-    vector: (at) => ({ x: column(at), y: column(at + 4 * BLOCK), z: column(at + 8 * BLOCK) }),
-    doubles: (at) => new Float64Array(memory.buffer, at, BLOCK),
-    slots: (at) => new Uint32Array(memory.buffer, at, BLOCK),
+    room: {
+      floats(count) {
+        const at = heap.take(4 * count);
+        return new Float32Array(here(), at, count);
+      },
+      doubles(count) {
+        const at = heap.take(8 * count);
+        return new Float64Array(here(), at, count);
+      },
+      free(column) {
+        if (buffers.has(column.buffer)) heap.free(column.byteOffset, column.byteLength);
+      },
+    },
+    floats: (at, count) => new Float32Array(memory.buffer, at, count),
+    words: (at, count) => new Uint32Array(memory.buffer, at, count),
+    doubles: (at, count) => new Float64Array(memory.buffer, at, count),
+    placeOf: (column) => (buffers.has(column.buffer) ? column.byteOffset : -1),
   };
 }

@@ -30,22 +30,14 @@ struct Layer {
   float amplitude;
 };
 
-alignas(16) static float gradients[64 * 4];
-
-static I mixed(I h) {
-  h = _mm_mullo_epi32(_mm_xor_si128(h, _mm_srli_epi32(h, 15)), _mm_set1_epi32(0x85ebca6b));
-  h = _mm_mullo_epi32(_mm_xor_si128(h, _mm_srli_epi32(h, 13)), _mm_set1_epi32(0xc2b2ae35));
-  return _mm_xor_si128(h, _mm_srli_epi32(h, 16));
-}
-
-static void pick(const uint32_t *hashes, F &x, F &y, F &z) {
-  auto row = [&](uint32_t h) { return _mm_load_ps(gradients + 4 * (h & 63)); };
-  F r0 = row(hashes[0]), r1 = row(hashes[1]), r2 = row(hashes[2]), r3 = row(hashes[3]);
-  F p = _mm_unpacklo_ps(r0, r1), q = _mm_unpacklo_ps(r2, r3);
-  x = _mm_movelh_ps(p, q);
-  y = _mm_movehl_ps(q, p);
-  z = _mm_movelh_ps(_mm_unpackhi_ps(r0, r1), _mm_unpackhi_ps(r2, r3));
-}
+// The directions of core/noise/directions.ts, sixteen bytes an axis.
+alignas(16) static const int8_t directions[3][16] = {
+    {73, -23, 49, 115, 73, -23, -49, -115, -73, 23, 49, -115, -73, 23, -49, 115},
+    {73, 49, 115, -23, -73, -49, -115, -23, 73, 49, -115, 23, -73, -49, 115, 23},
+    {73, 115, -23, 49, -73, -115, -23, -49, -73, -115, 23, 49, 73, 115, 23, -49},
+};
+/** They come out of that table so long. */
+static const float LENGTH = 127.0f * 16777216.0f;
 
 /** Adds the curl of core/noise/simplex.ts. */
 static void curl(F px, F py, F pz, const Layer &layer, F &ox, F &oy, F &oz) {
@@ -60,29 +52,32 @@ static void curl(F px, F py, F pz, const Layer &layer, F &ox, F &oy, F &oz) {
   F i1 = _mm_and_ps(xy, xz), j1 = _mm_andnot_ps(xy, yz), k1 = _mm_andnot_ps(_mm_or_ps(i1, j1), all);
   F i2 = _mm_or_ps(xy, xz), j2 = _mm_or_ps(_mm_andnot_ps(xy, all), yz), k2 = _mm_andnot_ps(_mm_and_ps(yz, xz), all);
   F oi[4] = {none, i1, i2, all}, oj[4] = {none, j1, j2, all}, ok[4] = {none, k1, k2, all};
-  I hi = _mm_mullo_epi32(_mm_cvttps_epi32(i), A), hj = _mm_mullo_epi32(_mm_cvttps_epi32(j), B), hk = _mm_mullo_epi32(_mm_cvttps_epi32(k), C);
+  I hash = _mm_add_epi32(_mm_add_epi32(_mm_set1_epi32(layer.seed), _mm_mullo_epi32(_mm_cvttps_epi32(i), A)),
+                         _mm_add_epi32(_mm_mullo_epi32(_mm_cvttps_epi32(j), B), _mm_mullo_epi32(_mm_cvttps_epi32(k), C)));
   F cx = none, cy = none, cz = none;
   for (int corner = 0; corner < 4; corner++) {
     F un = splat(corner / 6.0f);
     F dx = add(sub(x0, _mm_and_ps(oi[corner], one)), un), dy = add(sub(y0, _mm_and_ps(oj[corner], one)), un),
       dz = add(sub(z0, _mm_and_ps(ok[corner], one)), un);
     F r = _mm_max_ps(none, sub(sub(sub(splat(0.5f), mul(dx, dx)), mul(dy, dy)), mul(dz, dz)));
-    auto index = [](I h, F o, I by) { return _mm_add_epi32(h, _mm_and_si128(_mm_castps_si128(o), by)); };
-    alignas(16) uint32_t hashes[4];
-    _mm_store_si128((I *)hashes, mixed(_mm_xor_si128(_mm_xor_si128(_mm_set1_epi32(layer.seed), index(hi, oi[corner], A)),
-                                                     _mm_xor_si128(index(hj, oj[corner], B), index(hk, ok[corner], C)))));
-    F wx, wy, wz;
-    pick(hashes, wx, wy, wz);
-    F sign = _mm_and_ps(_mm_load_ps((const float *)hashes), _mm_castsi128_ps(_mm_set1_epi32(0x80000000)));
-    F eight = mul(splat(8), mul(mul(r, r), r));
-    F jet = mul(eight, sub(mul(r, splat(1.25f)), splat(0.5f)));
-    F back = mul(eight, dot(wx, wy, wz, dx, dy, dz));
-    F twist = _mm_xor_ps(add(back, back), sign);
+    auto part = [](F o, I by) { return _mm_and_si128(_mm_castps_si128(o), by); };
+    I h = _mm_add_epi32(_mm_add_epi32(hash, part(oi[corner], A)), _mm_add_epi32(part(oj[corner], B), part(ok[corner], C)));
+    h = _mm_xor_si128(h, _mm_srli_epi32(h, 16));
+    h = _mm_mullo_epi32(h, _mm_or_si128(h, _mm_set1_epi32(1)));
+    // The byte that picks a direction, and nothing in the other three.
+    I pick = _mm_or_si128(_mm_and_si128(h, _mm_set1_epi32(0x0f000000)), _mm_set1_epi32(0x00808080));
+    auto along = [&](int axis) { return _mm_cvtepi32_ps(_mm_shuffle_epi8(_mm_load_si128((const I *)directions[axis]), pick)); };
+    F wx = along(0), wy = along(1), wz = along(2);
+    F sign = _mm_and_ps(_mm_castsi128_ps(h), _mm_castsi128_ps(_mm_set1_epi32(0x80000000)));
+    F f3 = mul(mul(r, r), r);
+    F jet = mul(f3, sub(mul(r, splat(1.25f)), splat(0.5f)));
+    F back = mul(f3, dot(wx, wy, wz, dx, dy, dz));
+    F twist = _mm_xor_ps(mul(back, splat(2 / LENGTH)), sign);
     cx = add(cx, add(add(mul(jet, wx), mul(back, dx)), mul(twist, sub(mul(wy, dz), mul(wz, dy)))));
     cy = add(cy, add(add(mul(jet, wy), mul(back, dy)), mul(twist, sub(mul(wz, dx), mul(wx, dz)))));
     cz = add(cz, add(add(mul(jet, wz), mul(back, dz)), mul(twist, sub(mul(wx, dy), mul(wy, dx)))));
   }
-  F a = splat(layer.amplitude);
+  F a = splat(layer.amplitude * (8 / LENGTH));
   ox = add(ox, mul(a, cx));
   oy = add(oy, mul(a, cy));
   oz = add(oz, mul(a, cz));
@@ -165,13 +160,6 @@ int main(int argc, char **argv) {
   const float dt = atof(argv[3]);
   std::vector<Layer> layers;
   for (int l = 0; l < atoi(argv[4]); l++) layers.push_back({(float)atof(argv[5 + 3 * l]), (int32_t)atoll(argv[6 + 3 * l]), (float)atof(argv[7 + 3 * l])});
-  for (int i = 0; i < 64; i++) {
-    // Spherical Fibonacci points.
-    double z = 1 - (2 * i + 1) / 64.0, r = std::sqrt(1 - z * z), turn = i * 2.399963229728653;
-    gradients[4 * i] = r * std::cos(turn);
-    gradients[4 * i + 1] = r * std::sin(turn);
-    gradients[4 * i + 2] = z;
-  }
   State state;
   if (fread(&state.count, 4, 1, stdin) != 1) return 2;
   for (auto &column : state.column) {

@@ -22,8 +22,8 @@ export type Recipe =
       readonly drift: Vector;
       /** The octaves at a time, seconds. */
       layersAt(time: number): readonly CurlLayer[];
-      /** Where it evolves: the vector before it is brought to a size, at one place with the drift taken off and its own time, for particles that begin later than the step. */
-      readonly late?: (x: number, y: number, z: number, time: number, out: Float64Array) => void;
+      /** Whether the octaves are others at another time. */
+      readonly evolves: boolean;
       /** The size every vector is brought to; undefined where they stay as they are. */
       readonly size?: number;
     }

@@ -141,7 +141,7 @@ function plainOf(name: NoiseName): AddOctave {
 function octaveOf(form: Settings['form'], name: NoiseName): { add: AddOctave; gain: number } {
   const { deviation, slope } = NOISES[name];
   if (form === 'plain') return { add: plainOf(name), gain: 1 / (deviation * Math.sqrt(3)) };
-  if (name === 'simplex') return { add: addSimplexCurl, gain: 18.851 };
+  if (name === 'simplex') return { add: addSimplexCurl, gain: 18.865 };
   if (name === 'gradient') return { add: addGradientCurl, gain: 0.81972 };
   // The root mean square of a curl of three like potentials is √2 of that of one's gradient.
   return { add: curlOf(name), gain: 1 / (slope * Math.SQRT2) };
@@ -277,8 +277,8 @@ export const turbulence: FieldKind = {
   recipe(source) {
     const { form, noise, drift, evolution } = source.settings as Settings;
     if (form !== 'curl' || noise !== 'simplex') return undefined;
-    const { layersAt, at, size } = eddiesOf(source);
-    return { kind: 'curl', drift, layersAt, ...(evolution > 0 && { late: at }), ...(size !== undefined && { size }) };
+    const { layersAt, size } = eddiesOf(source);
+    return { kind: 'curl', drift, layersAt, evolves: evolution > 0, ...(size !== undefined && { size }) };
   },
   compile(source) {
     const [dx, dy, dz] = (source.settings as Settings).drift;

@@ -1,9 +1,9 @@
-import { cornerHash, gradientTable } from './gradients';
+import { DIRECTION_LENGTH, DIRECTIONS, simplexHash } from './directions';
 
 /**
  * Simplex noise in three dimensions (Perlin 2001; the simplex ordering after Gustavson, "Simplex noise demystified",
  * 2005) as a vector potential: three gradient noises at once, whose gradients at a corner all come from one direction w
- * looked up there. With d the way from the corner, the potential is (½ − d²)⁴ · (w × d ± 2·(w·d)·w), either sign by the
+ * picked there. With d the way from the corner, the potential is (½ − d²)⁴ · (w × d ± 2·(w·d)·w), either sign by the
  * hash: the first part is a jet along w that flows back around itself, the second a twist about it; with 2 of it speeds
  * are about as spread as those of a normal distribution. With ½ the support of a corner ends at the faces of the
  * simplex, so that value and first derivatives are continuous. Derivatives are analytic.
@@ -77,11 +77,11 @@ export function addSimplexCurl(x: number, y: number, z: number, seed: number, am
     const dz = z0 - ok + unskew;
     const f = FALLOFF - dx * dx - dy * dy - dz * dz;
     if (f <= 0) continue;
-    const h = cornerHash(i + oi, j + oj, k + ok, seed);
-    const w = 3 * (h & 63);
-    const wx = gradientTable[w]!;
-    const wy = gradientTable[w + 1]!;
-    const wz = gradientTable[w + 2]!;
+    const h = simplexHash(i + oi, j + oj, k + ok, seed);
+    const w = 3 * ((h >>> 24) & 15);
+    const wx = DIRECTIONS[w]! / DIRECTION_LENGTH;
+    const wy = DIRECTIONS[w + 1]! / DIRECTION_LENGTH;
+    const wz = DIRECTIONS[w + 2]! / DIRECTION_LENGTH;
     // ∇ × f⁴·(w × d) = 2·f³·(f − 4d²)·w + 8·f³·(w·d)·d, and ∇ × f⁴·(w·d)·w = 8·f³·(w·d)·(w × d).
     const f3 = f * f * f;
     const jet = 2 * f3 * (f - 4 * (FALLOFF - f));

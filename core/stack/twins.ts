@@ -1,5 +1,6 @@
 import type { FieldRoutine } from '../fields/field';
 import type { Recipe } from '../fields/recipe';
+import type { ColumnRoom } from '../step/column-room';
 import type { Population } from '../step/population';
 import type { ParticleBlock } from './block';
 import type { Stack, StackNode } from './compile';
@@ -35,6 +36,8 @@ export interface Twins {
   routine(recipe: Recipe): FieldRoutine | undefined;
   /** What they do of a stack that is placed. */
   shareOf(stack: Stack, emitter: number): Share;
+  /** Room for columns that they work on where those stand; others they copy there and back. What is taken is to be given back. */
+  readonly room: ColumnRoom;
 }
 
 let inUse: Twins | undefined;

@@ -1,3 +1,5 @@
+import { ANYWHERE, type ColumnRoom } from './column-room';
+
 /** Float columns of a population, one entry a living particle; all 32 bits. */
 export const FLOAT_COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'mass', 'drag', 'size'] as const;
 
@@ -48,7 +50,7 @@ export class Population {
   /** Permanent numbers: amount row · 2²⁸ + k; those of children are hashed from parent, event and index. */
   id = new Uint32Array(0);
   /** Seconds of scene time at birth. */
-  birth = new Float64Array(0);
+  birth: Float64Array = new Float64Array(0);
   /** Index of the collider that holds the particle, from 1; 0 for none; {@link KILLED} where one ended it. */
   held = new Uint16Array(0);
   /** How often its ancestors split. */
@@ -70,6 +72,7 @@ export class Population {
     readonly points = 1,
     /** Whether colours are kept. */
     readonly tinted = false,
+    private readonly room: ColumnRoom = ANYWHERE,
   ) {
     this.names = turns ? ALL_COLUMNS : FLOAT_COLUMNS;
   }
@@ -116,7 +119,7 @@ export class Population {
   /** All that is known of its particles. */
   keep(): KeptPopulation {
     const { count, born, died, retired, dropped, names } = this;
-    const part = <T extends { slice(from: number, to: number): T }>(column: T) => column.slice(0, count);
+    const part = <T>(column: { slice(from: number, to: number): T }) => column.slice(0, count);
     return {
       counts: [count, born, died, retired, dropped],
       id: part(this.id),
@@ -133,12 +136,15 @@ export class Population {
   take({ counts, id, birth, held, generation, events, tint, floats }: KeptPopulation): void {
     [this.count, this.born, this.died, this.retired, this.dropped] = counts;
     this.id = id.slice();
-    this.birth = birth.slice();
+    this.birth = this.moved(this.birth, this.room.doubles(birth.length), birth);
     this.held = held.slice();
     this.generation = generation.slice();
     this.events = events.slice();
     this.tint = tint.slice();
-    this.names.forEach((name, i) => (this.columns[name] = floats[i]!.slice()));
+    this.names.forEach((name, i) => {
+      const kept = floats[i]!;
+      this.columns[name] = this.moved(this.columns[name], this.room.floats(kept.length), kept);
+    });
   }
 
   /** Takes away what has come to the end of its life at a time, seconds, or was ended by a contact. */
@@ -158,6 +164,12 @@ export class Population {
     this.died += slots.length;
   }
 
+  /** Gives its columns back; it must not be used again. */
+  end(): void {
+    this.count = 0;
+    for (const column of [this.birth, ...this.names.map((name) => this.columns[name])]) this.room.free(column);
+  }
+
   private grow(): void {
     const capacity = Math.max(1024, this.id.length * 2);
     const grown = <T extends { set(from: T): void }>(column: T, make: (n: number) => T): T => {
@@ -166,13 +178,21 @@ export class Population {
       return next;
     };
     this.id = grown(this.id, (n) => new Uint32Array(n));
-    this.birth = grown(this.birth, (n) => new Float64Array(n));
+    this.birth = this.moved(this.birth, this.room.doubles(capacity));
     this.held = grown(this.held, (n) => new Uint16Array(n));
     this.generation = grown(this.generation, (n) => new Uint8Array(n));
     this.events = grown(this.events, (n) => new Uint32Array(n));
     if (this.tinted) this.tint = grown(this.tint, (n) => new Uint32Array(n));
-    for (const name of this.names) this.columns[name] = grown(this.columns[name], (n) => new Float32Array(n));
+    for (const name of this.names) this.columns[name] = this.moved(this.columns[name], this.room.floats(capacity));
   }
+
+  /** Puts what is known into a column that takes the place of another. */
+  private moved<T extends Float32Array | Float64Array>(old: T, next: T, known: T = old): T {
+    next.set(known);
+    this.room.free(old);
+    return next;
+  }
+
 }
 
 /** Room to put columns in another order. */

@@ -10,6 +10,7 @@ import type { Meters } from '../measure/meters';
 import { compileStack, placeStack } from '../stack/compile';
 import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
+import { ANYWHERE, type ColumnRoom } from './column-room';
 import type { Ends } from '../stack/twins';
 import { sumsOfBlock } from '../stack/sums';
 import { sortIntoZones } from '../stack/zones';
@@ -103,8 +104,8 @@ export class Simulation {
   /** The scene, with all that moves in it moving by keys. */
   readonly scene: Scene;
 
-  /** At the start of the scene; or where another run of the same scene, assets and portion was. */
-  constructor(document: Scene, assets: Assets, portion: Portion = WHOLE, from?: Checkpoint) {
+  /** At the start of the scene; or where another run of the same scene, assets and portion was. Its particles are kept in a room; where that is not anywhere, it wants an {@link end}. */
+  constructor(document: Scene, assets: Assets, portion: Portion = WHOLE, from?: Checkpoint, room: ColumnRoom = ANYWHERE) {
     const scene = withCourses(document, assets);
     this.scene = scene;
     const { emitters } = scene;
@@ -126,7 +127,7 @@ export class Simulation {
       const origin = this.origins[e];
       if (tinted[e] && origin && 'source' in origin) tinted[origin.source] = true;
     }
-    this.populations = emitters.map((e, i) => new Population(isSeenToTurn(e), this.bodiesOf(i)?.bond.points, tinted[i]));
+    this.populations = emitters.map((e, i) => new Population(isSeenToTurn(e), this.bodiesOf(i)?.bond.points, tinted[i], room));
     this.tracks = emitters.map((_, e) => (this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined));
     if (from) this.take(from);
     else this.bearAt(this.frame);
@@ -175,6 +176,11 @@ export class Simulation {
     for (const [name, n] of blamed) this.blamed.set(name, n);
     this.obstacles.forEach((obstacle, o) => (obstacle.contacts = contacts[o]!));
     this.populations.forEach((_, e) => this.bodiesOf(e)?.take(births[e]!, this.sceneFrame));
+  }
+
+  /** Gives the room of its particles back; it must not be used again. */
+  end(): void {
+    for (const population of this.populations) population.end();
   }
 
   /** Contacts with each collider of the scene since the start, in its order; 0 for those that are off. */

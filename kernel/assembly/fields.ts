@@ -1,94 +1,155 @@
-import { meanDecay, NONE, ONE, Y, Z } from './lanes';
+import { addTo, addVector, weightAt } from './add';
+import { exponential, meanDecay, NONE, ONE } from './lanes';
+import {
+  CORE, CURVE, dot, GATHERS, LOCAL, MOVED, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, TURNED, VECTOR, WEIGHT, whole, Y, Z,
+} from './program';
+
+/** The curves of a falloff: those of core/profiles. */
+const SMOOTH: i32 = 0;
+const SMOOTHER: i32 = 1;
+const LINEAR: i32 = 2;
+const BELL: i32 = 3;
 
 /** How the swirl of a vortex changes away from its axis. */
 const EVEN: i32 = 0;
 const SOLID: i32 = 1;
-const SMOOTH: i32 = 2;
+const LAMB_OSEEN: i32 = 2;
 
-/** The vector of a vortex about the axis a, with u and v across it. */
-export function vortex(
-  from: usize, to: usize, count: i32, swirl: i32,
-  ux: f32, uy: f32, uz: f32,
-  vx: f32, vy: f32, vz: f32,
-  ax: f32, ay: f32, az: f32,
-  strength: f32, radius: f32, gather: f32,
-): void {
-  const inverse = f32x4.splat(1 / (radius * radius));
-  // The peak of the Lamb–Oseen profile is brought to the strength.
-  const peak = f32x4.splat(swirl == SMOOTH ? <f32>1.5669786 * strength / radius : swirl == SOLID ? strength / radius : strength);
-  const pull = f32x4.splat(gather);
-  for (const end = from + (<usize>count << 2); from < end; from += 16, to += 16) {
-    const x = v128.load(from);
-    const y = v128.load(from, Y);
-    const z = v128.load(from, Z);
-    const p = f32x4.add(f32x4.add(f32x4.mul(x, f32x4.splat(ux)), f32x4.mul(y, f32x4.splat(uy))), f32x4.mul(z, f32x4.splat(uz)));
-    const q = f32x4.add(f32x4.add(f32x4.mul(x, f32x4.splat(vx)), f32x4.mul(y, f32x4.splat(vy))), f32x4.mul(z, f32x4.splat(vz)));
+/** World positions seen from the place of a field: turned back and counted in its own scale. */
+export function see(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize): void {
+  const bytes = <usize>count << 2;
+  const by = number(row, SHRINK);
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const x = f32x4.mul(f32x4.sub(v128.load(xs + at), number(row, ORIGIN)), by);
+    const y = f32x4.mul(f32x4.sub(v128.load(ys + at), number(row, ORIGIN + 1)), by);
+    const z = f32x4.mul(f32x4.sub(v128.load(zs + at), number(row, ORIGIN + 2)), by);
+    const to = LOCAL + at;
+    if (flags & TURNED) {
+      v128.store(to, dot(x, y, z, number(row, ROTATION), number(row, ROTATION + 3), number(row, ROTATION + 6)));
+      v128.store(to, dot(x, y, z, number(row, ROTATION + 1), number(row, ROTATION + 4), number(row, ROTATION + 7)), Y);
+      v128.store(to, dot(x, y, z, number(row, ROTATION + 2), number(row, ROTATION + 5), number(row, ROTATION + 8)), Z);
+    } else {
+      v128.store(to, x);
+      v128.store(to, y, Y);
+      v128.store(to, z, Z);
+    }
+  }
+}
+
+/** Weights in a ball: send · p(s) with s = (|x| − core) · slope, held within 0 … 1. False where all of them are 0. */
+export function weigh(row: usize, count: i32, xs: usize, ys: usize, zs: usize): bool {
+  const bytes = <usize>count << 2;
+  const curve = whole(row, CURVE);
+  const core = number(row, CORE);
+  const slope = number(row, SLOPE);
+  const send = number(row, SEND);
+  let any = NONE;
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const x = v128.load(xs + at);
+    const y = v128.load(ys + at);
+    const z = v128.load(zs + at);
+    const d = f32x4.sqrt(dot(x, y, z, x, y, z));
+    const s = f32x4.pmin(ONE, f32x4.pmax(NONE, f32x4.mul(f32x4.sub(d, core), slope)));
+    const s2 = f32x4.mul(s, s);
+    let p = ONE;
+    if (curve == SMOOTH) p = f32x4.sub(ONE, f32x4.mul(s2, f32x4.sub(f32x4.splat(3), f32x4.add(s, s))));
+    else if (curve == SMOOTHER)
+      p = f32x4.sub(
+        ONE,
+        f32x4.mul(f32x4.mul(s2, s), f32x4.add(f32x4.mul(s, f32x4.sub(f32x4.mul(s, f32x4.splat(6)), f32x4.splat(15))), f32x4.splat(10))),
+      );
+    else if (curve == LINEAR) p = f32x4.sub(ONE, s);
+    else if (curve == BELL)
+      // (e^(−4.5s²) − e^(−4.5)) / (1 − e^(−4.5))
+      p = f32x4.mul(f32x4.sub(exponential(f32x4.mul(s2, f32x4.splat(-4.5))), f32x4.splat(0.011108997)), f32x4.splat(1.0112338));
+    p = v128.and(f32x4.lt(s, ONE), p);
+    const w = f32x4.mul(send, p);
+    any = v128.or(any, w);
+    v128.store(WEIGHT + at, w);
+  }
+  return v128.any_true(any);
+}
+
+/** A vector that is the same everywhere, in world axes. */
+export function same(row: usize, flags: i32, count: i32, mass: usize, to: usize): void {
+  const bytes = <usize>count << 2;
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const w = weightAt(row, flags, at, mass);
+    addTo(to + at, w, number(row, VECTOR));
+    addTo(to + Y + at, w, number(row, VECTOR + 1));
+    addTo(to + Z + at, w, number(row, VECTOR + 2));
+  }
+}
+
+/** Drag in a ball: its linear and quadratic rates. */
+export function slow(row: usize, count: i32): void {
+  const bytes = <usize>count << 2;
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const w = v128.load(WEIGHT + at);
+    v128.store(RATE + at, f32x4.add(v128.load(RATE + at), f32x4.mul(w, number(row, VECTOR))));
+    v128.store(QUADRATIC + at, f32x4.add(v128.load(QUADRATIC + at), f32x4.mul(w, number(row, VECTOR + 1))));
+  }
+}
+
+/** A vortex: u and v across its axis, then how it swirls, 1 / radius², the peak of its swirl and its pull to the axis. */
+export function vortex(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize, mass: usize, to: usize): void {
+  const bytes = <usize>count << 2;
+  const swirl = whole(row, OWN + 6);
+  const inverse = number(row, OWN + 7);
+  const peak = number(row, OWN + 8);
+  const pull = number(row, OWN + 9);
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const w = weightAt(row, flags, at, mass);
+    const x = v128.load(xs + at);
+    const y = v128.load(ys + at);
+    const z = v128.load(zs + at);
+    const p = dot(x, y, z, number(row, OWN), number(row, OWN + 1), number(row, OWN + 2));
+    const q = dot(x, y, z, number(row, OWN + 3), number(row, OWN + 4), number(row, OWN + 5));
     const square = f32x4.add(f32x4.mul(p, p), f32x4.mul(q, q));
     const w2 = f32x4.mul(square, inverse);
     // The swirl over r: smooth, with w = r/R, 1.567·S·(1 − e^(−w²))/w over r is 1.567·S/R · (1 − e^(−w²))/w².
     let s = peak;
     let g = NONE;
-    if (swirl == SMOOTH) s = f32x4.mul(peak, meanDecay(w2));
+    if (swirl == LAMB_OSEEN) s = f32x4.mul(peak, meanDecay(w2));
     else if (swirl == SOLID) s = f32x4.div(peak, f32x4.pmax(ONE, w2));
-    if (swirl == EVEN || gather != 0) {
+    if (swirl == EVEN || flags & GATHERS) {
       const one = v128.and(f32x4.gt(square, NONE), f32x4.div(ONE, f32x4.sqrt(square)));
       g = f32x4.mul(pull, one);
       if (swirl == EVEN) s = f32x4.mul(peak, one);
     }
     const along = f32x4.neg(f32x4.add(f32x4.mul(s, q), f32x4.mul(g, p)));
     const across = f32x4.sub(f32x4.mul(s, p), f32x4.mul(g, q));
-    v128.store(to, f32x4.add(f32x4.add(f32x4.mul(along, f32x4.splat(ux)), f32x4.mul(across, f32x4.splat(vx))), f32x4.splat(ax)));
-    v128.store(to, f32x4.add(f32x4.add(f32x4.mul(along, f32x4.splat(uy)), f32x4.mul(across, f32x4.splat(vy))), f32x4.splat(ay)), Y);
-    v128.store(to, f32x4.add(f32x4.add(f32x4.mul(along, f32x4.splat(uz)), f32x4.mul(across, f32x4.splat(vz))), f32x4.splat(az)), Z);
+    addVector(
+      row,
+      flags,
+      to + at,
+      w,
+      f32x4.add(f32x4.add(f32x4.mul(along, number(row, OWN)), f32x4.mul(across, number(row, OWN + 3))), number(row, VECTOR)),
+      f32x4.add(f32x4.add(f32x4.mul(along, number(row, OWN + 1)), f32x4.mul(across, number(row, OWN + 4))), number(row, VECTOR + 1)),
+      f32x4.add(f32x4.add(f32x4.mul(along, number(row, OWN + 2)), f32x4.mul(across, number(row, OWN + 5))), number(row, VECTOR + 2)),
+    );
   }
 }
 
 /** A pull to the middle: −S·r/ρ^power with ρ² = r² + soft²; none within the hollow. */
-export function pull(from: usize, to: usize, count: i32, strength: f32, power: i32, soft2: f32, hollow2: f32): void {
-  const s = f32x4.splat(-strength);
-  const soft = f32x4.splat(soft2);
-  const hollow = f32x4.splat(hollow2);
-  for (const end = from + (<usize>count << 2); from < end; from += 16, to += 16) {
-    const x = v128.load(from);
-    const y = v128.load(from, Y);
-    const z = v128.load(from, Z);
-    const square = f32x4.add(f32x4.add(f32x4.mul(x, x), f32x4.mul(y, y)), f32x4.mul(z, z));
+export function pull(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize, mass: usize, to: usize): void {
+  const bytes = <usize>count << 2;
+  const power = whole(row, OWN);
+  const strength = number(row, OWN + 1);
+  const soft = number(row, OWN + 2);
+  const hollow = number(row, OWN + 3);
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const w = weightAt(row, flags, at, mass);
+    const x = v128.load(xs + at);
+    const y = v128.load(ys + at);
+    const z = v128.load(zs + at);
+    const square = dot(x, y, z, x, y, z);
     const rho2 = f32x4.add(square, soft);
-    let size = s;
-    if (power == 1) size = f32x4.div(s, f32x4.sqrt(rho2));
-    else if (power == 2) size = f32x4.div(s, rho2);
-    else if (power == 3) size = f32x4.div(s, f32x4.mul(rho2, f32x4.sqrt(rho2)));
+    let size = strength;
+    if (power == 1) size = f32x4.div(strength, f32x4.sqrt(rho2));
+    else if (power == 2) size = f32x4.div(strength, rho2);
+    else if (power == 3) size = f32x4.div(strength, f32x4.mul(rho2, f32x4.sqrt(rho2)));
     size = v128.and(f32x4.gt(square, hollow), size);
-    v128.store(to, f32x4.mul(size, x));
-    v128.store(to, f32x4.mul(size, y), Y);
-    v128.store(to, f32x4.mul(size, z), Z);
-  }
-}
-
-/** Places less a way, and less a speed times how late each begins. */
-export function drifted(
-  from: usize, to: usize, count: i32, late: usize,
-  wx: f32, wy: f32, wz: f32,
-  sx: f32, sy: f32, sz: f32,
-): void {
-  for (const end = from + (<usize>count << 2); from < end; from += 16, to += 16, late += 16) {
-    const t = v128.load(late);
-    v128.store(to, f32x4.sub(f32x4.sub(v128.load(from), f32x4.splat(wx)), f32x4.mul(t, f32x4.splat(sx))));
-    v128.store(to, f32x4.sub(f32x4.sub(v128.load(from, Y), f32x4.splat(wy)), f32x4.mul(t, f32x4.splat(sy))), Y);
-    v128.store(to, f32x4.sub(f32x4.sub(v128.load(from, Z), f32x4.splat(wz)), f32x4.mul(t, f32x4.splat(sz))), Z);
-  }
-}
-
-/** Brings vectors to one size, in place; those of none stay so. */
-export function even(at: usize, count: i32, size: f32): void {
-  for (const end = at + (<usize>count << 2); at < end; at += 16) {
-    const x = v128.load(at);
-    const y = v128.load(at, Y);
-    const z = v128.load(at, Z);
-    const length = f32x4.sqrt(f32x4.add(f32x4.add(f32x4.mul(x, x), f32x4.mul(y, y)), f32x4.mul(z, z)));
-    const by = v128.and(f32x4.gt(length, NONE), f32x4.div(f32x4.splat(size), length));
-    v128.store(at, f32x4.mul(x, by));
-    v128.store(at, f32x4.mul(y, by), Y);
-    v128.store(at, f32x4.mul(z, by), Z);
+    addVector(row, flags, to + at, w, f32x4.mul(size, x), f32x4.mul(size, y), f32x4.mul(size, z));
   }
 }

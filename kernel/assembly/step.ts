@@ -1,4 +1,10 @@
-import { decayed, meanDecay, NONE, Y, Z } from './lanes';
+import { pull, same, see, slow, vortex, weigh } from './fields';
+import { decayed, meanDecay, NONE } from './lanes';
+import { curl } from './noise';
+import {
+  ACCELERATION, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DYING, END, EVEN_ACCELERATION, EVEN_MEDIUM, EVEN_QUADRATIC, EVEN_RATE, FLAGS, KIND, LATE, LIFE,
+  LOCAL, MASS, MEDIUM, MOVED, number, PIECE, PULL, QUADRATIC, RATE, ROW, ROWS, ROWS_END, SAME, SLOW, SQUARES, STEP, TARGET, VORTEX, whole, Y, Z,
+} from './program';
 
 /** Beyond this, places and speeds are as good as infinite in 32 bits: FARTHEST of core/step/block-io.ts. */
 const FARTHEST: f32 = 3.4e38;
@@ -9,47 +15,86 @@ function narrow(a: v128, b: v128): v128 {
   return v128.shuffle<f32>(f32x4.demote_f64x2_zero(a), f32x4.demote_f64x2_zero(b), 0, 1, 4, 5);
 }
 
-/** How much later than the step each particle begins, and how long its own step lasts, from times of birth in doubles; seconds. */
-export function times(birth: usize, count: i32, begin: f64, end: f64, late: usize, step: usize): void {
-  const from = f64x2.splat(begin);
-  const to = f64x2.splat(end);
-  for (const stop = late + (<usize>count << 2); late < stop; late += 16, step += 16, birth += 32) {
+// @ts-ignore: decorator
+@inline
+function column(which: usize): usize {
+  return <usize>load<i32>(COLUMNS + 4 * which);
+}
+
+// @ts-ignore: decorator
+@inline
+function fillVector(program: usize, word: usize, at: usize): void {
+  v128.store(at, number(program, word));
+  v128.store(at, number(program, word + 1), Y);
+  v128.store(at, number(program, word + 2), Z);
+}
+
+/** Sums all rows of a program for a piece of the particles, from so many bytes into their columns on. LATE and RATE are there; what else is summed begins with what is the same for all. */
+function sumPiece(program: usize, count: i32, start: usize): void {
+  const xs = column(0) + start;
+  const ys = column(1) + start;
+  const zs = column(2) + start;
+  const mass = column(MASS) + start;
+  const bytes = <usize>count << 2;
+  const carries = whole(program, CARRIES);
+  const squares = whole(program, SQUARES);
+  for (let at: usize = 0; at < bytes; at += 16) {
+    fillVector(program, EVEN_ACCELERATION, ACCELERATION + at);
+    if (carries) fillVector(program, EVEN_MEDIUM, MEDIUM + at);
+    if (squares) v128.store(QUADRATIC + at, number(program, EVEN_QUADRATIC));
+  }
+  const end = <usize>whole(program, ROWS_END);
+  for (let row = <usize>whole(program, ROWS); row < end; row += ROW) {
+    const flags = whole(row, FLAGS);
+    let x = xs;
+    let y = ys;
+    let z = zs;
+    if (flags & MOVED) {
+      see(row, flags, count, xs, ys, zs);
+      x = LOCAL;
+      y = LOCAL + Y;
+      z = LOCAL + Z;
+    }
+    if (flags & BOUNDED && !weigh(row, count, x, y, z)) continue;
+    const kind = whole(row, KIND);
+    const to = <usize>whole(row, TARGET);
+    if (kind == CURL) curl(row, flags, count, x, y, z, mass, to);
+    else if (kind == VORTEX) vortex(row, flags, count, x, y, z, mass, to);
+    else if (kind == PULL) pull(row, flags, count, x, y, z, mass, to);
+    else if (kind == SAME) same(row, flags, count, mass, to);
+    else if (kind == SLOW) slow(row, count);
+  }
+}
+
+/** Sums of up to a piece of particles whose places, masses and LATE are written; of drag, what fields say. */
+export function sum(program: usize, count: i32): void {
+  const bytes = <usize>count << 2;
+  for (let at: usize = 0; at < bytes; at += 16) v128.store(RATE + at, number(program, EVEN_RATE));
+  sumPiece(program, count, 0);
+}
+
+/** How much later than the step each particle begins, and how long its own step lasts, seconds; and its own drag over its mass beside what drag is the same for all. */
+function begin(program: usize, count: i32, start: usize): void {
+  const from = v128.load64_splat(BEGIN);
+  const to = v128.load64_splat(END);
+  const even = number(program, EVEN_RATE);
+  const mass = column(MASS) + start;
+  const drag = column(DRAG) + start;
+  const bytes = <usize>count << 2;
+  let birth = column(BIRTH) + 2 * start;
+  for (let at: usize = 0; at < bytes; at += 16, birth += 32) {
     const a = f64x2.pmax(from, v128.load(birth));
     const b = f64x2.pmax(from, v128.load(birth, 16));
-    v128.store(late, narrow(f64x2.sub(a, from), f64x2.sub(b, from)));
-    v128.store(step, narrow(f64x2.sub(to, a), f64x2.sub(to, b)));
+    v128.store(LATE + at, narrow(f64x2.sub(a, from), f64x2.sub(b, from)));
+    v128.store(STEP + at, narrow(f64x2.sub(to, a), f64x2.sub(to, b)));
+    v128.store(RATE + at, f32x4.add(f32x4.div(v128.load(drag + at), v128.load(mass + at)), even));
   }
-}
-
-/** Lists those of a block that have come to the end of their life at a time; gives how many. */
-export function dying(birth: usize, life: usize, count: i32, time: f64, list: usize): i32 {
-  const now = f64x2.splat(time);
-  let next = list;
-  for (let i = 0; i < count; i += 2, birth += 16, life += 8) {
-    const dead = f64x2.ge(f64x2.sub(now, v128.load(birth)), f64x2.promote_low_f32x4(v128.load64_zero(life)));
-    if (!v128.any_true(dead)) continue;
-    if (i64x2.extract_lane(dead, 0)) {
-      store<i32>(next, i);
-      next += 4;
-    }
-    if (i64x2.extract_lane(dead, 1) && i + 1 < count) {
-      store<i32>(next, i + 1);
-      next += 4;
-    }
-  }
-  return <i32>(next - list) >> 2;
-}
-
-/** Linear drag rates, 1/s: each particle’s own drag over its mass, in place of the drag. */
-export function rates(drag: usize, mass: usize, count: i32): void {
-  for (const end = drag + (<usize>count << 2); drag < end; drag += 16, mass += 16)
-    v128.store(drag, f32x4.div(v128.load(drag), v128.load(mass)));
 }
 
 // @ts-ignore: decorator
 @inline
 function sizeOf(x: v128, y: v128, z: v128): v128 {
-  return f32x4.sqrt(f32x4.add(f32x4.add(f32x4.mul(x, x), f32x4.mul(y, y)), f32x4.mul(z, z)));
+  return f32x4.sqrt(dot(x, y, z, x, y, z));
 }
 
 // @ts-ignore: decorator
@@ -59,36 +104,41 @@ function far(x: v128, y: v128, z: v128): v128 {
 }
 
 /**
- * The step of core/step/integrate.ts: velocities and places, in place, from accelerations, drag rates, quadratic drag (0 where there is none) and the velocity
- * of the medium (0 where there is none). What is beyond all bounds keeps its place and is marked by a velocity that no particle has, NaN; true where any is.
+ * The step of core/step/integrate.ts: velocities and places, in place, from what is summed. What is beyond all bounds keeps its place and is marked by a velocity that no
+ * particle has, NaN; true where any is.
  */
-export function integrate(
-  place: usize, velocity: usize, count: i32,
-  acceleration: usize, rate: usize, quadratic: usize, medium: usize, step: usize,
-): bool {
+function integrate(program: usize, count: i32, start: usize): bool {
   const half = f32x4.splat(0.5);
   const bound = f32x4.splat(FARTHEST);
-  const lost = f32x4.splat(f32.NaN);
-  let whole = i32x4.splat(-1);
-  for (const end = place + (<usize>count << 2); place < end; place += 16, velocity += 16) {
-    const dt = v128.load(step);
-    const ax = v128.load(acceleration);
-    const ay = v128.load(acceleration, Y);
-    const az = v128.load(acceleration, Z);
+  const carries = whole(program, CARRIES);
+  const squares = whole(program, SQUARES);
+  const xs = column(0) + start;
+  const ys = column(1) + start;
+  const zs = column(2) + start;
+  const vxs = column(3) + start;
+  const vys = column(4) + start;
+  const vzs = column(5) + start;
+  const bytes = <usize>count << 2;
+  let all = i32x4.splat(-1);
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const dt = v128.load(STEP + at);
+    const ax = v128.load(ACCELERATION + at);
+    const ay = v128.load(ACCELERATION + at, Y);
+    const az = v128.load(ACCELERATION + at, Z);
     let ux = NONE;
     let uy = NONE;
     let uz = NONE;
-    if (medium) {
-      ux = v128.load(medium);
-      uy = v128.load(medium, Y);
-      uz = v128.load(medium, Z);
+    if (carries) {
+      ux = v128.load(MEDIUM + at);
+      uy = v128.load(MEDIUM + at, Y);
+      uz = v128.load(MEDIUM + at, Z);
     }
-    let rx = f32x4.sub(v128.load(velocity), ux);
-    let ry = f32x4.sub(v128.load(velocity, Y), uy);
-    let rz = f32x4.sub(v128.load(velocity, Z), uz);
-    let c = f32x4.pmax(NONE, v128.load(rate));
-    if (quadratic) {
-      const q = v128.load(quadratic);
+    let rx = f32x4.sub(v128.load(vxs + at), ux);
+    let ry = f32x4.sub(v128.load(vys + at), uy);
+    let rz = f32x4.sub(v128.load(vzs + at), uz);
+    let c = f32x4.pmax(NONE, v128.load(RATE + at));
+    if (squares) {
+      const q = v128.load(QUADRATIC + at);
       const h = f32x4.mul(half, dt);
       const z = f32x4.mul(f32x4.add(c, f32x4.mul(q, sizeOf(rx, ry, rz))), h);
       const mean = meanDecay(z);
@@ -99,7 +149,6 @@ export function integrate(
       const hz = f32x4.add(f32x4.mul(rz, decay), f32x4.mul(push, az));
       // Where there is none of it, whatever the half step comes to counts for nothing.
       c = f32x4.add(c, v128.and(f32x4.gt(q, NONE), f32x4.mul(q, sizeOf(hx, hy, hz))));
-      quadratic += 16;
     }
     const z = f32x4.mul(c, dt);
     const mean = meanDecay(z);
@@ -108,24 +157,58 @@ export function integrate(
     rx = f32x4.add(ux, f32x4.add(f32x4.mul(rx, decay), f32x4.mul(push, ax)));
     ry = f32x4.add(uy, f32x4.add(f32x4.mul(ry, decay), f32x4.mul(push, ay)));
     rz = f32x4.add(uz, f32x4.add(f32x4.mul(rz, decay), f32x4.mul(push, az)));
-    const x0 = v128.load(place);
-    const y0 = v128.load(place, Y);
-    const z0 = v128.load(place, Z);
+    const x0 = v128.load(xs + at);
+    const y0 = v128.load(ys + at);
+    const z0 = v128.load(zs + at);
     const x = f32x4.add(x0, f32x4.mul(rx, dt));
     const y = f32x4.add(y0, f32x4.mul(ry, dt));
     const w = f32x4.add(z0, f32x4.mul(rz, dt));
     const within = v128.and(f32x4.lt(far(x, y, w), bound), f32x4.lt(far(rx, ry, rz), bound));
-    whole = v128.and(whole, within);
-    v128.store(place, v128.bitselect(x, x0, within));
-    v128.store(place, v128.bitselect(y, y0, within), Y);
-    v128.store(place, v128.bitselect(w, z0, within), Z);
-    v128.store(velocity, v128.bitselect(rx, lost, within));
-    v128.store(velocity, ry, Y);
-    v128.store(velocity, rz, Z);
-    acceleration += 16;
-    rate += 16;
-    step += 16;
-    if (medium) medium += 16;
+    // Beyond the last of them is whatever there is.
+    if (at + 16 > bytes) all = v128.and(all, v128.or(within, i32x4.ge_s(i32x4.add(i32x4.splat(<i32>at >> 2), i32x4(0, 1, 2, 3)), i32x4.splat(count))));
+    else all = v128.and(all, within);
+    v128.store(xs + at, v128.bitselect(x, x0, within));
+    v128.store(ys + at, v128.bitselect(y, y0, within));
+    v128.store(zs + at, v128.bitselect(w, z0, within));
+    v128.store(vxs + at, v128.bitselect(rx, f32x4.splat(f32.NaN), within));
+    v128.store(vys + at, ry);
+    v128.store(vzs + at, rz);
   }
-  return !i32x4.all_true(whole);
+  return !i32x4.all_true(all);
+}
+
+/** Lists slots of a piece that have come to the end of their life at the end of the step; gives where the list ends. */
+function dying(count: i32, first: i32, list: usize): usize {
+  const now = v128.load64_splat(END);
+  let birth = column(BIRTH) + (<usize>first << 3);
+  let life = column(LIFE) + (<usize>first << 2);
+  for (let i = 0; i < count; i += 2, birth += 16, life += 8) {
+    const dead = f64x2.ge(f64x2.sub(now, v128.load(birth)), f64x2.promote_low_f32x4(v128.load64_zero(life)));
+    if (!v128.any_true(dead)) continue;
+    if (i64x2.extract_lane(dead, 0)) {
+      store<i32>(list, first + i);
+      list += 4;
+    }
+    if (i64x2.extract_lane(dead, 1) && i + 1 < count) {
+      store<i32>(list, first + i + 1);
+      list += 4;
+    }
+  }
+  return list;
+}
+
+/** The step of so many particles: DYING gets the slots of those that come to the end of their life, and how many is given; less 2³¹ where any has left all bounds. */
+export function step(program: usize, count: i32): i32 {
+  const list = <usize>load<i32>(DYING);
+  let next = list;
+  let lost = false;
+  for (let first = 0; first < count; first += PIECE) {
+    const start = <usize>first << 2;
+    const part = min(PIECE, count - first);
+    begin(program, part, start);
+    sumPiece(program, part, start);
+    if (integrate(program, part, start)) lost = true;
+    next = dying(part, first, next);
+  }
+  return (<i32>(next - list) >> 2) | (lost ? i32.MIN_VALUE : 0);
 }

@@ -1,0 +1,151 @@
+import type { Recipe } from '../core/fields/recipe';
+import { rotate, type Rotation } from '../core/math/rotation';
+import type { Vector } from '../core/math/vector';
+import { isGroup, type Row, type Stack, type StackNode } from '../core/stack/compile';
+import { ACCELERATION, MEDIUM } from './layout';
+import { Program, type Fall, type RowHead } from './program';
+
+/** Curves of a falloff that the kernel knows. */
+const CURVES: Readonly<Record<string, number>> = { smooth: 0, smoother: 1, linear: 2, bell: 3, flat: 4 };
+
+/** What a field and its weight come to in the kernel; undefined where it does not know all of it. */
+function recipeOf(row: Row): Recipe | undefined {
+  const { field, recipe, action, modulators, distance } = row;
+  if (!recipe || modulators.length > 0 || !['acceleration', 'force', 'carry', 'slow'].includes(action.kind)) return undefined;
+  if (action.kind === 'slow' && recipe.kind !== 'same') return undefined;
+  const { kind, slope, invert } = field.profile;
+  return !distance || (field.extent.kind === 'ball' && kind in CURVES && slope === 1 && !invert) ? recipe : undefined;
+}
+
+/** Whether all of a field or group can be summed by the kernel. */
+function isKnown(node: StackNode): boolean {
+  if (!isGroup(node)) return recipeOf(node) !== undefined;
+  return node.open && !node.distance && node.modulators.length === 0 && node.members.every(isKnown);
+}
+
+/** Drag that takes some back has to be summed in its order, since the sum is never negative. */
+function takesBack({ recipe, action, sends, level }: Row, emitter: number): boolean {
+  if (action.kind !== 'slow' || sends[emitter]! * level === 0) return false;
+  return recipe?.kind !== 'same' || recipe.vector[0] < 0 || recipe.vector[1] < 0 || sends[emitter]! * level < 0;
+}
+
+function drags(node: StackNode): boolean {
+  return isGroup(node) ? node.members.some(drags) : node.action.kind === 'slow';
+}
+
+/** Rows of the kernel that a node comes to, and their octaves. */
+function sizeOf(node: StackNode): [rows: number, octaves: number] {
+  if (!isGroup(node)) return [1, node.recipe?.kind === 'curl' ? node.recipe.layersAt(0).length : 0];
+  return node.members.map(sizeOf).reduce(([a, b], [c, d]) => [a + c, b + d], [0, 0]);
+}
+
+const turned = (r: Rotation | undefined, v: Vector): Vector => (r ? rotate(r, v) : v);
+
+/** How the weights of a field fall off; undefined where nothing bounds it. */
+function fallOf({ field, distance }: Row): Fall | undefined {
+  if (!distance) return undefined;
+  const { core, reach } = field.extent as unknown as { core: number; reach: number };
+  // Where core and reach are one, everything beyond is at its end.
+  return { curve: CURVES[field.profile.kind]!, core, slope: reach > core ? 1 / (reach - core) : 1e30 };
+}
+
+/** A field the kernel knows, with the sends of all around it. */
+interface Known {
+  readonly row: Row;
+  readonly recipe: Recipe;
+  readonly send: number;
+}
+
+/** What the kernel is to do of a placed stack for the particles of one emitter. */
+export class Plan {
+  /** What it does not know. */
+  readonly rest: StackNode[] = [];
+  private readonly known: Known[] = [];
+  private readonly leavesDrag: boolean;
+  /** Whether masses have a say beside the particles’ own drag, and whether anything slows by itself. */
+  readonly weighty: boolean;
+  readonly slows: boolean;
+  readonly carries: boolean;
+  readonly squares: boolean;
+  /** The program for particles that begin at a time of their own, seconds; undefined where that is no other. */
+  readonly programAt: ((time: number) => Uint32Array) | undefined;
+  private readonly taken: [rows: number, octaves: number] = [0, 0];
+  private main: Uint32Array | undefined;
+
+  constructor(
+    stack: Stack,
+    private readonly emitter: number,
+    private readonly time: number,
+  ) {
+    this.leavesDrag = stack.rows.some((row) => takesBack(row, emitter));
+    this.take(stack.nodes);
+    const { known } = this;
+    this.weighty = known.some(({ row }) => row.action.kind === 'force');
+    this.slows = known.some(({ row }) => row.action.kind === 'slow');
+    this.carries = known.some(({ row }) => row.action.kind === 'carry');
+    this.squares = known.some(({ row, recipe }) => row.action.kind === 'slow' && recipe.kind === 'same' && recipe.vector[1] !== 0);
+    const evolves = known.some(({ recipe }) => recipe.kind === 'curl' && recipe.evolves);
+    this.programAt = evolves ? (at) => this.written(at, true) : undefined;
+  }
+
+  /** Whether there is nothing to do. */
+  get isEmpty(): boolean {
+    return this.known.length === 0;
+  }
+
+  /** The program for all particles of the step. */
+  get program(): Uint32Array {
+    return (this.main ??= this.written(this.time, false));
+  }
+
+  /** Takes fields and groups in, times the weight of the groups around them. */
+  private take(nodes: readonly StackNode[], gate = 1): void {
+    for (const node of nodes) {
+      const send = node.sends[this.emitter]! * node.level * gate;
+      if (send === 0 || (isGroup(node) && !node.action)) continue;
+      const size = sizeOf(node);
+      const [rows, octaves] = [this.taken[0] + size[0], this.taken[1] + size[1]];
+      if (!isKnown(node) || (this.leavesDrag && drags(node)) || !Program.holds(rows, octaves)) this.rest.push(node);
+      else if (isGroup(node)) this.take(node.members, send * node.strength);
+      else {
+        this.known.push({ row: node, recipe: recipeOf(node)!, send });
+        [this.taken[0], this.taken[1]] = [rows, octaves];
+      }
+    }
+  }
+
+  private written(time: number, own: boolean): Uint32Array {
+    const program = new Program(time, own);
+    const acceleration: [number, number, number] = [0, 0, 0];
+    const medium: [number, number, number] = [0, 0, 0];
+    let [rate, quadratic] = [0, 0];
+    for (const { row, recipe, send } of this.known) {
+      const { action, rotation, place, own: velocity } = row;
+      const fall = fallOf(row);
+      const carries = action.kind === 'carry';
+      const weighty = action.kind === 'force';
+      const head: RowHead = {
+        sight: { position: place.position, scale: place.scale, rotation },
+        fall,
+        send,
+        target: carries ? MEDIUM : ACCELERATION,
+        weighty,
+      };
+      if (recipe.kind !== 'same') {
+        program.field(head, recipe);
+        continue;
+      }
+      const { vector, tow } = recipe;
+      const local = vector.map((n, axis) => n + tow * velocity[axis]!) as [number, number, number];
+      if (action.kind === 'slow') {
+        if (fall) program.slow(head, local[0], local[1]);
+        else {
+          rate += send * local[0];
+          quadratic += send * local[1];
+        }
+      } else if (fall || weighty) program.same(head, turned(rotation, local));
+      else turned(rotation, local).forEach((value, axis) => ((carries ? medium : acceleration)[axis]! += send * value));
+    }
+    return program.finished({ acceleration, medium, rate, quadratic, carries: this.carries, squares: this.squares });
+  }
+}

@@ -1,0 +1,158 @@
+import { BLOCK } from '../core/stack/block';
+import type { Ends } from '../core/stack/twins';
+import type { Population } from '../core/step/population';
+import { blockAt } from './block-views';
+import * as at from './layout';
+import type { Kernel } from './memory';
+
+/** What is to be done at a time: for all particles, and for those that begin later where that is something else. */
+export interface Programs {
+  readonly program: Uint32Array;
+  readonly programAt: ((time: number) => Uint32Array) | undefined;
+}
+
+/** Places and times of particles, seconds; and their masses where those have a say. */
+export interface Probed {
+  readonly count: number;
+  readonly position: { readonly x: Float64Array; readonly y: Float64Array; readonly z: Float64Array };
+  readonly time: Float64Array;
+  readonly mass: Float64Array | undefined;
+}
+
+/** Columns of the kernel, in the order of {@link at.RUN_COLUMNS}. */
+interface Columns {
+  readonly floats: readonly Float32Array[];
+  readonly birth: Float64Array;
+  readonly places: readonly number[];
+}
+
+/** Of them, what a step changes: places and velocities. */
+const CHANGED = 6;
+const MASS = at.RUN_COLUMNS.indexOf('mass');
+
+/** Runs programs in the memory of the kernel; only one thing is worked on at a time. */
+export class Runner {
+  /** What programs are summed to, a piece of it: acceleration and velocity of the medium by axis, linear and quadratic drag. */
+  readonly sums: readonly Float32Array[];
+  private readonly pointers: Uint32Array;
+  private readonly times: Float64Array;
+  private readonly late: Float32Array;
+  private readonly program: Uint32Array;
+  private readonly dying: Uint32Array;
+  /** For particles that stand elsewhere; and for one alone. */
+  private readonly block: Columns;
+  private readonly one: Columns;
+  private loaded: Uint32Array | undefined;
+
+  constructor(private readonly kernel: Kernel) {
+    const piece = (from: number) => kernel.floats(from, at.PIECE);
+    const vector = (from: number) => [0, 1, 2].map((axis) => piece(from + 4 * at.PIECE * axis));
+    this.sums = [...vector(at.ACCELERATION), ...vector(at.MEDIUM), piece(at.RATE), piece(at.QUADRATIC)];
+    this.pointers = kernel.words(at.COLUMNS, at.BIRTH + 1);
+    this.times = kernel.doubles(at.BEGIN, 2);
+    this.late = piece(at.LATE);
+    this.program = kernel.words(at.PROGRAM, (at.PROGRAM_END - at.PROGRAM) / 4);
+    const columns = (count: number): Columns => {
+      const floats = at.RUN_COLUMNS.map(() => kernel.room.floats(count));
+      const birth = kernel.room.doubles(count);
+      return { floats, birth, places: [...floats, birth].map((column) => column.byteOffset) };
+    };
+    this.block = columns(BLOCK);
+    this.one = columns(16);
+    const { byteOffset } = kernel.room.floats(BLOCK);
+    this.dying = kernel.words(byteOffset, BLOCK);
+    kernel.words(at.DYING, 1)[0] = byteOffset;
+  }
+
+  /** Sums programs over particles at a time, seconds; `take` gets each piece when it stands in {@link sums}: where it begins, and how many. */
+  sum(programs: Programs, probed: Probed, begin: number, take: (first: number, count: number) => void): void {
+    this.pointers.set(this.block.places);
+    for (let first = 0; first < probed.count; first += at.PIECE) {
+      const count = Math.min(at.PIECE, probed.count - first);
+      const own = this.sumsOfLate(programs, probed, begin, first, count);
+      for (let i = 0; i < count; i++) this.write(probed, i, first + i, probed.time[first + i]! - begin);
+      this.run(programs.program, count);
+      for (const [i, sums] of own) this.sums.forEach((column, c) => (column[i] = sums[c]!));
+      take(first, count);
+    }
+  }
+
+  /** The step of up to a block of particles from a slot on, from `begin` to `end`, seconds. */
+  step(programs: Programs, population: Population, start: number, begin: number, end: number, ends: Ends): void {
+    const count = Math.min(BLOCK, population.count - start);
+    const block = blockAt(population, start);
+    const inPlace = this.kernel.placeOf(block.birth) >= 0;
+    const { floats, birth, places } = inPlace ? { ...block, places: this.placesOf(block) } : this.copied(block);
+    const late = programs.programAt ? this.lateOf(floats, birth, count, begin) : [];
+    this.times[0] = begin;
+    this.times[1] = end;
+    this.pointers.set(places);
+    this.load(programs.program);
+    const found = this.kernel.run.step(at.PROGRAM, count);
+    ends.lost ||= found < 0;
+    const dead = found & 0x7fffffff;
+    for (let i = 0; i < dead; i++) ends.dead.push(start + this.dying[i]!);
+    for (const { slot, state, birth: time } of late) {
+      this.pointers.set(this.one.places);
+      this.one.floats.forEach((column, c) => (column[0] = state[c]!));
+      this.one.birth[0] = time;
+      this.load(programs.programAt!(time));
+      if (this.kernel.run.step(at.PROGRAM, 1) < 0) ends.lost = true;
+      for (let c = 0; c < CHANGED; c++) floats[c]![slot] = this.one.floats[c]![0]!;
+    }
+    for (let c = 0; !inPlace && c < CHANGED; c++) {
+      const to = block.floats[c]!;
+      to.set(to.length === BLOCK ? floats[c]! : floats[c]!.subarray(0, to.length));
+    }
+  }
+
+  private load(program: Uint32Array): void {
+    if (this.loaded !== program) this.program.set(program);
+    this.loaded = program;
+  }
+
+  private run(program: Uint32Array, count: number): void {
+    this.load(program);
+    this.kernel.run.sum(at.PROGRAM, count);
+  }
+
+  private write({ position: { x, y, z }, mass }: Probed, to: number, i: number, late: number): void {
+    const { floats } = this.block;
+    floats[0]![to] = x[i]!;
+    floats[1]![to] = y[i]!;
+    floats[2]![to] = z[i]!;
+    if (mass) floats[MASS]![to] = mass[i]!;
+    this.late[to] = late;
+  }
+
+  /** Sums of those of a piece that begin later, by programs of their own. */
+  private sumsOfLate({ programAt }: Programs, probed: Probed, begin: number, first: number, count: number): [number, number[]][] {
+    const found: [number, number[]][] = [];
+    for (let i = 0; programAt && i < count; i++) {
+      const time = probed.time[first + i]!;
+      if (time === begin) continue;
+      this.write(probed, 0, first + i, 0);
+      this.run(programAt(time), 1);
+      found.push([i, this.sums.map((column) => column[0]!)]);
+    }
+    return found;
+  }
+
+  /** Particles of a block that are born later in the step, as they are before it. */
+  private lateOf(floats: readonly Float32Array[], birth: Float64Array, count: number, begin: number) {
+    const found: { slot: number; state: number[]; birth: number }[] = [];
+    for (let slot = 0; slot < count; slot++)
+      if (birth[slot]! > begin) found.push({ slot, state: floats.map((column) => column[slot]!), birth: birth[slot]! });
+    return found;
+  }
+
+  private placesOf({ floats, birth }: { readonly floats: readonly Float32Array[]; readonly birth: Float64Array }): number[] {
+    return [...floats, birth].map((column) => column.byteOffset);
+  }
+
+  private copied({ floats, birth }: { readonly floats: readonly Float32Array[]; readonly birth: Float64Array }): Columns {
+    floats.forEach((column, c) => this.block.floats[c]!.set(column));
+    this.block.birth.set(birth);
+    return this.block;
+  }
+}
