@@ -27,8 +27,8 @@ export interface Kernel {
   floats(at: number, count: number): Float32Array;
   words(at: number, count: number): Uint32Array;
   doubles(at: number, count: number): Float64Array;
-  /** Where a column stands in the memory, bytes; −1 where it is not in it. */
-  placeOf(column: Float32Array | Float64Array): number;
+  /** Whether a column stands in the memory. */
+  holds(column: Float32Array | Float64Array): boolean;
 }
 
 /** An engine that can’t run the kernel, in words. */
@@ -78,6 +78,6 @@ export function startKernel(): Kernel {
     floats: (at, count) => new Float32Array(memory.buffer, at, count),
     words: (at, count) => new Uint32Array(memory.buffer, at, count),
     doubles: (at, count) => new Float64Array(memory.buffer, at, count),
-    placeOf: (column) => (buffers.has(column.buffer) ? column.byteOffset : -1),
+    holds: (column) => buffers.has(column.buffer),
   };
 }

@@ -44,6 +44,9 @@ const SWIRLS = { even: 0, solid: 1, smooth: 2 } as const;
 /** Peak of the Lamb–Oseen profile: 1 / max (1 − e^(−w²)) / w. */
 const LAMB_OSEEN = 1.5669786;
 
+/** The kernel tells places of the lattice from the bits of a float that has 1.5 · 2²³ added, and hashes those as they are: this is what that adds to a hash. */
+const LATTICE = Math.imul(0x27d4eb2d + 0x165667b1 + 0x9e3779b1, 0x4b400000);
+
 /** A program of the kernel, written here and put into its memory when it is run. Words are floats or whole numbers; see layout.ts. */
 export class Program {
   private readonly rows: Float32Array[] = [];
@@ -140,7 +143,7 @@ export class Program {
     words[ROW.own + 3] = this.octaves.length;
     for (const { frequency, seed, amplitude } of layersAt(this.time)) {
       const octave = Float32Array.of(frequency, 0, amplitude, 0);
-      new Int32Array(octave.buffer)[1] = seed;
+      new Int32Array(octave.buffer)[1] = seed - LATTICE;
       this.octaves.push(octave);
     }
     words[ROW.own + 4] = this.octaves.length;

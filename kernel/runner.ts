@@ -1,7 +1,7 @@
 import { BLOCK } from '../core/stack/block';
 import type { Ends } from '../core/stack/twins';
 import type { Population } from '../core/step/population';
-import { blockAt } from './block-views';
+import { blockAt, type BlockViews } from './block-views';
 import * as at from './layout';
 import type { Kernel } from './memory';
 
@@ -19,15 +19,22 @@ export interface Probed {
   readonly mass: Float64Array | undefined;
 }
 
-/** Columns of the kernel, in the order of {@link at.RUN_COLUMNS}. */
-interface Columns {
-  readonly floats: readonly Float32Array[];
-  readonly birth: Float64Array;
-  readonly places: readonly number[];
+/** Columns of the kernel’s own. */
+interface Columns extends BlockViews {
+  readonly places: Uint32Array;
+}
+
+/** A particle that is born in a step. */
+interface Late {
+  readonly slot: number;
+  readonly state: readonly number[];
+  /** Seconds. */
+  readonly birth: number;
 }
 
 /** Of them, what a step changes: places and velocities. */
 const CHANGED = 6;
+const NOBODY: readonly Late[] = [];
 const MASS = at.RUN_COLUMNS.indexOf('mass');
 
 /** Runs programs in the memory of the kernel; only one thing is worked on at a time. */
@@ -55,7 +62,7 @@ export class Runner {
     const columns = (count: number): Columns => {
       const floats = at.RUN_COLUMNS.map(() => kernel.room.floats(count));
       const birth = kernel.room.doubles(count);
-      return { floats, birth, places: [...floats, birth].map((column) => column.byteOffset) };
+      return { floats, birth, places: Uint32Array.from([...floats, birth], (column) => column.byteOffset) };
     };
     this.block = columns(BLOCK);
     this.one = columns(16);
@@ -80,27 +87,20 @@ export class Runner {
   /** The step of up to a block of particles from a slot on, from `begin` to `end`, seconds. */
   step(programs: Programs, population: Population, start: number, begin: number, end: number, ends: Ends): void {
     const count = Math.min(BLOCK, population.count - start);
-    const block = blockAt(population, start);
-    const inPlace = this.kernel.placeOf(block.birth) >= 0;
-    const { floats, birth, places } = inPlace ? { ...block, places: this.placesOf(block) } : this.copied(block);
-    const late = programs.programAt ? this.lateOf(floats, birth, count, begin) : [];
+    const block = blockAt(this.kernel, population, start);
+    const { places } = block;
+    const { floats, birth } = places ? block : this.copied(block);
+    const late = programs.programAt ? this.lateOf(floats, birth, count, begin) : NOBODY;
     this.times[0] = begin;
     this.times[1] = end;
-    this.pointers.set(places);
+    this.pointers.set(places ?? this.block.places);
     this.load(programs.program);
     const found = this.kernel.run.step(at.PROGRAM, count);
     ends.lost ||= found < 0;
     const dead = found & 0x7fffffff;
     for (let i = 0; i < dead; i++) ends.dead.push(start + this.dying[i]!);
-    for (const { slot, state, birth: time } of late) {
-      this.pointers.set(this.one.places);
-      this.one.floats.forEach((column, c) => (column[0] = state[c]!));
-      this.one.birth[0] = time;
-      this.load(programs.programAt!(time));
-      if (this.kernel.run.step(at.PROGRAM, 1) < 0) ends.lost = true;
-      for (let c = 0; c < CHANGED; c++) floats[c]![slot] = this.one.floats[c]![0]!;
-    }
-    for (let c = 0; !inPlace && c < CHANGED; c++) {
+    for (const one of late) this.stepOne(programs, one, floats, ends);
+    for (let c = 0; !places && c < CHANGED; c++) {
       const to = block.floats[c]!;
       to.set(to.length === BLOCK ? floats[c]! : floats[c]!.subarray(0, to.length));
     }
@@ -138,19 +138,25 @@ export class Runner {
     return found;
   }
 
+  /** The step of a particle that is born in it, by a program of its own; what came of it with the others does not count. */
+  private stepOne({ programAt }: Programs, { slot, state, birth }: Late, floats: readonly Float32Array[], ends: Ends): void {
+    this.pointers.set(this.one.places);
+    this.one.floats.forEach((column, c) => (column[0] = state[c]!));
+    this.one.birth[0] = birth;
+    this.load(programAt!(birth));
+    if (this.kernel.run.step(at.PROGRAM, 1) < 0) ends.lost = true;
+    for (let c = 0; c < CHANGED; c++) floats[c]![slot] = this.one.floats[c]![0]!;
+  }
+
   /** Particles of a block that are born later in the step, as they are before it. */
-  private lateOf(floats: readonly Float32Array[], birth: Float64Array, count: number, begin: number) {
-    const found: { slot: number; state: number[]; birth: number }[] = [];
+  private lateOf(floats: readonly Float32Array[], birth: Float64Array, count: number, begin: number): Late[] {
+    const found: Late[] = [];
     for (let slot = 0; slot < count; slot++)
       if (birth[slot]! > begin) found.push({ slot, state: floats.map((column) => column[slot]!), birth: birth[slot]! });
     return found;
   }
 
-  private placesOf({ floats, birth }: { readonly floats: readonly Float32Array[]; readonly birth: Float64Array }): number[] {
-    return [...floats, birth].map((column) => column.byteOffset);
-  }
-
-  private copied({ floats, birth }: { readonly floats: readonly Float32Array[]; readonly birth: Float64Array }): Columns {
+  private copied({ floats, birth }: BlockViews): Columns {
     floats.forEach((column, c) => this.block.floats[c]!.set(column));
     this.block.birth.set(birth);
     return this.block;

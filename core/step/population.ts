@@ -192,7 +192,6 @@ export class Population {
     this.room.free(old);
     return next;
   }
-
 }
 
 /** Room to put columns in another order. */

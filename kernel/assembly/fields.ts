@@ -1,7 +1,8 @@
 import { addTo, addVector, weightAt } from './add';
-import { exponential, meanDecay, NONE, ONE } from './lanes';
+import { all, exponential, meanDecay, NONE } from './lanes';
+import { ONE, THREE } from './numbers';
 import {
-  CORE, CURVE, dot, GATHERS, LOCAL, MOVED, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, TURNED, VECTOR, WEIGHT, whole, Y, Z,
+  CORE, CURVE, dot, GATHERS, LOCAL, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, TURNED, VECTOR, WEIGHT, whole, Y, Z,
 } from './program';
 
 /** The curves of a falloff: those of core/profiles. */
@@ -49,20 +50,20 @@ export function weigh(row: usize, count: i32, xs: usize, ys: usize, zs: usize): 
     const y = v128.load(ys + at);
     const z = v128.load(zs + at);
     const d = f32x4.sqrt(dot(x, y, z, x, y, z));
-    const s = f32x4.pmin(ONE, f32x4.pmax(NONE, f32x4.mul(f32x4.sub(d, core), slope)));
+    const s = f32x4.pmin(all(ONE), f32x4.pmax(NONE, f32x4.mul(f32x4.sub(d, core), slope)));
     const s2 = f32x4.mul(s, s);
-    let p = ONE;
-    if (curve == SMOOTH) p = f32x4.sub(ONE, f32x4.mul(s2, f32x4.sub(f32x4.splat(3), f32x4.add(s, s))));
+    let p = all(ONE);
+    if (curve == SMOOTH) p = f32x4.sub(all(ONE), f32x4.mul(s2, f32x4.sub(all(THREE), f32x4.add(s, s))));
     else if (curve == SMOOTHER)
       p = f32x4.sub(
-        ONE,
+        all(ONE),
         f32x4.mul(f32x4.mul(s2, s), f32x4.add(f32x4.mul(s, f32x4.sub(f32x4.mul(s, f32x4.splat(6)), f32x4.splat(15))), f32x4.splat(10))),
       );
-    else if (curve == LINEAR) p = f32x4.sub(ONE, s);
+    else if (curve == LINEAR) p = f32x4.sub(all(ONE), s);
     else if (curve == BELL)
       // (e^(−4.5s²) − e^(−4.5)) / (1 − e^(−4.5))
       p = f32x4.mul(f32x4.sub(exponential(f32x4.mul(s2, f32x4.splat(-4.5))), f32x4.splat(0.011108997)), f32x4.splat(1.0112338));
-    p = v128.and(f32x4.lt(s, ONE), p);
+    p = v128.and(f32x4.lt(s, all(ONE)), p);
     const w = f32x4.mul(send, p);
     any = v128.or(any, w);
     v128.store(WEIGHT + at, w);
@@ -111,9 +112,9 @@ export function vortex(row: usize, flags: i32, count: i32, xs: usize, ys: usize,
     let s = peak;
     let g = NONE;
     if (swirl == LAMB_OSEEN) s = f32x4.mul(peak, meanDecay(w2));
-    else if (swirl == SOLID) s = f32x4.div(peak, f32x4.pmax(ONE, w2));
+    else if (swirl == SOLID) s = f32x4.div(peak, f32x4.pmax(all(ONE), w2));
     if (swirl == EVEN || flags & GATHERS) {
-      const one = v128.and(f32x4.gt(square, NONE), f32x4.div(ONE, f32x4.sqrt(square)));
+      const one = v128.and(f32x4.gt(square, NONE), f32x4.div(all(ONE), f32x4.sqrt(square)));
       g = f32x4.mul(pull, one);
       if (swirl == EVEN) s = f32x4.mul(peak, one);
     }

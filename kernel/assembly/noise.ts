@@ -1,41 +1,12 @@
 import { addVector, weightAt } from './add';
-import { NONE } from './lanes';
+import { all, NONE } from './lanes';
+import { A, ABC, B, BIT, C, FIVE_QUARTERS, HALF, LENGTH, MAGIC, ONE, PICK, REST, SIGN, SIXTH, THIRD, TWIST } from './numbers';
 import { dot, DRIFTS, LATE, number, OWN, SIZED, VECTOR, whole } from './program';
 
 /** Directions of core/noise/directions.ts: sixteen bytes for each axis. */
 const DIRECTIONS: usize = 1024;
 /** What the corners of a simplex need, so that one after another is worked out: the way to each, and its hash before it is mixed. */
 const CORNERS: usize = 2048;
-/** Numbers of that loop: there is no room for them in registers. */
-const HALF: usize = 1088;
-const FIVE_QUARTERS: usize = 1104;
-const TWIST: usize = 1120;
-const BIT: usize = 1136;
-const PICK: usize = 1152;
-const REST: usize = 1168;
-const SIGN: usize = 1184;
-
-const A: i32 = 0x27d4eb2d;
-const B: i32 = 0x165667b1;
-const C: i32 = <i32>0x9e3779b1;
-/** What whole numbers are told from their floats by: 1.5 · 2²³, and its bits. */
-const MAGIC: f32 = 12582912;
-const MAGIC_BITS: i32 = 0x4b400000;
-
-/** Directions as they come out of their table are this long. */
-const LENGTH: f64 = 127.0 * 16777216.0;
-
-/** Writes the numbers of the loop. */
-export function prepare(): void {
-  v128.store(HALF, f32x4.splat(0.5));
-  v128.store(FIVE_QUARTERS, f32x4.splat(1.25));
-  v128.store(TWIST, f32x4.splat(<f32>(2.0 / LENGTH)));
-  v128.store(BIT, i32x4.splat(1));
-  v128.store(PICK, i32x4.splat(0x0f000000));
-  v128.store(REST, i32x4.splat(0x00808080));
-  v128.store(SIGN, i32x4.splat(<i32>0x80000000));
-}
-
 // @ts-ignore: decorator
 @inline
 function corner(which: usize, x: v128, y: v128, z: v128, hash: v128): void {
@@ -47,8 +18,8 @@ function corner(which: usize, x: v128, y: v128, z: v128, hash: v128): void {
 
 // @ts-ignore: decorator
 @inline
-function within(x: v128, inside: v128, unskew: f32): v128 {
-  return f32x4.add(f32x4.sub(x, v128.and(inside, f32x4.splat(1))), f32x4.splat(unskew));
+function within(x: v128, inside: v128, unskew: usize): v128 {
+  return f32x4.add(f32x4.sub(x, v128.and(inside, all(ONE))), all(unskew));
 }
 
 /** Noise: its octaves stand one after another as frequency, seed, amplitude and nothing, the curls of core/noise/simplex.ts. */
@@ -76,11 +47,11 @@ export function curl(row: usize, flags: i32, count: i32, xs: usize, ys: usize, z
       const x = f32x4.mul(lx, frequency);
       const y = f32x4.mul(ly, frequency);
       const z = f32x4.mul(lz, frequency);
-      const s = f32x4.mul(f32x4.add(f32x4.add(x, y), z), f32x4.splat(<f32>(1.0 / 3.0)));
+      const s = f32x4.mul(f32x4.add(f32x4.add(x, y), z), all(THIRD));
       const i = f32x4.floor(f32x4.add(x, s));
       const j = f32x4.floor(f32x4.add(y, s));
       const k = f32x4.floor(f32x4.add(z, s));
-      const t = f32x4.mul(f32x4.add(f32x4.add(i, j), k), f32x4.splat(<f32>(1.0 / 6.0)));
+      const t = f32x4.mul(f32x4.add(f32x4.add(i, j), k), all(SIXTH));
       const x0 = f32x4.sub(x, f32x4.sub(i, t));
       const y0 = f32x4.sub(y, f32x4.sub(j, t));
       const z0 = f32x4.sub(z, f32x4.sub(k, t));
@@ -94,31 +65,31 @@ export function curl(row: usize, flags: i32, count: i32, xs: usize, ys: usize, z
       const i2 = v128.or(xy, xz);
       const j2 = v128.or(v128.not(xy), yz);
       const k2 = v128.not(v128.and(yz, xz));
-      const seed = i32x4.sub(number(layer, 1), i32x4.splat((A + B + C) * MAGIC_BITS));
+      // Whole numbers as the bits of their floats: what those have in common is taken off the seed.
+      const seed = number(layer, 1);
       const hash = i32x4.add(
-        i32x4.add(seed, i32x4.mul(f32x4.add(i, f32x4.splat(MAGIC)), i32x4.splat(A))),
-        i32x4.add(i32x4.mul(f32x4.add(j, f32x4.splat(MAGIC)), i32x4.splat(B)), i32x4.mul(f32x4.add(k, f32x4.splat(MAGIC)), i32x4.splat(C))),
+        i32x4.add(seed, i32x4.mul(f32x4.add(i, all(MAGIC)), all(A))),
+        i32x4.add(i32x4.mul(f32x4.add(j, all(MAGIC)), all(B)), i32x4.mul(f32x4.add(k, all(MAGIC)), all(C))),
       );
       corner(0, x0, y0, z0, hash);
       corner(
         1,
-        within(x0, i1, <f32>(1.0 / 6.0)),
-        within(y0, j1, <f32>(1.0 / 6.0)),
-        within(z0, k1, <f32>(1.0 / 6.0)),
-        i32x4.add(hash, v128.or(v128.or(v128.and(i1, i32x4.splat(A)), v128.and(j1, i32x4.splat(B))), v128.and(k1, i32x4.splat(C)))),
+        within(x0, i1, SIXTH),
+        within(y0, j1, SIXTH),
+        within(z0, k1, SIXTH),
+        i32x4.add(hash, v128.or(v128.or(v128.and(i1, all(A)), v128.and(j1, all(B))), v128.and(k1, all(C)))),
       );
       corner(
         2,
-        within(x0, i2, <f32>(1.0 / 3.0)),
-        within(y0, j2, <f32>(1.0 / 3.0)),
-        within(z0, k2, <f32>(1.0 / 3.0)),
+        within(x0, i2, THIRD),
+        within(y0, j2, THIRD),
+        within(z0, k2, THIRD),
         i32x4.add(
-          i32x4.add(hash, v128.and(i2, i32x4.splat(A))),
-          i32x4.add(v128.and(j2, i32x4.splat(B)), v128.and(k2, i32x4.splat(C))),
+          i32x4.add(hash, v128.and(i2, all(A))),
+          i32x4.add(v128.and(j2, all(B)), v128.and(k2, all(C))),
         ),
       );
-      const half = f32x4.splat(0.5);
-      corner(3, f32x4.sub(x0, half), f32x4.sub(y0, half), f32x4.sub(z0, half), i32x4.add(hash, i32x4.splat(A + B + C)));
+      corner(3, f32x4.sub(x0, all(HALF)), f32x4.sub(y0, all(HALF)), f32x4.sub(z0, all(HALF)), i32x4.add(hash, all(ABC)));
       let cx = NONE;
       let cy = NONE;
       let cz = NONE;
@@ -128,20 +99,20 @@ export function curl(row: usize, flags: i32, count: i32, xs: usize, ys: usize, z
         const dz = v128.load(c, 32);
         let h = v128.load(c, 48);
         h = v128.xor(h, i32x4.shr_u(h, 16));
-        h = i32x4.mul(h, v128.or(h, v128.load(BIT)));
+        h = i32x4.mul(h, v128.or(h, all(BIT)));
         // The byte of the hash that picks a direction, and nothing in the other three: a direction is its part times 2²⁴.
-        const pick = v128.or(v128.and(h, v128.load(PICK)), v128.load(REST));
+        const pick = v128.or(v128.and(h, all(PICK)), all(REST));
         const wx = f32x4.convert_i32x4_s(v128.swizzle(v128.load(DIRECTIONS), pick));
         const wy = f32x4.convert_i32x4_s(v128.swizzle(v128.load(DIRECTIONS, 16), pick));
         const wz = f32x4.convert_i32x4_s(v128.swizzle(v128.load(DIRECTIONS, 32), pick));
         const f = f32x4.pmax(
           NONE,
-          f32x4.sub(f32x4.sub(f32x4.sub(v128.load(HALF), f32x4.mul(dx, dx)), f32x4.mul(dy, dy)), f32x4.mul(dz, dz)),
+          f32x4.sub(f32x4.sub(f32x4.sub(all(HALF), f32x4.mul(dx, dx)), f32x4.mul(dy, dy)), f32x4.mul(dz, dz)),
         );
         const f3 = f32x4.mul(f32x4.mul(f, f), f);
-        const jet = f32x4.mul(f3, f32x4.sub(f32x4.mul(f, v128.load(FIVE_QUARTERS)), v128.load(HALF)));
+        const jet = f32x4.mul(f3, f32x4.sub(f32x4.mul(f, all(FIVE_QUARTERS)), all(HALF)));
         const back = f32x4.mul(f3, dot(wx, wy, wz, dx, dy, dz));
-        const twist = v128.xor(f32x4.mul(back, v128.load(TWIST)), v128.and(h, v128.load(SIGN)));
+        const twist = v128.xor(f32x4.mul(back, all(TWIST)), v128.and(h, all(SIGN)));
         cx = f32x4.add(cx, f32x4.add(f32x4.add(f32x4.mul(jet, wx), f32x4.mul(back, dx)), f32x4.mul(twist, f32x4.sub(f32x4.mul(wy, dz), f32x4.mul(wz, dy)))));
         cy = f32x4.add(cy, f32x4.add(f32x4.add(f32x4.mul(jet, wy), f32x4.mul(back, dy)), f32x4.mul(twist, f32x4.sub(f32x4.mul(wz, dx), f32x4.mul(wx, dz)))));
         cz = f32x4.add(cz, f32x4.add(f32x4.add(f32x4.mul(jet, wz), f32x4.mul(back, dz)), f32x4.mul(twist, f32x4.sub(f32x4.mul(wx, dy), f32x4.mul(wy, dx)))));

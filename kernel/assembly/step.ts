@@ -1,13 +1,11 @@
 import { pull, same, see, slow, vortex, weigh } from './fields';
-import { decayed, meanDecay, NONE } from './lanes';
+import { all, decayed, meanDecay, NONE } from './lanes';
+import { FARTHEST, HALF } from './numbers';
 import { curl } from './noise';
 import {
   ACCELERATION, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DYING, END, EVEN_ACCELERATION, EVEN_MEDIUM, EVEN_QUADRATIC, EVEN_RATE, FLAGS, KIND, LATE, LIFE,
   LOCAL, MASS, MEDIUM, MOVED, number, PIECE, PULL, QUADRATIC, RATE, ROW, ROWS, ROWS_END, SAME, SLOW, SQUARES, STEP, TARGET, VORTEX, whole, Y, Z,
 } from './program';
-
-/** Beyond this, places and speeds are as good as infinite in 32 bits: FARTHEST of core/step/block-io.ts. */
-const FARTHEST: f32 = 3.4e38;
 
 // @ts-ignore: decorator
 @inline
@@ -108,8 +106,6 @@ function far(x: v128, y: v128, z: v128): v128 {
  * particle has, NaN; true where any is.
  */
 function integrate(program: usize, count: i32, start: usize): bool {
-  const half = f32x4.splat(0.5);
-  const bound = f32x4.splat(FARTHEST);
   const carries = whole(program, CARRIES);
   const squares = whole(program, SQUARES);
   const xs = column(0) + start;
@@ -119,7 +115,7 @@ function integrate(program: usize, count: i32, start: usize): bool {
   const vys = column(4) + start;
   const vzs = column(5) + start;
   const bytes = <usize>count << 2;
-  let all = i32x4.splat(-1);
+  let lost = false;
   for (let at: usize = 0; at < bytes; at += 16) {
     const dt = v128.load(STEP + at);
     const ax = v128.load(ACCELERATION + at);
@@ -139,7 +135,7 @@ function integrate(program: usize, count: i32, start: usize): bool {
     let c = f32x4.pmax(NONE, v128.load(RATE + at));
     if (squares) {
       const q = v128.load(QUADRATIC + at);
-      const h = f32x4.mul(half, dt);
+      const h = f32x4.mul(all(HALF), dt);
       const z = f32x4.mul(f32x4.add(c, f32x4.mul(q, sizeOf(rx, ry, rz))), h);
       const mean = meanDecay(z);
       const decay = decayed(z, mean);
@@ -163,18 +159,25 @@ function integrate(program: usize, count: i32, start: usize): bool {
     const x = f32x4.add(x0, f32x4.mul(rx, dt));
     const y = f32x4.add(y0, f32x4.mul(ry, dt));
     const w = f32x4.add(z0, f32x4.mul(rz, dt));
-    const within = v128.and(f32x4.lt(far(x, y, w), bound), f32x4.lt(far(rx, ry, rz), bound));
-    // Beyond the last of them is whatever there is.
-    if (at + 16 > bytes) all = v128.and(all, v128.or(within, i32x4.ge_s(i32x4.add(i32x4.splat(<i32>at >> 2), i32x4(0, 1, 2, 3)), i32x4.splat(count))));
-    else all = v128.and(all, within);
-    v128.store(xs + at, v128.bitselect(x, x0, within));
-    v128.store(ys + at, v128.bitselect(y, y0, within));
-    v128.store(zs + at, v128.bitselect(w, z0, within));
-    v128.store(vxs + at, v128.bitselect(rx, f32x4.splat(f32.NaN), within));
+    const within = v128.and(f32x4.lt(far(x, y, w), all(FARTHEST)), f32x4.lt(far(rx, ry, rz), all(FARTHEST)));
+    if (i32x4.all_true(within)) {
+      v128.store(xs + at, x);
+      v128.store(ys + at, y);
+      v128.store(zs + at, w);
+      v128.store(vxs + at, rx);
+    } else {
+      v128.store(xs + at, v128.bitselect(x, x0, within));
+      v128.store(ys + at, v128.bitselect(y, y0, within));
+      v128.store(zs + at, v128.bitselect(w, z0, within));
+      v128.store(vxs + at, v128.bitselect(rx, f32x4.splat(f32.NaN), within));
+      // Beyond the last of them is whatever there is.
+      const which = i32x4.add(i32x4.splat(<i32>at >> 2), i32x4(0, 1, 2, 3));
+      if (!i32x4.all_true(v128.or(within, i32x4.ge_s(which, i32x4.splat(count))))) lost = true;
+    }
     v128.store(vys + at, ry);
     v128.store(vzs + at, rz);
   }
-  return !i32x4.all_true(all);
+  return lost;
 }
 
 /** Lists slots of a piece that have come to the end of their life at the end of the step; gives where the list ends. */

@@ -1,0 +1,86 @@
+// Numbers that loops need, four times each, in memory: there is no room for all of them in registers, and a load is quicker than making one anew each time.
+
+const FIRST: usize = 1280;
+
+export const ONE: usize = FIRST;
+export const HALF: usize = FIRST + 16;
+export const THIRD: usize = FIRST + 32;
+export const SIXTH: usize = FIRST + 48;
+export const THREE: usize = FIRST + 64;
+/** Beyond this, places and speeds are as good as infinite in 32 bits: FARTHEST of core/step/block-io.ts. */
+export const FARTHEST: usize = FIRST + 80;
+
+/** Of e^x: its least argument, 1 / ln 2, ln 2 in two parts, the polynomial; 1.5 · 2²³, which whole numbers are told from their floats by, and its bits less the bias of an exponent. */
+export const LEAST: usize = FIRST + 96;
+export const LOG2E: usize = FIRST + 112;
+export const LN2_HIGH: usize = FIRST + 128;
+export const LN2_LOW: usize = FIRST + 144;
+export const EXP: usize = FIRST + 160;
+export const MAGIC: usize = FIRST + 240;
+export const BIAS: usize = FIRST + 256;
+/** Of (1 − e^(−z)) / z near 0: 1 / 4!, 1 / 5!, 1 / 6!, 1 / 7!, 1 / 8!. */
+export const SERIES: usize = FIRST + 272;
+
+/** Of noise: primes for the corners of the lattice and their sum; ¼ of five; what turns twice a twist; a bit; the byte of a hash that counts, and the rest of them; the sign. */
+export const A: usize = FIRST + 352;
+export const B: usize = FIRST + 368;
+export const C: usize = FIRST + 384;
+export const ABC: usize = FIRST + 400;
+export const FIVE_QUARTERS: usize = FIRST + 416;
+export const TWIST: usize = FIRST + 432;
+export const BIT: usize = FIRST + 448;
+export const PICK: usize = FIRST + 464;
+export const REST: usize = FIRST + 480;
+export const SIGN: usize = FIRST + 496;
+
+/** Directions of noise as they come out of their table are this long. */
+export const LENGTH: f64 = 127.0 * 16777216.0;
+
+const PRIME_A: i32 = 0x27d4eb2d;
+const PRIME_B: i32 = 0x165667b1;
+const PRIME_C: i32 = <i32>0x9e3779b1;
+
+function float(at: usize, value: f32): void {
+  v128.store(at, f32x4.splat(value));
+}
+
+function bits(at: usize, value: i32): void {
+  v128.store(at, i32x4.splat(value));
+}
+
+/** Writes them; to be called before all else. */
+export function prepare(): void {
+  float(ONE, 1);
+  float(HALF, 0.5);
+  float(THIRD, <f32>(1.0 / 3.0));
+  float(SIXTH, <f32>(1.0 / 6.0));
+  float(THREE, 3);
+  float(FARTHEST, 3.4e38);
+  // Cody & Waite: x = n·ln 2 + r; the polynomial is that of Cephes' expf, from memory. Below −87 it is 0 to 32 bits.
+  float(LEAST, -87);
+  float(LOG2E, 1.44269504);
+  float(LN2_HIGH, 0.693359375);
+  float(LN2_LOW, -2.1219444e-4);
+  float(EXP, 1.98756915e-4);
+  float(EXP + 16, 1.3981999507e-3);
+  float(EXP + 32, 8.3334519073e-3);
+  float(EXP + 48, 4.1665795894e-2);
+  float(EXP + 64, 1.6666665459e-1);
+  float(MAGIC, 12582912);
+  bits(BIAS, 0x4b400000 - 127);
+  float(SERIES, <f32>(1.0 / 24.0));
+  float(SERIES + 16, <f32>(1.0 / 120.0));
+  float(SERIES + 32, <f32>(1.0 / 720.0));
+  float(SERIES + 48, <f32>(1.0 / 5040.0));
+  float(SERIES + 64, <f32>(1.0 / 40320.0));
+  bits(A, PRIME_A);
+  bits(B, PRIME_B);
+  bits(C, PRIME_C);
+  bits(ABC, PRIME_A + PRIME_B + PRIME_C);
+  float(FIVE_QUARTERS, 1.25);
+  float(TWIST, <f32>(2.0 / LENGTH));
+  bits(BIT, 1);
+  bits(PICK, 0x0f000000);
+  bits(REST, 0x00808080);
+  bits(SIGN, <i32>0x80000000);
+}
