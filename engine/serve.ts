@@ -1,4 +1,5 @@
 import type { Asset } from '../core/scene/assets';
+import { twins } from '../core/stack/twins';
 import { putKernelToUse } from '../kernel/use-kernel';
 import { Simulation } from '../core/step/simulation';
 import { buffersOf, snapshot } from './frame';
@@ -30,11 +31,20 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
       return Atomics.load(control, 0) !== job.number;
     };
     const begin = now();
-    let steps = 0;
-    let waited = 0;
     if (stopped()) return;
     const from = job.resume ?? (job.keeps ? kept.latest(job) : undefined);
-    const simulation = new Simulation(job.scene, assets, { share: job.share, slice: job.slice, slices: job.slices }, from);
+    const { share, slice, slices } = job;
+    const simulation = new Simulation(job.scene, assets, { share, slice, slices }, from, twins()?.room);
+    try {
+      play(job, simulation, begin, stopped);
+    } finally {
+      simulation.end();
+    }
+  }
+
+  function play(job: Job, simulation: Simulation, begin: number, stopped: () => boolean): void {
+    let steps = 0;
+    let waited = 0;
     const first = simulation.frame;
     for (;;) {
       if (simulation.frame >= job.from) {

@@ -11,10 +11,10 @@ const COLUMN = 4 * PIECE;
 export const COLUMNS = 64;
 export const RUN_COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'mass', 'drag', 'life'] as const;
 export const BIRTH = RUN_COLUMNS.length;
-/** When a step begins and ends, in doubles; where the list of the dying stands. */
+/** When a step begins and ends, in doubles; where the list of the dying stands; whether none of a block is born or dies in the step. */
 export const BEGIN = 128;
-export const END = 136;
 export const DYING = 144;
+export const SETTLED = 148;
 
 /** The directions of simplex noise, sixteen bytes an axis. */
 export const DIRECTIONS = 1024;
@@ -53,6 +53,6 @@ export const ROW = {
   size: 48,
 } as const;
 export const KINDS = { same: 0, curl: 1, vortex: 2, pull: 3, slow: 4 } as const;
-export const FLAGS = { moved: 1, turned: 2, bounded: 4, weighty: 8, drifts: 16, sized: 32, gathers: 64 } as const;
+export const FLAGS = { moved: 1, turned: 2, bounded: 4, weighty: 8, drifts: 16, sized: 32, gathers: 64, alike: 128 } as const;
 /** Words of an octave. */
 export const OCTAVE = 4;

@@ -119,18 +119,20 @@ export class Plan {
     const acceleration: [number, number, number] = [0, 0, 0];
     const medium: [number, number, number] = [0, 0, 0];
     let [rate, quadratic] = [0, 0];
+    let carries = false;
     for (const { row, recipe, send } of this.known) {
       const { action, rotation, place, own: velocity } = row;
       const fall = fallOf(row);
-      const carries = action.kind === 'carry';
+      const carried = action.kind === 'carry';
       const weighty = action.kind === 'force';
       const head: RowHead = {
         sight: { position: place.position, scale: place.scale, rotation },
         fall,
         send,
-        target: carries ? MEDIUM : ACCELERATION,
+        target: carried ? MEDIUM : ACCELERATION,
         weighty,
       };
+      if (carried && (recipe.kind !== 'same' || fall)) carries = true;
       if (recipe.kind !== 'same') {
         program.field(head, recipe);
         continue;
@@ -144,8 +146,8 @@ export class Plan {
           quadratic += send * local[1];
         }
       } else if (fall || weighty) program.same(head, turned(rotation, local));
-      else turned(rotation, local).forEach((value, axis) => ((carries ? medium : acceleration)[axis]! += send * value));
+      else turned(rotation, local).forEach((value, axis) => ((carried ? medium : acceleration)[axis]! += send * value));
     }
-    return program.finished({ acceleration, medium, rate, quadratic, carries: this.carries, squares: this.squares });
+    return program.finished({ acceleration, medium, rate, quadratic, carries, squares: this.squares });
   }
 }

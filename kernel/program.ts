@@ -35,6 +35,7 @@ export interface Even {
   readonly medium: Vector;
   readonly rate: number;
   readonly quadratic: number;
+  /** Whether any row adds to the velocity of the medium; and any, or what is the same for all, to quadratic drag. */
   readonly carries: boolean;
   readonly squares: boolean;
 }
@@ -52,6 +53,8 @@ export class Program {
   private readonly rows: Float32Array[] = [];
   private readonly octaves: Float32Array[] = [];
   private image: Uint32Array | undefined;
+  /** The row before, where it is seen from a place. */
+  private last: Float32Array | undefined;
 
   /** `own`: for particles that begin at this very time, seconds, and not for those that begin later in a step from then on. */
   constructor(
@@ -125,8 +128,21 @@ export class Program {
       row[ROW.slope] = fall.slope;
     }
     row[ROW.send] = send;
+    if (looks && this.isAlike(row)) words[ROW.flags]! |= FLAGS.alike;
+    this.last = looks ? row : undefined;
     this.rows.push(row);
     return row;
+  }
+
+  /** Whether a row is seen and weighed as the one before it. */
+  private isAlike(row: Float32Array): boolean {
+    const { last } = this;
+    if (!last) return false;
+    const [words, before] = [new Uint32Array(row.buffer), new Uint32Array(last.buffer)];
+    const seen = FLAGS.moved | FLAGS.turned | FLAGS.bounded;
+    if (((words[ROW.flags]! ^ before[ROW.flags]!) & seen) !== 0) return false;
+    for (let word = ROW.origin; word <= ROW.send; word++) if (words[word] !== before[word]) return false;
+    return true;
   }
 
   private curl(head: RowHead, { drift, layersAt, size }: RecipeOf<'curl'>): void {

@@ -1,7 +1,7 @@
 import { BLOCK } from '../core/stack/block';
 import type { Ends } from '../core/stack/twins';
 import type { Population } from '../core/step/population';
-import { blockAt, type BlockViews } from './block-views';
+import { blockAt, isSettled, type BlockViews } from './block-views';
 import * as at from './layout';
 import type { Kernel } from './memory';
 
@@ -43,6 +43,7 @@ export class Runner {
   readonly sums: readonly Float32Array[];
   private readonly pointers: Uint32Array;
   private readonly times: Float64Array;
+  private readonly settled: Uint32Array;
   private readonly late: Float32Array;
   private readonly program: Uint32Array;
   private readonly dying: Uint32Array;
@@ -57,6 +58,7 @@ export class Runner {
     this.sums = [...vector(at.ACCELERATION), ...vector(at.MEDIUM), piece(at.RATE), piece(at.QUADRATIC)];
     this.pointers = kernel.words(at.COLUMNS, at.BIRTH + 1);
     this.times = kernel.doubles(at.BEGIN, 2);
+    this.settled = kernel.words(at.SETTLED, 1);
     this.late = piece(at.LATE);
     this.program = kernel.words(at.PROGRAM, (at.PROGRAM_END - at.PROGRAM) / 4);
     const columns = (count: number): Columns => {
@@ -90,9 +92,11 @@ export class Runner {
     const block = blockAt(this.kernel, population, start);
     const { places } = block;
     const { floats, birth } = places ? block : this.copied(block);
-    const late = programs.programAt ? this.lateOf(floats, birth, count, begin) : NOBODY;
+    const settled = isSettled(block, population, start, count, begin, end);
+    const late = programs.programAt && !settled ? this.lateOf(floats, birth, count, begin) : NOBODY;
     this.times[0] = begin;
     this.times[1] = end;
+    this.settled[0] = Number(settled);
     this.pointers.set(places ?? this.block.places);
     this.load(programs.program);
     const found = this.kernel.run.step(at.PROGRAM, count);
@@ -143,6 +147,7 @@ export class Runner {
     this.pointers.set(this.one.places);
     this.one.floats.forEach((column, c) => (column[0] = state[c]!));
     this.one.birth[0] = birth;
+    this.settled[0] = 0;
     this.load(programAt!(birth));
     if (this.kernel.run.step(at.PROGRAM, 1) < 0) ends.lost = true;
     for (let c = 0; c < CHANGED; c++) floats[c]![slot] = this.one.floats[c]![0]!;

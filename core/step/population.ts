@@ -1,3 +1,4 @@
+import { BLOCK } from '../stack/block';
 import { ANYWHERE, type ColumnRoom } from './column-room';
 
 /** Float columns of a population, one entry a living particle; all 32 bits. */
@@ -63,6 +64,8 @@ export class Population {
   readonly columns: Record<FloatColumn, Float32Array> = Object.fromEntries(
     ALL_COLUMNS.map((name) => [name, new Float32Array(0)]),
   ) as Record<FloatColumn, Float32Array>;
+  /** 1 for each block of slots that has got other particles since somebody set it to 0. */
+  changed = new Uint8Array(0);
   private readonly names: readonly FloatColumn[];
 
   constructor(
@@ -81,6 +84,7 @@ export class Population {
   add(): number {
     if (this.count === this.id.length) this.grow();
     const slot = this.count++;
+    this.changed[Math.floor(slot / BLOCK)] = 1;
     this.held[slot] = this.generation[slot] = this.events[slot] = 0;
     if (this.tinted) this.tint[slot] = WHITE;
     return slot;
@@ -90,6 +94,7 @@ export class Population {
   remove(slot: number): void {
     const last = --this.count;
     if (slot === last) return;
+    this.changed[Math.floor(slot / BLOCK)] = 1;
     this.id[slot] = this.id[last]!;
     this.birth[slot] = this.birth[last]!;
     this.held[slot] = this.held[last]!;
@@ -105,6 +110,7 @@ export class Population {
 
   /** Puts the particle of slot `order[i]` into slot i, for all of them. */
   reorder(order: Uint32Array): void {
+    this.changed.fill(1);
     putFloats(
       this.names.map((name) => this.columns[name]),
       order,
@@ -135,6 +141,7 @@ export class Population {
   /** Takes the particles that were kept of a population of the same sort, in place of its own. */
   take({ counts, id, birth, held, generation, events, tint, floats }: KeptPopulation): void {
     [this.count, this.born, this.died, this.retired, this.dropped] = counts;
+    this.changed = new Uint8Array(Math.ceil(this.count / BLOCK)).fill(1);
     this.id = id.slice();
     this.birth = this.moved(this.birth, this.room.doubles(birth.length), birth);
     this.held = held.slice();
@@ -177,6 +184,7 @@ export class Population {
       next.set(column);
       return next;
     };
+    this.changed = new Uint8Array(Math.ceil(capacity / BLOCK)).fill(1);
     this.id = grown(this.id, (n) => new Uint32Array(n));
     this.birth = this.moved(this.birth, this.room.doubles(capacity));
     this.held = grown(this.held, (n) => new Uint16Array(n));

@@ -99,6 +99,7 @@ export function vortex(row: usize, flags: i32, count: i32, xs: usize, ys: usize,
   const inverse = number(row, OWN + 7);
   const peak = number(row, OWN + 8);
   const pull = number(row, OWN + 9);
+  const gathers = (flags & GATHERS) != 0;
   for (let at: usize = 0; at < bytes; at += 16) {
     const w = weightAt(row, flags, at, mass);
     const x = v128.load(xs + at);
@@ -113,13 +114,18 @@ export function vortex(row: usize, flags: i32, count: i32, xs: usize, ys: usize,
     let g = NONE;
     if (swirl == LAMB_OSEEN) s = f32x4.mul(peak, meanDecay(w2));
     else if (swirl == SOLID) s = f32x4.div(peak, f32x4.pmax(all(ONE), w2));
-    if (swirl == EVEN || flags & GATHERS) {
+    if (swirl == EVEN || gathers) {
       const one = v128.and(f32x4.gt(square, NONE), f32x4.div(all(ONE), f32x4.sqrt(square)));
       g = f32x4.mul(pull, one);
       if (swirl == EVEN) s = f32x4.mul(peak, one);
     }
-    const along = f32x4.neg(f32x4.add(f32x4.mul(s, q), f32x4.mul(g, p)));
-    const across = f32x4.sub(f32x4.mul(s, p), f32x4.mul(g, q));
+    let along = f32x4.mul(s, q);
+    let across = f32x4.mul(s, p);
+    if (gathers) {
+      along = f32x4.add(along, f32x4.mul(g, p));
+      across = f32x4.sub(across, f32x4.mul(g, q));
+    }
+    along = f32x4.neg(along);
     addVector(
       row,
       flags,

@@ -18,8 +18,8 @@ function corner(which: usize, x: v128, y: v128, z: v128, hash: v128): void {
 
 // @ts-ignore: decorator
 @inline
-function within(x: v128, inside: v128, unskew: usize): v128 {
-  return f32x4.add(f32x4.sub(x, v128.and(inside, all(ONE))), all(unskew));
+function within(x: v128, inside: v128, one: v128, unskew: v128): v128 {
+  return f32x4.add(f32x4.sub(x, v128.and(inside, one)), unskew);
 }
 
 /** Noise: its octaves stand one after another as frequency, seed, amplitude and nothing, the curls of core/noise/simplex.ts. */
@@ -47,11 +47,17 @@ export function curl(row: usize, flags: i32, count: i32, xs: usize, ys: usize, z
       const x = f32x4.mul(lx, frequency);
       const y = f32x4.mul(ly, frequency);
       const z = f32x4.mul(lz, frequency);
-      const s = f32x4.mul(f32x4.add(f32x4.add(x, y), z), all(THIRD));
+      const third = all(THIRD);
+      const sixth = all(SIXTH);
+      const one = all(ONE);
+      const a = all(A);
+      const b = all(B);
+      const c = all(C);
+      const s = f32x4.mul(f32x4.add(f32x4.add(x, y), z), third);
       const i = f32x4.floor(f32x4.add(x, s));
       const j = f32x4.floor(f32x4.add(y, s));
       const k = f32x4.floor(f32x4.add(z, s));
-      const t = f32x4.mul(f32x4.add(f32x4.add(i, j), k), all(SIXTH));
+      const t = f32x4.mul(f32x4.add(f32x4.add(i, j), k), sixth);
       const x0 = f32x4.sub(x, f32x4.sub(i, t));
       const y0 = f32x4.sub(y, f32x4.sub(j, t));
       const z0 = f32x4.sub(z, f32x4.sub(k, t));
@@ -68,36 +74,36 @@ export function curl(row: usize, flags: i32, count: i32, xs: usize, ys: usize, z
       // Whole numbers as the bits of their floats: what those have in common is taken off the seed.
       const seed = number(layer, 1);
       const hash = i32x4.add(
-        i32x4.add(seed, i32x4.mul(f32x4.add(i, all(MAGIC)), all(A))),
-        i32x4.add(i32x4.mul(f32x4.add(j, all(MAGIC)), all(B)), i32x4.mul(f32x4.add(k, all(MAGIC)), all(C))),
+        i32x4.add(seed, i32x4.mul(f32x4.add(i, all(MAGIC)), a)),
+        i32x4.add(i32x4.mul(f32x4.add(j, all(MAGIC)), b), i32x4.mul(f32x4.add(k, all(MAGIC)), c)),
       );
       corner(0, x0, y0, z0, hash);
       corner(
         1,
-        within(x0, i1, SIXTH),
-        within(y0, j1, SIXTH),
-        within(z0, k1, SIXTH),
-        i32x4.add(hash, v128.or(v128.or(v128.and(i1, all(A)), v128.and(j1, all(B))), v128.and(k1, all(C)))),
+        within(x0, i1, one, sixth),
+        within(y0, j1, one, sixth),
+        within(z0, k1, one, sixth),
+        i32x4.add(hash, v128.or(v128.or(v128.and(i1, a), v128.and(j1, b)), v128.and(k1, c))),
       );
       corner(
         2,
-        within(x0, i2, THIRD),
-        within(y0, j2, THIRD),
-        within(z0, k2, THIRD),
+        within(x0, i2, one, third),
+        within(y0, j2, one, third),
+        within(z0, k2, one, third),
         i32x4.add(
-          i32x4.add(hash, v128.and(i2, all(A))),
-          i32x4.add(v128.and(j2, all(B)), v128.and(k2, all(C))),
+          i32x4.add(hash, v128.and(i2, a)),
+          i32x4.add(v128.and(j2, b), v128.and(k2, c)),
         ),
       );
       corner(3, f32x4.sub(x0, all(HALF)), f32x4.sub(y0, all(HALF)), f32x4.sub(z0, all(HALF)), i32x4.add(hash, all(ABC)));
       let cx = NONE;
       let cy = NONE;
       let cz = NONE;
-      for (let c: usize = CORNERS; c < CORNERS + 256; c += 64) {
-        const dx = v128.load(c);
-        const dy = v128.load(c, 16);
-        const dz = v128.load(c, 32);
-        let h = v128.load(c, 48);
+      for (let way: usize = CORNERS; way < CORNERS + 256; way += 64) {
+        const dx = v128.load(way);
+        const dy = v128.load(way, 16);
+        const dz = v128.load(way, 32);
+        let h = v128.load(way, 48);
         h = v128.xor(h, i32x4.shr_u(h, 16));
         h = i32x4.mul(h, v128.or(h, all(BIT)));
         // The byte of the hash that picks a direction, and nothing in the other three: a direction is its part times 2²⁴.

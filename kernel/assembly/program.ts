@@ -22,12 +22,13 @@ export const MASS: usize = 6;
 export const DRAG: usize = 7;
 export const LIFE: usize = 8;
 export const BIRTH: usize = 9;
-/** When the step begins and ends, seconds, in doubles; where to list those that die. */
+/** When the step begins and ends, seconds, in doubles; where to list those that die; whether none of a block is born or dies in the step. */
 export const BEGIN: usize = 128;
 export const END: usize = 136;
 export const DYING: usize = 144;
+export const SETTLED: usize = 148;
 
-/** The program: where its rows begin and end; what is the same for all; whether anything carries, and slows by the square. */
+/** The program: where its rows begin and end; what is the same for all; whether any row carries, and anything slows by the square. */
 export const ROWS: usize = 0;
 export const ROWS_END: usize = 1;
 export const EVEN_ACCELERATION: usize = 2;
@@ -74,6 +75,8 @@ export const DRIFTS: i32 = 16;
 export const SIZED: i32 = 32;
 /** With a pull to the axis. */
 export const GATHERS: i32 = 64;
+/** Seen and weighed as the row before it. */
+export const ALIKE: i32 = 128;
 
 // @ts-ignore: decorator
 @inline

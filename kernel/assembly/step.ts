@@ -3,8 +3,8 @@ import { all, decayed, meanDecay, NONE } from './lanes';
 import { FARTHEST, HALF } from './numbers';
 import { curl } from './noise';
 import {
-  ACCELERATION, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DYING, END, EVEN_ACCELERATION, EVEN_MEDIUM, EVEN_QUADRATIC, EVEN_RATE, FLAGS, KIND, LATE, LIFE,
-  LOCAL, MASS, MEDIUM, MOVED, number, PIECE, PULL, QUADRATIC, RATE, ROW, ROWS, ROWS_END, SAME, SLOW, SQUARES, STEP, TARGET, VORTEX, whole, Y, Z,
+  ACCELERATION, ALIKE, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DYING, END, EVEN_ACCELERATION, EVEN_MEDIUM, EVEN_QUADRATIC, EVEN_RATE, FLAGS, KIND, LATE, LIFE,
+  LOCAL, MASS, MEDIUM, MOVED, number, PIECE, PULL, QUADRATIC, RATE, ROW, ROWS, ROWS_END, SAME, SETTLED, SLOW, SQUARES, STEP, TARGET, VORTEX, whole, Y, Z,
 } from './program';
 
 // @ts-ignore: decorator
@@ -27,33 +27,34 @@ function fillVector(program: usize, word: usize, at: usize): void {
   v128.store(at, number(program, word + 2), Z);
 }
 
-/** Sums all rows of a program for a piece of the particles, from so many bytes into their columns on. LATE and RATE are there; what else is summed begins with what is the same for all. */
-function sumPiece(program: usize, count: i32, start: usize): void {
+/** Sums all rows of a program for a piece of the particles, from so many bytes into their columns on. LATE and RATE are there; what else is summed begins with what is the same for all; the velocity of the medium only where it is asked for. */
+function sumPiece(program: usize, count: i32, start: usize, medium: bool): void {
   const xs = column(0) + start;
   const ys = column(1) + start;
   const zs = column(2) + start;
   const mass = column(MASS) + start;
   const bytes = <usize>count << 2;
-  const carries = whole(program, CARRIES);
   const squares = whole(program, SQUARES);
   for (let at: usize = 0; at < bytes; at += 16) {
     fillVector(program, EVEN_ACCELERATION, ACCELERATION + at);
-    if (carries) fillVector(program, EVEN_MEDIUM, MEDIUM + at);
+    if (medium) fillVector(program, EVEN_MEDIUM, MEDIUM + at);
     if (squares) v128.store(QUADRATIC + at, number(program, EVEN_QUADRATIC));
   }
   const end = <usize>whole(program, ROWS_END);
+  let heard = true;
   for (let row = <usize>whole(program, ROWS); row < end; row += ROW) {
     const flags = whole(row, FLAGS);
     let x = xs;
     let y = ys;
     let z = zs;
     if (flags & MOVED) {
-      see(row, flags, count, xs, ys, zs);
+      if (!(flags & ALIKE)) see(row, flags, count, xs, ys, zs);
       x = LOCAL;
       y = LOCAL + Y;
       z = LOCAL + Z;
     }
-    if (flags & BOUNDED && !weigh(row, count, x, y, z)) continue;
+    if (!(flags & ALIKE)) heard = flags & BOUNDED ? weigh(row, count, x, y, z) : true;
+    if (!heard) continue;
     const kind = whole(row, KIND);
     const to = <usize>whole(row, TARGET);
     if (kind == CURL) curl(row, flags, count, x, y, z, mass, to);
@@ -68,23 +69,30 @@ function sumPiece(program: usize, count: i32, start: usize): void {
 export function sum(program: usize, count: i32): void {
   const bytes = <usize>count << 2;
   for (let at: usize = 0; at < bytes; at += 16) v128.store(RATE + at, number(program, EVEN_RATE));
-  sumPiece(program, count, 0);
+  sumPiece(program, count, 0, true);
 }
 
 /** How much later than the step each particle begins, and how long its own step lasts, seconds; and its own drag over its mass beside what drag is the same for all. */
 function begin(program: usize, count: i32, start: usize): void {
   const from = v128.load64_splat(BEGIN);
   const to = v128.load64_splat(END);
+  const settled = load<i32>(SETTLED);
+  const step = narrow(f64x2.sub(to, from), f64x2.sub(to, from));
   const even = number(program, EVEN_RATE);
   const mass = column(MASS) + start;
   const drag = column(DRAG) + start;
   const bytes = <usize>count << 2;
   let birth = column(BIRTH) + 2 * start;
   for (let at: usize = 0; at < bytes; at += 16, birth += 32) {
-    const a = f64x2.pmax(from, v128.load(birth));
-    const b = f64x2.pmax(from, v128.load(birth, 16));
-    v128.store(LATE + at, narrow(f64x2.sub(a, from), f64x2.sub(b, from)));
-    v128.store(STEP + at, narrow(f64x2.sub(to, a), f64x2.sub(to, b)));
+    if (settled) {
+      v128.store(LATE + at, NONE);
+      v128.store(STEP + at, step);
+    } else {
+      const a = f64x2.pmax(from, v128.load(birth));
+      const b = f64x2.pmax(from, v128.load(birth, 16));
+      v128.store(LATE + at, narrow(f64x2.sub(a, from), f64x2.sub(b, from)));
+      v128.store(STEP + at, narrow(f64x2.sub(to, a), f64x2.sub(to, b)));
+    }
     v128.store(RATE + at, f32x4.add(f32x4.div(v128.load(drag + at), v128.load(mass + at)), even));
   }
 }
@@ -121,9 +129,9 @@ function integrate(program: usize, count: i32, start: usize): bool {
     const ax = v128.load(ACCELERATION + at);
     const ay = v128.load(ACCELERATION + at, Y);
     const az = v128.load(ACCELERATION + at, Z);
-    let ux = NONE;
-    let uy = NONE;
-    let uz = NONE;
+    let ux = number(program, EVEN_MEDIUM);
+    let uy = number(program, EVEN_MEDIUM + 1);
+    let uz = number(program, EVEN_MEDIUM + 2);
     if (carries) {
       ux = v128.load(MEDIUM + at);
       uy = v128.load(MEDIUM + at, Y);
@@ -209,9 +217,9 @@ export function step(program: usize, count: i32): i32 {
     const start = <usize>first << 2;
     const part = min(PIECE, count - first);
     begin(program, part, start);
-    sumPiece(program, part, start);
+    sumPiece(program, part, start, whole(program, CARRIES) != 0);
     if (integrate(program, part, start)) lost = true;
-    next = dying(part, first, next);
+    if (!load<i32>(SETTLED)) next = dying(part, first, next);
   }
   return (<i32>(next - list) >> 2) | (lost ? i32.MIN_VALUE : 0);
 }
