@@ -17,14 +17,24 @@ export function streamOf(sceneSeed: number, ownSeed: number): number {
   return mix(mix(sceneSeed ^ 0x51ed270b) + Math.imul(ownSeed, 0x9e3779b1));
 }
 
+/** What all luck of a particle hangs on, for many purposes after one another. */
+export function luckOf(stream: number, key: number): number {
+  return mix(stream + Math.imul(key, 0x9e3779b1));
+}
+
+/** A number in [0, 1), in steps of 2⁻³², from {@link luckOf} for one purpose. */
+export function uniformOf(luck: number, purpose: number): number {
+  return mix(luck ^ Math.imul(purpose, 0x85ebca6b)) * 2.3283064365386963e-10;
+}
+
 /** 32-bit hash of a particle's key for one purpose. */
 export function lookup(stream: number, key: number, purpose: number): number {
-  return mix(mix(stream + Math.imul(key, 0x9e3779b1)) ^ Math.imul(purpose, 0x85ebca6b));
+  return mix(luckOf(stream, key) ^ Math.imul(purpose, 0x85ebca6b));
 }
 
 /** The same as a number in [0, 1), in steps of 2⁻³². */
 export function uniform(stream: number, key: number, purpose: number): number {
-  return lookup(stream, key, purpose) * 2.3283064365386963e-10;
+  return uniformOf(luckOf(stream, key), purpose);
 }
 
 /** value + variance · (2u − 1). */

@@ -259,7 +259,7 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
       id = (row * NUMBERS_A_ROW + k) >>> 0;
       if (portion.only !== undefined && id !== portion.only) continue;
       if (id % portion.slices !== portion.slice) continue;
-      if (lookup(stream, id, Purpose.draft) >= draftLimit) continue;
+      if (portion.share < 1 && lookup(stream, id, Purpose.draft) >= draftLimit) continue;
       const frame = births.at(k);
       if (!births.scattered || (frame > from && frame <= to)) bear(population, k, frame);
     }

@@ -6,7 +6,7 @@ import type { Emitter, Scene } from '../scene/document';
 import { clockIn } from '../scene/clock';
 import { shapes } from '../shapes';
 import { countersOf, startFrame } from './births';
-import { sourceOf } from './simulation';
+import { sourceOf } from './descent';
 
 const countOf = ({ first, last }: Births) => Math.max(0, last - first + 1);
 

@@ -3,7 +3,7 @@ import { rotate, rotationFromDegrees } from '../math/rotation';
 import { quaternionOf, turnAbout, turnedBy, upTo, type Quaternion } from '../math/quaternion';
 import { frameAbout, normalised, type Vector } from '../math/vector';
 import { product, type Similarity } from '../places/similarity';
-import { Purpose, uniform, varied } from '../random/lookup';
+import { luckOf, Purpose, uniform, uniformOf, varied } from '../random/lookup';
 import type { Emitter } from '../scene/document';
 import type { Population } from './population';
 
@@ -75,8 +75,11 @@ export class Maternity {
   bear(population: Population, place: Similarity, start: Start): number {
     const { birth } = this.emitter;
     const { id, body = id, frame, position, direction, taken } = start;
-    const luck = (purpose: number) => uniform(this.stream, body, purpose);
-    const speed = varied(birth.speed, birth.speedVariance, luck(Purpose.speed));
+    const luck = luckOf(this.stream, body);
+    // What does not vary needs no luck.
+    const drawn = (value: number, variance: number, purpose: number) =>
+      variance === 0 ? value : varied(value, variance, uniformOf(luck, purpose));
+    const speed = drawn(birth.speed, birth.speedVariance, Purpose.speed);
     const slot = population.add();
     const { columns } = population;
     population.id[slot] = id;
@@ -87,18 +90,20 @@ export class Maternity {
     columns.vx[slot] = speed * direction[0] + taken[0];
     columns.vy[slot] = speed * direction[1] + taken[1];
     columns.vz[slot] = speed * direction[2] + taken[2];
-    columns.life[slot] = birth.immortal ? Math.max(0, (this.end - frame) / this.fps) : this.life(luck(Purpose.life));
-    columns.mass[slot] = Math.max(birth.mass / 1000, varied(birth.mass, birth.massVariance, luck(Purpose.mass)));
-    columns.drag[slot] = Math.max(0, varied(birth.drag, birth.dragVariance, luck(Purpose.drag)));
-    columns.size[slot] = Math.max(0, varied(birth.size, birth.sizeVariance, luck(Purpose.size)));
-    if (population.turns) this.turn(population, slot, place, start, luck);
+    columns.life[slot] = birth.immortal ? Math.max(0, (this.end - frame) / this.fps) : this.life(luck);
+    columns.mass[slot] = Math.max(birth.mass / 1000, drawn(birth.mass, birth.massVariance, Purpose.mass));
+    columns.drag[slot] = Math.max(0, drawn(birth.drag, birth.dragVariance, Purpose.drag));
+    columns.size[slot] = Math.max(0, drawn(birth.size, birth.sizeVariance, Purpose.size));
+    if (population.turns) this.turn(population, slot, place, start, (purpose) => uniformOf(luck, purpose));
     population.born++;
     return slot;
   }
 
   /** Even on value ± variance; or with an exponential tail of that mean and least value − variance. */
-  private life(u: number): number {
+  private life(luck: number): number {
     const { life, lifeVariance, lifeSpread } = this.emitter.birth;
+    if (lifeVariance === 0) return Math.max(0, life);
+    const u = uniformOf(luck, Purpose.life);
     return Math.max(0, lifeSpread === 'even' ? varied(life, lifeVariance, u) : life - lifeVariance * (1 + log(1 - u)));
   }
 

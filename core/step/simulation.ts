@@ -21,6 +21,7 @@ import { blame } from './blame';
 import { childNurseryOf, Track, type ChildNursery } from './children';
 import { withCourses } from './courses';
 import { meetObstacles } from './contacts';
+import { inOrderOfDescent, sourceOf } from './descent';
 import { freezeInto } from './freeze';
 import { integrate } from './integrate';
 import { clockIn } from '../scene/clock';
@@ -42,23 +43,6 @@ const FRAMES_A_SORT = 12;
 
 /** What an emitter's particles come from: its own amounts, or another emitter's particles. */
 type Origin = { readonly own: Nursery } | { readonly children: ChildNursery; readonly source: number };
-
-/** The index of the emitter whose particles give birth to this one's; −1 where it has amounts of its own, or none. */
-export function sourceOf(emitters: readonly Emitter[], emitter: Emitter): number {
-  return shapes.get(emitter.shape.kind).fromParticles ? emitters.findIndex((e) => e.id === emitter.shape['source']) : -1;
-}
-
-/** Emitters in an order in which each comes after the one its particles are born from. */
-function inOrderOfDescent(emitters: readonly Emitter[]): number[] {
-  const order: number[] = [];
-  const add = (index: number, depth: number) => {
-    if (index < 0 || order.includes(index) || depth > emitters.length) return;
-    add(sourceOf(emitters, emitters[index]!), depth + 1);
-    order.push(index);
-  };
-  emitters.forEach((_, index) => add(index, 0));
-  return order;
-}
 
 /** Where a run is, so that another can go on from there. */
 export interface Checkpoint {

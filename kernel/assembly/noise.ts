@@ -1,6 +1,6 @@
 import { addVector, weightAt } from './add';
 import { all, NONE } from './lanes';
-import { A, ABC, B, BIT, C, FIVE_QUARTERS, HALF, LENGTH, MAGIC, ONE, PICK, REST, SIGN, SIXTH, THIRD, TWIST } from './numbers';
+import { A, ABC, B, BIT, C, FIVE_QUARTERS, HALF, LENGTH, MAGIC, ONE, PICK, REST, SIGN, SIXTH, THIRD, TWIST, TWO_THIRDS } from './numbers';
 import { dot, DRIFTS, LATE, number, OWN, SIZED, VECTOR, whole } from './program';
 
 /** Directions of core/noise/directions.ts: sixteen bytes for each axis. */
@@ -14,12 +14,6 @@ function corner(which: usize, x: v128, y: v128, z: v128, hash: v128): void {
   v128.store(CORNERS + 64 * which, y, 16);
   v128.store(CORNERS + 64 * which, z, 32);
   v128.store(CORNERS + 64 * which, hash, 48);
-}
-
-// @ts-ignore: decorator
-@inline
-function within(x: v128, inside: v128, one: v128, unskew: v128): v128 {
-  return f32x4.add(f32x4.sub(x, v128.and(inside, one)), unskew);
 }
 
 /** Noise: its octaves stand one after another as frequency, seed, amplitude and nothing, the curls of core/noise/simplex.ts. */
@@ -47,13 +41,13 @@ export function curl(row: usize, flags: i32, count: i32, xs: usize, ys: usize, z
       const x = f32x4.mul(lx, frequency);
       const y = f32x4.mul(ly, frequency);
       const z = f32x4.mul(lz, frequency);
-      const third = all(THIRD);
+      const twoThirds = all(TWO_THIRDS);
       const sixth = all(SIXTH);
       const one = all(ONE);
       const a = all(A);
       const b = all(B);
       const c = all(C);
-      const s = f32x4.mul(f32x4.add(f32x4.add(x, y), z), third);
+      const s = f32x4.mul(f32x4.add(f32x4.add(x, y), z), all(THIRD));
       const i = f32x4.floor(f32x4.add(x, s));
       const j = f32x4.floor(f32x4.add(y, s));
       const k = f32x4.floor(f32x4.add(z, s));
@@ -61,16 +55,19 @@ export function curl(row: usize, flags: i32, count: i32, xs: usize, ys: usize, z
       const x0 = f32x4.sub(x, f32x4.sub(i, t));
       const y0 = f32x4.sub(y, f32x4.sub(j, t));
       const z0 = f32x4.sub(z, f32x4.sub(k, t));
-      // Which of them are larger: the order of the corners.
+      // Which of them is the largest, and which the smallest: the order of the corners.
       const xy = f32x4.ge(x0, y0);
       const yz = f32x4.ge(y0, z0);
       const xz = f32x4.ge(x0, z0);
+      const yx = f32x4.lt(x0, y0);
+      const zy = f32x4.lt(y0, z0);
+      const zx = f32x4.lt(x0, z0);
       const i1 = v128.and(xy, xz);
-      const j1 = v128.andnot(yz, xy);
-      const k1 = v128.not(v128.or(i1, j1));
-      const i2 = v128.or(xy, xz);
-      const j2 = v128.or(v128.not(xy), yz);
-      const k2 = v128.not(v128.and(yz, xz));
+      const j1 = v128.and(yx, yz);
+      const k1 = v128.and(zx, zy);
+      const i2 = v128.and(yx, zx);
+      const j2 = v128.and(xy, zy);
+      const k2 = v128.and(xz, yz);
       // Whole numbers as the bits of their floats: what those have in common is taken off the seed.
       const seed = number(layer, 1);
       const hash = i32x4.add(
@@ -80,22 +77,20 @@ export function curl(row: usize, flags: i32, count: i32, xs: usize, ys: usize, z
       corner(0, x0, y0, z0, hash);
       corner(
         1,
-        within(x0, i1, one, sixth),
-        within(y0, j1, one, sixth),
-        within(z0, k1, one, sixth),
+        f32x4.sub(f32x4.add(x0, sixth), v128.and(i1, one)),
+        f32x4.sub(f32x4.add(y0, sixth), v128.and(j1, one)),
+        f32x4.sub(f32x4.add(z0, sixth), v128.and(k1, one)),
         i32x4.add(hash, v128.or(v128.or(v128.and(i1, a), v128.and(j1, b)), v128.and(k1, c))),
       );
+      const last = i32x4.add(hash, all(ABC));
       corner(
         2,
-        within(x0, i2, one, third),
-        within(y0, j2, one, third),
-        within(z0, k2, one, third),
-        i32x4.add(
-          i32x4.add(hash, v128.and(i2, a)),
-          i32x4.add(v128.and(j2, b), v128.and(k2, c)),
-        ),
+        f32x4.add(f32x4.sub(x0, twoThirds), v128.and(i2, one)),
+        f32x4.add(f32x4.sub(y0, twoThirds), v128.and(j2, one)),
+        f32x4.add(f32x4.sub(z0, twoThirds), v128.and(k2, one)),
+        i32x4.sub(last, v128.or(v128.or(v128.and(i2, a), v128.and(j2, b)), v128.and(k2, c))),
       );
-      corner(3, f32x4.sub(x0, all(HALF)), f32x4.sub(y0, all(HALF)), f32x4.sub(z0, all(HALF)), i32x4.add(hash, all(ABC)));
+      corner(3, f32x4.sub(x0, all(HALF)), f32x4.sub(y0, all(HALF)), f32x4.sub(z0, all(HALF)), last);
       let cx = NONE;
       let cy = NONE;
       let cz = NONE;

@@ -5,33 +5,34 @@ const FIRST: usize = 1280;
 export const ONE: usize = FIRST;
 export const HALF: usize = FIRST + 16;
 export const THIRD: usize = FIRST + 32;
-export const SIXTH: usize = FIRST + 48;
-export const THREE: usize = FIRST + 64;
+export const TWO_THIRDS: usize = FIRST + 48;
+export const SIXTH: usize = FIRST + 64;
+export const THREE: usize = FIRST + 80;
 /** Beyond this, places and speeds are as good as infinite in 32 bits: FARTHEST of core/step/block-io.ts. */
-export const FARTHEST: usize = FIRST + 80;
+export const FARTHEST: usize = FIRST + 96;
 
 /** Of e^x: its least argument, 1 / ln 2, ln 2 in two parts, the polynomial; 1.5 · 2²³, which whole numbers are told from their floats by, and its bits less the bias of an exponent. */
-export const LEAST: usize = FIRST + 96;
-export const LOG2E: usize = FIRST + 112;
-export const LN2_HIGH: usize = FIRST + 128;
-export const LN2_LOW: usize = FIRST + 144;
-export const EXP: usize = FIRST + 160;
-export const MAGIC: usize = FIRST + 240;
-export const BIAS: usize = FIRST + 256;
+export const LEAST: usize = FIRST + 112;
+export const LOG2E: usize = FIRST + 128;
+export const LN2_HIGH: usize = FIRST + 144;
+export const LN2_LOW: usize = FIRST + 160;
+export const EXP: usize = FIRST + 176;
+export const MAGIC: usize = FIRST + 256;
+export const BIAS: usize = FIRST + 272;
 /** Of (1 − e^(−z)) / z near 0: 1 / 4!, 1 / 5!, 1 / 6!, 1 / 7!, 1 / 8!. */
-export const SERIES: usize = FIRST + 272;
+export const SERIES: usize = FIRST + 288;
 
 /** Of noise: primes for the corners of the lattice and their sum; ¼ of five; what turns twice a twist; a bit; the byte of a hash that counts, and the rest of them; the sign. */
-export const A: usize = FIRST + 352;
-export const B: usize = FIRST + 368;
-export const C: usize = FIRST + 384;
-export const ABC: usize = FIRST + 400;
-export const FIVE_QUARTERS: usize = FIRST + 416;
-export const TWIST: usize = FIRST + 432;
-export const BIT: usize = FIRST + 448;
-export const PICK: usize = FIRST + 464;
-export const REST: usize = FIRST + 480;
-export const SIGN: usize = FIRST + 496;
+export const A: usize = FIRST + 368;
+export const B: usize = FIRST + 384;
+export const C: usize = FIRST + 400;
+export const ABC: usize = FIRST + 416;
+export const FIVE_QUARTERS: usize = FIRST + 432;
+export const TWIST: usize = FIRST + 448;
+export const BIT: usize = FIRST + 464;
+export const PICK: usize = FIRST + 480;
+export const REST: usize = FIRST + 496;
+export const SIGN: usize = FIRST + 512;
 
 /** Directions of noise as they come out of their table are this long. */
 export const LENGTH: f64 = 127.0 * 16777216.0;
@@ -53,6 +54,7 @@ export function prepare(): void {
   float(ONE, 1);
   float(HALF, 0.5);
   float(THIRD, <f32>(1.0 / 3.0));
+  float(TWO_THIRDS, <f32>(2.0 / 3.0));
   float(SIXTH, <f32>(1.0 / 6.0));
   float(THREE, 3);
   float(FARTHEST, 3.4e38);

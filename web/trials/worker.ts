@@ -7,6 +7,7 @@ import { movedCarriers } from '../../core/step/courses';
 import { Simulation, WHOLE } from '../../core/step/simulation';
 import { measuredOf, runTrial } from '../../core/trials/trial';
 import { withValues } from '../../core/trials/variation';
+import { twins } from '../../core/stack/twins';
 import { putKernelToUse } from '../../kernel/use-kernel';
 import type { FromTrial, SheetOrder, Shot, ToTrial } from './orders';
 
@@ -49,14 +50,18 @@ function tried(order: SheetOrder, { index, values, share }: Extract<ToTrial, { t
   const scene = withValues(order.scene, values);
   const moved = withDrives(scene);
   const carriers = movedCarriers(moved, assets);
-  const run = new Simulation(scene, assets, { ...WHOLE, share });
-  const shots: Shot[] = [];
-  for (;;) {
-    if (run.frame >= first) shots.push(shotOf(run, moved, carriers));
-    if (run.frame >= through) break;
-    run.advance();
+  const run = new Simulation(scene, assets, { ...WHOLE, share }, undefined, twins()?.room);
+  try {
+    const shots: Shot[] = [];
+    for (;;) {
+      if (run.frame >= first) shots.push(shotOf(run, moved, carriers));
+      if (run.frame >= through) break;
+      run.advance();
+    }
+    return { type: 'trial', number, index, share, shots, measured: measuredOf(scene, assets, run, currentAt(order, share)) };
+  } finally {
+    run.end();
   }
-  return { type: 'trial', number, index, share, shots, measured: measuredOf(scene, assets, run, currentAt(order, share)) };
 }
 
 addEventListener('message', ({ data }: MessageEvent<ToTrial>) => {
