@@ -1,7 +1,7 @@
 import { vectorColumns } from '../math/vector';
 import { turnAbout, turnedBy } from '../math/quaternion';
 import type { Assets } from '../scene/assets';
-import type { Emitter, Scene } from '../scene/document';
+import type { Scene } from '../scene/document';
 import { shapes } from '../shapes';
 import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../looks';
 import { BLOCK, particleBlock } from '../stack/block';
