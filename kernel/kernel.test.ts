@@ -291,6 +291,32 @@ describe('the kernel', () => {
     );
   });
 
+  it('retires what leaves all bounds as the plain core does, and leaves the particles beside it as they were', () => {
+    // One more than a multiple of four: beyond the last of them is whatever there is.
+    const thrown = testScene({
+      time: { fps: 1 },
+      emitter: {
+        shape: { kind: 'ball', radius: 2 },
+        amounts: [{ kind: 'burst', count: 1301 }],
+        birth: { life: 1e4, speed: 0 },
+      },
+      fields: [
+        { settings: { kind: 'gravity' }, strength: 3e38, extent: { kind: 'ball', core: 1, reach: 1 } },
+        { settings: { kind: 'wind' }, strength: 0.1 },
+      ],
+    });
+    const runs = [run(thrown, 5, true), run(thrown, 5, true, undefined, true), run(thrown, 5, false)];
+    const [kernel, inPlace, plain] = runs.map((r) => ({
+      ids: [...stateOf(r).keys()].sort((a, b) => a - b),
+      retired: r.populations[0]!.retired,
+    }));
+    expect(plain!.retired).toBeGreaterThan(50);
+    expect(plain!.ids.length).toBeGreaterThan(500);
+    expect(kernel).toEqual(plain);
+    expect(inPlace).toEqual(plain);
+    for (const [id, values] of stateOf(runs[0]!)) expect(values.every(Number.isFinite), String(id)).toBe(true);
+  });
+
   it('gets its room back when runs end: the hundredth takes no more memory than the first', () => {
     const twins = makeKernel();
     useTwins(twins);

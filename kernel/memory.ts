@@ -45,7 +45,9 @@ function bytesOf(base64: string): Uint8Array<ArrayBuffer> {
 export function startKernel(): Kernel {
   const code = bytesOf(KERNEL);
   if (typeof WebAssembly === 'undefined' || !WebAssembly.validate(code))
-    throw new NoKernel('this browser or Node.js has no WebAssembly with SIMD (128 bits), which the simulation takes; a newer one has');
+    throw new NoKernel(
+      'this browser or Node.js has no WebAssembly with SIMD (128 bits) and shared memory, which the simulation takes; a newer one has',
+    );
   // Shared, so that what stands in it stays where it is when it grows.
   const memory = new WebAssembly.Memory({ initial: 16, maximum: MOST_PAGES, shared: true });
   const { exports } = new WebAssembly.Instance(new WebAssembly.Module(code), { env: { memory } });
@@ -53,7 +55,16 @@ export function startKernel(): Kernel {
   run.prepare();
   const bytes = new Int8Array(memory.buffer, AT_DIRECTIONS, 48);
   for (let i = 0; i < 16; i++) for (let axis = 0; axis < 3; axis++) bytes[16 * axis + i] = DIRECTIONS[3 * i + axis]!;
-  const heap = new Heap(FREE, memory.buffer.byteLength, (end) => memory.grow(Math.ceil((end - memory.buffer.byteLength) / PAGE)));
+  const heap = new Heap(FREE, memory.buffer.byteLength, (end) => {
+    try {
+      memory.grow(Math.ceil((end - memory.buffer.byteLength) / PAGE));
+    } catch {
+      const megabytes = Math.ceil(end / 2 ** 20);
+      throw new RangeError(
+        `the particles of one thread want ${megabytes} MB and there is no more memory (4096 MB at most); a smaller share fits`,
+      );
+    }
+  });
   // A memory that has grown has another buffer over the same bytes.
   const buffers = new WeakSet<ArrayBufferLike>([memory.buffer]);
   const here = () => {

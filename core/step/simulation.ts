@@ -113,8 +113,13 @@ export class Simulation {
     }
     this.populations = emitters.map((e, i) => new Population(isSeenToTurn(e), this.bodiesOf(i)?.bond.points, tinted[i], room));
     this.tracks = emitters.map((_, e) => (this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined));
-    if (from) this.take(from);
-    else this.bearAt(this.frame);
+    try {
+      if (from) this.take(from);
+      else this.bearAt(this.frame);
+    } catch (error) {
+      this.end();
+      throw error;
+    }
   }
 
   /** The frame of the scene’s time that the populations are at. */

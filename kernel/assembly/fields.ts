@@ -1,5 +1,5 @@
 import { addTo, addVector, weightAt } from './add';
-import { all, exponential, meanDecay, NONE } from './lanes';
+import { all, falling, meanDecay, NONE } from './lanes';
 import { ONE, THREE } from './numbers';
 import {
   CORE, CURVE, dot, GATHERS, LOCAL, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, TURNED, VECTOR, WEIGHT, whole, Y, Z,
@@ -62,7 +62,7 @@ export function weigh(row: usize, count: i32, xs: usize, ys: usize, zs: usize): 
     else if (curve == LINEAR) p = f32x4.sub(all(ONE), s);
     else if (curve == BELL)
       // (e^(−4.5s²) − e^(−4.5)) / (1 − e^(−4.5))
-      p = f32x4.mul(f32x4.sub(exponential(f32x4.mul(s2, f32x4.splat(-4.5))), f32x4.splat(0.011108997)), f32x4.splat(1.0112338));
+      p = f32x4.mul(f32x4.sub(falling(f32x4.mul(s2, f32x4.splat(4.5))), f32x4.splat(0.011108997)), f32x4.splat(1.0112338));
     p = v128.and(f32x4.lt(s, all(ONE)), p);
     const w = f32x4.mul(send, p);
     any = v128.or(any, w);
@@ -125,15 +125,14 @@ export function vortex(row: usize, flags: i32, count: i32, xs: usize, ys: usize,
       along = f32x4.add(along, f32x4.mul(g, p));
       across = f32x4.sub(across, f32x4.mul(g, q));
     }
-    along = f32x4.neg(along);
     addVector(
       row,
       flags,
       to + at,
       w,
-      f32x4.add(f32x4.add(f32x4.mul(along, number(row, OWN)), f32x4.mul(across, number(row, OWN + 3))), number(row, VECTOR)),
-      f32x4.add(f32x4.add(f32x4.mul(along, number(row, OWN + 1)), f32x4.mul(across, number(row, OWN + 4))), number(row, VECTOR + 1)),
-      f32x4.add(f32x4.add(f32x4.mul(along, number(row, OWN + 2)), f32x4.mul(across, number(row, OWN + 5))), number(row, VECTOR + 2)),
+      f32x4.add(f32x4.sub(f32x4.mul(across, number(row, OWN + 3)), f32x4.mul(along, number(row, OWN))), number(row, VECTOR)),
+      f32x4.add(f32x4.sub(f32x4.mul(across, number(row, OWN + 4)), f32x4.mul(along, number(row, OWN + 1))), number(row, VECTOR + 1)),
+      f32x4.add(f32x4.sub(f32x4.mul(across, number(row, OWN + 5)), f32x4.mul(along, number(row, OWN + 2))), number(row, VECTOR + 2)),
     );
   }
 }

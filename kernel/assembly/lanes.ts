@@ -1,5 +1,5 @@
 // What all of the kernel is written with: four particles at a time in 32-bit floats.
-import { BIAS, EXP, HALF, LEAST, LN2_HIGH, LN2_LOW, LOG2E, MAGIC, ONE, SERIES, SIXTH } from './numbers';
+import { BIAS, EXP, HALF, LN2_HIGH, LN2_LOW, LOG2E, MAGIC, MOST, ONE, SERIES, SIXTH } from './numbers';
 
 export const NONE = f32x4.splat(0);
 
@@ -31,17 +31,18 @@ function less(c: v128, p: v128, x: v128): v128 {
   return f32x4.sub(c, f32x4.mul(p, x));
 }
 
+/** e^(−z), z not negative. */
 // @ts-ignore: decorator
 @inline
-export function exponential(x: v128): v128 {
-  const held = f32x4.pmax(all(LEAST), x);
+export function falling(z: v128): v128 {
+  const held = f32x4.pmin(all(MOST), z);
   const n = f32x4.nearest(f32x4.mul(held, all(LOG2E)));
-  const r = less(less(held, n, all(LN2_HIGH)), n, all(LN2_LOW));
+  const r = then(n, all(LN2_LOW), f32x4.sub(f32x4.mul(n, all(LN2_HIGH)), held));
   const r2 = f32x4.mul(r, r);
   const high = then(then(term(EXP, 0), r, term(EXP, 1)), r2, then(term(EXP, 2), r, term(EXP, 3)));
   const p = then(high, r2, then(term(EXP, 4), r, all(HALF)));
-  const power = i32x4.shl(i32x4.sub(f32x4.add(n, all(MAGIC)), all(BIAS)), 23);
-  return f32x4.mul(f32x4.add(f32x4.add(f32x4.mul(p, r2), r), all(ONE)), power);
+  const power = i32x4.shl(i32x4.sub(all(BIAS), f32x4.add(n, all(MAGIC))), 23);
+  return f32x4.mul(f32x4.add(then(p, r2, r), all(ONE)), power);
 }
 
 // @ts-ignore: decorator
@@ -60,7 +61,7 @@ function series(z: v128): v128 {
 export function meanDecay(z: v128): v128 {
   const small = f32x4.lt(z, all(HALF));
   let mean = NONE;
-  if (!i32x4.all_true(small)) mean = f32x4.div(f32x4.sub(all(ONE), exponential(f32x4.neg(z))), z);
+  if (!i32x4.all_true(small)) mean = f32x4.div(f32x4.sub(all(ONE), falling(z)), z);
   if (v128.any_true(small)) mean = v128.bitselect(series(z), mean, small);
   return mean;
 }
@@ -71,5 +72,5 @@ export function meanDecay(z: v128): v128 {
 export function decayed(z: v128, mean: v128): v128 {
   const small = f32x4.lt(z, all(HALF));
   const near = less(all(ONE), z, mean);
-  return i32x4.all_true(small) ? near : v128.bitselect(near, exponential(f32x4.neg(z)), small);
+  return i32x4.all_true(small) ? near : v128.bitselect(near, falling(z), small);
 }

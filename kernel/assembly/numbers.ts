@@ -8,31 +8,33 @@ export const THIRD: usize = FIRST + 32;
 export const TWO_THIRDS: usize = FIRST + 48;
 export const SIXTH: usize = FIRST + 64;
 export const THREE: usize = FIRST + 80;
+/** All bits but the sign. */
+export const SIZE: usize = FIRST + 96;
 /** Beyond this, places and speeds are as good as infinite in 32 bits: FARTHEST of core/step/block-io.ts. */
-export const FARTHEST: usize = FIRST + 96;
+export const FARTHEST: usize = FIRST + 112;
 
-/** Of e^x: its least argument, 1 / ln 2, ln 2 in two parts, the polynomial; 1.5 · 2²³, which whole numbers are told from their floats by, and its bits less the bias of an exponent. */
-export const LEAST: usize = FIRST + 112;
-export const LOG2E: usize = FIRST + 128;
-export const LN2_HIGH: usize = FIRST + 144;
-export const LN2_LOW: usize = FIRST + 160;
-export const EXP: usize = FIRST + 176;
-export const MAGIC: usize = FIRST + 256;
-export const BIAS: usize = FIRST + 272;
+/** Of e^(−z): the most it is worked out for, 1 / ln 2, ln 2 in two parts, the polynomial; 1.5 · 2²³, which whole numbers are told from their floats by, and its bits with the bias of an exponent. */
+export const MOST: usize = FIRST + 128;
+export const LOG2E: usize = FIRST + 144;
+export const LN2_HIGH: usize = FIRST + 160;
+export const LN2_LOW: usize = FIRST + 176;
+export const EXP: usize = FIRST + 192;
+export const MAGIC: usize = FIRST + 272;
+export const BIAS: usize = FIRST + 288;
 /** Of (1 − e^(−z)) / z near 0: 1 / 4!, 1 / 5!, 1 / 6!, 1 / 7!, 1 / 8!. */
-export const SERIES: usize = FIRST + 288;
+export const SERIES: usize = FIRST + 304;
 
 /** Of noise: primes for the corners of the lattice and their sum; ¼ of five; what turns twice a twist; a bit; the byte of a hash that counts, and the rest of them; the sign. */
-export const A: usize = FIRST + 368;
-export const B: usize = FIRST + 384;
-export const C: usize = FIRST + 400;
-export const ABC: usize = FIRST + 416;
-export const FIVE_QUARTERS: usize = FIRST + 432;
-export const TWIST: usize = FIRST + 448;
-export const BIT: usize = FIRST + 464;
-export const PICK: usize = FIRST + 480;
-export const REST: usize = FIRST + 496;
-export const SIGN: usize = FIRST + 512;
+export const A: usize = FIRST + 384;
+export const B: usize = FIRST + 400;
+export const C: usize = FIRST + 416;
+export const ABC: usize = FIRST + 432;
+export const FIVE_QUARTERS: usize = FIRST + 448;
+export const TWIST: usize = FIRST + 464;
+export const BIT: usize = FIRST + 480;
+export const PICK: usize = FIRST + 496;
+export const REST: usize = FIRST + 512;
+export const SIGN: usize = FIRST + 528;
 
 /** Directions of noise as they come out of their table are this long. */
 export const LENGTH: f64 = 127.0 * 16777216.0;
@@ -57,9 +59,10 @@ export function prepare(): void {
   float(TWO_THIRDS, <f32>(2.0 / 3.0));
   float(SIXTH, <f32>(1.0 / 6.0));
   float(THREE, 3);
+  bits(SIZE, 0x7fffffff);
   float(FARTHEST, 3.4e38);
-  // Cody & Waite: x = n·ln 2 + r; the polynomial is that of Cephes' expf, from memory. Below −87 it is 0 to 32 bits.
-  float(LEAST, -87);
+  // Cody & Waite: z = n·ln 2 − r; the polynomial is that of Cephes' expf, from memory. Beyond 87 it is 0 to 32 bits.
+  float(MOST, 87);
   float(LOG2E, 1.44269504);
   float(LN2_HIGH, 0.693359375);
   float(LN2_LOW, -2.1219444e-4);
@@ -69,7 +72,7 @@ export function prepare(): void {
   float(EXP + 48, 4.1665795894e-2);
   float(EXP + 64, 1.6666665459e-1);
   float(MAGIC, 12582912);
-  bits(BIAS, 0x4b400000 - 127);
+  bits(BIAS, 0x4b400000 + 127);
   float(SERIES, <f32>(1.0 / 24.0));
   float(SERIES + 16, <f32>(1.0 / 120.0));
   float(SERIES + 32, <f32>(1.0 / 720.0));

@@ -1,6 +1,6 @@
 import { pull, same, see, slow, vortex, weigh } from './fields';
 import { all, decayed, meanDecay, NONE } from './lanes';
-import { FARTHEST, HALF } from './numbers';
+import { FARTHEST, HALF, SIZE } from './numbers';
 import { curl } from './noise';
 import {
   ACCELERATION, ALIKE, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DYING, END, EVEN_ACCELERATION, EVEN_MEDIUM, EVEN_QUADRATIC, EVEN_RATE, FLAGS, KIND, LATE, LIFE,
@@ -103,10 +103,12 @@ function sizeOf(x: v128, y: v128, z: v128): v128 {
   return f32x4.sqrt(dot(x, y, z, x, y, z));
 }
 
+/** The sum of the sizes of the parts of a vector. */
 // @ts-ignore: decorator
 @inline
 function far(x: v128, y: v128, z: v128): v128 {
-  return f32x4.add(f32x4.add(f32x4.abs(x), f32x4.abs(y)), f32x4.abs(z));
+  const size = all(SIZE);
+  return f32x4.add(f32x4.add(v128.and(x, size), v128.and(y, size)), v128.and(z, size));
 }
 
 /**
@@ -167,20 +169,21 @@ function integrate(program: usize, count: i32, start: usize): bool {
     const x = f32x4.add(x0, f32x4.mul(rx, dt));
     const y = f32x4.add(y0, f32x4.mul(ry, dt));
     const w = f32x4.add(z0, f32x4.mul(rz, dt));
-    const within = v128.and(f32x4.lt(far(x, y, w), all(FARTHEST)), f32x4.lt(far(rx, ry, rz), all(FARTHEST)));
-    if (i32x4.all_true(within)) {
+    // Floats that are not negative are in the order of their bits; NaN is beyond all of them.
+    const beyond = i32x4.ge_s(i32x4.max_s(far(x, y, w), far(rx, ry, rz)), all(FARTHEST));
+    if (!v128.any_true(beyond)) {
       v128.store(xs + at, x);
       v128.store(ys + at, y);
       v128.store(zs + at, w);
       v128.store(vxs + at, rx);
     } else {
-      v128.store(xs + at, v128.bitselect(x, x0, within));
-      v128.store(ys + at, v128.bitselect(y, y0, within));
-      v128.store(zs + at, v128.bitselect(w, z0, within));
-      v128.store(vxs + at, v128.bitselect(rx, f32x4.splat(f32.NaN), within));
+      v128.store(xs + at, v128.bitselect(x0, x, beyond));
+      v128.store(ys + at, v128.bitselect(y0, y, beyond));
+      v128.store(zs + at, v128.bitselect(z0, w, beyond));
+      v128.store(vxs + at, v128.bitselect(f32x4.splat(f32.NaN), rx, beyond));
       // Beyond the last of them is whatever there is.
       const which = i32x4.add(i32x4.splat(<i32>at >> 2), i32x4(0, 1, 2, 3));
-      if (!i32x4.all_true(v128.or(within, i32x4.ge_s(which, i32x4.splat(count))))) lost = true;
+      if (v128.any_true(v128.and(beyond, i32x4.lt_s(which, i32x4.splat(count))))) lost = true;
     }
     v128.store(vys + at, ry);
     v128.store(vzs + at, rz);
