@@ -52,7 +52,6 @@ const LATTICE = Math.imul(0x27d4eb2d + 0x165667b1 + 0x9e3779b1, 0x4b400000);
 export class Program {
   private readonly rows: Float32Array[] = [];
   private readonly octaves: Float32Array[] = [];
-  private image: Uint32Array | undefined;
   /** The row before, where it is seen from a place. */
   private last: Float32Array | undefined;
 
@@ -62,9 +61,9 @@ export class Program {
     private readonly own: boolean,
   ) {}
 
-  /** Whether there is room in the kernel for so many octaves and one more row. */
+  /** Whether there is room in the kernel for so many rows and octaves. */
   static holds(rows: number, octaves: number): boolean {
-    return 4 * (HEAD.size + (rows + 1) * ROW.size + octaves * OCTAVE) <= PROGRAM_END - PROGRAM;
+    return 4 * (HEAD.size + rows * ROW.size + octaves * OCTAVE) <= PROGRAM_END - PROGRAM;
   }
 
   /** A vector that is the same everywhere, in world axes. */
@@ -84,9 +83,8 @@ export class Program {
     else this.pull(head, recipe);
   }
 
-  /** All of it, as it stands in the kernel from {@link PROGRAM} on. */
+  /** All of it, with what is the same for all, as it stands in the kernel from {@link PROGRAM} on. */
   finished(even: Even): Uint32Array {
-    if (this.image) return this.image;
     const rowsEnd = HEAD.size + this.rows.length * ROW.size;
     const image = new Float32Array(rowsEnd + this.octaves.length * OCTAVE);
     const words = new Uint32Array(image.buffer);
@@ -107,7 +105,7 @@ export class Program {
       if (words[row + ROW.kind] !== KINDS.curl) continue;
       for (const word of [3, 4]) words[row + ROW.own + word] = at(rowsEnd + words[row + ROW.own + word]! * OCTAVE);
     }
-    return (this.image = words);
+    return words;
   }
 
   private row(kind: keyof typeof KINDS, { sight: { position, scale, rotation }, fall, send, target, weighty }: RowHead): Float32Array {

@@ -1,4 +1,4 @@
-// What is to be done for all particles, as it stands in memory: kernel/layout.ts writes it. Offsets count words of four bytes.
+// What is to be done for all particles, as it stands in memory: kernel/program.ts writes it, by the words of kernel/layout.ts. Offsets count words of four bytes.
 
 /** Particles that are worked on together: all their columns stay in the nearest cache. */
 export const PIECE: i32 = 128;
