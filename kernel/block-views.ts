@@ -15,8 +15,8 @@ export interface BlockViews {
 interface Block extends BlockViews {
   /** When the last of them is born and the first of them dies, seconds; undefined where that is not known. */
   span: readonly [born: number, dies: number] | undefined;
-  /** Steps since it was last seen with others. */
-  steps: number;
+  /** Whether it has been stepped with the same particles before. */
+  same: boolean;
 }
 
 const kept = new WeakMap<Population, { readonly of: Float32Array; readonly blocks: Block[] }>();
@@ -29,7 +29,7 @@ function viewsAt(kernel: Kernel, { columns, birth }: Population, start: number):
     floats,
     birth: births,
     span: undefined,
-    steps: 0,
+    same: false,
     places: all.every((c) => kernel.holds(c)) ? Uint32Array.from(all, (c) => c.byteOffset) : undefined,
   };
 }
@@ -49,11 +49,14 @@ export function isSettled(block: Block, { changed }: Population, start: number, 
   if (changed[which] === 1) {
     changed[which] = 0;
     block.span = undefined;
-    block.steps = 0;
+    block.same = false;
     return false;
   }
   // What changes with every step is not looked through in vain.
-  if (!block.span && block.steps++ === 0) return false;
+  if (!block.same) {
+    block.same = true;
+    return false;
+  }
   const { birth, floats } = block;
   block.span ??= spanOf(birth, floats[LIFE]!, count);
   return block.span[0] <= begin && end < block.span[1];

@@ -33,10 +33,10 @@ function drags(node: StackNode): boolean {
   return isGroup(node) ? node.members.some(drags) : node.action.kind === 'slow';
 }
 
-/** Rows of the kernel that a node comes to, and their octaves. */
-function sizeOf(node: StackNode): [rows: number, octaves: number] {
-  if (!isGroup(node)) return [1, node.recipe?.kind === 'curl' ? node.recipe.layersAt(0).length : 0];
-  return node.members.map(sizeOf).reduce(([a, b], [c, d]) => [a + c, b + d], [0, 0]);
+/** Rows of the kernel that a node comes to at a time, seconds, and their octaves. */
+function sizeOf(node: StackNode, time: number): [rows: number, octaves: number] {
+  if (!isGroup(node)) return [1, node.recipe?.kind === 'curl' ? node.recipe.layersAt(time).length : 0];
+  return node.members.map((member) => sizeOf(member, time)).reduce(([a, b], [c, d]) => [a + c, b + d], [0, 0]);
 }
 
 const turned = (r: Rotation | undefined, v: Vector): Vector => (r ? rotate(r, v) : v);
@@ -103,7 +103,7 @@ export class Plan {
     for (const node of nodes) {
       const send = node.sends[this.emitter]! * node.level * gate;
       if (send === 0 || (isGroup(node) && !node.action)) continue;
-      const size = sizeOf(node);
+      const size = sizeOf(node, this.time);
       const [rows, octaves] = [this.taken[0] + size[0], this.taken[1] + size[1]];
       if (!isKnown(node) || (this.leavesDrag && drags(node)) || !Program.holds(rows, octaves)) this.rest.push(node);
       else if (isGroup(node)) this.take(node.members, send * node.strength);

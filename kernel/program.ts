@@ -1,6 +1,7 @@
 import type { Recipe, RecipeOf } from '../core/fields/recipe';
 import type { Vector } from '../core/math/vector';
 import type { Rotation } from '../core/math/rotation';
+import { LATTICE_PRIMES } from '../core/noise/directions';
 import { FLAGS, HEAD, KINDS, OCTAVE, PROGRAM, PROGRAM_END, ROW } from './layout';
 
 /** Where a field is seen from. */
@@ -46,7 +47,10 @@ const SWIRLS = { even: 0, solid: 1, smooth: 2 } as const;
 const LAMB_OSEEN = 1.5669786;
 
 /** The kernel tells places of the lattice from the bits of a float that has 1.5 · 2²³ added, and hashes those as they are: this is what that adds to a hash. */
-const LATTICE = Math.imul(0x27d4eb2d + 0x165667b1 + 0x9e3779b1, 0x4b400000);
+const LATTICE = Math.imul(
+  LATTICE_PRIMES.reduce((sum, prime) => sum + prime, 0),
+  0x4b400000,
+);
 
 /** A program of the kernel, written here and put into its memory when it is run. Words are floats or whole numbers; see layout.ts. */
 export class Program {

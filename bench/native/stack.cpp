@@ -8,7 +8,6 @@
 
 #include <barrier>
 #include <chrono>
-#include <cmath>
 #include <cstdint>
 #include <cstdio>
 #include <cstdlib>

@@ -1,4 +1,4 @@
-import { DIRECTION_LENGTH, DIRECTIONS, simplexHash } from './directions';
+import { simplexHash, UNIT_DIRECTIONS } from './directions';
 
 /**
  * Simplex noise in three dimensions (Perlin 2001; the simplex ordering after Gustavson, "Simplex noise demystified",
@@ -79,9 +79,9 @@ export function addSimplexCurl(x: number, y: number, z: number, seed: number, am
     if (f <= 0) continue;
     const h = simplexHash(i + oi, j + oj, k + ok, seed);
     const w = 3 * ((h >>> 24) & 15);
-    const wx = DIRECTIONS[w]! / DIRECTION_LENGTH;
-    const wy = DIRECTIONS[w + 1]! / DIRECTION_LENGTH;
-    const wz = DIRECTIONS[w + 2]! / DIRECTION_LENGTH;
+    const wx = UNIT_DIRECTIONS[w]!;
+    const wy = UNIT_DIRECTIONS[w + 1]!;
+    const wz = UNIT_DIRECTIONS[w + 2]!;
     // ∇ × f⁴·(w × d) = 2·f³·(f − 4d²)·w + 8·f³·(w·d)·d, and ∇ × f⁴·(w·d)·w = 8·f³·(w·d)·(w × d).
     const f3 = f * f * f;
     const jet = 2 * f3 * (f - 4 * (FALLOFF - f));
