@@ -1,5 +1,5 @@
 /**
- * Where things lie in the memory of the kernel, bytes, and what the words of a program are, four bytes each: those of assembly/program.ts and assembly/noise.ts. What is free
+ * Where things lie in the memory of the kernel, bytes, and what the words of a program are, four bytes each: those of assembly/program.ts. What is free
  * begins at {@link FREE}.
  */
 
@@ -16,9 +16,6 @@ export const BEGIN = 128;
 export const DYING = 144;
 export const SETTLED = 148;
 
-/** The directions of simplex noise, sixteen bytes an axis. */
-export const DIRECTIONS = 1024;
-
 /** Columns of a piece. */
 export const LATE = 4096;
 const STEP = LATE + COLUMN;
@@ -30,7 +27,7 @@ export const RATE = MEDIUM + 3 * COLUMN;
 export const QUADRATIC = RATE + COLUMN;
 
 /** The program: its head, then its rows, then the octaves of its noises. */
-export const PROGRAM = 16384;
+export const PROGRAM = 24576;
 export const PROGRAM_END = 196608;
 export const FREE = PROGRAM_END;
 
@@ -53,6 +50,6 @@ export const ROW = {
   size: 48,
 } as const;
 export const KINDS = { same: 0, curl: 1, vortex: 2, pull: 3, slow: 4 } as const;
-export const FLAGS = { moved: 1, turned: 2, bounded: 4, weighty: 8, drifts: 16, sized: 32, gathers: 64, alike: 128 } as const;
+export const FLAGS = { moved: 1, turned: 2, bounded: 4, weighty: 8, drifts: 16, sized: 32, gathers: 64, alike: 128, upright: 256 } as const;
 /** Words of an octave. */
 export const OCTAVE = 4;

@@ -1,6 +1,5 @@
-import { DIRECTIONS } from '../core/noise/directions';
 import type { ColumnRoom } from '../core/step/column-room';
-import { DIRECTIONS as AT_DIRECTIONS, FREE } from './layout';
+import { FREE } from './layout';
 import { Heap } from './heap';
 import { KERNEL } from './wasm';
 
@@ -53,8 +52,6 @@ export function startKernel(): Kernel {
   const { exports } = new WebAssembly.Instance(new WebAssembly.Module(code), { env: { memory } });
   const run = exports as unknown as Routines;
   run.prepare();
-  const bytes = new Int8Array(memory.buffer, AT_DIRECTIONS, 48);
-  for (let i = 0; i < 16; i++) for (let axis = 0; axis < 3; axis++) bytes[16 * axis + i] = DIRECTIONS[3 * i + axis]!;
   const heap = new Heap(FREE, memory.buffer.byteLength, (end) => {
     try {
       memory.grow(Math.ceil((end - memory.buffer.byteLength) / PAGE));

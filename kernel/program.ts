@@ -1,7 +1,7 @@
 import type { Recipe, RecipeOf } from '../core/fields/recipe';
 import type { Vector } from '../core/math/vector';
 import type { Rotation } from '../core/math/rotation';
-import { LATTICE_PRIMES } from '../core/noise/directions';
+import { LATTICE_PRIMES } from '../core/noise/simplex-hash';
 import { FLAGS, HEAD, KINDS, OCTAVE, PROGRAM, PROGRAM_END, ROW } from './layout';
 
 /** Where a field is seen from. */
@@ -175,6 +175,7 @@ export class Program {
     const row = this.row('vortex', head);
     const words = new Uint32Array(row.buffer);
     if (gather !== 0) words[ROW.flags]! |= FLAGS.gathers;
+    if (axis[1] === 1) words[ROW.flags]! |= FLAGS.upright;
     row.set(
       axis.map((n) => lift * n),
       ROW.vector,

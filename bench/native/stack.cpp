@@ -29,14 +29,8 @@ struct Layer {
   float amplitude;
 };
 
-// The directions of core/noise/directions.ts, sixteen bytes an axis.
-alignas(16) static const int8_t directions[3][16] = {
-    {73, -23, 49, 115, 73, -23, -49, -115, -73, 23, 49, -115, -73, 23, -49, 115},
-    {73, 49, 115, -23, -73, -49, -115, -23, 73, 49, -115, 23, -73, -49, 115, 23},
-    {73, 115, -23, 49, -73, -115, -23, -49, -73, -115, 23, 49, 73, 115, 23, -49},
-};
-/** They come out of that table so long. */
-static const float LENGTH = 127.0f * 16777216.0f;
+/** Each part of a direction. */
+static const float PART = 0.57735026f;
 
 /** Adds the curl of core/noise/simplex.ts. */
 static void curl(F px, F py, F pz, const Layer &layer, F &ox, F &oy, F &oz) {
@@ -62,21 +56,19 @@ static void curl(F px, F py, F pz, const Layer &layer, F &ox, F &oy, F &oz) {
     auto part = [](F o, I by) { return _mm_and_si128(_mm_castps_si128(o), by); };
     I h = _mm_add_epi32(_mm_add_epi32(hash, part(oi[corner], A)), _mm_add_epi32(part(oj[corner], B), part(ok[corner], C)));
     h = _mm_xor_si128(h, _mm_srli_epi32(h, 16));
-    h = _mm_mullo_epi32(h, _mm_or_si128(h, _mm_set1_epi32(1)));
-    // The byte that picks a direction, and nothing in the other three.
-    I pick = _mm_or_si128(_mm_and_si128(h, _mm_set1_epi32(0x0f000000)), _mm_set1_epi32(0x00808080));
-    auto along = [&](int axis) { return _mm_cvtepi32_ps(_mm_shuffle_epi8(_mm_load_si128((const I *)directions[axis]), pick)); };
-    F wx = along(0), wy = along(1), wz = along(2);
-    F sign = _mm_and_ps(_mm_castsi128_ps(h), _mm_castsi128_ps(_mm_set1_epi32(0x80000000)));
+    h = _mm_add_epi32(_mm_mullo_epi32(h, h), h);
+    // Its highest bits are signs: of the direction, then of the twist.
+    auto bit = [&](int by) { return _mm_castsi128_ps(_mm_and_si128(_mm_slli_epi32(h, by), _mm_set1_epi32(0x80000000))); };
+    F sx = bit(0), sy = bit(1), sz = bit(2), p = _mm_xor_ps(dx, sx), q = _mm_xor_ps(dy, sy), w = _mm_xor_ps(dz, sz);
     F f3 = mul(mul(r, r), r);
     F jet = mul(f3, sub(mul(r, splat(1.25f)), splat(0.5f)));
-    F back = mul(f3, dot(wx, wy, wz, dx, dy, dz));
-    F twist = _mm_xor_ps(mul(back, splat(2 / LENGTH)), sign);
-    cx = add(cx, add(add(mul(jet, wx), mul(back, dx)), mul(twist, sub(mul(wy, dz), mul(wz, dy)))));
-    cy = add(cy, add(add(mul(jet, wy), mul(back, dy)), mul(twist, sub(mul(wz, dx), mul(wx, dz)))));
-    cz = add(cz, add(add(mul(jet, wz), mul(back, dz)), mul(twist, sub(mul(wx, dy), mul(wy, dx)))));
+    F back = mul(f3, add(add(p, q), w));
+    F twist = _mm_xor_ps(mul(back, splat(2 * PART)), bit(3));
+    cx = add(cx, _mm_xor_ps(sx, add(add(jet, mul(back, p)), mul(twist, sub(w, q)))));
+    cy = add(cy, _mm_xor_ps(sy, add(add(jet, mul(back, q)), mul(twist, sub(p, w)))));
+    cz = add(cz, _mm_xor_ps(sz, add(add(jet, mul(back, w)), mul(twist, sub(q, p)))));
   }
-  F a = splat(layer.amplitude * (8 / LENGTH));
+  F a = splat(layer.amplitude * (8 * PART));
   ox = add(ox, mul(a, cx));
   oy = add(oy, mul(a, cy));
   oz = add(oz, mul(a, cz));

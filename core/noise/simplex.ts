@@ -1,15 +1,19 @@
-import { simplexHash, UNIT_DIRECTIONS } from './directions';
+import { simplexHash } from './simplex-hash';
 
 /**
  * Simplex noise in three dimensions (Perlin 2001; the simplex ordering after Gustavson, "Simplex noise demystified",
  * 2005) as a vector potential: three gradient noises at once, whose gradients at a corner all come from one direction w
- * picked there. With d the way from the corner, the potential is (½ − d²)⁴ · (w × d ± 2·(w·d)·w), either sign by the
- * hash: the first part is a jet along w that flows back around itself, the second a twist about it; with 2 of it speeds
- * are about as spread as those of a normal distribution. With ½ the support of a corner ends at the faces of the
- * simplex, so that value and first derivatives are continuous. Derivatives are analytic.
+ * picked there, one of the eight of (±1, ±1, ±1) / √3. With d the way from the corner, the potential is
+ * (½ − d²)⁴ · (w × d ± 2·(w·d)·w), either sign by the hash: the first part is a jet along w that flows back around
+ * itself, the second a twist about it; with 2 of it speeds are about as spread as those of a normal distribution. With ½
+ * the support of a corner ends at the faces of the simplex, so that value and first derivatives are continuous.
+ * Derivatives are analytic.
  */
 
 const FALLOFF = 0.5;
+/** Each part of a direction: 1 / √3. */
+const PART = Math.sqrt(1 / 3);
+const TWIST = 2 * PART;
 
 /**
  * Adds to `out` the curl of the vector potential at a point in noise units, times `amplitude`.
@@ -78,20 +82,24 @@ export function addSimplexCurl(x: number, y: number, z: number, seed: number, am
     const f = FALLOFF - dx * dx - dy * dy - dz * dz;
     if (f <= 0) continue;
     const h = simplexHash(i + oi, j + oj, k + ok, seed);
-    const w = 3 * ((h >>> 24) & 15);
-    const wx = UNIT_DIRECTIONS[w]!;
-    const wy = UNIT_DIRECTIONS[w + 1]!;
-    const wz = UNIT_DIRECTIONS[w + 2]!;
-    // ∇ × f⁴·(w × d) = 2·f³·(f − 4d²)·w + 8·f³·(w·d)·d, and ∇ × f⁴·(w·d)·w = 8·f³·(w·d)·(w × d).
+    const sx = h < 0 ? -1 : 1;
+    const sy = h & 0x40000000 ? -1 : 1;
+    const sz = h & 0x20000000 ? -1 : 1;
+    // With a, b, c = s·d, d seen with the signs of w: w·d = (a + b + c) / √3, and w × d is, but for a sign that is all the same, s·(c − b, a − c, b − a) / √3.
+    const a = sx * dx;
+    const b = sy * dy;
+    const c = sz * dz;
+    // ∇ × f⁴·(w × d) = 2·f³·(f − 4d²)·w + 8·f³·(w·d)·d, and ∇ × f⁴·(w·d)·w = 8·f³·(w·d)·(w × d); all of it times √3.
     const f3 = f * f * f;
     const jet = 2 * f3 * (f - 4 * (FALLOFF - f));
-    const back = 8 * f3 * (wx * dx + wy * dy + wz * dz);
-    const twist = h < 0 ? -2 * back : 2 * back;
-    cx += jet * wx + back * dx + twist * (wy * dz - wz * dy);
-    cy += jet * wy + back * dy + twist * (wz * dx - wx * dz);
-    cz += jet * wz + back * dz + twist * (wx * dy - wy * dx);
+    const back = 8 * f3 * (a + b + c);
+    const twist = h & 0x10000000 ? -TWIST * back : TWIST * back;
+    cx += sx * (jet + back * a + twist * (c - b));
+    cy += sy * (jet + back * b + twist * (a - c));
+    cz += sz * (jet + back * c + twist * (b - a));
   }
-  out[0]! += amplitude * cx;
-  out[1]! += amplitude * cy;
-  out[2]! += amplitude * cz;
+  const scale = amplitude * PART;
+  out[0]! += scale * cx;
+  out[1]! += scale * cy;
+  out[2]! += scale * cz;
 }

@@ -1,8 +1,8 @@
 import { addTo, addVector, weightAt } from './add';
-import { all, falling, meanDecay, NONE } from './lanes';
+import { all, falling, meanDecays, NONE } from './lanes';
 import { ONE, THREE } from './numbers';
 import {
-  CORE, CURVE, dot, GATHERS, LOCAL, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, TURNED, VECTOR, WEIGHT, whole, Y, Z,
+  CORE, CURVE, dot, GATHERS, LOCAL, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, SPARE, TURNED, UPRIGHT, VECTOR, WEIGHT, whole, Y, Z,
 } from './program';
 
 /** The curves of a falloff: those of core/profiles. */
@@ -92,38 +92,76 @@ export function slow(row: usize, count: i32): void {
   }
 }
 
-/** A vortex: u and v across its axis, then how it swirls, 1 / radius², the peak of its swirl and its pull to the axis. */
-export function vortex(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize, mass: usize, to: usize): void {
+/** Writes where particles are across the axis of a vortex: the parts along u and v. */
+function across(row: usize, count: i32, xs: usize, ys: usize, zs: usize): void {
+  const bytes = <usize>count << 2;
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const x = v128.load(xs + at);
+    const y = v128.load(ys + at);
+    const z = v128.load(zs + at);
+    v128.store(SPARE + Y + at, dot(x, y, z, number(row, OWN), number(row, OWN + 1), number(row, OWN + 2)));
+    v128.store(SPARE + Z + at, dot(x, y, z, number(row, OWN + 3), number(row, OWN + 4), number(row, OWN + 5)));
+  }
+}
+
+/** Writes the swirl of a vortex over the way from its axis. */
+function swirls(row: usize, count: i32, ps: usize, qs: usize): void {
   const bytes = <usize>count << 2;
   const swirl = whole(row, OWN + 6);
   const inverse = number(row, OWN + 7);
   const peak = number(row, OWN + 8);
-  const pull = number(row, OWN + 9);
-  const gathers = (flags & GATHERS) != 0;
   for (let at: usize = 0; at < bytes; at += 16) {
-    const w = weightAt(row, flags, at, mass);
-    const x = v128.load(xs + at);
-    const y = v128.load(ys + at);
-    const z = v128.load(zs + at);
-    const p = dot(x, y, z, number(row, OWN), number(row, OWN + 1), number(row, OWN + 2));
-    const q = dot(x, y, z, number(row, OWN + 3), number(row, OWN + 4), number(row, OWN + 5));
+    const p = v128.load(ps + at);
+    const q = v128.load(qs + at);
     const square = f32x4.add(f32x4.mul(p, p), f32x4.mul(q, q));
     const w2 = f32x4.mul(square, inverse);
-    // The swirl over r: smooth, with w = r/R, 1.567·S·(1 − e^(−w²))/w over r is 1.567·S/R · (1 − e^(−w²))/w².
-    let s = peak;
-    let g = NONE;
-    if (swirl == LAMB_OSEEN) s = f32x4.mul(peak, meanDecay(w2));
-    else if (swirl == SOLID) s = f32x4.div(peak, f32x4.pmax(all(ONE), w2));
-    if (swirl == EVEN || gathers) {
-      const one = v128.and(f32x4.gt(square, NONE), f32x4.div(all(ONE), f32x4.sqrt(square)));
-      g = f32x4.mul(pull, one);
-      if (swirl == EVEN) s = f32x4.mul(peak, one);
-    }
+    // Smooth, with w = r/R: 1.567·S·(1 − e^(−w²))/w over r is 1.567·S/R · (1 − e^(−w²))/w².
+    let s = w2;
+    if (swirl == SOLID) s = f32x4.div(peak, f32x4.pmax(all(ONE), w2));
+    else if (swirl == EVEN) s = f32x4.mul(peak, over(square));
+    v128.store(SPARE + at, s);
+  }
+  if (swirl != LAMB_OSEEN) return;
+  meanDecays(SPARE, bytes);
+  for (let at: usize = 0; at < bytes; at += 16) v128.store(SPARE + at, f32x4.mul(peak, v128.load(SPARE + at)));
+}
+
+/** 1 / √square, 0 for 0. */
+// @ts-ignore: decorator
+@inline
+function over(square: v128): v128 {
+  return v128.and(f32x4.gt(square, NONE), f32x4.div(all(ONE), f32x4.sqrt(square)));
+}
+
+/** A vortex: u and v across its axis, then how it swirls, 1 / radius², the peak of its swirl and its pull to the axis. About y, u is x and v is −z. */
+export function vortex(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize, mass: usize, to: usize): void {
+  const bytes = <usize>count << 2;
+  const pull = number(row, OWN + 9);
+  const gathers = (flags & GATHERS) != 0;
+  const upright = (flags & UPRIGHT) != 0;
+  let ps = xs;
+  let qs = zs;
+  if (!upright) {
+    across(row, count, xs, ys, zs);
+    ps = SPARE + Y;
+    qs = SPARE + Z;
+  }
+  swirls(row, count, ps, qs);
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const w = weightAt(row, flags, at, mass);
+    const s = v128.load(SPARE + at);
+    const p = v128.load(ps + at);
+    const q = upright ? f32x4.neg(v128.load(qs + at)) : v128.load(qs + at);
     let along = f32x4.mul(s, q);
     let across = f32x4.mul(s, p);
     if (gathers) {
+      const g = f32x4.mul(pull, over(f32x4.add(f32x4.mul(p, p), f32x4.mul(q, q))));
       along = f32x4.add(along, f32x4.mul(g, p));
       across = f32x4.sub(across, f32x4.mul(g, q));
+    }
+    if (upright) {
+      addVector(row, flags, to + at, w, f32x4.neg(along), number(row, VECTOR + 1), f32x4.neg(across));
+      continue;
     }
     addVector(
       row,

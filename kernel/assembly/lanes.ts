@@ -55,15 +55,16 @@ function series(z: v128): v128 {
   return then(high, f32x4.mul(z2, z2), low);
 }
 
-/** (1 − e^(−z)) / z. */
-// @ts-ignore: decorator
-@inline
-export function meanDecay(z: v128): v128 {
-  const small = f32x4.lt(z, all(HALF));
-  let mean = NONE;
-  if (!i32x4.all_true(small)) mean = f32x4.div(f32x4.sub(all(ONE), falling(z)), z);
-  if (v128.any_true(small)) mean = v128.bitselect(series(z), mean, small);
-  return mean;
+/** (1 − e^(−z)) / z, in place of z, in so many bytes. */
+export function meanDecays(from: usize, bytes: usize): void {
+  for (const end = from + bytes; from < end; from += 16) {
+    const z = v128.load(from);
+    const small = f32x4.lt(z, all(HALF));
+    let mean = NONE;
+    if (!i32x4.all_true(small)) mean = f32x4.div(f32x4.sub(all(ONE), falling(z)), z);
+    if (v128.any_true(small)) mean = v128.bitselect(series(z), mean, small);
+    v128.store(from, mean);
+  }
 }
 
 /** e^(−z), given (1 − e^(−z)) / z. */

@@ -5,7 +5,7 @@ const FIRST: usize = 1280;
 export const ONE: usize = FIRST;
 export const HALF: usize = FIRST + 16;
 export const THIRD: usize = FIRST + 32;
-export const TWO_THIRDS: usize = FIRST + 48;
+export const MINUS_TWO_THIRDS: usize = FIRST + 48;
 export const SIXTH: usize = FIRST + 64;
 export const THREE: usize = FIRST + 80;
 /** All bits but the sign. */
@@ -24,20 +24,21 @@ export const BIAS: usize = FIRST + 288;
 /** Of (1 − e^(−z)) / z near 0: 1 / 4!, 1 / 5!, 1 / 6!, 1 / 7!, 1 / 8!. */
 export const SERIES: usize = FIRST + 304;
 
-/** Of noise: primes for the corners of the lattice and their sum; ¼ of five; what turns twice a twist; a bit; the byte of a hash that counts, and the rest of them; the sign. */
+/** Of noise: primes for the corners of the lattice and their sum; ¼ of five; twice a part of a direction; the sign. */
 export const A: usize = FIRST + 384;
 export const B: usize = FIRST + 400;
 export const C: usize = FIRST + 416;
 export const ABC: usize = FIRST + 432;
 export const FIVE_QUARTERS: usize = FIRST + 448;
 export const TWIST: usize = FIRST + 464;
-export const BIT: usize = FIRST + 480;
-export const PICK: usize = FIRST + 496;
-export const REST: usize = FIRST + 512;
-export const SIGN: usize = FIRST + 528;
+export const SIGN: usize = FIRST + 480;
+/** All bits; what tells 1/6 from −5/6, and −2/3 from 1/3. */
+export const BITS: usize = FIRST + 496;
+export const SIXTH_OR: usize = FIRST + 512;
+export const MINUS_TWO_THIRDS_OR: usize = FIRST + 528;
 
-/** Directions of noise as they come out of their table are this long. */
-export const LENGTH: f64 = 127.0 * 16777216.0;
+/** Each part of a direction of noise, 1 / √3. */
+export const PART: f64 = 0.5773502691896258;
 
 const PRIME_A: i32 = 0x27d4eb2d;
 const PRIME_B: i32 = 0x165667b1;
@@ -51,12 +52,16 @@ function bits(at: usize, value: i32): void {
   v128.store(at, i32x4.splat(value));
 }
 
+function apart(at: usize, one: f32, other: f32): void {
+  bits(at, reinterpret<i32>(one) ^ reinterpret<i32>(other));
+}
+
 /** Writes them; to be called before all else. */
 export function prepare(): void {
   float(ONE, 1);
   float(HALF, 0.5);
   float(THIRD, <f32>(1.0 / 3.0));
-  float(TWO_THIRDS, <f32>(2.0 / 3.0));
+  float(MINUS_TWO_THIRDS, <f32>(-2.0 / 3.0));
   float(SIXTH, <f32>(1.0 / 6.0));
   float(THREE, 3);
   bits(SIZE, 0x7fffffff);
@@ -83,9 +88,9 @@ export function prepare(): void {
   bits(C, PRIME_C);
   bits(ABC, PRIME_A + PRIME_B + PRIME_C);
   float(FIVE_QUARTERS, 1.25);
-  float(TWIST, <f32>(2.0 / LENGTH));
-  bits(BIT, 1);
-  bits(PICK, 0x0f000000);
-  bits(REST, 0x00808080);
+  float(TWIST, <f32>(2.0 * PART));
   bits(SIGN, <i32>0x80000000);
+  bits(BITS, -1);
+  apart(SIXTH_OR, <f32>(1.0 / 6.0), <f32>(-5.0 / 6.0));
+  apart(MINUS_TWO_THIRDS_OR, <f32>(-2.0 / 3.0), <f32>(1.0 / 3.0));
 }

@@ -16,6 +16,15 @@ export const MEDIUM: usize = ACCELERATION + 3 * Y;
 export const RATE: usize = MEDIUM + 3 * Y;
 export const QUADRATIC: usize = RATE + Y;
 
+/** Of noise: which fours of a piece hear it, their weights, what it comes to; the corners of their simplices, 64 bytes each. */
+export const HEARD: usize = QUADRATIC + Y;
+export const WEIGHTS: usize = HEARD + Y;
+export const CURLS: usize = WEIGHTS + Y;
+export const CORNERS: usize = CURLS + 3 * Y;
+
+/** Room for what a loop leaves to the next, while no noise is worked out. */
+export const SPARE: usize = CORNERS;
+
 /** Where the columns of the run stand: x, y, z, vx, vy, vz, mass, drag, life; birth in doubles. */
 export const COLUMNS: usize = 64;
 export const MASS: usize = 6;
@@ -77,6 +86,8 @@ export const SIZED: i32 = 32;
 export const GATHERS: i32 = 64;
 /** Seen and weighed as the row before it. */
 export const ALIKE: i32 = 128;
+/** About y. */
+export const UPRIGHT: i32 = 256;
 
 // @ts-ignore: decorator
 @inline

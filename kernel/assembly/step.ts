@@ -1,10 +1,10 @@
 import { pull, same, see, slow, vortex, weigh } from './fields';
-import { all, decayed, meanDecay, NONE } from './lanes';
+import { all, decayed, meanDecays, NONE } from './lanes';
 import { FARTHEST, HALF, SIZE } from './numbers';
 import { curl } from './noise';
 import {
   ACCELERATION, ALIKE, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DYING, END, EVEN_ACCELERATION, EVEN_MEDIUM, EVEN_QUADRATIC, EVEN_RATE, FLAGS, KIND, LATE, LIFE,
-  LOCAL, MASS, MEDIUM, MOVED, number, PIECE, PULL, QUADRATIC, RATE, ROW, ROWS, ROWS_END, SAME, SETTLED, SLOW, SQUARES, STEP, TARGET, VORTEX, whole, Y, Z,
+  LOCAL, MASS, MEDIUM, MOVED, number, PIECE, PULL, QUADRATIC, RATE, ROW, ROWS, ROWS_END, SAME, SETTLED, SLOW, SPARE, SQUARES, STEP, TARGET, VORTEX, whole, Y, Z,
 } from './program';
 
 // @ts-ignore: decorator
@@ -111,13 +111,56 @@ function far(x: v128, y: v128, z: v128): v128 {
   return f32x4.add(f32x4.add(v128.and(x, size), v128.and(y, size)), v128.and(z, size));
 }
 
+/** The velocity of the medium along one axis. */
+// @ts-ignore: decorator
+@inline
+function mediumAt(program: usize, axis: usize, at: usize): v128 {
+  return whole(program, CARRIES) ? v128.load(MEDIUM + axis * Y + at) : number(program, EVEN_MEDIUM + axis);
+}
+
+/** The velocity that one becomes beside that of the medium: what is left of it, and what an acceleration adds. */
+// @ts-ignore: decorator
+@inline
+function moved(velocity: v128, medium: v128, decay: v128, push: v128, acceleration: v128): v128 {
+  return f32x4.add(medium, f32x4.add(f32x4.mul(f32x4.sub(velocity, medium), decay), f32x4.mul(push, acceleration)));
+}
+
+/** Adds to the rates of a piece what drag by the square comes to at the middle of the step: its rate times how fast particles are then, beside the medium. */
+function slowBySquare(program: usize, count: i32, start: usize): void {
+  const bytes = <usize>count << 2;
+  const half = all(HALF);
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const q = v128.load(QUADRATIC + at);
+    const h = f32x4.mul(half, v128.load(STEP + at));
+    const speed = sizeOf(
+      f32x4.sub(v128.load(column(3) + start + at), mediumAt(program, 0, at)),
+      f32x4.sub(v128.load(column(4) + start + at), mediumAt(program, 1, at)),
+      f32x4.sub(v128.load(column(5) + start + at), mediumAt(program, 2, at)),
+    );
+    v128.store(SPARE + at, f32x4.mul(f32x4.add(f32x4.pmax(NONE, v128.load(RATE + at)), f32x4.mul(q, speed)), h));
+    v128.store(SPARE + Y + at, v128.load(SPARE + at));
+  }
+  meanDecays(SPARE, bytes);
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const mean = v128.load(SPARE + at);
+    const decay = decayed(v128.load(SPARE + Y + at), mean);
+    const push = f32x4.mul(mean, f32x4.mul(half, v128.load(STEP + at)));
+    const speed = sizeOf(
+      f32x4.add(f32x4.mul(f32x4.sub(v128.load(column(3) + start + at), mediumAt(program, 0, at)), decay), f32x4.mul(push, v128.load(ACCELERATION + at))),
+      f32x4.add(f32x4.mul(f32x4.sub(v128.load(column(4) + start + at), mediumAt(program, 1, at)), decay), f32x4.mul(push, v128.load(ACCELERATION + at, Y))),
+      f32x4.add(f32x4.mul(f32x4.sub(v128.load(column(5) + start + at), mediumAt(program, 2, at)), decay), f32x4.mul(push, v128.load(ACCELERATION + at, Z))),
+    );
+    // Where there is none of it, whatever the half step comes to counts for nothing.
+    const q = v128.load(QUADRATIC + at);
+    v128.store(RATE + at, f32x4.add(f32x4.pmax(NONE, v128.load(RATE + at)), v128.and(f32x4.gt(q, NONE), f32x4.mul(q, speed))));
+  }
+}
+
 /**
  * The step of core/step/integrate.ts: velocities and places, in place, from what is summed. What is beyond all bounds keeps its place and is marked by a velocity that no
  * particle has, NaN; true where any is.
  */
 function integrate(program: usize, count: i32, start: usize): bool {
-  const carries = whole(program, CARRIES);
-  const squares = whole(program, SQUARES);
   const xs = column(0) + start;
   const ys = column(1) + start;
   const zs = column(2) + start;
@@ -125,52 +168,35 @@ function integrate(program: usize, count: i32, start: usize): bool {
   const vys = column(4) + start;
   const vzs = column(5) + start;
   const bytes = <usize>count << 2;
+  if (whole(program, SQUARES)) slowBySquare(program, count, start);
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const z = f32x4.mul(f32x4.pmax(NONE, v128.load(RATE + at)), v128.load(STEP + at));
+    v128.store(SPARE + at, z);
+    v128.store(SPARE + Y + at, z);
+  }
+  meanDecays(SPARE, bytes);
   let lost = false;
   for (let at: usize = 0; at < bytes; at += 16) {
     const dt = v128.load(STEP + at);
-    const ax = v128.load(ACCELERATION + at);
-    const ay = v128.load(ACCELERATION + at, Y);
-    const az = v128.load(ACCELERATION + at, Z);
-    let ux = number(program, EVEN_MEDIUM);
-    let uy = number(program, EVEN_MEDIUM + 1);
-    let uz = number(program, EVEN_MEDIUM + 2);
-    if (carries) {
-      ux = v128.load(MEDIUM + at);
-      uy = v128.load(MEDIUM + at, Y);
-      uz = v128.load(MEDIUM + at, Z);
-    }
-    let rx = f32x4.sub(v128.load(vxs + at), ux);
-    let ry = f32x4.sub(v128.load(vys + at), uy);
-    let rz = f32x4.sub(v128.load(vzs + at), uz);
-    let c = f32x4.pmax(NONE, v128.load(RATE + at));
-    if (squares) {
-      const q = v128.load(QUADRATIC + at);
-      const h = f32x4.mul(all(HALF), dt);
-      const z = f32x4.mul(f32x4.add(c, f32x4.mul(q, sizeOf(rx, ry, rz))), h);
-      const mean = meanDecay(z);
-      const decay = decayed(z, mean);
-      const push = f32x4.mul(mean, h);
-      const hx = f32x4.add(f32x4.mul(rx, decay), f32x4.mul(push, ax));
-      const hy = f32x4.add(f32x4.mul(ry, decay), f32x4.mul(push, ay));
-      const hz = f32x4.add(f32x4.mul(rz, decay), f32x4.mul(push, az));
-      // Where there is none of it, whatever the half step comes to counts for nothing.
-      c = f32x4.add(c, v128.and(f32x4.gt(q, NONE), f32x4.mul(q, sizeOf(hx, hy, hz))));
-    }
-    const z = f32x4.mul(c, dt);
-    const mean = meanDecay(z);
-    const decay = decayed(z, mean);
+    const mean = v128.load(SPARE + at);
+    const decay = decayed(v128.load(SPARE + Y + at), mean);
     const push = f32x4.mul(mean, dt);
-    rx = f32x4.add(ux, f32x4.add(f32x4.mul(rx, decay), f32x4.mul(push, ax)));
-    ry = f32x4.add(uy, f32x4.add(f32x4.mul(ry, decay), f32x4.mul(push, ay)));
-    rz = f32x4.add(uz, f32x4.add(f32x4.mul(rz, decay), f32x4.mul(push, az)));
+    const rx = moved(v128.load(vxs + at), mediumAt(program, 0, at), decay, push, v128.load(ACCELERATION + at));
+    const ry = moved(v128.load(vys + at), mediumAt(program, 1, at), decay, push, v128.load(ACCELERATION + at, Y));
+    const rz = moved(v128.load(vzs + at), mediumAt(program, 2, at), decay, push, v128.load(ACCELERATION + at, Z));
     const x0 = v128.load(xs + at);
     const y0 = v128.load(ys + at);
     const z0 = v128.load(zs + at);
     const x = f32x4.add(x0, f32x4.mul(rx, dt));
     const y = f32x4.add(y0, f32x4.mul(ry, dt));
     const w = f32x4.add(z0, f32x4.mul(rz, dt));
-    // Floats that are not negative are in the order of their bits; NaN is beyond all of them.
-    const beyond = i32x4.ge_s(i32x4.max_s(far(x, y, w), far(rx, ry, rz)), all(FARTHEST));
+    // Of what is not a number or too large for one, a sum less itself is none.
+    const sum = f32x4.add(f32x4.add(f32x4.add(x, y), f32x4.add(w, rx)), f32x4.add(ry, rz));
+    const left = f32x4.sub(sum, sum);
+    let beyond = NONE;
+    if (v128.any_true(f32x4.ne(left, left)))
+      // Floats that are not negative are in the order of their bits; NaN is beyond all of them.
+      beyond = i32x4.ge_s(i32x4.max_s(far(x, y, w), far(rx, ry, rz)), all(FARTHEST));
     if (!v128.any_true(beyond)) {
       v128.store(xs + at, x);
       v128.store(ys + at, y);
