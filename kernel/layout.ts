@@ -1,5 +1,5 @@
 /**
- * Where things lie in the memory of the kernel, bytes, and what the words of a program are, four bytes each: those of assembly/program.ts. What is free
+ * Where things lie in the memory of the kernel, bytes, and what the words of a program are, four bytes each: those of assembly/program.ts and assembly/births.ts. What is free
  * begins at {@link FREE}.
  */
 
@@ -26,8 +26,27 @@ export const MEDIUM = ACCELERATION + 3 * COLUMN;
 export const RATE = MEDIUM + 3 * COLUMN;
 export const QUADRATIC = RATE + COLUMN;
 
+/** Where a recipe of births stands, and its words. */
+export const BIRTHS = {
+  at: 24576,
+  stream: 0,
+  shape: 1,
+  along: 2,
+  flags: 3,
+  sizes: 4,
+  picks: 7,
+  position: 10,
+  scale: 13,
+  rotation: 14,
+  direction: 23,
+  opening: 26,
+  numbers: 27,
+  cone: 47,
+  size: 52,
+} as const;
+
 /** The program: its head, then its rows, then the octaves of its noises. */
-export const PROGRAM = 24576;
+export const PROGRAM = 25600;
 export const PROGRAM_END = 196608;
 export const FREE = PROGRAM_END;
 

@@ -49,6 +49,10 @@ export const ball: ShapeKind = {
       return true;
     };
   },
+  recipe(values) {
+    const { radius, from } = values as ValuesOf<typeof parameters>;
+    return { kind: 'ball', radius, surface: from === 'surface' };
+  },
   outline(values) {
     const { radius } = values as ValuesOf<typeof parameters>;
     return [circle(radius, 0, 1), circle(radius, 0, 2), circle(radius, 1, 2)];

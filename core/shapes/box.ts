@@ -23,6 +23,10 @@ export const box: ShapeKind = {
       return true;
     };
   },
+  recipe(values) {
+    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    return { kind: 'box', sides: [width, height, depth], picks: [0, 1, 2] };
+  },
   outline(values) {
     const { width, height, depth } = values as ValuesOf<typeof parameters>;
     return boxEdges(width, height, depth);

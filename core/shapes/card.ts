@@ -22,6 +22,10 @@ export const card: ShapeKind = {
       return true;
     };
   },
+  recipe(values) {
+    const { width, depth } = values as ValuesOf<typeof parameters>;
+    return { kind: 'box', sides: [width, 0, depth], picks: [0, 2, 1] };
+  },
   outline(values) {
     const { width, depth } = values as ValuesOf<typeof parameters>;
     const x = width / 2;

@@ -84,9 +84,18 @@ export interface Resources {
 /** Writes the birth place of one particle; false where there is none. */
 export type Sampler = (draw: Draw, out: BirthPlace) => boolean;
 
+/** The sampler of a shape in plain numbers, metres: that of one of the shapes of this name, for twins in 32 bits. */
+export type ShapeRecipe =
+  /** Evenly filled about the middle; `picks` says which of a particle’s numbers goes along X, Y and Z. */
+  | { readonly kind: 'box'; readonly sides: readonly [number, number, number]; readonly picks: readonly [number, number, number] }
+  | { readonly kind: 'ball'; readonly radius: number; readonly surface: boolean }
+  | { readonly kind: 'disc'; readonly radius: number };
+
 /** What particles are born from. */
 export interface ShapeKind extends Kind {
   sampler(values: Values, resources: Resources): Sampler;
+  /** The same as {@link sampler}, but for what a birth place tells beside position, normal and tangent; left out where it is none of the known ones. */
+  recipe?(values: Values): ShapeRecipe;
   /** A sentence where with these values nothing can be born. */
   empty?(values: Values, resources: Resources): string | undefined;
   outline(values: Values, resources: Resources): Outline;

@@ -1,5 +1,6 @@
 import type { FieldRoutine } from '../fields/field';
 import type { Recipe } from '../fields/recipe';
+import type { BirthRecipe, BirthRoutine } from '../step/birth-recipe';
 import type { ColumnRoom } from '../step/column-room';
 import type { Population } from '../step/population';
 import type { ParticleBlock } from './block';
@@ -34,6 +35,8 @@ export interface Share {
 export interface Twins {
   /** The routine of one field by its recipe; undefined where the plain one is as quick. */
   routine(recipe: Recipe): FieldRoutine | undefined;
+  /** Where and how particles of an emitter begin. */
+  births(recipe: BirthRecipe): BirthRoutine;
   /** What they do of a stack that is placed. */
   shareOf(stack: Stack, emitter: number): Share;
   /** Room for columns that they work on where those stand; others they copy there and back. What is taken is to be given back. */

@@ -21,8 +21,11 @@ import type { Assets } from '../scene/assets';
 import type { Emitter, Scene } from '../scene/document';
 import { shapes } from '../shapes';
 import { birthPlace, type Draw, type Resources, type ShapeKind } from '../shapes/shape';
+import { BLOCK } from '../stack/block';
+import { twins, type Twins } from '../stack/twins';
+import { drawnBy, type BirthRoutine } from './birth-recipe';
 import { Bodies, type Found } from './bodies';
-import { anyWay, Maternity } from './newborn';
+import { anyWay, cosOfSpread, Maternity } from './newborn';
 import { packedColour, type Population } from './population';
 
 /** Room for k in a particle's number; the amount row sits above it. */
@@ -129,6 +132,32 @@ export function bondOf(emitter: Emitter, resources: Resources): Bond | undefined
   return bonds.get(emitter.bond.kind).compile?.(emitter.bond, emitter.shape, resources);
 }
 
+/** Births of one emitter that wait to be made together. */
+class Batch {
+  readonly ids = new Uint32Array(BLOCK);
+  readonly frames = new Float64Array(BLOCK);
+  count = 0;
+
+  get isFull(): boolean {
+    return this.count === BLOCK;
+  }
+
+  add(id: number, frame: number): void {
+    this.ids[this.count] = id;
+    this.frames[this.count++] = frame;
+  }
+}
+
+/** What twins do of the births of an emitter that stands at a place; undefined where there are none, or something is asked that only the plain routines know. */
+function routineFor(emitter: Emitter, stream: number, place: Similarity, twins: Twins | undefined): BirthRoutine | undefined {
+  const { birth } = emitter;
+  const shape = shapes.get(emitter.shape.kind).recipe?.(emitter.shape);
+  if (!shape || (!birth.immortal && birth.lifeVariance > 0 && birth.lifeSpread !== 'even')) return undefined;
+  const fixed = normalised(birth.direction);
+  const direction = birth.axes === 'world' ? fixed : rotate(place.rotation, fixed);
+  return twins?.births({ stream, shape, place, along: birth.along, direction, cosSpread: cosOfSpread(emitter), ...drawnBy(emitter) });
+}
+
 /** Makes an emitter ready to give birth by its own amounts. */
 export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portion: Portion): Nursery {
   const stream = streamOf(scene.seed, emitter.seed);
@@ -138,7 +167,11 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
   const motion = motionOf(scene.carriers, emitter);
   const counters = countersOf(scene, emitter);
   const end = lastSceneFrame(scene) + 1;
+  const bond = bondOf(emitter, resources);
+  const known = twins();
+  const simple = !bond && !motion.moves && emitter.masks.length === 0;
   const equip = (now: Emitter) => ({
+    many: simple ? routineFor(now, stream, motion.at(0), known) : undefined,
     birth: now.birth,
     sample: shape.sampler(now.shape, resources),
     mask: maskOf(scene, now, stream, resources, shape),
@@ -146,13 +179,13 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
     fixed: normalised(now.birth.direction),
   });
   const moving = isMoving(emitter, ['amounts', 'look', 'bond']);
-  let { birth, sample, mask, maternity, fixed } = equip(emitter);
+  let { many, birth, sample, mask, maternity, fixed } = equip(emitter);
   let equipped = NaN;
   /** Takes the keyed numbers of the frame that is under way. */
   function readyFor(frame: number): void {
     if (!moving || Math.floor(frame) === equipped) return;
     equipped = Math.floor(frame);
-    ({ birth, sample, mask, maternity, fixed } = equip(thingAt(emitter, equipped)));
+    ({ many, birth, sample, mask, maternity, fixed } = equip(thingAt(emitter, equipped)));
   }
   const draftLimit = portion.share * 4294967296;
   const place = birthPlace();
@@ -210,7 +243,6 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
   /** The colour of what a particle is just born from. */
   const tintAt = () => packedColour(cover ? colourOf(cover, place.u, place.v) : place.colour);
 
-  const bond = bondOf(emitter, resources);
   const bending = isMoving(emitter, ['amounts', 'look', 'shape', 'masks', 'birth']);
   const bondAt = bending ? (frame: number) => bondOf(thingAt(emitter, frame), resources) ?? bond! : undefined;
   const stands = !moving && !motion.moves && !shape.surface?.(emitter.shape, resources)?.motion;
@@ -254,15 +286,41 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
     }
   }
 
+  const waiting = new Batch();
+
+  /** Adds those that wait, in the order in which they came. */
+  function bearMany(population: Population): void {
+    const { count, ids, frames } = waiting;
+    if (count === 0) return;
+    waiting.count = 0;
+    const slot = population.addMany(count);
+    many!(ids, count, population, slot);
+    population.id.set(ids.subarray(0, count), slot);
+    for (let i = 0; i < count; i++) {
+      population.birth[slot + i] = frames[i]! / fps;
+      if (birth.immortal) population.columns.life[slot + i] = Math.max(0, (end - frames[i]!) / fps);
+    }
+    population.born += count;
+  }
+
   function bearAll(population: Population, row: number, births: Births, from: number, to: number): void {
+    // What is asked for turning and colours, the plain routines know.
+    const batches = many !== undefined && !population.turns && !population.tinted;
     for (let k = births.first; k <= births.last; k++) {
       id = (row * NUMBERS_A_ROW + k) >>> 0;
       if (portion.only !== undefined && id !== portion.only) continue;
       if (id % portion.slices !== portion.slice) continue;
       if (portion.share < 1 && lookup(stream, id, Purpose.draft) >= draftLimit) continue;
       const frame = births.at(k);
-      if (!births.scattered || (frame > from && frame <= to)) bear(population, k, frame);
+      if (births.scattered && !(frame > from && frame <= to)) continue;
+      if (!batches) bear(population, k, frame);
+      else {
+        if (waiting.isFull || (moving && Math.floor(frame) !== equipped)) bearMany(population);
+        readyFor(frame);
+        waiting.add(id, frame);
+      }
     }
+    bearMany(population);
   }
 
   return {

@@ -22,6 +22,9 @@ export function inCone(axis: Vector, cosine: number, u: number, v: number): Vect
   return [c * axis[0] + p * a[0] + q * b[0], c * axis[1] + p * a[1] + q * b[1], c * axis[2] + p * a[2] + q * b[2]];
 }
 
+/** Cosine of the cone that an emitter’s particles are spread over. */
+export const cosOfSpread = ({ birth }: Emitter): number => cos(birth.spread * RADIAN);
+
 /** A direction of any way, equally likely. */
 export const anyWay = (u: number, v: number): Vector => inCone([0, 0, 1], -1, u, v);
 
@@ -61,7 +64,7 @@ export class Maternity {
     /** The frame after the last of the shot: who lives as long as the scene dies then. */
     private readonly end: number,
   ) {
-    this.cosSpread = cos(emitter.birth.spread * RADIAN);
+    this.cosSpread = cosOfSpread(emitter);
     this.spinAxis = normalised(emitter.birth.spinAxis);
   }
 

@@ -90,6 +90,17 @@ export class Population {
     return slot;
   }
 
+  /** Slots for so many more, one after another; gives the first. As {@link add} leaves one. */
+  addMany(count: number): number {
+    while (this.count + count > this.id.length) this.grow();
+    const slot = this.count;
+    this.count += count;
+    this.changed.fill(1, Math.floor(slot / BLOCK), Math.ceil(this.count / BLOCK));
+    for (const column of [this.held, this.generation, this.events]) column.fill(0, slot, this.count);
+    if (this.tinted) this.tint.fill(WHITE, slot, this.count);
+    return slot;
+  }
+
   /** Frees a slot; the last particle moves into it. */
   remove(slot: number): void {
     const last = --this.count;
