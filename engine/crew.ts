@@ -3,7 +3,8 @@ import type { Scene } from '../core/scene/document';
 import { couples } from '../core/scene/coupling';
 import type { Checkpoint } from '../core/step/simulation';
 import type { Assets } from '../core/scene/assets';
-import { joinSlices, type Frame } from './frame';
+import type { Frame } from './frame';
+import { joinSlices } from './joined-frame';
 import type { FromWorker, Job, WorkerHandle } from './protocol';
 
 /** What a run is to deliver, and to whom. */

@@ -1,6 +1,7 @@
-import { addMeters, type Meters } from '../core/measure/meters';
+import type { Meters } from '../core/measure/meters';
 import { ALL_COLUMNS, type FloatColumn } from '../core/step/population';
 import type { Simulation } from '../core/step/simulation';
+import { partsOf } from './joined-frame';
 
 /** The living particles of one emitter on one frame; all columns have `count` entries, or none where they are not kept. */
 export interface EmitterFrame {
@@ -66,91 +67,22 @@ export function snapshot(simulation: Simulation, share: number): Frame {
   };
 }
 
-/** The buffers of a frame, to hand them over between threads. */
+const columnsOf = (e: EmitterFrame) => [e.id, e.age, e.zone, e.weight, e.tint, ...ALL_COLUMNS.map((name) => e.columns[name])];
+
+/** The buffers of a frame that one thread made, to hand them over. */
 export function buffersOf(frame: Frame): ArrayBuffer[] {
-  return frame.emitters.flatMap((e) => [
-    e.id.buffer,
-    e.age.buffer,
-    e.zone.buffer,
-    e.weight.buffer,
-    e.tint.buffer,
-    ...ALL_COLUMNS.map((name) => e.columns[name].buffer),
-  ]);
+  return frame.emitters.flatMap(columnsOf).map(({ buffer }) => buffer);
 }
 
-/** Memory that a frame takes, bytes. */
+/** Memory that the particles of a frame take, bytes. */
 export function bytesOf(frame: Frame): number {
-  return buffersOf(frame).reduce((sum, { byteLength }) => sum + byteLength, 0);
+  return frame.emitters
+    .flatMap(partsOf)
+    .flatMap(columnsOf)
+    .reduce((sum, { byteLength }) => sum + byteLength, 0);
 }
 
 /** Living particles on a frame. */
 export function aliveOn(frame: Frame): number {
   return frame.emitters.reduce((n, e) => n + e.count, 0);
-}
-
-function joinColumns<T extends Float32Array<ArrayBuffer> | Uint32Array<ArrayBuffer> | Uint8Array<ArrayBuffer>>(
-  parts: readonly T[],
-  make: (length: number) => T,
-): T {
-  const whole = make(parts.reduce((n, part) => n + part.length, 0));
-  let at = 0;
-  for (const part of parts) {
-    whole.set(part, at);
-    at += part.length;
-  }
-  return whole;
-}
-
-const floats = (n: number): Float32Array<ArrayBuffer> => new Float32Array(n);
-const bytes = (n: number): Uint8Array<ArrayBuffer> => new Uint8Array(n);
-const numbers = (n: number): Uint32Array<ArrayBuffer> => new Uint32Array(n);
-
-/** One frame from the slices that several threads made of it. */
-export function joinSlices(slices: readonly Frame[]): Frame {
-  const [first, ...rest] = slices;
-  if (rest.length === 0) return first!;
-  const blamed: Record<string, number> = {};
-  for (const slice of slices) for (const [name, n] of Object.entries(slice.blamed)) blamed[name] = (blamed[name] ?? 0) + n;
-  const contacts = first!.contacts.map((_, c) => slices.reduce((n, slice) => n + slice.contacts[c]!, 0));
-  const emitters = first!.emitters.map((_, e): EmitterFrame => {
-    const parts = slices.map((slice) => slice.emitters[e]!);
-    const total = (of: 'count' | 'born' | 'died' | 'retired' | 'dropped') => parts.reduce((n, part) => n + part[of], 0);
-    return {
-      count: total('count'),
-      born: total('born'),
-      died: total('died'),
-      retired: total('retired'),
-      dropped: total('dropped'),
-      id: joinColumns(
-        parts.map((p) => p.id),
-        numbers,
-      ),
-      age: joinColumns(
-        parts.map((p) => p.age),
-        floats,
-      ),
-      zone: joinColumns(
-        parts.map((p) => p.zone),
-        bytes,
-      ),
-      weight: joinColumns(
-        parts.map((p) => p.weight),
-        bytes,
-      ),
-      tint: joinColumns(
-        parts.map((p) => p.tint),
-        numbers,
-      ),
-      columns: Object.fromEntries(
-        ALL_COLUMNS.map((name) => [
-          name,
-          joinColumns(
-            parts.map((p) => p.columns[name]),
-            floats,
-          ),
-        ]),
-      ) as EmitterFrame['columns'],
-    };
-  });
-  return { frame: first!.frame, share: first!.share, emitters, meters: slices.map((s) => s.meters).reduce(addMeters), contacts, blamed };
 }

@@ -1,4 +1,5 @@
 import type { EmitterFrame, Frame } from './frame';
+import { partsOf } from './joined-frame';
 
 /** Columns that a particle keeps from birth to death. */
 const LASTING = ['life', 'mass', 'drag', 'size'] as const;
@@ -33,16 +34,22 @@ export interface ReducedFrame extends Omit<Frame, 'emitters'> {
 export const bytesOfReduced = ({ emitters }: ReducedFrame): number =>
   emitters.reduce((sum, e) => sum + e.count * (4 + 2 * e.coarse.length) + e.zone.byteLength + e.weight.byteLength, 0);
 
-function coarse(column: Float32Array): Coarse {
+/** A column that lies in parts. */
+function coarse(parts: readonly Float32Array[]): Coarse {
   let [low, high] = [Infinity, -Infinity];
-  for (let i = 0; i < column.length; i++) {
-    const value = column[i]!;
-    if (value < low) low = value;
-    if (value > high) high = value;
-  }
+  for (const column of parts)
+    for (let i = 0; i < column.length; i++) {
+      const value = column[i]!;
+      if (value < low) low = value;
+      if (value > high) high = value;
+    }
   const step = high > low ? (high - low) / STEPS : 0;
-  const steps = new Uint16Array(column.length);
-  if (step > 0) for (let i = 0; i < column.length; i++) steps[i] = Math.floor((column[i]! - low) / step + 0.5);
+  const steps = new Uint16Array(parts.reduce((n, { length }) => n + length, 0));
+  let at = 0;
+  for (const column of parts) {
+    if (step > 0) for (let i = 0; i < column.length; i++) steps[at + i] = Math.floor((column[i]! - low) / step + 0.5);
+    at += column.length;
+  }
   return { low, step, steps };
 }
 
@@ -78,12 +85,14 @@ class LifeRecord {
 
   /** The entries of a frame’s particles; a particle of which something has changed gets a new one, since earlier frames mean it as it was. */
   entriesOf(frame: EmitterFrame, time: number): Uint32Array<ArrayBuffer> {
-    const { count, tint } = frame;
-    if (tint.length > 0 && this.tint.length === 0) this.tint = new Uint32Array(this.id.length).fill(0xffffffff);
-    const entries = new Uint32Array(count);
+    const entries = new Uint32Array(frame.count);
     const { last } = this;
-    for (let i = 0; i < count; i++)
-      entries[i] = i < last.length && this.means(last[i]!, frame, i, time) ? last[i]! : this.entryOf(frame, i, time);
+    let at = 0;
+    for (const part of partsOf(frame)) {
+      if (part.tint.length > 0 && this.tint.length === 0) this.tint = new Uint32Array(this.id.length).fill(0xffffffff);
+      for (let i = 0; i < part.count; i++, at++)
+        entries[at] = at < last.length && this.means(last[at]!, part, i, time) ? last[at]! : this.entryOf(part, i, time);
+    }
     return (this.last = entries);
   }
 
@@ -160,9 +169,10 @@ export class FrameReducer {
   reduce(frame: Frame): ReducedFrame {
     const time = this.timeOf(frame.frame);
     const emitters = frame.emitters.map((emitter, e): ReducedEmitter => {
-      const { count, born, died, retired, dropped, zone, weight, columns } = emitter;
+      const { count, born, died, retired, dropped, zone, weight } = emitter;
+      const parts = partsOf(emitter);
       const entry = (this.records[e] ??= new LifeRecord()).entriesOf(emitter, time);
-      const names = columns.qx.length > 0 ? [...CHANGING, ...TURNING] : CHANGING;
+      const names = parts.some(({ columns }) => columns.qx.length > 0) ? [...CHANGING, ...TURNING] : CHANGING;
       return {
         count,
         born,
@@ -172,8 +182,8 @@ export class FrameReducer {
         zone,
         weight,
         entry,
-        tinted: emitter.tint.length > 0,
-        coarse: names.map((name) => coarse(columns[name])),
+        tinted: parts.some(({ tint }) => tint.length > 0),
+        coarse: names.map((name) => coarse(parts.map(({ columns }) => columns[name]))),
       };
     });
     return { ...frame, emitters };

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { joinSlices } from '../frame';
+import { joinSlices } from '../joined-frame';
 import { bytesOfFrame, frameOfBytes } from './frame-bytes';
 import { BakeError, whyOther } from './manifest';
 import { BakeReader, BakeWriter } from './store';

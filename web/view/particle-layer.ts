@@ -17,6 +17,7 @@ import { SPRITE_FORMS } from '../../core/looks/sprite';
 import type { Zone } from '../../core/scene/document';
 import { beforeOf } from '../../engine/before';
 import type { EmitterFrame } from '../../engine/frame';
+import { partsOf } from '../../engine/joined-frame';
 import { DepthOrder } from './depth-order';
 import {
   COLOUR_BY,
@@ -143,27 +144,34 @@ export class ParticleLayer implements Layer {
   }
 
   setParticles(frame: EmitterFrame, moment: Moment): void {
-    const { count, columns, age, zone, weight, tint, id } = frame;
+    const { count } = frame;
+    const parts = partsOf(frame);
     const { share, enlarge } = moment;
     this.due = { frame, moment };
     this.orderedAlong = undefined;
     this.object.material.uniforms['span']!.value = 0;
     if (count > this.capacity || this.capacity === 0) this.grow(Math.max(count, 64));
     const { geometry } = this.object;
-    const write = (name: string, column: Float32Array | Uint32Array) => {
+    // Each part goes where it belongs, so that nothing is put together before.
+    const write = (name: string, columnOf: (part: EmitterFrame) => Float32Array | Uint32Array) => {
       const attribute = geometry.getAttribute(name) as BufferAttribute;
-      (attribute.array as Float32Array | Uint32Array).set(column);
+      let at = 0;
+      for (const part of parts) {
+        const column = columnOf(part);
+        (attribute.array as Float32Array | Uint32Array).set(column, at);
+        at += column.length;
+      }
       attribute.clearUpdateRanges();
       attribute.addUpdateRange(0, count * attribute.itemSize);
       attribute.needsUpdate = true;
     };
-    for (const name of COLUMNS) write(name, columns[name]);
-    for (const name of TURNS) if (columns[name].length === count) write(name, columns[name]);
-    write('age', age);
-    write('number', id);
+    for (const name of COLUMNS) write(name, (part) => part.columns[name]);
+    for (const name of TURNS) if (parts.some((part) => part.columns[name].length > 0)) write(name, (part) => part.columns[name]);
+    write('age', ({ age }) => age);
+    write('number', ({ id }) => id);
     // Without zones all are in none, also those that were in one before.
-    const zoned = zone.length > 0 || weight.length > 0 || tint.length > 0;
-    if (zoned) write('zone', zonesAndTints(frame));
+    const zoned = parts.some(({ zone, weight, tint }) => zone.length > 0 || weight.length > 0 || tint.length > 0);
+    if (zoned) write('zone', zonesAndTints);
     else if (this.zoned) {
       // All of the room: later frames may hold more particles than this one.
       const attribute = geometry.getAttribute('zone') as BufferAttribute;
