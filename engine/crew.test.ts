@@ -211,7 +211,7 @@ it('a flock is the same for any number of threads, bit for bit', async () => {
   expect(textOf(await run(3), short)).toBe(one);
 });
 
-it('particles that read one another are kept together: the same bits for any number of threads', async () => {
+it('particles that pull others do so from any thread: the same bits for any number of them', async () => {
   const other = { id: 'o', name: 'O', shape: { kind: 'ball', radius: 2 }, amounts: [{ kind: 'burst', count: 900 }], birth: { life: 9 } };
   const scene = testScene({
     emitter: { shape: { kind: 'ball' }, amounts: [{ kind: 'burst', count: 300 }], birth: { life: 9, speed: 0.5, spread: 180 } },
@@ -221,4 +221,56 @@ it('particles that read one another are kept together: the same bits for any num
   const [one, three] = await Promise.all([1, 3].map((threads) => framesOf(crewOf(threads), coupled, 12, 12)));
   expect(textOf(three![0]!, coupled)).toBe(textOf(one![0]!, coupled));
   expect(aliveOn(three![0]!)).toBe(1200);
+});
+
+describe('threads whose particles act on one another', () => {
+  const coupled = testScene({
+    emitter: {
+      shape: { kind: 'ball', radius: 1 },
+      amounts: [{ kind: 'rate', rate: 400 }],
+      birth: { life: 0.8, lifeVariance: 0.3, speed: 0.4, spread: 180 },
+      // What is shown of a field is worked out anew on each frame, by the neighbours of then.
+      look: { kind: 'point', colourBy: 'field', field: 'f0' },
+    },
+    fields: [{ settings: { kind: 'flock', seen: 0.5, together: 0.6, among: 'all' }, extent: { kind: 'ball', core: 0.5, reach: 1.5 } }],
+  });
+  const lone = testScene({ emitter: { id: 'l', name: 'L', amounts: [{ kind: 'burst', count: 1, frame: 5 }], birth: { life: 2 } } });
+  const shoals: Scene = { ...coupled, emitters: [...coupled.emitters, ...lone.emitters] };
+  const texts = (frames: readonly Frame[]) => frames.map((f) => textOf(f, shoals));
+
+  it('make the same frames, also where some of them have no particle of an emitter', async () => {
+    const [one, two, three] = await Promise.all([1, 2, 3].map((threads) => framesOf(crewOf(threads), shoals, 0, 24)));
+    expect(aliveOn(one![24]!)).toBeGreaterThan(200);
+    expect(new Set(one![24]!.emitters[0]!.weight).size).toBeGreaterThan(20);
+    expect(texts(two!)).toEqual(texts(one!));
+    expect(texts(three!)).toEqual(texts(one!));
+    expect(three!.map((f) => f.emitters.map(({ weight }) => [...weight].sort()))).toEqual(
+      one!.map((f) => f.emitters.map(({ weight }) => [...weight].sort())),
+    );
+  });
+
+  it('go on from a frame that all of them have kept', async () => {
+    const crew = crewOf(3);
+    const whole = await framesOf(crewOf(1), shoals, 0, 60);
+    await framesOf(crew, shoals, 0, 40, { keeps: true });
+    crew.forget(23);
+    const [again] = await framesOf(crew, shoals, 60, 60, { keeps: true });
+    expect(textOf(again!, shoals)).toBe(texts(whole)[60]);
+  });
+
+  it('leave an order that is stopped while they wait for one another, and go on when one of them breaks', async () => {
+    const hired: Worker[] = [];
+    const crew = crewOf(3, hired);
+    for (let n = 0; n < 12; n++) {
+      crew.start({ scene: shoals, assets: new Map(), share: 1, from: 0, through: 100, onFrame: () => undefined });
+      await new Promise((resolve) => setTimeout(resolve, 7 * n));
+    }
+    const whole = await framesOf(crewOf(1), shoals, 0, 30);
+    const frames = await framesOf(crew, shoals, 0, 30, {
+      onFrame({ frame }) {
+        if (frame === 12) hired.at(-1)!.emit('error', new Error('out of memory'));
+      },
+    });
+    expect(texts(frames)).toEqual(texts(whole));
+  });
 });

@@ -5,6 +5,7 @@ import type { Checkpoint } from '../core/step/simulation';
 import type { Assets } from '../core/scene/assets';
 import type { Frame } from './frame';
 import { joinSlices } from './joined-frame';
+import { meetingRoom, newMeeting } from './meeting';
 import type { FromWorker, Job, WorkerHandle } from './protocol';
 
 /** What a run is to deliver, and to whom. */
@@ -18,7 +19,7 @@ export interface Order {
   readonly paced?: boolean;
   /** Of so many parts of all particles, the one that is simulated; all of them where it is left out. */
   readonly part?: { readonly slice: number; readonly slices: number };
-  /** Where each thread goes on from, as many as {@link Crew.threadsFor} gives; from the start where it is left out. */
+  /** Where each thread goes on from, as many as {@link Crew.threads}; from the start where it is left out. */
   readonly resume?: readonly Checkpoint[] | undefined;
   /** Whether threads go on from where earlier such runs were, as far as {@link Crew.forget} leaves it. */
   readonly keeps?: boolean;
@@ -43,6 +44,7 @@ const LOOK = 5;
 export class Crew {
   private readonly workers: WorkerHandle[];
   private readonly control = new Int32Array(new SharedArrayBuffer(16));
+  private meetingRoom: WebAssembly.Memory | undefined;
   private readonly sentAssets = new Set<string>();
   private readonly partial = new Map<number, Map<number, Frame>>();
   /** States of the threads that have told theirs, by frame; and the last that all have told, from which the order can be begun again. */
@@ -80,11 +82,6 @@ export class Crew {
     return worker;
   }
 
-  /** How many threads work on a scene: where particles read one another, all must be in one place. */
-  threadsFor(scene: Scene): number {
-    return couples(scene) ? 1 : this.threads;
-  }
-
   /** For a paced order: the state of every thread is wanted on that frame, which was not allowed yet. */
   checkpointOn(frame: number): void {
     Atomics.store(this.control, 2, frame);
@@ -109,7 +106,9 @@ export class Crew {
   private begin(order: Order): void {
     this.order = order;
     this.sendAssets(order.assets);
-    this.slices = this.threadsFor(order.scene);
+    this.slices = this.threads;
+    // Threads whose particles act on one another tell one another where those are.
+    const meeting = this.slices > 1 && couples(order.scene) ? newMeeting((this.meetingRoom ??= meetingRoom())) : undefined;
     Atomics.store(this.control, 2, NO_LIMIT);
     const { slice: part, slices: parts } = order.part ?? { slice: 0, slices: 1 };
     this.workers.slice(0, this.slices).forEach((worker, slice) => {
@@ -119,6 +118,7 @@ export class Crew {
         share: order.share,
         slice: part + parts * slice,
         slices: parts * this.slices,
+        ...(meeting && { meeting }),
         resume: (this.safe?.threads ?? order.resume)?.[slice],
         ...(order.keeps && { keeps: true }),
         ...(order.tells && { tells: true }),

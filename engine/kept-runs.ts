@@ -28,10 +28,10 @@ export class KeptRuns {
     if (this.list.length === 0) this.interval = INTERVAL;
   }
 
-  /** The latest from which a job can go on; undefined where it has to begin at the start. */
-  latest(job: Job): Checkpoint | undefined {
+  /** The latest up to a frame from which a job can go on; undefined where it has to begin at the start. */
+  latest(job: Job, through = job.from): Checkpoint | undefined {
     this.turnTo(job);
-    return this.list.findLast(({ frame }) => frame <= job.from);
+    return this.list.findLast(({ frame }) => frame <= through);
   }
 
   /** Keeps where a run is, if it is time to. */

@@ -3,6 +3,7 @@ import type { Meters } from '../core/measure/meters';
 import type { Scene } from '../core/scene/document';
 import type { Checkpoint } from '../core/step/simulation';
 import type { Frame } from './frame';
+import type { Meeting } from './meeting';
 
 /** One run, as a worker is told of it. */
 export interface Job {
@@ -14,6 +15,8 @@ export interface Job {
   /** The first and last frame that are handed over. */
   readonly from: number;
   readonly through: number;
+  /** Where the threads meet, if particles act on one another and several threads have them. */
+  readonly meeting?: Meeting;
   /** Where to go on from; at the start of the scene where it is left out. */
   readonly resume?: Checkpoint | undefined;
   /** Whether the thread goes on from where earlier runs of the same scene were, and keeps where this one is. */

@@ -1,12 +1,15 @@
 import type { Asset } from '../core/scene/assets';
 import { twins } from '../core/stack/twins';
 import { putKernelToUse } from '../kernel/use-kernel';
-import { Simulation } from '../core/step/simulation';
+import { Simulation, type Checkpoint } from '../core/step/simulation';
 import { buffersOf, snapshot } from './frame';
 import { KeptRuns } from './kept-runs';
+import { Abandoned, Attendant } from './meeting';
 import { FrameMeter } from './measure-frame';
 import type { FromWorker, Job, Port, ToWorker } from './protocol';
 
+/** Before all frames. */
+const NEVER = -0x80000000;
 /** Frames from one state that is told in case a thread breaks to the next. */
 const SAFE = 32;
 
@@ -32,13 +35,27 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
     };
     const begin = now();
     if (stopped()) return;
-    const from = job.resume ?? (job.keeps ? kept.latest(job) : undefined);
-    const { share, slice, slices } = job;
-    const simulation = new Simulation(job.scene, assets, { share, slice, slices }, from, twins()?.room);
+    const { share, slice, slices, meeting } = job;
+    const attendant = meeting && new Attendant(meeting, slice, slices, () => Atomics.load(control, 0) !== job.number);
+    let simulation: Simulation | undefined;
     try {
+      const from = job.resume ?? (job.keeps ? latestFor(job, attendant) : undefined);
+      simulation = new Simulation(job.scene, assets, { share, slice, slices }, from, twins()?.room, attendant?.exchange);
       play(job, simulation, begin, stopped);
+    } catch (error) {
+      if (!(error instanceof Abandoned)) throw error;
     } finally {
-      simulation.end();
+      simulation?.end();
+    }
+  }
+
+  /** Where to go on from: of threads that wait for one another, the latest frame that all of them have kept. */
+  function latestFor(job: Job, attendant: Attendant | undefined): Checkpoint | undefined {
+    for (let through = job.from; ; ) {
+      const own = kept.latest(job, through);
+      const told = attendant?.tell(own?.frame ?? NEVER) ?? [];
+      through = Math.min(...told);
+      if (told.every((frame) => frame === through)) return own;
     }
   }
 

@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Heap } from './heap';
 
-/** A heap over a memory that grows in pages, and how long that is. */
+/** A heap over a memory that is never longer than it asks for, and how long that is. */
 function heapOf(most = Infinity): { heap: Heap; memory: { bytes: number } } {
   const memory = { bytes: 65536 };
   const heap = new Heap(4096, memory.bytes, (end) => {
     if (end > most) throw new RangeError('no more memory');
-    memory.bytes = Math.max(memory.bytes, Math.ceil(end / 65536) * 65536);
+    memory.bytes = Math.max(memory.bytes, end);
   });
   return { heap, memory };
 }

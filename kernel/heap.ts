@@ -40,10 +40,10 @@ export class Heap {
       const last = this.gaps.at(-1);
       const from = last?.end === this.end ? last.start : this.end;
       // Half as much again, so that it does not grow with each column.
-      const end = Math.max(from + size, Math.min(this.end * 1.5, this.end + 2 ** 26));
+      const end = Math.max(from + size, LINE * Math.floor(Math.min(this.end * 1.5, this.end + 2 ** 26) / LINE));
       this.grow(end);
-      this.free(this.end, end - this.end);
-      this.end = this.gaps.at(-1)!.end;
+      this.add(this.end, end);
+      this.end = end;
       at = this.gaps.length - 1;
     }
     const gap = this.gaps[at]!;
@@ -55,8 +55,10 @@ export class Heap {
 
   /** Gives a stretch back. */
   free(start: number, bytes: number): void {
-    if (bytes === 0) return;
-    const end = start + whole(bytes);
+    if (bytes > 0) this.add(start, start + whole(bytes));
+  }
+
+  private add(start: number, end: number): void {
     let at = this.gaps.findIndex((gap) => gap.start > start);
     if (at < 0) at = this.gaps.length;
     this.gaps.splice(at, 0, { start, end });

@@ -1,4 +1,4 @@
-import type { Population } from '../step/population';
+import type { SeenParticles } from '../step/freeze';
 
 /** Numbers a particle in a list of places or velocities. */
 export const ROW = 3;
@@ -49,7 +49,7 @@ export class Neighbours {
   ) {}
 
   /** Takes down where all are. */
-  freeze(populations: readonly Population[]): void {
+  freeze(populations: readonly SeenParticles[]): void {
     const count = this.emitters.reduce((n, e) => n + (populations[e]?.count ?? 0), 0);
     if (this.ids.length < count) {
       const room = Math.ceil(count * 1.25);
@@ -72,7 +72,7 @@ export class Neighbours {
   }
 
   /** How many slices and rows lie from the first to the last particle along X, Y and Z. */
-  private widths(populations: readonly Population[]): readonly [number, number, number] {
+  private widths(populations: readonly SeenParticles[]): readonly [number, number, number] {
     const span = (axis: 'x' | 'y' | 'z') => {
       let [low, high] = [Infinity, -Infinity];
       for (const emitter of this.emitters) {
@@ -96,7 +96,7 @@ export class Neighbours {
   }
 
   /** Counting sort by bucket; within each by emitter and key. */
-  private sort(populations: readonly Population[], count: number): void {
+  private sort(populations: readonly SeenParticles[], count: number): void {
     const { starts, mask, places, velocities, ids, owners, emitters } = this;
     const inverse = 1 / this.radius;
     const slices = SLICES * inverse;

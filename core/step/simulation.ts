@@ -1,5 +1,4 @@
 import { vectorColumns } from '../math/vector';
-import { turnAbout, turnedBy } from '../math/quaternion';
 import type { Assets } from '../scene/assets';
 import type { Scene } from '../scene/document';
 import { shapes } from '../shapes';
@@ -22,15 +21,15 @@ import { childNurseryOf, Track, type ChildNursery } from './children';
 import { withCourses } from './courses';
 import { meetObstacles } from './contacts';
 import { inOrderOfDescent, sourceOf } from './descent';
-import { freezeInto } from './freeze';
+import { freeze, type Exchange } from './freeze';
 import { integrate } from './integrate';
 import { clockIn } from '../scene/clock';
 import { stepsOf, type Clock } from '../time/clock';
-import { setOrientation } from './newborn';
 import { moveObstacles, obstaclesOf } from './obstacles';
 import { KILLED, Population, type KeptPopulation } from './population';
 import { orderInSpace } from './spatial-order';
 import { swallow } from './swallow';
+import { turn } from './turn';
 import type { StepWatcher } from './watcher';
 
 export { startFrame };
@@ -88,8 +87,18 @@ export class Simulation {
   /** The scene, with all that moves in it moving by keys. */
   readonly scene: Scene;
 
-  /** At the start of the scene; or where another run of the same scene, assets and portion was. Its particles are kept in a room; where that is not anywhere, it wants an {@link end}. */
-  constructor(document: Scene, assets: Assets, portion: Portion = WHOLE, from?: Checkpoint, room: ColumnRoom = ANYWHERE) {
+  /**
+   * At the start of the scene; or where another run of the same scene, assets and portion was. Its particles are kept in a room; where that is not anywhere, it wants an {@link end}. Slices of a scene
+   * whose particles act on one another need an exchange.
+   */
+  constructor(
+    document: Scene,
+    assets: Assets,
+    portion: Portion = WHOLE,
+    from?: Checkpoint,
+    room: ColumnRoom = ANYWHERE,
+    private readonly exchange?: Exchange,
+  ) {
     const scene = withCourses(document, assets);
     this.scene = scene;
     const { emitters } = scene;
@@ -203,9 +212,10 @@ export class Simulation {
     const population = this.populations[emitter]!;
     const shown = fieldShownBy(this.scene.emitters[emitter]!);
     const weights = new Uint8Array(shown === undefined ? 0 : population.count);
+    // Also where this slice has none: others wait for it.
+    if (shown !== undefined) this.freeze();
     if (weights.length === 0) return weights;
     const time = this.sceneFrame / this.fps;
-    this.freeze();
     placeStack(this.stack, this.sceneFrame);
     const sums = sumsOfBlock();
     for (let start = 0; start < population.count; start += this.block.count) {
@@ -261,7 +271,7 @@ export class Simulation {
       watcher?.after('contact', emitter, start, this.block);
       if (this.stack.zones.length > 0) this.sendOut(population, start);
       swallow(this.stack, population, start, this.block, this.scratch);
-      if (population.turns) this.turn(population, start, this.scene.emitters[emitter]!.birth.spinBy === 'way');
+      if (population.turns) turn(population, this.block, start, this.scene.emitters[emitter]!.birth.spinBy === 'way');
       storeBlock(this.block, population, start);
     }
     if (bodies) this.settle(bodies, population, emitter, from, to);
@@ -303,10 +313,8 @@ export class Simulation {
     meetObstacles({ obstacles, emitter, population, start, block, before, fps, from, to, ...(exempt && { exempt }) });
   }
 
-  /** Keeps where the particles are that fields read, so that nothing hangs on the order in which emitters are stepped. */
   private freeze(): void {
-    for (const [id, frozen] of this.stack.read) freezeInto(frozen, this.populations[this.scene.emitters.findIndex((e) => e.id === id)]!);
-    for (const swarm of this.stack.swarms) swarm.freeze(this.populations);
+    freeze(this.stack, this.scene.emitters, this.populations, this.exchange);
   }
 
   /** Now and then sorts particles that heed their neighbours in space: those are found sooner, and nothing else changes. */
@@ -338,23 +346,6 @@ export class Simulation {
     for (let i = 0; i < count; i++) {
       const row = zone[i]! > 0 ? this.stack.zones[zone[i]! - 1] : undefined;
       if (row?.zone.into === 'out') population.held[start + i] = KILLED;
-    }
-  }
-
-  /** Turns what can be seen to turn: q ← e^(ω·dt) · q. */
-  private turn(population: Population, start: number, byWay: boolean): void {
-    const { qx, qy, qz, wx, wy, wz } = population.columns;
-    for (let i = 0; i < this.block.count; i++) {
-      const slot = start + i;
-      if (population.held[slot]! > 0) continue;
-      const rate = Math.sqrt(wx[slot]! * wx[slot]! + wy[slot]! * wy[slot]! + wz[slot]! * wz[slot]!);
-      if (rate === 0) continue;
-      const [x, y, z] = [qx[slot]!, qy[slot]!, qz[slot]!];
-      const w = Math.sqrt(Math.max(0, 1 - x * x - y * y - z * z));
-      const { x: vx, y: vy, z: vz } = this.block.velocity;
-      const pace = byWay ? Math.sqrt(vx[i]! * vx[i]! + vy[i]! * vy[i]! + vz[i]! * vz[i]!) : 1;
-      const by = turnAbout([wx[slot]! / rate, wy[slot]! / rate, wz[slot]! / rate], rate * pace * this.block.step[i]!);
-      setOrientation(population, slot, turnedBy(by, [x, y, z, w]));
     }
   }
 

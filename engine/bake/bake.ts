@@ -117,7 +117,7 @@ export async function bake(
         through,
         paced: true,
         part: { slice, slices },
-        resume: latestCheckpoint(folder, writer.done, crew.threadsFor(scene)),
+        resume: latestCheckpoint(folder, writer.done, crew.threads),
         onFrame: (frame) => attempt(() => take(frame)),
         onCheckpoint: (checkpoints) => attempt(() => putCheckpoint(folder, checkpoints)),
         onFailed: (message) => ended(new BakeError(`the simulation stopped: ${message}`)),

@@ -1,0 +1,118 @@
+import type { Exchange, SeenParticles } from '../core/step/freeze';
+
+/** What the threads of one job share, where particles act on one another: counts and arrivals, and room for places and velocities, which later jobs take over. */
+export interface Meeting {
+  readonly head: SharedArrayBuffer;
+  readonly room: WebAssembly.Memory;
+}
+
+/** Thrown in a thread whose job is stopped while it waits for the others. */
+export class Abandoned extends Error {}
+
+const PAGE = 65536;
+/** 2 GiB: 28 bytes a particle that is read. */
+const MOST_PAGES = 32768;
+/** Bytes of a head: counts of eight threads for some hundred emitters each. */
+const HEAD = 16384;
+/** Words of a head: how often a thread has arrived; what each tells; then counts by thread and emitter. */
+const TOLD = 1;
+const COUNTS = 64;
+/** How often arrivals are looked at before a thread sleeps; and how long it sleeps at most, ms. */
+const SPIN = 500;
+const SLEEP = 20;
+const PARTS = ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const;
+
+/** Room for the threads of a crew; made once. */
+export const meetingRoom = (): WebAssembly.Memory => new WebAssembly.Memory({ initial: 1, maximum: MOST_PAGES, shared: true });
+
+/** A meeting for one job. */
+export const newMeeting = (room: WebAssembly.Memory): Meeting => ({ head: new SharedArrayBuffer(HEAD), room });
+
+/** One thread at a meeting of so many. `stopped` is asked while it waits for the others; where it says so, {@link Abandoned} is thrown. */
+export class Attendant {
+  private readonly head: Int32Array;
+  private readonly room: WebAssembly.Memory;
+  private round = 0;
+
+  constructor(
+    meeting: Meeting,
+    private readonly thread: number,
+    private readonly threads: number,
+    private readonly stopped: () => boolean,
+  ) {
+    this.head = new Int32Array(meeting.head);
+    this.room = meeting.room;
+  }
+
+  /** Tells all others a whole number; gives what each has told. */
+  tell(number: number): number[] {
+    this.head[TOLD + this.thread] = number;
+    this.wait();
+    const told = Array.from(this.head.subarray(TOLD, TOLD + this.threads));
+    this.wait();
+    return told;
+  }
+
+  /** Puts the particles of all threads together, those of the first thread first. Throws RangeError where there is no room for them. */
+  readonly exchange: Exchange = (own, wanted) => {
+    const count = (thread: number, e: number) => this.head[COUNTS + thread * own.length + e]!;
+    if (COUNTS + this.threads * own.length > this.head.length)
+      throw new RangeError(
+        `${own.length} emitters are more than threads can tell one another of (${Math.floor((this.head.length - COUNTS) / this.threads)} at most)`,
+      );
+    own.forEach((particles, e) => (this.head[COUNTS + this.thread * own.length + e] = particles.count));
+    this.wait();
+    const counts = own.map((_, e) => (wanted.includes(e) ? Array.from({ length: this.threads }, (_, thread) => count(thread, e)) : []));
+    const sum = (numbers: readonly number[]) => numbers.reduce((n, one) => n + one, 0);
+    const missing = 4 * (PARTS.length + 1) * sum(counts.map(sum)) - this.room.buffer.byteLength;
+    if (missing > 0) {
+      if (this.thread === 0) this.grow(missing);
+      this.wait();
+      // What another thread has grown is seen for sure once one asks for nothing more oneself.
+      this.grow(0);
+    }
+    let next = 0;
+    const seen = counts.map((of): SeenParticles => {
+      const all = sum(of);
+      const column = () => (next += 4 * all) - 4 * all;
+      return {
+        count: all,
+        id: new Uint32Array(this.room.buffer, column(), all),
+        columns: Object.fromEntries(
+          PARTS.map((name) => [name, new Float32Array(this.room.buffer, column(), all)]),
+        ) as unknown as SeenParticles['columns'],
+      };
+    });
+    for (const e of wanted) {
+      const { count: n, id, columns } = own[e]!;
+      const at = sum(counts[e]!.slice(0, this.thread));
+      seen[e]!.id.set(id.subarray(0, n), at);
+      for (const name of PARTS) seen[e]!.columns[name].set(columns[name].subarray(0, n), at);
+    }
+    // What they see is copied before they come here again, so that nothing is written over meanwhile.
+    this.wait();
+    return seen;
+  };
+
+  private grow(bytes: number): void {
+    try {
+      this.room.grow(Math.ceil(bytes / PAGE));
+    } catch {
+      throw new RangeError(`there is no more memory in which threads could tell one another where particles are; a smaller share fits`);
+    }
+  }
+
+  /** Waits until all have come so far. */
+  private wait(): void {
+    const target = this.threads * ++this.round;
+    Atomics.add(this.head, 0, 1);
+    Atomics.notify(this.head, 0);
+    for (let looks = 0; ; looks++) {
+      const arrived = Atomics.load(this.head, 0);
+      if (arrived >= target) return;
+      if (looks < SPIN) continue;
+      if (this.stopped()) throw new Abandoned('the job is stopped');
+      Atomics.wait(this.head, 0, arrived, SLEEP);
+    }
+  }
+}
