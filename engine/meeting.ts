@@ -14,8 +14,9 @@ const PAGE = 65536;
 const MOST_PAGES = 32768;
 /** Bytes of a head: counts of eight threads for some hundred emitters each. */
 const HEAD = 16384;
-/** Words of a head: how often a thread has arrived; what each tells; then counts by thread and emitter. */
-const TOLD = 1;
+/** Words of a head: how often a thread has arrived; pages of the room, told by the first thread; what each tells; then counts by thread and emitter. */
+const ROOM = 1;
+const TOLD = 2;
 const COUNTS = 64;
 /** How often arrivals are looked at before a thread sleeps; and how long it sleeps at most, ms. */
 const SPIN = 500;
@@ -60,17 +61,21 @@ export class Attendant {
       throw new RangeError(
         `${own.length} emitters are more than threads can tell one another of (${Math.floor((this.head.length - COUNTS) / this.threads)} at most)`,
       );
+    // One thread says how large the room is: whether it has to grow must be the same for all.
+    if (this.thread === 0) this.head[ROOM] = this.room.buffer.byteLength / PAGE;
     own.forEach((particles, e) => (this.head[COUNTS + this.thread * own.length + e] = particles.count));
     this.wait();
     const counts = own.map((_, e) => (wanted.includes(e) ? Array.from({ length: this.threads }, (_, thread) => count(thread, e)) : []));
     const sum = (numbers: readonly number[]) => numbers.reduce((n, one) => n + one, 0);
-    const missing = 4 * (PARTS.length + 1) * sum(counts.map(sum)) - this.room.buffer.byteLength;
+    const bytes = 4 * (PARTS.length + 1) * sum(counts.map(sum));
+    const missing = bytes - PAGE * this.head[ROOM]!;
     if (missing > 0) {
-      if (this.thread === 0) this.grow(missing);
+      // Half as much again, so that it does not grow with each frame.
+      if (this.thread === 0) this.grow(missing + bytes / 2);
       this.wait();
-      // What another thread has grown is seen for sure once one asks for nothing more oneself.
-      this.grow(0);
     }
+    // What another thread has grown is seen for sure once one asks for nothing more oneself.
+    if (this.room.buffer.byteLength < bytes) this.grow(0);
     let next = 0;
     const seen = counts.map((of): SeenParticles => {
       const all = sum(of);
