@@ -21,7 +21,7 @@ export function burstRun(fields: readonly Written[], count: number, portion = WH
         name: 'E',
         shape: { kind: 'ball', radius: 1 },
         amounts: [{ kind: 'burst', count }],
-        birth: { life: 1000, drag: 0.5, speed: 0 },
+        birth: { life: 1e6, drag: 0.5, speed: 0 },
       },
     ],
     fields: fields.map((field, i) => ({ id: `f${i}`, name: `F${i}`, ...field })),

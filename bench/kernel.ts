@@ -4,13 +4,16 @@ import { useTwins } from '../core/stack/twins';
 import type { Simulation } from '../core/step/simulation';
 import { makeKernel } from '../kernel/kernel';
 import { burstRun, fiveFields } from './five-fields';
-import { inTurn, tell } from './measure';
+import { byTurns, inTurn, median, quartile, tell } from './measure';
 import { apart, nativeStack, stateOf } from './native';
 
 const DT = 1 / 24;
 
 /** Particles times steps before anything is measured. */
 const WARM_STEPS = 10_000_000;
+
+/** Rounds in which two threads of the kernel and of the native program are held against each other. */
+const PAIRS = 41;
 
 /** Threads with a slice of the run each; `step` steps all of them and waits for the last. */
 async function crew(
@@ -82,20 +85,19 @@ export async function benchKernel(): Promise<void> {
       const warm = WARM_STEPS / count;
       for (let i = 0; i < warm; i++) kernel.advance();
       await two.step(2 * warm);
+      const onTwo = async () => {
+        const begin = performance.now();
+        await two.step(steps);
+        return nanoseconds((performance.now() - begin) / 1000);
+      };
       const found = await inTurn({
         plain: timed(plain),
         kernel: timed(kernel),
-        kernel2: async () => {
-          const begin = performance.now();
-          await two.step(steps);
-          return nanoseconds((performance.now() - begin) / 1000);
-        },
-        ...(same && {
-          native: () => nanoseconds(same.run(start, 1, steps).seconds),
-          native2: () => nanoseconds(same.run(start, 2, steps).seconds),
-        }),
+        ...(same && { native: () => nanoseconds(same.run(start, 1, steps).seconds) }),
         ...(wide && { wide2: () => nanoseconds(wide.run(start, 2, steps).seconds) }),
       });
+      // The machine is quicker and slower for seconds: two that are compared follow one another closely, and often.
+      const pairs = await byTurns(onTwo, () => (same ? nanoseconds(same.run(start, 2, steps).seconds) : NaN), PAIRS);
       await two.end();
       tell({
         case: name,
@@ -103,13 +105,15 @@ export async function benchKernel(): Promise<void> {
         plainNanoseconds: found['plain']!,
         kernelNanoseconds: found['kernel']!,
         timesAsFastAsPlain: found['plain']! / found['kernel']!,
-        twoThreadsNanoseconds: found['kernel2']!,
-        twoThreadsMillisecondsAStep: (found['kernel2']! * count) / 1e6,
+        twoThreadsNanoseconds: median(pairs.one),
+        twoThreadsMillisecondsAStep: (median(pairs.one) * count) / 1e6,
+        lowerQuartile: (quartile(pairs.one) * count) / 1e6,
+        least: (Math.min(...pairs.one) * count) / 1e6,
         ...(same && {
           nativeNanoseconds: found['native']!,
-          nativeTwoThreadsNanoseconds: found['native2']!,
+          nativeTwoThreadsNanoseconds: median(pairs.other),
           kernelOverNativeOneThread: found['kernel']! / found['native']!,
-          kernelOverNativeTwoThreads: found['kernel2']! / found['native2']!,
+          kernelOverNativeTwoThreads: median(pairs.ratios),
         }),
         ...(wide && { marchNativeTwoThreadsNanoseconds: found['wide2']! }),
       });

@@ -2,6 +2,7 @@ import { fields as fieldKinds } from '../core/fields';
 import { uniform } from '../core/random/lookup';
 import { completeScene, type Written } from '../core/scene/complete';
 import { Simulation } from '../core/step/simulation';
+import { benchBirths } from './births';
 import { benchFormulas } from './formulas';
 import { benchKernel } from './kernel';
 import { benchRuns } from './runs';
@@ -89,6 +90,8 @@ for (const [name, count] of [
 }
 
 await benchKernel();
+
+await benchBirths();
 
 await benchRuns();
 

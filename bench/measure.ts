@@ -3,6 +3,25 @@ export const ROUNDS = 7;
 
 export const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
 
+export const quartile = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 2]!;
+
+/** Runs two cases by turns, so often; what each gives, and how many times the second the first is, round by round. */
+export async function byTurns(
+  one: () => number | Promise<number>,
+  other: () => number | Promise<number>,
+  rounds: number,
+): Promise<{ readonly one: number[]; readonly other: number[]; readonly ratios: number[] }> {
+  const found = { one: [] as number[], other: [] as number[], ratios: [] as number[] };
+  for (let round = -1; round < rounds; round++) {
+    const [a, b] = [await one(), await other()];
+    if (round < 0) continue;
+    found.one.push(a);
+    found.other.push(b);
+    found.ratios.push(a / b);
+  }
+  return found;
+}
+
 /** Runs cases in turn, once unmeasured; the medians of what each gives. */
 export async function inTurn(
   cases: Readonly<Record<string, () => number | Promise<number>>>,

@@ -108,7 +108,10 @@ export class Crew {
     this.sendAssets(order.assets);
     this.slices = this.threads;
     // Threads whose particles act on one another tell one another where those are.
-    const meeting = this.slices > 1 && couples(order.scene) ? newMeeting((this.meetingRoom ??= meetingRoom())) : undefined;
+    const meeting =
+      this.slices > 1 && couples(order.scene)
+        ? newMeeting((this.meetingRoom ??= meetingRoom()), this.slices, order.scene.emitters.length)
+        : undefined;
     Atomics.store(this.control, 2, NO_LIMIT);
     const { slice: part, slices: parts } = order.part ?? { slice: 0, slices: 1 };
     this.workers.slice(0, this.slices).forEach((worker, slice) => {

@@ -12,12 +12,9 @@ export class Abandoned extends Error {}
 const PAGE = 65536;
 /** 2 GiB: 28 bytes a particle that is read. */
 const MOST_PAGES = 32768;
-/** Bytes of a head: counts of eight threads for some hundred emitters each. */
-const HEAD = 16384;
 /** Words of a head: how often a thread has arrived; pages of the room, told by the first thread; what each tells; then counts by thread and emitter. */
 const ROOM = 1;
 const TOLD = 2;
-const COUNTS = 64;
 /** How often arrivals are looked at before a thread sleeps; and how long it sleeps at most, ms. */
 const SPIN = 500;
 const SLEEP = 20;
@@ -26,8 +23,11 @@ const PARTS = ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const;
 /** Room for the threads of a crew; made once. */
 export const meetingRoom = (): WebAssembly.Memory => new WebAssembly.Memory({ initial: 1, maximum: MOST_PAGES, shared: true });
 
-/** A meeting for one job. */
-export const newMeeting = (room: WebAssembly.Memory): Meeting => ({ head: new SharedArrayBuffer(HEAD), room });
+/** A meeting of so many threads for one job, for a scene of so many emitters. */
+export const newMeeting = (room: WebAssembly.Memory, threads: number, emitters: number): Meeting => ({
+  head: new SharedArrayBuffer(4 * (TOLD + threads * (1 + emitters))),
+  room,
+});
 
 /** One thread at a meeting of so many. `stopped` is asked while it waits for the others; where it says so, {@link Abandoned} is thrown. */
 export class Attendant {
@@ -56,16 +56,14 @@ export class Attendant {
 
   /** Puts the particles of all threads together, those of the first thread first. Throws RangeError where there is no room for them. */
   readonly exchange: Exchange = (own, wanted) => {
-    const count = (thread: number, e: number) => this.head[COUNTS + thread * own.length + e]!;
-    if (COUNTS + this.threads * own.length > this.head.length)
-      throw new RangeError(
-        `${own.length} emitters are more than threads can tell one another of (${Math.floor((this.head.length - COUNTS) / this.threads)} at most)`,
-      );
+    const at = (thread: number, e: number) => TOLD + this.threads + thread * own.length + e;
     // One thread says how large the room is: whether it has to grow must be the same for all.
     if (this.thread === 0) this.head[ROOM] = this.room.buffer.byteLength / PAGE;
-    own.forEach((particles, e) => (this.head[COUNTS + this.thread * own.length + e] = particles.count));
+    own.forEach((particles, e) => (this.head[at(this.thread, e)] = particles.count));
     this.wait();
-    const counts = own.map((_, e) => (wanted.includes(e) ? Array.from({ length: this.threads }, (_, thread) => count(thread, e)) : []));
+    const counts = own.map((_, e) =>
+      wanted.includes(e) ? Array.from({ length: this.threads }, (_, thread) => this.head[at(thread, e)]!) : [],
+    );
     const sum = (numbers: readonly number[]) => numbers.reduce((n, one) => n + one, 0);
     const bytes = 4 * (PARTS.length + 1) * sum(counts.map(sum));
     const missing = bytes - PAGE * this.head[ROOM]!;
@@ -90,9 +88,9 @@ export class Attendant {
     });
     for (const e of wanted) {
       const { count: n, id, columns } = own[e]!;
-      const at = sum(counts[e]!.slice(0, this.thread));
-      seen[e]!.id.set(id.subarray(0, n), at);
-      for (const name of PARTS) seen[e]!.columns[name].set(columns[name].subarray(0, n), at);
+      const first = sum(counts[e]!.slice(0, this.thread));
+      seen[e]!.id.set(id.subarray(0, n), first);
+      for (const name of PARTS) seen[e]!.columns[name].set(columns[name].subarray(0, n), first);
     }
     // What they see is copied before they come here again, so that nothing is written over meanwhile.
     this.wait();

@@ -1,0 +1,67 @@
+import { completeScene, type Written } from '../core/scene/complete';
+import type { Scene } from '../core/scene/document';
+import { useTwins, type Twins } from '../core/stack/twins';
+import { Simulation, WHOLE } from '../core/step/simulation';
+import { makeKernel } from '../kernel/kernel';
+import { inTurn, tell } from './measure';
+
+const BURST = 400_000;
+/** Births a second, and frames of them that are measured together. */
+const RATE = 1_000_000;
+const FRAMES = 12;
+
+const sceneOf = (shape: Written, amount: Written, birth: Written): Scene =>
+  completeScene({
+    name: 'Bench',
+    time: { last: 1_000_000 },
+    emitters: [{ id: 'e', name: 'E', shape, amounts: [amount], birth: { spread: 20, speedVariance: 0.2, sizeVariance: 0.01, ...birth } }],
+  });
+
+function made(scene: Scene, twins: Twins | undefined): Simulation {
+  useTwins(twins);
+  const run = new Simulation(scene, new Map(), WHOLE, undefined, twins?.room);
+  useTwins(undefined);
+  return run;
+}
+
+/** Births by the plain routines and by the kernel in turn, nanoseconds each: a burst alone, and a steady rate with one step and the death of each. */
+export async function benchBirths(): Promise<void> {
+  const kernel = makeKernel();
+  for (const shape of [{ kind: 'ball' }, { kind: 'box' }, { kind: 'point' }]) {
+    const burst = sceneOf(shape, { kind: 'burst', count: BURST }, { life: 1000 });
+    const timed = (twins: Twins | undefined) => () => {
+      const begin = performance.now();
+      const run = made(burst, twins);
+      const nanoseconds = ((performance.now() - begin) * 1e6) / BURST;
+      run.end();
+      return nanoseconds;
+    };
+    const found = await inTurn({ plain: timed(undefined), kernel: timed(kernel) });
+    const { plain, kernel: quick } = found as { plain: number; kernel: number };
+    tell({
+      case: `burst from a ${shape.kind}`,
+      births: BURST,
+      plainNanoseconds: plain,
+      kernelNanoseconds: quick,
+      timesAsFast: plain / quick,
+    });
+  }
+  const steady = sceneOf({ kind: 'ball' }, { kind: 'rate', rate: RATE }, { life: 1 / 24 });
+  const runs = { plain: made(steady, undefined), kernel: made(steady, kernel) };
+  const timed = (run: Simulation) => () => {
+    const begin = performance.now();
+    for (let i = 0; i < FRAMES; i++) run.advance();
+    return ((performance.now() - begin) * 1e6) / ((FRAMES * RATE) / 24);
+  };
+  const { plain, kernel: quick } = (await inTurn({ plain: timed(runs.plain), kernel: timed(runs.kernel) })) as {
+    plain: number;
+    kernel: number;
+  };
+  tell({
+    case: 'birth, one step and death',
+    births: Math.round(RATE / 24),
+    plainNanoseconds: plain,
+    kernelNanoseconds: quick,
+    timesAsFast: plain / quick,
+  });
+}
