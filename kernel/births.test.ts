@@ -108,20 +108,33 @@ describe('births by the kernel', () => {
   });
 
   it('take keyed numbers from the frame they fall on, as the plain ones do', () => {
-    const key = (frame: number, value: number) => ({ frame, value });
-    const scene = testScene({
-      emitter: {
-        shape: { kind: 'disc', radius: 1 },
-        amounts: [{ kind: 'rate', rate: 500 }],
-        birth: { life: 99, speed: 1, direction: [0, 1, 0], along: 'direction' },
-        keys: { 'birth.speed': [key(0, 1), key(4, 5)], 'shape.radius': [key(0, 1), key(4, 3)] },
-      },
-    });
-    const [plain, kernel] = [particles(run(scene, 6, false)), particles(run(scene, 6, true))];
-    expect([...kernel.keys()]).toEqual([...plain.keys()]);
-    expect(new Set([...kernel.values()].map((of) => Math.round(10 * of[5]!))).size).toBeGreaterThan(3);
-    for (const [id, of] of plain)
-      kernel.get(id)!.forEach((value, c) => expect(Math.abs(value - of[c]!)).toBeLessThan(2e-5 * Math.max(1, Math.abs(of[c]!))));
+    const keyed = (keys: Record<string, readonly [number, number]>, birth = {}) =>
+      testScene({
+        emitter: {
+          shape: { kind: 'disc', radius: 1 },
+          amounts: [{ kind: 'rate', rate: 500 }],
+          birth: { life: 99, speed: 1, direction: [0, 1, 0], along: 'direction', ...birth },
+          keys: Object.fromEntries(
+            Object.entries(keys).map(([path, [first, last]]) => [
+              path,
+              [
+                { frame: 0, value: first },
+                { frame: 4, value: last },
+              ],
+            ]),
+          ),
+        },
+      });
+    for (const scene of [
+      keyed({ 'birth.speed': [1, 5], 'shape.radius': [1, 3] }),
+      keyed({ 'birth.speed': [1, 5], 'birth.lifeVariance': [0, 2] }, { lifeSpread: 'tail' }),
+    ]) {
+      const [plain, kernel] = [particles(run(scene, 6, false)), particles(run(scene, 6, true))];
+      expect([...kernel.keys()]).toEqual([...plain.keys()]);
+      expect(new Set([...kernel.values()].map((of) => Math.round(10 * of[5]!))).size).toBeGreaterThan(3);
+      for (const [id, of] of plain)
+        kernel.get(id)!.forEach((value, c) => expect(Math.abs(value - of[c]!)).toBeLessThan(2e-5 * Math.max(1, Math.abs(of[c]!))));
+    }
   });
 
   it('leave to the plain routines what is masked, held together, carried along or coloured: all of it is the same there, bit for bit', () => {

@@ -148,11 +148,11 @@ class Batch {
   }
 }
 
-/** What twins do of the births of an emitter that stands at a place; undefined where there are none, or something is asked that only the plain routines know. */
+/** What twins do of the births of an emitter that stands at a place; undefined where there are none, or its shape is not known to them. */
 function routineFor(emitter: Emitter, stream: number, place: Similarity, twins: Twins | undefined): BirthRoutine | undefined {
   const { birth } = emitter;
   const shape = shapes.get(emitter.shape.kind).recipe?.(emitter.shape);
-  if (!shape || (!birth.immortal && birth.lifeVariance > 0 && birth.lifeSpread !== 'even')) return undefined;
+  if (!shape) return undefined;
   const fixed = normalised(birth.direction);
   const direction = birth.axes === 'world' ? fixed : rotate(place.rotation, fixed);
   return twins?.births({ stream, shape, place, along: birth.along, direction, cosSpread: cosOfSpread(emitter), ...drawnBy(emitter) });
@@ -169,7 +169,9 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
   const end = lastSceneFrame(scene) + 1;
   const bond = bondOf(emitter, resources);
   const known = twins();
-  const simple = !bond && !motion.moves && emitter.masks.length === 0;
+  // Whether twins know all that is asked must not hang on the time: a run that goes on from anywhere comes to the same bits.
+  const { immortal, lifeSpread } = emitter.birth;
+  const simple = !bond && !motion.moves && emitter.masks.length === 0 && (immortal || lifeSpread === 'even');
   const equip = (now: Emitter) => ({
     many: simple ? routineFor(now, stream, motion.at(0), known) : undefined,
     birth: now.birth,
