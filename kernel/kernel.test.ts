@@ -47,7 +47,10 @@ function stateOf({ populations }: Simulation): Map<number, readonly number[]> {
 
 const number = (min: number, max: number) => fc.integer({ min: Math.round(100 * min), max: Math.round(100 * max) }).map((n) => n / 100);
 
-/** Scenes whose particles do not part from one another: what is nearly the same stays so. A pull to an axis turns round on it, and is no such. */
+/**
+ * Scenes whose particles do not part from one another: what is nearly the same stays so. A pull to an axis turns round on it, and is no such; nor is noise brought to one size
+ * that changes into its opposite, which turns round at once where it passes through 0; nor a wind that grows from the ground as a root does, without end at height 0.
+ */
 const calm = fc
   .record({
     seed: fc.nat(9999),
@@ -74,7 +77,7 @@ const calm = fc
     // Nothing besides; what the kernel does not know, in its place; drag by the square; a ceiling, which is held in the plain core.
     besides: fc.constantFrom<readonly Written[]>(
       [],
-      [{ settings: { kind: 'wind', growth: 0.2 }, strength: 0.3 }],
+      [{ settings: { kind: 'wind', growth: 1 }, strength: 0.3 }],
       [{ settings: { kind: 'wind' }, strength: 0.2, actsAs: 'drive' }],
       [{ settings: { kind: 'drag', quadratic: 0.7 }, strength: 0.4, extent: { kind: 'ball', core: 1, reach: 3 } }],
       [{ settings: { kind: 'gravity' }, strength: 0.5, group: 'g', modulators: [{ kind: 'noise' }] }],
@@ -84,7 +87,7 @@ const calm = fc
   .map(
     ({
       seed,
-      turbulence: { strength, ...noise },
+      turbulence: { strength, evolution, ...noise },
       vortex: { strength: swirl, ...eddy },
       place,
       turn,
@@ -106,7 +109,7 @@ const calm = fc
         },
         fields: [
           {
-            settings: { kind: 'turbulence', form: 'curl', noise: 'simplex', ...noise },
+            settings: { kind: 'turbulence', form: 'curl', noise: 'simplex', evolution: noise.normalised ? 0 : evolution, ...noise },
             strength: strength * (noise.normalised ? 0.1 : 1),
             seed,
           },

@@ -60,25 +60,31 @@ function mix(hash: v128): v128 {
   return v128.xor(h, i32x4.shr_u(h, 16));
 }
 
-/** A number in [0, 1) for a purpose, the 24 highest bits of the hash. */
+/** The hash of a particle's luck for a purpose. */
+// @ts-ignore: decorator
+@inline
+function drawnBits(luck: v128, purpose: i32): v128 {
+  return mix(v128.xor(luck, i32x4.splat(purpose * <i32>0x85ebca6b)));
+}
+
+/** A hash as a number from 0 to 1: to 24 bits of what it is, however small that is. */
+// @ts-ignore: decorator
+@inline
+function part(bits: v128): v128 {
+  return f32x4.mul(f32x4.convert_i32x4_u(bits), f32x4.splat(<f32>(1.0 / 4294967296.0)));
+}
+
+/** What it leaves of 1, as closely. */
+// @ts-ignore: decorator
+@inline
+function rest(bits: v128): v128 {
+  return part(v128.not(bits));
+}
+
 // @ts-ignore: decorator
 @inline
 function draw(luck: v128, purpose: i32): v128 {
-  const h = mix(v128.xor(luck, i32x4.splat(purpose * <i32>0x85ebca6b)));
-  return f32x4.mul(f32x4.convert_i32x4_s(i32x4.shr_u(h, 8)), f32x4.splat(<f32>(1.0 / 16777216.0)));
-}
-
-/** Of a number of whole turns, held within one: which quarter is nearest, and how far it is from there, radians. */
-// @ts-ignore: decorator
-@inline
-function quarter(turn: v128): v128 {
-  return f32x4.nearest(f32x4.mul(turn, f32x4.splat(4)));
-}
-
-// @ts-ignore: decorator
-@inline
-function beside(turn: v128, quarters: v128): v128 {
-  return f32x4.mul(f32x4.sub(turn, f32x4.mul(quarters, f32x4.splat(0.25))), f32x4.splat(<f32>6.283185307179586));
+  return part(drawnBits(luck, purpose));
 }
 
 /** Sine and cosine within an eighth of a turn: the polynomials of Cephes' sinf and cosf, from memory. */
@@ -98,13 +104,14 @@ function nearCosine(x: v128): v128 {
   return f32x4.add(f32x4.sub(f32x4.mul(f32x4.mul(p, z), z), f32x4.mul(z, f32x4.splat(0.5))), f32x4.splat(1));
 }
 
-/** Cosine (`ahead` 1) or sine (0) of so many turns, 0 … 1. */
+/** Cosine (`ahead` 1) or sine (0) of a hash as a part of a whole turn. */
 // @ts-ignore: decorator
 @inline
-function wave(turn: v128, ahead: i32): v128 {
-  const n = quarter(turn);
-  const x = beside(turn, n);
-  const which = i32x4.add(i32x4.trunc_sat_f32x4_s(n), i32x4.splat(ahead));
+function wave(bits: v128, ahead: i32): v128 {
+  // The nearest quarter, and what is beyond it.
+  const n = i32x4.shr_u(i32x4.add(bits, i32x4.splat(0x20000000)), 30);
+  const x = f32x4.mul(f32x4.convert_i32x4_s(i32x4.sub(bits, i32x4.shl(n, 30))), f32x4.splat(<f32>(6.283185307179586 / 4294967296.0)));
+  const which = i32x4.add(n, i32x4.splat(ahead));
   const odd = i32x4.ne(v128.and(which, i32x4.splat(1)), i32x4.splat(0));
   const sign = i32x4.shl(v128.and(which, i32x4.splat(2)), 30);
   return v128.xor(v128.bitselect(nearCosine(x), nearSine(x), odd), sign);
@@ -120,11 +127,12 @@ function cubeRoot(a: v128): v128 {
   return v128.and(r, f32x4.gt(a, NONE));
 }
 
-/** The sine of what has a cosine of so much less than 1. */
+/** The sine of what has a cosine of so much less than 1; `most` is the most that can be less, `left` what is left of 1 where that is met by a part. */
 // @ts-ignore: decorator
 @inline
-function acrossBy(less: v128): v128 {
-  return f32x4.sqrt(f32x4.mul(less, f32x4.sub(f32x4.splat(2), less)));
+function acrossBy(less: v128, most: v128, left: v128): v128 {
+  // 2 − less = (2 − most) + most · left, without losing digits where less is near 2.
+  return f32x4.sqrt(f32x4.mul(less, f32x4.add(f32x4.sub(f32x4.splat(2), most), f32x4.mul(most, left))));
 }
 
 // @ts-ignore: decorator
@@ -156,13 +164,14 @@ function drawPlaces(at: usize, bytes: usize): void {
   const one = all(ONE);
   for (const end = at + bytes; at < end; at += 16) {
     const luck = v128.load(at + LUCK);
-    const a = draw(luck, whole(RECIPE, PICKS));
-    const b = draw(luck, whole(RECIPE, PICKS + 1));
+    const first = drawnBits(luck, whole(RECIPE, PICKS));
+    const second = drawnBits(luck, whole(RECIPE, PICKS + 1));
+    const a = part(first);
     if (shape == BALL) {
-      const y = f32x4.sub(f32x4.add(a, a), one);
-      const ring = acrossBy(f32x4.add(a, a));
-      const x = f32x4.mul(ring, wave(b, 1));
-      const z = f32x4.mul(ring, wave(b, 0));
+      const y = f32x4.sub(a, rest(first));
+      const ring = acrossBy(f32x4.add(a, a), f32x4.splat(2), rest(first));
+      const x = f32x4.mul(ring, wave(second, 1));
+      const z = f32x4.mul(ring, wave(second, 0));
       let r = number(RECIPE, SIZES);
       if (!surface) r = f32x4.mul(r, cubeRoot(draw(luck, whole(RECIPE, PICKS + 2))));
       put(at + X, f32x4.mul(r, x), f32x4.mul(r, y), f32x4.mul(r, z));
@@ -180,12 +189,12 @@ function drawPlaces(at: usize, bytes: usize): void {
       put(
         at + X,
         f32x4.mul(number(RECIPE, SIZES), f32x4.sub(a, half)),
-        f32x4.mul(number(RECIPE, SIZES + 1), f32x4.sub(b, half)),
+        f32x4.mul(number(RECIPE, SIZES + 1), f32x4.sub(part(second), half)),
         f32x4.mul(number(RECIPE, SIZES + 2), f32x4.sub(draw(luck, whole(RECIPE, PICKS + 2)), half)),
       );
     } else if (shape == DISC) {
       const r = f32x4.mul(number(RECIPE, SIZES), f32x4.sqrt(a));
-      put(at + X, f32x4.mul(r, wave(b, 1)), NONE, f32x4.mul(r, wave(b, 0)));
+      put(at + X, f32x4.mul(r, wave(second, 1)), NONE, f32x4.mul(r, wave(second, 0)));
     }
     if (along == ALONG_NORMAL) put(at + V, NONE, one, NONE);
     else if (along == ALONG_TANGENT) put(at + V, one, NONE, NONE);
@@ -231,10 +240,10 @@ function place(at: usize, bytes: usize): void {
       const middle = f32x4.eq(length, NONE);
       if (v128.any_true(middle)) {
         const luck = v128.load(at + LUCK);
-        const u = draw(luck, whole(RECIPE, ANY_WAY));
-        const turn = draw(luck, whole(RECIPE, ANY_WAY + 1));
-        const c = f32x4.sub(all(ONE), f32x4.add(u, u));
-        const s = acrossBy(f32x4.add(u, u));
+        const bits = drawnBits(luck, whole(RECIPE, ANY_WAY));
+        const turn = drawnBits(luck, whole(RECIPE, ANY_WAY + 1));
+        const c = f32x4.sub(rest(bits), part(bits));
+        const s = acrossBy(f32x4.add(part(bits), part(bits)), f32x4.splat(2), rest(bits));
         ax = v128.bitselect(f32x4.mul(s, wave(turn, 1)), ax, middle);
         ay = v128.bitselect(f32x4.mul(s, wave(turn, 0)), ay, middle);
         az = v128.bitselect(c, az, middle);
@@ -250,10 +259,11 @@ function spread(at: usize, bytes: usize): void {
   const opening = number(RECIPE, OPENING);
   for (const end = at + bytes; at < end; at += 16) {
     const luck = v128.load(at + LUCK);
-    const less = f32x4.mul(draw(luck, whole(RECIPE, CONE)), opening);
+    const bits = drawnBits(luck, whole(RECIPE, CONE));
+    const less = f32x4.mul(part(bits), opening);
     const c = f32x4.sub(one, less);
-    const s = acrossBy(less);
-    const turn = draw(luck, whole(RECIPE, CONE + 1));
+    const s = acrossBy(less, opening, rest(bits));
+    const turn = drawnBits(luck, whole(RECIPE, CONE + 1));
     const p = f32x4.mul(s, wave(turn, 1));
     const q = f32x4.mul(s, wave(turn, 0));
     // A frame about the axis (Duff et al. 2017, JCGT 6(1)).
