@@ -4,7 +4,7 @@ import { useTwins } from '../core/stack/twins';
 import type { Simulation } from '../core/step/simulation';
 import { makeKernel } from '../kernel/kernel';
 import { burstRun, fiveFields } from './five-fields';
-import { byTurns, inTurn, median, quartile, tell } from './measure';
+import { inTurn, median, quartile, series, tell } from './measure';
 import { apart, nativeStack, stateOf } from './native';
 
 const DT = 1 / 24;
@@ -97,7 +97,9 @@ export async function benchKernel(): Promise<void> {
         ...(wide && { wide2: () => nanoseconds(wide.run(start, 2, steps).seconds) }),
       });
       // The machine is quicker and slower for seconds: two that are compared follow one another closely, and often.
-      const pairs = await byTurns(onTwo, () => (same ? nanoseconds(same.run(start, 2, steps).seconds) : NaN), PAIRS);
+      const pairs = await series({ kernel: onTwo, ...(same && { native: () => nanoseconds(same.run(start, 2, steps).seconds) }) }, PAIRS);
+      const onKernel = pairs['kernel']!;
+      const onNative = pairs['native'];
       await two.end();
       tell({
         case: name,
@@ -105,15 +107,15 @@ export async function benchKernel(): Promise<void> {
         plainNanoseconds: found['plain']!,
         kernelNanoseconds: found['kernel']!,
         timesAsFastAsPlain: found['plain']! / found['kernel']!,
-        twoThreadsNanoseconds: median(pairs.one),
-        twoThreadsMillisecondsAStep: (median(pairs.one) * count) / 1e6,
-        lowerQuartile: (quartile(pairs.one) * count) / 1e6,
-        least: (Math.min(...pairs.one) * count) / 1e6,
-        ...(same && {
+        twoThreadsNanoseconds: median(onKernel),
+        twoThreadsMillisecondsAStep: (median(onKernel) * count) / 1e6,
+        lowerQuartile: (quartile(onKernel) * count) / 1e6,
+        least: (Math.min(...onKernel) * count) / 1e6,
+        ...(onNative && {
           nativeNanoseconds: found['native']!,
-          nativeTwoThreadsNanoseconds: median(pairs.other),
+          nativeTwoThreadsNanoseconds: median(onNative),
           kernelOverNativeOneThread: found['kernel']! / found['native']!,
-          kernelOverNativeTwoThreads: median(pairs.ratios),
+          kernelOverNativeTwoThreads: median(onKernel.map((ns, round) => ns / onNative[round]!)),
         }),
         ...(wide && { marchNativeTwoThreadsNanoseconds: found['wide2']! }),
       });

@@ -1,38 +1,26 @@
 /** Rounds of each case; cases are run in turn, so that a busy machine slows all of them alike. */
 export const ROUNDS = 7;
 
-export const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
+const ranked = (values: readonly number[], share: number): number => [...values].sort((a, b) => a - b)[Math.floor(values.length * share)]!;
+export const median = (values: readonly number[]): number => ranked(values, 1 / 2);
+export const quartile = (values: readonly number[]): number => ranked(values, 1 / 4);
 
-export const quartile = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 2]!;
+type Cases = Readonly<Record<string, () => number | Promise<number>>>;
 
-/** Runs two cases by turns, so often; what each gives, and how many times the second the first is, round by round. */
-export async function byTurns(
-  one: () => number | Promise<number>,
-  other: () => number | Promise<number>,
-  rounds: number,
-): Promise<{ readonly one: number[]; readonly other: number[]; readonly ratios: number[] }> {
-  const found = { one: [] as number[], other: [] as number[], ratios: [] as number[] };
-  for (let round = -1; round < rounds; round++) {
-    const [a, b] = [await one(), await other()];
-    if (round < 0) continue;
-    found.one.push(a);
-    found.other.push(b);
-    found.ratios.push(a / b);
-  }
-  return found;
-}
-
-/** Runs cases in turn, once unmeasured; the medians of what each gives. */
-export async function inTurn(
-  cases: Readonly<Record<string, () => number | Promise<number>>>,
-  rounds = ROUNDS,
-): Promise<Record<string, number>> {
+/** Runs cases in turn, once unmeasured; what each gives, round by round. */
+export async function series(cases: Cases, rounds: number): Promise<Record<string, number[]>> {
   const found: Record<string, number[]> = Object.fromEntries(Object.keys(cases).map((name) => [name, []]));
   for (let round = -1; round < rounds; round++)
     for (const [name, run] of Object.entries(cases)) {
       const value = await run();
       if (round >= 0) found[name]!.push(value);
     }
+  return found;
+}
+
+/** The same, so often as usual; the medians of what each gives. */
+export async function inTurn(cases: Cases): Promise<Record<string, number>> {
+  const found = await series(cases, ROUNDS);
   return Object.fromEntries(Object.entries(found).map(([name, values]) => [name, median(values)]));
 }
 

@@ -50,8 +50,6 @@ export class Crew {
   /** States of the threads that have told theirs, by frame; and the last that all have told, from which the order can be begun again. */
   private readonly states = new Map<number, Map<number, Checkpoint>>();
   private safe: { readonly frame: number; readonly threads: readonly Checkpoint[] } | undefined;
-  /** Into how many slices the particles of the order are dealt. */
-  private slices = 1;
   private job = 0;
   private order: Order | undefined;
   private done = 0;
@@ -106,21 +104,20 @@ export class Crew {
   private begin(order: Order): void {
     this.order = order;
     this.sendAssets(order.assets);
-    this.slices = this.threads;
     // Threads whose particles act on one another tell one another where those are.
     const meeting =
-      this.slices > 1 && couples(order.scene)
-        ? newMeeting((this.meetingRoom ??= meetingRoom()), this.slices, order.scene.emitters.length)
+      this.threads > 1 && couples(order.scene)
+        ? newMeeting((this.meetingRoom ??= meetingRoom()), this.threads, order.scene.emitters.length)
         : undefined;
     Atomics.store(this.control, 2, NO_LIMIT);
     const { slice: part, slices: parts } = order.part ?? { slice: 0, slices: 1 };
-    this.workers.slice(0, this.slices).forEach((worker, slice) => {
+    this.workers.forEach((worker, slice) => {
       const job: Job = {
         number: this.job,
         scene: order.scene,
         share: order.share,
         slice: part + parts * slice,
-        slices: parts * this.slices,
+        slices: parts * this.threads,
         ...(meeting && { meeting }),
         resume: (this.safe?.threads ?? order.resume)?.[slice],
         ...(order.keeps && { keeps: true }),
@@ -199,18 +196,18 @@ export class Crew {
       const slices = this.partial.get(message.frame.frame) ?? new Map<number, Frame>();
       slices.set(this.threadOf(message.slice), message.frame);
       this.partial.set(message.frame.frame, slices);
-      if (slices.size < this.slices) return;
+      if (slices.size < this.threads) return;
       this.partial.delete(message.frame.frame);
       this.delivered = message.frame.frame;
-      order.onFrame(joinSlices(this.workers.slice(0, this.slices).map((_, slice) => slices.get(slice)!)));
+      order.onFrame(joinSlices(this.workers.map((_, slice) => slices.get(slice)!)));
     } else if (message.type === 'checkpoint') {
       const { frame } = message.checkpoint;
       const states = this.states.get(frame) ?? new Map<number, Checkpoint>();
       states.set(this.threadOf(message.slice), message.checkpoint);
       this.states.set(frame, states);
-      if (states.size < this.slices) return;
+      if (states.size < this.threads) return;
       this.states.delete(frame);
-      const threads = Array.from({ length: this.slices }, (_, thread) => states.get(thread)!);
+      const threads = Array.from({ length: this.threads }, (_, thread) => states.get(thread)!);
       this.safe = { frame, threads };
       // Those of orders that keep where they are come unasked, in case a thread breaks.
       if (order.tells || !order.keeps) order.onCheckpoint?.(threads);
@@ -218,7 +215,7 @@ export class Crew {
       this.done++;
       this.steps += message.steps;
       this.seconds += message.seconds;
-      if (this.done < this.slices) return;
+      if (this.done < this.threads) return;
       clearInterval(this.watch);
       order.onDone?.(this.steps > 0 ? this.seconds / this.steps : 0);
     }

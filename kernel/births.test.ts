@@ -2,15 +2,12 @@ import fc from 'fast-check';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { Scene } from '../core/scene/document';
 import { useTwins } from '../core/stack/twins';
-import type { Population } from '../core/step/population';
-import { Simulation, type Checkpoint } from '../core/step/simulation';
+import { FLOAT_COLUMNS, type Population } from '../core/step/population';
+import { Simulation, WHOLE, type Checkpoint } from '../core/step/simulation';
 import { testScene } from '../core/tests/scenes';
 import { makeKernel } from './kernel';
 
 afterEach(() => useTwins(undefined));
-
-const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'mass', 'drag', 'size'] as const;
-const WHOLE = { share: 1, slice: 0, slices: 1 };
 
 /** A run after so many frames, with its births by the kernel or by the plain routines. */
 function run(scene: Scene, frames: number, kernel: boolean, portion: ConstructorParameters<typeof Simulation>[2] = WHOLE): Population {
@@ -23,7 +20,7 @@ function run(scene: Scene, frames: number, kernel: boolean, portion: Constructor
 
 /** Particles by number: number, time of birth and all floats. */
 const particles = (p: Population): Map<number, readonly number[]> =>
-  new Map(Array.from({ length: p.count }, (_, i) => [p.id[i]!, [p.birth[i]!, ...COLUMNS.map((name) => p.columns[name][i]!)]]));
+  new Map(Array.from({ length: p.count }, (_, i) => [p.id[i]!, [p.birth[i]!, ...FLOAT_COLUMNS.map((name) => p.columns[name][i]!)]]));
 
 const number = (min: number, max: number) => fc.integer({ min: Math.round(100 * min), max: Math.round(100 * max) }).map((n) => n / 100);
 

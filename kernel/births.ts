@@ -1,15 +1,13 @@
 import type { BirthRecipe, BirthRoutine, Drawn } from '../core/step/birth-recipe';
 import { Purpose } from '../core/random/lookup';
 import { BLOCK } from '../core/stack/block';
+import { FLOAT_COLUMNS } from '../core/step/population';
 import { BIRTHS } from './layout';
 import type { Kernel } from './memory';
 
 const SHAPES = { box: 0, ball: 1, disc: 2 } as const;
 const ALONG = { direction: 0, normal: 1, tangent: 2, outward: 3 } as const;
 const FLAGS = { spreads: 1, surface: 2 } as const;
-/** The float columns that are filled, in the order in which they stand; luck stands behind them. */
-const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'mass', 'drag', 'size'] as const;
-
 /** A recipe as it stands in the kernel: the words of assembly/births.ts. */
 function written(
   { stream, shape, place, along, direction, cosSpread, speed, life, mass, drag, size }: BirthRecipe,
@@ -48,10 +46,11 @@ export class Births {
   private readonly columns: readonly Float32Array[];
 
   constructor(private readonly kernel: Kernel) {
-    const { byteOffset } = kernel.room.floats(BLOCK * (COLUMNS.length + 2));
+    // Numbers, then float columns, then luck.
+    const { byteOffset } = kernel.room.floats(BLOCK * (FLOAT_COLUMNS.length + 2));
     this.recipe = kernel.words(BIRTHS.at, BIRTHS.size);
     this.ids = kernel.words(byteOffset, BLOCK);
-    this.columns = COLUMNS.map((_, c) => kernel.floats(byteOffset + 4 * BLOCK * (c + 1), BLOCK));
+    this.columns = FLOAT_COLUMNS.map((_, c) => kernel.floats(byteOffset + 4 * BLOCK * (c + 1), BLOCK));
   }
 
   /** What fills the columns of newborn particles by a recipe. */
@@ -61,7 +60,7 @@ export class Births {
       this.recipe.set(words);
       this.ids.set(ids.subarray(0, count));
       this.kernel.run.bear(count);
-      COLUMNS.forEach((name, c) => population.columns[name].set(this.columns[c]!.subarray(0, count), slot));
+      FLOAT_COLUMNS.forEach((name, c) => population.columns[name].set(this.columns[c]!.subarray(0, count), slot));
     };
   }
 }

@@ -132,6 +132,10 @@ export function bondOf(emitter: Emitter, resources: Resources): Bond | undefined
   return bonds.get(emitter.bond.kind).compile?.(emitter.bond, emitter.shape, resources);
 }
 
+/** The unit direction of an emitter that stands at a place, in the world. */
+const directionIn = ({ axes }: Emitter['birth'], own: Vector, { rotation }: Similarity): Vector =>
+  axes === 'world' ? own : rotate(rotation, own);
+
 /** Births of one emitter that wait to be made together. */
 class Batch {
   readonly ids = new Uint32Array(BLOCK);
@@ -153,8 +157,7 @@ function routineFor(emitter: Emitter, stream: number, place: Similarity, twins: 
   const { birth } = emitter;
   const shape = shapes.get(emitter.shape.kind).recipe?.(emitter.shape);
   if (!shape) return undefined;
-  const fixed = normalised(birth.direction);
-  const direction = birth.axes === 'world' ? fixed : rotate(place.rotation, fixed);
+  const direction = directionIn(birth, normalised(birth.direction), place);
   return twins?.births({ stream, shape, place, along: birth.along, direction, cosSpread: cosOfSpread(emitter), ...drawnBy(emitter) });
 }
 
@@ -214,7 +217,7 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
   }
 
   function axisOf(at: Similarity): Vector {
-    if (birth.along === 'direction') return birth.axes === 'world' ? fixed : rotate(at.rotation, fixed);
+    if (birth.along === 'direction') return directionIn(birth, fixed, at);
     if (birth.along === 'normal') return rotate(at.rotation, [place.nx, place.ny, place.nz]);
     if (birth.along === 'tangent') return rotate(at.rotation, [place.tx, place.ty, place.tz]);
     const out = normalised([place.x, place.y, place.z]);

@@ -5,6 +5,7 @@ import { frameAbout, normalised, type Vector } from '../math/vector';
 import { product, type Similarity } from '../places/similarity';
 import { luckOf, Purpose, uniform, uniformOf, varied } from '../random/lookup';
 import type { Emitter } from '../scene/document';
+import { drawnBy, type Drawn } from './birth-recipe';
 import type { Population } from './population';
 
 const RADIAN = 0.017453292519943295;
@@ -52,10 +53,15 @@ export interface Start {
   readonly normal: Vector;
 }
 
+/** What does not vary needs no luck. */
+const draw = ({ value, variance, purpose, least }: Drawn, luck: number) =>
+  Math.max(least, variance === 0 ? value : varied(value, variance, uniformOf(luck, purpose)));
+
 /** Fills slots with newborn particles of one emitter. */
 export class Maternity {
   private readonly cosSpread: number;
   private readonly spinAxis: Vector;
+  private readonly numbers: ReturnType<typeof drawnBy>;
 
   constructor(
     private readonly emitter: Emitter,
@@ -66,6 +72,7 @@ export class Maternity {
   ) {
     this.cosSpread = cosOfSpread(emitter);
     this.spinAxis = normalised(emitter.birth.spinAxis);
+    this.numbers = drawnBy(emitter);
   }
 
   /** The direction within the emitter's spread about an axis, for that particle. */
@@ -79,10 +86,8 @@ export class Maternity {
     const { birth } = this.emitter;
     const { id, body = id, frame, position, direction, taken } = start;
     const luck = luckOf(this.stream, body);
-    // What does not vary needs no luck.
-    const drawn = (value: number, variance: number, purpose: number) =>
-      variance === 0 ? value : varied(value, variance, uniformOf(luck, purpose));
-    const speed = drawn(birth.speed, birth.speedVariance, Purpose.speed);
+    const { numbers } = this;
+    const speed = draw(numbers.speed, luck);
     const slot = population.add();
     const { columns } = population;
     population.id[slot] = id;
@@ -94,9 +99,9 @@ export class Maternity {
     columns.vy[slot] = speed * direction[1] + taken[1];
     columns.vz[slot] = speed * direction[2] + taken[2];
     columns.life[slot] = birth.immortal ? Math.max(0, (this.end - frame) / this.fps) : this.life(luck);
-    columns.mass[slot] = Math.max(birth.mass / 1000, drawn(birth.mass, birth.massVariance, Purpose.mass));
-    columns.drag[slot] = Math.max(0, drawn(birth.drag, birth.dragVariance, Purpose.drag));
-    columns.size[slot] = Math.max(0, drawn(birth.size, birth.sizeVariance, Purpose.size));
+    columns.mass[slot] = draw(numbers.mass, luck);
+    columns.drag[slot] = draw(numbers.drag, luck);
+    columns.size[slot] = draw(numbers.size, luck);
     if (population.turns) this.turn(population, slot, place, start, (purpose) => uniformOf(luck, purpose));
     population.born++;
     return slot;
@@ -105,9 +110,8 @@ export class Maternity {
   /** Even on value ± variance; or with an exponential tail of that mean and least value − variance. */
   private life(luck: number): number {
     const { life, lifeVariance, lifeSpread } = this.emitter.birth;
-    if (lifeVariance === 0) return Math.max(0, life);
-    const u = uniformOf(luck, Purpose.life);
-    return Math.max(0, lifeSpread === 'even' ? varied(life, lifeVariance, u) : life - lifeVariance * (1 + log(1 - u)));
+    if (lifeVariance === 0 || lifeSpread === 'even') return draw(this.numbers.life, luck);
+    return Math.max(0, life - lifeVariance * (1 + log(1 - uniformOf(luck, Purpose.life))));
   }
 
   private turn(population: Population, slot: number, { rotation }: Similarity, { normal }: Start, luck: (purpose: number) => number): void {

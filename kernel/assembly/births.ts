@@ -1,4 +1,4 @@
-import { all, NONE } from './lanes';
+import { all, NONE, over } from './lanes';
 import { HALF, ONE } from './numbers';
 import { dot, number, whole } from './program';
 
@@ -141,13 +141,6 @@ function put(at: usize, x: v128, y: v128, z: v128): void {
   v128.store(at, x);
   v128.store(at + COLUMN, y);
   v128.store(at + 2 * COLUMN, z);
-}
-
-/** One over a length, 0 for 0. */
-// @ts-ignore: decorator
-@inline
-function over(length: v128): v128 {
-  return v128.and(f32x4.gt(length, NONE), f32x4.div(all(ONE), length));
 }
 
 function drawLuck(at: usize, bytes: usize): void {

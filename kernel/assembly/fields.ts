@@ -1,5 +1,5 @@
 import { addTo, addVector, weightAt } from './add';
-import { all, falling, meanDecays, NONE } from './lanes';
+import { all, falling, meanDecays, NONE, over } from './lanes';
 import { ONE, THREE } from './numbers';
 import {
   CORE, CURVE, dot, GATHERS, LOCAL, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, SPARE, TURNED, UPRIGHT, VECTOR, WEIGHT, whole, Y, Z,
@@ -118,19 +118,12 @@ function swirls(row: usize, count: i32, ps: usize, qs: usize): void {
     // Smooth, with w = r/R: 1.567·S·(1 − e^(−w²))/w over r is 1.567·S/R · (1 − e^(−w²))/w².
     let s = w2;
     if (swirl == SOLID) s = f32x4.div(peak, f32x4.pmax(all(ONE), w2));
-    else if (swirl == EVEN) s = f32x4.mul(peak, over(square));
+    else if (swirl == EVEN) s = f32x4.mul(peak, over(f32x4.sqrt(square)));
     v128.store(SPARE + at, s);
   }
   if (swirl != LAMB_OSEEN) return;
   meanDecays(SPARE, bytes);
   for (let at: usize = 0; at < bytes; at += 16) v128.store(SPARE + at, f32x4.mul(peak, v128.load(SPARE + at)));
-}
-
-/** 1 / √square, 0 for 0. */
-// @ts-ignore: decorator
-@inline
-function over(square: v128): v128 {
-  return v128.and(f32x4.gt(square, NONE), f32x4.div(all(ONE), f32x4.sqrt(square)));
 }
 
 /** A vortex: u and v across its axis, then how it swirls, 1 / radius², the peak of its swirl and its pull to the axis. About y, u is x and v is −z. */
@@ -155,7 +148,7 @@ export function vortex(row: usize, flags: i32, count: i32, xs: usize, ys: usize,
     let along = f32x4.mul(s, q);
     let across = f32x4.mul(s, p);
     if (gathers) {
-      const g = f32x4.mul(pull, over(f32x4.add(f32x4.mul(p, p), f32x4.mul(q, q))));
+      const g = f32x4.mul(pull, over(f32x4.sqrt(f32x4.add(f32x4.mul(p, p), f32x4.mul(q, q)))));
       along = f32x4.add(along, f32x4.mul(g, p));
       across = f32x4.sub(across, f32x4.mul(g, q));
     }

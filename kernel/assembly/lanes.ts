@@ -17,6 +17,13 @@ function term(first: usize, which: usize): v128 {
   return v128.load(first + 16 * which);
 }
 
+/** One over a length, 0 for 0. */
+// @ts-ignore: decorator
+@inline
+export function over(length: v128): v128 {
+  return v128.and(f32x4.gt(length, NONE), f32x4.div(all(ONE), length));
+}
+
 /** p·x + c. Sums of powers are taken by pairs, so that one does not wait for the other. */
 // @ts-ignore: decorator
 @inline

@@ -3,8 +3,8 @@ import { all, NONE } from './lanes';
 import { A, ABC, B, BITS, C, FIVE_QUARTERS, HALF, MAGIC, PART, SIGN, SIXTH, SIXTH_OR, THIRD, TWIST, MINUS_TWO_THIRDS, MINUS_TWO_THIRDS_OR } from './numbers';
 import { CORNERS, CURLS, dot, DRIFTS, HEARD, LATE, number, OWN, SIZED, VECTOR, WEIGHTS, whole, Y, Z } from './program';
 
-// Noise goes by loops of its own over a piece: first the corners of all simplices, then what each corner gives. Then what is near in the program hardly waits for what is near:
-// a processor looks ahead some two hundred instructions, and a simplex with its corners is twice that.
+// Noise goes by loops of its own over a piece: first all simplices, then their corners, then what each corner gives. So what is near in the program hardly waits for what is near:
+// a processor looks ahead one or two hundred instructions, and a simplex with its corners is over four hundred.
 
 // @ts-ignore: decorator
 @inline
