@@ -28,3 +28,23 @@ export function burstRun(fields: readonly Written[], count: number, portion = WH
   });
   return new Simulation(scene, new Map(), portion, undefined, twins()?.room);
 }
+
+const MOVED = ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const;
+
+/** Where particles are and how fast, by column. */
+export type Moment = readonly Float32Array[];
+
+/** Frames before a run is as it is measured: turbulence has taken hold, and particles are still where all fields are. */
+const AGE = 20;
+
+/** Lets a run grow as old as it is measured at. */
+export function aged(run: Simulation): Moment {
+  for (let i = 0; i < AGE; i++) run.advance();
+  const { columns, count } = run.populations[0]!;
+  return MOVED.map((name) => columns[name].slice(0, count));
+}
+
+/** Puts the particles of a run to where they are at a moment, so that each round does the same. */
+export function putTo(moment: Moment, run: Simulation): void {
+  MOVED.forEach((name, c) => run.populations[0]!.columns[name].set(moment[c]!));
+}

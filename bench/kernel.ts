@@ -3,27 +3,33 @@ import { Worker } from 'node:worker_threads';
 import { useTwins } from '../core/stack/twins';
 import type { Simulation } from '../core/step/simulation';
 import { makeKernel } from '../kernel/kernel';
-import { burstRun, fiveFields } from './five-fields';
+import { aged, burstRun, fiveFields, putTo } from './five-fields';
 import { inTurn, median, quartile, series, tell } from './measure';
 import { apart, nativeStack, stateOf } from './native';
 
 const DT = 1 / 24;
 
-/** Particles times steps before anything is measured. */
+/** Particles times steps before anything is measured: engines go on compiling while code is hot. */
 const WARM_STEPS = 10_000_000;
 
 /** Rounds in which two threads of the kernel and of the native program are held against each other. */
 const PAIRS = 41;
+/** And one thread. */
+const ALONE = 15;
 
-/** Threads with a slice of the run each; `step` steps all of them and waits for the last. */
-async function crew(
-  octaves: number,
-  count: number,
-  threads: number,
-): Promise<{ step(steps: number): Promise<void>; end(): Promise<void> }> {
+/** Threads with a slice of the run each. */
+interface Team {
+  /** Seconds that so many steps take from the moment that is measured, until the last thread is through. */
+  time(steps: number): Promise<number>;
+  end(): Promise<void>;
+}
+
+/** `clears`: whether threads clear their wide registers, as those of the engine do. */
+async function teamOf(octaves: number, count: number, threads: number, clears = true): Promise<Team> {
   const workers = Array.from(
     { length: threads },
-    (_, slice) => new Worker(join(import.meta.dirname, 'bench-worker.js'), { workerData: { octaves, count, slice, slices: threads } }),
+    (_, slice) =>
+      new Worker(join(import.meta.dirname, 'bench-worker.js'), { workerData: { octaves, count, slice, slices: threads, clears } }),
   );
   const answers = () =>
     Promise.all(
@@ -35,12 +41,18 @@ async function crew(
           }),
       ),
     );
+  const told = async (order: number) => {
+    const done = answers();
+    for (const worker of workers) worker.postMessage(order);
+    await done;
+  };
   await answers();
   return {
-    async step(steps) {
-      const done = answers();
-      for (const worker of workers) worker.postMessage(steps);
-      await done;
+    async time(steps) {
+      await told(-1);
+      const begin = performance.now();
+      await told(steps);
+      return (performance.now() - begin) / 1000;
     },
     async end() {
       await Promise.all(workers.map((worker) => worker.terminate()));
@@ -56,8 +68,8 @@ function runOf(octaves: number, count: number, kernel: boolean): Simulation {
 }
 
 /**
- * The five-field stack: plain core, kernel and native program, with one thread and two, nanoseconds a particle and step. Kernel and native program are first held against
- * each other.
+ * The five-field stack: plain core, kernel and native program, with one thread and two, nanoseconds a particle and step, all from the same particles. Kernel and native
+ * program are first held against each other.
  */
 export async function benchKernel(): Promise<void> {
   for (const count of [1_000, 10_000, 100_000, 1_000_000])
@@ -65,6 +77,7 @@ export async function benchKernel(): Promise<void> {
       const steps = Math.max(2, Math.round(500_000 / count));
       const nanoseconds = (seconds: number) => (seconds * 1e9) / (count * steps);
       const kernel = runOf(octaves, count, true);
+      const moment = aged(kernel);
       const start = stateOf(kernel.populations[0]!);
       const same = nativeStack(kernel, DT, ['-msse4.1']);
       const wide = nativeStack(kernel, DT, ['-march=native']);
@@ -74,50 +87,73 @@ export async function benchKernel(): Promise<void> {
         for (let i = 0; i < 10; i++) kernel.advance();
         tell({ case: `${name}: kernel against native after 10 steps`, apart: apart(stateOf(kernel.populations[0]!), native) });
       }
+      kernel.end();
       const plain = runOf(octaves, count, false);
-      const two = await crew(octaves, count, 2);
-      const timed = (run: Simulation) => () => {
+      const onPlain = () => {
+        putTo(moment, plain);
         const begin = performance.now();
-        for (let i = 0; i < steps; i++) run.advance();
+        for (let i = 0; i < steps; i++) plain.advance();
         return nanoseconds((performance.now() - begin) / 1000);
       };
-      // The engine goes on compiling while code is hot: what is measured is what a run settles at.
-      const warm = WARM_STEPS / count;
-      for (let i = 0; i < warm; i++) kernel.advance();
-      await two.step(2 * warm);
-      const onTwo = async () => {
-        const begin = performance.now();
-        await two.step(steps);
-        return nanoseconds((performance.now() - begin) / 1000);
-      };
+      const [one, two] = [await teamOf(octaves, count, 1), await teamOf(octaves, count, 2)];
+      for (let done = 0; done < WARM_STEPS; done += count * steps) await Promise.all([one.time(steps), two.time(steps)]);
       const found = await inTurn({
-        plain: timed(plain),
-        kernel: timed(kernel),
-        ...(same && { native: () => nanoseconds(same.run(start, 1, steps).seconds) }),
+        plain: onPlain,
+        kernel: async () => nanoseconds(await one.time(steps)),
         ...(wide && { wide2: () => nanoseconds(wide.run(start, 2, steps).seconds) }),
       });
       // The machine is quicker and slower for seconds: two that are compared follow one another closely, and often.
-      const pairs = await series({ kernel: onTwo, ...(same && { native: () => nanoseconds(same.run(start, 2, steps).seconds) }) }, PAIRS);
-      const onKernel = pairs['kernel']!;
-      const onNative = pairs['native'];
-      await two.end();
+      const pairsOf = async (team: Team, threads: number, rounds: number) =>
+        series(
+          {
+            kernel: async () => nanoseconds(await team.time(steps)),
+            ...(same && { native: () => nanoseconds(same.run(start, threads, steps).seconds) }),
+          },
+          rounds,
+        );
+      const [onOne, onTwo] = [await pairsOf(one, 1, ALONE), await pairsOf(two, 2, PAIRS)];
+      await Promise.all([one.end(), two.end()]);
+      const kernelOnTwo = onTwo['kernel']!;
       tell({
         case: name,
         particles: count,
         plainNanoseconds: found['plain']!,
         kernelNanoseconds: found['kernel']!,
         timesAsFastAsPlain: found['plain']! / found['kernel']!,
-        twoThreadsNanoseconds: median(onKernel),
-        twoThreadsMillisecondsAStep: (median(onKernel) * count) / 1e6,
-        lowerQuartile: (quartile(onKernel) * count) / 1e6,
-        least: (Math.min(...onKernel) * count) / 1e6,
-        ...(onNative && {
-          nativeNanoseconds: found['native']!,
-          nativeTwoThreadsNanoseconds: median(onNative),
-          kernelOverNativeOneThread: found['kernel']! / found['native']!,
-          kernelOverNativeTwoThreads: median(onKernel.map((ns, round) => ns / onNative[round]!)),
+        twoThreadsNanoseconds: median(kernelOnTwo),
+        twoThreadsMillisecondsAStep: (median(kernelOnTwo) * count) / 1e6,
+        lowerQuartile: (quartile(kernelOnTwo) * count) / 1e6,
+        least: (Math.min(...kernelOnTwo) * count) / 1e6,
+        ...(same && {
+          nativeNanoseconds: median(onOne['native']!),
+          nativeTwoThreadsNanoseconds: median(onTwo['native']!),
+          ...ratios('OneThread', onOne),
+          ...ratios('TwoThreads', onTwo),
         }),
         ...(wide && { marchNativeTwoThreadsNanoseconds: found['wide2']! }),
       });
     }
+}
+
+/** The kernel's time over the native program's: the median of rounds, and the least of the one over the least of the other. */
+function ratios(threads: string, { kernel = [], native = [] }: Record<string, number[]>): Record<string, number> {
+  return {
+    [`kernelOverNative${threads}`]: median(kernel.map((ns, round) => ns / native[round]!)),
+    [`leastOverLeast${threads}`]: Math.min(...kernel) / Math.min(...native),
+  };
+}
+
+/** What it costs that a thread leaves the upper halves of its wide registers in use. */
+export async function benchWideRegisters(): Promise<void> {
+  const [count, steps] = [100_000, 5];
+  const [cleared, left] = [await teamOf(1, count, 1), await teamOf(1, count, 1, false)];
+  for (let done = 0; done < WARM_STEPS; done += count * steps) await Promise.all([cleared.time(steps), left.time(steps)]);
+  const found = await series({ cleared: () => cleared.time(steps), left: () => left.time(steps) }, PAIRS);
+  await Promise.all([cleared.end(), left.end()]);
+  tell({
+    case: 'five-field stack, wide registers of the thread left in use, over cleared',
+    particles: count,
+    medianOfRatios: median(found['left']!.map((seconds, round) => seconds / found['cleared']![round]!)),
+    leastOverLeast: Math.min(...found['left']!) / Math.min(...found['cleared']!),
+  });
 }

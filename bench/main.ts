@@ -4,7 +4,7 @@ import { completeScene, type Written } from '../core/scene/complete';
 import { Simulation } from '../core/step/simulation';
 import { benchBirths } from './births';
 import { benchFormulas } from './formulas';
-import { benchKernel } from './kernel';
+import { benchKernel, benchWideRegisters } from './kernel';
 import { benchRuns } from './runs';
 import { burstRun, fiveFields } from './five-fields';
 import { median, ROUNDS } from './measure';
@@ -90,6 +90,7 @@ for (const [name, count] of [
 }
 
 await benchKernel();
+await benchWideRegisters();
 
 await benchBirths();
 

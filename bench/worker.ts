@@ -1,12 +1,20 @@
-// A thread of the bench: a slice of the five-field run, stepped when it is told to.
+// A thread of the bench: a slice of the five-field run, put back to where it began or stepped when it is told to.
 import { parentPort, workerData } from 'node:worker_threads';
+import { clearWideRegisters } from '../engine/wide-registers';
 import { putKernelToUse } from '../kernel/use-kernel';
-import { burstRun, fiveFields } from './five-fields';
+import { aged, burstRun, fiveFields, putTo } from './five-fields';
 
-const { octaves, count, slice, slices } = workerData as { octaves: number; count: number; slice: number; slices: number };
+const { octaves, count, slice, slices, clears } = workerData as Record<'octaves' | 'count' | 'slice' | 'slices', number> & {
+  clears: boolean;
+};
 putKernelToUse();
 const run = burstRun(fiveFields(octaves), count, { share: 1, slice, slices });
+const moment = aged(run);
+/** How many steps; −1 to put particles back. */
 parentPort!.on('message', (steps: number) => {
+  // As the engine's own threads do.
+  if (clears) clearWideRegisters();
+  if (steps < 0) putTo(moment, run);
   for (let i = 0; i < steps; i++) run.advance();
   parentPort!.postMessage(run.frame);
 });

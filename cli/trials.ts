@@ -2,6 +2,7 @@ import { existsSync, writeFileSync } from 'node:fs';
 import { startFrame } from '../core/step/simulation';
 import { MEASURE_NAMES, measuredOf, runTrial, type Measure } from '../core/trials/trial';
 import { cellsOf, readVariation, VariationError, withValues } from '../core/trials/variation';
+import { clearWideRegisters } from '../engine/wide-registers';
 import { putKernelToUse } from '../kernel/use-kernel';
 import { UsageError } from './arguments';
 import { openScene } from './open-scene';
@@ -62,6 +63,7 @@ export async function trials(name: string, options: TrialsOptions): Promise<void
     const current = runTrial(scene, assets, options.share, frame);
     const lines = [[...variations.map(({ address }) => address), 'frame', ...measures].join(',')];
     for (const { cell, scene: tried } of mine) {
+      clearWideRegisters();
       const measured = measuredOf(tried, assets, runTrial(tried, assets, options.share, frame), current);
       lines.push([...cell.values.map(([, value]) => cellOf(value)), frame, ...measures.map((m) => cellOf(measured[m]))].join(','));
     }

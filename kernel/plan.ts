@@ -115,7 +115,7 @@ export class Plan {
   }
 
   private written(time: number, own: boolean): Uint32Array {
-    const program = new Program(time, own);
+    const program = new Program(time, own, this.taken[0], this.taken[1]);
     const acceleration: [number, number, number] = [0, 0, 0];
     const medium: [number, number, number] = [0, 0, 0];
     let [rate, quadratic] = [0, 0];

@@ -52,18 +52,29 @@ const LATTICE = Math.imul(
   0x4b400000,
 );
 
+/** Where a word of a program stands in the memory of the kernel, bytes. */
+const placeOf = (word: number): number => PROGRAM + 4 * word;
+
 /** A program of the kernel, written here and put into its memory when it is run. Words are floats or whole numbers; see layout.ts. */
 export class Program {
-  private readonly rows: Float32Array[] = [];
-  private readonly octaves: Float32Array[] = [];
-  /** The row before, where it is seen from a place. */
-  private last: Float32Array | undefined;
+  private readonly floats: Float32Array;
+  private readonly words: Uint32Array;
+  /** Words to where its rows end, to the row before where that is seen from a place, and to where its octaves end: those begin after room for all rows. */
+  private rowsEnd: number = HEAD.size;
+  private last: number | undefined;
+  private octavesEnd: number;
 
-  /** `own`: for particles that begin at this very time, seconds, and not for those that begin later in a step from then on. */
+  /** `own`: for particles that begin at this very time, seconds, and not for those that begin later in a step from then on. With room for so many rows and octaves. */
   constructor(
     private readonly time: number,
     private readonly own: boolean,
-  ) {}
+    rows: number,
+    octaves: number,
+  ) {
+    this.octavesEnd = HEAD.size + rows * ROW.size;
+    this.floats = new Float32Array(this.octavesEnd + octaves * OCTAVE);
+    this.words = new Uint32Array(this.floats.buffer);
+  }
 
   /** Whether there is room in the kernel for so many rows and octaves. */
   static holds(rows: number, octaves: number): boolean {
@@ -72,12 +83,14 @@ export class Program {
 
   /** A vector that is the same everywhere, in world axes. */
   same(head: RowHead, vector: Vector): void {
-    this.row('same', head).set(vector, ROW.vector);
+    this.put(this.row('same', head) + ROW.vector, vector);
   }
 
   /** Drag in a ball: its linear and quadratic rates. */
   slow(head: RowHead, rate: number, quadratic: number): void {
-    this.row('slow', head).set([rate, quadratic], ROW.vector);
+    const at = this.row('slow', head) + ROW.vector;
+    this.floats[at] = rate;
+    this.floats[at + 1] = quadratic;
   }
 
   /** A field that is another at every place. */
@@ -89,107 +102,98 @@ export class Program {
 
   /** All of it, with what is the same for all, as it stands in the kernel from {@link PROGRAM} on. */
   finished(even: Even): Uint32Array {
-    const rowsEnd = HEAD.size + this.rows.length * ROW.size;
-    const image = new Float32Array(rowsEnd + this.octaves.length * OCTAVE);
-    const words = new Uint32Array(image.buffer);
-    const at = (word: number) => PROGRAM + 4 * word;
-    words[HEAD.rows] = at(HEAD.size);
-    words[HEAD.rowsEnd] = at(rowsEnd);
-    image.set(even.acceleration, HEAD.acceleration);
-    image.set(even.medium, HEAD.medium);
-    image[HEAD.rate] = even.rate;
-    image[HEAD.quadratic] = even.quadratic;
+    const { floats, words } = this;
+    words[HEAD.rows] = placeOf(HEAD.size);
+    words[HEAD.rowsEnd] = placeOf(this.rowsEnd);
+    this.put(HEAD.acceleration, even.acceleration);
+    this.put(HEAD.medium, even.medium);
+    floats[HEAD.rate] = even.rate;
+    floats[HEAD.quadratic] = even.quadratic;
     words[HEAD.carries] = Number(even.carries);
     words[HEAD.squares] = Number(even.squares);
-    this.rows.forEach((row, i) => image.set(row, HEAD.size + i * ROW.size));
-    this.octaves.forEach((octave, i) => image.set(octave, rowsEnd + i * OCTAVE));
-    // Rows of noise know their octaves by their numbers until it is known where those stand.
-    for (let i = 0; i < this.rows.length; i++) {
-      const row = HEAD.size + i * ROW.size;
-      if (words[row + ROW.kind] !== KINDS.curl) continue;
-      for (const word of [3, 4]) words[row + ROW.own + word] = at(rowsEnd + words[row + ROW.own + word]! * OCTAVE);
-    }
     return words;
   }
 
-  private row(kind: keyof typeof KINDS, { sight: { position, scale, rotation }, fall, send, target, weighty }: RowHead): Float32Array {
-    const row = new Float32Array(ROW.size);
-    const words = new Uint32Array(row.buffer);
+  private put(at: number, numbers: ArrayLike<number>): void {
+    for (let i = 0; i < numbers.length; i++) this.floats[at + i] = numbers[i]!;
+  }
+
+  /** Begins a row; gives where it stands, words. */
+  private row(kind: keyof typeof KINDS, { sight: { position, scale, rotation }, fall, send, target, weighty }: RowHead): number {
+    const { floats, words } = this;
+    const row = this.rowsEnd;
+    this.rowsEnd += ROW.size;
     const looks = fall !== undefined || (kind !== 'same' && kind !== 'slow');
     const moved = looks && (rotation !== undefined || scale !== 1 || position.some((n) => n !== 0));
-    words[ROW.kind] = KINDS[kind];
-    words[ROW.flags] =
+    words[row + ROW.kind] = KINDS[kind];
+    words[row + ROW.flags] =
       (moved ? FLAGS.moved : 0) | (rotation ? FLAGS.turned : 0) | (fall ? FLAGS.bounded : 0) | (weighty ? FLAGS.weighty : 0);
-    words[ROW.target] = target;
-    row.set(position, ROW.origin);
-    row[ROW.shrink] = 1 / scale;
-    if (rotation) row.set(rotation, ROW.rotation);
+    words[row + ROW.target] = target;
+    this.put(row + ROW.origin, position);
+    floats[row + ROW.shrink] = 1 / scale;
+    if (rotation) this.put(row + ROW.rotation, rotation);
     if (fall) {
-      words[ROW.curve] = fall.curve;
-      row[ROW.core] = fall.core;
-      row[ROW.slope] = fall.slope;
+      words[row + ROW.curve] = fall.curve;
+      floats[row + ROW.core] = fall.core;
+      floats[row + ROW.slope] = fall.slope;
     }
-    row[ROW.send] = send;
-    if (looks && this.isAlike(row)) words[ROW.flags]! |= FLAGS.alike;
+    floats[row + ROW.send] = send;
+    if (looks && this.isAlike(row)) words[row + ROW.flags]! |= FLAGS.alike;
     this.last = looks ? row : undefined;
-    this.rows.push(row);
     return row;
   }
 
   /** Whether a row is seen and weighed as the one before it. */
-  private isAlike(row: Float32Array): boolean {
-    const { last } = this;
-    if (!last) return false;
-    const [words, before] = [new Uint32Array(row.buffer), new Uint32Array(last.buffer)];
+  private isAlike(row: number): boolean {
+    const { words, last } = this;
+    if (last === undefined) return false;
     const seen = FLAGS.moved | FLAGS.turned | FLAGS.bounded;
-    if (((words[ROW.flags]! ^ before[ROW.flags]!) & seen) !== 0) return false;
-    for (let word = ROW.origin; word <= ROW.send; word++) if (words[word] !== before[word]) return false;
+    if (((words[row + ROW.flags]! ^ words[last + ROW.flags]!) & seen) !== 0) return false;
+    for (let word = ROW.origin; word <= ROW.send; word++) if (words[row + word] !== words[last + word]) return false;
     return true;
   }
 
   private curl(head: RowHead, { drift, layersAt, size }: RecipeOf<'curl'>): void {
+    const { floats, words } = this;
     const row = this.row('curl', head);
-    const words = new Uint32Array(row.buffer);
     if (drift.some((n) => n !== 0)) {
-      words[ROW.flags]! |= FLAGS.drifts;
-      row.set(
-        drift.map((n) => n * this.time),
-        ROW.vector,
-      );
-      if (!this.own) row.set(drift, ROW.own);
+      words[row + ROW.flags]! |= FLAGS.drifts;
+      drift.forEach((n, axis) => {
+        floats[row + ROW.vector + axis] = n * this.time;
+        if (!this.own) floats[row + ROW.own + axis] = n;
+      });
     }
-    words[ROW.own + 3] = this.octaves.length;
+    words[row + ROW.own + 3] = placeOf(this.octavesEnd);
     for (const { frequency, seed, amplitude } of layersAt(this.time)) {
-      const octave = Float32Array.of(frequency, 0, amplitude, 0);
-      new Int32Array(octave.buffer)[1] = seed - LATTICE;
-      this.octaves.push(octave);
+      floats[this.octavesEnd] = frequency;
+      words[this.octavesEnd + 1] = seed - LATTICE;
+      floats[this.octavesEnd + 2] = amplitude;
+      this.octavesEnd += OCTAVE;
     }
-    words[ROW.own + 4] = this.octaves.length;
+    words[row + ROW.own + 4] = placeOf(this.octavesEnd);
     if (size !== undefined) {
-      words[ROW.flags]! |= FLAGS.sized;
-      row[ROW.own + 5] = size;
+      words[row + ROW.flags]! |= FLAGS.sized;
+      floats[row + ROW.own + 5] = size;
     }
   }
 
   private vortex(head: RowHead, { u, v, axis, lift, strength, radius, gather, swirl }: RecipeOf<'vortex'>): void {
+    const { floats, words } = this;
     const row = this.row('vortex', head);
-    const words = new Uint32Array(row.buffer);
-    if (gather !== 0) words[ROW.flags]! |= FLAGS.gathers;
-    if (axis[1] === 1) words[ROW.flags]! |= FLAGS.upright;
-    row.set(
-      axis.map((n) => lift * n),
-      ROW.vector,
-    );
-    row.set([...u, ...v], ROW.own);
-    words[ROW.own + 6] = SWIRLS[swirl];
-    row[ROW.own + 7] = 1 / (radius * radius);
-    row[ROW.own + 8] = swirl === 'smooth' ? (LAMB_OSEEN * strength) / radius : swirl === 'solid' ? strength / radius : strength;
-    row[ROW.own + 9] = gather;
+    if (gather !== 0) words[row + ROW.flags]! |= FLAGS.gathers;
+    if (axis[1] === 1) words[row + ROW.flags]! |= FLAGS.upright;
+    axis.forEach((n, i) => (floats[row + ROW.vector + i] = lift * n));
+    this.put(row + ROW.own, u);
+    this.put(row + ROW.own + 3, v);
+    words[row + ROW.own + 6] = SWIRLS[swirl];
+    floats[row + ROW.own + 7] = 1 / (radius * radius);
+    floats[row + ROW.own + 8] = swirl === 'smooth' ? (LAMB_OSEEN * strength) / radius : swirl === 'solid' ? strength / radius : strength;
+    floats[row + ROW.own + 9] = gather;
   }
 
   private pull(head: RowHead, { strength, power, softening, hollow }: RecipeOf<'pull'>): void {
     const row = this.row('pull', head);
-    new Uint32Array(row.buffer)[ROW.own] = power;
-    row.set([-strength, softening * softening, hollow * hollow], ROW.own + 1);
+    this.words[row + ROW.own] = power;
+    this.put(row + ROW.own + 1, [-strength, softening * softening, hollow * hollow]);
   }
 }

@@ -15,7 +15,8 @@ const NOTHING = { acceleration: [0, 0, 0], medium: [0, 0, 0], rate: 0, quadratic
 /** One field for places in doubles. */
 export function routineOf(runner: Runner, recipe: Exclude<Recipe, { kind: 'same' }>): FieldRoutine {
   const written = (time: number, own: boolean) => {
-    const program = new Program(time, own);
+    const octaves = recipe.kind === 'curl' ? recipe.layersAt(time).length : 0;
+    const program = new Program(time, own, 1, octaves);
     program.field({ sight: NOWHERE, fall: undefined, send: 1, target: ACCELERATION, weighty: false }, recipe);
     return program.finished(NOTHING);
   };

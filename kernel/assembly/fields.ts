@@ -1,5 +1,5 @@
 import { addTo, addVector, weightAt } from './add';
-import { all, falling, meanDecays, NONE, over } from './lanes';
+import { all, falling, meanDecay, NONE, over } from './lanes';
 import { ONE, THREE } from './numbers';
 import {
   CORE, CURVE, dot, GATHERS, LOCAL, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, SPARE, TURNED, UPRIGHT, VECTOR, WEIGHT, whole, Y, Z,
@@ -116,14 +116,12 @@ function swirls(row: usize, count: i32, ps: usize, qs: usize): void {
     const square = f32x4.add(f32x4.mul(p, p), f32x4.mul(q, q));
     const w2 = f32x4.mul(square, inverse);
     // Smooth, with w = r/R: 1.567·S·(1 − e^(−w²))/w over r is 1.567·S/R · (1 − e^(−w²))/w².
-    let s = w2;
-    if (swirl == SOLID) s = f32x4.div(peak, f32x4.pmax(all(ONE), w2));
-    else if (swirl == EVEN) s = f32x4.mul(peak, over(f32x4.sqrt(square)));
+    let s = peak;
+    if (swirl == LAMB_OSEEN) s = f32x4.mul(peak, meanDecay(w2));
+    else if (swirl == SOLID) s = f32x4.div(peak, f32x4.pmax(all(ONE), w2));
+    else s = f32x4.mul(peak, over(f32x4.sqrt(square)));
     v128.store(SPARE + at, s);
   }
-  if (swirl != LAMB_OSEEN) return;
-  meanDecays(SPARE, bytes);
-  for (let at: usize = 0; at < bytes; at += 16) v128.store(SPARE + at, f32x4.mul(peak, v128.load(SPARE + at)));
 }
 
 /** A vortex: u and v across its axis, then how it swirls, 1 / radius², the peak of its swirl and its pull to the axis. About y, u is x and v is −z. */

@@ -1,5 +1,5 @@
 // What all of the kernel is written with: four particles at a time in 32-bit floats.
-import { BIAS, EXP, HALF, LN2_HIGH, LN2_LOW, LOG2E, MAGIC, MOST, ONE, SERIES, SIXTH } from './numbers';
+import { BIAS, EXP, HALF, LEAST, LN2_HIGH, LN2_LOW, LOG2E, MAGIC, MOST, ONE, SERIES, SIXTH } from './numbers';
 
 export const NONE = f32x4.splat(0);
 
@@ -62,7 +62,7 @@ function series(z: v128): v128 {
   return then(high, f32x4.mul(z2, z2), low);
 }
 
-/** (1 − e^(−z)) / z, in place of z, in so many bytes. */
+/** (1 − e^(−z)) / z, in place of z, in so many bytes; for what is small as a rule, which goes by the series alone. */
 export function meanDecays(from: usize, bytes: usize): void {
   for (const end = from + bytes; from < end; from += 16) {
     const z = v128.load(from);
@@ -72,6 +72,23 @@ export function meanDecays(from: usize, bytes: usize): void {
     if (v128.any_true(small)) mean = v128.bitselect(series(z), mean, small);
     v128.store(from, mean);
   }
+}
+
+/**
+ * (1 − e^(−z)) / z, z not negative, whether small or not. With z = n·ln 2 − r, e^(−z) = 2^(−n)·e^r, so that 1 − e^(−z) = (1 − 2^(−n)) − 2^(−n)·(e^r − 1): no digits are lost.
+ */
+// @ts-ignore: decorator
+@inline
+export function meanDecay(z: v128): v128 {
+  const held = f32x4.pmin(all(MOST), f32x4.pmax(all(LEAST), z));
+  const whole = f32x4.add(f32x4.mul(held, all(LOG2E)), all(MAGIC));
+  const n = f32x4.sub(whole, all(MAGIC));
+  const r = then(n, all(LN2_LOW), f32x4.sub(f32x4.mul(n, all(LN2_HIGH)), held));
+  const r2 = f32x4.mul(r, r);
+  const high = then(then(term(EXP, 0), r, term(EXP, 1)), r2, then(term(EXP, 2), r, term(EXP, 3)));
+  const power = i32x4.shl(i32x4.sub(all(BIAS), whole), 23);
+  const rest = f32x4.mul(power, then(then(high, r2, then(term(EXP, 4), r, all(HALF))), r2, r));
+  return f32x4.div(f32x4.sub(f32x4.sub(all(ONE), power), rest), f32x4.pmax(all(LEAST), z));
 }
 
 /** e^(−z), given (1 − e^(−z)) / z. */

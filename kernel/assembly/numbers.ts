@@ -36,6 +36,8 @@ export const SIGN: usize = FIRST + 480;
 export const BITS: usize = FIRST + 496;
 export const SIXTH_OR: usize = FIRST + 512;
 export const MINUS_TWO_THIRDS_OR: usize = FIRST + 528;
+/** As small as nothing where it is divided by. */
+export const LEAST: usize = FIRST + 544;
 
 /** Each part of a direction of noise, 1 / √3. */
 export const PART: f64 = 0.5773502691896258;
@@ -92,5 +94,6 @@ export function prepare(): void {
   bits(SIGN, <i32>0x80000000);
   bits(BITS, -1);
   apart(SIXTH_OR, <f32>(1.0 / 6.0), <f32>(-5.0 / 6.0));
+  float(LEAST, 1e-30);
   apart(MINUS_TWO_THIRDS_OR, <f32>(-2.0 / 3.0), <f32>(1.0 / 3.0));
 }
