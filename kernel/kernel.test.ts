@@ -48,8 +48,8 @@ function stateOf({ populations }: Simulation): Map<number, readonly number[]> {
 const number = (min: number, max: number) => fc.integer({ min: Math.round(100 * min), max: Math.round(100 * max) }).map((n) => n / 100);
 
 /**
- * Scenes whose particles do not part from one another: what is nearly the same stays so. A pull to an axis turns round on it, and is no such; nor is noise brought to one size
- * that changes into its opposite, which turns round at once where it passes through 0; nor a wind that grows from the ground as a root does, without end at height 0.
+ * Scenes whose particles do not part from one another: what is nearly the same stays so. A pull to an axis turns round on it, and is no such; nor is a wind that grows from the
+ * ground as a root does, without end at height 0.
  */
 const calm = fc
   .record({
@@ -109,7 +109,7 @@ const calm = fc
         },
         fields: [
           {
-            settings: { kind: 'turbulence', form: 'curl', noise: 'simplex', evolution: noise.normalised ? 0 : evolution, ...noise },
+            settings: { kind: 'turbulence', form: 'curl', noise: 'simplex', evolution, ...noise },
             strength: strength * (noise.normalised ? 0.1 : 1),
             seed,
           },

@@ -164,10 +164,11 @@ export class Program {
       });
     }
     words[row + ROW.own + 3] = placeOf(this.octavesEnd);
-    for (const { frequency, seed, amplitude } of layersAt(this.time)) {
+    for (const { frequency, seed, amplitude, shift } of layersAt(this.time)) {
       floats[this.octavesEnd] = frequency;
       words[this.octavesEnd + 1] = seed - LATTICE;
       floats[this.octavesEnd + 2] = amplitude;
+      floats[this.octavesEnd + 3] = shift;
       this.octavesEnd += OCTAVE;
     }
     words[row + ROW.own + 4] = placeOf(this.octavesEnd);

@@ -7,6 +7,8 @@ export interface CurlLayer {
   readonly amplitude: number;
   /** 32 bits. */
   readonly seed: number;
+  /** What is added to each part of a place in the noise, which moves its lattice along its diagonal. */
+  readonly shift: number;
 }
 
 /**

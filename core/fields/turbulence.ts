@@ -148,7 +148,12 @@ function octaveOf(form: Settings['form'], name: NoiseName): { add: AddOctave; ga
 }
 
 /** Two patterns that an evolution is between, and how much of each; their squares add up to 1, so that the strength stays. */
-function between(evolution: number, closed: boolean, loop: number, fps: number): (time: number) => { a: number; b: number; turn: number } {
+function between(
+  evolution: number,
+  closed: boolean,
+  loop: number,
+  fps: number,
+): (time: number) => { a: number; b: number; turn: number; patterns: number } {
   const span = closed ? loop / fps : 1;
   // A closed loop has a whole number of patterns, at least three: with two it would go back the way it came.
   const patterns = closed ? Math.max(3, Math.floor(evolution * span + 0.5)) : 0;
@@ -158,8 +163,17 @@ function between(evolution: number, closed: boolean, loop: number, fps: number):
     const whole = Math.floor(at);
     const f = at - whole;
     const wrap = (n: number) => (closed ? n - patterns * Math.floor(n / patterns) : n);
-    return { a: wrap(whole), b: wrap(whole + 1), turn: 1.5707963267948966 * f * f * (3 - 2 * f) };
+    return { a: wrap(whole), b: wrap(whole + 1), turn: 1.5707963267948966 * f * f * (3 - 2 * f), patterns };
   };
+}
+
+/**
+ * How far the lattice of a pattern of simplex noise is moved along its diagonal, which repeats by ½: never as far as that of the pattern before or after. Corners have few directions
+ * (simplex-hash.ts); those of two patterns that lie on one another would be opposites now and then, and the field 0 around them at once where one passes into the other.
+ */
+function shiftOf(pattern: number, patterns: number): number {
+  const isOddEnd = patterns % 2 === 1 && pattern === patterns - 1;
+  return isOddEnd ? 1 / 3 : (pattern % 2) / 6;
 }
 
 /** The noise of a field: its octaves at a time, seconds; its vector at a place that drifts along; and the size that all vectors are brought to, where they are. */
@@ -184,21 +198,22 @@ function eddiesOf({ settings, strength, stream, fps }: FieldSource): Eddies {
   }
   const signed = inverted ? -strength : strength;
   const scale = (normalised ? 1 : signed) * (gain / Math.sqrt(power));
-  const layersOf = (pattern: number, share: number): CurlLayer[] =>
+  const layersOf = (pattern: number, share: number, patterns: number): CurlLayer[] =>
     octave.map((layer) => ({
       frequency: layer.frequency,
       amplitude: layer.amplitude * scale * share,
       seed: seedOf(layer.seed, pattern),
+      shift: noise === 'simplex' ? shiftOf(pattern, patterns) : 0,
     }));
   const evolved = evolution > 0 ? between(evolution, closed, loop, fps) : undefined;
   // Particles mostly share their time.
   let known = NaN;
-  let layers: readonly CurlLayer[] = layersOf(0, 1);
+  let layers: readonly CurlLayer[] = layersOf(0, 1, 0);
   const layersAt = (time: number) => {
     if (!evolved || time === known) return layers;
     known = time;
-    const { a, b, turn } = evolved(time);
-    return (layers = [...layersOf(a, cos(turn)), ...layersOf(b, sin(turn))]);
+    const { a, b, turn, patterns } = evolved(time);
+    return (layers = [...layersOf(a, cos(turn), patterns), ...layersOf(b, sin(turn), patterns)]);
   };
   return {
     layersAt,
@@ -206,8 +221,8 @@ function eddiesOf({ settings, strength, stream, fps }: FieldSource): Eddies {
       out[0] = out[1] = out[2] = 0;
       const now = layersAt(time);
       for (let l = 0; l < now.length; l++) {
-        const { frequency: f, seed, amplitude: a } = now[l]!;
-        add(x * f, y * f, z * f, seed, a, out);
+        const { frequency: f, seed, amplitude: a, shift } = now[l]!;
+        add(x * f + shift, y * f + shift, z * f + shift, seed, a, out);
       }
     },
     size: normalised ? signed : undefined,

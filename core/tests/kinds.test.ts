@@ -11,6 +11,8 @@ import type { Assets } from '../scene/assets';
 import type { Written } from '../scene/complete';
 import { checkScene } from '../scene/check';
 import { uniform } from '../random/lookup';
+import type { ParticleBlock } from '../stack/block';
+import { Simulation } from '../step/simulation';
 import { only, runTo, testScene, thrown } from './scenes';
 
 const MESHES: Written[] = [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 12 } }];
@@ -257,6 +259,31 @@ describe('turbulence', () => {
     expect(Math.hypot(...at(loop, 12).map((n, i) => n - at(loop, 36)[i]!))).toBeGreaterThan(0.05);
     near(at(loop, 48.001), at(loop, 47.999), 1);
     near(at({}, 0), at({ evolution: 1 }, 0), 12);
+  });
+
+  it('turns by and by where it evolves, even brought to one size: hardly anywhere at once', () => {
+    const count = 400;
+    const steps = 300;
+    const spread = (axis: number) => Float64Array.from({ length: count }, (_, i) => 20 * uniform(5, i, axis));
+    const position = { x: spread(0), y: spread(1), z: spread(2) };
+    // From one pattern to the next, and over the seam of a closed loop of three.
+    for (const from of [0, 1, 2]) {
+      const settings = { kind: 'turbulence', octaves: 1, normalised: true, evolution: 1, closed: true, loop: 72 };
+      const { vector } = new Simulation(testScene({ fields: [{ settings }] }), new Map()).stack.rows[0]!;
+      const at = (time: number) => {
+        const out = { x: new Float64Array(count), y: new Float64Array(count), z: new Float64Array(count) };
+        vector(position, { count, time: new Float64Array(count).fill(time) } as unknown as ParticleBlock, out, { time } as never);
+        return out;
+      };
+      let last = at(from);
+      const turned = new Set<number>();
+      for (let step = 1; step <= steps; step++) {
+        const now = at(from + step / steps);
+        for (let i = 0; i < count; i++) if (now.x[i]! * last.x[i]! + now.y[i]! * last.y[i]! + now.z[i]! * last.z[i]! < 0) turned.add(i);
+        last = now;
+      }
+      expect(turned.size / count).toBeLessThan(0.01);
+    }
   });
 
   it('normalised it has its strength everywhere; inverted it is turned round', () => {

@@ -39,6 +39,7 @@ function listen(row: usize, flags: i32, count: i32, mass: usize): usize {
 /** Finds the simplices that the fours of a list are in, in an octave: from their first corner to the particle, and the hash of that corner before it is mixed. */
 function findSimplices(row: usize, flags: i32, end: usize, xs: usize, ys: usize, zs: usize, layer: usize): void {
   const frequency = number(layer, 0);
+  const shift = number(layer, 3);
   // Whole numbers as the bits of their floats: what those have in common is taken off the seed.
   const seed = number(layer, 1);
   let to = CORNERS;
@@ -53,9 +54,9 @@ function findSimplices(row: usize, flags: i32, end: usize, xs: usize, ys: usize,
       y = f32x4.sub(f32x4.sub(y, number(row, VECTOR + 1)), f32x4.mul(late, number(row, OWN + 1)));
       z = f32x4.sub(f32x4.sub(z, number(row, VECTOR + 2)), f32x4.mul(late, number(row, OWN + 2)));
     }
-    x = f32x4.mul(x, frequency);
-    y = f32x4.mul(y, frequency);
-    z = f32x4.mul(z, frequency);
+    x = f32x4.add(f32x4.mul(x, frequency), shift);
+    y = f32x4.add(f32x4.mul(y, frequency), shift);
+    z = f32x4.add(f32x4.mul(z, frequency), shift);
     // Rounded down: to the nearest whole number of what is half less. With MAGIC added, that is what the last bits of a float tell.
     const s = f32x4.sub(f32x4.mul(f32x4.add(f32x4.add(x, y), z), all(THIRD)), all(HALF));
     const magic = all(MAGIC);
@@ -171,7 +172,7 @@ function sumCorners(end: usize, layer: usize, first: bool): void {
   }
 }
 
-/** Noise: its octaves stand one after another as frequency, seed, amplitude and nothing, the curls of core/noise/simplex.ts. */
+/** Noise: its octaves stand one after another as frequency, seed, amplitude and shift, the curls of core/noise/simplex.ts. */
 export function curl(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize, mass: usize, to: usize): void {
   const end = listen(row, flags, count, mass);
   const layers = <usize>whole(row, OWN + 3);
