@@ -83,7 +83,7 @@ export async function benchKernel(): Promise<void> {
       const wide = nativeStack(kernel, DT, ['-march=native']);
       const name = `five-field stack, ${octaves} ${octaves === 1 ? 'octave' : 'octaves'}`;
       if (same && count === 10_000) {
-        const native = same.run(start, 1, 10).state;
+        const native = same.step(start, 10);
         for (let i = 0; i < 10; i++) kernel.advance();
         tell({ case: `${name}: kernel against native after 10 steps`, apart: apart(stateOf(kernel.populations[0]!), native) });
       }
@@ -100,14 +100,14 @@ export async function benchKernel(): Promise<void> {
       const found = await inTurn({
         plain: onPlain,
         kernel: async () => nanoseconds(await one.time(steps)),
-        ...(wide && { wide2: () => nanoseconds(wide.run(start, 2, steps).seconds) }),
+        ...(wide && { wide2: () => nanoseconds(wide.time(start, 2, steps)) }),
       });
       // The machine is quicker and slower for seconds: two that are compared follow one another closely, and often.
       const pairsOf = async (team: Team, threads: number, rounds: number) =>
         series(
           {
             kernel: async () => nanoseconds(await team.time(steps)),
-            ...(same && { native: () => nanoseconds(same.run(start, threads, steps).seconds) }),
+            ...(same && { native: () => nanoseconds(same.time(start, threads, steps)) }),
           },
           rounds,
         );

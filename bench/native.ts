@@ -9,8 +9,10 @@ const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'mass', 'drag'] as const;
 
 /** A native program of the five-field stack. */
 export interface Native {
-  /** Steps a state so often; gives the state it comes to, and the seconds that took. */
-  run(state: Buffer, threads: number, steps: number): { readonly seconds: number; readonly state: Buffer };
+  /** Seconds that so many steps of a state take. */
+  time(state: Buffer, threads: number, steps: number): number;
+  /** The state that so many steps come to. */
+  step(state: Buffer, steps: number): Buffer;
 }
 
 /** Particles as the native program takes them. */
@@ -31,13 +33,20 @@ export function nativeStack(simulation: Simulation, dt: number, options: readonl
   const built = spawnSync('g++', ['-std=c++20', '-O3', '-pthread', ...options, source, '-o', program], { stdio: ['ignore', 'ignore', 2] });
   if (built.status !== 0) return undefined;
   const numbers = layers.flatMap(({ frequency, seed, amplitude }) => [frequency, seed, amplitude]);
+  const run = (input: Buffer, threads: number, steps: number, output: 'pipe' | 'ignore') => {
+    const args = [threads, steps, dt, layers.length, ...numbers].map(String);
+    const { stdout, stderr, status } = spawnSync(program, args, {
+      input,
+      stdio: ['pipe', output, 'pipe'],
+      maxBuffer: 2 * input.length + 1024,
+    });
+    if (status !== 0) throw new Error(`the native program ended with ${status}: ${String(stderr)}`);
+    return { stdout, seconds: Number(String(stderr)) };
+  };
   return {
-    run(input, threads, steps) {
-      const args = [threads, steps, dt, layers.length, ...numbers].map(String);
-      const { stdout, stderr, status } = spawnSync(program, args, { input, maxBuffer: 2 * input.length + 1024 });
-      if (status !== 0) throw new Error(`the native program ended with ${status}: ${String(stderr)}`);
-      return { seconds: Number(String(stderr)), state: Buffer.concat([input.subarray(0, 4), stdout]) };
-    },
+    // What it comes to is left unread: letting go of as much memory as that afterwards would take its time from whatever is measured next.
+    time: (state, threads, steps) => run(state, threads, steps, 'ignore').seconds,
+    step: (state, steps) => Buffer.concat([state.subarray(0, 4), run(state, 1, steps, 'pipe').stdout]),
   };
 }
 
