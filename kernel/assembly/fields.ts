@@ -142,17 +142,24 @@ export function vortex(row: usize, flags: i32, count: i32, xs: usize, ys: usize,
     const w = weightAt(row, flags, at, mass);
     const s = v128.load(SPARE + at);
     const p = v128.load(ps + at);
-    const q = upright ? f32x4.neg(v128.load(qs + at)) : v128.load(qs + at);
+    const q = v128.load(qs + at);
+    let g = NONE;
+    if (gathers) g = f32x4.mul(pull, over(f32x4.sqrt(f32x4.add(f32x4.mul(p, p), f32x4.mul(q, q)))));
+    if (upright) {
+      let x = f32x4.mul(s, q);
+      let z = f32x4.neg(f32x4.mul(s, p));
+      if (gathers) {
+        x = f32x4.sub(x, f32x4.mul(g, p));
+        z = f32x4.sub(z, f32x4.mul(g, q));
+      }
+      addVector(row, flags, to + at, w, x, number(row, VECTOR + 1), z);
+      continue;
+    }
     let along = f32x4.mul(s, q);
     let across = f32x4.mul(s, p);
     if (gathers) {
-      const g = f32x4.mul(pull, over(f32x4.sqrt(f32x4.add(f32x4.mul(p, p), f32x4.mul(q, q)))));
       along = f32x4.add(along, f32x4.mul(g, p));
       across = f32x4.sub(across, f32x4.mul(g, q));
-    }
-    if (upright) {
-      addVector(row, flags, to + at, w, f32x4.neg(along), number(row, VECTOR + 1), f32x4.neg(across));
-      continue;
     }
     addVector(
       row,

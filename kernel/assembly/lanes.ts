@@ -52,10 +52,10 @@ export function falling(z: v128): v128 {
   return f32x4.mul(f32x4.add(then(p, r2, r), all(ONE)), power);
 }
 
+/** (1 − e^(−z)) / z below ½, where the difference would lose digits. */
 // @ts-ignore: decorator
 @inline
-function series(z: v128): v128 {
-  // (1 − e^(−z)) / z below ½, where the difference would lose digits.
+export function series(z: v128): v128 {
   const z2 = f32x4.mul(z, z);
   const low = then(less(all(SIXTH), z, term(SERIES, 0)), z2, less(all(ONE), z, all(HALF)));
   const high = then(less(term(SERIES, 3), z, term(SERIES, 4)), z2, less(term(SERIES, 1), z, term(SERIES, 2)));

@@ -1,7 +1,7 @@
 import { addVector, weightAt } from './add';
 import { all, NONE } from './lanes';
 import { A, ABC, B, BITS, C, FIVE_QUARTERS, HALF, MAGIC, PART, SIGN, SIXTH, SIXTH_OR, THIRD, TWIST, MINUS_TWO_THIRDS, MINUS_TWO_THIRDS_OR } from './numbers';
-import { CORNERS, CURLS, dot, DRIFTS, HEARD, LATE, number, OWN, SIZED, VECTOR, WEIGHTS, whole, Y, Z } from './program';
+import { BOUNDED, CORNERS, CURLS, dot, DRIFTS, FOURS, HEARD, LATE, number, OWN, SEND, SIZED, VECTOR, WEIGHTS, WEIGHTY, whole, Y, Z } from './program';
 
 // Noise goes by loops of its own over a piece: first all simplices, then their corners, then what each corner gives. So what is near in the program hardly waits for what is near:
 // a processor looks ahead one or two hundred instructions, and a simplex with its corners is over four hundred.
@@ -37,13 +37,13 @@ function listen(row: usize, flags: i32, count: i32, mass: usize): usize {
 }
 
 /** Finds the simplices that the fours of a list are in, in an octave: from their first corner to the particle, and the hash of that corner before it is mixed. */
-function findSimplices(row: usize, flags: i32, end: usize, xs: usize, ys: usize, zs: usize, layer: usize): void {
+function findSimplices(row: usize, flags: i32, list: usize, end: usize, xs: usize, ys: usize, zs: usize, layer: usize): void {
   const frequency = number(layer, 0);
   const shift = number(layer, 3);
   // Whole numbers as the bits of their floats: what those have in common is taken off the seed.
   const seed = number(layer, 1);
   let to = CORNERS;
-  for (let heard = HEARD; heard < end; heard += 4, to += 256) {
+  for (let heard = list; heard < end; heard += 4, to += 256) {
     const at = <usize>load<i32>(heard);
     let x = v128.load(xs + at);
     let y = v128.load(ys + at);
@@ -122,18 +122,33 @@ function findCorners(simplices: usize): void {
   }
 }
 
-/** What the corners of the fours of a list give, in one octave: the first is put, others are added. */
-function sumCorners(end: usize, layer: usize, first: bool): void {
+/** Adds what noise comes to for four particles, times their weights. */
+// @ts-ignore: decorator
+@inline
+function deliver(row: usize, flags: i32, weights: v128, to: usize, x: v128, y: v128, z: v128): void {
+  if (flags & SIZED) {
+    const length = f32x4.sqrt(dot(x, y, z, x, y, z));
+    const by = v128.and(f32x4.gt(length, NONE), f32x4.div(number(row, OWN + 5), length));
+    x = f32x4.mul(x, by);
+    y = f32x4.mul(y, by);
+    z = f32x4.mul(z, by);
+  }
+  addVector(row, flags, to, weights, x, y, z);
+}
+
+/** Sums what the corners of the fours of a list give in one octave to those before it, which the last delivers. */
+function sumCorners(row: usize, flags: i32, list: usize, end: usize, layer: usize, first: bool, last: bool, out: usize): void {
   const amplitude = f32x4.mul(number(layer, 2), f32x4.splat(<f32>(8.0 * PART)));
   const half = all(HALF);
   const sign = all(SIGN);
+  const everywhere = list == FOURS;
   let from = CORNERS;
-  for (let heard = HEARD; heard < end; heard += 4) {
-    const to = CURLS + <usize>load<i32>(heard);
+  for (let heard = list; heard < end; heard += 4) {
+    const at = <usize>load<i32>(heard);
     let cx = NONE;
     let cy = NONE;
     let cz = NONE;
-    for (const last = from + 256; from < last; from += 64) {
+    for (const corners = from + 256; from < corners; from += 64) {
       const dx = v128.load(from);
       const dy = v128.load(from, 16);
       const dz = v128.load(from, 32);
@@ -166,35 +181,30 @@ function sumCorners(end: usize, layer: usize, first: bool): void {
     cx = f32x4.mul(amplitude, cx);
     cy = f32x4.mul(amplitude, cy);
     cz = f32x4.mul(amplitude, cz);
-    v128.store(to, first ? cx : f32x4.add(v128.load(to), cx));
-    v128.store(to, first ? cy : f32x4.add(v128.load(to, Y), cy), Y);
-    v128.store(to, first ? cz : f32x4.add(v128.load(to, Z), cz), Z);
+    if (!first) {
+      cx = f32x4.add(v128.load(CURLS + at), cx);
+      cy = f32x4.add(v128.load(CURLS + at, Y), cy);
+      cz = f32x4.add(v128.load(CURLS + at, Z), cz);
+    }
+    if (last) deliver(row, flags, everywhere ? number(row, SEND) : v128.load(WEIGHTS + at), out + at, cx, cy, cz);
+    else {
+      v128.store(CURLS + at, cx);
+      v128.store(CURLS + at, cy, Y);
+      v128.store(CURLS + at, cz, Z);
+    }
   }
 }
 
 /** Noise: its octaves stand one after another as frequency, seed, amplitude and shift, the curls of core/noise/simplex.ts. */
 export function curl(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize, mass: usize, to: usize): void {
-  const end = listen(row, flags, count, mass);
+  const everywhere = !(flags & (BOUNDED | WEIGHTY));
+  const list = everywhere ? FOURS : HEARD;
+  const end = everywhere ? FOURS + (((<usize>count + 3) >> 2) << 2) : listen(row, flags, count, mass);
   const layers = <usize>whole(row, OWN + 3);
   const layersEnd = <usize>whole(row, OWN + 4);
-  if (layers == layersEnd) return;
   for (let layer = layers; layer < layersEnd; layer += 16) {
-    findSimplices(row, flags, end, xs, ys, zs, layer);
-    findCorners((end - HEARD) >> 2);
-    sumCorners(end, layer, layer == layers);
-  }
-  for (let heard = HEARD; heard < end; heard += 4) {
-    const at = <usize>load<i32>(heard);
-    let x = v128.load(CURLS + at);
-    let y = v128.load(CURLS + at, Y);
-    let z = v128.load(CURLS + at, Z);
-    if (flags & SIZED) {
-      const length = f32x4.sqrt(dot(x, y, z, x, y, z));
-      const by = v128.and(f32x4.gt(length, NONE), f32x4.div(number(row, OWN + 5), length));
-      x = f32x4.mul(x, by);
-      y = f32x4.mul(y, by);
-      z = f32x4.mul(z, by);
-    }
-    addVector(row, flags, to + at, v128.load(WEIGHTS + at), x, y, z);
+    findSimplices(row, flags, list, end, xs, ys, zs, layer);
+    findCorners((end - list) >> 2);
+    sumCorners(row, flags, list, end, layer, layer == layers, layer + 16 == layersEnd, to);
   }
 }

@@ -1,5 +1,7 @@
 // Numbers that loops need, four times each, in memory: there is no room for all of them in registers, and a load is quicker than making one anew each time.
 
+import { FOURS, PIECE } from './program';
+
 const FIRST: usize = 1280;
 
 export const ONE: usize = FIRST;
@@ -96,4 +98,5 @@ export function prepare(): void {
   apart(SIXTH_OR, <f32>(1.0 / 6.0), <f32>(-5.0 / 6.0));
   float(LEAST, 1e-30);
   apart(MINUS_TWO_THIRDS_OR, <f32>(-2.0 / 3.0), <f32>(1.0 / 3.0));
+  for (let four = 0; four < PIECE / 4; four++) store<i32>(FOURS + (<usize>four << 2), four << 4);
 }

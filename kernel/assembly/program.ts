@@ -22,6 +22,9 @@ export const WEIGHTS: usize = HEARD + Y;
 export const CURLS: usize = WEIGHTS + Y;
 export const CORNERS: usize = CURLS + 3 * Y;
 
+/** The list of all fours of a piece. */
+export const FOURS: usize = 2048;
+
 /** Room for what a loop leaves to the next, while no noise is worked out. */
 export const SPARE: usize = CORNERS;
 

@@ -1,6 +1,6 @@
 import { pull, same, see, slow, vortex, weigh } from './fields';
-import { all, decayed, meanDecays, NONE } from './lanes';
-import { FARTHEST, HALF, SIZE } from './numbers';
+import { all, decayed, meanDecays, NONE, series } from './lanes';
+import { FARTHEST, HALF, ONE, SIZE } from './numbers';
 import { curl } from './noise';
 import {
   ACCELERATION, ALIKE, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DYING, END, EVEN_ACCELERATION, EVEN_MEDIUM, EVEN_QUADRATIC, EVEN_RATE, FLAGS, KIND, LATE, LIFE,
@@ -111,11 +111,18 @@ function far(x: v128, y: v128, z: v128): v128 {
   return f32x4.add(f32x4.add(v128.and(x, size), v128.and(y, size)), v128.and(z, size));
 }
 
-/** The velocity of the medium along one axis. */
+/** Where the velocity of the medium stands, by columns of a piece: LOCAL is free by then, and holds what is the same for all. */
+function mediumOf(program: usize): usize {
+  if (whole(program, CARRIES)) return MEDIUM;
+  fillVector(program, EVEN_MEDIUM, LOCAL);
+  return LOCAL;
+}
+
+/** How places in a piece are masked to find the medium's velocity there: where it is the same for all, it stands at the beginning. */
 // @ts-ignore: decorator
 @inline
-function mediumAt(program: usize, axis: usize, at: usize): v128 {
-  return whole(program, CARRIES) ? v128.load(MEDIUM + axis * Y + at) : number(program, EVEN_MEDIUM + axis);
+function maskOf(medium: usize): usize {
+  return medium == MEDIUM ? <usize>-1 : 0;
 }
 
 /** The velocity that one becomes beside that of the medium: what is left of it, and what an acceleration adds. */
@@ -126,16 +133,17 @@ function moved(velocity: v128, medium: v128, decay: v128, push: v128, accelerati
 }
 
 /** Adds to the rates of a piece what drag by the square comes to at the middle of the step: its rate times how fast particles are then, beside the medium. */
-function slowBySquare(program: usize, count: i32, start: usize): void {
+function slowBySquare(medium: usize, count: i32, start: usize): void {
   const bytes = <usize>count << 2;
+  const own = maskOf(medium);
   const half = all(HALF);
   for (let at: usize = 0; at < bytes; at += 16) {
     const q = v128.load(QUADRATIC + at);
     const h = f32x4.mul(half, v128.load(STEP + at));
     const speed = sizeOf(
-      f32x4.sub(v128.load(column(3) + start + at), mediumAt(program, 0, at)),
-      f32x4.sub(v128.load(column(4) + start + at), mediumAt(program, 1, at)),
-      f32x4.sub(v128.load(column(5) + start + at), mediumAt(program, 2, at)),
+      f32x4.sub(v128.load(column(3) + start + at), v128.load(medium + (at & own))),
+      f32x4.sub(v128.load(column(4) + start + at), v128.load(medium + (at & own), Y)),
+      f32x4.sub(v128.load(column(5) + start + at), v128.load(medium + (at & own), Z)),
     );
     v128.store(SPARE + at, f32x4.mul(f32x4.add(f32x4.pmax(NONE, v128.load(RATE + at)), f32x4.mul(q, speed)), h));
     v128.store(SPARE + Y + at, v128.load(SPARE + at));
@@ -146,9 +154,9 @@ function slowBySquare(program: usize, count: i32, start: usize): void {
     const decay = decayed(v128.load(SPARE + Y + at), mean);
     const push = f32x4.mul(mean, f32x4.mul(half, v128.load(STEP + at)));
     const speed = sizeOf(
-      f32x4.add(f32x4.mul(f32x4.sub(v128.load(column(3) + start + at), mediumAt(program, 0, at)), decay), f32x4.mul(push, v128.load(ACCELERATION + at))),
-      f32x4.add(f32x4.mul(f32x4.sub(v128.load(column(4) + start + at), mediumAt(program, 1, at)), decay), f32x4.mul(push, v128.load(ACCELERATION + at, Y))),
-      f32x4.add(f32x4.mul(f32x4.sub(v128.load(column(5) + start + at), mediumAt(program, 2, at)), decay), f32x4.mul(push, v128.load(ACCELERATION + at, Z))),
+      f32x4.add(f32x4.mul(f32x4.sub(v128.load(column(3) + start + at), v128.load(medium + (at & own))), decay), f32x4.mul(push, v128.load(ACCELERATION + at))),
+      f32x4.add(f32x4.mul(f32x4.sub(v128.load(column(4) + start + at), v128.load(medium + (at & own), Y)), decay), f32x4.mul(push, v128.load(ACCELERATION + at, Y))),
+      f32x4.add(f32x4.mul(f32x4.sub(v128.load(column(5) + start + at), v128.load(medium + (at & own), Z)), decay), f32x4.mul(push, v128.load(ACCELERATION + at, Z))),
     );
     // Where there is none of it, whatever the half step comes to counts for nothing.
     const q = v128.load(QUADRATIC + at);
@@ -168,22 +176,28 @@ function integrate(program: usize, count: i32, start: usize): bool {
   const vys = column(4) + start;
   const vzs = column(5) + start;
   const bytes = <usize>count << 2;
-  if (whole(program, SQUARES)) slowBySquare(program, count, start);
+  const medium = mediumOf(program);
+  const own = maskOf(medium);
+  if (whole(program, SQUARES)) slowBySquare(medium, count, start);
+  let large = NONE;
   for (let at: usize = 0; at < bytes; at += 16) {
     const z = f32x4.mul(f32x4.pmax(NONE, v128.load(RATE + at)), v128.load(STEP + at));
     v128.store(SPARE + at, z);
     v128.store(SPARE + Y + at, z);
+    large = v128.or(large, f32x4.ge(z, all(HALF)));
   }
-  meanDecays(SPARE, bytes);
+  const slight = !v128.any_true(large);
+  if (!slight) meanDecays(SPARE, bytes);
   let lost = false;
   for (let at: usize = 0; at < bytes; at += 16) {
     const dt = v128.load(STEP + at);
-    const mean = v128.load(SPARE + at);
-    const decay = decayed(v128.load(SPARE + Y + at), mean);
+    const z = v128.load(SPARE + Y + at);
+    const mean = slight ? series(z) : v128.load(SPARE + at);
+    const decay = slight ? f32x4.sub(all(ONE), f32x4.mul(z, mean)) : decayed(z, mean);
     const push = f32x4.mul(mean, dt);
-    const rx = moved(v128.load(vxs + at), mediumAt(program, 0, at), decay, push, v128.load(ACCELERATION + at));
-    const ry = moved(v128.load(vys + at), mediumAt(program, 1, at), decay, push, v128.load(ACCELERATION + at, Y));
-    const rz = moved(v128.load(vzs + at), mediumAt(program, 2, at), decay, push, v128.load(ACCELERATION + at, Z));
+    const rx = moved(v128.load(vxs + at), v128.load(medium + (at & own)), decay, push, v128.load(ACCELERATION + at));
+    const ry = moved(v128.load(vys + at), v128.load(medium + (at & own), Y), decay, push, v128.load(ACCELERATION + at, Y));
+    const rz = moved(v128.load(vzs + at), v128.load(medium + (at & own), Z), decay, push, v128.load(ACCELERATION + at, Z));
     const x0 = v128.load(xs + at);
     const y0 = v128.load(ys + at);
     const z0 = v128.load(zs + at);
