@@ -159,7 +159,7 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
       {mixed && (
         <Balance parameter={fieldParameters.mix} value={field.mix} onChange={(value) => editField(field.id, (f) => void (f.mix = value))} />
       )}
-      <div className="flex h-14 flex-col justify-end">
+      <div className="flex basis-14 flex-col justify-end">
         <FalloffOrReason field={field} />
       </div>
       <footer className="flex items-center">
