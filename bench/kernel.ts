@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { useTwins } from '../core/stack/twins';
@@ -31,16 +32,7 @@ async function teamOf(octaves: number, count: number, threads: number, clears = 
     (_, slice) =>
       new Worker(join(import.meta.dirname, 'bench-worker.js'), { workerData: { octaves, count, slice, slices: threads, clears } }),
   );
-  const answers = () =>
-    Promise.all(
-      workers.map(
-        (worker) =>
-          new Promise<void>((resolve, reject) => {
-            worker.once('message', () => resolve());
-            worker.once('error', reject);
-          }),
-      ),
-    );
+  const answers = () => Promise.all(workers.map((worker) => once(worker, 'message')));
   const told = async (order: number) => {
     const done = answers();
     for (const worker of workers) worker.postMessage(order);

@@ -44,10 +44,12 @@ function coarse(parts: readonly Float32Array[]): Coarse {
       if (value > high) high = value;
     }
   const step = high > low ? (high - low) / STEPS : 0;
+  const perUnit = 1 / step;
+  // Cut off to whole numbers when they are put in.
   const steps = new Uint16Array(parts.reduce((n, { length }) => n + length, 0));
   let at = 0;
   for (const column of parts) {
-    if (step > 0) for (let i = 0; i < column.length; i++) steps[at + i] = Math.floor((column[i]! - low) / step + 0.5);
+    if (step > 0) for (let i = 0; i < column.length; i++) steps[at + i] = (column[i]! - low) * perUnit + 0.5;
     at += column.length;
   }
   return { low, step, steps };
@@ -87,6 +89,8 @@ class LifeRecord {
   entriesOf(frame: EmitterFrame, time: number): Uint32Array<ArrayBuffer> {
     const entries = new Uint32Array(frame.count);
     const { last } = this;
+    // Most of a first frame’s particles are new, and few of a later one’s.
+    if (this.count === 0) this.makeRoom(frame.count);
     let at = 0;
     for (const part of partsOf(frame)) {
       if (part.tint.length > 0 && this.tint.length === 0) this.tint = new Uint32Array(this.id.length).fill(0xffffffff);
@@ -114,7 +118,7 @@ class LifeRecord {
 
   /** The entry of a particle, found by its number; a new one where there is none of it as it is. */
   private entryOf(frame: EmitterFrame, i: number, time: number): number {
-    if (2 * (this.count + 1) > this.slots.length) this.spread();
+    this.makeRoom(this.count + 1);
     const { slots } = this;
     const id = frame.id[i]!;
     let slot = this.slotOf(id);
@@ -122,7 +126,6 @@ class LifeRecord {
       if (this.means(slots[slot]! - 1, frame, i, time)) return slots[slot]! - 1;
     const entry = this.count++;
     slots[slot] = this.count;
-    if (entry === this.id.length) this.grow();
     this.id[entry] = id;
     this.birth[entry] = time - frame.age[i]!;
     if (frame.tint.length > 0) this.tint[entry] = frame.tint[i]!;
@@ -134,16 +137,21 @@ class LifeRecord {
     return (Math.imul(id, 0x9e3779b1) >>> 7) & (this.slots.length - 1);
   }
 
-  private grow(): void {
-    const length = 2 * this.id.length;
+  /** Makes room for so many entries. */
+  private makeRoom(count: number): void {
+    if (count > this.id.length) this.grow(2 ** Math.ceil(Math.log2(count)));
+    if (2 * count > this.slots.length) this.spread(2 ** Math.ceil(Math.log2(2 * count)));
+  }
+
+  private grow(length: number): void {
     this.id = longer(this.id, length);
     this.birth = longer(this.birth, length);
     if (this.tint.length > 0) this.tint = longer(this.tint, length);
     this.lasting = this.lasting.map((column) => longer(column, length));
   }
 
-  private spread(): void {
-    this.slots = new Uint32Array(2 * this.slots.length);
+  private spread(length: number): void {
+    this.slots = new Uint32Array(length);
     for (let entry = 0; entry < this.count; entry++) {
       let slot = this.slotOf(this.id[entry]!);
       while (this.slots[slot] !== 0) slot = (slot + 1) & (this.slots.length - 1);
