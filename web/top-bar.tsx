@@ -47,13 +47,13 @@ export function TopBar() {
     `flex h-full items-center border-b-2 px-1 ${isActive ? 'border-lamp text-text' : 'border-transparent text-second hover:text-text'}`;
   return (
     <header className="flex h-11 shrink-0 items-center gap-4 border-b whitespace-nowrap border-rule bg-surround px-4">
-      <Link to="/" className="flex items-center gap-2 font-semibold" aria-label="Bathyclast: to Scenes">
+      <Link to="/" className="flex shrink-0 items-center gap-2 font-semibold" aria-label="Bathyclast: to Scenes">
         <img src="/mark.svg" alt="" className="h-6" />
         bathyclast
       </Link>
       <input
         aria-label="Name of the scene"
-        className="w-32 truncate rounded-sm bg-transparent px-1 py-0.5 hover:bg-raised focus:bg-raised"
+        className="w-32 min-w-20 shrink truncate rounded-sm bg-transparent px-1 py-0.5 hover:bg-raised focus:bg-raised"
         defaultValue={name}
         key={name}
         maxLength={120}

@@ -56,7 +56,7 @@ export function StudioPage() {
           </div>
         </Panel>
         <Separator className="h-0.5 bg-rule hover:bg-lamp focus-visible:bg-lamp" aria-label="Height of the deck" />
-        <Panel defaultSize="40%" minSize="220px">
+        <Panel defaultSize="40%" minSize="280px">
           {DECKS[deck]}
         </Panel>
       </Group>
