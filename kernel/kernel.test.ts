@@ -72,8 +72,15 @@ const calm = fc
     place: fc.tuple(number(-2, 2), number(-2, 2), number(-2, 2)),
     turn: number(-180, 180),
     birth: fc.record({ drag: fc.constantFrom(4, 12, 90), mass: number(0.8, 3) }),
-    ball: fc.record({ core: number(0.5, 1), reach: number(2, 4) }),
-    profile: fc.constantFrom('smooth', 'smoother', 'linear', 'bell'),
+    extent: fc.constantFrom<Written>(
+      { kind: 'ball' },
+      { kind: 'box', width: 1, height: 2, depth: 0.5 },
+      { kind: 'slab' },
+      { kind: 'slab', side: 'front' },
+      { kind: 'rod', length: 2 },
+    ),
+    reaches: fc.record({ core: number(0.5, 1), reach: number(2, 4) }),
+    profile: fc.constantFrom('smooth', 'smoother', 'linear', 'bell', 'exponential', 'inverse-square'),
     // Nothing besides; what the kernel does not know, in its place; drag by the square; a ceiling, which is held in the plain core.
     besides: fc.constantFrom<readonly Written[]>(
       [],
@@ -92,7 +99,8 @@ const calm = fc
       place,
       turn,
       birth,
-      ball,
+      extent,
+      reaches,
       profile,
       besides,
       limited,
@@ -125,7 +133,7 @@ const calm = fc
             settings: { kind: 'attractor', law: 'linear' },
             strength: 0.4,
             actsAs: 'force',
-            extent: { kind: 'ball', ...ball },
+            extent: { ...extent, ...reaches },
             profile: { kind: profile },
           },
           ...besides,
@@ -159,7 +167,7 @@ describe('the kernel', () => {
     expect(most).toBeGreaterThan(0);
   });
 
-  it('sums what the plain routines sum, for each hot kind, way of acting, curve and place, in the middle of a field and far out', () => {
+  it('sums what the plain routines sum, for each hot kind, way of acting, extent, curve and place, in the middle of a field and far out', () => {
     const count = 1001;
     const block = particleBlock();
     block.count = count;
@@ -204,10 +212,13 @@ describe('the kernel', () => {
     ];
     const extents: readonly Written[] = [
       {},
-      ...['smooth', 'smoother', 'linear', 'bell', 'flat'].map((profile) => ({
+      ...['smooth', 'smoother', 'linear', 'bell', 'flat', 'exponential', 'inverse-square'].map((profile) => ({
         extent: { kind: 'ball', core: 0.3, reach: 2.5 },
         profile: { kind: profile },
       })),
+      { extent: { kind: 'box', width: 1, height: 2, depth: 0.5, core: 0.1, reach: 2 }, profile: { kind: 'smooth' } },
+      { extent: { kind: 'slab', core: 0.2, reach: 1 }, profile: { kind: 'linear', invert: true } },
+      { extent: { kind: 'rod', length: 3, core: 0.3, reach: 1.5 }, profile: { kind: 'inverse-square', invert: true } },
       // A sharp edge: everything is either in or out.
       { extent: { kind: 'ball', core: 1.5, reach: 1.5 } },
     ];

@@ -66,9 +66,22 @@ export const ROW = {
   send: 19,
   vector: 20,
   own: 23,
+  halves: 40,
   size: 48,
 } as const;
 export const KINDS = { same: 0, curl: 1, vortex: 2, pull: 3, slow: 4 } as const;
-export const FLAGS = { moved: 1, turned: 2, bounded: 4, weighty: 8, drifts: 16, sized: 32, gathers: 64, alike: 128, upright: 256 } as const;
+export const FLAGS = {
+  moved: 1,
+  turned: 2,
+  bounded: 4,
+  weighty: 8,
+  drifts: 16,
+  sized: 32,
+  gathers: 64,
+  alike: 128,
+  upright: 256,
+  boxed: 512,
+  inverted: 1024,
+} as const;
 /** Words of an octave. */
 export const OCTAVE = 4;

@@ -1,3 +1,4 @@
+import { extents } from '../core/extents';
 import type { Recipe } from '../core/fields/recipe';
 import { rotate, type Rotation } from '../core/math/rotation';
 import type { Vector } from '../core/math/vector';
@@ -6,15 +7,26 @@ import { ACCELERATION, MEDIUM } from './layout';
 import { Program, type Fall, type RowHead } from './program';
 
 /** Curves of a falloff that the kernel knows. */
-const CURVES: Readonly<Record<string, number>> = { smooth: 0, smoother: 1, linear: 2, bell: 3, flat: 4 };
+const CURVES: Readonly<Record<string, number>> = {
+  smooth: 0,
+  smoother: 1,
+  linear: 2,
+  bell: 3,
+  flat: 4,
+  exponential: 5,
+  'inverse-square': 6,
+};
+
+/** Half the sides of the box that a field's distances are measured from; undefined where the kernel knows none such. */
+const halvesOf = ({ field: { extent } }: Row): Vector | undefined => extents.get(extent.kind).halves?.(extent);
 
 /** What a field and its weight come to in the kernel; undefined where it does not know all of it. */
 function recipeOf(row: Row): Recipe | undefined {
   const { field, recipe, action, modulators, distance } = row;
   if (!recipe || modulators.length > 0 || !['acceleration', 'force', 'carry', 'slow'].includes(action.kind)) return undefined;
   if (action.kind === 'slow' && recipe.kind !== 'same') return undefined;
-  const { kind, slope, invert } = field.profile;
-  return !distance || (field.extent.kind === 'ball' && kind in CURVES && slope === 1 && !invert) ? recipe : undefined;
+  const { kind, slope } = field.profile;
+  return !distance || (kind in CURVES && slope === 1 && halvesOf(row)) ? recipe : undefined;
 }
 
 /** Whether all of a field or group can be summed by the kernel. */
@@ -42,11 +54,18 @@ function sizeOf(node: StackNode, time: number): [rows: number, octaves: number] 
 const turned = (r: Rotation | undefined, v: Vector): Vector => (r ? rotate(r, v) : v);
 
 /** How the weights of a field fall off; undefined where nothing bounds it. */
-function fallOf({ field, distance }: Row): Fall | undefined {
-  if (!distance) return undefined;
-  const { core, reach } = field.extent as unknown as { core: number; reach: number };
-  // Where core and reach are one, everything beyond is at its end.
-  return { curve: CURVES[field.profile.kind]!, core, slope: reach > core ? 1 / (reach - core) : 1e30 };
+function fallOf(row: Row): Fall | undefined {
+  if (!row.distance) return undefined;
+  const { extent, profile } = row.field;
+  const { core, reach } = extent as unknown as { core: number; reach: number };
+  return {
+    halves: halvesOf(row)!,
+    curve: CURVES[profile.kind]!,
+    inverted: profile.invert,
+    core,
+    // Where core and reach are one, everything beyond is at its end.
+    slope: reach > core ? 1 / (reach - core) : 1e30,
+  };
 }
 
 /** A field the kernel knows, with the sends of all around it. */

@@ -11,9 +11,13 @@ export interface Sight {
   readonly rotation: Rotation | undefined;
 }
 
-/** How the weights of a field fall off in a ball. */
+/** How the weights of a field fall off around a box; a ball is one of no size. */
 export interface Fall {
+  /** Half its sides: 0 where it is flat, ∞ where it has no end. */
+  readonly halves: Vector;
   readonly curve: number;
+  /** Whether it is 1 outside and 0 in the core. */
+  readonly inverted: boolean;
   readonly core: number;
   readonly slope: number;
 }
@@ -86,7 +90,7 @@ export class Program {
     this.put(this.row('same', head) + ROW.vector, vector);
   }
 
-  /** Drag in a ball: its linear and quadratic rates. */
+  /** Drag in an extent: its linear and quadratic rates. */
   slow(head: RowHead, rate: number, quadratic: number): void {
     const at = this.row('slow', head) + ROW.vector;
     this.floats[at] = rate;
@@ -133,6 +137,9 @@ export class Program {
     floats[row + ROW.shrink] = 1 / scale;
     if (rotation) this.put(row + ROW.rotation, rotation);
     if (fall) {
+      if (fall.halves.some((n) => n !== 0)) words[row + ROW.flags]! |= FLAGS.boxed;
+      if (fall.inverted) words[row + ROW.flags]! |= FLAGS.inverted;
+      this.put(row + ROW.halves, fall.halves);
       words[row + ROW.curve] = fall.curve;
       floats[row + ROW.core] = fall.core;
       floats[row + ROW.slope] = fall.slope;
@@ -147,10 +154,13 @@ export class Program {
   private isAlike(row: number): boolean {
     const { words, last } = this;
     if (last === undefined) return false;
-    const seen = FLAGS.moved | FLAGS.turned | FLAGS.bounded;
+    const seen = FLAGS.moved | FLAGS.turned | FLAGS.bounded | FLAGS.boxed | FLAGS.inverted;
     if (((words[row + ROW.flags]! ^ words[last + ROW.flags]!) & seen) !== 0) return false;
-    for (let word = ROW.origin; word <= ROW.send; word++) if (words[row + word] !== words[last + word]) return false;
-    return true;
+    const same = (from: number, count: number) => {
+      for (let word = from; word < from + count; word++) if (words[row + word] !== words[last + word]) return false;
+      return true;
+    };
+    return same(ROW.origin, ROW.vector - ROW.origin) && same(ROW.halves, 3);
   }
 
   private curl(head: RowHead, { drift, layersAt, size }: RecipeOf<'curl'>): void {

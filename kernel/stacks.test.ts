@@ -20,7 +20,7 @@ const COUNT = 300;
 const block = particleBlock();
 block.count = COUNT;
 for (let i = 0; i < COUNT; i++) {
-  // From the middle outwards, so that pieces within and beyond the balls follow one another.
+  // From the middle outwards, so that pieces within and beyond the extents follow one another.
   for (const [n, axis] of (['x', 'y', 'z'] as const).entries()) block.position[axis][i] = Math.fround((uniform(5, i, n) - 0.5) * (i / 40));
   block.mass[i] = 0.5 + uniform(7, i, 0);
   block.time[i] = 0.5;
@@ -48,7 +48,7 @@ function expectAlike(a: readonly number[], b: readonly number[]): void {
 }
 
 describe('programs of whole stacks', () => {
-  // Few places and balls, so that fields often are seen and weighed as the one before them.
+  // Few places and extents, so that fields often are seen and weighed as the one before them.
   const field = fc.record({
     settings: fc.constantFrom<Written>(
       { kind: 'gravity' },
@@ -63,6 +63,8 @@ describe('programs of whole stacks', () => {
       { kind: 'everywhere' },
       { kind: 'ball', core: 0.5, reach: 2 },
       { kind: 'ball', core: 0.5, reach: 0.6 },
+      { kind: 'box', width: 1, height: 1, depth: 1, core: 0.5, reach: 2 },
+      { kind: 'slab', core: 0.5, reach: 2 },
     ),
     place: fc.constantFrom<Written>({}, { position: [1, 0, 0] }, { position: [1, 0, 0], rotation: [0, 40, 10], scale: 2 }),
     group: fc.constantFrom<string | undefined>(undefined, 'g'),

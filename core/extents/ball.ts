@@ -15,6 +15,7 @@ export const ball: ExtentKind = {
     ({ x, y, z }, count, out) => {
       for (let i = 0; i < count; i++) out[i] = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
     },
+  halves: () => [0, 0, 0],
   form: () => (local, count, outward, lengthwise) => {
     for (let i = 0; i < count; i++) setUnit(outward, i, local.x[i]!, local.y[i]!, local.z[i]!);
     allAlong(1, count, lengthwise);

@@ -41,6 +41,10 @@ export const box: ExtentKind = {
       }
     };
   },
+  halves(values) {
+    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    return [width / 2, height / 2, depth / 2];
+  },
   // From the middle, so that nothing jumps at the faces.
   form: () => (local, count, outward, lengthwise) => {
     for (let i = 0; i < count; i++) setUnit(outward, i, local.x[i]!, local.y[i]!, local.z[i]!);

@@ -19,6 +19,11 @@ export interface ExtentKind extends Kind, Documented {
   /** False for `everywhere`: there is no falloff then, and no core or reach. */
   readonly bounded: boolean;
   distance(values: Values, resources: Resources): DistanceRoutine;
+  /**
+   * Half the sides of a box of which d is the distance, d = |max(|x| − half, 0)|: 0 where it is flat, ∞ where it has no end. Undefined where with these values d is another. Says
+   * what the routine comes to, so that a kernel can work it out.
+   */
+  halves?(values: Values): Vector | undefined;
   /** Undefined for `everywhere`, which has no form. */
   readonly form?: (values: Values, resources: Resources) => FormRoutine;
   /** A sentence where with these values there is nothing to measure from. */

@@ -33,6 +33,7 @@ export const rod: ExtentKind = {
       }
     };
   },
+  halves: (values) => [0, (values as ValuesOf<typeof parameters>).length / 2, 0],
   form(values) {
     const half = (values as ValuesOf<typeof parameters>).length / 2;
     return ({ x, y, z }, count, outward, lengthwise) => {

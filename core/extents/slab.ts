@@ -33,6 +33,7 @@ export const slab: ExtentKind = {
       for (let i = 0; i < count; i++) out[i] = front && y[i]! < 0 ? Infinity : Math.abs(y[i]!);
     };
   },
+  halves: (values) => ((values as ValuesOf<typeof parameters>).side === 'both' ? [Infinity, 0, Infinity] : undefined),
   form: () => (local, count, outward, lengthwise) => {
     for (let i = 0; i < count; i++) setUnit(outward, i, 0, local.y[i]!, 0);
     allAlong(0, count, lengthwise);

@@ -1,8 +1,8 @@
 import { addTo, addVector, weightAt } from './add';
 import { all, falling, meanDecay, NONE, over } from './lanes';
-import { ONE, THREE } from './numbers';
+import { ONE, SIZE, THREE } from './numbers';
 import {
-  CORE, CURVE, dot, GATHERS, LOCAL, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, SPARE, TURNED, UPRIGHT, VECTOR, WEIGHT, whole, Y, Z,
+  BOXED, CORE, CURVE, dot, GATHERS, HALVES, INVERTED, LOCAL, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, SPARE, TURNED, UPRIGHT, VECTOR, WEIGHT, whole, Y, Z,
 } from './program';
 
 /** The curves of a falloff: those of core/profiles. */
@@ -10,6 +10,8 @@ const SMOOTH: i32 = 0;
 const SMOOTHER: i32 = 1;
 const LINEAR: i32 = 2;
 const BELL: i32 = 3;
+const EXPONENTIAL: i32 = 5;
+const INVERSE_SQUARE: i32 = 6;
 
 /** How the swirl of a vortex changes away from its axis. */
 const EVEN: i32 = 0;
@@ -37,8 +39,15 @@ export function see(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs
   }
 }
 
-/** Weights in a ball: send · p(s) with s = (|x| − core) · slope, held within 0 … 1. False where all of them are 0. */
-export function weigh(row: usize, count: i32, xs: usize, ys: usize, zs: usize): bool {
+/** How far beyond half a side a place is along one axis. */
+// @ts-ignore: decorator
+@inline
+function beyond(x: v128, half: v128): v128 {
+  return f32x4.pmax(NONE, f32x4.sub(v128.and(x, all(SIZE)), half));
+}
+
+/** Weights around a box or a point: send · p(s) with s = (d − core) · slope, held within 0 … 1, and d = |max(|x| − half, 0)|. False where all of them are 0. */
+export function weigh(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize): bool {
   const bytes = <usize>count << 2;
   const curve = whole(row, CURVE);
   const core = number(row, CORE);
@@ -46,9 +55,14 @@ export function weigh(row: usize, count: i32, xs: usize, ys: usize, zs: usize): 
   const send = number(row, SEND);
   let any = NONE;
   for (let at: usize = 0; at < bytes; at += 16) {
-    const x = v128.load(xs + at);
-    const y = v128.load(ys + at);
-    const z = v128.load(zs + at);
+    let x = v128.load(xs + at);
+    let y = v128.load(ys + at);
+    let z = v128.load(zs + at);
+    if (flags & BOXED) {
+      x = beyond(x, number(row, HALVES));
+      y = beyond(y, number(row, HALVES + 1));
+      z = beyond(z, number(row, HALVES + 2));
+    }
     const d = f32x4.sqrt(dot(x, y, z, x, y, z));
     const s = f32x4.pmin(all(ONE), f32x4.pmax(NONE, f32x4.mul(f32x4.sub(d, core), slope)));
     const s2 = f32x4.mul(s, s);
@@ -63,7 +77,16 @@ export function weigh(row: usize, count: i32, xs: usize, ys: usize, zs: usize): 
     else if (curve == BELL)
       // (e^(−4.5s²) − e^(−4.5)) / (1 − e^(−4.5))
       p = f32x4.mul(f32x4.sub(falling(f32x4.mul(s2, f32x4.splat(4.5))), f32x4.splat(0.011108997)), f32x4.splat(1.0112338));
+    else if (curve == EXPONENTIAL)
+      // (e^(−4s) − e^(−4)) / (1 − e^(−4))
+      p = f32x4.mul(f32x4.sub(falling(f32x4.mul(s, f32x4.splat(4))), f32x4.splat(0.01831564)), f32x4.splat(1.0186574));
+    else if (curve == INVERSE_SQUARE) {
+      // (core / max(d, core))² · (1 − s⁴)²
+      const end = f32x4.mul(f32x4.div(core, f32x4.pmax(core, d)), f32x4.sub(all(ONE), f32x4.mul(s2, s2)));
+      p = f32x4.mul(end, end);
+    }
     p = v128.and(f32x4.lt(s, all(ONE)), p);
+    if (flags & INVERTED) p = f32x4.sub(all(ONE), p);
     const w = f32x4.mul(send, p);
     any = v128.or(any, w);
     v128.store(WEIGHT + at, w);
@@ -82,7 +105,7 @@ export function same(row: usize, flags: i32, count: i32, mass: usize, to: usize)
   }
 }
 
-/** Drag in a ball: its linear and quadratic rates. */
+/** Drag in an extent: its linear and quadratic rates. */
 export function slow(row: usize, count: i32): void {
   const bytes = <usize>count << 2;
   for (let at: usize = 0; at < bytes; at += 16) {

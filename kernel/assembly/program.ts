@@ -71,6 +71,9 @@ export const VECTOR: usize = 20;
 /** What else its kind needs. */
 export const OWN: usize = 23;
 
+/** Half the sides of the box that distances are measured from. */
+export const HALVES: usize = 40;
+
 export const SAME: i32 = 0;
 export const CURL: i32 = 1;
 export const VORTEX: i32 = 2;
@@ -91,6 +94,10 @@ export const GATHERS: i32 = 64;
 export const ALIKE: i32 = 128;
 /** About y. */
 export const UPRIGHT: i32 = 256;
+/** Measured from a box that is not a mere point. */
+export const BOXED: i32 = 512;
+/** 1 outside, 0 in the core. */
+export const INVERTED: i32 = 1024;
 
 // @ts-ignore: decorator
 @inline

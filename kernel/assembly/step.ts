@@ -53,7 +53,7 @@ function sumPiece(program: usize, count: i32, start: usize, medium: bool): void 
       y = LOCAL + Y;
       z = LOCAL + Z;
     }
-    if (!(flags & ALIKE)) heard = flags & BOUNDED ? weigh(row, count, x, y, z) : true;
+    if (!(flags & ALIKE)) heard = flags & BOUNDED ? weigh(row, flags, count, x, y, z) : true;
     if (!heard) continue;
     const kind = whole(row, KIND);
     const to = <usize>whole(row, TARGET);
