@@ -3,6 +3,7 @@ import { uniform } from '../core/random/lookup';
 import { completeScene, type Written } from '../core/scene/complete';
 import { Simulation } from '../core/step/simulation';
 import { benchBirths } from './births';
+import { benchExamples } from './examples';
 import { benchFormulas } from './formulas';
 import { benchKernel, benchWideRegisters } from './kernel';
 import { benchRuns } from './runs';
@@ -91,6 +92,8 @@ for (const [name, count] of [
 
 await benchKernel();
 await benchWideRegisters();
+
+await benchExamples();
 
 await benchBirths();
 
