@@ -1,9 +1,10 @@
 import { completeScene, type Written } from '../core/scene/complete';
 import type { Scene } from '../core/scene/document';
-import { useTwins, type Twins } from '../core/stack/twins';
-import { Simulation, WHOLE } from '../core/step/simulation';
+import type { Twins } from '../core/stack/twins';
+import type { Simulation } from '../core/step/simulation';
 import { makeKernel } from '../kernel/kernel';
 import { inTurn, tell } from './measure';
+import { runWith } from './run-with';
 
 const BURST = 400_000;
 /** Births a second, and frames of them that are measured together. */
@@ -17,13 +18,6 @@ const sceneOf = (shape: Written, amount: Written, birth: Written): Scene =>
     emitters: [{ id: 'e', name: 'E', shape, amounts: [amount], birth: { spread: 20, speedVariance: 0.2, sizeVariance: 0.01, ...birth } }],
   });
 
-function made(scene: Scene, twins: Twins | undefined): Simulation {
-  useTwins(twins);
-  const run = new Simulation(scene, new Map(), WHOLE, undefined, twins?.room);
-  useTwins(undefined);
-  return run;
-}
-
 /** Births by the plain routines and by the kernel in turn, nanoseconds each: a burst alone, and a steady rate with one step and the death of each. */
 export async function benchBirths(): Promise<void> {
   const kernel = makeKernel();
@@ -31,7 +25,7 @@ export async function benchBirths(): Promise<void> {
     const burst = sceneOf(shape, { kind: 'burst', count: BURST }, { life: 1000 });
     const timed = (twins: Twins | undefined) => () => {
       const begin = performance.now();
-      const run = made(burst, twins);
+      const run = runWith(twins, burst);
       const nanoseconds = ((performance.now() - begin) * 1e6) / BURST;
       run.end();
       return nanoseconds;
@@ -47,7 +41,7 @@ export async function benchBirths(): Promise<void> {
     });
   }
   const steady = sceneOf({ kind: 'ball' }, { kind: 'rate', rate: RATE }, { life: 1 / 24 });
-  const runs = { plain: made(steady, undefined), kernel: made(steady, kernel) };
+  const runs = { plain: runWith(undefined, steady), kernel: runWith(kernel, steady) };
   const timed = (run: Simulation) => () => {
     const begin = performance.now();
     for (let i = 0; i < FRAMES; i++) run.advance();

@@ -1,9 +1,10 @@
 import { findExample } from '../core/examples';
-import { useTwins, type Twins } from '../core/stack/twins';
-import { Simulation, WHOLE } from '../core/step/simulation';
+import type { Twins } from '../core/stack/twins';
+import type { Simulation } from '../core/step/simulation';
 import { clearWideRegisters } from '../engine/wide-registers';
 import { makeKernel } from '../kernel/kernel';
 import { inTurn, tell } from './measure';
+import { runWith } from './run-with';
 
 /** Where measuring begins, and frames of a round. */
 const BEGIN = 24;
@@ -17,9 +18,7 @@ export async function benchExamples(): Promise<void> {
   for (const slug of MEASURED) {
     const { scene } = findExample(slug)!;
     const started = (twins: Twins | undefined) => {
-      useTwins(twins);
-      const run = new Simulation(scene, new Map(), WHOLE, undefined, twins?.room);
-      useTwins(undefined);
+      const run = runWith(twins, scene);
       while (run.frame < BEGIN) run.advance();
       return run;
     };

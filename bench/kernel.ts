@@ -52,6 +52,11 @@ async function teamOf(octaves: number, count: number, threads: number, clears = 
   };
 }
 
+/** Lets teams step as many particles as it takes before they are measured. */
+async function warm(teams: readonly Team[], count: number, steps: number): Promise<void> {
+  for (let done = 0; done < WARM_STEPS; done += count * steps) await Promise.all(teams.map((team) => team.time(steps)));
+}
+
 function runOf(octaves: number, count: number, kernel: boolean): Simulation {
   useTwins(kernel ? makeKernel() : undefined);
   const run = burstRun(fiveFields(octaves), count);
@@ -88,7 +93,7 @@ export async function benchKernel(): Promise<void> {
         return nanoseconds((performance.now() - begin) / 1000);
       };
       const [one, two] = [await teamOf(octaves, count, 1), await teamOf(octaves, count, 2)];
-      for (let done = 0; done < WARM_STEPS; done += count * steps) await Promise.all([one.time(steps), two.time(steps)]);
+      await warm([one, two], count, steps);
       const found = await inTurn({
         plain: onPlain,
         kernel: async () => nanoseconds(await one.time(steps)),
@@ -119,19 +124,19 @@ export async function benchKernel(): Promise<void> {
         ...(same && {
           nativeNanoseconds: median(onOne['native']!),
           nativeTwoThreadsNanoseconds: median(onTwo['native']!),
-          ...ratios('OneThread', onOne),
-          ...ratios('TwoThreads', onTwo),
+          ...ratios('kernelOverNativeOneThread', 'leastOverLeastOneThread', onOne['kernel']!, onOne['native']!),
+          ...ratios('kernelOverNativeTwoThreads', 'leastOverLeastTwoThreads', kernelOnTwo, onTwo['native']!),
         }),
         ...(wide && { marchNativeTwoThreadsNanoseconds: found['wide2']! }),
       });
     }
 }
 
-/** The kernel's time over the native program's: the median of rounds, and the least of the one over the least of the other. */
-function ratios(threads: string, { kernel = [], native = [] }: Record<string, number[]>): Record<string, number> {
+/** How long one takes over another, by two names: the median of rounds, and the least of the one over the least of the other. */
+function ratios(rounds: string, leasts: string, one: readonly number[], other: readonly number[]): Record<string, number> {
   return {
-    [`kernelOverNative${threads}`]: median(kernel.map((ns, round) => ns / native[round]!)),
-    [`leastOverLeast${threads}`]: Math.min(...kernel) / Math.min(...native),
+    [rounds]: median(one.map((time, round) => time / other[round]!)),
+    [leasts]: Math.min(...one) / Math.min(...other),
   };
 }
 
@@ -139,13 +144,12 @@ function ratios(threads: string, { kernel = [], native = [] }: Record<string, nu
 export async function benchWideRegisters(): Promise<void> {
   const [count, steps] = [100_000, 5];
   const [cleared, left] = [await teamOf(1, count, 1), await teamOf(1, count, 1, false)];
-  for (let done = 0; done < WARM_STEPS; done += count * steps) await Promise.all([cleared.time(steps), left.time(steps)]);
+  await warm([cleared, left], count, steps);
   const found = await series({ cleared: () => cleared.time(steps), left: () => left.time(steps) }, PAIRS);
   await Promise.all([cleared.end(), left.end()]);
   tell({
     case: 'five-field stack, wide registers of the thread left in use, over cleared',
     particles: count,
-    medianOfRatios: median(found['left']!.map((seconds, round) => seconds / found['cleared']![round]!)),
-    leastOverLeast: Math.min(...found['left']!) / Math.min(...found['cleared']!),
+    ...ratios('medianOfRatios', 'leastOverLeast', found['left']!, found['cleared']!),
   });
 }
