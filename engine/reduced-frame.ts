@@ -44,12 +44,10 @@ function coarse(parts: readonly Float32Array[]): Coarse {
       if (value > high) high = value;
     }
   const step = high > low ? (high - low) / STEPS : 0;
-  const perUnit = 1 / step;
-  // Cut off to whole numbers when they are put in.
   const steps = new Uint16Array(parts.reduce((n, { length }) => n + length, 0));
   let at = 0;
   for (const column of parts) {
-    if (step > 0) for (let i = 0; i < column.length; i++) steps[at + i] = (column[i]! - low) * perUnit + 0.5;
+    if (step > 0) for (let i = 0; i < column.length; i++) steps[at + i] = Math.floor((column[i]! - low) / step + 0.5);
     at += column.length;
   }
   return { low, step, steps };

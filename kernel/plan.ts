@@ -45,9 +45,12 @@ function drags(node: StackNode): boolean {
   return isGroup(node) ? node.members.some(drags) : node.action.kind === 'slow';
 }
 
+/** How many octaves a recipe has at a time, seconds. */
+export const octavesOf = (recipe: Recipe | undefined, time: number): number => (recipe?.kind === 'curl' ? recipe.layersAt(time).length : 0);
+
 /** Rows of the kernel that a node comes to at a time, seconds, and their octaves. */
 function sizeOf(node: StackNode, time: number): [rows: number, octaves: number] {
-  if (!isGroup(node)) return [1, node.recipe?.kind === 'curl' ? node.recipe.layersAt(time).length : 0];
+  if (!isGroup(node)) return [1, octavesOf(node.recipe, time)];
   return node.members.map((member) => sizeOf(member, time)).reduce(([a, b], [c, d]) => [a + c, b + d], [0, 0]);
 }
 

@@ -5,7 +5,7 @@ import type { Stack } from '../core/stack/compile';
 import type { Sums } from '../core/stack/sums';
 import type { Share } from '../core/stack/twins';
 import { ACCELERATION } from './layout';
-import { Plan } from './plan';
+import { octavesOf, Plan } from './plan';
 import { Program } from './program';
 import type { Runner } from './runner';
 
@@ -15,8 +15,7 @@ const NOTHING = { acceleration: [0, 0, 0], medium: [0, 0, 0], rate: 0, quadratic
 /** One field for places in doubles. */
 export function routineOf(runner: Runner, recipe: Exclude<Recipe, { kind: 'same' }>): FieldRoutine {
   const written = (time: number, own: boolean) => {
-    const octaves = recipe.kind === 'curl' ? recipe.layersAt(time).length : 0;
-    const program = new Program(time, own, 1, octaves);
+    const program = new Program(time, own, 1, octavesOf(recipe, time));
     program.field({ sight: NOWHERE, fall: undefined, send: 1, target: ACCELERATION, weighty: false }, recipe);
     return program.finished(NOTHING);
   };

@@ -147,23 +147,19 @@ function octaveOf(form: Settings['form'], name: NoiseName): { add: AddOctave; ga
   return { add: curlOf(name), gain: 1 / (slope * Math.SQRT2) };
 }
 
-/** Two patterns that an evolution is between, and how much of each; their squares add up to 1, so that the strength stays. */
-function between(
-  evolution: number,
-  closed: boolean,
-  loop: number,
-  fps: number,
-): (time: number) => { a: number; b: number; turn: number; patterns: number } {
-  const span = closed ? loop / fps : 1;
-  // A closed loop has a whole number of patterns, at least three: with two it would go back the way it came.
-  const patterns = closed ? Math.max(3, Math.floor(evolution * span + 0.5)) : 0;
+/** How many patterns a closed loop of so many seconds has, at least three: with two it would go back the way it came. */
+const patternsOf = (evolution: number, span: number): number => Math.max(3, Math.floor(evolution * span + 0.5));
+
+/** Two patterns that an evolution is between, out of so many in a closed loop of a span, seconds, 0 where it has no end; and how much of each: their squares add up to 1, so that the strength stays. */
+function between(evolution: number, patterns: number, span: number): (time: number) => { a: number; b: number; turn: number } {
+  const closed = patterns > 0;
   const rate = closed ? patterns / span : evolution;
   return (time) => {
     const at = time * rate;
     const whole = Math.floor(at);
     const f = at - whole;
     const wrap = (n: number) => (closed ? n - patterns * Math.floor(n / patterns) : n);
-    return { a: wrap(whole), b: wrap(whole + 1), turn: 1.5707963267948966 * f * f * (3 - 2 * f), patterns };
+    return { a: wrap(whole), b: wrap(whole + 1), turn: 1.5707963267948966 * f * f * (3 - 2 * f) };
   };
 }
 
@@ -198,22 +194,23 @@ function eddiesOf({ settings, strength, stream, fps }: FieldSource): Eddies {
   }
   const signed = inverted ? -strength : strength;
   const scale = (normalised ? 1 : signed) * (gain / Math.sqrt(power));
-  const layersOf = (pattern: number, share: number, patterns: number): CurlLayer[] =>
+  const patterns = closed ? patternsOf(evolution, loop / fps) : 0;
+  const layersOf = (pattern: number, share: number): CurlLayer[] =>
     octave.map((layer) => ({
       frequency: layer.frequency,
       amplitude: layer.amplitude * scale * share,
       seed: seedOf(layer.seed, pattern),
       shift: noise === 'simplex' ? shiftOf(pattern, patterns) : 0,
     }));
-  const evolved = evolution > 0 ? between(evolution, closed, loop, fps) : undefined;
+  const evolved = evolution > 0 ? between(evolution, patterns, loop / fps) : undefined;
   // Particles mostly share their time.
   let known = NaN;
-  let layers: readonly CurlLayer[] = layersOf(0, 1, 0);
+  let layers: readonly CurlLayer[] = layersOf(0, 1);
   const layersAt = (time: number) => {
     if (!evolved || time === known) return layers;
     known = time;
-    const { a, b, turn, patterns } = evolved(time);
-    return (layers = [...layersOf(a, cos(turn), patterns), ...layersOf(b, sin(turn), patterns)]);
+    const { a, b, turn } = evolved(time);
+    return (layers = [...layersOf(a, cos(turn)), ...layersOf(b, sin(turn))]);
   };
   return {
     layersAt,

@@ -34,8 +34,24 @@ function then(p: v128, x: v128, c: v128): v128 {
 /** c − p·x. */
 // @ts-ignore: decorator
 @inline
-function less(c: v128, p: v128, x: v128): v128 {
+export function less(c: v128, p: v128, x: v128): v128 {
   return f32x4.sub(c, f32x4.mul(p, x));
+}
+
+/** r of z = n·ln 2 − r. */
+// @ts-ignore: decorator
+@inline
+function remainder(z: v128, n: v128): v128 {
+  return then(n, all(LN2_LOW), f32x4.sub(f32x4.mul(n, all(LN2_HIGH)), z));
+}
+
+/** e^r − 1, r within half of ln 2. */
+// @ts-ignore: decorator
+@inline
+function risen(r: v128): v128 {
+  const r2 = f32x4.mul(r, r);
+  const high = then(then(term(EXP, 0), r, term(EXP, 1)), r2, then(term(EXP, 2), r, term(EXP, 3)));
+  return then(then(high, r2, then(term(EXP, 4), r, all(HALF))), r2, r);
 }
 
 /** e^(−z), z not negative. */
@@ -44,12 +60,8 @@ function less(c: v128, p: v128, x: v128): v128 {
 export function falling(z: v128): v128 {
   const held = f32x4.pmin(all(MOST), z);
   const n = f32x4.nearest(f32x4.mul(held, all(LOG2E)));
-  const r = then(n, all(LN2_LOW), f32x4.sub(f32x4.mul(n, all(LN2_HIGH)), held));
-  const r2 = f32x4.mul(r, r);
-  const high = then(then(term(EXP, 0), r, term(EXP, 1)), r2, then(term(EXP, 2), r, term(EXP, 3)));
-  const p = then(high, r2, then(term(EXP, 4), r, all(HALF)));
   const power = i32x4.shl(i32x4.sub(all(BIAS), f32x4.add(n, all(MAGIC))), 23);
-  return f32x4.mul(f32x4.add(then(p, r2, r), all(ONE)), power);
+  return f32x4.mul(f32x4.add(risen(remainder(held, n)), all(ONE)), power);
 }
 
 /** (1 − e^(−z)) / z below ½, where the difference would lose digits. */
@@ -83,11 +95,8 @@ export function meanDecay(z: v128): v128 {
   const held = f32x4.pmin(all(MOST), f32x4.pmax(all(LEAST), z));
   const whole = f32x4.add(f32x4.mul(held, all(LOG2E)), all(MAGIC));
   const n = f32x4.sub(whole, all(MAGIC));
-  const r = then(n, all(LN2_LOW), f32x4.sub(f32x4.mul(n, all(LN2_HIGH)), held));
-  const r2 = f32x4.mul(r, r);
-  const high = then(then(term(EXP, 0), r, term(EXP, 1)), r2, then(term(EXP, 2), r, term(EXP, 3)));
   const power = i32x4.shl(i32x4.sub(all(BIAS), whole), 23);
-  const rest = f32x4.mul(power, then(then(high, r2, then(term(EXP, 4), r, all(HALF))), r2, r));
+  const rest = f32x4.mul(power, risen(remainder(held, n)));
   return f32x4.div(f32x4.sub(f32x4.sub(all(ONE), power), rest), f32x4.pmax(all(LEAST), z));
 }
 

@@ -1,5 +1,5 @@
 import { pull, same, see, slow, vortex, weigh } from './fields';
-import { all, decayed, meanDecays, NONE, series } from './lanes';
+import { all, decayed, less, meanDecays, NONE, series } from './lanes';
 import { FARTHEST, HALF, ONE, SIZE } from './numbers';
 import { curl } from './noise';
 import {
@@ -193,7 +193,7 @@ function integrate(program: usize, count: i32, start: usize): bool {
     const dt = v128.load(STEP + at);
     const z = v128.load(SPARE + Y + at);
     const mean = slight ? series(z) : v128.load(SPARE + at);
-    const decay = slight ? f32x4.sub(all(ONE), f32x4.mul(z, mean)) : decayed(z, mean);
+    const decay = slight ? less(all(ONE), z, mean) : decayed(z, mean);
     const push = f32x4.mul(mean, dt);
     const rx = moved(v128.load(vxs + at), v128.load(medium + (at & own)), decay, push, v128.load(ACCELERATION + at));
     const ry = moved(v128.load(vys + at), v128.load(medium + (at & own), Y), decay, push, v128.load(ACCELERATION + at, Y));
