@@ -1,5 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import type { Fault } from '../core/describe/faults';
 import { api } from './api';
 import { ConflictDialog } from './conflict-dialog';
 import { pasteOrTell } from './desk/field-clipboard';
@@ -11,7 +13,7 @@ import { Session } from './stage/session';
 import { StageProvider, type Stage } from './stage/stage';
 import { Transport } from './stage/transport';
 import { Saver } from './store/save-store';
-import { onHold, openScene, useSceneStore } from './store/scene-store';
+import { onHold, onRefusal, openScene, useSceneStore } from './store/scene-store';
 import { select } from './store/selection-store';
 import { TopBar } from './top-bar';
 
@@ -52,6 +54,9 @@ async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
   };
 }
 
+/** Says why an edit was refused; the scene stays as it was. */
+const tellRefusal = ([fault]: readonly Fault[]) => void toast.error(`That can’t be done: ${fault!.message}`, { id: 'refused' });
+
 /** Everything under `/scene/:id`: the bar on top and the screen that was chosen. */
 export function ScenePage() {
   const { id } = useParams();
@@ -80,6 +85,8 @@ export function ScenePage() {
       close.current = undefined;
     };
   }, [id]);
+
+  useEffect(() => onRefusal(tellRefusal), []);
 
   // A field that was sent here from the handbook, once.
   const sent = (location.state as { paste?: boolean } | null)?.paste === true;

@@ -1,7 +1,8 @@
+import { ofAnotherKind } from '../describe/change-kind';
 import { bonds } from '../bonds';
 import { gates } from '../gates';
 import { looks } from '../looks';
-import { lookOf, withBond } from '../scene/starters';
+import { withBond } from '../scene/starters';
 import { gateOf } from '../gates/clock';
 import { clockIn, lastSceneFrame } from '../scene/clock';
 import { dialsOf } from '../scene/dials';
@@ -104,7 +105,7 @@ function bondReason(scene: Scene, emitter: Emitter, assets: Assets): Reason | un
   return {
     code: 'look',
     words: `its look, ${label}, draws ${bonds.get(draws).label}, and its particles are ${bonds.get(bond.kind).label}`,
-    mend: { label: 'Draw soft sprites', change: changed(emitter, (e) => ({ look: lookOf('sprite', e.look) })) },
+    mend: { label: 'Draw soft sprites', change: changed(emitter, (e) => ({ look: ofAnotherKind(looks, e.look, 'sprite') })) },
   };
 }
 

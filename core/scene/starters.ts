@@ -2,7 +2,6 @@ import { amounts } from '../amounts';
 import { bonds } from '../bonds';
 import { extents } from '../extents';
 import type { Values } from '../describe/parameters';
-import type { Kinded } from '../describe/registry';
 import { looks } from '../looks';
 import { fields as fieldKinds } from '../fields';
 import type { FieldKind } from '../fields/field';
@@ -93,13 +92,6 @@ export function emitterOnPath(scene: Pick<Scene, 'emitters'>, field: Field, from
 
 /** How many strands an emitter begins with. */
 const STRANDS = 120;
-
-/** A look of a kind that keeps what it has in common with another. */
-export function lookOf(kind: string, { kind: _was, ...before }: Kinded): Kinded {
-  const { parameters } = looks.get(kind);
-  const kept = Object.entries(before).filter(([name]) => name in parameters);
-  return looks.defaults(kind, Object.fromEntries(kept));
-}
 
 /**
  * An emitter with its particles held together otherwise. Strands and meshes begin still and few, last as long as the

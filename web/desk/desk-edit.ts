@@ -1,29 +1,18 @@
-import { toast } from 'sonner';
 import { actions } from '../../core/actions';
+import { ofAnotherKind } from '../../core/describe/change-kind';
 import type { StartingPoint } from '../../core/fields/field';
 import { fields as fieldKinds } from '../../core/fields';
 import { strengthOf } from '../../core/fields/strength';
 import { joined } from '../../core/measure/fit';
-import { checkGrouping } from '../../core/scene/check/grouping';
 import { completeGroup } from '../../core/scene/complete';
-import type { Field, Scene } from '../../core/scene/document';
+import type { Field } from '../../core/scene/document';
 import { dissolve, fieldsIn, gather, moveNode } from '../../core/scene/groups';
 import { freeIdentity, freeName, newField } from '../../core/scene/starters';
 import { usePlayer } from '../stage/player-store';
+import { swappedValue } from '../store/kind-memory';
+import { withKind } from '../store/kind-switch';
 import { changeScene, editFields, openedScene } from '../store/scene-store';
 import { select } from '../store/selection-store';
-
-/** Changes the desk, unless that would put together what can't stand together: then it says so, and nothing is changed. */
-export function changeDesk(change: (scene: Scene) => Scene): boolean {
-  const next = change(openedScene());
-  const [fault] = checkGrouping(next.fields, next.groups);
-  if (fault) {
-    toast.error(fault.message);
-    return false;
-  }
-  changeScene(() => next);
-  return true;
-}
 
 /** Adds a field of a kind where the living particles are, and selects it. */
 export function addField(kind: string): void {
@@ -63,7 +52,7 @@ export function removeFields(ids: readonly string[]): void {
 
 /** Moves a field or group into a group ('' for none), before a member of it, or to its end. */
 export function moveTo(id: string, group: string, before?: string): boolean {
-  return changeDesk((scene) => moveNode(scene, id, group, before));
+  return changeScene((scene) => moveNode(scene, id, group, before));
 }
 
 /** Puts fields together into a new group, and selects it. */
@@ -73,13 +62,13 @@ export function groupFields(ids: readonly string[]): void {
   const ordered = openedScene()
     .fields.filter((f) => ids.includes(f.id))
     .map((f) => f.id);
-  if (changeDesk((scene) => gather(scene, ordered, group))) select({ type: 'group', id: group.id });
+  if (changeScene((scene) => gather(scene, ordered, group))) select({ type: 'group', id: group.id });
 }
 
 /** Takes a group away and leaves its members. */
 export function ungroup(id: string): void {
   const [member] = fieldsIn(openedScene(), openedScene().groups.find((g) => g.id === id)!);
-  if (changeDesk((scene) => dissolve(scene, id))) select(member ? { type: 'field', id: member.id } : { type: 'scene' });
+  if (changeScene((scene) => dissolve(scene, id))) select(member ? { type: 'field', id: member.id } : { type: 'scene' });
 }
 
 /** Takes a group away with all that is in it. */
@@ -93,15 +82,16 @@ export function removeGroup(id: string): void {
   select({ type: 'scene' });
 }
 
-/** The strength that a field takes over when it acts in another way: its own, unless the one is a share a frame and the other not. */
+/** The strength that a field has when it acts in another way: its own, unless the one is a share a frame and the other not. */
 function strengthFor(field: Field, kind: string, actsAs: string): number {
-  const [now, then] = [actions.get(field.actsAs).blends !== undefined, actions.get(actsAs).blends !== undefined];
-  return now === then ? field.strength : strengthOf(fieldKinds.get(kind), actsAs).default;
+  const measure = (action: string) => (actions.get(action).blends ? 'share' : 'amount');
+  const { default: usual } = strengthOf(fieldKinds.get(kind), actsAs);
+  return swappedValue(`fields/${field.id}/strength`, measure(field.actsAs), field.strength, measure(actsAs), usual);
 }
 
 /** Lets fields act in another way, where their kind can. */
 export function setActsAs(ids: readonly string[], actsAs: string): void {
-  changeDesk((scene) => ({
+  changeScene((scene) => ({
     ...scene,
     fields: scene.fields.map((field) => {
       const kind = fieldKinds.get(field.settings.kind);
@@ -111,26 +101,28 @@ export function setActsAs(ids: readonly string[], actsAs: string): void {
   }));
 }
 
-/** Changes the kind of a field in place: extent, sends, span and place stay. */
+/** Changes the kind of a field in place: extent, sends, span and place stay, and the strength where it has the same unit. */
 export function changeKind(id: string, kind: string): void {
   const to = fieldKinds.get(kind);
-  changeDesk((scene) => ({
-    ...scene,
-    fields: scene.fields.map((field): Field => {
-      if (field.id !== id) return field;
-      const was = fieldKinds.get(field.settings.kind);
-      const others = scene.fields.filter((f) => f.id !== id).map((f) => f.name);
+  const others = openedScene()
+    .fields.filter((f) => f.id !== id)
+    .map((f) => f.name);
+  const place = { sort: 'fields', ids: [id], path: 'settings', also: ['name', 'actsAs', 'strength'] } as const;
+  changeScene((scene) =>
+    withKind<Field>(scene, place, kind, (field, settings) => {
+      const was = fieldKinds.get(settings.kind);
       const label = to.label.charAt(0).toUpperCase() + to.label.slice(1);
       const actsAs = to.actions.includes(field.actsAs) ? field.actsAs : to.actions[0]!;
+      const strength = strengthOf(to, actsAs);
       return {
         ...field,
         name: field.name.toLowerCase().startsWith(was.label) ? freeName(label, others) : field.name,
-        settings: fieldKinds.defaults(kind),
+        settings: ofAnotherKind(fieldKinds, settings, kind),
         actsAs,
-        strength: strengthOf(to, actsAs).default,
+        strength: strength.unit === strengthOf(was, field.actsAs).unit ? field.strength : strength.default,
       };
     }),
-  }));
+  );
 }
 
 /** Gives a field the values of a starting point; what the point does not name stays. */

@@ -1,8 +1,12 @@
-import type { Draft } from 'immer';
+import { produce, type Draft } from 'immer';
+import { ofAnotherKind } from '../../core/describe/change-kind';
+import type { Kinded } from '../../core/describe/registry';
+import { extents } from '../../core/extents';
 import { profiles } from '../../core/profiles';
 import type { WithReach } from '../../core/scene/document';
+import { withKind } from '../store/kind-switch';
 import { setIfKeyed } from '../store/movement';
-import { editThing, LISTS } from '../store/scene-store';
+import { changeScene, editThing, LISTS } from '../store/scene-store';
 
 /** A field, group or zone, as what has an extent, a profile, modulators and sends. */
 export interface ReachOwner {
@@ -32,11 +36,26 @@ export function keepCorePositive(profileKind: string, extent: Record<string, unk
   if (profiles.get(profileKind).needsCore && extent['core'] === 0) extent['core'] = Math.max(0.01, (extent['reach'] as number) / 10);
 }
 
+/** Gives it a falloff whose parts are changed together: the core is kept above 0 where the profile needs that. */
+function setKind(owner: ReachOwner, path: 'extent' | 'profile', kind: string, make: (was: Kinded) => Kinded): void {
+  const place = { sort: LISTS[owner.type], ids: [owner.id], path, also: ['extent.core'] };
+  changeScene((scene) =>
+    withKind<WithReach>(scene, place, kind, (thing, was) =>
+      produce({ ...thing, [path]: make(was) }, (draft) => keepCorePositive(draft.profile.kind, draft.extent as Record<string, unknown>)),
+    ),
+  );
+}
+
+/** Gives it an extent of another kind. */
+export function setExtentKind(owner: ReachOwner, kind: string): void {
+  setKind(owner, 'extent', kind, (was) => ofAnotherKind(extents, was, kind));
+}
+
 /** Gives it a profile of another kind; slope and invert stay. */
 export function setProfileKind(owner: ReachOwner, kind: string): void {
-  editReach(owner, (thing) => {
-    const { slope, invert } = thing.profile;
-    thing.profile = { ...profiles.defaults(kind), slope, invert } as never;
-    keepCorePositive(kind, thing.extent as Record<string, unknown>);
-  });
+  setKind(owner, 'profile', kind, (was) => ({
+    ...ofAnotherKind(profiles, was, kind),
+    slope: was['slope'],
+    invert: was['invert'],
+  }));
 }

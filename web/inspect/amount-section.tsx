@@ -1,5 +1,6 @@
 import { Plus, X } from 'lucide-react';
 import { amounts } from '../../core/amounts';
+import { ofAnotherKind } from '../../core/describe/change-kind';
 import { MOST, type Emitter } from '../../core/scene/document';
 import { shapes } from '../../core/shapes';
 import { KindChoice } from '../parts/kind-choice';
@@ -7,6 +8,7 @@ import { ParameterRows } from '../parts/parameter-row';
 import { thousands } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
 import { editEmitters, useScene } from '../store/scene-store';
+import { switchKind } from '../store/kind-switch';
 import { takeRow } from '../store/take-row';
 import { GateRows } from './gate-rows';
 import { Section } from './section';
@@ -47,7 +49,9 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
               label={`Amount ${row + 1}`}
               registry={amounts}
               kind={amount.kind}
-              onChange={(kind) => editEmitters(ids, (e) => void (e.amounts[row] = amounts.defaults(kind) as never))}
+              onChange={(kind) =>
+                switchKind({ sort: 'emitters', ids, path: `amounts.${row}` }, kind, (was) => ofAnotherKind(amounts, was, kind))
+              }
             />
             <ParameterRows
               description={amounts.get(amount.kind).parameters}
@@ -57,7 +61,7 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
             />
             <button
               className="text-button mt-1 flex items-center gap-1 text-xs"
-              onClick={() => editEmitters(ids, (e) => takeRow(e, 'amounts', row))}
+              onClick={() => editEmitters(ids, (e) => takeRow(e, 'emitters', 'amounts', row))}
             >
               <X size={11} /> remove
             </button>
@@ -71,7 +75,11 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
           <Plus size={13} /> add an amount
         </button>
       )}
-      <GateRows gate={emitter.gate} onChange={(gate) => editEmitters(ids, (e) => void (e.gate = gate as never))} />
+      <GateRows
+        place={{ sort: 'emitters', ids, path: 'gate' }}
+        gate={emitter.gate}
+        onChange={(gate) => editEmitters(ids, (e) => void (e.gate = gate as never))}
+      />
     </Section>
   );
 }

@@ -3,8 +3,15 @@ import type { Emitter } from '../../core/scene/document';
 import { withBond } from '../../core/scene/starters';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
+import { withKind } from '../store/kind-switch';
 import { changeScene, editEmitters } from '../store/scene-store';
 import { Section } from './section';
+
+const PLACE = {
+  sort: 'emitters',
+  path: 'bond',
+  also: ['look', 'amounts', 'birth.immortal', 'birth.speed', 'birth.speedVariance', 'birth.drag'],
+} as const;
 
 /** How the particles of the selected emitters hang together. */
 export function BondSection({ emitter, ids }: { emitter: Emitter; ids: readonly string[] }) {
@@ -15,7 +22,7 @@ export function BondSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
         label="Particles are"
         registry={bonds}
         kind={kind}
-        onChange={(next) => changeScene((s) => ({ ...s, emitters: s.emitters.map((e) => (ids.includes(e.id) ? withBond(e, next) : e)) }))}
+        onChange={(next) => changeScene((scene) => withKind<Emitter>(scene, { ...PLACE, ids }, next, (e) => withBond(e, next)))}
       />
       <ParameterRows
         description={bonds.get(kind).parameters}

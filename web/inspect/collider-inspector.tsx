@@ -1,4 +1,5 @@
 import { colliderShapes } from '../../core/colliders';
+import { ofAnotherKind } from '../../core/describe/change-kind';
 import { whyIdle } from '../../core/measure/collider-reasons';
 import { responses } from '../../core/responses';
 import { colliderParameters, hitParameters } from '../../core/scene/descriptions';
@@ -8,6 +9,7 @@ import { ParameterRows } from '../parts/parameter-row';
 import { thousands } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
+import { switchKind } from '../store/kind-switch';
 import { editCollider, useScene } from '../store/scene-store';
 import { duplicateCollider, removeCollider } from './collider-edit';
 import { PlaceSection } from './place-section';
@@ -38,6 +40,7 @@ function Idle({ collider }: { collider: Collider }) {
 /** The selected collider: its body, what it does to particles, and to whose. */
 export function ColliderInspector({ collider }: { collider: Collider }) {
   const of = { sort: 'colliders', id: collider.id } as const;
+  const place = { sort: 'colliders', ids: [collider.id] } as const;
   const scene = useScene();
   const edit = (recipe: (c: Draftable) => void) => editCollider(collider.id, (c) => recipe(c as unknown as Draftable));
   const set = (name: string, value: unknown) =>
@@ -68,7 +71,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           label="Shape"
           registry={colliderShapes}
           kind={collider.shape.kind}
-          onChange={(kind) => edit((c) => void (c['shape'] = colliderShapes.defaults(kind)))}
+          onChange={(kind) => switchKind({ ...place, path: 'shape' }, kind, (was) => ofAnotherKind(colliderShapes, was, kind))}
         />
         <ParameterRows
           description={colliderShapes.get(collider.shape.kind).parameters}
@@ -82,7 +85,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           label="They"
           registry={responses}
           kind={collider.response.kind}
-          onChange={(kind) => edit((c) => void (c['response'] = responses.defaults(kind)))}
+          onChange={(kind) => switchKind({ ...place, path: 'response' }, kind, (was) => ofAnotherKind(responses, was, kind))}
         />
         <ParameterRows
           description={responses.get(collider.response.kind).parameters}
@@ -97,7 +100,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           without={[...OWN, ...SPLIT]}
           onChange={set}
         />
-        <GateRows gate={collider.gate} onChange={(gate) => edit((c) => void (c['gate'] = gate))} />
+        <GateRows place={{ ...place, path: 'gate' }} gate={collider.gate} onChange={(gate) => edit((c) => void (c['gate'] = gate))} />
       </Section>
       <Section title="Split">
         <ParameterRows

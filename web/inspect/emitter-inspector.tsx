@@ -1,3 +1,4 @@
+import { ofAnotherKind } from '../../core/describe/change-kind';
 import type { Description, Values } from '../../core/describe/parameters';
 import { isSeenToTurn } from '../../core/looks';
 import { whyUnseen } from '../../core/measure/emitter-reasons';
@@ -9,6 +10,7 @@ import { ParameterRows } from '../parts/parameter-row';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
 import { editEmitters, useScene } from '../store/scene-store';
+import { switchKind } from '../store/kind-switch';
 import { useSelection } from '../store/selection-store';
 import { AmountSection } from './amount-section';
 import { BondSection } from './bond-section';
@@ -80,7 +82,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           label="Shape"
           registry={shapes}
           kind={emitter.shape.kind}
-          onChange={(kind) => editEmitters(ids, (e) => void (e.shape = shapes.defaults(kind) as never))}
+          onChange={(kind) => switchKind({ sort: 'emitters', ids, path: 'shape' }, kind, (was) => ofAnotherKind(shapes, was, kind))}
         />
         <ParameterRows description={shape.parameters} of={{ ...of, prefix: 'shape.' }} values={emitter.shape} onChange={setShape} />
       </Section>

@@ -1,13 +1,20 @@
+import { ofAnotherKind } from '../../core/describe/change-kind';
 import type { Kinded } from '../../core/describe/registry';
 import { gates } from '../../core/gates';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
+import { switchKind, type KindPlace } from '../store/kind-switch';
 
 /** When a thing is on: the kind of its gate, and what that kind is set by. */
-export function GateRows({ gate, onChange }: { gate: Kinded; onChange: (gate: Kinded) => void }) {
+export function GateRows({ place, gate, onChange }: { place: KindPlace; gate: Kinded; onChange: (gate: Kinded) => void }) {
   return (
     <>
-      <KindChoice label="Gate" registry={gates} kind={gate.kind} onChange={(kind) => onChange(gates.defaults(kind))} />
+      <KindChoice
+        label="Gate"
+        registry={gates}
+        kind={gate.kind}
+        onChange={(kind) => switchKind(place, kind, (was) => ofAnotherKind(gates, was, kind))}
+      />
       <ParameterRows
         description={gates.get(gate.kind).parameters}
         values={gate}

@@ -3,11 +3,11 @@ import { rules } from '../../core/groups';
 import { groupParameters } from '../../core/scene/descriptions';
 import type { Group } from '../../core/scene/document';
 import { actionOf, fieldsIn, groupsAround } from '../../core/scene/groups';
-import { changeDesk, moveTo, removeGroup, ungroup } from '../desk/desk-edit';
+import { moveTo, removeGroup, ungroup } from '../desk/desk-edit';
 import { copyGroup } from '../desk/field-clipboard';
 import { RulePicture } from '../desk/rule-picture';
 import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
-import { editGroup, useScene } from '../store/scene-store';
+import { changeScene, editGroup, useScene } from '../store/scene-store';
 import { PlaceSection } from './place-section';
 import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
 import { FormulaSightProvider } from '../formula/formula-sight';
@@ -42,7 +42,7 @@ function Rules({ group, scalar }: { group: Group; scalar: boolean }) {
               data-handbook={`rule/${rule.kind}`}
               className={`grid w-full grid-cols-[3.5rem_1fr] items-center gap-2 rounded-sm px-1 py-1 text-left hover:bg-raised ${on ? 'text-lamp' : 'text-second'}`}
               onClick={() =>
-                changeDesk((s) => ({ ...s, groups: s.groups.map((g) => (g.id === group.id ? { ...g, rule: rule.kind } : g)) }))
+                changeScene((s) => ({ ...s, groups: s.groups.map((g) => (g.id === group.id ? { ...g, rule: rule.kind } : g)) }))
               }
             >
               <RulePicture rule={rule.kind} width={52} height={24} />

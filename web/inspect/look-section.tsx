@@ -1,14 +1,15 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Plus, X } from 'lucide-react';
+import { ofAnotherKind } from '../../core/describe/change-kind';
 import { looks, looksOf } from '../../core/looks';
 import type { LookKind } from '../../core/looks/look';
 import { sheetFault } from '../../core/looks/picture';
 import { whyStrobes } from '../../core/measure/strobing';
 import { MOST, type Emitter } from '../../core/scene/document';
-import { lookOf } from '../../core/scene/starters';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
 import { editEmitters, useSceneOf } from '../store/scene-store';
+import { switchKind } from '../store/kind-switch';
 import { takeRow } from '../store/take-row';
 import { ReasonNote } from './reason-note';
 import { Section } from './section';
@@ -38,7 +39,11 @@ function LookRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
         registry={looks}
         kind={look.kind}
         offered={fits}
-        onChange={(kind) => change((own) => lookOf(kind, own as never))}
+        onChange={(kind) =>
+          switchKind({ sort: 'emitters', ids, path: row === 0 ? 'look' : `besides.${row - 1}` }, kind, (was) =>
+            ofAnotherKind(looks, was, kind),
+          )
+        }
       />
       <ParameterRows
         description={looks.get(look.kind).parameters}
@@ -54,7 +59,7 @@ function LookRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
       {row > 0 && (
         <button
           className="text-button mt-1 mb-2 flex items-center gap-1 text-xs"
-          onClick={() => editEmitters(ids, (e) => takeRow(e, 'besides', row - 1))}
+          onClick={() => editEmitters(ids, (e) => takeRow(e, 'emitters', 'besides', row - 1))}
         >
           <X size={11} /> remove
         </button>

@@ -1,5 +1,6 @@
 import { Plus, X } from 'lucide-react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { ofAnotherKind } from '../../core/describe/change-kind';
 import { masks } from '../../core/masks';
 import { emitterParameters } from '../../core/scene/descriptions';
 import { MOST, type Emitter } from '../../core/scene/document';
@@ -11,6 +12,7 @@ import { dialsOf } from '../../core/scene/dials';
 import { editEmitters, openedScene, useSceneOf } from '../store/scene-store';
 import { newMask, useMaskRange } from './mask-range';
 import { RangeGraph } from './range-graph';
+import { switchKind } from '../store/kind-switch';
 import { takeRow } from '../store/take-row';
 import { Section } from './section';
 
@@ -32,7 +34,7 @@ function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
         label={`Mask ${row + 1}`}
         registry={masks}
         kind={mask.kind}
-        onChange={(kind) => editEmitters(ids, (e) => void (e.masks[row] = masks.defaults(kind) as never))}
+        onChange={(kind) => switchKind({ sort: 'emitters', ids, path: `masks.${row}` }, kind, (was) => ofAnotherKind(masks, was, kind))}
       />
       {trouble && <p className="py-1 text-xs text-signal">{trouble}</p>}
       <RangeGraph emitter={emitter} mask={mask} row={row} onChange={set} />
@@ -50,7 +52,7 @@ function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
         )}
         <button
           className="text-button mt-1 flex items-center gap-1 text-xs"
-          onClick={() => editEmitters(ids, (e) => takeRow(e, 'masks', row))}
+          onClick={() => editEmitters(ids, (e) => takeRow(e, 'emitters', 'masks', row))}
         >
           <X size={11} /> remove
         </button>

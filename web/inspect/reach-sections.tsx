@@ -1,14 +1,14 @@
 import { dialsOf } from '../../core/scene/dials';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Plus, X } from 'lucide-react';
-import type { Values } from '../../core/describe/parameters';
+import { ofAnotherKind } from '../../core/describe/change-kind';
 import { extents } from '../../core/extents';
 import { modulators } from '../../core/modulators';
 import { profiles } from '../../core/profiles';
 import { profileCommon } from '../../core/profiles/profile';
 import { sendParameter } from '../../core/scene/descriptions';
 import { MOST, sendTo, type WithReach } from '../../core/scene/document';
-import { editReach, keepCorePositive, setExtentNumber, setProfileKind, type ReachOwner } from '../desk/extent-edit';
+import { editReach, setExtentKind, setExtentNumber, setProfileKind, type ReachOwner } from '../desk/extent-edit';
 import { ProfileGraph } from '../desk/profile-graph';
 import { setSend } from '../desk/sends';
 import { KindChoice } from '../parts/kind-choice';
@@ -18,6 +18,7 @@ import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
 import { imageOf } from '../../core/scene/assets';
 import { LISTS, useScene } from '../store/scene-store';
+import { switchKind } from '../store/kind-switch';
 import { takeRow } from '../store/take-row';
 import { Section } from './section';
 import { ShareRow } from './share-row';
@@ -43,14 +44,6 @@ function Reached({ id }: { id: string }) {
 export function FalloffSection({ thing, owner }: Props) {
   const extent = extents.get(thing.extent.kind);
   const of = { sort: LISTS[owner.type], id: owner.id };
-  const setExtent = (kind: string) => {
-    const { core, reach } = thing.extent as { core?: number; reach?: number };
-    const kept: Values = extents.get(kind).bounded && core !== undefined ? { core, reach } : {};
-    editReach(owner, (t) => {
-      t.extent = extents.defaults(kind, kept);
-      keepCorePositive(t.profile.kind, t.extent as Record<string, unknown>);
-    });
-  };
   return (
     <div data-handbook={`extent/${extent.kind}`}>
       <Section
@@ -59,7 +52,7 @@ export function FalloffSection({ thing, owner }: Props) {
           extent.bounded ? `${extent.label} · ${profiles.get(thing.profile.kind).label} · slope ${thing.profile.slope}` : 'everywhere alike'
         }
       >
-        <KindChoice label="Extent" registry={extents} kind={thing.extent.kind} onChange={setExtent} />
+        <KindChoice label="Extent" registry={extents} kind={thing.extent.kind} onChange={(kind) => setExtentKind(owner, kind)} />
         {extent.bounded && (
           <>
             <KindChoice label="Profile" registry={profiles} kind={thing.profile.kind} onChange={(kind) => setProfileKind(owner, kind)} />
@@ -100,7 +93,11 @@ function ModulatorRows({ thing, owner, row }: Props & { row: number }) {
         label={`Modulator ${row + 1}`}
         registry={modulators}
         kind={values.kind}
-        onChange={(to) => editReach(owner, (t) => void (t.modulators[row] = modulators.defaults(to) as never))}
+        onChange={(to) =>
+          switchKind({ sort: LISTS[owner.type], ids: [owner.id], path: `modulators.${row}` }, to, (was) =>
+            ofAnotherKind(modulators, was, to),
+          )
+        }
       />
       {trouble && <p className="py-1 text-xs text-signal">{trouble}</p>}
       <ParameterRows
@@ -113,7 +110,7 @@ function ModulatorRows({ thing, owner, row }: Props & { row: number }) {
       />
       <button
         className="text-button mt-1 -ml-1 flex items-center gap-1 text-xs"
-        onClick={() => editReach(owner, (t) => takeRow(t, 'modulators', row))}
+        onClick={() => editReach(owner, (t) => takeRow(t, LISTS[owner.type], 'modulators', row))}
       >
         <X size={11} /> remove
       </button>

@@ -1,5 +1,6 @@
 import { X } from 'lucide-react';
 import { useMemo } from 'react';
+import { ofAnotherKind } from '../../core/describe/change-kind';
 import type { Description } from '../../core/describe/parameters';
 import type { Kinded } from '../../core/describe/registry';
 import type { Scene } from '../../core/scene/document';
@@ -8,6 +9,7 @@ import { withDrives } from '../../core/scene/drives';
 import { tides } from '../../core/tides';
 import { turnParameters } from '../../core/tides/turn';
 import { usePlayer } from '../stage/player-store';
+import { swappedValue } from '../store/kind-memory';
 import { setDrive, valueOn } from '../store/movement';
 import { useScene } from '../store/scene-store';
 import { KindChoice } from './kind-choice';
@@ -106,7 +108,7 @@ function Drivers({
             label={turns ? 'Turned by' : part === undefined ? 'Moved by' : `${PARTS[part]} moved by`}
             registry={tides}
             kind={drive.kind}
-            onChange={(next) => setDrive(of, path, { ...tides.defaults(next, kept(drive, next)), ...(turns && { about: drive['about'] }) })}
+            onChange={(next) => setDrive(of, path, anotherTide(of, path, drive, next, turns))}
           />
           <button
             className="text-button justify-self-end px-0"
@@ -133,8 +135,8 @@ function Drivers({
   });
 }
 
-/** What another kind of tide keeps of one. */
-function kept(drive: Kinded, kind: string): Record<string, unknown> {
-  const { parameters } = tides.get(kind);
-  return Object.fromEntries(Object.entries(drive).filter(([name]) => name !== 'kind' && name !== 'formula' && name in parameters));
+/** Another kind of tide in place of one: the one that was there before, or one that keeps the values they share. */
+function anotherTide({ sort, id }: NumberRef, path: string, drive: Kinded, kind: string, turns: boolean): Kinded {
+  const made = { ...ofAnotherKind(tides, drive, kind), ...(turns && { about: drive['about'] ?? turnParameters.about.default }) };
+  return swappedValue(`${sort}/${id}/drives/${path}`, drive.kind, drive, kind, made);
 }

@@ -86,7 +86,7 @@ it('a row that is taken away takes along what moves its numbers, and that of lat
       ],
     }),
   );
-  editField('f0', (field) => takeRow(field, 'modulators', 0));
+  editField('f0', (field) => takeRow(field, 'fields', 'modulators', 0));
   const { keys, drives } = openedScene().fields[0]!;
   expect(keys).toEqual({ 'modulators.1.amount': key(0.3), strength: key(5) });
   expect(Object.keys(drives)).toEqual(['modulators.0.size']);

@@ -1,6 +1,10 @@
+import equal from 'fast-deep-equal';
 import { produce, type Draft } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
+import type { Fault } from '../../core/describe/faults';
+import { checkScene } from '../../core/scene/check';
+import { forgetKinds } from './kind-memory';
 import { pruned } from './pruned';
 import { finished, recorded } from './record';
 import type { Carrier, Collider, Emitter, Field, Group, Scene, Zone } from '../../core/scene/document';
@@ -19,6 +23,7 @@ export const useSceneStore = create<SceneState>()(
 export function openScene(scene: Scene | undefined): void {
   useSceneStore.setState({ scene });
   useSceneStore.temporal.getState().clear();
+  forgetKinds();
 }
 
 /** The open scene; throws where there is none. */
@@ -67,20 +72,38 @@ export function endGesture(): void {
   for (const listener of holds) listener(false);
 }
 
-/** Changes the scene to another. */
-export function changeScene(change: (scene: Scene) => Scene): void {
+const refusals = new Set<(faults: readonly Fault[]) => void>();
+
+/** Tells of edits that were refused; returns how to stop listening. */
+export function onRefusal(listener: (faults: readonly Fault[]) => void): () => void {
+  refusals.add(listener);
+  return () => refusals.delete(listener);
+}
+
+/**
+ * Changes the scene to another, and says whether it is the scene that was asked for. A change that would make a faulty scene is refused as a
+ * whole, and told to those who listen; one that makes an equal scene is none.
+ */
+export function changeScene(change: (scene: Scene) => Scene): boolean {
   const scene = openedScene();
   const changed = change(scene);
-  if (changed === scene) return;
+  if (changed === scene) return true;
   const next = recorded(scene, pruned(changed, scene));
+  if (equal(next, scene)) return true;
+  const faults = checkScene(next);
+  if (faults.length > 0) {
+    for (const listener of refusals) listener(faults);
+    return false;
+  }
   useSceneStore.setState({ scene: next });
   // The first change of a gesture is a step; those that follow belong to it.
   if (held) useSceneStore.temporal.getState().pause();
+  return true;
 }
 
 /** Changes the scene by writing to a draft of it. */
-export function editScene(recipe: (draft: Draft<Scene>) => void): void {
-  changeScene(produce(recipe));
+export function editScene(recipe: (draft: Draft<Scene>) => void): boolean {
+  return changeScene(produce(recipe));
 }
 
 /** Sorts of things that have a place, with the list of the scene they stand in. */

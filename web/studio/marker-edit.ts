@@ -4,7 +4,7 @@ import { editScene, openedScene } from '../store/scene-store';
 
 const inOrder = (markers: readonly Marker[]): Marker[] => [...markers].sort((a, b) => a.frame - b.frame);
 
-const setMarkers = (markers: readonly Marker[]): void => editScene((scene) => void (scene.markers = inOrder(markers)));
+const setMarkers = (markers: readonly Marker[]): boolean => editScene((scene) => void (scene.markers = inOrder(markers)));
 
 /** Puts a marker at a frame; false where there is one already, or no room for another. */
 export function addMarker(frame: number): boolean {

@@ -25,29 +25,34 @@ function checkDrives(value: unknown, field: string, numbers: Numbers): Fault[] {
   );
 }
 
+const isEmpty = (value: unknown) => value === undefined || (isRecord(value) && Object.keys(value).length === 0);
+
+/** Whether a thing has neither keys nor drives: most have none, and their numbers need not be listed. */
+const isStill = (thing: Written) => isEmpty(thing['keys']) && isEmpty(thing['drives']);
+
 /** Every fault of keys and drives of a document whose parts are sound by themselves. */
 export function checkMovement(document: Written): Fault[] {
-  const plain = withoutMovement(document);
-  const scene = completeScene(plain);
+  let completed: Scene | undefined;
+  const scene = () => (completed ??= completeScene(withoutMovement(document)));
   const raws = (part: Written, sort: MovableSort): readonly Written[] => {
     const value = part[sort] ?? [];
     return (Array.isArray(value) ? value : [value]) as readonly Written[];
   };
-  const one = <S extends MovableSort>(sort: S, thing: Movables[S], raw: Written, field: string): Fault[] => {
-    const numbers = numbersOf(sort, thing);
+  const one = <S extends MovableSort>(sort: S, thing: () => Movables[S], raw: Written, field: string): Fault[] => {
+    if (isStill(raw)) return [];
+    const numbers = numbersOf(sort, thing());
     return [...checkKeys(raw['keys'], `${field}.keys`, numbers), ...checkDrives(raw['drives'], `${field}.drives`, numbers)];
   };
-  const all = <S extends MovableSort>(part: Pick<Scene, S>, raw: Written, sort: S, at: string): Fault[] => {
+  const all = <S extends MovableSort>(part: () => Pick<Scene, S>, raw: Written, sort: S, at: string): Fault[] => {
     const isOne = (MOVABLE_ONES as readonly MovableSort[]).includes(sort);
     return raws(raw, sort).flatMap((thing, i) =>
-      one(sort, thingsOf(part as Scene, sort)[i]!, thing, `${at}${sort}${isOne ? '' : `[${i}]`}`),
+      one(sort, () => thingsOf(part() as Scene, sort)[i]!, thing, `${at}${sort}${isOne ? '' : `[${i}]`}`),
     );
   };
-  const kept = scene.keptDesk;
-  const keptRaw = (document['keptDesk'] ?? {}) as Written;
+  const keptRaw = document['keptDesk'] as Written | null | undefined;
   const faults = [
     ...MOVABLE_SORTS.flatMap((sort) => all(scene, document, sort, '')),
-    ...(kept ? (['fields', 'groups', 'desk'] as const).flatMap((sort) => all(kept, keptRaw, sort, 'keptDesk.')) : []),
+    ...(keptRaw ? (['fields', 'groups', 'desk'] as const).flatMap((sort) => all(() => scene().keptDesk!, keptRaw, sort, 'keptDesk.')) : []),
   ];
   return faults.length > 0 ? faults : checkDials(document);
 }
