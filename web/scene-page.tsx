@@ -2,8 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import type { Fault } from '../core/describe/faults';
-import { api } from './api';
-import { ConflictDialog } from './conflict-dialog';
+import { ConflictDialog } from './saving/conflict-dialog';
 import { pasteOrTell } from './desk/field-clipboard';
 import { rememberScene } from './handbook/last-scene';
 import { NotFound } from './not-found';
@@ -12,7 +11,9 @@ import { usePlayer } from './stage/player-store';
 import { Session } from './stage/session';
 import { StageProvider, type Stage } from './stage/stage';
 import { Transport } from './stage/transport';
-import { Saver } from './store/save-store';
+import { keepHistory } from './saving/keep-history';
+import { closeSaved, openSaved } from './saving/open-saved';
+import { onSceneNews } from './saving/scene-news';
 import { onHold, onRefusal, openScene, useSceneStore } from './store/scene-store';
 import { select } from './store/selection-store';
 import { TopBar } from './top-bar';
@@ -21,24 +22,39 @@ const calm = () => window.matchMedia('(prefers-reduced-motion: reduce)').matches
 
 /** Opens a scene: its document, its simulation, its saving. Returns how to close it. */
 async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
-  const stored = await api.open(id);
-  openScene(stored.scene);
-  const { fields } = stored.scene;
+  const { saver, present, undo } = await openSaved(id, openScene);
+  openScene(present, undo);
+  const { fields, time } = present;
   select(fields.length > 0 ? { type: 'field', id: fields[0]!.id } : { type: 'scene' });
   const session = new Session();
   const transport = new Transport(session);
-  const saver = new Saver(id, stored.revision, stored.scene, stored.changed);
-  usePlayer.setState({ frame: stored.scene.time.first, shown: undefined, playing: false, beyond: 0, cached: [], problem: undefined });
-  await loadAssets(stored.scene);
+  usePlayer.setState({ frame: time.first, shown: undefined, playing: false, beyond: 0, cached: [], problem: undefined });
+  const stopSaving = useSceneStore.subscribe(({ scene }) => scene && saver.take(scene));
+  const stopKeeping = keepHistory(saver);
+  const stopHearing = onSceneNews((news) => {
+    if (!news) void saver.look();
+    else if (news.id === id && news.revision > 0) void saver.hear(news.revision);
+  });
+  await loadAssets(present);
   const push = () => {
     const { scene } = useSceneStore.getState();
     if (scene) session.setScene(scene, useAssets.getState().assets);
   };
   push();
-  const stops = [useSceneStore.subscribe(push), useAssets.subscribe(push), onHold((held) => session.setHeld(held))];
+  const stops = [
+    stopSaving,
+    stopKeeping,
+    stopHearing,
+    useSceneStore.subscribe(push),
+    useAssets.subscribe(push),
+    onHold((held) => session.setHeld(held)),
+  ];
   const leave = () => void saver.flush(true);
   const hide = () => document.visibilityState === 'hidden' && leave();
+  // Edits are in the journal; only where that can't be written to must the window stay open.
+  const hold = (event: BeforeUnloadEvent) => void (!saver.isSaved && saver.unkept.getState().unkept && event.preventDefault());
   window.addEventListener('pagehide', leave);
+  window.addEventListener('beforeunload', hold);
   document.addEventListener('visibilitychange', hide);
   if (!calm()) transport.play();
   return {
@@ -46,9 +62,10 @@ async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
     close: () => {
       for (const stop of stops) stop();
       window.removeEventListener('pagehide', leave);
+      window.removeEventListener('beforeunload', hold);
       document.removeEventListener('visibilitychange', hide);
       transport.pause();
-      saver.dispose();
+      closeSaved(saver);
       session.dispose();
     },
   };

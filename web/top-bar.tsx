@@ -1,9 +1,9 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { Link, NavLink } from 'react-router';
+import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { usePlayer } from './stage/player-store';
 import { useStage } from './stage/stage';
-import { useSaveState } from './store/save-store';
 import { editScene, redo, undo, useSceneOf, useSceneStore } from './store/scene-store';
 import { thousands } from './parts/sum';
 import { DraftMenu } from './studio/draft-menu';
@@ -11,20 +11,38 @@ import { DraftMenu } from './studio/draft-menu';
 const clock = (iso: string) => new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' });
 
 function SaveNote() {
-  const { state } = useSaveState();
+  const { saver } = useStage();
+  const state = useStore(saver.state);
+  const { unkept } = useStore(saver.unkept);
   const text = {
     saved: () => `saved ${'at' in state ? clock(state.at) : ''}`,
     waiting: () => 'not saved yet',
     saving: () => 'saving …',
     lost: () => 'not saved: no answer',
+    refused: () => ('gone' in state && state.gone ? 'not saved: deleted elsewhere' : 'not saved: refused'),
     conflict: () => 'not saved: changed elsewhere',
   }[state.kind]();
-  const alarm = state.kind === 'lost' || state.kind === 'conflict';
+  const alarm = state.kind === 'lost' || state.kind === 'refused' || state.kind === 'conflict';
+  if (state.kind === 'refused' && state.gone)
+    return (
+      <button
+        className="line-button text-signal"
+        onClick={() => void saver.bringBack().catch((error: Error) => toast.error(error.message))}
+      >
+        deleted elsewhere: bring it back
+      </button>
+    );
   return (
     <span
       className={`num ${alarm ? 'text-signal' : 'text-second'}`}
       role="status"
-      title={state.kind === 'lost' ? `${state.message} It is tried again every two seconds; keep this window open.` : undefined}
+      title={
+        state.kind === 'lost'
+          ? `${state.message} It is tried again every two seconds. ${unkept ? 'Keep this window open: this browser can’t keep your edits.' : 'Your edits are kept in this browser until then.'}`
+          : state.kind === 'refused'
+            ? state.message
+            : undefined
+      }
     >
       {text}
     </span>

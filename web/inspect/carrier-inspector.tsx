@@ -1,48 +1,13 @@
-import { inWorld } from '../../core/camera/shot';
-import { carriersIn } from '../stage/motions';
-import { sceneFrame } from '../stage/scene-clock';
 import { whyStill } from '../../core/measure/carrier-reasons';
 import { carrierParameters } from '../../core/scene/descriptions';
-import { desksWithout } from '../../core/scene/detach';
-import type { Carrier, Scene } from '../../core/scene/document';
+import type { Carrier } from '../../core/scene/document';
 import { ParameterRows } from '../parts/parameter-row';
-import { editThing, LISTS, openedScene, changeScene, useScene, type Thing, type ThingType } from '../store/scene-store';
+import { editThing, useScene } from '../store/scene-store';
 import { select } from '../store/selection-store';
-import { mount } from './place-edit';
+import { removeCarrier, riders } from './carrier-edit';
 import { PlaceSection } from './place-section';
 import { ReasonNote } from './reason-note';
 import { Section } from './section';
-
-/** Everything that stands on a carrier. */
-function riders(scene: Scene, id: string): { readonly type: ThingType; readonly thing: Thing }[] {
-  return (Object.keys(LISTS) as ThingType[]).flatMap((type) =>
-    (scene[LISTS[type]] as readonly Thing[]).filter((thing) => thing.place.carrier === id).map((thing) => ({ type, thing })),
-  );
-}
-
-/** The shot camera off a carrier, where it is at the playhead. */
-function cameraOff(scene: Scene, id: string): Scene['camera'] {
-  const { camera } = scene;
-  const world = inWorld(camera, carriersIn(scene), sceneFrame());
-  return {
-    ...camera,
-    ...(camera.carrier === id && { carrier: '' as const, position: world.position }),
-    ...(camera.aims === id && { aims: '' as const, target: world.target }),
-  };
-}
-
-/** Takes a carrier away; what stood on it stays where it is. */
-function removeCarrier(id: string): void {
-  const scene = openedScene();
-  for (const { type, thing } of riders(scene, id)) mount({ type, id: thing.id }, scene.carriers.find((c) => c.id === id)!.place.carrier);
-  if (scene.whole.place.carrier === id) mount({ type: 'whole' }, '');
-  changeScene((s) => ({
-    ...desksWithout(s, 'carrier', [id]),
-    camera: cameraOff(s, id),
-    carriers: s.carriers.filter((c) => c.id !== id),
-  }));
-  select({ type: 'scene' });
-}
 
 /** The selected carrier, and what stands on it. */
 export function CarrierInspector({ carrier }: { carrier: Carrier }) {

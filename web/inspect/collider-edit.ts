@@ -1,4 +1,4 @@
-import { completeCarrier, completeCollider } from '../../core/scene/complete';
+import { completeCollider } from '../../core/scene/complete';
 import { freeIdentity } from '../../core/scene/starters';
 import { joined, fittedTo } from '../../core/measure/fit';
 import { usePlayer } from '../stage/player-store';
@@ -37,14 +37,4 @@ export function duplicateCollider(id: string): void {
 export function removeCollider(id: string): void {
   changeScene((s) => ({ ...s, colliders: s.colliders.filter((c) => c.id !== id) }));
   select({ type: 'scene' });
-}
-
-/** Adds a carrier in the origin, and selects it. */
-export function addCarrier(): void {
-  const { carriers } = openedScene();
-  const carrier = completeCarrier({
-    ...freeIdentity('k', 'Carrier', carriers),
-  });
-  changeScene((s) => ({ ...s, carriers: [...s.carriers, carrier] }));
-  select({ type: 'carrier', id: carrier.id });
 }

@@ -2,10 +2,11 @@ import type { Kinded } from '../../core/describe/registry';
 import type { Emitter, Scene, SceneImage, SceneMesh } from '../../core/scene/document';
 import { completeEmitter } from '../../core/scene/complete';
 import { withoutEmitters } from '../../core/scene/detach';
-import { newEmitter, freeIdentity } from '../../core/scene/starters';
+import { newEmitter, freeIdentity, withBond } from '../../core/scene/starters';
 import { sceneFrom } from '../../formats/scene-file';
 import { usedBy, withFiles, withMeshes } from './carried';
 import { loadAssets } from '../stage/scene-assets';
+import { withKind } from '../store/kind-switch';
 import { changeScene, openedScene } from '../store/scene-store';
 import { select } from '../store/selection-store';
 
@@ -113,4 +114,10 @@ export function pasteEmitters(): void {
 export function removeEmitters(ids: readonly string[]): void {
   changeScene((s) => withoutEmitters(s, ids));
   select({ type: 'scene' });
+}
+
+/** Holds the particles of emitters together in another way; what that changes besides comes back with the way that is left. */
+export function setBond(ids: readonly string[], kind: string): boolean {
+  const also = ['look', 'amounts', 'birth.immortal', 'birth.speed', 'birth.speedVariance', 'birth.drag'];
+  return changeScene((scene) => withKind<Emitter>(scene, { sort: 'emitters', ids, path: 'bond', also }, kind, (e) => withBond(e, kind)));
 }

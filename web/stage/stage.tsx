@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react';
-import type { Saver } from '../store/save-store';
+import type { Saver } from '../saving/saver';
 import type { ViewRig } from '../view/view-rig';
 import type { Session } from './session';
 import type { Transport } from './transport';

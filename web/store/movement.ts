@@ -66,11 +66,11 @@ export function toggleKeyOf(ref: ThingRef, path: string): void {
 export function setKeyOf(ref: ThingRef, path: string, value: number | Vector): void {
   const frame = keyFrame(ref.sort);
   const { autoKey, on } = useRecord.getState();
-  const set = autoKey || on ? keyedAt : shiftedKeys;
-  changeThing(ref, (thing) => ({
-    ...thing,
-    keys: { ...thing.keys, [path]: set(keysAt(thing, path) as readonly Key<number | Vector>[], frame, value) },
-  }));
+  changeThing(ref, (thing) => {
+    const keys = keysAt(thing, path) as readonly Key<number | Vector>[];
+    const set = autoKey || on || keys.length === 0 ? keyedAt : shiftedKeys;
+    return { ...thing, keys: { ...thing.keys, [path]: set(keys, frame, value) } };
+  });
 }
 
 /** Makes a number plain again: it stays what it is at the playhead. */

@@ -59,6 +59,23 @@ describe('undo', () => {
   });
 });
 
+it('an undo in the middle of a gesture takes back what it did so far, and what follows is one more step', () => {
+  beginGesture();
+  for (const seed of [5, 6, 7]) setSeed(seed);
+  undo();
+  expect(openedScene().seed).toBe(1);
+  for (const seed of [8, 9]) setSeed(seed);
+  endGesture();
+  undo();
+  expect(openedScene().seed).toBe(1);
+  expect(steps()).toBe(0);
+});
+
+it('a −0 is a 0 in the scene: JSON has none, and what is opened again must be what was run', () => {
+  editScene((scene) => void (scene.camera.target = [-0, 1, -0]));
+  expect(Object.is(openedScene().camera.target[0], 0)).toBe(true);
+});
+
 it('who listens hears a gesture begin and end, each once', () => {
   const heard: boolean[] = [];
   const stop = onHold((held) => heard.push(held));

@@ -5,6 +5,7 @@ import { create } from 'zustand';
 import type { Fault } from '../../core/describe/faults';
 import { checkScene } from '../../core/scene/check';
 import { forgetKinds } from './kind-memory';
+import { plainZeros } from './plain-zeros';
 import { pruned } from './pruned';
 import { finished, recorded } from './record';
 import type { Carrier, Collider, Emitter, Field, Group, Scene, Zone } from '../../core/scene/document';
@@ -19,10 +20,14 @@ export const useSceneStore = create<SceneState>()(
   temporal<SceneState>(() => ({ scene: undefined }), { limit: 500, equality: (a, b) => a.scene === b.scene }),
 );
 
-/** Opens a scene in place of the one that was open; there is nothing to undo then. */
-export function openScene(scene: Scene | undefined): void {
+/** Opens a scene in place of the one that was open, with the undo it had when it was left; without one there is nothing to undo. */
+export function openScene(
+  scene: Scene | undefined,
+  undone: { past: readonly Scene[]; future: readonly Scene[] } = { past: [], future: [] },
+): void {
   useSceneStore.setState({ scene });
-  useSceneStore.temporal.getState().clear();
+  const states = (scenes: readonly Scene[]) => scenes.map((one) => ({ scene: one }));
+  useSceneStore.temporal.setState({ pastStates: states(undone.past), futureStates: states(undone.future) });
   forgetKinds();
 }
 
@@ -88,7 +93,7 @@ export function changeScene(change: (scene: Scene) => Scene): boolean {
   const scene = openedScene();
   const changed = change(scene);
   if (changed === scene) return true;
-  const next = recorded(scene, pruned(changed, scene));
+  const next = plainZeros(recorded(scene, pruned(changed, scene)), scene);
   if (equal(next, scene)) return true;
   const faults = checkScene(next);
   if (faults.length > 0) {
@@ -167,6 +172,16 @@ export function editCollider(id: string, recipe: (collider: Draft<Collider>) => 
   });
 }
 
-/** Takes back one step, or does it again. */
-export const undo = () => useSceneStore.temporal.getState().undo();
-export const redo = () => useSceneStore.temporal.getState().redo();
+/** Goes through the steps; a gesture under way is a step up to here, and what follows of it is another. */
+function step(way: 'undo' | 'redo'): void {
+  const during = held;
+  endGesture();
+  useSceneStore.temporal.getState()[way]();
+  if (during) beginGesture();
+}
+
+/** Takes back one step. */
+export const undo = () => step('undo');
+
+/** Does again the step that was last taken back. */
+export const redo = () => step('redo');

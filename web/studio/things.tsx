@@ -1,7 +1,8 @@
 import { Circle, CircleDashed, Eye, EyeOff, Move3d, Plus, Shield, Video, Waves } from 'lucide-react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { toast } from 'sonner';
-import { addCarrier, addCollider } from '../inspect/collider-edit';
+import { addCarrier } from '../inspect/carrier-edit';
+import { addCollider } from '../inspect/collider-edit';
 import { addEmitter, canPaste, pasteEmitters } from '../inspect/emitter-edit';
 import { addZone } from '../inspect/zone-edit';
 import { editThing, useSceneOf, type ThingType } from '../store/scene-store';

@@ -2,13 +2,13 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { useStage } from './stage/stage';
-import { useSaveState } from './store/save-store';
+import { useStore } from 'zustand';
+import { useStage } from '../stage/stage';
 
 /** Shown where the scene was saved by another window in the meantime: the person chooses. */
 export function ConflictDialog() {
-  const { state } = useSaveState();
   const { saver } = useStage();
+  const state = useStore(saver.state);
   const navigate = useNavigate();
   const [busy, setBusy] = useState(false);
   if (state.kind !== 'conflict') return null;

@@ -1,0 +1,313 @@
+import { actions } from '../../core/actions';
+import { amounts } from '../../core/amounts';
+import { ofAnotherKind } from '../../core/describe/change-kind';
+import { fields as fieldKinds } from '../../core/fields';
+import { rules } from '../../core/groups';
+import { looks } from '../../core/looks';
+import { masks } from '../../core/masks';
+import { meshSources } from '../../core/meshes/sources';
+import { modulators } from '../../core/modulators';
+import { EASES } from '../../core/places/keys';
+import { MOVABLE_SORTS, numbersOf, thingsOf, withThings, withValue, type MovableSort } from '../../core/scene/numbers';
+import { tides } from '../../core/tides';
+import * as desk from '../desk/desk-edit';
+import { drop, moveBy } from '../desk/desk-row';
+import { editReach, setExtentKind, setExtentNumber, setProfileKind, type ReachOwner } from '../desk/extent-edit';
+import { copyFields, copyGroup, pasteFields } from '../desk/field-clipboard';
+import { setColumn, setSend } from '../desk/sends';
+import { setStrength } from '../desk/strength';
+import { adoptDesk, flipDesk, keepDesk } from '../desk/two-states';
+import { addCarrier, removeCarrier } from '../inspect/carrier-edit';
+import * as collider from '../inspect/collider-edit';
+import * as dial from '../inspect/dial-edit';
+import * as emitter from '../inspect/emitter-edit';
+import { mount, setPlace } from '../inspect/place-edit';
+import { setTime, startShotHere } from '../inspect/time-edit';
+import * as zone from '../inspect/zone-edit';
+import * as keys from '../keys/key-actions';
+import { keyRows } from '../keys/key-rows';
+import { pick, useKeys } from '../keys/keys-store';
+import { addMadeMesh, editMesh, removeMesh } from '../meshes/mesh-edit';
+import { usePlayer } from '../stage/player-store';
+import { switchKind } from '../store/kind-switch';
+import * as movement from '../store/movement';
+import { useRecord } from '../store/record';
+import {
+  beginGesture,
+  changeScene,
+  editEmitters,
+  editField,
+  editGroup,
+  endGesture,
+  LISTS,
+  openedScene,
+  redo,
+  undo,
+  type ThingType,
+} from '../store/scene-store';
+import { select, selectToo } from '../store/selection-store';
+import { takeRow } from '../store/take-row';
+import * as marker from '../studio/marker-edit';
+import type { Draw } from './draw';
+import { partsOf, type Part } from './settable';
+
+/** Something a person can do to the open scene. */
+export type Command = (draw: Draw) => void;
+
+const ids = (list: readonly { readonly id: string }[]) => list.map(({ id }) => id);
+
+const idsTo = (to: string): readonly string[] => {
+  const { emitters, carriers, meshes, groups, zones, fields } = openedScene();
+  return ids(({ emitter: emitters, carrier: carriers, mesh: meshes, group: groups, zone: zones, field: fields } as const)[to] ?? []);
+};
+
+const reachOwner = (draw: Draw): ReachOwner | undefined => {
+  const { fields, groups, zones } = openedScene();
+  return draw.one<ReachOwner>([
+    ...fields.map(({ id }) => ({ type: 'field', id }) as const),
+    ...groups.map(({ id }) => ({ type: 'group', id }) as const),
+    ...zones.map(({ id }) => ({ type: 'zone', id }) as const),
+  ]);
+};
+
+const ownerOf = ({ sort, id }: Part): ReachOwner => ({
+  type: ({ groups: 'group', zones: 'zone' }[sort as string] as never) ?? 'field',
+  id,
+});
+
+/** Chooses another kind of a part as its menu does. */
+export function chooseKind(part: Part, kind: string): void {
+  const { sort, id, path, registry } = part;
+  if (!registry) return;
+  if (path === 'settings') desk.changeKind(id, kind);
+  else if (path === 'extent') setExtentKind(ownerOf(part), kind);
+  else if (path === 'profile') setProfileKind(ownerOf(part), kind);
+  else if (path === 'bond') emitter.setBond([id], kind);
+  else switchKind({ sort, ids: [id], path }, kind, (was) => ofAnotherKind(registry, was, kind));
+}
+
+/** Sets a value as a row of the inspector does. */
+function setRow({ sort, id, path, description }: Part, draw: Draw): void {
+  const name = draw.nameIn(description);
+  if (name === undefined) return;
+  const value = draw.valueFor(description[name]!, idsTo);
+  const at = path === '' ? name : `${path}.${name}`;
+  if (sort === 'time') return setTime(name, value);
+  if (movement.setIfKeyed({ sort, id }, at, value)) return;
+  changeScene((scene) =>
+    withThings(scene, (thing) => (((thing as { id?: string }).id ?? '') === id ? withValue(thing, at, value) : thing), [sort]),
+  );
+}
+
+function numberOf(draw: Draw): { ref: movement.ThingRef; path: string; vector: boolean } | undefined {
+  const scene = openedScene();
+  const sort = draw.one<MovableSort>(MOVABLE_SORTS)!;
+  const thing = draw.one(thingsOf(scene, sort)) as { id?: string } | undefined;
+  if (!thing) return undefined;
+  const numbers = Object.entries(numbersOf(sort, thing as never));
+  const number = draw.one(numbers);
+  return number && { ref: { sort, id: thing.id ?? '' }, path: number[0], vector: number[1].type === 'vector' };
+}
+
+const fieldId = (draw: Draw) => draw.one(ids(openedScene().fields));
+const emitterIds = (draw: Draw) => draw.some(ids(openedScene().emitters));
+
+/** Rows that can be added to a list of an emitter, and taken away. */
+function emitterRow(draw: Draw): void {
+  const list = draw.one(['masks', 'amounts', 'besides'] as const)!;
+  const registry = { masks, amounts, besides: looks }[list];
+  const kind = draw.one(registry.list.map((k) => k.kind))!;
+  const add = draw.chance(2);
+  editEmitters(emitterIds(draw), (e) => {
+    const rows = e[list] as unknown[];
+    if (add) rows.push(registry.defaults(kind));
+    else if (rows.length > 0) takeRow(e as never, 'emitters', list, draw.below(rows.length));
+  });
+}
+
+function modulatorRow(draw: Draw): void {
+  const owner = reachOwner(draw);
+  if (!owner) return;
+  const kind = draw.one(modulators.list)!.kind;
+  const add = draw.chance(2);
+  editReach(owner, (t) => {
+    if (add) t.modulators.push(modulators.defaults(kind) as never);
+    else if (t.modulators.length > 0) takeRow(t as never, LISTS[owner.type], 'modulators', draw.below(t.modulators.length));
+  });
+}
+
+/** Everything a person can do, by name. */
+export const COMMANDS: Readonly<Record<string, Command>> = {
+  setRow: (draw) => setRow(draw.one(partsOf(openedScene()))!, draw),
+  chooseKind: (draw) => {
+    const part = draw.one(partsOf(openedScene()).filter(({ registry }) => registry));
+    if (part) chooseKind(part, draw.one(part.registry!.list)!.kind);
+  },
+  emitterRow,
+  modulatorRow,
+  addField: (draw) => desk.addField(draw.one(fieldKinds.list)!.kind),
+  duplicateFields: (draw) => desk.duplicateFields(draw.some(ids(openedScene().fields)).slice(0, 2)),
+  removeFields: (draw) => desk.removeFields(draw.some(ids(openedScene().fields)).slice(0, 2)),
+  groupFields: (draw) => desk.groupFields(draw.some(ids(openedScene().fields))),
+  ungroup: (draw) => {
+    const id = draw.one(ids(openedScene().groups));
+    if (id !== undefined) desk.ungroup(id);
+  },
+  removeGroup: (draw) => {
+    const id = draw.one(ids(openedScene().groups));
+    if (id !== undefined && draw.chance(3)) desk.removeGroup(id);
+  },
+  moveTo: (draw) => {
+    const { fields, groups } = openedScene();
+    const id = draw.one(ids([...fields, ...groups]));
+    if (id !== undefined) desk.moveTo(id, draw.one(['', ...ids(groups)])!, draw.chance(2) ? draw.one(ids(fields)) : undefined);
+  },
+  drop: (draw) => {
+    const all = ids([...openedScene().fields, ...openedScene().groups]);
+    if (all.length > 0) drop(draw.one(all)!, draw.one(all)!);
+  },
+  moveBy: (draw) => {
+    const id = draw.one(ids([...openedScene().fields, ...openedScene().groups]));
+    if (id !== undefined) moveBy(id, draw.chance(2) ? 1 : -1);
+  },
+  setActsAs: (draw) => desk.setActsAs(draw.some(ids(openedScene().fields)), draw.one(actions.list)!.kind),
+  startFrom: (draw) => {
+    const field = draw.one(openedScene().fields);
+    const start = field && draw.one(fieldKinds.get(field.settings.kind).starts);
+    if (field && start) desk.startFrom(field.id, start);
+  },
+  setRule: (draw) => {
+    const id = draw.one(ids(openedScene().groups));
+    if (id !== undefined) editGroup(id, (g) => void (g.rule = draw.one(rules.list)!.kind));
+  },
+  setStrength: (draw) => {
+    const id = fieldId(draw);
+    if (id !== undefined) setStrength(id, draw.between(-5, 20));
+  },
+  setExtentNumber: (draw) => {
+    const owner = reachOwner(draw);
+    if (owner) setExtentNumber(owner, draw.one(['core', 'reach'])!, draw.between(-1, 4));
+  },
+  setSend: (draw) => {
+    const owner = reachOwner(draw);
+    const [id] = emitterIds(draw);
+    if (owner && id !== undefined) setSend(owner.type, owner.id, id, draw.between(-1, 3));
+  },
+  setColumn: (draw) => {
+    const [id] = emitterIds(draw);
+    if (id !== undefined) setColumn(id, () => draw.between(0, 2));
+  },
+  mute: (draw) => {
+    const id = fieldId(draw);
+    if (id !== undefined) editField(id, (f) => void (draw.chance(2) ? (f.mute = !f.mute) : (f.solo = !f.solo)));
+  },
+  keepDesk,
+  flipDesk,
+  adoptDesk,
+  copyFields: (draw) =>
+    copyFields(
+      openedScene().fields.filter(() => draw.chance(2)),
+      openedScene(),
+    ),
+  copyGroup: (draw) => copyGroup(draw.one(ids(openedScene().groups)) ?? ''),
+  pasteFields: () => void (localStorage.getItem('bathyclast-copied-fields') !== null && pasteFields()),
+  addEmitter: () => emitter.addEmitter(),
+  duplicateEmitters: (draw) => {
+    const chosen = emitterIds(draw).slice(0, 2);
+    if (chosen.length > 0) emitter.duplicateEmitters(chosen);
+  },
+  copyEmitters: (draw) => emitter.copyEmitters(emitterIds(draw)),
+  pasteEmitters: () => {
+    const copied = localStorage.getItem('bathyclast-copied-emitters');
+    if (copied !== null && !copied.startsWith('{"emitters":[]')) emitter.pasteEmitters();
+  },
+  removeEmitters: (draw) => void (draw.chance(2) && emitter.removeEmitters(emitterIds(draw).slice(0, 1))),
+  addCollider: () => collider.addCollider(),
+  duplicateCollider: (draw) => collider.duplicateCollider(draw.one(ids(openedScene().colliders)) ?? ''),
+  removeCollider: (draw) => collider.removeCollider(draw.one(ids(openedScene().colliders)) ?? ''),
+  addCarrier,
+  removeCarrier: (draw) => removeCarrier(draw.one(ids(openedScene().carriers)) ?? ''),
+  addZone: () => zone.addZone(),
+  duplicateZone: (draw) => zone.duplicateZone(draw.one(ids(openedScene().zones)) ?? ''),
+  removeZone: (draw) => zone.removeZone(draw.one(ids(openedScene().zones)) ?? ''),
+  addDial: () => dial.addDial(),
+  renameDial: (draw) => {
+    const id = draw.one(ids(openedScene().dials));
+    if (id !== undefined) dial.renameDial(id, draw.one(['swell', 'calm', '9', 'frame', ''])!);
+  },
+  setDial: (draw) => {
+    const id = draw.one(ids(openedScene().dials));
+    if (id === undefined) return;
+    if (draw.chance(2)) dial.setDial(id, draw.between(-2, 2));
+    else dial.setDialSpan(id, draw.chance(2) ? 'low' : 'high', draw.between(-2, 2));
+  },
+  removeDial: (draw) => dial.removeDial(draw.one(ids(openedScene().dials)) ?? ''),
+  addMesh: (draw) => void addMadeMesh(draw.one(meshSources.list.filter(({ kind }) => kind !== 'file'))!.kind),
+  editMesh: (draw) => {
+    const mesh = draw.one(openedScene().meshes);
+    const { parameters } = meshSources.get(mesh?.source.kind ?? 'ball');
+    const name = draw.nameIn(parameters)!;
+    const value = draw.valueFor(parameters[name]!, idsTo);
+    if (mesh && (parameters[name]!.type !== 'number' || (value as number) < 60)) editMesh(mesh.id, name, value);
+  },
+  removeMesh: (draw) => removeMesh(draw.one(ids(openedScene().meshes)) ?? ''),
+  mount: (draw) => {
+    const type = draw.one(Object.keys(LISTS) as ThingType[])!;
+    const id = draw.one(ids(openedScene()[LISTS[type]]));
+    if (id !== undefined) mount({ type, id }, draw.one(['', ...ids(openedScene().carriers)])!);
+  },
+  setPlace: (draw) => {
+    const type = draw.one(Object.keys(LISTS) as ThingType[])!;
+    const id = draw.one(ids(openedScene()[LISTS[type]]));
+    if (id !== undefined) setPlace({ type, id }, 'position', [draw.between(-2, 2), 0, 1]);
+  },
+  toggleKey: (draw) => {
+    const number = numberOf(draw);
+    if (number) movement.toggleKeyOf(number.ref, number.path);
+  },
+  setKey: (draw) => {
+    const number = numberOf(draw);
+    if (number) movement.setKeyOf(number.ref, number.path, number.vector ? [0, draw.between(0, 1), 1] : draw.between(0, 1));
+  },
+  setPlain: (draw) => {
+    const number = numberOf(draw);
+    if (number) movement.setPlain(number.ref, number.path);
+  },
+  setDrive: (draw) => {
+    const number = numberOf(draw);
+    if (!number) return;
+    const path = number.vector && draw.chance(2) ? `${number.path}.${draw.below(3)}` : number.path;
+    movement.setDrive(number.ref, path, draw.chance(4) ? undefined : tides.defaults(draw.one(tides.list)!.kind));
+  },
+  pickKeys: (draw) =>
+    pick(Object.fromEntries(keyRows(openedScene()).map((row) => [row.id, draw.some(row.keys.map(({ frame }) => frame))]))),
+  nudge: (draw) => keys.nudge(draw.below(9) - 4),
+  scaleKeys: (draw) => {
+    beginGesture();
+    keys.startMove()(0, { about: 3, by: draw.between(-1, 3) });
+    endGesture();
+  },
+  deletePicked: () => keys.deletePicked(),
+  easePicked: (draw) => keys.easePicked(draw.one(EASES)!, draw.chance(2) ? [0.2, 0, 0.4, 1] : undefined),
+  copyPicked: () => keys.copyPicked(),
+  pasteKeys: () => keys.pasteKeys(),
+  ripple: () => useKeys.setState(({ ripple }) => ({ ripple: !ripple })),
+  addMarker: (draw) => void marker.addMarker(draw.below(60)),
+  renameMarker: (draw) => marker.renameMarker(openedScene().markers[0]?.frame ?? 0, draw.one(['', 'Turn', 'x'.repeat(300)])!),
+  moveMarker: (draw) => void marker.moveMarker(openedScene().markers[0]?.frame ?? 0, draw.below(60)),
+  removeMarker: () => marker.removeMarker(openedScene().markers[0]?.frame ?? 0),
+  startShotHere,
+  playhead: (draw) => usePlayer.setState({ frame: draw.below(40), playing: draw.chance(3) }),
+  record: (draw) => useRecord.setState({ on: draw.chance(3), autoKey: draw.chance(2) }),
+  select: (draw) => {
+    const type = draw.one(Object.keys(LISTS) as ThingType[])!;
+    const id = draw.one(ids(openedScene()[LISTS[type]]));
+    if (id === undefined) return select({ type: 'scene' });
+    if ((type === 'emitter' || type === 'field') && draw.chance(2)) selectToo(type, id);
+    else select({ type, id });
+  },
+  beginGesture: () => beginGesture(),
+  endGesture: () => endGesture(),
+  undo: () => undo(),
+  redo: () => redo(),
+};

@@ -1,0 +1,103 @@
+import fc from 'fast-check';
+import { expect, vi } from 'vitest';
+import { emptyMeters } from '../../core/measure/meters';
+import { checkScene } from '../../core/scene/check';
+import type { Scene } from '../../core/scene/document';
+import { Simulation } from '../../core/step/simulation';
+import { sceneFrom } from '../../formats/scene-file';
+import { usePlayer } from '../stage/player-store';
+import { useRecord } from '../store/record';
+import { endGesture, openedScene, openScene, undo, useSceneStore } from '../store/scene-store';
+import { select } from '../store/selection-store';
+import { COMMANDS } from './commands';
+import { Draw } from './draw';
+
+/** One thing that is done: the command, and the numbers it makes its choices by. */
+interface Step {
+  readonly command: string;
+  readonly numbers: readonly number[];
+}
+
+/** Steps in a row that a person might do. */
+export const someSteps = (length: number): fc.Arbitrary<Step[]> =>
+  fc.array(
+    fc.record({
+      // Values and kinds are what is set all day.
+      command: fc.constantFrom('setRow', 'setRow', 'setRow', 'chooseKind', 'chooseKind', ...Object.keys(COMMANDS)),
+      numbers: fc.array(fc.nat(0x7fffffff), { minLength: 6, maxLength: 6 }),
+    }),
+    { minLength: 1, maxLength: length, size: 'max' },
+  );
+
+/** What a page has besides the scene, as it is at first. */
+export function freshPage(scene: Scene): void {
+  const kept = new Map<string, string>();
+  vi.stubGlobal('localStorage', { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => void kept.set(k, v) });
+  endGesture();
+  useRecord.setState({ on: false, autoKey: true });
+  usePlayer.setState({ frame: scene.time.first, playing: false, meters: emptyMeters(0, 0) });
+  select({ type: 'scene' });
+  openScene(scene);
+}
+
+/** The scene as the server would give it back. */
+const throughTheApi = (scene: Scene): Scene => sceneFrom(JSON.parse(JSON.stringify(scene)));
+
+/** Where two values differ first, and how; undefined where they are equal. */
+function difference(a: unknown, b: unknown, at = ''): string | undefined {
+  if (Object.is(a, b)) return undefined;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return `${at}: ${String(a)} became ${String(b)}`;
+  const [was, is] = [a as Record<string, unknown>, b as Record<string, unknown>];
+  for (const name of new Set([...Object.keys(a), ...Object.keys(b)])) {
+    if (!(name in is)) return `${at}.${name} is gone`;
+    if (!(name in was)) return `${at}.${name} is new`;
+    const found = difference(was[name], is[name], `${at}.${name}`);
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
+
+/** Particles that are enough to find what throws. */
+const FEW = { share: 0.02, slice: 0, slices: 1 };
+
+/** The scene with no more of anything than is quickly simulated; what counts is that every part of it is compiled and runs. */
+function light(scene: Scene): Scene {
+  const few = (amount: Scene['emitters'][number]['amounts'][number]) => ({
+    ...amount,
+    ...(typeof amount['rate'] === 'number' && { rate: Math.min(amount['rate'], 2000) }),
+    ...(typeof amount['count'] === 'number' && { count: Math.min(amount['count'], 400) }),
+  });
+  return {
+    ...scene,
+    time: { ...scene.time, preRoll: Math.min(scene.time.preRoll, 2), substeps: Math.min(scene.time.substeps, 2) },
+    emitters: scene.emitters.map((e) => ({ ...e, amounts: e.amounts.map(few) })),
+  };
+}
+
+/** Two frames of the scene. */
+function simulated(scene: Scene): void {
+  const run = new Simulation(light(scene), new Map(), FEW);
+  run.advance();
+  run.advance();
+  run.measure();
+  run.end();
+}
+
+/** Does the steps one after the other in a page with that scene; after each the scene must be sound, and undoing all gives the first back. */
+export function doAll(first: Scene, steps: readonly Step[]): void {
+  freshPage(first);
+  for (const { command, numbers } of steps) {
+    const before = openedScene();
+    COMMANDS[command]!(new Draw(numbers));
+    const scene = openedScene();
+    if (scene === before) continue;
+    expect(checkScene(scene)).toEqual([]);
+    expect(difference(scene, throughTheApi(scene)), command).toBeUndefined();
+    simulated(scene);
+  }
+  endGesture();
+  const { pastStates } = useSceneStore.temporal.getState();
+  for (let i = pastStates.length; i > 0; i--) undo();
+  expect(difference(first, openedScene()), 'undone').toBeUndefined();
+  expect(JSON.stringify(openedScene())).toBe(JSON.stringify(first));
+}

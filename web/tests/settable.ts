@@ -1,0 +1,97 @@
+import { amounts } from '../../core/amounts';
+import { bonds } from '../../core/bonds';
+import { colliderShapes } from '../../core/colliders';
+import type { Description } from '../../core/describe/parameters';
+import type { Kind, Kinded, Registry } from '../../core/describe/registry';
+import { extents } from '../../core/extents';
+import { fields as fieldKinds } from '../../core/fields';
+import { gates } from '../../core/gates';
+import { looks } from '../../core/looks';
+import { masks } from '../../core/masks';
+import { modulators } from '../../core/modulators';
+import { profiles } from '../../core/profiles';
+import { profileCommon } from '../../core/profiles/profile';
+import { responses } from '../../core/responses';
+import * as descriptions from '../../core/scene/descriptions';
+import type { Reached, Scene } from '../../core/scene/document';
+import type { MovableSort } from '../../core/scene/numbers';
+import { shapes } from '../../core/shapes';
+
+/** Part of a thing that the inspector shows as rows; `path` is empty for what the thing has itself. */
+export interface Part {
+  readonly sort: MovableSort;
+  readonly id: string;
+  readonly path: string;
+  readonly description: Description;
+  /** The kinds to choose from, where it is of a kind. */
+  readonly registry?: Registry<Kind>;
+}
+
+/** Every part of a scene with values that can be set. */
+export function partsOf(scene: Scene): Part[] {
+  const of = (sort: MovableSort, id: string) => {
+    const plain = (path: string, description: Description): Part => ({ sort, id, path, description });
+    const kinded = <K extends Kind>(path: string, registry: Registry<K>, { kind }: Kinded, more: Description = {}): Part => ({
+      ...plain(path, { ...registry.get(kind).parameters, ...more }),
+      registry: registry as unknown as Registry<Kind>,
+    });
+    const rows = <K extends Kind>(path: string, registry: Registry<K>, list: readonly Kinded[]): Part[] =>
+      list.map((values, row) => kinded(`${path}.${row}`, registry, values));
+    const reached = (thing: Reached): Part[] => [
+      kinded('extent', extents, thing.extent),
+      kinded('profile', profiles, thing.profile, profileCommon),
+      ...rows('modulators', modulators, thing.modulators),
+    ];
+    return { plain, kinded, rows, reached, place: plain('place', descriptions.placeParameters) };
+  };
+  const one = (sort: MovableSort, description: Description) => of(sort, '').plain('', description);
+  return [
+    ...scene.emitters.flatMap((e) => {
+      const { plain, kinded, rows, place } = of('emitters', e.id);
+      return [
+        plain('', descriptions.emitterParameters),
+        plain('birth', descriptions.birthParameters),
+        place,
+        kinded('shape', shapes, e.shape),
+        kinded('gate', gates, e.gate),
+        kinded('bond', bonds, e.bond),
+        kinded('look', looks, e.look),
+        ...rows('amounts', amounts, e.amounts),
+        ...rows('masks', masks, e.masks),
+        ...rows('besides', looks, e.besides),
+      ];
+    }),
+    ...scene.fields.flatMap((f) => {
+      const { plain, kinded, reached, place } = of('fields', f.id);
+      return [plain('', descriptions.fieldParameters), kinded('settings', fieldKinds, f.settings), ...reached(f), place];
+    }),
+    ...scene.groups.flatMap((g) => {
+      const { plain, reached, place } = of('groups', g.id);
+      return [plain('', descriptions.groupParameters), ...reached(g), place];
+    }),
+    ...scene.zones.flatMap((z) => {
+      const { plain, reached, place } = of('zones', z.id);
+      return [plain('', descriptions.zoneParameters), ...reached(z), place];
+    }),
+    ...scene.colliders.flatMap((c) => {
+      const { plain, kinded, place } = of('colliders', c.id);
+      return [
+        plain('', descriptions.colliderParameters),
+        kinded('shape', colliderShapes, c.shape),
+        kinded('response', responses, c.response),
+        kinded('gate', gates, c.gate),
+        place,
+      ];
+    }),
+    ...scene.carriers.flatMap((c) => [of('carriers', c.id).plain('', descriptions.carrierParameters), of('carriers', c.id).place]),
+    ...scene.dials.map((d) => of('dials', d.id).plain('', descriptions.dialParameters)),
+    one('whole', descriptions.wholeParameters),
+    of('whole', '').place,
+    one('desk', descriptions.deskParameters),
+    one('bounds', descriptions.boundsParameters),
+    one('time', descriptions.timeParameters),
+    one('camera', descriptions.cameraParameters),
+    one('output', descriptions.outputParameters),
+    one('light', descriptions.lightParameters),
+  ];
+}
