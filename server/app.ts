@@ -54,6 +54,7 @@ export function createApp({
   bakesFolder,
   lentBake,
   spawnBake = bakeInThread,
+  notices = [],
 }: {
   db: Db;
   webRoot: string;
@@ -63,6 +64,8 @@ export function createApp({
   /** The folder of a bake that is lent to renders, under the id `lent`. */
   lentBake?: string | undefined;
   spawnBake?: SpawnBake;
+  /** What happened at the start that a person should know of. */
+  notices?: readonly string[];
 }): Express {
   const scenes = new ScenesTable(db);
   const images = new ImagesTable(db);
@@ -92,6 +95,9 @@ export function createApp({
   app.use(
     '/api',
     express.json({
+      // A body with a GET has no meaning (RFC 9110, 9.3.1) and is not read.
+      type: (request) =>
+        !['GET', 'HEAD'].includes(request.method ?? '') && /^application\/json\b/i.test(request.headers['content-type'] ?? ''),
       limit: FILE_LIMITS.json,
       verify: (_request, _response, body) => {
         if (nestingDepth(body) > DEEPEST)
@@ -110,13 +116,20 @@ export function createApp({
   app.use('/api/meshes', fileRoutes(meshes, { noun: 'mesh', type: 'model/gltf-binary', most: MESH_LIMITS.bytes, check: readMesh }));
   app.use('/api/grids', fileRoutes(grids, { noun: 'grid', type: 'application/xml', most: GRID_LIMITS.bytes, check: readVti }));
   app.use('/api/bakes', bakeRoutes(bakes, jobs));
+  app.get('/api/notices', (_request, response) => void response.set('Cache-Control', 'no-store').json({ notices }));
   app.use('/api/logbook', logbookRoutes(new LogbookTable(db)));
   app.use('/api', (request) => {
     throw failure(404, 'missing', 'path', `There is no ${request.method} ${request.path.slice(0, 80)} here.`, 'a path of the API');
   });
-  app.use('/assets', express.static(`${webRoot}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use('/assets', express.static(`${webRoot}/assets`, { immutable: true, maxAge: '1y' }));
+  app.use('/assets', (request) => {
+    throw failure(404, 'missing', 'path', `There is no file ${request.path.slice(0, 80)} here.`, 'a file of the page');
+  });
   app.use(express.static(webRoot, { index: false }));
   app.get('/{*path}', (_request, response) => response.sendFile('index.html', { root: webRoot, cacheControl: false }));
+  app.use((request) => {
+    throw failure(405, 'method', 'method', `${request.method} is not possible here; only the API under /api can be written to.`, 'GET');
+  });
   app.use(failureHandler(log));
   return app;
 }

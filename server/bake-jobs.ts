@@ -81,7 +81,13 @@ export class BakeJobs {
       );
       return this.startNext();
     }
-    const scene = sceneFrom(JSON.parse(this.table.document(id)!));
+    let scene: Scene;
+    try {
+      scene = sceneFrom(JSON.parse(this.table.document(id) ?? ''));
+    } catch (error) {
+      this.table.setState(id, 'failed', `its scene can’t be read (${(error as Error).message}); bake it anew`);
+      return this.startNext();
+    }
     const task: BakeTask = { scene, files: this.filesOf(scene), folder: this.folderOf(id), from: first, through: last };
     this.table.setState(id, 'running');
     this.running = { id, removed: false, thread: this.spawn(task, (news) => this.hear(id, news)) };

@@ -7,6 +7,7 @@ import { sceneFrom } from '../formats/scene-file';
 import type { StoredBake } from '../formats/stored-bake';
 import type { BakeJobs } from './bake-jobs';
 import type { BakesTable } from './bakes-table';
+import { eventStream } from './event-stream';
 import { failure } from './failure';
 
 /** Milliseconds between two reports of what has changed. */
@@ -14,16 +15,15 @@ const REPORT = 250;
 
 /** Keeps a listener at the other end told, until it goes. */
 function report(jobs: BakeJobs, response: Response): void {
-  response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache, no-transform' });
-  response.flushHeaders();
+  const stream = eventStream(response);
   let due: NodeJS.Timeout | undefined;
   const send = () => {
     due = undefined;
-    response.write(`data: ${JSON.stringify(jobs.list())}\n\n`);
+    stream.send(jobs.list());
   };
   send();
   const unlisten = jobs.onChange(() => (due ??= setTimeout(send, REPORT)));
-  response.on('close', () => {
+  stream.onEnd(() => {
     unlisten();
     clearTimeout(due);
   });

@@ -1,5 +1,4 @@
 import 'reflect-metadata';
-import { plainToInstance } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
@@ -40,10 +39,16 @@ export class NewSceneBody {
   @IsOptional() @IsString() @IsNotEmpty() @MaxLength(MOST.name) name?: string;
   @IsOptional() @IsIn(examples.map((e) => e.slug)) example?: string;
   @IsOptional() @IsString() @MaxLength(64) copyOf?: string;
+  /** The revision of it; the present one where it is left out. */
+  @IsOptional() @IsInt() @Min(1) version?: number;
 }
 
 export class RenameBody {
   @IsString() @IsNotEmpty() @MaxLength(MOST.name) name!: string;
+}
+
+export class VersionNameBody {
+  @IsString() @MaxLength(MOST.name) name!: string;
 }
 
 export class SaveBody {
@@ -86,7 +91,21 @@ export function bodyOf<T extends object>(type: new () => T, body: unknown): T {
     throw new Failure(400, [
       { code: 'type', field: 'body', message: 'The body is no object; allowed is a JSON object.', allowed: 'a JSON object' },
     ]);
-  const instance = plainToInstance(type, body, { enableImplicitConversion: false });
+  const instance = new type();
+  // Members as they are, whatever they are called; the validator takes those that every object has for known ones.
+  const inherited = Object.keys(body).filter((name) => name in Object.prototype);
+  if (inherited.length > 0)
+    throw new Failure(
+      422,
+      inherited.map((field) => ({
+        code: 'unknown',
+        field,
+        message: `There is no member “${field}” here.`,
+        allowed: 'the members of this body',
+      })),
+    );
+  for (const [name, value] of Object.entries(body))
+    Object.defineProperty(instance, name, { value: value as unknown, enumerable: true, writable: true, configurable: true });
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
   const faults = errors.flatMap(({ property, constraints = {} }) =>
     Object.entries(constraints).flatMap(([code, message]): Fault[] =>

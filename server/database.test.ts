@@ -41,10 +41,10 @@ describe('the data folder', () => {
     const db = new Database(join(newer, 'bathyclast.db'));
     db.pragma('user_version = 99');
     db.close();
-    expect(() => openDatabase(newer)).toThrow(/of version 99, made by a newer Bathyclast; this one reads up to 5/);
+    expect(() => openDatabase(newer)).toThrow(/of version 99, made by a newer Bathyclast; this one reads up to 6/);
     const damaged = folder();
     writeFileSync(join(damaged, 'bathyclast.db'), 'this is no database, but long enough to be taken for one'.repeat(100));
-    expect(() => openDatabase(damaged)).toThrow(/damaged or no data file/);
+    expect(() => openDatabase(damaged)).toThrow(/is no data file of Bathyclast/);
     const file = join(folder(), 'file');
     writeFileSync(file, '');
     expect(() => openDatabase(join(file, 'data'))).toThrow(/can’t be written to/);

@@ -1,22 +1,75 @@
 import Database from 'better-sqlite3';
-import { accessSync, constants } from 'node:fs';
+import { accessSync, chmodSync, constants, existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { makeFolder } from '../engine/make-folder';
+import { keepCopy } from './copies';
 import { migrations } from './migrations';
+import { isSound, salvage } from './salvage';
+import { setBadRowsAside } from './set-aside';
 
 /** A data folder that can't be used, in a sentence for the person who started the program. */
 export class DataFolderError extends Error {}
 
 export type Db = Database.Database;
 
+/** Name of the data file in its folder. */
+export const DATA_FILE = 'bathyclast.db';
+
+/** Files beside the data file that belong to it. */
+const BESIDE = ['', '-wal', '-shm'] as const;
+
+/** Only the account that runs the program reads what is in the folder. */
+function keepPrivate(folder: string): void {
+  chmodSync(folder, 0o700);
+  for (const end of BESIDE) {
+    const path = join(folder, DATA_FILE + end);
+    if (existsSync(path)) chmodSync(path, 0o600);
+  }
+}
+
+/** Opens a data file and takes the exclusive lock. */
+function opened(path: string): Db {
+  const db = new Database(path, { timeout: 500 });
+  try {
+    db.pragma('locking_mode = EXCLUSIVE');
+    db.pragma('journal_mode = WAL');
+    db.pragma('synchronous = FULL');
+    db.pragma('foreign_keys = ON');
+    // Taking the lock now, not at the first write, is what tells a second process at once.
+    db.transaction(() => db.pragma('user_version', { simple: true })).immediate();
+    return db;
+  } catch (error) {
+    db.close();
+    throw error;
+  }
+}
+
+const isDamage = (error: unknown) => ((error as { code?: string }).code ?? '').startsWith('SQLITE_CORRUPT');
+
+/** The data file, whatever state it is in: what is damaged is put together anew from all that can be read. */
+function openedSound(path: string, tell: (sentence: string) => void): Db {
+  let db: Db | undefined;
+  try {
+    db = opened(path);
+    if (isSound(db)) return db;
+  } catch (error) {
+    if (!isDamage(error)) throw error;
+  }
+  db?.close();
+  salvage(path, tell);
+  return opened(path);
+}
+
 /**
- * Opens the data file of a folder, made if need be, and brings it up to date. The exclusive lock is held until it is
- * closed or the process ends, however it ends. Throws {@link DataFolderError}.
+ * Opens the data file of a folder, made if need be, and brings it up to date. The exclusive lock is held until it is closed or the process
+ * ends, however it ends. A damaged file is put together anew, rows that can't be read are set aside, and a copy of the sound file is kept; `tell`
+ * hears of all that a person should know. Throws {@link DataFolderError} where SQLite can't open the file at all.
  */
-export function openDatabase(folder: string): Db {
+export function openDatabase(folder: string, tell: (sentence: string) => void = () => undefined): Db {
   try {
     makeFolder(folder);
     accessSync(folder, constants.W_OK);
+    keepPrivate(folder);
   } catch (error) {
     throw new DataFolderError(
       `The data folder “${folder}” can’t be written to (${(error as NodeJS.ErrnoException).code ?? String(error)}). Choose another with --data DIR.`,
@@ -24,12 +77,12 @@ export function openDatabase(folder: string): Db {
   }
   let db: Db | undefined;
   try {
-    db = new Database(join(folder, 'bathyclast.db'), { timeout: 500 });
-    db.pragma('locking_mode = EXCLUSIVE');
-    db.pragma('journal_mode = WAL');
-    db.pragma('synchronous = FULL');
-    db.pragma('foreign_keys = ON');
+    const path = join(folder, DATA_FILE);
+    db = openedSound(path, tell);
     migrate(db, folder);
+    setBadRowsAside(db, tell);
+    keepPrivate(folder);
+    keepCopy(db, folder, tell);
     return db;
   } catch (error) {
     db?.close();
@@ -39,9 +92,13 @@ export function openDatabase(folder: string): Db {
       throw new DataFolderError(
         `The data folder “${folder}” is in use by another Bathyclast. Close that one, or choose another folder with --data DIR.`,
       );
-    if (code === 'SQLITE_NOTADB' || code === 'SQLITE_CORRUPT')
-      throw new DataFolderError(`The data file in “${folder}” is damaged or no data file of Bathyclast.`);
-    throw new DataFolderError(`The data file in “${folder}” can’t be opened (${code || String(error)}).`);
+    if (code === 'SQLITE_NOTADB')
+      throw new DataFolderError(
+        `The data file in “${folder}” is no data file of Bathyclast. Move ${DATA_FILE} elsewhere, or put one of the copies in “copies” in its place.`,
+      );
+    if (code === 'SQLITE_FULL' || code === 'ENOSPC')
+      throw new DataFolderError(`There is no room left where the data folder “${folder}” is. Free some space and start again.`);
+    throw new DataFolderError(`The data file in “${folder}” can’t be opened (${code || (error as Error).message}).`);
   }
 }
 
@@ -51,7 +108,7 @@ function migrate(db: Db, folder: string): void {
     throw new DataFolderError(
       `The data file in “${folder}” is of version ${version}, made by a newer Bathyclast; this one reads up to ${migrations.length}.`,
     );
-  // Taking the lock now, not at the first write, is what tells a second process at once.
+  if (version === migrations.length) return;
   db.transaction(() => {
     for (let next = version; next < migrations.length; next++) db.exec(migrations[next]!);
     db.pragma(`user_version = ${migrations.length}`);

@@ -45,18 +45,21 @@ export function failureHandler(log: Logger): ErrorRequestHandler {
           allowed: 'one file within the size limit',
         },
       ]);
-    const { status, message, type } = error as { status?: number; message?: string; type?: string };
+    const { status, message, type, code = '' } = error as { status?: number; message?: string; type?: string; code?: string };
     if (status !== undefined && status >= 400 && status < 500)
       return send(response, status, [
         {
           code: type ?? 'request',
           field: 'body',
-          message: `The request is refused: ${message ?? 'bad request'}.`,
+          // Only the parser of bodies says what is wrong in words of its own that hold nothing of the server’s.
+          message: `The request is refused: ${type !== undefined && message !== undefined ? message : 'it is not well-formed'}.`,
           allowed: 'a well-formed request',
         },
       ]);
     log.error({ err: error, path: request.path }, 'request failed');
-    const full = (error as { code?: string }).code === 'SQLITE_FULL';
+    // What was answered in part can only be broken off.
+    if (response.headersSent) return void response.destroy();
+    const full = ['SQLITE_FULL', 'ENOSPC', 'EDQUOT'].includes(code);
     return send(response, full ? 507 : 500, [
       full
         ? {

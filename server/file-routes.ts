@@ -1,9 +1,9 @@
 import { Router } from 'express';
-import multer from 'multer';
 import { contentHash } from '../formats/image';
 import { failure } from './failure';
 import type { FilesTable } from './files-table';
 import { shownName } from './shown-name';
+import { oneFile } from './upload';
 
 /** A sort of files that are kept under their content hash. */
 interface FileSort {
@@ -20,9 +20,9 @@ interface FileSort {
 /** Files that were read and cleaned in the page at import, are checked here, and kept under their content hash. */
 export function fileRoutes(files: FilesTable, { noun, type, most, check }: FileSort): Router {
   const router = Router();
-  const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: most, files: 1, fields: 0 } });
+  const upload = oneFile({ fileSize: most, fields: 0 });
 
-  router.post('/', upload.single('file'), async (request, response) => {
+  router.post('/', upload, async (request, response) => {
     if (!request.file) throw failure(400, 'missing', 'file', 'The upload holds no file.', `one ${noun}`);
     const name = shownName(request.file.originalname, noun);
     const bytes = new Uint8Array(request.file.buffer);

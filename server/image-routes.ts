@@ -1,17 +1,17 @@
 import { Router } from 'express';
-import multer from 'multer';
 import { canonicalPng, contentHash, decodeImage, IMAGE_LIMITS } from '../formats/image';
 import { failure } from './failure';
 import type { ImagesTable } from './images-table';
 import { shownName } from './shown-name';
+import { oneFile } from './upload';
 
-const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: IMAGE_LIMITS.bytes, files: 1, fields: 0 } });
+const upload = oneFile({ fileSize: IMAGE_LIMITS.bytes, fields: 0 });
 
 /** Images: decoded once at import, kept as canonical PNG under their content hash. */
 export function imageRoutes(images: ImagesTable): Router {
   const router = Router();
 
-  router.post('/', upload.single('file'), async (request, response) => {
+  router.post('/', upload, async (request, response) => {
     if (!request.file) throw failure(400, 'missing', 'file', 'The upload holds no file.', 'one PNG or JPEG');
     const name = shownName(request.file.originalname, 'image');
     const pixels = decodeImage(request.file.buffer, name);

@@ -7,12 +7,15 @@ import { parseArgs } from 'node:util';
 import pino from 'pino';
 import { createApp } from './app';
 import { DataFolderError, openDatabase } from './database';
+import { removeUnusedFiles, unusedFiles } from './unused-files';
 
 const HELP = `Starts Bathyclast and prints its address.
 
   npm start                      on port 4173, with the data folder ./data
   npm start -- --port 8080       on another port (0: any free one)
   npm start -- --data DIR        with another data folder; it is made if need be
+  npm start -- --unused          lists kept files that nobody refers to any more, and ends; the
+                                 server takes them away by itself, a week after they fell out of use
   npm start -- --help            this text
 `;
 
@@ -22,7 +25,7 @@ function refuse(sentence: string): never {
   process.exit(2);
 }
 
-function options(): { port: number; data: string; bake: string | undefined } {
+function options(): { port: number; data: string; bake: string | undefined; unused: boolean } {
   try {
     const { values } = parseArgs({
       options: {
@@ -30,6 +33,7 @@ function options(): { port: number; data: string; bake: string | undefined } {
         data: { type: 'string', default: 'data' },
         // What the program at the terminal renders from.
         bake: { type: 'string' },
+        unused: { type: 'boolean', default: false },
         help: { type: 'boolean', short: 'h' },
       },
     });
@@ -40,26 +44,53 @@ function options(): { port: number; data: string; bake: string | undefined } {
     const port = Number(values.port);
     if (values.port.trim() === '' || !Number.isInteger(port) || port < 0 || port > 65535)
       refuse(`--port is “${values.port}”; allowed is a whole number from 0 to 65535.`);
-    return { port, data: resolve(values.data), bake: values.bake };
+    return { port, data: resolve(values.data), bake: values.bake, unused: values.unused };
   } catch (error) {
     refuse(`${(error as Error).message.split('\n')[0]} See npm start -- --help.`);
   }
 }
 
-const { port, data, bake } = options();
+const { port, data, bake, unused } = options();
+const bakesFolder = join(data, 'bakes');
 const webRoot = join(dirname(fileURLToPath(import.meta.url)), '..', 'web');
 if (!existsSync(join(webRoot, 'index.html'))) refuse('The page is not built; start with npm start.');
 
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' }, pino.destination(2));
+// Everything the program writes is for the account that runs it alone.
+process.umask(0o077);
+const notices: string[] = [];
 let db;
 try {
-  db = openDatabase(data);
+  db = openDatabase(data, (sentence) => {
+    notices.push(sentence);
+    console.error(sentence);
+  });
 } catch (error) {
   if (error instanceof DataFolderError) refuse(error.message);
   throw error;
 }
 
-const server = createServer(createApp({ db, webRoot, log, bakesFolder: join(data, 'bakes'), lentBake: bake }));
+if (unused) {
+  const files = unusedFiles(db, bakesFolder);
+  for (const { sort, name, bytes } of files) console.log(`${sort}  ${name}  ${bytes} bytes`);
+  console.log(`${files.length} unused, ${files.reduce((sum, { bytes }) => sum + bytes, 0)} bytes`);
+  db.close();
+  process.exit(0);
+}
+
+/** Takes unused files away; what goes wrong at that stops nobody. */
+function tidy(): void {
+  try {
+    const files = removeUnusedFiles(db!, bakesFolder);
+    if (files.length > 0) log.info({ files: files.length }, 'unused files removed');
+  } catch (error) {
+    log.error({ err: error }, 'unused files could not be removed');
+  }
+}
+tidy();
+setInterval(tidy, 86_400_000).unref();
+
+const server = createServer(createApp({ db, webRoot, log, bakesFolder, lentBake: bake, notices }));
 server.on('error', (error: NodeJS.ErrnoException) => {
   db.close();
   if (error.code === 'EADDRINUSE') refuse(`Port ${port} is in use by another program. Choose another with --port N.`);

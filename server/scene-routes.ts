@@ -1,19 +1,20 @@
 import { Router } from 'express';
-import multer from 'multer';
 import { findExample } from '../core/examples';
 import type { Scene } from '../core/scene/document';
 import { freeName, newScene } from '../core/scene/starters';
 import { parseBounded } from '../formats/bounded-json';
 import { FILE_LIMITS, keptFiles, readSceneFile, sceneFrom, writeSceneFile } from '../formats/scene-file';
-import { bodyOf, NewSceneBody, PictureBody, RenameBody, SaveBody } from './bodies';
+import { bodyOf, NewSceneBody, PictureBody, RenameBody, SaveBody, VersionNameBody } from './bodies';
+import { eventStream } from './event-stream';
 import { failure } from './failure';
 import type { ImagesTable } from './images-table';
 import { filesOfScene } from './kept-files';
 import type { FilesTable } from './files-table';
 import type { StoredScene } from '../formats/stored-scene';
 import type { ScenesTable } from './scenes-table';
+import { oneFile } from './upload';
 
-const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: FILE_LIMITS.bytes, files: 1, fields: 4, fieldSize: 1024 } });
+const upload = oneFile({ fileSize: FILE_LIMITS.bytes, fields: 4, fieldSize: 1024 });
 const MOST_PICTURE_BYTES = 4 * 1024 * 1024;
 const PNG_SIGNATURE = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
 
@@ -38,6 +39,13 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
     return stored;
   }
 
+  function foundVersion(id: string, revision: number): Scene {
+    const scene = Number.isSafeInteger(revision) ? scenes.versions.find(id, revision) : undefined;
+    if (!scene)
+      throw failure(404, 'missing', 'version', `Revision ${revision} of this scene is not kept.`, 'a revision from the list of versions');
+    return scene;
+  }
+
   const taken = () => scenes.list().map((card) => card.name);
 
   function conflict(current: StoredScene): never {
@@ -59,10 +67,41 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
   router.get('/', (_request, response) => void response.json({ scenes: scenes.list() }));
 
   router.post('/', (request, response) => {
-    const { name, example, copyOf } = bodyOf(NewSceneBody, request.body);
-    const source = copyOf !== undefined ? found(copyOf).scene : example !== undefined ? findExample(example)!.scene : newScene('Untitled');
+    const { name, example, copyOf, version } = bodyOf(NewSceneBody, request.body);
+    const copied = copyOf !== undefined && (version === undefined ? found(copyOf).scene : foundVersion(copyOf, version));
+    const source = copied ? copied : example !== undefined ? findExample(example)!.scene : newScene('Untitled');
     const wanted = name ?? (copyOf !== undefined ? `${source.name} copy` : source.name);
     response.status(201).json(scenes.add({ ...source, name: freeName(wanted, taken()) }));
+  });
+
+  router.get('/events', (_request, response) => {
+    const stream = eventStream(response);
+    stream.onEnd(scenes.onChange((news) => stream.send(news)));
+  });
+
+  router.get('/:id/versions', (request, response) => {
+    found(request.params.id);
+    response.set('Cache-Control', 'no-store').json({ versions: scenes.versions.list(request.params.id) });
+  });
+
+  router.get('/:id/versions/:revision', (request, response) => {
+    const { id, revision } = request.params;
+    response.json({ scene: foundVersion(id, Number(revision)) });
+  });
+
+  router.patch('/:id/versions/:revision', (request, response) => {
+    const { name } = bodyOf(VersionNameBody, request.body);
+    const { id, revision } = request.params;
+    foundVersion(id, Number(revision));
+    scenes.versions.rename(id, Number(revision), name.trim());
+    response.status(204).end();
+  });
+
+  router.get('/:id/versions/:revision/picture', (request, response) => {
+    const { id, revision } = request.params;
+    const picture = Number.isSafeInteger(Number(revision)) ? scenes.versions.picture(id, Number(revision)) : undefined;
+    if (!picture) throw failure(404, 'missing', 'picture', 'There is no picture of this version yet.', 'a version with a picture');
+    response.set('Content-Type', 'image/png').set('Cache-Control', 'private, max-age=86400').send(picture);
   });
 
   router.get('/:id', (request, response) => {
@@ -110,7 +149,7 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
       .send(Buffer.from(writeSceneFile({ scene, files: kept })));
   });
 
-  router.post('/import', upload.single('file'), async (request, response) => {
+  router.post('/import', upload, async (request, response) => {
     if (!request.file) throw failure(400, 'missing', 'file', 'The import holds no file.', 'one scene file');
     const { scene, files: kept } = await readSceneFile(request.file.buffer);
     for (const image of [...scene.images, ...scene.plates]) {
@@ -130,7 +169,7 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
     response.set('Content-Type', 'image/png').set('Cache-Control', 'no-cache').send(picture);
   });
 
-  router.post('/:id/picture', upload.single('file'), (request, response) => {
+  router.post('/:id/picture', upload, (request, response) => {
     const { revision } = bodyOf(
       PictureBody,
       parseBounded(Buffer.from((request.body as { about?: string }).about ?? '{}'), 'The field “about”'),

@@ -3,14 +3,36 @@ import type { Scene } from '../core/scene/document';
 import { sceneFrom } from '../formats/scene-file';
 import type { SceneCard, StoredScene } from '../formats/stored-scene';
 import type { Db } from './database';
+import { VersionsTable } from './versions-table';
 
 const DAYS_TO_BRING_BACK = 7;
+
+/** A scene that has changed; its revision is 0 where it was deleted. */
+export interface SceneNews {
+  readonly id: string;
+  readonly revision: number;
+}
 
 const now = () => new Date().toISOString();
 
 /** The scenes that are kept; every method is one transaction. */
 export class ScenesTable {
-  constructor(private readonly db: Db) {}
+  readonly versions: VersionsTable;
+  private readonly listeners = new Set<(news: SceneNews) => void>();
+
+  constructor(private readonly db: Db) {
+    this.versions = new VersionsTable(db);
+  }
+
+  /** Calls the listener when a scene has changed; returns how to stop. */
+  onChange(listener: (news: SceneNews) => void): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  }
+
+  private tell(news: SceneNews): void {
+    for (const listener of this.listeners) listener(news);
+  }
 
   /** All that are not deleted, the last changed first. */
   list(): SceneCard[] {
@@ -38,32 +60,51 @@ export class ScenesTable {
     this.db
       .prepare('INSERT INTO scenes (id, name, document, created, changed) VALUES (?, ?, ?, ?, ?)')
       .run(id, scene.name, JSON.stringify(scene), time, time);
+    this.tell({ id, revision: 1 });
     return { id, revision: 1, changed: time, scene };
   }
 
   /** Saves over exactly that revision; undefined where the scene is at another one, or gone. */
   save(id: string, revision: number, scene: Scene): { revision: number; changed: string } | undefined {
     const time = now();
-    const { changes } = this.db
-      .prepare(
-        'UPDATE scenes SET name = ?, document = ?, revision = revision + 1, changed = ? WHERE id = ? AND revision = ? AND deleted IS NULL',
-      )
-      .run(scene.name, JSON.stringify(scene), time, id, revision);
-    return changes === 1 ? { revision: revision + 1, changed: time } : undefined;
+    const document = JSON.stringify(scene);
+    const saved = this.db.transaction(() => {
+      const before = this.db
+        .prepare<
+          [string, number],
+          { document: string; changed: string }
+        >('SELECT document, changed FROM scenes WHERE id = ? AND revision = ? AND deleted IS NULL')
+        .get(id, revision);
+      if (!before) return undefined;
+      this.db
+        .prepare('UPDATE scenes SET name = ?, document = ?, revision = revision + 1, changed = ? WHERE id = ?')
+        .run(scene.name, document, time, id);
+      this.versions.add(id, revision, before.document, before.changed);
+      this.versions.add(id, revision + 1, document, time);
+      return { revision: revision + 1, changed: time };
+    })();
+    if (saved) this.tell({ id, revision: saved.revision });
+    return saved;
   }
 
   /** Marks a scene as deleted, or takes that back; false where there is none. */
   setDeleted(id: string, deleted: boolean): boolean {
-    return this.db.prepare('UPDATE scenes SET deleted = ? WHERE id = ?').run(deleted ? now() : null, id).changes === 1;
+    const { changes } = this.db.prepare('UPDATE scenes SET deleted = ? WHERE id = ?').run(deleted ? now() : null, id);
+    if (changes === 1) this.tell({ id, revision: deleted ? 0 : (this.find(id)?.revision ?? 0) });
+    return changes === 1;
   }
 
   /** Forgets for good what was deleted some days ago. */
   forgetDeleted(): void {
-    this.db.prepare(`DELETE FROM scenes WHERE deleted < strftime('%Y-%m-%dT%H:%M:%fZ', 'now', ?)`).run(`-${DAYS_TO_BRING_BACK} days`);
+    this.db.transaction(() => {
+      this.db.prepare(`DELETE FROM scenes WHERE deleted < strftime('%Y-%m-%dT%H:%M:%fZ', 'now', ?)`).run(`-${DAYS_TO_BRING_BACK} days`);
+      this.versions.forgetOrphans();
+    })();
   }
 
   /** Keeps a picture drawn from a revision, unless there is one of a later revision. */
   setPicture(id: string, revision: number, png: Uint8Array): boolean {
+    this.versions.setPicture(id, revision, png);
     return (
       this.db
         .prepare(

@@ -3,6 +3,7 @@ import meshes from './002-meshes.sql?raw';
 import grids from './003-grids.sql?raw';
 import bakes from './004-bakes.sql?raw';
 import logbook from './005-logbook.sql?raw';
+import versions from './006-versions.sql?raw';
 
 /** Every migration in order; the n-th brings a data file to version n. One that has shipped is never changed. */
-export const migrations: readonly string[] = [scenes, meshes, grids, bakes, logbook];
+export const migrations: readonly string[] = [scenes, meshes, grids, bakes, logbook, versions];

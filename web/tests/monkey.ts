@@ -83,11 +83,15 @@ function simulated(scene: Scene): void {
   run.end();
 }
 
+/** Steps that have been done in all. */
+export const done = { steps: 0 };
+
 /** Does the steps one after the other in a page with that scene; after each the scene must be sound, and undoing all gives the first back. */
 export function doAll(first: Scene, steps: readonly Step[]): void {
   freshPage(first);
   for (const { command, numbers } of steps) {
     const before = openedScene();
+    done.steps++;
     COMMANDS[command]!(new Draw(numbers));
     const scene = openedScene();
     if (scene === before) continue;

@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest';
+import { checkScene } from '../../core/scene/check';
+import { testScene } from '../../core/tests/scenes';
+import { fields as fieldKinds } from '../../core/fields';
+import { Simulation } from '../../core/step/simulation';
+import { tides } from '../../core/tides';
+import { ofAnotherKind } from '../../core/describe/change-kind';
+import { openedScene, openScene } from '../store/scene-store';
+import { chooseKind } from './commands';
+import { freshPage } from './monkey';
+import { partsOf } from './settable';
+
+/** A scene that has one of everything of a kind. */
+const everything = testScene({
+  emitter: {
+    amounts: [{ kind: 'rate', rate: 40 }],
+    masks: [{ kind: 'noise' }],
+    besides: [{ kind: 'trail' }],
+    birth: { life: 1 },
+  },
+  meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 6 } }],
+  fields: [{ settings: { kind: 'wind' }, extent: { kind: 'ball', core: 0, reach: 2 }, modulators: [{ kind: 'noise' }] }],
+  colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' } }],
+  zones: [{ id: 'z', name: 'Z', extent: { kind: 'ball', core: 0.5, reach: 1 } }],
+});
+
+const PLACES = [
+  'shape',
+  'gate',
+  'bond',
+  'look',
+  'amounts.0',
+  'masks.0',
+  'besides.0',
+  'settings',
+  'extent',
+  'profile',
+  'modulators.0',
+  'response',
+];
+
+describe('every kind is changed for every other and back', () => {
+  freshPage(everything);
+  const parts = partsOf(everything).filter(({ registry }) => registry);
+
+  it('there is a part for every menu of kinds', () => {
+    expect(new Set(parts.map(({ path }) => path))).toEqual(new Set(PLACES));
+  });
+
+  for (const part of parts)
+    it(`${part.sort}, ${part.path}: ${part.registry!.list.length} kinds`, () => {
+      const at = () => partsOf(openedScene()).find(({ sort, id, path }) => sort === part.sort && id === part.id && path === part.path)!;
+      for (const { kind: from } of part.registry!.list)
+        for (const { kind: to } of part.registry!.list) {
+          openScene(everything);
+          chooseKind(at(), from);
+          const before = openedScene();
+          chooseKind(at(), to);
+          expect(checkScene(JSON.parse(JSON.stringify(openedScene())))).toEqual([]);
+          new Simulation(openedScene(), new Map()).advance();
+          chooseKind(at(), from);
+          expect(openedScene(), `${from}, ${to} and back`).toEqual(before);
+        }
+    });
+
+  it('a field that is changed keeps what the kinds share', () => {
+    for (const { kind: from } of fieldKinds.list)
+      for (const { kind: to } of fieldKinds.list)
+        expect(fieldKinds.check(ofAnotherKind(fieldKinds, fieldKinds.defaults(from), to), 'settings')).toEqual([]);
+  });
+
+  it('so do tides', () => {
+    for (const { kind: from } of tides.list)
+      for (const { kind: to } of tides.list) expect(tides.check(ofAnotherKind(tides, tides.defaults(from), to), 'tide')).toEqual([]);
+  });
+});
