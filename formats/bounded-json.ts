@@ -26,6 +26,12 @@ export function nestingDepth(bytes: Uint8Array, enough = DEEPEST + 1): number {
   return deepest;
 }
 
+/** Where JSON went wrong, from the parser's error, in words of our own. */
+function placeOf(error: unknown): string {
+  const position = /position (\d+)/.exec(error instanceof Error ? error.message : '')?.[1];
+  return position === undefined ? '' : `: it goes wrong at character ${Number(position) + 1}`;
+}
+
 /** The value of JSON bytes in UTF-8, refused unread where it is nested too deeply. Throws {@link SceneFaults}. */
 export function parseBounded(bytes: Uint8Array, what: string): unknown {
   if (nestingDepth(bytes) > DEEPEST)
@@ -33,7 +39,6 @@ export function parseBounded(bytes: Uint8Array, what: string): unknown {
   try {
     return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) as unknown;
   } catch (error) {
-    const why = error instanceof Error ? error.message : String(error);
-    throw fileFault('syntax', `${what} is not whole JSON: ${why}.`, 'a JSON document');
+    throw fileFault('syntax', `${what} is not whole JSON${placeOf(error)}.`, 'a JSON document');
   }
 }

@@ -7,6 +7,7 @@ import type { Carrier, Scene, ShotCamera } from '../core/scene/document';
 import { withDrives } from '../core/scene/drives';
 import { thingAt } from '../core/scene/moved';
 import { packGlb } from './glb';
+import { inOwnWords, refusedFile } from './scene-faults';
 
 const FLOAT = 5126;
 
@@ -113,11 +114,9 @@ export async function readCameraGltf(
     import('three/addons/loaders/GLTFLoader.js'),
     import('three'),
   ]);
-  const gltf = await new GLTFLoader().parseAsync(bytes, '').catch((error: Error) => {
-    throw new Error(`“${name}” can’t be read as glTF: ${error.message}.`);
-  });
+  const gltf = await inOwnWords(name, 'glTF', () => new GLTFLoader().parseAsync(bytes, ''));
   const [camera] = gltf.cameras;
-  if (!camera) throw new Error(`“${name}” has no camera; allowed are glTF files (.gltf, .glb) with one.`);
+  if (!camera) throw refusedFile(`“${name}” has no camera; allowed are glTF files (.gltf, .glb) with one.`);
   const mixer = new AnimationMixer(gltf.scene);
   for (const clip of gltf.animations) mixer.clipAction(clip).play();
   const long = Math.max(0, ...gltf.animations.map(({ duration }) => duration));

@@ -1,3 +1,7 @@
+import type { Font } from 'opentype.js';
+import { refusedFile, SceneFaults } from './scene-faults';
+import { isWoff, unpackedWoff } from './woff';
+
 /** A glyph’s path, in units of the font, y upwards. */
 interface FontPath {
   readonly commands: readonly {
@@ -38,16 +42,21 @@ const outline = ({ commands }: FontPath): string =>
  * names the file and what is allowed.
  */
 export async function readFont(bytes: ArrayBuffer, name: string, text: string): Promise<string> {
-  if (bytes.byteLength > MOST_BYTES) throw new Error(`“${name}” has ${bytes.byteLength} bytes; allowed are fonts of up to ${MOST_BYTES}.`);
+  if (bytes.byteLength > MOST_BYTES)
+    throw refusedFile(`“${name}” has ${bytes.byteLength} bytes; allowed are fonts of up to ${MOST_BYTES}.`);
   const { parse } = await import('opentype.js');
-  let font: ReturnType<typeof parse>;
+  const file = new Uint8Array(bytes);
+  if (new TextDecoder('latin1').decode(bytes.slice(0, 4)) === 'wOF2')
+    throw refusedFile(`“${name}” is a WOFF2 file, which can’t be read; allowed are OTF, TTF and WOFF files.`);
   try {
-    font = parse(bytes);
+    return outlinesOf(parse(isWoff(file) ? unpackedWoff(file).buffer : bytes), name, text);
   } catch (error) {
-    throw new Error(
-      `“${name}” can’t be read as a font (${error instanceof Error ? error.message : String(error)}); allowed are OTF, TTF and WOFF files.`,
-    );
+    if (error instanceof SceneFaults) throw error;
+    throw refusedFile(`“${name}” can’t be read as a font (it is cut off or damaged); allowed are OTF, TTF and WOFF files.`);
   }
+}
+
+function outlinesOf(font: Font, name: string, text: string): string {
   const codes = new Set(RANGES.flatMap(([from, to]) => Array.from({ length: to - from + 1 }, (_, i) => from + i)));
   for (const character of text) codes.add(character.codePointAt(0)!);
   const glyphs: Record<string, readonly [number, string]> = {};
@@ -58,7 +67,7 @@ export async function readFont(bytes: ArrayBuffer, name: string, text: string): 
     glyphs[character] = [glyph.advanceWidth ?? 0, outline(glyph.path)];
   }
   if (Object.keys(glyphs).length < 2)
-    throw new Error(`“${name}” has none of the letters that are looked for; allowed are fonts with outlines of letters.`);
+    throw refusedFile(`“${name}” has none of the letters that are looked for; allowed are fonts with outlines of letters.`);
   const { unitsPerEm, ascender, descender } = font;
   return JSON.stringify({ name, unitsPerEm, ascender, descender, glyphs });
 }

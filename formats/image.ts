@@ -2,6 +2,8 @@ import { decode as decodePng, encode as encodePng } from 'fast-png';
 import { imageSize } from 'image-size';
 import jpeg from 'jpeg-js';
 import { levelsOfRgba, type LevelImage } from '../core/images/level-image';
+import { checkInflated } from './inflated';
+import { chunksOf, withOnly } from './png-chunks';
 import { fileFault } from './scene-faults';
 
 /** What an image may be at most, before it is decoded. */
@@ -37,6 +39,30 @@ function rgbaOfPng({ width, height, data, channels, depth, palette, transparency
   return { width, height, rgba };
 }
 
+/** Chunks of a PNG that its pixels are made from; all others are left unread. */
+const NEEDED = ['IHDR', 'PLTE', 'tRNS', 'IDAT', 'IEND'];
+
+/**
+ * A PNG with nothing in it but its pixels, after a look at how much they inflate to: no more than its header promises (PNG specification,
+ * W3C 2003, 8.2 for interlaced images). Throws where it is no sound PNG.
+ */
+function plainPng(bytes: Uint8Array): Uint8Array {
+  const chunks = chunksOf(bytes);
+  const [head] = chunks;
+  if (head?.type !== 'IHDR') throw new Error('no header');
+  const view = new DataView(head.data.buffer, head.data.byteOffset, head.data.byteLength);
+  const [width, height, depth, colour] = [view.getUint32(0), view.getUint32(4), view.getUint8(8), view.getUint8(9)];
+  const channels = [1, 0, 3, 1, 2, 0, 4][colour] ?? 0;
+  const row = (pixels: number) => 1 + Math.ceil((pixels * channels * depth) / 8);
+  // Seven passes of an interlaced image have less than a row more each, and a byte more a row.
+  const most = height * row(width) + 2 * height + 7 * row(width) + 64;
+  const pixels = chunks.filter(({ type }) => type === 'IDAT');
+  const whole = new Uint8Array(pixels.reduce((sum, { data }) => sum + data.length, 0));
+  pixels.reduce((at, { data }) => (whole.set(data, at), at + data.length), 0);
+  checkInflated(whole, most);
+  return withOnly(bytes, NEEDED);
+}
+
 /** Decodes a PNG or JPEG, refused unread where it is too large. Throws {@link SceneFaults} naming the file. */
 export function decodeImage(bytes: Uint8Array, name: string): Pixels {
   const { bytes: mostBytes, pixels: mostPixels } = IMAGE_LIMITS;
@@ -57,15 +83,11 @@ export function decodeImage(bytes: Uint8Array, name: string): Pixels {
       `up to ${mostPixels} pixels`,
     );
   try {
-    if (size.type === 'png') return rgbaOfPng(decodePng(bytes));
+    if (size.type === 'png') return rgbaOfPng(decodePng(plainPng(bytes)));
     const { width, height, data } = jpeg.decode(bytes, { useTArray: true, maxMemoryUsageInMB: 1024, maxResolutionInMP: mostPixels / 1e6 });
     return { width, height, rgba: data };
-  } catch (error) {
-    throw fileFault(
-      'damaged',
-      `“${name}” can’t be decoded: ${error instanceof Error ? error.message : String(error)}.`,
-      'an undamaged PNG or JPEG',
-    );
+  } catch {
+    throw fileFault('damaged', `“${name}” can’t be decoded: it is cut off or damaged.`, 'an undamaged PNG or JPEG');
   }
 }
 

@@ -2,7 +2,8 @@ import { Mesh, type BufferAttribute, type BufferGeometry, type Group, type Objec
 import { mergeVertices } from 'three/addons/utils/BufferGeometryUtils.js';
 import { faceNormal, smoothNormals, type MeshGroup, type MeshMotion, type TriangleMesh } from '../core/meshes/mesh';
 import { faultOf, MESH_LIMITS, readMesh, writeMesh } from './mesh-file';
-import { fileFault } from './scene-faults';
+import { checkPly } from './ply-header';
+import { fileFault, inOwnWords } from './scene-faults';
 
 /** Most bytes of a mesh file that is read. */
 export const MESH_FILE_LIMIT = 128 * 1024 * 1024;
@@ -74,6 +75,7 @@ async function readBodies(format: Format, bytes: Uint8Array, name: string): Prom
     return { bodies };
   }
   if (format === 'ply') {
+    checkPly(bytes, name);
     const { PLYLoader } = await import('three/addons/loaders/PLYLoader.js');
     return { bodies: [{ geometry: new PLYLoader().parse(buffer), name: '', materials: [] }] };
   }
@@ -132,7 +134,7 @@ interface Joined {
   readonly bare: boolean;
 }
 
-function join({ bodies, step }: ReadBodies): Joined {
+function join({ bodies, step }: ReadBodies, name: string): Joined {
   const made = bodies
     .filter((body) => body.geometry.getAttribute('position'))
     .map((body) => ({ ...body, geometry: welded(body) }))
@@ -145,6 +147,9 @@ function join({ bodies, step }: ReadBodies): Joined {
       return { body, geometry, positions, index };
     });
   const face = new Float64Array(3);
+  for (const { positions, index } of made)
+    if (index.some((corner) => 3 * corner >= positions.length))
+      throw fileFault('damaged', `“${name}” can’t be taken: a face names a corner that is not there.`, 'faces between corners of the file');
   const vertices = made.reduce((n, m) => n + m.positions.length / 3, 0);
   const positions = new Float32Array(3 * vertices);
   const index: number[] = [];
@@ -232,20 +237,10 @@ export async function readMeshFile(bytes: Uint8Array, name: string): Promise<Mes
     const mesh = readMesh(bytes, name);
     return { glb: writeMesh(mesh), notices: [], extent: extentOf(mesh.positions) };
   }
-  let read: ReadBodies;
-  try {
-    read = await readBodies(format, bytes, name);
-  } catch (error) {
-    if (error instanceof Error && 'faults' in error) throw error;
-    const why =
-      error instanceof RangeError
-        ? 'it is cut off or damaged'
-        : error instanceof Error
-          ? error.message.replace(/^THREE\.[^:]*: ?/, '')
-          : String(error);
-    throw fileFault('damaged', `“${name}” can’t be read as ${NAMES[format]}: ${why}.`, `a whole ${NAMES[format]} file`);
-  }
-  const { mesh, flat, bare } = join(read);
+  const { read, mesh, flat, bare } = await inOwnWords(name, NAMES[format], async () => {
+    const found = await readBodies(format, bytes, name);
+    return { read: found, ...join(found, name) };
+  });
   const points = mesh.positions.length / 3;
   const bad = mesh.positions.findIndex((n) => !Number.isFinite(n));
   if (bad >= 0)

@@ -43,3 +43,17 @@ export function written({ type, data }: Chunk): Uint8Array<ArrayBuffer> {
   view.setUint32(8 + data.length, crc(bytes.subarray(4, 8 + data.length)));
   return bytes;
 }
+
+/** A PNG with only the pieces of some types, each as it stands in the file. */
+export function withOnly(png: Uint8Array, types: readonly string[]): Uint8Array<ArrayBuffer> {
+  const kept: Uint8Array[] = [png.subarray(0, 8)];
+  const view = new DataView(png.buffer, png.byteOffset, png.byteLength);
+  for (let at = 8; at + 12 <= png.length; ) {
+    const end = at + 12 + view.getUint32(at);
+    if (types.includes(String.fromCharCode(...png.subarray(at + 4, at + 8)))) kept.push(png.subarray(at, end));
+    at = end;
+  }
+  const whole = new Uint8Array(kept.reduce((sum, { length }) => sum + length, 0));
+  kept.reduce((at, piece) => (whole.set(piece, at), at + piece.length), 0);
+  return whole;
+}

@@ -1,5 +1,7 @@
 import type { Vector } from '../core/math/vector';
 import { MOST_CLOUD } from '../core/shapes/cloud';
+import { checkPly } from './ply-header';
+import { inOwnWords, refusedFile } from './scene-faults';
 
 /** Most bytes of a file of points that is read. */
 const MOST_BYTES = 256 * 1024 * 1024;
@@ -27,7 +29,7 @@ function pointsOfCsv(text: string, name: string): Float64Array {
   const named = !head.every(isNumber);
   const at = named ? ['x', 'y', 'z'].map((axis) => head.findIndex((cell) => cell.toLowerCase() === axis)) : [0, 1, 2];
   if (begin < 0 || at.some((column) => column < 0) || (!named && head.length < 3))
-    throw new Error(`“${name}” has no columns x, y and z; allowed are CSV files whose first line names them, or three numbers a line.`);
+    throw refusedFile(`“${name}” has no columns x, y and z; allowed are CSV files whose first line names them, or three numbers a line.`);
   const values: number[] = [];
   for (let i = begin + (named ? 1 : 0); i < lines.length; i++) {
     const line = lines[i]!;
@@ -35,7 +37,7 @@ function pointsOfCsv(text: string, name: string): Float64Array {
     const row = cells(line);
     const place = at.map((column) => row[column]);
     if (!place.every(isNumber))
-      throw new Error(`Line ${i + 1} of “${name}” is “${line.slice(0, 60)}”; allowed are numbers for x, y and z.`);
+      throw refusedFile(`Line ${i + 1} of “${name}” is “${line.slice(0, 60)}”; allowed are numbers for x, y and z.`);
     values.push(...place.map(Number));
   }
   return Float64Array.from(values);
@@ -43,13 +45,13 @@ function pointsOfCsv(text: string, name: string): Float64Array {
 
 async function pointsOfPly(bytes: Uint8Array<ArrayBuffer>, name: string): Promise<Float64Array> {
   const { PLYLoader } = await import('three/addons/loaders/PLYLoader.js');
-  let position: ArrayLike<number> | undefined;
-  try {
-    position = new PLYLoader().parse(bytes.slice().buffer).getAttribute('position')?.array;
-  } catch (error) {
-    throw new Error(`“${name}” can’t be read as PLY: ${(error as Error).message}.`);
-  }
-  if (!position) throw new Error(`“${name}” has no vertices; allowed are PLY files with x, y and z.`);
+  checkPly(bytes, name);
+  const position = await inOwnWords(
+    name,
+    'PLY',
+    () => new PLYLoader().parse(bytes.slice().buffer).getAttribute('position')?.array as ArrayLike<number> | undefined,
+  );
+  if (!position) throw refusedFile(`“${name}” has no vertices; allowed are PLY files with x, y and z.`);
   return Float64Array.from(position);
 }
 
@@ -58,16 +60,17 @@ async function pointsOfPly(bytes: Uint8Array<ArrayBuffer>, name: string): Promis
  * and what is allowed.
  */
 export async function readPoints(bytes: Uint8Array<ArrayBuffer>, name: string): Promise<PointsImport> {
-  if (bytes.length > MOST_BYTES) throw new Error(`“${name}” has ${bytes.length} bytes; allowed are up to ${MOST_BYTES}.`);
+  if (bytes.length > MOST_BYTES) throw refusedFile(`“${name}” has ${bytes.length} bytes; allowed are up to ${MOST_BYTES}.`);
   const isPly = new TextDecoder().decode(bytes.subarray(0, 4)).trim() === 'ply';
   const values = isPly ? await pointsOfPly(bytes, name) : pointsOfCsv(new TextDecoder().decode(bytes), name);
   const found = values.length / 3;
-  if (found === 0) throw new Error(`“${name}” has no points; allowed are CSV and PLY files with at least one.`);
+  if (found === 0) throw refusedFile(`“${name}” has no points; allowed are CSV and PLY files with at least one.`);
   const step = Math.ceil(found / MOST_CLOUD);
   const points: Vector[] = [];
   for (let i = 0; i < found; i += step) {
     const place = [values[3 * i]!, values[3 * i + 1]!, values[3 * i + 2]!] as const;
-    if (!place.every(Number.isFinite)) throw new Error(`Point ${i + 1} of “${name}” is (${place.join(', ')}); allowed are finite numbers.`);
+    if (!place.every(Number.isFinite))
+      throw refusedFile(`Point ${i + 1} of “${name}” is (${place.join(', ')}); allowed are finite numbers.`);
     points.push(place);
   }
   const notice =

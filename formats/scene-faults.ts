@@ -12,3 +12,19 @@ export class SceneFaults extends Error {
 export function fileFault(code: string, message: string, allowed: string): SceneFaults {
   return new SceneFaults([{ code, field: 'file', message, allowed }]);
 }
+
+/** A file that can't be taken, in a sentence of our own. */
+export const refusedFile = (message: string): SceneFaults => fileFault('file', message, 'a file that can be read');
+
+/**
+ * Runs what reads a file. Whatever a library throws inside is no sentence for a person: it becomes one that names the file and says as which
+ * format it can't be read. Throws {@link SceneFaults} only.
+ */
+export async function inOwnWords<T>(name: string, format: string, read: () => T | Promise<T>): Promise<T> {
+  try {
+    return await read();
+  } catch (error) {
+    if (error instanceof SceneFaults) throw error;
+    throw fileFault('damaged', `“${name}” can’t be read as ${format}: it is cut off or damaged.`, `a whole ${format} file`);
+  }
+}

@@ -96,11 +96,7 @@ function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
     });
   } catch (error) {
     if (error instanceof SceneFaults) throw error;
-    throw fileFault(
-      'damaged',
-      `The file is a damaged or cut-off package: ${error instanceof Error ? error.message : String(error)}.`,
-      'a whole .bathyclast file',
-    );
+    throw fileFault('damaged', 'The file is a damaged or cut-off package.', 'a whole .bathyclast file');
   }
 }
 

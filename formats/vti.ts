@@ -1,7 +1,7 @@
-import { unzlibSync } from 'fflate';
 import { XMLParser } from 'fast-xml-parser';
 import { MOST_POINTS, pointsIn, type VectorGrid } from '../core/grids/vector-grid';
-import { fileFault } from './scene-faults';
+import { inflated } from './inflated';
+import { fileFault, SceneFaults } from './scene-faults';
 
 /** What a file of a grid may be at most, before it is read. */
 export const GRID_LIMITS = { bytes: 64 * 1024 * 1024, points: MOST_POINTS } as const;
@@ -77,19 +77,35 @@ interface VtkFile {
   };
 }
 
+/** Characters in which the tag that opens appended data, and the end of the file, are looked for. */
+const MOST_XML = 4096;
+
+/** Where appended data begin, by one look at each character: the first tag of that name, its attribute, and the low line after it. */
+function appendedIn(text: string): { readonly index: number; readonly from: number; readonly encoding: string } | undefined {
+  const index = text.indexOf('<AppendedData');
+  if (index < 0) return undefined;
+  const head = text.slice(index, index + MOST_XML);
+  const end = head.indexOf('>');
+  const encoding = /\sencoding="(raw|base64)"/.exec(head.slice(0, Math.max(0, end)))?.[1];
+  const line = head.indexOf('_', end);
+  if (end < 0 || encoding === undefined || line < 0 || head.slice(end + 1, line).trim() !== '') return undefined;
+  return { index, from: index + line + 1, encoding };
+}
+
 /** The XML of a file, with raw appended bytes taken out of it: they are no XML. */
 function taken(bytes: Uint8Array, name: string): { file: VtkFile['VTKFile']; appended: Uint8Array | undefined } {
   const latin = new TextDecoder('latin1').decode(bytes);
   let text = latin;
   let appended: Uint8Array | undefined;
-  const open = /<AppendedData[^>]*encoding="(raw|base64)"[^>]*>\s*_/.exec(latin);
+  const open = appendedIn(latin);
   if (open) {
-    const from = open.index + open[0].length;
+    const { from, encoding } = open;
     const end = latin.lastIndexOf('</AppendedData>');
     const inner = latin.slice(from, end < from ? latin.length : end);
-    appended = open[1] === 'raw' ? bytes.subarray(from, from + inner.length) : new TextEncoder().encode(inner.trim());
-    text = `${latin.slice(0, open.index)}<AppendedData encoding="${open[1]}"/></VTKFile>`;
+    appended = encoding === 'raw' ? bytes.subarray(from, from + inner.length) : new TextEncoder().encode(inner.trim());
+    text = `${latin.slice(0, open.index)}<AppendedData encoding="${encoding}"/></VTKFile>`;
   }
+  if (text.length > MOST_XML && !text.includes('</VTKFile>', text.length - MOST_XML)) throw wrong(name, 'is cut off');
   const parser = new XMLParser({
     ignoreAttributes: false,
     attributeNamePrefix: '@',
@@ -106,8 +122,8 @@ function taken(bytes: Uint8Array, name: string): { file: VtkFile['VTKFile']; app
 
 const numbers = (text: string | undefined) => (text ?? '').trim().split(/\s+/).map(Number);
 
-/** Blocks of bytes behind a header, decompressed where the file says so. */
-function unpacked(bytes: Uint8Array, wide: boolean, compressed: boolean): Uint8Array {
+/** Blocks of bytes behind a header, decompressed where the file says so: to at most `most` bytes. */
+function unpacked(bytes: Uint8Array, wide: boolean, compressed: boolean, most: number): Uint8Array {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const word = wide ? 8 : 4;
   const read = (i: number) => (wide ? Number(view.getBigUint64(i * 8, true)) : view.getUint32(i * 4, true));
@@ -115,9 +131,13 @@ function unpacked(bytes: Uint8Array, wide: boolean, compressed: boolean): Uint8A
   const blocks = read(0);
   const parts: Uint8Array[] = [];
   let at = word * (3 + blocks);
+  let left = most;
   for (let b = 0; b < blocks; b++) {
     const size = read(3 + b);
-    parts.push(unzlibSync(bytes.subarray(at, at + size)));
+    if (size === 0 || at + size > bytes.length) throw new RangeError('a block lies outside the data');
+    const part = inflated(bytes.subarray(at, at + size), left);
+    parts.push(part);
+    left -= part.length;
     at += size;
   }
   const whole = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
@@ -190,7 +210,7 @@ export function readVti(bytes: Uint8Array, name: string): VectorGrid {
   const arrays = (data?.DataArray ?? []).filter((a) => Number(a['@NumberOfComponents'] ?? 1) === 3);
   const array = arrays.find((a) => a['@Name'] === data?.['@Vectors']) ?? arrays[0];
   if (!array) throw wrong(name, 'has no vectors at its points');
-  const vectors = vectorsOf(array, { file, appended, name });
+  const vectors = vectorsOf(array, { file, appended, name, most: 3 * points * 8 });
   if (vectors.length !== 3 * points) throw wrong(name, `holds ${vectors.length} numbers where ${3 * points} belong`);
   if (!vectors.every(Number.isFinite)) throw wrong(name, 'holds numbers that are not finite');
   return { counts, origin, spacing, vectors };
@@ -198,7 +218,7 @@ export function readVti(bytes: Uint8Array, name: string): VectorGrid {
 
 function vectorsOf(
   array: DataArray,
-  { file, appended, name }: { file: NonNullable<VtkFile['VTKFile']>; appended: Uint8Array | undefined; name: string },
+  { file, appended, name, most }: { file: NonNullable<VtkFile['VTKFile']>; appended: Uint8Array | undefined; name: string; most: number },
 ): Float32Array {
   const type = array['@type'] ?? '';
   const text = array['#text'] ?? '';
@@ -206,14 +226,14 @@ function vectorsOf(
   const compressed = (file['@compressor'] ?? '') !== '';
   try {
     if (array['@format'] === 'ascii') return Float32Array.from(numbers(text));
-    if (array['@format'] !== 'appended') return floats(unpacked(decoded(text, wide, compressed), wide, compressed), type, name);
+    if (array['@format'] !== 'appended') return floats(unpacked(decoded(text, wide, compressed), wide, compressed, most), type, name);
     if (!appended) throw new Error('nothing appended');
     const from = appended.subarray(Number(array['@offset'] ?? 0));
     const raw = file.AppendedData?.['@encoding'] === 'raw';
     const own = raw ? from : decoded(firstBase64(new TextDecoder('latin1').decode(from), wide, compressed), wide, compressed);
-    return floats(unpacked(own, wide, compressed), type, name);
+    return floats(unpacked(own, wide, compressed, most), type, name);
   } catch (error) {
-    if (error instanceof Error && error.name === 'SceneFaults') throw error;
+    if (error instanceof SceneFaults) throw error;
     throw wrong(name, 'is cut off or damaged');
   }
 }
