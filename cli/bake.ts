@@ -6,7 +6,9 @@ import { merge as mergeParts } from '../engine/bake/merge';
 import { BakeReader, folderBytes, isDiskFull } from '../engine/bake/store';
 import { nodeCrew } from '../engine/node-crew';
 import { spanOf, UsageError } from './arguments';
+import { beforeEnd, breathe, stopped } from './interrupt';
 import { openScene } from './open-scene';
+import { Progress } from './progress';
 
 export interface BakeOptions {
   readonly out: string;
@@ -44,27 +46,20 @@ export async function bake(name: string, options: BakeOptions): Promise<void> {
   const [from, through] = spanOf(options.frames, [first, last], [startFrame(scene), last], 'where the shot and its pre-roll are');
   const order: BakeOrder = { scene, assets, folder: options.out, from, through, ...partOf(options.slice) };
   const begin = performance.now();
-  const stop = new AbortController();
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop.abort());
+  const progress = new Progress('frame', through);
   try {
     const { slice, slices, key } = manifestFor(order);
     const crew = nodeCrew(options.threads ?? cpus().length);
+    const baking = bakeFrames(order, crew, { signal: stopped, onWritten: ({ done }) => progress.at(done) });
+    // On a signal the frames that are simulated are written first.
+    beforeEnd(() => baking);
     try {
-      await bakeFrames(order, crew, {
-        signal: stop.signal,
-        onWritten: ({ done }) => {
-          if (process.stderr.isTTY) process.stderr.write(`\rframe ${done} of ${through} `);
-        },
-      });
+      await baking;
     } finally {
       crew.end();
     }
-    if (process.stderr.isTTY) process.stderr.write('\n');
-    if (stop.signal.aborted) {
-      console.error('bathyclast: stopped; what is written stays, and the same command goes on behind it');
-      process.exitCode = 130;
-      return;
-    }
+    progress.end();
+    if (stopped.aborted) return console.error('bathyclast: stopped; what is written stays, and the same command goes on behind it');
     const seconds = Number(((performance.now() - begin) / 1000).toFixed(2));
     console.log(
       JSON.stringify({
@@ -84,13 +79,21 @@ export async function bake(name: string, options: BakeOptions): Promise<void> {
 }
 
 /** `bathyclast merge`: puts the parts of a bake together. */
-export function merge(folders: readonly string[], out: string): void {
+export async function merge(folders: readonly string[], out: string): Promise<void> {
   if (folders.length === 0) throw new UsageError('give the folders of all parts of a bake');
   try {
-    mergeParts(folders, out, (frame) => {
-      if (process.stderr.isTTY) process.stderr.write(`\rframe ${frame} `);
+    const progress = new Progress('frame', new BakeReader(folders[0]!).manifest.through);
+    const merging = mergeParts(folders, out, {
+      signal: stopped,
+      onFrame: async (frame) => {
+        progress.at(frame);
+        await breathe();
+      },
     });
-    if (process.stderr.isTTY) process.stderr.write('\n');
+    beforeEnd(() => merging);
+    await merging;
+    progress.end();
+    if (stopped.aborted) return console.error('bathyclast: stopped; the same command goes on at the first frame that is missing');
     const { manifest } = new BakeReader(out);
     console.log(
       JSON.stringify({

@@ -70,8 +70,8 @@ describe('bathyclast, the four commands', () => {
     writeFileSync(join(folder, 'bad.json'), JSON.stringify(scene));
     const { status, stderr } = bathyclast('validate', 'bad.json');
     expect(status).toBe(2);
-    expect(stderr).toMatch(/^bad\.json: time\.fps: time\.fps is 0; allowed is a number from 1 up to 240 fps\.$/m);
-    expect(stderr).toMatch(/^bad\.json: fields\[0\]\.strength: /m);
+    expect(stderr).toMatch(/^bad\.json: time\.fps is 0; allowed is a number from 1 up to 240 fps\.$/m);
+    expect(stderr).toMatch(/^bad\.json: fields\[0\]\.strength is "strong"; /m);
   });
 });
 

@@ -1,23 +1,24 @@
-import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { examples } from '../core/examples';
 import { sceneText } from '../formats/scene-file';
 import { makeFolder } from '../engine/make-folder';
 import { UsageError } from './arguments';
+import { writeOut } from './write-out';
 
 /** `bathyclast examples [--write DIR]`. */
 export function listExamples(write: string | undefined): void {
   for (const { slug, scene } of examples) {
     if (write === undefined)
       console.log(`${slug}\t${scene.name}: frames ${scene.time.first} to ${scene.time.last}, ${scene.fields.length} fields`);
-    else
+    else {
       try {
         makeFolder(write);
-        const path = join(write, `${slug}.json`);
-        writeFileSync(path, sceneText(scene));
-        console.log(path);
       } catch (error) {
         throw new UsageError(`“${write}” can’t be written to (${(error as NodeJS.ErrnoException).code ?? String(error)})`);
       }
+      const path = join(write, `${slug}.json`);
+      writeOut(path, sceneText(scene));
+      console.log(path);
+    }
   }
 }

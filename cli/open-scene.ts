@@ -4,18 +4,20 @@ import type { Assets } from '../core/scene/assets';
 import type { Scene } from '../core/scene/document';
 import { FILE_LIMITS, decodedAssets, readSceneFile } from '../formats/scene-file';
 import { UsageError } from './arguments';
+import { STANDARD } from './write-out';
 
-/** The scene of a file or of an example's name, with its assets. */
-export async function openScene(name: string): Promise<{ scene: Scene; assets: Assets }> {
+/** The scene of a file or of an example's name, with its assets; `bytes` are those of the file, where they have been read. */
+export async function openScene(name: string, bytes?: Uint8Array): Promise<{ scene: Scene; assets: Assets }> {
   const example = findExample(name);
   if (example) return { scene: example.scene, assets: new Map() };
-  const { scene, files } = await readSceneFile(readBytes(name));
+  const { scene, files } = await readSceneFile(bytes ?? readBytes(name));
   return { scene, assets: decodedAssets(scene, files) };
 }
 
-/** The bytes of a scene file. Throws {@link UsageError} where it can't be read. */
+/** The bytes of a scene file, `-` of standard input. Throws {@link UsageError} where it can't be read. */
 export function readBytes(path: string): Uint8Array {
   try {
+    if (path === STANDARD) return readFileSync(0);
     const stat = statSync(path);
     if (!stat.isFile()) throw new UsageError(`“${path}” is not a file`);
     if (stat.size > FILE_LIMITS.bytes) throw new UsageError(`“${path}” has ${stat.size} bytes; allowed are up to ${FILE_LIMITS.bytes}`);

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { accessSync, constants, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { accessSync, constants, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { delimiter, dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -26,7 +26,10 @@ import {
 } from '../formats/render-settings';
 import { LENT_BAKE } from '../formats/stored-bake';
 import { spanOf, UsageError } from './arguments';
-import { openScene } from './open-scene';
+import { beforeEnd, stopped } from './interrupt';
+import { openScene, readBytes } from './open-scene';
+import { Progress } from './progress';
+import { report, STANDARD, writeOut } from './write-out';
 
 export interface RenderOptions {
   readonly frames: string | undefined;
@@ -118,8 +121,9 @@ async function startServer(data: string, bake: string | undefined): Promise<{ ad
   const here = dirname(fileURLToPath(import.meta.url));
   const server = spawn(
     process.execPath,
-    [join(here, 'server.js'), '--port', '0', '--data', data, ...(bake === undefined ? [] : ['--bake', resolve(bake)])],
-    { stdio: ['ignore', 'pipe', 'pipe'] },
+    [join(here, 'server.js'), '--port', '0', '--temporary', '--data', data, ...(bake === undefined ? [] : ['--bake', resolve(bake)])],
+    // It ends when its standard input does: with this program, however that ends.
+    { stdio: ['pipe', 'pipe', 'pipe'] },
   );
   const address = await new Promise<string>((found, failed) => {
     let said = '';
@@ -135,11 +139,19 @@ async function startServer(data: string, bake: string | undefined): Promise<{ ad
   return { address, server };
 }
 
+/** Ends the server and waits until it has gone. */
+async function ended(server: ChildProcess): Promise<void> {
+  if (server.exitCode !== null || server.signalCode !== null) return;
+  const gone = new Promise((done) => server.once('exit', done));
+  server.kill('SIGTERM');
+  await gone;
+}
+
 /** Puts a scene into the server: an example by its name, a file as it is. Gives its id there. */
-async function handOver(address: string, name: string): Promise<string> {
+async function handOver(address: string, name: string, bytes: Uint8Array): Promise<string> {
   const example = findExample(name);
   const form = new FormData();
-  if (!example) form.append('file', new Blob([readFileSync(name)]), 'scene.bathyclast');
+  if (!example) form.append('file', new Blob([new Uint8Array(bytes)]), 'scene.bathyclast');
   const response = example
     ? await fetch(`${address}/api/scenes`, {
         method: 'POST',
@@ -154,7 +166,9 @@ async function handOver(address: string, name: string): Promise<string> {
 
 /** `bathyclast render`: draws frames with the renderer of the Output screen, in the Chromium of this machine. */
 export async function render(name: string, options: RenderOptions): Promise<void> {
-  const { scene } = await openScene(name);
+  // Standard input can be read once only.
+  const bytes = findExample(name) ? new Uint8Array() : readBytes(name);
+  const { scene } = await openScene(name, bytes);
   const format = oneOf<FormatName>(
     'format',
     options.format,
@@ -163,7 +177,9 @@ export async function render(name: string, options: RenderOptions): Promise<void
   const { frames: pictures } = formatOf(format);
   const { first, last } = scene.time;
   const [from, through] = spanOf(options.frames, [first, last], [first, last], 'where the shot is');
-  const out = resolve(options.out);
+  const toStandard = options.out === STANDARD;
+  if (toStandard && pictures) throw new UsageError('--out is “-”; allowed for pictures is a folder, standard output takes clips only');
+  const out = toStandard ? STANDARD : resolve(options.out);
   const pattern = pictures ? 'frame_####' : 'clip';
   const order: HeadlessOrder = {
     scene: '',
@@ -187,38 +203,56 @@ export async function render(name: string, options: RenderOptions): Promise<void
   const executablePath = browserPath();
   const frames = framesOf(order.settings);
   const drawn = picturesOf(fitting(order.settings), scene.emitters).length;
-  makeFolder(pictures ? out : dirname(out));
+  if (!toStandard) makeFolder(pictures ? out : dirname(out));
   const begin = performance.now();
   const data = mkdtempSync(join(tmpdir(), 'bathyclast-render-'));
-  const { address, server } = await startServer(data, options.bake);
-  const browser = await chromium.launch({ executablePath, args: FLAGS });
+  const running: (() => Promise<unknown>)[] = [() => Promise.resolve(rmSync(data, { recursive: true, force: true }))];
+  const tidy = async () => {
+    for (const end of running.splice(0).reverse()) await end().catch(() => undefined);
+  };
+  const forget = beforeEnd(tidy);
+  const progress = new Progress('picture', drawn);
   try {
+    const { address, server } = await startServer(data, options.bake);
+    running.push(() => ended(server));
+    // No limits of time: a machine may be busy, and a stuck one is for its user to stop.
+    const browser = await chromium.launch({
+      executablePath,
+      args: FLAGS,
+      timeout: 0,
+      handleSIGINT: false,
+      handleSIGTERM: false,
+      handleSIGHUP: false,
+    });
+    running.push(() => browser.close());
     const page = await browser.newPage();
+    page.setDefaultTimeout(0);
+    page.setDefaultNavigationTimeout(0);
     const parts: Buffer[] = [];
     let note = '';
     await page.exposeFunction('takeFromBathyclast', (sent: HeadlessPart) => {
       parts.push(Buffer.from(sent.part, 'base64'));
       if (!sent.last) return;
       const bytes = Buffer.concat(parts.splice(0));
-      if (sent.index >= 0 && process.stderr.isTTY) process.stderr.write(`\rpicture ${sent.index + 1} of ${drawn} `);
+      if (sent.index >= 0) progress.at(sent.index + 1);
       if (sent.index < 0) {
         note = sent.note;
-        writeFileSync(out, bytes);
+        writeOut(out, bytes);
       } else if (pictures) {
         makeFolder(dirname(join(out, sent.path)));
-        writeFileSync(join(out, sent.path), bytes);
+        writeOut(join(out, sent.path), bytes);
       }
     });
-    const id = await handOver(address, name);
+    const id = await handOver(address, name, bytes);
     await page.goto(`${address}/headless`);
     await page.waitForFunction(() => 'renderWithBathyclast' in window);
     await page.evaluate(
       (asked) => (window as unknown as { renderWithBathyclast(order: HeadlessOrder): Promise<void> }).renderWithBathyclast(asked),
       { ...order, scene: id },
     );
-    if (process.stderr.isTTY) process.stderr.write('\n');
-    console.log(
-      JSON.stringify({
+    progress.end();
+    report(
+      {
         scene: scene.name,
         format,
         frames: frames.length,
@@ -227,13 +261,15 @@ export async function render(name: string, options: RenderOptions): Promise<void
         out: options.out,
         ...(note && { note }),
         seconds: Number(((performance.now() - begin) / 1000).toFixed(1)),
-      }),
+      },
+      options.out,
     );
+  } catch (error) {
+    // What is thrown while it is being stopped is of no interest.
+    if (stopped.aborted) return;
+    throw error;
   } finally {
-    await browser.close();
-    const gone = new Promise((ended) => server.once('exit', ended));
-    server.kill('SIGTERM');
-    await gone;
-    rmSync(data, { recursive: true, force: true });
+    await tidy();
+    forget();
   }
 }

@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs';
 import { startFrame } from '../core/step/simulation';
 import { aliveOn, type Frame } from '../engine/frame';
 import { nodeCrew } from '../engine/node-crew';
@@ -10,6 +9,8 @@ import { curveSourcesOf } from '../formats/usd-curves';
 import { numbered } from '../formats/render-settings';
 import { UsageError } from './arguments';
 import { openScene } from './open-scene';
+import { Progress } from './progress';
+import { report, STANDARD, writeOut } from './write-out';
 
 export interface SimulateOptions {
   readonly frame: number;
@@ -21,13 +22,28 @@ export interface SimulateOptions {
   /** PLY in text, not binary. */
   readonly plyText: boolean;
   readonly out: string | undefined;
+  /** What is written to standard output, where `out` is `-`. */
+  readonly format: string | undefined;
+}
+
+const KINDS = ['csv', 'ply', 'obj', 'glb', 'usda'] as const;
+
+/** The format of a file by its name; of standard output as it is asked for. */
+function kindOf({ out, format }: SimulateOptions): (typeof KINDS)[number] | undefined {
+  if (out === undefined) return undefined;
+  const named = out === STANDARD ? (format ?? 'csv') : /\.(\w+)$/.exec(out)?.[1]?.toLowerCase();
+  const kind = KINDS.find((one) => one === named);
+  if (kind) return kind;
+  throw new UsageError(
+    out === STANDARD
+      ? `--format is “${String(format)}”; allowed are ${KINDS.join(', ')}`
+      : `--out is “${out}”; allowed are names that end in .csv, .ply, .obj, .glb or .usda, and - for standard output`,
+  );
 }
 
 /** `bathyclast simulate`: runs to a frame, writes the particles alive there, prints one JSON object. */
 export async function simulate(name: string, options: SimulateOptions): Promise<void> {
-  const kind = options.out === undefined ? undefined : /\.(csv|ply|obj|glb|usda)$/i.exec(options.out)?.[1]?.toLowerCase();
-  if (options.out !== undefined && !kind)
-    throw new UsageError(`--out is “${options.out}”; allowed are names that end in .csv, .ply, .obj, .glb or .usda`);
+  const kind = kindOf(options);
   if (options.through !== undefined && kind !== 'usda' && !/#/.test(options.out ?? ''))
     throw new UsageError(
       `--out is “${options.out ?? ''}”; for several frames allowed are .usda, or a name with # for the digits of the frame`,
@@ -47,19 +63,13 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
     kind === 'usda'
       ? new UsdaWriter({ fps: scene.time.fps, from: options.frame, through }, ids, curveSourcesOf(scene, opened.assets))
       : undefined;
-  const write = (path: string, content: string | Uint8Array) => {
-    try {
-      writeFileSync(path, content);
-    } catch (error) {
-      throw new UsageError(`“${path}” can’t be written (${(error as NodeJS.ErrnoException).code ?? String(error)})`);
-    }
-  };
+  const progress = new Progress('frame', through);
   const keep = (frame: Frame) => {
     if (usda) return usda.add(frame.frame, tablesOf(frame.emitters, ids));
     if (options.out === undefined) return;
     const path = numbered(options.out, frame.frame);
     const format = kind === 'ply' && options.plyText ? 'ply-text' : (kind as 'csv' | 'ply' | 'glb' | 'obj');
-    write(path, particleFile(format, scene, opened.assets, frame.emitters));
+    writeOut(path, particleFile(format, scene, opened.assets, frame.emitters));
   };
   const crew = nodeCrew(options.threads);
   const frame = await new Promise<Frame>((resolve, reject) =>
@@ -75,17 +85,19 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
         } catch (error) {
           reject(error as Error);
         }
+        progress.at(made.frame);
         if (made.frame === through) resolve(made);
       },
       onFailed: (message) => reject(new Error(message)),
     }),
   ).finally(() => crew.end());
-  if (usda) write(options.out!, [...usda.text()].join(''));
+  progress.end();
+  if (usda) writeOut(options.out!, [...usda.text()].join(''));
   const seconds = (performance.now() - begin) / 1000;
   const total = (of: 'born' | 'died' | 'retired') => frame.emitters.reduce((n, e) => n + e[of], 0);
   const retired = total('retired');
-  console.log(
-    JSON.stringify({
+  report(
+    {
       scene: scene.name,
       frame: frame.frame,
       alive: aliveOn(frame),
@@ -94,6 +106,7 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
       retired,
       ...(retired > 0 ? { retiredBy: frame.blamed } : {}),
       seconds: Number(seconds.toFixed(3)),
-    }),
+    },
+    options.out,
   );
 }

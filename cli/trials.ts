@@ -1,11 +1,14 @@
-import { existsSync, writeFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { startFrame } from '../core/step/simulation';
 import { MEASURE_NAMES, measuredOf, runTrial, type Measure } from '../core/trials/trial';
 import { cellsOf, readVariation, VariationError, withValues } from '../core/trials/variation';
 import { clearWideRegisters } from '../engine/wide-registers';
 import { putKernelToUse } from '../kernel/use-kernel';
 import { UsageError } from './arguments';
+import { breathe } from './interrupt';
 import { openScene } from './open-scene';
+import { Progress } from './progress';
+import { report, STANDARD, writeOut } from './write-out';
 
 export interface TrialsOptions {
   readonly vary: readonly string[];
@@ -42,7 +45,8 @@ const cellOf = (value: number | string): string => (typeof value === 'string' ? 
 
 /** `bathyclast trials`: runs every cell of a sheet to a frame, and writes what is measured there, a line each. */
 export async function trials(name: string, options: TrialsOptions): Promise<void> {
-  if (!/\.csv$/i.test(options.out)) throw new UsageError(`--out is “${options.out}”; allowed are names that end in .csv`);
+  if (options.out !== STANDARD && !/\.csv$/i.test(options.out))
+    throw new UsageError(`--out is “${options.out}”; allowed are names that end in .csv, and - for standard output`);
   if (options.vary.length === 0) throw new UsageError('--vary is missing; allowed are address=low:high:steps and address=value,value,…');
   const measures = measuresOf(options.measure);
   const { part, parts } = partOf(options.slice);
@@ -62,18 +66,20 @@ export async function trials(name: string, options: TrialsOptions): Promise<void
     const mine = cells.filter((_, i) => i % parts === part - 1).map((cell) => ({ cell, scene: withValues(scene, cell.values) }));
     const current = runTrial(scene, assets, options.share, frame);
     const lines = [[...variations.map(({ address }) => address), 'frame', ...measures].join(',')];
-    for (const { cell, scene: tried } of mine) {
+    const progress = new Progress('cell', mine.length);
+    for (const [i, { cell, scene: tried }] of mine.entries()) {
+      await breathe();
+      progress.at(i + 1);
       clearWideRegisters();
       const measured = measuredOf(tried, assets, runTrial(tried, assets, options.share, frame), current);
       lines.push([...cell.values.map(([, value]) => cellOf(value)), frame, ...measures.map((m) => cellOf(measured[m]))].join(','));
     }
-    const replaced = existsSync(options.out);
-    writeFileSync(options.out, `${lines.join('\n')}\n`);
-    console.log(JSON.stringify({ scene: scene.name, frame, cells: mine.length, of: cells.length, out: options.out, replaced }));
+    progress.end();
+    const replaced = options.out !== STANDARD && existsSync(options.out);
+    writeOut(options.out, `${lines.join('\n')}\n`);
+    report({ scene: scene.name, frame, cells: mine.length, of: cells.length, out: options.out, replaced }, options.out);
   } catch (error) {
     if (error instanceof VariationError) throw new UsageError(error.message);
-    const { code } = error as NodeJS.ErrnoException;
-    if (code !== undefined) throw new UsageError(`“${options.out}” can’t be written (${code})`);
     throw error;
   }
 }

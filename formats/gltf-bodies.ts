@@ -112,6 +112,8 @@ function checkWhole(buffer: ArrayBuffer, name: string): void {
   if (!/^2(\.|$)/.test(version)) throw fileFault('version', `“${name}” is glTF ${version.slice(0, 20)}; allowed is glTF 2.0.`, 'glTF 2.0');
   const most = 3 * MESH_LIMITS.triangles;
   const large = listOf(document.accessors).find(({ count }) => typeof count !== 'number' || count > most);
+  if (large && typeof large.count !== 'number')
+    throw fileFault('damaged', `“${name}” has a list whose length is no number.`, 'a whole glTF file');
   if (large)
     throw fileFault(
       'size',

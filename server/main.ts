@@ -1,5 +1,5 @@
 import { once } from 'node:events';
-import { existsSync } from 'node:fs';
+import { existsSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -25,7 +25,7 @@ function refuse(sentence: string): never {
   process.exit(2);
 }
 
-function options(): { port: number; data: string; bake: string | undefined; unused: boolean } {
+function options(): { port: number; data: string; bake: string | undefined; unused: boolean; temporary: boolean } {
   try {
     const { values } = parseArgs({
       options: {
@@ -34,6 +34,8 @@ function options(): { port: number; data: string; bake: string | undefined; unus
         // What the program at the terminal renders from.
         bake: { type: 'string' },
         unused: { type: 'boolean', default: false },
+        // Ends with the program that started it, and takes its data folder away.
+        temporary: { type: 'boolean', default: false },
         help: { type: 'boolean', short: 'h' },
       },
     });
@@ -44,13 +46,13 @@ function options(): { port: number; data: string; bake: string | undefined; unus
     const port = Number(values.port);
     if (values.port.trim() === '' || !Number.isInteger(port) || port < 0 || port > 65535)
       refuse(`--port is “${values.port}”; allowed is a whole number from 0 to 65535.`);
-    return { port, data: resolve(values.data), bake: values.bake, unused: values.unused };
+    return { port, data: resolve(values.data), bake: values.bake, unused: values.unused, temporary: values.temporary };
   } catch (error) {
     refuse(`${(error as Error).message.split('\n')[0]} See npm start -- --help.`);
   }
 }
 
-const { port, data, bake, unused } = options();
+const { port, data, bake, unused, temporary } = options();
 const bakesFolder = join(data, 'bakes');
 const webRoot = join(dirname(fileURLToPath(import.meta.url)), '..', 'web');
 if (!existsSync(join(webRoot, 'index.html'))) refuse('The page is not built; start with npm start.');
@@ -102,10 +104,12 @@ await once(server, 'listening');
 const address = server.address();
 console.log(`Bathyclast is at http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}/ (data in ${data})`);
 
-for (const signal of ['SIGINT', 'SIGTERM'] as const)
-  process.once(signal, () => {
-    server.close();
-    server.closeAllConnections();
-    db.close();
-    process.exit(0);
-  });
+function end(): void {
+  server.close();
+  server.closeAllConnections();
+  db!.close();
+  if (temporary) rmSync(data, { recursive: true, force: true });
+  process.exit(0);
+}
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, end);
+if (temporary) process.stdin.once('end', end).resume();

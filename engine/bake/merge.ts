@@ -9,7 +9,11 @@ import { BakeReader, BakeWriter } from './store';
  * Puts the parts of a bake together: the files of `out` are those of a bake of all particles at once. May be run again where it was broken off. Throws {@link BakeError}
  * naming what does not belong together or is missing.
  */
-export function merge(folders: readonly string[], out: string, onFrame: (frame: number) => void = () => undefined): void {
+export async function merge(
+  folders: readonly string[],
+  out: string,
+  { onFrame = () => undefined, signal }: { onFrame?: (frame: number) => void | Promise<void>; signal?: AbortSignal } = {},
+): Promise<void> {
   const parts = folders.map((folder) => new BakeReader(folder, true));
   const { manifest: first } = parts[0]!;
   const { slices, from, through } = first;
@@ -25,8 +29,8 @@ export function merge(folders: readonly string[], out: string, onFrame: (frame: 
   if (have.length > slices) throw new BakeError(`${have.length} folders are given for ${slices} parts; give each part once`);
   const scene = readFileSync(join(folders[0]!, 'scene.json'), 'utf8');
   const writer = new BakeWriter(out, { ...first, slice: 0, slices: 1 }, { 'scene.json': scene });
-  for (let frame = Math.max(from, writer.done + 1); frame <= through; frame++) {
+  for (let frame = Math.max(from, writer.done + 1); frame <= through && !signal?.aborted; frame++) {
     writer.add(bytesOfFrame(joinSlices(parts.map((part) => frameOfBytes(part.frame(frame)!)))));
-    onFrame(frame);
+    await onFrame(frame);
   }
 }

@@ -1,0 +1,38 @@
+import { writeSync } from 'node:fs';
+import { isDiskFull, putFile } from '../engine/bake/store';
+import { UsageError } from './arguments';
+
+/** The name that stands for standard input and standard output. */
+export const STANDARD = '-';
+
+/** Writes to standard output, whole: what reads it may be slow. */
+function writeToStandard(bytes: Uint8Array): void {
+  for (let at = 0; at < bytes.length; ) {
+    try {
+      at += writeSync(1, bytes, at);
+    } catch (error) {
+      const { code } = error as NodeJS.ErrnoException;
+      if (code === 'EPIPE') throw new UsageError('standard output was closed before everything was written');
+      if (code !== 'EAGAIN') throw error;
+    }
+  }
+}
+
+/** Writes a file, which is there under its name only when it is whole; `-` is standard output. Throws {@link UsageError} where it can't be written. */
+export function writeOut(path: string, content: string | Uint8Array): void {
+  const bytes = typeof content === 'string' ? new TextEncoder().encode(content) : content;
+  if (path === STANDARD) return writeToStandard(bytes);
+  try {
+    putFile(path, bytes);
+  } catch (error) {
+    if (isDiskFull(error)) throw new UsageError(`the disk is full at “${path}”; make room and run the command again`);
+    throw new UsageError(`“${path}” can’t be written (${(error as NodeJS.ErrnoException).code ?? String(error)})`);
+  }
+}
+
+/** Tells the result of a command: on standard output, or on standard error where a file takes that. */
+export function report(result: object, out?: string): void {
+  const text = JSON.stringify(result);
+  if (out === STANDARD) console.error(text);
+  else console.log(text);
+}
