@@ -7,6 +7,7 @@ import type { Carrier, Scene, ShotCamera } from '../core/scene/document';
 import { withDrives } from '../core/scene/drives';
 import { thingAt } from '../core/scene/moved';
 import { packGlb } from './glb';
+import { checkGltf } from './gltf-check';
 import { inOwnWords, refusedFile } from './scene-faults';
 
 const FLOAT = 5126;
@@ -114,6 +115,7 @@ export async function readCameraGltf(
     import('three/addons/loaders/GLTFLoader.js'),
     import('three'),
   ]);
+  checkGltf(bytes, name);
   const gltf = await inOwnWords(name, 'glTF', () => new GLTFLoader().parseAsync(bytes, ''));
   const [camera] = gltf.cameras;
   if (!camera) throw refusedFile(`“${name}” has no camera; allowed are glTF files (.gltf, .glb) with one.`);

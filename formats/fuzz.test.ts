@@ -144,7 +144,7 @@ describe('scene documents that are broken at random', () => {
         at = inner as Record<string, unknown>;
       }
       try {
-        sceneFrom(document);
+        sceneFrom(JSON.parse(JSON.stringify(document)));
       } catch (error) {
         if (!(error instanceof SceneFaults)) throw new Error(`Mutant ${seed}: ${(error as Error).stack}`, { cause: error });
       }

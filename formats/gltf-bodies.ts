@@ -1,7 +1,6 @@
 import { AnimationMixer, Mesh, Texture, Vector3, type BufferGeometry } from 'three';
 import { GLTFLoader } from 'three/addons/loaders/GLTFLoader.js';
-import { isRecord } from '../core/describe/check';
-import { parseBounded } from './bounded-json';
+import { checkGltf } from './gltf-check';
 import { MESH_LIMITS } from './mesh-file';
 import type { Body, ReadBodies } from './mesh-import';
 import { fileFault } from './scene-faults';
@@ -11,7 +10,7 @@ const POSES_A_SECOND = 24;
 
 /** Reads glTF or GLB; an animation is read as poses of the corners, morphs and bones included. */
 export async function readGltf(buffer: ArrayBuffer, name: string): Promise<ReadBodies> {
-  checkWhole(buffer, name);
+  checkGltf(buffer, name);
   const loader = new GLTFLoader();
   // Pictures are not needed, and could not be decoded alike everywhere.
   loader.register(() => ({ name: 'bathyclast-without-pictures', loadTexture: () => Promise.resolve(new Texture()) }));
@@ -72,61 +71,4 @@ function cornersOf(mesh: Mesh): Float32Array {
     out.set([at.x, at.y, at.z], 3 * i);
   }
   return out;
-}
-
-interface GltfDocument {
-  readonly asset?: { readonly version?: unknown };
-  readonly scenes?: readonly unknown[];
-  readonly buffers?: readonly { readonly uri?: string }[];
-  readonly accessors?: readonly { readonly count?: unknown }[];
-}
-
-/** The JSON of a file: that of a GLB stands in its first chunk. */
-function documentOf(buffer: ArrayBuffer, name: string): GltfDocument {
-  const view = new DataView(buffer);
-  let json = new Uint8Array(buffer);
-  if (buffer.byteLength >= 20 && view.getUint32(0, true) === 0x46546c67) {
-    const length = view.getUint32(8, true);
-    if (length > buffer.byteLength)
-      throw fileFault('damaged', `“${name}” is cut off: it should have ${length} bytes, and has ${buffer.byteLength}.`, 'a whole GLB file');
-    if (view.getUint32(4, true) < 2) return { asset: { version: '1.0' } };
-    json = json.subarray(20, 20 + view.getUint32(12, true));
-  }
-  let document: unknown;
-  try {
-    document = parseBounded(json, name);
-  } catch {
-    document = undefined;
-  }
-  if (!isRecord(document)) throw fileFault('damaged', `“${name}” is no whole glTF: its JSON can’t be read.`, 'a whole glTF file');
-  return document as GltfDocument;
-}
-
-const listOf = <T>(value: readonly T[] | undefined): readonly T[] =>
-  Array.isArray(value) ? (value as readonly T[]).filter((one) => isRecord(one)) : [];
-
-/** Says in a sentence where a file is cut off, of another version, holds nothing, promises too much, or names others that are not in it. */
-function checkWhole(buffer: ArrayBuffer, name: string): void {
-  const document = documentOf(buffer, name);
-  const version = String(document.asset?.version ?? 'unknown');
-  if (!/^2(\.|$)/.test(version)) throw fileFault('version', `“${name}” is glTF ${version.slice(0, 20)}; allowed is glTF 2.0.`, 'glTF 2.0');
-  const most = 3 * MESH_LIMITS.triangles;
-  const large = listOf(document.accessors).find(({ count }) => typeof count !== 'number' || count > most);
-  if (large && typeof large.count !== 'number')
-    throw fileFault('damaged', `“${name}” has a list whose length is no number.`, 'a whole glTF file');
-  if (large)
-    throw fileFault(
-      'size',
-      `“${name}” has a list of ${String(large.count).slice(0, 20)} numbers or vectors; allowed are up to ${most}.`,
-      `lists of up to ${most}`,
-    );
-  const outside = listOf(document.buffers).find(({ uri }) => uri !== undefined && !String(uri).startsWith('data:'));
-  if (outside)
-    throw fileFault(
-      'missing',
-      `“${name}” keeps its data in “${String(outside.uri).slice(0, 60)}”, which is not part of it; allowed are GLB, and glTF with its data inside.`,
-      'GLB, or glTF with data inside',
-    );
-  if (listOf(document.scenes).length === 0)
-    throw fileFault('empty', `“${name}” has no scene; allowed are glTF files with one.`, 'a glTF file with a scene');
 }
