@@ -91,7 +91,7 @@ const READERS: Readonly<Record<string, Reader>> = {
   },
   'points, CSV': { files: [() => text('x,y,z\n1,2,3\n4,5,6\n')], mutants: 100, read: (bytes) => readPoints(bytes, 'a.csv') },
   'points, PLY': { files: [() => text(PLY)], mutants: 100, read: (bytes) => readPoints(bytes, 'a.ply') },
-  font: { files: [font, () => unpackedWoff(font())], mutants: 60, read: (bytes) => readFont(bytes.slice().buffer, 'a.woff', 'Ab') },
+  font: { files: [font, () => unpackedWoff(font())], mutants: 100, read: (bytes) => readFont(bytes.slice().buffer, 'a.woff', 'Ab') },
 };
 
 /** A binary glTF that is not one of ours, so that the general reader takes it. */

@@ -38,14 +38,14 @@ function containerOf(buffer: ArrayBuffer, name: string): Container {
   } catch {
     // Said below.
   }
-  throw fileFault('damaged', `“${name}” is no whole glTF: its JSON can’t be read.`, 'a whole glTF file');
+  throw fileFault('damaged', `“${name}” can’t be read as glTF: it is no whole glTF file.`, 'a whole glTF file');
 }
 
 /**
- * Says in a sentence where a glTF file is of another version, names files that are not in it, promises more than it holds, or has no scene. What
- * passes has every list of numbers inside its buffers. Throws a fault.
+ * Says in a sentence where a glTF file is of another version, names files that are not in it, or promises more than it holds. What
+ * passes has every list of numbers inside its buffers. Says how many scenes it has; throws a fault.
  */
-export function checkGltf(buffer: ArrayBuffer, name: string): void {
+export function checkGltf(buffer: ArrayBuffer, name: string): { readonly scenes: number } {
   const { document, binary } = containerOf(buffer, name);
   const damaged = (what: string): never => {
     throw fileFault('damaged', `“${name}” can’t be read as glTF: it is cut off or damaged (${what}).`, 'a whole glTF file');
@@ -96,6 +96,5 @@ export function checkGltf(buffer: ArrayBuffer, name: string): void {
     if (offset % component !== 0 || stride % component !== 0) damaged('a list does not begin between two numbers');
     if (count > 0 && offset + stride * (count - 1) + size > view.length) damaged('a list lies outside its part');
   }
-  if (listOf('scenes').length === 0)
-    throw fileFault('empty', `“${name}” has no scene; allowed are glTF files with one.`, 'a glTF file with a scene');
+  return { scenes: listOf('scenes').length };
 }

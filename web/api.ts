@@ -4,6 +4,7 @@ import type { KeptFile } from '../formats/scene-file';
 import type { StoredBake } from '../formats/stored-bake';
 import type { EntrySort, LogEntry } from '../formats/log-entry';
 import type { SceneCard, StoredScene } from '../formats/stored-scene';
+import type { StoredVersion } from '../formats/stored-version';
 
 export type { SceneCard, StoredScene };
 
@@ -63,7 +64,7 @@ function formWith(file: Blob, name: string, about?: unknown): FormData {
 /** The server's API. */
 export const api = {
   list: () => json<{ scenes: SceneCard[] }>('GET', '/scenes').then((answer) => answer.scenes),
-  create: (from: { name?: string; example?: string; copyOf?: string }) => json<StoredScene>('POST', '/scenes', from),
+  create: (from: { name?: string; example?: string; copyOf?: string; version?: number }) => json<StoredScene>('POST', '/scenes', from),
   open: (id: string) => json<StoredScene>('GET', `/scenes/${encodeURIComponent(id)}`),
   save: (id: string, revision: number, scene: Scene, keepalive: boolean) =>
     json<{ revision: number; changed: string }>(
@@ -73,6 +74,10 @@ export const api = {
       { 'If-Match': `"${revision}"` },
       keepalive,
     ),
+  versions: (id: string) => json<{ versions: StoredVersion[] }>('GET', `/scenes/${id}/versions`).then(({ versions }) => versions),
+  version: (id: string, revision: number) => json<{ scene: Scene }>('GET', `/scenes/${id}/versions/${revision}`).then(({ scene }) => scene),
+  nameVersion: (id: string, revision: number, name: string) => json<unknown>('PATCH', `/scenes/${id}/versions/${revision}`, { name }),
+  notices: () => json<{ notices: string[] }>('GET', '/notices').then(({ notices }) => notices),
   rename: (id: string, name: string) => json<unknown>('PATCH', `/scenes/${id}`, { name }),
   remove: (id: string) => json<unknown>('DELETE', `/scenes/${id}`),
   restore: (id: string) => json<StoredScene>('POST', `/scenes/${id}/restore`),

@@ -15,6 +15,7 @@ import { keepHistory } from './saving/keep-history';
 import { closeSaved, openSaved } from './saving/open-saved';
 import { onSceneNews } from './saving/scene-news';
 import { onHold, onRefusal, openScene, useSceneStore } from './store/scene-store';
+import { Screen } from './screen';
 import { select } from './store/selection-store';
 import { TopBar } from './top-bar';
 
@@ -119,7 +120,9 @@ export function ScenePage() {
     <StageProvider value={stage}>
       <div className="flex h-full flex-col">
         <TopBar />
-        <Outlet />
+        <Screen key={location.pathname}>
+          <Outlet />
+        </Screen>
         <ConflictDialog />
       </div>
     </StageProvider>

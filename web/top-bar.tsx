@@ -1,4 +1,5 @@
-import { Redo2, Undo2 } from 'lucide-react';
+import { History, Redo2, Undo2 } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, NavLink } from 'react-router';
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
@@ -8,7 +9,8 @@ import { editScene, redo, undo, useSceneOf, useSceneStore } from './store/scene-
 import { thousands } from './parts/sum';
 import { DraftMenu } from './studio/draft-menu';
 
-const clock = (iso: string) => new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit' });
+const clock = (iso: string) =>
+  new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit', hourCycle: 'h23' });
 
 function SaveNote() {
   const { saver } = useStage();
@@ -46,6 +48,25 @@ function SaveNote() {
     >
       {text}
     </span>
+  );
+}
+
+// It draws in three dimensions: the bar is there before that.
+const VersionsPanel = lazy(async () => ({ default: (await import('./versions/versions-panel')).VersionsPanel }));
+
+function VersionsButton() {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button className="text-button" aria-label="Versions" title="Earlier versions of this scene" onClick={() => setOpen(true)}>
+        <History size={15} />
+      </button>
+      {open && (
+        <Suspense>
+          <VersionsPanel onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
+    </>
   );
 }
 
@@ -105,6 +126,7 @@ export function TopBar() {
         <Count />
       </span>
       <SaveNote />
+      <VersionsButton />
       <span className="flex">
         <button className="text-button" aria-label="Undo" title="Undo (Ctrl+Z)" disabled={past === 0} onClick={undo}>
           <Undo2 size={15} />

@@ -88,7 +88,7 @@ export async function openSaved(id: string, show: (scene: Scene) => void): Promi
   const opened = reconciled(stored, left);
   const history = left && (await journal.history(id, left.window).catch(() => undefined));
   // A scene that another window has changed since has another past.
-  const isOwn = left !== undefined && (opened.present !== opened.saved || stored.revision === left.revision);
+  const isOwn = left !== undefined && equal(readDocument(left.document), opened.present);
   const saver = new Saver(opened, { api, journal, window: own, show });
   for (const other of [...(left && left.window !== own ? [left] : []), ...others]) {
     if (other === left || other.saved || equal(other.document, opened.present))

@@ -3,18 +3,35 @@ const KEY = 'bathyclast-window';
 
 const lockOf = (id: string) => `bathyclast-window-${id}`;
 
-/** How long a window that is loaded anew waits for its former self to let its id go, milliseconds. */
-const PATIENCE = 1000;
+/** How long a window that is loaded anew waits at most for its former self to go, milliseconds. */
+const PATIENCE = 10_000;
 
-/** Takes an id for as long as the page lives; false where another window has it. */
+/** Where windows are asked whether they have an id. */
+const channel = new BroadcastChannel('bathyclast-windows');
+
+/** Takes an id for as long as the page lives; false where another window says that it has it, or nobody lets it go. */
 function held(id: string): Promise<boolean> {
   return new Promise((resolve) => {
+    const wait = new AbortController();
+    const give = setTimeout(() => wait.abort(), PATIENCE);
+    const hear = ({ data }: MessageEvent<{ answer?: string }>) => data.answer === id && wait.abort();
+    channel.addEventListener('message', hear);
+    const done = (is: boolean) => {
+      clearTimeout(give);
+      channel.removeEventListener('message', hear);
+      resolve(is);
+    };
+    channel.postMessage({ ask: id });
     navigator.locks
-      .request(lockOf(id), { signal: AbortSignal.timeout(PATIENCE) }, () => {
-        resolve(true);
+      .request(lockOf(id), { signal: wait.signal }, () => {
+        done(true);
+        channel.addEventListener(
+          'message',
+          ({ data }: MessageEvent<{ ask?: string }>) => data.ask === id && channel.postMessage({ answer: id }),
+        );
         return new Promise(() => undefined);
       })
-      .catch(() => resolve(false));
+      .catch(() => done(false));
   });
 }
 

@@ -1,11 +1,12 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Plus, Upload } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { examples } from '../../core/examples';
 import { api, ApiError, type SceneCard as Card } from '../api';
+import { onSceneNews } from '../saving/scene-news';
 import { SceneCard } from './scene-card';
 import { useThumbnails } from './use-thumbnails';
 
@@ -37,6 +38,8 @@ export function ScenesPage() {
   const [refused, setRefused] = useState<{ name: string; error: Error }>();
   const list = useQuery({ queryKey: ['scenes'], queryFn: api.list });
   useThumbnails(list.data);
+  const notices = useQuery({ queryKey: ['notices'], queryFn: api.notices, staleTime: Infinity });
+  useEffect(() => onSceneNews(() => void queries.invalidateQueries({ queryKey: ['scenes'] })), [queries]);
 
   const again = () => queries.invalidateQueries({ queryKey: ['scenes'] });
   const failed = (error: Error) => void toast.error(error.message);
@@ -112,6 +115,13 @@ export function ScenesPage() {
           </MenuItems>
         </Menu>
       </header>
+      {notices.data && notices.data.length > 0 && (
+        <ul role="status" className="mb-4 border border-lamp px-3 py-2">
+          {notices.data.map((notice) => (
+            <li key={notice}>{notice}</li>
+          ))}
+        </ul>
+      )}
       {refused && <Refused {...refused} />}
       {list.isError && (
         <p role="alert" className="text-signal">

@@ -50,6 +50,7 @@ export class ViewRig {
   private sample = 0;
   private followed: Scene['camera'] | undefined;
   private drawn = new Set<() => void>();
+  private readonly lostTo = new Set<(lost: boolean) => void>();
 
   constructor(private readonly canvas: HTMLCanvasElement) {
     this.picture = new Picture(canvas);
@@ -57,7 +58,21 @@ export class ViewRig {
     this.controls.enableDamping = false;
     this.controls.addEventListener('change', () => this.request());
     this.controls.addEventListener('start', () => (this.through = false));
-    canvas.addEventListener('webglcontextrestored', () => this.request());
+    canvas.addEventListener('webglcontextlost', () => this.tellLost(true));
+    canvas.addEventListener('webglcontextrestored', () => {
+      this.tellLost(false);
+      this.request();
+    });
+  }
+
+  /** Calls the listener when the graphics are taken away, and when they have come back; returns how to stop. */
+  onLost(listener: (lost: boolean) => void): () => void {
+    this.lostTo.add(listener);
+    return () => this.lostTo.delete(listener);
+  }
+
+  private tellLost(lost: boolean): void {
+    for (const listener of this.lostTo) listener(lost);
   }
 
   /** Calls the listener after each drawing; returns how to stop. */

@@ -77,6 +77,9 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
   const runs = useCourses((courses) => courses.runs);
   const box = useRef<HTMLDivElement>(null);
   const [rig, setRig] = useState<ViewRig>();
+  const [lost, setLost] = useState(false);
+  // Counts how often the view was made anew by hand.
+  const [made, setMade] = useState(0);
 
   useEffect(() => {
     // A canvas of its own each time: a graphics context that was given up can't be taken again.
@@ -84,29 +87,32 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     canvas.className = 'absolute inset-0 h-full w-full';
     canvas.dataset['testid'] = 'view';
     box.current!.prepend(canvas);
-    const made = new ViewRig(canvas);
-    stage.rig = made;
-    made.picture.setScene(runningScene(), useAssets.getState().assets);
+    const view = new ViewRig(canvas);
+    stage.rig = view;
+    setLost(false);
+    const unlose = view.onLost(setLost);
+    view.picture.setScene(runningScene(), useAssets.getState().assets);
     const { width, height } = box.current!.getBoundingClientRect();
-    made.resize(width, height);
-    made.lookThroughShot(runningScene(), usePlayer.getState().frame);
+    view.resize(width, height);
+    view.lookThroughShot(runningScene(), usePlayer.getState().frame);
     const unshow = stage.session.onShow((frame) => {
       void loadPlate(runningScene(), frame.frame).catch(() => undefined);
-      made.picture.setFrame(frame, (at) => stage.session.at(at));
-      made.followShot(runningScene(), frame.frame);
-      made.request();
+      view.picture.setFrame(frame, (at) => stage.session.at(at));
+      view.followShot(runningScene(), frame.frame);
+      view.request();
     });
-    const sizes = new ResizeObserver(([entry]) => made.resize(entry!.contentRect.width, entry!.contentRect.height));
+    const sizes = new ResizeObserver(([entry]) => view.resize(entry!.contentRect.width, entry!.contentRect.height));
     sizes.observe(box.current!);
-    setRig(made);
+    setRig(view);
     return () => {
+      unlose();
       unshow();
       sizes.disconnect();
       stage.rig = undefined;
-      made.dispose();
+      view.dispose();
       canvas.remove();
     };
-  }, [stage]);
+  }, [stage, made]);
 
   useEffect(() => {
     if (!rig) return;
@@ -138,6 +144,15 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     >
       {rig && (over ? over(rig) : <Overlay rig={rig} />)}
       {rig && <ViewReadout rig={rig} />}
+      {lost && (
+        <div role="alert" className="absolute inset-0 z-10 grid place-content-center gap-2 bg-surround/90 text-center">
+          <p>The graphics card was taken away from this page.</p>
+          <p className="text-second">Your work is kept, and saving goes on. The view comes back by itself as soon as the system allows.</p>
+          <button className="line-button justify-self-center" onClick={() => setMade((n) => n + 1)}>
+            Make the view anew
+          </button>
+        </div>
+      )}
     </div>
   );
 }
