@@ -10,29 +10,13 @@ import {
   IsString,
   MaxLength,
   Min,
-  Validate,
   validateSync,
-  ValidatorConstraint,
-  type ValidationArguments,
-  type ValidatorConstraintInterface,
 } from 'class-validator';
 import type { Fault } from '../core/describe/faults';
 import { examples } from '../core/examples';
 import { MOST } from '../core/scene/document';
-import { checkScene } from '../core/scene/check';
 import { ENTRY_LIMITS, type EntrySort } from '../formats/log-entry';
 import { Failure } from './failure';
-
-/** A member is a scene without a fault, held against the descriptions of its parameters. */
-@ValidatorConstraint({ name: 'described' })
-class Described implements ValidatorConstraintInterface {
-  validate(value: unknown): boolean {
-    return checkScene(value).length === 0;
-  }
-  defaultMessage({ value }: ValidationArguments): string {
-    return JSON.stringify(checkScene(value));
-  }
-}
 
 /** Body of a new scene: empty, from an example, or a copy of another. */
 export class NewSceneBody {
@@ -52,7 +36,8 @@ export class VersionNameBody {
 }
 
 export class SaveBody {
-  @Validate(Described) scene!: unknown;
+  /** Held against the descriptions of its parameters where it is read. */
+  @IsObject() scene!: unknown;
 }
 
 /** What is written beside a page of the logbook; what is left out stays. */
@@ -108,10 +93,8 @@ export function bodyOf<T extends object>(type: new () => T, body: unknown): T {
     Object.defineProperty(instance, name, { value: value as unknown, enumerable: true, writable: true, configurable: true });
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
   const faults = errors.flatMap(({ property, constraints = {} }) =>
-    Object.entries(constraints).flatMap(([code, message]): Fault[] =>
-      code === 'described'
-        ? (JSON.parse(message) as Fault[])
-        : [{ code, field: property, message: `${message}.`, allowed: message.replace(/^\S+ must /, '') }],
+    Object.entries(constraints).map(
+      ([code, message]): Fault => ({ code, field: property, message: `${message}.`, allowed: message.replace(/^\S+ must /, '') }),
     ),
   );
   if (faults.length > 0) throw new Failure(422, faults);

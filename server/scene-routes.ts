@@ -112,7 +112,6 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
   router.put('/:id', (request, response) => {
     const revision = revisionOf(request.headers['if-match']);
     const { scene } = bodyOf(SaveBody, request.body);
-    found(request.params.id);
     const saved = saveOver(request.params.id, revision, sceneFrom(scene));
     response.set('ETag', etag(saved.revision)).json(saved);
   });

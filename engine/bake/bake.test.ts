@@ -108,7 +108,7 @@ describe('a bake', () => {
       const parts = [0, 1, 2].map(() => freshFolder());
       for (const [slice, folder] of parts.entries()) await bake(order(scene, folder, { slice, slices: 3 }), crewOf(2));
       const merged = freshFolder();
-      merge([parts[2]!, parts[0]!, parts[1]!], merged);
+      await merge([parts[2]!, parts[0]!, parts[1]!], merged);
       expect(filesOf(merged)).toEqual(whole);
     }
   });

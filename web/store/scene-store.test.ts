@@ -44,6 +44,14 @@ describe('undo', () => {
     expect(steps()).toBe(0);
   });
 
+  it('what takes something away, pressed twice, is one step', () => {
+    openScene(testScene({ fields: [{ settings: { kind: 'wind' }, modulators: [{ kind: 'age' }] }] }));
+    for (let press = 0; press < 2; press++) editField('f0', (field) => void (field.modulators = []));
+    expect(steps()).toBe(1);
+    undo();
+    expect(openedScene().fields[0]!.modulators).toHaveLength(1);
+  });
+
   it('keeps hundreds of steps', () => {
     for (let seed = 2; seed < 402; seed++) setSeed(seed);
     for (let i = 0; i < 400; i++) undo();
