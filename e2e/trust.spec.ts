@@ -187,3 +187,26 @@ test('lost graphics are told, and the view comes back', async ({ page }) => {
   await expect(page.getByText('The graphics card was taken away')).toHaveCount(0);
   await expect(page.getByTestId('view')).toBeVisible();
 });
+
+test('a screen that breaks keeps the scene, its saving and its undo, and is shown again', async ({ page }) => {
+  await page.addInitScript(() => {
+    const measure = HTMLElement.prototype.getBoundingClientRect;
+    HTMLElement.prototype.getBoundingClientRect = function () {
+      if ('breaks' in window && this.getAttribute('role') === 'application') throw new Error('the view can’t be measured');
+      return measure.call(this);
+    };
+  });
+  await newScene(page);
+  await choose(page, 'Scene');
+  await setSeed(page, 4011);
+  await page.getByRole('link', { name: 'Trials' }).click();
+  await expect(page.getByTestId('view')).toHaveCount(0);
+  await page.evaluate(() => Object.assign(window, { breaks: true }));
+  await page.getByRole('link', { name: 'Studio' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'This screen stopped working.' })).toContainText('the view can’t be measured');
+  await saved(page);
+  await page.evaluate(() => delete (window as { breaks?: true }).breaks);
+  await page.getByRole('button', { name: 'Undo the last step' }).click();
+  await choose(page, 'Scene');
+  await expect(seedOf(page)).toHaveValue('1');
+});

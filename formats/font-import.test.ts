@@ -51,5 +51,7 @@ describe('a font of one’s own for lettering', () => {
     await expect(readFont(new TextEncoder().encode('solid ball').buffer as ArrayBuffer, 'ball.ttf', '')).rejects.toThrow(
       /^“ball\.ttf” can’t be read as a font \(.*\); allowed are OTF, TTF and WOFF files\.$/,
     );
+    const woff2 = new TextEncoder().encode('wOF2 and more').buffer as ArrayBuffer;
+    await expect(readFont(woff2, 'new.woff2', '')).rejects.toThrow('“new.woff2” is a WOFF2 file, which can’t be read');
   });
 });

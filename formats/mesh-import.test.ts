@@ -169,6 +169,35 @@ describe('bad mesh files each get their sentence', () => {
       'a.gltf',
       /keeps its data in “a.bin”, which is not part of it/,
     ],
+    [
+      'glTF of the first version',
+      bytes('{"asset":{"version":"1.0"},"scenes":{}}'),
+      'a.gltf',
+      /“a.gltf” is glTF of version 1.0; allowed is glTF 2.0/,
+    ],
+    ['glTF without a scene', bytes('{"asset":{"version":"2.0"},"nodes":[]}'), 'a.gltf', /“a.gltf” has no scene/],
+    [
+      'glTF with a list outside its buffer',
+      bytes(
+        '{"asset":{"version":"2.0"},"scenes":[{}],"buffers":[{"uri":"data:;base64,AAAA","byteLength":3}],"bufferViews":[{"buffer":0,"byteLength":3}],"accessors":[{"bufferView":0,"componentType":5126,"count":9,"type":"VEC3"}]}',
+      ),
+      'a.gltf',
+      /can’t be read as glTF: it is cut off or damaged \(a list lies outside its part\)/,
+    ],
+    [
+      'a face between corners that are not there',
+      bytes(
+        'ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nproperty float y\nproperty float z\nelement face 1\nproperty list uchar int vertex_indices\nend_header\n0 0 0\n1 0 0\n0 1 0\n3 0 1 7\n',
+      ),
+      'a.ply',
+      /“a.ply” can’t be taken: a face names a corner that is not there/,
+    ],
+    [
+      'a PLY that promises more than it has',
+      bytes('ply\nformat ascii 1.0\nelement vertex 900000000\nproperty float x\nproperty float y\nproperty float z\nend_header\n0 0 0\n'),
+      'a.ply',
+      /Its header promises 900000000 of “vertex”, and the file has room for/,
+    ],
     ['glTF cut off', bytes('{"asset":{"version":'), 'a.gltf', /is no whole glTF/],
     ['GLB cut off', writeMesh(meshSources.get('box').build(meshSources.defaults('box'), new Map())!).slice(0, 400), 'a.glb', /is cut off/],
     [
