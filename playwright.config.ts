@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BROWSER } from './e2e/browser';
 
 const port = Number(process.env['BATHYCLAST_TEST_PORT'] ?? 4390);
 process.env['BATHYCLAST_TEST_DATA'] ??= mkdtempSync(join(tmpdir(), 'bathyclast-e2e-'));
@@ -28,17 +29,6 @@ export default defineConfig({
     acceptDownloads: true,
     contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--enable-unsafe-swiftshader',
-      ],
-    },
+    launchOptions: BROWSER,
   },
 });

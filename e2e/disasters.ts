@@ -3,6 +3,7 @@ import Database from 'better-sqlite3';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BROWSER } from './browser';
 import { OwnProgram, smallDisk } from './own-program';
 
 export const DISASTERS = [
@@ -38,18 +39,9 @@ class KeptBrowser {
     if (!this.context) {
       for (const name of readdirSync(this.profile)) if (name.startsWith('Singleton')) rmSync(join(this.profile, name));
       this.context = await chromium.launchPersistentContext(this.profile, {
-        executablePath: '/usr/bin/chromium',
+        ...BROWSER,
         viewport: { width: 1280, height: 800 },
         reducedMotion: 'reduce',
-        args: [
-          '--no-sandbox',
-          '--disable-quic',
-          '--no-first-run',
-          '--disable-background-networking',
-          '--disable-component-update',
-          '--disable-sync',
-          '--enable-unsafe-swiftshader',
-        ],
       });
     }
     await this.context.setOffline(false);

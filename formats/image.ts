@@ -3,6 +3,7 @@ import { imageSize } from 'image-size';
 import jpeg from 'jpeg-js';
 import { levelsOfRgba, type LevelImage } from '../core/images/level-image';
 import { checkInflated } from './inflated';
+import { joinedBytes } from './joined-bytes';
 import { chunksOf, withOnly } from './png-chunks';
 import { fileFault } from './scene-faults';
 
@@ -56,10 +57,8 @@ function plainPng(bytes: Uint8Array): Uint8Array {
   const row = (pixels: number) => 1 + Math.ceil((pixels * channels * depth) / 8);
   // Seven passes of an interlaced image have less than a row more each, and a byte more a row.
   const most = height * row(width) + 2 * height + 7 * row(width) + 64;
-  const pixels = chunks.filter(({ type }) => type === 'IDAT');
-  const whole = new Uint8Array(pixels.reduce((sum, { data }) => sum + data.length, 0));
-  pixels.reduce((at, { data }) => (whole.set(data, at), at + data.length), 0);
-  checkInflated(whole, most);
+  const pixels = chunks.filter(({ type }) => type === 'IDAT').map(({ data }) => data);
+  checkInflated(joinedBytes(pixels), most);
   return withOnly(bytes, NEEDED);
 }
 

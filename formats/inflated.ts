@@ -1,4 +1,5 @@
 import { Unzlib } from 'fflate';
+import { joinedBytes } from './joined-bytes';
 
 /** Compressed bytes that are inflated at a time: deflate makes at most 1032 bytes of one (RFC 1951), so that each step stays small. */
 const STEP = 4096;
@@ -21,13 +22,7 @@ function inflatePieces(bytes: Uint8Array, most: number, take: (piece: Uint8Array
 export function inflated(bytes: Uint8Array, most: number): Uint8Array<ArrayBuffer> {
   const pieces: Uint8Array[] = [];
   inflatePieces(bytes, most, (piece) => pieces.push(piece));
-  const whole = new Uint8Array(pieces.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const piece of pieces) {
-    whole.set(piece, at);
-    at += piece.length;
-  }
-  return whole;
+  return joinedBytes(pieces);
 }
 
 /** Goes through zlib data without keeping them; throws {@link TooMuch} where they inflate to more than so many bytes. */

@@ -1,3 +1,5 @@
+import { joinedBytes } from './joined-bytes';
+
 /** Checksums of PNG chunks (CRC-32, ISO 3309). */
 const TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
   let c = n;
@@ -53,7 +55,5 @@ export function withOnly(png: Uint8Array, types: readonly string[]): Uint8Array<
     if (types.includes(String.fromCharCode(...png.subarray(at + 4, at + 8)))) kept.push(png.subarray(at, end));
     at = end;
   }
-  const whole = new Uint8Array(kept.reduce((sum, { length }) => sum + length, 0));
-  kept.reduce((at, piece) => (whole.set(piece, at), at + piece.length), 0);
-  return whole;
+  return joinedBytes(kept);
 }

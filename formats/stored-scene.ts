@@ -19,3 +19,10 @@ export interface StoredScene {
   readonly changed: string;
   readonly scene: Scene;
 }
+
+/** A scene that has changed on the server. */
+export interface SceneNews {
+  readonly id: string;
+  /** The revision it has now; 0 where it was deleted. */
+  readonly revision: number;
+}

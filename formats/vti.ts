@@ -1,6 +1,7 @@
 import { XMLParser } from 'fast-xml-parser';
 import { MOST_POINTS, pointsIn, type VectorGrid } from '../core/grids/vector-grid';
 import { inflated } from './inflated';
+import { joinedBytes } from './joined-bytes';
 import { fileFault, SceneFaults } from './scene-faults';
 
 /** What a file of a grid may be at most, before it is read. */
@@ -140,12 +141,7 @@ function unpacked(bytes: Uint8Array, wide: boolean, compressed: boolean, most: n
     left -= part.length;
     at += size;
   }
-  const whole = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
-  parts.reduce((to, part) => {
-    whole.set(part, to);
-    return to + part.length;
-  }, 0);
-  return whole;
+  return joinedBytes(parts);
 }
 
 /** The bytes of a text of base64 that holds a header and its data, each encoded by itself where it is compressed. */
@@ -157,10 +153,7 @@ function decoded(text: string, wide: boolean, compressed: boolean): Uint8Array {
   const blocks = Number(new DataView(head.buffer).getUint32(0, true));
   const headText = 4 * Math.ceil((word * (3 + blocks)) / 3);
   const [header, data] = [fromBase64(plain.slice(0, headText)), fromBase64(plain.slice(headText))];
-  const whole = new Uint8Array(header.length + data.length);
-  whole.set(header);
-  whole.set(data, header.length);
-  return whole;
+  return joinedBytes([header, data]);
 }
 
 function floats(bytes: Uint8Array, type: string, name: string): Float32Array<ArrayBuffer> {

@@ -1,17 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import type { Scene } from '../core/scene/document';
 import { sceneFrom } from '../formats/scene-file';
-import type { SceneCard, StoredScene } from '../formats/stored-scene';
+import type { SceneCard, SceneNews, StoredScene } from '../formats/stored-scene';
 import type { Db } from './database';
 import { VersionsTable } from './versions-table';
 
 const DAYS_TO_BRING_BACK = 7;
-
-/** A scene that has changed; its revision is 0 where it was deleted. */
-export interface SceneNews {
-  readonly id: string;
-  readonly revision: number;
-}
 
 const now = () => new Date().toISOString();
 

@@ -1,9 +1,4 @@
-/** A scene that has changed on the server. */
-export interface SceneNews {
-  readonly id: string;
-  /** The revision it has now; 0 where it was deleted. */
-  readonly revision: number;
-}
+import type { SceneNews } from '../../formats/stored-scene';
 
 /** Undefined where news may have been missed, and everything is to be looked at again. */
 type Listener = (news: SceneNews | undefined) => void;
