@@ -1,0 +1,3 @@
+import { letTheMonkeyIn } from './monkey';
+
+letTheMonkeyIn(1);
