@@ -32,11 +32,14 @@ function revisionOf(header: string | undefined): number {
 export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Readonly<Record<'mesh' | 'grid', FilesTable>>): Router {
   const router = Router();
 
+  function mustBe(id: string): void {
+    if (scenes.has(id)) return;
+    throw failure(404, 'missing', 'id', `There is no scene “${id.slice(0, 60)}”; it may have been deleted.`, 'the id of a scene');
+  }
+
   function found(id: string): StoredScene {
-    const stored = scenes.find(id);
-    if (!stored)
-      throw failure(404, 'missing', 'id', `There is no scene “${id.slice(0, 60)}”; it may have been deleted.`, 'the id of a scene');
-    return stored;
+    mustBe(id);
+    return scenes.find(id)!;
   }
 
   function foundVersion(id: string, revision: number): Scene {
@@ -80,7 +83,7 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
   });
 
   router.get('/:id/versions', (request, response) => {
-    found(request.params.id);
+    mustBe(request.params.id);
     response.set('Cache-Control', 'no-store').json({ versions: scenes.versions.list(request.params.id) });
   });
 
@@ -123,7 +126,7 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
   });
 
   router.delete('/:id', (request, response) => {
-    found(request.params.id);
+    mustBe(request.params.id);
     scenes.setDeleted(request.params.id, true);
     response.status(204).end();
   });

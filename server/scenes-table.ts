@@ -48,6 +48,11 @@ export class ScenesTable {
     return row && { id, revision: row.revision, changed: row.changed, scene: sceneFrom(JSON.parse(row.document)) };
   }
 
+  /** Whether there is a scene of that id, readable or not. */
+  has(id: string): boolean {
+    return this.db.prepare('SELECT 1 FROM scenes WHERE id = ? AND deleted IS NULL').get(id) !== undefined;
+  }
+
   add(scene: Scene): StoredScene {
     const id = randomUUID();
     const time = now();
@@ -84,7 +89,8 @@ export class ScenesTable {
   /** Marks a scene as deleted, or takes that back; false where there is none. */
   setDeleted(id: string, deleted: boolean): boolean {
     const { changes } = this.db.prepare('UPDATE scenes SET deleted = ? WHERE id = ?').run(deleted ? now() : null, id);
-    if (changes === 1) this.tell({ id, revision: deleted ? 0 : (this.find(id)?.revision ?? 0) });
+    const row = this.db.prepare<[string], { revision: number }>('SELECT revision FROM scenes WHERE id = ?').get(id);
+    if (row) this.tell({ id, revision: deleted ? 0 : row.revision });
     return changes === 1;
   }
 

@@ -48,6 +48,17 @@ describe('versions of a scene', () => {
     for (const path of ['9', '-1', 'x', '1e99']) expect((await call('get', `/scenes/${id}/versions/${path}`)).status).toBe(404);
   });
 
+  it('are there for a scene that can’t be read itself, and one of them is opened as a copy', async () => {
+    const { id, scene } = (await call('post', '/scenes', { name: 'Broken' })).body;
+    await call('put', `/scenes/${id}`, { scene: { ...scene, seed: 12 } }).set('If-Match', '"1"');
+    db.prepare('UPDATE scenes SET document = ? WHERE id = ?').run(JSON.stringify({ ...scene, seed: 'x' }), id);
+    const refused = await call('get', `/scenes/${id}`);
+    expect([refused.status, refused.body.faults[0].field]).toEqual([422, 'seed']);
+    expect((await call('get', `/scenes/${id}/versions`)).body.versions).toHaveLength(2);
+    expect((await call('post', '/scenes', { copyOf: id, version: 2 })).body.scene.seed).toBe(12);
+    expect((await call('get', '/scenes/none/versions')).status).toBe(404);
+  });
+
   it('of a scene that was changed before versions were kept, the first is the one before the next save', async () => {
     const { id, scene } = (await call('post', '/scenes', { name: 'Old' })).body;
     await call('put', `/scenes/${id}`, { scene: { ...scene, seed: 9 } }).set('If-Match', '"1"');

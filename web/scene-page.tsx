@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import type { Fault } from '../core/describe/faults';
+import { api, ApiError } from './api';
 import { ConflictDialog } from './saving/conflict-dialog';
 import { pasteOrTell } from './desk/field-clipboard';
 import { rememberScene } from './handbook/last-scene';
@@ -72,6 +73,15 @@ async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
   };
 }
 
+/** The id of a copy of a scene's newest version that can be read. Throws where there is none. */
+async function openReadable(id: string): Promise<string> {
+  for (const { revision } of await api.versions(id)) {
+    const copy = await api.create({ copyOf: id, version: revision }).catch(() => undefined);
+    if (copy) return copy.id;
+  }
+  throw new Error('None of the versions of this scene can be read.');
+}
+
 /** Says why an edit was refused; the scene stays as it was. */
 const tellRefusal = ([fault]: readonly Fault[]) => void toast.error(`That can’t be done: ${fault!.message}`, { id: 'refused' });
 
@@ -79,7 +89,7 @@ const tellRefusal = ([fault]: readonly Fault[]) => void toast.error(`That can’
 export function ScenePage() {
   const { id } = useParams();
   const [stage, setStage] = useState<Stage>();
-  const [failed, setFailed] = useState<string>();
+  const [failed, setFailed] = useState<Error>();
   const close = useRef<() => void>(undefined);
   const location = useLocation();
   const navigate = useNavigate();
@@ -95,7 +105,7 @@ export function ScenePage() {
         rememberScene(id!);
         setStage(raised.stage);
       },
-      (error: Error) => gone || setFailed(error.message),
+      (error: Error) => gone || setFailed(error),
     );
     return () => {
       gone = true;
@@ -114,7 +124,19 @@ export function ScenePage() {
     pasteOrTell();
   }, [stage, sent, location.pathname, navigate]);
 
-  if (failed) return <NotFound what={failed} />;
+  if (failed)
+    return (
+      <NotFound what={failed.message}>
+        {failed instanceof ApiError && failed.status === 422 && (
+          <button
+            className="line-button justify-self-center"
+            onClick={() => void openReadable(id!).then((copy) => navigate(`/scene/${copy}`), setFailed)}
+          >
+            Open its last version that can be read, as a copy
+          </button>
+        )}
+      </NotFound>
+    );
   if (!stage) return <p className="grid h-full place-content-center text-second">Opening …</p>;
   return (
     <StageProvider value={stage}>
