@@ -59,7 +59,8 @@ export async function bake(name: string, options: BakeOptions): Promise<void> {
       crew.end();
     }
     progress.end();
-    if (stopped.aborted) return console.error('bathyclast: stopped; what is written stays, and the same command goes on behind it');
+    if (stopped.aborted)
+      return console.error('bathyclast: stopped; the frames that are written stay, and the same command goes on behind them');
     const seconds = Number(((performance.now() - begin) / 1000).toFixed(2));
     console.log(
       JSON.stringify({

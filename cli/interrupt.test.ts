@@ -56,7 +56,7 @@ describe('a render that is stopped', () => {
       expect(running(temporary)).toEqual([]);
     });
 
-  it('by a kill takes its server along, and what that kept', async () => {
+  it('by a kill takes its server and the server’s files along', async () => {
     const { child, temporary, out } = start(...args);
     await until(() => pictures(out).length > 0);
     child.kill('SIGKILL');
@@ -69,7 +69,7 @@ describe('a render that is stopped', () => {
 describe('standard input and output', () => {
   const run = (args: string[], input = '') => spawnSync(process.execPath, [program, ...args], { encoding: 'utf8', input });
 
-  it('a scene comes from one and particles go to the other; the result is told beside them', () => {
+  it('a scene comes from one and particles go to the other; the result goes to standard error', () => {
     const { stdout, stderr, status } = run(['simulate', '-', '--frame', '8', '--out', '-'], sceneText(examples[0]!.scene));
     expect(status).toBe(0);
     const rows = parse(stdout, { columns: true }) as unknown[];

@@ -4,10 +4,10 @@ const CODES = { SIGHUP: 129, SIGINT: 130, SIGTERM: 143 } as const;
 const stop = new AbortController();
 const cleanups: (() => unknown)[] = [];
 
-/** Says when the program is to end. */
+/** Aborts when the program has to end. */
 export const stopped: AbortSignal = stop.signal;
 
-/** What is to be done before the program ends on a signal, the last first; returns how to take that back. */
+/** Adds work to do before the program ends on a signal, the last added first; returns how to take it off again. */
 export function beforeEnd(clean: () => unknown): () => void {
   cleanups.unshift(clean);
   return () => void cleanups.splice(cleanups.indexOf(clean), 1);

@@ -265,7 +265,7 @@ export async function render(name: string, options: RenderOptions): Promise<void
       options.out,
     );
   } catch (error) {
-    // What is thrown while it is being stopped is of no interest.
+    // Errors of a render that is being stopped are of no interest.
     if (stopped.aborted) return;
     throw error;
   } finally {

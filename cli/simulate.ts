@@ -22,7 +22,7 @@ export interface SimulateOptions {
   /** PLY in text, not binary. */
   readonly plyText: boolean;
   readonly out: string | undefined;
-  /** What is written to standard output, where `out` is `-`. */
+  /** The format of standard output, where `out` is `-`. */
   readonly format: string | undefined;
 }
 

@@ -5,7 +5,7 @@ import { UsageError } from './arguments';
 /** The name that stands for standard input and standard output. */
 export const STANDARD = '-';
 
-/** Writes to standard output, whole: what reads it may be slow. */
+/** Writes all bytes to standard output, however slowly its reader takes them. */
 function writeToStandard(bytes: Uint8Array): void {
   for (let at = 0; at < bytes.length; ) {
     try {
@@ -30,7 +30,7 @@ export function writeOut(path: string, content: string | Uint8Array): void {
   }
 }
 
-/** Tells the result of a command: on standard output, or on standard error where a file takes that. */
+/** Prints the result of a command: on standard output, or on standard error where a file is written to standard output. */
 export function report(result: object, out?: string): void {
   const text = JSON.stringify(result);
   if (out === STANDARD) console.error(text);

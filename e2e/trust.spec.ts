@@ -185,9 +185,9 @@ test('lost graphics are told, and the view comes back', async ({ page }) => {
     const canvas = document.querySelector<HTMLCanvasElement>('canvas[data-testid=view]')!;
     canvas.getContext('webgl2')!.getExtension('WEBGL_lose_context')!.loseContext();
   });
-  await expect(page.getByRole('alert').filter({ hasText: 'The graphics card was taken away' })).toBeVisible();
-  await page.getByRole('button', { name: 'Make the view anew' }).click();
-  await expect(page.getByText('The graphics card was taken away')).toHaveCount(0);
+  await expect(page.getByRole('alert').filter({ hasText: 'This page has lost the graphics card' })).toBeVisible();
+  await page.getByRole('button', { name: 'Restart the view' }).click();
+  await expect(page.getByText('This page has lost the graphics card')).toHaveCount(0);
   await expect(page.getByTestId('view')).toBeVisible();
 });
 

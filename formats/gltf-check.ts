@@ -42,8 +42,8 @@ function containerOf(buffer: ArrayBuffer, name: string): Container {
 }
 
 /**
- * Says in a sentence where a glTF file is of another version, names files that are not in it, or promises more than it holds. What
- * passes has every list of numbers inside its buffers. Says how many scenes it has; throws a fault.
+ * Says in a sentence where a glTF file is of another version, names files that are not in it, or promises more than it holds. In a file
+ * that passes, every list of numbers lies inside its buffers. Says how many scenes it has; throws a fault.
  */
 export function checkGltf(buffer: ArrayBuffer, name: string): { readonly scenes: number } {
   const { document, binary } = containerOf(buffer, name);

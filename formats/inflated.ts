@@ -18,7 +18,7 @@ function inflatePieces(bytes: Uint8Array, most: number, take: (piece: Uint8Array
   for (let at = 0; at < bytes.length; at += STEP) stream.push(bytes.subarray(at, at + STEP), at + STEP >= bytes.length);
 }
 
-/** Zlib data inflated to at most so many bytes. Throws {@link TooMuch} where there are more, and what the inflater throws where they are damaged. */
+/** Zlib data inflated to at most so many bytes. Throws {@link TooMuch} where there are more, and the inflater's own error where they are damaged. */
 export function inflated(bytes: Uint8Array, most: number): Uint8Array<ArrayBuffer> {
   const pieces: Uint8Array[] = [];
   inflatePieces(bytes, most, (piece) => pieces.push(piece));

@@ -17,8 +17,8 @@ export function fileFault(code: string, message: string, allowed: string): Scene
 export const refusedFile = (message: string): SceneFaults => fileFault('file', message, 'a file that can be read');
 
 /**
- * Runs what reads a file. Whatever a library throws inside is no sentence for a person: it becomes one that names the file and says as which
- * format it can't be read. Throws {@link SceneFaults} only.
+ * Runs a reader of files. An error of a library is no sentence for a person: it becomes one that names the file and the format. Throws
+ * {@link SceneFaults} only.
  */
 export async function inOwnWords<T>(name: string, format: string, read: () => T | Promise<T>): Promise<T> {
   try {

@@ -64,7 +64,7 @@ export function createApp({
   /** The folder of a bake that is lent to renders, under the id `lent`. */
   lentBake?: string | undefined;
   spawnBake?: SpawnBake;
-  /** What happened at the start that a person should know of. */
+  /** Sentences about the start that a person should read. */
   notices?: readonly string[];
 }): Express {
   const scenes = new ScenesTable(db);

@@ -34,7 +34,7 @@ function areAlike(a: string, b: string): boolean {
   }
 }
 
-/** Keeps a copy of a sound data file, the last three that differ. A copy that can't be made is told; it stops nothing. */
+/** Keeps a copy of a sound data file, the last three that differ. A copy that can't be made stops nothing; `tell` hears of it. */
 export function keepCopy(db: Db, folder: string, tell: (sentence: string) => void): void {
   const made = join(folderOf(folder), 'new.db');
   try {

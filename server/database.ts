@@ -18,7 +18,7 @@ export const DATA_FILE = 'bathyclast.db';
 /** Files beside the data file that belong to it. */
 const BESIDE = ['', '-wal', '-shm'] as const;
 
-/** Only the account that runs the program reads what is in the folder. */
+/** Only the account that runs the program may read the folder. */
 function keepPrivate(folder: string): void {
   chmodSync(folder, 0o700);
   for (const end of BESIDE) {
@@ -35,7 +35,7 @@ function opened(path: string): Db {
     db.pragma('journal_mode = WAL');
     db.pragma('synchronous = FULL');
     db.pragma('foreign_keys = ON');
-    // Taking the lock now, not at the first write, is what tells a second process at once.
+    // The lock is taken now, not at the first write, so that a second process learns of it at once.
     db.transaction(() => db.pragma('user_version', { simple: true })).immediate();
     return db;
   } catch (error) {
@@ -46,7 +46,7 @@ function opened(path: string): Db {
 
 const isDamage = (error: unknown) => ((error as { code?: string }).code ?? '').startsWith('SQLITE_CORRUPT');
 
-/** The data file, whatever state it is in: what is damaged is put together anew from all that can be read. */
+/** The data file in any state: a damaged one is put together anew from every row that can be read. */
 function openedSound(path: string, tell: (sentence: string) => void): Db {
   let db: Db | undefined;
   try {
@@ -63,7 +63,7 @@ function openedSound(path: string, tell: (sentence: string) => void): Db {
 /**
  * Opens the data file of a folder, made if need be, and brings it up to date. The exclusive lock is held until it is closed or the process
  * ends, however it ends. A damaged file is put together anew, rows that can't be read are set aside, and a copy of the sound file is kept; `tell`
- * hears of all that a person should know. Throws {@link DataFolderError} where SQLite can't open the file at all.
+ * hears of everything that a person should know. Throws {@link DataFolderError} where SQLite can't open the file at all.
  */
 export function openDatabase(folder: string, tell: (sentence: string) => void = () => undefined): Db {
   try {

@@ -51,13 +51,13 @@ export function failureHandler(log: Logger): ErrorRequestHandler {
         {
           code: type ?? 'request',
           field: 'body',
-          // Only the parser of bodies says what is wrong in words of its own that hold nothing of the server’s.
+          // Only the messages of the body parser hold nothing of the server’s own.
           message: `The request is refused: ${type !== undefined && message !== undefined ? message : 'it is not well-formed'}.`,
           allowed: 'a well-formed request',
         },
       ]);
     log.error({ err: error, path: request.path }, 'request failed');
-    // What was answered in part can only be broken off.
+    // An answer that has begun can only be broken off.
     if (response.headersSent) return void response.destroy();
     const full = ['SQLITE_FULL', 'ENOSPC', 'EDQUOT'].includes(code);
     return send(response, full ? 507 : 500, [

@@ -53,7 +53,7 @@ interface Sent {
   readonly body: Buffer;
 }
 
-/** Sends bytes as they are, and gives what is answered; status 0 where the connection was ended. */
+/** Sends bytes as they are, and gives the answer; status 0 where the connection was ended. */
 function send({ method, path, headers, body }: Sent): Promise<{ status: number; text: string }> {
   return new Promise((resolve) => {
     const sent = httpRequest(

@@ -80,7 +80,7 @@ if (unused) {
   process.exit(0);
 }
 
-/** Takes unused files away; what goes wrong at that stops nobody. */
+/** Takes unused files away; a failure is logged and stops nobody. */
 function tidy(): void {
   try {
     const files = removeUnusedFiles(db!, bakesFolder);

@@ -38,7 +38,7 @@ describe('a data file that is damaged', () => {
     const db = open();
     expect(told.join(' ')).toMatch(/The data file was damaged\. \d+ scenes could be read.* kept as bathyclast-damaged-/);
     expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
-    // What the damage took is in no copy here: the first start had nothing to copy.
+    // No copy holds the damaged rows here: the first start had nothing to copy.
     expect(new ScenesTable(db).list().length).toBeGreaterThanOrEqual(36);
     db.close();
     expect(readdirSync(folder).some((name) => name.startsWith('bathyclast-damaged-'))).toBe(true);
@@ -70,7 +70,7 @@ describe('a data file that is damaged', () => {
 });
 
 describe('a row that can’t be read', () => {
-  it('is set aside and told; a scene takes its last version', () => {
+  it('is set aside, and each is mentioned; a scene takes its last version', () => {
     const [versioned, plain] = filled(2);
     const db = open();
     const scene = { ...newScene('Scene 0'), seed: 77 };

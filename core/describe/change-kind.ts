@@ -18,7 +18,7 @@ export function sharedValues(values: Values, from: Description, to: Description)
   );
 }
 
-/** Values of another kind of a registry: what the new kind has in common with the old one and allows, and defaults for the rest. */
+/** Values of another kind of a registry: the values that both kinds share and the new one allows, and defaults for the rest. */
 export function ofAnotherKind<K extends Kind>(registry: Registry<K>, was: Kinded, kind: string): Kinded {
   return registry.defaults(kind, sharedValues(was, registry.find(was.kind)?.parameters ?? {}, registry.get(kind).parameters));
 }

@@ -36,7 +36,7 @@ export function keepCorePositive(profileKind: string, extent: Record<string, unk
   if (profiles.get(profileKind).needsCore && extent['core'] === 0) extent['core'] = Math.max(0.01, (extent['reach'] as number) / 10);
 }
 
-/** Gives it a falloff whose parts are changed together: the core is kept above 0 where the profile needs that. */
+/** Changes the kind of one part of a falloff, and keeps the core above 0 where the profile needs that. */
 function setKind(owner: ReachOwner, path: 'extent' | 'profile', kind: string, make: (was: Kinded) => Kinded): void {
   const place = { sort: LISTS[owner.type], ids: [owner.id], path, also: ['extent.core'] };
   changeScene((scene) =>

@@ -116,7 +116,7 @@ export function removeEmitters(ids: readonly string[]): void {
   select({ type: 'scene' });
 }
 
-/** Holds the particles of emitters together in another way; what that changes besides comes back with the way that is left. */
+/** Holds the particles of emitters together in another way. Its side effects on look, emission and birth are taken back with it. */
 export function setBond(ids: readonly string[], kind: string): boolean {
   const also = ['look', 'amounts', 'birth.immortal', 'birth.speed', 'birth.speedVariance', 'birth.drag'];
   return changeScene((scene) => withKind<Emitter>(scene, { sort: 'emitters', ids, path: 'bond', also }, kind, (e) => withBond(e, kind)));

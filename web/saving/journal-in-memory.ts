@@ -1,6 +1,6 @@
 import type { Entry, Journal, KeptHistory } from './journal';
 
-/** A journal in memory, that can be told to fail. */
+/** A journal in memory; `kept.full` makes it fail. */
 export function journalInMemory() {
   const entries = new Map<string, Entry>();
   const histories = new Map<string, KeptHistory>();

@@ -1,7 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Scene } from '../../core/scene/document';
 
-/** What a window knows of a scene that it has open, or had. */
+/** The state of a scene in one window, open or closed. */
 export interface Entry {
   /** Id of the scene. */
   readonly scene: string;
@@ -16,7 +16,7 @@ export interface Entry {
   readonly document: Scene;
   /** Whether the server has said that it has this document. */
   readonly saved: boolean;
-  /** What was sent and not answered: the server may have it. */
+  /** Scenes that were sent without an answer: the server may have one of them. */
   readonly sent: readonly Scene[];
 }
 

@@ -21,7 +21,7 @@ export interface Undo {
 
 const NO_UNDO: Undo = { past: [], future: [] };
 
-/** Days after which what a window left is forgotten, where the server has it. */
+/** Days after which a saved entry of a closed window is forgotten. */
 const KEPT_DAYS = 14;
 const DAY = 86_400_000;
 
@@ -35,7 +35,7 @@ function readDocument(document: unknown): Scene | undefined {
 }
 
 /**
- * How a scene is opened, from what the server has and what was left in the journal. Edits that were not saved go on from the revision they
+ * The state in which a scene is opened, from the server's scene and the entry in the journal. Edits that were not saved go on from the revision they
  * were made from; where the server has another by now, and not because it was sent from here, both sides have changed.
  */
 export function reconciled(stored: StoredScene, left: Entry | undefined): Opened {
@@ -66,7 +66,7 @@ async function claimed(id: string, own: string, from: Journal): Promise<{ entry:
   return { entry, others: free.filter((other) => other !== entry) };
 }
 
-/** Saves as a scene of its own what one more window left unsaved of the same scene. */
+/** Saves the unsaved scene of one more closed window as a scene of its own. */
 async function keepAsCopy({ document, scene, window }: Entry): Promise<void> {
   const found = readDocument(document);
   if (found) {
@@ -114,7 +114,7 @@ export function closeSaved(saver: Saver): void {
 /** Milliseconds after which leftovers are looked for again where the server did not answer. */
 const AGAIN = 10_000;
 
-/** Saves what windows that are no longer there left unsaved, and forgets what is long saved. Scenes that are open are left to them. */
+/** Saves the unsaved scenes of closed windows, and forgets entries that were saved long ago. Scenes that are open are left alone. */
 export async function saveLeftovers(): Promise<void> {
   const [entries, open, own] = await Promise.all([journal.entries(), openWindows(), thisWindow()]);
   let unanswered = false;
@@ -128,7 +128,7 @@ export async function saveLeftovers(): Promise<void> {
     const stored = await api.open(entry.scene).catch((error: ApiError) => void (unanswered ||= error.status === 0));
     if (openHere.has(entry.scene)) continue;
     const opened = stored && reconciled(stored, entry);
-    // What both sides have changed is asked when the scene is opened.
+    // Where both sides have changed, the person is asked when the scene is opened.
     if (!opened || opened.theirs !== undefined) continue;
     closeSaved(new Saver(opened, { api, journal, window: entry.window, show: () => undefined }));
   }

@@ -1,4 +1,4 @@
-/** Where the open scene stands against what the server keeps. */
+/** How far the open scene is saved. */
 export type SaveState =
   /** The server has all of it, since that moment (ISO 8601). */
   | { readonly kind: 'saved'; readonly at: string }
@@ -16,10 +16,10 @@ export type SaveState =
 /** Something that happens to a scene that is being saved. */
 export type SaveEvent =
   | { readonly type: 'edited' }
-  /** The last edit took it back to what the server has. */
+  /** The last edit took it back to the server's scene. */
   | { readonly type: 'reverted'; readonly at: string }
   | { readonly type: 'sent' }
-  /** The server has what was sent; `more` where there have been edits since. */
+  /** The server has the scene that was sent; `more` where there have been edits since. */
   | { readonly type: 'answered'; readonly at: string; readonly more: boolean }
   | { readonly type: 'unanswered'; readonly message: string }
   | { readonly type: 'refused'; readonly message: string; readonly gone: boolean }

@@ -155,7 +155,7 @@ describe('a saver belongs to one scene', () => {
     expect([kind(a), kind(b)]).toEqual(['saved', 'saved']);
   });
 
-  it('handed over, it does nothing more, and says what is unsaved', async () => {
+  it('handed over, it does nothing more, and returns the unsaved edits', async () => {
     const a = open('a');
     a.take(seeded(5));
     expect(a.handOver()).toMatchObject({ scene: 'a', revision: 1, saved: false, document: { seed: 5 } });
@@ -178,7 +178,7 @@ describe('the journal', () => {
     expect(entry()).toMatchObject({ saved: true, revision: 2, sent: [] });
   });
 
-  it('that can’t be written to is told, until it can', async () => {
+  it('that can’t be written to shows in the saver’s state, until it can', async () => {
     const saver = open('a');
     memory.kept.full = true;
     saver.take(seeded(3));
@@ -259,7 +259,7 @@ describe('a scene that another window saved in the meantime', () => {
     expect(shown).toHaveLength(1);
   });
 
-  it('is no conflict where it is the own save, the answer of which was lost', async () => {
+  it('is no conflict where it is the own save and only its answer was lost', async () => {
     const saver = open('a');
     let answer = () => {};
     server.kept.hold = new Promise((_, reject) => (answer = () => reject(new ApiError(0, [], undefined))));

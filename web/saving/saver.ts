@@ -11,16 +11,16 @@ const AGAIN = 2000;
 /** Milliseconds within which an edit is on its way into the journal. */
 const NOTED = 80;
 
-/** A scene that is to be saved: what the server has of it, and what there is here. */
+/** A scene to be saved: as the server has it, and as it is here. */
 export interface Opened {
   readonly id: string;
-  /** What the server has, at which revision, and since when. */
+  /** The server's scene, its revision, and when it was saved. */
   readonly saved: Scene;
   readonly revision: number;
   readonly changed: string;
   /** The scene as it is here. */
   readonly present: Scene;
-  /** What was sent and not answered. */
+  /** Scenes that were sent without an answer. */
   readonly sent: readonly Scene[];
   /** The revision of another window that stands in the way, where there is one. */
   readonly theirs?: number;
@@ -32,7 +32,7 @@ export interface SaverDeps {
   readonly journal: Journal;
   /** Id of this window. */
   readonly window: string;
-  /** Shows what another window saved, in place of what is shown. */
+  /** Shows a scene that another window saved. */
   readonly show: (scene: Scene) => void;
 }
 
@@ -106,7 +106,7 @@ export class Saver {
     } else this.tell({ type: 'reverted', at: this.changed });
   }
 
-  /** Sends now what is not saved; `leaving` where the page is about to go. */
+  /** Sends unsaved edits now; `leaving` where the page is about to go. */
   async flush(leaving = false): Promise<void> {
     clearTimeout(this.timer);
     if (leaving) this.note();
@@ -132,19 +132,19 @@ export class Saver {
     await this.hear(revision);
   }
 
-  /** In a conflict: takes what the other window saved; what was made here is given up. */
+  /** In a conflict: takes the other window's scene and gives up this one. */
   takeTheirs(): Promise<void> {
     return this.takeOver(() => true);
   }
 
-  /** In a conflict: saves what was made here over what the other window saved. */
+  /** In a conflict: saves this window's scene over the other's. */
   async keepMine(theirs: number): Promise<void> {
     this.revision = theirs;
     this.tell({ type: 'settled', at: this.changed, more: true });
     await this.flush();
   }
 
-  /** In a conflict: saves what was made here as a scene of its own, and shows theirs. Returns the copy's id. */
+  /** In a conflict: saves this window's scene as a scene of its own, and shows the other. Returns the copy's id. */
   async mineAsCopy(): Promise<string> {
     const copy = await this.deps.api.create({ name: `${this.present.name} mine`.slice(0, 120) });
     await this.deps.api.save(copy.id, copy.revision, { ...this.present, name: copy.scene.name }, false);
@@ -159,14 +159,14 @@ export class Saver {
     await this.flush();
   }
 
-  /** The scene is closed: what is not saved is sent, again and again where there is no answer, until the server has it. */
+  /** The scene is closed: unsaved edits are sent, again and again where there is no answer, until the server has them. */
   close(): void {
     this.closed = true;
     if (this.isSaved) this.note();
     else void this.flush(true);
   }
 
-  /** Ends all work, for another to go on from what is returned. */
+  /** Ends all work, and returns the state for another saver to go on from. */
   handOver(): Entry {
     this.ended = true;
     clearTimeout(this.timer);
@@ -218,7 +218,7 @@ export class Saver {
     this.tell({ type: 'unanswered', message });
   }
 
-  /** The server has another revision. Where that is what was sent from here and never answered, nobody is in the way. */
+  /** The server has another revision. Where it is a scene that was sent from here without an answer, nobody is in the way. */
   private async overtaken(theirs: number): Promise<void> {
     try {
       const stored = await this.deps.api.open(this.id);
@@ -231,7 +231,7 @@ export class Saver {
     }
   }
 
-  /** Shows what the server has, unless that is not wanted any more when it comes. */
+  /** Shows the server's scene, unless that is not wanted any more when it comes. */
   private async takeOver(isWanted: () => boolean): Promise<void> {
     const stored = await this.deps.api.open(this.id);
     if (this.ended || !isWanted()) return;

@@ -146,10 +146,10 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
       {rig && <ViewReadout rig={rig} />}
       {lost && (
         <div role="alert" className="absolute inset-0 z-10 grid place-content-center gap-2 bg-surround/90 text-center">
-          <p>The graphics card was taken away from this page.</p>
+          <p>This page has lost the graphics card.</p>
           <p className="text-second">Your work is kept, and saving goes on. The view comes back by itself as soon as the system allows.</p>
           <button className="line-button justify-self-center" onClick={() => setMade((n) => n + 1)}>
-            Make the view anew
+            Restart the view
           </button>
         </div>
       )}
