@@ -126,7 +126,8 @@ export function VersionsPanel({ onClose }: { onClose: () => void }) {
           <header className="col-span-2 flex items-baseline gap-3 border-b border-rule px-4 py-2.5">
             <DialogTitle className="text-lg">Versions</DialogTitle>
             <p className="flex-1 text-xs text-second">
-              Kept are all versions of the last hour, one an hour for a day, and one a day after that. Named versions are kept for ever.
+              Every version of the last hour is kept, then one an hour for a day, and one a day after that. Named versions are kept for
+              ever.
             </p>
             <button className="text-button" aria-label="Close" onClick={onClose}>
               <X size={15} />
