@@ -1,9 +1,10 @@
+import { SoundParts } from '../scene/check/sound-parts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { actions } from '../actions';
 import { amounts } from '../amounts';
 import { fits } from '../describe/check';
-import { examples } from '../examples';
+import { examples, findExample } from '../examples';
 import { bonds } from '../bonds';
 import { colliderShapes } from '../colliders';
 import { extents } from '../extents';
@@ -198,5 +199,26 @@ describe('checking a scene', () => {
       ),
       { numRuns: 300, seed: 8 },
     );
+  });
+});
+
+describe('parts that were sound before', () => {
+  const scene = findExample('lantern-swarm')!.scene;
+
+  it('are not checked again while they are the same; a changed one is', () => {
+    const sound = new SoundParts();
+    expect(checkScene(scene, sound)).toEqual([]);
+    const faulty = { ...scene, fields: scene.fields.map((field, i) => (i === 1 ? { ...field, strength: 'strong' } : field)) };
+    expect(checkScene(faulty, sound)).toEqual(checkScene(faulty));
+    expect(checkScene(faulty, sound)).toHaveLength(1);
+    expect(checkScene(scene, sound)).toEqual([]);
+  });
+
+  it('are checked again where the things they refer to are others', () => {
+    const sound = new SoundParts();
+    expect(checkScene(scene, sound)).toEqual([]);
+    const without = { ...scene, groups: [] };
+    expect(checkScene(without, sound)).toEqual(checkScene(without));
+    expect(checkScene(without, sound).length).toBeGreaterThan(0);
   });
 });

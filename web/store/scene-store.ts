@@ -4,6 +4,7 @@ import { temporal } from 'zundo';
 import { create } from 'zustand';
 import type { Fault } from '../../core/describe/faults';
 import { checkScene } from '../../core/scene/check';
+import { SoundParts } from '../../core/scene/check/sound-parts';
 import { forgetKinds } from './kind-memory';
 import { plainZeros } from './plain-zeros';
 import { pruned } from './pruned';
@@ -77,6 +78,9 @@ export function endGesture(): void {
   for (const listener of holds) listener(false);
 }
 
+/** Parts of the open scene that have been checked. */
+const sound = new SoundParts();
+
 const refusals = new Set<(faults: readonly Fault[]) => void>();
 
 /** Tells of edits that were refused; returns how to stop listening. */
@@ -95,7 +99,7 @@ export function changeScene(change: (scene: Scene) => Scene): boolean {
   if (changed === scene) return true;
   const next = plainZeros(recorded(scene, pruned(changed, scene)), scene);
   if (equal(next, scene)) return true;
-  const faults = checkScene(next);
+  const faults = checkScene(next, sound);
   if (faults.length > 0) {
     for (const listener of refusals) listener(faults);
     return false;

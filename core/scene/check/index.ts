@@ -9,6 +9,7 @@ import { checkDescent, checkEmitter } from './emitter';
 import { checkField, checkGroup, checkZone } from './field';
 import { checkGrouping } from './grouping';
 import { checkMovement } from './movement';
+import { SoundParts } from './sound-parts';
 import { checkList, checkName, checkOptional, checkPlaced, checkReferences, MOVING_MEMBERS, type Known } from './parts';
 
 function checkHash(value: unknown, field: string): Fault[] {
@@ -72,11 +73,11 @@ function idsOf(value: unknown): Set<unknown> {
 }
 
 /** Every fault of a desk; `at` is where it stands in the document. */
-function checkDesk(value: Record<string, unknown>, at: string, known: Known): Fault[] {
+function checkDesk(value: Record<string, unknown>, at: string, known: Known, sound: SoundParts): Fault[] {
   const within: Known = { ...known, group: idsOf(value['groups']) };
   return [
-    ...checkList(value['fields'], `${at}fields`, MOST.fields, (item, field) => checkField(item, field, within)),
-    ...checkList(value['groups'], `${at}groups`, MOST.groups, (item, field) => checkGroup(item, field, within)),
+    ...checkList(value['fields'], `${at}fields`, MOST.fields, (item, field) => sound.check(item, () => checkField(item, field, within))),
+    ...checkList(value['groups'], `${at}groups`, MOST.groups, (item, field) => sound.check(item, () => checkGroup(item, field, within))),
     ...checkGrouping(value['fields'], value['groups']).map((f) => ({ ...f, field: `${at}${f.field}` })),
     ...checkOptional(descriptions.deskParameters, value['desk'], `${at}desk`, MOVING_MEMBERS),
   ];
@@ -85,7 +86,7 @@ function checkDesk(value: Record<string, unknown>, at: string, known: Known): Fa
 function checkKeptDesk(value: unknown, known: Known): Fault[] {
   if (value === undefined || value === null) return [];
   if (!isRecord(value)) return [fault('type', 'keptDesk', value, 'an object with fields, groups and desk, or null')];
-  return [...checkValues({}, value, 'keptDesk', ['fields', 'groups', 'desk']), ...checkDesk(value, 'keptDesk.', known)];
+  return [...checkValues({}, value, 'keptDesk', ['fields', 'groups', 'desk']), ...checkDesk(value, 'keptDesk.', known, new SoundParts())];
 }
 
 /** Groups of both states of the desk: a zone outlives a flip between them. */
@@ -131,8 +132,11 @@ const SECTIONS = [
   'markers',
 ];
 
-/** Every fault of a scene document of the present version, each with its place in it. An empty list: it is good. */
-export function checkScene(document: unknown): Fault[] {
+/**
+ * Every fault of a scene document of the present version, each with its place in it. An empty list: it is good. Whoever checks one state of a scene
+ * after another hands over the parts that were sound before.
+ */
+export function checkScene(document: unknown, sound = new SoundParts()): Fault[] {
   if (!isRecord(document)) return [fault('type', 'scene', document, 'an object')];
   if (document['format'] !== SCENE_FORMAT) return [fault('choice', 'format', document['format'], `“${SCENE_FORMAT}”`)];
   if (document['version'] !== SCENE_VERSION)
@@ -145,6 +149,7 @@ export function checkScene(document: unknown): Fault[] {
     group: idsOf(document['groups']),
     zone: idsOf(document['zones']),
   };
+  sound.begin({ ...known, groupOfEitherDesk: groupsOfBoth(document) });
   const time = isRecord(document['time']) ? document['time'] : {};
   const { first: usualFirst, last: usualLast } = descriptions.timeParameters;
   const [first, last] = [time['first'] ?? usualFirst.default, time['last'] ?? usualLast.default];
@@ -163,11 +168,11 @@ export function checkScene(document: unknown): Fault[] {
     ...checkOptional(descriptions.workParameters, document['work'], 'work'),
     ...checkBounds(document['bounds']),
     ...checkWhole(document['whole'], known),
-    ...checkList(document['emitters'], 'emitters', MOST.emitters, (item, at) => checkEmitter(item, at, known)),
+    ...checkList(document['emitters'], 'emitters', MOST.emitters, (item, at) => sound.check(item, () => checkEmitter(item, at, known))),
     ...checkDescent(array('emitters'), 'emitters'),
-    ...checkDesk(document, '', known),
+    ...checkDesk(document, '', known, sound),
     ...checkKeptDesk(document['keptDesk'], known),
-    ...checkList(document['colliders'], 'colliders', MOST.colliders, (item, at) => checkCollider(item, at, known)),
+    ...checkList(document['colliders'], 'colliders', MOST.colliders, (item, at) => sound.check(item, () => checkCollider(item, at, known))),
     ...checkList(document['carriers'], 'carriers', MOST.carriers, (item, at) =>
       checkCarrier(item, at, { ...known, group: groupsOfBoth(document) }),
     ),
@@ -183,5 +188,5 @@ export function checkScene(document: unknown): Fault[] {
     ...checkList(document['sounds'], 'sounds', MOST.sounds, checkSound),
     ...checkMarkers(document['markers']),
   ];
-  return faults.length > 0 ? faults : checkMovement(document);
+  return faults.length > 0 ? faults : checkMovement(document, sound);
 }

@@ -7,6 +7,7 @@ import { dialCircle, drivenNumber } from '../drives';
 import type { Scene } from '../document';
 import { MOVABLE_ONES, MOVABLE_SORTS, numbersOf, thingsOf, type Movables, type MovableSort, type Numbers } from '../numbers';
 import { checkKeys } from './parts';
+import { SoundParts } from './sound-parts';
 
 /** One drive; that of a whole vector may say about what it turns it. */
 function checkDrive(drive: unknown, field: string, turns: boolean): Fault[] {
@@ -31,7 +32,7 @@ const isEmpty = (value: unknown) => value === undefined || (isRecord(value) && O
 const isStill = (thing: Written) => isEmpty(thing['keys']) && isEmpty(thing['drives']);
 
 /** Every fault of keys and drives of a document whose parts are sound by themselves. */
-export function checkMovement(document: Written): Fault[] {
+export function checkMovement(document: Written, sound = new SoundParts()): Fault[] {
   let completed: Scene | undefined;
   const scene = () => (completed ??= completeScene(withoutMovement(document)));
   const raws = (part: Written, sort: MovableSort): readonly Written[] => {
@@ -39,9 +40,11 @@ export function checkMovement(document: Written): Fault[] {
     return (Array.isArray(value) ? value : [value]) as readonly Written[];
   };
   const one = <S extends MovableSort>(sort: S, thing: () => Movables[S], raw: Written, field: string): Fault[] => {
-    if (isStill(raw)) return [];
+    if (isStill(raw) || sound.movement.has(raw)) return [];
     const numbers = numbersOf(sort, thing());
-    return [...checkKeys(raw['keys'], `${field}.keys`, numbers), ...checkDrives(raw['drives'], `${field}.drives`, numbers)];
+    const faults = [...checkKeys(raw['keys'], `${field}.keys`, numbers), ...checkDrives(raw['drives'], `${field}.drives`, numbers)];
+    if (faults.length === 0) sound.movement.add(raw);
+    return faults;
   };
   const all = <S extends MovableSort>(part: () => Pick<Scene, S>, raw: Written, sort: S, at: string): Fault[] => {
     const isOne = (MOVABLE_ONES as readonly MovableSort[]).includes(sort);
