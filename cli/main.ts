@@ -1,5 +1,5 @@
+import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import packageFile from '../package.json';
 import { SceneFaults } from '../formats/scene-faults';
 import { readSceneFile } from '../formats/scene-file';
 import { numberOf, UsageError, vectorOf } from './arguments';
@@ -227,11 +227,17 @@ A scene file or FILE called - is standard input or output. Lengths are in metres
 exit code 2, Ctrl+C with 130, SIGTERM with 143.
 `;
 
+/** The version of the program, from the package that the built file stands in. */
+function versionOf(): string {
+  const file = readFileSync(new URL('../../package.json', import.meta.url), 'utf8');
+  return (JSON.parse(file) as { version: string }).version;
+}
+
 const inWords = (names: readonly string[]) => `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 
 async function run([name, ...args]: string[]): Promise<void> {
   if (name === undefined || name === 'help' || name === '--help' || name === '-h') return console.log(HELP);
-  if (name === '--version') return console.log(packageFile.version);
+  if (name === '--version') return console.log(versionOf());
   const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
   if (!command) throw new UsageError(`“${name}” is no command; allowed are ${inWords(Object.keys(COMMANDS))}`);
   if (args.includes('--help') || args.includes('-h')) return console.log(command.help.replace(/^ {2}/gm, ''));
