@@ -1,14 +1,9 @@
+import { joinedBytes } from './joined-bytes';
 import { chunksOf, SIGNATURE, written } from './png-chunks';
 
 /** A PNG that says that its colours are sRGB, to be shown perceptually. Source: PNG (Third Edition), W3C, 11.3.2.5 “sRGB”. */
 export function withSrgb(png: Uint8Array): Uint8Array<ArrayBuffer> {
   const [header, ...rest] = chunksOf(png);
   const pieces = [Uint8Array.from(SIGNATURE), ...[header!, { type: 'sRGB', data: Uint8Array.of(0) }, ...rest].map(written)];
-  const out = new Uint8Array(pieces.reduce((sum, { length }) => sum + length, 0));
-  let at = 0;
-  for (const piece of pieces) {
-    out.set(piece, at);
-    at += piece.length;
-  }
-  return out;
+  return joinedBytes(pieces);
 }

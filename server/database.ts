@@ -3,6 +3,7 @@ import { accessSync, chmodSync, constants, existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { makeFolder } from '../engine/make-folder';
 import { keepCopy } from './copies';
+import { DATA_ENDS, DATA_FILE } from './data-file';
 import { migrations } from './migrations';
 import { isSound, salvage } from './salvage';
 import { setBadRowsAside } from './set-aside';
@@ -12,16 +13,10 @@ export class DataFolderError extends Error {}
 
 export type Db = Database.Database;
 
-/** Name of the data file in its folder. */
-export const DATA_FILE = 'bathyclast.db';
-
-/** Files beside the data file that belong to it. */
-const BESIDE = ['', '-wal', '-shm'] as const;
-
 /** Only the account that runs the program may read the folder. */
 function keepPrivate(folder: string): void {
   chmodSync(folder, 0o700);
-  for (const end of BESIDE) {
+  for (const end of DATA_ENDS) {
     const path = join(folder, DATA_FILE + end);
     if (existsSync(path)) chmodSync(path, 0o600);
   }

@@ -4,7 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { newScene } from '../core/scene/starters';
-import { DATA_FILE, openDatabase } from './database';
+import { DATA_FILE } from './data-file';
+import { openDatabase } from './database';
 import { ScenesTable } from './scenes-table';
 import { packed } from './versions-table';
 

@@ -2,6 +2,7 @@ import Database from 'better-sqlite3';
 import { existsSync, renameSync, rmSync } from 'node:fs';
 import { basename, dirname } from 'node:path';
 import { newestCopy } from './copies';
+import { DATA_ENDS } from './data-file';
 import type { Db } from './database';
 import { migrations } from './migrations';
 
@@ -100,9 +101,6 @@ function copyTable(from: Db, to: Db, table: string): Taken {
 
 const counted = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
 
-/** Files that SQLite has beside a data file. */
-const ENDS = ['', '-wal', '-shm'] as const;
-
 /**
  * Puts a damaged data file together anew from all that can still be read of it, and from the last sound copy where that has scenes which can't.
  * The damaged one is kept beside it. Source: row by row as “Recovering data from a corrupt SQLite database” (sqlite.org) advises.
@@ -110,9 +108,9 @@ const ENDS = ['', '-wal', '-shm'] as const;
 export function salvage(path: string, tell: (sentence: string) => void): void {
   const stamp = new Date().toISOString().replace(/[:.]/g, '-');
   const damaged = path.replace(/\.db$/, `-damaged-${stamp}.db`);
-  for (const end of ENDS) if (existsSync(path + end)) renameSync(path + end, damaged + end);
+  for (const end of DATA_ENDS) if (existsSync(path + end)) renameSync(path + end, damaged + end);
   const made = `${path}.new`;
-  for (const end of ENDS) rmSync(made + end, { force: true });
+  for (const end of DATA_ENDS) rmSync(made + end, { force: true });
   const to = new Database(made);
   to.pragma('journal_mode = DELETE');
   for (const migration of migrations) to.exec(migration);

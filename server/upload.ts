@@ -7,7 +7,7 @@ export function oneFile(limits: NonNullable<Options['limits']>): RequestHandler 
   const take = multer({ storage: multer.memoryStorage(), limits: { files: 1, parts: 8, headerPairs: 100, ...limits } }).single('file');
   return (request, response, next) => {
     const refuse = (error: unknown) => {
-      if (error === undefined || error === null || error === 'router') return next();
+      if (error === undefined || error === null) return next();
       if (error instanceof MulterError || error instanceof Failure) return next(error);
       next(
         failure(400, 'multipart', 'body', 'The upload is cut off or damaged; send it again as one whole file.', 'a whole multipart body'),

@@ -40,8 +40,10 @@ export class VersionsTable {
 
   /** Keeps the document of a revision; one that is kept stays as it is. */
   add(scene: string, revision: number, document: string, created: string): void {
+    // Of two revisions in a save the earlier is there already, but for the first time: it is not packed again.
+    if (this.db.prepare('SELECT 1 FROM versions WHERE scene = ? AND revision = ?').get(scene, revision)) return;
     this.db
-      .prepare('INSERT INTO versions (scene, revision, document, created) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING')
+      .prepare('INSERT INTO versions (scene, revision, document, created) VALUES (?, ?, ?, ?)')
       .run(scene, revision, packed(document), created);
     this.thin(scene);
   }

@@ -9,7 +9,7 @@ function isAlike(a: Parameter, b: Parameter): boolean {
 }
 
 /** Values that one description has in common with another, and the other allows. */
-export function sharedValues(values: Values, from: Description, to: Description): Values {
+function sharedValues(values: Values, from: Description, to: Description): Values {
   return Object.fromEntries(
     Object.entries(values).filter(([name, value]) => {
       const [was, is] = [from[name], to[name]];
