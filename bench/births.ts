@@ -1,7 +1,7 @@
 import { completeScene, type Written } from '../core/scene/complete';
-import type { Scene } from '../core/scene/document';
-import type { Twins } from '../core/stack/twins';
-import type { Simulation } from '../core/step/simulation';
+import type { Scene } from '../core/document/scene';
+import type { Twins } from '../core/sim/stack/twins';
+import type { Simulation } from '../core/sim/step/simulation';
 import { makeKernel } from '../kernel/kernel';
 import { inTurn, tell } from './measure';
 import { runWith } from './run-with';

@@ -1,6 +1,6 @@
 import { findExample } from '../core/examples';
-import type { Twins } from '../core/stack/twins';
-import type { Simulation } from '../core/step/simulation';
+import type { Twins } from '../core/sim/stack/twins';
+import type { Simulation } from '../core/sim/step/simulation';
 import { clearWideRegisters } from '../engine/wide-registers';
 import { makeKernel } from '../kernel/kernel';
 import { inTurn, tell } from './measure';

@@ -1,6 +1,6 @@
 import { completeScene, type Written } from '../core/scene/complete';
-import { twins } from '../core/stack/twins';
-import { Simulation, WHOLE } from '../core/step/simulation';
+import { twins } from '../core/sim/stack/twins';
+import { Simulation, WHOLE } from '../core/sim/step/simulation';
 
 /** The five-field stack: gravity, a wind that carries, a vortex and an attractor in balls, turbulence of so many octaves. */
 export const fiveFields = (octaves = 1): readonly Written[] => [

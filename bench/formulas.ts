@@ -1,8 +1,8 @@
-import { readFormula } from '../core/formula/formula';
-import { cos, sin } from '../core/math/exact';
-import { atan2 } from '../core/math/inverse';
-import { uniform } from '../core/random/lookup';
-import { BLOCK } from '../core/stack/block';
+import { readFormula } from '../core/lib/formula/formula';
+import { cos, sin } from '../core/lib/math/exact';
+import { atan2 } from '../core/lib/math/inverse';
+import { uniform } from '../core/lib/random/lookup';
+import { BLOCK } from '../core/lib/particle-block';
 
 type Loop = (x: Float64Array, y: Float64Array, z: Float64Array, count: number, out: Float64Array) => void;
 

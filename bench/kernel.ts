@@ -1,8 +1,8 @@
 import { once } from 'node:events';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { useTwins } from '../core/stack/twins';
-import type { Simulation } from '../core/step/simulation';
+import { useTwins } from '../core/sim/stack/twins';
+import type { Simulation } from '../core/sim/step/simulation';
 import { makeKernel } from '../kernel/kernel';
 import { aged, burstRun, fiveFields, putTo } from './five-fields';
 import { inTurn, median, quartile, series, tell } from './measure';

@@ -1,7 +1,7 @@
-import { fields as fieldKinds } from '../core/fields';
-import { uniform } from '../core/random/lookup';
+import { fields as fieldKinds } from '../core/kinds/fields';
+import { uniform } from '../core/lib/random/lookup';
 import { completeScene, type Written } from '../core/scene/complete';
-import { Simulation } from '../core/step/simulation';
+import { Simulation } from '../core/sim/step/simulation';
 import { benchBirths } from './births';
 import { benchExamples } from './examples';
 import { benchFormulas } from './formulas';

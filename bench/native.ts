@@ -2,8 +2,8 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Population } from '../core/step/population';
-import type { Simulation } from '../core/step/simulation';
+import type { Population } from '../core/sim/step/population';
+import type { Simulation } from '../core/sim/step/simulation';
 
 const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'mass', 'drag'] as const;
 

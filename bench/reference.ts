@@ -1,4 +1,4 @@
-import { addSimplexCurl } from '../core/noise/simplex';
+import { addSimplexCurl } from '../core/lib/noise/simplex';
 
 /** The five-field stack written out in one loop over plain columns, without weights, births or deaths: what it is held against. */
 export class Reference {

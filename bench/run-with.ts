@@ -1,6 +1,6 @@
-import type { Scene } from '../core/scene/document';
-import { useTwins, type Twins } from '../core/stack/twins';
-import { Simulation, WHOLE } from '../core/step/simulation';
+import type { Scene } from '../core/document/scene';
+import { useTwins, type Twins } from '../core/sim/stack/twins';
+import { Simulation, WHOLE } from '../core/sim/step/simulation';
 
 /** A run of a scene by twins, in their room; by the plain routines where they are undefined. */
 export function runWith(twins: Twins | undefined, scene: Scene): Simulation {

@@ -2,9 +2,9 @@ import { closeSync, fsyncSync, mkdtempSync, openSync, readdirSync, readFileSync,
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { completeScene } from '../core/scene/complete';
-import type { Scene } from '../core/scene/document';
-import { useTwins } from '../core/stack/twins';
-import { Simulation } from '../core/step/simulation';
+import type { Scene } from '../core/document/scene';
+import { useTwins } from '../core/sim/stack/twins';
+import { Simulation } from '../core/sim/step/simulation';
 import { bake } from '../engine/bake/bake';
 import type { Crew } from '../engine/crew';
 import { bytesOf, snapshot, type Frame } from '../engine/frame';

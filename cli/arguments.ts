@@ -1,4 +1,4 @@
-import type { Vector } from '../core/math/vector';
+import type { Vector } from '../core/lib/math/vector';
 
 /** A mistake of the person at the terminal: one line, exit code 2. */
 export class UsageError extends Error {}

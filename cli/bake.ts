@@ -1,5 +1,5 @@
 import { cpus } from 'node:os';
-import { startFrame } from '../core/step/births';
+import { startFrame } from '../core/sim/step/births';
 import { bake as bakeFrames, manifestFor, type BakeOrder } from '../engine/bake/bake';
 import { BakeError } from '../engine/bake/manifest';
 import { merge as mergeParts } from '../engine/bake/merge';

@@ -1,7 +1,7 @@
-import type { Vector } from '../core/math/vector';
+import type { Vector } from '../core/lib/math/vector';
 import { probe } from '../core/measure/probe';
-import { lookup, Purpose, streamOf, varied } from '../core/random/lookup';
-import type { Emitter, Scene } from '../core/scene/document';
+import { lookup, Purpose, streamOf, varied } from '../core/lib/random/lookup';
+import type { Emitter, Scene } from '../core/document/scene';
 import { putKernelToUse } from '../kernel/use-kernel';
 import { UsageError } from './arguments';
 import { openScene } from './open-scene';

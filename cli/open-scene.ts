@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import { examples, findExample } from '../core/examples';
-import type { Assets } from '../core/scene/assets';
-import type { Scene } from '../core/scene/document';
+import type { Assets } from '../core/document/assets';
+import type { Scene } from '../core/document/scene';
 import { FILE_LIMITS, decodedAssets, readSceneFile } from '../formats/scene-file';
 import { UsageError } from './arguments';
 import { STANDARD } from './write-out';

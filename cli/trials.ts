@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
-import { startFrame } from '../core/step/simulation';
-import { MEASURE_NAMES, measuredOf, runTrial, type Measure } from '../core/trials/trial';
-import { cellsOf, readVariation, VariationError, withValues } from '../core/trials/variation';
+import { startFrame } from '../core/sim/step/simulation';
+import { MEASURE_NAMES, measuredOf, runTrial, type Measure } from '../core/measure/trials/trial';
+import { cellsOf, readVariation, VariationError, withValues } from '../core/measure/trials/variation';
 import { clearWideRegisters } from '../engine/wide-registers';
 import { putKernelToUse } from '../kernel/use-kernel';
 import { UsageError } from './arguments';

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { meshSources } from '../core/meshes/sources';
+import { meshSources } from '../core/kinds/meshes';
 import { writeMesh } from '../formats/mesh-file';
 import { choose, difference, goToFrame, inspected, newScene, openExample, saved, simulated, viewPixels } from './steps';
 

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { discOf, focalLength } from '../core/camera/lens';
+import { discOf, focalLength } from '../core/lib/camera/lens';
 import { ANGLE, HEIGHT, light, moments, sparkScene as scene, WIDTH } from './light';
 
 const still = { birth: { speed: 0, life: 100, size: 0.02, drag: 0 } };

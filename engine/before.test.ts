@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { runTo, testScene } from '../core/tests/scenes';
-import { slotsIn } from '../core/step/slots';
+import { slotsIn } from '../core/sim/step/slots';
 import { beforeOf } from './before';
 import { snapshot } from './frame';
 

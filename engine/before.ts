@@ -1,4 +1,4 @@
-import { slotsIn } from '../core/step/slots';
+import { slotsIn } from '../core/sim/step/slots';
 import type { EmitterFrame } from './frame';
 
 /** Where each particle was a frame before: positions and velocities, x y z after one another. */

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import type { Worker } from 'node:worker_threads';
 import { afterEach, describe, expect, it } from 'vitest';
 import { examples } from '../core/examples';
-import type { Scene } from '../core/scene/document';
+import type { Scene } from '../core/document/scene';
 import { testScene } from '../core/tests/scenes';
 import { particlesCsv, tablesOf } from '../formats/particles';
 import type { Crew } from './crew';

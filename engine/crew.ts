@@ -1,8 +1,8 @@
 import type { Meters } from '../core/measure/meters';
-import type { Scene } from '../core/scene/document';
+import type { Scene } from '../core/document/scene';
 import { couples } from '../core/scene/coupling';
-import type { Checkpoint } from '../core/step/simulation';
-import type { Assets } from '../core/scene/assets';
+import type { Checkpoint } from '../core/sim/step/simulation';
+import type { Assets } from '../core/document/assets';
 import type { Frame } from './frame';
 import { joinSlices } from './joined-frame';
 import { meetingRoom, newMeeting } from './meeting';

@@ -1,6 +1,6 @@
 import type { Meters } from '../core/measure/meters';
-import { ALL_COLUMNS, type FloatColumn } from '../core/step/population';
-import type { Simulation } from '../core/step/simulation';
+import { ALL_COLUMNS, type FloatColumn } from '../core/sim/step/population';
+import type { Simulation } from '../core/sim/step/simulation';
 import { partsOf } from './joined-frame';
 
 /** The living particles of one emitter on one frame; all columns have `count` entries, or none where they are not kept. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { ALL_COLUMNS } from '../core/step/population';
-import { Simulation } from '../core/step/simulation';
+import { ALL_COLUMNS } from '../core/sim/step/population';
+import { Simulation } from '../core/sim/step/simulation';
 import { testScene } from '../core/tests/scenes';
 import { bytesOf, snapshot, type EmitterFrame } from './frame';
 import { joinSlices, partsOf } from './joined-frame';

@@ -1,5 +1,5 @@
 import { addMeters } from '../core/measure/meters';
-import { ALL_COLUMNS } from '../core/step/population';
+import { ALL_COLUMNS } from '../core/sim/step/population';
 import type { EmitterFrame, Frame } from './frame';
 
 type Column = Float32Array<ArrayBuffer> | Uint32Array<ArrayBuffer> | Uint8Array<ArrayBuffer>;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { testScene } from '../core/tests/scenes';
-import { Simulation } from '../core/step/simulation';
+import { Simulation } from '../core/sim/step/simulation';
 import { KeptRuns } from './kept-runs';
 import type { Job } from './protocol';
 

@@ -1,4 +1,4 @@
-import type { Checkpoint, Simulation } from '../core/step/simulation';
+import type { Checkpoint, Simulation } from '../core/sim/step/simulation';
 import type { Job } from './protocol';
 
 /** Memory for the checkpoints of a thread, bytes. */

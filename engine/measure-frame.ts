@@ -1,8 +1,8 @@
 import type { Meters } from '../core/measure/meters';
-import { ALL_COLUMNS, FLOAT_COLUMNS } from '../core/step/population';
-import type { Assets } from '../core/scene/assets';
-import type { Scene } from '../core/scene/document';
-import { Simulation } from '../core/step/simulation';
+import { ALL_COLUMNS, FLOAT_COLUMNS } from '../core/sim/step/population';
+import type { Assets } from '../core/document/assets';
+import type { Scene } from '../core/document/scene';
+import { Simulation } from '../core/sim/step/simulation';
 import type { Frame } from './frame';
 
 /** A number that no birth has: a run that makes none. */

@@ -1,4 +1,4 @@
-import type { Exchange, SeenParticles } from '../core/step/freeze';
+import type { Exchange, SeenParticles } from '../core/sim/step/freeze';
 
 /** What the threads of one job share, where particles act on one another: counts and arrivals, and room for places and velocities, which later jobs take over. */
 export interface Meeting {

@@ -1,7 +1,7 @@
-import type { Asset } from '../core/scene/assets';
+import type { Asset } from '../core/document/assets';
 import type { Meters } from '../core/measure/meters';
-import type { Scene } from '../core/scene/document';
-import type { Checkpoint } from '../core/step/simulation';
+import type { Scene } from '../core/document/scene';
+import type { Checkpoint } from '../core/sim/step/simulation';
 import type { Frame } from './frame';
 import type { Meeting } from './meeting';
 

@@ -1,7 +1,7 @@
-import type { Asset } from '../core/scene/assets';
-import { twins } from '../core/stack/twins';
+import type { Asset } from '../core/document/assets';
+import { twins } from '../core/sim/stack/twins';
 import { putKernelToUse } from '../kernel/use-kernel';
-import { Simulation, type Checkpoint } from '../core/step/simulation';
+import { Simulation, type Checkpoint } from '../core/sim/step/simulation';
 import { buffersOf, snapshot } from './frame';
 import { KeptRuns } from './kept-runs';
 import { Abandoned, Attendant } from './meeting';

@@ -1,11 +1,11 @@
-import { strandRows } from '../core/bonds/curves';
-import { bonds, pointsOf } from '../core/bonds';
-import { bodyTable } from '../core/bonds/table';
-import { weldedOf } from '../core/meshes/weld';
-import type { Assets } from '../core/scene/assets';
-import type { Emitter, Scene } from '../core/scene/document';
+import { strandRows } from '../core/kinds/bodies/curves';
+import { bonds, pointsOf } from '../core/kinds/bodies';
+import { bodyTable } from '../core/kinds/bodies/table';
+import { weldedOf } from '../core/lib/meshes/weld';
+import type { Assets } from '../core/document/assets';
+import type { Emitter, Scene } from '../core/document/scene';
 import { resourcesOf } from '../core/scene/resources';
-import { shapes } from '../core/shapes';
+import { shapes } from '../core/kinds/emitter-shapes';
 
 /** Particles of one emitter on a frame. */
 interface Particles {

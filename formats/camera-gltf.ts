@@ -1,9 +1,9 @@
 import { Matrix4, Quaternion, Vector3 } from 'three';
-import { inWorld } from '../core/camera/shot';
-import type { Vector } from '../core/math/vector';
-import type { Key } from '../core/places/keys';
-import { clockIn } from '../core/scene/clock';
-import type { Carrier, Scene, ShotCamera } from '../core/scene/document';
+import { inWorld } from '../core/document/camera/shot';
+import type { Vector } from '../core/lib/math/vector';
+import type { Key } from '../core/document/keys/keys';
+import { clockIn } from '../core/scene/scene-clock';
+import type { Carrier, Scene, ShotCamera } from '../core/document/scene';
 import { withDrives } from '../core/scene/drives';
 import { thingAt } from '../core/scene/moved';
 import { packGlb } from './glb';

@@ -1,15 +1,15 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { checkValues } from '../core/describe/check';
-import { defaultsOf } from '../core/describe/parameters';
-import type { FieldKind } from '../core/fields/field';
-import { fields } from '../core/fields';
-import { WORLD } from '../core/places/similarity';
+import { checkValues } from '../core/document/check-values';
+import { defaultsOf } from '../core/document/parameters';
+import type { FieldKind } from '../core/kinds/contracts/field';
+import { fields } from '../core/kinds/fields';
+import { WORLD } from '../core/lib/math/similarity';
 import { newField, newScene } from '../core/scene/starters';
-import { fieldSource } from '../core/stack/compile';
-import { particleBlock } from '../core/stack/block';
-import { vectorColumns } from '../core/math/vector';
+import { fieldSource } from '../core/sim/stack/compile';
+import { particleBlock } from '../core/lib/particle-block';
+import { vectorColumns } from '../core/lib/math/vector';
 import { sceneFormatDoc } from './scene-format-doc';
 import { sceneFrom } from './scene-file';
 

@@ -2,9 +2,9 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'opentype.js';
 import { describe, expect, it } from 'vitest';
-import { layOut } from '../core/lettering/layout';
-import { ownTypeface, typefaceOf } from '../core/lettering/typeface';
-import { shapes } from '../core/shapes';
+import { layOut } from '../core/lib/lettering/layout';
+import { ownTypeface, typefaceOf } from '../core/lib/lettering/typeface';
+import { shapes } from '../core/kinds/emitter-shapes';
 import { runTo, testScene } from '../core/tests/scenes';
 import { readFont } from './font-import';
 

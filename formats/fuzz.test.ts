@@ -6,7 +6,7 @@ import { PNG } from 'pngjs';
 import { strToU8, zlibSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { examples } from '../core/examples';
-import { meshSources } from '../core/meshes/sources';
+import { meshSources } from '../core/kinds/meshes';
 import { cameraGlb, readCameraGltf } from './camera-gltf';
 import { readFont } from './font-import';
 import { readGridCsv } from './grid-csv';

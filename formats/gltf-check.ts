@@ -1,4 +1,4 @@
-import { isRecord } from '../core/describe/check';
+import { isRecord } from '../core/document/check-values';
 import { parseBounded } from './bounded-json';
 import { MESH_LIMITS } from './mesh-file';
 import { fileFault } from './scene-faults';

@@ -1,4 +1,4 @@
-import { pointsIn, type Lattice, type VectorGrid } from '../core/grids/vector-grid';
+import { pointsIn, type Lattice, type VectorGrid } from '../core/lib/grids/vector-grid';
 import { fileFault } from './scene-faults';
 import { GRID_LIMITS } from './vti';
 

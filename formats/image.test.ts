@@ -1,7 +1,7 @@
 import jpeg from 'jpeg-js';
 import { PNG } from 'pngjs';
 import { describe, expect, it } from 'vitest';
-import { levelsOfRgba } from '../core/images/level-image';
+import { levelsOfRgba } from '../core/lib/images/level-image';
 import { canonicalPng, decodeImage } from './image';
 import { SceneFaults } from './scene-faults';
 

@@ -1,7 +1,7 @@
 import { decode as decodePng, encode as encodePng } from 'fast-png';
 import { imageSize } from 'image-size';
 import jpeg from 'jpeg-js';
-import { levelsOfRgba, type LevelImage } from '../core/images/level-image';
+import { levelsOfRgba, type LevelImage } from '../core/lib/images/level-image';
 import { checkInflated } from './inflated';
 import { joinedBytes } from './joined-bytes';
 import { chunksOf, withOnly } from './png-chunks';

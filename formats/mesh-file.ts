@@ -1,5 +1,5 @@
-import { triangleCount, vertexCount, type MeshGroup, type TriangleMesh } from '../core/meshes/mesh';
-import { isRecord } from '../core/describe/check';
+import { triangleCount, vertexCount, type MeshGroup, type TriangleMesh } from '../core/lib/meshes/mesh';
+import { isRecord } from '../core/document/check-values';
 import { parseBounded } from './bounded-json';
 import { fileFault } from './scene-faults';
 

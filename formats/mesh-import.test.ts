@@ -5,8 +5,8 @@ import { OBJExporter } from 'three/addons/exporters/OBJExporter.js';
 import { PLYExporter } from 'three/addons/exporters/PLYExporter.js';
 import { STLExporter } from 'three/addons/exporters/STLExporter.js';
 import { describe, expect, it } from 'vitest';
-import { meshSources } from '../core/meshes/sources';
-import { triangleCount, vertexCount, type TriangleMesh } from '../core/meshes/mesh';
+import { meshSources } from '../core/kinds/meshes';
+import { triangleCount, vertexCount, type TriangleMesh } from '../core/lib/meshes/mesh';
 import { MESH_FILE_LIMIT, readMeshFile } from './mesh-import';
 import { MESH_LIMITS, readMesh, writeMesh } from './mesh-file';
 

@@ -1,6 +1,6 @@
 import { Mesh, type BufferAttribute, type BufferGeometry, type Group, type Object3D } from 'three';
 import { mergeVertices } from 'three/addons/utils/BufferGeometryUtils.js';
-import { faceNormal, smoothNormals, type MeshGroup, type MeshMotion, type TriangleMesh } from '../core/meshes/mesh';
+import { faceNormal, smoothNormals, type MeshGroup, type MeshMotion, type TriangleMesh } from '../core/lib/meshes/mesh';
 import { faultOf, MESH_LIMITS, readMesh, writeMesh } from './mesh-file';
 import { checkPly } from './ply-header';
 import { fileFault, inOwnWords } from './scene-faults';

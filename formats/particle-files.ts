@@ -1,5 +1,5 @@
-import type { Assets } from '../core/scene/assets';
-import type { Scene } from '../core/scene/document';
+import type { Assets } from '../core/document/assets';
+import type { Scene } from '../core/document/scene';
 import { bodiesObj, hasBodies } from './bodies-obj';
 import { particlesCsv, particlesPly, particlesPlyText, tablesOf } from './particles';
 import { particlesGlb } from './particles-gltf';

@@ -2,12 +2,12 @@ import { GLTFLoader } from 'three/addons/loaders/GLTFLoader.js';
 import { USDAParser } from 'three/addons/loaders/usd/USDAParser.js';
 import type { BufferAttribute, Points } from 'three';
 import { describe, expect, it } from 'vitest';
-import { Simulation } from '../core/step/simulation';
+import { Simulation } from '../core/sim/step/simulation';
 import { runTo, testScene } from '../core/tests/scenes';
 import { snapshot } from '../engine/frame';
 import { tablesOf, type ParticleTable } from './particles';
 import { particlesGlb } from './particles-gltf';
-import { strandRows } from '../core/bonds/curves';
+import { strandRows } from '../core/kinds/bodies/curves';
 import { primName, UsdaWriter } from './particles-usda';
 import { curveSourcesOf } from './usd-curves';
 

@@ -1,4 +1,4 @@
-import type { FloatColumn } from '../core/step/population';
+import type { FloatColumn } from '../core/sim/step/population';
 
 /** Particles of one emitter, as columns of equal length. */
 export interface ParticleTable {

@@ -1,5 +1,5 @@
-import type { Vector } from '../core/math/vector';
-import { MOST_CLOUD } from '../core/shapes/cloud';
+import type { Vector } from '../core/lib/math/vector';
+import { MOST_CLOUD } from '../core/kinds/emitter-shapes/cloud';
 import { checkPly } from './ply-header';
 import { inOwnWords, refusedFile } from './scene-faults';
 

@@ -1,4 +1,4 @@
-import type { Fault } from '../core/describe/faults';
+import type { Fault } from '../core/document/faults';
 
 /** A file or document that can't be taken, with every fault found. The message is the first fault's. */
 export class SceneFaults extends Error {

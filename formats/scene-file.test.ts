@@ -6,7 +6,7 @@ import { examples, findExample } from '../core/examples';
 import { nestingDepth } from './bounded-json';
 import { canonicalPng, contentHash } from './image';
 import { SceneFaults } from './scene-faults';
-import { imageOf } from '../core/scene/assets';
+import { imageOf } from '../core/document/assets';
 import { FILE_LIMITS, decodedAssets, readSceneFile, sceneText, writeSceneFile } from './scene-file';
 
 const { scene } = examples[0]!;

@@ -1,9 +1,9 @@
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { checkScene } from '../core/scene/check';
-import type { Asset } from '../core/scene/assets';
+import type { Asset } from '../core/document/assets';
 import { completeScene, type Written } from '../core/scene/complete';
-import type { Scene } from '../core/scene/document';
-import { migrated } from '../core/scene/migrations';
+import type { Scene } from '../core/document/scene';
+import { migrated } from '../core/document/migrations';
 import { parseBounded } from './bounded-json';
 import { contentHash, levelsOfPng } from './image';
 import { readMesh } from './mesh-file';

@@ -1,4 +1,4 @@
-import type { Scene } from '../core/scene/document';
+import type { Scene } from '../core/document/scene';
 
 /** What the list of scenes shows of one. */
 export interface SceneCard {

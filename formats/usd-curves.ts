@@ -1,10 +1,10 @@
-import { pointsOf } from '../core/bonds';
-import { strandRows } from '../core/bonds/curves';
-import { looksOf } from '../core/looks';
-import type { Assets } from '../core/scene/assets';
-import type { Scene } from '../core/scene/document';
+import { pointsOf } from '../core/kinds/bodies';
+import { strandRows } from '../core/kinds/bodies/curves';
+import { looksOf } from '../core/kinds/looks';
+import type { Assets } from '../core/document/assets';
+import type { Scene } from '../core/document/scene';
 import { resourcesOf } from '../core/scene/resources';
-import { slotsIn } from '../core/step/slots';
+import { slotsIn } from '../core/sim/step/slots';
 import type { ParticleTable } from './particles';
 
 /** What of an emitter is written as curves beside its points. */

@@ -3,7 +3,7 @@ import type vtkDataArray from '@kitware/vtk.js/Common/Core/DataArray.js';
 import vtkXMLImageDataReader from '@kitware/vtk.js/IO/XML/XMLImageDataReader.js';
 import { zlibSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import type { VectorGrid } from '../core/grids/vector-grid';
+import type { VectorGrid } from '../core/lib/grids/vector-grid';
 import { readGridCsv } from './grid-csv';
 import { readVti, writeVti } from './vti';
 

@@ -1,5 +1,5 @@
 import { XMLParser } from 'fast-xml-parser';
-import { MOST_POINTS, pointsIn, type VectorGrid } from '../core/grids/vector-grid';
+import { MOST_POINTS, pointsIn, type VectorGrid } from '../core/lib/grids/vector-grid';
 import { inflated } from './inflated';
 import { joinedBytes } from './joined-bytes';
 import { fileFault, SceneFaults } from './scene-faults';

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { Scene } from '../core/scene/document';
-import { useTwins } from '../core/stack/twins';
-import { FLOAT_COLUMNS, type Population } from '../core/step/population';
-import { Simulation, WHOLE, type Checkpoint } from '../core/step/simulation';
+import type { Scene } from '../core/document/scene';
+import { useTwins } from '../core/sim/stack/twins';
+import { FLOAT_COLUMNS, type Population } from '../core/sim/step/population';
+import { Simulation, WHOLE, type Checkpoint } from '../core/sim/step/simulation';
 import { testScene } from '../core/tests/scenes';
 import { makeKernel } from './kernel';
 

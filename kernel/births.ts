@@ -1,7 +1,7 @@
-import type { BirthRecipe, BirthRoutine, Drawn } from '../core/step/birth-recipe';
-import { Purpose } from '../core/random/lookup';
-import { BLOCK } from '../core/stack/block';
-import { FLOAT_COLUMNS } from '../core/step/population';
+import type { BirthRecipe, BirthRoutine, Drawn } from '../core/sim/step/birth-recipe';
+import { Purpose } from '../core/lib/random/lookup';
+import { BLOCK } from '../core/lib/particle-block';
+import { FLOAT_COLUMNS } from '../core/sim/step/population';
 import { BIRTHS } from './layout';
 import type { Kernel } from './memory';
 

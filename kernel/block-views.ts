@@ -1,5 +1,5 @@
-import { BLOCK } from '../core/stack/block';
-import type { Population } from '../core/step/population';
+import { BLOCK } from '../core/lib/particle-block';
+import type { Population } from '../core/sim/step/population';
 import { RUN_COLUMNS } from './layout';
 import type { Kernel } from './memory';
 

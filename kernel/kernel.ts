@@ -1,4 +1,4 @@
-import type { Twins } from '../core/stack/twins';
+import type { Twins } from '../core/sim/stack/twins';
 import { Births } from './births';
 import { startKernel } from './memory';
 import { Runner } from './runner';

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it } from 'vitest';
-import { useTwins } from '../core/stack/twins';
+import { useTwins } from '../core/sim/stack/twins';
 import { examples } from '../core/examples';
 import { ledgerOf } from '../core/measure/ledger';
 import { makeKernel } from './kernel';

@@ -1,4 +1,4 @@
-import type { ColumnRoom } from '../core/step/column-room';
+import type { ColumnRoom } from '../core/sim/step/column-room';
 import { FREE } from './layout';
 import { Heap } from './heap';
 import { KERNEL } from './wasm';

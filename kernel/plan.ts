@@ -1,8 +1,8 @@
-import { extents } from '../core/extents';
-import type { Recipe } from '../core/fields/recipe';
-import { rotate, type Rotation } from '../core/math/rotation';
-import type { Vector } from '../core/math/vector';
-import { isGroup, type Row, type Stack, type StackNode } from '../core/stack/compile';
+import { extents } from '../core/kinds/falloff-shapes';
+import type { Recipe } from '../core/kinds/contracts/kernel-descriptor';
+import { rotate, type Rotation } from '../core/lib/math/rotation';
+import type { Vector } from '../core/lib/math/vector';
+import { isGroup, type Row, type Stack, type StackNode } from '../core/sim/stack/compile';
 import { ACCELERATION, MEDIUM } from './layout';
 import { Program, type Fall, type RowHead } from './program';
 

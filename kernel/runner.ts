@@ -1,6 +1,6 @@
-import { BLOCK } from '../core/stack/block';
-import type { Ends } from '../core/stack/twins';
-import type { Population } from '../core/step/population';
+import { BLOCK } from '../core/lib/particle-block';
+import type { Ends } from '../core/sim/stack/twins';
+import type { Population } from '../core/sim/step/population';
 import { blockAt, isSettled, type BlockViews } from './block-views';
 import * as at from './layout';
 import type { Kernel } from './memory';

@@ -1,9 +1,9 @@
-import type { FieldRoutine } from '../core/fields/field';
-import type { Recipe } from '../core/fields/recipe';
-import type { ParticleBlock } from '../core/stack/block';
-import type { Stack } from '../core/stack/compile';
-import type { Sums } from '../core/stack/sums';
-import type { Share } from '../core/stack/twins';
+import type { FieldRoutine } from '../core/kinds/contracts/field';
+import type { Recipe } from '../core/kinds/contracts/kernel-descriptor';
+import type { ParticleBlock } from '../core/lib/particle-block';
+import type { Stack } from '../core/sim/stack/compile';
+import type { Sums } from '../core/kinds/contracts/sums';
+import type { Share } from '../core/sim/stack/twins';
 import { ACCELERATION } from './layout';
 import { octavesOf, Plan } from './plan';
 import { Program } from './program';

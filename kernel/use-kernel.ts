@@ -1,4 +1,4 @@
-import { useTwins } from '../core/stack/twins';
+import { useTwins } from '../core/sim/stack/twins';
 import { makeKernel, NoKernel } from './kernel';
 
 /** Puts the kernel in the place of the plain routines in this thread; gives a sentence where its engine can’t run it, and the plain ones stay. */

@@ -17,35 +17,35 @@ const KNOWS = {
 
 /** Where a last bit of difference would change a run: their results must be the same on every machine. */
 const EXACT = [
-  'core/actions',
-  'core/amounts',
-  'core/bonds',
-  'core/colliders',
-  'core/extents',
-  'core/fields',
-  'core/formula',
-  'core/gates',
-  'core/images',
-  'core/lettering',
-  'core/masks',
-  'core/meshes',
-  'core/noise',
-  'core/paths',
-  'core/places/bezier',
-  'core/places/keys',
-  'core/places/motion',
-  'core/places/similarity',
-  'core/profiles',
-  'core/random',
-  'core/responses',
-  'core/shapes',
-  'core/stack',
-  'core/step',
-  'core/tides',
+  'core/kinds/actions',
+  'core/kinds/emission',
+  'core/kinds/bodies',
+  'core/kinds/colliders',
+  'core/kinds/falloff-shapes',
+  'core/kinds/fields',
+  'core/lib/formula',
+  'core/kinds/gates',
+  'core/lib/images',
+  'core/lib/lettering',
+  'core/kinds/masks',
+  'core/lib/meshes',
+  'core/lib/noise',
+  'core/lib/paths',
+  'core/lib/math/bezier',
+  'core/document/keys/keys',
+  'core/document/keys/motion',
+  'core/lib/math/similarity',
+  'core/kinds/curves',
+  'core/lib/random',
+  'core/kinds/responses',
+  'core/kinds/emitter-shapes',
+  'core/sim/stack',
+  'core/sim/step',
+  'core/kinds/automation',
 ];
 const INEXACT = /\bMath\.(sin|cos|tan|asin|acos|atan2?|sinh|cosh|tanh|exp|expm1|log|log2|log10|log1p|pow|cbrt|hypot|random)\b|\*\*/;
 /** Packages that the core uses, each in one place: the parser of formulas, and the tree of meshes. */
-const PACKAGES = { 'core/formula/parse.ts': ['jsep'], 'core/meshes/tree.ts': ['three', 'three-mesh-bvh'] };
+const PACKAGES = { 'core/lib/formula/parse.ts': ['jsep'], 'core/lib/meshes/tree.ts': ['three', 'three-mesh-bvh'] };
 /** Marks, on the line before, what only draws a body for the view. */
 const FOR_DRAWING = /for drawing only/;
 
@@ -77,7 +77,7 @@ export function breaches() {
       if (EXACT.some((folder) => name.startsWith(folder)) && !isTest(name))
         lines.forEach((line, i) => {
           if (INEXACT.test(line.replace(/\/\*\*?.*|\/\/.*|^\s*\*.*/, '')) && !FOR_DRAWING.test(lines[i - 1] ?? ''))
-            found.push(`${name}:${i + 1}: use core/math/exact, not ${INEXACT.exec(line)[0]}`);
+            found.push(`${name}:${i + 1}: use core/lib/math/exact, not ${INEXACT.exec(line)[0]}`);
         });
     }
   return found;

@@ -1,7 +1,7 @@
 import { rmSync, statfsSync } from 'node:fs';
 import { join } from 'node:path';
-import { ENGINE_VERSION } from '../core/engine-version';
-import type { Scene } from '../core/scene/document';
+import { ENGINE_VERSION } from '../core/sim/engine-version';
+import type { Scene } from '../core/document/scene';
 import { makeFolder } from '../engine/make-folder';
 import { BakeReader } from '../engine/bake/store';
 import { sceneFrom } from '../formats/scene-file';

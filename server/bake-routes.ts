@@ -1,6 +1,6 @@
 import { Router, type Response } from 'express';
-import { isRecord } from '../core/describe/check';
-import { startFrame } from '../core/step/births';
+import { isRecord } from '../core/document/check-values';
+import { startFrame } from '../core/sim/step/births';
 import { manifestFor } from '../engine/bake/bake';
 import { BakeError } from '../engine/bake/manifest';
 import { sceneFrom } from '../formats/scene-file';

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Scene } from '../core/scene/document';
+import type { Scene } from '../core/document/scene';
 import type { BakeManifest } from '../engine/bake/manifest';
 import type { StoredBake } from '../formats/stored-bake';
 import type { Db } from './database';

@@ -12,9 +12,9 @@ import {
   Min,
   validateSync,
 } from 'class-validator';
-import type { Fault } from '../core/describe/faults';
+import type { Fault } from '../core/document/faults';
 import { examples } from '../core/examples';
-import { MOST } from '../core/scene/document';
+import { MOST } from '../core/document/scene';
 import { ENTRY_LIMITS, type EntrySort } from '../formats/log-entry';
 import { Failure } from './failure';
 

@@ -1,7 +1,7 @@
 import type { ErrorRequestHandler, Response } from 'express';
 import multer from 'multer';
 import type { Logger } from 'pino';
-import type { Fault } from '../core/describe/faults';
+import type { Fault } from '../core/document/faults';
 import { SceneFaults } from '../formats/scene-faults';
 
 /** A request that is refused: the HTTP status, and what is wrong in the shape used from core to screen. */

@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { examples } from '../core/examples';
-import { meshSources } from '../core/meshes/sources';
+import { meshSources } from '../core/kinds/meshes';
 import { mutated } from '../formats/mutated';
 import { writeMesh } from '../formats/mesh-file';
 import { sceneText } from '../formats/scene-file';

@@ -1,4 +1,4 @@
-import type { Scene } from '../core/scene/document';
+import type { Scene } from '../core/document/scene';
 import { keptFiles, type KeptFile } from '../formats/scene-file';
 
 /** Where each sort of kept file is found by its hash. */

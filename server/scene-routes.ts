@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { findExample } from '../core/examples';
-import type { Scene } from '../core/scene/document';
+import type { Scene } from '../core/document/scene';
 import { freeName, newScene } from '../core/scene/starters';
 import { parseBounded } from '../formats/bounded-json';
 import { FILE_LIMITS, keptFiles, readSceneFile, sceneFrom, writeSceneFile } from '../formats/scene-file';

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Scene } from '../core/scene/document';
+import type { Scene } from '../core/document/scene';
 import { sceneFrom } from '../formats/scene-file';
 import type { SceneCard, SceneNews, StoredScene } from '../formats/stored-scene';
 import type { Db } from './database';

@@ -1,4 +1,4 @@
-import { MOST } from '../core/scene/document';
+import { MOST } from '../core/document/scene';
 
 /** The last part of an uploaded name, without control characters: it is shown, and never a path. */
 export function shownName(original: string, otherwise: string): string {

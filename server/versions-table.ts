@@ -1,5 +1,5 @@
 import { deflateSync, inflateSync } from 'node:zlib';
-import type { Scene } from '../core/scene/document';
+import type { Scene } from '../core/document/scene';
 import { sceneFrom } from '../formats/scene-file';
 import type { StoredVersion } from '../formats/stored-version';
 import type { Db } from './database';

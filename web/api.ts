@@ -1,5 +1,5 @@
-import type { Fault } from '../core/describe/faults';
-import type { Scene, SceneImage } from '../core/scene/document';
+import type { Fault } from '../core/document/faults';
+import type { Scene, SceneImage } from '../core/document/scene';
 import type { KeptFile } from '../formats/scene-file';
 import type { StoredBake } from '../formats/stored-bake';
 import type { EntrySort, LogEntry } from '../formats/log-entry';

@@ -1,6 +1,6 @@
-import type { Lattice, VectorGrid } from '../core/grids/vector-grid';
-import type { SceneGrid } from '../core/scene/document';
-import { MOST } from '../core/scene/document';
+import type { Lattice, VectorGrid } from '../core/lib/grids/vector-grid';
+import type { SceneGrid } from '../core/document/scene';
+import { MOST } from '../core/document/scene';
 import { api } from './api';
 import { loadAssets } from './stage/scene-assets';
 import { editScene, openedScene } from './store/scene-store';

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import type { Fault } from '../core/describe/faults';
+import type { Fault } from '../core/document/faults';
 import { api, ApiError } from './api';
 import { ConflictDialog } from './saving/conflict-dialog';
 import { pasteOrTell } from './desk/field-clipboard';

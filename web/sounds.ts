@@ -1,5 +1,5 @@
-import { ENVELOPE_RATE, envelopeOf, LONGEST_SOUND } from '../core/tides/envelope';
-import { MOST, type SceneSound } from '../core/scene/document';
+import { ENVELOPE_RATE, envelopeOf, LONGEST_SOUND } from '../core/kinds/automation/envelope';
+import { MOST, type SceneSound } from '../core/document/scene';
 import { editScene, openedScene } from './store/scene-store';
 
 /** Largest file that is read, bytes. */

@@ -32,7 +32,7 @@ struct Layer {
 /** Each part of a direction. */
 static const float PART = 0.57735026f;
 
-/** Adds the curl of core/noise/simplex.ts. */
+/** Adds the curl of core/lib/noise/simplex.ts. */
 static void curl(F px, F py, F pz, const Layer &layer, F &ox, F &oy, F &oz) {
   const F one = splat(1), all = _mm_castsi128_ps(_mm_set1_epi32(-1)), none = _mm_setzero_ps();
   const I A = _mm_set1_epi32(0x27d4eb2d), B = _mm_set1_epi32(0x165667b1), C = _mm_set1_epi32(0x9e3779b1);

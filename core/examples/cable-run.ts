@@ -1,4 +1,4 @@
-import type { Vector } from '../math/vector';
+import type { Vector } from '../lib/math/vector';
 import type { Written } from '../scene/complete';
 
 /** The cable, laid over the bed in loops that get lost at both sides of the picture. */

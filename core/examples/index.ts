@@ -1,5 +1,5 @@
 import { completeScene } from '../scene/complete';
-import type { Scene } from '../scene/document';
+import type { Scene } from '../document/scene';
 import { cableRun } from './cable-run';
 import { chartInRelief } from './chart-in-relief';
 import { kelpStand } from './kelp-stand';

@@ -1,12 +1,12 @@
-import { actions } from '../actions';
-import { bonds } from '../bonds';
-import type { Documented, Kind, Registry } from '../describe/registry';
-import { extents } from '../extents';
-import { fields } from '../fields';
-import { rules } from '../groups';
-import { modulators } from '../modulators';
-import { profiles } from '../profiles';
-import { tides } from '../tides';
+import { actions } from '../kinds/actions';
+import { bonds } from '../kinds/bodies';
+import type { Documented, Kind, Registry } from '../document/registry';
+import { extents } from '../kinds/falloff-shapes';
+import { fields } from '../kinds/fields';
+import { rules } from '../kinds/group-rules';
+import { modulators } from '../kinds/modulators';
+import { profiles } from '../kinds/curves';
+import { tides } from '../kinds/automation';
 
 /** A page of the handbook is a kind of a registry. */
 export type HandbookKind = Kind & Documented;

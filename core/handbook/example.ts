@@ -1,15 +1,15 @@
-import { actions } from '../actions';
-import { bonds } from '../bonds';
-import type { Values } from '../describe/parameters';
-import type { Kinded } from '../describe/registry';
-import { extents } from '../extents';
-import { fields } from '../fields';
-import { strengthOf } from '../fields/strength';
-import { modulators } from '../modulators';
-import { profiles } from '../profiles';
-import { tides } from '../tides';
+import { actions } from '../kinds/actions';
+import { bonds } from '../kinds/bodies';
+import type { Values } from '../document/parameters';
+import type { Kinded } from '../document/registry';
+import { extents } from '../kinds/falloff-shapes';
+import { fields } from '../kinds/fields';
+import { strengthOf } from '../kinds/fields/strength';
+import { modulators } from '../kinds/modulators';
+import { profiles } from '../kinds/curves';
+import { tides } from '../kinds/automation';
 import { completeScene, type Written } from '../scene/complete';
-import type { Scene } from '../scene/document';
+import type { Scene } from '../document/scene';
 import type { Sort } from './chapters';
 
 /** Particles of a live example. */

@@ -1,6 +1,6 @@
-import { lastSceneFrame } from '../scene/clock';
-import type { Carrier, Emitter, Scene } from '../scene/document';
-import { countersOf, startFrame } from '../step/births';
+import { lastSceneFrame } from '../scene/scene-clock';
+import type { Carrier, Emitter, Scene } from '../document/scene';
+import { countersOf, startFrame } from '../sim/step/births';
 import type { Reason } from './reason';
 
 function changed(carrier: Carrier, change: Partial<Carrier>): (scene: Scene) => Scene {

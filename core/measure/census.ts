@@ -1,17 +1,17 @@
 import { thingAt } from '../scene/moved';
-import { inWorld } from '../camera/shot';
+import { inWorld } from '../document/camera/shot';
 import { isByShot } from '../scene/numbers';
 import { withDrives } from '../scene/drives';
-import { vectorColumns } from '../math/vector';
-import type { Assets } from '../scene/assets';
-import type { Scene } from '../scene/document';
-import { BLOCK, particleBlock } from '../stack/block';
-import { placeStack, type Row } from '../stack/compile';
-import { rowScratch } from '../stack/room';
-import { measureDistances } from '../stack/weigh';
-import { movedCarriers } from '../step/courses';
-import type { Population } from '../step/population';
-import type { Simulation } from '../step/simulation';
+import { vectorColumns } from '../lib/math/vector';
+import type { Assets } from '../document/assets';
+import type { Scene } from '../document/scene';
+import { BLOCK, particleBlock } from '../lib/particle-block';
+import { placeStack, type Row } from '../sim/stack/compile';
+import { rowScratch } from '../sim/stack/room';
+import { measureDistances } from '../sim/stack/weigh';
+import { movedCarriers } from '../sim/step/courses';
+import type { Population } from '../sim/step/population';
+import type { Simulation } from '../sim/step/simulation';
 import { coverageOf, COVERAGE_GRID, projectionOf, type CoverageGrid } from './coverage';
 import { histogram, summarise, type Summary } from './statistics';
 

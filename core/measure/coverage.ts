@@ -1,6 +1,6 @@
-import { cross, length, normalised, type Vector } from '../math/vector';
-import type { ShotCamera } from '../scene/document';
-import type { Population } from '../step/population';
+import { cross, length, normalised, type Vector } from '../lib/math/vector';
+import type { ShotCamera } from '../document/scene';
+import type { Population } from '../sim/step/population';
 
 /** Where a point of the world is in a picture: −1 … 1 from left to right and from bottom to top; undefined behind the camera. */
 export type Projection = (x: number, y: number, z: number) => readonly [number, number] | undefined;

@@ -1,13 +1,13 @@
-import { magnitude } from '../actions/action';
-import { bodyOf } from '../bonds/bond';
-import { BLOCK, particleBlock, type ParticleBlock } from '../stack/block';
-import type { Leaf } from '../stack/combine';
-import { isGroup, placeStack, type GroupRow, type Row, type Stack } from '../stack/compile';
-import { evaluateStack } from '../stack/evaluate';
-import { rowScratch, type RowScratch } from '../stack/room';
-import { sumsOfBlock, type Sums } from '../stack/sums';
-import { measureDistances } from '../stack/weigh';
-import type { Population } from '../step/population';
+import { magnitude } from '../kinds/actions/action';
+import { bodyOf } from '../kinds/bodies/bond';
+import { BLOCK, particleBlock, type ParticleBlock } from '../lib/particle-block';
+import type { Leaf } from '../sim/stack/combine';
+import { isGroup, placeStack, type GroupRow, type Row, type Stack } from '../sim/stack/compile';
+import { evaluateStack } from '../sim/stack/evaluate';
+import { rowScratch, type RowScratch } from '../sim/stack/room';
+import { sumsOfBlock, type Sums } from '../kinds/contracts/sums';
+import { measureDistances } from '../sim/stack/weigh';
+import type { Population } from '../sim/step/population';
 
 import { emptyBounds, emptyMeters, type Bounds, type Delivered, type Meter, type Meters } from './meters';
 

@@ -1,10 +1,10 @@
-import { extents } from '../extents';
-import type { SourceBox } from '../fields/field';
-import type { Vector } from '../math/vector';
-import { motionOf } from '../places/motion';
-import { outward } from '../places/similarity';
-import { sendTo, type Field, type Scene } from '../scene/document';
-import { standsIn } from '../scene/groups';
+import { extents } from '../kinds/falloff-shapes';
+import type { SourceBox } from '../kinds/contracts/field';
+import type { Vector } from '../lib/math/vector';
+import { motionOf } from '../document/keys/motion';
+import { outward } from '../lib/math/similarity';
+import { sendTo, type Field, type Scene } from '../document/scene';
+import { standsIn } from '../document/groups';
 import type { Bounds, Meters } from './meters';
 
 /** The box round all living particles that a field is sent to; undefined where there are none. */

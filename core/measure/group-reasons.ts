@@ -1,6 +1,6 @@
-import { rules } from '../groups';
-import type { Field, Group, Scene } from '../scene/document';
-import { fieldsIn, groupsAround } from '../scene/groups';
+import { rules } from '../kinds/group-rules';
+import type { Field, Group, Scene } from '../document/scene';
+import { fieldsIn, groupsAround } from '../document/groups';
 import type { Meter } from './meters';
 import { changedField, changedGroup, type Reason } from './reason';
 

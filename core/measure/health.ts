@@ -1,7 +1,7 @@
-import type { Assets } from '../scene/assets';
-import type { Scene } from '../scene/document';
-import type { Portion } from '../step/births';
-import { Simulation } from '../step/simulation';
+import type { Assets } from '../document/assets';
+import type { Scene } from '../document/scene';
+import type { Portion } from '../sim/step/births';
+import { Simulation } from '../sim/step/simulation';
 
 /** How far apart the particles of two runs are, by number; metres. */
 export interface Apart {

@@ -1,17 +1,17 @@
-import { exp } from '../math/exact';
-import { rateOf } from '../actions/rate';
-import { vectorColumns, type VectorColumns } from '../math/vector';
-import { BLOCK, particleBlock, type ParticleBlock } from '../stack/block';
-import type { Leaf } from '../stack/combine';
-import type { Stack } from '../stack/compile';
-import { evaluateStack } from '../stack/evaluate';
-import { rowScratch } from '../stack/room';
-import { sumsOfBlock } from '../stack/sums';
-import { loadSlots } from '../step/block-io';
-import { driveAll, limitSpeeds, steerAll } from '../step/guide';
-import { halfwaySpeed, meanDecay, stepVelocity } from '../step/integrate';
-import type { Population } from '../step/population';
-import type { Stage, StepWatcher } from '../step/watcher';
+import { exp } from '../lib/math/exact';
+import { rateOf } from '../kinds/actions/rate';
+import { vectorColumns, type VectorColumns } from '../lib/math/vector';
+import { BLOCK, particleBlock, type ParticleBlock } from '../lib/particle-block';
+import type { Leaf } from '../sim/stack/combine';
+import type { Stack } from '../sim/stack/compile';
+import { evaluateStack } from '../sim/stack/evaluate';
+import { rowScratch } from '../sim/stack/room';
+import { sumsOfBlock } from '../kinds/contracts/sums';
+import { loadSlots } from '../sim/step/block-io';
+import { driveAll, limitSpeeds, steerAll } from '../sim/step/guide';
+import { halfwaySpeed, meanDecay, stepVelocity } from '../sim/step/integrate';
+import type { Population } from '../sim/step/population';
+import type { Stage, StepWatcher } from '../sim/step/watcher';
 import { OWN_TERMS, type LedgerEntry } from './ledger-entry';
 import { Tally } from './tally';
 
@@ -44,7 +44,7 @@ function copy(from: VectorColumns, to: VectorColumns, count: number): void {
 
 /**
  * Keeps the account of an emitter’s particles while a run is stepped: before each substep the stack is summed for them by the plain
- * routines, and each term’s share of Δv worked out from the formulas of core/step/integrate.ts and guide.ts; what the run then
+ * routines, and each term’s share of Δv worked out from the formulas of core/sim/step/integrate.ts and guide.ts; what the run then
  * does is held against it.
  *
  * With E = e^(−C·dt) and φ = (1 − E)/(C·dt): an acceleration a gives φ·dt·a, a medium U gives (1 − E)·U, and drag −(1 − E)·v, which is divided

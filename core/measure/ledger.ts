@@ -1,9 +1,9 @@
-import type { Assets } from '../scene/assets';
-import type { Scene } from '../scene/document';
+import type { Assets } from '../document/assets';
+import type { Scene } from '../document/scene';
 import { couples } from '../scene/coupling';
-import { shapes } from '../shapes';
-import { startFrame, type Portion } from '../step/births';
-import { Simulation, WHOLE } from '../step/simulation';
+import { shapes } from '../kinds/emitter-shapes';
+import { startFrame, type Portion } from '../sim/step/births';
+import { Simulation, WHOLE } from '../sim/step/simulation';
 import { OWN_TERMS, type LedgerEntry } from './ledger-entry';
 import { LedgerWatcher } from './ledger-watcher';
 

@@ -1,18 +1,18 @@
-import { fields as fieldKinds } from '../fields';
-import { masks } from '../masks';
-import { modulators } from '../modulators';
-import type { Kinded } from '../describe/registry';
-import { valueAt, type Key } from '../places/keys';
-import { clockIn } from '../scene/clock';
+import { fields as fieldKinds } from '../kinds/fields';
+import { masks } from '../kinds/masks';
+import { modulators } from '../kinds/modulators';
+import type { Kinded } from '../document/registry';
+import { valueAt, type Key } from '../document/keys/keys';
+import { clockIn } from '../scene/scene-clock';
 import { readsParticles } from '../scene/coupling';
-import { dialsOf } from '../scene/dials';
-import type { Emitter, Field, Moving, Scene } from '../scene/document';
+import { dialsOf } from '../document/dials';
+import type { Emitter, Field, Moving, Scene } from '../document/scene';
 import { drivenNumber, drivenValue } from '../scene/drives';
 import { MOVABLE_SORTS, numbersOf, thingsOf } from '../scene/numbers';
-import { shapes } from '../shapes';
-import { tides } from '../tides';
-import { buildMesh } from '../meshes/scene-meshes';
-import type { Assets } from '../scene/assets';
+import { shapes } from '../kinds/emitter-shapes';
+import { tides } from '../kinds/automation';
+import { buildMesh } from '../scene/scene-meshes';
+import type { Assets } from '../document/assets';
 import { changedField, type Reason } from './reason';
 
 /** Names under which formulas read what goes on and on. */

@@ -1,10 +1,10 @@
-import { fields as fieldKinds } from '../fields';
-import type { Vector } from '../math/vector';
-import { lineOf } from '../paths/line-of';
-import { nearestOnPath, PathPieces } from '../paths/nearest';
-import { motionOf } from '../places/motion';
-import { inward, outward } from '../places/similarity';
-import { sendTo, type Field, type Scene } from '../scene/document';
+import { fields as fieldKinds } from '../kinds/fields';
+import type { Vector } from '../lib/math/vector';
+import { lineOf } from '../kinds/shared/path-line';
+import { nearestOnPath, PathPieces } from '../lib/paths/nearest';
+import { motionOf } from '../document/keys/motion';
+import { inward, outward } from '../lib/math/similarity';
+import { sendTo, type Field, type Scene } from '../document/scene';
 import { metres, type Reason } from './reason';
 
 /** Why a field that follows a path reaches nothing: the nearest emitter that is sent to it lies off the path. */

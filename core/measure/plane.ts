@@ -1,4 +1,4 @@
-import { vectorColumns, type Vector, type VectorColumns } from '../math/vector';
+import { vectorColumns, type Vector, type VectorColumns } from '../lib/math/vector';
 import { readAll, type Sampler } from './subject';
 
 /** A rectangle in space: its middle, and from there to its right edge and to its top edge, metres; these two stand at right angles. */

@@ -1,13 +1,13 @@
-import type { Vector } from '../math/vector';
-import type { Emitter, Scene } from '../scene/document';
-import { particleBlock, type ParticleBlock } from '../stack/block';
-import type { Assets } from '../scene/assets';
-import { compileStack, placeStack } from '../stack/compile';
-import type { Leaf } from '../stack/combine';
-import { evaluateStack } from '../stack/evaluate';
-import { rowScratch } from '../stack/room';
-import { withCourses } from '../step/courses';
-import { sumsOfBlock } from '../stack/sums';
+import type { Vector } from '../lib/math/vector';
+import type { Emitter, Scene } from '../document/scene';
+import { particleBlock, type ParticleBlock } from '../lib/particle-block';
+import type { Assets } from '../document/assets';
+import { compileStack, placeStack } from '../sim/stack/compile';
+import type { Leaf } from '../sim/stack/combine';
+import { evaluateStack } from '../sim/stack/evaluate';
+import { rowScratch } from '../sim/stack/room';
+import { withCourses } from '../sim/step/courses';
+import { sumsOfBlock } from '../kinds/contracts/sums';
 
 /** The particle that a probe pretends to be. */
 export interface ProbeParticle {

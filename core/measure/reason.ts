@@ -1,4 +1,4 @@
-import type { Field, Group, Scene } from '../scene/document';
+import type { Field, Group, Scene } from '../document/scene';
 
 /** Why a thing does nothing on a frame, in words, and what mends it. */
 export interface Reason {

@@ -1,5 +1,5 @@
-import type { VectorColumns } from '../math/vector';
-import { particleBlock, type ParticleBlock } from '../stack/block';
+import type { VectorColumns } from '../lib/math/vector';
+import { particleBlock, type ParticleBlock } from '../lib/particle-block';
 import type { Pretended } from './subject';
 
 /** A block of particles that are thought to rest in the middle of their lives, at a time in seconds. */

@@ -1,4 +1,4 @@
-import { length, normalised, vectorColumns, type Vector } from '../math/vector';
+import { length, normalised, vectorColumns, type Vector } from '../lib/math/vector';
 import { pointOf, type Plane } from './plane';
 import type { Sampler } from './subject';
 

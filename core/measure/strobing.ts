@@ -1,5 +1,5 @@
-import { looksOf } from '../looks';
-import type { Emitter } from '../scene/document';
+import { looksOf } from '../kinds/looks';
+import type { Emitter } from '../document/scene';
 import type { Reason } from './reason';
 
 /** Symmetries of what turns, in turns after which it looks the same. */

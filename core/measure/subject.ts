@@ -1,14 +1,14 @@
-import type { VectorColumns } from '../math/vector';
-import type { Assets } from '../scene/assets';
-import type { Scene } from '../scene/document';
-import { BLOCK, type ParticleBlock } from '../stack/block';
-import { combineGroup, deliver } from '../stack/combine';
-import { compileStack, placeStack, type GroupRow, type Row, type Stack } from '../stack/compile';
-import { evaluateStack } from '../stack/evaluate';
-import { innerOf, rowScratch, type RowScratch } from '../stack/room';
-import { sumsOfBlock, type Sums } from '../stack/sums';
-import { evaluateRow, weigh } from '../stack/weigh';
-import { withCourses } from '../step/courses';
+import type { VectorColumns } from '../lib/math/vector';
+import type { Assets } from '../document/assets';
+import type { Scene } from '../document/scene';
+import { BLOCK, type ParticleBlock } from '../lib/particle-block';
+import { combineGroup, deliver } from '../sim/stack/combine';
+import { compileStack, placeStack, type GroupRow, type Row, type Stack } from '../sim/stack/compile';
+import { evaluateStack } from '../sim/stack/evaluate';
+import { innerOf, rowScratch, type RowScratch } from '../sim/stack/room';
+import { sumsOfBlock, type Sums } from '../kinds/contracts/sums';
+import { evaluateRow, weigh } from '../sim/stack/weigh';
+import { withCourses } from '../sim/step/courses';
 import { putAt, restingBlock } from './resting-block';
 
 /** What is sounded: one field, one group, or the whole stack as an emitter’s particles hear it. */

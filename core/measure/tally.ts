@@ -1,4 +1,4 @@
-import type { Vector, VectorColumns } from '../math/vector';
+import type { Vector, VectorColumns } from '../lib/math/vector';
 import type { LedgerEntry } from './ledger-entry';
 
 /** Sums over the particles of a substep, and over the substeps of a frame, of what a {@link LedgerEntry} tells. */

@@ -1,11 +1,11 @@
-import type { VectorColumns } from '../math/vector';
-import type { Assets } from '../scene/assets';
-import type { Scene } from '../scene/document';
-import { BLOCK } from '../stack/block';
-import { compileStack, placeStack } from '../stack/compile';
-import { rowScratch } from '../stack/room';
-import { sortIntoZones } from '../stack/zones';
-import { withCourses } from '../step/courses';
+import type { VectorColumns } from '../lib/math/vector';
+import type { Assets } from '../document/assets';
+import type { Scene } from '../document/scene';
+import { BLOCK } from '../lib/particle-block';
+import { compileStack, placeStack } from '../sim/stack/compile';
+import { rowScratch } from '../sim/stack/room';
+import { sortIntoZones } from '../sim/stack/zones';
+import { withCourses } from '../sim/step/courses';
 import { putAt, restingBlock } from './resting-block';
 
 /** Zones do not ask whose particles they are, or how heavy. */

@@ -1,23 +1,23 @@
-import { amounts } from '../amounts';
-import { bonds } from '../bonds';
-import { colliderShapes } from '../colliders';
-import { defaultsOf, type Description, type Values, type ValuesOf } from '../describe/parameters';
-import type { Kinded } from '../describe/registry';
-import { extents } from '../extents';
-import { fields as fieldKinds } from '../fields';
-import { strengthOf } from '../fields/strength';
-import { gates } from '../gates';
-import { looks } from '../looks';
-import { masks } from '../masks';
-import { meshSources } from '../meshes/sources';
-import { modulators } from '../modulators';
-import type { Keys } from '../places/keys';
-import { profiles } from '../profiles';
-import { profileCommon } from '../profiles/profile';
-import { responses } from '../responses';
-import { shapes } from '../shapes';
-import { tides } from '../tides';
-import * as descriptions from './descriptions';
+import { amounts } from '../kinds/emission';
+import { bonds } from '../kinds/bodies';
+import { colliderShapes } from '../kinds/colliders';
+import { defaultsOf, type Description, type Values, type ValuesOf } from '../document/parameters';
+import type { Kinded } from '../document/registry';
+import { extents } from '../kinds/falloff-shapes';
+import { fields as fieldKinds } from '../kinds/fields';
+import { strengthOf } from '../kinds/fields/strength';
+import { gates } from '../kinds/gates';
+import { looks } from '../kinds/looks';
+import { masks } from '../kinds/masks';
+import { meshSources } from '../kinds/meshes';
+import { modulators } from '../kinds/modulators';
+import type { Keys } from '../document/keys/keys';
+import { profiles } from '../kinds/curves';
+import { profileCommon } from '../kinds/curves/profile';
+import { responses } from '../kinds/responses';
+import { shapes } from '../kinds/emitter-shapes';
+import { tides } from '../kinds/automation';
+import * as descriptions from '../document/descriptions';
 import {
   SCENE_FORMAT,
   SCENE_VERSION,
@@ -36,7 +36,7 @@ import {
   type Scene,
   type SceneMesh,
   type Zone,
-} from './document';
+} from '../document/scene';
 
 /** A thing as it may be written by hand: everything that has a default may be left out. */
 export type Written = Values;

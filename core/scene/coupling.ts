@@ -1,5 +1,5 @@
-import { fields as fieldKinds } from '../fields';
-import type { Field, Scene } from './document';
+import { fields as fieldKinds } from '../kinds/fields';
+import type { Field, Scene } from '../document/scene';
 
 /** Whether a field reads particles. */
 export function readsParticles({ settings }: Pick<Field, 'settings'>): boolean {

@@ -1,10 +1,10 @@
-import type { Description, ReferenceTo } from '../describe/parameters';
-import type { Kinded } from '../describe/registry';
-import { extents } from '../extents';
-import { fields as fieldKinds } from '../fields';
-import { looks } from '../looks';
-import { modulators } from '../modulators';
-import type { Carrier, Desk, Field, Group, Scene, Zone } from './document';
+import type { Description, ReferenceTo } from '../document/parameters';
+import type { Kinded } from '../document/registry';
+import { extents } from '../kinds/falloff-shapes';
+import { fields as fieldKinds } from '../kinds/fields';
+import { looks } from '../kinds/looks';
+import { modulators } from '../kinds/modulators';
+import type { Carrier, Desk, Field, Group, Scene, Zone } from '../document/scene';
 
 const without = <V>(sends: Readonly<Record<string, V>>, ids: readonly string[]) =>
   Object.fromEntries(Object.entries(sends).filter(([to]) => !ids.includes(to)));

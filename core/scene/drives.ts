@@ -1,17 +1,17 @@
-import { FRAME_NAMES, readFrameFormula } from '../gates/frame-formula';
-import { fits } from '../describe/check';
-import type { Kinded } from '../describe/registry';
-import type { Vector } from '../math/vector';
-import { valueAt, type Key } from '../places/keys';
-import { mix, streamOf } from '../random/lookup';
-import { tides } from '../tides';
-import { dialsOf, type Dials } from './dials';
-import { fields as fieldKinds } from '../fields';
-import { turnedAbout, turnParameters } from '../tides/turn';
-import type { Dial, Field, Moving, Scene } from './document';
-import { loopOf, wrapped } from './loop';
-import { lastRun } from '../time/beyond';
-import { clockFrom } from '../time/clock';
+import { FRAME_NAMES, readFrameFormula } from '../kinds/gates/frame-formula';
+import { fits } from '../document/check-values';
+import type { Kinded } from '../document/registry';
+import type { Vector } from '../lib/math/vector';
+import { valueAt, type Key } from '../document/keys/keys';
+import { mix, streamOf } from '../lib/random/lookup';
+import { tides } from '../kinds/automation';
+import { dialsOf, type Dials } from '../document/dials';
+import { fields as fieldKinds } from '../kinds/fields';
+import { turnedAbout, turnParameters } from '../kinds/automation/turn';
+import type { Dial, Field, Moving, Scene } from '../document/scene';
+import { loopOf, wrapped } from '../document/time/loop';
+import { lastRun } from '../document/time/beyond';
+import { clockFrom } from '../document/time/clock';
 import { MOVABLE_SORTS, numbersOf, thingsOf, valueOf, withThings, type Movable } from './numbers';
 
 /** The parts of a vector, as paths name them. */

@@ -1,4 +1,4 @@
-import { valueAt, type Key, type Keys } from '../places/keys';
+import { valueAt, type Key, type Keys } from '../document/keys/keys';
 import { withValue } from './numbers';
 
 interface Keyed {

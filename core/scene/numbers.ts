@@ -1,19 +1,19 @@
-import { amounts } from '../amounts';
-import { bonds } from '../bonds';
-import { colliderShapes } from '../colliders';
-import type { Description, NumberParameter, Parameter, VectorParameter } from '../describe/parameters';
-import type { Kinded, Registry, Kind } from '../describe/registry';
-import { extents } from '../extents';
-import { fields as fieldKinds } from '../fields';
-import { strengthOf } from '../fields/strength';
-import { looks } from '../looks';
-import { masks } from '../masks';
-import { modulators } from '../modulators';
-import { profiles } from '../profiles';
-import { profileCommon } from '../profiles/profile';
-import { responses } from '../responses';
-import { shapes } from '../shapes';
-import * as descriptions from './descriptions';
+import { amounts } from '../kinds/emission';
+import { bonds } from '../kinds/bodies';
+import { colliderShapes } from '../kinds/colliders';
+import type { Description, NumberParameter, Parameter, VectorParameter } from '../document/parameters';
+import type { Kinded, Registry, Kind } from '../document/registry';
+import { extents } from '../kinds/falloff-shapes';
+import { fields as fieldKinds } from '../kinds/fields';
+import { strengthOf } from '../kinds/fields/strength';
+import { looks } from '../kinds/looks';
+import { masks } from '../kinds/masks';
+import { modulators } from '../kinds/modulators';
+import { profiles } from '../kinds/curves';
+import { profileCommon } from '../kinds/curves/profile';
+import { responses } from '../kinds/responses';
+import { shapes } from '../kinds/emitter-shapes';
+import * as descriptions from '../document/descriptions';
 import type {
   Bounds,
   Carrier,
@@ -32,7 +32,7 @@ import type {
   Time,
   Whole,
   Zone,
-} from './document';
+} from '../document/scene';
 
 /** A number or vector that can be keyed and driven. */
 export type Movable = NumberParameter | VectorParameter;

@@ -1,7 +1,7 @@
-import { meshOfScene } from '../meshes/scene-meshes';
-import type { FieldResources } from '../fields/field';
-import { gridOf, imageOf, type Assets } from './assets';
-import type { Scene } from './document';
+import { meshOfScene } from './scene-meshes';
+import type { FieldResources } from '../kinds/contracts/field';
+import { gridOf, imageOf, type Assets } from '../document/assets';
+import type { Scene } from '../document/scene';
 
 /** What the shapes and fields of a scene are made from. */
 export function resourcesOf(scene: Pick<Scene, 'meshes'>, assets: Assets): FieldResources {

@@ -1,5 +1,5 @@
-import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../looks';
-import type { Scene } from './document';
+import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../kinds/looks';
+import type { Scene } from '../document/scene';
 
 /** Everything of a scene that its simulation hangs on, as text; names, colours and all else that is only drawn are left out. */
 export function simulationKey(scene: Scene): string {

@@ -1,16 +1,16 @@
-import { amounts } from '../amounts';
-import { bonds } from '../bonds';
-import { extents } from '../extents';
-import type { Values } from '../describe/parameters';
-import { looks } from '../looks';
-import { fields as fieldKinds } from '../fields';
-import type { FieldKind } from '../fields/field';
+import { amounts } from '../kinds/emission';
+import { bonds } from '../kinds/bodies';
+import { extents } from '../kinds/falloff-shapes';
+import type { Values } from '../document/parameters';
+import { looks } from '../kinds/looks';
+import { fields as fieldKinds } from '../kinds/fields';
+import type { FieldKind } from '../kinds/contracts/field';
 import { fittedTo } from '../measure/fit';
 import type { Bounds } from '../measure/meters';
-import { pathParameters } from '../paths/parameters';
-import { shapes } from '../shapes';
+import { pathParameters } from '../kinds/shared/path-parameters';
+import { shapes } from '../kinds/emitter-shapes';
 import { completeEmitter, completeField, completeScene } from './complete';
-import { SCENE_FORMAT, SCENE_VERSION, type Emitter, type Field, type Scene } from './document';
+import { SCENE_FORMAT, SCENE_VERSION, type Emitter, type Field, type Scene } from '../document/scene';
 
 /** A name that none of `taken` has: the name itself, or with the next free number. */
 export function freeName(name: string, taken: readonly string[]): string {

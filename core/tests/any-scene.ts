@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { extents } from '../extents';
-import { fields as fieldKinds } from '../fields';
-import { modulators } from '../modulators';
-import { profiles } from '../profiles';
+import { extents } from '../kinds/falloff-shapes';
+import { fields as fieldKinds } from '../kinds/fields';
+import { modulators } from '../kinds/modulators';
+import { profiles } from '../kinds/curves';
 import { completeScene } from '../scene/complete';
-import type { Scene } from '../scene/document';
+import type { Scene } from '../document/scene';
 import { testScene } from './scenes';
 
 /** Random scenes over every kind of field, with bounded numbers. */

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { examples } from '../examples';
-import type { Scene } from '../scene/document';
-import { Simulation } from '../step/simulation';
-import { triedOn } from '../time/beyond';
+import type { Scene } from '../document/scene';
+import { Simulation } from '../sim/step/simulation';
+import { triedOn } from '../document/time/beyond';
 import { runTo, testScene } from './scenes';
 
 const numbers = (scene: Scene, frame: number) => {

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { blurOf } from '../camera/blur';
-import { discOf, focalLength, momentsOf, onDisc, openingOf, verticalAngle, type Lens } from '../camera/lens';
-import { inWorld, lensOf } from '../camera/shot';
+import { blurOf } from '../lib/camera/blur';
+import { discOf, focalLength, momentsOf, onDisc, openingOf, verticalAngle, type Lens } from '../lib/camera/lens';
+import { inWorld, lensOf } from '../document/camera/shot';
 import { checkScene } from '../scene/check';
 import { completeCarrier, completeScene, type Written } from '../scene/complete';
 

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { checkScene } from '../scene/check';
 import { completeScene, type Written } from '../scene/complete';
-import type { Scene } from '../scene/document';
-import { estimateRun } from '../step/estimate';
-import { childKey } from '../step/split';
-import { Simulation, type Simulation as Run } from '../step/simulation';
+import type { Scene } from '../document/scene';
+import { estimateRun } from '../sim/step/estimate';
+import { childKey } from '../sim/step/split';
+import { Simulation, type Simulation as Run } from '../sim/step/simulation';
 import { binned, chiSquare, runTo } from './scenes';
 
 /** Parents and what is born from them. */

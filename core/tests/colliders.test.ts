@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { colliderShapes } from '../colliders';
+import { colliderShapes } from '../kinds/colliders';
 import { completeScene, type Written } from '../scene/complete';
-import type { Scene } from '../scene/document';
-import { smoothNormals } from '../meshes/mesh';
-import { Simulation } from '../step/simulation';
+import type { Scene } from '../document/scene';
+import { smoothNormals } from '../lib/meshes/mesh';
+import { Simulation } from '../sim/step/simulation';
 import { runTo } from './scenes';
 
 /** Particles of one emitter under gravity, with colliders. */

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { pointOf } from '../bonds/bond';
+import { pointOf } from '../kinds/bodies/bond';
 import { whyStill } from '../measure/carrier-reasons';
-import { motionOf } from '../places/motion';
+import { motionOf } from '../document/keys/motion';
 import { checkScene } from '../scene/check';
 import { withoutEmitters } from '../scene/detach';
-import type { Scene } from '../scene/document';
+import type { Scene } from '../document/scene';
 import type { Written } from '../scene/complete';
-import { movedCarriers } from '../step/courses';
-import { Simulation } from '../step/simulation';
+import { movedCarriers } from '../sim/step/courses';
+import { Simulation } from '../sim/step/simulation';
 import { runTo, testScene } from './scenes';
 
 const G = 9.80665;

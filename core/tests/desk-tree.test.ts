@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { checkScene } from '../scene/check';
 import { completeGroup, completeScene } from '../scene/complete';
 import { desksWithout, withoutEmitters, withoutMesh } from '../scene/detach';
-import type { Scene } from '../scene/document';
-import { deskTree, dissolve, fieldsIn, gather, groupsAround, moveNode, type DeskNode } from '../scene/groups';
+import type { Scene } from '../document/scene';
+import { deskTree, dissolve, fieldsIn, gather, groupsAround, moveNode, type DeskNode } from '../document/groups';
 import { testScene } from './scenes';
 
 const names = (scene: Scene) => scene.fields.map((f) => f.id).join(' ');

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { amounts } from '../amounts';
-import { uniform, varied } from '../random/lookup';
-import { birthPlace, type BirthPlace, type Resources } from '../shapes/shape';
-import { shapes } from '../shapes';
-import { estimateRun } from '../step/estimate';
+import { amounts } from '../kinds/emission';
+import { uniform, varied } from '../lib/random/lookup';
+import { birthPlace, type BirthPlace, type Resources } from '../kinds/emitter-shapes/shape';
+import { shapes } from '../kinds/emitter-shapes';
+import { estimateRun } from '../sim/step/estimate';
 import { binned, chiSquare, runTo, testScene } from './scenes';
 
 const N = 20_000;

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { whyIdle } from '../measure/collider-reasons';
 import { whyUnseen } from '../measure/emitter-reasons';
 import { completeScene, type Written } from '../scene/complete';
-import type { Scene } from '../scene/document';
+import type { Scene } from '../document/scene';
 import { runTo } from './scenes';
 
 const scene = (emitter: Written, more: Written = {}): Scene =>

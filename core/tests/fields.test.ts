@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { swirlAt } from '../fields/vortex';
-import { bilinear, levelsOfRgba } from '../images/level-image';
+import { swirlAt } from '../kinds/fields/vortex';
+import { bilinear, levelsOfRgba } from '../lib/images/level-image';
 import { probe } from '../measure/probe';
 import type { Written } from '../scene/complete';
-import type { Vector } from '../math/vector';
+import type { Vector } from '../lib/math/vector';
 import { testScene } from './scenes';
 
 /** Weight and vector of one field at a point. */

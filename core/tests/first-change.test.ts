@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { firstChange, startStays } from '../scene/first-change';
+import { firstChange, startStays } from '../sim/first-change';
 import { completeScene, type Written } from '../scene/complete';
-import type { Scene } from '../scene/document';
+import type { Scene } from '../document/scene';
 import { simulationKey } from '../scene/simulation-key';
-import { Simulation } from '../step/simulation';
+import { Simulation } from '../sim/step/simulation';
 
 /** A shot in which something of every sort sets in late. */
 const written: Written = {

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/reasons';
-import { uniform } from '../random/lookup';
+import { uniform } from '../lib/random/lookup';
 import type { Written } from '../scene/complete';
-import { Neighbours } from '../stack/neighbours';
-import { Population } from '../step/population';
-import { orderInSpace } from '../step/spatial-order';
-import { Simulation, type Simulation as Run } from '../step/simulation';
+import { Neighbours } from '../sim/stack/neighbours';
+import { Population } from '../sim/step/population';
+import { orderInSpace } from '../sim/step/spatial-order';
+import { Simulation, type Simulation as Run } from '../sim/step/simulation';
 import { runTo, testScene } from './scenes';
 
 /** A population of particles at random places in a cube, with keys in a random order. */

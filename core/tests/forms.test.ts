@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { extents } from '../extents';
-import { monotoneCubic } from '../math/monotone';
-import { vectorColumns, type Vector } from '../math/vector';
-import { nearestOnPath, PathPieces } from '../paths/nearest';
-import { polylineOf } from '../paths/polyline';
-import { uniform } from '../random/lookup';
+import { extents } from '../kinds/falloff-shapes';
+import { monotoneCubic } from '../lib/math/monotone';
+import { vectorColumns, type Vector } from '../lib/math/vector';
+import { nearestOnPath, PathPieces } from '../lib/paths/nearest';
+import { polylineOf } from '../lib/paths/polyline';
+import { uniform } from '../lib/random/lookup';
 import { resourcesOf } from '../scene/resources';
-import { treeOf } from '../meshes/tree';
+import { treeOf } from '../lib/meshes/tree';
 import { testScene } from './scenes';
 
 const scene = testScene({ meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 10 } }] });

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { besselJ } from '../math/bessel';
+import { besselJ } from '../lib/math/bessel';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/reasons';
-import type { Vector } from '../math/vector';
+import type { Vector } from '../lib/math/vector';
 import type { Written } from '../scene/complete';
 import { checkScene } from '../scene/check';
 import { runTo, testScene } from './scenes';

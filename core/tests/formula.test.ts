@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readFormula } from '../formula/formula';
-import { FORMULA_LIMITS, FormulaError } from '../formula/parse';
-import { FUNCTIONS } from '../formula/functions';
-import { besselJ } from '../math/bessel';
-import { acos, atan, atan2, tan } from '../math/inverse';
+import { readFormula } from '../lib/formula/formula';
+import { FORMULA_LIMITS, FormulaError } from '../lib/formula/parse';
+import { FUNCTIONS } from '../lib/formula/functions';
+import { besselJ } from '../lib/math/bessel';
+import { acos, atan, atan2, tan } from '../lib/math/inverse';
 
 const value = (text: string, variables: Record<string, number> = {}) =>
   readFormula(text, Object.keys(variables)).value(Object.values(variables));

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { gates } from '../gates';
+import { gates } from '../kinds/gates';
 import { runTo, testScene } from './scenes';
 import type { Written } from '../scene/complete';
 

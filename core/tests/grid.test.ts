@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { latticeOf } from '../fields/grid';
-import { gridLookup, pointsIn, type VectorGrid } from '../grids/vector-grid';
+import { latticeOf } from '../kinds/fields/grid';
+import { gridLookup, pointsIn, type VectorGrid } from '../lib/grids/vector-grid';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/reasons';
-import type { Vector } from '../math/vector';
-import { uniform } from '../random/lookup';
+import type { Vector } from '../lib/math/vector';
+import { uniform } from '../lib/random/lookup';
 import { checkScene } from '../scene/check';
 import type { Written } from '../scene/complete';
-import { dissolve } from '../scene/groups';
+import { dissolve } from '../document/groups';
 import { runTo, testScene } from './scenes';
 
 /** A grid over [0, 1]³ with so many points a side, from a function. */

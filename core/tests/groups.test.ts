@@ -4,7 +4,7 @@ import { probe } from '../measure/probe';
 import { checkScene } from '../scene/check';
 import type { Written } from '../scene/complete';
 import { completeScene } from '../scene/complete';
-import type { Vector } from '../math/vector';
+import type { Vector } from '../lib/math/vector';
 import { only, runTo, testScene, thrown } from './scenes';
 
 const push = (strength: number, over: Written = {}): Written => ({

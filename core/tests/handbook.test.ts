@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { actions } from '../actions';
-import { bonds } from '../bonds';
-import { extents } from '../extents';
-import { fields } from '../fields';
-import { rules } from '../groups';
+import { actions } from '../kinds/actions';
+import { bonds } from '../kinds/bodies';
+import { extents } from '../kinds/falloff-shapes';
+import { fields } from '../kinds/fields';
+import { rules } from '../kinds/group-rules';
 import { chapters } from '../handbook/chapters';
 import { exampleOf } from '../handbook/example';
-import { modulators } from '../modulators';
-import { profiles } from '../profiles';
+import { modulators } from '../kinds/modulators';
+import { profiles } from '../kinds/curves';
 import { checkScene } from '../scene/check';
-import { tides } from '../tides';
+import { tides } from '../kinds/automation';
 import { runTo } from './scenes';
 
 describe('the handbook', () => {

@@ -1,9 +1,9 @@
 import BezierEasing from 'bezier-easing';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { EASINGS, easedBy, type Handles } from '../places/bezier';
-import { movedKeys, pastedKeys, scaledKeys, shiftedKeys, thinnedKeys } from '../places/key-edits';
-import { valueAt, type Key } from '../places/keys';
+import { EASINGS, easedBy, type Handles } from '../lib/math/bezier';
+import { movedKeys, pastedKeys, scaledKeys, shiftedKeys, thinnedKeys } from '../document/keys/key-edits';
+import { valueAt, type Key } from '../document/keys/keys';
 import { checkScene } from '../scene/check';
 import { testScene } from './scenes';
 

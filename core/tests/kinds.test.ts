@@ -1,18 +1,18 @@
 import fc from 'fast-check';
 import { createNoise2D } from 'simplex-noise';
 import { describe, expect, it } from 'vitest';
-import { extents } from '../extents';
-import { fields as fieldKinds } from '../fields';
-import { pushAt } from '../fields/surface';
-import type { LevelImage } from '../images/level-image';
+import { extents } from '../kinds/falloff-shapes';
+import { fields as fieldKinds } from '../kinds/fields';
+import { pushAt } from '../kinds/fields/surface';
+import type { LevelImage } from '../lib/images/level-image';
 import { probe } from '../measure/probe';
-import type { Vector } from '../math/vector';
-import type { Assets } from '../scene/assets';
+import type { Vector } from '../lib/math/vector';
+import type { Assets } from '../document/assets';
 import type { Written } from '../scene/complete';
 import { checkScene } from '../scene/check';
-import { uniform } from '../random/lookup';
-import type { ParticleBlock } from '../stack/block';
-import { Simulation } from '../step/simulation';
+import { uniform } from '../lib/random/lookup';
+import type { ParticleBlock } from '../lib/particle-block';
+import { Simulation } from '../sim/step/simulation';
 import { only, runTo, testScene, thrown } from './scenes';
 
 const MESHES: Written[] = [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 12 } }];

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { snapshot } from '../../engine/frame';
-import { falloffOf } from '../profiles';
-import { looks } from '../looks';
-import { INSTANCE_FORMS } from '../looks/instance';
-import { sheetFault } from '../looks/picture';
-import { READY_RAMPS } from '../looks/ready-ramps';
+import { falloffOf } from '../kinds/curves';
+import { looks } from '../kinds/looks';
+import { INSTANCE_FORMS } from '../kinds/looks/instance';
+import { sheetFault } from '../kinds/looks/picture';
+import { READY_RAMPS } from '../kinds/looks/ready-ramps';
 import { whyStrobes } from '../measure/strobing';
 import { checkScene } from '../scene/check';
 import { completeScene } from '../scene/complete';

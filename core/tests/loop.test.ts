@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { whyOpen } from '../measure/loop-reasons';
 import { completeScene, type Written } from '../scene/complete';
-import { dialsOf } from '../scene/dials';
-import type { Scene } from '../scene/document';
-import { tides } from '../tides';
+import { dialsOf } from '../document/dials';
+import type { Scene } from '../document/scene';
+import { tides } from '../kinds/automation';
 import { runTo, testScene } from './scenes';
 
 const LOOP = 60;

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { masks } from '../masks';
-import { compileMask } from '../masks/mask';
-import { meshSources } from '../meshes/sources';
-import { hollowness } from '../meshes/hollows';
+import { masks } from '../kinds/masks';
+import { compileMask } from '../kinds/masks/mask';
+import { meshSources } from '../kinds/meshes';
+import { hollowness } from '../lib/meshes/hollows';
 import { completeScene, type Written } from '../scene/complete';
-import type { Scene } from '../scene/document';
-import { birthPlace } from '../shapes/shape';
+import type { Scene } from '../document/scene';
+import { birthPlace } from '../kinds/emitter-shapes/shape';
 import { runTo } from './scenes';
 
 const NO_RESOURCES = { mesh: () => undefined, image: () => undefined };

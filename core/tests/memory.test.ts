@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { Simulation } from '../step/simulation';
+import { Simulation } from '../sim/step/simulation';
 import { testScene } from './scenes';
 
 /** Bytes of a particle of a population, room for more particles left out. */

@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { sceneFrom } from '../../formats/scene-file';
-import { SCENE_VERSION } from '../scene/document';
-import { migrated } from '../scene/migrations';
+import { SCENE_VERSION } from '../document/scene';
+import { migrated } from '../document/migrations';
 import { runTo } from './scenes';
 
 /** A scene as version 1 wrote it, kept as it was. */

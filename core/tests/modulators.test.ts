@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { levelsOfRgba } from '../images/level-image';
+import { levelsOfRgba } from '../lib/images/level-image';
 import { probe, type ProbeParticle } from '../measure/probe';
-import { modulators } from '../modulators';
-import { NOISES } from '../noise/kinds';
-import type { Assets } from '../scene/assets';
+import { modulators } from '../kinds/modulators';
+import { NOISES } from '../lib/noise/kinds';
+import type { Assets } from '../document/assets';
 import { checkScene } from '../scene/check';
 import type { Written } from '../scene/complete';
 import { testScene } from './scenes';

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { valueAt } from '../places/keys';
-import { carriersOf, motionOf } from '../places/motion';
-import { inward, outward, within, WORLD } from '../places/similarity';
-import { rotationFromDegrees } from '../math/rotation';
-import { quaternionOf, turnAbout, turnedBy } from '../math/quaternion';
+import { valueAt } from '../document/keys/keys';
+import { carriersOf, motionOf } from '../document/keys/motion';
+import { inward, outward, within, WORLD } from '../lib/math/similarity';
+import { rotationFromDegrees } from '../lib/math/rotation';
+import { quaternionOf, turnAbout, turnedBy } from '../lib/math/quaternion';
 import { checkScene } from '../scene/check';
 import { completeScene, type Written } from '../scene/complete';
 import { only, runTo, testScene, thrown } from './scenes';

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { springsOf } from '../bonds/springs';
-import { weldedOf } from '../meshes/weld';
-import type { TriangleMesh } from '../meshes/mesh';
-import { meshOfScene } from '../meshes/scene-meshes';
-import { Simulation } from '../step/simulation';
+import { springsOf } from '../kinds/bodies/springs';
+import { weldedOf } from '../lib/meshes/weld';
+import type { TriangleMesh } from '../lib/meshes/mesh';
+import { meshOfScene } from '../scene/scene-meshes';
+import { Simulation } from '../sim/step/simulation';
 import { runTo, testScene } from './scenes';
 
 const G = 9.80665;

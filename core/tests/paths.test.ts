@@ -1,17 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/reasons';
-import { Course, coursePoint } from '../paths/course';
-import { lineOf } from '../paths/line-of';
-import { pathParameters } from '../paths/parameters';
-import { pathLength, polylineOf } from '../paths/polyline';
-import { windingPoint } from '../paths/winding';
-import { defaultsOf } from '../describe/parameters';
-import type { Vector } from '../math/vector';
+import { Course, coursePoint } from '../lib/paths/course';
+import { lineOf } from '../kinds/shared/path-line';
+import { pathParameters } from '../kinds/shared/path-parameters';
+import { pathLength, polylineOf } from '../lib/paths/polyline';
+import { windingPoint } from '../lib/paths/winding';
+import { defaultsOf } from '../document/parameters';
+import type { Vector } from '../lib/math/vector';
 import type { Written } from '../scene/complete';
 import { checkScene } from '../scene/check';
 import { emitterOnPath } from '../scene/starters';
-import { Simulation } from '../step/simulation';
+import { Simulation } from '../sim/step/simulation';
 import { runTo, testScene } from './scenes';
 
 const R = 2;

@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { isShown } from '../describe/parameters';
-import type { Values } from '../describe/parameters';
-import { extents } from '../extents';
+import { isShown } from '../document/parameters';
+import type { Values } from '../document/parameters';
+import { extents } from '../kinds/falloff-shapes';
 import { fittedTo, joined } from '../measure/fit';
 import { metres } from '../measure/reason';
-import type { SizeHandle } from '../places/handle';
-import { uniform } from '../random/lookup';
+import type { SizeHandle } from '../lib/geometry/outline';
+import { uniform } from '../lib/random/lookup';
 import { freeId, freeName } from '../scene/starters';
-import { shapes } from '../shapes';
-import { birthPlace } from '../shapes/shape';
+import { shapes } from '../kinds/emitter-shapes';
+import { birthPlace } from '../kinds/emitter-shapes/shape';
 
 interface Body {
   readonly kind: string;

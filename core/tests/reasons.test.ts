@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { addMeters, rms, type Meters } from '../measure/meters';
 import { whySilent } from '../measure/reasons';
-import { fields as fieldKinds } from '../fields';
+import { fields as fieldKinds } from '../kinds/fields';
 import type { Written } from '../scene/complete';
-import type { Scene } from '../scene/document';
-import { isHeard } from '../scene/groups';
+import type { Scene } from '../document/scene';
+import { isHeard } from '../document/groups';
 import { newField, newScene } from '../scene/starters';
-import { Simulation } from '../step/simulation';
+import { Simulation } from '../sim/step/simulation';
 import { checkScene } from '../scene/check';
 import { joined } from '../measure/fit';
 import { runTo, testScene } from './scenes';

@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { examples } from '../examples';
 import { checkScene } from '../scene/check';
-import type { Scene } from '../scene/document';
-import { Simulation } from '../step/simulation';
-import { FLOAT_COLUMNS } from '../step/population';
+import type { Scene } from '../document/scene';
+import { Simulation } from '../sim/step/simulation';
+import { FLOAT_COLUMNS } from '../sim/step/population';
 import { anyScene } from './any-scene';
 import { runTo, testScene } from './scenes';
 

@@ -1,6 +1,6 @@
 import { completeScene, type Written } from '../scene/complete';
-import type { Scene } from '../scene/document';
-import { Simulation, type Simulation as Run } from '../step/simulation';
+import type { Scene } from '../document/scene';
+import { Simulation, type Simulation as Run } from '../sim/step/simulation';
 
 /** A scene for tests: one emitter `e`, over which any part can be written. */
 export function testScene({

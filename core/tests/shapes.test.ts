@@ -1,14 +1,14 @@
 import bunny from 'bunny';
 import { describe, expect, it } from 'vitest';
-import { fillOf } from '../lettering/area';
-import { layOut } from '../lettering/layout';
-import { typefaceOf } from '../lettering/typeface';
-import { meshSources } from '../meshes/sources';
-import { faceNormal, smoothNormals, type TriangleMesh } from '../meshes/mesh';
-import { pathLength, polylineOf } from '../paths/polyline';
-import { uniform } from '../random/lookup';
-import { shapes } from '../shapes';
-import { birthPlace, type BirthPlace, type Resources } from '../shapes/shape';
+import { fillOf } from '../lib/lettering/area';
+import { layOut } from '../lib/lettering/layout';
+import { typefaceOf } from '../lib/lettering/typeface';
+import { meshSources } from '../kinds/meshes';
+import { faceNormal, smoothNormals, type TriangleMesh } from '../lib/meshes/mesh';
+import { pathLength, polylineOf } from '../lib/paths/polyline';
+import { uniform } from '../lib/random/lookup';
+import { shapes } from '../kinds/emitter-shapes';
+import { birthPlace, type BirthPlace, type Resources } from '../kinds/emitter-shapes/shape';
 import { binned, chiSquare } from './scenes';
 
 const N = 20_000;

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { snapshot } from '../../engine/frame';
-import { plateAt } from '../camera/plate';
-import { levelsOfRgba } from '../images/level-image';
-import { smoothNormals } from '../meshes/mesh';
-import type { Assets } from '../scene/assets';
+import { plateAt } from '../document/camera/plate';
+import { levelsOfRgba } from '../lib/images/level-image';
+import { smoothNormals } from '../lib/meshes/mesh';
+import type { Assets } from '../document/assets';
 import { completeScene, type Written } from '../scene/complete';
-import { Simulation } from '../step/simulation';
+import { Simulation } from '../sim/step/simulation';
 
 const hash = (digit: string) => digit.repeat(64);
 const rgb = (tint: number) => [tint >> 16, (tint >> 8) & 255, tint & 255];

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { extents } from '../extents';
+import { extents } from '../kinds/falloff-shapes';
 import { probe } from '../measure/probe';
-import { profiles } from '../profiles';
-import { falloff } from '../profiles/profile';
+import { profiles } from '../kinds/curves';
+import { falloff } from '../kinds/curves/profile';
 import type { Written } from '../scene/complete';
-import type { Vector } from '../math/vector';
-import type { Resources } from '../shapes/shape';
+import type { Vector } from '../lib/math/vector';
+import type { Resources } from '../kinds/emitter-shapes/shape';
 import { only, runTo, testScene, thrown } from './scenes';
 
 const NONE: Resources = { mesh: () => undefined, image: () => undefined };

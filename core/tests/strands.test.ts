@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { pointOf } from '../bonds/bond';
-import { Rod } from '../bonds/rod';
+import { pointOf } from '../kinds/bodies/bond';
+import { Rod } from '../kinds/bodies/rod';
 import type { Written } from '../scene/complete';
-import { Simulation } from '../step/simulation';
+import { Simulation } from '../sim/step/simulation';
 import { runTo, testScene } from './scenes';
 
 const G = 9.80665;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fields as fieldKinds } from '../fields';
+import { fields as fieldKinds } from '../kinds/fields';
 import type { Written } from '../scene/complete';
 import { runTo, testScene } from './scenes';
 

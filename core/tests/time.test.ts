@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
-import { clockIn, lastSceneFrame } from '../scene/clock';
+import { clockIn, lastSceneFrame } from '../scene/scene-clock';
 import { completeScene, type Written } from '../scene/complete';
-import type { Scene } from '../scene/document';
+import type { Scene } from '../document/scene';
 import { withDrives } from '../scene/drives';
-import { firstChange } from '../scene/first-change';
+import { firstChange } from '../sim/first-change';
 import { thingAt } from '../scene/moved';
-import { Simulation } from '../step/simulation';
-import { clockFrom, stepsOf } from '../time/clock';
+import { Simulation } from '../sim/step/simulation';
+import { clockFrom, stepsOf } from '../document/time/clock';
 import { only, runTo, testScene, thrown } from './scenes';
 
 const clock = (time: Written) => clockFrom(completeScene({ name: 'T', time } as never).time);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Written } from '../scene/complete';
 import { checkScene } from '../scene/check';
-import type { Scene } from '../scene/document';
+import type { Scene } from '../document/scene';
 import { runTo, testScene } from './scenes';
 
 const COUNT = 4000;

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
 import { examples } from '../../core/examples';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { testScene } from '../../core/tests/scenes';
 import type { Crew } from '../crew';
 import { crewOfProgram } from '../node-crew';

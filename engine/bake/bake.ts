@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
-import { ENGINE_VERSION } from '../../core/engine-version';
-import type { Assets } from '../../core/scene/assets';
+import { ENGINE_VERSION } from '../../core/sim/engine-version';
+import type { Assets } from '../../core/document/assets';
 import { couples } from '../../core/scene/coupling';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { simulationKey } from '../../core/scene/simulation-key';
 import type { Crew } from '../crew';
 import type { Frame } from '../frame';

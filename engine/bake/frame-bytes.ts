@@ -1,5 +1,5 @@
 import { emptyMeters } from '../../core/measure/meters';
-import { ALL_COLUMNS, FLOAT_COLUMNS } from '../../core/step/population';
+import { ALL_COLUMNS, FLOAT_COLUMNS } from '../../core/sim/step/population';
 import type { EmitterFrame, Frame } from '../frame';
 import { inOrder } from './in-order';
 

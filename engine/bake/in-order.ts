@@ -1,4 +1,4 @@
-import { ALL_COLUMNS } from '../../core/step/population';
+import { ALL_COLUMNS } from '../../core/sim/step/population';
 import type { EmitterFrame } from '../frame';
 
 /** Slots in rising order of their keys; equal keys keep their order (radix sort, eight bits at a time). */

@@ -2,7 +2,7 @@ import { all, NONE, over } from './lanes';
 import { HALF, ONE } from './numbers';
 import { dot, number, whole } from './program';
 
-// Where and how particles begin: core/step/births.ts and core/step/newborn.ts for emitters of which nothing unusual is asked. By columns of a block: luck, places in the emitter's own frame, the ways they leave, and what else is drawn.
+// Where and how particles begin: core/sim/step/births.ts and core/sim/step/newborn.ts for emitters of which nothing unusual is asked. By columns of a block: luck, places in the emitter's own frame, the ways they leave, and what else is drawn.
 
 /** What is asked: words from here on, written by kernel/births.ts. */
 const RECIPE: usize = 24576;
@@ -49,7 +49,7 @@ const ALONG_TANGENT: i32 = 2;
 const SPREADS: i32 = 1;
 const SURFACE: i32 = 2;
 
-/** core/random/lookup.ts: the hash, four at a time. */
+/** core/lib/random/lookup.ts: the hash, four at a time. */
 // @ts-ignore: decorator
 @inline
 function mix(hash: v128): v128 {
@@ -246,7 +246,7 @@ function place(at: usize, bytes: usize): void {
   }
 }
 
-/** Spreads ways over a cone about them: inCone of core/step/newborn.ts. */
+/** Spreads ways over a cone about them: inCone of core/sim/step/newborn.ts. */
 function spread(at: usize, bytes: usize): void {
   const one = all(ONE);
   const opening = number(RECIPE, OPENING);

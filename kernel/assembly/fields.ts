@@ -5,7 +5,7 @@ import {
   BOXED, CORE, CURVE, dot, GATHERS, HALVES, INVERTED, LOCAL, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, SPARE, TURNED, UPRIGHT, VECTOR, WEIGHT, whole, Y, Z,
 } from './program';
 
-/** The curves of a falloff: those of core/profiles. */
+/** The curves of a falloff: those of core/kinds/curves. */
 const SMOOTH: i32 = 0;
 const SMOOTHER: i32 = 1;
 const LINEAR: i32 = 2;

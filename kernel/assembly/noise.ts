@@ -72,7 +72,7 @@ function findSimplices(row: usize, flags: i32, list: usize, end: usize, xs: usiz
   }
 }
 
-/** Mixes a hash: that of core/noise/simplex-hash.ts. */
+/** Mixes a hash: that of core/lib/noise/simplex-hash.ts. */
 // @ts-ignore: decorator
 @inline
 function mixed(hash: v128): v128 {
@@ -195,7 +195,7 @@ function sumCorners(row: usize, flags: i32, list: usize, end: usize, layer: usiz
   }
 }
 
-/** Noise: its octaves stand one after another as frequency, seed, amplitude and shift, the curls of core/noise/simplex.ts. */
+/** Noise: its octaves stand one after another as frequency, seed, amplitude and shift, the curls of core/lib/noise/simplex.ts. */
 export function curl(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize, mass: usize, to: usize): void {
   const everywhere = !(flags & (BOUNDED | WEIGHTY));
   const list = everywhere ? FOURS : HEARD;

@@ -12,7 +12,7 @@ export const SIXTH: usize = FIRST + 64;
 export const THREE: usize = FIRST + 80;
 /** All bits but the sign. */
 export const SIZE: usize = FIRST + 96;
-/** Beyond this, places and speeds are as good as infinite in 32 bits: FARTHEST of core/step/block-io.ts. */
+/** Beyond this, places and speeds are as good as infinite in 32 bits: FARTHEST of core/sim/step/block-io.ts. */
 export const FARTHEST: usize = FIRST + 112;
 
 /** Of e^(−z): the most it is worked out for, 1 / ln 2, ln 2 in two parts, the polynomial; 1.5 · 2²³, which whole numbers are told from their floats by, and its bits with the bias of an exponent. */

@@ -165,7 +165,7 @@ function slowBySquare(medium: usize, count: i32, start: usize): void {
 }
 
 /**
- * The step of core/step/integrate.ts: velocities and places, in place, from what is summed. What is beyond all bounds keeps its place and is marked by a velocity that no
+ * The step of core/sim/step/integrate.ts: velocities and places, in place, from what is summed. What is beyond all bounds keeps its place and is marked by a velocity that no
  * particle has, NaN; true where any is.
  */
 function integrate(program: usize, count: i32, start: usize): bool {

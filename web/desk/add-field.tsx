@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Plus } from 'lucide-react';
-import { fields as fieldKinds } from '../../core/fields';
+import { fields as fieldKinds } from '../../core/kinds/fields';
 import { Glyph } from '../parts/glyph';
 import { addField } from './desk-edit';
 

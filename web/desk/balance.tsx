@@ -1,4 +1,4 @@
-import type { NumberParameter } from '../../core/describe/parameters';
+import type { NumberParameter } from '../../core/document/parameters';
 import { followDrag } from '../parts/drag';
 import { settled, stepOf } from '../parts/number-field';
 import { shownNumber } from '../parts/sum';

@@ -1,8 +1,8 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { modulators } from '../../core/modulators';
+import { modulators } from '../../core/kinds/modulators';
 import { examples, findExample } from '../../core/examples';
 import { checkScene } from '../../core/scene/check';
-import { sendTo } from '../../core/scene/document';
+import { sendTo } from '../../core/document/scene';
 import { addEmitter, removeEmitters } from '../inspect/emitter-edit';
 import { usePlayer } from '../stage/player-store';
 import { emptyMeters } from '../../core/measure/meters';

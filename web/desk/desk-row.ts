@@ -1,6 +1,6 @@
 import { checkGrouping } from '../../core/scene/check/grouping';
-import type { Scene } from '../../core/scene/document';
-import { deskTree, moveNode, type DeskNode } from '../../core/scene/groups';
+import type { Scene } from '../../core/document/scene';
+import { deskTree, moveNode, type DeskNode } from '../../core/document/groups';
 import { openedScene } from '../store/scene-store';
 import { moveTo } from './desk-edit';
 

@@ -1,9 +1,9 @@
 import { produce, type Draft } from 'immer';
-import { ofAnotherKind } from '../../core/describe/change-kind';
-import type { Kinded } from '../../core/describe/registry';
-import { extents } from '../../core/extents';
-import { profiles } from '../../core/profiles';
-import type { WithReach } from '../../core/scene/document';
+import { ofAnotherKind } from '../../core/document/change-kind';
+import type { Kinded } from '../../core/document/registry';
+import { extents } from '../../core/kinds/falloff-shapes';
+import { profiles } from '../../core/kinds/curves';
+import type { WithReach } from '../../core/document/scene';
 import { withKind } from '../store/kind-switch';
 import { setIfKeyed } from '../store/movement';
 import { changeScene, editThing, LISTS } from '../store/scene-store';

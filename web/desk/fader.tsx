@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import type { NumberParameter } from '../../core/describe/parameters';
+import type { NumberParameter } from '../../core/document/parameters';
 import { followDrag } from '../parts/drag';
 import { settled, stepOf } from '../parts/number-field';
 

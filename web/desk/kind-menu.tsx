@@ -1,7 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { memo } from 'react';
-import { actions } from '../../core/actions';
-import { fields as fieldKinds } from '../../core/fields';
+import { actions } from '../../core/kinds/actions';
+import { fields as fieldKinds } from '../../core/kinds/fields';
 import { Glyph } from '../parts/glyph';
 import { openedScene } from '../store/scene-store';
 import { selectedWith } from '../store/selection-store';

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
-import { falloffOf } from '../../core/profiles';
-import type { WithReach } from '../../core/scene/document';
+import { falloffOf } from '../../core/kinds/curves';
+import type { WithReach } from '../../core/document/scene';
 import { followDrag } from '../parts/drag';
 import { useThingNow } from '../stage/use-thing-now';
 import { setExtentNumber, type ReachOwner } from './extent-edit';

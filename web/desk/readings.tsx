@@ -1,9 +1,9 @@
-import { actions } from '../../core/actions';
-import { extents } from '../../core/extents';
+import { actions } from '../../core/kinds/actions';
+import { extents } from '../../core/kinds/falloff-shapes';
 import { rms } from '../../core/measure/meters';
 import type { Reason } from '../../core/measure/reason';
 import { whySilent } from '../../core/measure/reasons';
-import type { Field } from '../../core/scene/document';
+import type { Field } from '../../core/document/scene';
 import { useThingNow } from '../stage/use-thing-now';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';

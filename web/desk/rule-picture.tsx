@@ -1,5 +1,5 @@
-import { rules } from '../../core/groups';
-import type { Member } from '../../core/groups/rule';
+import { rules } from '../../core/kinds/group-rules';
+import type { Member } from '../../core/kinds/group-rules/rule';
 
 const STEPS = 40;
 

@@ -1,4 +1,4 @@
-import { sendTo, type Emitter, type Field, type Group } from '../../core/scene/document';
+import { sendTo, type Emitter, type Field, type Group } from '../../core/document/scene';
 import { followDrag } from '../parts/drag';
 import { useThingNow } from '../stage/use-thing-now';
 import { useSceneOf } from '../store/scene-store';

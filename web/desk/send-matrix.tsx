@@ -1,7 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { useRef } from 'react';
-import { fields as fieldKinds } from '../../core/fields';
-import { sendTo, type Emitter, type Field, type Group } from '../../core/scene/document';
+import { fields as fieldKinds } from '../../core/kinds/fields';
+import { sendTo, type Emitter, type Field, type Group } from '../../core/document/scene';
 import { Glyph } from '../parts/glyph';
 import { useSceneNow } from '../stage/use-thing-now';
 import { beginGesture, endGesture, openedScene } from '../store/scene-store';

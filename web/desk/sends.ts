@@ -1,4 +1,4 @@
-import type { Field, Group } from '../../core/scene/document';
+import type { Field, Group } from '../../core/document/scene';
 import { setIfKeyed } from '../store/movement';
 import { beginGesture, endGesture, LISTS, openedScene } from '../store/scene-store';
 import { editReach, type ReachOwner } from './extent-edit';

@@ -1,9 +1,9 @@
-import { actions } from '../../core/actions';
-import type { NumberParameter } from '../../core/describe/parameters';
-import { fields as fieldKinds } from '../../core/fields';
-import { strengthOf } from '../../core/fields/strength';
-import { fieldParameters } from '../../core/scene/descriptions';
-import type { Field } from '../../core/scene/document';
+import { actions } from '../../core/kinds/actions';
+import type { NumberParameter } from '../../core/document/parameters';
+import { fields as fieldKinds } from '../../core/kinds/fields';
+import { strengthOf } from '../../core/kinds/fields/strength';
+import { fieldParameters } from '../../core/document/descriptions';
+import type { Field } from '../../core/document/scene';
 import { settled } from '../parts/number-field';
 import { editFields, openedScene } from '../store/scene-store';
 import { selectedWith } from '../store/selection-store';

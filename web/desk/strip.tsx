@@ -1,12 +1,12 @@
 import { memo } from 'react';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { actions } from '../../core/actions';
-import type { NumberParameter } from '../../core/describe/parameters';
-import { fields as fieldKinds } from '../../core/fields';
-import { rules } from '../../core/groups';
-import { fieldParameters } from '../../core/scene/descriptions';
-import type { Field } from '../../core/scene/document';
+import { actions } from '../../core/kinds/actions';
+import type { NumberParameter } from '../../core/document/parameters';
+import { fields as fieldKinds } from '../../core/kinds/fields';
+import { rules } from '../../core/kinds/group-rules';
+import { fieldParameters } from '../../core/document/descriptions';
+import type { Field } from '../../core/document/scene';
 import { Glyph } from '../parts/glyph';
 import { NumberBox } from '../parts/number-field';
 import { editField, editFields, openedScene, useSceneOf } from '../store/scene-store';

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
-import { actions } from '../../core/actions';
+import { actions } from '../../core/kinds/actions';
 import { usePlayer } from '../stage/player-store';
 import { shownNumber } from '../parts/sum';
-import { deskParameters } from '../../core/scene/descriptions';
+import { deskParameters } from '../../core/document/descriptions';
 import { NumberBox } from '../parts/number-field';
 import { editScene, useSceneOf } from '../store/scene-store';
 import { MoveLine } from '../parts/move-line';

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { useHotkeys } from 'react-hotkeys-hook';
-import type { Desk, Scene } from '../../core/scene/document';
+import type { Desk, Scene } from '../../core/document/scene';
 import { useStage } from '../stage/stage';
 import { notTyping } from '../studio/keys';
 import type { ViewRig } from '../view/view-rig';

@@ -1,6 +1,6 @@
 import { Plus } from 'lucide-react';
-import { dialParameters } from '../../core/scene/descriptions';
-import { MOST, type Dial, type Scene } from '../../core/scene/document';
+import { dialParameters } from '../../core/document/descriptions';
+import { MOST, type Dial, type Scene } from '../../core/document/scene';
 import { dialsRead } from '../../core/scene/drives';
 import { MOVABLE_SORTS, thingsOf } from '../../core/scene/numbers';
 import { Fader } from '../desk/fader';

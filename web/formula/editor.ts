@@ -5,9 +5,9 @@ import { linter } from '@codemirror/lint';
 import { Compartment, EditorState, Transaction } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
-import { FUNCTIONS } from '../../core/formula/functions';
-import { refusalOf } from '../../core/formula/formula';
-import { CONSTANTS, WORD_SIGNS } from '../../core/formula/parse';
+import { FUNCTIONS } from '../../core/lib/formula/functions';
+import { refusalOf } from '../../core/lib/formula/formula';
+import { CONSTANTS, WORD_SIGNS } from '../../core/lib/formula/parse';
 
 /** A name that a formula may use. */
 export interface FormulaName {

@@ -1,10 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
-import type { TextParameter } from '../../core/describe/parameters';
-import { refusalOf } from '../../core/formula/formula';
-import { FORMULA_EXAMPLES } from '../../core/formula/examples';
-import { PARTICLE_VARIABLES } from '../../core/formula/particle-variables';
-import { GATE_VARIABLES } from '../../core/gates/variables';
-import { MASK_VARIABLES } from '../../core/masks/variables';
+import type { TextParameter } from '../../core/document/parameters';
+import { refusalOf } from '../../core/lib/formula/formula';
+import { FORMULA_EXAMPLES } from '../../core/lib/formula/examples';
+import { PARTICLE_VARIABLES } from '../../core/kinds/contracts/particle-variables';
+import { GATE_VARIABLES } from '../../core/kinds/gates/variables';
+import { MASK_VARIABLES } from '../../core/kinds/masks/variables';
 import { useSceneStore } from '../store/scene-store';
 import { FormulaEditor, type FormulaName } from './editor';
 import { LiveValues } from './live-values';

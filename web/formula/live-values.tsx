@@ -1,4 +1,4 @@
-import { readFormula } from '../../core/formula/formula';
+import { readFormula } from '../../core/lib/formula/formula';
 import { usePlayer } from '../stage/player-store';
 import { useFormulaSight } from './formula-sight';
 

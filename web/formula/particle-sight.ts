@@ -1,11 +1,11 @@
-import { clockIn } from '../../core/scene/clock';
-import { dialAt } from '../../core/scene/dials';
+import { clockIn } from '../../core/scene/scene-clock';
+import { dialAt } from '../../core/document/dials';
 import { withDrives } from '../../core/scene/drives';
 import { drawnMotion } from '../stage/motions';
-import { inward, rotateBack } from '../../core/places/similarity';
-import { extents } from '../../core/extents';
-import type { Assets } from '../../core/scene/assets';
-import { sendTo, type Scene, type WithReach } from '../../core/scene/document';
+import { inward, rotateBack } from '../../core/lib/math/similarity';
+import { extents } from '../../core/kinds/falloff-shapes';
+import type { Assets } from '../../core/document/assets';
+import { sendTo, type Scene, type WithReach } from '../../core/document/scene';
 import { resourcesOf } from '../../core/scene/resources';
 import type { Frame } from '../../engine/frame';
 import type { FormulaSight, NamedValue } from './formula-sight';

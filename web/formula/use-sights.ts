@@ -1,5 +1,5 @@
 import { useCallback, useState } from 'react';
-import type { WithReach } from '../../core/scene/document';
+import type { WithReach } from '../../core/document/scene';
 import { sceneFrame } from '../stage/scene-clock';
 import { useAssets } from '../stage/scene-assets';
 import { useStage } from '../stage/stage';

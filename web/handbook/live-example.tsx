@@ -1,12 +1,12 @@
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { strandRows } from '../../core/bonds/curves';
-import { extents } from '../../core/extents';
-import { fields as fieldKinds } from '../../core/fields';
-import type { Vector } from '../../core/math/vector';
-import type { Outline } from '../../core/places/handle';
-import type { Scene } from '../../core/scene/document';
-import { Simulation } from '../../core/step/simulation';
+import { strandRows } from '../../core/kinds/bodies/curves';
+import { extents } from '../../core/kinds/falloff-shapes';
+import { fields as fieldKinds } from '../../core/kinds/fields';
+import type { Vector } from '../../core/lib/math/vector';
+import type { Outline } from '../../core/lib/geometry/outline';
+import type { Scene } from '../../core/document/scene';
+import { Simulation } from '../../core/sim/step/simulation';
 
 const WIDTH = 460;
 const HEIGHT = 300;

@@ -1,5 +1,5 @@
-import { allowed } from '../../core/describe/check';
-import type { Description, Parameter } from '../../core/describe/parameters';
+import { allowed } from '../../core/document/check-values';
+import type { Description, Parameter } from '../../core/document/parameters';
 
 const unitOf = (p: Parameter) => ('unit' in p ? (p.unit === '=' ? 'as the strength' : p.unit) : '');
 

@@ -1,8 +1,8 @@
 import { Plus, X } from 'lucide-react';
-import { amounts } from '../../core/amounts';
-import { ofAnotherKind } from '../../core/describe/change-kind';
-import { MOST, type Emitter } from '../../core/scene/document';
-import { shapes } from '../../core/shapes';
+import { amounts } from '../../core/kinds/emission';
+import { ofAnotherKind } from '../../core/document/change-kind';
+import { MOST, type Emitter } from '../../core/document/scene';
+import { shapes } from '../../core/kinds/emitter-shapes';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
 import { thousands } from '../parts/sum';

@@ -1,5 +1,5 @@
-import { bonds } from '../../core/bonds';
-import type { Emitter } from '../../core/scene/document';
+import { bonds } from '../../core/kinds/bodies';
+import type { Emitter } from '../../core/document/scene';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
 import { editEmitters } from '../store/scene-store';

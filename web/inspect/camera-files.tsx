@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { withDrives } from '../../core/scene/drives';
-import { movedCarriers } from '../../core/step/courses';
+import { movedCarriers } from '../../core/sim/step/courses';
 import { cameraGlb, readCameraGltf } from '../../formats/camera-gltf';
 import { fileStem, saveFile } from '../parts/save-file';
 import { useAssets } from '../stage/scene-assets';

@@ -1,5 +1,5 @@
-import { cameraParameters } from '../../core/scene/descriptions';
-import type { NumberParameter } from '../../core/describe/parameters';
+import { cameraParameters } from '../../core/document/descriptions';
+import type { NumberParameter } from '../../core/document/parameters';
 import { usePlayer } from '../stage/player-store';
 import { useMoved } from '../parts/movable';
 import { ParameterRow, ParameterRows } from '../parts/parameter-row';
@@ -7,7 +7,7 @@ import { setIfKeyed } from '../store/movement';
 import { editScene, useScene, useSceneOf } from '../store/scene-store';
 import { useStage } from '../stage/stage';
 import { placeAtShot } from '../view/place-at-shot';
-import { focalLength, verticalAngle } from '../../core/camera/lens';
+import { focalLength, verticalAngle } from '../../core/lib/camera/lens';
 import { CameraFiles } from './camera-files';
 import { Section } from './section';
 

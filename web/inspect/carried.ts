@@ -1,5 +1,5 @@
 import { freeId } from '../../core/scene/starters';
-import type { Scene, SceneGrid, SceneImage, SceneMesh } from '../../core/scene/document';
+import type { Scene, SceneGrid, SceneImage, SceneMesh } from '../../core/document/scene';
 
 /** The meshes, images and grids of a scene that some of its things are made from. */
 export function usedBy(scene: Scene, things: unknown): { meshes: SceneMesh[]; images: SceneImage[]; grids: SceneGrid[] } {

@@ -1,7 +1,7 @@
-import { inWorld } from '../../core/camera/shot';
+import { inWorld } from '../../core/document/camera/shot';
 import { completeCarrier } from '../../core/scene/complete';
 import { desksWithout } from '../../core/scene/detach';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { freeIdentity } from '../../core/scene/starters';
 import { carriersIn } from '../stage/motions';
 import { sceneFrame } from '../stage/scene-clock';

@@ -1,6 +1,6 @@
 import { whyStill } from '../../core/measure/carrier-reasons';
-import { carrierParameters } from '../../core/scene/descriptions';
-import type { Carrier } from '../../core/scene/document';
+import { carrierParameters } from '../../core/document/descriptions';
+import type { Carrier } from '../../core/document/scene';
 import { ParameterRows } from '../parts/parameter-row';
 import { editThing, useScene } from '../store/scene-store';
 import { select } from '../store/selection-store';

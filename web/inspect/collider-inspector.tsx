@@ -1,9 +1,9 @@
-import { colliderShapes } from '../../core/colliders';
-import { ofAnotherKind } from '../../core/describe/change-kind';
+import { colliderShapes } from '../../core/kinds/colliders';
+import { ofAnotherKind } from '../../core/document/change-kind';
 import { whyIdle } from '../../core/measure/collider-reasons';
-import { responses } from '../../core/responses';
-import { colliderParameters, hitParameters } from '../../core/scene/descriptions';
-import { hitOf, type Collider } from '../../core/scene/document';
+import { responses } from '../../core/kinds/responses';
+import { colliderParameters, hitParameters } from '../../core/document/descriptions';
+import { hitOf, type Collider } from '../../core/document/scene';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
 import { thousands } from '../parts/sum';

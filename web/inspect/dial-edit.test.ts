@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { dialAt } from '../../core/scene/dials';
+import { dialAt } from '../../core/document/dials';
 import { checkScene } from '../../core/scene/check';
-import { MOST } from '../../core/scene/document';
+import { MOST } from '../../core/document/scene';
 import { testScene } from '../../core/tests/scenes';
 import { usePlayer } from '../stage/player-store';
 import { openedScene, openScene, undo } from '../store/scene-store';

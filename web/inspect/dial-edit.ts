@@ -1,10 +1,10 @@
 import type { Draft } from 'immer';
-import { isTakenByLanguage } from '../../core/formula/names';
+import { isTakenByLanguage } from '../../core/kinds/shared/formula-names';
 import { completeDial } from '../../core/scene/complete';
-import { isDialName } from '../../core/scene/dials';
+import { isDialName } from '../../core/document/dials';
 import { withThings } from '../../core/scene/numbers';
-import type { Kinded } from '../../core/describe/registry';
-import { MOST, type Dial } from '../../core/scene/document';
+import type { Kinded } from '../../core/document/registry';
+import { MOST, type Dial } from '../../core/document/scene';
 import { freeId } from '../../core/scene/starters';
 import { setIfKeyed, type ThingRef } from '../store/movement';
 import { changeScene, editScene, openedScene } from '../store/scene-store';

@@ -1,8 +1,8 @@
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { dialAt } from '../../core/scene/dials';
-import { dialParameters } from '../../core/scene/descriptions';
-import { MOST, type Dial } from '../../core/scene/document';
+import { dialAt } from '../../core/document/dials';
+import { dialParameters } from '../../core/document/descriptions';
+import { MOST, type Dial } from '../../core/document/scene';
 import { MoveBlock } from '../parts/move-block';
 import { MoveLine } from '../parts/move-line';
 import { useMoved } from '../parts/movable';

@@ -1,5 +1,5 @@
-import type { Kinded } from '../../core/describe/registry';
-import type { Emitter, Scene, SceneImage, SceneMesh } from '../../core/scene/document';
+import type { Kinded } from '../../core/document/registry';
+import type { Emitter, Scene, SceneImage, SceneMesh } from '../../core/document/scene';
 import { completeEmitter } from '../../core/scene/complete';
 import { withoutEmitters } from '../../core/scene/detach';
 import { newEmitter, freeIdentity, withBond } from '../../core/scene/starters';

@@ -1,10 +1,10 @@
-import { ofAnotherKind } from '../../core/describe/change-kind';
-import type { Description, Values } from '../../core/describe/parameters';
-import { isSeenToTurn } from '../../core/looks';
+import { ofAnotherKind } from '../../core/document/change-kind';
+import type { Description, Values } from '../../core/document/parameters';
+import { isSeenToTurn } from '../../core/kinds/looks';
 import { whyUnseen } from '../../core/measure/emitter-reasons';
-import { birthParameters, emitterParameters } from '../../core/scene/descriptions';
-import type { Emitter } from '../../core/scene/document';
-import { shapes } from '../../core/shapes';
+import { birthParameters, emitterParameters } from '../../core/document/descriptions';
+import type { Emitter } from '../../core/document/scene';
+import { shapes } from '../../core/kinds/emitter-shapes';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
 import { usePlayer } from '../stage/player-store';

@@ -1,9 +1,9 @@
-import { actions } from '../../core/actions';
-import type { Description } from '../../core/describe/parameters';
-import { fields as fieldKinds } from '../../core/fields';
-import { rules } from '../../core/groups';
-import { fieldParameters } from '../../core/scene/descriptions';
-import type { Field } from '../../core/scene/document';
+import { actions } from '../../core/kinds/actions';
+import type { Description } from '../../core/document/parameters';
+import { fields as fieldKinds } from '../../core/kinds/fields';
+import { rules } from '../../core/kinds/group-rules';
+import { fieldParameters } from '../../core/document/descriptions';
+import type { Field } from '../../core/document/scene';
 import { emitterOnPath } from '../../core/scene/starters';
 import { duplicateFields, moveTo, removeFields, setActsAs, startFrom } from '../desk/desk-edit';
 import { setStrength, strengthParameter, unitOf } from '../desk/strength';

@@ -1,6 +1,6 @@
-import { ofAnotherKind } from '../../core/describe/change-kind';
-import type { Kinded } from '../../core/describe/registry';
-import { gates } from '../../core/gates';
+import { ofAnotherKind } from '../../core/document/change-kind';
+import type { Kinded } from '../../core/document/registry';
+import { gates } from '../../core/kinds/gates';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
 import { switchKind, type KindPlace } from '../store/kind-switch';

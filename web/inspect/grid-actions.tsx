@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import { fields as fieldKinds } from '../../core/fields';
+import { fields as fieldKinds } from '../../core/kinds/fields';
 import { boxOfGroup, joined } from '../../core/measure/fit';
-import type { Field } from '../../core/scene/document';
+import type { Field } from '../../core/document/scene';
 import { resourcesOf } from '../../core/scene/resources';
-import { fieldSource } from '../../core/stack/compile';
+import { fieldSource } from '../../core/sim/stack/compile';
 import { fileStem, saveFile } from '../parts/save-file';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';

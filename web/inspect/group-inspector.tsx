@@ -1,8 +1,8 @@
-import { actions } from '../../core/actions';
-import { rules } from '../../core/groups';
-import { groupParameters } from '../../core/scene/descriptions';
-import type { Group } from '../../core/scene/document';
-import { actionOf, fieldsIn, groupsAround } from '../../core/scene/groups';
+import { actions } from '../../core/kinds/actions';
+import { rules } from '../../core/kinds/group-rules';
+import { groupParameters } from '../../core/document/descriptions';
+import type { Group } from '../../core/document/scene';
+import { actionOf, fieldsIn, groupsAround } from '../../core/document/groups';
 import { moveTo, removeGroup, ungroup } from '../desk/desk-edit';
 import { copyGroup } from '../desk/field-clipboard';
 import { RulePicture } from '../desk/rule-picture';

@@ -1,4 +1,4 @@
-import { lightParameters } from '../../core/scene/descriptions';
+import { lightParameters } from '../../core/document/descriptions';
 import { ParameterRows } from '../parts/parameter-row';
 import { editScene, useSceneOf } from '../store/scene-store';
 import { Section } from './section';

@@ -1,11 +1,11 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Plus, X } from 'lucide-react';
-import { ofAnotherKind } from '../../core/describe/change-kind';
-import { looks, looksOf } from '../../core/looks';
-import type { LookKind } from '../../core/looks/look';
-import { sheetFault } from '../../core/looks/picture';
+import { ofAnotherKind } from '../../core/document/change-kind';
+import { looks, looksOf } from '../../core/kinds/looks';
+import type { LookKind } from '../../core/kinds/looks/look';
+import { sheetFault } from '../../core/kinds/looks/picture';
 import { whyStrobes } from '../../core/measure/strobing';
-import { MOST, type Emitter } from '../../core/scene/document';
+import { MOST, type Emitter } from '../../core/document/scene';
 import { KindChoice } from '../parts/kind-choice';
 import { ParameterRows } from '../parts/parameter-row';
 import { editEmitters, useSceneOf } from '../store/scene-store';

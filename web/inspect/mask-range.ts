@@ -1,13 +1,13 @@
-import { dialsOf } from '../../core/scene/dials';
+import { dialsOf } from '../../core/document/dials';
 import { useMemo } from 'react';
-import type { Kinded } from '../../core/describe/registry';
-import { masks } from '../../core/masks';
-import { streamOf, mix, uniform } from '../../core/random/lookup';
-import type { Assets } from '../../core/scene/assets';
-import type { Emitter, Scene } from '../../core/scene/document';
+import type { Kinded } from '../../core/document/registry';
+import { masks } from '../../core/kinds/masks';
+import { streamOf, mix, uniform } from '../../core/lib/random/lookup';
+import type { Assets } from '../../core/document/assets';
+import type { Emitter, Scene } from '../../core/document/scene';
 import { resourcesOf } from '../../core/scene/resources';
-import { shapes } from '../../core/shapes';
-import { birthPlace } from '../../core/shapes/shape';
+import { shapes } from '../../core/kinds/emitter-shapes';
+import { birthPlace } from '../../core/kinds/emitter-shapes/shape';
 import { useAssets } from '../stage/scene-assets';
 import { useSceneOf } from '../store/scene-store';
 

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { motionOf } from '../../core/places/motion';
-import { rotationFromDegrees } from '../../core/math/rotation';
+import { motionOf } from '../../core/document/keys/motion';
+import { rotationFromDegrees } from '../../core/lib/math/rotation';
 import { completeCarrier } from '../../core/scene/complete';
 import { testScene } from '../../core/tests/scenes';
 import { usePlayer } from '../stage/player-store';

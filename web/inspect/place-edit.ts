@@ -1,11 +1,11 @@
 import type { Draft } from 'immer';
-import { withKey, type Key } from '../../core/places/keys';
-import { carriersOf, type Placed } from '../../core/places/motion';
+import { withKey, type Key } from '../../core/document/keys/keys';
+import { carriersOf, type Placed } from '../../core/document/keys/motion';
 import { carriersIn, motionIn } from '../stage/motions';
-import { inward, WORLD, product, type Similarity } from '../../core/places/similarity';
-import type { Vector } from '../../core/math/vector';
-import type { Rotation } from '../../core/math/rotation';
-import type { Scene } from '../../core/scene/document';
+import { inward, WORLD, product, type Similarity } from '../../core/lib/math/similarity';
+import type { Vector } from '../../core/lib/math/vector';
+import type { Rotation } from '../../core/lib/math/rotation';
+import type { Scene } from '../../core/document/scene';
 import { setIfKeyed, setKeysOf, type ThingRef } from '../store/movement';
 import { editScene, editThing, LISTS, openedScene, thingOf, type ThingType } from '../store/scene-store';
 import { sceneFrame } from '../stage/scene-clock';

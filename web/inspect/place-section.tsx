@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { X } from 'lucide-react';
-import { EASES, type Key } from '../../core/places/keys';
-import { placeAt } from '../../core/places/motion';
-import { placeParameters } from '../../core/scene/descriptions';
-import type { Vector } from '../../core/math/vector';
+import { EASES, type Key } from '../../core/document/keys/keys';
+import { placeAt } from '../../core/document/keys/motion';
+import { placeParameters } from '../../core/document/descriptions';
+import type { Vector } from '../../core/lib/math/vector';
 import { NumberBox } from '../parts/number-field';
 import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
 import { useSceneFrame } from '../stage/scene-clock';

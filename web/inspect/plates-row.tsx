@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { MOST, type SceneImage } from '../../core/scene/document';
+import { MOST, type SceneImage } from '../../core/document/scene';
 import { api } from '../api';
 import { editScene, useSceneOf } from '../store/scene-store';
 

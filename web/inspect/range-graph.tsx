@@ -1,6 +1,6 @@
 import { useRef } from 'react';
-import type { Kinded } from '../../core/describe/registry';
-import type { Emitter } from '../../core/scene/document';
+import type { Kinded } from '../../core/document/registry';
+import type { Emitter } from '../../core/document/scene';
 import { followDrag } from '../parts/drag';
 import { shownNumber } from '../parts/sum';
 import { BINS, useMaskRange } from './mask-range';

@@ -1,4 +1,4 @@
-import { boundsParameters, outputParameters, sceneParameters, wholeParameters, workParameters } from '../../core/scene/descriptions';
+import { boundsParameters, outputParameters, sceneParameters, wholeParameters, workParameters } from '../../core/document/descriptions';
 import { ParameterRows } from '../parts/parameter-row';
 import { editScene, useScene } from '../store/scene-store';
 import { LightSection } from './light-section';

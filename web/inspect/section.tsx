@@ -1,4 +1,4 @@
-import { MOST } from '../../core/scene/document';
+import { MOST } from '../../core/document/scene';
 
 /** A heading that can be typed over. */
 function NameBox({ name, onRename }: { name: string; onRename: (name: string) => void }) {

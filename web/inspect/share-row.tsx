@@ -1,4 +1,4 @@
-import type { NumberParameter } from '../../core/describe/parameters';
+import type { NumberParameter } from '../../core/document/parameters';
 import { MoveBlock } from '../parts/move-block';
 import { MoveLine } from '../parts/move-line';
 import { useMoved, type NumberRef } from '../parts/movable';

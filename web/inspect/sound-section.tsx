@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
-import type { SceneSound } from '../../core/scene/document';
+import type { SceneSound } from '../../core/document/scene';
 import { MOVABLE_SORTS, thingsOf } from '../../core/scene/numbers';
 import { importSound, secondsOf } from '../sounds';
 import { Waveform } from '../studio/waveform';

@@ -1,4 +1,4 @@
-import type { Moving } from '../../core/scene/document';
+import type { Moving } from '../../core/document/scene';
 import { isByShot, withThings } from '../../core/scene/numbers';
 import { usePlayer } from '../stage/player-store';
 import { sceneFrame } from '../stage/scene-clock';

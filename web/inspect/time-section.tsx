@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import { timeParameters } from '../../core/scene/descriptions';
-import type { NumberParameter } from '../../core/describe/parameters';
+import { timeParameters } from '../../core/document/descriptions';
+import type { NumberParameter } from '../../core/document/parameters';
 import { useMoved } from '../parts/movable';
 import { ParameterRow, ParameterRows } from '../parts/parameter-row';
 import { setIfKeyed } from '../store/movement';

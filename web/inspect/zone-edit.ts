@@ -1,8 +1,8 @@
-import { extents } from '../../core/extents';
+import { extents } from '../../core/kinds/falloff-shapes';
 import { fittedTo, joined } from '../../core/measure/fit';
 import { completeZone } from '../../core/scene/complete';
 import { desksWithout } from '../../core/scene/detach';
-import { MOST } from '../../core/scene/document';
+import { MOST } from '../../core/document/scene';
 import { freeIdentity } from '../../core/scene/starters';
 import { usePlayer } from '../stage/player-store';
 import { changeScene, openedScene } from '../store/scene-store';

@@ -1,5 +1,5 @@
-import { zoneParameters } from '../../core/scene/descriptions';
-import type { Zone } from '../../core/scene/document';
+import { zoneParameters } from '../../core/document/descriptions';
+import type { Zone } from '../../core/document/scene';
 import { FormulaSightProvider } from '../formula/formula-sight';
 import { useParticleSight } from '../formula/use-sights';
 import { thousands } from '../parts/sum';

@@ -1,4 +1,4 @@
-import { EASINGS } from '../../core/places/bezier';
+import { EASINGS } from '../../core/lib/math/bezier';
 import { toast } from 'sonner';
 import { copyPicked, deletePicked, easePicked, pasteKeys, pickedRows } from './key-actions';
 import { openDeck, useKeys, type Deck } from './keys-store';

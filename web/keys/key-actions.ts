@@ -1,10 +1,10 @@
 import { toast } from 'sonner';
-import type { Handles } from '../../core/places/bezier';
-import { movedKeys, pastedKeys, scaledKeys } from '../../core/places/key-edits';
-import type { Ease, Key } from '../../core/places/keys';
+import type { Handles } from '../../core/lib/math/bezier';
+import { movedKeys, pastedKeys, scaledKeys } from '../../core/document/keys/key-edits';
+import type { Ease, Key } from '../../core/document/keys/keys';
 import { checkKeys } from '../../core/scene/check/parts';
 import { MOVABLE_SORTS, numbersOf } from '../../core/scene/numbers';
-import { MOST } from '../../core/scene/document';
+import { MOST } from '../../core/document/scene';
 import { keyFrame } from '../stage/scene-clock';
 import { movableOf, setKeysOf } from '../store/movement';
 import { beginGesture, endGesture, openedScene } from '../store/scene-store';

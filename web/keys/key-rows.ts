@@ -1,5 +1,5 @@
-import type { Key } from '../../core/places/keys';
-import type { Scene } from '../../core/scene/document';
+import type { Key } from '../../core/document/keys/keys';
+import type { Scene } from '../../core/document/scene';
 import { MOVABLE_SORTS, numbersOf, thingsOf, type Movable, type MovableSort, type Numbers } from '../../core/scene/numbers';
 import { LISTS } from '../store/scene-store';
 import type { Selection } from '../store/selection-store';

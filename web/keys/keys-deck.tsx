@@ -1,6 +1,6 @@
 import { memo, useCallback, useMemo, useRef, useState } from 'react';
 import { isByShot, type MovableSort } from '../../core/scene/numbers';
-import { EVEN, type Clock } from '../../core/time/clock';
+import { EVEN, type Clock } from '../../core/document/time/clock';
 import { frameOf, useClock } from '../stage/scene-clock';
 import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
@@ -8,7 +8,7 @@ import { KeyMark } from '../inspect/key-mark';
 import { followDrag } from '../parts/drag';
 import { movableOf, setKeysOf, valueOn } from '../store/movement';
 import { openedScene, useSceneOf } from '../store/scene-store';
-import { withKey, type Key } from '../../core/places/keys';
+import { withKey, type Key } from '../../core/document/keys/keys';
 import { DeckOfKeys, RowName } from './deck-of-keys';
 import { startMove } from './key-actions';
 import type { KeyRow } from './key-rows';

@@ -1,5 +1,5 @@
-import type { Kinded } from '../../core/describe/registry';
-import type { Scene } from '../../core/scene/document';
+import type { Kinded } from '../../core/document/registry';
+import type { Scene } from '../../core/document/scene';
 import type { DeckSpan } from './keys-deck';
 import { followDrag } from '../parts/drag';
 import { editCollider, editEmitter, editField } from '../store/scene-store';

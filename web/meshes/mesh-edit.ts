@@ -1,7 +1,7 @@
-import type { Kinded } from '../../core/describe/registry';
-import { meshSources } from '../../core/meshes/sources';
+import type { Kinded } from '../../core/document/registry';
+import { meshSources } from '../../core/kinds/meshes';
 import { withoutMesh } from '../../core/scene/detach';
-import type { SceneMesh } from '../../core/scene/document';
+import type { SceneMesh } from '../../core/document/scene';
 import { freeIdentity } from '../../core/scene/starters';
 import { changeScene, editScene, openedScene } from '../store/scene-store';
 import { loadAssets } from '../stage/scene-assets';

@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { api } from '../api';
 import { Section } from '../inspect/section';
 import { useBakesOf } from '../stage/bakes';
-import { drawnFrom } from '../../core/looks/look-back';
+import { drawnFrom } from '../../core/kinds/looks/look-back';
 import { useScene } from '../store/scene-store';
 
 /** The frames that a bake of the shot holds: with those before its first that its trails look back at. */

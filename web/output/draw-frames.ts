@@ -1,10 +1,10 @@
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import type { Frame } from '../../engine/frame';
 import { runFrames } from '../stage/run-frames';
 import { loadAssets, useAssets } from '../stage/scene-assets';
 import type { Pixels } from '../view/taking';
 import { loadImages, loadPlate } from '../view/image-textures';
-import { drawnFrom } from '../../core/looks/look-back';
+import { drawnFrom } from '../../core/kinds/looks/look-back';
 import { History } from '../view/history';
 import { shotAt } from '../view/shot';
 import { Easel } from './easel';

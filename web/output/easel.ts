@@ -1,5 +1,5 @@
-import type { Assets } from '../../core/scene/assets';
-import type { Scene } from '../../core/scene/document';
+import type { Assets } from '../../core/document/assets';
+import type { Scene } from '../../core/document/scene';
 import { Picture } from '../view/picture';
 
 /** How often in a row a picture is begun anew, and how long it is waited before that, milliseconds. */

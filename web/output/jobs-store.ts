@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import type { RenderSettings } from '../../formats/render-settings';
 
 /** How far a render has come. What was running when the page went is paused when it comes back. */

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import type { NumberParameter } from '../../core/describe/parameters';
-import { outputParameters } from '../../core/scene/descriptions';
+import type { NumberParameter } from '../../core/document/parameters';
+import { outputParameters } from '../../core/document/descriptions';
 import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
 import { NumberRow } from '../parts/number-field';
 import { fileStem } from '../parts/save-file';
@@ -19,7 +19,7 @@ import { QueuePanel } from './queue-panel';
 import { BakesPanel } from './bakes-panel';
 import { BakeSection } from './bake-section';
 import { holding, useBakesOf } from '../stage/bakes';
-import { drawnFrom } from '../../core/looks/look-back';
+import { drawnFrom } from '../../core/kinds/looks/look-back';
 import {
   ALPHA_WORDS,
   bitsOf,

@@ -1,6 +1,6 @@
 import { Zip, ZipPassThrough } from 'fflate';
 import { useRef, useState } from 'react';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { particleFile, particleFormatsOf, PARTICLE_FORMATS, type ParticleFormat } from '../../formats/particle-files';
 import { tablesOf } from '../../formats/particles';
 import { UsdaWriter } from '../../formats/particles-usda';

@@ -4,7 +4,7 @@ import { runFrames } from '../stage/run-frames';
 import { useScene } from '../store/scene-store';
 import { Picture } from '../view/picture';
 import { loadImages, loadPlate, useImages } from '../view/image-textures';
-import { drawnFrom } from '../../core/looks/look-back';
+import { drawnFrom } from '../../core/kinds/looks/look-back';
 import { History } from '../view/history';
 import { shotAt } from '../view/shot';
 

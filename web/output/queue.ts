@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { drawFrames } from './draw-frames';
 import { sceneFrom } from '../../formats/scene-file';
 import { jobsStore, type Job } from './jobs-store';

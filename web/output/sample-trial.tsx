@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { runFrames } from '../stage/run-frames';
 import { loadAssets, useAssets } from '../stage/scene-assets';
 import { useScene } from '../store/scene-store';
-import { drawnFrom } from '../../core/looks/look-back';
+import { drawnFrom } from '../../core/kinds/looks/look-back';
 import { History } from '../view/history';
 import { loadImages, loadPlate } from '../view/image-textures';
 import { Picture } from '../view/picture';

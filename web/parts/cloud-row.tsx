@@ -1,7 +1,7 @@
 import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
-import type { PointsParameter } from '../../core/describe/parameters';
-import type { Vector } from '../../core/math/vector';
+import type { PointsParameter } from '../../core/document/parameters';
+import type { Vector } from '../../core/lib/math/vector';
 import { LabelledRow } from './parameter-row';
 import { thousands } from './sum';
 

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
-import { MOST_STOPS } from '../../core/describe/check';
-import type { ColourRampParameter, ColourStop } from '../../core/describe/parameters';
+import { MOST_STOPS } from '../../core/document/check-values';
+import type { ColourRampParameter, ColourStop } from '../../core/document/parameters';
 import { RampMenu } from './ramp-menu';
 import { ColourWell } from './colour-row';
 import { followDrag } from './drag';

@@ -1,6 +1,6 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
-import type { ColourParameter } from '../../core/describe/parameters';
+import type { ColourParameter } from '../../core/document/parameters';
 import { beginGesture, endGesture } from '../store/scene-store';
 import { LabelledRow } from './parameter-row';
 

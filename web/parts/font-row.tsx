@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import type { TextParameter, Values } from '../../core/describe/parameters';
+import type { TextParameter, Values } from '../../core/document/parameters';
 import { LabelledRow } from './parameter-row';
 
 /** What a kept font calls itself. */

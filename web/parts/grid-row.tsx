@@ -1,5 +1,5 @@
-import type { GridParameter } from '../../core/describe/parameters';
-import type { Lattice } from '../../core/grids/vector-grid';
+import type { GridParameter } from '../../core/document/parameters';
+import type { Lattice } from '../../core/lib/grids/vector-grid';
 import { importGrid } from '../grids';
 import { useScene } from '../store/scene-store';
 import { KeptRow } from './kept-row';

@@ -1,4 +1,4 @@
-import type { ImageParameter } from '../../core/describe/parameters';
+import type { ImageParameter } from '../../core/document/parameters';
 import { api } from '../api';
 import { loadAssets } from '../stage/scene-assets';
 import { editScene, openedScene, useScene } from '../store/scene-store';

@@ -1,4 +1,4 @@
-import type { Kind, Registry } from '../../core/describe/registry';
+import type { Kind, Registry } from '../../core/document/registry';
 import { Choice, LabelledRow } from './parameter-row';
 
 /** A choice between the kinds of a registry. */

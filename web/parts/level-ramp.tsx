@@ -1,7 +1,7 @@
 import { useRef } from 'react';
-import { MOST_STOPS } from '../../core/describe/check';
-import type { LevelRampParameter, LevelStop } from '../../core/describe/parameters';
-import { monotoneCubic } from '../../core/math/monotone';
+import { MOST_STOPS } from '../../core/document/check-values';
+import type { LevelRampParameter, LevelStop } from '../../core/document/parameters';
+import { monotoneCubic } from '../../core/lib/math/monotone';
 import { followDrag } from './drag';
 
 const HEIGHT = 56;

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
-import type { ReferenceParameter } from '../../core/describe/parameters';
-import { buildMesh } from '../../core/meshes/scene-meshes';
-import { meshSources } from '../../core/meshes/sources';
+import type { ReferenceParameter } from '../../core/document/parameters';
+import { buildMesh } from '../../core/scene/scene-meshes';
+import { meshSources } from '../../core/kinds/meshes';
 import { meshInWords } from '../../formats/mesh-file';
 import { addMadeMesh, addMeshFile, editMesh, removeMesh } from '../meshes/mesh-edit';
 import { useAssets } from '../stage/scene-assets';

@@ -1,7 +1,7 @@
 import { toast } from 'sonner';
-import type { Vector } from '../../core/math/vector';
-import type { Keys } from '../../core/places/keys';
-import type { Drives } from '../../core/scene/document';
+import type { Vector } from '../../core/lib/math/vector';
+import type { Keys } from '../../core/document/keys/keys';
+import type { Drives } from '../../core/document/scene';
 import { usePlayer } from '../stage/player-store';
 import { frameOf } from '../stage/scene-clock';
 import { isPartOf, movableOf, setKeyOf, setPlain, valueOn, type ThingRef } from '../store/movement';

@@ -1,9 +1,9 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { useEffect, useRef, useState } from 'react';
-import type { NumberParameter, VectorParameter } from '../../core/describe/parameters';
-import type { Kinded } from '../../core/describe/registry';
-import { tides } from '../../core/tides';
-import { turnParameters } from '../../core/tides/turn';
+import type { NumberParameter, VectorParameter } from '../../core/document/parameters';
+import type { Kinded } from '../../core/document/registry';
+import { tides } from '../../core/kinds/automation';
+import { turnParameters } from '../../core/kinds/automation/turn';
 import { courseCsv } from '../../formats/course-csv';
 import { KeyMark } from '../inspect/key-mark';
 import { usePlayer } from '../stage/player-store';

@@ -1,5 +1,5 @@
-import type { NamesParameter, Values } from '../../core/describe/parameters';
-import { meshOfScene } from '../../core/meshes/scene-meshes';
+import type { NamesParameter, Values } from '../../core/document/parameters';
+import { meshOfScene } from '../../core/scene/scene-meshes';
 import { useAssets } from '../stage/scene-assets';
 import { useScene } from '../store/scene-store';
 import { thousands } from './sum';

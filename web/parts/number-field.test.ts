@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { allowedNumber, fits } from '../../core/describe/check';
-import type { NumberParameter } from '../../core/describe/parameters';
+import { allowedNumber, fits } from '../../core/document/check-values';
+import type { NumberParameter } from '../../core/document/parameters';
 import { encodableSize } from '../output/draw-frames';
 import { fileStem } from './save-file';
 import { settled, stepOf } from './number-field';

@@ -1,6 +1,6 @@
 import { useId, useState } from 'react';
-import { allowedNumber, fits } from '../../core/describe/check';
-import type { NumberParameter } from '../../core/describe/parameters';
+import { allowedNumber, fits } from '../../core/document/check-values';
+import type { NumberParameter } from '../../core/document/parameters';
 import { followDrag } from './drag';
 import { shownNumber, sumOf } from './sum';
 

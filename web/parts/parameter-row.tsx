@@ -1,4 +1,4 @@
-import type { Vector } from '../../core/math/vector';
+import type { Vector } from '../../core/lib/math/vector';
 import {
   isShown,
   type Description,
@@ -6,7 +6,7 @@ import {
   type Parameter,
   type Values,
   type VectorParameter,
-} from '../../core/describe/parameters';
+} from '../../core/document/parameters';
 import { isMovable } from '../../core/scene/numbers';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { lazy, Suspense } from 'react';
@@ -22,7 +22,7 @@ import { PointsRow } from './points-row';
 import { ReferenceRow } from './reference-row';
 import { SpansRow } from './spans-row';
 import { TextRow } from './text-row';
-import { latticeOf } from '../../core/fields/grid';
+import { latticeOf } from '../../core/kinds/fields/grid';
 import { GridRow } from './grid-row';
 import { ImageRow } from './image-row';
 import { NumberBox, NumberRow } from './number-field';

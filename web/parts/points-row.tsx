@@ -1,8 +1,8 @@
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import type { PointsParameter } from '../../core/describe/parameters';
-import { MOST_LISTED } from '../../core/describe/check';
-import type { Vector } from '../../core/math/vector';
+import type { PointsParameter } from '../../core/document/parameters';
+import { MOST_LISTED } from '../../core/document/check-values';
+import type { Vector } from '../../core/lib/math/vector';
 import type { SvgStroke } from '../paths/read-svg';
 import { NumberBox } from './number-field';
 import { SvgButton } from './svg-button';

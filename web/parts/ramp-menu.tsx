@@ -1,6 +1,6 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
-import type { ColourStop } from '../../core/describe/parameters';
-import { READY_RAMPS } from '../../core/looks/ready-ramps';
+import type { ColourStop } from '../../core/document/parameters';
+import { READY_RAMPS } from '../../core/kinds/looks/ready-ramps';
 
 /** Ready-made ramps of colours. */
 export function RampMenu({ onPick }: { onPick: (stops: readonly ColourStop[]) => void }) {

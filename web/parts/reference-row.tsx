@@ -1,5 +1,5 @@
-import type { ReferenceParameter } from '../../core/describe/parameters';
-import type { Emitter, Scene } from '../../core/scene/document';
+import type { ReferenceParameter } from '../../core/document/parameters';
+import type { Emitter, Scene } from '../../core/document/scene';
 import { useSceneOf } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
 import { MeshRow } from './mesh-row';

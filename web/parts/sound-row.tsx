@@ -1,4 +1,4 @@
-import type { SoundParameter } from '../../core/describe/parameters';
+import type { SoundParameter } from '../../core/document/parameters';
 import { importSound } from '../sounds';
 import { useScene } from '../store/scene-store';
 import { KeptRow } from './kept-row';

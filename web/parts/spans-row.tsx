@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Plus, X } from 'lucide-react';
-import { allowed, fits } from '../../core/describe/check';
-import type { SpansParameter } from '../../core/describe/parameters';
+import { allowed, fits } from '../../core/document/check-values';
+import type { SpansParameter } from '../../core/document/parameters';
 import { NumberBox } from './number-field';
 
 type Span = readonly [number, number];

@@ -1,5 +1,5 @@
 import { SVGLoader } from 'three/examples/jsm/loaders/SVGLoader.js';
-import type { Vector } from '../../core/math/vector';
+import type { Vector } from '../../core/lib/math/vector';
 
 /** One stroke of a drawing as points in the XY plane. */
 export interface SvgStroke {

@@ -1,11 +1,11 @@
-import { clockIn } from '../../core/scene/clock';
+import { clockIn } from '../../core/scene/scene-clock';
 import { drawnMotion } from '../stage/motions';
-import { extents } from '../../core/extents';
-import { vectorColumns } from '../../core/math/vector';
-import type { Assets } from '../../core/scene/assets';
-import { sendTo, type Scene, type WithReach } from '../../core/scene/document';
+import { extents } from '../../core/kinds/falloff-shapes';
+import { vectorColumns } from '../../core/lib/math/vector';
+import type { Assets } from '../../core/document/assets';
+import { sendTo, type Scene, type WithReach } from '../../core/document/scene';
 import { resourcesOf } from '../../core/scene/resources';
-import { toLocal, turningOf } from '../../core/stack/frames';
+import { toLocal, turningOf } from '../../core/lib/math/frames';
 import type { Frame } from '../../engine/frame';
 
 /** At most so many particles are measured, evenly picked. */

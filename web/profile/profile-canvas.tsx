@@ -1,8 +1,8 @@
 import { useMemo, useRef, useState } from 'react';
-import { MOST_STOPS } from '../../core/describe/check';
-import type { LevelStop } from '../../core/describe/parameters';
-import { falloffOf } from '../../core/profiles';
-import type { WithReach } from '../../core/scene/document';
+import { MOST_STOPS } from '../../core/document/check-values';
+import type { LevelStop } from '../../core/document/parameters';
+import { falloffOf } from '../../core/kinds/curves';
+import type { WithReach } from '../../core/document/scene';
 import { editReach, setExtentNumber, type ReachOwner } from '../desk/extent-edit';
 import { followDrag, type Drag } from '../parts/drag';
 import { shownNumber, thousands } from '../parts/sum';

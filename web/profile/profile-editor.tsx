@@ -1,10 +1,10 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { extents } from '../../core/extents';
-import type { LevelStop } from '../../core/describe/parameters';
-import { falloffOf, profiles } from '../../core/profiles';
-import { profileCommon } from '../../core/profiles/profile';
-import type { WithReach } from '../../core/scene/document';
+import { extents } from '../../core/kinds/falloff-shapes';
+import type { LevelStop } from '../../core/document/parameters';
+import { falloffOf, profiles } from '../../core/kinds/curves';
+import { profileCommon } from '../../core/kinds/curves/profile';
+import type { WithReach } from '../../core/document/scene';
 import { editReach, setExtentNumber, setProfileKind, type ReachOwner } from '../desk/extent-edit';
 import { NumberRow } from '../parts/number-field';
 import { ParameterRows } from '../parts/parameter-row';

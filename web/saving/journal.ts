@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 
 /** The state of a scene in one window, open or closed. */
 export interface Entry {

@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import { checkScene } from '../../core/scene/check';
-import { SCENE_VERSION, type Scene } from '../../core/scene/document';
+import { SCENE_VERSION, type Scene } from '../../core/document/scene';
 import { sceneFrom } from '../../formats/scene-file';
 import { api, type ApiError, type StoredScene } from '../api';
 import { journal, type Entry, type Journal, type KeptHistory } from './journal';

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { newScene } from '../../core/scene/starters';
 import { ApiError } from '../api';
 import { journalInMemory } from './journal-in-memory';

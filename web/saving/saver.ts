@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import { createStore } from 'zustand';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { ApiError, type api } from '../api';
 import type { Entry, Journal } from './journal';
 import { afterEvent, type SaveEvent, type SaveState } from './save-state';

@@ -1,11 +1,11 @@
-import type { Scene } from '../../core/scene/document';
-import { estimateRun } from '../../core/step/estimate';
+import type { Scene } from '../../core/document/scene';
+import { estimateRun } from '../../core/sim/step/estimate';
 import { api, type StoredScene } from '../api';
 import { loadAssets, useAssets } from '../stage/scene-assets';
 import { runFrames } from '../stage/run-frames';
 import { Picture } from '../view/picture';
 import { loadImages, loadPlate } from '../view/image-textures';
-import { drawnFrom } from '../../core/looks/look-back';
+import { drawnFrom } from '../../core/kinds/looks/look-back';
 import { History } from '../view/history';
 import { shotAt } from '../view/shot';
 

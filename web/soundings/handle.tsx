@@ -1,4 +1,4 @@
-import type { Vector } from '../../core/math/vector';
+import type { Vector } from '../../core/lib/math/vector';
 import { followDrag } from '../parts/drag';
 import { hundredths, onFacingPlane } from '../view/drag-geometry';
 import type { ViewRig } from '../view/view-rig';

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { Ledger } from '../../core/measure/ledger';
 import { Chart } from '../charts/chart';
 import { shown, type ChartData } from '../charts/chart-data';
-import type { NumberParameter } from '../../core/describe/parameters';
+import type { NumberParameter } from '../../core/document/parameters';
 import { Choice, LabelledRow } from '../parts/parameter-row';
 import { NumberRow } from '../parts/number-field';
 import { usePlayer } from '../stage/player-store';

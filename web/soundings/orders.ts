@@ -6,9 +6,9 @@ import type { Plane } from '../../core/measure/plane';
 import type { MeasuredProfile } from '../../core/measure/profile-along';
 import type { Streamline } from '../../core/measure/streamlines';
 import type { Pretended, Subject } from '../../core/measure/subject';
-import type { Vector } from '../../core/math/vector';
-import type { Asset } from '../../core/scene/assets';
-import type { Scene } from '../../core/scene/document';
+import type { Vector } from '../../core/lib/math/vector';
+import type { Asset } from '../../core/document/assets';
+import type { Scene } from '../../core/document/scene';
 
 /** What a slice shows. */
 export const SHOWS = ['strength', 'weight', 'divergence', 'curl', 'zones'] as const;

@@ -1,5 +1,5 @@
 import { useEffect, useReducer } from 'react';
-import { cross, normalised, type Vector } from '../../core/math/vector';
+import { cross, normalised, type Vector } from '../../core/lib/math/vector';
 import { pointOf } from '../../core/measure/plane';
 import type { ViewRig } from '../view/view-rig';
 import { Handle, plus, rounded } from './handle';

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Assets } from '../../core/scene/assets';
+import type { Assets } from '../../core/document/assets';
 import { useAssets } from '../stage/scene-assets';
 import type { Answer, FromSounder, Order, Sort, ToSounder } from './orders';
 

@@ -2,8 +2,8 @@ import { create } from 'zustand';
 import type { Plane } from '../../core/measure/plane';
 import type { Quantity } from '../../core/measure/census';
 import type { Subject } from '../../core/measure/subject';
-import type { Vector } from '../../core/math/vector';
-import type { Scene } from '../../core/scene/document';
+import type { Vector } from '../../core/lib/math/vector';
+import type { Scene } from '../../core/document/scene';
 import { useSelection } from '../store/selection-store';
 import type { Line, Shows } from './orders';
 

@@ -1,9 +1,9 @@
-import { normalised, vectorColumns, type Vector, type VectorColumns } from '../../core/math/vector';
+import { normalised, vectorColumns, type Vector, type VectorColumns } from '../../core/lib/math/vector';
 import { derivativesAt, gridOn, sizesOf, tilesOn } from '../../core/measure/plane';
 import { streamlinesOn } from '../../core/measure/streamlines';
 import { readAll, samplerOf, type Sampler } from '../../core/measure/subject';
 import { zonesAt } from '../../core/measure/zones-at';
-import type { Assets } from '../../core/scene/assets';
+import type { Assets } from '../../core/document/assets';
 import type { Order, SliceAnswer } from './orders';
 
 /** Samples along a side: slopes take six readings each. */

@@ -1,4 +1,4 @@
-import type { NumberParameter } from '../../core/describe/parameters';
+import type { NumberParameter } from '../../core/document/parameters';
 import type { Subject } from '../../core/measure/subject';
 import { Choice, LabelledRow } from '../parts/parameter-row';
 import { NumberRow } from '../parts/number-field';

@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
 import { create } from 'zustand';
-import { ENGINE_VERSION } from '../../core/engine-version';
+import { ENGINE_VERSION } from '../../core/sim/engine-version';
 import { completeScene, type Written } from '../../core/scene/complete';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { simulationKey } from '../../core/scene/simulation-key';
 import { contentHash } from '../../formats/image';
 import type { StoredBake, StoredBakes } from '../../formats/stored-bake';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { testScene } from '../../core/tests/scenes';
-import { Simulation } from '../../core/step/simulation';
+import { Simulation } from '../../core/sim/step/simulation';
 import { bytesOf, snapshot, type Frame } from '../../engine/frame';
 import { FrameCache } from './frame-cache';
 

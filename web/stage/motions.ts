@@ -1,8 +1,8 @@
 import { create } from 'zustand';
-import { inWorld } from '../../core/camera/shot';
-import { motionOf, type Motion, type Placed } from '../../core/places/motion';
-import { hasCourses, movedCarriers } from '../../core/step/courses';
-import type { Carrier, Scene } from '../../core/scene/document';
+import { inWorld } from '../../core/document/camera/shot';
+import { motionOf, type Motion, type Placed } from '../../core/document/keys/motion';
+import { hasCourses, movedCarriers } from '../../core/sim/step/courses';
+import type { Carrier, Scene } from '../../core/document/scene';
 import { MOVABLE_LISTS, withThings } from '../../core/scene/numbers';
 import { thingAt } from '../../core/scene/moved';
 import { withDrives } from '../../core/scene/drives';

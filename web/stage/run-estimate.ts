@@ -1,7 +1,7 @@
-import type { Assets } from '../../core/scene/assets';
-import type { Scene } from '../../core/scene/document';
-import { startFrame } from '../../core/step/births';
-import { estimateRun } from '../../core/step/estimate';
+import type { Assets } from '../../core/document/assets';
+import type { Scene } from '../../core/document/scene';
+import { startFrame } from '../../core/sim/step/births';
+import { estimateRun } from '../../core/sim/step/estimate';
 
 /** Seconds of threads' work that a deeper draft may take. */
 const DRAFT_BUDGET = 0.03;

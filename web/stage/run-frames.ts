@@ -1,5 +1,5 @@
-import type { Scene } from '../../core/scene/document';
-import type { Assets } from '../../core/scene/assets';
+import type { Scene } from '../../core/document/scene';
+import type { Assets } from '../../core/document/assets';
 import type { Frame } from '../../engine/frame';
 import { webCrew } from '../../engine/web-crew';
 import { bakedFrames } from './baked-frames';

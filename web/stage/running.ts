@@ -1,5 +1,5 @@
-import type { Scene } from '../../core/scene/document';
-import { triedOn } from '../../core/time/beyond';
+import type { Scene } from '../../core/document/scene';
+import { triedOn } from '../../core/document/time/beyond';
 import { openedScene, useScene } from '../store/scene-store';
 import { usePlayer } from './player-store';
 

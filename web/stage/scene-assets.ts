@@ -1,6 +1,6 @@
 import { create } from 'zustand';
-import type { Asset, Assets } from '../../core/scene/assets';
-import type { Scene } from '../../core/scene/document';
+import type { Asset, Assets } from '../../core/document/assets';
+import type { Scene } from '../../core/document/scene';
 import { assetFiles, type KeptFile } from '../../formats/scene-file';
 import { api } from '../api';
 

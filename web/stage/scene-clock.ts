@@ -1,7 +1,7 @@
-import { clockIn } from '../../core/scene/clock';
-import type { Scene } from '../../core/scene/document';
+import { clockIn } from '../../core/scene/scene-clock';
+import type { Scene } from '../../core/document/scene';
 import { isByShot, type MovableSort } from '../../core/scene/numbers';
-import type { Clock } from '../../core/time/clock';
+import type { Clock } from '../../core/document/time/clock';
 import { runningScene, useRunningScene } from './running';
 import { usePlayer } from './player-store';
 

@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Order } from '../../engine/crew';
 import { snapshot, type Frame } from '../../engine/frame';
-import { Simulation } from '../../core/step/simulation';
-import type { Scene } from '../../core/scene/document';
+import { Simulation } from '../../core/sim/step/simulation';
+import type { Scene } from '../../core/document/scene';
 import { testScene } from '../../core/tests/scenes';
 import { usePlayer } from './player-store';
 import { Session } from './session';

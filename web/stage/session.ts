@@ -1,11 +1,11 @@
-import type { Scene } from '../../core/scene/document';
-import { firstChange, startStays } from '../../core/scene/first-change';
-import { drawnFrom } from '../../core/looks/look-back';
+import type { Scene } from '../../core/document/scene';
+import { firstChange, startStays } from '../../core/sim/first-change';
+import { drawnFrom } from '../../core/kinds/looks/look-back';
 import { simulationKey } from '../../core/scene/simulation-key';
-import type { Assets } from '../../core/scene/assets';
-import { clockIn } from '../../core/scene/clock';
-import { lastRun, triedOn } from '../../core/time/beyond';
-import { startFrame } from '../../core/step/births';
+import type { Assets } from '../../core/document/assets';
+import { clockIn } from '../../core/scene/scene-clock';
+import { lastRun, triedOn } from '../../core/document/time/beyond';
+import { startFrame } from '../../core/sim/step/births';
 import type { Crew } from '../../engine/crew';
 import type { StoredBake } from '../../formats/stored-bake';
 import type { Frame } from '../../engine/frame';

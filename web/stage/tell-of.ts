@@ -1,5 +1,5 @@
 import { emptyMeters } from '../../core/measure/meters';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { aliveOn, type Frame } from '../../engine/frame';
 import { usePlayer } from './player-store';
 

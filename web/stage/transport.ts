@@ -1,4 +1,4 @@
-import { lastRun } from '../../core/time/beyond';
+import { lastRun } from '../../core/document/time/beyond';
 import { usePlayer, type Pace } from './player-store';
 import { runningScene } from './running';
 import type { Session } from './session';

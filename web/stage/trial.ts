@@ -1,7 +1,7 @@
-import type { Assets } from '../../core/scene/assets';
-import type { Scene } from '../../core/scene/document';
-import type { Checkpoint } from '../../core/step/simulation';
-import { lastRun } from '../../core/time/beyond';
+import type { Assets } from '../../core/document/assets';
+import type { Scene } from '../../core/document/scene';
+import type { Checkpoint } from '../../core/sim/step/simulation';
+import { lastRun } from '../../core/document/time/beyond';
 import type { Crew } from '../../engine/crew';
 import type { Frame } from '../../engine/frame';
 

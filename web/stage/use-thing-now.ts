@@ -1,9 +1,9 @@
-import type { Placed } from '../../core/places/motion';
-import { clockIn } from '../../core/scene/clock';
+import type { Placed } from '../../core/document/keys/motion';
+import { clockIn } from '../../core/scene/scene-clock';
 import { isMoving } from '../../core/scene/moved';
 import { hasDrives } from '../../core/scene/drives';
-import type { Scene } from '../../core/scene/document';
-import { triedOn } from '../../core/time/beyond';
+import type { Scene } from '../../core/document/scene';
+import { triedOn } from '../../core/document/time/beyond';
 import { useSceneOf } from '../store/scene-store';
 import { useRunningScene } from './running';
 import { nowOf, sceneNow } from './motions';

@@ -1,5 +1,5 @@
-import type { Keys } from '../../core/places/keys';
-import type { Drives } from '../../core/scene/document';
+import type { Keys } from '../../core/document/keys/keys';
+import type { Drives } from '../../core/document/scene';
 
 /** A value that choosing another kind changed besides: before the choice, and after it. */
 export interface Effect {

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { ofAnotherKind } from '../../core/describe/change-kind';
-import { gates } from '../../core/gates';
-import { looks } from '../../core/looks';
+import { ofAnotherKind } from '../../core/document/change-kind';
+import { gates } from '../../core/kinds/gates';
+import { looks } from '../../core/kinds/looks';
 import { newScene } from '../../core/scene/starters';
 import { testScene } from '../../core/tests/scenes';
 import { setActsAs } from '../desk/desk-edit';

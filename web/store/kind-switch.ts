@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
-import type { Kinded } from '../../core/describe/registry';
-import type { Moving, Scene } from '../../core/scene/document';
+import type { Kinded } from '../../core/document/registry';
+import type { Moving, Scene } from '../../core/document/scene';
 import { valueOf, withThings, withValue, type MovableSort } from '../../core/scene/numbers';
 import { recalledKind, rememberKind, type Effect, type Left } from './kind-memory';
 import { without } from './pruned';

@@ -1,8 +1,8 @@
-import type { Kinded } from '../../core/describe/registry';
-import type { Vector } from '../../core/math/vector';
-import { shiftedKeys } from '../../core/places/key-edits';
-import { keyedAt, toggledAt, valueAt, type Key } from '../../core/places/keys';
-import type { Moving, Scene } from '../../core/scene/document';
+import type { Kinded } from '../../core/document/registry';
+import type { Vector } from '../../core/lib/math/vector';
+import { shiftedKeys } from '../../core/document/keys/key-edits';
+import { keyedAt, toggledAt, valueAt, type Key } from '../../core/document/keys/keys';
+import type { Moving, Scene } from '../../core/document/scene';
 import { withDrives } from '../../core/scene/drives';
 import { thingsOf, valueOf, withThings, withValue, type MovableSort } from '../../core/scene/numbers';
 import { usePlayer } from '../stage/player-store';

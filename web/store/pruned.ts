@@ -1,4 +1,4 @@
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { drivenNumber } from '../../core/scene/drives';
 import { MOVABLE_LISTS, numbersOf, withThings } from '../../core/scene/numbers';
 

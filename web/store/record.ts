@@ -1,7 +1,7 @@
 import { create } from 'zustand';
-import { thinnedKeys } from '../../core/places/key-edits';
-import { keyedAt, type Key, type Keys } from '../../core/places/keys';
-import type { Moving, Scene } from '../../core/scene/document';
+import { thinnedKeys } from '../../core/document/keys/key-edits';
+import { keyedAt, type Key, type Keys } from '../../core/document/keys/keys';
+import type { Moving, Scene } from '../../core/document/scene';
 import { MOVABLE_SORTS, numbersOf, thingsOf, valueOf, withThings, withValue, type MovableSort } from '../../core/scene/numbers';
 import { usePlayer } from '../stage/player-store';
 import { keyFrame } from '../stage/scene-clock';

@@ -2,14 +2,14 @@ import equal from 'fast-deep-equal';
 import { produce, type Draft } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import type { Fault } from '../../core/describe/faults';
+import type { Fault } from '../../core/document/faults';
 import { checkScene } from '../../core/scene/check';
 import { SoundParts } from '../../core/scene/check/sound-parts';
 import { forgetKinds } from './kind-memory';
 import { plainZeros } from './plain-zeros';
 import { pruned } from './pruned';
 import { finished, recorded } from './record';
-import type { Carrier, Collider, Emitter, Field, Group, Scene, Zone } from '../../core/scene/document';
+import type { Carrier, Collider, Emitter, Field, Group, Scene, Zone } from '../../core/document/scene';
 
 interface SceneState {
   /** The scene that is open. */

@@ -1,7 +1,7 @@
 import type { Draft } from 'immer';
-import type { Keys } from '../../core/places/keys';
+import type { Keys } from '../../core/document/keys/keys';
 import { withoutRow, type MovableSort } from '../../core/scene/numbers';
-import type { Drives } from '../../core/scene/document';
+import type { Drives } from '../../core/document/scene';
 import { forgetKinds } from './kind-memory';
 
 interface Rows {

@@ -1,5 +1,5 @@
 import { toast } from 'sonner';
-import { MOST, type Marker } from '../../core/scene/document';
+import { MOST, type Marker } from '../../core/document/scene';
 import { editScene, openedScene } from '../store/scene-store';
 
 const inOrder = (markers: readonly Marker[]): Marker[] => [...markers].sort((a, b) => a.frame - b.frame);

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { create } from 'zustand';
-import type { Marker } from '../../core/scene/document';
+import type { Marker } from '../../core/document/scene';
 import { followDrag } from '../parts/drag';
 import { useSceneOf } from '../store/scene-store';
 import { useStage } from '../stage/stage';

@@ -1,4 +1,4 @@
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { MOVABLE_SORTS, thingsOf } from '../../core/scene/numbers';
 import { useClock } from '../stage/scene-clock';
 import { secondsOf } from '../sounds';

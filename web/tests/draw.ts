@@ -1,4 +1,4 @@
-import type { Description, Parameter } from '../../core/describe/parameters';
+import type { Description, Parameter } from '../../core/document/parameters';
 
 /** Takes one choice after another from a row of numbers, so that the same row makes the same choices. */
 export class Draw {

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { checkScene } from '../../core/scene/check';
 import { testScene } from '../../core/tests/scenes';
-import { fields as fieldKinds } from '../../core/fields';
-import { Simulation } from '../../core/step/simulation';
-import { tides } from '../../core/tides';
-import { ofAnotherKind } from '../../core/describe/change-kind';
+import { fields as fieldKinds } from '../../core/kinds/fields';
+import { Simulation } from '../../core/sim/step/simulation';
+import { tides } from '../../core/kinds/automation';
+import { ofAnotherKind } from '../../core/document/change-kind';
 import { openedScene, openScene } from '../store/scene-store';
 import { chooseKind } from './commands';
 import { freshPage } from './monkey';

@@ -1,21 +1,21 @@
-import { amounts } from '../../core/amounts';
-import { bonds } from '../../core/bonds';
-import { colliderShapes } from '../../core/colliders';
-import type { Description } from '../../core/describe/parameters';
-import type { Kind, Kinded, Registry } from '../../core/describe/registry';
-import { extents } from '../../core/extents';
-import { fields as fieldKinds } from '../../core/fields';
-import { gates } from '../../core/gates';
-import { looks } from '../../core/looks';
-import { masks } from '../../core/masks';
-import { modulators } from '../../core/modulators';
-import { profiles } from '../../core/profiles';
-import { profileCommon } from '../../core/profiles/profile';
-import { responses } from '../../core/responses';
-import * as descriptions from '../../core/scene/descriptions';
-import type { Reached, Scene } from '../../core/scene/document';
+import { amounts } from '../../core/kinds/emission';
+import { bonds } from '../../core/kinds/bodies';
+import { colliderShapes } from '../../core/kinds/colliders';
+import type { Description } from '../../core/document/parameters';
+import type { Kind, Kinded, Registry } from '../../core/document/registry';
+import { extents } from '../../core/kinds/falloff-shapes';
+import { fields as fieldKinds } from '../../core/kinds/fields';
+import { gates } from '../../core/kinds/gates';
+import { looks } from '../../core/kinds/looks';
+import { masks } from '../../core/kinds/masks';
+import { modulators } from '../../core/kinds/modulators';
+import { profiles } from '../../core/kinds/curves';
+import { profileCommon } from '../../core/kinds/curves/profile';
+import { responses } from '../../core/kinds/responses';
+import * as descriptions from '../../core/document/descriptions';
+import type { Reached, Scene } from '../../core/document/scene';
 import type { MovableSort } from '../../core/scene/numbers';
-import { shapes } from '../../core/shapes';
+import { shapes } from '../../core/kinds/emitter-shapes';
 
 /** Part of a thing that the inspector shows as rows; `path` is empty for what the thing has itself. */
 export interface Part {

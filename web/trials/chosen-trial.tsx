@@ -1,8 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { MEASURE_NAMES } from '../../core/trials/trial';
-import { withValues } from '../../core/trials/variation';
+import { MEASURE_NAMES } from '../../core/measure/trials/trial';
+import { withValues } from '../../core/measure/trials/variation';
 import { shown } from '../charts/chart-data';
 import { SaidLine, type Said } from '../parts/said';
 import { useStage } from '../stage/stage';

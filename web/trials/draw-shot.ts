@@ -1,5 +1,5 @@
-import type { ColourStop } from '../../core/describe/parameters';
-import type { Scene } from '../../core/scene/document';
+import type { ColourStop } from '../../core/document/parameters';
+import type { Scene } from '../../core/document/scene';
 import type { Shot } from './orders';
 
 type Rgb = readonly [number, number, number];

@@ -1,6 +1,6 @@
 import type { LogEntry, TrialPage } from '../../formats/log-entry';
-import { withValues } from '../../core/trials/variation';
-import type { Scene } from '../../core/scene/document';
+import { withValues } from '../../core/measure/trials/variation';
+import type { Scene } from '../../core/document/scene';
 import { api } from '../api';
 import { base64Of } from '../parts/base64';
 import { pictureOf } from '../scenes/thumbnail';

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { strToU8, zipSync } from 'fflate';
 import { useState } from 'react';
 import { logbookMarkdown, type LogEntry, type TrialPage } from '../../formats/log-entry';
-import { VariationError, withValues } from '../../core/trials/variation';
+import { VariationError, withValues } from '../../core/measure/trials/variation';
 import { api } from '../api';
 import { shown } from '../charts/chart-data';
 import { base64Of } from '../parts/base64';

@@ -1,7 +1,7 @@
-import type { Asset } from '../../core/scene/assets';
-import type { Scene } from '../../core/scene/document';
-import type { Measured } from '../../core/trials/trial';
-import type { TrialValue } from '../../core/trials/variation';
+import type { Asset } from '../../core/document/assets';
+import type { Scene } from '../../core/document/scene';
+import type { Measured } from '../../core/measure/trials/trial';
+import type { TrialValue } from '../../core/measure/trials/variation';
 
 /** Values of a trial, by address. */
 export type Values = readonly (readonly [string, TrialValue])[];

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import type { NumberParameter } from '../../core/describe/parameters';
-import { MEASURE_NAMES, type Measure } from '../../core/trials/trial';
-import { variablesOf, type Variable } from '../../core/trials/variation';
+import type { NumberParameter } from '../../core/document/parameters';
+import { MEASURE_NAMES, type Measure } from '../../core/measure/trials/trial';
+import { variablesOf, type Variable } from '../../core/measure/trials/variation';
 import { Choice, LabelledRow } from '../parts/parameter-row';
 import { NumberRow } from '../parts/number-field';
 import { useScene } from '../store/scene-store';

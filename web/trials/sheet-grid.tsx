@@ -1,6 +1,6 @@
 import { Bookmark } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { MEASURES, type Measure } from '../../core/trials/trial';
+import { MEASURES, type Measure } from '../../core/measure/trials/trial';
 import { shown } from '../charts/chart-data';
 import { CellPicture } from './cell-picture';
 import { mark, setTrials, useTrials, valueText, type Sheet, type Trial } from './trials-store';

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { estimateRun } from '../../core/step/estimate';
+import { estimateRun } from '../../core/sim/step/estimate';
 import {
   cellsOf,
   readVariation,
@@ -9,9 +9,9 @@ import {
   type TrialValue,
   type Variable,
   type Variation,
-} from '../../core/trials/variation';
-import type { Measure, Measured } from '../../core/trials/trial';
-import type { Scene } from '../../core/scene/document';
+} from '../../core/measure/trials/variation';
+import type { Measure, Measured } from '../../core/measure/trials/trial';
+import type { Scene } from '../../core/document/scene';
 import { shown } from '../charts/chart-data';
 import { useAssets } from '../stage/scene-assets';
 import type { FromTrial, Shot } from './orders';

@@ -1,13 +1,13 @@
-import { inWorld } from '../../core/camera/shot';
+import { inWorld } from '../../core/document/camera/shot';
 import { projectionOf } from '../../core/measure/coverage';
 import { withDrives } from '../../core/scene/drives';
 import { thingAt } from '../../core/scene/moved';
-import type { Scene } from '../../core/scene/document';
-import { movedCarriers } from '../../core/step/courses';
-import { Simulation, WHOLE } from '../../core/step/simulation';
-import { measuredOf, runTrial } from '../../core/trials/trial';
-import { withValues } from '../../core/trials/variation';
-import { twins } from '../../core/stack/twins';
+import type { Scene } from '../../core/document/scene';
+import { movedCarriers } from '../../core/sim/step/courses';
+import { Simulation, WHOLE } from '../../core/sim/step/simulation';
+import { measuredOf, runTrial } from '../../core/measure/trials/trial';
+import { withValues } from '../../core/measure/trials/variation';
+import { twins } from '../../core/sim/stack/twins';
 import { putKernelToUse } from '../../kernel/use-kernel';
 import type { FromTrial, SheetOrder, Shot, ToTrial } from './orders';
 

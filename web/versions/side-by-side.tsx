@@ -1,8 +1,8 @@
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { drawnFrom } from '../../core/looks/look-back';
-import type { Scene } from '../../core/scene/document';
-import { estimateRun } from '../../core/step/estimate';
+import { drawnFrom } from '../../core/kinds/looks/look-back';
+import type { Scene } from '../../core/document/scene';
+import { estimateRun } from '../../core/sim/step/estimate';
 import { runFrames } from '../stage/run-frames';
 import { loadAssets, useAssets } from '../stage/scene-assets';
 import { History } from '../view/history';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { meshOfScene } from '../../core/meshes/scene-meshes';
+import { meshOfScene } from '../../core/scene/scene-meshes';
 import { runTo, testScene } from '../../core/tests/scenes';
 import { snapshot } from '../../engine/frame';
 import { ribbonGeometry, skinGeometry, STRIDE } from './body-geometry';

@@ -1,10 +1,10 @@
 import type { EmitterFrame } from '../../engine/frame';
-import { pointOf } from '../../core/bonds/bond';
-import { strandRows } from '../../core/bonds/curves';
-import { bodyTable } from '../../core/bonds/table';
-import type { TriangleMesh } from '../../core/meshes/mesh';
-import { smoothNormals } from '../../core/meshes/mesh';
-import { weldedOf } from '../../core/meshes/weld';
+import { pointOf } from '../../core/kinds/bodies/bond';
+import { strandRows } from '../../core/kinds/bodies/curves';
+import { bodyTable } from '../../core/kinds/bodies/table';
+import type { TriangleMesh } from '../../core/lib/meshes/mesh';
+import { smoothNormals } from '../../core/lib/meshes/mesh';
+import { weldedOf } from '../../core/lib/meshes/weld';
 
 /** Numbers a vertex: place, velocity, direction, side, width, place on the ramp, zone, opacity. */
 export const STRIDE = 14;

@@ -11,9 +11,9 @@ import {
   type PerspectiveCamera,
   type RawShaderMaterial,
 } from 'three';
-import type { LevelStop } from '../../core/describe/parameters';
-import type { Kinded } from '../../core/describe/registry';
-import type { Zone } from '../../core/scene/document';
+import type { LevelStop } from '../../core/document/parameters';
+import type { Kinded } from '../../core/document/registry';
+import type { Zone } from '../../core/document/scene';
 import type { EmitterFrame } from '../../engine/frame';
 import { STRIDE, type BodyGeometry } from './body-geometry';
 import { bodyFragment, bodyVertex } from './body-shader';

@@ -1,7 +1,7 @@
 import { PerspectiveCamera, Vector3 } from 'three';
 import { describe, expect, it } from 'vitest';
 import { examples } from '../../core/examples';
-import type { Vector } from '../../core/math/vector';
+import type { Vector } from '../../core/lib/math/vector';
 import { alongAxis, hundredths, onFacingPlane } from './drag-geometry';
 import { placeShotCamera } from './taking';
 import { shotCorners } from './shot-frame';

@@ -1,5 +1,5 @@
 import { Plane, Ray, Vector3 } from 'three';
-import type { Vector } from '../../core/math/vector';
+import type { Vector } from '../../core/lib/math/vector';
 import type { ViewRig } from './view-rig';
 
 /** How far along an axis through `origin` (unit direction) the line of sight under the pointer passes nearest, metres. */

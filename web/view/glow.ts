@@ -11,7 +11,7 @@ import {
   type Texture,
   type WebGLRenderer,
 } from 'three';
-import { blurOf } from '../../core/camera/blur';
+import { blurOf } from '../../core/lib/camera/blur';
 import { screenPass } from './screen-pass';
 
 /** What glows: light above a level, spread by a Gaussian. */

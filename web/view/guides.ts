@@ -7,22 +7,22 @@ import {
   Scene as Group,
   type Color,
 } from 'three';
-import type { Vector } from '../../core/math/vector';
-import { frameAbout } from '../../core/math/vector';
-import { fieldSource } from '../../core/stack/compile';
+import type { Vector } from '../../core/lib/math/vector';
+import { frameAbout } from '../../core/lib/math/vector';
+import { fieldSource } from '../../core/sim/stack/compile';
 import { carriersIn, drawnMotion } from '../stage/motions';
-import { type Placed } from '../../core/places/motion';
-import { outward, WORLD, type Similarity } from '../../core/places/similarity';
+import { type Placed } from '../../core/document/keys/motion';
+import { outward, WORLD, type Similarity } from '../../core/lib/math/similarity';
 import { resourcesOf } from '../../core/scene/resources';
-import type { Assets } from '../../core/scene/assets';
-import { colliderShapes } from '../../core/colliders';
-import { boxEdges, circle, type Outline } from '../../core/places/handle';
-import { extents } from '../../core/extents';
-import { falloffOf } from '../../core/profiles';
-import { shapes } from '../../core/shapes';
-import { fields as fieldKinds } from '../../core/fields';
-import type { Scene, WithReach } from '../../core/scene/document';
-import { lastSceneFrame } from '../../core/scene/clock';
+import type { Assets } from '../../core/document/assets';
+import { colliderShapes } from '../../core/kinds/colliders';
+import { boxEdges, circle, type Outline } from '../../core/lib/geometry/outline';
+import { extents } from '../../core/kinds/falloff-shapes';
+import { falloffOf } from '../../core/kinds/curves';
+import { shapes } from '../../core/kinds/emitter-shapes';
+import { fields as fieldKinds } from '../../core/kinds/fields';
+import type { Scene, WithReach } from '../../core/document/scene';
+import { lastSceneFrame } from '../../core/scene/scene-clock';
 import { shotCorners } from './shot-frame';
 import { thingOf } from '../store/scene-store';
 import { isSelected, type Selection } from '../store/selection-store';

@@ -1,5 +1,5 @@
-import type { Scene } from '../../core/scene/document';
-import { framesBack } from '../../core/looks/look-back';
+import type { Scene } from '../../core/document/scene';
+import { framesBack } from '../../core/kinds/looks/look-back';
 import type { Frame } from '../../engine/frame';
 
 /** The last frames of a run, as many as its pictures look at. */

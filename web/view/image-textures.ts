@@ -1,7 +1,7 @@
 import { LinearFilter, LinearMipmapLinearFilter, SRGBColorSpace, Texture } from 'three';
 import { create } from 'zustand';
-import { plateAt } from '../../core/camera/plate';
-import type { Scene } from '../../core/scene/document';
+import { plateAt } from '../../core/document/camera/plate';
+import type { Scene } from '../../core/document/scene';
 import { api } from '../api';
 
 /** Images of scenes in colour, by content hash, for as long as the page is open. */

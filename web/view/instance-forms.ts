@@ -1,6 +1,6 @@
 import { BufferAttribute, BufferGeometry, ConeGeometry, IcosahedronGeometry } from 'three';
-import type { TriangleMesh } from '../../core/meshes/mesh';
-import type { INSTANCE_FORMS } from '../../core/looks/instance';
+import type { TriangleMesh } from '../../core/lib/meshes/mesh';
+import type { INSTANCE_FORMS } from '../../core/kinds/looks/instance';
 
 export type InstanceForm = (typeof INSTANCE_FORMS)[number];
 

@@ -13,10 +13,10 @@ import {
   type BufferGeometry,
   type RawShaderMaterial,
 } from 'three';
-import type { Kinded } from '../../core/describe/registry';
-import type { TriangleMesh } from '../../core/meshes/mesh';
-import { mix } from '../../core/random/lookup';
-import type { Zone } from '../../core/scene/document';
+import type { Kinded } from '../../core/document/registry';
+import type { TriangleMesh } from '../../core/lib/meshes/mesh';
+import { mix } from '../../core/lib/random/lookup';
+import type { Zone } from '../../core/document/scene';
 import { beforeOf } from '../../engine/before';
 import type { EmitterFrame } from '../../engine/frame';
 import { imageTexture } from './image-textures';

@@ -1,9 +1,9 @@
-import { pointsOf } from '../../core/bonds';
-import type { Kinded } from '../../core/describe/registry';
-import { looks } from '../../core/looks';
-import type { Emitter } from '../../core/scene/document';
-import { shapes } from '../../core/shapes';
-import type { Resources } from '../../core/shapes/shape';
+import { pointsOf } from '../../core/kinds/bodies';
+import type { Kinded } from '../../core/document/registry';
+import { looks } from '../../core/kinds/looks';
+import type { Emitter } from '../../core/document/scene';
+import { shapes } from '../../core/kinds/emitter-shapes';
+import type { Resources } from '../../core/kinds/emitter-shapes/shape';
 import { ribbonGeometry, skinGeometry } from './body-geometry';
 import { BodyLayer } from './body-layer';
 import { InstanceLayer } from './instance-layer';

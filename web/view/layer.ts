@@ -11,9 +11,9 @@ import {
   type Object3D,
   type PerspectiveCamera,
 } from 'three';
-import type { LevelStop } from '../../core/describe/parameters';
-import type { Kinded } from '../../core/describe/registry';
-import { MOST, type Light, type Zone } from '../../core/scene/document';
+import type { LevelStop } from '../../core/document/parameters';
+import type { Kinded } from '../../core/document/registry';
+import { MOST, type Light, type Zone } from '../../core/document/scene';
 import type { EmitterFrame } from '../../engine/frame';
 import { linearColour, rampTexture, type Mixing, type Ramps } from './ramp';
 import { veilUniforms, type Veil } from './veil';

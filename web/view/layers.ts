@@ -1,8 +1,8 @@
 import { Scene as Group } from 'three';
-import { looksOf } from '../../core/looks';
+import { looksOf } from '../../core/kinds/looks';
 import { isMoving, thingAt } from '../../core/scene/moved';
-import type { Scene } from '../../core/scene/document';
-import type { Resources } from '../../core/shapes/shape';
+import type { Scene } from '../../core/document/scene';
+import type { Resources } from '../../core/kinds/emitter-shapes/shape';
 import type { Frame } from '../../engine/frame';
 import type { Layer, Sight, Wanted } from './layer';
 import { layerOf } from './layer-of';

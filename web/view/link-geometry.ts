@@ -1,4 +1,4 @@
-import type { LevelStop } from '../../core/describe/parameters';
+import type { LevelStop } from '../../core/document/parameters';
 import type { EmitterFrame } from '../../engine/frame';
 import { STRIDE, type BodyGeometry } from './body-geometry';
 import { levelAt } from './ramp';

@@ -1,5 +1,5 @@
 import { Vector3, type RawShaderMaterial } from 'three';
-import type { Light } from '../../core/scene/document';
+import type { Light } from '../../core/document/scene';
 import { linearColour } from './ramp';
 
 /** Uniforms of the shader that lights surfaces. */

@@ -1,5 +1,5 @@
 import type { Matrix4 } from 'three';
-import type { Similarity } from '../../core/places/similarity';
+import type { Similarity } from '../../core/lib/math/similarity';
 
 /** Writes a place, turn and size into a matrix. */
 export function putSimilarity(matrix: Matrix4, { position, rotation, scale }: Similarity): Matrix4 {

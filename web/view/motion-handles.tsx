@@ -1,8 +1,8 @@
-import type { Key } from '../../core/places/keys';
-import type { Vector } from '../../core/math/vector';
-import type { Placed } from '../../core/places/motion';
-import { inward } from '../../core/places/similarity';
-import { clockIn } from '../../core/scene/clock';
+import type { Key } from '../../core/document/keys/keys';
+import type { Vector } from '../../core/lib/math/vector';
+import type { Placed } from '../../core/document/keys/motion';
+import { inward } from '../../core/lib/math/similarity';
+import { clockIn } from '../../core/scene/scene-clock';
 import { outerFrame, refOf, type PlaceOwner } from '../inspect/place-edit';
 import { followDrag } from '../parts/drag';
 import { motionIn } from '../stage/motions';

@@ -1,8 +1,8 @@
 import { useEffect, useReducer } from 'react';
-import { fields as fieldKinds } from '../../core/fields';
-import type { Placed } from '../../core/places/motion';
+import { fields as fieldKinds } from '../../core/kinds/fields';
+import type { Placed } from '../../core/document/keys/motion';
 import { drawnMotion, nowOf } from '../stage/motions';
-import { shapes } from '../../core/shapes';
+import { shapes } from '../../core/kinds/emitter-shapes';
 import { useSceneFrame } from '../stage/scene-clock';
 import { useScene } from '../store/scene-store';
 import { isSelected, useSelection, type Selection } from '../store/selection-store';

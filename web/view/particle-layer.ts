@@ -11,10 +11,10 @@ import {
   Vector4,
   type RawShaderMaterial,
 } from 'three';
-import type { Kinded } from '../../core/describe/registry';
-import { looks } from '../../core/looks';
-import { SPRITE_FORMS } from '../../core/looks/sprite';
-import type { Zone } from '../../core/scene/document';
+import type { Kinded } from '../../core/document/registry';
+import { looks } from '../../core/kinds/looks';
+import { SPRITE_FORMS } from '../../core/kinds/looks/sprite';
+import type { Zone } from '../../core/document/scene';
 import { beforeOf } from '../../engine/before';
 import type { EmitterFrame } from '../../engine/frame';
 import { partsOf } from '../../engine/joined-frame';

@@ -16,14 +16,14 @@ import {
   type Texture,
   type TextureDataType,
 } from 'three';
-import { momentsOf, onDisc, openingOf, type Lens } from '../../core/camera/lens';
-import { motionOf } from '../../core/places/motion';
-import type { Assets } from '../../core/scene/assets';
-import { clockIn } from '../../core/scene/clock';
-import type { Carrier, Scene } from '../../core/scene/document';
+import { momentsOf, onDisc, openingOf, type Lens } from '../../core/lib/camera/lens';
+import { motionOf } from '../../core/document/keys/motion';
+import type { Assets } from '../../core/document/assets';
+import { clockIn } from '../../core/scene/scene-clock';
+import type { Carrier, Scene } from '../../core/document/scene';
 import { withDrives } from '../../core/scene/drives';
 import { resourcesOf } from '../../core/scene/resources';
-import { hasCourses, movedCarriers } from '../../core/step/courses';
+import { hasCourses, movedCarriers } from '../../core/sim/step/courses';
 import type { Frame } from '../../engine/frame';
 import { addFragment } from './finish-shader';
 import { Finisher } from './finisher';

@@ -1,6 +1,6 @@
 import { setIfKeyed } from '../store/movement';
-import type { Vector } from '../../core/math/vector';
-import { inward } from '../../core/places/similarity';
+import type { Vector } from '../../core/lib/math/vector';
+import { inward } from '../../core/lib/math/similarity';
 import { drawnMotion } from '../stage/motions';
 import { sceneFrame } from '../stage/scene-clock';
 import { beginGesture, editScene, endGesture, openedScene } from '../store/scene-store';

@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import type { Vector } from '../../core/math/vector';
-import { rotate } from '../../core/math/rotation';
-import { placeAt, type Placed } from '../../core/places/motion';
+import type { Vector } from '../../core/lib/math/vector';
+import { rotate } from '../../core/lib/math/rotation';
+import { placeAt, type Placed } from '../../core/document/keys/motion';
 import { motionIn } from '../stage/motions';
-import { inward } from '../../core/places/similarity';
+import { inward } from '../../core/lib/math/similarity';
 import { outerFrame, setPlace, type PlaceOwner } from '../inspect/place-edit';
 import { followDrag } from '../parts/drag';
 import { useSceneFrame } from '../stage/scene-clock';

@@ -1,6 +1,6 @@
-import { MOST_LISTED } from '../../core/describe/check';
-import type { Vector } from '../../core/math/vector';
-import { inward, outward, type Similarity } from '../../core/places/similarity';
+import { MOST_LISTED } from '../../core/document/check-values';
+import type { Vector } from '../../core/lib/math/vector';
+import { inward, outward, type Similarity } from '../../core/lib/math/similarity';
 import { followDrag } from '../parts/drag';
 import { nextPoint } from '../parts/points-row';
 import { hundredths, onFacingPlane } from './drag-geometry';

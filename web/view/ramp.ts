@@ -1,6 +1,6 @@
 import { DataTexture, DataUtils, HalfFloatType, LinearFilter, RGBAFormat } from 'three';
-import { lightOf, oklabOf, type Triple } from '../../core/colour/oklab';
-import type { ColourStop, LevelStop } from '../../core/describe/parameters';
+import { lightOf, oklabOf, type Triple } from '../../core/lib/colour/oklab';
+import type { ColourStop, LevelStop } from '../../core/document/parameters';
 
 /** sRGB-coded channel 0 … 1 to linear light (IEC 61966-2-1). */
 export function linearOf(coded: number): number {

@@ -1,6 +1,6 @@
 import { Box3, Vector3 } from 'three';
 import { joined } from '../../core/measure/fit';
-import { extents } from '../../core/extents';
+import { extents } from '../../core/kinds/falloff-shapes';
 import { drawnMotion } from '../stage/motions';
 import { openedScene, thingOf } from '../store/scene-store';
 import type { Selection } from '../store/selection-store';

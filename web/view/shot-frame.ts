@@ -1,6 +1,6 @@
 import { PerspectiveCamera, Vector3 } from 'three';
-import type { Vector } from '../../core/math/vector';
-import type { Scene } from '../../core/scene/document';
+import type { Vector } from '../../core/lib/math/vector';
+import type { Scene } from '../../core/document/scene';
 import { placeShotCamera } from './taking';
 
 const triple = (v: Vector3): Vector => [v.x, v.y, v.z];

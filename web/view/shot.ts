@@ -1,11 +1,11 @@
 import { PerspectiveCamera } from 'three';
-import { plateAt } from '../../core/camera/plate';
-import { lensOf } from '../../core/camera/shot';
-import { clockIn } from '../../core/scene/clock';
+import { plateAt } from '../../core/document/camera/plate';
+import { lensOf } from '../../core/document/camera/shot';
+import { clockIn } from '../../core/scene/scene-clock';
 import { withDrives } from '../../core/scene/drives';
-import type { Scene } from '../../core/scene/document';
+import type { Scene } from '../../core/document/scene';
 import { isMoving } from '../../core/scene/moved';
-import { movedCarriers } from '../../core/step/courses';
+import { movedCarriers } from '../../core/sim/step/courses';
 import { sceneNow } from '../stage/motions';
 import { useAssets } from '../stage/scene-assets';
 import { finishOf, placeShotCamera, type Shot } from './taking';

@@ -1,14 +1,14 @@
-import { colliderShapes } from '../../core/colliders';
-import { isShown, type Description } from '../../core/describe/parameters';
-import type { Kinded } from '../../core/describe/registry';
-import { extents } from '../../core/extents';
+import { colliderShapes } from '../../core/kinds/colliders';
+import { isShown, type Description } from '../../core/document/parameters';
+import type { Kinded } from '../../core/document/registry';
+import { extents } from '../../core/kinds/falloff-shapes';
 
-import { rotate } from '../../core/math/rotation';
-import type { SizeHandle } from '../../core/places/handle';
-import { outward, type Similarity } from '../../core/places/similarity';
-import { fields as fieldKinds } from '../../core/fields';
-import type { Collider, Emitter, Field, Group, WithReach, Zone } from '../../core/scene/document';
-import { shapes } from '../../core/shapes';
+import { rotate } from '../../core/lib/math/rotation';
+import type { SizeHandle } from '../../core/lib/geometry/outline';
+import { outward, type Similarity } from '../../core/lib/math/similarity';
+import { fields as fieldKinds } from '../../core/kinds/fields';
+import type { Collider, Emitter, Field, Group, WithReach, Zone } from '../../core/document/scene';
+import { shapes } from '../../core/kinds/emitter-shapes';
 import { followDrag } from '../parts/drag';
 import { editReach, setExtentNumber, type ReachOwner } from '../desk/extent-edit';
 import { setIfKeyed } from '../store/movement';

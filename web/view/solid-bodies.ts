@@ -15,13 +15,13 @@ import {
   Vector3,
   type PerspectiveCamera,
 } from 'three';
-import { colliderShapes } from '../../core/colliders';
-import type { Kinded } from '../../core/describe/registry';
-import type { Vector } from '../../core/math/vector';
-import { poseAt, type TriangleMesh } from '../../core/meshes/mesh';
-import { motionOf } from '../../core/places/motion';
-import type { Carrier, Collider, Light, Scene } from '../../core/scene/document';
-import type { Resources } from '../../core/shapes/shape';
+import { colliderShapes } from '../../core/kinds/colliders';
+import type { Kinded } from '../../core/document/registry';
+import type { Vector } from '../../core/lib/math/vector';
+import { poseAt, type TriangleMesh } from '../../core/lib/meshes/mesh';
+import { motionOf } from '../../core/document/keys/motion';
+import type { Carrier, Collider, Light, Scene } from '../../core/document/scene';
+import type { Resources } from '../../core/kinds/emitter-shapes/shape';
 import { isFlat } from './layer';
 import { litUniforms, setLit } from './lit';
 import { litShader } from './lit-shader';

@@ -1,6 +1,6 @@
 import { Vector3, type PerspectiveCamera } from 'three';
-import type { Lens } from '../../core/camera/lens';
-import type { Light, Output, Scene } from '../../core/scene/document';
+import type { Lens } from '../../core/lib/camera/lens';
+import type { Light, Output, Scene } from '../../core/document/scene';
 
 /** What is made of the light of a picture. */
 export interface Finish {

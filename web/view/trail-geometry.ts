@@ -1,5 +1,5 @@
 import type { EmitterFrame } from '../../engine/frame';
-import { slotsIn } from '../../core/step/slots';
+import { slotsIn } from '../../core/sim/step/slots';
 import { STRIDE, through, type BodyGeometry } from './body-geometry';
 
 /** How trails are drawn. */

@@ -1,7 +1,7 @@
 import { type Box3, PerspectiveCamera, Sphere, Vector3 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
-import type { Vector } from '../../core/math/vector';
-import type { Scene } from '../../core/scene/document';
+import type { Vector } from '../../core/lib/math/vector';
+import type { Scene } from '../../core/document/scene';
 import { withDrives } from '../../core/scene/drives';
 import { isMoving } from '../../core/scene/moved';
 import { sceneNow } from '../stage/motions';

@@ -1,10 +1,10 @@
-import { colliderShapes } from '../../colliders';
-import { checkValues, isRecord } from '../../describe/check';
-import { fault, type Fault } from '../../describe/faults';
-import { gates } from '../../gates';
-import { meshSources } from '../../meshes/sources';
-import { responses } from '../../responses';
-import { carrierParameters, colliderParameters, hitParameters } from '../descriptions';
+import { colliderShapes } from '../../kinds/colliders';
+import { checkValues, isRecord } from '../../document/check-values';
+import { fault, type Fault } from '../../document/faults';
+import { gates } from '../../kinds/gates';
+import { meshSources } from '../../kinds/meshes';
+import { responses } from '../../kinds/responses';
+import { carrierParameters, colliderParameters, hitParameters } from '../../document/descriptions';
 import { checkId, checkName, checkReferences, checkThing, PLACED_MEMBERS, type Known } from './parts';
 
 function checkHits(value: unknown, field: string, known: Known): Fault[] {

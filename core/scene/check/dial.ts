@@ -1,8 +1,8 @@
-import { checkValues, isRecord } from '../../describe/check';
-import { fault, type Fault } from '../../describe/faults';
-import { isTakenByLanguage } from '../../formula/names';
-import { dialParameters } from '../descriptions';
-import { isDialName } from '../dials';
+import { checkValues, isRecord } from '../../document/check-values';
+import { fault, type Fault } from '../../document/faults';
+import { isTakenByLanguage } from '../../kinds/shared/formula-names';
+import { dialParameters } from '../../document/descriptions';
+import { isDialName } from '../../document/dials';
 import { checkId } from './parts';
 
 /** Every fault of a dial by itself. */

@@ -1,13 +1,13 @@
-import { amounts } from '../../amounts';
-import { bonds } from '../../bonds';
-import { checkValues, isRecord } from '../../describe/check';
-import { fault, type Fault } from '../../describe/faults';
-import { gates } from '../../gates';
-import { looks } from '../../looks';
-import { masks } from '../../masks';
-import { shapes } from '../../shapes';
-import { birthParameters, emitterParameters } from '../descriptions';
-import { MOST } from '../document';
+import { amounts } from '../../kinds/emission';
+import { bonds } from '../../kinds/bodies';
+import { checkValues, isRecord } from '../../document/check-values';
+import { fault, type Fault } from '../../document/faults';
+import { gates } from '../../kinds/gates';
+import { looks } from '../../kinds/looks';
+import { masks } from '../../kinds/masks';
+import { shapes } from '../../kinds/emitter-shapes';
+import { birthParameters, emitterParameters } from '../../document/descriptions';
+import { MOST } from '../../document/scene';
 import { checkList, checkOptional, checkReferences, checkThing, PLACED_MEMBERS, type Known } from './parts';
 
 function checkShape(value: unknown, field: string, known: Known, ownId: unknown): Fault[] {

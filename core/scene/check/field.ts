@@ -1,15 +1,15 @@
-import { actions } from '../../actions';
-import { checkValues, fits, isRecord } from '../../describe/check';
-import { fault, type Fault } from '../../describe/faults';
-import { extents } from '../../extents';
-import { fields as fieldKinds } from '../../fields';
-import { strengthOf } from '../../fields/strength';
-import { rules } from '../../groups';
-import { modulators } from '../../modulators';
-import { profiles } from '../../profiles';
-import { profileCommon } from '../../profiles/profile';
-import { fieldParameters, groupParameters, sendParameter, zoneParameters } from '../descriptions';
-import { MOST } from '../document';
+import { actions } from '../../kinds/actions';
+import { checkValues, fits, isRecord } from '../../document/check-values';
+import { fault, type Fault } from '../../document/faults';
+import { extents } from '../../kinds/falloff-shapes';
+import { fields as fieldKinds } from '../../kinds/fields';
+import { strengthOf } from '../../kinds/fields/strength';
+import { rules } from '../../kinds/group-rules';
+import { modulators } from '../../kinds/modulators';
+import { profiles } from '../../kinds/curves';
+import { profileCommon } from '../../kinds/curves/profile';
+import { fieldParameters, groupParameters, sendParameter, zoneParameters } from '../../document/descriptions';
+import { MOST } from '../../document/scene';
 import { checkList, checkReferences, checkThing, PLACED_MEMBERS, type Known } from './parts';
 
 /** Core, reach and profile held against each other. */

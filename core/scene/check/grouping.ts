@@ -1,8 +1,8 @@
-import { isRecord } from '../../describe/check';
-import { fault, type Fault } from '../../describe/faults';
-import { actions } from '../../actions';
-import { fields as fieldKinds } from '../../fields';
-import { rules } from '../../groups';
+import { isRecord } from '../../document/check-values';
+import { fault, type Fault } from '../../document/faults';
+import { actions } from '../../kinds/actions';
+import { fields as fieldKinds } from '../../kinds/fields';
+import { rules } from '../../kinds/group-rules';
 
 type Loose = Record<string, unknown>;
 

@@ -1,8 +1,8 @@
-import { checkValues, isRecord } from '../../describe/check';
-import { fault, type Fault } from '../../describe/faults';
-import { ENVELOPE_RATE, LONGEST_SOUND } from '../../tides/envelope';
-import * as descriptions from '../descriptions';
-import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../document';
+import { checkValues, isRecord } from '../../document/check-values';
+import { fault, type Fault } from '../../document/faults';
+import { ENVELOPE_RATE, LONGEST_SOUND } from '../../kinds/automation/envelope';
+import * as descriptions from '../../document/descriptions';
+import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../../document/scene';
 import { checkCarriage, checkCarrier, checkCollider, checkMesh, checkRides } from './collider';
 import { checkDial, checkDialNames } from './dial';
 import { checkDescent, checkEmitter } from './emitter';

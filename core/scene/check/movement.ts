@@ -1,10 +1,10 @@
-import { checkValues, isRecord } from '../../describe/check';
-import { turnParameters } from '../../tides/turn';
-import { fault, type Fault } from '../../describe/faults';
-import { tides } from '../../tides';
+import { checkValues, isRecord } from '../../document/check-values';
+import { turnParameters } from '../../kinds/automation/turn';
+import { fault, type Fault } from '../../document/faults';
+import { tides } from '../../kinds/automation';
 import { completeDial, completeScene, type Written } from '../complete';
 import { dialCircle, drivenNumber } from '../drives';
-import type { Scene } from '../document';
+import type { Scene } from '../../document/scene';
 import { MOVABLE_ONES, MOVABLE_SORTS, numbersOf, thingsOf, type Movables, type MovableSort, type Numbers } from '../numbers';
 import { checkKeys } from './parts';
 import { SoundParts } from './sound-parts';

@@ -1,9 +1,9 @@
-import { allowed, checkValues, fits, isRecord } from '../../describe/check';
-import { fault, type Fault } from '../../describe/faults';
-import type { Description, ReferenceTo } from '../../describe/parameters';
-import { EASES } from '../../places/keys';
-import { placeParameters } from '../descriptions';
-import { MOST } from '../document';
+import { allowed, checkValues, fits, isRecord } from '../../document/check-values';
+import { fault, type Fault } from '../../document/faults';
+import type { Description, ReferenceTo } from '../../document/parameters';
+import { EASES } from '../../document/keys/keys';
+import { placeParameters } from '../../document/descriptions';
+import { MOST } from '../../document/scene';
 
 const ID = /^[a-z0-9][a-z0-9-]{0,39}$/i;
 

@@ -1,0 +1,85 @@
+import { rotationFromDegrees } from '../../lib/math/rotation';
+import type { Vector } from '../../lib/math/vector';
+import type { Carrier, Place } from '../scene';
+import { valueAt, type Key, type Keys } from './keys';
+import { within, WORLD, type Similarity } from '../../lib/math/similarity';
+
+/** Anything that has a place. */
+export interface Placed {
+  readonly place: Place;
+  readonly keys: Keys;
+}
+
+/** Where a thing is over time. */
+export interface Motion {
+  /** False where it is the same at every frame. */
+  readonly moves: boolean;
+  /** Where it is at a frame with fraction. */
+  at(frame: number): Similarity;
+}
+
+const PARTS = ['position', 'rotation', 'scale'] as const;
+
+/** The place a thing has at a frame in the frame it stands in: keyed numbers take the value of their keys. */
+export function placeAt({ place, keys }: Placed, frame: number): Place {
+  const keyed = (name: (typeof PARTS)[number]) => keys[`place.${name}`];
+  if (!PARTS.some((name) => keyed(name)?.length)) return place;
+  const value = <V extends number | Vector>(name: (typeof PARTS)[number], plain: V): V => {
+    const list = keyed(name) as readonly Key<V>[] | undefined;
+    return list?.length ? valueAt(list, frame) : plain;
+  };
+  return {
+    ...place,
+    position: value('position', place.position),
+    rotation: value('rotation', place.rotation),
+    scale: value('scale', place.scale),
+  };
+}
+
+/** The carriers a thing stands on, nearest first. A carrier that is missing, or met a second time, ends the row. */
+export function carriersOf(carriers: readonly Carrier[], { place }: Placed): Carrier[] {
+  const row: Carrier[] = [];
+  for (let id = place.carrier; id !== ''; ) {
+    const carrier = carriers.find((c) => c.id === id);
+    if (!carrier || row.includes(carrier)) break;
+    row.push(carrier);
+    id = carrier.place.carrier;
+  }
+  return row;
+}
+
+const standing = (place: Place): Similarity => ({
+  position: place.position,
+  rotation: rotationFromDegrees(place.rotation),
+  scale: place.scale,
+});
+
+/** A place within an outer frame: carried whole, or in its position alone, keeping its own direction and size. */
+function carried(outer: Similarity, place: Place): Similarity {
+  const own = standing(place);
+  const whole = within(outer, own);
+  return place.follows === 'whole' ? whole : { ...own, position: whole.position };
+}
+
+/** The motion of a thing: its keys, on the keys of its carriers. */
+export function motionOf(carriers: readonly Carrier[], thing: Placed): Motion {
+  const row = [...carriersOf(carriers, thing).reverse(), thing];
+  const moves = row.some(({ keys }) => PARTS.some((name) => (keys[`place.${name}`]?.length ?? 0) > 1));
+  const at = (frame: number) => row.reduce((outer, one) => carried(outer, placeAt(one, frame)), WORLD);
+  if (!moves) {
+    const still = at(0);
+    return { moves, at: () => still };
+  }
+  let asked = NaN;
+  let known = WORLD;
+  return {
+    moves,
+    at(frame) {
+      if (frame !== asked) {
+        known = at(frame);
+        asked = frame;
+      }
+      return known;
+    },
+  };
+}

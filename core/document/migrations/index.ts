@@ -1,0 +1,14 @@
+import { isRecord } from '../check-values';
+import { SCENE_VERSION } from '../scene';
+import { toVersion2 } from './to-2';
+
+/** Takes a document of version n to n + 1, at index n − 1. */
+const STEPS: readonly ((document: Record<string, unknown>) => Record<string, unknown>)[] = [toVersion2];
+
+/** A document of an older version brought to the present one; anything else is given back as it is, to be checked. */
+export function migrated(document: unknown): unknown {
+  let now = document;
+  while (isRecord(now) && Number.isInteger(now['version']) && (now['version'] as number) >= 1 && (now['version'] as number) < SCENE_VERSION)
+    now = STEPS[(now['version'] as number) - 1]!(now);
+  return now;
+}

@@ -1,0 +1,14 @@
+import { Registry } from '../../document/registry';
+import { acceleration } from './acceleration';
+import type { ActionKind } from './action';
+import { carry } from './carry';
+import { force } from './force';
+import { confine } from './confine';
+import { drive } from './drive';
+import { level } from './level';
+import { shift } from './shift';
+import { slow } from './slow';
+import { steer } from './steer';
+
+/** Everything a field's vector can do. */
+export const actions = new Registry<ActionKind>('way of acting', [force, acceleration, carry, drive, steer, shift, slow, confine, level]);

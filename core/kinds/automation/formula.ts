@@ -1,0 +1,29 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { FRAME_NAMES, frameFault, frameFormula } from '../gates/frame-formula';
+import { actsParameter, type TideKind } from './tide';
+
+const parameters = describe({
+  formula: {
+    type: 'text',
+    label: 'Formula',
+    default: 'sin(2 × time)',
+    most: 1000,
+    formula: 'gate',
+    help: `A number. Names: ${FRAME_NAMES.join(', ')}, and the dials.`,
+  },
+  acts: actsParameter,
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+/** Any expression of the frame and the dials. */
+export const formula: TideKind = {
+  kind: 'formula',
+  label: 'formula',
+  summary: 'What a formula of the time and the dials gives.',
+  parameters,
+  formula: 'the expression itself',
+  source: 'no source',
+  compile: (source) => frameFormula((source.values as Settings).formula, source) ?? (() => 0),
+  broken: (values, { dials }) => frameFault((values as Settings).formula, dials),
+};

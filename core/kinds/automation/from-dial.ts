@@ -1,0 +1,31 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { actsParameter, type TideKind } from './tide';
+
+const parameters = describe({
+  dial: { type: 'text', label: 'Dial', default: '', most: 32, dial: true, help: 'The dial it hangs on.' },
+  acts: actsParameter,
+  gain: { type: 'number', label: 'Gain', unit: '×', default: 1, usual: [-10, 10], help: 'The value of the dial is multiplied by this.' },
+  offset: { type: 'number', label: 'Offset', unit: '', default: 0, usual: [-10, 10], help: 'And this is added.' },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+/** gain · dial + offset. */
+export const fromDial: TideKind = {
+  kind: 'dial',
+  label: 'dial',
+  summary: 'Hangs on a dial of the scene, through a gain and an offset.',
+  parameters,
+  formula: 'gain·dial + offset',
+  source: 'common practice, no source',
+  compile({ values, dials }) {
+    const { dial, gain, offset } = values as Settings;
+    const index = dials.names.indexOf(dial);
+    return (frame) => gain * (dials.at(frame)[index] ?? 0) + offset;
+  },
+  broken(values, { dials }) {
+    const { dial } = values as Settings;
+    if (dial === '') return 'no dial is chosen';
+    return dials.names.includes(dial) ? undefined : `there is no dial “${dial}”`;
+  },
+};

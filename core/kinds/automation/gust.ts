@@ -1,0 +1,70 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { mix, uniform } from '../../lib/random/lookup';
+import { seed } from '../../document/descriptions/seed';
+import { rangeOf, seconds, smooth, type TideKind } from './tide';
+
+const parameters = describe({
+  ...rangeOf(0, 1),
+  waitLow: seconds('Waits at least', 0.5, 'The shortest time from one gust to the next.'),
+  waitHigh: seconds('Waits at most', 2, 'The longest; not shorter than the shortest.'),
+  attack: {
+    type: 'number',
+    label: 'Attack',
+    unit: 's',
+    default: 0.3,
+    min: 0,
+    max: 100000,
+    usual: [0, 3],
+    help: 'How long it takes to the new value; no longer than until the next gust.',
+  },
+  seed: { ...seed, help: 'Another seed deals out other gusts.' },
+});
+
+const VALUE = 1;
+const WAIT = 2;
+
+/** A new random value after a random wait, over and over. Both are looked up by the number of the gust, counted from time 0 both ways. */
+export const gust: TideKind = {
+  kind: 'gust',
+  label: 'gust',
+  summary: 'Takes on a new random value after a random wait, over and over.',
+  parameters,
+  formula: 'vₙ uniform in [low, high], tₙ₊₁ − tₙ uniform in [least, most], eased over the attack',
+  source: 'common practice, no source',
+  compile({ values, fps, stream, closes }) {
+    const { low, high, waitLow, waitHigh, attack, seed: own } = values as ValuesOf<typeof parameters>;
+    const luck = mix(stream ^ Math.imul(own, 0x9e3779b1));
+    const drawn = (n: number) => waitLow + Math.max(0, waitHigh - waitLow) * uniform(luck, n, WAIT);
+    // Closed, so many gusts come round again as fill the loop best, and their waits are drawn out or in to fill it.
+    let [rounds, filled] = [0, 0];
+    const whole = closes / fps;
+    while (closes > 0 && (rounds === 0 || filled + drawn(rounds) / 2 < whole)) filled += drawn(rounds++);
+    const numbered = (n: number) => (rounds > 0 ? n - rounds * Math.floor(n / rounds) : n);
+    const value = (n: number) => low + (high - low) * uniform(luck, numbered(n), VALUE);
+    const wait = (n: number) => drawn(numbered(n)) * (rounds > 0 ? whole / filled : 1);
+    /** When the n-th gust comes, n ≥ 0, and when the (−n)-th; grown as far as asked. */
+    const onward = [0];
+    const back = [0];
+    const numberAt = (time: number): readonly [number, number] => {
+      while (onward.at(-1)! <= time) onward.push(onward.at(-1)! + wait(onward.length - 1));
+      while (back.at(-1)! > time) back.push(back.at(-1)! - wait(-back.length));
+      const times = time >= 0 ? onward : back;
+      let first = 0;
+      let last = times.length - 1;
+      const passed = (i: number) => (time >= 0 ? times[i]! <= time : times[i]! > time);
+      while (first < last) {
+        const middle = Math.ceil((first + last) / 2);
+        if (passed(middle)) first = middle;
+        else last = middle - 1;
+      }
+      return time >= 0 ? [first, times[first]!] : [-first - 1, times[first + 1]!];
+    };
+    return (frame) => {
+      const time = frame / fps;
+      const [n, began] = numberAt(time);
+      const before = value(n - 1);
+      const rise = Math.min(attack, wait(n));
+      return rise > 0 ? before + (value(n) - before) * smooth((time - began) / rise) : value(n);
+    };
+  },
+};

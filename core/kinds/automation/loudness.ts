@@ -1,0 +1,59 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { exp } from '../../lib/math/exact';
+import { ENVELOPE_RATE } from './envelope';
+import { rangeOf, type TideKind } from './tide';
+
+const time = (label: string, value: number, help: string) =>
+  ({ type: 'number', label, unit: 's', default: value, min: 0, max: 100, usual: [0, 1], help }) as const;
+
+const parameters = describe({
+  sound: { type: 'sound', label: 'Sound', default: '', help: 'The sound whose loudness it follows.' },
+  ...rangeOf(0, 1),
+  start: {
+    type: 'number',
+    label: 'Begins at',
+    unit: 's',
+    default: 0,
+    usual: [-10, 10],
+    help: 'When the sound begins; before it and after its end there is silence.',
+  },
+  attack: time('Attack', 0.01, 'How quickly it follows what grows louder.'),
+  release: time('Release', 0.15, 'How quickly it follows what grows softer.'),
+});
+
+/** Follows how loud a sound is. */
+export const loudness: TideKind = {
+  kind: 'loudness',
+  label: 'loudness',
+  summary: 'Follows how loud a sound is: one end of its range in silence, the other at the loudest.',
+  parameters,
+  formula:
+    'low + (high − low)·L(t), L the root mean square in windows of 10 ms, the loudest 1, followed by e^(−t/attack) up and e^(−t/release) down',
+  source: 'envelope follower with attack and release, textbook',
+  compile({ values, fps, sounds }) {
+    const { sound, low, high, start, attack, release } = values as ValuesOf<typeof parameters>;
+    const levels = sounds.find(({ hash }) => hash === sound)?.levels ?? [];
+    const kept = (seconds: number) => (seconds > 0 ? exp(-1 / (ENVELOPE_RATE * seconds)) : 0);
+    const [up, down] = [kept(attack), kept(release)];
+    // It rings out after the end until nothing is left that counts.
+    const tail = Math.ceil(8 * release * ENVELOPE_RATE);
+    const followed = new Float64Array(levels.length + tail);
+    let now = 0;
+    for (let i = 0; i < followed.length; i++) {
+      const level = (levels[i] ?? 0) / 255;
+      now = level + (now - level) * (level > now ? up : down);
+      followed[i] = now;
+    }
+    return (frame) => {
+      const at = (frame / fps - start) * ENVELOPE_RATE - 0.5;
+      const i = Math.floor(at);
+      const [a, b] = [followed[i] ?? 0, followed[i + 1] ?? 0];
+      return low + (high - low) * (a + (at - i) * (b - a));
+    };
+  },
+  broken(values, { sounds }) {
+    const { sound } = values as ValuesOf<typeof parameters>;
+    if (sound === '') return 'no sound is chosen';
+    return sounds.some(({ hash }) => hash === sound) ? undefined : 'the scene has no such sound';
+  },
+};

@@ -1,0 +1,36 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { fitting, rangeOf, seconds, smooth, type TideKind } from './tide';
+
+const time = (label: string, value: number, help: string) =>
+  ({ type: 'number', label, unit: 's', default: value, min: 0, max: 100000, usual: [0, 5], help }) as const;
+
+const parameters = describe({
+  ...rangeOf(0, 1),
+  every: seconds('Every', 2, 'From the beginning of one pulse to that of the next.'),
+  attack: time('Attack', 0.1, 'How long it takes up.'),
+  hold: time('Holds', 0.2, 'How long it stays up.'),
+  release: time('Release', 0.6, 'How long it takes down.'),
+  start: { type: 'number', label: 'First at', unit: 's', default: 0, usual: [-10, 10], help: 'When one of the pulses begins.' },
+});
+
+/** One stroke after another. */
+export const pulse: TideKind = {
+  kind: 'pulse',
+  label: 'pulse',
+  summary: 'Rises, holds and falls, over and over at even times.',
+  parameters,
+  formula: 'low + (high − low)·envelope(t mod T)',
+  source: 'common practice, no source',
+  compile({ values, fps, closes }) {
+    const { low, high, every: own, attack, hold, release, start } = values as ValuesOf<typeof parameters>;
+    const every = fitting(own, closes / fps);
+    return (frame) => {
+      const from = frame / fps - start;
+      const t = from - Math.floor(from / every) * every;
+      const up = attack > 0 ? smooth(t / attack) : 1;
+      const down = t - attack - hold;
+      const level = down <= 0 ? up : release > 0 ? 1 - smooth(down / release) : 0;
+      return low + (high - low) * level;
+    };
+  },
+};

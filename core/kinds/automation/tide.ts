@@ -1,0 +1,64 @@
+import { describe, type NumberParameter, type Values } from '../../document/parameters';
+import type { Documented, Kind } from '../../document/registry';
+import type { GateClock } from '../gates/gate';
+import type { Dials } from '../../document/dials';
+import type { SceneSound } from '../../document/scene';
+
+/** What a tide is made from beside its own values. */
+export interface TideSource extends GateClock {
+  readonly values: Values;
+  /** 32-bit stream for its own randomness. */
+  readonly stream: number;
+  readonly sounds: readonly SceneSound[];
+  /** Frames after which it is to be the same again, as near to its own pace as can be; 0 where it goes on. */
+  readonly closes: number;
+}
+
+/** Something that moves a number over time without keys. It is a function of the frame: nothing is run to know it. */
+export interface TideKind extends Kind, Documented {
+  /** Gives its number at a frame with fraction. */
+  compile(source: TideSource): (frame: number) => number;
+  /** A sentence where it can't give one. */
+  broken?(values: Values, scene: { readonly dials: Dials; readonly sounds: readonly SceneSound[] }): string | undefined;
+}
+
+/** What a tide does with the number as it is set or keyed. */
+export const actsParameter = {
+  type: 'choice',
+  label: 'And its own value',
+  default: 'replaces',
+  options: [
+    { value: 'replaces', label: 'is replaced' },
+    { value: 'adds', label: 'is added to' },
+    { value: 'multiplies', label: 'is multiplied' },
+  ],
+  help: 'Whether the number as it is set or keyed counts beside this.',
+} as const;
+
+const plain = (label: string, value: number, help: string): NumberParameter => ({
+  type: 'number',
+  label,
+  unit: '',
+  default: value,
+  usual: [-10, 10],
+  help,
+});
+
+/** Between which numbers a tide goes. */
+export const rangeOf = (low: number, high: number) =>
+  describe({
+    acts: actsParameter,
+    low: plain('From', low, 'One end of what it gives.') as NumberParameter,
+    high: plain('To', high, 'The other end of what it gives.') as NumberParameter,
+  });
+
+/** A time in seconds, above 0. */
+export const seconds = (label: string, value: number, help: string) =>
+  ({ type: 'number', label, unit: 's', default: value, min: 0.001, max: 100000, usual: [0.1, 20], help }) as const;
+
+/** A length of time that fits a whole number of times into one that closes, at least once; all in seconds. */
+export const fitting = (length: number, closes: number): number =>
+  closes > 0 ? closes / Math.max(1, Math.floor(closes / length + 0.5)) : length;
+
+/** The smooth step 3t² − 2t³. */
+export const smooth = (t: number): number => (t <= 0 ? 0 : t >= 1 ? 1 : t * t * (3 - 2 * t));

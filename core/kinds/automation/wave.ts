@@ -1,0 +1,72 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { sin } from '../../lib/math/exact';
+import { uniform } from '../../lib/random/lookup';
+import { fitting, rangeOf, seconds, type TideKind } from './tide';
+
+const parameters = describe({
+  form: {
+    type: 'choice',
+    label: 'Form',
+    default: 'sine',
+    options: [
+      { value: 'sine', label: 'sine' },
+      { value: 'triangle', label: 'triangle' },
+      { value: 'saw', label: 'saw' },
+      { value: 'square', label: 'square' },
+    ],
+    help: 'Even swing; straight up and down; straight up and at once down; one and the other.',
+  },
+  ...rangeOf(0, 1),
+  period: seconds('Takes', 4, 'From one crest to the next.'),
+  phase: {
+    type: 'number',
+    label: 'Phase',
+    unit: '°',
+    default: 0,
+    usual: [-180, 180],
+    help: 'Where in its course it is at frame 0.',
+  },
+  spread: {
+    type: 'number',
+    label: 'Each thing by',
+    unit: '°',
+    default: 0,
+    min: 0,
+    max: 360,
+    usual: [0, 360],
+    help: 'Each number that is moved so begins by a part of this of its own earlier or later, so that copies do not swing as one.',
+  },
+});
+
+/** What a number's own part of the spread is drawn for. */
+const OWN = 3;
+
+const WHOLE_TURN = 6.283185307179586;
+
+/** Values in −1 … 1 over a turn 0 … 1, all beginning in the middle and going up. */
+const FORMS: Readonly<Record<string, (turn: number) => number>> = {
+  sine: (turn) => sin(WHOLE_TURN * turn),
+  triangle: (turn) => (turn < 0.25 ? 4 * turn : turn < 0.75 ? 2 - 4 * turn : 4 * turn - 4),
+  saw: (turn) => (turn < 0.5 ? 2 * turn : 2 * turn - 2),
+  square: (turn) => (turn < 0.5 ? 1 : -1),
+};
+
+/** A regular coming and going. */
+export const wave: TideKind = {
+  kind: 'wave',
+  label: 'wave',
+  summary: 'Comes and goes regularly: a sine, a triangle, a saw or a square.',
+  parameters,
+  formula: 'low + (high − low)·(1 + f(t/T + φ))/2',
+  source: 'textbook',
+  compile({ values, fps, closes, stream }) {
+    const { form, low, high, period: own, phase: common, spread } = values as ValuesOf<typeof parameters>;
+    const period = fitting(own, closes / fps);
+    const shape = FORMS[form]!;
+    const phase = common + spread * (uniform(stream, 0, OWN) - 0.5);
+    return (frame) => {
+      const turn = frame / fps / period + phase / 360;
+      return low + (high - low) * 0.5 * (1 + shape(turn - Math.floor(turn)));
+    };
+  },
+};

@@ -1,0 +1,75 @@
+import type { Values } from '../../document/parameters';
+import type { Documented, Kind, Kinded } from '../../document/registry';
+import type { Similarity } from '../../lib/math/similarity';
+import type { Vector } from '../../lib/math/vector';
+import type { Resources } from '../emitter-shapes/shape';
+
+/** Where one birth of an emitter stands at a moment; all in the world. */
+export interface Stand {
+  /** Its place of birth, metres, and the unit direction in which it leaves. */
+  readonly position: Vector;
+  readonly axis: Vector;
+  /** Where the emitter itself is. */
+  readonly place: Similarity;
+  /** Seconds of scene time. */
+  readonly time: number;
+  /** Numbers in [0, 1) that belong to this birth. */
+  luck(purpose: number): number;
+}
+
+/** The particles of one birth over a substep; x, y, z a particle, metres. */
+export interface Body {
+  /** Where the fields alone take them; settled in place. */
+  readonly now: Float64Array;
+  /** Where they were. */
+  readonly before: Float64Array;
+  /** Where they lie at rest at the end of the substep. */
+  readonly rest: Float64Array;
+  /** 0 for a particle that is gone, 1 for one that moves, 2 for one that stays at `now`. */
+  readonly state: Uint8Array;
+  /**
+   * How hard each is to move from `now`, against a particle without drag: what drag takes of a pull in one step, and would take again of the bond’s.
+   */
+  readonly weight: Float64Array;
+  readonly seconds: number;
+}
+
+/** What holds the particles of one birth together. */
+export interface Bond {
+  /** Particles of one birth. */
+  readonly points: number;
+  /** Writes where they lie at rest, x, y, z each. */
+  rest(stand: Stand, out: Float64Array): void;
+  /** True for a particle that has no motion of its own, and stays at its place of rest. */
+  isHeld(point: number): boolean;
+  /** Moves the particles of a body to where their bond lets them be. */
+  settle(body: Body): void;
+}
+
+/** How the particles of an emitter hang together. */
+export interface BondKind extends Kind, Documented {
+  /** Particles of one birth. */
+  points(values: Values, shape: Kinded, resources: Resources): number;
+  /** Makes ready; undefined where particles are free. */
+  compile?(values: Values, shape: Kinded, resources: Resources): Bond | undefined;
+  /** A sentence where with these values there is nothing to hold together. */
+  empty?(values: Values, shape: Kinded, resources: Resources): string | undefined;
+}
+
+/** Bits of a particle's number below the row of amounts it was born from. */
+const WITHIN_ROW = 0x0fffffff;
+
+/** The number of the body that a particle belongs to: the particle's own where bodies have one particle. */
+export function bodyOf(id: number, points: number): number {
+  return points === 1 ? id : ((id & ~WITHIN_ROW) | Math.floor((id & WITHIN_ROW) / points)) >>> 0;
+}
+
+/** Which particle of its body it is, from 0. */
+export function pointOf(id: number, points: number): number {
+  return points === 1 ? 0 : (id & WITHIN_ROW) % points;
+}
+
+/** The number of a particle of a body. */
+export function particleOf(body: number, point: number, points: number): number {
+  return points === 1 ? body : ((body & ~WITHIN_ROW) | ((body & WITHIN_ROW) * points + point)) >>> 0;
+}

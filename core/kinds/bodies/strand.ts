@@ -1,0 +1,245 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { cos, sin } from '../../lib/math/exact';
+import { cross, frameAbout, length, normalised, type Vector } from '../../lib/math/vector';
+import { Purpose } from '../../lib/random/lookup';
+import type { BondKind, Stand } from './bond';
+import { MOST_POINTS, Rod } from './rod';
+
+const parameters = describe({
+  points: {
+    type: 'number',
+    label: 'Points',
+    unit: '',
+    default: 16,
+    min: 2,
+    max: MOST_POINTS,
+    whole: true,
+    fixed: true,
+    usual: [6, 32],
+    help: 'How many particles make a strand, its root among them. The time it takes grows with their square.',
+  },
+  length: { type: 'number', label: 'Length', unit: 'm', default: 1, min: 0, above: true, usual: [0.1, 5], help: 'From root to tip.' },
+  lengthVariance: {
+    type: 'number',
+    label: '± length',
+    unit: 'm',
+    default: 0,
+    min: 0,
+    usual: [0, 2],
+    help: 'Lengths differ by up to this, both ways; never below a tenth of the length.',
+  },
+  swings: {
+    type: 'number',
+    label: 'Swings back',
+    unit: '/s',
+    default: 0.6,
+    min: 0,
+    max: 100,
+    usual: [0, 4],
+    help: 'How stiff it is: how often a second a strand of that length swings, left alone. At 0 it is a rope.',
+  },
+  rootStiffness: {
+    type: 'number',
+    label: 'Stiffer at the root',
+    unit: '×',
+    default: 3,
+    min: 0,
+    max: 1000,
+    usual: [1, 20],
+    help: 'How many times as stiff it is at its root as at its tip.',
+    shown: (v) => v['swings'] !== 0,
+  },
+  damping: {
+    type: 'number',
+    label: 'Damping',
+    unit: '',
+    default: 0.3,
+    min: 0,
+    max: 100,
+    usual: [0, 1],
+    help: 'How soon its own swinging dies out: at 1 it comes back without swinging over.',
+    shown: (v) => v['swings'] !== 0,
+  },
+  stretch: {
+    type: 'number',
+    label: 'Stretches',
+    unit: '%',
+    default: 0,
+    min: 0,
+    max: 50,
+    usual: [0, 10],
+    help: 'How much longer it gets, hung up by its root, under its own weight.',
+  },
+  bow: {
+    type: 'number',
+    label: 'Bow',
+    unit: '°',
+    default: 0,
+    min: -720,
+    max: 720,
+    usual: [-90, 90],
+    help: 'How far it is bent at rest, from root to tip, each to a side of its own.',
+    shown: (v) => v['swings'] !== 0,
+  },
+  sway: {
+    type: 'number',
+    label: 'Sway',
+    unit: '°',
+    default: 0,
+    min: 0,
+    max: 180,
+    usual: [0, 40],
+    help: 'How far its root leans over to either side, by itself.',
+    shown: (v) => v['swings'] !== 0,
+  },
+  swayTime: {
+    type: 'number',
+    label: 'Sway takes',
+    unit: 's',
+    default: 4,
+    min: 0,
+    above: true,
+    usual: [0.5, 10],
+    help: 'Over to both sides and back.',
+    shown: sways,
+  },
+  swayTo: { type: 'vector', label: 'Leans to', unit: '', default: [1, 0, 0], help: 'Its length does not matter.', shown: sways },
+  phase: {
+    type: 'choice',
+    label: 'Phase',
+    default: 'own',
+    options: [
+      { value: 'own', label: 'each its own' },
+      { value: 'wave', label: 'a wave goes through' },
+      { value: 'one', label: 'all as one' },
+    ],
+    help: 'When each of them sways.',
+    shown: sways,
+  },
+  wavelength: {
+    type: 'number',
+    label: 'Wavelength',
+    unit: 'm',
+    default: 3,
+    min: 0,
+    above: true,
+    usual: [0.5, 10],
+    help: 'From crest to crest of the wave that goes through them.',
+    shown: (v) => sways(v) && v['phase'] === 'wave',
+  },
+  rounds: {
+    type: 'number',
+    label: 'Most rounds',
+    unit: '',
+    default: 8,
+    min: 1,
+    max: 64,
+    whole: true,
+    usual: [2, 16],
+    help: 'How often the forces along it are worked out in a substep. It ends sooner where they are right.',
+  },
+});
+
+function sways(v: Readonly<Record<string, unknown>>): boolean {
+  return v['swings'] !== 0 && v['sway'] !== 0;
+}
+
+type Settings = ValuesOf<typeof parameters>;
+
+const RADIAN = 0.017453292519943295;
+const WHOLE_TURN = 6.283185307179586;
+
+/** A clamped uniform beam first swings at (β²/2π)·√(B/(μ·L⁴)), with β² = 3.516015 (Euler–Bernoulli). */
+const FIRST_SWING = 3.516015268;
+
+/** What a strand stretches under is measured in this weight, m/s². */
+const G = 9.80665;
+
+/** A direction turned by an angle towards a side that is perpendicular to it; both unit. */
+function leant(axis: Vector, side: Vector, angle: number): Vector {
+  const c = cos(angle);
+  const s = sin(angle);
+  return [c * axis[0] + s * side[0], c * axis[1] + s * side[1], c * axis[2] + s * side[2]];
+}
+
+/** The unit vector nearest to `to` that is perpendicular to `axis`. */
+function sideOf(axis: Vector, to: Vector): Vector {
+  const side = normalised(cross(cross(axis, to), axis));
+  return side[0] === 0 && side[1] === 0 && side[2] === 0 ? frameAbout(axis)[0] : side;
+}
+
+/** The direction of a strand at its root, with its sway. */
+function rootDirection(values: Settings, { axis, position, time, luck }: Stand): Vector {
+  const { sway, swayTime, swayTo, phase, wavelength } = values;
+  if (!sways(values) || length(swayTo) === 0) return axis;
+  const to = normalised(swayTo);
+  let turn = time / swayTime;
+  if (phase === 'own') turn += luck(Purpose.sway);
+  else if (phase === 'wave') turn -= (position[0] * to[0] + position[1] * to[1] + position[2] * to[2]) / wavelength;
+  return leant(axis, sideOf(axis, to), sway * RADIAN * sin(WHOLE_TURN * turn));
+}
+
+/** The length of one strand, metres. */
+function lengthOf({ length: mean, lengthVariance }: Settings, luck: Stand['luck']): number {
+  return lengthVariance === 0 ? mean : Math.max(mean / 10, mean + lengthVariance * (2 * luck(Purpose.strandLength) - 1));
+}
+
+/** A curve held at its root, which bends and hardly stretches. */
+export const strand: BondKind = {
+  kind: 'strand',
+  label: 'strands',
+  summary:
+    'Each birth is a strand: a row of particles that stands off its root in the direction in which it leaves. The root is held; the rest feels the fields and is held together by what the strand is made of.',
+  parameters,
+  formula: 'B·x⁗ + (T·x′)′ = μ·(a − ẍ) along the strand, |x′| = 1; f = 3.516/(2π)·√(B/(μ·L⁴))',
+  source: 'Euler–Bernoulli; quadratic bending after Bergou et al. 2006; stepped by backward Euler',
+  advice:
+    'For weed, hair, ropes and tentacles. Give particles some drag, so that wind and currents take hold of them. A strand stiffer at the root stands up and plays at its tip. More substeps let it swing longer: the step itself damps a little.',
+  points: (values) => (values as Settings).points,
+  compile(values) {
+    const settings = values as Settings;
+    const { points, swings, rootStiffness, damping, stretch, rounds } = settings;
+    const pieces = points - 1;
+    const rate = WHOLE_TURN * swings;
+    const quarter = (settings.length * settings.length * rate) / FIRST_SWING;
+    const bend = new Float64Array(points);
+    for (let i = 0; i < points; i++) bend[i] = quarter * quarter * (rootStiffness + (1 - rootStiffness) * (i / Math.max(1, pieces - 1)));
+    const rod = new Rod();
+    const material = { piece: 1, bend, damping: rate > 0 ? (2 * damping) / rate : 0, give: 0, rounds };
+    return {
+      points,
+      isHeld: (point) => point === 0,
+      rest(stand, out) {
+        const piece = lengthOf(settings, stand.luck) / pieces;
+        const start = rootDirection(settings, stand);
+        const [a, b] = frameAbout(stand.axis);
+        const turn = WHOLE_TURN * stand.luck(Purpose.bow);
+        const side = settings.bow === 0 ? a : sideOf(start, leant(a, b, turn));
+        let [x, y, z] = stand.position;
+        for (let i = 0; i < points; i++) {
+          out[3 * i] = x;
+          out[3 * i + 1] = y;
+          out[3 * i + 2] = z;
+          const way = settings.bow === 0 ? start : leant(start, side, (settings.bow * RADIAN * i) / Math.max(1, pieces - 1));
+          x += piece * way[0];
+          y += piece * way[1];
+          z += piece * way[2];
+        }
+      },
+      settle(body) {
+        const { state, rest } = body;
+        const [x, y, z] = [rest[3]! - rest[0]!, rest[4]! - rest[1]!, rest[5]! - rest[2]!];
+        material.piece = Math.sqrt(x * x + y * y + z * z);
+        // A rod of length L hung up by its end gets longer by μ·g·L²/(2·E·A).
+        material.give = (stretch / 100) * ((2 * material.piece) / (G * pieces));
+        // Where particles are gone, the strand is cut: what hangs on nothing goes its own way, in one piece.
+        for (let from = 0; from < points; ) {
+          let to = from;
+          while (to < points && state[to] !== 0) to++;
+          if (to - from > 1) rod.settle(material, body, from, to - from, from === 0);
+          from = to + 1;
+        }
+      },
+    };
+  },
+};

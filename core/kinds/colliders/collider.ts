@@ -1,0 +1,55 @@
+import type { Values } from '../../document/parameters';
+import type { Kind } from '../../document/registry';
+import type { TriangleMesh } from '../../lib/meshes/mesh';
+import type { Outline, SizeHandle } from '../../lib/geometry/outline';
+import type { Resources } from '../emitter-shapes/shape';
+
+/** Where a particle's way meets a surface, in the collider's own frame; written in place. */
+export interface Hit {
+  /** Share of the way, 0 … 1. */
+  t: number;
+  /** Unit normal, towards the particle. */
+  nx: number;
+  ny: number;
+  nz: number;
+  /** How far the particle must be moved along the normal to lie on the surface. */
+  push: number;
+  /** The face of a mesh. */
+  face: number;
+}
+
+/**
+ * The first contact on the way from a to b with the surface thickened by `half`, all in the collider's own frame; false
+ * where there is none. A particle that lies in the thickness and goes further in has its contact at once.
+ */
+export type HitRoutine = (ax: number, ay: number, az: number, bx: number, by: number, bz: number, half: number, hit: Hit) => boolean;
+
+/** A collider's body made ready. */
+export interface Body {
+  readonly hit: HitRoutine;
+  /** For a mesh that deforms: brings it from its pose at one time to that of another, in seconds. */
+  pose?(from: number, to: number): void;
+  /** For a mesh that deforms: displacement of a face from the first pose to the second, into x, y, z. */
+  moved?(face: number, out: Float64Array): void;
+}
+
+/** A surface that particles hit. */
+export interface ColliderShape extends Kind {
+  body(values: Values, resources: Resources): Body;
+  /** A sentence where with these values there is nothing to hit. */
+  empty?(values: Values, resources: Resources): string | undefined;
+  outline(values: Values, resources: Resources): Outline;
+  handles(values: Values): readonly SizeHandle[];
+  /** The mesh it is, to be drawn as a surface. */
+  surface?(values: Values, resources: Resources): TriangleMesh | undefined;
+  /** The name of the list of points that is edited in the view. */
+  readonly points?: string;
+}
+
+/** Whether particles are kept out of a body or within it. */
+export const inside = {
+  type: 'switch',
+  label: 'Container',
+  default: false,
+  help: 'Keeps particles within it, rather than out of it.',
+} as const;

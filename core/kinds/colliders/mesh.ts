@@ -1,0 +1,105 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import type { TriangleMesh } from '../../lib/meshes/mesh';
+import { poseAt } from '../../lib/meshes/mesh';
+import { treeOf, type MeshHit } from '../../lib/meshes/tree';
+import type { Resources } from '../emitter-shapes/shape';
+import type { Body, ColliderShape } from './collider';
+
+const parameters = describe({
+  mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.' },
+});
+
+const meshOf = (values: object, resources: Resources) => resources.mesh((values as ValuesOf<typeof parameters>).mesh);
+
+/** A way that leads into a face by less than this share of its length runs along it. */
+const LEVEL = 1e-6;
+
+/** A deforming mesh between two moments: where its corners were and are, so that what it sweeps over is met. */
+class Swept {
+  private readonly before: Float32Array;
+  private readonly after: Float32Array;
+
+  constructor(private readonly mesh: TriangleMesh) {
+    this.before = mesh.positions.slice();
+    this.after = mesh.positions.slice();
+  }
+
+  pose(from: number, to: number): void {
+    poseAt(this.mesh, from, this.before);
+    poseAt(this.mesh, to, this.after);
+    treeOf(this.mesh).pose(to);
+  }
+
+  /** Mean displacement of a face's corners. */
+  moved(face: number, out: Float64Array): void {
+    for (let k = 0; k < 3; k++) {
+      let sum = 0;
+      for (let corner = 0; corner < 3; corner++) {
+        const at = 3 * this.mesh.index[3 * face + corner]! + k;
+        sum += this.after[at]! - this.before[at]!;
+      }
+      out[k] = sum / 3;
+    }
+  }
+}
+
+function bodyOfMesh(mesh: TriangleMesh): Body {
+  const tree = treeOf(mesh);
+  const found: MeshHit = { distance: 0, nx: 0, ny: 0, nz: 0, face: 0 };
+  const swept = mesh.motion ? new Swept(mesh) : undefined;
+  const shift = new Float64Array(3);
+  return {
+    hit(ax, ay, az, bx, by, bz, half, hit) {
+      if (swept) {
+        // Seen from the face that is nearest, the particle starts where that face has moved it to.
+        const face = tree.nearestFace(ax, ay, az);
+        swept.moved(face, shift);
+        ax += shift[0]!;
+        ay += shift[1]!;
+        az += shift[2]!;
+      }
+      const dx = bx - ax;
+      const dy = by - ay;
+      const dz = bz - az;
+      const length = Math.sqrt(dx * dx + dy * dy + dz * dz);
+      if (length === 0) return false;
+      if (!tree.cast(ax, ay, az, dx / length, dy / length, dz / length, length + 8 * half, found)) return false;
+      const cosine = -(found.nx * dx + found.ny * dy + found.nz * dz) / length;
+      const away = found.distance * cosine;
+      // A way that hardly leads in runs along the face.
+      if (cosine <= LEVEL) return false;
+      const t = (away - half) / (cosine * length);
+      if (t > 1) return false;
+      hit.t = Math.max(0, t);
+      hit.nx = found.nx;
+      hit.ny = found.ny;
+      hit.nz = found.nz;
+      hit.push = Math.max(0, half - away);
+      hit.face = found.face;
+      return true;
+    },
+    ...(swept && {
+      pose: (from: number, to: number) => swept.pose(from, to),
+      moved: (face: number, out: Float64Array) => swept.moved(face, out),
+    }),
+  };
+}
+
+/** A mesh of the scene, met from both sides of its faces. */
+export const mesh: ColliderShape = {
+  kind: 'mesh',
+  label: 'mesh',
+  summary: 'A mesh of the scene; it stops from both sides of its faces, and may move and deform.',
+  parameters,
+  body(values, resources) {
+    const found = meshOf(values, resources);
+    return found ? bodyOfMesh(found) : { hit: () => false };
+  },
+  empty(values, resources) {
+    if ((values as ValuesOf<typeof parameters>).mesh === '') return 'no mesh is chosen';
+    return meshOf(values, resources) ? undefined : 'its mesh is missing';
+  },
+  outline: () => [],
+  surface: meshOf,
+  handles: () => [],
+};

@@ -1,0 +1,62 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import type { ColliderShape } from './collider';
+
+const parameters = describe({
+  sides: {
+    type: 'choice',
+    label: 'Stops',
+    default: 'front',
+    options: [
+      { value: 'front', label: 'from above' },
+      { value: 'both', label: 'from both sides' },
+    ],
+    help: 'Only what comes from its own +Y, so that all below it is solid; or as a thin sheet.',
+  },
+});
+
+/** How far behind it a particle may be found, beside its thickness, and still be put back, metres. */
+const GRACE = 1e-3;
+
+/** A plane has no end; this much of it is drawn either way, metres. */
+const HALF = 3;
+
+/** The XZ plane of its place. */
+export const plane: ColliderShape = {
+  kind: 'plane',
+  label: 'plane',
+  summary: 'A plane without end: a floor, or a thin sheet.',
+  parameters,
+  body(values) {
+    const both = (values as ValuesOf<typeof parameters>).sides === 'both';
+    return {
+      hit(ax, ay, az, bx, by, bz, half, hit) {
+        const side = both && ay < 0 ? -1 : 1;
+        const from = side * ay - half;
+        const to = side * by - half;
+        if (to >= 0 || from < -2 * half - GRACE) return false;
+        const way = Math.sqrt((bx - ax) * (bx - ax) + (by - ay) * (by - ay) + (bz - az) * (bz - az));
+        // A way that hardly leads down runs along it.
+        if (from - to <= 1e-6 * way) return false;
+        hit.t = from > 0 ? from / (from - to) : 0;
+        hit.nx = hit.nz = hit.face = 0;
+        hit.ny = side;
+        hit.push = Math.max(0, -from);
+        return true;
+      },
+    };
+  },
+  outline: () => [
+    [
+      [-HALF, 0, -HALF],
+      [HALF, 0, -HALF],
+      [HALF, 0, HALF],
+      [-HALF, 0, HALF],
+      [-HALF, 0, -HALF],
+    ],
+    [
+      [0, 0, 0],
+      [0, 0.3, 0],
+    ],
+  ],
+  handles: () => [],
+};

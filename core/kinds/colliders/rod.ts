@@ -1,0 +1,55 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { rodLines, widthHandle } from '../../lib/geometry/outline';
+import { inside, type ColliderShape } from './collider';
+import { bodyOf } from './trace';
+
+const parameters = describe({
+  length: {
+    type: 'number',
+    label: 'Length',
+    unit: 'm',
+    default: 2,
+    min: 0,
+    usual: [0, 10],
+    help: 'Of its axis, along its own Y; the round ends come on top.',
+  },
+  radius: {
+    type: 'number',
+    label: 'Radius',
+    unit: 'm',
+    default: 0.3,
+    min: 0,
+    above: true,
+    usual: [0.05, 2],
+    help: 'Radius of the rod and of its round ends.',
+  },
+  inside,
+});
+
+/** A rod with round ends, solid or hollow: all points within a distance of a line. */
+export const rod: ColliderShape = {
+  kind: 'rod',
+  label: 'rod',
+  summary: 'A rod with round ends that keeps particles out, or in.',
+  parameters,
+  body(values) {
+    const { length, radius, inside: within } = values as ValuesOf<typeof parameters>;
+    const half = length / 2;
+    return bodyOf((x, y, z, normal) => {
+      const up = y - Math.min(half, Math.max(-half, y));
+      const r = Math.sqrt(x * x + up * up + z * z);
+      normal[0] = r > 0 ? x / r : 1;
+      normal[1] = r > 0 ? up / r : 0;
+      normal[2] = r > 0 ? z / r : 0;
+      return r - radius;
+    }, within);
+  },
+  outline(values) {
+    const { length, radius } = values as ValuesOf<typeof parameters>;
+    return rodLines(radius, length / 2);
+  },
+  handles(values) {
+    const { length, radius } = values as ValuesOf<typeof parameters>;
+    return [widthHandle('length', 1, length), { parameter: 'radius', at: [radius, 0, 0], axis: [1, 0, 0], perMetre: 1 }];
+  },
+};

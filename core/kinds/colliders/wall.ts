@@ -1,0 +1,88 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import type { Vector } from '../../lib/math/vector';
+import type { ColliderShape } from './collider';
+import { meetBox } from './slabs';
+
+const parameters = describe({
+  points: {
+    type: 'points',
+    label: 'Points',
+    unit: 'm',
+    default: [
+      [-1, 0, 0.4],
+      [0, 0, -0.3],
+      [1, 0, 0.4],
+    ],
+    least: 0,
+    flat: true,
+    help: 'The line it stands on, in its own XZ plane; Y does not count.',
+  },
+  closed: { type: 'switch', label: 'Closed', default: false, help: 'Whether the line comes back to its first point.' },
+  height: {
+    type: 'number',
+    label: 'Height',
+    unit: 'm',
+    default: 1,
+    min: 0,
+    above: true,
+    usual: [0.1, 5],
+    help: 'How high it stands, upwards from the line.',
+  },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+function sides({ points, closed }: Settings): (readonly [Vector, Vector])[] {
+  const ends = closed && points.length > 2 ? [...points, points[0]!] : points;
+  return ends.slice(1).map((b, i) => [ends[i]!, b] as const);
+}
+
+/** A line of upright walls: as thin as its thickness, stopping from both sides. */
+export const wall: ColliderShape = {
+  kind: 'wall',
+  label: 'wall',
+  summary: 'A wall along a line that is drawn point by point; it stops from both sides.',
+  parameters,
+  points: 'points',
+  body(values) {
+    const settings = values as Settings;
+    const { height } = settings;
+    // Each side in a frame of its own: along the line, up, across; a box as thick as the wall.
+    const list = sides(settings).flatMap(([a, b]) => {
+      const dx = b[0] - a[0];
+      const dz = b[2] - a[2];
+      const length = Math.sqrt(dx * dx + dz * dz);
+      return length > 0 ? [{ x: (a[0] + b[0]) / 2, z: (a[2] + b[2]) / 2, ux: dx / length, uz: dz / length, length }] : [];
+    });
+    return {
+      hit(ax, ay, az, bx, by, bz, half, hit) {
+        let first = Infinity;
+        let [nx, ny, nz, push] = [0, 0, 0, 0];
+        for (const { x, z, ux, uz, length } of list) {
+          const a = [(ax - x) * ux + (az - z) * uz, ay - height / 2, (az - z) * ux - (ax - x) * uz] as const;
+          const b = [(bx - x) * ux + (bz - z) * uz, by - height / 2, (bz - z) * ux - (bx - x) * uz] as const;
+          const h = [length / 2 + half, height / 2 + half, half] as const;
+          if (!meetBox(a, b, h, 2 * half, hit) || hit.t >= first) continue;
+          first = hit.t;
+          push = hit.push;
+          ny = hit.ny;
+          nx = hit.nx * ux - hit.nz * uz;
+          nz = hit.nx * uz + hit.nz * ux;
+        }
+        hit.t = first;
+        hit.nx = nx;
+        hit.ny = ny;
+        hit.nz = nz;
+        hit.push = push;
+        return first <= 1;
+      },
+    };
+  },
+  empty: (values) => (sides(values as Settings).length === 0 ? 'its line has fewer than two points' : undefined),
+  outline(values) {
+    const settings = values as Settings;
+    const at = (p: Vector, y: number): Vector => [p[0], y, p[2]];
+    return sides(settings).map(([a, b]) => [at(a, 0), at(b, 0), at(b, settings.height), at(a, settings.height), at(a, 0)]);
+  },
+  handles: (values) => [{ parameter: 'height', at: [0, (values as Settings).height, 0], axis: [0, 1, 0], perMetre: 1 }],
+};

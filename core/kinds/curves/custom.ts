@@ -1,0 +1,32 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { monotoneCubic } from '../../lib/math/monotone';
+import type { ProfileKind } from './profile';
+
+const parameters = describe({
+  knots: {
+    type: 'levels',
+    label: 'Knots',
+    default: [
+      { at: 0, value: 1 },
+      { at: 0.25, value: 0.85 },
+      { at: 0.6, value: 0.3 },
+      { at: 1, value: 0 },
+    ],
+    help: 'Points of the curve from the core (0) to the reach (1).',
+    ends: ['core', 'reach'],
+    smooth: true,
+    within: [0, 1],
+  },
+});
+
+/** p through knots, monotone between them (Fritsch & Carlson 1980). */
+export const custom: ProfileKind = {
+  kind: 'custom',
+  label: 'custom',
+  summary: 'Drawn by knots; between them it never overshoots.',
+  formula: 'p through knots, monotone cubic',
+  source: 'Fritsch & Carlson 1980',
+  parameters,
+  needsCore: false,
+  compile: (values) => monotoneCubic((values as ValuesOf<typeof parameters>).knots),
+};

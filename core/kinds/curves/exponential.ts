@@ -1,0 +1,16 @@
+import { exp } from '../../lib/math/exact';
+import type { ProfileKind } from './profile';
+
+const END = exp(-4);
+
+/** p = (e^(−4s) − e^(−4)) / (1 − e^(−4)): falls fastest at the core, brought to 0 at the reach. */
+export const exponential: ProfileKind = {
+  kind: 'exponential',
+  label: 'exponential',
+  summary: 'Falls fastest right outside the core, with a long thin end.',
+  formula: 'p = (e^(−4s) − e^(−4)) / (1 − e^(−4))',
+  source: 'exponential decay, textbook; brought to 0 at the reach',
+  parameters: {},
+  needsCore: false,
+  compile: () => (s) => (s >= 1 ? 0 : (exp(-4 * s) - END) / (1 - END)),
+};

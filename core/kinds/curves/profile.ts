@@ -1,0 +1,52 @@
+import type { Documented, Kind } from '../../document/registry';
+import { describe, type Values } from '../../document/parameters';
+import { pow } from '../../lib/math/exact';
+
+/** The curve from core (s = 0) to reach (s = 1). */
+export interface ProfileKind extends Kind, Documented {
+  /** p in 0 … 1 at s in 0 … 1; d and core in metres, for the profiles that need lengths. */
+  compile(values: Values): (s: number, d: number, core: number) => number;
+  /** True where the core must be above 0. */
+  readonly needsCore: boolean;
+}
+
+/** Slope and invert, which every profile has beside its kind. */
+export const profileCommon = describe({
+  slope: {
+    type: 'number',
+    label: 'Slope',
+    unit: '',
+    default: 1,
+    min: 0,
+    max: 64,
+    usual: [0, 4],
+    help: 'The profile is raised to this power: above 1 falls sooner, below 1 later, 0 is full everywhere.',
+  },
+  invert: {
+    type: 'switch',
+    label: 'Invert',
+    default: false,
+    help: 'Nothing in the core, full at the reach and everywhere outside.',
+  },
+});
+
+/** A profile as a field holds it. */
+export interface ProfileValues {
+  readonly kind: string;
+  readonly slope: number;
+  readonly invert: boolean;
+  readonly [parameter: string]: unknown;
+}
+
+/** A complete falloff of a kind: weight at a distance d in metres. */
+export function falloff(kind: ProfileKind, profile: ProfileValues, core: number, reach: number): (d: number) => number {
+  const span = reach - core;
+  const value = kind.compile(profile);
+  const { slope, invert } = profile;
+  if (slope === 1 && !invert) return (d) => value(d <= core ? 0 : d >= reach ? 1 : (d - core) / span, d, core);
+  return (d) => {
+    const s = d <= core ? 0 : d >= reach ? 1 : (d - core) / span;
+    const p = pow(value(s, d, core), slope);
+    return invert ? 1 - p : p;
+  };
+}

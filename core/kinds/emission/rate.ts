@@ -1,0 +1,109 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { mix, varied } from '../../lib/random/lookup';
+import { none, type AmountKind } from './amount';
+
+const parameters = describe({
+  rate: {
+    type: 'number',
+    label: 'Rate',
+    unit: '',
+    default: 500,
+    min: 0,
+    max: 1e7,
+    usual: [0, 5000],
+    help: 'Particles born in the time given below, each at its own moment inside a frame.',
+  },
+  per: {
+    type: 'choice',
+    label: 'Per',
+    default: 'second',
+    options: [
+      { value: 'second', label: 'second' },
+      { value: 'frame', label: 'frame' },
+    ],
+    help: 'The time the rate is meant for.',
+  },
+  variance: {
+    type: 'number',
+    label: '± rate',
+    unit: '',
+    default: 0,
+    min: 0,
+    max: 1e7,
+    usual: [0, 2000],
+    help: 'The rate differs by up to this from frame to frame, both ways; never below 0.',
+  },
+  moments: {
+    type: 'choice',
+    label: 'Moments',
+    default: 'even',
+    options: [
+      { value: 'even', label: 'regular' },
+      { value: 'random', label: 'random' },
+    ],
+    help: 'One after another at the same distance of time, or at random moments of their frame.',
+  },
+});
+
+/**
+ * The k-th birth is when the integral of rate × gate from the start first reaches k: fractional rates lose and gain
+ * none. The integral is summed over whole frames in 64 bits; without variance it is the rate times the frames that were
+ * on, which is exact.
+ */
+export const rate: AmountKind = {
+  kind: 'rate',
+  label: 'rate',
+  summary: 'So many particles a second or a frame, each born at its own moment inside the frame.',
+  parameters,
+  compile({ values, valuesAt, fps, start, round, gate, luck }) {
+    const { rate: given, per, variance, moments } = values as ValuesOf<typeof parameters>;
+    const uneven = variance > 0 || valuesAt !== undefined || round > 0;
+    const perSecond = (n: number) => (per === 'second' ? n : n * fps);
+    // Rate and its sum before each frame from the start on, in births a second.
+    const rates: number[] = [];
+    const sums: number[] = [];
+    let on = 0;
+    let sum = 0;
+    const rateOn = (frame: number) => {
+      if (!gate(frame)) return 0;
+      const now = valuesAt ? (valuesAt(frame) as ValuesOf<typeof parameters>) : { rate: given, variance };
+      return Math.max(0, perSecond(now.variance > 0 ? varied(now.rate, now.variance, luck(frame)) : now.rate));
+    };
+    let inARound = 0;
+    for (let i = 0; i < round; i++) inARound += rateOn(start + i);
+    const wholeRound = Math.floor(inARound / fps + 0.5) * fps;
+    const fit = inARound > 0 ? wholeRound / inARound : 1;
+    const reach = (index: number) => {
+      for (let i = rates.length; i <= index; i++) {
+        const own = rateOn(start + i) * fit;
+        if (round > 0 && i === round) sum = wholeRound;
+        sums.push(uneven ? sum : perSecond(given) * on);
+        rates.push(own);
+        sum += own;
+        if (gate(start + i)) on++;
+      }
+    };
+    return {
+      during(from, to) {
+        const index = Math.floor(from) - start;
+        if (index < 0) return none;
+        reach(index + 1);
+        const own = rates[index]!;
+        if (own === 0) return none;
+        const frame = start + index;
+        const before = sums[index]!;
+        // At its end the frame's sum is the next one's, to the last bit, so that none is lost or counted twice.
+        const sumAt = (t: number) => (t === frame + 1 ? sums[index + 1]! : before + own * (t - frame));
+        const reached = (t: number) => Math.floor(sumAt(t) / fps);
+        const even = (k: number) => frame + (k * fps - before) / own;
+        if (moments === 'even') return { first: reached(from) + 1, last: reached(to), at: even };
+        // At random within the frame: each of its births is looked at, and the stretch takes its own.
+        return { first: reached(frame) + 1, last: reached(frame + 1), at: (k) => frame + momentOf(k), scattered: true };
+      },
+      atFrame: () => none,
+    };
+  },
+};
+
+/** A moment in (0, 1] of a frame that belongs to the k-th birth. */
+const momentOf = (k: number) => (mix(k) + 1) / 4294967296;

@@ -1,0 +1,47 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { widthHandle } from '../../lib/geometry/outline';
+import { lieFlat, type ShapeKind } from './shape';
+
+const parameters = describe({
+  width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own X.' },
+  depth: { type: 'number', label: 'Depth', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own Z.' },
+});
+
+/** A rectangle in the place's XZ plane, even over its area; the normal is up. */
+export const card: ShapeKind = {
+  kind: 'card',
+  label: 'card',
+  summary: 'A flat rectangle, evenly filled; particles leave it upwards.',
+  parameters,
+  sampler(values) {
+    const { width, depth } = values as ValuesOf<typeof parameters>;
+    return ({ pick }, out) => {
+      const u = pick(0);
+      const v = pick(1);
+      lieFlat(out, width * (u - 0.5), depth * (v - 0.5), u, v);
+      return true;
+    };
+  },
+  recipe(values) {
+    const { width, depth } = values as ValuesOf<typeof parameters>;
+    return { kind: 'box', sides: [width, 0, depth], picks: [0, 2, 1] };
+  },
+  outline(values) {
+    const { width, depth } = values as ValuesOf<typeof parameters>;
+    const x = width / 2;
+    const z = depth / 2;
+    return [
+      [
+        [-x, 0, -z],
+        [x, 0, -z],
+        [x, 0, z],
+        [-x, 0, z],
+        [-x, 0, -z],
+      ],
+    ];
+  },
+  handles(values) {
+    const { width, depth } = values as ValuesOf<typeof parameters>;
+    return [widthHandle('width', 0, width), widthHandle('depth', 2, depth)];
+  },
+};

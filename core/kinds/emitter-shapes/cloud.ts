@@ -1,0 +1,72 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import type { ShapeKind } from './shape';
+
+/** Most points of a cloud. */
+export const MOST_CLOUD = 20_000;
+
+/** Points of which the view draws the outline. */
+const SHOWN = 400;
+
+const parameters = describe({
+  points: {
+    type: 'points',
+    label: 'Points',
+    unit: 'm',
+    least: 1,
+    fromFile: MOST_CLOUD,
+    default: [[0, 0, 0]],
+    help: 'The places of a file of points, one birth after another.',
+  },
+  order: {
+    type: 'choice',
+    label: 'Order',
+    default: 'turn',
+    options: [
+      { value: 'turn', label: 'in turn' },
+      { value: 'random', label: 'at random' },
+    ],
+    help: 'Births take the points in the order of the file, over and over; or any of them.',
+  },
+});
+
+/** Points that were read from a file. */
+export const cloud: ShapeKind = {
+  kind: 'cloud',
+  label: 'points of a file',
+  summary: 'Points from a CSV or PLY file: what another program has measured, scattered or simulated.',
+  parameters,
+  sampler(values) {
+    const { points, order } = values as ValuesOf<typeof parameters>;
+    return ({ k, pick }, out) => {
+      const n = order === 'turn' ? (k - 1) % points.length : Math.min(points.length - 1, Math.floor(pick(0) * points.length));
+      const [x, y, z] = points[n]!;
+      out.x = x;
+      out.y = y;
+      out.z = z;
+      out.nx = out.nz = out.ty = out.tz = 0;
+      out.ny = out.tx = out.flatY = 1;
+      out.u = (n + 0.5) / points.length;
+      out.v = 0.5;
+      return true;
+    };
+  },
+  outline(values) {
+    const { points } = values as ValuesOf<typeof parameters>;
+    const step = Math.max(1, Math.ceil(points.length / SHOWN));
+    // A little cross at each that is drawn.
+    const r = 0.015;
+    return points
+      .filter((_, i) => i % step === 0)
+      .flatMap(([x, y, z]) => [
+        [
+          [x - r, y, z],
+          [x + r, y, z],
+        ],
+        [
+          [x, y - r, z],
+          [x, y + r, z],
+        ],
+      ]);
+  },
+  handles: () => [],
+};

@@ -1,0 +1,73 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { colourOf } from '../../lib/images/level-image';
+import { patterns } from '../../lib/images/patterns';
+import { bisect } from '../../lib/meshes/surface';
+import { card } from './card';
+import { lieFlat, type Resources, type ShapeKind } from './shape';
+
+const parameters = describe({
+  pattern: {
+    type: 'choice',
+    label: 'Picture',
+    default: 'rings',
+    options: [...patterns.map(({ value, label }) => ({ value, label })), { value: 'image', label: 'an image' }],
+    help: 'A built-in pattern, or one of the scene’s images.',
+  },
+  image: { type: 'image', label: 'Image', default: '', help: 'PNG or JPEG, read as brightness.', shown: (v) => v['pattern'] === 'image' },
+  dark: { type: 'switch', label: 'From the dark', default: false, help: 'Where the picture is dark, rather than where it is light.' },
+  width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own X.' },
+  depth: {
+    type: 'number',
+    label: 'Depth',
+    unit: 'm',
+    default: 2,
+    min: 0,
+    usual: [0, 10],
+    help: 'Along its own Z; the top of the picture is at −Z.',
+  },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+function pictureOf({ pattern, image: hash }: Settings, resources: Resources) {
+  return pattern === 'image' ? resources.image(hash) : patterns.find((p) => p.value === pattern)?.image();
+}
+
+/** A card that gives off particles in proportion to brightness: a pixel by its level, and an even place within it. */
+export const image: ShapeKind = {
+  kind: 'image',
+  label: 'image',
+  summary: 'A card that gives off particles in proportion to the brightness of a picture.',
+  parameters,
+  sampler(values, resources) {
+    const settings = values as Settings;
+    const picture = pictureOf(settings, resources);
+    if (!picture) return () => false;
+    const { width, height, levels } = picture;
+    const sums = new Float64Array(levels.length);
+    let total = 0;
+    for (let i = 0; i < levels.length; i++) {
+      total += settings.dark ? 255 - levels[i]! : levels[i]!;
+      sums[i] = total;
+    }
+    if (total === 0) return () => false;
+    return ({ pick }, out) => {
+      const pixel = bisect(sums, pick(0) * total);
+      const u = ((pixel % width) + pick(1)) / width;
+      const v = (Math.floor(pixel / width) + pick(2)) / height;
+      lieFlat(out, settings.width * (u - 0.5), settings.depth * (v - 0.5), u, v);
+      out.shade = levels[pixel]! / 255;
+      out.colour.set(colourOf(picture, u, v));
+      return true;
+    };
+  },
+  empty(values, resources) {
+    const settings = values as Settings;
+    const picture = pictureOf(settings, resources);
+    if (!picture) return settings.image === '' ? 'no image is chosen' : 'its image is missing';
+    const nothing = settings.dark ? 255 : 0;
+    return picture.levels.every((level) => level === nothing) ? `its image is ${settings.dark ? 'white' : 'black'} all over` : undefined;
+  },
+  outline: (values, resources) => card.outline(values, resources),
+  handles: (values) => card.handles(values),
+};

@@ -1,0 +1,34 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { widthHandle } from '../../lib/geometry/outline';
+import { lieFlat, type ShapeKind } from './shape';
+
+const parameters = describe({
+  length: { type: 'number', label: 'Length', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own X.' },
+});
+
+/** A straight line along X, evenly filled; the normal is up. */
+export const line: ShapeKind = {
+  kind: 'line',
+  label: 'line',
+  summary: 'A straight line, evenly filled; particles leave it upwards.',
+  parameters,
+  sampler(values) {
+    const { length } = values as ValuesOf<typeof parameters>;
+    return ({ pick }, out) => {
+      const u = pick(0);
+      lieFlat(out, length * (u - 0.5), 0, u, 0.5);
+      return true;
+    };
+  },
+  recipe: (values) => ({ kind: 'box', sides: [(values as ValuesOf<typeof parameters>).length, 0, 0], picks: [0, 1, 2] }),
+  outline(values) {
+    const half = (values as ValuesOf<typeof parameters>).length / 2;
+    return [
+      [
+        [-half, 0, 0],
+        [half, 0, 0],
+      ],
+    ];
+  },
+  handles: (values) => [widthHandle('length', 0, (values as ValuesOf<typeof parameters>).length)],
+};

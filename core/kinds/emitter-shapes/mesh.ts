@@ -1,0 +1,189 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { faceNormal, type TriangleMesh } from '../../lib/meshes/mesh';
+import { bisect, Surface, trianglesOf } from '../../lib/meshes/surface';
+import { treeOf } from '../../lib/meshes/tree';
+import type { Resources, Sampler, ShapeKind } from './shape';
+
+const parameters = describe({
+  mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.' },
+  from: {
+    type: 'choice',
+    label: 'From',
+    default: 'surface',
+    options: [
+      { value: 'surface', label: 'the surface' },
+      { value: 'vertices', label: 'the vertices' },
+      { value: 'edges', label: 'the edges' },
+      { value: 'volume', label: 'the volume' },
+    ],
+    help: 'The surface in proportion to its area, edges to their length, vertices one after another, or what the mesh encloses.',
+  },
+  groups: { type: 'names', label: 'Groups', default: [], help: 'Named groups and materials it is narrowed to; none picked is all of it.' },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+const MOST_TRIES = 64;
+
+/** Sums of a size over triangles or edges, for picking in proportion to it. */
+function risingSums(count: number, size: (i: number) => number): Float64Array {
+  const sums = new Float64Array(count);
+  let total = 0;
+  for (let i = 0; i < count; i++) {
+    total += size(i);
+    sums[i] = total;
+  }
+  return sums;
+}
+
+/** Triangles in proportion to their areas at rest, and within one evenly: b = 1 − √u, c = v·√u (Osada et al. 2002). */
+function fromSurface(mesh: TriangleMesh, triangles: Uint32Array): Sampler {
+  const surface = new Surface(mesh);
+  const face = new Float64Array(3);
+  const { positions, index } = mesh;
+  const sums = risingSums(triangles.length, (i) => {
+    const t = 3 * triangles[i]!;
+    return faceNormal(positions, index[t]!, index[t + 1]!, index[t + 2]!, face);
+  });
+  const total = sums.at(-1) ?? 0;
+  if (!(total > 0)) return () => false;
+  return ({ pick, time }, out) => {
+    const root = Math.sqrt(pick(1));
+    surface.place(triangles[bisect(sums, pick(0) * total)]!, 1 - root, pick(2) * root, time, out);
+    return true;
+  };
+}
+
+/** Each vertex with one of its triangles, as pairs of triangle and corner. */
+function cornersOf(mesh: TriangleMesh, triangles: Uint32Array): Uint32Array {
+  const seen = new Uint8Array(mesh.positions.length / 3);
+  const corners: number[] = [];
+  for (const t of triangles)
+    for (let corner = 0; corner < 3; corner++) {
+      const v = mesh.index[3 * t + corner]!;
+      if (seen[v]) continue;
+      seen[v] = 1;
+      corners.push(3 * t + corner);
+    }
+  return Uint32Array.from(corners);
+}
+
+const atCorner = (surface: Surface, corner: number, time: number, out: Parameters<Sampler>[1]) =>
+  surface.place(Math.floor(corner / 3), corner % 3 === 1 ? 1 : 0, corner % 3 === 2 ? 1 : 0, time, out);
+
+function fromVertices(mesh: TriangleMesh, triangles: Uint32Array): Sampler {
+  const surface = new Surface(mesh);
+  const corners = cornersOf(mesh, triangles);
+  if (corners.length === 0) return () => false;
+  return ({ k, time }, out) => {
+    atCorner(surface, corners[(k - 1) % corners.length]!, time, out);
+    return true;
+  };
+}
+
+function fromEdges(mesh: TriangleMesh, triangles: Uint32Array): Sampler {
+  const surface = new Surface(mesh);
+  const { positions, index } = mesh;
+  const seen = new Set<number>();
+  const edges: number[] = [];
+  const vertices = positions.length / 3;
+  for (const t of triangles)
+    for (let corner = 0; corner < 3; corner++) {
+      const a = index[3 * t + corner]!;
+      const b = index[3 * t + ((corner + 1) % 3)]!;
+      const key = Math.min(a, b) * vertices + Math.max(a, b);
+      if (seen.has(key)) continue;
+      seen.add(key);
+      edges.push(3 * t + corner);
+    }
+  const sums = risingSums(edges.length, (i) => {
+    const t = Math.floor(edges[i]! / 3);
+    const corner = edges[i]! % 3;
+    const a = 3 * index[3 * t + corner]!;
+    const b = 3 * index[3 * t + ((corner + 1) % 3)]!;
+    let square = 0;
+    for (let n = 0; n < 3; n++) square += (positions[a + n]! - positions[b + n]!) * (positions[a + n]! - positions[b + n]!);
+    return Math.sqrt(square);
+  });
+  const total = sums.at(-1) ?? 0;
+  if (!(total > 0)) return () => false;
+  return ({ pick, time }, out) => {
+    const edge = edges[bisect(sums, pick(0) * total)]!;
+    const t = pick(1);
+    const weights = [0, 0, 0];
+    weights[edge % 3] = 1 - t;
+    weights[((edge % 3) + 1) % 3] = t;
+    surface.place(Math.floor(edge / 3), weights[1]!, weights[2]!, time, out);
+    return true;
+  };
+}
+
+/** What a closed mesh encloses: places in its box are tried until one is inside. The normal is up. */
+function fromVolume(mesh: TriangleMesh): Sampler {
+  const { low, high } = boxOf(mesh);
+  return ({ pick, time }, out) => {
+    const tree = treeOf(mesh);
+    tree.pose(time);
+    for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
+      const x = low[0] + (high[0] - low[0]) * pick(3 * attempt);
+      const y = low[1] + (high[1] - low[1]) * pick(3 * attempt + 1);
+      const z = low[2] + (high[2] - low[2]) * pick(3 * attempt + 2);
+      if (!tree.holds(x, y, z)) continue;
+      out.x = x;
+      out.y = y;
+      out.z = z;
+      out.nx = out.nz = out.ty = out.tz = 0;
+      out.ny = out.flatY = out.tx = 1;
+      out.u = high[0] > low[0] ? (x - low[0]) / (high[0] - low[0]) : 0.5;
+      out.v = high[2] > low[2] ? (z - low[2]) / (high[2] - low[2]) : 0.5;
+      out.shade = 1;
+      out.weights.fill(0);
+      return true;
+    }
+    return false;
+  };
+}
+
+/** The box round all vertices of a mesh. */
+export function boxOf({ positions }: TriangleMesh): { low: [number, number, number]; high: [number, number, number] } {
+  const low: [number, number, number] = [Infinity, Infinity, Infinity];
+  const high: [number, number, number] = [-Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < positions.length; i++) {
+    const value = positions[i]!;
+    const axis = i % 3;
+    if (value < low[axis]!) low[axis] = value;
+    if (value > high[axis]!) high[axis] = value;
+  }
+  return { low, high };
+}
+
+const meshOf = (values: object, resources: Resources) => resources.mesh((values as Settings).mesh);
+
+/** A mesh of the scene: its surface, its vertices, its edges, or its inside. */
+export const mesh: ShapeKind = {
+  kind: 'mesh',
+  label: 'mesh',
+  summary: 'A mesh of the scene: from its surface, vertices, edges or inside; it may be narrowed to named groups, and it may move.',
+  parameters,
+  sampler(values, resources) {
+    const { from, groups } = values as Settings;
+    const found = meshOf(values, resources);
+    if (!found) return () => false;
+    const triangles = trianglesOf(found, groups);
+    if (from === 'volume') return fromVolume(found);
+    if (from === 'vertices') return fromVertices(found, triangles);
+    return from === 'edges' ? fromEdges(found, triangles) : fromSurface(found, triangles);
+  },
+  empty(values, resources) {
+    const { mesh: id, groups } = values as Settings;
+    if (id === '') return 'no mesh is chosen';
+    const found = meshOf(values, resources);
+    if (!found) return 'its mesh is missing';
+    const there = groups.length === 0 || found.groups.some((g) => groups.includes(g.name) && g.count > 0);
+    return there ? undefined : 'the groups it is narrowed to are not in its mesh';
+  },
+  // The surface itself is drawn.
+  outline: () => [],
+  surface: meshOf,
+  handles: () => [],
+};

@@ -1,0 +1,109 @@
+import type { Values } from '../../document/parameters';
+import type { Kind } from '../../document/registry';
+import type { LevelImage } from '../../lib/images/level-image';
+import type { TriangleMesh } from '../../lib/meshes/mesh';
+import type { Outline, SizeHandle } from '../../lib/geometry/outline';
+
+/** Where a particle is born, all in the emitter's own frame; written in place. */
+export interface BirthPlace {
+  /** Metres. */
+  x: number;
+  y: number;
+  z: number;
+  /** Unit normal. */
+  nx: number;
+  ny: number;
+  nz: number;
+  /** Unit tangent. */
+  tx: number;
+  ty: number;
+  tz: number;
+  /** Place on a picture, 0 … 1, v downwards. */
+  u: number;
+  v: number;
+  /** Brightness of a mesh's colours, 0 … 1; 1 without. */
+  shade: number;
+  /** What it comes from is of this colour there: red, green, blue, each 0 … 1, sRGB-coded; white without. */
+  readonly colour: Float64Array;
+  /** Y of the normal of the flat face; that of the normal where there are no faces. */
+  flatY: number;
+  /** Vertices of the triangle it lies on, and their weights; weights of 0 where there is none. */
+  readonly corners: Uint32Array;
+  readonly weights: Float64Array;
+}
+
+/** A birth place at the middle, looking up. */
+export function birthPlace(): BirthPlace {
+  return {
+    x: 0,
+    y: 0,
+    z: 0,
+    nx: 0,
+    ny: 1,
+    nz: 0,
+    tx: 1,
+    ty: 0,
+    tz: 0,
+    u: 0.5,
+    v: 0.5,
+    shade: 1,
+    colour: new Float64Array([1, 1, 1]),
+    flatY: 1,
+    corners: new Uint32Array(3),
+    weights: new Float64Array(3),
+  };
+}
+
+/** Sets position and picture place of a birth on something flat: the normal is up, the tangent along X. */
+export function lieFlat(out: BirthPlace, x: number, z: number, u: number, v: number): void {
+  out.x = x;
+  out.y = 0;
+  out.z = z;
+  out.nx = out.nz = out.ty = out.tz = 0;
+  out.ny = out.tx = out.flatY = 1;
+  out.u = u;
+  out.v = v;
+}
+
+/** One birth that looks for its place. */
+export interface Draw {
+  /** The n-th number in [0, 1) that belongs to this particle. */
+  pick(n: number): number;
+  /** The how-manieth birth of its row, from 1. */
+  k: number;
+  /** Seconds of scene time. */
+  time: number;
+}
+
+/** What shapes are made from beside their own values. */
+export interface Resources {
+  mesh(id: string): TriangleMesh | undefined;
+  image(hash: string): LevelImage | undefined;
+}
+
+/** Writes the birth place of one particle; false where there is none. */
+export type Sampler = (draw: Draw, out: BirthPlace) => boolean;
+
+/** The sampler of a shape in plain numbers, metres: that of one of the shapes of this name, for twins in 32 bits. */
+export type ShapeRecipe =
+  /** Evenly filled about the middle; `picks` says which of a particle’s numbers goes along X, Y and Z. */
+  | { readonly kind: 'box'; readonly sides: readonly [number, number, number]; readonly picks: readonly [number, number, number] }
+  | { readonly kind: 'ball'; readonly radius: number; readonly surface: boolean }
+  | { readonly kind: 'disc'; readonly radius: number };
+
+/** What particles are born from. */
+export interface ShapeKind extends Kind {
+  sampler(values: Values, resources: Resources): Sampler;
+  /** The same as {@link sampler}, but for what a birth place tells beside position, normal and tangent; left out where it is none of the known ones. */
+  recipe?(values: Values): ShapeRecipe;
+  /** A sentence where with these values nothing can be born. */
+  empty?(values: Values, resources: Resources): string | undefined;
+  outline(values: Values, resources: Resources): Outline;
+  handles(values: Values): readonly SizeHandle[];
+  /** The mesh it is born from, to be drawn as a surface. */
+  surface?(values: Values, resources: Resources): TriangleMesh | undefined;
+  /** The name of the list of points that is edited in the view. */
+  readonly points?: string;
+  /** True where births hang on other particles, and the emitter's amounts do nothing. */
+  readonly fromParticles?: boolean;
+}

@@ -1,0 +1,14 @@
+import { Registry } from '../../document/registry';
+import { ball } from './ball';
+import { box } from './box';
+import { cone } from './cone';
+import { everywhere } from './everywhere';
+import type { ExtentKind } from './extent';
+import { path } from './path';
+import { ring } from './ring';
+import { rod } from './rod';
+import { slab } from './slab';
+import { surface } from './surface';
+
+/** Every body a falloff can be measured from. */
+export const extents = new Registry<ExtentKind>('extent', [everywhere, ball, box, rod, cone, ring, slab, path, surface]);

@@ -1,0 +1,101 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { frameAbout, type Vector } from '../../lib/math/vector';
+import { nearestOnPath, PathPieces } from '../../lib/paths/nearest';
+import { pathParameters } from '../shared/path-parameters';
+import { pathHandles } from '../shared/path-handles';
+import { lineOf, pathTrouble } from '../shared/path-line';
+import { pathLength, pointAlong, strokesOf } from '../../lib/paths/polyline';
+import { coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
+
+const parameters = describe({
+  ...pathParameters,
+  core: { ...coreAndReach.core, default: 0.2 },
+  reach: { ...coreAndReach.reach, default: 0.8 },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+/** A point of the path with two unit vectors across it; u runs from 0 to 1 over its length. */
+function across(values: object, u: number): { point: Vector; p: Vector; q: Vector } {
+  const line = lineOf(values);
+  if (!(pathLength(line) > 0)) return { point: [0, 0, 0], p: [0, 1, 0], q: [0, 0, 1] };
+  const { point, tangent } = pointAlong(line, u * pathLength(line));
+  const [p, q] = frameAbout(tangent);
+  return { point, p, q };
+}
+
+/** d is the distance to a path drawn point by point. */
+export const path: ExtentKind = {
+  kind: 'path',
+  label: 'around a path',
+  summary: 'Measured from a path, drawn in the view or of a form of its own: a bent tube.',
+  bounded: true,
+  formula: 'd = |x − nearest point of the path|',
+  source: 'geometry; smooth paths are centripetal Catmull–Rom splines, Barry & Goldman 1988',
+  parameters,
+  points: 'points',
+  distance(values) {
+    const pieces = new PathPieces(lineOf(values));
+    const found = nearestOnPath();
+    return ({ x, y, z }, count, out) => {
+      for (let i = 0; i < count; i++) {
+        pieces.nearest(x[i]!, y[i]!, z[i]!, found);
+        out[i] = found.distance;
+      }
+    };
+  },
+  form(values) {
+    const pieces = new PathPieces(lineOf(values));
+    const found = nearestOnPath();
+    return ({ x, y, z }, count, outward, lengthwise) => {
+      for (let i = 0; i < count; i++) {
+        pieces.nearest(x[i]!, y[i]!, z[i]!, found);
+        setUnit(outward, i, x[i]! - found.x, y[i]! - found.y, z[i]! - found.z);
+        lengthwise.x[i] = found.tx;
+        lengthwise.y[i] = found.ty;
+        lengthwise.z[i] = found.tz;
+      }
+    };
+  },
+  empty: pathTrouble,
+  fitted(half) {
+    const [a, b] = [-half[0] * 0.8, half[0] * 0.8];
+    const points = [a, a / 3, b / 3, b].map((x, i) => [
+      Number(x.toPrecision(3)),
+      i % 2 === 0 ? 0 : Number((half[1] * 0.3).toPrecision(2)),
+      0,
+    ]);
+    const reach = roundedUp(Math.sqrt(half[0] * half[0] * 0.04 + half[1] * half[1] * 1.7 + half[2] * half[2]));
+    return { form: 'drawn', points, core: roundedUp(reach * 0.4), reach };
+  },
+  outline(values, d) {
+    if (d === 0) return strokesOf(lineOf(values));
+    const rings = 12;
+    return Array.from({ length: rings + 1 }, (_, i) => {
+      const { point, p, q } = across(values, i / rings);
+      return Array.from({ length: 25 }, (_n, k) => {
+        // for drawing only
+        const [c, s] = [d * Math.cos((k * Math.PI) / 12), d * Math.sin((k * Math.PI) / 12)];
+        return point.map((n, axis) => n + c * p[axis]! + s * q[axis]!) as unknown as Vector;
+      });
+    });
+  },
+  ray(values, u) {
+    const { point, p, q } = across(values, u);
+    const turn = 2 * Math.PI * ((u * 7) % 1);
+    // for drawing only
+    const [c, s] = [Math.cos(turn), Math.sin(turn)];
+    return { from: point, along: p.map((n, axis) => c * n + s * q[axis]!) as unknown as Vector };
+  },
+  handles(values) {
+    const { core, reach } = values as Settings;
+    const { point, p } = across(values, 0.5);
+    const distances = (
+      [
+        ['core', core],
+        ['reach', reach],
+      ] as const
+    ).map(([parameter, d]) => ({ parameter, at: point.map((n, i) => n + d * p[i]!) as unknown as Vector, axis: p, perMetre: 1 }));
+    return [...distances, ...pathHandles(values)];
+  },
+};

@@ -1,0 +1,81 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { circle } from '../../lib/geometry/outline';
+import { coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
+
+const parameters = describe({
+  radius: {
+    type: 'number',
+    label: 'Radius',
+    unit: 'm',
+    default: 1.5,
+    min: 0,
+    usual: [0, 10],
+    help: 'Of the circle that is measured from, in its own XZ plane.',
+  },
+  core: { ...coreAndReach.core, default: 0.2 },
+  reach: { ...coreAndReach.reach, default: 0.8 },
+});
+
+/** d is the distance to a circle in the XZ plane. */
+export const ring: ExtentKind = {
+  kind: 'ring',
+  label: 'ring',
+  summary: 'Measured from a circle lying flat: a tube bent round.',
+  bounded: true,
+  formula: 'd = √((√(x² + z²) − R)² + y²)',
+  source: 'geometry',
+  parameters,
+  distance(values) {
+    const { radius } = values as ValuesOf<typeof parameters>;
+    return ({ x, y, z }, count, out) => {
+      for (let i = 0; i < count; i++) {
+        const off = Math.sqrt(x[i]! * x[i]! + z[i]! * z[i]!) - radius;
+        out[i] = Math.sqrt(off * off + y[i]! * y[i]!);
+      }
+    };
+  },
+  form(values) {
+    const { radius } = values as ValuesOf<typeof parameters>;
+    return ({ x, y, z }, count, outward, lengthwise) => {
+      for (let i = 0; i < count; i++) {
+        const wide = Math.sqrt(x[i]! * x[i]! + z[i]! * z[i]!);
+        const inner = wide > 0 ? 1 - radius / wide : 0;
+        setUnit(outward, i, x[i]! * inner, y[i]!, z[i]! * inner);
+        // By the right-hand rule about its own Y.
+        setUnit(lengthwise, i, z[i]!, 0, -x[i]!);
+      }
+    };
+  },
+  fitted(half) {
+    const wide = Math.sqrt(half[0] * half[0] + half[2] * half[2]);
+    const radius = roundedUp(wide / 2);
+    // The middle and the corners are the farthest from the circle.
+    const reach = roundedUp(Math.sqrt(Math.max(radius, wide - radius) * Math.max(radius, wide - radius) + half[1] * half[1]));
+    return { radius, core: roundedUp(reach * 0.3), reach };
+  },
+  outline(values, d) {
+    const { radius } = values as ValuesOf<typeof parameters>;
+    const across = [0, 1, 2, 3].map((quarter) => {
+      const [x, z] = [
+        [1, 0],
+        [0, 1],
+        [-1, 0],
+        [0, -1],
+      ][quarter] as [number, number];
+      return circle(d, 0, 1).map(([out, up]) => [(radius + out) * x, up, (radius + out) * z] as const);
+    });
+    const inner = radius > d ? [circle(radius - d, 0, 2)] : [];
+    return [circle(radius + d, 0, 2), ...inner, circle(radius, 0, 2, d), circle(radius, 0, 2, -d), ...across];
+  },
+  ray(values, u) {
+    const { radius } = values as ValuesOf<typeof parameters>;
+    // for drawing only
+    const [x, z] = [Math.cos(2 * Math.PI * u), Math.sin(2 * Math.PI * u)];
+    return { from: [radius * x, 0, radius * z], along: [x, 0, z] };
+  },
+  handles(values) {
+    const { radius, core, reach } = values as ValuesOf<typeof parameters>;
+    const up = (parameter: string, value: number) => ({ parameter, at: [radius, value, 0], axis: [0, 1, 0], perMetre: 1 }) as const;
+    return [{ parameter: 'radius', at: [-radius, 0, 0], axis: [-1, 0, 0], perMetre: 1 }, up('core', core), up('reach', reach)];
+  },
+};

@@ -1,0 +1,61 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { allAlong, coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
+
+const parameters = describe({
+  ...coreAndReach,
+  side: {
+    type: 'choice',
+    label: 'Side',
+    default: 'both',
+    options: [
+      { value: 'both', label: 'both sides' },
+      { value: 'front', label: 'front only' },
+    ],
+    help: 'On both sides of the plane, or only in front of it (its own +Y); behind it then lies beyond the reach.',
+  },
+});
+
+/** A slab has no end; this much of it is drawn either way, metres. */
+const HALF = 2;
+
+/** d = |y|, the distance to the plane through the place; with one side, all behind it is infinitely far. */
+export const slab: ExtentKind = {
+  kind: 'slab',
+  label: 'slab',
+  summary: 'Measured from a plane (the place’s own XZ): a layer of even thickness without end.',
+  bounded: true,
+  formula: 'd = |y|',
+  source: 'geometry',
+  parameters,
+  distance(values) {
+    const front = (values as ValuesOf<typeof parameters>).side === 'front';
+    return ({ y }, count, out) => {
+      for (let i = 0; i < count; i++) out[i] = front && y[i]! < 0 ? Infinity : Math.abs(y[i]!);
+    };
+  },
+  halves: (values) => ((values as ValuesOf<typeof parameters>).side === 'both' ? [Infinity, 0, Infinity] : undefined),
+  form: () => (local, count, outward, lengthwise) => {
+    for (let i = 0; i < count; i++) setUnit(outward, i, 0, local.y[i]!, 0);
+    allAlong(0, count, lengthwise);
+  },
+  fitted(half) {
+    const reach = roundedUp(half[1] * 1.1);
+    return { core: roundedUp(reach * 0.4), reach };
+  },
+  outline(values, d) {
+    const sides = (values as ValuesOf<typeof parameters>).side === 'front' ? [d] : [d, -d];
+    return sides.map((y) => [
+      [-HALF, y, -HALF],
+      [HALF, y, -HALF],
+      [HALF, y, HALF],
+      [-HALF, y, HALF],
+      [-HALF, y, -HALF],
+    ]);
+  },
+  ray(values, u) {
+    const below = (values as ValuesOf<typeof parameters>).side === 'both' && Math.floor(u * 64) % 2 === 1;
+    return { from: [(2 * u - 1) * HALF, 0, 0], along: [0, below ? -1 : 1, 0] };
+  },
+  handles: (values) =>
+    ['core', 'reach'].map((parameter) => ({ parameter, at: [0, values[parameter] as number, 0], axis: [0, 1, 0], perMetre: 1 })),
+};

@@ -1,0 +1,69 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { treeOf } from '../../lib/meshes/tree';
+import type { Resources } from '../emitter-shapes/shape';
+import { coreAndReach, setUnit, type ExtentKind } from './extent';
+
+const parameters = describe({
+  mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.' },
+  core: { ...coreAndReach.core, default: 0.1 },
+  reach: { ...coreAndReach.reach, default: 0.5 },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+const meshOf = (values: object, resources: Resources) => resources.mesh((values as Settings).mesh);
+
+/** d is the distance to the nearest face of a mesh; without one all is infinitely far. */
+export const surface: ExtentKind = {
+  kind: 'surface',
+  label: 'around a surface',
+  summary: 'Measured from the surface of a mesh of the scene, on both sides.',
+  bounded: true,
+  formula: 'd = |x − nearest point of the mesh|',
+  source: 'geometry, through a tree of bounding boxes (package three-mesh-bvh)',
+  parameters,
+  distance(values, resources) {
+    const mesh = meshOf(values, resources);
+    if (!mesh) return (_local, count, out) => void out.fill(Infinity, 0, count);
+    const tree = treeOf(mesh);
+    const at = new Float64Array(3);
+    return ({ x, y, z }, count, out, time) => {
+      tree.pose(time);
+      for (let i = 0; i < count; i++) {
+        tree.nearestPoint(x[i]!, y[i]!, z[i]!, at);
+        const [dx, dy, dz] = [x[i]! - at[0]!, y[i]! - at[1]!, z[i]! - at[2]!];
+        out[i] = Math.sqrt(dx * dx + dy * dy + dz * dz);
+      }
+    };
+  },
+  form(values, resources) {
+    const mesh = meshOf(values, resources);
+    if (!mesh)
+      return (_local, count, outward, lengthwise) => {
+        for (let i = 0; i < count; i++) setUnit(outward, i, 0, 0, 0);
+        for (let i = 0; i < count; i++) setUnit(lengthwise, i, 0, 0, 0);
+      };
+    const tree = treeOf(mesh);
+    const at = new Float64Array(3);
+    return ({ x, y, z }, count, outward, lengthwise, time) => {
+      tree.pose(time);
+      for (let i = 0; i < count; i++) {
+        tree.nearestPoint(x[i]!, y[i]!, z[i]!, at);
+        setUnit(outward, i, x[i]! - at[0]!, y[i]! - at[1]!, z[i]! - at[2]!);
+        const [nx, ny, nz] = [outward.x[i]!, outward.y[i]!, outward.z[i]!];
+        // Lengthwise is downhill along it.
+        setUnit(lengthwise, i, ny * nx, ny * ny - 1, ny * nz);
+      }
+    };
+  },
+  empty(values, resources) {
+    if ((values as Settings).mesh === '') return 'no mesh is chosen for its extent';
+    return meshOf(values, resources) ? undefined : 'the mesh of its extent is missing';
+  },
+  surface: meshOf,
+  fitted: () => ({}),
+  // The surface itself is drawn.
+  outline: () => [],
+  ray: () => ({ from: [0, 0, 0], along: [0, 1, 0] }),
+  handles: () => [],
+};

@@ -1,0 +1,158 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { cos } from '../../lib/math/exact';
+import { turningOf, velocityToLocal } from '../../lib/math/frames';
+import { clear } from '../contracts/sums';
+import { fittedSize, vectorActions } from './actions';
+import type { FieldKind } from '../contracts/field';
+
+const RADIAN = 0.017453292519943295;
+
+const radius = (label: string, value: number, help: string) =>
+  ({ type: 'number', label, unit: 'm', default: value, min: 0, above: true, usual: [0.05, 3], help }) as const;
+
+const parameters = describe({
+  separation: {
+    type: 'number',
+    label: 'Separation',
+    unit: '=',
+    default: 3,
+    usual: [0, 10],
+    help: 'Push off each neighbour that is too near, growing from nothing at the radius; negative draws together.',
+  },
+  apart: radius('Separation radius', 0.25, 'How near is too near.'),
+  alignment: {
+    type: 'number',
+    label: 'Alignment',
+    unit: '1/s',
+    default: 2,
+    usual: [0, 10],
+    help: 'How quickly it takes on the mean velocity of its neighbours.',
+  },
+  seen: radius('Alignment radius', 0.6, 'How far off a neighbour’s motion is heeded.'),
+  cohesion: {
+    type: 'number',
+    label: 'Cohesion',
+    unit: '1/s²',
+    default: 1.5,
+    usual: [0, 10],
+    help: 'Pull to the middle of its neighbours, a metre of the way there.',
+  },
+  together: radius('Cohesion radius', 0.8, 'How far off a neighbour draws.'),
+  view: {
+    type: 'number',
+    label: 'Field of view',
+    unit: '°',
+    default: 300,
+    min: 0,
+    max: 360,
+    usual: [60, 360],
+    help: 'The whole angle about the way it goes in which neighbours are seen; 360° is all round.',
+  },
+  among: {
+    type: 'choice',
+    label: 'Among',
+    default: 'own',
+    options: [
+      { value: 'own', label: 'each emitter' },
+      { value: 'all', label: 'all together' },
+    ],
+    help: 'Whether each emitter’s particles flock by themselves, or all that hear the field are one flock.',
+  },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+/**
+ * F = S·(s·Σ r̂(1 − d/R) + a·(v̄ − v) + c·(x̄ − x)) over the neighbours that are seen: separation, alignment, cohesion (Reynolds,
+ * "Flocks, herds and schools", SIGGRAPH 1987). In a draft the sum is taken 1/share times; means need nothing.
+ */
+export const flock: FieldKind = {
+  kind: 'flock',
+  label: 'flock',
+  summary: 'Particles heed their neighbours: they keep apart, go the same way, and stay together.',
+  glyph: 'M3 8l4 2-4 2 1-2zM10 5l4 2-4 2 1-2zM11 13l4 2-4 2 1-2zM17 9l4 2-4 2 1-2z',
+  formula: 'F = S · (s·Σ r̂·(1 − d/R) + a·(v̄ − v) + c·(x̄ − x))',
+  source: 'Reynolds 1987',
+  strength: { label: 'Strength', default: 1, usual: [0, 3] },
+  actions: vectorActions('acceleration'),
+  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  balance: ['separation', 'alignment', 'cohesion'],
+  swarms: true,
+  zeroHere: 'no particle has a neighbour within its radii',
+  starts: [
+    { name: 'Shoal', note: 'close, and all the same way', settings: { separation: 4, alignment: 4, cohesion: 2.5, view: 300 } },
+    { name: 'Gnats', note: 'held together, each its own way', settings: { separation: 2, alignment: 0.2, cohesion: 5, view: 360 } },
+    { name: 'Even spread', note: 'keeps apart, and nothing else', settings: { separation: 6, alignment: 0, cohesion: 0, view: 360 } },
+  ],
+  parameters,
+  fit(half) {
+    const size = Math.max(...half);
+    return { apart: fittedSize(size / 8, 0.02), seen: fittedSize(size / 3.5, 0.05), together: fittedSize(size / 2.5, 0.05) };
+  },
+  silent(source) {
+    const { separation, alignment, cohesion } = source.settings as Settings;
+    return separation === 0 && alignment === 0 && cohesion === 0 ? 'separation, alignment and cohesion are all 0' : undefined;
+  },
+  compile({ settings, strength, neighbours }) {
+    const { separation, apart, alignment, seen, cohesion, together, view, among } = settings as Settings;
+    const reach = Math.max(separation === 0 ? 0 : apart, alignment === 0 ? 0 : seen, cohesion === 0 ? 0 : together) || apart;
+    const around = neighbours(reach, among === 'all');
+    const nearness = 1 / apart;
+    const blind = view >= 360 ? -2 : cos((view / 2) * RADIAN);
+    return (_local, block, out, { place }) => {
+      const { count, emitter, id, position, velocity } = block;
+      const swarm = around(emitter);
+      if (!swarm) return clear(out, count);
+      const { places, velocities, found, squares } = swarm;
+      const scale = separation / swarm.share;
+      for (let i = 0; i < count; i++) {
+        const [x, y, z] = [position.x[i]!, position.y[i]!, position.z[i]!];
+        const [vx, vy, vz] = [velocity.x[i]!, velocity.y[i]!, velocity.z[i]!];
+        const speed = Math.sqrt(vx * vx + vy * vy + vz * vz);
+        // At rest it looks all round.
+        const blindfold = blind > -2 && speed > 0;
+        const met = swarm.around(x, y, z);
+        let [px, py, pz] = [0, 0, 0];
+        let [mx, my, mz, moving] = [0, 0, 0, 0];
+        let [ox, oy, oz, near] = [0, 0, 0, 0];
+        for (let k = 0; k < met; k++) {
+          const row = found[k]!;
+          const square = squares[k]!;
+          if (square === 0 && swarm.isItself(row, emitter, id[i]!)) continue;
+          const d = Math.sqrt(square);
+          // From the particle to its neighbour.
+          const dx = places[row]! - x;
+          const dy = places[row + 1]! - y;
+          const dz = places[row + 2]! - z;
+          if (blindfold && dx * vx + dy * vy + dz * vz < blind * d * speed) continue;
+          if (d < apart && d > 0) {
+            const push = 1 / d - nearness;
+            px -= push * dx;
+            py -= push * dy;
+            pz -= push * dz;
+          }
+          if (d < seen) {
+            mx += velocities[row]!;
+            my += velocities[row + 1]!;
+            mz += velocities[row + 2]!;
+            moving++;
+          }
+          if (d < together) {
+            ox += dx;
+            oy += dy;
+            oz += dz;
+            near++;
+          }
+        }
+        const a = moving > 0 ? alignment : 0;
+        const share = moving > 0 ? 1 / moving : 0;
+        const c = near > 0 ? cohesion / near : 0;
+        out.x[i] = strength * (scale * px + a * (mx * share - vx) + c * ox);
+        out.y[i] = strength * (scale * py + a * (my * share - vy) + c * oy);
+        out.z[i] = strength * (scale * pz + a * (mz * share - vz) + c * oz);
+      }
+      const rotation = turningOf(place.rotation);
+      if (rotation) velocityToLocal(rotation, out, count, out);
+    };
+  },
+};

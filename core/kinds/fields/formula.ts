@@ -1,0 +1,182 @@
+import { describe, type Values, type ValuesOf } from '../../document/parameters';
+import { faultOf, readFormula, type Formula } from '../../lib/formula/formula';
+import { ParticleInputs, particleNames } from '../contracts/particle-variables';
+import { normalised } from '../../lib/math/vector';
+import { BLOCK } from '../../lib/particle-block';
+import { clear } from '../contracts/sums';
+import { vectorActions } from './actions';
+import type { FieldKind, FieldRoutine, FieldSource } from '../contracts/field';
+
+const does =
+  (...ways: string[]) =>
+  (v: Values) =>
+    ways.includes(String(v['does']));
+
+const NAMES = `Names: ${particleNames([]).join(', ')}, and the dials.`;
+
+const expression = (label: string, value: string, help: string, ...ways: string[]) =>
+  ({ type: 'text', label, default: value, most: 1000, formula: 'particle', help: `${help} ${NAMES}`, shown: does(...ways) }) as const;
+
+const parameters = describe({
+  does: {
+    type: 'choice',
+    label: 'Gives',
+    default: 'vector',
+    options: [
+      { value: 'vector', label: 'three numbers' },
+      { value: 'slope', label: 'downhill' },
+      { value: 'level', label: 'one way' },
+    ],
+    help: 'Three expressions as X, Y and Z of the vector; or one expression as a height, down whose slope it pushes; or as how hard it pushes in one direction.',
+  },
+  fx: expression('X', '−z', 'Along X of its own frame.', 'vector'),
+  fy: expression('Y', '0', 'Along Y.', 'vector'),
+  fz: expression('Z', 'x', 'Along Z.', 'vector'),
+  height: expression('Height', 'x^2 + z^2', 'The height or the push.', 'slope', 'level'),
+  direction: {
+    type: 'vector',
+    label: 'Direction',
+    unit: '',
+    default: [0, 1, 0],
+    help: 'Where it pushes. Its length does not matter.',
+    shown: does('level'),
+  },
+  fineness: {
+    type: 'number',
+    label: 'Fineness',
+    unit: 'm',
+    default: 0.001,
+    min: 0,
+    above: true,
+    usual: [0.0001, 0.1],
+    help: 'How far apart the heights are taken that a slope is made of. The distance d counts as unchanged between them.',
+    shown: does('slope'),
+  },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+const AXES = ['x', 'y', 'z'] as const;
+
+/** The expressions that count, with their labels. */
+function expressionsOf(settings: Settings): readonly (readonly [string, string])[] {
+  const { fx, fy, fz, height } = settings;
+  if (settings.does !== 'vector') return [[parameters.height.label, height]];
+  return [
+    [parameters.fx.label, fx],
+    [parameters.fy.label, fy],
+    [parameters.fz.label, fz],
+  ];
+}
+
+/** What is wrong with one of the expressions, in words. */
+function trouble({ settings, dials }: Pick<FieldSource, 'settings' | 'dials'>): string | undefined {
+  const names = particleNames(dials.names);
+  for (const [label, text] of expressionsOf(settings as Settings)) {
+    const fault = faultOf(text, names);
+    if (fault) return `its expression ${label} can’t be read: ${fault}`;
+  }
+  const { does: way, direction } = settings as Settings;
+  return way === 'level' && direction.every((n) => n === 0) ? 'its direction is zero' : undefined;
+}
+
+/** Runs an expression over a block. */
+function runner({ dials, fps, strength }: FieldSource, formulas: readonly Formula[]) {
+  const inputs = new ParticleInputs(dials.names.length);
+  return (...[local, block, , { velocity, distance, frame }]: Parameters<FieldRoutine>) => {
+    inputs.fill(formulas, { block, where: local, velocity, distance, strength, fps, dials: dials.at(frame) });
+    return inputs.columns;
+  };
+}
+
+/** F = −S·∇h by central differences along each axis. */
+function slopeOf(source: FieldSource, height: Formula): FieldRoutine {
+  const { fineness } = source.settings as Settings;
+  const columns = runner(source, [height]);
+  const moved = new Float64Array(BLOCK);
+  const [above, below] = [new Float64Array(BLOCK), new Float64Array(BLOCK)];
+  return (local, block, out, sight) => {
+    const { count } = block;
+    const inputs = [...columns(local, block, out, sight)];
+    AXES.forEach((axis, v) => {
+      if (!height.uses[v]) {
+        out[axis].fill(0, 0, count);
+        return;
+      }
+      const here = local[axis];
+      inputs[v] = moved;
+      for (let i = 0; i < count; i++) moved[i] = here[i]! + fineness;
+      height.run(inputs, count, above, sight.notes);
+      for (let i = 0; i < count; i++) moved[i] = here[i]! - fineness;
+      height.run(inputs, count, below, sight.notes);
+      inputs[v] = here;
+      const scale = -source.strength / (2 * fineness);
+      for (let i = 0; i < count; i++) out[axis][i] = scale * (above[i]! - below[i]!);
+    });
+  };
+}
+
+/**
+ * F = S·(fx, fy, fz), or −S·∇h, or S·h·direction, from expressions of the place in its frame, the particle, the time and the dials.
+ * What can't be computed counts as 0.
+ */
+export const formula: FieldKind = {
+  kind: 'formula',
+  label: 'formula',
+  summary: 'A vector that expressions give: three numbers, the way down a height, or a push in one direction.',
+  glyph: 'M9 20c3 0 3-4 4-9s1-8 4-8M8 10h8M4 14l3 5M7 14l-3 5',
+  formula: 'F = S · (fx, fy, fz), −S · ∇h, or S · h · direction',
+  source: 'calculus; slopes by central differences',
+  strength: { label: 'Strength', default: 1, usual: [-5, 5] },
+  actions: vectorActions('acceleration'),
+  startsWith: { extent: 'ball', profile: 'smooth' },
+  needs: { velocity: true, distance: true },
+  starts: [
+    { name: 'Turntable', note: 'round the middle, faster outside', settings: { does: 'vector', fx: '−z', fy: '0', fz: 'x' } },
+    {
+      name: 'Bowl',
+      note: 'down into the middle, in rings',
+      settings: { does: 'slope', height: 'r = sqrt(x^2 + z^2)\n0.5 × r + 0.1 × cos(12 × r)' },
+    },
+    {
+      name: 'Ripples',
+      note: 'waves that run outward and lift',
+      strength: 2,
+      settings: { does: 'level', height: 'r = sqrt(x^2 + z^2)\nsin(6 × r − 4 × time) / (1 + r)', direction: [0, 1, 0] },
+    },
+    {
+      name: 'Plate',
+      note: 'to the still lines of a vibrating square plate',
+      strength: 1,
+      settings: { does: 'slope', height: 'a = pi × x\nb = pi × z\n(cos(3 × a) × cos(b) − cos(a) × cos(3 × b))^2' },
+    },
+  ],
+  parameters,
+  silent: trouble,
+  compile(source) {
+    if (trouble(source)) return (_local, { count }, out) => clear(out, count);
+    const settings = source.settings as Settings;
+    const { strength } = source;
+    const names = particleNames(source.dials.names);
+    const formulas = expressionsOf(settings).map(([, text]) => readFormula(text, names));
+    if (settings.does === 'slope') return slopeOf(source, formulas[0]!);
+    const columns = runner(source, formulas);
+    if (settings.does === 'level') {
+      const way = normalised(settings.direction);
+      const push = new Float64Array(BLOCK);
+      return (local, block, out, sight) => {
+        formulas[0]!.run(columns(local, block, out, sight), block.count, push, sight.notes);
+        AXES.forEach((axis, k) => {
+          for (let i = 0; i < block.count; i++) out[axis][i] = strength * way[k]! * push[i]!;
+        });
+      };
+    }
+    return (local, block, out, sight) => {
+      const inputs = columns(local, block, out, sight);
+      AXES.forEach((axis, k) => {
+        formulas[k]!.run(inputs, block.count, out[axis], sight.notes);
+        for (let i = 0; i < block.count; i++) out[axis][i]! *= strength;
+      });
+    };
+  },
+};

@@ -1,0 +1,42 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { normalised, scaled } from '../../lib/math/vector';
+import { vectorActions } from './actions';
+import type { FieldKind } from '../contracts/field';
+import { uniformField } from './uniform';
+
+const parameters = describe({
+  direction: {
+    type: 'vector',
+    label: 'Direction',
+    unit: '',
+    default: [0, -1, 0],
+    help: 'Which way things fall. Its length does not matter.',
+  },
+});
+
+/** F = g · dir. Standard gravity 9.80665 m/s² (CGPM 1901). */
+export const gravity: FieldKind = {
+  kind: 'gravity',
+  label: 'gravity',
+  summary: 'Pulls everything the same way. Turned round it is buoyancy.',
+  glyph: 'M12 3v17M6 14l6 6 6-6',
+  formula: 'F = g · direction',
+  source: 'standard gravity 9.80665 m/s², CGPM 1901',
+  strength: { label: 'Strength', default: 9.80665, usual: [-20, 20] },
+  actions: vectorActions('acceleration'),
+  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  direction: 'direction',
+  starts: [
+    { name: 'Free fall', note: 'as on the surface of the earth', strength: 9.80665, settings: { direction: [0, -1, 0] } },
+    { name: 'Buoyant', note: 'rises gently, as warm water does', strength: 1.2, settings: { direction: [0, 1, 0] } },
+    { name: 'Sinking silt', note: 'settles slowly', strength: 0.3, settings: { direction: [0, -1, 0] } },
+    { name: 'Tilted bed', note: 'slides away to one side', strength: 3, settings: { direction: [0.6, -0.8, 0] } },
+  ],
+  parameters,
+  recipe: ({ settings, strength }) => ({
+    kind: 'same',
+    vector: scaled(normalised((settings as ValuesOf<typeof parameters>).direction), strength),
+    tow: 0,
+  }),
+  compile: ({ settings, strength }) => uniformField((settings as ValuesOf<typeof parameters>).direction, strength),
+};

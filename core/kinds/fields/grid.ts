@@ -1,0 +1,253 @@
+import { describe, type Values, type ValuesOf } from '../../document/parameters';
+import { gridLookup, MOST_POINTS, pointsIn, widthsOf, type Lattice, type VectorGrid } from '../../lib/grids/vector-grid';
+import type { Vector } from '../../lib/math/vector';
+import { boxEdges, boxHandles } from '../../lib/geometry/outline';
+import { outward, rotateBack, type Similarity } from '../../lib/math/similarity';
+import { clear } from '../contracts/sums';
+import { fittedSize, vectorActions } from './actions';
+import type { FieldKind, FieldSource } from '../contracts/field';
+
+const filled = (v: Values) => v['from'] === 'group';
+const side = (label: string, axis: string) =>
+  ({ type: 'number', label, unit: 'm', default: 2, min: 0, above: true, usual: [0.1, 20], help: `Along its own ${axis}.` }) as const;
+
+const parameters = describe({
+  from: {
+    type: 'choice',
+    label: 'From',
+    default: 'group',
+    options: [
+      { value: 'group', label: 'a group' },
+      { value: 'file', label: 'a file' },
+    ],
+    help: 'Filled from what a group of fields comes to at its points, or read from VTK image data or CSV.',
+  },
+  group: {
+    type: 'reference',
+    to: 'group',
+    label: 'Group',
+    default: '',
+    help: 'It is read whether it is muted or not: mute it, and only the grid acts.',
+    shown: filled,
+  },
+  at: {
+    type: 'number',
+    label: 'At frame',
+    unit: 'f',
+    default: 0,
+    whole: true,
+    usual: [0, 240],
+    help: 'The frame it is filled at; it then stays as it is.',
+    shown: filled,
+  },
+  file: { type: 'grid', label: 'File', default: '', help: 'One of the scene’s grids.', shown: (v) => v['from'] === 'file' },
+  width: side('Width', 'X'),
+  height: side('Height', 'Y'),
+  depth: side('Depth', 'Z'),
+  cell: {
+    type: 'number',
+    label: 'Cell',
+    unit: 'm',
+    default: 0.1,
+    min: 0,
+    above: true,
+    usual: [0.02, 1],
+    help: 'How far its points are apart: half of it shows twice the detail, and takes eight times the room and time to fill.',
+    shown: filled,
+  },
+  lookup: {
+    type: 'choice',
+    label: 'Between points',
+    default: 'linear',
+    options: [
+      { value: 'linear', label: 'trilinear' },
+      { value: 'cubic', label: 'tricubic' },
+    ],
+    help: 'Tricubic is smooth from cell to cell and truer, at several times the cost.',
+  },
+  edges: {
+    type: 'choice',
+    label: 'Beyond its edges',
+    default: 'cut',
+    options: [
+      { value: 'cut', label: 'nothing' },
+      { value: 'clamp', label: 'as at the edge' },
+      { value: 'tile', label: 'over again' },
+    ],
+    help: 'What the field is outside its box.',
+  },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+const sidesOf = ({ width, height, depth }: Settings) => [width, height, depth] as const;
+
+/** Points along each axis of a grid that is filled. */
+function countsOf(settings: Settings): readonly [number, number, number] {
+  return sidesOf(settings).map((length) => Math.max(2, Math.floor(length / settings.cell + 0.5) + 1)) as unknown as readonly [
+    number,
+    number,
+    number,
+  ];
+}
+
+/** Grids that were filled, by all that they hang on: a stack is compiled again at every edit, and most edits leave them as they are. */
+const known = new Map<string, VectorGrid>();
+const MOST_KNOWN = 6;
+
+/** The grid of a field that is filled from a group, in the frame of its place. */
+function fill(source: FieldSource): VectorGrid | undefined {
+  const settings = source.settings as Settings;
+  const group = source.group(settings.group, settings.at);
+  const lattice = latticeOf(settings);
+  if (!group || pointsIn(lattice) > MOST_POINTS) return undefined;
+  const place = source.placeAt(settings.at);
+  const key = JSON.stringify([group.key(), settings, place]);
+  const found = known.get(key);
+  if (found) return found;
+  const grid = emptyGrid(lattice);
+  group.fill(pointsIn(grid), (i) => outward(place, pointAt(grid, i)), grid.vectors);
+  turnBack(place, grid.vectors);
+  if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
+  known.set(key, grid);
+  return grid;
+}
+
+/** A lattice over the box of a field, with its own points or so many. */
+export function latticeOf(settings: Settings, counts = countsOf(settings)): Lattice {
+  const sides = sidesOf(settings);
+  return {
+    counts,
+    origin: sides.map((s) => -s / 2) as unknown as Vector,
+    spacing: sides.map((s, i) => s / (counts[i]! - 1)) as unknown as Vector,
+  };
+}
+
+/** A lattice with room for its vectors. */
+const emptyGrid = (lattice: Lattice): VectorGrid => ({ ...lattice, vectors: new Float32Array(3 * pointsIn(lattice)) });
+
+/** Where a point of a grid is, in the grid's own frame. */
+function pointAt({ counts, origin, spacing }: Lattice, index: number): Vector {
+  const [nx, ny] = counts;
+  const steps = [index % nx, Math.floor(index / nx) % ny, Math.floor(index / (nx * ny))];
+  return origin.map((o, i) => o + steps[i]! * spacing[i]!) as unknown as Vector;
+}
+
+/** Turns vectors from the axes of the world to those of a place. */
+function turnBack({ rotation }: Similarity, vectors: Float32Array): void {
+  for (let i = 0; i < vectors.length; i += 3) vectors.set(rotateBack(rotation, [vectors[i]!, vectors[i + 1]!, vectors[i + 2]!]), i);
+}
+
+function gridOf(source: FieldSource): VectorGrid | undefined {
+  const settings = source.settings as Settings;
+  return settings.from === 'group' ? fill(source) : source.resources.grid(settings.file);
+}
+
+/** Arrows along each side at most. */
+const ARROWS = 9;
+
+/** A box of vectors, looked up between its points. Those from a file are stretched to its box. */
+export const grid: FieldKind = {
+  kind: 'grid',
+  label: 'flow grid',
+  summary: 'A box of vectors, filled from a group of fields or read from a file, and looked up between its points.',
+  glyph: 'M4 4h16v16H4zM4 9.3h16M4 14.7h16M9.3 4v16M14.7 4v16',
+  formula: 'F = S · Σ wᵢ·Vᵢ over the 8 or 64 points around',
+  source: 'trilinear interpolation; Catmull & Rom 1974',
+  strength: { label: 'Strength', default: 1, usual: [-3, 3] },
+  actions: vectorActions('acceleration'),
+  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  starts: [
+    { name: 'Draught', note: 'coarse, and nothing beyond it', settings: { cell: 0.25, lookup: 'linear', edges: 'cut' } },
+    { name: 'Fine', note: 'smooth and true', settings: { cell: 0.08, lookup: 'cubic', edges: 'cut' } },
+    { name: 'Endless', note: 'the box over and over again', settings: { cell: 0.12, lookup: 'linear', edges: 'tile' } },
+  ],
+  parameters,
+  fit: (half) => ({
+    width: fittedSize(2.4 * half[0], 0.2),
+    height: fittedSize(2.4 * half[1], 0.2),
+    depth: fittedSize(2.4 * half[2], 0.2),
+    cell: fittedSize(Math.max(...half) / 10, 0.01),
+  }),
+  zeroHere: 'its grid is empty where the particles are',
+  silent(source) {
+    const settings = source.settings as Settings;
+    if (settings.from === 'file') {
+      if (settings.file === '') return 'no file is chosen';
+      return source.resources.grid(settings.file) ? undefined : 'its file is missing';
+    }
+    if (settings.group === '') return 'no group is chosen that it is filled from';
+    if (pointsIn(latticeOf(settings)) > MOST_POINTS)
+      return `it would have ${countsOf(settings).join(' × ')} points; allowed are ${MOST_POINTS}: make its cell larger`;
+    return source.group(settings.group, settings.at) ? undefined : 'the group it is filled from is empty';
+  },
+  told(settings, resources) {
+    const own = settings as Settings;
+    const counts = own.from === 'group' ? countsOf(own) : resources.grid(own.file)?.counts;
+    if (!counts) return undefined;
+    const points = pointsIn({ counts });
+    return `${counts.join(' × ')} = ${points} points, ${Number(((12 * points) / 1048576).toPrecision(2))} MB`;
+  },
+  outline: (settings) => boxEdges(...sidesOf(settings as Settings)),
+  handles: (settings) => boxHandles(...sidesOf(settings as Settings)),
+  gridOf,
+  arrows(source) {
+    const settings = source.settings as Settings;
+    const counts = sidesOf(settings).map((s) =>
+      Math.max(2, Math.min(ARROWS, Math.floor((s / Math.max(...sidesOf(settings))) * ARROWS + 0.5))),
+    ) as unknown as readonly [number, number, number];
+    const thin = emptyGrid(latticeOf(settings, counts));
+    const count = pointsIn(thin);
+    if (settings.from === 'group') {
+      const place = source.placeAt(settings.at);
+      const group = source.group(settings.group, settings.at);
+      if (!group) return [];
+      group.fill(count, (i) => outward(place, pointAt(thin, i)), thin.vectors);
+      turnBack(place, thin.vectors);
+    } else {
+      const found = source.resources.grid(settings.file);
+      if (!found) return [];
+      const lookup = gridLookup(found, false, 'clamp');
+      const out = new Float64Array(3);
+      for (let i = 0; i < count; i++) {
+        const steps = pointAt(thin, i).map((p, k) => (p / sidesOf(settings)[k]! + 0.5) * (found.counts[k]! - 1));
+        lookup(steps[0]!, steps[1]!, steps[2]!, out);
+        thin.vectors.set(out, 3 * i);
+      }
+    }
+    return Array.from({ length: count }, (_, i) => ({
+      at: pointAt(thin, i),
+      vector: [...thin.vectors.subarray(3 * i, 3 * i + 3)] as unknown as Vector,
+    }));
+  },
+  fitSource(source, bounds) {
+    const settings = source.settings as Settings;
+    if (settings.from === 'group') return bounds;
+    const found = source.resources.grid(settings.file);
+    if (!found) return undefined;
+    const sides = widthsOf(found).map((w) => (w > 0 ? w : 1)) as unknown as Vector;
+    return { centre: found.origin.map((o, i) => o + sides[i]! / 2) as unknown as Vector, sides };
+  },
+  compile(source) {
+    const settings = source.settings as Settings;
+    const found = gridOf(source);
+    if (!found) return (_local, { count }, out) => clear(out, count);
+    const lookup = gridLookup(found, settings.lookup === 'cubic', settings.edges);
+    const { strength } = source;
+    const scale = sidesOf(settings).map((s, i) => (found.counts[i]! - 1) / s);
+    const vector = new Float64Array(3);
+    return ({ x, y, z }, { count }, out) => {
+      for (let i = 0; i < count; i++) {
+        lookup(
+          (x[i]! + settings.width / 2) * scale[0]!,
+          (y[i]! + settings.height / 2) * scale[1]!,
+          (z[i]! + settings.depth / 2) * scale[2]!,
+          vector,
+        );
+        out.x[i] = strength * vector[0]!;
+        out.y[i] = strength * vector[1]!;
+        out.z[i] = strength * vector[2]!;
+      }
+    };
+  },
+};

@@ -1,0 +1,26 @@
+import type { FieldKind } from '../contracts/field';
+
+/** A bare number within its extent: what groups of levels are made of. */
+export const level: FieldKind = {
+  kind: 'level',
+  label: 'level',
+  summary: 'A bare number within its extent. It moves nothing; a group combines levels into a mask that modulators read.',
+  glyph: 'M4 20V10h4v10M10 20V4h4v16M16 20v-7h4v7',
+  formula: 'x = S',
+  source: 'common practice, no source',
+  strength: { label: 'Level', default: 1, usual: [0, 1] },
+  actions: ['level'],
+  startsWith: { extent: 'ball', profile: 'smooth' },
+  starts: [
+    { name: 'Full', note: 'one within the core', strength: 1, settings: {} },
+    { name: 'Half', note: 'one half within the core', strength: 0.5, settings: {} },
+  ],
+  parameters: {},
+  compile:
+    ({ strength }) =>
+    (_local, { count }, out) => {
+      out.x.fill(strength, 0, count);
+      out.y.fill(0, 0, count);
+      out.z.fill(0, 0, count);
+    },
+};

@@ -1,0 +1,58 @@
+import { fault } from '../../document/faults';
+import { describe, type ValuesOf } from '../../document/parameters';
+import type { FieldKind } from '../contracts/field';
+
+const parameters = describe({
+  lowest: {
+    type: 'number',
+    label: 'Lowest',
+    unit: 'm/s',
+    default: 0,
+    min: 0,
+    usual: [0, 5],
+    help: 'What is slower is sped up to this. What is at rest stays.',
+  },
+  highest: {
+    type: 'number',
+    label: 'Highest',
+    unit: 'm/s',
+    default: 2,
+    min: 0,
+    usual: [0, 10],
+    help: 'What is faster is slowed down to this. Not below the lowest.',
+  },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+/** Keeps speeds between two limits; its vector is (lowest, highest, 0). */
+export const limit: FieldKind = {
+  kind: 'limit',
+  label: 'limit',
+  summary: 'Keeps the speed of particles between a lowest and a highest.',
+  glyph: 'M4 19h16M4 5h16M12 8v8M9 10l3-3 3 3M9 14l3 3 3-3',
+  formula: 's → min(highest, max(lowest, s))',
+  source: 'common practice, no source',
+  strength: { label: 'Share', default: 1, usual: [0, 1], min: 0 },
+  actions: ['confine'],
+  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  balance: ['lowest', 'highest'],
+  starts: [
+    { name: 'Ceiling', note: 'nothing runs away', strength: 1, settings: { lowest: 0, highest: 2 } },
+    { name: 'Restless', note: 'nothing comes to rest', strength: 0.3, settings: { lowest: 0.6, highest: 3 } },
+    { name: 'One pace', note: 'all go at the same speed', strength: 1, settings: { lowest: 1, highest: 1 } },
+  ],
+  parameters,
+  check(settings, field) {
+    const { lowest, highest } = settings as Settings;
+    return highest < lowest ? [fault('range', `${field}.highest`, highest, `a number from the lowest (${lowest} m/s) up`)] : [];
+  },
+  compile({ settings }) {
+    const { lowest, highest } = settings as Settings;
+    return (_local, { count }, out) => {
+      out.x.fill(lowest, 0, count);
+      out.y.fill(highest, 0, count);
+      out.z.fill(0, 0, count);
+    };
+  },
+};

@@ -1,0 +1,271 @@
+import { describe, type Values, type ValuesOf } from '../../document/parameters';
+import { Course, coursePoint } from '../../lib/paths/course';
+import { pathHandles } from '../shared/path-handles';
+import { lineOf, pathTrouble } from '../shared/path-line';
+import { nearestOnPath, PathPieces } from '../../lib/paths/nearest';
+import { pathForms, pathParameters } from '../shared/path-parameters';
+import { strokesOf, type Polyline } from '../../lib/paths/polyline';
+import { windingPoint, type Winding } from '../../lib/paths/winding';
+import { Purpose, uniform } from '../../lib/random/lookup';
+import type { Kinded } from '../../document/registry';
+import type { Vector } from '../../lib/math/vector';
+import type { Outline } from '../../lib/geometry/outline';
+import { clear } from '../contracts/sums';
+import { vectorActions } from './actions';
+import type { FieldKind } from '../contracts/field';
+
+const wound = (v: Values) => v['winding'] !== 'none';
+
+const parameters = describe({
+  ...pathParameters,
+  form: {
+    ...pathParameters.form,
+    default: 'extent',
+    options: [{ value: 'extent', label: 'its extent’s' }, ...pathForms],
+    help: 'The path that its extent is measured from; or one of its own, so that the extent can be another.',
+  },
+  towards: {
+    type: 'number',
+    label: 'Towards',
+    unit: '=',
+    default: 0.5,
+    usual: [-5, 5],
+    help: 'Pull to the nearest point of the way; negative pushes off it.',
+  },
+  width: {
+    type: 'number',
+    label: 'Width',
+    unit: 'm',
+    default: 0.15,
+    min: 0,
+    above: true,
+    usual: [0.01, 1],
+    help: 'Within this distance of the way the pull towards it fades to nothing.',
+  },
+  around: { type: 'number', label: 'Around', unit: '=', default: 0, usual: [-5, 5], help: 'Turns about the path, by the right-hand rule.' },
+  pace: {
+    type: 'choice',
+    label: 'Pace',
+    default: 'constant',
+    options: [
+      { value: 'constant', label: 'constant' },
+      { value: 'lap', label: 'a lap a life' },
+    ],
+    help: 'As fast as the strength says; or each particle so that its life takes it round a number of times, or to the end.',
+  },
+  laps: {
+    type: 'number',
+    label: 'Laps',
+    unit: '',
+    default: 1,
+    usual: [-5, 5],
+    help: 'Laps in one life, where it acts with strength or drive speed 1; those multiply it.',
+    shown: (v) => v['pace'] === 'lap',
+  },
+  winding: {
+    type: 'choice',
+    label: 'Winding',
+    default: 'none',
+    options: [
+      { value: 'none', label: 'straight along' },
+      { value: 'helix', label: 'helix' },
+      { value: 'wave', label: 'wave' },
+      { value: 'eight', label: 'figure of eight' },
+    ],
+    help: 'The way that is followed: the path itself, or one that winds about it, swings from side to side, or does both.',
+  },
+  frequency: {
+    type: 'number',
+    label: 'Frequency',
+    unit: '1/m',
+    default: 1,
+    usual: [-5, 5],
+    help: 'Turns or swings a metre; on a closed path rounded so that the way closes.',
+    shown: wound,
+  },
+  windingRadius: {
+    type: 'number',
+    label: 'Winding radius',
+    unit: 'm',
+    default: 0.2,
+    min: 0,
+    usual: [0, 2],
+    help: 'How far off the path the way winds.',
+    shown: wound,
+  },
+  taper: {
+    type: 'number',
+    label: 'Taper',
+    unit: '',
+    default: 0,
+    min: 0,
+    max: 1,
+    usual: [0, 1],
+    help: 'How much of the radius is gone at the end; on a closed path at its far side.',
+    shown: wound,
+  },
+  ways: {
+    type: 'number',
+    label: 'Ways',
+    unit: '',
+    default: 1,
+    min: 0,
+    max: 64,
+    whole: true,
+    usual: [0, 6],
+    help: 'So many ways wind side by side, and each particle keeps to one of them; 0 gives each particle a way of its own.',
+    shown: wound,
+  },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+/** Where its path comes from: its own numbers, or those of its extent. */
+function pathValues(settings: Values, extent: Kinded): Values | undefined {
+  if (settings['form'] !== 'extent') return settings;
+  return extent.kind === 'path' ? extent : undefined;
+}
+
+/** The same, where there is a path. */
+function soundPath(settings: Values, extent: Kinded): Values | undefined {
+  const values = pathValues(settings, extent);
+  return values && pathTrouble(values) === undefined ? values : undefined;
+}
+
+const windingOf = ({ winding, frequency, windingRadius, taper }: Settings): Winding => ({
+  form: winding,
+  frequency,
+  radius: windingRadius,
+  taper,
+});
+
+/** Fineness of a direction that is taken of the way, as a share of its length. */
+const FINE = 1e-4;
+
+/** A way that winds, as lines to draw. */
+function windingLines(settings: Settings, line: Polyline): Vector[][] {
+  const course = new Course(line);
+  const at = coursePoint();
+  const winding = windingOf(settings);
+  return line.strokes.flatMap((stroke) => {
+    const whole = course.lengthOf(stroke);
+    const pieces = Math.min(1500, Math.ceil(24 + 24 * Math.abs(settings.frequency) * whole));
+    return Array.from({ length: Math.max(1, Math.min(6, settings.ways)) }, (_, way) =>
+      Array.from({ length: pieces + 1 }, (_n, i): Vector => {
+        windingPoint(course, winding, stroke, (whole * i) / pieces, way / Math.max(1, settings.ways), at);
+        return [at.p[0]!, at.p[1]!, at.p[2]!];
+      }),
+    );
+  });
+}
+
+/**
+ * F = along + towards + around, from the point P(s) of the way that belongs to the nearest point of the path. Where F is a
+ * velocity it aims at a point of the way: along = (P(s + Δs) − P(s))/dt with Δs = S·dt, or S·laps·L/life·dt, so that a lap is a
+ * lap; otherwise it is S times the direction of the way. towards = −T·δ/√(δ² + width²), δ the way from P(s); around likewise
+ * about the path.
+ */
+export const path: FieldKind = {
+  kind: 'path',
+  label: 'path',
+  summary: 'Follows a path: along it, towards it, around it, straight or winding.',
+  glyph: 'M3 17c4-12 8-12 9-5s5 7 9-5M18 6l3 1-1 3',
+  formula: 'F = (P(s + Δs) − P(s)) / dt − T · δ / √(δ² + width²) + A · t̂×δ / √(δ² + width²)',
+  source: 'geometry; frames after Wang, Jüttler, Zheng & Liu 2008; paths are centripetal Catmull–Rom splines, Barry & Goldman 1988',
+  strength: { label: 'Strength', default: 1, usual: [-5, 5] },
+  actions: vectorActions('drive'),
+  startsWith: { extent: 'path', profile: 'smooth' },
+  balance: ['towards', 'around'],
+  needs: { extent: 'path' },
+  points: 'points',
+  starts: [
+    {
+      name: 'Rail',
+      note: 'straight along, and back to the line',
+      actsAs: 'drive',
+      strength: 0.2,
+      settings: { winding: 'none', towards: 0.8, around: 0 },
+    },
+    {
+      name: 'Rope',
+      note: 'three strands wind about it',
+      actsAs: 'drive',
+      strength: 0.3,
+      settings: { winding: 'helix', ways: 3, frequency: 1, windingRadius: 0.2, towards: 1.5, around: 0 },
+    },
+    {
+      name: 'Slither',
+      note: 'swings from side to side',
+      actsAs: 'drive',
+      strength: 0.25,
+      settings: { winding: 'wave', ways: 1, frequency: 0.8, windingRadius: 0.3, towards: 1.2, around: 0 },
+    },
+    {
+      name: 'Whirling tube',
+      note: 'turns round the path while it goes along',
+      actsAs: 'carry',
+      strength: 0.6,
+      settings: { winding: 'none', towards: 0.4, around: 1.5 },
+    },
+  ],
+  parameters,
+  deliversAtZero: (settings) => (settings as Settings).towards !== 0 || (settings as Settings).around !== 0,
+  silent({ settings, extent }) {
+    const values = pathValues(settings, extent);
+    return values ? pathTrouble(values) : 'its extent is not a path';
+  },
+  course: soundPath,
+  outline(settings, extent): Outline {
+    const values = soundPath(settings, extent);
+    if (!values) return [];
+    const line = lineOf(values);
+    const own = settings['form'] === 'extent' ? [] : strokesOf(line);
+    return wound(settings) ? [...own, ...windingLines(settings as Settings, line)] : own;
+  },
+  handles: (settings) => (settings['form'] === 'extent' ? [] : pathHandles(settings)),
+  compile({ settings, strength, stream, extent, moves }) {
+    const { towards, width, around, pace, laps, ways } = settings as Settings;
+    const winding = windingOf(settings as Settings);
+    const values = soundPath(settings, extent);
+    if (!values) return (_local, { count }, out) => clear(out, count);
+    const line = lineOf(values);
+    const pieces = new PathPieces(line);
+    const course = new Course(line);
+    const found = nearestOnPath();
+    const here = coursePoint();
+    const next = coursePoint();
+    const go = new Float64Array(3);
+    const phaseOf = (id: number) => {
+      const u = uniform(stream, id, Purpose.way);
+      return ways > 0 ? Math.floor(u * ways) / ways : u;
+    };
+    return ({ x, y, z }, { count, body, life, step }, out, { place }) => {
+      for (let i = 0; i < count; i++) {
+        pieces.nearest(x[i]!, y[i]!, z[i]!, found);
+        const stroke = course.strokeOf(found.piece);
+        const whole = course.lengthOf(stroke);
+        const s = found.s - line.lengths[stroke.first]!;
+        const phase = winding.form === 'none' ? 0 : phaseOf(body[i]!);
+        windingPoint(course, winding, stroke, s, phase, here);
+        // All lengths along the path are in its own metres.
+        const speed = pace === 'lap' ? (strength * laps * whole) / Math.max(life[i]!, 1e-6) : strength / place.scale;
+        const aimed = (pace === 'lap' || moves) && step[i]! > 0 && speed !== 0;
+        if (aimed || winding.form !== 'none') {
+          const ahead = aimed ? speed * step[i]! : FINE * whole;
+          windingPoint(course, winding, stroke, s + ahead, phase, next);
+          const rate = (speed * place.scale) / ahead;
+          for (let k = 0; k < 3; k++) go[k] = rate * (next.p[k]! - here.p[k]!);
+        } else for (let k = 0; k < 3; k++) go[k] = speed * place.scale * here.t[k]!;
+        const [dx, dy, dz] = [x[i]! - here.p[0]!, y[i]! - here.p[1]!, z[i]! - here.p[2]!];
+        const pull = towards / Math.sqrt(dx * dx + dy * dy + dz * dz + width * width);
+        // About the path itself, not the way that winds.
+        const [ox, oy, oz] = [x[i]! - found.x, y[i]! - found.y, z[i]! - found.z];
+        const spin = around / Math.sqrt(ox * ox + oy * oy + oz * oz + width * width);
+        const [tx, ty, tz] = here.t as unknown as [number, number, number];
+        out.x[i] = go[0]! - pull * dx + spin * (ty * oz - tz * oy);
+        out.y[i] = go[1]! - pull * dy + spin * (tz * ox - tx * oz);
+        out.z[i] = go[2]! - pull * dz + spin * (tx * oy - ty * ox);
+      }
+    };
+  },
+};

@@ -1,0 +1,87 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { circle } from '../../lib/geometry/outline';
+import { fittedSize, vectorActions } from './actions';
+import type { FieldKind } from '../contracts/field';
+import { offsetsFrom, targetOptions, targetParameters, targetTrouble } from './target';
+
+const parameters = describe({
+  target: { type: 'choice', label: 'Around', default: 'point', options: targetOptions, help: 'What the shell lies around.' },
+  radius: {
+    type: 'number',
+    label: 'Radius',
+    unit: 'm',
+    default: 1.2,
+    min: 0,
+    usual: [0, 5],
+    help: 'The distance that particles are drawn to, from inside and from outside.',
+  },
+  damping: {
+    type: 'number',
+    label: 'Damping',
+    unit: '',
+    default: 0.5,
+    min: 0,
+    usual: [0, 5],
+    help: 'How much speed towards and off the shell is held back, a m/s of it; motion along the shell is left alone.',
+  },
+  ...targetParameters,
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+/** A spring to the distance R from a target, damped along the way there: F = −S·(r − R)·r̂ − c·v_r·r̂ (Hooke's law). */
+export const shell: FieldKind = {
+  kind: 'shell',
+  label: 'shell',
+  summary:
+    'A spring to a distance from a point, line, path or surface: particles gather on a hollow skin. The strength is the pull a metre off it.',
+  glyph: 'M12 4a8 8 0 1 1 0 16a8 8 0 1 1 0-16M12 1v6M12 17v6M1 12h6M17 12h6',
+  formula: 'F = −S·(r − R)·r̂ − c·v_r·r̂',
+  source: 'Hooke’s law with damping, textbook mechanics',
+  strength: { label: 'Strength', default: 6, usual: [0, 30], min: 0 },
+  actions: vectorActions('acceleration'),
+  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  balance: ['damping', 'radius'],
+  starts: [
+    { name: 'Soap film', note: 'settles quickly on a thin skin', strength: 12, settings: { target: 'point', damping: 4 } },
+    { name: 'Breathing', note: 'swings in and out for long', strength: 6, settings: { target: 'point', damping: 0.1 } },
+    { name: 'Sleeve', note: 'a hollow tube round a line', strength: 10, settings: { target: 'line', damping: 2 } },
+  ],
+  parameters,
+  points: 'points',
+  needs: { velocity: true },
+  fit: (half) => ({ radius: fittedSize(0.7 * Math.max(...half), 0.1), length: fittedSize(2 * half[1], 0.1) }),
+  deliversAtZero: (settings) => (settings as Settings).damping > 0,
+  silent: targetTrouble,
+  outline(settings) {
+    const { target, radius, length } = settings as Settings;
+    if (target === 'point') return [circle(radius, 0, 1), circle(radius, 0, 2)];
+    return target === 'line' ? [circle(radius, 0, 2, length / 2), circle(radius, 0, 2, -length / 2)] : [];
+  },
+  handles(settings) {
+    const { target, radius } = settings as Settings;
+    if (target !== 'point' && target !== 'line') return [];
+    return [{ parameter: 'radius', at: [0.6 * radius, 0, 0.8 * radius], axis: [0.6, 0, 0.8], perMetre: 1 }];
+  },
+  surface: (settings, resources) => ((settings as Settings).target === 'surface' ? resources.mesh((settings as Settings).mesh) : undefined),
+  compile(source) {
+    const { radius, damping } = source.settings as Settings;
+    const { strength } = source;
+    const offsets = offsetsFrom(source);
+    return (local, block, out, sight) => {
+      offsets(local, block, out, sight);
+      const { velocity } = sight;
+      for (let i = 0; i < block.count; i++) {
+        const [x, y, z] = [out.x[i]!, out.y[i]!, out.z[i]!];
+        const r = Math.sqrt(x * x + y * y + z * z);
+        // On the target itself no direction leads out.
+        const inverse = r > 0 ? 1 / r : 0;
+        const away = (velocity.x[i]! * x + velocity.y[i]! * y + velocity.z[i]! * z) * inverse;
+        const pull = -(strength * (r - radius) + damping * away) * inverse;
+        out.x[i] = pull * x;
+        out.y[i] = pull * y;
+        out.z[i] = pull * z;
+      }
+    };
+  },
+};

@@ -1,0 +1,149 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { faceNormal } from '../../lib/meshes/mesh';
+import { treeOf } from '../../lib/meshes/tree';
+import { fault } from '../../document/faults';
+import { vectorActions } from './actions';
+import type { FieldKind } from '../contracts/field';
+
+const parameters = describe({
+  of: {
+    type: 'choice',
+    label: 'Surface',
+    default: 'plane',
+    options: [
+      { value: 'plane', label: 'a plane' },
+      { value: 'mesh', label: 'a mesh' },
+    ],
+    help: 'The plane through its place (its own XZ), or one of the scene’s meshes.',
+  },
+  mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.', shown: (v) => v['of'] === 'mesh' },
+  within: {
+    type: 'number',
+    label: 'Within',
+    unit: 'm',
+    default: 1,
+    min: 0,
+    above: true,
+    usual: [0.05, 5],
+    help: 'How far from the surface it is felt.',
+  },
+  rest: {
+    type: 'number',
+    label: 'Rest at',
+    unit: 'm',
+    default: 0,
+    min: 0,
+    usual: [0, 2],
+    help: 'Nearer than this it pushes off, farther it pulls back: particles hover there. At 0 it only pushes. Less than where it ends.',
+  },
+  side: {
+    type: 'choice',
+    label: 'Side',
+    default: 'both',
+    options: [
+      { value: 'both', label: 'both sides' },
+      { value: 'front', label: 'front only' },
+    ],
+    help: 'On both sides, or only where the normal points: up from a plane, out of a mesh.',
+  },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+/**
+ * The push at a height h above the surface, for a strength of 1: falls linearly to 0 at the end of its reach, or crosses 0 at
+ * the height of rest, beyond which it pulls back and fades: (1 − h/R) up to R, then −(h/R − 1)·((D − h)/(D − R))².
+ */
+export function pushAt(h: number, within: number, rest: number): number {
+  if (h >= within) return 0;
+  if (rest === 0) return 1 - h / within;
+  const off = 1 - h / rest;
+  if (h <= rest) return off;
+  const fade = (within - h) / (within - rest);
+  return off * fade * fade;
+}
+
+/** Pushes off a plane or mesh along its normal; a negative strength pulls to it. */
+export const surface: FieldKind = {
+  kind: 'surface',
+  label: 'surface',
+  summary: 'Pushes particles off a plane or a mesh; a negative strength pulls them to it, and a rest lets them hover.',
+  glyph: 'M3 18c4-3 6 1 9-1s5-2 9 0M8 13V5M5 8l3-3 3 3M16 13V5M13 8l3-3 3 3',
+  formula: 'F = S · (1 − h / within) · n̂',
+  source: 'common practice, no source; at rest the push equals the weight (force balance)',
+  strength: { label: 'Strength', default: 4, usual: [-10, 10] },
+  actions: vectorActions('acceleration'),
+  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  balance: ['within', 'rest'],
+  starts: [
+    { name: 'Cushion', note: 'keeps things off', strength: 12, settings: { within: 0.6, rest: 0, side: 'both' } },
+    { name: 'Hover', note: 'holds things at a height', strength: 8, settings: { within: 1.5, rest: 0.4, side: 'both' } },
+    { name: 'Cling', note: 'draws things to it', strength: -4, settings: { within: 1, rest: 0, side: 'both' } },
+  ],
+  parameters,
+  check(settings, field) {
+    const { within, rest } = settings as Settings;
+    return rest >= within ? [fault('range', `${field}.rest`, rest, `a number below where it ends (${within} m)`)] : [];
+  },
+  silent({ settings, resources }) {
+    const { of, mesh } = settings as Settings;
+    if (of !== 'mesh') return undefined;
+    if (mesh === '') return 'no mesh is chosen';
+    return resources.mesh(mesh) ? undefined : 'its mesh is missing';
+  },
+  surface: (settings, resources) => ((settings as Settings).of === 'mesh' ? resources.mesh((settings as Settings).mesh) : undefined),
+  outline(settings) {
+    const { of, within, rest } = settings as Settings;
+    if (of === 'mesh') return [];
+    const square = (y: number) =>
+      [
+        [-1, y, -1],
+        [1, y, -1],
+        [1, y, 1],
+        [-1, y, 1],
+        [-1, y, -1],
+      ] as const;
+    return [square(0), square(within), ...(rest > 0 ? [square(rest)] : [])];
+  },
+  handles(settings) {
+    const { of, within, rest } = settings as Settings;
+    const up = (parameter: string, at: number) => ({ parameter, at: [0.5, at, 0.5], axis: [0, 1, 0], perMetre: 1 }) as const;
+    return of === 'mesh' ? [] : [up('within', within), ...(rest > 0 ? [up('rest', rest)] : [])];
+  },
+  compile({ settings, strength, resources }) {
+    const { of, mesh: id, within, rest, side } = settings as Settings;
+    const front = side === 'front';
+    if (of === 'plane')
+      return ({ y }, { count }, out) => {
+        for (let i = 0; i < count; i++) {
+          const h = Math.abs(y[i]!);
+          out.x[i] = out.z[i] = 0;
+          out.y[i] = front && y[i]! < 0 ? 0 : (y[i]! < 0 ? -strength : strength) * pushAt(h, within, rest);
+        }
+      };
+    const mesh = resources.mesh(id);
+    const tree = mesh && treeOf(mesh);
+    const at = new Float64Array(3);
+    const normal = new Float64Array(3);
+    return ({ x, y, z }, { count }, out, { time }) => {
+      tree?.pose(time);
+      for (let i = 0; i < count; i++) {
+        out.x[i] = out.y[i] = out.z[i] = 0;
+        if (!tree) continue;
+        const face = tree.nearestPoint(x[i]!, y[i]!, z[i]!, at);
+        const [dx, dy, dz] = [x[i]! - at[0]!, y[i]! - at[1]!, z[i]! - at[2]!];
+        const h = Math.sqrt(dx * dx + dy * dy + dz * dz);
+        if (h === 0 || h >= within) continue;
+        if (front) {
+          const { index } = tree;
+          faceNormal(mesh.positions, index[3 * face]!, index[3 * face + 1]!, index[3 * face + 2]!, normal);
+          if (dx * normal[0]! + dy * normal[1]! + dz * normal[2]! < 0) continue;
+        }
+        const push = (strength * pushAt(h, within, rest)) / h;
+        out.x[i] = push * dx;
+        out.y[i] = push * dy;
+        out.z[i] = push * dz;
+      }
+    };
+  },
+};

@@ -1,0 +1,201 @@
+import { fault } from '../../document/faults';
+import { describe, type ValuesOf } from '../../document/parameters';
+import { pictureOf, pictureParameters, pictureTrouble } from '../shared/picture';
+import { patterns } from '../../lib/images/patterns';
+import { circle } from '../../lib/geometry/outline';
+import { fittedSize, vectorActions } from './actions';
+import type { FieldKind, SilenceSource } from '../contracts/field';
+import { cardRoutine } from './texture-card';
+import { meshRoutine } from './texture-mesh';
+import { volumeRoutine } from './texture-volume';
+
+const onCard = (v: Readonly<Record<string, unknown>>) => v['on'] === 'card' && v['pattern'] !== 'volume';
+const flat = (v: Readonly<Record<string, unknown>>) => v['pattern'] !== 'volume';
+
+const metres = (label: string, help: string) =>
+  ({ type: 'number', label, unit: 'm', default: 2, min: 0, above: true, usual: [0.1, 20], help, shown: onCard }) as const;
+const level = (label: string, value: number, help: string) =>
+  ({ type: 'number', label, unit: '', default: value, min: 0, max: 1, usual: [0, 1], help }) as const;
+
+const parameters = describe({
+  pattern: {
+    ...pictureParameters.pattern,
+    options: [
+      ...patterns.map(({ value, label }) => ({ value, label })),
+      { value: 'volume', label: 'noise in space' },
+      { value: 'image', label: 'your image' },
+    ],
+    help: 'One of the built-in patterns, noise in space, or an image of your own.',
+  },
+  image: pictureParameters.image,
+  size: {
+    type: 'number',
+    label: 'Noise size',
+    unit: 'm',
+    default: 0.6,
+    min: 0.001,
+    usual: [0.05, 5],
+    help: 'Width of its patches.',
+    shown: (v) => v['pattern'] === 'volume',
+  },
+  does: {
+    type: 'choice',
+    label: 'Does',
+    default: 'level',
+    options: [
+      { value: 'level', label: 'push and pull' },
+      { value: 'slope', label: 'downhill' },
+      { value: 'flow', label: 'red and green' },
+    ],
+    help: 'Light pushes along the normal and dark pulls; or it flows along the surface from light to dark; or by its colours: red to the right, green downwards, each from its middle.',
+  },
+  neutral: level('Neutral', 0.5, 'The brightness that does nothing: lighter pushes, darker pulls.'),
+  dark: { ...level('Dark end', 0, 'This brightness and less counts as 0.') },
+  light: { ...level('Light end', 1, 'This brightness and more counts as 1. Above the dark end.') },
+  on: {
+    type: 'choice',
+    label: 'On',
+    default: 'card',
+    options: [
+      { value: 'card', label: 'a card' },
+      { value: 'mesh', label: 'a mesh' },
+    ],
+    help: 'A card in its own XZ plane, or a mesh of the scene by its texture coordinates.',
+    shown: flat,
+  },
+  mesh: {
+    type: 'reference',
+    to: 'mesh',
+    label: 'Mesh',
+    default: '',
+    help: 'A mesh with texture coordinates.',
+    shown: (v) => flat(v) && v['on'] === 'mesh',
+  },
+  width: metres('Width', 'Width of the card, along its own X.'),
+  depth: metres('Depth', 'Depth of the card, along its own Z.'),
+  edges: {
+    type: 'choice',
+    label: 'Beyond its edges',
+    default: 'none',
+    options: [
+      { value: 'none', label: 'nothing' },
+      { value: 'clamp', label: 'edge drawn out' },
+      { value: 'tile', label: 'tiled' },
+    ],
+    help: 'What there is off the card.',
+    shown: onCard,
+  },
+  thickness: {
+    type: 'number',
+    label: 'Thickness',
+    unit: 'm',
+    default: 0,
+    min: 0,
+    usual: [0, 5],
+    help: 'How far off the card or mesh it is felt, fading with the distance; 0 is as far as you like: the picture is drawn out along the normal.',
+    shown: flat,
+  },
+  side: {
+    type: 'choice',
+    label: 'Sides',
+    default: 'both',
+    options: [
+      { value: 'both', label: 'both sides' },
+      { value: 'front', label: 'front only' },
+      { value: 'back', label: 'back only' },
+    ],
+    help: 'Which side of the card or mesh it is felt on.',
+    shown: flat,
+  },
+});
+
+export type TextureSettings = ValuesOf<typeof parameters>;
+
+function trouble({ settings, resources }: SilenceSource): string | undefined {
+  const { pattern, on, mesh, does } = settings as TextureSettings;
+  if (pattern === 'volume') return undefined;
+  const picture = pictureTrouble(settings, (hash) => resources.image(hash));
+  if (picture) return picture;
+  if (does === 'flow' && !pictureOf(settings, (hash) => resources.image(hash))!.red) return 'its picture has no colours to flow by';
+  if (on !== 'mesh') return undefined;
+  if (mesh === '') return 'no mesh is chosen';
+  const found = resources.mesh(mesh);
+  if (!found) return 'its mesh is missing';
+  return found.uvs ? undefined : 'its mesh has no texture coordinates';
+}
+
+/**
+ * A picture as a field. On a card in the place's own XZ plane, or on a mesh: along the normal, F = 2·S·(level − neutral); or
+ * downhill, F = −S·∇level; or (red, green) as a direction. Levels are the sRGB-coded brightness, 0 black to 1 white.
+ */
+export const texture: FieldKind = {
+  kind: 'texture',
+  label: 'texture',
+  summary: 'A picture on a card or a mesh, or noise in space: light pushes off it and dark pulls; or it flows downhill, or by its colours.',
+  glyph: 'M2 18 7 7h15l-5 11zM8 18l2-5 2 0M13 10l4 0-1 3M12 3v3M19 21v-2',
+  formula: 'F = 2·S · (level(u, v) − neutral) · normal',
+  source: 'bilinear interpolation, textbook numerical methods',
+  strength: { label: 'Strength', default: 1, usual: [-5, 5] },
+  actions: vectorActions('acceleration'),
+  seeded: true,
+  startsWith: { extent: 'box', profile: 'smooth' },
+  balance: ['neutral'],
+  starts: [
+    { name: 'Relief', note: 'light rises, dark sinks', strength: 1.5, settings: { does: 'level', neutral: 0.5, dark: 0, light: 1 } },
+    { name: 'Run-off', note: 'flows from light to dark', strength: 0.6, settings: { does: 'slope', dark: 0, light: 1 } },
+    { name: 'Eddies', note: 'red and green as a flow', strength: 1.5, settings: { does: 'flow', pattern: 'eddies' } },
+    { name: 'Cloud in space', note: 'noise in space, downhill', strength: 1, settings: { pattern: 'volume', does: 'slope' } },
+  ],
+  parameters,
+  zeroHere: 'its picture is neutral at every particle it reaches',
+  fit: (half) => ({
+    width: fittedSize(2 * half[0], 0.1),
+    depth: fittedSize(2 * half[2], 0.1),
+    size: fittedSize(Math.max(...half) * 0.5, 0.05),
+  }),
+  check(settings, field) {
+    const { dark, light } = settings as TextureSettings;
+    return light <= dark ? [fault('range', `${field}.light`, light, `a number above the dark end (${dark}) up to 1`)] : [];
+  },
+  silent: trouble,
+  outline(settings) {
+    const { pattern, on, width, depth, size } = settings as TextureSettings;
+    // A ring as wide as the patches of the noise.
+    if (pattern === 'volume') return [circle(size / 2, 0, 1)];
+    if (on === 'mesh') return [];
+    const [w, d] = [width / 2, depth / 2];
+    return [
+      [
+        [-w, 0, -d],
+        [w, 0, -d],
+        [w, 0, d],
+        [-w, 0, d],
+        [-w, 0, -d],
+      ],
+    ];
+  },
+  handles(settings) {
+    const { pattern, on, width, depth } = settings as TextureSettings;
+    if (pattern === 'volume' || on === 'mesh') return [];
+    return [
+      { parameter: 'width', at: [width / 2, 0, 0], axis: [1, 0, 0], perMetre: 2 },
+      { parameter: 'depth', at: [0, 0, depth / 2], axis: [0, 0, 1], perMetre: 2 },
+    ];
+  },
+  surface(settings, resources) {
+    const { pattern, on, mesh } = settings as TextureSettings;
+    return pattern !== 'volume' && on === 'mesh' ? resources.mesh(mesh) : undefined;
+  },
+  compile(source) {
+    const settings = source.settings as TextureSettings;
+    if (settings.pattern === 'volume') return volumeRoutine(source, settings);
+    const picture = pictureOf(settings, (hash) => source.resources.image(hash));
+    if (!picture || (settings.does === 'flow' && !picture.red))
+      return (_local, { count }, out) => {
+        out.x.fill(0, 0, count);
+        out.y.fill(0, 0, count);
+        out.z.fill(0, 0, count);
+      };
+    return settings.on === 'mesh' ? meshRoutine(source, settings, picture) : cardRoutine(settings, picture, source.strength);
+  },
+};

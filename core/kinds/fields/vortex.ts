@@ -1,0 +1,125 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { exp } from '../../lib/math/exact';
+import { frameAbout, normalised, type Vector } from '../../lib/math/vector';
+import { circle } from '../../lib/geometry/outline';
+import { fittedSize, vectorActions } from './actions';
+import type { FieldKind } from '../contracts/field';
+
+const parameters = describe({
+  axis: {
+    type: 'vector',
+    label: 'Axis',
+    unit: '',
+    default: [0, 1, 0],
+    help: 'What it turns about, by the right-hand rule. Its length does not matter.',
+  },
+  swirl: {
+    type: 'choice',
+    label: 'Swirl',
+    default: 'smooth',
+    options: [
+      { value: 'even', label: 'even' },
+      { value: 'solid', label: 'solid core' },
+      { value: 'smooth', label: 'smooth core' },
+    ],
+    help: 'How the swirl changes away from the axis: the same everywhere, like a turning body inside the radius, or like a real eddy.',
+  },
+  radius: {
+    type: 'number',
+    label: 'Core radius',
+    unit: 'm',
+    default: 0.5,
+    min: 0,
+    above: true,
+    usual: [0.05, 5],
+    help: 'The radius R of the eddy’s core; the swirl is strongest at it (solid) or at 1.12 of it (smooth).',
+    shown: (v) => v['swirl'] !== 'even',
+  },
+  gather: { type: 'number', label: 'Gather', unit: '=', default: 0, usual: [-5, 5], help: 'Pull towards the axis; negative flings out.' },
+  lift: { type: 'number', label: 'Lift', unit: '=', default: 0, usual: [-5, 5], help: 'Push along the axis.' },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+/** Ratio of the peak of (1 − e^(−x²))/x to its scale: its inverse makes the peak of the Lamb–Oseen profile exactly S. */
+const LAMB_OSEEN = 1.5669786;
+
+/** Swirl speed at a distance r from the axis, for a peak of 1. */
+export function swirlAt(swirl: Settings['swirl'], r: number, radius: number): number {
+  if (swirl === 'even') return 1;
+  if (swirl === 'solid') return r <= radius ? r / radius : radius / r;
+  const x = r / radius;
+  return x < 1e-4 ? LAMB_OSEEN * x : (LAMB_OSEEN * (1 - exp(-x * x))) / x;
+}
+
+/**
+ * Swirl S·s(r) about the axis, gather towards it and lift along it. Solid core: Rankine, S·r/R inside, S·R/r outside.
+ * Smooth core: Lamb–Oseen, 1.56697·S·(R/r)·(1 − e^(−r²/R²)), whose peak is at 1.1209 R.
+ */
+export const vortex: FieldKind = {
+  kind: 'vortex',
+  label: 'vortex',
+  summary: 'Turns things about an axis; gather holds the column together, lift drives it along the axis.',
+  glyph: 'M12 12c0-2 3-2 3 0 0 3-6 4-6 0 0-5 9-6 9 0 0 7-12 8-12 0 0-4 3-7 6-8',
+  formula: 'F = S·s(r)·tangent − gather·outward + lift·axis',
+  source: 'Rankine; Lamb–Oseen vortex, textbook fluid mechanics',
+  strength: { label: 'Strength', default: 2, usual: [-6, 6] },
+  actions: vectorActions('force'),
+  startsWith: { extent: 'ball', profile: 'smooth' },
+  balance: ['gather', 'lift'],
+  direction: 'axis',
+  starts: [
+    { name: 'Eddy', note: 'turns, and nothing else', strength: 2, settings: { swirl: 'smooth', gather: 0, lift: 0 } },
+    { name: 'Column', note: 'holds together and carries upward', strength: 3, settings: { swirl: 'smooth', gather: 3, lift: 1 } },
+    { name: 'Drain', note: 'turns inward and down', strength: 2.5, settings: { swirl: 'smooth', gather: 2, lift: -2.5 } },
+    { name: 'Turntable', note: 'turns like one body inside its radius', strength: 2, settings: { swirl: 'solid', gather: 1.5, lift: 0 } },
+  ],
+  parameters,
+  outline(settings) {
+    const { axis, swirl, radius } = settings as Settings;
+    const a = normalised(axis);
+    const [u, v] = frameAbout(a);
+    if (swirl === 'even') return [];
+    return [circle(radius, 0, 1).map(([p, q]) => [0, 1, 2].map((i) => p * u[i]! + q * v[i]!) as unknown as Vector)];
+  },
+  handles(settings) {
+    const { axis, swirl, radius } = settings as Settings;
+    const [u] = frameAbout(normalised(axis));
+    return swirl === 'even' ? [] : [{ parameter: 'radius', at: [radius * u[0], radius * u[1], radius * u[2]], axis: u, perMetre: 1 }];
+  },
+  deliversAtZero: (settings) => (settings as Settings).gather !== 0 || (settings as Settings).lift !== 0,
+  fit: (half) => ({ radius: fittedSize(Math.max(half[0], half[2]) * 0.5, 0.05) }),
+  recipe({ settings, strength }) {
+    const { axis, swirl, radius, gather, lift } = settings as Settings;
+    const a = normalised(axis);
+    if (a[0] === 0 && a[1] === 0 && a[2] === 0) return undefined;
+    const [u, v] = frameAbout(a);
+    return { kind: 'vortex', swirl, u, v, axis: a, lift, strength, radius, gather };
+  },
+  compile({ settings, strength }) {
+    const { axis, swirl, radius, gather, lift } = settings as Settings;
+    const a = normalised(axis);
+    const [u, v] = frameAbout(a);
+    const live = a[0] !== 0 || a[1] !== 0 || a[2] !== 0;
+    return ({ x, y, z }, { count }, out) => {
+      for (let i = 0; i < count; i++) {
+        const px = x[i]!;
+        const py = y[i]!;
+        const pz = z[i]!;
+        const p = px * u[0] + py * u[1] + pz * u[2];
+        const q = px * v[0] + py * v[1] + pz * v[2];
+        const r = Math.sqrt(p * p + q * q);
+        let along = 0;
+        let across = 0;
+        if (r > 0) {
+          const s = (strength * swirlAt(swirl, r, radius)) / r;
+          along = -s * q - (gather * p) / r;
+          across = s * p - (gather * q) / r;
+        }
+        out.x[i] = live ? along * u[0] + across * v[0] + lift * a[0] : 0;
+        out.y[i] = live ? along * u[1] + across * v[1] + lift * a[1] : 0;
+        out.z[i] = live ? along * u[2] + across * v[2] + lift * a[2] : 0;
+      }
+    };
+  },
+};

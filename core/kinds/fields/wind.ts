@@ -1,0 +1,125 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { cos, pow } from '../../lib/math/exact';
+import { normalised, scaled } from '../../lib/math/vector';
+import { vectorActions } from './actions';
+import type { FieldKind } from '../contracts/field';
+
+const RADIAN = 0.017453292519943295;
+
+const parameters = describe({
+  direction: {
+    type: 'vector',
+    label: 'Direction',
+    unit: '',
+    default: [1, 0, 0],
+    help: 'Where the wind blows to. Its length does not matter.',
+  },
+  opening: {
+    type: 'number',
+    label: 'Opening',
+    unit: '°',
+    default: 0,
+    min: 0,
+    max: 85,
+    usual: [0, 60],
+    help: 'Above 0 it is a jet: it blows out of its place in a cone that opens by this to each side. At 0 it blows everywhere alike.',
+  },
+  growth: {
+    type: 'number',
+    label: 'Growth',
+    unit: '',
+    default: 0,
+    min: 0,
+    max: 1,
+    usual: [0, 0.5],
+    help: 'How it grows with height above its place, as a power: 0 not at all, 1/7 over open water, more over rough ground.',
+  },
+  height: {
+    type: 'number',
+    label: 'At height',
+    unit: 'm',
+    default: 2,
+    min: 0,
+    above: true,
+    usual: [0.2, 10],
+    help: 'The height above its place at which it has its speed.',
+    shown: (v) => v['growth'] !== 0,
+  },
+  tow: {
+    type: 'number',
+    label: 'Tow',
+    unit: '',
+    default: 0,
+    usual: [0, 2],
+    help: 'How much of its own motion is added: 1 takes particles along as a moving hull would.',
+  },
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+/** Beyond this share of the opening the jet fades to its edge. */
+const FULL_SHARE = 0.6;
+
+/**
+ * F = speed · direction, the velocity of a medium. Growth with height by the power law of the wind profile, u(h) =
+ * u·(h/h₀)^α (meteorology handbooks, from memory); a jet blows away from its place within its opening; tow adds the field's
+ * own velocity.
+ */
+export const wind: FieldKind = {
+  kind: 'wind',
+  label: 'wind',
+  summary: 'A steady current. It carries: the strength is the speed of the medium, the grip is the particles’ own drag.',
+  glyph: 'M3 8c3-3 6 3 9 0s6 3 9 0M3 13c3-3 6 3 9 0s6 3 9 0M3 18c3-3 6 3 9 0s6 3 9 0',
+  formula: 'F = speed · (h/h₀)^growth · direction + tow · own velocity',
+  source: 'relative velocity in drag laws, textbook fluid mechanics; power-law wind profile, meteorology handbooks, from memory',
+  strength: { label: 'Speed', default: 1, usual: [-5, 5] },
+  actions: vectorActions('carry'),
+  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  balance: ['tow'],
+  direction: 'direction',
+  starts: [
+    {
+      name: 'Shore breeze',
+      note: 'light and even, a little stronger above',
+      strength: 0.8,
+      settings: { opening: 0, growth: 0.143, height: 2, tow: 0 },
+    },
+    { name: 'Nozzle', note: 'a narrow jet out of its place', strength: 4, settings: { opening: 14, growth: 0, tow: 0 } },
+    {
+      name: 'Passing front',
+      note: 'strong, and much stronger above the ground',
+      strength: 3,
+      settings: { opening: 0, growth: 0.35, height: 1, tow: 0 },
+    },
+    { name: 'Moving hull', note: 'nothing but the pull of its own motion', strength: 0, settings: { opening: 0, growth: 0, tow: 1 } },
+  ],
+  parameters,
+  deliversAtZero: (settings) => (settings as Settings).tow !== 0,
+  recipe({ settings, strength }) {
+    const { direction, opening, growth, tow } = settings as Settings;
+    return opening > 0 || growth > 0 ? undefined : { kind: 'same', vector: scaled(normalised(direction), strength), tow };
+  },
+  compile({ settings, strength }) {
+    const { direction, opening, growth, height, tow } = settings as Settings;
+    const [dx, dy, dz] = normalised(direction);
+    const [edge, full] = [cos(opening * RADIAN), cos(opening * FULL_SHARE * RADIAN)];
+    return ({ x, y, z }, { count }, out, { own }) => {
+      const [tx, ty, tz] = [tow * own[0]!, tow * own[1]!, tow * own[2]!];
+      for (let i = 0; i < count; i++) {
+        let speed = strength;
+        if (growth > 0) speed *= y[i]! > 0 ? pow(y[i]! / height, growth) : 0;
+        let [ux, uy, uz] = [dx, dy, dz];
+        if (opening > 0) {
+          const r = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
+          if (r > 0) [ux, uy, uz] = [x[i]! / r, y[i]! / r, z[i]! / r];
+          const cosine = ux * dx + uy * dy + uz * dz;
+          const t = cosine <= edge ? 0 : cosine >= full ? 1 : (cosine - edge) / (full - edge);
+          speed *= t * t * (3 - 2 * t);
+        }
+        out.x[i] = speed * ux + tx;
+        out.y[i] = speed * uy + ty;
+        out.z[i] = speed * uz + tz;
+      }
+    };
+  },
+};

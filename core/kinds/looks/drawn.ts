@@ -1,0 +1,59 @@
+import { describe } from '../../document/parameters';
+import { lookParameters } from './look';
+
+const { blend, opacity, mixing, gain, gainBy } = lookParameters;
+
+/** How much of its form shows. */
+const shading = (value: number) =>
+  ({
+    type: 'number',
+    label: 'Shading',
+    unit: '',
+    default: value,
+    min: 0,
+    max: 1,
+    usual: [0, 1],
+    help: 'How much its form shows in a soft light from above; at 0 it is flat.',
+  }) as const;
+
+/** What every look has that draws strands. */
+export const lineParameters = (shade: number) =>
+  describe({
+    blend: { ...blend, default: 'over' },
+    opacity: { ...opacity, default: 1 },
+    colour: {
+      type: 'colours',
+      label: 'Colour along it',
+      ends: ['root', 'tip'],
+      default: [
+        { at: 0, colour: '#3d4a34' },
+        { at: 1, colour: '#a9b878' },
+      ],
+      help: 'From root to tip.',
+    },
+    mixing,
+    gain,
+    gainBy,
+    widthAlong: {
+      type: 'levels',
+      label: 'Width along it',
+      ends: ['root', 'tip'],
+      default: [
+        { at: 0, value: 1 },
+        { at: 1, value: 0.1 },
+      ],
+      help: 'Multiplies the size of the particles, from root to tip.',
+    },
+    sizeOverAge: { ...lookParameters.sizeOverAge, label: 'Width over age', default: [{ at: 0, value: 1 }] },
+    shading: shading(shade),
+  });
+
+/** What a look has that draws a surface. */
+export const surfaceParameters = describe({
+  blend: { ...blend, default: 'over' },
+  opacity: { ...opacity, default: 1 },
+  colour: { ...lookParameters.colour, default: [{ at: 0, colour: '#c9b79a' }] },
+  mixing,
+  gain,
+  shading: shading(0.8),
+});

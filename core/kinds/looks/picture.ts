@@ -1,0 +1,82 @@
+import { describe } from '../../document/parameters';
+import { spotParameters, turnedParameter, type LookKind } from './look';
+
+const sheet = (v: Readonly<Record<string, unknown>>) => (v['columns'] as number) * (v['rows'] as number) > 1;
+
+const parameters = describe({
+  ...spotParameters,
+  blend: { ...spotParameters.blend, default: 'over' },
+  colour: { ...spotParameters.colour, default: [{ at: 0, colour: '#ffffff' }], help: 'Multiplies the colours of the image.' },
+  image: { type: 'image', label: 'Image', default: '', help: 'What is drawn: an image, or a sheet of several in rows.' },
+  columns: {
+    type: 'number',
+    label: 'Columns',
+    unit: '',
+    default: 1,
+    min: 1,
+    max: 64,
+    usual: [1, 8],
+    whole: true,
+    fixed: true,
+    help: 'How many images lie side by side on the sheet.',
+  },
+  rows: {
+    type: 'number',
+    label: 'Rows',
+    unit: '',
+    default: 1,
+    min: 1,
+    max: 64,
+    usual: [1, 8],
+    whole: true,
+    fixed: true,
+    help: 'How many rows of them the sheet has, read from the top left.',
+  },
+  frames: {
+    type: 'choice',
+    label: 'Image goes by',
+    default: 'age',
+    options: [
+      { value: 'age', label: 'age' },
+      { value: 'rate', label: 'time' },
+      { value: 'speed', label: 'speed' },
+      { value: 'number', label: 'at random' },
+    ],
+    help: 'Which image of the sheet a particle shows.',
+    shown: sheet,
+  },
+  rate: {
+    type: 'number',
+    label: 'Images a second',
+    unit: '1/s',
+    default: 12,
+    min: 0,
+    max: 1000,
+    usual: [1, 60],
+    help: 'How fast the sheet goes by, from a particle’s birth on.',
+    shown: (v) => sheet(v) && v['frames'] === 'rate',
+  },
+  turned: turnedParameter,
+});
+
+/** An image that faces the camera. */
+export const picture: LookKind = {
+  kind: 'picture',
+  label: 'image',
+  summary: 'An image, or one of a sheet of images, that faces the camera.',
+  parameters,
+  softness: 0,
+  turns: false,
+};
+
+/** What of a sheet does not come out in whole pixels, in words; undefined where it does. */
+export function sheetFault(
+  { columns, rows }: { readonly columns: number; readonly rows: number },
+  image: { readonly name: string; readonly width: number; readonly height: number },
+): string | undefined {
+  const parts = [
+    ...(image.width % columns === 0 ? [] : [`${columns} columns leave ${image.width % columns} of its ${image.width} pixels over`]),
+    ...(image.height % rows === 0 ? [] : [`${rows} rows leave ${image.height % rows} of its ${image.height} pixels over`]),
+  ];
+  return parts.length > 0 ? `“${image.name}” is no sheet of ${columns} × ${rows}: ${parts.join(', ')}.` : undefined;
+}

@@ -1,0 +1,44 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { faultOf, readFormula } from '../../lib/formula/formula';
+import { rangeParameters, type MaskKind, type MaskSource } from './mask';
+import { MASK_VARIABLES } from './variables';
+
+const NAMES = MASK_VARIABLES.map(({ name }) => name);
+
+const parameters = describe({
+  formula: {
+    type: 'text',
+    label: 'Formula',
+    default: '0.5 + 0.5 × cos(12 × sqrt(x^2 + z^2))',
+    most: 1000,
+    formula: 'mask',
+    help: `A number at each birth place. Names: ${NAMES.join(', ')}, and the dials.`,
+  },
+  ...rangeParameters('', 0.5, 1, 0.2, [0, 1]),
+});
+
+/** Why its formula can't be read; undefined where it can. */
+const trouble = ({ values, dials }: Pick<MaskSource, 'values' | 'dials'>) =>
+  faultOf((values as ValuesOf<typeof parameters>).formula, [...NAMES, ...dials.names]);
+
+/** Births where a formula of the place and the time is between two limits. What can't be read takes none. */
+export const formula: MaskKind = {
+  kind: 'formula',
+  label: 'formula',
+  summary: 'Only where an expression of the place, its normal, the time and the dials is between two limits.',
+  parameters,
+  measures: {
+    label: 'formula',
+    unit: '',
+    value(source) {
+      if (trouble(source)) return () => NaN;
+      const { fps, dials } = source;
+      const read = readFormula((source.values as ValuesOf<typeof parameters>).formula, [...NAMES, ...dials.names]);
+      return ({ x, y, z, nx, ny, nz, u, v }, time) => read.value([x, y, z, nx, ny, nz, u, v, time, time * fps, ...dials.at(time * fps)]);
+    },
+  },
+  broken(source) {
+    const fault = trouble(source);
+    return fault && `its formula can’t be read: ${fault}`;
+  },
+};

@@ -1,0 +1,12 @@
+import { Registry } from '../../document/registry';
+import { colours } from './colours';
+import { formula } from './formula';
+import { height } from './height';
+import { hollows } from './hollows';
+import type { MaskKind } from './mask';
+import { noise } from './noise';
+import { slope } from './slope';
+import { texture } from './texture';
+
+/** Everything that narrows where an emitter gives birth. */
+export const masks = new Registry<MaskKind>('kind of mask', [height, slope, hollows, noise, texture, colours, formula]);

@@ -1,0 +1,31 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { bilinear } from '../../lib/images/level-image';
+import { patterns } from '../../lib/images/patterns';
+import { rangeParameters, type MaskKind, type MaskSource } from './mask';
+
+const parameters = describe({
+  pattern: {
+    type: 'choice',
+    label: 'Picture',
+    default: 'patches',
+    options: [...patterns.map(({ value, label }) => ({ value, label })), { value: 'image', label: 'an image' }],
+    help: 'A built-in pattern, or one of the scene’s images.',
+  },
+  image: { type: 'image', label: 'Image', default: '', help: 'PNG or JPEG, read as brightness.', shown: (v) => v['pattern'] === 'image' },
+  ...rangeParameters('', 0.5, 1, 0.2, [0, 1]),
+});
+
+function levelOf({ values, resources }: MaskSource) {
+  const { pattern, image } = values as ValuesOf<typeof parameters>;
+  const picture = pattern === 'image' ? resources.image(image) : patterns.find((p) => p.value === pattern)?.image();
+  return ({ u, v }: { u: number; v: number }) => (picture ? bilinear(picture, u - Math.floor(u), v - Math.floor(v)) : 1);
+}
+
+/** Births where a picture is bright, laid over the shape by its texture coordinates or its breadth. */
+export const texture: MaskKind = {
+  kind: 'texture',
+  label: 'texture',
+  summary: 'By the brightness of a picture, on the texture coordinates of a mesh or across a flat shape.',
+  parameters,
+  measures: { label: 'brightness', unit: '', value: levelOf },
+};

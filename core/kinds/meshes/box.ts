@@ -1,0 +1,45 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import type { Vector } from '../../lib/math/vector';
+import { joinMeshes } from '../../lib/meshes/join';
+import { gridMesh } from '../../lib/meshes/grid';
+import { detail, length } from './common';
+import type { MeshSource } from './source';
+
+const parameters = describe({
+  width: length('Width', 1, 'Along X.'),
+  height: length('Height', 1, 'Along Y.'),
+  depth: length('Depth', 1, 'Along Z.'),
+  detail: { ...detail, min: 1, default: 1, usual: [1, 32] },
+});
+
+/** Names of the faces with the axis they look along, and the two axes they span. */
+const FACES: readonly (readonly [string, Vector, Vector, Vector])[] = [
+  ['right', [1, 0, 0], [0, 1, 0], [0, 0, 1]],
+  ['left', [-1, 0, 0], [0, 0, 1], [0, 1, 0]],
+  ['top', [0, 1, 0], [0, 0, 1], [1, 0, 0]],
+  ['bottom', [0, -1, 0], [1, 0, 0], [0, 0, 1]],
+  ['front', [0, 0, 1], [1, 0, 0], [0, 1, 0]],
+  ['back', [0, 0, -1], [0, 1, 0], [1, 0, 0]],
+];
+
+/** A box whose faces are groups of their own. */
+export const box: MeshSource = {
+  kind: 'box',
+  label: 'box',
+  summary: 'A box; its six faces are groups with names.',
+  parameters,
+  build(values) {
+    const { width, height, depth, detail: cells } = values as ValuesOf<typeof parameters>;
+    const half = [width / 2, height / 2, depth / 2];
+    return joinMeshes(
+      FACES.map(([name, out, a, b]) => ({
+        name,
+        mesh: gridMesh(cells, cells, (u, v) => {
+          const s = 2 * u - 1;
+          const t = 2 * v - 1;
+          return [0, 1, 2].map((i) => half[i]! * (out[i]! + s * a[i]! + t * b[i]!)) as unknown as Vector;
+        }),
+      })),
+    );
+  },
+};

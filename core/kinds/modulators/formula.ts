@@ -1,0 +1,43 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { faultOf, readFormula } from '../../lib/formula/formula';
+import { ParticleInputs, particleNames } from '../contracts/particle-variables';
+import { amountParameters, type ModulatorKind } from './modulator';
+
+const parameters = describe({
+  formula: {
+    type: 'text',
+    label: 'Formula',
+    default: '0.5 + 0.5 × cos(6 × d − 3 × time)',
+    most: 1000,
+    formula: 'particle',
+    help: `A number. Names: ${particleNames([]).join(', ')}, and the dials; velocities are along the axes of the world.`,
+  },
+  ...amountParameters('', 0, 1, false),
+});
+
+type Settings = ValuesOf<typeof parameters>;
+
+/** ν is a formula of distance, time, place, and the particle's own age, speed and key. What can't be read leaves the weight alone. */
+export const formula: ModulatorKind = {
+  kind: 'formula',
+  label: 'formula',
+  summary: 'Any expression of distance and time, of place, and of the particle’s own age, speed and key.',
+  formula: 'w ← w·(1 − a·(1 − ν)), ν the formula',
+  source: 'common practice, no source',
+  parameters,
+  compile({ values, fps, dials }) {
+    const text = (values as Settings).formula;
+    const names = particleNames(dials.names);
+    if (faultOf(text, names)) return (_sight, out) => void out.fill(1);
+    const read = readFormula(text, names);
+    const inputs = new ParticleInputs(dials.names.length);
+    return ({ where, distance, strength, block, frame, notes }, out) => {
+      inputs.fill([read], { block, where, velocity: block.velocity, distance, strength, fps, dials: dials.at(frame) });
+      read.run(inputs.columns, block.count, out, notes);
+    };
+  },
+  broken({ values, dials }) {
+    const fault = faultOf((values as Settings).formula, particleNames(dials.names));
+    return fault && `its formula can’t be read: ${fault}`;
+  },
+};

@@ -1,0 +1,22 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { amountParameters, type ModulatorKind } from './modulator';
+
+const parameters = describe({
+  group: { type: 'reference', to: 'group', label: 'Group', default: '', help: 'A group of levels of this scene.' },
+  ...amountParameters('', 0, 1, false),
+});
+
+/** ν is what a group of levels comes to at the particle. */
+export const group: ModulatorKind = {
+  kind: 'group',
+  label: 'group of levels',
+  summary: 'What a group of levels comes to where the particle is: one mask for several fields.',
+  formula: 'w ← w·(1 − a·(1 − ν)), ν the group’s level',
+  source: 'common practice, no source',
+  parameters,
+  compile({ values }) {
+    const { group: id } = values as ValuesOf<typeof parameters>;
+    return ({ level }, out) => level(id, out);
+  },
+  broken: ({ values }) => ((values as ValuesOf<typeof parameters>).group === '' ? 'no group is chosen' : undefined),
+};

@@ -1,0 +1,13 @@
+import { Registry } from '../../document/registry';
+import { age } from './age';
+import { formula } from './formula';
+import { group } from './group';
+import type { ModulatorKind } from './modulator';
+import { noise } from './noise';
+import { speed } from './speed';
+import { texture } from './texture';
+import { variance } from './variance';
+import { zone } from './zone';
+
+/** Everything that can multiply the weight of a field. */
+export const modulators = new Registry<ModulatorKind>('modulator', [noise, texture, formula, age, speed, variance, group, zone]);

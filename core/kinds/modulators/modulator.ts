@@ -1,0 +1,153 @@
+import { describe, type Values, type ValuesOf } from '../../document/parameters';
+import type { Documented, Kind } from '../../document/registry';
+import type { Notes } from '../../lib/formula/formula';
+import type { LevelImage } from '../../lib/images/level-image';
+import type { VectorColumns } from '../../lib/math/vector';
+import { monotoneCubic } from '../../lib/math/monotone';
+import type { Dials } from '../../document/dials';
+import type { ParticleBlock } from '../../lib/particle-block';
+
+/** What a modulator is compiled from. */
+export interface ModulatorSource {
+  readonly values: Values;
+  /** 32-bit stream for the modulator's own randomness. */
+  readonly stream: number;
+  readonly fps: number;
+  readonly dials: Dials;
+  /** Ids of the scene's zones, in their order. */
+  readonly zones: readonly string[];
+  image(hash: string): LevelImage | undefined;
+}
+
+/** What a modulator sees of a block of particles. */
+export interface Sight {
+  readonly block: ParticleBlock;
+  /** Positions in the modulator's own frame, metres. */
+  readonly where: VectorColumns;
+  /** Distance to the extent of the field it belongs to, metres; 0 everywhere without one. */
+  readonly distance: Float64Array;
+  /** The strength of that field. */
+  readonly strength: number;
+  /** Frame with fraction that the stack is evaluated for. */
+  readonly frame: number;
+  /** Counts what could not be computed. */
+  readonly notes: Notes;
+  /** What a group of levels comes to for each particle; 0 where there is no such group. */
+  level(group: string, out: Float64Array): void;
+}
+
+/** Writes the modulator's value ν for each particle of the block. */
+export type ModulatorRoutine = (sight: Sight, out: Float64Array) => void;
+
+/** Something that multiplies the weight of a field. */
+export interface ModulatorKind extends Kind, Documented {
+  /** True where it has a place and a size, which follow the extent. */
+  readonly placed?: boolean;
+  /** True where its seed makes a difference. */
+  readonly seeded?: boolean;
+  compile(source: ModulatorSource): ModulatorRoutine;
+  /** A sentence where it can't work with these values. */
+  broken?(source: Pick<ModulatorSource, 'values' | 'image' | 'dials'>): string | undefined;
+}
+
+const remapped = (v: Values) => v['remap'] === true;
+
+/** Amount and remap, which every modulator has. `low` and `high` are what a kind's values usually lie between. */
+export function amountParameters(unit: string, low: number, high: number, remap: boolean) {
+  return describe({
+    amount: {
+      type: 'number',
+      label: 'Amount',
+      unit: '',
+      default: 1,
+      min: 0,
+      max: 2,
+      usual: [0, 2],
+      help: 'The weight is multiplied by 1 − amount·(1 − value): 0 leaves it as it is, 1 is the value itself, 2 is balanced about 0.',
+    },
+    remap: { type: 'switch', label: 'Remap', default: remap, help: 'Brings a range of its values to another, through a curve.' },
+    inLow: {
+      type: 'number',
+      label: 'In from',
+      unit,
+      default: low,
+      usual: [low, high],
+      help: 'This and less is the start of the curve.',
+      shown: remapped,
+    },
+    inHigh: { type: 'number', label: 'In to', unit, default: high, usual: [low, high], help: 'This and more is its end.', shown: remapped },
+    curve: {
+      type: 'levels',
+      label: 'Curve',
+      default: [
+        { at: 0, value: 0 },
+        { at: 1, value: 1 },
+      ],
+      help: 'From the start to the end; monotone between its knots.',
+      ends: ['in from', 'in to'],
+      smooth: true,
+      within: [0, 1],
+      shown: remapped,
+    },
+    outLow: {
+      type: 'number',
+      label: 'Out from',
+      unit: '',
+      default: 0,
+      usual: [0, 1],
+      help: 'What 0 on the curve comes to.',
+      shown: remapped,
+    },
+    outHigh: {
+      type: 'number',
+      label: 'Out to',
+      unit: '',
+      default: 1,
+      usual: [0, 1],
+      help: 'What 1 on the curve comes to.',
+      shown: remapped,
+    },
+  });
+}
+
+/** How far place and scale follow the extent. */
+export const followParameters = describe({
+  followPlace: {
+    type: 'number',
+    label: 'Follows place',
+    unit: '%',
+    default: 100,
+    min: 0,
+    max: 100,
+    usual: [0, 100],
+    help: 'How much it moves and turns with the extent; at 0 it stands in the world.',
+  },
+  followScale: {
+    type: 'number',
+    label: 'Follows scale',
+    unit: '%',
+    default: 100,
+    min: 0,
+    max: 100,
+    usual: [0, 100],
+    help: 'How much it grows with the extent.',
+  },
+});
+
+/** Turns values into factors of a weight, in place: the remap, then 1 − a·(1 − ν). */
+export function factorsOf(values: Values): (value: Float64Array, count: number) => void {
+  const { amount, remap, inLow, inHigh, outLow, outHigh, curve } = values as ValuesOf<ReturnType<typeof amountParameters>>;
+  const shape = monotoneCubic(curve);
+  const span = inHigh - inLow;
+  return (value, count) => {
+    for (let i = 0; i < count; i++) {
+      let v = value[i]!;
+      if (remap) {
+        // A range of no width is a step.
+        const s = span === 0 ? (v < inLow ? 0 : 1) : Math.min(1, Math.max(0, (v - inLow) / span));
+        v = outLow + (outHigh - outLow) * shape(s);
+      }
+      value[i] = 1 - amount * (1 - v);
+    }
+  };
+}

@@ -1,0 +1,46 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { noiseLevels, noiseOptions } from '../../lib/noise/kinds';
+import { seed } from '../../document/descriptions/seed';
+import { amountParameters, followParameters, type ModulatorKind } from './modulator';
+
+const parameters = describe({
+  noise: { type: 'choice', label: 'Noise', default: 'gradient', options: noiseOptions, help: 'Soft patches, or cells, or crests.' },
+  size: { type: 'number', label: 'Size', unit: 'm', default: 0.5, min: 0.001, usual: [0.05, 5], help: 'Width of its patches.' },
+  octaves: {
+    type: 'number',
+    label: 'Octaves',
+    unit: '',
+    default: 1,
+    min: 1,
+    max: 8,
+    whole: true,
+    usual: [1, 5],
+    help: 'Finer copies, each half as strong.',
+  },
+  drift: { type: 'vector', label: 'Drift', unit: 'm/s', default: [0, 0, 0], help: 'The velocity at which the whole pattern moves.' },
+  seed: { ...seed, help: 'Another seed gives other patches.' },
+  ...followParameters,
+  ...amountParameters('', 0, 1, false),
+});
+
+/** ν of noise in 0 … 1, mean ½: with an amount of 2 it is balanced about 0. */
+export const noise: ModulatorKind = {
+  kind: 'noise',
+  label: 'noise',
+  summary: 'Patches of noise between 0 and 1: breaks a field up.',
+  placed: true,
+  seeded: true,
+  formula: 'w ← w·(1 − a·(1 − ν)), ν noise in 0…1',
+  source: 'Perlin 2002; Worley 1996',
+  parameters,
+  compile({ values, stream }) {
+    const { noise: name, size, octaves, drift } = values as ValuesOf<typeof parameters>;
+    const level = noiseLevels(name, size, octaves, stream);
+    return ({ where: { x, y, z }, block: { count, time } }, out) => {
+      for (let i = 0; i < count; i++) {
+        const t = time[i]!;
+        out[i] = level(x[i]! - drift[0] * t, y[i]! - drift[1] * t, z[i]! - drift[2] * t);
+      }
+    };
+  },
+};

@@ -1,0 +1,40 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { bilinear } from '../../lib/images/level-image';
+import { pictureOf, pictureParameters, pictureTrouble } from '../shared/picture';
+import { amountParameters, followParameters, type ModulatorKind } from './modulator';
+
+const parameters = describe({
+  ...pictureParameters,
+  width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, above: true, usual: [0.1, 20], help: 'Of the picture, along X.' },
+  depth: { type: 'number', label: 'Depth', unit: 'm', default: 2, min: 0, above: true, usual: [0.1, 20], help: 'Of the picture, along Z.' },
+  tile: { type: 'switch', label: 'Tile', default: false, help: 'Repeated without end, or with its edges drawn out.' },
+  ...followParameters,
+  ...amountParameters('', 0, 1, false),
+});
+
+/** ν is the level of a picture that is thrown through space along Y. */
+export const texture: ModulatorKind = {
+  kind: 'texture',
+  label: 'texture',
+  summary: 'The brightness of a picture that is thrown through space along its own Y.',
+  placed: true,
+  formula: 'w ← w·(1 − a·(1 − ν)), ν the brightness',
+  source: 'bilinear interpolation, textbook numerical methods',
+  parameters,
+  compile({ values, image }) {
+    const { width, depth, tile } = values as ValuesOf<typeof parameters>;
+    const picture = pictureOf(values, image);
+    return ({ where: { x, z }, block: { count } }, out) => {
+      for (let i = 0; i < count; i++) {
+        let u = x[i]! / width + 0.5;
+        let v = z[i]! / depth + 0.5;
+        if (tile) {
+          u -= Math.floor(u);
+          v -= Math.floor(v);
+        }
+        out[i] = picture ? bilinear(picture, u, v) : 1;
+      }
+    };
+  },
+  broken: ({ values, image }) => pictureTrouble(values, image),
+};

@@ -1,0 +1,36 @@
+import { describe, type ValuesOf } from '../../document/parameters';
+import { amountParameters, type ModulatorKind } from './modulator';
+
+const parameters = describe({
+  zone: { type: 'reference', to: 'zone', label: 'Zone', default: '', help: 'One of the scene’s zones.' },
+  side: {
+    type: 'choice',
+    label: 'For those',
+    default: 'inside',
+    options: [
+      { value: 'inside', label: 'in it' },
+      { value: 'outside', label: 'not in it' },
+    ],
+    help: 'Whom the field acts on.',
+  },
+  ...amountParameters('', 0, 1, false),
+});
+
+/** ν is 1 for particles that a zone has sorted to it, else 0; or the other way round. */
+export const zone: ModulatorKind = {
+  kind: 'zone',
+  label: 'zone',
+  summary: 'Only the particles that are in a zone, or all but those.',
+  formula: 'w ← w·(1 − a·(1 − ν)), ν = 1 in the zone',
+  source: 'common practice, no source',
+  parameters,
+  compile({ values, zones }) {
+    const { zone: id, side } = values as ValuesOf<typeof parameters>;
+    const number = zones.indexOf(id) + 1;
+    const [within, without] = side === 'inside' ? [1, 0] : [0, 1];
+    return ({ block: { count, zone: sorted } }, out) => {
+      for (let i = 0; i < count; i++) out[i] = number > 0 && sorted[i] === number ? within : without;
+    };
+  },
+  broken: ({ values }) => ((values as ValuesOf<typeof parameters>).zone === '' ? 'no zone is chosen' : undefined),
+};

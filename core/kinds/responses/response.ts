@@ -1,0 +1,52 @@
+import type { Values } from '../../document/parameters';
+import type { Kind } from '../../document/registry';
+import { pow } from '../../lib/math/exact';
+import { varied, type Purpose } from '../../lib/random/lookup';
+
+/** A particle that meets a surface. */
+export interface Impact {
+  /** Speed towards the surface, seen from it, m/s; above 0. */
+  into: number;
+  /** True where it is so slow that it lies on the surface rather than bounces. */
+  resting: boolean;
+  /** Frames the substep has still to go for this particle. */
+  frames: number;
+  /** What the emitter's send makes of the restitution. */
+  bounce: number;
+  /** A number in [0, 1) that belongs to this particle and this collider. */
+  luck(purpose: number): number;
+}
+
+/** What becomes of it; written in place. */
+export interface Rebound {
+  fate: 'goes on' | 'sticks' | 'dies' | 'passes';
+  /** Speed away from the surface, m/s. */
+  away: number;
+  /** Share of the speed along the surface that is kept. */
+  along: number;
+  /** Friction of what lies still: it stays where the surface leans by no more than the angle of this tangent. */
+  grip: number;
+}
+
+/** What a surface does to the particles that hit it. */
+export interface ResponseKind extends Kind {
+  compile(values: Values): (impact: Impact, rebound: Rebound) => void;
+}
+
+/** A share that may vary by particle, and may exceed 1. */
+export const share = (label: string, value: number, help: string) =>
+  ({ type: 'number', label, unit: '', default: value, min: 0, max: 10, usual: [0, 1], help }) as const;
+
+/** Restitution or slip of one particle: value ± variance, never below 0. */
+export const shareOf = (
+  impact: Impact,
+  purpose: typeof Purpose.restitution | typeof Purpose.slip,
+  value: number,
+  variance: number,
+): number => Math.max(0, variance > 0 ? varied(value, variance, impact.luck(purpose)) : value);
+
+/**
+ * The share of the speed along the surface that is kept: `slip` at a bounce; where the particle lies on the surface,
+ * `slip` a frame, as a rate, so that it does not hang on the number of substeps.
+ */
+export const along = (impact: Impact, slip: number): number => (impact.resting ? pow(slip, impact.frames) : slip);

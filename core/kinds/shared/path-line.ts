@@ -1,0 +1,64 @@
+import type { ValuesOf } from '../../document/parameters';
+import { layOut } from '../../lib/lettering/layout';
+import { typefaceOf } from '../../lib/lettering/typeface';
+import { cos, sin } from '../../lib/math/exact';
+import type { Vector } from '../../lib/math/vector';
+import type { pathParameters } from './path-parameters';
+import { joined, polylineOf, type Polyline } from '../../lib/paths/polyline';
+
+type Settings = ValuesOf<typeof pathParameters>;
+
+const WHOLE_TURN = 6.283185307179586;
+
+/** Straight pieces that stand for one turn of a circle: it is within 0.03 % of its radius. */
+const TURN = 128;
+
+/** Most pieces of a helix, however many turns it has. */
+const MOST_PIECES = 4096;
+
+function round(radius: number, turns: number, height: number): Vector[] {
+  const pieces = Math.min(MOST_PIECES, Math.max(1, Math.ceil(TURN * Math.abs(turns))));
+  return Array.from({ length: pieces + 1 }, (_, i): Vector => {
+    const angle = (WHOLE_TURN * turns * i) / pieces;
+    return [radius * cos(angle), height * (i / pieces - 0.5), -radius * sin(angle)];
+  });
+}
+
+const FORMS: Readonly<Record<Settings['form'], (values: Settings) => Polyline>> = {
+  drawn: ({ points, closed, smooth }) => polylineOf(points, closed, smooth),
+  line: ({ pathLength }) =>
+    polylineOf(
+      [
+        [-pathLength / 2, 0, 0],
+        [pathLength / 2, 0, 0],
+      ],
+      false,
+      false,
+    ),
+  circle: ({ pathRadius }) => polylineOf(round(pathRadius, 1, 0).slice(0, TURN), true, false),
+  helix: ({ pathRadius, pathTurns, pathLength }) => polylineOf(round(pathRadius, pathTurns, pathLength), false, false),
+  lettering: ({ words, typeface, letterSize }) =>
+    joined(
+      layOut(words, typefaceOf(typeface), letterSize, 0, 1.1).contours.map((c) =>
+        polylineOf(
+          Array.from({ length: c.length / 2 }, (_, i): Vector => [c[2 * i]!, c[2 * i + 1]!, 0]),
+          true,
+          false,
+        ),
+      ),
+    ),
+};
+
+/** The path that values of {@link pathParameters} stand for. */
+export function lineOf(values: object): Polyline {
+  const settings = values as Settings;
+  return FORMS[settings.form](settings);
+}
+
+/** Why there is no path, in words. */
+export function pathTrouble(values: object): string | undefined {
+  const { form, points } = values as Settings;
+  if (form === 'drawn') return points.length < 2 ? 'its path has fewer than two points' : undefined;
+  if (lineOf(values).lengths.at(-1)! > 0) return undefined;
+  return form === 'lettering' ? 'its text has no letters' : 'its path has no length';
+}

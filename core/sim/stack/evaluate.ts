@@ -1,0 +1,78 @@
+import type { ParticleBlock } from '../../lib/particle-block';
+import { combineGroup, deliver, leafOf, scaleLeaves, type Leaf } from './combine';
+import { isGroup, type Stack, type StackNode } from './compile';
+import { innerOf, type RowScratch } from './room';
+import { resetSums, type Sums } from '../../kinds/contracts/sums';
+import { evaluateRow, weigh } from './weigh';
+import type { Share } from './twins';
+import { sortIntoZones } from './zones';
+
+/** Hears what each field delivers in the end. */
+export type Watcher = (leaf: Leaf) => void;
+
+function multiply(weight: Float64Array, by: Float64Array, count: number): void {
+  for (let i = 0; i < count; i++) weight[i]! *= by[i]!;
+}
+
+/** Adds fields and groups to the sums; `gate` holds the weights of the open groups around them. */
+function addAll(
+  stack: Stack,
+  nodes: readonly StackNode[],
+  gate: Float64Array | undefined,
+  block: ParticleBlock,
+  room: RowScratch,
+  sums: Sums,
+  watch: Watcher | undefined,
+): void {
+  for (const node of nodes) {
+    if (!isGroup(node)) {
+      if (!evaluateRow(stack, node, block, room)) continue;
+      const leaf = watch && leafOf(node, room, block.count);
+      if (gate) multiply(room.weight, gate, block.count);
+      node.action.accumulate(block, room.weight, room.vector, sums);
+      if (!leaf) continue;
+      leaf.weight.set(room.weight.subarray(0, block.count));
+      watch(leaf);
+      continue;
+    }
+    if (!node.action) continue;
+    if (!weigh(stack, node, block, room)) {
+      // Who watches hears of its members all the same: what they have, and that nothing of it comes through.
+      if (!watch) continue;
+      room.weight.fill(0, 0, block.count);
+    }
+    if (gate) multiply(room.weight, gate, block.count);
+    const inner = innerOf(room);
+    if (node.open) {
+      addAll(stack, node.members, room.weight, block, inner, sums, watch);
+      continue;
+    }
+    const combined = combineGroup(stack, node, block, inner, watch !== undefined);
+    deliver(node.action, room.weight, combined, block.count, room.vector, room.value);
+    node.action.accumulate(block, room.value, room.vector, sums);
+    if (!watch) continue;
+    scaleLeaves(combined.leaves, room.weight, block.count);
+    combined.leaves.forEach(watch);
+  }
+}
+
+/** Brings accelerations above the desk's ceiling down to it. */
+function limitSum({ acceleration: { x, y, z } }: Sums, ceiling: number, count: number): void {
+  for (let i = 0; i < count; i++) {
+    const size = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]! + z[i]! * z[i]!);
+    if (!(size > ceiling)) continue;
+    const scale = ceiling / size;
+    x[i]! *= scale;
+    y[i]! *= scale;
+    z[i]! *= scale;
+  }
+}
+
+/** Sums the whole stack over a block of one emitter's particles; what twins know of it by them. */
+export function evaluateStack(stack: Stack, block: ParticleBlock, room: RowScratch, sums: Sums, watch?: Watcher, twins?: Share): void {
+  resetSums(sums, block);
+  if (stack.zones.length > 0) sortIntoZones(stack, block, room);
+  addAll(stack, twins ? twins.rest : stack.nodes, undefined, block, room, sums, watch);
+  twins?.addTo(block, sums);
+  if (stack.ceiling < Infinity) limitSum(sums, stack.ceiling, block.count);
+}

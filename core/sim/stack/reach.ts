@@ -1,0 +1,122 @@
+import { extents } from '../../kinds/falloff-shapes';
+import type { DistanceRoutine, FormRoutine } from '../../kinds/falloff-shapes/extent';
+import type { Notes } from '../../lib/formula/formula';
+import { modulators as modulatorKinds } from '../../kinds/modulators';
+import { factorsOf, type ModulatorRoutine } from '../../kinds/modulators/modulator';
+import type { Rotation } from '../../lib/math/rotation';
+import { motionOf, type Motion, type Placed } from '../../document/keys/motion';
+import { rotateBack, type Similarity } from '../../lib/math/similarity';
+import { falloffOf } from '../../kinds/curves';
+import { streamOf } from '../../lib/random/lookup';
+import type { Assets } from '../../document/assets';
+import { sendTo, type Field, type Reached, type Scene } from '../../document/scene';
+import { dialsOf } from '../../document/dials';
+import { resourcesOf } from '../../scene/resources';
+import { frameFor, turningOf, type Frame } from '../../lib/math/frames';
+
+/** A modulator made ready to run. */
+export interface ModulatorRow {
+  readonly value: ModulatorRoutine;
+  readonly factors: (value: Float64Array, count: number) => void;
+  /** Its own frame at a place of the extent; undefined where it sees what the extent sees. */
+  readonly frame: ((place: Similarity) => Frame) | undefined;
+}
+
+/** What the weight of a field or group hangs on, made ready to run. */
+export interface Reach {
+  readonly motion: Motion;
+  /** Where it is at the time it is evaluated for; see {@link placeReach}. */
+  place: Similarity;
+  /** Undefined where the place is not turned. */
+  rotation: Rotation | undefined;
+  /** Its own velocity along the axes of its place, m/s. */
+  readonly own: Float64Array;
+  /** Counts what formulas could not compute. */
+  readonly notes: Notes;
+  /** How far it is on in its span, 0 … 1; times the master where it stands in no group. */
+  level: number;
+  /** False where it is muted, or others are soloed. */
+  readonly heard: boolean;
+  /** Undefined for the extent `everywhere`. */
+  readonly distance: DistanceRoutine | undefined;
+  readonly form: FormRoutine | undefined;
+  readonly profile: (d: number) => number;
+  readonly reach: number;
+  readonly modulators: readonly ModulatorRow[];
+  readonly strength: number;
+  /** 0 … 1. */
+  readonly mix: number;
+  /** By emitter, in the order of the scene: 0 where it is not heard or not sent. */
+  readonly sends: readonly number[];
+}
+
+/** Anything with a weight. */
+interface Weighed extends Reached, Placed {
+  readonly strength: number;
+  /** Percent. */
+  readonly mix: number;
+}
+
+/** Makes ready what a weight hangs on. */
+export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard: boolean): Reach {
+  const extent = extents.get(thing.extent.kind);
+  const resources = resourcesOf(scene, assets);
+  const { core, reach } = thing.extent as unknown as { core: number; reach: number };
+  const motion = motionOf(scene.carriers, thing);
+  const dials = dialsOf(scene);
+  const zones = scene.zones.map(({ id }) => id);
+  const place = motion.at(scene.time.first);
+  return {
+    motion,
+    place,
+    rotation: turningOf(place.rotation),
+    own: new Float64Array(3),
+    notes: { notFinite: 0 },
+    level: 1,
+    heard,
+    distance: extent.bounded ? extent.distance(thing.extent, resources) : undefined,
+    form: extent.form?.(thing.extent, resources),
+    profile: falloffOf(thing.profile, core, reach),
+    reach: extent.bounded ? reach : Infinity,
+    modulators: thing.modulators.map((values): ModulatorRow => {
+      const kind = modulatorKinds.get(values.kind);
+      const seed = typeof values['seed'] === 'number' ? values['seed'] : 0;
+      const source = { values, stream: streamOf(scene.seed ^ 0x2545f491, seed), fps: scene.time.fps, image: resources.image, dials, zones };
+      const { followPlace = 100, followScale = 100 } = values as { followPlace?: number; followScale?: number };
+      const follows = !kind.placed || (followPlace === 100 && followScale === 100);
+      return {
+        value: kind.compile(source),
+        factors: factorsOf(values),
+        frame: follows ? undefined : (at) => frameFor(at, followPlace / 100, followScale / 100),
+      };
+    }),
+    strength: thing.strength,
+    mix: thing.mix / 100,
+    sends: scene.emitters.map((emitter) => (heard ? sendTo(thing, emitter.id) : 0)),
+  };
+}
+
+/** How far a field is on at a frame with fraction: eased in from the first frame of each of its spans, and out before the one it ends at. */
+export function spanLevel({ spanned, from, until, also, easeIn, easeOut }: Field, frame: number): number {
+  if (!spanned) return 1;
+  const smooth = (t: number) => (t >= 1 ? 1 : t * t * (3 - 2 * t));
+  const within = (first: number, end: number) => {
+    if (frame < first || frame >= end) return 0;
+    const up = easeIn > 0 ? smooth((frame - first) / easeIn) : 1;
+    return easeOut > 0 ? up * smooth((end - frame) / easeOut) : up;
+  };
+  return also.reduce((level, [first, end]) => Math.max(level, within(first, end)), within(from, until));
+}
+
+/** Brings it to where it is at a frame with fraction; `step` is the frames a substep takes. */
+export function placeReach(row: Reach, frame: number, step: number, fps: number): void {
+  if (!row.motion.moves) return;
+  // Central difference over the substep.
+  const [before, after] = [row.motion.at(frame - step / 2).position, row.motion.at(frame + step / 2).position];
+  row.place = row.motion.at(frame);
+  row.rotation = turningOf(row.place.rotation);
+  const rate = fps / step;
+  row.own.set(
+    rotateBack(row.place.rotation, [(after[0] - before[0]) * rate, (after[1] - before[1]) * rate, (after[2] - before[2]) * rate]),
+  );
+}

@@ -1,0 +1,344 @@
+import { amounts } from '../../kinds/emission';
+import type { Births, Counter } from '../../kinds/emission/amount';
+import { gateOf } from '../../kinds/gates/clock';
+import { masks } from '../../kinds/masks';
+import { compileMask, type MaskRoutine } from '../../kinds/masks/mask';
+import { colourOf } from '../../lib/images/level-image';
+import { sourceShownBy } from '../../kinds/looks';
+import { rotate } from '../../lib/math/rotation';
+import { normalised, type Vector } from '../../lib/math/vector';
+import { motionOf, type Motion } from '../../document/keys/motion';
+import { outward, type Similarity } from '../../lib/math/similarity';
+import { bonds } from '../../kinds/bodies';
+import { particleOf, type Bond, type Stand } from '../../kinds/bodies/bond';
+import { ATTEMPT, lookup, mix, Purpose, streamOf, uniform } from '../../lib/random/lookup';
+import { isMoving, thingAt } from '../../scene/moved';
+import { lastSceneFrame } from '../../scene/scene-clock';
+import { loopOf, roundOf, type Loop } from '../../document/time/loop';
+import { dialsOf } from '../../document/dials';
+import { resourcesOf } from '../../scene/resources';
+import type { Assets } from '../../document/assets';
+import type { Emitter, Scene } from '../../document/scene';
+import { shapes } from '../../kinds/emitter-shapes';
+import { birthPlace, type Draw, type Resources, type ShapeKind } from '../../kinds/emitter-shapes/shape';
+import { BLOCK } from '../../lib/particle-block';
+import { twins, type Twins } from '../stack/twins';
+import { drawnBy, type BirthRoutine } from './birth-recipe';
+import { Bodies, type Found } from './bodies';
+import { anyWay, cosOfSpread, Maternity } from './newborn';
+import { packedColour, type Population } from './population';
+
+/** Room for k in a particle's number; the amount row sits above it. */
+const NUMBERS_A_ROW = 0x10000000;
+
+/** Places that are tried for one birth before it is given up where masks refuse them. */
+const MOST_ATTEMPTS = 64;
+
+/** Which of an emitter's particles a run takes part in. */
+export interface Portion {
+  /** Draft share, above 0 up to 1: a particle takes part if its hash is below it. */
+  readonly share: number;
+  /** This run is the `slice`-th of `slices` that together hold all particles. */
+  readonly slice: number;
+  readonly slices: number;
+  /** The number of the only birth that is made, where the others do not matter. */
+  readonly only?: number;
+}
+
+/** Makes the particles of one emitter. */
+export interface Nursery {
+  /** What keeps its particles together; undefined where they are free. */
+  readonly bodies: Bodies | undefined;
+  /** Adds the particles born in (from, to], frames with fractions within one frame. */
+  during(population: Population, from: number, to: number): void;
+  /** Adds the particles born at the very beginning of a frame. */
+  atFrame(population: Population, frame: number): void;
+}
+
+/** The frame at which a run of a scene starts. */
+export function startFrame(scene: Pick<Scene, 'time'>): number {
+  return scene.time.first - scene.time.preRoll;
+}
+
+/** Whether an emitter’s births come round with the loop: those that live as long as the scene are born once. */
+const comesRound = ({ birth }: Pick<Emitter, 'birth'>): boolean => !birth.immortal;
+
+/** Counts the births of each amount of an emitter. In a loop those of a round are numbered as those of the round before it. */
+export function countersOf(scene: Scene, emitter: Emitter): Counter[] {
+  const { fps } = scene.time;
+  const stream = streamOf(scene.seed, emitter.seed);
+  const gate = gateOf(scene, emitter);
+  const loop = comesRound(emitter) ? loopOf(scene) : undefined;
+  const start = loop ? loop.from : startFrame(scene);
+  const moves = (row: number) => Object.keys(emitter.keys).some((path) => path.startsWith(`amounts.${row}.`));
+  return emitter.amounts.map((amount, row) => {
+    const counter = amounts.get(amount.kind).compile({
+      values: amount,
+      valuesAt: moves(row) ? (frame) => thingAt(emitter, frame).amounts[row]! : undefined,
+      fps,
+      start,
+      round: loop?.frames ?? 0,
+      gate,
+      luck: (frame) => uniform(stream, frame, Purpose.amount + 0x100 * row),
+    });
+    return loop ? roundAndRound(counter, loop) : counter;
+  });
+}
+
+/** A counter of one round that is asked in all of them. */
+function roundAndRound(counter: Counter, loop: Loop): Counter {
+  const late = (births: Births, by: number): Births => ({ ...births, at: (k) => births.at(k) + by });
+  return {
+    during(from, to) {
+      const by = loop.frames * roundOf(loop, Math.floor(from));
+      return late(counter.during(from - by, to - by), by);
+    },
+    atFrame(frame) {
+      const by = loop.frames * roundOf(loop, frame);
+      return late(counter.atFrame(frame - by), by);
+    },
+  };
+}
+
+/** All masks of an emitter as one chance. */
+export function maskOf(
+  scene: Pick<Scene, 'time' | 'dials'>,
+  emitter: Emitter,
+  stream: number,
+  resources: Resources,
+  shape: ShapeKind,
+): MaskRoutine | undefined {
+  if (emitter.masks.length === 0) return undefined;
+  const surface = shape.surface?.(emitter.shape, resources);
+  const dials = dialsOf(scene);
+  const all = emitter.masks.map((values, i) =>
+    compileMask(masks.get(values.kind), { values, stream: mix(stream + i), resources, surface, fps: scene.time.fps, dials }),
+  );
+  return (place, time) => all.reduce((chance, mask) => chance * mask(place, time), 1);
+}
+
+/** The velocity that a point fixed to a moving thing has, by central difference over a substep, m/s. */
+export function velocityAt(motion: Motion, local: Vector, frame: number, substep: number, fps: number): Vector {
+  if (!motion.moves) return [0, 0, 0];
+  const before = outward(motion.at(frame - substep / 2), local);
+  const after = outward(motion.at(frame + substep / 2), local);
+  const rate = fps / substep;
+  return [(after[0] - before[0]) * rate, (after[1] - before[1]) * rate, (after[2] - before[2]) * rate];
+}
+
+/** What holds the particles of each birth of an emitter together; undefined where nothing does. */
+export function bondOf(emitter: Emitter, resources: Resources): Bond | undefined {
+  if (shapes.get(emitter.shape.kind).fromParticles) return undefined;
+  return bonds.get(emitter.bond.kind).compile?.(emitter.bond, emitter.shape, resources);
+}
+
+/** The unit direction of an emitter that stands at a place, in the world. */
+const directionIn = ({ axes }: Emitter['birth'], own: Vector, { rotation }: Similarity): Vector =>
+  axes === 'world' ? own : rotate(rotation, own);
+
+/** Births of one emitter that wait to be made together. */
+class Batch {
+  readonly ids = new Uint32Array(BLOCK);
+  readonly frames = new Float64Array(BLOCK);
+  count = 0;
+
+  get isFull(): boolean {
+    return this.count === BLOCK;
+  }
+
+  add(id: number, frame: number): void {
+    this.ids[this.count] = id;
+    this.frames[this.count++] = frame;
+  }
+}
+
+/** What twins do of the births of an emitter that stands at a place; undefined where there are none, or its shape is not known to them. */
+function routineFor(emitter: Emitter, stream: number, place: Similarity, twins: Twins | undefined): BirthRoutine | undefined {
+  const { birth } = emitter;
+  const shape = shapes.get(emitter.shape.kind).recipe?.(emitter.shape);
+  if (!shape) return undefined;
+  const direction = directionIn(birth, normalised(birth.direction), place);
+  return twins?.births({ stream, shape, place, along: birth.along, direction, cosSpread: cosOfSpread(emitter), ...drawnBy(emitter) });
+}
+
+/** Makes an emitter ready to give birth by its own amounts. */
+export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portion: Portion): Nursery {
+  const stream = streamOf(scene.seed, emitter.seed);
+  const { fps, substeps } = scene.time;
+  const shape = shapes.get(emitter.shape.kind);
+  const resources = resourcesOf(scene, assets);
+  const motion = motionOf(scene.carriers, emitter);
+  const counters = countersOf(scene, emitter);
+  const end = lastSceneFrame(scene) + 1;
+  const bond = bondOf(emitter, resources);
+  const known = twins();
+  // Whether twins know all that is asked must not hang on the time: a run that goes on from anywhere comes to the same bits.
+  const { immortal, lifeSpread } = emitter.birth;
+  const simple = !bond && !motion.moves && emitter.masks.length === 0 && (immortal || lifeSpread === 'even');
+  const equip = (now: Emitter) => ({
+    many: simple ? routineFor(now, stream, motion.at(0), known) : undefined,
+    birth: now.birth,
+    sample: shape.sampler(now.shape, resources),
+    mask: maskOf(scene, now, stream, resources, shape),
+    maternity: new Maternity(now, stream, fps, end),
+    fixed: normalised(now.birth.direction),
+  });
+  const moving = isMoving(emitter, ['amounts', 'look', 'bond']);
+  let { many, birth, sample, mask, maternity, fixed } = equip(emitter);
+  let equipped = NaN;
+  /** Takes the keyed numbers of the frame that is under way. */
+  function readyFor(frame: number): void {
+    if (!moving || Math.floor(frame) === equipped) return;
+    equipped = Math.floor(frame);
+    ({ many, birth, sample, mask, maternity, fixed } = equip(thingAt(emitter, equipped)));
+  }
+  const draftLimit = portion.share * 4294967296;
+  const place = birthPlace();
+  let id = 0;
+  let purpose: number = Purpose.shape;
+  const draw: Draw = { pick: (n) => uniform(stream, id, purpose + n), k: 0, time: 0 };
+
+  /** Finds a place the masks take; false where there is none. */
+  function find(): boolean {
+    purpose = Purpose.shape;
+    if (!sample(draw, place)) return false;
+    if (!mask) return true;
+    const tries = emitter.maskMode === 'keep' ? MOST_ATTEMPTS : 1;
+    for (let attempt = 0; attempt < tries; attempt++) {
+      if (attempt > 0) {
+        purpose = Purpose.shape + attempt * ATTEMPT;
+        // One after another from the next point on, where the shape has points.
+        draw.k += 1;
+        if (!sample(draw, place)) return false;
+      }
+      if (uniform(stream, id, Purpose.mask + attempt * ATTEMPT) < mask(place, draw.time)) return true;
+    }
+    return false;
+  }
+
+  function axisOf(at: Similarity): Vector {
+    if (birth.along === 'direction') return directionIn(birth, fixed, at);
+    if (birth.along === 'normal') return rotate(at.rotation, [place.nx, place.ny, place.nz]);
+    if (birth.along === 'tangent') return rotate(at.rotation, [place.tx, place.ty, place.tz]);
+    const out = normalised([place.x, place.y, place.z]);
+    return out[0] === 0 && out[1] === 0 && out[2] === 0
+      ? anyWay(uniform(stream, id, Purpose.outward), uniform(stream, id, Purpose.outward + 1))
+      : rotate(at.rotation, out);
+  }
+
+  const luck = (body: number) => (purpose: number) => uniform(stream, body, purpose);
+
+  /** How one birth stands whose place has just been found. */
+  function standing(at: Similarity, time: number): Stand {
+    const position = outward(at, [place.x, place.y, place.z]);
+    return { position, axis: maternity.spread(axisOf(at), id), place: at, time, luck: luck(id) };
+  }
+
+  function standAt(body: number, found: Found, frame: number): Stand {
+    readyFor(frame);
+    id = body;
+    purpose = found.purpose;
+    draw.k = found.k;
+    draw.time = frame / fps;
+    sample(draw, place);
+    return standing(motion.at(frame), draw.time);
+  }
+
+  const cover = resources.image(sourceShownBy(emitter)?.cover ?? '');
+  /** The colour of what a particle is just born from. */
+  const tintAt = () => packedColour(cover ? colourOf(cover, place.u, place.v) : place.colour);
+
+  const bending = isMoving(emitter, ['amounts', 'look', 'shape', 'masks', 'birth']);
+  const bondAt = bending ? (frame: number) => bondOf(thingAt(emitter, frame), resources) ?? bond! : undefined;
+  const stands = !moving && !motion.moves && !shape.surface?.(emitter.shape, resources)?.motion;
+  const bodies = bond && new Bodies(bond, standAt, stands, fps, bondAt);
+  const lain = new Float64Array(3 * (bond?.points ?? 0));
+
+  function bear(population: Population, k: number, frame: number): void {
+    readyFor(frame);
+    draw.k = k;
+    draw.time = frame / fps;
+    if (!find()) return;
+    const at = motion.at(frame);
+    const local: Vector = [place.x, place.y, place.z];
+    const share = birth.inherit / 100;
+    const own = share > 0 ? velocityAt(motion, local, frame, 1 / substeps, fps) : NOTHING;
+    const direction = maternity.spread(axisOf(at), id);
+    const taken: Vector = share > 0 ? [own[0] * share, own[1] * share, own[2] * share] : NOTHING;
+    const normal: Vector = population.turns ? rotate(at.rotation, [place.nx, place.ny, place.nz]) : UP;
+    const tint = population.tinted ? tintAt() : 0;
+    if (!bond) {
+      const slot = maternity.bear(population, at, { id, body: id, frame, position: outward(at, local), direction, taken, normal });
+      if (population.tinted) population.tint[slot] = tint;
+      return;
+    }
+    bodies!.note(id, { k: draw.k, purpose });
+    bond.rest(standing(at, draw.time), lain);
+    for (let j = 0; j < bond.points; j++) {
+      const position: Vector = [lain[3 * j]!, lain[3 * j + 1]!, lain[3 * j + 2]!];
+      const slot = maternity.bear(population, at, {
+        id: particleOf(id, j, bond.points),
+        body: id,
+        frame,
+        position,
+        direction,
+        taken,
+        normal,
+      });
+      // What is held together does not split.
+      population.generation[slot] = 0xff;
+      if (population.tinted) population.tint[slot] = tint;
+    }
+  }
+
+  const waiting = new Batch();
+
+  /** Adds those that wait, in the order in which they came. */
+  function bearMany(population: Population): void {
+    const { count, ids, frames } = waiting;
+    if (count === 0) return;
+    waiting.count = 0;
+    const slot = population.addMany(count);
+    many!(ids, count, population, slot);
+    population.id.set(ids.subarray(0, count), slot);
+    for (let i = 0; i < count; i++) {
+      population.birth[slot + i] = frames[i]! / fps;
+      if (birth.immortal) population.columns.life[slot + i] = Math.max(0, (end - frames[i]!) / fps);
+    }
+    population.born += count;
+  }
+
+  function bearAll(population: Population, row: number, births: Births, from: number, to: number): void {
+    // What is asked for turning and colours, the plain routines know.
+    const batches = many !== undefined && !population.turns && !population.tinted;
+    for (let k = births.first; k <= births.last; k++) {
+      id = (row * NUMBERS_A_ROW + k) >>> 0;
+      if (portion.only !== undefined && id !== portion.only) continue;
+      if (id % portion.slices !== portion.slice) continue;
+      if (portion.share < 1 && lookup(stream, id, Purpose.draft) >= draftLimit) continue;
+      const frame = births.at(k);
+      if (births.scattered && !(frame > from && frame <= to)) continue;
+      if (!batches) bear(population, k, frame);
+      else {
+        if (waiting.isFull || (moving && Math.floor(frame) !== equipped)) bearMany(population);
+        readyFor(frame);
+        waiting.add(id, frame);
+      }
+    }
+    bearMany(population);
+  }
+
+  return {
+    bodies,
+    during(population, from, to) {
+      counters.forEach((counter, row) => bearAll(population, row, counter.during(from, to), from, to));
+    },
+    atFrame(population, frame) {
+      counters.forEach((counter, row) => bearAll(population, row, counter.atFrame(frame), frame, frame));
+    },
+  };
+}
+
+const NOTHING: Vector = [0, 0, 0];
+/** Of those that do not turn nobody asks for it. */
+const UP: Vector = [0, 1, 0];

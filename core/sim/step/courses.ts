@@ -1,0 +1,150 @@
+import { pulledHome } from '../../kinds/bodies/springs';
+import { exp } from '../../lib/math/exact';
+import type { Vector } from '../../lib/math/vector';
+import { carriersOf, motionOf } from '../../document/keys/motion';
+import { inward } from '../../lib/math/similarity';
+import type { Key } from '../../document/keys/keys';
+import { pointOf } from '../../kinds/bodies/bond';
+import type { Assets } from '../../document/assets';
+import { readsParticles } from '../../scene/coupling';
+import { withDrives } from '../../scene/drives';
+import { inOwnTime, lastSceneFrame } from '../../scene/scene-clock';
+import { completeEmitter } from '../../scene/complete';
+import type { Carrier, Field, Scene } from '../../document/scene';
+import { standsIn } from '../../document/groups';
+import { particleBlock } from '../../lib/particle-block';
+import { compileStack, placeStack } from '../stack/compile';
+import { evaluateStack } from '../stack/evaluate';
+import { rowScratch } from '../stack/room';
+import { sumsOfBlock } from '../../kinds/contracts/sums';
+import { startFrame } from './births';
+import { integrate, meanDecay } from './integrate';
+import { Simulation, WHOLE } from './simulation';
+
+const AXES = ['x', 'y', 'z'] as const;
+const WHOLE_TURN = 6.283185307179586;
+
+/** The fields that can act on something that is run by itself: those that read no particles. */
+function actingFields(scene: Scene): Field[] {
+  return scene.fields.filter((field) => !readsParticles(field));
+}
+
+/** Where a carrier is that the fields move, frame by frame from the start of the run; metres, world. */
+function feltCourse(scene: Scene, assets: Assets, carrier: Carrier): Vector[] {
+  const { mass, drag, back, damping, feels } = carrier;
+  const { fps, substeps } = scene.time;
+  const last = lastSceneFrame(scene);
+  const fields = actingFields(scene).filter(
+    (field) =>
+      // What it carries does not push it.
+      !carriersOf(scene.carriers, field).some(({ id }) => id === carrier.id) && (feels === '' || standsIn(scene.groups, field, feels)),
+  );
+  const rider = completeEmitter({ id: `${carrier.id}-rides`, name: carrier.name, shape: { kind: 'point' } });
+  const stack = compileStack({ ...scene, fields, emitters: [...scene.emitters, rider] }, assets);
+  const home = motionOf(scene.carriers, carrier);
+  const block = particleBlock();
+  const [scratch, sums] = [rowScratch(), sumsOfBlock()];
+  block.count = 1;
+  block.emitter = scene.emitters.length;
+  block.mass[0] = mass;
+  block.drag[0] = drag;
+  block.life[0] = 1e9;
+  const start = startFrame(scene);
+  let at = home.at(start).position;
+  AXES.forEach((axis, k) => (block.position[axis][0] = at[k]!));
+  const course: Vector[] = [at];
+  for (let frame = start; frame < last; frame++) {
+    for (let sub = 0; sub < substeps; sub++) {
+      const from = frame + sub / substeps;
+      placeStack(stack, from, 1 / substeps);
+      block.time[0] = from / fps;
+      block.age[0] = (from - start) / fps;
+      block.step[0] = 1 / substeps / fps;
+      const before = at;
+      evaluateStack(stack, block, scratch, sums);
+      integrate(block, sums, fps);
+      const step = block.step[0];
+      const decay = sums.dragRate[0]! * step;
+      const inertia = 1 / meanDecay(decay, exp(-decay));
+      const rest = home.at(from + 1 / substeps).position;
+      AXES.forEach((axis, k) => {
+        const free = block.position[axis][0]!;
+        const held = pulledHome(free, before[k]!, rest[k]!, inertia, WHOLE_TURN * back * step, damping);
+        block.velocity[axis][0]! += (held - free) / step;
+        block.position[axis][0] = held;
+      });
+      at = [block.position.x[0]!, block.position.y[0]!, block.position.z[0]!];
+    }
+    course.push(at);
+  }
+  return course;
+}
+
+/** Where a carrier is that rides on a strand; where it is by itself as long as there is no such strand. */
+function riddenCourse(scene: Scene, assets: Assets, carrier: Carrier): Vector[] {
+  const { strandOf, strand, along } = carrier;
+  const home = motionOf(scene.carriers, carrier);
+  const start = startFrame(scene);
+  const emitter = scene.emitters.find(({ id, bond }) => id === strandOf && bond.kind === 'strand');
+  const alone = emitter && { ...inOwnTime(scene), emitters: [emitter], fields: actingFields(scene) };
+  const last = lastSceneFrame(scene);
+  const run = alone && new Simulation(alone, assets, { ...WHOLE, only: strand });
+  const course: Vector[] = [];
+  for (let frame = start; frame <= last; frame++) {
+    if (run && frame > start) run.advance();
+    const population = run?.populations[0];
+    let at: Vector | undefined;
+    if (population && population.count > 1) {
+      const { columns, count, id, points } = population;
+      const place = (along / 100) * (points - 1);
+      const first = Math.min(points - 2, Math.floor(place));
+      const slotOf = (point: number) => id.subarray(0, count).findIndex((one) => pointOf(one, points) === point);
+      const [a, b] = [slotOf(first), slotOf(first + 1)];
+      const t = place - first;
+      if (a >= 0 && b >= 0) at = AXES.map((axis) => columns[axis][a]! + t * (columns[axis][b]! - columns[axis][a]!)) as unknown as Vector;
+    }
+    course.push(at ?? course.at(-1) ?? home.at(frame).position);
+  }
+  return course;
+}
+
+/** A carrier that is moved along a course, by keys on every frame. */
+function keyed(scene: Scene, carrier: Carrier, course: readonly Vector[]): Carrier {
+  const start = startFrame(scene);
+  const [nearest] = carriersOf(scene.carriers, carrier);
+  const outer = nearest && motionOf(scene.carriers, nearest);
+  const keys = course.map(
+    (at, i): Key<Vector> => ({ frame: start + i, value: outer ? inward(outer.at(start + i), at) : at, ease: 'linear' }),
+  );
+  return { ...carrier, moved: 'keys', keys: { ...carrier.keys, 'place.position': keys } };
+}
+
+/** Whether anything of a scene moves by more than keys. */
+export const hasCourses = ({ carriers }: Pick<Scene, 'carriers'>): boolean => carriers.some((c) => c.moved !== 'keys');
+
+const known = new WeakMap<Scene, { readonly assets: number; readonly carriers: readonly Carrier[] }>();
+
+/**
+ * The carriers of a scene as keyed ones. Those that feel fields or ride on a strand are run by themselves, in their order: each feels
+ * those before it where they are, and those after it where they are at rest. Fields that read particles do not act on them.
+ */
+export function movedCarriers(scene: Scene, assets: Assets): readonly Carrier[] {
+  if (!hasCourses(scene)) return scene.carriers;
+  const before = known.get(scene);
+  if (before?.assets === assets.size) return before.carriers;
+  let now = scene;
+  scene.carriers.forEach((carrier, i) => {
+    if (carrier.moved === 'keys') return;
+    const resting = { ...now, carriers: now.carriers.map((c) => (c.moved === 'keys' ? c : { ...c, moved: 'keys' as const })) };
+    const course = carrier.moved === 'fields' ? feltCourse(resting, assets, carrier) : riddenCourse(resting, assets, carrier);
+    now = { ...now, carriers: now.carriers.map((c, j) => (j === i ? keyed(resting, carrier, course) : c)) };
+  });
+  known.set(scene, { assets: assets.size, carriers: now.carriers });
+  return now.carriers;
+}
+
+/** A scene in which all that moves moves by keys: what is driven, and the carriers that fields or strands move. */
+export function withCourses(document: Scene, assets: Assets): Scene {
+  const scene = withDrives(document);
+  return hasCourses(scene) ? { ...scene, carriers: movedCarriers(scene, assets) } : scene;
+}

@@ -1,0 +1,52 @@
+import { MOST_PULLING } from '../../kinds/fields/attractor';
+import type { FrozenParticles } from '../../kinds/contracts/field';
+import { mix } from '../../lib/random/lookup';
+import type { Emitter } from '../../document/scene';
+import type { Stack } from '../stack/compile';
+
+/** Particles as fields see them that read particles. */
+export interface SeenParticles {
+  readonly count: number;
+  readonly id: Uint32Array;
+  readonly columns: Readonly<Record<'x' | 'y' | 'z' | 'vx' | 'vy' | 'vz', Float32Array>>;
+}
+
+/**
+ * Where several slices of a run tell one another where their particles are: gives those of all slices, for the populations that are wanted. All slices ask at the same points of their
+ * runs, and each waits for the others there.
+ */
+export type Exchange = (own: readonly SeenParticles[], wanted: readonly number[]) => readonly SeenParticles[];
+
+/**
+ * Copies where particles are: at most {@link MOST_PULLING}, those whose keys hash lowest, in the order of
+ * those hashes, so that neither slots nor threads show.
+ */
+function freezeInto(frozen: FrozenParticles, { id, count, columns }: SeenParticles): void {
+  const hashes = Uint32Array.from(id.subarray(0, count), mix).sort();
+  const limit = count > MOST_PULLING ? hashes[MOST_PULLING - 1]! : 0xffffffff;
+  const slots: number[] = [];
+  for (let slot = 0; slot < count; slot++) if (mix(id[slot]!) <= limit) slots.push(slot);
+  slots.sort((a, b) => mix(id[a]!) - mix(id[b]!));
+  frozen.count = slots.length;
+  for (const axis of ['x', 'y', 'z'] as const) frozen[axis] = Float64Array.from(slots, (slot) => columns[axis][slot]!);
+}
+
+/** Keeps where the particles are that the fields of a stack read, so that nothing hangs on the order in which emitters are stepped. */
+export function freeze(
+  { read, swarms }: Pick<Stack, 'read' | 'swarms'>,
+  emitters: readonly Emitter[],
+  populations: readonly SeenParticles[],
+  exchange: Exchange | undefined,
+): void {
+  if (read.size === 0 && swarms.length === 0) return;
+  const pulling = [...read].map(([id, frozen]) => ({ frozen, emitter: emitters.findIndex((e) => e.id === id) }));
+  const wanted = new Set([...pulling.map(({ emitter }) => emitter), ...swarms.flatMap((swarm) => swarm.emitters)]);
+  const seen = exchange
+    ? exchange(
+        populations,
+        [...wanted].sort((a, b) => a - b),
+      )
+    : populations;
+  for (const { frozen, emitter } of pulling) freezeInto(frozen, seen[emitter]!);
+  for (const swarm of swarms) swarm.freeze(seen);
+}
