@@ -1,6 +1,6 @@
 import { completeScene, type Written } from '../core/scene/complete';
 import type { Scene } from '../core/document/scene';
-import type { Twins } from '../core/sim/stack/twins';
+import type { KernelBackend } from '../core/sim/stack/stack';
 import type { Simulation } from '../core/sim/step/simulation';
 import { makeKernel } from '../kernel/kernel';
 import { inTurn, tell } from './measure';
@@ -23,9 +23,9 @@ export async function benchBirths(): Promise<void> {
   const kernel = makeKernel();
   for (const shape of [{ kind: 'ball' }, { kind: 'box' }, { kind: 'point' }]) {
     const burst = sceneOf(shape, { kind: 'burst', count: BURST }, { life: 1000 });
-    const timed = (twins: Twins | undefined) => () => {
+    const timed = (backend: KernelBackend | undefined) => () => {
       const begin = performance.now();
-      const run = runWith(twins, burst);
+      const run = runWith(backend, burst);
       const nanoseconds = ((performance.now() - begin) * 1e6) / BURST;
       run.end();
       return nanoseconds;

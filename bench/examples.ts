@@ -1,5 +1,5 @@
 import { findExample } from '../core/examples';
-import type { Twins } from '../core/sim/stack/twins';
+import type { KernelBackend } from '../core/sim/stack/stack';
 import type { Simulation } from '../core/sim/step/simulation';
 import { clearWideRegisters } from '../engine/wide-registers';
 import { makeKernel } from '../kernel/kernel';
@@ -17,8 +17,8 @@ const MEASURED = ['vent-plume', 'sediment-fall', 'letters', 'lander-touchdown'];
 export async function benchExamples(): Promise<void> {
   for (const slug of MEASURED) {
     const { scene } = findExample(slug)!;
-    const started = (twins: Twins | undefined) => {
-      const run = runWith(twins, scene);
+    const started = (backend: KernelBackend | undefined) => {
+      const run = runWith(backend, scene);
       while (run.frame < BEGIN) run.advance();
       return run;
     };

@@ -1,6 +1,7 @@
 import { completeScene, type Written } from '../core/scene/complete';
-import { twins } from '../core/sim/stack/twins';
-import { Simulation, WHOLE } from '../core/sim/step/simulation';
+import type { KernelBackend } from '../core/sim/stack/stack';
+import { WHOLE } from '../core/sim/step/run';
+import { Simulation } from '../core/sim/step/simulation';
 
 /** The five-field stack: gravity, a wind that carries, a vortex and an attractor in balls, turbulence of so many octaves. */
 export const fiveFields = (octaves = 1): readonly Written[] => [
@@ -12,7 +13,7 @@ export const fiveFields = (octaves = 1): readonly Written[] => [
 ];
 
 /** A run of so many particles that live on, all there from the start, or of a slice of them. */
-export function burstRun(fields: readonly Written[], count: number, portion = WHOLE): Simulation {
+export function burstRun(fields: readonly Written[], count: number, portion = WHOLE, backend?: KernelBackend): Simulation {
   const scene = completeScene({
     name: 'Bench',
     emitters: [
@@ -26,7 +27,7 @@ export function burstRun(fields: readonly Written[], count: number, portion = WH
     ],
     fields: fields.map((field, i) => ({ id: `f${i}`, name: `F${i}`, ...field })),
   });
-  return new Simulation(scene, new Map(), portion, undefined, twins()?.room);
+  return new Simulation(scene, new Map(), { portion, backend, room: backend?.room });
 }
 
 const MOVED = ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const;

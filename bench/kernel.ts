@@ -1,7 +1,7 @@
 import { once } from 'node:events';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { useTwins } from '../core/sim/stack/twins';
+import { WHOLE } from '../core/sim/step/run';
 import type { Simulation } from '../core/sim/step/simulation';
 import { makeKernel } from '../kernel/kernel';
 import { aged, burstRun, fiveFields, putTo } from './five-fields';
@@ -58,10 +58,7 @@ async function warm(teams: readonly Team[], count: number, steps: number): Promi
 }
 
 function runOf(octaves: number, count: number, kernel: boolean): Simulation {
-  useTwins(kernel ? makeKernel() : undefined);
-  const run = burstRun(fiveFields(octaves), count);
-  useTwins(undefined);
-  return run;
+  return burstRun(fiveFields(octaves), count, WHOLE, kernel ? makeKernel() : undefined);
 }
 
 /**

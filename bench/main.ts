@@ -1,3 +1,4 @@
+import { measureDelivery } from '../core/measure/delivery';
 import { fields as fieldKinds } from '../core/kinds/fields';
 import { uniform } from '../core/lib/random/lookup';
 import { completeScene, type Written } from '../core/scene/complete';
@@ -82,7 +83,7 @@ for (const [name, count] of [
     const begin = performance.now();
     run.advance();
     const middle = performance.now();
-    run.measure();
+    measureDelivery(run);
     if (round < ROUNDS) continue;
     steps.push(middle - begin);
     measures.push(performance.now() - middle);

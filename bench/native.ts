@@ -25,9 +25,9 @@ export function stateOf({ count, columns }: Population): Buffer {
 
 /** Builds the native program with g++ and options of its own; undefined where there is no g++. */
 export function nativeStack(simulation: Simulation, dt: number, options: readonly string[]): Native | undefined {
-  const recipe = simulation.stack.rows.find((row) => row.recipe?.kind === 'curl')?.recipe;
-  if (recipe?.kind !== 'curl') throw new Error('the run has no curl noise of the kernel');
-  const layers = recipe.layersAt(0);
+  const descriptor = simulation.stack.rows.find((row) => row.descriptor?.kind === 'curl')?.descriptor;
+  if (descriptor?.kind !== 'curl') throw new Error('the run has no curl noise of the kernel');
+  const layers = descriptor.layersAt(0);
   const program = join(mkdtempSync(join(tmpdir(), 'bathyclast-bench-')), 'stack');
   const source = join(import.meta.dirname, '..', '..', 'bench', 'native', 'stack.cpp');
   const built = spawnSync('g++', ['-std=c++20', '-O3', '-pthread', ...options, source, '-o', program], { stdio: ['ignore', 'ignore', 2] });

@@ -1,11 +1,7 @@
 import type { Scene } from '../core/document/scene';
-import { useTwins, type Twins } from '../core/sim/stack/twins';
-import { Simulation, WHOLE } from '../core/sim/step/simulation';
+import type { KernelBackend } from '../core/sim/stack/stack';
+import { Simulation } from '../core/sim/step/simulation';
 
-/** A run of a scene by twins, in their room; by the plain routines where they are undefined. */
-export function runWith(twins: Twins | undefined, scene: Scene): Simulation {
-  useTwins(twins);
-  const run = new Simulation(scene, new Map(), WHOLE, undefined, twins?.room);
-  useTwins(undefined);
-  return run;
-}
+/** A run of a scene by a backend, in its room; by the plain routines where it is undefined. */
+export const runWith = (backend: KernelBackend | undefined, scene: Scene): Simulation =>
+  new Simulation(scene, new Map(), { backend, room: backend?.room });

@@ -3,14 +3,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { completeScene } from '../core/scene/complete';
 import type { Scene } from '../core/document/scene';
-import { useTwins } from '../core/sim/stack/twins';
 import { Simulation } from '../core/sim/step/simulation';
 import { bake } from '../engine/bake/bake';
 import type { Crew } from '../engine/crew';
-import { bytesOf, snapshot, type Frame } from '../engine/frame';
+import { snapshot, type Frame } from '../engine/frame';
+import { bytesOf } from '../engine/joined-frame';
 import { nodeCrew } from '../engine/node-crew';
 import { bytesOfReduced, FrameReducer } from '../engine/reduced-frame';
-import { makeKernel } from '../kernel/kernel';
 import { burstRun, fiveFields } from './five-fields';
 import { inTurn, median, tell } from './measure';
 
@@ -170,9 +169,7 @@ function benchMemory(): void {
 
 /** Runs as the page, the terminal and the server have them. */
 export async function benchRuns(): Promise<void> {
-  useTwins(makeKernel());
   benchMemory();
   await benchOrders();
   await benchBake();
-  useTwins(undefined);
 }

@@ -1,14 +1,13 @@
 // A thread of the bench: a slice of the five-field run, put back to where it began or stepped when it is told to.
 import { parentPort, workerData } from 'node:worker_threads';
 import { clearWideRegisters } from '../engine/wide-registers';
-import { putKernelToUse } from '../kernel/use-kernel';
+import { makeKernel } from '../kernel/kernel';
 import { aged, burstRun, fiveFields, putTo } from './five-fields';
 
 const { octaves, count, slice, slices, clears } = workerData as Record<'octaves' | 'count' | 'slice' | 'slices', number> & {
   clears: boolean;
 };
-putKernelToUse();
-const run = burstRun(fiveFields(octaves), count, { share: 1, slice, slices });
+const run = burstRun(fiveFields(octaves), count, { share: 1, slice, slices }, makeKernel());
 const moment = aged(run);
 /** How many steps; −1 to put particles back. */
 parentPort!.on('message', (steps: number) => {

@@ -2,7 +2,7 @@ import type { Vector } from '../core/lib/math/vector';
 import { probe } from '../core/measure/probe';
 import { lookup, Purpose, streamOf, varied } from '../core/lib/random/lookup';
 import type { Emitter, Scene } from '../core/document/scene';
-import { putKernelToUse } from '../kernel/use-kernel';
+import { startKernelBackend } from '../kernel/use-kernel';
 import { UsageError } from './arguments';
 import { openScene } from './open-scene';
 
@@ -32,7 +32,7 @@ function emitterOf(scene: Scene, wanted: string | undefined): Emitter {
 export async function measure(name: string, options: MeasureOptions): Promise<void> {
   const { scene, assets } = await openScene(name);
   // What is measured is what particles are moved by.
-  const refused = putKernelToUse();
+  const { backend, refused } = startKernelBackend();
   if (refused !== undefined) throw new UsageError(refused);
   const emitter = emitterOf(scene, options.emitter);
   const stream = streamOf(scene.seed, emitter.seed);
@@ -41,14 +41,21 @@ export async function measure(name: string, options: MeasureOptions): Promise<vo
   const mass = options.mass ?? Math.max(birth.mass / 1000, varied(birth.mass, birth.massVariance, luck(Purpose.mass)));
   const drag = options.drag ?? Math.max(0, varied(birth.drag, birth.dragVariance, luck(Purpose.drag)));
   const { key, age, at: position, velocity } = options;
-  const { fields, total } = probe(scene, assets, options.frame, emitter, {
-    position,
-    velocity,
-    mass,
-    drag,
-    age,
-    ...(key === undefined ? {} : { key }),
-  });
+  const { fields, total } = probe(
+    scene,
+    assets,
+    options.frame,
+    emitter,
+    {
+      position,
+      velocity,
+      mass,
+      drag,
+      age,
+      ...(key === undefined ? {} : { key }),
+    },
+    backend,
+  );
   const particle = { emitter: emitter.id, ...(options.key === undefined ? {} : { key: options.key }), age: options.age, mass, drag };
   console.log(
     JSON.stringify(

@@ -1,4 +1,4 @@
-import { startFrame } from '../core/sim/step/simulation';
+import { startFrame } from '../core/sim/step/births';
 import { aliveOn, type Frame } from '../engine/frame';
 import { nodeCrew } from '../engine/node-crew';
 import { hasBodies } from '../formats/bodies-obj';

@@ -1,9 +1,9 @@
 import { existsSync } from 'node:fs';
-import { startFrame } from '../core/sim/step/simulation';
+import { startFrame } from '../core/sim/step/births';
 import { MEASURE_NAMES, measuredOf, runTrial, type Measure } from '../core/measure/trials/trial';
 import { cellsOf, readVariation, VariationError, withValues } from '../core/measure/trials/variation';
 import { clearWideRegisters } from '../engine/wide-registers';
-import { putKernelToUse } from '../kernel/use-kernel';
+import { startKernelBackend } from '../kernel/use-kernel';
 import { UsageError } from './arguments';
 import { breathe } from './interrupt';
 import { openScene } from './open-scene';
@@ -56,7 +56,7 @@ export async function trials(name: string, options: TrialsOptions): Promise<void
     throw new UsageError(
       `--frame is ${frame}; allowed are whole frames from ${startFrame(scene)}, where the run of “${scene.name}” starts`,
     );
-  const refused = putKernelToUse();
+  const { backend, refused } = startKernelBackend();
   if (refused !== undefined) throw new UsageError(refused);
   try {
     const variations = options.vary.map((text) => readVariation(scene, text));
@@ -64,14 +64,14 @@ export async function trials(name: string, options: TrialsOptions): Promise<void
     if (cells.length > MOST_CELLS) throw new UsageError(`the sheet has ${cells.length} cells; allowed are up to ${MOST_CELLS}`);
     // All are made before the first is run, so that a value that is not allowed is told at once.
     const mine = cells.filter((_, i) => i % parts === part - 1).map((cell) => ({ cell, scene: withValues(scene, cell.values) }));
-    const current = runTrial(scene, assets, options.share, frame);
+    const current = runTrial(scene, assets, options.share, frame, backend);
     const lines = [[...variations.map(({ address }) => address), 'frame', ...measures].join(',')];
     const progress = new Progress('cell', mine.length);
     for (const [i, { cell, scene: tried }] of mine.entries()) {
       await breathe();
       progress.at(i + 1);
       clearWideRegisters();
-      const measured = measuredOf(tried, assets, runTrial(tried, assets, options.share, frame), current);
+      const measured = measuredOf(tried, assets, runTrial(tried, assets, options.share, frame, backend), current);
       lines.push([...cell.values.map(([, value]) => cellOf(value)), frame, ...measures.map((m) => cellOf(measured[m]))].join(','));
     }
     progress.end();

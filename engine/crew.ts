@@ -1,7 +1,7 @@
 import type { Meters } from '../core/measure/meters';
 import type { Scene } from '../core/document/scene';
 import { couples } from '../core/scene/coupling';
-import type { Checkpoint } from '../core/sim/step/simulation';
+import type { Checkpoint } from '../core/sim/step/run';
 import type { Assets } from '../core/document/assets';
 import type { Frame } from './frame';
 import { joinSlices } from './joined-frame';

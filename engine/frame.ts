@@ -1,7 +1,7 @@
+import { measureDelivery } from '../core/measure/delivery';
 import type { Meters } from '../core/measure/meters';
 import { ALL_COLUMNS, type FloatColumn } from '../core/sim/step/population';
 import type { Simulation } from '../core/sim/step/simulation';
-import { partsOf } from './joined-frame';
 
 /** The living particles of one emitter on one frame; all columns have `count` entries, or none where they are not kept. */
 export interface EmitterFrame {
@@ -43,7 +43,7 @@ export function snapshot(simulation: Simulation, share: number): Frame {
   return {
     frame: simulation.frame,
     share,
-    meters: simulation.measure(),
+    meters: measureDelivery(simulation),
     contacts: simulation.contacts(),
     blamed: Object.fromEntries(simulation.blamed),
     emitters: simulation.populations.map((p, e) => {
@@ -67,19 +67,12 @@ export function snapshot(simulation: Simulation, share: number): Frame {
   };
 }
 
-const columnsOf = (e: EmitterFrame) => [e.id, e.age, e.zone, e.weight, e.tint, ...ALL_COLUMNS.map((name) => e.columns[name])];
+/** The columns of an emitter's particles. */
+export const columnsOf = (e: EmitterFrame) => [e.id, e.age, e.zone, e.weight, e.tint, ...ALL_COLUMNS.map((name) => e.columns[name])];
 
 /** The buffers of a frame that one thread made, to hand them over. */
 export function buffersOf(frame: Frame): ArrayBuffer[] {
   return frame.emitters.flatMap(columnsOf).map(({ buffer }) => buffer);
-}
-
-/** Memory that the particles of a frame take, bytes. */
-export function bytesOf(frame: Frame): number {
-  return frame.emitters
-    .flatMap(partsOf)
-    .flatMap(columnsOf)
-    .reduce((sum, { byteLength }) => sum + byteLength, 0);
 }
 
 /** Living particles on a frame. */

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { ALL_COLUMNS } from '../core/sim/step/population';
 import { Simulation } from '../core/sim/step/simulation';
 import { testScene } from '../core/tests/scenes';
-import { bytesOf, snapshot, type EmitterFrame } from './frame';
+import { snapshot, type EmitterFrame } from './frame';
+import { bytesOf } from './joined-frame';
 import { joinSlices, partsOf } from './joined-frame';
 import { FrameReducer } from './reduced-frame';
 
@@ -18,7 +19,7 @@ const scene = testScene({
 /** What three threads make of a frame. */
 const slices = () =>
   [0, 1, 2].map((slice) => {
-    const run = new Simulation(scene, new Map(), { share: 1, slice, slices: 3 });
+    const run = new Simulation(scene, new Map(), { portion: { share: 1, slice, slices: 3 } });
     run.advance();
     return snapshot(run, 1);
   });

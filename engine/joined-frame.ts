@@ -1,6 +1,6 @@
 import { addMeters } from '../core/measure/meters';
 import { ALL_COLUMNS } from '../core/sim/step/population';
-import type { EmitterFrame, Frame } from './frame';
+import { columnsOf, type EmitterFrame, type Frame } from './frame';
 
 type Column = Float32Array<ArrayBuffer> | Uint32Array<ArrayBuffer> | Uint8Array<ArrayBuffer>;
 /** A part of an emitter's particles whose columns can be put elsewhere. */
@@ -80,4 +80,12 @@ export function joinSlices(slices: readonly Frame[]): Frame {
   const contacts = first!.contacts.map((_, c) => slices.reduce((n, slice) => n + slice.contacts[c]!, 0));
   const emitters = first!.emitters.map((_, e) => joinedEmitter(slices.map((slice) => slice.emitters[e]!)));
   return { frame: first!.frame, share: first!.share, emitters, meters: slices.map((s) => s.meters).reduce(addMeters), contacts, blamed };
+}
+
+/** Memory that the particles of a frame take, bytes. */
+export function bytesOf(frame: Frame): number {
+  return frame.emitters
+    .flatMap(partsOf)
+    .flatMap(columnsOf)
+    .reduce((sum, { byteLength }) => sum + byteLength, 0);
 }

@@ -1,4 +1,5 @@
-import type { Checkpoint, Simulation } from '../core/sim/step/simulation';
+import type { Checkpoint } from '../core/sim/step/run';
+import type { Simulation } from '../core/sim/step/simulation';
 import type { Job } from './protocol';
 
 /** Memory for the checkpoints of a thread, bytes. */

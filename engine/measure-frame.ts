@@ -1,3 +1,5 @@
+import type { KernelBackend } from '../core/sim/stack/stack';
+import { measureDelivery } from '../core/measure/delivery';
 import type { Meters } from '../core/measure/meters';
 import { ALL_COLUMNS, FLOAT_COLUMNS } from '../core/sim/step/population';
 import type { Assets } from '../core/document/assets';
@@ -13,8 +15,8 @@ export class FrameMeter {
   private readonly simulation: Simulation;
   private readonly fps: number;
 
-  constructor(scene: Scene, assets: Assets) {
-    this.simulation = new Simulation(scene, assets, { share: 1, slice: 0, slices: 1, only: NONE });
+  constructor(scene: Scene, assets: Assets, backend?: KernelBackend) {
+    this.simulation = new Simulation(scene, assets, { portion: { share: 1, slice: 0, slices: 1, only: NONE }, backend });
     this.fps = scene.time.fps;
   }
 
@@ -38,6 +40,6 @@ export class FrameMeter {
         floats: (simulation.populations[e]!.turns ? ALL_COLUMNS : FLOAT_COLUMNS).map((name) => columns[name]),
       })),
     });
-    return simulation.measure();
+    return measureDelivery(simulation);
   }
 }

@@ -1,4 +1,5 @@
-import type { Exchange, SeenParticles } from '../core/sim/step/freeze';
+import type { Exchange } from '../core/sim/step/freeze';
+import type { SeenParticles } from '../core/sim/stack/seen-particles';
 
 /** What the threads of one job share, where particles act on one another: counts and arrivals, and room for places and velocities, which later jobs take over. */
 export interface Meeting {

@@ -1,7 +1,7 @@
 import type { Asset } from '../core/document/assets';
 import type { Meters } from '../core/measure/meters';
 import type { Scene } from '../core/document/scene';
-import type { Checkpoint } from '../core/sim/step/simulation';
+import type { Checkpoint } from '../core/sim/step/run';
 import type { Frame } from './frame';
 import type { Meeting } from './meeting';
 

@@ -1,7 +1,7 @@
 import type { Asset } from '../core/document/assets';
-import { twins } from '../core/sim/stack/twins';
-import { putKernelToUse } from '../kernel/use-kernel';
-import { Simulation, type Checkpoint } from '../core/sim/step/simulation';
+import { startKernelBackend } from '../kernel/use-kernel';
+import { type Checkpoint } from '../core/sim/step/run';
+import { Simulation } from '../core/sim/step/simulation';
 import { buffersOf, snapshot } from './frame';
 import { KeptRuns } from './kept-runs';
 import { Abandoned, Attendant } from './meeting';
@@ -16,7 +16,7 @@ const SAFE = 32;
 /** Makes a thread serve runs: the same code in a page's worker and in Node.js. */
 export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void {
   const assets = new Map<string, Asset>();
-  const refused = putKernelToUse();
+  const { backend, refused } = startKernelBackend();
   const kept = new KeptRuns();
   let meter: FrameMeter | undefined;
   let measuredKey = '';
@@ -40,7 +40,13 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
     let simulation: Simulation | undefined;
     try {
       const from = job.resume ?? (job.keeps ? latestFor(job, attendant) : undefined);
-      simulation = new Simulation(job.scene, assets, { share, slice, slices }, from, twins()?.room, attendant?.exchange);
+      simulation = new Simulation(job.scene, assets, {
+        portion: { share, slice, slices },
+        from,
+        backend,
+        room: backend?.room,
+        exchange: attendant?.exchange,
+      });
       play(job, simulation, begin, stopped);
     } catch (error) {
       if (!(error instanceof Abandoned)) throw error;
@@ -92,7 +98,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
     else if (message.type === 'asset') assets.set(message.hash, message.asset);
     else if (message.type === 'forget') kept.forget(message.from);
     else if (message.type === 'measure') {
-      if (message.key !== measuredKey) meter = new FrameMeter(message.scene, assets);
+      if (message.key !== measuredKey) meter = new FrameMeter(message.scene, assets, backend);
       measuredKey = message.key;
       port.post({ type: 'measured', number: message.number, meters: meter!.measure(message.frame) });
     } else

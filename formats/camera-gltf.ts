@@ -5,7 +5,7 @@ import type { Key } from '../core/document/keys/keys';
 import { clockIn } from '../core/scene/scene-clock';
 import type { Carrier, Scene, ShotCamera } from '../core/document/scene';
 import { withDrives } from '../core/scene/drives';
-import { thingAt } from '../core/scene/moved';
+import { thingAt } from '../core/document/keys/thing-at';
 import { packGlb } from './glb';
 import { checkGltf } from './gltf-check';
 import { inOwnWords, refusedFile } from './scene-faults';

@@ -2,7 +2,7 @@ import { AnimationMixer, Mesh, Texture, Vector3, type BufferGeometry } from 'thr
 import { GLTFLoader } from 'three/addons/loaders/GLTFLoader.js';
 import { checkGltf } from './gltf-check';
 import { MESH_LIMITS } from './mesh-file';
-import type { Body, ReadBodies } from './mesh-import';
+import type { Body, ReadBodies } from './bodies';
 import { fileFault } from './scene-faults';
 
 /** Poses a second that an animation is read at, where there is room for so many. */

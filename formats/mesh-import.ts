@@ -1,6 +1,7 @@
 import { Mesh, type BufferAttribute, type BufferGeometry, type Group, type Object3D } from 'three';
 import { mergeVertices } from 'three/addons/utils/BufferGeometryUtils.js';
 import { faceNormal, smoothNormals, type MeshGroup, type MeshMotion, type TriangleMesh } from '../core/lib/meshes/mesh';
+import type { Body, ReadBodies } from './bodies';
 import { faultOf, MESH_LIMITS, readMesh, writeMesh } from './mesh-file';
 import { checkPly } from './ply-header';
 import { fileFault, inOwnWords } from './scene-faults';
@@ -16,23 +17,6 @@ export interface MeshImport {
   readonly notices: readonly string[];
   /** Its largest width, in units of the file. */
   readonly extent: number;
-}
-
-/** One body of a file: a geometry with the names of its faces, and its corners at each pose. */
-export interface Body {
-  readonly geometry: BufferGeometry;
-  readonly name: string;
-  /** Names of its materials, by the index that the groups of the geometry give. */
-  readonly materials: readonly string[];
-  readonly poses?: readonly Float32Array[];
-}
-
-/** What a reader of one format gives. */
-export interface ReadBodies {
-  readonly bodies: readonly Body[];
-  /** Seconds from pose to pose, where it deforms. */
-  readonly step?: number;
-  readonly notices?: readonly string[];
 }
 
 type Format = 'obj' | 'ply' | 'stl' | 'gltf';

@@ -1,19 +1,16 @@
 import fc from 'fast-check';
-import { afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { Scene } from '../core/document/scene';
-import { useTwins } from '../core/sim/stack/twins';
+import type { Portion } from '../core/sim/step/births';
 import { FLOAT_COLUMNS, type Population } from '../core/sim/step/population';
-import { Simulation, WHOLE, type Checkpoint } from '../core/sim/step/simulation';
+import { WHOLE, type Checkpoint } from '../core/sim/step/run';
+import { Simulation } from '../core/sim/step/simulation';
 import { testScene } from '../core/tests/scenes';
 import { makeKernel } from './kernel';
 
-afterEach(() => useTwins(undefined));
-
 /** A run after so many frames, with its births by the kernel or by the plain routines. */
-function run(scene: Scene, frames: number, kernel: boolean, portion: ConstructorParameters<typeof Simulation>[2] = WHOLE): Population {
-  useTwins(kernel ? makeKernel() : undefined);
-  const simulation = new Simulation(scene, new Map(), portion);
-  useTwins(undefined);
+function run(scene: Scene, frames: number, kernel: boolean, portion: Portion = WHOLE): Population {
+  const simulation = new Simulation(scene, new Map(), { portion, backend: kernel ? makeKernel() : undefined });
   for (let i = 0; i < frames; i++) simulation.advance();
   return simulation.populations[0]!;
 }
@@ -158,14 +155,14 @@ describe('births by the kernel', () => {
     const scene = testScene({
       emitter: { shape: { kind: 'box' }, amounts: [{ kind: 'rate', rate: 3000 }], birth: { life: 0.2, lifeVariance: 0.1 } },
     });
-    useTwins(makeKernel());
-    const whole = new Simulation(scene, new Map());
+    const backend = makeKernel();
+    const whole = new Simulation(scene, new Map(), { backend });
     let kept: Checkpoint | undefined;
     for (let i = 0; i < 12; i++) {
       if (i === 5) kept = whole.keep();
       whole.advance();
     }
-    const rest = new Simulation(scene, new Map(), WHOLE, kept);
+    const rest = new Simulation(scene, new Map(), { from: kept, backend });
     while (rest.frame < whole.frame) rest.advance();
     expect(particles(rest.populations[0]!)).toEqual(particles(whole.populations[0]!));
   });

@@ -1,4 +1,4 @@
-import type { BirthRecipe, BirthRoutine, Drawn } from '../core/sim/step/birth-recipe';
+import type { BirthDescriptor, BirthRoutine, Drawn } from '../core/sim/step/birth-descriptor';
 import { Purpose } from '../core/lib/random/lookup';
 import { BLOCK } from '../core/lib/particle-block';
 import { FLOAT_COLUMNS } from '../core/sim/step/population';
@@ -8,9 +8,9 @@ import type { Kernel } from './memory';
 const SHAPES = { box: 0, ball: 1, disc: 2 } as const;
 const ALONG = { direction: 0, normal: 1, tangent: 2, outward: 3 } as const;
 const FLAGS = { spreads: 1, surface: 2 } as const;
-/** A recipe as it stands in the kernel: the words of assembly/births.ts. */
+/** A descriptor as it stands in the kernel: the words of assembly/births.ts. */
 function written(
-  { stream, shape, place, along, direction, cosSpread, speed, life, mass, drag, size }: BirthRecipe,
+  { stream, shape, place, along, direction, cosSpread, speed, life, mass, drag, size }: BirthDescriptor,
   at: number,
 ): Uint32Array {
   const floats = new Float32Array(BIRTHS.size);
@@ -41,23 +41,23 @@ function written(
 
 /** Births by the kernel, a block at a time. */
 export class Births {
-  private readonly recipe: Uint32Array;
+  private readonly descriptor: Uint32Array;
   private readonly ids: Uint32Array;
   private readonly columns: readonly Float32Array[];
 
   constructor(private readonly kernel: Kernel) {
     // Numbers, then float columns, then luck.
     const { byteOffset } = kernel.room.floats(BLOCK * (FLOAT_COLUMNS.length + 2));
-    this.recipe = kernel.words(BIRTHS.at, BIRTHS.size);
+    this.descriptor = kernel.words(BIRTHS.at, BIRTHS.size);
     this.ids = kernel.words(byteOffset, BLOCK);
     this.columns = FLOAT_COLUMNS.map((_, c) => kernel.floats(byteOffset + 4 * BLOCK * (c + 1), BLOCK));
   }
 
-  /** What fills the columns of newborn particles by a recipe. */
-  routineOf(recipe: BirthRecipe): BirthRoutine {
-    const words = written(recipe, this.ids.byteOffset);
+  /** What fills the columns of newborn particles by a descriptor. */
+  routineOf(of: BirthDescriptor): BirthRoutine {
+    const words = written(of, this.ids.byteOffset);
     return (ids, count, population, slot) => {
-      this.recipe.set(words);
+      this.descriptor.set(words);
       this.ids.set(ids.subarray(0, count));
       this.kernel.run.bear(count);
       FLOAT_COLUMNS.forEach((name, c) => population.columns[name].set(this.columns[c]!.subarray(0, count), slot));

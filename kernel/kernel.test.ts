@@ -1,35 +1,27 @@
+import type { Portion } from '../core/sim/step/births';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { testScene } from '../core/tests/scenes';
 import { uniform } from '../core/lib/random/lookup';
 import type { Scene } from '../core/document/scene';
 import type { Written } from '../core/scene/complete';
 import { particleBlock } from '../core/lib/particle-block';
-import { compileStack, placeStack } from '../core/sim/stack/compile';
+import { compileStack } from '../core/sim/stack/compile';
+import { placeStack } from '../core/sim/stack/place';
 import { evaluateStack } from '../core/sim/stack/evaluate';
 import { rowScratch } from '../core/sim/stack/room';
 import { sumsOfBlock, type Sums } from '../core/kinds/contracts/sums';
-import { useTwins, type Twins } from '../core/sim/stack/twins';
+import type { KernelBackend } from '../core/sim/stack/stack';
 import { Simulation } from '../core/sim/step/simulation';
 import { compiled } from '../scripts/kernel.mjs';
 import { makeKernel } from './kernel';
 
-afterEach(() => useTwins(undefined));
-
 /** A run of a scene with the kernel, or in the plain core. */
-function run(
-  scene: Scene,
-  frames: number,
-  kernel: boolean,
-  portion?: ConstructorParameters<typeof Simulation>[2],
-  inPlace = false,
-): Simulation {
-  const twins = kernel ? makeKernel() : undefined;
-  useTwins(twins);
-  const simulation = new Simulation(scene, new Map(), portion, undefined, inPlace ? twins?.room : undefined);
-  useTwins(undefined);
+function run(scene: Scene, frames: number, kernel: boolean, portion?: Portion, inPlace = false): Simulation {
+  const backend = kernel ? makeKernel() : undefined;
+  const simulation = new Simulation(scene, new Map(), { portion, backend, room: inPlace ? backend?.room : undefined });
   while (simulation.frame < frames) simulation.advance();
   return simulation;
 }
@@ -184,16 +176,14 @@ describe('the kernel', () => {
     // The middle itself, and next to it.
     for (const axis of ['x', 'y', 'z'] as const) block.position[axis][0] = block.position[axis][1] = 0;
     block.position.x[1] = 1e-7;
-    const sumsOf = (field: Written, twins: Twins | undefined): Sums => {
-      useTwins(twins);
-      const stack = compileStack(testScene({ fields: [field] }), new Map());
-      useTwins(undefined);
+    const sumsOf = (field: Written, backend: KernelBackend | undefined): Sums => {
+      const stack = compileStack(testScene({ fields: [field] }), new Map(), { backend });
       placeStack(stack, 12);
-      const share = stack.twins?.shareOf(stack, 0);
+      const part = backend?.partOf(stack, 0);
       // All of it is the kernel’s.
-      expect(share?.rest ?? []).toEqual([]);
+      expect(part?.unaccelerated ?? []).toEqual([]);
       const sums = sumsOfBlock();
-      evaluateStack(stack, block, rowScratch(), sums, undefined, share);
+      evaluateStack(stack, block, rowScratch(), sums, undefined, part);
       return sums;
     };
     const kinds: readonly Written[] = [
@@ -332,14 +322,13 @@ describe('the kernel', () => {
   });
 
   it('gets its room back when runs end: the hundredth takes no more memory than the first', () => {
-    const twins = makeKernel();
-    useTwins(twins);
+    const backend = makeKernel();
     const scene = testScene({ emitter: { amounts: [{ kind: 'burst', count: 20_000 }] } });
     const after = () => {
-      const simulation = new Simulation(scene, new Map(), undefined, undefined, twins.room);
+      const simulation = new Simulation(scene, new Map(), { backend, room: backend.room });
       simulation.advance();
       simulation.end();
-      return twins.room.floats(16).buffer.byteLength;
+      return backend.room.floats(16).buffer.byteLength;
     };
     const first = after();
     for (let i = 0; i < 100; i++) expect(after()).toBe(first);

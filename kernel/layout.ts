@@ -26,7 +26,7 @@ export const MEDIUM = ACCELERATION + 3 * COLUMN;
 export const RATE = MEDIUM + 3 * COLUMN;
 export const QUADRATIC = RATE + COLUMN;
 
-/** Where a recipe of births stands, and its words. */
+/** Where a descriptor of births stands, and its words. */
 export const BIRTHS = {
   at: 24576,
   stream: 0,

@@ -1,17 +1,14 @@
-import { afterEach, describe, expect, it } from 'vitest';
-import { useTwins } from '../core/sim/stack/twins';
+import { describe, expect, it } from 'vitest';
 import { examples } from '../core/examples';
 import { ledgerOf } from '../core/measure/ledger';
 import { makeKernel } from './kernel';
 
-afterEach(() => useTwins(undefined));
-
 describe('the ledger of what the kernel steps', () => {
   it('sums to the change of velocity in every example, to what 32 bits leave', () => {
-    useTwins(makeKernel());
+    const backend = makeKernel();
     for (const { scene } of examples) {
       const share = 0.02;
-      const ledger = ledgerOf(scene, new Map(), { emitter: 0, share }, scene.time.first - scene.time.preRoll + 24);
+      const ledger = ledgerOf(scene, new Map(), { emitter: 0, share }, scene.time.first - scene.time.preRoll + 24, undefined, backend);
       expect(ledger.entries.length).toBeGreaterThan(0);
       for (const { change, remainder, speed } of ledger.entries) {
         const turnover = change.reduce((sum, n) => sum + Math.abs(n), speed);

@@ -1,8 +1,8 @@
 import { extents } from '../core/kinds/falloff-shapes';
-import type { Recipe } from '../core/kinds/contracts/kernel-descriptor';
+import type { KernelDescriptor } from '../core/kinds/contracts/kernel-descriptor';
 import { rotate, type Rotation } from '../core/lib/math/rotation';
 import type { Vector } from '../core/lib/math/vector';
-import { isGroup, type Row, type Stack, type StackNode } from '../core/sim/stack/compile';
+import { isGroup, type Row, type Stack, type StackNode } from '../core/sim/stack/stack';
 import { ACCELERATION, MEDIUM } from './layout';
 import { Program, type Fall, type RowHead } from './program';
 
@@ -21,36 +21,37 @@ const CURVES: Readonly<Record<string, number>> = {
 const halvesOf = ({ field: { extent } }: Row): Vector | undefined => extents.get(extent.kind).halves?.(extent);
 
 /** What a field and its weight come to in the kernel; undefined where it does not know all of it. */
-function recipeOf(row: Row): Recipe | undefined {
-  const { field, recipe, action, modulators, distance } = row;
-  if (!recipe || modulators.length > 0 || !['acceleration', 'force', 'carry', 'slow'].includes(action.kind)) return undefined;
-  if (action.kind === 'slow' && recipe.kind !== 'same') return undefined;
+function descriptorOf(row: Row): KernelDescriptor | undefined {
+  const { field, descriptor, action, modulators, distance } = row;
+  if (!descriptor || modulators.length > 0 || !['acceleration', 'force', 'carry', 'slow'].includes(action.kind)) return undefined;
+  if (action.kind === 'slow' && descriptor.kind !== 'same') return undefined;
   const { kind, slope } = field.profile;
-  return !distance || (kind in CURVES && slope === 1 && halvesOf(row)) ? recipe : undefined;
+  return !distance || (kind in CURVES && slope === 1 && halvesOf(row)) ? descriptor : undefined;
 }
 
 /** Whether all of a field or group can be summed by the kernel. */
 function isKnown(node: StackNode): boolean {
-  if (!isGroup(node)) return recipeOf(node) !== undefined;
+  if (!isGroup(node)) return descriptorOf(node) !== undefined;
   return node.open && !node.distance && node.modulators.length === 0 && node.members.every(isKnown);
 }
 
 /** Drag that takes some back has to be summed in its order, since the sum is never negative. */
-function takesBack({ recipe, action, sends, level }: Row, emitter: number): boolean {
+function takesBack({ descriptor, action, sends, level }: Row, emitter: number): boolean {
   if (action.kind !== 'slow' || sends[emitter]! * level === 0) return false;
-  return recipe?.kind !== 'same' || recipe.vector[0] < 0 || recipe.vector[1] < 0 || sends[emitter]! * level < 0;
+  return descriptor?.kind !== 'same' || descriptor.vector[0] < 0 || descriptor.vector[1] < 0 || sends[emitter]! * level < 0;
 }
 
 function drags(node: StackNode): boolean {
   return isGroup(node) ? node.members.some(drags) : node.action.kind === 'slow';
 }
 
-/** How many octaves a recipe has at a time, seconds. */
-export const octavesOf = (recipe: Recipe | undefined, time: number): number => (recipe?.kind === 'curl' ? recipe.layersAt(time).length : 0);
+/** How many octaves a descriptor has at a time, seconds. */
+export const octavesOf = (descriptor: KernelDescriptor | undefined, time: number): number =>
+  descriptor?.kind === 'curl' ? descriptor.layersAt(time).length : 0;
 
 /** Rows of the kernel that a node comes to at a time, seconds, and their octaves. */
 function sizeOf(node: StackNode, time: number): [rows: number, octaves: number] {
-  if (!isGroup(node)) return [1, octavesOf(node.recipe, time)];
+  if (!isGroup(node)) return [1, octavesOf(node.descriptor, time)];
   return node.members.map((member) => sizeOf(member, time)).reduce(([a, b], [c, d]) => [a + c, b + d], [0, 0]);
 }
 
@@ -74,14 +75,14 @@ function fallOf(row: Row): Fall | undefined {
 /** A field the kernel knows, with the sends of all around it. */
 interface Known {
   readonly row: Row;
-  readonly recipe: Recipe;
+  readonly descriptor: KernelDescriptor;
   readonly send: number;
 }
 
 /** What the kernel is to do of a placed stack for the particles of one emitter. */
 export class Plan {
   /** What it does not know. */
-  readonly rest: StackNode[] = [];
+  readonly unaccelerated: StackNode[] = [];
   private readonly known: Known[] = [];
   private readonly leavesDrag: boolean;
   /** Whether masses have a say beside the particles’ own drag, and whether anything slows by itself. */
@@ -105,8 +106,10 @@ export class Plan {
     this.weighty = known.some(({ row }) => row.action.kind === 'force');
     this.slows = known.some(({ row }) => row.action.kind === 'slow');
     this.carries = known.some(({ row }) => row.action.kind === 'carry');
-    this.squares = known.some(({ row, recipe }) => row.action.kind === 'slow' && recipe.kind === 'same' && recipe.vector[1] !== 0);
-    const evolves = known.some(({ recipe }) => recipe.kind === 'curl' && recipe.evolves);
+    this.squares = known.some(
+      ({ row, descriptor }) => row.action.kind === 'slow' && descriptor.kind === 'same' && descriptor.vector[1] !== 0,
+    );
+    const evolves = known.some(({ descriptor }) => descriptor.kind === 'curl' && descriptor.evolves);
     this.programAt = evolves ? (at) => this.written(at, true) : undefined;
   }
 
@@ -127,10 +130,10 @@ export class Plan {
       if (send === 0 || (isGroup(node) && !node.action)) continue;
       const size = sizeOf(node, this.time);
       const [rows, octaves] = [this.taken[0] + size[0], this.taken[1] + size[1]];
-      if (!isKnown(node) || (this.leavesDrag && drags(node)) || !Program.holds(rows, octaves)) this.rest.push(node);
+      if (!isKnown(node) || (this.leavesDrag && drags(node)) || !Program.holds(rows, octaves)) this.unaccelerated.push(node);
       else if (isGroup(node)) this.take(node.members, send * node.strength);
       else {
-        this.known.push({ row: node, recipe: recipeOf(node)!, send });
+        this.known.push({ row: node, descriptor: descriptorOf(node)!, send });
         [this.taken[0], this.taken[1]] = [rows, octaves];
       }
     }
@@ -142,7 +145,7 @@ export class Plan {
     const medium: [number, number, number] = [0, 0, 0];
     let [rate, quadratic] = [0, 0];
     let carries = false;
-    for (const { row, recipe, send } of this.known) {
+    for (const { row, descriptor, send } of this.known) {
       const { action, rotation, place, own: velocity } = row;
       const fall = fallOf(row);
       const carried = action.kind === 'carry';
@@ -154,12 +157,12 @@ export class Plan {
         target: carried ? MEDIUM : ACCELERATION,
         weighty,
       };
-      if (carried && (recipe.kind !== 'same' || fall)) carries = true;
-      if (recipe.kind !== 'same') {
-        program.field(head, recipe);
+      if (carried && (descriptor.kind !== 'same' || fall)) carries = true;
+      if (descriptor.kind !== 'same') {
+        program.field(head, descriptor);
         continue;
       }
-      const { vector, tow } = recipe;
+      const { vector, tow } = descriptor;
       const local = vector.map((n, axis) => n + tow * velocity[axis]!) as [number, number, number];
       if (action.kind === 'slow') {
         if (fall) program.slow(head, local[0], local[1]);

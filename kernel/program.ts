@@ -1,4 +1,4 @@
-import type { Recipe, RecipeOf } from '../core/kinds/contracts/kernel-descriptor';
+import type { KernelDescriptor, DescriptorOf } from '../core/kinds/contracts/kernel-descriptor';
 import type { Vector } from '../core/lib/math/vector';
 import type { Rotation } from '../core/lib/math/rotation';
 import { LATTICE_PRIMES } from '../core/lib/noise/simplex-hash';
@@ -22,7 +22,7 @@ export interface Fall {
   readonly slope: number;
 }
 
-/** What a row says beside its recipe. */
+/** What a row says beside its descriptor. */
 export interface RowHead {
   readonly sight: Sight;
   /** Undefined where it is everywhere. */
@@ -98,10 +98,10 @@ export class Program {
   }
 
   /** A field that is another at every place. */
-  field(head: RowHead, recipe: Exclude<Recipe, { kind: 'same' }>): void {
-    if (recipe.kind === 'curl') this.curl(head, recipe);
-    else if (recipe.kind === 'vortex') this.vortex(head, recipe);
-    else this.pull(head, recipe);
+  field(head: RowHead, descriptor: Exclude<KernelDescriptor, { kind: 'same' }>): void {
+    if (descriptor.kind === 'curl') this.curl(head, descriptor);
+    else if (descriptor.kind === 'vortex') this.vortex(head, descriptor);
+    else this.pull(head, descriptor);
   }
 
   /** All of it, with what is the same for all, as it stands in the kernel from {@link PROGRAM} on. */
@@ -163,7 +163,7 @@ export class Program {
     return same(ROW.origin, ROW.vector - ROW.origin) && same(ROW.halves, 3);
   }
 
-  private curl(head: RowHead, { drift, layersAt, size }: RecipeOf<'curl'>): void {
+  private curl(head: RowHead, { drift, layersAt, size }: DescriptorOf<'curl'>): void {
     const { floats, words } = this;
     const row = this.row('curl', head);
     if (drift.some((n) => n !== 0)) {
@@ -188,7 +188,7 @@ export class Program {
     }
   }
 
-  private vortex(head: RowHead, { u, v, axis, lift, strength, radius, gather, swirl }: RecipeOf<'vortex'>): void {
+  private vortex(head: RowHead, { u, v, axis, lift, strength, radius, gather, swirl }: DescriptorOf<'vortex'>): void {
     const { floats, words } = this;
     const row = this.row('vortex', head);
     if (gather !== 0) words[row + ROW.flags]! |= FLAGS.gathers;
@@ -202,7 +202,7 @@ export class Program {
     floats[row + ROW.own + 9] = gather;
   }
 
-  private pull(head: RowHead, { strength, power, softening, hollow }: RecipeOf<'pull'>): void {
+  private pull(head: RowHead, { strength, power, softening, hollow }: DescriptorOf<'pull'>): void {
     const row = this.row('pull', head);
     this.words[row + ROW.own] = power;
     this.put(row + ROW.own + 1, [-strength, softening * softening, hollow * hollow]);

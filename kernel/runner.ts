@@ -1,5 +1,5 @@
 import { BLOCK } from '../core/lib/particle-block';
-import type { Ends } from '../core/sim/stack/twins';
+import type { Ends } from '../core/sim/stack/stack';
 import type { Population } from '../core/sim/step/population';
 import { blockAt, isSettled, type BlockViews } from './block-views';
 import * as at from './layout';

@@ -1,20 +1,19 @@
 import fc from 'fast-check';
-import { afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { uniform } from '../core/lib/random/lookup';
 import type { Written } from '../core/scene/complete';
 import { particleBlock } from '../core/lib/particle-block';
-import { compileStack, placeStack } from '../core/sim/stack/compile';
+import { compileStack } from '../core/sim/stack/compile';
+import { placeStack } from '../core/sim/stack/place';
 import { evaluateStack } from '../core/sim/stack/evaluate';
 import { rowScratch } from '../core/sim/stack/room';
 import { sumsOfBlock } from '../core/kinds/contracts/sums';
-import { useTwins, type Twins } from '../core/sim/stack/twins';
+import type { KernelBackend } from '../core/sim/stack/stack';
 import { Population } from '../core/sim/step/population';
 import { testScene } from '../core/tests/scenes';
 import { blockAt, isSettled } from './block-views';
 import { makeKernel } from './kernel';
 import { startKernel } from './memory';
-
-afterEach(() => useTwins(undefined));
 
 const COUNT = 300;
 const block = particleBlock();
@@ -28,16 +27,21 @@ for (let i = 0; i < COUNT; i++) {
 }
 
 /** Sums of a stack, and how many of its nodes are left to the plain routines. */
-function summed(fields: readonly Written[], groups: readonly Written[], twins: Twins | undefined): { sums: number[]; rest: number } {
-  useTwins(twins);
-  const stack = compileStack(testScene({ fields, groups }), new Map());
-  useTwins(undefined);
+function summed(
+  fields: readonly Written[],
+  groups: readonly Written[],
+  backend: KernelBackend | undefined,
+): { sums: number[]; rest: number } {
+  const stack = compileStack(testScene({ fields, groups }), new Map(), { backend });
   placeStack(stack, 12);
-  const share = stack.twins?.shareOf(stack, 0);
+  const part = backend?.partOf(stack, 0);
   const sums = sumsOfBlock();
-  evaluateStack(stack, block, rowScratch(), sums, undefined, share);
+  evaluateStack(stack, block, rowScratch(), sums, undefined, part);
   const columns = [sums.acceleration, sums.medium].flatMap(({ x, y, z }) => [x, y, z]);
-  return { sums: [...columns, sums.dragRate, sums.quadratic].flatMap((c) => [...c.subarray(0, COUNT)]), rest: share?.rest.length ?? 0 };
+  return {
+    sums: [...columns, sums.dragRate, sums.quadratic].flatMap((c) => [...c.subarray(0, COUNT)]),
+    rest: part?.unaccelerated.length ?? 0,
+  };
 }
 
 function expectAlike(a: readonly number[], b: readonly number[]): void {

@@ -1,13 +1,18 @@
-import { useTwins } from '../core/sim/stack/twins';
+import type { KernelBackend } from '../core/sim/stack/stack';
 import { makeKernel, NoKernel } from './kernel';
 
-/** Puts the kernel in the place of the plain routines in this thread; gives a sentence where its engine can’t run it, and the plain ones stay. */
-export function putKernelToUse(): string | undefined {
+/** The kernel of this thread, or a sentence that says why its engine can’t run one. */
+export interface StartedKernel {
+  readonly backend?: KernelBackend;
+  readonly refused?: string;
+}
+
+/** Starts a kernel in this thread, where its engine can run one. */
+export function startKernelBackend(): StartedKernel {
   try {
-    useTwins(makeKernel());
-    return undefined;
+    return { backend: makeKernel() };
   } catch (error) {
-    if (error instanceof NoKernel) return error.message;
+    if (error instanceof NoKernel) return { refused: error.message };
     throw error;
   }
 }

@@ -13,7 +13,8 @@ import type { VectorGrid } from '../core/lib/grids/vector-grid';
 import { decodedAssets, readSceneFile, sceneText } from '../formats/scene-file';
 import { writeVti } from '../formats/vti';
 import { createApp } from './app';
-import { openDatabase, type Db } from './database';
+import { openDatabase } from './database';
+import { type Db } from './data-file';
 
 const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
 const HOST = 'localhost:4173';

@@ -10,7 +10,7 @@ import { BakeJobs, type SpawnBake } from './bake-jobs';
 import { bakeRoutes } from './bake-routes';
 import { bakeInThread } from './bake-thread';
 import { BakesTable } from './bakes-table';
-import type { Db } from './database';
+import type { Db } from './data-file';
 import { failure, failureHandler } from './failure';
 import { guard } from './guard';
 import { imageRoutes } from './image-routes';

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Scene } from '../core/document/scene';
 import type { BakeManifest } from '../engine/bake/manifest';
 import type { StoredBake } from '../formats/stored-bake';
-import type { Db } from './database';
+import type { Db } from './data-file';
 
 const COLUMNS = 'id, scene, key, engine, first, last, done, bytes, state, message, created';
 

@@ -1,7 +1,7 @@
 import { closeSync, existsSync, openSync, readSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { makeFolder } from '../engine/make-folder';
-import type { Db } from './database';
+import type { Db } from './data-file';
 
 /** Copies that are kept; the first is the newest. */
 const COPIES = 3;

@@ -1,3 +1,8 @@
+import type Database from 'better-sqlite3';
+
+/** The open data file. */
+export type Db = Database.Database;
+
 /** Name of the data file in its folder. */
 export const DATA_FILE = 'bathyclast.db';
 

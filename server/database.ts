@@ -3,15 +3,13 @@ import { accessSync, chmodSync, constants, existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { makeFolder } from '../engine/make-folder';
 import { keepCopy } from './copies';
-import { DATA_ENDS, DATA_FILE } from './data-file';
+import { DATA_ENDS, DATA_FILE, type Db } from './data-file';
 import { migrations } from './migrations';
 import { isSound, salvage } from './salvage';
 import { setBadRowsAside } from './set-aside';
 
 /** A data folder that can't be used, in a sentence for the person who started the program. */
 export class DataFolderError extends Error {}
-
-export type Db = Database.Database;
 
 /** Only the account that runs the program may read the folder. */
 function keepPrivate(folder: string): void {

@@ -1,4 +1,4 @@
-import type { Db } from './database';
+import type { Db } from './data-file';
 
 /** Tables of kept files, with the column that holds the bytes. */
 const COLUMNS = { meshes: 'glb', grids: 'vti' } as const;

@@ -13,7 +13,8 @@ import { writeMesh } from '../formats/mesh-file';
 import { sceneText } from '../formats/scene-file';
 import { writeVti } from '../formats/vti';
 import { createApp } from './app';
-import { openDatabase, type Db } from './database';
+import { openDatabase } from './database';
+import { type Db } from './data-file';
 
 /** Requests; `BATHYCLAST_FUZZ_REQUESTS=5000` sends as many as docs/reliability.md tells of. */
 const REQUESTS = Number(process.env['BATHYCLAST_FUZZ_REQUESTS'] ?? 600);

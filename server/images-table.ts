@@ -1,4 +1,4 @@
-import type { Db } from './database';
+import type { Db } from './data-file';
 
 /** Canonical PNGs under their content hashes. */
 export class ImagesTable {

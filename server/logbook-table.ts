@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { EntrySort, LogEntry } from '../formats/log-entry';
-import type { Db } from './database';
+import type { Db } from './data-file';
 
 interface Row extends Omit<LogEntry, 'tags' | 'document' | 'pictured'> {
   readonly tags: string;

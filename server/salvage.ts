@@ -3,7 +3,7 @@ import { existsSync, renameSync, rmSync } from 'node:fs';
 import { basename, dirname } from 'node:path';
 import { newestCopy } from './copies';
 import { DATA_ENDS } from './data-file';
-import type { Db } from './database';
+import type { Db } from './data-file';
 import { migrations } from './migrations';
 
 /** Tables that each version of the data file has. */

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Scene } from '../core/document/scene';
 import { sceneFrom } from '../formats/scene-file';
 import type { SceneCard, SceneNews, StoredScene } from '../formats/stored-scene';
-import type { Db } from './database';
+import type { Db } from './data-file';
 import { VersionsTable } from './versions-table';
 
 const DAYS_TO_BRING_BACK = 7;

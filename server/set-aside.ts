@@ -1,4 +1,4 @@
-import type { Db } from './database';
+import type { Db } from './data-file';
 import { unpacked } from './versions-table';
 
 /** Columns that must hold JSON, by table, with the column that names a row to a person. */

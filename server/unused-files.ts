@@ -1,6 +1,6 @@
 import { readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Db } from './database';
+import type { Db } from './data-file';
 import { unpacked } from './versions-table';
 
 /** Days for which a file stays that nobody refers to any more: an undo may ask for it again. */

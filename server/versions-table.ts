@@ -2,7 +2,7 @@ import { deflateSync, inflateSync } from 'node:zlib';
 import type { Scene } from '../core/document/scene';
 import { sceneFrom } from '../formats/scene-file';
 import type { StoredVersion } from '../formats/stored-version';
-import type { Db } from './database';
+import type { Db } from './data-file';
 import { thinned } from './thinned';
 
 /** Milliseconds after which the versions of a scene are thinned again. */

@@ -7,7 +7,8 @@ import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from './app';
-import { openDatabase, type Db } from './database';
+import { openDatabase } from './database';
+import { type Db } from './data-file';
 import { thinned } from './thinned';
 
 const HOST = 'localhost:4173';

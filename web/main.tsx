@@ -6,12 +6,8 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
-import { putKernelToUse } from '../kernel/use-kernel';
 import { router } from './routes';
 import { isAnythingUnkept, saveLeftovers } from './saving/open-saved';
-
-// Where it can’t be run, the threads that simulate say so.
-putKernelToUse();
 
 // Edits that a window left unsaved when it was closed, or crashed.
 void saveLeftovers().catch(() => undefined);

@@ -1,4 +1,3 @@
-import { withoutGroup } from '../scene/detach';
 import type { Field, Group, Scene } from './scene';
 
 type Grouped = Pick<Scene, 'fields' | 'groups'>;
@@ -136,11 +135,11 @@ export function gather<S extends Grouped>(scene: S, ids: readonly string[], grou
   return { ...scene, ...settled(tree) };
 }
 
-/** Takes a group away and leaves its members where it stood. What read it, or was filled from it, lets go of it. */
-export function dissolve(scene: Scene, id: string): Scene {
+/** A desk without a group; its members stand where it stood. */
+export function withoutGroupAround<S extends Grouped>(scene: S, id: string): S {
   const tree = loosened(deskTree(scene));
   const found = find(tree, id);
   if (!found) return scene;
   found.list.splice(found.at, 1, ...found.list[found.at]!.members);
-  return withoutGroup({ ...scene, ...settled(tree) }, id);
+  return { ...scene, ...settled(tree) };
 }

@@ -1,7 +1,6 @@
 import type { ValuesOf } from './parameters';
 import type { Kinded } from './registry';
 import type { Keys } from './keys/keys';
-import type { ProfileValues } from '../kinds/curves/profile';
 import type {
   birthParameters,
   boundsParameters,
@@ -82,6 +81,14 @@ export interface Emitter extends ValuesOf<typeof emitterParameters>, PlacedThing
   readonly look: Kinded;
   /** Further looks that it is drawn in as well, over the first. */
   readonly besides: readonly Kinded[];
+}
+
+/** A profile as a field holds it. */
+export interface ProfileValues {
+  readonly kind: string;
+  readonly slope: number;
+  readonly invert: boolean;
+  readonly [parameter: string]: unknown;
 }
 
 /** What the weight of a field or group hangs on. */

@@ -1,18 +1,21 @@
+import type { KernelBackend } from '../sim/stack/stack';
 import { vectorColumns, type Vector, type VectorColumns } from '../lib/math/vector';
 import { actions } from '../kinds/actions';
 import { rules } from '../kinds/group-rules';
 import type { Assets } from '../document/assets';
 import { completeGroup } from '../scene/complete';
 import type { Scene } from '../document/scene';
-import { compileStack, placeStack } from '../sim/stack/compile';
-import type { Leaf } from '../sim/stack/combine';
+import { compileStack } from '../sim/stack/compile';
+import { placeStack } from '../sim/stack/place';
+import type { Leaf } from '../sim/stack/group-members';
 import { evaluateStack } from '../sim/stack/evaluate';
 import { rowScratch } from '../sim/stack/room';
 import { sumsOfBlock } from '../kinds/contracts/sums';
 import { withCourses } from '../sim/step/courses';
 import { sizesOf } from './plane';
 import { putAt, restingBlock } from './resting-block';
-import { readAll, samplerOf, type Pretended } from './subject';
+import { readAll, samplerOf } from './subject';
+import { type Pretended } from './resting-block';
 
 /** Points on a line, at most a block of them. */
 export const POINTS = 480;
@@ -39,9 +42,10 @@ export function curvesAlong(
   line: { readonly from: Vector; readonly to: Vector },
   frame: number,
   pretended: Pretended,
+  backend?: KernelBackend,
 ): { readonly fields: readonly Curve[]; readonly sum: Curve } {
   const places = pointsBetween(line.from, line.to);
-  const leaves = leavesAlong(scene, assets, places, frame, pretended);
+  const leaves = leavesAlong(scene, assets, places, frame, pretended, backend);
   const heard = scene.fields.flatMap((field): Curve[] => {
     const leaf = leaves.get(field.id);
     if (!leaf) return [];
@@ -49,7 +53,7 @@ export function curvesAlong(
     return values.some((v) => v !== 0) ? [{ name: field.name, unit: actions.get(field.actsAs).vectorUnit, values }] : [];
   });
   const found = vectorColumns(POINTS);
-  readAll(samplerOf(scene, assets, { of: 'stack' }, frame, pretended), places, found);
+  readAll(samplerOf(scene, assets, { of: 'stack' }, frame, pretended, backend), places, found);
   return { fields: heard, sum: { name: 'Sum', unit: 'm/s²', values: sizesOf(found) } };
 }
 
@@ -60,8 +64,9 @@ export function leavesAlong(
   places: VectorColumns,
   frame: number,
   pretended: Pretended,
+  backend?: KernelBackend,
 ): ReadonlyMap<string, { readonly weight: Float64Array; readonly vector: VectorColumns }> {
-  const stack = compileStack(withCourses(scene, assets), assets);
+  const stack = compileStack(withCourses(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
   const block = restingBlock(frame / scene.time.fps, pretended);
   const n = places.x.length;
@@ -84,6 +89,7 @@ export function combinedAlong(
   line: { readonly from: Vector; readonly to: Vector },
   frame: number,
   pretended: Pretended,
+  backend?: KernelBackend,
 ): { readonly fields: readonly Curve[]; readonly byRule: readonly Curve[] } {
   const fields = ids.flatMap((id) => scene.fields.filter((f) => f.id === id));
   const acts = new Set(fields.map((f) => f.actsAs));
@@ -93,7 +99,7 @@ export function combinedAlong(
   const unit = actions.get(fields[0]!.actsAs).vectorUnit;
   const curve = (name: string, of: Scene, subject: Parameters<typeof samplerOf>[2]): Curve => {
     const found = vectorColumns(POINTS);
-    readAll(samplerOf(of, assets, subject, frame, pretended), places, found);
+    readAll(samplerOf(of, assets, subject, frame, pretended, backend), places, found);
     return { name, unit, values: sizesOf(found) };
   };
   const together = (rule: string): Scene => ({

@@ -1,4 +1,5 @@
-import { thingAt } from '../scene/moved';
+import type { KernelBackend } from '../sim/stack/stack';
+import { thingAt } from '../document/keys/thing-at';
 import { inWorld } from '../document/camera/shot';
 import { isByShot } from '../scene/numbers';
 import { withDrives } from '../scene/drives';
@@ -6,9 +7,10 @@ import { vectorColumns } from '../lib/math/vector';
 import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
 import { BLOCK, particleBlock } from '../lib/particle-block';
-import { placeStack, type Row } from '../sim/stack/compile';
+import { type Row } from '../sim/stack/stack';
+import { placeStack } from '../sim/stack/place';
 import { rowScratch } from '../sim/stack/room';
-import { measureDistances } from '../sim/stack/weigh';
+import { measureDistances } from '../sim/stack/evaluate-row';
 import { movedCarriers } from '../sim/step/courses';
 import type { Population } from '../sim/step/population';
 import type { Simulation } from '../sim/step/simulation';
@@ -71,9 +73,10 @@ export class Census {
     scene: Scene,
     assets: Assets,
     private readonly options: CensusOptions = {},
+    backend?: KernelBackend,
   ) {
     this.moved = withDrives(scene);
-    this.carriers = movedCarriers(this.moved, assets);
+    this.carriers = movedCarriers(this.moved, assets, backend);
   }
 
   take(run: Simulation): CensusEntry {

@@ -1,7 +1,7 @@
 import { colliderShapes } from '../kinds/colliders';
 import { responses } from '../kinds/responses';
 import { gates } from '../kinds/gates';
-import { gateOf } from '../kinds/gates/clock';
+import { gateOf } from '../scene/gate-of';
 import { lastSceneFrame } from '../scene/scene-clock';
 import { startFrame } from '../sim/step/births';
 import type { Assets } from '../document/assets';

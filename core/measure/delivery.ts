@@ -1,12 +1,14 @@
 import { magnitude } from '../kinds/actions/action';
 import { bodyOf } from '../kinds/bodies/bond';
 import { BLOCK, particleBlock, type ParticleBlock } from '../lib/particle-block';
-import type { Leaf } from '../sim/stack/combine';
-import { isGroup, placeStack, type GroupRow, type Row, type Stack } from '../sim/stack/compile';
+import type { Leaf } from '../sim/stack/group-members';
+import { isGroup, type GroupRow, type Row } from '../sim/stack/stack';
+import { placeStack } from '../sim/stack/place';
 import { evaluateStack } from '../sim/stack/evaluate';
 import { rowScratch, type RowScratch } from '../sim/stack/room';
 import { sumsOfBlock, type Sums } from '../kinds/contracts/sums';
-import { measureDistances } from '../sim/stack/weigh';
+import { measureDistances } from '../sim/stack/evaluate-row';
+import type { Simulation } from '../sim/step/simulation';
 import type { Population } from '../sim/step/population';
 
 import { emptyBounds, emptyMeters, type Bounds, type Delivered, type Meter, type Meters } from './meters';
@@ -81,8 +83,10 @@ function missedBy(row: Row, population: Population, block: ParticleBlock, scratc
   return least;
 }
 
-/** Measures what every field delivers to the living particles at a frame. */
-export function measureDelivery(stack: Stack, populations: readonly Population[], frame: number): Meters {
+/** Measures what every field delivers to the living particles of a run, on the frame it is at. */
+export function measureDelivery(run: Simulation): Meters {
+  run.freeze();
+  const { stack, populations, sceneFrame: frame } = run;
   placeStack(stack, frame);
   const { rows, fps } = stack;
   const time = frame / fps;

@@ -3,7 +3,7 @@ import { bonds } from '../kinds/bodies';
 import { gates } from '../kinds/gates';
 import { looks } from '../kinds/looks';
 import { withBond } from '../scene/starters';
-import { gateOf } from '../kinds/gates/clock';
+import { gateOf } from '../scene/gate-of';
 import { clockIn, lastSceneFrame } from '../scene/scene-clock';
 import { dialsOf } from '../document/dials';
 import { length, type Vector } from '../lib/math/vector';

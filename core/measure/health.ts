@@ -1,3 +1,4 @@
+import type { KernelBackend } from '../sim/stack/stack';
 import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
 import type { Portion } from '../sim/step/births';
@@ -57,10 +58,11 @@ export function stepAdvice(
   portion: Portion,
   through: number,
   onFrame: (frame: number) => boolean = () => true,
+  backend?: KernelBackend,
 ): StepAdvice {
   const { substeps } = scene.time;
-  const run = new Simulation(scene, assets, portion);
-  const twice = new Simulation({ ...scene, time: { ...scene.time, substeps: 2 * substeps } }, assets, portion);
+  const run = new Simulation(scene, assets, { portion, backend });
+  const twice = new Simulation({ ...scene, time: { ...scene.time, substeps: 2 * substeps } }, assets, { portion, backend });
   const frames = [];
   for (;;) {
     frames.push({ frame: run.frame, ...apart(run, twice) });

@@ -1,9 +1,11 @@
+import type { KernelBackend } from '../sim/stack/stack';
 import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
 import { couples } from '../scene/coupling';
 import { shapes } from '../kinds/emitter-shapes';
 import { startFrame, type Portion } from '../sim/step/births';
-import { Simulation, WHOLE } from '../sim/step/simulation';
+import { WHOLE } from '../sim/step/run';
+import { Simulation } from '../sim/step/simulation';
 import { OWN_TERMS, type LedgerEntry } from './ledger-entry';
 import { LedgerWatcher } from './ledger-watcher';
 
@@ -33,8 +35,9 @@ function accountOf(
   through: number,
   portion: Portion,
   onFrame: (frame: number) => boolean,
+  backend: KernelBackend | undefined,
 ): LedgerEntry[] {
-  const run = new Simulation(scene, assets, portion);
+  const run = new Simulation(scene, assets, { portion, backend });
   const watcher = new LedgerWatcher(run.stack, account.emitter, scene.time.fps, 'id' in account ? account.id : undefined);
   run.watcher = watcher;
   const entries: LedgerEntry[] = [];
@@ -59,10 +62,11 @@ export function ledgerOf(
   account: Account,
   through: number,
   onFrame: (frame: number) => boolean = () => true,
+  backend?: KernelBackend,
 ): Ledger {
-  let entries = accountOf(scene, assets, account, through, portionOf(scene, account), onFrame);
+  let entries = accountOf(scene, assets, account, through, portionOf(scene, account), onFrame, backend);
   // Pieces and children come of others, which that portion may have left out.
-  if (entries.length === 0 && 'id' in account) entries = accountOf(scene, assets, account, through, WHOLE, onFrame);
+  if (entries.length === 0 && 'id' in account) entries = accountOf(scene, assets, account, through, WHOLE, onFrame, backend);
   return {
     terms: [...scene.fields.map(({ name }) => name), ...OWN_TERMS],
     fields: scene.fields.map(({ id }) => id),

@@ -1,9 +1,11 @@
+import type { KernelBackend } from '../sim/stack/stack';
 import type { Vector } from '../lib/math/vector';
 import type { Emitter, Scene } from '../document/scene';
 import { particleBlock, type ParticleBlock } from '../lib/particle-block';
 import type { Assets } from '../document/assets';
-import { compileStack, placeStack } from '../sim/stack/compile';
-import type { Leaf } from '../sim/stack/combine';
+import { compileStack } from '../sim/stack/compile';
+import { placeStack } from '../sim/stack/place';
+import type { Leaf } from '../sim/stack/group-members';
 import { evaluateStack } from '../sim/stack/evaluate';
 import { rowScratch } from '../sim/stack/room';
 import { withCourses } from '../sim/step/courses';
@@ -77,8 +79,9 @@ export function probe(
   frame: number,
   emitter: Emitter,
   particle: ProbeParticle,
+  backend?: KernelBackend,
 ): { fields: FieldReading[]; total: StackReading } {
-  const stack = compileStack(withCourses(scene, assets), assets);
+  const stack = compileStack(withCourses(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
   const block = blockOf(particle, frame / scene.time.fps);
   block.emitter = scene.emitters.indexOf(emitter);

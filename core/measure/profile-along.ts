@@ -1,15 +1,18 @@
+import type { KernelBackend } from '../sim/stack/stack';
 import { rules } from '../kinds/group-rules';
 import type { Vector } from '../lib/math/vector';
 import { outward } from '../lib/math/similarity';
 import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
-import { compileStack, isGroup, placeStack, type GroupRow, type Row } from '../sim/stack/compile';
+import { compileStack } from '../sim/stack/compile';
+import { isGroup, type GroupRow, type Row } from '../sim/stack/stack';
+import { placeStack } from '../sim/stack/place';
 import { rowScratch } from '../sim/stack/room';
-import { weigh } from '../sim/stack/weigh';
+import { weigh } from '../sim/stack/evaluate-row';
 import { withCourses } from '../sim/step/courses';
 import { leavesAlong, pointsBetween } from './along';
 import { putAt, restingBlock } from './resting-block';
-import type { Pretended } from './subject';
+import type { Pretended } from './resting-block';
 
 /** A falloff along a ray from the place of a field or group: as it is written, with its modulators, and as it arrives. */
 export interface MeasuredProfile {
@@ -35,8 +38,9 @@ export function profileAlong(
   ray: { readonly direction: Vector; readonly far: number },
   frame: number,
   pretended: Pretended,
+  backend?: KernelBackend,
 ): MeasuredProfile {
-  const stack = compileStack(withCourses(scene, assets), assets);
+  const stack = compileStack(withCourses(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
   const row: Row | GroupRow | undefined =
     subject.of === 'field' ? stack.rows.find((r) => r.field.id === subject.id) : stack.groups.get(subject.id);
@@ -58,7 +62,7 @@ export function profileAlong(
   };
   const written = weights({ ...alone, modulators: [] });
   const modulated = weights(alone);
-  const leaf = isGroup(row) ? undefined : leavesAlong(scene, assets, places, frame, pretended).get(row.field.id);
+  const leaf = isGroup(row) ? undefined : leavesAlong(scene, assets, places, frame, pretended, backend).get(row.field.id);
   const delivered = isGroup(row) ? undefined : (leaf?.weight.map((w) => w / own) ?? new Float64Array(block.count));
   const at = new Float64Array(block.count).map((_, i) => (ray.far * i) / (block.count - 1));
   return { at, written, modulated, delivered, reasons: reasonsFor(scene, row, pretended, { written, modulated, delivered }) };

@@ -1,6 +1,13 @@
 import type { VectorColumns } from '../lib/math/vector';
 import { particleBlock, type ParticleBlock } from '../lib/particle-block';
-import type { Pretended } from './subject';
+
+/** The particle that is put where something is sounded: at rest, and as an emitter’s particles are on the mean. */
+export interface Pretended {
+  readonly emitter: number;
+  /** Kilograms, kg/s. */
+  readonly mass: number;
+  readonly drag: number;
+}
 
 /** A block of particles that are thought to rest in the middle of their lives, at a time in seconds. */
 export function restingBlock(time: number, { emitter, mass, drag }: Pretended): ParticleBlock {

@@ -1,26 +1,22 @@
+import type { KernelBackend } from '../sim/stack/stack';
 import type { VectorColumns } from '../lib/math/vector';
 import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
 import { BLOCK, type ParticleBlock } from '../lib/particle-block';
-import { combineGroup, deliver } from '../sim/stack/combine';
-import { compileStack, placeStack, type GroupRow, type Row, type Stack } from '../sim/stack/compile';
+import { deliver } from '../sim/stack/group-members';
+import { combineGroup } from '../sim/stack/evaluate-row';
+import { compileStack } from '../sim/stack/compile';
+import { type GroupRow, type Row, type Stack } from '../sim/stack/stack';
+import { placeStack } from '../sim/stack/place';
 import { evaluateStack } from '../sim/stack/evaluate';
 import { innerOf, rowScratch, type RowScratch } from '../sim/stack/room';
 import { sumsOfBlock, type Sums } from '../kinds/contracts/sums';
-import { evaluateRow, weigh } from '../sim/stack/weigh';
+import { evaluateRow, weigh } from '../sim/stack/evaluate-row';
 import { withCourses } from '../sim/step/courses';
-import { putAt, restingBlock } from './resting-block';
+import { putAt, restingBlock, type Pretended } from './resting-block';
 
 /** What is sounded: one field, one group, or the whole stack as an emitter’s particles hear it. */
 export type Subject = { readonly of: 'field' | 'group'; readonly id: string } | { readonly of: 'stack' };
-
-/** The particle that is put where something is sounded: at rest, and as an emitter’s particles are on the mean. */
-export interface Pretended {
-  readonly emitter: number;
-  /** Kilograms, kg/s. */
-  readonly mass: number;
-  readonly drag: number;
-}
 
 /** Vectors and weights of a subject at places. */
 export interface Sampler {
@@ -95,19 +91,26 @@ function felt({ acceleration, dragRate, quadratic, medium, drive }: Sums, fps: n
  * Makes a subject ready to be read at a frame of the scene’s time. A field or group is read as it stands, whether it is muted, soloed and sent to
  * or not; the stack as it is heard. Throws where the subject is not in the scene.
  */
-export function samplerOf(scene: Scene, assets: Assets, subject: Subject, frame: number, pretended: Pretended): Sampler {
-  const stack = compileStack(withCourses(scene, assets), assets);
+export function samplerOf(
+  scene: Scene,
+  assets: Assets,
+  subject: Subject,
+  frame: number,
+  pretended: Pretended,
+  backend?: KernelBackend,
+): Sampler {
+  const stack = compileStack(withCourses(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
   const block = restingBlock(frame / scene.time.fps, pretended);
   const room = rowScratch();
   if (subject.of === 'stack') {
     const sums = sumsOfBlock();
-    const share = stack.twins?.shareOf(stack, pretended.emitter);
+    const part = backend?.partOf(stack, pretended.emitter);
     return {
       unit: 'm/s²',
       read(places, count, out, weight) {
         putAt(block, places, count);
-        evaluateStack(stack, block, room, sums, undefined, share);
+        evaluateStack(stack, block, room, sums, undefined, part);
         felt(sums, stack.fps, count, out);
         weight?.fill(1, 0, count);
       },

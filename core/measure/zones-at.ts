@@ -1,8 +1,10 @@
+import type { KernelBackend } from '../sim/stack/stack';
 import type { VectorColumns } from '../lib/math/vector';
 import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
 import { BLOCK } from '../lib/particle-block';
-import { compileStack, placeStack } from '../sim/stack/compile';
+import { compileStack } from '../sim/stack/compile';
+import { placeStack } from '../sim/stack/place';
 import { rowScratch } from '../sim/stack/room';
 import { sortIntoZones } from '../sim/stack/zones';
 import { withCourses } from '../sim/step/courses';
@@ -12,8 +14,8 @@ import { putAt, restingBlock } from './resting-block';
 const NOBODY = { emitter: 0, mass: 0, drag: 0 };
 
 /** In which zone places are at a frame of the scene’s time: 0 for none, else its place in the scene’s list, from 1. */
-export function zonesAt(scene: Scene, assets: Assets, frame: number, places: VectorColumns): Float64Array {
-  const stack = compileStack(withCourses(scene, assets), assets);
+export function zonesAt(scene: Scene, assets: Assets, frame: number, places: VectorColumns, backend?: KernelBackend): Float64Array {
+  const stack = compileStack(withCourses(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
   const block = restingBlock(frame / scene.time.fps, NOBODY);
   const room = rowScratch();

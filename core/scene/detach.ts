@@ -1,3 +1,4 @@
+import { withoutGroupAround } from '../document/groups';
 import type { Description, ReferenceTo } from '../document/parameters';
 import type { Kinded } from '../document/registry';
 import { extents } from '../kinds/falloff-shapes';
@@ -83,4 +84,10 @@ export function withoutMesh(scene: Scene, id: string): Scene {
     emitters: scene.emitters.map(off).map((e) => ({ ...e, look: undrawn(e.look), besides: e.besides.map(undrawn) })),
     colliders: scene.colliders.map(off),
   };
+}
+
+/** Takes a group away and leaves its members where it stood. What read it, or was filled from it, lets go of it. */
+export function dissolve(scene: Scene, id: string): Scene {
+  const rest = withoutGroupAround(scene, id);
+  return rest === scene ? scene : withoutGroup(rest, id);
 }

@@ -12,7 +12,8 @@ import type { Dial, Field, Moving, Scene } from '../document/scene';
 import { loopOf, wrapped } from '../document/time/loop';
 import { lastRun } from '../document/time/beyond';
 import { clockFrom } from '../document/time/clock';
-import { MOVABLE_SORTS, numbersOf, thingsOf, valueOf, withThings, type Movable } from './numbers';
+import { MOVABLE_SORTS, numbersOf, thingsOf, withThings, type Movable } from './numbers';
+import { valueOf } from '../document/value-paths';
 
 /** The parts of a vector, as paths name them. */
 const PARTS = ['0', '1', '2'];

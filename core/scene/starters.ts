@@ -1,3 +1,4 @@
+import type { Vector } from '../lib/math/vector';
 import { amounts } from '../kinds/emission';
 import { bonds } from '../kinds/bodies';
 import { extents } from '../kinds/falloff-shapes';
@@ -5,8 +6,6 @@ import type { Values } from '../document/parameters';
 import { looks } from '../kinds/looks';
 import { fields as fieldKinds } from '../kinds/fields';
 import type { FieldKind } from '../kinds/contracts/field';
-import { fittedTo } from '../measure/fit';
-import type { Bounds } from '../measure/meters';
 import { pathParameters } from '../kinds/shared/path-parameters';
 import { shapes } from '../kinds/emitter-shapes';
 import { completeEmitter, completeField, completeScene } from './complete';
@@ -50,11 +49,19 @@ function sourceOf({ groups }: Scene, { parameters }: FieldKind): Values {
   return last && parameters['group']?.type === 'reference' ? { group: last.id } : {};
 }
 
-/** A new field of a kind: where the living particles are, fitted round them, and strong enough to see. */
-export function newField(scene: Scene, kind: string, bounds: Bounds | undefined): Field {
+/** A box by its middle and half-widths, metres. */
+export interface FittedBox {
+  readonly centre: Vector;
+  readonly half: Vector;
+}
+
+/** Where a new thing goes while no particle lives. */
+export const EMPTY_SCENE_BOX: FittedBox = { centre: [0, 0, 0], half: [1, 1, 1] };
+
+/** A new field of a kind: fitted to the box round the living particles, and strong enough to see. */
+export function newField(scene: Scene, kind: string, { centre, half }: FittedBox = EMPTY_SCENE_BOX): Field {
   const fieldKind = fieldKinds.get(kind);
   const extent = extents.get(fieldKind.startsWith.extent);
-  const { centre, half } = bounds ? fittedTo(bounds) : { centre: [0, 0, 0] as const, half: [1, 1, 1] as const };
   return completeField({
     ...freeIdentity('f', capital(fieldKind.label), [...scene.fields, ...scene.groups]),
     seed: scene.fields.length + 1,

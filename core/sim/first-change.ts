@@ -3,7 +3,8 @@ import type { Moving, Scene } from '../document/scene';
 import { withDrives } from '../scene/drives';
 import { clockIn, lastSceneFrame } from '../scene/scene-clock';
 import { colliderStart, emitterStart, fieldStart } from './own-start';
-import { SIMULATED_SORTS, thingsOf, valueOf, withThings, type MovableSort } from '../scene/numbers';
+import { SIMULATED_SORTS, thingsOf, withThings, type MovableSort } from '../scene/numbers';
+import { valueOf } from '../document/value-paths';
 
 /** What this looks through: all that changes particles, and the time they live in. */
 const TAKEN: readonly MovableSort[] = [...SIMULATED_SORTS, 'time'];

@@ -1,4 +1,4 @@
-import { gateOf } from '../kinds/gates/clock';
+import { gateOf } from '../scene/gate-of';
 import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../kinds/looks';
 import { shapes } from '../kinds/emitter-shapes';
 import { countersOf, startFrame } from './step/births';

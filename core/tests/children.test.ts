@@ -100,7 +100,7 @@ describe('another emitter’s particles as a shape', () => {
       },
     );
     const run = (portion: { share: number; slice: number; slices: number }) => {
-      const simulation = new Simulation(scene, new Map(), portion);
+      const simulation = new Simulation(scene, new Map(), { portion });
       while (simulation.frame < 36) simulation.advance();
       return simulation;
     };
@@ -227,7 +227,7 @@ describe('splits (common practice)', () => {
   it('keys of children do not hang on slots: a draft’s pieces are those of the whole, and threads agree', () => {
     const scene = falling({ splitFrom: 1, splitTo: 5, splitScatter: 80, splitKick: 1 });
     const run = (portion: { share: number; slice: number; slices: number }) => {
-      const simulation = new Simulation(scene, new Map(), portion);
+      const simulation = new Simulation(scene, new Map(), { portion });
       while (simulation.frame < 20) simulation.advance();
       return simulation;
     };

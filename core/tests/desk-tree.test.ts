@@ -4,7 +4,8 @@ import { checkScene } from '../scene/check';
 import { completeGroup, completeScene } from '../scene/complete';
 import { desksWithout, withoutEmitters, withoutMesh } from '../scene/detach';
 import type { Scene } from '../document/scene';
-import { deskTree, dissolve, fieldsIn, gather, groupsAround, moveNode, type DeskNode } from '../document/groups';
+import { deskTree, fieldsIn, gather, groupsAround, moveNode, type DeskNode } from '../document/groups';
+import { dissolve } from '../scene/detach';
 import { testScene } from './scenes';
 
 const names = (scene: Scene) => scene.fields.map((f) => f.id).join(' ');

@@ -1,3 +1,4 @@
+import { measureDelivery } from '../measure/delivery';
 import { describe, expect, it } from 'vitest';
 import { whyIdle } from '../measure/collider-reasons';
 import { whyUnseen } from '../measure/emitter-reasons';
@@ -15,7 +16,7 @@ const scene = (emitter: Written, more: Written = {}): Scene =>
 
 function boundsAt(s: Scene, frame: number) {
   const run = runTo(s, frame);
-  return { run, bounds: run.measure().bounds };
+  return { run, bounds: measureDelivery(run).bounds };
 }
 
 const why = (s: Scene, frame = 24) => whyUnseen(s, s.emitters[0]!, boundsAt(s, frame).bounds[0]!, frame, new Map());

@@ -153,7 +153,7 @@ describe('an edit lets go of no more frames than it must', () => {
     expect(before.populations[0]!.counts[0]).toBe(300);
     for (const after of stays) {
       expect(startStays(burst, after, key)).toBe(true);
-      const [fresh, resumed] = [new Simulation(after, new Map()), new Simulation(after, new Map(), undefined, before)];
+      const [fresh, resumed] = [new Simulation(after, new Map()), new Simulation(after, new Map(), { from: before })];
       for (let frame = 0; frame < 6; frame++) {
         expect(bits(resumed)).toBe(bits(fresh));
         fresh.advance();

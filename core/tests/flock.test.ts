@@ -1,9 +1,10 @@
+import { measureDelivery } from '../measure/delivery';
 import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/reasons';
 import { uniform } from '../lib/random/lookup';
 import type { Written } from '../scene/complete';
-import { Neighbours } from '../sim/stack/neighbours';
+import { NeighbourGrid } from '../sim/stack/neighbour-grid';
 import { Population } from '../sim/step/population';
 import { orderInSpace } from '../sim/step/spatial-order';
 import { Simulation, type Simulation as Run } from '../sim/step/simulation';
@@ -50,7 +51,7 @@ function polarisation(run: Run): number {
 describe('neighbours', () => {
   it('are those within the radius, found as by comparing all with all', () => {
     const [a, b] = [crowd(300, 1), crowd(200, 2)];
-    const found = new Neighbours(0.5, [0, 1], 1);
+    const found = new NeighbourGrid(0.5, [0, 1], 1);
     found.freeze([a, b]);
     for (let i = 0; i < 300; i += 7) {
       const at = [a.columns.x[i]!, a.columns.y[i]!, a.columns.z[i]!] as const;
@@ -77,7 +78,7 @@ describe('neighbours', () => {
     // A second crowd ten thousand radii away, one particle beyond both.
     for (let i = 150; i < 300; i++) far.columns.x[i]! += 5000;
     far.columns.z[0] = -90000;
-    const found = new Neighbours(0.5, [0], 1);
+    const found = new NeighbourGrid(0.5, [0], 1);
     found.freeze([far]);
     for (let i = 0; i < 300; i += 11) {
       const at = (['x', 'y', 'z'] as const).map((axis) => far.columns[axis][i]!) as [number, number, number];
@@ -89,14 +90,14 @@ describe('neighbours', () => {
   });
 
   it('are none where there are no particles, or none of the emitters asked for', () => {
-    const none = new Neighbours(0.5, [1], 1);
+    const none = new NeighbourGrid(0.5, [1], 1);
     none.freeze([crowd(50, 5), new Population()]);
     expect(none.around(0, 0, 0)).toBe(0);
   });
 
   it('are met in an order that the slots they sit in do not change', () => {
     const walk = (population: Population) => {
-      const found = new Neighbours(1, [0], 1);
+      const found = new NeighbourGrid(1, [0], 1);
       found.freeze([population]);
       const met = found.around(0, 0, 0);
       return Array.from(found.squares.subarray(0, met));
@@ -215,8 +216,8 @@ describe('the flock (Reynolds 1987)', () => {
 
   it('in a draft weighs the neighbourhood up: separation stays what it is on the mean', () => {
     const mean = (share: number) => {
-      const run = new Simulation(swimming({ separation: 2, alignment: 0, cohesion: 0, apart: 0.5 }, { fields: [{ settings: { kind: 'flock', separation: 2, alignment: 0, cohesion: 0, apart: 0.5, view: 360 } }] }, 4000), new Map(), { share, slice: 0, slices: 1 }); // prettier-ignore
-      const { fields } = run.measure();
+      const run = new Simulation(swimming({ separation: 2, alignment: 0, cohesion: 0, apart: 0.5 }, { fields: [{ settings: { kind: 'flock', separation: 2, alignment: 0, cohesion: 0, apart: 0.5, view: 360 } }] }, 4000), new Map(), { portion: { share, slice: 0, slices: 1 } }); // prettier-ignore
+      const { fields } = measureDelivery(run);
       return Math.sqrt(fields[0]!.squares / fields[0]!.count);
     };
     expect(mean(0.25) / mean(1)).toBeGreaterThan(0.8);
@@ -228,7 +229,7 @@ describe('the flock (Reynolds 1987)', () => {
       emitter: { birth: { life: 9, speed: 0 } },
       fields: [{ settings: { kind: 'flock' } }, { settings: { kind: 'flock', separation: 0, alignment: 0, cohesion: 0 } }],
     });
-    const why = (i: number) => whySilent(scene, scene.fields[i]!, runTo(scene, 0).measure(), 0, new Map())?.words;
+    const why = (i: number) => whySilent(scene, scene.fields[i]!, measureDelivery(runTo(scene, 0)), 0, new Map())?.words;
     expect(why(0)).toBe('no particle has a neighbour within its radii');
     expect(why(1)).toBe('separation, alignment and cohesion are all 0');
     expect(

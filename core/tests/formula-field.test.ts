@@ -1,3 +1,4 @@
+import { measureDelivery } from '../measure/delivery';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { besselJ } from '../lib/math/bessel';
@@ -74,7 +75,7 @@ describe('the formula field', () => {
       });
     expect(runTo(made(1), 10).populations[0]!.born).toBe(100);
     expect(runTo(made(0), 10).populations[0]!.born).toBe(0);
-    const pull = (value: number) => runTo(made(value), 2).measure().fields[0]!.peak;
+    const pull = (value: number) => measureDelivery(runTo(made(value), 2)).fields[0]!.peak;
     expect(pull(1) / pull(2)).toBeCloseTo(0.5, 6);
   });
 
@@ -94,7 +95,7 @@ describe('the formula field', () => {
       emitter: { birth: { life: 9, speed: 0 } },
       fields: [field({ fx: 'x +' }), field({ fx: '1 / x', fy: '1', fz: '0' })],
     });
-    const meters = runTo(scene, 0).measure();
+    const meters = measureDelivery(runTo(scene, 0));
     const why = (i: number) => whySilent(scene, scene.fields[i]!, meters, 0, new Map())?.words;
     expect(why(0)).toMatch(/^its expression X can’t be read: /);
     expect(why(1)).toBe('a formula of it can’t be computed at some particles, and counts as 0 there');

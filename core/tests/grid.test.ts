@@ -1,3 +1,4 @@
+import { measureDelivery } from '../measure/delivery';
 import { describe, expect, it } from 'vitest';
 import { latticeOf } from '../kinds/fields/grid';
 import { gridLookup, pointsIn, type VectorGrid } from '../lib/grids/vector-grid';
@@ -7,7 +8,7 @@ import type { Vector } from '../lib/math/vector';
 import { uniform } from '../lib/random/lookup';
 import { checkScene } from '../scene/check';
 import type { Written } from '../scene/complete';
-import { dissolve } from '../document/groups';
+import { dissolve } from '../scene/detach';
 import { runTo, testScene } from './scenes';
 
 /** A grid over [0, 1]³ with so many points a side, from a function. */
@@ -150,7 +151,7 @@ describe('the flow grid', () => {
         ],
         fields: [...GUSTS, { id: 'grid', name: 'Grid', settings: { kind: 'grid', group, ...settings } }],
       });
-      return whySilent(s, s.fields[2]!, runTo(s, 0).measure(), 0, new Map())?.words;
+      return whySilent(s, s.fields[2]!, measureDelivery(runTo(s, 0)), 0, new Map())?.words;
     };
     expect(why({}, '')).toBe('no group is chosen that it is filled from');
     expect(why({}, 'empty')).toBe('the group it is filled from is empty');

@@ -1,3 +1,4 @@
+import { measureDelivery } from '../measure/delivery';
 import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/reasons';
@@ -104,7 +105,9 @@ describe('one lap a lifetime (common practice)', () => {
     });
 
   it('closes the ring at frame 1 when emission began a lap and a half before: regular births', () => {
-    const { gaps, error } = round(new Simulation(lap({ kind: 'rate', rate: 50 }), new Map(), { share: 1, slice: 0, slices: 1 }));
+    const { gaps, error } = round(
+      new Simulation(lap({ kind: 'rate', rate: 50 }), new Map(), { portion: { share: 1, slice: 0, slices: 1 } }),
+    );
     expect(gaps).toHaveLength(0);
     expect(error).toBe(0);
     for (const substeps of [1, 3]) {
@@ -200,7 +203,7 @@ describe('the path field', () => {
         },
       ],
     });
-    const why = (s: typeof scene) => whySilent(s, s.fields[0]!, runTo(s, 0).measure(), 0, new Map());
+    const why = (s: typeof scene) => whySilent(s, s.fields[0]!, measureDelivery(runTo(s, 0)), 0, new Map());
     const reason = why(scene)!;
     expect(reason.words).toBe('the emitter “E” lies 2 m off the path');
     expect(reason.mend!.label).toBe('Snap it to the path');
@@ -245,7 +248,7 @@ describe('the path field', () => {
       emitter: { birth: { life: 99, speed: 0 } },
       fields: [{ settings: { kind: 'path' }, extent: { kind: 'ball' } }],
     });
-    const reason = whySilent(scene, scene.fields[0]!, runTo(scene, 0).measure(), 0, new Map())!;
+    const reason = whySilent(scene, scene.fields[0]!, measureDelivery(runTo(scene, 0)), 0, new Map())!;
     expect(reason.words).toBe('its extent is not a path');
     expect(reason.mend!.change(scene).fields[0]!.extent.kind).toBe('path');
   });

@@ -1,3 +1,4 @@
+import { measureDelivery } from '../measure/delivery';
 import { describe, expect, it } from 'vitest';
 import { addMeters, rms, type Meters } from '../measure/meters';
 import { whySilent } from '../measure/reasons';
@@ -8,7 +9,7 @@ import { isHeard } from '../document/groups';
 import { newField, newScene } from '../scene/starters';
 import { Simulation } from '../sim/step/simulation';
 import { checkScene } from '../scene/check';
-import { joined } from '../measure/fit';
+import { boxRoundAll } from '../measure/fit';
 import { runTo, testScene } from './scenes';
 
 const cloud: Written = {
@@ -19,7 +20,7 @@ const cloud: Written = {
 
 function metersOf(scene: Scene, frame = 0): Meters {
   const run = runTo(scene, frame);
-  return run.measure();
+  return measureDelivery(run);
 }
 
 function reasonOf(scene: Scene) {
@@ -223,8 +224,8 @@ describe('meters', () => {
   it('of slices add up to those of the whole', () => {
     const scene = testScene({ emitter: cloud, fields: [{ settings: { kind: 'turbulence' } }] });
     const part = (slice: number) => {
-      const run = new Simulation(scene, new Map(), { share: 1, slice, slices: 2 });
-      return run.measure();
+      const run = new Simulation(scene, new Map(), { portion: { share: 1, slice, slices: 2 } });
+      return measureDelivery(run);
     };
     const [sum, whole] = [addMeters(part(0), part(1)), metersOf(scene)];
     expect(sum.fields[0]!.count).toBe(whole.fields[0]!.count);
@@ -243,7 +244,7 @@ describe('new things', () => {
     for (const kind of fieldKinds.list) {
       // A level moves nothing, and a limit or drag lets be what is slow.
       if (kind.kind === 'level' || kind.kind === 'limit') continue;
-      const field = newField(scene, kind.kind, joined(meters.bounds));
+      const field = newField(scene, kind.kind, boxRoundAll(meters.bounds));
       const grown = { ...scene, fields: [...scene.fields, field] };
       const measured = metersOf(grown, 30);
       expect(whySilent(grown, field, measured, 30, new Map()), kind.kind).toBeUndefined();

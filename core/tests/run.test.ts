@@ -1,3 +1,4 @@
+import type { Portion } from '../sim/step/births';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { examples } from '../examples';
@@ -19,8 +20,8 @@ function bitsOf(runs: readonly Simulation[]): Map<string, string> {
   return all;
 }
 
-function runOf(scene: Scene, frame: number, portion?: ConstructorParameters<typeof Simulation>[2]): Simulation {
-  const simulation = new Simulation(scene, new Map(), portion);
+function runOf(scene: Scene, frame: number, portion?: Portion): Simulation {
+  const simulation = new Simulation(scene, new Map(), { portion });
   while (simulation.frame < frame) simulation.advance();
   return simulation;
 }

@@ -22,8 +22,9 @@ import { completeCollider, completeEmitter, completeField, completeScene, type W
 import { dialsOf } from '../document/dials';
 import type { Scene } from '../document/scene';
 import { drivenNumber, withDrives } from '../scene/drives';
-import { thingAt } from '../scene/moved';
-import { isMovable, MOVABLE_SORTS, numbersOf, thingsOf, valueOf, type MovableSort, type Numbers } from '../scene/numbers';
+import { thingAt } from '../document/keys/thing-at';
+import { isMovable, MOVABLE_SORTS, numbersOf, thingsOf, type MovableSort, type Numbers } from '../scene/numbers';
+import { valueOf } from '../document/value-paths';
 import { shapes } from '../kinds/emitter-shapes';
 import { Simulation } from '../sim/step/simulation';
 import { tides } from '../kinds/automation';
@@ -543,7 +544,7 @@ describe('Sediment fall', () => {
     const right = normalised(cross(sight, [0, 1, 0]));
     const up = cross(right, sight);
     const half = Math.tan((angle * Math.PI) / 360);
-    const run = new Simulation(scene, new Map(), { share: 0.4, slice: 0, slices: 1 });
+    const run = new Simulation(scene, new Map(), { portion: { share: 0.4, slice: 0, slices: 1 } });
     for (let frame = run.frame; frame < scene.time.last; frame++) {
       run.advance();
       if (run.frame < 0 || run.frame % 4 !== 0) continue;

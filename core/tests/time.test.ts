@@ -6,7 +6,7 @@ import { completeScene, type Written } from '../scene/complete';
 import type { Scene } from '../document/scene';
 import { withDrives } from '../scene/drives';
 import { firstChange } from '../sim/first-change';
-import { thingAt } from '../scene/moved';
+import { thingAt } from '../document/keys/thing-at';
 import { Simulation } from '../sim/step/simulation';
 import { clockFrom, stepsOf } from '../document/time/clock';
 import { only, runTo, testScene, thrown } from './scenes';

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { deserialize, serialize } from 'node:v8';
-import type { Checkpoint } from '../../core/sim/step/simulation';
+import type { Checkpoint } from '../../core/sim/step/run';
 import { putFile } from './store';
 
 const NAME = /^checkpoint-(-?\d+)\.bin$/;

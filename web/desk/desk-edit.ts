@@ -3,10 +3,11 @@ import { ofAnotherKind } from '../../core/document/change-kind';
 import type { StartingPoint } from '../../core/kinds/contracts/field';
 import { fields as fieldKinds } from '../../core/kinds/fields';
 import { strengthOf } from '../../core/kinds/fields/strength';
-import { joined } from '../../core/measure/fit';
+import { boxRoundAll } from '../../core/measure/fit';
 import { completeGroup } from '../../core/scene/complete';
 import type { Field } from '../../core/document/scene';
-import { dissolve, fieldsIn, gather, moveNode } from '../../core/document/groups';
+import { fieldsIn, gather, moveNode } from '../../core/document/groups';
+import { dissolve } from '../../core/scene/detach';
 import { freeIdentity, freeName, newField } from '../../core/scene/starters';
 import { usePlayer } from '../stage/player-store';
 import { swappedValue } from '../store/kind-memory';
@@ -17,7 +18,7 @@ import { select } from '../store/selection-store';
 /** Adds a field of a kind where the living particles are, and selects it. */
 export function addField(kind: string): void {
   const scene = openedScene();
-  const field = newField(scene, kind, joined(usePlayer.getState().meters.bounds));
+  const field = newField(scene, kind, boxRoundAll(usePlayer.getState().meters.bounds));
   changeScene((s) => ({ ...s, fields: [...s.fields, field] }));
   select({ type: 'field', id: field.id });
 }

@@ -12,7 +12,7 @@ import type { Field, Scene } from '../../core/document/scene';
 import { copyFields } from '../desk/field-clipboard';
 import { RulePicture } from '../desk/rule-picture';
 import { NumberRow } from '../parts/number-field';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { lastScene } from './last-scene';
 import { LiveExample } from './live-example';
 import { ParameterTable } from './parameter-table';

@@ -1,3 +1,4 @@
+import { pageBackend } from '../stage/page-backend';
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { strandRows } from '../../core/kinds/bodies/curves';
@@ -81,7 +82,7 @@ export function LiveExample({ scene }: { scene: Scene }) {
     const ratio = Math.min(2, window.devicePixelRatio);
     [canvas.current!.width, canvas.current!.height] = [WIDTH * ratio, HEIGHT * ratio];
     context.scale(ratio, ratio);
-    let run = new Simulation(scene, new Map());
+    let run = new Simulation(scene, new Map(), { backend: pageBackend });
     let due = 0;
     let asked = 0;
     // What stands still shows the middle of the round.
@@ -91,7 +92,7 @@ export function LiveExample({ scene }: { scene: Scene }) {
       asked = requestAnimationFrame(step);
       if (now < due) return;
       due = now + 1000 / scene.time.fps;
-      if (run.frame >= ROUND) run = new Simulation(scene, new Map());
+      if (run.frame >= ROUND) run = new Simulation(scene, new Map(), { backend: pageBackend });
       else run.advance();
       draw(context, scene, run);
     };

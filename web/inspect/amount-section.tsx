@@ -4,7 +4,7 @@ import { ofAnotherKind } from '../../core/document/change-kind';
 import { MOST, type Emitter } from '../../core/document/scene';
 import { shapes } from '../../core/kinds/emitter-shapes';
 import { KindChoice } from '../parts/kind-choice';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { thousands } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
 import { editEmitters, useScene } from '../store/scene-store';

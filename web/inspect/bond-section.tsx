@@ -1,7 +1,7 @@
 import { bonds } from '../../core/kinds/bodies';
 import type { Emitter } from '../../core/document/scene';
 import { KindChoice } from '../parts/kind-choice';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { editEmitters } from '../store/scene-store';
 import { setBond } from './emitter-edit';
 import { Section } from './section';

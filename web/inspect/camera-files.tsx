@@ -1,3 +1,4 @@
+import { pageBackend } from '../stage/page-backend';
 import { useRef, useState } from 'react';
 import { withDrives } from '../../core/scene/drives';
 import { movedCarriers } from '../../core/sim/step/courses';
@@ -10,7 +11,7 @@ function save(): void {
   const scene = openedScene();
   const { carrier, aims } = scene.camera;
   const moved = withDrives(scene);
-  const carriers = carrier === '' && aims === '' ? moved.carriers : movedCarriers(moved, useAssets.getState().assets);
+  const carriers = carrier === '' && aims === '' ? moved.carriers : movedCarriers(moved, useAssets.getState().assets, pageBackend);
   saveFile(cameraGlb(scene, carriers), `${fileStem(scene.name)}-camera.glb`, 'model/gltf-binary');
 }
 

@@ -1,7 +1,7 @@
 import { whyStill } from '../../core/measure/carrier-reasons';
 import { carrierParameters } from '../../core/document/descriptions';
 import type { Carrier } from '../../core/document/scene';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { editThing, useScene } from '../store/scene-store';
 import { select } from '../store/selection-store';
 import { removeCarrier, riders } from './carrier-edit';

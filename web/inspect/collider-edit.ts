@@ -1,6 +1,6 @@
 import { completeCollider } from '../../core/scene/complete';
 import { freeIdentity } from '../../core/scene/starters';
-import { joined, fittedTo } from '../../core/measure/fit';
+import { boxRoundAll } from '../../core/measure/fit';
 import { usePlayer } from '../stage/player-store';
 import { changeScene, openedScene } from '../store/scene-store';
 import { select } from '../store/selection-store';
@@ -8,8 +8,7 @@ import { select } from '../store/selection-store';
 /** Adds a collider under the living particles, and selects it. */
 export function addCollider(): void {
   const { colliders } = openedScene();
-  const living = joined(usePlayer.getState().meters.bounds);
-  const { centre, half } = living ? fittedTo(living) : { centre: [0, 0, 0] as const, half: [1, 1, 1] as const };
+  const { centre, half } = boxRoundAll(usePlayer.getState().meters.bounds);
   const collider = completeCollider({
     ...freeIdentity('c', 'Collider', colliders),
     seed: colliders.length + 1,

@@ -5,7 +5,7 @@ import { responses } from '../../core/kinds/responses';
 import { colliderParameters, hitParameters } from '../../core/document/descriptions';
 import { hitOf, type Collider } from '../../core/document/scene';
 import { KindChoice } from '../parts/kind-choice';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { thousands } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';

@@ -6,7 +6,7 @@ import { birthParameters, emitterParameters } from '../../core/document/descript
 import type { Emitter } from '../../core/document/scene';
 import { shapes } from '../../core/kinds/emitter-shapes';
 import { KindChoice } from '../parts/kind-choice';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';
 import { editEmitters, useScene } from '../store/scene-store';

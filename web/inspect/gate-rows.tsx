@@ -2,7 +2,7 @@ import { ofAnotherKind } from '../../core/document/change-kind';
 import type { Kinded } from '../../core/document/registry';
 import { gates } from '../../core/kinds/gates';
 import { KindChoice } from '../parts/kind-choice';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { switchKind, type KindPlace } from '../store/kind-switch';
 
 /** When a thing is on: the kind of its gate, and what that kind is set by. */

@@ -1,3 +1,4 @@
+import { pageBackend } from '../stage/page-backend';
 import { useState } from 'react';
 import { fields as fieldKinds } from '../../core/kinds/fields';
 import { boxOfGroup, joined } from '../../core/measure/fit';
@@ -19,7 +20,7 @@ export function GridActions({ field }: { field: Field }) {
   const [refused, setRefused] = useState<string>();
   const kind = fieldKinds.get(field.settings.kind);
   if (!kind.gridOf) return null;
-  const source = () => fieldSource(openedScene(), field, assets);
+  const source = () => fieldSource(openedScene(), field, assets, { backend: pageBackend });
 
   function fit(): void {
     const particles = joined(usePlayer.getState().meters.bounds);

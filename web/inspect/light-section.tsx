@@ -1,5 +1,5 @@
 import { lightParameters } from '../../core/document/descriptions';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { editScene, useSceneOf } from '../store/scene-store';
 import { Section } from './section';
 

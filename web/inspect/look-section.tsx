@@ -7,7 +7,7 @@ import { sheetFault } from '../../core/kinds/looks/picture';
 import { whyStrobes } from '../../core/measure/strobing';
 import { MOST, type Emitter } from '../../core/document/scene';
 import { KindChoice } from '../parts/kind-choice';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { editEmitters, useSceneOf } from '../store/scene-store';
 import { switchKind } from '../store/kind-switch';
 import { takeRow } from '../store/take-row';

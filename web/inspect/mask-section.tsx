@@ -6,7 +6,7 @@ import { emitterParameters } from '../../core/document/descriptions';
 import { MOST, type Emitter } from '../../core/document/scene';
 import { shapes } from '../../core/kinds/emitter-shapes';
 import { KindChoice } from '../parts/kind-choice';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { useAssets } from '../stage/scene-assets';
 import { dialsOf } from '../../core/document/dials';
 import { editEmitters, openedScene, useSceneOf } from '../store/scene-store';

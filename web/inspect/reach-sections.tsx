@@ -12,7 +12,7 @@ import { editReach, setExtentKind, setExtentNumber, setProfileKind, type ReachOw
 import { ProfileGraph } from '../desk/profile-graph';
 import { setSend } from '../desk/sends';
 import { KindChoice } from '../parts/kind-choice';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { openProfile } from '../profile/profile-store';
 import { usePlayer } from '../stage/player-store';
 import { useAssets } from '../stage/scene-assets';

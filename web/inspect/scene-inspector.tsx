@@ -1,5 +1,5 @@
 import { boundsParameters, outputParameters, sceneParameters, wholeParameters, workParameters } from '../../core/document/descriptions';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { editScene, useScene } from '../store/scene-store';
 import { LightSection } from './light-section';
 import { DialSection } from './dial-section';

@@ -1,5 +1,5 @@
 import { extents } from '../../core/kinds/falloff-shapes';
-import { fittedTo, joined } from '../../core/measure/fit';
+import { boxRoundAll } from '../../core/measure/fit';
 import { completeZone } from '../../core/scene/complete';
 import { desksWithout } from '../../core/scene/detach';
 import { MOST } from '../../core/document/scene';
@@ -15,8 +15,7 @@ const TINTS = ['#f2c84b', '#7fc6d6', '#e08a6a', '#a9c97a', '#c79ad6'] as const;
 export function addZone(): void {
   const { zones } = openedScene();
   if (zones.length >= MOST.zones) return;
-  const living = joined(usePlayer.getState().meters.bounds);
-  const { centre, half } = living ? fittedTo(living) : { centre: [0, 0, 0] as const, half: [1, 1, 1] as const };
+  const { centre, half } = boxRoundAll(usePlayer.getState().meters.bounds);
   const inner = half.map((h) => h / 2) as unknown as [number, number, number];
   const zone = completeZone({
     ...freeIdentity('z', 'Zone', zones),

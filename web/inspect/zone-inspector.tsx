@@ -3,7 +3,7 @@ import type { Zone } from '../../core/document/scene';
 import { FormulaSightProvider } from '../formula/formula-sight';
 import { useParticleSight } from '../formula/use-sights';
 import { thousands } from '../parts/sum';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { usePlayer } from '../stage/player-store';
 import { editThing, useScene } from '../store/scene-store';
 import { PlaceSection } from './place-section';

@@ -12,7 +12,7 @@ import { setKeysOf } from '../store/movement';
 import { DeckOfKeys, RowName } from './deck-of-keys';
 import type { KeyRow } from './key-rows';
 import type { Clock } from '../../core/document/time/clock';
-import { clockOfRow, useSpan, type DeckSpan } from './keys-deck';
+import { clockOfRow, useSpan, type DeckSpan } from './deck-span';
 import { isPicked, pick, useKeys } from './keys-store';
 import { startMove } from './key-actions';
 import { useRows } from './use-deck-keys';

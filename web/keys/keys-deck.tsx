@@ -1,7 +1,6 @@
-import { memo, useCallback, useMemo, useRef, useState } from 'react';
-import { isByShot, type MovableSort } from '../../core/scene/numbers';
-import { EVEN, type Clock } from '../../core/document/time/clock';
-import { frameOf, useClock } from '../stage/scene-clock';
+import { memo, useCallback, useRef, useState } from 'react';
+import type { Clock } from '../../core/document/time/clock';
+import { frameOf } from '../stage/key-frame';
 import { usePlayer } from '../stage/player-store';
 import { useStage } from '../stage/stage';
 import { KeyMark } from '../inspect/key-mark';
@@ -15,25 +14,8 @@ import type { KeyRow } from './key-rows';
 import { isPicked, pick, useKeys } from './keys-store';
 import { SpanBars, spanRows } from './span-bars';
 import { ticksOf } from '../studio/ticks';
+import { clockOfRow, useSpan, type DeckSpan } from './deck-span';
 import { useRows } from './use-deck-keys';
-
-/** Frames that the deck spans: the run, pre-roll included. */
-export function useSpan(): DeckSpan {
-  const { first, last, preRoll } = useSceneOf((scene) => scene.time);
-  const end = last + usePlayer((player) => player.beyond);
-  const clock = useClock();
-  return useMemo(() => ({ from: first - preRoll, to: Math.max(end, first - preRoll + 1), clock }), [first, end, preRoll, clock]);
-}
-
-/** The frames of the shot that a deck spans, and how the scene’s own time runs beside them. */
-export interface DeckSpan {
-  readonly from: number;
-  readonly to: number;
-  readonly clock: Clock;
-}
-
-/** The time in which the keys of a row stand. */
-export const clockOfRow = (span: DeckSpan, sort: MovableSort): Clock => (isByShot(sort) ? EVEN : span.clock);
 
 /** Begins a drag of the selected keys from one of them; Alt scales them about the first of them. */
 export function dragKeys(event: React.PointerEvent, row: KeyRow, frame: number, pixelsAFrame: number, clock: Clock): void {

@@ -1,6 +1,6 @@
 import type { Kinded } from '../../core/document/registry';
 import type { Scene } from '../../core/document/scene';
-import type { DeckSpan } from './keys-deck';
+import type { DeckSpan } from './deck-span';
 import { followDrag } from '../parts/drag';
 import { editCollider, editEmitter, editField } from '../store/scene-store';
 

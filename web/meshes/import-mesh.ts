@@ -1,19 +1,8 @@
 import type { MeshImport } from '../../formats/mesh-import';
-
-/** A mesh file made ready to be kept. */
-export interface ImportedMesh {
-  readonly glb: Uint8Array<ArrayBuffer>;
-  /** What was mended or left out, in sentences. */
-  readonly notices: readonly string[];
-  /** Its largest width, in units of the file. */
-  readonly extent: number;
-}
-
-/** What the thread answers. */
-export type MeshAnswer = ({ readonly ok: true } & MeshImport) | { readonly ok: false; readonly message: string };
+import type { MeshAnswer } from './mesh-answer';
 
 /** Reads OBJ, PLY, STL, glTF or GLB in a thread of its own. Throws a sentence where the file can't be taken. */
-export async function importMesh(file: File): Promise<ImportedMesh> {
+export async function importMesh(file: File): Promise<MeshImport> {
   const { MESH_FILE_LIMIT, tooLarge } = await import('../../formats/mesh-import');
   if (file.size > MESH_FILE_LIMIT) throw new Error(tooLarge(file.name, file.size));
   const bytes = await file.arrayBuffer();

@@ -6,7 +6,7 @@ import { freeIdentity } from '../../core/scene/starters';
 import { changeScene, editScene, openedScene } from '../store/scene-store';
 import { loadAssets } from '../stage/scene-assets';
 import { api } from '../api';
-import { importMesh, type ImportedMesh } from './import-mesh';
+import { importMesh } from './import-mesh';
 
 /** Adds a mesh to the scene; returns its id. */
 export function addMesh(source: Kinded, name: string): string {
@@ -28,7 +28,7 @@ export function addMadeMesh(kind: string): string {
 /** Reads a mesh file, keeps it on the server and adds it to the scene. Throws a sentence where it can't be taken. */
 export async function addMeshFile(
   file: File,
-): Promise<{ readonly id: string; readonly notices: ImportedMesh['notices']; readonly extent: number }> {
+): Promise<{ readonly id: string; readonly notices: readonly string[]; readonly extent: number }> {
   const { glb, notices, extent } = await importMesh(file);
   const { hash } = await api.addMesh(glb, file.name);
   const id = addMesh(

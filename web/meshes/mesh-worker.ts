@@ -1,5 +1,5 @@
 import { readMeshFile } from '../../formats/mesh-import';
-import type { MeshAnswer } from './import-mesh';
+import type { MeshAnswer } from './mesh-answer';
 
 const port = self as unknown as { postMessage(message: MeshAnswer, transfer: Transferable[]): void };
 

@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { NumberParameter } from '../../core/document/parameters';
 import { outputParameters } from '../../core/document/descriptions';
-import { Choice, LabelledRow, ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
+import { Choice, LabelledRow } from '../parts/labelled-row';
 import { NumberRow } from '../parts/number-field';
 import { fileStem } from '../parts/save-file';
 import { usePlayer } from '../stage/player-store';

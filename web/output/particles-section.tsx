@@ -7,7 +7,7 @@ import { UsdaWriter } from '../../formats/particles-usda';
 import { curveSourcesOf } from '../../formats/usd-curves';
 import { fileNameOf } from '../../formats/render-settings';
 import { Section } from '../inspect/section';
-import { Choice, LabelledRow } from '../parts/parameter-row';
+import { Choice, LabelledRow } from '../parts/labelled-row';
 import { fileStem, saveFile } from '../parts/save-file';
 import { runFrames } from '../stage/run-frames';
 import { loadAssets, useAssets } from '../stage/scene-assets';

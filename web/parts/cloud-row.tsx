@@ -2,7 +2,7 @@ import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { PointsParameter } from '../../core/document/parameters';
 import type { Vector } from '../../core/lib/math/vector';
-import { LabelledRow } from './parameter-row';
+import { LabelledRow } from './labelled-row';
 import { thousands } from './sum';
 
 /** Points that come from a file: how many there are, and another file. */

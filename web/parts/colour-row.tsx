@@ -2,7 +2,7 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { HexColorInput, HexColorPicker } from 'react-colorful';
 import type { ColourParameter } from '../../core/document/parameters';
 import { beginGesture, endGesture } from '../store/scene-store';
-import { LabelledRow } from './parameter-row';
+import { LabelledRow } from './labelled-row';
 
 /** A small square of a colour that opens a picker. */
 export function ColourWell({ label, value, onChange }: { label: string; value: string; onChange: (colour: string) => void }) {

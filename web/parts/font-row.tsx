@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import type { TextParameter, Values } from '../../core/document/parameters';
-import { LabelledRow } from './parameter-row';
+import { LabelledRow } from './labelled-row';
 
 /** What a kept font calls itself. */
 function nameOf(font: string): string {

@@ -1,5 +1,5 @@
 import type { Kind, Registry } from '../../core/document/registry';
-import { Choice, LabelledRow } from './parameter-row';
+import { Choice, LabelledRow } from './labelled-row';
 
 /** A choice between the kinds of a registry. */
 export function KindChoice<K extends Kind>({

@@ -1,12 +1,11 @@
 import { useRef, useState } from 'react';
-import type { ReferenceParameter } from '../../core/document/parameters';
+import type { Description, ReferenceParameter, Values } from '../../core/document/parameters';
 import { buildMesh } from '../../core/scene/scene-meshes';
 import { meshSources } from '../../core/kinds/meshes';
 import { meshInWords } from '../../formats/mesh-file';
 import { addMadeMesh, addMeshFile, editMesh, removeMesh } from '../meshes/mesh-edit';
 import { useAssets } from '../stage/scene-assets';
 import { useScene } from '../store/scene-store';
-import { ParameterRows } from './parameter-row';
 
 /** Sizes that one would not want to work with, and the width that is offered in their place, metres. */
 const HANDY = { least: 0.02, most: 200, fitted: 4 } as const;
@@ -16,14 +15,24 @@ interface Told {
   readonly unhandy: number | undefined;
 }
 
+/** Draws rows for the parameters of a description. */
+export type RowsOfMesh = (props: {
+  description: Description;
+  values: Values;
+  without?: readonly string[];
+  onChange: (name: string, value: unknown) => void;
+}) => React.ReactNode;
+
 /** A mesh of the scene: chosen, made by code, or brought in from a file by dialog or by drop. */
 export function MeshRow({
   parameter,
   value,
+  rows: Rows,
   onChange,
 }: {
   parameter: ReferenceParameter;
   value: string;
+  rows: RowsOfMesh;
   onChange: (value: string) => void;
 }) {
   const scene = useScene();
@@ -121,7 +130,7 @@ export function MeshRow({
             {mesh.source.kind === 'file' && ` · ${String(mesh.source['file'])}`}. Drop an OBJ, PLY, STL or glTF here.
           </p>
           <div className="border-l border-rule pl-2">
-            <ParameterRows
+            <Rows
               description={meshSources.get(mesh.source.kind).parameters}
               values={mesh.source}
               without={['hash', 'file']}

@@ -3,7 +3,7 @@ import type { Vector } from '../../core/lib/math/vector';
 import type { Keys } from '../../core/document/keys/keys';
 import type { Drives } from '../../core/document/scene';
 import { usePlayer } from '../stage/player-store';
-import { frameOf } from '../stage/scene-clock';
+import { frameOf } from '../stage/key-frame';
 import { isPartOf, movableOf, setKeyOf, setPlain, valueOn, type ThingRef } from '../store/movement';
 import { useSceneOf } from '../store/scene-store';
 

@@ -14,7 +14,7 @@ import { setDrive, valueOn } from '../store/movement';
 import { useScene } from '../store/scene-store';
 import { KindChoice } from './kind-choice';
 import { PARTS, type Moved, type NumberRef } from './movable';
-import { ParameterRows } from './parameter-row';
+import { PlainRows } from './parameter-row';
 import { shownNumber } from './sum';
 
 /** How dashes tell the parts of a vector apart. */
@@ -120,7 +120,7 @@ function Drivers({
         </div>
         {trouble && <p className="text-xs text-signal">{trouble}</p>}
         <Course scene={scene} of={of} part={part} />
-        <ParameterRows
+        <PlainRows
           description={{
             ...kind.parameters,
             ...(('low' in kind.parameters && own ? range : {}) as Description),

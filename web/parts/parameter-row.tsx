@@ -1,21 +1,10 @@
 import type { Vector } from '../../core/lib/math/vector';
-import {
-  isShown,
-  type Description,
-  type NumberParameter,
-  type Parameter,
-  type Values,
-  type VectorParameter,
-} from '../../core/document/parameters';
-import { isMovable } from '../../core/scene/numbers';
+import { isShown, type Description, type NumberParameter, type Parameter, type Values } from '../../core/document/parameters';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { beginGesture, endGesture, useSceneOf } from '../store/scene-store';
-import type { ThingRef } from '../store/movement';
 import { SoundRow } from './sound-row';
-import { MoveBlock } from './move-block';
-import { MoveLine } from './move-line';
-import { useMoved, type NumberRef } from './movable';
+import { Choice, LabelledRow } from './labelled-row';
 import { ColourRow } from './colour-row';
 import { NamesRow } from './names-row';
 import { PointsRow } from './points-row';
@@ -34,22 +23,12 @@ import { LevelRampRow } from './level-ramp';
 /** Its editor is large, and few inspectors show one. */
 const FormulaRow = lazy(() => import('../formula/formula-row'));
 
-interface RowProps<P extends Parameter = Parameter> {
+export interface RowProps<P extends Parameter = Parameter> {
   readonly parameter: P;
   readonly value: unknown;
   /** What the unit “=” stands for. */
   readonly unit?: string | undefined;
   onChange(value: unknown): void;
-}
-
-/** A label with something to choose or switch beside it. */
-export function LabelledRow({ label, help, children }: { label: string; help: string; children: React.ReactNode }) {
-  return (
-    <label className="grid grid-cols-[1fr_8.5rem] items-baseline border-b border-rule/60 py-1" title={help}>
-      <span className="truncate pr-2 text-second">{label}</span>
-      {children}
-    </label>
-  );
 }
 
 function VectorRow({ parameter, value, unit, onChange }: RowProps<Parameter & { type: 'vector' }>) {
@@ -73,34 +52,6 @@ function VectorRow({ parameter, value, unit, onChange }: RowProps<Parameter & { 
         <span className="num text-faint">{unit}</span>
       </span>
     </div>
-  );
-}
-
-/** A list to choose from. */
-export function Choice({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  options: readonly { readonly value: string; readonly label: string }[];
-  onChange: (value: string) => void;
-}) {
-  return (
-    <select
-      aria-label={label}
-      className="num w-full rounded-sm bg-transparent text-right hover:bg-raised focus:bg-raised"
-      value={value}
-      onChange={(event) => onChange(event.currentTarget.value)}
-    >
-      {options.map((o) => (
-        <option key={o.value} value={o.value} className="bg-panel">
-          {o.label}
-        </option>
-      ))}
-    </select>
   );
 }
 
@@ -214,7 +165,7 @@ export function ParameterRow({
         />
       );
     case 'reference':
-      return <ReferenceRow parameter={parameter} value={value as string} onChange={onChange} />;
+      return <ReferenceRow parameter={parameter} value={value as string} rows={PlainRows} onChange={onChange} />;
     case 'names':
       return <NamesRow parameter={parameter} value={value as readonly string[]} values={values} onChange={onChange} />;
     case 'spans':
@@ -222,72 +173,29 @@ export function ParameterRow({
   }
 }
 
-/** A number that can be keyed and driven: it shows what it is at the playhead, and under it what moves it. */
-export function MovableRow({
-  of,
-  parameter,
-  value,
-  unit,
-  onChange,
-  ...row
-}: RowProps<NumberParameter | VectorParameter> & {
-  readonly values: Values;
-  readonly of: NumberRef;
-  onOther(name: string, value: unknown): void;
-}) {
-  const moved = useMoved(of);
-  const shownUnit = parameter.unit === '=' ? unit : parameter.unit;
-  return (
-    <>
-      <div className="relative">
-        <ParameterRow
-          {...row}
-          parameter={parameter}
-          value={rounded(moved.value) ?? value}
-          unit={unit}
-          onChange={(moved.set as ((value: unknown) => void) | undefined) ?? onChange}
-        />
-        <MoveLine of={of} label={parameter.label} parameter={parameter} moved={moved} />
-      </div>
-      <MoveBlock of={of} label={parameter.label} unit={shownUnit} moved={moved} />
-    </>
-  );
-}
-
-/** A value between keys to as many digits as one reads. */
-function rounded(value: number | Vector | undefined): number | Vector | undefined {
-  const round = (n: number) => Number(n.toPrecision(6));
-  if (value === undefined) return undefined;
-  return typeof value === 'number' ? round(value) : (value.map(round) as unknown as Vector);
-}
-
-/** Rows for those parameters of a description that act; `only` and `without` narrow them by name. */
-export function ParameterRows({
+/** Rows for those parameters of a description that act, without what moves them; `without` leaves some out by name. */
+export function PlainRows({
   description,
-  values: all,
-  unit,
+  values,
   without = [],
-  of,
   onChange,
 }: {
   description: Description;
   /** By the names of the parameters. */
-  values: object;
-  unit?: string;
+  values: Values;
   without?: readonly string[];
-  /** Whose numbers they are, where they can be keyed and driven; paths begin with `prefix`. */
-  of?: ThingRef & { readonly prefix: string };
   onChange: (name: string, value: unknown) => void;
 }) {
-  const values = all as Values;
   return Object.entries(description)
     .filter(([name, parameter]) => !without.includes(name) && isShown(parameter, values))
-    .map(([name, parameter]) => {
-      const row = { parameter, value: values[name], values, unit, onChange: (value: unknown) => onChange(name, value), onOther: onChange };
-      return of && isMovable(parameter) ? (
-        <MovableRow key={name} {...row} parameter={parameter} of={{ sort: of.sort, id: of.id, path: `${of.prefix}${name}` }} />
-      ) : (
-        <ParameterRow key={name} {...row} />
-      );
-    });
+    .map(([name, parameter]) => (
+      <ParameterRow
+        key={name}
+        parameter={parameter}
+        value={values[name]}
+        values={values}
+        onChange={(value) => onChange(name, value)}
+        onOther={onChange}
+      />
+    ));
 }

@@ -2,8 +2,8 @@ import type { ReferenceParameter } from '../../core/document/parameters';
 import type { Emitter, Scene } from '../../core/document/scene';
 import { useSceneOf } from '../store/scene-store';
 import { useSelection } from '../store/selection-store';
-import { MeshRow } from './mesh-row';
-import { Choice, LabelledRow } from './parameter-row';
+import { MeshRow, type RowsOfMesh } from './mesh-row';
+import { Choice, LabelledRow } from './labelled-row';
 
 const LIST = {
   emitter: 'emitters',
@@ -28,17 +28,20 @@ function comesFrom(emitters: readonly Emitter[], id: string, ancestor: string | 
 export function ReferenceRow({
   parameter,
   value,
+  rows,
   onChange,
 }: {
   parameter: ReferenceParameter;
   value: string;
+  /** Draws the parameters of a mesh that is made by code. */
+  rows: RowsOfMesh;
   onChange: (value: string) => void;
 }) {
   const things = useSceneOf((scene) => scene[LIST[parameter.to]]);
   const emitters = useSceneOf((scene) => scene.emitters);
   const { selection } = useSelection();
   const own = selection.type === 'emitter' ? selection.id : undefined;
-  if (parameter.to === 'mesh') return <MeshRow parameter={parameter} value={value} onChange={onChange} />;
+  if (parameter.to === 'mesh') return <MeshRow parameter={parameter} value={value} rows={rows} onChange={onChange} />;
   const options = [
     { value: '', label: parameter.none ?? 'none' },
     ...things

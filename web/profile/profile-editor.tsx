@@ -7,7 +7,7 @@ import { profileCommon } from '../../core/kinds/curves/profile';
 import type { WithReach } from '../../core/document/scene';
 import { editReach, setExtentNumber, setProfileKind, type ReachOwner } from '../desk/extent-edit';
 import { NumberRow } from '../parts/number-field';
-import { ParameterRows } from '../parts/parameter-row';
+import { ParameterRows } from '../parts/parameter-rows';
 import { useScene } from '../store/scene-store';
 import { ProfileCanvas } from './profile-canvas';
 import { closeProfile, useOpenProfile } from './profile-store';

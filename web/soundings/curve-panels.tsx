@@ -3,7 +3,7 @@ import type { Curve } from '../../core/measure/along';
 import { pretendedOf } from '../../core/measure/subject';
 import { Chart } from '../charts/chart';
 import type { ChartData } from '../charts/chart-data';
-import { Choice, LabelledRow } from '../parts/parameter-row';
+import { Choice, LabelledRow } from '../parts/labelled-row';
 import { useRunningScene } from '../stage/running';
 import { useSceneFrame } from '../stage/scene-clock';
 import { identity } from './identity';

@@ -3,7 +3,7 @@ import type { Ledger } from '../../core/measure/ledger';
 import { Chart } from '../charts/chart';
 import { shown, type ChartData } from '../charts/chart-data';
 import type { NumberParameter } from '../../core/document/parameters';
-import { Choice, LabelledRow } from '../parts/parameter-row';
+import { Choice, LabelledRow } from '../parts/labelled-row';
 import { NumberRow } from '../parts/number-field';
 import { usePlayer } from '../stage/player-store';
 import { useRunningScene } from '../stage/running';

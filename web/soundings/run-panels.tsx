@@ -7,7 +7,7 @@ import type { Scene } from '../../core/document/scene';
 import { estimateRun } from '../../core/sim/step/estimate';
 import { Chart } from '../charts/chart';
 import { shown, type ChartData } from '../charts/chart-data';
-import { Choice, LabelledRow } from '../parts/parameter-row';
+import { Choice, LabelledRow } from '../parts/labelled-row';
 import { NumberRow } from '../parts/number-field';
 import { thousands } from '../parts/sum';
 import { usePlayer } from '../stage/player-store';

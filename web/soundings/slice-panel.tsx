@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { pretendedOf } from '../../core/measure/subject';
-import { Choice, LabelledRow } from '../parts/parameter-row';
+import { Choice, LabelledRow } from '../parts/labelled-row';
 import { useRunningScene } from '../stage/running';
 import { useSceneFrame } from '../stage/scene-clock';
 import { identity } from './identity';

@@ -1,3 +1,4 @@
+import type { KernelBackend } from '../../core/sim/stack/stack';
 import { normalised, vectorColumns, type Vector, type VectorColumns } from '../../core/lib/math/vector';
 import { derivativesAt, gridOn, sizesOf, tilesOn } from '../../core/measure/plane';
 import { streamlinesOn } from '../../core/measure/streamlines';
@@ -27,13 +28,13 @@ function read(sampler: Sampler, { plane, shows }: Order<'slice'>, side: number, 
 }
 
 /** Reads a slice. */
-export function takeSlice(order: Order<'slice'>, assets: Assets, now: () => number): SliceAnswer {
+export function takeSlice(order: Order<'slice'>, assets: Assets, now: () => number, backend?: KernelBackend): SliceAnswer {
   const { scene, subject, frame, pretended, plane, shows } = order;
   const side = order.quick ? QUICK_SIDE : SIDE[shows];
-  const sampler = samplerOf(scene, assets, subject, frame, pretended);
+  const sampler = samplerOf(scene, assets, subject, frame, pretended, backend);
   const begin = now();
   const { places, cells } = tilesOn(plane, side, side);
-  const found = shows === 'zones' ? zonesAt(scene, assets, frame, places) : read(sampler, order, side, places);
+  const found = shows === 'zones' ? zonesAt(scene, assets, frame, places, backend) : read(sampler, order, side, places);
   const values = new Float32Array(found.length);
   for (let n = 0; n < found.length; n++) values[cells[n]!] = found[n]!;
   const took = now() - begin;

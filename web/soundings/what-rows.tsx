@@ -1,6 +1,6 @@
 import type { NumberParameter } from '../../core/document/parameters';
 import type { Subject } from '../../core/measure/subject';
-import { Choice, LabelledRow } from '../parts/parameter-row';
+import { Choice, LabelledRow } from '../parts/labelled-row';
 import { NumberRow } from '../parts/number-field';
 import { useScene } from '../store/scene-store';
 import { setSounding, useSoundings, type SlicePlane } from './sounding-store';

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { testScene } from '../../core/tests/scenes';
 import { Simulation } from '../../core/sim/step/simulation';
-import { bytesOf, snapshot, type Frame } from '../../engine/frame';
+import { snapshot, type Frame } from '../../engine/frame';
+import { bytesOf } from '../../engine/joined-frame';
 import { FrameCache } from './frame-cache';
 
 const frame = (n: number, count = 0, share = 1): Frame => {

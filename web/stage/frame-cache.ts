@@ -1,5 +1,6 @@
 import type { Peak } from './player-store';
-import { bytesOf, type Frame } from '../../engine/frame';
+import { type Frame } from '../../engine/frame';
+import { bytesOf } from '../../engine/joined-frame';
 import { bytesOfReduced, FrameReducer, type ReducedFrame } from '../../engine/reduced-frame';
 
 const MEGABYTE = 1024 * 1024;

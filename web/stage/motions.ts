@@ -1,12 +1,13 @@
+import { pageBackend } from './page-backend';
 import { create } from 'zustand';
 import { inWorld } from '../../core/document/camera/shot';
 import { motionOf, type Motion, type Placed } from '../../core/document/keys/motion';
 import { hasCourses, movedCarriers } from '../../core/sim/step/courses';
 import type { Carrier, Scene } from '../../core/document/scene';
 import { MOVABLE_LISTS, withThings } from '../../core/scene/numbers';
-import { thingAt } from '../../core/scene/moved';
+import { thingAt } from '../../core/document/keys/thing-at';
 import { withDrives } from '../../core/scene/drives';
-import { frameOf } from './scene-clock';
+import { frameOf } from './key-frame';
 import { useAssets } from './scene-assets';
 
 /** How long nothing must change before carriers that fields or strands move are run anew, milliseconds. */
@@ -25,7 +26,7 @@ let due: ReturnType<typeof setTimeout> | undefined;
 
 function run(scene: Scene): readonly Carrier[] {
   const { assets } = useAssets.getState();
-  last = { scene, assets: assets.size, carriers: movedCarriers(withDrives(scene), assets) };
+  last = { scene, assets: assets.size, carriers: movedCarriers(withDrives(scene), assets, pageBackend) };
   return last.carriers;
 }
 

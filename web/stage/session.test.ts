@@ -31,7 +31,7 @@ class HandCrew {
   /** Carries the last order out, up to a frame. */
   work(through = this.last.through): void {
     const { scene, share, from, onFrame, onDone } = this.last;
-    const simulation = new Simulation(scene, new Map(), { share, slice: 0, slices: 1 });
+    const simulation = new Simulation(scene, new Map(), { portion: { share, slice: 0, slices: 1 } });
     for (;;) {
       if (simulation.frame >= from) onFrame(snapshot(simulation, share));
       if (simulation.frame >= through) break;

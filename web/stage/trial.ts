@@ -1,6 +1,6 @@
 import type { Assets } from '../../core/document/assets';
 import type { Scene } from '../../core/document/scene';
-import type { Checkpoint } from '../../core/sim/step/simulation';
+import type { Checkpoint } from '../../core/sim/step/run';
 import { lastRun } from '../../core/document/time/beyond';
 import type { Crew } from '../../engine/crew';
 import type { Frame } from '../../engine/frame';

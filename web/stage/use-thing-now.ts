@@ -1,6 +1,6 @@
 import type { Placed } from '../../core/document/keys/motion';
 import { clockIn } from '../../core/scene/scene-clock';
-import { isMoving } from '../../core/scene/moved';
+import { isMoving } from '../../core/document/keys/thing-at';
 import { hasDrives } from '../../core/scene/drives';
 import type { Scene } from '../../core/document/scene';
 import { triedOn } from '../../core/document/time/beyond';

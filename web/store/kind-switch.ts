@@ -1,7 +1,8 @@
 import equal from 'fast-deep-equal';
 import type { Kinded } from '../../core/document/registry';
 import type { Moving, Scene } from '../../core/document/scene';
-import { valueOf, withThings, withValue, type MovableSort } from '../../core/scene/numbers';
+import { withThings, type MovableSort } from '../../core/scene/numbers';
+import { valueOf, withValue } from '../../core/document/value-paths';
 import { recalledKind, rememberKind, type Effect, type Left } from './kind-memory';
 import { without } from './pruned';
 import { changeScene } from './scene-store';

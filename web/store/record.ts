@@ -2,9 +2,8 @@ import { create } from 'zustand';
 import { thinnedKeys } from '../../core/document/keys/key-edits';
 import { keyedAt, type Key, type Keys } from '../../core/document/keys/keys';
 import type { Moving, Scene } from '../../core/document/scene';
-import { MOVABLE_SORTS, numbersOf, thingsOf, valueOf, withThings, withValue, type MovableSort } from '../../core/scene/numbers';
-import { usePlayer } from '../stage/player-store';
-import { keyFrame } from '../stage/scene-clock';
+import { MOVABLE_SORTS, numbersOf, thingsOf, withThings, type MovableSort } from '../../core/scene/numbers';
+import { valueOf, withValue } from '../../core/document/value-paths';
 
 /**
  * Whether what is changed while it plays is recorded as keys; and whether a change of a keyed number writes a key at the playhead, or else moves all its
@@ -37,8 +36,7 @@ function taken(keys: readonly Key[], before: Take | undefined, frame: number, va
   return keyedAt(rest, frame, value) as Key[];
 }
 
-function recordThing(sort: MovableSort, was: Movable, now: Movable): Movable {
-  const frame = keyFrame(sort);
+function recordThing(sort: MovableSort, frame: number, was: Movable, now: Movable): Movable {
   let next = now;
   for (const path of Object.keys(numbersOf(sort, now as never))) {
     const name = `${sort} ${now.id ?? ''} ${path}`;
@@ -59,10 +57,8 @@ function recordThing(sort: MovableSort, was: Movable, now: Movable): Movable {
   return next;
 }
 
-/** A scene after an edit, with what the edit changed as keys at the playhead where it plays and is recorded. */
-export function recorded(before: Scene, after: Scene): Scene {
-  const { playing } = usePlayer.getState();
-  if (!useRecord.getState().on || !playing) return after;
+/** A scene after an edit, with all that the edit changed as keys; `keyFrame` is the frame on which a key at the playhead stands. */
+export function recorded(before: Scene, after: Scene, keyFrame: (sort: MovableSort) => number): Scene {
   let next = after;
   for (const sort of MOVABLE_SORTS) {
     const known = thingsOf(before, sort) as readonly Movable[];
@@ -72,7 +68,9 @@ export function recorded(before: Scene, after: Scene): Scene {
       next,
       (thing) => {
         const was = known[i++]!;
-        return was === thing || was.id !== (thing as Movable).id ? thing : (recordThing(sort, was, thing as Movable) as Moving);
+        return was === thing || was.id !== (thing as Movable).id
+          ? thing
+          : (recordThing(sort, keyFrame(sort), was, thing as Movable) as Moving);
       },
       [sort],
     );

@@ -8,7 +8,9 @@ import { SoundParts } from '../../core/scene/check/sound-parts';
 import { forgetKinds } from './kind-memory';
 import { plainZeros } from './plain-zeros';
 import { pruned } from './pruned';
-import { finished, recorded } from './record';
+import { keyFrameAt } from '../stage/key-frame';
+import { usePlayer } from '../stage/player-store';
+import { finished, recorded, useRecord } from './record';
 import type { Carrier, Collider, Emitter, Field, Group, Scene, Zone } from '../../core/document/scene';
 
 interface SceneState {
@@ -97,7 +99,10 @@ export function changeScene(change: (scene: Scene) => Scene): boolean {
   const scene = openedScene();
   const changed = change(scene);
   if (changed === scene) return true;
-  const next = plainZeros(recorded(scene, pruned(changed, scene)), scene);
+  const clean = pruned(changed, scene);
+  const player = usePlayer.getState();
+  const recording = useRecord.getState().on && player.playing;
+  const next = plainZeros(recording ? recorded(scene, clean, (sort) => keyFrameAt(scene, player, sort)) : clean, scene);
   if (equal(next, scene)) return true;
   const faults = checkScene(next, sound);
   if (faults.length > 0) {

@@ -1,6 +1,7 @@
 import type { Draft } from 'immer';
 import type { Keys } from '../../core/document/keys/keys';
-import { withoutRow, type MovableSort } from '../../core/scene/numbers';
+import { type MovableSort } from '../../core/scene/numbers';
+import { withoutRow } from '../../core/document/value-paths';
 import type { Drives } from '../../core/document/scene';
 import { forgetKinds } from './kind-memory';
 

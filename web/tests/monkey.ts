@@ -1,3 +1,4 @@
+import { measureDelivery } from '../../core/measure/delivery';
 import fc from 'fast-check';
 import { expect, it, vi } from 'vitest';
 import { emptyMeters } from '../../core/measure/meters';
@@ -78,10 +79,10 @@ function light(scene: Scene): Scene {
 
 /** Two frames of the scene. */
 function simulated(scene: Scene): void {
-  const run = new Simulation(light(scene), new Map(), FEW);
+  const run = new Simulation(light(scene), new Map(), { portion: FEW });
   run.advance();
   run.advance();
-  run.measure();
+  measureDelivery(run);
   run.end();
 }
 

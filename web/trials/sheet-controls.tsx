@@ -3,7 +3,7 @@ import { useShallow } from 'zustand/react/shallow';
 import type { NumberParameter } from '../../core/document/parameters';
 import { MEASURE_NAMES, type Measure } from '../../core/measure/trials/trial';
 import { variablesOf, type Variable } from '../../core/measure/trials/variation';
-import { Choice, LabelledRow } from '../parts/parameter-row';
+import { Choice, LabelledRow } from '../parts/labelled-row';
 import { NumberRow } from '../parts/number-field';
 import { useScene } from '../store/scene-store';
 import { labelOf } from './sheet-grid';

@@ -1,25 +1,25 @@
 import { inWorld } from '../../core/document/camera/shot';
 import { projectionOf } from '../../core/measure/coverage';
 import { withDrives } from '../../core/scene/drives';
-import { thingAt } from '../../core/scene/moved';
+import { thingAt } from '../../core/document/keys/thing-at';
 import type { Scene } from '../../core/document/scene';
 import { movedCarriers } from '../../core/sim/step/courses';
-import { Simulation, WHOLE } from '../../core/sim/step/simulation';
+import { WHOLE } from '../../core/sim/step/run';
+import { Simulation } from '../../core/sim/step/simulation';
 import { measuredOf, runTrial } from '../../core/measure/trials/trial';
 import { withValues } from '../../core/measure/trials/variation';
-import { twins } from '../../core/sim/stack/twins';
-import { putKernelToUse } from '../../kernel/use-kernel';
+import { startKernelBackend } from '../../kernel/use-kernel';
 import type { FromTrial, SheetOrder, Shot, ToTrial } from './orders';
 
 /** A thread that runs trials, one after another. */
 let sheet: SheetOrder | undefined;
 /** The scene as it is at the last frame, by share; what trials are compared with. */
 const current = new Map<number, Simulation>();
-const refused = putKernelToUse();
+const { backend, refused } = startKernelBackend();
 
 function currentAt({ scene, assets, through }: SheetOrder, share: number): Simulation {
   let run = current.get(share);
-  if (!run) current.set(share, (run = runTrial(scene, assets, share, through)));
+  if (!run) current.set(share, (run = runTrial(scene, assets, share, through, backend)));
   return run;
 }
 
@@ -49,8 +49,8 @@ function tried(order: SheetOrder, { index, values, share }: Extract<ToTrial, { t
   const { number, assets, first, through } = order;
   const scene = withValues(order.scene, values);
   const moved = withDrives(scene);
-  const carriers = movedCarriers(moved, assets);
-  const run = new Simulation(scene, assets, { ...WHOLE, share }, undefined, twins()?.room);
+  const carriers = movedCarriers(moved, assets, backend);
+  const run = new Simulation(scene, assets, { portion: { ...WHOLE, share }, backend, room: backend?.room });
   try {
     const shots: Shot[] = [];
     for (;;) {

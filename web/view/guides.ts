@@ -1,3 +1,4 @@
+import { pageBackend } from '../stage/page-backend';
 import {
   BufferGeometry,
   Float32BufferAttribute,
@@ -257,7 +258,7 @@ export class Guides {
     for (const guide of extentGuides(thing, place)) this.group.add(guide);
     const ownLines = field && fieldKinds.get(field.settings.kind).outline?.(field.settings, field.extent);
     if (ownLines) this.group.add(lines(segmentsOf(ownLines, place), GUIDE.lamp, 0.55, 0.04));
-    const arrows = field && arrowsOf?.(fieldSource(scene, field, assets));
+    const arrows = field && arrowsOf?.(fieldSource(scene, field, assets, { backend: pageBackend }));
     if (arrows) this.group.add(lines(segmentsOf(arrowLines(arrows), place), GUIDE.second, 0.8));
     if (direction) this.group.add(directionGuide(direction, place));
   }

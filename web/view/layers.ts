@@ -1,6 +1,6 @@
 import { Scene as Group } from 'three';
 import { looksOf } from '../../core/kinds/looks';
-import { isMoving, thingAt } from '../../core/scene/moved';
+import { isMoving, thingAt } from '../../core/document/keys/thing-at';
 import type { Scene } from '../../core/document/scene';
 import type { Resources } from '../../core/kinds/emitter-shapes/shape';
 import type { Frame } from '../../engine/frame';

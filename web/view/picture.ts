@@ -1,3 +1,4 @@
+import { pageBackend } from '../stage/page-backend';
 import {
   Camera,
   DepthTexture,
@@ -152,7 +153,7 @@ export class Picture {
     if (!scene) return;
     const needs = scene.whole.place.carrier !== '' || (!this.bodies.isEmpty && hasCourses(scene));
     // Exactly, as it is written to files; few results stand on a carrier.
-    const carriers = needs ? (this.carriers ??= movedCarriers(scene, this.assets)) : scene.carriers;
+    const carriers = needs ? (this.carriers ??= movedCarriers(scene, this.assets, pageBackend)) : scene.carriers;
     this.bodies.place(scene, carriers, this.at - back);
     const place = motionOf(carriers, scene.whole).at(this.at - back);
     putSimilarity(this.whole, place);

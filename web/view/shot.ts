@@ -1,10 +1,11 @@
+import { pageBackend } from '../stage/page-backend';
 import { PerspectiveCamera } from 'three';
 import { plateAt } from '../../core/document/camera/plate';
 import { lensOf } from '../../core/document/camera/shot';
 import { clockIn } from '../../core/scene/scene-clock';
 import { withDrives } from '../../core/scene/drives';
 import type { Scene } from '../../core/document/scene';
-import { isMoving } from '../../core/scene/moved';
+import { isMoving } from '../../core/document/keys/thing-at';
 import { movedCarriers } from '../../core/sim/step/courses';
 import { sceneNow } from '../stage/motions';
 import { useAssets } from '../stage/scene-assets';
@@ -16,7 +17,7 @@ export function shotAt(scene: Scene, frame: number, aspect: number): Shot {
   const moved = withDrives(scene);
   const { carrier, aims } = scene.camera;
   // Exactly, as it is written to files; few cameras stand on a carrier.
-  const carriers = carrier === '' && aims === '' ? moved.carriers : movedCarriers(moved, useAssets.getState().assets);
+  const carriers = carrier === '' && aims === '' ? moved.carriers : movedCarriers(moved, useAssets.getState().assets, pageBackend);
   const camera = new PerspectiveCamera();
   const place = (back: number) => placeShotCamera(camera, sceneNow(scene, frame - back * fps, carriers), aspect);
   const now = sceneNow(scene, frame, carriers);

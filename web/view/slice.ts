@@ -1,6 +1,7 @@
+import { pageBackend } from '../stage/page-backend';
 import { DataTexture, DoubleSide, LinearFilter, Mesh, MeshBasicMaterial, PlaneGeometry, RGBAFormat, Scene as Group, Matrix4 } from 'three';
 import { extents } from '../../core/kinds/falloff-shapes';
-import type { TextureSettings } from '../../core/kinds/fields/texture';
+import type { TextureSettings } from '../../core/kinds/fields/texture-parameters';
 import { signedLevel } from '../../core/kinds/fields/texture-card';
 import { bilinear } from '../../core/lib/images/level-image';
 import { pictureOf } from '../../core/kinds/shared/picture';
@@ -12,9 +13,10 @@ import { streamOf } from '../../core/lib/random/lookup';
 import { imageOf } from '../../core/document/assets';
 import type { Field, Group as FieldGroup } from '../../core/document/scene';
 import { BLOCK, particleBlock } from '../../core/lib/particle-block';
-import { compileStack, placeStack } from '../../core/sim/stack/compile';
+import { compileStack } from '../../core/sim/stack/compile';
+import { placeStack } from '../../core/sim/stack/place';
 import { rowScratch } from '../../core/sim/stack/room';
-import { weigh } from '../../core/sim/stack/weigh';
+import { weigh } from '../../core/sim/stack/evaluate-row';
 import { isSelected } from '../store/selection-store';
 import type { Drawn } from './guides';
 
@@ -83,7 +85,7 @@ function pictureSlice({ scene, assets }: Drawn, field: Field, place: Similarity,
 
 /** The weight of a field or group on a plane: what its modulators leave of its falloff. */
 function weightSlice({ scene, assets, frame }: Drawn, thing: Field | FieldGroup, place: Similarity, axis: 0 | 1 | 2): Slice | undefined {
-  const stack = compileStack({ ...scene, desk: { ...scene.desk, master: 1, keys: {}, drives: {} } }, assets);
+  const stack = compileStack({ ...scene, desk: { ...scene.desk, master: 1, keys: {}, drives: {} } }, assets, { backend: pageBackend });
   placeStack(stack, frame);
   const row = stack.rows.find((one) => one.field === thing) ?? [...stack.groups.values()].find((one) => one.group === thing);
   if (!row || scene.emitters.length === 0) return undefined;

@@ -2,7 +2,7 @@ import { BufferAttribute, BufferGeometry, Color, DoubleSide, GLSL3, Mesh, RawSha
 import { colliderShapes } from '../../core/kinds/colliders';
 import { extents } from '../../core/kinds/falloff-shapes';
 import { fields as fieldKinds } from '../../core/kinds/fields';
-import type { TextureSettings } from '../../core/kinds/fields/texture';
+import type { TextureSettings } from '../../core/kinds/fields/texture-parameters';
 import { signedLevel } from '../../core/kinds/fields/texture-card';
 import { bilinear } from '../../core/lib/images/level-image';
 import { pictureOf } from '../../core/kinds/shared/picture';
@@ -18,7 +18,7 @@ import type { Emitter, Scene } from '../../core/document/scene';
 import { shapes } from '../../core/kinds/emitter-shapes';
 import { birthPlace, type Resources } from '../../core/kinds/emitter-shapes/shape';
 import { maskOf } from '../../core/sim/step/births';
-import { Surface } from '../../core/lib/meshes/surface';
+import { Surface } from '../../core/kinds/emitter-shapes/mesh-surface';
 import { isSelected } from '../store/selection-store';
 import type { Drawn } from './guides';
 import { putSimilarity } from './matrix';

@@ -3,7 +3,7 @@ import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import type { Vector } from '../../core/lib/math/vector';
 import type { Scene } from '../../core/document/scene';
 import { withDrives } from '../../core/scene/drives';
-import { isMoving } from '../../core/scene/moved';
+import { isMoving } from '../../core/document/keys/thing-at';
 import { sceneNow } from '../stage/motions';
 import { runningScene } from '../stage/running';
 import { openedScene } from '../store/scene-store';

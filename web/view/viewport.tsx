@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { buildMesh } from '../../core/scene/scene-meshes';
 import { clockIn } from '../../core/scene/scene-clock';
 import { hasDrives } from '../../core/scene/drives';
-import { isMoving } from '../../core/scene/moved';
+import { isMoving } from '../../core/document/keys/thing-at';
 import { motionOf } from '../../core/document/keys/motion';
 import { sceneNow, useCourses } from '../stage/motions';
 import type { Scene } from '../../core/document/scene';

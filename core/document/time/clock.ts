@@ -1,4 +1,4 @@
-import { thingAt } from '../../scene/moved';
+import { thingAt } from '../keys/thing-at';
 import type { Time } from '../scene';
 import { lastRun } from './beyond';
 

@@ -5,13 +5,13 @@ import type { VectorGrid } from '../../lib/grids/vector-grid';
 import type { Vector, VectorColumns } from '../../lib/math/vector';
 import type { Outline } from '../../lib/geometry/outline';
 import type { Similarity } from '../../lib/math/similarity';
-import type { Recipe } from './kernel-descriptor';
+import type { KernelDescriptor } from './kernel-descriptor';
 import type { Notes } from '../../lib/formula/formula';
 import type { Dials } from '../../document/dials';
 import type { Resources } from '../emitter-shapes/shape';
 import type { ParticleBlock } from '../../lib/particle-block';
-import type { GroupFill } from '../../sim/stack/fill';
-import type { Neighbours } from '../../sim/stack/neighbours';
+import type { GroupFill } from './group-fill';
+import type { Neighbours } from './neighbours';
 import type { SizeHandle } from '../../lib/geometry/outline';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 
@@ -179,7 +179,7 @@ export interface FieldKind extends Kind, Documented {
   deliversAtZero?(settings: Values): boolean;
   compile(source: FieldSource): FieldRoutine;
   /** What its routine comes to, where a kernel can work it out with these settings; the routine says what is right. */
-  recipe?(source: FieldSource): Recipe | undefined;
+  kernel?(source: FieldSource): KernelDescriptor | undefined;
   /** What ends particles that it reaches; undefined where with these settings it ends none. */
   swallows?(source: FieldSource): SwallowRoutine | undefined;
   /** What to say where its vector is zero at every particle that it reaches. */

@@ -15,7 +15,7 @@ export interface CurlLayer {
  * What the vector of a field comes to, said in numbers, for those hot kinds that a kernel can work out by itself. Places are in the frame of the field’s place, vectors along its
  * axes.
  */
-export type Recipe =
+export type KernelDescriptor =
   /** The same at every place; and so much of the field’s own velocity. */
   | { readonly kind: 'same'; readonly vector: Vector; readonly tow: number }
   /** The sum of curls of three simplex noises each, at the place less drift · time. */
@@ -50,4 +50,4 @@ export type Recipe =
       readonly hollow: number;
     };
 
-export type RecipeOf<K extends Recipe['kind']> = Extract<Recipe, { kind: K }>;
+export type DescriptorOf<K extends KernelDescriptor['kind']> = Extract<KernelDescriptor, { kind: K }>;

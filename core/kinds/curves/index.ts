@@ -5,7 +5,8 @@ import { exponential } from './exponential';
 import { flat } from './flat';
 import { inverseSquare } from './inverse-square';
 import { linear } from './linear';
-import { falloff, type ProfileKind, type ProfileValues } from './profile';
+import { falloff, type ProfileKind } from './profile';
+import { type ProfileValues } from '../../document/scene';
 import { smooth } from './smooth';
 import { smoother } from './smoother';
 

@@ -1,3 +1,4 @@
+import type { ProfileValues } from '../../document/scene';
 import type { Documented, Kind } from '../../document/registry';
 import { describe, type Values } from '../../document/parameters';
 import { pow } from '../../lib/math/exact';
@@ -29,14 +30,6 @@ export const profileCommon = describe({
     help: 'Nothing in the core, full at the reach and everywhere outside.',
   },
 });
-
-/** A profile as a field holds it. */
-export interface ProfileValues {
-  readonly kind: string;
-  readonly slope: number;
-  readonly invert: boolean;
-  readonly [parameter: string]: unknown;
-}
 
 /** A complete falloff of a kind: weight at a distance d in metres. */
 export function falloff(kind: ProfileKind, profile: ProfileValues, core: number, reach: number): (d: number) => number {

@@ -49,7 +49,7 @@ export const ball: ShapeKind = {
       return true;
     };
   },
-  recipe(values) {
+  kernel(values) {
     const { radius, from } = values as ValuesOf<typeof parameters>;
     return { kind: 'ball', radius, surface: from === 'surface' };
   },

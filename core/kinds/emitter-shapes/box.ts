@@ -23,7 +23,7 @@ export const box: ShapeKind = {
       return true;
     };
   },
-  recipe(values) {
+  kernel(values) {
     const { width, height, depth } = values as ValuesOf<typeof parameters>;
     return { kind: 'box', sides: [width, height, depth], picks: [0, 1, 2] };
   },

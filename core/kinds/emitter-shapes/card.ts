@@ -22,7 +22,7 @@ export const card: ShapeKind = {
       return true;
     };
   },
-  recipe(values) {
+  kernel(values) {
     const { width, depth } = values as ValuesOf<typeof parameters>;
     return { kind: 'box', sides: [width, 0, depth], picks: [0, 2, 1] };
   },

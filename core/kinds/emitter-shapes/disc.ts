@@ -24,7 +24,7 @@ export const disc: ShapeKind = {
       return true;
     };
   },
-  recipe: (values) => ({ kind: 'disc', radius: (values as ValuesOf<typeof parameters>).radius }),
+  kernel: (values) => ({ kind: 'disc', radius: (values as ValuesOf<typeof parameters>).radius }),
   outline: (values) => [circle((values as ValuesOf<typeof parameters>).radius, 0, 2)],
   handles: (values) => [{ parameter: 'radius', at: [(values as ValuesOf<typeof parameters>).radius, 0, 0], axis: [1, 0, 0], perMetre: 1 }],
 };

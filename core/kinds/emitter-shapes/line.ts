@@ -20,7 +20,7 @@ export const line: ShapeKind = {
       return true;
     };
   },
-  recipe: (values) => ({ kind: 'box', sides: [(values as ValuesOf<typeof parameters>).length, 0, 0], picks: [0, 1, 2] }),
+  kernel: (values) => ({ kind: 'box', sides: [(values as ValuesOf<typeof parameters>).length, 0, 0], picks: [0, 1, 2] }),
   outline(values) {
     const half = (values as ValuesOf<typeof parameters>).length / 2;
     return [

@@ -1,6 +1,7 @@
 import { describe, type ValuesOf } from '../../document/parameters';
 import { faceNormal, type TriangleMesh } from '../../lib/meshes/mesh';
-import { bisect, Surface, trianglesOf } from '../../lib/meshes/surface';
+import { bisect, trianglesOf } from '../../lib/meshes/surface';
+import { Surface } from './mesh-surface';
 import { treeOf } from '../../lib/meshes/tree';
 import type { Resources, Sampler, ShapeKind } from './shape';
 

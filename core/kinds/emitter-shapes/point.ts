@@ -10,7 +10,7 @@ export const point: ShapeKind = {
     lieFlat(out, 0, 0, 0.5, 0.5);
     return true;
   },
-  recipe: () => ({ kind: 'box', sides: [0, 0, 0], picks: [0, 1, 2] }),
+  kernel: () => ({ kind: 'box', sides: [0, 0, 0], picks: [0, 1, 2] }),
   outline: () => [
     [
       [-0.1, 0, 0],

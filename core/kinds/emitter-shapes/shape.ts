@@ -85,7 +85,7 @@ export interface Resources {
 export type Sampler = (draw: Draw, out: BirthPlace) => boolean;
 
 /** The sampler of a shape in plain numbers, metres: that of one of the shapes of this name, for twins in 32 bits. */
-export type ShapeRecipe =
+export type ShapeDescriptor =
   /** Evenly filled about the middle; `picks` says which of a particle’s numbers goes along X, Y and Z. */
   | { readonly kind: 'box'; readonly sides: readonly [number, number, number]; readonly picks: readonly [number, number, number] }
   | { readonly kind: 'ball'; readonly radius: number; readonly surface: boolean }
@@ -95,7 +95,7 @@ export type ShapeRecipe =
 export interface ShapeKind extends Kind {
   sampler(values: Values, resources: Resources): Sampler;
   /** The same as {@link sampler}, but for what a birth place tells beside position, normal and tangent; left out where it is none of the known ones. */
-  recipe?(values: Values): ShapeRecipe;
+  kernel?(values: Values): ShapeDescriptor;
   /** A sentence where with these values nothing can be born. */
   empty?(values: Values, resources: Resources): string | undefined;
   outline(values: Values, resources: Resources): Outline;

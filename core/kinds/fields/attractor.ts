@@ -187,7 +187,7 @@ export const attractor: FieldKind = {
     ];
   },
   surface: (settings, resources) => ((settings as Settings).target === 'surface' ? resources.mesh((settings as Settings).mesh) : undefined),
-  recipe({ settings, strength }) {
+  kernel({ settings, strength }) {
     const { target, law, softening, hollow } = settings as Settings;
     if (target !== 'point') return undefined;
     return { kind: 'pull', strength, power: POWERS[law], softening: law === 'linear' ? 0 : softening, hollow };

@@ -31,7 +31,7 @@ export const drag: FieldKind = {
   ],
   parameters,
   deliversAtZero: (settings) => (settings as ValuesOf<typeof parameters>).quadratic !== 0,
-  recipe: ({ settings, strength }) => ({
+  kernel: ({ settings, strength }) => ({
     kind: 'same',
     vector: [strength, (settings as ValuesOf<typeof parameters>).quadratic, 0],
     tow: 0,

@@ -33,7 +33,7 @@ export const gravity: FieldKind = {
     { name: 'Tilted bed', note: 'slides away to one side', strength: 3, settings: { direction: [0.6, -0.8, 0] } },
   ],
   parameters,
-  recipe: ({ settings, strength }) => ({
+  kernel: ({ settings, strength }) => ({
     kind: 'same',
     vector: scaled(normalised((settings as ValuesOf<typeof parameters>).direction), strength),
     tow: 0,

@@ -1,6 +1,6 @@
 import { bilinear, type LevelImage } from '../../lib/images/level-image';
 import type { FieldRoutine } from '../contracts/field';
-import type { TextureSettings } from './texture';
+import type { TextureSettings } from './texture-parameters';
 
 /** A brightness between the ends, brought to −1 … 1 so that the neutral level is 0 and one end or the other 2·(1 − neutral). */
 export function signedLevel({ neutral, dark, light }: Pick<TextureSettings, 'neutral' | 'dark' | 'light'>, brightness: number): number {

@@ -2,7 +2,7 @@ import { bilinear, type LevelImage } from '../../lib/images/level-image';
 import { faceNormal, type TriangleMesh } from '../../lib/meshes/mesh';
 import { treeOf } from '../../lib/meshes/tree';
 import type { FieldRoutine, FieldSource } from '../contracts/field';
-import type { TextureSettings } from './texture';
+import type { TextureSettings } from './texture-parameters';
 import { flowOf, heightShare, signedLevel, slopeOf } from './texture-card';
 
 /** The place on the picture of a point of a face, and how u and v change along the surface. */

@@ -1,6 +1,6 @@
 import { noiseLevels } from '../../lib/noise/kinds';
 import type { FieldRoutine, FieldSource } from '../contracts/field';
-import type { TextureSettings } from './texture';
+import type { TextureSettings } from './texture-parameters';
 import { signedLevel } from './texture-card';
 
 /** Noise in space: light pushes up along Y and dark pulls down, or it flows downhill from light to dark. */

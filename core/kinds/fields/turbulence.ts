@@ -286,7 +286,7 @@ export const turbulence: FieldKind = {
     const quick = Math.max(evolution as number, Number((speed / (size as number)).toPrecision(2)));
     return { words: 'its pattern drifts', instead: { drift: [0, 0, 0], evolution: quick } };
   },
-  recipe(source) {
+  kernel(source) {
     const { form, noise, drift, evolution } = source.settings as Settings;
     if (form !== 'curl' || noise !== 'simplex') return undefined;
     const { layersAt, size } = eddiesOf(source);

@@ -89,7 +89,7 @@ export const vortex: FieldKind = {
   },
   deliversAtZero: (settings) => (settings as Settings).gather !== 0 || (settings as Settings).lift !== 0,
   fit: (half) => ({ radius: fittedSize(Math.max(half[0], half[2]) * 0.5, 0.05) }),
-  recipe({ settings, strength }) {
+  kernel({ settings, strength }) {
     const { axis, swirl, radius, gather, lift } = settings as Settings;
     const a = normalised(axis);
     if (a[0] === 0 && a[1] === 0 && a[2] === 0) return undefined;

@@ -95,7 +95,7 @@ export const wind: FieldKind = {
   ],
   parameters,
   deliversAtZero: (settings) => (settings as Settings).tow !== 0,
-  recipe({ settings, strength }) {
+  kernel({ settings, strength }) {
     const { direction, opening, growth, tow } = settings as Settings;
     return opening > 0 || growth > 0 ? undefined : { kind: 'same', vector: scaled(normalised(direction), strength), tow };
   },

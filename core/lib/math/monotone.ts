@@ -1,4 +1,8 @@
-import type { LevelStop } from '../../document/parameters';
+/** A value at a place along a curve. */
+export interface Knot {
+  readonly at: number;
+  readonly value: number;
+}
 
 /** Knots nearer than this to each other are a step. */
 const STEP = 1e-9;
@@ -10,7 +14,7 @@ const LEVEL = 1e-12;
  * piecewise cubic interpolation", SIAM J. Numer. Anal. 17, 1980). Before the first knot and after the last its value holds;
  * two knots at the same place are a step.
  */
-export function monotoneCubic(knots: readonly LevelStop[]): (x: number) => number {
+export function monotoneCubic(knots: readonly Knot[]): (x: number) => number {
   const n = knots.length;
   const x = Float64Array.from(knots, (k) => k.at);
   const y = Float64Array.from(knots, (k) => k.value);

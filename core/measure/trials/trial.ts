@@ -1,8 +1,10 @@
+import type { KernelBackend } from '../../sim/stack/stack';
 import { apart } from '../health';
 import { Census, type CensusEntry } from '../census';
 import type { Assets } from '../../document/assets';
 import type { Scene } from '../../document/scene';
-import { Simulation, WHOLE } from '../../sim/step/simulation';
+import { WHOLE } from '../../sim/step/run';
+import { Simulation } from '../../sim/step/simulation';
 
 /** What trials are ordered by. */
 export const MEASURES = {
@@ -29,8 +31,8 @@ export function measuredOf(scene: Scene, assets: Assets, run: Simulation, curren
 }
 
 /** Runs a scene from its start to a frame, with a share of its particles. */
-export function runTrial(scene: Scene, assets: Assets, share: number, frame: number): Simulation {
-  const run = new Simulation(scene, assets, { ...WHOLE, share });
+export function runTrial(scene: Scene, assets: Assets, share: number, frame: number, backend?: KernelBackend): Simulation {
+  const run = new Simulation(scene, assets, { portion: { ...WHOLE, share }, backend });
   while (run.frame < frame) run.advance();
   return run;
 }

@@ -2,7 +2,8 @@ import type { NumberParameter, Parameter } from '../../document/parameters';
 import { fields as fieldKinds } from '../../kinds/fields';
 import { checkScene } from '../../scene/check';
 import type { Moving, Scene } from '../../document/scene';
-import { MOVABLE_ONES, MOVABLE_SORTS, numbersOf, thingsOf, valueOf, withThings, withValue, type MovableSort } from '../../scene/numbers';
+import { MOVABLE_ONES, MOVABLE_SORTS, numbersOf, thingsOf, withThings, type MovableSort } from '../../scene/numbers';
+import { valueOf, withValue } from '../../document/value-paths';
 
 /** A value that a trial gives to a number, a choice or a seed. */
 export type TrialValue = number | string;

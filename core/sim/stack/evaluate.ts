@@ -1,10 +1,9 @@
 import type { ParticleBlock } from '../../lib/particle-block';
-import { combineGroup, deliver, leafOf, scaleLeaves, type Leaf } from './combine';
-import { isGroup, type Stack, type StackNode } from './compile';
+import { deliver, leafOf, scaleLeaves, type Leaf } from './group-members';
+import { isGroup, type Stack, type StackNode, type StackPart } from './stack';
 import { innerOf, type RowScratch } from './room';
 import { resetSums, type Sums } from '../../kinds/contracts/sums';
-import { evaluateRow, weigh } from './weigh';
-import type { Share } from './twins';
+import { combineGroup, evaluateRow, weigh } from './evaluate-row';
 import { sortIntoZones } from './zones';
 
 /** Hears what each field delivers in the end. */
@@ -68,11 +67,11 @@ function limitSum({ acceleration: { x, y, z } }: Sums, ceiling: number, count: n
   }
 }
 
-/** Sums the whole stack over a block of one emitter's particles; what twins know of it by them. */
-export function evaluateStack(stack: Stack, block: ParticleBlock, room: RowScratch, sums: Sums, watch?: Watcher, twins?: Share): void {
+/** Sums the whole stack over a block of one emitter's particles; `part` is what a backend does of it. */
+export function evaluateStack(stack: Stack, block: ParticleBlock, room: RowScratch, sums: Sums, watch?: Watcher, part?: StackPart): void {
   resetSums(sums, block);
   if (stack.zones.length > 0) sortIntoZones(stack, block, room);
-  addAll(stack, twins ? twins.rest : stack.nodes, undefined, block, room, sums, watch);
-  twins?.addTo(block, sums);
+  addAll(stack, part ? part.unaccelerated : stack.nodes, undefined, block, room, sums, watch);
+  part?.addTo(block, sums);
   if (stack.ceiling < Infinity) limitSum(sums, stack.ceiling, block.count);
 }

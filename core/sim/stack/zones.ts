@@ -4,19 +4,11 @@ import { mix, Purpose, streamOf, uniform } from '../../lib/random/lookup';
 import type { Assets } from '../../document/assets';
 import type { Scene, Zone } from '../../document/scene';
 import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
-import type { Stack } from './compile';
-import { compileReach, placeReach, type Reach } from './reach';
+import type { Stack, ZoneRow } from './stack';
+import { compileReach, placeReach } from './reach';
 import type { RowScratch } from './room';
-import { bring, remakeOf, type Remake } from '../../scene/moved';
-import { weigh } from './weigh';
-
-/** A zone made ready to run. */
-export interface ZoneRow extends Reach {
-  readonly zone: Zone;
-  /** What w must be above for the particle to be in the zone, for each of the block. */
-  readonly threshold: (block: ParticleBlock, room: RowScratch, out: Float64Array) => void;
-  readonly remake: Remake<Partial<ZoneRow>>;
-}
+import { bring, remakeOf } from '../../document/keys/thing-at';
+import { weigh } from './evaluate-row';
 
 /** Shares of a noise that lie below its values, so that as many particles are in as the weight says. */
 function thresholdOf({ soft, dither, patch }: Zone, stream: number): ZoneRow['threshold'] {

@@ -1,6 +1,6 @@
 import { amounts } from '../../kinds/emission';
 import type { Births, Counter } from '../../kinds/emission/amount';
-import { gateOf } from '../../kinds/gates/clock';
+import { gateOf } from '../../scene/gate-of';
 import { masks } from '../../kinds/masks';
 import { compileMask, type MaskRoutine } from '../../kinds/masks/mask';
 import { colourOf } from '../../lib/images/level-image';
@@ -12,7 +12,7 @@ import { outward, type Similarity } from '../../lib/math/similarity';
 import { bonds } from '../../kinds/bodies';
 import { particleOf, type Bond, type Stand } from '../../kinds/bodies/bond';
 import { ATTEMPT, lookup, mix, Purpose, streamOf, uniform } from '../../lib/random/lookup';
-import { isMoving, thingAt } from '../../scene/moved';
+import { isMoving, thingAt } from '../../document/keys/thing-at';
 import { lastSceneFrame } from '../../scene/scene-clock';
 import { loopOf, roundOf, type Loop } from '../../document/time/loop';
 import { dialsOf } from '../../document/dials';
@@ -22,8 +22,8 @@ import type { Emitter, Scene } from '../../document/scene';
 import { shapes } from '../../kinds/emitter-shapes';
 import { birthPlace, type Draw, type Resources, type ShapeKind } from '../../kinds/emitter-shapes/shape';
 import { BLOCK } from '../../lib/particle-block';
-import { twins, type Twins } from '../stack/twins';
-import { drawnBy, type BirthRoutine } from './birth-recipe';
+import type { KernelBackend } from '../stack/stack';
+import { drawnBy, type BirthRoutine } from './birth-descriptor';
 import { Bodies, type Found } from './bodies';
 import { anyWay, cosOfSpread, Maternity } from './newborn';
 import { packedColour, type Population } from './population';
@@ -152,17 +152,17 @@ class Batch {
   }
 }
 
-/** What twins do of the births of an emitter that stands at a place; undefined where there are none, or its shape is not known to them. */
-function routineFor(emitter: Emitter, stream: number, place: Similarity, twins: Twins | undefined): BirthRoutine | undefined {
+/** How a backend makes the births of an emitter at a place; undefined where there is none, or it does not know the shape. */
+function routineFor(emitter: Emitter, stream: number, place: Similarity, backend: KernelBackend | undefined): BirthRoutine | undefined {
   const { birth } = emitter;
-  const shape = shapes.get(emitter.shape.kind).recipe?.(emitter.shape);
+  const shape = shapes.get(emitter.shape.kind).kernel?.(emitter.shape);
   if (!shape) return undefined;
   const direction = directionIn(birth, normalised(birth.direction), place);
-  return twins?.births({ stream, shape, place, along: birth.along, direction, cosSpread: cosOfSpread(emitter), ...drawnBy(emitter) });
+  return backend?.births({ stream, shape, place, along: birth.along, direction, cosSpread: cosOfSpread(emitter), ...drawnBy(emitter) });
 }
 
 /** Makes an emitter ready to give birth by its own amounts. */
-export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portion: Portion): Nursery {
+export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portion: Portion, backend?: KernelBackend): Nursery {
   const stream = streamOf(scene.seed, emitter.seed);
   const { fps, substeps } = scene.time;
   const shape = shapes.get(emitter.shape.kind);
@@ -171,12 +171,11 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
   const counters = countersOf(scene, emitter);
   const end = lastSceneFrame(scene) + 1;
   const bond = bondOf(emitter, resources);
-  const known = twins();
-  // Whether twins know all that is asked must not hang on the time: a run that goes on from anywhere comes to the same bits.
+  // Whether the backend knows all that is asked must not depend on the time: a run that goes on from anywhere comes to the same bits.
   const { immortal, lifeSpread } = emitter.birth;
   const simple = !bond && !motion.moves && emitter.masks.length === 0 && (immortal || lifeSpread === 'even');
   const equip = (now: Emitter) => ({
-    many: simple ? routineFor(now, stream, motion.at(0), known) : undefined,
+    many: simple ? routineFor(now, stream, motion.at(0), backend) : undefined,
     birth: now.birth,
     sample: shape.sampler(now.shape, resources),
     mask: maskOf(scene, now, stream, resources, shape),

@@ -1,9 +1,9 @@
 import { magnitude } from '../../kinds/actions/action';
 import { bodyOf } from '../../kinds/bodies/bond';
 import { particleBlock } from '../../lib/particle-block';
-import type { Stack } from '../stack/compile';
+import type { Stack } from '../stack/stack';
 import { rowScratch } from '../stack/room';
-import { evaluateRow } from '../stack/weigh';
+import { evaluateRow } from '../stack/evaluate-row';
 import type { Population } from './population';
 
 /**

@@ -1,9 +1,9 @@
-import { gateOf } from '../../kinds/gates/clock';
+import { gateOf } from '../../scene/gate-of';
 import { normalised, type Vector } from '../../lib/math/vector';
 import { WORLD } from '../../lib/math/similarity';
 import { Purpose, streamOf, uniform } from '../../lib/random/lookup';
 import { lastSceneFrame } from '../../scene/scene-clock';
-import { isMoving, thingAt } from '../../scene/moved';
+import { isMoving, thingAt } from '../../document/keys/thing-at';
 import type { Emitter, Scene } from '../../document/scene';
 import type { particlesParameters } from '../../kinds/emitter-shapes/particles';
 import type { ValuesOf } from '../../document/parameters';

@@ -40,10 +40,10 @@ const stateOf = ({ populations: [p] }: Simulation) =>
 describe('the room of a run', () => {
   it('is given back at its end, and makes no difference to what is computed, from the start or from where another run was', () => {
     const { room, taken } = roomOf(1e9);
-    const [there, anywhere] = [new Simulation(scene, new Map(), undefined, undefined, room), new Simulation(scene, new Map())];
+    const [there, anywhere] = [new Simulation(scene, new Map(), { room }), new Simulation(scene, new Map())];
     for (let i = 0; i < 30; i++) [there, anywhere].forEach((run) => run.advance());
     expect(stateOf(there)).toEqual(stateOf(anywhere));
-    const onward = new Simulation(scene, new Map(), undefined, there.keep(), room);
+    const onward = new Simulation(scene, new Map(), { from: there.keep(), room });
     [onward, anywhere].forEach((run) => run.advance());
     expect(stateOf(onward)).toEqual(stateOf(anywhere));
     there.end();
@@ -53,10 +53,10 @@ describe('the room of a run', () => {
 
   it('is given back where there is too little of it for the first births, or for those of a later frame', () => {
     const few = roomOf(100_000);
-    expect(() => new Simulation(scene, new Map(), undefined, undefined, few.room)).toThrow(RangeError);
+    expect(() => new Simulation(scene, new Map(), { room: few.room })).toThrow(RangeError);
     expect([...few.taken].filter(({ length }) => length > 0)).toEqual([]);
     const some = roomOf(350_000);
-    const run = new Simulation(scene, new Map(), undefined, undefined, some.room);
+    const run = new Simulation(scene, new Map(), { room: some.room });
     expect(() => {
       for (let i = 0; i < 30; i++) run.advance();
     }).toThrow(RangeError);

@@ -1,3 +1,5 @@
+import type { KernelBackend } from '../stack/stack';
+import { Run, WHOLE } from './run';
 import { pulledHome } from '../../kinds/bodies/springs';
 import { exp } from '../../lib/math/exact';
 import type { Vector } from '../../lib/math/vector';
@@ -13,13 +15,13 @@ import { completeEmitter } from '../../scene/complete';
 import type { Carrier, Field, Scene } from '../../document/scene';
 import { standsIn } from '../../document/groups';
 import { particleBlock } from '../../lib/particle-block';
-import { compileStack, placeStack } from '../stack/compile';
+import { compileStack } from '../stack/compile';
+import { placeStack } from '../stack/place';
 import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
 import { sumsOfBlock } from '../../kinds/contracts/sums';
 import { startFrame } from './births';
 import { integrate, meanDecay } from './integrate';
-import { Simulation, WHOLE } from './simulation';
 
 const AXES = ['x', 'y', 'z'] as const;
 const WHOLE_TURN = 6.283185307179586;
@@ -30,7 +32,7 @@ function actingFields(scene: Scene): Field[] {
 }
 
 /** Where a carrier is that the fields move, frame by frame from the start of the run; metres, world. */
-function feltCourse(scene: Scene, assets: Assets, carrier: Carrier): Vector[] {
+function feltCourse(scene: Scene, assets: Assets, carrier: Carrier, backend?: KernelBackend): Vector[] {
   const { mass, drag, back, damping, feels } = carrier;
   const { fps, substeps } = scene.time;
   const last = lastSceneFrame(scene);
@@ -40,7 +42,7 @@ function feltCourse(scene: Scene, assets: Assets, carrier: Carrier): Vector[] {
       !carriersOf(scene.carriers, field).some(({ id }) => id === carrier.id) && (feels === '' || standsIn(scene.groups, field, feels)),
   );
   const rider = completeEmitter({ id: `${carrier.id}-rides`, name: carrier.name, shape: { kind: 'point' } });
-  const stack = compileStack({ ...scene, fields, emitters: [...scene.emitters, rider] }, assets);
+  const stack = compileStack({ ...scene, fields, emitters: [...scene.emitters, rider] }, assets, { backend });
   const home = motionOf(scene.carriers, carrier);
   const block = particleBlock();
   const [scratch, sums] = [rowScratch(), sumsOfBlock()];
@@ -81,14 +83,14 @@ function feltCourse(scene: Scene, assets: Assets, carrier: Carrier): Vector[] {
 }
 
 /** Where a carrier is that rides on a strand; where it is by itself as long as there is no such strand. */
-function riddenCourse(scene: Scene, assets: Assets, carrier: Carrier): Vector[] {
+function riddenCourse(scene: Scene, assets: Assets, carrier: Carrier, backend?: KernelBackend): Vector[] {
   const { strandOf, strand, along } = carrier;
   const home = motionOf(scene.carriers, carrier);
   const start = startFrame(scene);
   const emitter = scene.emitters.find(({ id, bond }) => id === strandOf && bond.kind === 'strand');
   const alone = emitter && { ...inOwnTime(scene), emitters: [emitter], fields: actingFields(scene) };
   const last = lastSceneFrame(scene);
-  const run = alone && new Simulation(alone, assets, { ...WHOLE, only: strand });
+  const run = alone && new Run(withDrives(alone), assets, { portion: { ...WHOLE, only: strand }, backend });
   const course: Vector[] = [];
   for (let frame = start; frame <= last; frame++) {
     if (run && frame > start) run.advance();
@@ -122,29 +124,33 @@ function keyed(scene: Scene, carrier: Carrier, course: readonly Vector[]): Carri
 /** Whether anything of a scene moves by more than keys. */
 export const hasCourses = ({ carriers }: Pick<Scene, 'carriers'>): boolean => carriers.some((c) => c.moved !== 'keys');
 
-const known = new WeakMap<Scene, { readonly assets: number; readonly carriers: readonly Carrier[] }>();
+const known = new WeakMap<
+  Scene,
+  { readonly assets: number; readonly backend: KernelBackend | undefined; readonly carriers: readonly Carrier[] }
+>();
 
 /**
  * The carriers of a scene as keyed ones. Those that feel fields or ride on a strand are run by themselves, in their order: each feels
  * those before it where they are, and those after it where they are at rest. Fields that read particles do not act on them.
  */
-export function movedCarriers(scene: Scene, assets: Assets): readonly Carrier[] {
+export function movedCarriers(scene: Scene, assets: Assets, backend?: KernelBackend): readonly Carrier[] {
   if (!hasCourses(scene)) return scene.carriers;
   const before = known.get(scene);
-  if (before?.assets === assets.size) return before.carriers;
+  if (before?.assets === assets.size && before.backend === backend) return before.carriers;
   let now = scene;
   scene.carriers.forEach((carrier, i) => {
     if (carrier.moved === 'keys') return;
     const resting = { ...now, carriers: now.carriers.map((c) => (c.moved === 'keys' ? c : { ...c, moved: 'keys' as const })) };
-    const course = carrier.moved === 'fields' ? feltCourse(resting, assets, carrier) : riddenCourse(resting, assets, carrier);
+    const course =
+      carrier.moved === 'fields' ? feltCourse(resting, assets, carrier, backend) : riddenCourse(resting, assets, carrier, backend);
     now = { ...now, carriers: now.carriers.map((c, j) => (j === i ? keyed(resting, carrier, course) : c)) };
   });
-  known.set(scene, { assets: assets.size, carriers: now.carriers });
+  known.set(scene, { assets: assets.size, backend, carriers: now.carriers });
   return now.carriers;
 }
 
 /** A scene in which all that moves moves by keys: what is driven, and the carriers that fields or strands move. */
-export function withCourses(document: Scene, assets: Assets): Scene {
+export function withCourses(document: Scene, assets: Assets, backend?: KernelBackend): Scene {
   const scene = withDrives(document);
-  return hasCourses(scene) ? { ...scene, carriers: movedCarriers(scene, assets) } : scene;
+  return hasCourses(scene) ? { ...scene, carriers: movedCarriers(scene, assets, backend) } : scene;
 }

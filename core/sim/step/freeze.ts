@@ -1,15 +1,9 @@
+import type { SeenParticles } from '../stack/seen-particles';
 import { MOST_PULLING } from '../../kinds/fields/attractor';
 import type { FrozenParticles } from '../../kinds/contracts/field';
 import { mix } from '../../lib/random/lookup';
 import type { Emitter } from '../../document/scene';
-import type { Stack } from '../stack/compile';
-
-/** Particles as fields see them that read particles. */
-export interface SeenParticles {
-  readonly count: number;
-  readonly id: Uint32Array;
-  readonly columns: Readonly<Record<'x' | 'y' | 'z' | 'vx' | 'vy' | 'vz', Float32Array>>;
-}
+import type { Stack } from '../stack/stack';
 
 /**
  * Where several slices of a run tell one another where their particles are: gives those of all slices, for the populations that are wanted. All slices ask at the same points of their

@@ -5,7 +5,7 @@ import { frameAbout, normalised, type Vector } from '../../lib/math/vector';
 import { product, type Similarity } from '../../lib/math/similarity';
 import { luckOf, Purpose, uniform, uniformOf, varied } from '../../lib/random/lookup';
 import type { Emitter } from '../../document/scene';
-import { drawnBy, type Drawn } from './birth-recipe';
+import { drawnBy, type Drawn } from './birth-descriptor';
 import type { Population } from './population';
 
 const RADIAN = 0.017453292519943295;

@@ -7,12 +7,12 @@ import type { Body } from '../../kinds/colliders/collider';
 import type { Vector } from '../../lib/math/vector';
 import { motionOf, type Motion } from '../../document/keys/motion';
 import { WORLD, type Similarity } from '../../lib/math/similarity';
-import { gateOf } from '../../kinds/gates/clock';
+import { gateOf } from '../../scene/gate-of';
 import { mix, streamOf } from '../../lib/random/lookup';
 import { responses } from '../../kinds/responses';
 import type { Impact, Rebound } from '../../kinds/responses/response';
 import type { Assets } from '../../document/assets';
-import { bring, isMoving, remakeOf, thingAt, type Remake } from '../../scene/moved';
+import { bring, isMoving, remakeOf, thingAt, type Remake } from '../../document/keys/thing-at';
 import { resourcesOf } from '../../scene/resources';
 import { hitOf, type Bounds, type Collider, type Hit, type Scene } from '../../document/scene';
 

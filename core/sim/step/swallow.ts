@@ -1,8 +1,8 @@
 import type { ParticleBlock } from '../../lib/particle-block';
 import { BLOCK } from '../../lib/particle-block';
-import type { Stack } from '../stack/compile';
+import type { Stack } from '../stack/stack';
 import type { RowScratch } from '../stack/room';
-import { evaluateRow, sightOf } from '../stack/weigh';
+import { evaluateRow, sightOf } from '../stack/evaluate-row';
 import { KILLED, type Population } from './population';
 
 const swallowed = new Uint8Array(BLOCK);

@@ -2,11 +2,9 @@ import { rateOf, shareOf } from '../../kinds/actions/rate';
 import type { ActionKind } from '../../kinds/actions/action';
 import type { Member } from '../../kinds/group-rules/rule';
 import { vectorColumns, type VectorColumns } from '../../lib/math/vector';
-import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
-import { isGroup, type GroupRow, type Row, type Stack, type StackNode } from './compile';
-import { innerOf, type RowScratch } from './room';
-import { clear } from '../../kinds/contracts/sums';
-import { evaluateRow, weigh } from './weigh';
+import { BLOCK } from '../../lib/particle-block';
+import type { GroupRow, Row } from './stack';
+import type { RowScratch } from './room';
 
 /** What one field delivers in the end, after the rules and weights of the groups around it. */
 export interface Leaf {
@@ -27,13 +25,15 @@ export interface Combined {
   readonly leaves: readonly Leaf[];
 }
 
-interface Slot extends Member {
+/** Room for what one member of a group delivers. */
+export interface Slot extends Member {
   mix: number;
   readonly weight: Float64Array;
   leaves: Leaf[];
 }
 
-const newSlot = (): Slot => ({
+/** Empty room for a member. */
+export const newSlot = (): Slot => ({
   vector: vectorColumns(BLOCK),
   rate: new Float64Array(BLOCK),
   cover: new Float64Array(BLOCK),
@@ -44,7 +44,7 @@ const newSlot = (): Slot => ({
 });
 
 /** Room of a group, kept with the room it is evaluated in. */
-interface Bench {
+export interface Bench {
   readonly slots: Slot[];
   readonly vector: VectorColumns;
   readonly rate: Float64Array;
@@ -52,7 +52,8 @@ interface Bench {
 
 const benches = new WeakMap<RowScratch, Bench>();
 
-function benchOf(room: RowScratch): Bench {
+/** The room of a group that is evaluated in a row’s room. */
+export function benchOf(room: RowScratch): Bench {
   let bench = benches.get(room);
   if (!bench) {
     bench = { slots: [], vector: vectorColumns(BLOCK), rate: new Float64Array(BLOCK) };
@@ -89,7 +90,7 @@ export function scaleLeaves(leaves: readonly Leaf[], by: Float64Array, count: nu
 }
 
 /** Brings what a member delivers into its slot, its vector with the weight in it. */
-function fill(slot: Slot, { blends }: ActionKind, weight: Float64Array, vector: VectorColumns, count: number): void {
+export function fill(slot: Slot, { blends }: ActionKind, weight: Float64Array, vector: VectorColumns, count: number): void {
   for (let i = 0; i < count; i++) {
     const w = weight[i]!;
     const rate = blends ? rateOf(w) : 0;
@@ -102,17 +103,18 @@ function fill(slot: Slot, { blends }: ActionKind, weight: Float64Array, vector: 
 }
 
 /** How much a member covers of what came before: its mix within its falloff. A strength that is in the weight is taken out again. */
-function cover(slot: Slot, weight: Float64Array, strength: number, count: number): void {
+export function cover(slot: Slot, weight: Float64Array, strength: number, count: number): void {
   const scale = strength === 0 ? 0 : slot.mix / strength;
   for (let i = 0; i < count; i++) slot.cover[i] = Math.min(1, Math.max(0, weight[i]! * scale));
 }
 
-function clampLevels(slots: readonly Slot[], count: number): void {
+/** Brings levels into 0 … 1. */
+export function clampLevels(slots: readonly Slot[], count: number): void {
   for (const { vector } of slots) for (let i = 0; i < count; i++) vector.x[i] = Math.min(1, Math.max(0, vector.x[i]!));
 }
 
 /** Brings the size of the result between floor and ceiling; what is zero has no direction to be brought up in. */
-function limit({ group }: GroupRow, scalar: boolean, blends: boolean, result: Bench, slots: readonly Slot[], count: number): void {
+export function limit({ group }: GroupRow, scalar: boolean, blends: boolean, result: Bench, slots: readonly Slot[], count: number): void {
   const { vector, rate } = result;
   for (let i = 0; i < count; i++) {
     if (scalar) {
@@ -131,67 +133,6 @@ function limit({ group }: GroupRow, scalar: boolean, blends: boolean, result: Be
     vector.z[i] = z * scale;
     for (const { share } of slots) share[i]! *= scale;
   }
-}
-
-/** Whether a member is unmuted, in its span and sent to; a group, whether any of its own members is. */
-function isActive(member: StackNode, emitter: number): boolean {
-  if (!member.heard || member.level === 0 || member.sends[emitter] === 0) return false;
-  return !isGroup(member) || member.members.some((inner) => isActive(inner, emitter));
-}
-
-/**
- * Combines the members of a group by its rule, for one block. The result stands in the room until it is used again. With
- * `watched`, what each field in it delivers is told too.
- */
-export function combineGroup(stack: Stack, group: GroupRow, block: ParticleBlock, room: RowScratch, watched = false): Combined {
-  const { count } = block;
-  const { action, rule } = group;
-  const bench = benchOf(room);
-  const { vector, rate } = bench;
-  clear(vector, count);
-  rate.fill(0, 0, count);
-  if (!action) return { vector, rate, leaves: [] };
-  const slots: Slot[] = [];
-  for (const member of group.members) {
-    if (!isActive(member, block.emitter)) continue;
-    const slot = (bench.slots[slots.length] ??= newSlot());
-    slots.push(slot);
-    slot.mix = member.mix;
-    slot.leaves = [];
-    const inner = innerOf(room);
-    const reached = isGroup(member) ? weigh(stack, member, block, inner) : evaluateRow(stack, member, block, inner);
-    if (!reached) {
-      clear(slot.vector, count);
-      slot.rate.fill(0, 0, count);
-      slot.cover.fill(0, 0, count);
-    } else if (isGroup(member)) {
-      const within = combineGroup(stack, member, block, innerOf(inner), watched);
-      deliver(action, inner.weight, within, count, inner.vector, slot.weight);
-      fill(slot, action, slot.weight, inner.vector, count);
-      cover(slot, inner.weight, member.strength, count);
-      slot.leaves = [...within.leaves];
-      scaleLeaves(slot.leaves, inner.weight, count);
-    } else {
-      fill(slot, action, inner.weight, inner.vector, count);
-      cover(slot, inner.weight, action.blends ? member.strength : 1, count);
-      if (watched) slot.leaves = [leafOf(member, inner, count)];
-    }
-  }
-  const scalar = action.kind === 'level';
-  if (group.group.unit && scalar) clampLevels(slots, count);
-  if (slots.length > 0) rule.shares(slots, count, scalar);
-  for (const slot of slots)
-    for (let i = 0; i < count; i++) {
-      const share = slot.share[i]!;
-      vector.x[i]! += share * slot.vector.x[i]!;
-      vector.y[i]! += share * slot.vector.y[i]!;
-      vector.z[i]! += share * slot.vector.z[i]!;
-      rate[i]! += share * slot.rate[i]!;
-    }
-  if (group.group.limited) limit(group, scalar, action.blends !== undefined, bench, slots, count);
-  if (!watched) return { vector, rate, leaves: [] };
-  for (const slot of slots) scaleLeaves(slot.leaves, slot.share, count);
-  return { vector, rate, leaves: slots.flatMap((slot) => slot.leaves) };
 }
 
 /** Weight and vector with which a combined group acts as one field would, given the group's own weights. */

@@ -1,16 +1,18 @@
-import { vectorColumns, type Vector } from '../../lib/math/vector';
+import type { GroupFill } from '../../kinds/contracts/group-fill';
+import { vectorColumns } from '../../lib/math/vector';
 import type { Assets } from '../../document/assets';
 import { completeEmitter } from '../../scene/complete';
 import type { Scene } from '../../document/scene';
 import { groupsAround, standsIn } from '../../document/groups';
 import { BLOCK, particleBlock } from '../../lib/particle-block';
-import { combineGroup, deliver } from './combine';
-import { compileStack, placeStack } from './compile';
+import { combineGroup, weigh } from './evaluate-row';
+import { deliver } from './group-members';
+import { placeStack } from './place';
+import type { Stack } from './stack';
 import { innerOf, rowScratch } from './room';
-import { weigh } from './weigh';
 
-/** Writes the vector of a group at so many points, three numbers each, world axes; a point is written by index. */
-export type GroupFill = (count: number, at: (index: number) => Vector, out: Float32Array) => void;
+/** Makes the fields of a scene ready to run. */
+export type CompileScene = (scene: Scene) => Stack;
 
 /** A scene with nothing in it but what a group holds, heard by all. What is filled from a group itself is left out. */
 function only(scene: Scene, group: string): Scene {
@@ -30,9 +32,9 @@ function only(scene: Scene, group: string): Scene {
  * Reads what a group of fields comes to at points and a frame, for a body at rest of 1 kg, whatever its own mute, sends and solos
  * are. For ways of acting whose strength is a share it is the velocity they draw to. Undefined where there is no such group.
  */
-function fillFrom(scene: Scene, assets: Assets, group: string, frame: number): GroupFill | undefined {
+function fillFrom(scene: Scene, compile: CompileScene, group: string, frame: number): GroupFill | undefined {
   if (!scene.groups.some((g) => g.id === group)) return undefined;
-  const stack = compileStack(only(scene, group), assets);
+  const stack = compile(only(scene, group));
   placeStack(stack, frame);
   const row = stack.groups.get(group);
   if (!row?.action) return undefined;
@@ -62,8 +64,14 @@ function fillFrom(scene: Scene, assets: Assets, group: string, frame: number): G
   };
 }
 
-/** A group as the source of something that is filled from it, with a key of all that it hangs on. */
-export function groupSource(scene: Scene, assets: Assets, group: string, frame: number): { key(): string; fill: GroupFill } | undefined {
+/** A group as the source of something that is filled from it, with a key of all that it depends on. */
+export function groupSource(
+  scene: Scene,
+  assets: Assets,
+  compile: CompileScene,
+  group: string,
+  frame: number,
+): { key(): string; fill: GroupFill } | undefined {
   if (!scene.fields.some((f) => standsIn(scene.groups, f, group))) return undefined;
   return {
     key() {
@@ -71,6 +79,6 @@ export function groupSource(scene: Scene, assets: Assets, group: string, frame: 
       return JSON.stringify([frame, seed, time.fps, fields, groups, carriers, meshes, dials, [...assets.keys()]]);
     },
     // Compiled when it is first asked for a vector.
-    fill: (count, at, out) => fillFrom(scene, assets, group, frame)?.(count, at, out),
+    fill: (count, at, out) => fillFrom(scene, compile, group, frame)?.(count, at, out),
   };
 }

@@ -1,9 +1,9 @@
-import { dialsOf } from '../../document/dials';
-import { clockIn } from '../../scene/scene-clock';
-import type { Collider, Emitter, Scene } from '../../document/scene';
-import { loopOf, wrapped } from '../../document/time/loop';
-import { gates } from '.';
-import type { GateClock } from './gate';
+import { dialsOf } from '../document/dials';
+import { clockIn } from './scene-clock';
+import type { Collider, Emitter, Scene } from '../document/scene';
+import { loopOf, wrapped } from '../document/time/loop';
+import { gates } from '../kinds/gates';
+import type { GateClock } from '../kinds/gates/gate';
 
 /** Whether an emitter or a collider is on during [f, f + 1); in a loop, what it was in the first round. */
 export function gateOf(scene: Scene, { gate }: Pick<Emitter | Collider, 'gate'>): (frame: number) => boolean {

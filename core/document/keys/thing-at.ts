@@ -1,5 +1,5 @@
-import { valueAt, type Key, type Keys } from '../document/keys/keys';
-import { withValue } from './numbers';
+import { valueAt, type Key, type Keys } from './keys';
+import { withValue } from '../value-paths';
 
 interface Keyed {
   readonly keys: Keys;

@@ -2,7 +2,7 @@ import type { Vector } from '../../lib/math/vector';
 import type { Similarity } from '../../lib/math/similarity';
 import { Purpose } from '../../lib/random/lookup';
 import type { Emitter } from '../../document/scene';
-import type { ShapeRecipe } from '../../kinds/emitter-shapes/shape';
+import type { ShapeDescriptor } from '../../kinds/emitter-shapes/shape';
 import type { Population } from './population';
 
 /** Even on value ± variance, and not below `least`; drawn for a purpose. */
@@ -14,9 +14,9 @@ export interface Drawn {
 }
 
 /** All that decides where and how an emitter's particles begin, where nothing unusual is asked of it: what nursery and maternity do, in plain numbers. */
-export interface BirthRecipe {
+export interface BirthDescriptor {
   readonly stream: number;
-  readonly shape: ShapeRecipe;
+  readonly shape: ShapeDescriptor;
   /** Where the emitter is. */
   readonly place: Similarity;
   readonly along: Emitter['birth']['along'];
@@ -36,7 +36,7 @@ export interface BirthRecipe {
 export type BirthRoutine = (ids: Uint32Array, count: number, population: Population, slot: number) => void;
 
 /** What is drawn for the numbers of a birth, in the emitter's own units. */
-export function drawnBy({ birth }: Emitter): Pick<BirthRecipe, 'speed' | 'life' | 'mass' | 'drag' | 'size'> {
+export function drawnBy({ birth }: Emitter): Pick<BirthDescriptor, 'speed' | 'life' | 'mass' | 'drag' | 'size'> {
   const drawn = (value: number, variance: number, purpose: number, least = 0): Drawn => ({ value, variance, purpose, least });
   return {
     speed: drawn(birth.speed, birth.speedVariance, Purpose.speed, -Infinity),

@@ -1,9 +1,9 @@
 import type { FieldRoutine } from '../core/kinds/contracts/field';
-import type { Recipe } from '../core/kinds/contracts/kernel-descriptor';
+import type { KernelDescriptor } from '../core/kinds/contracts/kernel-descriptor';
 import type { ParticleBlock } from '../core/lib/particle-block';
-import type { Stack } from '../core/sim/stack/compile';
+import type { Stack } from '../core/sim/stack/stack';
 import type { Sums } from '../core/kinds/contracts/sums';
-import type { Share } from '../core/sim/stack/twins';
+import type { StackPart } from '../core/sim/stack/stack';
 import { ACCELERATION } from './layout';
 import { octavesOf, Plan } from './plan';
 import { Program } from './program';
@@ -13,18 +13,18 @@ const NOWHERE = { position: [0, 0, 0], scale: 1, rotation: undefined } as const;
 const NOTHING = { acceleration: [0, 0, 0], medium: [0, 0, 0], rate: 0, quadratic: 0, carries: false, squares: false } as const;
 
 /** One field for places in doubles. */
-export function routineOf(runner: Runner, recipe: Exclude<Recipe, { kind: 'same' }>): FieldRoutine {
+export function routineOf(runner: Runner, descriptor: Exclude<KernelDescriptor, { kind: 'same' }>): FieldRoutine {
   const written = (time: number, own: boolean) => {
-    const program = new Program(time, own, 1, octavesOf(recipe, time));
-    program.field({ sight: NOWHERE, fall: undefined, send: 1, target: ACCELERATION, weighty: false }, recipe);
+    const program = new Program(time, own, 1, octavesOf(descriptor, time));
+    program.field({ sight: NOWHERE, fall: undefined, send: 1, target: ACCELERATION, weighty: false }, descriptor);
     return program.finished(NOTHING);
   };
   const [x, y, z] = runner.sums as [Float32Array, Float32Array, Float32Array];
-  const programAt = recipe.kind === 'curl' && recipe.evolves ? (time: number) => written(time, true) : undefined;
+  const programAt = descriptor.kind === 'curl' && descriptor.evolves ? (time: number) => written(time, true) : undefined;
   let known = NaN;
   let program: Uint32Array | undefined;
   return (position, { count, time }, out, { time: begin }) => {
-    if (!program || (recipe.kind === 'curl' && begin !== known)) program = written(begin, false);
+    if (!program || (descriptor.kind === 'curl' && begin !== known)) program = written(begin, false);
     known = begin;
     runner.sum({ program, programAt }, { count, position, time, mass: undefined }, begin, (first, n) => {
       for (let i = 0; i < n; i++) {
@@ -42,11 +42,11 @@ function add(to: Float64Array, first: number, from: Float32Array, count: number)
 }
 
 /** What is done of a placed stack for the particles of one emitter. */
-export function shareOf(runner: Runner, stack: Stack, emitter: number): Share {
+export function partOf(runner: Runner, stack: Stack, emitter: number): StackPart {
   const begin = stack.frame / stack.fps;
   const plan = new Plan(stack, emitter, begin);
   return {
-    rest: plan.rest,
+    unaccelerated: plan.unaccelerated,
     addTo({ count, position, time, mass }: ParticleBlock, { acceleration, medium, dragRate, quadratic }: Sums) {
       if (plan.isEmpty) return;
       const into = [

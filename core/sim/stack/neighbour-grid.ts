@@ -1,4 +1,4 @@
-import type { SeenParticles } from '../step/freeze';
+import type { SeenParticles } from './seen-particles';
 
 /** Numbers a particle in a list of places or velocities. */
 export const ROW = 3;
@@ -15,10 +15,10 @@ const SCATTERED = { y: 0x5bd1e995, z: 0x2c1b3c6d };
 /**
  * Where the particles of some emitters are at the beginning of a substep, sorted into rows along X that are cut into slices, so
  * that those around a place are found in a stretch of nine rows. Each has a bucket of its own, or where particles are far
- * scattered one that it shares: how far apart they are costs nothing. Neighbours are met row by row, slice by slice, and in a bucket
+ * scattered one that it shares: how far apart they are costs nothing. NeighbourGrid are met row by row, slice by slice, and in a bucket
  * by emitter and key, so that neither slots nor threads show in a sum.
  */
-export class Neighbours {
+export class NeighbourGrid {
   /** Place and velocity of each particle, world axes, in the order of the buckets. */
   places = new Float32Array(0);
   velocities = new Float32Array(0);

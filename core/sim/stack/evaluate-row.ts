@@ -1,10 +1,10 @@
 import type { FieldSight } from '../../kinds/contracts/field';
+import { clear } from '../../kinds/contracts/sums';
 import type { ParticleBlock } from '../../lib/particle-block';
-import { combineGroup } from './combine';
-import type { Row, Stack, StackNode } from './compile';
+import { benchOf, clampLevels, cover, deliver, fill, leafOf, limit, newSlot, scaleLeaves, type Combined, type Slot } from './group-members';
+import { isGroup, type GroupRow, type Row, type Stack, type StackNode, type ZoneRow } from './stack';
 import { toLocal, turnToWorld, velocityToLocal } from '../../lib/math/frames';
 import { innerOf, type RowScratch } from './room';
-import type { ZoneRow } from './zones';
 
 /** Distances of a block's particles to the extent of a row, in metres of its own scale, into `room.distance`; leaves the local positions. */
 export function measureDistances(row: StackNode | ZoneRow, block: ParticleBlock, room: RowScratch, time: number): void {
@@ -100,4 +100,65 @@ export function evaluateRow(stack: Stack, row: Row, block: ParticleBlock, room: 
   // Drag is no direction: its columns are coefficients, which no rotation touches.
   if (row.rotation && row.action.isVector) turnToWorld(row.rotation, vector, count);
   return true;
+}
+
+/** Whether a member is unmuted, in its span and sent to; a group, whether any of its own members is. */
+function isActive(member: StackNode, emitter: number): boolean {
+  if (!member.heard || member.level === 0 || member.sends[emitter] === 0) return false;
+  return !isGroup(member) || member.members.some((inner) => isActive(inner, emitter));
+}
+
+/**
+ * Combines the members of a group by its rule, for one block. The result stands in the room until it is used again. With
+ * `watched`, what each field in it delivers is told too.
+ */
+export function combineGroup(stack: Stack, group: GroupRow, block: ParticleBlock, room: RowScratch, watched = false): Combined {
+  const { count } = block;
+  const { action, rule } = group;
+  const bench = benchOf(room);
+  const { vector, rate } = bench;
+  clear(vector, count);
+  rate.fill(0, 0, count);
+  if (!action) return { vector, rate, leaves: [] };
+  const slots: Slot[] = [];
+  for (const member of group.members) {
+    if (!isActive(member, block.emitter)) continue;
+    const slot = (bench.slots[slots.length] ??= newSlot());
+    slots.push(slot);
+    slot.mix = member.mix;
+    slot.leaves = [];
+    const inner = innerOf(room);
+    const reached = isGroup(member) ? weigh(stack, member, block, inner) : evaluateRow(stack, member, block, inner);
+    if (!reached) {
+      clear(slot.vector, count);
+      slot.rate.fill(0, 0, count);
+      slot.cover.fill(0, 0, count);
+    } else if (isGroup(member)) {
+      const within = combineGroup(stack, member, block, innerOf(inner), watched);
+      deliver(action, inner.weight, within, count, inner.vector, slot.weight);
+      fill(slot, action, slot.weight, inner.vector, count);
+      cover(slot, inner.weight, member.strength, count);
+      slot.leaves = [...within.leaves];
+      scaleLeaves(slot.leaves, inner.weight, count);
+    } else {
+      fill(slot, action, inner.weight, inner.vector, count);
+      cover(slot, inner.weight, action.blends ? member.strength : 1, count);
+      if (watched) slot.leaves = [leafOf(member, inner, count)];
+    }
+  }
+  const scalar = action.kind === 'level';
+  if (group.group.unit && scalar) clampLevels(slots, count);
+  if (slots.length > 0) rule.shares(slots, count, scalar);
+  for (const slot of slots)
+    for (let i = 0; i < count; i++) {
+      const share = slot.share[i]!;
+      vector.x[i]! += share * slot.vector.x[i]!;
+      vector.y[i]! += share * slot.vector.y[i]!;
+      vector.z[i]! += share * slot.vector.z[i]!;
+      rate[i]! += share * slot.rate[i]!;
+    }
+  if (group.group.limited) limit(group, scalar, action.blends !== undefined, bench, slots, count);
+  if (!watched) return { vector, rate, leaves: [] };
+  for (const slot of slots) scaleLeaves(slot.leaves, slot.share, count);
+  return { vector, rate, leaves: slots.flatMap((slot) => slot.leaves) };
 }

@@ -1,0 +1,15 @@
+/** Particles around a place at the beginning of a substep, for fields that read them. Three numbers a particle: a row. */
+export interface Neighbours {
+  /** The share of the particles that takes part. */
+  readonly share: number;
+  /** Place and velocity of each particle, world axes, metres and m/s. */
+  readonly places: Float32Array;
+  readonly velocities: Float32Array;
+  /** Where the rows of the last that were found begin, and the squares of their distances, m². */
+  readonly found: Int32Array;
+  readonly squares: Float64Array;
+  /** Finds all within the radius of a place; returns how many, for `found` and `squares`. A particle finds itself there, too. */
+  around(x: number, y: number, z: number): number;
+  /** Whether a row that was found is that of a particle itself. */
+  isItself(row: number, emitter: number, id: number): boolean;
+}
