@@ -18,7 +18,7 @@ const SUMS: Readonly<Record<string, { readonly kernel: string; readonly plain: s
   'lantern-swarm': { kernel: 'fb19a0b5ad05c71c', plain: '1949a058a011c356' },
   'lander-touchdown': { kernel: 'c9bf4e256219fc56', plain: 'c9bf4e256219fc56' },
   'sediment-fall': { kernel: '7ed7725eb3566502', plain: '87fa4ffcf2e50786' },
-  'letters': { kernel: 'bf1a16528689586c', plain: 'f7364548be175518' },
+  letters: { kernel: 'bf1a16528689586c', plain: 'f7364548be175518' },
   'chart-in-relief': { kernel: '1097c86fbc3ac1a5', plain: '6ef457e731413e72' },
   'cable-run': { kernel: '4da3696460b2739d', plain: '6113a6749010aba9' },
   'sonar-membrane': { kernel: '3e4443dd3192bab3', plain: '6709da7718c2bc5c' },
