@@ -19,6 +19,7 @@ const KNOWS = {
 /** Floors of a layer, from the ground up: each may import itself and those below it. */
 const FLOORS = {
   core: ['lib', 'document', 'kinds', 'scene', 'sim', 'measure', 'handbook', 'examples'],
+  web: ['state', 'simulation', 'widgets', 'view', 'panels', 'screens', 'app'],
 };
 
 /** Where a last bit of difference would change a run: their results must be the same on every machine. */
@@ -87,7 +88,7 @@ function cyclesIn(graph) {
     }
     if (low.get(file) !== index.get(file)) return;
     const cycle = stack.splice(stack.indexOf(file));
-    if (cycle.length > 1) found.push(cycle.toSorted());
+    if (cycle.length > 1) found.push(cycle);
   };
   for (const file of graph.keys()) if (!index.has(file)) visit(file);
   return found;

@@ -11,28 +11,28 @@ import { EASES } from '../../core/document/keys/keys';
 import { MOVABLE_SORTS, numbersOf, thingsOf, withThings, type MovableSort } from '../../core/scene/numbers';
 import { withValue } from '../../core/document/value-paths';
 import { tides } from '../../core/kinds/automation';
-import * as desk from '../desk/desk-edit';
-import { drop, moveBy } from '../desk/desk-row';
-import { editReach, setExtentKind, setExtentNumber, setProfileKind, type ReachOwner } from '../desk/extent-edit';
-import { copyFields, copyGroup, pasteFields } from '../desk/field-clipboard';
-import { setColumn, setSend } from '../desk/sends';
-import { setStrength } from '../desk/strength';
-import { adoptDesk, flipDesk, keepDesk } from '../desk/two-states';
-import { addCarrier, removeCarrier } from '../inspect/carrier-edit';
-import * as collider from '../inspect/collider-edit';
-import * as dial from '../inspect/dial-edit';
-import * as emitter from '../inspect/emitter-edit';
-import { mount, setPlace } from '../inspect/place-edit';
-import { setTime, startShotHere } from '../inspect/time-edit';
-import * as zone from '../inspect/zone-edit';
-import * as keys from '../keys/key-actions';
-import { keyRows } from '../keys/key-rows';
-import { pick, useKeys } from '../keys/keys-store';
-import { addMadeMesh, editMesh, removeMesh } from '../meshes/mesh-edit';
-import { usePlayer } from '../stage/player-store';
-import { switchKind } from '../store/kind-switch';
-import * as movement from '../store/movement';
-import { useRecord } from '../store/record';
+import * as desk from '../panels/desk/desk-edit';
+import { drop, moveBy } from '../panels/desk/desk-row';
+import { editReach, setExtentKind, setExtentNumber, setProfileKind, type ReachOwner } from '../state/falloff-edit';
+import { copyFields, copyGroup, pasteFields } from '../panels/desk/field-clipboard';
+import { setColumn, setSend } from '../panels/desk/sends';
+import { setStrength } from '../panels/desk/strength';
+import { adoptDesk, flipDesk, keepDesk } from '../panels/desk/two-states';
+import { addCarrier, removeCarrier } from '../panels/inspector/carrier-edit';
+import * as collider from '../panels/inspector/collider-edit';
+import * as dial from '../panels/inspector/dial-edit';
+import * as emitter from '../panels/inspector/emitter-edit';
+import { mount, setPlace } from '../simulation/place-edit';
+import { setTime, startShotHere } from '../panels/inspector/time-edit';
+import * as zone from '../panels/inspector/zone-edit';
+import * as keys from '../panels/keys/key-actions';
+import { keyRows } from '../panels/keys/key-rows';
+import { pick, useKeys } from '../panels/keys/keys-store';
+import { addMadeMesh, editMesh, removeMesh } from '../simulation/meshes/mesh-edit';
+import { usePlayer } from '../state/player-store';
+import { switchKind } from '../state/kind-switch';
+import * as movement from '../state/movement';
+import { useRecord } from '../state/record';
 import {
   beginGesture,
   changeScene,
@@ -45,10 +45,10 @@ import {
   redo,
   undo,
   type ThingType,
-} from '../store/scene-store';
-import { select, selectToo } from '../store/selection-store';
-import { takeRow } from '../store/take-row';
-import * as marker from '../studio/marker-edit';
+} from '../state/scene-store';
+import { select, selectToo } from '../state/selection-store';
+import { takeRow } from '../state/take-row';
+import * as marker from '../screens/studio/marker-edit';
 import type { Draw } from './draw';
 import { partsOf, type Part } from './settable';
 

@@ -5,7 +5,7 @@ import { fields as fieldKinds } from '../../core/kinds/fields';
 import { Simulation } from '../../core/sim/step/simulation';
 import { tides } from '../../core/kinds/automation';
 import { ofAnotherKind } from '../../core/document/change-kind';
-import { openedScene, openScene } from '../store/scene-store';
+import { openedScene, openScene } from '../state/scene-store';
 import { chooseKind } from './commands';
 import { freshPage } from './monkey';
 import { partsOf } from './settable';

@@ -8,10 +8,10 @@ import { newScene } from '../../core/scene/starters';
 import { Simulation } from '../../core/sim/step/simulation';
 import { anyScene } from '../../core/tests/any-scene';
 import { sceneFrom } from '../../formats/scene-file';
-import { usePlayer } from '../stage/player-store';
-import { useRecord } from '../store/record';
-import { endGesture, openedScene, openScene, undo, useSceneStore } from '../store/scene-store';
-import { select } from '../store/selection-store';
+import { usePlayer } from '../state/player-store';
+import { useRecord } from '../state/record';
+import { endGesture, openedScene, openScene, undo, useSceneStore } from '../state/scene-store';
+import { select } from '../state/selection-store';
 import { COMMANDS } from './commands';
 import { Draw } from './draw';
 

@@ -1,13 +1,13 @@
 import { X } from 'lucide-react';
 import { useCallback, useEffect, useRef } from 'react';
 import { create } from 'zustand';
-import { usePlayer } from '../stage/player-store';
-import { runningScene, useRunningScene } from '../stage/running';
-import { useAssets } from '../stage/scene-assets';
-import { useStage } from '../stage/stage';
-import { useImages } from './image-textures';
+import { usePlayer } from '../state/player-store';
+import { runningScene, useRunningScene } from '../state/running-scene';
+import { useAssets } from '../simulation/scene-assets';
+import { useStage } from '../simulation/stage';
+import { useImages } from './layers/image-textures';
 import { Picture } from './picture';
-import { shotAt } from './shot';
+import { shotAt } from './camera/shot';
 
 /** Whether the shot is shown beside the view. */
 export const useBeside = create<{ readonly open: boolean }>()(() => ({ open: false }));

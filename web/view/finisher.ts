@@ -1,10 +1,10 @@
 import { Camera, Color, Vector2, Vector4, type Texture, type WebGLRenderer, type WebGLRenderTarget } from 'three';
-import { finishFragment } from './finish-shader';
-import { Glow } from './glow';
-import { imageTexture } from './image-textures';
-import { linearColour } from './ramp';
-import { screenPass } from './screen-pass';
-import { ALPHA, BEHIND, type Finish, type Pixels } from './taking';
+import { finishFragment } from './shaders/finish-shader';
+import { Glow } from './shaders/glow';
+import { imageTexture } from './layers/image-textures';
+import { linearColour } from './layers/ramp';
+import { screenPass } from './shaders/screen-pass';
+import { ALPHA, BEHIND, type Finish, type Pixels } from './camera/taking';
 
 /** Light to be made a picture of. */
 export interface Exposed {

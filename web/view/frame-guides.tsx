@@ -1,5 +1,5 @@
-import { useSceneOf } from '../store/scene-store';
-import type { ViewRig } from './view-rig';
+import { useSceneOf } from '../state/scene-store';
+import type { ViewRig } from './camera/view-rig';
 
 /** Shares of the frame in which action and titles are safe. Source: SMPTE ST 2046-1, from memory. */
 const SAFE = [0.93, 0.9] as const;

@@ -1,18 +1,18 @@
 import { useEffect, useReducer } from 'react';
 import { fields as fieldKinds } from '../../core/kinds/fields';
 import type { Placed } from '../../core/document/keys/motion';
-import { drawnMotion, nowOf } from '../stage/motions';
+import { drawnMotion, nowOf } from '../simulation/motions';
 import { shapes } from '../../core/kinds/emitter-shapes';
-import { useSceneFrame } from '../stage/scene-clock';
-import { useScene } from '../store/scene-store';
-import { isSelected, useSelection, type Selection } from '../store/selection-store';
-import { Glyph } from '../parts/glyph';
+import { useSceneFrame } from '../state/scene-clock';
+import { useScene } from '../state/scene-store';
+import { isSelected, useSelection, type Selection } from '../state/selection-store';
+import { Glyph } from '../widgets/glyph';
 import { FrameGuides } from './frame-guides';
-import { MotionHandles } from './motion-handles';
-import { PlaceHandles } from './place-handles';
-import { PointHandles } from './point-handles';
-import { SizeHandles, sizablesOf } from './size-handles';
-import type { ViewRig } from './view-rig';
+import { MotionHandles } from './handles/motion-handles';
+import { PlaceHandles } from './handles/place-handles';
+import { PointHandles } from './handles/point-handles';
+import { SizeHandles, sizablesOf } from './handles/size-handles';
+import type { ViewRig } from './camera/view-rig';
 
 /** The thing of a list that is selected first. */
 const picked = <T extends { readonly id: string }>(list: readonly T[], selection: Selection, type: string): T | undefined =>

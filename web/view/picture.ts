@@ -1,4 +1,4 @@
-import { pageBackend } from '../stage/page-backend';
+import { pageBackend } from '../simulation/page-backend';
 import {
   Camera,
   DepthTexture,
@@ -26,14 +26,14 @@ import { withDrives } from '../../core/scene/drives';
 import { resourcesOf } from '../../core/scene/resources';
 import { hasCourses, movedCarriers } from '../../core/sim/step/courses';
 import type { Frame } from '../../engine/frame';
-import { addFragment } from './finish-shader';
+import { addFragment } from './shaders/finish-shader';
 import { Finisher } from './finisher';
-import { WANTED, type Sight, type Wanted } from './layer';
-import { Layers } from './layers';
-import { putSimilarity } from './matrix';
-import { screenPass } from './screen-pass';
-import { SolidBodies } from './solid-bodies';
-import { SCREEN, type Pixels, type Shot } from './taking';
+import { WANTED, type Sight, type Wanted } from './layers/layer';
+import { Layers } from './layers/layers';
+import { putSimilarity } from './layers/matrix';
+import { screenPass } from './shaders/screen-pass';
+import { SolidBodies } from './layers/solid-bodies';
+import { SCREEN, type Pixels, type Shot } from './camera/taking';
 
 /**
  * Draws frames to a canvas, in linear light. The same for the view, the pictures of scenes and the files: what is seen

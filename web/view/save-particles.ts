@@ -1,9 +1,9 @@
 import type { Frame } from '../../engine/frame';
 import { bodiesObj } from '../../formats/bodies-obj';
 import { particlesCsv, tablesOf } from '../../formats/particles';
-import { fileStem, saveFile } from '../parts/save-file';
-import { useAssets } from '../stage/scene-assets';
-import { openedScene } from '../store/scene-store';
+import { fileStem, saveFile } from '../widgets/save-file';
+import { useAssets } from '../simulation/scene-assets';
+import { openedScene } from '../state/scene-store';
 
 /** Hands out the particles of the frame on the screen as CSV: what `bathyclast simulate` writes for it. */
 export function saveParticles(frame: Frame): void {

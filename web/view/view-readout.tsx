@@ -1,18 +1,18 @@
 import { memo, useCallback } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
-import { usePlayer } from '../stage/player-store';
+import { usePlayer } from '../state/player-store';
 import { couples } from '../../core/scene/coupling';
-import { runningScene } from '../stage/running';
-import { useSceneOf } from '../store/scene-store';
-import { thousands } from '../parts/sum';
-import { useStage } from '../stage/stage';
+import { runningScene } from '../state/running-scene';
+import { useSceneOf } from '../state/scene-store';
+import { thousands } from '../widgets/sum';
+import { useStage } from '../simulation/stage';
 import { toggleBeside } from './beside';
-import { placeAtShot } from './place-at-shot';
+import { placeAtShot } from './camera/place-at-shot';
 import { hasBodies } from '../../formats/bodies-obj';
 import { saveBodies, saveParticles } from './save-particles';
-import { selectionBounds } from './selection-bounds';
-import { useSelection } from '../store/selection-store';
-import type { ViewRig } from './view-rig';
+import { selectionBounds } from './handles/selection-bounds';
+import { useSelection } from '../state/selection-store';
+import type { ViewRig } from './camera/view-rig';
 
 interface Acts {
   readonly rig: ViewRig;

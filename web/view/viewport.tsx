@@ -4,21 +4,21 @@ import { clockIn } from '../../core/scene/scene-clock';
 import { hasDrives } from '../../core/scene/drives';
 import { isMoving } from '../../core/document/keys/thing-at';
 import { motionOf } from '../../core/document/keys/motion';
-import { sceneNow, useCourses } from '../stage/motions';
+import { sceneNow, useCourses } from '../simulation/motions';
 import type { Scene } from '../../core/document/scene';
-import { usePlayer } from '../stage/player-store';
-import { runningScene, useRunningScene } from '../stage/running';
+import { usePlayer } from '../state/player-store';
+import { runningScene, useRunningScene } from '../state/running-scene';
 import { toggleBeside } from './beside';
-import { loadImages, loadPlate, useImages } from './image-textures';
-import { useAssets } from '../stage/scene-assets';
+import { loadImages, loadPlate, useImages } from './layers/image-textures';
+import { useAssets } from '../simulation/scene-assets';
 import type { Vector } from '../../core/lib/math/vector';
 import { fields as fieldKinds } from '../../core/kinds/fields';
-import { useStage } from '../stage/stage';
-import { useSelection } from '../store/selection-store';
+import { useStage } from '../simulation/stage';
+import { useSelection } from '../state/selection-store';
 import { Overlay } from './overlay';
-import { selectionBounds } from './selection-bounds';
+import { selectionBounds } from './handles/selection-bounds';
 import { ViewReadout } from './view-readout';
-import { ViewRig } from './view-rig';
+import { ViewRig } from './camera/view-rig';
 
 /** Keys of the view, while it has the focus. */
 function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {

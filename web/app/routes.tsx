@@ -1,0 +1,31 @@
+import { createBrowserRouter } from 'react-router';
+import { Broken, NotFound } from '../widgets/not-found';
+import { ScenePage } from './scene-page';
+import { ScenesPage } from '../screens/scenes/scenes-page';
+
+/** Every address of the application. The screens that draw in three dimensions are loaded when they are first opened. */
+export const router = createBrowserRouter([
+  { path: '/', element: <ScenesPage />, errorElement: <Broken /> },
+  {
+    path: '/scene/:id',
+    errorElement: <Broken />,
+    element: <ScenePage />,
+    children: [
+      { index: true, lazy: async () => ({ Component: (await import('../screens/studio/studio-page')).StudioPage }) },
+      { path: 'soundings', lazy: async () => ({ Component: (await import('../screens/soundings/soundings-page')).SoundingsPage }) },
+      { path: 'trials', lazy: async () => ({ Component: (await import('../screens/trials/trials-page')).TrialsPage }) },
+      { path: 'output', lazy: async () => ({ Component: (await import('../screens/output/output-page')).OutputPage }) },
+    ],
+  },
+  ...['/handbook', '/handbook/:sort/:kind'].map((path) => ({
+    path,
+    errorElement: <Broken />,
+    lazy: async () => ({ Component: (await import('../screens/handbook/handbook-page')).HandbookPage }),
+  })),
+  {
+    path: '/headless',
+    errorElement: <Broken />,
+    lazy: async () => ({ Component: (await import('./headless/headless-page')).HeadlessPage }),
+  },
+  { path: '*', element: <NotFound what="There is nothing at this address." /> },
+]);

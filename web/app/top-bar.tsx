@@ -1,0 +1,140 @@
+import { History, Redo2, Undo2 } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
+import { Link, NavLink } from 'react-router';
+import { toast } from 'sonner';
+import { useStore } from 'zustand';
+import { usePlayer } from '../state/player-store';
+import { useStage } from '../simulation/stage';
+import { editScene, redo, undo, useSceneOf, useSceneStore } from '../state/scene-store';
+import { thousands } from '../widgets/sum';
+import { DraftMenu } from '../screens/studio/draft-menu';
+
+const clock = (iso: string) =>
+  new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', second: '2-digit', hourCycle: 'h23' });
+
+function SaveNote() {
+  const { saver } = useStage();
+  const state = useStore(saver.state);
+  const { unkept } = useStore(saver.unkept);
+  const text = {
+    saved: () => `saved ${'at' in state ? clock(state.at) : ''}`,
+    waiting: () => 'not saved yet',
+    saving: () => 'saving …',
+    lost: () => 'not saved: no answer',
+    refused: () => ('gone' in state && state.gone ? 'not saved: deleted elsewhere' : 'not saved: refused'),
+    conflict: () => 'not saved: changed elsewhere',
+  }[state.kind]();
+  const alarm = state.kind === 'lost' || state.kind === 'refused' || state.kind === 'conflict';
+  if (state.kind === 'refused' && state.gone)
+    return (
+      <button
+        className="line-button text-signal"
+        onClick={() => void saver.bringBack().catch((error: Error) => toast.error(error.message))}
+      >
+        deleted elsewhere: bring it back
+      </button>
+    );
+  return (
+    <span
+      className={`num ${alarm ? 'text-signal' : 'text-second'}`}
+      role="status"
+      title={
+        state.kind === 'lost'
+          ? `${state.message} It is tried again every two seconds. ${unkept ? 'Keep this window open: this browser can’t keep your edits.' : 'Your edits are kept in this browser until then.'}`
+          : state.kind === 'refused'
+            ? state.message
+            : undefined
+      }
+    >
+      {text}
+    </span>
+  );
+}
+
+// It draws in three dimensions: the bar is there before that.
+const VersionsPanel = lazy(async () => ({ default: (await import('../panels/versions/versions-panel')).VersionsPanel }));
+
+function VersionsButton() {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button className="text-button" aria-label="Versions" title="Earlier versions of this scene" onClick={() => setOpen(true)}>
+        <History size={15} />
+      </button>
+      {open && (
+        <Suspense>
+          <VersionsPanel onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
+    </>
+  );
+}
+
+/** Particles on the screen, and how many all of them would be. */
+function Count() {
+  const { share, alive, whole } = usePlayer();
+  return share < 1 ? `${thousands(alive)} of ${thousands(whole)}` : `${thousands(alive)} particles`;
+}
+
+/** The bar over every screen of a scene: where one is, how much is simulated, whether it is saved, undo. */
+export function TopBar() {
+  const name = useSceneOf((scene) => scene.name);
+  const { id } = useStage();
+  const past = useStore(useSceneStore.temporal, (s) => s.pastStates.length);
+  const future = useStore(useSceneStore.temporal, (s) => s.futureStates.length);
+  const tab = ({ isActive }: { isActive: boolean }) =>
+    `flex h-full items-center border-b-2 px-1 ${isActive ? 'border-lamp text-text' : 'border-transparent text-second hover:text-text'}`;
+  return (
+    <header className="flex h-11 shrink-0 items-center gap-4 border-b whitespace-nowrap border-rule bg-surround px-4">
+      <Link to="/" className="flex shrink-0 items-center gap-2 font-semibold" aria-label="Bathyclast: to Scenes">
+        <img src="/mark.svg" alt="" className="h-6" />
+        bathyclast
+      </Link>
+      <input
+        aria-label="Name of the scene"
+        className="w-32 min-w-20 shrink truncate rounded-sm bg-transparent px-1 py-0.5 hover:bg-raised focus:bg-raised"
+        defaultValue={name}
+        key={name}
+        maxLength={120}
+        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        onBlur={(e) => {
+          const typed = e.currentTarget.value.trim();
+          if (typed === '') e.currentTarget.value = name;
+          else if (typed !== name) editScene((draft) => void (draft.name = typed));
+        }}
+      />
+      <nav className="flex h-full gap-4">
+        <NavLink to={`/scene/${id}`} end className={tab}>
+          Studio
+        </NavLink>
+        <NavLink to={`/scene/${id}/soundings`} className={tab}>
+          Soundings
+        </NavLink>
+        <NavLink to={`/scene/${id}/trials`} className={tab}>
+          Trials
+        </NavLink>
+        <NavLink to={`/scene/${id}/output`} className={tab}>
+          Output
+        </NavLink>
+        <NavLink to="/handbook" className={tab} title="F1 opens the page on what has the focus">
+          Handbook
+        </NavLink>
+      </nav>
+      <span className="flex-1" />
+      <DraftMenu />
+      <span className="num w-44 text-right text-second" aria-label="Particles alive">
+        <Count />
+      </span>
+      <SaveNote />
+      <VersionsButton />
+      <span className="flex">
+        <button className="text-button" aria-label="Undo" title="Undo (Ctrl+Z)" disabled={past === 0} onClick={undo}>
+          <Undo2 size={15} />
+        </button>
+        <button className="text-button" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" disabled={future === 0} onClick={redo}>
+          <Redo2 size={15} />
+        </button>
+      </span>
+    </header>
+  );
+}

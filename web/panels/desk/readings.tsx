@@ -1,0 +1,126 @@
+import { actions } from '../../../core/kinds/actions';
+import { extents } from '../../../core/kinds/falloff-shapes';
+import { rms } from '../../../core/measure/meters';
+import type { Reason } from '../../../core/measure/reason';
+import { whySilent } from '../../../core/measure/reasons';
+import type { Field } from '../../../core/document/scene';
+import { useThingNow } from '../../simulation/use-thing-now';
+import { usePlayer } from '../../state/player-store';
+import { useAssets } from '../../simulation/scene-assets';
+import { useStage } from '../../simulation/stage';
+import { shownNumber } from '../../widgets/sum';
+import { changeScene, useScene } from '../../state/scene-store';
+import { select } from '../../state/selection-store';
+import { Meter } from './meter';
+import { openProfile } from '../curve/profile-store';
+import { ProfileGraph } from './profile-graph';
+
+/** The reading of a field on the frame on the screen. These parts of a strip are drawn with every frame; the rest is not. */
+const useReading = (index: number) => usePlayer((player) => player.meters.fields[index]);
+
+/** The meter of a strip. */
+export function StripMeter({ field, index }: { field: Field; index: number }) {
+  const reading = useReading(index);
+  return <Meter rms={reading ? rms(reading) : 0} peak={reading?.peak ?? 0} unit={actions.get(field.actsAs).vectorUnit} />;
+}
+
+/** What a field delivers, as a number. */
+export function Gives({ index, needsDrag }: { index: number; needsDrag: boolean }) {
+  const reading = useReading(index);
+  const delivered = reading ? rms(reading) : 0;
+  const shown = delivered === 0 ? '0' : delivered < 0.001 ? '<0.001' : shownNumber(Number(delivered.toPrecision(2)));
+  return (
+    <span
+      className="num mt-1.5 text-right whitespace-nowrap text-second"
+      title="What it delivers to the particles on this frame: root mean square"
+    >
+      gives
+      <br />
+      {shown}
+      {needsDrag && reading && reading.grip > 0 && (
+        <span
+          className="block text-right text-faint"
+          title="The time in which the particles’ own drag brings them up to the medium’s speed, but for 37 % of the difference"
+        >
+          ↑ {shownNumber(Number((1 / reading.grip).toPrecision(2)))} s
+        </span>
+      )}
+    </span>
+  );
+}
+
+function useReason(field: Field): Reason | undefined {
+  const scene = useScene();
+  const { assets } = useAssets();
+  const meters = usePlayer((player) => (player.shown === undefined ? undefined : player.meters));
+  const frame = usePlayer((player) => player.shown ?? player.frame);
+  const measured = meters && meters.fields.length === scene.fields.length && meters.bounds.length === scene.emitters.length;
+  return measured && scene.fields.includes(field) ? whySilent(scene, field, meters, frame, assets) : undefined;
+}
+
+/** Selects a field, and puts the focus on the part of the inspector that is to blame, as soon as that shows it. */
+function lookAt(field: Field, part: 'field' | 'extent'): void {
+  select({ type: 'field', id: field.id });
+  const kind = part === 'field' ? field.settings.kind : field.extent.kind;
+  let tries = 60;
+  const look = () => {
+    const section = document.querySelector<HTMLElement>(`[aria-label="Inspector"]:not([inert]) [data-handbook="${part}/${kind}"]`);
+    if (!section) return void (tries-- > 0 && requestAnimationFrame(look));
+    section.scrollIntoView({ block: 'nearest' });
+    section.querySelector<HTMLElement>('select')?.focus();
+  };
+  requestAnimationFrame(look);
+}
+
+/** Core and reach as they are at the playhead. */
+function CoreAndReach({ field }: { field: Field }) {
+  const { extent } = useThingNow(field);
+  const told = (name: string) => shownNumber(Number((extent[name] as number).toPrecision(4)));
+  return (
+    <span className="num mt-1.5 whitespace-nowrap text-second">
+      {told('core')} → {told('reach')} m
+    </span>
+  );
+}
+
+/** The falloff of a strip; or, where the field delivers nothing, why, and the button that mends it. */
+export function FalloffOrReason({ field }: { field: Field }) {
+  const reason = useReason(field);
+  const { transport } = useStage();
+  if (reason)
+    return (
+      <div role="status" className="text-xs leading-tight text-signal">
+        {reason.words}
+        {reason.mend && (
+          <button
+            className="mt-1 block rounded-sm border border-signal px-1.5 py-0.5 hover:bg-signal hover:text-surround"
+            onClick={() => changeScene(reason.mend!.change)}
+          >
+            {reason.mend.label}
+          </button>
+        )}
+        {reason.look && (
+          <button className="text-button mt-0.5 px-0 text-xs" onClick={() => lookAt(field, reason.look!)}>
+            look at its {reason.look === 'extent' ? 'extent' : 'numbers'}
+          </button>
+        )}
+        {reason.goTo !== undefined && (
+          <button className="text-button mt-0.5 px-0 text-xs" onClick={() => transport.seek(reason.goTo!)}>
+            go to frame {reason.goTo}
+          </button>
+        )}
+      </div>
+    );
+  if (!extents.get(field.extent.kind).bounded) return <span className="pb-2 text-xs text-faint">everywhere alike</span>;
+  return (
+    <>
+      <ProfileGraph
+        thing={field}
+        owner={{ type: 'field', id: field.id }}
+        small
+        onOpen={() => openProfile({ type: 'field', id: field.id })}
+      />
+      <CoreAndReach field={field} />
+    </>
+  );
+}

@@ -1,0 +1,85 @@
+import { Plus, X } from 'lucide-react';
+import { amounts } from '../../../core/kinds/emission';
+import { ofAnotherKind } from '../../../core/document/change-kind';
+import { MOST, type Emitter } from '../../../core/document/scene';
+import { shapes } from '../../../core/kinds/emitter-shapes';
+import { KindChoice } from '../../widgets/kind-choice';
+import { ParameterRows } from '../../widgets/parameter-rows';
+import { thousands } from '../../widgets/sum';
+import { usePlayer } from '../../state/player-store';
+import { editEmitters, useScene } from '../../state/scene-store';
+import { switchKind } from '../../state/kind-switch';
+import { takeRow } from '../../state/take-row';
+import { GateRows } from './gate-rows';
+import { Section } from './section';
+
+/** How many are alive now and at most, and how many were born. */
+function Count({ emitter }: { emitter: Emitter }) {
+  const index = useScene().emitters.indexOf(emitter);
+  const { meters, born, peaks, share } = usePlayer();
+  const alive = Math.round((meters.bounds[index]?.count ?? 0) / share);
+  const peak = peaks[index];
+  return (
+    <p className="num py-1 leading-snug text-second" aria-label="Particles of this emitter">
+      {thousands(alive)} alive now, {thousands(born[index] ?? 0)} born
+      {peak && (
+        <>
+          <br />
+          <span className="text-faint">
+            at most {thousands(peak.count)} alive, at frame {peak.frame}
+          </span>
+        </>
+      )}
+    </p>
+  );
+}
+
+/** How many particles, and when. */
+export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonly string[] }) {
+  const set = (row: number, name: string, value: unknown) =>
+    editEmitters(ids, (e) => e.amounts[row] && void ((e.amounts[row] as Record<string, unknown>)[name] = value));
+  const counts = !shapes.get(emitter.shape.kind).fromParticles;
+  return (
+    <Section title="Amount">
+      <Count emitter={emitter} />
+      {counts &&
+        emitter.amounts.map((amount, row) => (
+          <div key={row} className="relative">
+            <KindChoice
+              label={`Amount ${row + 1}`}
+              registry={amounts}
+              kind={amount.kind}
+              onChange={(kind) =>
+                switchKind({ sort: 'emitters', ids, path: `amounts.${row}` }, kind, (was) => ofAnotherKind(amounts, was, kind))
+              }
+            />
+            <ParameterRows
+              description={amounts.get(amount.kind).parameters}
+              {...(amount.kind !== 'burst' && { of: { sort: 'emitters', id: emitter.id, prefix: `amounts.${row}.` } as const })}
+              values={amount}
+              onChange={(name, value) => set(row, name, value)}
+            />
+            <button
+              className="text-button mt-1 flex items-center gap-1 text-xs"
+              onClick={() => editEmitters(ids, (e) => takeRow(e, 'emitters', 'amounts', row))}
+            >
+              <X size={11} /> remove
+            </button>
+          </div>
+        ))}
+      {counts && emitter.amounts.length < MOST.amounts && (
+        <button
+          className="text-button mt-1 -ml-1 flex items-center gap-1"
+          onClick={() => editEmitters(ids, (e) => void e.amounts.push(amounts.defaults('rate') as never))}
+        >
+          <Plus size={13} /> add an amount
+        </button>
+      )}
+      <GateRows
+        place={{ sort: 'emitters', ids, path: 'gate' }}
+        gate={emitter.gate}
+        onChange={(gate) => editEmitters(ids, (e) => void (e.gate = gate as never))}
+      />
+    </Section>
+  );
+}

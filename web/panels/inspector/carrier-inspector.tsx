@@ -1,0 +1,53 @@
+import { whyStill } from '../../../core/measure/carrier-reasons';
+import { carrierParameters } from '../../../core/document/descriptions';
+import type { Carrier } from '../../../core/document/scene';
+import { ParameterRows } from '../../widgets/parameter-rows';
+import { editThing, useScene } from '../../state/scene-store';
+import { select } from '../../state/selection-store';
+import { removeCarrier, riders } from './carrier-edit';
+import { PlaceSection } from './place-section';
+import { ReasonNote } from './reason-note';
+import { Section } from './section';
+
+/** The selected carrier, and what stands on it. */
+export function CarrierInspector({ carrier }: { carrier: Carrier }) {
+  const scene = useScene();
+  const all = riders(scene, carrier.id);
+  return (
+    <>
+      <Section
+        title={carrier.name}
+        aside={`carrier ${scene.carriers.indexOf(carrier) + 1} of ${scene.carriers.length}`}
+        onRename={(name) => editThing('carrier', carrier.id, (c) => void (c.name = name))}
+      >
+        <ReasonNote lead="It stays where it is" reason={whyStill(scene, carrier)} />
+        <ParameterRows
+          description={carrierParameters}
+          of={{ sort: 'carriers', id: carrier.id, prefix: '' }}
+          values={carrier as never}
+          onChange={(name, value) =>
+            editThing('carrier', carrier.id, (c) => void ((c as unknown as Record<string, unknown>)[name] = value))
+          }
+        />
+        <p className="pt-2 text-xs text-second">
+          {all.length === 0 ? 'Nothing stands on it yet: choose it under “Carried by” in the place of another thing.' : 'It carries'}
+        </p>
+        <ul>
+          {all.map(({ type, thing }) => (
+            <li key={`${type} ${thing.id}`}>
+              <button className="text-button -ml-1" onClick={() => select({ type, id: thing.id })}>
+                {thing.name}
+              </button>
+            </li>
+          ))}
+        </ul>
+      </Section>
+      <PlaceSection owner={{ type: 'carrier', id: carrier.id }} />
+      <div className="flex gap-2 px-4 py-3">
+        <button className="line-button" onClick={() => removeCarrier(carrier.id)}>
+          Delete
+        </button>
+      </div>
+    </>
+  );
+}

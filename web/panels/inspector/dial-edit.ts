@@ -1,0 +1,79 @@
+import type { Draft } from 'immer';
+import { isTakenByLanguage } from '../../../core/kinds/shared/formula-names';
+import { completeDial } from '../../../core/scene/complete';
+import { isDialName } from '../../../core/document/dials';
+import { withThings } from '../../../core/scene/numbers';
+import type { Kinded } from '../../../core/document/registry';
+import { MOST, type Dial } from '../../../core/document/scene';
+import { freeId } from '../../../core/scene/starters';
+import { setIfKeyed, type ThingRef } from '../../state/movement';
+import { changeScene, editScene, openedScene } from '../../state/scene-store';
+
+function editDial(id: string, recipe: (dial: Draft<Dial>) => void): void {
+  editScene((scene) => {
+    const dial = scene.dials.find((d) => d.id === id);
+    if (dial) recipe(dial);
+  });
+}
+
+/** Adds a dial. */
+export function addDial(): void {
+  const { dials } = openedScene();
+  if (dials.length >= MOST.dials) return;
+  let n = 1;
+  while (dials.some(({ name }) => name === `dial${n}`)) n++;
+  const id = freeId(
+    'dial',
+    dials.map((d) => d.id),
+  );
+  editScene((scene) => void scene.dials.push(completeDial({ id, name: `dial${n}` }) as Draft<Dial>));
+}
+
+/** Takes a dial away. */
+export function removeDial(id: string): void {
+  editScene((scene) => void (scene.dials = scene.dials.filter((d) => d.id !== id)));
+}
+
+/** Renames a dial, also where numbers hang on it; formulas that name it say that they miss it. A name that can't be taken is refused with a sentence. */
+export function renameDial(id: string, name: string): string | undefined {
+  if (!isDialName(name)) return `A dial can’t be named “${name}”; allowed are a letter, then up to 31 letters, digits and low lines.`;
+  if (isTakenByLanguage(name)) return `“${name}” is a name that formulas use already; allowed is another.`;
+  if (openedScene().dials.some((d) => d.id !== id && d.name === name))
+    return `Another dial is named “${name}”; allowed is a name of its own.`;
+  const before = openedScene().dials.find((d) => d.id === id)?.name;
+  const hung = (drive: Kinded) => drive.kind === 'dial' && drive['dial'] === before;
+  changeScene((scene) => {
+    const followed = withThings(scene, (thing) =>
+      Object.values(thing.drives).some(hung)
+        ? {
+            ...thing,
+            drives: Object.fromEntries(
+              Object.entries(thing.drives).map(([path, drive]) => [path, hung(drive) ? { ...drive, dial: name } : drive]),
+            ),
+          }
+        : thing,
+    );
+    return { ...followed, dials: followed.dials.map((d) => (d.id === id ? { ...d, name } : d)) };
+  });
+  return undefined;
+}
+
+const refOf = (id: string): ThingRef => ({ sort: 'dials', id });
+
+/** Sets the value of a dial: at the playhead as a key where it is keyed, otherwise plainly. */
+export function setDial(id: string, value: number): void {
+  if (!setIfKeyed(refOf(id), 'value', value)) editDial(id, (dial) => void (dial.value = value));
+}
+
+/** Says what a dial is for. */
+export const noteDial = (id: string, note: string): void => editDial(id, (dial) => void (dial.note = note));
+
+/** Sets where a dial spans from or to; the other end is kept beyond it. */
+export function setDialSpan(id: string, end: 'low' | 'high', value: number): void {
+  editDial(id, (dial) => {
+    dial[end] = value;
+    if (dial.high > dial.low) return;
+    if (end === 'low') dial.high = value + 1;
+    else dial.low = value - 1;
+  });
+}

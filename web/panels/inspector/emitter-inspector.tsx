@@ -1,0 +1,132 @@
+import { ofAnotherKind } from '../../../core/document/change-kind';
+import type { Description, Values } from '../../../core/document/parameters';
+import { isSeenToTurn } from '../../../core/kinds/looks';
+import { whyUnseen } from '../../../core/measure/emitter-reasons';
+import { birthParameters, emitterParameters } from '../../../core/document/descriptions';
+import type { Emitter } from '../../../core/document/scene';
+import { shapes } from '../../../core/kinds/emitter-shapes';
+import { KindChoice } from '../../widgets/kind-choice';
+import { ParameterRows } from '../../widgets/parameter-rows';
+import { usePlayer } from '../../state/player-store';
+import { useAssets } from '../../simulation/scene-assets';
+import { editEmitters, useScene } from '../../state/scene-store';
+import { switchKind } from '../../state/kind-switch';
+import { useSelection } from '../../state/selection-store';
+import { AmountSection } from './amount-section';
+import { BondSection } from './bond-section';
+import { copyEmitters, duplicateEmitters, removeEmitters } from './emitter-edit';
+import { LookSection } from './look-section';
+import { MaskSection } from './mask-section';
+import { PlaceSection } from './place-section';
+import { ReasonNote } from './reason-note';
+import { FormulaSightProvider } from '../../widgets/formula/formula-sight';
+import { useGateSight } from '../../widgets/formula/use-sights';
+import { Section } from './section';
+
+type Draftable = Record<string, unknown>;
+
+/** Births, in the groups in which one thinks of them. */
+const GROUPS: readonly (readonly [string, readonly (keyof typeof birthParameters)[]])[] = [
+  ['Life', ['immortal', 'life', 'lifeVariance', 'lifeSpread']],
+  ['Start', ['speed', 'speedVariance', 'along', 'direction', 'axes', 'spread', 'inherit']],
+  ['Body', ['size', 'sizeVariance', 'mass', 'massVariance', 'drag', 'dragVariance']],
+];
+const TURNING = ['orientation', 'angles', 'tilt', 'spin', 'spinVariance', 'spinBy', 'spinAbout', 'spinAxis'] as const;
+
+function narrowed(description: Description, names: readonly string[]): Description {
+  return Object.fromEntries(names.map((name) => [name, description[name]!]));
+}
+
+function Unseen({ emitter }: { emitter: Emitter }) {
+  const scene = useScene();
+  const { assets } = useAssets();
+  const { meters, shown } = usePlayer();
+  const bounds = meters.bounds[scene.emitters.indexOf(emitter)];
+  if (!bounds || shown === undefined) return null;
+  return <ReasonNote lead="Nothing is seen" reason={whyUnseen(scene, emitter, bounds, shown, assets)} />;
+}
+
+/** The selected emitter, or several at once: where, how many, how they start and how they look. */
+export function EmitterInspector({ emitter }: { emitter: Emitter }) {
+  const scene = useScene();
+  const { selection } = useSelection();
+  const also = selection.type === 'emitter' ? (selection.also ?? []) : [];
+  const ids = [emitter.id, ...also];
+  const shape = shapes.get(emitter.shape.kind);
+  const set = (name: string, value: unknown) => editEmitters(ids, (e) => void ((e.birth as Draftable)[name] = value));
+  // A shape's numbers are set together only where all have that shape.
+  const setShape = (name: string, value: unknown) =>
+    editEmitters(ids, (e) => e.shape.kind === emitter.shape.kind && void ((e.shape as Draftable)[name] = value));
+  const of = { sort: 'emitters', id: emitter.id } as const;
+  const own: Values = { on: emitter.on, shown: emitter.shown, drawn: emitter.drawn, rendered: emitter.rendered, seed: emitter.seed };
+  const sight = useGateSight();
+  return (
+    <FormulaSightProvider value={sight}>
+      <Section
+        title={emitter.name}
+        aside={
+          also.length > 0
+            ? `and ${also.length} more, set together`
+            : `emitter ${scene.emitters.indexOf(emitter) + 1} of ${scene.emitters.length}`
+        }
+        onRename={(name) => editEmitters([emitter.id], (e) => void (e.name = name))}
+      >
+        <Unseen emitter={emitter} />
+        <ParameterRows
+          description={emitterParameters}
+          values={own}
+          without={['maskMode']}
+          onChange={(name, value) => editEmitters(ids, (e) => void ((e as Draftable)[name] = value))}
+        />
+        <KindChoice
+          label="Shape"
+          registry={shapes}
+          kind={emitter.shape.kind}
+          onChange={(kind) => switchKind({ sort: 'emitters', ids, path: 'shape' }, kind, (was) => ofAnotherKind(shapes, was, kind))}
+        />
+        <ParameterRows description={shape.parameters} of={{ ...of, prefix: 'shape.' }} values={emitter.shape} onChange={setShape} />
+      </Section>
+      <MaskSection emitter={emitter} ids={ids} />
+      <AmountSection emitter={emitter} ids={ids} />
+      {GROUPS.map(([title, names]) => (
+        <Section key={title} title={title}>
+          <ParameterRows
+            description={narrowed(birthParameters, names)}
+            of={{ ...of, prefix: 'birth.' }}
+            values={emitter.birth}
+            onChange={set}
+          />
+        </Section>
+      ))}
+      {!shape.fromParticles && <BondSection emitter={emitter} ids={ids} />}
+      {isSeenToTurn(emitter) && (
+        <Section title="Turning">
+          <ParameterRows
+            description={narrowed(birthParameters, TURNING)}
+            of={{ ...of, prefix: 'birth.' }}
+            values={emitter.birth}
+            onChange={set}
+          />
+        </Section>
+      )}
+      <LookSection emitter={emitter} ids={ids} />
+      {!shape.fromParticles && (
+        <PlaceSection
+          owner={{ type: 'emitter', id: emitter.id }}
+          scale={{ label: 'Scale of the shape', help: 'Size of the shape. Scaling the emitter changes no particle’s size.' }}
+        />
+      )}
+      <div className="flex flex-wrap gap-2 px-4 py-3">
+        <button className="line-button" onClick={() => duplicateEmitters(ids)}>
+          Duplicate
+        </button>
+        <button className="line-button" title="To paste it into this or another scene" onClick={() => copyEmitters(ids)}>
+          Copy
+        </button>
+        <button className="line-button" onClick={() => removeEmitters(ids)}>
+          Delete
+        </button>
+      </div>
+    </FormulaSightProvider>
+  );
+}

@@ -1,0 +1,162 @@
+import { actions } from '../../../core/kinds/actions';
+import type { Description } from '../../../core/document/parameters';
+import { fields as fieldKinds } from '../../../core/kinds/fields';
+import { rules } from '../../../core/kinds/group-rules';
+import { fieldParameters } from '../../../core/document/descriptions';
+import type { Field } from '../../../core/document/scene';
+import { emitterOnPath } from '../../../core/scene/starters';
+import { duplicateFields, moveTo, removeFields, setActsAs, startFrom } from '../desk/desk-edit';
+import { setStrength, strengthParameter, unitOf } from '../desk/strength';
+import { ParameterRows } from '../../widgets/parameter-rows';
+import { Choice, LabelledRow } from '../../widgets/labelled-row';
+import { editField, openedScene, useScene } from '../../state/scene-store';
+import { addEmitter } from './emitter-edit';
+import { GridActions } from './grid-actions';
+import { PlaceSection } from './place-section';
+import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
+import { FormulaSightProvider } from '../../widgets/formula/formula-sight';
+import { useParticleSight } from '../../widgets/formula/use-sights';
+import { Section } from './section';
+
+const { spanned, from, until, also, easeIn, easeOut } = fieldParameters;
+const SPAN = { spanned, from, until, also, easeIn, easeOut };
+
+/** Sets a number of a field's own; the end of a span stays after its beginning. */
+function setOwn(id: string, name: string, value: unknown): void {
+  editField(id, (field) => {
+    (field as unknown as Record<string, unknown>)[name] = value;
+    if (field.until > field.from) return;
+    if (name === 'until') field.from = field.until - 1;
+    else field.until = field.from + 1;
+  });
+}
+
+/** Named sets of values to start from. */
+function Starts({ field }: { field: Field }) {
+  return (
+    <div className="flex flex-wrap gap-1 pt-1.5 pb-1" role="group" aria-label="Starting points">
+      {fieldKinds.get(field.settings.kind).starts.map((start) => (
+        <button
+          key={start.name}
+          className="rounded-sm border border-rule px-1.5 py-0.5 text-xs text-second hover:border-second hover:text-text"
+          title={`${start.note}. Place, extent and sends stay.`}
+          onClick={() => startFrom(field.id, start)}
+        >
+          {start.name}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** Emitters that are made on the path which a field follows. */
+function EmitOnPath({ field }: { field: Field }) {
+  const make = (from: 'start' | 'along') => {
+    const emitter = emitterOnPath(openedScene(), field, from);
+    if (emitter) addEmitter(emitter);
+  };
+  if (!fieldKinds.get(field.settings.kind).course?.(field.settings, field.extent)) return null;
+  return (
+    <div className="flex gap-2 py-1.5">
+      <button className="line-button" onClick={() => make('start')}>
+        Emit at its start
+      </button>
+      <button className="line-button" onClick={() => make('along')}>
+        Emit along it
+      </button>
+    </div>
+  );
+}
+
+function GroupRow({ field }: { field: Field }) {
+  const { groups } = useScene();
+  if (groups.length === 0) return null;
+  const options = [{ value: '', label: 'none' }, ...groups.map(({ id, name }) => ({ value: id, label: name }))];
+  return (
+    <LabelledRow label={fieldParameters.group.label} help={fieldParameters.group.help}>
+      <Choice label="In group" value={field.group} options={options} onChange={(group) => void moveTo(field.id, group)} />
+    </LabelledRow>
+  );
+}
+
+/** The selected field: everything of it that acts. */
+export function FieldInspector({ field }: { field: Field }) {
+  const scene = useScene();
+  const kind = fieldKinds.get(field.settings.kind);
+  const unit = unitOf(field);
+  const action = actions.get(field.actsAs);
+  const owner = { type: 'field', id: field.id } as const;
+  const of = { sort: 'fields', id: field.id } as const;
+  const mixed = rules.get(scene.groups.find((g) => g.id === field.group)?.rule ?? 'sum').mixes;
+  const setting = (name: string, value: unknown) =>
+    editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[name] = value));
+  const own: Description = {
+    ...(action.paced && { pace: fieldParameters.pace }),
+    ...(kind.seeded && { seed: fieldParameters.seed }),
+    ...(mixed && { mix: fieldParameters.mix }),
+  };
+  const sight = useParticleSight(field);
+  return (
+    <FormulaSightProvider value={sight}>
+      <div data-handbook={`field/${kind.kind}`}>
+        <Section
+          title={field.name}
+          aside={`field ${scene.fields.indexOf(field) + 1} of ${scene.fields.length}`}
+          onRename={(name) => editField(field.id, (f) => void (f.name = name))}
+        >
+          <Starts field={field} />
+          <ParameterRows
+            description={{ strength: strengthParameter(field) }}
+            of={{ ...of, prefix: '' }}
+            values={field as never}
+            onChange={(_, value) => setStrength(field.id, value as number)}
+          />
+          {kind.actions.length > 1 && (
+            <LabelledRow label="Acts as" help={action.summary}>
+              <Choice
+                label="Acts as"
+                value={field.actsAs}
+                options={kind.actions.map((a) => ({ value: a, label: actions.get(a).label }))}
+                onChange={(actsAs) => setActsAs([field.id], actsAs)}
+              />
+            </LabelledRow>
+          )}
+          <ParameterRows
+            description={own}
+            of={{ ...of, prefix: '' }}
+            values={field as never}
+            onChange={(name, value) => setOwn(field.id, name, value)}
+          />
+          <ParameterRows
+            description={kind.parameters}
+            of={{ ...of, prefix: 'settings.' }}
+            values={field.settings}
+            unit={unit}
+            onChange={setting}
+          />
+          <EmitOnPath field={field} />
+          <GridActions field={field} />
+          <GroupRow field={field} />
+        </Section>
+      </div>
+      <FalloffSection thing={field} owner={owner} />
+      <ModulatorSection thing={field} owner={owner} />
+      <Section title="Span">
+        <ParameterRows description={SPAN} values={field as never} onChange={(name, value) => setOwn(field.id, name, value)} />
+      </Section>
+      <SendSection thing={field} owner={owner} />
+      <PlaceSection
+        owner={owner}
+        scale={{ label: 'Scale of the extent', help: 'Core and reach grow with it. The strength does not change.' }}
+      />
+      <div className="flex gap-2 px-4 py-3">
+        <button className="line-button" onClick={() => duplicateFields([field.id])}>
+          Duplicate
+        </button>
+        <button className="line-button" onClick={() => removeFields([field.id])}>
+          Delete
+        </button>
+      </div>
+    </FormulaSightProvider>
+  );
+}

@@ -1,0 +1,73 @@
+import { pageBackend } from '../../simulation/page-backend';
+import { useState } from 'react';
+import { fields as fieldKinds } from '../../../core/kinds/fields';
+import { boxOfGroup, joined } from '../../../core/measure/fit';
+import type { Field } from '../../../core/document/scene';
+import { resourcesOf } from '../../../core/scene/resources';
+import { fieldSource } from '../../../core/sim/stack/compile';
+import { fileStem, saveFile } from '../../widgets/save-file';
+import { usePlayer } from '../../state/player-store';
+import { useAssets } from '../../simulation/scene-assets';
+import { editField, editGroup, openedScene, useScene } from '../../state/scene-store';
+
+/** Two digits after the point are a centimetre. */
+const rounded = (n: number) => Math.round(n * 100) / 100;
+
+/** What is told of a field with a grid, and what is done with it: fitted to its source, and saved for others to read. */
+export function GridActions({ field }: { field: Field }) {
+  const scene = useScene();
+  const { assets } = useAssets();
+  const [refused, setRefused] = useState<string>();
+  const kind = fieldKinds.get(field.settings.kind);
+  if (!kind.gridOf) return null;
+  const source = () => fieldSource(openedScene(), field, assets, { backend: pageBackend });
+
+  function fit(): void {
+    const particles = joined(usePlayer.getState().meters.bounds);
+    const box = kind.fitSource?.(source(), boxOfGroup(openedScene(), String(field.settings['group']), particles));
+    setRefused(box ? undefined : 'There is nothing to fit it to: its source is empty, or reaches everywhere while no particles are alive.');
+    if (!box) return;
+    editField(field.id, (f) => {
+      f.place = { ...f.place, position: box.centre.map(rounded) as never, rotation: [0, 0, 0], scale: 1 };
+      const [width, height, depth] = box.sides.map((s) => Math.max(0.01, rounded(s)));
+      Object.assign(f.settings, { width, height, depth });
+    });
+  }
+
+  async function save(): Promise<void> {
+    const grid = kind.gridOf?.(source());
+    setRefused(grid ? undefined : 'There is no grid to save: it has no source yet.');
+    if (!grid) return;
+    const { writeVti } = await import('../../../formats/vti');
+    saveFile(writeVti(grid), `${fileStem(field.name)}.vti`, 'application/xml');
+  }
+
+  const group = field.settings['from'] === 'group' ? scene.groups.find((g) => g.id === field.settings['group']) : undefined;
+  const told = kind.told?.(field.settings, resourcesOf(scene, assets));
+  return (
+    <div className="py-1.5">
+      {told && <p className="num text-xs text-faint">{told}</p>}
+      <div className="flex gap-2 py-1">
+        <button className="line-button" onClick={fit}>
+          Fit to its source
+        </button>
+        <button className="line-button" title="VTK image data" onClick={() => void save()}>
+          Save as .vti
+        </button>
+      </div>
+      {group && !group.mute && (
+        <p className="flex items-baseline justify-between text-xs text-second">
+          “{group.name}” acts by itself as well.
+          <button className="text-button" onClick={() => editGroup(group.id, (g) => void (g.mute = true))}>
+            Mute it
+          </button>
+        </p>
+      )}
+      {refused && (
+        <p role="alert" className="text-xs text-signal">
+          {refused}
+        </p>
+      )}
+    </div>
+  );
+}

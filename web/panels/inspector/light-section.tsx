@@ -1,0 +1,19 @@
+import { lightParameters } from '../../../core/document/descriptions';
+import { ParameterRows } from '../../widgets/parameter-rows';
+import { editScene, useSceneOf } from '../../state/scene-store';
+import { Section } from './section';
+
+/** The light that meshes are seen in, and the fog. */
+export function LightSection() {
+  const light = useSceneOf((scene) => scene.light);
+  return (
+    <Section title="Light and fog" aside="of meshes and surfaces">
+      <ParameterRows
+        description={lightParameters}
+        values={light}
+        of={{ sort: 'light', id: '', prefix: '' }}
+        onChange={(name, value) => editScene((s) => void ((s.light as Record<string, unknown>)[name] = value))}
+      />
+    </Section>
+  );
+}

@@ -1,0 +1,105 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { Plus, X } from 'lucide-react';
+import { ofAnotherKind } from '../../../core/document/change-kind';
+import { looks, looksOf } from '../../../core/kinds/looks';
+import type { LookKind } from '../../../core/kinds/looks/look';
+import { sheetFault } from '../../../core/kinds/looks/picture';
+import { whyStrobes } from '../../../core/measure/strobing';
+import { MOST, type Emitter } from '../../../core/document/scene';
+import { KindChoice } from '../../widgets/kind-choice';
+import { ParameterRows } from '../../widgets/parameter-rows';
+import { editEmitters, useSceneOf } from '../../state/scene-store';
+import { switchKind } from '../../state/kind-switch';
+import { takeRow } from '../../state/take-row';
+import { ReasonNote } from './reason-note';
+import { Section } from './section';
+
+type Draftable = Record<string, unknown>;
+
+/** One look: the first, or the n-th of those besides. */
+function LookRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly string[]; row: number }) {
+  const images = useSceneOf((scene) => scene.images);
+  const look = looksOf(emitter)[row]!;
+  const prefix = row === 0 ? 'look.' : `besides.${row - 1}.`;
+  const change = (to: (look: Draftable) => Draftable | undefined) =>
+    editEmitters(ids, (e) => {
+      const own = row === 0 ? e.look : e.besides[row - 1];
+      const next = own && to(own as Draftable);
+      if (!next) return;
+      if (row === 0) e.look = next as never;
+      else e.besides[row - 1] = next as never;
+    });
+  const image = images.find(({ hash }) => hash === look['image']);
+  const fault = image && 'columns' in look && sheetFault(look as never, image);
+  const fits = ({ draws }: LookKind) => draws === undefined || draws === emitter.bond.kind;
+  return (
+    <>
+      <KindChoice
+        label={row === 0 ? 'Drawn as' : `And as (${row + 1})`}
+        registry={looks}
+        kind={look.kind}
+        offered={fits}
+        onChange={(kind) =>
+          switchKind({ sort: 'emitters', ids, path: row === 0 ? 'look' : `besides.${row - 1}` }, kind, (was) =>
+            ofAnotherKind(looks, was, kind),
+          )
+        }
+      />
+      <ParameterRows
+        description={looks.get(look.kind).parameters}
+        of={{ sort: 'emitters', id: emitter.id, prefix }}
+        values={look}
+        onChange={(name, value) => change((own) => (own['kind'] === look.kind ? { ...own, [name]: value } : undefined))}
+      />
+      {fault && (
+        <p role="alert" className="py-1 text-xs text-signal">
+          {fault}
+        </p>
+      )}
+      {row > 0 && (
+        <button
+          className="text-button mt-1 mb-2 flex items-center gap-1 text-xs"
+          onClick={() => editEmitters(ids, (e) => takeRow(e, 'emitters', 'besides', row - 1))}
+        >
+          <X size={11} /> remove
+        </button>
+      )}
+    </>
+  );
+}
+
+/** How an emitter is drawn: in one look or several, one over the other. */
+export function LookSection({ emitter, ids }: { emitter: Emitter; ids: readonly string[] }) {
+  const { fps } = useSceneOf((scene) => scene.time);
+  const offered = looks.list.filter(({ draws }) => draws === undefined || draws === emitter.bond.kind);
+  return (
+    <Section title="Look" aside={emitter.besides.length > 0 ? 'one over the other' : undefined}>
+      <ReasonNote lead="It strobes" reason={whyStrobes(emitter, fps)} />
+      {looksOf(emitter).map((look, row) => (
+        <LookRows key={`${row} ${look.kind}`} emitter={emitter} ids={ids} row={row} />
+      ))}
+      {emitter.besides.length < MOST.besides && (
+        <Menu>
+          <MenuButton className="text-button mt-1 -ml-1 flex items-center gap-1">
+            <Plus size={13} /> draw it as well as
+          </MenuButton>
+          <MenuItems anchor="bottom start" className="z-20 w-72 border border-rule bg-panel py-1 focus:outline-none">
+            {offered.map((look) => (
+              <MenuItem key={look.kind}>
+                <button
+                  className="block w-full px-3 py-1.5 text-left data-focus:bg-raised"
+                  onClick={() =>
+                    editEmitters(ids, (e) => void (e.besides.length < MOST.besides && e.besides.push(looks.defaults(look.kind) as never)))
+                  }
+                >
+                  {look.label}
+                  <span className="block text-xs text-faint">{look.summary}</span>
+                </button>
+              </MenuItem>
+            ))}
+          </MenuItems>
+        </Menu>
+      )}
+    </Section>
+  );
+}

@@ -1,0 +1,170 @@
+import { dialsOf } from '../../../core/document/dials';
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { Plus, X } from 'lucide-react';
+import { ofAnotherKind } from '../../../core/document/change-kind';
+import { extents } from '../../../core/kinds/falloff-shapes';
+import { modulators } from '../../../core/kinds/modulators';
+import { profiles } from '../../../core/kinds/curves';
+import { profileCommon } from '../../../core/kinds/curves/profile';
+import { sendParameter } from '../../../core/document/descriptions';
+import { MOST, sendTo, type WithReach } from '../../../core/document/scene';
+import { editReach, setExtentKind, setExtentNumber, setProfileKind, type ReachOwner } from '../../state/falloff-edit';
+import { ProfileGraph } from '../desk/profile-graph';
+import { setSend } from '../desk/sends';
+import { KindChoice } from '../../widgets/kind-choice';
+import { ParameterRows } from '../../widgets/parameter-rows';
+import { openProfile } from '../curve/profile-store';
+import { usePlayer } from '../../state/player-store';
+import { useAssets } from '../../simulation/scene-assets';
+import { imageOf } from '../../../core/document/assets';
+import { LISTS, useScene } from '../../state/scene-store';
+import { switchKind } from '../../state/kind-switch';
+import { takeRow } from '../../state/take-row';
+import { Section } from './section';
+import { ShareRow } from './share-row';
+
+interface Props {
+  readonly thing: WithReach;
+  readonly owner: ReachOwner;
+}
+
+/** How many of the particles it is sent to a field reaches on the frame on the screen. */
+function Reached({ id }: { id: string }) {
+  const scene = useScene();
+  const meter = usePlayer((s) => s.meters.fields)[scene.fields.findIndex((f) => f.id === id)];
+  if (!meter || meter.count === 0) return null;
+  return (
+    <p className="pt-2 text-xs text-second">
+      Reaches {Math.round((100 * meter.touched) / meter.count)} % of the particles it is sent to, on this frame.
+    </p>
+  );
+}
+
+/** Extent and profile. */
+export function FalloffSection({ thing, owner }: Props) {
+  const extent = extents.get(thing.extent.kind);
+  const of = { sort: LISTS[owner.type], id: owner.id };
+  return (
+    <div data-handbook={`extent/${extent.kind}`}>
+      <Section
+        title="Falloff"
+        aside={
+          extent.bounded ? `${extent.label} · ${profiles.get(thing.profile.kind).label} · slope ${thing.profile.slope}` : 'everywhere alike'
+        }
+      >
+        <KindChoice label="Extent" registry={extents} kind={thing.extent.kind} onChange={(kind) => setExtentKind(owner, kind)} />
+        {extent.bounded && (
+          <>
+            <KindChoice label="Profile" registry={profiles} kind={thing.profile.kind} onChange={(kind) => setProfileKind(owner, kind)} />
+            <ProfileGraph thing={thing} owner={owner} onOpen={() => openProfile(owner)} />
+            <ParameterRows
+              description={extent.parameters}
+              of={{ ...of, prefix: 'extent.' }}
+              values={thing.extent}
+              onChange={(name, value) =>
+                typeof value === 'number'
+                  ? setExtentNumber(owner, name, value)
+                  : editReach(owner, (t) => void ((t.extent as Record<string, unknown>)[name] = value))
+              }
+            />
+            <ParameterRows
+              description={profileCommon}
+              of={{ ...of, prefix: 'profile.' }}
+              values={thing.profile}
+              onChange={(name, value) => editReach(owner, (t) => void ((t.profile as Record<string, unknown>)[name] = value))}
+            />
+            {owner.type === 'field' && <Reached id={thing.id} />}
+          </>
+        )}
+      </Section>
+    </div>
+  );
+}
+
+function ModulatorRows({ thing, owner, row }: Props & { row: number }) {
+  const { assets } = useAssets();
+  const scene = useScene();
+  const values = thing.modulators[row]!;
+  const kind = modulators.get(values.kind);
+  const trouble = kind.broken?.({ values, image: (hash) => imageOf(assets, hash), dials: dialsOf(scene) });
+  return (
+    <div className="pb-2" data-handbook={`modulator/${kind.kind}`}>
+      <KindChoice
+        label={`Modulator ${row + 1}`}
+        registry={modulators}
+        kind={values.kind}
+        onChange={(to) =>
+          switchKind({ sort: LISTS[owner.type], ids: [owner.id], path: `modulators.${row}` }, to, (was) =>
+            ofAnotherKind(modulators, was, to),
+          )
+        }
+      />
+      {trouble && <p className="py-1 text-xs text-signal">{trouble}</p>}
+      <ParameterRows
+        description={kind.parameters}
+        of={{ sort: LISTS[owner.type], id: owner.id, prefix: `modulators.${row}.` }}
+        values={values}
+        onChange={(name, value) =>
+          editReach(owner, (t) => t.modulators[row] && void ((t.modulators[row] as Record<string, unknown>)[name] = value))
+        }
+      />
+      <button
+        className="text-button mt-1 -ml-1 flex items-center gap-1 text-xs"
+        onClick={() => editReach(owner, (t) => takeRow(t, LISTS[owner.type], 'modulators', row))}
+      >
+        <X size={11} /> remove
+      </button>
+    </div>
+  );
+}
+
+/** What multiplies the weight beside the falloff. */
+export function ModulatorSection({ thing, owner }: Props) {
+  return (
+    <Section title="Modulators" aside={thing.modulators.length > 1 ? 'they multiply' : undefined}>
+      {thing.modulators.map((_, row) => (
+        <ModulatorRows key={row} thing={thing} owner={owner} row={row} />
+      ))}
+      {thing.modulators.length < MOST.modulators && (
+        <Menu>
+          <MenuButton className="text-button mt-1 -ml-1 flex items-center gap-1">
+            <Plus size={13} /> add a modulator
+          </MenuButton>
+          <MenuItems anchor="bottom start" className="z-20 w-72 border border-rule bg-panel py-1 focus:outline-none">
+            {modulators.list.map((kind) => (
+              <MenuItem key={kind.kind}>
+                <button
+                  className="block w-full px-3 py-1.5 text-left data-focus:bg-raised"
+                  onClick={() => editReach(owner, (t) => void t.modulators.push(modulators.defaults(kind.kind) as never))}
+                >
+                  {kind.label}
+                  <span className="block text-xs text-faint">{kind.summary}</span>
+                </button>
+              </MenuItem>
+            ))}
+          </MenuItems>
+        </Menu>
+      )}
+    </Section>
+  );
+}
+
+/** How much each emitter feels. */
+export function SendSection({ thing, owner }: Props) {
+  const { emitters } = useScene();
+  return (
+    <Section title="Sends" aside="how much each emitter feels">
+      {emitters.map((emitter) => (
+        <ShareRow
+          key={emitter.id}
+          of={{ sort: LISTS[owner.type], id: owner.id, path: `sends.${emitter.id}` }}
+          label={emitter.name}
+          share={sendTo(thing, emitter.id)}
+          parameter={sendParameter}
+          isWritten={emitter.id in thing.sends}
+          onChange={(share) => setSend(owner.type, owner.id, emitter.id, share)}
+        />
+      ))}
+    </Section>
+  );
+}

@@ -1,0 +1,98 @@
+import { useMemo } from 'react';
+import { timeParameters } from '../../../core/document/descriptions';
+import type { NumberParameter } from '../../../core/document/parameters';
+import { useMoved } from '../../widgets/movable';
+import { ParameterRow } from '../../widgets/parameter-row';
+import { ParameterRows } from '../../widgets/parameter-rows';
+import { setIfKeyed } from '../../state/movement';
+import { changeScene, useScene, useSceneOf } from '../../state/scene-store';
+import { useStage } from '../../simulation/stage';
+import { whyOpen } from '../../../core/measure/loop-reasons';
+import { useAssets } from '../../simulation/scene-assets';
+import { Section } from './section';
+import { setTime, startShotHere } from './time-edit';
+
+/** How large the scene seems by how fast it goes: speeds of what falls and swings grow with the root of its length. */
+const APPARENT: NumberParameter = {
+  type: 'number',
+  label: 'Apparent size',
+  unit: '×',
+  default: 1,
+  min: 0.0001,
+  max: 10000,
+  usual: [0.1, 10],
+  help: 'The same set-up made to read as small and hasty, or as large and slow: speeds go with the root of the length, so the time scale is one over the root of this.',
+};
+
+function ApparentSize() {
+  const time = { sort: 'time', id: '', path: 'scale' } as const;
+  const moved = useMoved(time);
+  const plain = useSceneOf((scene) => scene.time.scale);
+  const scale = (moved.value as number | undefined) ?? plain;
+  const set = (size: number) => {
+    const next = Number((1 / Math.sqrt(size)).toPrecision(6));
+    if (!setIfKeyed(time, 'scale', next)) setTime('scale', next);
+  };
+  if (scale === 0 || moved.drives.length > 0) return null;
+  return (
+    <ParameterRow
+      parameter={APPARENT}
+      value={Number((1 / (scale * scale)).toPrecision(4))}
+      values={{}}
+      unit={undefined}
+      onChange={(value) => set(value as number)}
+      onOther={() => undefined}
+    />
+  );
+}
+
+/** What keeps a scene that loops from coming back without a seam. */
+function Seams() {
+  const { transport } = useStage();
+  const scene = useScene();
+  const { assets } = useAssets();
+  const reasons = useMemo(() => whyOpen(scene, assets), [scene, assets]);
+  if (scene.time.loop === 0) return null;
+  if (reasons.length === 0)
+    return (
+      <p role="status" className="py-1 text-second">
+        It loops without a seam: after {scene.time.loop} frames it is the same again.
+      </p>
+    );
+  return (
+    <div role="status" aria-label="What keeps the loop open" className="py-1">
+      <p className="text-second">The loop is not closed yet:</p>
+      <ul className="list-disc pl-4">
+        {reasons.map(({ words, mend, goTo }) => (
+          <li key={words} className="py-0.5">
+            {words}
+            {(mend ?? goTo) !== undefined && (
+              <button className="line-button ml-2 py-0" onClick={() => (mend ? changeScene(mend.change) : transport.seek(goTo!))}>
+                {mend ? mend.label : `Go to frame ${goTo}`}
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** Frames and seconds, the scene’s own time, and its loop. */
+export function TimeSection() {
+  const time = useSceneOf((scene) => scene.time);
+  return (
+    <Section title="Time">
+      <ParameterRows description={timeParameters} values={time} of={{ sort: 'time', id: '', prefix: '' }} onChange={setTime} />
+      <ApparentSize />
+      <Seams />
+      <button
+        className="line-button mt-2"
+        title="What comes before the playhead becomes pre-roll: the run is the same, and the shot begins here"
+        onClick={startShotHere}
+      >
+        Start the shot here
+      </button>
+    </Section>
+  );
+}

@@ -1,0 +1,48 @@
+import { extents } from '../../../core/kinds/falloff-shapes';
+import { boxRoundAll } from '../../../core/measure/fit';
+import { completeZone } from '../../../core/scene/complete';
+import { desksWithout } from '../../../core/scene/detach';
+import { MOST } from '../../../core/document/scene';
+import { freeIdentity } from '../../../core/scene/starters';
+import { usePlayer } from '../../state/player-store';
+import { changeScene, openedScene } from '../../state/scene-store';
+import { select } from '../../state/selection-store';
+
+/** Tints of new zones, one after another. */
+const TINTS = ['#f2c84b', '#7fc6d6', '#e08a6a', '#a9c97a', '#c79ad6'] as const;
+
+/** Adds a zone among the living particles, over half of them, and selects it. */
+export function addZone(): void {
+  const { zones } = openedScene();
+  if (zones.length >= MOST.zones) return;
+  const { centre, half } = boxRoundAll(usePlayer.getState().meters.bounds);
+  const inner = half.map((h) => h / 2) as unknown as [number, number, number];
+  const zone = completeZone({
+    ...freeIdentity('z', 'Zone', zones),
+    seed: zones.length + 1,
+    tint: TINTS[zones.length % TINTS.length],
+    place: { position: centre },
+    extent: extents.defaults('ball', extents.get('ball').fitted(inner)),
+  });
+  changeScene((s) => ({ ...s, zones: [...s.zones, zone] }));
+  select({ type: 'zone', id: zone.id });
+}
+
+/** A copy of a zone beside it. */
+export function duplicateZone(id: string): void {
+  const { zones } = openedScene();
+  const original = zones.find((z) => z.id === id);
+  if (!original || zones.length >= MOST.zones) return;
+  const copy = { ...original, ...freeIdentity('z', original.name, zones) };
+  changeScene((s) => ({ ...s, zones: [...s.zones, copy] }));
+  select({ type: 'zone', id: copy.id });
+}
+
+/** Takes a zone out of the scene, and lets go of it whatever asks for it. */
+export function removeZone(id: string): void {
+  changeScene((s) => {
+    const without = desksWithout(s, 'zone', [id]);
+    return { ...without, zones: without.zones.filter((z) => z.id !== id) };
+  });
+  select({ type: 'scene' });
+}

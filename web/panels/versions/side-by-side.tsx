@@ -1,0 +1,119 @@
+import { Pause, Play } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { drawnFrom } from '../../../core/kinds/looks/look-back';
+import type { Scene } from '../../../core/document/scene';
+import { estimateRun } from '../../../core/sim/step/estimate';
+import { runFrames } from '../../simulation/run-frames';
+import { loadAssets, useAssets } from '../../simulation/scene-assets';
+import { History } from '../../view/layers/history';
+import { loadImages, loadPlate } from '../../view/layers/image-textures';
+import { Picture } from '../../view/picture';
+import { shotAt } from '../../view/camera/shot';
+
+const WIDTH = 480;
+/** Each scene is played with at most about this many particles. */
+const ENOUGH = 3000;
+
+/** Where several runs wait for one another on each frame; one that has ended is waited for no more. */
+function meetingOf(count: number) {
+  let left = count;
+  const waiting = new Map<number, (() => void)[]>();
+  const look = (frame: number) => {
+    const there = waiting.get(frame) ?? [];
+    if (there.length < left) return;
+    waiting.delete(frame);
+    for (const go of there) go();
+  };
+  return {
+    meet: (frame: number) =>
+      new Promise<void>((go) => {
+        waiting.set(frame, [...(waiting.get(frame) ?? []), go]);
+        look(frame);
+      }),
+    leave() {
+      left--;
+      for (const frame of waiting.keys()) look(frame);
+    },
+  };
+}
+
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Plays the shot of a scene once, each frame when all have come to it; draws a frame from its middle where it is to stand still. */
+async function playOnce(scene: Scene, picture: Picture, meet: (frame: number) => Promise<void>, still: boolean, signal: AbortSignal) {
+  const { first, last, fps } = scene.time;
+  const begin = still ? Math.round(first + 0.65 * (last - first)) : first;
+  const through = still ? begin : last;
+  const { assets } = useAssets.getState();
+  const past = new History(scene);
+  const share = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, assets, through).alive));
+  await runFrames({ scene, assets, share, from: drawnFrom(scene, begin), through }, signal, async (made) => {
+    past.add(made);
+    if (made.frame < begin) return;
+    if (!still) await Promise.all([meet(made.frame), pause(1000 / fps)]);
+    if (signal.aborted) return;
+    picture.setFrame(made, past.at);
+    picture.draw(shotAt(scene, made.frame, scene.output.width / scene.output.height));
+  });
+}
+
+/** A picture of a scene, ready to be drawn. */
+async function pictureOf(scene: Scene, canvas: HTMLCanvasElement, signal: AbortSignal): Promise<Picture> {
+  await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, scene.time.first).catch(() => undefined)]);
+  const picture = new Picture(canvas);
+  signal.addEventListener('abort', () => picture.dispose());
+  picture.setSize(WIDTH, Math.round((WIDTH * scene.output.height) / scene.output.width));
+  picture.setScene(scene, useAssets.getState().assets);
+  picture.show((e) => scene.emitters[e]!.rendered);
+  return picture;
+}
+
+/** Scenes that are played side by side, frame by frame. */
+export function SideBySide({ scenes }: { scenes: readonly { readonly label: string; readonly scene: Scene }[] }) {
+  const boxes = useRef<(HTMLDivElement | null)[]>([]);
+  const [playing, setPlaying] = useState(() => !window.matchMedia('(prefers-reduced-motion: reduce)').matches);
+  const [failed, setFailed] = useState<string>();
+  useEffect(() => {
+    const stop = new AbortController();
+    const { signal } = stop;
+    // A canvas of its own each time: a context that was given up can't be taken again.
+    const canvases = scenes.map(({ label }, i) => {
+      const canvas = document.createElement('canvas');
+      canvas.className = 'block w-full';
+      canvas.setAttribute('role', 'img');
+      canvas.setAttribute('aria-label', label);
+      boxes.current[i]?.replaceChildren(canvas);
+      return canvas;
+    });
+    void (async () => {
+      const pictures = await Promise.all(scenes.map(({ scene }, i) => pictureOf(scene, canvases[i]!, signal)));
+      do {
+        const { meet, leave } = meetingOf(scenes.length);
+        await Promise.all(scenes.map(({ scene }, i) => playOnce(scene, pictures[i]!, meet, !playing, signal).finally(leave)));
+      } while (playing && !signal.aborted);
+    })().catch((error: Error) => signal.aborted || setFailed(error.message));
+    return () => stop.abort();
+  }, [scenes, playing]);
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      {scenes.map(({ label, scene }, i) => (
+        <figure key={label}>
+          <div
+            ref={(box) => void (boxes.current[i] = box)}
+            className="w-full border border-rule bg-black"
+            style={{ aspectRatio: `${scene.output.width} / ${scene.output.height}` }}
+          />
+          <figcaption className="pt-1 text-second">{label}</figcaption>
+        </figure>
+      ))}
+      <button className="text-button -ml-1 flex items-center gap-1 justify-self-start" onClick={() => setPlaying(!playing)}>
+        {playing ? <Pause size={14} /> : <Play size={14} />} {playing ? 'Pause' : 'Play'}
+      </button>
+      {failed && (
+        <p role="alert" className="col-span-2 text-signal">
+          These can’t be played: {failed}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,172 @@
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { actions } from '../../../core/kinds/actions';
+import type { Description, Values } from '../../../core/document/parameters';
+import { fields as fieldKinds } from '../../../core/kinds/fields';
+import { strengthOf } from '../../../core/kinds/fields/strength';
+import type { Chapter, HandbookKind, Sort } from '../../../core/handbook/chapters';
+import { exampleOf } from '../../../core/handbook/example';
+import { profileCommon } from '../../../core/kinds/curves/profile';
+import type { Field, Scene } from '../../../core/document/scene';
+import { copyFields } from '../../panels/desk/field-clipboard';
+import { RulePicture } from '../../panels/desk/rule-picture';
+import { NumberRow } from '../../widgets/number-field';
+import { ParameterRows } from '../../widgets/parameter-rows';
+import { lastScene } from './last-scene';
+import { LiveExample } from './live-example';
+import { ParameterTable } from './parameter-table';
+
+/** The part of an example's field that a sort of page is about. */
+function partOf(sort: Sort, scene: Scene, field: Field): { readonly name: string; readonly values: Values } | undefined {
+  if (sort === 'field') return { name: 'settings', values: field.settings };
+  if (sort === 'extent') return { name: 'extent', values: field.extent };
+  if (sort === 'profile') return { name: 'profile', values: field.profile };
+  if (sort === 'tide') return { name: 'tide', values: field.drives['strength']! };
+  if (sort === 'bond') return { name: 'bond', values: scene.emitters[0]!.bond };
+  return sort === 'modulator' ? { name: 'modulator', values: field.modulators[0]! } : undefined;
+}
+
+/** Parameters that need something of a scene, which an example does not have. */
+const needScene = (description: Description): string[] =>
+  Object.entries(description)
+    .filter(
+      ([, p]) =>
+        p.type === 'reference' ||
+        p.type === 'image' ||
+        p.type === 'grid' ||
+        p.type === 'sound' ||
+        p.type === 'points' ||
+        p.type === 'names' ||
+        (p.type === 'text' && p.dial === true),
+    )
+    .map(([name]) => name);
+
+function Facts({ chapter, kind }: { chapter: Chapter; kind: HandbookKind }) {
+  const facts: readonly (readonly [string, string])[] = [
+    ['Formula', kind.formula],
+    ['Source', kind.source],
+    ...(chapter.sort === 'action' ? ([['Unit', actions.get(kind.kind).unit || 'none']] as const) : []),
+    ...(chapter.sort === 'field'
+      ? ([
+          [
+            'Acts as',
+            fieldKinds
+              .get(kind.kind)
+              .actions.map((a) => actions.get(a).label)
+              .join(', '),
+          ],
+        ] as const)
+      : []),
+  ];
+  return (
+    <dl className="mt-3 grid grid-cols-[5rem_1fr] gap-y-1">
+      {facts.map(([what, text]) => (
+        <div key={what} className="contents">
+          <dt className="text-second">{what}</dt>
+          <dd className={what === 'Formula' ? 'font-mono' : ''}>{text}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** One page: what the kind does, its formula and source, every number, and an example to play with. */
+export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKind }) {
+  const [over, setOver] = useState<Values>({});
+  const navigate = useNavigate();
+  const { sort } = chapter;
+  const scene = useMemo(() => exampleOf(sort, kind.kind, over), [sort, kind.kind, over]);
+  const description: Description = sort === 'profile' ? { ...kind.parameters, ...profileCommon } : kind.parameters;
+  const field = scene.fields.find((f) => f.id === 'field') ?? scene.fields[0]!;
+  const part = partOf(sort, scene, field);
+  const strength = strengthOf(fieldKinds.get(field.settings.kind), field.actsAs);
+  const send = () => {
+    const id = lastScene();
+    if (!id) {
+      toast.error('No scene was open yet. Open one, and come back here by F1.');
+      return;
+    }
+    if (sort === 'rule') copyFields(scene.fields, undefined, scene.groups);
+    else copyFields([{ ...field, name: fieldKinds.get(field.settings.kind).label, group: '' }]);
+    void navigate(`/scene/${id}`, { state: { paste: true } });
+  };
+  return (
+    <article className="max-w-240">
+      <p className="text-xs text-faint">{chapter.title}</p>
+      <h1 className="flex items-center gap-3 text-xl font-semibold">
+        {kind.label}
+        {sort === 'rule' && <RulePicture rule={kind.kind} width={90} height={36} />}
+      </h1>
+      <p className="mt-1 max-w-160">{kind.summary}</p>
+      {kind.advice && <p className="mt-2 max-w-160 text-second">{kind.advice}</p>}
+      <Facts chapter={chapter} kind={kind} />
+      <div className="mt-4 grid grid-cols-[minmax(0,28rem)_18rem] gap-6">
+        <LiveExample scene={scene} />
+        <div>
+          {(sort === 'field' || sort === 'action' || sort === 'bond') && (
+            <NumberRow
+              label={sort === 'bond' ? 'Strength of the current' : strength.label}
+              value={field.strength}
+              parameter={{ type: 'number', help: 'How much.', ...strength }}
+              onChange={(value) => setOver({ ...over, strength: value })}
+            />
+          )}
+          {sort === 'rule' &&
+            scene.fields
+              .filter((f) => f.group !== '')
+              .map((f) => (
+                <NumberRow
+                  key={f.id}
+                  label={`Strength, ${f.name}`}
+                  value={f.strength}
+                  parameter={{ type: 'number', help: 'Of that bump.', ...strength }}
+                  onChange={(value) => setOver({ ...over, [f.id]: value })}
+                />
+              ))}
+          {part && (
+            <ParameterRows
+              description={description}
+              values={part.values}
+              unit={actions.get(field.actsAs).vectorUnit}
+              without={needScene(description)}
+              onChange={(name, value) => setOver({ ...over, [part.name]: { ...(over[part.name] as Values | undefined), [name]: value } })}
+            />
+          )}
+          {sort === 'field' && (
+            <div className="flex flex-wrap gap-1 pt-2" role="group" aria-label="Starting points">
+              {fieldKinds.get(kind.kind).starts.map(({ name, note, settings, actsAs, strength: own }) => (
+                <button
+                  key={name}
+                  className="rounded-sm border border-rule px-1.5 py-0.5 text-xs text-second hover:border-second hover:text-text"
+                  title={note}
+                  onClick={() =>
+                    setOver({ settings, ...(actsAs !== undefined && { actsAs }), ...(own !== undefined && { strength: own }) })
+                  }
+                >
+                  {name}
+                </button>
+              ))}
+            </div>
+          )}
+          <div className="mt-3 flex gap-2">
+            {sort !== 'bond' && (
+              <button className="lamp-button" onClick={send}>
+                Send to the desk
+              </button>
+            )}
+            <button className="line-button" disabled={Object.keys(over).length === 0} onClick={() => setOver({})}>
+              As it was
+            </button>
+          </div>
+        </div>
+      </div>
+      {Object.keys(description).length > 0 && (
+        <>
+          <h2 className="mt-5 font-semibold">Numbers</h2>
+          <ParameterTable description={description} />
+        </>
+      )}
+    </article>
+  );
+}

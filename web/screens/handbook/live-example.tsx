@@ -1,0 +1,122 @@
+import { pageBackend } from '../../simulation/page-backend';
+import { Pause, Play } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { strandRows } from '../../../core/kinds/bodies/curves';
+import { extents } from '../../../core/kinds/falloff-shapes';
+import { fields as fieldKinds } from '../../../core/kinds/fields';
+import type { Vector } from '../../../core/lib/math/vector';
+import type { Outline } from '../../../core/lib/geometry/outline';
+import type { Scene } from '../../../core/document/scene';
+import { Simulation } from '../../../core/sim/step/simulation';
+
+const WIDTH = 460;
+const HEIGHT = 300;
+/** Frames of one round. */
+const ROUND = 96;
+
+/** A point of the scene on the picture: seen from the front, a little from above and the side. */
+function onPicture([x, y, z]: Vector): readonly [number, number] {
+  const across = 0.94 * x + 0.34 * z;
+  const towards = -0.34 * x + 0.94 * z;
+  const scale = 520 / Math.max(0.5, 5.2 - 0.97 * towards - 0.24 * y);
+  return [WIDTH / 2 + across * scale, HEIGHT / 2 - (0.97 * y - 0.24 * towards) * scale];
+}
+
+interface DrawnLines {
+  readonly lines: Outline;
+  readonly at: Vector;
+  readonly dashed: boolean;
+}
+
+function outlinesOf(scene: Scene): DrawnLines[] {
+  return scene.fields.flatMap((field) => {
+    const kind = extents.get(field.extent.kind);
+    const { core, reach } = field.extent as { core?: number; reach?: number };
+    const at = field.place.position;
+    const own = { lines: fieldKinds.get(field.settings.kind).outline?.(field.settings, field.extent) ?? [], at, dashed: false };
+    if (!kind.bounded) return [own];
+    return [
+      own,
+      { lines: kind.outline(field.extent, core!), at, dashed: false },
+      { lines: kind.outline(field.extent, reach!), at, dashed: true },
+    ];
+  });
+}
+
+function draw(context: CanvasRenderingContext2D, scene: Scene, run: Simulation): void {
+  context.fillStyle = '#0f0e0d';
+  context.fillRect(0, 0, WIDTH, HEIGHT);
+  context.strokeStyle = 'rgba(242, 200, 75, 0.4)';
+  for (const { lines, at, dashed } of outlinesOf(scene)) {
+    context.setLineDash(dashed ? [3, 4] : []);
+    for (const line of lines) {
+      context.beginPath();
+      for (const p of line) context.lineTo(...onPicture([p[0] + at[0], p[1] + at[1], p[2] + at[2]]));
+      context.stroke();
+    }
+  }
+  context.fillStyle = '#ece6da';
+  context.setLineDash([]);
+  context.strokeStyle = '#ece6da';
+  for (const { columns, count, id, points } of run.populations) {
+    const at = (i: number) => onPicture([columns.x[i]!, columns.y[i]!, columns.z[i]!]);
+    if (scene.emitters[0]!.bond.kind === 'strand')
+      for (const row of strandRows(id, count, points)) {
+        context.beginPath();
+        for (const slot of row) context.lineTo(...at(slot));
+        context.stroke();
+      }
+    for (let i = 0; i < count; i++) {
+      const [x, y] = at(i);
+      context.fillRect(x - 1, y - 1, 2, 2);
+    }
+  }
+}
+
+/** A small scene that plays round and round, by the same simulation as the Studio's. */
+export function LiveExample({ scene }: { scene: Scene }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [playing, setPlaying] = useState(() => !window.matchMedia('(prefers-reduced-motion: reduce)').matches);
+  useEffect(() => {
+    const context = canvas.current!.getContext('2d')!;
+    const ratio = Math.min(2, window.devicePixelRatio);
+    [canvas.current!.width, canvas.current!.height] = [WIDTH * ratio, HEIGHT * ratio];
+    context.scale(ratio, ratio);
+    let run = new Simulation(scene, new Map(), { backend: pageBackend });
+    let due = 0;
+    let asked = 0;
+    // What stands still shows the middle of the round.
+    if (!playing) while (run.frame < ROUND / 2) run.advance();
+    draw(context, scene, run);
+    const step = (now: number) => {
+      asked = requestAnimationFrame(step);
+      if (now < due) return;
+      due = now + 1000 / scene.time.fps;
+      if (run.frame >= ROUND) run = new Simulation(scene, new Map(), { backend: pageBackend });
+      else run.advance();
+      draw(context, scene, run);
+    };
+    if (playing) asked = requestAnimationFrame(step);
+    return () => cancelAnimationFrame(asked);
+  }, [scene, playing]);
+  return (
+    <figure className="relative self-start">
+      <canvas
+        ref={canvas}
+        className="block w-full border border-rule"
+        style={{ aspectRatio: `${WIDTH} / ${HEIGHT}` }}
+        role="img"
+        aria-label="A cloud of particles under this field, with the extent drawn"
+        data-testid="live-example"
+      />
+      <button
+        className="text-button absolute right-1 bottom-1 bg-panel/70"
+        aria-pressed={playing}
+        aria-label={playing ? 'Pause' : 'Play'}
+        onClick={() => setPlaying(!playing)}
+      >
+        {playing ? <Pause size={14} /> : <Play size={14} />}
+      </button>
+    </figure>
+  );
+}

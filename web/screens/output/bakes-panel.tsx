@@ -1,0 +1,107 @@
+import { Pause, Play, X } from 'lucide-react';
+import { useState } from 'react';
+import type { StoredBake } from '../../../formats/stored-bake';
+import { api } from '../../state/api';
+import { useBakes, useToldOfBakes } from '../../simulation/bakes';
+
+/** Bytes in words. */
+export function inBytes(bytes: number): string {
+  const units = ['B', 'kB', 'MB', 'GB', 'TB'];
+  const power = Math.min(units.length - 1, Math.max(0, Math.floor(Math.log10(Math.max(1, bytes)) / 3)));
+  return `${Number((bytes / 1000 ** power).toPrecision(3))} ${units[power]}`;
+}
+
+const WORDS: Readonly<Record<StoredBake['state'], string>> = {
+  queued: 'waits',
+  running: '',
+  paused: 'paused',
+  done: 'done',
+  failed: 'stopped',
+};
+
+function Row({ bake }: { bake: StoredBake }) {
+  const [refused, setRefused] = useState<string>();
+  const { id, scene, first, last, done, bytes, state, message } = bake;
+  const [total, made] = [last - first + 1, done - first + 1];
+  const active = state === 'running' || state === 'queued';
+  const ask = (work: Promise<unknown>) => {
+    setRefused(undefined);
+    work.catch((error: Error) => setRefused(error.message));
+  };
+  return (
+    <li className="grid grid-cols-[1fr_auto] items-center gap-x-3 gap-y-1 border-b border-rule px-4 py-2" aria-label={`Bake of ${scene}`}>
+      <span className="min-w-0">
+        <span className="block truncate">{scene}</span>
+        <span className="num block text-second">
+          {[WORDS[state], state === 'done' ? `frames ${first} to ${last}` : `${made} of ${total} frames`, inBytes(bytes)]
+            .filter(Boolean)
+            .join(' · ')}
+        </span>
+      </span>
+      <span className="flex items-center gap-1">
+        {active && (
+          <button
+            className="text-button px-1"
+            aria-label={`Pause the bake of ${scene}`}
+            title="Pause: what is written stays"
+            onClick={() => ask(api.pauseBake(id))}
+          >
+            <Pause size={14} />
+          </button>
+        )}
+        {(state === 'paused' || state === 'failed') && (
+          <button
+            className="text-button px-1"
+            aria-label={`Go on with the bake of ${scene}`}
+            title="Go on behind what is written"
+            onClick={() => ask(api.resumeBake(id))}
+          >
+            <Play size={14} />
+          </button>
+        )}
+        <button
+          className="text-button px-1"
+          aria-label={`${active ? 'Cancel' : 'Remove'} the bake of ${scene}`}
+          title={active ? 'Cancel it, and take its frames off the disk' : 'Take its frames off the disk'}
+          onClick={() => ask(api.removeBake(id))}
+        >
+          <X size={14} />
+        </button>
+      </span>
+      {state !== 'done' && (
+        <progress
+          className="col-span-2 h-1 w-full appearance-none overflow-hidden rounded-none [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:bg-lamp"
+          value={made}
+          max={total}
+          aria-label="Progress of the bake"
+        />
+      )}
+      {(message || refused) && (
+        <p role="alert" className="col-span-2 text-xs text-signal">
+          {refused ?? `It stopped: ${message}.`}
+        </p>
+      )}
+    </li>
+  );
+}
+
+/** The bakes on the server, and what of its disk they take. */
+export function BakesPanel() {
+  useToldOfBakes();
+  const told = useBakes((state) => state.told);
+  if (!told) return null;
+  if (told.bakes.length === 0)
+    return <p className="px-4 pt-1 pb-3 text-second">No bake yet: simulated frames kept on disk, to be drawn again without waiting.</p>;
+  return (
+    <>
+      <ul className="max-h-48 overflow-y-auto" aria-label="Bakes">
+        {told.bakes.map((bake) => (
+          <Row key={bake.id} bake={bake} />
+        ))}
+      </ul>
+      <p className="num px-4 py-1.5 text-xs text-second">
+        {inBytes(told.used)} on the disk, {inBytes(told.free)} free
+      </p>
+    </>
+  );
+}

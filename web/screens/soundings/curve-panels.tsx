@@ -1,0 +1,196 @@
+import { useMemo } from 'react';
+import type { Curve } from '../../../core/measure/along';
+import { pretendedOf } from '../../../core/measure/subject';
+import { Chart } from '../../widgets/charts/chart';
+import type { ChartData } from '../../widgets/charts/chart-data';
+import { Choice, LabelledRow } from '../../widgets/labelled-row';
+import { useRunningScene } from '../../state/running-scene';
+import { useSceneFrame } from '../../state/scene-clock';
+import { identity } from './identity';
+import { useSounding } from './sounder';
+import { setSounding, useSoundings } from './sounding-store';
+import { Told } from './told';
+import { EmitterRow, LineRows, SubjectRow, SwitchRow } from './what-rows';
+
+const lengthOf = ({ from, to }: { from: readonly number[]; to: readonly number[] }) => Math.hypot(...from.map((n, i) => to[i]! - n));
+
+function alongLine(sort: string, title: string, curves: readonly Curve[], length: number, quiet: readonly Curve[] = []): ChartData {
+  const n = (curves[0] ?? quiet[0])?.values.length ?? 2;
+  return {
+    sort,
+    title,
+    x: { label: 'along the line', unit: 'm', values: Array.from({ length: n }, (_, i) => (length * i) / (n - 1)) },
+    series: [...curves, ...quiet.map((curve) => ({ ...curve, quiet: true }))],
+  };
+}
+
+export function LineControls() {
+  return (
+    <>
+      <LineRows />
+      <EmitterRow help="Whose sends count, and whose mass and drag the particle has that is thought to rest at each place." />
+    </>
+  );
+}
+
+/** Each field’s strength between two points, and what they add up to. */
+export function LinePanel() {
+  const scene = useRunningScene();
+  const frame = useSceneFrame();
+  const { line, emitter } = useSoundings();
+  const sounded = useSounding<'line'>(
+    { sort: 'line', scene, frame, pretended: pretendedOf(scene, emitter), line },
+    JSON.stringify([identity(scene), frame, line, emitter]),
+  );
+  const { answer } = sounded;
+  const data = useMemo(
+    () => answer && alongLine('line', `${scene.name}: strength along a line`, [answer.sum, ...answer.fields], lengthOf(line)),
+    [answer, line, scene.name],
+  );
+  return (
+    <>
+      {sounded.refused !== undefined && <Told sounded={sounded} />}
+      {answer && answer.fields.length === 0 && <p className="px-3 pt-2 text-second">No field reaches this line at this frame.</p>}
+      {data && <Chart data={data} />}
+    </>
+  );
+}
+
+/** The fields that are combined: those chosen, or the first two that act alike. */
+function useCombined(): readonly string[] {
+  const { fields } = useRunningScene();
+  const chosen = useSoundings((state) => state.chosen).filter((id) => fields.some((f) => f.id === id));
+  if (chosen.length > 0) return chosen;
+  const first = fields.find((f) => fields.some((g) => g !== f && g.actsAs === f.actsAs));
+  return first
+    ? fields
+        .filter((f) => f.actsAs === first.actsAs)
+        .slice(0, 2)
+        .map(({ id }) => id)
+    : [];
+}
+
+export function RulesControls() {
+  const { fields } = useRunningScene();
+  const combined = useCombined();
+  const acts = fields.find((f) => f.id === combined[0])?.actsAs;
+  return (
+    <>
+      <p className="pt-1 text-xs text-second">Fields that act in one way, as if they stood in a group of their own</p>
+      {fields.map(({ id, name, actsAs }) => (
+        <SwitchRow
+          key={id}
+          label={actsAs === acts ? name : `${name} (acts as ${actsAs})`}
+          help="Whether it is combined with the others."
+          on={combined.includes(id)}
+          onChange={(on) => setSounding({ chosen: on ? [...combined, id] : combined.filter((other) => other !== id) })}
+        />
+      ))}
+      <LineControls />
+    </>
+  );
+}
+
+/** Fields along a line under each of the rules, side by side. */
+export function RulesPanel() {
+  const scene = useRunningScene();
+  const frame = useSceneFrame();
+  const { line, emitter } = useSoundings();
+  const ids = useCombined();
+  const sounded = useSounding<'rules'>(
+    ids.length > 0 ? { sort: 'rules', scene, frame, pretended: pretendedOf(scene, emitter), line, ids } : undefined,
+    JSON.stringify([identity(scene), frame, line, emitter, ids]),
+  );
+  const { answer } = sounded;
+  const charts = useMemo(
+    () =>
+      answer?.byRule.map((curve) =>
+        alongLine(`rule ${curve.name}`, `${scene.name}: by “${curve.name}”`, [{ ...curve, name: 'Sum' }], lengthOf(line), answer.fields),
+      ),
+    [answer, line, scene.name],
+  );
+  return (
+    <>
+      {ids.length === 0 && <p className="p-4 text-second">Combining takes two fields that act in one way; this scene has none.</p>}
+      {sounded.refused !== undefined && <Told sounded={sounded} />}
+      {charts && (
+        <div className="grid min-h-0 flex-1 grid-cols-2 grid-rows-2">
+          {charts.map((data) => (
+            <Chart key={data.title} data={data} />
+          ))}
+        </div>
+      )}
+    </>
+  );
+}
+
+export function ProfileControls() {
+  const axis = useSoundings((state) => state.axis);
+  return (
+    <>
+      <SubjectRow onlyReaching />
+      <LabelledRow label="Along" help="The axis of its own along which it is measured, from its place on.">
+        <Choice
+          label="Along"
+          value={axis}
+          options={(['x', 'y', 'z'] as const).map((value) => ({ value, label: `its own ${value}` }))}
+          onChange={(value) => setSounding({ axis: value as 'x' | 'y' | 'z' })}
+        />
+      </LabelledRow>
+      <EmitterRow help="Whose sends count for what arrives." />
+    </>
+  );
+}
+
+const DIRECTIONS = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] } as const;
+
+/** A falloff as it is written, and as it is measured along a ray from its place. */
+export function ProfilePanel() {
+  const scene = useRunningScene();
+  const frame = useSceneFrame();
+  const { subject, emitter, axis } = useSoundings();
+  const reaching = [
+    ...scene.fields.map((thing) => ({ of: 'field' as const, thing })),
+    ...scene.groups.map((thing) => ({ of: 'group' as const, thing })),
+  ].filter(({ thing }) => thing.extent.kind !== 'everywhere');
+  const wanted = reaching.find(({ of, thing }) => subject.of === of && subject.id === thing.id) ?? reaching[0];
+  const reach = wanted?.thing.extent['reach'];
+  const far = 1.2 * (typeof reach === 'number' ? reach : 3) * (wanted?.thing.place.scale ?? 1);
+  const id = wanted && { of: wanted.of, id: wanted.thing.id };
+  const sounded = useSounding<'profile'>(
+    id && { sort: 'profile', scene, frame, pretended: pretendedOf(scene, emitter), subject: id, direction: DIRECTIONS[axis], far },
+    JSON.stringify([identity(scene), frame, id, emitter, far, axis]),
+  );
+  const { answer } = sounded;
+  const name = wanted?.thing.name ?? '';
+  const data = useMemo(
+    (): ChartData | undefined =>
+      answer && {
+        sort: 'falloff',
+        title: `${name}: falloff along its own ${axis}`,
+        x: { label: 'from its place', unit: 'm', values: answer.at },
+        series: [
+          { name: 'as written', unit: '', values: answer.written, quiet: true },
+          { name: 'with its modulators', unit: '', values: answer.modulated },
+          ...(answer.delivered ? [{ name: 'as it arrives', unit: '', values: answer.delivered }] : []),
+        ],
+      },
+    [answer, name, axis],
+  );
+  return (
+    <>
+      {!wanted && (
+        <p className="p-4 text-second">Every field of this scene reaches everywhere; a falloff is measured where there is an extent.</p>
+      )}
+      {sounded.refused !== undefined && <Told sounded={sounded} />}
+      {data && <Chart data={data} />}
+      {answer && (
+        <p className="px-3 pb-3 text-second" role="note">
+          {answer.reasons.length === 0
+            ? 'It arrives as it is written.'
+            : `Where it arrives otherwise than it is written: ${answer.reasons.join('; ')}.`}
+        </p>
+      )}
+    </>
+  );
+}

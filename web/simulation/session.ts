@@ -1,0 +1,374 @@
+import type { Scene } from '../../core/document/scene';
+import { firstChange, startStays } from '../../core/sim/first-change';
+import { drawnFrom } from '../../core/kinds/looks/look-back';
+import { simulationKey } from '../../core/scene/simulation-key';
+import type { Assets } from '../../core/document/assets';
+import { clockIn } from '../../core/scene/scene-clock';
+import { lastRun, triedOn } from '../../core/document/time/beyond';
+import { startFrame } from '../../core/sim/step/births';
+import type { Crew } from '../../engine/crew';
+import type { StoredBake } from '../../formats/stored-bake';
+import type { Frame } from '../../engine/frame';
+import { webCrew } from '../../engine/web-crew';
+import { afterThisTask } from './after-task';
+import { BakeReading } from './bake-reading';
+import { EditTimer } from './edit-timer';
+import { FrameCache } from './frame-cache';
+import { storedBudget, storeBudget } from './frame-memory';
+import { usePlayer } from '../state/player-store';
+import { RunEstimate } from './run-estimate';
+import { tellOf } from './tell-of';
+import { Trial } from './trial';
+
+/** Milliseconds after which a hand that holds a control counts as resting. */
+const REST = 150;
+
+/** Everything of a scene that changes the particles one sees while working on it. */
+const workKey = (scene: Scene): string => `${scene.draftShare} ${simulationKey(scene)}`;
+
+/**
+ * Keeps simulated frames in step with the open scene: after an edit the frame on the screen comes first (as a deeper
+ * draft while a control is held), then all frames of the shot in the background.
+ */
+export class Session {
+  private readonly crew: Crew = webCrew();
+  private readonly cache = new FrameCache((frame) => clockIn(this.scene!).at(frame) / this.scene!.time.fps, storedBudget());
+  /** The open scene, as far as it is tried on. */
+  private scene: Scene | undefined;
+  private document: Scene | undefined;
+  private assets: Assets = new Map();
+  private key = '';
+  /** The state of the scene of which all frames are held or under way. */
+  private cachedKey = '';
+  /** The state of the scene that the frames in the cache are frames of. */
+  private cachedScene: Scene | undefined;
+  private held = false;
+  /** A run of the playhead's frame alone is under way. */
+  private quick = false;
+  /** That run only sharpens what is seen already: an edit does not wait for it. */
+  private sharpens = false;
+  private rest: ReturnType<typeof setTimeout> | undefined;
+  /** The state of the scene that the frame on the screen shows at its set share. */
+  private sharpKey = '';
+  /** What is played in place of a simulation. */
+  private baked: BakeReading | undefined;
+  /** The last frame up to which threads have kept where their runs were. */
+  private reached = -Infinity;
+  private readonly estimate = new RunEstimate();
+  /** What is tried from the present state while a control is held. */
+  private trial: Trial | undefined;
+  private listeners = new Set<(frame: Frame) => void>();
+  private current: Frame | undefined;
+  private toldAt = 0;
+  private due = false;
+  private ended = false;
+  private readonly timer = new EditTimer();
+
+  constructor(private readonly later: (work: () => void) => void = afterThisTask) {}
+
+  /** Calls the listener with every frame that is to be seen, beginning with the present one. */
+  onShow(listener: (frame: Frame) => void): () => void {
+    this.listeners.add(listener);
+    if (this.current) listener(this.current);
+    return () => this.listeners.delete(listener);
+  }
+
+  /** The frame that is on the screen. */
+  get shown(): Frame | undefined {
+    return this.current;
+  }
+
+  /** Takes the scene after an edit. */
+  setScene(document: Scene, assets: Assets): void {
+    const scene = triedOn(document, usePlayer.getState().beyond);
+    const fresh = [...assets.keys()].some((hash) => !this.assets.has(hash));
+    this.document = document;
+    this.scene = scene;
+    this.assets = assets;
+    const key = workKey(scene);
+    if (key === this.key && !fresh) return;
+    this.key = fresh ? `${key} ${assets.size}` : key;
+    // What was baked is another scene’s now.
+    if (key !== this.baked?.key) this.endBake();
+    // Frames before the first that can have changed are as good as new.
+    const changed = fresh || !this.cachedScene ? -Infinity : firstChange(this.cachedScene, scene, workKey);
+    const kept = changed > startFrame(scene) ? changed : -Infinity;
+    this.cache.keepBefore(kept);
+    const stays = kept === -Infinity && !fresh && this.cachedScene !== undefined && startStays(this.cachedScene, scene, workKey);
+    this.crew.forget(stays ? startFrame(scene) + 1 : kept);
+    this.reached = Math.min(this.reached, kept - 1);
+    this.cachedScene = scene;
+    this.timer.edited();
+    const { first } = scene.time;
+    const last = lastRun(scene.time);
+    const { frame } = usePlayer.getState();
+    if (frame < first || frame > last) usePlayer.setState({ frame: Math.min(Math.max(frame, first), last) });
+    this.refreshSoon();
+  }
+
+  /** Tries the scene on for so many frames past its last; 0 ends that. */
+  tryOn(beyond: number): void {
+    usePlayer.setState({ beyond });
+    if (this.document) this.setScene(this.document, this.assets);
+  }
+
+  /** Plays the frames of a bake of the scene as it is in place of simulating it; undefined ends that. */
+  playBake(bake: Pick<StoredBake, 'id' | 'first'> | undefined): void {
+    this.endBake();
+    if (bake && this.scene) this.baked = new BakeReading(bake, workKey(this.scene));
+    usePlayer.setState({ bake: bake?.id });
+    this.crew.stop();
+    this.cache.clear();
+    this.quick = false;
+    this.cachedKey = '';
+    if (this.scene) this.refresh();
+  }
+
+  private endBake(): void {
+    this.baked?.stop();
+    this.baked = undefined;
+    if (usePlayer.getState().bake === undefined) return;
+    usePlayer.setState({ bake: undefined });
+    // Frames of a bake hold all particles, and no meters.
+    this.cache.clear();
+    this.cachedKey = '';
+  }
+
+  /** A control is held, or let go of. */
+  setHeld(held: boolean): void {
+    this.held = held;
+    if (held) this.beginTrial();
+    else if (this.trial) this.endTrial();
+    if (!held && this.cachedKey !== this.key) this.refresh();
+  }
+
+  /** From the frame on the screen on, where that is wanted. */
+  private beginTrial(): void {
+    const { trying, frame, bake } = usePlayer.getState();
+    const { scene, current } = this;
+    if (!trying || this.trial || bake !== undefined || !scene || current?.frame !== frame || this.cachedKey !== this.key) return;
+    this.cachedKey = '';
+    this.cache.expectNone();
+    usePlayer.setState({ playing: false });
+    this.trial = new Trial(this.crew, scene, this.assets, frame, {
+      onFrame: (made) => {
+        usePlayer.setState({ frame: made.frame, tried: frame });
+        this.tellCached();
+        this.timer.shown();
+        this.show(made);
+      },
+      onFailed: () => {
+        this.endTrial();
+        this.refresh();
+      },
+    });
+  }
+
+  private endTrial(): void {
+    this.trial?.end();
+    this.trial = undefined;
+    usePlayer.setState({ tried: undefined });
+  }
+
+  /** Sets the memory for simulated frames, bytes. */
+  setMemory(bytes: number): void {
+    storeBudget(bytes);
+    this.cache.setBudget(bytes, usePlayer.getState().frame);
+    this.tellCached(true);
+    if (this.cachedKey === this.key && !this.held) this.runAll(drawnFrom(this.scene!, this.scene!.time.first));
+  }
+
+  /** Hands over the frame on the screen as it was simulated: one that is only held reduced is made again. */
+  exact(use: (frame: Frame) => void): void {
+    const { current: frame, scene } = this;
+    if (!frame || !scene || !this.cache.isReduced(frame.frame)) return frame && use(frame);
+    const only = { from: frame.frame, through: frame.frame, onFrame: use };
+    const onDone = () => this.runAll(drawnFrom(scene, scene.time.first));
+    if (this.baked) this.baked.read({ ...only, onDone, onFailed: this.bakeFailed });
+    else this.crew.start({ ...only, onDone, onFailed: this.fail, scene, assets: this.assets, share: frame.share, keeps: true });
+  }
+
+  /** Moves the playhead. */
+  seek(frame: number): void {
+    const { scene } = this;
+    if (!scene) return;
+    const to = Math.min(Math.max(Math.round(frame), scene.time.first), lastRun(scene.time));
+    usePlayer.setState({ frame: to });
+    const cached = this.cache.get(to);
+    if (cached) this.show(cached);
+    else if (this.cachedKey === this.key && !this.cache.isComing(to)) {
+      // There is no more room: those that are held make place.
+      this.cache.clear();
+      this.runAll(to);
+    }
+  }
+
+  /** A frame that is held, of the same state of the scene as the one on the screen; undefined while the frames are another share. */
+  at(frame: number): Frame | undefined {
+    const held = this.cache.get(frame);
+    return held?.share === this.current?.share ? held : undefined;
+  }
+
+  /** Whether the frame can be shown at once. */
+  has(frame: number): boolean {
+    return this.cache.has(frame);
+  }
+
+  dispose(): void {
+    this.ended = true;
+    clearTimeout(this.rest);
+    this.baked?.stop();
+    usePlayer.setState({ bake: undefined });
+    this.crew.end();
+    this.listeners.clear();
+  }
+
+  /** After the page has shown the edit itself: threads that are woken at once would take the cores from it. */
+  private refreshSoon(): void {
+    if (this.due) return;
+    this.due = true;
+    this.later(() => {
+      this.due = false;
+      if (!this.ended && this.cachedKey !== this.key) this.refresh();
+    });
+  }
+
+  private refresh(): void {
+    const scene = this.scene!;
+    if (this.trial) return this.trial.edit(scene);
+    const { frame } = usePlayer.getState();
+    const known = this.cache.get(frame);
+    if (known) {
+      this.timer.shown();
+      this.show(known);
+      if (!this.held) this.runAll(drawnFrom(scene, scene.time.first));
+      return;
+    }
+    if (this.baked) return this.runAll(frame);
+    const isSharp = this.sharpKey === this.key && this.current?.frame === frame;
+    if (!this.held && isSharp) return this.runAll(drawnFrom(scene, scene.time.first));
+    const share = this.estimate.deeperShare(scene, this.assets, frame, this.reached, this.crew.threads, this.held);
+    if (share !== undefined) this.runQuick(frame, share);
+    else if (this.held) this.runQuick(frame, scene.draftShare);
+    else this.runAll(drawnFrom(scene, scene.time.first));
+  }
+
+  /** The frame of the playhead alone. One run is let finish before the next begins, so that pictures keep coming. */
+  private runQuick(frame: number, share: number): void {
+    clearTimeout(this.rest);
+    if (this.quick && !this.sharpens) return;
+    this.sharpens = false;
+    const { key } = this;
+    const scene = this.scene!;
+    this.quick = true;
+    this.cachedKey = '';
+    this.tellCached(true);
+    this.crew.start({
+      scene,
+      assets: this.assets,
+      share,
+      from: frame,
+      through: frame,
+      keeps: share === scene.draftShare,
+      onFrame: (made) => {
+        this.timer.shown();
+        this.sharpKey = share === scene.draftShare ? key : '';
+        this.show(made);
+      },
+      onDone: (secondsAStep) => {
+        this.estimate.learn(secondsAStep);
+        this.quick = this.sharpens = false;
+        if (this.key !== key || usePlayer.getState().frame !== frame) this.refresh();
+        else if (!this.held) this.runAll(drawnFrom(scene, scene.time.first));
+        else if (share < scene.draftShare) this.rest = setTimeout(() => this.sharpen(key, frame), REST);
+      },
+      onFailed: this.fail,
+    });
+  }
+
+  /** The hand on a control rests: the frame at its set share. */
+  private sharpen(key: string, frame: number): void {
+    if (this.ended || !this.held || this.trial || this.key !== key || usePlayer.getState().frame !== frame) return;
+    this.runQuick(frame, this.scene!.draftShare);
+    this.sharpens = true;
+  }
+
+  /** All frames of the shot at the set share that are not held yet, handed over from `first` on. */
+  private runAll(first: number): void {
+    const scene = this.scene!;
+    const { key } = this;
+    const from = this.cache.firstMissing(first);
+    clearTimeout(this.rest);
+    this.quick = this.sharpens = false;
+    this.cachedKey = this.key;
+    this.cache.expect(from);
+    this.tellCached(true);
+    if (from > lastRun(scene.time)) {
+      this.crew.stop();
+      this.cache.expectNone();
+      return;
+    }
+    const order = {
+      from,
+      through: lastRun(scene.time),
+      onFrame: (made: Frame) => {
+        // A frame of the state before an edit that has come in the meantime.
+        if (this.key !== key) return;
+        // Frames of a bake leave no checkpoint behind.
+        if (!this.baked) this.reached = Math.max(this.reached, made.frame);
+        if (!this.cache.add(made)) {
+          this.crew.stop();
+          this.baked?.stop();
+          this.cache.expectNone();
+        }
+        if (made.frame === usePlayer.getState().frame) {
+          this.timer.shown();
+          this.show(made);
+        }
+        this.tellCached();
+      },
+      onDone: (secondsAStep = 0) => {
+        this.estimate.learn(secondsAStep);
+        this.cache.expectNone();
+        this.tellCached(true);
+      },
+    };
+    if (this.baked) this.baked.read({ ...order, onFailed: this.bakeFailed });
+    else this.crew.start({ ...order, onFailed: this.fail, scene, assets: this.assets, share: scene.draftShare, keeps: true });
+  }
+
+  private readonly bakeFailed = (message: string): void => {
+    this.playBake(undefined);
+    usePlayer.setState({ problem: `The bake can’t be played: ${message}`, playing: false });
+  };
+
+  private readonly fail = (message: string): void => {
+    this.quick = false;
+    this.cache.expectNone();
+    usePlayer.setState({ problem: `The simulation stopped: ${message}.`, playing: false });
+  };
+
+  private show(frame: Frame): void {
+    this.current = frame;
+    for (const listener of this.listeners) listener(frame);
+    if (this.baked) this.measure(frame);
+    tellOf(frame, this.scene!, this.baked !== undefined);
+  }
+
+  /** Frames of a bake come without meters. */
+  private measure(frame: Frame): void {
+    this.crew.measure(this.scene!, this.assets, this.key, frame, (meters) => {
+      if (this.current === frame) usePlayer.setState({ meters });
+    });
+  }
+
+  private tellCached(now = false): void {
+    const time = performance.now();
+    if (!now && time - this.toldAt < 80) return;
+    this.toldAt = time;
+    // Those before the first are held for trails to look back at.
+    const { first } = this.scene!.time;
+    const cached = this.cache.spans().flatMap(([from, through]) => (through < first ? [] : [[Math.max(first, from), through] as const]));
+    usePlayer.setState({ cached, peaks: this.cache.peaks, memory: { used: this.cache.used, budget: this.cache.budget } });
+  }
+}

@@ -1,0 +1,61 @@
+import { produce, type Draft } from 'immer';
+import { ofAnotherKind } from '../../core/document/change-kind';
+import type { Kinded } from '../../core/document/registry';
+import { extents } from '../../core/kinds/falloff-shapes';
+import { profiles } from '../../core/kinds/curves';
+import type { WithReach } from '../../core/document/scene';
+import { withKind } from './kind-switch';
+import { setIfKeyed } from './movement';
+import { changeScene, editThing, LISTS } from './scene-store';
+
+/** A field, group or zone, as what has an extent, a profile, modulators and sends. */
+export interface ReachOwner {
+  readonly type: 'field' | 'group' | 'zone';
+  readonly id: string;
+}
+
+/** Changes what the weight of a field, group or zone hangs on. */
+export function editReach({ type, id }: ReachOwner, recipe: (thing: Draft<WithReach>) => void): void {
+  editThing(type, id, (thing) => recipe(thing as Draft<WithReach>));
+}
+
+/** Sets a number of an extent; core and reach push each other along, so that the core never is the larger. */
+export function setExtentNumber(owner: ReachOwner, parameter: string, value: number): void {
+  if (setIfKeyed({ sort: LISTS[owner.type], id: owner.id }, `extent.${parameter}`, value)) return;
+  editReach(owner, ({ extent: own, profile }) => {
+    const extent = own as Record<string, unknown>;
+    extent[parameter] = value;
+    if (parameter === 'core' && value > (extent['reach'] as number)) extent['reach'] = value;
+    if (parameter === 'reach' && value < (extent['core'] as number)) extent['core'] = value;
+    keepCorePositive(profile.kind, extent);
+  });
+}
+
+/** The inverse square needs a core: gives it a tenth of the reach where there is none. */
+export function keepCorePositive(profileKind: string, extent: Record<string, unknown>): void {
+  if (profiles.get(profileKind).needsCore && extent['core'] === 0) extent['core'] = Math.max(0.01, (extent['reach'] as number) / 10);
+}
+
+/** Changes the kind of one part of a falloff, and keeps the core above 0 where the profile needs that. */
+function setKind(owner: ReachOwner, path: 'extent' | 'profile', kind: string, make: (was: Kinded) => Kinded): void {
+  const place = { sort: LISTS[owner.type], ids: [owner.id], path, also: ['extent.core'] };
+  changeScene((scene) =>
+    withKind<WithReach>(scene, place, kind, (thing, was) =>
+      produce({ ...thing, [path]: make(was) }, (draft) => keepCorePositive(draft.profile.kind, draft.extent as Record<string, unknown>)),
+    ),
+  );
+}
+
+/** Gives it an extent of another kind. */
+export function setExtentKind(owner: ReachOwner, kind: string): void {
+  setKind(owner, 'extent', kind, (was) => ofAnotherKind(extents, was, kind));
+}
+
+/** Gives it a profile of another kind; slope and invert stay. */
+export function setProfileKind(owner: ReachOwner, kind: string): void {
+  setKind(owner, 'profile', kind, (was) => ({
+    ...ofAnotherKind(profiles, was, kind),
+    slope: was['slope'],
+    invert: was['invert'],
+  }));
+}

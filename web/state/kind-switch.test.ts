@@ -1,0 +1,89 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { ofAnotherKind } from '../../core/document/change-kind';
+import { gates } from '../../core/kinds/gates';
+import { looks } from '../../core/kinds/looks';
+import { newScene } from '../../core/scene/starters';
+import { testScene } from '../../core/tests/scenes';
+import { setActsAs } from '../panels/desk/desk-edit';
+import { setProfileKind } from './falloff-edit';
+import { switchKind } from './kind-switch';
+import { changeScene, editEmitter, editField, onRefusal, openedScene, openScene, undo, useSceneStore } from './scene-store';
+
+const emitter = () => openedScene().emitters[0]!;
+const look = (kind: string) => switchKind({ sort: 'emitters', ids: ['e1'], path: 'look' }, kind, (was) => ofAnotherKind(looks, was, kind));
+const gate = (kind: string) => switchKind({ sort: 'emitters', ids: ['e1'], path: 'gate' }, kind, (was) => ofAnotherKind(gates, was, kind));
+
+beforeEach(() => openScene(newScene('Kinds')));
+
+describe('choosing another kind', () => {
+  it('keeps what the new kind allows: a soft sprite’s form is none of a mesh’s', () => {
+    editEmitter('e1', (e) => void Object.assign(e.look, { opacity: 0.4 }));
+    const form = emitter().look['form'];
+    expect(look('instance')).toBe(true);
+    expect(emitter().look).toMatchObject({ kind: 'instance', form: looks.defaults('instance')['form'] });
+    look('sprite');
+    expect(emitter().look).toMatchObject({ kind: 'sprite', opacity: 0.4, form });
+  });
+
+  it('brings back what was typed, with its keys, when one goes back', () => {
+    gate('formula');
+    editEmitter('e1', (e) => void ((e.gate as Record<string, unknown>)['formula'] = 'frame > 7'));
+    gate('always');
+    gate('formula');
+    expect(emitter().gate['formula']).toBe('frame > 7');
+    editEmitter('e1', (e) => void (e.keys = { 'look.soft': [{ frame: 3, value: 0.2, ease: 'linear' }] } as never));
+    const before = emitter();
+    expect(Object.keys(before.keys)).toEqual(['look.soft']);
+    look('trail');
+    expect(emitter().keys).toEqual({});
+    look('sprite');
+    expect(emitter()).toEqual(before);
+  });
+
+  it('takes back what leaving it changed besides, unless that was set in the meantime', () => {
+    const extent = { kind: 'ball', core: 0, reach: 2 };
+    openScene(testScene({ fields: [{ settings: { kind: 'wind' }, extent, profile: { kind: 'smooth' } }] }));
+    const owner = { type: 'field', id: 'f0' } as const;
+    const core = () => openedScene().fields[0]!.extent['core'];
+    setProfileKind(owner, 'inverse-square');
+    expect(core()).toBe(0.2);
+    setProfileKind(owner, 'smooth');
+    expect(core()).toBe(0);
+    setProfileKind(owner, 'inverse-square');
+    editField('f0', (f) => void ((f.extent as Record<string, unknown>)['core'] = 1));
+    setProfileKind(owner, 'smooth');
+    expect(core()).toBe(1);
+  });
+
+  it('a strength that is a share a frame does not replace the size one had set', () => {
+    openScene(testScene({ fields: [{ settings: { kind: 'vortex' }, strength: 7 }] }));
+    setActsAs(['f0'], 'steer');
+    setActsAs(['f0'], 'acceleration');
+    expect(openedScene().fields[0]!.strength).toBe(7);
+  });
+
+  it('is one step of undo', () => {
+    look('trail');
+    undo();
+    expect(emitter().look.kind).toBe('sprite');
+  });
+});
+
+describe('the open scene is always valid', () => {
+  it('a change to a faulty scene is refused as a whole, told once, and the scene stays', () => {
+    const told: string[] = [];
+    const stop = onRefusal((faults) => told.push(...faults.map(({ field }) => field)));
+    const before = openedScene();
+    expect(changeScene((scene) => ({ ...scene, seed: 5, name: '' }))).toBe(false);
+    stop();
+    expect(told).toEqual(['name']);
+    expect(openedScene()).toBe(before);
+  });
+
+  it('a change that comes to an equal scene is none', () => {
+    const before = openedScene();
+    changeScene((scene) => structuredClone(scene));
+    expect(openedScene()).toBe(before);
+    expect(useSceneStore.temporal.getState().pastStates).toEqual([]);
+  });
+});

@@ -1,0 +1,133 @@
+import { colliderShapes } from '../../../core/kinds/colliders';
+import { isShown, type Description } from '../../../core/document/parameters';
+import type { Kinded } from '../../../core/document/registry';
+import { extents } from '../../../core/kinds/falloff-shapes';
+
+import { rotate } from '../../../core/lib/math/rotation';
+import type { SizeHandle } from '../../../core/lib/geometry/outline';
+import { outward, type Similarity } from '../../../core/lib/math/similarity';
+import { fields as fieldKinds } from '../../../core/kinds/fields';
+import type { Collider, Emitter, Field, Group, WithReach, Zone } from '../../../core/document/scene';
+import { shapes } from '../../../core/kinds/emitter-shapes';
+import { followDrag } from '../../widgets/drag';
+import { editReach, setExtentNumber, type ReachOwner } from '../../state/falloff-edit';
+import { setIfKeyed } from '../../state/movement';
+import { editCollider, editEmitter, editField } from '../../state/scene-store';
+import { alongAxis, hundredths } from './drag-geometry';
+import type { ViewRig } from '../camera/view-rig';
+
+/** A body whose sizes are dragged in the view: an extent, an emitter's shape, a collider's. */
+export interface Sizable {
+  readonly values: Kinded;
+  readonly parameters: Description;
+  readonly handles: readonly SizeHandle[];
+  set(parameter: string, value: unknown): void;
+  /** The name of the list of points that is edited point by point. */
+  readonly points: string | undefined;
+}
+
+/** The list of points of a kind that is edited point by point, where the values have a use for it. */
+const editedPoints = ({ points, parameters }: { readonly points?: string; readonly parameters: Description }, values: Kinded) =>
+  points !== undefined && isShown(parameters[points]!, values) ? points : undefined;
+
+/** The extent of a field or group, as a body. */
+function extentBody(thing: WithReach, owner: ReachOwner): Sizable {
+  const kind = extents.get(thing.extent.kind);
+  return {
+    values: thing.extent,
+    parameters: kind.parameters,
+    handles: kind.handles(thing.extent),
+    set: (parameter, value) =>
+      typeof value === 'number'
+        ? setExtentNumber(owner, parameter, value)
+        : editReach(owner, (t) => void ((t.extent as Record<string, unknown>)[parameter] = value)),
+    points: editedPoints(kind, thing.extent),
+  };
+}
+
+/** The sizes that a field's own kind has, as a body. */
+function kindBody(field: Field): Sizable {
+  const kind = fieldKinds.get(field.settings.kind);
+  return {
+    values: field.settings,
+    parameters: kind.parameters,
+    handles: kind.handles?.(field.settings) ?? [],
+    set: (parameter, value) =>
+      setIfKeyed({ sort: 'fields', id: field.id }, `settings.${parameter}`, value) ||
+      editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[parameter] = value)),
+    points: editedPoints(kind, field.settings),
+  };
+}
+
+/** The bodies of the selected thing. */
+export function sizablesOf(thing: {
+  field?: Field | undefined;
+  group?: Group | undefined;
+  zone?: Zone | undefined;
+  emitter?: Emitter | undefined;
+  collider?: Collider | undefined;
+}): Sizable[] {
+  const { field, group, zone, emitter, collider } = thing;
+  if (field) return [extentBody(field, { type: 'field', id: field.id }), kindBody(field)];
+  if (group) return [extentBody(group, { type: 'group', id: group.id })];
+  if (zone) return [extentBody(zone, { type: 'zone', id: zone.id })];
+  const owner = emitter ?? collider;
+  if (!owner) return [];
+  const kind = emitter ? shapes.get(emitter.shape.kind) : colliderShapes.get(collider!.shape.kind);
+  const write = (parameter: string, value: unknown) => (t: { shape: unknown }) =>
+    void ((t.shape as Record<string, unknown>)[parameter] = value);
+  return [
+    {
+      values: owner.shape,
+      parameters: kind.parameters,
+      handles: kind.handles(owner.shape),
+      set: (parameter, value) => {
+        if (setIfKeyed({ sort: emitter ? 'emitters' : 'colliders', id: owner.id }, `shape.${parameter}`, value)) return;
+        if (emitter) editEmitter(emitter.id, write(parameter, value));
+        else editCollider(collider!.id, write(parameter, value));
+      },
+      points: editedPoints(kind, owner.shape),
+    },
+  ];
+}
+
+/** Dots that set the sizes of a body, dragged in place. */
+export function SizeHandles({ rig, body, place }: { rig: ViewRig; body: Sizable; place: Similarity }) {
+  return body.handles.map((handle) => {
+    const at = outward(place, handle.at);
+    const shown = rig.project(at);
+    const described = body.parameters[handle.parameter]!;
+    const value = body.values[handle.parameter] as number;
+    if (!shown) return null;
+    const least = described.type === 'number' && described.above ? 0.01 : 0;
+    const set = (next: number) => body.set(handle.parameter, Math.max(least, hundredths(next)));
+    const begin = (event: React.PointerEvent) => {
+      const axis = rotate(place.rotation, handle.axis);
+      const from = alongAxis(rig, event.clientX, event.clientY, at, axis);
+      followDrag(event, ({ clientX, clientY }) =>
+        set(value + (handle.perMetre / place.scale) * (alongAxis(rig, clientX, clientY, at, axis) - from)),
+      );
+    };
+    return (
+      <button
+        key={handle.parameter}
+        className="group pointer-events-auto absolute flex -translate-y-1/2 touch-none items-center gap-1 whitespace-nowrap text-lamp"
+        style={{ left: shown.x - 6, top: shown.y }}
+        aria-label={`${described.label} ${value} m: drag, or use the arrow keys`}
+        onPointerDown={begin}
+        onKeyDown={(event) => {
+          const step = event.shiftKey ? 0.01 : 0.1;
+          const by = { ArrowUp: step, ArrowRight: step, ArrowDown: -step, ArrowLeft: -step }[event.key];
+          if (by === undefined) return;
+          event.preventDefault();
+          set(value + by);
+        }}
+      >
+        <span className={`h-3 w-3 shrink-0 rounded-full border-2 border-lamp ${handle.parameter === 'core' ? 'bg-surround' : 'bg-lamp'}`} />
+        <span className="num rounded-sm bg-surround/60 px-1">
+          {described.label.toLowerCase()} {value} m
+        </span>
+      </button>
+    );
+  });
+}

@@ -1,0 +1,113 @@
+import { BufferAttribute, BufferGeometry, ConeGeometry, IcosahedronGeometry } from 'three';
+import type { TriangleMesh } from '../../../core/lib/meshes/mesh';
+import type { INSTANCE_FORMS } from '../../../core/kinds/looks/instance';
+
+export type InstanceForm = (typeof INSTANCE_FORMS)[number];
+
+/** How many pieces a card’s curl is made of. */
+const CURL = 8;
+
+/** A card, twice as long as wide, curled up towards both ends, with texture coordinates. */
+function card(): BufferGeometry {
+  const geometry = new BufferGeometry();
+  const [positions, uvs, index]: [number[], number[], number[]] = [[], [], []];
+  for (let i = 0; i <= CURL; i++) {
+    const t = i / CURL - 0.5;
+    for (const side of [-1, 1]) {
+      positions.push(side * 0.25, 0.9 * t * t - 0.08, t);
+      uvs.push(side * 0.5 + 0.5, t + 0.5);
+    }
+    if (i > 0) index.push(2 * i - 2, 2 * i - 1, 2 * i, 2 * i, 2 * i - 1, 2 * i + 1);
+  }
+  geometry.setAttribute('position', new BufferAttribute(new Float32Array(positions), 3));
+  geometry.setAttribute('uv', new BufferAttribute(new Float32Array(uvs), 2));
+  geometry.setIndex(index);
+  geometry.computeVertexNormals();
+  return geometry;
+}
+
+/** A flat square chip with a little thickness, its faces in X and Z. */
+function chip(): BufferGeometry {
+  const [w, h] = [0.5, 0.06];
+  const geometry = new BufferGeometry();
+  const [positions, normals, uvs, index]: number[][] = [[], [], [], []];
+  const face = (corners: readonly (readonly [number, number, number])[], normal: readonly number[]) => {
+    const at = positions!.length / 3;
+    corners.forEach((corner, i) => {
+      positions!.push(...corner);
+      normals!.push(...normal);
+      uvs!.push(i % 2, i < 2 ? 0 : 1);
+    });
+    index!.push(at, at + 1, at + 2, at + 2, at + 1, at + 3);
+  };
+  for (const s of [-1, 1]) {
+    face(
+      [
+        [-w, s * h, -w],
+        [w, s * h, -w],
+        [-w, s * h, w],
+        [w, s * h, w],
+      ],
+      [0, s, 0],
+    );
+    face(
+      [
+        [s * w, -h, -w],
+        [s * w, h, -w],
+        [s * w, -h, w],
+        [s * w, h, w],
+      ],
+      [s, 0, 0],
+    );
+    face(
+      [
+        [-w, -h, s * w],
+        [w, -h, s * w],
+        [-w, h, s * w],
+        [w, h, s * w],
+      ],
+      [0, 0, s],
+    );
+  }
+  geometry.setAttribute('position', new BufferAttribute(new Float32Array(positions!), 3));
+  geometry.setAttribute('normal', new BufferAttribute(new Float32Array(normals!), 3));
+  geometry.setAttribute('uv', new BufferAttribute(new Float32Array(uvs!), 2));
+  geometry.setIndex(index!);
+  return geometry;
+}
+
+const BUILT: Readonly<Record<InstanceForm, () => BufferGeometry>> = {
+  // A grain is no ball: a little flat, a little long, faceted.
+  grain: () => new IcosahedronGeometry(0.5, 1).scale(1, 0.72, 0.86),
+  chip,
+  card,
+  cone: () => new ConeGeometry(0.3, 1, 10),
+};
+
+/** A form made by code, about one metre in size, with normals. */
+export function formGeometry(form: InstanceForm): BufferGeometry {
+  const geometry = BUILT[form]();
+  if (!geometry.getAttribute('uv'))
+    geometry.setAttribute('uv', new BufferAttribute(new Float32Array(2 * geometry.getAttribute('position').count), 2));
+  return geometry;
+}
+
+/** A mesh of the scene in its own pose, brought to a size of one metre about its middle. */
+export function meshGeometry(mesh: TriangleMesh): BufferGeometry {
+  const { positions } = mesh;
+  const geometry = new BufferGeometry();
+  geometry.setAttribute('position', new BufferAttribute(new Float32Array(positions), 3));
+  geometry.setAttribute(
+    'uv',
+    new BufferAttribute(
+      mesh.uvs ? Float32Array.from(mesh.uvs, (n, i) => (i % 2 ? 1 - n : n)) : new Float32Array((2 * positions.length) / 3),
+      2,
+    ),
+  );
+  geometry.setIndex(new BufferAttribute(Uint32Array.from(mesh.index), 1));
+  geometry.computeVertexNormals();
+  geometry.computeBoundingBox();
+  const box = geometry.boundingBox!;
+  const size = Math.max(...box.max.clone().sub(box.min).toArray()) || 1;
+  return geometry.center().scale(1 / size, 1 / size, 1 / size);
+}

@@ -1,0 +1,54 @@
+import { pointsOf } from '../../../core/kinds/bodies';
+import type { Kinded } from '../../../core/document/registry';
+import { looks } from '../../../core/kinds/looks';
+import type { Emitter } from '../../../core/document/scene';
+import { shapes } from '../../../core/kinds/emitter-shapes';
+import type { Resources } from '../../../core/kinds/emitter-shapes/shape';
+import { ribbonGeometry, skinGeometry } from './body-geometry';
+import { BodyLayer } from './body-layer';
+import { InstanceLayer } from './instance-layer';
+import { EVEN, type Layer } from './layer';
+import { linkGeometry, type LinkLook } from './link-geometry';
+import { ParticleLayer } from './particle-layer';
+import { levelAt } from './ramp';
+import { trailGeometry, type TrailLook } from './trail-geometry';
+
+/** What a look of an emitter is drawn by: layers whose keys are the same can be taken for one another. */
+export interface LayerPlan {
+  readonly key: readonly unknown[];
+  readonly make: () => Layer;
+}
+
+const spots: LayerPlan = { key: ['spots'], make: () => new ParticleLayer() };
+
+/** How a look of an emitter is drawn. A look that draws what the emitter’s particles are not is drawn as spots. */
+export function layerOf(emitter: Emitter, look: Kinded, resources: Resources): LayerPlan {
+  const { draws } = looks.get(look.kind);
+  if (draws !== undefined && draws !== emitter.bond.kind) return spots;
+  if (draws === 'net') {
+    const mesh = shapes.get(emitter.shape.kind).surface?.(emitter.shape, resources);
+    return mesh ? { key: ['skin', mesh], make: () => new BodyLayer((frame) => skinGeometry(frame, mesh)) } : spots;
+  }
+  if (draws === 'strand') {
+    const points = pointsOf(emitter, resources);
+    const make = () =>
+      new BodyLayer((frame, { sizeOverAge = EVEN }) => ribbonGeometry(frame, points, (share) => levelAt(sizeOverAge, share)));
+    return { key: ['strand', points], make };
+  }
+  switch (look.kind) {
+    case 'trail':
+      return {
+        key: ['trail'],
+        make: () =>
+          new BodyLayer((frame, dress, { before }) =>
+            trailGeometry(frame, dress as unknown as TrailLook, before, (share) => levelAt(dress.sizeOverAge ?? EVEN, share)),
+          ),
+      };
+    case 'links':
+      return { key: ['links'], make: () => new BodyLayer((frame, dress) => linkGeometry(frame, dress as unknown as LinkLook)) };
+    case 'instance':
+      return { key: ['instance'], make: () => new InstanceLayer((id) => resources.mesh(id)) };
+    default:
+      return spots;
+  }
+}

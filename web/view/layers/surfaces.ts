@@ -1,0 +1,215 @@
+import { BufferAttribute, BufferGeometry, Color, DoubleSide, GLSL3, Mesh, RawShaderMaterial, Scene as Group } from 'three';
+import { colliderShapes } from '../../../core/kinds/colliders';
+import { extents } from '../../../core/kinds/falloff-shapes';
+import { fields as fieldKinds } from '../../../core/kinds/fields';
+import type { TextureSettings } from '../../../core/kinds/fields/texture-parameters';
+import { signedLevel } from '../../../core/kinds/fields/texture-card';
+import { bilinear } from '../../../core/lib/images/level-image';
+import { pictureOf } from '../../../core/kinds/shared/picture';
+import type { Kinded } from '../../../core/document/registry';
+import { poseAt, type TriangleMesh } from '../../../core/lib/meshes/mesh';
+import { trianglesOf } from '../../../core/lib/meshes/surface';
+import { type Placed } from '../../../core/document/keys/motion';
+import { looks } from '../../../core/kinds/looks';
+import { drawnMotion } from '../../simulation/motions';
+import { streamOf } from '../../../core/lib/random/lookup';
+import { resourcesOf } from '../../../core/scene/resources';
+import type { Emitter, Scene } from '../../../core/document/scene';
+import { shapes } from '../../../core/kinds/emitter-shapes';
+import { birthPlace, type Resources } from '../../../core/kinds/emitter-shapes/shape';
+import { maskOf } from '../../../core/sim/step/births';
+import { Surface } from '../../../core/kinds/emitter-shapes/mesh-surface';
+import { isSelected } from '../../state/selection-store';
+import type { Drawn } from './guides';
+import { putSimilarity } from './matrix';
+import { linearColour } from './ramp';
+
+/**
+ * A surface lit from the eye; `weight` brightens what is born from and darkens what is masked out. From 2 on it is the level of a
+ * picture, 2 … 3, with a lamp-yellow line along its neutral middle.
+ */
+const vertexShader = /* glsl */ `
+precision highp float;
+in vec3 position, normal;
+in float weight;
+uniform mat4 modelViewMatrix, projectionMatrix;
+uniform mat3 normalMatrix;
+out vec3 facing;
+out float lit;
+void main() {
+  facing = normalMatrix * normal;
+  lit = weight;
+  gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.0);
+}
+`;
+const fragmentShader = /* glsl */ `
+precision highp float;
+in vec3 facing;
+in float lit;
+uniform vec3 tint;
+out vec4 colour;
+void main() {
+  float shade = 0.25 + 0.75 * abs(normalize(facing).z);
+  float level = lit > 1.5 ? lit - 2.0 : lit;
+  colour = vec4(tint * shade * mix(0.3, 1.0, level), 1.0);
+  if (lit > 1.5 && abs(level - 0.5) < fwidth(level)) colour.rgb = vec3(0.89, 0.57, 0.07);
+}
+`;
+
+interface Body {
+  readonly mesh: TriangleMesh;
+  readonly object: Mesh<BufferGeometry, RawShaderMaterial>;
+  /** What it belongs to, in a later state of the scene. */
+  readonly thing: (scene: Scene) => Placed | undefined;
+}
+
+/** How much of its births each corner of an emitter's mesh is given: by its masks, and by the groups picked. */
+export function cornerWeights(scene: Scene, emitter: Emitter, mesh: TriangleMesh, resources: Resources): Float32Array {
+  const weights = new Float32Array(mesh.positions.length / 3).fill(1);
+  const names = (emitter.shape['groups'] as readonly string[] | undefined) ?? [];
+  if (names.length > 0) {
+    weights.fill(0);
+    for (const t of trianglesOf(mesh, names)) for (let k = 0; k < 3; k++) weights[mesh.index[3 * t + k]!] = 1;
+  }
+  const mask = maskOf(scene, emitter, streamOf(scene.seed, emitter.seed), resources, shapes.get(emitter.shape.kind));
+  if (!mask) return weights;
+  const surface = new Surface(mesh);
+  const place = birthPlace();
+  const seen = new Uint8Array(weights.length);
+  for (let i = 0; i < mesh.index.length; i++) {
+    const v = mesh.index[i]!;
+    if (seen[v]) continue;
+    seen[v] = 1;
+    surface.place(Math.floor(i / 3), i % 3 === 1 ? 1 : 0, i % 3 === 2 ? 1 : 0, 0, place);
+    weights[v]! *= mask(place, scene.time.first / scene.time.fps);
+  }
+  return weights;
+}
+
+/** The level of a texture field's picture at each corner of its mesh, for the shader; undefined where it has none. */
+function levelsOn(mesh: TriangleMesh, settings: Kinded, resources: Resources): Float32Array | undefined {
+  const picture = settings.kind === 'texture' ? pictureOf(settings, (hash) => resources.image(hash)) : undefined;
+  const { uvs } = mesh;
+  if (!picture || !uvs) return undefined;
+  const level = (i: number) => signedLevel(settings as unknown as TextureSettings, bilinear(picture, uvs[2 * i]!, 1 - uvs[2 * i + 1]!));
+  return Float32Array.from({ length: mesh.positions.length / 3 }, (_, i) => 2 + Math.min(1, Math.max(0, 0.5 + 0.5 * level(i))));
+}
+
+/** A mesh with more corners than this is shown without the shading of masks: it would take too long at every edit. */
+const MOST_SHADED = 200_000;
+
+/** What the form and shading of the surfaces hang on; where they stand is another matter. */
+function formOf({ scene, assets, selection }: Drawn): readonly unknown[] {
+  const { emitters, colliders, meshes, seed } = scene;
+  const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
+  const group = scene.groups.find((g) => isSelected(selection, 'group', g.id));
+  return [
+    field?.id,
+    field?.settings,
+    group?.id,
+    (field ?? group)?.extent,
+    meshes,
+    assets,
+    seed,
+    ...colliders.flatMap((c) => [c.id, c.shape, c.shown, c.rendered, isSelected(selection, 'collider', c.id)]),
+    ...emitters.flatMap((e) => [e.id, e.shape, e.masks, e.seed, e.shown, e.bond.kind, e.look.kind, isSelected(selection, 'emitter', e.id)]),
+  ];
+}
+
+/** Meshes of emitters and colliders, drawn behind the particles to work by; they never are in a file. */
+export class Surfaces {
+  readonly group = new Group();
+  /** One for all: a shader that nobody uses is thrown away and compiled again. */
+  private readonly material = new RawShaderMaterial({
+    glslVersion: GLSL3,
+    vertexShader,
+    fragmentShader,
+    uniforms: { tint: { value: new Color() } },
+    side: DoubleSide,
+  });
+  private bodies: Body[] = [];
+  private drawnFrom: readonly unknown[] = [];
+
+  get isEmpty(): boolean {
+    return this.bodies.length === 0;
+  }
+
+  update(drawn: Drawn): void {
+    const { scene, frame } = drawn;
+    this.material.uniforms['tint']!.value.setRGB(...linearColour(scene.work.tint));
+    const form = formOf(drawn);
+    if (form.length !== this.drawnFrom.length || !form.every((part, i) => part === this.drawnFrom[i])) {
+      this.drawnFrom = form;
+      this.build(drawn);
+    }
+    for (const { mesh, object, thing } of this.bodies) {
+      const now = thing(scene);
+      if (now) putSimilarity(object.matrix, drawnMotion(scene, now).at(frame));
+      if (!mesh.motion) continue;
+      const attribute = object.geometry.getAttribute('position') as BufferAttribute;
+      poseAt(mesh, frame / scene.time.fps, attribute.array as Float32Array);
+      attribute.needsUpdate = true;
+    }
+  }
+
+  private build({ scene, assets, selection }: Drawn): void {
+    this.empty();
+    const resources = resourcesOf(scene, assets);
+    const surfaceOf = <K extends { surface?(values: Kinded, r: Resources): TriangleMesh | undefined }>(kind: K, values: Kinded) =>
+      kind.surface?.(values, resources);
+    const evenly = (mesh: TriangleMesh, level: number) => new Float32Array(mesh.positions.length / 3).fill(level);
+    for (const { id, shape, shown, rendered } of scene.colliders) {
+      // What is in the picture itself is not drawn behind it as well.
+      const mesh = shown && rendered !== 'lit' ? surfaceOf(colliderShapes.get(shape.kind), shape) : undefined;
+      const level = isSelected(selection, 'collider', id) ? 1 : 0.6;
+      if (mesh) this.add(mesh, evenly(mesh, level), (s) => s.colliders.find((c) => c.id === id));
+    }
+    const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
+    const of = field ?? scene.groups.find((g) => isSelected(selection, 'group', g.id));
+    if (of) {
+      const own = field && surfaceOf(fieldKinds.get(field.settings.kind), field.settings);
+      const around = surfaceOf(extents.get(of.extent.kind), of.extent);
+      const thing = (s: Scene) => [...s.fields, ...s.groups].find((t) => t.id === of.id);
+      if (own) this.add(own, levelsOn(own, field.settings, resources) ?? evenly(own, 0.8), thing);
+      if (around && around !== own) this.add(around, evenly(around, 0.5), thing);
+    }
+    for (const emitter of scene.emitters) {
+      const { id, shape, shown, look } = emitter;
+      const own = isSelected(selection, 'emitter', id);
+      // Where a collider shows the same mesh, only the emitter that is worked on is drawn over it.
+      const twin = scene.colliders.some((c) => c.shown && c.shape['mesh'] === shape['mesh']);
+      // A mesh that is drawn bent is not drawn at rest as well.
+      const bent = looks.get(look.kind).draws === 'net' && emitter.bond.kind === 'net';
+      const mesh = shown && !bent && (own || !twin) ? surfaceOf(shapes.get(shape.kind), shape) : undefined;
+      if (!mesh) continue;
+      const shaded = own && mesh.positions.length <= 3 * MOST_SHADED;
+      this.add(mesh, shaded ? cornerWeights(scene, emitter, mesh, resources) : evenly(mesh, 0.6), (s) =>
+        s.emitters.find((e) => e.id === id),
+      );
+    }
+  }
+
+  private add(mesh: TriangleMesh, weights: Float32Array, thing: Body['thing']): void {
+    const geometry = new BufferGeometry();
+    geometry.setAttribute('position', new BufferAttribute(mesh.motion ? mesh.positions.slice() : mesh.positions, 3));
+    geometry.setAttribute('normal', new BufferAttribute(mesh.normals, 3));
+    geometry.setAttribute('weight', new BufferAttribute(weights, 1));
+    geometry.setIndex(new BufferAttribute(mesh.index, 1));
+    const object = new Mesh(geometry, this.material);
+    object.frustumCulled = false;
+    object.matrixAutoUpdate = false;
+    this.group.add(object);
+    this.bodies.push({ mesh, object, thing });
+  }
+
+  private empty(): void {
+    for (const { object } of this.bodies) object.geometry.dispose();
+    this.group.clear();
+    this.bodies = [];
+  }
+
+  clear(): void {
+    this.empty();
+    this.material.dispose();
+  }
+}

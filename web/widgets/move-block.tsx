@@ -1,0 +1,142 @@
+import { X } from 'lucide-react';
+import { useMemo } from 'react';
+import { ofAnotherKind } from '../../core/document/change-kind';
+import type { Description } from '../../core/document/parameters';
+import type { Kinded } from '../../core/document/registry';
+import type { Scene } from '../../core/document/scene';
+import { dialsOf } from '../../core/document/dials';
+import { withDrives } from '../../core/scene/drives';
+import { tides } from '../../core/kinds/automation';
+import { turnParameters } from '../../core/kinds/automation/turn';
+import { usePlayer } from '../state/player-store';
+import { swappedValue } from '../state/kind-memory';
+import { setDrive, valueOn } from '../state/movement';
+import { useScene } from '../state/scene-store';
+import { KindChoice } from './kind-choice';
+import { PARTS, type Moved, type NumberRef } from './movable';
+import { PlainRows } from './parameter-row';
+import { shownNumber } from './sum';
+
+/** How dashes tell the parts of a vector apart. */
+const DASHES = ['', '5 3', '1.5 2.5'];
+
+/** The course of a number over the scene, with the playhead. */
+function Course({ scene, of, part }: { scene: Scene; of: NumberRef; part: number | undefined }) {
+  const frame = usePlayer((player) => player.frame);
+  const { first, last } = scene.time;
+  const courses = useMemo(() => {
+    const step = Math.max(1, (last - first) / 150);
+    const list = Array.from(
+      { length: Math.floor((last - first) / step) + 1 },
+      (_, i) => valueOn(scene, of, of.path, first + i * step) ?? 0,
+    );
+    const parts = typeof list[0] === 'number' || part !== undefined ? [part ?? 0] : [0, 1, 2];
+    return parts.map((p) => list.map((value) => (typeof value === 'number' ? value : value[p]!)));
+  }, [scene, of, part, first, last]);
+  const low = Math.min(...courses.flat());
+  const high = Math.max(...courses.flat());
+  const y = (value: number) => 26 - (high > low ? (22 * (value - low)) / (high - low) : 11);
+  const x = (i: number) => (100 * i) / Math.max(1, courses[0]!.length - 1);
+  return (
+    <svg
+      viewBox="0 0 100 30"
+      preserveAspectRatio="none"
+      className="my-1 h-9 w-full bg-surround"
+      role="img"
+      aria-label={`Over the scene: ${shownNumber(low)} to ${shownNumber(high)}`}
+    >
+      {courses.map((values, p) => (
+        <polyline
+          key={p}
+          points={values.map((value, i) => `${x(i)},${y(value)}`).join(' ')}
+          fill="none"
+          stroke="currentColor"
+          strokeWidth={1.2}
+          strokeDasharray={DASHES[p]}
+          vectorEffect="non-scaling-stroke"
+          className="text-second"
+        />
+      ))}
+      <line
+        x1={(100 * (frame - first)) / Math.max(1, last - first)}
+        x2={(100 * (frame - first)) / Math.max(1, last - first)}
+        y1={0}
+        y2={30}
+        stroke="currentColor"
+        vectorEffect="non-scaling-stroke"
+        className="text-lamp"
+      />
+    </svg>
+  );
+}
+
+/** What moves a number, with its own numbers and its course. */
+export function MoveBlock({ moved, ...rest }: { of: NumberRef; label: string; unit: string | undefined; moved: Moved }) {
+  return moved.drives.length === 0 ? null : <Drivers {...rest} drives={moved.drives} />;
+}
+
+function Drivers({
+  of,
+  label,
+  unit,
+  drives,
+}: {
+  of: NumberRef;
+  label: string;
+  unit: string | undefined;
+  drives: readonly (readonly [string, Kinded])[];
+}) {
+  const scene = useScene();
+  const dials = dialsOf(withDrives(scene));
+  const isVector = typeof valueOn(scene, of, of.path, scene.time.first) !== 'number';
+  return drives.map(([path, drive]) => {
+    const turns = path === of.path && isVector;
+    const part = path === of.path ? undefined : Number(path.at(-1));
+    const kind = tides.get(drive.kind);
+    const trouble = kind.broken?.(drive, { dials, sounds: scene.sounds });
+    const own = turns ? '°' : unit;
+    const range = { low: { ...kind.parameters['low'], unit: own }, high: { ...kind.parameters['high'], unit: own } };
+    return (
+      <div
+        key={path}
+        className="mb-1 border-l border-lamp/60 pl-2"
+        role="group"
+        aria-label={`What moves ${label}${part === undefined ? '' : ` ${PARTS[part]}`}`}
+      >
+        <div className="grid grid-cols-[1fr_1.25rem] items-center">
+          <KindChoice
+            label={turns ? 'Turned by' : part === undefined ? 'Moved by' : `${PARTS[part]} moved by`}
+            registry={tides}
+            kind={drive.kind}
+            onChange={(next) => setDrive(of, path, anotherTide(of, path, drive, next, turns))}
+          />
+          <button
+            className="text-button justify-self-end px-0"
+            aria-label={`Let nothing move ${label}`}
+            onClick={() => setDrive(of, path, undefined)}
+          >
+            <X size={11} />
+          </button>
+        </div>
+        {trouble && <p className="text-xs text-signal">{trouble}</p>}
+        <Course scene={scene} of={of} part={part} />
+        <PlainRows
+          description={{
+            ...kind.parameters,
+            ...(('low' in kind.parameters && own ? range : {}) as Description),
+            ...(turns && turnParameters),
+          }}
+          values={turns ? { about: turnParameters.about.default, ...drive } : drive}
+          without={turns ? ['acts'] : []}
+          onChange={(name, value) => setDrive(of, path, { ...drive, [name]: value })}
+        />
+      </div>
+    );
+  });
+}
+
+/** Another kind of tide in place of one: the one that was there before, or one that keeps the values they share. */
+function anotherTide({ sort, id }: NumberRef, path: string, drive: Kinded, kind: string, turns: boolean): Kinded {
+  const made = { ...ofAnotherKind(tides, drive, kind), ...(turns && { about: drive['about'] ?? turnParameters.about.default }) };
+  return swappedValue(`${sort}/${id}/drives/${path}`, drive.kind, drive, kind, made);
+}

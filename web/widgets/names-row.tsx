@@ -1,0 +1,49 @@
+import type { NamesParameter, Values } from '../../core/document/parameters';
+import { meshOfScene } from '../../core/scene/scene-meshes';
+import { useAssets } from '../simulation/scene-assets';
+import { useScene } from '../state/scene-store';
+import { thousands } from './sum';
+
+/** Groups and materials of the mesh that the same values name, to pick from, with the faces each has. */
+export function NamesRow({
+  parameter,
+  value,
+  values,
+  onChange,
+}: {
+  parameter: NamesParameter;
+  value: readonly string[];
+  values: Values;
+  onChange: (value: readonly string[]) => void;
+}) {
+  const scene = useScene();
+  const { assets } = useAssets();
+  const mesh = typeof values['mesh'] === 'string' ? meshOfScene(scene, assets, values['mesh']) : undefined;
+  const counts = new Map<string, number>();
+  for (const { name, count } of mesh?.groups ?? []) counts.set(name, (counts.get(name) ?? 0) + count);
+  for (const name of value) if (!counts.has(name)) counts.set(name, 0);
+  if (counts.size === 0) return null;
+  return (
+    <fieldset className="border-b border-rule/60 py-1" title={parameter.help}>
+      <legend className="flex w-full justify-between text-second">
+        {parameter.label} <span className="text-xs text-faint">{value.length === 0 ? 'all' : `${value.length} of ${counts.size}`}</span>
+      </legend>
+      <div className="max-h-40 overflow-y-auto">
+        {[...counts].map(([name, count]) => (
+          <label key={name} className="flex items-baseline gap-2 py-0.5">
+            <input
+              type="checkbox"
+              className="accent-lamp"
+              checked={value.includes(name)}
+              onChange={(event) => onChange(event.currentTarget.checked ? [...value, name] : value.filter((other) => other !== name))}
+            />
+            <span className="min-w-0 flex-1 truncate">{name}</span>
+            <span className={`num ${count === 0 ? 'text-signal' : 'text-faint'}`}>
+              {count === 0 ? 'not there' : `${thousands(count)} faces`}
+            </span>
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}

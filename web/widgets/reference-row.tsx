@@ -1,0 +1,56 @@
+import type { ReferenceParameter } from '../../core/document/parameters';
+import type { Emitter, Scene } from '../../core/document/scene';
+import { useSceneOf } from '../state/scene-store';
+import { useSelection } from '../state/selection-store';
+import { MeshRow, type RowsOfMesh } from './mesh-row';
+import { Choice, LabelledRow } from './labelled-row';
+
+const LIST = {
+  emitter: 'emitters',
+  carrier: 'carriers',
+  mesh: 'meshes',
+  group: 'groups',
+  zone: 'zones',
+  field: 'fields',
+} as const satisfies Record<ReferenceParameter['to'], keyof Scene>;
+
+/** Whether an emitter is that one, or born from its particles, however far down: it can't give birth to it as well. */
+function comesFrom(emitters: readonly Emitter[], id: string, ancestor: string | undefined): boolean {
+  for (let steps = 0, at: unknown = id; steps <= emitters.length; steps++) {
+    if (at === ancestor) return true;
+    at = emitters.find((e) => e.id === at)?.shape['source'];
+    if (at === undefined || at === '') return false;
+  }
+  return true;
+}
+
+/** Another thing of the scene, by name; a mesh can be brought in here as well. */
+export function ReferenceRow({
+  parameter,
+  value,
+  rows,
+  onChange,
+}: {
+  parameter: ReferenceParameter;
+  value: string;
+  /** Draws the parameters of a mesh that is made by code. */
+  rows: RowsOfMesh;
+  onChange: (value: string) => void;
+}) {
+  const things = useSceneOf((scene) => scene[LIST[parameter.to]]);
+  const emitters = useSceneOf((scene) => scene.emitters);
+  const { selection } = useSelection();
+  const own = selection.type === 'emitter' ? selection.id : undefined;
+  if (parameter.to === 'mesh') return <MeshRow parameter={parameter} value={value} rows={rows} onChange={onChange} />;
+  const options = [
+    { value: '', label: parameter.none ?? 'none' },
+    ...things
+      .filter(({ id }) => parameter.to !== 'emitter' || !comesFrom(emitters, id, own))
+      .map(({ id, name }) => ({ value: id, label: name })),
+  ];
+  return (
+    <LabelledRow label={parameter.label} help={parameter.help}>
+      <Choice label={parameter.label} value={value} options={options} onChange={onChange} />
+    </LabelledRow>
+  );
+}
