@@ -1,9 +1,9 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { cos, exp, sin } from '../../lib/math/exact';
 import { NOISES } from '../../lib/noise/kinds';
 import { mix } from '../../lib/random/lookup';
 import { seed } from '../../document/descriptions/seed';
-import { rangeOf, seconds, type TideKind } from './tide';
+import { defineAutomation, rangeOf, seconds } from './tide';
 
 const WHOLE_TURN = 6.283185307179586;
 
@@ -14,7 +14,7 @@ const parameters = describe({
 });
 
 /** Smooth noise over time, as likely anywhere in its range. */
-export const drift: TideKind = {
+export const drift = defineAutomation({
   kind: 'drift',
   label: 'drift',
   summary: 'Wanders smoothly between two numbers, and is about as likely to be anywhere between them.',
@@ -22,7 +22,7 @@ export const drift: TideKind = {
   formula: 'low + (high − low)·Φ(noise(t/T)/σ)',
   source: 'gradient noise, Perlin 2002; Φ by a logistic curve, no source',
   compile({ values, fps, stream, closes }) {
-    const { low, high, size, seed: own } = values as ValuesOf<typeof parameters>;
+    const { low, high, size, seed: own } = values;
     const { sloped, scale, deviation } = NOISES.gradient;
     const corners = mix(stream ^ Math.imul(own, 0x9e3779b1)) | 0;
     const sample = new Float64Array(4);
@@ -37,4 +37,4 @@ export const drift: TideKind = {
       return low + (high - low) / (1 + exp((-1.702 * sample[0]!) / deviation));
     };
   },
-};
+});

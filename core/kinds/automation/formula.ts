@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { FRAME_NAMES, frameFault, frameFormula } from '../gates/frame-formula';
-import { actsParameter, type TideKind } from './tide';
+import { defineAutomation, actsParameter } from './tide';
 
 const parameters = describe({
   formula: {
@@ -14,16 +14,14 @@ const parameters = describe({
   acts: actsParameter,
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /** Any expression of the frame and the dials. */
-export const formula: TideKind = {
+export const formula = defineAutomation({
   kind: 'formula',
   label: 'formula',
   summary: 'What a formula of the time and the dials gives.',
   parameters,
   formula: 'the expression itself',
   source: 'no source',
-  compile: (source) => frameFormula((source.values as Settings).formula, source) ?? (() => 0),
-  broken: (values, { dials }) => frameFault((values as Settings).formula, dials),
-};
+  compile: (source) => frameFormula(source.values.formula, source) ?? (() => 0),
+  broken: (values, { dials }) => frameFault(values.formula, dials),
+});

@@ -1,5 +1,5 @@
-import { describe, type ValuesOf } from '../../document/parameters';
-import { actsParameter, type TideKind } from './tide';
+import { describe } from '../../document/parameters';
+import { defineAutomation, actsParameter } from './tide';
 
 const parameters = describe({
   dial: { type: 'text', label: 'Dial', default: '', most: 32, dial: true, help: 'The dial it hangs on.' },
@@ -8,10 +8,8 @@ const parameters = describe({
   offset: { type: 'number', label: 'Offset', unit: '', default: 0, usual: [-10, 10], help: 'And this is added.' },
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /** gain · dial + offset. */
-export const fromDial: TideKind = {
+export const fromDial = defineAutomation({
   kind: 'dial',
   label: 'dial',
   summary: 'Hangs on a dial of the scene, through a gain and an offset.',
@@ -19,13 +17,13 @@ export const fromDial: TideKind = {
   formula: 'gain·dial + offset',
   source: 'common practice, no source',
   compile({ values, dials }) {
-    const { dial, gain, offset } = values as Settings;
+    const { dial, gain, offset } = values;
     const index = dials.names.indexOf(dial);
     return (frame) => gain * (dials.at(frame)[index] ?? 0) + offset;
   },
   broken(values, { dials }) {
-    const { dial } = values as Settings;
+    const { dial } = values;
     if (dial === '') return 'no dial is chosen';
     return dials.names.includes(dial) ? undefined : `there is no dial “${dial}”`;
   },
-};
+});

@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { mix, uniform } from '../../lib/random/lookup';
 import { seed } from '../../document/descriptions/seed';
-import { rangeOf, seconds, smooth, type TideKind } from './tide';
+import { defineAutomation, rangeOf, seconds, smooth } from './tide';
 
 const parameters = describe({
   ...rangeOf(0, 1),
@@ -24,7 +24,7 @@ const VALUE = 1;
 const WAIT = 2;
 
 /** A new random value after a random wait, over and over. Both are looked up by the number of the gust, counted from time 0 both ways. */
-export const gust: TideKind = {
+export const gust = defineAutomation({
   kind: 'gust',
   label: 'gust',
   summary: 'Takes on a new random value after a random wait, over and over.',
@@ -32,7 +32,7 @@ export const gust: TideKind = {
   formula: 'vₙ uniform in [low, high], tₙ₊₁ − tₙ uniform in [least, most], eased over the attack',
   source: 'common practice, no source',
   compile({ values, fps, stream, closes }) {
-    const { low, high, waitLow, waitHigh, attack, seed: own } = values as ValuesOf<typeof parameters>;
+    const { low, high, waitLow, waitHigh, attack, seed: own } = values;
     const luck = mix(stream ^ Math.imul(own, 0x9e3779b1));
     const drawn = (n: number) => waitLow + Math.max(0, waitHigh - waitLow) * uniform(luck, n, WAIT);
     // Closed, so many gusts come round again as fill the loop best, and their waits are drawn out or in to fill it.
@@ -67,4 +67,4 @@ export const gust: TideKind = {
       return rise > 0 ? before + (value(n) - before) * smooth((time - began) / rise) : value(n);
     };
   },
-};
+});

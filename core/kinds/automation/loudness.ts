@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { exp } from '../../lib/math/exact';
 import { ENVELOPE_RATE } from './envelope';
-import { rangeOf, type TideKind } from './tide';
+import { defineAutomation, rangeOf } from './tide';
 
 const time = (label: string, value: number, help: string) =>
   ({ type: 'number', label, unit: 's', default: value, min: 0, max: 100, usual: [0, 1], help }) as const;
@@ -22,7 +22,7 @@ const parameters = describe({
 });
 
 /** Follows how loud a sound is. */
-export const loudness: TideKind = {
+export const loudness = defineAutomation({
   kind: 'loudness',
   label: 'loudness',
   summary: 'Follows how loud a sound is: one end of its range in silence, the other at the loudest.',
@@ -31,7 +31,7 @@ export const loudness: TideKind = {
     'low + (high − low)·L(t), L the root mean square in windows of 10 ms, the loudest 1, followed by e^(−t/attack) up and e^(−t/release) down',
   source: 'envelope follower with attack and release, textbook',
   compile({ values, fps, sounds }) {
-    const { sound, low, high, start, attack, release } = values as ValuesOf<typeof parameters>;
+    const { sound, low, high, start, attack, release } = values;
     const levels = sounds.find(({ hash }) => hash === sound)?.levels ?? [];
     const kept = (seconds: number) => (seconds > 0 ? exp(-1 / (ENVELOPE_RATE * seconds)) : 0);
     const [up, down] = [kept(attack), kept(release)];
@@ -52,8 +52,8 @@ export const loudness: TideKind = {
     };
   },
   broken(values, { sounds }) {
-    const { sound } = values as ValuesOf<typeof parameters>;
+    const { sound } = values;
     if (sound === '') return 'no sound is chosen';
     return sounds.some(({ hash }) => hash === sound) ? undefined : 'the scene has no such sound';
   },
-};
+});

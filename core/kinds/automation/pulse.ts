@@ -1,5 +1,5 @@
-import { describe, type ValuesOf } from '../../document/parameters';
-import { fitting, rangeOf, seconds, smooth, type TideKind } from './tide';
+import { describe } from '../../document/parameters';
+import { defineAutomation, fitting, rangeOf, seconds, smooth } from './tide';
 
 const time = (label: string, value: number, help: string) =>
   ({ type: 'number', label, unit: 's', default: value, min: 0, max: 100000, usual: [0, 5], help }) as const;
@@ -14,7 +14,7 @@ const parameters = describe({
 });
 
 /** One stroke after another. */
-export const pulse: TideKind = {
+export const pulse = defineAutomation({
   kind: 'pulse',
   label: 'pulse',
   summary: 'Rises, holds and falls, over and over at even times.',
@@ -22,7 +22,7 @@ export const pulse: TideKind = {
   formula: 'low + (high − low)·envelope(t mod T)',
   source: 'common practice, no source',
   compile({ values, fps, closes }) {
-    const { low, high, every: own, attack, hold, release, start } = values as ValuesOf<typeof parameters>;
+    const { low, high, every: own, attack, hold, release, start } = values;
     const every = fitting(own, closes / fps);
     return (frame) => {
       const from = frame / fps - start;
@@ -33,4 +33,4 @@ export const pulse: TideKind = {
       return low + (high - low) * level;
     };
   },
-};
+});

@@ -1,12 +1,12 @@
-import { describe, type NumberParameter, type Values } from '../../document/parameters';
+import { describe, type NumberParameter, type Values, type Description, type ValuesOf } from '../../document/parameters';
 import type { Documented, Kind } from '../../document/registry';
 import type { GateClock } from '../gates/gate';
 import type { Dials } from '../../document/dials';
 import type { SceneSound } from '../../document/scene';
 
 /** What a tide is made from beside its own values. */
-export interface TideSource extends GateClock {
-  readonly values: Values;
+export interface TideSource<V = Values> extends GateClock {
+  readonly values: V;
   /** 32-bit stream for its own randomness. */
   readonly stream: number;
   readonly sounds: readonly SceneSound[];
@@ -15,12 +15,15 @@ export interface TideSource extends GateClock {
 }
 
 /** Something that moves a number over time without keys. It is a function of the frame: nothing is run to know it. */
-export interface TideKind extends Kind, Documented {
+export interface TideKind<V = Values> extends Kind, Documented {
   /** Gives its number at a frame with fraction. */
-  compile(source: TideSource): (frame: number) => number;
+  compile(source: TideSource<V>): (frame: number) => number;
   /** A sentence where it can't give one. */
-  broken?(values: Values, scene: { readonly dials: Dials; readonly sounds: readonly SceneSound[] }): string | undefined;
+  broken?(values: V, scene: { readonly dials: Dials; readonly sounds: readonly SceneSound[] }): string | undefined;
 }
+
+/** Describes a kind of automation: its routines see values of the types that its parameters say. */
+export const defineAutomation = <D extends Description>(kind: TideKind<ValuesOf<D>> & { readonly parameters: D }): TideKind => kind;
 
 /** What a tide does with the number as it is set or keyed. */
 export const actsParameter = {

@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { sin } from '../../lib/math/exact';
 import { uniform } from '../../lib/random/lookup';
-import { fitting, rangeOf, seconds, type TideKind } from './tide';
+import { defineAutomation, fitting, rangeOf, seconds } from './tide';
 
 const parameters = describe({
   form: {
@@ -52,7 +52,7 @@ const FORMS: Readonly<Record<string, (turn: number) => number>> = {
 };
 
 /** A regular coming and going. */
-export const wave: TideKind = {
+export const wave = defineAutomation({
   kind: 'wave',
   label: 'wave',
   summary: 'Comes and goes regularly: a sine, a triangle, a saw or a square.',
@@ -60,7 +60,7 @@ export const wave: TideKind = {
   formula: 'low + (high − low)·(1 + f(t/T + φ))/2',
   source: 'textbook',
   compile({ values, fps, closes, stream }) {
-    const { form, low, high, period: own, phase: common, spread } = values as ValuesOf<typeof parameters>;
+    const { form, low, high, period: own, phase: common, spread } = values;
     const period = fitting(own, closes / fps);
     const shape = FORMS[form]!;
     const phase = common + spread * (uniform(stream, 0, OWN) - 0.5);
@@ -69,4 +69,4 @@ export const wave: TideKind = {
       return low + (high - low) * 0.5 * (1 + shape(turn - Math.floor(turn)));
     };
   },
-};
+});

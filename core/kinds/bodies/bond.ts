@@ -1,4 +1,4 @@
-import type { Values } from '../../document/parameters';
+import type { Values, Description, ValuesOf } from '../../document/parameters';
 import type { Documented, Kind, Kinded } from '../../document/registry';
 import type { Similarity } from '../../lib/math/similarity';
 import type { Vector } from '../../lib/math/vector';
@@ -47,14 +47,17 @@ export interface Bond {
 }
 
 /** How the particles of an emitter hang together. */
-export interface BondKind extends Kind, Documented {
+export interface BondKind<V = Values> extends Kind, Documented {
   /** Particles of one birth. */
-  points(values: Values, shape: Kinded, resources: Resources): number;
+  points(values: V, shape: Kinded, resources: Resources): number;
   /** Makes ready; undefined where particles are free. */
-  compile?(values: Values, shape: Kinded, resources: Resources): Bond | undefined;
+  compile?(values: V, shape: Kinded, resources: Resources): Bond | undefined;
   /** A sentence where with these values there is nothing to hold together. */
-  empty?(values: Values, shape: Kinded, resources: Resources): string | undefined;
+  empty?(values: V, shape: Kinded, resources: Resources): string | undefined;
 }
+
+/** Describes a kind of body: its routines see values of the types that its parameters say. */
+export const defineBody = <D extends Description>(kind: BondKind<ValuesOf<D>> & { readonly parameters: D }): BondKind => kind;
 
 /** Bits of a particle's number below the row of amounts it was born from. */
 const WITHIN_ROW = 0x0fffffff;

@@ -1,8 +1,8 @@
 import { describe } from '../../document/parameters';
-import type { BondKind } from './bond';
+import { defineBody } from './bond';
 
 /** Nothing holds particles together. */
-export const free: BondKind = {
+export const free = defineBody({
   kind: 'free',
   label: 'free',
   summary: 'Every particle goes its own way.',
@@ -10,4 +10,4 @@ export const free: BondKind = {
   points: () => 1,
   formula: 'no force between particles',
   source: 'no source',
-};
+});

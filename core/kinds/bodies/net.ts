@@ -7,7 +7,7 @@ import { normalised } from '../../lib/math/vector';
 import { outward } from '../../lib/math/similarity';
 import { shapes } from '../emitter-shapes';
 import type { Resources } from '../emitter-shapes/shape';
-import type { BondKind } from './bond';
+import { defineBody } from './bond';
 import { Springs, springsOf } from './springs';
 
 const parameters = describe({
@@ -123,7 +123,7 @@ function heldOf(mesh: TriangleMesh, { hold, end, share, groups }: Settings): Uin
 }
 
 /** A mesh whose vertices are particles. */
-export const net: BondKind = {
+export const net = defineBody({
   kind: 'net',
   label: 'mesh bent',
   summary:
@@ -140,8 +140,8 @@ export const net: BondKind = {
   compile(values, shape, resources) {
     const mesh = meshOf(shape, resources);
     if (!mesh || vertexCount(mesh) === 0) return undefined;
-    const { keep, edges, folds, damping, rounds } = values as Settings;
-    const held = heldOf(mesh, values as Settings);
+    const { keep, edges, folds, damping, rounds } = values;
+    const held = heldOf(mesh, values);
     const pose = new Float32Array(mesh.positions.length);
     const { vertexOf } = weldedOf(mesh);
     const links = springsOf(mesh);
@@ -162,4 +162,4 @@ export const net: BondKind = {
   empty(_values, shape, resources) {
     return meshOf(shape, resources) ? undefined : 'its shape is no mesh that could be bent';
   },
-};
+});

@@ -2,7 +2,7 @@ import { describe, type ValuesOf } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
 import { cross, frameAbout, length, normalised, type Vector } from '../../lib/math/vector';
 import { Purpose } from '../../lib/random/lookup';
-import type { BondKind, Stand } from './bond';
+import { defineBody, type Stand } from './bond';
 import { MOST_POINTS, Rod } from './rod';
 
 const parameters = describe({
@@ -185,7 +185,7 @@ function lengthOf({ length: mean, lengthVariance }: Settings, luck: Stand['luck'
 }
 
 /** A curve held at its root, which bends and hardly stretches. */
-export const strand: BondKind = {
+export const strand = defineBody({
   kind: 'strand',
   label: 'strands',
   summary:
@@ -195,9 +195,9 @@ export const strand: BondKind = {
   source: 'Euler–Bernoulli; quadratic bending after Bergou et al. 2006; stepped by backward Euler',
   advice:
     'For weed, hair, ropes and tentacles. Give particles some drag, so that wind and currents take hold of them. A strand stiffer at the root stands up and plays at its tip. More substeps let it swing longer: the step itself damps a little.',
-  points: (values) => (values as Settings).points,
+  points: (values) => values.points,
   compile(values) {
-    const settings = values as Settings;
+    const settings = values;
     const { points, swings, rootStiffness, damping, stretch, rounds } = settings;
     const pieces = points - 1;
     const rate = WHOLE_TURN * swings;
@@ -242,4 +242,4 @@ export const strand: BondKind = {
       },
     };
   },
-};
+});

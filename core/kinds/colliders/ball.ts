@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { circle, radiusHandle } from '../../lib/geometry/outline';
-import { inside, type ColliderShape } from './collider';
+import { defineColliderShape, inside } from './collider';
 import { bodyOf } from './trace';
 
 const parameters = describe({
@@ -9,13 +9,13 @@ const parameters = describe({
 });
 
 /** A ball, solid or hollow. */
-export const ball: ColliderShape = {
+export const ball = defineColliderShape({
   kind: 'ball',
   label: 'ball',
   summary: 'A ball that keeps particles out, or in.',
   parameters,
   body(values) {
-    const { radius, inside: within } = values as ValuesOf<typeof parameters>;
+    const { radius, inside: within } = values;
     return bodyOf((x, y, z, normal) => {
       const r = Math.sqrt(x * x + y * y + z * z);
       normal[0] = r > 0 ? x / r : 0;
@@ -25,8 +25,8 @@ export const ball: ColliderShape = {
     }, within);
   },
   outline(values) {
-    const { radius } = values as ValuesOf<typeof parameters>;
+    const { radius } = values;
     return [circle(radius, 0, 2), circle(radius, 0, 1), circle(radius, 1, 2)];
   },
-  handles: (values) => [radiusHandle('radius', (values as ValuesOf<typeof parameters>).radius)],
-};
+  handles: (values) => [radiusHandle('radius', values.radius)],
+});

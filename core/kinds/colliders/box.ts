@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { boxEdges, boxHandles } from '../../lib/geometry/outline';
-import { inside, type ColliderShape } from './collider';
+import { defineColliderShape, inside } from './collider';
 import { meetBox, meetContainer } from './slabs';
 
 const side = (label: string, axis: string) =>
@@ -9,13 +9,13 @@ const side = (label: string, axis: string) =>
 const parameters = describe({ width: side('Width', 'X'), height: side('Height', 'Y'), depth: side('Depth', 'Z'), inside });
 
 /** A box, solid or hollow. */
-export const box: ColliderShape = {
+export const box = defineColliderShape({
   kind: 'box',
   label: 'box',
   summary: 'A box that keeps particles out, or in.',
   parameters,
   body(values) {
-    const { width, height, depth, inside: within } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth, inside: within } = values;
     const sign = within ? -1 : 1;
     const meet = within ? meetContainer : meetBox;
     return {
@@ -26,11 +26,11 @@ export const box: ColliderShape = {
     };
   },
   outline(values) {
-    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth } = values;
     return boxEdges(width, height, depth);
   },
   handles(values) {
-    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth } = values;
     return boxHandles(width, height, depth);
   },
-};
+});

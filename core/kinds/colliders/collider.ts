@@ -1,4 +1,4 @@
-import type { Values } from '../../document/parameters';
+import type { Values, Description, ValuesOf } from '../../document/parameters';
 import type { Kind } from '../../document/registry';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 import type { Outline, SizeHandle } from '../../lib/geometry/outline';
@@ -34,17 +34,21 @@ export interface Body {
 }
 
 /** A surface that particles hit. */
-export interface ColliderShape extends Kind {
-  body(values: Values, resources: Resources): Body;
+export interface ColliderShape<V = Values> extends Kind {
+  body(values: V, resources: Resources): Body;
   /** A sentence where with these values there is nothing to hit. */
-  empty?(values: Values, resources: Resources): string | undefined;
-  outline(values: Values, resources: Resources): Outline;
-  handles(values: Values): readonly SizeHandle[];
+  empty?(values: V, resources: Resources): string | undefined;
+  outline(values: V, resources: Resources): Outline;
+  handles(values: V): readonly SizeHandle[];
   /** The mesh it is, to be drawn as a surface. */
-  surface?(values: Values, resources: Resources): TriangleMesh | undefined;
+  surface?(values: V, resources: Resources): TriangleMesh | undefined;
   /** The name of the list of points that is edited in the view. */
   readonly points?: string;
 }
+
+/** Describes a kind of collider: its routines see values of the types that its parameters say. */
+export const defineColliderShape = <D extends Description>(kind: ColliderShape<ValuesOf<D>> & { readonly parameters: D }): ColliderShape =>
+  kind;
 
 /** Whether particles are kept out of a body or within it. */
 export const inside = {

@@ -1,15 +1,15 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 import { poseAt } from '../../lib/meshes/mesh';
 import { treeOf, type MeshHit } from '../../lib/meshes/tree';
 import type { Resources } from '../emitter-shapes/shape';
-import type { Body, ColliderShape } from './collider';
+import { defineColliderShape, type Body } from './collider';
 
 const parameters = describe({
   mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.' },
 });
 
-const meshOf = (values: object, resources: Resources) => resources.mesh((values as ValuesOf<typeof parameters>).mesh);
+const meshOf = ({ mesh }: { readonly mesh: string }, resources: Resources) => resources.mesh(mesh);
 
 /** A way that leads into a face by less than this share of its length runs along it. */
 const LEVEL = 1e-6;
@@ -86,7 +86,7 @@ function bodyOfMesh(mesh: TriangleMesh): Body {
 }
 
 /** A mesh of the scene, met from both sides of its faces. */
-export const mesh: ColliderShape = {
+export const mesh = defineColliderShape({
   kind: 'mesh',
   label: 'mesh',
   summary: 'A mesh of the scene; it stops from both sides of its faces, and may move and deform.',
@@ -96,10 +96,10 @@ export const mesh: ColliderShape = {
     return found ? bodyOfMesh(found) : { hit: () => false };
   },
   empty(values, resources) {
-    if ((values as ValuesOf<typeof parameters>).mesh === '') return 'no mesh is chosen';
+    if (values.mesh === '') return 'no mesh is chosen';
     return meshOf(values, resources) ? undefined : 'its mesh is missing';
   },
   outline: () => [],
   surface: meshOf,
   handles: () => [],
-};
+});

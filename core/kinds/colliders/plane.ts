@@ -1,5 +1,5 @@
-import { describe, type ValuesOf } from '../../document/parameters';
-import type { ColliderShape } from './collider';
+import { describe } from '../../document/parameters';
+import { defineColliderShape } from './collider';
 
 const parameters = describe({
   sides: {
@@ -21,13 +21,13 @@ const GRACE = 1e-3;
 const HALF = 3;
 
 /** The XZ plane of its place. */
-export const plane: ColliderShape = {
+export const plane = defineColliderShape({
   kind: 'plane',
   label: 'plane',
   summary: 'A plane without end: a floor, or a thin sheet.',
   parameters,
   body(values) {
-    const both = (values as ValuesOf<typeof parameters>).sides === 'both';
+    const both = values.sides === 'both';
     return {
       hit(ax, ay, az, bx, by, bz, half, hit) {
         const side = both && ay < 0 ? -1 : 1;
@@ -59,4 +59,4 @@ export const plane: ColliderShape = {
     ],
   ],
   handles: () => [],
-};
+});

@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { rodLines, widthHandle } from '../../lib/geometry/outline';
-import { inside, type ColliderShape } from './collider';
+import { defineColliderShape, inside } from './collider';
 import { bodyOf } from './trace';
 
 const parameters = describe({
@@ -27,13 +27,13 @@ const parameters = describe({
 });
 
 /** A rod with round ends, solid or hollow: all points within a distance of a line. */
-export const rod: ColliderShape = {
+export const rod = defineColliderShape({
   kind: 'rod',
   label: 'rod',
   summary: 'A rod with round ends that keeps particles out, or in.',
   parameters,
   body(values) {
-    const { length, radius, inside: within } = values as ValuesOf<typeof parameters>;
+    const { length, radius, inside: within } = values;
     const half = length / 2;
     return bodyOf((x, y, z, normal) => {
       const up = y - Math.min(half, Math.max(-half, y));
@@ -45,11 +45,11 @@ export const rod: ColliderShape = {
     }, within);
   },
   outline(values) {
-    const { length, radius } = values as ValuesOf<typeof parameters>;
+    const { length, radius } = values;
     return rodLines(radius, length / 2);
   },
   handles(values) {
-    const { length, radius } = values as ValuesOf<typeof parameters>;
+    const { length, radius } = values;
     return [widthHandle('length', 1, length), { parameter: 'radius', at: [radius, 0, 0], axis: [1, 0, 0], perMetre: 1 }];
   },
-};
+});

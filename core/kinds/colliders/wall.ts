@@ -1,6 +1,6 @@
 import { describe, type ValuesOf } from '../../document/parameters';
 import type { Vector } from '../../lib/math/vector';
-import type { ColliderShape } from './collider';
+import { defineColliderShape } from './collider';
 import { meetBox } from './slabs';
 
 const parameters = describe({
@@ -38,14 +38,14 @@ function sides({ points, closed }: Settings): (readonly [Vector, Vector])[] {
 }
 
 /** A line of upright walls: as thin as its thickness, stopping from both sides. */
-export const wall: ColliderShape = {
+export const wall = defineColliderShape({
   kind: 'wall',
   label: 'wall',
   summary: 'A wall along a line that is drawn point by point; it stops from both sides.',
   parameters,
   points: 'points',
   body(values) {
-    const settings = values as Settings;
+    const settings = values;
     const { height } = settings;
     // Each side in a frame of its own: along the line, up, across; a box as thick as the wall.
     const list = sides(settings).flatMap(([a, b]) => {
@@ -78,11 +78,11 @@ export const wall: ColliderShape = {
       },
     };
   },
-  empty: (values) => (sides(values as Settings).length === 0 ? 'its line has fewer than two points' : undefined),
+  empty: (values) => (sides(values).length === 0 ? 'its line has fewer than two points' : undefined),
   outline(values) {
-    const settings = values as Settings;
+    const settings = values;
     const at = (p: Vector, y: number): Vector => [p[0], y, p[2]];
     return sides(settings).map(([a, b]) => [at(a, 0), at(b, 0), at(b, settings.height), at(a, settings.height), at(a, 0)]);
   },
-  handles: (values) => [{ parameter: 'height', at: [0, (values as Settings).height, 0], axis: [0, 1, 0], perMetre: 1 }],
-};
+  handles: (values) => [{ parameter: 'height', at: [0, values.height, 0], axis: [0, 1, 0], perMetre: 1 }],
+});

@@ -1,5 +1,5 @@
 import type { Fault } from '../../document/faults';
-import type { Values } from '../../document/parameters';
+import type { Values, Description, ValuesOf } from '../../document/parameters';
 import type { Documented, Kind, Kinded } from '../../document/registry';
 import type { VectorGrid } from '../../lib/grids/vector-grid';
 import type { Vector, VectorColumns } from '../../lib/math/vector';
@@ -63,12 +63,12 @@ export interface FieldResources extends Resources {
 }
 
 /** What a field is compiled from. */
-export interface FieldSource {
+export interface FieldSource<V = Values> {
   /** The size of F: the strength, or where that is a weight, the speed F stands for. */
   readonly strength: number;
   /** 32-bit stream for the field's own randomness. */
   readonly stream: number;
-  readonly settings: Values;
+  readonly settings: V;
   readonly fps: number;
   readonly resources: FieldResources;
   readonly extent: Kinded;
@@ -100,7 +100,10 @@ export interface SourceBox {
 }
 
 /** What a kind's silence is judged by. */
-export type SilenceSource = Pick<FieldSource, 'settings' | 'resources' | 'extent' | 'placeOn' | 'particles' | 'dials' | 'group'>;
+export type SilenceSource<V = Values> = Pick<
+  FieldSource<V>,
+  'settings' | 'resources' | 'extent' | 'placeOn' | 'particles' | 'dials' | 'group'
+>;
 
 /** A named set of values to start from. */
 export interface StartingPoint {
@@ -113,7 +116,7 @@ export interface StartingPoint {
 }
 
 /** Anything that gives a vector at a point and a time. */
-export interface FieldKind extends Kind, Documented {
+export interface FieldKind<V = Values> extends Kind, Documented {
   /** An SVG path in a 24 × 24 box: its mark on the desk and in the view. */
   readonly glyph: string;
   readonly strength: {
@@ -140,7 +143,7 @@ export interface FieldKind extends Kind, Documented {
     readonly extent?: string;
   };
   /** The parameter that names the emitter whose particles it reads, where it reads any with these settings. */
-  reads?(settings: Values): string | undefined;
+  reads?(settings: V): string | undefined;
   /** True where it reads the particles that it acts on, so that the particles of a run can't be dealt out. */
   readonly swarms?: boolean;
   /** True where its seed makes a difference. */
@@ -150,38 +153,41 @@ export interface FieldKind extends Kind, Documented {
   /** Named sets of values to start from, that differ visibly. */
   readonly starts: readonly StartingPoint[];
   /** Faults that no single parameter shows. */
-  check?(settings: Values, field: string): Fault[];
+  check?(settings: V, field: string): Fault[];
   /** A sentence if, with these settings, F is zero everywhere although the strength is not to blame. */
-  silent?(source: SilenceSource): string | undefined;
+  silent?(source: SilenceSource<V>): string | undefined;
   /** Lines that show its own sizes in the view, in the frame of its place, metres. */
-  outline?(settings: Values, extent: Kinded): Outline;
+  outline?(settings: V, extent: Kinded): Outline;
   /** The path that particles follow, as values of `pathParameters`, in the frame of its place. */
-  course?(settings: Values, extent: Kinded): Values | undefined;
+  course?(settings: V, extent: Kinded): Values | undefined;
   /** A line about its size, in words. */
-  told?(settings: Values, resources: FieldResources): string | undefined;
+  told?(settings: V, resources: FieldResources): string | undefined;
   /** A few of its vectors, to be drawn as arrows in the frame of its place. */
-  arrows?(source: FieldSource): readonly { readonly at: Vector; readonly vector: Vector }[];
+  arrows?(source: FieldSource<V>): readonly { readonly at: Vector; readonly vector: Vector }[];
   /** The grid that it is looked up in, to be written to a file. */
-  gridOf?(source: FieldSource): VectorGrid | undefined;
+  gridOf?(source: FieldSource<V>): VectorGrid | undefined;
   /** The box that its source fills, given the one round what a group of fields reaches; undefined where there is none. */
-  fitSource?(source: FieldSource, bounds: SourceBox | undefined): SourceBox | undefined;
+  fitSource?(source: FieldSource<V>, bounds: SourceBox | undefined): SourceBox | undefined;
   /** Points that are dragged in the view to set its own sizes. */
-  handles?(settings: Values): readonly SizeHandle[];
+  handles?(settings: V): readonly SizeHandle[];
   /** The mesh it acts from, to be drawn as a surface. */
-  surface?(settings: Values, resources: Resources): TriangleMesh | undefined;
+  surface?(settings: V, resources: Resources): TriangleMesh | undefined;
   /** The name of the list of points that is edited in the view. */
   readonly points?: string;
   /** The settings with which its own course over time comes back after so many frames; undefined where it has none that could. */
-  closed?(settings: Values, frames: number): Values | undefined;
+  closed?(settings: V, frames: number): Values | undefined;
   /** What of it keeps it from coming back, in words, and settings that would do instead; undefined where nothing does. */
-  open?(settings: Values): { readonly words: string; readonly instead: Values } | undefined;
+  open?(settings: V): { readonly words: string; readonly instead: Values } | undefined;
   /** True where strength 0 leaves something to deliver. */
-  deliversAtZero?(settings: Values): boolean;
-  compile(source: FieldSource): FieldRoutine;
+  deliversAtZero?(settings: V): boolean;
+  compile(source: FieldSource<V>): FieldRoutine;
   /** What its routine comes to, where a kernel can work it out with these settings; the routine says what is right. */
-  kernel?(source: FieldSource): KernelDescriptor | undefined;
+  kernel?(source: FieldSource<V>): KernelDescriptor | undefined;
   /** What ends particles that it reaches; undefined where with these settings it ends none. */
-  swallows?(source: FieldSource): SwallowRoutine | undefined;
+  swallows?(source: FieldSource<V>): SwallowRoutine | undefined;
   /** What to say where its vector is zero at every particle that it reaches. */
   readonly zeroHere?: string;
 }
+
+/** Describes a kind of field: its routines see values of the types that its parameters say. */
+export const defineField = <D extends Description>(kind: FieldKind<ValuesOf<D>> & { readonly parameters: D }): FieldKind => kind;

@@ -1,10 +1,10 @@
 import { exp } from '../../lib/math/exact';
-import type { ProfileKind } from './profile';
+import { defineCurve } from './profile';
 
 const END = exp(-4.5);
 
 /** p = (e^(−4.5s²) − e^(−4.5)) / (1 − e^(−4.5)): a Gaussian of three standard deviations, brought to 0 at the reach. */
-export const bell: ProfileKind = {
+export const bell = defineCurve({
   kind: 'bell',
   label: 'bell',
   summary: 'A Gaussian: gathered near the core, thin towards the reach.',
@@ -13,4 +13,4 @@ export const bell: ProfileKind = {
   parameters: {},
   needsCore: false,
   compile: () => (s) => (s >= 1 ? 0 : (exp(-4.5 * s * s) - END) / (1 - END)),
-};
+});

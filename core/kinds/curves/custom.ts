@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { monotoneCubic } from '../../lib/math/monotone';
-import type { ProfileKind } from './profile';
+import { defineCurve } from './profile';
 
 const parameters = describe({
   knots: {
@@ -20,7 +20,7 @@ const parameters = describe({
 });
 
 /** p through knots, monotone between them (Fritsch & Carlson 1980). */
-export const custom: ProfileKind = {
+export const custom = defineCurve({
   kind: 'custom',
   label: 'custom',
   summary: 'Drawn by knots; between them it never overshoots.',
@@ -28,5 +28,5 @@ export const custom: ProfileKind = {
   source: 'Fritsch & Carlson 1980',
   parameters,
   needsCore: false,
-  compile: (values) => monotoneCubic((values as ValuesOf<typeof parameters>).knots),
-};
+  compile: (values) => monotoneCubic(values.knots),
+});

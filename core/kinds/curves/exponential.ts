@@ -1,10 +1,10 @@
 import { exp } from '../../lib/math/exact';
-import type { ProfileKind } from './profile';
+import { defineCurve } from './profile';
 
 const END = exp(-4);
 
 /** p = (e^(−4s) − e^(−4)) / (1 − e^(−4)): falls fastest at the core, brought to 0 at the reach. */
-export const exponential: ProfileKind = {
+export const exponential = defineCurve({
   kind: 'exponential',
   label: 'exponential',
   summary: 'Falls fastest right outside the core, with a long thin end.',
@@ -13,4 +13,4 @@ export const exponential: ProfileKind = {
   parameters: {},
   needsCore: false,
   compile: () => (s) => (s >= 1 ? 0 : (exp(-4 * s) - END) / (1 - END)),
-};
+});

@@ -1,7 +1,7 @@
-import type { ProfileKind } from './profile';
+import { defineCurve } from './profile';
 
 /** p = 1 up to reach, then 0. */
-export const flat: ProfileKind = {
+export const flat = defineCurve({
   kind: 'flat',
   label: 'flat',
   summary: 'Full up to the reach, then nothing: a hard edge.',
@@ -10,4 +10,4 @@ export const flat: ProfileKind = {
   parameters: {},
   needsCore: false,
   compile: () => (s) => (s < 1 ? 1 : 0),
-};
+});

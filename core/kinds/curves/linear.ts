@@ -1,7 +1,7 @@
-import type { ProfileKind } from './profile';
+import { defineCurve } from './profile';
 
 /** p = 1 − s. */
-export const linear: ProfileKind = {
+export const linear = defineCurve({
   kind: 'linear',
   label: 'linear',
   summary: 'Falls evenly from core to reach.',
@@ -10,4 +10,4 @@ export const linear: ProfileKind = {
   parameters: {},
   needsCore: false,
   compile: () => (s) => 1 - s,
-};
+});

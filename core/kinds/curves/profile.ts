@@ -1,15 +1,18 @@
 import type { ProfileValues } from '../../document/scene';
 import type { Documented, Kind } from '../../document/registry';
-import { describe, type Values } from '../../document/parameters';
+import { describe, type Values, type Description, type ValuesOf } from '../../document/parameters';
 import { pow } from '../../lib/math/exact';
 
 /** The curve from core (s = 0) to reach (s = 1). */
-export interface ProfileKind extends Kind, Documented {
+export interface ProfileKind<V = Values> extends Kind, Documented {
   /** p in 0 … 1 at s in 0 … 1; d and core in metres, for the profiles that need lengths. */
-  compile(values: Values): (s: number, d: number, core: number) => number;
+  compile(values: V): (s: number, d: number, core: number) => number;
   /** True where the core must be above 0. */
   readonly needsCore: boolean;
 }
+
+/** Describes a kind of falloff curve: its routines see values of the types that its parameters say. */
+export const defineCurve = <D extends Description>(kind: ProfileKind<ValuesOf<D>> & { readonly parameters: D }): ProfileKind => kind;
 
 /** Slope and invert, which every profile has beside its kind. */
 export const profileCommon = describe({

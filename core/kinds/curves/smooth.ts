@@ -1,7 +1,7 @@
-import type { ProfileKind } from './profile';
+import { defineCurve } from './profile';
 
 /** p = 1 − (3s² − 2s³), the cubic with level ends. */
-export const smooth: ProfileKind = {
+export const smooth = defineCurve({
   kind: 'smooth',
   label: 'smooth',
   summary: 'Leaves the core and meets the reach without a corner.',
@@ -10,4 +10,4 @@ export const smooth: ProfileKind = {
   parameters: {},
   needsCore: false,
   compile: () => (s) => 1 - s * s * (3 - 2 * s),
-};
+});

@@ -1,7 +1,7 @@
-import type { ProfileKind } from './profile';
+import { defineCurve } from './profile';
 
 /** p = 1 − (6s⁵ − 15s⁴ + 10s³): level and unbent at both ends (Perlin 2002). */
-export const smoother: ProfileKind = {
+export const smoother = defineCurve({
   kind: 'smoother',
   label: 'smoother',
   summary: 'Leaves the core and meets the reach even more gently than smooth.',
@@ -10,4 +10,4 @@ export const smoother: ProfileKind = {
   parameters: {},
   needsCore: false,
   compile: () => (s) => 1 - s * s * s * (s * (6 * s - 15) + 10),
-};
+});

@@ -1,11 +1,11 @@
-import type { Values } from '../../document/parameters';
+import type { Values, Description, ValuesOf } from '../../document/parameters';
 import type { Kind } from '../../document/registry';
 
 /** What an amount is counted with. */
-export interface AmountSource {
-  readonly values: Values;
+export interface AmountSource<V = Values> {
+  readonly values: V;
   /** The values on a whole frame, where they move. */
-  readonly valuesAt?: ((frame: number) => Values) | undefined;
+  readonly valuesAt?: ((frame: number) => V) | undefined;
   /** Frames a second. */
   readonly fps: number;
   /** The frame at which the run starts: first frame of the shot less the pre-roll. */
@@ -37,9 +37,12 @@ export interface Counter {
 }
 
 /** How many particles, and when. */
-export interface AmountKind extends Kind {
-  compile(source: AmountSource): Counter;
+export interface AmountKind<V = Values> extends Kind {
+  compile(source: AmountSource<V>): Counter;
 }
+
+/** Describes a kind of emission: its routines see values of the types that its parameters say. */
+export const defineEmission = <D extends Description>(kind: AmountKind<ValuesOf<D>> & { readonly parameters: D }): AmountKind => kind;
 
 /** No births. */
 export const none: Births = { first: 1, last: 0, at: () => 0 };

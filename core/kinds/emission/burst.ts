@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { varied } from '../../lib/random/lookup';
-import { none, type AmountKind } from './amount';
+import { defineEmission, none } from './amount';
 
 const parameters = describe({
   count: {
@@ -50,13 +50,13 @@ const parameters = describe({
 });
 
 /** All particles born together at the beginning of one frame, with age 0 there, if the emitter is on then. */
-export const burst: AmountKind = {
+export const burst = defineEmission({
   kind: 'burst',
   label: 'burst',
   summary: 'Many particles at once, at the beginning of a frame.',
   parameters,
   compile({ values, start, gate, luck }) {
-    const { count, variance, at, frame } = values as ValuesOf<typeof parameters>;
+    const { count, variance, at, frame } = values;
     const moment = at === 'start' ? start : frame;
     const number = variance > 0 ? Math.max(0, Math.floor(varied(count, variance, luck(moment)) + 0.5)) : count;
     return {
@@ -64,4 +64,4 @@ export const burst: AmountKind = {
       atFrame: (now) => (now === moment && gate(now) ? { first: 1, last: number, at: () => now } : none),
     };
   },
-};
+});

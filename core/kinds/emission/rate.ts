@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { mix, varied } from '../../lib/random/lookup';
-import { none, type AmountKind } from './amount';
+import { defineEmission, none } from './amount';
 
 const parameters = describe({
   rate: {
@@ -50,13 +50,13 @@ const parameters = describe({
  * none. The integral is summed over whole frames in 64 bits; without variance it is the rate times the frames that were
  * on, which is exact.
  */
-export const rate: AmountKind = {
+export const rate = defineEmission({
   kind: 'rate',
   label: 'rate',
   summary: 'So many particles a second or a frame, each born at its own moment inside the frame.',
   parameters,
   compile({ values, valuesAt, fps, start, round, gate, luck }) {
-    const { rate: given, per, variance, moments } = values as ValuesOf<typeof parameters>;
+    const { rate: given, per, variance, moments } = values;
     const uneven = variance > 0 || valuesAt !== undefined || round > 0;
     const perSecond = (n: number) => (per === 'second' ? n : n * fps);
     // Rate and its sum before each frame from the start on, in births a second.
@@ -66,7 +66,7 @@ export const rate: AmountKind = {
     let sum = 0;
     const rateOn = (frame: number) => {
       if (!gate(frame)) return 0;
-      const now = valuesAt ? (valuesAt(frame) as ValuesOf<typeof parameters>) : { rate: given, variance };
+      const now = valuesAt ? valuesAt(frame) : { rate: given, variance };
       return Math.max(0, perSecond(now.variance > 0 ? varied(now.rate, now.variance, luck(frame)) : now.rate));
     };
     let inARound = 0;
@@ -103,7 +103,7 @@ export const rate: AmountKind = {
       atFrame: () => none,
     };
   },
-};
+});
 
 /** A moment in (0, 1] of a frame that belongs to the k-th birth. */
 const momentOf = (k: number) => (mix(k) + 1) / 4294967296;

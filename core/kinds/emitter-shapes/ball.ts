@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { cbrt, cos, sin } from '../../lib/math/exact';
 import { circle, radiusHandle } from '../../lib/geometry/outline';
-import type { ShapeKind } from './shape';
+import { defineEmitterShape } from './shape';
 
 const parameters = describe({
   radius: { type: 'number', label: 'Radius', unit: 'm', default: 0.5, min: 0, usual: [0, 5], help: 'Radius of the ball.' },
@@ -20,13 +20,13 @@ const parameters = describe({
 /**
  * A ball: on the surface each coordinate is even on [−R, R] (Archimedes); the volume takes R·∛u. The normal is outward.
  */
-export const ball: ShapeKind = {
+export const ball = defineEmitterShape({
   kind: 'ball',
   label: 'ball',
   summary: 'A ball, from its surface or its whole volume; particles leave it outwards.',
   parameters,
   sampler(values) {
-    const { radius, from } = values as ValuesOf<typeof parameters>;
+    const { radius, from } = values;
     return ({ pick }, out) => {
       const y = 2 * pick(0) - 1;
       const turn = 6.283185307179586 * pick(1);
@@ -50,12 +50,12 @@ export const ball: ShapeKind = {
     };
   },
   kernel(values) {
-    const { radius, from } = values as ValuesOf<typeof parameters>;
+    const { radius, from } = values;
     return { kind: 'ball', radius, surface: from === 'surface' };
   },
   outline(values) {
-    const { radius } = values as ValuesOf<typeof parameters>;
+    const { radius } = values;
     return [circle(radius, 0, 1), circle(radius, 0, 2), circle(radius, 1, 2)];
   },
-  handles: (values) => [radiusHandle('radius', (values as ValuesOf<typeof parameters>).radius)],
-};
+  handles: (values) => [radiusHandle('radius', values.radius)],
+});

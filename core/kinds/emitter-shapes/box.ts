@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { boxEdges, boxHandles } from '../../lib/geometry/outline';
-import { lieFlat, type ShapeKind } from './shape';
+import { defineEmitterShape, lieFlat } from './shape';
 
 const side = (label: string, axis: string) =>
   ({ type: 'number', label, unit: 'm', default: 1, min: 0, usual: [0, 10], help: `Along its own ${axis}.` }) as const;
@@ -8,13 +8,13 @@ const side = (label: string, axis: string) =>
 const parameters = describe({ width: side('Width', 'X'), height: side('Height', 'Y'), depth: side('Depth', 'Z') });
 
 /** A box, evenly filled; the normal is up. */
-export const box: ShapeKind = {
+export const box = defineEmitterShape({
   kind: 'box',
   label: 'box',
   summary: 'A box, evenly filled; particles leave it upwards.',
   parameters,
   sampler(values) {
-    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth } = values;
     return ({ pick }, out) => {
       const u = pick(0);
       const v = pick(2);
@@ -24,15 +24,15 @@ export const box: ShapeKind = {
     };
   },
   kernel(values) {
-    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth } = values;
     return { kind: 'box', sides: [width, height, depth], picks: [0, 1, 2] };
   },
   outline(values) {
-    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth } = values;
     return boxEdges(width, height, depth);
   },
   handles(values) {
-    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth } = values;
     return boxHandles(width, height, depth);
   },
-};
+});

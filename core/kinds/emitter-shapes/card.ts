@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { widthHandle } from '../../lib/geometry/outline';
-import { lieFlat, type ShapeKind } from './shape';
+import { defineEmitterShape, lieFlat } from './shape';
 
 const parameters = describe({
   width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own X.' },
@@ -8,13 +8,13 @@ const parameters = describe({
 });
 
 /** A rectangle in the place's XZ plane, even over its area; the normal is up. */
-export const card: ShapeKind = {
+export const card = defineEmitterShape({
   kind: 'card',
   label: 'card',
   summary: 'A flat rectangle, evenly filled; particles leave it upwards.',
   parameters,
   sampler(values) {
-    const { width, depth } = values as ValuesOf<typeof parameters>;
+    const { width, depth } = values;
     return ({ pick }, out) => {
       const u = pick(0);
       const v = pick(1);
@@ -23,11 +23,11 @@ export const card: ShapeKind = {
     };
   },
   kernel(values) {
-    const { width, depth } = values as ValuesOf<typeof parameters>;
+    const { width, depth } = values;
     return { kind: 'box', sides: [width, 0, depth], picks: [0, 2, 1] };
   },
   outline(values) {
-    const { width, depth } = values as ValuesOf<typeof parameters>;
+    const { width, depth } = values;
     const x = width / 2;
     const z = depth / 2;
     return [
@@ -41,7 +41,7 @@ export const card: ShapeKind = {
     ];
   },
   handles(values) {
-    const { width, depth } = values as ValuesOf<typeof parameters>;
+    const { width, depth } = values;
     return [widthHandle('width', 0, width), widthHandle('depth', 2, depth)];
   },
-};
+});

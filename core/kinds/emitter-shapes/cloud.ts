@@ -1,5 +1,5 @@
-import { describe, type ValuesOf } from '../../document/parameters';
-import type { ShapeKind } from './shape';
+import { describe } from '../../document/parameters';
+import { defineEmitterShape } from './shape';
 
 /** Most points of a cloud. */
 export const MOST_CLOUD = 20_000;
@@ -30,13 +30,13 @@ const parameters = describe({
 });
 
 /** Points that were read from a file. */
-export const cloud: ShapeKind = {
+export const cloud = defineEmitterShape({
   kind: 'cloud',
   label: 'points of a file',
   summary: 'Points from a CSV or PLY file: what another program has measured, scattered or simulated.',
   parameters,
   sampler(values) {
-    const { points, order } = values as ValuesOf<typeof parameters>;
+    const { points, order } = values;
     return ({ k, pick }, out) => {
       const n = order === 'turn' ? (k - 1) % points.length : Math.min(points.length - 1, Math.floor(pick(0) * points.length));
       const [x, y, z] = points[n]!;
@@ -51,7 +51,7 @@ export const cloud: ShapeKind = {
     };
   },
   outline(values) {
-    const { points } = values as ValuesOf<typeof parameters>;
+    const { points } = values;
     const step = Math.max(1, Math.ceil(points.length / SHOWN));
     // A little cross at each that is drawn.
     const r = 0.015;
@@ -69,4 +69,4 @@ export const cloud: ShapeKind = {
       ]);
   },
   handles: () => [],
-};
+});

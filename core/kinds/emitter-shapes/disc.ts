@@ -1,20 +1,20 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
 import { circle } from '../../lib/geometry/outline';
-import { lieFlat, type ShapeKind } from './shape';
+import { defineEmitterShape, lieFlat } from './shape';
 
 const parameters = describe({
   radius: { type: 'number', label: 'Radius', unit: 'm', default: 0.5, min: 0, usual: [0, 5], help: 'Radius of the disc.' },
 });
 
 /** A flat disc in the place's XZ plane, even over its area (radius R·√u); the normal is up. */
-export const disc: ShapeKind = {
+export const disc = defineEmitterShape({
   kind: 'disc',
   label: 'disc',
   summary: 'A flat disc, evenly filled; particles leave it upwards.',
   parameters,
   sampler(values) {
-    const { radius } = values as ValuesOf<typeof parameters>;
+    const { radius } = values;
     return ({ pick }, out) => {
       const r = radius * Math.sqrt(pick(0));
       const turn = 6.283185307179586 * pick(1);
@@ -24,7 +24,7 @@ export const disc: ShapeKind = {
       return true;
     };
   },
-  kernel: (values) => ({ kind: 'disc', radius: (values as ValuesOf<typeof parameters>).radius }),
-  outline: (values) => [circle((values as ValuesOf<typeof parameters>).radius, 0, 2)],
-  handles: (values) => [{ parameter: 'radius', at: [(values as ValuesOf<typeof parameters>).radius, 0, 0], axis: [1, 0, 0], perMetre: 1 }],
-};
+  kernel: (values) => ({ kind: 'disc', radius: values.radius }),
+  outline: (values) => [circle(values.radius, 0, 2)],
+  handles: (values) => [{ parameter: 'radius', at: [values.radius, 0, 0], axis: [1, 0, 0], perMetre: 1 }],
+});

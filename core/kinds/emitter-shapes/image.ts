@@ -3,7 +3,7 @@ import { colourOf } from '../../lib/images/level-image';
 import { patterns } from '../../lib/images/patterns';
 import { bisect } from '../../lib/meshes/surface';
 import { card } from './card';
-import { lieFlat, type Resources, type ShapeKind } from './shape';
+import { defineEmitterShape, lieFlat, type Resources } from './shape';
 
 const parameters = describe({
   pattern: {
@@ -34,13 +34,13 @@ function pictureOf({ pattern, image: hash }: Settings, resources: Resources) {
 }
 
 /** A card that gives off particles in proportion to brightness: a pixel by its level, and an even place within it. */
-export const image: ShapeKind = {
+export const image = defineEmitterShape({
   kind: 'image',
   label: 'image',
   summary: 'A card that gives off particles in proportion to the brightness of a picture.',
   parameters,
   sampler(values, resources) {
-    const settings = values as Settings;
+    const settings = values;
     const picture = pictureOf(settings, resources);
     if (!picture) return () => false;
     const { width, height, levels } = picture;
@@ -62,7 +62,7 @@ export const image: ShapeKind = {
     };
   },
   empty(values, resources) {
-    const settings = values as Settings;
+    const settings = values;
     const picture = pictureOf(settings, resources);
     if (!picture) return settings.image === '' ? 'no image is chosen' : 'its image is missing';
     const nothing = settings.dark ? 255 : 0;
@@ -70,4 +70,4 @@ export const image: ShapeKind = {
   },
   outline: (values, resources) => card.outline(values, resources),
   handles: (values) => card.handles(values),
-};
+});

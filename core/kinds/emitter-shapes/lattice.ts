@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { boxEdges, boxHandles } from '../../lib/geometry/outline';
-import { lieFlat, type ShapeKind } from './shape';
+import { defineEmitterShape, lieFlat } from './shape';
 
 const side = (label: string, axis: string, value: number) =>
   ({ type: 'number', label, unit: 'm', default: value, min: 0, usual: [0, 10], help: `Along its own ${axis}.` }) as const;
@@ -27,13 +27,13 @@ const parameters = describe({
 });
 
 /** A lattice of points; the k-th particle takes the k-th point, over and over: along X first, then Z, then Y. */
-export const lattice: ShapeKind = {
+export const lattice = defineEmitterShape({
   kind: 'lattice',
   label: 'lattice',
   summary: 'Points in rows, taken one after another; particles leave them upwards.',
   parameters,
   sampler(values) {
-    const { nx, ny, nz, width, height, depth } = values as ValuesOf<typeof parameters>;
+    const { nx, ny, nz, width, height, depth } = values;
     const at = (i: number, n: number) => (n > 1 ? i / (n - 1) - 0.5 : 0);
     return ({ k }, out) => {
       const point = (k - 1) % (nx * ny * nz);
@@ -47,11 +47,11 @@ export const lattice: ShapeKind = {
     };
   },
   outline(values) {
-    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth } = values;
     return boxEdges(width, height, depth);
   },
   handles(values) {
-    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth } = values;
     return boxHandles(width, height, depth);
   },
-};
+});

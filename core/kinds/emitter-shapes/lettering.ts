@@ -3,7 +3,7 @@ import { fillOf, placeIn } from '../../lib/lettering/area';
 import { layOut, type Layout } from '../../lib/lettering/layout';
 import { ownTypeface, TYPEFACES, typefaceOf } from '../../lib/lettering/typeface';
 import { bisect } from '../../lib/meshes/surface';
-import type { BirthPlace, Sampler, ShapeKind } from './shape';
+import { defineEmitterShape, type BirthPlace, type Sampler } from './shape';
 
 const parameters = describe({
   text: { type: 'text', label: 'Text', default: 'The Quiet Mile', most: 200, help: 'The words; a line break begins a new line.' },
@@ -133,29 +133,29 @@ function fromOutline(settings: Settings, layout: Layout): Sampler {
 }
 
 /** A text, set in the XY plane about its middle; the normal is +Z, towards the reader. */
-export const lettering: ShapeKind = {
+export const lettering = defineEmitterShape({
   kind: 'lettering',
   label: 'lettering',
   summary: 'A text: the inside of its letters, or their outlines. It stands upright and looks along +Z.',
   parameters,
   sampler(values) {
-    const settings = values as Settings;
+    const settings = values;
     const layout = layoutOf(settings);
     return settings.from === 'area' ? fromArea(settings, layout) : fromOutline(settings, layout);
   },
   empty(values) {
-    const settings = values as Settings;
+    const settings = values;
     const { contours, missing } = layoutOf(settings);
     if (contours.length > 0) return undefined;
     return missing.length > 0 ? `its typeface has no letters for “${missing.join('')}”` : 'its text has no letters';
   },
   outline: (values) =>
-    layoutOf(values as Settings).contours.map((c) =>
+    layoutOf(values).contours.map((c) =>
       Array.from({ length: c.length / 2 + 1 }, (_, i) => [c[(2 * i) % c.length]!, c[(2 * i + 1) % c.length]!, 0] as const),
     ),
   handles(values) {
-    const settings = values as Settings;
+    const settings = values;
     const { height } = layoutOf(settings);
     return [{ parameter: 'size', at: [0, height / 2, 0], axis: [0, 1, 0], perMetre: height > 0 ? (2 * settings.size) / height : 1 }];
   },
-};
+});

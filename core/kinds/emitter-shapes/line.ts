@@ -1,28 +1,28 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { widthHandle } from '../../lib/geometry/outline';
-import { lieFlat, type ShapeKind } from './shape';
+import { defineEmitterShape, lieFlat } from './shape';
 
 const parameters = describe({
   length: { type: 'number', label: 'Length', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own X.' },
 });
 
 /** A straight line along X, evenly filled; the normal is up. */
-export const line: ShapeKind = {
+export const line = defineEmitterShape({
   kind: 'line',
   label: 'line',
   summary: 'A straight line, evenly filled; particles leave it upwards.',
   parameters,
   sampler(values) {
-    const { length } = values as ValuesOf<typeof parameters>;
+    const { length } = values;
     return ({ pick }, out) => {
       const u = pick(0);
       lieFlat(out, length * (u - 0.5), 0, u, 0.5);
       return true;
     };
   },
-  kernel: (values) => ({ kind: 'box', sides: [(values as ValuesOf<typeof parameters>).length, 0, 0], picks: [0, 1, 2] }),
+  kernel: (values) => ({ kind: 'box', sides: [values.length, 0, 0], picks: [0, 1, 2] }),
   outline(values) {
-    const half = (values as ValuesOf<typeof parameters>).length / 2;
+    const half = values.length / 2;
     return [
       [
         [-half, 0, 0],
@@ -30,5 +30,5 @@ export const line: ShapeKind = {
       ],
     ];
   },
-  handles: (values) => [widthHandle('length', 0, (values as ValuesOf<typeof parameters>).length)],
-};
+  handles: (values) => [widthHandle('length', 0, values.length)],
+});

@@ -1,9 +1,9 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { faceNormal, type TriangleMesh } from '../../lib/meshes/mesh';
 import { bisect, trianglesOf } from '../../lib/meshes/surface';
 import { Surface } from './mesh-surface';
 import { treeOf } from '../../lib/meshes/tree';
-import type { Resources, Sampler, ShapeKind } from './shape';
+import { defineEmitterShape, type Resources, type Sampler } from './shape';
 
 const parameters = describe({
   mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.' },
@@ -21,8 +21,6 @@ const parameters = describe({
   },
   groups: { type: 'names', label: 'Groups', default: [], help: 'Named groups and materials it is narrowed to; none picked is all of it.' },
 });
-
-type Settings = ValuesOf<typeof parameters>;
 
 const MOST_TRIES = 64;
 
@@ -158,16 +156,16 @@ export function boxOf({ positions }: TriangleMesh): { low: [number, number, numb
   return { low, high };
 }
 
-const meshOf = (values: object, resources: Resources) => resources.mesh((values as Settings).mesh);
+const meshOf = ({ mesh }: { readonly mesh: string }, resources: Resources) => resources.mesh(mesh);
 
 /** A mesh of the scene: its surface, its vertices, its edges, or its inside. */
-export const mesh: ShapeKind = {
+export const mesh = defineEmitterShape({
   kind: 'mesh',
   label: 'mesh',
   summary: 'A mesh of the scene: from its surface, vertices, edges or inside; it may be narrowed to named groups, and it may move.',
   parameters,
   sampler(values, resources) {
-    const { from, groups } = values as Settings;
+    const { from, groups } = values;
     const found = meshOf(values, resources);
     if (!found) return () => false;
     const triangles = trianglesOf(found, groups);
@@ -176,7 +174,7 @@ export const mesh: ShapeKind = {
     return from === 'edges' ? fromEdges(found, triangles) : fromSurface(found, triangles);
   },
   empty(values, resources) {
-    const { mesh: id, groups } = values as Settings;
+    const { mesh: id, groups } = values;
     if (id === '') return 'no mesh is chosen';
     const found = meshOf(values, resources);
     if (!found) return 'its mesh is missing';
@@ -187,4 +185,4 @@ export const mesh: ShapeKind = {
   outline: () => [],
   surface: meshOf,
   handles: () => [],
-};
+});

@@ -1,5 +1,5 @@
 import { describe } from '../../document/parameters';
-import type { ShapeKind } from './shape';
+import { defineEmitterShape } from './shape';
 
 export const particlesParameters = describe({
   source: {
@@ -58,7 +58,7 @@ export const particlesParameters = describe({
 });
 
 /** Another emitter's particles: children along their way, or at their death. The nursery of children does the rest. */
-export const particles: ShapeKind = {
+export const particles = defineEmitterShape({
   kind: 'particles',
   label: 'another emitter’s particles',
   summary: 'Each particle of another emitter gives birth along its way, or at its death. They leave along its motion.',
@@ -68,4 +68,4 @@ export const particles: ShapeKind = {
   empty: (values) => (values['source'] === '' ? 'no emitter is chosen to be born from' : undefined),
   outline: () => [],
   handles: () => [],
-};
+});

@@ -1,9 +1,9 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { pathParameters } from '../shared/path-parameters';
 import { pathHandles } from '../shared/path-handles';
 import { lineOf, pathTrouble } from '../shared/path-line';
 import { pathLength, pointAlong, strokesOf } from '../../lib/paths/polyline';
-import type { ShapeKind } from './shape';
+import { defineEmitterShape } from './shape';
 
 const parameters = describe({
   ...pathParameters,
@@ -19,10 +19,8 @@ const parameters = describe({
   },
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /** A path, even over its length, or its start. The normal stands on it, as far up as it can. */
-export const path: ShapeKind = {
+export const path = defineEmitterShape({
   kind: 'path',
   label: 'path',
   summary: 'A path, evenly filled along its length, or its start.',
@@ -33,7 +31,7 @@ export const path: ShapeKind = {
     const length = pathLength(line);
     if (!(length > 0)) return () => false;
     const starts = line.strokes.map(({ first }) => line.lengths[first]! / length);
-    const { from } = values as Settings;
+    const { from } = values;
     return ({ pick }, out) => {
       const u = from === 'start' ? starts[Math.floor(pick(0) * starts.length)]! : pick(0);
       const { point, tangent } = pointAlong(line, u * length);
@@ -51,4 +49,4 @@ export const path: ShapeKind = {
   empty: pathTrouble,
   outline: (values) => strokesOf(lineOf(values)),
   handles: pathHandles,
-};
+});

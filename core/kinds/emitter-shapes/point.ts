@@ -1,7 +1,7 @@
-import { lieFlat, type ShapeKind } from './shape';
+import { defineEmitterShape, lieFlat } from './shape';
 
 /** A single point; the normal is up. */
-export const point: ShapeKind = {
+export const point = defineEmitterShape({
   kind: 'point',
   label: 'point',
   summary: 'All particles start at one point.',
@@ -26,4 +26,4 @@ export const point: ShapeKind = {
     ],
   ],
   handles: () => [],
-};
+});

@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
 import { circle } from '../../lib/geometry/outline';
-import type { ShapeKind } from './shape';
+import { defineEmitterShape } from './shape';
 
 const parameters = describe({
   radius: { type: 'number', label: 'Radius', unit: 'm', default: 1, min: 0, usual: [0, 5], help: 'To the middle of the ring.' },
@@ -20,13 +20,13 @@ const parameters = describe({
  * A ring in the XZ plane: a circle, or the even volume of a torus. In the torus the density of the angle φ in the tube is
  * proportional to R + r·cos φ; an even φ is mirrored with the chance that makes it so.
  */
-export const ring: ShapeKind = {
+export const ring = defineEmitterShape({
   kind: 'ring',
   label: 'ring',
   summary: 'A ring lying flat, or the tube round it, evenly filled; particles leave it outwards.',
   parameters,
   sampler(values) {
-    const { radius, tube } = values as ValuesOf<typeof parameters>;
+    const { radius, tube } = values;
     const thick = Math.min(tube, radius);
     return ({ pick }, out) => {
       const turn = 6.283185307179586 * pick(0);
@@ -54,16 +54,16 @@ export const ring: ShapeKind = {
     };
   },
   outline(values) {
-    const { radius, tube } = values as ValuesOf<typeof parameters>;
+    const { radius, tube } = values;
     return tube > 0
       ? [circle(radius + tube, 0, 2), circle(Math.max(0, radius - tube), 0, 2), circle(radius, 0, 2, tube)]
       : [circle(radius, 0, 2)];
   },
   handles(values) {
-    const { radius, tube } = values as ValuesOf<typeof parameters>;
+    const { radius, tube } = values;
     return [
       { parameter: 'radius', at: [radius, 0, 0], axis: [1, 0, 0], perMetre: 1 },
       { parameter: 'tube', at: [0, 0, radius + tube], axis: [0, 0, 1], perMetre: 1 },
     ];
   },
-};
+});

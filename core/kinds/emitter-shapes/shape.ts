@@ -1,4 +1,4 @@
-import type { Values } from '../../document/parameters';
+import type { Values, Description, ValuesOf } from '../../document/parameters';
 import type { Kind } from '../../document/registry';
 import type { LevelImage } from '../../lib/images/level-image';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
@@ -92,18 +92,21 @@ export type ShapeDescriptor =
   | { readonly kind: 'disc'; readonly radius: number };
 
 /** What particles are born from. */
-export interface ShapeKind extends Kind {
-  sampler(values: Values, resources: Resources): Sampler;
+export interface ShapeKind<V = Values> extends Kind {
+  sampler(values: V, resources: Resources): Sampler;
   /** The same as {@link sampler}, but for what a birth place tells beside position, normal and tangent; left out where it is none of the known ones. */
-  kernel?(values: Values): ShapeDescriptor;
+  kernel?(values: V): ShapeDescriptor;
   /** A sentence where with these values nothing can be born. */
-  empty?(values: Values, resources: Resources): string | undefined;
-  outline(values: Values, resources: Resources): Outline;
-  handles(values: Values): readonly SizeHandle[];
+  empty?(values: V, resources: Resources): string | undefined;
+  outline(values: V, resources: Resources): Outline;
+  handles(values: V): readonly SizeHandle[];
   /** The mesh it is born from, to be drawn as a surface. */
-  surface?(values: Values, resources: Resources): TriangleMesh | undefined;
+  surface?(values: V, resources: Resources): TriangleMesh | undefined;
   /** The name of the list of points that is edited in the view. */
   readonly points?: string;
   /** True where births hang on other particles, and the emitter's amounts do nothing. */
   readonly fromParticles?: boolean;
 }
+
+/** Describes a kind of emitter shape: its routines see values of the types that its parameters say. */
+export const defineEmitterShape = <D extends Description>(kind: ShapeKind<ValuesOf<D>> & { readonly parameters: D }): ShapeKind => kind;

@@ -1,8 +1,8 @@
 import { circle, radiusHandle } from '../../lib/geometry/outline';
-import { allAlong, coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
+import { defineFalloffShape, allAlong, coreAndReach, roundedUp, setUnit } from './extent';
 
 /** d = |x|, the distance to the centre. */
-export const ball: ExtentKind = {
+export const ball = defineFalloffShape({
   kind: 'ball',
   label: 'ball',
   summary: 'Measured from a point: d is the distance to the centre.',
@@ -27,5 +27,5 @@ export const ball: ExtentKind = {
   outline: (_values, d) => [circle(d, 0, 2), circle(d, 0, 1), circle(d, 1, 2)],
   // for drawing only
   ray: (_values, u) => ({ from: [0, 0, 0], along: [Math.cos(2 * Math.PI * u), 0, Math.sin(2 * Math.PI * u)] }),
-  handles: (values) => ['core', 'reach'].map((parameter) => radiusHandle(parameter, values[parameter] as number)),
-};
+  handles: (values) => (['core', 'reach'] as const).map((parameter) => radiusHandle(parameter, values[parameter])),
+});

@@ -1,6 +1,6 @@
 import { boxEdges, widthHandle } from '../../lib/geometry/outline';
-import { describe, type ValuesOf } from '../../document/parameters';
-import { allAlong, coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
+import { describe } from '../../document/parameters';
+import { defineFalloffShape, allAlong, coreAndReach, roundedUp, setUnit } from './extent';
 
 const size = (label: string) =>
   ({
@@ -22,7 +22,7 @@ const parameters = describe({
 });
 
 /** A solid box: d = 0 inside, outside the distance to the nearest point of the box. */
-export const box: ExtentKind = {
+export const box = defineFalloffShape({
   kind: 'box',
   label: 'box',
   summary: 'A solid box: full strength inside, and a falloff measured outward from its faces.',
@@ -31,7 +31,7 @@ export const box: ExtentKind = {
   source: 'geometry',
   parameters,
   distance(values) {
-    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth } = values;
     return ({ x, y, z }, count, out) => {
       for (let i = 0; i < count; i++) {
         const dx = Math.max(0, Math.abs(x[i]!) - width / 2);
@@ -42,7 +42,7 @@ export const box: ExtentKind = {
     };
   },
   halves(values) {
-    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth } = values;
     return [width / 2, height / 2, depth / 2];
   },
   // From the middle, so that nothing jumps at the faces.
@@ -55,11 +55,11 @@ export const box: ExtentKind = {
     return { width: roundedUp(2 * half[0]), height: roundedUp(2 * half[1]), depth: roundedUp(2 * half[2]), core: 0, reach };
   },
   outline(values, d) {
-    const { width, height, depth } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth } = values;
     return boxEdges(width + 2 * d, height + 2 * d, depth + 2 * d);
   },
   ray(values, u) {
-    const { width, depth } = values as ValuesOf<typeof parameters>;
+    const { width, depth } = values;
     const side = Math.floor(u * 4) % 4;
     const t = (u * 4 - side - 0.5) * (side % 2 === 0 ? depth : width);
     const out = side < 2 ? 1 : -1;
@@ -68,7 +68,7 @@ export const box: ExtentKind = {
       : { from: [t, 0, (out * depth) / 2], along: [0, 0, out] };
   },
   handles(values) {
-    const { width, height, depth, core, reach } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth, core, reach } = values;
     const outside = (parameter: string, d: number) => ({ parameter, at: [-width / 2 - d, 0, 0], axis: [-1, 0, 0], perMetre: 1 }) as const;
     return [
       widthHandle('width', 0, width),
@@ -78,4 +78,4 @@ export const box: ExtentKind = {
       outside('reach', reach),
     ];
   },
-};
+});

@@ -1,8 +1,8 @@
 import { circle } from '../../lib/geometry/outline';
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
 import { tan } from '../../lib/math/inverse';
-import { allAlong, coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
+import { defineFalloffShape, allAlong, coreAndReach, roundedUp, setUnit } from './extent';
 
 const RADIAN = 0.017453292519943295;
 
@@ -31,8 +31,6 @@ const parameters = describe({
   reach: { ...coreAndReach.reach, default: 0.4, help: 'How far outside it the falloff has run its course. Not less than the core.' },
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /** Square of the distance from (r, y) to the line between two points of the half plane r ≥ 0. */
 function toSide(r: number, y: number, ar: number, ay: number, br: number, by: number): number {
   const [dr, dy] = [br - ar, by - ay];
@@ -43,7 +41,7 @@ function toSide(r: number, y: number, ar: number, ay: number, br: number, by: nu
 }
 
 /** A solid cone with its tip at the place: d = 0 inside, outside the distance to its side or flat end. */
-export const cone: ExtentKind = {
+export const cone = defineFalloffShape({
   kind: 'cone',
   label: 'cone',
   summary: 'A solid cone from its place along its own Y: full strength inside, and a falloff measured outward.',
@@ -52,7 +50,7 @@ export const cone: ExtentKind = {
   source: 'geometry',
   parameters,
   distance(values) {
-    const { length, angle } = values as Settings;
+    const { length, angle } = values;
     const slope = tan(angle * RADIAN);
     const wide = length * slope;
     return ({ x, y, z }, count, out) => {
@@ -73,7 +71,7 @@ export const cone: ExtentKind = {
     return { length, angle: 35, core: 0, reach: roundedUp(Math.sqrt(half[0] * half[0] + half[1] * half[1] + half[2] * half[2])) };
   },
   outline(values, d) {
-    const { length, angle } = values as Settings;
+    const { length, angle } = values;
     const [s, c] = [sin(angle * RADIAN), cos(angle * RADIAN)];
     const wide = length * tan(angle * RADIAN);
     // The side moved out by d, from beside the tip to beside the rim; the flat end moved up.
@@ -92,7 +90,7 @@ export const cone: ExtentKind = {
     ];
   },
   ray(values, u) {
-    const { length, angle } = values as Settings;
+    const { length, angle } = values;
     const [s, c] = [sin(angle * RADIAN), cos(angle * RADIAN)];
     // Up and down its side while going round it.
     const y = length * (0.15 + 0.85 * ((u * 5) % 1));
@@ -101,7 +99,7 @@ export const cone: ExtentKind = {
     return { from: [r * x, y, r * z], along: [c * x, -s, c * z] };
   },
   handles(values) {
-    const { length, angle, core, reach } = values as Settings;
+    const { length, angle, core, reach } = values;
     const [s, c] = [sin(angle * RADIAN), cos(angle * RADIAN)];
     const middle = length / 2;
     const r = middle * tan(angle * RADIAN);
@@ -109,4 +107,4 @@ export const cone: ExtentKind = {
       ({ parameter, at: [r + d * c, middle - d * s, 0], axis: [c, -s, 0], perMetre: 1 }) as const;
     return [{ parameter: 'length', at: [0, length, 0], axis: [0, 1, 0], perMetre: 1 }, out('core', core), out('reach', reach)];
   },
-};
+});

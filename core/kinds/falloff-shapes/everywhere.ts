@@ -1,7 +1,7 @@
-import type { ExtentKind } from './extent';
+import { defineFalloffShape } from './extent';
 
 /** No falloff: the same everywhere. */
-export const everywhere: ExtentKind = {
+export const everywhere = defineFalloffShape({
   kind: 'everywhere',
   label: 'everywhere',
   summary: 'No falloff: every particle feels the field at full strength, wherever it is.',
@@ -14,4 +14,4 @@ export const everywhere: ExtentKind = {
   outline: () => [],
   ray: () => ({ from: [0, 0, 0], along: [1, 0, 0] }),
   handles: () => [],
-};
+});

@@ -1,5 +1,5 @@
 import type { Documented, Kind } from '../../document/registry';
-import { describe, type Values } from '../../document/parameters';
+import { describe, type Values, type Description, type ValuesOf } from '../../document/parameters';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 import type { Vector, VectorColumns } from '../../lib/math/vector';
 import type { Outline, SizeHandle } from '../../lib/geometry/outline';
@@ -15,31 +15,34 @@ export type DistanceRoutine = (local: VectorColumns, count: number, out: Float64
 export type FormRoutine = (local: VectorColumns, count: number, outward: VectorColumns, lengthwise: VectorColumns, time: number) => void;
 
 /** The body that a falloff is measured from. Its own frame is the field's place. */
-export interface ExtentKind extends Kind, Documented {
+export interface ExtentKind<V = Values> extends Kind, Documented {
   /** False for `everywhere`: there is no falloff then, and no core or reach. */
   readonly bounded: boolean;
-  distance(values: Values, resources: Resources): DistanceRoutine;
+  distance(values: V, resources: Resources): DistanceRoutine;
   /**
    * Half the sides of a box of which d is the distance, d = |max(|x| − half, 0)|: 0 where it is flat, ∞ where it has no end. Undefined where with these values d is another. Says
    * what the routine comes to, so that a kernel can work it out.
    */
-  halves?(values: Values): Vector | undefined;
+  halves?(values: V): Vector | undefined;
   /** Undefined for `everywhere`, which has no form. */
-  readonly form?: (values: Values, resources: Resources) => FormRoutine;
+  form?(values: V, resources: Resources): FormRoutine;
   /** A sentence where with these values there is nothing to measure from. */
-  empty?(values: Values, resources: Resources): string | undefined;
+  empty?(values: V, resources: Resources): string | undefined;
   /** The mesh it is measured from, to be drawn as a surface. */
-  surface?(values: Values, resources: Resources): TriangleMesh | undefined;
+  surface?(values: V, resources: Resources): TriangleMesh | undefined;
   /** The name of the list of points that is edited in the view. */
   readonly points?: string;
   /** Values whose core and reach wrap particles that lie within `half` metres of the field's place along each local axis. */
   fitted(half: readonly [number, number, number]): Values;
   /** The surface at a distance d from the skeleton, as lines. */
-  outline(values: Values, d: number): Outline;
+  outline(values: V, d: number): Outline;
   /** For hatching: the u-th (0 … 1) of the lines that leave the skeleton: where d = 0, and the unit direction of growing d. */
-  ray(values: Values, u: number): { readonly from: Vector; readonly along: Vector };
-  handles(values: Values): readonly SizeHandle[];
+  ray(values: V, u: number): { readonly from: Vector; readonly along: Vector };
+  handles(values: V): readonly SizeHandle[];
 }
+
+/** Describes a kind of falloff shape: its routines see values of the types that its parameters say. */
+export const defineFalloffShape = <D extends Description>(kind: ExtentKind<ValuesOf<D>> & { readonly parameters: D }): ExtentKind => kind;
 
 /** Core and reach, for every bounded extent. */
 export const coreAndReach = describe({

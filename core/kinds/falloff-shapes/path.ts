@@ -1,19 +1,17 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { frameAbout, type Vector } from '../../lib/math/vector';
 import { nearestOnPath, PathPieces } from '../../lib/paths/nearest';
 import { pathParameters } from '../shared/path-parameters';
 import { pathHandles } from '../shared/path-handles';
 import { lineOf, pathTrouble } from '../shared/path-line';
 import { pathLength, pointAlong, strokesOf } from '../../lib/paths/polyline';
-import { coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
+import { defineFalloffShape, coreAndReach, roundedUp, setUnit } from './extent';
 
 const parameters = describe({
   ...pathParameters,
   core: { ...coreAndReach.core, default: 0.2 },
   reach: { ...coreAndReach.reach, default: 0.8 },
 });
-
-type Settings = ValuesOf<typeof parameters>;
 
 /** A point of the path with two unit vectors across it; u runs from 0 to 1 over its length. */
 function across(values: object, u: number): { point: Vector; p: Vector; q: Vector } {
@@ -25,7 +23,7 @@ function across(values: object, u: number): { point: Vector; p: Vector; q: Vecto
 }
 
 /** d is the distance to a path drawn point by point. */
-export const path: ExtentKind = {
+export const path = defineFalloffShape({
   kind: 'path',
   label: 'around a path',
   summary: 'Measured from a path, drawn in the view or of a form of its own: a bent tube.',
@@ -88,7 +86,7 @@ export const path: ExtentKind = {
     return { from: point, along: p.map((n, axis) => c * n + s * q[axis]!) as unknown as Vector };
   },
   handles(values) {
-    const { core, reach } = values as Settings;
+    const { core, reach } = values;
     const { point, p } = across(values, 0.5);
     const distances = (
       [
@@ -98,4 +96,4 @@ export const path: ExtentKind = {
     ).map(([parameter, d]) => ({ parameter, at: point.map((n, i) => n + d * p[i]!) as unknown as Vector, axis: p, perMetre: 1 }));
     return [...distances, ...pathHandles(values)];
   },
-};
+});

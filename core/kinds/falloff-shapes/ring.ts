@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { circle } from '../../lib/geometry/outline';
-import { coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
+import { defineFalloffShape, coreAndReach, roundedUp, setUnit } from './extent';
 
 const parameters = describe({
   radius: {
@@ -17,7 +17,7 @@ const parameters = describe({
 });
 
 /** d is the distance to a circle in the XZ plane. */
-export const ring: ExtentKind = {
+export const ring = defineFalloffShape({
   kind: 'ring',
   label: 'ring',
   summary: 'Measured from a circle lying flat: a tube bent round.',
@@ -26,7 +26,7 @@ export const ring: ExtentKind = {
   source: 'geometry',
   parameters,
   distance(values) {
-    const { radius } = values as ValuesOf<typeof parameters>;
+    const { radius } = values;
     return ({ x, y, z }, count, out) => {
       for (let i = 0; i < count; i++) {
         const off = Math.sqrt(x[i]! * x[i]! + z[i]! * z[i]!) - radius;
@@ -35,7 +35,7 @@ export const ring: ExtentKind = {
     };
   },
   form(values) {
-    const { radius } = values as ValuesOf<typeof parameters>;
+    const { radius } = values;
     return ({ x, y, z }, count, outward, lengthwise) => {
       for (let i = 0; i < count; i++) {
         const wide = Math.sqrt(x[i]! * x[i]! + z[i]! * z[i]!);
@@ -54,7 +54,7 @@ export const ring: ExtentKind = {
     return { radius, core: roundedUp(reach * 0.3), reach };
   },
   outline(values, d) {
-    const { radius } = values as ValuesOf<typeof parameters>;
+    const { radius } = values;
     const across = [0, 1, 2, 3].map((quarter) => {
       const [x, z] = [
         [1, 0],
@@ -68,14 +68,14 @@ export const ring: ExtentKind = {
     return [circle(radius + d, 0, 2), ...inner, circle(radius, 0, 2, d), circle(radius, 0, 2, -d), ...across];
   },
   ray(values, u) {
-    const { radius } = values as ValuesOf<typeof parameters>;
+    const { radius } = values;
     // for drawing only
     const [x, z] = [Math.cos(2 * Math.PI * u), Math.sin(2 * Math.PI * u)];
     return { from: [radius * x, 0, radius * z], along: [x, 0, z] };
   },
   handles(values) {
-    const { radius, core, reach } = values as ValuesOf<typeof parameters>;
+    const { radius, core, reach } = values;
     const up = (parameter: string, value: number) => ({ parameter, at: [radius, value, 0], axis: [0, 1, 0], perMetre: 1 }) as const;
     return [{ parameter: 'radius', at: [-radius, 0, 0], axis: [-1, 0, 0], perMetre: 1 }, up('core', core), up('reach', reach)];
   },
-};
+});

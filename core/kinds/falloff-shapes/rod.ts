@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { rodLines, widthHandle } from '../../lib/geometry/outline';
-import { allAlong, coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
+import { defineFalloffShape, allAlong, coreAndReach, roundedUp, setUnit } from './extent';
 
 const parameters = describe({
   length: {
@@ -16,7 +16,7 @@ const parameters = describe({
 });
 
 /** d is the distance to a line of some length along Y. */
-export const rod: ExtentKind = {
+export const rod = defineFalloffShape({
   kind: 'rod',
   label: 'rod',
   summary: 'Measured from a line of some length: a column with round ends.',
@@ -25,7 +25,7 @@ export const rod: ExtentKind = {
   source: 'geometry',
   parameters,
   distance(values) {
-    const half = (values as ValuesOf<typeof parameters>).length / 2;
+    const half = values.length / 2;
     return ({ x, y, z }, count, out) => {
       for (let i = 0; i < count; i++) {
         const up = Math.max(0, Math.abs(y[i]!) - half);
@@ -33,9 +33,9 @@ export const rod: ExtentKind = {
       }
     };
   },
-  halves: (values) => [0, (values as ValuesOf<typeof parameters>).length / 2, 0],
+  halves: (values) => [0, values.length / 2, 0],
   form(values) {
-    const half = (values as ValuesOf<typeof parameters>).length / 2;
+    const half = values.length / 2;
     return ({ x, y, z }, count, outward, lengthwise) => {
       for (let i = 0; i < count; i++) setUnit(outward, i, x[i]!, y[i]! - Math.min(half, Math.max(-half, y[i]!)), z[i]!);
       allAlong(1, count, lengthwise);
@@ -46,7 +46,7 @@ export const rod: ExtentKind = {
     return { length: roundedUp(2 * half[1]), core: roundedUp(reach * 0.4), reach };
   },
   outline(values, d) {
-    const half = (values as ValuesOf<typeof parameters>).length / 2;
+    const half = values.length / 2;
     const side = (x: number, z: number) =>
       [
         [x, -half, z],
@@ -55,16 +55,16 @@ export const rod: ExtentKind = {
     return [...rodLines(d, half), side(d, 0), side(-d, 0), side(0, d), side(0, -d)];
   },
   ray(values, u) {
-    const half = (values as ValuesOf<typeof parameters>).length / 2;
+    const half = values.length / 2;
     // Up and down the line while going round it, so that the hatch fills the column.
     const y = half * (2 * ((u * 5) % 1) - 1);
     // for drawing only
     return { from: [0, y, 0], along: [Math.cos(2 * Math.PI * u), 0, Math.sin(2 * Math.PI * u)] };
   },
   handles(values) {
-    const { length, core, reach } = values as ValuesOf<typeof parameters>;
+    const { length, core, reach } = values;
     const out = (parameter: string, value: number) =>
       ({ parameter, at: [0.8 * value, 0, 0.6 * value], axis: [0.8, 0, 0.6], perMetre: 1 }) as const;
     return [widthHandle('length', 1, length), out('core', core), out('reach', reach)];
   },
-};
+});

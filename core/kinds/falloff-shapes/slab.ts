@@ -1,5 +1,5 @@
-import { describe, type ValuesOf } from '../../document/parameters';
-import { allAlong, coreAndReach, roundedUp, setUnit, type ExtentKind } from './extent';
+import { describe } from '../../document/parameters';
+import { defineFalloffShape, allAlong, coreAndReach, roundedUp, setUnit } from './extent';
 
 const parameters = describe({
   ...coreAndReach,
@@ -19,7 +19,7 @@ const parameters = describe({
 const HALF = 2;
 
 /** d = |y|, the distance to the plane through the place; with one side, all behind it is infinitely far. */
-export const slab: ExtentKind = {
+export const slab = defineFalloffShape({
   kind: 'slab',
   label: 'slab',
   summary: 'Measured from a plane (the place’s own XZ): a layer of even thickness without end.',
@@ -28,12 +28,12 @@ export const slab: ExtentKind = {
   source: 'geometry',
   parameters,
   distance(values) {
-    const front = (values as ValuesOf<typeof parameters>).side === 'front';
+    const front = values.side === 'front';
     return ({ y }, count, out) => {
       for (let i = 0; i < count; i++) out[i] = front && y[i]! < 0 ? Infinity : Math.abs(y[i]!);
     };
   },
-  halves: (values) => ((values as ValuesOf<typeof parameters>).side === 'both' ? [Infinity, 0, Infinity] : undefined),
+  halves: (values) => (values.side === 'both' ? [Infinity, 0, Infinity] : undefined),
   form: () => (local, count, outward, lengthwise) => {
     for (let i = 0; i < count; i++) setUnit(outward, i, 0, local.y[i]!, 0);
     allAlong(0, count, lengthwise);
@@ -43,7 +43,7 @@ export const slab: ExtentKind = {
     return { core: roundedUp(reach * 0.4), reach };
   },
   outline(values, d) {
-    const sides = (values as ValuesOf<typeof parameters>).side === 'front' ? [d] : [d, -d];
+    const sides = values.side === 'front' ? [d] : [d, -d];
     return sides.map((y) => [
       [-HALF, y, -HALF],
       [HALF, y, -HALF],
@@ -53,9 +53,9 @@ export const slab: ExtentKind = {
     ]);
   },
   ray(values, u) {
-    const below = (values as ValuesOf<typeof parameters>).side === 'both' && Math.floor(u * 64) % 2 === 1;
+    const below = values.side === 'both' && Math.floor(u * 64) % 2 === 1;
     return { from: [(2 * u - 1) * HALF, 0, 0], along: [0, below ? -1 : 1, 0] };
   },
   handles: (values) =>
-    ['core', 'reach'].map((parameter) => ({ parameter, at: [0, values[parameter] as number, 0], axis: [0, 1, 0], perMetre: 1 })),
-};
+    (['core', 'reach'] as const).map((parameter) => ({ parameter, at: [0, values[parameter], 0], axis: [0, 1, 0], perMetre: 1 })),
+});

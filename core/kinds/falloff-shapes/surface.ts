@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { treeOf } from '../../lib/meshes/tree';
 import type { Resources } from '../emitter-shapes/shape';
-import { coreAndReach, setUnit, type ExtentKind } from './extent';
+import { defineFalloffShape, coreAndReach, setUnit } from './extent';
 
 const parameters = describe({
   mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.' },
@@ -9,12 +9,10 @@ const parameters = describe({
   reach: { ...coreAndReach.reach, default: 0.5 },
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
-const meshOf = (values: object, resources: Resources) => resources.mesh((values as Settings).mesh);
+const meshOf = ({ mesh }: { readonly mesh: string }, resources: Resources) => resources.mesh(mesh);
 
 /** d is the distance to the nearest face of a mesh; without one all is infinitely far. */
-export const surface: ExtentKind = {
+export const surface = defineFalloffShape({
   kind: 'surface',
   label: 'around a surface',
   summary: 'Measured from the surface of a mesh of the scene, on both sides.',
@@ -57,7 +55,7 @@ export const surface: ExtentKind = {
     };
   },
   empty(values, resources) {
-    if ((values as Settings).mesh === '') return 'no mesh is chosen for its extent';
+    if (values.mesh === '') return 'no mesh is chosen for its extent';
     return meshOf(values, resources) ? undefined : 'the mesh of its extent is missing';
   },
   surface: meshOf,
@@ -66,4 +64,4 @@ export const surface: ExtentKind = {
   outline: () => [],
   ray: () => ({ from: [0, 0, 0], along: [0, 1, 0] }),
   handles: () => [],
-};
+});

@@ -3,7 +3,7 @@ import { vectorColumns, type VectorColumns } from '../../lib/math/vector';
 import { inward } from '../../lib/math/similarity';
 import { BLOCK } from '../../lib/particle-block';
 import { vectorActions } from './actions';
-import type { FieldKind, FieldRoutine, FieldSource } from '../contracts/field';
+import { defineField, type FieldRoutine, type FieldSource } from '../contracts/field';
 import { offsetsFrom, offsetsFromPlaces, targetOptions, targetParameters, targetTrouble } from './target';
 
 const ofEmitter = (v: Readonly<Record<string, unknown>>) => v['target'] === 'particles' || v['target'] === 'places';
@@ -95,14 +95,14 @@ function lawOf({ law, softening, hollow }: Settings, strength: number): (square:
   };
 }
 
-function offsetsOf(source: FieldSource) {
-  const { target, of } = source.settings as Settings;
+function offsetsOf(source: FieldSource<Settings>) {
+  const { target, of } = source.settings;
   return target === 'places' ? offsetsFromPlaces(source, of) : offsetsFrom(source);
 }
 
 /** The mean pull of the particles of an emitter. */
-function pulledByParticles(source: FieldSource): FieldRoutine {
-  const settings = source.settings as Settings;
+function pulledByParticles(source: FieldSource<Settings>): FieldRoutine {
+  const settings = source.settings;
   const law = lawOf(settings, source.strength);
   const others = source.particles(settings.of);
   return ({ x, y, z }, { count }, out, { place }) => {
@@ -132,7 +132,7 @@ function pulledByParticles(source: FieldSource): FieldRoutine {
  * A pull to a target. With ρ² = r² + ε²: constant r/ρ, linear r, inverse r/ρ², inverse square r/ρ³ (Plummer 1911
  * softening), all times the strength and towards the target.
  */
-export const attractor: FieldKind = {
+export const attractor = defineField({
   kind: 'attractor',
   label: 'attractor',
   summary: 'Pulls towards a point, a line, a path, a surface, other particles, or each to its own place; a negative strength pushes away.',
@@ -166,18 +166,18 @@ export const attractor: FieldKind = {
   parameters,
   points: 'points',
   reads(settings) {
-    const { target, of } = settings as Settings;
+    const { target, of } = settings;
     return target === 'particles' ? of : undefined;
   },
   silent(source) {
-    const { target, of } = source.settings as Settings;
+    const { target, of } = source.settings;
     if (target !== 'particles' && target !== 'places') return targetTrouble(source);
     if (of === '') return 'no emitter is chosen that it pulls to';
     if (target === 'places') return source.placeOn(of) ? undefined : 'the shape it assembles has no places';
     return source.particles(of) ? undefined : 'the emitter it pulls to is not there';
   },
   outline(settings) {
-    const { target, length } = settings as Settings;
+    const { target, length } = settings;
     if (target !== 'line') return [];
     return [
       [
@@ -186,14 +186,14 @@ export const attractor: FieldKind = {
       ],
     ];
   },
-  surface: (settings, resources) => ((settings as Settings).target === 'surface' ? resources.mesh((settings as Settings).mesh) : undefined),
+  surface: (settings, resources) => (settings.target === 'surface' ? resources.mesh(settings.mesh) : undefined),
   kernel({ settings, strength }) {
-    const { target, law, softening, hollow } = settings as Settings;
+    const { target, law, softening, hollow } = settings;
     if (target !== 'point') return undefined;
     return { kind: 'pull', strength, power: POWERS[law], softening: law === 'linear' ? 0 : softening, hollow };
   },
   compile(source) {
-    const settings = source.settings as Settings;
+    const settings = source.settings;
     if (settings.target === 'particles') return pulledByParticles(source);
     const law = lawOf(settings, source.strength);
     if (settings.target === 'point')
@@ -218,7 +218,7 @@ export const attractor: FieldKind = {
     };
   },
   swallows(source) {
-    const { swallow, target } = source.settings as Settings;
+    const { swallow, target } = source.settings;
     if (swallow === 0 || target === 'particles') return undefined;
     const offsets = offsetsOf(source);
     const ways = vectorColumns(BLOCK);
@@ -228,4 +228,4 @@ export const attractor: FieldKind = {
         out[i] = ways.x[i]! * ways.x[i]! + ways.y[i]! * ways.y[i]! + ways.z[i]! * ways.z[i]! < swallow * swallow ? 1 : 0;
     };
   },
-};
+});

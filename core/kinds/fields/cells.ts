@@ -1,4 +1,4 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
 import { rotate } from '../../lib/math/rotation';
 import { rotationOf, turnAbout } from '../../lib/math/quaternion';
@@ -6,7 +6,7 @@ import { normalised, type Vector } from '../../lib/math/vector';
 import { boxEdges, boxHandles } from '../../lib/geometry/outline';
 import { uniform } from '../../lib/random/lookup';
 import { fittedSize, vectorActions } from './actions';
-import type { FieldKind } from '../contracts/field';
+import { defineField } from '../contracts/field';
 
 const RADIAN = 0.017453292519943295;
 const WHOLE_TURN = 6.283185307179586;
@@ -62,10 +62,8 @@ const parameters = describe({
   deep: number('Deep', 'Z'),
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /** A box cut into n × m × k cells; in each F = S·(1 ± uneven) in a direction turned by ± an angle, by seed. Nothing outside. */
-export const cells: FieldKind = {
+export const cells = defineField({
   kind: 'cells',
   label: 'cells',
   summary: 'A box cut into cells that each push their own way: coarse, blocky disorder that stands still.',
@@ -101,15 +99,15 @@ export const cells: FieldKind = {
   parameters,
   fit: (half) => ({ width: fittedSize(2.2 * half[0], 0.1), height: fittedSize(2.2 * half[1], 0.1), depth: fittedSize(2.2 * half[2], 0.1) }),
   outline(settings) {
-    const { width, height, depth } = settings as Settings;
+    const { width, height, depth } = settings;
     return boxEdges(width, height, depth);
   },
   handles(settings) {
-    const { width, height, depth } = settings as Settings;
+    const { width, height, depth } = settings;
     return boxHandles(width, height, depth);
   },
   compile({ settings, strength, stream }) {
-    const { direction, turn, uneven, width, height, depth, across, upward, deep } = settings as Settings;
+    const { direction, turn, uneven, width, height, depth, across, upward, deep } = settings;
     const way = normalised(direction);
     const vectors = new Float64Array(3 * across * upward * deep);
     for (let cell = 0; 3 * cell < vectors.length; cell++) {
@@ -133,4 +131,4 @@ export const cells: FieldKind = {
       }
     };
   },
-};
+});

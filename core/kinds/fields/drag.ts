@@ -1,5 +1,5 @@
-import { describe, type ValuesOf } from '../../document/parameters';
-import type { FieldKind } from '../contracts/field';
+import { describe } from '../../document/parameters';
+import { defineField } from '../contracts/field';
 
 const parameters = describe({
   quadratic: {
@@ -14,7 +14,7 @@ const parameters = describe({
 });
 
 /** Linear drag at a rate in 1/s, and quadratic drag with a coefficient in 1/m; its vector is (rate, coefficient, 0). */
-export const drag: FieldKind = {
+export const drag = defineField({
   kind: 'drag',
   label: 'drag',
   summary: 'Takes speed away, towards the speed of whatever medium carries.',
@@ -30,18 +30,18 @@ export const drag: FieldKind = {
     { name: 'Air brake', note: 'holds back what is fast, leaves slow drifting alone', strength: 0, settings: { quadratic: 1.5 } },
   ],
   parameters,
-  deliversAtZero: (settings) => (settings as ValuesOf<typeof parameters>).quadratic !== 0,
+  deliversAtZero: (settings) => settings.quadratic !== 0,
   kernel: ({ settings, strength }) => ({
     kind: 'same',
-    vector: [strength, (settings as ValuesOf<typeof parameters>).quadratic, 0],
+    vector: [strength, settings.quadratic, 0],
     tow: 0,
   }),
   compile({ settings, strength }) {
-    const { quadratic } = settings as ValuesOf<typeof parameters>;
+    const { quadratic } = settings;
     return (_local, { count }, out) => {
       out.x.fill(strength, 0, count);
       out.y.fill(quadratic, 0, count);
       out.z.fill(0, 0, count);
     };
   },
-};
+});

@@ -1,9 +1,9 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { cos } from '../../lib/math/exact';
 import { turningOf, velocityToLocal } from '../../lib/math/frames';
 import { clear } from '../contracts/sums';
 import { fittedSize, vectorActions } from './actions';
-import type { FieldKind } from '../contracts/field';
+import { defineField } from '../contracts/field';
 
 const RADIAN = 0.017453292519943295;
 
@@ -60,13 +60,11 @@ const parameters = describe({
   },
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /**
  * F = S·(s·Σ r̂(1 − d/R) + a·(v̄ − v) + c·(x̄ − x)) over the neighbours that are seen: separation, alignment, cohesion (Reynolds,
  * "Flocks, herds and schools", SIGGRAPH 1987). In a draft the sum is taken 1/share times; means need nothing.
  */
-export const flock: FieldKind = {
+export const flock = defineField({
   kind: 'flock',
   label: 'flock',
   summary: 'Particles heed their neighbours: they keep apart, go the same way, and stay together.',
@@ -90,11 +88,11 @@ export const flock: FieldKind = {
     return { apart: fittedSize(size / 8, 0.02), seen: fittedSize(size / 3.5, 0.05), together: fittedSize(size / 2.5, 0.05) };
   },
   silent(source) {
-    const { separation, alignment, cohesion } = source.settings as Settings;
+    const { separation, alignment, cohesion } = source.settings;
     return separation === 0 && alignment === 0 && cohesion === 0 ? 'separation, alignment and cohesion are all 0' : undefined;
   },
   compile({ settings, strength, neighbours }) {
-    const { separation, apart, alignment, seen, cohesion, together, view, among } = settings as Settings;
+    const { separation, apart, alignment, seen, cohesion, together, view, among } = settings;
     const reach = Math.max(separation === 0 ? 0 : apart, alignment === 0 ? 0 : seen, cohesion === 0 ? 0 : together) || apart;
     const around = neighbours(reach, among === 'all');
     const nearness = 1 / apart;
@@ -155,4 +153,4 @@ export const flock: FieldKind = {
       if (rotation) velocityToLocal(rotation, out, count, out);
     };
   },
-};
+});

@@ -5,7 +5,7 @@ import { normalised } from '../../lib/math/vector';
 import { BLOCK } from '../../lib/particle-block';
 import { clear } from '../contracts/sums';
 import { vectorActions } from './actions';
-import type { FieldKind, FieldRoutine, FieldSource } from '../contracts/field';
+import { defineField, type FieldRoutine, type FieldSource } from '../contracts/field';
 
 const does =
   (...ways: string[]) =>
@@ -70,18 +70,18 @@ function expressionsOf(settings: Settings): readonly (readonly [string, string])
 }
 
 /** What is wrong with one of the expressions, in words. */
-function trouble({ settings, dials }: Pick<FieldSource, 'settings' | 'dials'>): string | undefined {
+function trouble({ settings, dials }: Pick<FieldSource<Settings>, 'settings' | 'dials'>): string | undefined {
   const names = particleNames(dials.names);
-  for (const [label, text] of expressionsOf(settings as Settings)) {
+  for (const [label, text] of expressionsOf(settings)) {
     const fault = faultOf(text, names);
     if (fault) return `its expression ${label} can’t be read: ${fault}`;
   }
-  const { does: way, direction } = settings as Settings;
+  const { does: way, direction } = settings;
   return way === 'level' && direction.every((n) => n === 0) ? 'its direction is zero' : undefined;
 }
 
 /** Runs an expression over a block. */
-function runner({ dials, fps, strength }: FieldSource, formulas: readonly Formula[]) {
+function runner({ dials, fps, strength }: FieldSource<Settings>, formulas: readonly Formula[]) {
   const inputs = new ParticleInputs(dials.names.length);
   return (...[local, block, , { velocity, distance, frame }]: Parameters<FieldRoutine>) => {
     inputs.fill(formulas, { block, where: local, velocity, distance, strength, fps, dials: dials.at(frame) });
@@ -90,8 +90,8 @@ function runner({ dials, fps, strength }: FieldSource, formulas: readonly Formul
 }
 
 /** F = −S·∇h by central differences along each axis. */
-function slopeOf(source: FieldSource, height: Formula): FieldRoutine {
-  const { fineness } = source.settings as Settings;
+function slopeOf(source: FieldSource<Settings>, height: Formula): FieldRoutine {
+  const { fineness } = source.settings;
   const columns = runner(source, [height]);
   const moved = new Float64Array(BLOCK);
   const [above, below] = [new Float64Array(BLOCK), new Float64Array(BLOCK)];
@@ -120,7 +120,7 @@ function slopeOf(source: FieldSource, height: Formula): FieldRoutine {
  * F = S·(fx, fy, fz), or −S·∇h, or S·h·direction, from expressions of the place in its frame, the particle, the time and the dials.
  * What can't be computed counts as 0.
  */
-export const formula: FieldKind = {
+export const formula = defineField({
   kind: 'formula',
   label: 'formula',
   summary: 'A vector that expressions give: three numbers, the way down a height, or a push in one direction.',
@@ -155,7 +155,7 @@ export const formula: FieldKind = {
   silent: trouble,
   compile(source) {
     if (trouble(source)) return (_local, { count }, out) => clear(out, count);
-    const settings = source.settings as Settings;
+    const settings = source.settings;
     const { strength } = source;
     const names = particleNames(source.dials.names);
     const formulas = expressionsOf(settings).map(([, text]) => readFormula(text, names));
@@ -179,4 +179,4 @@ export const formula: FieldKind = {
       });
     };
   },
-};
+});

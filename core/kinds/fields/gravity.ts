@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { normalised, scaled } from '../../lib/math/vector';
 import { vectorActions } from './actions';
-import type { FieldKind } from '../contracts/field';
+import { defineField } from '../contracts/field';
 import { uniformField } from './uniform';
 
 const parameters = describe({
@@ -15,7 +15,7 @@ const parameters = describe({
 });
 
 /** F = g · dir. Standard gravity 9.80665 m/s² (CGPM 1901). */
-export const gravity: FieldKind = {
+export const gravity = defineField({
   kind: 'gravity',
   label: 'gravity',
   summary: 'Pulls everything the same way. Turned round it is buoyancy.',
@@ -35,8 +35,8 @@ export const gravity: FieldKind = {
   parameters,
   kernel: ({ settings, strength }) => ({
     kind: 'same',
-    vector: scaled(normalised((settings as ValuesOf<typeof parameters>).direction), strength),
+    vector: scaled(normalised(settings.direction), strength),
     tow: 0,
   }),
-  compile: ({ settings, strength }) => uniformField((settings as ValuesOf<typeof parameters>).direction, strength),
-};
+  compile: ({ settings, strength }) => uniformField(settings.direction, strength),
+});

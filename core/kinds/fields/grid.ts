@@ -5,7 +5,7 @@ import { boxEdges, boxHandles } from '../../lib/geometry/outline';
 import { outward, rotateBack, type Similarity } from '../../lib/math/similarity';
 import { clear } from '../contracts/sums';
 import { fittedSize, vectorActions } from './actions';
-import type { FieldKind, FieldSource } from '../contracts/field';
+import { defineField, type FieldSource } from '../contracts/field';
 
 const filled = (v: Values) => v['from'] === 'group';
 const side = (label: string, axis: string) =>
@@ -96,8 +96,8 @@ const known = new Map<string, VectorGrid>();
 const MOST_KNOWN = 6;
 
 /** The grid of a field that is filled from a group, in the frame of its place. */
-function fill(source: FieldSource): VectorGrid | undefined {
-  const settings = source.settings as Settings;
+function fill(source: FieldSource<Settings>): VectorGrid | undefined {
+  const settings = source.settings;
   const group = source.group(settings.group, settings.at);
   const lattice = latticeOf(settings);
   if (!group || pointsIn(lattice) > MOST_POINTS) return undefined;
@@ -138,8 +138,8 @@ function turnBack({ rotation }: Similarity, vectors: Float32Array): void {
   for (let i = 0; i < vectors.length; i += 3) vectors.set(rotateBack(rotation, [vectors[i]!, vectors[i + 1]!, vectors[i + 2]!]), i);
 }
 
-function gridOf(source: FieldSource): VectorGrid | undefined {
-  const settings = source.settings as Settings;
+function gridOf(source: FieldSource<Settings>): VectorGrid | undefined {
+  const settings = source.settings;
   return settings.from === 'group' ? fill(source) : source.resources.grid(settings.file);
 }
 
@@ -147,7 +147,7 @@ function gridOf(source: FieldSource): VectorGrid | undefined {
 const ARROWS = 9;
 
 /** A box of vectors, looked up between its points. Those from a file are stretched to its box. */
-export const grid: FieldKind = {
+export const grid = defineField({
   kind: 'grid',
   label: 'flow grid',
   summary: 'A box of vectors, filled from a group of fields or read from a file, and looked up between its points.',
@@ -171,7 +171,7 @@ export const grid: FieldKind = {
   }),
   zeroHere: 'its grid is empty where the particles are',
   silent(source) {
-    const settings = source.settings as Settings;
+    const settings = source.settings;
     if (settings.from === 'file') {
       if (settings.file === '') return 'no file is chosen';
       return source.resources.grid(settings.file) ? undefined : 'its file is missing';
@@ -182,17 +182,17 @@ export const grid: FieldKind = {
     return source.group(settings.group, settings.at) ? undefined : 'the group it is filled from is empty';
   },
   told(settings, resources) {
-    const own = settings as Settings;
+    const own = settings;
     const counts = own.from === 'group' ? countsOf(own) : resources.grid(own.file)?.counts;
     if (!counts) return undefined;
     const points = pointsIn({ counts });
     return `${counts.join(' × ')} = ${points} points, ${Number(((12 * points) / 1048576).toPrecision(2))} MB`;
   },
-  outline: (settings) => boxEdges(...sidesOf(settings as Settings)),
-  handles: (settings) => boxHandles(...sidesOf(settings as Settings)),
+  outline: (settings) => boxEdges(...sidesOf(settings)),
+  handles: (settings) => boxHandles(...sidesOf(settings)),
   gridOf,
   arrows(source) {
-    const settings = source.settings as Settings;
+    const settings = source.settings;
     const counts = sidesOf(settings).map((s) =>
       Math.max(2, Math.min(ARROWS, Math.floor((s / Math.max(...sidesOf(settings))) * ARROWS + 0.5))),
     ) as unknown as readonly [number, number, number];
@@ -221,7 +221,7 @@ export const grid: FieldKind = {
     }));
   },
   fitSource(source, bounds) {
-    const settings = source.settings as Settings;
+    const settings = source.settings;
     if (settings.from === 'group') return bounds;
     const found = source.resources.grid(settings.file);
     if (!found) return undefined;
@@ -229,7 +229,7 @@ export const grid: FieldKind = {
     return { centre: found.origin.map((o, i) => o + sides[i]! / 2) as unknown as Vector, sides };
   },
   compile(source) {
-    const settings = source.settings as Settings;
+    const settings = source.settings;
     const found = gridOf(source);
     if (!found) return (_local, { count }, out) => clear(out, count);
     const lookup = gridLookup(found, settings.lookup === 'cubic', settings.edges);
@@ -250,4 +250,4 @@ export const grid: FieldKind = {
       }
     };
   },
-};
+});

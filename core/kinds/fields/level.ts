@@ -1,7 +1,7 @@
-import type { FieldKind } from '../contracts/field';
+import { defineField } from '../contracts/field';
 
 /** A bare number within its extent: what groups of levels are made of. */
-export const level: FieldKind = {
+export const level = defineField({
   kind: 'level',
   label: 'level',
   summary: 'A bare number within its extent. It moves nothing; a group combines levels into a mask that modulators read.',
@@ -23,4 +23,4 @@ export const level: FieldKind = {
       out.y.fill(0, 0, count);
       out.z.fill(0, 0, count);
     },
-};
+});

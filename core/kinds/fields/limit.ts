@@ -1,6 +1,6 @@
 import { fault } from '../../document/faults';
-import { describe, type ValuesOf } from '../../document/parameters';
-import type { FieldKind } from '../contracts/field';
+import { describe } from '../../document/parameters';
+import { defineField } from '../contracts/field';
 
 const parameters = describe({
   lowest: {
@@ -23,10 +23,8 @@ const parameters = describe({
   },
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /** Keeps speeds between two limits; its vector is (lowest, highest, 0). */
-export const limit: FieldKind = {
+export const limit = defineField({
   kind: 'limit',
   label: 'limit',
   summary: 'Keeps the speed of particles between a lowest and a highest.',
@@ -44,15 +42,15 @@ export const limit: FieldKind = {
   ],
   parameters,
   check(settings, field) {
-    const { lowest, highest } = settings as Settings;
+    const { lowest, highest } = settings;
     return highest < lowest ? [fault('range', `${field}.highest`, highest, `a number from the lowest (${lowest} m/s) up`)] : [];
   },
   compile({ settings }) {
-    const { lowest, highest } = settings as Settings;
+    const { lowest, highest } = settings;
     return (_local, { count }, out) => {
       out.x.fill(lowest, 0, count);
       out.y.fill(highest, 0, count);
       out.z.fill(0, 0, count);
     };
   },
-};
+});

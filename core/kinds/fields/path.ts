@@ -12,7 +12,7 @@ import type { Vector } from '../../lib/math/vector';
 import type { Outline } from '../../lib/geometry/outline';
 import { clear } from '../contracts/sums';
 import { vectorActions } from './actions';
-import type { FieldKind } from '../contracts/field';
+import { defineField } from '../contracts/field';
 
 const wound = (v: Values) => v['winding'] !== 'none';
 
@@ -165,7 +165,7 @@ function windingLines(settings: Settings, line: Polyline): Vector[][] {
  * lap; otherwise it is S times the direction of the way. towards = −T·δ/√(δ² + width²), δ the way from P(s); around likewise
  * about the path.
  */
-export const path: FieldKind = {
+export const path = defineField({
   kind: 'path',
   label: 'path',
   summary: 'Follows a path: along it, towards it, around it, straight or winding.',
@@ -209,7 +209,7 @@ export const path: FieldKind = {
     },
   ],
   parameters,
-  deliversAtZero: (settings) => (settings as Settings).towards !== 0 || (settings as Settings).around !== 0,
+  deliversAtZero: (settings) => settings.towards !== 0 || settings.around !== 0,
   silent({ settings, extent }) {
     const values = pathValues(settings, extent);
     return values ? pathTrouble(values) : 'its extent is not a path';
@@ -220,12 +220,12 @@ export const path: FieldKind = {
     if (!values) return [];
     const line = lineOf(values);
     const own = settings['form'] === 'extent' ? [] : strokesOf(line);
-    return wound(settings) ? [...own, ...windingLines(settings as Settings, line)] : own;
+    return wound(settings) ? [...own, ...windingLines(settings, line)] : own;
   },
   handles: (settings) => (settings['form'] === 'extent' ? [] : pathHandles(settings)),
   compile({ settings, strength, stream, extent, moves }) {
-    const { towards, width, around, pace, laps, ways } = settings as Settings;
-    const winding = windingOf(settings as Settings);
+    const { towards, width, around, pace, laps, ways } = settings;
+    const winding = windingOf(settings);
     const values = soundPath(settings, extent);
     if (!values) return (_local, { count }, out) => clear(out, count);
     const line = lineOf(values);
@@ -268,4 +268,4 @@ export const path: FieldKind = {
       }
     };
   },
-};
+});

@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { circle } from '../../lib/geometry/outline';
 import { fittedSize, vectorActions } from './actions';
-import type { FieldKind } from '../contracts/field';
+import { defineField } from '../contracts/field';
 import { offsetsFrom, targetOptions, targetParameters, targetTrouble } from './target';
 
 const parameters = describe({
@@ -27,10 +27,8 @@ const parameters = describe({
   ...targetParameters,
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /** A spring to the distance R from a target, damped along the way there: F = −S·(r − R)·r̂ − c·v_r·r̂ (Hooke's law). */
-export const shell: FieldKind = {
+export const shell = defineField({
   kind: 'shell',
   label: 'shell',
   summary:
@@ -51,21 +49,21 @@ export const shell: FieldKind = {
   points: 'points',
   needs: { velocity: true },
   fit: (half) => ({ radius: fittedSize(0.7 * Math.max(...half), 0.1), length: fittedSize(2 * half[1], 0.1) }),
-  deliversAtZero: (settings) => (settings as Settings).damping > 0,
+  deliversAtZero: (settings) => settings.damping > 0,
   silent: targetTrouble,
   outline(settings) {
-    const { target, radius, length } = settings as Settings;
+    const { target, radius, length } = settings;
     if (target === 'point') return [circle(radius, 0, 1), circle(radius, 0, 2)];
     return target === 'line' ? [circle(radius, 0, 2, length / 2), circle(radius, 0, 2, -length / 2)] : [];
   },
   handles(settings) {
-    const { target, radius } = settings as Settings;
+    const { target, radius } = settings;
     if (target !== 'point' && target !== 'line') return [];
     return [{ parameter: 'radius', at: [0.6 * radius, 0, 0.8 * radius], axis: [0.6, 0, 0.8], perMetre: 1 }];
   },
-  surface: (settings, resources) => ((settings as Settings).target === 'surface' ? resources.mesh((settings as Settings).mesh) : undefined),
+  surface: (settings, resources) => (settings.target === 'surface' ? resources.mesh(settings.mesh) : undefined),
   compile(source) {
-    const { radius, damping } = source.settings as Settings;
+    const { radius, damping } = source.settings;
     const { strength } = source;
     const offsets = offsetsFrom(source);
     return (local, block, out, sight) => {
@@ -84,4 +82,4 @@ export const shell: FieldKind = {
       }
     };
   },
-};
+});

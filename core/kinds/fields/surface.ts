@@ -1,9 +1,9 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { faceNormal } from '../../lib/meshes/mesh';
 import { treeOf } from '../../lib/meshes/tree';
 import { fault } from '../../document/faults';
 import { vectorActions } from './actions';
-import type { FieldKind } from '../contracts/field';
+import { defineField } from '../contracts/field';
 
 const parameters = describe({
   of: {
@@ -48,8 +48,6 @@ const parameters = describe({
   },
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /**
  * The push at a height h above the surface, for a strength of 1: falls linearly to 0 at the end of its reach, or crosses 0 at
  * the height of rest, beyond which it pulls back and fades: (1 − h/R) up to R, then −(h/R − 1)·((D − h)/(D − R))².
@@ -64,7 +62,7 @@ export function pushAt(h: number, within: number, rest: number): number {
 }
 
 /** Pushes off a plane or mesh along its normal; a negative strength pulls to it. */
-export const surface: FieldKind = {
+export const surface = defineField({
   kind: 'surface',
   label: 'surface',
   summary: 'Pushes particles off a plane or a mesh; a negative strength pulls them to it, and a rest lets them hover.',
@@ -82,18 +80,18 @@ export const surface: FieldKind = {
   ],
   parameters,
   check(settings, field) {
-    const { within, rest } = settings as Settings;
+    const { within, rest } = settings;
     return rest >= within ? [fault('range', `${field}.rest`, rest, `a number below where it ends (${within} m)`)] : [];
   },
   silent({ settings, resources }) {
-    const { of, mesh } = settings as Settings;
+    const { of, mesh } = settings;
     if (of !== 'mesh') return undefined;
     if (mesh === '') return 'no mesh is chosen';
     return resources.mesh(mesh) ? undefined : 'its mesh is missing';
   },
-  surface: (settings, resources) => ((settings as Settings).of === 'mesh' ? resources.mesh((settings as Settings).mesh) : undefined),
+  surface: (settings, resources) => (settings.of === 'mesh' ? resources.mesh(settings.mesh) : undefined),
   outline(settings) {
-    const { of, within, rest } = settings as Settings;
+    const { of, within, rest } = settings;
     if (of === 'mesh') return [];
     const square = (y: number) =>
       [
@@ -106,12 +104,12 @@ export const surface: FieldKind = {
     return [square(0), square(within), ...(rest > 0 ? [square(rest)] : [])];
   },
   handles(settings) {
-    const { of, within, rest } = settings as Settings;
+    const { of, within, rest } = settings;
     const up = (parameter: string, at: number) => ({ parameter, at: [0.5, at, 0.5], axis: [0, 1, 0], perMetre: 1 }) as const;
     return of === 'mesh' ? [] : [up('within', within), ...(rest > 0 ? [up('rest', rest)] : [])];
   },
   compile({ settings, strength, resources }) {
-    const { of, mesh: id, within, rest, side } = settings as Settings;
+    const { of, mesh: id, within, rest, side } = settings;
     const front = side === 'front';
     if (of === 'plane')
       return ({ y }, { count }, out) => {
@@ -146,4 +144,4 @@ export const surface: FieldKind = {
       }
     };
   },
-};
+});

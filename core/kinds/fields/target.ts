@@ -45,14 +45,14 @@ export const targetOptions = [
   { value: 'surface', label: 'a surface' },
 ] as const;
 
-type Settings = ValuesOf<typeof targetParameters> & { readonly target: (typeof targetOptions)[number]['value'] };
+type Settings = ValuesOf<typeof targetParameters> & { readonly target: string };
 
 /** Writes, for each particle, the way from the nearest point of the target to it, along the axes of the field's place, metres. */
 export type OffsetRoutine = (local: VectorColumns, block: ParticleBlock, out: VectorColumns, sight: FieldSight) => void;
 
 /** Ways from the nearest point of a target; zero where there is no target. */
-export function offsetsFrom({ settings, resources }: Pick<FieldSource, 'settings' | 'resources'>): OffsetRoutine {
-  const { target, length, mesh: id } = settings as Settings;
+export function offsetsFrom({ settings, resources }: Pick<FieldSource<Settings>, 'settings' | 'resources'>): OffsetRoutine {
+  const { target, length, mesh: id } = settings;
   if (target === 'path') {
     const pieces = new PathPieces(lineOf(settings));
     const found = nearestOnPath();
@@ -91,8 +91,8 @@ export function offsetsFrom({ settings, resources }: Pick<FieldSource, 'settings
 }
 
 /** Why there is no target, in words. */
-export function targetTrouble({ settings, resources }: Pick<SilenceSource, 'settings' | 'resources'>): string | undefined {
-  const { target, mesh } = settings as Settings;
+export function targetTrouble({ settings, resources }: Pick<SilenceSource<Settings>, 'settings' | 'resources'>): string | undefined {
+  const { target, mesh } = settings;
   if (target === 'path') return pathTrouble(settings);
   if (target !== 'surface') return undefined;
   if (mesh === '') return 'no mesh is chosen';

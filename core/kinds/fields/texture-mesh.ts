@@ -55,7 +55,11 @@ function unit(v: Float64Array): number {
 }
 
 /** A picture on the texture coordinates of a mesh, felt at the nearest point of its surface. */
-export function meshRoutine({ resources, strength }: FieldSource, settings: TextureSettings, picture: LevelImage): FieldRoutine {
+export function meshRoutine(
+  { resources, strength }: Pick<FieldSource, 'resources' | 'strength' | 'stream'>,
+  settings: TextureSettings,
+  picture: LevelImage,
+): FieldRoutine {
   const mesh = resources.mesh(settings.mesh);
   const tree = mesh?.uvs && treeOf(mesh);
   const at = new Float64Array(3);

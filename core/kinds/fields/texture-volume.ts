@@ -4,7 +4,10 @@ import type { TextureSettings } from './texture-parameters';
 import { signedLevel } from './texture-card';
 
 /** Noise in space: light pushes up along Y and dark pulls down, or it flows downhill from light to dark. */
-export function volumeRoutine({ stream, strength }: FieldSource, settings: TextureSettings): FieldRoutine {
+export function volumeRoutine(
+  { stream, strength }: Pick<FieldSource, 'resources' | 'strength' | 'stream'>,
+  settings: TextureSettings,
+): FieldRoutine {
   const level = noiseLevels('gradient', settings.size, 2, stream);
   const signed = (x: number, y: number, z: number) => signedLevel(settings, level(x, y, z));
   const h = settings.size / 64;

@@ -2,14 +2,14 @@ import { fault } from '../../document/faults';
 import { pictureOf, pictureTrouble } from '../shared/picture';
 import { circle } from '../../lib/geometry/outline';
 import { fittedSize, vectorActions } from './actions';
-import type { FieldKind, SilenceSource } from '../contracts/field';
+import { defineField, type SilenceSource } from '../contracts/field';
 import { cardRoutine } from './texture-card';
 import { meshRoutine } from './texture-mesh';
 import { textureParameters, type TextureSettings } from './texture-parameters';
 import { volumeRoutine } from './texture-volume';
 
-function trouble({ settings, resources }: SilenceSource): string | undefined {
-  const { pattern, on, mesh, does } = settings as TextureSettings;
+function trouble({ settings, resources }: SilenceSource<TextureSettings>): string | undefined {
+  const { pattern, on, mesh, does } = settings;
   if (pattern === 'volume') return undefined;
   const picture = pictureTrouble(settings, (hash) => resources.image(hash));
   if (picture) return picture;
@@ -25,7 +25,7 @@ function trouble({ settings, resources }: SilenceSource): string | undefined {
  * A picture as a field. On a card in the place's own XZ plane, or on a mesh: along the normal, F = 2·S·(level − neutral); or
  * downhill, F = −S·∇level; or (red, green) as a direction. Levels are the sRGB-coded brightness, 0 black to 1 white.
  */
-export const texture: FieldKind = {
+export const texture = defineField({
   kind: 'texture',
   label: 'texture',
   summary: 'A picture on a card or a mesh, or noise in space: light pushes off it and dark pulls; or it flows downhill, or by its colours.',
@@ -51,12 +51,12 @@ export const texture: FieldKind = {
     size: fittedSize(Math.max(...half) * 0.5, 0.05),
   }),
   check(settings, field) {
-    const { dark, light } = settings as TextureSettings;
+    const { dark, light } = settings;
     return light <= dark ? [fault('range', `${field}.light`, light, `a number above the dark end (${dark}) up to 1`)] : [];
   },
   silent: trouble,
   outline(settings) {
-    const { pattern, on, width, depth, size } = settings as TextureSettings;
+    const { pattern, on, width, depth, size } = settings;
     // A ring as wide as the patches of the noise.
     if (pattern === 'volume') return [circle(size / 2, 0, 1)];
     if (on === 'mesh') return [];
@@ -72,7 +72,7 @@ export const texture: FieldKind = {
     ];
   },
   handles(settings) {
-    const { pattern, on, width, depth } = settings as TextureSettings;
+    const { pattern, on, width, depth } = settings;
     if (pattern === 'volume' || on === 'mesh') return [];
     return [
       { parameter: 'width', at: [width / 2, 0, 0], axis: [1, 0, 0], perMetre: 2 },
@@ -80,11 +80,11 @@ export const texture: FieldKind = {
     ];
   },
   surface(settings, resources) {
-    const { pattern, on, mesh } = settings as TextureSettings;
+    const { pattern, on, mesh } = settings;
     return pattern !== 'volume' && on === 'mesh' ? resources.mesh(mesh) : undefined;
   },
   compile(source) {
-    const settings = source.settings as TextureSettings;
+    const settings = source.settings;
     if (settings.pattern === 'volume') return volumeRoutine(source, settings);
     const picture = pictureOf(settings, (hash) => source.resources.image(hash));
     if (!picture || (settings.does === 'flow' && !picture.red))
@@ -95,4 +95,4 @@ export const texture: FieldKind = {
       };
     return settings.on === 'mesh' ? meshRoutine(source, settings, picture) : cardRoutine(settings, picture, source.strength);
   },
-};
+});

@@ -8,7 +8,7 @@ import { length, type Vector } from '../../lib/math/vector';
 import type { CurlLayer } from '../contracts/kernel-descriptor';
 import { circle } from '../../lib/geometry/outline';
 import { fittedSize, vectorActions } from './actions';
-import type { FieldKind, FieldSource } from '../contracts/field';
+import { defineField, type FieldSource } from '../contracts/field';
 
 const many = (v: Readonly<Record<string, unknown>>) => v['octaves'] !== 1;
 
@@ -179,8 +179,8 @@ interface Eddies {
   readonly size: number | undefined;
 }
 
-function eddiesOf({ settings, strength, stream, fps }: FieldSource): Eddies {
-  const { form, noise, size, octaves, roughness, lacunarity, evolution, closed, loop, normalised, inverted } = settings as Settings;
+function eddiesOf({ settings, strength, stream, fps }: FieldSource<Settings>): Eddies {
+  const { form, noise, size, octaves, roughness, lacunarity, evolution, closed, loop, normalised, inverted } = settings;
   const { add, gain } = octaveOf(form, noise);
   const octave: { frequency: number; amplitude: number; seed: number }[] = [];
   let power = 0;
@@ -232,7 +232,7 @@ function eddiesOf({ settings, strength, stream, fps }: FieldSource): Eddies {
  * the strength is the RMS. It evolves by turning from one independent pattern to the next, cos·A + sin·B, which keeps a curl
  * free of divergence.
  */
-export const turbulence: FieldKind = {
+export const turbulence = defineField({
   kind: 'turbulence',
   label: 'turbulence',
   summary:
@@ -273,9 +273,9 @@ export const turbulence: FieldKind = {
   parameters,
   fit: (half) => ({ size: fittedSize(Math.max(...half) * 0.5, 0.05) }),
   // A ring as wide as the largest eddies, so that their size is seen.
-  outline: (settings) => [circle((settings as Settings).size / 2, 0, 1), circle((settings as Settings).size / 2, 0, 2)],
+  outline: (settings) => [circle(settings.size / 2, 0, 1), circle(settings.size / 2, 0, 2)],
   handles(settings) {
-    const { size } = settings as Settings;
+    const { size } = settings;
     return [{ parameter: 'size', at: [-size / 2, 0, 0], axis: [-1, 0, 0], perMetre: 2 }];
   },
   closed: ({ evolution }, frames) => ((evolution as number) > 0 ? { closed: true, loop: Math.max(2, frames) } : undefined),
@@ -287,13 +287,13 @@ export const turbulence: FieldKind = {
     return { words: 'its pattern drifts', instead: { drift: [0, 0, 0], evolution: quick } };
   },
   kernel(source) {
-    const { form, noise, drift, evolution } = source.settings as Settings;
+    const { form, noise, drift, evolution } = source.settings;
     if (form !== 'curl' || noise !== 'simplex') return undefined;
     const { layersAt, size } = eddiesOf(source);
     return { kind: 'curl', drift, layersAt, evolves: evolution > 0, ...(size !== undefined && { size }) };
   },
   compile(source) {
-    const [dx, dy, dz] = (source.settings as Settings).drift;
+    const [dx, dy, dz] = source.settings.drift;
     const { at, size } = eddiesOf(source);
     const sum = new Float64Array(3);
     return ({ x, y, z }, { count, time }, out) => {
@@ -311,4 +311,4 @@ export const turbulence: FieldKind = {
       }
     };
   },
-};
+});

@@ -3,7 +3,7 @@ import { exp } from '../../lib/math/exact';
 import { frameAbout, normalised, type Vector } from '../../lib/math/vector';
 import { circle } from '../../lib/geometry/outline';
 import { fittedSize, vectorActions } from './actions';
-import type { FieldKind } from '../contracts/field';
+import { defineField } from '../contracts/field';
 
 const parameters = describe({
   axis: {
@@ -56,7 +56,7 @@ export function swirlAt(swirl: Settings['swirl'], r: number, radius: number): nu
  * Swirl S·s(r) about the axis, gather towards it and lift along it. Solid core: Rankine, S·r/R inside, S·R/r outside.
  * Smooth core: Lamb–Oseen, 1.56697·S·(R/r)·(1 − e^(−r²/R²)), whose peak is at 1.1209 R.
  */
-export const vortex: FieldKind = {
+export const vortex = defineField({
   kind: 'vortex',
   label: 'vortex',
   summary: 'Turns things about an axis; gather holds the column together, lift drives it along the axis.',
@@ -76,28 +76,28 @@ export const vortex: FieldKind = {
   ],
   parameters,
   outline(settings) {
-    const { axis, swirl, radius } = settings as Settings;
+    const { axis, swirl, radius } = settings;
     const a = normalised(axis);
     const [u, v] = frameAbout(a);
     if (swirl === 'even') return [];
     return [circle(radius, 0, 1).map(([p, q]) => [0, 1, 2].map((i) => p * u[i]! + q * v[i]!) as unknown as Vector)];
   },
   handles(settings) {
-    const { axis, swirl, radius } = settings as Settings;
+    const { axis, swirl, radius } = settings;
     const [u] = frameAbout(normalised(axis));
     return swirl === 'even' ? [] : [{ parameter: 'radius', at: [radius * u[0], radius * u[1], radius * u[2]], axis: u, perMetre: 1 }];
   },
-  deliversAtZero: (settings) => (settings as Settings).gather !== 0 || (settings as Settings).lift !== 0,
+  deliversAtZero: (settings) => settings.gather !== 0 || settings.lift !== 0,
   fit: (half) => ({ radius: fittedSize(Math.max(half[0], half[2]) * 0.5, 0.05) }),
   kernel({ settings, strength }) {
-    const { axis, swirl, radius, gather, lift } = settings as Settings;
+    const { axis, swirl, radius, gather, lift } = settings;
     const a = normalised(axis);
     if (a[0] === 0 && a[1] === 0 && a[2] === 0) return undefined;
     const [u, v] = frameAbout(a);
     return { kind: 'vortex', swirl, u, v, axis: a, lift, strength, radius, gather };
   },
   compile({ settings, strength }) {
-    const { axis, swirl, radius, gather, lift } = settings as Settings;
+    const { axis, swirl, radius, gather, lift } = settings;
     const a = normalised(axis);
     const [u, v] = frameAbout(a);
     const live = a[0] !== 0 || a[1] !== 0 || a[2] !== 0;
@@ -122,4 +122,4 @@ export const vortex: FieldKind = {
       }
     };
   },
-};
+});

@@ -1,8 +1,8 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { cos, pow } from '../../lib/math/exact';
 import { normalised, scaled } from '../../lib/math/vector';
 import { vectorActions } from './actions';
-import type { FieldKind } from '../contracts/field';
+import { defineField } from '../contracts/field';
 
 const RADIAN = 0.017453292519943295;
 
@@ -55,8 +55,6 @@ const parameters = describe({
   },
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /** Beyond this share of the opening the jet fades to its edge. */
 const FULL_SHARE = 0.6;
 
@@ -65,7 +63,7 @@ const FULL_SHARE = 0.6;
  * u·(h/h₀)^α (meteorology handbooks, from memory); a jet blows away from its place within its opening; tow adds the field's
  * own velocity.
  */
-export const wind: FieldKind = {
+export const wind = defineField({
   kind: 'wind',
   label: 'wind',
   summary: 'A steady current. It carries: the strength is the speed of the medium, the grip is the particles’ own drag.',
@@ -94,13 +92,13 @@ export const wind: FieldKind = {
     { name: 'Moving hull', note: 'nothing but the pull of its own motion', strength: 0, settings: { opening: 0, growth: 0, tow: 1 } },
   ],
   parameters,
-  deliversAtZero: (settings) => (settings as Settings).tow !== 0,
+  deliversAtZero: (settings) => settings.tow !== 0,
   kernel({ settings, strength }) {
-    const { direction, opening, growth, tow } = settings as Settings;
+    const { direction, opening, growth, tow } = settings;
     return opening > 0 || growth > 0 ? undefined : { kind: 'same', vector: scaled(normalised(direction), strength), tow };
   },
   compile({ settings, strength }) {
-    const { direction, opening, growth, height, tow } = settings as Settings;
+    const { direction, opening, growth, height, tow } = settings;
     const [dx, dy, dz] = normalised(direction);
     const [edge, full] = [cos(opening * RADIAN), cos(opening * FULL_SHARE * RADIAN)];
     return ({ x, y, z }, { count }, out, { own }) => {
@@ -122,4 +120,4 @@ export const wind: FieldKind = {
       }
     };
   },
-};
+});

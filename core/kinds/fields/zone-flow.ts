@@ -1,10 +1,10 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { NOISES } from '../../lib/noise/kinds';
 import { extents } from '../falloff-shapes';
 import { circle } from '../../lib/geometry/outline';
 import { mix } from '../../lib/random/lookup';
 import { vectorActions } from './actions';
-import type { FieldKind } from '../contracts/field';
+import { defineField } from '../contracts/field';
 
 const share = (label: string, value: number, help: string) =>
   ({ type: 'number', label, unit: '×', default: value, usual: [-1, 1], help }) as const;
@@ -26,10 +26,8 @@ const parameters = describe({
   },
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /** F = S·(outward·ô + lengthwise·l̂ + swirl·(l̂ × ô) + noise·n), ô and l̂ from the form of the field's own extent. */
-export const zoneFlow: FieldKind = {
+export const zoneFlow = defineField({
   kind: 'zone-flow',
   label: 'zone flow',
   summary: 'A flow that its own extent gives the form of: along it, out of it, round it.',
@@ -50,16 +48,16 @@ export const zoneFlow: FieldKind = {
   parameters,
   // A ring as wide as the noise's eddies, so that their size is seen.
   outline(settings) {
-    const { noise, size } = settings as Settings;
+    const { noise, size } = settings;
     return noise === 0 ? [] : [circle(size / 2, 0, 1)];
   },
   silent({ extent, settings }) {
     if (!extents.get(extent.kind).form) return 'the extent “everywhere” has no form to flow along';
-    const { outward, lengthwise, swirl, noise } = settings as Settings;
+    const { outward, lengthwise, swirl, noise } = settings;
     return outward === 0 && lengthwise === 0 && swirl === 0 && noise === 0 ? 'outward, lengthwise, swirl and noise are all 0' : undefined;
   },
   compile({ settings, strength, stream, extent }) {
-    const { outward: o, lengthwise: l, swirl: s, noise, size } = settings as Settings;
+    const { outward: o, lengthwise: l, swirl: s, noise, size } = settings;
     const formed = extents.get(extent.kind).form !== undefined;
     const { sloped, scale, deviation } = NOISES.gradient;
     const gain = noise / (deviation * Math.sqrt(3));
@@ -90,4 +88,4 @@ export const zoneFlow: FieldKind = {
       }
     };
   },
-};
+});

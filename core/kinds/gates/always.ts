@@ -1,10 +1,10 @@
-import type { GateKind } from './gate';
+import { defineGate } from './gate';
 
 /** On at every frame. */
-export const always: GateKind = {
+export const always = defineGate({
   kind: 'always',
   label: 'always',
   summary: 'On at every frame.',
   parameters: {},
   compile: () => () => true,
-};
+});

@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { FRAME_NAMES, frameFault, frameFormula } from './frame-formula';
-import type { GateKind } from './gate';
+import { defineGate } from './gate';
 
 const parameters = describe({
   formula: {
@@ -13,17 +13,15 @@ const parameters = describe({
   },
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /** On where a formula of the frame is not 0. */
-export const formula: GateKind = {
+export const formula = defineGate({
   kind: 'formula',
   label: 'formula',
   summary: 'On at the frames where a formula is true, or any number but 0.',
   parameters,
   compile(values, clock) {
-    const value = frameFormula((values as Settings).formula, clock);
+    const value = frameFormula(values.formula, clock);
     return (frame) => value !== undefined && value(frame) !== 0;
   },
-  broken: (values, dials) => frameFault((values as Settings).formula, dials),
-};
+  broken: (values, dials) => frameFault(values.formula, dials),
+});

@@ -1,4 +1,4 @@
-import type { Values } from '../../document/parameters';
+import type { Values, Description, ValuesOf } from '../../document/parameters';
 import type { Kind } from '../../document/registry';
 import type { Dials } from '../../document/dials';
 
@@ -13,8 +13,11 @@ export interface GateClock {
 }
 
 /** When something is on. A gate holds for whole frames: its answer for frame f is that of [f, f + 1). */
-export interface GateKind extends Kind {
-  compile(values: Values, clock: GateClock): (frame: number) => boolean;
+export interface GateKind<V = Values> extends Kind {
+  compile(values: V, clock: GateClock): (frame: number) => boolean;
   /** A sentence where the values can't be used; such a gate is shut. */
-  broken?(values: Values, dials: Dials): string | undefined;
+  broken?(values: V, dials: Dials): string | undefined;
 }
+
+/** Describes a kind of gate: its routines see values of the types that its parameters say. */
+export const defineGate = <D extends Description>(kind: GateKind<ValuesOf<D>> & { readonly parameters: D }): GateKind => kind;

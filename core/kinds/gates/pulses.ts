@@ -1,5 +1,5 @@
-import { describe, type ValuesOf } from '../../document/parameters';
-import type { GateKind } from './gate';
+import { describe } from '../../document/parameters';
+import { defineGate } from './gate';
 
 const frames = (label: string, value: number, min: number, help: string) =>
   ({ type: 'number', label, unit: 'f', default: value, min, max: 100000, whole: true, usual: [min, 96], help }) as const;
@@ -11,13 +11,13 @@ const parameters = describe({
 });
 
 /** A pulse train: every n frames on for m, from a first frame on. */
-export const pulses: GateKind = {
+export const pulses = defineGate({
   kind: 'pulses',
   label: 'pulses',
   summary: 'On for some frames, again and again.',
   parameters,
   compile(values) {
-    const { every, on, from } = values as ValuesOf<typeof parameters>;
+    const { every, on, from } = values;
     return (frame) => frame >= from && (frame - from) % every < on;
   },
-};
+});

@@ -1,6 +1,6 @@
 import { describe, type ValuesOf } from '../../document/parameters';
 import { faultOf, readFormula } from '../../lib/formula/formula';
-import { rangeParameters, type MaskKind, type MaskSource } from './mask';
+import { defineMask, rangeParameters, type MaskSource } from './mask';
 import { MASK_VARIABLES } from './variables';
 
 const NAMES = MASK_VARIABLES.map(({ name }) => name);
@@ -18,11 +18,11 @@ const parameters = describe({
 });
 
 /** Why its formula can't be read; undefined where it can. */
-const trouble = ({ values, dials }: Pick<MaskSource, 'values' | 'dials'>) =>
-  faultOf((values as ValuesOf<typeof parameters>).formula, [...NAMES, ...dials.names]);
+const trouble = ({ values, dials }: Pick<MaskSource<ValuesOf<typeof parameters>>, 'values' | 'dials'>) =>
+  faultOf(values.formula, [...NAMES, ...dials.names]);
 
 /** Births where a formula of the place and the time is between two limits. What can't be read takes none. */
-export const formula: MaskKind = {
+export const formula = defineMask({
   kind: 'formula',
   label: 'formula',
   summary: 'Only where an expression of the place, its normal, the time and the dials is between two limits.',
@@ -33,7 +33,7 @@ export const formula: MaskKind = {
     value(source) {
       if (trouble(source)) return () => NaN;
       const { fps, dials } = source;
-      const read = readFormula((source.values as ValuesOf<typeof parameters>).formula, [...NAMES, ...dials.names]);
+      const read = readFormula(source.values.formula, [...NAMES, ...dials.names]);
       return ({ x, y, z, nx, ny, nz, u, v }, time) => read.value([x, y, z, nx, ny, nz, u, v, time, time * fps, ...dials.at(time * fps)]);
     },
   },
@@ -41,4 +41,4 @@ export const formula: MaskKind = {
     const fault = trouble(source);
     return fault && `its formula can’t be read: ${fault}`;
   },
-};
+});

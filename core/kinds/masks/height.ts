@@ -1,10 +1,10 @@
-import { rangeParameters, type MaskKind } from './mask';
+import { defineMask, rangeParameters } from './mask';
 
 /** Births between two heights of the emitter's own frame. */
-export const height: MaskKind = {
+export const height = defineMask({
   kind: 'height',
   label: 'height',
   summary: 'Only between two heights, measured in the emitter’s own frame.',
   parameters: rangeParameters('m', -1, 1, 0.2, [-5, 5]),
   measures: { label: 'height', unit: 'm', value: () => (place) => place.y },
-};
+});

@@ -1,6 +1,6 @@
 import { describe, type ValuesOf } from '../../document/parameters';
 import { hollowness } from '../../lib/meshes/hollows';
-import { rangeParameters, type MaskKind, type MaskSource } from './mask';
+import { defineMask, rangeParameters, type MaskSource } from './mask';
 
 const parameters = describe({
   ...rangeParameters('m', 0.02, 10, 0.05, [-0.5, 0.5]),
@@ -16,19 +16,19 @@ const parameters = describe({
   },
 });
 
-function depthOf({ values, surface }: MaskSource) {
-  const { width } = values as ValuesOf<typeof parameters>;
+function depthOf({ values, surface }: MaskSource<ValuesOf<typeof parameters>>) {
+  const { width } = values;
   const depths = surface && hollowness(surface, width);
   return ({ corners, weights }: { corners: Uint32Array; weights: Float64Array }) =>
     depths ? weights[0]! * depths[corners[0]!]! + weights[1]! * depths[corners[1]!]! + weights[2]! * depths[corners[2]!]! : 0;
 }
 
 /** Births where the surface lies deeper than its surroundings, in metres; ridges are below 0. */
-export const hollows: MaskKind = {
+export const hollows = defineMask({
   kind: 'hollows',
   label: 'hollows',
   summary: 'Only where a mesh lies deeper than what is round it; negative limits take its ridges.',
   parameters,
   needsMesh: true,
   measures: { label: 'depth of hollows', unit: 'm', value: depthOf },
-};
+});

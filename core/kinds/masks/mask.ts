@@ -1,4 +1,4 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe, type ValuesOf, type Description } from '../../document/parameters';
 import type { Kind } from '../../document/registry';
 import type { Values } from '../../document/parameters';
 import type { BirthPlace, Resources } from '../emitter-shapes/shape';
@@ -6,8 +6,8 @@ import type { Dials } from '../../document/dials';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 
 /** What a mask is compiled from. */
-export interface MaskSource {
-  readonly values: Values;
+export interface MaskSource<V = Values> {
+  readonly values: V;
   /** 32-bit stream for the mask's own randomness. */
   readonly stream: number;
   readonly resources: Resources;
@@ -21,18 +21,21 @@ export interface MaskSource {
 export type MaskRoutine = (place: BirthPlace, time: number) => number;
 
 /** Where on its shape an emitter gives birth, and how densely. Several multiply. */
-export interface MaskKind extends Kind {
+export interface MaskKind<V = Values> extends Kind {
   /** True where it needs a mesh. */
   readonly needsMesh?: boolean;
   /** What of a birth place it looks at: its limits ({@link rangeParameters}) are limits of that. */
   readonly measures: {
     readonly label: string;
     readonly unit: string;
-    value(source: MaskSource): (place: BirthPlace, time: number) => number;
+    value(source: MaskSource<V>): (place: BirthPlace, time: number) => number;
   };
   /** A sentence where it can't work with these values. */
-  broken?(source: Pick<MaskSource, 'values' | 'dials'>): string | undefined;
+  broken?(source: Pick<MaskSource<V>, 'values' | 'dials'>): string | undefined;
 }
+
+/** Describes a kind of mask: its routines see values of the types that its parameters say. */
+export const defineMask = <D extends Description>(kind: MaskKind<ValuesOf<D>> & { readonly parameters: D }): MaskKind => kind;
 
 /** A switch that every mask has. */
 const inverted = {

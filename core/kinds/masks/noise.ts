@@ -2,7 +2,7 @@ import { describe, type ValuesOf } from '../../document/parameters';
 import { gradientNoise, seededCorners } from '../../lib/noise/gradient';
 import { mix } from '../../lib/random/lookup';
 import { seed } from '../../document/descriptions/seed';
-import { rangeParameters, type MaskKind, type MaskSource } from './mask';
+import { defineMask, rangeParameters, type MaskSource } from './mask';
 
 const parameters = describe({
   size: { type: 'number', label: 'Size', unit: 'm', default: 0.8, min: 0.001, max: 10000, usual: [0.1, 5], help: 'Width of its patches.' },
@@ -21,8 +21,8 @@ const parameters = describe({
   seed: { ...seed, help: 'Another seed gives other patches.' },
 });
 
-function levelOf({ values, stream }: MaskSource) {
-  const { size, octaves, seed: own } = values as ValuesOf<typeof parameters>;
+function levelOf({ values, stream }: MaskSource<ValuesOf<typeof parameters>>) {
+  const { size, octaves, seed: own } = values;
   const corners = seededCorners(mix(stream ^ Math.imul(own, 0x9e3779b1)));
   let most = 0;
   for (let o = 0, a = 1; o < octaves; o++, a /= 2) most += a;
@@ -40,10 +40,10 @@ function levelOf({ values, stream }: MaskSource) {
 }
 
 /** Births in patches of noise (Perlin 2002), between two of its levels. */
-export const noise: MaskKind = {
+export const noise = defineMask({
   kind: 'noise',
   label: 'noise',
   summary: 'In patches of noise, between two of its levels 0 … 1.',
   parameters,
   measures: { label: 'level', unit: '', value: levelOf },
-};
+});

@@ -1,6 +1,6 @@
-import { describe } from '../../document/parameters';
+import { describe, type ValuesOf } from '../../document/parameters';
 import { acos } from '../../lib/math/inverse';
-import { rangeParameters, type MaskKind, type MaskSource } from './mask';
+import { defineMask, rangeParameters, type MaskSource } from './mask';
 
 const DEGREES = 57.29577951308232;
 
@@ -14,16 +14,16 @@ const parameters = describe({
   },
 });
 
-function slopeOf({ values }: MaskSource) {
+function slopeOf({ values }: MaskSource<ValuesOf<typeof parameters>>) {
   const flat = values['flat'] === true;
   return (place: { ny: number; flatY: number }) => DEGREES * acos(Math.min(1, Math.max(-1, flat ? place.flatY : place.ny)));
 }
 
 /** Births where the surface leans between two angles: 0° lies flat, 90° is a wall, 180° looks down. */
-export const slope: MaskKind = {
+export const slope = defineMask({
   kind: 'slope',
   label: 'slope',
   summary: 'Only where the surface leans between two angles: 0° lies flat, 90° is a wall, 180° is an overhang.',
   parameters,
   measures: { label: 'slope', unit: '°', value: slopeOf },
-};
+});

@@ -1,7 +1,7 @@
 import { describe, type ValuesOf } from '../../document/parameters';
 import { bilinear } from '../../lib/images/level-image';
 import { patterns } from '../../lib/images/patterns';
-import { rangeParameters, type MaskKind, type MaskSource } from './mask';
+import { defineMask, rangeParameters, type MaskSource } from './mask';
 
 const parameters = describe({
   pattern: {
@@ -15,17 +15,17 @@ const parameters = describe({
   ...rangeParameters('', 0.5, 1, 0.2, [0, 1]),
 });
 
-function levelOf({ values, resources }: MaskSource) {
-  const { pattern, image } = values as ValuesOf<typeof parameters>;
+function levelOf({ values, resources }: MaskSource<ValuesOf<typeof parameters>>) {
+  const { pattern, image } = values;
   const picture = pattern === 'image' ? resources.image(image) : patterns.find((p) => p.value === pattern)?.image();
   return ({ u, v }: { u: number; v: number }) => (picture ? bilinear(picture, u - Math.floor(u), v - Math.floor(v)) : 1);
 }
 
 /** Births where a picture is bright, laid over the shape by its texture coordinates or its breadth. */
-export const texture: MaskKind = {
+export const texture = defineMask({
   kind: 'texture',
   label: 'texture',
   summary: 'By the brightness of a picture, on the texture coordinates of a mesh or across a flat shape.',
   parameters,
   measures: { label: 'brightness', unit: '', value: levelOf },
-};
+});

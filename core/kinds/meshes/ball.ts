@@ -1,19 +1,19 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
 import { gridMesh } from '../../lib/meshes/grid';
 import { detail, length } from './common';
-import type { MeshSource } from './source';
+import { defineMeshSource } from './source';
 
 const parameters = describe({ radius: length('Radius', 1, 'Radius of the ball.'), detail });
 
 /** A ball of meridians and parallels. */
-export const ball: MeshSource = {
+export const ball = defineMeshSource({
   kind: 'ball',
   label: 'ball',
   summary: 'A ball made of meridians and parallels.',
   parameters,
   build(values) {
-    const { radius, detail: cells } = values as ValuesOf<typeof parameters>;
+    const { radius, detail: cells } = values;
     return gridMesh(
       2 * cells,
       cells,
@@ -25,4 +25,4 @@ export const ball: MeshSource = {
       { closedU: true },
     );
   },
-};
+});

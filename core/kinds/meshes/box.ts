@@ -1,9 +1,9 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import type { Vector } from '../../lib/math/vector';
 import { joinMeshes } from '../../lib/meshes/join';
 import { gridMesh } from '../../lib/meshes/grid';
 import { detail, length } from './common';
-import type { MeshSource } from './source';
+import { defineMeshSource } from './source';
 
 const parameters = describe({
   width: length('Width', 1, 'Along X.'),
@@ -23,13 +23,13 @@ const FACES: readonly (readonly [string, Vector, Vector, Vector])[] = [
 ];
 
 /** A box whose faces are groups of their own. */
-export const box: MeshSource = {
+export const box = defineMeshSource({
   kind: 'box',
   label: 'box',
   summary: 'A box; its six faces are groups with names.',
   parameters,
   build(values) {
-    const { width, height, depth, detail: cells } = values as ValuesOf<typeof parameters>;
+    const { width, height, depth, detail: cells } = values;
     const half = [width / 2, height / 2, depth / 2];
     return joinMeshes(
       FACES.map(([name, out, a, b]) => ({
@@ -42,4 +42,4 @@ export const box: MeshSource = {
       })),
     );
   },
-};
+});

@@ -1,4 +1,4 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
 import { gradientNoise, seededCorners } from '../../lib/noise/gradient';
 import { streamOf } from '../../lib/random/lookup';
@@ -6,7 +6,7 @@ import { seed } from '../../document/descriptions/seed';
 import { gridMesh } from '../../lib/meshes/grid';
 import { joinMeshes } from '../../lib/meshes/join';
 import { detail, length } from './common';
-import type { MeshSource } from './source';
+import { defineMeshSource } from './source';
 
 const parameters = describe({
   height: length('Height', 1.4, 'From the bed to the mouth.'),
@@ -18,13 +18,13 @@ const parameters = describe({
 });
 
 /** A lumpy chimney that narrows towards its mouth; its wall and its rim are groups. */
-export const chimney: MeshSource = {
+export const chimney = defineMeshSource({
   kind: 'chimney',
   label: 'chimney',
   summary: 'A lumpy chimney with an open mouth; wall and rim are groups with names.',
   parameters,
   build(values) {
-    const { height, foot, mouth, lumps, detail: cells, seed: own } = values as ValuesOf<typeof parameters>;
+    const { height, foot, mouth, lumps, detail: cells, seed: own } = values;
     const corners = seededCorners(streamOf(own, 92));
     const point = (u: number, t: number, inner: number): readonly [number, number, number] => {
       const turn = 6.283185307179586 * u;
@@ -41,4 +41,4 @@ export const chimney: MeshSource = {
       { name: 'rim', mesh: gridMesh(2 * cells, 2, (u, v) => point(1 - u, 1, rim + (1 - rim) * v), { closedU: true }) },
     ]);
   },
-};
+});

@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { meshOf } from '../../document/assets';
 import { scaledMesh } from '../../lib/meshes/scaled';
-import type { MeshSource } from './source';
+import { defineMeshSource } from './source';
 
 const parameters = describe({
   hash: { type: 'text', label: 'Content', default: '', most: 64, help: 'The content hash under which the mesh is kept.' },
@@ -20,14 +20,14 @@ const parameters = describe({
 });
 
 /** A mesh read from a file at import and kept under its content hash. */
-export const file: MeshSource = {
+export const file = defineMeshSource({
   kind: 'file',
   label: 'from a file',
   summary: 'A mesh read from OBJ, PLY, STL or glTF.',
   parameters,
   build(values, assets) {
-    const { hash, size } = values as ValuesOf<typeof parameters>;
+    const { hash, size } = values;
     const mesh = meshOf(assets, hash);
     return mesh && scaledMesh(mesh, size);
   },
-};
+});

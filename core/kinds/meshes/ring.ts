@@ -1,8 +1,8 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
 import { gridMesh } from '../../lib/meshes/grid';
 import { detail, length } from './common';
-import type { MeshSource } from './source';
+import { defineMeshSource } from './source';
 
 const parameters = describe({
   radius: length('Radius', 1, 'From the middle of the ring to the middle of its tube.'),
@@ -11,13 +11,13 @@ const parameters = describe({
 });
 
 /** A torus about Y. */
-export const ring: MeshSource = {
+export const ring = defineMeshSource({
   kind: 'ring',
   label: 'ring',
   summary: 'A tube bent to a ring, lying flat.',
   parameters,
   build(values) {
-    const { radius, tube, detail: cells } = values as ValuesOf<typeof parameters>;
+    const { radius, tube, detail: cells } = values;
     return gridMesh(
       2 * cells,
       cells,
@@ -30,4 +30,4 @@ export const ring: MeshSource = {
       { closedU: true, closedV: true },
     );
   },
-};
+});

@@ -1,11 +1,11 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { exp } from '../../lib/math/exact';
 import { gradientNoise, seededCorners } from '../../lib/noise/gradient';
 import { streamOf } from '../../lib/random/lookup';
 import { seed } from '../../document/descriptions/seed';
 import { gridMesh } from '../../lib/meshes/grid';
 import { detail, length } from './common';
-import type { MeshSource } from './source';
+import { defineMeshSource } from './source';
 
 const parameters = describe({
   size: length('Size', 8, 'Width and depth.'),
@@ -35,13 +35,13 @@ const parameters = describe({
 });
 
 /** A bed with a bell-shaped mount (e^(−r²/(0.22·size)²)) and five octaves of gradient noise, halved each time. */
-export const terrain: MeshSource = {
+export const terrain = defineMeshSource({
   kind: 'terrain',
   label: 'terrain',
   summary: 'A bed with a mount in its middle and a relief by seed.',
   parameters,
   build(values) {
-    const { size, mount, relief, grain, detail: cells, seed: own } = values as ValuesOf<typeof parameters>;
+    const { size, mount, relief, grain, detail: cells, seed: own } = values;
     const corners = seededCorners(streamOf(own, 91));
     const width = 0.22 * size;
     return gridMesh(cells, cells, (u, v) => {
@@ -59,4 +59,4 @@ export const terrain: MeshSource = {
       return [x, y, z];
     });
   },
-};
+});

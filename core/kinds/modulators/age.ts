@@ -1,5 +1,5 @@
-import { describe, type ValuesOf } from '../../document/parameters';
-import { amountParameters, type ModulatorKind } from './modulator';
+import { describe } from '../../document/parameters';
+import { defineModulator, amountParameters } from './modulator';
 
 const parameters = describe({
   of: {
@@ -16,7 +16,7 @@ const parameters = describe({
 });
 
 /** ν is the particle's own age. */
-export const age: ModulatorKind = {
+export const age = defineModulator({
   kind: 'age',
   label: 'own age',
   summary: 'The particle’s own age: a field that takes hold later, or lets go.',
@@ -24,9 +24,9 @@ export const age: ModulatorKind = {
   source: 'common practice, no source',
   parameters,
   compile({ values }) {
-    const share = (values as ValuesOf<typeof parameters>).of === 'life';
+    const share = values.of === 'life';
     return ({ block: { count, age: seconds, life } }, out) => {
       for (let i = 0; i < count; i++) out[i] = share ? (life[i]! > 0 ? Math.min(1, seconds[i]! / life[i]!) : 1) : seconds[i]!;
     };
   },
-};
+});

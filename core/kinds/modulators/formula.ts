@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { faultOf, readFormula } from '../../lib/formula/formula';
 import { ParticleInputs, particleNames } from '../contracts/particle-variables';
-import { amountParameters, type ModulatorKind } from './modulator';
+import { defineModulator, amountParameters } from './modulator';
 
 const parameters = describe({
   formula: {
@@ -15,10 +15,8 @@ const parameters = describe({
   ...amountParameters('', 0, 1, false),
 });
 
-type Settings = ValuesOf<typeof parameters>;
-
 /** ν is a formula of distance, time, place, and the particle's own age, speed and key. What can't be read leaves the weight alone. */
-export const formula: ModulatorKind = {
+export const formula = defineModulator({
   kind: 'formula',
   label: 'formula',
   summary: 'Any expression of distance and time, of place, and of the particle’s own age, speed and key.',
@@ -26,7 +24,7 @@ export const formula: ModulatorKind = {
   source: 'common practice, no source',
   parameters,
   compile({ values, fps, dials }) {
-    const text = (values as Settings).formula;
+    const text = values.formula;
     const names = particleNames(dials.names);
     if (faultOf(text, names)) return (_sight, out) => void out.fill(1);
     const read = readFormula(text, names);
@@ -37,7 +35,7 @@ export const formula: ModulatorKind = {
     };
   },
   broken({ values, dials }) {
-    const fault = faultOf((values as Settings).formula, particleNames(dials.names));
+    const fault = faultOf(values.formula, particleNames(dials.names));
     return fault && `its formula can’t be read: ${fault}`;
   },
-};
+});

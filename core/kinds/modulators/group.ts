@@ -1,5 +1,5 @@
-import { describe, type ValuesOf } from '../../document/parameters';
-import { amountParameters, type ModulatorKind } from './modulator';
+import { describe } from '../../document/parameters';
+import { defineModulator, amountParameters } from './modulator';
 
 const parameters = describe({
   group: { type: 'reference', to: 'group', label: 'Group', default: '', help: 'A group of levels of this scene.' },
@@ -7,7 +7,7 @@ const parameters = describe({
 });
 
 /** ν is what a group of levels comes to at the particle. */
-export const group: ModulatorKind = {
+export const group = defineModulator({
   kind: 'group',
   label: 'group of levels',
   summary: 'What a group of levels comes to where the particle is: one mask for several fields.',
@@ -15,8 +15,8 @@ export const group: ModulatorKind = {
   source: 'common practice, no source',
   parameters,
   compile({ values }) {
-    const { group: id } = values as ValuesOf<typeof parameters>;
+    const { group: id } = values;
     return ({ level }, out) => level(id, out);
   },
-  broken: ({ values }) => ((values as ValuesOf<typeof parameters>).group === '' ? 'no group is chosen' : undefined),
-};
+  broken: ({ values }) => (values.group === '' ? 'no group is chosen' : undefined),
+});

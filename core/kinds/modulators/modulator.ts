@@ -1,4 +1,4 @@
-import { describe, type Values, type ValuesOf } from '../../document/parameters';
+import { describe, type Values, type ValuesOf, type Description } from '../../document/parameters';
 import type { Documented, Kind } from '../../document/registry';
 import type { Notes } from '../../lib/formula/formula';
 import type { LevelImage } from '../../lib/images/level-image';
@@ -8,8 +8,8 @@ import type { Dials } from '../../document/dials';
 import type { ParticleBlock } from '../../lib/particle-block';
 
 /** What a modulator is compiled from. */
-export interface ModulatorSource {
-  readonly values: Values;
+export interface ModulatorSource<V = Values> {
+  readonly values: V;
   /** 32-bit stream for the modulator's own randomness. */
   readonly stream: number;
   readonly fps: number;
@@ -40,15 +40,19 @@ export interface Sight {
 export type ModulatorRoutine = (sight: Sight, out: Float64Array) => void;
 
 /** Something that multiplies the weight of a field. */
-export interface ModulatorKind extends Kind, Documented {
+export interface ModulatorKind<V = Values> extends Kind, Documented {
   /** True where it has a place and a size, which follow the extent. */
   readonly placed?: boolean;
   /** True where its seed makes a difference. */
   readonly seeded?: boolean;
-  compile(source: ModulatorSource): ModulatorRoutine;
+  compile(source: ModulatorSource<V>): ModulatorRoutine;
   /** A sentence where it can't work with these values. */
-  broken?(source: Pick<ModulatorSource, 'values' | 'image' | 'dials'>): string | undefined;
+  broken?(source: Pick<ModulatorSource<V>, 'values' | 'image' | 'dials'>): string | undefined;
 }
+
+/** Describes a kind of modulator: its routines see values of the types that its parameters say. */
+export const defineModulator = <D extends Description>(kind: ModulatorKind<ValuesOf<D>> & { readonly parameters: D }): ModulatorKind =>
+  kind;
 
 const remapped = (v: Values) => v['remap'] === true;
 

@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { noiseLevels, noiseOptions } from '../../lib/noise/kinds';
 import { seed } from '../../document/descriptions/seed';
-import { amountParameters, followParameters, type ModulatorKind } from './modulator';
+import { defineModulator, amountParameters, followParameters } from './modulator';
 
 const parameters = describe({
   noise: { type: 'choice', label: 'Noise', default: 'gradient', options: noiseOptions, help: 'Soft patches, or cells, or crests.' },
@@ -24,7 +24,7 @@ const parameters = describe({
 });
 
 /** ν of noise in 0 … 1, mean ½: with an amount of 2 it is balanced about 0. */
-export const noise: ModulatorKind = {
+export const noise = defineModulator({
   kind: 'noise',
   label: 'noise',
   summary: 'Patches of noise between 0 and 1: breaks a field up.',
@@ -34,7 +34,7 @@ export const noise: ModulatorKind = {
   source: 'Perlin 2002; Worley 1996',
   parameters,
   compile({ values, stream }) {
-    const { noise: name, size, octaves, drift } = values as ValuesOf<typeof parameters>;
+    const { noise: name, size, octaves, drift } = values;
     const level = noiseLevels(name, size, octaves, stream);
     return ({ where: { x, y, z }, block: { count, time } }, out) => {
       for (let i = 0; i < count; i++) {
@@ -43,4 +43,4 @@ export const noise: ModulatorKind = {
       }
     };
   },
-};
+});

@@ -1,8 +1,8 @@
 import { magnitude } from '../actions/action';
-import { amountParameters, type ModulatorKind } from './modulator';
+import { defineModulator, amountParameters } from './modulator';
 
 /** ν is the particle's own speed in m/s. */
-export const speed: ModulatorKind = {
+export const speed = defineModulator({
   kind: 'speed',
   label: 'own speed',
   summary: 'The particle’s own speed: only what is fast is held back, only what is slow is pushed.',
@@ -14,4 +14,4 @@ export const speed: ModulatorKind = {
     ({ block: { count, velocity } }, out) => {
       for (let i = 0; i < count; i++) out[i] = magnitude(velocity, i);
     },
-};
+});

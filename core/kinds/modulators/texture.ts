@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { bilinear } from '../../lib/images/level-image';
 import { pictureOf, pictureParameters, pictureTrouble } from '../shared/picture';
-import { amountParameters, followParameters, type ModulatorKind } from './modulator';
+import { defineModulator, amountParameters, followParameters } from './modulator';
 
 const parameters = describe({
   ...pictureParameters,
@@ -13,7 +13,7 @@ const parameters = describe({
 });
 
 /** ν is the level of a picture that is thrown through space along Y. */
-export const texture: ModulatorKind = {
+export const texture = defineModulator({
   kind: 'texture',
   label: 'texture',
   summary: 'The brightness of a picture that is thrown through space along its own Y.',
@@ -22,7 +22,7 @@ export const texture: ModulatorKind = {
   source: 'bilinear interpolation, textbook numerical methods',
   parameters,
   compile({ values, image }) {
-    const { width, depth, tile } = values as ValuesOf<typeof parameters>;
+    const { width, depth, tile } = values;
     const picture = pictureOf(values, image);
     return ({ where: { x, z }, block: { count } }, out) => {
       for (let i = 0; i < count; i++) {
@@ -37,4 +37,4 @@ export const texture: ModulatorKind = {
     };
   },
   broken: ({ values, image }) => pictureTrouble(values, image),
-};
+});

@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { Purpose, uniform } from '../../lib/random/lookup';
 import { seed } from '../../document/descriptions/seed';
-import { amountParameters, type ModulatorKind } from './modulator';
+import { defineModulator, amountParameters } from './modulator';
 
 const parameters = describe({
   variance: {
@@ -18,7 +18,7 @@ const parameters = describe({
 });
 
 /** ν = 1 + V·(2u − 1), u by the particle's key, or that of its strand. */
-export const variance: ModulatorKind = {
+export const variance = defineModulator({
   kind: 'variance',
   label: 'variance',
   summary: 'A fixed difference from particle to particle, by its key.',
@@ -27,9 +27,9 @@ export const variance: ModulatorKind = {
   source: 'common practice, no source',
   parameters,
   compile({ values, stream }) {
-    const { variance: by } = values as ValuesOf<typeof parameters>;
+    const { variance: by } = values;
     return ({ block: { count, body } }, out) => {
       for (let i = 0; i < count; i++) out[i] = 1 + by * (2 * uniform(stream, body[i]!, Purpose.modulator) - 1);
     };
   },
-};
+});

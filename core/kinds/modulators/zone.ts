@@ -1,5 +1,5 @@
-import { describe, type ValuesOf } from '../../document/parameters';
-import { amountParameters, type ModulatorKind } from './modulator';
+import { describe } from '../../document/parameters';
+import { defineModulator, amountParameters } from './modulator';
 
 const parameters = describe({
   zone: { type: 'reference', to: 'zone', label: 'Zone', default: '', help: 'One of the scene’s zones.' },
@@ -17,7 +17,7 @@ const parameters = describe({
 });
 
 /** ν is 1 for particles that a zone has sorted to it, else 0; or the other way round. */
-export const zone: ModulatorKind = {
+export const zone = defineModulator({
   kind: 'zone',
   label: 'zone',
   summary: 'Only the particles that are in a zone, or all but those.',
@@ -25,12 +25,12 @@ export const zone: ModulatorKind = {
   source: 'common practice, no source',
   parameters,
   compile({ values, zones }) {
-    const { zone: id, side } = values as ValuesOf<typeof parameters>;
+    const { zone: id, side } = values;
     const number = zones.indexOf(id) + 1;
     const [within, without] = side === 'inside' ? [1, 0] : [0, 1];
     return ({ block: { count, zone: sorted } }, out) => {
       for (let i = 0; i < count; i++) out[i] = number > 0 && sorted[i] === number ? within : without;
     };
   },
-  broken: ({ values }) => ((values as ValuesOf<typeof parameters>).zone === '' ? 'no zone is chosen' : undefined),
-};
+  broken: ({ values }) => (values.zone === '' ? 'no zone is chosen' : undefined),
+});

@@ -1,6 +1,6 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { Purpose } from '../../lib/random/lookup';
-import { along, share, shareOf, type ResponseKind } from './response';
+import { defineResponse, along, share, shareOf } from './response';
 
 const parameters = describe({
   restitution: share('Restitution', 0.4, 'Share of the speed off the surface that is left after a bounce; 1 loses nothing.'),
@@ -10,13 +10,13 @@ const parameters = describe({
 });
 
 /** Bounces (Newton's law of restitution: v′ₙ = −e·vₙ), and comes to rest once it is slow. */
-export const bounce: ResponseKind = {
+export const bounce = defineResponse({
   kind: 'bounce',
   label: 'bounce',
   summary: 'Particles bounce off, lose speed each time, and come to rest.',
   parameters,
   compile(values) {
-    const { restitution, restitutionVariance, slip, slipVariance } = values as ValuesOf<typeof parameters>;
+    const { restitution, restitutionVariance, slip, slipVariance } = values;
     return (impact, rebound) => {
       const e = shareOf(impact, Purpose.restitution, restitution, restitutionVariance) * impact.bounce;
       rebound.fate = 'goes on';
@@ -26,4 +26,4 @@ export const bounce: ResponseKind = {
       rebound.grip = Math.max(0, 1 - kept);
     };
   },
-};
+});

@@ -1,7 +1,7 @@
-import type { ResponseKind } from './response';
+import { defineResponse } from './response';
 
 /** Ends where it hits. */
-export const die: ResponseKind = {
+export const die = defineResponse({
   kind: 'die',
   label: 'die',
   summary: 'Particles end where they hit.',
@@ -10,4 +10,4 @@ export const die: ResponseKind = {
     rebound.fate = 'dies';
     rebound.away = rebound.along = 0;
   },
-};
+});

@@ -1,7 +1,7 @@
-import type { ResponseKind } from './response';
+import { defineResponse } from './response';
 
 /** Goes through; only a split makes this surface felt. */
-export const pass: ResponseKind = {
+export const pass = defineResponse({
   kind: 'pass',
   label: 'pass',
   summary: 'Particles go through; where the collider splits them, they leave pieces behind.',
@@ -11,4 +11,4 @@ export const pass: ResponseKind = {
     rebound.away = 0;
     rebound.along = 1;
   },
-};
+});

@@ -1,4 +1,4 @@
-import type { Values } from '../../document/parameters';
+import type { Values, Description, ValuesOf } from '../../document/parameters';
 import type { Kind } from '../../document/registry';
 import { pow } from '../../lib/math/exact';
 import { varied, type Purpose } from '../../lib/random/lookup';
@@ -29,9 +29,12 @@ export interface Rebound {
 }
 
 /** What a surface does to the particles that hit it. */
-export interface ResponseKind extends Kind {
-  compile(values: Values): (impact: Impact, rebound: Rebound) => void;
+export interface ResponseKind<V = Values> extends Kind {
+  compile(values: V): (impact: Impact, rebound: Rebound) => void;
 }
+
+/** Describes a kind of response: its routines see values of the types that its parameters say. */
+export const defineResponse = <D extends Description>(kind: ResponseKind<ValuesOf<D>> & { readonly parameters: D }): ResponseKind => kind;
 
 /** A share that may vary by particle, and may exceed 1. */
 export const share = (label: string, value: number, help: string) =>

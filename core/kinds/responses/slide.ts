@@ -1,7 +1,7 @@
-import { describe, type ValuesOf } from '../../document/parameters';
+import { describe } from '../../document/parameters';
 import { pow } from '../../lib/math/exact';
 import { Purpose } from '../../lib/random/lookup';
-import { share, shareOf, type ResponseKind } from './response';
+import { defineResponse, share, shareOf } from './response';
 
 const parameters = describe({
   slip: share('Slip', 0.98, 'Share of the speed along the surface that is kept a frame; 1 is without friction.'),
@@ -9,13 +9,13 @@ const parameters = describe({
 });
 
 /** Loses its speed towards the surface and goes on along it. */
-export const slide: ResponseKind = {
+export const slide = defineResponse({
   kind: 'slide',
   label: 'slide',
   summary: 'Particles do not bounce: they go on along the surface.',
   parameters,
   compile(values) {
-    const { slip, slipVariance } = values as ValuesOf<typeof parameters>;
+    const { slip, slipVariance } = values;
     return (impact, rebound) => {
       rebound.fate = 'goes on';
       rebound.away = 0;
@@ -24,4 +24,4 @@ export const slide: ResponseKind = {
       rebound.grip = Math.max(0, 1 - kept);
     };
   },
-};
+});

@@ -1,7 +1,7 @@
-import type { ResponseKind } from './response';
+import { defineResponse } from './response';
 
 /** Stays where it hits, and moves with the collider. */
-export const stick: ResponseKind = {
+export const stick = defineResponse({
   kind: 'stick',
   label: 'stick',
   summary: 'Particles stay where they hit, and move with the surface.',
@@ -10,4 +10,4 @@ export const stick: ResponseKind = {
     rebound.fate = 'sticks';
     rebound.away = rebound.along = 0;
   },
-};
+});
