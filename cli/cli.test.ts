@@ -32,7 +32,7 @@ describe('bathyclast, the four commands', () => {
     expect(rows).toHaveLength(said['alive']!);
     expect(said['born']).toBe(said['alive']! + said['died']! + said['retired']!);
     const order = rows.map((r) => `${r['emitter'] === 'mouth' ? 0 : 1}${r['id']!.padStart(12, '0')}`);
-    expect(order).toEqual([...order].sort());
+    expect(order).toEqual([...order].toSorted());
   });
 
   it('simulate takes a draft share: every particle of the draft is one of the whole, bit for bit', () => {

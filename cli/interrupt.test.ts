@@ -72,7 +72,7 @@ describe('standard input and output', () => {
   it('a scene comes from one and particles go to the other; the result goes to standard error', () => {
     const { stdout, stderr, status } = run(['simulate', '-', '--frame', '8', '--out', '-'], sceneText(examples[0]!.scene));
     expect(status).toBe(0);
-    const rows = parse(stdout, { columns: true }) as unknown[];
+    const rows = parse(stdout, { columns: true });
     expect(rows).toHaveLength((JSON.parse(stderr.trim().split('\n').at(-1)!) as { alive: number }).alive);
     expect(run(['validate', '-'], '{"half').stderr).toMatch(/^-: The file is not whole JSON/);
     expect(run(['simulate', 'vent-plume', '--frame', '2', '--out', '-', '--format', 'ply']).stdout.slice(0, 3)).toBe('ply');

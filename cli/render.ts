@@ -132,8 +132,8 @@ async function startServer(data: string, bake: string | undefined): Promise<{ ad
       const match = /http:\/\/[\d.]+:\d+/.exec(said);
       if (match) found(match[0]);
     };
-    server.stdout!.on('data', hear);
-    server.stderr!.on('data', hear);
+    server.stdout.on('data', hear);
+    server.stderr.on('data', hear);
     server.on('exit', () => failed(new UsageError(`the renderer can’t start: ${said.trim()}`)));
   });
   return { address, server };
@@ -208,7 +208,7 @@ export async function render(name: string, options: RenderOptions): Promise<void
   const data = mkdtempSync(join(tmpdir(), 'bathyclast-render-'));
   const running: (() => Promise<unknown>)[] = [() => Promise.resolve(rmSync(data, { recursive: true, force: true }))];
   const tidy = async () => {
-    for (const end of running.splice(0).reverse()) await end().catch(() => undefined);
+    for (const end of running.splice(0).toReversed()) await end().catch(() => undefined);
   };
   const forget = beforeEnd(tidy);
   const progress = new Progress('picture', drawn);

@@ -83,7 +83,7 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
         try {
           keep(made);
         } catch (error) {
-          reject(error as Error);
+          reject(error);
         }
         progress.at(made.frame);
         if (made.frame === through) resolve(made);

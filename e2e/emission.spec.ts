@@ -62,7 +62,7 @@ async function dropMesh(page: Page, name: string, data: Uint8Array | string): Pr
   const transfer = await page.evaluateHandle(
     ([fileName, content]) => {
       const made = new DataTransfer();
-      made.items.add(new File([new Uint8Array(content as number[])], fileName as string));
+      made.items.add(new File([new Uint8Array(content)], fileName));
       return made;
     },
     [name, bytes] as const,

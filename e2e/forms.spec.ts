@@ -116,7 +116,7 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
   expect(download.suggestedFilename()).toBe('flow-grid.vti');
   const bytes = readFileSync(await download.path());
   const reader = vtkXMLImageDataReader.newInstance();
-  reader.parseAsArrayBuffer(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length) as ArrayBuffer);
+  reader.parseAsArrayBuffer(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length));
   const image = reader.getOutputData(0) as ReturnType<typeof vtkImageData.newInstance>;
   expect(image.getPointData().getVectors().getNumberOfComponents()).toBe(3);
 

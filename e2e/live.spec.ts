@@ -73,7 +73,7 @@ for (const { at, preroll, drafted } of CASES)
     }));
     await page.mouse.up();
     await simulated(page);
-    const sorted = [...edits].sort((a, b) => a - b);
+    const sorted = [...edits].toSorted((a, b) => a - b);
     const report = {
       at,
       preroll,

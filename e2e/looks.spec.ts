@@ -125,7 +125,7 @@ test('spots lie in a surface as balls of their size would, and meshes hide one a
   });
   for (const order of [0, 1]) {
     const two = [grain(0.3, '#ff0000', 'near'), grain(-0.3, '#0000ff', 'far')];
-    const both = { ...sparkScene({}, {}, {}), emitters: order ? two : two.reverse() };
+    const both = { ...sparkScene({}, {}, {}), emitters: order ? two : two.toReversed() };
     expect(middle(await light(page, both, 1, 'premultiplied'))).toEqual([1, 0, 0, 1]);
   }
 });
@@ -195,7 +195,7 @@ test('OpenEXR holds distance, velocity and number of what is seen nearest, by an
   });
   // Scenes of one name are numbered.
   const named = Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name.replace(/spark-\d+/, 'spark'), bytes]));
-  expect(Object.keys(named).sort()).toEqual(['far/one-spark_0000.exr', 'near/one-spark_0000.exr', 'one-spark_0000.exr']);
+  expect(Object.keys(named).toSorted()).toEqual(['far/one-spark_0000.exr', 'near/one-spark_0000.exr', 'one-spark_0000.exr']);
   await init();
   const read = (name: string, channels: string[]) => {
     const { layers } = decodeExr(named[name]!);

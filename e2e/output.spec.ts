@@ -211,7 +211,7 @@ test('the terminal gives the pictures of the page', async ({ page }) => {
   ];
   const said = execFileSync(join(import.meta.dirname, '..', 'bin', 'bathyclast'), args, { encoding: 'utf8' });
   expect(JSON.parse(said)).toMatchObject({ scene: 'Vent plume', format: 'png', frames: 3 });
-  const files = readdirSync(folder).sort();
+  const files = readdirSync(folder).toSorted();
   expect(files).toEqual(['frame_0040.png', 'frame_0041.png', 'frame_0042.png']);
   files.forEach((file, f) => {
     const [a, b] = [PNG.sync.read(readFileSync(join(folder, file))), PNG.sync.read(Buffer.from(fromPage[f]!))];

@@ -61,8 +61,8 @@ export async function goToFrame(page: Page, frame: number): Promise<void> {
   await ruler.focus();
   const now = Number(await ruler.getAttribute('aria-valuenow'));
   const [key, small] = frame > now ? ['PageUp', 'ArrowRight'] : ['PageDown', 'ArrowLeft'];
-  for (let i = 0; i < Math.floor(Math.abs(frame - now) / 10); i++) await page.keyboard.press(key!);
-  for (let i = 0; i < Math.abs(frame - now) % 10; i++) await page.keyboard.press(small!);
+  for (let i = 0; i < Math.floor(Math.abs(frame - now) / 10); i++) await page.keyboard.press(key);
+  for (let i = 0; i < Math.abs(frame - now) % 10; i++) await page.keyboard.press(small);
   await expect(ruler).toHaveAttribute('aria-valuenow', String(frame));
   await expect(page.getByText(/^simulating/)).toHaveCount(0);
 }

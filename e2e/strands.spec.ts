@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import type { BufferGeometry, LineSegments } from 'three';
+import type { LineSegments } from 'three';
 import { OBJLoader } from 'three/addons/loaders/OBJLoader.js';
 import { choose, difference, goToFrame, newScene, openExample, simulated, strip, viewPixels } from './steps';
 
@@ -34,7 +34,7 @@ test('free particles become strands and back in one step; they are tuned, drawn 
   const file = await download;
   expect(file.suggestedFilename()).toMatch(/-frame-24\.obj$/);
   const { children } = new OBJLoader().parse(readFileSync(await file.path(), 'utf8'));
-  const [curves] = children as [LineSegments<BufferGeometry>];
+  const [curves] = children as [LineSegments];
   // 120 strands of 15 pieces, two ends each.
   expect(curves.geometry.getAttribute('position').count).toBe(120 * 15 * 2);
 

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { runTo, testScene } from '../core/tests/scenes';
 import { slotsIn } from '../core/sim/step/slots';
@@ -11,7 +11,7 @@ describe('particles of two frames are brought together', () => {
     fc.assert(
       fc.property(ids, ids, fc.nat(), (now, before, seed) => {
         // Some of the first in another order, among others.
-        const mixed = [...before.filter((id) => !now.includes(id)), ...now.filter((_, i) => (i * 7 + seed) % 3 > 0)].reverse();
+        const mixed = [...before.filter((id) => !now.includes(id)), ...now.filter((_, i) => (i * 7 + seed) % 3 > 0)].toReversed();
         const slots = slotsIn(Uint32Array.from(now), Uint32Array.from(mixed));
         expect([...slots]).toEqual(now.map((id) => mixed.indexOf(id)));
       }),
@@ -27,7 +27,7 @@ describe('particles of two frames are brought together', () => {
       fields: [{ settings: { kind: 'gravity' }, strength: 9.81 }],
     });
     const [then, now] = [runTo(scene, 11), runTo(scene, 12)].map((run) => snapshot(run, 1).emitters[0]!);
-    const { place } = beforeOf(now!, then!, 1 / 24);
+    const { place } = beforeOf(now!, then, 1 / 24);
     let born = 0;
     now!.id.forEach((id, i) => {
       const slot = then!.id.indexOf(id);

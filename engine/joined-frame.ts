@@ -26,7 +26,7 @@ function joined<T extends Column>(of: readonly T[], put: (part: number, column: 
 
 /** The particles of one emitter from several slices. A column is made of theirs when it is first asked for. */
 function joinedEmitter(slices: readonly EmitterFrame[]): EmitterFrame {
-  const own = slices.map((slice) => ({ ...slice, columns: { ...slice.columns } }) as Part);
+  const own = slices.map((slice) => ({ ...slice, columns: { ...slice.columns } }));
   const total = (of: 'count' | 'born' | 'died' | 'retired' | 'dropped') => own.reduce((n, part) => n + part[of], 0);
   const known = new Map<string, Column>();
   function column<T extends Column>(name: string, of: (part: Part) => Record<string, unknown>): T {

@@ -1,3 +1,4 @@
+import { recordBy } from '../core/lib/record';
 import type { Exchange } from '../core/sim/step/freeze';
 import type { SeenParticles } from '../core/sim/stack/seen-particles';
 
@@ -82,9 +83,7 @@ export class Attendant {
       return {
         count: all,
         id: new Uint32Array(this.room.buffer, column(), all),
-        columns: Object.fromEntries(
-          PARTS.map((name) => [name, new Float32Array(this.room.buffer, column(), all)]),
-        ) as unknown as SeenParticles['columns'],
+        columns: recordBy(PARTS, () => new Float32Array(this.room.buffer, column(), all)),
       };
     });
     for (const e of wanted) {

@@ -1,4 +1,4 @@
-import type { BufferGeometry, LineSegments, Mesh } from 'three';
+import type { LineSegments, Mesh } from 'three';
 import { OBJLoader } from 'three/addons/loaders/OBJLoader.js';
 import { describe, expect, it } from 'vitest';
 import { completeScene } from '../core/scene/complete';
@@ -34,10 +34,7 @@ const scene = completeScene({
 
 describe('strands and bent meshes as OBJ', () => {
   const frame = snapshot(runTo(scene, 12), 1);
-  const [weed, jelly] = new OBJLoader().parse(bodiesObj(scene, new Map(), frame.emitters)).children as [
-    LineSegments<BufferGeometry>,
-    Mesh<BufferGeometry>,
-  ];
+  const [weed, jelly] = new OBJLoader().parse(bodiesObj(scene, new Map(), frame.emitters)).children as [LineSegments, Mesh];
 
   it('are read by three.js: each strand a line from root to tip, at the places of its particles', () => {
     expect(weed.name).toBe('Tall_weed');

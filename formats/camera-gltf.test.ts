@@ -5,7 +5,7 @@ import { completeScene } from '../core/scene/complete';
 import { cameraGlb, readCameraGltf } from './camera-gltf';
 
 const bytesOf = (content: string | Uint8Array<ArrayBuffer>) =>
-  (typeof content === 'string' ? new TextEncoder().encode(content) : content).buffer as ArrayBuffer;
+  (typeof content === 'string' ? new TextEncoder().encode(content) : content).buffer;
 const scene = completeScene({
   name: 'Flight',
   time: { first: 10, last: 34, fps: 24 },

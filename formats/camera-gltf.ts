@@ -1,6 +1,6 @@
 import { Matrix4, Quaternion, Vector3 } from 'three';
 import { inWorld } from '../core/document/camera/shot';
-import type { Vector } from '../core/lib/math/vector';
+import { type Vector, mapVector } from '../core/lib/math/vector';
 import type { Key } from '../core/document/keys/keys';
 import { clockIn } from '../core/scene/scene-clock';
 import type { Carrier, Scene, ShotCamera } from '../core/document/scene';
@@ -99,7 +99,7 @@ export interface ReadCamera {
   readonly target: readonly Key<Vector>[];
 }
 
-const rounded = (v: Vector3): Vector => v.toArray().map((n) => Math.round(n * 1e5) / 1e5) as unknown as Vector;
+const rounded = (v: Vector3): Vector => mapVector(v.toArray(), (n) => Math.round(n * 1e5) / 1e5);
 
 /**
  * The first camera of a glTF file, .gltf with its numbers inside or .glb, on every frame of a shot: its target lies `away` metres before it. Where it

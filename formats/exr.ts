@@ -115,7 +115,7 @@ export function writeExr(
   depth: ExrDepth,
   rate?: number,
 ): Uint8Array<ArrayBuffer> {
-  const sorted = [...channels].sort((a, b) => (a.name < b.name ? -1 : 1));
+  const sorted = [...channels].toSorted((a, b) => (a.name < b.name ? -1 : 1));
   const bytes = new Bytes();
   bytes.int(20000630);
   bytes.int(2);

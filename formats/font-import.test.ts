@@ -10,7 +10,7 @@ import { readFont } from './font-import';
 
 const file = (name: string): ArrayBuffer => {
   const bytes = readFileSync(join(import.meta.dirname, '..', 'node_modules', '@fontsource', name));
-  return bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer;
+  return bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
 };
 const MONO = 'martian-mono/files/martian-mono-latin-400-normal.woff';
 
@@ -48,10 +48,10 @@ describe('a font of one’s own for lettering', () => {
   });
 
   it('is refused in a sentence where the file is no font', async () => {
-    await expect(readFont(new TextEncoder().encode('solid ball').buffer as ArrayBuffer, 'ball.ttf', '')).rejects.toThrow(
+    await expect(readFont(new TextEncoder().encode('solid ball').buffer, 'ball.ttf', '')).rejects.toThrow(
       /^“ball\.ttf” can’t be read as a font \(.*\); allowed are OTF, TTF and WOFF files\.$/,
     );
-    const woff2 = new TextEncoder().encode('wOF2 and more').buffer as ArrayBuffer;
+    const woff2 = new TextEncoder().encode('wOF2 and more').buffer;
     await expect(readFont(woff2, 'new.woff2', '')).rejects.toThrow('“new.woff2” is a WOFF2 file, which can’t be read');
   });
 });

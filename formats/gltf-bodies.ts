@@ -21,7 +21,7 @@ export async function readGltf(buffer: ArrayBuffer, name: string): Promise<ReadB
   scene.traverse((object) => {
     if (object instanceof Mesh) meshes.push(object);
   });
-  const corners = meshes.reduce((n, mesh) => n + (mesh.geometry as BufferGeometry).getAttribute('position').count, 0);
+  const corners = meshes.reduce((n, mesh) => n + mesh.geometry.getAttribute('position').count, 0);
   const duration = Math.max(0, ...animations.map((clip) => clip.duration));
   const room = Math.max(1, Math.min(MESH_LIMITS.poses, Math.floor(MESH_LIMITS.posed / Math.max(1, 3 * corners))));
   const count = duration > 0 ? Math.max(2, Math.min(room, Math.round(duration * POSES_A_SECOND))) : 0;
@@ -40,7 +40,7 @@ export async function readGltf(buffer: ArrayBuffer, name: string): Promise<ReadB
   }
   const bodies = meshes.map((mesh, i): Body => {
     const materials = (Array.isArray(mesh.material) ? mesh.material : [mesh.material]).map((m) => m.name);
-    const geometry = (mesh.geometry as BufferGeometry).clone();
+    const geometry = mesh.geometry.clone();
     const moving = step !== undefined;
     geometry.applyMatrix4(mesh.matrixWorld);
     if (moving) replacePositions(geometry, poses[i]![0]!);
@@ -62,7 +62,7 @@ function replacePositions(geometry: BufferGeometry, positions: Float32Array): vo
 
 /** Where the corners of a mesh are now, in the world of the file. */
 function cornersOf(mesh: Mesh): Float32Array {
-  const { count } = (mesh.geometry as BufferGeometry).getAttribute('position');
+  const { count } = mesh.geometry.getAttribute('position');
   const out = new Float32Array(3 * count);
   const at = new Vector3();
   for (let i = 0; i < count; i++) {

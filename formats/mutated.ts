@@ -54,7 +54,7 @@ export function mutated(bytes: Uint8Array, seed: number, others: readonly Uint8A
       default: {
         // A number in a text becomes a large, negative or broken one.
         const digit = file.findIndex((c, i) => i >= from && c >= 0x30 && c <= 0x39);
-        if (digit >= 0) put(digit, new TextEncoder().encode(['99999999', '-1', '1e400', 'NaN', ''][below(5)]!), digit + 1);
+        if (digit >= 0) put(digit, new TextEncoder().encode(['99999999', '-1', '1e400', 'NaN', ''][below(5)]), digit + 1);
       }
     }
   }

@@ -60,7 +60,7 @@ describe('USD in text', () => {
     const points = root['def Xform "Particles"']!['def Points "Vent_mouth"']!;
     const samples = (name: string) => points[`${name}.timeSamples`]!;
     for (const [frame, table] of frames.entries()) {
-      const order = [...table.id.keys()].sort((a, b) => table.id[a]! - table.id[b]!);
+      const order = [...table.id.keys()].toSorted((a, b) => table.id[a]! - table.id[b]!);
       const { x, y, z, vx, vy, vz, size } = table.columns;
       const at = (name: string) => numbersIn(String(samples(name)[String(frame)]));
       expect(at('int64[] ids')).toEqual(order.map((i) => table.id[i]));
@@ -103,7 +103,7 @@ describe('USD in text', () => {
     // The first frame has no frame before it; later ones as many as the trail is long.
     expect(read('Kelp_trails', 'int[] curveVertexCounts', 0)).toEqual([]);
     expect(read('Kelp_trails', 'int[] curveVertexCounts', 3)).toEqual(new Array(8).fill(3));
-    const slot = [...kept[3]!.id.keys()].sort((a, b) => kept[3]!.id[a]! - kept[3]!.id[b]!)[0]!;
+    const slot = [...kept[3]!.id.keys()].toSorted((a, b) => kept[3]!.id[a]! - kept[3]!.id[b]!)[0]!;
     const was = (frame: number) => at(frame, kept[frame]!.id.indexOf(kept[3]!.id[slot]!));
     expect(read('Kelp_trails', 'point3f[] points', 3).slice(0, 9)).toEqual([...was(3), ...was(2), ...was(1)]);
   });

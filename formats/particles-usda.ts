@@ -107,7 +107,7 @@ export class UsdaWriter {
   /** Adds a frame; its tables are those of the emitters, in their order. */
   add(frame: number, tables: readonly ParticleTable[]): void {
     tables.forEach((table, e) => {
-      const order = Uint32Array.from(table.id.keys()).sort((a, b) => table.id[a]! - table.id[b]!);
+      const order = Uint32Array.from(table.id.keys()).toSorted((a, b) => table.id[a]! - table.id[b]!);
       for (const [, name] of ATTRIBUTES) this.samples[e]!.get(name)!.push(`            ${frame}: ${listOf(table, name, order)},\n`);
       const { strand = 0, trail } = this.sources[e] ?? {};
       const strands = this.strands[e];

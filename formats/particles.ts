@@ -20,7 +20,7 @@ const columnOf = (table: ParticleTable, name: (typeof NUMBERS)[number]) => (name
 
 /** Slots in the order of the particles' numbers. */
 function byNumber({ id }: ParticleTable): Uint32Array {
-  return Uint32Array.from(id.keys()).sort((a, b) => id[a]! - id[b]!);
+  return Uint32Array.from(id.keys()).toSorted((a, b) => id[a]! - id[b]!);
 }
 
 function quoted(text: string): string {

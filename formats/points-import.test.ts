@@ -20,7 +20,7 @@ describe('points of files to be born from', () => {
     const { points, found, notice } = await readPoints(file as Uint8Array<ArrayBuffer>, name);
     expect([found, notice]).toEqual([50, '']);
     const places = (px: ArrayLike<number>, py: ArrayLike<number>, pz: ArrayLike<number>) =>
-      Array.from({ length: 50 }, (_, i) => [px[i]!, py[i]!, pz[i]!].map((n) => n.toFixed(5)).join(' ')).sort();
+      Array.from({ length: 50 }, (_, i) => [px[i]!, py[i]!, pz[i]!].map((n) => n.toFixed(5)).join(' ')).toSorted();
     const born = runTo(
       testScene({ emitter: { shape: { kind: 'cloud', points }, amounts: [{ kind: 'burst', count: 50, frame: 0 }], birth: { speed: 0 } } }),
       0,

@@ -50,7 +50,7 @@ export function strandCurves(table: ParticleTable, points: number): Curves {
 export function trailCurves(table: ParticleTable, before: readonly ParticleTable[], every: number): Curves {
   const order = [...table.id.keys()]
     .filter((slot) => every <= 1 || table.id[slot]! % every === 0)
-    .sort((a, b) => table.id[a]! - table.id[b]!);
+    .toSorted((a, b) => table.id[a]! - table.id[b]!);
   const ids = Uint32Array.from(order, (slot) => table.id[slot]!);
   const found = before.map((past) => slotsIn(ids, past.id));
   const curves: Curves = { counts: [], points: [], widths: [] };

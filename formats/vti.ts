@@ -1,3 +1,4 @@
+import { vectorBy } from '../core/lib/math/vector';
 import { XMLParser } from 'fast-xml-parser';
 import { MOST_POINTS, pointsIn, type VectorGrid } from '../core/lib/grids/vector-grid';
 import { inflated } from './inflated';
@@ -185,7 +186,7 @@ export function readVti(bytes: Uint8Array, name: string): VectorGrid {
   if (image.Piece?.length !== 1) throw wrong(name, `has ${image.Piece?.length ?? 0} pieces instead of one`);
   const [piece] = image.Piece;
   const extent = numbers(piece!['@Extent'] ?? image['@WholeExtent']);
-  const counts = [0, 1, 2].map((i) => extent[2 * i + 1]! - extent[2 * i]! + 1) as unknown as VectorGrid['counts'];
+  const counts = vectorBy((i) => extent[2 * i + 1]! - extent[2 * i]! + 1);
   if (extent.length !== 6 || counts.some((n) => !Number.isInteger(n) || n < 1)) throw wrong(name, 'has no sound extent');
   const points = pointsIn({ counts });
   if (points > GRID_LIMITS.points)
@@ -194,11 +195,11 @@ export function readVti(bytes: Uint8Array, name: string): VectorGrid {
       `“${name}” has ${points} points; allowed are up to ${GRID_LIMITS.points}.`,
       `up to ${GRID_LIMITS.points} points`,
     );
-  const spacing = numbers(image['@Spacing'] ?? '1 1 1') as unknown as VectorGrid['spacing'];
-  const first = numbers(image['@Origin'] ?? '0 0 0');
-  if (spacing.length !== 3 || first.length !== 3 || ![...spacing, ...first].every(Number.isFinite) || spacing.some((s) => s <= 0))
+  const [steps, first] = [numbers(image['@Spacing'] ?? '1 1 1'), numbers(image['@Origin'] ?? '0 0 0')];
+  if (steps.length !== 3 || first.length !== 3 || ![...steps, ...first].every(Number.isFinite) || steps.some((s) => s <= 0))
     throw wrong(name, 'has no sound origin and spacing');
-  const origin = first.map((o, i) => o + extent[2 * i]! * spacing[i]!) as unknown as VectorGrid['origin'];
+  const spacing = vectorBy((i) => steps[i]!);
+  const origin = vectorBy((i) => first[i]! + extent[2 * i]! * spacing[i]!);
   const data = piece!.PointData === '' ? undefined : piece!.PointData;
   const arrays = (data?.DataArray ?? []).filter((a) => Number(a['@NumberOfComponents'] ?? 1) === 3);
   const array = arrays.find((a) => a['@Name'] === data?.['@Vectors']) ?? arrays[0];

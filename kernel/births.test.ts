@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Scene } from '../core/document/scene';
 import type { Portion } from '../core/sim/step/births';

@@ -1,5 +1,5 @@
 import type { Portion } from '../core/sim/step/births';
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
@@ -244,7 +244,7 @@ describe('the kernel', () => {
                 [plain.quadratic[i]!, other.quadratic[i]!],
               ] as const;
               for (const [a, b] of pairs)
-                if (!(Math.abs(a! - b!) <= near * Math.max(1, Math.abs(a!))))
+                if (!(Math.abs(a - b) <= near * Math.max(1, Math.abs(a))))
                   throw new Error(`${JSON.stringify(field)} at ${i}: ${a} and ${b}`);
               if (pairs.some(([a]) => a !== 0)) heard++;
             }
@@ -275,7 +275,7 @@ describe('the kernel', () => {
           emitters: [
             {
               ...emitter!,
-              amounts: [{ ...emitter!.amounts[0]!, count: 2500 } as never, ...emitter!.amounts.slice(1)],
+              amounts: [{ ...emitter!.amounts[0]!, count: 2500 }, ...emitter!.amounts.slice(1)],
               birth: { ...emitter!.birth, life: life / 24, lifeSpread: 0 } as never,
             },
           ],
@@ -311,7 +311,7 @@ describe('the kernel', () => {
     });
     const runs = [run(thrown, 5, true), run(thrown, 5, true, undefined, true), run(thrown, 5, false)];
     const [kernel, inPlace, plain] = runs.map((r) => ({
-      ids: [...stateOf(r).keys()].sort((a, b) => a - b),
+      ids: [...stateOf(r).keys()].toSorted((a, b) => a - b),
       retired: r.populations[0]!.retired,
     }));
     expect(plain!.retired).toBeGreaterThan(50);

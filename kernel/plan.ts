@@ -1,3 +1,4 @@
+import { radiiOf } from '../core/kinds/falloff-shapes/extent';
 import { extents } from '../core/kinds/falloff-shapes';
 import type { KernelDescriptor } from '../core/kinds/contracts/kernel-descriptor';
 import { rotate, type Rotation } from '../core/lib/math/rotation';
@@ -61,7 +62,7 @@ const turned = (r: Rotation | undefined, v: Vector): Vector => (r ? rotate(r, v)
 function fallOf(row: Row): Fall | undefined {
   if (!row.distance) return undefined;
   const { extent, profile } = row.field;
-  const { core, reach } = extent as unknown as { core: number; reach: number };
+  const { core, reach } = radiiOf(extent);
   return {
     halves: halvesOf(row)!,
     curve: CURVES[profile.kind]!,

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { uniform } from '../core/lib/random/lookup';
 import type { Written } from '../core/scene/complete';

@@ -82,7 +82,7 @@ async function client(n) {
 const begin = performance.now();
 await Promise.all(Array.from({ length: CLIENTS }, (_, n) => client(n)));
 const seconds = (performance.now() - begin) / 1000;
-const at = (list, share) => Number(list.sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(share * list.length))].toFixed(1));
+const at = (list, share) => Number(list.toSorted((a, b) => a - b)[Math.min(list.length - 1, Math.floor(share * list.length))].toFixed(1));
 for (const [sort, list] of Object.entries(times))
   console.log(JSON.stringify({ load: sort, requests: list.length, ms50: at(list, 0.5), ms99: at(list, 0.99), most: at(list, 1) }));
 console.log(

@@ -49,7 +49,7 @@ const firstId = async () => ((await call('get', '/scenes')).body as { scenes: { 
 describe('scenes', () => {
   it('a fresh data folder holds the examples, the first of them first', async () => {
     const { body } = await call('get', '/scenes');
-    expect(body.scenes.map((s: { name: string }) => s.name).sort()).toEqual(examples.map((e) => e.scene.name).sort());
+    expect(body.scenes.map((s: { name: string }) => s.name).toSorted()).toEqual(examples.map((e) => e.scene.name).toSorted());
   });
 
   it('new, duplicate, rename, delete and bring back', async () => {

@@ -72,7 +72,7 @@ export function createApp({
   const meshes = new FilesTable(db, 'meshes');
   const grids = new FilesTable(db, 'grids');
   scenes.forgetDeleted();
-  if (scenes.isEmpty()) for (const { scene } of [...examples].reverse()) scenes.add(scene);
+  if (scenes.isEmpty()) for (const { scene } of [...examples].toReversed()) scenes.add(scene);
 
   const bakes = new BakesTable(db);
   const jobs = new BakeJobs(bakes, bakesFolder, spawnBake, (scene) => filesOfScene(scene, { image: images, mesh: meshes, grid: grids }));

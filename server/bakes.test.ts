@@ -122,7 +122,7 @@ describe('bakes on the server', () => {
       let text = '';
       const decoder = new TextDecoder();
       for await (const part of response.body!) {
-        text += decoder.decode(part as Uint8Array, { stream: true });
+        text += decoder.decode(part, { stream: true });
         const whole = text.split('\n\n');
         text = whole.pop()!;
         events.push(...whole.map((event) => JSON.parse(event.replace(/^data: /, '')) as StoredBakes));

@@ -64,7 +64,7 @@ describe('the logbook', () => {
   it('refuses in words what is no page, and what is no picture', async () => {
     const nameless = await call('post', '', page({ title: '', sort: 'poem' }));
     expect(nameless.status).toBe(422);
-    expect(nameless.body.faults.map((f: { field: string }) => f.field).sort()).toEqual(['sort', 'title']);
+    expect(nameless.body.faults.map((f: { field: string }) => f.field).toSorted()).toEqual(['sort', 'title']);
     const picture = await call('post', '', page({ picture: Buffer.from('GIF89a').toString('base64') }));
     expect(picture.body.faults[0].message).toContain('no PNG');
     expect((await call('get', '/nothing/picture')).status).toBe(404);

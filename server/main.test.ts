@@ -17,7 +17,7 @@ afterEach(() => {
 async function start(data: string, port = 0): Promise<{ child: ChildProcess; address: string }> {
   const child = spawn(process.execPath, [program, '--data', data, '--port', String(port)], { stdio: ['ignore', 'pipe', 'inherit'] });
   running.add(child);
-  const [line] = (await once(child.stdout!, 'data')) as [Buffer];
+  const [line] = (await once(child.stdout, 'data')) as [Buffer];
   return { child, address: /http:\S+?(?=\/ )/.exec(line.toString())![0] };
 }
 

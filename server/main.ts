@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import pino from 'pino';
 import { createApp } from './app';
+import type { Db } from './data-file';
 import { DataFolderError, openDatabase } from './database';
 import { removeUnusedFiles, unusedFiles } from './unused-files';
 
@@ -61,7 +62,7 @@ const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' }, pino.destination
 // Everything the program writes is for the account that runs it alone.
 process.umask(0o077);
 const notices: string[] = [];
-let db;
+let db: Db;
 try {
   db = openDatabase(data, (sentence) => {
     notices.push(sentence);
@@ -83,7 +84,7 @@ if (unused) {
 /** Takes unused files away; a failure is logged and stops nobody. */
 function tidy(): void {
   try {
-    const files = removeUnusedFiles(db!, bakesFolder);
+    const files = removeUnusedFiles(db, bakesFolder);
     if (files.length > 0) log.info({ files: files.length }, 'unused files removed');
   } catch (error) {
     log.error({ err: error }, 'unused files could not be removed');

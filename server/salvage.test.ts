@@ -106,7 +106,7 @@ describe('a row that can’t be read', () => {
 });
 
 describe('copies', () => {
-  const copies = () => readdirSync(join(folder, 'copies')).sort();
+  const copies = () => readdirSync(join(folder, 'copies')).toSorted();
 
   it('are made at the start where something has changed, and the last three are kept', () => {
     for (let i = 0; i < 5; i++) filled(1);

@@ -15,7 +15,7 @@ export interface Dated {
 export function thinned(versions: readonly Dated[], now: number): number[] {
   const kept = new Set<string>();
   return [...versions]
-    .sort((a, b) => b.revision - a.revision)
+    .toSorted((a, b) => b.revision - a.revision)
     .flatMap(({ revision, name, created }) => {
       const time = Date.parse(created);
       const age = now - time;

@@ -1,6 +1,6 @@
 import pino from 'pino';
 import request from 'supertest';
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -94,7 +94,7 @@ describe('thinning', () => {
   it('done again drops nothing more (property)', () => {
     fc.assert(
       fc.property(fc.array(fc.nat(60 * 24 * 40), { maxLength: 60 }), (minutes) => {
-        const list = minutes.sort((a, b) => b - a).map((m, i) => ago(m, i + 1));
+        const list = minutes.toSorted((a, b) => b - a).map((m, i) => ago(m, i + 1));
         const gone = new Set(thinned(list, now));
         const left = list.filter(({ revision }) => !gone.has(revision));
         expect(thinned(left, now)).toEqual([]);

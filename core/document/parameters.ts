@@ -202,6 +202,12 @@ export function describe<const D extends Description>(description: D): D {
   return description;
 }
 
+/** Values under the types that their description gives them. */
+export function typed<D extends Description>(_description: D, values: Values): ValuesOf<D> {
+  // A document gets its types by the check against its descriptions; this is where TypeScript learns of it.
+  return values as ValuesOf<D>;
+}
+
 /** A fresh set of default values. */
 export function defaultsOf<D extends Description>(description: D): ValuesOf<D> {
   return Object.fromEntries(

@@ -92,7 +92,7 @@ export function measureDelivery(run: Simulation): Meters {
   const time = frame / fps;
   const meters = emptyMeters(rows.length, populations.length, stack.groups.size);
   for (const row of rows) row.notes.notFinite = 0;
-  const groups = [...stack.groups.values()].sort((a, b) => a.index - b.index);
+  const groups = [...stack.groups.values()].toSorted((a, b) => a.index - b.index);
   populations.forEach((population, emitter) => {
     meters.bounds[emitter] = boundsOf(population);
     block.emitter = emitter;

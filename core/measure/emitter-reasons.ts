@@ -6,7 +6,7 @@ import { withBond } from '../scene/starters';
 import { gateOf } from '../scene/gate-of';
 import { clockIn, lastSceneFrame } from '../scene/scene-clock';
 import { dialsOf } from '../document/dials';
-import { length, type Vector } from '../lib/math/vector';
+import { length, mapVector, vectorBy } from '../lib/math/vector';
 import { streamOf, uniform } from '../lib/random/lookup';
 import type { Assets } from '../document/assets';
 import type { Emitter, Scene } from '../document/scene';
@@ -79,7 +79,7 @@ function allMasked(scene: Scene, emitter: Emitter, assets: Assets): boolean {
 
 /** Whether all of a box lies behind the shot camera. */
 function isBehindCamera({ camera }: Scene, { low, high }: Bounds): boolean {
-  const sight = camera.target.map((n, i) => n - camera.position[i]!) as unknown as Vector;
+  const sight = mapVector(camera.target, (n, i) => n - camera.position[i]!);
   if (length(sight) === 0) return false;
   for (let corner = 0; corner < 8; corner++) {
     const at = [0, 1, 2].map((i) => ((corner >> i) & 1 ? high : low)[i]! - camera.position[i]!);
@@ -154,7 +154,7 @@ export function whyUnseen(scene: Scene, emitter: Emitter, bounds: Bounds, frame:
     return { code: 'none-now', words: 'none is alive on this frame: all that were born are dead', goTo: Math.max(first, scene.time.first) };
   }
   if (isBehindCamera(scene, bounds)) {
-    const middle = [0, 1, 2].map((i) => Math.round((bounds.low[i]! + bounds.high[i]!) * 50) / 100) as unknown as Vector;
+    const middle = vectorBy((i) => Math.round((bounds.low[i]! + bounds.high[i]!) * 50) / 100);
     return {
       code: 'behind',
       words: 'all are behind the shot camera',

@@ -1,7 +1,7 @@
 import { EMPTY_SCENE_BOX, type FittedBox } from '../scene/starters';
 import { extents } from '../kinds/falloff-shapes';
 import type { SourceBox } from '../kinds/contracts/field';
-import type { Vector } from '../lib/math/vector';
+import { type Vector, mapVector } from '../lib/math/vector';
 import { motionOf } from '../document/keys/motion';
 import { outward } from '../lib/math/similarity';
 import { sendTo, type Field, type Scene } from '../document/scene';
@@ -41,7 +41,7 @@ export function boxOfGroup(scene: Scene, group: string, otherwise: Bounds | unde
   const bounds = points.length > 0 ? boundsRound(points) : otherwise;
   if (!bounds) return undefined;
   const { centre, half } = fittedTo(bounds);
-  return { centre, sides: half.map((h) => 2 * h) as unknown as Vector };
+  return { centre, sides: mapVector(half, (h) => 2 * h) };
 }
 
 function boundsRound(points: readonly Vector[]): Bounds {

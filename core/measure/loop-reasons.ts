@@ -69,7 +69,7 @@ function movedReasons(scene: Scene): Reason[] {
   return MOVABLE_SORTS.filter((sort) => sort !== 'time').flatMap((sort) =>
     thingsOf(scene, sort).flatMap((thing) => {
       const { keys, drives, name = sort } = thing as Moving & { readonly name?: string };
-      const numbers = numbersOf(sort, thing as never);
+      const numbers = numbersOf(sort, thing);
       const labelOf = (path: string) => numbers[drivenNumber(numbers, path)?.of ?? path]?.label.toLowerCase() ?? path;
       const keyed = Object.entries(keys).flatMap(([path, list]): Reason[] =>
         list.length > 0 && differ(valueAt(list, first), valueAt(list, first + loop))

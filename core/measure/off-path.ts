@@ -1,5 +1,5 @@
 import { fields as fieldKinds } from '../kinds/fields';
-import type { Vector } from '../lib/math/vector';
+import { type Vector, mapVector } from '../lib/math/vector';
 import { lineOf } from '../kinds/shared/path-line';
 import { nearestOnPath, PathPieces } from '../lib/paths/nearest';
 import { motionOf } from '../document/keys/motion';
@@ -29,7 +29,7 @@ export function offPath(scene: Scene, field: Field, frame: number): Reason | und
   if (!best || best.distance < 1e-3) return undefined;
   const { id, to, free } = best;
   const words = `the emitter “${best.name}” lies ${metres(best.distance)} off the path`;
-  const position = to.map((n) => Number(n.toFixed(4))) as unknown as Vector;
+  const position = mapVector(to, (n) => Number(n.toFixed(4)));
   const change = (s: Scene): Scene => ({
     ...s,
     emitters: s.emitters.map((e) => (e.id === id ? { ...e, place: { ...e.place, position } } : e)),

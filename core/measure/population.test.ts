@@ -1,5 +1,5 @@
 import { quantile as reference } from 'd3-array';
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { examples } from '../examples';
 import type { Scene } from '../document/scene';
@@ -22,7 +22,7 @@ describe('statistics', () => {
         fc.array(fc.double({ min: -1e6, max: 1e6, noNaN: true }), { minLength: 1, maxLength: 60 }),
         fc.double({ min: 0, max: 1, noNaN: true }),
         (values, p) => {
-          const sorted = Float64Array.from(values).sort();
+          const sorted = Float64Array.from(values).toSorted();
           const wanted = reference(values, p)!;
           expect(Math.abs(quantile(sorted, p) - wanted)).toBeLessThanOrEqual(1e-9 * Math.max(1, Math.abs(wanted)));
         },
@@ -55,7 +55,7 @@ describe('a census', () => {
     }
     // Distances to a ball are those to its middle.
     const { x, y, z } = run.populations[0]!.columns;
-    const distances = Array.from({ length: alive }, (_, i) => Math.hypot(x[i]!, y[i]!, z[i]!)).sort((a, b) => a - b);
+    const distances = Array.from({ length: alive }, (_, i) => Math.hypot(x[i]!, y[i]!, z[i]!)).toSorted((a, b) => a - b);
     expect(spreads.distance!.most).toBeCloseTo(distances.at(-1)!, 5);
     expect(spreads.distance!.percentiles[2]).toBeCloseTo(quantile(distances, 0.5), 5);
     const mass = run.populations[0]!.columns.mass;

@@ -1,5 +1,5 @@
 import type { KernelBackend } from '../sim/stack/stack';
-import type { Vector } from '../lib/math/vector';
+import { type Vector, mapVector } from '../lib/math/vector';
 import type { Emitter, Scene } from '../document/scene';
 import { particleBlock, type ParticleBlock } from '../lib/particle-block';
 import type { Assets } from '../document/assets';
@@ -102,14 +102,12 @@ export function probe(
   const at = (c: { x: Float64Array; y: Float64Array; z: Float64Array }): Vector => [c.x[0]!, c.y[0]!, c.z[0]!];
   const acceleration = at(sums.acceleration);
   const medium = at(sums.medium);
-  const relative = medium.map((u, i) => u - particle.velocity[i]!) as unknown as Vector;
+  const relative = mapVector(medium, (u, i) => u - particle.velocity[i]!);
   const rate =
     sums.dragRate[0]! + sums.quadratic[0]! * Math.sqrt(relative[0] * relative[0] + relative[1] * relative[1] + relative[2] * relative[2]);
-  const felt = acceleration.map((a, i) => a + rate * relative[i]!) as unknown as Vector;
+  const felt = mapVector(acceleration, (a, i) => a + rate * relative[i]!);
   const blend = ({ used, vector, rate }: typeof sums.drive) =>
-    used && rate[0]! > 0
-      ? { rate: rate[0]!, vector: at(vector).map((n) => n / rate[0]!) as unknown as Vector }
-      : { rate: 0, vector: [0, 0, 0] as const };
+    used && rate[0]! > 0 ? { rate: rate[0]!, vector: mapVector(at(vector), (n) => n / rate[0]!) } : { rate: 0, vector: [0, 0, 0] as const };
   const shift: Vector = sums.shift.used ? at(sums.shift.vector) : [0, 0, 0];
   return {
     fields,

@@ -1,6 +1,6 @@
 import type { KernelBackend } from '../sim/stack/stack';
 import { rules } from '../kinds/group-rules';
-import type { Vector } from '../lib/math/vector';
+import { type Vector, mapVector } from '../lib/math/vector';
 import { outward } from '../lib/math/similarity';
 import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
@@ -49,7 +49,7 @@ export function profileAlong(
   if (!row.distance) throw new Error(`“${thing.name}” reaches everywhere; a profile is measured where there is an extent`);
   const { place } = row;
   const size = Math.sqrt(ray.direction.reduce((s, n) => s + n * n, 0));
-  const end = ray.direction.map((n) => (n / size) * (ray.far / place.scale)) as unknown as Vector;
+  const end = mapVector(ray.direction, (n) => (n / size) * (ray.far / place.scale));
   const places = pointsBetween(place.position, outward(place, end));
   const block = restingBlock(frame / scene.time.fps, pretended);
   putAt(block, places, places.x.length);

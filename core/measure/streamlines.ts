@@ -156,7 +156,7 @@ export function streamlinesOn(
     const line = lines.length;
     drawn.add(seed, line, 0);
     const ahead = walk(seed, 1, line);
-    const points = [...walk(seed, -1, line).reverse(), seed, ...ahead];
+    const points = [...walk(seed, -1, line).toReversed(), seed, ...ahead];
     lines.push(points);
   }
 

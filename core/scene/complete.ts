@@ -89,7 +89,7 @@ function completeReached(written: Written, usual: string): Reached {
   const profile = (written['profile'] as Kinded | undefined) ?? { kind: usual };
   return {
     extent: extents.complete((written['extent'] as Kinded | undefined) ?? { kind: 'everywhere' }),
-    profile: { ...defaultsOf(profileCommon), ...profiles.complete(profile) } as Reached['profile'],
+    profile: { ...defaultsOf(profileCommon), ...profiles.complete(profile) },
     modulators: list(written['modulators']).map((m) => modulators.complete(m as Kinded)),
     sends: object(written['sends']) as Record<string, number>,
   };

@@ -1,7 +1,7 @@
 import { FRAME_NAMES, readFrameFormula } from '../kinds/gates/frame-formula';
 import { fits } from '../document/check-values';
 import type { Kinded } from '../document/registry';
-import type { Vector } from '../lib/math/vector';
+import { type Vector, mapVector } from '../lib/math/vector';
 import { valueAt, type Key } from '../document/keys/keys';
 import { mix, streamOf } from '../lib/random/lookup';
 import { tides } from '../kinds/automation';
@@ -82,7 +82,7 @@ function keyed<T extends Moving & { readonly id?: string }>(
     Array.from({ length: end - start + 1 }, (_, i) => ({ frame: start + i, value: value(wrap(start + i)), ease: 'linear' }));
   const keys: Record<string, readonly Key[]> = { ...thing.keys };
   const ownOf = (path: string) => {
-    const before = keys[path] as readonly Key[] | undefined;
+    const before = keys[path];
     return (frame: number) => (before?.length ? valueAt(before, frame) : (valueOf(thing, path) as number | Vector));
   };
   for (const [path, drive] of Object.entries(thing.drives)) {
@@ -96,9 +96,7 @@ function keyed<T extends Moving & { readonly id?: string }>(
     keys[of] = dense((frame) => {
       const now = own(frame);
       if (typeof now === 'number') return within(numbers[of]!, value(now, frame));
-      return turns
-        ? turnedAbout(now, about, value(0, frame))
-        : (now.map((n, i) => (i === part ? value(n, frame) : n)) as unknown as Vector);
+      return turns ? turnedAbout(now, about, value(0, frame)) : mapVector(now, (n, i) => (i === part ? value(n, frame) : n));
     });
   }
   // What is keyed comes round again with the loop.
@@ -181,7 +179,7 @@ export function withDrives(scene: Scene): Scene {
     const read = dialsOf({ dials });
     const moves = (thing: Moving) => isDriven(thing) || (loop > 0 && Object.keys(thing.keys).length > 0);
     made = withThings({ ...scene, time, dials, fields: scene.fields.map((field) => closedField(field, loop)) }, (thing, sort) =>
-      sort !== 'time' && sort !== 'dials' && moves(thing) ? keyed(scene, numbersOf(sort, thing as never), thing, read, end) : thing,
+      sort !== 'time' && sort !== 'dials' && moves(thing) ? keyed(scene, numbersOf(sort, thing), thing, read, end) : thing,
     );
     known.set(scene, made);
   }

@@ -180,6 +180,7 @@ const OF: { readonly [S in MovableSort]: (thing: Movables[S]) => [string, Movabl
 };
 
 /** All numbers of a thing that can be keyed and driven. */
-export function numbersOf<S extends MovableSort>(sort: S, thing: Movables[S]): Numbers {
-  return Object.fromEntries(OF[sort](thing));
+export function numbersOf(sort: MovableSort, thing: Moving): Numbers {
+  // The sort says what the thing is; TypeScript can't follow that through a table.
+  return Object.fromEntries((OF[sort] as (thing: Moving) => [string, Movable][])(thing));
 }

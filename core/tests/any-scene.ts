@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { extents } from '../kinds/falloff-shapes';
 import { fields as fieldKinds } from '../kinds/fields';
 import { modulators } from '../kinds/modulators';
@@ -98,5 +98,5 @@ function withCollider(
       },
     ],
   };
-  return completeScene(written as never);
+  return completeScene(written);
 }

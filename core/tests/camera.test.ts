@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { blurOf } from '../lib/camera/blur';
 import { discOf, focalLength, momentsOf, onDisc, openingOf, verticalAngle, type Lens } from '../lib/camera/lens';
@@ -50,7 +50,7 @@ describe('the lens', () => {
     expect(Math.abs(mean(([x]) => x))).toBeLessThan(0.01);
     expect(mean(([x, y]) => (x > 0 && y > 0 ? 1 : 0))).toBeCloseTo(0.25, 1);
     const moments = momentsOf(n);
-    expect([...moments].sort((a, b) => a - b)).toEqual(Array.from({ length: n }, (_, i) => (i + 0.5) / n));
+    expect([...moments].toSorted((a, b) => a - b)).toEqual(Array.from({ length: n }, (_, i) => (i + 0.5) / n));
     const correlation = mean(([x], i) => x * (moments[i]! - 0.5));
     expect(Math.abs(correlation)).toBeLessThan(0.01);
     // Radius grows with the number; early and late moments are as far out as one another.
@@ -75,7 +75,7 @@ it('a glow spreads what it takes, no more and no less, and as wide as it is told
 });
 
 describe('a shot camera on carriers', () => {
-  const scene = (camera: Written) => completeScene({ name: 'T', camera } as never);
+  const scene = (camera: Written) => completeScene({ name: 'T', camera });
   const turned = completeCarrier({
     id: 'k',
     name: 'K',

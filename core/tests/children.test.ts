@@ -46,7 +46,7 @@ describe('another emitter’s particles as a shape', () => {
     );
     const [, children] = runTo(scene, 24).populations;
     expect(children!.count).toBe(48);
-    const xs = [...children!.columns.x.slice(0, 48)].sort((a, b) => a - b);
+    const xs = [...children!.columns.x.slice(0, 48)].toSorted((a, b) => a - b);
     xs.forEach((x, i) => expect(x).toBeCloseTo((i + 1) / 4, 5));
   });
 
@@ -80,7 +80,7 @@ describe('another emitter’s particles as a shape', () => {
     const bed = { colliders: [{ id: 'k', name: 'K', shape: { kind: 'plane' }, thickness: 0, response: { kind: 'die' } }] };
     const heights = (shape: Written) => {
       const [, p] = runTo(family(parents, { shape: { kind: 'particles', source: 'p', ...shape } }, bed), 12).populations;
-      return [...p!.columns.y.slice(0, p!.count)].sort((a, b) => a - b);
+      return [...p!.columns.y.slice(0, p!.count)].toSorted((a, b) => a - b);
     };
     const deaths = heights({ when: 'death', from: 3, to: 3 });
     expect(deaths).toHaveLength(60);

@@ -1,4 +1,5 @@
-import fc from 'fast-check';
+import { mapVector } from '../lib/math/vector';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { colliderShapes } from '../kinds/colliders';
 import { completeScene, type Written } from '../scene/complete';
@@ -99,7 +100,7 @@ describe('continuous collisions', () => {
   ];
   it.each(shapes)('%s: at ten times the speed nothing tunnels through, at one substep', (_name, shape, way) => {
     for (const speed of [20, 200, 2000]) {
-      const start = way.map((n) => -3 * n + (n === 0 ? 0 : 0)) as unknown as [number, number, number];
+      const start = mapVector(way, (n) => -3 * n + (n === 0 ? 0 : 0));
       const run = runTo(
         scene(
           {

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkScene } from '../scene/check';
 import { completeGroup, completeScene } from '../scene/complete';
@@ -33,7 +33,7 @@ describe('the desk as a tree', () => {
 
   it('a circle of groups in a broken document loses no field', () => {
     const scene = deskOf(2, [['a', 'b'], ['b', 'a']], { 0: 'a', 1: 'b' }); // prettier-ignore
-    expect(told(deskTree(scene)).match(/f\d/g)!.sort()).toEqual(['f0', 'f1']);
+    expect(told(deskTree(scene)).match(/f\d/g)!.toSorted()).toEqual(['f0', 'f1']);
   });
 
   it('strips move before another, to the end, into a group and out again', () => {
@@ -75,7 +75,7 @@ describe('the desk as a tree', () => {
             scene = dissolve(scene, scene.groups[0]!.id);
             groups--;
           } else scene = moveNode(scene, ids[what % ids.length]!, target, ids[before % ids.length]);
-          expect(scene.fields.map((f) => f.id).sort()).toEqual(['f0', 'f1', 'f2', 'f3', 'f4', 'f5']);
+          expect(scene.fields.map((f) => f.id).toSorted()).toEqual(['f0', 'f1', 'f2', 'f3', 'f4', 'f5']);
           expect(scene.groups).toHaveLength(groups);
           expect(checkScene(JSON.parse(JSON.stringify(scene)))).toEqual([]);
         }

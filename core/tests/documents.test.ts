@@ -1,5 +1,5 @@
 import { SoundParts } from '../scene/check/sound-parts';
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { actions } from '../kinds/actions';
 import { amounts } from '../kinds/emission';

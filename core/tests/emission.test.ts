@@ -156,7 +156,7 @@ describe('amounts (common practice)', () => {
     const births = (substeps: number) => {
       const run = runTo(testScene({ emitter: { amounts: [{ kind: 'rate', rate: 240 }] }, time: { substeps } }), 3);
       const [p] = run.populations;
-      return [...p!.birth.slice(0, p!.count)].sort((a, b) => a - b);
+      return [...p!.birth.slice(0, p!.count)].toSorted((a, b) => a - b);
     };
     expect(births(1)).toHaveLength(30);
     births(1).forEach((t, i) => expect(t).toBeCloseTo((i + 1) / 240, 12));
@@ -176,7 +176,7 @@ describe('amounts (common practice)', () => {
       { kind: 'burst', count: 5 },
     ];
     const [p] = runTo(testScene({ emitter: { amounts: amountsList } }), 2).populations;
-    const ids = [...p!.id.slice(0, p!.count)].sort((a, b) => a - b);
+    const ids = [...p!.id.slice(0, p!.count)].toSorted((a, b) => a - b);
     expect(ids).toEqual([1, 2, 3, 4, 2 ** 28 + 1, 2 ** 28 + 2, 2 ** 28 + 3, 2 ** 28 + 4, 2 ** 28 + 5]);
   });
 });

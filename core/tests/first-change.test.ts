@@ -136,7 +136,7 @@ describe('an edit lets go of no more frames than it must', () => {
       // Flakes turn: more is kept of each particle from its birth on.
       edited('emitters', 'late', { look: { kind: 'flake' } }),
     ])
-      expect(firstChange(scene, after as Scene, key)).toBe(-12);
+      expect(firstChange(scene, after, key)).toBe(-12);
   });
 
   it('of all but the births at the very start, where fields, groups or the desk change', () => {

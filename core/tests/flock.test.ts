@@ -143,7 +143,7 @@ describe('the order in space', () => {
     };
     const told = (run: Run) => {
       const { count, id, columns } = run.populations[0]!;
-      return Array.from({ length: count }, (_, i) => [id[i]!, columns.x[i]!, columns.vy[i]!]).sort((a, b) => a[0]! - b[0]!);
+      return Array.from({ length: count }, (_, i) => [id[i]!, columns.x[i]!, columns.vy[i]!]).toSorted((a, b) => a[0]! - b[0]!);
     };
     expect(told(runTo(scene(true), 30))).toEqual(told(runTo(scene(false), 30)));
   });

@@ -1,8 +1,8 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { extents } from '../kinds/falloff-shapes';
 import { monotoneCubic } from '../lib/math/monotone';
-import { vectorColumns, type Vector } from '../lib/math/vector';
+import { vectorColumns, type Vector, vectorBy, mapVector } from '../lib/math/vector';
 import { nearestOnPath, PathPieces } from '../lib/paths/nearest';
 import { polylineOf } from '../lib/paths/polyline';
 import { uniform } from '../lib/random/lookup';
@@ -55,11 +55,15 @@ describe('the form of an extent', () => {
     (kind) => {
       const errors: number[] = [];
       for (let i = 0; i < 300; i++) {
-        const p = [0, 1, 2].map((axis) => 6 * uniform(8, i, axis) - 3) as unknown as Vector;
+        const p = vectorBy((axis) => 6 * uniform(8, i, axis) - 3);
         if (!(distance(kind, p) > 0.05)) continue;
         const h = 1e-6;
         const gradient = [0, 1, 2].map((axis) => {
-          const at = (s: number) => distance(kind, p.map((n, k) => (k === axis ? n + s * h : n)) as unknown as Vector);
+          const at = (s: number) =>
+            distance(
+              kind,
+              mapVector(p, (n, k) => (k === axis ? n + s * h : n)),
+            );
           return (at(1) - at(-1)) / (2 * h);
         });
         errors.push(Math.hypot(...form(kind, p).outward.map((n, k) => n - gradient[k]!)));
@@ -130,7 +134,7 @@ describe('the monotone cubic (Fritsch & Carlson 1980)', () => {
       minLength: 1,
       maxLength: 9,
     })
-    .map((knots) => knots.sort((a, b) => a.at - b.at));
+    .map((knots) => knots.toSorted((a, b) => a.at - b.at));
 
   it('passes through its knots, holds beyond them, and never leaves the span of its neighbours (property)', () => {
     fc.assert(

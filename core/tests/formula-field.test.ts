@@ -1,10 +1,10 @@
 import { measureDelivery } from '../measure/delivery';
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { besselJ } from '../lib/math/bessel';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/reasons';
-import type { Vector } from '../lib/math/vector';
+import { type Vector, mapVector } from '../lib/math/vector';
 import type { Written } from '../scene/complete';
 import { checkScene } from '../scene/check';
 import { runTo, testScene } from './scenes';
@@ -26,7 +26,7 @@ function read(settings: Written, position: Vector, over: Written = {}, frame = 0
     key: 7,
     age: 0.5,
   }).fields[0]!;
-  return vector.map((n) => n * weight) as unknown as Vector;
+  return mapVector(vector, (n) => n * weight);
 }
 
 const near = (actual: readonly number[], expected: readonly number[], digits = 9) =>
@@ -163,7 +163,7 @@ function settled(
     });
 }
 
-const median = (values: number[]) => values.sort((a, b) => a - b)[values.length >> 1]!;
+const median = (values: number[]) => values.toSorted((a, b) => a - b)[values.length >> 1]!;
 
 describe('grains on vibrating plates settle on the still lines (Chladni; Rayleigh, Theory of Sound)', () => {
   it('square plate: cos(nπx/L)cos(mπz/L) − cos(mπx/L)cos(nπz/L) = 0', () => {

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readFormula } from '../lib/formula/formula';
 import { FORMULA_LIMITS, FormulaError } from '../lib/formula/parse';

@@ -51,7 +51,7 @@ describe('gates (common practice)', () => {
     expect(three).toEqual(one);
     const births = ways.map((gate) => {
       const [p] = runTo(testScene({ emitter: { amounts: [{ kind: 'rate', rate: 100 }], gate, birth: { life: 1000 } } }), 60).populations;
-      return [...p!.birth.slice(0, p!.count)].sort((a, b) => a - b);
+      return [...p!.birth.slice(0, p!.count)].toSorted((a, b) => a - b);
     });
     expect(births[1]).toEqual(births[0]);
     expect(births[2]).toEqual(births[0]);
@@ -107,7 +107,7 @@ describe('amounts with variance', () => {
         testScene({ emitter: { amounts: [{ kind: 'rate', rate: 240, moments: 'random' }], birth: { life: 1000 } }, time: { substeps } }),
         6,
       ).populations;
-      return [...p!.birth.slice(0, p!.count)].sort((a, b) => a - b);
+      return [...p!.birth.slice(0, p!.count)].toSorted((a, b) => a - b);
     };
     const one = births(1);
     expect(one).toHaveLength(60);

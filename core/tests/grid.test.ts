@@ -4,7 +4,7 @@ import { latticeOf } from '../kinds/fields/grid';
 import { gridLookup, pointsIn, type VectorGrid } from '../lib/grids/vector-grid';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/reasons';
-import type { Vector } from '../lib/math/vector';
+import { type Vector, mapVector } from '../lib/math/vector';
 import { uniform } from '../lib/random/lookup';
 import { checkScene } from '../scene/check';
 import type { Written } from '../scene/complete';
@@ -87,7 +87,7 @@ describe('lookup between the points of a grid', () => {
       const filled = scene({ cell, lookup });
       let squares = 0;
       for (let i = 0; i < 60; i++) {
-        const p = [1, 2, 3].map((axis) => 1.2 * (uniform(9, i, axis) - 0.5)) as unknown as Vector;
+        const p = mapVector([1, 2, 3], (axis) => 1.2 * (uniform(9, i, axis) - 0.5));
         const [a, b] = [total(exact, p), total(filled, p)];
         squares += a.reduce((sum, n, k) => sum + (n - b[k]!) ** 2, 0);
       }

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
 import { checkScene } from '../scene/check';

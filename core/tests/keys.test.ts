@@ -1,5 +1,5 @@
 import BezierEasing from 'bezier-easing';
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { EASINGS, easedBy, type Handles } from '../lib/math/bezier';
 import { movedKeys, pastedKeys, scaledKeys, shiftedKeys, thinnedKeys } from '../document/keys/key-edits';
@@ -122,9 +122,9 @@ describe('edits of keys', () => {
         fc.boolean(),
         fc.double({ min: -3, max: 3, noNaN: true }),
         (at, picked, by, ripple, scale) => {
-          const row = [...at].sort((a, b) => a - b).map((f) => key(f, f));
+          const row = [...at].toSorted((a, b) => a - b).map((f) => key(f, f));
           for (const next of [movedKeys(row, new Set(picked), by, ripple), scaledKeys(row, new Set(picked), by, scale)]) {
-            expect(frames(next)).toEqual([...new Set(frames(next))].sort((a, b) => a - b));
+            expect(frames(next)).toEqual([...new Set(frames(next))].toSorted((a, b) => a - b));
             expect(next.length).toBeGreaterThan(0);
           }
         },

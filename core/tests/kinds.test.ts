@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { createNoise2D } from 'simplex-noise';
 import { describe, expect, it } from 'vitest';
 import { extents } from '../kinds/falloff-shapes';
@@ -6,7 +6,7 @@ import { fields as fieldKinds } from '../kinds/fields';
 import { pushAt } from '../kinds/fields/surface';
 import type { LevelImage } from '../lib/images/level-image';
 import { probe } from '../measure/probe';
-import type { Vector } from '../lib/math/vector';
+import { type Vector, mapVector } from '../lib/math/vector';
 import type { Assets } from '../document/assets';
 import type { Written } from '../scene/complete';
 import { checkScene } from '../scene/check';
@@ -22,7 +22,7 @@ function read(field: Written, position: Vector, frame = 0, assets: Assets = new 
   const scene = testScene({ fields: [field], meshes: MESHES });
   const { weight, vector } = probe(scene, assets, frame, scene.emitters[0]!, { position, velocity: [0.3, 0.2, -0.1], mass: 1, drag: 1 })
     .fields[0]!;
-  return vector.map((n) => n * weight) as unknown as Vector;
+  return mapVector(vector, (n) => n * weight);
 }
 
 function near(actual: readonly number[], expected: readonly number[], digits = 9): void {
@@ -51,7 +51,7 @@ describe('every kind, in every extent, in every way of acting', () => {
               const { weight, vector } = probe(scene, new Map(), 12, scene.emitters[0]!, { ...particle, position }).fields[0]!;
               return vector.map((n) => n * weight);
             };
-            const here = value(at as Vector);
+            const here = value(at);
             expect(here.every(Number.isFinite)).toBe(true);
             if (JUMPS.includes(kind.kind)) return;
             // A jump is not made smaller by looking closer; a slope is, however steep.

@@ -41,7 +41,7 @@ function moving(over: Written = {}, time: Written = {}): Scene {
       ],
     }),
     time: { fps: 24, first: 0, last: LOOP - 1, preRoll: 72, loop: LOOP, ...time },
-  } as never);
+  });
 }
 
 /** Particles by number and age, and where they are, in a run that goes on for another round. */
@@ -62,7 +62,7 @@ describe('a loop', () => {
     expect(whyOpen(scene, new Map()).map(({ words }) => words)).toEqual([]);
     for (const frame of [0, 1, 23, 59]) {
       const [now, later] = [state(scene, frame), state(scene, frame + LOOP)];
-      expect([...later.keys()].sort()).toEqual([...now.keys()].sort());
+      expect([...later.keys()].toSorted()).toEqual([...now.keys()].toSorted());
       expect(now.size).toBeGreaterThan(20);
       // Times are other numbers a round later, and so are their last bits.
       for (const [who, place] of now) place.forEach((n, i) => expect(later.get(who)![i]).toBeCloseTo(n, 3));

@@ -134,7 +134,7 @@ describe('masks', () => {
     const black = { width: 1, height: 1, levels: Uint8Array.of(0) };
     const source = {
       ...SOURCE,
-      values: masks.defaults('texture', { pattern: 'image', image: 'b'.repeat(64) } as never),
+      values: masks.defaults('texture', { pattern: 'image', image: 'b'.repeat(64) }),
       resources: { mesh: () => undefined, image: () => black },
     };
     expect(compileMask(masks.get('texture'), source)(birthPlace(), 0)).toBe(0);

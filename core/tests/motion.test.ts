@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { valueAt } from '../document/keys/keys';
 import { carriersOf, motionOf } from '../document/keys/motion';
@@ -123,7 +123,7 @@ describe('moving emitters', () => {
       },
     });
     const [p] = runTo(scene, 1).populations;
-    const xs = [...p!.columns.x.slice(0, p!.count)].sort((a, b) => a - b);
+    const xs = [...p!.columns.x.slice(0, p!.count)].toSorted((a, b) => a - b);
     expect(xs).toHaveLength(1000);
     const gaps = xs.slice(1).map((x, i) => x - xs[i]!);
     const mean = 20 / 1000;

@@ -47,8 +47,8 @@ describe('handles of sizes', () => {
       expect(
         handles(values)
           .map((h) => h.parameter)
-          .sort(),
-      ).toEqual(sizes.map(([name]) => name).sort());
+          .toSorted(),
+      ).toEqual(sizes.map(([name]) => name).toSorted());
     }
   });
 });

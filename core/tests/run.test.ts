@@ -1,5 +1,5 @@
 import type { Portion } from '../sim/step/births';
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { examples } from '../examples';
 import { checkScene } from '../scene/check';

@@ -4,7 +4,7 @@ import { probe } from '../measure/probe';
 import { profiles } from '../kinds/curves';
 import { falloff } from '../kinds/curves/profile';
 import type { Written } from '../scene/complete';
-import type { Vector } from '../lib/math/vector';
+import { type Vector, mapVector } from '../lib/math/vector';
 import type { Resources } from '../kinds/emitter-shapes/shape';
 import { only, runTo, testScene, thrown } from './scenes';
 
@@ -46,7 +46,7 @@ describe('the root of the desk sums (common practice)', () => {
     ];
     const run = (list: Written[]) => only(runTo(testScene({ emitter: thrown([1, 1, 0]), fields: list }), 48));
     // Other names are given to the same fields in another order; seeds go with them.
-    const [a, b] = [run(fields), run([...fields].reverse())];
+    const [a, b] = [run(fields), run([...fields].toReversed())];
     for (const c of ['x', 'y', 'z'] as const) expect(Math.abs(a[c] - b[c])).toBeLessThan(1e-4);
   });
 });
@@ -132,7 +132,13 @@ describe('extents', () => {
         if (extent.kind !== 'box') expect(distance(extent.kind, values, [x, y, z])).toBeCloseTo(0.5, 9);
       for (const u of [0.05, 0.3, 0.55, 0.9]) {
         const { from, along } = extent.ray(values, u);
-        expect(distance(extent.kind, values, from.map((n, i) => n + 0.25 * along[i]!) as unknown as Vector)).toBeCloseTo(0.25, 9);
+        expect(
+          distance(
+            extent.kind,
+            values,
+            mapVector(from, (n, i) => n + 0.25 * along[i]!),
+          ),
+        ).toBeCloseTo(0.25, 9);
       }
     }
   });

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { pointOf } from '../kinds/bodies/bond';
 import { Rod } from '../kinds/bodies/rod';
@@ -24,7 +24,7 @@ function beam(bond: Written, more: Parameters<typeof testScene>[0] = {}) {
 /** The points of the only strand of a run, root first. */
 function pointsOf(run: Simulation, emitter = 0): [number, number, number][] {
   const { id, columns, count } = run.populations[emitter]!;
-  const order = Array.from({ length: count }, (_, i) => i).sort((a, b) => id[a]! - id[b]!);
+  const order = Array.from({ length: count }, (_, i) => i).toSorted((a, b) => id[a]! - id[b]!);
   return order.map((i) => [columns.x[i]!, columns.y[i]!, columns.z[i]!]);
 }
 

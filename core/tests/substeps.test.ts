@@ -11,7 +11,7 @@ const cloud: Written = {
 
 function positions(fields: readonly Written[], substeps: number, groups: readonly Written[] = []): number[] {
   const [population] = runTo(testScene({ emitter: cloud, fields, groups, time: { substeps } }), 36).populations;
-  const order = Array.from({ length: population!.count }, (_, i) => i).sort((a, b) => population!.id[a]! - population!.id[b]!);
+  const order = Array.from({ length: population!.count }, (_, i) => i).toSorted((a, b) => population!.id[a]! - population!.id[b]!);
   return (['x', 'y', 'z'] as const).flatMap((axis) => order.map((i) => population!.columns[axis][i]!));
 }
 

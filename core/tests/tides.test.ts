@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Kind, Kinded, Registry } from '../document/registry';
 import { extents } from '../kinds/falloff-shapes';
@@ -12,7 +12,7 @@ import { masks } from '../kinds/masks';
 import { profiles } from '../kinds/curves';
 import { responses } from '../kinds/responses';
 import * as descriptions from '../document/descriptions';
-import { cross, normalised, type Vector } from '../lib/math/vector';
+import { cross, normalised, type Vector, mapVector } from '../lib/math/vector';
 import { motionOf } from '../document/keys/motion';
 import { looks } from '../kinds/looks';
 import { probe } from '../measure/probe';
@@ -132,12 +132,12 @@ describe('tides', () => {
         fields: [{ settings: { kind: 'wind', direction: [1, 0.5, 0] }, drives: { 'settings.direction': turn } }],
         time: { last: 200 },
       }),
-    } as never);
+    });
     expect(checkScene(JSON.parse(JSON.stringify(scene)))).toEqual([]);
     const field = withDrives(scene).fields[0]!;
     const axis = normalised(about);
     const along = (v: Vector) => v[0] * axis[0] + v[1] * axis[1] + v[2] * axis[2];
-    const across = (v: Vector): Vector => v.map((n, i) => n - along(v) * axis[i]!) as unknown as Vector;
+    const across = (v: Vector): Vector => mapVector(v, (n, i) => n - along(v) * axis[i]!);
     const start = across([1, 0.5, 0]);
     const angles = Array.from({ length: 200 }, (_, frame) => {
       const now = thingAt(field, frame).settings['direction'] as Vector;
@@ -197,7 +197,7 @@ function everything(): Scene {
     dials: [{ id: 'd', name: 'hub', value: 0.4 }],
   };
   expect(checkScene(document)).toEqual([]);
-  return completeScene(document as never);
+  return completeScene(document);
 }
 
 /** The things of a sort, changed: a list where the scene has several. */
@@ -368,7 +368,7 @@ describe('a number that moves', () => {
           ...testScene(),
           emitters: [{ ...testScene().emitters[0]!, birth: { drag: 0.5 }, drives: { 'birth.drag': drive }, keys }],
           time: { last: 10 },
-        } as never),
+        }),
       );
       return (frame: number) => thingAt(moved.emitters[0]!, frame).birth.drag;
     };
@@ -381,7 +381,7 @@ describe('a number that moves', () => {
   const births = (emitter: Written, until = 60) => {
     const run = runTo(testScene({ emitter: { birth: { life: 1000 }, ...emitter }, time: { last: 100 } }), until);
     const { birth, count, id } = run.populations[0]!;
-    return Array.from({ length: count }, (_, i) => [id[i]!, birth[i]!]).sort((a, b) => a[0]! - b[0]!);
+    return Array.from({ length: count }, (_, i) => [id[i]!, birth[i]!]).toSorted((a, b) => a[0]! - b[0]!);
   };
 
   it('is on before frame 40 and again from 64, by keys, by a gate and by a formula: the same births', () => {
@@ -540,7 +540,7 @@ describe('Sediment fall', () => {
     }
     // The camera's view, cut into 16 by 9: how much of it has falling grains in it.
     const { position, target, angle } = scene.camera;
-    const sight = normalised(target.map((n, i) => n - position[i]!) as unknown as Vector);
+    const sight = normalised(mapVector(target, (n, i) => n - position[i]!));
     const right = normalised(cross(sight, [0, 1, 0]));
     const up = cross(right, sight);
     const half = Math.tan((angle * Math.PI) / 360);

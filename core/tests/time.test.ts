@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
 import { clockIn, lastSceneFrame } from '../scene/scene-clock';
@@ -11,7 +11,7 @@ import { Simulation } from '../sim/step/simulation';
 import { clockFrom, stepsOf } from '../document/time/clock';
 import { only, runTo, testScene, thrown } from './scenes';
 
-const clock = (time: Written) => clockFrom(completeScene({ name: 'T', time } as never).time);
+const clock = (time: Written) => clockFrom(completeScene({ name: 'T', time }).time);
 const ramp = (...keys: readonly (readonly [number, number, string?])[]) => ({
   scale: keys.map(([frame, value, ease = 'linear']) => ({ frame, value, ease })),
 });
@@ -39,7 +39,7 @@ describe('the scene’s own time', () => {
         fc.uniqueArray(key, { selector: ([f]) => f, minLength: 1, maxLength: 6 }),
         fc.double({ min: 0, max: 60, noNaN: true }),
         (keys, frame) => {
-          const own = clock({ last: 60, keys: ramp(...[...keys].sort((a, b) => a[0] - b[0])) });
+          const own = clock({ last: 60, keys: ramp(...[...keys].toSorted((a, b) => a[0] - b[0])) });
           expect(own.back(own.at(frame))).toBeCloseTo(frame, 6);
           expect(own.at(frame + 0.1)).toBeGreaterThan(own.at(frame));
         },
@@ -118,7 +118,7 @@ describe('slow motion', () => {
       const run = runTo(scene, Math.ceil(clockIn(scene).back(until)));
       const { id, birth, count } = run.populations[0]!;
       const all = Array.from({ length: count }, (_, i) => [id[i]!, birth[i]!] as const);
-      return all.filter(([, b]) => b <= (until - 1) / 24).sort((a, b) => a[0] - b[0]);
+      return all.filter(([, b]) => b <= (until - 1) / 24).toSorted((a, b) => a[0] - b[0]);
     };
     const plain = births({}, 20);
     expect(plain.length).toBeGreaterThan(60);
@@ -143,7 +143,7 @@ describe('slow motion', () => {
     const scene = completeScene({
       ...testScene({ fields: [{ settings: { kind: 'wind' }, drives: { strength: wave } }], time: { last: 40, scale: 0.5 } }),
       camera: { drives: { 'position.0': wave } },
-    } as never);
+    });
     const moved = withDrives(scene);
     const x = (frame: number) => thingAt(moved.camera, frame).position[0] - thingAt(moved.camera, 0).position[0];
     const strength = (shot: number) => thingAt(moved.fields[0]!, clockIn(scene).at(shot)).strength;
@@ -155,7 +155,7 @@ describe('slow motion', () => {
 describe('what a scene has one of', () => {
   it('the master and the ceiling of the desk follow their keys', () => {
     const keys = { master: [0, 10].map((frame) => ({ frame, value: frame === 0 ? 0 : 2, ease: 'linear' })) };
-    const scene = completeScene({ ...testScene({ fields: [{ settings: { kind: 'gravity' } }] }), desk: { keys } } as never);
+    const scene = completeScene({ ...testScene({ fields: [{ settings: { kind: 'gravity' } }] }), desk: { keys } });
     const ask = (frame: number) =>
       probe(scene, new Map(), frame, scene.emitters[0]!, { position: [0, 0, 0], velocity: [0, 0, 0], mass: 1, drag: 0 }).total
         .acceleration[1];
@@ -170,7 +170,7 @@ describe('what a scene has one of', () => {
     const scene = completeScene({
       ...testScene({ emitter: thrown([0, 0, 0], { drag: 1 }), fields: [{ settings: { kind: 'gravity' } }] }),
       bounds: { on: true, response: 'bounce', keys: { size } },
-    } as never);
+    });
     for (const [frame, floor] of [
       [24, -0.75],
       [72, -0.5],
@@ -183,12 +183,11 @@ describe('what a scene has one of', () => {
       completeScene({
         ...testScene({ fields: [{ settings: { kind: 'gravity' } }], time: { last: 200, ...time } }),
         desk: { keys: { master: [0, 59, 60].map((frame, i) => ({ frame, value: i === 2 ? value : 1, ease: 'linear' })) } },
-      } as never);
+      });
     const rest = (scene: Scene) => JSON.stringify([scene.time, scene.desk, scene.fields]);
     expect(firstChange(at(1, {}), at(3, {}), rest)).toBe(59);
     expect(firstChange(at(1, { scale: 0.5 }), at(3, { scale: 0.5 }), rest)).toBe(119);
-    const slowed = (value: number) =>
-      completeScene({ ...at(1, {}), time: { last: 200, keys: ramp([0, 1], [80, 1], [81, value]) } } as never);
+    const slowed = (value: number) => completeScene({ ...at(1, {}), time: { last: 200, keys: ramp([0, 1], [80, 1], [81, value]) } });
     expect(firstChange(slowed(1), slowed(0.2), rest)).toBeGreaterThanOrEqual(79);
     expect(firstChange(slowed(1), slowed(0.2), rest)).toBeLessThan(82);
   });

@@ -93,7 +93,7 @@ describe('a bake', () => {
     );
     const kept = frameOfBytes(reader.frame(33)!);
     expect(Buffer.from(bytesOfFrame(live)).equals(reader.frame(33)!)).toBe(true);
-    expect([...kept.emitters[0]!.id]).toEqual([...live.emitters[0]!.id].sort((a, b) => a - b));
+    expect([...kept.emitters[0]!.id]).toEqual([...live.emitters[0]!.id].toSorted((a, b) => a - b));
     expect(kept.contacts).toEqual(live.contacts);
     expect(kept.emitters[0]!.tint).toHaveLength(kept.emitters[0]!.count);
     expect(kept.emitters[0]!.columns.qx).toHaveLength(kept.emitters[0]!.count);

@@ -85,7 +85,7 @@ export async function bake(
       const ended = (error?: unknown) => {
         crew.stop();
         if (error === undefined) resolve();
-        else reject(error as Error);
+        else reject(error);
       };
       if (signal?.aborted) return ended();
       signal?.addEventListener('abort', () => ended(), { once: true });

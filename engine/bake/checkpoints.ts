@@ -13,7 +13,7 @@ const all = (folder: string): { readonly name: string; readonly frame: number }[
       const match = NAME.exec(name);
       return match ? [{ name, frame: Number(match[1]) }] : [];
     })
-    .sort((a, b) => b.frame - a.frame);
+    .toSorted((a, b) => b.frame - a.frame);
 
 /** Keeps where all threads of a run are, on the disk. */
 export function putCheckpoint(folder: string, checkpoints: readonly Checkpoint[]): void {

@@ -56,7 +56,7 @@ export function bytesOfFrame(frame: Frame): Uint8Array<ArrayBuffer> {
       tints: tint.length > 0,
     }),
   );
-  const blamed = Object.fromEntries(Object.entries(frame.blamed).sort(([a], [b]) => (a < b ? -1 : 1)));
+  const blamed = Object.fromEntries(Object.entries(frame.blamed).toSorted(([a], [b]) => (a < b ? -1 : 1)));
   const head = new TextEncoder().encode(JSON.stringify({ frame: frame.frame, contacts: frame.contacts, blamed, emitters: heads }));
   const start = padded(4 + head.length);
   const size = heads.reduce((sum, h) => sum + columnsOf(h).reduce((n, [, width, length]) => n + padded(width * length), 0), start);

@@ -33,7 +33,7 @@ function partTies(order: Uint32Array, { id, age, columns }: EmitterFrame): void 
     if (id[order[i]!] !== id[order[i - 1]!]) continue;
     let end = i + 1;
     while (end < order.length && id[order[end]!] === id[order[i]!]) end++;
-    order.set([...order.subarray(i - 1, end)].sort(compare), i - 1);
+    order.set([...order.subarray(i - 1, end)].toSorted(compare), i - 1);
     i = end;
   }
 }

@@ -23,7 +23,7 @@ export async function merge(
     if (why) throw new BakeError(`“${folder}” does not belong to “${folders[0]}”: ${why}`);
     if (!isWhole) throw new BakeError(`“${folder}” has sound frames up to ${there} of ${through} only; run its bake again`);
   }
-  const have = parts.map(({ manifest }) => manifest.slice).sort((a, b) => a - b);
+  const have = parts.map(({ manifest }) => manifest.slice).toSorted((a, b) => a - b);
   const missing = Array.from({ length: slices }, (_, slice) => slice).filter((slice) => !have.includes(slice));
   if (missing.length > 0) throw new BakeError(`part ${missing.map((n) => n + 1).join(', ')} of ${slices} is missing; give all ${slices}`);
   if (have.length > slices) throw new BakeError(`${have.length} folders are given for ${slices} parts; give each part once`);

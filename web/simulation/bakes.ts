@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { create } from 'zustand';
 import { ENGINE_VERSION } from '../../core/sim/engine-version';
-import { completeScene, type Written } from '../../core/scene/complete';
+import { completeScene } from '../../core/scene/complete';
 import type { Scene } from '../../core/document/scene';
 import { simulationKey } from '../../core/scene/simulation-key';
 import { contentHash } from '../../formats/image';
@@ -31,7 +31,7 @@ export function useToldOfBakes(): void {
 /** What a bake of a scene is known by: SHA-256 of all that its simulation hangs on. */
 export function bakeKey(scene: Scene): Promise<string> {
   // Completed, so that its members stand in the order of the server’s.
-  const text = simulationKey(completeScene(scene as unknown as Written));
+  const text = simulationKey(completeScene({ ...scene }));
   return contentHash(new TextEncoder().encode(text));
 }
 

@@ -101,7 +101,7 @@ export class FrameCache {
   setBudget(bytes: number, playhead: number): void {
     this.room = bytes;
     if (this.makeRoom()) return;
-    const far = [...this.frames.keys()].sort((a, b) => Math.abs(b - playhead) - Math.abs(a - playhead));
+    const far = [...this.frames.keys()].toSorted((a, b) => Math.abs(b - playhead) - Math.abs(a - playhead));
     for (const frame of far) {
       if (this.used <= this.room) break;
       this.drop(frame);
@@ -162,7 +162,7 @@ export class FrameCache {
   /** The frames that are held, as spans [first, last] in order. */
   spans(): (readonly [number, number])[] {
     const spans: [number, number][] = [];
-    for (const frame of [...this.frames.keys()].sort((a, b) => a - b)) {
+    for (const frame of [...this.frames.keys()].toSorted((a, b) => a - b)) {
       const last = spans.at(-1);
       if (last && last[1] === frame - 1) last[1] = frame;
       else spans.push([frame, frame]);

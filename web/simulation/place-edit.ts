@@ -4,7 +4,7 @@ import { carriersOf, type Placed } from '../../core/document/keys/motion';
 import { carriersIn, motionIn } from './motions';
 import { inward, WORLD, product, type Similarity } from '../../core/lib/math/similarity';
 import type { Vector } from '../../core/lib/math/vector';
-import type { Rotation } from '../../core/lib/math/rotation';
+import { transposed, type Rotation } from '../../core/lib/math/rotation';
 import type { Scene } from '../../core/document/scene';
 import { setIfKeyed, setKeysOf, type ThingRef } from '../state/movement';
 import { editScene, editThing, LISTS, openedScene, thingOf, type ThingType } from '../state/scene-store';
@@ -73,7 +73,7 @@ export function mount(owner: PlaceOwner, carrier: string): void {
   const now = motionIn(scene, placed).at(frame);
   const next: Placed = { ...placed, place: { ...placed.place, carrier, follows: 'whole' } };
   const outer = outerFrame(scene, next, frame);
-  const back: Rotation = [0, 3, 6, 1, 4, 7, 2, 5, 8].map((i) => outer.rotation[i]!) as unknown as Rotation;
+  const back: Rotation = transposed(outer.rotation);
   const rounded = (n: number) => Math.round(n * 1e6) / 1e6 + 0;
   editPlaced(owner, (thing) => {
     thing.place.carrier = carrier;

@@ -23,7 +23,7 @@ export function editReach({ type, id }: ReachOwner, recipe: (thing: Draft<WithRe
 export function setExtentNumber(owner: ReachOwner, parameter: string, value: number): void {
   if (setIfKeyed({ sort: LISTS[owner.type], id: owner.id }, `extent.${parameter}`, value)) return;
   editReach(owner, ({ extent: own, profile }) => {
-    const extent = own as Record<string, unknown>;
+    const extent = own;
     extent[parameter] = value;
     if (parameter === 'core' && value > (extent['reach'] as number)) extent['reach'] = value;
     if (parameter === 'reach' && value < (extent['core'] as number)) extent['core'] = value;
@@ -41,7 +41,7 @@ function setKind(owner: ReachOwner, path: 'extent' | 'profile', kind: string, ma
   const place = { sort: LISTS[owner.type], ids: [owner.id], path, also: ['extent.core'] };
   changeScene((scene) =>
     withKind<WithReach>(scene, place, kind, (thing, was) =>
-      produce({ ...thing, [path]: make(was) }, (draft) => keepCorePositive(draft.profile.kind, draft.extent as Record<string, unknown>)),
+      produce({ ...thing, [path]: make(was) }, (draft) => keepCorePositive(draft.profile.kind, draft.extent)),
     ),
   );
 }

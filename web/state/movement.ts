@@ -61,7 +61,7 @@ export function toggleKeyOf(ref: ThingRef, path: string): void {
   const { frame } = usePlayer.getState();
   const thing = movableOf(scene, ref);
   const value = valueOn(scene, ref, path, frame);
-  if (thing && value !== undefined) setKeysOf(ref, path, toggledAt(keysAt(thing, path), keyFrame(ref.sort), value) as Key[]);
+  if (thing && value !== undefined) setKeysOf(ref, path, toggledAt(keysAt(thing, path), keyFrame(ref.sort), value));
 }
 
 /** Sets a keyed number at the playhead, by a key. */
@@ -69,7 +69,7 @@ export function setKeyOf(ref: ThingRef, path: string, value: number | Vector): v
   const frame = keyFrame(ref.sort);
   const { autoKey, on } = useRecord.getState();
   changeThing(ref, (thing) => {
-    const keys = keysAt(thing, path) as readonly Key<number | Vector>[];
+    const keys = keysAt(thing, path);
     const set = autoKey || on || keys.length === 0 ? keyedAt : shiftedKeys;
     return { ...thing, keys: { ...thing.keys, [path]: set(keys, frame, value) } };
   });

@@ -14,7 +14,7 @@ export function pruned(scene: Scene, before: Scene): Scene {
     (thing, sort) => {
       const paths = [...Object.keys(thing.keys), ...Object.keys(thing.drives)];
       if (paths.length === 0) return thing;
-      const numbers = numbersOf(sort, thing as never);
+      const numbers = numbersOf(sort, thing);
       const lost = (path: string) => !numbers[path] && !drivenNumber(numbers, path);
       return paths.some(lost) ? { ...thing, keys: without(thing.keys, lost), drives: without(thing.drives, lost) } : thing;
     },

@@ -33,7 +33,7 @@ const takes = new Map<string, Take>();
 /** Keys with one more of a take; what stood between it and the one before it in the take is recorded over. */
 function taken(keys: readonly Key[], before: Take | undefined, frame: number, value: Key['value']): Key[] {
   const rest = before ? keys.filter((key) => key.frame <= before.until || key.frame >= frame) : keys;
-  return keyedAt(rest, frame, value) as Key[];
+  return keyedAt(rest, frame, value);
 }
 
 function recordThing(sort: MovableSort, frame: number, was: Movable, now: Movable): Movable {
@@ -68,9 +68,7 @@ export function recorded(before: Scene, after: Scene, keyFrame: (sort: MovableSo
       next,
       (thing) => {
         const was = known[i++]!;
-        return was === thing || was.id !== (thing as Movable).id
-          ? thing
-          : (recordThing(sort, keyFrame(sort), was, thing as Movable) as Moving);
+        return was === thing || was.id !== (thing as Movable).id ? thing : (recordThing(sort, keyFrame(sort), was, thing) as Moving);
       },
       [sort],
     );

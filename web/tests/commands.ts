@@ -132,7 +132,7 @@ function modulatorRow(draw: Draw): void {
   const kind = draw.one(modulators.list)!.kind;
   const add = draw.chance(2);
   editReach(owner, (t) => {
-    if (add) t.modulators.push(modulators.defaults(kind) as never);
+    if (add) t.modulators.push(modulators.defaults(kind));
     else if (t.modulators.length > 0) takeRow(t as never, LISTS[owner.type], 'modulators', draw.below(t.modulators.length));
   });
 }

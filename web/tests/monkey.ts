@@ -1,5 +1,5 @@
 import { measureDelivery } from '../../core/measure/delivery';
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { expect, it, vi } from 'vitest';
 import { emptyMeters } from '../../core/measure/meters';
 import { examples } from '../../core/examples';

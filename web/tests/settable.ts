@@ -33,7 +33,7 @@ export function partsOf(scene: Scene): Part[] {
     const plain = (path: string, description: Description): Part => ({ sort, id, path, description });
     const kinded = <K extends Kind>(path: string, registry: Registry<K>, { kind }: Kinded, more: Description = {}): Part => ({
       ...plain(path, { ...registry.get(kind).parameters, ...more }),
-      registry: registry as unknown as Registry<Kind>,
+      registry: registry,
     });
     const rows = <K extends Kind>(path: string, registry: Registry<K>, list: readonly Kinded[]): Part[] =>
       list.map((values, row) => kinded(`${path}.${row}`, registry, values));

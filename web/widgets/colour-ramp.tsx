@@ -5,7 +5,7 @@ import { RampMenu } from './ramp-menu';
 import { ColourWell } from './colour-row';
 import { followDrag } from './drag';
 
-const inOrder = (stops: readonly ColourStop[]) => [...stops].sort((a, b) => a.at - b.at);
+const inOrder = (stops: readonly ColourStop[]) => [...stops].toSorted((a, b) => a.at - b.at);
 
 /** Stops on a bar: click the bar to add one, drag to move, Delete to remove. */
 export function ColourRampRow({

@@ -52,7 +52,7 @@ export function LevelRampRow({
         className="relative border-b border-rule"
         style={{ height: HEIGHT }}
         onDoubleClick={(event) =>
-          value.length < MOST_STOPS && onChange([...value, under(event.clientX, event.clientY, top)].sort((a, b) => a.at - b.at))
+          value.length < MOST_STOPS && onChange([...value, under(event.clientX, event.clientY, top)].toSorted((a, b) => a.at - b.at))
         }
       >
         <svg

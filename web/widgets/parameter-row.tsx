@@ -135,7 +135,7 @@ export function ParameterRow({
       return <GridRow parameter={parameter} value={value as string} lattice={latticeOf(values as never)} onChange={onChange} />;
     case 'text':
       if (parameter.font) return <FontRow parameter={parameter} value={value as string} values={values} onChange={onChange} />;
-      if (parameter.dial) return <DialChoice parameter={parameter} value={value as string} onChange={onChange} />;
+      if (parameter.dial) return <DialChoice parameter={parameter} value={value} onChange={onChange} />;
       return parameter.formula ? (
         <Suspense fallback={<p className="num py-1 text-second">{value as string}</p>}>
           <FormulaRow parameter={parameter} value={value as string} onChange={onChange} />

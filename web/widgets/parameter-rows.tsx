@@ -1,4 +1,4 @@
-import type { Vector } from '../../core/lib/math/vector';
+import { type Vector, mapVector } from '../../core/lib/math/vector';
 import { isShown, type Description, type NumberParameter, type Values, type VectorParameter } from '../../core/document/parameters';
 import { isMovable } from '../../core/scene/numbers';
 import type { ThingRef } from '../state/movement';
@@ -43,7 +43,7 @@ export function MovableRow({
 function rounded(value: number | Vector | undefined): number | Vector | undefined {
   const round = (n: number) => Number(n.toPrecision(6));
   if (value === undefined) return undefined;
-  return typeof value === 'number' ? round(value) : (value.map(round) as unknown as Vector);
+  return typeof value === 'number' ? round(value) : mapVector(value, round);
 }
 
 /** Rows for those parameters of a description that act; `only` and `without` narrow them by name. */

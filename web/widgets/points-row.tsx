@@ -2,7 +2,7 @@ import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import type { PointsParameter } from '../../core/document/parameters';
 import { MOST_LISTED } from '../../core/document/check-values';
-import type { Vector } from '../../core/lib/math/vector';
+import { type Vector, mapVector } from '../../core/lib/math/vector';
 import type { SvgStroke } from './paths/read-svg';
 import { NumberBox } from './number-field';
 import { SvgButton } from './svg-button';
@@ -16,7 +16,7 @@ const FEW = 12;
 export function nextPoint(points: readonly Vector[]): Vector {
   const last = points.at(-1) ?? [0, 0, 0];
   const before = points.at(-2) ?? [last[0] - 0.5, last[1], last[2]];
-  return last.map((n, i) => Math.round((2 * n - before[i]!) * 100) / 100) as unknown as Vector;
+  return mapVector(last, (n, i) => Math.round((2 * n - before[i]!) * 100) / 100);
 }
 
 /** The points of a path as numbers; they are dragged, added and taken away in the view as well. */
@@ -34,7 +34,7 @@ export function PointsRow({
 }) {
   const [all, setAll] = useState(false);
   const change = (index: number, axis: number, n: number) =>
-    onChange(value.map((p, i) => (i === index ? (p.map((old, k) => (k === axis ? n : old)) as unknown as Vector) : p)));
+    onChange(value.map((p, i) => (i === index ? mapVector(p, (old, k) => (k === axis ? n : old)) : p)));
   return (
     <div className="border-b border-rule/60 py-1" title={parameter.help}>
       <div className="flex flex-wrap items-baseline justify-between">

@@ -19,7 +19,7 @@ export function SpansRow({
 }) {
   const [refused, setRefused] = useState<string>();
   const take = (spans: readonly Span[]) => {
-    const sorted = [...spans].sort((a, b) => a[0] - b[0]);
+    const sorted = [...spans].toSorted((a, b) => a[0] - b[0]);
     if (!fits(parameter, sorted))
       return setRefused(`${parameter.label} are ${sorted.map(([a, b]) => `${a} to ${b}`).join(', ')}; allowed are ${allowed(parameter)}.`);
     setRefused(undefined);

@@ -14,7 +14,7 @@ export const Waveform = memo(function Waveform({ levels }: { levels: readonly nu
     return most / 255;
   });
   const above = loudest.map((level, i) => `${i},${(50 - 48 * level).toFixed(1)}`);
-  const below = loudest.map((level, i) => `${i},${(50 + 48 * level).toFixed(1)}`).reverse();
+  const below = loudest.map((level, i) => `${i},${(50 + 48 * level).toFixed(1)}`).toReversed();
   return (
     <svg viewBox={`0 0 ${Math.max(1, n - 1)} 100`} preserveAspectRatio="none" className="h-full w-full" aria-hidden>
       <polygon points={[...above, ...below].join(' ')} fill="currentColor" />

@@ -7,7 +7,7 @@ type Value = Key['value'];
 function laid<V extends Value>(rest: readonly Key<V>[], moved: readonly Key<V>[]): Key<V>[] {
   const taken = new Set(moved.map((key) => key.frame));
   const last = new Map(moved.map((key) => [key.frame, key]));
-  return [...rest.filter((key) => !taken.has(key.frame)), ...last.values()].sort((a, b) => a.frame - b.frame);
+  return [...rest.filter((key) => !taken.has(key.frame)), ...last.values()].toSorted((a, b) => a.frame - b.frame);
 }
 
 /** Keys on those frames taken to others, whole frames all; what stood there gives way. */

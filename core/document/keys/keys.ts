@@ -1,5 +1,5 @@
 import { easedBy, USUAL_HANDLES, type Handles } from '../../lib/math/bezier';
-import type { Vector } from '../../lib/math/vector';
+import { mapVector, type Vector } from '../../lib/math/vector';
 
 /** How a value goes from a key to the next. */
 export const EASES = ['linear', 'smooth', 'step', 'curve'] as const;
@@ -25,10 +25,11 @@ function shape({ ease, handles = USUAL_HANDLES }: Key, t: number): number {
 }
 
 function between<V extends number | Vector>(a: V, b: V, t: number): V {
-  if (typeof a === 'number') return (a + t * ((b as number) - a)) as V;
-  const from = a as Vector;
-  const to = b as Vector;
-  return from.map((n, i) => n + t * (to[i]! - n)) as unknown as V;
+  const value = (from: number, to: number) => from + t * (to - from);
+  const mixed =
+    typeof a === 'number' || typeof b === 'number' ? value(Number(a), Number(b)) : mapVector<number>(a, (n, i) => value(n, b[i]!));
+  // Numbers give a number, and vectors a vector.
+  return mixed as V;
 }
 
 /** The value of keys at a frame with fraction: that of the first key before it, of the last after it. */
@@ -49,7 +50,7 @@ export function valueAt<V extends number | Vector>(keys: readonly Key<V>[], fram
 
 /** Keys with one more, in the place of one at the same frame. */
 export function withKey<V extends number | Vector>(keys: readonly Key<V>[], key: Key<V>): Key<V>[] {
-  return [...keys.filter((k) => k.frame !== key.frame), key].sort((a, b) => a.frame - b.frame);
+  return [...keys.filter((k) => k.frame !== key.frame), key].toSorted((a, b) => a.frame - b.frame);
 }
 
 /** Keys that have a value at a frame, and go on from there as from the key before it. */

@@ -63,7 +63,7 @@ function carried(outer: Similarity, place: Place): Similarity {
 
 /** The motion of a thing: its keys, on the keys of its carriers. */
 export function motionOf(carriers: readonly Carrier[], thing: Placed): Motion {
-  const row = [...carriersOf(carriers, thing).reverse(), thing];
+  const row = [...carriersOf(carriers, thing).toReversed(), thing];
   const moves = row.some(({ keys }) => PARTS.some((name) => (keys[`place.${name}`]?.length ?? 0) > 1));
   const at = (frame: number) => row.reduce((outer, one) => carried(outer, placeAt(one, frame)), WORLD);
   if (!moves) {

@@ -51,8 +51,8 @@ const plain = (label: string, value: number, help: string): NumberParameter => (
 export const rangeOf = (low: number, high: number) =>
   describe({
     acts: actsParameter,
-    low: plain('From', low, 'One end of what it gives.') as NumberParameter,
-    high: plain('To', high, 'The other end of what it gives.') as NumberParameter,
+    low: plain('From', low, 'One end of what it gives.'),
+    high: plain('To', high, 'The other end of what it gives.'),
   });
 
 /** A time in seconds, above 0. */

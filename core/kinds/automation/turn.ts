@@ -1,6 +1,6 @@
 import { describe } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
-import { cross, normalised, type Vector } from '../../lib/math/vector';
+import { cross, normalised, type Vector, mapVector } from '../../lib/math/vector';
 
 /** What a drive of a whole vector has beside its own: it turns the vector, by degrees. */
 export const turnParameters = describe({
@@ -22,5 +22,5 @@ export function turnedAbout(vector: Vector, about: Vector, degrees: number): Vec
   const [c, s] = [cos(degrees * RADIAN), sin(degrees * RADIAN)];
   const across = cross(k, vector);
   const along = (k[0] * vector[0] + k[1] * vector[1] + k[2] * vector[2]) * (1 - c);
-  return vector.map((n, i) => n * c + across[i]! * s + k[i]! * along) as unknown as Vector;
+  return mapVector(vector, (n, i) => n * c + across[i]! * s + k[i]! * along);
 }

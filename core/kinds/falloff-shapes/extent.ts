@@ -44,6 +44,11 @@ export interface ExtentKind<V = Values> extends Kind, Documented {
 /** Describes a kind of falloff shape: its routines see values of the types that its parameters say. */
 export const defineFalloffShape = <D extends Description>(kind: ExtentKind<ValuesOf<D>> & { readonly parameters: D }): ExtentKind => kind;
 
+/** The radii of a falloff, metres; 0 and 0 where there is none. */
+export function radiiOf(extent: Values): { readonly core: number; readonly reach: number } {
+  return { core: Number(extent['core'] ?? 0), reach: Number(extent['reach'] ?? 0) };
+}
+
 /** Core and reach, for every bounded extent. */
 export const coreAndReach = describe({
   core: {

@@ -1,5 +1,5 @@
 import { describe } from '../../document/parameters';
-import { frameAbout, type Vector } from '../../lib/math/vector';
+import { frameAbout, type Vector, mapVector } from '../../lib/math/vector';
 import { nearestOnPath, PathPieces } from '../../lib/paths/nearest';
 import { pathParameters } from '../shared/path-parameters';
 import { pathHandles } from '../shared/path-handles';
@@ -74,7 +74,7 @@ export const path = defineFalloffShape({
       return Array.from({ length: 25 }, (_n, k) => {
         // for drawing only
         const [c, s] = [d * Math.cos((k * Math.PI) / 12), d * Math.sin((k * Math.PI) / 12)];
-        return point.map((n, axis) => n + c * p[axis]! + s * q[axis]!) as unknown as Vector;
+        return mapVector(point, (n, axis) => n + c * p[axis]! + s * q[axis]!);
       });
     });
   },
@@ -83,7 +83,7 @@ export const path = defineFalloffShape({
     const turn = 2 * Math.PI * ((u * 7) % 1);
     // for drawing only
     const [c, s] = [Math.cos(turn), Math.sin(turn)];
-    return { from: point, along: p.map((n, axis) => c * n + s * q[axis]!) as unknown as Vector };
+    return { from: point, along: mapVector(p, (n, axis) => c * n + s * q[axis]!) };
   },
   handles(values) {
     const { core, reach } = values;
@@ -93,7 +93,7 @@ export const path = defineFalloffShape({
         ['core', core],
         ['reach', reach],
       ] as const
-    ).map(([parameter, d]) => ({ parameter, at: point.map((n, i) => n + d * p[i]!) as unknown as Vector, axis: p, perMetre: 1 }));
+    ).map(([parameter, d]) => ({ parameter, at: mapVector(point, (n, i) => n + d * p[i]!), axis: p, perMetre: 1 }));
     return [...distances, ...pathHandles(values)];
   },
 });

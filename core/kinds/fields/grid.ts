@@ -1,6 +1,6 @@
 import { describe, type Values, type ValuesOf } from '../../document/parameters';
 import { gridLookup, MOST_POINTS, pointsIn, widthsOf, type Lattice, type VectorGrid } from '../../lib/grids/vector-grid';
-import type { Vector } from '../../lib/math/vector';
+import { type Vector, mapVector } from '../../lib/math/vector';
 import { boxEdges, boxHandles } from '../../lib/geometry/outline';
 import { outward, rotateBack, type Similarity } from '../../lib/math/similarity';
 import { clear } from '../contracts/sums';
@@ -84,11 +84,7 @@ const sidesOf = ({ width, height, depth }: Settings) => [width, height, depth] a
 
 /** Points along each axis of a grid that is filled. */
 function countsOf(settings: Settings): readonly [number, number, number] {
-  return sidesOf(settings).map((length) => Math.max(2, Math.floor(length / settings.cell + 0.5) + 1)) as unknown as readonly [
-    number,
-    number,
-    number,
-  ];
+  return mapVector(sidesOf(settings), (length) => Math.max(2, Math.floor(length / settings.cell + 0.5) + 1));
 }
 
 /** Grids that were filled, by all that they hang on: a stack is compiled again at every edit, and most edits leave them as they are. */
@@ -118,8 +114,8 @@ export function latticeOf(settings: Settings, counts = countsOf(settings)): Latt
   const sides = sidesOf(settings);
   return {
     counts,
-    origin: sides.map((s) => -s / 2) as unknown as Vector,
-    spacing: sides.map((s, i) => s / (counts[i]! - 1)) as unknown as Vector,
+    origin: mapVector(sides, (s) => -s / 2),
+    spacing: mapVector(sides, (s, i) => s / (counts[i]! - 1)),
   };
 }
 
@@ -130,7 +126,7 @@ const emptyGrid = (lattice: Lattice): VectorGrid => ({ ...lattice, vectors: new 
 function pointAt({ counts, origin, spacing }: Lattice, index: number): Vector {
   const [nx, ny] = counts;
   const steps = [index % nx, Math.floor(index / nx) % ny, Math.floor(index / (nx * ny))];
-  return origin.map((o, i) => o + steps[i]! * spacing[i]!) as unknown as Vector;
+  return mapVector(origin, (o, i) => o + steps[i]! * spacing[i]!);
 }
 
 /** Turns vectors from the axes of the world to those of a place. */
@@ -193,9 +189,9 @@ export const grid = defineField({
   gridOf,
   arrows(source) {
     const settings = source.settings;
-    const counts = sidesOf(settings).map((s) =>
+    const counts = mapVector(sidesOf(settings), (s) =>
       Math.max(2, Math.min(ARROWS, Math.floor((s / Math.max(...sidesOf(settings))) * ARROWS + 0.5))),
-    ) as unknown as readonly [number, number, number];
+    );
     const thin = emptyGrid(latticeOf(settings, counts));
     const count = pointsIn(thin);
     if (settings.from === 'group') {
@@ -225,8 +221,8 @@ export const grid = defineField({
     if (settings.from === 'group') return bounds;
     const found = source.resources.grid(settings.file);
     if (!found) return undefined;
-    const sides = widthsOf(found).map((w) => (w > 0 ? w : 1)) as unknown as Vector;
-    return { centre: found.origin.map((o, i) => o + sides[i]! / 2) as unknown as Vector, sides };
+    const sides = mapVector(widthsOf(found), (w) => (w > 0 ? w : 1));
+    return { centre: mapVector(found.origin, (o, i) => o + sides[i]! / 2), sides };
   },
   compile(source) {
     const settings = source.settings;

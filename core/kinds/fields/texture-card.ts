@@ -24,7 +24,7 @@ export function slopeOf(settings: TextureSettings, picture: LevelImage, u: numbe
 
 /** Red and green at a place of a picture, each −1 … 1 from its middle. */
 export function flowOf(picture: LevelImage, u: number, v: number): readonly [number, number] {
-  return [2 * bilinear(picture, u, v, picture.red!) - 1, 2 * bilinear(picture, u, v, picture.green!) - 1];
+  return [2 * bilinear(picture, u, v, picture.red) - 1, 2 * bilinear(picture, u, v, picture.green) - 1];
 }
 
 /** A picture on a card in the XZ plane of the place: u along X, v along Z. */

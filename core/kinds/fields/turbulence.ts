@@ -4,7 +4,7 @@ import { addGradientCurl } from '../../lib/noise/gradient';
 import { NOISES, noiseOptions, octaveSeed, type NoiseName } from '../../lib/noise/kinds';
 import { addSimplexCurl } from '../../lib/noise/simplex';
 import { mix } from '../../lib/random/lookup';
-import { length, type Vector } from '../../lib/math/vector';
+import { length } from '../../lib/math/vector';
 import type { CurlLayer } from '../contracts/kernel-descriptor';
 import { circle } from '../../lib/geometry/outline';
 import { fittedSize, vectorActions } from './actions';
@@ -278,12 +278,12 @@ export const turbulence = defineField({
     const { size } = settings;
     return [{ parameter: 'size', at: [-size / 2, 0, 0], axis: [-1, 0, 0], perMetre: 2 }];
   },
-  closed: ({ evolution }, frames) => ((evolution as number) > 0 ? { closed: true, loop: Math.max(2, frames) } : undefined),
+  closed: ({ evolution }, frames) => (evolution > 0 ? { closed: true, loop: Math.max(2, frames) } : undefined),
   open({ drift, size, evolution }) {
-    const speed = length(drift as Vector);
+    const speed = length(drift);
     if (speed === 0) return undefined;
     // About as quick a change at a place as the drift made.
-    const quick = Math.max(evolution as number, Number((speed / (size as number)).toPrecision(2)));
+    const quick = Math.max(evolution, Number((speed / size).toPrecision(2)));
     return { words: 'its pattern drifts', instead: { drift: [0, 0, 0], evolution: quick } };
   },
   kernel(source) {

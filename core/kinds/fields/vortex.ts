@@ -1,6 +1,6 @@
 import { describe, type ValuesOf } from '../../document/parameters';
 import { exp } from '../../lib/math/exact';
-import { frameAbout, normalised, type Vector } from '../../lib/math/vector';
+import { frameAbout, normalised, vectorBy } from '../../lib/math/vector';
 import { circle } from '../../lib/geometry/outline';
 import { fittedSize, vectorActions } from './actions';
 import { defineField } from '../contracts/field';
@@ -80,7 +80,7 @@ export const vortex = defineField({
     const a = normalised(axis);
     const [u, v] = frameAbout(a);
     if (swirl === 'even') return [];
-    return [circle(radius, 0, 1).map(([p, q]) => [0, 1, 2].map((i) => p * u[i]! + q * v[i]!) as unknown as Vector)];
+    return [circle(radius, 0, 1).map(([p, q]) => vectorBy((i) => p * u[i]! + q * v[i]!))];
   },
   handles(settings) {
     const { axis, swirl, radius } = settings;

@@ -1,4 +1,4 @@
-import { describe, type ValuesOf, type Description } from '../../document/parameters';
+import { describe, type ValuesOf, type Description, typed } from '../../document/parameters';
 import type { Kind } from '../../document/registry';
 import type { Values } from '../../document/parameters';
 import type { BirthPlace, Resources } from '../emitter-shapes/shape';
@@ -58,11 +58,12 @@ export function rangeParameters(unit: string, low: number, high: number, ramp: n
   });
 }
 
-type Range = ValuesOf<ReturnType<typeof rangeParameters>>;
+const anyRange = rangeParameters('', 0, 1, 0, [0, 1]);
+type Range = ValuesOf<typeof anyRange>;
 
 /** The chance of births by what a kind measures and by its limits. */
 export function compileMask({ measures }: MaskKind, source: MaskSource): MaskRoutine {
-  const weight = inRange(source.values as unknown as Range);
+  const weight = inRange(typed(anyRange, source.values));
   const value = measures.value(source);
   return (place, time) => weight(value(place, time));
 }

@@ -15,7 +15,7 @@ const parameters = describe({
 });
 
 function slopeOf({ values }: MaskSource<ValuesOf<typeof parameters>>) {
-  const flat = values['flat'] === true;
+  const flat = values['flat'];
   return (place: { ny: number; flatY: number }) => DEGREES * acos(Math.min(1, Math.max(-1, flat ? place.flatY : place.ny)));
 }
 

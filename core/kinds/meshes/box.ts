@@ -1,5 +1,5 @@
 import { describe } from '../../document/parameters';
-import type { Vector } from '../../lib/math/vector';
+import { type Vector, vectorBy } from '../../lib/math/vector';
 import { joinMeshes } from '../../lib/meshes/join';
 import { gridMesh } from '../../lib/meshes/grid';
 import { detail, length } from './common';
@@ -37,7 +37,7 @@ export const box = defineMeshSource({
         mesh: gridMesh(cells, cells, (u, v) => {
           const s = 2 * u - 1;
           const t = 2 * v - 1;
-          return [0, 1, 2].map((i) => half[i]! * (out[i]! + s * a[i]! + t * b[i]!)) as unknown as Vector;
+          return vectorBy((i) => half[i]! * (out[i]! + s * a[i]! + t * b[i]!));
         }),
       })),
     );

@@ -60,7 +60,7 @@ export function momentsOf(n: number): number[] {
     for (let rest = i; rest > 0; rest >>= 1, digit /= 2) value += (rest & 1) * digit;
     return value;
   };
-  const order = Array.from({ length: n }, (_, i) => i).sort((a, b) => mirrored(a) - mirrored(b));
+  const order = Array.from({ length: n }, (_, i) => i).toSorted((a, b) => mirrored(a) - mirrored(b));
   const moments = new Array<number>(n);
   order.forEach((sample, rank) => (moments[sample] = (rank + 0.5) / n));
   return moments;

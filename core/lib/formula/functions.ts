@@ -88,7 +88,7 @@ export const FUNCTIONS: Readonly<Record<string, Operation>> = {
   noise: {
     takes: [1, 3],
     help: 'smooth noise from −1 to 1: x, y, z',
-    loop: loops.rows((x, y = 0, z = 0) => gradientNoise(x!, y, z, corners)),
+    loop: loops.rows((x, y = 0, z = 0) => gradientNoise(x, y, z, corners)),
   },
   besselj: two('Bessel function of the first kind: order, x', loops.pairs(besselJ)),
   random: one(

@@ -1,3 +1,4 @@
+import { vectorBy } from '../math/vector';
 /** A box-shaped lattice of points. */
 export interface Lattice {
   /** Points along X, Y and Z, each at least 1. */
@@ -21,7 +22,7 @@ export const MOST_POINTS = 2_097_152;
 
 /** Widths of a grid from its first to its last points, metres. */
 export function widthsOf({ counts, spacing }: Lattice): readonly [number, number, number] {
-  return [0, 1, 2].map((i) => (counts[i]! - 1) * spacing[i]!) as unknown as readonly [number, number, number];
+  return vectorBy((i) => (counts[i]! - 1) * spacing[i]!);
 }
 
 /** What is beyond the outermost points: nothing, the same as at them, or the grid over again. */
@@ -83,9 +84,9 @@ export function gridLookup({ counts, vectors }: VectorGrid, cubic: boolean, edge
         for (let a = 0; a < taps; a++) {
           const at = row + ix[a]!;
           const weight = share * wx[a]!;
-          out[0]! += weight * vectors[at]!;
-          out[1]! += weight * vectors[at + 1]!;
-          out[2]! += weight * vectors[at + 2]!;
+          out[0] += weight * vectors[at]!;
+          out[1] += weight * vectors[at + 1]!;
+          out[2] += weight * vectors[at + 2]!;
         }
       }
   };

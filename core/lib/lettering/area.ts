@@ -34,8 +34,8 @@ function edgesOf(contours: readonly Contour[]): Edge[] {
  * decomposition of computational geometry. Lines that cross between two corners are cut where they stand half-way.
  */
 export function fillOf(contours: readonly Contour[]): Trapezium[] {
-  const edges = edgesOf(contours).sort((a, b) => a.y0 - b.y0);
-  const levels = [...new Set(edges.flatMap((e) => [e.y0, e.y1]))].sort((a, b) => a - b);
+  const edges = edgesOf(contours).toSorted((a, b) => a.y0 - b.y0);
+  const levels = [...new Set(edges.flatMap((e) => [e.y0, e.y1]))].toSorted((a, b) => a - b);
   const fill: Trapezium[] = [];
   let next = 0;
   let active: Edge[] = [];
@@ -46,7 +46,7 @@ export function fillOf(contours: readonly Contour[]): Trapezium[] {
     while (next < edges.length && edges[next]!.y0 <= y0) active.push(edges[next++]!);
     const at = (e: Edge, y: number) => e.x0 + ((y - e.y0) / (e.y1 - e.y0)) * (e.x1 - e.x0);
     const middle = (y0 + y1) / 2;
-    const row = active.filter((e) => e.y1 > y0).sort((a, b) => at(a, middle) - at(b, middle));
+    const row = active.filter((e) => e.y1 > y0).toSorted((a, b) => at(a, middle) - at(b, middle));
     let winding = 0;
     row.forEach((e, i) => {
       const inside = winding !== 0;

@@ -30,3 +30,6 @@ export function rotationFromDegrees(degrees: Vector): Rotation {
 export function rotate(r: Rotation, v: Vector): Vector {
   return [r[0] * v[0] + r[1] * v[1] + r[2] * v[2], r[3] * v[0] + r[4] * v[1] + r[5] * v[2], r[6] * v[0] + r[7] * v[1] + r[8] * v[2]];
 }
+
+/** The rotation back: rows for columns. */
+export const transposed = ([a, b, c, d, e, f, g, h, k]: Rotation): Rotation => [a, d, g, b, e, h, c, f, k];

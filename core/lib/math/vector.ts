@@ -45,3 +45,13 @@ export function frameAbout(axis: Vector): readonly [Vector, Vector] {
     [b, sign + y * y * a, -y],
   ];
 }
+
+/** A vector made from each of three parts, such as the components of another, and the number 0 … 2 of its axis. */
+export const mapVector = <T>(v: readonly [T, T, T], by: (part: T, axis: number) => number): Vector => [
+  by(v[0], 0),
+  by(v[1], 1),
+  by(v[2], 2),
+];
+
+/** A vector made axis by axis, 0 … 2. */
+export const vectorBy = (by: (axis: number) => number): Vector => [by(0), by(1), by(2)];

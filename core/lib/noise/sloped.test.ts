@@ -5,7 +5,7 @@ import { noiseLevels, NOISES, type NoiseName } from './kinds';
 
 const names = Object.keys(NOISES) as NoiseName[];
 const point = (i: number) => [0, 1, 2].map((axis) => uniform(23, i, axis) * 30 - 15) as [number, number, number];
-const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
+const median = (values: readonly number[]) => [...values].toSorted((a, b) => a - b)[values.length >> 1]!;
 
 function at(name: NoiseName, [x, y, z]: readonly number[], seed: number): Float64Array {
   const out = new Float64Array(4);

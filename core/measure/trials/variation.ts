@@ -1,4 +1,4 @@
-import type { NumberParameter, Parameter } from '../../document/parameters';
+import type { Parameter } from '../../document/parameters';
 import { fields as fieldKinds } from '../../kinds/fields';
 import { checkScene } from '../../scene/check';
 import type { Moving, Scene } from '../../document/scene';
@@ -51,7 +51,7 @@ const PARTS = ['X', 'Y', 'Z'] as const;
 
 function variablesAt(parameter: Parameter, value: unknown): Omit<Variable, 'address' | 'thing' | 'moved'>[] {
   if (parameter.type === 'number') {
-    const { label, unit, usual, whole } = parameter as NumberParameter;
+    const { label, unit, usual, whole } = parameter;
     return [{ label, unit, usual, whole: whole === true, value: value as number }];
   }
   if (parameter.type === 'vector')
@@ -85,7 +85,7 @@ export function variablesOf(scene: Scene): Variable[] {
           found.push({ ...variable, address: `${root}/${own}`, thing: name, moved });
         });
       };
-      for (const [path, parameter] of Object.entries(numbersOf(sort, thing as never))) add(path, parameter);
+      for (const [path, parameter] of Object.entries(numbersOf(sort, thing))) add(path, parameter);
       if ('seed' in thing) add('seed', { type: 'number', label: 'Seed', help: '', unit: '', default: 0, usual: SEED_RANGE, whole: true });
       if (sort !== 'fields') continue;
       const settings = (thing as unknown as Scene['fields'][number]).settings;
@@ -146,16 +146,16 @@ function setAt(scene: Scene, address: string, value: TrialValue): Scene {
   const parts = address.split('/');
   const sort = parts[0] as MovableSort;
   const path = parts.at(-1)!;
-  const bare = (byPath: Moving['keys']) => {
+  const bare = <T>(byPath: Readonly<Record<string, T>>): Record<string, T> => {
     const whole = path.replace(/\.[012]$/, '');
     return Object.fromEntries(Object.entries(byPath).filter(([p]) => p !== path && p !== whole));
   };
   return withThings(
     scene,
     (thing) => {
-      if (!isOne(sort) && (thing as unknown as { id: string }).id !== parts[1]) return thing;
+      if (!isOne(sort) && ('id' in thing ? thing.id : '') !== parts[1]) return thing;
       const set = withValue(thing, path, value);
-      return { ...set, keys: bare(set.keys), drives: bare(set.drives as never) as unknown as typeof set.drives };
+      return { ...set, keys: bare(set.keys), drives: bare(set.drives) };
     },
     [sort],
   );

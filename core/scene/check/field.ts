@@ -1,3 +1,4 @@
+import { radiiOf } from '../../kinds/falloff-shapes/extent';
 import { actions } from '../../kinds/actions';
 import { checkValues, fits, isRecord } from '../../document/check-values';
 import { fault, type Fault } from '../../document/faults';
@@ -16,7 +17,7 @@ import { checkList, checkReferences, checkThing, PLACED_MEMBERS, type Known } fr
 function checkFalloff(extent: Record<string, unknown>, profile: Record<string, unknown>, field: string): Fault[] {
   const kind = extents.get(extent['kind'] as string);
   if (!kind.bounded) return [];
-  const { core, reach } = { ...extents.defaults(kind.kind), ...extent } as unknown as { core: number; reach: number };
+  const { core, reach } = radiiOf({ ...extents.defaults(kind.kind), ...extent });
   const faults: Fault[] = [];
   if (reach < core) faults.push(fault('range', `${field}.extent.reach`, reach, `a number from the core (${core} m) up`));
   if (profiles.get(profile['kind'] as string).needsCore && core <= 0)

@@ -1,5 +1,5 @@
 import { extents } from '../../kinds/falloff-shapes';
-import type { DistanceRoutine, FormRoutine } from '../../kinds/falloff-shapes/extent';
+import { type DistanceRoutine, type FormRoutine, radiiOf } from '../../kinds/falloff-shapes/extent';
 import type { Notes } from '../../lib/formula/formula';
 import { modulators as modulatorKinds } from '../../kinds/modulators';
 import { factorsOf, type ModulatorRoutine } from '../../kinds/modulators/modulator';
@@ -61,7 +61,7 @@ interface Weighed extends Reached, Placed {
 export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard: boolean): Reach {
   const extent = extents.get(thing.extent.kind);
   const resources = resourcesOf(scene, assets);
-  const { core, reach } = thing.extent as unknown as { core: number; reach: number };
+  const { core, reach } = radiiOf(thing.extent);
   const motion = motionOf(scene.carriers, thing);
   const dials = dialsOf(scene);
   const zones = scene.zones.map(({ id }) => id);

@@ -20,7 +20,7 @@ function loadParticle(block: ParticleBlock, i: number, population: Population, s
   block.time[i] = time;
   block.step[i] = end - time;
   block.id[i] = population.id[slot]!;
-  block.body[i] = population.points === 1 ? block.id[i]! : bodyOf(block.id[i]!, population.points);
+  block.body[i] = population.points === 1 ? block.id[i] : bodyOf(block.id[i], population.points);
   block.age[i] = time - population.birth[slot]!;
   block.life[i] = life[slot]!;
 }

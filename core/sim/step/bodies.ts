@@ -1,3 +1,4 @@
+import { recordBy } from '../../lib/record';
 import { exp } from '../../lib/math/exact';
 import type { ParticleBlock } from '../../lib/particle-block';
 import type { Sums } from '../../kinds/contracts/sums';
@@ -27,7 +28,7 @@ interface Before {
 
 const PARTS = ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const;
 
-const roomFor = (n: number): Before => Object.fromEntries(PARTS.map((part) => [part, new Float32Array(n)])) as unknown as Before;
+const roomFor = (n: number): Before => recordBy(PARTS, () => new Float32Array(n));
 
 /** The bodies of one emitter: keeps the particles of each birth together. */
 export class Bodies {

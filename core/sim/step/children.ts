@@ -5,8 +5,8 @@ import { Purpose, streamOf, uniform } from '../../lib/random/lookup';
 import { lastSceneFrame } from '../../scene/scene-clock';
 import { isMoving, thingAt } from '../../document/keys/thing-at';
 import type { Emitter, Scene } from '../../document/scene';
-import type { particlesParameters } from '../../kinds/emitter-shapes/particles';
-import type { ValuesOf } from '../../document/parameters';
+import { particlesParameters } from '../../kinds/emitter-shapes/particles';
+import { typed } from '../../document/parameters';
 import { anyWay, Maternity } from './newborn';
 import { KILLED, type Population } from './population';
 import { childKey } from './split';
@@ -57,12 +57,12 @@ export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
   const gate = gateOf(scene, emitter);
   const equip = (now: Emitter) => ({
     birth: now.birth,
-    shape: now.shape as unknown as ValuesOf<typeof particlesParameters>,
+    shape: typed(particlesParameters, now.shape),
     maternity: new Maternity(now, stream, fps, end),
     fixed: normalised(now.birth.direction),
   });
   // How often a parent gives birth is counted from its own birth on, so that it is what it was at the first frame.
-  const { each } = emitter.shape as unknown as ValuesOf<typeof particlesParameters>;
+  const { each } = typed(particlesParameters, emitter.shape);
   const moving = isMoving(emitter, ['amounts', 'look', 'bond']);
   let { birth, shape, maternity, fixed } = equip(emitter);
 

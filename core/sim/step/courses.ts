@@ -2,7 +2,7 @@ import type { KernelBackend } from '../stack/stack';
 import { Run, WHOLE } from './run';
 import { pulledHome } from '../../kinds/bodies/springs';
 import { exp } from '../../lib/math/exact';
-import type { Vector } from '../../lib/math/vector';
+import { type Vector, mapVector } from '../../lib/math/vector';
 import { carriersOf, motionOf } from '../../document/keys/motion';
 import { inward } from '../../lib/math/similarity';
 import type { Key } from '../../document/keys/keys';
@@ -103,7 +103,7 @@ function riddenCourse(scene: Scene, assets: Assets, carrier: Carrier, backend?: 
       const slotOf = (point: number) => id.subarray(0, count).findIndex((one) => pointOf(one, points) === point);
       const [a, b] = [slotOf(first), slotOf(first + 1)];
       const t = place - first;
-      if (a >= 0 && b >= 0) at = AXES.map((axis) => columns[axis][a]! + t * (columns[axis][b]! - columns[axis][a]!)) as unknown as Vector;
+      if (a >= 0 && b >= 0) at = mapVector(AXES, (axis) => columns[axis][a]! + t * (columns[axis][b]! - columns[axis][a]!));
     }
     course.push(at ?? course.at(-1) ?? home.at(frame).position);
   }

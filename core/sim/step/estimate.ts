@@ -1,3 +1,5 @@
+import { particlesParameters } from '../../kinds/emitter-shapes/particles';
+import { typed } from '../../document/parameters';
 import { pointsOf } from '../../kinds/bodies';
 import type { Assets } from '../../document/assets';
 import { resourcesOf } from '../../scene/resources';
@@ -48,7 +50,7 @@ function courseOf(scene: Scene, assets: Assets, emitter: Emitter, frames: number
     const source = scene.emitters[sourceOf(scene.emitters, emitter)];
     if (!source) return none;
     const course = courseOf(scene, assets, source, frames, depth + 1);
-    const { when, each, from, to } = emitter.shape as unknown as { when: string; each: number; from: number; to: number };
+    const { when, each, from, to } = typed(particlesParameters, emitter.shape);
     const alive = aliveOver(course);
     const meanCount = (from + Math.max(from, to)) / 2;
     for (let i = 0; i <= frames; i++)

@@ -16,7 +16,7 @@ export type Exchange = (own: readonly SeenParticles[], wanted: readonly number[]
  * those hashes, so that neither slots nor threads show.
  */
 function freezeInto(frozen: FrozenParticles, { id, count, columns }: SeenParticles): void {
-  const hashes = Uint32Array.from(id.subarray(0, count), mix).sort();
+  const hashes = Uint32Array.from(id.subarray(0, count), mix).toSorted();
   const limit = count > MOST_PULLING ? hashes[MOST_PULLING - 1]! : 0xffffffff;
   const slots: number[] = [];
   for (let slot = 0; slot < count; slot++) if (mix(id[slot]!) <= limit) slots.push(slot);
@@ -38,7 +38,7 @@ export function freeze(
   const seen = exchange
     ? exchange(
         populations,
-        [...wanted].sort((a, b) => a - b),
+        [...wanted].toSorted((a, b) => a - b),
       )
     : populations;
   for (const { frozen, emitter } of pulling) freezeInto(frozen, seen[emitter]!);

@@ -4,7 +4,7 @@ import { plane } from '../../kinds/colliders/plane';
 import { rotate, rotationFromDegrees } from '../../lib/math/rotation';
 import type { Resources } from '../../kinds/emitter-shapes/shape';
 import type { Body } from '../../kinds/colliders/collider';
-import type { Vector } from '../../lib/math/vector';
+import { type Vector, mapVector } from '../../lib/math/vector';
 import { motionOf, type Motion } from '../../document/keys/motion';
 import { WORLD, type Similarity } from '../../lib/math/similarity';
 import { gateOf } from '../../scene/gate-of';
@@ -73,7 +73,7 @@ function obstacleOf(scene: Scene, collider: Collider, assets: Assets): Obstacle 
 /** Least width of the scene box, metres. */
 const LEAST_BOX = 0.01;
 
-const sizeOf = ({ size }: Bounds): Vector => size.map((n) => Math.max(LEAST_BOX, n)) as unknown as Vector;
+const sizeOf = ({ size }: Bounds): Vector => mapVector(size, (n) => Math.max(LEAST_BOX, n));
 
 /** Turns of a plane, in degrees, so that its +Y looks into the box from each of its faces. */
 const FACES: readonly Vector[] = [
@@ -114,7 +114,7 @@ function sceneBox({ bounds, emitters }: Scene, resources: Resources): Obstacle[]
     const at = (frame: number): Similarity => {
       const now = thingAt(bounds, frame);
       const size = sizeOf(now);
-      return { ...WORLD, rotation, position: now.centre.map((n, i) => n - (Math.round(inward[i]!) * size[i]!) / 2) as unknown as Vector };
+      return { ...WORLD, rotation, position: mapVector(now.centre, (n, i) => n - (Math.round(inward[i]!) * size[i]!) / 2) };
     };
     return wall(plane.body({ sides: 'front' }, resources), { moves: true, at });
   });

@@ -119,7 +119,7 @@ export class Run {
     this.order = inOrderOfDescent(emitters);
     const tinted = emitters.map((e) => sourceShownBy(e) !== undefined);
     // Children take over what their parents have: asked from the last of them on.
-    for (const e of [...this.order].reverse()) {
+    for (const e of [...this.order].toReversed()) {
       const origin = this.origins[e];
       if (tinted[e] && origin && 'source' in origin) tinted[origin.source] = true;
     }

@@ -30,5 +30,5 @@ export function orderInSpace({ count, columns: { x, y, z } }: Population, cell: 
     const key = cube(x[slot]!, low[0]) | (cube(y[slot]!, low[1]) << 1) | (cube(z[slot]!, low[2]) << 2);
     keys[slot] = key * 4194304 + slot;
   }
-  return Uint32Array.from(keys.sort(), (key) => key % 4194304);
+  return Uint32Array.from(keys.toSorted(), (key) => key % 4194304);
 }

@@ -1,3 +1,4 @@
+import { radiiOf } from '../../../core/kinds/falloff-shapes/extent';
 import { useMemo, useRef, useState } from 'react';
 import { MOST_STOPS } from '../../../core/document/check-values';
 import type { LevelStop } from '../../../core/document/parameters';
@@ -54,7 +55,7 @@ export function ProfileCanvas({
   const box = useRef<HTMLDivElement>(null);
   // While something is dragged the scale stands still, or it would run from the pointer.
   const [frozen, setFrozen] = useState<number>();
-  const { core, reach } = thing.extent as unknown as { core: number; reach: number };
+  const { core, reach } = radiiOf(thing.extent);
   const end = frozen ?? Math.max(0.01, reach * 1.3);
   const { counts, within, total } = useHistogram(thing, end);
   const most = Math.max(1, ...counts);
@@ -89,10 +90,10 @@ export function ProfileCanvas({
     const knot = under(event.clientX, event.clientY, false);
     const list = knots ?? [0, 0.25, 0.5, 0.75, 1].map((at) => ({ at, value: Number(weight(core + at * (reach - core)).toFixed(2)) }));
     if (list.length >= MOST_STOPS) return;
-    const next = [...list, knot].sort((a, b) => a.at - b.at);
+    const next = [...list, knot].toSorted((a, b) => a.at - b.at);
     if (!knots)
       editReach(owner, (t) => {
-        t.profile = { ...t.profile, kind: 'custom', knots: next, slope: 1, invert: false } as never;
+        t.profile = { ...t.profile, kind: 'custom', knots: next, slope: 1, invert: false };
       });
     else onKnots(next);
     onPick(next.indexOf(knot));

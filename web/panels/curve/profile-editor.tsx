@@ -1,3 +1,4 @@
+import { radiiOf } from '../../../core/kinds/falloff-shapes/extent';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { extents } from '../../../core/kinds/falloff-shapes';
@@ -25,7 +26,7 @@ function ProfilePicture({ kind }: { kind: string }) {
 
 /** The curve of a profile as knots, to go on from by hand. */
 function knotsOf(thing: WithReach): LevelStop[] {
-  const { core, reach } = thing.extent as unknown as { core: number; reach: number };
+  const { core, reach } = radiiOf(thing.extent);
   const weight = falloffOf({ ...thing.profile, slope: 1, invert: false }, core, reach);
   return [0, 0.2, 0.4, 0.6, 0.8, 1].map((at) => ({ at, value: Math.round(weight(core + at * (reach - core)) * 100) / 100 }));
 }
@@ -62,10 +63,10 @@ function Editor({ thing, owner }: { thing: WithReach; owner: ReachOwner }) {
   const [picked, setPicked] = useState(0);
   const extent = extents.get(thing.extent.kind);
   const knots = thing.profile.kind === 'custom' ? (thing.profile['knots'] as readonly LevelStop[]) : undefined;
-  const setKnots = (next: readonly LevelStop[]) => editReach(owner, (t) => void ((t.profile as Record<string, unknown>)['knots'] = next));
+  const setKnots = (next: readonly LevelStop[]) => editReach(owner, (t) => void (t.profile['knots'] = next));
   const drawn = () =>
     editReach(owner, (t) => {
-      t.profile = { ...t.profile, kind: 'custom', knots: knotsOf(thing) } as never;
+      t.profile = { ...t.profile, kind: 'custom', knots: knotsOf(thing) };
     });
   const size = ({ core, reach }: typeof extent.parameters) => ({ ...(core && { core }), ...(reach && { reach }) });
   return (
@@ -113,7 +114,7 @@ function Editor({ thing, owner }: { thing: WithReach; owner: ReachOwner }) {
           <ParameterRows
             description={profileCommon}
             values={thing.profile}
-            onChange={(name, value) => editReach(owner, (t) => void ((t.profile as Record<string, unknown>)[name] = value))}
+            onChange={(name, value) => editReach(owner, (t) => void (t.profile[name] = value))}
           />
           {knots && (
             <label

@@ -59,7 +59,7 @@ export function moveTo(id: string, group: string, before?: string): boolean {
 /** Puts fields together into a new group, and selects it. */
 export function groupFields(ids: readonly string[]): void {
   const { groups } = openedScene();
-  const group = completeGroup(freeIdentity('g', 'Group', [...groups, ...openedScene().fields]) as never);
+  const group = completeGroup(freeIdentity('g', 'Group', [...groups, ...openedScene().fields]));
   const ordered = openedScene()
     .fields.filter((f) => ids.includes(f.id))
     .map((f) => f.id);
@@ -129,7 +129,7 @@ export function changeKind(id: string, kind: string): void {
 /** Gives a field the values of a starting point; what the point does not name stays. */
 export function startFrom(id: string, start: StartingPoint): void {
   editFields([id], (field) => {
-    field.settings = { ...field.settings, ...start.settings } as never;
+    field.settings = { ...field.settings, ...start.settings };
     const own = actions.get(field.actsAs).blends;
     if (start.actsAs) field.actsAs = start.actsAs;
     if (start.strength !== undefined && !own) field.strength = start.strength;

@@ -102,13 +102,13 @@ export function pasteFields(): void {
     return made;
   });
   const names: Names = { scene, meshId, groupId: (id) => groupIds.get(id) ?? '' };
-  groups = [...scene.groups, ...cameAlong.map((group) => completeGroup(reboundReach(names, group) as never))];
+  groups = [...scene.groups, ...cameAlong.map((group) => completeGroup(reboundReach(names, group)))];
   const made: string[] = [];
   for (const field of copied.fields) {
     const own = freeIdentity('f', field.name, [...fields, ...groups]);
     made.push(own.id);
     const settings = rebound(names, field.settings, fieldKinds.get(field.settings.kind).parameters);
-    fields = [...fields, completeField({ ...reboundReach(names, field), ...own, settings } as never)];
+    fields = [...fields, completeField({ ...reboundReach(names, field), ...own, settings })];
   }
   const next = { ...scene, meshes, images, grids, fields, groups };
   changeScene(() => sceneFrom(JSON.parse(JSON.stringify(next))));

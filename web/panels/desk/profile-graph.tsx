@@ -1,3 +1,4 @@
+import { radiiOf } from '../../../core/kinds/falloff-shapes/extent';
 import { useRef, useState } from 'react';
 import { falloffOf } from '../../../core/kinds/curves';
 import type { WithReach } from '../../../core/document/scene';
@@ -28,7 +29,7 @@ export function ProfileGraph({
   const box = useRef<HTMLDivElement>(null);
   // While a dot is dragged the scale stands still, or the dot would run from the pointer.
   const [frozen, setFrozen] = useState<number>();
-  const { core, reach } = field.extent as unknown as { core: number; reach: number };
+  const { core, reach } = radiiOf(field.extent);
   const end = frozen ?? endOf(reach);
   const weight = falloffOf(field.profile, core, reach);
   const height = small ? 34 : 110;

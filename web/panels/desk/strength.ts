@@ -32,7 +32,7 @@ export function setStrength(fieldId: string, value: number): void {
   editFields(ids, (other) => {
     if (other.id === fieldId) other.strength = value;
     else {
-      const parameter = strengthParameter(other as Field);
+      const parameter = strengthParameter(other);
       other.strength = settled(parameter, other.strength + moved * (parameter.usual[1] - parameter.usual[0]));
     }
   });

@@ -153,7 +153,7 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
           key={name}
           parameter={kind.parameters[name] as NumberParameter}
           value={field.settings[name] as number}
-          onChange={(value) => editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[name] = value))}
+          onChange={(value) => editField(field.id, (f) => void (f.settings[name] = value))}
         />
       ))}
       {mixed && (

@@ -27,7 +27,7 @@ export function SumStrip() {
         holdsBack: !actions.get(field.actsAs).isVector,
       };
     });
-    return all.sort((a, b) => b.felt - a.felt);
+    return all.toSorted((a, b) => b.felt - a.felt);
   }, [fields, meters]);
   const most = Math.max(1e-9, ...shares.map((s) => s.felt));
   const { count, squares, peak } = meters.total;

@@ -37,7 +37,7 @@ function Count({ emitter }: { emitter: Emitter }) {
 /** How many particles, and when. */
 export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonly string[] }) {
   const set = (row: number, name: string, value: unknown) =>
-    editEmitters(ids, (e) => e.amounts[row] && void ((e.amounts[row] as Record<string, unknown>)[name] = value));
+    editEmitters(ids, (e) => e.amounts[row] && void (e.amounts[row][name] = value));
   const counts = !shapes.get(emitter.shape.kind).fromParticles;
   return (
     <Section title="Amount">
@@ -70,7 +70,7 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
       {counts && emitter.amounts.length < MOST.amounts && (
         <button
           className="text-button mt-1 -ml-1 flex items-center gap-1"
-          onClick={() => editEmitters(ids, (e) => void e.amounts.push(amounts.defaults('rate') as never))}
+          onClick={() => editEmitters(ids, (e) => void e.amounts.push(amounts.defaults('rate')))}
         >
           <Plus size={13} /> add an amount
         </button>
@@ -78,7 +78,7 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
       <GateRows
         place={{ sort: 'emitters', ids, path: 'gate' }}
         gate={emitter.gate}
-        onChange={(gate) => editEmitters(ids, (e) => void (e.gate = gate as never))}
+        onChange={(gate) => editEmitters(ids, (e) => void (e.gate = gate))}
       />
     </Section>
   );

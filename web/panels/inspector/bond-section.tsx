@@ -16,9 +16,7 @@ export function BondSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
         description={bonds.get(kind).parameters}
         of={{ sort: 'emitters', id: emitter.id, prefix: 'bond.' }}
         values={{ ...emitter.bond, mesh: emitter.shape['mesh'] }}
-        onChange={(name, value) =>
-          editEmitters(ids, (e) => e.bond.kind === kind && void ((e.bond as Record<string, unknown>)[name] = value))
-        }
+        onChange={(name, value) => editEmitters(ids, (e) => e.bond.kind === kind && void (e.bond[name] = value))}
       />
     </Section>
   );

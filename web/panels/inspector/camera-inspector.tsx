@@ -12,8 +12,6 @@ import { focalLength, verticalAngle } from '../../../core/lib/camera/lens';
 import { CameraFiles } from './camera-files';
 import { Section } from './section';
 
-type Draftable = Record<string, unknown>;
-
 /** The focal length that sees the vertical angle on the sensor. */
 const FOCAL: NumberParameter = {
   type: 'number',
@@ -60,7 +58,7 @@ export function CameraInspector() {
         description={cameraParameters}
         values={scene.camera}
         of={{ sort: 'camera', id: '', prefix: '' }}
-        onChange={(name, value) => editScene((s) => void ((s.camera as Draftable)[name] = value))}
+        onChange={(name, value) => editScene((s) => void Object.assign(s.camera, { [name]: value }))}
       />
       <FocalLength />
       <div className="mt-3 flex gap-2">

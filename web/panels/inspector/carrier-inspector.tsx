@@ -24,10 +24,8 @@ export function CarrierInspector({ carrier }: { carrier: Carrier }) {
         <ParameterRows
           description={carrierParameters}
           of={{ sort: 'carriers', id: carrier.id, prefix: '' }}
-          values={carrier as never}
-          onChange={(name, value) =>
-            editThing('carrier', carrier.id, (c) => void ((c as unknown as Record<string, unknown>)[name] = value))
-          }
+          values={carrier}
+          onChange={(name, value) => editThing('carrier', carrier.id, (c) => void Object.assign(c, { [name]: value }))}
         />
         <p className="pt-2 text-xs text-second">
           {all.length === 0 ? 'Nothing stands on it yet: choose it under “Carried by” in the place of another thing.' : 'It carries'}

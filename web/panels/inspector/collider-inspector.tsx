@@ -1,3 +1,4 @@
+import type { Draft } from 'immer';
 import { colliderShapes } from '../../../core/kinds/colliders';
 import { ofAnotherKind } from '../../../core/document/change-kind';
 import { whyIdle } from '../../../core/measure/collider-reasons';
@@ -17,8 +18,6 @@ import { ReasonNote } from './reason-note';
 import { GateRows } from './gate-rows';
 import { Section } from './section';
 import { ShareRow } from './share-row';
-
-type Draftable = Record<string, unknown>;
 
 const SPLIT = Object.keys(colliderParameters).filter((name) => name.startsWith('split'));
 const OWN = ['on', 'shown', 'seed'];
@@ -42,13 +41,13 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
   const of = { sort: 'colliders', id: collider.id } as const;
   const place = { sort: 'colliders', ids: [collider.id] } as const;
   const scene = useScene();
-  const edit = (recipe: (c: Draftable) => void) => editCollider(collider.id, (c) => recipe(c as unknown as Draftable));
+  const edit = (recipe: (c: Draft<Collider>) => void) => editCollider(collider.id, recipe);
   const set = (name: string, value: unknown) =>
     edit((c) => {
-      c[name] = value;
+      Object.assign(c, { [name]: value });
       // Fewest and most pieces push each other along.
-      if (name === 'splitFrom' && (value as number) > (c['splitTo'] as number)) c['splitTo'] = value;
-      if (name === 'splitTo' && (value as number) < (c['splitFrom'] as number)) c['splitFrom'] = value;
+      if (name === 'splitFrom') c.splitTo = Math.max(c.splitFrom, c.splitTo);
+      if (name === 'splitTo') c.splitFrom = Math.min(c.splitFrom, c.splitTo);
     });
   const setHit = (emitter: string, name: 'hits' | 'bounce', value: unknown) =>
     editCollider(collider.id, (c) => void (c.sends[emitter] = { ...hitOf(collider, emitter), [name]: value }));
@@ -57,13 +56,13 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
       <Section
         title={collider.name}
         aside={`collider ${scene.colliders.indexOf(collider) + 1} of ${scene.colliders.length}`}
-        onRename={(name) => edit((c) => void (c['name'] = name))}
+        onRename={(name) => edit((c) => void (c.name = name))}
       >
         <Idle collider={collider} />
         <ParameterRows
           description={colliderParameters}
           of={{ ...of, prefix: '' }}
-          values={collider as never}
+          values={collider}
           without={Object.keys(colliderParameters).filter((n) => !OWN.includes(n))}
           onChange={set}
         />
@@ -77,7 +76,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           description={colliderShapes.get(collider.shape.kind).parameters}
           of={{ ...of, prefix: 'shape.' }}
           values={collider.shape}
-          onChange={(name, value) => edit((c) => void ((c['shape'] as Draftable)[name] = value))}
+          onChange={(name, value) => edit((c) => void Object.assign(c.shape, { [name]: value }))}
         />
       </Section>
       <Section title="Contact">
@@ -91,22 +90,22 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           description={responses.get(collider.response.kind).parameters}
           of={{ ...of, prefix: 'response.' }}
           values={collider.response}
-          onChange={(name, value) => edit((c) => void ((c['response'] as Draftable)[name] = value))}
+          onChange={(name, value) => edit((c) => void Object.assign(c.response, { [name]: value }))}
         />
         <ParameterRows
           description={colliderParameters}
           of={{ ...of, prefix: '' }}
-          values={collider as never}
+          values={collider}
           without={[...OWN, ...SPLIT]}
           onChange={set}
         />
-        <GateRows place={{ ...place, path: 'gate' }} gate={collider.gate} onChange={(gate) => edit((c) => void (c['gate'] = gate))} />
+        <GateRows place={{ ...place, path: 'gate' }} gate={collider.gate} onChange={(gate) => edit((c) => void (c.gate = gate))} />
       </Section>
       <Section title="Split">
         <ParameterRows
           description={colliderParameters}
           of={{ ...of, prefix: '' }}
-          values={collider as never}
+          values={collider}
           without={Object.keys(colliderParameters).filter((n) => !SPLIT.includes(n))}
           onChange={set}
         />

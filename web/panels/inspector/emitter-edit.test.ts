@@ -57,7 +57,7 @@ describe('several emitters', () => {
       look: { kind: 'instance', form: 'mesh', mesh: 'm1' },
       besides: [{ kind: 'instance', form: 'grain', form2: 'mesh', mesh2: 'm1' }],
     };
-    openScene(completeScene({ ...scene, emitters: [{ id: 'e1', name: 'A', shape: { kind: 'point' }, ...drawn }] } as never));
+    openScene(completeScene({ ...scene, emitters: [{ id: 'e1', name: 'A', shape: { kind: 'point' }, ...drawn }] }));
     copyEmitters(['e1']);
     openScene(completeScene({ name: 'Other', meshes: [{ id: 'm1', name: 'Box', source: { kind: 'box' } }] }));
     pasteEmitters();

@@ -23,8 +23,6 @@ import { FormulaSightProvider } from '../../widgets/formula/formula-sight';
 import { useGateSight } from '../../widgets/formula/use-sights';
 import { Section } from './section';
 
-type Draftable = Record<string, unknown>;
-
 /** Births, in the groups in which one thinks of them. */
 const GROUPS: readonly (readonly [string, readonly (keyof typeof birthParameters)[]])[] = [
   ['Life', ['immortal', 'life', 'lifeVariance', 'lifeSpread']],
@@ -53,10 +51,10 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
   const also = selection.type === 'emitter' ? (selection.also ?? []) : [];
   const ids = [emitter.id, ...also];
   const shape = shapes.get(emitter.shape.kind);
-  const set = (name: string, value: unknown) => editEmitters(ids, (e) => void ((e.birth as Draftable)[name] = value));
+  const set = (name: string, value: unknown) => editEmitters(ids, (e) => void Object.assign(e.birth, { [name]: value }));
   // A shape's numbers are set together only where all have that shape.
   const setShape = (name: string, value: unknown) =>
-    editEmitters(ids, (e) => e.shape.kind === emitter.shape.kind && void ((e.shape as Draftable)[name] = value));
+    editEmitters(ids, (e) => e.shape.kind === emitter.shape.kind && void Object.assign(e.shape, { [name]: value }));
   const of = { sort: 'emitters', id: emitter.id } as const;
   const own: Values = { on: emitter.on, shown: emitter.shown, drawn: emitter.drawn, rendered: emitter.rendered, seed: emitter.seed };
   const sight = useGateSight();
@@ -76,7 +74,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           description={emitterParameters}
           values={own}
           without={['maskMode']}
-          onChange={(name, value) => editEmitters(ids, (e) => void ((e as Draftable)[name] = value))}
+          onChange={(name, value) => editEmitters(ids, (e) => void Object.assign(e, { [name]: value }))}
         />
         <KindChoice
           label="Shape"

@@ -24,7 +24,7 @@ const SPAN = { spanned, from, until, also, easeIn, easeOut };
 /** Sets a number of a field's own; the end of a span stays after its beginning. */
 function setOwn(id: string, name: string, value: unknown): void {
   editField(id, (field) => {
-    (field as unknown as Record<string, unknown>)[name] = value;
+    Object.assign(field, { [name]: value });
     if (field.until > field.from) return;
     if (name === 'until') field.from = field.until - 1;
     else field.until = field.from + 1;
@@ -88,8 +88,7 @@ export function FieldInspector({ field }: { field: Field }) {
   const owner = { type: 'field', id: field.id } as const;
   const of = { sort: 'fields', id: field.id } as const;
   const mixed = rules.get(scene.groups.find((g) => g.id === field.group)?.rule ?? 'sum').mixes;
-  const setting = (name: string, value: unknown) =>
-    editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[name] = value));
+  const setting = (name: string, value: unknown) => editField(field.id, (f) => void Object.assign(f.settings, { [name]: value }));
   const own: Description = {
     ...(action.paced && { pace: fieldParameters.pace }),
     ...(kind.seeded && { seed: fieldParameters.seed }),
@@ -108,7 +107,7 @@ export function FieldInspector({ field }: { field: Field }) {
           <ParameterRows
             description={{ strength: strengthParameter(field) }}
             of={{ ...of, prefix: '' }}
-            values={field as never}
+            values={field}
             onChange={(_, value) => setStrength(field.id, value as number)}
           />
           {kind.actions.length > 1 && (
@@ -124,7 +123,7 @@ export function FieldInspector({ field }: { field: Field }) {
           <ParameterRows
             description={own}
             of={{ ...of, prefix: '' }}
-            values={field as never}
+            values={field}
             onChange={(name, value) => setOwn(field.id, name, value)}
           />
           <ParameterRows
@@ -142,7 +141,7 @@ export function FieldInspector({ field }: { field: Field }) {
       <FalloffSection thing={field} owner={owner} />
       <ModulatorSection thing={field} owner={owner} />
       <Section title="Span">
-        <ParameterRows description={SPAN} values={field as never} onChange={(name, value) => setOwn(field.id, name, value)} />
+        <ParameterRows description={SPAN} values={field} onChange={(name, value) => setOwn(field.id, name, value)} />
       </Section>
       <SendSection thing={field} owner={owner} />
       <PlaceSection

@@ -20,7 +20,7 @@ const { strength, mix, limited, floor, ceiling, unit: keepUnit } = groupParamete
 /** Sets a number of a group; the ceiling stays at or above the floor. */
 function setOwn(id: string, name: string, value: unknown): void {
   editGroup(id, (group) => {
-    (group as unknown as Record<string, unknown>)[name] = value;
+    Object.assign(group, { [name]: value });
     if (group.ceiling >= group.floor) return;
     if (name === 'ceiling') group.floor = group.ceiling;
     else group.ceiling = group.floor;
@@ -80,7 +80,7 @@ export function GroupInspector({ group }: { group: Group }) {
         <ParameterRows
           of={{ sort: 'groups', id: group.id, prefix: '' }}
           description={{ strength, ...(outer.mixes && { mix }), limited, floor, ceiling, ...(scalar && { unit: keepUnit }) }}
-          values={group as never}
+          values={group}
           unit={unit}
           onChange={(name, value) => setOwn(group.id, name, value)}
         />

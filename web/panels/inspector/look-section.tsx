@@ -24,7 +24,7 @@ function LookRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
   const change = (to: (look: Draftable) => Draftable | undefined) =>
     editEmitters(ids, (e) => {
       const own = row === 0 ? e.look : e.besides[row - 1];
-      const next = own && to(own as Draftable);
+      const next = own && to(own);
       if (!next) return;
       if (row === 0) e.look = next as never;
       else e.besides[row - 1] = next as never;
@@ -89,7 +89,7 @@ export function LookSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
                 <button
                   className="block w-full px-3 py-1.5 text-left data-focus:bg-raised"
                   onClick={() =>
-                    editEmitters(ids, (e) => void (e.besides.length < MOST.besides && e.besides.push(looks.defaults(look.kind) as never)))
+                    editEmitters(ids, (e) => void (e.besides.length < MOST.besides && e.besides.push(looks.defaults(look.kind))))
                   }
                 >
                   {look.label}

@@ -21,8 +21,7 @@ function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
   const range = useMaskRange(emitter, mask, row);
   const dials = useSceneOf((scene) => scene.dials);
   const trouble = masks.get(mask.kind).broken?.({ values: mask, dials: dialsOf({ dials }) });
-  const set = (name: string, value: unknown) =>
-    editEmitters(ids, (e) => e.masks[row] && void ((e.masks[row] as Record<string, unknown>)[name] = value));
+  const set = (name: string, value: unknown) => editEmitters(ids, (e) => e.masks[row] && void (e.masks[row][name] = value));
   const own = () => {
     if (!range) return;
     set('low', Number(range.low.toPrecision(4)));
@@ -74,7 +73,7 @@ export function MaskSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
       {emitter.masks.length > 0 && (
         <ParameterRows
           description={{ maskMode: emitterParameters.maskMode }}
-          values={emitter as never}
+          values={emitter}
           onChange={(_, value) => editEmitters(ids, (e) => void (e.maskMode = value as 'keep' | 'thin'))}
         />
       )}
@@ -90,7 +89,7 @@ export function MaskSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
                   className="block w-full px-3 py-1.5 text-left data-focus:bg-raised"
                   onClick={() => {
                     const made = newMask(openedScene(), useAssets.getState().assets, emitter, mask.kind);
-                    editEmitters(ids, (e) => void e.masks.push(made as never));
+                    editEmitters(ids, (e) => void e.masks.push(made));
                   }}
                 >
                   {mask.label}

@@ -44,7 +44,7 @@ function KeyList({ owner, name, keys }: { owner: PlaceOwner; name: PlaceNumber; 
             onChange={(to) => setRefused(changeKey(owner, name, key.frame, { frame: to }))}
           />
           <span className="num truncate text-second" title="The value at this key; move the playhead here to change it">
-            {typeof key.value === 'number' ? key.value : (key.value as Vector).join(' ')}
+            {typeof key.value === 'number' ? key.value : key.value.join(' ')}
           </span>
           <select
             aria-label={`From frame ${key.frame} on`}
@@ -112,7 +112,7 @@ export function PlaceSection({
             <ParameterRows
               description={{ [name]: parameter }}
               of={{ ...refOf(owner), prefix: 'place.' }}
-              values={now as never}
+              values={now}
               onChange={(_, value) => setPlace(owner, name, value as number | Vector)}
             />
             {keys.length > 0 && <KeyList owner={owner} name={name} keys={keys} />}

@@ -62,16 +62,14 @@ export function FalloffSection({ thing, owner }: Props) {
               of={{ ...of, prefix: 'extent.' }}
               values={thing.extent}
               onChange={(name, value) =>
-                typeof value === 'number'
-                  ? setExtentNumber(owner, name, value)
-                  : editReach(owner, (t) => void ((t.extent as Record<string, unknown>)[name] = value))
+                typeof value === 'number' ? setExtentNumber(owner, name, value) : editReach(owner, (t) => void (t.extent[name] = value))
               }
             />
             <ParameterRows
               description={profileCommon}
               of={{ ...of, prefix: 'profile.' }}
               values={thing.profile}
-              onChange={(name, value) => editReach(owner, (t) => void ((t.profile as Record<string, unknown>)[name] = value))}
+              onChange={(name, value) => editReach(owner, (t) => void (t.profile[name] = value))}
             />
             {owner.type === 'field' && <Reached id={thing.id} />}
           </>
@@ -104,9 +102,7 @@ function ModulatorRows({ thing, owner, row }: Props & { row: number }) {
         description={kind.parameters}
         of={{ sort: LISTS[owner.type], id: owner.id, prefix: `modulators.${row}.` }}
         values={values}
-        onChange={(name, value) =>
-          editReach(owner, (t) => t.modulators[row] && void ((t.modulators[row] as Record<string, unknown>)[name] = value))
-        }
+        onChange={(name, value) => editReach(owner, (t) => t.modulators[row] && void (t.modulators[row][name] = value))}
       />
       <button
         className="text-button mt-1 -ml-1 flex items-center gap-1 text-xs"
@@ -135,7 +131,7 @@ export function ModulatorSection({ thing, owner }: Props) {
               <MenuItem key={kind.kind}>
                 <button
                   className="block w-full px-3 py-1.5 text-left data-focus:bg-raised"
-                  onClick={() => editReach(owner, (t) => void t.modulators.push(modulators.defaults(kind.kind) as never))}
+                  onClick={() => editReach(owner, (t) => void t.modulators.push(modulators.defaults(kind.kind)))}
                 >
                   {kind.label}
                   <span className="block text-xs text-faint">{kind.summary}</span>

@@ -11,8 +11,6 @@ import { SoundSection } from './sound-section';
 
 const { behind, background, top, plate, plateFrom, plateEnds, sizes } = outputParameters;
 
-type Draftable = Record<string, unknown>;
-
 const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
 
 /** What holds for the scene as a whole. */
@@ -21,7 +19,7 @@ export function SceneInspector() {
   const ofOutput = {
     values: scene.output,
     of: { sort: 'output', id: '', prefix: '' } as const,
-    onChange: (name: string, value: unknown) => editScene((s) => void ((s.output as Draftable)[name] = value)),
+    onChange: (name: string, value: unknown) => editScene((s) => void Object.assign(s.output, { [name]: value })),
   };
   return (
     <>
@@ -29,7 +27,7 @@ export function SceneInspector() {
         <ParameterRows
           description={sceneParameters}
           values={{ seed: scene.seed, draftShare: scene.draftShare, flat: scene.flat }}
-          onChange={(name, value) => editScene((s) => void ((s as Draftable)[name] = value))}
+          onChange={(name, value) => editScene((s) => void Object.assign(s, { [name]: value }))}
         />
         <ParameterRows description={{ behind, background, top, plate }} {...ofOutput} />
         {scene.output.behind === 'sequence' && <PlatesRow />}
@@ -45,7 +43,7 @@ export function SceneInspector() {
           onChange={(name, value) =>
             editScene((s) => {
               // A box without width holds nothing: each side stays above 0.
-              (s.bounds as Draftable)[name] = name === 'size' ? (value as number[]).map((n) => Math.max(0.01, n)) : value;
+              Object.assign(s.bounds, { [name]: name === 'size' ? (value as number[]).map((n) => Math.max(0.01, n)) : value });
             })
           }
         />
@@ -54,7 +52,7 @@ export function SceneInspector() {
         <ParameterRows
           description={workParameters}
           values={scene.work}
-          onChange={(name, value) => editScene((s) => void ((s.work as Draftable)[name] = value))}
+          onChange={(name, value) => editScene((s) => void Object.assign(s.work, { [name]: value }))}
         />
       </Section>
       <DialSection />
@@ -66,8 +64,8 @@ export function SceneInspector() {
       >
         <ParameterRows
           description={wholeParameters}
-          values={scene.whole as never}
-          onChange={(name, value) => editScene((s) => void ((s.whole as unknown as Draftable)[name] = value))}
+          values={scene.whole}
+          onChange={(name, value) => editScene((s) => void Object.assign(s.whole, { [name]: value }))}
         />
       </PlaceSection>
     </>

@@ -34,7 +34,7 @@ export function startShotHere(): void {
 export function setTime(name: string, value: unknown): void {
   editScene((scene) => {
     const { fps } = scene.time;
-    (scene.time as Draftable)[name] = value;
+    Object.assign(scene.time, { [name]: value });
     // What is stated a frame stays what it is a second.
     if (name === 'fps')
       for (const { amounts } of scene.emitters)

@@ -1,3 +1,4 @@
+import { mapVector } from '../../../core/lib/math/vector';
 import { extents } from '../../../core/kinds/falloff-shapes';
 import { boxRoundAll } from '../../../core/measure/fit';
 import { completeZone } from '../../../core/scene/complete';
@@ -16,7 +17,7 @@ export function addZone(): void {
   const { zones } = openedScene();
   if (zones.length >= MOST.zones) return;
   const { centre, half } = boxRoundAll(usePlayer.getState().meters.bounds);
-  const inner = half.map((h) => h / 2) as unknown as [number, number, number];
+  const inner = mapVector(half, (h) => h / 2);
   const zone = completeZone({
     ...freeIdentity('z', 'Zone', zones),
     seed: zones.length + 1,

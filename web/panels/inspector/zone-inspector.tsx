@@ -51,8 +51,8 @@ export function ZoneInspector({ zone }: { zone: Zone }) {
         <ParameterRows
           description={zoneParameters}
           of={{ sort: 'zones', id: zone.id, prefix: '' }}
-          values={zone as never}
-          onChange={(name, value) => editThing('zone', zone.id, (z) => void ((z as unknown as Record<string, unknown>)[name] = value))}
+          values={zone}
+          onChange={(name, value) => editThing('zone', zone.id, (z) => void Object.assign(z, { [name]: value }))}
         />
         <Sorted index={index} zone={zone} />
       </Section>

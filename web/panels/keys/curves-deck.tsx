@@ -1,7 +1,7 @@
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { USUAL_HANDLES, type Handles } from '../../../core/lib/math/bezier';
 import { valueAt, type Key } from '../../../core/document/keys/keys';
-import type { Vector } from '../../../core/lib/math/vector';
+import { type Vector, mapVector } from '../../../core/lib/math/vector';
 import { followDrag } from '../../widgets/drag';
 import { shownNumber } from '../../widgets/sum';
 import { usePlayer } from '../../state/player-store';
@@ -34,7 +34,7 @@ interface Curve {
 const part = (value: Key['value'], index: number): number => (typeof value === 'number' ? value : value[index]!);
 
 function withPart(value: Key['value'], index: number, to: number): Key['value'] {
-  return typeof value === 'number' ? to : (value.map((n, i) => (i === index ? to : n)) as unknown as Vector);
+  return typeof value === 'number' ? to : mapVector(value, (n, i) => (i === index ? to : n));
 }
 
 const curvesOf = (rows: readonly KeyRow[], span: DeckSpan): Curve[] =>
@@ -123,7 +123,7 @@ function dragPoint(event: React.PointerEvent, curve: Curve, key: Key, frame: Fra
     setKeysOf(
       ref,
       path,
-      others.sort((a, b) => a.frame - b.frame),
+      others.toSorted((a, b) => a.frame - b.frame),
     );
     pick({ [curve.row.id]: [key.frame + by] });
   });

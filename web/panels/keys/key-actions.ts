@@ -148,5 +148,5 @@ export function pasteKeys(): void {
 function takes({ sort, id }: KeyRow['ref'], path: string, keys: readonly Key[]): boolean {
   if (!MOVABLE_SORTS.includes(sort)) return false;
   const thing = movableOf(openedScene(), { sort, id });
-  return thing !== undefined && checkKeys({ [path]: keys }, 'keys', numbersOf(sort, thing as never)).length === 0;
+  return thing !== undefined && checkKeys({ [path]: keys }, 'keys', numbersOf(sort, thing)).length === 0;
 }

@@ -25,7 +25,7 @@ export interface SpanRow {
 
 type Windows = readonly (readonly [number, number])[];
 
-const inOrder = (windows: Windows): [number, number][] => windows.map(([a, b]): [number, number] => [a, b]).sort((a, b) => a[0] - b[0]);
+const inOrder = (windows: Windows): [number, number][] => windows.map(([a, b]): [number, number] => [a, b]).toSorted((a, b) => a[0] - b[0]);
 
 /** The windows of a gate as stretches. */
 function gateRow(
@@ -67,10 +67,10 @@ export function spanRows({ fields, emitters, colliders }: Pick<Scene, 'fields' |
   const windowed = <T extends { readonly gate: Kinded }>(things: readonly T[]) => things.filter(({ gate }) => gate.kind === 'windows');
   return [
     ...windowed(emitters).map((emitter) =>
-      gateRow(emitter, 'gate', (spans) => editEmitter(emitter.id, (e) => void (e.gate = { ...emitter.gate, spans } as never))),
+      gateRow(emitter, 'gate', (spans) => editEmitter(emitter.id, (e) => void (e.gate = { ...emitter.gate, spans }))),
     ),
     ...windowed(colliders).map((collider) =>
-      gateRow(collider, 'there', (spans) => editCollider(collider.id, (c) => void (c.gate = { ...collider.gate, spans } as never))),
+      gateRow(collider, 'there', (spans) => editCollider(collider.id, (c) => void (c.gate = { ...collider.gate, spans }))),
     ),
     ...ofFields,
   ];

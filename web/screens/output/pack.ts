@@ -36,7 +36,7 @@ async function zipped(job: Job, progress: Progress): Promise<Packed> {
   let failed: Error | undefined;
   const zip = new Zip((error, chunk) => {
     if (error) failed = error;
-    else parts.push(chunk as Uint8Array<ArrayBuffer>);
+    else parts.push(chunk);
   });
   for (const [i, picture] of picturesOf(settings, scene.emitters).entries()) {
     const entry = new ZipPassThrough(pathOf(settings, picture));

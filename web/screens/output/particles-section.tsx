@@ -38,7 +38,7 @@ async function written(
   let one: BlobPart | undefined;
   const zip = new Zip((error, chunk) => {
     if (error) throw error;
-    parts.push(chunk as Uint8Array<ArrayBuffer>);
+    parts.push(chunk);
   });
   await runFrames({ scene, assets, share: 1, from, through, bake }, signal, (frame) => {
     if (usda) usda.add(frame.frame, tablesOf(frame.emitters, ids));

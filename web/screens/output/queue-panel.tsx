@@ -133,7 +133,7 @@ export function QueuePanel({ chosen, onChoose }: { chosen: number | undefined; o
     return <p className="px-4 pt-1 pb-3 text-second">No render yet. What is ordered stands here, also after the page has been closed.</p>;
   return (
     <ul className="max-h-56 overflow-y-auto" aria-label="Renders">
-      {[...jobs].reverse().map((job) => (
+      {[...jobs].toReversed().map((job) => (
         <Row key={job.id} job={job} chosen={job.id === chosen} onChoose={() => onChoose(job.id === chosen ? undefined : job.id)} />
       ))}
     </ul>

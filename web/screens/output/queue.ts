@@ -78,7 +78,7 @@ export function loadQueue(): Promise<void> {
       .map(
         (job): Job => (job.state === 'running' || job.state === 'packing' || job.state === 'waiting' ? { ...job, state: 'paused' } : job),
       );
-    useQueue.setState({ jobs: [...kept, ...known].sort((a, b) => a.id - b.id) });
+    useQueue.setState({ jobs: [...kept, ...known].toSorted((a, b) => a.id - b.id) });
   }));
 }
 

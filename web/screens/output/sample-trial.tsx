@@ -122,7 +122,7 @@ export function SampleTrial({ frame, samples, onChoose }: { frame: number; sampl
     setTrials(undefined);
     return () => stop.current?.abort();
   }, [scene, frame]);
-  const counts = [...new Set([4, 16, 64].map((n) => (samples > 1 && n === 16 ? samples : n)))].sort((a, b) => a - b);
+  const counts = [...new Set([4, 16, 64].map((n) => (samples > 1 && n === 16 ? samples : n)))].toSorted((a, b) => a - b);
   const start = async () => {
     stop.current = new AbortController();
     setGoing(true);

@@ -1,6 +1,6 @@
 import { PerspectiveCamera, Vector3 } from 'three';
 import { describe, expect, it } from 'vitest';
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { coverageOf, projectionOf } from '../../../core/measure/coverage';
 import { completeScene } from '../../../core/scene/complete';
 import { runTo, testScene } from '../../../core/tests/scenes';
@@ -47,7 +47,7 @@ describe('the shot camera’s picture', () => {
       const cells = new Map<string, number>();
       const { x, y, z } = run.populations[0]!.columns;
       for (let i = 0; i < run.populations[0]!.count; i++) {
-        const seen = new Vector3(x[i]!, y[i]!, z[i]!).project(three);
+        const seen = new Vector3(x[i], y[i], z[i]).project(three);
         if (Math.abs(seen.x) >= 1 || Math.abs(seen.y) >= 1) continue;
         const cell = `${Math.floor(((seen.x + 1) / 2) * 32)} ${Math.floor(((seen.y + 1) / 2) * 18)}`;
         cells.set(cell, (cells.get(cell) ?? 0) + 1);

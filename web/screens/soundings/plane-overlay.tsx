@@ -34,7 +34,7 @@ export function PlaneOverlay({ rig }: { rig: ViewRig }) {
     <div className="pointer-events-none absolute inset-0">
       <svg className="absolute inset-0 h-full w-full" aria-hidden>
         {corners.every((c) => c !== undefined) && (
-          <polygon points={corners.map((c) => `${c!.x},${c!.y}`).join(' ')} fill="#ece6da14" stroke="#f2c84b" strokeWidth={1} />
+          <polygon points={corners.map((c) => `${c.x},${c.y}`).join(' ')} fill="#ece6da14" stroke="#f2c84b" strokeWidth={1} />
         )}
         {from && to && <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke="#f2c84b" strokeDasharray="3 3" />}
       </svg>

@@ -87,7 +87,7 @@ export function useSounding<S extends Sort>(order: Order<S> | undefined, key: st
     sounder.order(order as Order, assets, long, (message) => {
       if (message.type === 'progress') setState((was) => ({ ...was, frame: message.frame }));
       else if (message.type === 'refused') setState({ answer: undefined, busy: false, frame: undefined, refused: message.message });
-      else setState({ answer: message.answer as Answer<S>, busy: false, frame: undefined, refused: undefined });
+      else setState({ answer: message.answer, busy: false, frame: undefined, refused: undefined });
     });
     // The order is made anew with every drawing of the page; its key says whether it is another one.
     // oxlint-disable-next-line react-hooks/exhaustive-deps

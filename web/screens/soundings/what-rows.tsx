@@ -1,3 +1,4 @@
+import { mapVector } from '../../../core/lib/math/vector';
 import type { NumberParameter } from '../../../core/document/parameters';
 import type { Subject } from '../../../core/measure/subject';
 import { Choice, LabelledRow } from '../../widgets/labelled-row';
@@ -104,7 +105,7 @@ export function PlaneRows() {
           label={`Middle ${axis}`}
           parameter={metres(`Middle ${axis}`, 'The middle of the plane.', [-10, 10])}
           value={plane.middle[i]!}
-          onChange={(value) => set({ middle: plane.middle.map((n, k) => (k === i ? value : n)) as unknown as SlicePlane['middle'] })}
+          onChange={(value) => set({ middle: mapVector(plane.middle, (n, k) => (k === i ? value : n)) })}
         />
       ))}
       <NumberRow label="Turn" parameter={degrees('Turn', 'About the vertical.')} value={plane.turn} onChange={(turn) => set({ turn })} />

@@ -2,7 +2,7 @@ import { toast } from 'sonner';
 import { MOST, type Marker } from '../../../core/document/scene';
 import { editScene, openedScene } from '../../state/scene-store';
 
-const inOrder = (markers: readonly Marker[]): Marker[] => [...markers].sort((a, b) => a.frame - b.frame);
+const inOrder = (markers: readonly Marker[]): Marker[] => [...markers].toSorted((a, b) => a.frame - b.frame);
 
 const setMarkers = (markers: readonly Marker[]): boolean => editScene((scene) => void (scene.markers = inOrder(markers)));
 
@@ -41,5 +41,5 @@ export function removeMarker(frame: number): void {
 /** The frame of the next marker after a frame, or of the one before it; undefined where there is none. */
 export function markerFrom(frame: number, way: 1 | -1): number | undefined {
   const { markers } = openedScene();
-  return way > 0 ? markers.find((m) => m.frame > frame)?.frame : [...markers].reverse().find((m) => m.frame < frame)?.frame;
+  return way > 0 ? markers.find((m) => m.frame > frame)?.frame : [...markers].toReversed().find((m) => m.frame < frame)?.frame;
 }

@@ -24,7 +24,7 @@ async function exportPages(entries: readonly LogEntry[]): Promise<void> {
     entries.filter(({ pictured }) => pictured).map(async ({ id }) => [`pictures/${id}.png`, await api.entryPicture(id)] as const),
   );
   const zip = zipSync({ 'logbook.md': strToU8(logbookMarkdown(entries)), ...Object.fromEntries(pictures) }, { level: 0 });
-  saveFile(zip as Uint8Array<ArrayBuffer>, 'logbook.zip', 'application/zip');
+  saveFile(zip, 'logbook.zip', 'application/zip');
 }
 
 function Page({ entry, onChanged }: { entry: LogEntry; onChanged: () => void }) {

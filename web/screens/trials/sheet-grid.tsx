@@ -16,7 +16,7 @@ function placed(sheet: Sheet, order: Measure | undefined): { trial: Trial; index
     const value = trial.measured?.[order];
     return value === undefined || Number.isNaN(value) ? -Infinity : value;
   };
-  return all.sort((a, b) => of(b) - of(a));
+  return all.toSorted((a, b) => of(b) - of(a));
 }
 
 function words(sheet: Sheet, trial: Trial): string {

@@ -15,7 +15,7 @@ export function addMesh(source: Kinded, name: string): string {
     ...freeIdentity('m', name, meshes),
     source,
   };
-  editScene((scene) => void scene.meshes.push(mesh as never));
+  editScene((scene) => void scene.meshes.push(mesh));
   return mesh.id;
 }
 
@@ -43,7 +43,7 @@ export async function addMeshFile(
 export function editMesh(id: string, name: string, value: unknown): void {
   editScene((scene) => {
     const mesh = scene.meshes.find((m) => m.id === id);
-    if (mesh) (mesh.source as Record<string, unknown>)[name] = value;
+    if (mesh) mesh.source[name] = value;
   });
 }
 

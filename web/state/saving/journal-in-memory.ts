@@ -13,7 +13,9 @@ export function journalInMemory() {
     },
     putHistory: async (history) => Promise.resolve(void histories.set(`${history.scene} ${history.window}`, structuredClone(history))),
     entries: async (scene) =>
-      Promise.resolve([...entries.values()].filter((entry) => scene === undefined || entry.scene === scene).sort((a, b) => b.at - a.at)),
+      Promise.resolve(
+        [...entries.values()].filter((entry) => scene === undefined || entry.scene === scene).toSorted((a, b) => b.at - a.at),
+      ),
     history: async (scene, window) => Promise.resolve(histories.get(`${scene} ${window}`)),
     remove: async (scene, window) => Promise.resolve(void (entries.delete(`${scene} ${window}`), histories.delete(`${scene} ${window}`))),
   };

@@ -69,7 +69,7 @@ export const journal: Journal = {
   async entries(scene) {
     const db = await database();
     const found = scene === undefined ? await db.getAll('entries') : await db.getAllFromIndex('entries', 'scene', scene);
-    return found.sort((a, b) => b.at - a.at);
+    return found.toSorted((a, b) => b.at - a.at);
   },
   history: async (scene, window) => (await database()).get('histories', [scene, window]),
   async remove(scene, window) {

@@ -78,7 +78,7 @@ describe('the states of saving', () => {
     expect(
       Object.entries(ARROWS)
         .flatMap(([from, events]) => events.map((event) => `${from} ${event}`))
-        .sort(),
-    ).toEqual([...DRAWN].sort());
+        .toSorted(),
+    ).toEqual([...DRAWN].toSorted());
   });
 });

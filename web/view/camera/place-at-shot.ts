@@ -1,5 +1,5 @@
 import { setIfKeyed } from '../../state/movement';
-import type { Vector } from '../../../core/lib/math/vector';
+import { type Vector, mapVector } from '../../../core/lib/math/vector';
 import { inward } from '../../../core/lib/math/similarity';
 import { drawnMotion } from '../../simulation/motions';
 import { sceneFrame } from '../../state/scene-clock';
@@ -14,7 +14,7 @@ export function placeAtShot(rig: SceneView): void {
   const seen = rig.asShot();
   const within = (id: string, at: Vector) => {
     const carrier = openedScene().carriers.find((c) => c.id === id);
-    return carrier ? (inward(drawnMotion(openedScene(), carrier).at(sceneFrame()), at).map(thousandths) as unknown as Vector) : at;
+    return carrier ? mapVector(inward(drawnMotion(openedScene(), carrier).at(sceneFrame()), at), thousandths) : at;
   };
   const shot = { ...seen, position: within(camera.carrier, seen.position), target: within(camera.aims, seen.target) };
   beginGesture();

@@ -1,6 +1,6 @@
 import { type Box3, PerspectiveCamera, Sphere, Vector3 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
-import type { Vector } from '../../../core/lib/math/vector';
+import { type Vector, mapVector } from '../../../core/lib/math/vector';
 import type { Scene } from '../../../core/document/scene';
 import { withDrives } from '../../../core/scene/drives';
 import { isMoving } from '../../../core/document/keys/thing-at';
@@ -143,7 +143,7 @@ export class ViewRig {
 
   /** The free view as a shot camera: its frame is what lies within the margin. */
   asShot(): Pick<Scene['camera'], 'position' | 'target'> & ({ readonly angle: number } | { readonly height: number }) {
-    const rounded = (v: Vector3): Vector => [v.x, v.y, v.z].map((n) => Math.round(n * 1000) / 1000) as unknown as Vector;
+    const rounded = (v: Vector3): Vector => mapVector([v.x, v.y, v.z], (n) => Math.round(n * 1000) / 1000);
     const { output } = openedScene();
     const shape = output.width / output.height / this.camera.aspect;
     const half = (Math.tan((this.camera.fov * Math.PI) / 360) * FRAME_SHARE) / Math.max(1, shape);

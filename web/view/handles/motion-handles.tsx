@@ -1,5 +1,5 @@
 import type { Key } from '../../../core/document/keys/keys';
-import type { Vector } from '../../../core/lib/math/vector';
+import { type Vector, mapVector } from '../../../core/lib/math/vector';
 import type { Placed } from '../../../core/document/keys/motion';
 import { inward } from '../../../core/lib/math/similarity';
 import { clockIn } from '../../../core/scene/scene-clock';
@@ -23,7 +23,11 @@ export function MotionHandles({ rig, placed, name, owner }: { rig: ViewRig; plac
   const keys = (placed.keys[PATH] ?? []) as readonly Key<Vector>[];
   const motion = motionIn(scene, placed);
   const put = (index: number, value: Vector) =>
-    setKeysOf(refOf(owner), PATH, keys.map((key, i) => (i === index ? { ...key, value } : key)) as readonly Key[]);
+    setKeysOf(
+      refOf(owner),
+      PATH,
+      keys.map((key, i) => (i === index ? { ...key, value } : key)),
+    );
   return keys.map((key, i) => {
     const at = motion.at(key.frame).position;
     const shown = rig.project(at);
@@ -33,7 +37,7 @@ export function MotionHandles({ rig, placed, name, owner }: { rig: ViewRig; plac
       const outer = outerFrame(scene, placed, key.frame);
       followDrag(
         event,
-        ({ clientX, clientY }) => put(i, inward(outer, onFacingPlane(rig, clientX, clientY, at)).map(hundredths) as unknown as Vector),
+        ({ clientX, clientY }) => put(i, mapVector(inward(outer, onFacingPlane(rig, clientX, clientY, at)), hundredths)),
         (moved) => moved || transport.seek(clockIn(scene).back(key.frame)),
       );
     };
@@ -42,9 +46,17 @@ export function MotionHandles({ rig, placed, name, owner }: { rig: ViewRig; plac
       const by = (
         { ArrowLeft: [-step, 0, 0], ArrowRight: [step, 0, 0], ArrowUp: [0, step, 0], ArrowDown: [0, -step, 0] } as Record<string, Vector>
       )[event.key];
-      if (by) put(i, key.value.map((n, k) => hundredths(n + by[k]!)) as unknown as Vector);
+      if (by)
+        put(
+          i,
+          mapVector(key.value, (n, k) => hundredths(n + by[k]!)),
+        );
       else if (event.key === 'Delete' || event.key === 'Backspace')
-        setKeysOf(refOf(owner), PATH, keys.filter((_, k) => k !== i) as readonly Key[]);
+        setKeysOf(
+          refOf(owner),
+          PATH,
+          keys.filter((_, k) => k !== i),
+        );
       else return;
       event.preventDefault();
       event.stopPropagation();

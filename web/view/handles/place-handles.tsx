@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Vector } from '../../../core/lib/math/vector';
+import { type Vector, mapVector } from '../../../core/lib/math/vector';
 import { rotate } from '../../../core/lib/math/rotation';
 import { placeAt, type Placed } from '../../../core/document/keys/motion';
 import { motionIn } from '../../simulation/motions';
@@ -32,12 +32,12 @@ export function PlaceHandles({ rig, placed, name, owner }: { rig: ViewRig; place
   const { position } = world;
   const middle = rig.project(position);
   if (!middle) return null;
-  const move = (to: Vector) => setPlace(owner, 'position', inward(outer, to).map(hundredths) as unknown as Vector);
+  const move = (to: Vector) => setPlace(owner, 'position', mapVector(inward(outer, to), hundredths));
   const turn = (axis: number, to: number) =>
     setPlace(
       owner,
       'rotation',
-      rotation.map((old, i) => (i === axis ? ((((Math.round(to) + 180) % 360) + 360) % 360) - 180 : old)) as unknown as Vector,
+      mapVector(rotation, (old, i) => (i === axis ? ((((Math.round(to) + 180) % 360) + 360) % 360) - 180 : old)),
     );
   const arm = ARM * Math.hypot(...position.map((n, i) => n - rig.eye.getComponent(i)));
 
@@ -47,7 +47,7 @@ export function PlaceHandles({ rig, placed, name, owner }: { rig: ViewRig; place
       event,
       ({ clientX, clientY }) => {
         const to = onFacingPlane(rig, clientX, clientY, position);
-        move(position.map((n, i) => n + to[i]! - from[i]!) as unknown as Vector);
+        move(mapVector(position, (n, i) => n + to[i]! - from[i]!));
       },
       (moved) => moved || setTurning(!turning),
     );
@@ -58,7 +58,7 @@ export function PlaceHandles({ rig, placed, name, owner }: { rig: ViewRig; place
       if (turning) turn(axis, rotation[axis]! + (dx - dy) * DEGREES_A_PIXEL * (fine ? 0.2 : 1));
       else {
         const by = alongAxis(rig, clientX, clientY, position, UNIT[axis]!) - from;
-        move(position.map((n, i) => n + by * UNIT[axis]![i]!) as unknown as Vector);
+        move(mapVector(position, (n, i) => n + by * UNIT[axis]![i]!));
       }
     });
   };
@@ -67,14 +67,14 @@ export function PlaceHandles({ rig, placed, name, owner }: { rig: ViewRig; place
     if (sign === undefined) return;
     event.preventDefault();
     if (turning) turn(axis, rotation[axis]! + sign * (event.shiftKey ? 1 : 15));
-    else move(position.map((n, i) => n + sign * UNIT[axis]![i]! * (event.shiftKey ? 0.01 : 0.1)) as unknown as Vector);
+    else move(mapVector(position, (n, i) => n + sign * UNIT[axis]![i]! * (event.shiftKey ? 0.01 : 0.1)));
   };
 
   return (
     <>
       {AXES.map((letter, axis) => {
         const along = turning ? rotate(world.rotation, UNIT[axis]!) : UNIT[axis]!;
-        const end = rig.project(position.map((n, i) => n + arm * along[i]!) as unknown as Vector);
+        const end = rig.project(mapVector(position, (n, i) => n + arm * along[i]!));
         if (!end) return null;
         const length = Math.hypot(end.x - middle.x, end.y - middle.y);
         const angle = Math.atan2(end.y - middle.y, end.x - middle.x);

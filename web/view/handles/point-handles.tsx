@@ -1,5 +1,5 @@
 import { MOST_LISTED } from '../../../core/document/check-values';
-import type { Vector } from '../../../core/lib/math/vector';
+import { type Vector, mapVector } from '../../../core/lib/math/vector';
 import { inward, outward, type Similarity } from '../../../core/lib/math/similarity';
 import { followDrag } from '../../widgets/drag';
 import { nextPoint } from '../../widgets/points-row';
@@ -35,7 +35,11 @@ export function PointHandles({ rig, body, place }: { rig: ViewRig; body: Sizable
         ArrowDown: [0, flat ? 0 : -step, flat ? step : 0],
       } as Record<string, Vector>
     )[event.key];
-    if (by) put(index, points[index]!.map((n, i) => n + by[i]!) as unknown as Vector);
+    if (by)
+      put(
+        index,
+        mapVector(points[index]!, (n, i) => n + by[i]!),
+      );
     else if (event.key === 'Delete' || event.key === 'Backspace') set(points.filter((_, i) => i !== index));
     else return;
     event.preventDefault();
@@ -44,7 +48,7 @@ export function PointHandles({ rig, body, place }: { rig: ViewRig; body: Sizable
 
   const between = points.flatMap((p, i) => {
     const next = points[i + 1] ?? (closed && points.length > 2 ? points[0] : undefined);
-    return next && points.length < MOST_LISTED.points ? [{ after: i, at: p.map((n, k) => (n + next[k]!) / 2) as unknown as Vector }] : [];
+    return next && points.length < MOST_LISTED.points ? [{ after: i, at: mapVector(p, (n, k) => (n + next[k]!) / 2) }] : [];
   });
   const beyond = points.length < MOST_LISTED.points ? nextPoint(points) : undefined;
   const mark = (key: string, at: Vector, label: string, content: React.ReactNode, props: React.ComponentProps<'button'>) => {

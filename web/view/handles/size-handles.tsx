@@ -38,9 +38,7 @@ function extentBody(thing: WithReach, owner: ReachOwner): Sizable {
     parameters: kind.parameters,
     handles: kind.handles(thing.extent),
     set: (parameter, value) =>
-      typeof value === 'number'
-        ? setExtentNumber(owner, parameter, value)
-        : editReach(owner, (t) => void ((t.extent as Record<string, unknown>)[parameter] = value)),
+      typeof value === 'number' ? setExtentNumber(owner, parameter, value) : editReach(owner, (t) => void (t.extent[parameter] = value)),
     points: editedPoints(kind, thing.extent),
   };
 }
@@ -54,7 +52,7 @@ function kindBody(field: Field): Sizable {
     handles: kind.handles?.(field.settings) ?? [],
     set: (parameter, value) =>
       setIfKeyed({ sort: 'fields', id: field.id }, `settings.${parameter}`, value) ||
-      editField(field.id, (f) => void ((f.settings as Record<string, unknown>)[parameter] = value)),
+      editField(field.id, (f) => void (f.settings[parameter] = value)),
     points: editedPoints(kind, field.settings),
   };
 }

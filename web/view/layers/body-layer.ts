@@ -126,7 +126,7 @@ export class BodyLayer implements Layer {
     (uniforms['toView']!.value as Matrix4).multiplyMatrices(camera.matrixWorldInverse, whole);
     (uniforms['projection']!.value as Matrix4).copy(camera.projectionMatrix);
     (uniforms['up']!.value as Vector3).set(0, 1, 0).transformDirection(camera.matrixWorldInverse);
-    uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5]!;
+    uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5];
     uniforms['sizeScale']!.value = sizes;
     uniforms['back']!.value = back;
     setVeil(this.object.material, veil, { near: camera.near, far: camera.far, flat: isFlat(camera) });

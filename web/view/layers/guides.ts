@@ -1,3 +1,4 @@
+import { radiiOf } from '../../../core/kinds/falloff-shapes/extent';
 import { pageBackend } from '../../simulation/page-backend';
 import {
   BufferGeometry,
@@ -8,7 +9,7 @@ import {
   Scene as Group,
   type Color,
 } from 'three';
-import type { Vector } from '../../../core/lib/math/vector';
+import { type Vector, mapVector } from '../../../core/lib/math/vector';
 import { frameAbout } from '../../../core/lib/math/vector';
 import { fieldSource } from '../../../core/sim/stack/compile';
 import { carriersIn, drawnMotion } from '../../simulation/motions';
@@ -62,7 +63,7 @@ function lines(points: number[], color: Color, opacity: number, dash?: number): 
 
 /** Lines from the core outward, each as far as the profile is above its own level: many where the field is strong. */
 function hatch(field: WithReach): Outline {
-  const { core, reach } = field.extent as unknown as { core: number; reach: number };
+  const { core, reach } = radiiOf(field.extent);
   const extent = extents.get(field.extent.kind);
   const weight = falloffOf(field.profile, core, reach);
   const steps = 24;
@@ -91,10 +92,10 @@ function arrowLines(arrows: readonly { readonly at: Vector; readonly vector: Vec
   return arrows.flatMap(({ at, vector }) => {
     const size = Math.hypot(...vector);
     if (size < 0.02 * longest) return [];
-    const [x, y, z] = vector.map((n) => (n * apart * 0.95) / longest) as unknown as Vector;
+    const [x, y, z] = mapVector(vector, (n) => (n * apart * 0.95) / longest);
     const tip: Vector = [at[0] + x, at[1] + y, at[2] + z];
     // A barb on one side is enough to tell the end.
-    const [side] = frameAbout([x, y, z].map((n) => n / Math.hypot(x, y, z)) as unknown as Vector);
+    const [side] = frameAbout(mapVector([x, y, z], (n) => n / Math.hypot(x, y, z)));
     const barb = 0.22 * Math.hypot(x, y, z);
     const back: Vector = [tip[0] - 0.3 * x + barb * side[0], tip[1] - 0.3 * y + barb * side[1], tip[2] - 0.3 * z + barb * side[2]];
     return [[at, tip, back]];
@@ -104,7 +105,7 @@ function arrowLines(arrows: readonly { readonly at: Vector; readonly vector: Vec
 function extentGuides(field: WithReach, place: Similarity): LineSegments[] {
   const extent = extents.get(field.extent.kind);
   if (!extent.bounded) return [];
-  const { core, reach } = field.extent as unknown as { core: number; reach: number };
+  const { core, reach } = radiiOf(field.extent);
   return [
     lines(segmentsOf(extent.outline(field.extent, core), place), GUIDE.lamp, 0.85),
     lines(segmentsOf(extent.outline(field.extent, reach), place), GUIDE.lamp, 0.6, 0.07),
@@ -115,8 +116,8 @@ function extentGuides(field: WithReach, place: Similarity): LineSegments[] {
 /** The axis along which a vortex turns, or the way a field points, through its place. */
 function directionGuide(direction: Vector, place: Similarity): LineSegments {
   const size = Math.hypot(...direction) || 1;
-  const tip = direction.map((n) => (1.2 * n) / size) as unknown as Vector;
-  const foot = tip.map((n) => -n) as unknown as Vector;
+  const tip = mapVector(direction, (n) => (1.2 * n) / size);
+  const foot = mapVector(tip, (n) => -n);
   return lines(segmentsOf([[foot, tip]], place), GUIDE.lamp, 0.7);
 }
 

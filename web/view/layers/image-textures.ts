@@ -11,7 +11,7 @@ const asked = new Map<string, Promise<void>>();
 
 async function load(hash: string): Promise<void> {
   const bytes = await api.keptBytes('image', hash);
-  const image = await createImageBitmap(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'image/png' }), {
+  const image = await createImageBitmap(new Blob([bytes], { type: 'image/png' }), {
     premultiplyAlpha: 'none',
     colorSpaceConversion: 'none',
   });

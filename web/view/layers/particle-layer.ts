@@ -196,12 +196,12 @@ export class ParticleLayer implements Layer {
     // A rotation times one scale: divided by it, only the rotation is left.
     uniforms['toView']!.value.setFromMatrix4(toView).multiplyScalar(1 / whole.getMaxScaleOnAxis());
     uniforms['sizeScale']!.value = this.enlarged * sizes;
-    uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5]!;
+    uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5];
     uniforms['back']!.value = back;
     if (back > 0) this.bend();
     (uniforms['viewport']!.value as Vector2).set(width, height);
     const e = toView.elements;
-    (uniforms['depthRow']!.value as Vector4).set(-e[2]!, -e[6]!, -e[10]!, -e[14]!);
+    (uniforms['depthRow']!.value as Vector4).set(-e[2], -e[6], -e[10], -e[14]);
     setVeil(this.object.material, veil, { near: camera.near, far: camera.far, flat: isFlat(camera) });
     if (this.image !== undefined && this.image !== '') {
       // Until its image is there it is a round spot.

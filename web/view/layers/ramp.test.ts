@@ -1,5 +1,5 @@
 import { converter, interpolate } from 'culori';
-import fc from 'fast-check';
+import * as fc from 'fast-check';
 import { DataUtils } from 'three';
 import { describe, expect, it } from 'vitest';
 import { formOf } from './instance-layer';

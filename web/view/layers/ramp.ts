@@ -1,3 +1,4 @@
+import { mapVector } from '../../../core/lib/math/vector';
 import { DataTexture, DataUtils, HalfFloatType, LinearFilter, RGBAFormat } from 'three';
 import { lightOf, oklabOf, type Triple } from '../../../core/lib/colour/oklab';
 import type { ColourStop, LevelStop } from '../../../core/document/parameters';
@@ -31,13 +32,13 @@ export type Mixing = 'linear' | 'perceptual';
 
 /** The colour of stops at a place 0 … 1, as linear light, none of it below 0. */
 export function colourAt(stops: readonly ColourStop[], at: number, mixing: Mixing): Triple {
-  const mixed = (a: Triple, b: Triple, t: number): Triple => a.map((n, c) => n + t * (b[c]! - n)) as unknown as Triple;
+  const mixed = (a: Triple, b: Triple, t: number): Triple => mapVector(a, (n, c) => n + t * (b[c]! - n));
   const light = stopsAt(stops, at, ({ colour: a }, { colour: b }, t) =>
     mixing === 'perceptual'
       ? lightOf(mixed(oklabOf(linearColour(a)), oklabOf(linearColour(b)), t))
       : mixed(linearColour(a), linearColour(b), t),
   );
-  return light.map((n) => Math.max(0, n)) as unknown as Triple;
+  return mapVector(light, (n) => Math.max(0, n));
 }
 
 const WIDTH = 256;

@@ -1,7 +1,8 @@
+import { typed } from '../../../core/document/parameters';
 import { pageBackend } from '../../simulation/page-backend';
 import { DataTexture, DoubleSide, LinearFilter, Mesh, MeshBasicMaterial, PlaneGeometry, RGBAFormat, Scene as Group, Matrix4 } from 'three';
 import { extents } from '../../../core/kinds/falloff-shapes';
-import type { TextureSettings } from '../../../core/kinds/fields/texture-parameters';
+import { textureParameters } from '../../../core/kinds/fields/texture-parameters';
 import { signedLevel } from '../../../core/kinds/fields/texture-card';
 import { bilinear } from '../../../core/lib/images/level-image';
 import { pictureOf } from '../../../core/kinds/shared/picture';
@@ -65,7 +66,7 @@ function sizeOf({ extent }: Field | FieldGroup, { scale }: Similarity): number {
 
 /** The picture of a texture field on its card, or its noise on a plane. */
 function pictureSlice({ scene, assets }: Drawn, field: Field, place: Similarity, axis: 0 | 1 | 2): Slice | undefined {
-  const settings = field.settings as unknown as TextureSettings;
+  const settings = typed(textureParameters, field.settings);
   const values = new Float64Array(SIDE * SIDE);
   const signed = settings.does === 'level';
   if (settings.pattern === 'volume') {

@@ -1,8 +1,9 @@
+import { typed } from '../../../core/document/parameters';
 import { BufferAttribute, BufferGeometry, Color, DoubleSide, GLSL3, Mesh, RawShaderMaterial, Scene as Group } from 'three';
 import { colliderShapes } from '../../../core/kinds/colliders';
 import { extents } from '../../../core/kinds/falloff-shapes';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
-import type { TextureSettings } from '../../../core/kinds/fields/texture-parameters';
+import { textureParameters } from '../../../core/kinds/fields/texture-parameters';
 import { signedLevel } from '../../../core/kinds/fields/texture-card';
 import { bilinear } from '../../../core/lib/images/level-image';
 import { pictureOf } from '../../../core/kinds/shared/picture';
@@ -91,7 +92,7 @@ function levelsOn(mesh: TriangleMesh, settings: Kinded, resources: Resources): F
   const picture = settings.kind === 'texture' ? pictureOf(settings, (hash) => resources.image(hash)) : undefined;
   const { uvs } = mesh;
   if (!picture || !uvs) return undefined;
-  const level = (i: number) => signedLevel(settings as unknown as TextureSettings, bilinear(picture, uvs[2 * i]!, 1 - uvs[2 * i + 1]!));
+  const level = (i: number) => signedLevel(typed(textureParameters, settings), bilinear(picture, uvs[2 * i]!, 1 - uvs[2 * i + 1]!));
   return Float32Array.from({ length: mesh.positions.length / 3 }, (_, i) => 2 + Math.min(1, Math.max(0, 0.5 + 0.5 * level(i))));
 }
 

@@ -14,7 +14,7 @@ const data: ChartData = {
 
 describe('the numbers of a chart', () => {
   it('are written as CSV that another’s reader takes back, units in the heads, what is missing empty', () => {
-    const [head, ...rows] = parse(csvOf(data)) as string[][];
+    const [head, ...rows] = parse(csvOf(data));
     expect(head).toEqual(['along the line (m)', 'Vortex, "large" (N)', 'Sum (m/s²)']);
     expect(rows).toEqual([
       ['0', '1', '4'],

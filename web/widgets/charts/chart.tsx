@@ -81,7 +81,7 @@ export function Chart({ data: measured, onPick }: { data: ChartData; onPick?: (x
     sizes.observe(box.current!);
     made.getZr().on('click', ({ offsetX, offsetY }) => {
       if (!made.containPixel('grid', [offsetX, offsetY])) return;
-      const [x] = made.convertFromPixel('grid', [offsetX, offsetY]) as number[];
+      const [x] = made.convertFromPixel('grid', [offsetX, offsetY]);
       if (x !== undefined) pick.current?.(x);
     });
     return () => {

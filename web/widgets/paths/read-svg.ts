@@ -68,5 +68,5 @@ export function readSvg(name: string, text: string, most: number): SvgStroke[] {
       for (let i = 1; i < points.length; i++) length += Math.hypot(points[i]![0] - points[i - 1]![0], points[i]![1] - points[i - 1]![1]);
       return { points: placed, closed, length: length * scale };
     })
-    .sort((a, b) => b.length - a.length);
+    .toSorted((a, b) => b.length - a.length);
 }
