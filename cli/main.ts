@@ -1,19 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { SceneFaults } from '../formats/scene-faults';
-import { readSceneFile } from '../formats/scene-file';
 import { numberOf, UsageError, vectorOf } from './arguments';
-import { bake, merge } from './bake';
-import { listExamples } from './examples';
 import { endOnSignals } from './interrupt';
-import { measure } from './measure';
-import { readBytes } from './open-scene';
-import { simulate } from './simulate';
-import { trials } from './trials';
 
 type Options = Record<string, string>;
 
-/** A command: its lines of help, and its work with the words behind it. */
+/** A command: its lines of help, and its work with the words behind it. Each loads its own part of the program, so that help comes at once. */
 interface Command {
   readonly help: string;
   run(args: string[]): void | Promise<void>;
@@ -82,6 +75,7 @@ const optional = (options: Options, name: string, limits: Parameters<typeof numb
 /** Tells of each file whether it is a good scene, with every fault at its place. */
 async function validate(names: readonly string[]): Promise<void> {
   if (names.length === 0) throw new UsageError('give one scene file or several');
+  const [{ readSceneFile }, { readBytes }] = await Promise.all([import('../formats/scene-file'), import('./open-scene')]);
   for (const name of names) {
     try {
       const { scene } = await readSceneFile(readBytes(name));
@@ -100,7 +94,10 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   examples: {
     help: `  bathyclast examples [--write DIR]
       lists the example scenes, or writes each as a scene file`,
-    run: (args) => listExamples(read(args, ['write'], false).options['write']),
+    async run(args) {
+      const { listExamples } = await import('./examples');
+      listExamples(read(args, ['write'], false).options['write']);
+    },
   },
   simulate: {
     help: `  bathyclast simulate <scene file | example> --frame N [--through M] [--share S] [--threads T] [--substeps K]
@@ -110,6 +107,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
       object on standard output; with --through those of all frames, into one .usda or into files with # for the frame`,
     async run(args) {
       const { name, options } = read(args, ['frame', 'through', 'share', 'threads', 'substeps', 'ply', 'out', 'format'], true);
+      const { simulate } = await import('./simulate');
       await simulate(name, {
         frame: frameOf(options),
         plyText: plyOf(options) === 'text',
@@ -157,6 +155,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
       on as many machines`,
     async run(args) {
       const { name, options } = read(args, ['out', 'frames', 'slice', 'threads'], true);
+      const { bake } = await import('./bake');
       await bake(name, {
         out: required(options, 'out'),
         frames: options['frames'],
@@ -170,6 +169,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
       puts all parts of a bake together: the files of a bake made in one`,
     async run(args) {
       const { names, options } = readAll(args, ['out']);
+      const { merge } = await import('./bake');
       await merge(names, required(options, 'out'));
     },
   },
@@ -179,6 +179,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
       each field's weight and vector at that point, and the stack's total`,
     async run(args) {
       const { name, options } = read(args, ['frame', 'at', 'velocity', 'emitter', 'key', 'age', 'mass', 'drag'], true);
+      const { measure } = await import('./measure');
       await measure(name, {
         frame: frameOf(options),
         at: vectorOf('at', required(options, 'at')),
@@ -199,6 +200,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
     async run(args) {
       const { names, options, all } = readAll(args, ['frame', 'share', 'measure', 'slice', 'out'], 'vary');
       if (names.length !== 1) throw new UsageError('give one scene file or example');
+      const { trials } = await import('./trials');
       await trials(names[0]!, {
         vary: all,
         frame: optional(options, 'frame', { whole: true, min: -100000, max: 1000000 }),

@@ -1,4 +1,5 @@
-import { chromium, expect, type BrowserContext, type Page } from '@playwright/test';
+import { chromium } from '@playwright/test';
+import { expect, type BrowserContext, type Page } from './test';
 import Database from 'better-sqlite3';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { ALONE, expect, test, type Page } from './test';
 import { readFileSync } from 'node:fs';
 import { meshSources } from '../core/kinds/meshes';
 import { writeMesh } from '../formats/mesh-file';
@@ -319,7 +319,7 @@ test('a draft by count is a share; the whole result can be moved and sized witho
   expect(small / (await dragBy(60))).toBeCloseTo(2, 1);
 });
 
-test('the page stays alive while a million faces are read, and the file chooser works as well', async ({ page }) => {
+test('the page stays alive while a million faces are read, and the file chooser works as well', ALONE, async ({ page }) => {
   await newScene(page);
   await page.getByRole('combobox', { name: 'Shape' }).selectOption('mesh');
   const faces = 1_000_000;

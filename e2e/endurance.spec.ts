@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { DISASTERS, endure } from './disasters';
 
 /** Rounds; `BATHYCLAST_ENDURE=50` does as many as docs/reliability.md tells of, `BATHYCLAST_ENDURE_SEED` others. */

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type vtkImageData from '@kitware/vtk.js/Common/DataModel/ImageData.js';
 import vtkXMLImageDataReader from '@kitware/vtk.js/IO/XML/XMLImageDataReader.js';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { difference, goToFrame, inspected, newScene, openExample, saved, simulated, strip, viewPixels } from './steps';
 
 const STAR = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 100">

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { parse } from 'csv-parse/sync';
 import { choose, difference, goToFrame, inspected, openExample, simulated, strip, viewPixels } from './steps';
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { discOf, focalLength } from '../core/lib/camera/lens';
 import { ANGLE, HEIGHT, light, moments, sparkScene as scene, WIDTH } from './light';
 

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Page } from './test';
 import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { FloatType } from 'three';

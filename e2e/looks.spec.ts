@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { decodeExr, init } from 'exrs';
 import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';

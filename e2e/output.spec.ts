@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { execFileSync } from 'node:child_process';
 import { unzipSync } from 'fflate';
 import { decode } from 'fast-png';

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { difference, goToFrame, openExample, simulated, viewPixels } from './steps';
 
 test('a shot is tried on past its last frame, without a change of its range or of what Output renders', async ({ page }) => {

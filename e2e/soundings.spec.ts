@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { parse } from 'csv-parse/sync';
 import { XMLParser } from 'fast-xml-parser';
 import { readFileSync } from 'node:fs';

@@ -1,9 +1,9 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Page } from './test';
 import { PNG } from 'pngjs';
 import { examples } from '../core/examples';
 
 /** The address of the program under test; what writes to it says that it is its own page. */
-const origin = () => `http://127.0.0.1:${process.env['BATHYCLAST_TEST_PORT'] ?? 4390}`;
+const origin = () => process.env['BATHYCLAST_TEST_ORIGIN']!;
 
 /** A scene as the API writes it, with what the steps change. */
 export interface Written {

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import type { LineSegments } from 'three';
 import { OBJLoader } from 'three/addons/loaders/OBJLoader.js';
 import { choose, difference, goToFrame, newScene, openExample, simulated, strip, viewPixels } from './steps';

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import { expect, test, type Locator, type Page } from './test';
 import { difference, goToFrame, inspected, openExample, saved, simulated, strip, viewPixels } from './steps';
 
 const desk = (page: Page) => page.getByRole('region', { name: 'Desk' });

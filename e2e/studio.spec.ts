@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { difference, goToFrame, openExample, saved, simulated, strip, viewPixels } from './steps';
 
 test('a fader is dragged: the picture follows, undo brings the old one back, a reload keeps what was saved', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { choose, difference, goToFrame, inspected, openExample, saved, simulated, strip, viewPixels } from './steps';
 
 const inspector = (page: Page) => page.getByLabel('Inspector');

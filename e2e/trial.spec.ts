@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { difference, goToFrame, openExample, saved, simulated, viewPixels } from './steps';
 
 const menu = (page: Page) => page.getByRole('button', { name: /^(All particles|Draft 1 in)/ });

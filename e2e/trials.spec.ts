@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { ALONE, expect, test, type Page } from './test';
 import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { PNG } from 'pngjs';
@@ -14,7 +14,7 @@ async function vary(page: Page, axis: 'Across' | 'Down', thing: string, number: 
 const cells = (page: Page) => page.getByRole('listbox', { name: 'Sheet of trials' }).getByRole('option');
 const times = (page: Page) => page.getByTestId('sheet-times');
 
-test('a sheet of 8 × 8 trials of 2 000 particles over 48 frames fills in while the page stays responsive', async ({ page }) => {
+test('a sheet of 8 × 8 trials of 2 000 particles over 48 frames fills in while the page stays responsive', ALONE, async ({ page }) => {
   await page.goto(`/scene/${await makeExample(page, 'vent-plume')}/trials`);
   await page.getByRole('button', { name: 'A second number, down' }).click();
   await vary(page, 'Across', 'Vortex', 'Strength', '0:6:8');

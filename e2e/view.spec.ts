@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { choose, difference, goToFrame, openExample, simulated, strip, viewPixels } from './steps';
 
 const view = 'View. Arrow keys orbit';

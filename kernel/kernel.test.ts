@@ -1,3 +1,4 @@
+import { cases } from '../core/tests/cases';
 import type { Portion } from '../core/sim/step/births';
 import * as fc from 'fast-check';
 import { readFileSync } from 'node:fs';
@@ -153,7 +154,7 @@ describe('the kernel', () => {
         expect(worst).toBeLessThan(1e-4);
         most = Math.max(most, worst);
       }),
-      { numRuns: 30 },
+      { numRuns: cases(12, 30) },
     );
     // It is not the plain core that ran twice.
     expect(most).toBeGreaterThan(0);
@@ -261,7 +262,7 @@ describe('the kernel', () => {
         for (const part of [...parts, stateOf(run(scene, 20, true, { share: 0.4, slice: 0, slices: 1 }))])
           for (const [id, values] of part) expect(values).toEqual(whole.get(id));
       }),
-      { numRuns: 15 },
+      { numRuns: cases(8, 15) },
     );
   });
 
@@ -291,7 +292,7 @@ describe('the kernel', () => {
             Array.from(copied!.columns[name].subarray(0, copied!.count)),
           );
       }),
-      { numRuns: 12 },
+      { numRuns: cases(6, 12) },
     );
   });
 

@@ -1,28 +1,43 @@
-// Builds the page and the programs for Node.js where their sources are newer than the last build.
-import { existsSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+// Builds the page and the programs for Node.js, each where its sources are newer than the last build.
+import { existsSync, mkdirSync, readdirSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { root, run } from './run.mjs';
 
-const stamp = join(root, 'dist', '.built');
-const sources = ['core', 'kernel', 'engine', 'formats', 'server', 'web', 'cli', 'bench', 'vite.config.ts', 'package-lock.json'];
+const SHARED = ['core', 'kernel', 'engine', 'formats', 'vite.config.ts', 'package-lock.json'];
 
+/** The page and the programs: what each is made from, and how Vite is called for it. */
+const TARGETS = {
+  page: { folder: 'web', sources: [...SHARED, 'web'], options: [] },
+  programs: { folder: 'node', sources: [...SHARED, 'server', 'cli', 'bench'], options: ['--ssr'] },
+};
+
+/** When the newest file was written that is no test. */
 function newest(path) {
   const stat = statSync(path, { throwIfNoEntry: false });
-  if (!stat) return 0;
+  if (!stat || /\.test\.tsx?$/.test(path)) return 0;
   if (!stat.isDirectory()) return stat.mtimeMs;
-  return Math.max(stat.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))));
+  return Math.max(...readdirSync(path).map((name) => newest(join(path, name))), 0);
 }
 
-export function build() {
+function make({ folder, sources, options }) {
+  const stamp = join(root, 'dist', `.${folder}-built`);
   const made = existsSync(stamp) ? statSync(stamp).mtimeMs : 0;
   if (sources.every((source) => newest(join(root, source)) <= made)) return;
-  console.error('Building (some seconds) …');
-  rmSync(join(root, 'dist'), { recursive: true, force: true });
+  console.error(`Building ${folder === 'web' ? 'the page' : 'the programs'} (some seconds) …`);
+  const begun = new Date();
+  rmSync(join(root, 'dist', folder), { recursive: true, force: true });
   const vite = join(root, 'node_modules', 'vite', 'bin', 'vite.js');
-  const env = { ...process.env, NODE_ENV: 'production' };
-  run(process.execPath, [vite, 'build', '--logLevel', 'warn'], { env });
-  run(process.execPath, [vite, 'build', '--ssr', '--logLevel', 'warn'], { env });
+  run(process.execPath, [vite, 'build', ...options, '--logLevel', 'warn'], { env: { ...process.env, NODE_ENV: 'production' } });
+  mkdirSync(join(root, 'dist'), { recursive: true });
   writeFileSync(stamp, '');
+  // Edits that came while it was built are newer.
+  utimesSync(stamp, begun, begun);
+}
+
+/** Builds what is out of date; the programs alone where no page is wanted. */
+export function build({ page = true } = {}) {
+  if (page) make(TARGETS.page);
+  make(TARGETS.programs);
 }
 
 if (process.argv[1] === import.meta.filename) build();

@@ -1,3 +1,4 @@
+import { cases } from '../tests/cases';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { anyScene } from '../tests/any-scene';
@@ -36,7 +37,7 @@ describe('the ledger', () => {
             expect(length(entry.remainder)).toBeLessThan(scene.time.substeps * 3e-7 * (turnover(entry) + entry.speed));
           }
       }),
-      { numRuns: 60, seed: 3 },
+      { numRuns: cases(25, 60), seed: 3 },
     );
     expect(entries).toBeGreaterThan(500);
     expect(hits).toBeGreaterThan(20);
@@ -51,7 +52,7 @@ describe('the ledger', () => {
           expect(Math.abs(work - entry.gained)).toBeLessThan(2e-6 * moved);
         }
       }),
-      { numRuns: 30, seed: 8 },
+      { numRuns: cases(12, 30), seed: 8 },
     );
   });
 

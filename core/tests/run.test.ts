@@ -1,3 +1,4 @@
+import { cases } from './cases';
 import type { Portion } from '../sim/step/births';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -32,7 +33,7 @@ describe('a run is a function of the scene', () => {
       fc.property(anyScene, (scene) => {
         expect(checkScene(JSON.parse(JSON.stringify(scene)))).toEqual([]);
       }),
-      { numRuns: 60 },
+      { numRuns: cases(25, 60) },
     );
   });
 
@@ -53,7 +54,7 @@ describe('a run is a function of the scene', () => {
     };
     fc.assert(
       fc.property(anyScene, fc.integer({ min: 0, max: 14 }), (scene, kept) => goesOn(scene, kept, 15)),
-      { numRuns: 25 },
+      { numRuns: cases(10, 25) },
     );
     for (const { scene } of examples) goesOn({ ...scene, time: { ...scene.time, preRoll: 0 } }, scene.time.first + 3, scene.time.first + 7);
   });
@@ -66,7 +67,7 @@ describe('a run is a function of the scene', () => {
         for (const [key, bits] of draft) expect(whole.get(key)).toBe(bits);
         expect(draft.size).toBeLessThanOrEqual(whole.size);
       }),
-      { numRuns: 40, seed: 4 },
+      { numRuns: cases(20, 40), seed: 4 },
     );
   });
 
@@ -76,7 +77,7 @@ describe('a run is a function of the scene', () => {
         const parts = Array.from({ length: slices }, (_, slice) => runOf(scene, 12, { share: 1, slice, slices }));
         expect(bitsOf(parts)).toEqual(bitsOf([runOf(scene, 12)]));
       }),
-      { numRuns: 30, seed: 5 },
+      { numRuns: cases(15, 30), seed: 5 },
     );
   });
 
@@ -103,7 +104,7 @@ describe('a run is a function of the scene', () => {
           for (let i = 0; i < p.count; i++) expect(Number.isFinite(p.columns.x[i]! + p.columns.vx[i]!)).toBe(true);
         }
       }),
-      { numRuns: 40, seed: 6 },
+      { numRuns: cases(20, 40), seed: 6 },
     );
   });
 });

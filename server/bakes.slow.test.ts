@@ -1,3 +1,4 @@
+import { cases } from '../core/tests/cases';
 import { createHash } from 'node:crypto';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
@@ -91,14 +92,14 @@ async function unbroken() {
 }
 
 describe('bakes on the server', () => {
-  it('killed at random moments, ten times, and started again: it goes on by itself, and the files are those of an unbroken bake', async () => {
+  it('killed at random moments, again and again, and started again: it goes on by itself, and the files are those of an unbroken bake', async () => {
     const whole = await unbroken();
     await whole.server.kill();
     const data = mkdtempSync(join(tmpdir(), 'bathyclast-'));
     let server = await start(data);
     const { id } = (await server.ask('POST', '/bakes', { scene, from: 0, through: 60 })).body as unknown as StoredBake;
     let broken = 0;
-    for (let kills = 0; kills < 10; kills++) {
+    for (let kills = 0; kills < cases(4, 10); kills++) {
       await new Promise((later) => setTimeout(later, 150 + 900 * Math.random()));
       const [before] = await server.list();
       await server.kill();
@@ -108,7 +109,7 @@ describe('bakes on the server', () => {
       // What was said to be on the disk is there.
       expect(after!.done).toBeGreaterThanOrEqual(before!.done);
     }
-    expect(broken).toBeGreaterThan(1);
+    expect(broken).toBeGreaterThan(0);
     await until(async () => (await server.list())[0]!.state === 'done');
     expect(filesOf(data, id)).toEqual(filesOf(whole.data, whole.id));
   });

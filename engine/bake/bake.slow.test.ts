@@ -1,3 +1,4 @@
+import { cases } from '../../core/tests/cases';
 import { createHash } from 'node:crypto';
 import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -121,7 +122,7 @@ describe('a bake', () => {
     for (let round = 0; round < 80 && !(existsSync(folder) && new BakeReader(folder).isWhole); round++) {
       const stop = new AbortController();
       const working = bake(order(busy, folder), crewOf(2), { signal: stop.signal, checkpointSeconds: 0.01 });
-      setTimeout(() => stop.abort(), 60 + 37 * round + 2 * round * round);
+      setTimeout(() => stop.abort(), cases(250, 60) + cases(150, 37) * round + 2 * round * round);
       await working;
       checkpoints += readdirSync(folder).filter((name) => name.startsWith('checkpoint')).length;
     }

@@ -1,3 +1,4 @@
+import { cases } from '../core/tests/cases';
 import pino from 'pino';
 import { createServer, request as httpRequest, type Server } from 'node:http';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -17,7 +18,7 @@ import { openDatabase } from './database';
 import { type Db } from './data-file';
 
 /** Requests; `BATHYCLAST_FUZZ_REQUESTS=5000` sends as many as docs/reliability.md tells of. */
-const REQUESTS = Number(process.env['BATHYCLAST_FUZZ_REQUESTS'] ?? 600);
+const REQUESTS = Number(process.env['BATHYCLAST_FUZZ_REQUESTS'] ?? cases(200, 5_000));
 
 const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
 let db: Db;
