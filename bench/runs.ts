@@ -5,10 +5,10 @@ import { completeScene } from '../core/scene/complete';
 import type { Scene } from '../core/document/scene';
 import { Simulation } from '../core/sim/step/simulation';
 import { bake } from '../engine/bake/bake';
-import type { Crew } from '../engine/crew';
+import type { WorkerPool } from '../engine/worker-pool';
 import { snapshot, type Frame } from '../engine/frame';
 import { bytesOf } from '../engine/joined-frame';
-import { nodeCrew } from '../engine/node-crew';
+import { nodePool } from '../engine/node-pool';
 import { bytesOfReduced, FrameReducer } from '../engine/reduced-frame';
 import { burstRun, fiveFields } from './five-fields';
 import { inTurn, median, tell } from './measure';
@@ -34,11 +34,11 @@ const sceneOf = (strength: number, count = COUNT): Scene =>
   });
 
 /** Milliseconds from an order to its frame. */
-function picture(crew: Crew, scene: Scene, frame: number, keeps: boolean): Promise<number> {
+function picture(pool: WorkerPool, scene: Scene, frame: number, keeps: boolean): Promise<number> {
   const begin = performance.now();
   return new Promise((resolve, reject) => {
     let came = 0;
-    crew.start({
+    pool.start({
       scene,
       assets: new Map(),
       share: 1,
@@ -54,14 +54,14 @@ function picture(crew: Crew, scene: Scene, frame: number, keeps: boolean): Promi
 
 /** Scrubbing, edits and cancelling with the threads of Node.js, beside a bare run of as many steps in this thread. */
 async function benchOrders(): Promise<void> {
-  const crew = nodeCrew(2);
+  const pool = nodePool(2);
   let edits = 0;
   const scene = sceneOf(1);
-  await picture(crew, scene, LAST, true);
+  await picture(pool, scene, LAST, true);
   const spots = [7, 131, 64, 20, 99, 142, 45];
   let at = 0;
   const found = await inTurn({
-    scrub: () => picture(crew, scene, spots[at++ % spots.length]!, true),
+    scrub: () => picture(pool, scene, spots[at++ % spots.length]!, true),
     bare: () => {
       const run = new Simulation(scene, new Map());
       const begin = performance.now();
@@ -70,7 +70,7 @@ async function benchOrders(): Promise<void> {
     },
   });
   // Another state of the scene each time: from the start.
-  const edited = await inTurn({ edit: () => picture(crew, sceneOf(1 + edits++ / 10), 48, false) });
+  const edited = await inTurn({ edit: () => picture(pool, sceneOf(1 + edits++ / 10), 48, false) });
   tell({
     case: 'scrub to a frame, from states kept every eighth',
     particles: COUNT,
@@ -83,12 +83,12 @@ async function benchOrders(): Promise<void> {
     milliseconds: edited['edit']!,
     timesBare48Steps: edited['edit']! / found['bare']!,
   });
-  const idle = await inTurn({ idle: () => picture(crew, sceneOf(1, 100), 0, false) });
+  const idle = await inTurn({ idle: () => picture(pool, sceneOf(1, 100), 0, false) });
   const busy = await inTurn({
     async busy() {
-      crew.start({ scene: sceneOf(1, 500_000), assets: new Map(), share: 1, from: LAST, through: LAST, onFrame: () => undefined });
+      pool.start({ scene: sceneOf(1, 500_000), assets: new Map(), share: 1, from: LAST, through: LAST, onFrame: () => undefined });
       await new Promise((resolve) => setTimeout(resolve, 1500));
-      return picture(crew, sceneOf(1, 100), 0, false);
+      return picture(pool, sceneOf(1, 100), 0, false);
     },
   });
   tell({
@@ -97,19 +97,19 @@ async function benchOrders(): Promise<void> {
     busyMilliseconds: busy['busy']!,
     cancelMilliseconds: Math.max(0, busy['busy']! - idle['idle']!),
   });
-  crew.end();
+  pool.end();
 }
 
 /** A bake beside a plain write of the same bytes. */
 async function benchBake(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'bathyclast-bench-'));
-  const crew = nodeCrew(2);
+  const pool = nodePool(2);
   const scene = sceneOf(1, 200_000);
   const [rates, plain]: [number[], number[]] = [[], []];
   for (let round = 0; round < 3; round++) {
     const out = join(folder, String(round));
     const begin = performance.now();
-    await bake({ scene, assets: new Map(), folder: out, from: 0, through: 24, slice: 0, slices: 1 }, crew);
+    await bake({ scene, assets: new Map(), folder: out, from: 0, through: 24, slice: 0, slices: 1 }, pool);
     const seconds = (performance.now() - begin) / 1000;
     const files = readdirSync(out, { recursive: true, withFileTypes: true }).filter((f) => f.isFile());
     const paths = files.map((f) => join(f.parentPath, f.name));
@@ -125,7 +125,7 @@ async function benchBake(): Promise<void> {
     closeSync(file);
     plain.push(megabytes / ((performance.now() - start) / 1000));
   }
-  crew.end();
+  pool.end();
   rmSync(folder, { recursive: true });
   tell({
     case: 'bake of 25 frames, simulation included',

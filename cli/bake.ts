@@ -1,10 +1,10 @@
 import { cpus } from 'node:os';
-import { startFrame } from '../core/sim/step/births';
+import { startFrame } from '../core/sim/step/spawner';
 import { bake as bakeFrames, manifestFor, type BakeOrder } from '../engine/bake/bake';
 import { BakeError } from '../engine/bake/manifest';
 import { merge as mergeParts } from '../engine/bake/merge';
 import { BakeReader, folderBytes, isDiskFull } from '../engine/bake/store';
-import { nodeCrew } from '../engine/node-crew';
+import { nodePool } from '../engine/node-pool';
 import { spanOf, UsageError } from './arguments';
 import { beforeEnd, breathe, stopped } from './interrupt';
 import { openScene } from './open-scene';
@@ -49,14 +49,14 @@ export async function bake(name: string, options: BakeOptions): Promise<void> {
   const progress = new Progress('frame', through);
   try {
     const { slice, slices, key } = manifestFor(order);
-    const crew = nodeCrew(options.threads ?? cpus().length);
-    const baking = bakeFrames(order, crew, { signal: stopped, onWritten: ({ done }) => progress.at(done) });
+    const pool = nodePool(options.threads ?? cpus().length);
+    const baking = bakeFrames(order, pool, { signal: stopped, onWritten: ({ done }) => progress.at(done) });
     // On a signal the frames that are simulated are written first.
     beforeEnd(() => baking);
     try {
       await baking;
     } finally {
-      crew.end();
+      pool.end();
     }
     progress.end();
     if (stopped.aborted)

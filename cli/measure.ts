@@ -36,10 +36,10 @@ export async function measure(name: string, options: MeasureOptions): Promise<vo
   if (refused !== undefined) throw new UsageError(refused);
   const emitter = emitterOf(scene, options.emitter);
   const stream = streamOf(scene.seed, emitter.seed);
-  const luck = (purpose: number) => (options.key === undefined ? 0.5 : lookup(stream, options.key, purpose) / 2 ** 32);
+  const hashRandom = (purpose: number) => (options.key === undefined ? 0.5 : lookup(stream, options.key, purpose) / 2 ** 32);
   const { birth } = emitter;
-  const mass = options.mass ?? Math.max(birth.mass / 1000, varied(birth.mass, birth.massVariance, luck(Purpose.mass)));
-  const drag = options.drag ?? Math.max(0, varied(birth.drag, birth.dragVariance, luck(Purpose.drag)));
+  const mass = options.mass ?? Math.max(birth.mass / 1000, varied(birth.mass, birth.massVariance, hashRandom(Purpose.mass)));
+  const drag = options.drag ?? Math.max(0, varied(birth.drag, birth.dragVariance, hashRandom(Purpose.drag)));
   const { key, age, at: position, velocity } = options;
   const { fields, total } = probe(
     scene,

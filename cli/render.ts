@@ -12,7 +12,7 @@ import { manifestFor } from '../engine/bake/bake';
 import { BakeError } from '../engine/bake/manifest';
 import { BakeReader } from '../engine/bake/store';
 import { makeFolder } from '../engine/make-folder';
-import type { HeadlessOrder, HeadlessPart } from '../formats/headless';
+import type { HeadlessJob, HeadlessPart } from '../formats/headless';
 import {
   fitting,
   formatOf,
@@ -181,7 +181,7 @@ export async function render(name: string, options: RenderOptions): Promise<void
   if (toStandard && pictures) throw new UsageError('--out is “-”; allowed for pictures is a folder, standard output takes clips only');
   const out = toStandard ? STANDARD : resolve(options.out);
   const pattern = pictures ? 'frame_####' : 'clip';
-  const order: HeadlessOrder = {
+  const order: HeadlessJob = {
     scene: '',
     settings: {
       format,
@@ -247,7 +247,7 @@ export async function render(name: string, options: RenderOptions): Promise<void
     await page.goto(`${address}/headless`);
     await page.waitForFunction(() => 'renderWithBathyclast' in window);
     await page.evaluate(
-      (asked) => (window as unknown as { renderWithBathyclast(order: HeadlessOrder): Promise<void> }).renderWithBathyclast(asked),
+      (asked) => (window as unknown as { renderWithBathyclast(order: HeadlessJob): Promise<void> }).renderWithBathyclast(asked),
       { ...order, scene: id },
     );
     progress.end();

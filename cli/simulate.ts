@@ -1,6 +1,6 @@
-import { startFrame } from '../core/sim/step/births';
+import { startFrame } from '../core/sim/step/spawner';
 import { aliveOn, type Frame } from '../engine/frame';
-import { nodeCrew } from '../engine/node-crew';
+import { nodePool } from '../engine/node-pool';
 import { hasBodies } from '../formats/bodies-obj';
 import { particleFile } from '../formats/particle-files';
 import { tablesOf } from '../formats/particles';
@@ -71,9 +71,9 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
     const format = kind === 'ply' && options.plyText ? 'ply-text' : (kind as 'csv' | 'ply' | 'glb' | 'obj');
     writeOut(path, particleFile(format, scene, opened.assets, frame.emitters));
   };
-  const crew = nodeCrew(options.threads);
+  const pool = nodePool(options.threads);
   const frame = await new Promise<Frame>((resolve, reject) =>
-    crew.start({
+    pool.start({
       scene,
       assets: opened.assets,
       share: options.share,
@@ -90,7 +90,7 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
       },
       onFailed: (message) => reject(new Error(message)),
     }),
-  ).finally(() => crew.end());
+  ).finally(() => pool.end());
   progress.end();
   if (usda) writeOut(options.out!, [...usda.text()].join(''));
   const seconds = (performance.now() - begin) / 1000;

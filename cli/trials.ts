@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { startFrame } from '../core/sim/step/births';
+import { startFrame } from '../core/sim/step/spawner';
 import { MEASURE_NAMES, measuredOf, runTrial, type Measure } from '../core/measure/trials/trial';
 import { cellsOf, readVariation, VariationError, withValues } from '../core/measure/trials/variation';
 import { clearWideRegisters } from '../engine/wide-registers';

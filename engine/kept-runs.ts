@@ -1,6 +1,6 @@
 import type { Checkpoint } from '../core/sim/step/run';
 import type { Simulation } from '../core/sim/step/simulation';
-import type { Job } from './protocol';
+import type { SliceJob } from './protocol';
 
 /** Memory for the checkpoints of a thread, bytes. */
 const BUDGET = 128 * 1024 * 1024;
@@ -30,13 +30,13 @@ export class KeptRuns {
   }
 
   /** The latest up to a frame from which a job can go on; undefined where it has to begin at the start. */
-  latest(job: Job, through = job.from): Checkpoint | undefined {
+  latest(job: SliceJob, through = job.from): Checkpoint | undefined {
     this.turnTo(job);
     return this.list.findLast(({ frame }) => frame <= through);
   }
 
   /** Keeps where a run is, if it is time to. */
-  offer(job: Job, simulation: Simulation): void {
+  offer(job: SliceJob, simulation: Simulation): void {
     this.turnTo(job);
     const { frame } = simulation;
     // The first of all is kept whatever its frame: most edits leave it as it is.
@@ -59,7 +59,7 @@ export class KeptRuns {
     return this.list.map(({ frame }) => frame);
   }
 
-  private turnTo({ share, slice, slices }: Job): void {
+  private turnTo({ share, slice, slices }: SliceJob): void {
     const of = `${share} ${slice}/${slices}`;
     if (of === this.of) return;
     this.of = of;

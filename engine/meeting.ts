@@ -22,7 +22,7 @@ const SPIN = 500;
 const SLEEP = 20;
 const PARTS = ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const;
 
-/** Room for the threads of a crew; made once. */
+/** Room for the threads of a pool; made once. */
 export const meetingRoom = (): WebAssembly.Memory => new WebAssembly.Memory({ initial: 1, maximum: MOST_PAGES, shared: true });
 
 /** A meeting of so many threads for one job, for a scene of so many emitters. */

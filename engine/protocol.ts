@@ -6,7 +6,7 @@ import type { Frame } from './frame';
 import type { Meeting } from './meeting';
 
 /** One run, as a worker is told of it. */
-export interface Job {
+export interface SliceJob {
   readonly number: number;
   readonly scene: Scene;
   readonly share: number;
@@ -29,7 +29,7 @@ export type ToWorker =
   /** `control[0]` is the number of the job to work on: any other stops. `control[1]` is the last frame wanted so far; `control[2]` a frame of which the state is wanted as well; `control[3]` counts blocks of work. */
   | { readonly type: 'start'; readonly control: SharedArrayBuffer }
   | { readonly type: 'asset'; readonly hash: string; readonly asset: Asset }
-  | { readonly type: 'run'; readonly job: Job }
+  | { readonly type: 'run'; readonly job: SliceJob }
   /** What jobs that keep where they are have kept from that frame on is of another state of the scene. */
   | { readonly type: 'forget'; readonly from: number }
   /** `key` tells one state of a scene from another. */

@@ -6,7 +6,7 @@ import { buffersOf, snapshot } from './frame';
 import { KeptRuns } from './kept-runs';
 import { Abandoned, Attendant } from './meeting';
 import { FrameMeter } from './measure-frame';
-import type { FromWorker, Job, Port, ToWorker } from './protocol';
+import type { FromWorker, SliceJob, Port, ToWorker } from './protocol';
 
 /** Before all frames. */
 const NEVER = -0x80000000;
@@ -23,12 +23,12 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
   let control: Int32Array = new Int32Array(4);
 
   /** Whether the state of a run is wanted: on a frame that is asked for, on each that is handed over, or now and then in case a thread breaks. */
-  function tellsState({ tells, keeps, from }: Job, { frame }: Simulation, first: number): boolean {
+  function tellsState({ tells, keeps, from }: SliceJob, { frame }: Simulation, first: number): boolean {
     if (frame >= from && (tells || Atomics.load(control, 2) === frame)) return true;
     return keeps === true && frame > first && frame % SAFE === 0;
   }
 
-  function run(job: Job): void {
+  function run(job: SliceJob): void {
     const stopped = () => {
       Atomics.add(control, 3, 1);
       return Atomics.load(control, 0) !== job.number;
@@ -56,7 +56,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
   }
 
   /** Where to go on from: of threads that wait for one another, the latest frame that all of them have kept. */
-  function latestFor(job: Job, attendant: Attendant | undefined): Checkpoint | undefined {
+  function latestFor(job: SliceJob, attendant: Attendant | undefined): Checkpoint | undefined {
     for (let through = job.from; ; ) {
       const own = kept.latest(job, through);
       const told = attendant?.tell(own?.frame ?? NEVER) ?? [];
@@ -65,7 +65,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
     }
   }
 
-  function play(job: Job, simulation: Simulation, begin: number, stopped: () => boolean): void {
+  function play(job: SliceJob, simulation: Simulation, begin: number, stopped: () => boolean): void {
     let steps = 0;
     let waited = 0;
     const first = simulation.frame;

@@ -1,7 +1,7 @@
 import type { RenderSettings } from './render-settings';
 
 /** What the program at the terminal asks for. */
-export interface HeadlessOrder {
+export interface HeadlessJob {
   readonly scene: string;
   readonly settings: RenderSettings;
   readonly size: { readonly width: number; readonly height: number } | undefined;

@@ -2,7 +2,7 @@ import { cases } from '../core/tests/cases';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Scene } from '../core/document/scene';
-import type { Portion } from '../core/sim/step/births';
+import type { Portion } from '../core/sim/step/spawner';
 import { FLOAT_COLUMNS, type Population } from '../core/sim/step/population';
 import { WHOLE, type Checkpoint } from '../core/sim/step/run';
 import { Simulation } from '../core/sim/step/simulation';

@@ -59,7 +59,7 @@ export class Births {
     return (ids, count, population, slot) => {
       this.descriptor.set(words);
       this.ids.set(ids.subarray(0, count));
-      this.kernel.run.bear(count);
+      this.kernel.run.spawn(count);
       FLOAT_COLUMNS.forEach((name, c) => population.columns[name].set(this.columns[c]!.subarray(0, count), slot));
     };
   }

@@ -1,5 +1,5 @@
 import { cases } from '../core/tests/cases';
-import type { Portion } from '../core/sim/step/births';
+import type { Portion } from '../core/sim/step/spawner';
 import * as fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';

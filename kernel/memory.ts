@@ -16,7 +16,7 @@ interface Routines {
   /** The step of so many particles: how many come to the end of their life, less 2³¹ where any has left all bounds. */
   step(program: number, count: number): number;
   /** Columns of so many newborn particles; see births.ts. */
-  bear(count: number): void;
+  spawn(count: number): void;
 }
 
 /** The kernel with its memory, in one thread. */

@@ -152,7 +152,7 @@ export class Plan {
       const carried = action.kind === 'carry';
       const weighty = action.kind === 'force';
       const head: RowHead = {
-        sight: { position: place.position, scale: place.scale, rotation },
+        placement: { position: place.position, scale: place.scale, rotation },
         fall,
         send,
         target: carried ? MEDIUM : ACCELERATION,

@@ -24,7 +24,7 @@ export interface Fall {
 
 /** What a row says beside its descriptor. */
 export interface RowHead {
-  readonly sight: Sight;
+  readonly placement: Sight;
   /** Undefined where it is everywhere. */
   readonly fall: Fall | undefined;
   readonly send: number;
@@ -123,7 +123,7 @@ export class Program {
   }
 
   /** Begins a row; gives where it stands, words. */
-  private row(kind: keyof typeof KINDS, { sight: { position, scale, rotation }, fall, send, target, weighty }: RowHead): number {
+  private row(kind: keyof typeof KINDS, { placement: { position, scale, rotation }, fall, send, target, weighty }: RowHead): number {
     const { floats, words } = this;
     const row = this.rowsEnd;
     this.rowsEnd += ROW.size;

@@ -16,7 +16,7 @@ const NOTHING = { acceleration: [0, 0, 0], medium: [0, 0, 0], rate: 0, quadratic
 export function routineOf(runner: Runner, descriptor: Exclude<KernelDescriptor, { kind: 'same' }>): FieldRoutine {
   const written = (time: number, own: boolean) => {
     const program = new Program(time, own, 1, octavesOf(descriptor, time));
-    program.field({ sight: NOWHERE, fall: undefined, send: 1, target: ACCELERATION, weighty: false }, descriptor);
+    program.field({ placement: NOWHERE, fall: undefined, send: 1, target: ACCELERATION, weighty: false }, descriptor);
     return program.finished(NOTHING);
   };
   const [x, y, z] = runner.sums as [Float32Array, Float32Array, Float32Array];

@@ -104,12 +104,12 @@ describe('a block that is left alone', () => {
   it('is not looked through while all are there and live on, and is as soon as one dies, is born or takes another’s slot', () => {
     const kernel = startKernel();
     const population = new Population(false, 1, false, kernel.room);
-    const bear = (birth: number, life: number) => {
+    const spawn = (birth: number, life: number) => {
       const slot = population.add();
       population.birth[slot] = birth;
       population.columns.life[slot] = life;
     };
-    for (let i = 0; i < 1500; i++) bear(0, i === 700 ? 2 : 5);
+    for (let i = 0; i < 1500; i++) spawn(0, i === 700 ? 2 : 5);
     const settled = (start: number, begin: number) =>
       isSettled(blockAt(kernel, population, start), population, start, Math.min(1024, population.count - start), begin, begin + 0.1);
     // Seen with others first, and once more before it is known by heart.
@@ -119,7 +119,7 @@ describe('a block that is left alone', () => {
     expect([settled(0, 2), settled(0, 2.1), settled(0, 2.2)]).toEqual([false, false, true]);
     // A birth in the second block leaves the first alone.
     expect([settled(1024, 0.1), settled(1024, 0.2), settled(1024, 0.3)]).toEqual([false, false, true]);
-    bear(2.35, 1);
+    spawn(2.35, 1);
     expect([settled(1024, 2.3), settled(1024, 2.4), settled(1024, 2.5), settled(0, 2.5)]).toEqual([false, false, true, true]);
     expect(settled(1024, 3.3)).toBe(false);
   });

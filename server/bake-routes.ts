@@ -1,6 +1,6 @@
 import { Router, type Response } from 'express';
 import { isRecord } from '../core/document/check-values';
-import { startFrame } from '../core/sim/step/births';
+import { startFrame } from '../core/sim/step/spawner';
 import { manifestFor } from '../engine/bake/bake';
 import { BakeError } from '../engine/bake/manifest';
 import { sceneFrom } from '../formats/scene-file';

@@ -2,7 +2,7 @@ import { cpus } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import { bake } from '../engine/bake/bake';
 import { isDiskFull } from '../engine/bake/store';
-import { nodeCrew } from '../engine/node-crew';
+import { nodePool } from '../engine/node-pool';
 import { decodedAssets } from '../formats/scene-file';
 import type { BakeNews, BakeTask } from './bake-jobs';
 
@@ -12,10 +12,10 @@ const say = (news: BakeNews) => port.postMessage(news);
 const stop = new AbortController();
 port.once('message', () => stop.abort());
 
-const crew = nodeCrew(cpus().length);
+const pool = nodePool(cpus().length);
 try {
   let done = span.from - 1;
-  await bake({ scene, assets: decodedAssets(scene, files), ...span, slice: 0, slices: 1 }, crew, {
+  await bake({ scene, assets: decodedAssets(scene, files), ...span, slice: 0, slices: 1 }, pool, {
     signal: stop.signal,
     onWritten: (progress) => {
       done = progress.done;
@@ -31,6 +31,6 @@ try {
     message: full ? 'the disk is full; what is written stays: make room and go on' : (error as Error).message,
   });
 } finally {
-  crew.end();
+  pool.end();
   port.close();
 }

@@ -11,7 +11,7 @@ import type { Leaf } from '../sim/stack/group-members';
 import { evaluateStack } from '../sim/stack/evaluate';
 import { rowScratch } from '../sim/stack/room';
 import { sumsOfBlock } from '../kinds/contracts/sums';
-import { withCourses } from '../sim/step/courses';
+import { withPrecomputedPaths } from '../sim/step/precomputed-paths';
 import { sizesOf } from './plane';
 import { putAt, restingBlock } from './resting-block';
 import { readAll, samplerOf } from './subject';
@@ -66,7 +66,7 @@ export function leavesAlong(
   pretended: Pretended,
   backend?: KernelBackend,
 ): ReadonlyMap<string, { readonly weight: Float64Array; readonly vector: VectorColumns }> {
-  const stack = compileStack(withCourses(scene, assets, backend), assets, { backend });
+  const stack = compileStack(withPrecomputedPaths(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
   const block = restingBlock(frame / scene.time.fps, pretended);
   const n = places.x.length;

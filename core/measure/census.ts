@@ -11,7 +11,7 @@ import { type Row } from '../sim/stack/stack';
 import { placeStack } from '../sim/stack/place';
 import { rowScratch } from '../sim/stack/room';
 import { measureDistances } from '../sim/stack/evaluate-row';
-import { movedCarriers } from '../sim/step/courses';
+import { movedCarriers } from '../sim/step/precomputed-paths';
 import type { Population } from '../sim/step/population';
 import type { Simulation } from '../sim/step/simulation';
 import { coverageOf, COVERAGE_GRID, projectionOf, type CoverageGrid } from './coverage';

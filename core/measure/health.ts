@@ -1,7 +1,7 @@
 import type { KernelBackend } from '../sim/stack/stack';
 import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
-import type { Portion } from '../sim/step/births';
+import type { Portion } from '../sim/step/spawner';
 import { Simulation } from '../sim/step/simulation';
 
 /** How far apart the particles of two runs are, by number; metres. */

@@ -3,7 +3,7 @@ import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
 import { couples } from '../scene/coupling';
 import { shapes } from '../kinds/emitter-shapes';
-import { startFrame, type Portion } from '../sim/step/births';
+import { startFrame, type Portion } from '../sim/step/spawner';
 import { WHOLE } from '../sim/step/run';
 import { Simulation } from '../sim/step/simulation';
 import { OWN_TERMS, type LedgerEntry } from './ledger-entry';

@@ -5,10 +5,10 @@ import { nearestOnPath, PathPieces } from '../lib/paths/nearest';
 import { motionOf } from '../document/keys/motion';
 import { inward, outward } from '../lib/math/similarity';
 import { sendTo, type Field, type Scene } from '../document/scene';
-import { metres, type Reason } from './reason';
+import { metres, type Diagnosis } from './diagnosis';
 
 /** Why a field that follows a path reaches nothing: the nearest emitter that is sent to it lies off the path. */
-export function offPath(scene: Scene, field: Field, frame: number): Reason | undefined {
+export function offPath(scene: Scene, field: Field, frame: number): Diagnosis | undefined {
   const path = fieldKinds.get(field.settings.kind).course?.(field.settings, field.extent);
   if (!path) return undefined;
   const pieces = new PathPieces(lineOf(path));
@@ -35,5 +35,5 @@ export function offPath(scene: Scene, field: Field, frame: number): Reason | und
     emitters: s.emitters.map((e) => (e.id === id ? { ...e, place: { ...e.place, position } } : e)),
   });
   // What is keyed or carried is moved by its keys or its carrier.
-  return free ? { code: 'off-path', words, mend: { label: 'Snap it to the path', change } } : { code: 'off-path', words, look: 'extent' };
+  return free ? { code: 'off-path', words, fix: { label: 'Snap it to the path', change } } : { code: 'off-path', words, look: 'extent' };
 }

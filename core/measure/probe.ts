@@ -8,7 +8,7 @@ import { placeStack } from '../sim/stack/place';
 import type { Leaf } from '../sim/stack/group-members';
 import { evaluateStack } from '../sim/stack/evaluate';
 import { rowScratch } from '../sim/stack/room';
-import { withCourses } from '../sim/step/courses';
+import { withPrecomputedPaths } from '../sim/step/precomputed-paths';
 import { sumsOfBlock } from '../kinds/contracts/sums';
 
 /** The particle that a probe pretends to be. */
@@ -81,7 +81,7 @@ export function probe(
   particle: ProbeParticle,
   backend?: KernelBackend,
 ): { fields: FieldReading[]; total: StackReading } {
-  const stack = compileStack(withCourses(scene, assets, backend), assets, { backend });
+  const stack = compileStack(withPrecomputedPaths(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
   const block = blockOf(particle, frame / scene.time.fps);
   block.emitter = scene.emitters.indexOf(emitter);

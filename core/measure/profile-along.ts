@@ -9,7 +9,7 @@ import { isGroup, type GroupRow, type Row } from '../sim/stack/stack';
 import { placeStack } from '../sim/stack/place';
 import { rowScratch } from '../sim/stack/room';
 import { weigh } from '../sim/stack/evaluate-row';
-import { withCourses } from '../sim/step/courses';
+import { withPrecomputedPaths } from '../sim/step/precomputed-paths';
 import { leavesAlong, pointsBetween } from './along';
 import { putAt, restingBlock } from './resting-block';
 import type { Pretended } from './resting-block';
@@ -40,7 +40,7 @@ export function profileAlong(
   pretended: Pretended,
   backend?: KernelBackend,
 ): MeasuredProfile {
-  const stack = compileStack(withCourses(scene, assets, backend), assets, { backend });
+  const stack = compileStack(withPrecomputedPaths(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
   const row: Row | GroupRow | undefined =
     subject.of === 'field' ? stack.rows.find((r) => r.field.id === subject.id) : stack.groups.get(subject.id);

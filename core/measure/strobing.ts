@@ -1,6 +1,6 @@
 import { looksOf } from '../kinds/looks';
 import type { Emitter } from '../document/scene';
-import type { Reason } from './reason';
+import type { Diagnosis } from './diagnosis';
 
 /** Symmetries of what turns, in turns after which it looks the same. */
 const SAME_AFTER: Readonly<Record<string, number>> = { flake: 0.25, instance: 0.5 };
@@ -11,7 +11,7 @@ const round = (n: number): string => String(Number(n.toPrecision(3)));
  * Why what an emitter draws will seem to stand or turn back: turning by half of what makes it look the same again, from frame to frame, or by more, its turns can't be
  * told apart (the sampling theorem, by the frame rate); undefined where it is slower.
  */
-export function whyStrobes(emitter: Emitter, fps: number): Reason | undefined {
+export function whyStrobes(emitter: Emitter, fps: number): Diagnosis | undefined {
   const turning = looksOf(emitter).find(({ kind, leads }) => kind in SAME_AFTER && (leads ?? 'own') === 'own');
   if (!turning) return undefined;
   const { spin, spinVariance, spinBy } = emitter.birth;
@@ -22,7 +22,7 @@ export function whyStrobes(emitter: Emitter, fps: number): Reason | undefined {
   const part = (0.8 * most) / fastest;
   return {
     code: 'strobes',
-    mend: {
+    fix: {
       label: 'Spin slower',
       change: (scene) => ({
         ...scene,

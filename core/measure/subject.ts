@@ -12,7 +12,7 @@ import { evaluateStack } from '../sim/stack/evaluate';
 import { innerOf, rowScratch, type RowScratch } from '../sim/stack/room';
 import { sumsOfBlock, type Sums } from '../kinds/contracts/sums';
 import { evaluateRow, weigh } from '../sim/stack/evaluate-row';
-import { withCourses } from '../sim/step/courses';
+import { withPrecomputedPaths } from '../sim/step/precomputed-paths';
 import { putAt, restingBlock, type Pretended } from './resting-block';
 
 /** What is sounded: one field, one group, or the whole stack as an emitter’s particles hear it. */
@@ -99,7 +99,7 @@ export function samplerOf(
   pretended: Pretended,
   backend?: KernelBackend,
 ): Sampler {
-  const stack = compileStack(withCourses(scene, assets, backend), assets, { backend });
+  const stack = compileStack(withPrecomputedPaths(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
   const block = restingBlock(frame / scene.time.fps, pretended);
   const room = rowScratch();

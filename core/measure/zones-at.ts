@@ -7,7 +7,7 @@ import { compileStack } from '../sim/stack/compile';
 import { placeStack } from '../sim/stack/place';
 import { rowScratch } from '../sim/stack/room';
 import { sortIntoZones } from '../sim/stack/zones';
-import { withCourses } from '../sim/step/courses';
+import { withPrecomputedPaths } from '../sim/step/precomputed-paths';
 import { putAt, restingBlock } from './resting-block';
 
 /** Zones do not ask whose particles they are, or how heavy. */
@@ -15,7 +15,7 @@ const NOBODY = { emitter: 0, mass: 0, drag: 0 };
 
 /** In which zone places are at a frame of the scene’s time: 0 for none, else its place in the scene’s list, from 1. */
 export function zonesAt(scene: Scene, assets: Assets, frame: number, places: VectorColumns, backend?: KernelBackend): Float64Array {
-  const stack = compileStack(withCourses(scene, assets, backend), assets, { backend });
+  const stack = compileStack(withPrecomputedPaths(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
   const block = restingBlock(frame / scene.time.fps, NOBODY);
   const room = rowScratch();

@@ -1,7 +1,7 @@
 import { gateOf } from '../scene/gate-of';
 import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../kinds/looks';
 import { shapes } from '../kinds/emitter-shapes';
-import { countersOf, startFrame } from './step/births';
+import { countersOf, startFrame } from './step/spawner';
 import { lastSceneFrame } from '../scene/scene-clock';
 import type { Collider, Emitter, Field, Scene } from '../document/scene';
 

@@ -139,7 +139,7 @@ describe('amounts (common practice)', () => {
   it('fractional rates lose and gain none over a million frames', () => {
     for (const rate of [0.1, 1 / 3, 7.77, 23.976]) {
       const values = amounts.defaults('rate', { rate });
-      const counter = amounts.get('rate').compile({ values, fps: 24, start: -7, round: 0, gate: () => true, luck: () => 0 });
+      const counter = amounts.get('rate').compile({ values, fps: 24, start: -7, round: 0, gate: () => true, hashRandom: () => 0 });
       let count = 0;
       let next = 1;
       for (let f = -7; f < 999_993; f++) {

@@ -1,7 +1,7 @@
 import { measureDelivery } from '../measure/delivery';
 import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
-import { whySilent } from '../measure/reasons';
+import { whySilent } from '../measure/diagnose-field';
 import { uniform } from '../lib/random/lookup';
 import type { Written } from '../scene/complete';
 import { NeighbourGrid } from '../sim/stack/neighbour-grid';

@@ -3,7 +3,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { besselJ } from '../lib/math/bessel';
 import { probe } from '../measure/probe';
-import { whySilent } from '../measure/reasons';
+import { whySilent } from '../measure/diagnose-field';
 import { type Vector, mapVector } from '../lib/math/vector';
 import type { Written } from '../scene/complete';
 import { checkScene } from '../scene/check';

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { latticeOf } from '../kinds/fields/grid';
 import { gridLookup, pointsIn, type VectorGrid } from '../lib/grids/vector-grid';
 import { probe } from '../measure/probe';
-import { whySilent } from '../measure/reasons';
+import { whySilent } from '../measure/diagnose-field';
 import { type Vector, mapVector } from '../lib/math/vector';
 import { uniform } from '../lib/random/lookup';
 import { checkScene } from '../scene/check';

@@ -97,7 +97,7 @@ describe('how particles are drawn', () => {
     expect(whyStrobes(spinning(24 * 44).emitters[0]!, 24)).toBeUndefined();
     const reason = whyStrobes(emitter!, 24)!;
     expect(reason.words).toMatch(/^it spins by up to 45° a frame/);
-    const mended = reason.mend!.change(spinning(24 * 45)).emitters[0]!;
+    const mended = reason.fix!.change(spinning(24 * 45)).emitters[0]!;
     expect(whyStrobes(mended, 24)).toBeUndefined();
     expect(whyStrobes(testScene({ emitter: { birth: { spin: 1e6 } } }).emitters[0]!, 24)).toBeUndefined();
   });

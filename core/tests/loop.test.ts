@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { whyOpen } from '../measure/loop-reasons';
+import { whyOpen } from '../measure/diagnose-loop';
 import { completeScene, type Written } from '../scene/complete';
 import { dialsOf } from '../document/dials';
 import type { Scene } from '../document/scene';
@@ -122,7 +122,7 @@ describe('a loop', () => {
     expect(words).toMatch(/F0: its pattern drifts/);
     expect(words).toMatch(/F0: the formula of its strength ends elsewhere/);
     expect(words).toMatch(/F1: a formula reads the time/);
-    const mended = told.reduce((now, { mend }) => mend?.change(now) ?? now, open);
+    const mended = told.reduce((now, { fix }) => fix?.change(now) ?? now, open);
     expect([mended.time.preRoll, mended.time.last]).toEqual([120, 59]);
   });
 });

@@ -1,7 +1,7 @@
 import { measureDelivery } from '../measure/delivery';
 import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
-import { whySilent } from '../measure/reasons';
+import { whySilent } from '../measure/diagnose-field';
 import { Course, coursePoint } from '../lib/paths/course';
 import { lineOf } from '../kinds/shared/path-line';
 import { pathParameters } from '../kinds/shared/path-parameters';
@@ -206,8 +206,8 @@ describe('the path field', () => {
     const why = (s: typeof scene) => whySilent(s, s.fields[0]!, measureDelivery(runTo(s, 0)), 0, new Map());
     const reason = why(scene)!;
     expect(reason.words).toBe('the emitter “E” lies 2 m off the path');
-    expect(reason.mend!.label).toBe('Snap it to the path');
-    const mended = reason.mend!.change(scene);
+    expect(reason.fix!.label).toBe('Snap it to the path');
+    const mended = reason.fix!.change(scene);
     expect(mended.emitters[0]!.place.position).toEqual([0, 1, 0]);
     expect(why(mended)).toBeUndefined();
   });
@@ -250,6 +250,6 @@ describe('the path field', () => {
     });
     const reason = whySilent(scene, scene.fields[0]!, measureDelivery(runTo(scene, 0)), 0, new Map())!;
     expect(reason.words).toBe('its extent is not a path');
-    expect(reason.mend!.change(scene).fields[0]!.extent.kind).toBe('path');
+    expect(reason.fix!.change(scene).fields[0]!.extent.kind).toBe('path');
   });
 });

@@ -3,7 +3,7 @@ import { isShown } from '../document/parameters';
 import type { Values } from '../document/parameters';
 import { extents } from '../kinds/falloff-shapes';
 import { fittedTo, joined } from '../measure/fit';
-import { metres } from '../measure/reason';
+import { metres } from '../measure/diagnosis';
 import type { SizeHandle } from '../lib/geometry/outline';
 import { uniform } from '../lib/random/lookup';
 import { freeId, freeName } from '../scene/starters';

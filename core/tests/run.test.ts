@@ -1,5 +1,5 @@
 import { cases } from './cases';
-import type { Portion } from '../sim/step/births';
+import type { Portion } from '../sim/step/spawner';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { examples } from '../examples';

@@ -7,8 +7,8 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { examples } from '../../core/examples';
 import type { Scene } from '../../core/document/scene';
 import { testScene } from '../../core/tests/scenes';
-import type { Crew } from '../crew';
-import { crewOfProgram } from '../node-crew';
+import type { WorkerPool } from '../worker-pool';
+import { poolOfProgram } from '../node-pool';
 import type { Frame } from '../frame';
 import { bake, type BakeOrder } from './bake';
 import { bytesOfFrame, frameOfBytes } from './frame-bytes';
@@ -16,20 +16,20 @@ import { merge } from './merge';
 import { BakeReader } from './store';
 
 const program = join(import.meta.dirname, '..', '..', 'dist', 'node', 'node-worker.js');
-const crews = new Set<Crew>();
+const pools = new Set<WorkerPool>();
 const root = mkdtempSync(join(tmpdir(), 'bathyclast-bake-'));
 let folders = 0;
 const freshFolder = () => join(root, String(folders++));
 
 afterEach(() => {
-  for (const crew of crews) crew.end();
-  crews.clear();
+  for (const pool of pools) pool.end();
+  pools.clear();
 });
 
-function crewOf(threads: number): Crew {
-  const crew = crewOfProgram(program, threads);
-  crews.add(crew);
-  return crew;
+function poolOf(threads: number): WorkerPool {
+  const pool = poolOfProgram(program, threads);
+  pools.add(pool);
+  return pool;
 }
 
 const plume: Scene = examples.find(({ slug }) => slug === 'vent-plume')!.scene;
@@ -72,7 +72,7 @@ async function wholeOf(scene: Scene): Promise<string> {
   const known = wholes.get(scene);
   if (known) return known;
   const folder = freshFolder();
-  await bake(order(scene, folder), crewOf(1));
+  await bake(order(scene, folder), poolOf(1));
   wholes.set(scene, folder);
   return folder;
 }
@@ -82,7 +82,7 @@ describe('a bake', () => {
     const reader = new BakeReader(await wholeOf(busy), true);
     expect(reader.isWhole).toBe(true);
     const live = await new Promise<Frame>((resolve, reject) =>
-      crewOf(2).start({
+      poolOf(2).start({
         scene: busy,
         assets: new Map(),
         share: 1,
@@ -104,10 +104,10 @@ describe('a bake', () => {
     for (const scene of [plume, busy]) {
       const whole = filesOf(await wholeOf(scene));
       const three = freshFolder();
-      await bake(order(scene, three), crewOf(3));
+      await bake(order(scene, three), poolOf(3));
       expect(filesOf(three)).toEqual(whole);
       const parts = [0, 1, 2].map(() => freshFolder());
-      for (const [slice, folder] of parts.entries()) await bake(order(scene, folder, { slice, slices: 3 }), crewOf(2));
+      for (const [slice, folder] of parts.entries()) await bake(order(scene, folder, { slice, slices: 3 }), poolOf(2));
       const merged = freshFolder();
       await merge([parts[2]!, parts[0]!, parts[1]!], merged);
       expect(filesOf(merged)).toEqual(whole);
@@ -121,7 +121,7 @@ describe('a bake', () => {
     // However slow the machine is: each round has more time than the one before.
     for (let round = 0; round < 80 && !(existsSync(folder) && new BakeReader(folder).isWhole); round++) {
       const stop = new AbortController();
-      const working = bake(order(busy, folder), crewOf(2), { signal: stop.signal, checkpointSeconds: 0.01 });
+      const working = bake(order(busy, folder), poolOf(2), { signal: stop.signal, checkpointSeconds: 0.01 });
       setTimeout(() => stop.abort(), cases(250, 60) + cases(150, 37) * round + 2 * round * round);
       await working;
       checkpoints += readdirSync(folder).filter((name) => name.startsWith('checkpoint')).length;
@@ -144,7 +144,7 @@ describe('a bake', () => {
     expect(reader.isWhole).toBe(false);
     expect(reader.frame(reader.through)).toBeDefined();
     expect(() => reader.frame(reader.through + 1)).toThrow(/“chunk-000001.bin” is damaged/);
-    await bake(order(plume, folder), crewOf(2));
+    await bake(order(plume, folder), poolOf(2));
     expect(filesOf(folder)).toEqual(filesOf(from));
   });
 
@@ -152,7 +152,7 @@ describe('a bake', () => {
     const folder = freshFolder();
     let room = 12_000_000;
     const { writeSync } = await import('node:fs');
-    const full = bake(order(plume, folder, { through: 80 }), crewOf(2), {
+    const full = bake(order(plume, folder, { through: 80 }), poolOf(2), {
       write(file, bytes) {
         room -= bytes.length;
         if (room < 0) throw Object.assign(new Error('no space left on device'), { code: 'ENOSPC' });
@@ -162,16 +162,16 @@ describe('a bake', () => {
     await expect(full).rejects.toMatchObject({ code: 'ENOSPC' });
     expect(readdirSync(folder).some((name) => name.startsWith('.'))).toBe(false);
     expect(new BakeReader(folder, true).through).toBeGreaterThan(plume.time.first);
-    await bake(order(plume, folder, { through: 80 }), crewOf(2));
+    await bake(order(plume, folder, { through: 80 }), poolOf(2));
     const unbroken = freshFolder();
-    await bake(order(plume, unbroken, { through: 80 }), crewOf(2));
+    await bake(order(plume, unbroken, { through: 80 }), poolOf(2));
     expect(filesOf(folder)).toEqual(filesOf(unbroken));
   });
 
   it('refuses in words what does not belong together', async () => {
     const whole = await wholeOf(plume);
     const part = freshFolder();
-    await bake(order(plume, part, { slice: 0, slices: 2, through: 3 }), crewOf(1));
+    await bake(order(plume, part, { slice: 0, slices: 2, through: 3 }), poolOf(1));
     const told = async (work: () => unknown) => {
       try {
         await work();
@@ -180,11 +180,11 @@ describe('a bake', () => {
         return (error as Error).message;
       }
     };
-    expect(await told(() => bake(order(busy, whole), crewOf(1)))).toMatch(
+    expect(await told(() => bake(order(busy, whole), poolOf(1)))).toMatch(
       /holds another bake: it is of another state of a scene \(“Vent plume”\)/,
     );
-    expect(await told(() => bake(order(plume, whole, { through: 20 }), crewOf(1)))).toMatch(/it holds frames 0 to 40, and not 0 to 20/);
-    expect(await told(() => bake(order(plume, part, { slice: 1, slices: 2, through: 3 }), crewOf(1)))).toMatch(/it is part 1 of 2/);
+    expect(await told(() => bake(order(plume, whole, { through: 20 }), poolOf(1)))).toMatch(/it holds frames 0 to 40, and not 0 to 20/);
+    expect(await told(() => bake(order(plume, part, { slice: 1, slices: 2, through: 3 }), poolOf(1)))).toMatch(/it is part 1 of 2/);
     expect(await told(() => merge([part], freshFolder()))).toMatch(/part 2 of 2 is missing/);
     expect(await told(() => merge([part, whole], freshFolder()))).toMatch(/it holds frames 0 to 40/);
     expect(await told(() => merge([root], freshFolder()))).toMatch(/holds no bake/);
@@ -192,9 +192,9 @@ describe('a bake', () => {
     cpSync(whole, older, { recursive: true });
     const manifest = JSON.parse(readFileSync(join(older, 'bake.json'), 'utf8')) as object;
     writeFileSync(join(older, 'bake.json'), JSON.stringify({ ...manifest, engine: 0 }));
-    expect(await told(() => bake(order(plume, older), crewOf(1)))).toMatch(/made by version 0 of the engine/);
+    expect(await told(() => bake(order(plume, older), poolOf(1)))).toMatch(/made by version 0 of the engine/);
     const swarm = examples.find(({ slug }) => slug === 'lantern-swarm')!.scene;
-    expect(await told(() => bake(order(swarm, freshFolder(), { slices: 2 }), crewOf(1)))).toMatch(
+    expect(await told(() => bake(order(swarm, freshFolder(), { slices: 2 }), poolOf(1)))).toMatch(
       /act on one another, so they can’t be baked in parts/,
     );
     rmSync(root, { recursive: true });

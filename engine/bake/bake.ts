@@ -4,7 +4,7 @@ import type { Assets } from '../../core/document/assets';
 import { couples } from '../../core/scene/coupling';
 import type { Scene } from '../../core/document/scene';
 import { simulationKey } from '../../core/scene/simulation-key';
-import type { Crew } from '../crew';
+import type { WorkerPool } from '../worker-pool';
 import type { Frame } from '../frame';
 import { dropCheckpoints, latestCheckpoint, putCheckpoint } from './checkpoints';
 import { bytesOfFrame } from './frame-bytes';
@@ -61,7 +61,7 @@ export function manifestFor({ scene, from, through, slice, slices }: Omit<BakeOr
  */
 export async function bake(
   order: BakeOrder,
-  crew: Crew,
+  pool: WorkerPool,
   {
     signal,
     onWritten = () => undefined,
@@ -83,7 +83,7 @@ export async function bake(
     await new Promise<void>((resolve, reject) => {
       let keptAt = performance.now();
       const ended = (error?: unknown) => {
-        crew.stop();
+        pool.stop();
         if (error === undefined) resolve();
         else reject(error);
       };
@@ -97,10 +97,10 @@ export async function bake(
         if (writer.isWhole) return ended();
         const next = frame.frame + AHEAD;
         if (performance.now() - keptAt > 1000 * checkpointSeconds) {
-          crew.checkpointOn(next);
+          pool.checkpointOn(next);
           keptAt = performance.now();
         }
-        crew.allow(next);
+        pool.allow(next);
       };
       const attempt = (work: () => void) => {
         try {
@@ -109,7 +109,7 @@ export async function bake(
           ended(error);
         }
       };
-      crew.start({
+      pool.start({
         scene,
         assets,
         share: 1,
@@ -117,7 +117,7 @@ export async function bake(
         through,
         paced: true,
         part: { slice, slices },
-        resume: latestCheckpoint(folder, writer.done, crew.threads),
+        resume: latestCheckpoint(folder, writer.done, pool.threads),
         onFrame: (frame) => attempt(() => take(frame)),
         onCheckpoint: (checkpoints) => attempt(() => putCheckpoint(folder, checkpoints)),
         onFailed: (message) => ended(new BakeError(`the simulation stopped: ${message}`)),

@@ -2,7 +2,7 @@ import { all, NONE, over } from './lanes';
 import { HALF, ONE } from './numbers';
 import { dot, number, whole } from './program';
 
-// Where and how particles begin: core/sim/step/births.ts and core/sim/step/newborn.ts for emitters of which nothing unusual is asked. By columns of a block: luck, places in the emitter's own frame, the ways they leave, and what else is drawn.
+// Where and how particles begin: core/sim/step/spawner.ts and core/sim/step/newborn-writer.ts for emitters of which nothing unusual is asked. By columns of a block: luck, places in the emitter's own frame, the ways they leave, and what else is drawn.
 
 /** What is asked: words from here on, written by kernel/births.ts. */
 const RECIPE: usize = 24576;
@@ -246,7 +246,7 @@ function place(at: usize, bytes: usize): void {
   }
 }
 
-/** Spreads ways over a cone about them: inCone of core/sim/step/newborn.ts. */
+/** Spreads ways over a cone about them: inCone of core/sim/step/newborn-writer.ts. */
 function spread(at: usize, bytes: usize): void {
   const one = all(ONE);
   const opening = number(RECIPE, OPENING);
@@ -304,7 +304,7 @@ function drawNumbers(at: usize, bytes: usize): void {
 }
 
 /** Fills the columns of up to a block of newborn particles whose numbers are written. */
-export function bear(count: i32): void {
+export function spawn(count: i32): void {
   const at = <usize>whole(RECIPE, AT);
   const bytes = <usize>count << 2;
   drawLuck(at, bytes);

@@ -2,7 +2,7 @@ import { pageBackend } from './page-backend';
 import { create } from 'zustand';
 import { inWorld } from '../../core/document/camera/shot';
 import { motionOf, type Motion, type Placed } from '../../core/document/keys/motion';
-import { hasCourses, movedCarriers } from '../../core/sim/step/courses';
+import { hasPrecomputedPaths, movedCarriers } from '../../core/sim/step/precomputed-paths';
 import type { Carrier, Scene } from '../../core/document/scene';
 import { MOVABLE_LISTS, withThings } from '../../core/scene/numbers';
 import { thingAt } from '../../core/document/keys/thing-at';
@@ -17,7 +17,7 @@ const QUIET = 250;
 const origins = new WeakMap<Scene, Scene>();
 
 /** Counts how often carriers have been run anew, so that what draws them looks again. */
-export const useCourses = create<{ readonly runs: number }>(() => ({ runs: 0 }));
+export const usePrecomputedPaths = create<{ readonly runs: number }>(() => ({ runs: 0 }));
 
 let last: { readonly scene: Scene; readonly assets: number; readonly carriers: readonly Carrier[] } | undefined;
 /** What is to be run when it has rested. */
@@ -36,7 +36,7 @@ function run(scene: Scene): readonly Carrier[] {
  */
 export function carriersIn(drawn: Scene): readonly Carrier[] {
   const scene = origins.get(drawn) ?? drawn;
-  if (!hasCourses(scene)) return withDrives(scene).carriers;
+  if (!hasPrecomputedPaths(scene)) return withDrives(scene).carriers;
   const fresh = last?.scene === scene && last.assets === useAssets.getState().assets.size;
   if (fresh) return last!.carriers;
   const known = new Map(last?.carriers.map((c) => [c.id, c]));
@@ -46,7 +46,7 @@ export function carriersIn(drawn: Scene): readonly Carrier[] {
     waiting = scene;
     due = setTimeout(() => {
       run(scene);
-      useCourses.setState(({ runs }) => ({ runs: runs + 1 }));
+      usePrecomputedPaths.setState(({ runs }) => ({ runs: runs + 1 }));
     }, QUIET);
   }
   return scene.carriers.map((c) => (c.moved === 'keys' ? c : known.get(c.id)!));

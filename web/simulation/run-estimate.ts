@@ -1,6 +1,6 @@
 import type { Assets } from '../../core/document/assets';
 import type { Scene } from '../../core/document/scene';
-import { startFrame } from '../../core/sim/step/births';
+import { startFrame } from '../../core/sim/step/spawner';
 import { estimateRun } from '../../core/sim/step/estimate';
 
 /** Seconds of threads' work that a deeper draft may take. */

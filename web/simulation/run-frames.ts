@@ -1,7 +1,7 @@
 import type { Scene } from '../../core/document/scene';
 import type { Assets } from '../../core/document/assets';
 import type { Frame } from '../../engine/frame';
-import { webCrew } from '../../engine/web-crew';
+import { webPool } from '../../engine/web-pool';
 import { bakedFrames } from './baked-frames';
 
 /**
@@ -14,16 +14,16 @@ export async function runFrames(
   use: (frame: Frame) => Promise<void> | void,
 ): Promise<void> {
   if (order.bake) return bakedFrames({ ...order, bake: order.bake }, signal, use);
-  const crew = webCrew();
+  const pool = webPool();
   try {
     await new Promise<void>((resolve, reject) => {
       signal.addEventListener('abort', () => resolve(), { once: true });
-      crew.start({
+      pool.start({
         ...order,
         paced: true,
         onFrame: (frame) => {
           Promise.resolve(use(frame)).then(() => {
-            crew.allow(frame.frame + 1);
+            pool.allow(frame.frame + 1);
             if (frame.frame >= order.through) resolve();
           }, reject);
         },
@@ -31,6 +31,6 @@ export async function runFrames(
       });
     });
   } finally {
-    crew.end();
+    pool.end();
   }
 }

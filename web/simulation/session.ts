@@ -5,11 +5,11 @@ import { simulationKey } from '../../core/scene/simulation-key';
 import type { Assets } from '../../core/document/assets';
 import { clockIn } from '../../core/scene/scene-clock';
 import { lastRun, triedOn } from '../../core/document/time/beyond';
-import { startFrame } from '../../core/sim/step/births';
-import type { Crew } from '../../engine/crew';
+import { startFrame } from '../../core/sim/step/spawner';
+import type { WorkerPool } from '../../engine/worker-pool';
 import type { StoredBake } from '../../formats/stored-bake';
 import type { Frame } from '../../engine/frame';
-import { webCrew } from '../../engine/web-crew';
+import { webPool } from '../../engine/web-pool';
 import { afterThisTask } from './after-task';
 import { BakeReading } from './bake-reading';
 import { EditTimer } from './edit-timer';
@@ -31,7 +31,7 @@ const workKey = (scene: Scene): string => `${scene.draftShare} ${simulationKey(s
  * draft while a control is held), then all frames of the shot in the background.
  */
 export class Session {
-  private readonly crew: Crew = webCrew();
+  private readonly pool: WorkerPool = webPool();
   private readonly cache = new FrameCache((frame) => clockIn(this.scene!).at(frame) / this.scene!.time.fps, storedBudget());
   /** The open scene, as far as it is tried on. */
   private scene: Scene | undefined;
@@ -95,7 +95,7 @@ export class Session {
     const kept = changed > startFrame(scene) ? changed : -Infinity;
     this.cache.keepBefore(kept);
     const stays = kept === -Infinity && !fresh && this.cachedScene !== undefined && startStays(this.cachedScene, scene, workKey);
-    this.crew.forget(stays ? startFrame(scene) + 1 : kept);
+    this.pool.forget(stays ? startFrame(scene) + 1 : kept);
     this.reached = Math.min(this.reached, kept - 1);
     this.cachedScene = scene;
     this.timer.edited();
@@ -117,7 +117,7 @@ export class Session {
     this.endBake();
     if (bake && this.scene) this.baked = new BakeReading(bake, workKey(this.scene));
     usePlayer.setState({ bake: bake?.id });
-    this.crew.stop();
+    this.pool.stop();
     this.cache.clear();
     this.quick = false;
     this.cachedKey = '';
@@ -150,7 +150,7 @@ export class Session {
     this.cachedKey = '';
     this.cache.expectNone();
     usePlayer.setState({ playing: false });
-    this.trial = new Trial(this.crew, scene, this.assets, frame, {
+    this.trial = new Trial(this.pool, scene, this.assets, frame, {
       onFrame: (made) => {
         usePlayer.setState({ frame: made.frame, tried: frame });
         this.tellCached();
@@ -185,7 +185,7 @@ export class Session {
     const only = { from: frame.frame, through: frame.frame, onFrame: use };
     const onDone = () => this.runAll(drawnFrom(scene, scene.time.first));
     if (this.baked) this.baked.read({ ...only, onDone, onFailed: this.bakeFailed });
-    else this.crew.start({ ...only, onDone, onFailed: this.fail, scene, assets: this.assets, share: frame.share, keeps: true });
+    else this.pool.start({ ...only, onDone, onFailed: this.fail, scene, assets: this.assets, share: frame.share, keeps: true });
   }
 
   /** Moves the playhead. */
@@ -219,7 +219,7 @@ export class Session {
     clearTimeout(this.rest);
     this.baked?.stop();
     usePlayer.setState({ bake: undefined });
-    this.crew.end();
+    this.pool.end();
     this.listeners.clear();
   }
 
@@ -247,7 +247,7 @@ export class Session {
     if (this.baked) return this.runAll(frame);
     const isSharp = this.sharpKey === this.key && this.current?.frame === frame;
     if (!this.held && isSharp) return this.runAll(drawnFrom(scene, scene.time.first));
-    const share = this.estimate.deeperShare(scene, this.assets, frame, this.reached, this.crew.threads, this.held);
+    const share = this.estimate.deeperShare(scene, this.assets, frame, this.reached, this.pool.threads, this.held);
     if (share !== undefined) this.runQuick(frame, share);
     else if (this.held) this.runQuick(frame, scene.draftShare);
     else this.runAll(drawnFrom(scene, scene.time.first));
@@ -263,7 +263,7 @@ export class Session {
     this.quick = true;
     this.cachedKey = '';
     this.tellCached(true);
-    this.crew.start({
+    this.pool.start({
       scene,
       assets: this.assets,
       share,
@@ -304,7 +304,7 @@ export class Session {
     this.cache.expect(from);
     this.tellCached(true);
     if (from > lastRun(scene.time)) {
-      this.crew.stop();
+      this.pool.stop();
       this.cache.expectNone();
       return;
     }
@@ -317,7 +317,7 @@ export class Session {
         // Frames of a bake leave no checkpoint behind.
         if (!this.baked) this.reached = Math.max(this.reached, made.frame);
         if (!this.cache.add(made)) {
-          this.crew.stop();
+          this.pool.stop();
           this.baked?.stop();
           this.cache.expectNone();
         }
@@ -334,7 +334,7 @@ export class Session {
       },
     };
     if (this.baked) this.baked.read({ ...order, onFailed: this.bakeFailed });
-    else this.crew.start({ ...order, onFailed: this.fail, scene, assets: this.assets, share: scene.draftShare, keeps: true });
+    else this.pool.start({ ...order, onFailed: this.fail, scene, assets: this.assets, share: scene.draftShare, keeps: true });
   }
 
   private readonly bakeFailed = (message: string): void => {
@@ -357,7 +357,7 @@ export class Session {
 
   /** Frames of a bake come without meters. */
   private measure(frame: Frame): void {
-    this.crew.measure(this.scene!, this.assets, this.key, frame, (meters) => {
+    this.pool.measure(this.scene!, this.assets, this.key, frame, (meters) => {
       if (this.current === frame) usePlayer.setState({ meters });
     });
   }

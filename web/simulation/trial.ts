@@ -2,7 +2,7 @@ import type { Assets } from '../../core/document/assets';
 import type { Scene } from '../../core/document/scene';
 import type { Checkpoint } from '../../core/sim/step/run';
 import { lastRun } from '../../core/document/time/beyond';
-import type { Crew } from '../../engine/crew';
+import type { WorkerPool } from '../../engine/worker-pool';
 import type { Frame } from '../../engine/frame';
 
 interface Told {
@@ -19,14 +19,14 @@ export class Trial {
   private beat: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
-    private readonly crew: Crew,
+    private readonly pool: WorkerPool,
     /** The scene before any edit, and the frame that is gone on from. */
     scene: Scene,
     private readonly assets: Assets,
     frame: number,
     private readonly told: Told,
   ) {
-    crew.start({
+    pool.start({
       scene,
       assets,
       share: scene.draftShare,
@@ -51,7 +51,7 @@ export class Trial {
 
   end(): void {
     clearTimeout(this.beat);
-    this.crew.stop();
+    this.pool.stop();
   }
 
   private goOn(scene: Scene): void {
@@ -60,7 +60,7 @@ export class Trial {
     if (frame >= lastRun(scene.time)) return;
     let begun = performance.now();
     let made = frame;
-    this.crew.start({
+    this.pool.start({
       scene,
       assets: this.assets,
       share: scene.draftShare,
@@ -79,7 +79,7 @@ export class Trial {
         this.beat = setTimeout(
           () => {
             begun = performance.now();
-            this.crew.allow(made + 1);
+            this.pool.allow(made + 1);
           },
           Math.max(0, rest),
         );

@@ -24,11 +24,11 @@ import { clockIn } from '../../core/scene/scene-clock';
 import type { Carrier, Scene } from '../../core/document/scene';
 import { withDrives } from '../../core/scene/drives';
 import { resourcesOf } from '../../core/scene/resources';
-import { hasCourses, movedCarriers } from '../../core/sim/step/courses';
+import { hasPrecomputedPaths, movedCarriers } from '../../core/sim/step/precomputed-paths';
 import type { Frame } from '../../engine/frame';
 import { addFragment } from './shaders/finish-shader';
 import { Finisher } from './finisher';
-import { WANTED, type Sight, type Wanted } from './layers/layer';
+import { WANTED, type ViewContext, type Wanted } from './layers/layer';
 import { Layers } from './layers/layers';
 import { putSimilarity } from './layers/matrix';
 import { screenPass } from './shaders/screen-pass';
@@ -151,7 +151,7 @@ export class Picture {
   private placeWhole(back: number): void {
     const { scene } = this;
     if (!scene) return;
-    const needs = scene.whole.place.carrier !== '' || (!this.bodies.isEmpty && hasCourses(scene));
+    const needs = scene.whole.place.carrier !== '' || (!this.bodies.isEmpty && hasPrecomputedPaths(scene));
     // Exactly, as it is written to files; few results stand on a carrier.
     const carriers = needs ? (this.carriers ??= movedCarriers(scene, this.assets, pageBackend)) : scene.carriers;
     this.bodies.place(scene, carriers, this.at - back);
@@ -190,7 +190,7 @@ export class Picture {
   readNumbers(shot: Shot, wanted: Exclude<Wanted, 'light'>): Float32Array<ArrayBuffer> {
     const { renderer } = this;
     const target = new WebGLRenderTarget(this.width, this.height, { type: FloatType, format: RGBAFormat, depthBuffer: true });
-    const sight = this.sightOf(shot, shot.camera, 0, undefined);
+    const sight = this.contextOf(shot, shot.camera, 0, undefined);
     this.layers.setWanted(wanted);
     this.layers.prepare(sight);
     this.bodies.prepare(shot.camera, this.whole, shot.light, sight.veil, WANTED.indexOf(wanted));
@@ -228,7 +228,7 @@ export class Picture {
     this.renderer.forceContextLoss();
   }
 
-  private sightOf({ light, sizes }: Shot, camera: PerspectiveCamera, back: number, solids: Texture | undefined): Sight {
+  private contextOf({ light, sizes }: Shot, camera: PerspectiveCamera, back: number, solids: Texture | undefined): ViewContext {
     const { width, height, whole } = this;
     const veil = { fog: light.fog, fogColour: light.fogColour, solids };
     return { camera, width, height, back, whole, sizes: this.wholeSizes * sizes, light, veil };
@@ -244,7 +244,7 @@ export class Picture {
     if (back > 0 && this.scene) this.placeWhole(back * rate * this.scene.time.fps);
     const eye = lens && samples > 1 ? this.throughLens(camera, lens, onDisc(sample, samples)) : camera;
     const solid = this.layers.hasSolid || !this.bodies.isEmpty ? this.solidTarget() : undefined;
-    const sight = this.sightOf(shot, eye, back * rate, solid?.depthTexture ?? undefined);
+    const sight = this.contextOf(shot, eye, back * rate, solid?.depthTexture ?? undefined);
     this.layers.prepare(sight);
     renderer.setClearColor(0x000000, 0);
     if (solid) {

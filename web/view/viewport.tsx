@@ -4,7 +4,7 @@ import { clockIn } from '../../core/scene/scene-clock';
 import { hasDrives } from '../../core/scene/drives';
 import { isMoving } from '../../core/document/keys/thing-at';
 import { motionOf } from '../../core/document/keys/motion';
-import { sceneNow, useCourses } from '../simulation/motions';
+import { sceneNow, usePrecomputedPaths } from '../simulation/motions';
 import type { Scene } from '../../core/document/scene';
 import { usePlayer } from '../state/player-store';
 import { runningScene, useRunningScene } from '../state/running-scene';
@@ -74,7 +74,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
   // Only what moves is drawn anew with each frame.
   const moves = useMoves(scene);
   const shownFrame = usePlayer((player) => (moves ? (player.shown ?? player.frame) : scene.time.first));
-  const runs = useCourses((courses) => courses.runs);
+  const runs = usePrecomputedPaths((courses) => courses.runs);
   const box = useRef<HTMLDivElement>(null);
   const [rig, setRig] = useState<ViewRig>();
   const [lost, setLost] = useState(false);

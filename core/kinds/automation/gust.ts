@@ -33,14 +33,14 @@ export const gust = defineAutomation({
   source: 'common practice, no source',
   compile({ values, fps, stream, closes }) {
     const { low, high, waitLow, waitHigh, attack, seed: own } = values;
-    const luck = mix(stream ^ Math.imul(own, 0x9e3779b1));
-    const drawn = (n: number) => waitLow + Math.max(0, waitHigh - waitLow) * uniform(luck, n, WAIT);
+    const hashRandom = mix(stream ^ Math.imul(own, 0x9e3779b1));
+    const drawn = (n: number) => waitLow + Math.max(0, waitHigh - waitLow) * uniform(hashRandom, n, WAIT);
     // Closed, so many gusts come round again as fill the loop best, and their waits are drawn out or in to fill it.
     let [rounds, filled] = [0, 0];
     const whole = closes / fps;
     while (closes > 0 && (rounds === 0 || filled + drawn(rounds) / 2 < whole)) filled += drawn(rounds++);
     const numbered = (n: number) => (rounds > 0 ? n - rounds * Math.floor(n / rounds) : n);
-    const value = (n: number) => low + (high - low) * uniform(luck, numbered(n), VALUE);
+    const value = (n: number) => low + (high - low) * uniform(hashRandom, numbered(n), VALUE);
     const wait = (n: number) => drawn(numbered(n)) * (rounds > 0 ? whole / filled : 1);
     /** When the n-th gust comes, n ≥ 0, and when the (−n)-th; grown as far as asked. */
     const onward = [0];

@@ -5,7 +5,7 @@ import type { Vector } from '../../lib/math/vector';
 import type { Resources } from '../emitter-shapes/shape';
 
 /** Where one birth of an emitter stands at a moment; all in the world. */
-export interface Stand {
+export interface SpawnPose {
   /** Its place of birth, metres, and the unit direction in which it leaves. */
   readonly position: Vector;
   readonly axis: Vector;
@@ -14,7 +14,7 @@ export interface Stand {
   /** Seconds of scene time. */
   readonly time: number;
   /** Numbers in [0, 1) that belong to this birth. */
-  luck(purpose: number): number;
+  hashRandom(purpose: number): number;
 }
 
 /** The particles of one birth over a substep; x, y, z a particle, metres. */
@@ -39,7 +39,7 @@ export interface Bond {
   /** Particles of one birth. */
   readonly points: number;
   /** Writes where they lie at rest, x, y, z each. */
-  rest(stand: Stand, out: Float64Array): void;
+  rest(pose: SpawnPose, out: Float64Array): void;
   /** True for a particle that has no motion of its own, and stays at its place of rest. */
   isHeld(point: number): boolean;
   /** Moves the particles of a body to where their bond lets them be. */

@@ -2,7 +2,7 @@ import { describe, type ValuesOf } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
 import { cross, frameAbout, length, normalised, type Vector } from '../../lib/math/vector';
 import { Purpose } from '../../lib/random/lookup';
-import { defineBody, type Stand } from './bond';
+import { defineBody, type SpawnPose } from './bond';
 import { MOST_POINTS, Rod } from './rod';
 
 const parameters = describe({
@@ -169,19 +169,19 @@ function sideOf(axis: Vector, to: Vector): Vector {
 }
 
 /** The direction of a strand at its root, with its sway. */
-function rootDirection(values: Settings, { axis, position, time, luck }: Stand): Vector {
+function rootDirection(values: Settings, { axis, position, time, hashRandom }: SpawnPose): Vector {
   const { sway, swayTime, swayTo, phase, wavelength } = values;
   if (!sways(values) || length(swayTo) === 0) return axis;
   const to = normalised(swayTo);
   let turn = time / swayTime;
-  if (phase === 'own') turn += luck(Purpose.sway);
+  if (phase === 'own') turn += hashRandom(Purpose.sway);
   else if (phase === 'wave') turn -= (position[0] * to[0] + position[1] * to[1] + position[2] * to[2]) / wavelength;
   return leant(axis, sideOf(axis, to), sway * RADIAN * sin(WHOLE_TURN * turn));
 }
 
 /** The length of one strand, metres. */
-function lengthOf({ length: mean, lengthVariance }: Settings, luck: Stand['luck']): number {
-  return lengthVariance === 0 ? mean : Math.max(mean / 10, mean + lengthVariance * (2 * luck(Purpose.strandLength) - 1));
+function lengthOf({ length: mean, lengthVariance }: Settings, hashRandom: SpawnPose['hashRandom']): number {
+  return lengthVariance === 0 ? mean : Math.max(mean / 10, mean + lengthVariance * (2 * hashRandom(Purpose.strandLength) - 1));
 }
 
 /** A curve held at its root, which bends and hardly stretches. */
@@ -209,13 +209,13 @@ export const strand = defineBody({
     return {
       points,
       isHeld: (point) => point === 0,
-      rest(stand, out) {
-        const piece = lengthOf(settings, stand.luck) / pieces;
-        const start = rootDirection(settings, stand);
-        const [a, b] = frameAbout(stand.axis);
-        const turn = WHOLE_TURN * stand.luck(Purpose.bow);
+      rest(pose, out) {
+        const piece = lengthOf(settings, pose.hashRandom) / pieces;
+        const start = rootDirection(settings, pose);
+        const [a, b] = frameAbout(pose.axis);
+        const turn = WHOLE_TURN * pose.hashRandom(Purpose.bow);
         const side = settings.bow === 0 ? a : sideOf(start, leant(a, b, turn));
-        let [x, y, z] = stand.position;
+        let [x, y, z] = pose.position;
         for (let i = 0; i < points; i++) {
           out[3 * i] = x;
           out[3 * i + 1] = y;

@@ -16,7 +16,7 @@ import type { SizeHandle } from '../../lib/geometry/outline';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 
 /** What a field's routine sees beside the positions; what its kind does not ask for holds rubbish. */
-export interface FieldSight {
+export interface FieldContext {
   /** Velocities along the axes of the field's place, m/s, for kinds with `needs.velocity`. */
   readonly velocity: VectorColumns;
   /** Directions that the form of the field's extent gives, for kinds with `needs.form`. */
@@ -39,10 +39,10 @@ export interface FieldSight {
  * Writes the field's vector F for each particle of the block. `local` holds the positions in the frame of the field's
  * place, metres; `out` is along the same axes, in the unit of the way the field acts.
  */
-export type FieldRoutine = (local: VectorColumns, block: ParticleBlock, out: VectorColumns, sight: FieldSight) => void;
+export type FieldRoutine = (local: VectorColumns, block: ParticleBlock, out: VectorColumns, context: FieldContext) => void;
 
 /** Writes 1 for each particle that is swallowed and 0 for the others, by positions in the frame of the field's place. */
-export type SwallowRoutine = (local: VectorColumns, block: ParticleBlock, out: Uint8Array, sight: FieldSight) => void;
+export type SwallowRoutine = (local: VectorColumns, block: ParticleBlock, out: Uint8Array, context: FieldContext) => void;
 
 /** Positions of an emitter's particles at the beginning of the substep, world axes, metres. */
 export interface FrozenParticles {
@@ -145,7 +145,7 @@ export interface FieldKind<V = Values> extends Kind, Documented {
   /** The parameter that names the emitter whose particles it reads, where it reads any with these settings. */
   reads?(settings: V): string | undefined;
   /** True where it reads the particles that it acts on, so that the particles of a run can't be dealt out. */
-  readonly swarms?: boolean;
+  readonly readsNeighbours?: boolean;
   /** True where its seed makes a difference. */
   readonly seeded?: boolean;
   /** Settings whose own sizes are fitted to particles within these half-widths, metres. */
@@ -161,7 +161,7 @@ export interface FieldKind<V = Values> extends Kind, Documented {
   /** The path that particles follow, as values of `pathParameters`, in the frame of its place. */
   course?(settings: V, extent: Kinded): Values | undefined;
   /** A line about its size, in words. */
-  told?(settings: V, resources: FieldResources): string | undefined;
+  description?(settings: V, resources: FieldResources): string | undefined;
   /** A few of its vectors, to be drawn as arrows in the frame of its place. */
   arrows?(source: FieldSource<V>): readonly { readonly at: Vector; readonly vector: Vector }[];
   /** The grid that it is looked up in, to be written to a file. */

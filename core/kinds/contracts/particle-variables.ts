@@ -33,7 +33,7 @@ const NAMES = PARTICLE_VARIABLES.map(({ name }) => name);
 export const particleNames = (dials: readonly string[]): string[] => [...NAMES, ...dials];
 
 /** What a formula over particles sees of a block. */
-export interface ParticleSight {
+export interface FormulaContext {
   readonly block: ParticleBlock;
   /** In the frame of the formula's own place. */
   readonly where: VectorColumns;
@@ -56,7 +56,7 @@ export class ParticleInputs {
   }
 
   /** Brings in what some formula asks for. */
-  fill(formulas: readonly Formula[], { block, where, velocity, distance, strength, fps, dials }: ParticleSight): void {
+  fill(formulas: readonly Formula[], { block, where, velocity, distance, strength, fps, dials }: FormulaContext): void {
     const { count } = block;
     const asked = (v: number) => formulas.some((formula) => formula.uses[v]);
     const speeds = (out: Float64Array) => {

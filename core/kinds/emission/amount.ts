@@ -15,7 +15,7 @@ export interface AmountSource<V = Values> {
   /** Whether the emitter is on during [f, f + 1). */
   gate(frame: number): boolean;
   /** A number in [0, 1) that belongs to a frame, for variance. */
-  luck(frame: number): number;
+  hashRandom(frame: number): number;
 }
 
 /** Births in some stretch of time: numbers k from `first` to `last` (none where last < first). */

@@ -55,10 +55,10 @@ export const burst = defineEmission({
   label: 'burst',
   summary: 'Many particles at once, at the beginning of a frame.',
   parameters,
-  compile({ values, start, gate, luck }) {
+  compile({ values, start, gate, hashRandom }) {
     const { count, variance, at, frame } = values;
     const moment = at === 'start' ? start : frame;
-    const number = variance > 0 ? Math.max(0, Math.floor(varied(count, variance, luck(moment)) + 0.5)) : count;
+    const number = variance > 0 ? Math.max(0, Math.floor(varied(count, variance, hashRandom(moment)) + 0.5)) : count;
     return {
       during: () => none,
       atFrame: (now) => (now === moment && gate(now) ? { first: 1, last: number, at: () => now } : none),

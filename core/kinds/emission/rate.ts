@@ -55,7 +55,7 @@ export const rate = defineEmission({
   label: 'rate',
   summary: 'So many particles a second or a frame, each born at its own moment inside the frame.',
   parameters,
-  compile({ values, valuesAt, fps, start, round, gate, luck }) {
+  compile({ values, valuesAt, fps, start, round, gate, hashRandom }) {
     const { rate: given, per, variance, moments } = values;
     const uneven = variance > 0 || valuesAt !== undefined || round > 0;
     const perSecond = (n: number) => (per === 'second' ? n : n * fps);
@@ -67,7 +67,7 @@ export const rate = defineEmission({
     const rateOn = (frame: number) => {
       if (!gate(frame)) return 0;
       const now = valuesAt ? valuesAt(frame) : { rate: given, variance };
-      return Math.max(0, perSecond(now.variance > 0 ? varied(now.rate, now.variance, luck(frame)) : now.rate));
+      return Math.max(0, perSecond(now.variance > 0 ? varied(now.rate, now.variance, hashRandom(frame)) : now.rate));
     };
     let inARound = 0;
     for (let i = 0; i < round; i++) inARound += rateOn(start + i);

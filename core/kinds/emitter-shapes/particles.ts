@@ -57,7 +57,7 @@ export const particlesParameters = describe({
   },
 });
 
-/** Another emitter's particles: children along their way, or at their death. The nursery of children does the rest. */
+/** Another emitter's particles: children along their way, or at their death. The spawner of children does the rest. */
 export const particles = defineEmitterShape({
   kind: 'particles',
   label: 'another emitter’s particles',

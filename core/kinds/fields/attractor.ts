@@ -206,8 +206,8 @@ export const attractor = defineField({
         }
       };
     const offsets = offsetsOf(source);
-    return (local, block, out, sight) => {
-      offsets(local, block, out, sight);
+    return (local, block, out, context) => {
+      offsets(local, block, out, context);
       for (let i = 0; i < block.count; i++) {
         const [x, y, z] = [out.x[i]!, out.y[i]!, out.z[i]!];
         const pull = law(x * x + y * y + z * z);
@@ -222,8 +222,8 @@ export const attractor = defineField({
     if (swallow === 0 || target === 'particles') return undefined;
     const offsets = offsetsOf(source);
     const ways = vectorColumns(BLOCK);
-    return (local, block, out, sight) => {
-      offsets(local, block, ways, sight);
+    return (local, block, out, context) => {
+      offsets(local, block, ways, context);
       for (let i = 0; i < block.count; i++)
         out[i] = ways.x[i]! * ways.x[i]! + ways.y[i]! * ways.y[i]! + ways.z[i]! * ways.z[i]! < swallow * swallow ? 1 : 0;
     };

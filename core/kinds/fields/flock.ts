@@ -75,7 +75,7 @@ export const flock = defineField({
   actions: vectorActions('acceleration'),
   startsWith: { extent: 'everywhere', profile: 'smooth' },
   balance: ['separation', 'alignment', 'cohesion'],
-  swarms: true,
+  readsNeighbours: true,
   zeroHere: 'no particle has a neighbour within its radii',
   starts: [
     { name: 'Shoal', note: 'close, and all the same way', settings: { separation: 4, alignment: 4, cohesion: 2.5, view: 300 } },
@@ -99,24 +99,24 @@ export const flock = defineField({
     const blind = view >= 360 ? -2 : cos((view / 2) * RADIAN);
     return (_local, block, out, { place }) => {
       const { count, emitter, id, position, velocity } = block;
-      const swarm = around(emitter);
-      if (!swarm) return clear(out, count);
-      const { places, velocities, found, squares } = swarm;
-      const scale = separation / swarm.share;
+      const grid = around(emitter);
+      if (!grid) return clear(out, count);
+      const { places, velocities, found, squares } = grid;
+      const scale = separation / grid.share;
       for (let i = 0; i < count; i++) {
         const [x, y, z] = [position.x[i]!, position.y[i]!, position.z[i]!];
         const [vx, vy, vz] = [velocity.x[i]!, velocity.y[i]!, velocity.z[i]!];
         const speed = Math.sqrt(vx * vx + vy * vy + vz * vz);
         // At rest it looks all round.
         const blindfold = blind > -2 && speed > 0;
-        const met = swarm.around(x, y, z);
+        const met = grid.around(x, y, z);
         let [px, py, pz] = [0, 0, 0];
         let [mx, my, mz, moving] = [0, 0, 0, 0];
         let [ox, oy, oz, near] = [0, 0, 0, 0];
         for (let k = 0; k < met; k++) {
           const row = found[k]!;
           const square = squares[k]!;
-          if (square === 0 && swarm.isItself(row, emitter, id[i]!)) continue;
+          if (square === 0 && grid.isItself(row, emitter, id[i]!)) continue;
           const d = Math.sqrt(square);
           // From the particle to its neighbour.
           const dx = places[row]! - x;

@@ -95,9 +95,9 @@ function slopeOf(source: FieldSource<Settings>, height: Formula): FieldRoutine {
   const columns = runner(source, [height]);
   const moved = new Float64Array(BLOCK);
   const [above, below] = [new Float64Array(BLOCK), new Float64Array(BLOCK)];
-  return (local, block, out, sight) => {
+  return (local, block, out, context) => {
     const { count } = block;
-    const inputs = [...columns(local, block, out, sight)];
+    const inputs = [...columns(local, block, out, context)];
     AXES.forEach((axis, v) => {
       if (!height.uses[v]) {
         out[axis].fill(0, 0, count);
@@ -106,9 +106,9 @@ function slopeOf(source: FieldSource<Settings>, height: Formula): FieldRoutine {
       const here = local[axis];
       inputs[v] = moved;
       for (let i = 0; i < count; i++) moved[i] = here[i]! + fineness;
-      height.run(inputs, count, above, sight.notes);
+      height.run(inputs, count, above, context.notes);
       for (let i = 0; i < count; i++) moved[i] = here[i]! - fineness;
-      height.run(inputs, count, below, sight.notes);
+      height.run(inputs, count, below, context.notes);
       inputs[v] = here;
       const scale = -source.strength / (2 * fineness);
       for (let i = 0; i < count; i++) out[axis][i] = scale * (above[i]! - below[i]!);
@@ -164,17 +164,17 @@ export const formula = defineField({
     if (settings.does === 'level') {
       const way = normalised(settings.direction);
       const push = new Float64Array(BLOCK);
-      return (local, block, out, sight) => {
-        formulas[0]!.run(columns(local, block, out, sight), block.count, push, sight.notes);
+      return (local, block, out, context) => {
+        formulas[0]!.run(columns(local, block, out, context), block.count, push, context.notes);
         AXES.forEach((axis, k) => {
           for (let i = 0; i < block.count; i++) out[axis][i] = strength * way[k]! * push[i]!;
         });
       };
     }
-    return (local, block, out, sight) => {
-      const inputs = columns(local, block, out, sight);
+    return (local, block, out, context) => {
+      const inputs = columns(local, block, out, context);
       AXES.forEach((axis, k) => {
-        formulas[k]!.run(inputs, block.count, out[axis], sight.notes);
+        formulas[k]!.run(inputs, block.count, out[axis], context.notes);
         for (let i = 0; i < block.count; i++) out[axis][i]! *= strength;
       });
     };

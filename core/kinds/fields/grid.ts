@@ -177,7 +177,7 @@ export const grid = defineField({
       return `it would have ${countsOf(settings).join(' × ')} points; allowed are ${MOST_POINTS}: make its cell larger`;
     return source.group(settings.group, settings.at) ? undefined : 'the group it is filled from is empty';
   },
-  told(settings, resources) {
+  description(settings, resources) {
     const own = settings;
     const counts = own.from === 'group' ? countsOf(own) : resources.grid(own.file)?.counts;
     if (!counts) return undefined;

@@ -66,9 +66,9 @@ export const shell = defineField({
     const { radius, damping } = source.settings;
     const { strength } = source;
     const offsets = offsetsFrom(source);
-    return (local, block, out, sight) => {
-      offsets(local, block, out, sight);
-      const { velocity } = sight;
+    return (local, block, out, context) => {
+      offsets(local, block, out, context);
+      const { velocity } = context;
       for (let i = 0; i < block.count; i++) {
         const [x, y, z] = [out.x[i]!, out.y[i]!, out.z[i]!];
         const r = Math.sqrt(x * x + y * y + z * z);

@@ -6,7 +6,7 @@ import { pathParameters } from '../shared/path-parameters';
 import type { VectorColumns } from '../../lib/math/vector';
 import { inward } from '../../lib/math/similarity';
 import type { ParticleBlock } from '../../lib/particle-block';
-import type { FieldSight, FieldSource, SilenceSource } from '../contracts/field';
+import type { FieldContext, FieldSource, SilenceSource } from '../contracts/field';
 
 const is =
   (...targets: string[]) =>
@@ -48,7 +48,7 @@ export const targetOptions = [
 type Settings = ValuesOf<typeof targetParameters> & { readonly target: string };
 
 /** Writes, for each particle, the way from the nearest point of the target to it, along the axes of the field's place, metres. */
-export type OffsetRoutine = (local: VectorColumns, block: ParticleBlock, out: VectorColumns, sight: FieldSight) => void;
+export type OffsetRoutine = (local: VectorColumns, block: ParticleBlock, out: VectorColumns, context: FieldContext) => void;
 
 /** Ways from the nearest point of a target; zero where there is no target. */
 export function offsetsFrom({ settings, resources }: Pick<FieldSource<Settings>, 'settings' | 'resources'>): OffsetRoutine {

@@ -20,7 +20,7 @@ export interface ModulatorSource<V = Values> {
 }
 
 /** What a modulator sees of a block of particles. */
-export interface Sight {
+export interface ModulatorContext {
   readonly block: ParticleBlock;
   /** Positions in the modulator's own frame, metres. */
   readonly where: VectorColumns;
@@ -37,7 +37,7 @@ export interface Sight {
 }
 
 /** Writes the modulator's value ν for each particle of the block. */
-export type ModulatorRoutine = (sight: Sight, out: Float64Array) => void;
+export type ModulatorRoutine = (context: ModulatorContext, out: Float64Array) => void;
 
 /** Something that multiplies the weight of a field. */
 export interface ModulatorKind<V = Values> extends Kind, Documented {

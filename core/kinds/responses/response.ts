@@ -14,7 +14,7 @@ export interface Impact {
   /** What the emitter's send makes of the restitution. */
   bounce: number;
   /** A number in [0, 1) that belongs to this particle and this collider. */
-  luck(purpose: number): number;
+  hashRandom(purpose: number): number;
 }
 
 /** What becomes of it; written in place. */
@@ -46,7 +46,7 @@ export const shareOf = (
   purpose: typeof Purpose.restitution | typeof Purpose.slip,
   value: number,
   variance: number,
-): number => Math.max(0, variance > 0 ? varied(value, variance, impact.luck(purpose)) : value);
+): number => Math.max(0, variance > 0 ? varied(value, variance, impact.hashRandom(purpose)) : value);
 
 /**
  * The share of the speed along the surface that is kept: `slip` at a bounce; where the particle lies on the surface,

@@ -18,7 +18,7 @@ interface Room {
 type Instruction = (room: Room, count: number) => void;
 
 /** Takes 0 for what came out infinite or as no number, and marks it. */
-function mend(values: Float64Array, count: number, room: Room): void {
+function fix(values: Float64Array, count: number, room: Room): void {
   for (let i = 0; i < count; i++) {
     const value = values[i]!;
     if (value - value === 0) continue;
@@ -121,7 +121,7 @@ export class Formula {
             // Columns of variables are handed in anew with every block.
             const given = isVariable ? from.map((r) => room.registers[r]!) : operands;
             const out = room.registers[to]!;
-            if (!loop(given, count, out)) mend(out, count, room);
+            if (!loop(given, count, out)) fix(out, count, room);
           });
           return to;
         }
@@ -205,7 +205,7 @@ export class Formula {
     const values = room.registers[this.result]!;
     out.set(values.length === count ? values : values.subarray(0, count));
     // Sums and products that ran over are met here.
-    if (!allFinite(out, count)) mend(out, count, room);
+    if (!allFinite(out, count)) fix(out, count, room);
     if (!room.any) return;
     for (let i = 0; i < count; i++) notes.notFinite += room.bad[i]!;
   }

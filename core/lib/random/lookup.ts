@@ -1,5 +1,5 @@
 /**
- * Random numbers that are looked up, not drawn: a hash of (stream, key, purpose). A particle's luck hangs on its key
+ * Random numbers that are looked up, not drawn: a hash of (stream, key, purpose). A particle's randomness depends on its key
  * alone, so it stays the same when others die, when a draft is run, and for any number of threads.
  */
 
@@ -17,14 +17,14 @@ export function streamOf(sceneSeed: number, ownSeed: number): number {
   return mix(mix(sceneSeed ^ 0x51ed270b) + Math.imul(ownSeed, 0x9e3779b1));
 }
 
-/** What all luck of a particle hangs on, for many purposes after one another. */
+/** What all randomness of a particle depends on, for many purposes after one another. */
 export function luckOf(stream: number, key: number): number {
   return mix(stream + Math.imul(key, 0x9e3779b1));
 }
 
 /** A number in [0, 1), in steps of 2⁻³², from {@link luckOf} for one purpose. */
-export function uniformOf(luck: number, purpose: number): number {
-  return mix(luck ^ Math.imul(purpose, 0x85ebca6b)) * 2.3283064365386963e-10;
+export function uniformOf(hashRandom: number, purpose: number): number {
+  return mix(hashRandom ^ Math.imul(purpose, 0x85ebca6b)) * 2.3283064365386963e-10;
 }
 
 /** 32-bit hash of a particle's key for one purpose. */

@@ -22,7 +22,7 @@ import { compileReach } from './reach';
 /** What fields that read particles read them through, while a stack is made ready. */
 interface Reading {
   readonly read?: Map<string, FrozenParticles>;
-  readonly swarms?: NeighbourGrid[];
+  readonly neighbourGrids?: NeighbourGrid[];
   /** The field's sends, by emitter. */
   readonly sends?: readonly number[];
   /** The share of the particles that takes part. */
@@ -35,7 +35,7 @@ export function fieldSource(
   scene: Scene,
   field: Field,
   assets: Assets,
-  { read, swarms, sends = [], share = 1, backend }: Reading = {},
+  { read, neighbourGrids, sends = [], share = 1, backend }: Reading = {},
 ): FieldSource {
   const particlesOf = (id: string): FrozenParticles | undefined => {
     if (!scene.emitters.some((e) => e.id === id)) return undefined;
@@ -58,9 +58,9 @@ export function fieldSource(
     neighbours(radius, together) {
       const sent = scene.emitters.flatMap((_, e) => ((sends[e] ?? 0) === 0 ? [] : [e]));
       const groups = together ? [sent] : sent.map((e) => [e]);
-      const made = groups.map((emitters) => ({ emitters, swarm: new NeighbourGrid(radius, emitters, share) }));
-      swarms?.push(...made.map(({ swarm }) => swarm));
-      return (emitter) => made.find(({ emitters }) => emitters.includes(emitter))?.swarm;
+      const made = groups.map((emitters) => ({ emitters, grid: new NeighbourGrid(radius, emitters, share) }));
+      neighbourGrids?.push(...made.map(({ grid }) => grid));
+      return (emitter) => made.find(({ emitters }) => emitters.includes(emitter))?.grid;
     },
     group: (id, frame) => groupSource(scene, assets, (only) => compileStack(only, assets, { backend }), id, frame),
     placeAt: (frame) => motionOf(scene.carriers, field).at(frame),
@@ -80,8 +80,8 @@ export function compileStack(scene: Scene, assets: Assets, { share = 1, backend 
   const makeRow = (field: Field, index: number): Omit<Row, 'remake'> => {
     const kind = fieldKinds.get(field.settings.kind);
     const reach = compileReach(scene, field, assets, isHeard(field, scene));
-    const swarms: NeighbourGrid[] = [];
-    const source = fieldSource(scene, field, assets, { read, swarms, sends: reach.sends, share, backend });
+    const neighbourGrids: NeighbourGrid[] = [];
+    const source = fieldSource(scene, field, assets, { read, neighbourGrids, sends: reach.sends, share, backend });
     const descriptor = backend && kind.kernel?.(source);
     return {
       ...reach,
@@ -92,7 +92,7 @@ export function compileStack(scene: Scene, assets: Assets, { share = 1, backend 
       descriptor,
       swallows: kind.swallows?.(source),
       needs: kind.needs ?? {},
-      swarms,
+      neighbourGrids,
     };
   };
   const rows = scene.fields.map((field, index): Row => {
@@ -128,7 +128,7 @@ export function compileStack(scene: Scene, assets: Assets, { share = 1, backend 
     wrap: wrapped(loopOf(scene)),
     deskAt: isMoving(scene.desk) ? (frame) => thingAt(scene.desk, frame) : () => scene.desk,
     read,
-    swarms: rows.flatMap((row) => row.swarms),
+    neighbourGrids: rows.flatMap((row) => row.neighbourGrids),
     zones: compileZones(scene, assets),
     backend,
     frame: NaN,

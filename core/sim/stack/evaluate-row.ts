@@ -1,4 +1,4 @@
-import type { FieldSight } from '../../kinds/contracts/field';
+import type { FieldContext } from '../../kinds/contracts/field';
 import { clear } from '../../kinds/contracts/sums';
 import type { ParticleBlock } from '../../lib/particle-block';
 import { benchOf, clampLevels, cover, deliver, fill, leafOf, limit, newSlot, scaleLeaves, type Combined, type Slot } from './group-members';
@@ -74,7 +74,7 @@ export function weigh(stack: Stack, row: StackNode | ZoneRow, block: ParticleBlo
 }
 
 /** What a row's routines see beside the local positions. */
-export function sightOf(stack: Stack, row: Row, { velocity, outward, lengthwise, distance }: RowScratch): FieldSight {
+export function contextOf(stack: Stack, row: Row, { velocity, outward, lengthwise, distance }: RowScratch): FieldContext {
   const { own, place, notes } = row;
   return { velocity, outward, lengthwise, distance, own, place, notes, frame: stack.frame, time: stack.frame / stack.fps };
 }
@@ -91,7 +91,7 @@ export function evaluateRow(stack: Stack, row: Row, block: ParticleBlock, room: 
   if (row.needs.velocity) velocityToLocal(row.rotation, block.velocity, count, room.velocity);
   if (row.needs.form && row.form) row.form(room.local, count, room.outward, room.lengthwise, time);
   if (row.needs.distance && !row.distance) room.distance.fill(0, 0, count);
-  row.vector(room.local, block, vector, sightOf(stack, row, room));
+  row.vector(room.local, block, vector, contextOf(stack, row, room));
   // What lies outside a falloff must not come in through 0 · ∞; whether a block is skipped may not show.
   if (row.distance || row.modulators.length > 0) {
     const { x, y, z } = vector;

@@ -9,7 +9,8 @@ export function placeStack(stack: Stack, frame: number, step = 1): void {
   stack.frame = frame;
   for (const row of stack.rows) bring(row, frame);
   for (const row of stack.groups.values()) bring(row, frame);
-  if (stack.rows.some((row) => row.remake && row.swarms.length > 0)) stack.swarms = stack.rows.flatMap((row) => row.swarms);
+  if (stack.rows.some((row) => row.remake && row.neighbourGrids.length > 0))
+    stack.neighbourGrids = stack.rows.flatMap((row) => row.neighbourGrids);
   const { master, limited, ceiling } = stack.deskAt(frame);
   stack.ceiling = limited ? ceiling : Infinity;
   // What stands in a group is multiplied by the master through it.

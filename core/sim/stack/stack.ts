@@ -26,7 +26,7 @@ export interface Row extends Reach {
   /** Undefined where it ends no particle. */
   readonly swallows: SwallowRoutine | undefined;
   /** What it is found through by fields that heed neighbours. */
-  readonly swarms: readonly NeighbourGrid[];
+  readonly neighbourGrids: readonly NeighbourGrid[];
   readonly remake: Remake<Partial<Row>>;
 }
 
@@ -68,7 +68,7 @@ export interface Stack {
   /** Undefined where all is summed by the plain routines. */
   readonly backend: KernelBackend | undefined;
   /** What fields that heed neighbours find them in. */
-  swarms: readonly NeighbourGrid[];
+  neighbourGrids: readonly NeighbourGrid[];
   /** Frame with fraction that it is placed for. */
   frame: number;
 }

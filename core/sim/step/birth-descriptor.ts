@@ -13,7 +13,7 @@ export interface Drawn {
   readonly least: number;
 }
 
-/** All that decides where and how an emitter's particles begin, where nothing unusual is asked of it: what nursery and maternity do, in plain numbers. */
+/** All that decides where and how an emitter's particles begin, where nothing unusual is asked of it: what spawner and newborns do, in plain numbers. */
 export interface BirthDescriptor {
   readonly stream: number;
   readonly shape: ShapeDescriptor;

@@ -3,7 +3,7 @@ import { exp } from '../../lib/math/exact';
 import type { ParticleBlock } from '../../lib/particle-block';
 import type { Sums } from '../../kinds/contracts/sums';
 import { meanDecay } from './integrate';
-import { pointOf, type Bond, type Stand } from '../../kinds/bodies/bond';
+import { pointOf, type Bond, type SpawnPose } from '../../kinds/bodies/bond';
 import { bodyTable } from '../../kinds/bodies/table';
 import { KILLED, type Population } from './population';
 
@@ -37,7 +37,7 @@ export class Bodies {
   /** How hard drag makes each particle to move, by slot. */
   private weights = new Float32Array(0);
   private readonly found = new Map<number, Found>();
-  private readonly stands = new Map<number, Stand>();
+  private readonly stands = new Map<number, SpawnPose>();
   private readonly now: Float64Array;
   private readonly was: Float64Array;
   private readonly rest: Float64Array;
@@ -46,7 +46,7 @@ export class Bodies {
 
   constructor(
     public bond: Bond,
-    private readonly standAt: (body: number, found: Found, frame: number) => Stand,
+    private readonly standAt: (body: number, found: Found, frame: number) => SpawnPose,
     /** True where neither the emitter nor its shape moves. */
     private readonly still: boolean,
     private readonly fps: number,
@@ -174,7 +174,7 @@ export class Bodies {
     columns.z[slot] = now[3 * j + 2]!;
   }
 
-  private standOf(body: number, frame: number): Stand | undefined {
+  private standOf(body: number, frame: number): SpawnPose | undefined {
     const found = this.found.get(body);
     if (!found) return undefined;
     if (!this.still) return this.standAt(body, found, frame);

@@ -225,7 +225,7 @@ function moveParticle(passage: Passage, i: number): void {
         resting,
         frames: left * seconds * fps,
         bounce: first.hits[emitter]!.bounce,
-        luck: (purpose) => uniform(stream, id, purpose),
+        hashRandom: (purpose) => uniform(stream, id, purpose),
       },
       rebound,
     );

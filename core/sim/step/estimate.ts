@@ -7,7 +7,7 @@ import type { Births } from '../../kinds/emission/amount';
 import type { Emitter, Scene } from '../../document/scene';
 import { clockIn } from '../../scene/scene-clock';
 import { shapes } from '../../kinds/emitter-shapes';
-import { countersOf, startFrame } from './births';
+import { countersOf, startFrame } from './spawner';
 import { sourceOf } from './descent';
 
 const countOf = ({ first, last }: Births) => Math.max(0, last - first + 1);

@@ -27,14 +27,14 @@ function freezeInto(frozen: FrozenParticles, { id, count, columns }: SeenParticl
 
 /** Keeps where the particles are that the fields of a stack read, so that nothing hangs on the order in which emitters are stepped. */
 export function freeze(
-  { read, swarms }: Pick<Stack, 'read' | 'swarms'>,
+  { read, neighbourGrids }: Pick<Stack, 'read' | 'neighbourGrids'>,
   emitters: readonly Emitter[],
   populations: readonly SeenParticles[],
   exchange: Exchange | undefined,
 ): void {
-  if (read.size === 0 && swarms.length === 0) return;
+  if (read.size === 0 && neighbourGrids.length === 0) return;
   const pulling = [...read].map(([id, frozen]) => ({ frozen, emitter: emitters.findIndex((e) => e.id === id) }));
-  const wanted = new Set([...pulling.map(({ emitter }) => emitter), ...swarms.flatMap((swarm) => swarm.emitters)]);
+  const wanted = new Set([...pulling.map(({ emitter }) => emitter), ...neighbourGrids.flatMap((grid) => grid.emitters)]);
   const seen = exchange
     ? exchange(
         populations,
@@ -42,5 +42,5 @@ export function freeze(
       )
     : populations;
   for (const { frozen, emitter } of pulling) freezeInto(frozen, seen[emitter]!);
-  for (const swarm of swarms) swarm.freeze(seen);
+  for (const grid of neighbourGrids) grid.freeze(seen);
 }

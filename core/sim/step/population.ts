@@ -166,7 +166,7 @@ export class Population {
   }
 
   /** Takes away what has come to the end of its life at a time, seconds, or was ended by a contact. */
-  bury(time: number): void {
+  removeDead(time: number): void {
     const { birth, held } = this;
     const { life } = this.columns;
     for (let slot = this.count - 1; slot >= 0; slot--)
@@ -177,7 +177,7 @@ export class Population {
   }
 
   /** Takes away the particles of these slots, in rising order. */
-  buryThese(slots: readonly number[]): void {
+  removeThese(slots: readonly number[]): void {
     for (let i = slots.length - 1; i >= 0; i--) this.remove(slots[i]!);
     this.died += slots.length;
   }

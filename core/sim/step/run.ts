@@ -14,9 +14,9 @@ import { sumsOfBlock } from '../../kinds/contracts/sums';
 import { sortIntoZones } from '../stack/zones';
 import { loadBlock, storeBlock } from './block-io';
 import type { Bodies, KeptBirths } from './bodies';
-import { nurseryOf, startFrame, type Nursery, type Portion } from './births';
+import { spawnerOf, startFrame, type Spawner, type Portion } from './spawner';
 import { blame } from './blame';
-import { childNurseryOf, Track, type ChildNursery } from './children';
+import { childSpawnerOf, Track, type ChildSpawner } from './child-spawner';
 import { meetObstacles } from './contacts';
 import { inOrderOfDescent, sourceOf } from './descent';
 import { freeze, type Exchange } from './freeze';
@@ -37,7 +37,7 @@ export const WHOLE: Portion = { share: 1, slice: 0, slices: 1 };
 const FRAMES_A_SORT = 12;
 
 /** What an emitter's particles come from: its own amounts, or another emitter's particles. */
-type Origin = { readonly own: Nursery } | { readonly children: ChildNursery; readonly source: number };
+type Origin = { readonly own: Spawner } | { readonly children: ChildSpawner; readonly source: number };
 
 /** Where a run is, so that another can go on from there. */
 export interface Checkpoint {
@@ -112,9 +112,9 @@ export class Run {
     this.obstacles = obstaclesOf(scene, assets);
     this.origins = emitters.map((emitter): Origin | undefined => {
       if (!emitter.on) return undefined;
-      if (!shapes.get(emitter.shape.kind).fromParticles) return { own: nurseryOf(scene, emitter, assets, portion, backend) };
+      if (!shapes.get(emitter.shape.kind).fromParticles) return { own: spawnerOf(scene, emitter, assets, portion, backend) };
       const source = sourceOf(emitters, emitter);
-      return source < 0 ? undefined : { children: childNurseryOf(scene, emitter), source };
+      return source < 0 ? undefined : { children: childSpawnerOf(scene, emitter), source };
     });
     this.order = inOrderOfDescent(emitters);
     const tinted = emitters.map((e) => sourceShownBy(e) !== undefined);
@@ -127,7 +127,7 @@ export class Run {
     this.tracks = emitters.map((_, e) => (this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined));
     try {
       if (from) this.take(from);
-      else this.bearAt(this.frame);
+      else this.spawnAt(this.frame);
     } catch (error) {
       this.end();
       throw error;
@@ -151,8 +151,8 @@ export class Run {
       this.freeze();
       moveObstacles(this.obstacles, from, to, this.fps);
       for (const emitter of this.order) if (!this.step(emitter, from, to, stopped)) return false;
-      this.populations.forEach((population, emitter) => this.bury(population, emitter, to / this.fps));
-      if (Number.isInteger(to)) this.bearAt(to);
+      this.populations.forEach((population, emitter) => this.removeDead(population, emitter, to / this.fps));
+      if (Number.isInteger(to)) this.spawnAt(to);
     }
     this.frame += 1;
     return true;
@@ -226,7 +226,7 @@ export class Run {
   }
 
   /** What is born at the very beginning of a frame of the scene’s time. */
-  private bearAt(frame: number): void {
+  private spawnAt(frame: number): void {
     this.origins.forEach((origin, e) => origin && 'own' in origin && origin.own.atFrame(this.populations[e]!, frame));
   }
 
@@ -318,7 +318,7 @@ export class Run {
   /** Now and then sorts particles that heed their neighbours in space: those are found sooner, and nothing else changes. */
   private gather(): void {
     if (this.frame % FRAMES_A_SORT !== 0) return;
-    for (const { emitters, radius } of this.stack.swarms)
+    for (const { emitters, radius } of this.stack.neighbourGrids)
       for (const emitter of emitters) {
         const population = this.populations[emitter]!;
         population.reorder(orderInSpace(population, radius));
@@ -348,12 +348,12 @@ export class Run {
   }
 
   /** Takes away what has left all bounds, what has lived out its life, and what a contact ended. */
-  private bury(population: Population, emitter: number, time: number): void {
+  private removeDead(population: Population, emitter: number, time: number): void {
     const ends = this.ends[emitter];
     this.ends[emitter] = undefined;
-    if (ends && !ends.lost) return population.buryThese(ends.dead);
+    if (ends && !ends.lost) return population.removeThese(ends.dead);
     this.retire(population, emitter, time);
-    population.bury(time);
+    population.removeDead(time);
   }
 
   private retire(population: Population, emitter: number, time: number): void {

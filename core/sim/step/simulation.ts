@@ -1,11 +1,11 @@
 import type { Assets } from '../../document/assets';
 import type { Scene } from '../../document/scene';
-import { withCourses } from './courses';
+import { withPrecomputedPaths } from './precomputed-paths';
 import { Run, type RunOptions } from './run';
 
 /** One run of a scene as it is written: drives and precomputed paths become keys first. */
 export class Simulation extends Run {
   constructor(document: Scene, assets: Assets, options: RunOptions = {}) {
-    super(withCourses(document, assets, options.backend), assets, options);
+    super(withPrecomputedPaths(document, assets, options.backend), assets, options);
   }
 }

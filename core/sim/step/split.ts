@@ -2,7 +2,7 @@ import { cos } from '../../lib/math/exact';
 import { normalised, type Vector } from '../../lib/math/vector';
 import { mix, Purpose, uniform } from '../../lib/random/lookup';
 import type { Collider } from '../../document/scene';
-import { anyWay, inCone } from './newborn';
+import { anyWay, inCone } from './newborn-writer';
 import type { Population } from './population';
 
 /** The key of a child: hashed from its parent's, the event and its place in it. */

@@ -2,7 +2,7 @@ import type { ParticleBlock } from '../../lib/particle-block';
 import { BLOCK } from '../../lib/particle-block';
 import type { Stack } from '../stack/stack';
 import type { RowScratch } from '../stack/room';
-import { evaluateRow, sightOf } from '../stack/evaluate-row';
+import { evaluateRow, contextOf } from '../stack/evaluate-row';
 import { KILLED, type Population } from './population';
 
 const swallowed = new Uint8Array(BLOCK);
@@ -11,7 +11,7 @@ const swallowed = new Uint8Array(BLOCK);
 export function swallow(stack: Stack, population: Population, start: number, block: ParticleBlock, room: RowScratch): void {
   for (const row of stack.rows) {
     if (!row.swallows || !evaluateRow(stack, row, block, room)) continue;
-    row.swallows(room.local, block, swallowed, sightOf(stack, row, room));
+    row.swallows(room.local, block, swallowed, contextOf(stack, row, room));
     for (let i = 0; i < block.count; i++) if (swallowed[i] === 1 && room.weight[i] !== 0) population.held[start + i] = KILLED;
   }
 }

@@ -1,6 +1,6 @@
 import { turnAbout, turnedBy } from '../../lib/math/quaternion';
 import type { ParticleBlock } from '../../lib/particle-block';
-import { setOrientation } from './newborn';
+import { setOrientation } from './newborn-writer';
 import type { Population } from './population';
 
 /** Turns what can be seen to turn, from a slot on: q ← e^(ω·dt) · q; ω times its speed where it turns `byWay`. */

@@ -3,12 +3,12 @@ import { api } from '../../state/api';
 import { drawFrames } from '../../screens/output/draw-frames';
 import { packed } from '../../screens/output/pack';
 import { jobsStore, type Job } from '../../screens/output/jobs-store';
-import type { HeadlessOrder, HeadlessPart } from '../../../formats/headless';
+import type { HeadlessJob, HeadlessPart } from '../../../formats/headless';
 import { fitting, formatOf, pathOf, picturesOf } from '../../../formats/render-settings';
 
 interface Terminal {
   takeFromBathyclast?: (part: HeadlessPart) => Promise<void>;
-  renderWithBathyclast?: (order: HeadlessOrder) => Promise<void>;
+  renderWithBathyclast?: (order: HeadlessJob) => Promise<void>;
 }
 
 /** Bytes in a part. */
@@ -27,7 +27,7 @@ async function hand(index: number, file: Blob, { note = '', path = '' } = {}): P
     await take({ index, part: base64(bytes.subarray(at, at + PART)), last: at + PART >= bytes.length, note, path });
 }
 
-async function render({ scene: id, settings: wanted, size, samples }: HeadlessOrder): Promise<void> {
+async function render({ scene: id, settings: wanted, size, samples }: HeadlessJob): Promise<void> {
   const stored = await api.open(id);
   const settings = fitting(wanted);
   const scene = {

@@ -1,8 +1,8 @@
 import { actions } from '../../../core/kinds/actions';
 import { extents } from '../../../core/kinds/falloff-shapes';
 import { rms } from '../../../core/measure/meters';
-import type { Reason } from '../../../core/measure/reason';
-import { whySilent } from '../../../core/measure/reasons';
+import type { Diagnosis } from '../../../core/measure/diagnosis';
+import { whySilent } from '../../../core/measure/diagnose-field';
 import type { Field } from '../../../core/document/scene';
 import { useThingNow } from '../../simulation/use-thing-now';
 import { usePlayer } from '../../state/player-store';
@@ -49,7 +49,7 @@ export function Gives({ index, needsDrag }: { index: number; needsDrag: boolean 
   );
 }
 
-function useReason(field: Field): Reason | undefined {
+function useDiagnosis(field: Field): Diagnosis | undefined {
   const scene = useScene();
   const { assets } = useAssets();
   const meters = usePlayer((player) => (player.shown === undefined ? undefined : player.meters));
@@ -84,19 +84,19 @@ function CoreAndReach({ field }: { field: Field }) {
 }
 
 /** The falloff of a strip; or, where the field delivers nothing, why, and the button that mends it. */
-export function FalloffOrReason({ field }: { field: Field }) {
-  const reason = useReason(field);
+export function FalloffOrDiagnosis({ field }: { field: Field }) {
+  const reason = useDiagnosis(field);
   const { transport } = useStage();
   if (reason)
     return (
       <div role="status" className="text-xs leading-tight text-signal">
         {reason.words}
-        {reason.mend && (
+        {reason.fix && (
           <button
             className="mt-1 block rounded-sm border border-signal px-1.5 py-0.5 hover:bg-signal hover:text-surround"
-            onClick={() => changeScene(reason.mend!.change)}
+            onClick={() => changeScene(reason.fix!.change)}
           >
-            {reason.mend.label}
+            {reason.fix.label}
           </button>
         )}
         {reason.look && (

@@ -19,7 +19,7 @@ import { Fader } from './fader';
 import { canPasteFields, copyFields, pasteOrTell } from './field-clipboard';
 import { KindMenu } from './kind-menu';
 import { MuteSolo } from './mute-solo';
-import { FalloffOrReason, Gives, StripMeter } from './readings';
+import { FalloffOrDiagnosis, Gives, StripMeter } from './readings';
 import { SendDots } from './send-dot';
 import { MoveLine } from '../../widgets/move-line';
 import { useNumberNow } from './moved-strength';
@@ -160,7 +160,7 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
         <Balance parameter={fieldParameters.mix} value={field.mix} onChange={(value) => editField(field.id, (f) => void (f.mix = value))} />
       )}
       <div className="flex basis-14 flex-col justify-end">
-        <FalloffOrReason field={field} />
+        <FalloffOrDiagnosis field={field} />
       </div>
       <footer className="flex items-center">
         <SendDots thing={field} type="field" />

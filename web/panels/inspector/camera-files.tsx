@@ -1,7 +1,7 @@
 import { pageBackend } from '../../simulation/page-backend';
 import { useRef, useState } from 'react';
 import { withDrives } from '../../../core/scene/drives';
-import { movedCarriers } from '../../../core/sim/step/courses';
+import { movedCarriers } from '../../../core/sim/step/precomputed-paths';
 import { cameraGlb, readCameraGltf } from '../../../formats/camera-gltf';
 import { fileStem, saveFile } from '../../widgets/save-file';
 import { useAssets } from '../../simulation/scene-assets';

@@ -1,4 +1,4 @@
-import { whyStill } from '../../../core/measure/carrier-reasons';
+import { whyStill } from '../../../core/measure/diagnose-carrier';
 import { carrierParameters } from '../../../core/document/descriptions';
 import type { Carrier } from '../../../core/document/scene';
 import { ParameterRows } from '../../widgets/parameter-rows';
@@ -6,7 +6,7 @@ import { editThing, useScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
 import { removeCarrier, riders } from './carrier-edit';
 import { PlaceSection } from './place-section';
-import { ReasonNote } from './reason-note';
+import { DiagnosisNote } from './diagnosis-note';
 import { Section } from './section';
 
 /** The selected carrier, and what stands on it. */
@@ -20,7 +20,7 @@ export function CarrierInspector({ carrier }: { carrier: Carrier }) {
         aside={`carrier ${scene.carriers.indexOf(carrier) + 1} of ${scene.carriers.length}`}
         onRename={(name) => editThing('carrier', carrier.id, (c) => void (c.name = name))}
       >
-        <ReasonNote lead="It stays where it is" reason={whyStill(scene, carrier)} />
+        <DiagnosisNote lead="It stays where it is" reason={whyStill(scene, carrier)} />
         <ParameterRows
           description={carrierParameters}
           of={{ sort: 'carriers', id: carrier.id, prefix: '' }}

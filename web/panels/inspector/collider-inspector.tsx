@@ -1,7 +1,7 @@
 import type { Draft } from 'immer';
 import { colliderShapes } from '../../../core/kinds/colliders';
 import { ofAnotherKind } from '../../../core/document/change-kind';
-import { whyIdle } from '../../../core/measure/collider-reasons';
+import { whyIdle } from '../../../core/measure/diagnose-collider';
 import { responses } from '../../../core/kinds/responses';
 import { colliderParameters, hitParameters } from '../../../core/document/descriptions';
 import { hitOf, type Collider } from '../../../core/document/scene';
@@ -14,7 +14,7 @@ import { switchKind } from '../../state/kind-switch';
 import { editCollider, useScene } from '../../state/scene-store';
 import { duplicateCollider, removeCollider } from './collider-edit';
 import { PlaceSection } from './place-section';
-import { ReasonNote } from './reason-note';
+import { DiagnosisNote } from './diagnosis-note';
 import { GateRows } from './gate-rows';
 import { Section } from './section';
 import { ShareRow } from './share-row';
@@ -30,7 +30,7 @@ function Idle({ collider }: { collider: Collider }) {
   if (own === undefined || shown === undefined || meters.bounds.length !== scene.emitters.length) return null;
   const reason = whyIdle(scene, collider, own, meters.bounds, assets);
   return reason ? (
-    <ReasonNote lead="It stops nothing" reason={reason} />
+    <DiagnosisNote lead="It stops nothing" reason={reason} />
   ) : (
     <p className="num py-1 text-second">{own === 1 ? '1 contact' : `${thousands(own)} contacts`} up to this frame</p>
   );

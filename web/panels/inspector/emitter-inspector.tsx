@@ -1,7 +1,7 @@
 import { ofAnotherKind } from '../../../core/document/change-kind';
 import type { Description, Values } from '../../../core/document/parameters';
 import { isSeenToTurn } from '../../../core/kinds/looks';
-import { whyUnseen } from '../../../core/measure/emitter-reasons';
+import { whyUnseen } from '../../../core/measure/diagnose-emitter';
 import { birthParameters, emitterParameters } from '../../../core/document/descriptions';
 import type { Emitter } from '../../../core/document/scene';
 import { shapes } from '../../../core/kinds/emitter-shapes';
@@ -18,9 +18,9 @@ import { copyEmitters, duplicateEmitters, removeEmitters } from './emitter-edit'
 import { LookSection } from './look-section';
 import { MaskSection } from './mask-section';
 import { PlaceSection } from './place-section';
-import { ReasonNote } from './reason-note';
-import { FormulaSightProvider } from '../../widgets/formula/formula-sight';
-import { useGateSight } from '../../widgets/formula/use-sights';
+import { DiagnosisNote } from './diagnosis-note';
+import { FormulaContextProvider } from '../../widgets/formula/formula-context';
+import { useGateContext } from '../../widgets/formula/use-contexts';
 import { Section } from './section';
 
 /** Births, in the groups in which one thinks of them. */
@@ -41,7 +41,7 @@ function Unseen({ emitter }: { emitter: Emitter }) {
   const { meters, shown } = usePlayer();
   const bounds = meters.bounds[scene.emitters.indexOf(emitter)];
   if (!bounds || shown === undefined) return null;
-  return <ReasonNote lead="Nothing is seen" reason={whyUnseen(scene, emitter, bounds, shown, assets)} />;
+  return <DiagnosisNote lead="Nothing is seen" reason={whyUnseen(scene, emitter, bounds, shown, assets)} />;
 }
 
 /** The selected emitter, or several at once: where, how many, how they start and how they look. */
@@ -57,9 +57,9 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
     editEmitters(ids, (e) => e.shape.kind === emitter.shape.kind && void Object.assign(e.shape, { [name]: value }));
   const of = { sort: 'emitters', id: emitter.id } as const;
   const own: Values = { on: emitter.on, shown: emitter.shown, drawn: emitter.drawn, rendered: emitter.rendered, seed: emitter.seed };
-  const sight = useGateSight();
+  const context = useGateContext();
   return (
-    <FormulaSightProvider value={sight}>
+    <FormulaContextProvider value={context}>
       <Section
         title={emitter.name}
         aside={
@@ -125,6 +125,6 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           Delete
         </button>
       </div>
-    </FormulaSightProvider>
+    </FormulaContextProvider>
   );
 }

@@ -14,8 +14,8 @@ import { addEmitter } from './emitter-edit';
 import { GridActions } from './grid-actions';
 import { PlaceSection } from './place-section';
 import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
-import { FormulaSightProvider } from '../../widgets/formula/formula-sight';
-import { useParticleSight } from '../../widgets/formula/use-sights';
+import { FormulaContextProvider } from '../../widgets/formula/formula-context';
+import { useParticleContext } from '../../widgets/formula/use-contexts';
 import { Section } from './section';
 
 const { spanned, from, until, also, easeIn, easeOut } = fieldParameters;
@@ -94,9 +94,9 @@ export function FieldInspector({ field }: { field: Field }) {
     ...(kind.seeded && { seed: fieldParameters.seed }),
     ...(mixed && { mix: fieldParameters.mix }),
   };
-  const sight = useParticleSight(field);
+  const context = useParticleContext(field);
   return (
-    <FormulaSightProvider value={sight}>
+    <FormulaContextProvider value={context}>
       <div data-handbook={`field/${kind.kind}`}>
         <Section
           title={field.name}
@@ -156,6 +156,6 @@ export function FieldInspector({ field }: { field: Field }) {
           Delete
         </button>
       </div>
-    </FormulaSightProvider>
+    </FormulaContextProvider>
   );
 }

@@ -43,7 +43,7 @@ export function GridActions({ field }: { field: Field }) {
   }
 
   const group = field.settings['from'] === 'group' ? scene.groups.find((g) => g.id === field.settings['group']) : undefined;
-  const told = kind.told?.(field.settings, resourcesOf(scene, assets));
+  const told = kind.description?.(field.settings, resourcesOf(scene, assets));
   return (
     <div className="py-1.5">
       {told && <p className="num text-xs text-faint">{told}</p>}

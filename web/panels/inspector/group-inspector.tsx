@@ -11,8 +11,8 @@ import { Choice, LabelledRow } from '../../widgets/labelled-row';
 import { changeScene, editGroup, useScene } from '../../state/scene-store';
 import { PlaceSection } from './place-section';
 import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
-import { FormulaSightProvider } from '../../widgets/formula/formula-sight';
-import { useParticleSight } from '../../widgets/formula/use-sights';
+import { FormulaContextProvider } from '../../widgets/formula/formula-context';
+import { useParticleContext } from '../../widgets/formula/use-contexts';
 import { Section } from './section';
 
 const { strength, mix, limited, floor, ceiling, unit: keepUnit } = groupParameters;
@@ -68,9 +68,9 @@ export function GroupInspector({ group }: { group: Group }) {
   const unit = action ? actions.get(action).vectorUnit : '';
   const outer = rules.get(scene.groups.find((g) => g.id === group.group)?.rule ?? 'sum');
   const hosts = scene.groups.filter((g) => g.id !== group.id && !groupsAround(scene.groups, g).includes(group));
-  const sight = useParticleSight(group);
+  const context = useParticleContext(group);
   return (
-    <FormulaSightProvider value={sight}>
+    <FormulaContextProvider value={context}>
       <Section
         title={group.name}
         aside={`${members} member${members === 1 ? '' : 's'}${action ? `, ${actions.get(action).label}` : ''}`}
@@ -113,6 +113,6 @@ export function GroupInspector({ group }: { group: Group }) {
           Delete with its members
         </button>
       </div>
-    </FormulaSightProvider>
+    </FormulaContextProvider>
   );
 }

@@ -11,7 +11,7 @@ import { ParameterRows } from '../../widgets/parameter-rows';
 import { editEmitters, useSceneOf } from '../../state/scene-store';
 import { switchKind } from '../../state/kind-switch';
 import { takeRow } from '../../state/take-row';
-import { ReasonNote } from './reason-note';
+import { DiagnosisNote } from './diagnosis-note';
 import { Section } from './section';
 
 type Draftable = Record<string, unknown>;
@@ -74,7 +74,7 @@ export function LookSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
   const offered = looks.list.filter(({ draws }) => draws === undefined || draws === emitter.bond.kind);
   return (
     <Section title="Look" aside={emitter.besides.length > 0 ? 'one over the other' : undefined}>
-      <ReasonNote lead="It strobes" reason={whyStrobes(emitter, fps)} />
+      <DiagnosisNote lead="It strobes" reason={whyStrobes(emitter, fps)} />
       {looksOf(emitter).map((look, row) => (
         <LookRows key={`${row} ${look.kind}`} emitter={emitter} ids={ids} row={row} />
       ))}

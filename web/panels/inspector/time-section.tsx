@@ -7,7 +7,7 @@ import { ParameterRows } from '../../widgets/parameter-rows';
 import { setIfKeyed } from '../../state/movement';
 import { changeScene, useScene, useSceneOf } from '../../state/scene-store';
 import { useStage } from '../../simulation/stage';
-import { whyOpen } from '../../../core/measure/loop-reasons';
+import { whyOpen } from '../../../core/measure/diagnose-loop';
 import { useAssets } from '../../simulation/scene-assets';
 import { Section } from './section';
 import { setTime, startShotHere } from './time-edit';
@@ -63,12 +63,12 @@ function Seams() {
     <div role="status" aria-label="What keeps the loop open" className="py-1">
       <p className="text-second">The loop is not closed yet:</p>
       <ul className="list-disc pl-4">
-        {reasons.map(({ words, mend, goTo }) => (
+        {reasons.map(({ words, fix, goTo }) => (
           <li key={words} className="py-0.5">
             {words}
-            {(mend ?? goTo) !== undefined && (
-              <button className="line-button ml-2 py-0" onClick={() => (mend ? changeScene(mend.change) : transport.seek(goTo!))}>
-                {mend ? mend.label : `Go to frame ${goTo}`}
+            {(fix ?? goTo) !== undefined && (
+              <button className="line-button ml-2 py-0" onClick={() => (fix ? changeScene(fix.change) : transport.seek(goTo!))}>
+                {fix ? fix.label : `Go to frame ${goTo}`}
               </button>
             )}
           </li>

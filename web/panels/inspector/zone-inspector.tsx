@@ -1,7 +1,7 @@
 import { zoneParameters } from '../../../core/document/descriptions';
 import type { Zone } from '../../../core/document/scene';
-import { FormulaSightProvider } from '../../widgets/formula/formula-sight';
-import { useParticleSight } from '../../widgets/formula/use-sights';
+import { FormulaContextProvider } from '../../widgets/formula/formula-context';
+import { useParticleContext } from '../../widgets/formula/use-contexts';
 import { thousands } from '../../widgets/sum';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { usePlayer } from '../../state/player-store';
@@ -40,9 +40,9 @@ export function ZoneInspector({ zone }: { zone: Zone }) {
   const { zones } = useScene();
   const owner = { type: 'zone', id: zone.id } as const;
   const index = zones.indexOf(zone);
-  const sight = useParticleSight(zone);
+  const context = useParticleContext(zone);
   return (
-    <FormulaSightProvider value={sight}>
+    <FormulaContextProvider value={context}>
       <Section
         title={zone.name}
         aside={`zone ${index + 1} of ${zones.length}`}
@@ -68,6 +68,6 @@ export function ZoneInspector({ zone }: { zone: Zone }) {
           Delete
         </button>
       </div>
-    </FormulaSightProvider>
+    </FormulaContextProvider>
   );
 }

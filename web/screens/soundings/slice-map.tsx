@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { pointOf, type Plane } from '../../../core/measure/plane';
 import { shown } from '../../widgets/charts/chart-data';
 import { followDrag } from '../../widgets/drag';
-import type { Shows, SliceAnswer } from './orders';
+import type { Shows, SliceAnswer } from './jobs';
 import { rectangleOf, setSounding, useSoundings } from './sounding-store';
 
 const CHALK = '#ece6da';

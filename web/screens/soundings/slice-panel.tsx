@@ -4,7 +4,7 @@ import { Choice, LabelledRow } from '../../widgets/labelled-row';
 import { useRunningScene } from '../../state/running-scene';
 import { useSceneFrame } from '../../state/scene-clock';
 import { identity } from './identity';
-import type { Shows } from './orders';
+import type { Shows } from './jobs';
 import { SliceMap } from './slice-map';
 import { useSounding } from './sounder';
 import { rectangleOf, setSounding, useSoundings } from './sounding-store';

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Assets } from '../../../core/document/assets';
 import { useAssets } from '../../simulation/scene-assets';
-import type { Answer, FromSounder, Order, Sort, ToSounder } from './orders';
+import type { Answer, FromSounder, Job, Sort, ToSounder } from './jobs';
 
 /** What has come of an order. */
 export interface Sounded<S extends Sort> {
@@ -23,7 +23,7 @@ class Sounder {
   private listener: ((message: FromSounder) => void) | undefined;
 
   /** Gives an order; what was ordered before is let go of, and broken off where it is long. */
-  order(order: Order, assets: Assets, long: boolean, listener: (message: FromSounder) => void): void {
+  order(order: Job, assets: Assets, long: boolean, listener: (message: FromSounder) => void): void {
     if (this.running && long) this.stop();
     this.listener = listener;
     const start = () => {
@@ -43,7 +43,7 @@ class Sounder {
     this.next = undefined;
   }
 
-  private post(assets: Assets, order: Order): void {
+  private post(assets: Assets, order: Job): void {
     if (!this.worker) {
       this.worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
       this.worker.addEventListener('message', ({ data }: MessageEvent<FromSounder>) => this.hear(data));
@@ -73,7 +73,7 @@ class Sounder {
 /**
  * Measures what is ordered, again whenever the order is another one; nothing where there is none. `stop` breaks a long one off. Orders are told apart by `key`.
  */
-export function useSounding<S extends Sort>(order: Order<S> | undefined, key: string, long = false): Sounded<S> & { stop(): void } {
+export function useSounding<S extends Sort>(order: Job<S> | undefined, key: string, long = false): Sounded<S> & { stop(): void } {
   const { assets } = useAssets();
   const [sounder] = useState(() => new Sounder());
   const [state, setState] = useState<Sounded<S>>({ answer: undefined, busy: false, frame: undefined, refused: undefined });
@@ -84,7 +84,7 @@ export function useSounding<S extends Sort>(order: Order<S> | undefined, key: st
       return setState({ answer: undefined, busy: false, frame: undefined, refused: undefined });
     }
     setState((was) => ({ ...was, busy: true, frame: undefined }));
-    sounder.order(order as Order, assets, long, (message) => {
+    sounder.order(order as Job, assets, long, (message) => {
       if (message.type === 'progress') setState((was) => ({ ...was, frame: message.frame }));
       else if (message.type === 'refused') setState({ answer: undefined, busy: false, frame: undefined, refused: message.message });
       else setState({ answer: message.answer, busy: false, frame: undefined, refused: undefined });

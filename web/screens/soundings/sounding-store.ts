@@ -5,7 +5,7 @@ import type { Subject } from '../../../core/measure/subject';
 import type { Vector } from '../../../core/lib/math/vector';
 import type { Scene } from '../../../core/document/scene';
 import { useSelection } from '../../state/selection-store';
-import type { Line, Shows } from './orders';
+import type { Line, Shows } from './jobs';
 
 /** Where the plane of a slice is: its middle, and how it is turned out of standing before the eye; degrees, metres. */
 export interface SlicePlane {

@@ -5,7 +5,7 @@ import { streamlinesOn } from '../../../core/measure/streamlines';
 import { readAll, samplerOf, type Sampler } from '../../../core/measure/subject';
 import { zonesAt } from '../../../core/measure/zones-at';
 import type { Assets } from '../../../core/document/assets';
-import type { Order, SliceAnswer } from './orders';
+import type { Job, SliceAnswer } from './jobs';
 
 /** Samples along a side: slopes take six readings each. */
 const SIDE = { strength: 512, weight: 512, divergence: 224, curl: 224, zones: 384 } as const;
@@ -18,7 +18,7 @@ const LINES = 22;
 const length = (v: Vector) => Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
 
 /** The values of a slice, tile by tile. */
-function read(sampler: Sampler, { plane, shows }: Order<'slice'>, side: number, places: VectorColumns): Float64Array {
+function read(sampler: Sampler, { plane, shows }: Job<'slice'>, side: number, places: VectorColumns): Float64Array {
   if (shows === 'divergence' || shows === 'curl') return derivativesAt(sampler, places, length(plane.across) / side / 2)[shows];
   const found = vectorColumns(places.x.length);
   const weight = new Float64Array(places.x.length);
@@ -28,7 +28,7 @@ function read(sampler: Sampler, { plane, shows }: Order<'slice'>, side: number, 
 }
 
 /** Reads a slice. */
-export function takeSlice(order: Order<'slice'>, assets: Assets, now: () => number, backend?: KernelBackend): SliceAnswer {
+export function takeSlice(order: Job<'slice'>, assets: Assets, now: () => number, backend?: KernelBackend): SliceAnswer {
   const { scene, subject, frame, pretended, plane, shows } = order;
   const side = order.quick ? QUICK_SIDE : SIDE[shows];
   const sampler = samplerOf(scene, assets, subject, frame, pretended, backend);

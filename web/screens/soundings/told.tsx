@@ -1,5 +1,5 @@
 import type { Sounded } from './sounder';
-import type { Sort } from './orders';
+import type { Sort } from './jobs';
 
 /** What is said while there is no answer: that one is on its way, how far it has come, or why there is none. */
 export function Told<S extends Sort>({ sounded, last }: { sounded: Sounded<S> & { stop(): void }; last?: number }) {

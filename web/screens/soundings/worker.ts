@@ -7,7 +7,7 @@ import type { Assets } from '../../../core/document/assets';
 import { WHOLE } from '../../../core/sim/step/run';
 import { Simulation } from '../../../core/sim/step/simulation';
 import { startKernelBackend } from '../../../kernel/use-kernel';
-import type { Answer, FromSounder, Order, Sort, ToSounder } from './orders';
+import type { Answer, FromSounder, Job, Sort, ToSounder } from './jobs';
 import { takeSlice } from './take-slice';
 
 /** A thread that measures. One order at a time; a long one is broken off by ending the thread. */
@@ -15,7 +15,7 @@ let assets: Assets = new Map();
 const { backend, refused } = startKernelBackend();
 const post = (message: FromSounder) => postMessage(message);
 
-function take(order: Order, number: number): Answer<Sort> {
+function take(order: Job, number: number): Answer<Sort> {
   const onFrame = (frame: number) => {
     post({ type: 'progress', number, frame });
     return true;
@@ -38,7 +38,7 @@ function take(order: Order, number: number): Answer<Sort> {
   }
 }
 
-function censusOf({ scene, options, share, through }: Order<'census'>, onFrame: (frame: number) => boolean): CensusEntry[] {
+function censusOf({ scene, options, share, through }: Job<'census'>, onFrame: (frame: number) => boolean): CensusEntry[] {
   const run = new Simulation(scene, assets, { portion: { ...WHOLE, share }, backend });
   const census = new Census(scene, assets, options, backend);
   const entries: CensusEntry[] = [];

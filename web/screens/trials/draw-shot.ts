@@ -1,6 +1,6 @@
 import type { ColourStop } from '../../../core/document/parameters';
 import type { Scene } from '../../../core/document/scene';
-import type { Shot } from './orders';
+import type { Shot } from './jobs';
 
 type Rgb = readonly [number, number, number];
 

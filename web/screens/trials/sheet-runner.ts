@@ -1,4 +1,4 @@
-import type { FromTrial, SheetOrder, ToTrial, Values } from './orders';
+import type { FromTrial, SheetJob, ToTrial, Values } from './jobs';
 
 /** A thread with the trial it is at. */
 interface Hand {
@@ -18,13 +18,13 @@ const COARSE = 1 / 8;
 export class SheetRunner {
   private readonly hands: Hand[] = [];
   private tasks: Task[] = [];
-  private order: SheetOrder | undefined;
+  private order: SheetJob | undefined;
   private trials: readonly Values[] = [];
 
   constructor(private readonly hear: (message: FromTrial) => void) {}
 
   /** Begins a sheet; what was under way is let go of. */
-  start(order: SheetOrder, trials: readonly Values[]): void {
+  start(order: SheetJob, trials: readonly Values[]): void {
     this.order = order;
     this.trials = trials;
     const all = (share: number) => trials.map((_, index): Task => ({ index, share }));

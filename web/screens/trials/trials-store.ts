@@ -14,7 +14,7 @@ import type { Measure, Measured } from '../../../core/measure/trials/trial';
 import type { Scene } from '../../../core/document/scene';
 import { shown } from '../../widgets/charts/chart-data';
 import { useAssets } from '../../simulation/scene-assets';
-import type { FromTrial, Shot } from './orders';
+import type { FromTrial, Shot } from './jobs';
 import { SheetRunner } from './sheet-runner';
 
 /** The most cells along a side. */

@@ -3,21 +3,21 @@ import { projectionOf } from '../../../core/measure/coverage';
 import { withDrives } from '../../../core/scene/drives';
 import { thingAt } from '../../../core/document/keys/thing-at';
 import type { Scene } from '../../../core/document/scene';
-import { movedCarriers } from '../../../core/sim/step/courses';
+import { movedCarriers } from '../../../core/sim/step/precomputed-paths';
 import { WHOLE } from '../../../core/sim/step/run';
 import { Simulation } from '../../../core/sim/step/simulation';
 import { measuredOf, runTrial } from '../../../core/measure/trials/trial';
 import { withValues } from '../../../core/measure/trials/variation';
 import { startKernelBackend } from '../../../kernel/use-kernel';
-import type { FromTrial, SheetOrder, Shot, ToTrial } from './orders';
+import type { FromTrial, SheetJob, Shot, ToTrial } from './jobs';
 
 /** A thread that runs trials, one after another. */
-let sheet: SheetOrder | undefined;
+let sheet: SheetJob | undefined;
 /** The scene as it is at the last frame, by share; what trials are compared with. */
 const current = new Map<number, Simulation>();
 const { backend, refused } = startKernelBackend();
 
-function currentAt({ scene, assets, through }: SheetOrder, share: number): Simulation {
+function currentAt({ scene, assets, through }: SheetJob, share: number): Simulation {
   let run = current.get(share);
   if (!run) current.set(share, (run = runTrial(scene, assets, share, through, backend)));
   return run;
@@ -45,7 +45,7 @@ function shotOf(run: Simulation, scene: Scene, carriers: ReturnType<typeof moved
   return { points: points.slice(0, 2 * n), counts };
 }
 
-function tried(order: SheetOrder, { index, values, share }: Extract<ToTrial, { type: 'trial' }>): FromTrial {
+function tried(order: SheetJob, { index, values, share }: Extract<ToTrial, { type: 'trial' }>): FromTrial {
   const { number, assets, first, through } = order;
   const scene = withValues(order.scene, values);
   const moved = withDrives(scene);

@@ -6,7 +6,7 @@ import { clockIn } from '../../../core/scene/scene-clock';
 import { withDrives } from '../../../core/scene/drives';
 import type { Scene } from '../../../core/document/scene';
 import { isMoving } from '../../../core/document/keys/thing-at';
-import { movedCarriers } from '../../../core/sim/step/courses';
+import { movedCarriers } from '../../../core/sim/step/precomputed-paths';
 import { sceneNow } from '../../simulation/motions';
 import { useAssets } from '../../simulation/scene-assets';
 import { finishOf, placeShotCamera, type Shot } from './taking';

@@ -28,7 +28,7 @@ export function through(a: number, b: number, c: number, d: number, t: number): 
   return [((k3 * t + k2) * t + m) * t + b, (3 * k3 * t + 2 * k2) * t + m];
 }
 
-/** A band along every strand, two vertices at each step of it: `side` −1 and 1, across the sight line. */
+/** A band along every strand, two vertices at each step of it: `side` −1 and 1, across the line of sight. */
 export function ribbonGeometry(
   { id, count, columns, age, zone }: EmitterFrame,
   points: number,

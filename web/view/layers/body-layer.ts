@@ -28,7 +28,7 @@ import {
   type Dress,
   type Layer,
   type Moment,
-  type Sight,
+  type ViewContext,
   type Wanted,
 } from './layer';
 import { setVeil } from '../shaders/veil';
@@ -120,7 +120,7 @@ export class BodyLayer implements Layer {
     wantedMaterial(this.object.material, wanted);
   }
 
-  prepare({ camera, height, back, whole, sizes, veil }: Sight): void {
+  prepare({ camera, height, back, whole, sizes, veil }: ViewContext): void {
     const { uniforms } = this.object.material;
     this.whole.copy(whole);
     (uniforms['toView']!.value as Matrix4).multiplyMatrices(camera.matrixWorldInverse, whole);

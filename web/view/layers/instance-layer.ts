@@ -33,7 +33,7 @@ import {
   type Dress,
   type Layer,
   type Moment,
-  type Sight,
+  type ViewContext,
   type Wanted,
 } from './layer';
 import { litUniforms, setLit } from './lit';
@@ -175,7 +175,7 @@ export class InstanceLayer implements Layer {
     }
   }
 
-  prepare({ camera, back, whole, sizes, veil, light }: Sight): void {
+  prepare({ camera, back, whole, sizes, veil, light }: ViewContext): void {
     const { uniforms } = this.material;
     if (back > 0) this.bend();
     (uniforms['worldToView']!.value as Matrix4).copy(camera.matrixWorldInverse);

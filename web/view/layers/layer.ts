@@ -31,7 +31,7 @@ export interface Moment {
 }
 
 /** How particles are seen. */
-export interface Sight {
+export interface ViewContext {
   readonly camera: PerspectiveCamera;
   /** Of the picture, pixels. */
   readonly width: number;
@@ -65,7 +65,7 @@ export interface Layer {
   /** Takes the particles of a frame. */
   setParticles(frame: EmitterFrame, moment: Moment): void;
   /** Makes ready to be drawn. */
-  prepare(sight: Sight): void;
+  prepare(context: ViewContext): void;
   /** Says what is written: light, or numbers of the particle that is seen. */
   setWanted(wanted: Wanted): void;
   dispose(): void;

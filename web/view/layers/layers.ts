@@ -4,7 +4,7 @@ import { isMoving, thingAt } from '../../../core/document/keys/thing-at';
 import type { Scene } from '../../../core/document/scene';
 import type { Resources } from '../../../core/kinds/emitter-shapes/shape';
 import type { Frame } from '../../../engine/frame';
-import type { Layer, Sight, Wanted } from './layer';
+import type { Layer, ViewContext, Wanted } from './layer';
 import { layerOf } from './layer-of';
 
 /** The layers of one emitter. */
@@ -80,8 +80,8 @@ export class Layers {
     this.drawn.forEach(({ soft, solid }, e) => (soft.visible = solid.visible = isShown(e)));
   }
 
-  prepare(sight: Sight): void {
-    for (const { layers } of this.drawn) for (const { layer } of layers) layer.prepare(sight);
+  prepare(context: ViewContext): void {
+    for (const { layers } of this.drawn) for (const { layer } of layers) layer.prepare(context);
   }
 
   setWanted(wanted: Wanted): void {

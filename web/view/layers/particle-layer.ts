@@ -30,7 +30,7 @@ import {
   type Dress,
   type Layer,
   type Moment,
-  type Sight,
+  type ViewContext,
   type Wanted,
 } from './layer';
 import { imageTexture } from './image-textures';
@@ -189,7 +189,7 @@ export class ParticleLayer implements Layer {
     wantedMaterial(this.object.material, wanted);
   }
 
-  prepare({ camera, width, height, back, whole, sizes, veil }: Sight): void {
+  prepare({ camera, width, height, back, whole, sizes, veil }: ViewContext): void {
     const { uniforms } = this.object.material;
     const toView = camera.matrixWorldInverse.clone().multiply(whole);
     this.toClip.multiplyMatrices(camera.projectionMatrix, toView);

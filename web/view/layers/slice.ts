@@ -173,8 +173,8 @@ export class SliceLayer {
   }
 
   /** Turns the plane to where the eye looks along. */
-  aim(sight: Vector): void {
-    const sizes = sight.map(Math.abs);
+  aim(context: Vector): void {
+    const sizes = context.map(Math.abs);
     const axis = sizes.indexOf(Math.max(...sizes)) as 0 | 1 | 2;
     if (axis === this.axis) return;
     this.axis = axis;

@@ -18,7 +18,7 @@ import { resourcesOf } from '../../../core/scene/resources';
 import type { Emitter, Scene } from '../../../core/document/scene';
 import { shapes } from '../../../core/kinds/emitter-shapes';
 import { birthPlace, type Resources } from '../../../core/kinds/emitter-shapes/shape';
-import { maskOf } from '../../../core/sim/step/births';
+import { maskOf } from '../../../core/sim/step/spawner';
 import { Surface } from '../../../core/kinds/emitter-shapes/mesh-surface';
 import { isSelected } from '../../state/selection-store';
 import type { Drawn } from './guides';

@@ -1,4 +1,4 @@
-/** What shaders of particles have in common: their luck, their turn, their ramps, and the way they have come since the frame before. */
+/** What shaders of particles have in common: their randomness, their turn, their ramps, and the way they have come since the frame before. */
 export const particleCourse = /* glsl */ `
 uniform sampler2D ramp;
 uniform float back;

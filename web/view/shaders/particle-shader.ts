@@ -51,7 +51,7 @@ ${particleCourse}
 void main() {
   float a = age - back;
   float u = life > 0.0 ? clamp(a / life, 0.0, 1.0) : 1.0;
-  float luck = luckOf(number, 0x51ed270bu);
+  float hashRandom = luckOf(number, 0x51ed270bu);
   vec3 v = vec3(vx, vy, vz);
   vec3 place = vec3(x, y, z);
   goBack(place, v, was, wasGoing);
@@ -79,7 +79,7 @@ void main() {
     // No longer than a point can be drawn.
     drawn *= stretch > 0.0 ? min(1.0, max(0.0, 500.0 - diameter) / max(length(drawn), 1e-3)) : 0.0;
   }
-  if (turned == 2) heads = vec2(sin(luck * 6.2831853), cos(luck * 6.2831853));
+  if (turned == 2) heads = vec2(sin(hashRandom * 6.2831853), cos(hashRandom * 6.2831853));
   float whole = diameter + length(drawn);
   half_way = vec2(drawn.x, -drawn.y) / whole;
   radius = diameter / whole;
@@ -96,7 +96,7 @@ void main() {
     toFlake = mat2(b.y, -a.y, -b.x, a.x) / area;
   }
   float pieces = sheet.x * sheet.y;
-  float goes = frames == 0 ? u * pieces : frames == 1 ? mod(a * rate, pieces) : frames == 2 ? fast * pieces : luck * pieces;
+  float goes = frames == 0 ? u * pieces : frames == 1 ? mod(a * rate, pieces) : frames == 2 ? fast * pieces : hashRandom * pieces;
   float piece = min(floor(goes), pieces - 1.0);
   cell = vec2(mod(piece, sheet.x), floor(piece / sheet.x));
   going = v;

@@ -71,7 +71,7 @@ export interface Soundings {
 }
 
 export type Sort = keyof Soundings;
-export type Order<S extends Sort = Sort> = { readonly [T in S]: { readonly sort: T } & Soundings[T]['order'] }[S];
+export type Job<S extends Sort = Sort> = { readonly [T in S]: { readonly sort: T } & Soundings[T]['order'] }[S];
 export type Answer<S extends Sort> = Soundings[S]['answer'];
 
 /** A slice as it was read: values row by row from the bottom left. */
@@ -93,7 +93,7 @@ export interface SliceAnswer {
 
 export type ToSounder =
   | { readonly type: 'assets'; readonly assets: ReadonlyMap<string, Asset> }
-  | { readonly type: 'order'; readonly number: number; readonly order: Order };
+  | { readonly type: 'order'; readonly number: number; readonly order: Job };
 
 export type FromSounder =
   | { readonly type: 'answer'; readonly number: number; readonly answer: Answer<Sort> }

@@ -1,7 +1,7 @@
 import { measureDelivery } from '../measure/delivery';
 import { describe, expect, it } from 'vitest';
-import { whyIdle } from '../measure/collider-reasons';
-import { whyUnseen } from '../measure/emitter-reasons';
+import { whyIdle } from '../measure/diagnose-collider';
+import { whyUnseen } from '../measure/diagnose-emitter';
 import { completeScene, type Written } from '../scene/complete';
 import type { Scene } from '../document/scene';
 import { runTo } from './scenes';
@@ -21,7 +21,7 @@ function boundsAt(s: Scene, frame: number) {
 
 const why = (s: Scene, frame = 24) => whyUnseen(s, s.emitters[0]!, boundsAt(s, frame).bounds[0]!, frame, new Map());
 
-describe('why nothing appears, in words with a mend that works', () => {
+describe('why nothing appears, in words with a fix that works', () => {
   it.each<[string, Written, Written, RegExp]>([
     ['off', { on: false }, {}, /^it is off$/],
     ['no amount', { amounts: [] }, {}, /^it has no amount$/],
@@ -44,7 +44,7 @@ describe('why nothing appears, in words with a mend that works', () => {
     const s = scene(emitter, more);
     const reason = why(s)!;
     expect(reason.words).toMatch(words);
-    const mended = reason.mend!.change(s);
+    const mended = reason.fix!.change(s);
     expect(why(mended)?.words).not.toBe(reason.words);
     expect(why(mended)).toBeUndefined();
   });
@@ -103,7 +103,7 @@ describe('why a collider stops nothing', () => {
   ])('%s', (_name, collider, words) => {
     const { s, reason } = idle(collider);
     expect(reason!.words).toBe(words);
-    const mended = reason!.mend!.change(s);
+    const mended = reason!.fix!.change(s);
     const { run, bounds } = boundsAt(mended, 40);
     expect(whyIdle(mended, mended.colliders[0]!, run.contacts()[0]!, bounds, new Map())?.words).not.toBe(words);
   });

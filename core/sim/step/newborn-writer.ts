@@ -40,7 +40,7 @@ export function setOrientation({ columns }: Population, slot: number, [x, y, z, 
 /** Where and how one particle begins; all in the world, but for the normal and the turning, which are the emitter's. */
 export interface Start {
   readonly id: number;
-  /** The number of its body, that its luck hangs on; its own where it is left out. */
+  /** The number of its body, on which its randomness depends; its own where it is left out. */
   readonly body?: number;
   /** Frame with fraction. */
   readonly frame: number;
@@ -53,12 +53,12 @@ export interface Start {
   readonly normal: Vector;
 }
 
-/** What does not vary needs no luck. */
-const draw = ({ value, variance, purpose, least }: Drawn, luck: number) =>
-  Math.max(least, variance === 0 ? value : varied(value, variance, uniformOf(luck, purpose)));
+/** A number that does not vary needs no randomness. */
+const draw = ({ value, variance, purpose, least }: Drawn, hashRandom: number) =>
+  Math.max(least, variance === 0 ? value : varied(value, variance, uniformOf(hashRandom, purpose)));
 
 /** Fills slots with newborn particles of one emitter. */
-export class Maternity {
+export class NewbornWriter {
   private readonly cosSpread: number;
   private readonly spinAxis: Vector;
   private readonly numbers: ReturnType<typeof drawnBy>;
@@ -82,12 +82,12 @@ export class Maternity {
   }
 
   /** Adds a particle; returns its slot. */
-  bear(population: Population, place: Similarity, start: Start): number {
+  spawn(population: Population, place: Similarity, start: Start): number {
     const { birth } = this.emitter;
     const { id, body = id, frame, position, direction, taken } = start;
-    const luck = luckOf(this.stream, body);
+    const hashRandom = luckOf(this.stream, body);
     const { numbers } = this;
-    const speed = draw(numbers.speed, luck);
+    const speed = draw(numbers.speed, hashRandom);
     const slot = population.add();
     const { columns } = population;
     population.id[slot] = id;
@@ -98,34 +98,44 @@ export class Maternity {
     columns.vx[slot] = speed * direction[0] + taken[0];
     columns.vy[slot] = speed * direction[1] + taken[1];
     columns.vz[slot] = speed * direction[2] + taken[2];
-    columns.life[slot] = birth.immortal ? Math.max(0, (this.end - frame) / this.fps) : this.life(luck);
-    columns.mass[slot] = draw(numbers.mass, luck);
-    columns.drag[slot] = draw(numbers.drag, luck);
-    columns.size[slot] = draw(numbers.size, luck);
-    if (population.turns) this.turn(population, slot, place, start, (purpose) => uniformOf(luck, purpose));
+    columns.life[slot] = birth.immortal ? Math.max(0, (this.end - frame) / this.fps) : this.life(hashRandom);
+    columns.mass[slot] = draw(numbers.mass, hashRandom);
+    columns.drag[slot] = draw(numbers.drag, hashRandom);
+    columns.size[slot] = draw(numbers.size, hashRandom);
+    if (population.turns) this.turn(population, slot, place, start, (purpose) => uniformOf(hashRandom, purpose));
     population.born++;
     return slot;
   }
 
   /** Even on value ± variance; or with an exponential tail of that mean and least value − variance. */
-  private life(luck: number): number {
+  private life(hashRandom: number): number {
     const { life, lifeVariance, lifeSpread } = this.emitter.birth;
-    if (lifeVariance === 0 || lifeSpread === 'even') return draw(this.numbers.life, luck);
-    return Math.max(0, life - lifeVariance * (1 + log(1 - uniformOf(luck, Purpose.life))));
+    if (lifeVariance === 0 || lifeSpread === 'even') return draw(this.numbers.life, hashRandom);
+    return Math.max(0, life - lifeVariance * (1 + log(1 - uniformOf(hashRandom, Purpose.life))));
   }
 
-  private turn(population: Population, slot: number, { rotation }: Similarity, { normal }: Start, luck: (purpose: number) => number): void {
+  private turn(
+    population: Population,
+    slot: number,
+    { rotation }: Similarity,
+    { normal }: Start,
+    hashRandom: (purpose: number) => number,
+  ): void {
     const { birth } = this.emitter;
     const { columns } = population;
-    let q = turnAbout(anyWay(luck(Purpose.orientation), luck(Purpose.orientation + 1)), WHOLE_TURN * luck(Purpose.orientation + 2));
+    let q = turnAbout(
+      anyWay(hashRandom(Purpose.orientation), hashRandom(Purpose.orientation + 1)),
+      WHOLE_TURN * hashRandom(Purpose.orientation + 2),
+    );
     if (birth.orientation !== 'any') {
       q = birth.orientation === 'normal' ? upTo(normal) : quaternionOf(product(rotation, rotationFromDegrees(birth.angles)));
-      const about = anyWay(luck(Purpose.tiltTurn), luck(Purpose.orientation));
-      if (birth.tilt > 0) q = turnedBy(turnAbout(about, birth.tilt * RADIAN * (2 * luck(Purpose.tiltAngle) - 1)), q);
+      const about = anyWay(hashRandom(Purpose.tiltTurn), hashRandom(Purpose.orientation));
+      if (birth.tilt > 0) q = turnedBy(turnAbout(about, birth.tilt * RADIAN * (2 * hashRandom(Purpose.tiltAngle) - 1)), q);
     }
     setOrientation(population, slot, q);
-    const spin = RADIAN * varied(birth.spin, birth.spinVariance, luck(Purpose.spin));
-    const axis = birth.spinAbout === 'any' ? anyWay(luck(Purpose.spinAxis), luck(Purpose.spinAxisTurn)) : rotate(rotation, this.spinAxis);
+    const spin = RADIAN * varied(birth.spin, birth.spinVariance, hashRandom(Purpose.spin));
+    const axis =
+      birth.spinAbout === 'any' ? anyWay(hashRandom(Purpose.spinAxis), hashRandom(Purpose.spinAxisTurn)) : rotate(rotation, this.spinAxis);
     columns.wx[slot] = spin * axis[0];
     columns.wy[slot] = spin * axis[1];
     columns.wz[slot] = spin * axis[2];

@@ -13,9 +13,9 @@ import type { Emitter, Scene } from '../document/scene';
 import { resourcesOf } from '../scene/resources';
 import { shapes } from '../kinds/emitter-shapes';
 import { birthPlace } from '../kinds/emitter-shapes/shape';
-import { countersOf, maskOf, startFrame } from '../sim/step/births';
+import { countersOf, maskOf, startFrame } from '../sim/step/spawner';
 import type { Bounds } from './meters';
-import type { Reason } from './reason';
+import type { Diagnosis } from './diagnosis';
 
 /** Places that are tried to see whether masks leave any. */
 const TRIED = 2000;
@@ -40,15 +40,15 @@ function firstBirth(scene: Scene, emitter: Emitter): number | undefined {
 }
 
 /** Why no number of particles would help: how many are born, and when. */
-function amountReason(scene: Scene, emitter: Emitter): Reason | undefined {
+function amountDiagnosis(scene: Scene, emitter: Emitter): Diagnosis | undefined {
   const kind = gates.get(emitter.gate.kind);
   const always = { label: 'Leave it always on', change: changed(emitter, () => ({ gate: gates.defaults('always') })) };
   const broken = kind.broken?.(emitter.gate, dialsOf(scene));
-  if (broken) return { code: 'gate', words: `its gate can’t be read: ${broken}`, mend: always };
+  if (broken) return { code: 'gate', words: `its gate can’t be read: ${broken}`, fix: always };
   if (emitter.amounts.length === 0 || emitter.amounts.every((a) => (a['rate'] ?? a['count']) === 0 && a['variance'] === 0)) {
     const words = emitter.amounts.length === 0 ? 'it has no amount' : emitter.amounts.some((a) => a.kind === 'rate') ? 'rate 0' : 'count 0';
     const steady = { kind: 'rate', rate: 400, per: 'second', variance: 0, moments: 'even' };
-    return { code: 'amount', words, mend: { label: 'Set to 400 a second', change: changed(emitter, () => ({ amounts: [steady] })) } };
+    return { code: 'amount', words, fix: { label: 'Set to 400 a second', change: changed(emitter, () => ({ amounts: [steady] })) } };
   }
   if (firstBirth(scene, emitter) !== undefined) return undefined;
   const gate = gateOf(scene, emitter);
@@ -56,12 +56,12 @@ function amountReason(scene: Scene, emitter: Emitter): Reason | undefined {
   const end = lastSceneFrame(scene);
   let open = false;
   for (let frame = start; frame <= end; frame++) open ||= gate(frame);
-  if (!open) return { code: 'gate', words: `its gate is never open between frames ${start} and ${end}`, mend: always };
+  if (!open) return { code: 'gate', words: `its gate is never open between frames ${start} and ${end}`, fix: always };
   const amounts = emitter.amounts.map((a) => (a.kind === 'burst' ? { ...a, at: 'start' } : a));
   return {
     code: 'burst',
     words: 'its burst lies outside the frames that are run',
-    mend: { label: 'Burst at the start', change: changed(emitter, () => ({ amounts })) },
+    fix: { label: 'Burst at the start', change: changed(emitter, () => ({ amounts })) },
   };
 }
 
@@ -89,7 +89,7 @@ function isBehindCamera({ camera }: Scene, { low, high }: Bounds): boolean {
 }
 
 /** Why there is nothing that its look could draw. */
-function bondReason(scene: Scene, emitter: Emitter, assets: Assets): Reason | undefined {
+function bondDiagnosis(scene: Scene, emitter: Emitter, assets: Assets): Diagnosis | undefined {
   const { bond, look } = emitter;
   const resources = resourcesOf(scene, assets);
   const empty = bonds.get(bond.kind).empty?.(bond, emitter.shape, resources);
@@ -99,52 +99,52 @@ function bondReason(scene: Scene, emitter: Emitter, assets: Assets): Reason | un
     change: changed(emitter, () => ({ shape: shapes.defaults('mesh', { mesh: mesh.id }) })),
   };
   const loose = { label: 'Let its particles be free', change: changed(emitter, (e) => withBond(e, 'free')) };
-  if (empty) return { code: 'bond', words: empty, mend: bent ?? loose };
+  if (empty) return { code: 'bond', words: empty, fix: bent ?? loose };
   const { draws, label } = looks.get(look.kind);
   if (draws === undefined || draws === bond.kind) return undefined;
   return {
     code: 'look',
     words: `its look, ${label}, draws ${bonds.get(draws).label}, and its particles are ${bonds.get(bond.kind).label}`,
-    mend: { label: 'Draw soft sprites', change: changed(emitter, (e) => ({ look: ofAnotherKind(looks, e.look, 'sprite') })) },
+    fix: { label: 'Draw soft sprites', change: changed(emitter, (e) => ({ look: ofAnotherKind(looks, e.look, 'sprite') })) },
   };
 }
 
 /** Why an emitter shows nothing on a frame, in words, and what mends it; undefined where it does. */
-export function whyUnseen(scene: Scene, emitter: Emitter, bounds: Bounds, frame: number, assets: Assets): Reason | undefined {
-  if (!emitter.on) return { code: 'off', words: 'it is off', mend: { label: 'Switch on', change: changed(emitter, () => ({ on: true })) } };
+export function whyUnseen(scene: Scene, emitter: Emitter, bounds: Bounds, frame: number, assets: Assets): Diagnosis | undefined {
+  if (!emitter.on) return { code: 'off', words: 'it is off', fix: { label: 'Switch on', change: changed(emitter, () => ({ on: true })) } };
   const shape = shapes.get(emitter.shape.kind);
   const empty = shape.empty?.(emitter.shape, resourcesOf(scene, assets));
   if (empty) return { code: 'shape', words: empty };
   if (!shape.fromParticles) {
-    const amount = amountReason(scene, emitter);
+    const amount = amountDiagnosis(scene, emitter);
     if (amount) return amount;
     if (bounds.count === 0 && allMasked(scene, emitter, assets))
       return {
         code: 'masked',
         words: 'its masks leave no place to be born',
-        mend: { label: 'Take the masks away', change: changed(emitter, () => ({ masks: [] })) },
+        fix: { label: 'Take the masks away', change: changed(emitter, () => ({ masks: [] })) },
       };
   }
-  const bonded = bondReason(scene, emitter, assets);
+  const bonded = bondDiagnosis(scene, emitter, assets);
   if (bonded) return bonded;
   const { birth } = emitter;
   if (birth.size + birth.sizeVariance === 0)
     return {
       code: 'size',
       words: 'size 0',
-      mend: { label: 'Set to 0.03 m', change: changed(emitter, (e) => ({ birth: { ...e.birth, size: 0.03 } })) },
+      fix: { label: 'Set to 0.03 m', change: changed(emitter, (e) => ({ birth: { ...e.birth, size: 0.03 } })) },
     };
   if (!birth.immortal && birth.life + birth.lifeVariance === 0)
     return {
       code: 'life',
       words: 'life 0',
-      mend: { label: 'Set to 3 s', change: changed(emitter, (e) => ({ birth: { ...e.birth, life: 3 } })) },
+      fix: { label: 'Set to 3 s', change: changed(emitter, (e) => ({ birth: { ...e.birth, life: 3 } })) },
     };
   if (emitter.look['opacity'] === 0)
     return {
       code: 'opacity',
       words: 'opacity 0',
-      mend: { label: 'Set to 0.8', change: changed(emitter, (e) => ({ look: { ...e.look, opacity: 0.8 } })) },
+      fix: { label: 'Set to 0.8', change: changed(emitter, (e) => ({ look: { ...e.look, opacity: 0.8 } })) },
     };
   if (bounds.count === 0) {
     if (shape.fromParticles)
@@ -158,7 +158,7 @@ export function whyUnseen(scene: Scene, emitter: Emitter, bounds: Bounds, frame:
     return {
       code: 'behind',
       words: 'all are behind the shot camera',
-      mend: { label: 'Turn the camera to them', change: (s) => ({ ...s, camera: { ...s.camera, target: middle } }) },
+      fix: { label: 'Turn the camera to them', change: (s) => ({ ...s, camera: { ...s.camera, target: middle } }) },
     };
   }
   return undefined;

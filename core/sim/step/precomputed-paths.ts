@@ -20,7 +20,7 @@ import { placeStack } from '../stack/place';
 import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
 import { sumsOfBlock } from '../../kinds/contracts/sums';
-import { startFrame } from './births';
+import { startFrame } from './spawner';
 import { integrate, meanDecay } from './integrate';
 
 const AXES = ['x', 'y', 'z'] as const;
@@ -32,7 +32,7 @@ function actingFields(scene: Scene): Field[] {
 }
 
 /** Where a carrier is that the fields move, frame by frame from the start of the run; metres, world. */
-function feltCourse(scene: Scene, assets: Assets, carrier: Carrier, backend?: KernelBackend): Vector[] {
+function pathUnderFields(scene: Scene, assets: Assets, carrier: Carrier, backend?: KernelBackend): Vector[] {
   const { mass, drag, back, damping, feels } = carrier;
   const { fps, substeps } = scene.time;
   const last = lastSceneFrame(scene);
@@ -83,7 +83,7 @@ function feltCourse(scene: Scene, assets: Assets, carrier: Carrier, backend?: Ke
 }
 
 /** Where a carrier is that rides on a strand; where it is by itself as long as there is no such strand. */
-function riddenCourse(scene: Scene, assets: Assets, carrier: Carrier, backend?: KernelBackend): Vector[] {
+function pathOnStrand(scene: Scene, assets: Assets, carrier: Carrier, backend?: KernelBackend): Vector[] {
   const { strandOf, strand, along } = carrier;
   const home = motionOf(scene.carriers, carrier);
   const start = startFrame(scene);
@@ -122,7 +122,7 @@ function keyed(scene: Scene, carrier: Carrier, course: readonly Vector[]): Carri
 }
 
 /** Whether anything of a scene moves by more than keys. */
-export const hasCourses = ({ carriers }: Pick<Scene, 'carriers'>): boolean => carriers.some((c) => c.moved !== 'keys');
+export const hasPrecomputedPaths = ({ carriers }: Pick<Scene, 'carriers'>): boolean => carriers.some((c) => c.moved !== 'keys');
 
 const known = new WeakMap<
   Scene,
@@ -134,7 +134,7 @@ const known = new WeakMap<
  * those before it where they are, and those after it where they are at rest. Fields that read particles do not act on them.
  */
 export function movedCarriers(scene: Scene, assets: Assets, backend?: KernelBackend): readonly Carrier[] {
-  if (!hasCourses(scene)) return scene.carriers;
+  if (!hasPrecomputedPaths(scene)) return scene.carriers;
   const before = known.get(scene);
   if (before?.assets === assets.size && before.backend === backend) return before.carriers;
   let now = scene;
@@ -142,7 +142,7 @@ export function movedCarriers(scene: Scene, assets: Assets, backend?: KernelBack
     if (carrier.moved === 'keys') return;
     const resting = { ...now, carriers: now.carriers.map((c) => (c.moved === 'keys' ? c : { ...c, moved: 'keys' as const })) };
     const course =
-      carrier.moved === 'fields' ? feltCourse(resting, assets, carrier, backend) : riddenCourse(resting, assets, carrier, backend);
+      carrier.moved === 'fields' ? pathUnderFields(resting, assets, carrier, backend) : pathOnStrand(resting, assets, carrier, backend);
     now = { ...now, carriers: now.carriers.map((c, j) => (j === i ? keyed(resting, carrier, course) : c)) };
   });
   known.set(scene, { assets: assets.size, backend, carriers: now.carriers });
@@ -150,7 +150,7 @@ export function movedCarriers(scene: Scene, assets: Assets, backend?: KernelBack
 }
 
 /** A scene in which all that moves moves by keys: what is driven, and the carriers that fields or strands move. */
-export function withCourses(document: Scene, assets: Assets, backend?: KernelBackend): Scene {
+export function withPrecomputedPaths(document: Scene, assets: Assets, backend?: KernelBackend): Scene {
   const scene = withDrives(document);
-  return hasCourses(scene) ? { ...scene, carriers: movedCarriers(scene, assets, backend) } : scene;
+  return hasPrecomputedPaths(scene) ? { ...scene, carriers: movedCarriers(scene, assets, backend) } : scene;
 }

@@ -4,23 +4,23 @@ import { sceneFrame } from '../../state/scene-clock';
 import { useAssets } from '../../simulation/scene-assets';
 import { useStage } from '../../simulation/stage';
 import { useScene } from '../../state/scene-store';
-import { gateSight, particleSight } from './particle-sight';
+import { gateContext, particleContext } from './particle-context';
 
 /** Values for the formulas of a field or group: of a living particle on the frame that is on the screen. */
-export function useParticleSight(thing: WithReach) {
+export function useParticleContext(thing: WithReach) {
   const scene = useScene();
   const { session } = useStage();
   const { assets } = useAssets();
   const [turn, setTurn] = useState(0);
   return useCallback(() => {
     const frame = session.shown;
-    const sight = frame && particleSight(scene, assets, thing, frame, turn);
-    return sight && { ...sight, another: () => setTurn((t) => t + 1) };
+    const context = frame && particleContext(scene, assets, thing, frame, turn);
+    return context && { ...context, another: () => setTurn((t) => t + 1) };
   }, [scene, session, assets, thing, turn]);
 }
 
 /** Values for the formula of a gate: at the playhead. */
-export function useGateSight() {
+export function useGateContext() {
   const scene = useScene();
-  return useCallback(() => gateSight(scene, sceneFrame()), [scene]);
+  return useCallback(() => gateContext(scene, sceneFrame()), [scene]);
 }

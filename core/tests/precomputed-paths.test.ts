@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { pointOf } from '../kinds/bodies/bond';
-import { whyStill } from '../measure/carrier-reasons';
+import { whyStill } from '../measure/diagnose-carrier';
 import { motionOf } from '../document/keys/motion';
 import { checkScene } from '../scene/check';
 import { withoutEmitters } from '../scene/detach';
 import type { Scene } from '../document/scene';
 import type { Written } from '../scene/complete';
-import { movedCarriers } from '../sim/step/courses';
+import { movedCarriers } from '../sim/step/precomputed-paths';
 import { Simulation } from '../sim/step/simulation';
 import { runTo, testScene } from './scenes';
 
@@ -135,15 +135,15 @@ describe('a carrier that rides on a strand', () => {
     expect(withoutEmitters(meadow(), ['e']).carriers[0]!.strandOf).toBe('');
   });
 
-  it('says why it stays where it is, and each mend mends', () => {
+  it('says why it stays where it is, and each fix mends', () => {
     const told = (scene: Scene) => whyStill(scene, scene.carriers[0]!);
     expect(told(meadow())).toBeUndefined();
     const beyond = meadow({ strand: 9 });
     expect(told(beyond)!.words).toBe('E makes 3 strands: there is no strand 9');
-    expect(told(told(beyond)!.mend!.change(beyond))).toBeUndefined();
+    expect(told(told(beyond)!.fix!.change(beyond))).toBeUndefined();
     const none = meadow({ strandOf: '' });
     expect(told(none)!.words).toBe('no emitter is chosen whose strand it rides on');
-    expect(told(told(none)!.mend!.change(none))).toBeUndefined();
+    expect(told(told(none)!.fix!.change(none))).toBeUndefined();
     expect(told(carried({ moved: 'strand', strandOf: 'e' }))!.words).toBe('E makes no strands');
     expect(told(carried({ moved: 'fields' }))!.words).toBe('there is no field that could move it');
   });

@@ -6,10 +6,10 @@ import type { Assets } from '../core/document/assets';
 import type { Frame } from './frame';
 import { joinSlices } from './joined-frame';
 import { meetingRoom, newMeeting } from './meeting';
-import type { FromWorker, Job, WorkerHandle } from './protocol';
+import type { FromWorker, SliceJob, WorkerHandle } from './protocol';
 
 /** What a run is to deliver, and to whom. */
-export interface Order {
+export interface Job {
   readonly scene: Scene;
   readonly assets: Assets;
   readonly share: number;
@@ -19,14 +19,14 @@ export interface Order {
   readonly paced?: boolean;
   /** Of so many parts of all particles, the one that is simulated; all of them where it is left out. */
   readonly part?: { readonly slice: number; readonly slices: number };
-  /** Where each thread goes on from, as many as {@link Crew.threads}; from the start where it is left out. */
+  /** Where each thread goes on from, as many as {@link WorkerPool.threads}; from the start where it is left out. */
   readonly resume?: readonly Checkpoint[] | undefined;
-  /** Whether threads go on from where earlier such runs were, as far as {@link Crew.forget} leaves it. */
+  /** Whether threads go on from where earlier such runs were, as far as {@link WorkerPool.forget} leaves it. */
   readonly keeps?: boolean;
   /** Whether `onCheckpoint` is told of every frame that is handed over, after it; of a paced order the next one is allowed there. */
   readonly tells?: boolean;
   onFrame(frame: Frame): void;
-  /** Where each thread was on a frame that was asked for by {@link Crew.checkpointOn}, or by `tells`. */
+  /** Where each thread was on a frame that was asked for by {@link WorkerPool.checkpointOn}, or by `tells`. */
   onCheckpoint?(checkpoints: readonly Checkpoint[]): void;
   /** Seconds of one thread's work a particle and step. */
   onDone?(secondsAStep: number): void;
@@ -41,7 +41,7 @@ const STUCK = 60;
 const LOOK = 5;
 
 /** The threads that simulate. Particles are dealt out over them; at any time they work on one order. */
-export class Crew {
+export class WorkerPool {
   private readonly workers: WorkerHandle[];
   private readonly control = new Int32Array(new SharedArrayBuffer(16));
   private meetingRoom: WebAssembly.Memory | undefined;
@@ -51,7 +51,7 @@ export class Crew {
   private readonly states = new Map<number, Map<number, Checkpoint>>();
   private safe: { readonly frame: number; readonly threads: readonly Checkpoint[] } | undefined;
   private job = 0;
-  private order: Order | undefined;
+  private order: Job | undefined;
   private done = 0;
   /** The last frame that was handed over. */
   private delivered = -Infinity;
@@ -91,7 +91,7 @@ export class Crew {
   }
 
   /** Stops what is being worked on and begins this order. */
-  start(order: Order): void {
+  start(order: Job): void {
     this.stop();
     this.breaks = 0;
     this.delivered = order.from - 1;
@@ -101,7 +101,7 @@ export class Crew {
   }
 
   /** Sets the threads to work on all frames of an order that have not come yet. */
-  private begin(order: Order): void {
+  private begin(order: Job): void {
     this.order = order;
     this.sendAssets(order.assets);
     // Threads whose particles act on one another tell one another where those are.
@@ -112,7 +112,7 @@ export class Crew {
     Atomics.store(this.control, 2, NO_LIMIT);
     const { slice: part, slices: parts } = order.part ?? { slice: 0, slices: 1 };
     this.workers.forEach((worker, slice) => {
-      const job: Job = {
+      const job: SliceJob = {
         number: this.job,
         scene: order.scene,
         share: order.share,

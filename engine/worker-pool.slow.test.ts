@@ -5,29 +5,29 @@ import { examples } from '../core/examples';
 import type { Scene } from '../core/document/scene';
 import { testScene } from '../core/tests/scenes';
 import { particlesCsv, tablesOf } from '../formats/particles';
-import type { Crew } from './crew';
-import { crewOfProgram } from './node-crew';
+import type { WorkerPool } from './worker-pool';
+import { poolOfProgram } from './node-pool';
 import { aliveOn, type Frame } from './frame';
 import type { ToWorker } from './protocol';
 
 const program = join(import.meta.dirname, '..', 'dist', 'node', 'node-worker.js');
-const crews = new Set<Crew>();
+const pools = new Set<WorkerPool>();
 
 afterEach(() => {
-  for (const crew of crews) crew.end();
-  crews.clear();
+  for (const pool of pools) pool.end();
+  pools.clear();
 });
 
-/** A crew of real threads; `threads` gets each worker as it is hired. */
-function crewOf(threads: number, hired: Worker[] = []): Crew {
-  const crew = crewOfProgram(program, threads, (worker) => void hired.push(worker));
-  crews.add(crew);
-  return crew;
+/** A pool of real threads; `threads` gets each worker as it is hired. */
+function poolOf(threads: number, hired: Worker[] = []): WorkerPool {
+  const pool = poolOfProgram(program, threads, (worker) => void hired.push(worker));
+  pools.add(pool);
+  return pool;
 }
 
 /** All frames of an order, in the order in which they came; `onFrame` is told of each. */
 function framesOf(
-  crew: Crew,
+  pool: WorkerPool,
   scene: Scene,
   from: number,
   through: number,
@@ -35,7 +35,7 @@ function framesOf(
 ): Promise<Frame[]> {
   const frames: Frame[] = [];
   return new Promise((resolve, reject) =>
-    crew.start({
+    pool.start({
       scene,
       assets: new Map(),
       share,
@@ -62,25 +62,25 @@ const textOf = (frame: Frame, scene: Scene) =>
 
 const { scene } = examples[2]!;
 
-describe('a crew of threads', () => {
+describe('a pool of threads', () => {
   it('hands over each frame once, in order, the same for one, two and three threads', async () => {
-    const [one, two, three] = await Promise.all([1, 2, 3].map((threads) => framesOf(crewOf(threads), scene, 0, 12)));
+    const [one, two, three] = await Promise.all([1, 2, 3].map((threads) => framesOf(poolOf(threads), scene, 0, 12)));
     expect(one!.map((f) => f.frame)).toEqual(Array.from({ length: 13 }, (_, i) => i));
     for (const frames of [two, three])
       for (const [i, frame] of frames!.entries()) expect(textOf(frame, scene)).toBe(textOf(one![i]!, scene));
   });
 
   it('any path of scrubbing gives the same frame: asked for alone, or after others', async () => {
-    const crew = crewOf(2);
-    const alone = await framesOf(crew, scene, 20, 20);
-    const after = await framesOf(crew, scene, 3, 22);
-    const again = await framesOf(crew, scene, 20, 20);
+    const pool = poolOf(2);
+    const alone = await framesOf(pool, scene, 20, 20);
+    const after = await framesOf(pool, scene, 3, 22);
+    const again = await framesOf(pool, scene, 20, 20);
     expect(textOf(after[17]!, scene)).toBe(textOf(alone[0]!, scene));
     expect(textOf(again[0]!, scene)).toBe(textOf(alone[0]!, scene));
   });
 
   it('adds up counts and meters of its threads', async () => {
-    const [one, two] = (await Promise.all([1, 2].map((threads) => framesOf(crewOf(threads), scene, 30, 30)))).flat();
+    const [one, two] = (await Promise.all([1, 2].map((threads) => framesOf(poolOf(threads), scene, 30, 30)))).flat();
     expect(aliveOn(two!)).toBe(aliveOn(one!));
     expect(two!.emitters.map((e) => [e.born, e.died, e.retired])).toEqual(one!.emitters.map((e) => [e.born, e.died, e.retired]));
     expect(two!.meters.bounds).toEqual(one!.meters.bounds);
@@ -88,10 +88,10 @@ describe('a crew of threads', () => {
   });
 
   it('an order that is replaced is heard of no more', async () => {
-    const crew = crewOf(2);
+    const pool = poolOf(2);
     const heard: number[] = [];
-    crew.start({ scene, assets: new Map(), share: 1, from: 0, through: 100, onFrame: (frame) => void heard.push(frame.frame) });
-    const frames = await framesOf(crew, testScene(), 0, 2);
+    pool.start({ scene, assets: new Map(), share: 1, from: 0, through: 100, onFrame: (frame) => void heard.push(frame.frame) });
+    const frames = await framesOf(pool, testScene(), 0, 2);
     const before = heard.length;
     await new Promise((resolve) => setTimeout(resolve, 200));
     expect(heard).toHaveLength(before);
@@ -100,10 +100,10 @@ describe('a crew of threads', () => {
   });
 
   it('a slow reader is not buried: no frame is made before it is allowed', async () => {
-    const crew = crewOf(2);
+    const pool = poolOf(2);
     const heard: number[] = [];
     const done = new Promise<void>((resolve) =>
-      crew.start({
+      pool.start({
         scene,
         assets: new Map(),
         share: 1,
@@ -117,26 +117,26 @@ describe('a crew of threads', () => {
     await expect.poll(() => heard, { timeout: 10_000 }).toEqual([0]);
     await new Promise((resolve) => setTimeout(resolve, 250));
     expect(heard).toEqual([0]);
-    crew.allow(2);
+    pool.allow(2);
     await expect.poll(() => heard, { timeout: 10_000 }).toEqual([0, 1, 2]);
-    crew.allow(4);
+    pool.allow(4);
     await done;
     expect(heard).toEqual([0, 1, 2, 3, 4]);
   });
 
-  it('a scene that throws is told as a failure, and the crew works on', async () => {
-    const crew = crewOf(2);
+  it('a scene that throws is told as a failure, and the pool works on', async () => {
+    const pool = poolOf(2);
     const good = testScene({ fields: [{ settings: { kind: 'wind' } }] });
     const bad = { ...good, fields: [{ ...good.fields[0]!, settings: { kind: 'nonsense' } }] } as Scene;
-    await expect(framesOf(crew, bad, 0, 3)).rejects.toThrow('There is no kind of field “nonsense”.');
-    expect(await framesOf(crew, good, 0, 3)).toHaveLength(4);
+    await expect(framesOf(pool, bad, 0, 3)).rejects.toThrow('There is no kind of field “nonsense”.');
+    expect(await framesOf(pool, good, 0, 3)).toHaveLength(4);
   });
 
   it('a thread that breaks is replaced, and the order goes on behind the last frame that came; the third time it is told', async () => {
     const hired: Worker[] = [];
-    const crew = crewOf(2, hired);
-    const whole = await framesOf(crewOf(2), scene, 0, 30);
-    const frames = await framesOf(crew, scene, 0, 30, {
+    const pool = poolOf(2, hired);
+    const whole = await framesOf(poolOf(2), scene, 0, 30);
+    const frames = await framesOf(pool, scene, 0, 30, {
       onFrame({ frame }) {
         if (frame === 9) hired.at(-1)!.emit('error', new Error('out of memory'));
         if (frame === 20) hired.at(-2)!.emit('error', new Error('out of memory'));
@@ -144,16 +144,16 @@ describe('a crew of threads', () => {
     });
     expect(hired).toHaveLength(6);
     expect(frames.map((f) => textOf(f, scene))).toEqual(whole.map((f) => textOf(f, scene)));
-    const broken = framesOf(crew, scene, 0, 120);
+    const broken = framesOf(pool, scene, 0, 120);
     for (let n = 0; n < 3; n++) hired.at(-1)!.emit('error', new Error('out of memory'));
     await expect(broken).rejects.toThrow('out of memory');
-    expect(await framesOf(crew, scene, 0, 2)).toHaveLength(3);
+    expect(await framesOf(pool, scene, 0, 2)).toHaveLength(3);
   });
 
   it('where a thread breaks, a run that keeps where it is goes on from there and not from the start', async () => {
     const resumed: (number | undefined)[] = [];
     const hired: Worker[] = [];
-    const crew = crewOfProgram(program, 2, (worker) => {
+    const pool = poolOfProgram(program, 2, (worker) => {
       hired.push(worker);
       const post = worker.postMessage.bind(worker);
       worker.postMessage = (message: ToWorker, ...rest) => {
@@ -161,25 +161,25 @@ describe('a crew of threads', () => {
         post(message, ...rest);
       };
     });
-    crews.add(crew);
-    const frames = await framesOf(crew, scene, 0, 80, {
+    pools.add(pool);
+    const frames = await framesOf(pool, scene, 0, 80, {
       keeps: true,
       onFrame({ frame }) {
         if (frame === 70) hired.at(-1)!.emit('error', new Error('out of memory'));
       },
     });
     expect(resumed).toEqual([undefined, undefined, 64, 64]);
-    const whole = await framesOf(crewOf(2), scene, 71, 80);
+    const whole = await framesOf(poolOf(2), scene, 71, 80);
     expect(frames.slice(71).map((f) => textOf(f, scene))).toEqual(whole.map((f) => textOf(f, scene)));
     expect(frames).toHaveLength(81);
   });
 
   it('runs go on from where earlier ones of the same scene were, until it is said that it has changed', async () => {
-    const crew = crewOf(2);
+    const pool = poolOf(2);
     const run = (from: number, through: number, share = 1) =>
       new Promise<{ frames: Frame[]; seconds: number }>((resolve, reject) => {
         const frames: Frame[] = [];
-        crew.start({
+        pool.start({
           scene,
           assets: new Map(),
           share,
@@ -194,18 +194,18 @@ describe('a crew of threads', () => {
     const first = await run(0, 60);
     const again = await run(58, 60);
     expect(again.frames.map((f) => textOf(f, scene))).toEqual(first.frames.slice(58).map((f) => textOf(f, scene)));
-    crew.forget(20);
+    pool.forget(20);
     const other = await run(40, 40);
     expect(textOf(other.frames[0]!, scene)).toBe(textOf(first.frames[40]!, scene));
     const draft = await run(40, 40, 0.5);
-    expect(textOf(draft.frames[0]!, scene)).toBe(textOf((await framesOf(crewOf(1), scene, 40, 40, { share: 0.5 }))[0]!, scene));
+    expect(textOf(draft.frames[0]!, scene)).toBe(textOf((await framesOf(poolOf(1), scene, 40, 40, { share: 0.5 }))[0]!, scene));
   });
 });
 
 it('a flock is the same for any number of threads, bit for bit', async () => {
   const { scene } = examples.find((e) => e.slug === 'lantern-swarm')!;
   const short = { ...scene, time: { ...scene.time, preRoll: 0 }, draftShare: 1 };
-  const run = async (threads: number) => (await framesOf(crewOf(threads), short, 24, 24, { share: 0.3 }))[0]!;
+  const run = async (threads: number) => (await framesOf(poolOf(threads), short, 24, 24, { share: 0.3 }))[0]!;
   const one = textOf(await run(1), short);
   expect(one.length).toBeGreaterThan(10_000);
   expect(textOf(await run(3), short)).toBe(one);
@@ -218,7 +218,7 @@ it('particles that pull others do so from any thread, however many come to be: t
     fields: [{ settings: { kind: 'attractor', target: 'particles', of: 'o' }, strength: 3 }],
   });
   const coupled: Scene = { ...scene, emitters: [...scene.emitters, ...testScene({ emitter: other }).emitters] };
-  const [one, three] = await Promise.all([1, 3].map((threads) => framesOf(crewOf(threads), coupled, 12, 12)));
+  const [one, three] = await Promise.all([1, 3].map((threads) => framesOf(poolOf(threads), coupled, 12, 12)));
   expect(textOf(three![0]!, coupled)).toBe(textOf(one![0]!, coupled));
   // So many that the threads’ common room has to grow again and again.
   expect(aliveOn(three![0]!)).toBe(15_300);
@@ -240,7 +240,7 @@ describe('threads whose particles act on one another', () => {
   const texts = (frames: readonly Frame[]) => frames.map((f) => textOf(f, shoals));
 
   it('make the same frames, also where some of them have no particle of an emitter', async () => {
-    const [one, two, three] = await Promise.all([1, 2, 3].map((threads) => framesOf(crewOf(threads), shoals, 0, 24)));
+    const [one, two, three] = await Promise.all([1, 2, 3].map((threads) => framesOf(poolOf(threads), shoals, 0, 24)));
     expect(aliveOn(one![24]!)).toBeGreaterThan(200);
     expect(new Set(one![24]!.emitters[0]!.weight).size).toBeGreaterThan(20);
     expect(texts(two!)).toEqual(texts(one!));
@@ -251,23 +251,23 @@ describe('threads whose particles act on one another', () => {
   });
 
   it('go on from a frame that all of them have kept', async () => {
-    const crew = crewOf(3);
-    const whole = await framesOf(crewOf(1), shoals, 0, 60);
-    await framesOf(crew, shoals, 0, 40, { keeps: true });
-    crew.forget(23);
-    const [again] = await framesOf(crew, shoals, 60, 60, { keeps: true });
+    const pool = poolOf(3);
+    const whole = await framesOf(poolOf(1), shoals, 0, 60);
+    await framesOf(pool, shoals, 0, 40, { keeps: true });
+    pool.forget(23);
+    const [again] = await framesOf(pool, shoals, 60, 60, { keeps: true });
     expect(textOf(again!, shoals)).toBe(texts(whole)[60]);
   });
 
   it('leave an order that is stopped while they wait for one another, and go on when one of them breaks', async () => {
     const hired: Worker[] = [];
-    const crew = crewOf(3, hired);
+    const pool = poolOf(3, hired);
     for (let n = 0; n < 12; n++) {
-      crew.start({ scene: shoals, assets: new Map(), share: 1, from: 0, through: 100, onFrame: () => undefined });
+      pool.start({ scene: shoals, assets: new Map(), share: 1, from: 0, through: 100, onFrame: () => undefined });
       await new Promise((resolve) => setTimeout(resolve, 7 * n));
     }
-    const whole = await framesOf(crewOf(1), shoals, 0, 30);
-    const frames = await framesOf(crew, shoals, 0, 30, {
+    const whole = await framesOf(poolOf(1), shoals, 0, 30);
+    const frames = await framesOf(pool, shoals, 0, 30, {
       onFrame({ frame }) {
         if (frame === 12) hired.at(-1)!.emit('error', new Error('out of memory'));
       },

@@ -7,7 +7,7 @@ export interface NamedValue {
 }
 
 /** What the formulas of a thing see now: of one particle, or of the playhead. */
-export interface FormulaSight {
+export interface FormulaContext {
   /** Whose values they are, in words. */
   readonly of: string;
   readonly values: readonly NamedValue[];
@@ -15,9 +15,9 @@ export interface FormulaSight {
   another?(): void;
 }
 
-const SightContext = createContext<() => FormulaSight | undefined>(() => undefined);
+const SightContext = createContext<() => FormulaContext | undefined>(() => undefined);
 
-export const FormulaSightProvider = SightContext.Provider;
+export const FormulaContextProvider = SightContext.Provider;
 
 /** Values for the formulas that are edited here. */
-export const useFormulaSight = () => useContext(SightContext);
+export const useFormulaContext = () => useContext(SightContext);

@@ -1,10 +1,10 @@
-import { Crew } from './crew';
+import { WorkerPool } from './worker-pool';
 import type { FromWorker, WorkerHandle } from './protocol';
 
 /** Threads of the page, one a core up to eight. */
-export function webCrew(): Crew {
+export function webPool(): WorkerPool {
   const threads = Math.min(8, Math.max(1, navigator.hardwareConcurrency));
-  return new Crew((): WorkerHandle => {
+  return new WorkerPool((): WorkerHandle => {
     const worker = new Worker(new URL('./web-worker.ts', import.meta.url), { type: 'module' });
     return {
       post: (message, transfer) => worker.postMessage(message, transfer ?? []),

@@ -1,7 +1,7 @@
 import { lastSceneFrame } from '../scene/scene-clock';
 import type { Carrier, Emitter, Scene } from '../document/scene';
-import { countersOf, startFrame } from '../sim/step/births';
-import type { Reason } from './reason';
+import { countersOf, startFrame } from '../sim/step/spawner';
+import type { Diagnosis } from './diagnosis';
 
 function changed(carrier: Carrier, change: Partial<Carrier>): (scene: Scene) => Scene {
   return (scene) => ({ ...scene, carriers: scene.carriers.map((c) => (c.id === carrier.id ? { ...c, ...change } : c)) });
@@ -19,20 +19,20 @@ function strandsOf(scene: Scene, emitter: Emitter): number {
 }
 
 /** Why a carrier that is to be moved by fields or by a strand stays where it is; undefined where it does not. */
-export function whyStill(scene: Scene, carrier: Carrier): Reason | undefined {
+export function whyStill(scene: Scene, carrier: Carrier): Diagnosis | undefined {
   if (carrier.moved === 'fields')
     return scene.fields.length > 0 ? undefined : { code: 'no-field', words: 'there is no field that could move it' };
   if (carrier.moved !== 'strand') return undefined;
   const emitter = scene.emitters.find((e) => e.id === carrier.strandOf);
   const other = scene.emitters.find((e) => e.bond.kind === 'strand');
-  const mend = other && { label: `Ride on ${other.name}`, change: changed(carrier, { strandOf: other.id }) };
-  if (!emitter) return { code: 'no-strand', words: 'no emitter is chosen whose strand it rides on', ...(mend && { mend }) };
-  if (emitter.bond.kind !== 'strand') return { code: 'no-strand', words: `${emitter.name} makes no strands`, ...(mend && { mend }) };
+  const fix = other && { label: `Ride on ${other.name}`, change: changed(carrier, { strandOf: other.id }) };
+  if (!emitter) return { code: 'no-strand', words: 'no emitter is chosen whose strand it rides on', ...(fix && { fix }) };
+  if (emitter.bond.kind !== 'strand') return { code: 'no-strand', words: `${emitter.name} makes no strands`, ...(fix && { fix }) };
   const strands = strandsOf(scene, emitter);
   if (carrier.strand <= strands) return undefined;
   return {
     code: 'no-strand',
     words: `${emitter.name} makes ${strands} ${strands === 1 ? 'strand' : 'strands'}: there is no strand ${carrier.strand}`,
-    ...(strands > 0 && { mend: { label: `Ride on strand ${strands}`, change: changed(carrier, { strand: strands }) } }),
+    ...(strands > 0 && { fix: { label: `Ride on strand ${strands}`, change: changed(carrier, { strand: strands }) } }),
   };
 }

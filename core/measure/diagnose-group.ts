@@ -2,7 +2,7 @@ import { rules } from '../kinds/group-rules';
 import type { Field, Group, Scene } from '../document/scene';
 import { fieldsIn, groupsAround } from '../document/groups';
 import type { Meter } from './meters';
-import { changedField, changedGroup, type Reason } from './reason';
+import { changedField, changedGroup, type Diagnosis } from './diagnosis';
 
 /** A field counts as held back where no more than this share of what it has comes through its groups. */
 const HARDLY = 0.01;
@@ -13,7 +13,7 @@ function laterMembers(scene: Scene, field: Field, group: Group): Field[] {
 }
 
 /** Why the groups around a field let nothing of it through; undefined where they do. */
-export function heldByGroup(scene: Scene, field: Field, meter: Meter): Reason | undefined {
+export function heldByGroup(scene: Scene, field: Field, meter: Meter): Diagnosis | undefined {
   const around = groupsAround(scene.groups, field);
   if (around.length === 0 || meter.ownSquares === 0 || meter.squares > HARDLY * HARDLY * meter.ownSquares) return undefined;
   for (const group of around) {
@@ -22,35 +22,35 @@ export function heldByGroup(scene: Scene, field: Field, meter: Meter): Reason | 
       return {
         code: 'group-strength',
         words: `its group ${name} has strength 0`,
-        mend: { label: 'Set it to 1', change: changedGroup(group, () => ({ strength: 1 })) },
+        fix: { label: 'Set it to 1', change: changedGroup(group, () => ({ strength: 1 })) },
       };
     if (group.limited && group.ceiling < HARDLY * Math.sqrt(meter.ownSquares / Math.max(1, meter.count)))
       return {
         code: 'clipped',
         words: `clipped by the limit of its group ${name}`,
-        mend: { label: 'Lift the limit', change: changedGroup(group, () => ({ limited: false })) },
+        fix: { label: 'Lift the limit', change: changedGroup(group, () => ({ limited: false })) },
       };
     const cover = rules.get(group.rule).mixes ? laterMembers(scene, field, group).find((f) => f.mix === 100 && !f.mute) : undefined;
     if (cover)
       return {
         code: 'hidden',
         words: `hidden by “${cover.name}”, which covers it fully`,
-        mend: { label: `Mix ${cover.name} by half`, change: changedField(cover, () => ({ mix: 50 })) },
+        fix: { label: `Mix ${cover.name} by half`, change: changedField(cover, () => ({ mix: 50 })) },
       };
     if (rules.get(group.rule).mixes && field.mix === 0)
-      return { code: 'mix', words: 'its mix is 0 %', mend: { label: 'Mix it fully', change: changedField(field, () => ({ mix: 100 })) } };
+      return { code: 'mix', words: 'its mix is 0 %', fix: { label: 'Mix it fully', change: changedField(field, () => ({ mix: 100 })) } };
     if (group.rule === 'strongest' && fieldsIn(scene, group).length > 1)
       return {
         code: 'outdone',
         words: `in ${name} another member is stronger at every particle`,
-        mend: { label: 'Sum them instead', change: changedGroup(group, () => ({ rule: 'sum' })) },
+        fix: { label: 'Sum them instead', change: changedGroup(group, () => ({ rule: 'sum' })) },
       };
   }
   const [group] = around;
   return {
     code: 'group-reach',
     words: `the extent, sends or modulators of its group “${group!.name}” leave nothing of it`,
-    mend: {
+    fix: {
       label: 'Open the group',
       change: changedGroup(group!, () => ({ extent: { kind: 'everywhere' }, sends: {}, modulators: [] })),
     },

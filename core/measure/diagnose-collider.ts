@@ -3,41 +3,47 @@ import { responses } from '../kinds/responses';
 import { gates } from '../kinds/gates';
 import { gateOf } from '../scene/gate-of';
 import { lastSceneFrame } from '../scene/scene-clock';
-import { startFrame } from '../sim/step/births';
+import { startFrame } from '../sim/step/spawner';
 import type { Assets } from '../document/assets';
 import { hitOf, type Collider, type Scene } from '../document/scene';
 import { resourcesOf } from '../scene/resources';
 import { fittedTo, joined } from './fit';
 import type { Bounds } from './meters';
-import type { Reason } from './reason';
+import type { Diagnosis } from './diagnosis';
 
 function changed(collider: Collider, change: (collider: Collider) => Partial<Collider>): (scene: Scene) => Scene {
   return (scene) => ({ ...scene, colliders: scene.colliders.map((c) => (c.id === collider.id ? { ...c, ...change(c) } : c)) });
 }
 
 /** Why a collider stops nothing, in words, and what mends it; `contacts` are those since the start of the run. */
-export function whyIdle(scene: Scene, collider: Collider, contacts: number, bounds: readonly Bounds[], assets: Assets): Reason | undefined {
-  const mend = (label: string, change: Partial<Collider>) => ({ label, change: changed(collider, () => change) });
-  if (!collider.on) return { code: 'off', words: 'it is off', mend: mend('Switch on', { on: true }) };
+export function whyIdle(
+  scene: Scene,
+  collider: Collider,
+  contacts: number,
+  bounds: readonly Bounds[],
+  assets: Assets,
+): Diagnosis | undefined {
+  const fix = (label: string, change: Partial<Collider>) => ({ label, change: changed(collider, () => change) });
+  if (!collider.on) return { code: 'off', words: 'it is off', fix: fix('Switch on', { on: true }) };
   const empty = colliderShapes.get(collider.shape.kind).empty?.(collider.shape, resourcesOf(scene, assets));
   if (empty) return { code: 'shape', words: empty };
   if (collider.response.kind === 'pass' && !collider.split)
     return {
       code: 'pass',
       words: 'it lets all pass and splits none',
-      mend: mend('Let them bounce', { response: responses.defaults('bounce') }),
+      fix: fix('Let them bounce', { response: responses.defaults('bounce') }),
     };
-  if (collider.porosity >= 1) return { code: 'porosity', words: 'porosity 1: all pass', mend: mend('Close its pores', { porosity: 0 }) };
+  if (collider.porosity >= 1) return { code: 'porosity', words: 'porosity 1: all pass', fix: fix('Close its pores', { porosity: 0 }) };
   if (scene.emitters.length === 0) return { code: 'no-emitter', words: 'there is no emitter' };
   if (scene.emitters.every((e) => !hitOf(collider, e.id).hits))
-    return { code: 'no-send', words: 'no emitter’s particles hit it', mend: mend('Let all hit it', { sends: {} }) };
+    return { code: 'no-send', words: 'no emitter’s particles hit it', fix: fix('Let all hit it', { sends: {} }) };
   const gate = gateOf(scene, collider);
   const [start, end] = [startFrame(scene), lastSceneFrame(scene)];
   if (!Array.from({ length: end - start + 1 }, (_, i) => gate(start + i)).some(Boolean))
     return {
       code: 'gate',
       words: `its gate is never open between frames ${start} and ${end}`,
-      mend: mend('Leave it always there', { gate: gates.defaults('always') }),
+      fix: fix('Leave it always there', { gate: gates.defaults('always') }),
     };
   if (contacts > 0) return undefined;
   const living = joined(bounds);
@@ -48,6 +54,6 @@ export function whyIdle(scene: Scene, collider: Collider, contacts: number, boun
   return {
     code: 'misses',
     words,
-    mend: mend('Put it under the particles', { place: { ...collider.place, position: [centre[0], below, centre[2]] } }),
+    fix: fix('Put it under the particles', { place: { ...collider.place, position: [centre[0], below, centre[2]] } }),
   };
 }

@@ -8,7 +8,7 @@ import type { Assets } from '../../../core/document/assets';
 import { sendTo, type Scene, type WithReach } from '../../../core/document/scene';
 import { resourcesOf } from '../../../core/scene/resources';
 import type { Frame } from '../../../engine/frame';
-import type { FormulaSight, NamedValue } from './formula-sight';
+import type { FormulaContext, NamedValue } from './formula-context';
 
 /** Values by their names, those of the dials among them. */
 function named(scene: Scene, own: Readonly<Record<string, number>>, frame: number): NamedValue[] {
@@ -20,7 +20,7 @@ function named(scene: Scene, own: Readonly<Record<string, number>>, frame: numbe
 }
 
 /** What formulas of a field or group see of one of the particles that are sent to it, the `turn`-th of a few, evenly picked. */
-export function particleSight(scene: Scene, assets: Assets, thing: WithReach, frame: Frame, turn: number): FormulaSight | undefined {
+export function particleContext(scene: Scene, assets: Assets, thing: WithReach, frame: Frame, turn: number): FormulaContext | undefined {
   const heard = frame.emitters.findIndex((e, i) => e.count > 0 && scene.emitters[i] && sendTo(thing, scene.emitters[i].id) > 0);
   const particles = frame.emitters[heard];
   if (!particles) return undefined;
@@ -56,7 +56,7 @@ export function particleSight(scene: Scene, assets: Assets, thing: WithReach, fr
 }
 
 /** What formulas of a gate see at a frame of the scene’s time. */
-export function gateSight(scene: Scene, frame: number): FormulaSight {
+export function gateContext(scene: Scene, frame: number): FormulaContext {
   const { fps, first, last } = scene.time;
   const own = { frame, time: frame / fps, first, last, fps };
   return { of: `frame ${frame}`, values: named(scene, own, frame) };

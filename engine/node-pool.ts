@@ -1,10 +1,10 @@
 import { Worker } from 'node:worker_threads';
-import { Crew } from './crew';
+import { WorkerPool } from './worker-pool';
 import type { FromWorker, WorkerHandle } from './protocol';
 
 /** Threads of Node.js that run a program; `hired` is given each as it is begun. */
-export function crewOfProgram(program: string | URL, threads: number, hired: (worker: Worker) => void = () => undefined): Crew {
-  return new Crew((): WorkerHandle => {
+export function poolOfProgram(program: string | URL, threads: number, hired: (worker: Worker) => void = () => undefined): WorkerPool {
+  return new WorkerPool((): WorkerHandle => {
     const worker = new Worker(program);
     hired(worker);
     return {
@@ -17,4 +17,4 @@ export function crewOfProgram(program: string | URL, threads: number, hired: (wo
 }
 
 /** Threads of Node.js; the worker's code stands beside this one in the built program. */
-export const nodeCrew = (threads: number): Crew => crewOfProgram(new URL('./node-worker.js', import.meta.url), threads);
+export const nodePool = (threads: number): WorkerPool => poolOfProgram(new URL('./node-worker.js', import.meta.url), threads);

@@ -1,7 +1,7 @@
 import { measureDelivery } from '../measure/delivery';
 import { describe, expect, it } from 'vitest';
 import { addMeters, rms, type Meters } from '../measure/meters';
-import { whySilent } from '../measure/reasons';
+import { whySilent } from '../measure/diagnose-field';
 import { fields as fieldKinds } from '../kinds/fields';
 import type { Written } from '../scene/complete';
 import type { Scene } from '../document/scene';
@@ -131,7 +131,7 @@ describe('why a field delivers nothing', () => {
     const reason = reasonOf(scene);
     expect(reason?.code).toBe(code);
     expect(reason?.words).toMatch(words);
-    const mended = reason!.mend!.change(scene);
+    const mended = reason!.fix!.change(scene);
     expect(checkScene(JSON.parse(JSON.stringify(mended)))).toEqual([]);
     expect(reasonOf(mended)).toBeUndefined();
   });
@@ -144,7 +144,7 @@ describe('why a field delivers nothing', () => {
     const scene = testScene({ emitter: cloud, fields: [push()] });
     const silenced = { ...scene, desk: { ...scene.desk, master: 0 } };
     expect(reasonOf(silenced)?.words).toBe('the master of the desk is at 0');
-    expect(reasonOf(reasonOf(silenced)!.mend!.change(silenced))).toBeUndefined();
+    expect(reasonOf(reasonOf(silenced)!.fix!.change(silenced))).toBeUndefined();
   });
 
   it('a field that misses by far is brought closer and, where it is too small, widened', () => {
@@ -152,7 +152,7 @@ describe('why a field delivers nothing', () => {
       emitter: cloud,
       fields: [wind({ place: { position: [0, 9, 0] }, extent: { kind: 'ball', core: 0.01, reach: 0.02 } })],
     });
-    const [field] = reasonOf(scene)!.mend!.change(scene).fields;
+    const [field] = reasonOf(scene)!.fix!.change(scene).fields;
     expect(field!.extent['reach'] as number).toBeGreaterThan(0.4);
     expect(Math.hypot(...field!.place.position)).toBeLessThan(0.2);
   });
@@ -164,7 +164,7 @@ describe('why a field delivers nothing', () => {
     const none = testScene({ fields: [wind()] });
     const empty = { ...none, emitters: [] };
     expect(reasonOf(empty)?.words).toBe('there is no emitter');
-    expect(reasonOf(empty)!.mend!.change(empty).emitters).toHaveLength(1);
+    expect(reasonOf(empty)!.fix!.change(empty).emitters).toHaveLength(1);
     expect(reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'texture', pattern: 'image' } }] }))?.words).toBe(
       'no image chosen',
     );

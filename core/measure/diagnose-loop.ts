@@ -13,7 +13,7 @@ import { shapes } from '../kinds/emitter-shapes';
 import { tides } from '../kinds/automation';
 import { buildMesh } from '../scene/scene-meshes';
 import type { Assets } from '../document/assets';
-import { changedField, type Reason } from './reason';
+import { changedField, type Diagnosis } from './diagnosis';
 
 /** Names under which formulas read what goes on and on. */
 const TIMES: readonly string[] = ['time', 'frame'];
@@ -34,7 +34,7 @@ function longestLife(scene: Scene, emitter: Emitter, depth = 0): number {
   return own + (source ? longestLife(scene, source, depth + 1) : 0);
 }
 
-function emitterReasons(scene: Scene, emitter: Emitter): Reason[] {
+function emitterReasons(scene: Scene, emitter: Emitter): Diagnosis[] {
   const { name, birth, amounts: rows, bond } = emitter;
   const { fps, first, preRoll } = scene.time;
   if (birth.immortal) {
@@ -50,7 +50,7 @@ function emitterReasons(scene: Scene, emitter: Emitter): Reason[] {
     {
       code: 'pre-roll',
       words: `${name}: some live up to ${needed} frames, longer than the pre-roll of ${preRoll}: those of the round before are missing`,
-      mend: { label: `Pre-roll of ${needed}`, change: (s) => ({ ...s, time: { ...s.time, preRoll: Math.max(s.time.preRoll, needed) } }) },
+      fix: { label: `Pre-roll of ${needed}`, change: (s) => ({ ...s, time: { ...s.time, preRoll: Math.max(s.time.preRoll, needed) } }) },
     },
   ];
 }
@@ -63,7 +63,7 @@ const differ = (a: Key['value'], b: Key['value']): boolean => {
 };
 
 /** Keyed and driven numbers that end a round elsewhere than they began it. */
-function movedReasons(scene: Scene): Reason[] {
+function movedReasons(scene: Scene): Diagnosis[] {
   const { first, loop } = scene.time;
   const dials = dialsOf(scene);
   return MOVABLE_SORTS.filter((sort) => sort !== 'time').flatMap((sort) =>
@@ -71,12 +71,12 @@ function movedReasons(scene: Scene): Reason[] {
       const { keys, drives, name = sort } = thing as Moving & { readonly name?: string };
       const numbers = numbersOf(sort, thing);
       const labelOf = (path: string) => numbers[drivenNumber(numbers, path)?.of ?? path]?.label.toLowerCase() ?? path;
-      const keyed = Object.entries(keys).flatMap(([path, list]): Reason[] =>
+      const keyed = Object.entries(keys).flatMap(([path, list]): Diagnosis[] =>
         list.length > 0 && differ(valueAt(list, first), valueAt(list, first + loop))
           ? [{ code: 'keys', words: `${name}: the keys of its ${labelOf(path)} end elsewhere than they begin`, goTo: first + loop }]
           : [],
       );
-      const driven = Object.entries(drives).flatMap(([path, drive]): Reason[] => {
+      const driven = Object.entries(drives).flatMap(([path, drive]): Diagnosis[] => {
         if (drive.kind === 'dial') return [];
         const value = drivenValue(scene, dials, { ...drive, acts: 'adds' }, `${(thing as { id?: string }).id ?? ''} ${path}`);
         return differ(value(0, first), value(0, first + loop))
@@ -89,17 +89,17 @@ function movedReasons(scene: Scene): Reason[] {
 }
 
 /** What of a field's own course can't come back. */
-function openReason(field: Field): Reason[] {
+function openDiagnosis(field: Field): Diagnosis[] {
   const open = fieldKinds.get(field.settings.kind).open?.(field.settings);
   if (!open) return [];
   const change = changedField(field, (f) => ({ settings: { ...f.settings, ...open.instead } }));
-  return [{ code: 'field', words: `${field.name}: ${open.words}`, mend: { label: 'Let it evolve instead', change } }];
+  return [{ code: 'field', words: `${field.name}: ${open.words}`, fix: { label: 'Let it evolve instead', change } }];
 }
 
-function fieldReasons(scene: Scene): Reason[] {
+function fieldReasons(scene: Scene): Diagnosis[] {
   const { fields, groups, zones, emitters } = scene;
   const reached = [...fields, ...groups, ...zones];
-  const reason = (name: string, what: string | undefined): Reason[] => (what ? [{ code: 'field', words: `${name}: ${what}` }] : []);
+  const reason = (name: string, what: string | undefined): Diagnosis[] => (what ? [{ code: 'field', words: `${name}: ${what}` }] : []);
   const time = (values: Kinded, parameters: object) =>
     formulasOf(values, parameters).some(readsTime) ? 'a formula reads the time' : undefined;
   return [
@@ -110,7 +110,7 @@ function fieldReasons(scene: Scene): Reason[] {
         const heeds = readsParticles(field)
           ? 'it heeds particles, and they those before them: the past is never quite forgotten'
           : undefined;
-        return [...openReason(field), ...reason(field.name, heeds), ...reason(field.name, time(field.settings, kind.parameters))];
+        return [...openDiagnosis(field), ...reason(field.name, heeds), ...reason(field.name, time(field.settings, kind.parameters))];
       }),
     ...reached.flatMap((thing) =>
       thing.modulators.flatMap((row) => {
@@ -126,20 +126,20 @@ function fieldReasons(scene: Scene): Reason[] {
 }
 
 /** What keeps a scene that loops from coming back without a seam, part by part; none where all is closed. */
-export function whyOpen(scene: Scene, assets: Assets): Reason[] {
+export function whyOpen(scene: Scene, assets: Assets): Diagnosis[] {
   const { time, carriers, meshes, emitters } = scene;
   if (time.loop === 0) return [];
   const clock = clockIn(scene);
   const length = Math.round(clock.at(time.last + 1) - time.first);
   const end = Math.ceil(clock.back(time.first + time.loop) - 1e-9) - 1;
-  const longer: Reason[] =
+  const longer: Diagnosis[] =
     length === time.loop
       ? []
       : [
           {
             code: 'length',
             words: `the shot shows ${length} ${length === 1 ? 'frame' : 'frames'} of the scene’s time and the loop has ${time.loop}: ${length > time.loop ? 'it shows some twice' : 'its end is left out'}`,
-            mend: { label: `End the shot at ${end}`, change: (s) => ({ ...s, time: { ...s.time, last: end } }) },
+            fix: { label: `End the shot at ${end}`, change: (s) => ({ ...s, time: { ...s.time, last: end } }) },
           },
         ];
   return [

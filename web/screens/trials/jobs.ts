@@ -7,7 +7,7 @@ import type { TrialValue } from '../../../core/measure/trials/variation';
 export type Values = readonly (readonly [string, TrialValue])[];
 
 /** What all trials of a sheet have in common. */
-export interface SheetOrder {
+export interface SheetJob {
   readonly number: number;
   readonly scene: Scene;
   readonly assets: ReadonlyMap<string, Asset>;
@@ -19,7 +19,7 @@ export interface SheetOrder {
 }
 
 export type ToTrial =
-  | ({ readonly type: 'sheet' } & SheetOrder)
+  | ({ readonly type: 'sheet' } & SheetJob)
   | { readonly type: 'trial'; readonly number: number; readonly index: number; readonly values: Values; readonly share: number };
 
 /** One frame of a trial as the shot camera sees it: x and y of each particle in 0 … 65535 from the top left; of each emitter so many. */

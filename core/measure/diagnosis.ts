@@ -1,11 +1,11 @@
 import type { Field, Group, Scene } from '../document/scene';
 
 /** Why a thing does nothing on a frame, in words, and what mends it. */
-export interface Reason {
+export interface Diagnosis {
   readonly code: string;
   readonly words: string;
   /** Undefined where there is nothing to press. */
-  readonly mend?: { readonly label: string; readonly change: (scene: Scene) => Scene };
+  readonly fix?: { readonly label: string; readonly change: (scene: Scene) => Scene };
   /** A frame to look at instead. */
   readonly goTo?: number;
   /** Which of its numbers to look at, where there is nothing to press: those of its kind, or of its extent. */

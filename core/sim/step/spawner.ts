@@ -10,7 +10,7 @@ import { normalised, type Vector } from '../../lib/math/vector';
 import { motionOf, type Motion } from '../../document/keys/motion';
 import { outward, type Similarity } from '../../lib/math/similarity';
 import { bonds } from '../../kinds/bodies';
-import { particleOf, type Bond, type Stand } from '../../kinds/bodies/bond';
+import { particleOf, type Bond, type SpawnPose } from '../../kinds/bodies/bond';
 import { ATTEMPT, lookup, mix, Purpose, streamOf, uniform } from '../../lib/random/lookup';
 import { isMoving, thingAt } from '../../document/keys/thing-at';
 import { lastSceneFrame } from '../../scene/scene-clock';
@@ -25,7 +25,7 @@ import { BLOCK } from '../../lib/particle-block';
 import type { KernelBackend } from '../stack/stack';
 import { drawnBy, type BirthRoutine } from './birth-descriptor';
 import { Bodies, type Found } from './bodies';
-import { anyWay, cosOfSpread, Maternity } from './newborn';
+import { anyWay, cosOfSpread, NewbornWriter } from './newborn-writer';
 import { packedColour, type Population } from './population';
 
 /** Room for k in a particle's number; the amount row sits above it. */
@@ -46,7 +46,7 @@ export interface Portion {
 }
 
 /** Makes the particles of one emitter. */
-export interface Nursery {
+export interface Spawner {
   /** What keeps its particles together; undefined where they are free. */
   readonly bodies: Bodies | undefined;
   /** Adds the particles born in (from, to], frames with fractions within one frame. */
@@ -79,7 +79,7 @@ export function countersOf(scene: Scene, emitter: Emitter): Counter[] {
       start,
       round: loop?.frames ?? 0,
       gate,
-      luck: (frame) => uniform(stream, frame, Purpose.amount + 0x100 * row),
+      hashRandom: (frame) => uniform(stream, frame, Purpose.amount + 0x100 * row),
     });
     return loop ? roundAndRound(counter, loop) : counter;
   });
@@ -162,7 +162,7 @@ function routineFor(emitter: Emitter, stream: number, place: Similarity, backend
 }
 
 /** Makes an emitter ready to give birth by its own amounts. */
-export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portion: Portion, backend?: KernelBackend): Nursery {
+export function spawnerOf(scene: Scene, emitter: Emitter, assets: Assets, portion: Portion, backend?: KernelBackend): Spawner {
   const stream = streamOf(scene.seed, emitter.seed);
   const { fps, substeps } = scene.time;
   const shape = shapes.get(emitter.shape.kind);
@@ -179,17 +179,17 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
     birth: now.birth,
     sample: shape.sampler(now.shape, resources),
     mask: maskOf(scene, now, stream, resources, shape),
-    maternity: new Maternity(now, stream, fps, end),
+    newborns: new NewbornWriter(now, stream, fps, end),
     fixed: normalised(now.birth.direction),
   });
   const moving = isMoving(emitter, ['amounts', 'look', 'bond']);
-  let { many, birth, sample, mask, maternity, fixed } = equip(emitter);
+  let { many, birth, sample, mask, newborns, fixed } = equip(emitter);
   let equipped = NaN;
   /** Takes the keyed numbers of the frame that is under way. */
   function readyFor(frame: number): void {
     if (!moving || Math.floor(frame) === equipped) return;
     equipped = Math.floor(frame);
-    ({ many, birth, sample, mask, maternity, fixed } = equip(thingAt(emitter, equipped)));
+    ({ many, birth, sample, mask, newborns, fixed } = equip(thingAt(emitter, equipped)));
   }
   const draftLimit = portion.share * 4294967296;
   const place = birthPlace();
@@ -225,15 +225,15 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
       : rotate(at.rotation, out);
   }
 
-  const luck = (body: number) => (purpose: number) => uniform(stream, body, purpose);
+  const hashRandom = (body: number) => (purpose: number) => uniform(stream, body, purpose);
 
   /** How one birth stands whose place has just been found. */
-  function standing(at: Similarity, time: number): Stand {
+  function standing(at: Similarity, time: number): SpawnPose {
     const position = outward(at, [place.x, place.y, place.z]);
-    return { position, axis: maternity.spread(axisOf(at), id), place: at, time, luck: luck(id) };
+    return { position, axis: newborns.spread(axisOf(at), id), place: at, time, hashRandom: hashRandom(id) };
   }
 
-  function standAt(body: number, found: Found, frame: number): Stand {
+  function standAt(body: number, found: Found, frame: number): SpawnPose {
     readyFor(frame);
     id = body;
     purpose = found.purpose;
@@ -253,7 +253,7 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
   const bodies = bond && new Bodies(bond, standAt, stands, fps, bondAt);
   const lain = new Float64Array(3 * (bond?.points ?? 0));
 
-  function bear(population: Population, k: number, frame: number): void {
+  function spawn(population: Population, k: number, frame: number): void {
     readyFor(frame);
     draw.k = k;
     draw.time = frame / fps;
@@ -262,12 +262,12 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
     const local: Vector = [place.x, place.y, place.z];
     const share = birth.inherit / 100;
     const own = share > 0 ? velocityAt(motion, local, frame, 1 / substeps, fps) : NOTHING;
-    const direction = maternity.spread(axisOf(at), id);
+    const direction = newborns.spread(axisOf(at), id);
     const taken: Vector = share > 0 ? [own[0] * share, own[1] * share, own[2] * share] : NOTHING;
     const normal: Vector = population.turns ? rotate(at.rotation, [place.nx, place.ny, place.nz]) : UP;
     const tint = population.tinted ? tintAt() : 0;
     if (!bond) {
-      const slot = maternity.bear(population, at, { id, body: id, frame, position: outward(at, local), direction, taken, normal });
+      const slot = newborns.spawn(population, at, { id, body: id, frame, position: outward(at, local), direction, taken, normal });
       if (population.tinted) population.tint[slot] = tint;
       return;
     }
@@ -275,7 +275,7 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
     bond.rest(standing(at, draw.time), lain);
     for (let j = 0; j < bond.points; j++) {
       const position: Vector = [lain[3 * j]!, lain[3 * j + 1]!, lain[3 * j + 2]!];
-      const slot = maternity.bear(population, at, {
+      const slot = newborns.spawn(population, at, {
         id: particleOf(id, j, bond.points),
         body: id,
         frame,
@@ -317,7 +317,7 @@ export function nurseryOf(scene: Scene, emitter: Emitter, assets: Assets, portio
       if (portion.share < 1 && lookup(stream, id, Purpose.draft) >= draftLimit) continue;
       const frame = births.at(k);
       if (births.scattered && !(frame > from && frame <= to)) continue;
-      if (!batches) bear(population, k, frame);
+      if (!batches) spawn(population, k, frame);
       else {
         if (waiting.isFull || (moving && Math.floor(frame) !== equipped)) bearMany(population);
         readyFor(frame);

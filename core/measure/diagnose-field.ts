@@ -12,33 +12,33 @@ import { resourcesOf } from '../scene/resources';
 import { newEmitter } from '../scene/starters';
 import { spanLevel } from '../sim/stack/reach';
 import { boundsSentTo, fittedTo } from './fit';
-import { heldByGroup } from './group-reasons';
+import { heldByGroup } from './diagnose-group';
 import { offPath } from './off-path';
 import { rms, type Bounds, type Meter, type Meters } from './meters';
-import { changedField as changed, changedGroup, metres, type Reason } from './reason';
+import { changedField as changed, changedGroup, metres, type Diagnosis } from './diagnosis';
 
 function isZero(value: unknown): boolean {
   return Array.isArray(value) && value.every((n) => n === 0);
 }
 
 /** Reasons that stand in mutes, solos and the master. */
-function switchReason(scene: Scene, field: Field): Reason | undefined {
-  if (field.mute) return { code: 'muted', words: 'muted', mend: { label: 'Unmute', change: changed(field, () => ({ mute: false })) } };
+function switchDiagnosis(scene: Scene, field: Field): Diagnosis | undefined {
+  if (field.mute) return { code: 'muted', words: 'muted', fix: { label: 'Unmute', change: changed(field, () => ({ mute: false })) } };
   const muted = groupsAround(scene.groups, field).find((g) => g.mute);
   if (muted)
     return {
       code: 'group-muted',
       words: `its group “${muted.name}” is muted`,
-      mend: { label: 'Unmute the group', change: changedGroup(muted, () => ({ mute: false })) },
+      fix: { label: 'Unmute the group', change: changedGroup(muted, () => ({ mute: false })) },
     };
   if (!isHeard(field, scene)) {
     const unsolo = <T extends { solo: boolean }>(list: readonly T[]) => list.map((one) => ({ ...one, solo: false }));
     const clear = (s: Scene): Scene => ({ ...s, fields: unsolo(s.fields), groups: unsolo(s.groups) });
-    return { code: 'soloed', words: 'another strip is soloed', mend: { label: 'End solo', change: clear } };
+    return { code: 'soloed', words: 'another strip is soloed', fix: { label: 'End solo', change: clear } };
   }
   if (scene.desk.master === 0) {
     const raise = (s: Scene): Scene => ({ ...s, desk: { ...s.desk, master: 1 } });
-    return { code: 'master', words: 'the master of the desk is at 0', mend: { label: 'Set it to 1', change: raise } };
+    return { code: 'master', words: 'the master of the desk is at 0', fix: { label: 'Set it to 1', change: raise } };
   }
   return undefined;
 }
@@ -52,22 +52,22 @@ function isRead(scene: Scene, field: Field): boolean {
 }
 
 /** Reasons that stand in the settings, whatever the particles do. */
-function settingsReason(scene: Scene, field: Field, frame: number, assets: Assets): Reason | undefined {
+function settingsDiagnosis(scene: Scene, field: Field, frame: number, assets: Assets): Diagnosis | undefined {
   const kind = fieldKinds.get(field.settings.kind);
   const usual = strengthOf(kind, field.actsAs).default;
   const action = actions.get(field.actsAs);
   const setUsual = { label: 'Set to usual', change: changed(field, () => ({ strength: usual })) };
   if (field.strength === 0 && (action.blends || !kind.deliversAtZero?.(field.settings)))
-    return { code: 'strength', words: 'strength 0', mend: setUsual };
+    return { code: 'strength', words: 'strength 0', fix: setUsual };
   if (action.paced && field.pace === 0)
-    return { code: 'pace', words: 'its drive speed is 0', mend: { label: 'Set to 1 m/s', change: changed(field, () => ({ pace: 1 })) } };
+    return { code: 'pace', words: 'its drive speed is 0', fix: { label: 'Set to 1 m/s', change: changed(field, () => ({ pace: 1 })) } };
   const { direction } = kind;
   if (direction && isZero(field.settings[direction])) {
     const upright = kind.parameters[direction]!.default;
     return {
       code: 'direction',
       words: `its ${kind.parameters[direction]!.label.toLowerCase()} is zero`,
-      mend: { label: 'Set it', change: changed(field, (f) => ({ settings: { ...f.settings, [direction]: upright } })) },
+      fix: { label: 'Set it', change: changed(field, (f) => ({ settings: { ...f.settings, [direction]: upright } })) },
     };
   }
   const source = fieldSource(scene, field, assets);
@@ -79,7 +79,7 @@ function settingsReason(scene: Scene, field: Field, frame: number, assets: Asset
     return {
       code: 'silent',
       words: silent,
-      ...(helps ? { mend: { label: `Give it a ${extents.get(extent).label}`, change: changed(field, give) } } : { look: 'field' }),
+      ...(helps ? { fix: { label: `Give it a ${extents.get(extent).label}`, change: changed(field, give) } } : { look: 'field' }),
     };
   }
   const nothing = extents.get(field.extent.kind).empty?.(field.extent, resourcesOf(scene, assets));
@@ -88,20 +88,20 @@ function settingsReason(scene: Scene, field: Field, frame: number, assets: Asset
     return { code: 'unread', words: 'a level moves nothing: no modulator reads a group that it stands in', look: 'field' };
   if (field.spanned && spanLevel(field, frame) === 0) {
     const words = frame < field.from ? `starts at frame ${field.from}` : `ended at frame ${field.until}`;
-    return { code: 'span', words, mend: { label: 'Always on', change: changed(field, () => ({ spanned: false })) }, goTo: field.from };
+    return { code: 'span', words, fix: { label: 'Always on', change: changed(field, () => ({ spanned: false })) }, goTo: field.from };
   }
   return undefined;
 }
 
 /** What an extent or modulator takes away so that no particle has any weight. */
-function weightReason(
+function weightDiagnosis(
   scene: Scene,
   field: Field,
   meter: Meter,
   assets: Assets,
   bounds: NonNullable<ReturnType<typeof boundsSentTo>>,
   frame: number,
-): Reason {
+): Diagnosis {
   if (meter.missedBy > 0) {
     const miss = Number.isFinite(meter.missedBy) ? metres(meter.missedBy) : undefined;
     const { position } = field.place;
@@ -116,13 +116,13 @@ function weightReason(
       return {
         code: 'ends-short',
         words: `its falloff ends ${miss} before the first particle`,
-        mend: { label: 'Widen its reach', change: changed(field, wider) },
+        fix: { label: 'Widen its reach', change: changed(field, wider) },
       };
     }
     return {
       code: 'misses',
       words: `misses every particle${miss === undefined ? '' : ` by ${miss}`}`,
-      mend: { label: 'Bring closer', change: changed(field, (f) => bringCloser(f, bounds)) },
+      fix: { label: 'Bring closer', change: changed(field, (f) => bringCloser(f, bounds)) },
     };
   }
   if (field.modulators.length > 0) {
@@ -133,13 +133,13 @@ function weightReason(
     return {
       code: 'masked',
       words: broken ?? 'its modulators leave nothing at any particle',
-      mend: { label: 'Take the modulators away', change: changed(field, () => ({ modulators: [] })) },
+      fix: { label: 'Take the modulators away', change: changed(field, () => ({ modulators: [] })) },
     };
   }
   return {
     code: 'no-weight',
     words: 'its falloff is zero at every particle',
-    mend: {
+    fix: {
       label: 'Turn the falloff round',
       change: changed(field, (f) => ({ profile: { ...f.profile, slope: 1, invert: !f.profile.invert } })),
     },
@@ -150,21 +150,21 @@ function weightReason(
 const widened = (least: number) => Number((least * 1.25).toPrecision(2));
 
 /** Reasons for a field that reaches particles and whose vector is nothing there. */
-function vectorReason(field: Field, meter: Meter, bounds: Bounds): Reason | undefined {
+function vectorDiagnosis(field: Field, meter: Meter, bounds: Bounds): Diagnosis | undefined {
   const kind = fieldKinds.get(field.settings.kind);
   if (meter.ownSquares === 0 && meter.peak === 0) {
     if (field.settings['tow'] !== undefined && field.settings['tow'] !== 0 && field.strength === 0)
       return {
         code: 'no-motion',
         words: 'acts only by its own motion, and it does not move',
-        mend: { label: 'Give it a speed', change: changed(field, () => ({ strength: kind.strength.default })) },
+        fix: { label: 'Give it a speed', change: changed(field, () => ({ strength: kind.strength.default })) },
       };
     const words = kind.zeroHere ?? 'its vector is zero at every particle it reaches';
     const { fit } = kind;
     if (!fit) return { code: 'zero-here', words, look: 'field' };
     const { centre, half } = fittedTo(bounds);
     const fitted = (f: Field) => ({ place: { ...f.place, position: centre }, settings: { ...f.settings, ...fit(half) } });
-    return { code: 'zero-here', words, mend: { label: 'Fit it to the particles', change: changed(field, fitted) } };
+    return { code: 'zero-here', words, fix: { label: 'Fit it to the particles', change: changed(field, fitted) } };
   }
   const still = meter.fastest < 1e-9;
   if (still && (field.actsAs === 'steer' || field.actsAs === 'slow' || (field.actsAs === 'confine' && meter.feltSquares === 0)))
@@ -176,18 +176,18 @@ function vectorReason(field: Field, meter: Meter, bounds: Bounds): Reason | unde
 const NOTHING = 1e-4;
 
 /** Reasons for a field that delivers next to nothing, or whose doing is undone. */
-function feltReason(scene: Scene, field: Field, meters: Meters, meter: Meter): Reason | undefined {
+function feltDiagnosis(scene: Scene, field: Field, meters: Meters, meter: Meter): Diagnosis | undefined {
   const felt = meter.count > 0 ? Math.sqrt(meter.feltSquares / meter.count) : 0;
   if (field.actsAs === 'force' && felt < NOTHING * 10 && rms(meter) > NOTHING * 100)
     return {
       code: 'heavy',
       words: `the particles are so heavy (${Number(meter.lightest.toPrecision(2))} kg and more) that it hardly moves them`,
-      mend: { label: 'Act as acceleration', change: changed(field, () => ({ actsAs: 'acceleration' })) },
+      fix: { label: 'Act as acceleration', change: changed(field, () => ({ actsAs: 'acceleration' })) },
     };
   if (meter.peak < NOTHING) {
     const usual = strengthOf(fieldKinds.get(field.settings.kind), field.actsAs).default;
     const words = `next to nothing: at most ${Number(meter.peak.toPrecision(2))} ${actions.get(field.actsAs).vectorUnit}`.trim();
-    return { code: 'tiny', words, mend: { label: 'Set to usual', change: changed(field, () => ({ strength: usual })) } };
+    return { code: 'tiny', words, fix: { label: 'Set to usual', change: changed(field, () => ({ strength: usual })) } };
   }
   if (meter.feltSquares > 0 && meter.against < -0.98 * meter.feltSquares && meter.against > -1.02 * meter.feltSquares) {
     const rivals = scene.fields.filter((f) => f.id !== field.id && (meters.fields[scene.fields.indexOf(f)]?.against ?? 0) < 0);
@@ -197,25 +197,25 @@ function feltReason(scene: Scene, field: Field, meters: Meters, meter: Meter): R
       return {
         code: 'cancelled',
         words: `“${rival.name}” cancels it`,
-        mend: { label: `Mute ${rival.name}`, change: changed(rival, () => ({ mute: true })) },
+        fix: { label: `Mute ${rival.name}`, change: changed(rival, () => ({ mute: true })) },
       };
   }
   return undefined;
 }
 
 /** Why a field delivers nothing, or next to nothing, on the frame of these meters; undefined where it does deliver. */
-export function whySilent(scene: Scene, field: Field, meters: Meters, frame: number, assets: Assets): Reason | undefined {
-  const inSettings = switchReason(scene, field) ?? settingsReason(scene, field, frame, assets);
+export function whySilent(scene: Scene, field: Field, meters: Meters, frame: number, assets: Assets): Diagnosis | undefined {
+  const inSettings = switchDiagnosis(scene, field) ?? settingsDiagnosis(scene, field, frame, assets);
   if (inSettings) return inSettings;
   if (scene.emitters.length === 0) {
     const add = (s: Scene): Scene => ({ ...s, emitters: [newEmitter(s)] });
-    return { code: 'no-emitter', words: 'there is no emitter', mend: { label: 'Add an emitter', change: add } };
+    return { code: 'no-emitter', words: 'there is no emitter', fix: { label: 'Add an emitter', change: add } };
   }
   if (scene.emitters.every((e) => sendTo(field, e.id) === 0))
     return {
       code: 'no-send',
       words: 'no emitter sends to it',
-      mend: { label: 'Send from all', change: changed(field, () => ({ sends: {} })) },
+      fix: { label: 'Send from all', change: changed(field, () => ({ sends: {} })) },
     };
   const meter = meters.fields[scene.fields.indexOf(field)]!;
   const bounds = boundsSentTo(scene, field, meters);
@@ -223,15 +223,16 @@ export function whySilent(scene: Scene, field: Field, meters: Meters, frame: num
   const held = heldByGroup(scene, field, meter);
   if (held) return held;
   if (meter.touched === 0 && meter.ownSquares === 0 && (meter.missedBy > 0 || meter.reached === 0))
-    return weightReason(scene, field, meter, assets, bounds, frame);
+    return weightDiagnosis(scene, field, meter, assets, bounds, frame);
   if (actions.get(field.actsAs).needsDrag && meter.grip === 0) {
     const grip = (s: Scene): Scene => ({
       ...s,
       emitters: s.emitters.map((e) => (sendTo(field, e.id) > 0 ? { ...e, birth: { ...e.birth, drag: e.birth.mass } } : e)),
     });
-    return { code: 'no-drag', words: 'no drag to hold on to', mend: { label: 'Give the particles drag', change: grip } };
+    return { code: 'no-drag', words: 'no drag to hold on to', fix: { label: 'Give the particles drag', change: grip } };
   }
-  const nothing = vectorReason(field, meter, bounds) ?? (field.actsAs === 'level' ? undefined : feltReason(scene, field, meters, meter));
+  const nothing =
+    vectorDiagnosis(field, meter, bounds) ?? (field.actsAs === 'level' ? undefined : feltDiagnosis(scene, field, meters, meter));
   if (nothing || meter.uncomputed === 0) return nothing;
   return { code: 'uncomputed', words: 'a formula of it can’t be computed at some particles, and counts as 0 there', look: 'field' };
 }

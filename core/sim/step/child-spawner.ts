@@ -7,7 +7,7 @@ import { isMoving, thingAt } from '../../document/keys/thing-at';
 import type { Emitter, Scene } from '../../document/scene';
 import { particlesParameters } from '../../kinds/emitter-shapes/particles';
 import { typed } from '../../document/parameters';
-import { anyWay, Maternity } from './newborn';
+import { anyWay, NewbornWriter } from './newborn-writer';
 import { KILLED, type Population } from './population';
 import { childKey } from './split';
 
@@ -41,7 +41,7 @@ export class Track {
 }
 
 /** Makes the particles that are born from another emitter's. */
-export interface ChildNursery {
+export interface ChildSpawner {
   /** Adds those that are born from the source's particles in (begin, end], seconds. */
   during(population: Population, source: Population, track: Track, begin: number, end: number): void;
 }
@@ -50,7 +50,7 @@ export interface ChildNursery {
  * Each parent gives birth at a steady rate from its own birth on, while the gate is open; or to several at its death.
  * A child's key is hashed from its parent's, so a draft has exactly the children of its parents.
  */
-export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
+export function childSpawnerOf(scene: Scene, emitter: Emitter): ChildSpawner {
   const stream = streamOf(scene.seed, emitter.seed);
   const { fps } = scene.time;
   const end = lastSceneFrame(scene) + 1;
@@ -58,15 +58,15 @@ export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
   const equip = (now: Emitter) => ({
     birth: now.birth,
     shape: typed(particlesParameters, now.shape),
-    maternity: new Maternity(now, stream, fps, end),
+    newborns: new NewbornWriter(now, stream, fps, end),
     fixed: normalised(now.birth.direction),
   });
   // How often a parent gives birth is counted from its own birth on, so that it is what it was at the first frame.
   const { each } = typed(particlesParameters, emitter.shape);
   const moving = isMoving(emitter, ['amounts', 'look', 'bond']);
-  let { birth, shape, maternity, fixed } = equip(emitter);
+  let { birth, shape, newborns, fixed } = equip(emitter);
 
-  function bear(population: Population, source: Population, parent: number, id: number, time: number, position: Vector): void {
+  function spawn(population: Population, source: Population, parent: number, id: number, time: number, position: Vector): void {
     const { columns } = source;
     const velocity: Vector = [columns.vx[parent]!, columns.vy[parent]!, columns.vz[parent]!];
     const onward = normalised(velocity);
@@ -78,11 +78,11 @@ export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
         ? fixed
         : onward;
     const share = birth.inherit / 100;
-    const slot = maternity.bear(population, WORLD, {
+    const slot = newborns.spawn(population, WORLD, {
       id,
       frame: time * fps,
       position,
-      direction: maternity.spread(axis, id),
+      direction: newborns.spread(axis, id),
       taken: [velocity[0] * share, velocity[1] * share, velocity[2] * share],
       normal: still ? [0, 1, 0] : onward,
     });
@@ -91,7 +91,7 @@ export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
 
   return {
     during(population, source, track, begin, end) {
-      if (moving) ({ birth, shape, maternity, fixed } = equip(thingAt(emitter, Math.floor(begin * fps + 1e-9))));
+      if (moving) ({ birth, shape, newborns, fixed } = equip(thingAt(emitter, Math.floor(begin * fps + 1e-9))));
       const { when, from, to } = shape;
       for (let parent = 0; parent < source.count; parent++) {
         const id = source.id[parent]!;
@@ -106,13 +106,14 @@ export function childNurseryOf(scene: Scene, emitter: Emitter): ChildNursery {
           if ((!killed && end - born < source.columns.life[parent]!) || !gate(Math.floor(begin * fps + 1e-9))) continue;
           const time = Math.min(end, Math.max(since, death));
           const count = from + Math.floor(Math.max(1, to - from + 1) * uniform(stream, id, Purpose.pieces));
-          for (let index = 1; index <= count; index++) bear(population, source, parent, childKey(id, Purpose.child, index), time, at(time));
+          for (let index = 1; index <= count; index++)
+            spawn(population, source, parent, childKey(id, Purpose.child, index), time, at(time));
           continue;
         }
         const lastOne = Math.floor((Math.min(end, death) - born) * each);
         for (let k = Math.max(1, Math.floor((since - born) * each) + 1); k <= lastOne; k++) {
           const time = born + k / each;
-          if (gate(Math.floor(time * fps))) bear(population, source, parent, childKey(id, k, Purpose.child), time, at(time));
+          if (gate(Math.floor(time * fps))) spawn(population, source, parent, childKey(id, k, Purpose.child), time, at(time));
         }
       }
     },
