@@ -36,7 +36,7 @@ const cases = new Map<string, () => void>([
   ['five-field stack', () => void whole.advance()],
 ]);
 // What heeds neighbours is measured by itself: its cost hangs on how many there are.
-for (const kind of fieldKinds.list.filter((k) => !k.readsNeighbours)) {
+for (const kind of fieldKinds.list.filter((k) => !k.particles?.readsNeighbours)) {
   const simulation = simulationOf([
     {
       settings: { kind: kind.kind },

@@ -41,3 +41,6 @@ export function spanOf(
   if (match && from >= low && through <= high && from <= through) return [from, through];
   throw new UsageError(`--frames is “${text}”; allowed are A-B or one frame, from ${low} to ${high}, ${where}`);
 }
+
+/** Words in a row: a, b and c. */
+export const inWords = (words: readonly string[]): string => `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;

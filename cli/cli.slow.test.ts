@@ -85,7 +85,7 @@ describe('mistakes at the terminal: one clear line, exit code 2, no stack trace'
     [['simulate', 'vent-plume', '--frame', '1', '--share', '0'], /--share is “0”; allowed is a number above 0 up to 1/],
     [
       ['simulate', 'vent-plume', '--frame', '1', '--out', 'x.docx'],
-      /--out is “x.docx”; allowed are names that end in .csv, .ply, .obj, .glb or .usda/,
+      /--out is “x.docx”; allowed are names that end in .csv, .ply, .glb, .usda, .obj/,
     ],
     [['simulate', 'vent-plume', '--frame', '1', '--through', '3', '--out', 'x.ply'], /allowed are .usda, or a name with # for the digits/],
     [['simulate', 'vent-plume', '--frame', '1', '--out', 'no/such/x.csv'], /can’t be written \(ENOENT\)/],

@@ -1,4 +1,6 @@
 import { writeFileSync } from 'node:fs';
+import { fileFormatsDoc } from '../formats/file-formats-doc';
 import { sceneFormatDoc } from '../formats/scene-format-doc';
 
 writeFileSync('docs/scene-format.md', sceneFormatDoc());
+writeFileSync('docs/file-formats.md', fileFormatsDoc());

@@ -1,7 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { particleExtensions } from '../formats/particle-formats';
+import { renderFormats } from '../formats/render-formats';
 import { SceneFaults } from '../formats/scene-faults';
-import { numberOf, UsageError, vectorOf } from './arguments';
+import { inWords, numberOf, UsageError, vectorOf } from './arguments';
 import { endOnSignals } from './interrupt';
 
 type Options = Record<string, string>;
@@ -101,8 +103,8 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   },
   simulate: {
     help: `  bathyclast simulate <scene file | example> --frame N [--through M] [--share S] [--threads T] [--substeps K]
-                      [--out FILE.csv|.ply|.glb|.usda|.obj] [--ply binary|text]
-                      [--out - --format csv|ply|glb|usda|obj]
+                      [--out FILE${particleExtensions.map((e) => `.${e}`).join('|')}] [--ply binary|text]
+                      [--out - --format ${particleExtensions.join('|')}]
       the particles alive at that frame, sorted by emitter and number (.obj: strands as curves and bent meshes), and one JSON
       object on standard output; with --through those of all frames, into one .usda or into files with # for the frame`,
     async run(args) {
@@ -122,7 +124,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   },
   render: {
     help: `  bathyclast render <scene file | example> --out DIR|FILE [--frames A-B] [--every N] [--size WxH] [--samples S]
-                    [--format png|exr|mp4|webm|gif|apng] [--bits 8|16|half|float] [--alpha none|straight|premultiplied]
+                    [--format ${renderFormats.map(({ name }) => name).join('|')}] [--bits 8|16|half|float] [--alpha none|straight|premultiplied]
                     [--layers yes|no] [--split together|emitters|both] [--bake DIR]
       pictures into a folder, or a clip into a file, by the renderer of the Output screen in the Chromium of this machine;
       CHROMIUM names another; --layers adds depth, velocity and number to OpenEXR, --split draws each emitter by itself;
@@ -234,8 +236,6 @@ function versionOf(): string {
   const file = readFileSync(new URL('../../package.json', import.meta.url), 'utf8');
   return (JSON.parse(file) as { version: string }).version;
 }
-
-const inWords = (names: readonly string[]) => `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 
 async function run([name, ...args]: string[]): Promise<void> {
   if (name === undefined || name === 'help' || name === '--help' || name === '-h') return console.log(HELP);

@@ -13,17 +13,9 @@ import { BakeError } from '../engine/bake/manifest';
 import { BakeReader } from '../engine/bake/store';
 import { makeFolder } from '../engine/make-folder';
 import type { HeadlessJob, HeadlessPart } from '../formats/headless';
-import {
-  fitting,
-  formatOf,
-  FORMATS,
-  framesOf,
-  picturesOf,
-  type AlphaName,
-  type BitsName,
-  type FormatName,
-  type SplitName,
-} from '../formats/render-settings';
+import { fitting, framesOf, picturesOf, type AlphaName, type SplitName } from '../formats/render-settings';
+import { formatOf, renderFormats } from '../formats/render-formats';
+import type { BitsName } from '../formats/render-formats/format';
 import { LENT_BAKE } from '../formats/stored-bake';
 import { spanOf, UsageError } from './arguments';
 import { beforeEnd, stopped } from './interrupt';
@@ -169,12 +161,12 @@ export async function render(name: string, options: RenderOptions): Promise<void
   // Standard input can be read once only.
   const bytes = findExample(name) ? new Uint8Array() : readBytes(name);
   const { scene } = await openScene(name, bytes);
-  const format = oneOf<FormatName>(
+  const format = oneOf(
     'format',
     options.format,
-    FORMATS.map(({ value }) => value),
+    renderFormats.map((one) => one.name),
   );
-  const { frames: pictures } = formatOf(format);
+  const { frames: pictures, bits } = formatOf(format);
   const { first, last } = scene.time;
   const [from, through] = spanOf(options.frames, [first, last], [first, last], 'where the shot is');
   const toStandard = options.out === STANDARD;
@@ -185,7 +177,7 @@ export async function render(name: string, options: RenderOptions): Promise<void
     scene: '',
     settings: {
       format,
-      bits: oneOf<BitsName>('bits', options.bits ?? (format === 'exr' ? 'half' : '8'), ['8', '16', 'half', 'float']),
+      bits: oneOf<BitsName>('bits', options.bits ?? bits[0] ?? '8', ['8', '16', 'half', 'float']),
       alpha: oneOf<AlphaName>('alpha', options.alpha ?? 'none', ['none', 'straight', 'premultiplied']),
       from,
       through,

@@ -1,11 +1,8 @@
 import { startFrame } from '../core/sim/step/spawner';
 import { aliveOn, type Frame } from '../engine/frame';
 import { nodePool } from '../engine/node-pool';
-import { hasBodies } from '../formats/bodies-obj';
-import { particleFile } from '../formats/particle-files';
-import { tablesOf } from '../formats/particles';
-import { UsdaWriter } from '../formats/particles-usda';
-import { curveSourcesOf } from '../formats/usd-curves';
+import { particleExtensions, particleFormat, particleFormats } from '../formats/particle-formats';
+import type { ParticleFormat } from '../formats/particle-formats/format';
 import { numbered } from '../formats/render-settings';
 import { UsageError } from './arguments';
 import { openScene } from './open-scene';
@@ -26,28 +23,27 @@ export interface SimulateOptions {
   readonly format: string | undefined;
 }
 
-const KINDS = ['csv', 'ply', 'obj', 'glb', 'usda'] as const;
-
 /** The format of a file by its name; of standard output as it is asked for. */
-function kindOf({ out, format }: SimulateOptions): (typeof KINDS)[number] | undefined {
+function formatFor({ out, format, plyText }: SimulateOptions): ParticleFormat | undefined {
   if (out === undefined) return undefined;
   const named = out === STANDARD ? (format ?? 'csv') : /\.(\w+)$/.exec(out)?.[1]?.toLowerCase();
-  const kind = KINDS.find((one) => one === named);
-  if (kind) return kind;
+  if (named !== undefined && particleExtensions.includes(named)) return particleFormat(named === 'ply' && plyText ? 'ply-text' : named);
   throw new UsageError(
     out === STANDARD
-      ? `--format is “${String(format)}”; allowed are ${KINDS.join(', ')}`
-      : `--out is “${out}”; allowed are names that end in .csv, .ply, .obj, .glb or .usda, and - for standard output`,
+      ? `--format is “${String(format)}”; allowed are ${particleExtensions.join(', ')}`
+      : `--out is “${out}”; allowed are names that end in ${particleExtensions.map((e) => `.${e}`).join(', ')}, and - for standard output`,
   );
 }
 
 /** `bathyclast simulate`: runs to a frame, writes the particles alive there, prints one JSON object. */
 export async function simulate(name: string, options: SimulateOptions): Promise<void> {
-  const kind = kindOf(options);
-  if (options.through !== undefined && kind !== 'usda' && !/#/.test(options.out ?? ''))
+  const format = formatFor(options);
+  if (options.through !== undefined && format?.per !== 'run' && !/#/.test(options.out ?? '')) {
+    const whole = particleFormats.flatMap(({ per, extension }) => (per === 'run' ? [`.${extension}`] : []));
     throw new UsageError(
-      `--out is “${options.out ?? ''}”; for several frames allowed are .usda, or a name with # for the digits of the frame`,
+      `--out is “${options.out ?? ''}”; for several frames allowed are ${whole.join(', ')}, or a name with # for the digits of the frame`,
     );
+  }
   const opened = await openScene(name);
   const scene =
     options.substeps === undefined ? opened.scene : { ...opened.scene, time: { ...opened.scene.time, substeps: options.substeps } };
@@ -55,21 +51,14 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
   if (options.frame < start)
     throw new UsageError(`--frame is ${options.frame}; allowed are whole frames from ${start}, where the run of “${scene.name}” starts`);
   const begin = performance.now();
-  const ids = scene.emitters.map((e) => e.id);
-  if (kind === 'obj' && !hasBodies(scene))
-    throw new UsageError(`--out is “${options.out}”; OBJ holds strands and bent meshes, and “${scene.name}” has none`);
+  const unfit = await format?.unfit?.(scene);
+  if (unfit !== undefined) throw new UsageError(`--out is “${options.out}”; ${unfit}`);
   const through = options.through ?? options.frame;
-  const usda =
-    kind === 'usda'
-      ? new UsdaWriter({ fps: scene.time.fps, from: options.frame, through }, ids, curveSourcesOf(scene, opened.assets))
-      : undefined;
+  const writer = await format?.open({ scene, assets: opened.assets, from: options.frame, through });
   const progress = new Progress('frame', through);
   const keep = (frame: Frame) => {
-    if (usda) return usda.add(frame.frame, tablesOf(frame.emitters, ids));
-    if (options.out === undefined) return;
-    const path = numbered(options.out, frame.frame);
-    const format = kind === 'ply' && options.plyText ? 'ply-text' : (kind as 'csv' | 'ply' | 'glb' | 'obj');
-    writeOut(path, particleFile(format, scene, opened.assets, frame.emitters));
+    const content = writer?.add(frame.frame, frame.emitters);
+    if (content !== undefined) writeOut(numbered(options.out!, frame.frame), content);
   };
   const pool = nodePool(options.threads);
   const frame = await new Promise<Frame>((resolve, reject) =>
@@ -92,7 +81,8 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
     }),
   ).finally(() => pool.end());
   progress.end();
-  if (usda) writeOut(options.out!, [...usda.text()].join(''));
+  const run = writer?.end();
+  if (run) writeOut(options.out!, [...run].join(''));
   const seconds = (performance.now() - begin) / 1000;
   const total = (of: 'born' | 'died' | 'retired') => frame.emitters.reduce((n, e) => n + e[of], 0);
   const retired = total('retired');

@@ -1,28 +1,16 @@
-/** What a render can be written as. */
-export const FORMATS = [
-  { value: 'png', label: 'PNG pictures', extension: 'png', type: 'image/png', frames: true, alpha: true },
-  { value: 'exr', label: 'OpenEXR pictures, linear light', extension: 'exr', type: 'image/x-exr', frames: true, alpha: true },
-  { value: 'mp4', label: 'MP4 clip', extension: 'mp4', type: 'video/mp4', frames: false, alpha: false },
-  { value: 'webm', label: 'WebM clip', extension: 'webm', type: 'video/webm', frames: false, alpha: true },
-  { value: 'gif', label: 'GIF', extension: 'gif', type: 'image/gif', frames: false, alpha: false },
-  { value: 'apng', label: 'Animated PNG', extension: 'png', type: 'image/png', frames: false, alpha: true },
-] as const;
-
-export type FormatName = (typeof FORMATS)[number]['value'];
-export const formatOf = (name: FormatName) => FORMATS.find(({ value }) => value === name)!;
+import { formatOf } from './render-formats';
+import type { BitsName } from './render-formats/format';
 
 /** What stands for what is behind the particles. */
 export type AlphaName = 'none' | 'straight' | 'premultiplied';
-
-/** Bits of a channel. */
-export type BitsName = '8' | '16' | 'half' | 'float';
 
 /** Which pictures are drawn of a frame. */
 export type SplitName = 'together' | 'emitters' | 'both';
 
 /** How a render is written. */
 export interface RenderSettings {
-  readonly format: FormatName;
+  /** The name of a render format. */
+  readonly format: string;
   readonly bits: BitsName;
   readonly alpha: AlphaName;
   readonly from: number;
@@ -39,10 +27,6 @@ export interface RenderSettings {
   readonly pattern: string;
 }
 
-/** Bits that a format offers; none where there is no choice. */
-export const bitsOf = (format: FormatName): readonly BitsName[] =>
-  format === 'png' ? ['8', '16'] : format === 'exr' ? ['half', 'float'] : [];
-
 /** What each kind of alpha means, in words. */
 export const ALPHA_WORDS: Readonly<Record<AlphaName, string>> = {
   none: 'The background fills what the particles leave.',
@@ -52,21 +36,17 @@ export const ALPHA_WORDS: Readonly<Record<AlphaName, string>> = {
     'The background is left out, and colours are multiplied by alpha. Added light has no alpha: laid over a picture with “premultiplied” it is added.',
 };
 
-/** Settings as a format allows them. */
+/** Settings as their format allows them. */
 export function fitting(settings: RenderSettings): RenderSettings {
-  const { format, bits, alpha } = settings;
-  const offered = bitsOf(format);
+  const { bits, alpha } = settings;
+  const format = formatOf(settings.format);
+  const straight = alpha === 'none' ? 'none' : 'straight';
   return {
     ...settings,
-    layers: settings.layers && format === 'exr',
-    split: formatOf(format).frames ? settings.split : 'together',
-    bits: offered.includes(bits) ? bits : (offered[0] ?? '8'),
-    alpha:
-      formatOf(format).alpha && (formatOf(format).frames || alpha !== 'premultiplied')
-        ? alpha
-        : formatOf(format).alpha && alpha !== 'none'
-          ? 'straight'
-          : 'none',
+    layers: settings.layers && format.layers,
+    split: format.frames ? settings.split : 'together',
+    bits: format.bits.includes(bits) ? bits : (format.bits[0] ?? '8'),
+    alpha: !format.alpha ? 'none' : format.frames ? alpha : straight,
   };
 }
 

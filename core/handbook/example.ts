@@ -104,7 +104,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const [acts] = fields.get(kind).actions;
     // Round a circle a path can be followed for long.
     const circle = { kind: 'path', form: 'circle', pathRadius: 0.8, core: 0.5, reach: 1.2 };
-    if (fields.get(kind).course) return { fields: [{ ...field, extent: extents.defaults('path', circle) }] };
+    if (fields.get(kind).view?.path) return { fields: [{ ...field, extent: extents.defaults('path', circle) }] };
     if ('group' in fields.get(kind).parameters) return filledFrom(field);
     if (acts === 'level') return { fields: [{ ...field, group: 'mask' }, masked('mask')], groups: [{ id: 'mask', name: 'Mask' }] };
     return { fields: [field], moving: !actions.get(acts!).isVector };

@@ -57,7 +57,7 @@ function settingsDiagnosis(scene: Scene, field: Field, frame: number, assets: As
   const usual = strengthOf(kind, field.actsAs).default;
   const action = actions.get(field.actsAs);
   const setUsual = { label: 'Set to usual', change: changed(field, () => ({ strength: usual })) };
-  if (field.strength === 0 && (action.blends || !kind.deliversAtZero?.(field.settings)))
+  if (field.strength === 0 && (action.blends || !kind.diagnose?.deliversAtZero?.(field.settings)))
     return { code: 'strength', words: 'strength 0', fix: setUsual };
   if (action.paced && field.pace === 0)
     return { code: 'pace', words: 'its drive speed is 0', fix: { label: 'Set to 1 m/s', change: changed(field, () => ({ pace: 1 })) } };
@@ -71,10 +71,10 @@ function settingsDiagnosis(scene: Scene, field: Field, frame: number, assets: As
     };
   }
   const source = fieldSource(scene, field, assets);
-  const silent = kind.silent?.(source);
+  const silent = kind.diagnose?.silent?.(source);
   if (silent) {
     const { extent } = kind.needs ?? {};
-    const helps = extent !== undefined && kind.silent?.({ ...source, extent: extents.defaults(extent) }) === undefined;
+    const helps = extent !== undefined && kind.diagnose?.silent?.({ ...source, extent: extents.defaults(extent) }) === undefined;
     const give = () => ({ extent: extents.defaults(extent!), place: field.place });
     return {
       code: 'silent',
@@ -159,7 +159,7 @@ function vectorDiagnosis(field: Field, meter: Meter, bounds: Bounds): Diagnosis 
         words: 'acts only by its own motion, and it does not move',
         fix: { label: 'Give it a speed', change: changed(field, () => ({ strength: kind.strength.default })) },
       };
-    const words = kind.zeroHere ?? 'its vector is zero at every particle it reaches';
+    const words = kind.diagnose?.zeroHere ?? 'its vector is zero at every particle it reaches';
     const { fit } = kind;
     if (!fit) return { code: 'zero-here', words, look: 'field' };
     const { centre, half } = fittedTo(bounds);

@@ -90,7 +90,7 @@ function movedReasons(scene: Scene): Diagnosis[] {
 
 /** What of a field's own course can't come back. */
 function openDiagnosis(field: Field): Diagnosis[] {
-  const open = fieldKinds.get(field.settings.kind).open?.(field.settings);
+  const open = fieldKinds.get(field.settings.kind).loop?.open?.(field.settings);
   if (!open) return [];
   const change = changedField(field, (f) => ({ settings: { ...f.settings, ...open.instead } }));
   return [{ code: 'field', words: `${field.name}: ${open.words}`, fix: { label: 'Let it evolve instead', change } }];

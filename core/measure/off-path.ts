@@ -9,7 +9,7 @@ import { metres, type Diagnosis } from './diagnosis';
 
 /** Why a field that follows a path reaches nothing: the nearest emitter that is sent to it lies off the path. */
 export function offPath(scene: Scene, field: Field, frame: number): Diagnosis | undefined {
-  const path = fieldKinds.get(field.settings.kind).course?.(field.settings, field.extent);
+  const path = fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.extent);
   if (!path) return undefined;
   const pieces = new PathPieces(lineOf(path));
   const place = motionOf(scene.carriers, field).at(frame);

@@ -4,7 +4,7 @@ import type { Field, Scene } from '../document/scene';
 /** Whether a field reads particles. */
 export function readsParticles({ settings }: Pick<Field, 'settings'>): boolean {
   const kind = fieldKinds.get(settings.kind);
-  return kind.readsNeighbours === true || Boolean(kind.reads?.(settings));
+  return kind.particles?.readsNeighbours === true || Boolean(kind.particles?.reads?.(settings));
 }
 
 /** Whether some field reads particles, so that the particles of a run can't be dealt out. */

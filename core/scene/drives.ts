@@ -157,7 +157,7 @@ function keyedDials(scene: Scene, end: number): readonly Dial[] {
 
 /** A field whose own course comes back after so many frames, where it can; the field itself without a loop. */
 function closedField(field: Field, loop: number): Field {
-  const closed = loop > 0 ? fieldKinds.get(field.settings.kind).closed?.(field.settings, loop) : undefined;
+  const closed = loop > 0 ? fieldKinds.get(field.settings.kind).loop?.closed?.(field.settings, loop) : undefined;
   return closed ? { ...field, settings: { ...field.settings, ...closed } } : field;
 }
 

@@ -84,7 +84,7 @@ export function newEmitter(scene: Pick<Scene, 'emitters'>): Emitter {
 
 /** A new emitter on the path that a field follows: at its start, or all along it, still, so that the field sets it going. */
 export function emitterOnPath(scene: Pick<Scene, 'emitters'>, field: Field, from: 'start' | 'along'): Emitter | undefined {
-  const path = fieldKinds.get(field.settings.kind).course?.(field.settings, field.extent);
+  const path = fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.extent);
   if (!path) return undefined;
   const named = Object.fromEntries(Object.keys(pathParameters).map((name) => [name, path[name]]));
   const emitter = newEmitter(scene);

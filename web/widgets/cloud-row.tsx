@@ -1,3 +1,4 @@
+import { acceptOf, readable } from '../../formats/readable';
 import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { PointsParameter } from '../../core/document/parameters';
@@ -44,7 +45,7 @@ export function CloudRow({
         ref={input}
         type="file"
         hidden
-        accept=".csv,.ply,.txt,.xyz,text/csv,text/plain"
+        accept={acceptOf(readable.points)}
         aria-label="A file of points"
         onChange={(event) => void take(event.currentTarget.files?.[0])}
       />

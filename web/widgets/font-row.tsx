@@ -1,3 +1,4 @@
+import { acceptOf, readable } from '../../formats/readable';
 import { useRef, useState } from 'react';
 import type { TextParameter, Values } from '../../core/document/parameters';
 import { LabelledRow } from './labelled-row';
@@ -54,7 +55,7 @@ export function FontRow({
         ref={input}
         type="file"
         hidden
-        accept=".otf,.ttf,.woff,font/*"
+        accept={acceptOf(readable.font)}
         aria-label="A font file"
         onChange={(event) => void take(event.currentTarget.files?.[0])}
       />

@@ -1,3 +1,4 @@
+import { acceptOf, readable } from '../../formats/readable';
 import type { GridParameter } from '../../core/document/parameters';
 import type { Lattice } from '../../core/lib/grids/vector-grid';
 import { importGrid } from '../simulation/grids';
@@ -23,7 +24,7 @@ export function GridRow({ parameter, value, lattice, onChange }: Props) {
       noun="Grid"
       items={grids}
       value={value}
-      accept=".vti,.csv"
+      accept={acceptOf(readable.grid)}
       onChange={onChange}
       onFile={(file) => importGrid(file, lattice).then(({ hash }) => hash)}
     />

@@ -1,3 +1,4 @@
+import { acceptOf, readable } from '../../formats/readable';
 import type { ImageParameter } from '../../core/document/parameters';
 import { api } from '../state/api';
 import { loadAssets } from '../simulation/scene-assets';
@@ -22,7 +23,7 @@ export function ImageRow({ parameter, value, onChange }: { parameter: ImageParam
       noun="Image"
       items={images}
       value={value}
-      accept="image/png,image/jpeg"
+      accept={acceptOf(readable.image)}
       onChange={onChange}
       onFile={importImage}
     />

@@ -1,3 +1,4 @@
+import { acceptOf, readable } from '../../formats/readable';
 import { useRef, useState } from 'react';
 import type { Description, ReferenceParameter, Values } from '../../core/document/parameters';
 import { buildMesh } from '../../core/scene/scene-meshes';
@@ -113,7 +114,7 @@ export function MeshRow({
         ref={input}
         type="file"
         hidden
-        accept=".obj,.ply,.stl,.gltf,.glb"
+        accept={acceptOf(readable.mesh)}
         aria-label="Mesh file"
         onChange={(event) => void take(event.currentTarget.files?.[0])}
       />

@@ -1,3 +1,4 @@
+import { acceptOf, readable } from '../../formats/readable';
 import type { SoundParameter } from '../../core/document/parameters';
 import { importSound } from '../simulation/sounds';
 import { useScene } from '../state/scene-store';
@@ -14,7 +15,7 @@ export function SoundRow({ parameter, value, onChange }: { parameter: SoundParam
       noun="Sound"
       items={sounds}
       value={value}
-      accept="audio/*,.wav,.ogg,.mp3,.flac"
+      accept={acceptOf(readable.sound)}
       onChange={onChange}
       onFile={(file) => importSound(file).then(({ hash }) => hash)}
     />

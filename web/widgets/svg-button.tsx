@@ -1,3 +1,4 @@
+import { acceptOf, readable } from '../../formats/readable';
 import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { SvgStroke } from './paths/read-svg';
@@ -47,7 +48,7 @@ export function SvgButton({ most, onTake }: { most: number; onTake: (stroke: Svg
         ref={input}
         type="file"
         hidden
-        accept=".svg,image/svg+xml"
+        accept={acceptOf(readable.path)}
         aria-label="SVG file"
         onChange={(event) => void take(event.currentTarget.files?.[0])}
       />

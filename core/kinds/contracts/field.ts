@@ -115,14 +115,91 @@ export interface StartingPoint {
   readonly settings: Values;
 }
 
-/** Anything that gives a vector at a point and a time. */
+/** A vector that is known, of a field that stands in the frame of the world. One test holds them for every kind. */
+export interface FieldExample<V = Values> {
+  /** Settings that differ from the defaults. */
+  readonly settings: Partial<V>;
+  readonly strength: number;
+  readonly actsAs?: string;
+  /** The shape of its falloff; none where it is left out. */
+  readonly extent?: Kinded;
+  /** Where the particle is, metres, and how fast, m/s. */
+  readonly at: Vector;
+  readonly velocity?: Vector;
+  /** Other particles, for fields that read them. */
+  readonly neighbours?: readonly { readonly at: Vector; readonly velocity: Vector }[];
+  /** Parts of the scene beside the field, as they are written by hand. */
+  readonly scene?: Values;
+  /** F there, in the unit of the way it acts. */
+  readonly vector: Vector;
+  /** Where the numbers come from. */
+  readonly source: string;
+}
+
+/** What of a field is shown in the view, in the frame of its place, metres. */
+export interface FieldView<V = Values> {
+  /** Lines that show its own sizes. */
+  outline?(settings: V, extent: Kinded): Outline;
+  /** Points that are dragged to set its own sizes. */
+  handles?(settings: V): readonly SizeHandle[];
+  /** A few of its vectors, drawn as arrows. */
+  arrows?(source: FieldSource<V>): readonly { readonly at: Vector; readonly vector: Vector }[];
+  /** The mesh it acts from, drawn as a surface. */
+  surface?(settings: V, resources: Resources): TriangleMesh | undefined;
+  /** The name of the list of points that is edited. */
+  readonly points?: string;
+  /** The path that particles follow, as values of `pathParameters`. */
+  path?(settings: V, extent: Kinded): Values | undefined;
+}
+
+/** What can be wrong with a field, and why it may do nothing. */
+export interface FieldDiagnose<V = Values> {
+  /** Faults that no single parameter shows. */
+  check?(settings: V, field: string): Fault[];
+  /** A sentence if, with these settings, F is zero everywhere although the strength is not to blame. */
+  silent?(source: SilenceSource<V>): string | undefined;
+  /** The sentence for a vector that is zero at every particle that the field reaches. */
+  readonly zeroHere?: string;
+  /** True where strength 0 leaves something to deliver. */
+  deliversAtZero?(settings: V): boolean;
+}
+
+/** How a field that changes over time comes back after a loop. */
+export interface FieldLoop<V = Values> {
+  /** The settings with which it comes back after so many frames; undefined where nothing could. */
+  closed?(settings: V, frames: number): Values | undefined;
+  /** In words, what keeps it from coming back, and settings that would do instead; undefined where nothing does. */
+  open?(settings: V): { readonly words: string; readonly instead: Values } | undefined;
+}
+
+/** What a field has to do with particles beside its vector. */
+export interface FieldParticles<V = Values> {
+  /** True where it reads the particles that it acts on, so that the particles of a run can't be dealt out. */
+  readonly readsNeighbours?: boolean;
+  /** The emitter whose particles it reads, where it reads any with these settings. */
+  reads?(settings: V): string | undefined;
+  /** Ends particles that it reaches; undefined where with these settings it ends none. */
+  swallows?(source: FieldSource<V>): SwallowRoutine | undefined;
+}
+
+/** A field that is looked up in a grid of vectors. */
+export interface FieldGrid<V = Values> {
+  /** The grid, to be written to a file. */
+  of(source: FieldSource<V>): VectorGrid | undefined;
+  /** The box that its source fills, given the one round what a group of fields reaches; undefined where there is none. */
+  fitSource(source: FieldSource<V>, bounds: SourceBox | undefined): SourceBox | undefined;
+  /** A line about its size, in words. */
+  description(settings: V, resources: FieldResources): string | undefined;
+}
+
+/** Anything that gives a vector at a point and a time. What stands behind `examples` is optional. */
 export interface FieldKind<V = Values> extends Kind, Documented {
   /** An SVG path in a 24 × 24 box: its mark on the desk and in the view. */
   readonly glyph: string;
   readonly strength: {
     readonly label: string;
     readonly default: number;
-    /** What the fader spans; negative where a reversed field makes sense. */
+    /** The span of the fader; negative where a reversed field makes sense. */
     readonly usual: readonly [number, number];
     readonly min?: number;
   };
@@ -130,63 +207,34 @@ export interface FieldKind<V = Values> extends Kind, Documented {
   readonly actions: readonly string[];
   /** The extent and profile a new one starts with. */
   readonly startsWith: { readonly extent: string; readonly profile: string };
+  /** Named sets of values to start from, that differ visibly. */
+  readonly starts: readonly StartingPoint[];
+  compile(source: FieldSource<V>): FieldRoutine;
+  /** Known vectors, worked out by hand or by a published formula. */
+  readonly examples: readonly FieldExample<V>[];
   /** Numbers balanced against the strength, shown small on the strip. */
   readonly balance?: readonly string[];
   /** The name of its direction parameter, if it has one that must not be zero. */
   readonly direction?: string;
-  /** What its routine needs to see. */
+  /** True where its seed makes a difference. */
+  readonly seeded?: boolean;
+  /** What its routine needs to see beside positions. */
   readonly needs?: {
     readonly velocity?: boolean;
     readonly form?: boolean;
     readonly distance?: boolean;
-    /** The kind of extent that it can't do without; offered where it has another and is silent for it. */
+    /** The kind of extent that it can’t do without; offered where it has another and is silent for it. */
     readonly extent?: string;
   };
-  /** The parameter that names the emitter whose particles it reads, where it reads any with these settings. */
-  reads?(settings: V): string | undefined;
-  /** True where it reads the particles that it acts on, so that the particles of a run can't be dealt out. */
-  readonly readsNeighbours?: boolean;
-  /** True where its seed makes a difference. */
-  readonly seeded?: boolean;
   /** Settings whose own sizes are fitted to particles within these half-widths, metres. */
   fit?(half: readonly [number, number, number]): Values;
-  /** Named sets of values to start from, that differ visibly. */
-  readonly starts: readonly StartingPoint[];
-  /** Faults that no single parameter shows. */
-  check?(settings: V, field: string): Fault[];
-  /** A sentence if, with these settings, F is zero everywhere although the strength is not to blame. */
-  silent?(source: SilenceSource<V>): string | undefined;
-  /** Lines that show its own sizes in the view, in the frame of its place, metres. */
-  outline?(settings: V, extent: Kinded): Outline;
-  /** The path that particles follow, as values of `pathParameters`, in the frame of its place. */
-  course?(settings: V, extent: Kinded): Values | undefined;
-  /** A line about its size, in words. */
-  description?(settings: V, resources: FieldResources): string | undefined;
-  /** A few of its vectors, to be drawn as arrows in the frame of its place. */
-  arrows?(source: FieldSource<V>): readonly { readonly at: Vector; readonly vector: Vector }[];
-  /** The grid that it is looked up in, to be written to a file. */
-  gridOf?(source: FieldSource<V>): VectorGrid | undefined;
-  /** The box that its source fills, given the one round what a group of fields reaches; undefined where there is none. */
-  fitSource?(source: FieldSource<V>, bounds: SourceBox | undefined): SourceBox | undefined;
-  /** Points that are dragged in the view to set its own sizes. */
-  handles?(settings: V): readonly SizeHandle[];
-  /** The mesh it acts from, to be drawn as a surface. */
-  surface?(settings: V, resources: Resources): TriangleMesh | undefined;
-  /** The name of the list of points that is edited in the view. */
-  readonly points?: string;
-  /** The settings with which its own course over time comes back after so many frames; undefined where it has none that could. */
-  closed?(settings: V, frames: number): Values | undefined;
-  /** What of it keeps it from coming back, in words, and settings that would do instead; undefined where nothing does. */
-  open?(settings: V): { readonly words: string; readonly instead: Values } | undefined;
-  /** True where strength 0 leaves something to deliver. */
-  deliversAtZero?(settings: V): boolean;
-  compile(source: FieldSource<V>): FieldRoutine;
-  /** What its routine comes to, where a kernel can work it out with these settings; the routine says what is right. */
+  readonly view?: FieldView<V>;
+  readonly diagnose?: FieldDiagnose<V>;
+  readonly loop?: FieldLoop<V>;
+  readonly particles?: FieldParticles<V>;
+  readonly grid?: FieldGrid<V>;
+  /** Its vector in numbers, where a kernel can work it out with these settings; the routine defines what is right. */
   kernel?(source: FieldSource<V>): KernelDescriptor | undefined;
-  /** What ends particles that it reaches; undefined where with these settings it ends none. */
-  swallows?(source: FieldSource<V>): SwallowRoutine | undefined;
-  /** What to say where its vector is zero at every particle that it reaches. */
-  readonly zeroHere?: string;
 }
 
 /** Describes a kind of field: its routines see values of the types that its parameters say. */

@@ -68,6 +68,6 @@ export const image = defineEmitterShape({
     const nothing = settings.dark ? 255 : 0;
     return picture.levels.every((level) => level === nothing) ? `its image is ${settings.dark ? 'white' : 'black'} all over` : undefined;
   },
-  outline: (values, resources) => card.outline(values, resources),
-  handles: (values) => card.handles(values),
+  outline: (values, resources) => card.outline!(values, resources),
+  handles: (values) => card.handles!(values),
 });

@@ -1,3 +1,4 @@
+import { frameAbout, type Vector } from '../../lib/math/vector';
 import type { Values, Description, ValuesOf } from '../../document/parameters';
 import type { Kind } from '../../document/registry';
 import type { LevelImage } from '../../lib/images/level-image';
@@ -65,6 +66,17 @@ export function lieFlat(out: BirthPlace, x: number, z: number, u: number, v: num
   out.v = v;
 }
 
+/**
+ * Puts a birth somewhere: metres, in the emitter’s frame. `normal` is the unit direction that leads away from the shape, up where it is left out;
+ * the tangent is at right angles to it. The place on a picture is its middle.
+ */
+export function placeBirth(out: BirthPlace, [x, y, z]: Vector, normal: Vector = [0, 1, 0]): void {
+  const [tangent] = frameAbout(normal);
+  Object.assign(out, { x, y, z, u: 0.5, v: 0.5, flatY: normal[1] });
+  [out.nx, out.ny, out.nz] = normal;
+  [out.tx, out.ty, out.tz] = tangent;
+}
+
 /** One birth that looks for its place. */
 export interface Draw {
   /** The n-th number in [0, 1) that belongs to this particle. */
@@ -84,7 +96,7 @@ export interface Resources {
 /** Writes the birth place of one particle; false where there is none. */
 export type Sampler = (draw: Draw, out: BirthPlace) => boolean;
 
-/** The sampler of a shape in plain numbers, metres: that of one of the shapes of this name, for twins in 32 bits. */
+/** The sampler of a shape in plain numbers, metres: that of one of the shapes of this name, for backends in 32 bits. */
 export type ShapeDescriptor =
   /** Evenly filled about the middle; `picks` says which of a particle’s numbers goes along X, Y and Z. */
   | { readonly kind: 'box'; readonly sides: readonly [number, number, number]; readonly picks: readonly [number, number, number] }
@@ -98,8 +110,10 @@ export interface ShapeKind<V = Values> extends Kind {
   kernel?(values: V): ShapeDescriptor;
   /** A sentence where with these values nothing can be born. */
   empty?(values: V, resources: Resources): string | undefined;
-  outline(values: V, resources: Resources): Outline;
-  handles(values: V): readonly SizeHandle[];
+  /** Lines that show it in the view. */
+  outline?(values: V, resources: Resources): Outline;
+  /** Points that are dragged in the view to set its sizes. */
+  handles?(values: V): readonly SizeHandle[];
   /** The mesh it is born from, to be drawn as a surface. */
   surface?(values: V, resources: Resources): TriangleMesh | undefined;
   /** The name of the list of points that is edited in the view. */

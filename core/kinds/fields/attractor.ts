@@ -164,29 +164,69 @@ export const attractor = defineField({
     },
   ],
   parameters,
-  points: 'points',
-  reads(settings) {
-    const { target, of } = settings;
-    return target === 'particles' ? of : undefined;
+  examples: [
+    {
+      settings: { law: 'inverse-square', softening: 0 },
+      strength: 8,
+      at: [2, 0, 0],
+      vector: [-2, 0, 0],
+      source: 'Newton: S/r² towards the middle',
+    },
+    {
+      settings: { law: 'linear' },
+      strength: 0.5,
+      at: [0, 4, -2],
+      vector: [0, -2, 1],
+      source: 'Hooke: −S·r',
+    },
+    {
+      settings: { law: 'inverse-square', softening: 3 },
+      strength: 125,
+      at: [0, 4, 0],
+      vector: [0, -4, 0],
+      source: 'Plummer 1911: S·r/(r² + ε²)^(3/2) with r = 4, ε = 3',
+    },
+  ],
+  view: {
+    points: 'points',
+    outline(settings) {
+      const { target, length } = settings;
+      if (target !== 'line') return [];
+      return [
+        [
+          [0, -length / 2, 0],
+          [0, length / 2, 0],
+        ],
+      ];
+    },
+    surface: (settings, resources) => (settings.target === 'surface' ? resources.mesh(settings.mesh) : undefined),
   },
-  silent(source) {
-    const { target, of } = source.settings;
-    if (target !== 'particles' && target !== 'places') return targetTrouble(source);
-    if (of === '') return 'no emitter is chosen that it pulls to';
-    if (target === 'places') return source.placeOn(of) ? undefined : 'the shape it assembles has no places';
-    return source.particles(of) ? undefined : 'the emitter it pulls to is not there';
+  particles: {
+    reads(settings) {
+      const { target, of } = settings;
+      return target === 'particles' ? of : undefined;
+    },
+    swallows(source) {
+      const { swallow, target } = source.settings;
+      if (swallow === 0 || target === 'particles') return undefined;
+      const offsets = offsetsOf(source);
+      const ways = vectorColumns(BLOCK);
+      return (local, block, out, context) => {
+        offsets(local, block, ways, context);
+        for (let i = 0; i < block.count; i++)
+          out[i] = ways.x[i]! * ways.x[i]! + ways.y[i]! * ways.y[i]! + ways.z[i]! * ways.z[i]! < swallow * swallow ? 1 : 0;
+      };
+    },
   },
-  outline(settings) {
-    const { target, length } = settings;
-    if (target !== 'line') return [];
-    return [
-      [
-        [0, -length / 2, 0],
-        [0, length / 2, 0],
-      ],
-    ];
+  diagnose: {
+    silent(source) {
+      const { target, of } = source.settings;
+      if (target !== 'particles' && target !== 'places') return targetTrouble(source);
+      if (of === '') return 'no emitter is chosen that it pulls to';
+      if (target === 'places') return source.placeOn(of) ? undefined : 'the shape it assembles has no places';
+      return source.particles(of) ? undefined : 'the emitter it pulls to is not there';
+    },
   },
-  surface: (settings, resources) => (settings.target === 'surface' ? resources.mesh(settings.mesh) : undefined),
   kernel({ settings, strength }) {
     const { target, law, softening, hollow } = settings;
     if (target !== 'point') return undefined;
@@ -215,17 +255,6 @@ export const attractor = defineField({
         out.y[i] = -pull * y;
         out.z[i] = -pull * z;
       }
-    };
-  },
-  swallows(source) {
-    const { swallow, target } = source.settings;
-    if (swallow === 0 || target === 'particles') return undefined;
-    const offsets = offsetsOf(source);
-    const ways = vectorColumns(BLOCK);
-    return (local, block, out, context) => {
-      offsets(local, block, ways, context);
-      for (let i = 0; i < block.count; i++)
-        out[i] = ways.x[i]! * ways.x[i]! + ways.y[i]! * ways.y[i]! + ways.z[i]! * ways.z[i]! < swallow * swallow ? 1 : 0;
     };
   },
 });

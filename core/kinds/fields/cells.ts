@@ -97,14 +97,32 @@ export const cells = defineField({
     },
   ],
   parameters,
+  examples: [
+    {
+      settings: { direction: [0, 0, 1], turn: 0, uneven: 0, width: 4, height: 4, depth: 4 },
+      strength: 2,
+      at: [1, 1, 1],
+      vector: [0, 0, 2],
+      source: 'by hand: cells that are neither turned nor uneven are alike',
+    },
+    {
+      settings: { width: 4, height: 4, depth: 4 },
+      strength: 2,
+      at: [3, 0, 0],
+      vector: [0, 0, 0],
+      source: 'by definition: nothing outside the box',
+    },
+  ],
   fit: (half) => ({ width: fittedSize(2.2 * half[0], 0.1), height: fittedSize(2.2 * half[1], 0.1), depth: fittedSize(2.2 * half[2], 0.1) }),
-  outline(settings) {
-    const { width, height, depth } = settings;
-    return boxEdges(width, height, depth);
-  },
-  handles(settings) {
-    const { width, height, depth } = settings;
-    return boxHandles(width, height, depth);
+  view: {
+    outline(settings) {
+      const { width, height, depth } = settings;
+      return boxEdges(width, height, depth);
+    },
+    handles(settings) {
+      const { width, height, depth } = settings;
+      return boxHandles(width, height, depth);
+    },
   },
   compile({ settings, strength, stream }) {
     const { direction, turn, uneven, width, height, depth, across, upward, deep } = settings;

@@ -30,7 +30,18 @@ export const drag = defineField({
     { name: 'Air brake', note: 'holds back what is fast, leaves slow drifting alone', strength: 0, settings: { quadratic: 1.5 } },
   ],
   parameters,
-  deliversAtZero: (settings) => settings.quadratic !== 0,
+  examples: [
+    {
+      settings: { quadratic: 2 },
+      strength: 0.5,
+      at: [0, 0, 0],
+      vector: [0.5, 2, 0],
+      source: 'by definition: rate, coefficient, 0',
+    },
+  ],
+  diagnose: {
+    deliversAtZero: (settings) => settings.quadratic !== 0,
+  },
   kernel: ({ settings, strength }) => ({
     kind: 'same',
     vector: [strength, settings.quadratic, 0],

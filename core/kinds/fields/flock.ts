@@ -75,21 +75,55 @@ export const flock = defineField({
   actions: vectorActions('acceleration'),
   startsWith: { extent: 'everywhere', profile: 'smooth' },
   balance: ['separation', 'alignment', 'cohesion'],
-  readsNeighbours: true,
-  zeroHere: 'no particle has a neighbour within its radii',
+  particles: {
+    readsNeighbours: true,
+  },
+  diagnose: {
+    zeroHere: 'no particle has a neighbour within its radii',
+    silent(source) {
+      const { separation, alignment, cohesion } = source.settings;
+      return separation === 0 && alignment === 0 && cohesion === 0 ? 'separation, alignment and cohesion are all 0' : undefined;
+    },
+  },
   starts: [
     { name: 'Shoal', note: 'close, and all the same way', settings: { separation: 4, alignment: 4, cohesion: 2.5, view: 300 } },
     { name: 'Gnats', note: 'held together, each its own way', settings: { separation: 2, alignment: 0.2, cohesion: 5, view: 360 } },
     { name: 'Even spread', note: 'keeps apart, and nothing else', settings: { separation: 6, alignment: 0, cohesion: 0, view: 360 } },
   ],
   parameters,
+  examples: [
+    {
+      settings: { separation: 0, alignment: 1, cohesion: 0, seen: 5, view: 360 },
+      strength: 1,
+      at: [0, 0, 0],
+      velocity: [0, 1, 0],
+      neighbours: [{ at: [1, 0, 0], velocity: [2, 0, 0] }],
+      vector: [2, -1, 0],
+      source: 'Reynolds 1987: v̄ − v',
+    },
+    {
+      settings: { separation: 3, apart: 2, alignment: 0, cohesion: 0, view: 360 },
+      strength: 1,
+      at: [0, 0, 0],
+      neighbours: [{ at: [1, 0, 0], velocity: [0, 0, 0] }],
+      vector: [-1.5, 0, 0],
+      source: 'by hand: 3·(1 − d/R) away from a neighbour at half the distance',
+    },
+    {
+      settings: { separation: 0, alignment: 0, cohesion: 2, together: 5, view: 360 },
+      strength: 1,
+      at: [0, 0, 0],
+      neighbours: [
+        { at: [1, 0, 0], velocity: [0, 0, 0] },
+        { at: [0, 3, 0], velocity: [0, 0, 0] },
+      ],
+      vector: [1, 3, 0],
+      source: 'Reynolds 1987: 2·(x̄ − x)',
+    },
+  ],
   fit(half) {
     const size = Math.max(...half);
     return { apart: fittedSize(size / 8, 0.02), seen: fittedSize(size / 3.5, 0.05), together: fittedSize(size / 2.5, 0.05) };
-  },
-  silent(source) {
-    const { separation, alignment, cohesion } = source.settings;
-    return separation === 0 && alignment === 0 && cohesion === 0 ? 'separation, alignment and cohesion are all 0' : undefined;
   },
   compile({ settings, strength, neighbours }) {
     const { separation, apart, alignment, seen, cohesion, together, view, among } = settings;

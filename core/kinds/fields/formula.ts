@@ -152,7 +152,33 @@ export const formula = defineField({
     },
   ],
   parameters,
-  silent: trouble,
+  examples: [
+    {
+      settings: { does: 'vector', fx: '−z', fy: 'vy', fz: 'x' },
+      strength: 2,
+      at: [1, 0, 3],
+      velocity: [0, 5, 0],
+      vector: [-6, 10, 2],
+      source: 'by hand',
+    },
+    {
+      settings: { does: 'slope', height: 'x^2 + 3 × z' },
+      strength: 1,
+      at: [2, 0, 0],
+      vector: [-4, 0, -3],
+      source: 'calculus: −∇(x² + 3z); central differences are exact for squares',
+    },
+    {
+      settings: { does: 'level', height: 'x × y', direction: [0, 2, 0] },
+      strength: 0.5,
+      at: [3, 4, 0],
+      vector: [0, 6, 0],
+      source: 'by hand: S·h along the unit direction',
+    },
+  ],
+  diagnose: {
+    silent: trouble,
+  },
   compile(source) {
     if (trouble(source)) return (_local, { count }, out) => clear(out, count);
     const settings = source.settings;

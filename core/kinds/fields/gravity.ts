@@ -33,6 +33,22 @@ export const gravity = defineField({
     { name: 'Tilted bed', note: 'slides away to one side', strength: 3, settings: { direction: [0.6, -0.8, 0] } },
   ],
   parameters,
+  examples: [
+    {
+      settings: { direction: [0, -1, 0] },
+      strength: 9.81,
+      at: [1, 2, 3],
+      vector: [0, -9.81, 0],
+      source: 'standard gravity, downwards',
+    },
+    {
+      settings: { direction: [3, 0, 4] },
+      strength: 5,
+      at: [0, 0, 0],
+      vector: [3, 0, 4],
+      source: 'by hand: the direction made unit length',
+    },
+  ],
   kernel: ({ settings, strength }) => ({
     kind: 'same',
     vector: scaled(normalised(settings.direction), strength),

@@ -159,70 +159,99 @@ export const grid = defineField({
     { name: 'Endless', note: 'the box over and over again', settings: { cell: 0.12, lookup: 'linear', edges: 'tile' } },
   ],
   parameters,
+  examples: [
+    {
+      settings: { from: 'group', group: 'g', width: 2, height: 2, depth: 2, cell: 0.25, lookup: 'linear' },
+      strength: 2,
+      scene: {
+        groups: [{ id: 'g', name: 'G' }],
+        fields: [
+          {
+            id: 'inner',
+            name: 'Inner',
+            group: 'g',
+            settings: { kind: 'formula', does: 'vector', fx: 'x', fy: '2 × y', fz: '1' },
+            actsAs: 'acceleration',
+            extent: { kind: 'everywhere' },
+            sends: { e: 0 },
+          },
+        ],
+      },
+      at: [0.3, -0.2, 0.1],
+      vector: [0.6, -0.8, 2],
+      source: 'trilinear interpolation is exact for linear vectors',
+    },
+  ],
   fit: (half) => ({
     width: fittedSize(2.4 * half[0], 0.2),
     height: fittedSize(2.4 * half[1], 0.2),
     depth: fittedSize(2.4 * half[2], 0.2),
     cell: fittedSize(Math.max(...half) / 10, 0.01),
   }),
-  zeroHere: 'its grid is empty where the particles are',
-  silent(source) {
-    const settings = source.settings;
-    if (settings.from === 'file') {
-      if (settings.file === '') return 'no file is chosen';
-      return source.resources.grid(settings.file) ? undefined : 'its file is missing';
-    }
-    if (settings.group === '') return 'no group is chosen that it is filled from';
-    if (pointsIn(latticeOf(settings)) > MOST_POINTS)
-      return `it would have ${countsOf(settings).join(' × ')} points; allowed are ${MOST_POINTS}: make its cell larger`;
-    return source.group(settings.group, settings.at) ? undefined : 'the group it is filled from is empty';
-  },
-  description(settings, resources) {
-    const own = settings;
-    const counts = own.from === 'group' ? countsOf(own) : resources.grid(own.file)?.counts;
-    if (!counts) return undefined;
-    const points = pointsIn({ counts });
-    return `${counts.join(' × ')} = ${points} points, ${Number(((12 * points) / 1048576).toPrecision(2))} MB`;
-  },
-  outline: (settings) => boxEdges(...sidesOf(settings)),
-  handles: (settings) => boxHandles(...sidesOf(settings)),
-  gridOf,
-  arrows(source) {
-    const settings = source.settings;
-    const counts = mapVector(sidesOf(settings), (s) =>
-      Math.max(2, Math.min(ARROWS, Math.floor((s / Math.max(...sidesOf(settings))) * ARROWS + 0.5))),
-    );
-    const thin = emptyGrid(latticeOf(settings, counts));
-    const count = pointsIn(thin);
-    if (settings.from === 'group') {
-      const place = source.placeAt(settings.at);
-      const group = source.group(settings.group, settings.at);
-      if (!group) return [];
-      group.fill(count, (i) => outward(place, pointAt(thin, i)), thin.vectors);
-      turnBack(place, thin.vectors);
-    } else {
-      const found = source.resources.grid(settings.file);
-      if (!found) return [];
-      const lookup = gridLookup(found, false, 'clamp');
-      const out = new Float64Array(3);
-      for (let i = 0; i < count; i++) {
-        const steps = pointAt(thin, i).map((p, k) => (p / sidesOf(settings)[k]! + 0.5) * (found.counts[k]! - 1));
-        lookup(steps[0]!, steps[1]!, steps[2]!, out);
-        thin.vectors.set(out, 3 * i);
+  diagnose: {
+    zeroHere: 'its grid is empty where the particles are',
+    silent(source) {
+      const settings = source.settings;
+      if (settings.from === 'file') {
+        if (settings.file === '') return 'no file is chosen';
+        return source.resources.grid(settings.file) ? undefined : 'its file is missing';
       }
-    }
-    return Array.from({ length: count }, (_, i) => ({
-      at: pointAt(thin, i),
-      vector: [...thin.vectors.subarray(3 * i, 3 * i + 3)] as unknown as Vector,
-    }));
+      if (settings.group === '') return 'no group is chosen that it is filled from';
+      if (pointsIn(latticeOf(settings)) > MOST_POINTS)
+        return `it would have ${countsOf(settings).join(' × ')} points; allowed are ${MOST_POINTS}: make its cell larger`;
+      return source.group(settings.group, settings.at) ? undefined : 'the group it is filled from is empty';
+    },
   },
-  fitSource(source, bounds) {
-    const settings = source.settings;
-    if (settings.from === 'group') return bounds;
-    const found = source.resources.grid(settings.file);
-    if (!found) return undefined;
-    const sides = mapVector(widthsOf(found), (w) => (w > 0 ? w : 1));
-    return { centre: mapVector(found.origin, (o, i) => o + sides[i]! / 2), sides };
+  grid: {
+    description(settings, resources) {
+      const own = settings;
+      const counts = own.from === 'group' ? countsOf(own) : resources.grid(own.file)?.counts;
+      if (!counts) return undefined;
+      const points = pointsIn({ counts });
+      return `${counts.join(' × ')} = ${points} points, ${Number(((12 * points) / 1048576).toPrecision(2))} MB`;
+    },
+    of: gridOf,
+    fitSource(source, bounds) {
+      const settings = source.settings;
+      if (settings.from === 'group') return bounds;
+      const found = source.resources.grid(settings.file);
+      if (!found) return undefined;
+      const sides = mapVector(widthsOf(found), (w) => (w > 0 ? w : 1));
+      return { centre: mapVector(found.origin, (o, i) => o + sides[i]! / 2), sides };
+    },
+  },
+  view: {
+    outline: (settings) => boxEdges(...sidesOf(settings)),
+    handles: (settings) => boxHandles(...sidesOf(settings)),
+    arrows(source) {
+      const settings = source.settings;
+      const counts = mapVector(sidesOf(settings), (s) =>
+        Math.max(2, Math.min(ARROWS, Math.floor((s / Math.max(...sidesOf(settings))) * ARROWS + 0.5))),
+      );
+      const thin = emptyGrid(latticeOf(settings, counts));
+      const count = pointsIn(thin);
+      if (settings.from === 'group') {
+        const place = source.placeAt(settings.at);
+        const group = source.group(settings.group, settings.at);
+        if (!group) return [];
+        group.fill(count, (i) => outward(place, pointAt(thin, i)), thin.vectors);
+        turnBack(place, thin.vectors);
+      } else {
+        const found = source.resources.grid(settings.file);
+        if (!found) return [];
+        const lookup = gridLookup(found, false, 'clamp');
+        const out = new Float64Array(3);
+        for (let i = 0; i < count; i++) {
+          const steps = pointAt(thin, i).map((p, k) => (p / sidesOf(settings)[k]! + 0.5) * (found.counts[k]! - 1));
+          lookup(steps[0]!, steps[1]!, steps[2]!, out);
+          thin.vectors.set(out, 3 * i);
+        }
+      }
+      return Array.from({ length: count }, (_, i) => ({
+        at: pointAt(thin, i),
+        vector: [...thin.vectors.subarray(3 * i, 3 * i + 3)] as unknown as Vector,
+      }));
+    },
   },
   compile(source) {
     const settings = source.settings;

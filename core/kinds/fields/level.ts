@@ -16,6 +16,7 @@ export const level = defineField({
     { name: 'Half', note: 'one half within the core', strength: 0.5, settings: {} },
   ],
   parameters: {},
+  examples: [{ settings: {}, strength: 0.4, at: [0, 0, 0], vector: [0.4, 0, 0], source: 'by definition: the bare number' }],
   compile:
     ({ strength }) =>
     (_local, { count }, out) => {

@@ -41,9 +41,14 @@ export const limit = defineField({
     { name: 'One pace', note: 'all go at the same speed', strength: 1, settings: { lowest: 1, highest: 1 } },
   ],
   parameters,
-  check(settings, field) {
-    const { lowest, highest } = settings;
-    return highest < lowest ? [fault('range', `${field}.highest`, highest, `a number from the lowest (${lowest} m/s) up`)] : [];
+  examples: [
+    { settings: { lowest: 0.5, highest: 2 }, strength: 1, at: [0, 0, 0], vector: [0.5, 2, 0], source: 'by definition: lowest, highest, 0' },
+  ],
+  diagnose: {
+    check(settings, field) {
+      const { lowest, highest } = settings;
+      return highest < lowest ? [fault('range', `${field}.highest`, highest, `a number from the lowest (${lowest} m/s) up`)] : [];
+    },
   },
   compile({ settings }) {
     const { lowest, highest } = settings;

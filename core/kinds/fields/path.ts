@@ -177,7 +177,18 @@ export const path = defineField({
   startsWith: { extent: 'path', profile: 'smooth' },
   balance: ['towards', 'around'],
   needs: { extent: 'path' },
-  points: 'points',
+  view: {
+    points: 'points',
+    path: soundPath,
+    outline(settings, extent): Outline {
+      const values = soundPath(settings, extent);
+      if (!values) return [];
+      const line = lineOf(values);
+      const own = settings['form'] === 'extent' ? [] : strokesOf(line);
+      return wound(settings) ? [...own, ...windingLines(settings, line)] : own;
+    },
+    handles: (settings) => (settings['form'] === 'extent' ? [] : pathHandles(settings)),
+  },
   starts: [
     {
       name: 'Rail',
@@ -209,20 +220,23 @@ export const path = defineField({
     },
   ],
   parameters,
-  deliversAtZero: (settings) => settings.towards !== 0 || settings.around !== 0,
-  silent({ settings, extent }) {
-    const values = pathValues(settings, extent);
-    return values ? pathTrouble(values) : 'its extent is not a path';
+  examples: [
+    {
+      settings: { form: 'line', pathLength: 10, winding: 'none', towards: 2, width: 1.2, around: 0 },
+      actsAs: 'acceleration',
+      strength: 3,
+      at: [1, 0.5, 0],
+      vector: [3, -1 / 1.3, 0],
+      source: 'by hand: 3 along the line, and −2·δ/√(δ² + 1.2²) with δ = 0.5',
+    },
+  ],
+  diagnose: {
+    deliversAtZero: (settings) => settings.towards !== 0 || settings.around !== 0,
+    silent({ settings, extent }) {
+      const values = pathValues(settings, extent);
+      return values ? pathTrouble(values) : 'its extent is not a path';
+    },
   },
-  course: soundPath,
-  outline(settings, extent): Outline {
-    const values = soundPath(settings, extent);
-    if (!values) return [];
-    const line = lineOf(values);
-    const own = settings['form'] === 'extent' ? [] : strokesOf(line);
-    return wound(settings) ? [...own, ...windingLines(settings, line)] : own;
-  },
-  handles: (settings) => (settings['form'] === 'extent' ? [] : pathHandles(settings)),
   compile({ settings, strength, stream, extent, moves }) {
     const { towards, width, around, pace, laps, ways } = settings;
     const winding = windingOf(settings);

@@ -46,22 +46,36 @@ export const shell = defineField({
     { name: 'Sleeve', note: 'a hollow tube round a line', strength: 10, settings: { target: 'line', damping: 2 } },
   ],
   parameters,
-  points: 'points',
+  examples: [
+    {
+      settings: { radius: 1, damping: 0.5 },
+      strength: 6,
+      at: [3, 0, 0],
+      velocity: [2, 7, 0],
+      vector: [-13, 0, 0],
+      source: 'Hooke with damping: −6·(3 − 1) − 0.5·2; motion along the shell is free',
+    },
+  ],
+  view: {
+    points: 'points',
+    outline(settings) {
+      const { target, radius, length } = settings;
+      if (target === 'point') return [circle(radius, 0, 1), circle(radius, 0, 2)];
+      return target === 'line' ? [circle(radius, 0, 2, length / 2), circle(radius, 0, 2, -length / 2)] : [];
+    },
+    handles(settings) {
+      const { target, radius } = settings;
+      if (target !== 'point' && target !== 'line') return [];
+      return [{ parameter: 'radius', at: [0.6 * radius, 0, 0.8 * radius], axis: [0.6, 0, 0.8], perMetre: 1 }];
+    },
+    surface: (settings, resources) => (settings.target === 'surface' ? resources.mesh(settings.mesh) : undefined),
+  },
   needs: { velocity: true },
   fit: (half) => ({ radius: fittedSize(0.7 * Math.max(...half), 0.1), length: fittedSize(2 * half[1], 0.1) }),
-  deliversAtZero: (settings) => settings.damping > 0,
-  silent: targetTrouble,
-  outline(settings) {
-    const { target, radius, length } = settings;
-    if (target === 'point') return [circle(radius, 0, 1), circle(radius, 0, 2)];
-    return target === 'line' ? [circle(radius, 0, 2, length / 2), circle(radius, 0, 2, -length / 2)] : [];
+  diagnose: {
+    deliversAtZero: (settings) => settings.damping > 0,
+    silent: targetTrouble,
   },
-  handles(settings) {
-    const { target, radius } = settings;
-    if (target !== 'point' && target !== 'line') return [];
-    return [{ parameter: 'radius', at: [0.6 * radius, 0, 0.8 * radius], axis: [0.6, 0, 0.8], perMetre: 1 }];
-  },
-  surface: (settings, resources) => (settings.target === 'surface' ? resources.mesh(settings.mesh) : undefined),
   compile(source) {
     const { radius, damping } = source.settings;
     const { strength } = source;

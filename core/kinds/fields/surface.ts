@@ -79,34 +79,54 @@ export const surface = defineField({
     { name: 'Cling', note: 'draws things to it', strength: -4, settings: { within: 1, rest: 0, side: 'both' } },
   ],
   parameters,
-  check(settings, field) {
-    const { within, rest } = settings;
-    return rest >= within ? [fault('range', `${field}.rest`, rest, `a number below where it ends (${within} m)`)] : [];
+  examples: [
+    {
+      settings: { of: 'plane', within: 2, rest: 0 },
+      strength: 4,
+      at: [7, 0.5, 7],
+      vector: [0, 3, 0],
+      source: 'by hand: 4·(1 − 0.5/2) off the plane',
+    },
+    {
+      settings: { of: 'plane', within: 2, rest: 1 },
+      strength: 4,
+      at: [0, 1.5, 0],
+      vector: [0, -0.5, 0],
+      source: 'by hand: 4·(1 − 1.5/1)·((2 − 1.5)/(2 − 1))²',
+    },
+  ],
+  diagnose: {
+    check(settings, field) {
+      const { within, rest } = settings;
+      return rest >= within ? [fault('range', `${field}.rest`, rest, `a number below where it ends (${within} m)`)] : [];
+    },
+    silent({ settings, resources }) {
+      const { of, mesh } = settings;
+      if (of !== 'mesh') return undefined;
+      if (mesh === '') return 'no mesh is chosen';
+      return resources.mesh(mesh) ? undefined : 'its mesh is missing';
+    },
   },
-  silent({ settings, resources }) {
-    const { of, mesh } = settings;
-    if (of !== 'mesh') return undefined;
-    if (mesh === '') return 'no mesh is chosen';
-    return resources.mesh(mesh) ? undefined : 'its mesh is missing';
-  },
-  surface: (settings, resources) => (settings.of === 'mesh' ? resources.mesh(settings.mesh) : undefined),
-  outline(settings) {
-    const { of, within, rest } = settings;
-    if (of === 'mesh') return [];
-    const square = (y: number) =>
-      [
-        [-1, y, -1],
-        [1, y, -1],
-        [1, y, 1],
-        [-1, y, 1],
-        [-1, y, -1],
-      ] as const;
-    return [square(0), square(within), ...(rest > 0 ? [square(rest)] : [])];
-  },
-  handles(settings) {
-    const { of, within, rest } = settings;
-    const up = (parameter: string, at: number) => ({ parameter, at: [0.5, at, 0.5], axis: [0, 1, 0], perMetre: 1 }) as const;
-    return of === 'mesh' ? [] : [up('within', within), ...(rest > 0 ? [up('rest', rest)] : [])];
+  view: {
+    surface: (settings, resources) => (settings.of === 'mesh' ? resources.mesh(settings.mesh) : undefined),
+    outline(settings) {
+      const { of, within, rest } = settings;
+      if (of === 'mesh') return [];
+      const square = (y: number) =>
+        [
+          [-1, y, -1],
+          [1, y, -1],
+          [1, y, 1],
+          [-1, y, 1],
+          [-1, y, -1],
+        ] as const;
+      return [square(0), square(within), ...(rest > 0 ? [square(rest)] : [])];
+    },
+    handles(settings) {
+      const { of, within, rest } = settings;
+      const up = (parameter: string, at: number) => ({ parameter, at: [0.5, at, 0.5], axis: [0, 1, 0], perMetre: 1 }) as const;
+      return of === 'mesh' ? [] : [up('within', within), ...(rest > 0 ? [up('rest', rest)] : [])];
+    },
   },
   compile({ settings, strength, resources }) {
     const { of, mesh: id, within, rest, side } = settings;

@@ -44,44 +44,64 @@ export const texture = defineField({
     { name: 'Cloud in space', note: 'noise in space, downhill', strength: 1, settings: { pattern: 'volume', does: 'slope' } },
   ],
   parameters: textureParameters,
-  zeroHere: 'its picture is neutral at every particle it reaches',
+  examples: [
+    {
+      settings: { pattern: 'stripes', width: 2.4, dark: 0.4, light: 0.6, thickness: 0 },
+      strength: 3,
+      at: [-1.1, 0, 0],
+      vector: [0, 3, 0],
+      source: 'by hand: the first crest of sin(12πu), u = 1/24, is above the light end: 2·(1 − ½)',
+    },
+    {
+      settings: { pattern: 'stripes', width: 2.4, dark: 0.4, light: 0.6, thickness: 0 },
+      strength: 3,
+      at: [-0.9, 0, 0],
+      vector: [0, -3, 0],
+      source: 'by hand: the first trough of sin(12πu), u = 3/24, is below the dark end: 2·(0 − ½)',
+    },
+  ],
+  diagnose: {
+    zeroHere: 'its picture is neutral at every particle it reaches',
+    check(settings, field) {
+      const { dark, light } = settings;
+      return light <= dark ? [fault('range', `${field}.light`, light, `a number above the dark end (${dark}) up to 1`)] : [];
+    },
+    silent: trouble,
+  },
   fit: (half) => ({
     width: fittedSize(2 * half[0], 0.1),
     depth: fittedSize(2 * half[2], 0.1),
     size: fittedSize(Math.max(...half) * 0.5, 0.05),
   }),
-  check(settings, field) {
-    const { dark, light } = settings;
-    return light <= dark ? [fault('range', `${field}.light`, light, `a number above the dark end (${dark}) up to 1`)] : [];
-  },
-  silent: trouble,
-  outline(settings) {
-    const { pattern, on, width, depth, size } = settings;
-    // A ring as wide as the patches of the noise.
-    if (pattern === 'volume') return [circle(size / 2, 0, 1)];
-    if (on === 'mesh') return [];
-    const [w, d] = [width / 2, depth / 2];
-    return [
-      [
-        [-w, 0, -d],
-        [w, 0, -d],
-        [w, 0, d],
-        [-w, 0, d],
-        [-w, 0, -d],
-      ],
-    ];
-  },
-  handles(settings) {
-    const { pattern, on, width, depth } = settings;
-    if (pattern === 'volume' || on === 'mesh') return [];
-    return [
-      { parameter: 'width', at: [width / 2, 0, 0], axis: [1, 0, 0], perMetre: 2 },
-      { parameter: 'depth', at: [0, 0, depth / 2], axis: [0, 0, 1], perMetre: 2 },
-    ];
-  },
-  surface(settings, resources) {
-    const { pattern, on, mesh } = settings;
-    return pattern !== 'volume' && on === 'mesh' ? resources.mesh(mesh) : undefined;
+  view: {
+    outline(settings) {
+      const { pattern, on, width, depth, size } = settings;
+      // A ring as wide as the patches of the noise.
+      if (pattern === 'volume') return [circle(size / 2, 0, 1)];
+      if (on === 'mesh') return [];
+      const [w, d] = [width / 2, depth / 2];
+      return [
+        [
+          [-w, 0, -d],
+          [w, 0, -d],
+          [w, 0, d],
+          [-w, 0, d],
+          [-w, 0, -d],
+        ],
+      ];
+    },
+    handles(settings) {
+      const { pattern, on, width, depth } = settings;
+      if (pattern === 'volume' || on === 'mesh') return [];
+      return [
+        { parameter: 'width', at: [width / 2, 0, 0], axis: [1, 0, 0], perMetre: 2 },
+        { parameter: 'depth', at: [0, 0, depth / 2], axis: [0, 0, 1], perMetre: 2 },
+      ];
+    },
+    surface(settings, resources) {
+      const { pattern, on, mesh } = settings;
+      return pattern !== 'volume' && on === 'mesh' ? resources.mesh(mesh) : undefined;
+    },
   },
   compile(source) {
     const settings = source.settings;

@@ -271,20 +271,33 @@ export const turbulence = defineField({
     },
   ],
   parameters,
+  examples: [
+    {
+      settings: { form: 'plain', noise: 'gradient', octaves: 1, evolution: 0 },
+      strength: 1,
+      at: [0, 0, 0],
+      vector: [0, 0, 0],
+      source: 'Perlin 1985: gradient noise is zero on its lattice',
+    },
+  ],
   fit: (half) => ({ size: fittedSize(Math.max(...half) * 0.5, 0.05) }),
-  // A ring as wide as the largest eddies, so that their size is seen.
-  outline: (settings) => [circle(settings.size / 2, 0, 1), circle(settings.size / 2, 0, 2)],
-  handles(settings) {
-    const { size } = settings;
-    return [{ parameter: 'size', at: [-size / 2, 0, 0], axis: [-1, 0, 0], perMetre: 2 }];
+  view: {
+    // A ring as wide as the largest eddies, so that their size is seen.
+    outline: (settings) => [circle(settings.size / 2, 0, 1), circle(settings.size / 2, 0, 2)],
+    handles(settings) {
+      const { size } = settings;
+      return [{ parameter: 'size', at: [-size / 2, 0, 0], axis: [-1, 0, 0], perMetre: 2 }];
+    },
   },
-  closed: ({ evolution }, frames) => (evolution > 0 ? { closed: true, loop: Math.max(2, frames) } : undefined),
-  open({ drift, size, evolution }) {
-    const speed = length(drift);
-    if (speed === 0) return undefined;
-    // About as quick a change at a place as the drift made.
-    const quick = Math.max(evolution, Number((speed / size).toPrecision(2)));
-    return { words: 'its pattern drifts', instead: { drift: [0, 0, 0], evolution: quick } };
+  loop: {
+    closed: ({ evolution }, frames) => (evolution > 0 ? { closed: true, loop: Math.max(2, frames) } : undefined),
+    open({ drift, size, evolution }) {
+      const speed = length(drift);
+      if (speed === 0) return undefined;
+      // About as quick a change at a place as the drift made.
+      const quick = Math.max(evolution, Number((speed / size).toPrecision(2)));
+      return { words: 'its pattern drifts', instead: { drift: [0, 0, 0], evolution: quick } };
+    },
   },
   kernel(source) {
     const { form, noise, drift, evolution } = source.settings;

@@ -75,19 +75,39 @@ export const vortex = defineField({
     { name: 'Turntable', note: 'turns like one body inside its radius', strength: 2, settings: { swirl: 'solid', gather: 1.5, lift: 0 } },
   ],
   parameters,
-  outline(settings) {
-    const { axis, swirl, radius } = settings;
-    const a = normalised(axis);
-    const [u, v] = frameAbout(a);
-    if (swirl === 'even') return [];
-    return [circle(radius, 0, 1).map(([p, q]) => vectorBy((i) => p * u[i]! + q * v[i]!))];
+  examples: [
+    {
+      settings: { swirl: 'even' },
+      strength: 2,
+      at: [3, 0, 4],
+      vector: [1.6, 0, -1.2],
+      source: 'by hand: ŷ × r̂, right-handed',
+    },
+    {
+      settings: { swirl: 'solid', radius: 2, lift: 0.5, gather: 1 },
+      strength: 4,
+      at: [1, 0, 0],
+      vector: [-1, 0.5, -2],
+      source: 'Rankine: S·r/R inside; gather inwards, lift along the axis',
+    },
+  ],
+  view: {
+    outline(settings) {
+      const { axis, swirl, radius } = settings;
+      const a = normalised(axis);
+      const [u, v] = frameAbout(a);
+      if (swirl === 'even') return [];
+      return [circle(radius, 0, 1).map(([p, q]) => vectorBy((i) => p * u[i]! + q * v[i]!))];
+    },
+    handles(settings) {
+      const { axis, swirl, radius } = settings;
+      const [u] = frameAbout(normalised(axis));
+      return swirl === 'even' ? [] : [{ parameter: 'radius', at: [radius * u[0], radius * u[1], radius * u[2]], axis: u, perMetre: 1 }];
+    },
   },
-  handles(settings) {
-    const { axis, swirl, radius } = settings;
-    const [u] = frameAbout(normalised(axis));
-    return swirl === 'even' ? [] : [{ parameter: 'radius', at: [radius * u[0], radius * u[1], radius * u[2]], axis: u, perMetre: 1 }];
+  diagnose: {
+    deliversAtZero: (settings) => settings.gather !== 0 || settings.lift !== 0,
   },
-  deliversAtZero: (settings) => settings.gather !== 0 || settings.lift !== 0,
   fit: (half) => ({ radius: fittedSize(Math.max(half[0], half[2]) * 0.5, 0.05) }),
   kernel({ settings, strength }) {
     const { axis, swirl, radius, gather, lift } = settings;

@@ -92,7 +92,25 @@ export const wind = defineField({
     { name: 'Moving hull', note: 'nothing but the pull of its own motion', strength: 0, settings: { opening: 0, growth: 0, tow: 1 } },
   ],
   parameters,
-  deliversAtZero: (settings) => settings.tow !== 0,
+  examples: [
+    {
+      settings: { direction: [0, 0, 2] },
+      strength: 3,
+      at: [1, 1, 1],
+      vector: [0, 0, 3],
+      source: 'by hand: speed along the unit direction',
+    },
+    {
+      settings: { growth: 0.5, height: 2 },
+      strength: 3,
+      at: [0, 8, 0],
+      vector: [6, 0, 0],
+      source: 'power-law wind profile: 3·(8/2)^½',
+    },
+  ],
+  diagnose: {
+    deliversAtZero: (settings) => settings.tow !== 0,
+  },
   kernel({ settings, strength }) {
     const { direction, opening, growth, tow } = settings;
     return opening > 0 || growth > 0 ? undefined : { kind: 'same', vector: scaled(normalised(direction), strength), tow };

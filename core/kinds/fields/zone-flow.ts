@@ -46,15 +46,29 @@ export const zoneFlow = defineField({
     { name: 'Burst pipe', note: 'out of it, unevenly', strength: 3, settings: { outward: 1, lengthwise: 0.3, swirl: 0, noise: 0.5 } },
   ],
   parameters,
-  // A ring as wide as the noise's eddies, so that their size is seen.
-  outline(settings) {
-    const { noise, size } = settings;
-    return noise === 0 ? [] : [circle(size / 2, 0, 1)];
+  examples: [
+    {
+      settings: { outward: 1, lengthwise: 0.5, swirl: 2, noise: 0 },
+      strength: 3,
+      extent: { kind: 'rod', length: 4, core: 5, reach: 6 },
+      at: [2, 0, 0],
+      vector: [3, 1.5, -6],
+      source: 'by hand: ô = x̂ and l̂ = ŷ beside an upright rod, l̂ × ô = −ẑ',
+    },
+  ],
+  view: {
+    // A ring as wide as the noise's eddies, so that their size is seen.
+    outline(settings) {
+      const { noise, size } = settings;
+      return noise === 0 ? [] : [circle(size / 2, 0, 1)];
+    },
   },
-  silent({ extent, settings }) {
-    if (!extents.get(extent.kind).form) return 'the extent “everywhere” has no form to flow along';
-    const { outward, lengthwise, swirl, noise } = settings;
-    return outward === 0 && lengthwise === 0 && swirl === 0 && noise === 0 ? 'outward, lengthwise, swirl and noise are all 0' : undefined;
+  diagnose: {
+    silent({ extent, settings }) {
+      if (!extents.get(extent.kind).form) return 'the extent “everywhere” has no form to flow along';
+      const { outward, lengthwise, swirl, noise } = settings;
+      return outward === 0 && lengthwise === 0 && swirl === 0 && noise === 0 ? 'outward, lengthwise, swirl and noise are all 0' : undefined;
+    },
   },
   compile({ settings, strength, stream, extent }) {
     const { outward: o, lengthwise: l, swirl: s, noise, size } = settings;

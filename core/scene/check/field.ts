@@ -98,7 +98,9 @@ export function checkField(value: unknown, field: string, known: Known): Fault[]
       : []),
     ...settings,
     ...(settings.length === 0 && kind ? checkReferences(kind.parameters, value['settings'], `${field}.settings`, known) : []),
-    ...(settings.length === 0 && kind?.check ? kind.check(fieldKinds.complete(value['settings'] as never), `${field}.settings`) : []),
+    ...(settings.length === 0 && kind?.diagnose?.check
+      ? kind.diagnose.check(fieldKinds.complete(value['settings'] as never), `${field}.settings`)
+      : []),
     ...(actionFits ? [] : [fault('choice', `${field}.actsAs`, action, `one of ${kind.actions.join(', ')} for ${kind.label}`)]),
     ...checkReached(value, field, known, kind?.startsWith.profile ?? 'smooth'),
   ];

@@ -90,7 +90,7 @@ export function compileStack(scene: Scene, assets: Assets, { share = 1, backend 
       action: actions.get(field.actsAs),
       vector: (descriptor && backend?.routine(descriptor)) ?? kind.compile(source),
       descriptor,
-      swallows: kind.swallows?.(source),
+      swallows: kind.particles?.swallows?.(source),
       needs: kind.needs ?? {},
       neighbourGrids,
     };

@@ -4,7 +4,8 @@ import { drawFrames } from '../../screens/output/draw-frames';
 import { packed } from '../../screens/output/pack';
 import { jobsStore, type Job } from '../../screens/output/jobs-store';
 import type { HeadlessJob, HeadlessPart } from '../../../formats/headless';
-import { fitting, formatOf, pathOf, picturesOf } from '../../../formats/render-settings';
+import { formatOf } from '../../../formats/render-formats';
+import { fitting, pathOf, picturesOf } from '../../../formats/render-settings';
 
 interface Terminal {
   takeFromBathyclast?: (part: HeadlessPart) => Promise<void>;

@@ -1,3 +1,4 @@
+import { acceptOf, readable } from '../../../formats/readable';
 import { pageBackend } from '../../simulation/page-backend';
 import { useRef, useState } from 'react';
 import { withDrives } from '../../../core/scene/drives';
@@ -58,7 +59,7 @@ export function CameraFiles() {
         ref={input}
         type="file"
         hidden
-        accept=".gltf,.glb,model/gltf+json,model/gltf-binary"
+        accept={acceptOf(readable.camera)}
         aria-label="A glTF file with a camera"
         onChange={(event) => void take(event.currentTarget.files?.[0])}
       />

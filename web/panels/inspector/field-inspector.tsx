@@ -55,7 +55,7 @@ function EmitOnPath({ field }: { field: Field }) {
     const emitter = emitterOnPath(openedScene(), field, from);
     if (emitter) addEmitter(emitter);
   };
-  if (!fieldKinds.get(field.settings.kind).course?.(field.settings, field.extent)) return null;
+  if (!fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.extent)) return null;
   return (
     <div className="flex gap-2 py-1.5">
       <button className="line-button" onClick={() => make('start')}>

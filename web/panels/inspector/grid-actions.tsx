@@ -19,12 +19,12 @@ export function GridActions({ field }: { field: Field }) {
   const { assets } = useAssets();
   const [refused, setRefused] = useState<string>();
   const kind = fieldKinds.get(field.settings.kind);
-  if (!kind.gridOf) return null;
+  if (!kind.grid) return null;
   const source = () => fieldSource(openedScene(), field, assets, { backend: pageBackend });
 
   function fit(): void {
     const particles = joined(usePlayer.getState().meters.bounds);
-    const box = kind.fitSource?.(source(), boxOfGroup(openedScene(), String(field.settings['group']), particles));
+    const box = kind.grid?.fitSource(source(), boxOfGroup(openedScene(), String(field.settings['group']), particles));
     setRefused(box ? undefined : 'There is nothing to fit it to: its source is empty, or reaches everywhere while no particles are alive.');
     if (!box) return;
     editField(field.id, (f) => {
@@ -35,7 +35,7 @@ export function GridActions({ field }: { field: Field }) {
   }
 
   async function save(): Promise<void> {
-    const grid = kind.gridOf?.(source());
+    const grid = kind.grid?.of(source());
     setRefused(grid ? undefined : 'There is no grid to save: it has no source yet.');
     if (!grid) return;
     const { writeVti } = await import('../../../formats/vti');
@@ -43,7 +43,7 @@ export function GridActions({ field }: { field: Field }) {
   }
 
   const group = field.settings['from'] === 'group' ? scene.groups.find((g) => g.id === field.settings['group']) : undefined;
-  const told = kind.description?.(field.settings, resourcesOf(scene, assets));
+  const told = kind.grid?.description(field.settings, resourcesOf(scene, assets));
   return (
     <div className="py-1.5">
       {told && <p className="num text-xs text-faint">{told}</p>}

@@ -1,3 +1,4 @@
+import { acceptOf, readable } from '../../../formats/readable';
 import { useRef, useState } from 'react';
 import { MOST, type SceneImage } from '../../../core/document/scene';
 import { api } from '../../state/api';
@@ -72,7 +73,7 @@ export function PlatesRow() {
         type="file"
         hidden
         multiple
-        accept="image/png,image/jpeg"
+        accept={acceptOf(readable.image)}
         aria-label="Images behind the picture"
         onChange={(event) => void take([...(event.currentTarget.files ?? [])])}
       />

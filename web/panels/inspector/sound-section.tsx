@@ -1,3 +1,4 @@
+import { acceptOf, readable } from '../../../formats/readable';
 import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { SceneSound } from '../../../core/document/scene';
@@ -57,7 +58,7 @@ export function SoundSection() {
         ref={input}
         type="file"
         hidden
-        accept="audio/*,.wav,.ogg,.mp3,.flac"
+        accept={acceptOf(readable.sound)}
         aria-label="Sound to follow"
         onChange={(event) => void take(event.currentTarget.files?.[0])}
       />

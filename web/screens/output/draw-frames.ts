@@ -9,19 +9,21 @@ import { History } from '../../view/layers/history';
 import { shotAt } from '../../view/camera/shot';
 import { Easel } from './easel';
 import { Encoder } from './encoder';
-import { formatOf, picturesOf, type RenderSettings } from '../../../formats/render-settings';
+import { formatOf } from '../../../formats/render-formats';
+import { picturesOf, type RenderSettings } from '../../../formats/render-settings';
 
 /** Frames that are being encoded while the next is drawn, so that memory stays small. */
 const AHEAD = 3;
 
 /** Width and height as they can be encoded: video wants even numbers. */
 export function encodableSize({ width, height }: { width: number; height: number }, { format }: Pick<RenderSettings, 'format'>) {
-  const even = (n: number) => (format === 'mp4' || format === 'webm' ? n - (n % 2) : n);
+  const { evenSize } = formatOf(format);
+  const even = (n: number) => (evenSize ? n - (n % 2) : n);
   return { width: even(width), height: even(height) };
 }
 
 /** How pixels are read for a format. */
-const pixelsFor = ({ format, bits, alpha }: RenderSettings): Pixels => ({ alpha, linear: format === 'exr', exact: bits !== '8' });
+const pixelsFor = ({ format, bits, alpha }: RenderSettings): Pixels => ({ alpha, linear: formatOf(format).linear, exact: bits !== '8' });
 
 /** Fewer channels: the first three of four. */
 function withoutAlpha<T extends Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer>>(rgba: T): T {
@@ -63,7 +65,9 @@ export async function drawFrames(
   try {
     const aspect = size.width / size.height;
     const channels = settings.alpha === 'none' ? 3 : 4;
-    const type = settings.format === 'exr' ? formatOf('exr').type : 'image/png';
+    const { frames: asPictures, type: ownType } = formatOf(settings.format);
+    // The pictures of a clip are kept as PNG until it is put together.
+    const type = asPictures ? ownType : formatOf('png').type;
     const past = new History(scene);
     let next = begin;
     const draw = async (index: number, frame: Frame): Promise<void> => {

@@ -1,7 +1,7 @@
 import { encode } from 'fast-png';
 import { withSrgb } from '../../../formats/png-colour';
 import { writeExr, type ExrChannel } from '../../../formats/exr';
-import type { BitsName } from '../../../formats/render-settings';
+import type { BitsName } from '../../../formats/render-formats/format';
 
 /** A picture to be written: rows from the top, 3 or 4 channels. */
 export interface Drawn {

@@ -23,18 +23,15 @@ import { holding, useBakesOf } from '../../simulation/bakes';
 import { drawnFrom } from '../../../core/kinds/looks/look-back';
 import {
   ALPHA_WORDS,
-  bitsOf,
   fitting,
-  FORMATS,
-  formatOf,
   framesOf,
   patternFault,
   type AlphaName,
-  type BitsName,
-  type FormatName,
   type RenderSettings,
   type SplitName,
 } from '../../../formats/render-settings';
+import { formatOf, renderFormats } from '../../../formats/render-formats';
+import type { BitsName } from '../../../formats/render-formats/format';
 
 const SIZES = ['640 × 360', '1280 × 720', '1920 × 1080', '1080 × 1080', '1080 × 1920'];
 
@@ -112,7 +109,8 @@ export function OutputPage() {
     bake: '',
     ...wanted,
   });
-  const { format, bits, alpha, layers, split, from, through, every, pattern } = settings;
+  const { bits, alpha, layers, split, from, through, every, pattern } = settings;
+  const format = formatOf(settings.format);
   const set = (by: Partial<RenderSettings>) => setWanted((was) => ({ ...was, ...by }));
   const frameBox: NumberParameter = {
     type: 'number',
@@ -141,9 +139,7 @@ export function OutputPage() {
   const bakeOf = (span: { from: number; through: number }) => holding(bakes, drawnFrom(scene, span.from), span.through);
   const baked = bakeOf(settings);
   const shown = jobs.find(({ id }) => id === chosen);
-  const choices = formatOf(format).alpha
-    ? (['none', 'straight', ...(formatOf(format).frames ? ['premultiplied'] : [])] as AlphaName[])
-    : [];
+  const choices: readonly AlphaName[] = format.alpha ? ['none', 'straight', ...(format.frames ? (['premultiplied'] as const) : [])] : [];
 
   const still = usePlayer((player) => player.frame);
   const render = async (wanted: RenderSettings) => {
@@ -181,14 +177,19 @@ export function OutputPage() {
           aside={`${frames.length} ${frames.length === 1 ? 'frame' : 'frames'}, ${((frames.length * every) / scene.time.fps).toFixed(2)} s`}
         >
           <LabelledRow label="Format" help="What it is written as.">
-            <Choice label="Format" value={format} options={FORMATS} onChange={(value) => set({ format: value as FormatName })} />
+            <Choice
+              label="Format"
+              value={format.name}
+              options={renderFormats.map(({ name, label }) => ({ value: name, label }))}
+              onChange={(value) => set({ format: value })}
+            />
           </LabelledRow>
-          {bitsOf(format).length > 0 && (
+          {format.bits.length > 0 && (
             <LabelledRow label="Depth" help="Bits of each channel.">
               <Choice
                 label="Depth"
                 value={bits}
-                options={bitsOf(format).map((value) => ({ value, label: BITS[value] }))}
+                options={format.bits.map((value) => ({ value, label: BITS[value] }))}
                 onChange={(value) => set({ bits: value as BitsName })}
               />
             </LabelledRow>
@@ -206,7 +207,7 @@ export function OutputPage() {
               <p className="py-1 text-xs text-second">{ALPHA_WORDS[alpha]}</p>
             </>
           )}
-          {format === 'exr' && (
+          {format.layers && (
             <LabelledRow
               label="Layers"
               help="Also what is seen nearest at each pixel: Z, its distance; velocity.X to Z; and number.id, its permanent number."
@@ -220,7 +221,7 @@ export function OutputPage() {
               />
             </LabelledRow>
           )}
-          {formatOf(format).frames && scene.emitters.length > 1 && (
+          {format.frames && scene.emitters.length > 1 && (
             <LabelledRow
               label="Pictures"
               help="All emitters in one picture, each in one of its own, in folders by their names, or both in one go."

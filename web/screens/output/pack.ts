@@ -11,7 +11,9 @@ import {
 import { writeApng } from '../../../formats/apng';
 import { encodableSize } from './draw-frames';
 import { jobsStore, type Job } from './jobs-store';
-import { formatOf, framesOf, pathOf, picturesOf } from '../../../formats/render-settings';
+import { formatOf } from '../../../formats/render-formats';
+import type { RenderFormat } from '../../../formats/render-formats/format';
+import { framesOf, pathOf, picturesOf } from '../../../formats/render-settings';
 
 /** A clip, and what the person should know of it. */
 export interface Packed {
@@ -53,7 +55,7 @@ async function zipped(job: Job, progress: Progress): Promise<Packed> {
 async function filmed(job: Job, progress: Progress): Promise<Packed> {
   const { scene, settings } = job;
   const { format } = settings;
-  const container = format === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat();
+  const container = formatOf(format).extension === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat();
   const size = encodableSize(scene.output, settings);
   const offered =
     settings.alpha === 'none'
@@ -130,9 +132,14 @@ async function apngOf(job: Job, progress: Progress): Promise<Packed> {
   return { blob: new Blob([...writeApng(frames, frames.length, scene.time.fps / settings.every)], { type: 'image/png' }), note: '' };
 }
 
+const PACKERS: Readonly<Record<RenderFormat['packs'], (job: Job, progress: Progress) => Promise<Packed>>> = {
+  zip: zipped,
+  video: filmed,
+  gif: gifOf,
+  apng: apngOf,
+};
+
 /** Makes the file of a render whose pictures are all drawn; the same file whenever it is asked for. Throws a sentence where it can't. */
 export function packed(job: Job, progress: Progress = () => undefined): Promise<Packed> {
-  const { format } = job.settings;
-  if (formatOf(format).frames) return zipped(job, progress);
-  return format === 'gif' ? gifOf(job, progress) : format === 'apng' ? apngOf(job, progress) : filmed(job, progress);
+  return PACKERS[formatOf(job.settings.format).packs](job, progress);
 }

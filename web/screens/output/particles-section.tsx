@@ -1,10 +1,8 @@
 import { Zip, ZipPassThrough } from 'fflate';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Scene } from '../../../core/document/scene';
-import { particleFile, particleFormatsOf, PARTICLE_FORMATS, type ParticleFormat } from '../../../formats/particle-files';
-import { tablesOf } from '../../../formats/particles';
-import { UsdaWriter } from '../../../formats/particles-usda';
-import { curveSourcesOf } from '../../../formats/usd-curves';
+import { particleFormats } from '../../../formats/particle-formats';
+import type { ParticleFormat } from '../../../formats/particle-formats/format';
 import { fileNameOf } from '../../../formats/render-settings';
 import { Section } from '../../panels/inspector/section';
 import { Choice, LabelledRow } from '../../widgets/labelled-row';
@@ -30,10 +28,9 @@ async function written(
 ) {
   await loadAssets(scene);
   const { assets } = useAssets.getState();
-  const ids = scene.emitters.map((e) => e.id);
   const stem = fileStem(scene.name);
-  const usda = format === 'usda' ? new UsdaWriter({ fps: scene.time.fps, from, through }, ids, curveSourcesOf(scene, assets)) : undefined;
-  const { extension, type } = PARTICLE_FORMATS.find(({ value }) => value === format)!;
+  const { extension, type } = format;
+  const writer = await format.open({ scene, assets, from, through });
   const parts: Uint8Array<ArrayBuffer>[] = [];
   let one: BlobPart | undefined;
   const zip = new Zip((error, chunk) => {
@@ -41,9 +38,8 @@ async function written(
     parts.push(chunk);
   });
   await runFrames({ scene, assets, share: 1, from, through, bake }, signal, (frame) => {
-    if (usda) usda.add(frame.frame, tablesOf(frame.emitters, ids));
-    else {
-      const content = particleFile(format as Exclude<ParticleFormat, 'usda'>, scene, assets, frame.emitters);
+    const content = writer.add(frame.frame, frame.emitters);
+    if (content !== undefined) {
       if (from === through) one = content as BlobPart;
       else {
         const entry = new ZipPassThrough(fileNameOf(`${stem}_####`, frame.frame, extension));
@@ -54,18 +50,32 @@ async function written(
     told(frame.frame - from + 1);
   });
   if (signal.aborted) return undefined;
-  if (usda) return { content: new Blob([...usda.text()], { type }), name: `${stem}.usda`, type };
+  const run = writer.end();
+  if (run) return { content: new Blob([...run], { type }), name: `${stem}.${extension}`, type };
   if (one !== undefined) return { content: new Blob([one], { type }), name: fileNameOf(`${stem}_####`, from, extension), type };
   zip.end();
   return { content: new Blob(parts, { type: 'application/zip' }), name: `${stem}-particles.zip`, type: 'application/zip' };
 }
 
+/** The formats that can hold a scene. */
+function useFormatsFor(scene: Scene): readonly ParticleFormat[] {
+  const [unfit, setUnfit] = useState<ReadonlySet<string>>(new Set());
+  useEffect(() => {
+    let current = true;
+    void Promise.all(particleFormats.map(async (format) => ((await format.unfit?.(scene)) === undefined ? [] : [format.name]))).then(
+      (names) => current && setUnfit(new Set(names.flat())),
+    );
+    return () => void (current = false);
+  }, [scene]);
+  return particleFormats.filter(({ name }) => !unfit.has(name));
+}
+
 /** The particles of the frames of a render, for other programs. */
 export function ParticlesSection({ from, through, bake }: Span) {
   const scene = useScene();
-  const formats = particleFormatsOf(scene);
-  const [chosen, setFormat] = useState<ParticleFormat>('csv');
-  const format = formats.some(({ value }) => value === chosen) ? chosen : 'csv';
+  const formats = useFormatsFor(scene);
+  const [chosen, setFormat] = useState('');
+  const format = formats.find(({ name }) => name === chosen) ?? formats[0]!;
   const [done, setDone] = useState<number>();
   const [failed, setFailed] = useState<string>();
   const stop = useRef<AbortController>(undefined);
@@ -85,7 +95,12 @@ export function ParticlesSection({ from, through, bake }: Span) {
   return (
     <Section title="Particles" aside="for other programs">
       <LabelledRow label="Written as" help="All particles of each frame, with their numbers, places, velocities and sizes.">
-        <Choice label="Particles written as" value={format} options={formats} onChange={(value) => setFormat(value as ParticleFormat)} />
+        <Choice
+          label="Particles written as"
+          value={format.name}
+          options={formats.map(({ name, label }) => ({ value: name, label }))}
+          onChange={setFormat}
+        />
       </LabelledRow>
       {done === undefined ? (
         <button className="line-button mt-2" onClick={() => void save()}>

@@ -2,7 +2,8 @@ import { StepBack, StepForward } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { jobsStore, type Job } from './jobs-store';
 import { onDrawn } from './queue';
-import { formatOf, picturesOf } from '../../../formats/render-settings';
+import { formatOf } from '../../../formats/render-formats';
+import { picturesOf } from '../../../formats/render-settings';
 
 /** An address for a blob, for as long as it is shown. */
 function useAddress(blob: Blob | undefined): string | undefined {
@@ -53,7 +54,7 @@ function Pictures({ job }: { job: Job }) {
   const step = (by: number) => setAt((now) => Math.min(job.done - 1, Math.max(0, now + by)));
   return (
     <figure className="flex max-h-full max-w-full flex-col items-center gap-2">
-      {job.settings.format === 'exr' ? (
+      {formatOf(job.settings.format).linear ? (
         <p className="text-second">OpenEXR holds light that no screen shows as it is; save it to look at it in a program for that.</p>
       ) : (
         address && (

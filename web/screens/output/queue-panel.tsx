@@ -4,7 +4,8 @@ import { saveFile } from '../../widgets/save-file';
 import type { Job } from './jobs-store';
 import { saveInFolder } from './folder';
 import { fileOf, pause, remove, resume, useQueue, type Going } from './queue';
-import { clipNameOf, formatOf, picturesOf } from '../../../formats/render-settings';
+import { formatOf } from '../../../formats/render-formats';
+import { clipNameOf, picturesOf } from '../../../formats/render-settings';
 
 /** Time left in words, from what was done so far; nothing for what will soon be over. */
 function timeLeft({ drawn, since }: Going, left: number): string {

@@ -4,7 +4,8 @@ import { drawFrames } from './draw-frames';
 import { sceneFrom } from '../../../formats/scene-file';
 import { jobsStore, type Job } from './jobs-store';
 import { packed } from './pack';
-import { fitting, formatOf, picturesOf, type RenderSettings } from '../../../formats/render-settings';
+import { formatOf } from '../../../formats/render-formats';
+import { fitting, picturesOf, type RenderSettings } from '../../../formats/render-settings';
 
 /** How a render goes, beside what is kept of it. */
 export interface Going {

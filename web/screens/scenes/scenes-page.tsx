@@ -1,3 +1,4 @@
+import { acceptOf, readable } from '../../../formats/readable';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Plus, Upload } from 'lucide-react';
@@ -84,7 +85,7 @@ export function ScenesPage() {
           ref={input}
           type="file"
           hidden
-          accept=".bathyclast,.json,.zip"
+          accept={acceptOf(readable.scene)}
           aria-label="Scene file"
           onChange={(event) => {
             take(event.currentTarget.files?.[0]);

@@ -27,8 +27,10 @@ export interface Sizable {
 }
 
 /** The list of points of a kind that is edited point by point, where the values have a use for it. */
-const editedPoints = ({ points, parameters }: { readonly points?: string; readonly parameters: Description }, values: Kinded) =>
-  points !== undefined && isShown(parameters[points]!, values) ? points : undefined;
+const editedPoints = (
+  { points, parameters }: { readonly points?: string | undefined; readonly parameters: Description },
+  values: Kinded,
+) => (points !== undefined && isShown(parameters[points]!, values) ? points : undefined);
 
 /** The extent of a field or group, as a body. */
 function extentBody(thing: WithReach, owner: ReachOwner): Sizable {
@@ -49,11 +51,11 @@ function kindBody(field: Field): Sizable {
   return {
     values: field.settings,
     parameters: kind.parameters,
-    handles: kind.handles?.(field.settings) ?? [],
+    handles: kind.view?.handles?.(field.settings) ?? [],
     set: (parameter, value) =>
       setIfKeyed({ sort: 'fields', id: field.id }, `settings.${parameter}`, value) ||
       editField(field.id, (f) => void (f.settings[parameter] = value)),
-    points: editedPoints(kind, field.settings),
+    points: editedPoints({ points: kind.view?.points, parameters: kind.parameters }, field.settings),
   };
 }
 
@@ -78,7 +80,7 @@ export function sizablesOf(thing: {
     {
       values: owner.shape,
       parameters: kind.parameters,
-      handles: kind.handles(owner.shape),
+      handles: kind.handles?.(owner.shape) ?? [],
       set: (parameter, value) => {
         if (setIfKeyed({ sort: emitter ? 'emitters' : 'colliders', id: owner.id }, `shape.${parameter}`, value)) return;
         if (emitter) editEmitter(emitter.id, write(parameter, value));

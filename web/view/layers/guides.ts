@@ -221,7 +221,7 @@ export class Guides {
     const carriers = carriersIn(scene);
     const moving = [...emitters, ...colliders, ...carriers, ...(thing ? [thing] : [])].some((t) => drawnMotion(scene, t).moves);
     const from = [camera, output, emitters, colliders, carriers, meshes, bounds, assets, selection, direction];
-    const { arrows: arrowsOf } = field ? fieldKinds.get(field.settings.kind) : {};
+    const arrowsOf = field && fieldKinds.get(field.settings.kind).view?.arrows;
     // Arrows may hang on other fields.
     const own = [
       thing?.place,
@@ -242,7 +242,11 @@ export class Guides {
     const resources = resourcesOf(scene, assets);
     this.fixed.add(groundGuides(), cameraGuides(scene, selection.type === 'camera'));
     for (const emitter of emitters.filter((e) => e.shown))
-      draw(shapes.get(emitter.shape.kind).outline(emitter.shape, resources), at(emitter), isSelected(selection, 'emitter', emitter.id));
+      draw(
+        shapes.get(emitter.shape.kind).outline?.(emitter.shape, resources) ?? [],
+        at(emitter),
+        isSelected(selection, 'emitter', emitter.id),
+      );
     for (const collider of colliders.filter((c) => c.shown))
       draw(
         colliderShapes.get(collider.shape.kind).outline(collider.shape, resources),
@@ -257,7 +261,7 @@ export class Guides {
     if (!thing) return;
     const place = at(thing);
     for (const guide of extentGuides(thing, place)) this.group.add(guide);
-    const ownLines = field && fieldKinds.get(field.settings.kind).outline?.(field.settings, field.extent);
+    const ownLines = field && fieldKinds.get(field.settings.kind).view?.outline?.(field.settings, field.extent);
     if (ownLines) this.group.add(lines(segmentsOf(ownLines, place), GUIDE.lamp, 0.55, 0.04));
     const arrows = field && arrowsOf?.(fieldSource(scene, field, assets, { backend: pageBackend }));
     if (arrows) this.group.add(lines(segmentsOf(arrowLines(arrows), place), GUIDE.second, 0.8));

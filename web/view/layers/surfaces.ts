@@ -168,7 +168,7 @@ export class Surfaces {
     const field = scene.fields.find((f) => isSelected(selection, 'field', f.id));
     const of = field ?? scene.groups.find((g) => isSelected(selection, 'group', g.id));
     if (of) {
-      const own = field && surfaceOf(fieldKinds.get(field.settings.kind), field.settings);
+      const own = field && surfaceOf(fieldKinds.get(field.settings.kind).view ?? {}, field.settings);
       const around = surfaceOf(extents.get(of.extent.kind), of.extent);
       const thing = (s: Scene) => [...s.fields, ...s.groups].find((t) => t.id === of.id);
       if (own) this.add(own, levelsOn(own, field.settings, resources) ?? evenly(own, 0.8), thing);

@@ -1,0 +1,33 @@
+import { particleFormats } from './particle-formats';
+import { readable, type ReadableFile } from './readable';
+import { renderFormats } from './render-formats';
+
+const row = (...cells: readonly string[]) => `| ${cells.join(' | ')} |`;
+
+/** The page docs/file-formats.md, made from the registries of formats. */
+export function fileFormatsDoc(): string {
+  const sorts: readonly ReadableFile[] = Object.values(readable);
+  return `# File formats
+
+This page is made by \`npm run docs\` from the formats themselves; a test holds the two together. [Adding a file format](adding-a-file-format.md)
+shows how another is added.
+
+## Renders
+
+${row('name', 'in menus', 'extension', 'a file holds', 'alpha', 'bits')}
+|---|---|---|---|---|---|
+${renderFormats.map((f) => row(`\`${f.name}\``, f.label, `.${f.extension}`, f.summary, f.alpha ? 'yes' : 'no', f.bits.join(', '))).join('\n')}
+
+## Particles
+
+${row('name', 'in menus', 'extension', 'a file holds', 'a file for')}
+|---|---|---|---|---|
+${particleFormats.map((f) => row(`\`${f.name}\``, f.label, `.${f.extension}`, f.summary, f.per === 'frame' ? 'each frame' : 'the whole run')).join('\n')}
+
+## Files that are read
+
+${row('files', 'extensions', 'what is taken')}
+|---|---|---|
+${sorts.map((f) => row(f.label, f.extensions.map((e) => `.${e}`).join(' '), f.summary)).join('\n')}
+`;
+}
