@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type vtkImageData from '@kitware/vtk.js/Common/DataModel/ImageData.js';
-import vtkXMLImageDataReader from '@kitware/vtk.js/IO/XML/XMLImageDataReader.js';
+import { newInstance as newImageDataReader } from '@kitware/vtk.js/IO/XML/XMLImageDataReader.js';
 import { expect, test } from './test';
 import { difference, goToFrame, inspected, newScene, openExample, saved, simulated, strip, viewPixels } from './steps';
 
@@ -115,7 +115,7 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
   const [download] = await Promise.all([page.waitForEvent('download'), inspector.getByRole('button', { name: 'Save as .vti' }).click()]);
   expect(download.suggestedFilename()).toBe('flow-grid.vti');
   const bytes = readFileSync(await download.path());
-  const reader = vtkXMLImageDataReader.newInstance();
+  const reader = newImageDataReader();
   reader.parseAsArrayBuffer(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length));
   const image = reader.getOutputData(0) as ReturnType<typeof vtkImageData.newInstance>;
   expect(image.getPointData().getVectors().getNumberOfComponents()).toBe(3);

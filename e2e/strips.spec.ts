@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test, type Locator, type Page } from './test';
 import { difference, goToFrame, inspected, openExample, saved, simulated, strip, viewPixels } from './steps';
 

@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
+import { AxeBuilder } from '@axe-core/playwright';
 import { ALONE, expect, test, type Page } from './test';
 import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';

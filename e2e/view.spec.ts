@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './test';
 import { choose, difference, goToFrame, openExample, simulated, strip, viewPixels } from './steps';
 

@@ -29,6 +29,7 @@ function joinedEmitter(slices: readonly EmitterFrame[]): EmitterFrame {
   const own = slices.map((slice) => ({ ...slice, columns: { ...slice.columns } }));
   const total = (of: 'count' | 'born' | 'died' | 'retired' | 'dropped') => own.reduce((n, part) => n + part[of], 0);
   const known = new Map<string, Column>();
+  // oxlint-disable-next-line typescript/no-unnecessary-type-parameters -- each name has a column of one type
   function column<T extends Column>(name: string, of: (part: Part) => Record<string, unknown>): T {
     let whole = known.get(name) as T | undefined;
     if (!whole) {

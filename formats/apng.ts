@@ -14,7 +14,7 @@ function numbers(...fields: readonly (readonly [size: 1 | 2 | 4, value: number])
 }
 
 /** A rate as the time of a frame in whole parts of a second, exact for whole rates and those over 1001. */
-export function delayOf(fps: number): readonly [number, number] {
+function delayOf(fps: number): readonly [number, number] {
   const whole = Math.round(fps * 1.001);
   if (Math.abs(fps - Math.round(fps)) < 1e-6) return [1, Math.round(fps)];
   if (Math.abs((whole * 1000) / 1001 - fps) < 1e-3 && whole * 1000 <= 65535) return [1001, whole * 1000];

@@ -5,7 +5,7 @@ import { joinedBytes } from './joined-bytes';
 const STEP = 4096;
 
 /** Thrown where data inflate to more than was promised. */
-export class TooMuch extends Error {}
+class TooMuch extends Error {}
 
 /** Inflates zlib data (RFC 1950) piece by piece, and calls `take` with each; throws {@link TooMuch} as soon as there are more than `most` bytes. */
 function inflatePieces(bytes: Uint8Array, most: number, take: (piece: Uint8Array) => void): void {

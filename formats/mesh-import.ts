@@ -80,7 +80,7 @@ async function readBodies(format: Format, bytes: Uint8Array, name: string): Prom
 }
 
 /** The bodies of a tree of objects, in the world of the file. */
-export function bodiesOf(root: Group | Object3D): Body[] {
+function bodiesOf(root: Group | Object3D): Body[] {
   root.updateMatrixWorld(true);
   const bodies: Body[] = [];
   root.traverse((object) => {

@@ -59,7 +59,7 @@ export interface PicturePart {
 }
 
 /** The pictures that are drawn of each frame, in order: emitters that are not in renders have none. */
-export function partsOf({ split, format }: Pick<RenderSettings, 'split' | 'format'>, emitters: readonly NamedEmitter[]): PicturePart[] {
+function partsOf({ split, format }: Pick<RenderSettings, 'split' | 'format'>, emitters: readonly NamedEmitter[]): PicturePart[] {
   const whole: PicturePart = { folder: '', emitter: undefined };
   if (split === 'together' || !formatOf(format).frames) return [whole];
   const taken = new Set<string>();

@@ -1,5 +1,5 @@
 import type vtkImageData from '@kitware/vtk.js/Common/DataModel/ImageData.js';
-import vtkXMLImageDataReader from '@kitware/vtk.js/IO/XML/XMLImageDataReader.js';
+import { newInstance as newImageDataReader } from '@kitware/vtk.js/IO/XML/XMLImageDataReader.js';
 import { zlibSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import type { VectorGrid } from '../core/lib/grids/vector-grid';
@@ -26,7 +26,7 @@ const words = (...n: number[]) => new Uint8Array(Uint32Array.from(n).buffer);
 
 describe('VTK image data', () => {
   it('that we write is read by the npm package vtk.js: points, places and vectors', () => {
-    const reader = vtkXMLImageDataReader.newInstance();
+    const reader = newImageDataReader();
     const bytes = writeVti(grid);
     reader.parseAsArrayBuffer(bytes.buffer);
     const image = reader.getOutputData(0) as ReturnType<typeof vtkImageData.newInstance>;

@@ -151,7 +151,7 @@ function decoded(text: string, wide: boolean, compressed: boolean): Uint8Array {
   if (!compressed) return fromBase64(plain);
   const word = wide ? 8 : 4;
   const head = fromBase64(plain.slice(0, 4 * Math.ceil(word / 3)));
-  const blocks = Number(new DataView(head.buffer).getUint32(0, true));
+  const blocks = new DataView(head.buffer).getUint32(0, true);
   const headText = 4 * Math.ceil((word * (3 + blocks)) / 3);
   const [header, data] = [fromBase64(plain.slice(0, headText)), fromBase64(plain.slice(headText))];
   return joinedBytes([header, data]);

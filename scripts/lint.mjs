@@ -6,7 +6,7 @@ import { root, run } from './run.mjs';
 const bin = (name) => join(root, 'node_modules', '.bin', name);
 // kernel/assembly is AssemblyScript, whose own compiler checks it.
 const folders = ['core', 'kernel', 'engine', 'formats', 'server', 'web', 'cli', 'bench', 'e2e', 'scripts'];
-run(bin('oxlint'), ['--type-aware', '--quiet', '--ignore-pattern', 'kernel/assembly/**', ...folders]);
+run(bin('oxlint'), ['--type-aware', '--deny-warnings', '--ignore-pattern', 'kernel/assembly/**', ...folders]);
 run(bin('prettier'), ['--check', '--log-level', 'warn', '.']);
 const found = breaches();
 for (const line of found) console.error(line);

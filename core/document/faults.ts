@@ -11,7 +11,7 @@ export interface Fault {
 }
 
 /** A value as it is shown inside a sentence: short, and recognisable. */
-export function shownValue(value: unknown): string {
+function shownValue(value: unknown): string {
   if (value === undefined) return 'nothing';
   const text = typeof value === 'number' ? String(value) : JSON.stringify(value);
   return text.length > 40 ? `${text.slice(0, 37)}…` : text;

@@ -204,7 +204,7 @@ export function describe<const D extends Description>(description: D): D {
 
 /** Values under the types that their description gives them. */
 export function typed<D extends Description>(_description: D, values: Values): ValuesOf<D> {
-  // A document gets its types by the check against its descriptions; this is where TypeScript learns of it.
+  // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- a document gets its types by the check against its descriptions
   return values as ValuesOf<D>;
 }
 

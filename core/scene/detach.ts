@@ -57,7 +57,7 @@ export function desksWithout(scene: Scene, to: ReferenceTo, ids: readonly string
 }
 
 /** A scene in which nothing of the present desk, and no zone, refers to a group; another state of the desk has groups of its own. */
-export function withoutGroup(scene: Scene, id: string): Scene {
+function withoutGroup(scene: Scene, id: string): Scene {
   const zones = scene.zones.map((zone) => reachWithout(zone, 'group', [id]));
   return { ...deskWithout(scene, 'group', [id]), zones, carriers: carriersWithout(scene.carriers, 'group', [id]) };
 }

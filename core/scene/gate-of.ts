@@ -13,7 +13,7 @@ export function gateOf(scene: Scene, { gate }: Pick<Emitter | Collider, 'gate'>)
 }
 
 /** What the gates of a scene know beside their own values. */
-export function clockOf(scene: Scene): GateClock {
+function clockOf(scene: Scene): GateClock {
   const { fps, first, last } = scene.time;
   return { fps, first, last: Math.ceil(clockIn(scene).at(last)), dials: dialsOf(scene) };
 }

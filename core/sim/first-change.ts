@@ -17,6 +17,7 @@ const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) =
 function firstOf(before: Moving, after: Moving, start: number, last: number): number {
   let first = Infinity;
   for (const path of new Set([...Object.keys(before.keys), ...Object.keys(after.keys)])) {
+    // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- keys of one path are all numbers or all vectors, and both are compared alike
     const [a, b] = [before.keys[path] ?? [], after.keys[path] ?? []] as readonly (readonly Key<number>[])[];
     if (same(a, b)) continue;
     const at = (thing: Moving, keys: readonly Key<number>[], frame: number) =>
@@ -33,7 +34,8 @@ function firstOf(before: Moving, after: Moving, start: number, last: number): nu
 /** Whether two states of a scene differ in nothing but keys and drives of things; found without writing all of them down. */
 function alike(before: Scene, after: Scene): boolean {
   const sorts: readonly string[] = TAKEN;
-  for (const member of Object.keys(after) as (keyof Scene)[]) if (!sorts.includes(member) && before[member] !== after[member]) return false;
+  const [was, now]: readonly Readonly<Record<string, unknown>>[] = [{ ...before }, { ...after }];
+  if (Object.keys(now!).some((member) => !sorts.includes(member) && was![member] !== now![member])) return false;
   return TAKEN.every((sort) => {
     const [a, b] = [thingsOf(before, sort), thingsOf(after, sort)] as readonly (readonly Moving[])[];
     if (before[sort] === after[sort]) return true;
@@ -50,9 +52,11 @@ function withoutLateOnes(before: Scene, after: Scene): { masked: Scene; first: n
   const masked: { -readonly [P in keyof Scene]: Scene[P] } = { ...after };
   const [moved, movedAfter] = [withDrives(before), withDrives(after)];
   for (const sort of ['fields', 'emitters', 'colliders'] as const) {
+    // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- each sort has the function of its own things
     const startOf = LATE_SORTS[sort] as (before: Scene, after: Scene, a: unknown, b: unknown) => number | undefined;
     const [was, now] = [before[sort] as readonly Moving[], after[sort] as readonly Moving[]];
     if (was === now || was.length !== now.length) continue;
+    // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- the list keeps the things of its sort
     masked[sort] = now.map((thing, i) => {
       if (thing === was[i] || same(unmoved(thing), unmoved(was[i]!))) return thing;
       const own = startOf(moved, movedAfter, moved[sort][i], movedAfter[sort][i]);

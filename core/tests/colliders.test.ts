@@ -288,9 +288,9 @@ describe('what a collider does', () => {
   });
 
   it('sends: whether an emitter’s particles hit it, and how bouncy', () => {
-    const with_ = (hit: object) =>
+    const withIt = (hit: object) =>
       runTo(scene(dropped, [{ ...floor({ kind: 'bounce', restitution: 0.5, slip: 1 }), sends: { e: hit } }]), 24);
-    expect(at(with_({ hits: false }), 'y')).toBeLessThan(-2);
+    expect(at(withIt({ hits: false }), 'y')).toBeLessThan(-2);
     const height = (bounce: number) => {
       let most = 0;
       for (let frame = 12; frame < 26; frame++)

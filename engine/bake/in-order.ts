@@ -2,7 +2,7 @@ import { ALL_COLUMNS } from '../../core/sim/step/population';
 import type { EmitterFrame } from '../frame';
 
 /** Slots in rising order of their keys; equal keys keep their order (radix sort, eight bits at a time). */
-export function sortedSlots(keys: Uint32Array): Uint32Array<ArrayBuffer> {
+function sortedSlots(keys: Uint32Array): Uint32Array<ArrayBuffer> {
   const n = keys.length;
   let from = Uint32Array.from({ length: n }, (_, i) => i);
   let to = new Uint32Array(n);

@@ -29,7 +29,7 @@ export function useToldOfBakes(): void {
 }
 
 /** What a bake of a scene is known by: SHA-256 of all that its simulation hangs on. */
-export function bakeKey(scene: Scene): Promise<string> {
+function bakeKey(scene: Scene): Promise<string> {
   // Completed, so that its members stand in the order of the server’s.
   const text = simulationKey(completeScene({ ...scene }));
   return contentHash(new TextEncoder().encode(text));

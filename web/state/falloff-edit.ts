@@ -32,7 +32,7 @@ export function setExtentNumber(owner: ReachOwner, parameter: string, value: num
 }
 
 /** The inverse square needs a core: gives it a tenth of the reach where there is none. */
-export function keepCorePositive(profileKind: string, extent: Record<string, unknown>): void {
+function keepCorePositive(profileKind: string, extent: Record<string, unknown>): void {
   if (profiles.get(profileKind).needsCore && extent['core'] === 0) extent['core'] = Math.max(0.01, (extent['reach'] as number) / 10);
 }
 

@@ -70,6 +70,7 @@ export function Beside() {
     current.show((e) => scene.emitters[e]!.rendered);
     if (session.shown) current.setFrame(session.shown, (at) => session.at(at));
     draw();
+    // oxlint-disable-next-line react/exhaustive-effect-dependencies -- images are read from a store while it is drawn
   }, [scene, assets, images, session, draw]);
   return (
     <section

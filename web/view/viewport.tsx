@@ -112,6 +112,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
       view.dispose();
       canvas.remove();
     };
+    // oxlint-disable-next-line react/exhaustive-effect-dependencies -- a lost graphics context is made anew by another number
   }, [stage, made]);
 
   useEffect(() => {
@@ -128,6 +129,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     rig.surfaces.update(drawn);
     rig.slice.update(drawn);
     rig.request();
+    // oxlint-disable-next-line react/exhaustive-effect-dependencies -- images and precomputed paths are read from stores while it is drawn
   }, [rig, scene, selection, stage, assets, images, shownFrame, runs]);
 
   return (

@@ -8,7 +8,7 @@ import { useMoved, type NumberRef } from './movable';
 import { ParameterRow, type RowProps } from './parameter-row';
 
 /** A number that can be keyed and driven: it shows what it is at the playhead, and under it what moves it. */
-export function MovableRow({
+function MovableRow({
   of,
   parameter,
   value,

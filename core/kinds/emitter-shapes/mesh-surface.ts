@@ -22,7 +22,7 @@ export class Surface {
     out.z = weights[0] * at[2]! + b * at[5]! + c * at[8]!;
     faceNormal(at, 0, 1, 2, this.face);
     out.flatY = this.face[1]!;
-    if (mesh.motion) [out.nx, out.ny, out.nz] = this.face as unknown as [number, number, number];
+    if (mesh.motion) [out.nx, out.ny, out.nz] = [this.face[0]!, this.face[1]!, this.face[2]!];
     else {
       const nx = mixed(normals, 3, 0);
       const ny = mixed(normals, 3, 1);

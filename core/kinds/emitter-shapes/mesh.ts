@@ -144,7 +144,7 @@ function fromVolume(mesh: TriangleMesh): Sampler {
 }
 
 /** The box round all vertices of a mesh. */
-export function boxOf({ positions }: TriangleMesh): { low: [number, number, number]; high: [number, number, number] } {
+function boxOf({ positions }: TriangleMesh): { low: [number, number, number]; high: [number, number, number] } {
   const low: [number, number, number] = [Infinity, Infinity, Infinity];
   const high: [number, number, number] = [-Infinity, -Infinity, -Infinity];
   for (let i = 0; i < positions.length; i++) {

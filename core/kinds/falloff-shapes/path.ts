@@ -1,3 +1,4 @@
+import type { Values } from '../../document/parameters';
 import { describe } from '../../document/parameters';
 import { frameAbout, type Vector, mapVector } from '../../lib/math/vector';
 import { nearestOnPath, PathPieces } from '../../lib/paths/nearest';
@@ -14,7 +15,7 @@ const parameters = describe({
 });
 
 /** A point of the path with two unit vectors across it; u runs from 0 to 1 over its length. */
-function across(values: object, u: number): { point: Vector; p: Vector; q: Vector } {
+function across(values: Values, u: number): { point: Vector; p: Vector; q: Vector } {
   const line = lineOf(values);
   if (!(pathLength(line) > 0)) return { point: [0, 0, 0], p: [0, 1, 0], q: [0, 0, 1] };
   const { point, tangent } = pointAlong(line, u * pathLength(line));

@@ -55,15 +55,13 @@ export const ring = defineFalloffShape({
   },
   outline(values, d) {
     const { radius } = values;
-    const across = [0, 1, 2, 3].map((quarter) => {
-      const [x, z] = [
-        [1, 0],
-        [0, 1],
-        [-1, 0],
-        [0, -1],
-      ][quarter] as [number, number];
-      return circle(d, 0, 1).map(([out, up]) => [(radius + out) * x, up, (radius + out) * z] as const);
-    });
+    const quarters = [
+      [1, 0],
+      [0, 1],
+      [-1, 0],
+      [0, -1],
+    ] as const;
+    const across = quarters.map(([x, z]) => circle(d, 0, 1).map(([out, up]) => [(radius + out) * x, up, (radius + out) * z] as const));
     const inner = radius > d ? [circle(radius - d, 0, 2)] : [];
     return [circle(radius + d, 0, 2), ...inner, circle(radius, 0, 2, d), circle(radius, 0, 2, -d), ...across];
   },

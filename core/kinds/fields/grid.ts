@@ -1,6 +1,6 @@
 import { describe, type Values, type ValuesOf } from '../../document/parameters';
 import { gridLookup, MOST_POINTS, pointsIn, widthsOf, type Lattice, type VectorGrid } from '../../lib/grids/vector-grid';
-import { type Vector, mapVector } from '../../lib/math/vector';
+import { type Vector, mapVector, vectorBy } from '../../lib/math/vector';
 import { boxEdges, boxHandles } from '../../lib/geometry/outline';
 import { outward, rotateBack, type Similarity } from '../../lib/math/similarity';
 import { clear } from '../contracts/sums';
@@ -249,7 +249,7 @@ export const grid = defineField({
       }
       return Array.from({ length: count }, (_, i) => ({
         at: pointAt(thin, i),
-        vector: [...thin.vectors.subarray(3 * i, 3 * i + 3)] as unknown as Vector,
+        vector: vectorBy((axis) => thin.vectors[3 * i + axis]!),
       }));
     },
   },

@@ -275,7 +275,7 @@ export const path = defineField({
         // About the path itself, not the way that winds.
         const [ox, oy, oz] = [x[i]! - found.x, y[i]! - found.y, z[i]! - found.z];
         const spin = around / Math.sqrt(ox * ox + oy * oy + oz * oz + width * width);
-        const [tx, ty, tz] = here.t as unknown as [number, number, number];
+        const [tx = 0, ty = 0, tz = 0] = here.t;
         out.x[i] = go[0]! - pull * dx + spin * (ty * oz - tz * oy);
         out.y[i] = go[1]! - pull * dy + spin * (tz * ox - tx * oz);
         out.z[i] = go[2]! - pull * dz + spin * (tx * oy - ty * ox);

@@ -14,6 +14,7 @@ const is =
     targets.includes(String(v['target']));
 
 /** The parameters of a path, shown where the target is one. */
+// oxlint-disable-next-line typescript/no-unsafe-type-assertion -- the same parameters by name, each with another condition
 const paths = Object.fromEntries(
   Object.entries(pathParameters).map(([name, parameter]: [string, Parameter]) => [
     name,

@@ -20,10 +20,12 @@ export const looksOf = ({ look, besides }: { readonly look: Kinded; readonly bes
   besides.length > 0 ? [look, ...besides] : [look];
 
 /** The field whose weight an emitter’s particles go by in their colours, opacity or forms, by its id; undefined where none does. The first of its looks counts. */
-export const fieldShownBy = (emitter: Parameters<typeof looksOf>[0]): string | undefined =>
-  looksOf(emitter).find(({ colourBy, opacityBy, picks, field }) => [colourBy, opacityBy, picks].includes('field') && field !== '')?.[
-    'field'
-  ] as string | undefined;
+export function fieldShownBy(emitter: Parameters<typeof looksOf>[0]): string | undefined {
+  const look = looksOf(emitter).find(
+    ({ colourBy, opacityBy, picks, field }) => [colourBy, opacityBy, picks].includes('field') && field !== '',
+  );
+  return look && String(look['field']);
+}
 
 /** How an emitter’s particles show the colours of what they are born from: by an image laid over it, by its hash, or its own; undefined where they don’t. The first of its looks counts. */
 export function sourceShownBy(emitter: Parameters<typeof looksOf>[0]): { readonly cover: string } | undefined {

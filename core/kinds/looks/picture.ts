@@ -1,7 +1,7 @@
 import { describe } from '../../document/parameters';
 import { spotParameters, turnedParameter, type LookKind } from './look';
 
-const sheet = (v: Readonly<Record<string, unknown>>) => (v['columns'] as number) * (v['rows'] as number) > 1;
+const sheet = (v: Readonly<Record<string, unknown>>) => Number(v['columns']) * Number(v['rows']) > 1;
 
 const parameters = describe({
   ...spotParameters,

@@ -30,6 +30,7 @@ export const formula = defineModulator({
     const read = readFormula(text, names);
     const inputs = new ParticleInputs(dials.names.length);
     return ({ where, distance, strength, block, frame, notes }, out) => {
+      // oxlint-disable-next-line unicorn/no-array-fill-with-reference-type -- not the fill of an array
       inputs.fill([read], { block, where, velocity: block.velocity, distance, strength, fps, dials: dials.at(frame) });
       read.run(inputs.columns, block.count, out, notes);
     };

@@ -1,4 +1,4 @@
-import { describe, type Values, type ValuesOf, type Description } from '../../document/parameters';
+import { describe, typed, type Values, type ValuesOf, type Description } from '../../document/parameters';
 import type { Documented, Kind } from '../../document/registry';
 import type { Notes } from '../../lib/formula/formula';
 import type { LevelImage } from '../../lib/images/level-image';
@@ -138,9 +138,11 @@ export const followParameters = describe({
   },
 });
 
+const anyAmount = amountParameters('', 0, 1, true);
+
 /** Turns values into factors of a weight, in place: the remap, then 1 − a·(1 − ν). */
 export function factorsOf(values: Values): (value: Float64Array, count: number) => void {
-  const { amount, remap, inLow, inHigh, outLow, outHigh, curve } = values as ValuesOf<ReturnType<typeof amountParameters>>;
+  const { amount, remap, inLow, inHigh, outLow, outHigh, curve } = typed(anyAmount, values);
   const shape = monotoneCubic(curve);
   const span = inHigh - inLow;
   return (value, count) => {

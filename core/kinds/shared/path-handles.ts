@@ -1,10 +1,10 @@
-import type { ValuesOf } from '../../document/parameters';
+import { typed, type Values } from '../../document/parameters';
 import type { SizeHandle } from '../../lib/geometry/outline';
-import type { pathParameters } from './path-parameters';
+import { pathParameters } from './path-parameters';
 
 /** Points that are dragged in the view to set the numbers of a path's form. */
-export function pathHandles(values: object): SizeHandle[] {
-  const { form, pathLength, pathRadius } = values as ValuesOf<typeof pathParameters>;
+export function pathHandles(values: Values): SizeHandle[] {
+  const { form, pathLength, pathRadius } = typed(pathParameters, values);
   const radius: SizeHandle = { parameter: 'pathRadius', at: [0, 0, pathRadius], axis: [0, 0, 1], perMetre: 1 };
   const long = (axis: 0 | 1): SizeHandle => {
     const unit = axis === 0 ? ([1, 0, 0] as const) : ([0, 1, 0] as const);

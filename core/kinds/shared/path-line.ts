@@ -1,9 +1,9 @@
-import type { ValuesOf } from '../../document/parameters';
+import { typed, type Values, type ValuesOf } from '../../document/parameters';
 import { layOut } from '../../lib/lettering/layout';
 import { typefaceOf } from '../../lib/lettering/typeface';
 import { cos, sin } from '../../lib/math/exact';
 import type { Vector } from '../../lib/math/vector';
-import type { pathParameters } from './path-parameters';
+import { pathParameters } from './path-parameters';
 import { joined, polylineOf, type Polyline } from '../../lib/paths/polyline';
 
 type Settings = ValuesOf<typeof pathParameters>;
@@ -50,14 +50,14 @@ const FORMS: Readonly<Record<Settings['form'], (values: Settings) => Polyline>> 
 };
 
 /** The path that values of {@link pathParameters} stand for. */
-export function lineOf(values: object): Polyline {
-  const settings = values as Settings;
+export function lineOf(values: Values): Polyline {
+  const settings = typed(pathParameters, values);
   return FORMS[settings.form](settings);
 }
 
 /** Why there is no path, in words. */
-export function pathTrouble(values: object): string | undefined {
-  const { form, points } = values as Settings;
+export function pathTrouble(values: Values): string | undefined {
+  const { form, points } = typed(pathParameters, values);
   if (form === 'drawn') return points.length < 2 ? 'its path has fewer than two points' : undefined;
   if (lineOf(values).lengths.at(-1)! > 0) return undefined;
   return form === 'lettering' ? 'its text has no letters' : 'its path has no length';

@@ -1,4 +1,4 @@
-import { describe, type Values, type ValuesOf } from '../../document/parameters';
+import { describe, typed, type Values } from '../../document/parameters';
 import type { LevelImage } from '../../lib/images/level-image';
 import { patterns } from '../../lib/images/patterns';
 
@@ -22,7 +22,7 @@ export const pictureParameters = describe({
 
 /** The picture that values name; undefined where none is chosen, or its file is not there. */
 export function pictureOf(values: Values, image: (hash: string) => LevelImage | undefined): LevelImage | undefined {
-  const { pattern, image: hash } = values as ValuesOf<typeof pictureParameters>;
+  const { pattern, image: hash } = typed(pictureParameters, values);
   return pattern === 'image' ? image(hash) : patterns.find((p) => p.value === pattern)!.image();
 }
 

@@ -9,7 +9,7 @@ const corners = seededCorners(5);
 const clamp = (x: number, low: number, high: number) => Math.min(high, Math.max(low, x));
 
 /** x to the power y; whole powers of negative numbers as usual, others can't be computed. */
-export function power(x: number, y: number): number {
+function power(x: number, y: number): number {
   if (y === 2) return x * x;
   if (x >= 0) return pow(x, y);
   if (y !== Math.floor(y)) return NaN;

@@ -156,10 +156,7 @@ function readCall({ callee, arguments: given }: jsep.CallExpression, inner: (par
   const { name } = callee as jsep.Identifier;
   const operation = Object.hasOwn(FUNCTIONS, name ?? '') ? FUNCTIONS[name] : undefined;
   if (callee.type !== 'Identifier' || !operation)
-    throw new FormulaError(
-      `“${String(name)}” is no function; known are ${Object.keys(FUNCTIONS).join(', ')}.`,
-      placeOf(String(name), scope),
-    );
+    throw new FormulaError(`“${name}” is no function; known are ${Object.keys(FUNCTIONS).join(', ')}.`, placeOf(name, scope));
   const [least, most] = operation.takes;
   if (given.length < least || given.length > most) {
     const wanted = least === most ? `${least}` : `${least} to ${most}`;

@@ -83,7 +83,7 @@ export class Typeface {
 }
 
 /** Whether a text is the outlines of a font, as {@link Typeface} reads them. */
-export function isTypeface(text: string): boolean {
+function isTypeface(text: string): boolean {
   try {
     const { unitsPerEm, ascender, descender, glyphs } = JSON.parse(text) as Partial<Table>;
     const numbers = [unitsPerEm, ascender, descender].every((n) => typeof n === 'number' && Number.isFinite(n));

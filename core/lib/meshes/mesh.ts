@@ -36,7 +36,7 @@ export const vertexCount = (mesh: TriangleMesh): number => mesh.positions.length
 export const triangleCount = (mesh: TriangleMesh): number => mesh.index.length / 3;
 
 /** Number of poses of a mesh; 0 where it does not deform. */
-export function poseCount({ motion, positions }: TriangleMesh): number {
+function poseCount({ motion, positions }: TriangleMesh): number {
   return motion ? motion.poses.length / positions.length : 0;
 }
 

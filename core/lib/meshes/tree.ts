@@ -20,7 +20,7 @@ export interface MeshHit {
 const options = (indirect: boolean) => ({ maxLeafTris: 3, indirect }) as ConstructorParameters<typeof MeshBVH>[1];
 
 /** Finds hits and nearest points of a mesh through a tree of bounding boxes (package three-mesh-bvh). */
-export class MeshTree {
+class MeshTree {
   private readonly geometry = new BufferGeometry();
   private readonly tree: MeshBVH;
   private readonly ray = new Ray();

@@ -1,7 +1,7 @@
 import type { SeenParticles } from './seen-particles';
 
 /** Numbers a particle in a list of places or velocities. */
-export const ROW = 3;
+const ROW = 3;
 
 /** Room for the neighbours of one particle; what does not fit is passed over. */
 const MOST_MET = 65536;

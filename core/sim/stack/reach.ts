@@ -82,7 +82,7 @@ export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard
       const kind = modulatorKinds.get(values.kind);
       const seed = typeof values['seed'] === 'number' ? values['seed'] : 0;
       const source = { values, stream: streamOf(scene.seed ^ 0x2545f491, seed), fps: scene.time.fps, image: resources.image, dials, zones };
-      const { followPlace = 100, followScale = 100 } = values as { followPlace?: number; followScale?: number };
+      const [followPlace, followScale] = [Number(values['followPlace'] ?? 100), Number(values['followScale'] ?? 100)];
       const follows = !kind.placed || (followPlace === 100 && followScale === 100);
       return {
         value: kind.compile(source),

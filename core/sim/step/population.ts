@@ -1,3 +1,4 @@
+import { recordBy } from '../../lib/record';
 import { BLOCK } from '../../lib/particle-block';
 import { ANYWHERE, type ColumnRoom } from './column-room';
 
@@ -8,7 +9,7 @@ export const FLOAT_COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'mass', '
  * Columns of particles that can be seen to turn; empty where they can't. Orientation is a unit quaternion with w ≥ 0,
  * of which x, y, z are kept; spin is the angular velocity in radians a second, world axes.
  */
-export const TURN_COLUMNS = ['qx', 'qy', 'qz', 'wx', 'wy', 'wz'] as const;
+const TURN_COLUMNS = ['qx', 'qy', 'qz', 'wx', 'wy', 'wz'] as const;
 
 export const ALL_COLUMNS = [...FLOAT_COLUMNS, ...TURN_COLUMNS] as const;
 export type FloatColumn = (typeof ALL_COLUMNS)[number];
@@ -61,9 +62,7 @@ export class Population {
   /** Colours taken over from what gave birth, as 0xrrggbb, sRGB-coded; empty where they are not kept. */
   tint = new Uint32Array(0);
   /** Float columns by name: metres, metres a second, seconds, kilograms, kg/s, metres. */
-  readonly columns: Record<FloatColumn, Float32Array> = Object.fromEntries(
-    ALL_COLUMNS.map((name) => [name, new Float32Array(0)]),
-  ) as Record<FloatColumn, Float32Array>;
+  readonly columns: Record<FloatColumn, Float32Array> = recordBy(ALL_COLUMNS, () => new Float32Array(0));
   /** 1 for each block of slots that has got other particles since somebody set it to 0. */
   changed = new Uint8Array(0);
   private readonly names: readonly FloatColumn[];

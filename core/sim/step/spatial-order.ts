@@ -1,3 +1,4 @@
+import { mapVector } from '../../lib/math/vector';
 import type { Population } from './population';
 
 /** Cubes along each axis at most: ten bits of a key. */
@@ -17,11 +18,11 @@ function spread(n: number): number {
  * a Z-order curve (Morton 1966).
  */
 export function orderInSpace({ count, columns: { x, y, z } }: Population, cell: number): Uint32Array {
-  const low = [x, y, z].map((column) => {
+  const low = mapVector([x, y, z], (column) => {
     let least = Infinity;
     for (let slot = 0; slot < count; slot++) least = Math.min(least, column[slot]!);
     return least;
-  }) as [number, number, number];
+  });
   const inverse = 1 / cell;
   const cube = (value: number, from: number) => spread(Math.min(MOST, Math.floor((value - from) * inverse)));
   // Key and slot in one number of 53 bits, so that plain numbers are sorted.

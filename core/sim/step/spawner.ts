@@ -118,7 +118,7 @@ export function maskOf(
 }
 
 /** The velocity that a point fixed to a moving thing has, by central difference over a substep, m/s. */
-export function velocityAt(motion: Motion, local: Vector, frame: number, substep: number, fps: number): Vector {
+function velocityAt(motion: Motion, local: Vector, frame: number, substep: number, fps: number): Vector {
   if (!motion.moves) return [0, 0, 0];
   const before = outward(motion.at(frame - substep / 2), local);
   const after = outward(motion.at(frame + substep / 2), local);
@@ -127,7 +127,7 @@ export function velocityAt(motion: Motion, local: Vector, frame: number, substep
 }
 
 /** What holds the particles of each birth of an emitter together; undefined where nothing does. */
-export function bondOf(emitter: Emitter, resources: Resources): Bond | undefined {
+function bondOf(emitter: Emitter, resources: Resources): Bond | undefined {
   if (shapes.get(emitter.shape.kind).fromParticles) return undefined;
   return bonds.get(emitter.bond.kind).compile?.(emitter.bond, emitter.shape, resources);
 }

@@ -26,7 +26,7 @@ export interface MaskRange {
 }
 
 /** What a mask looks at, over places all over an emitter's shape; undefined where the shape has none. */
-export function maskRange(
+function maskRange(
   scene: Pick<Scene, 'meshes' | 'seed' | 'time' | 'dials'>,
   assets: Assets,
   emitter: Pick<Emitter, 'shape' | 'seed'>,

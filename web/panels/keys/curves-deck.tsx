@@ -233,6 +233,7 @@ export function CurvesDeck() {
     );
     watch.observe(element);
     return () => watch.disconnect();
+    // oxlint-disable-next-line react/exhaustive-effect-dependencies -- the box is there only where there are curves
   }, [empty]);
   const shown = useMemo(
     () =>

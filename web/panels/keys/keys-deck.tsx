@@ -18,7 +18,7 @@ import { clockOfRow, useSpan, type DeckSpan } from './deck-span';
 import { useRows } from './use-deck-keys';
 
 /** Begins a drag of the selected keys from one of them; Alt scales them about the first of them. */
-export function dragKeys(event: React.PointerEvent, row: KeyRow, frame: number, pixelsAFrame: number, clock: Clock): void {
+function dragKeys(event: React.PointerEvent, row: KeyRow, frame: number, pixelsAFrame: number, clock: Clock): void {
   const state = useKeys.getState();
   const already = isPicked(state, row.id, frame);
   if (!already || event.shiftKey) pick({ [row.id]: [frame] }, event.shiftKey);

@@ -7,7 +7,7 @@ import { drawnFrom } from '../../../core/kinds/looks/look-back';
 import { useScene } from '../../state/scene-store';
 
 /** The frames that a bake of the shot holds: with those before its first that its trails look back at. */
-export const bakedSpan = (scene: Scene): { readonly from: number; readonly through: number } => ({
+const bakedSpan = (scene: Scene): { readonly from: number; readonly through: number } => ({
   from: drawnFrom(scene, scene.time.first),
   through: scene.time.last,
 });

@@ -5,7 +5,7 @@ import { api } from '../../state/api';
 import { useBakes, useToldOfBakes } from '../../simulation/bakes';
 
 /** Bytes in words. */
-export function inBytes(bytes: number): string {
+function inBytes(bytes: number): string {
   const units = ['B', 'kB', 'MB', 'GB', 'TB'];
   const power = Math.min(units.length - 1, Math.max(0, Math.floor(Math.log10(Math.max(1, bytes)) / 3)));
   return `${Number((bytes / 1000 ** power).toPrecision(3))} ${units[power]}`;

@@ -47,6 +47,7 @@ export function Preview({ frame }: { frame: number }) {
       stop.abort();
       picture.dispose();
     };
+    // oxlint-disable-next-line react/exhaustive-effect-dependencies -- images are read from a store while it is drawn
   }, [scene, frame, images]);
   return <div ref={box} className="grid h-full max-h-full w-full place-items-center" />;
 }

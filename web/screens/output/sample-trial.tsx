@@ -27,7 +27,7 @@ interface Trial {
 }
 
 /** How far pictures are apart: the root of the mean square over all channels but alpha, of 255. */
-export function distanceOf(a: Uint8Array, b: Uint8Array): number {
+function distanceOf(a: Uint8Array, b: Uint8Array): number {
   let sum = 0;
   for (let i = 0; i < a.length; i++) if (i % 4 !== 3) sum += (a[i]! - b[i]!) ** 2;
   return Math.sqrt(sum / (a.length * 0.75));
@@ -121,6 +121,7 @@ export function SampleTrial({ frame, samples, onChoose }: { frame: number; sampl
   useEffect(() => {
     setTrials(undefined);
     return () => stop.current?.abort();
+    // oxlint-disable-next-line react/exhaustive-effect-dependencies -- what was tried is of one scene and frame
   }, [scene, frame]);
   const counts = [...new Set([4, 16, 64].map((n) => (samples > 1 && n === 16 ? samples : n)))].toSorted((a, b) => a - b);
   const start = async () => {

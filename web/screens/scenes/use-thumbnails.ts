@@ -22,5 +22,6 @@ export function useThumbnails(cards: readonly SceneCard[] | undefined): void {
       }
     })();
     return () => stop.abort();
+    // oxlint-disable-next-line react/exhaustive-effect-dependencies -- another revision of the same scene has another picture
   }, [id, revision, queries]);
 }

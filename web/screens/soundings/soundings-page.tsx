@@ -68,6 +68,7 @@ export function SoundingsPage() {
       >
         <div className="flex w-100 shrink-0 flex-col border-r border-rule">
           <div className="relative h-56 shrink-0 border-b border-rule">
+            {/* oxlint-disable-next-line react/no-unstable-nested-components -- a function that draws, not a component */}
             <Viewport over={(rig) => <Over sort={SORTS[index]!.name} rig={rig} />} />
           </div>
           <section className="min-h-0 flex-1 overflow-y-auto px-4 py-2" aria-label="What is measured">

@@ -23,7 +23,7 @@ const COUNT = {
 } as const;
 
 /** A share in words: `All particles`, `Draft 1 in 10`. */
-export function shareInWords(share: number): string {
+function shareInWords(share: number): string {
   return share >= 1 ? 'All particles' : `Draft 1 in ${Number((1 / share).toPrecision(2))}`;
 }
 

@@ -7,7 +7,7 @@ import { pictureOf } from '../../view/thumbnail';
 import { valueText, type Sheet, type Trial } from './trials-store';
 
 /** A trial as a page of the logbook. */
-export function pageOf(sheet: Sheet, trial: Trial): TrialPage {
+function pageOf(sheet: Sheet, trial: Trial): TrialPage {
   return {
     values: trial.values.map(([address, value], i) => {
       const { thing, label, unit } = sheet.variables[i]!;

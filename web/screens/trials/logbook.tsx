@@ -14,7 +14,7 @@ import { tagsOf } from './chosen-trial';
 const textOf = ({ title, note, tags, sceneName }: LogEntry) => [title, note, sceneName, ...tags].join(' ').toLowerCase();
 
 /** The pages that hold every word that is looked for. */
-export function found(entries: readonly LogEntry[], search: string): readonly LogEntry[] {
+function found(entries: readonly LogEntry[], search: string): readonly LogEntry[] {
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   return entries.filter((entry) => words.every((word) => textOf(entry).includes(word)));
 }

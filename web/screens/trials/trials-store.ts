@@ -18,7 +18,7 @@ import type { FromTrial, Shot } from './jobs';
 import { SheetRunner } from './sheet-runner';
 
 /** The most cells along a side. */
-export const MOST_ACROSS = 8;
+const MOST_ACROSS = 8;
 
 /** What is typed for one of the numbers. */
 export interface Axis {

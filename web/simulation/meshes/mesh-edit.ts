@@ -9,7 +9,7 @@ import { api } from '../../state/api';
 import { importMesh } from './import-mesh';
 
 /** Adds a mesh to the scene; returns its id. */
-export function addMesh(source: Kinded, name: string): string {
+function addMesh(source: Kinded, name: string): string {
   const { meshes } = openedScene();
   const mesh: SceneMesh = {
     ...freeIdentity('m', name, meshes),

@@ -49,7 +49,7 @@ export function reconciled(stored: StoredScene, left: Entry | undefined): Opened
 }
 
 /** The undo that goes with a scene; none where it belongs to another state of it, or to an older version of documents. */
-export function undoOf(history: KeptHistory | undefined, present: Scene): Undo {
+function undoOf(history: KeptHistory | undefined, present: Scene): Undo {
   if (!history) return NO_UNDO;
   const all = [...history.past, history.present, ...history.future];
   if (all.some((scene) => scene.version !== SCENE_VERSION) || checkScene(history.present).length > 0) return NO_UNDO;

@@ -92,9 +92,6 @@ export interface Dress {
   readonly sizeOverAge?: readonly LevelStop[];
 }
 
-/** A look as the layers read it: what every layer takes, and what only some looks have. */
-export type LookValues<T extends object = object> = Dress & Readonly<Partial<T>>;
-
 /** A material that lays its light on the picture, premultiplied and without depth, with the uniforms that every layer has. */
 export function layerMaterial(vertexShader: string, fragmentShader: string, uniforms: RawShaderMaterial['uniforms']): RawShaderMaterial {
   return new RawShaderMaterial({

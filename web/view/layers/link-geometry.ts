@@ -25,7 +25,7 @@ export interface Places {
  * Pairs of places nearer than `reach`, each once as (a, b, distance): every place reaches out to up to `most` of its nearest. Places are
  * sorted into cells as wide as the reach, so that only those of 27 cells are measured.
  */
-export function nearPairs({ x, y, z }: Places, count: number, reach: number, most: number): (readonly [number, number, number])[] {
+function nearPairs({ x, y, z }: Places, count: number, reach: number, most: number): (readonly [number, number, number])[] {
   let buckets = 16;
   while (buckets < 2 * count) buckets *= 2;
   const mask = buckets - 1;

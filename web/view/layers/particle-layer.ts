@@ -251,8 +251,7 @@ export class ParticleLayer implements Layer {
     this.capacity = Math.ceil(count * 1.25);
     this.object.geometry.dispose();
     this.object.geometry = new BufferGeometry();
-    const attribute = <A extends Float32Array | Uint32Array>(array: A, size = 1) =>
-      new BufferAttribute(array, size).setUsage(DynamicDrawUsage);
+    const attribute = (array: Float32Array | Uint32Array, size = 1) => new BufferAttribute(array, size).setUsage(DynamicDrawUsage);
     for (const name of [...COLUMNS, ...TURNS, 'age']) this.object.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
     for (const name of ['was', 'wasGoing']) this.object.geometry.setAttribute(name, attribute(new Float32Array(3 * this.capacity), 3));
     this.object.geometry.setAttribute('zone', attribute(new Float32Array(2 * this.capacity), 2));

@@ -65,7 +65,7 @@ interface Body {
 }
 
 /** How much of its births each corner of an emitter's mesh is given: by its masks, and by the groups picked. */
-export function cornerWeights(scene: Scene, emitter: Emitter, mesh: TriangleMesh, resources: Resources): Float32Array {
+function cornerWeights(scene: Scene, emitter: Emitter, mesh: TriangleMesh, resources: Resources): Float32Array {
   const weights = new Float32Array(mesh.positions.length / 3).fill(1);
   const names = (emitter.shape['groups'] as readonly string[] | undefined) ?? [];
   if (names.length > 0) {
@@ -156,7 +156,7 @@ export class Surfaces {
   private build({ scene, assets, selection }: Drawn): void {
     this.empty();
     const resources = resourcesOf(scene, assets);
-    const surfaceOf = <K extends { surface?(values: Kinded, r: Resources): TriangleMesh | undefined }>(kind: K, values: Kinded) =>
+    const surfaceOf = (kind: { surface?(values: Kinded, r: Resources): TriangleMesh | undefined }, values: Kinded) =>
       kind.surface?.(values, resources);
     const evenly = (mesh: TriangleMesh, level: number) => new Float32Array(mesh.positions.length / 3).fill(level);
     for (const { id, shape, shown, rendered } of scene.colliders) {

@@ -31,7 +31,7 @@ function smoothed(line: Float64Array, points: number, by: number): Float64Array 
 }
 
 /** Which particles have a trail. Numbers follow one another, so that every n-th of them is spread evenly over the births. */
-export const hasTrail = (id: number, every: number): boolean => every <= 1 || id % every === 0;
+const hasTrail = (id: number, every: number): boolean => every <= 1 || id % every === 0;
 
 /**
  * A band along the way of each particle, from where it is through where it was on the frames before, as far back as they are known and it

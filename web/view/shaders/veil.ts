@@ -10,8 +10,6 @@ export interface Veil {
   readonly solids: Texture | undefined;
 }
 
-export const CLEAR: Veil = { fog: 0, fogColour: '#000000', solids: undefined };
-
 /** Uniforms of {@link veilShader}. */
 export const veilUniforms = (): RawShaderMaterial['uniforms'] => ({
   fog: { value: new Vector4() },
