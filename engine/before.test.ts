@@ -18,6 +18,23 @@ describe('particles of two frames are brought together', () => {
     );
   });
 
+  it('goes three times as far back as the velocity covers; further away, a particle was put elsewhere and comes straight', () => {
+    const span = 1 / 24;
+    const frameAt = (x: number) => {
+      const scene = testScene({
+        emitter: { place: { position: [x, 0, 0] }, birth: { life: 1e3, speed: 2, along: 'direction', direction: [1, 0, 0], drag: 0 } },
+      });
+      return snapshot(runTo(scene, 0), 1).emitters[0]!;
+    };
+    const now = frameAt(10);
+    const cameFrom = (x: number) => beforeOf(now, frameAt(x), span).place[0]!;
+    // 2 m/s cover 1/12 m in a frame; three times as much is 0.25 m.
+    expect(cameFrom(10 - 0.24)).toBeCloseTo(9.76, 5);
+    expect(cameFrom(10 + 0.24)).toBeCloseTo(10.24, 5);
+    expect(cameFrom(10 - 0.26)).toBeCloseTo(10 - 2 / 24, 5);
+    expect(cameFrom(-50)).toBeCloseTo(10 - 2 / 24, 5);
+  });
+
   it('where they were is where the frame before has them; what was born since comes straight', () => {
     const scene = testScene({
       emitter: {

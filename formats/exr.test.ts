@@ -35,6 +35,21 @@ describe('OpenEXR', () => {
         });
   });
 
+  it.each([
+    [24, [24_000, 1000]],
+    [24_000 / 1001, [24_000, 1001]],
+    [30_000 / 1001, [30_000, 1001]],
+    [12.5, [12_500, 1000]],
+  ])('%f frames a second are written as a rational number', (rate, rational) => {
+    const bytes = writeExr(WIDTH, HEIGHT, [channel('R', 1)], 'half', rate);
+    // Name, type and size of an attribute stand before its value (OpenEXR file layout).
+    const text = Buffer.from(bytes).toString('latin1');
+    const at = text.indexOf('framesPerSecond\0rational\0') + 'framesPerSecond\0rational\0'.length;
+    const view = new DataView(bytes.buffer, at);
+    expect(view.getUint32(0, true)).toBe(8);
+    expect([view.getInt32(4, true), view.getUint32(8, true)]).toEqual(rational);
+  });
+
   it('halves are those of three.js, to the bit, but that they are rounded and not cut off (property)', () => {
     fc.assert(
       fc.property(fc.float({ min: Math.fround(-65504), max: Math.fround(65504), noNaN: true }), (value) => {

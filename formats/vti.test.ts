@@ -55,6 +55,26 @@ describe('VTK image data', () => {
       }),
     ],
     [
+      'base64 compressed with zlib under 64-bit headers',
+      text({
+        head: 'header_type="UInt64" compressor="vtkZLibDataCompressor"',
+        array: 'format="binary"',
+        data: base64(words(1, 0, 288, 0, 0, 0, zlibSync(bytesOf(grid.vectors)).length, 0)) + base64(zlibSync(bytesOf(grid.vectors))),
+      }),
+    ],
+    [
+      'base64 compressed in two blocks',
+      text({
+        head: 'header_type="UInt32" compressor="vtkZLibDataCompressor"',
+        array: 'format="binary"',
+        data: (() => {
+          const all = bytesOf(grid.vectors);
+          const [a, b] = [zlibSync(all.subarray(0, 160)), zlibSync(all.subarray(160))];
+          return base64(words(2, 160, 128, a.length, b.length)) + base64(a, b);
+        })(),
+      }),
+    ],
+    [
       'appended base64',
       text({
         head: 'header_type="UInt32"',
@@ -64,6 +84,17 @@ describe('VTK image data', () => {
       }),
     ],
   ])('written by others as %s is read', (_name, bytes) => expect(readVti(bytes, 'a.vti').vectors).toEqual(grid.vectors));
+
+  it('whose extent starts elsewhere than at 0 has its first point there: the origin is that of point 0, 0, 0', () => {
+    const moved = new TextDecoder().decode(text()).replaceAll('0 2 0 3 0 1', '4 6 -2 1 10 11');
+    const read = readVti(new TextEncoder().encode(moved), 'a.vti');
+    expect(read.counts).toEqual([3, 4, 2]);
+    expect(read.origin).toEqual([-1 + 4 * 0.25, 0.5 - 2 * 0.5, 2 + 10]);
+    const reader = newImageDataReader();
+    reader.parseAsArrayBuffer(new TextEncoder().encode(moved).buffer);
+    const image = reader.getOutputData(0) as ReturnType<typeof vtkImageData.newInstance>;
+    expect([...image.indexToWorld([4, -2, 10])]).toEqual([...read.origin]);
+  });
 
   it('written by others as raw appended bytes is read', () => {
     const head = text({

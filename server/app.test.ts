@@ -119,6 +119,17 @@ describe('scenes', () => {
     expect((await call('get', `/images/${image.hash}`)).status).toBe(200);
   });
 
+  it('that is deleted takes no save, and comes back as it was', async () => {
+    const made = await json('post', '/scenes', {});
+    const { id, scene } = made.body;
+    await json('delete', `/scenes/${id}`);
+    const late = await json('put', `/scenes/${id}`, { scene: { ...scene, name: 'Too late' } }).set('If-Match', '"1"');
+    expect([late.status, late.body.faults[0].code]).toEqual([404, 'missing']);
+    expect((await call('get', `/scenes/${id}`)).status).toBe(404);
+    expect((await call('get', '/scenes')).body.scenes.map((s: { id: string }) => s.id)).not.toContain(id);
+    expect((await json('post', `/scenes/${id}/restore`)).body).toMatchObject({ revision: 1, scene: { name: scene.name } });
+  });
+
   it('a broken import leaves no trace', async () => {
     const before = (await call('get', '/scenes')).body.scenes.length;
     const answer = await call('post', '/scenes/import').attach('file', Buffer.from(sceneText(examples[0]!.scene).slice(0, 99)), 'x.json');
@@ -191,6 +202,27 @@ describe('pictures of scenes', () => {
     expect(await listed()).toBe(body.revision);
     await send(body.revision + 5, png);
     expect(await listed()).toBe(body.revision);
+  });
+
+  it('of an older state do not replace one of a newer', async () => {
+    const made = await json('post', '/scenes', {});
+    const { id, scene } = made.body;
+    const put = (revision: number, name: string) =>
+      json('put', `/scenes/${id}`, { scene: { ...scene, name } }).set('If-Match', `"${revision}"`);
+    expect((await put(1, 'Second')).status).toBe(200);
+    const picture = (grey: number) => {
+      const png = new PNG({ width: 4, height: 4 });
+      png.data.fill(grey);
+      return PNG.sync.write(png);
+    };
+    const give = (revision: number, grey: number) =>
+      call('post', `/scenes/${id}/picture`).field('about', JSON.stringify({ revision })).attach('file', picture(grey), 'picture.png');
+    const shown = async () => (await call('get', `/scenes/${id}/picture`).buffer(true)).body as Buffer;
+    await give(2, 200);
+    await give(1, 50);
+    expect(await shown()).toEqual(picture(200));
+    await give(2, 90);
+    expect(await shown()).toEqual(picture(90));
   });
 
   it('that are none, or belong to no revision, are refused', async () => {

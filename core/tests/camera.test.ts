@@ -41,6 +41,14 @@ describe('the lens', () => {
     expect(discOf({ focal: 50, sensor: 24, aperture: 2, focus: 4 }, 4)).toBe(0);
   });
 
+  it('blurs a point at 4 m to 0.3205 mm at 50 mm, f/2, focused at 2 m (thin lens, textbook optics)', () => {
+    const lens: Lens = { focal: 50, sensor: 24, aperture: 2, focus: 2 };
+    // The picture keeps its angle whatever it is focused at, so its sensor stands at f: a thin lens has it at s·f/(s − f), and a disc as much larger.
+    const drawnOut = 2000 / (2000 - 50);
+    expect(discOf(lens, 4) * lens.sensor * drawnOut).toBeCloseTo(0.3205, 4);
+    expect(openingOf(lens)).toBeCloseTo(0.0125, 12);
+  });
+
   it('is looked through all over alike: places of equal area, and moments in stretches of their own that don’t hang on them', () => {
     const n = 256;
     const places = Array.from({ length: n }, (_, i) => onDisc(i, n));

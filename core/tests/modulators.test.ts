@@ -30,6 +30,32 @@ function felt(
   return probe(scene, assets, frame, scene.emitters[0]!, whole).total.acceleration[0];
 }
 
+describe('a pattern of noise that drifts', () => {
+  it('is at x + drift·t after t seconds as it was at x: it goes the way its drift says', () => {
+    const drift = [0.7, -0.3, 0.2] as const;
+    const pattern = { kind: 'noise', size: 0.8, drift: [...drift], amount: 1 };
+    const seconds = 2;
+    const [x, y, z] = [0.31, 0.17, -0.42];
+    const before = felt(pattern, { position: [x, y, z] }, {}, 0);
+    const moved = [x + drift[0] * seconds, y + drift[1] * seconds, z + drift[2] * seconds] as const;
+    expect(felt(pattern, { position: moved }, {}, 24 * seconds)).toBeCloseTo(before, 9);
+    const against = [x - drift[0] * seconds, y - drift[1] * seconds, z - drift[2] * seconds] as const;
+    expect(Math.abs(felt(pattern, { position: against }, {}, 24 * seconds) - before)).toBeGreaterThan(0.05);
+  });
+
+  it('and so is turbulence', () => {
+    const drift = [0.7, -0.3, 0.2] as const;
+    const scene = testScene({
+      fields: [{ settings: { kind: 'turbulence', size: 0.8, drift: [...drift] }, strength: 2, actsAs: 'acceleration' }],
+    });
+    const at = (position: readonly [number, number, number], frame: number) =>
+      probe(scene, new Map(), frame, scene.emitters[0]!, { position, velocity: [0, 0, 0], mass: 1, drag: 0 }).total.acceleration;
+    const before = at([0.31, 0.17, -0.42], 0);
+    at([0.31 + 2 * drift[0], 0.17 + 2 * drift[1], -0.42 + 2 * drift[2]], 48).forEach((n, axis) => expect(n).toBeCloseTo(before[axis]!, 5));
+    expect(at([0.31 - 2 * drift[0], 0.17 - 2 * drift[1], -0.42 - 2 * drift[2]], 48)[0]).not.toBeCloseTo(before[0], 1);
+  });
+});
+
 describe('modulators multiply a weight', () => {
   it('by own age, a share of life or seconds, remapped from a range through a curve to another', () => {
     expect(felt({ kind: 'age' }, { age: 0.25 })).toBe(2.5);
