@@ -17,6 +17,7 @@ import { sumsOfBlock, type Sums } from '../core/kinds/contracts/sums';
 import type { KernelBackend } from '../core/sim/stack/stack';
 import { Simulation } from '../core/sim/step/simulation';
 import { compiled } from '../scripts/kernel.mjs';
+import { layouts } from './layout-source.mjs';
 import { makeKernel } from './kernel';
 
 /** A run of a scene with the kernel, or in the plain core. */
@@ -333,6 +334,11 @@ describe('the kernel', () => {
     };
     const first = after();
     for (let i = 0; i < 100; i++) expect(after()).toBe(first);
+  });
+
+  it('has both sides of its layout from one source', () => {
+    const root = join(import.meta.dirname, '..');
+    for (const [path, text] of Object.entries(layouts())) expect(readFileSync(join(root, path), 'utf8'), path).toBe(text);
   });
 
   it('is compiled from its source as it stands', () => {

@@ -1,7 +1,8 @@
-// Compiles kernel/assembly/kernel.ts and writes it as kernel/wasm.ts: the same bytes in a page, in Node.js and in tests.
+// Makes the layouts of kernel/layout-source.mjs, compiles kernel/assembly/kernel.ts and writes it as kernel/wasm.ts: the same bytes in a page, in Node.js and in tests.
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { layouts } from '../kernel/layout-source.mjs';
 import { root, run } from './run.mjs';
 
 /** The text of kernel/wasm.ts, compiled now. */
@@ -37,4 +38,7 @@ export function compiled() {
   return `/** kernel/assembly/kernel.ts, compiled by \`npm run kernel\`. */\nexport const KERNEL =\n  '${base64}';\n`;
 }
 
-if (process.argv[1] === import.meta.filename) writeFileSync(join(root, 'kernel', 'wasm.ts'), compiled());
+if (process.argv[1] === import.meta.filename) {
+  for (const [path, text] of Object.entries(layouts())) writeFileSync(join(root, path), text);
+  writeFileSync(join(root, 'kernel', 'wasm.ts'), compiled());
+}

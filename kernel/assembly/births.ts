@@ -1,36 +1,30 @@
+import {
+  ALONG,
+  ANY_WAY,
+  AT,
+  CONE,
+  DESCRIPTOR,
+  DIRECTION,
+  DRAG,
+  FLAGS,
+  LIFE,
+  MASS,
+  OPENING,
+  PICKS,
+  POSITION,
+  ROTATION,
+  SCALE,
+  SHAPE,
+  SIZE,
+  SIZES,
+  SPEED,
+  STREAM,
+} from './births-layout';
 import { all, NONE, over } from './lanes';
 import { HALF, ONE } from './numbers';
 import { dot, number, whole } from './program';
 
 // Where and how particles begin: core/sim/step/spawner.ts and core/sim/step/newborn-writer.ts for emitters of which nothing unusual is asked. By columns of a block: luck, places in the emitter's own frame, the ways they leave, and what else is drawn.
-
-/** What is asked: words from here on, written by kernel/births.ts. */
-const RECIPE: usize = 24576;
-const STREAM: usize = 0;
-const SHAPE: usize = 1;
-const ALONG: usize = 2;
-const FLAGS: usize = 3;
-/** Sides of a box; or the radius. */
-const SIZES: usize = 4;
-/** The purposes of the numbers that a place is drawn by. */
-const PICKS: usize = 7;
-const POSITION: usize = 10;
-const SCALE: usize = 13;
-const ROTATION: usize = 14;
-const DIRECTION: usize = 23;
-/** 1 less the cosine of the cone that ways are spread over. */
-const OPENING: usize = 26;
-/** Value, variance, purpose and least of each of the numbers that are drawn. */
-const SPEED: usize = 27;
-const LIFE: usize = 31;
-const MASS: usize = 35;
-const DRAG: usize = 39;
-const SIZE: usize = 43;
-/** Purposes of the two numbers of a cone, and of a way where there is none. */
-const CONE: usize = 47;
-const ANY_WAY: usize = 49;
-/** Where the columns begin, one after another: numbers, x, y, z, vx, vy, vz, life, mass, drag, size, luck. */
-const AT: usize = 51;
 
 const COLUMN: usize = 4096;
 const X: usize = COLUMN;
@@ -144,29 +138,29 @@ function put(at: usize, x: v128, y: v128, z: v128): void {
 }
 
 function drawLuck(at: usize, bytes: usize): void {
-  const stream = v128.load32_splat(RECIPE + 4 * STREAM);
+  const stream = v128.load32_splat(DESCRIPTOR + 4 * STREAM);
   for (const end = at + bytes; at < end; at += 16)
     v128.store(at + LUCK, mix(i32x4.add(stream, i32x4.mul(v128.load(at), i32x4.splat(<i32>0x9e3779b1)))));
 }
 
 /** Places in the emitter's own frame; and the normals or tangents there, where particles leave along those. */
 function drawPlaces(at: usize, bytes: usize): void {
-  const shape = whole(RECIPE, SHAPE);
-  const along = whole(RECIPE, ALONG);
-  const surface = (whole(RECIPE, FLAGS) & SURFACE) != 0;
+  const shape = whole(DESCRIPTOR, SHAPE);
+  const along = whole(DESCRIPTOR, ALONG);
+  const surface = (whole(DESCRIPTOR, FLAGS) & SURFACE) != 0;
   const one = all(ONE);
   for (const end = at + bytes; at < end; at += 16) {
     const luck = v128.load(at + LUCK);
-    const first = drawnBits(luck, whole(RECIPE, PICKS));
-    const second = drawnBits(luck, whole(RECIPE, PICKS + 1));
+    const first = drawnBits(luck, whole(DESCRIPTOR, PICKS));
+    const second = drawnBits(luck, whole(DESCRIPTOR, PICKS + 1));
     const a = part(first);
     if (shape == BALL) {
       const y = f32x4.sub(a, rest(first));
       const ring = acrossBy(f32x4.add(a, a), f32x4.splat(2), rest(first));
       const x = f32x4.mul(ring, wave(second, 1));
       const z = f32x4.mul(ring, wave(second, 0));
-      let r = number(RECIPE, SIZES);
-      if (!surface) r = f32x4.mul(r, cubeRoot(draw(luck, whole(RECIPE, PICKS + 2))));
+      let r = number(DESCRIPTOR, SIZES);
+      if (!surface) r = f32x4.mul(r, cubeRoot(draw(luck, whole(DESCRIPTOR, PICKS + 2))));
       put(at + X, f32x4.mul(r, x), f32x4.mul(r, y), f32x4.mul(r, z));
       if (along == ALONG_NORMAL) put(at + V, x, y, z);
       else if (along == ALONG_TANGENT) {
@@ -181,12 +175,12 @@ function drawPlaces(at: usize, bytes: usize): void {
       const half = all(HALF);
       put(
         at + X,
-        f32x4.mul(number(RECIPE, SIZES), f32x4.sub(a, half)),
-        f32x4.mul(number(RECIPE, SIZES + 1), f32x4.sub(part(second), half)),
-        f32x4.mul(number(RECIPE, SIZES + 2), f32x4.sub(draw(luck, whole(RECIPE, PICKS + 2)), half)),
+        f32x4.mul(number(DESCRIPTOR, SIZES), f32x4.sub(a, half)),
+        f32x4.mul(number(DESCRIPTOR, SIZES + 1), f32x4.sub(part(second), half)),
+        f32x4.mul(number(DESCRIPTOR, SIZES + 2), f32x4.sub(draw(luck, whole(DESCRIPTOR, PICKS + 2)), half)),
       );
     } else if (shape == DISC) {
-      const r = f32x4.mul(number(RECIPE, SIZES), f32x4.sqrt(a));
+      const r = f32x4.mul(number(DESCRIPTOR, SIZES), f32x4.sqrt(a));
       put(at + X, f32x4.mul(r, wave(second, 1)), NONE, f32x4.mul(r, wave(second, 0)));
     }
     if (along == ALONG_NORMAL) put(at + V, NONE, one, NONE);
@@ -197,13 +191,13 @@ function drawPlaces(at: usize, bytes: usize): void {
 // @ts-ignore: decorator
 @inline
 function turned(x: v128, y: v128, z: v128, row: usize): v128 {
-  return dot(x, y, z, number(RECIPE, ROTATION + row), number(RECIPE, ROTATION + row + 1), number(RECIPE, ROTATION + row + 2));
+  return dot(x, y, z, number(DESCRIPTOR, ROTATION + row), number(DESCRIPTOR, ROTATION + row + 1), number(DESCRIPTOR, ROTATION + row + 2));
 }
 
 /** Brings places into the world, and the ways along which particles leave. */
 function place(at: usize, bytes: usize): void {
-  const along = whole(RECIPE, ALONG);
-  const scale = number(RECIPE, SCALE);
+  const along = whole(DESCRIPTOR, ALONG);
+  const scale = number(DESCRIPTOR, SCALE);
   for (const end = at + bytes; at < end; at += 16) {
     const x = v128.load(at + X);
     const y = v128.load(at + X + COLUMN);
@@ -213,11 +207,11 @@ function place(at: usize, bytes: usize): void {
     const wz = turned(x, y, z, 6);
     put(
       at + X,
-      f32x4.add(number(RECIPE, POSITION), f32x4.mul(scale, wx)),
-      f32x4.add(number(RECIPE, POSITION + 1), f32x4.mul(scale, wy)),
-      f32x4.add(number(RECIPE, POSITION + 2), f32x4.mul(scale, wz)),
+      f32x4.add(number(DESCRIPTOR, POSITION), f32x4.mul(scale, wx)),
+      f32x4.add(number(DESCRIPTOR, POSITION + 1), f32x4.mul(scale, wy)),
+      f32x4.add(number(DESCRIPTOR, POSITION + 2), f32x4.mul(scale, wz)),
     );
-    if (along == ALONG_DIRECTION) put(at + V, number(RECIPE, DIRECTION), number(RECIPE, DIRECTION + 1), number(RECIPE, DIRECTION + 2));
+    if (along == ALONG_DIRECTION) put(at + V, number(DESCRIPTOR, DIRECTION), number(DESCRIPTOR, DIRECTION + 1), number(DESCRIPTOR, DIRECTION + 2));
     else if (along == ALONG_NORMAL || along == ALONG_TANGENT) {
       const ax = v128.load(at + V);
       const ay = v128.load(at + V + COLUMN);
@@ -233,8 +227,8 @@ function place(at: usize, bytes: usize): void {
       const middle = f32x4.eq(length, NONE);
       if (v128.any_true(middle)) {
         const luck = v128.load(at + LUCK);
-        const bits = drawnBits(luck, whole(RECIPE, ANY_WAY));
-        const turn = drawnBits(luck, whole(RECIPE, ANY_WAY + 1));
+        const bits = drawnBits(luck, whole(DESCRIPTOR, ANY_WAY));
+        const turn = drawnBits(luck, whole(DESCRIPTOR, ANY_WAY + 1));
         const c = f32x4.sub(rest(bits), part(bits));
         const s = acrossBy(f32x4.add(part(bits), part(bits)), f32x4.splat(2), rest(bits));
         ax = v128.bitselect(f32x4.mul(s, wave(turn, 1)), ax, middle);
@@ -249,14 +243,14 @@ function place(at: usize, bytes: usize): void {
 /** Spreads ways over a cone about them: inCone of core/sim/step/newborn-writer.ts. */
 function spread(at: usize, bytes: usize): void {
   const one = all(ONE);
-  const opening = number(RECIPE, OPENING);
+  const opening = number(DESCRIPTOR, OPENING);
   for (const end = at + bytes; at < end; at += 16) {
     const luck = v128.load(at + LUCK);
-    const bits = drawnBits(luck, whole(RECIPE, CONE));
+    const bits = drawnBits(luck, whole(DESCRIPTOR, CONE));
     const less = f32x4.mul(part(bits), opening);
     const c = f32x4.sub(one, less);
     const s = acrossBy(less, opening, rest(bits));
-    const turn = drawnBits(luck, whole(RECIPE, CONE + 1));
+    const turn = drawnBits(luck, whole(DESCRIPTOR, CONE + 1));
     const p = f32x4.mul(s, wave(turn, 1));
     const q = f32x4.mul(s, wave(turn, 0));
     // A frame about the axis (Duff et al. 2017, JCGT 6(1)).
@@ -279,11 +273,11 @@ function spread(at: usize, bytes: usize): void {
 // @ts-ignore: decorator
 @inline
 function drawn(what: usize, luck: v128): v128 {
-  const value = number(RECIPE, what);
-  const variance = load<f32>(RECIPE + 4 * (what + 1));
-  if (variance == 0) return f32x4.pmax(number(RECIPE, what + 3), value);
-  const u = draw(luck, whole(RECIPE, what + 2));
-  return f32x4.pmax(number(RECIPE, what + 3), f32x4.add(value, f32x4.mul(f32x4.splat(variance), f32x4.sub(f32x4.add(u, u), all(ONE)))));
+  const value = number(DESCRIPTOR, what);
+  const variance = load<f32>(DESCRIPTOR + 4 * (what + 1));
+  if (variance == 0) return f32x4.pmax(number(DESCRIPTOR, what + 3), value);
+  const u = draw(luck, whole(DESCRIPTOR, what + 2));
+  return f32x4.pmax(number(DESCRIPTOR, what + 3), f32x4.add(value, f32x4.mul(f32x4.splat(variance), f32x4.sub(f32x4.add(u, u), all(ONE)))));
 }
 
 function drawNumbers(at: usize, bytes: usize): void {
@@ -305,11 +299,11 @@ function drawNumbers(at: usize, bytes: usize): void {
 
 /** Fills the columns of up to a block of newborn particles whose numbers are written. */
 export function spawn(count: i32): void {
-  const at = <usize>whole(RECIPE, AT);
+  const at = <usize>whole(DESCRIPTOR, AT);
   const bytes = <usize>count << 2;
   drawLuck(at, bytes);
   drawPlaces(at, bytes);
   place(at, bytes);
-  if (whole(RECIPE, FLAGS) & SPREADS) spread(at, bytes);
+  if (whole(DESCRIPTOR, FLAGS) & SPREADS) spread(at, bytes);
   drawNumbers(at, bytes);
 }

@@ -1,0 +1,15 @@
+import { mergeConfig } from 'vitest/config';
+import base from '../vitest.config';
+
+const only = process.env['BATHYCLAST_MUTATION_TESTS'];
+
+/** The unit tests as mutants are held against them: without slow ones, and without the built programs; those of one pattern where it is given. */
+export default mergeConfig(base, {
+  test: {
+    globalSetup: [],
+    exclude: ['**/*.slow.test.ts', '**/node_modules/**', 'test-results/**'],
+    reporters: ['dot'],
+    watch: false,
+    ...(only && { include: [only] }),
+  },
+});
