@@ -17,6 +17,7 @@ import { FrameCache } from './frame-cache';
 import { storedBudget, storeBudget } from './frame-memory';
 import { usePlayer } from '../state/player-store';
 import { RunEstimate } from './run-estimate';
+import { afterEvent, type SessionEvent, type SessionState } from './session-state';
 import { tellOf } from './tell-of';
 import { Trial } from './trial';
 
@@ -43,10 +44,7 @@ export class Session {
   /** The state of the scene that the frames in the cache are frames of. */
   private cachedScene: Scene | undefined;
   private held = false;
-  /** A run of the playhead's frame alone is under way. */
-  private quick = false;
-  /** That run only sharpens what is seen already: an edit does not wait for it. */
-  private sharpens = false;
+  private state: SessionState = 'idle';
   private rest: ReturnType<typeof setTimeout> | undefined;
   /** The state of the scene that the frame on the screen shows at its set share. */
   private sharpKey = '';
@@ -115,18 +113,26 @@ export class Session {
   /** Plays the frames of a bake of the scene as it is in place of simulating it; undefined ends that. */
   playBake(bake: Pick<StoredBake, 'id' | 'first'> | undefined): void {
     this.endBake();
-    if (bake && this.scene) this.baked = new BakeReading(bake, workKey(this.scene));
+    this.go('end');
+    if (bake && this.scene) {
+      this.baked = new BakeReading(bake, workKey(this.scene));
+      this.go('bake');
+    }
     usePlayer.setState({ bake: bake?.id });
     this.pool.stop();
     this.cache.clear();
-    this.quick = false;
     this.cachedKey = '';
     if (this.scene) this.refresh();
+  }
+
+  private go(event: SessionEvent): void {
+    this.state = afterEvent(this.state, event);
   }
 
   private endBake(): void {
     this.baked?.stop();
     this.baked = undefined;
+    this.go('unbake');
     if (usePlayer.getState().bake === undefined) return;
     usePlayer.setState({ bake: undefined });
     // Frames of a bake hold all particles, and no meters.
@@ -150,6 +156,7 @@ export class Session {
     this.cachedKey = '';
     this.cache.expectNone();
     usePlayer.setState({ playing: false });
+    this.go('trial');
     this.trial = new Trial(this.pool, scene, this.assets, frame, {
       onFrame: (made) => {
         usePlayer.setState({ frame: made.frame, tried: frame });
@@ -165,6 +172,7 @@ export class Session {
   }
 
   private endTrial(): void {
+    if (this.trial) this.go('end');
     this.trial?.end();
     this.trial = undefined;
     usePlayer.setState({ tried: undefined });
@@ -254,13 +262,12 @@ export class Session {
   }
 
   /** The frame of the playhead alone. One run is let finish before the next begins, so that pictures keep coming. */
-  private runQuick(frame: number, share: number): void {
+  private runQuick(frame: number, share: number, as: 'quick' | 'sharpen' = 'quick'): void {
     clearTimeout(this.rest);
-    if (this.quick && !this.sharpens) return;
-    this.sharpens = false;
+    if (this.state === 'quick') return;
     const { key } = this;
     const scene = this.scene!;
-    this.quick = true;
+    this.go(as);
     this.cachedKey = '';
     this.tellCached(true);
     this.pool.start({
@@ -277,7 +284,7 @@ export class Session {
       },
       onDone: (secondsAStep) => {
         this.estimate.learn(secondsAStep);
-        this.quick = this.sharpens = false;
+        this.go('end');
         if (this.key !== key || usePlayer.getState().frame !== frame) this.refresh();
         else if (!this.held) this.runAll(drawnFrom(scene, scene.time.first));
         else if (share < scene.draftShare) this.rest = setTimeout(() => this.sharpen(key, frame), REST);
@@ -289,8 +296,7 @@ export class Session {
   /** The hand on a control rests: the frame at its set share. */
   private sharpen(key: string, frame: number): void {
     if (this.ended || !this.held || this.trial || this.key !== key || usePlayer.getState().frame !== frame) return;
-    this.runQuick(frame, this.scene!.draftShare);
-    this.sharpens = true;
+    this.runQuick(frame, this.scene!.draftShare, 'sharpen');
   }
 
   /** All frames of the shot at the set share that are not held yet, handed over from `first` on. */
@@ -299,11 +305,12 @@ export class Session {
     const { key } = this;
     const from = this.cache.firstMissing(first);
     clearTimeout(this.rest);
-    this.quick = this.sharpens = false;
+    this.go('full');
     this.cachedKey = this.key;
     this.cache.expect(from);
     this.tellCached(true);
     if (from > lastRun(scene.time)) {
+      this.go('end');
       this.pool.stop();
       this.cache.expectNone();
       return;
@@ -329,6 +336,7 @@ export class Session {
       },
       onDone: (secondsAStep = 0) => {
         this.estimate.learn(secondsAStep);
+        this.go('end');
         this.cache.expectNone();
         this.tellCached(true);
       },
@@ -343,7 +351,7 @@ export class Session {
   };
 
   private readonly fail = (message: string): void => {
-    this.quick = false;
+    this.go('end');
     this.cache.expectNone();
     usePlayer.setState({ problem: `The simulation stopped: ${message}.`, playing: false });
   };
