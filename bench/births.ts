@@ -1,4 +1,4 @@
-import { completeScene, type Written } from '../core/scene/complete';
+import { completeScene, type Written } from '../core/scene/read';
 import type { Scene } from '../core/document/scene';
 import type { KernelBackend } from '../core/sim/stack/stack';
 import type { Simulation } from '../core/sim/step/simulation';

@@ -1,4 +1,4 @@
-import { completeScene, type Written } from '../core/scene/complete';
+import { completeScene, type Written } from '../core/scene/read';
 import type { KernelBackend } from '../core/sim/stack/stack';
 import { WHOLE } from '../core/sim/step/run';
 import { Simulation } from '../core/sim/step/simulation';

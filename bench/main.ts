@@ -1,7 +1,7 @@
 import { measureDelivery } from '../core/measure/delivery';
 import { fields as fieldKinds } from '../core/kinds/fields';
 import { uniform } from '../core/lib/random/lookup';
-import { completeScene, type Written } from '../core/scene/complete';
+import { completeScene, type Written } from '../core/scene/read';
 import { Simulation } from '../core/sim/step/simulation';
 import { benchBirths } from './births';
 import { benchExamples } from './examples';

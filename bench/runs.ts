@@ -1,7 +1,7 @@
 import { closeSync, fsyncSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync, statSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { completeScene } from '../core/scene/complete';
+import { completeScene } from '../core/scene/read';
 import type { Scene } from '../core/document/scene';
 import { Simulation } from '../core/sim/step/simulation';
 import { bake } from '../engine/bake/bake';

@@ -213,11 +213,11 @@ it('a flock is the same for any number of threads, bit for bit', async () => {
 
 it('particles that pull others do so from any thread, however many come to be: the same bits for any number of threads', async () => {
   const other = { id: 'o', name: 'O', shape: { kind: 'ball', radius: 2 }, amounts: [{ kind: 'rate', rate: 30_000 }], birth: { life: 9 } };
-  const scene = testScene({
+  const coupled = testScene({
     emitter: { shape: { kind: 'ball' }, amounts: [{ kind: 'burst', count: 300 }], birth: { life: 9, speed: 0.5, spread: 180 } },
+    others: [other],
     fields: [{ settings: { kind: 'attractor', target: 'particles', of: 'o' }, strength: 3 }],
   });
-  const coupled: Scene = { ...scene, emitters: [...scene.emitters, ...testScene({ emitter: other }).emitters] };
   const [one, three] = await Promise.all([1, 3].map((threads) => framesOf(poolOf(threads), coupled, 12, 12)));
   expect(textOf(three![0]!, coupled)).toBe(textOf(one![0]!, coupled));
   // So many that the threads’ common room has to grow again and again.

@@ -1,7 +1,7 @@
 import type { LineSegments, Mesh } from 'three';
 import { OBJLoader } from 'three/addons/loaders/OBJLoader.js';
 import { describe, expect, it } from 'vitest';
-import { completeScene } from '../core/scene/complete';
+import { completeScene } from '../core/scene/read';
 import { runTo, testScene } from '../core/tests/scenes';
 import { snapshot } from '../engine/frame';
 import { bodiesObj, hasBodies } from './bodies-obj';

@@ -1,7 +1,7 @@
 import { PerspectiveCamera, Vector3 } from 'three';
 import { describe, expect, it } from 'vitest';
 import { findExample } from '../core/examples';
-import { completeScene } from '../core/scene/complete';
+import { completeScene } from '../core/scene/read';
 import { cameraGlb, readCameraGltf } from './camera-gltf';
 
 const bytesOf = (content: string | Uint8Array<ArrayBuffer>) =>

@@ -1,3 +1,4 @@
+import { faultsOf, kinded } from '../core/document/forms';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'opentype.js';
@@ -44,7 +45,7 @@ describe('a font of one’s own for lettering', () => {
     expect(born({ face: 'own', font })).not.toEqual(born({ face: 'instrument-sans' }));
     // Until there is one, and where it is damaged, it is the first of those that ship.
     for (const none of ['', '{"glyphs":1}', 'x']) expect(born({ face: 'own', font: none })).toEqual(born({ face: 'instrument-sans' }));
-    expect(shapes.check({ kind: 'lettering', face: 'own', font }, 'shape')).toEqual([]);
+    expect(faultsOf(kinded(shapes), { kind: 'lettering', face: 'own', font }, 'shape')).toEqual([]);
   });
 
   it('is refused in a sentence where the file is no font', async () => {

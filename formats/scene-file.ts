@@ -1,7 +1,6 @@
 import { strToU8, unzipSync, zipSync } from 'fflate';
-import { checkScene } from '../core/scene/check';
+import { type Written, checkScene, completeScene } from '../core/scene/read';
 import type { Asset } from '../core/document/assets';
-import { completeScene, type Written } from '../core/scene/complete';
 import type { Scene } from '../core/document/scene';
 import { migrated } from '../core/document/migrations';
 import { parseBounded } from './bounded-json';

@@ -114,8 +114,8 @@ describe('births by the kernel', () => {
             Object.entries(keys).map(([path, [first, last]]) => [
               path,
               [
-                { frame: 0, value: first },
-                { frame: 4, value: last },
+                { frame: 0, value: first, ease: 'linear' },
+                { frame: 4, value: last, ease: 'linear' },
               ],
             ]),
           ),
@@ -140,8 +140,8 @@ describe('births by the kernel', () => {
       {
         keys: {
           'place.position': [
-            { frame: 0, value: [0, 0, 0] },
-            { frame: 9, value: [3, 0, 0] },
+            { frame: 0, value: [0, 0, 0], ease: 'linear' },
+            { frame: 9, value: [3, 0, 0], ease: 'linear' },
           ],
         },
       },

@@ -7,7 +7,7 @@ import { describe, expect, it } from 'vitest';
 import { testScene } from '../core/tests/scenes';
 import { uniform } from '../core/lib/random/lookup';
 import type { Scene } from '../core/document/scene';
-import type { Written } from '../core/scene/complete';
+import type { Written } from '../core/scene/read';
 import { particleBlock } from '../core/lib/particle-block';
 import { compileStack } from '../core/sim/stack/compile';
 import { placeStack } from '../core/sim/stack/place';
@@ -220,8 +220,8 @@ describe('the kernel', () => {
       {
         keys: {
           'place.position': [
-            { frame: 0, value: [0, 0, 0] },
-            { frame: 24, value: [1, 0, 0] },
+            { frame: 0, value: [0, 0, 0], ease: 'linear' },
+            { frame: 24, value: [1, 0, 0], ease: 'linear' },
           ],
         },
       },

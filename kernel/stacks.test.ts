@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { uniform } from '../core/lib/random/lookup';
-import type { Written } from '../core/scene/complete';
+import { completeField, type Written } from '../core/scene/read';
 import { particleBlock } from '../core/lib/particle-block';
 import { compileStack } from '../core/sim/stack/compile';
 import { placeStack } from '../core/sim/stack/place';
@@ -32,7 +32,9 @@ function summed(
   groups: readonly Written[],
   backend: KernelBackend | undefined,
 ): { sums: number[]; rest: number } {
-  const stack = compileStack(testScene({ fields, groups }), new Map(), { backend });
+  // More fields than a document may have: the kernel’s memory holds all that one may.
+  const all = fields.map((field, i) => completeField({ id: `f${i}`, name: `F${i}`, ...field }));
+  const stack = compileStack({ ...testScene({ groups }), fields: all }, new Map(), { backend });
   placeStack(stack, 12);
   const part = backend?.partOf(stack, 0);
   const sums = sumsOfBlock();

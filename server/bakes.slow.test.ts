@@ -6,7 +6,7 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
-import { completeScene } from '../core/scene/complete';
+import { completeScene } from '../core/scene/read';
 import type { Scene } from '../core/document/scene';
 import { frameOfBytes } from '../engine/bake/frame-bytes';
 import type { StoredBake, StoredBakes } from '../formats/stored-bake';

@@ -1,4 +1,4 @@
-import { fault, type Fault } from './faults';
+import { fault, inside, type Fault } from './faults';
 import type { Description, NumberParameter, Parameter, SpansParameter } from './parameters';
 
 /** Most stops a ramp may have. */
@@ -140,16 +140,16 @@ export function checkValues(description: Description, value: unknown, field: str
     const member = value[name];
     if (member === undefined || fits(parameter, member)) continue;
     const code = parameter.type === 'choice' ? 'choice' : parameter.type === 'number' && typeof member === 'number' ? 'range' : 'type';
-    faults.push(fault(code, `${field}.${name}`, member, allowed(parameter)));
+    faults.push(fault(code, inside(field, name), member, allowed(parameter)));
   }
   const known = [...Object.keys(description), ...also];
   for (const name of Object.keys(value))
     if (!known.includes(name))
       faults.push({
         code: 'unknown',
-        field: `${field}.${name}`,
+        field: inside(field, name),
         allowed: known.join(', '),
-        message: `${field}.${name} is not known here; known are ${known.join(', ')}.`,
+        message: `${inside(field, name)} is not known here; known are ${known.join(', ')}.`,
       });
   return faults;
 }

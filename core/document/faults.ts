@@ -10,6 +10,9 @@ export interface Fault {
   readonly allowed: string;
 }
 
+/** The path of a member of the part at `at`; the scene itself has an empty path. */
+export const inside = (at: string, name: string): string => (at === '' ? name : `${at}.${name}`);
+
 /** A value as it is shown inside a sentence: short, and recognisable. */
 function shownValue(value: unknown): string {
   if (value === undefined) return 'nothing';

@@ -1,5 +1,3 @@
-import { checkValues, isRecord } from './check-values';
-import { fault, type Fault } from './faults';
 import { defaultsOf, type Description, type Values } from './parameters';
 
 /** What every kind has, whatever it is a kind of. */
@@ -50,18 +48,5 @@ export class Registry<K extends Kind> {
   /** The default values of a kind, with its name. */
   defaults(kind: string, over: Values = {}): Kinded {
     return { kind, ...defaultsOf(this.get(kind).parameters), ...over };
-  }
-
-  /** A checked value with what was left out filled in from the defaults. */
-  complete(value: Kinded): Kinded {
-    return { ...this.defaults(value.kind), ...value };
-  }
-
-  /** Every fault of a kinded value. */
-  check(value: unknown, field: string): Fault[] {
-    if (!isRecord(value)) return [fault(value === undefined ? 'missing' : 'type', field, value, 'an object with a kind')];
-    const kind = typeof value['kind'] === 'string' ? this.find(value['kind']) : undefined;
-    if (!kind) return [fault('choice', `${field}.kind`, value['kind'], `one of ${this.list.map((k) => k.kind).join(', ')}`)];
-    return checkValues(kind.parameters, value, field, ['kind']);
   }
 }

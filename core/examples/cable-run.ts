@@ -1,5 +1,5 @@
 import type { Vector } from '../lib/math/vector';
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 
 /** The cable, laid over the bed in loops that get lost at both sides of the picture. */
 const POINTS: readonly Vector[] = [

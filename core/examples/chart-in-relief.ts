@@ -1,4 +1,4 @@
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 
 /** A flat chart of grains: light levels push them up, dark ones pull them down, and still water brings them to rest in relief. */
 export const chartInRelief: Written = {

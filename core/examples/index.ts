@@ -1,4 +1,4 @@
-import { completeScene } from '../scene/complete';
+import { completeScene } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { cableRun } from './cable-run';
 import { chartInRelief } from './chart-in-relief';

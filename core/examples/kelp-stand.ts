@@ -1,4 +1,4 @@
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 
 /** A light that glimmers. */
 const LAMP = {

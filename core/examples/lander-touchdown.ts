@@ -1,4 +1,4 @@
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 
 /** A lander comes down on the bed: its jets blow silt aside, grains bounce and break, and a ring of dust goes out. */
 export const landerTouchdown: Written = {

@@ -1,4 +1,4 @@
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 
 /** Drifting lights that close into a hollow sphere, breathe there and swim round together. */
 export const lanternSwarm: Written = {

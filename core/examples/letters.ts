@@ -1,4 +1,4 @@
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 
 /** The title stands in silt, letter by letter, and is carried off by a current that comes in from the left. */
 export const letters: Written = {

@@ -1,4 +1,4 @@
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 
 /** The bed of the sea mount, in the same place for what is born on it, what falls on it and the mesh that is drawn. */
 const MOUNT = { position: [0, -0.6, 0] } as const;

@@ -1,4 +1,4 @@
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 
 /** Radius of the membrane, metres. */
 const RADIUS = 1.7;

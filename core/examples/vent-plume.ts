@@ -1,4 +1,4 @@
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 
 /** A chimney on the sea floor: hot water rises, turns, is gathered and breaks up. */
 export const ventPlume: Written = {

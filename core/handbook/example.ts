@@ -8,7 +8,7 @@ import { strengthOf } from '../kinds/fields/strength';
 import { modulators } from '../kinds/modulators';
 import { profiles } from '../kinds/curves';
 import { tides } from '../kinds/automation';
-import { completeScene, type Written } from '../scene/complete';
+import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import type { Sort } from './chapters';
 

@@ -3,7 +3,7 @@ import { vectorColumns, type Vector, type VectorColumns } from '../lib/math/vect
 import { actions } from '../kinds/actions';
 import { rules } from '../kinds/group-rules';
 import type { Assets } from '../document/assets';
-import { completeGroup } from '../scene/complete';
+import { completeGroup } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { compileStack } from '../sim/stack/compile';
 import { placeStack } from '../sim/stack/place';

@@ -1,4 +1,3 @@
-import { FRAME_NAMES, readFrameFormula } from '../kinds/gates/frame-formula';
 import { fits } from '../document/check-values';
 import type { Kinded } from '../document/registry';
 import { type Vector, mapVector } from '../lib/math/vector';
@@ -12,28 +11,16 @@ import type { Dial, Field, Moving, Scene } from '../document/scene';
 import { loopOf, wrapped } from '../document/time/loop';
 import { lastRun } from '../document/time/beyond';
 import { clockFrom } from '../document/time/clock';
-import { MOVABLE_SORTS, numbersOf, thingsOf, withThings, type Movable } from './numbers';
+import { drivenNumber, type Movable } from '../document/movable';
+import { dialsRead } from './dials-read';
+import { MOVABLE_SORTS, numbersOf, thingsOf, withThings } from './numbers';
 import { valueOf } from '../document/value-paths';
-
-/** The parts of a vector, as paths name them. */
-const PARTS = ['0', '1', '2'];
 
 const isDriven = ({ drives }: Moving): boolean => Object.keys(drives).length > 0;
 
 /** Whether anything of a scene is driven. */
 export function hasDrives(scene: Scene): boolean {
   return MOVABLE_SORTS.some((sort) => thingsOf(scene, sort).some(isDriven));
-}
-
-/** The number that a path of drives stands for: a number itself, a part of a vector, or a whole vector, which is turned. */
-export function drivenNumber(
-  numbers: Readonly<Record<string, Movable>>,
-  path: string,
-): { readonly of: string; readonly part?: number } | undefined {
-  if (numbers[path]) return { of: path };
-  const dot = path.lastIndexOf('.');
-  const [of, part] = [path.slice(0, dot), path.slice(dot + 1)];
-  return numbers[of]?.type === 'vector' && PARTS.includes(part) ? { of, part: Number(part) } : undefined;
 }
 
 /** 32 bits of a text (FNV-1a). */
@@ -104,33 +91,6 @@ function keyed<T extends Moving & { readonly id?: string }>(
     for (const path of Object.keys(thing.keys))
       if (thing.keys[path]!.length > 0 && keys[path] === thing.keys[path]) keys[path] = dense(ownOf(path));
   return { ...thing, keys, drives: {} };
-}
-
-/** The dials that a drive reads, by name. */
-export function dialsRead(drive: Kinded, names: readonly string[]): string[] {
-  if (drive.kind === 'dial') return [String(drive['dial'])];
-  if (drive.kind !== 'formula') return [];
-  const read = readFrameFormula(String(drive['formula']), { names });
-  return names.filter((_, i) => read?.uses[FRAME_NAMES.length + i]);
-}
-
-/** A circle of dials that drive one another, by name, the first repeated at its end; undefined where there is none. */
-export function dialCircle(dials: readonly Pick<Dial, 'name' | 'drives'>[]): string[] | undefined {
-  const names = dials.map(({ name }) => name);
-  const reads = new Map(dials.map(({ name, drives }) => [name, drives['value'] ? dialsRead(drives['value'], names) : []]));
-  const walk = (name: string, row: readonly string[]): string[] | undefined => {
-    if (row.includes(name)) return [...row.slice(row.indexOf(name)), name];
-    for (const next of reads.get(name) ?? []) {
-      const circle = walk(next, [...row, name]);
-      if (circle) return circle;
-    }
-    return undefined;
-  };
-  for (const name of names) {
-    const circle = walk(name, []);
-    if (circle) return circle;
-  }
-  return undefined;
 }
 
 /** Dials as keyed ones, each after those that it reads. */

@@ -1,19 +1,10 @@
-import { amounts } from '../kinds/emission';
-import { bonds } from '../kinds/bodies';
-import { colliderShapes } from '../kinds/colliders';
-import type { Description, NumberParameter, Parameter, VectorParameter } from '../document/parameters';
-import type { Kinded, Registry, Kind } from '../document/registry';
-import { extents } from '../kinds/falloff-shapes';
-import { fields as fieldKinds } from '../kinds/fields';
-import { strengthOf } from '../kinds/fields/strength';
-import { looks } from '../kinds/looks';
-import { masks } from '../kinds/masks';
-import { modulators } from '../kinds/modulators';
-import { profiles } from '../kinds/curves';
-import { profileCommon } from '../kinds/curves/profile';
-import { responses } from '../kinds/responses';
-import { shapes } from '../kinds/emitter-shapes';
-import * as descriptions from '../document/descriptions';
+import type { Form } from '../document/forms';
+import type { Movable, Numbers } from '../document/movable';
+import { carrierForm, colliderForm } from './forms/collider';
+import { dialForm } from './forms/dial';
+import { emitterForm } from './forms/emitter';
+import { fieldForm, groupForm, zoneForm } from './forms/field';
+import { sections } from './forms/scene';
 import type {
   Bounds,
   Carrier,
@@ -26,19 +17,12 @@ import type {
   Light,
   Moving,
   Output,
-  Reached,
   Scene,
   ShotCamera,
   Time,
   Whole,
   Zone,
 } from '../document/scene';
-
-/** A number or vector that can be keyed and driven. */
-export type Movable = NumberParameter | VectorParameter;
-
-/** All numbers of a thing, by their paths in it, such as `settings.direction` or `amounts.0.rate`. */
-export type Numbers = Readonly<Record<string, Movable>>;
 
 /** Things whose numbers can be keyed and driven, by the names of their lists; the last ones stand alone. */
 export interface Movables {
@@ -108,79 +92,27 @@ export function withThings(
 /** Every sort. */
 export const MOVABLE_SORTS: readonly MovableSort[] = [...MOVABLE_LISTS, ...MOVABLE_ONES];
 
-/** Whether a parameter is a number or vector that can be keyed and driven: seeds and what is fixed are not. */
-export const isMovable = (p: Parameter): p is Movable => (p.type === 'number' && !p.seed && !p.fixed) || p.type === 'vector';
-
-/** The numbers of a description. */
-function numbersIn(description: Description, prefix: string): [string, Movable][] {
-  return Object.entries(description).flatMap(([name, p]) => (isMovable(p) ? [[`${prefix}${name}`, p] as [string, Movable]] : []));
-}
-
-const ofKind = <K extends Kind>(registry: Registry<K>, { kind }: Kinded, prefix: string) =>
-  numbersIn(registry.find(kind)?.parameters ?? {}, prefix);
-
-const ofKinds = <K extends Kind>(registry: Registry<K>, list: readonly Kinded[], prefix: string) =>
-  list.flatMap((values, i) => ofKind(registry, values, `${prefix}.${i}.`));
-
-const place = numbersIn(descriptions.placeParameters, 'place.');
-
-const reached = ({ extent, profile, modulators: list, sends }: Reached): [string, Movable][] => [
-  ...ofKind(extents, extent, 'extent.'),
-  ...numbersIn(profileCommon, 'profile.'),
-  ...ofKind(profiles, profile, 'profile.'),
-  ...ofKinds(modulators, list, 'modulators'),
-  ...Object.keys(sends).map((id): [string, Movable] => [`sends.${id}`, descriptions.sendParameter]),
-];
-
-/** When a field is on, and the frames it takes, are told in frames themselves. */
-const SPAN: readonly string[] = ['from', 'until', 'easeIn', 'easeOut'];
-
-const OF: { readonly [S in MovableSort]: (thing: Movables[S]) => [string, Movable][] } = {
-  emitters: (e) => [
-    ...numbersIn(descriptions.emitterParameters, ''),
-    ...ofKind(shapes, e.shape, 'shape.'),
-    ...ofKinds(masks, e.masks, 'masks'),
-    // A burst has its own moment; what comes over time is keyed.
-    ...e.amounts.flatMap((amount, i) => (amount.kind === 'burst' ? [] : ofKind(amounts, amount, `amounts.${i}.`))),
-    ...numbersIn(descriptions.birthParameters, 'birth.'),
-    ...ofKind(bonds, e.bond, 'bond.'),
-    ...ofKind(looks, e.look, 'look.'),
-    ...ofKinds(looks, e.besides, 'besides'),
-    ...place,
-  ],
-  fields: (f) => {
-    const kind = fieldKinds.find(f.settings.kind);
-    const strength = kind && ({ type: 'number', help: '', ...strengthOf(kind, f.actsAs) } as NumberParameter);
-    return [
-      ...(strength ? [['strength', strength] as [string, Movable]] : []),
-      ...numbersIn(descriptions.fieldParameters, '').filter(([path]) => path !== 'strength' && !SPAN.includes(path)),
-      ...ofKind(fieldKinds, f.settings, 'settings.'),
-      ...reached(f),
-      ...place,
-    ];
-  },
-  groups: (g) => [...numbersIn(descriptions.groupParameters, ''), ...reached(g), ...place],
-  zones: (z) => [...numbersIn(descriptions.zoneParameters, ''), ...reached(z), ...place],
-  colliders: (c) => [
-    ...numbersIn(descriptions.colliderParameters, ''),
-    ...ofKind(colliderShapes, c.shape, 'shape.'),
-    ...ofKind(responses, c.response, 'response.'),
-    ...Object.keys(c.sends).flatMap((id) => numbersIn(descriptions.hitParameters, `sends.${id}.`)),
-    ...place,
-  ],
-  carriers: () => [...numbersIn(descriptions.carrierParameters, ''), ...place],
-  dials: () => [['value', descriptions.dialParameters.value]],
-  whole: () => [...numbersIn(descriptions.wholeParameters, ''), ...place],
-  desk: () => numbersIn(descriptions.deskParameters, ''),
-  bounds: () => numbersIn(descriptions.boundsParameters, ''),
-  time: () => numbersIn(descriptions.timeParameters, ''),
-  camera: () => numbersIn(descriptions.cameraParameters, ''),
-  output: () => numbersIn(descriptions.outputParameters, ''),
-  light: () => numbersIn(descriptions.lightParameters, ''),
+/** The form of each sort. */
+const FORMS: Readonly<Record<MovableSort, Form<Moving>>> = {
+  emitters: emitterForm,
+  fields: fieldForm,
+  groups: groupForm,
+  colliders: colliderForm,
+  carriers: carrierForm,
+  zones: zoneForm,
+  dials: dialForm,
+  whole: sections.whole,
+  desk: sections.desk,
+  bounds: sections.bounds,
+  time: sections.time,
+  camera: sections.camera,
+  output: sections.output,
+  light: sections.light,
 };
 
-/** All numbers of a thing that can be keyed and driven. */
+/** All numbers of a thing that can be keyed and driven; those of its place come last. */
 export function numbersOf(sort: MovableSort, thing: Moving): Numbers {
-  // The sort says what the thing is; TypeScript can't follow that through a table.
-  return Object.fromEntries((OF[sort] as (thing: Moving) => [string, Movable][])(thing));
+  const all = FORMS[sort].numbers(thing, '');
+  const isOfPlace = ([path]: [string, Movable]) => path.startsWith('place.');
+  return Object.fromEntries([...all.filter((one) => !isOfPlace(one)), ...all.filter(isOfPlace)]);
 }

@@ -8,7 +8,7 @@ import { fields as fieldKinds } from '../kinds/fields';
 import type { FieldKind } from '../kinds/contracts/field';
 import { pathParameters } from '../kinds/shared/path-parameters';
 import { shapes } from '../kinds/emitter-shapes';
-import { completeEmitter, completeField, completeScene } from './complete';
+import { completeEmitter, completeField, completeScene } from './read';
 import { SCENE_FORMAT, SCENE_VERSION, type Emitter, type Field, type Scene } from '../document/scene';
 
 /** A name that none of `taken` has: the name itself, or with the next free number. */

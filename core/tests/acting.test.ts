@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 import { only, runTo, testScene, thrown } from './scenes';
 
 /** Motion of one particle thrown without drag, over frames, at some number of substeps. */

@@ -3,7 +3,7 @@ import { extents } from '../kinds/falloff-shapes';
 import { fields as fieldKinds } from '../kinds/fields';
 import { modulators } from '../kinds/modulators';
 import { profiles } from '../kinds/curves';
-import { completeScene } from '../scene/complete';
+import { completeScene } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { testScene } from './scenes';
 

@@ -3,8 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { blurOf } from '../lib/camera/blur';
 import { discOf, focalLength, momentsOf, onDisc, openingOf, verticalAngle, type Lens } from '../lib/camera/lens';
 import { inWorld, lensOf } from '../document/camera/shot';
-import { checkScene } from '../scene/check';
-import { completeCarrier, completeScene, type Written } from '../scene/complete';
+import { type Written, checkScene, completeCarrier, completeScene } from '../scene/read';
 
 describe('the lens', () => {
   it('sees the vertical angles that are usual for a sensor of 36 × 24 mm (common practice, tables of makers)', () => {
@@ -83,7 +82,7 @@ it('a glow spreads what it takes, no more and no less, and as wide as it is told
 });
 
 describe('a shot camera on carriers', () => {
-  const scene = (camera: Written) => completeScene({ name: 'T', camera });
+  const scene = (camera: Written) => completeScene({ name: 'T', camera, carriers: [{ id: 'k', name: 'K' }] });
   const turned = completeCarrier({
     id: 'k',
     name: 'K',

@@ -1,15 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { checkScene } from '../scene/check';
-import { completeScene, type Written } from '../scene/complete';
-import type { Scene } from '../document/scene';
+import { type Written, checkScene, completeScene } from '../scene/read';
+import { SCENE_FORMAT, SCENE_VERSION, type Scene } from '../document/scene';
 import { estimateRun } from '../sim/step/estimate';
 import { childKey } from '../sim/step/split';
 import { Simulation, type Simulation as Run } from '../sim/step/simulation';
 import { binned, chiSquare, runTo } from './scenes';
 
 /** Parents and what is born from them. */
-function family(parents: Written, child: Written, more: Written = {}): Scene {
-  return completeScene({
+function familyDocument(parents: Written, child: Written, more: Written = {}): Written {
+  return {
+    format: SCENE_FORMAT,
+    version: SCENE_VERSION,
     name: 'T',
     time: { fps: 24, last: 1000 },
     emitters: [
@@ -24,8 +25,10 @@ function family(parents: Written, child: Written, more: Written = {}): Scene {
       { id: 'c', name: 'Children', birth: { speed: 0, life: 1000, drag: 0 }, ...child },
     ],
     ...more,
-  });
+  };
 }
+
+const family = (...parts: Parameters<typeof familyDocument>): Scene => completeScene(familyDocument(...parts));
 
 const bits = (runs: readonly Run[], emitter: number) =>
   new Map(
@@ -131,11 +134,11 @@ describe('another emitter’s particles as a shape', () => {
   });
 
   it('an emitter born from itself, or in a circle, is refused; one whose source is missing, too', () => {
-    const faults = (source: string) => checkScene(JSON.parse(JSON.stringify(family({}, { shape: { kind: 'particles', source } }))));
+    const faults = (source: string) => checkScene(familyDocument({}, { shape: { kind: 'particles', source } }));
     expect(faults('c')[0]!.message).toMatch(/shape.source is "c"; allowed is another emitter: none can be born from its own particles/);
     expect(faults('ghost')[0]!.message).toMatch(/allowed is the id of one of the scene’s emitters/);
-    const circle = family({ shape: { kind: 'particles', source: 'c' } }, { shape: { kind: 'particles', source: 'p' } });
-    expect(checkScene(JSON.parse(JSON.stringify(circle)))[0]!.message).toMatch(/not born from this one’s particles/);
+    const circle = familyDocument({ shape: { kind: 'particles', source: 'c' } }, { shape: { kind: 'particles', source: 'p' } });
+    expect(checkScene(circle)[0]!.message).toMatch(/not born from this one’s particles/);
   });
 
   it('the gate of the children holds for them, and an estimate counts them', () => {

@@ -2,7 +2,7 @@ import { mapVector } from '../lib/math/vector';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { colliderShapes } from '../kinds/colliders';
-import { completeScene, type Written } from '../scene/complete';
+import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { smoothNormals } from '../lib/meshes/mesh';
 import { Simulation } from '../sim/step/simulation';

@@ -2,7 +2,7 @@ import { measureDelivery } from '../measure/delivery';
 import { describe, expect, it } from 'vitest';
 import { whyIdle } from '../measure/diagnose-collider';
 import { whyUnseen } from '../measure/diagnose-emitter';
-import { completeScene, type Written } from '../scene/complete';
+import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { runTo } from './scenes';
 

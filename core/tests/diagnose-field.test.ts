@@ -3,12 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { addMeters, rms, type Meters } from '../measure/meters';
 import { whySilent } from '../measure/diagnose-field';
 import { fields as fieldKinds } from '../kinds/fields';
-import type { Written } from '../scene/complete';
+import { type Written, checkScene } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { isHeard } from '../document/groups';
 import { newField, newScene } from '../scene/starters';
 import { Simulation } from '../sim/step/simulation';
-import { checkScene } from '../scene/check';
 import { boxRoundAll } from '../measure/fit';
 import { runTo, testScene } from './scenes';
 

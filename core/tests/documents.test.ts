@@ -1,9 +1,10 @@
-import { SoundParts } from '../scene/check/sound-parts';
+import { faultsOf, kinded, type SoundParts } from '../document/forms';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { actions } from '../kinds/actions';
 import { amounts } from '../kinds/emission';
 import { fits } from '../document/check-values';
+import type { Kind, Registry } from '../document/registry';
 import { examples, findExample } from '../examples';
 import { bonds } from '../kinds/bodies';
 import { colliderShapes } from '../kinds/colliders';
@@ -17,11 +18,10 @@ import { rules } from '../kinds/group-rules';
 import { meshSources } from '../kinds/meshes';
 import { profiles } from '../kinds/curves';
 import { responses } from '../kinds/responses';
-import { checkScene } from '../scene/check';
-import { completeScene } from '../scene/complete';
+import { checkScene, completeScene } from '../scene/read';
 import { newScene } from '../scene/starters';
 import { shapes } from '../kinds/emitter-shapes';
-import { testScene } from './scenes';
+import { testDocument, testScene } from './scenes';
 
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
@@ -61,7 +61,7 @@ describe('every registry', () => {
   )('%s: names are unique, defaults are possible, everything is described', (_of, registry) => {
     expect(new Set(registry.list.map((k) => k.kind)).size).toBe(registry.list.length);
     for (const kind of registry.list) {
-      expect(registry.check(plain(registry.defaults(kind.kind)), 'x')).toEqual([]);
+      expect(faultsOf(kinded(registry as Registry<Kind>), plain(registry.defaults(kind.kind)), 'x')).toEqual([]);
       expect(kind.summary.length).toBeGreaterThan(10);
       for (const parameter of Object.values(kind.parameters)) {
         expect(fits(parameter, plain(parameter.default))).toBe(true);
@@ -141,25 +141,25 @@ describe('checking a scene', () => {
   });
 
   it('a span ends after it begins', () => {
-    const scene = testScene({ fields: [{ settings: { kind: 'wind' }, spanned: true, from: 9, until: 9 }] });
-    expect(checkScene(plain(scene))[0]).toMatchObject({
+    const document = testDocument({ fields: [{ settings: { kind: 'wind' }, spanned: true, from: 9, until: 9 }] });
+    expect(checkScene(document)[0]).toMatchObject({
       field: 'fields[0].until',
       message: 'fields[0].until is 9; allowed is a frame after the one it begins at (9).',
     });
   });
 
   it('ids of a list are unique; an inverse square needs a core', () => {
-    const twice = testScene({
+    const twice = testDocument({
       fields: [
         { id: 'same', settings: { kind: 'wind' } },
         { id: 'same', settings: { kind: 'wind' } },
       ],
     });
-    expect(checkScene(plain(twice))[0]).toMatchObject({ code: 'duplicate', field: 'fields[1].id' });
-    const hollow = testScene({
+    expect(checkScene(twice)[0]).toMatchObject({ code: 'duplicate', field: 'fields[1].id' });
+    const hollow = testDocument({
       fields: [{ settings: { kind: 'wind' }, extent: { kind: 'ball', core: 0 }, profile: { kind: 'inverse-square' } }],
     });
-    expect(checkScene(plain(hollow))[0]!.field).toBe('fields[0].extent.core');
+    expect(checkScene(hollow)[0]!.field).toBe('fields[0].extent.core');
   });
 
   it('whatever is thrown at it, it answers with faults and never throws', () => {
@@ -206,7 +206,7 @@ describe('parts that were sound before', () => {
   const scene = findExample('lantern-swarm')!.scene;
 
   it('are not checked again while they are the same; a changed one is', () => {
-    const sound = new SoundParts();
+    const sound: SoundParts = new WeakMap();
     expect(checkScene(scene, sound)).toEqual([]);
     const faulty = { ...scene, fields: scene.fields.map((field, i) => (i === 1 ? { ...field, strength: 'strong' } : field)) };
     expect(checkScene(faulty, sound)).toEqual(checkScene(faulty));
@@ -215,7 +215,7 @@ describe('parts that were sound before', () => {
   });
 
   it('are checked again where the things they refer to are others', () => {
-    const sound = new SoundParts();
+    const sound: SoundParts = new WeakMap();
     expect(checkScene(scene, sound)).toEqual([]);
     const without = { ...scene, groups: [] };
     expect(checkScene(without, sound)).toEqual(checkScene(without));

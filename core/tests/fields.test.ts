@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { swirlAt } from '../kinds/fields/vortex';
 import { bilinear, levelsOfRgba } from '../lib/images/level-image';
 import { probe } from '../measure/probe';
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 import type { Vector } from '../lib/math/vector';
 import { testScene } from './scenes';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { firstChange, startStays } from '../sim/first-change';
-import { completeScene, type Written } from '../scene/complete';
+import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { simulationKey } from '../scene/simulation-key';
 import { Simulation } from '../sim/step/simulation';

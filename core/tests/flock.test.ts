@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/diagnose-field';
 import { uniform } from '../lib/random/lookup';
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 import { NeighbourGrid } from '../sim/stack/neighbour-grid';
 import { Population } from '../sim/step/population';
 import { orderInSpace } from '../sim/step/spatial-order';

@@ -5,8 +5,7 @@ import { besselJ } from '../lib/math/bessel';
 import { probe } from '../measure/probe';
 import { whySilent } from '../measure/diagnose-field';
 import { type Vector, mapVector } from '../lib/math/vector';
-import type { Written } from '../scene/complete';
-import { checkScene } from '../scene/check';
+import { type Written, checkScene } from '../scene/read';
 import { runTo, testScene } from './scenes';
 
 const field = (settings: Written, over: Written = {}): Written => ({

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { gates } from '../kinds/gates';
 import { runTo, testScene } from './scenes';
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 
 const clock = { fps: 24, first: 0, last: 200, dials: { names: [], at: () => [] } };
 const openAt = (gate: Written, through = 100) => {

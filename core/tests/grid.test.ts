@@ -6,8 +6,7 @@ import { probe } from '../measure/probe';
 import { whySilent } from '../measure/diagnose-field';
 import { type Vector, mapVector } from '../lib/math/vector';
 import { uniform } from '../lib/random/lookup';
-import { checkScene } from '../scene/check';
-import type { Written } from '../scene/complete';
+import { type Written, checkScene } from '../scene/read';
 import { dissolve } from '../scene/detach';
 import { runTo, testScene } from './scenes';
 

@@ -8,7 +8,7 @@ import { chapters } from '../handbook/chapters';
 import { exampleOf } from '../handbook/example';
 import { modulators } from '../kinds/modulators';
 import { profiles } from '../kinds/curves';
-import { checkScene } from '../scene/check';
+import { checkScene } from '../scene/read';
 import { tides } from '../kinds/automation';
 import { runTo } from './scenes';
 

@@ -4,8 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { EASINGS, easedBy, type Handles } from '../lib/math/bezier';
 import { movedKeys, pastedKeys, scaledKeys, shiftedKeys, thinnedKeys } from '../document/keys/key-edits';
 import { valueAt, type Key } from '../document/keys/keys';
-import { checkScene } from '../scene/check';
-import { testScene } from './scenes';
+import { checkScene } from '../scene/read';
+import { testDocument } from './scenes';
 
 const key = (frame: number, value: number, ease: Key['ease'] = 'linear', handles?: Handles): Key<number> => ({
   frame,
@@ -58,8 +58,8 @@ describe('curves between keys', () => {
   });
 
   it('handles that can’t be are refused in words', () => {
-    const scene = testScene({ emitter: { keys: { 'birth.drag': [{ ...key(0, 1, 'curve'), handles: [1.2, 0, 0.5, 1] }] } } });
-    expect(checkScene(JSON.parse(JSON.stringify(scene)))[0]?.message).toMatch(/handles .* four numbers x₁, y₁, x₂, y₂ with x from 0 to 1/);
+    const document = testDocument({ emitter: { keys: { 'birth.drag': [{ ...key(0, 1, 'curve'), handles: [1.2, 0, 0.5, 1] }] } } });
+    expect(checkScene(document)[0]?.message).toMatch(/handles .* four numbers x₁, y₁, x₂, y₂ with x from 0 to 1/);
   });
 });
 

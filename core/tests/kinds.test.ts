@@ -8,8 +8,7 @@ import type { LevelImage } from '../lib/images/level-image';
 import { probe } from '../measure/probe';
 import { type Vector, mapVector } from '../lib/math/vector';
 import type { Assets } from '../document/assets';
-import type { Written } from '../scene/complete';
-import { checkScene } from '../scene/check';
+import { type Written, checkScene } from '../scene/read';
 import { uniform } from '../lib/random/lookup';
 import type { ParticleBlock } from '../lib/particle-block';
 import { Simulation } from '../sim/step/simulation';
@@ -309,10 +308,10 @@ describe('attractor', () => {
     const target = { id: 't', name: 'Target', on: false, shape: { kind: 'ring', radius: 2 }, amounts: [], place: { position: [3, 0, 0] } };
     const scene = testScene({
       emitter: { amounts: [{ kind: 'burst', count: 100 }], birth: { life: 99, speed: 0, drag: 3 } },
+      others: [target],
       fields: [{ settings: { kind: 'attractor', target: 'places', of: 't', law: 'linear' }, strength: 9 }],
     });
-    const { columns, count } = runTo({ ...scene, emitters: [...scene.emitters, ...testScene({ emitter: target }).emitters] }, 200)
-      .populations[0]!;
+    const { columns, count } = runTo(scene, 200).populations[0]!;
     const angles = new Set<number>();
     for (let i = 0; i < count; i++) {
       expect(Math.hypot(columns.x[i]! - 3, columns.z[i]!)).toBeCloseTo(2, 2);
@@ -322,20 +321,20 @@ describe('attractor', () => {
   });
 
   it('is pulled by the mean of another emitter’s particles', () => {
-    const other = testScene({
-      emitter: {
-        id: 'o',
-        name: 'O',
-        place: { position: [0, 4, 0] },
-        amounts: [{ kind: 'burst', count: 50 }],
-        birth: { life: 99, speed: 0 },
-      },
-    });
+    const other = {
+      id: 'o',
+      name: 'O',
+      shape: { kind: 'point' },
+      place: { position: [0, 4, 0] },
+      amounts: [{ kind: 'burst', count: 50 }],
+      birth: { life: 99, speed: 0 },
+    };
     const scene = testScene({
       emitter: thrown([0, 0, 0]),
+      others: [other],
       fields: [{ settings: { kind: 'attractor', target: 'particles', of: 'o', softening: 0 }, strength: 2, sends: { o: 0 } }],
     });
-    const run = runTo({ ...scene, emitters: [...scene.emitters, ...other.emitters] }, 1);
+    const run = runTo(scene, 1);
     expect(run.populations[0]!.columns.vy[0]).toBeCloseTo(2 / 24, 5);
     expect(run.populations[1]!.columns.vy[0]).toBe(0);
   });

@@ -1,3 +1,4 @@
+import { faultsOf, kinded } from '../document/forms';
 import { describe, expect, it } from 'vitest';
 import { snapshot } from '../../engine/frame';
 import { falloffOf } from '../kinds/curves';
@@ -6,8 +7,7 @@ import { INSTANCE_FORMS } from '../kinds/looks/instance';
 import { sheetFault } from '../kinds/looks/picture';
 import { READY_RAMPS } from '../kinds/looks/ready-ramps';
 import { whyStrobes } from '../measure/strobing';
-import { checkScene } from '../scene/check';
-import { completeScene } from '../scene/complete';
+import { checkScene, completeScene } from '../scene/read';
 import { withoutMesh } from '../scene/detach';
 import { only, runTo, testScene } from './scenes';
 
@@ -111,7 +111,7 @@ describe('how particles are drawn', () => {
   });
 
   it('ready-made ramps are ramps that a look takes, and every form is offered', () => {
-    for (const { stops } of READY_RAMPS) expect(looks.check({ kind: 'sprite', colour: stops }, 'look')).toEqual([]);
-    for (const form of INSTANCE_FORMS) expect(looks.check({ kind: 'instance', form, form3: form }, 'look')).toEqual([]);
+    for (const { stops } of READY_RAMPS) expect(faultsOf(kinded(looks), { kind: 'sprite', colour: stops }, 'look')).toEqual([]);
+    for (const form of INSTANCE_FORMS) expect(faultsOf(kinded(looks), { kind: 'instance', form, form3: form }, 'look')).toEqual([]);
   });
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { whyOpen } from '../measure/diagnose-loop';
-import { completeScene, type Written } from '../scene/complete';
+import { completeScene, type Written } from '../scene/read';
 import { dialsOf } from '../document/dials';
 import type { Scene } from '../document/scene';
 import { tides } from '../kinds/automation';

@@ -3,7 +3,7 @@ import { masks } from '../kinds/masks';
 import { compileMask } from '../kinds/masks/mask';
 import { meshSources } from '../kinds/meshes';
 import { hollowness } from '../lib/meshes/hollows';
-import { completeScene, type Written } from '../scene/complete';
+import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { birthPlace } from '../kinds/emitter-shapes/shape';
 import { runTo } from './scenes';

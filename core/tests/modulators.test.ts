@@ -4,9 +4,8 @@ import { probe, type ProbeParticle } from '../measure/probe';
 import { modulators } from '../kinds/modulators';
 import { NOISES } from '../lib/noise/kinds';
 import type { Assets } from '../document/assets';
-import { checkScene } from '../scene/check';
-import type { Written } from '../scene/complete';
-import { testScene } from './scenes';
+import { type Written, checkScene } from '../scene/read';
+import { testDocument, testScene } from './scenes';
 
 const field = (modulator: Written, over: Written = {}): Written => ({
   settings: { kind: 'wind' },
@@ -130,10 +129,8 @@ describe('modulators multiply a weight', () => {
 
   it('of every kind have a default that leaves the scene sound, and what is wrong is told', () => {
     for (const kind of modulators.list) expect(felt({ kind: kind.kind })).not.toBeNaN();
-    const scene = testScene({ fields: [field({ kind: 'noise', amount: 3 })] });
-    expect(checkScene(JSON.parse(JSON.stringify(scene)))[0]!.message).toBe(
-      'fields[0].modulators[0].amount is 3; allowed is a number from 0 up to 2.',
-    );
+    const document = testDocument({ fields: [field({ kind: 'noise', amount: 3 })] });
+    expect(checkScene(document)[0]!.message).toBe('fields[0].modulators[0].amount is 3; allowed is a number from 0 up to 2.');
     expect(
       modulators.get('formula').broken!({ values: { formula: 'q + 1' }, image: () => undefined, dials: { names: [], at: () => [] } }),
     ).toMatch(/“q” is not known/);

@@ -5,9 +5,8 @@ import { carriersOf, motionOf } from '../document/keys/motion';
 import { inward, outward, within, WORLD } from '../lib/math/similarity';
 import { rotationFromDegrees } from '../lib/math/rotation';
 import { quaternionOf, turnAbout, turnedBy } from '../lib/math/quaternion';
-import { checkScene } from '../scene/check';
-import { completeScene, type Written } from '../scene/complete';
-import { only, runTo, testScene, thrown } from './scenes';
+import { type Written, checkScene, completeEmitter, completeScene } from '../scene/read';
+import { only, runTo, testDocument, testScene, thrown } from './scenes';
 
 const carrier = (id: string, more: Written = {}): Written => ({ id, name: id.toUpperCase(), ...more });
 const moving = (from: readonly number[], to: readonly number[], frames = 10, ease = 'linear'): Written => ({
@@ -29,9 +28,8 @@ describe('keys', () => {
   });
 
   it('two on one frame, and those out of order, are refused at their place', () => {
-    const scene = (frames: number[]) => ({
-      ...testScene({ emitter: { keys: { 'place.position': frames.map((frame) => ({ frame, value: [0, 0, 0], ease: 'linear' })) } } }),
-    });
+    const scene = (frames: number[]) =>
+      testDocument({ emitter: { keys: { 'place.position': frames.map((frame) => ({ frame, value: [0, 0, 0], ease: 'linear' })) } } });
     expect(checkScene(scene([1, 2, 3]))).toEqual([]);
     expect(checkScene(scene([1, 5, 5]))[0]).toMatchObject({ field: 'emitters[0].keys.place.position[2].frame' });
     expect(checkScene(scene([9, 2]))[0]!.message).toMatch(/allowed is a frame after that of the key before it/);
@@ -70,9 +68,9 @@ describe('carriers', () => {
   it('that carry one another in a circle are refused, with the circle named; a missing one is refused, too', () => {
     const circle = { ...testScene(), carriers: [carrier('a', { place: { carrier: 'b' } }), carrier('b', { place: { carrier: 'a' } })] };
     expect(checkScene(JSON.parse(JSON.stringify(circle)))[0]!.message).toMatch(/outside the circle A → B → A/);
-    const lost = testScene({ emitter: { place: { carrier: 'ghost' } } });
+    const lost = testDocument({ emitter: { place: { carrier: 'ghost' } } });
     expect(checkScene(lost)[0]!.message).toMatch(/ghost.*allowed is the id of one of the scene’s carriers/);
-    expect(carriersOf(completeScene(circle as never).carriers, lost.emitters[0]!)).toEqual([]);
+    expect(carriersOf([], completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, place: { carrier: 'ghost' } }))).toEqual([]);
   });
 
   it('there and back is where it was, for any places (property)', () => {

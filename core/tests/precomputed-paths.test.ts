@@ -2,10 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { pointOf } from '../kinds/bodies/bond';
 import { whyStill } from '../measure/diagnose-carrier';
 import { motionOf } from '../document/keys/motion';
-import { checkScene } from '../scene/check';
+import { type Written, checkScene } from '../scene/read';
 import { withoutEmitters } from '../scene/detach';
 import type { Scene } from '../document/scene';
-import type { Written } from '../scene/complete';
 import { movedCarriers } from '../sim/step/precomputed-paths';
 import { Simulation } from '../sim/step/simulation';
 import { runTo, testScene } from './scenes';
@@ -74,28 +73,19 @@ describe('a carrier that feels the fields', () => {
   });
 
   it('feels one group of fields where one is named, and stands in the frame of its own carrier', () => {
+    const inner = { moved: 'fields', back: 0, drag: 0, feels: 'lift', place: { carrier: 'outer', position: [1, 0, 0] } };
     const scene = carried(
-      { moved: 'fields', back: 0, drag: 0, feels: 'lift', place: { carrier: 'outer', position: [1, 0, 0] } },
+      {},
       {
         fields: [down, { ...down, group: 'lift', settings: { kind: 'gravity', direction: [0, 1, 0] }, strength: 2 }],
         groups: [{ id: 'lift', name: 'Lift' }],
+        carriers: [
+          { id: 'c', name: 'C', ...inner },
+          { id: 'outer', name: 'Outer', place: { position: [0, 5, 0], rotation: [0, 90, 0] } },
+        ],
       },
     );
-    const turned = {
-      ...scene,
-      carriers: [
-        ...scene.carriers,
-        {
-          ...scene.carriers[0]!,
-          id: 'outer',
-          name: 'Outer',
-          moved: 'keys',
-          feels: '',
-          place: { ...scene.carriers[0]!.place, carrier: '', position: [0, 5, 0], rotation: [0, 90, 0] },
-        },
-      ],
-    } as unknown as Scene;
-    const at = courseAt(turned, 24);
+    const at = courseAt(scene, 24);
     expect(at[0]).toBeCloseTo(0, 5);
     expect(at[1]).toBeCloseTo(6, 1);
     expect(at[2]).toBeCloseTo(-1, 5);
@@ -144,7 +134,7 @@ describe('a carrier that rides on a strand', () => {
     const none = meadow({ strandOf: '' });
     expect(told(none)!.words).toBe('no emitter is chosen whose strand it rides on');
     expect(told(told(none)!.fix!.change(none))).toBeUndefined();
-    expect(told(carried({ moved: 'strand', strandOf: 'e' }))!.words).toBe('E makes no strands');
+    expect(told(carried({ moved: 'strand', strandOf: 'e' }, { emitter: {} }))!.words).toBe('E makes no strands');
     expect(told(carried({ moved: 'fields' }))!.words).toBe('there is no field that could move it');
   });
 

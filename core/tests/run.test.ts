@@ -3,7 +3,7 @@ import type { Portion } from '../sim/step/spawner';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { examples } from '../examples';
-import { checkScene } from '../scene/check';
+import { checkScene } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { Simulation } from '../sim/step/simulation';
 import { FLOAT_COLUMNS } from '../sim/step/population';

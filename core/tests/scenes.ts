@@ -1,31 +1,36 @@
-import { completeScene, type Written } from '../scene/complete';
-import type { Scene } from '../document/scene';
+import { completeScene, type Written } from '../scene/read';
+import { SCENE_FORMAT, SCENE_VERSION, type Scene } from '../document/scene';
 import { Simulation, type Simulation as Run } from '../sim/step/simulation';
 
-/** A scene for tests: one emitter `e`, over which any part can be written. */
-export function testScene({
-  emitter = {},
-  fields = [],
-  time = {},
-  ...more
-}: {
-  emitter?: Written;
-  fields?: readonly Written[];
-  time?: Written;
-  groups?: readonly Written[];
-  meshes?: readonly Written[];
-  colliders?: readonly Written[];
-  zones?: readonly Written[];
-  carriers?: readonly Written[];
-} = {}): Scene {
-  return completeScene({
+interface Parts {
+  readonly emitter?: Written;
+  /** Emitters beside the first. */
+  readonly others?: readonly Written[];
+  readonly fields?: readonly Written[];
+  readonly time?: Written;
+  readonly groups?: readonly Written[];
+  readonly meshes?: readonly Written[];
+  readonly colliders?: readonly Written[];
+  readonly zones?: readonly Written[];
+  readonly carriers?: readonly Written[];
+}
+
+/** A document for tests: one emitter `e`, over which any part can be written. */
+export function testDocument({ emitter = {}, others = [], fields = [], time = {}, ...more }: Parts = {}): Written {
+  const first = { id: 'e', name: 'E', shape: { kind: 'point' }, amounts: [{ kind: 'burst', count: 1, frame: 0 }], ...emitter };
+  return {
+    format: SCENE_FORMAT,
+    version: SCENE_VERSION,
     name: 'Test',
     ...more,
     time: { fps: 24, first: 0, last: 100000, ...time },
-    emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' }, amounts: [{ kind: 'burst', count: 1, frame: 0 }], ...emitter }],
+    emitters: [first, ...others],
     fields: fields.map((field, i) => ({ id: `f${i}`, name: `F${i}`, ...field })),
-  });
+  };
 }
+
+/** The scene of such a document, which must be sound. */
+export const testScene = (parts: Parts = {}): Scene => completeScene(testDocument(parts));
 
 /** A particle thrown from the origin, without drag and with a long life. */
 export const thrown = (velocity: readonly [number, number, number], birth: Written = {}): Written => ({

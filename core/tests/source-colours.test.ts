@@ -4,7 +4,7 @@ import { plateAt } from '../document/camera/plate';
 import { levelsOfRgba } from '../lib/images/level-image';
 import { smoothNormals } from '../lib/meshes/mesh';
 import type { Assets } from '../document/assets';
-import { completeScene, type Written } from '../scene/complete';
+import { completeScene, type Written } from '../scene/read';
 import { Simulation } from '../sim/step/simulation';
 
 const hash = (digit: string) => digit.repeat(64);
@@ -99,12 +99,12 @@ describe('images in turn behind the picture', () => {
   it('the first on its frame, each next a frame later; held or over again beyond them', () => {
     const plates = ['1', '2', '3'].map((digit) => ({ hash: digit, name: digit, width: 4, height: 4 }));
     const shown = (plateEnds: 'hold' | 'repeat') => {
-      const { output } = completeScene({ output: { behind: 'sequence', plateFrom: 10, plateEnds } });
+      const { output } = completeScene({ name: 'T', output: { behind: 'sequence', plateFrom: 10, plateEnds } });
       return [8, 9, 10, 11, 12, 13, 15].map((frame) => plateAt({ output, plates }, frame)).join('');
     };
     expect(shown('hold')).toBe('1112333');
     expect(shown('repeat')).toBe('2312313');
-    const { output } = completeScene({ output: { behind: 'colour' } });
+    const { output } = completeScene({ name: 'T', output: { behind: 'colour' } });
     expect(plateAt({ output, plates }, 10)).toBe('');
   });
 });

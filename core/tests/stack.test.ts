@@ -3,7 +3,7 @@ import { extents } from '../kinds/falloff-shapes';
 import { probe } from '../measure/probe';
 import { profiles } from '../kinds/curves';
 import { falloff } from '../kinds/curves/profile';
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 import { type Vector, mapVector } from '../lib/math/vector';
 import type { Resources } from '../kinds/emitter-shapes/shape';
 import { only, runTo, testScene, thrown } from './scenes';

@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { pointOf } from '../kinds/bodies/bond';
 import { Rod } from '../kinds/bodies/rod';
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 import { Simulation } from '../sim/step/simulation';
 import { runTo, testScene } from './scenes';
 

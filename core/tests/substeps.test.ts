@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { fields as fieldKinds } from '../kinds/fields';
-import type { Written } from '../scene/complete';
+import type { Written } from '../scene/read';
 import { runTo, testScene } from './scenes';
 
 const cloud: Written = {

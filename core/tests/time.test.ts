@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { probe } from '../measure/probe';
 import { clockIn, lastSceneFrame } from '../scene/scene-clock';
-import { completeScene, type Written } from '../scene/complete';
+import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { withDrives } from '../scene/drives';
 import { firstChange } from '../sim/first-change';

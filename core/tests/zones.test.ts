@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Written } from '../scene/complete';
-import { checkScene } from '../scene/check';
+import { type Written, checkScene } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { runTo, testScene } from './scenes';
 

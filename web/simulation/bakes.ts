@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { create } from 'zustand';
 import { ENGINE_VERSION } from '../../core/sim/engine-version';
-import { completeScene } from '../../core/scene/complete';
+import { completeScene } from '../../core/scene/read';
 import type { Scene } from '../../core/document/scene';
 import { simulationKey } from '../../core/scene/simulation-key';
 import { contentHash } from '../../formats/image';

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { motionOf } from '../../core/document/keys/motion';
 import { rotationFromDegrees } from '../../core/lib/math/rotation';
-import { completeCarrier } from '../../core/scene/complete';
+import { completeCarrier } from '../../core/scene/read';
 import { testScene } from '../../core/tests/scenes';
 import { usePlayer } from '../state/player-store';
 import { openedScene, openScene, undo } from '../state/scene-store';

@@ -25,7 +25,7 @@ export function rememberKind(place: string, kind: string, left: Left): void {
   memory.set(place, kinds.set(kind, left));
 }
 
-/** The kind as it was left there; undefined where it was never chosen. */
+/** The kind as it was left there; undefined where it has not been chosen. */
 export const recalledKind = (place: string, kind: string): Left | undefined => memory.get(place)?.get(kind);
 
 /** Leaves one kind with its value for another: the value that the other was left with, or `otherwise`. */

@@ -60,7 +60,7 @@ function switched(thing: Thing, place: KindPlace, kind: string, make: (thing: Th
 }
 
 /**
- * A scene in which things have another kind at a path: the one that was left there comes back as it was. A kind that was never there is made by
+ * A scene in which things have another kind at a path: the one that was left there comes back as it was. A kind that has not been there is made by
  * `make`, from the thing and its present kind.
  */
 export function withKind<T extends object>(scene: Scene, place: KindPlace, kind: string, make: (thing: T, was: Kinded) => T): Scene {

@@ -1,5 +1,5 @@
 import type { Scene } from '../../core/document/scene';
-import { drivenNumber } from '../../core/scene/drives';
+import { drivenNumber } from '../../core/document/movable';
 import { MOVABLE_LISTS, numbersOf, withThings } from '../../core/scene/numbers';
 
 /** A record without the entries of some paths. */

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { thinnedKeys } from '../../core/document/keys/key-edits';
-import { keyedAt, type Key, type Keys } from '../../core/document/keys/keys';
+import { keyedAt, type Key } from '../../core/document/keys/keys';
 import type { Moving, Scene } from '../../core/document/scene';
 import { MOVABLE_SORTS, numbersOf, thingsOf, withThings, type MovableSort } from '../../core/scene/numbers';
 import { valueOf, withValue } from '../../core/document/value-paths';
@@ -14,9 +14,8 @@ export const useRecord = create<{ readonly on: boolean; readonly autoKey: boolea
 /** What is left of a recorded stretch: straight lines pass all that was recorded within this part of its range. */
 const TOLERANCE = 0.01;
 
-interface Movable {
+interface Movable extends Moving {
   readonly id?: string;
-  readonly keys: Keys;
 }
 
 /** A number that the gesture under way records: from which frame on, and until which so far. */
@@ -38,7 +37,7 @@ function taken(keys: readonly Key[], before: Take | undefined, frame: number, va
 
 function recordThing(sort: MovableSort, frame: number, was: Movable, now: Movable): Movable {
   let next = now;
-  for (const path of Object.keys(numbersOf(sort, now as never))) {
+  for (const path of Object.keys(numbersOf(sort, now))) {
     const name = `${sort} ${now.id ?? ''} ${path}`;
     const before = takes.get(name);
     const [old, value] = [valueOf(was, path), valueOf(now, path)] as [Key['value'] | undefined, Key['value']];
@@ -68,7 +67,7 @@ export function recorded(before: Scene, after: Scene, keyFrame: (sort: MovableSo
       next,
       (thing) => {
         const was = known[i++]!;
-        return was === thing || was.id !== (thing as Movable).id ? thing : (recordThing(sort, keyFrame(sort), was, thing) as Moving);
+        return was === thing || was.id !== (thing as Movable).id ? thing : recordThing(sort, keyFrame(sort), was, thing);
       },
       [sort],
     );

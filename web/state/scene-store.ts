@@ -3,8 +3,8 @@ import { produce, type Draft } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import type { Fault } from '../../core/document/faults';
-import { checkScene } from '../../core/scene/check';
-import { SoundParts } from '../../core/scene/check/sound-parts';
+import { checkScene } from '../../core/scene/read';
+import type { SoundParts } from '../../core/document/forms';
 import { forgetKinds } from './kind-memory';
 import { plainZeros } from './plain-zeros';
 import { pruned } from './pruned';
@@ -81,7 +81,7 @@ export function endGesture(): void {
 }
 
 /** Parts of the open scene that have been checked. */
-const sound = new SoundParts();
+const sound: SoundParts = new WeakMap();
 
 const refusals = new Set<(faults: readonly Fault[]) => void>();
 

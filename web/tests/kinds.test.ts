@@ -1,5 +1,6 @@
+import { faultsOf, kinded } from '../../core/document/forms';
 import { describe, expect, it } from 'vitest';
-import { checkScene } from '../../core/scene/check';
+import { checkScene } from '../../core/scene/read';
 import { testScene } from '../../core/tests/scenes';
 import { fields as fieldKinds } from '../../core/kinds/fields';
 import { Simulation } from '../../core/sim/step/simulation';
@@ -66,11 +67,12 @@ describe('every kind is changed for every other and back', () => {
   it('a field that is changed keeps what the kinds share', () => {
     for (const { kind: from } of fieldKinds.list)
       for (const { kind: to } of fieldKinds.list)
-        expect(fieldKinds.check(ofAnotherKind(fieldKinds, fieldKinds.defaults(from), to), 'settings')).toEqual([]);
+        expect(faultsOf(kinded(fieldKinds), ofAnotherKind(fieldKinds, fieldKinds.defaults(from), to), 'settings')).toEqual([]);
   });
 
   it('so do tides', () => {
     for (const { kind: from } of tides.list)
-      for (const { kind: to } of tides.list) expect(tides.check(ofAnotherKind(tides, tides.defaults(from), to), 'tide')).toEqual([]);
+      for (const { kind: to } of tides.list)
+        expect(faultsOf(kinded(tides), ofAnotherKind(tides, tides.defaults(from), to), 'tide')).toEqual([]);
   });
 });

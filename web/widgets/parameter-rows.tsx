@@ -1,6 +1,6 @@
 import { type Vector, mapVector } from '../../core/lib/math/vector';
 import { isShown, type Description, type NumberParameter, type Values, type VectorParameter } from '../../core/document/parameters';
-import { isMovable } from '../../core/scene/numbers';
+import { isMovable } from '../../core/document/movable';
 import type { ThingRef } from '../state/movement';
 import { MoveBlock } from './move-block';
 import { MoveLine } from './move-line';

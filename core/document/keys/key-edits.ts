@@ -1,4 +1,4 @@
-import type { Vector } from '../../lib/math/vector';
+import { mapVector, type Vector } from '../../lib/math/vector';
 import { valueAt, type Key } from './keys';
 
 type Value = Key['value'];
@@ -65,7 +65,7 @@ function apart(a: Value, b: Value): number {
 function between(a: Key, b: Key, frame: number): Value {
   const t = (frame - a.frame) / (b.frame - a.frame);
   if (typeof a.value === 'number') return a.value + t * ((b.value as number) - a.value);
-  return a.value.map((n, i) => n + t * ((b.value as readonly number[])[i]! - n)) as unknown as Value;
+  return mapVector(a.value, (n, i) => n + t * ((b.value as Vector)[i]! - n));
 }
 
 /**

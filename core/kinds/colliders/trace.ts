@@ -9,7 +9,7 @@ const NEAR = 1e-7;
 const LEAST_STEP = 1e-3;
 /** A way that leads into the surface by less than this share of its length runs along it. */
 const LEVEL = 1e-6;
-/** A particle that is found further behind the surface than its thickness and this was never in front of it. */
+/** A particle that is found further behind the surface than its thickness, and this never was in front of it. */
 const GRACE = 1e-3;
 
 /**

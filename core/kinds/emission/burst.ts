@@ -12,6 +12,7 @@ const parameters = describe({
     max: 1e7,
     whole: true,
     usual: [0, 20000],
+    fixed: true,
     help: 'How many are born together.',
   },
   variance: {
@@ -23,6 +24,7 @@ const parameters = describe({
     max: 1e7,
     whole: true,
     usual: [0, 5000],
+    fixed: true,
     help: 'The count differs by up to this, both ways, by the emitter’s seed; never below 0.',
   },
   at: {
@@ -44,6 +46,7 @@ const parameters = describe({
     max: 1000000,
     whole: true,
     usual: [0, 240],
+    fixed: true,
     help: 'The frame at whose beginning they are born. Before the run begins there is no burst.',
     shown: (v) => v['at'] === 'frame',
   },

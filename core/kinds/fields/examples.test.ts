@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { particleBlock } from '../../lib/particle-block';
 import { vectorColumns, type Vector } from '../../lib/math/vector';
-import { completeField, completeScene } from '../../scene/complete';
-import { checkScene } from '../../scene/check';
+import { checkScene, completeField, completeScene } from '../../scene/read';
 import { compileStack } from '../../sim/stack/compile';
 import { evaluateRow } from '../../sim/stack/evaluate-row';
 import { placeStack } from '../../sim/stack/place';

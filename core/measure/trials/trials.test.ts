@@ -7,7 +7,7 @@ import { cellsOf, findVariable, readVariation, spread, variablesOf, withValues }
 const scene = testScene({
   emitter: thrown([0, 0, 0]),
   fields: [
-    { settings: { kind: 'gravity' }, strength: 2, keys: { strength: [{ frame: 0, value: 5 }] } },
+    { settings: { kind: 'gravity' }, strength: 2, keys: { strength: [{ frame: 0, value: 5, ease: 'linear' }] } },
     { settings: { kind: 'turbulence' }, strength: 0 },
   ],
 });

@@ -1,6 +1,6 @@
 import type { Parameter } from '../../document/parameters';
 import { fields as fieldKinds } from '../../kinds/fields';
-import { checkScene } from '../../scene/check';
+import { checkScene } from '../../scene/read';
 import type { Moving, Scene } from '../../document/scene';
 import { MOVABLE_ONES, MOVABLE_SORTS, numbersOf, thingsOf, withThings, type MovableSort } from '../../scene/numbers';
 import { valueOf, withValue } from '../../document/value-paths';
@@ -88,7 +88,7 @@ export function variablesOf(scene: Scene): Variable[] {
       for (const [path, parameter] of Object.entries(numbersOf(sort, thing))) add(path, parameter);
       if ('seed' in thing) add('seed', { type: 'number', label: 'Seed', help: '', unit: '', default: 0, usual: SEED_RANGE, whole: true });
       if (sort !== 'fields') continue;
-      const settings = (thing as unknown as Scene['fields'][number]).settings;
+      const { settings } = scene.fields.find((field) => field === thing)!;
       for (const [name2, parameter] of Object.entries(fieldKinds.get(settings.kind).parameters))
         if (parameter.type === 'choice') add(`settings.${name2}`, parameter);
     }

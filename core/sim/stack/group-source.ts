@@ -1,7 +1,7 @@
 import type { GroupFill } from '../../kinds/contracts/group-fill';
 import { vectorColumns } from '../../lib/math/vector';
 import type { Assets } from '../../document/assets';
-import { completeEmitter } from '../../scene/complete';
+import { completeEmitter } from '../../scene/read';
 import type { Scene } from '../../document/scene';
 import { groupsAround, standsIn } from '../../document/groups';
 import { BLOCK, particleBlock } from '../../lib/particle-block';

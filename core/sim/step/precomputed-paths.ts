@@ -11,7 +11,7 @@ import type { Assets } from '../../document/assets';
 import { readsParticles } from '../../scene/coupling';
 import { withDrives } from '../../scene/drives';
 import { inOwnTime, lastSceneFrame } from '../../scene/scene-clock';
-import { completeEmitter } from '../../scene/complete';
+import { completeEmitter } from '../../scene/read';
 import type { Carrier, Field, Scene } from '../../document/scene';
 import { standsIn } from '../../document/groups';
 import { particleBlock } from '../../lib/particle-block';
@@ -41,7 +41,7 @@ function pathUnderFields(scene: Scene, assets: Assets, carrier: Carrier, backend
       // What it carries does not push it.
       !carriersOf(scene.carriers, field).some(({ id }) => id === carrier.id) && (feels === '' || standsIn(scene.groups, field, feels)),
   );
-  const rider = completeEmitter({ id: `${carrier.id}-rides`, name: carrier.name, shape: { kind: 'point' } });
+  const rider = { ...completeEmitter({ id: 'rider', name: carrier.name, shape: { kind: 'point' } }), id: `${carrier.id}-rides` };
   const stack = compileStack({ ...scene, fields, emitters: [...scene.emitters, rider] }, assets, { backend });
   const home = motionOf(scene.carriers, carrier);
   const block = particleBlock();

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { modulators } from '../../../core/kinds/modulators';
 import { examples, findExample } from '../../../core/examples';
-import { checkScene } from '../../../core/scene/check';
+import { checkScene } from '../../../core/scene/read';
 import { sendTo } from '../../../core/document/scene';
 import { addEmitter, removeEmitters } from '../inspector/emitter-edit';
 import { usePlayer } from '../../state/player-store';

@@ -4,7 +4,7 @@ import type { StartingPoint } from '../../../core/kinds/contracts/field';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import { strengthOf } from '../../../core/kinds/fields/strength';
 import { boxRoundAll } from '../../../core/measure/fit';
-import { completeGroup } from '../../../core/scene/complete';
+import { completeGroup } from '../../../core/scene/read';
 import type { Field } from '../../../core/document/scene';
 import { fieldsIn, gather, moveNode } from '../../../core/document/groups';
 import { dissolve } from '../../../core/scene/detach';

@@ -1,4 +1,4 @@
-import { checkGrouping } from '../../../core/scene/check/grouping';
+import { acrossDesk } from '../../../core/scene/rules/grouping';
 import type { Scene } from '../../../core/document/scene';
 import { deskTree, moveNode, type DeskNode } from '../../../core/document/groups';
 import { openedScene } from '../../state/scene-store';
@@ -49,7 +49,7 @@ export function drop(id: string, over: string): void {
 /** Whether what a move leads to can stand together. */
 function isSound(id: string, group: string, before: string | undefined): boolean {
   const { fields, groups } = moveNode(openedScene(), id, group, before);
-  return checkGrouping(fields, groups).length === 0;
+  return acrossDesk({ fields, groups }, '').length === 0;
 }
 
 /** Moves a strip one place to the right or left: past its neighbour, into a group that opens there, or out of its own. */

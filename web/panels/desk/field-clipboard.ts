@@ -1,5 +1,5 @@
 import { toast } from 'sonner';
-import { completeField, completeGroup } from '../../../core/scene/complete';
+import { completeField, completeGroup } from '../../../core/scene/read';
 import type { Field, Group, Scene, SceneGrid, SceneImage, SceneMesh } from '../../../core/document/scene';
 import { fieldsIn, groupsAround } from '../../../core/document/groups';
 import { freeIdentity } from '../../../core/scene/starters';

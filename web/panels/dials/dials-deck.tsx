@@ -1,7 +1,7 @@
 import { Plus } from 'lucide-react';
 import { dialParameters } from '../../../core/document/descriptions';
 import { MOST, type Dial, type Scene } from '../../../core/document/scene';
-import { dialsRead } from '../../../core/scene/drives';
+import { dialsRead } from '../../../core/scene/dials-read';
 import { MOVABLE_SORTS, thingsOf } from '../../../core/scene/numbers';
 import { Fader } from '../desk/fader';
 import { useNumberNow } from '../desk/moved-strength';

@@ -1,6 +1,6 @@
 import { inWorld } from '../../../core/document/camera/shot';
-import { completeCarrier } from '../../../core/scene/complete';
-import { desksWithout } from '../../../core/scene/detach';
+import { completeCarrier } from '../../../core/scene/read';
+import { withoutReferences } from '../../../core/scene/detach';
 import type { Scene } from '../../../core/document/scene';
 import { freeIdentity } from '../../../core/scene/starters';
 import { carriersIn } from '../../simulation/motions';
@@ -46,7 +46,7 @@ export function removeCarrier(id: string): void {
   for (const { type, thing } of riders(scene, id)) mount({ type, id: thing.id }, outer);
   if (scene.whole.place.carrier === id) mount({ type: 'whole' }, '');
   changeScene((s) => ({
-    ...desksWithout(s, 'carrier', [id]),
+    ...withoutReferences(s, 'carrier', [id]),
     camera: cameraOff(s, id),
     carriers: s.carriers.filter((c) => c.id !== id),
   }));

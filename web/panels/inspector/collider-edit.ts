@@ -1,4 +1,4 @@
-import { completeCollider } from '../../../core/scene/complete';
+import { completeCollider } from '../../../core/scene/read';
 import { freeIdentity } from '../../../core/scene/starters';
 import { boxRoundAll } from '../../../core/measure/fit';
 import { usePlayer } from '../../state/player-store';

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { dialAt } from '../../../core/document/dials';
-import { checkScene } from '../../../core/scene/check';
+import { checkScene } from '../../../core/scene/read';
 import { MOST } from '../../../core/document/scene';
 import { testScene } from '../../../core/tests/scenes';
 import { usePlayer } from '../../state/player-store';

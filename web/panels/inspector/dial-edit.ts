@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import { isTakenByLanguage } from '../../../core/kinds/shared/formula-names';
-import { completeDial } from '../../../core/scene/complete';
+import { completeDial } from '../../../core/scene/read';
 import { isDialName } from '../../../core/document/dials';
 import { withThings } from '../../../core/scene/numbers';
 import type { Kinded } from '../../../core/document/registry';

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { completeScene } from '../../../core/scene/complete';
+import { completeScene } from '../../../core/scene/read';
 import { openedScene, openScene, undo } from '../../state/scene-store';
 import { select, selectToo, useSelection } from '../../state/selection-store';
 import { canPaste, copyEmitters, duplicateEmitters, pasteEmitters, removeEmitters } from './emitter-edit';

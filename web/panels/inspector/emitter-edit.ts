@@ -1,6 +1,6 @@
 import type { Kinded } from '../../../core/document/registry';
 import type { Emitter, Scene, SceneImage, SceneMesh } from '../../../core/document/scene';
-import { completeEmitter } from '../../../core/scene/complete';
+import { completeEmitter } from '../../../core/scene/read';
 import { withoutEmitters } from '../../../core/scene/detach';
 import { newEmitter, freeIdentity, withBond } from '../../../core/scene/starters';
 import { sceneFrom } from '../../../formats/scene-file';

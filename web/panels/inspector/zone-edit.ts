@@ -1,8 +1,8 @@
 import { mapVector } from '../../../core/lib/math/vector';
 import { extents } from '../../../core/kinds/falloff-shapes';
 import { boxRoundAll } from '../../../core/measure/fit';
-import { completeZone } from '../../../core/scene/complete';
-import { desksWithout } from '../../../core/scene/detach';
+import { completeZone } from '../../../core/scene/read';
+import { withoutReferences } from '../../../core/scene/detach';
 import { MOST } from '../../../core/document/scene';
 import { freeIdentity } from '../../../core/scene/starters';
 import { usePlayer } from '../../state/player-store';
@@ -42,7 +42,7 @@ export function duplicateZone(id: string): void {
 /** Takes a zone out of the scene, and lets go of it whatever asks for it. */
 export function removeZone(id: string): void {
   changeScene((s) => {
-    const without = desksWithout(s, 'zone', [id]);
+    const without = withoutReferences(s, 'zone', [id]);
     return { ...without, zones: without.zones.filter((z) => z.id !== id) };
   });
   select({ type: 'scene' });

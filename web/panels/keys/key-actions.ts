@@ -2,7 +2,7 @@ import { toast } from 'sonner';
 import type { Handles } from '../../../core/lib/math/bezier';
 import { movedKeys, pastedKeys, scaledKeys } from '../../../core/document/keys/key-edits';
 import type { Ease, Key } from '../../../core/document/keys/keys';
-import { checkKeys } from '../../../core/scene/check/parts';
+import { checkKeys } from '../../../core/document/forms';
 import { MOVABLE_SORTS, numbersOf } from '../../../core/scene/numbers';
 import { MOST } from '../../../core/document/scene';
 import { keyFrame } from '../../state/scene-clock';

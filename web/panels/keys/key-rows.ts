@@ -1,6 +1,7 @@
 import type { Key } from '../../../core/document/keys/keys';
-import type { Scene } from '../../../core/document/scene';
-import { MOVABLE_SORTS, numbersOf, thingsOf, type Movable, type MovableSort, type Numbers } from '../../../core/scene/numbers';
+import type { Moving, Scene } from '../../../core/document/scene';
+import type { Movable, Numbers } from '../../../core/document/movable';
+import { MOVABLE_SORTS, numbersOf, thingsOf, type MovableSort } from '../../../core/scene/numbers';
 import { LISTS } from '../../state/scene-store';
 import type { Selection } from '../../state/selection-store';
 import type { ThingRef } from '../../state/movement';
@@ -16,10 +17,9 @@ export interface KeyRow {
   readonly keys: readonly Key[];
 }
 
-interface Keyed {
+interface Keyed extends Moving {
   readonly id?: string;
   readonly name?: string;
-  readonly keys: Readonly<Record<string, readonly Key[]>>;
 }
 
 /** What things are called that a scene has one of. */
@@ -58,7 +58,7 @@ export function keyRows(scene: Scene, only?: ThingRef): KeyRow[] {
     });
   return MOVABLE_SORTS.flatMap((sort) =>
     (thingsOf(scene, sort) as readonly Keyed[]).flatMap((thing) =>
-      !only || (only.sort === sort && only.id === (thing.id ?? '')) ? of(sort, thing, numbersOf(sort, thing as never)) : [],
+      !only || (only.sort === sort && only.id === (thing.id ?? '')) ? of(sort, thing, numbersOf(sort, thing)) : [],
     ),
   );
 }

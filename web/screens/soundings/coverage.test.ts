@@ -2,7 +2,7 @@ import { PerspectiveCamera, Vector3 } from 'three';
 import { describe, expect, it } from 'vitest';
 import * as fc from 'fast-check';
 import { coverageOf, projectionOf } from '../../../core/measure/coverage';
-import { completeScene } from '../../../core/scene/complete';
+import { completeScene } from '../../../core/scene/read';
 import { runTo, testScene } from '../../../core/tests/scenes';
 import { placeShotCamera } from '../../view/camera/taking';
 import { rectangleOf } from './sounding-store';

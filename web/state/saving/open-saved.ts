@@ -1,5 +1,5 @@
 import equal from 'fast-deep-equal';
-import { checkScene } from '../../../core/scene/check';
+import { checkScene } from '../../../core/scene/read';
 import { SCENE_VERSION, type Scene } from '../../../core/document/scene';
 import { sceneFrom } from '../../../formats/scene-file';
 import { api, type ApiError, type StoredScene } from '../api';

@@ -25,6 +25,7 @@ import {
   layerMaterial,
   wantedMaterial,
   zoneMaterial,
+  lookAs,
   type Dress,
   type Layer,
   type Moment,
@@ -84,7 +85,7 @@ export class BodyLayer implements Layer {
   setLook(look: Kinded): void {
     if (look === this.look) return;
     this.look = look;
-    const dress = look as unknown as BodyDress;
+    const dress = lookAs<BodyDress>(look);
     const { material } = this.object;
     this.sorted = dressMaterial(material, dress, dress.widthAlong ?? EVEN);
     material.uniforms['round']!.value = dress.kind === 'tube';
@@ -98,7 +99,7 @@ export class BodyLayer implements Layer {
   setParticles(frame: EmitterFrame, moment: Moment): void {
     if (frame === this.drawn?.frame && this.look === this.drawn.look) return;
     this.drawn = { frame, look: this.look };
-    this.shape = this.build(frame, this.look as unknown as BodyDress, moment);
+    this.shape = this.build(frame, lookAs<BodyDress>(this.look!), moment);
     const { vertices, index } = this.shape;
     this.object.geometry.dispose();
     const geometry = new BufferGeometry();

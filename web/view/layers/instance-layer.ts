@@ -28,6 +28,7 @@ import {
   EVEN,
   isFlat,
   layerMaterial,
+  lookAs,
   WANTED,
   zoneMaterial,
   type Dress,
@@ -114,8 +115,8 @@ export class InstanceLayer implements Layer {
   }
 
   setLook(look: Kinded): void {
-    if ((look as unknown as InstanceLook) === this.look) return;
-    const instance = look as unknown as InstanceLook;
+    const instance = lookAs<InstanceLook>(look);
+    if (instance === this.look) return;
     this.look = instance;
     const { uniforms } = this.material;
     dressMaterial(this.material, { ...instance, blend: 'over', opacity: 1 }, instance.sizeOverAge ?? EVEN);

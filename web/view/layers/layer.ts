@@ -92,6 +92,13 @@ export interface Dress {
   readonly sizeOverAge?: readonly LevelStop[];
 }
 
+/** A look with the values that the layer which draws it knows. */
+// oxlint-disable-next-line typescript/no-unnecessary-type-parameters -- the caller says which look it is
+export function lookAs<L>(look: Kinded): L {
+  // A layer is only made for a look of a kind that has them.
+  return look as unknown as L;
+}
+
 /** A material that lays its light on the picture, premultiplied and without depth, with the uniforms that every layer has. */
 export function layerMaterial(vertexShader: string, fragmentShader: string, uniforms: RawShaderMaterial['uniforms']): RawShaderMaterial {
   return new RawShaderMaterial({

@@ -27,6 +27,7 @@ import {
   layerMaterial,
   wantedMaterial,
   zoneMaterial,
+  lookAs,
   type Dress,
   type Layer,
   type Moment,
@@ -119,10 +120,10 @@ export class ParticleLayer implements Layer {
   setLook(look: Kinded): void {
     if (look === this.look) return;
     this.look = look;
-    const dress = look as unknown as Dress;
+    const dress = lookAs<Dress>(look);
     const { material } = this.object;
     this.sorted = dressMaterial(material, dress, dress.sizeOverAge ?? EVEN);
-    const spot = look as unknown as Spot;
+    const spot = lookAs<Spot>(look);
     const { soft, form = 'round', colourBy = 'age', opacityBy = 'age', topSpeed = 1, stretch = 0, turned = 'upright', image } = spot;
     const { columns = 1, rows = 1, frames = 'age', rate = 0 } = spot;
     material.uniforms['softness']!.value = soft === undefined ? looks.get(look.kind).softness : soft / 100;

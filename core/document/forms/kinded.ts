@@ -1,0 +1,48 @@
+import { isRecord } from '../check-values';
+import { fault, inside, type Fault } from '../faults';
+import { numbersIn } from '../movable';
+import { defaultsOf, type Description } from '../parameters';
+import type { Kind, Kinded, Registry } from '../registry';
+import { type Form } from './form';
+import { readValues, renamedValues } from './values';
+
+interface KindedForm<K extends Kind> {
+  /** The kind where none is written; without it, one must be written. */
+  readonly usual?: string;
+  /** Parameters that every kind of the sort has beside its own. */
+  readonly beside?: Description;
+  /** True where its numbers can't be keyed. */
+  readonly still?: boolean;
+  /** Rules of a kind, asked where its values are sound one by one. */
+  readonly rules?: (kind: K, values: Kinded, at: string) => readonly Fault[];
+}
+
+/** A value that is of one of the kinds of a registry. */
+export function kinded<K extends Kind>(
+  registry: Registry<K>,
+  { usual, beside = {}, still = false, rules }: KindedForm<K> = {},
+): Form<Kinded> {
+  const ofKind = (kind: string): Description => ({ ...beside, ...registry.find(kind)?.parameters });
+  return {
+    read(part, at, walk) {
+      const before = walk.faults.length;
+      const written = part === undefined && usual !== undefined ? { kind: usual } : part;
+      if (!isRecord(written)) {
+        walk.faults.push(fault(written === undefined ? 'missing' : 'type', at, written, 'an object with a kind'));
+        return undefined;
+      }
+      const kind = typeof written['kind'] === 'string' ? registry.find(written['kind']) : undefined;
+      if (!kind) {
+        const kinds = registry.list.map((one) => one.kind).join(', ');
+        walk.faults.push(fault('choice', inside(at, 'kind'), written['kind'], `one of ${kinds}`));
+        return undefined;
+      }
+      if (!readValues({ ...beside, ...kind.parameters }, written, at, walk, ['kind'])) return undefined;
+      const value: Kinded = { ...defaultsOf(beside), ...registry.defaults(kind.kind), ...written };
+      walk.faults.push(...(rules?.(kind, value, at) ?? []));
+      return walk.faults.length > before ? undefined : value;
+    },
+    numbers: ({ kind }, prefix) => (still ? [] : numbersIn(ofKind(kind), prefix)),
+    renamed: (value, rename) => renamedValues(ofKind(value.kind), value, rename),
+  };
+}

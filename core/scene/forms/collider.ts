@@ -1,0 +1,27 @@
+import { carrierParameters, colliderParameters, hitParameters } from '../../document/descriptions';
+import { fault, inside } from '../../document/faults';
+import { byEmitter, kinded, object, type Form } from '../../document/forms';
+import type { Carrier, Collider, Hit } from '../../document/scene';
+import { colliderShapes } from '../../kinds/colliders';
+import { gates } from '../../kinds/gates';
+import { responses } from '../../kinds/responses';
+import { placed } from './thing';
+
+const hitForm = object<Hit>({ description: hitParameters });
+
+/** A collider. */
+export const colliderForm: Form<Collider> = object<Collider>({
+  description: colliderParameters,
+  members: {
+    ...placed,
+    shape: kinded(colliderShapes),
+    response: kinded(responses, { usual: 'bounce' }),
+    gate: kinded(gates, { usual: 'always', still: true }),
+    sends: byEmitter(hitForm, 'an object of emitter ids and {hits, bounce}'),
+  },
+  rules: ({ splitFrom, splitTo }, at) =>
+    splitTo < splitFrom ? [fault('range', inside(at, 'splitTo'), splitTo, `a whole number from the fewest (${splitFrom}) up to 64`)] : [],
+});
+
+/** A carrier. */
+export const carrierForm: Form<Carrier> = object<Carrier>({ description: carrierParameters, members: placed });

@@ -1,0 +1,33 @@
+import { birthParameters, emitterParameters } from '../../document/descriptions';
+import { fault, inside, type Fault } from '../../document/faults';
+import { kinded, listOf, object, type Form } from '../../document/forms';
+import { MOST, type Emitter } from '../../document/scene';
+import { bonds } from '../../kinds/bodies';
+import { amounts } from '../../kinds/emission';
+import { shapes } from '../../kinds/emitter-shapes';
+import { gates } from '../../kinds/gates';
+import { looks } from '../../kinds/looks';
+import { masks } from '../../kinds/masks';
+import { placed } from './thing';
+
+function ownSource({ id, shape }: Emitter, at: string): readonly Fault[] {
+  if (shape['source'] !== id || shapes.get(shape.kind).parameters['source']?.type !== 'reference') return [];
+  return [fault('reference', inside(at, 'shape.source'), id, 'another emitter: none can be born from its own particles')];
+}
+
+/** An emitter. */
+export const emitterForm: Form<Emitter> = object<Emitter>({
+  description: emitterParameters,
+  members: {
+    ...placed,
+    shape: kinded(shapes),
+    masks: listOf(kinded(masks), MOST.masks),
+    gate: kinded(gates, { usual: 'always', still: true }),
+    amounts: listOf(kinded(amounts), MOST.amounts),
+    birth: object<Emitter['birth']>({ description: birthParameters, optional: true }),
+    bond: kinded(bonds, { usual: 'free' }),
+    look: kinded(looks, { usual: 'sprite' }),
+    besides: listOf(kinded(looks), MOST.besides),
+  },
+  rules: ownSource,
+});

@@ -1,0 +1,24 @@
+import { placeParameters } from '../../document/descriptions';
+import { drivesForm, idForm, keysForm, nameForm, object, type Form, type Members, type Rules } from '../../document/forms';
+import type { Description, ValuesOf } from '../../document/parameters';
+import type { Moving, Place } from '../../document/scene';
+import { tides } from '../../kinds/automation';
+import { turnParameters } from '../../kinds/automation/turn';
+
+const placeForm: Form<Place> = object<Place>({ description: placeParameters, optional: true });
+
+/** Members of anything whose numbers can be keyed and driven. */
+export const moving = { keys: keysForm, drives: drivesForm(tides, turnParameters) };
+
+/** Members of a thing of the scene that has a place. */
+export const placed = { id: idForm, name: nameForm, place: placeForm, ...moving };
+
+/** Members of the scene as a whole, which has a place and no name of its own. */
+export const placedWhole = { place: placeForm, ...moving };
+
+/** Something that a scene has one of, with numbers that can be keyed and driven; all of it may be left out. */
+export function single<D extends Description>(description: D, rules?: Rules<ValuesOf<D> & Moving>): Form<ValuesOf<D> & Moving> {
+  // Keys and drives are members of it, which TypeScript can't tell of a description that it does not know yet.
+  const members = moving as Members<ValuesOf<D> & Moving>;
+  return object<ValuesOf<D> & Moving>({ description, members, optional: true, ...(rules && { rules }) });
+}

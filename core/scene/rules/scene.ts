@@ -1,0 +1,64 @@
+import { fault, type Fault } from '../../document/faults';
+import type { Carrier, Emitter, Scene } from '../../document/scene';
+import { dialCircle } from '../dials-read';
+import { circleFrom, circleInWords } from './circles';
+import { acrossDesk } from './grouping';
+
+/** Emitters that are born from one another in a circle. */
+function descent(emitters: readonly Emitter[]): Fault[] {
+  const source = (id: string) => {
+    const from = emitters.find((emitter) => emitter.id === id)?.shape['source'];
+    return typeof from === 'string' ? from : undefined;
+  };
+  return emitters.flatMap(({ id }, i) =>
+    circleFrom(id, source)
+      ? [fault('reference', `emitters[${i}].shape.source`, source(id), 'an emitter that is not born from this one’s particles')]
+      : [],
+  );
+}
+
+/** Carriers that carry one another in a circle. */
+function carriage(carriers: readonly Carrier[]): Fault[] {
+  const outer = (id: string) => carriers.find((carrier) => carrier.id === id)?.place.carrier;
+  return carriers.flatMap(({ id, place }, i) => {
+    const circle = circleFrom(id, outer);
+    if (!circle) return [];
+    const words = `a carrier outside the circle ${circleInWords(circle, carriers)}`;
+    return [fault('reference', `carriers[${i}].place.carrier`, place.carrier, words)];
+  });
+}
+
+/** Carriers that ride on a strand which stands on them. */
+function rides(carriers: readonly Carrier[], emitters: readonly Emitter[]): Fault[] {
+  const outer = (id: string) => carriers.find((carrier) => carrier.id === id)?.place.carrier;
+  return carriers.flatMap(({ id, moved, strandOf }, i) => {
+    if (moved !== 'strand') return [];
+    const seen = new Set<string>();
+    let on = emitters.find((emitter) => emitter.id === strandOf)?.place.carrier;
+    while (on !== undefined && on !== '' && !seen.has(on)) {
+      if (on === id) return [fault('reference', `carriers[${i}].strandOf`, strandOf, 'an emitter that this carrier does not carry')];
+      seen.add(on);
+      on = outer(on);
+    }
+    return [];
+  });
+}
+
+/** Dials that drive one another in a circle. */
+function dialsInCircle({ dials }: Scene): Fault[] {
+  const circle = dialCircle(dials);
+  if (!circle) return [];
+  const i = dials.findIndex(({ name }) => name === circle[0]);
+  return [fault('reference', `dials[${i}].drives.value`, circle[1], `a dial outside the circle ${circle.join(' → ')}`)];
+}
+
+/** Every fault that lies in how the things of a scene stand to one another. */
+export function acrossScene(scene: Scene): Fault[] {
+  return [
+    ...descent(scene.emitters),
+    ...acrossDesk(scene, ''),
+    ...carriage(scene.carriers),
+    ...rides(scene.carriers, scene.emitters),
+    ...dialsInCircle(scene),
+  ];
+}
