@@ -6,8 +6,10 @@ export default defineConfig({
   // Several tests run the built programs: they are built once, before all of them.
   test: {
     globalSetup: 'scripts/build-for-tests.mjs',
-    include: ['{core,engine,kernel,formats,server,cli,web}/**/*.test.ts'],
+    include: ['{core,engine,kernel,formats,server,cli,web,scripts}/**/*.test.ts'],
     testTimeout: 60_000,
+    // As many as there are cores; the usual is one less.
+    maxWorkers: '100%',
     server: { deps: { inline: ['three-mesh-bvh'] } },
     reporters: ['default', ['json', { outputFile: 'test-results/unit.json' }]],
   },

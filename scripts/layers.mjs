@@ -76,7 +76,7 @@ function importsByFile() {
 }
 
 /** Files that import themselves through others, a list each (Tarjan 1972). */
-function cyclesIn(graph) {
+export function cyclesIn(graph) {
   const [index, low, stack, found] = [new Map(), new Map(), [], []];
   const visit = (file) => {
     index.set(file, index.size);

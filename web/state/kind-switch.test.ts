@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { ofAnotherKind } from '../../core/document/change-kind';
+import { fields } from '../../core/kinds/fields';
 import { gates } from '../../core/kinds/gates';
 import { looks } from '../../core/kinds/looks';
 import { newScene } from '../../core/scene/starters';
@@ -38,6 +39,39 @@ describe('choosing another kind', () => {
     expect(emitter().keys).toEqual({});
     look('sprite');
     expect(emitter()).toEqual(before);
+  });
+
+  it('leaves keys and drives of other values alone, and brings back those of the kind', () => {
+    const wave = { kind: 'wave', low: 0, high: 1 };
+    editEmitter('e1', (e) => {
+      e.keys = { 'look.soft': [{ frame: 3, value: 20, ease: 'linear' }], 'birth.speed': [{ frame: 1, value: 2, ease: 'step' }] };
+      e.drives = { 'look.stretch': wave, 'birth.size': wave };
+    });
+    const before = emitter();
+    look('trail');
+    expect(Object.keys(emitter().keys)).toEqual(['birth.speed']);
+    expect(Object.keys(emitter().drives)).toEqual(['birth.size']);
+    look('sprite');
+    expect(emitter()).toEqual(before);
+  });
+
+  it('of one thing is remembered for that thing only', () => {
+    openScene(testScene({ fields: [{ settings: { kind: 'wind' } }, { settings: { kind: 'wind' } }] }));
+    const settings = (id: string, kind: string) =>
+      switchKind({ sort: 'fields', ids: [id], path: 'settings' }, kind, (was) => ofAnotherKind(fields, was, kind));
+    editField('f0', (f) => void Object.assign(f.settings, { growth: 0.4 }));
+    settings('f0', 'gravity');
+    settings('f1', 'gravity');
+    settings('f1', 'wind');
+    expect(openedScene().fields[1]!.settings['growth']).toBe(0);
+    settings('f0', 'wind');
+    expect(openedScene().fields[0]!.settings['growth']).toBe(0.4);
+  });
+
+  it('that it is already is no change', () => {
+    const before = openedScene();
+    expect(look('sprite')).toBe(true);
+    expect(openedScene()).toBe(before);
   });
 
   it('takes back what leaving it changed besides, unless that was set in the meantime', () => {

@@ -55,6 +55,72 @@ describe('recording', () => {
     for (const key of keys().filter(({ frame }) => frame >= 15 && frame <= 20)) expect(key.value).toBe(5);
   });
 
+  it('keeps recordings of several things apart, and takes vectors as well', () => {
+    openScene(
+      testScene({
+        fields: [
+          { settings: { kind: 'wind' }, strength: 1 },
+          { settings: { kind: 'wind' }, strength: 1 },
+        ],
+      }),
+    );
+    useRecord.setState({ on: true });
+    usePlayer.setState({ playing: true });
+    beginGesture();
+    for (let i = 0; i <= 10; i++) {
+      usePlayer.setState({ frame: 20 + i });
+      editField('f0', (field) => void (field.strength = 1 + i));
+      editField('f1', (field) => void (field.place.position = [i, 0, -i]));
+    }
+    endGesture();
+    const [first, second] = openedScene().fields;
+    expect(Object.keys(first!.keys)).toEqual(['strength']);
+    expect(Object.keys(second!.keys)).toEqual(['place.position']);
+    expect(second!.place.position).toEqual([0, 0, 0]);
+    expect(second!.keys['place.position']!.at(-1)).toMatchObject({ frame: 30, value: [10, 0, -10] });
+    // A straight line is kept by its ends alone.
+    expect(second!.keys['place.position']!.length).toBeLessThanOrEqual(3);
+  });
+
+  it('thins what was recorded by its own range: a wobble of a thousandth goes, one of a tenth stays', () => {
+    const wobbled = (size: number) => {
+      start();
+      turn(
+        10,
+        Array.from({ length: 41 }, (_, i) => 10 + i / 4 + size * 10 * (i % 2)),
+      );
+      return keys().length;
+    };
+    expect(wobbled(0.001)).toBeLessThanOrEqual(4);
+    expect(wobbled(0.1)).toBeGreaterThan(20);
+  });
+
+  it('a number that is keyed goes on being keyed: frames before and behind the recording stay', () => {
+    openScene(
+      testScene({
+        fields: [
+          {
+            settings: { kind: 'wind' },
+            keys: {
+              strength: [
+                { frame: 0, value: 4, ease: 'linear' },
+                { frame: 12, value: 5, ease: 'linear' },
+                { frame: 40, value: 6, ease: 'linear' },
+              ],
+            },
+          },
+        ],
+      }),
+    );
+    useRecord.setState({ on: true });
+    usePlayer.setState({ playing: true });
+    turn(10, [2, 2, 2, 2, 2]);
+    expect(keys().map(({ frame }) => frame)).toEqual(expect.arrayContaining([0, 10, 14, 40]));
+    expect(keys().find(({ frame }) => frame === 12)?.value ?? 2).toBe(2);
+    expect(keys().at(0)).toMatchObject({ frame: 0, value: 4 });
+    expect(keys().at(-1)).toMatchObject({ frame: 40, value: 6 });
+  });
+
   it('off, or while it stands, sets plainly', () => {
     start();
     usePlayer.setState({ playing: false });
