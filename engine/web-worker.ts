@@ -1,10 +1,8 @@
 import { serve } from './serve';
 import type { ToWorker } from './protocol';
+import { workerScope } from './worker-scope';
 
-const scope = self as unknown as {
-  postMessage(message: unknown, transfer: ArrayBuffer[]): void;
-  onmessage: ((event: MessageEvent<ToWorker>) => void) | null;
-};
+const scope = workerScope<ToWorker, unknown>();
 serve(
   {
     post: (message, transfer) => scope.postMessage(message, transfer ?? []),

@@ -1,11 +1,13 @@
+import { workerScope } from '../../engine/worker-scope';
 import { decodedAsset, type KeptFile } from '../../formats/scene-file';
 
+const port = workerScope<{ file: KeptFile; bytes: Uint8Array }, unknown>();
+
 /** Decodes kept files, off the page's main thread. One that can't be decoded is answered without an asset. */
-self.onmessage = ({ data: { file, bytes } }: MessageEvent<{ file: KeptFile; bytes: Uint8Array }>) => {
-  const post = self as unknown as { postMessage(message: unknown): void };
+port.onmessage = ({ data: { file, bytes } }) => {
   try {
-    post.postMessage({ hash: file.hash, asset: decodedAsset(file.sort, bytes, file.name) });
+    port.postMessage({ hash: file.hash, asset: decodedAsset(file.sort, bytes, file.name) });
   } catch {
-    post.postMessage({ hash: file.hash });
+    port.postMessage({ hash: file.hash });
   }
 };

@@ -2,6 +2,7 @@ import type { Scene } from '../../core/document/scene';
 import type { Assets } from '../../core/document/assets';
 import type { Frame } from '../../engine/frame';
 import { webPool } from '../../engine/web-pool';
+import { startWorker } from '../state/start-worker';
 import { bakedFrames } from './baked-frames';
 
 /**
@@ -14,7 +15,7 @@ export async function runFrames(
   use: (frame: Frame) => Promise<void> | void,
 ): Promise<void> {
   if (order.bake) return bakedFrames({ ...order, bake: order.bake }, signal, use);
-  const pool = webPool();
+  const pool = webPool(() => startWorker('simulation'));
   try {
     await new Promise<void>((resolve, reject) => {
       signal.addEventListener('abort', () => resolve(), { once: true });

@@ -3,6 +3,7 @@ import type { Asset, Assets } from '../../core/document/assets';
 import type { Scene } from '../../core/document/scene';
 import { assetFiles, type KeptFile } from '../../formats/scene-file';
 import { api } from '../state/api';
+import { startWorker } from '../state/start-worker';
 
 /** Decoded images and meshes by content hash, for as long as the page is open. */
 export const useAssets = create<{ readonly assets: Assets }>()(() => ({ assets: new Map() }));
@@ -13,7 +14,7 @@ const waiting = new Map<string, () => void>();
 
 function decoder(): Worker {
   if (worker) return worker;
-  worker = new Worker(new URL('./asset-worker.ts', import.meta.url), { type: 'module' });
+  worker = startWorker('assets');
   worker.onmessage = ({ data }: MessageEvent<{ hash: string; asset?: Asset }>) => {
     const { hash, asset } = data;
     if (asset) useAssets.setState(({ assets }) => ({ assets: new Map(assets).set(hash, asset) }));

@@ -10,6 +10,7 @@ import type { WorkerPool } from '../../engine/worker-pool';
 import type { StoredBake } from '../../formats/stored-bake';
 import type { Frame } from '../../engine/frame';
 import { webPool } from '../../engine/web-pool';
+import { startWorker } from '../state/start-worker';
 import { afterThisTask } from './after-task';
 import { BakeReading } from './bake-reading';
 import { EditTimer } from './edit-timer';
@@ -32,7 +33,7 @@ const workKey = (scene: Scene): string => `${scene.draftShare} ${simulationKey(s
  * draft while a control is held), then all frames of the shot in the background.
  */
 export class Session {
-  private readonly pool: WorkerPool = webPool();
+  private readonly pool: WorkerPool = webPool(() => startWorker('simulation'));
   private readonly cache = new FrameCache((frame) => clockIn(this.scene!).at(frame) / this.scene!.time.fps, storedBudget());
   /** The open scene, as far as it is tried on. */
   private scene: Scene | undefined;

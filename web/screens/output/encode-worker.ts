@@ -1,3 +1,4 @@
+import { workerScope } from '../../../engine/worker-scope';
 import { encode } from 'fast-png';
 import { withSrgb } from '../../../formats/png-colour';
 import { writeExr, type ExrChannel } from '../../../formats/exr';
@@ -43,13 +44,14 @@ function encoded({ width, height, channels, bits, pixels, fps, seen }: Drawn): U
   return withSrgb(encode({ width, height, data, channels, depth: bits === '16' ? 16 : 8 }));
 }
 
+const port = workerScope<Drawn, Encoded>();
+
 /** Encodes pictures off the page's main thread. */
-self.onmessage = ({ data }: MessageEvent<Drawn>) => {
-  const post = self as unknown as { postMessage(message: Encoded, transfer?: Transferable[]): void };
+port.onmessage = ({ data }) => {
   try {
     const bytes = encoded(data);
-    post.postMessage({ number: data.number, bytes }, [bytes.buffer]);
+    port.postMessage({ number: data.number, bytes }, [bytes.buffer]);
   } catch (error) {
-    post.postMessage({ number: data.number, message: (error as Error).message });
+    port.postMessage({ number: data.number, message: (error as Error).message });
   }
 };

@@ -1,8 +1,9 @@
+import { startWorker } from '../../state/start-worker';
 import type { Drawn, Encoded } from './encode-worker';
 
 /** Writes pictures in a thread of its own. */
 export class Encoder {
-  private readonly worker = new Worker(new URL('./encode-worker.ts', import.meta.url), { type: 'module' });
+  private readonly worker = startWorker('pictures');
   private readonly waiting = new Map<number, { resolve(bytes: Uint8Array<ArrayBuffer>): void; reject(error: Error): void }>();
 
   constructor() {

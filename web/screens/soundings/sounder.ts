@@ -1,3 +1,4 @@
+import { startWorker } from '../../state/start-worker';
 import { useEffect, useState } from 'react';
 import type { Assets } from '../../../core/document/assets';
 import { useAssets } from '../../simulation/scene-assets';
@@ -45,7 +46,7 @@ class Sounder {
 
   private post(assets: Assets, order: Job): void {
     if (!this.worker) {
-      this.worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
+      this.worker = startWorker('soundings');
       this.worker.addEventListener('message', ({ data }: MessageEvent<FromSounder>) => this.hear(data));
       this.worker.addEventListener('error', (event) => {
         const number = this.number;

@@ -1,3 +1,4 @@
+import { startWorker } from '../../state/start-worker';
 import type { FromTrial, SheetJob, ToTrial, Values } from './jobs';
 
 /** A thread with the trial it is at. */
@@ -47,7 +48,7 @@ export class SheetRunner {
   }
 
   private hire(): Hand {
-    const hand: Hand = { worker: new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' }), busy: false };
+    const hand: Hand = { worker: startWorker('trials'), busy: false };
     hand.worker.addEventListener('message', ({ data }: MessageEvent<FromTrial>) => {
       hand.busy = false;
       this.give(hand);

@@ -1,4 +1,5 @@
 import type { MeshImport } from '../../../formats/mesh-import';
+import { startWorker } from '../../state/start-worker';
 import type { MeshAnswer } from './mesh-answer';
 
 /** Reads OBJ, PLY, STL, glTF or GLB in a thread of its own. Throws a sentence where the file can't be taken. */
@@ -6,7 +7,7 @@ export async function importMesh(file: File): Promise<MeshImport> {
   const { MESH_FILE_LIMIT, tooLarge } = await import('../../../formats/mesh-import');
   if (file.size > MESH_FILE_LIMIT) throw new Error(tooLarge(file.name, file.size));
   const bytes = await file.arrayBuffer();
-  const worker = new Worker(new URL('./mesh-worker.ts', import.meta.url), { type: 'module' });
+  const worker = startWorker('mesh');
   try {
     const answer = await new Promise<MeshAnswer>((resolve, reject) => {
       worker.onmessage = ({ data }: MessageEvent<MeshAnswer>) => resolve(data);

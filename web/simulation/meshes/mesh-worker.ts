@@ -1,10 +1,11 @@
+import { workerScope } from '../../../engine/worker-scope';
 import { readMeshFile } from '../../../formats/mesh-import';
 import type { MeshAnswer } from './mesh-answer';
 
-const port = self as unknown as { postMessage(message: MeshAnswer, transfer: Transferable[]): void };
+const port = workerScope<{ bytes: ArrayBuffer; name: string }, MeshAnswer>();
 
 /** Reads one mesh file, off the page's main thread. */
-self.onmessage = ({ data }: MessageEvent<{ bytes: ArrayBuffer; name: string }>) => {
+port.onmessage = ({ data }) => {
   readMeshFile(new Uint8Array(data.bytes), data.name).then(
     (made) => port.postMessage({ ok: true, ...made }, [made.glb.buffer]),
     (error: unknown) => port.postMessage({ ok: false, message: error instanceof Error ? error.message : String(error) }, []),
