@@ -6,6 +6,8 @@ export default defineConfig({
   testDir: 'e2e',
   globalSetup: './scripts/build-for-tests.mjs',
   fullyParallel: false,
+  // Of all projects together; the usual is half the cores.
+  workers: 2,
   timeout: 240_000,
   expect: { timeout: 20_000 },
   forbidOnly: true,
@@ -16,6 +18,7 @@ export default defineConfig({
   ],
   use: {
     viewport: { width: 1280, height: 800 },
+    deviceScaleFactor: 0.5,
     acceptDownloads: true,
     contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',

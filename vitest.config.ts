@@ -10,6 +10,9 @@ export default defineConfig({
     testTimeout: 60_000,
     // As many as there are cores; the usual is one less.
     maxWorkers: '100%',
+    // Files of one worker share the modules that they have loaded.
+    isolate: false,
+    setupFiles: 'scripts/after-each-test-file.ts',
     server: { deps: { inline: ['three-mesh-bvh'] } },
     reporters: ['default', ['json', { outputFile: 'test-results/unit.json' }]],
   },

@@ -1,0 +1,138 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { MOST } from '../../../core/document/scene';
+import { motionOf } from '../../../core/document/keys/motion';
+import { checkScene } from '../../../core/scene/read';
+import { testScene } from '../../../core/tests/scenes';
+import { addMadeMesh, editMesh, removeMesh } from '../../simulation/meshes/mesh-edit';
+import { usePlayer } from '../../state/player-store';
+import { openedScene, openScene, undo } from '../../state/scene-store';
+import { useSelection } from '../../state/selection-store';
+import { addCarrier, removeCarrier, riders } from './carrier-edit';
+import { addCollider, duplicateCollider, removeCollider } from './collider-edit';
+import { addZone, duplicateZone, removeZone } from './zone-edit';
+
+vi.mock('../../simulation/scene-assets', () => ({
+  loadAssets: () => Promise.resolve(),
+  useAssets: { getState: () => ({ assets: new Map() }) },
+}));
+
+const selection = () => useSelection.getState().selection;
+const living = (low: [number, number, number], high: [number, number, number]) =>
+  usePlayer.setState(({ meters }) => ({ meters: { ...meters, bounds: [{ count: 9, low, high }] } }));
+
+beforeEach(() => {
+  openScene(testScene({ fields: [{ settings: { kind: 'wind' } }] }));
+  usePlayer.setState({ frame: 0, playing: false });
+  living([-2, 1, -2], [2, 5, 2]);
+});
+
+describe('colliders', () => {
+  it('begin as a plane under the living particles, selected', () => {
+    addCollider();
+    expect(openedScene().colliders[0]).toMatchObject({ name: 'Collider', shape: { kind: 'plane' }, place: { position: [0, 1, 0] } });
+    expect(selection()).toEqual({ type: 'collider', id: 'c1' });
+  });
+
+  it('are copied with all they have, under a name and a seed-independent id of their own, and deleted', () => {
+    addCollider();
+    duplicateCollider('c1');
+    const [first, second] = openedScene().colliders;
+    expect(second).toEqual({ ...first, id: 'c2', name: 'Collider 2' });
+    duplicateCollider('nobody');
+    expect(openedScene().colliders).toHaveLength(2);
+    removeCollider('c1');
+    expect(openedScene().colliders.map(({ id }) => id)).toEqual(['c2']);
+    expect(selection()).toEqual({ type: 'scene' });
+    undo();
+    expect(openedScene().colliders).toHaveLength(2);
+  });
+});
+
+describe('zones', () => {
+  it('begin among the living particles, over the inner half of them, each in a tint of its own', () => {
+    addZone();
+    addZone();
+    const [first, second] = openedScene().zones;
+    expect(first!.place.position).toEqual([0, 3, 0]);
+    expect(first!.extent).toMatchObject({ kind: 'ball' });
+    expect(first!.extent['reach']).toBeLessThan(3);
+    expect(second!.tint).not.toBe(first!.tint);
+    expect(second!.seed).not.toBe(first!.seed);
+  });
+
+  it('are no more than a scene may have', () => {
+    for (let n = 0; n < MOST.zones + 2; n++) addZone();
+    duplicateZone('z1');
+    expect(openedScene().zones).toHaveLength(MOST.zones);
+    expect(checkScene(openedScene())).toEqual([]);
+  });
+
+  it('that are deleted are let go of by what asked for them', () => {
+    addZone();
+    const scene = openedScene();
+    const inZone = { ...scene.fields[0]!, modulators: [{ kind: 'zone', zone: 'z1' }] };
+    openScene({ ...scene, fields: [inZone] });
+    removeZone('z1');
+    expect(openedScene().zones).toEqual([]);
+    expect(openedScene().fields[0]!.modulators[0]!['zone']).toBe('');
+    expect(checkScene(openedScene())).toEqual([]);
+  });
+});
+
+describe('carriers', () => {
+  const mounted = () => {
+    addCarrier();
+    const scene = openedScene();
+    const on = <T extends { readonly place: object }>(thing: T): T => ({ ...thing, place: { ...thing.place, carrier: 'k1' } });
+    openScene({
+      ...scene,
+      carriers: scene.carriers.map((c) => ({ ...c, place: { ...c.place, position: [0, 4, 0], rotation: [0, 90, 0], scale: 2 } })),
+      emitters: scene.emitters.map((e) => on({ ...e, place: { ...e.place, position: [1, 0, 0] } })),
+      camera: { ...scene.camera, carrier: 'k1', position: [0, 0, 1] },
+    });
+  };
+
+  it('know what stands on them', () => {
+    mounted();
+    expect(riders(openedScene(), 'k1').map(({ type, thing }) => `${type} ${thing.id}`)).toEqual(['emitter e']);
+    expect(riders(openedScene(), 'k2')).toEqual([]);
+  });
+
+  it('that are deleted leave everything where it is, the shot camera too, in one step of undo', () => {
+    mounted();
+    const before = motionOf(openedScene().carriers, openedScene().emitters[0]!).at(0);
+    removeCarrier('k1');
+    const { carriers, emitters, camera } = openedScene();
+    expect(carriers).toEqual([]);
+    const after = motionOf(carriers, emitters[0]!).at(0);
+    after.position.forEach((n, i) => expect(n).toBeCloseTo(before.position[i]!, 5));
+    expect(after.scale).toBeCloseTo(2, 6);
+    expect(camera.carrier).toBe('');
+    camera.position.forEach((n, i) => expect(n).toBeCloseTo([2, 4, 0][i]!, 5));
+    expect(checkScene(openedScene())).toEqual([]);
+    undo();
+    expect(openedScene().carriers).toHaveLength(1);
+    expect(openedScene().emitters[0]!.place.carrier).toBe('k1');
+  });
+});
+
+describe('meshes', () => {
+  it('made by code are added with a free name, changed, and deleted with what is made from them', () => {
+    const id = addMadeMesh('box');
+    addMadeMesh('box');
+    expect(openedScene().meshes.map(({ name }) => name)).toEqual(['Box', 'Box 2']);
+    const scene = openedScene();
+    openScene({ ...scene, emitters: scene.emitters.map((e) => ({ ...e, shape: { kind: 'mesh', mesh: id } })) });
+    editMesh(id, 'width', 3);
+    expect(openedScene().meshes[0]!.source['width']).toBe(3);
+    removeMesh(id);
+    expect(openedScene().meshes.map(({ name }) => name)).toEqual(['Box 2']);
+    expect(openedScene().emitters[0]!.shape['mesh']).toBe('');
+  });
+
+  it('do not take a number that can’t be', () => {
+    const id = addMadeMesh('box');
+    editMesh(id, 'width', -3);
+    expect(openedScene().meshes[0]!.source['width']).toBeGreaterThan(0);
+  });
+});
