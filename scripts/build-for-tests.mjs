@@ -1,7 +1,4 @@
 import { build } from './build.mjs';
 
-/** Playwright calls this once, before all tests: they drive the built program. */
+/** Both runners call this once, before all tests: some drive the built page, some the built programs. */
 export default () => build();
-
-/** And Vitest this: its tests run the programs for Node.js, and no page. */
-export const setup = () => build({ page: false });

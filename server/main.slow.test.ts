@@ -4,6 +4,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
+import { cases } from '../core/tests/cases';
 
 const program = join(import.meta.dirname, '..', 'dist', 'node', 'server.js');
 const running = new Set<ChildProcess>();
@@ -41,7 +42,7 @@ describe('starting', () => {
 
 it('killed at any moment, the server loses nothing that it called saved', async () => {
   const data = mkdtempSync(join(tmpdir(), 'bathyclast-'));
-  for (let round = 0; round < 4; round++) {
+  for (let round = 0; round < cases(2, 4); round++) {
     const { child, address } = await start(data);
     const headers = { Origin: address, 'Content-Type': 'application/json' };
     const { scenes } = (await (await fetch(`${address}/api/scenes`)).json()) as { scenes: { id: string }[] };
