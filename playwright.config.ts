@@ -6,21 +6,19 @@ export default defineConfig({
   testDir: 'e2e',
   globalSetup: './scripts/build-for-tests.mjs',
   fullyParallel: false,
-  // Of all projects together; the usual is half the cores.
-  workers: 2,
+  // Of all projects together; the usual is half the cores. One more than there are here: pages wait a good deal.
+  workers: 3,
   timeout: 240_000,
   expect: { timeout: 20_000 },
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   projects: [
-    { name: 'beside', grepInvert: /@alone/, workers: 2 },
+    { name: 'beside', grepInvert: /@alone/ },
     { name: 'alone', grep: /@alone/, workers: 1, dependencies: ['beside'] },
   ],
   use: {
-    viewport: { width: 1280, height: 800 },
+    // Half the pixels each way: most tests look at words and numbers.
     deviceScaleFactor: 0.5,
-    acceptDownloads: true,
-    contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',
     launchOptions: BROWSER,
   },

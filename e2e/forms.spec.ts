@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type vtkImageData from '@kitware/vtk.js/Common/DataModel/ImageData.js';
 import { newInstance as newImageDataReader } from '@kitware/vtk.js/IO/XML/XMLImageDataReader.js';
 import { expect, test } from './test';
-import { difference, goToFrame, inspected, newScene, openExample, saved, simulated, strip, viewPixels } from './steps';
+import { difference, goToFrame, inspected, newScene, openExample, saved, simulated, sparse, strip, viewPixels } from './steps';
 
 const STAR = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 100">
   <path d="M10 90 C 40 10 60 10 90 90" fill="none"/>
@@ -57,7 +57,7 @@ test('a path field: snapped to, dragged in the view, read from an SVG file, with
 });
 
 test('a formula is completed, told what is wrong at its character, shows live values, and reads a dial', async ({ page }) => {
-  await openExample(page, 'sonar-membrane');
+  await openExample(page, 'sonar-membrane', sparse);
   await page.getByRole('button', { name: 'Scene', exact: true }).click();
   await inspected(page);
   const inspector = page.getByLabel('Inspector');

@@ -3,6 +3,7 @@ import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { FloatType } from 'three';
 import { EXRLoader } from 'three/addons/loaders/EXRLoader.js';
+import { openAt, origin } from './steps';
 
 export const WIDTH = 320;
 export const HEIGHT = 240;
@@ -30,14 +31,10 @@ export const sparkScene = (emitter: object, camera: object, output: object) => (
 
 /** Opens a scene that is written by hand. */
 export async function openWritten(page: Page, written: object, view = ''): Promise<void> {
-  await page.goto('/');
-  const id = await page.evaluate(async (text) => {
-    const form = new FormData();
-    form.append('file', new Blob([text]), 'spark.json');
-    const response = await fetch('/api/scenes/import', { method: 'POST', body: form });
-    return ((await response.json()) as { id: string }).id;
-  }, JSON.stringify(written));
-  await page.goto(`/scene/${id}${view}`);
+  const file = { name: 'spark.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(written)) };
+  const imported = await page.request.post('/api/scenes/import', { headers: { Origin: origin() }, multipart: { file } });
+  const { id } = (await imported.json()) as { id: string };
+  await openAt(page, `/scene/${id}${view}`);
 }
 
 /** Renders one frame of a scene that is written by hand as OpenEXR of 32 bits, and gives the files by their paths. */

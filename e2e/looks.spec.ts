@@ -223,44 +223,50 @@ function sheet(width: number): Buffer {
   return PNG.sync.write(png);
 }
 
-test('a sheet of images goes by with the age; one that its columns do not fit is told, and nothing is lost', async ({ page }) => {
-  const scene = sparkScene(
-    {
-      birth: { ...still.birth, life: 4 / 24 },
-      look: { kind: 'picture', columns: 2, colour: [{ at: 0, colour: '#ffffff' }], opacity: 1, sizeOverAge: [{ at: 0, value: 1 }] },
-    },
-    {},
-    {},
-  );
-  await openWritten(page, scene);
-  await page.getByRole('button', { name: 'Spark', exact: true }).click();
-  await inspected(page);
-  const inspector = page.getByLabel('Inspector');
-  const image = (width: number) =>
-    inspector.locator('input[type=file]').setInputFiles({ name: `sheet-${width}.png`, mimeType: 'image/png', buffer: sheet(width) });
-  await image(33);
-  await expect(inspector.getByRole('alert')).toHaveText('“sheet-33.png” is no sheet of 2 × 1: 2 columns leave 1 of its 33 pixels over.');
-  await image(64);
-  await expect(inspector.getByRole('alert')).toHaveCount(0);
-  // Without the handles of what is selected, which lie in the middle.
-  await page.getByRole('button', { name: 'Scene', exact: true }).click();
-  const hue = async (frame: number) => {
-    await page.getByRole('slider', { name: 'Frame', exact: true }).focus();
-    await page.keyboard.press('Home');
-    for (let f = 0; f < frame; f++) await page.keyboard.press('.');
-    await page.waitForTimeout(600);
-    const shot = PNG.sync.read(await page.getByTestId('view').screenshot());
-    const at = 4 * (Math.round(shot.height / 2) * shot.width + Math.round(shot.width / 2));
-    return [...shot.data.subarray(at, at + 2)];
-  };
-  await expect.poll(async () => (await hue(1))[0]! > 200).toBe(true);
-  const [red, green] = await hue(3);
-  expect(green).toBeGreaterThan(200);
-  expect(red).toBeLessThan(60);
+test.describe('in full pixels', () => {
+  test.use({ deviceScaleFactor: 1 });
+  test('a sheet of images goes by with the age; one that its columns do not fit is told, and nothing is lost', async ({ page }) => {
+    const scene = sparkScene(
+      {
+        birth: { ...still.birth, life: 4 / 24 },
+        look: { kind: 'picture', columns: 2, colour: [{ at: 0, colour: '#ffffff' }], opacity: 1, sizeOverAge: [{ at: 0, value: 1 }] },
+      },
+      {},
+      {},
+    );
+    await openWritten(page, scene);
+    await page.getByRole('button', { name: 'Spark', exact: true }).click();
+    await inspected(page);
+    const inspector = page.getByLabel('Inspector');
+    const image = (width: number) =>
+      inspector.locator('input[type=file]').setInputFiles({ name: `sheet-${width}.png`, mimeType: 'image/png', buffer: sheet(width) });
+    await image(33);
+    await expect(inspector.getByRole('alert')).toHaveText('“sheet-33.png” is no sheet of 2 × 1: 2 columns leave 1 of its 33 pixels over.');
+    await image(64);
+    await expect(inspector.getByRole('alert')).toHaveCount(0);
+    // Without the handles of what is selected, which lie in the middle.
+    await page.getByRole('button', { name: 'Scene', exact: true }).click();
+    const hue = async (frame: number) => {
+      await page.getByRole('slider', { name: 'Frame', exact: true }).focus();
+      await page.keyboard.press('Home');
+      for (let f = 0; f < frame; f++) await page.keyboard.press('.');
+      await page.waitForTimeout(600);
+      const shot = PNG.sync.read(await page.getByTestId('view').screenshot());
+      const at = 4 * (Math.round(shot.height / 2) * shot.width + Math.round(shot.width / 2));
+      return [...shot.data.subarray(at, at + 2)];
+    };
+    await expect.poll(async () => (await hue(1))[0]! > 200).toBe(true);
+    const [red, green] = await hue(3);
+    expect(green).toBeGreaterThan(200);
+    expect(red).toBeLessThan(60);
+  });
 });
 
-test('a view and the file hold the same picture, pixel for pixel where one looks through the shot camera', async ({ page }) => {
-  await sameInViewAndFile(page);
+test.describe('in full pixels', () => {
+  test.use({ deviceScaleFactor: 1 });
+  test('a view and the file hold the same picture, pixel for pixel where one looks through the shot camera', async ({ page }) => {
+    await sameInViewAndFile(page);
+  });
 });
 
 /** Takes the frame of the view as it is in the file, and the frame of a render of the size it has there. */

@@ -3,13 +3,14 @@ import { PNG } from 'pngjs';
 import { examples } from '../core/examples';
 
 /** The address of the program under test; what writes to it says that it is its own page. */
-const origin = () => process.env['BATHYCLAST_TEST_ORIGIN']!;
+export const origin = () => process.env['BATHYCLAST_TEST_ORIGIN']!;
 
 /** A scene as the API writes it, with what the steps change. */
 export interface Written {
   readonly output: object;
   readonly light: object;
   readonly colliders: readonly object[];
+  readonly emitters: readonly { readonly amounts: readonly { readonly rate?: number; readonly count?: number }[] }[];
 }
 
 /**
@@ -19,6 +20,27 @@ export interface Written {
 export type Dress = (scene: Written) => object;
 const plain: Dress = (scene) => ({ ...scene, output: { ...scene.output, glow: 0 }, light: { ...scene.light, fog: 0 } });
 export const dressed: Dress = (scene) => scene;
+/** Plain, and with a tenth of its particles: where a test only looks at words and numbers, or for any change of the picture. */
+export const sparse: Dress = (scene) => ({
+  ...plain(scene),
+  emitters: scene.emitters.map((emitter) => ({
+    ...emitter,
+    amounts: emitter.amounts.map(({ rate, count, ...amount }) => ({
+      ...amount,
+      ...(rate !== undefined && { rate: rate / 10 }),
+      ...(count !== undefined && { count: Math.ceil(count / 10) }),
+    })),
+  })),
+});
+
+/** Opens a path of the program: where the page shows one already, as a link does, so that nothing is loaded anew. */
+export async function openAt(page: Page, path: string): Promise<void> {
+  if (!page.url().startsWith(origin())) return void (await page.goto(path));
+  await page.evaluate((to) => {
+    history.pushState({}, '', to);
+    dispatchEvent(new PopStateEvent('popstate'));
+  }, path);
+}
 
 /** Makes a scene from an example through the API. */
 export async function makeExample(page: Page, example: string, dress = plain): Promise<string> {

@@ -237,10 +237,12 @@ test('every page of the handbook opens and plays, without a scene', async ({ pag
   await page.goto('/handbook/field/gravity');
   const links = page.getByRole('navigation', { name: 'Chapters' }).getByRole('link');
   await links.first().waitFor();
-  const pages = await links.evaluateAll((all) => all.map((a) => a.getAttribute('href')!));
-  expect(pages.length).toBeGreaterThan(45);
-  for (const href of pages) {
-    await page.goto(href);
+  const pages = await links.count();
+  expect(pages).toBeGreaterThan(45);
+  for (let i = 0; i < pages; i++) {
+    const href = (await links.nth(i).getAttribute('href'))!;
+    await links.nth(i).click();
+    await expect(page).toHaveURL(new RegExp(`${href}$`));
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await expect(page.getByRole('button', { name: /^(Pause|Play)$/ })).toBeVisible();
     await page.waitForTimeout(100);
@@ -337,22 +339,25 @@ test('an emitter that others send to is deleted, and nothing is left hanging', a
   await expect(head(page, 'Sphere')).toBeVisible();
 });
 
-test('a texture’s picture lies on its card in the view, with the neutral level as a line', async ({ page }) => {
-  await openExample(page, 'chart-in-relief');
-  await goToFrame(page, 2);
-  const lampPixels = async (name: string) => {
-    await pressName(page, name);
-    await inspected(page);
-    const { data } = await viewPixels(page);
-    let n = 0;
-    for (let i = 0; i < data.length; i += 4) if (data[i]! > 190 && data[i + 1]! > 150 && data[i + 2]! < 110) n++;
-    return n;
-  };
-  const plain = await lampPixels('Water');
-  // The rings have long neutral lines; the noise has others.
-  const rings = await lampPixels('Old chart');
-  expect(rings).toBeGreaterThan(plain + 4000);
-  await page.getByLabel('Inspector').getByRole('combobox', { name: 'Picture' }).selectOption('volume');
-  await simulated(page);
-  expect(await lampPixels('Old chart')).not.toBe(rings);
+test.describe('in full pixels', () => {
+  test.use({ deviceScaleFactor: 1 });
+  test('a texture’s picture lies on its card in the view, with the neutral level as a line', async ({ page }) => {
+    await openExample(page, 'chart-in-relief');
+    await goToFrame(page, 2);
+    const lampPixels = async (name: string) => {
+      await pressName(page, name);
+      await inspected(page);
+      const { data } = await viewPixels(page);
+      let n = 0;
+      for (let i = 0; i < data.length; i += 4) if (data[i]! > 190 && data[i + 1]! > 150 && data[i + 2]! < 110) n++;
+      return n;
+    };
+    const plain = await lampPixels('Water');
+    // The rings have long neutral lines; the noise has others.
+    const rings = await lampPixels('Old chart');
+    expect(rings).toBeGreaterThan(plain + 4000);
+    await page.getByLabel('Inspector').getByRole('combobox', { name: 'Picture' }).selectOption('volume');
+    await simulated(page);
+    expect(await lampPixels('Old chart')).not.toBe(rings);
+  });
 });

@@ -1,4 +1,4 @@
-import { test as base } from '@playwright/test';
+import { test as base, type BrowserContext } from '@playwright/test';
 import { OwnProgram } from './own-program';
 
 export { expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
@@ -6,8 +6,20 @@ export { expect, type BrowserContext, type Locator, type Page } from '@playwrigh
 /** Tests that measure times have the machine to themselves: they run after all others, one by one. */
 export const ALONE = { tag: '@alone' } as const;
 
-/** A test in a page of the program that this worker started, with a data folder of its own. */
-export const test = base.extend<object, { program: OwnProgram }>({
+/** Everything that a page keeps in the browser, but for its scripts, which stay compiled. */
+const KEPT = 'cookies,local_storage,indexeddb,cache_storage,file_systems,service_workers';
+
+interface Shared {
+  program: OwnProgram;
+  /** The worker’s context for that scale of pixels. */
+  contextOf: (scale: number) => Promise<BrowserContext>;
+}
+
+/**
+ * A test in a page of the program that this worker started, with a data folder of its own. The tests of a worker share
+ * a context, so that the page’s scripts are compiled once; each begins with one empty page and nothing kept.
+ */
+export const test = base.extend<object, Shared>({
   program: [
     // Playwright reads from the first argument which fixtures a fixture needs.
     // oxlint-disable-next-line no-empty-pattern
@@ -19,5 +31,34 @@ export const test = base.extend<object, { program: OwnProgram }>({
     },
     { scope: 'worker', timeout: 60_000 },
   ],
+  contextOf: [
+    async ({ browser, program }, use) => {
+      const made = new Map<number, Promise<BrowserContext>>();
+      await use((deviceScaleFactor) => {
+        const options = {
+          baseURL: program.address,
+          viewport: { width: 1280, height: 800 },
+          deviceScaleFactor,
+          reducedMotion: 'reduce',
+        } as const;
+        if (!made.has(deviceScaleFactor)) made.set(deviceScaleFactor, browser.newContext(options));
+        return made.get(deviceScaleFactor)!;
+      });
+      for (const context of made.values()) await (await context).close();
+    },
+    { scope: 'worker' },
+  ],
   baseURL: ({ program }, use) => use(program.address),
+  context: async ({ contextOf, deviceScaleFactor }, use) => {
+    const context = await contextOf(deviceScaleFactor ?? 1);
+    await use(context);
+    for (const page of context.pages()) await page.close();
+  },
+  page: async ({ context, program }, use) => {
+    const page = await context.newPage();
+    const session = await context.newCDPSession(page);
+    await session.send('Storage.clearDataForOrigin', { origin: program.address, storageTypes: KEPT });
+    await session.detach();
+    await use(page);
+  },
 });

@@ -137,7 +137,8 @@ test('the size handle of an emitter and a resized window keep the view whole', a
   await page.setViewportSize({ width: 1600, height: 900 });
   const canvas = page.getByTestId('view');
   await expect.poll(async () => (await canvas.boundingBox())!.width).toBeGreaterThan(1200);
-  await expect.poll(() => canvas.evaluate((c: HTMLCanvasElement) => c.width)).toBeGreaterThan(1200);
+  // Drawn anew in as many pixels as the window has there.
+  await expect.poll(() => canvas.evaluate((c: HTMLCanvasElement) => c.width / devicePixelRatio)).toBeGreaterThan(1200);
 });
 
 for (const [name, path] of [

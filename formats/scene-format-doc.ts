@@ -7,6 +7,7 @@ import { bonds } from '../core/kinds/bodies';
 import { colliderShapes } from '../core/kinds/colliders';
 import { extents } from '../core/kinds/falloff-shapes';
 import { fields } from '../core/kinds/fields';
+import type { FieldKind } from '../core/kinds/contracts/field';
 import { gates } from '../core/kinds/gates';
 import { rules } from '../core/kinds/group-rules';
 import { looks } from '../core/kinds/looks';
@@ -49,6 +50,11 @@ function kinds<K extends Kind>(registry: Registry<K>, more: (kind: K) => string 
 
 const formulaOf = ({ formula, source }: Documented) => ` Formula: ${formula} (${source}).`;
 
+function strengthOf({ strength, actions }: FieldKind): string {
+  const least = strength.min === undefined ? '' : `, from ${strength.min}`;
+  return ` Default strength ${strength.default}${least}; acts as ${actions.join(', ')}, the first by default.`;
+}
+
 const EXAMPLE = {
   format: SCENE_FORMAT,
   version: SCENE_VERSION,
@@ -61,11 +67,13 @@ const EXAMPLE = {
 export function sceneFormatDoc(): string {
   return `# The scene format, version ${SCENE_VERSION}
 
-This page is made by \`npm run docs\` from the descriptions that validate scenes; a test holds the two together. Change the descriptions, not the page.
+This page is made by \`npm run docs\` from the descriptions that validate scenes; a test holds the two together.
+Change the descriptions, not the page.
 
-A scene file is either a JSON document, or a package: a zip (\`.bathyclast\`) that holds the document as \`scene.json\`, its images as
-\`images/<hash>.png\` its meshes as \`meshes/<hash>.glb\` and its grids of vectors as \`grids/<hash>.vti\`. Both are read everywhere. Lengths are in metres, times in seconds, frames in frames, masses in kilograms, angles in degrees;
-axes are right-handed with Y up. Frame f is at f / fps seconds.
+A scene file is either a JSON document, or a package: a zip (\`.bathyclast\`) that holds the document as
+\`scene.json\`, its images as \`images/<hash>.png\`, its meshes as \`meshes/<hash>.glb\` and its grids of vectors as
+\`grids/<hash>.vti\`. Both are read everywhere. Lengths are in metres, times in seconds, frames in frames, masses in
+kilograms, angles in degrees; axes are right-handed with Y up. Frame f is at f / fps seconds.
 
 A least scene, which can be written by hand. Whatever has a default may be left out:
 
@@ -73,10 +81,13 @@ A least scene, which can be written by hand. Whatever has a default may be left 
 ${JSON.stringify(EXAMPLE, null, 2)}
 \`\`\`
 
-\`bathyclast validate FILE\` tells every fault with its place. Members that are not known are faults, so that a slip of the pen is not passed over.
-Limits: a file of ${FILE_LIMITS.bytes} bytes, ${FILE_LIMITS.unpacked} unpacked, ${FILE_LIMITS.entries} entries, ${FILE_LIMITS.json} bytes of JSON nested 32 deep; images of
-${IMAGE_LIMITS.bytes} bytes and ${IMAGE_LIMITS.pixels} pixels; ${MOST.emitters} emitters, ${MOST.fields} fields in ${MOST.groups} groups, ${MOST.colliders} colliders,
-${MOST.carriers} carriers, ${MOST.meshes} meshes of ${MESH_LIMITS.triangles} triangles, ${MOST.images} images; ${MOST.amounts} amounts and ${MOST.masks} masks an emitter, ${MOST.keys} keys a number.
+\`bathyclast validate FILE\` tells every fault with its place. Members that are not known are faults, so that a slip
+of the pen is not passed over. Limits: a file of ${FILE_LIMITS.bytes} bytes, ${FILE_LIMITS.unpacked} unpacked,
+${FILE_LIMITS.entries} entries, ${FILE_LIMITS.json} bytes of JSON nested 32 deep; images of
+${IMAGE_LIMITS.bytes} bytes and ${IMAGE_LIMITS.pixels} pixels; ${MOST.emitters} emitters, ${MOST.fields} fields in
+${MOST.groups} groups, ${MOST.colliders} colliders,
+${MOST.carriers} carriers, ${MOST.meshes} meshes of ${MESH_LIMITS.triangles} triangles, ${MOST.images} images;
+${MOST.amounts} amounts and ${MOST.masks} masks an emitter, ${MOST.keys} keys a number.
 
 ## The document
 
@@ -95,7 +106,8 @@ ${table(scene.sceneParameters)}
 
 ${table(scene.timeParameters)}
 
-The run starts \`preRoll\` frames before \`first\`. Keys and drives of \`time\`, \`camera\`, \`output\` and \`light\` stand on frames of the shot; all others on frames of the scene’s own time, which are the same where \`scale\` is 1.
+The run starts \`preRoll\` frames before \`first\`. Keys and drives of \`time\`, \`camera\`, \`output\` and \`light\`
+stand on frames of the shot; all others on frames of the scene’s own time, which are the same where \`scale\` is 1.
 
 ### \`camera\`: the shot camera
 
@@ -129,19 +141,29 @@ ${table(scene.placeParameters)}
 
 ### \`keys\`
 
-An object of lists by the path of the number in its thing, such as \`place.position\`, \`strength\`, \`settings.direction\`, \`extent.reach\`, \`modulators.0.amount\`, \`amounts.0.rate\`, \`birth.drag\` or \`look.opacity\`; every number and vector but
-seeds, bursts, gates, spans and what says how frames are counted can be keyed; \`time\`, \`camera\`, \`output\`, \`light\`, \`bounds\` and \`desk\` have keys and drives of their own. A key is \`{ "frame", "value", "ease" }\` at a whole frame, in rising order; \`ease\` says how the value goes on to the next: ${EASES.map(code).join(', ')} (smooth is 3t² − 2t³; a
-curve may have \`handles\` [x₁, y₁, x₂, y₂] as in CSS Easing Functions Level 1, else those of ease-in-out). Before the first key and after the last the value holds. What is keyed does not count where it stands plainly.
+An object of lists by the path of the number in its thing, such as \`place.position\`, \`strength\`,
+\`settings.direction\`, \`extent.reach\`, \`modulators.0.amount\`, \`amounts.0.rate\`, \`birth.drag\` or
+\`look.opacity\`; every number and vector but seeds, bursts, gates, spans and what says how frames are counted can be
+keyed; \`time\`, \`camera\`, \`output\`, \`light\`, \`bounds\` and \`desk\` have keys and drives of their own. A key
+is \`{ "frame", "value", "ease" }\` at a whole frame, in rising order; \`ease\` says how the value goes on to the
+next: ${EASES.map(code).join(', ')} (smooth is 3t² − 2t³; a curve may have \`handles\` [x₁, y₁, x₂, y₂] as in CSS
+Easing Functions Level 1, else those of ease-in-out). Before the first key and after the last the value holds. What is
+keyed does not count where it stands plainly.
 
 ### \`drives\`
 
-An object by path, as of keys; parts of vectors end in \`.0\`, \`.1\`, \`.2\`; a drive of a whole vector turns it by degrees about its \`about\`, [0, 1, 0] if it is left out. A drive is \`{ "kind", … }\`; it replaces, adds to or multiplies the number as it is set or keyed. Everything driven is worked out on whole frames and is linear between them.
+An object by path, as of keys; parts of vectors end in \`.0\`, \`.1\`, \`.2\`; a drive of a whole vector turns it by
+degrees about its \`about\`, [0, 1, 0] if it is left out. A drive is \`{ "kind", … }\`; it replaces, adds to or
+multiplies the number as it is set or keyed. Everything driven is worked out on whole frames and is linear between
+them.
 
 ${kinds(tides, formulaOf)}
 
 ## Emitters
 
-\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`, \`masks\`, \`amounts\`, \`gate\`, \`birth\`, \`bond\`, \`look\`, \`besides\` (up to ${MOST.besides} further looks, drawn over the first), and:
+\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`,
+\`masks\`, \`amounts\`, \`gate\`, \`birth\`, \`bond\`, \`look\`, \`besides\` (up to ${MOST.besides} further looks,
+drawn over the first), and:
 
 ${table(scene.emitterParameters)}
 
@@ -175,7 +197,8 @@ ${table(scene.birthParameters)}
 
 ### \`bond\`: \`{ "kind": …, … }\`
 
-How the particles of one birth hang together. A birth of strands or of a bent mesh is several particles; particle j of the k-th birth of amount row r has the number r · 2²⁸ + k · points + j.
+How the particles of one birth hang together. A birth of strands or of a bent mesh is several particles; particle j of
+the k-th birth of amount row r has the number r · 2²⁸ + k · points + j.
 
 ${kinds(bonds, formulaOf)}
 
@@ -185,8 +208,9 @@ ${kinds(looks)}
 
 ## Fields
 
-They act in their order. \`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`settings\` (the kind), \`actsAs\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\` (by emitter id, 0 … 2; an emitter that is not named is
-sent 1), and:
+They act in their order. \`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`settings\` (the kind), \`actsAs\`,
+\`extent\`, \`profile\`, \`modulators\`, \`sends\` (by emitter id, 0 … 2; an emitter that is not named is sent 1),
+and:
 
 ${table(scene.fieldParameters)}
 
@@ -194,7 +218,7 @@ The strength's default is the kind's own, or where it drives, steers or limits, 
 
 ### \`settings\`: \`{ "kind": …, … }\`
 
-${kinds(fields, (k) => ` Formula: ${k.formula} (${k.source}). Default strength ${k.strength.default}${k.strength.min === undefined ? '' : `, from ${k.strength.min}`}; acts as ${k.actions.join(', ')}, the first by default.`)}
+${kinds(fields, (field) => formulaOf(field) + strengthOf(field))}
 
 ### \`actsAs\`
 
@@ -220,12 +244,14 @@ ${kinds(modulators, formulaOf)}
 
 ## Groups
 
-\`id\` (unlike those of the fields, too), \`name\`, \`place\`, \`keys\`, \`drives\`, \`rule\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\`, and:
+\`id\` (unlike those of the fields, too), \`name\`, \`place\`, \`keys\`, \`drives\`, \`rule\`, \`extent\`,
+\`profile\`, \`modulators\`, \`sends\`, and:
 
 ${table(scene.groupParameters)}
 
-Fields and groups name the group they stand in as \`group\`. A group stands where the first of its fields does. Its members all act in the same way; groups may not stand in one another in a circle,
-and no modulator may read a group that it belongs to.
+Fields and groups name the group they stand in as \`group\`. A group stands where the first of its fields does. Its
+members all act in the same way; groups may not stand in one another in a circle, and no modulator may read a group
+that it belongs to.
 
 ### \`rule\`
 
@@ -237,7 +263,8 @@ ${table(scene.deskParameters)}
 
 ## Colliders
 
-\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`, \`response\`, \`gate\` (when it is there, as of an emitter), \`sends\` (by emitter id, \`{ "hits", "bounce" }\`), and:
+\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`, \`response\`, \`gate\` (when it is there, as of an
+emitter), \`sends\` (by emitter id, \`{ "hits", "bounce" }\`), and:
 
 ${table(scene.colliderParameters)}
 
@@ -257,26 +284,29 @@ ${kinds(responses)}
 
 ## Carriers
 
-\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`. Other things name them as \`place.carrier\`; they may stand on one another, but not in a circle. And:
+\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`. Other things name them as \`place.carrier\`; they may stand on one
+another, but not in a circle. And:
 
 ${table(scene.carrierParameters)}
 
 ## Zones
 
-\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\`, as of a field. And:
+\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\`, as of a field.
+And:
 
 ${table(scene.zoneParameters)}
 
 ## Dials
 
-\`{ "id", "name", "value", "note", "low", "high", "keys", "drives" }\`, \`keys\` and \`drives\` of \`value\`. Formulas read them under their names: a letter, then up to 31 letters, digits and low lines, none of them used by the language.
+\`{ "id", "name", "value", "note", "low", "high", "keys", "drives" }\`, \`keys\` and \`drives\` of \`value\`. Formulas
+read them under their names: a letter, then up to 31 letters, digits and low lines, none of them used by the language.
 
 ${table(scene.dialParameters)}
 
 ## Meshes
 
-\`{ "id", "name", "source" }\`. Shapes of emitters and colliders name them by id. A mesh from a file is kept as binary glTF under the SHA-256 of that file; groups and poses of
-a deforming mesh stand in its \`extras\`.
+\`{ "id", "name", "source" }\`. Shapes of emitters and colliders name them by id. A mesh from a file is kept as binary
+glTF under the SHA-256 of that file; groups and poses of a deforming mesh stand in its \`extras\`.
 
 ### \`source\`: \`{ "kind": …, … }\`
 
@@ -284,18 +314,22 @@ ${kinds(meshSources)}
 
 ## Images
 
-\`{ "hash", "name", "width", "height" }\`. The hash is the SHA-256 of the image as 8-bit RGBA PNG, the form in which images are kept: any PNG or JPEG is decoded once, when it
-is brought in, by one JavaScript decoder. Levels are the sRGB-coded brightness with the weights of ITU-R BT.709; transparent is black.
+\`{ "hash", "name", "width", "height" }\`. The hash is the SHA-256 of the image as 8-bit RGBA PNG, the form in which
+images are kept: any PNG or JPEG is decoded once, when it is brought in, by one JavaScript decoder. Levels are the
+sRGB-coded brightness with the weights of ITU-R BT.709; transparent is black.
 
-\`plates\` is a list of the same, one image a frame, that is behind the picture where \`output.behind\` is \`sequence\`; at most ${MOST.plates}.
+\`plates\` is a list of the same, one image a frame, that is behind the picture where \`output.behind\` is
+\`sequence\`; at most ${MOST.plates}.
 
 ## Grids
 
-\`{ "hash", "name", "counts" }\`, \`counts\` the points along X, Y and Z. The hash is the SHA-256 of the grid as VTK image data, the form in which grids are kept; at most ${MOST_POINTS} points.
+\`{ "hash", "name", "counts" }\`, \`counts\` the points along X, Y and Z. The hash is the SHA-256 of the grid as VTK
+image data, the form in which grids are kept; at most ${MOST_POINTS} points.
 
 ## Sounds
 
-\`{ "hash", "name", "levels" }\`: how loud a sound is, as whole numbers 0 to 255 in windows of 10 ms, the loudest 255; at most ${LONGEST_SOUND} s. The hash is the SHA-256 of the file it was read from, which is not kept.
+\`{ "hash", "name", "levels" }\`: how loud a sound is, as whole numbers 0 to 255 in windows of 10 ms, the loudest 255;
+at most ${LONGEST_SOUND} s. The hash is the SHA-256 of the file it was read from, which is not kept.
 
 ## Markers
 

@@ -18,6 +18,7 @@ import { FrameCache } from './frame-cache';
 import { storedBudget, storeBudget } from './frame-memory';
 import { usePlayer } from '../state/player-store';
 import { RunEstimate } from './run-estimate';
+import { Screen } from './screen';
 import { afterEvent, type SessionEvent, type SessionState } from './session-state';
 import { tellOf } from './tell-of';
 import { Trial } from './trial';
@@ -56,25 +57,21 @@ export class Session {
   private readonly estimate = new RunEstimate();
   /** What is tried from the present state while a control is held. */
   private trial: Trial | undefined;
-  private listeners = new Set<(frame: Frame) => void>();
-  private current: Frame | undefined;
-  private toldAt = 0;
+  private readonly screen = new Screen();
   private due = false;
   private ended = false;
   private readonly timer = new EditTimer();
 
   constructor(private readonly later: (work: () => void) => void = afterThisTask) {}
 
-  /** Calls the listener with every frame that is to be seen, beginning with the present one. */
+  /** Calls the listener with every frame that is to be seen, beginning with the present one; gives the way to end that. */
   onShow(listener: (frame: Frame) => void): () => void {
-    this.listeners.add(listener);
-    if (this.current) listener(this.current);
-    return () => this.listeners.delete(listener);
+    return this.screen.onShow(listener);
   }
 
   /** The frame that is on the screen. */
   get shown(): Frame | undefined {
-    return this.current;
+    return this.screen.frame;
   }
 
   /** Takes the scene after an edit. */
@@ -152,8 +149,8 @@ export class Session {
   /** From the frame on the screen on, where that is wanted. */
   private beginTrial(): void {
     const { trying, frame, bake } = usePlayer.getState();
-    const { scene, current } = this;
-    if (!trying || this.trial || bake !== undefined || !scene || current?.frame !== frame || this.cachedKey !== this.key) return;
+    const { scene, shown } = this;
+    if (!trying || this.trial || bake !== undefined || !scene || shown?.frame !== frame || this.cachedKey !== this.key) return;
     this.cachedKey = '';
     this.cache.expectNone();
     usePlayer.setState({ playing: false });
@@ -189,7 +186,7 @@ export class Session {
 
   /** Hands over the frame on the screen as it was simulated: one that is only held reduced is made again. */
   exact(use: (frame: Frame) => void): void {
-    const { current: frame, scene } = this;
+    const { shown: frame, scene } = this;
     if (!frame || !scene || !this.cache.isReduced(frame.frame)) return frame && use(frame);
     const only = { from: frame.frame, through: frame.frame, onFrame: use };
     const onDone = () => this.runAll(drawnFrom(scene, scene.time.first));
@@ -215,7 +212,7 @@ export class Session {
   /** A frame that is held, of the same state of the scene as the one on the screen; undefined while the frames are another share. */
   at(frame: number): Frame | undefined {
     const held = this.cache.get(frame);
-    return held?.share === this.current?.share ? held : undefined;
+    return held?.share === this.shown?.share ? held : undefined;
   }
 
   /** Whether the frame can be shown at once. */
@@ -229,7 +226,7 @@ export class Session {
     this.baked?.stop();
     usePlayer.setState({ bake: undefined });
     this.pool.end();
-    this.listeners.clear();
+    this.screen.dispose();
   }
 
   /** After the page has shown the edit itself: threads that are woken at once would take the cores from it. */
@@ -254,7 +251,7 @@ export class Session {
       return;
     }
     if (this.baked) return this.runAll(frame);
-    const isSharp = this.sharpKey === this.key && this.current?.frame === frame;
+    const isSharp = this.sharpKey === this.key && this.shown?.frame === frame;
     if (!this.held && isSharp) return this.runAll(drawnFrom(scene, scene.time.first));
     const share = this.estimate.deeperShare(scene, this.assets, frame, this.reached, this.pool.threads, this.held);
     if (share !== undefined) this.runQuick(frame, share);
@@ -358,8 +355,7 @@ export class Session {
   };
 
   private show(frame: Frame): void {
-    this.current = frame;
-    for (const listener of this.listeners) listener(frame);
+    this.screen.show(frame);
     if (this.baked) this.measure(frame);
     tellOf(frame, this.scene!, this.baked !== undefined);
   }
@@ -367,17 +363,11 @@ export class Session {
   /** Frames of a bake come without meters. */
   private measure(frame: Frame): void {
     this.pool.measure(this.scene!, this.assets, this.key, frame, (meters) => {
-      if (this.current === frame) usePlayer.setState({ meters });
+      if (this.shown === frame) usePlayer.setState({ meters });
     });
   }
 
   private tellCached(now = false): void {
-    const time = performance.now();
-    if (!now && time - this.toldAt < 80) return;
-    this.toldAt = time;
-    // Those before the first are held for trails to look back at.
-    const { first } = this.scene!.time;
-    const cached = this.cache.spans().flatMap(([from, through]) => (through < first ? [] : [[Math.max(first, from), through] as const]));
-    usePlayer.setState({ cached, peaks: this.cache.peaks, memory: { used: this.cache.used, budget: this.cache.budget } });
+    this.screen.tellCached(this.cache, this.scene!.time.first, now);
   }
 }
