@@ -33,9 +33,7 @@ export class Screen {
     if (!now && time - this.toldAt < PAUSE) return;
     this.toldAt = time;
     // Those before the first are held for trails to look back at.
-    const cached = cache
-      .spans()
-      .flatMap(([from, through]) => (through < first ? [] : [[Math.max(first, from), through] as const]));
+    const cached = cache.spans().flatMap(([from, through]) => (through < first ? [] : [[Math.max(first, from), through] as const]));
     usePlayer.setState({ cached, peaks: cache.peaks, memory: { used: cache.used, budget: cache.budget } });
   }
 

@@ -13,8 +13,15 @@ const answering = (answer: () => Response | Promise<Response>) =>
     asked.push({ path, init });
     return Promise.resolve().then(answer);
   });
-const json = (body: unknown, status = 200) => () => new Response(JSON.stringify(body), { status });
-const errorOf = (request: Promise<unknown>) => request.then(() => expect.fail('it was answered'), (error: unknown) => error as ApiError);
+const json =
+  (body: unknown, status = 200) =>
+  () =>
+    new Response(JSON.stringify(body), { status });
+const errorOf = (request: Promise<unknown>) =>
+  request.then(
+    () => expect.fail('it was answered'),
+    (error: unknown) => error as ApiError,
+  );
 
 beforeEach(() => {
   asked = [];
@@ -26,7 +33,11 @@ describe('requests of the page', () => {
     const scene = testScene();
     expect(await api.save('a b', 7, scene, false)).toMatchObject({ revision: 8 });
     const { path, init } = asked[0]!;
-    expect([path, init.method, init.headers]).toEqual(['/api/scenes/a%20b', 'PUT', { 'Content-Type': 'application/json', 'If-Match': '"7"' }]);
+    expect([path, init.method, init.headers]).toEqual([
+      '/api/scenes/a%20b',
+      'PUT',
+      { 'Content-Type': 'application/json', 'If-Match': '"7"' },
+    ]);
     expect(JSON.parse(init.body as string)).toEqual({ scene });
   });
 

@@ -13,7 +13,8 @@ vi.mock('sonner', () => ({ toast: Object.assign((text: string) => said.push(text
 
 const key = (frame: number, value: number) => ({ frame, value, ease: 'linear' as const });
 const STRENGTH = 'fields f0 strength';
-const strengths = (field = 0) => (openedScene().fields[field]!.keys['strength'] ?? []).map(({ frame, value }) => `${frame}: ${String(value)}`);
+const strengths = (field = 0) =>
+  (openedScene().fields[field]!.keys['strength'] ?? []).map(({ frame, value }) => `${frame}: ${String(value)}`);
 
 beforeEach(() => {
   said.length = 0;

@@ -52,6 +52,12 @@ describe('live values of a formula', () => {
   it('of a gate are the frame, its time and the span of the shot', () => {
     const { of, values } = gateContext(scene, 40);
     expect(of).toBe('frame 40');
-    expect(Object.fromEntries(values.map(({ name, value }) => [name, value]))).toEqual({ frame: 40, time: 2, first: 0, last: 100, fps: 20 });
+    expect(Object.fromEntries(values.map(({ name, value }) => [name, value]))).toEqual({
+      frame: 40,
+      time: 2,
+      first: 0,
+      last: 100,
+      fps: 20,
+    });
   });
 });
