@@ -29,7 +29,13 @@ export default defineConfig(({ isSsrBuild }) =>
     : {
         root: 'web',
         plugins: [react(), tailwindcss()],
-        build: { outDir: '../dist/web', emptyOutDir: true, target: 'es2023', assetsInlineLimit: 0, chunkSizeWarningLimit: 1500 },
+        build: {
+          outDir: '../dist/web',
+          emptyOutDir: true,
+          target: 'es2023',
+          assetsInlineLimit: 0,
+          chunkSizeWarningLimit: 1500,
+        },
         worker: { format: 'es' },
       },
 );

@@ -15,10 +15,21 @@ const sceneOf = (shape: Written, amount: Written, birth: Written): Scene =>
   completeScene({
     name: 'Bench',
     time: { last: 1_000_000 },
-    emitters: [{ id: 'e', name: 'E', shape, amounts: [amount], birth: { spread: 20, speedVariance: 0.2, sizeVariance: 0.01, ...birth } }],
+    emitters: [
+      {
+        id: 'e',
+        name: 'E',
+        shape,
+        amounts: [amount],
+        birth: { spread: 20, speedVariance: 0.2, sizeVariance: 0.01, ...birth },
+      },
+    ],
   });
 
-/** Births by the plain routines and by the kernel in turn, nanoseconds each: a burst alone, and a steady rate with one step and the death of each. */
+/**
+ * Births by the plain routines and by the kernel in turn, nanoseconds each: a burst alone, and a steady rate with one
+ * step and the death of each.
+ */
 export async function benchBirths(): Promise<void> {
   const kernel = makeKernel();
   for (const shape of [{ kind: 'ball' }, { kind: 'box' }, { kind: 'point' }]) {

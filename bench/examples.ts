@@ -10,10 +10,16 @@ import { runWith } from './run-with';
 const BEGIN = 24;
 const FRAMES = 8;
 
-/** Examples whose particles go by fields for the most part; of what the others take, most is neighbours, bonds and contacts. */
+/**
+ * Examples whose particles go by fields for the most part; of what the others take, most is neighbours, bonds and
+ * contacts.
+ */
 const MEASURED = ['vent-plume', 'sediment-fall', 'letters', 'lander-touchdown'];
 
-/** Runs of whole examples, births, contacts and deaths among them, by the plain routines and with the kernel, in turn: nanoseconds a particle alive and frame. */
+/**
+ * Runs of whole examples, births, contacts and deaths among them, by the plain routines and with the kernel, in turn:
+ * nanoseconds a particle alive and frame.
+ */
 export async function benchExamples(): Promise<void> {
   for (const slug of MEASURED) {
     const { scene } = findExample(slug)!;

@@ -3,7 +3,10 @@ import type { KernelBackend } from '../core/sim/stack/stack';
 import { WHOLE } from '../core/sim/step/run';
 import { Simulation } from '../core/sim/step/simulation';
 
-/** The five-field stack: gravity, a wind that carries, a vortex and an attractor in balls, turbulence of so many octaves. */
+/**
+ * The five-field stack: gravity, a wind that carries, a vortex and an attractor in balls, turbulence of so many
+ * octaves.
+ */
 export const fiveFields = (octaves = 1): readonly Written[] => [
   { settings: { kind: 'gravity' }, strength: 1 },
   { settings: { kind: 'wind' }, strength: 0.5 },
@@ -13,7 +16,12 @@ export const fiveFields = (octaves = 1): readonly Written[] => [
 ];
 
 /** A run of so many particles that live on, all there from the start, or of a slice of them. */
-export function burstRun(fields: readonly Written[], count: number, portion = WHOLE, backend?: KernelBackend): Simulation {
+export function burstRun(
+  fields: readonly Written[],
+  count: number,
+  portion = WHOLE,
+  backend?: KernelBackend,
+): Simulation {
   const scene = completeScene({
     name: 'Bench',
     emitters: [
@@ -35,7 +43,9 @@ const MOVED = ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const;
 /** Where particles are and how fast, by column. */
 export type Moment = readonly Float32Array[];
 
-/** Frames before a run is as it is measured: turbulence has taken hold, and particles are still where all fields are. */
+/**
+ * Frames before a run is as it is measured: turbulence has taken hold, and particles are still where all fields are.
+ */
 const AGE = 20;
 
 /** Lets a run grow as old as it is measured at. */

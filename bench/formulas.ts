@@ -40,7 +40,9 @@ const median = (values: number[]) => values.toSorted((a, b) => a - b)[values.len
 
 /** Prints how many times the time of the loop written by hand each formula takes. */
 export function benchFormulas(): void {
-  const [x, y, z] = [1, 2, 3].map((axis) => Float64Array.from({ length: BLOCK }, (_, i) => 4 * uniform(axis, i, 1) - 2));
+  const [x, y, z] = [1, 2, 3].map((axis) =>
+    Float64Array.from({ length: BLOCK }, (_, i) => 4 * uniform(axis, i, 1) - 2),
+  );
   const out = new Float64Array(BLOCK);
   for (const [name, text, loop] of PAIRS) {
     const formula = readFormula(text, ['x', 'y', 'z']);
@@ -55,6 +57,11 @@ export function benchFormulas(): void {
       hand.push(middle - begin);
       read.push(performance.now() - middle);
     }
-    console.log(JSON.stringify({ case: `formula, ${name}`, timesTheLoopByHand: Number((median(read) / median(hand)).toFixed(2)) }));
+    console.log(
+      JSON.stringify({
+        case: `formula, ${name}`,
+        timesTheLoopByHand: Number((median(read) / median(hand)).toFixed(2)),
+      }),
+    );
   }
 }

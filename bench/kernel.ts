@@ -30,7 +30,9 @@ async function teamOf(octaves: number, count: number, threads: number, clears = 
   const workers = Array.from(
     { length: threads },
     (_, slice) =>
-      new Worker(join(import.meta.dirname, 'bench-worker.js'), { workerData: { octaves, count, slice, slices: threads, clears } }),
+      new Worker(join(import.meta.dirname, 'bench-worker.js'), {
+        workerData: { octaves, count, slice, slices: threads, clears },
+      }),
   );
   const answers = () => Promise.all(workers.map((worker) => once(worker, 'message')));
   const told = async (order: number) => {
@@ -62,8 +64,8 @@ function runOf(octaves: number, count: number, kernel: boolean): Simulation {
 }
 
 /**
- * The five-field stack: plain core, kernel and native program, with one thread and two, nanoseconds a particle and step, all from the same particles. Kernel and native
- * program are first held against each other.
+ * The five-field stack: plain core, kernel and native program, with one thread and two, nanoseconds a particle and
+ * step, all from the same particles. Kernel and native program are first held against each other.
  */
 export async function benchKernel(): Promise<void> {
   for (const count of [1_000, 10_000, 100_000, 1_000_000])
@@ -79,7 +81,10 @@ export async function benchKernel(): Promise<void> {
       if (same && count === 10_000) {
         const native = same.step(start, 10);
         for (let i = 0; i < 10; i++) kernel.advance();
-        tell({ case: `${name}: kernel against native after 10 steps`, apart: apart(stateOf(kernel.populations[0]!), native) });
+        tell({
+          case: `${name}: kernel against native after 10 steps`,
+          apart: apart(stateOf(kernel.populations[0]!), native),
+        });
       }
       kernel.end();
       const plain = runOf(octaves, count, false);
@@ -129,8 +134,16 @@ export async function benchKernel(): Promise<void> {
     }
 }
 
-/** How long one takes over another, by two names: the median of rounds, and the least of the one over the least of the other. */
-function ratios(rounds: string, leasts: string, one: readonly number[], other: readonly number[]): Record<string, number> {
+/**
+ * How long one takes over another, by two names: the median of rounds, and the least of the one over the least of the
+ * other.
+ */
+function ratios(
+  rounds: string,
+  leasts: string,
+  one: readonly number[],
+  other: readonly number[],
+): Record<string, number> {
   return {
     [rounds]: median(one.map((time, round) => time / other[round]!)),
     [leasts]: Math.min(...one) / Math.min(...other),

@@ -105,7 +105,17 @@ benchFormulas();
 /** Sixteen neighbours on average among particles that fill the ball evenly. */
 const HEEDED = Math.cbrt(16 / COUNT);
 const swarm = simulationOf([
-  { settings: { kind: 'flock', apart: HEEDED, seen: HEEDED, together: HEEDED, separation: 0.1, alignment: 0.1, cohesion: 0.1 } },
+  {
+    settings: {
+      kind: 'flock',
+      apart: HEEDED,
+      seen: HEEDED,
+      together: HEEDED,
+      separation: 0.1,
+      alignment: 0.1,
+      cohesion: 0.1,
+    },
+  },
 ]);
 const [alone, beside]: [number[], number[]] = [[], []];
 for (let round = -1; round < ROUNDS; round++) {
@@ -144,7 +154,16 @@ const emitting = (shape: Written, more: Written = {}) =>
   completeScene({
     name: 'Bench',
     meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 100 } }],
-    emitters: [{ id: 'e', name: 'E', shape, amounts: [{ kind: 'rate', rate: 1_000_000 }], birth: { life: 1 / 24, spread: 20 }, ...more }],
+    emitters: [
+      {
+        id: 'e',
+        name: 'E',
+        shape,
+        amounts: [{ kind: 'rate', rate: 1_000_000 }],
+        birth: { life: 1 / 24, spread: 20 },
+        ...more,
+      },
+    ],
   });
 /** A million births a second: a frame of it bears 41 667, steps and buries them. */
 const BORN_A_FRAME = 1_000_000 / 24;

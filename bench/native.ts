@@ -30,7 +30,9 @@ export function nativeStack(simulation: Simulation, dt: number, options: readonl
   const layers = descriptor.layersAt(0);
   const program = join(mkdtempSync(join(tmpdir(), 'bathyclast-bench-')), 'stack');
   const source = join(import.meta.dirname, '..', '..', 'bench', 'native', 'stack.cpp');
-  const built = spawnSync('g++', ['-std=c++20', '-O3', '-pthread', ...options, source, '-o', program], { stdio: ['ignore', 'ignore', 2] });
+  const built = spawnSync('g++', ['-std=c++20', '-O3', '-pthread', ...options, source, '-o', program], {
+    stdio: ['ignore', 'ignore', 2],
+  });
   if (built.status !== 0) return undefined;
   const numbers = layers.flatMap(({ frequency, seed, amplitude }) => [frequency, seed, amplitude]);
   const run = (input: Buffer, threads: number, steps: number, output: 'pipe' | 'ignore') => {
@@ -44,13 +46,17 @@ export function nativeStack(simulation: Simulation, dt: number, options: readonl
     return { stdout, seconds: Number(String(stderr)) };
   };
   return {
-    // What it comes to is left unread: letting go of as much memory as that afterwards would take its time from whatever is measured next.
+    // What it comes to is left unread: letting go of as much memory as that afterwards would take its time from
+    // whatever is measured next.
     time: (state, threads, steps) => run(state, threads, steps, 'ignore').seconds,
     step: (state, steps) => Buffer.concat([state.subarray(0, 4), run(state, 1, steps, 'pipe').stdout]),
   };
 }
 
-/** How far two states are from each other: the largest difference of a place or velocity, over how far and how fast particles are at most. */
+/**
+ * How far two states are from each other: the largest difference of a place or velocity, over how far and how fast
+ * particles are at most.
+ */
 export function apart(a: Buffer, b: Buffer): number {
   const count = a.readUInt32LE(0);
   const value = (of: Buffer, column: number, i: number) => of.readFloatLE(4 + 4 * (column * count + i));

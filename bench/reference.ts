@@ -1,6 +1,9 @@
 import { addSimplexCurl } from '../core/lib/noise/simplex';
 
-/** The five-field stack written out in one loop over plain columns, without weights, births or deaths: what it is held against. */
+/**
+ * The five-field stack written out in one loop over plain columns, without weights, births or deaths: what it is held
+ * against.
+ */
 export class Reference {
   private readonly state: Float32Array;
   private readonly curl = new Float64Array(3);

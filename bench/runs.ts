@@ -1,4 +1,14 @@
-import { closeSync, fsyncSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync, statSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  fsyncSync,
+  mkdtempSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { completeScene } from '../core/scene/read';
@@ -86,7 +96,14 @@ async function benchOrders(): Promise<void> {
   const idle = await inTurn({ idle: () => picture(pool, sceneOf(1, 100), 0, false) });
   const busy = await inTurn({
     async busy() {
-      pool.start({ scene: sceneOf(1, 500_000), assets: new Map(), share: 1, from: LAST, through: LAST, onFrame: () => undefined });
+      pool.start({
+        scene: sceneOf(1, 500_000),
+        assets: new Map(),
+        share: 1,
+        from: LAST,
+        through: LAST,
+        onFrame: () => undefined,
+      });
       await new Promise((resolve) => setTimeout(resolve, 1500));
       return picture(pool, sceneOf(1, 100), 0, false);
     },

@@ -4,7 +4,10 @@ import { clearWideRegisters } from '../engine/wide-registers';
 import { makeKernel } from '../kernel/kernel';
 import { aged, burstRun, fiveFields, putTo } from './five-fields';
 
-const { octaves, count, slice, slices, clears } = workerData as Record<'octaves' | 'count' | 'slice' | 'slices', number> & {
+const { octaves, count, slice, slices, clears } = workerData as Record<
+  'octaves' | 'count' | 'slice' | 'slices',
+  number
+> & {
   clears: boolean;
 };
 const run = burstRun(fiveFields(octaves), count, { share: 1, slice, slices }, makeKernel());

@@ -4,7 +4,11 @@ import type { Vector } from '../core/lib/math/vector';
 export class UsageError extends Error {}
 
 /** A number of an option, or a UsageError that names it and what is allowed. */
-export function numberOf(option: string, text: string, { min = -Infinity, max = Infinity, whole = false, above = false } = {}): number {
+export function numberOf(
+  option: string,
+  text: string,
+  { min = -Infinity, max = Infinity, whole = false, above = false } = {},
+): number {
   const value = Number(text);
   const fits =
     text.trim() !== '' &&

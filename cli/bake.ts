@@ -1,5 +1,5 @@
 import { cpus } from 'node:os';
-import { startFrame } from '../core/sim/step/spawner';
+import { startFrame } from '../core/sim/step/counters';
 import { bake as bakeFrames, manifestFor, type BakeOrder } from '../engine/bake/bake';
 import { BakeError } from '../engine/bake/manifest';
 import { merge as mergeParts } from '../engine/bake/merge';
@@ -43,7 +43,12 @@ function told(error: unknown): never {
 export async function bake(name: string, options: BakeOptions): Promise<void> {
   const { scene, assets } = await openScene(name);
   const { first, last } = scene.time;
-  const [from, through] = spanOf(options.frames, [first, last], [startFrame(scene), last], 'where the shot and its pre-roll are');
+  const [from, through] = spanOf(
+    options.frames,
+    [first, last],
+    [startFrame(scene), last],
+    'where the shot and its pre-roll are',
+  );
   const order: BakeOrder = { scene, assets, folder: options.out, from, through, ...partOf(options.slice) };
   const begin = performance.now();
   const progress = new Progress('frame', through);
@@ -60,7 +65,9 @@ export async function bake(name: string, options: BakeOptions): Promise<void> {
     }
     progress.end();
     if (stopped.aborted)
-      return console.error('bathyclast: stopped; the frames that are written stay, and the same command goes on behind them');
+      return console.error(
+        'bathyclast: stopped; the frames that are written stay, and the same command goes on behind them',
+      );
     const seconds = Number(((performance.now() - begin) / 1000).toFixed(2));
     console.log(
       JSON.stringify({
@@ -94,7 +101,8 @@ export async function merge(folders: readonly string[], out: string): Promise<vo
     beforeEnd(() => merging);
     await merging;
     progress.end();
-    if (stopped.aborted) return console.error('bathyclast: stopped; the same command goes on at the first frame that is missing');
+    if (stopped.aborted)
+      return console.error('bathyclast: stopped; the same command goes on at the first frame that is missing');
     const { manifest } = new BakeReader(out);
     console.log(
       JSON.stringify({

@@ -23,7 +23,10 @@ describe('bathyclast, the four commands', () => {
   });
 
   it('simulate writes the particles alive, sorted by emitter and number, the same for any number of threads and from any start', () => {
-    const said = JSON.parse(bathyclast('simulate', 'vent-plume', '--frame', '20', '--out', 'a.csv').stdout) as Record<string, number>;
+    const said = JSON.parse(bathyclast('simulate', 'vent-plume', '--frame', '20', '--out', 'a.csv').stdout) as Record<
+      string,
+      number
+    >;
     for (const threads of ['2', '3'])
       bathyclast('simulate', 'vent-plume', '--frame', '20', '--threads', threads, '--out', `${threads}.csv`);
     const text = readFileSync(join(folder, 'a.csv'), 'utf8');
@@ -51,8 +54,20 @@ describe('bathyclast, the four commands', () => {
 
   it('measure gives each field’s weight and vector at a point, and the total', () => {
     const said = JSON.parse(
-      bathyclast('measure', 'vent-plume', '--frame', '0', '--at', '0.45,1.5,0', '--velocity', '-1,0,0', '--mass', '2', '--drag', '0.5')
-        .stdout,
+      bathyclast(
+        'measure',
+        'vent-plume',
+        '--frame',
+        '0',
+        '--at',
+        '0.45,1.5,0',
+        '--velocity',
+        '-1,0,0',
+        '--mass',
+        '2',
+        '--drag',
+        '0.5',
+      ).stdout,
     );
     const by = Object.fromEntries(said.fields.map((f: { field: string }) => [f.field, f]));
     expect(by['Buoyancy']).toMatchObject({ kind: 'gravity', weight: 1, vector: [0, 0.7, 0], unit: 'm/s²' });
@@ -78,7 +93,10 @@ describe('bathyclast, the four commands', () => {
 describe('mistakes at the terminal: one clear line, exit code 2, no stack trace', () => {
   writeFileSync(join(folder, 'cut.json'), '{"format": "bathyclast-scene", "ver');
   it.each([
-    [['simulate', 'nowhere', '--frame', '3'], /“nowhere” is neither a scene file nor an example; the examples are vent-plume/],
+    [
+      ['simulate', 'nowhere', '--frame', '3'],
+      /“nowhere” is neither a scene file nor an example; the examples are vent-plume/,
+    ],
     [['simulate', 'vent-plume'], /--frame is missing/],
     [['simulate', 'vent-plume', '--frame', 'ten'], /--frame is “ten”; allowed is a whole number/],
     [['simulate', 'vent-plume', '--frame', '-99'], /allowed are whole frames from -48/],
@@ -87,18 +105,36 @@ describe('mistakes at the terminal: one clear line, exit code 2, no stack trace'
       ['simulate', 'vent-plume', '--frame', '1', '--out', 'x.docx'],
       /--out is “x.docx”; allowed are names that end in .csv, .ply, .glb, .usda, .obj/,
     ],
-    [['simulate', 'vent-plume', '--frame', '1', '--through', '3', '--out', 'x.ply'], /allowed are .usda, or a name with # for the digits/],
+    [
+      ['simulate', 'vent-plume', '--frame', '1', '--through', '3', '--out', 'x.ply'],
+      /allowed are .usda, or a name with # for the digits/,
+    ],
     [['simulate', 'vent-plume', '--frame', '1', '--out', 'no/such/x.csv'], /can’t be written \(ENOENT\)/],
     [['simulate', 'cut.json', '--frame', '1'], /is not whole JSON/],
     [['simulate', '.', '--frame', '1'], /“\.” is not a file/],
     [['measure', 'vent-plume', '--frame', '0', '--at', '1,2'], /--at is “1,2”; allowed are three numbers/],
-    [['measure', 'vent-plume', '--frame', '0', '--at', '1,2,3', '--emitter', 'ghost'], /--emitter is “ghost”; allowed are mouth, seep/],
+    [
+      ['measure', 'vent-plume', '--frame', '0', '--at', '1,2,3', '--emitter', 'ghost'],
+      /--emitter is “ghost”; allowed are mouth, seep/,
+    ],
     [['validate', 'cut.json'], /is not whole JSON/],
     [['render', 'vent-plume'], /--out is missing/],
-    [['render', 'vent-plume', '--out', 'x', '--frames', '0-999'], /--frames is “0-999”; allowed are A-B or one frame, from 0 to 144/],
-    [['render', 'vent-plume', '--out', 'x', '--size', '10x10'], /--size is “10x10”; allowed is WxH, each from 16 to 8192/],
-    [['render', 'vent-plume', '--out', 'x', '--format', 'avi'], /--format is “avi”; allowed are png, exr, mp4, webm, gif, apng/],
-    [['dance'], /“dance” is no command; allowed are examples, simulate, render, bake, merge, measure, trials and validate/],
+    [
+      ['render', 'vent-plume', '--out', 'x', '--frames', '0-999'],
+      /--frames is “0-999”; allowed are A-B or one frame, from 0 to 144/,
+    ],
+    [
+      ['render', 'vent-plume', '--out', 'x', '--size', '10x10'],
+      /--size is “10x10”; allowed is WxH, each from 16 to 8192/,
+    ],
+    [
+      ['render', 'vent-plume', '--out', 'x', '--format', 'avi'],
+      /--format is “avi”; allowed are png, exr, mp4, webm, gif, apng/,
+    ],
+    [
+      ['dance'],
+      /“dance” is no command; allowed are examples, simulate, render, bake, merge, measure, trials and validate/,
+    ],
     [['examples', '--loud'], /Unknown option '--loud'/],
   ] as const)('%j', (args, words) => {
     const { status, stderr } = bathyclast(...args);

@@ -9,12 +9,16 @@ import { writeOut } from './write-out';
 export function listExamples(write: string | undefined): void {
   for (const { slug, scene } of examples) {
     if (write === undefined)
-      console.log(`${slug}\t${scene.name}: frames ${scene.time.first} to ${scene.time.last}, ${scene.fields.length} fields`);
+      console.log(
+        `${slug}\t${scene.name}: frames ${scene.time.first} to ${scene.time.last}, ${scene.fields.length} fields`,
+      );
     else {
       try {
         makeFolder(write);
       } catch (error) {
-        throw new UsageError(`“${write}” can’t be written to (${(error as NodeJS.ErrnoException).code ?? String(error)})`);
+        throw new UsageError(
+          `“${write}” can’t be written to (${(error as NodeJS.ErrnoException).code ?? String(error)})`,
+        );
       }
       const path = join(write, `${slug}.json`);
       writeOut(path, sceneText(scene));

@@ -36,7 +36,8 @@ const running = (word: string) =>
     }
   });
 
-const pictures = (folder: string) => (existsSync(folder) ? readdirSync(folder).filter((name) => name.endsWith('.png')) : []);
+const pictures = (folder: string) =>
+  existsSync(folder) ? readdirSync(folder).filter((name) => name.endsWith('.png')) : [];
 
 describe('a render that is stopped', () => {
   const args = ['render', 'vent-plume', '--frames', '0-90', '--size', '160x90', '--out', 'OUT'];
@@ -60,22 +61,32 @@ describe('a render that is stopped', () => {
     const { child, temporary, out } = start(...args);
     await until(() => pictures(out).length > 0);
     child.kill('SIGKILL');
-    await until(() => running(temporary).filter((pid) => /server\.js/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8'))).length === 0);
+    await until(
+      () =>
+        running(temporary).filter((pid) => /server\.js/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8'))).length ===
+        0,
+    );
     await until(() => !readdirSync(temporary).some((name) => name.startsWith('bathyclast-render')));
     expect(readdirSync(out).filter((name) => !/^frame_\d{4}\.png$/.test(name) && !name.startsWith('.'))).toEqual([]);
   });
 });
 
 describe('standard input and output', () => {
-  const run = (args: string[], input = '') => spawnSync(process.execPath, [program, ...args], { encoding: 'utf8', input });
+  const run = (args: string[], input = '') =>
+    spawnSync(process.execPath, [program, ...args], { encoding: 'utf8', input });
 
   it('a scene comes from one and particles go to the other; the result goes to standard error', () => {
-    const { stdout, stderr, status } = run(['simulate', '-', '--frame', '8', '--out', '-'], sceneText(examples[0]!.scene));
+    const { stdout, stderr, status } = run(
+      ['simulate', '-', '--frame', '8', '--out', '-'],
+      sceneText(examples[0]!.scene),
+    );
     expect(status).toBe(0);
     const rows = parse(stdout, { columns: true });
     expect(rows).toHaveLength((JSON.parse(stderr.trim().split('\n').at(-1)!) as { alive: number }).alive);
     expect(run(['validate', '-'], '{"half').stderr).toMatch(/^-: The file is not whole JSON/);
-    expect(run(['simulate', 'vent-plume', '--frame', '2', '--out', '-', '--format', 'ply']).stdout.slice(0, 3)).toBe('ply');
+    expect(run(['simulate', 'vent-plume', '--frame', '2', '--out', '-', '--format', 'ply']).stdout.slice(0, 3)).toBe(
+      'ply',
+    );
     expect(run(['simulate', 'vent-plume', '--frame', '2', '--out', '-', '--format', 'doc']).stderr).toMatch(
       /--format is “doc”; allowed are csv/,
     );

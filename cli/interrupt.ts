@@ -13,7 +13,9 @@ export function beforeEnd(clean: () => unknown): () => void {
   return () => void cleanups.splice(cleanups.indexOf(clean), 1);
 }
 
-/** From now on Ctrl+C, SIGTERM and SIGHUP end the program with 130, 143 and 129, after everything has been tidied up. */
+/**
+ * From now on Ctrl+C, SIGTERM and SIGHUP end the program with 130, 143 and 129, after everything has been tidied up.
+ */
 export function endOnSignals(): void {
   for (const [signal, code] of Object.entries(CODES))
     process.once(signal, () => {

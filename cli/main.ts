@@ -8,7 +8,10 @@ import { endOnSignals } from './interrupt';
 
 type Options = Record<string, string>;
 
-/** A command: its lines of help, and its work with the words behind it. Each loads its own part of the program, so that help comes at once. */
+/**
+ * A command: its lines of help, and its work with the words behind it. Each loads its own part of the program, so that
+ * help comes at once.
+ */
 interface Command {
   readonly help: string;
   run(args: string[]): void | Promise<void>;
@@ -20,7 +23,10 @@ function plyOf({ ply = 'binary' }: Options): string {
   throw new UsageError(`--ply is “${ply}”; allowed are binary and text`);
 }
 
-/** The options and names of a command, all with texts, and those of one that may stand several times; anything else is refused. */
+/**
+ * The options and names of a command, all with texts, and those of one that may stand several times; anything else is
+ * refused.
+ */
 function readAll(
   args: string[],
   allowed: readonly string[],
@@ -55,7 +61,8 @@ function joinNegatives(args: string[]): string[] {
   const joined: string[] = [];
   for (const arg of args) {
     const last = joined.at(-1);
-    if (/^-($|[\d.])/.test(arg) && last !== undefined && /^--[a-z]+$/.test(last)) joined[joined.length - 1] = `${last}=${arg}`;
+    if (/^-($|[\d.])/.test(arg) && last !== undefined && /^--[a-z]+$/.test(last))
+      joined[joined.length - 1] = `${last}=${arg}`;
     else joined.push(arg);
   }
   return joined;
@@ -67,7 +74,8 @@ function required(options: Options, name: string): string {
   return value;
 }
 
-const frameOf = (options: Options) => numberOf('frame', required(options, 'frame'), { whole: true, min: -100000, max: 1000000 });
+const frameOf = (options: Options) =>
+  numberOf('frame', required(options, 'frame'), { whole: true, min: -100000, max: 1000000 });
 
 const optional = (options: Options, name: string, limits: Parameters<typeof numberOf>[2]) => {
   const text = options[name];
@@ -77,7 +85,10 @@ const optional = (options: Options, name: string, limits: Parameters<typeof numb
 /** Tells of each file whether it is a good scene, with every fault at its place. */
 async function validate(names: readonly string[]): Promise<void> {
   if (names.length === 0) throw new UsageError('give one scene file or several');
-  const [{ readSceneFile }, { readBytes }] = await Promise.all([import('../formats/scene-file'), import('./open-scene')]);
+  const [{ readSceneFile }, { readBytes }] = await Promise.all([
+    import('../formats/scene-file'),
+    import('./open-scene'),
+  ]);
   for (const name of names) {
     try {
       const { scene } = await readSceneFile(readBytes(name));
@@ -108,7 +119,11 @@ const COMMANDS: Readonly<Record<string, Command>> = {
       the particles alive at that frame, sorted by emitter and number (.obj: strands as curves and bent meshes), and one JSON
       object on standard output; with --through those of all frames, into one .usda or into files with # for the frame`,
     async run(args) {
-      const { name, options } = read(args, ['frame', 'through', 'share', 'threads', 'substeps', 'ply', 'out', 'format'], true);
+      const { name, options } = read(
+        args,
+        ['frame', 'through', 'share', 'threads', 'substeps', 'ply', 'out', 'format'],
+        true,
+      );
       const { simulate } = await import('./simulate');
       await simulate(name, {
         frame: frameOf(options),
@@ -246,7 +261,10 @@ async function run([name, ...args]: string[]): Promise<void> {
   await command.run(args);
 }
 
-/** Runs one command line; a mistake is one line on standard error and exit code 2, and so is whatever else goes wrong, with 1. */
+/**
+ * Runs one command line; a mistake is one line on standard error and exit code 2, and so is whatever else goes wrong,
+ * with 1.
+ */
 export async function main(args: string[]): Promise<void> {
   endOnSignals();
   try {

@@ -20,10 +20,13 @@ export interface MeasureOptions {
 
 function emitterOf(scene: Scene, wanted: string | undefined): Emitter {
   const ids = scene.emitters.map((e) => e.id);
-  const found = wanted === undefined ? scene.emitters[0] : scene.emitters.find((e) => e.id === wanted || e.name === wanted);
+  const found =
+    wanted === undefined ? scene.emitters[0] : scene.emitters.find((e) => e.id === wanted || e.name === wanted);
   if (!found)
     throw new UsageError(
-      wanted === undefined ? `“${scene.name}” has no emitter` : `--emitter is “${wanted}”; allowed are ${ids.join(', ')}`,
+      wanted === undefined
+        ? `“${scene.name}” has no emitter`
+        : `--emitter is “${wanted}”; allowed are ${ids.join(', ')}`,
     );
   return found;
 }
@@ -36,9 +39,11 @@ export async function measure(name: string, options: MeasureOptions): Promise<vo
   if (refused !== undefined) throw new UsageError(refused);
   const emitter = emitterOf(scene, options.emitter);
   const stream = streamOf(scene.seed, emitter.seed);
-  const hashRandom = (purpose: number) => (options.key === undefined ? 0.5 : lookup(stream, options.key, purpose) / 2 ** 32);
+  const hashRandom = (purpose: number) =>
+    options.key === undefined ? 0.5 : lookup(stream, options.key, purpose) / 2 ** 32;
   const { birth } = emitter;
-  const mass = options.mass ?? Math.max(birth.mass / 1000, varied(birth.mass, birth.massVariance, hashRandom(Purpose.mass)));
+  const mass =
+    options.mass ?? Math.max(birth.mass / 1000, varied(birth.mass, birth.massVariance, hashRandom(Purpose.mass)));
   const drag = options.drag ?? Math.max(0, varied(birth.drag, birth.dragVariance, hashRandom(Purpose.drag)));
   const { key, age, at: position, velocity } = options;
   const { fields, total } = probe(
@@ -56,7 +61,13 @@ export async function measure(name: string, options: MeasureOptions): Promise<vo
     },
     backend,
   );
-  const particle = { emitter: emitter.id, ...(options.key === undefined ? {} : { key: options.key }), age: options.age, mass, drag };
+  const particle = {
+    emitter: emitter.id,
+    ...(options.key === undefined ? {} : { key: options.key }),
+    age: options.age,
+    mass,
+    drag,
+  };
   console.log(
     JSON.stringify(
       { scene: scene.name, frame: options.frame, at: options.at, velocity: options.velocity, particle, fields, total },

@@ -6,7 +6,10 @@ import { FILE_LIMITS, decodedAssets, readSceneFile } from '../formats/scene-file
 import { UsageError } from './arguments';
 import { STANDARD } from './write-out';
 
-/** The scene of a file or of an example's name, with its assets; `bytes` are those of the file, where they have been read. */
+/**
+ * The scene of a file or of an example's name, with its assets; `bytes` are those of the file, where they have been
+ * read.
+ */
 export async function openScene(name: string, bytes?: Uint8Array): Promise<{ scene: Scene; assets: Assets }> {
   const example = findExample(name);
   if (example) return { scene: example.scene, assets: new Map() };
@@ -20,13 +23,16 @@ export function readBytes(path: string): Uint8Array {
     if (path === STANDARD) return readFileSync(0);
     const stat = statSync(path);
     if (!stat.isFile()) throw new UsageError(`“${path}” is not a file`);
-    if (stat.size > FILE_LIMITS.bytes) throw new UsageError(`“${path}” has ${stat.size} bytes; allowed are up to ${FILE_LIMITS.bytes}`);
+    if (stat.size > FILE_LIMITS.bytes)
+      throw new UsageError(`“${path}” has ${stat.size} bytes; allowed are up to ${FILE_LIMITS.bytes}`);
     return readFileSync(path);
   } catch (error) {
     if (error instanceof UsageError) throw error;
     const code = (error as NodeJS.ErrnoException).code;
     if (code === 'ENOENT')
-      throw new UsageError(`“${path}” is neither a scene file nor an example; the examples are ${examples.map((e) => e.slug).join(', ')}`);
+      throw new UsageError(
+        `“${path}” is neither a scene file nor an example; the examples are ${examples.map((e) => e.slug).join(', ')}`,
+      );
     throw new UsageError(`“${path}” can’t be read (${code ?? String(error)})`);
   }
 }

@@ -113,7 +113,15 @@ async function startServer(data: string, bake: string | undefined): Promise<{ ad
   const here = dirname(fileURLToPath(import.meta.url));
   const server = spawn(
     process.execPath,
-    [join(here, 'server.js'), '--port', '0', '--temporary', '--data', data, ...(bake === undefined ? [] : ['--bake', resolve(bake)])],
+    [
+      join(here, 'server.js'),
+      '--port',
+      '0',
+      '--temporary',
+      '--data',
+      data,
+      ...(bake === undefined ? [] : ['--bake', resolve(bake)]),
+    ],
     // It ends when its standard input does: with this program, however that ends.
     { stdio: ['pipe', 'pipe', 'pipe'] },
   );
@@ -170,7 +178,8 @@ export async function render(name: string, options: RenderOptions): Promise<void
   const { first, last } = scene.time;
   const [from, through] = spanOf(options.frames, [first, last], [first, last], 'where the shot is');
   const toStandard = options.out === STANDARD;
-  if (toStandard && pictures) throw new UsageError('--out is “-”; allowed for pictures is a folder, standard output takes clips only');
+  if (toStandard && pictures)
+    throw new UsageError('--out is “-”; allowed for pictures is a folder, standard output takes clips only');
   const out = toStandard ? STANDARD : resolve(options.out);
   const pattern = pictures ? 'frame_####' : 'clip';
   const order: HeadlessJob = {
@@ -190,7 +199,8 @@ export async function render(name: string, options: RenderOptions): Promise<void
     size: sizeOf(options.size),
     samples: options.samples,
   };
-  const sampled = options.samples === undefined ? scene : { ...scene, output: { ...scene.output, samples: options.samples } };
+  const sampled =
+    options.samples === undefined ? scene : { ...scene, output: { ...scene.output, samples: options.samples } };
   if (options.bake !== undefined) fittingBake(options.bake, sampled, from, through);
   const executablePath = browserPath();
   const frames = framesOf(order.settings);
@@ -239,7 +249,8 @@ export async function render(name: string, options: RenderOptions): Promise<void
     await page.goto(`${address}/headless`);
     await page.waitForFunction(() => 'renderWithBathyclast' in window);
     await page.evaluate(
-      (asked) => (window as unknown as { renderWithBathyclast(order: HeadlessJob): Promise<void> }).renderWithBathyclast(asked),
+      (asked) =>
+        (window as unknown as { renderWithBathyclast(order: HeadlessJob): Promise<void> }).renderWithBathyclast(asked),
       { ...order, scene: id },
     );
     progress.end();

@@ -1,4 +1,4 @@
-import { startFrame } from '../core/sim/step/spawner';
+import { startFrame } from '../core/sim/step/counters';
 import { aliveOn, type Frame } from '../engine/frame';
 import { nodePool } from '../engine/node-pool';
 import { particleExtensions, particleFormat, particleFormats } from '../formats/particle-formats';
@@ -27,7 +27,8 @@ export interface SimulateOptions {
 function formatFor({ out, format, plyText }: SimulateOptions): ParticleFormat | undefined {
   if (out === undefined) return undefined;
   const named = out === STANDARD ? (format ?? 'csv') : /\.(\w+)$/.exec(out)?.[1]?.toLowerCase();
-  if (named !== undefined && particleExtensions.includes(named)) return particleFormat(named === 'ply' && plyText ? 'ply-text' : named);
+  if (named !== undefined && particleExtensions.includes(named))
+    return particleFormat(named === 'ply' && plyText ? 'ply-text' : named);
   throw new UsageError(
     out === STANDARD
       ? `--format is “${String(format)}”; allowed are ${particleExtensions.join(', ')}`
@@ -46,10 +47,14 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
   }
   const opened = await openScene(name);
   const scene =
-    options.substeps === undefined ? opened.scene : { ...opened.scene, time: { ...opened.scene.time, substeps: options.substeps } };
+    options.substeps === undefined
+      ? opened.scene
+      : { ...opened.scene, time: { ...opened.scene.time, substeps: options.substeps } };
   const start = startFrame(scene);
   if (options.frame < start)
-    throw new UsageError(`--frame is ${options.frame}; allowed are whole frames from ${start}, where the run of “${scene.name}” starts`);
+    throw new UsageError(
+      `--frame is ${options.frame}; allowed are whole frames from ${start}, where the run of “${scene.name}” starts`,
+    );
   const begin = performance.now();
   const unfit = await format?.unfit?.(scene);
   if (unfit !== undefined) throw new UsageError(`--out is “${options.out}”; ${unfit}`);

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { startFrame } from '../core/sim/step/spawner';
+import { startFrame } from '../core/sim/step/counters';
 import { MEASURE_NAMES, measuredOf, runTrial, type Measure } from '../core/measure/trials/trial';
 import { cellsOf, readVariation, VariationError, withValues } from '../core/measure/trials/variation';
 import { clearWideRegisters } from '../engine/wide-registers';
@@ -28,7 +28,8 @@ function measuresOf(text: string | undefined): readonly Measure[] {
   if (text === undefined) return MEASURE_NAMES;
   return text.split(',').map((word) => {
     const name = word.trim() as Measure;
-    if (!MEASURE_NAMES.includes(name)) throw new UsageError(`--measure is “${word}”; allowed are ${MEASURE_NAMES.join(', ')}`);
+    if (!MEASURE_NAMES.includes(name))
+      throw new UsageError(`--measure is “${word}”; allowed are ${MEASURE_NAMES.join(', ')}`);
     return name;
   });
 }
@@ -41,13 +42,15 @@ function partOf(text: string | undefined): { part: number; parts: number } {
   return { part, parts };
 }
 
-const cellOf = (value: number | string): string => (typeof value === 'string' ? value : Number.isNaN(value) ? '' : String(value));
+const cellOf = (value: number | string): string =>
+  typeof value === 'string' ? value : Number.isNaN(value) ? '' : String(value);
 
 /** `bathyclast trials`: runs every cell of a sheet to a frame, and writes what is measured there, a line each. */
 export async function trials(name: string, options: TrialsOptions): Promise<void> {
   if (options.out !== STANDARD && !/\.csv$/i.test(options.out))
     throw new UsageError(`--out is “${options.out}”; allowed are names that end in .csv, and - for standard output`);
-  if (options.vary.length === 0) throw new UsageError('--vary is missing; allowed are address=low:high:steps and address=value,value,…');
+  if (options.vary.length === 0)
+    throw new UsageError('--vary is missing; allowed are address=low:high:steps and address=value,value,…');
   const measures = measuresOf(options.measure);
   const { part, parts } = partOf(options.slice);
   const { scene, assets } = await openScene(name);
@@ -61,9 +64,12 @@ export async function trials(name: string, options: TrialsOptions): Promise<void
   try {
     const variations = options.vary.map((text) => readVariation(scene, text));
     const cells = cellsOf(variations);
-    if (cells.length > MOST_CELLS) throw new UsageError(`the sheet has ${cells.length} cells; allowed are up to ${MOST_CELLS}`);
+    if (cells.length > MOST_CELLS)
+      throw new UsageError(`the sheet has ${cells.length} cells; allowed are up to ${MOST_CELLS}`);
     // All are made before the first is run, so that a value that is not allowed is told at once.
-    const mine = cells.filter((_, i) => i % parts === part - 1).map((cell) => ({ cell, scene: withValues(scene, cell.values) }));
+    const mine = cells
+      .filter((_, i) => i % parts === part - 1)
+      .map((cell) => ({ cell, scene: withValues(scene, cell.values) }));
     const current = runTrial(scene, assets, options.share, frame, backend);
     const lines = [[...variations.map(({ address }) => address), 'frame', ...measures].join(',')];
     const progress = new Progress('cell', mine.length);
@@ -72,7 +78,11 @@ export async function trials(name: string, options: TrialsOptions): Promise<void
       progress.at(i + 1);
       clearWideRegisters();
       const measured = measuredOf(tried, assets, runTrial(tried, assets, options.share, frame, backend), current);
-      lines.push([...cell.values.map(([, value]) => cellOf(value)), frame, ...measures.map((m) => cellOf(measured[m]))].join(','));
+      lines.push(
+        [...cell.values.map(([, value]) => cellOf(value)), frame, ...measures.map((m) => cellOf(measured[m]))].join(
+          ',',
+        ),
+      );
     }
     progress.end();
     const replaced = options.out !== STANDARD && existsSync(options.out);

@@ -18,7 +18,10 @@ function writeToStandard(bytes: Uint8Array): void {
   }
 }
 
-/** Writes a file, which is there under its name only when it is whole; `-` is standard output. Throws {@link UsageError} where it can't be written. */
+/**
+ * Writes a file, which is there under its name only when it is whole; `-` is standard output. Throws {@link UsageError}
+ * where it can't be written.
+ */
 export function writeOut(path: string, content: string | Uint8Array): void {
   const bytes = typeof content === 'string' ? new TextEncoder().encode(content) : content;
   if (path === STANDARD) return writeToStandard(bytes);
@@ -30,7 +33,9 @@ export function writeOut(path: string, content: string | Uint8Array): void {
   }
 }
 
-/** Prints the result of a command: on standard output, or on standard error where a file is written to standard output. */
+/**
+ * Prints the result of a command: on standard output, or on standard error where a file is written to standard output.
+ */
 export function report(result: object, out?: string): void {
   const text = JSON.stringify(result);
   if (out === STANDARD) console.error(text);

@@ -14,7 +14,9 @@ test('a shot is baked on the server; renders and the studio take its particles, 
   await openUndressed(page, 'vent-plume', '#000000');
   const pictures = async () => {
     await set(page, 'png', { frames: [30, 31] });
-    return Object.values(unzipSync(readFileSync(await rendered(page)))).map((bytes) => PNG.sync.read(Buffer.from(bytes)));
+    return Object.values(unzipSync(readFileSync(await rendered(page)))).map((bytes) =>
+      PNG.sync.read(Buffer.from(bytes)),
+    );
   };
   const live = await pictures();
   await page.getByRole('button', { name: 'Bake all particles of the shot' }).click();
@@ -61,8 +63,13 @@ test('a shot is baked on the server; renders and the studio take its particles, 
 test('the terminal renders from a bake that it made, and refuses one that does not fit', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
   const bathyclast = (...args: string[]) =>
-    spawnSync(join(import.meta.dirname, '..', 'bin', 'bathyclast'), args, { encoding: 'utf8', cwd: folder, timeout: 120_000 });
-  const drawn = (out: string) => readdirSync(join(folder, out)).map((name) => PNG.sync.read(readFileSync(join(folder, out, name))));
+    spawnSync(join(import.meta.dirname, '..', 'bin', 'bathyclast'), args, {
+      encoding: 'utf8',
+      cwd: folder,
+      timeout: 120_000,
+    });
+  const drawn = (out: string) =>
+    readdirSync(join(folder, out)).map((name) => PNG.sync.read(readFileSync(join(folder, out, name))));
   expect(bathyclast('bake', 'vent-plume', '--frames', '29-31', '--out', 'bake').status).toBe(0);
   const render = ['render', 'vent-plume', '--frames', '30-31', '--size', '320x180', '--samples', '2', '--out'];
   expect(bathyclast(...render, 'live').status).toBe(0);
@@ -72,8 +79,25 @@ test('the terminal renders from a bake that it made, and refuses one that does n
   live.forEach(({ data }, f) => {
     expect(data.reduce((most, v, i) => Math.max(most, Math.abs(v - baked[f]!.data[i]!)), 0)).toBeLessThanOrEqual(2);
   });
-  const early = bathyclast('render', 'vent-plume', '--frames', '29-30', '--samples', '2', '--out', 'x', '--bake', 'bake');
-  expect([early.status, early.stderr]).toEqual([2, expect.stringContaining('holds frames 29 to 31; to be drawn are 28 to 30')]);
+  const early = bathyclast(
+    'render',
+    'vent-plume',
+    '--frames',
+    '29-30',
+    '--samples',
+    '2',
+    '--out',
+    'x',
+    '--bake',
+    'bake',
+  );
+  expect([early.status, early.stderr]).toEqual([
+    2,
+    expect.stringContaining('holds frames 29 to 31; to be drawn are 28 to 30'),
+  ]);
   const other = bathyclast('render', 'letters', '--out', 'x', '--bake', 'bake');
-  expect([other.status, other.stderr]).toEqual([2, expect.stringContaining('a bake of another state of a scene (“Vent plume”)')]);
+  expect([other.status, other.stderr]).toEqual([
+    2,
+    expect.stringContaining('a bake of another state of a scene (“Vent plume”)'),
+  ]);
 });

@@ -2,19 +2,30 @@ import { expect, test } from './test';
 import { readFileSync } from 'node:fs';
 import { difference, goToFrame, inspected, openExample, sparse, viewPixels } from './steps';
 
-test('a camera goes out as glTF and comes back as the same shot, in one step of undo; a file without one is refused', async ({ page }) => {
+test('a camera goes out as glTF and comes back as the same shot, in one step of undo; a file without one is refused', async ({
+  page,
+}) => {
   await openExample(page, 'cable-run', sparse);
   await page.getByRole('button', { name: 'Shot camera' }).click();
   await inspected(page);
   await page.getByRole('button', { name: 'Look through it' }).click();
   await goToFrame(page, 60);
   const before = await viewPixels(page);
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as glTF' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as glTF' }).click(),
+  ]);
   const glb = readFileSync(await download.path());
   const inspector = page.getByLabel('Inspector');
   const file = inspector.getByLabel('A glTF file with a camera');
-  await file.setInputFiles({ name: 'none.gltf', mimeType: 'model/gltf+json', buffer: Buffer.from('{"asset":{"version":"2.0"}}') });
-  await expect(inspector.getByRole('alert')).toHaveText('“none.gltf” has no camera; allowed are glTF files (.gltf, .glb) with one.');
+  await file.setInputFiles({
+    name: 'none.gltf',
+    mimeType: 'model/gltf+json',
+    buffer: Buffer.from('{"asset":{"version":"2.0"}}'),
+  });
+  await expect(inspector.getByRole('alert')).toHaveText(
+    '“none.gltf” has no camera; allowed are glTF files (.gltf, .glb) with one.',
+  );
   // Another camera first, so that what comes back is seen to come from the file.
   await inspector.getByRole('textbox', { name: 'Vertical angle', exact: true }).fill('80');
   await page.keyboard.press('Enter');
@@ -26,7 +37,9 @@ test('a camera goes out as glTF and comes back as the same shot, in one step of 
   await expect(inspector.getByRole('textbox', { name: 'Vertical angle', exact: true })).toHaveValue('80');
 });
 
-test('frame guides lie on the frame of the shot; the shot is shown beside the view and stays when the view is turned', async ({ page }) => {
+test('frame guides lie on the frame of the shot; the shot is shown beside the view and stays when the view is turned', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   await page.getByRole('button', { name: 'Scene', exact: true }).click();
   await inspected(page);

@@ -76,8 +76,8 @@ export interface Rounds {
 }
 
 /**
- * Rounds of an edit in a real page that is followed by a disaster: after a new start the page shows the edit, the server has it once, and its
- * data file is sound. Throws where that is not so.
+ * Rounds of an edit in a real page that is followed by a disaster: after a new start the page shows the edit, the
+ * server has it once, and its data file is sound. Throws where that is not so.
  */
 export async function endure(rounds: number, seed: number): Promise<Rounds> {
   let state = seed >>> 0;
@@ -111,7 +111,9 @@ export async function endure(rounds: number, seed: number): Promise<Rounds> {
       page = await browser.open(program.address, id);
       const where = `round ${round}, ${disaster}`;
       await expect(page.getByLabel('Seed').first(), where).toHaveValue(String(wanted));
-      await expect.poll(async () => (await program.scene(id)).scene.seed, { message: where, timeout: 30_000 }).toBe(wanted);
+      await expect
+        .poll(async () => (await program.scene(id)).scene.seed, { message: where, timeout: 30_000 })
+        .toBe(wanted);
       await expect(page.getByRole('status').filter({ hasText: /^saved/ }), where).toBeVisible();
       slowest = Math.max(slowest, Date.now() - again);
       expect((await program.scene(id)).revision, `${where}: saved once`).toBe(before + 1);

@@ -70,7 +70,9 @@ async function dropMesh(page: Page, name: string, data: Uint8Array | string): Pr
   await page.getByTestId('mesh-drop').dispatchEvent('drop', { dataTransfer: transfer });
 }
 
-test('meshes are imported by drop from OBJ, PLY, STL and GLB, give birth, and are saved with the scene', async ({ page }) => {
+test('meshes are imported by drop from OBJ, PLY, STL and GLB, give birth, and are saved with the scene', async ({
+  page,
+}) => {
   await newScene(page);
   await page.getByRole('combobox', { name: 'Shape' }).selectOption('mesh');
   await expect(page.getByRole('status').filter({ hasText: 'no mesh is chosen' })).toBeVisible();
@@ -156,7 +158,9 @@ test('a path is drawn point by point in the view: dragged, gone on with, put bet
   await page.mouse.down();
   await page.mouse.move(box.x + 30, box.y - 50, { steps: 6 });
   await page.mouse.up();
-  expect(Number(await page.getByRole('textbox', { name: 'Point 3 Y' }).inputValue())).toBeGreaterThan(Number(old) + 0.2);
+  expect(Number(await page.getByRole('textbox', { name: 'Point 3 Y' }).inputValue())).toBeGreaterThan(
+    Number(old) + 0.2,
+  );
   await page.getByRole('button', { name: 'Put a point after 1' }).click();
   await expect(points).toHaveCount(6);
   await page.getByRole('button', { name: 'Point 2: drag, arrow keys, Delete' }).press('Delete');
@@ -186,7 +190,9 @@ test('a collider says why it stops nothing, is mended, and particles come to res
   await page.getByRole('textbox', { name: 'Position Y' }).fill('-90');
   await page.keyboard.press('Enter');
   await goToFrame(page, 90);
-  const note = page.getByRole('status').filter({ hasText: 'It stops nothing: no particle has reached it up to this frame.' });
+  const note = page
+    .getByRole('status')
+    .filter({ hasText: 'It stops nothing: no particle has reached it up to this frame.' });
   await expect(note).toBeVisible();
   await page.getByRole('button', { name: 'Put it under the particles' }).click();
   await expect(note).toHaveCount(0);
@@ -197,7 +203,9 @@ test('a collider says why it stops nothing, is mended, and particles come to res
   await expect(page.getByRole('combobox', { name: 'They' })).toHaveValue('bounce');
 });
 
-test('a carrier is keyed at two frames, carries an emitter that is mounted where it is, and can be undone', async ({ page }) => {
+test('a carrier is keyed at two frames, carries an emitter that is mounted where it is, and can be undone', async ({
+  page,
+}) => {
   await newScene(page);
   await add(page, /^carrier/);
   await goToFrame(page, 0);
@@ -214,9 +222,13 @@ test('a carrier is keyed at two frames, carries an emitter that is mounted where
   await page.mouse.down();
   await page.mouse.move(stood.x + 8, stood.y - 52, { steps: 6 });
   await page.mouse.up();
-  await expect(page.getByRole('list', { name: 'Keys of position' }).getByRole('listitem').first()).not.toContainText('0 0 0');
+  await expect(page.getByRole('list', { name: 'Keys of position' }).getByRole('listitem').first()).not.toContainText(
+    '0 0 0',
+  );
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('list', { name: 'Keys of position' }).getByRole('listitem').first()).toContainText('0 0 0');
+  await expect(page.getByRole('list', { name: 'Keys of position' }).getByRole('listitem').first()).toContainText(
+    '0 0 0',
+  );
   await choose(page, 'Emitter');
   const before = await page.getByRole('textbox', { name: 'Position X' }).inputValue();
   await page.getByRole('combobox', { name: 'Carried by' }).selectOption({ label: 'Carrier' });
@@ -230,7 +242,9 @@ test('a carrier is keyed at two frames, carries an emitter that is mounted where
   await expect(page.getByRole('textbox', { name: 'Position X' })).toHaveValue(before);
 });
 
-test('emitters are set together, hidden without changing the simulation, and copied into another scene', async ({ page }) => {
+test('emitters are set together, hidden without changing the simulation, and copied into another scene', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   await goToFrame(page, 60);
   const alive = await page.getByLabel('Particles alive').innerText();
@@ -253,18 +267,22 @@ test('emitters are set together, hidden without changing the simulation, and cop
 test('until the inspector shows what was just selected, it takes nothing', async ({ page }) => {
   await openExample(page, 'vent-plume');
   await choose(page, 'Chimney mouth');
-  const taken = await page.getByRole('button', { name: 'Bed seep', exact: true }).evaluate(async (button: HTMLElement) => {
-    button.click();
-    await Promise.resolve();
-    const inspector = document.querySelector<HTMLElement>('[aria-label="Inspector"]')!;
-    return { name: inspector.querySelector('input')!.value, inert: inspector.inert };
-  });
+  const taken = await page
+    .getByRole('button', { name: 'Bed seep', exact: true })
+    .evaluate(async (button: HTMLElement) => {
+      button.click();
+      await Promise.resolve();
+      const inspector = document.querySelector<HTMLElement>('[aria-label="Inspector"]')!;
+      return { name: inspector.querySelector('input')!.value, inert: inspector.inert };
+    });
   expect(taken).toEqual({ name: 'Chimney mouth', inert: true });
   await inspected(page);
   await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Bed seep');
 });
 
-test('no emitter is offered its own particles; one that is born from another’s shows them along its way', async ({ page }) => {
+test('no emitter is offered its own particles; one that is born from another’s shows them along its way', async ({
+  page,
+}) => {
   await newScene(page);
   await goToFrame(page, 48);
   await add(page, /^emitter/);
@@ -277,7 +295,9 @@ test('no emitter is offered its own particles; one that is born from another’s
   await saved(page);
 });
 
-test('a draft by count is a share; the whole result can be moved and sized without simulating anew', async ({ page }) => {
+test('a draft by count is a share; the whole result can be moved and sized without simulating anew', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   await goToFrame(page, 60);
   await page.getByRole('button', { name: 'All particles' }).click();
@@ -319,31 +339,37 @@ test('a draft by count is a share; the whole result can be moved and sized witho
   expect(small / (await dragBy(60))).toBeCloseTo(2, 1);
 });
 
-test('the page stays alive while a million faces are read, and the file chooser works as well', ALONE, async ({ page }) => {
-  await newScene(page);
-  await page.getByRole('combobox', { name: 'Shape' }).selectOption('mesh');
-  const faces = 1_000_000;
-  const stl = Buffer.alloc(84 + 50 * faces);
-  stl.writeUInt32LE(faces, 80);
-  for (let i = 0; i < faces; i++) {
-    const at = 84 + 50 * i + 12;
-    const x = (i % 1000) / 100;
-    const z = Math.floor(i / 1000) / 100;
-    [x, 0, z, x, 0, z + 0.01, x + 0.01, 0, z].forEach((n, k) => stl.writeFloatLE(n, at + 4 * k));
-  }
-  const path = test.info().outputPath('million.stl');
-  (await import('node:fs')).writeFileSync(path, stl);
-  await page.evaluate(() => {
-    const tasks: number[] = [];
-    new PerformanceObserver((list) => tasks.push(...list.getEntries().map((e) => e.duration))).observe({ entryTypes: ['longtask'] });
-    Object.assign(window, { tasks });
-  });
-  await page.getByLabel('Mesh file').setInputFiles(path);
-  await expect(page.getByText('Reading the mesh …')).toBeVisible();
-  // It answers while it reads: another control takes a number.
-  await page.getByRole('textbox', { name: 'Speed', exact: true }).fill('2');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('textbox', { name: 'Speed', exact: true })).toHaveValue('2');
-  await expect(page.getByTestId('mesh-drop')).toContainText(/million/, { timeout: 90_000 });
-  expect(readFileSync(path).length).toBe(84 + 50 * faces);
-});
+test(
+  'the page stays alive while a million faces are read, and the file chooser works as well',
+  ALONE,
+  async ({ page }) => {
+    await newScene(page);
+    await page.getByRole('combobox', { name: 'Shape' }).selectOption('mesh');
+    const faces = 1_000_000;
+    const stl = Buffer.alloc(84 + 50 * faces);
+    stl.writeUInt32LE(faces, 80);
+    for (let i = 0; i < faces; i++) {
+      const at = 84 + 50 * i + 12;
+      const x = (i % 1000) / 100;
+      const z = Math.floor(i / 1000) / 100;
+      [x, 0, z, x, 0, z + 0.01, x + 0.01, 0, z].forEach((n, k) => stl.writeFloatLE(n, at + 4 * k));
+    }
+    const path = test.info().outputPath('million.stl');
+    (await import('node:fs')).writeFileSync(path, stl);
+    await page.evaluate(() => {
+      const tasks: number[] = [];
+      new PerformanceObserver((list) => tasks.push(...list.getEntries().map((e) => e.duration))).observe({
+        entryTypes: ['longtask'],
+      });
+      Object.assign(window, { tasks });
+    });
+    await page.getByLabel('Mesh file').setInputFiles(path);
+    await expect(page.getByText('Reading the mesh …')).toBeVisible();
+    // It answers while it reads: another control takes a number.
+    await page.getByRole('textbox', { name: 'Speed', exact: true }).fill('2');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('textbox', { name: 'Speed', exact: true })).toHaveValue('2');
+    await expect(page.getByTestId('mesh-drop')).toContainText(/million/, { timeout: 90_000 });
+    expect(readFileSync(path).length).toBe(84 + 50 * faces);
+  },
+);

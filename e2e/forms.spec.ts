@@ -2,14 +2,27 @@ import { readFileSync } from 'node:fs';
 import type vtkImageData from '@kitware/vtk.js/Common/DataModel/ImageData.js';
 import { newInstance as newImageDataReader } from '@kitware/vtk.js/IO/XML/XMLImageDataReader.js';
 import { expect, test } from './test';
-import { difference, goToFrame, inspected, newScene, openExample, saved, simulated, sparse, strip, viewPixels } from './steps';
+import {
+  difference,
+  goToFrame,
+  inspected,
+  newScene,
+  openExample,
+  saved,
+  simulated,
+  sparse,
+  strip,
+  viewPixels,
+} from './steps';
 
 const STAR = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 100">
   <path d="M10 90 C 40 10 60 10 90 90" fill="none"/>
   <g transform="translate(100 0)"><polygon points="50,5 95,95 5,95"/></g>
 </svg>`;
 
-test('a path field: snapped to, dragged in the view, read from an SVG file, with emission at its start', async ({ page }) => {
+test('a path field: snapped to, dragged in the view, read from an SVG file, with emission at its start', async ({
+  page,
+}) => {
   await newScene(page);
   await page.keyboard.press('+');
   await page.getByRole('menuitem', { name: /^path/ }).click();
@@ -37,7 +50,9 @@ test('a path field: snapped to, dragged in the view, read from an SVG file, with
   await expect.poll(async () => difference(plain, await viewPixels(page))).toBeGreaterThan(0.004);
   await page.mouse.up();
 
-  await inspector.getByLabel('SVG file').setInputFiles({ name: 'star.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(STAR) });
+  await inspector
+    .getByLabel('SVG file')
+    .setInputFiles({ name: 'star.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(STAR) });
   await expect(inspector.getByRole('combobox', { name: 'Path of the file' }).locator('option')).toHaveCount(2);
   // The triangle is the longer one: closed, three points, 2 m across the whole drawing.
   await expect(inspector.getByRole('checkbox', { name: 'Closed' })).toBeChecked();
@@ -45,10 +60,14 @@ test('a path field: snapped to, dragged in the view, read from an SVG file, with
   await expect(inspector.getByRole('textbox', { name: /^Point \d X$/ })).toHaveCount(3);
   await page.keyboard.press('Control+z');
   await expect(inspector.getByRole('checkbox', { name: 'Smooth' })).toBeChecked();
-  await inspector
-    .getByLabel('SVG file')
-    .setInputFiles({ name: 'empty.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>') });
-  await expect(inspector.getByRole('alert')).toHaveText('“empty.svg” has no path: allowed are SVG drawings with paths, lines or shapes.');
+  await inspector.getByLabel('SVG file').setInputFiles({
+    name: 'empty.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'),
+  });
+  await expect(inspector.getByRole('alert')).toHaveText(
+    '“empty.svg” has no path: allowed are SVG drawings with paths, lines or shapes.',
+  );
 
   await inspector.getByRole('button', { name: 'Emit at its start' }).click();
   await inspected(page);
@@ -56,7 +75,9 @@ test('a path field: snapped to, dragged in the view, read from an SVG file, with
   await expect(inspector.getByRole('combobox', { name: 'Born' })).toHaveValue('start');
 });
 
-test('a formula is completed, told what is wrong at its character, shows live values, and reads a dial', async ({ page }) => {
+test('a formula is completed, told what is wrong at its character, shows live values, and reads a dial', async ({
+  page,
+}) => {
   await openExample(page, 'sonar-membrane', sparse);
   await page.getByRole('button', { name: 'Scene', exact: true }).click();
   await inspected(page);
@@ -65,7 +86,9 @@ test('a formula is completed, told what is wrong at its character, shows live va
   const name = inspector.getByRole('textbox', { name: 'Name of the dial dial1' });
   await name.fill('sin');
   await name.press('Enter');
-  await expect(inspector.getByRole('alert')).toHaveText('“sin” is a name that formulas use already; allowed is another.');
+  await expect(inspector.getByRole('alert')).toHaveText(
+    '“sin” is a name that formulas use already; allowed is another.',
+  );
   await name.fill('gain');
   await name.press('Enter');
   await expect(inspector.getByRole('slider', { name: 'Dial gain' })).toBeVisible();
@@ -112,7 +135,10 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
   await simulated(page);
   await expect(grid).toContainText(/gives\s*[\d.]*[1-9]/);
 
-  const [download] = await Promise.all([page.waitForEvent('download'), inspector.getByRole('button', { name: 'Save as .vti' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    inspector.getByRole('button', { name: 'Save as .vti' }).click(),
+  ]);
   expect(download.suggestedFilename()).toBe('flow-grid.vti');
   const bytes = readFileSync(await download.path());
   const reader = newImageDataReader();
@@ -126,7 +152,9 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
     .getByLabel('Grid file')
     .setInputFiles({ name: 'odd.vti', mimeType: 'application/xml', buffer: Buffer.from('<VTKFile/>') });
   await expect(inspector.getByRole('alert')).toHaveText(/^“odd.vti” is no VTK image data; allowed is/);
-  await inspector.getByLabel('Grid file').setInputFiles({ name: 'flow.vti', mimeType: 'application/xml', buffer: bytes });
+  await inspector
+    .getByLabel('Grid file')
+    .setInputFiles({ name: 'flow.vti', mimeType: 'application/xml', buffer: bytes });
   await expect(grid).not.toContainText('no file');
   await simulated(page);
   await expect(grid).toContainText(/gives\s*[\d.]*[1-9]/);
@@ -137,7 +165,9 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
   await expect(strip(page, 'Flow grid')).toContainText(/gives\s*[\d.]*[1-9]/);
 });
 
-test('a zone sorts particles: tints them, lets a field act in it alone, sends them out; and says how many are in it', async ({ page }) => {
+test('a zone sorts particles: tints them, lets a field act in it alone, sends them out; and says how many are in it', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   await goToFrame(page, 100);
   await page.getByRole('button', { name: 'Scene', exact: true }).click();

@@ -3,9 +3,19 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { difference, inspected, openExample, simulated, sparse, viewPixels } from './steps';
 
-const FONT = join(import.meta.dirname, '..', 'node_modules', '@fontsource', 'martian-mono', 'files', 'martian-mono-latin-400-normal.woff');
+const FONT = join(
+  import.meta.dirname,
+  '..',
+  'node_modules',
+  '@fontsource',
+  'martian-mono',
+  'files',
+  'martian-mono-latin-400-normal.woff',
+);
 
-test('points of a file become what an emitter is born from; a file that has none is refused where it was chosen', async ({ page }) => {
+test('points of a file become what an emitter is born from; a file that has none is refused where it was chosen', async ({
+  page,
+}) => {
   await openExample(page, 'sonar-membrane', sparse);
   await page.getByRole('button', { name: 'Grains', exact: true }).click();
   await inspected(page);
@@ -29,7 +39,9 @@ test('points of a file become what an emitter is born from; a file that has none
   await expect(inspector.getByRole('combobox', { name: 'Shape' })).not.toHaveValue('cloud');
 });
 
-test('a title is set in a font of one’s own, which stays with the scene; what is no font is refused', async ({ page }) => {
+test('a title is set in a font of one’s own, which stays with the scene; what is no font is refused', async ({
+  page,
+}) => {
   const id = await openExample(page, 'letters', sparse);
   await page
     .getByRole('button', { name: 'Title', exact: true })
@@ -48,6 +60,9 @@ test('a title is set in a font of one’s own, which stays with the scene; what 
   await simulated(page);
   expect(difference(before, await viewPixels(page))).toBeGreaterThan(0.003);
   await expect(page.getByText(/^saved/)).toBeVisible();
-  const kept = await page.evaluate(async (scene) => (await (await fetch(`/api/scenes/${scene}`)).json()) as unknown, id);
+  const kept = await page.evaluate(
+    async (scene) => (await (await fetch(`/api/scenes/${scene}`)).json()) as unknown,
+    id,
+  );
   expect(JSON.stringify(kept)).toContain('mono.woff');
 });

@@ -3,7 +3,8 @@ import { expect, test, type Page } from './test';
 import { parse } from 'csv-parse/sync';
 import { choose, difference, goToFrame, inspected, openExample, simulated, strip, viewPixels } from './steps';
 
-const vortexNumber = (page: Page) => strip(page, 'Vortex').getByRole('textbox', { name: 'Strength of Vortex as a number' });
+const vortexNumber = (page: Page) =>
+  strip(page, 'Vortex').getByRole('textbox', { name: 'Strength of Vortex as a number' });
 
 /** Opens the menu under the strength of the vortex on its strip, and takes an entry. */
 async function way(page: Page, entry: string): Promise<void> {
@@ -31,13 +32,16 @@ async function keyedVortex(page: Page): Promise<void> {
   await simulated(page);
 }
 
-test('a strength is keyed on its strip; in the deck its keys are boxed, dragged, nudged, copied, undone and deleted', async ({ page }) => {
+test('a strength is keyed on its strip; in the deck its keys are boxed, dragged, nudged, copied, undone and deleted', async ({
+  page,
+}) => {
   await keyedVortex(page);
   await goToFrame(page, 30);
   await expect(vortexNumber(page)).toHaveValue('2.8');
   await page.getByRole('button', { name: 'keys', exact: true }).click();
   const deck = page.getByRole('region', { name: 'Keys' });
-  const mark = (frame: number) => deck.getByRole('button', { name: `Vortex, Strength: key at frame ${frame}`, exact: true });
+  const mark = (frame: number) =>
+    deck.getByRole('button', { name: `Vortex, Strength: key at frame ${frame}`, exact: true });
   await expect(mark(60)).toBeVisible();
   const at = (await mark(60).boundingBox())!;
   const [from, to] = [(await mark(0).boundingBox())!.x, (await mark(120).boundingBox())!.x];
@@ -72,14 +76,17 @@ test('a strength is keyed on its strip; in the deck its keys are boxed, dragged,
   await expect(vortexNumber(page)).toHaveValue('4');
 });
 
-test('in the deck of curves a key is dragged to another value, and a handle bends the way to the next', async ({ page }) => {
+test('in the deck of curves a key is dragged to another value, and a handle bends the way to the next', async ({
+  page,
+}) => {
   await keyedVortex(page);
   await goToFrame(page, 90);
   const straight = await vortexNumber(page).inputValue();
   expect(straight).toBe('1');
   await page.getByRole('button', { name: 'curves', exact: true }).click();
   const deck = page.getByRole('region', { name: 'Curves' });
-  const point = (frame: number) => deck.getByRole('button', { name: new RegExp(`^Vortex, Strength: .* at frame ${frame}$`) });
+  const point = (frame: number) =>
+    deck.getByRole('button', { name: new RegExp(`^Vortex, Strength: .* at frame ${frame}$`) });
   await point(60).click();
   await deck.getByLabel('How it goes on from the selected keys').selectOption('ease in');
   const handle = deck.getByRole('button', { name: 'Handle 1 of Strength at frame 60' });
@@ -113,7 +120,9 @@ test('after an edit of the key at frame 60 the bar keeps the frames that it canâ
     (window as unknown as { least: typeof least }).least = least;
     const look = () => {
       const width = Number(
-        /width: max\(2px, ([\d.]+)%\)/.exec(document.querySelector('[data-testid=cached]')?.getAttribute('style') ?? '')?.[1] ?? 0,
+        /width: max\(2px, ([\d.]+)%\)/.exec(
+          document.querySelector('[data-testid=cached]')?.getAttribute('style') ?? '',
+        )?.[1] ?? 0,
       );
       least.width = Math.min(least.width, width);
     };
@@ -121,14 +130,18 @@ test('after an edit of the key at frame 60 the bar keeps the frames that it canâ
   });
   await page.getByRole('button', { name: 'desk', exact: true }).click();
   await setAt(page, 120, '6');
-  await expect.poll(() => page.evaluate(() => (window as unknown as { least: { width: number } }).least.width)).toBeLessThan(99);
+  await expect
+    .poll(() => page.evaluate(() => (window as unknown as { least: { width: number } }).least.width))
+    .toBeLessThan(99);
   await simulated(page);
   const { width } = await page.evaluate(() => (window as unknown as { least: { width: number } }).least);
   // Frames 0 to 118 of 144 stay: the way from 60 is a step.
   expect(width).toBeGreaterThan(80);
 });
 
-test('a number is moved by a gust, hung on a dial that a wave moves, saved as CSV, and made plain again', async ({ page }) => {
+test('a number is moved by a gust, hung on a dial that a wave moves, saved as CSV, and made plain again', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   await strip(page, 'Vortex').locator('header').getByTitle('Vortex', { exact: true }).click();
   await inspected(page);
@@ -150,7 +163,10 @@ test('a number is moved by a gust, hung on a dial that a wave moves, saved as CS
 
   const download = page.waitForEvent('download');
   await way(page, 'Save its course (CSV)');
-  const rows = parse(readFileSync(await (await download).path(), 'utf8'), { columns: true }) as Record<string, string>[];
+  const rows = parse(readFileSync(await (await download).path(), 'utf8'), { columns: true }) as Record<
+    string,
+    string
+  >[];
   expect(rows).toHaveLength(145);
   expect(Number(rows[60]!['value'])).toBeCloseTo(Number(await vortexNumber(page).inputValue()), 1);
   await way(page, 'Set it plainly');
@@ -176,7 +192,9 @@ test('a number is moved by a gust, hung on a dial that a wave moves, saved as CS
   await expect(page.getByRole('button', { name: /^Strength of Vortex is on a dial/ })).toBeVisible();
 });
 
-test('when a field is on is a bar in the deck: pulled by its end and its ease; the shot is started at the playhead', async ({ page }) => {
+test('when a field is on is a bar in the deck: pulled by its end and its ease; the shot is started at the playhead', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   await strip(page, 'Vortex').locator('header').getByTitle('Vortex', { exact: true }).click();
   await inspected(page);

@@ -54,7 +54,13 @@ test('motion blur of a ring that spins lies on the arc that it turns through', a
       { samples: 128, shutter: 360 },
     ),
     fields: [
-      { id: 'f', name: 'Pull', settings: { kind: 'attractor', law: 'linear' }, strength: omega * omega, extent: { kind: 'everywhere' } },
+      {
+        id: 'f',
+        name: 'Pull',
+        settings: { kind: 'attractor', law: 'linear' },
+        strength: omega * omega,
+        extent: { kind: 'everywhere' },
+      },
     ],
     time: { fps: 24, first: 0, last: 4, substeps: 64 },
   };
@@ -85,7 +91,9 @@ test('motion blur of a ring that spins lies on the arc that it turns through', a
   expect(Math.max(most - radius, radius - least) * metre).toBeLessThan(3);
 });
 
-test('a glow adds as much light as it is told, spread as wide as it is told; a stop of exposure doubles all of it', async ({ page }) => {
+test('a glow adds as much light as it is told, spread as wide as it is told; a stop of exposure doubles all of it', async ({
+  page,
+}) => {
   const large = { birth: { ...still.birth, size: 0.3 } };
   const plain = moments(await light(page, scene(large, {}, {}), 1));
   const glowing = moments(await light(page, scene(large, {}, { glow: 50, glowFrom: 0, glowRadius: 5 }), 1));

@@ -23,7 +23,13 @@ export const sparkScene = (emitter: object, camera: object, output: object) => (
       name: 'Spark',
       shape: { kind: 'point' },
       amounts: [{ kind: 'burst', count: 1, frame: 0 }],
-      look: { kind: 'point', blend: 'add', opacity: 1, colour: [{ at: 0, colour: '#ffffff' }], sizeOverAge: [{ at: 0, value: 1 }] },
+      look: {
+        kind: 'point',
+        blend: 'add',
+        opacity: 1,
+        colour: [{ at: 0, colour: '#ffffff' }],
+        sizeOverAge: [{ at: 0, value: 1 }],
+      },
       ...emitter,
     },
   ],
@@ -32,13 +38,21 @@ export const sparkScene = (emitter: object, camera: object, output: object) => (
 /** Opens a scene that is written by hand. */
 export async function openWritten(page: Page, written: object, view = ''): Promise<void> {
   const file = { name: 'spark.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(written)) };
-  const imported = await page.request.post('/api/scenes/import', { headers: { Origin: origin() }, multipart: { file } });
+  const imported = await page.request.post('/api/scenes/import', {
+    headers: { Origin: origin() },
+    multipart: { file },
+  });
   const { id } = (await imported.json()) as { id: string };
   await openAt(page, `/scene/${id}${view}`);
 }
 
 /** Renders one frame of a scene that is written by hand as OpenEXR of 32 bits, and gives the files by their paths. */
-export async function exrs(page: Page, written: object, frame: number, set: (page: Page) => Promise<void> = async () => {}) {
+export async function exrs(
+  page: Page,
+  written: object,
+  frame: number,
+  set: (page: Page) => Promise<void> = async () => {},
+) {
   await openWritten(page, written, '/output');
   await page.getByRole('combobox', { name: 'Format' }).selectOption('exr');
   await page.getByRole('combobox', { name: 'Depth' }).selectOption('float');
@@ -50,7 +64,10 @@ export async function exrs(page: Page, written: object, frame: number, set: (pag
   await page.getByRole('button', { name: /^Render 1 frame/ }).click();
   const row = page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
   await expect(row.getByText(/^done: /)).toBeVisible({ timeout: 60_000 });
-  const [download] = await Promise.all([page.waitForEvent('download'), row.getByRole('button', { name: /^Save .*zip/ }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    row.getByRole('button', { name: /^Save .*zip/ }).click(),
+  ]);
   return unzipSync(readFileSync(await download.path()));
 }
 

@@ -21,11 +21,15 @@ const dot = (more: object = {}) => ({
 const middle = (data: Float32Array) => pixel(data, MX, MY);
 const off = (a: number, b: number) => Math.abs(a / b - 1);
 
-test('a look’s gain of a stop doubles its light; size, opacity over age and the size of all particles multiply', async ({ page }) => {
+test('a look’s gain of a stop doubles its light; size, opacity over age and the size of all particles multiply', async ({
+  page,
+}) => {
   const plain = moments(await light(page, sparkScene(still, {}, {}), 2));
   const bright = moments(await light(page, sparkScene({ ...still, look: dot({ gain: 1 }) }, {}, {}), 2));
   expect(off(bright.sum, 2 * plain.sum)).toBeLessThan(0.002);
-  const half = moments(await light(page, sparkScene({ ...still, look: dot({ opacityOverAge: [{ at: 0, value: 0.5 }] }) }, {}, {}), 2));
+  const half = moments(
+    await light(page, sparkScene({ ...still, look: dot({ opacityOverAge: [{ at: 0, value: 0.5 }] }) }, {}, {}), 2),
+  );
   expect(off(half.sum, plain.sum / 2)).toBeLessThan(0.002);
   const large = moments(await light(page, sparkScene(still, {}, { sizes: 1.5 }), 2));
   // The soft edge of a dot is a share of its size.
@@ -46,7 +50,9 @@ test('a look’s gain of a stop doubles its light; size, opacity over age and th
       { at: 1, value: 0.5 },
     ],
   });
-  const faded = moments(await light(page, sparkScene({ ...fast, look: fading }, { projection: 'flat', height: 2.4 }, {}), 2));
+  const faded = moments(
+    await light(page, sparkScene({ ...fast, look: fading }, { projection: 'flat', height: 2.4 }, {}), 2),
+  );
   const moving = moments(await light(page, sparkScene({ ...fast, look }, { projection: 'flat', height: 2.4 }, {}), 2));
   const same = moments(await light(page, sparkScene(fast, { projection: 'flat', height: 2.4 }, {}), 2));
   expect(off(moving.sum, same.sum)).toBeLessThan(0.005);
@@ -79,7 +85,14 @@ test('a collider is a hole in the picture, or seen in the key light and the sky 
   const ball = (rendered: string) => ({
     ...sparkScene({ ...still, place: { position: [0, 0, -1] } }, {}, {}),
     colliders: [{ id: 'c', name: 'Ball', shape: { kind: 'ball', radius: 0.4 }, rendered, surface: '#ffffff' }],
-    light: { key: 0.5, from: [0, 0, 1], keyColour: '#ffffff', sky: 0.25, skyColour: '#ffffff', groundColour: '#000000' },
+    light: {
+      key: 0.5,
+      from: [0, 0, 1],
+      keyColour: '#ffffff',
+      sky: 0.25,
+      skyColour: '#ffffff',
+      groundColour: '#000000',
+    },
   });
   expect(middle(await light(page, ball('nothing'), 1, 'premultiplied'))[0]).toBeGreaterThan(0.9);
   const [hole, , , alpha] = middle(await light(page, ball('holdout'), 1, 'premultiplied'));
@@ -88,7 +101,8 @@ test('a collider is a hole in the picture, or seen in the key light and the sky 
   // Squarely to the light, and half of the sky.
   expect(middle(lit)[3]).toBe(1);
   expect(off(middle(lit)[0]!, 0.5 + 0.125)).toBeLessThan(0.01);
-  // Its normal at a height of half its radius: cos 30° of the key, three quarters of the sky. Seen from five metres it lies a little lower.
+  // Its normal at a height of half its radius: cos 30° of the key, three quarters of the sky. Seen from five metres it
+  // lies a little lower.
   const [ny, nz] = [0.5, Math.sqrt(0.75)];
   const y = (0.4 * ny * 5) / (5 - 0.4 * nz);
   expect(off(pixel(lit, MX, MY - y * METRE)[0]!, 0.5 * nz + 0.25 * (0.5 + 0.5 * ny))).toBeLessThan(0.01);
@@ -121,7 +135,13 @@ test('spots lie in a surface as balls of their size would, and meshes hide one a
     amounts: [{ kind: 'burst', count: 1, frame: 0 }],
     place: { position: [0, 0, z] },
     ...still,
-    look: { kind: 'instance', form: 'grain', shading: 0, colour: [{ at: 0, colour }], sizeOverAge: [{ at: 0, value: 1 }] },
+    look: {
+      kind: 'instance',
+      form: 'grain',
+      shading: 0,
+      colour: [{ at: 0, colour }],
+      sizeOverAge: [{ at: 0, value: 1 }],
+    },
   });
   for (const order of [0, 1]) {
     const two = [grain(0.3, '#ff0000', 'near'), grain(-0.3, '#0000ff', 'far')];
@@ -134,7 +154,14 @@ test('a trail lies on the way a particle has come, as far back as its length, an
   const thrown = {
     birth: { speed: 4.8, along: 'direction', direction: [1, 0, 0], life: 100, size: 0.02, drag: 0 },
     place: { position: [-0.9, 0, 0] },
-    look: { kind: 'trail', length: 3, blend: 'add', opacity: 1, colour: [{ at: 0, colour: '#ffffff' }], widthAlong: [{ at: 0, value: 1 }] },
+    look: {
+      kind: 'trail',
+      length: 3,
+      blend: 'add',
+      opacity: 1,
+      colour: [{ at: 0, colour: '#ffffff' }],
+      widthAlong: [{ at: 0, value: 1 }],
+    },
   };
   const scene = { ...sparkScene(thrown, {}, {}), time: { fps: 24, first: 0, last: 8 } };
   const along = moments(await light(page, scene, 8));
@@ -194,8 +221,14 @@ test('OpenEXR holds distance, velocity and number of what is seen nearest, by an
     await page.getByRole('combobox', { name: 'Pictures' }).selectOption('both');
   });
   // Scenes of one name are numbered.
-  const named = Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name.replace(/spark-\d+/, 'spark'), bytes]));
-  expect(Object.keys(named).toSorted()).toEqual(['far/one-spark_0000.exr', 'near/one-spark_0000.exr', 'one-spark_0000.exr']);
+  const named = Object.fromEntries(
+    Object.entries(files).map(([name, bytes]) => [name.replace(/spark-\d+/, 'spark'), bytes]),
+  );
+  expect(Object.keys(named).toSorted()).toEqual([
+    'far/one-spark_0000.exr',
+    'near/one-spark_0000.exr',
+    'one-spark_0000.exr',
+  ]);
   await init();
   const read = (name: string, channels: string[]) => {
     const { layers } = decodeExr(named[name]!);
@@ -225,11 +258,19 @@ function sheet(width: number): Buffer {
 
 test.describe('in full pixels', () => {
   test.use({ deviceScaleFactor: 1 });
-  test('a sheet of images goes by with the age; one that its columns do not fit is told, and nothing is lost', async ({ page }) => {
+  test('a sheet of images goes by with the age; one that its columns do not fit is told, and nothing is lost', async ({
+    page,
+  }) => {
     const scene = sparkScene(
       {
         birth: { ...still.birth, life: 4 / 24 },
-        look: { kind: 'picture', columns: 2, colour: [{ at: 0, colour: '#ffffff' }], opacity: 1, sizeOverAge: [{ at: 0, value: 1 }] },
+        look: {
+          kind: 'picture',
+          columns: 2,
+          colour: [{ at: 0, colour: '#ffffff' }],
+          opacity: 1,
+          sizeOverAge: [{ at: 0, value: 1 }],
+        },
       },
       {},
       {},
@@ -239,9 +280,13 @@ test.describe('in full pixels', () => {
     await inspected(page);
     const inspector = page.getByLabel('Inspector');
     const image = (width: number) =>
-      inspector.locator('input[type=file]').setInputFiles({ name: `sheet-${width}.png`, mimeType: 'image/png', buffer: sheet(width) });
+      inspector
+        .locator('input[type=file]')
+        .setInputFiles({ name: `sheet-${width}.png`, mimeType: 'image/png', buffer: sheet(width) });
     await image(33);
-    await expect(inspector.getByRole('alert')).toHaveText('“sheet-33.png” is no sheet of 2 × 1: 2 columns leave 1 of its 33 pixels over.');
+    await expect(inspector.getByRole('alert')).toHaveText(
+      '“sheet-33.png” is no sheet of 2 × 1: 2 columns leave 1 of its 33 pixels over.',
+    );
     await image(64);
     await expect(inspector.getByRole('alert')).toHaveCount(0);
     // Without the handles of what is selected, which lie in the middle.
@@ -264,7 +309,9 @@ test.describe('in full pixels', () => {
 
 test.describe('in full pixels', () => {
   test.use({ deviceScaleFactor: 1 });
-  test('a view and the file hold the same picture, pixel for pixel where one looks through the shot camera', async ({ page }) => {
+  test('a view and the file hold the same picture, pixel for pixel where one looks through the shot camera', async ({
+    page,
+  }) => {
     await sameInViewAndFile(page);
   });
 });
@@ -284,7 +331,8 @@ async function sameInViewAndFile(page: Page): Promise<void> {
   await page.getByRole('slider', { name: 'Frame', exact: true }).focus();
   await page.keyboard.press('.');
   await page.waitForTimeout(800);
-  // The frame takes nine tenths of the height: where that is whole pixels, with whole pixels beside it, pixels lie on pixels.
+  // The frame takes nine tenths of the height: where that is whole pixels, with whole pixels beside it, pixels lie on
+  // pixels.
   let box = (await page.getByTestId('view').boundingBox())!;
   const high = () => 20 * Math.round(box.height / 20);
   const fits = () => Math.abs(box.height - high()) < 0.15 && (box.width - 1.2 * high()) % 2 === 0;
@@ -315,7 +363,10 @@ async function sameInViewAndFile(page: Page): Promise<void> {
   await expect(row.getByText(/^done: /)).toBeVisible({ timeout: 60_000 });
   await row.getByTitle('Look at it').click();
   const source = await page.getByAltText('Frame 1 of the render').getAttribute('src');
-  const bytes = await page.evaluate(async (address) => [...new Uint8Array(await (await fetch(address)).arrayBuffer())], source!);
+  const bytes = await page.evaluate(
+    async (address) => [...new Uint8Array(await (await fetch(address)).arrayBuffer())],
+    source!,
+  );
   const file = PNG.sync.read(Buffer.from(bytes));
   const [left, top] = [(view.width - width) / 2, (view.height - height) / 2];
   let off = 0;
@@ -363,9 +414,16 @@ test('images in turn are behind the frames of their numbers, in the view and in 
   await page.getByRole('button', { name: /^Render 5 frames/ }).click();
   const row = page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
   await expect(row.getByText(/^done: /)).toBeVisible({ timeout: 60_000 });
-  const [download] = await Promise.all([page.waitForEvent('download'), row.getByRole('button', { name: /^Save .*zip/ }).click()]);
-  const pictures = Object.values(unzipSync(readFileSync(await download.path()))).map((bytes) => PNG.sync.read(Buffer.from(bytes)));
-  const seen = pictures.map(({ data, width, height }) => [...data.subarray(4 * (width * (height >> 1) + 9)).subarray(0, 3)].join());
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    row.getByRole('button', { name: /^Save .*zip/ }).click(),
+  ]);
+  const pictures = Object.values(unzipSync(readFileSync(await download.path()))).map((bytes) =>
+    PNG.sync.read(Buffer.from(bytes)),
+  );
+  const seen = pictures.map(({ data, width, height }) =>
+    [...data.subarray(4 * (width * (height >> 1) + 9)).subarray(0, 3)].join(),
+  );
   expect(seen).toEqual(['255,0,0', '255,0,0', '0,255,0', '0,0,255', '0,0,255']);
 });
 
@@ -381,7 +439,11 @@ test('a particle has the light of the colour that its mesh has where it was born
   );
   const written = {
     ...sparkScene(
-      { ...still, shape: { kind: 'image', pattern: 'image', image: hash, width: 0, depth: 0 }, look: dot({ colourBy: 'source' }) },
+      {
+        ...still,
+        shape: { kind: 'image', pattern: 'image', image: hash, width: 0, depth: 0 },
+        look: dot({ colourBy: 'source' }),
+      },
       {},
       {},
     ),
@@ -390,5 +452,7 @@ test('a particle has the light of the colour that its mesh has where it was born
   const plain = middle(await light(page, sparkScene(still, {}, {}), 1));
   const teal = middle(await light(page, written, 1));
   // IEC 61966-2-1: what sRGB codes as 64, 188, 220.
-  [64, 188, 220].forEach((coded, c) => expect(off(teal[c]!, plain[c]! * ((coded / 255 + 0.055) / 1.055) ** 2.4)).toBeLessThan(0.005));
+  [64, 188, 220].forEach((coded, c) =>
+    expect(off(teal[c]!, plain[c]! * ((coded / 255 + 0.055) / 1.055) ** 2.4)).toBeLessThan(0.005),
+  );
 });

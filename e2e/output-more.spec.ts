@@ -20,7 +20,10 @@ test('particles of the frames are saved from the Output page: a frame as it is, 
     return unzipSync(readFileSync(await download.path()));
   };
   const [binary, text, csv] = [await saved('ply'), await saved('ply-text'), await saved('csv')];
-  expect(Object.keys(csv).map((name) => name.replace(/-\d+_/, '_'))).toEqual(['vent-plume_0040.csv', 'vent-plume_0041.csv']);
+  expect(Object.keys(csv).map((name) => name.replace(/-\d+_/, '_'))).toEqual([
+    'vent-plume_0040.csv',
+    'vent-plume_0041.csv',
+  ]);
   const loader = new PLYLoader();
   loader.setCustomPropertyNameMapping({ size: ['size'] });
   Object.values(binary).forEach((bytes, i) => {
@@ -28,11 +31,14 @@ test('particles of the frames are saved from the Output page: a frame as it is, 
     const lines = new TextDecoder().decode(Object.values(csv)[i]).trim().split('\n');
     expect(a!.getAttribute('position').count).toBe(lines.length - 1);
     expect(a!.getAttribute('position').count).toBeGreaterThan(300);
-    for (const name of ['position', 'size']) expect([...b!.getAttribute(name).array]).toEqual([...a!.getAttribute(name).array]);
+    for (const name of ['position', 'size'])
+      expect([...b!.getAttribute(name).array]).toEqual([...a!.getAttribute(name).array]);
   });
 });
 
-test('samples are tried on a piece of the picture: more of them are less noisy, and one that is pressed is taken', async ({ page }) => {
+test('samples are tried on a piece of the picture: more of them are less noisy, and one that is pressed is taken', async ({
+  page,
+}) => {
   await openOutput(page, 'vent-plume');
   await set(page, 'png', { frames: [60, 60], samples: 16 });
   await page.getByRole('button', { name: 'try samples on a piece of the picture' }).click();
@@ -45,7 +51,9 @@ test('samples are tried on a piece of the picture: more of them are less noisy, 
   await expect(page.getByRole('textbox', { name: 'Samples', exact: true })).toHaveValue('4');
 });
 
-test('the frame of the playhead is rendered as a still with all its particles; pictures go into a chosen folder', async ({ page }) => {
+test('the frame of the playhead is rendered as a still with all its particles; pictures go into a chosen folder', async ({
+  page,
+}) => {
   await page.addInitScript(() => {
     // A folder in memory stands in for the one that a person would choose.
     const files: Record<string, number> = ((window as unknown as { written: Record<string, number> }).written = {});
@@ -81,7 +89,8 @@ test('graphics that are lost in the middle of a render come back by themselves, 
   page,
 }) => {
   await page.addInitScript(() => {
-    const contexts: WebGL2RenderingContext[] = ((window as unknown as { contexts: WebGL2RenderingContext[] }).contexts = []);
+    const contexts: WebGL2RenderingContext[] = ((window as unknown as { contexts: WebGL2RenderingContext[] }).contexts =
+      []);
     // eslint-disable-next-line @typescript-eslint/unbound-method -- called on its canvas below
     const getContext = HTMLCanvasElement.prototype.getContext as (...args: unknown[]) => unknown;
     HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement, ...args: unknown[]) {
@@ -100,7 +109,9 @@ test('graphics that are lost in the middle of a render come back by themselves, 
       .getByText(/^([5-9]|1\d) of 40 frames/),
   ).toBeVisible({ timeout: 60_000 });
   const lost = await page.evaluate(() => {
-    const live = (window as unknown as { contexts: WebGL2RenderingContext[] }).contexts.filter((context) => !context.isContextLost());
+    const live = (window as unknown as { contexts: WebGL2RenderingContext[] }).contexts.filter(
+      (context) => !context.isContextLost(),
+    );
     for (const context of live) context.getExtension('WEBGL_lose_context')!.loseContext();
     return live.length;
   });
@@ -114,11 +125,16 @@ test('graphics that are lost in the middle of a render come back by themselves, 
       .click(),
   ]);
   const broken = Object.values(unzipSync(readFileSync(await download.path())));
-  Object.values(whole).forEach((bytes, i) => expect(Buffer.compare(Buffer.from(bytes), Buffer.from(broken[i]!))).toBe(0));
+  Object.values(whole).forEach((bytes, i) =>
+    expect(Buffer.compare(Buffer.from(bytes), Buffer.from(broken[i]!))).toBe(0),
+  );
 });
 
-test('a browser that has no room left says so, keeps the pictures that are drawn, and goes on when there is room', async ({ page }) => {
-  // Chromium keeps for a while how much room it found, for all databases of a page: the journal, which asks first, is kept out.
+test('a browser that has no room left says so, keeps the pictures that are drawn, and goes on when there is room', async ({
+  page,
+}) => {
+  // Chromium keeps for a while how much room it found, for all databases of a page: the journal, which asks first, is
+  // kept out.
   await page.addInitScript(() => {
     const open = IDBFactory.prototype.open;
     IDBFactory.prototype.open = function (name, version) {
@@ -133,7 +149,9 @@ test('a browser that has no room left says so, keeps the pictures that are drawn
   const used = await page.evaluate(async () => (await navigator.storage.estimate()).usage ?? 0);
   await session.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: used + 60_000 });
   await page.getByRole('button', { name: /^Render 40 frames$/ }).click();
-  await expect(renders(page).first().getByRole('alert')).toContainText('The browser has no room left for pictures.', { timeout: 60_000 });
+  await expect(renders(page).first().getByRole('alert')).toContainText('The browser has no room left for pictures.', {
+    timeout: 60_000,
+  });
   const standing = await renders(page)
     .first()
     .getByText(/of 40 frames/)

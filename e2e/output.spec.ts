@@ -8,7 +8,18 @@ import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { FloatType } from 'three';
 import { EXRLoader } from 'three/addons/loaders/EXRLoader.js';
-import { HEIGHT, openOutput, openUndressed, render, rendered, savedFile, set, type, WIDTH, type Wanted } from './render-steps';
+import {
+  HEIGHT,
+  openOutput,
+  openUndressed,
+  render,
+  rendered,
+  savedFile,
+  set,
+  type,
+  WIDTH,
+  type Wanted,
+} from './render-steps';
 import { dressed, saved, sparse } from './steps';
 
 function probed(path: string): Record<string, string> {
@@ -27,9 +38,13 @@ function probed(path: string): Record<string, string> {
 /** A frame of a clip, as another’s decoder gives it. */
 const frameOf = (path: string, decoder: readonly string[] = []) =>
   PNG.sync.read(
-    execFileSync('ffmpeg', ['-v', 'error', ...decoder, '-i', path, '-frames:v', '1', '-f', 'image2pipe', '-c:v', 'png', '-'], {
-      maxBuffer: 1e8,
-    }),
+    execFileSync(
+      'ffmpeg',
+      ['-v', 'error', ...decoder, '-i', path, '-frames:v', '1', '-f', 'image2pipe', '-c:v', 'png', '-'],
+      {
+        maxBuffer: 1e8,
+      },
+    ),
   );
 
 const lit = (png: PNG) => png.data.filter((v, i) => i % 4 === 0 && v > 60).length;
@@ -47,11 +62,17 @@ for (const [format, extension] of [
     expect(path).toMatch(new RegExp(`vent-plume(-\\d+)?\\.${extension}$`));
     expect(probed(path)).toMatchObject({ width: WIDTH, height: HEIGHT, nb_read_frames: '24', avg_frame_rate: '24/1' });
     // What its numbers mean is said: the primaries of BT.709, and the curve of sRGB.
-    expect(probed(path)).toMatchObject({ color_primaries: 'bt709', color_space: 'bt709', color_transfer: 'iec61966-2-1' });
+    expect(probed(path)).toMatchObject({
+      color_primaries: 'bt709',
+      color_space: 'bt709',
+      color_transfer: 'iec61966-2-1',
+    });
     expect(lit(frameOf(path))).toBeGreaterThan(300);
     await render(page).getByTitle('Look at it').click();
     const video = page.getByLabel('The rendered clip');
-    await expect.poll(() => video.evaluate((v: HTMLVideoElement) => (v.error ? -1 : v.currentTime))).toBeGreaterThan(0.1);
+    await expect
+      .poll(() => video.evaluate((v: HTMLVideoElement) => (v.error ? -1 : v.currentTime)))
+      .toBeGreaterThan(0.1);
     expect(await video.evaluate((v: HTMLVideoElement) => v.duration)).toBeCloseTo(1, 1);
   });
 
@@ -173,7 +194,8 @@ test('a render shows its progress, is paused, goes on after the page was reloade
   const whole = unzipSync(readFileSync(await rendered(page)));
   expect(Object.keys(broken)).toHaveLength(60);
   expect(Object.keys(broken)).toEqual(Object.keys(whole));
-  for (const [name, bytes] of Object.entries(whole)) expect(Buffer.compare(Buffer.from(bytes), Buffer.from(broken[name]!))).toBe(0);
+  for (const [name, bytes] of Object.entries(whole))
+    expect(Buffer.compare(Buffer.from(bytes), Buffer.from(broken[name]!))).toBe(0);
 });
 
 test('a render is cancelled, and a name that no file can have is refused where it is typed', async ({ page }) => {

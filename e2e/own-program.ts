@@ -18,7 +18,9 @@ async function freePort(): Promise<number> {
 }
 
 /** A data folder on a small disk of its own, that can be filled; undefined where this account may mount none. */
-export function smallDisk(megabytes: number): { folder: string; fill(): void; free(): void; unmount(): void } | undefined {
+export function smallDisk(
+  megabytes: number,
+): { folder: string; fill(): void; free(): void; unmount(): void } | undefined {
   const folder = mkdtempSync(join(tmpdir(), 'bathyclast-disk-'));
   if (spawnSync('mount', ['-t', 'tmpfs', '-o', `size=${megabytes}m`, 'tmpfs', folder]).status !== 0) return undefined;
   const filler = join(folder, 'filler');

@@ -25,7 +25,11 @@ export async function type(page: Page, name: string, value: string | number): Pr
 }
 
 /** Sets a short, small render of the open scene. */
-export async function set(page: Page, format: string, { frames, samples = 1, alpha, bits, every = 1 }: Wanted): Promise<void> {
+export async function set(
+  page: Page,
+  format: string,
+  { frames, samples = 1, alpha, bits, every = 1 }: Wanted,
+): Promise<void> {
   await page.getByRole('combobox', { name: 'Format' }).selectOption(format);
   if (bits) await page.getByRole('combobox', { name: 'Depth' }).selectOption(bits);
   if (alpha) await page.getByRole('combobox', { name: 'Alpha' }).selectOption(alpha);
@@ -66,7 +70,10 @@ export async function openOutput(page: Page, example: string, dress?: Dress): Pr
   await expect(page.getByLabel('Render settings')).toBeVisible();
 }
 
-/** An example without what dresses its picture, before one dark colour: no light but that of its particles. Opens its Output page. */
+/**
+ * An example without what dresses its picture, before one dark colour: no light but that of its particles. Opens its
+ * Output page.
+ */
 export const openUndressed = (page: Page, example: string, background: string): Promise<void> =>
   openOutput(page, example, (scene) => ({
     ...scene,

@@ -1,7 +1,9 @@
 import { expect, test } from './test';
 import { difference, goToFrame, openExample, simulated, viewPixels } from './steps';
 
-test('a shot is tried on past its last frame, without a change of its range or of what Output renders', async ({ page }) => {
+test('a shot is tried on past its last frame, without a change of its range or of what Output renders', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   const ruler = page.getByRole('slider', { name: 'Frame', exact: true });
   const last = Number(await ruler.getAttribute('aria-valuemax'));

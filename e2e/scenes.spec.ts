@@ -8,7 +8,9 @@ import { deleteMadeScenes, goToFrame, makeExample, openExample, saved, simulated
 
 const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
 
-test('the examples have pictures taken from themselves; a scene is duplicated, renamed, deleted and brought back', async ({ page }) => {
+test('the examples have pictures taken from themselves; a scene is duplicated, renamed, deleted and brought back', async ({
+  page,
+}) => {
   // Pictures are drawn one after another: of the examples alone, where other tests have left scenes behind.
   test.setTimeout(240_000);
   await deleteMadeScenes(page);
@@ -34,15 +36,24 @@ test('the examples have pictures taken from themselves; a scene is duplicated, r
 test('a scene goes out as one file and comes back; a broken file is refused in a sentence', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'More for Chart in relief', exact: true }).click();
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'Export as a file' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'Export as a file' }).click(),
+  ]);
   const path = join(folder, download.suggestedFilename());
   await download.saveAs(path);
   const input = page.locator('input[type=file]');
   await input.setInputFiles(path);
   await expect(page.getByText('is imported.')).toBeVisible();
   const whole = readFileSync(path);
-  await input.setInputFiles({ name: 'half.bathyclast', mimeType: 'application/zip', buffer: whole.subarray(0, whole.length / 2) });
-  await expect(page.getByRole('alert')).toContainText('“half.bathyclast” was not imported. The file is a damaged or cut-off package');
+  await input.setInputFiles({
+    name: 'half.bathyclast',
+    mimeType: 'application/zip',
+    buffer: whole.subarray(0, whole.length / 2),
+  });
+  await expect(page.getByRole('alert')).toContainText(
+    '“half.bathyclast” was not imported. The file is a damaged or cut-off package',
+  );
   await input.setInputFiles({
     name: 'wrong.json',
     mimeType: 'application/json',
@@ -74,10 +85,20 @@ test('the page in Chromium and the terminal in Node.js give the same particles, 
       page.waitForEvent('download'),
       page.getByRole('menuitem', { name: /^Save this frame’s particles/ }).click(),
     ]);
-    const [fromPage, scene, other] = ['page.csv', 'scene.bathyclast', 'node.csv'].map((name) => join(folder, `${example}-${name}`));
+    const [fromPage, scene, other] = ['page.csv', 'scene.bathyclast', 'node.csv'].map((name) =>
+      join(folder, `${example}-${name}`),
+    );
     await download.saveAs(fromPage!);
     writeFileSync(scene!, await (await page.request.get(`/api/scenes/${id}/export`)).body());
-    const { status } = spawnSync(process.execPath, ['bin/bathyclast', 'simulate', scene!, '--frame', String(frame), '--out', other!]);
+    const { status } = spawnSync(process.execPath, [
+      'bin/bathyclast',
+      'simulate',
+      scene!,
+      '--frame',
+      String(frame),
+      '--out',
+      other!,
+    ]);
     expect(status).toBe(0);
     const [a, b] = [fromPage, other].map((path) => createHash('sha256').update(readFileSync(path!)).digest('hex'));
     expect(readFileSync(fromPage!, 'utf8').split('\n').length).toBeGreaterThan(100);
@@ -102,11 +123,20 @@ test('two windows on one scene: the second to save is told, and chooses', async 
   await expect(dialog.getByRole('heading')).toBeVisible();
   await dialog.getByRole('button', { name: /^Save mine as a copy/ }).click();
   await expect(dialog).toHaveCount(0);
-  await expect(strip(other, 'Vortex').getByRole('button', { name: 'mute', exact: true })).toHaveAttribute('aria-pressed', 'true');
-  await expect(strip(other, 'Billow').getByRole('button', { name: 'mute', exact: true })).toHaveAttribute('aria-pressed', 'false');
+  await expect(strip(other, 'Vortex').getByRole('button', { name: 'mute', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await expect(strip(other, 'Billow').getByRole('button', { name: 'mute', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'false',
+  );
   await other.getByRole('button', { name: 'Open it' }).click();
   await simulated(other);
-  await expect(strip(other, 'Billow').getByRole('button', { name: 'mute', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await expect(strip(other, 'Billow').getByRole('button', { name: 'mute', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await other.close();
 });
 

@@ -13,14 +13,19 @@ async function openSoundings(page: Page, example: string, of: string): Promise<s
 
 async function saved(page: Page, chart: string | RegExp, button: 'CSV' | 'SVG'): Promise<string> {
   const figure = page.getByRole('figure', { name: chart });
-  const [download] = await Promise.all([page.waitForEvent('download'), figure.getByRole('button', { name: button, exact: true }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    figure.getByRole('button', { name: button, exact: true }).click(),
+  ]);
   return readFileSync(await download.path(), 'utf8');
 }
 
 /** A number as the screen writes it. */
 const numberOf = (text: string) => Number(text.replace('−', '-'));
 
-test('a slice shows a field as relief; it is read under the pointer, dragged, and turned in the view', async ({ page }) => {
+test('a slice shows a field as relief; it is read under the pointer, dragged, and turned in the view', async ({
+  page,
+}) => {
   await openSoundings(page, 'vent-plume', 'slice');
   const map = page.getByTestId('slice');
   await page.getByRole('combobox', { name: 'Of', exact: true }).selectOption({ label: 'Buoyancy' });
@@ -60,13 +65,16 @@ test('the ledger’s rows sum to what the run does; it is linked with the playhe
   await expect(table).toBeVisible({ timeout: 60_000 });
   await goToFrame(page, 30);
   await expect(table.getByRole('columnheader', { name: 'frame 30' })).toBeVisible();
-  const row = async (name: string) => numberOf(await table.getByRole('row', { name }).getByRole('cell').nth(1).innerText());
+  const row = async (name: string) =>
+    numberOf(await table.getByRole('row', { name }).getByRole('cell').nth(1).innerText());
   expect(await row('Sum of all rows')).toBeCloseTo(await row('Speed gained in the run'), 4);
   expect(Math.abs(await row('Remainder'))).toBeLessThan(1e-5);
   const csv = parse(await saved(page, /speed gained/, 'CSV'), { columns: true }) as Record<string, string>[];
   const at30 = csv.find((r) => r['frame'] === '30')!;
   expect(Number(at30['Buoyancy (m/s)'])).toBeCloseTo(await row('Buoyancy'), 3);
-  const svg = new XMLParser({ ignoreAttributes: false }).parse(await saved(page, /speed gained/, 'SVG')) as { svg: { '@_width': string } };
+  const svg = new XMLParser({ ignoreAttributes: false }).parse(await saved(page, /speed gained/, 'SVG')) as {
+    svg: { '@_width': string };
+  };
   expect(Number(svg.svg['@_width'])).toBeGreaterThan(400);
   // A press on a particle in the view takes that one.
   const view = (await page.getByTestId('view').boundingBox())!;
@@ -77,7 +85,9 @@ test('the ledger’s rows sum to what the run does; it is linked with the playhe
   await expect(table.getByRole('row', { name: 'Kinetic energy gained in the run' })).toBeVisible();
 });
 
-test('falloff, line and rules are measured; a chart is kept with the scene and compared with a later one', async ({ page }) => {
+test('falloff, line and rules are measured; a chart is kept with the scene and compared with a later one', async ({
+  page,
+}) => {
   const id = await openSoundings(page, 'vent-plume', 'profile');
   await page.getByRole('combobox', { name: 'Of', exact: true }).selectOption({ label: 'Vortex' });
   await expect(page.getByRole('note')).toBeVisible();

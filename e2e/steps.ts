@@ -20,7 +20,10 @@ export interface Written {
 export type Dress = (scene: Written) => object;
 const plain: Dress = (scene) => ({ ...scene, output: { ...scene.output, glow: 0 }, light: { ...scene.light, fog: 0 } });
 export const dressed: Dress = (scene) => scene;
-/** Plain, and with a tenth of its particles: where a test only looks at words and numbers, or for any change of the picture. */
+/**
+ * Plain, and with a tenth of its particles: where a test only looks at words and numbers, or for any change of the
+ * picture.
+ */
 export const sparse: Dress = (scene) => ({
   ...plain(scene),
   emitters: scene.emitters.map((emitter) => ({
@@ -58,8 +61,11 @@ export async function makeExample(page: Page, example: string, dress = plain): P
 /** Deletes every scene but the examples themselves. */
 export async function deleteMadeScenes(page: Page): Promise<void> {
   const own = new Set(examples.map(({ scene }) => scene.name));
-  const { scenes } = (await (await page.request.get('/api/scenes')).json()) as { scenes: { id: string; name: string }[] };
-  for (const { id, name } of scenes) if (!own.has(name)) await page.request.delete(`/api/scenes/${id}`, { headers: { Origin: origin() } });
+  const { scenes } = (await (await page.request.get('/api/scenes')).json()) as {
+    scenes: { id: string; name: string }[];
+  };
+  for (const { id, name } of scenes)
+    if (!own.has(name)) await page.request.delete(`/api/scenes/${id}`, { headers: { Origin: origin() } });
 }
 
 /** Makes a scene from an example, opens it in the Studio, and waits until all of it is simulated. */
@@ -74,7 +80,9 @@ export async function openExample(page: Page, example: string, dress = plain): P
 export async function simulated(page: Page): Promise<void> {
   await expect(page.getByTestId('view')).toBeVisible();
   await expect(page.getByText(/^simulating/)).toHaveCount(0);
-  await expect(page.getByTestId('cached')).toHaveAttribute('style', /left: 0%; width: max\(2px, 100%\)/, { timeout: 150_000 });
+  await expect(page.getByTestId('cached')).toHaveAttribute('style', /left: 0%; width: max\(2px, 100%\)/, {
+    timeout: 150_000,
+  });
 }
 
 /** Moves the playhead by typing on the ruler. */
@@ -99,7 +107,8 @@ export async function viewPixels(page: Page): Promise<PNG> {
 /** Share of pixels in which two pictures of the same size differ visibly. */
 export function difference(a: PNG, b: PNG): number {
   let n = 0;
-  for (let i = 0; i < a.data.length; i += 4) if (Math.abs(a.data[i]! - b.data[i]!) + Math.abs(a.data[i + 1]! - b.data[i + 1]!) > 24) n++;
+  for (let i = 0; i < a.data.length; i += 4)
+    if (Math.abs(a.data[i]! - b.data[i]!) + Math.abs(a.data[i + 1]! - b.data[i + 1]!) > 24) n++;
   return n / (a.data.length / 4);
 }
 

@@ -4,7 +4,9 @@ import type { LineSegments } from 'three';
 import { OBJLoader } from 'three/addons/loaders/OBJLoader.js';
 import { choose, difference, goToFrame, newScene, openExample, simulated, sparse, strip, viewPixels } from './steps';
 
-test('free particles become strands and back in one step; they are tuned, drawn as tubes, and saved as curves', async ({ page }) => {
+test('free particles become strands and back in one step; they are tuned, drawn as tubes, and saved as curves', async ({
+  page,
+}) => {
   await newScene(page);
   const inspector = page.getByLabel('Inspector');
   await goToFrame(page, 24);

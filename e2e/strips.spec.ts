@@ -28,17 +28,23 @@ async function accelerate(page: Page, name: string): Promise<void> {
   await page.getByRole('menuitem', { name: /^acceleration/ }).click();
 }
 
-test('strips are grouped, dropped in and out, folded and ungrouped; what acts otherwise is refused in words', async ({ page }) => {
+test('strips are grouped, dropped in and out, folded and ungrouped; what acts otherwise is refused in words', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   await accelerate(page, 'Vortex');
   await pressName(page, 'Buoyancy');
   await pressName(page, 'Billow', ['Shift']);
   await expect(page.getByText('2 strips move together')).toBeVisible();
   await page.getByRole('button', { name: 'group these 2' }).click();
-  await expect.poll(() => row(page)).toEqual(['Group', 'Buoyancy', 'Billow', 'Current', 'Vortex', 'Draw-down', 'Thin water']);
+  await expect
+    .poll(() => row(page))
+    .toEqual(['Group', 'Buoyancy', 'Billow', 'Current', 'Vortex', 'Draw-down', 'Thin water']);
 
   await dragTo(page, strip(page, 'Vortex'), strip(page, 'Billow'), -20);
-  await expect.poll(() => row(page)).toEqual(['Group', 'Buoyancy', 'Vortex', 'Billow', 'Current', 'Draw-down', 'Thin water']);
+  await expect
+    .poll(() => row(page))
+    .toEqual(['Group', 'Buoyancy', 'Vortex', 'Billow', 'Current', 'Draw-down', 'Thin water']);
   await expect(head(page, 'Group')).toContainText('sum of 3');
 
   await dragTo(page, strip(page, 'Thin water'), strip(page, 'Billow'), -20);
@@ -95,10 +101,12 @@ test('sends are set in a matrix: across cells by one drag, a column copied, and 
   await page.mouse.move(...(await centre(cell('Current', 'Chimney mouth'))), { steps: 5 });
   await page.mouse.move(...(await centre(cell('Vortex', 'Chimney mouth'))), { steps: 5 });
   await page.mouse.up();
-  for (const field of ['Buoyancy', 'Current', 'Vortex']) await expect(cell(field, 'Chimney mouth')).toHaveAttribute('aria-valuenow', '0');
+  for (const field of ['Buoyancy', 'Current', 'Vortex'])
+    await expect(cell(field, 'Chimney mouth')).toHaveAttribute('aria-valuenow', '0');
   await expect(cell('Billow', 'Chimney mouth')).toHaveAttribute('aria-valuenow', '100');
   await page.keyboard.press('Control+z');
-  for (const field of ['Buoyancy', 'Vortex']) await expect(cell(field, 'Chimney mouth')).toHaveAttribute('aria-valuenow', '100');
+  for (const field of ['Buoyancy', 'Vortex'])
+    await expect(cell(field, 'Chimney mouth')).toHaveAttribute('aria-valuenow', '100');
 
   await page.getByRole('button', { name: 'Chimney mouth' }).last().click();
   await page.getByRole('menuitem', { name: 'Copy the column of Bed seep' }).click();
@@ -111,7 +119,9 @@ test('sends are set in a matrix: across cells by one drag, a column copied, and 
   await expect(cell('Current', 'Chimney mouth')).toBeFocused();
 });
 
-test('the desk has two states: kept, flipped by one key with the picture of each, adopted; a reload keeps both', async ({ page }) => {
+test('the desk has two states: kept, flipped by one key with the picture of each, adopted; a reload keeps both', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   // Selected from the start, so that the lines drawn for it are in every picture.
   await pressName(page, 'Vortex');
@@ -218,7 +228,10 @@ test('fields are copied to another scene, and their kind and way of acting chang
   await expect(strip(page, 'Vortex')).toBeVisible();
   await strip(page, 'Vortex').getByTitle('Kind, and what it acts as').click();
   await page.getByRole('menuitem', { name: /^steer/ }).click();
-  await expect(page.getByRole('slider', { name: 'Strength of Vortex' })).toHaveAttribute('aria-valuetext', '0.1 a frame');
+  await expect(page.getByRole('slider', { name: 'Strength of Vortex' })).toHaveAttribute(
+    'aria-valuetext',
+    '0.1 a frame',
+  );
   await strip(page, 'Vortex').getByTitle('Kind, and what it acts as').click();
   await page.getByRole('menuitem', { name: 'Drain' }).click();
   await expect(strip(page, 'Vortex').getByRole('slider', { name: 'Lift' })).toHaveAttribute('aria-valuenow', '-2.5');
@@ -265,7 +278,10 @@ test('the handbook opens on what has the focus, plays, and sends its field to th
   await page.getByRole('button', { name: 'Send to the desk' }).click();
   await simulated(page);
   await expect(strip(page, 'vortex').last()).toBeVisible();
-  await expect(strip(page, 'vortex').last().getByRole('slider', { name: 'Gather' })).toHaveAttribute('aria-valuenow', '3');
+  await expect(strip(page, 'vortex').last().getByRole('slider', { name: 'Gather' })).toHaveAttribute(
+    'aria-valuenow',
+    '3',
+  );
   await page.reload();
   await simulated(page);
   await expect(desk(page).getByRole('article')).toHaveCount(7);
@@ -277,7 +293,9 @@ test('the handbook opens on what has the focus, plays, and sends its field to th
   await expect(page.getByText('The handbook has no page “field/nonsense”.')).toBeVisible();
 });
 
-test('with eight fields at 1280 × 800 everything on the desk is in sight, reached by keys, and axe finds nothing', async ({ page }) => {
+test('with eight fields at 1280 × 800 everything on the desk is in sight, reached by keys, and axe finds nothing', async ({
+  page,
+}) => {
   await page.setViewportSize({ width: 1280, height: 800 });
   await openExample(page, 'vent-plume');
   for (const kind of ['cells', 'zone flow']) {
@@ -299,7 +317,9 @@ test('with eight fields at 1280 × 800 everything on the desk is in sight, reach
     }
     const small = await strips
       .nth(i)
-      .evaluate((el) => [...el.querySelectorAll('*')].filter((e) => parseFloat(getComputedStyle(e).fontSize) < 11).length);
+      .evaluate(
+        (el) => [...el.querySelectorAll('*')].filter((e) => parseFloat(getComputedStyle(e).fontSize) < 11).length,
+      );
     expect(small).toBe(0);
   }
   await strips.first().focus();

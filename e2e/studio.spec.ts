@@ -1,7 +1,9 @@
 import { expect, test } from './test';
 import { difference, goToFrame, openExample, saved, simulated, strip, viewPixels } from './steps';
 
-test('a fader is dragged: the picture follows, undo brings the old one back, a reload keeps what was saved', async ({ page }) => {
+test('a fader is dragged: the picture follows, undo brings the old one back, a reload keeps what was saved', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   await goToFrame(page, 48);
   const before = await viewPixels(page);
@@ -61,13 +63,17 @@ test('a new field delivers at once; moved away it says why not, and one click me
   await page.getByRole('menuitem', { name: /^attractor/ }).click();
   const attractor = strip(page, 'Attractor');
   await simulated(page);
-  await expect.poll(async () => Number(await attractor.getByRole('meter').getAttribute('aria-valuenow'))).toBeGreaterThan(0.1);
+  await expect
+    .poll(async () => Number(await attractor.getByRole('meter').getAttribute('aria-valuenow')))
+    .toBeGreaterThan(0.1);
   await page.getByRole('textbox', { name: 'Position X' }).fill('30');
   await page.keyboard.press('Enter');
   await expect(attractor).toContainText(/misses every particle by \d+ m/);
   await attractor.getByRole('button', { name: 'Bring closer' }).click();
   await expect(attractor).not.toContainText('misses');
-  await expect.poll(async () => Number(await attractor.getByRole('meter').getAttribute('aria-valuenow'))).toBeGreaterThan(0.1);
+  await expect
+    .poll(async () => Number(await attractor.getByRole('meter').getAttribute('aria-valuenow')))
+    .toBeGreaterThan(0.1);
 });
 
 test('strips are reordered by drag and by keys, duplicated and deleted', async ({ page }) => {
@@ -99,10 +105,15 @@ test('numbers take sums, and refuse nonsense in words where it was typed', async
   const box = page.getByRole('textbox', { name: 'Strength of Weight in water as a number' });
   await box.fill('9.81/2');
   await box.press('Enter');
-  await expect(page.getByRole('slider', { name: 'Strength of Weight in water' })).toHaveAttribute('aria-valuenow', '4.905');
+  await expect(page.getByRole('slider', { name: 'Strength of Weight in water' })).toHaveAttribute(
+    'aria-valuenow',
+    '4.905',
+  );
   await box.fill('much');
   await box.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('Strength of Weight in water as a number is “much”; allowed is a number');
+  await expect(page.getByRole('alert')).toContainText(
+    'Strength of Weight in water as a number is “much”; allowed is a number',
+  );
   await box.press('Escape');
   await expect(box).toHaveValue('4.905');
 });
@@ -147,7 +158,9 @@ test('an image is uploaded to a texture field and pushes; a broken one is refuse
   await files.setInputFiles({ name: 'white.png', mimeType: 'image/png', buffer: Buffer.from(png, 'base64') });
   await expect(strip(page, 'Depths')).not.toContainText('no image chosen');
   await simulated(page);
-  await expect.poll(async () => Number(await strip(page, 'Depths').getByRole('meter').getAttribute('aria-valuenow'))).toBeGreaterThan(1);
+  await expect
+    .poll(async () => Number(await strip(page, 'Depths').getByRole('meter').getAttribute('aria-valuenow')))
+    .toBeGreaterThan(1);
   await saved(page);
 });
 

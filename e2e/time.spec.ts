@@ -67,13 +67,17 @@ test('slow motion shows the same picture at twice the frame, and tells the scene
   await chooseStrip(page, 'Vortex');
   await way(page, 'Strength', 'Write a key at the playhead');
   await page.getByRole('button', { name: 'keys', exact: true }).click();
-  const mark = page.getByRole('region', { name: 'Keys' }).getByRole('button', { name: 'Vortex, Strength: key at frame 30', exact: true });
+  const mark = page
+    .getByRole('region', { name: 'Keys' })
+    .getByRole('button', { name: 'Vortex, Strength: key at frame 30', exact: true });
   const at = (await mark.boundingBox())!;
   const head = (await page.getByRole('region', { name: 'Keys' }).locator('.bg-lamp.w-px').boundingBox())!;
   expect(Math.abs(at.x + at.width / 2 - head.x)).toBeLessThan(3);
 });
 
-test('the shot camera is keyed, the view that looks through it goes along, and so does the rendered frame', async ({ page }) => {
+test('the shot camera is keyed, the view that looks through it goes along, and so does the rendered frame', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   await choose(page, 'Shot camera');
   await goToFrame(page, 0);
@@ -87,7 +91,9 @@ test('the shot camera is keyed, the view that looks through it goes along, and s
   await goToFrame(page, 48);
   expect(difference(near, await viewPixels(page))).toBeLessThan(0.001);
   await goToFrame(page, 24);
-  const value = Number(await inspector(page).getByRole('textbox', { name: 'Vertical angle', exact: true }).inputValue());
+  const value = Number(
+    await inspector(page).getByRole('textbox', { name: 'Vertical angle', exact: true }).inputValue(),
+  );
   expect(value).toBeGreaterThan(12);
   expect(value).toBeLessThan(35);
   expect(difference(near, await viewPixels(page))).toBeGreaterThan(0.02);
@@ -104,7 +110,9 @@ test('the shot camera is keyed, the view that looks through it goes along, and s
   expect(Buffer.compare(wide, await later.screenshot())).not.toBe(0);
 });
 
-test('a sound is brought in, refused where it can’t be decoded, followed by a strength, and drawn on the ruler', async ({ page }) => {
+test('a sound is brought in, refused where it can’t be decoded, followed by a strength, and drawn on the ruler', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   await choose(page, 'Scene');
   const sound = page.getByLabel('Sound to follow');
@@ -141,7 +149,8 @@ test('markers are set at the playhead, named, dragged, walked to, undone and kep
   await page.keyboard.press('n');
   await page.keyboard.type('Vents open');
   await page.keyboard.press('Enter');
-  const flag = (frame: number) => page.getByRole('button', { name: `Marker Vents open at frame ${frame}`, exact: true });
+  const flag = (frame: number) =>
+    page.getByRole('button', { name: `Marker Vents open at frame ${frame}`, exact: true });
   await expect(flag(30)).toBeVisible();
   await goToFrame(page, 90);
   await page.keyboard.press('n');
@@ -167,7 +176,9 @@ test('markers are set at the playhead, named, dragged, walked to, undone and kep
   await expect(flag(30)).toHaveCount(0);
 });
 
-test('a scene is made to loop: what keeps it open is told and mended, and its end meets its beginning', async ({ page }) => {
+test('a scene is made to loop: what keeps it open is told and mended, and its end meets its beginning', async ({
+  page,
+}) => {
   await openExample(page, 'vent-plume');
   await choose(page, 'Scene');
   await set(page, 'Loop', '60');

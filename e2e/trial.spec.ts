@@ -2,7 +2,8 @@ import { expect, test, type Page } from './test';
 import { difference, goToFrame, openExample, saved, simulated, viewPixels } from './steps';
 
 const menu = (page: Page) => page.getByRole('button', { name: /^(All particles|Draft 1 in)/ });
-const playhead = async (page: Page) => Number(await page.getByRole('slider', { name: 'Frame', exact: true }).getAttribute('aria-valuenow'));
+const playhead = async (page: Page) =>
+  Number(await page.getByRole('slider', { name: 'Frame', exact: true }).getAttribute('aria-valuenow'));
 
 test('a held fader tries on from the frame on the screen, says so, and the run from the start follows when it is let go of', async ({
   page,
@@ -51,7 +52,10 @@ test('the memory for frames is shown and can be set; what does not fit whole is 
   const before = await viewPixels(page);
   const save = async () => {
     await page.getByRole('button', { name: 'view', exact: true }).click();
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: /particles/i }).click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('menuitem', { name: /particles/i }).click(),
+    ]);
     const chunks: Buffer[] = [];
     for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
     return Buffer.concat(chunks).toString();
@@ -59,7 +63,9 @@ test('the memory for frames is shown and can be set; what does not fit whole is 
   const csv = await save();
   const set = async (megabytes: string) => {
     await menu(page).click();
-    const box = page.getByRole('textbox', { name: 'Memory for frames' }).or(page.getByRole('spinbutton', { name: 'Memory for frames' }));
+    const box = page
+      .getByRole('textbox', { name: 'Memory for frames' })
+      .or(page.getByRole('spinbutton', { name: 'Memory for frames' }));
     await box.fill(megabytes);
     await box.press('Enter');
   };
@@ -75,6 +81,8 @@ test('the memory for frames is shown and can be set; what does not fit whole is 
   await simulated(page);
   await menu(page).click();
   await expect(
-    page.getByRole('textbox', { name: 'Memory for frames' }).or(page.getByRole('spinbutton', { name: 'Memory for frames' })),
+    page
+      .getByRole('textbox', { name: 'Memory for frames' })
+      .or(page.getByRole('spinbutton', { name: 'Memory for frames' })),
   ).toHaveValue('32');
 });

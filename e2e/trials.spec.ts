@@ -14,33 +14,41 @@ async function vary(page: Page, axis: 'Across' | 'Down', thing: string, number: 
 const cells = (page: Page) => page.getByRole('listbox', { name: 'Sheet of trials' }).getByRole('option');
 const times = (page: Page) => page.getByTestId('sheet-times');
 
-test('a sheet of 8 × 8 trials of 2 000 particles over 48 frames fills in while the page stays responsive', ALONE, async ({ page }) => {
-  await page.goto(`/scene/${await makeExample(page, 'vent-plume')}/trials`);
-  await page.getByRole('button', { name: 'A second number, down' }).click();
-  await vary(page, 'Across', 'Vortex', 'Strength', '0:6:8');
-  await vary(page, 'Down', 'Billow', 'Strength', '0:4:8');
-  await page.evaluate(() => {
-    const found: number[] = [];
-    Object.assign(window, { found });
-    new PerformanceObserver((list) => found.push(...list.getEntries().map((e) => Math.round(e.duration)))).observe({ type: 'longtask' });
-  });
-  await page.getByRole('button', { name: 'Make the sheet' }).click();
-  await expect(cells(page)).toHaveCount(64);
-  await page.getByRole('button', { name: 'Play all' }).click();
-  await expect(times(page)).toContainText(/all [\d.]+ s/, { timeout: 120_000 });
-  const tasks = await page.evaluate(() => (window as unknown as { found: number[] }).found);
-  const longest = Math.max(0, ...tasks);
-  console.log(`sheet of 8 × 8: ${await times(page).innerText()}; longest task ${longest} ms of ${tasks.length} over 50 ms`);
-  expect(longest).toBeLessThan(1000);
-  await page.getByRole('button', { name: 'Pause all' }).click();
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)).toEqual([]);
-  // Every cell is another picture.
-  const pictures = await cells(page)
-    .locator('canvas')
-    .evaluateAll((all) => all.map((c) => (c as HTMLCanvasElement).toDataURL()));
-  expect(new Set(pictures).size).toBeGreaterThan(60);
-});
+test(
+  'a sheet of 8 × 8 trials of 2 000 particles over 48 frames fills in while the page stays responsive',
+  ALONE,
+  async ({ page }) => {
+    await page.goto(`/scene/${await makeExample(page, 'vent-plume')}/trials`);
+    await page.getByRole('button', { name: 'A second number, down' }).click();
+    await vary(page, 'Across', 'Vortex', 'Strength', '0:6:8');
+    await vary(page, 'Down', 'Billow', 'Strength', '0:4:8');
+    await page.evaluate(() => {
+      const found: number[] = [];
+      Object.assign(window, { found });
+      new PerformanceObserver((list) => found.push(...list.getEntries().map((e) => Math.round(e.duration)))).observe({
+        type: 'longtask',
+      });
+    });
+    await page.getByRole('button', { name: 'Make the sheet' }).click();
+    await expect(cells(page)).toHaveCount(64);
+    await page.getByRole('button', { name: 'Play all' }).click();
+    await expect(times(page)).toContainText(/all [\d.]+ s/, { timeout: 120_000 });
+    const tasks = await page.evaluate(() => (window as unknown as { found: number[] }).found);
+    const longest = Math.max(0, ...tasks);
+    console.log(
+      `sheet of 8 × 8: ${await times(page).innerText()}; longest task ${longest} ms of ${tasks.length} over 50 ms`,
+    );
+    expect(longest).toBeLessThan(1000);
+    await page.getByRole('button', { name: 'Pause all' }).click();
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)).toEqual([]);
+    // Every cell is another picture.
+    const pictures = await cells(page)
+      .locator('canvas')
+      .evaluateAll((all) => all.map((c) => (c as HTMLCanvasElement).toDataURL()));
+    expect(new Set(pictures).size).toBeGreaterThan(60);
+  },
+);
 
 test('a trial is adopted and taken back, made finer, kept with picture and words, searched, exported, applied, branched', async ({
   page,
@@ -60,7 +68,9 @@ test('a trial is adopted and taken back, made finer, kept with picture and words
   await saved(page);
   const strength = async () =>
     (
-      (await (await page.request.get(`/api/scenes/${id}`)).json()) as { scene: { fields: { id: string; strength: number }[] } }
+      (await (await page.request.get(`/api/scenes/${id}`)).json()) as {
+        scene: { fields: { id: string; strength: number }[] };
+      }
     ).scene.fields.find((f) => f.id === 'vortex')!.strength;
   await expect.poll(strength).toBe(2);
   await page.keyboard.press('Control+z');
@@ -78,7 +88,10 @@ test('a trial is adopted and taken back, made finer, kept with picture and words
   await expect(pages).toHaveCount(1);
   await page.getByRole('textbox', { name: 'Search the logbook' }).fill('opening twice');
   await expect(pages).toHaveCount(1);
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Export as Markdown' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export as Markdown' }).click(),
+  ]);
   const files = unzipSync(readFileSync(await download.path()));
   const names = Object.keys(files);
   expect(names).toContain('logbook.md');
@@ -97,7 +110,9 @@ test('a trial is adopted and taken back, made finer, kept with picture and words
   const lantern = await makeExample(page, 'chart-in-relief');
   await page.goto(`/scene/${lantern}/trials?of=logbook`);
   await pages.getByRole('button', { name: 'Apply' }).click();
-  await expect(page.getByRole('alert')).toContainText('This scene can’t take it: “fields/vortex/strength” is no number of');
+  await expect(page.getByRole('alert')).toContainText(
+    'This scene can’t take it: “fields/vortex/strength” is no number of',
+  );
   await pages.getByRole('button', { name: /^Remove/ }).click();
   await expect(pages).toHaveCount(0);
   await page.getByRole('button', { name: /^Bring back/ }).click();

@@ -29,7 +29,9 @@ test.describe('a scene is never saved over by another', () => {
     // Where this account may mount no disk of its own, the server's answer of a full one is given for it.
     if (!disk)
       await page.route('**/api/scenes/*', (route) =>
-        full && route.request().method() === 'PUT' ? route.fulfill({ status: 507, json: { faults: [] } }) : route.continue(),
+        full && route.request().method() === 'PUT'
+          ? route.fulfill({ status: 507, json: { faults: [] } })
+          : route.continue(),
       );
     try {
       const [a, b] = [await program.makeScene('First'), await program.makeScene('Second')];
@@ -81,7 +83,10 @@ test.describe('a scene is never saved over by another', () => {
 
 test('looks are changed for one another and back: every save is taken, and nothing breaks', async ({ page }) => {
   const refused: number[] = [];
-  page.on('response', (response) => response.request().method() === 'PUT' && response.status() >= 400 && refused.push(response.status()));
+  page.on(
+    'response',
+    (response) => response.request().method() === 'PUT' && response.status() >= 400 && refused.push(response.status()),
+  );
   await newScene(page);
   const look = page.getByLabel('Drawn as');
   for (const kind of ['instance', 'sprite', 'trail', 'instance', 'point', 'sprite']) {
@@ -93,7 +98,9 @@ test('looks are changed for one another and back: every save is taken, and nothi
   expect(refused).toEqual([]);
 });
 
-test('a formula of a gate is there again after another kind; one press of undo takes back one change', async ({ page }) => {
+test('a formula of a gate is there again after another kind; one press of undo takes back one change', async ({
+  page,
+}) => {
   await newScene(page);
   const gate = page.getByLabel('Gate');
   await gate.selectOption({ label: 'formula' });
@@ -151,7 +158,9 @@ test('a window without edits follows another; both sides’ edits are asked abou
   }
 });
 
-test('an earlier version is named, looked at beside the present, restored as one step, and opened as a copy', async ({ page }) => {
+test('an earlier version is named, looked at beside the present, restored as one step, and opened as a copy', async ({
+  page,
+}) => {
   await newScene(page);
   await choose(page, 'Scene');
   for (const seed of [4009, 4010]) {
@@ -195,7 +204,8 @@ test('a screen that breaks keeps the scene, its saving and its undo, and is show
   await page.addInitScript(() => {
     const measure = HTMLElement.prototype.getBoundingClientRect;
     HTMLElement.prototype.getBoundingClientRect = function () {
-      if ('breaks' in window && this.getAttribute('role') === 'application') throw new Error('the view can’t be measured');
+      if ('breaks' in window && this.getAttribute('role') === 'application')
+        throw new Error('the view can’t be measured');
       return measure.call(this);
     };
   });
@@ -206,7 +216,9 @@ test('a screen that breaks keeps the scene, its saving and its undo, and is show
   await expect(page.getByTestId('view')).toHaveCount(0);
   await page.evaluate(() => Object.assign(window, { breaks: true }));
   await page.getByRole('link', { name: 'Studio' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'This screen stopped working.' })).toContainText('the view can’t be measured');
+  await expect(page.getByRole('alert').filter({ hasText: 'This screen stopped working.' })).toContainText(
+    'the view can’t be measured',
+  );
   await saved(page);
   await page.evaluate(() => delete (window as { breaks?: true }).breaks);
   await page.getByRole('button', { name: 'Undo the last step' }).click();

@@ -114,7 +114,8 @@ test('by keyboard alone: a field is added, tuned, muted, moved and deleted', asy
   await vortex.focus();
   await page.keyboard.press('Tab');
   const fader = vortex.getByRole('slider', { name: 'Strength of Vortex' });
-  for (let i = 0; i < 6 && !(await fader.evaluate((node) => node === document.activeElement)); i++) await page.keyboard.press('Tab');
+  for (let i = 0; i < 6 && !(await fader.evaluate((node) => node === document.activeElement)); i++)
+    await page.keyboard.press('Tab');
   await expect(fader).toBeFocused();
   const old = Number(await fader.getAttribute('aria-valuenow'));
   await page.keyboard.press('ArrowUp');

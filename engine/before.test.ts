@@ -11,7 +11,10 @@ describe('particles of two frames are brought together', () => {
     fc.assert(
       fc.property(ids, ids, fc.nat(), (now, before, seed) => {
         // Some of the first in another order, among others.
-        const mixed = [...before.filter((id) => !now.includes(id)), ...now.filter((_, i) => (i * 7 + seed) % 3 > 0)].toReversed();
+        const mixed = [
+          ...before.filter((id) => !now.includes(id)),
+          ...now.filter((_, i) => (i * 7 + seed) % 3 > 0),
+        ].toReversed();
         const slots = slotsIn(Uint32Array.from(now), Uint32Array.from(mixed));
         expect([...slots]).toEqual(now.map((id) => mixed.indexOf(id)));
       }),
@@ -22,7 +25,10 @@ describe('particles of two frames are brought together', () => {
     const span = 1 / 24;
     const frameAt = (x: number) => {
       const scene = testScene({
-        emitter: { place: { position: [x, 0, 0] }, birth: { life: 1e3, speed: 2, along: 'direction', direction: [1, 0, 0], drag: 0 } },
+        emitter: {
+          place: { position: [x, 0, 0] },
+          birth: { life: 1e3, speed: 2, along: 'direction', direction: [1, 0, 0], drag: 0 },
+        },
       });
       return snapshot(runTo(scene, 0), 1).emitters[0]!;
     };

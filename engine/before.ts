@@ -11,8 +11,8 @@ export interface Before {
 const JUMP = 3;
 
 /**
- * Where the particles of a frame were `span` seconds before, when the other frame was made. Those that were not there then, or have been put
- * elsewhere since, come straight along their velocity.
+ * Where the particles of a frame were `span` seconds before, when the other frame was made. Those that were not there
+ * then, or have been put elsewhere since, come straight along their velocity.
  */
 export function beforeOf({ count, id, columns }: EmitterFrame, before: EmitterFrame | undefined, span: number): Before {
   const [place, velocity] = [new Float32Array(3 * count), new Float32Array(3 * count)];

@@ -7,7 +7,9 @@ import { makeKernel } from '../kernel/kernel';
 import { bytesOfFrame } from './bake/frame-bytes';
 import { snapshot } from './frame';
 
-/** The engine that made these sums. Whoever changes the bits of a run gives it another number, and takes the sums anew. */
+/**
+ * The engine that made these sums. Whoever changes the bits of a run gives it another number, and takes the sums anew.
+ */
 const VERSION = 6;
 
 const FRAMES = 12;

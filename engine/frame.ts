@@ -3,7 +3,9 @@ import type { Meters } from '../core/measure/meters';
 import { ALL_COLUMNS, type FloatColumn } from '../core/sim/step/population';
 import type { Simulation } from '../core/sim/step/simulation';
 
-/** The living particles of one emitter on one frame; all columns have `count` entries, or none where they are not kept. */
+/**
+ * The living particles of one emitter on one frame; all columns have `count` entries, or none where they are not kept.
+ */
 export interface EmitterFrame {
   readonly count: number;
   /** Born, died and retired since the start of the run. */
@@ -16,7 +18,10 @@ export interface EmitterFrame {
   /** Seconds. */
   readonly age: Float32Array<ArrayBuffer>;
   readonly columns: Readonly<Record<FloatColumn, Float32Array<ArrayBuffer>>>;
-  /** Zones the particles are in: 0 for none, else the place in the scene's list, from 1; empty where the scene has no zone. */
+  /**
+   * Zones the particles are in: 0 for none, else the place in the scene's list, from 1; empty where the scene has no
+   * zone.
+   */
   readonly zone: Uint8Array<ArrayBuffer>;
   /** 0 … 255 for a weight of 0 … 1 of the field that its colours show; empty where they show none. */
   readonly weight: Uint8Array<ArrayBuffer>;
@@ -49,7 +54,9 @@ export function snapshot(simulation: Simulation, share: number): Frame {
     emitters: simulation.populations.map((p, e) => {
       const age = new Float32Array(p.count);
       for (let i = 0; i < p.count; i++) age[i] = time - p.birth[i]!;
-      const columns = Object.fromEntries(ALL_COLUMNS.map((name) => [name, p.columns[name].slice(0, p.count)])) as EmitterFrame['columns'];
+      const columns = Object.fromEntries(
+        ALL_COLUMNS.map((name) => [name, p.columns[name].slice(0, p.count)]),
+      ) as EmitterFrame['columns'];
       return {
         count: p.count,
         born: p.born,
@@ -68,7 +75,14 @@ export function snapshot(simulation: Simulation, share: number): Frame {
 }
 
 /** The columns of an emitter's particles. */
-export const columnsOf = (e: EmitterFrame) => [e.id, e.age, e.zone, e.weight, e.tint, ...ALL_COLUMNS.map((name) => e.columns[name])];
+export const columnsOf = (e: EmitterFrame) => [
+  e.id,
+  e.age,
+  e.zone,
+  e.weight,
+  e.tint,
+  ...ALL_COLUMNS.map((name) => e.columns[name]),
+];
 
 /** The buffers of a frame that one thread made, to hand them over. */
 export function buffersOf(frame: Frame): ArrayBuffer[] {

@@ -24,7 +24,8 @@ const slices = () =>
     return snapshot(run, 1);
   });
 
-const buffers = ({ id, age, columns }: EmitterFrame) => [id, age, ...ALL_COLUMNS.map((name) => columns[name])].map(({ buffer }) => buffer);
+const buffers = ({ id, age, columns }: EmitterFrame) =>
+  [id, age, ...ALL_COLUMNS.map((name) => columns[name])].map(({ buffer }) => buffer);
 
 describe('a frame of several threads', () => {
   it('is made without copying: its parts lie in the very memory that the threads have handed over', () => {

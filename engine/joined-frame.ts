@@ -4,11 +4,16 @@ import { columnsOf, type EmitterFrame, type Frame } from './frame';
 
 type Column = Float32Array<ArrayBuffer> | Uint32Array<ArrayBuffer> | Uint8Array<ArrayBuffer>;
 /** A part of an emitter's particles whose columns can be put elsewhere. */
-type Part = { -readonly [K in keyof EmitterFrame]: EmitterFrame[K] } & { columns: Record<string, EmitterFrame['id' | 'age']> };
+type Part = { -readonly [K in keyof EmitterFrame]: EmitterFrame[K] } & {
+  columns: Record<string, EmitterFrame['id' | 'age']>;
+};
 
 const parts = new WeakMap<EmitterFrame, readonly EmitterFrame[]>();
 
-/** The parts that an emitter's particles lie in, one after another in memory of their own; where nothing was joined, all of them in one. */
+/**
+ * The parts that an emitter's particles lie in, one after another in memory of their own; where nothing was joined, all
+ * of them in one.
+ */
 export const partsOf = (emitter: EmitterFrame): readonly EmitterFrame[] => parts.get(emitter) ?? [emitter];
 
 /** Joins a column of all parts; from then on theirs are stretches of it, so that it is not kept twice. */
@@ -44,7 +49,10 @@ function joinedEmitter(slices: readonly EmitterFrame[]): EmitterFrame {
   const itself = (part: Part) => part as unknown as Record<string, unknown>;
   const columns = {} as EmitterFrame['columns'];
   for (const name of ALL_COLUMNS)
-    Object.defineProperty(columns, name, { enumerable: true, get: () => column<Float32Array<ArrayBuffer>>(name, (part) => part.columns) });
+    Object.defineProperty(columns, name, {
+      enumerable: true,
+      get: () => column<Float32Array<ArrayBuffer>>(name, (part) => part.columns),
+    });
   const emitter: EmitterFrame = {
     count: total('count'),
     born: total('born'),
@@ -72,15 +80,26 @@ function joinedEmitter(slices: readonly EmitterFrame[]): EmitterFrame {
   return emitter;
 }
 
-/** One frame from the slices that several threads made of it. Nothing is copied: particles stay in their parts until a column of all of them is asked for. */
+/**
+ * One frame from the slices that several threads made of it. Nothing is copied: particles stay in their parts until a
+ * column of all of them is asked for.
+ */
 export function joinSlices(slices: readonly Frame[]): Frame {
   const [first, ...rest] = slices;
   if (rest.length === 0) return first!;
   const blamed: Record<string, number> = {};
-  for (const slice of slices) for (const [name, n] of Object.entries(slice.blamed)) blamed[name] = (blamed[name] ?? 0) + n;
+  for (const slice of slices)
+    for (const [name, n] of Object.entries(slice.blamed)) blamed[name] = (blamed[name] ?? 0) + n;
   const contacts = first!.contacts.map((_, c) => slices.reduce((n, slice) => n + slice.contacts[c]!, 0));
   const emitters = first!.emitters.map((_, e) => joinedEmitter(slices.map((slice) => slice.emitters[e]!)));
-  return { frame: first!.frame, share: first!.share, emitters, meters: slices.map((s) => s.meters).reduce(addMeters), contacts, blamed };
+  return {
+    frame: first!.frame,
+    share: first!.share,
+    emitters,
+    meters: slices.map((s) => s.meters).reduce(addMeters),
+    contacts,
+    blamed,
+  };
 }
 
 /** Memory that the particles of a frame take, bytes. */

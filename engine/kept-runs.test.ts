@@ -4,7 +4,9 @@ import { Simulation } from '../core/sim/step/simulation';
 import { KeptRuns } from './kept-runs';
 import type { SliceJob } from './protocol';
 
-const scene = testScene({ emitter: { amounts: [{ kind: 'burst', count: 1000, frame: 0 }], birth: { life: 99, speed: 1 } } });
+const scene = testScene({
+  emitter: { amounts: [{ kind: 'burst', count: 1000, frame: 0 }], birth: { life: 99, speed: 1 } },
+});
 const job: SliceJob = { number: 1, scene, share: 1, slice: 0, slices: 1, from: 0, through: 100, keeps: true };
 
 /** What is kept of a run through so many frames. */

@@ -12,8 +12,8 @@ const bytesOf = ({ populations }: Checkpoint): number =>
   populations.reduce((sum, p) => sum + p.counts[0] * (4 + 8 + 2 + 1 + 4 + 4 * p.floats.length) + p.tint.byteLength, 0);
 
 /**
- * Where the runs of one state of a scene were now and then, so that a later run goes on from there. Where the memory for them is full, every other one is let go of. Runs of another share or
- * slice begin anew.
+ * Where the runs of one state of a scene were now and then, so that a later run goes on from there. Where the memory
+ * for them is full, every other one is let go of. Runs of another share or slice begin anew.
  */
 export class KeptRuns {
   private readonly list: Checkpoint[] = [];

@@ -16,7 +16,10 @@ export class FrameMeter {
   private readonly fps: number;
 
   constructor(scene: Scene, assets: Assets, backend?: KernelBackend) {
-    this.simulation = new Simulation(scene, assets, { portion: { share: 1, slice: 0, slices: 1, only: NONE }, backend });
+    this.simulation = new Simulation(scene, assets, {
+      portion: { share: 1, slice: 0, slices: 1, only: NONE },
+      backend,
+    });
     this.fps = scene.time.fps;
   }
 

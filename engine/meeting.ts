@@ -2,7 +2,10 @@ import { recordBy } from '../core/lib/record';
 import type { Exchange } from '../core/sim/step/freeze';
 import type { SeenParticles } from '../core/sim/stack/seen-particles';
 
-/** What the threads of one job share, where particles act on one another: counts and arrivals, and room for places and velocities, which later jobs take over. */
+/**
+ * What the threads of one job share, where particles act on one another: counts and arrivals, and room for places and
+ * velocities, which later jobs take over.
+ */
 export interface Meeting {
   readonly head: SharedArrayBuffer;
   readonly room: WebAssembly.Memory;
@@ -14,7 +17,10 @@ export class Abandoned extends Error {}
 const PAGE = 65536;
 /** 2 GiB: 28 bytes a particle that is read. */
 const MOST_PAGES = 32768;
-/** Words of a head: how often a thread has arrived; pages of the room, told by the first thread; what each tells; then counts by thread and emitter. */
+/**
+ * Words of a head: how often a thread has arrived; pages of the room, told by the first thread; what each tells; then
+ * counts by thread and emitter.
+ */
 const ROOM = 1;
 const TOLD = 2;
 /** How often arrivals are looked at before a thread sleeps; and how long it sleeps at most, ms. */
@@ -23,7 +29,8 @@ const SLEEP = 20;
 const PARTS = ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const;
 
 /** Room for the threads of a pool; made once. */
-export const meetingRoom = (): WebAssembly.Memory => new WebAssembly.Memory({ initial: 1, maximum: MOST_PAGES, shared: true });
+export const meetingRoom = (): WebAssembly.Memory =>
+  new WebAssembly.Memory({ initial: 1, maximum: MOST_PAGES, shared: true });
 
 /** A meeting of so many threads for one job, for a scene of so many emitters. */
 export const newMeeting = (room: WebAssembly.Memory, threads: number, emitters: number): Meeting => ({
@@ -31,7 +38,10 @@ export const newMeeting = (room: WebAssembly.Memory, threads: number, emitters: 
   room,
 });
 
-/** One thread at a meeting of so many. `stopped` is asked while it waits for the others; where it says so, {@link Abandoned} is thrown. */
+/**
+ * One thread at a meeting of so many. `stopped` is asked while it waits for the others; where it says so, {@link
+ * Abandoned} is thrown.
+ */
 export class Attendant {
   private readonly head: Int32Array;
   private readonly room: WebAssembly.Memory;
@@ -56,7 +66,10 @@ export class Attendant {
     return told;
   }
 
-  /** Puts the particles of all threads together, those of the first thread first. Throws RangeError where there is no room for them. */
+  /**
+   * Puts the particles of all threads together, those of the first thread first. Throws RangeError where there is no
+   * room for them.
+   */
   readonly exchange: Exchange = (own, wanted) => {
     const at = (thread: number, e: number) => TOLD + this.threads + thread * own.length + e;
     // One thread says how large the room is: whether it has to grow must be the same for all.
@@ -101,7 +114,9 @@ export class Attendant {
     try {
       this.room.grow(Math.ceil(bytes / PAGE));
     } catch {
-      throw new RangeError(`there is no more memory in which threads could tell one another where particles are; a smaller share fits`);
+      throw new RangeError(
+        `there is no more memory in which threads could tell one another where particles are; a smaller share fits`,
+      );
     }
   }
 

@@ -3,7 +3,11 @@ import { WorkerPool } from './worker-pool';
 import type { FromWorker, WorkerHandle } from './protocol';
 
 /** Threads of Node.js that run a program; `hired` is given each as it is begun. */
-export function poolOfProgram(program: string | URL, threads: number, hired: (worker: Worker) => void = () => undefined): WorkerPool {
+export function poolOfProgram(
+  program: string | URL,
+  threads: number,
+  hired: (worker: Worker) => void = () => undefined,
+): WorkerPool {
   return new WorkerPool((): WorkerHandle => {
     const worker = new Worker(program);
     hired(worker);
@@ -17,4 +21,5 @@ export function poolOfProgram(program: string | URL, threads: number, hired: (wo
 }
 
 /** Threads of Node.js; the worker's code stands beside this one in the built program. */
-export const nodePool = (threads: number): WorkerPool => poolOfProgram(new URL('./node-worker.js', import.meta.url), threads);
+export const nodePool = (threads: number): WorkerPool =>
+  poolOfProgram(new URL('./node-worker.js', import.meta.url), threads);

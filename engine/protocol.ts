@@ -26,19 +26,33 @@ export interface SliceJob {
 }
 
 export type ToWorker =
-  /** `control[0]` is the number of the job to work on: any other stops. `control[1]` is the last frame wanted so far; `control[2]` a frame of which the state is wanted as well; `control[3]` counts blocks of work. */
+  /**
+   * `control[0]` is the number of the job to work on: any other stops. `control[1]` is the last frame wanted so far;
+   * `control[2]` a frame of which the state is wanted as well; `control[3]` counts blocks of work.
+   */
   | { readonly type: 'start'; readonly control: SharedArrayBuffer }
   | { readonly type: 'asset'; readonly hash: string; readonly asset: Asset }
   | { readonly type: 'run'; readonly job: SliceJob }
   /** What jobs that keep where they are have kept from that frame on is of another state of the scene. */
   | { readonly type: 'forget'; readonly from: number }
   /** `key` tells one state of a scene from another. */
-  | { readonly type: 'measure'; readonly number: number; readonly key: string; readonly scene: Scene; readonly frame: Frame };
+  | {
+      readonly type: 'measure';
+      readonly number: number;
+      readonly key: string;
+      readonly scene: Scene;
+      readonly frame: Frame;
+    };
 
 export type FromWorker =
   | { readonly type: 'frame'; readonly job: number; readonly slice: number; readonly frame: Frame }
   | { readonly type: 'checkpoint'; readonly job: number; readonly slice: number; readonly checkpoint: Checkpoint }
-  | { readonly type: 'done'; readonly job: number; /** Particle steps made. */ readonly steps: number; readonly seconds: number }
+  | {
+      readonly type: 'done';
+      readonly job: number;
+      /** Particle steps made. */ readonly steps: number;
+      readonly seconds: number;
+    }
   | { readonly type: 'measured'; readonly number: number; readonly meters: Meters }
   | { readonly type: 'failed'; readonly job: number; readonly message: string };
 

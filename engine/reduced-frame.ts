@@ -17,7 +17,8 @@ interface Coarse {
 }
 
 /** What is kept of an emitter’s particles on one frame. */
-interface ReducedEmitter extends Pick<EmitterFrame, 'count' | 'born' | 'died' | 'retired' | 'dropped' | 'zone' | 'weight'> {
+interface ReducedEmitter
+  extends Pick<EmitterFrame, 'count' | 'born' | 'died' | 'retired' | 'dropped' | 'zone' | 'weight'> {
   /** Whether colours are kept, in the record. */
   readonly tinted: boolean;
   /** Which entry of the record each of them is. */
@@ -74,7 +75,10 @@ class LifeRecord {
   /** Empty where colours are not kept. */
   tint = new Uint32Array(0);
   lasting = LASTING.map(() => new Float32Array(64));
-  /** Entries by a hash of the number, from 1; 0 for none. Its length is a power of two, and it is never more than half full. */
+  /**
+   * Entries by a hash of the number, from 1; 0 for none. Its length is a power of two, and it is never more than half
+   * full.
+   */
   private slots = new Uint32Array(128);
   /** Entries of the last frame: most particles are where they were in it. */
   private last = new Uint32Array(0);
@@ -83,7 +87,10 @@ class LifeRecord {
     return this.id.length * (4 + 4 + 4 * LASTING.length) + this.tint.byteLength + this.slots.byteLength;
   }
 
-  /** The entries of a frame’s particles; a particle of which something has changed gets a new one, since earlier frames mean it as it was. */
+  /**
+   * The entries of a frame’s particles; a particle of which something has changed gets a new one, since earlier frames
+   * mean it as it was.
+   */
   entriesOf(frame: EmitterFrame, time: number): Uint32Array<ArrayBuffer> {
     const entries = new Uint32Array(frame.count);
     const { last } = this;
@@ -93,13 +100,19 @@ class LifeRecord {
     for (const part of partsOf(frame)) {
       if (part.tint.length > 0 && this.tint.length === 0) this.tint = new Uint32Array(this.id.length).fill(0xffffffff);
       for (let i = 0; i < part.count; i++, at++)
-        entries[at] = at < last.length && this.means(last[at]!, part, i, time) ? last[at]! : this.entryOf(part, i, time);
+        entries[at] =
+          at < last.length && this.means(last[at]!, part, i, time) ? last[at]! : this.entryOf(part, i, time);
     }
     return (this.last = entries);
   }
 
   /** Whether an entry is a particle of a frame as it is on it. */
-  private means(entry: number, { id, age, tint, columns: { life, mass, drag, size } }: EmitterFrame, i: number, time: number): boolean {
+  private means(
+    entry: number,
+    { id, age, tint, columns: { life, mass, drag, size } }: EmitterFrame,
+    i: number,
+    time: number,
+  ): boolean {
     const [lives, masses, drags, sizes] = this.lasting;
     const birth = this.birth[entry]!;
     return (
@@ -216,7 +229,13 @@ export class FrameReducer {
       const turns = kept.length > CHANGING.length;
       const changing = [...CHANGING, ...TURNING].map((name, k) => [name, k < kept.length ? fine(kept[k]!) : none]);
       const spin = ['wx', 'wy', 'wz'].map((name) => [name, turns ? new Float32Array(count) : none]);
-      return { ...emitter, id, age, tint, columns: Object.fromEntries([...lasting, ...changing, ...spin]) as EmitterFrame['columns'] };
+      return {
+        ...emitter,
+        id,
+        age,
+        tint,
+        columns: Object.fromEntries([...lasting, ...changing, ...spin]) as EmitterFrame['columns'],
+      };
     });
     return { ...frame, emitters };
   }

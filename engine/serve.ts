@@ -22,7 +22,10 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
   let measuredKey = '';
   let control: Int32Array = new Int32Array(4);
 
-  /** Whether the state of a run is wanted: on a frame that is asked for, on each that is handed over, or now and then in case a thread breaks. */
+  /**
+   * Whether the state of a run is wanted: on a frame that is asked for, on each that is handed over, or now and then in
+   * case a thread breaks.
+   */
   function tellsState({ tells, keeps, from }: SliceJob, { frame }: Simulation, first: number): boolean {
     if (frame >= from && (tells || Atomics.load(control, 2) === frame)) return true;
     return keeps === true && frame > first && frame % SAFE === 0;
@@ -106,7 +109,11 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
         if (refused !== undefined) throw new Error(refused);
         run(message.job);
       } catch (error) {
-        port.post({ type: 'failed', job: message.job.number, message: error instanceof Error ? error.message : String(error) });
+        port.post({
+          type: 'failed',
+          job: message.job.number,
+          message: error instanceof Error ? error.message : String(error),
+        });
       }
   });
 }

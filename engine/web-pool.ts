@@ -8,8 +8,10 @@ export function webPool(start: () => Worker): WorkerPool {
     const worker = start();
     return {
       post: (message, transfer) => worker.postMessage(message, transfer ?? []),
-      listen: (listener) => worker.addEventListener('message', (event: MessageEvent<FromWorker>) => listener(event.data)),
-      onBreak: (listener) => worker.addEventListener('error', (event) => listener(event.message || 'a simulation thread stopped')),
+      listen: (listener) =>
+        worker.addEventListener('message', (event: MessageEvent<FromWorker>) => listener(event.data)),
+      onBreak: (listener) =>
+        worker.addEventListener('error', (event) => listener(event.message || 'a simulation thread stopped')),
       end: () => worker.terminate(),
     };
   }, threads);

@@ -31,7 +31,11 @@ function framesOf(
   scene: Scene,
   from: number,
   through: number,
-  { share = 1, keeps = false, onFrame = () => undefined }: { share?: number; keeps?: boolean; onFrame?: (frame: Frame) => void } = {},
+  {
+    share = 1,
+    keeps = false,
+    onFrame = () => undefined,
+  }: { share?: number; keeps?: boolean; onFrame?: (frame: Frame) => void } = {},
 ): Promise<Frame[]> {
   const frames: Frame[] = [];
   return new Promise((resolve, reject) =>
@@ -82,7 +86,9 @@ describe('a pool of threads', () => {
   it('adds up counts and meters of its threads', async () => {
     const [one, two] = (await Promise.all([1, 2].map((threads) => framesOf(poolOf(threads), scene, 30, 30)))).flat();
     expect(aliveOn(two!)).toBe(aliveOn(one!));
-    expect(two!.emitters.map((e) => [e.born, e.died, e.retired])).toEqual(one!.emitters.map((e) => [e.born, e.died, e.retired]));
+    expect(two!.emitters.map((e) => [e.born, e.died, e.retired])).toEqual(
+      one!.emitters.map((e) => [e.born, e.died, e.retired]),
+    );
     expect(two!.meters.bounds).toEqual(one!.meters.bounds);
     expect(two!.meters.fields[0]!.peak).toBeCloseTo(one!.meters.fields[0]!.peak, 9);
   });
@@ -90,7 +96,14 @@ describe('a pool of threads', () => {
   it('an order that is replaced is heard of no more', async () => {
     const pool = poolOf(2);
     const heard: number[] = [];
-    pool.start({ scene, assets: new Map(), share: 1, from: 0, through: 100, onFrame: (frame) => void heard.push(frame.frame) });
+    pool.start({
+      scene,
+      assets: new Map(),
+      share: 1,
+      from: 0,
+      through: 100,
+      onFrame: (frame) => void heard.push(frame.frame),
+    });
     const frames = await framesOf(pool, testScene(), 0, 2);
     const before = heard.length;
     await new Promise((resolve) => setTimeout(resolve, 200));
@@ -198,7 +211,9 @@ describe('a pool of threads', () => {
     const other = await run(40, 40);
     expect(textOf(other.frames[0]!, scene)).toBe(textOf(first.frames[40]!, scene));
     const draft = await run(40, 40, 0.5);
-    expect(textOf(draft.frames[0]!, scene)).toBe(textOf((await framesOf(poolOf(1), scene, 40, 40, { share: 0.5 }))[0]!, scene));
+    expect(textOf(draft.frames[0]!, scene)).toBe(
+      textOf((await framesOf(poolOf(1), scene, 40, 40, { share: 0.5 }))[0]!, scene),
+    );
   });
 });
 
@@ -212,9 +227,19 @@ it('a flock is the same for any number of threads, bit for bit', async () => {
 });
 
 it('particles that pull others do so from any thread, however many come to be: the same bits for any number of threads', async () => {
-  const other = { id: 'o', name: 'O', shape: { kind: 'ball', radius: 2 }, amounts: [{ kind: 'rate', rate: 30_000 }], birth: { life: 9 } };
+  const other = {
+    id: 'o',
+    name: 'O',
+    shape: { kind: 'ball', radius: 2 },
+    amounts: [{ kind: 'rate', rate: 30_000 }],
+    birth: { life: 9 },
+  };
   const coupled = testScene({
-    emitter: { shape: { kind: 'ball' }, amounts: [{ kind: 'burst', count: 300 }], birth: { life: 9, speed: 0.5, spread: 180 } },
+    emitter: {
+      shape: { kind: 'ball' },
+      amounts: [{ kind: 'burst', count: 300 }],
+      birth: { life: 9, speed: 0.5, spread: 180 },
+    },
     others: [other],
     fields: [{ settings: { kind: 'attractor', target: 'particles', of: 'o' }, strength: 3 }],
   });
@@ -233,9 +258,16 @@ describe('threads whose particles act on one another', () => {
       // What is shown of a field is worked out anew on each frame, by the neighbours of then.
       look: { kind: 'point', colourBy: 'field', field: 'f0' },
     },
-    fields: [{ settings: { kind: 'flock', seen: 0.5, together: 0.6, among: 'all' }, extent: { kind: 'ball', core: 0.5, reach: 1.5 } }],
+    fields: [
+      {
+        settings: { kind: 'flock', seen: 0.5, together: 0.6, among: 'all' },
+        extent: { kind: 'ball', core: 0.5, reach: 1.5 },
+      },
+    ],
   });
-  const lone = testScene({ emitter: { id: 'l', name: 'L', amounts: [{ kind: 'burst', count: 1, frame: 5 }], birth: { life: 2 } } });
+  const lone = testScene({
+    emitter: { id: 'l', name: 'L', amounts: [{ kind: 'burst', count: 1, frame: 5 }], birth: { life: 2 } },
+  });
   const shoals: Scene = { ...coupled, emitters: [...coupled.emitters, ...lone.emitters] };
   const texts = (frames: readonly Frame[]) => frames.map((f) => textOf(f, shoals));
 

@@ -23,7 +23,10 @@ export interface Job {
   readonly resume?: readonly Checkpoint[] | undefined;
   /** Whether threads go on from where earlier such runs were, as far as {@link WorkerPool.forget} leaves it. */
   readonly keeps?: boolean;
-  /** Whether `onCheckpoint` is told of every frame that is handed over, after it; of a paced order the next one is allowed there. */
+  /**
+   * Whether `onCheckpoint` is told of every frame that is handed over, after it; of a paced order the next one is
+   * allowed there.
+   */
   readonly tells?: boolean;
   onFrame(frame: Frame): void;
   /** Where each thread was on a frame that was asked for by {@link WorkerPool.checkpointOn}, or by `tells`. */
@@ -47,7 +50,10 @@ export class WorkerPool {
   private meetingRoom: WebAssembly.Memory | undefined;
   private readonly sentAssets = new Set<string>();
   private readonly partial = new Map<number, Map<number, Frame>>();
-  /** States of the threads that have told theirs, by frame; and the last that all have told, from which the order can be begun again. */
+  /**
+   * States of the threads that have told theirs, by frame; and the last that all have told, from which the order can be
+   * begun again.
+   */
   private readonly states = new Map<number, Map<number, Checkpoint>>();
   private safe: { readonly frame: number; readonly threads: readonly Checkpoint[] } | undefined;
   private job = 0;
@@ -85,7 +91,10 @@ export class WorkerPool {
     Atomics.store(this.control, 2, frame);
   }
 
-  /** What orders that keep where they are have kept from that frame on is of another state of the scene; of all frames with −Infinity. */
+  /**
+   * What orders that keep where they are have kept from that frame on is of another state of the scene; of all frames
+   * with −Infinity.
+   */
   forget(from: number): void {
     for (const worker of this.workers) worker.post({ type: 'forget', from });
   }
@@ -151,7 +160,10 @@ export class WorkerPool {
       }
   }
 
-  /** Measures a frame that was made elsewhere; `key` tells one state of a scene from another. Of several that are asked for at once only the last is sure to be told of. */
+  /**
+   * Measures a frame that was made elsewhere; `key` tells one state of a scene from another. Of several that are asked
+   * for at once only the last is sure to be told of.
+   */
   measure(scene: Scene, assets: Assets, key: string, frame: Frame, told: (meters: Meters) => void): void {
     this.sendAssets(assets);
     this.told = told;
@@ -226,7 +238,11 @@ export class WorkerPool {
     return Math.floor(slice / (this.order?.part?.slices ?? 1));
   }
 
-  /** A thread that breaks takes its part of every frame with it: all are replaced, and the order goes on from the last state that all have told, handing over what comes behind the last whole frame; it is given up where that happens again and again. */
+  /**
+   * A thread that breaks takes its part of every frame with it: all are replaced, and the order goes on from the last
+   * state that all have told, handing over what comes behind the last whole frame; it is given up where that happens
+   * again and again.
+   */
   private replaceBroken(message: string): void {
     const { order } = this;
     this.stop();

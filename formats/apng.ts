@@ -22,10 +22,14 @@ function delayOf(fps: number): readonly [number, number] {
 }
 
 /**
- * Whole PNG pictures of one size and kind as one animated PNG that plays for ever. Source: “APNG specification”, since 2025 part of the PNG specification, third
- * edition (W3C).
+ * Whole PNG pictures of one size and kind as one animated PNG that plays for ever. Source: “APNG specification”, since
+ * 2025 part of the PNG specification, third edition (W3C).
  */
-export function* writeApng(frames: Iterable<Uint8Array>, count: number, fps: number): Generator<Uint8Array<ArrayBuffer>> {
+export function* writeApng(
+  frames: Iterable<Uint8Array>,
+  count: number,
+  fps: number,
+): Generator<Uint8Array<ArrayBuffer>> {
   const [top, bottom] = delayOf(fps);
   let sequence = 0;
   let first = true;
@@ -42,7 +46,17 @@ export function* writeApng(frames: Iterable<Uint8Array>, count: number, fps: num
       for (const chunk of chunks) if (chunk.type === 'sRGB') yield written(chunk);
       yield written({ type: 'acTL', data: numbers([4, count], [4, 0]) });
     }
-    const control = numbers([4, sequence++], [4, width], [4, height], [4, 0], [4, 0], [2, top], [2, bottom], [1, 0], [1, 0]);
+    const control = numbers(
+      [4, sequence++],
+      [4, width],
+      [4, height],
+      [4, 0],
+      [4, 0],
+      [2, top],
+      [2, bottom],
+      [1, 0],
+      [1, 0],
+    );
     yield written({ type: 'fcTL', data: control });
     for (const { type, data } of chunks) {
       if (type !== 'IDAT') continue;

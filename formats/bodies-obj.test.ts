@@ -34,7 +34,10 @@ const scene = completeScene({
 
 describe('strands and bent meshes as OBJ', () => {
   const frame = snapshot(runTo(scene, 12), 1);
-  const [weed, jelly] = new OBJLoader().parse(bodiesObj(scene, new Map(), frame.emitters)).children as [LineSegments, Mesh];
+  const [weed, jelly] = new OBJLoader().parse(bodiesObj(scene, new Map(), frame.emitters)).children as [
+    LineSegments,
+    Mesh,
+  ];
 
   it('are read by three.js: each strand a line from root to tip, at the places of its particles', () => {
     expect(weed.name).toBe('Tall_weed');
@@ -46,7 +49,11 @@ describe('strands and bent meshes as OBJ', () => {
       for (let j = 0; j < 4; j++) {
         const slot = id.indexOf((strand + 1) * 5 + j);
         const vertex = 8 * strand + 2 * j;
-        expect([at.getX(vertex), at.getY(vertex), at.getZ(vertex)]).toEqual([columns.x[slot], columns.y[slot], columns.z[slot]]);
+        expect([at.getX(vertex), at.getY(vertex), at.getZ(vertex)]).toEqual([
+          columns.x[slot],
+          columns.y[slot],
+          columns.z[slot],
+        ]);
       }
   });
 

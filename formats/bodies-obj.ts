@@ -22,8 +22,9 @@ export function hasBodies({ emitters }: Pick<Scene, 'emitters'>): boolean {
 const oneWord = (name: string) => name.trim().replace(/\s+/g, '_');
 
 /**
- * Strands as polylines (`l`) and bent meshes as triangles (`f`) of a Wavefront OBJ file, one object an emitter, in metres of the scene.
- * Strands come in the order of their numbers, each from root to tip; one that is cut gives several lines.
+ * Strands as polylines (`l`) and bent meshes as triangles (`f`) of a Wavefront OBJ file, one object an emitter, in
+ * metres of the scene. Strands come in the order of their numbers, each from root to tip; one that is cut gives several
+ * lines.
  */
 export function bodiesObj(scene: Scene, assets: Assets, frames: readonly Particles[]): string {
   const resources = resourcesOf(scene, assets);

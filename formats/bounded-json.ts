@@ -35,7 +35,11 @@ function placeOf(error: unknown): string {
 /** The value of JSON bytes in UTF-8, refused unread where it is nested too deeply. Throws {@link SceneFaults}. */
 export function parseBounded(bytes: Uint8Array, what: string): unknown {
   if (nestingDepth(bytes) > DEEPEST)
-    throw fileFault('depth', `${what} is nested more than ${DEEPEST} deep; allowed are up to ${DEEPEST}.`, `up to ${DEEPEST} levels`);
+    throw fileFault(
+      'depth',
+      `${what} is nested more than ${DEEPEST} deep; allowed are up to ${DEEPEST}.`,
+      `up to ${DEEPEST} levels`,
+    );
   try {
     return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) as unknown;
   } catch (error) {

@@ -58,6 +58,8 @@ describe('the shot camera as glTF', () => {
     await expect(readCameraGltf(bytesOf('{"asset":{"version":"2.0"}}'), 'empty.gltf', scene.time, 1)).rejects.toThrow(
       '“empty.gltf” has no camera; allowed are glTF files (.gltf, .glb) with one.',
     );
-    await expect(readCameraGltf(bytesOf('solid ball'), 'ball.gltf', scene.time, 1)).rejects.toThrow(/^“ball\.gltf” can’t be read as glTF/);
+    await expect(readCameraGltf(bytesOf('solid ball'), 'ball.gltf', scene.time, 1)).rejects.toThrow(
+      /^“ball\.gltf” can’t be read as glTF/,
+    );
   });
 });

@@ -26,8 +26,9 @@ function cameraOn(scene: Scene, carriers: readonly Carrier[], frame: number): Sh
 }
 
 /**
- * The shot camera as binary glTF 2.0 (Khronos Group): one node with a camera, and its place and turn on every frame of the shot, a frame 1/fps
- * seconds. glTF can’t animate how much a camera sees: it is that of the first frame. `carriers` are as they move.
+ * The shot camera as binary glTF 2.0 (Khronos Group): one node with a camera, and its place and turn on every frame of
+ * the shot, a frame 1/fps seconds. glTF can’t animate how much a camera sees: it is that of the first frame. `carriers`
+ * are as they move.
  */
 export function cameraGlb(scene: Scene, carriers: readonly Carrier[]): Uint8Array<ArrayBuffer> {
   const { first, last, fps } = scene.time;
@@ -55,7 +56,10 @@ export function cameraGlb(scene: Scene, carriers: readonly Carrier[]): Uint8Arra
   const aspectRatio = scene.output.width / scene.output.height;
   const lens =
     projection === 'flat'
-      ? { type: 'orthographic', orthographic: { xmag: (height / 2) * aspectRatio, ymag: height / 2, znear: 0, zfar: 2000 } }
+      ? {
+          type: 'orthographic',
+          orthographic: { xmag: (height / 2) * aspectRatio, ymag: height / 2, znear: 0, zfar: 2000 },
+        }
       : { type: 'perspective', perspective: { yfov: (angle * Math.PI) / 180, aspectRatio, znear: 0.01, zfar: 2000 } };
   const [position, turn] = [cameras[0]!.position, [...turns.subarray(0, 4)]];
   const document = {
@@ -78,7 +82,14 @@ export function cameraGlb(scene: Scene, carriers: readonly Carrier[]): Uint8Arra
       },
     ],
     accessors: [
-      { bufferView: 0, componentType: FLOAT, count: frames.length, type: 'SCALAR', min: [times[0]], max: [times.at(-1)] },
+      {
+        bufferView: 0,
+        componentType: FLOAT,
+        count: frames.length,
+        type: 'SCALAR',
+        min: [times[0]],
+        max: [times.at(-1)],
+      },
       { bufferView: 1, componentType: FLOAT, count: frames.length, type: 'VEC3' },
       { bufferView: 2, componentType: FLOAT, count: frames.length, type: 'VEC4' },
     ],
@@ -102,8 +113,8 @@ export interface ReadCamera {
 const rounded = (v: Vector3): Vector => mapVector(v.toArray(), (n) => Math.round(n * 1e5) / 1e5);
 
 /**
- * The first camera of a glTF file, .gltf with its numbers inside or .glb, on every frame of a shot: its target lies `away` metres before it. Where it
- * stands still there is one key of each. Throws a sentence where there is none.
+ * The first camera of a glTF file, .gltf with its numbers inside or .glb, on every frame of a shot: its target lies
+ * `away` metres before it. Where it stands still there is one key of each. Throws a sentence where there is none.
  */
 export async function readCameraGltf(
   bytes: ArrayBuffer,

@@ -36,9 +36,13 @@ describe('the docs are true', () => {
     expect(sceneFrom(JSON.parse(least!)).fields[0]!.strength).toBe(1.5);
   });
 
-  it('the page of file formats is what the registries say', () => expect(page('file-formats.md')).toBe(fileFormatsDoc()));
+  it('the page of file formats is what the registries say', () =>
+    expect(page('file-formats.md')).toBe(fileFormatsDoc()));
 
-  /** The first block of code of a page as a module. Only its place differs: it must not lie among the sources while other tests build them. */
+  /**
+   * The first block of code of a page as a module. Only its place differs: it must not lie among the sources while
+   * other tests build them.
+   */
   async function madeFrom(name: string, folder: string): Promise<Readonly<Record<string, unknown>>> {
     const results = join(root, 'test-results');
     mkdirSync(results, { recursive: true });
@@ -61,7 +65,10 @@ describe('the docs are true', () => {
     local.y[0] = example!.at[1];
     const scene = newScene('Docs');
     const field = { ...newField(scene, 'gravity', undefined), strength: example!.strength };
-    const source = { ...fieldSource(scene, field, new Map()), settings: { ...defaultsOf(kind.parameters), ...example!.settings } };
+    const source = {
+      ...fieldSource(scene, field, new Map()),
+      settings: { ...defaultsOf(kind.parameters), ...example!.settings },
+    };
     kind.compile(source)(local, block, out, {
       velocity: none,
       outward: none,
@@ -107,6 +114,8 @@ describe('the docs are true', () => {
     const writer = await (xyz as ParticleFormat).open({ scene, assets: new Map(), from: 5, through: 5 });
     const lines = String(writer.add(5, emitters)).trim().split('\n');
     expect(lines).toHaveLength(emitters[0]!.count);
-    expect(lines[0]!.split(' ').map(Number)).toEqual(['x', 'y', 'z'].map((axis) => Number(`${emitters[0]!.columns[axis as 'x'][0]}`)));
+    expect(lines[0]!.split(' ').map(Number)).toEqual(
+      ['x', 'y', 'z'].map((axis) => Number(`${emitters[0]!.columns[axis as 'x'][0]}`)),
+    );
   });
 });

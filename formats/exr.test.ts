@@ -15,8 +15,13 @@ const channel = (name: string, by: number) => ({
 /** Read by another’s reader, rows from the top. */
 function read(bytes: Uint8Array<ArrayBuffer>, depth: ExrDepth) {
   const loader = new EXRLoader().setDataType(depth === 'half' ? HalfFloatType : FloatType);
-  const { width, height, data } = loader.parse(bytes.buffer) as { width: number; height: number; data: Uint16Array | Float32Array };
-  const numbers = depth === 'half' ? Float32Array.from(data, (n) => DataUtils.fromHalfFloat(n)) : (data as Float32Array);
+  const { width, height, data } = loader.parse(bytes.buffer) as {
+    width: number;
+    height: number;
+    data: Uint16Array | Float32Array;
+  };
+  const numbers =
+    depth === 'half' ? Float32Array.from(data, (n) => DataUtils.fromHalfFloat(n)) : (data as Float32Array);
   return { width, height, at: (x: number, y: number, c: number) => numbers[4 * ((height - 1 - y) * width + x) + c]! };
 }
 
@@ -31,7 +36,10 @@ describe('OpenEXR', () => {
           const value = channels.find((one) => one.name === name)!.values[y * WIDTH + x]!;
           if (depth === 'float') expect(picture.at(x, y, c)).toBe(value);
           // Eleven bits; below 2⁻¹⁴ steps of 2⁻²⁴.
-          else expect(Math.abs(picture.at(x, y, c) - value)).toBeLessThanOrEqual(Math.max(Math.abs(value) * 2 ** -11, 2 ** -25));
+          else
+            expect(Math.abs(picture.at(x, y, c) - value)).toBeLessThanOrEqual(
+              Math.max(Math.abs(value) * 2 ** -11, 2 ** -25),
+            );
         });
   });
 

@@ -93,7 +93,10 @@ class Bytes {
   }
 }
 
-/** Lines as the ZIP compression of the format wants them: bytes in two interleaved halves, each but the first as the difference from the one before. */
+/**
+ * Lines as the ZIP compression of the format wants them: bytes in two interleaved halves, each but the first as the
+ * difference from the one before.
+ */
 function predicted(lines: Uint8Array): Uint8Array {
   const out = new Uint8Array(lines.length);
   const middle = (lines.length + 1) >> 1;
@@ -103,8 +106,8 @@ function predicted(lines: Uint8Array): Uint8Array {
 }
 
 /**
- * A picture of linear light as OpenEXR, one part of scan lines, ZIP-compressed without loss. The blocks of 16 lines stand in rising order. Source: “OpenEXR
- * File Layout”, Academy Software Foundation.
+ * A picture of linear light as OpenEXR, one part of scan lines, ZIP-compressed without loss. The blocks of 16 lines
+ * stand in rising order. Source: “OpenEXR File Layout”, Academy Software Foundation.
  *
  * @param rate Frames a second, written down as a rational number.
  */

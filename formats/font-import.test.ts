@@ -44,7 +44,8 @@ describe('a font of one’s own for lettering', () => {
     expect(born({ face: 'own', font })).toEqual(born({ face: 'martian-mono' }));
     expect(born({ face: 'own', font })).not.toEqual(born({ face: 'instrument-sans' }));
     // Until there is one, and where it is damaged, it is the first of those that ship.
-    for (const none of ['', '{"glyphs":1}', 'x']) expect(born({ face: 'own', font: none })).toEqual(born({ face: 'instrument-sans' }));
+    for (const none of ['', '{"glyphs":1}', 'x'])
+      expect(born({ face: 'own', font: none })).toEqual(born({ face: 'instrument-sans' }));
     expect(faultsOf(kinded(shapes), { kind: 'lettering', face: 'own', font }, 'shape')).toEqual([]);
   });
 

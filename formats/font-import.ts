@@ -32,14 +32,15 @@ const RANGES: readonly (readonly [number, number])[] = [
 const outline = ({ commands }: FontPath): string =>
   commands
     .map(({ type, x = 0, y = 0, x1 = 0, y1 = 0, x2 = 0, y2 = 0 }) => {
-      const numbers = type === 'Q' ? [x1, y1, x, y] : type === 'C' ? [x1, y1, x2, y2, x, y] : type === 'Z' ? [] : [x, y];
+      const numbers =
+        type === 'Q' ? [x1, y1, x, y] : type === 'C' ? [x1, y1, x2, y2, x, y] : type === 'Z' ? [] : [x, y];
       return type + numbers.map((n) => Math.round(n)).join(' ');
     })
     .join('');
 
 /**
- * The outlines of an OpenType font (.otf, .ttf, .woff) as a scene keeps them, with the letters of `text` and those of common scripts. Throws a sentence that
- * names the file and what is allowed.
+ * The outlines of an OpenType font (.otf, .ttf, .woff) as a scene keeps them, with the letters of `text` and those of
+ * common scripts. Throws a sentence that names the file and what is allowed.
  */
 export async function readFont(bytes: ArrayBuffer, name: string, text: string): Promise<string> {
   if (bytes.byteLength > MOST_BYTES)
@@ -52,7 +53,9 @@ export async function readFont(bytes: ArrayBuffer, name: string, text: string): 
     return outlinesOf(parse(isWoff(file) ? unpackedWoff(file).buffer : bytes), name, text);
   } catch (error) {
     if (error instanceof SceneFaults) throw error;
-    throw refusedFile(`“${name}” can’t be read as a font (it is cut off or damaged); allowed are OTF, TTF and WOFF files.`);
+    throw refusedFile(
+      `“${name}” can’t be read as a font (it is cut off or damaged); allowed are OTF, TTF and WOFF files.`,
+    );
   }
 }
 
@@ -67,7 +70,9 @@ function outlinesOf(font: Font, name: string, text: string): string {
     glyphs[character] = [glyph.advanceWidth ?? 0, outline(glyph.path)];
   }
   if (Object.keys(glyphs).length < 2)
-    throw refusedFile(`“${name}” has none of the letters that are looked for; allowed are fonts with outlines of letters.`);
+    throw refusedFile(
+      `“${name}” has none of the letters that are looked for; allowed are fonts with outlines of letters.`,
+    );
   const { unitsPerEm, ascender, descender } = font;
   return JSON.stringify({ name, unitsPerEm, ascender, descender, glyphs });
 }

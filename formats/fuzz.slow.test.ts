@@ -27,7 +27,12 @@ const LONGEST = 2000;
 
 const scene = examples[0]!.scene;
 const text = (value: string) => new TextEncoder().encode(value);
-const grid = { counts: [3, 2, 2] as const, origin: [0, 0, 0] as const, spacing: [1, 1, 1] as const, vectors: new Float32Array(36) };
+const grid = {
+  counts: [3, 2, 2] as const,
+  origin: [0, 0, 0] as const,
+  spacing: [1, 1, 1] as const,
+  vectors: new Float32Array(36),
+};
 const png = () => {
   const picture = new PNG({ width: 24, height: 16 });
   picture.data.forEach((_, i) => (picture.data[i] = (i * 37) % 256));
@@ -45,7 +50,8 @@ const vtiOf = (compressed: boolean) => {
 const PLY =
   'ply\nformat ascii 1.0\nelement vertex 4\nproperty float x\nproperty float y\nproperty float z\nelement face 2\nproperty list uchar int vertex_indices\nend_header\n0 0 0\n1 0 0\n1 1 0\n0 1 0\n3 0 1 2\n3 0 2 3\n';
 const OBJ = 'o box\nv 0 0 0\nv 1 0 0\nv 1 1 0\nvn 0 0 1\nusemtl red\nf 1//1 2//1 3//1\n';
-const STL = 'solid s\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 1 0 0\nvertex 0 1 0\nendloop\nendfacet\nendsolid s\n';
+const STL =
+  'solid s\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 1 0 0\nvertex 0 1 0\nendloop\nendfacet\nendsolid s\n';
 const font = () => {
   const folder = join(import.meta.dirname, '..', 'node_modules', '@fontsource', 'martian-mono', 'files');
   return readFileSync(join(folder, readdirSync(folder).find((name) => name.endsWith('latin-400-normal.woff'))!));
@@ -67,7 +73,11 @@ const READERS: Readonly<Record<string, Reader>> = {
     mutants: 400,
     read: readSceneFile,
   },
-  'VTK image data': { files: [() => vtiOf(false), () => vtiOf(true)], mutants: 100, read: (bytes) => readVti(bytes, 'a.vti') },
+  'VTK image data': {
+    files: [() => vtiOf(false), () => vtiOf(true)],
+    mutants: 100,
+    read: (bytes) => readVti(bytes, 'a.vti'),
+  },
   'grid, CSV': {
     files: [() => text('x,y,z\n' + '1,2,3\n'.repeat(12))],
     mutants: 100,
@@ -89,9 +99,17 @@ const READERS: Readonly<Record<string, Reader>> = {
     mutants: 100,
     read: (bytes) => readCameraGltf(bytes.slice().buffer, 'a.glb', { ...scene.time, last: scene.time.first + 3 }, 1),
   },
-  'points, CSV': { files: [() => text('x,y,z\n1,2,3\n4,5,6\n')], mutants: 100, read: (bytes) => readPoints(bytes, 'a.csv') },
+  'points, CSV': {
+    files: [() => text('x,y,z\n1,2,3\n4,5,6\n')],
+    mutants: 100,
+    read: (bytes) => readPoints(bytes, 'a.csv'),
+  },
   'points, PLY': { files: [() => text(PLY)], mutants: 100, read: (bytes) => readPoints(bytes, 'a.ply') },
-  font: { files: [font, () => unpackedWoff(font())], mutants: 100, read: (bytes) => readFont(bytes.slice().buffer, 'a.woff', 'Ab') },
+  font: {
+    files: [font, () => unpackedWoff(font())],
+    mutants: 100,
+    read: (bytes) => readFont(bytes.slice().buffer, 'a.woff', 'Ab'),
+  },
 };
 
 /** A binary glTF that is not one of ours, so that the general reader takes it. */
@@ -114,8 +132,11 @@ describe('files that are broken at random are refused in a sentence, at once', (
         try {
           await read(bytes);
         } catch (error) {
-          if (!(error instanceof SceneFaults)) throw new Error(`Mutant ${seed}: ${(error as Error).stack}`, { cause: error });
-          expect(error.message, `mutant ${seed}`).not.toMatch(/undefined|is not a|Cannot read|\[object|RangeError|TypeError|THREE/);
+          if (!(error instanceof SceneFaults))
+            throw new Error(`Mutant ${seed}: ${(error as Error).stack}`, { cause: error });
+          expect(error.message, `mutant ${seed}`).not.toMatch(
+            /undefined|is not a|Cannot read|\[object|RangeError|TypeError|THREE/,
+          );
         }
         slowest = Math.max(slowest, performance.now() - begun);
       }
@@ -146,7 +167,8 @@ describe('scene documents that are broken at random', () => {
       try {
         sceneFrom(JSON.parse(JSON.stringify(document)));
       } catch (error) {
-        if (!(error instanceof SceneFaults)) throw new Error(`Mutant ${seed}: ${(error as Error).stack}`, { cause: error });
+        if (!(error instanceof SceneFaults))
+          throw new Error(`Mutant ${seed}: ${(error as Error).stack}`, { cause: error });
       }
     }
   }, 3_600_000);
@@ -175,7 +197,9 @@ describe('nothing is unpacked or searched beyond what a header promises', () => 
     const bomb = deflateSync(Buffer.alloc(256 * 1024 * 1024));
     const head = new Uint8Array(new Uint32Array([1, 1 << 30, 1 << 30, bomb.length]).buffer);
     const base64 = (bytes: Uint8Array) => Buffer.from(bytes).toString('base64');
-    const file = text(new TextDecoder().decode(vtiOf(true)).replace(/(format="binary">)[^<]*/, `$1${base64(head)}${base64(bomb)}`));
+    const file = text(
+      new TextDecoder().decode(vtiOf(true)).replace(/(format="binary">)[^<]*/, `$1${base64(head)}${base64(bomb)}`),
+    );
     const before = process.memoryUsage().arrayBuffers;
     expect(() => readVti(file, 'bomb.vti')).toThrow(SceneFaults);
     expect(process.memoryUsage().arrayBuffers - before).toBeLessThan(64 * 1024 * 1024);
@@ -192,9 +216,16 @@ describe('nothing is unpacked or searched beyond what a header promises', () => 
     const whole = png();
     const [signature, header, rest] = [whole.subarray(0, 8), whole.subarray(8, 33), whole.subarray(33)];
     const before = process.memoryUsage().arrayBuffers;
-    expect(() => decodeImage(Buffer.concat([signature, header, chunk('IDAT', bomb), rest]), 'a.png')).toThrow(/can’t be decoded/);
+    expect(() => decodeImage(Buffer.concat([signature, header, chunk('IDAT', bomb), rest]), 'a.png')).toThrow(
+      /can’t be decoded/,
+    );
     // A profile is left unread, so that its picture can be taken.
-    const profiled = Buffer.concat([signature, header, chunk('iCCP', Buffer.concat([Buffer.from('p\0\0'), bomb])), rest]);
+    const profiled = Buffer.concat([
+      signature,
+      header,
+      chunk('iCCP', Buffer.concat([Buffer.from('p\0\0'), bomb])),
+      rest,
+    ]);
     expect(decodeImage(profiled, 'a.png').width).toBe(24);
     expect(process.memoryUsage().arrayBuffers - before).toBeLessThan(64 * 1024 * 1024);
   });

@@ -1,4 +1,7 @@
-/** Binary glTF 2.0: a document, and the pieces of its one buffer. Source: glTF 2.0 specification, Khronos (ISO/IEC 12113), chapter 4. */
+/**
+ * Binary glTF 2.0: a document, and the pieces of its one buffer. Source: glTF 2.0 specification, Khronos (ISO/IEC
+ * 12113), chapter 4.
+ */
 export function packGlb(document: object, parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
   const length = parts.reduce((sum, part) => sum + part.length, 0);
   const text = new TextEncoder().encode(JSON.stringify(document));

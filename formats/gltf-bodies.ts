@@ -56,7 +56,8 @@ export async function readGltf(buffer: ArrayBuffer, name: string): Promise<ReadB
 
 function replacePositions(geometry: BufferGeometry, positions: Float32Array): void {
   const attribute = geometry.getAttribute('position').clone();
-  for (let i = 0; i < attribute.count; i++) attribute.setXYZ(i, positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!);
+  for (let i = 0; i < attribute.count; i++)
+    attribute.setXYZ(i, positions[3 * i]!, positions[3 * i + 1]!, positions[3 * i + 2]!);
   geometry.setAttribute('position', attribute);
 }
 

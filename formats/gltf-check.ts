@@ -26,11 +26,16 @@ function containerOf(buffer: ArrayBuffer, name: string): Container {
   if (buffer.byteLength >= 20 && view.getUint32(0, true) === GLB_MAGIC) {
     const length = view.getUint32(8, true);
     if (length > buffer.byteLength)
-      throw fileFault('damaged', `“${name}” is cut off: it should have ${length} bytes, and has ${buffer.byteLength}.`, 'a whole GLB file');
+      throw fileFault(
+        'damaged',
+        `“${name}” is cut off: it should have ${length} bytes, and has ${buffer.byteLength}.`,
+        'a whole GLB file',
+      );
     if (view.getUint32(4, true) < 2) return { document: { asset: { version: '1.0' } }, binary };
     const end = 20 + view.getUint32(12, true);
     json = json.subarray(20, end);
-    if (end + 8 <= length && view.getUint32(end + 4, true) === BINARY_CHUNK) binary = Math.min(view.getUint32(end, true), length - end - 8);
+    if (end + 8 <= length && view.getUint32(end + 4, true) === BINARY_CHUNK)
+      binary = Math.min(view.getUint32(end, true), length - end - 8);
   }
   try {
     const document = parseBounded(json, name);
@@ -42,13 +47,18 @@ function containerOf(buffer: ArrayBuffer, name: string): Container {
 }
 
 /**
- * Says in a sentence where a glTF file is of another version, names files that are not in it, or promises more than it holds. In a file
- * that passes, every list of numbers lies inside its buffers. Says how many scenes it has; throws a fault.
+ * Says in a sentence where a glTF file is of another version, names files that are not in it, or promises more than it
+ * holds. In a file that passes, every list of numbers lies inside its buffers. Says how many scenes it has; throws a
+ * fault.
  */
 export function checkGltf(buffer: ArrayBuffer, name: string): { readonly scenes: number } {
   const { document, binary } = containerOf(buffer, name);
   const damaged = (what: string): never => {
-    throw fileFault('damaged', `“${name}” can’t be read as glTF: it is cut off or damaged (${what}).`, 'a whole glTF file');
+    throw fileFault(
+      'damaged',
+      `“${name}” can’t be read as glTF: it is cut off or damaged (${what}).`,
+      'a whole glTF file',
+    );
   };
   const version = isRecord(document['asset']) ? document['asset']['version'] : undefined;
   if (typeof version !== 'string' || !/^2(\.|$)/.test(version))
@@ -63,7 +73,9 @@ export function checkGltf(buffer: ArrayBuffer, name: string): { readonly scenes:
   };
   const whole = (value: unknown, otherwise: number, what: string): number => {
     const number = value ?? otherwise;
-    return typeof number === 'number' && Number.isSafeInteger(number) && number >= 0 ? number : damaged(`${what} is no whole number`);
+    return typeof number === 'number' && Number.isSafeInteger(number) && number >= 0
+      ? number
+      : damaged(`${what} is no whole number`);
   };
   const buffers = listOf('buffers').map(({ uri, byteLength }) => {
     if (typeof uri === 'string' && !uri.startsWith('data:'))
@@ -86,7 +98,11 @@ export function checkGltf(buffer: ArrayBuffer, name: string): { readonly scenes:
   for (const accessor of listOf('accessors')) {
     const count = whole(accessor['count'], 0, 'the length of a list');
     if (count > most)
-      throw fileFault('size', `“${name}” has a list of ${count} numbers or vectors; allowed are up to ${most}.`, `lists of up to ${most}`);
+      throw fileFault(
+        'size',
+        `“${name}” has a list of ${count} numbers or vectors; allowed are up to ${most}.`,
+        `lists of up to ${most}`,
+      );
     const component = COMPONENT[accessor['componentType'] as number] ?? damaged('a list is of no known numbers');
     const size = component * (ELEMENT[accessor['type'] as string] ?? damaged('a list is of no known vectors'));
     if (accessor['bufferView'] === undefined) continue;

@@ -2,11 +2,12 @@ import { pointsIn, type Lattice, type VectorGrid } from '../core/lib/grids/vecto
 import { fileFault } from './scene-faults';
 import { GRID_LIMITS } from './vti';
 
-const ALLOWED = 'rows of three numbers x, y, z of the vector, as many as the grid has points, X fastest, then Y, then Z';
+const ALLOWED =
+  'rows of three numbers x, y, z of the vector, as many as the grid has points, X fastest, then Y, then Z';
 
 /**
- * Reads vectors from CSV text: three columns, a row a point, X fastest, then Y, then Z; a first row of names is passed over. The
- * file has no lattice of its own: it is given. Throws a fault naming the file and the row.
+ * Reads vectors from CSV text: three columns, a row a point, X fastest, then Y, then Z; a first row of names is passed
+ * over. The file has no lattice of its own: it is given. Throws a fault naming the file and the row.
  */
 export function readGridCsv(text: string, name: string, lattice: Lattice): VectorGrid {
   const lines = text.split(/\r?\n/).filter((line) => line.trim() !== '' && !line.startsWith('#'));

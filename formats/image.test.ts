@@ -38,13 +38,20 @@ describe('images', () => {
   it('a 16-bit PNG keeps its upper eight bits', () => {
     const png = new PNG({ width: 1, height: 1 });
     const data = Buffer.from(new Uint16Array([0x1234, 0x8000, 0xffff, 0xffff]).buffer);
-    const written = PNG.sync.write(Object.assign(png, { data }), { bitDepth: 16, colorType: 6, inputColorType: 6 } as never);
+    const written = PNG.sync.write(Object.assign(png, { data }), {
+      bitDepth: 16,
+      colorType: 6,
+      inputColorType: 6,
+    } as never);
     expect([...decodeImage(written, 'deep.png').rgba]).toEqual([0x12, 0x80, 0xff, 0xff]);
   });
 
   it('a JPEG is read by the one decoder, within its loss', () => {
     const data = Buffer.alloc(16 * 16 * 4, 180);
-    const { rgba: read, width } = decodeImage(new Uint8Array(jpeg.encode({ width: 16, height: 16, data }, 95).data), 'flat.jpg');
+    const { rgba: read, width } = decodeImage(
+      new Uint8Array(jpeg.encode({ width: 16, height: 16, data }, 95).data),
+      'flat.jpg',
+    );
     expect(width).toBe(16);
     expect(Math.abs(read[0]! - 180)).toBeLessThan(3);
   });

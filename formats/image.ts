@@ -44,8 +44,8 @@ function rgbaOfPng({ width, height, data, channels, depth, palette, transparency
 const NEEDED = ['IHDR', 'PLTE', 'tRNS', 'IDAT', 'IEND'];
 
 /**
- * A PNG with nothing in it but its pixels, after a look at how much they inflate to: no more than its header promises (PNG specification,
- * W3C 2003, 8.2 for interlaced images). Throws where it is no sound PNG.
+ * A PNG with nothing in it but its pixels, after a look at how much they inflate to: no more than its header promises
+ * (PNG specification, W3C 2003, 8.2 for interlaced images). Throws where it is no sound PNG.
  */
 function plainPng(bytes: Uint8Array): Uint8Array {
   const chunks = chunksOf(bytes);
@@ -66,7 +66,11 @@ function plainPng(bytes: Uint8Array): Uint8Array {
 export function decodeImage(bytes: Uint8Array, name: string): Pixels {
   const { bytes: mostBytes, pixels: mostPixels } = IMAGE_LIMITS;
   if (bytes.length > mostBytes)
-    throw fileFault('size', `“${name}” has ${bytes.length} bytes; allowed are up to ${mostBytes}.`, `up to ${mostBytes} bytes`);
+    throw fileFault(
+      'size',
+      `“${name}” has ${bytes.length} bytes; allowed are up to ${mostBytes}.`,
+      `up to ${mostBytes} bytes`,
+    );
   let size: ReturnType<typeof imageSize>;
   try {
     size = imageSize(bytes);
@@ -74,7 +78,11 @@ export function decodeImage(bytes: Uint8Array, name: string): Pixels {
     throw fileFault('type', `“${name}” is no image that can be read; allowed are PNG and JPEG.`, 'PNG or JPEG');
   }
   if (size.type !== 'png' && size.type !== 'jpg')
-    throw fileFault('type', `“${name}” is of the type ${size.type ?? 'unknown'}; allowed are PNG and JPEG.`, 'PNG or JPEG');
+    throw fileFault(
+      'type',
+      `“${name}” is of the type ${size.type ?? 'unknown'}; allowed are PNG and JPEG.`,
+      'PNG or JPEG',
+    );
   if (size.width * size.height > mostPixels)
     throw fileFault(
       'pixels',
@@ -83,7 +91,11 @@ export function decodeImage(bytes: Uint8Array, name: string): Pixels {
     );
   try {
     if (size.type === 'png') return rgbaOfPng(decodePng(plainPng(bytes)));
-    const { width, height, data } = jpeg.decode(bytes, { useTArray: true, maxMemoryUsageInMB: 1024, maxResolutionInMP: mostPixels / 1e6 });
+    const { width, height, data } = jpeg.decode(bytes, {
+      useTArray: true,
+      maxMemoryUsageInMB: 1024,
+      maxResolutionInMP: mostPixels / 1e6,
+    });
     return { width, height, rgba: data };
   } catch {
     throw fileFault('damaged', `“${name}” can’t be decoded: it is cut off or damaged.`, 'an undamaged PNG or JPEG');

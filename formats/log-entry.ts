@@ -20,7 +20,12 @@ export interface LogEntry {
 /** A trial as it is kept. */
 export interface TrialPage {
   /** What was set, by address, with the words and the unit it is shown by. */
-  readonly values: readonly { readonly address: string; readonly label: string; readonly unit: string; readonly value: number | string }[];
+  readonly values: readonly {
+    readonly address: string;
+    readonly label: string;
+    readonly unit: string;
+    readonly value: number | string;
+  }[];
   readonly frame: number;
   readonly measured: Readonly<Record<string, number | null>>;
 }
@@ -43,7 +48,9 @@ export function logbookMarkdown(entries: readonly LogEntry[]): string {
       [
         '| number | value |',
         '|---|---|',
-        ...values.map(({ label, unit, value }) => `| ${escaped(label)} | ${escaped(String(value))}${unit ? ` ${unit}` : ''} |`),
+        ...values.map(
+          ({ label, unit, value }) => `| ${escaped(label)} | ${escaped(String(value))}${unit ? ` ${unit}` : ''} |`,
+        ),
         ...Object.entries(measured).map(([name, value]) => `| ${escaped(name)} | ${value ?? 'none'} |`),
       ].join('\n'),
     ].join('\n\n');

@@ -30,8 +30,8 @@ interface Part {
 const padded = (n: number) => (n + 3) & ~3;
 
 /**
- * A mesh as the file it is kept as: binary glTF 2.0 (Khronos). Groups, and the accessor of a deforming mesh's poses, are
- * named in `extras`, which other readers pass over.
+ * A mesh as the file it is kept as: binary glTF 2.0 (Khronos). Groups, and the accessor of a deforming mesh's poses,
+ * are named in `extras`, which other readers pass over.
  */
 export function writeMesh(mesh: TriangleMesh): Uint8Array<ArrayBuffer> {
   const parts: Part[] = [];
@@ -149,7 +149,11 @@ export function readMesh(bytes: Uint8Array, name: string): TriangleMesh {
     const length = size * (componentType === UBYTE ? 1 : 4);
     if (from + length > bytes.length) damaged('it is cut off');
     const copy = bytes.slice(from, from + length).buffer;
-    return componentType === FLOAT ? new Float32Array(copy) : componentType === UINT ? new Uint32Array(copy) : new Uint8Array(copy);
+    return componentType === FLOAT
+      ? new Float32Array(copy)
+      : componentType === UINT
+        ? new Uint32Array(copy)
+        : new Uint8Array(copy);
   };
   const primitive = at(at(at(at(document, 'meshes'), 0), 'primitives'), 0);
   const attributes = at(primitive, 'attributes');
@@ -179,7 +183,8 @@ export function faultOf({ positions, normals, index, groups, colours, uvs, motio
   if (vertices > MESH_LIMITS.vertices || index.length / 3 > MESH_LIMITS.triangles)
     return `it has ${index.length / 3} triangles; allowed are up to ${MESH_LIMITS.triangles}`;
   if (normals.length !== positions.length || index.length % 3 !== 0) return 'its lists do not fit together';
-  if ((colours && colours.length !== positions.length) || (uvs && uvs.length !== 2 * vertices)) return 'its lists do not fit together';
+  if ((colours && colours.length !== positions.length) || (uvs && uvs.length !== 2 * vertices))
+    return 'its lists do not fit together';
   if (index.some((i) => i >= vertices)) return 'a face names a corner that is not there';
   if (!positions.every(Number.isFinite)) return 'a coordinate is no finite number';
   if (!normals.every(Number.isFinite)) return 'a normal is no finite number';

@@ -73,7 +73,9 @@ describe('mesh files that somebody else wrote: counts and bounds are equal', () 
 
   it('PLY, as text and binary', async () => {
     for (const binary of [false, true]) {
-      const data = new PLYExporter().parse(sampleObject(), () => {}, { binary, littleEndian: true }) as unknown as string | ArrayBuffer;
+      const data = new PLYExporter().parse(sampleObject(), () => {}, { binary, littleEndian: true }) as unknown as
+        | string
+        | ArrayBuffer;
       const { mesh } = await read(typeof data === 'string' ? bytes(data) : new Uint8Array(data), 'bunny.ply');
       check(mesh);
       expect(vertexCount(mesh)).toBe(bunny.positions.length);
@@ -130,12 +132,16 @@ describe('the kept form', () => {
     expect(readMesh(writeMesh(moving), 'x').motion).toEqual(moving.motion);
     const glb = writeMesh(mesh);
     expect(() => readMesh(glb.slice(0, 200), 'box')).toThrow(/“box” can’t be read: it is cut off/);
-    expect(() => readMesh(writeMesh({ ...mesh, index: Uint32Array.of(0, 1, 999) }), 'box')).toThrow(/names a corner that is not there/);
-    expect(() => readMesh(writeMesh({ ...mesh, positions: mesh.positions.map((n, i) => (i === 4 ? NaN : n)) }), 'box')).toThrow(
-      /no finite number/,
+    expect(() => readMesh(writeMesh({ ...mesh, index: Uint32Array.of(0, 1, 999) }), 'box')).toThrow(
+      /names a corner that is not there/,
     );
+    expect(() =>
+      readMesh(writeMesh({ ...mesh, positions: mesh.positions.map((n, i) => (i === 4 ? NaN : n)) }), 'box'),
+    ).toThrow(/no finite number/);
     expect(() => readMesh(new Uint8Array(MESH_LIMITS.bytes + 1), 'box')).toThrow(/allowed are up to/);
-    expect(() => readMesh(bytes('glTF but not really, only the beginning of it'), 'box')).toThrow(/cut off or no binary glTF/);
+    expect(() => readMesh(bytes('glTF but not really, only the beginning of it'), 'box')).toThrow(
+      /cut off or no binary glTF/,
+    );
   });
 });
 
@@ -147,12 +153,24 @@ describe('bad mesh files each get their sentence', () => {
     ['points without faces', bytes('v 0 0 0\nv 1 0 0\nv 0 1 0\n'), 'a.obj', /“a.obj” has no faces/],
     [
       'a cloud of points',
-      bytes('ply\nformat ascii 1.0\nelement vertex 2\nproperty float x\nproperty float y\nproperty float z\nend_header\n0 0 0\n1 1 1\n'),
+      bytes(
+        'ply\nformat ascii 1.0\nelement vertex 2\nproperty float x\nproperty float y\nproperty float z\nend_header\n0 0 0\n1 1 1\n',
+      ),
       'a.ply',
       /“a.ply” has no faces: it holds 2 points and no faces/,
     ],
-    ['not a number', bytes(QUAD.replace('v 1 1 0', 'v nan 1 0')), 'a.obj', /has a coordinate that is no finite number, in corner 3/],
-    ['degenerate', bytes('v 0 0 0\nv 1 0 0\nv 2 0 0\nf 1 2 3\n'), 'a.obj', /has no faces: all of its 1 faces are without area/],
+    [
+      'not a number',
+      bytes(QUAD.replace('v 1 1 0', 'v nan 1 0')),
+      'a.obj',
+      /has a coordinate that is no finite number, in corner 3/,
+    ],
+    [
+      'degenerate',
+      bytes('v 0 0 0\nv 1 0 0\nv 2 0 0\nf 1 2 3\n'),
+      'a.obj',
+      /has no faces: all of its 1 faces are without area/,
+    ],
     [
       'binary STL cut off',
       (() => {
@@ -194,12 +212,19 @@ describe('bad mesh files each get their sentence', () => {
     ],
     [
       'a PLY that promises more than it has',
-      bytes('ply\nformat ascii 1.0\nelement vertex 900000000\nproperty float x\nproperty float y\nproperty float z\nend_header\n0 0 0\n'),
+      bytes(
+        'ply\nformat ascii 1.0\nelement vertex 900000000\nproperty float x\nproperty float y\nproperty float z\nend_header\n0 0 0\n',
+      ),
       'a.ply',
       /Its header promises 900000000 of “vertex”, and the file has room for/,
     ],
     ['glTF cut off', bytes('{"asset":{"version":'), 'a.gltf', /is no whole glTF/],
-    ['GLB cut off', writeMesh(meshSources.get('box').build(meshSources.defaults('box'), new Map())!).slice(0, 400), 'a.glb', /is cut off/],
+    [
+      'GLB cut off',
+      writeMesh(meshSources.get('box').build(meshSources.defaults('box'), new Map())!).slice(0, 400),
+      'a.glb',
+      /is cut off/,
+    ],
     [
       'PLY cut off',
       bytes(
@@ -224,7 +249,9 @@ describe('bad mesh files each get their sentence', () => {
       view.setFloat32(at + 28, 1, true);
       view.setFloat32(at + 32, i % 7, true);
     }
-    expect(await refusal(stl, 'many.stl')).toMatch(/“many.stl” can’t be taken: it has 1000001 triangles; allowed are up to 1000000/);
+    expect(await refusal(stl, 'many.stl')).toMatch(
+      /“many.stl” can’t be taken: it has 1000001 triangles; allowed are up to 1000000/,
+    );
   });
 
   it('what can be mended is, and said: faces without area, missing normals, a wrong extension', async () => {
@@ -262,7 +289,9 @@ it('an animated glTF is read as poses, in the seconds of its animation', async (
     scenes: [{ nodes: [0] }],
     nodes: [{ mesh: 0, name: 'plate' }],
     meshes: [{ primitives: [{ attributes: { POSITION: 0 } }] }],
-    animations: [{ channels: [{ sampler: 0, target: { node: 0, path: 'translation' } }], samplers: [{ input: 1, output: 2 }] }],
+    animations: [
+      { channels: [{ sampler: 0, target: { node: 0, path: 'translation' } }], samplers: [{ input: 1, output: 2 }] },
+    ],
     accessors: [
       { bufferView: 0, componentType: 5126, count: 3, type: 'VEC3', min: [0, 0, -1], max: [1, 0, 0] },
       { bufferView: 1, componentType: 5126, count: 2, type: 'SCALAR', min: [0], max: [1] },

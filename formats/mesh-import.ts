@@ -63,7 +63,10 @@ async function readBodies(format: Format, bytes: Uint8Array, name: string): Prom
     const { PLYLoader } = await import('three/addons/loaders/PLYLoader.js');
     return { bodies: [{ geometry: new PLYLoader().parse(buffer), name: '', materials: [] }] };
   }
-  if (bytes.length >= 84 && !/^\s*solid\b[\s\S]*facet/.test(new TextDecoder('latin1').decode(bytes.subarray(0, 2048)))) {
+  if (
+    bytes.length >= 84 &&
+    !/^\s*solid\b[\s\S]*facet/.test(new TextDecoder('latin1').decode(bytes.subarray(0, 2048)))
+  ) {
     const faces = new DataView(buffer).getUint32(80, true);
     if (bytes.length < 84 + 50 * faces)
       throw fileFault(
@@ -99,7 +102,8 @@ function welded({ geometry, poses }: Body): BufferGeometry {
 
 const numbersOf = (attribute: BufferAttribute, width: number): Float32Array => {
   const out = new Float32Array(attribute.count * width);
-  for (let i = 0; i < attribute.count; i++) for (let k = 0; k < width; k++) out[i * width + k] = attribute.getComponent(i, k);
+  for (let i = 0; i < attribute.count; i++)
+    for (let k = 0; k < width; k++) out[i * width + k] = attribute.getComponent(i, k);
   return out;
 };
 
@@ -133,7 +137,11 @@ function join({ bodies, step }: ReadBodies, name: string): Joined {
   const face = new Float64Array(3);
   for (const { positions, index } of made)
     if (index.some((corner) => 3 * corner >= positions.length))
-      throw fileFault('damaged', `“${name}” can’t be taken: a face names a corner that is not there.`, 'faces between corners of the file');
+      throw fileFault(
+        'damaged',
+        `“${name}” can’t be taken: a face names a corner that is not there.`,
+        'faces between corners of the file',
+      );
   const vertices = made.reduce((n, m) => n + m.positions.length / 3, 0);
   const positions = new Float32Array(3 * vertices);
   const index: number[] = [];
@@ -212,11 +220,17 @@ function unit(normals: Float32Array): Float32Array {
  * the file and what is wrong with it.
  */
 export async function readMeshFile(bytes: Uint8Array, name: string): Promise<MeshImport> {
-  if (bytes.length > MESH_FILE_LIMIT) throw fileFault('size', tooLarge(name, bytes.length), `up to ${MESH_FILE_LIMIT} bytes`);
-  if (bytes.length === 0) throw fileFault('empty', `“${name}” is empty; allowed are OBJ, PLY, STL and glTF.`, 'OBJ, PLY, STL or glTF');
+  if (bytes.length > MESH_FILE_LIMIT)
+    throw fileFault('size', tooLarge(name, bytes.length), `up to ${MESH_FILE_LIMIT} bytes`);
+  if (bytes.length === 0)
+    throw fileFault('empty', `“${name}” is empty; allowed are OBJ, PLY, STL and glTF.`, 'OBJ, PLY, STL or glTF');
   const format = formatOf(bytes, name);
   if (!format)
-    throw fileFault('type', `“${name}” is no mesh that can be read; allowed are OBJ, PLY, STL and glTF.`, 'OBJ, PLY, STL or glTF');
+    throw fileFault(
+      'type',
+      `“${name}” is no mesh that can be read; allowed are OBJ, PLY, STL and glTF.`,
+      'OBJ, PLY, STL or glTF',
+    );
   if (isKept(bytes)) {
     const mesh = readMesh(bytes, name);
     return { glb: writeMesh(mesh), notices: [], extent: extentOf(mesh.positions) };
@@ -235,7 +249,11 @@ export async function readMeshFile(bytes: Uint8Array, name: string): Promise<Mes
     );
   if (mesh.index.length === 0) {
     const what =
-      flat > 0 ? `all of its ${flat} faces are without area` : points > 0 ? `it holds ${points} points and no faces` : 'it holds nothing';
+      flat > 0
+        ? `all of its ${flat} faces are without area`
+        : points > 0
+          ? `it holds ${points} points and no faces`
+          : 'it holds nothing';
     throw fileFault('empty', `“${name}” has no faces: ${what}; allowed are meshes of triangles.`, 'a mesh with faces');
   }
   const wrong = faultOf(mesh);

@@ -1,7 +1,10 @@
 /** Numbers at the ends of their ranges: those are read where sizes and counts stand. */
 const ENDS = [0, 1, 0x7f, 0x80, 0xff, 0x7fffffff, 0x80000000, 0xffffffff];
 
-/** A file broken at random, the same for the same seed: bytes and numbers changed, pieces left out, doubled, moved, cut off, or taken from another. */
+/**
+ * A file broken at random, the same for the same seed: bytes and numbers changed, pieces left out, doubled, moved, cut
+ * off, or taken from another.
+ */
 export function mutated(bytes: Uint8Array, seed: number, others: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
   let state = (seed * 2654435761 + 1) >>> 0;
   const below = (n: number): number => {
@@ -34,7 +37,8 @@ export function mutated(bytes: Uint8Array, seed: number, others: readonly Uint8A
         file[from]! ^= 1 << below(8);
         break;
       case 2:
-        if (from + 4 <= file.length) new DataView(file.buffer).setUint32(from, ENDS[below(ENDS.length)]!, below(2) === 0);
+        if (from + 4 <= file.length)
+          new DataView(file.buffer).setUint32(from, ENDS[below(ENDS.length)]!, below(2) === 0);
         break;
       case 3:
         put(from, new Uint8Array(), to);
@@ -54,7 +58,8 @@ export function mutated(bytes: Uint8Array, seed: number, others: readonly Uint8A
       default: {
         // A number in a text becomes a large, negative or broken one.
         const digit = file.findIndex((c, i) => i >= from && c >= 0x30 && c <= 0x39);
-        if (digit >= 0) put(digit, new TextEncoder().encode(['99999999', '-1', '1e400', 'NaN', ''][below(5)]), digit + 1);
+        if (digit >= 0)
+          put(digit, new TextEncoder().encode(['99999999', '-1', '1e400', 'NaN', ''][below(5)]), digit + 1);
       }
     }
   }

@@ -35,7 +35,8 @@ function attributesOf(table: ParticleTable): Record<string, Attribute> {
   return {
     POSITION: { type: 'VEC3', component: FLOAT, values: position, bounds: boundsOf(position) },
     _VELOCITY: { type: 'VEC3', component: FLOAT, values: together(table, ['vx', 'vy', 'vz']) },
-    // Of the standard's types only this one holds a whole number of 32 bits; as an attribute it is not allowed, so it goes in two halves.
+    // Of the standard's types only this one holds a whole number of 32 bits; as an attribute it is not allowed, so it
+    // goes in two halves.
     _ID_LOW: scalar(Float32Array.from(table.id, (id) => id & 0xffff)),
     _ID_HIGH: scalar(Float32Array.from(table.id, (id) => id >>> 16)),
     _AGE: scalar(table.age),
@@ -45,8 +46,9 @@ function attributesOf(table: ParticleTable): Record<string, Attribute> {
 }
 
 /**
- * The particles of one frame as binary glTF 2.0: a node of points for each emitter that has any, with velocities in m/s, ages and lives in seconds and
- * diameters in metres as attributes of their own; a number is _ID_HIGH · 65536 + _ID_LOW. Source: glTF 2.0 specification, Khronos (ISO/IEC 12113).
+ * The particles of one frame as binary glTF 2.0: a node of points for each emitter that has any, with velocities in
+ * m/s, ages and lives in seconds and diameters in metres as attributes of their own; a number is _ID_HIGH · 65536 +
+ * _ID_LOW. Source: glTF 2.0 specification, Khronos (ISO/IEC 12113).
  */
 export function particlesGlb(tables: readonly ParticleTable[]): Uint8Array<ArrayBuffer> {
   const views: { buffer: 0; byteOffset: number; byteLength: number }[] = [];
@@ -60,7 +62,13 @@ export function particlesGlb(tables: readonly ParticleTable[]): Uint8Array<Array
       views.push({ buffer: 0, byteOffset: length, byteLength: bytes.length });
       parts.push(bytes);
       length += bytes.length;
-      accessors.push({ bufferView: views.length - 1, componentType: component, count: table.id.length, type, ...bounds });
+      accessors.push({
+        bufferView: views.length - 1,
+        componentType: component,
+        count: table.id.length,
+        type,
+        ...bounds,
+      });
       return [name, accessors.length - 1] as const;
     });
     return { name: table.emitter, primitives: [{ mode: POINTS, attributes: Object.fromEntries(attributes) }] };

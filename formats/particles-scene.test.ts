@@ -33,7 +33,11 @@ it('binary glTF is read by the reader of three.js: every number of every particl
     expect([0, 1, 2].map((c) => attribute('position').getComponent(i, c))).toEqual([x[i], y[i], z[i]]);
     expect([0, 1, 2].map((c) => attribute('_velocity').getComponent(i, c))).toEqual([vx[i], vy[i], vz[i]]);
     expect(attribute('_id_high').getX(i) * 65536 + attribute('_id_low').getX(i)).toBe(table!.id[i]);
-    expect([attribute('_age').getX(i), attribute('_life').getX(i), attribute('_size').getX(i)]).toEqual([table!.age[i], life[i], size[i]]);
+    expect([attribute('_age').getX(i), attribute('_life').getX(i), attribute('_size').getX(i)]).toEqual([
+      table!.age[i],
+      life[i],
+      size[i],
+    ]);
   }
   expect((await new GLTFLoader().parseAsync(particlesGlb([empty]).buffer, '')).scene.children).toHaveLength(0);
 });
@@ -41,7 +45,8 @@ it('binary glTF is read by the reader of three.js: every number of every particl
 type Read = { readonly [key: string]: Read & string };
 
 /** Numbers of a text of USD, in order. */
-const numbersIn = (text: string): number[] => [...text.matchAll(/-?\d+(?:\.\d+)?(?:e[+-]?\d+)?/g)].map(([n]) => Number(n));
+const numbersIn = (text: string): number[] =>
+  [...text.matchAll(/-?\d+(?:\.\d+)?(?:e[+-]?\d+)?/g)].map(([n]) => Number(n));
 
 describe('USD in text', () => {
   const run = new Simulation(scene, new Map());
@@ -95,9 +100,12 @@ describe('USD in text', () => {
     }
     const root = new USDAParser().parseText([...curves.text()].join('')) as unknown as Read;
     const read = (prim: string, name: string, frame: number) =>
-      numbersIn(String(root['def Xform "Particles"']![`def BasisCurves "${prim}"`]![`${name}.timeSamples`]![String(frame)]));
+      numbersIn(
+        String(root['def Xform "Particles"']![`def BasisCurves "${prim}"`]![`${name}.timeSamples`]![String(frame)]),
+      );
     expect(read('Kelp_strands', 'int[] curveVertexCounts', 3)).toEqual([4, 4]);
-    const at = (frame: number, slot: number) => (['x', 'y', 'z'] as const).map((axis) => kept[frame]!.columns[axis][slot]!);
+    const at = (frame: number, slot: number) =>
+      (['x', 'y', 'z'] as const).map((axis) => kept[frame]!.columns[axis][slot]!);
     const rows = strandRows(kept[3]!.id, kept[3]!.id.length, 4);
     expect(read('Kelp_strands', 'point3f[] points', 3)).toEqual(rows.flat().flatMap((slot) => at(3, slot)));
     // The first frame has no frame before it; later ones as many as the trail is long.
@@ -110,7 +118,13 @@ describe('USD in text', () => {
 
   it('tells its rate, range, unit and axis, and closes what it opens', () => {
     expect(text.startsWith('#usda 1.0\n(')).toBe(true);
-    for (const said of ['startTimeCode = 0', 'endTimeCode = 20', 'timeCodesPerSecond = 24', 'metersPerUnit = 1', 'upAxis = "Y"'])
+    for (const said of [
+      'startTimeCode = 0',
+      'endTimeCode = 20',
+      'timeCodesPerSecond = 24',
+      'metersPerUnit = 1',
+      'upAxis = "Y"',
+    ])
       expect(text).toContain(said);
     for (const [open, close] of [
       ['{', '}'],

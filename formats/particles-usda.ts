@@ -61,7 +61,8 @@ function listOf(table: ParticleTable, name: Name, order: Uint32Array): string {
 
 /** Adds the curves of a frame to those of a prim. */
 function keep({ samples }: Drawn, frame: number, { counts, points, widths }: Curves): void {
-  const put = (name: CurveName, texts: readonly string[]) => samples[name].push(`            ${frame}: [${texts.join(', ')}],\n`);
+  const put = (name: CurveName, texts: readonly string[]) =>
+    samples[name].push(`            ${frame}: [${texts.join(', ')}],\n`);
   put('counts', counts.map(String));
   put(
     'points',
@@ -71,9 +72,11 @@ function keep({ samples }: Drawn, frame: number, { counts, points, widths }: Cur
 }
 
 /**
- * Particles over time as USD in text: a prim of points for each emitter, with time samples of places in metres, numbers that stay with their particles,
- * velocities in m/s and diameters; strands and trails as linear curves beside them. Frames are added one after another; what is written so far is kept as text by attribute.
- * Source: UsdGeomPoints, UsdGeomBasisCurves and the grammar of .usda, OpenUSD documentation. No reader of USD was to be had here; a test holds it against that grammar.
+ * Particles over time as USD in text: a prim of points for each emitter, with time samples of places in metres, numbers
+ * that stay with their particles, velocities in m/s and diameters; strands and trails as linear curves beside them.
+ * Frames are added one after another; what is written so far is kept as text by attribute.
+ * Source: UsdGeomPoints, UsdGeomBasisCurves and the grammar of .usda, OpenUSD documentation. No reader of USD was to be
+ * had here; a test holds it against that grammar.
  */
 export class UsdaWriter {
   private readonly samples: Map<Name, string[]>[];
@@ -108,7 +111,8 @@ export class UsdaWriter {
   add(frame: number, tables: readonly ParticleTable[]): void {
     tables.forEach((table, e) => {
       const order = Uint32Array.from(table.id.keys()).toSorted((a, b) => table.id[a]! - table.id[b]!);
-      for (const [, name] of ATTRIBUTES) this.samples[e]!.get(name)!.push(`            ${frame}: ${listOf(table, name, order)},\n`);
+      for (const [, name] of ATTRIBUTES)
+        this.samples[e]!.get(name)!.push(`            ${frame}: ${listOf(table, name, order)},\n`);
       const { strand = 0, trail } = this.sources[e] ?? {};
       const strands = this.strands[e];
       const trails = this.trails[e];
@@ -129,7 +133,8 @@ export class UsdaWriter {
     for (const [e, name] of this.names.entries()) {
       yield `    def Points "${name}"\n    {\n`;
       for (const [typed, attribute] of ATTRIBUTES) {
-        if (typed.includes('primvars:')) yield `        ${typed} = [] (\n            interpolation = "vertex"\n        )\n`;
+        if (typed.includes('primvars:'))
+          yield `        ${typed} = [] (\n            interpolation = "vertex"\n        )\n`;
         yield `        ${typed}.timeSamples = {\n`;
         yield* this.samples[e]!.get(attribute)!;
         yield `        }\n`;

@@ -5,7 +5,9 @@ import { runTo, testScene } from '../core/tests/scenes';
 import { snapshot } from '../engine/frame';
 import { particlesCsv, particlesPly, tablesOf } from './particles';
 
-const scene = testScene({ emitter: { amounts: [{ kind: 'rate', rate: 100 }], birth: { life: 9, speed: 1, spread: 180 } } });
+const scene = testScene({
+  emitter: { amounts: [{ kind: 'rate', rate: 100 }], birth: { life: 9, speed: 1, spread: 180 } },
+});
 const frame = snapshot(runTo(scene, 24), 1);
 const tables = tablesOf(frame.emitters, ['odd, "name"']);
 const { id, columns } = frame.emitters[0]!;
@@ -28,7 +30,11 @@ describe('particle files', () => {
     expect(positions.count).toBe(100);
     for (let i = 0; i < 100; i++) {
       const slot = id.indexOf(i + 1);
-      expect([positions.getX(i), positions.getY(i), positions.getZ(i)]).toEqual([columns.x[slot], columns.y[slot], columns.z[slot]]);
+      expect([positions.getX(i), positions.getY(i), positions.getZ(i)]).toEqual([
+        columns.x[slot],
+        columns.y[slot],
+        columns.z[slot],
+      ]);
     }
   });
 });

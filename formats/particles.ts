@@ -16,7 +16,8 @@ export function tablesOf(emitters: readonly Omit<ParticleTable, 'emitter'>[], id
 /** Columns of a particle file, after emitter and number. */
 const NUMBERS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'age', 'life', 'mass', 'size', 'drag'] as const;
 
-const columnOf = (table: ParticleTable, name: (typeof NUMBERS)[number]) => (name === 'age' ? table.age : table.columns[name]);
+const columnOf = (table: ParticleTable, name: (typeof NUMBERS)[number]) =>
+  name === 'age' ? table.age : table.columns[name];
 
 /** Slots in the order of the particles' numbers. */
 function byNumber({ id }: ParticleTable): Uint32Array {
@@ -36,7 +37,8 @@ export function particlesCsv(tables: readonly ParticleTable[]): string {
   for (const table of tables) {
     const columns = NUMBERS.map((name) => columnOf(table, name));
     const emitter = quoted(table.emitter);
-    for (const slot of byNumber(table)) lines.push(`${emitter},${table.id[slot]},${columns.map((c) => c[slot]).join(',')}`);
+    for (const slot of byNumber(table))
+      lines.push(`${emitter},${table.id[slot]},${columns.map((c) => c[slot]).join(',')}`);
   }
   return `${lines.join('\n')}\n`;
 }
@@ -60,7 +62,10 @@ function plyHeader(tables: readonly ParticleTable[], format: 'ascii' | 'binary_l
 export function particlesPlyText(tables: readonly ParticleTable[]): string {
   const lines = tables.flatMap((table, emitter) => {
     const columns = NUMBERS.map((name) => columnOf(table, name));
-    return Array.from(byNumber(table), (slot) => `${columns.map((c) => c[slot]).join(' ')} ${table.id[slot]} ${emitter}\n`);
+    return Array.from(
+      byNumber(table),
+      (slot) => `${columns.map((c) => c[slot]).join(' ')} ${table.id[slot]} ${emitter}\n`,
+    );
   });
   return plyHeader(tables, 'ascii') + lines.join('');
 }

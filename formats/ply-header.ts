@@ -24,8 +24,8 @@ const SIZES: Readonly<Record<string, number>> = {
 };
 
 /**
- * Holds the header of a PLY against the size of the file: it must not promise more than there can be. Throws a fault that names the file, the
- * element, and how many there are at most.
+ * Holds the header of a PLY against the size of the file: it must not promise more than there can be. Throws a fault
+ * that names the file, the element, and how many there are at most.
  */
 export function checkPly(bytes: Uint8Array, name: string): void {
   const head = new TextDecoder('latin1').decode(bytes.subarray(0, MOST_HEADER));

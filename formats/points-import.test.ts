@@ -7,7 +7,9 @@ import { readPoints } from './points-import';
 const bytes = (text: string) => new TextEncoder().encode(text);
 
 describe('points of files to be born from', () => {
-  const scene = testScene({ emitter: { shape: { kind: 'ball', radius: 1 }, amounts: [{ kind: 'burst', count: 50, frame: 0 }] } });
+  const scene = testScene({
+    emitter: { shape: { kind: 'ball', radius: 1 }, amounts: [{ kind: 'burst', count: 50, frame: 0 }] },
+  });
   const frame = snapshot(runTo(scene, 3), 1);
   const tables = tablesOf(frame.emitters, ['e']);
   const { x, y, z } = frame.emitters[0]!.columns;
@@ -22,7 +24,13 @@ describe('points of files to be born from', () => {
     const places = (px: ArrayLike<number>, py: ArrayLike<number>, pz: ArrayLike<number>) =>
       Array.from({ length: 50 }, (_, i) => [px[i]!, py[i]!, pz[i]!].map((n) => n.toFixed(5)).join(' ')).toSorted();
     const born = runTo(
-      testScene({ emitter: { shape: { kind: 'cloud', points }, amounts: [{ kind: 'burst', count: 50, frame: 0 }], birth: { speed: 0 } } }),
+      testScene({
+        emitter: {
+          shape: { kind: 'cloud', points },
+          amounts: [{ kind: 'burst', count: 50, frame: 0 }],
+          birth: { speed: 0 },
+        },
+      }),
       0,
     );
     const { columns } = born.populations[0]!;
@@ -42,7 +50,10 @@ describe('points of files to be born from', () => {
   });
 
   it('takes every nth of more than it can hold, and says so', async () => {
-    const { points, notice } = await readPoints(bytes(Array.from({ length: 50_001 }, (_, i) => `${i},0,0`).join('\n')), 'large.csv');
+    const { points, notice } = await readPoints(
+      bytes(Array.from({ length: 50_001 }, (_, i) => `${i},0,0`).join('\n')),
+      'large.csv',
+    );
     expect(points).toHaveLength(16_667);
     expect(points[1]).toEqual([3, 0, 0]);
     expect(notice).toBe('“large.csv” has 50001 points: every 3rd of them is taken, 16667 in all.');
@@ -60,7 +71,11 @@ describe('points of files to be born from', () => {
     expect(await refusal('x,y,z\n1,2,3\n4,five,6', 'bad.csv')).toBe(
       'Line 3 of “bad.csv” is “4,five,6”; allowed are numbers for x, y and z.',
     );
-    expect(await refusal('x,y,z\n', 'none.csv')).toBe('“none.csv” has no points; allowed are CSV and PLY files with at least one.');
-    expect(await refusal('ply\nformat ascii 1.0\nelement vertex 0\nend_header\n', 'empty.ply')).toMatch(/^“empty\.ply”/);
+    expect(await refusal('x,y,z\n', 'none.csv')).toBe(
+      '“none.csv” has no points; allowed are CSV and PLY files with at least one.',
+    );
+    expect(await refusal('ply\nformat ascii 1.0\nelement vertex 0\nend_header\n', 'empty.ply')).toMatch(
+      /^“empty\.ply”/,
+    );
   });
 });

@@ -17,9 +17,12 @@ export interface PointsImport {
 
 /** The numbers of a line of CSV: parts between commas, semicolons or tabs, or where there are none of them, spaces. */
 const cells = (line: string): string[] =>
-  (/[,;\t]/.test(line) ? line.split(/[,;\t]/) : line.trim().split(/\s+/)).map((cell) => cell.trim().replace(/^"|"$/g, ''));
+  (/[,;\t]/.test(line) ? line.split(/[,;\t]/) : line.trim().split(/\s+/)).map((cell) =>
+    cell.trim().replace(/^"|"$/g, ''),
+  );
 
-const isNumber = (cell: string | undefined): boolean => cell !== undefined && cell !== '' && Number.isFinite(Number(cell));
+const isNumber = (cell: string | undefined): boolean =>
+  cell !== undefined && cell !== '' && Number.isFinite(Number(cell));
 
 /** Places of a CSV: the columns that its first line calls x, y and z, or the first three where it has no names. */
 function pointsOfCsv(text: string, name: string): Float64Array {
@@ -29,7 +32,9 @@ function pointsOfCsv(text: string, name: string): Float64Array {
   const named = !head.every(isNumber);
   const at = named ? ['x', 'y', 'z'].map((axis) => head.findIndex((cell) => cell.toLowerCase() === axis)) : [0, 1, 2];
   if (begin < 0 || at.some((column) => column < 0) || (!named && head.length < 3))
-    throw refusedFile(`“${name}” has no columns x, y and z; allowed are CSV files whose first line names them, or three numbers a line.`);
+    throw refusedFile(
+      `“${name}” has no columns x, y and z; allowed are CSV files whose first line names them, or three numbers a line.`,
+    );
   const values: number[] = [];
   for (let i = begin + (named ? 1 : 0); i < lines.length; i++) {
     const line = lines[i]!;
@@ -56,11 +61,12 @@ async function pointsOfPly(bytes: Uint8Array<ArrayBuffer>, name: string): Promis
 }
 
 /**
- * Reads places from a CSV or PLY file, in metres as they stand. Of more than {@link MOST_CLOUD} every n-th is taken. Throws a sentence that names the file
- * and what is allowed.
+ * Reads places from a CSV or PLY file, in metres as they stand. Of more than {@link MOST_CLOUD} every n-th is taken.
+ * Throws a sentence that names the file and what is allowed.
  */
 export async function readPoints(bytes: Uint8Array<ArrayBuffer>, name: string): Promise<PointsImport> {
-  if (bytes.length > MOST_BYTES) throw refusedFile(`“${name}” has ${bytes.length} bytes; allowed are up to ${MOST_BYTES}.`);
+  if (bytes.length > MOST_BYTES)
+    throw refusedFile(`“${name}” has ${bytes.length} bytes; allowed are up to ${MOST_BYTES}.`);
   const isPly = new TextDecoder().decode(bytes.subarray(0, 4)).trim() === 'ply';
   const values = isPly ? await pointsOfPly(bytes, name) : pointsOfCsv(new TextDecoder().decode(bytes), name);
   const found = values.length / 3;

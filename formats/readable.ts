@@ -43,7 +43,12 @@ export const readable = {
     summary: 'Pictures as brightness and colour.',
   },
   path: { label: 'Paths', extensions: ['svg'], types: ['image/svg+xml'], summary: 'The first outlines of a drawing.' },
-  font: { label: 'Typefaces', extensions: ['otf', 'ttf', 'woff'], types: ['font/*'], summary: 'The outlines of the letters in a text.' },
+  font: {
+    label: 'Typefaces',
+    extensions: ['otf', 'ttf', 'woff'],
+    types: ['font/*'],
+    summary: 'The outlines of the letters in a text.',
+  },
   sound: {
     label: 'Sounds',
     extensions: ['wav', 'ogg', 'mp3', 'flac'],
@@ -59,4 +64,5 @@ export const readable = {
 } as const satisfies Readonly<Record<string, ReadableFile>>;
 
 /** Extensions and media types of a sort, as the `accept` of a file input takes them. */
-export const acceptOf = ({ extensions, types }: ReadableFile): string => [...types, ...extensions.map((e) => `.${e}`)].join(',');
+export const acceptOf = ({ extensions, types }: ReadableFile): string =>
+  [...types, ...extensions.map((e) => `.${e}`)].join(',');

@@ -29,12 +29,19 @@ describe('what a render is written as', () => {
 
   it('refuses names that no file can have, in words', () => {
     expect(patternFault('plume_####')).toBeUndefined();
-    for (const bad of ['', '  ', 'a/b', 'what?', 'x'.repeat(101)]) expect(patternFault(bad)).toContain('allowed are 1 to 100 characters');
+    for (const bad of ['', '  ', 'a/b', 'what?', 'x'.repeat(101)])
+      expect(patternFault(bad)).toContain('allowed are 1 to 100 characters');
   });
 
   it('keeps bits and alpha to what the format has', () => {
-    expect(fitting({ ...settings, format: 'exr', alpha: 'premultiplied' })).toMatchObject({ bits: 'half', alpha: 'premultiplied' });
-    expect(fitting({ ...settings, format: 'mp4', bits: '16', alpha: 'straight' })).toMatchObject({ bits: '8', alpha: 'none' });
+    expect(fitting({ ...settings, format: 'exr', alpha: 'premultiplied' })).toMatchObject({
+      bits: 'half',
+      alpha: 'premultiplied',
+    });
+    expect(fitting({ ...settings, format: 'mp4', bits: '16', alpha: 'straight' })).toMatchObject({
+      bits: '8',
+      alpha: 'none',
+    });
     expect(fitting({ ...settings, format: 'webm', alpha: 'premultiplied' }).alpha).toBe('straight');
   });
 });

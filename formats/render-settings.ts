@@ -59,7 +59,10 @@ export interface PicturePart {
 }
 
 /** The pictures that are drawn of each frame, in order: emitters that are not in renders have none. */
-function partsOf({ split, format }: Pick<RenderSettings, 'split' | 'format'>, emitters: readonly NamedEmitter[]): PicturePart[] {
+function partsOf(
+  { split, format }: Pick<RenderSettings, 'split' | 'format'>,
+  emitters: readonly NamedEmitter[],
+): PicturePart[] {
   const whole: PicturePart = { folder: '', emitter: undefined };
   if (split === 'together' || !formatOf(format).frames) return [whole];
   const taken = new Set<string>();
@@ -111,7 +114,8 @@ export const fileNameOf = (pattern: string, frame: number, extension: string): s
   `${numbered(pattern.includes('#') ? pattern : `${pattern}_####`, frame)}.${extension}`;
 
 /** The name of a clip's file: the pattern without the row of #. */
-export const clipNameOf = (pattern: string, extension: string): string => `${pattern.replace(/[_.-]?#+/g, '') || 'clip'}.${extension}`;
+export const clipNameOf = (pattern: string, extension: string): string =>
+  `${pattern.replace(/[_.-]?#+/g, '') || 'clip'}.${extension}`;
 
 /** Characters that no file name may have everywhere. */
 const UNFIT = /[\\/:*?"<>|\p{Cc}]/u;

@@ -17,14 +17,18 @@ export function fileFault(code: string, message: string, allowed: string): Scene
 export const refusedFile = (message: string): SceneFaults => fileFault('file', message, 'a file that can be read');
 
 /**
- * Runs a reader of files. An error of a library is no sentence for a person: it becomes one that names the file and the format. Throws
- * {@link SceneFaults} only.
+ * Runs a reader of files. An error of a library is no sentence for a person: it becomes one that names the file and the
+ * format. Throws {@link SceneFaults} only.
  */
 export async function inOwnWords<T>(name: string, format: string, read: () => T | Promise<T>): Promise<T> {
   try {
     return await read();
   } catch (error) {
     if (error instanceof SceneFaults) throw error;
-    throw fileFault('damaged', `“${name}” can’t be read as ${format}: it is cut off or damaged.`, `a whole ${format} file`);
+    throw fileFault(
+      'damaged',
+      `“${name}” can’t be read as ${format}: it is cut off or damaged.`,
+      `a whole ${format} file`,
+    );
   }
 }

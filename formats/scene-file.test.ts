@@ -20,7 +20,10 @@ async function refusal(file: Uint8Array): Promise<string> {
   return (error as SceneFaults).message;
 }
 
-/** So many zero bytes, deflated: one block that refers to nothing before it, again and again, and an empty last block (RFC 1951). */
+/**
+ * So many zero bytes, deflated: one block that refers to nothing before it, again and again, and an empty last block
+ * (RFC 1951).
+ */
 function deflatedZeros(size: number): Uint8Array {
   const zeros = Buffer.alloc(2 ** 22);
   const block = deflateRawSync(zeros, { finishFlush: constants.Z_FULL_FLUSH });
@@ -43,13 +46,20 @@ function claiming(deflated: Uint8Array, size: number): Uint8Array {
 async function packaged() {
   const png = canonicalPng({ width: 2, height: 1, rgba: new Uint8Array([0, 0, 0, 255, 255, 255, 255, 255]) });
   const hash = await contentHash(png);
-  return { scene: { ...scene, images: [{ hash, name: 'two.png', width: 2, height: 1 }] }, files: new Map([[hash, png]]) };
+  return {
+    scene: { ...scene, images: [{ hash, name: 'two.png', width: 2, height: 1 }] },
+    files: new Map([[hash, png]]),
+  };
 }
 
 it('groups, modulators, spans and the kept desk come through a file as they are', async () => {
   const swarm = findExample('lantern-swarm')!.scene;
   const { fields, groups, desk } = swarm;
-  const whole = { ...swarm, desk: { ...desk, master: 0.7 }, keptDesk: { fields, groups, desk: { ...desk, state: 'B' as const } } };
+  const whole = {
+    ...swarm,
+    desk: { ...desk, master: 0.7 },
+    keptDesk: { fields, groups, desk: { ...desk, state: 'B' as const } },
+  };
   const read = await readSceneFile(bytes(sceneText(whole)));
   expect(read.scene).toEqual(whole);
 });
@@ -60,11 +70,14 @@ describe('scene files', () => {
     const file = writeSceneFile(made);
     const read = await readSceneFile(file);
     expect(read.scene).toEqual(made.scene);
-    expect(imageOf(decodedAssets(read.scene, read.files), made.scene.images[0]!.hash)!.levels).toEqual(new Uint8Array([0, 255]));
+    expect(imageOf(decodedAssets(read.scene, read.files), made.scene.images[0]!.hash)!.levels).toEqual(
+      new Uint8Array([0, 255]),
+    );
     expect(writeSceneFile(made)).toEqual(file);
   });
 
-  it('a bare JSON document is a scene file, too', async () => expect((await readSceneFile(bytes(sceneText(scene)))).scene).toEqual(scene));
+  it('a bare JSON document is a scene file, too', async () =>
+    expect((await readSceneFile(bytes(sceneText(scene)))).scene).toEqual(scene));
 
   it('an image that is not the one its name says is refused', async () => {
     const made = await packaged();
@@ -102,7 +115,11 @@ describe('scene files', () => {
   it('a zip of too many entries is refused, and names that climb out of it are never taken', async () => {
     const many = Object.fromEntries(Array.from({ length: 1300 }, (_, i) => [`n${i}`, strToU8('x')]));
     expect(await refusal(zipSync(many))).toMatch(/more than 1200 entries/);
-    const sly = zipSync({ 'scene.json': strToU8(sceneText(scene)), '../../etc/passwd': strToU8('x'), 'images/../../x.png': strToU8('x') });
+    const sly = zipSync({
+      'scene.json': strToU8(sceneText(scene)),
+      '../../etc/passwd': strToU8('x'),
+      'images/../../x.png': strToU8('x'),
+    });
     expect((await readSceneFile(sly)).files.size).toBe(0);
   });
 });

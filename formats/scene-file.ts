@@ -10,9 +10,17 @@ import { fileFault, SceneFaults } from './scene-faults';
 import { readVti } from './vti';
 
 /** What a scene file may be at most, before it is unpacked. */
-export const FILE_LIMITS = { bytes: 512 * 1024 * 1024, entries: 1200, unpacked: 768 * 1024 * 1024, json: 8 * 1024 * 1024 } as const;
+export const FILE_LIMITS = {
+  bytes: 512 * 1024 * 1024,
+  entries: 1200,
+  unpacked: 768 * 1024 * 1024,
+  json: 8 * 1024 * 1024,
+} as const;
 
-/** A scene and the files it keeps by content hash: the PNGs of its images, the GLBs of its meshes, the VTIs of its grids. */
+/**
+ * A scene and the files it keeps by content hash: the PNGs of its images, the GLBs of its meshes, the VTIs of its
+ * grids.
+ */
 export interface ScenePackage {
   readonly scene: Scene;
   readonly files: ReadonlyMap<string, Uint8Array>;
@@ -90,7 +98,10 @@ function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
             `The file would unpack to more than ${FILE_LIMITS.unpacked} bytes; allowed are up to that many.`,
             `up to ${FILE_LIMITS.unpacked} bytes`,
           );
-        return name === 'scene.json' || /^(images\/[0-9a-f]{64}\.png|meshes\/[0-9a-f]{64}\.glb|grids\/[0-9a-f]{64}\.vti)$/.test(name);
+        return (
+          name === 'scene.json' ||
+          /^(images\/[0-9a-f]{64}\.png|meshes\/[0-9a-f]{64}\.glb|grids\/[0-9a-f]{64}\.vti)$/.test(name)
+        );
       },
     });
   } catch (error) {
@@ -100,12 +111,16 @@ function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
 }
 
 /**
- * Reads a scene file: a package (zip of `scene.json`, `images/<hash>.png`, `meshes/<hash>.glb` and `grids/<hash>.vti`) or a bare JSON document.
- * Throws {@link SceneFaults}; nothing is half read.
+ * Reads a scene file: a package (zip of `scene.json`, `images/<hash>.png`, `meshes/<hash>.glb` and `grids/<hash>.vti`)
+ * or a bare JSON document. Throws {@link SceneFaults}; nothing is half read.
  */
 export async function readSceneFile(bytes: Uint8Array): Promise<ScenePackage> {
   if (bytes.length === 0)
-    throw fileFault('empty', 'The file is empty; a scene file is a .bathyclast package or a JSON document.', 'a scene file');
+    throw fileFault(
+      'empty',
+      'The file is empty; a scene file is a .bathyclast package or a JSON document.',
+      'a scene file',
+    );
   if (bytes.length > FILE_LIMITS.bytes)
     throw fileFault(
       'size',

@@ -41,11 +41,17 @@ function table(description: Description): string {
   const rows = Object.entries(description).map(([name, p]) =>
     row([`\`${name}\``, unitOf(p), `\`${JSON.stringify(p.default)}\``, allowed(p), p.help]),
   );
-  return [row(['member', 'unit', 'default', 'allowed', 'what it does']), row(['---', '---', '---', '---', '---']), ...rows].join('\n');
+  return [
+    row(['member', 'unit', 'default', 'allowed', 'what it does']),
+    row(['---', '---', '---', '---', '---']),
+    ...rows,
+  ].join('\n');
 }
 
 function kinds<K extends Kind>(registry: Registry<K>, more: (kind: K) => string = () => ''): string {
-  return registry.list.map((kind) => `#### \`${kind.kind}\`\n\n${kind.summary}${more(kind)}\n\n${table(kind.parameters)}`).join('\n\n');
+  return registry.list
+    .map((kind) => `#### \`${kind.kind}\`\n\n${kind.summary}${more(kind)}\n\n${table(kind.parameters)}`)
+    .join('\n\n');
 }
 
 const formulaOf = ({ formula, source }: Documented) => ` Formula: ${formula} (${source}).`;
@@ -59,7 +65,9 @@ const EXAMPLE = {
   format: SCENE_FORMAT,
   version: SCENE_VERSION,
   name: 'First plume',
-  emitters: [{ id: 'mouth', name: 'Mouth', shape: { kind: 'disc', radius: 0.2 }, amounts: [{ kind: 'rate', rate: 300 }] }],
+  emitters: [
+    { id: 'mouth', name: 'Mouth', shape: { kind: 'disc', radius: 0.2 }, amounts: [{ kind: 'rate', rate: 300 }] },
+  ],
   fields: [{ id: 'rise', name: 'Rise', settings: { kind: 'gravity', direction: [0, 1, 0] }, strength: 1.5 }],
 };
 

@@ -46,7 +46,10 @@ export function strandCurves(table: ParticleTable, points: number): Curves {
   };
 }
 
-/** The ways that particles have come, from where they are back through the frames before, in the order of their numbers; those of one point are left out. */
+/**
+ * The ways that particles have come, from where they are back through the frames before, in the order of their numbers;
+ * those of one point are left out.
+ */
 export function trailCurves(table: ParticleTable, before: readonly ParticleTable[], every: number): Curves {
   const order = [...table.id.keys()]
     .filter((slot) => every <= 1 || table.id[slot]! % every === 0)

@@ -14,7 +14,8 @@ const grid: VectorGrid = {
 };
 
 const text = (over: { array?: string; head?: string; data?: string; appended?: string } = {}) =>
-  new TextEncoder().encode(`<?xml version="1.0"?><VTKFile type="ImageData" version="1.0" byte_order="LittleEndian" ${over.head ?? ''}>
+  new TextEncoder()
+    .encode(`<?xml version="1.0"?><VTKFile type="ImageData" version="1.0" byte_order="LittleEndian" ${over.head ?? ''}>
 <ImageData WholeExtent="0 2 0 3 0 1" Origin="-1 0.5 2" Spacing="0.25 0.5 1"><Piece Extent="0 2 0 3 0 1"><PointData Vectors="u">
 <DataArray type="Float32" Name="other" NumberOfComponents="1" format="ascii">1 2 3</DataArray>
 <DataArray type="Float32" Name="u" NumberOfComponents="3" ${over.array ?? 'format="ascii"'}>${over.data ?? [...grid.vectors].join(' ')}</DataArray>
@@ -44,14 +45,19 @@ describe('VTK image data', () => {
     ['text', text()],
     [
       'base64 under a 64-bit header',
-      text({ head: 'header_type="UInt64"', array: 'format="binary"', data: base64(words(288, 0), bytesOf(grid.vectors)) }),
+      text({
+        head: 'header_type="UInt64"',
+        array: 'format="binary"',
+        data: base64(words(288, 0), bytesOf(grid.vectors)),
+      }),
     ],
     [
       'base64 compressed with zlib',
       text({
         head: 'header_type="UInt32" compressor="vtkZLibDataCompressor"',
         array: 'format="binary"',
-        data: base64(words(1, 288, 0, zlibSync(bytesOf(grid.vectors)).length)) + base64(zlibSync(bytesOf(grid.vectors))),
+        data:
+          base64(words(1, 288, 0, zlibSync(bytesOf(grid.vectors)).length)) + base64(zlibSync(bytesOf(grid.vectors))),
       }),
     ],
     [
@@ -59,7 +65,9 @@ describe('VTK image data', () => {
       text({
         head: 'header_type="UInt64" compressor="vtkZLibDataCompressor"',
         array: 'format="binary"',
-        data: base64(words(1, 0, 288, 0, 0, 0, zlibSync(bytesOf(grid.vectors)).length, 0)) + base64(zlibSync(bytesOf(grid.vectors))),
+        data:
+          base64(words(1, 0, 288, 0, 0, 0, zlibSync(bytesOf(grid.vectors)).length, 0)) +
+          base64(zlibSync(bytesOf(grid.vectors))),
       }),
     ],
     [
@@ -83,7 +91,9 @@ describe('VTK image data', () => {
         appended: `<AppendedData encoding="base64">_${base64(words(288), bytesOf(grid.vectors))}</AppendedData>`,
       }),
     ],
-  ])('written by others as %s is read', (_name, bytes) => expect(readVti(bytes, 'a.vti').vectors).toEqual(grid.vectors));
+  ])('written by others as %s is read', (_name, bytes) =>
+    expect(readVti(bytes, 'a.vti').vectors).toEqual(grid.vectors),
+  );
 
   it('whose extent starts elsewhere than at 0 has its first point there: the origin is that of point 0, 0, 0', () => {
     const moved = new TextDecoder().decode(text()).replaceAll('0 2 0 3 0 1', '4 6 -2 1 10 11');
@@ -104,19 +114,38 @@ describe('VTK image data', () => {
       appended: '<AppendedData encoding="raw">_',
     });
     const cut = Buffer.from(head).indexOf('_', Buffer.from(head).indexOf('AppendedData')) + 1;
-    const raw = Buffer.concat([head.subarray(0, cut), words(288), bytesOf(grid.vectors), Buffer.from('</AppendedData></VTKFile>')]);
+    const raw = Buffer.concat([
+      head.subarray(0, cut),
+      words(288),
+      bytesOf(grid.vectors),
+      Buffer.from('</AppendedData></VTKFile>'),
+    ]);
     expect(readVti(new Uint8Array(raw), 'a.vti')).toEqual(grid);
   });
 
   it.each([
     ['no XML', new TextEncoder().encode('hello'), /is no VTK image data|is no XML/],
-    ['another sort', new TextEncoder().encode('<VTKFile type="PolyData"/>'), /“a.vti” is no VTK image data; allowed is/],
-    ['big-endian', new TextEncoder().encode(new TextDecoder().decode(text()).replace('LittleEndian', 'BigEndian')), /is big-endian/],
+    [
+      'another sort',
+      new TextEncoder().encode('<VTKFile type="PolyData"/>'),
+      /“a.vti” is no VTK image data; allowed is/,
+    ],
+    [
+      'big-endian',
+      new TextEncoder().encode(new TextDecoder().decode(text()).replace('LittleEndian', 'BigEndian')),
+      /is big-endian/,
+    ],
     ['too few numbers', text({ data: '1 2 3' }), /holds 3 numbers where 72 belong/],
-    ['no vectors', new TextEncoder().encode(new TextDecoder().decode(text()).replace('"3"', '"2"')), /has no vectors at its points/],
+    [
+      'no vectors',
+      new TextEncoder().encode(new TextDecoder().decode(text()).replace('"3"', '"2"')),
+      /has no vectors at its points/,
+    ],
     ['cut off', text({ array: 'format="binary"', data: 'AAEA!' }), /is cut off or damaged/],
     ['not finite', text({ data: `NaN ${[...grid.vectors].slice(1).join(' ')}` }), /not finite/],
-  ])('that can’t be taken is refused in words: %s', (_name, bytes, words) => expect(() => readVti(bytes, 'a.vti')).toThrow(words));
+  ])('that can’t be taken is refused in words: %s', (_name, bytes, words) =>
+    expect(() => readVti(bytes, 'a.vti')).toThrow(words),
+  );
 });
 
 describe('CSV of vectors', () => {
@@ -126,7 +155,9 @@ describe('CSV of vectors', () => {
       expect([...readGridCsv(rows, 'a.csv', lattice).vectors]).toEqual([1, 2, 3, 4, 5, 6]);
   });
   it('of another length, or with a bad row, is refused in words', () => {
-    expect(() => readGridCsv('1,2,3', 'a.csv', lattice)).toThrow(/“a.csv” has 1 rows, but a grid of 2 × 1 × 1 points takes 2/);
+    expect(() => readGridCsv('1,2,3', 'a.csv', lattice)).toThrow(
+      /“a.csv” has 1 rows, but a grid of 2 × 1 × 1 points takes 2/,
+    );
     expect(() => readGridCsv('1,2,3\n4,x,6', 'a.csv', lattice)).toThrow(/has “4,x,6” in row 2/);
   });
 });

@@ -10,7 +10,8 @@ export const GRID_LIMITS = { bytes: 64 * 1024 * 1024, points: MOST_POINTS } as c
 
 const ALLOWED = 'VTK image data (.vti) with three numbers a point';
 
-const wrong = (name: string, what: string) => fileFault('damaged', `“${name}” ${what}; allowed is ${ALLOWED}.`, ALLOWED);
+const wrong = (name: string, what: string) =>
+  fileFault('damaged', `“${name}” ${what}; allowed is ${ALLOWED}.`, ALLOWED);
 
 /** Base64 of bytes, in pages and Node.js alike. */
 function toBase64(bytes: Uint8Array): string {
@@ -22,8 +23,8 @@ function toBase64(bytes: Uint8Array): string {
 const fromBase64 = (text: string) => Uint8Array.from(atob(text), (c) => c.charCodeAt(0));
 
 /**
- * A grid as VTK image data: XML with its vectors inline as base64 of little-endian 32-bit floats under a 32-bit header (VTK file
- * formats, XML formats, "ImageData"). The same grid gives the same bytes.
+ * A grid as VTK image data: XML with its vectors inline as base64 of little-endian 32-bit floats under a 32-bit header
+ * (VTK file formats, XML formats, "ImageData"). The same grid gives the same bytes.
  */
 export function writeVti({ counts, origin, spacing, vectors }: VectorGrid): Uint8Array<ArrayBuffer> {
   const data = new Uint8Array(4 + vectors.length * 4);
@@ -82,8 +83,13 @@ interface VtkFile {
 /** Characters in which the tag that opens appended data, and the end of the file, are looked for. */
 const MOST_XML = 4096;
 
-/** Where appended data begin, by one look at each character: the first tag of that name, its attribute, and the low line after it. */
-function appendedIn(text: string): { readonly index: number; readonly from: number; readonly encoding: string } | undefined {
+/**
+ * Where appended data begin, by one look at each character: the first tag of that name, its attribute, and the low line
+ * after it.
+ */
+function appendedIn(
+  text: string,
+): { readonly index: number; readonly from: number; readonly encoding: string } | undefined {
   const index = text.indexOf('<AppendedData');
   if (index < 0) return undefined;
   const head = text.slice(index, index + MOST_XML);
@@ -167,8 +173,8 @@ function floats(bytes: Uint8Array, type: string, name: string): Float32Array<Arr
 }
 
 /**
- * Reads VTK image data: one piece, vectors at its points, as text, base64 or appended bytes, plain or compressed with zlib, little-endian.
- * Throws a fault naming the file.
+ * Reads VTK image data: one piece, vectors at its points, as text, base64 or appended bytes, plain or compressed with
+ * zlib, little-endian. Throws a fault naming the file.
  */
 export function readVti(bytes: Uint8Array, name: string): VectorGrid {
   if (bytes.length > GRID_LIMITS.bytes)
@@ -182,12 +188,14 @@ export function readVti(bytes: Uint8Array, name: string): VectorGrid {
   if (!file || file['@type'] !== 'ImageData' || !image) throw wrong(name, 'is no VTK image data');
   if (file['@byte_order'] === 'BigEndian') throw wrong(name, 'is big-endian');
   const compressor = file['@compressor'] ?? '';
-  if (compressor !== '' && compressor !== 'vtkZLibDataCompressor') throw wrong(name, `is compressed with ${compressor}`);
+  if (compressor !== '' && compressor !== 'vtkZLibDataCompressor')
+    throw wrong(name, `is compressed with ${compressor}`);
   if (image.Piece?.length !== 1) throw wrong(name, `has ${image.Piece?.length ?? 0} pieces instead of one`);
   const [piece] = image.Piece;
   const extent = numbers(piece!['@Extent'] ?? image['@WholeExtent']);
   const counts = vectorBy((i) => extent[2 * i + 1]! - extent[2 * i]! + 1);
-  if (extent.length !== 6 || counts.some((n) => !Number.isInteger(n) || n < 1)) throw wrong(name, 'has no sound extent');
+  if (extent.length !== 6 || counts.some((n) => !Number.isInteger(n) || n < 1))
+    throw wrong(name, 'has no sound extent');
   const points = pointsIn({ counts });
   if (points > GRID_LIMITS.points)
     throw fileFault(
@@ -196,7 +204,12 @@ export function readVti(bytes: Uint8Array, name: string): VectorGrid {
       `up to ${GRID_LIMITS.points} points`,
     );
   const [steps, first] = [numbers(image['@Spacing'] ?? '1 1 1'), numbers(image['@Origin'] ?? '0 0 0')];
-  if (steps.length !== 3 || first.length !== 3 || ![...steps, ...first].every(Number.isFinite) || steps.some((s) => s <= 0))
+  if (
+    steps.length !== 3 ||
+    first.length !== 3 ||
+    ![...steps, ...first].every(Number.isFinite) ||
+    steps.some((s) => s <= 0)
+  )
     throw wrong(name, 'has no sound origin and spacing');
   const spacing = vectorBy((i) => steps[i]!);
   const origin = vectorBy((i) => first[i]! + extent[2 * i]! * spacing[i]!);
@@ -212,7 +225,12 @@ export function readVti(bytes: Uint8Array, name: string): VectorGrid {
 
 function vectorsOf(
   array: DataArray,
-  { file, appended, name, most }: { file: NonNullable<VtkFile['VTKFile']>; appended: Uint8Array | undefined; name: string; most: number },
+  {
+    file,
+    appended,
+    name,
+    most,
+  }: { file: NonNullable<VtkFile['VTKFile']>; appended: Uint8Array | undefined; name: string; most: number },
 ): Float32Array {
   const type = array['@type'] ?? '';
   const text = array['#text'] ?? '';
@@ -220,11 +238,14 @@ function vectorsOf(
   const compressed = (file['@compressor'] ?? '') !== '';
   try {
     if (array['@format'] === 'ascii') return Float32Array.from(numbers(text));
-    if (array['@format'] !== 'appended') return floats(unpacked(decoded(text, wide, compressed), wide, compressed, most), type, name);
+    if (array['@format'] !== 'appended')
+      return floats(unpacked(decoded(text, wide, compressed), wide, compressed, most), type, name);
     if (!appended) throw new Error('nothing appended');
     const from = appended.subarray(Number(array['@offset'] ?? 0));
     const raw = file.AppendedData?.['@encoding'] === 'raw';
-    const own = raw ? from : decoded(firstBase64(new TextDecoder('latin1').decode(from), wide, compressed), wide, compressed);
+    const own = raw
+      ? from
+      : decoded(firstBase64(new TextDecoder('latin1').decode(from), wide, compressed), wide, compressed);
     return floats(unpacked(own, wide, compressed, most), type, name);
   } catch (error) {
     if (error instanceof SceneFaults) throw error;

@@ -12,8 +12,8 @@ export const isWoff = (bytes: Uint8Array): boolean =>
   bytes.length > HEAD && new DataView(bytes.buffer, bytes.byteOffset).getUint32(0) === SIGNATURE;
 
 /**
- * The OpenType font in a WOFF file (WOFF File Format 1.0, W3C 2012): each of its tables inflated to no more than the directory promises. Throws an
- * Error where the file is damaged.
+ * The OpenType font in a WOFF file (WOFF File Format 1.0, W3C 2012): each of its tables inflated to no more than the
+ * directory promises. Throws an Error where the file is damaged.
  */
 export function unpackedWoff(bytes: Uint8Array): Uint8Array<ArrayBuffer> {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);

@@ -18,9 +18,15 @@ function run(scene: Scene, frames: number, kernel: boolean, portion: Portion = W
 
 /** Particles by number: number, time of birth and all floats. */
 const particles = (p: Population): Map<number, readonly number[]> =>
-  new Map(Array.from({ length: p.count }, (_, i) => [p.id[i]!, [p.birth[i]!, ...FLOAT_COLUMNS.map((name) => p.columns[name][i]!)]]));
+  new Map(
+    Array.from({ length: p.count }, (_, i) => [
+      p.id[i]!,
+      [p.birth[i]!, ...FLOAT_COLUMNS.map((name) => p.columns[name][i]!)],
+    ]),
+  );
 
-const number = (min: number, max: number) => fc.integer({ min: Math.round(100 * min), max: Math.round(100 * max) }).map((n) => n / 100);
+const number = (min: number, max: number) =>
+  fc.integer({ min: Math.round(100 * min), max: Math.round(100 * max) }).map((n) => n / 100);
 
 const emitters = fc.record({
   shape: fc.constantFrom(
@@ -96,7 +102,8 @@ describe('births by the kernel', () => {
     const all = particles(run(scene, 3, true));
     expect(all.size).toBeGreaterThan(3100);
     for (const slice of [0, 1, 2])
-      for (const [id, of] of particles(run(scene, 3, true, { share: 1, slice, slices: 3 }))) expect(all.get(id)).toEqual(of);
+      for (const [id, of] of particles(run(scene, 3, true, { share: 1, slice, slices: 3 })))
+        expect(all.get(id)).toEqual(of);
     const only = particles(run(scene, 0, true, { ...WHOLE, only: 1234 }));
     expect([...only.keys()]).toEqual([1234]);
     const first = particles(run(scene, 0, true));
@@ -129,7 +136,9 @@ describe('births by the kernel', () => {
       expect([...kernel.keys()]).toEqual([...plain.keys()]);
       expect(new Set([...kernel.values()].map((of) => Math.round(10 * of[5]!))).size).toBeGreaterThan(3);
       for (const [id, of] of plain)
-        kernel.get(id)!.forEach((value, c) => expect(Math.abs(value - of[c]!)).toBeLessThan(2e-5 * Math.max(1, Math.abs(of[c]!))));
+        kernel
+          .get(id)!
+          .forEach((value, c) => expect(Math.abs(value - of[c]!)).toBeLessThan(2e-5 * Math.max(1, Math.abs(of[c]!))));
     }
   });
 
@@ -148,14 +157,20 @@ describe('births by the kernel', () => {
       { shape: { kind: 'ring', radius: 1 } },
     ];
     for (const more of odd) {
-      const scene = testScene({ emitter: { shape: { kind: 'ball' }, amounts: [{ kind: 'burst', count: 200 }], ...more } });
+      const scene = testScene({
+        emitter: { shape: { kind: 'ball' }, amounts: [{ kind: 'burst', count: 200 }], ...more },
+      });
       expect(particles(run(scene, 0, true))).toEqual(particles(run(scene, 0, false)));
     }
   });
 
   it('go on from a state that was kept as if they had never stopped', () => {
     const scene = testScene({
-      emitter: { shape: { kind: 'box' }, amounts: [{ kind: 'rate', rate: 3000 }], birth: { life: 0.2, lifeVariance: 0.1 } },
+      emitter: {
+        shape: { kind: 'box' },
+        amounts: [{ kind: 'rate', rate: 3000 }],
+        birth: { life: 0.2, lifeVariance: 0.1 },
+      },
     });
     const backend = makeKernel();
     const whole = new Simulation(scene, new Map(), { backend });

@@ -22,7 +22,8 @@ function written(
   words[BIRTHS.stream] = stream;
   words[BIRTHS.shape] = SHAPES[shape.kind];
   words[BIRTHS.along] = ALONG[along];
-  words[BIRTHS.flags] = (cosSpread === 1 ? 0 : FLAGS.spreads) | (shape.kind === 'ball' && shape.surface ? FLAGS.surface : 0);
+  words[BIRTHS.flags] =
+    (cosSpread === 1 ? 0 : FLAGS.spreads) | (shape.kind === 'ball' && shape.surface ? FLAGS.surface : 0);
   floats.set(shape.kind === 'box' ? shape.sides : [shape.radius], BIRTHS.sizes);
   const picks = shape.kind === 'box' ? shape.picks : [0, 1, 2];
   words.set(

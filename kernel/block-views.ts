@@ -34,7 +34,10 @@ function viewsAt(kernel: Kernel, { columns, birth }: Population, start: number):
   };
 }
 
-/** The columns of the block that begins at a slot; they go beyond the particles where there is room for more. Made once, since making them takes as long as using them. */
+/**
+ * The columns of the block that begins at a slot; they go beyond the particles where there is room for more. Made once,
+ * since making them takes as long as using them.
+ */
 export function blockAt(kernel: Kernel, population: Population, start: number): Block {
   let views = kept.get(population);
   if (views?.of !== population.columns.x) kept.set(population, (views = { of: population.columns.x, blocks: [] }));
@@ -43,8 +46,18 @@ export function blockAt(kernel: Kernel, population: Population, start: number): 
 
 const LIFE = RUN_COLUMNS.indexOf('life');
 
-/** Whether all particles of a block, the one that begins at a slot, are there when a step begins and live on beyond its end, seconds. */
-export function isSettled(block: Block, { changed }: Population, start: number, count: number, begin: number, end: number): boolean {
+/**
+ * Whether all particles of a block, the one that begins at a slot, are there when a step begins and live on beyond its
+ * end, seconds.
+ */
+export function isSettled(
+  block: Block,
+  { changed }: Population,
+  start: number,
+  count: number,
+  begin: number,
+  end: number,
+): boolean {
   const which = start / BLOCK;
   if (changed[which] === 1) {
     changed[which] = 0;

@@ -28,7 +28,8 @@ describe('the heap of the kernel', () => {
           expect(start % 64).toBe(0);
           expect(start).toBeGreaterThanOrEqual(4096);
           expect(start + bytes).toBeLessThanOrEqual(memory.bytes);
-          for (const other of out) expect(start >= other.start + other.bytes || start + bytes <= other.start).toBe(true);
+          for (const other of out)
+            expect(start >= other.start + other.bytes || start + bytes <= other.start).toBe(true);
           out.push({ start, bytes });
         }
         for (const { start, bytes } of out) heap.free(start, bytes);

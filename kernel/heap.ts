@@ -9,10 +9,12 @@ const LINE = 64;
 const PAGE = 4096;
 
 /**
- * How much is given out for so many bytes. Columns of like length follow one another, and are read side by side: were they a power of two apart, their pages and lines would
- * push one another out of the caches. So long ones are an odd number of pages and some lines long.
+ * How much is given out for so many bytes. Columns of like length follow one another, and are read side by side: were
+ * they a power of two apart, their pages and lines would push one another out of the caches. So long ones are an odd
+ * number of pages and some lines long.
  */
-const whole = (bytes: number) => (bytes < 16 * PAGE ? Math.ceil(bytes / LINE) * LINE : (Math.ceil(bytes / PAGE) | 1) * PAGE + 9 * LINE);
+const whole = (bytes: number) =>
+  bytes < 16 * PAGE ? Math.ceil(bytes / LINE) * LINE : (Math.ceil(bytes / PAGE) | 1) * PAGE + 9 * LINE;
 
 /** Gives out stretches of a memory that can grow: the first gap that is large enough. */
 export class Heap {

@@ -39,11 +39,12 @@ function stateOf({ populations }: Simulation): Map<number, readonly number[]> {
   );
 }
 
-const number = (min: number, max: number) => fc.integer({ min: Math.round(100 * min), max: Math.round(100 * max) }).map((n) => n / 100);
+const number = (min: number, max: number) =>
+  fc.integer({ min: Math.round(100 * min), max: Math.round(100 * max) }).map((n) => n / 100);
 
 /**
- * Scenes whose particles do not part from one another: what is nearly the same stays so. A pull to an axis turns round on it, and is no such; nor is a wind that grows from the
- * ground as a root does, without end at height 0.
+ * Scenes whose particles do not part from one another: what is nearly the same stays so. A pull to an axis turns round
+ * on it, and is no such; nor is a wind that grows from the ground as a root does, without end at height 0.
  */
 const calm = fc
   .record({
@@ -75,7 +76,8 @@ const calm = fc
     ),
     reaches: fc.record({ core: number(0.5, 1), reach: number(2, 4) }),
     profile: fc.constantFrom('smooth', 'smoother', 'linear', 'bell', 'exponential', 'inverse-square'),
-    // Nothing besides; what the kernel does not know, in its place; drag by the square; a ceiling, which is held in the plain core.
+    // Nothing besides; what the kernel does not know, in its place; drag by the square; a ceiling, which is held in the
+    // plain core.
     besides: fc.constantFrom<readonly Written[]>(
       [],
       [{ settings: { kind: 'wind', growth: 1 }, strength: 0.3 }],
@@ -191,7 +193,10 @@ describe('the kernel', () => {
     const kinds: readonly Written[] = [
       { settings: { kind: 'gravity', direction: [1, -2, 0.5] }, strength: 9.8 },
       { settings: { kind: 'wind', direction: [1, 0, 2], tow: 0.5 }, strength: 2 },
-      { settings: { kind: 'vortex', swirl: 'smooth', axis: [0, 1, 0], radius: 0.5, gather: 0.7, lift: -0.3 }, strength: 2 },
+      {
+        settings: { kind: 'vortex', swirl: 'smooth', axis: [0, 1, 0], radius: 0.5, gather: 0.7, lift: -0.3 },
+        strength: 2,
+      },
       { settings: { kind: 'vortex', swirl: 'solid', axis: [1, 2, -1], radius: 1, gather: -1 }, strength: -1.5 },
       { settings: { kind: 'vortex', swirl: 'even' }, strength: 1 },
       ...['constant', 'linear', 'inverse', 'inverse-square'].map((law) => ({
@@ -231,7 +236,9 @@ describe('the kernel', () => {
     for (const kind of kinds)
       for (const extent of extents)
         for (const place of places)
-          for (const actsAs of (kind['settings'] as { kind: string }).kind === 'drag' ? ['slow'] : ['acceleration', 'force', 'carry']) {
+          for (const actsAs of (kind['settings'] as { kind: string }).kind === 'drag'
+            ? ['slow']
+            : ['acceleration', 'force', 'carry']) {
             const field = { ...kind, ...extent, ...place, actsAs };
             const [plain, other] = [sumsOf(field, undefined), sumsOf(field, kernel)];
             for (let i = 0; i < count; i++) {
@@ -282,9 +289,11 @@ describe('the kernel', () => {
             },
           ],
         };
-        const [there, copied, plain] = [run(lively, 40, true, undefined, true), run(lively, 40, true), run(lively, 40, false)].map(
-          (r) => r.populations[0]!,
-        );
+        const [there, copied, plain] = [
+          run(lively, 40, true, undefined, true),
+          run(lively, 40, true),
+          run(lively, 40, false),
+        ].map((r) => r.populations[0]!);
         expect([there!.count, there!.born, there!.died]).toEqual([copied!.count, copied!.born, copied!.died]);
         expect([there!.count, there!.born, there!.died]).toEqual([plain!.count, plain!.born, plain!.died]);
         expect(there!.died).toBeGreaterThan(2000);
@@ -338,7 +347,8 @@ describe('the kernel', () => {
 
   it('has both sides of its layout from one source', () => {
     const root = join(import.meta.dirname, '..');
-    for (const [path, text] of Object.entries(layouts())) expect(readFileSync(join(root, path), 'utf8'), path).toBe(text);
+    for (const [path, text] of Object.entries(layouts()))
+      expect(readFileSync(join(root, path), 'utf8'), path).toBe(text);
   });
 
   it('is compiled from its source as it stands', () => {

@@ -6,14 +6,18 @@ import { routineOf, partOf } from './stack-part';
 
 export { NoKernel } from './memory';
 
-/** The kernel, made ready in this thread. Throws {@link NoKernel} where the engine has no WebAssembly with SIMD and shared memory. */
+/**
+ * The kernel, made ready in this thread. Throws {@link NoKernel} where the engine has no WebAssembly with SIMD and
+ * shared memory.
+ */
 export function makeKernel(): KernelBackend {
   const kernel = startKernel();
   const runner = new Runner(kernel);
   const births = new Births(kernel);
   return {
     // A pull is a few sums: bringing its places here and back takes longer.
-    routine: (descriptor) => (descriptor.kind === 'same' || descriptor.kind === 'pull' ? undefined : routineOf(runner, descriptor)),
+    routine: (descriptor) =>
+      descriptor.kind === 'same' || descriptor.kind === 'pull' ? undefined : routineOf(runner, descriptor),
     births: (descriptor) => births.routineOf(descriptor),
     partOf: (stack, emitter) => partOf(runner, stack, emitter),
     room: kernel.room,

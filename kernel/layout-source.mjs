@@ -1,5 +1,6 @@
-// The memory of the kernel, written once: where things lie, in bytes, and the words of its programs, four bytes each. `npm run kernel` makes
-// kernel/layout.ts for the page and for Node.js, and kernel/assembly/layout.ts and births-layout.ts for the kernel itself.
+// The memory of the kernel, written once: where things lie, in bytes, and the words of its programs, four bytes each.
+// `npm run kernel` makes kernel/layout.ts for the page and for Node.js, and kernel/assembly/layout.ts and
+// births-layout.ts for the kernel itself.
 
 /** Bytes from one column of a piece to the next. */
 const COLUMN = 512;
@@ -32,20 +33,32 @@ function columns() {
 const places = columns();
 const placeOf = (wanted) => places.find(({ name }) => name === wanted).value;
 
-/** A constant of the kernel: its name there, its value, its type, and its name on the other side where that knows it. */
+/**
+ * A constant of the kernel: its name there, its value, its type, and its name on the other side where that knows it.
+ */
 const byte = (name, value, page, doc) => ({ name, value, type: 'usize', page, doc });
 const word = byte;
 const whole = (name, value, page, doc) => ({ name, value, type: 'i32', page, doc });
 
 export const program = [
-  whole('PIECE', COLUMN / 4, 'PIECE', 'Particles that are worked on together: all their columns stay in the nearest cache.'),
+  whole(
+    'PIECE',
+    COLUMN / 4,
+    'PIECE',
+    'Particles that are worked on together: all their columns stay in the nearest cache.',
+  ),
   byte('Y', COLUMN, undefined, 'From the x of a vector to its y and z.'),
   byte('Z', 2 * COLUMN),
   byte('LATE', placeOf('LATE'), 'LATE', 'How late a particle begins its step, s.'),
   byte('STEP', placeOf('STEP'), undefined, 'Its own step, s.'),
   byte('WEIGHT', placeOf('WEIGHT'), undefined, 'Weights of the field that is summed.'),
   byte('LOCAL', placeOf('LOCAL'), undefined, 'Places in the frame of that field.'),
-  byte('ACCELERATION', placeOf('ACCELERATION'), 'ACCELERATION', 'Sums: acceleration, velocity of the medium, rate and quadratic drag.'),
+  byte(
+    'ACCELERATION',
+    placeOf('ACCELERATION'),
+    'ACCELERATION',
+    'Sums: acceleration, velocity of the medium, rate and quadratic drag.',
+  ),
   byte('MEDIUM', placeOf('MEDIUM'), 'MEDIUM'),
   byte('RATE', placeOf('RATE'), 'RATE'),
   byte('QUADRATIC', placeOf('QUADRATIC'), 'QUADRATIC'),
@@ -60,7 +73,12 @@ export const program = [
   byte('CORNERS', placeOf('CORNERS')),
   byte('FOURS', 2048, undefined, 'The list of all fours of a piece.'),
   byte('SPARE', placeOf('CORNERS'), undefined, 'Room from one loop to the next, while no noise is summed.'),
-  byte('COLUMNS', 64, 'COLUMNS', 'Where the columns of the run stand: x, y, z, vx, vy, vz, mass, drag, life; birth in doubles.'),
+  byte(
+    'COLUMNS',
+    64,
+    'COLUMNS',
+    'Where the columns of the run stand: x, y, z, vx, vy, vz, mass, drag, life; birth in doubles.',
+  ),
   word('MASS', 6),
   word('DRAG', 7),
   word('LIFE', 8),
@@ -103,7 +121,12 @@ export const program = [
   word('CORE', 17, 'ROW.core'),
   word('SLOPE', 18, 'ROW.slope'),
   word('SEND', 19, 'ROW.send'),
-  word('VECTOR', 20, 'ROW.vector', 'A vector that is the same everywhere; of a vortex its lift, of noise the way it has drifted.'),
+  word(
+    'VECTOR',
+    20,
+    'ROW.vector',
+    'A vector that is the same everywhere; of a vortex its lift, of noise the way it has drifted.',
+  ),
   word('OWN', 23, 'ROW.own', 'Everything else that its kind needs.'),
   word('HALVES', 40, 'ROW.halves', 'Half the sides of the box that distances are measured from.'),
   whole('SAME', 0, 'KINDS.same', 'Kinds of rows.'),
@@ -167,7 +190,8 @@ const MADE = '// Made from kernel/layout-source.mjs by `npm run kernel`. Change 
 const docOf = ({ doc }) => (doc ? `/** ${doc} */\n` : '');
 
 /** A file of the kernel. */
-const assembly = (entries) => MADE + entries.map((e) => `${docOf(e)}export const ${e.name}: ${e.type} = ${e.value};\n`).join('');
+const assembly = (entries) =>
+  MADE + entries.map((e) => `${docOf(e)}export const ${e.name}: ${e.type} = ${e.value};\n`).join('');
 
 /** kernel/layout.ts: numbers, and groups of numbers by name. */
 function layout() {

@@ -8,7 +8,14 @@ describe('the ledger of what the kernel steps', () => {
     const backend = makeKernel();
     for (const { scene } of examples) {
       const share = 0.02;
-      const ledger = ledgerOf(scene, new Map(), { emitter: 0, share }, scene.time.first - scene.time.preRoll + 24, undefined, backend);
+      const ledger = ledgerOf(
+        scene,
+        new Map(),
+        { emitter: 0, share },
+        scene.time.first - scene.time.preRoll + 24,
+        undefined,
+        backend,
+      );
       expect(ledger.entries.length).toBeGreaterThan(0);
       for (const { change, remainder, speed } of ledger.entries) {
         const turnover = change.reduce((sum, n) => sum + Math.abs(n), speed);

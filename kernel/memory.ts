@@ -42,7 +42,10 @@ function bytesOf(base64: string): Uint8Array<ArrayBuffer> {
   return bytes;
 }
 
-/** Makes the kernel ready in this thread. Throws {@link NoKernel} where the engine has no WebAssembly with SIMD and shared memory. */
+/**
+ * Makes the kernel ready in this thread. Throws {@link NoKernel} where the engine has no WebAssembly with SIMD and
+ * shared memory.
+ */
 export function startKernel(): Kernel {
   const code = bytesOf(KERNEL);
   if (typeof WebAssembly === 'undefined' || !WebAssembly.validate(code))

@@ -24,7 +24,8 @@ const halvesOf = ({ field: { extent } }: Row): Vector | undefined => extents.get
 /** What a field and its weight come to in the kernel; undefined where it does not know all of it. */
 function descriptorOf(row: Row): KernelDescriptor | undefined {
   const { field, descriptor, action, modulators, distance } = row;
-  if (!descriptor || modulators.length > 0 || !['acceleration', 'force', 'carry', 'slow'].includes(action.kind)) return undefined;
+  if (!descriptor || modulators.length > 0 || !['acceleration', 'force', 'carry', 'slow'].includes(action.kind))
+    return undefined;
   if (action.kind === 'slow' && descriptor.kind !== 'same') return undefined;
   const { kind, slope } = field.profile;
   return !distance || (kind in CURVES && slope === 1 && halvesOf(row)) ? descriptor : undefined;
@@ -39,7 +40,9 @@ function isKnown(node: StackNode): boolean {
 /** Drag that takes some back has to be summed in its order, since the sum is never negative. */
 function takesBack({ descriptor, action, sends, level }: Row, emitter: number): boolean {
   if (action.kind !== 'slow' || sends[emitter]! * level === 0) return false;
-  return descriptor?.kind !== 'same' || descriptor.vector[0] < 0 || descriptor.vector[1] < 0 || sends[emitter]! * level < 0;
+  return (
+    descriptor?.kind !== 'same' || descriptor.vector[0] < 0 || descriptor.vector[1] < 0 || sends[emitter]! * level < 0
+  );
 }
 
 function drags(node: StackNode): boolean {
@@ -131,7 +134,8 @@ export class Plan {
       if (send === 0 || (isGroup(node) && !node.action)) continue;
       const size = sizeOf(node, this.time);
       const [rows, octaves] = [this.taken[0] + size[0], this.taken[1] + size[1]];
-      if (!isKnown(node) || (this.leavesDrag && drags(node)) || !Program.holds(rows, octaves)) this.unaccelerated.push(node);
+      if (!isKnown(node) || (this.leavesDrag && drags(node)) || !Program.holds(rows, octaves))
+        this.unaccelerated.push(node);
       else if (isGroup(node)) this.take(node.members, send * node.strength);
       else {
         this.known.push({ row: node, descriptor: descriptorOf(node)!, send });

@@ -50,7 +50,10 @@ const SWIRLS = { even: 0, solid: 1, smooth: 2 } as const;
 /** Peak of the Lamb–Oseen profile: 1 / max (1 − e^(−w²)) / w. */
 const LAMB_OSEEN = 1.5669786;
 
-/** The kernel tells places of the lattice from the bits of a float that has 1.5 · 2²³ added, and hashes those as they are: this is what that adds to a hash. */
+/**
+ * The kernel tells places of the lattice from the bits of a float that has 1.5 · 2²³ added, and hashes those as they
+ * are: this is what that adds to a hash.
+ */
 const LATTICE = Math.imul(
   LATTICE_PRIMES.reduce((sum, prime) => sum + prime, 0),
   0x4b400000,
@@ -59,16 +62,25 @@ const LATTICE = Math.imul(
 /** Where a word of a program stands in the memory of the kernel, bytes. */
 const placeOf = (word: number): number => PROGRAM + 4 * word;
 
-/** A program of the kernel, written here and put into its memory when it is run. Words are floats or whole numbers; see layout.ts. */
+/**
+ * A program of the kernel, written here and put into its memory when it is run. Words are floats or whole numbers; see
+ * layout.ts.
+ */
 export class Program {
   private readonly floats: Float32Array;
   private readonly words: Uint32Array;
-  /** Words to where its rows end, to the row before where that is seen from a place, and to where its octaves end: those begin after room for all rows. */
+  /**
+   * Words to where its rows end, to the row before where that is seen from a place, and to where its octaves end: those
+   * begin after room for all rows.
+   */
   private rowsEnd: number = HEAD.size;
   private last: number | undefined;
   private octavesEnd: number;
 
-  /** `own`: for particles that begin at this very time, seconds, and not for those that begin later in a step from then on. With room for so many rows and octaves. */
+  /**
+   * `own`: for particles that begin at this very time, seconds, and not for those that begin later in a step from then
+   * on. With room for so many rows and octaves.
+   */
   constructor(
     private readonly time: number,
     private readonly own: boolean,
@@ -123,7 +135,10 @@ export class Program {
   }
 
   /** Begins a row; gives where it stands, words. */
-  private row(kind: keyof typeof KINDS, { placement: { position, scale, rotation }, fall, send, target, weighty }: RowHead): number {
+  private row(
+    kind: keyof typeof KINDS,
+    { placement: { position, scale, rotation }, fall, send, target, weighty }: RowHead,
+  ): number {
     const { floats, words } = this;
     const row = this.rowsEnd;
     this.rowsEnd += ROW.size;
@@ -131,7 +146,10 @@ export class Program {
     const moved = looks && (rotation !== undefined || scale !== 1 || position.some((n) => n !== 0));
     words[row + ROW.kind] = KINDS[kind];
     words[row + ROW.flags] =
-      (moved ? FLAGS.moved : 0) | (rotation ? FLAGS.turned : 0) | (fall ? FLAGS.bounded : 0) | (weighty ? FLAGS.weighty : 0);
+      (moved ? FLAGS.moved : 0) |
+      (rotation ? FLAGS.turned : 0) |
+      (fall ? FLAGS.bounded : 0) |
+      (weighty ? FLAGS.weighty : 0);
     words[row + ROW.target] = target;
     this.put(row + ROW.origin, position);
     floats[row + ROW.shrink] = 1 / scale;
@@ -198,7 +216,8 @@ export class Program {
     this.put(row + ROW.own + 3, v);
     words[row + ROW.own + 6] = SWIRLS[swirl];
     floats[row + ROW.own + 7] = 1 / (radius * radius);
-    floats[row + ROW.own + 8] = swirl === 'smooth' ? (LAMB_OSEEN * strength) / radius : swirl === 'solid' ? strength / radius : strength;
+    floats[row + ROW.own + 8] =
+      swirl === 'smooth' ? (LAMB_OSEEN * strength) / radius : swirl === 'solid' ? strength / radius : strength;
     floats[row + ROW.own + 9] = gather;
   }
 

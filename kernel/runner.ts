@@ -39,7 +39,10 @@ const MASS = at.RUN_COLUMNS.indexOf('mass');
 
 /** Runs programs in the memory of the kernel; only one thing is worked on at a time. */
 export class Runner {
-  /** What programs are summed to, a piece of it: acceleration and velocity of the medium by axis, linear and quadratic drag. */
+  /**
+   * What programs are summed to, a piece of it: acceleration and velocity of the medium by axis, linear and quadratic
+   * drag.
+   */
   readonly sums: readonly Float32Array[];
   private readonly pointers: Uint32Array;
   private readonly times: Float64Array;
@@ -73,7 +76,10 @@ export class Runner {
     kernel.words(at.DYING, 1)[0] = byteOffset;
   }
 
-  /** Sums programs over particles at a time, seconds; `take` gets each piece when it stands in {@link sums}: where it begins, and how many. */
+  /**
+   * Sums programs over particles at a time, seconds; `take` gets each piece when it stands in {@link sums}: where it
+   * begins, and how many.
+   */
   sum(programs: Programs, probed: Probed, begin: number, take: (first: number, count: number) => void): void {
     this.pointers.set(this.block.places);
     for (let first = 0; first < probed.count; first += at.PIECE) {
@@ -130,7 +136,13 @@ export class Runner {
   }
 
   /** Sums of those of a piece that begin later, by programs of their own. */
-  private sumsOfLate({ programAt }: Programs, probed: Probed, begin: number, first: number, count: number): [number, number[]][] {
+  private sumsOfLate(
+    { programAt }: Programs,
+    probed: Probed,
+    begin: number,
+    first: number,
+    count: number,
+  ): [number, number[]][] {
     const found: [number, number[]][] = [];
     for (let i = 0; programAt && i < count; i++) {
       const time = probed.time[first + i]!;
@@ -142,8 +154,15 @@ export class Runner {
     return found;
   }
 
-  /** The step of a particle that is born in it, by a program of its own; what came of it with the others does not count. */
-  private stepOne({ programAt }: Programs, { slot, state, birth }: Late, floats: readonly Float32Array[], ends: Ends): void {
+  /**
+   * The step of a particle that is born in it, by a program of its own; what came of it with the others does not count.
+   */
+  private stepOne(
+    { programAt }: Programs,
+    { slot, state, birth }: Late,
+    floats: readonly Float32Array[],
+    ends: Ends,
+  ): void {
     this.pointers.set(this.one.places);
     this.one.floats.forEach((column, c) => (column[0] = state[c]!));
     this.one.birth[0] = birth;

@@ -10,7 +10,14 @@ import { Program } from './program';
 import type { Runner } from './runner';
 
 const NOWHERE = { position: [0, 0, 0], scale: 1, rotation: undefined } as const;
-const NOTHING = { acceleration: [0, 0, 0], medium: [0, 0, 0], rate: 0, quadratic: 0, carries: false, squares: false } as const;
+const NOTHING = {
+  acceleration: [0, 0, 0],
+  medium: [0, 0, 0],
+  rate: 0,
+  quadratic: 0,
+  carries: false,
+  squares: false,
+} as const;
 
 /** One field for places in doubles. */
 export function routineOf(runner: Runner, descriptor: Exclude<KernelDescriptor, { kind: 'same' }>): FieldRoutine {
@@ -20,7 +27,8 @@ export function routineOf(runner: Runner, descriptor: Exclude<KernelDescriptor, 
     return program.finished(NOTHING);
   };
   const [x, y, z] = runner.sums as [Float32Array, Float32Array, Float32Array];
-  const programAt = descriptor.kind === 'curl' && descriptor.evolves ? (time: number) => written(time, true) : undefined;
+  const programAt =
+    descriptor.kind === 'curl' && descriptor.evolves ? (time: number) => written(time, true) : undefined;
   let known = NaN;
   let program: Uint32Array | undefined;
   return (position, { count, time }, out, { time: begin }) => {

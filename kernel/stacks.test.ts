@@ -20,7 +20,8 @@ const block = particleBlock();
 block.count = COUNT;
 for (let i = 0; i < COUNT; i++) {
   // From the middle outwards, so that pieces within and beyond the extents follow one another.
-  for (const [n, axis] of (['x', 'y', 'z'] as const).entries()) block.position[axis][i] = Math.fround((uniform(5, i, n) - 0.5) * (i / 40));
+  for (const [n, axis] of (['x', 'y', 'z'] as const).entries())
+    block.position[axis][i] = Math.fround((uniform(5, i, n) - 0.5) * (i / 40));
   block.mass[i] = 0.5 + uniform(7, i, 0);
   block.time[i] = 0.5;
   block.life[i] = 1e4;
@@ -72,10 +73,17 @@ describe('programs of whole stacks', () => {
       { kind: 'box', width: 1, height: 1, depth: 1, core: 0.5, reach: 2 },
       { kind: 'slab', core: 0.5, reach: 2 },
     ),
-    place: fc.constantFrom<Written>({}, { position: [1, 0, 0] }, { position: [1, 0, 0], rotation: [0, 40, 10], scale: 2 }),
+    place: fc.constantFrom<Written>(
+      {},
+      { position: [1, 0, 0] },
+      { position: [1, 0, 0], rotation: [0, 40, 10], scale: 2 },
+    ),
     group: fc.constantFrom<string | undefined>(undefined, 'g'),
   });
-  const written = ({ group, ...f }: { group: string | undefined; settings: Written }): Written => ({ ...f, ...(group && { group }) });
+  const written = ({ group, ...f }: { group: string | undefined; settings: Written }): Written => ({
+    ...f,
+    ...(group && { group }),
+  });
 
   it('come to what the plain routines come to, whatever fields follow one another', () => {
     fc.assert(
@@ -113,7 +121,14 @@ describe('a block that is left alone', () => {
     };
     for (let i = 0; i < 1500; i++) spawn(0, i === 700 ? 2 : 5);
     const settled = (start: number, begin: number) =>
-      isSettled(blockAt(kernel, population, start), population, start, Math.min(1024, population.count - start), begin, begin + 0.1);
+      isSettled(
+        blockAt(kernel, population, start),
+        population,
+        start,
+        Math.min(1024, population.count - start),
+        begin,
+        begin + 0.1,
+      );
     // Seen with others first, and once more before it is known by heart.
     expect([settled(0, 0.1), settled(0, 0.2), settled(0, 0.3), settled(0, 1.8)]).toEqual([false, false, true, true]);
     expect([settled(0, 1.9), settled(0, 2)]).toEqual([false, false]);
@@ -122,7 +137,12 @@ describe('a block that is left alone', () => {
     // A birth in the second block leaves the first alone.
     expect([settled(1024, 0.1), settled(1024, 0.2), settled(1024, 0.3)]).toEqual([false, false, true]);
     spawn(2.35, 1);
-    expect([settled(1024, 2.3), settled(1024, 2.4), settled(1024, 2.5), settled(0, 2.5)]).toEqual([false, false, true, true]);
+    expect([settled(1024, 2.3), settled(1024, 2.4), settled(1024, 2.5), settled(0, 2.5)]).toEqual([
+      false,
+      false,
+      true,
+      true,
+    ]);
     expect(settled(1024, 3.3)).toBe(false);
   });
 });

@@ -27,7 +27,9 @@ function make({ folder, sources, options }) {
   const begun = new Date();
   rmSync(join(root, 'dist', folder), { recursive: true, force: true });
   const vite = join(root, 'node_modules', 'vite', 'bin', 'vite.js');
-  run(process.execPath, [vite, 'build', ...options, '--logLevel', 'warn'], { env: { ...process.env, NODE_ENV: 'production' } });
+  run(process.execPath, [vite, 'build', ...options, '--logLevel', 'warn'], {
+    env: { ...process.env, NODE_ENV: 'production' },
+  });
   mkdirSync(join(root, 'dist'), { recursive: true });
   writeFileSync(stamp, '');
   // Edits that came while it was built are newer.

@@ -1,4 +1,5 @@
-// `npm run check`: types, lint, and the unit tests that an edit can break, but for slow ones: quick enough to be run after every edit.
+// `npm run check`: types, lint, and the unit tests that an edit can break, but for slow ones: quick enough to be run
+// after every edit.
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { root } from './run.mjs';
@@ -8,7 +9,9 @@ const begin = performance.now();
 const step = (name, command, args) => {
   const started = performance.now();
   const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit' });
-  console.error(`${name}: ${status === 0 ? 'fine' : 'failed'} after ${((performance.now() - started) / 1000).toFixed(0)} s`);
+  console.error(
+    `${name}: ${status === 0 ? 'fine' : 'failed'} after ${((performance.now() - started) / 1000).toFixed(0)} s`,
+  );
   return status === 0;
 };
 const npm = (script) => step(script, 'npm', ['run', '--silent', script]);

@@ -26,7 +26,13 @@ const CHARACTERS = [
 const outline = (path) =>
   path.commands
     .map(({ type, ...p }) => {
-      const numbers = { M: [p.x, p.y], L: [p.x, p.y], Q: [p.x1, p.y1, p.x, p.y], C: [p.x1, p.y1, p.x2, p.y2, p.x, p.y], Z: [] }[type];
+      const numbers = {
+        M: [p.x, p.y],
+        L: [p.x, p.y],
+        Q: [p.x1, p.y1, p.x, p.y],
+        C: [p.x1, p.y1, p.x2, p.y2, p.x, p.y],
+        Z: [],
+      }[type];
       return type + numbers.map((n) => Math.round(n)).join(' ');
     })
     .join('');

@@ -1,4 +1,5 @@
-// Makes the layouts of kernel/layout-source.mjs, compiles kernel/assembly/kernel.ts and writes it as kernel/wasm.ts: the same bytes in a page, in Node.js and in tests.
+// Makes the layouts of kernel/layout-source.mjs, compiles kernel/assembly/kernel.ts and writes it as kernel/wasm.ts:
+// the same bytes in a page, in Node.js and in tests.
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -1,5 +1,5 @@
-// Holds imports against the plan of the house: layers and floors go one way, no file imports itself through others, and inexact functions
-// stay out of the simulation.
+// Holds imports against the plan of the house: layers and floors go one way, no file imports itself through others, and
+// inexact functions stay out of the simulation.
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
 import { root } from './run.mjs';
@@ -40,7 +40,8 @@ const EXACT = [
 ];
 /** Kinds that are only drawn. */
 const DRAWN = ['core/kinds/looks'];
-const INEXACT = /\bMath\.(sin|cos|tan|asin|acos|atan2?|sinh|cosh|tanh|exp|expm1|log|log2|log10|log1p|pow|cbrt|hypot|random)\b|\*\*/;
+const INEXACT =
+  /\bMath\.(sin|cos|tan|asin|acos|atan2?|sinh|cosh|tanh|exp|expm1|log|log2|log10|log1p|pow|cbrt|hypot|random)\b|\*\*/;
 /** Packages that the core uses, each in one place: the parser of formulas, and the tree of meshes. */
 const PACKAGES = { 'core/lib/formula/parse.ts': ['jsep'], 'core/lib/meshes/tree.ts': ['three', 'three-mesh-bvh'] };
 /** Marks, on the line before, what only draws a body for the view. */
@@ -59,7 +60,9 @@ function sources(folder) {
 /** The file of this repository that a relative import names; undefined where there is none. */
 function targetOf(path, from) {
   const base = resolve(dirname(path), from.replace(/\?.*/, ''));
-  const found = [base, `${base}.ts`, `${base}.tsx`, join(base, 'index.ts')].find((file) => /\.tsx?$/.test(file) && existsSync(file));
+  const found = [base, `${base}.ts`, `${base}.tsx`, join(base, 'index.ts')].find(
+    (file) => /\.tsx?$/.test(file) && existsSync(file),
+  );
   return found && relative(root, found);
 }
 
@@ -101,7 +104,9 @@ function breachesOfFloors(name, imports) {
   if (!floors.includes(floor)) return [`${name}: ${layer} has the floors ${floors.join(', ')}`];
   return imports.flatMap(({ from, target }) => {
     const [other, on] = (target ?? '').split('/');
-    return other === layer && floors.indexOf(on) > floors.indexOf(floor) ? [`${name}: ${floor} may not know ${on} (${from})`] : [];
+    return other === layer && floors.indexOf(on) > floors.indexOf(floor)
+      ? [`${name}: ${floor} may not know ${on} (${from})`]
+      : [];
   });
 }
 

@@ -4,7 +4,8 @@ import { breaches, cyclesIn } from './layers.mjs';
 const graph = (arrows: Readonly<Record<string, readonly string[]>>) => new Map(Object.entries(arrows));
 
 describe('the plan of the house', () => {
-  it('is kept: every import goes downwards, and no file imports itself through others', () => expect(breaches()).toEqual([]));
+  it('is kept: every import goes downwards, and no file imports itself through others', () =>
+    expect(breaches()).toEqual([]));
 
   it('a ring of files is found whole, once', () => {
     const rings = cyclesIn(graph({ a: ['b'], b: ['c'], c: ['a', 'd'], d: [] }));
@@ -15,5 +16,6 @@ describe('the plan of the house', () => {
     expect(cyclesIn(graph({ a: ['b'], b: ['a', 'c'], c: ['d'], d: ['c'] })).map((ring) => ring.length)).toEqual([2, 2]);
   });
 
-  it('files that only share what they import are no ring', () => expect(cyclesIn(graph({ a: ['c', 'b'], b: ['c'], c: [] }))).toEqual([]));
+  it('files that only share what they import are no ring', () =>
+    expect(cyclesIn(graph({ a: ['c', 'b'], b: ['c'], c: [] }))).toEqual([]));
 });

@@ -1,4 +1,5 @@
-// `npm run load`: many clients at once on the built server, each with a scene of its own: throughput, times of answers, and memory.
+// `npm run load`: many clients at once on the built server, each with a scene of its own: throughput, times of answers,
+// and memory.
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -71,7 +72,13 @@ async function client(n) {
   const made = JSON.parse((await ask('POST', '/scenes', { example: 'vent-plume', name: `Client ${n}` })).body);
   let { revision } = made;
   for (let seed = 1; performance.now() < until; seed++) {
-    const saved = await timed('save', 'PUT', `/scenes/${made.id}`, { scene: { ...made.scene, seed } }, { 'If-Match': `"${revision}"` });
+    const saved = await timed(
+      'save',
+      'PUT',
+      `/scenes/${made.id}`,
+      { scene: { ...made.scene, seed } },
+      { 'If-Match': `"${revision}"` },
+    );
     revision = JSON.parse(saved.body).revision ?? revision;
     await timed('open', 'GET', `/scenes/${made.id}`);
     if (seed % 4 === 0) await timed('list', 'GET', '/scenes');
@@ -82,9 +89,12 @@ async function client(n) {
 const begin = performance.now();
 await Promise.all(Array.from({ length: CLIENTS }, (_, n) => client(n)));
 const seconds = (performance.now() - begin) / 1000;
-const at = (list, share) => Number(list.toSorted((a, b) => a - b)[Math.min(list.length - 1, Math.floor(share * list.length))].toFixed(1));
+const at = (list, share) =>
+  Number(list.toSorted((a, b) => a - b)[Math.min(list.length - 1, Math.floor(share * list.length))].toFixed(1));
 for (const [sort, list] of Object.entries(times))
-  console.log(JSON.stringify({ load: sort, requests: list.length, ms50: at(list, 0.5), ms99: at(list, 0.99), most: at(list, 1) }));
+  console.log(
+    JSON.stringify({ load: sort, requests: list.length, ms50: at(list, 0.5), ms99: at(list, 0.99), most: at(list, 1) }),
+  );
 console.log(
   JSON.stringify({
     load: 'all',

@@ -5,7 +5,9 @@ import { spawnSync } from 'node:child_process';
 import { install } from './install.mjs';
 import { root } from './run.mjs';
 
-/** Debian's packages that the tests drive: the browser, ffprobe to look at clips, and GNU parallel to share out a bake. */
+/**
+ * Debian's packages that the tests drive: the browser, ffprobe to look at clips, and GNU parallel to share out a bake.
+ */
 const PROGRAMS = { '/usr/bin/chromium': 'chromium', '/usr/bin/ffprobe': 'ffmpeg', '/usr/bin/parallel': 'parallel' };
 
 function step(name, command, args) {
@@ -41,9 +43,15 @@ const unit = counts('unit.json', (r) => ({
   failed: r.numFailedTests + (r.success ? 0 : r.numFailedTests === 0 ? 1 : 0),
 }));
 const endFine = npm('e2e');
-const end = counts('e2e.json', (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky + r.errors.length }));
+const end = counts('e2e.json', (r) => ({
+  passed: r.stats.expected,
+  failed: r.stats.unexpected + r.stats.flaky + r.errors.length,
+}));
 const failedSteps = fine.filter((ok) => !ok).length;
-const total = { passed: unit.passed + end.passed + fine.length - failedSteps, failed: unit.failed + end.failed + failedSteps };
+const total = {
+  passed: unit.passed + end.passed + fine.length - failedSteps,
+  failed: unit.failed + end.failed + failedSteps,
+};
 if ((!unitFine || !endFine) && total.failed === 0) total.failed = 1;
 mkdirSync(join(root, 'test-results'), { recursive: true });
 writeFileSync(join(root, 'test-results', 'total.json'), JSON.stringify(total));

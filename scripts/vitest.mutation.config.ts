@@ -3,7 +3,10 @@ import base from '../vitest.config';
 
 const only = process.env['BATHYCLAST_MUTATION_TESTS'];
 
-/** The unit tests as mutants are held against them: without slow ones, and without the built programs; those of one pattern where it is given. */
+/**
+ * The unit tests as mutants are held against them: without slow ones, and without the built programs; those of one
+ * pattern where it is given.
+ */
 export default mergeConfig(base, {
   test: {
     globalSetup: [],

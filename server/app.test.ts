@@ -49,7 +49,9 @@ const firstId = async () => ((await call('get', '/scenes')).body as { scenes: { 
 describe('scenes', () => {
   it('a fresh data folder holds the examples, the first of them first', async () => {
     const { body } = await call('get', '/scenes');
-    expect(body.scenes.map((s: { name: string }) => s.name).toSorted()).toEqual(examples.map((e) => e.scene.name).toSorted());
+    expect(body.scenes.map((s: { name: string }) => s.name).toSorted()).toEqual(
+      examples.map((e) => e.scene.name).toSorted(),
+    );
   });
 
   it('new, duplicate, rename, delete and bring back', async () => {
@@ -72,7 +74,10 @@ describe('scenes', () => {
     expect((await json('put', `/scenes/${id}`, { scene: mine })).status).toBe(428);
     const first = await json('put', `/scenes/${id}`, { scene: mine }).set('If-Match', headers['etag']!);
     expect(first.body.revision).toBe(body.revision + 1);
-    const second = await json('put', `/scenes/${id}`, { scene: { ...mine, seed: 5 } }).set('If-Match', headers['etag']!);
+    const second = await json('put', `/scenes/${id}`, { scene: { ...mine, seed: 5 } }).set(
+      'If-Match',
+      headers['etag']!,
+    );
     expect(second.status).toBe(412);
     expect(second.body).toMatchObject({ revision: first.body.revision, faults: [{ code: 'conflict' }] });
     expect((await call('get', `/scenes/${id}`)).body.scene.seed).toBe(1234);
@@ -97,7 +102,8 @@ describe('scenes', () => {
   it('export and import give the same scene, with its images, under a free name', async () => {
     const grey = new PNG({ width: 3, height: 2 });
     grey.data.fill(77);
-    const image = (await call('post', '/images').attach('file', PNG.sync.write(grey), '../../evil/../chart é.png')).body;
+    const image = (await call('post', '/images').attach('file', PNG.sync.write(grey), '../../evil/../chart é.png'))
+      .body;
     expect(image).toMatchObject({ name: 'chart é.png', width: 3, height: 2 });
     const made = await json('post', '/scenes', { example: 'chart-in-relief' });
     const scene = { ...made.body.scene, images: [image] };
@@ -127,12 +133,19 @@ describe('scenes', () => {
     expect([late.status, late.body.faults[0].code]).toEqual([404, 'missing']);
     expect((await call('get', `/scenes/${id}`)).status).toBe(404);
     expect((await call('get', '/scenes')).body.scenes.map((s: { id: string }) => s.id)).not.toContain(id);
-    expect((await json('post', `/scenes/${id}/restore`)).body).toMatchObject({ revision: 1, scene: { name: scene.name } });
+    expect((await json('post', `/scenes/${id}/restore`)).body).toMatchObject({
+      revision: 1,
+      scene: { name: scene.name },
+    });
   });
 
   it('a broken import leaves no trace', async () => {
     const before = (await call('get', '/scenes')).body.scenes.length;
-    const answer = await call('post', '/scenes/import').attach('file', Buffer.from(sceneText(examples[0]!.scene).slice(0, 99)), 'x.json');
+    const answer = await call('post', '/scenes/import').attach(
+      'file',
+      Buffer.from(sceneText(examples[0]!.scene).slice(0, 99)),
+      'x.json',
+    );
     expect(answer.status).toBe(422);
     expect(answer.body.faults[0].message).toMatch(/not whole JSON/);
     expect((await call('get', '/scenes')).body.scenes).toHaveLength(before);
@@ -198,7 +211,8 @@ describe('pictures of scenes', () => {
     expect((await send(body.revision, png)).status).toBe(204);
     const shown = await call('get', `/scenes/${id}/picture`);
     expect([shown.status, shown.headers['content-type']]).toEqual([200, 'image/png']);
-    const listed = async () => (await call('get', '/scenes')).body.scenes.find((s: { id: string }) => s.id === id).pictureRevision;
+    const listed = async () =>
+      (await call('get', '/scenes')).body.scenes.find((s: { id: string }) => s.id === id).pictureRevision;
     expect(await listed()).toBe(body.revision);
     await send(body.revision + 5, png);
     expect(await listed()).toBe(body.revision);
@@ -216,7 +230,9 @@ describe('pictures of scenes', () => {
       return PNG.sync.write(png);
     };
     const give = (revision: number, grey: number) =>
-      call('post', `/scenes/${id}/picture`).field('about', JSON.stringify({ revision })).attach('file', picture(grey), 'picture.png');
+      call('post', `/scenes/${id}/picture`)
+        .field('about', JSON.stringify({ revision }))
+        .attach('file', picture(grey), 'picture.png');
     const shown = async () => (await call('get', `/scenes/${id}/picture`).buffer(true)).body as Buffer;
     await give(2, 200);
     await give(1, 50);
@@ -241,7 +257,10 @@ describe('what does not come from the own page is refused', () => {
   it('a foreign Origin, for reading and for writing, and a write without one', async () => {
     expect((await call('get', '/scenes').set('Origin', 'http://evil.example')).status).toBe(403);
     expect((await json('post', '/scenes').set('Origin', 'http://localhost:9999')).status).toBe(403);
-    expect((await request(app).post('/api/scenes').set('Host', HOST).set('Content-Type', 'application/json').send('{}')).status).toBe(403);
+    expect(
+      (await request(app).post('/api/scenes').set('Host', HOST).set('Content-Type', 'application/json').send('{}'))
+        .status,
+    ).toBe(403);
   });
 
   it('a form post', async () => {
@@ -259,7 +278,9 @@ describe('what does not come from the own page is refused', () => {
   it('path tricks in addresses and names reach nothing on the disk', async () => {
     for (const path of ['/scenes/..%2f..%2fetc%2fpasswd', '/images/..%2f..%2fbathyclast.db', '/../server/app.ts'])
       expect((await call('get', path)).status).toBe(404);
-    expect((await request(app).get('/assets/..%2f..%2fpackage.json').set('Host', HOST)).status).toBeGreaterThanOrEqual(400);
+    expect((await request(app).get('/assets/..%2f..%2fpackage.json').set('Host', HOST)).status).toBeGreaterThanOrEqual(
+      400,
+    );
     expect(readdirSync(folder).every((name) => name.startsWith('bathyclast.db') || name === 'copies')).toBe(true);
   });
 

@@ -75,7 +75,9 @@ export function createApp({
   if (scenes.isEmpty()) for (const { scene } of [...examples].toReversed()) scenes.add(scene);
 
   const bakes = new BakesTable(db);
-  const jobs = new BakeJobs(bakes, bakesFolder, spawnBake, (scene) => filesOfScene(scene, { image: images, mesh: meshes, grid: grids }));
+  const jobs = new BakeJobs(bakes, bakesFolder, spawnBake, (scene) =>
+    filesOfScene(scene, { image: images, mesh: meshes, grid: grids }),
+  );
 
   if (lentBake !== undefined) jobs.lend(LENT_BAKE, lentBake);
 
@@ -86,7 +88,12 @@ export function createApp({
     const begin = performance.now();
     response.on('finish', () =>
       log.info(
-        { method: request.method, path: request.path, status: response.statusCode, ms: Math.round(performance.now() - begin) },
+        {
+          method: request.method,
+          path: request.path,
+          status: response.statusCode,
+          ms: Math.round(performance.now() - begin),
+        },
         'request',
       ),
     );
@@ -97,7 +104,8 @@ export function createApp({
     express.json({
       // A body with a GET has no meaning (RFC 9110, 9.3.1) and is not read.
       type: (request) =>
-        !['GET', 'HEAD'].includes(request.method ?? '') && /^application\/json\b/i.test(request.headers['content-type'] ?? ''),
+        !['GET', 'HEAD'].includes(request.method ?? '') &&
+        /^application\/json\b/i.test(request.headers['content-type'] ?? ''),
       limit: FILE_LIMITS.json,
       verify: (_request, _response, body) => {
         if (nestingDepth(body) > DEEPEST)
@@ -113,13 +121,25 @@ export function createApp({
   );
   app.use('/api/scenes', sceneRoutes(scenes, images, { mesh: meshes, grid: grids }));
   app.use('/api/images', imageRoutes(images));
-  app.use('/api/meshes', fileRoutes(meshes, { noun: 'mesh', type: 'model/gltf-binary', most: MESH_LIMITS.bytes, check: readMesh }));
-  app.use('/api/grids', fileRoutes(grids, { noun: 'grid', type: 'application/xml', most: GRID_LIMITS.bytes, check: readVti }));
+  app.use(
+    '/api/meshes',
+    fileRoutes(meshes, { noun: 'mesh', type: 'model/gltf-binary', most: MESH_LIMITS.bytes, check: readMesh }),
+  );
+  app.use(
+    '/api/grids',
+    fileRoutes(grids, { noun: 'grid', type: 'application/xml', most: GRID_LIMITS.bytes, check: readVti }),
+  );
   app.use('/api/bakes', bakeRoutes(bakes, jobs));
   app.get('/api/notices', (_request, response) => void response.set('Cache-Control', 'no-store').json({ notices }));
   app.use('/api/logbook', logbookRoutes(new LogbookTable(db)));
   app.use('/api', (request) => {
-    throw failure(404, 'missing', 'path', `There is no ${request.method} ${request.path.slice(0, 80)} here.`, 'a path of the API');
+    throw failure(
+      404,
+      'missing',
+      'path',
+      `There is no ${request.method} ${request.path.slice(0, 80)} here.`,
+      'a path of the API',
+    );
   });
   app.use('/assets', express.static(`${webRoot}/assets`, { immutable: true, maxAge: '1y' }));
   app.use('/assets', (request) => {
@@ -128,7 +148,13 @@ export function createApp({
   app.use(express.static(webRoot, { index: false }));
   app.get('/{*path}', (_request, response) => response.sendFile('index.html', { root: webRoot, cacheControl: false }));
   app.use((request) => {
-    throw failure(405, 'method', 'method', `${request.method} is not possible here; only the API under /api can be written to.`, 'GET');
+    throw failure(
+      405,
+      'method',
+      'method',
+      `${request.method} is not possible here; only the API under /api can be written to.`,
+      'GET',
+    );
   });
   app.use(failureHandler(log));
   return app;

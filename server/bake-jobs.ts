@@ -22,7 +22,11 @@ export interface BakeTask {
 export type BakeNews =
   | { readonly type: 'written'; readonly done: number; readonly bytes: number }
   | { readonly type: 'ended'; readonly whole: boolean }
-  | { readonly type: 'failed'; readonly message: string; /** True where there was no room on the disk. */ readonly full: boolean };
+  | {
+      readonly type: 'failed';
+      readonly message: string;
+      /** True where there was no room on the disk. */ readonly full: boolean;
+    };
 
 /** A thread that bakes. */
 export interface BakeThread {
@@ -118,7 +122,10 @@ export class BakeJobs {
     this.startNext();
   }
 
-  /** Takes in a bake that another program made, for as long as this one runs, under that id. Its folder is left as it is. */
+  /**
+   * Takes in a bake that another program made, for as long as this one runs, under that id. Its folder is left as it
+   * is.
+   */
   lend(id: string, folder: string): void {
     this.readers.set(id, new BakeReader(folder));
   }

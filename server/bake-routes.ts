@@ -1,6 +1,6 @@
 import { Router, type Response } from 'express';
 import { isRecord } from '../core/document/check-values';
-import { startFrame } from '../core/sim/step/spawner';
+import { startFrame } from '../core/sim/step/counters';
 import { manifestFor } from '../engine/bake/bake';
 import { BakeError } from '../engine/bake/manifest';
 import { sceneFrom } from '../formats/scene-file';
@@ -43,7 +43,8 @@ export function bakeRoutes(table: BakesTable, jobs: BakeJobs): Router {
 
   router.post('/', (request, response) => {
     const body: unknown = request.body;
-    if (!isRecord(body)) throw failure(400, 'type', 'body', 'The body is no object.', 'an object with scene, from and through');
+    if (!isRecord(body))
+      throw failure(400, 'type', 'body', 'The body is no object.', 'an object with scene, from and through');
     const scene = sceneFrom(body['scene']);
     const { from, through } = body;
     const [start, last] = [startFrame(scene), scene.time.last];
@@ -99,7 +100,10 @@ export function bakeRoutes(table: BakesTable, jobs: BakeJobs): Router {
           `Frame ${request.params.frame.slice(0, 20)} of that bake is not there; it holds ${told?.first} to ${told?.done} of ${told?.last}.`,
           `a whole frame from ${told?.first} to ${told?.done}`,
         );
-      response.set('Content-Type', 'application/octet-stream').set('Cache-Control', 'no-store').send(Buffer.from(bytes));
+      response
+        .set('Content-Type', 'application/octet-stream')
+        .set('Cache-Control', 'no-store')
+        .send(Buffer.from(bytes));
     } catch (error) {
       if (!(error instanceof BakeError)) throw error;
       throw failure(500, 'damaged', 'frame', `${error.message}.`, 'a bake whose files are as they were written');

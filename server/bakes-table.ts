@@ -54,7 +54,9 @@ export class BakesTable {
 
   /** The one that has waited longest. */
   nextQueued(): StoredBake | undefined {
-    return this.db.prepare<[], StoredBake>(`SELECT ${COLUMNS} FROM bakes WHERE state = 'queued' ORDER BY created, rowid LIMIT 1`).get();
+    return this.db
+      .prepare<[], StoredBake>(`SELECT ${COLUMNS} FROM bakes WHERE state = 'queued' ORDER BY created, rowid LIMIT 1`)
+      .get();
   }
 
   /** What was at work when the program ended waits again. */

@@ -21,14 +21,19 @@ afterEach(() => {
 
 /** The real program, on a data folder. */
 async function start(data: string) {
-  const child = spawn(process.execPath, [program, '--data', data, '--port', '0'], { stdio: ['ignore', 'pipe', 'inherit'] });
+  const child = spawn(process.execPath, [program, '--data', data, '--port', '0'], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   running.add(child);
   const [line] = (await once(child.stdout, 'data')) as [Buffer];
   const address = /http:\S+?(?=\/ )/.exec(line.toString())![0];
   const ask = async (method: string, path: string, body?: unknown) => {
     const response = await fetch(`${address}/api${path}`, {
       method,
-      ...(method !== 'GET' && { headers: { Origin: address, 'Content-Type': 'application/json' }, body: JSON.stringify(body ?? {}) }),
+      ...(method !== 'GET' && {
+        headers: { Origin: address, 'Content-Type': 'application/json' },
+        body: JSON.stringify(body ?? {}),
+      }),
     });
     return { status: response.status, body: response.status === 204 ? undefined : ((await response.json()) as never) };
   };

@@ -59,7 +59,11 @@ export class EntryBody {
   @IsIn(['trial', 'sounding']) sort!: EntrySort;
   @IsString() @IsNotEmpty() @MaxLength(MOST.name) title!: string;
   @IsString() @MaxLength(ENTRY_LIMITS.note) note!: string;
-  @IsArray() @ArrayMaxSize(ENTRY_LIMITS.tags) @IsString({ each: true }) @MaxLength(ENTRY_LIMITS.tag, { each: true }) tags!: string[];
+  @IsArray()
+  @ArrayMaxSize(ENTRY_LIMITS.tags)
+  @IsString({ each: true })
+  @MaxLength(ENTRY_LIMITS.tag, { each: true })
+  tags!: string[];
   @IsObject() document!: object;
   /** A PNG in base 64. */
   @IsOptional() @IsString() picture?: string;
@@ -74,7 +78,12 @@ export class PictureBody {
 export function bodyOf<T extends object>(type: new () => T, body: unknown): T {
   if (typeof body !== 'object' || body === null || Array.isArray(body))
     throw new Failure(400, [
-      { code: 'type', field: 'body', message: 'The body is no object; allowed is a JSON object.', allowed: 'a JSON object' },
+      {
+        code: 'type',
+        field: 'body',
+        message: 'The body is no object; allowed is a JSON object.',
+        allowed: 'a JSON object',
+      },
     ]);
   const instance = new type();
   // Members as they are, whatever they are called; the validator takes those that every object has for known ones.
@@ -90,11 +99,21 @@ export function bodyOf<T extends object>(type: new () => T, body: unknown): T {
       })),
     );
   for (const [name, value] of Object.entries(body))
-    Object.defineProperty(instance, name, { value: value as unknown, enumerable: true, writable: true, configurable: true });
+    Object.defineProperty(instance, name, {
+      value: value as unknown,
+      enumerable: true,
+      writable: true,
+      configurable: true,
+    });
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
   const faults = errors.flatMap(({ property, constraints = {} }) =>
     Object.entries(constraints).map(
-      ([code, message]): Fault => ({ code, field: property, message: `${message}.`, allowed: message.replace(/^\S+ must /, '') }),
+      ([code, message]): Fault => ({
+        code,
+        field: property,
+        message: `${message}.`,
+        allowed: message.replace(/^\S+ must /, ''),
+      }),
     ),
   );
   if (faults.length > 0) throw new Failure(422, faults);

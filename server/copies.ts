@@ -34,17 +34,22 @@ function areAlike(a: string, b: string): boolean {
   }
 }
 
-/** Keeps a copy of a sound data file, the last three that differ. A copy that can't be made stops nothing; `tell` hears of it. */
+/**
+ * Keeps a copy of a sound data file, the last three that differ. A copy that can't be made stops nothing; `tell` hears
+ * of it.
+ */
 export function keepCopy(db: Db, folder: string, tell: (sentence: string) => void): void {
   const made = join(folderOf(folder), 'new.db');
   try {
     makeFolder(folderOf(folder));
     rmSync(made, { force: true });
-    // By SQLite itself: a file that is opened and closed beside it would lose its lock (POSIX locks belong to the process).
+    // By SQLite itself: a file that is opened and closed beside it would lose its lock (POSIX locks belong to the
+    // process).
     db.prepare('VACUUM INTO ?').run(made);
     const last = newestCopy(folder);
     if (last !== undefined && areAlike(last, made)) return rmSync(made);
-    for (let n = COPIES - 1; n >= 1; n--) if (existsSync(copyAt(folder, n))) renameSync(copyAt(folder, n), copyAt(folder, n + 1));
+    for (let n = COPIES - 1; n >= 1; n--)
+      if (existsSync(copyAt(folder, n))) renameSync(copyAt(folder, n), copyAt(folder, n + 1));
     renameSync(made, copyAt(folder, 1));
   } catch (error) {
     rmSync(made, { force: true });

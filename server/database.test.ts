@@ -43,7 +43,10 @@ describe('the data folder', () => {
     db.close();
     expect(() => openDatabase(newer)).toThrow(/of version 99, made by a newer Bathyclast; this one reads up to 6/);
     const damaged = folder();
-    writeFileSync(join(damaged, 'bathyclast.db'), 'this is no database, but long enough to be taken for one'.repeat(100));
+    writeFileSync(
+      join(damaged, 'bathyclast.db'),
+      'this is no database, but long enough to be taken for one'.repeat(100),
+    );
     expect(() => openDatabase(damaged)).toThrow(/is no data file of Bathyclast/);
     const file = join(folder(), 'file');
     writeFileSync(file, '');

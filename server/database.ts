@@ -54,9 +54,10 @@ function openedSound(path: string, tell: (sentence: string) => void): Db {
 }
 
 /**
- * Opens the data file of a folder, made if need be, and brings it up to date. The exclusive lock is held until it is closed or the process
- * ends, however it ends. A damaged file is put together anew, rows that can't be read are set aside, and a copy of the sound file is kept; `tell`
- * hears of everything that a person should know. Throws {@link DataFolderError} where SQLite can't open the file at all.
+ * Opens the data file of a folder, made if need be, and brings it up to date. The exclusive lock is held until it is
+ * closed or the process ends, however it ends. A damaged file is put together anew, rows that can't be read are set
+ * aside, and a copy of the sound file is kept; `tell` hears of everything that a person should know. Throws {@link
+ * DataFolderError} where SQLite can't open the file at all.
  */
 export function openDatabase(folder: string, tell: (sentence: string) => void = () => undefined): Db {
   try {
@@ -90,7 +91,9 @@ export function openDatabase(folder: string, tell: (sentence: string) => void = 
         `The data file in “${folder}” is no data file of Bathyclast. Move ${DATA_FILE} elsewhere, or put one of the copies in “copies” in its place.`,
       );
     if (code === 'SQLITE_FULL' || code === 'ENOSPC')
-      throw new DataFolderError(`There is no room left where the data folder “${folder}” is. Free some space and start again.`);
+      throw new DataFolderError(
+        `There is no room left where the data folder “${folder}” is. Free some space and start again.`,
+      );
     throw new DataFolderError(`The data file in “${folder}” can’t be opened (${code || (error as Error).message}).`);
   }
 }

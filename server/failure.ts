@@ -31,7 +31,9 @@ function send(response: Response, status: number, faults: readonly Fault[], extr
   response.status(status).json({ ...extra, faults });
 }
 
-/** Turns whatever was thrown into the one shape of an error; what nobody foresaw is logged and told without its insides. */
+/**
+ * Turns whatever was thrown into the one shape of an error; what nobody foresaw is logged and told without its insides.
+ */
 export function failureHandler(log: Logger): ErrorRequestHandler {
   return (error: unknown, request, response, _next) => {
     if (error instanceof Failure) return send(response, error.status, error.faults, error.extra);
@@ -45,7 +47,12 @@ export function failureHandler(log: Logger): ErrorRequestHandler {
           allowed: 'one file within the size limit',
         },
       ]);
-    const { status, message, type, code = '' } = error as { status?: number; message?: string; type?: string; code?: string };
+    const {
+      status,
+      message,
+      type,
+      code = '',
+    } = error as { status?: number; message?: string; type?: string; code?: string };
     if (status !== undefined && status >= 400 && status < 500)
       return send(response, status, [
         {

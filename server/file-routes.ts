@@ -34,7 +34,8 @@ export function fileRoutes(files: FilesTable, { noun, type, most, check }: FileS
 
   router.get('/:hash', (request, response) => {
     const bytes = files.find(request.params.hash);
-    if (!bytes) throw failure(404, 'missing', 'hash', `There is no ${noun} of that hash.`, `the hash of a kept ${noun}`);
+    if (!bytes)
+      throw failure(404, 'missing', 'hash', `There is no ${noun} of that hash.`, `the hash of a kept ${noun}`);
     response
       .set('Content-Type', type)
       .set('Content-Disposition', 'attachment')

@@ -16,12 +16,15 @@ export class FilesTable {
 
   add(hash: string, bytes: Uint8Array): void {
     this.db
-      .prepare(`INSERT INTO ${this.table} (hash, ${this.column}, created) VALUES (?, ?, ?) ON CONFLICT (hash) DO NOTHING`)
+      .prepare(
+        `INSERT INTO ${this.table} (hash, ${this.column}, created) VALUES (?, ?, ?) ON CONFLICT (hash) DO NOTHING`,
+      )
       .run(hash, bytes, new Date().toISOString());
   }
 
   find(hash: string): Buffer | undefined {
-    return this.db.prepare<[string], { bytes: Buffer }>(`SELECT ${this.column} AS bytes FROM ${this.table} WHERE hash = ?`).get(hash)
-      ?.bytes;
+    return this.db
+      .prepare<[string], { bytes: Buffer }>(`SELECT ${this.column} AS bytes FROM ${this.table} WHERE hash = ?`)
+      .get(hash)?.bytes;
   }
 }

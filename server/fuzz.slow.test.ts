@@ -151,7 +151,12 @@ it(`broken requests over every route are answered as such, and tell nothing of t
   for (let i = 0; i < REQUESTS; i++) {
     const [method, path, given] = routes[i % routes.length]!;
     const [body, type]: Body = given ?? [Buffer.alloc(0), 'application/json'];
-    const headers: Record<string, string> = { Host: host, Origin: `http://${host}`, 'Content-Type': type, 'If-Match': `"${below(3)}"` };
+    const headers: Record<string, string> = {
+      Host: host,
+      Origin: `http://${host}`,
+      'Content-Type': type,
+      'If-Match': `"${below(3)}"`,
+    };
     const broken = below(4);
     if (broken === 0) {
       const name = one(['Origin', 'Content-Type', 'If-Match', 'Host', 'Accept-Encoding', 'Content-Encoding', 'Range']);
@@ -189,6 +194,8 @@ it(`broken requests over every route are answered as such, and tell nothing of t
     }
   }
   // It is still there, and most was refused, not cut off.
-  expect((await send({ method: 'GET', path: '/api/scenes', headers: { Host: host }, body: Buffer.alloc(0) })).status).toBe(200);
+  expect(
+    (await send({ method: 'GET', path: '/api/scenes', headers: { Host: host }, body: Buffer.alloc(0) })).status,
+  ).toBe(200);
   expect(statuses.get(0) ?? 0).toBeLessThan(REQUESTS / 20);
 }, 600_000);

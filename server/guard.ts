@@ -25,10 +25,21 @@ export const guard: RequestHandler = (request, _response, next) => {
     );
   const own = `http://${host}`;
   if (origin !== undefined && origin !== own)
-    throw failure(403, 'origin', 'Origin', `The origin “${origin}” is not this program’s page; allowed is ${own}.`, own);
+    throw failure(
+      403,
+      'origin',
+      'Origin',
+      `The origin “${origin}” is not this program’s page; allowed is ${own}.`,
+      own,
+    );
   if (request.method === 'GET' || request.method === 'HEAD') return next();
-  if (origin === undefined) throw failure(403, 'origin', 'Origin', `A write without an Origin is refused; allowed is ${own}.`, own);
-  if (!request.is('application/json') && !request.is('multipart/form-data') && request.headers['content-type'] !== 'application/json')
+  if (origin === undefined)
+    throw failure(403, 'origin', 'Origin', `A write without an Origin is refused; allowed is ${own}.`, own);
+  if (
+    !request.is('application/json') &&
+    !request.is('multipart/form-data') &&
+    request.headers['content-type'] !== 'application/json'
+  )
     throw failure(
       415,
       'type',

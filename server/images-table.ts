@@ -6,7 +6,9 @@ export class ImagesTable {
 
   add(hash: string, png: Uint8Array, width: number, height: number): void {
     this.db
-      .prepare('INSERT INTO images (hash, png, width, height, created) VALUES (?, ?, ?, ?, ?) ON CONFLICT (hash) DO NOTHING')
+      .prepare(
+        'INSERT INTO images (hash, png, width, height, created) VALUES (?, ?, ?, ?, ?) ON CONFLICT (hash) DO NOTHING',
+      )
       .run(hash, png, width, height, new Date().toISOString());
   }
 

@@ -28,7 +28,9 @@ export function logbookRoutes(logbook: LogbookTable): Router {
   router.get('/', (request, response) => {
     const { sort, scene } = request.query;
     const text = (value: unknown) => (typeof value === 'string' ? value : undefined);
-    response.set('Cache-Control', 'no-store').json({ entries: logbook.list(text(sort) as EntrySort | undefined, text(scene)) });
+    response
+      .set('Cache-Control', 'no-store')
+      .json({ entries: logbook.list(text(sort) as EntrySort | undefined, text(scene)) });
   });
 
   router.post('/', (request, response) => {
@@ -39,7 +41,11 @@ export function logbookRoutes(logbook: LogbookTable): Router {
   router.patch('/:id', (request, response) => {
     const words = bodyOf(EntryWordsBody, request.body);
     const { title, note, tags } = found(request.params.id);
-    logbook.describe(request.params.id, { title: words.title ?? title, note: words.note ?? note, tags: words.tags ?? tags });
+    logbook.describe(request.params.id, {
+      title: words.title ?? title,
+      note: words.note ?? note,
+      tags: words.tags ?? tags,
+    });
     response.json(found(request.params.id));
   });
 
@@ -51,7 +57,14 @@ export function logbookRoutes(logbook: LogbookTable): Router {
 
   router.get('/:id/picture', (request, response) => {
     const picture = logbook.picture(request.params.id);
-    if (!picture) throw failure(404, 'missing', 'picture', 'There is no picture on this page of the logbook.', 'a page with a picture');
+    if (!picture)
+      throw failure(
+        404,
+        'missing',
+        'picture',
+        'There is no picture on this page of the logbook.',
+        'a page with a picture',
+      );
     response.set('Content-Type', 'image/png').set('Cache-Control', 'private, max-age=86400').send(picture);
   });
 

@@ -8,7 +8,8 @@ interface Row extends Omit<LogEntry, 'tags' | 'document' | 'pictured'> {
   readonly pictured: number;
 }
 
-const COLUMNS = 'id, scene, scene_name AS sceneName, sort, title, note, tags, document, picture IS NOT NULL AS pictured, created';
+const COLUMNS =
+  'id, scene, scene_name AS sceneName, sort, title, note, tags, document, picture IS NOT NULL AS pictured, created';
 
 const entryOf = (row: Row): LogEntry => ({
   ...row,
@@ -60,7 +61,9 @@ export class LogbookTable {
 
   /** Changes what is written beside an entry. */
   describe(id: string, { title, note, tags }: Pick<LogEntry, 'title' | 'note' | 'tags'>): void {
-    this.db.prepare('UPDATE logbook SET title = ?, note = ?, tags = ? WHERE id = ?').run(title, note, JSON.stringify(tags), id);
+    this.db
+      .prepare('UPDATE logbook SET title = ?, note = ?, tags = ? WHERE id = ?')
+      .run(title, note, JSON.stringify(tags), id);
   }
 
   remove(id: string): void {
@@ -68,6 +71,9 @@ export class LogbookTable {
   }
 
   picture(id: string): Buffer | undefined {
-    return this.db.prepare<[string], { picture: Buffer | null }>('SELECT picture FROM logbook WHERE id = ?').get(id)?.picture ?? undefined;
+    return (
+      this.db.prepare<[string], { picture: Buffer | null }>('SELECT picture FROM logbook WHERE id = ?').get(id)
+        ?.picture ?? undefined
+    );
   }
 }

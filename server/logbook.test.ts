@@ -26,7 +26,9 @@ afterAll(() => {
 
 const call = (method: 'get' | 'post' | 'patch' | 'delete', path: string, body: object = {}) => {
   const made = request(app)[method](`/api/logbook${path}`).set('Host', HOST);
-  return method === 'get' ? made : made.set('Origin', `http://${HOST}`).set('Content-Type', 'application/json').send(JSON.stringify(body));
+  return method === 'get'
+    ? made
+    : made.set('Origin', `http://${HOST}`).set('Content-Type', 'application/json').send(JSON.stringify(body));
 };
 
 const page = (more: object = {}) => ({
@@ -49,7 +51,8 @@ describe('the logbook', () => {
     await call('post', '', page({ sort: 'sounding', scene: 'b', document: { sort: 'line' } }));
     db.close();
     open();
-    const titles = async (query: string) => ((await call('get', query)).body.entries as { scene: string }[]).map(({ scene }) => scene);
+    const titles = async (query: string) =>
+      ((await call('get', query)).body.entries as { scene: string }[]).map(({ scene }) => scene);
     expect(await titles('?sort=trial')).toEqual(['a']);
     expect(await titles('?sort=sounding&scene=b')).toEqual(['b']);
     expect(await titles('?sort=sounding&scene=a')).toEqual([]);

@@ -16,7 +16,9 @@ afterEach(() => {
 
 /** Starts the real program; gives its process and the address it prints. */
 async function start(data: string, port = 0): Promise<{ child: ChildProcess; address: string }> {
-  const child = spawn(process.execPath, [program, '--data', data, '--port', String(port)], { stdio: ['ignore', 'pipe', 'inherit'] });
+  const child = spawn(process.execPath, [program, '--data', data, '--port', String(port)], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   running.add(child);
   const [line] = (await once(child.stdout, 'data')) as [Buffer];
   return { child, address: /http:\S+?(?=\/ )/.exec(line.toString())![0] };
@@ -33,8 +35,12 @@ describe('starting', () => {
       status: 2,
       stderr: `Port ${port} is in use by another program. Choose another with --port N.\n`,
     });
-    expect(refusal('--data', data, '--port', '0').stderr).toMatch(/^The data folder “.*” is in use by another Bathyclast\..*\n$/);
-    expect(refusal('--port', 'many').stderr).toMatch(/^--port is “many”; allowed is a whole number from 0 to 65535\.\n$/);
+    expect(refusal('--data', data, '--port', '0').stderr).toMatch(
+      /^The data folder “.*” is in use by another Bathyclast\..*\n$/,
+    );
+    expect(refusal('--port', 'many').stderr).toMatch(
+      /^--port is “many”; allowed is a whole number from 0 to 65535\.\n$/,
+    );
     expect(refusal('--loud').status).toBe(2);
     expect(refusal('--help')).toMatchObject({ status: 0, stdout: expect.stringMatching(/npm start -- --port/) });
   });

@@ -103,7 +103,9 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 server.listen(port, '127.0.0.1');
 await once(server, 'listening');
 const address = server.address();
-console.log(`Bathyclast is at http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}/ (data in ${data})`);
+console.log(
+  `Bathyclast is at http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}/ (data in ${data})`,
+);
 
 function end(): void {
   server.close();

@@ -37,7 +37,9 @@ describe('a data file that is damaged', () => {
     writeSync(file, Buffer.alloc(4096, 0xa5), 0, 4096, Math.floor(pages / 2) * 4096);
     closeSync(file);
     const db = open();
-    expect(told.join(' ')).toMatch(/The data file was damaged\. \d+ scenes could be read.* kept as bathyclast-damaged-/);
+    expect(told.join(' ')).toMatch(
+      /The data file was damaged\. \d+ scenes could be read.* kept as bathyclast-damaged-/,
+    );
     expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
     // No copy holds the damaged rows here: the first start had nothing to copy.
     expect(new ScenesTable(db).list().length).toBeGreaterThanOrEqual(36);
@@ -92,7 +94,9 @@ describe('a row that can’t be read', () => {
     const table = new ScenesTable(again);
     expect(table.list().map(({ id }) => id)).toEqual([versioned]);
     expect(table.find(versioned!)?.scene.seed).toBe(77);
-    const aside = again.prepare<[], { source: string; content: string }>('SELECT source, content FROM set_aside ORDER BY id').all();
+    const aside = again
+      .prepare<[], { source: string; content: string }>('SELECT source, content FROM set_aside ORDER BY id')
+      .all();
     expect(aside.map(({ source }) => source)).toEqual(['scenes', 'bakes', 'logbook']);
     expect(JSON.parse(aside[0]!.content)).toMatchObject({ id: plain, document: '{"half' });
     expect(told).toEqual([

@@ -58,7 +58,10 @@ function copyRange(
   const list = columns.join(', ');
   const insert = to.prepare(`INSERT OR IGNORE INTO ${table} (${list}) VALUES (${columns.map(() => '?').join(', ')})`);
   try {
-    const rows = from.prepare<[number, number], unknown[]>(`SELECT ${list} FROM ${table} WHERE rowid BETWEEN ? AND ?`).raw().all(low, high);
+    const rows = from
+      .prepare<[number, number], unknown[]>(`SELECT ${list} FROM ${table} WHERE rowid BETWEEN ? AND ?`)
+      .raw()
+      .all(low, high);
     for (const row of rows) {
       try {
         count.taken += insert.run(...row).changes;
@@ -89,7 +92,10 @@ function copyTable(from: Db, to: Db, table: string): Taken {
   if (columns.length === 0) return count;
   const end = (order: 'ASC' | 'DESC', otherwise: number): number => {
     try {
-      return from.prepare<[], { id: number }>(`SELECT rowid AS id FROM ${table} ORDER BY rowid ${order} LIMIT 1`).get()?.id ?? -1;
+      return (
+        from.prepare<[], { id: number }>(`SELECT rowid AS id FROM ${table} ORDER BY rowid ${order} LIMIT 1`).get()
+          ?.id ?? -1
+      );
     } catch {
       return otherwise;
     }
@@ -102,8 +108,9 @@ function copyTable(from: Db, to: Db, table: string): Taken {
 const counted = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
 
 /**
- * Puts a damaged data file together anew from all that can still be read of it, and from the last sound copy where that has scenes which can't.
- * The damaged one is kept beside it. Source: row by row as “Recovering data from a corrupt SQLite database” (sqlite.org) advises.
+ * Puts a damaged data file together anew from all that can still be read of it, and from the last sound copy where that
+ * has scenes which can't. The damaged one is kept beside it. Source: row by row as “Recovering data from a corrupt
+ * SQLite database” (sqlite.org) advises.
  */
 export function salvage(path: string, tell: (sentence: string) => void): void {
   const stamp = new Date().toISOString().replace(/[:.]/g, '-');
@@ -131,7 +138,10 @@ export function salvage(path: string, tell: (sentence: string) => void): void {
   );
 }
 
-/** Takes from the last sound copy the scenes that are not there, with their versions and all kept files; says how many scenes. */
+/**
+ * Takes from the last sound copy the scenes that are not there, with their versions and all kept files; says how many
+ * scenes.
+ */
 function takeFromCopy(folder: string, to: Db): number {
   const copy = newestCopy(folder);
   if (!copy) return 0;

@@ -24,17 +24,33 @@ const etag = (revision: number) => `"${revision}"`;
 function revisionOf(header: string | undefined): number {
   const revision = /^"(\d+)"$/.exec(header ?? '')?.[1];
   if (revision === undefined)
-    throw failure(428, 'revision', 'If-Match', 'A save must say which revision it changes, as If-Match: "n".', 'If-Match: "n"');
+    throw failure(
+      428,
+      'revision',
+      'If-Match',
+      'A save must say which revision it changes, as If-Match: "n".',
+      'If-Match: "n"',
+    );
   return Number(revision);
 }
 
 /** Scenes: list, make, open, save, rename, delete and bring back, export and import, pictures. */
-export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Readonly<Record<'mesh' | 'grid', FilesTable>>): Router {
+export function sceneRoutes(
+  scenes: ScenesTable,
+  images: ImagesTable,
+  files: Readonly<Record<'mesh' | 'grid', FilesTable>>,
+): Router {
   const router = Router();
 
   function mustBe(id: string): void {
     if (scenes.has(id)) return;
-    throw failure(404, 'missing', 'id', `There is no scene “${id.slice(0, 60)}”; it may have been deleted.`, 'the id of a scene');
+    throw failure(
+      404,
+      'missing',
+      'id',
+      `There is no scene “${id.slice(0, 60)}”; it may have been deleted.`,
+      'the id of a scene',
+    );
   }
 
   function found(id: string): StoredScene {
@@ -45,7 +61,13 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
   function foundVersion(id: string, revision: number): Scene {
     const scene = Number.isSafeInteger(revision) ? scenes.versions.find(id, revision) : undefined;
     if (!scene)
-      throw failure(404, 'missing', 'version', `Revision ${revision} of this scene is not kept.`, 'a revision from the list of versions');
+      throw failure(
+        404,
+        'missing',
+        'version',
+        `Revision ${revision} of this scene is not kept.`,
+        'a revision from the list of versions',
+      );
     return scene;
   }
 
@@ -71,7 +93,8 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
 
   router.post('/', (request, response) => {
     const { name, example, copyOf, version } = bodyOf(NewSceneBody, request.body);
-    const copied = copyOf !== undefined && (version === undefined ? found(copyOf).scene : foundVersion(copyOf, version));
+    const copied =
+      copyOf !== undefined && (version === undefined ? found(copyOf).scene : foundVersion(copyOf, version));
     const source = copied ? copied : example !== undefined ? findExample(example)!.scene : newScene('Untitled');
     const wanted = name ?? (copyOf !== undefined ? `${source.name} copy` : source.name);
     response.status(201).json(scenes.add({ ...source, name: freeName(wanted, taken()) }));
@@ -103,7 +126,8 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
   router.get('/:id/versions/:revision/picture', (request, response) => {
     const { id, revision } = request.params;
     const picture = Number.isSafeInteger(Number(revision)) ? scenes.versions.picture(id, Number(revision)) : undefined;
-    if (!picture) throw failure(404, 'missing', 'picture', 'There is no picture of this version yet.', 'a version with a picture');
+    if (!picture)
+      throw failure(404, 'missing', 'picture', 'There is no picture of this version yet.', 'a version with a picture');
     response.set('Content-Type', 'image/png').set('Cache-Control', 'private, max-age=86400').send(picture);
   });
 
@@ -167,7 +191,8 @@ export function sceneRoutes(scenes: ScenesTable, images: ImagesTable, files: Rea
 
   router.get('/:id/picture', (request, response) => {
     const picture = scenes.picture(request.params.id);
-    if (!picture) throw failure(404, 'missing', 'picture', 'There is no picture of this scene yet.', 'a scene with a picture');
+    if (!picture)
+      throw failure(404, 'missing', 'picture', 'There is no picture of this scene yet.', 'a scene with a picture');
     response.set('Content-Type', 'image/png').set('Cache-Control', 'no-cache').send(picture);
   });
 

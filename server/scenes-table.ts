@@ -97,7 +97,9 @@ export class ScenesTable {
   /** Forgets for good what was deleted some days ago. */
   forgetDeleted(): void {
     this.db.transaction(() => {
-      this.db.prepare(`DELETE FROM scenes WHERE deleted < strftime('%Y-%m-%dT%H:%M:%fZ', 'now', ?)`).run(`-${DAYS_TO_BRING_BACK} days`);
+      this.db
+        .prepare(`DELETE FROM scenes WHERE deleted < strftime('%Y-%m-%dT%H:%M:%fZ', 'now', ?)`)
+        .run(`-${DAYS_TO_BRING_BACK} days`);
       this.versions.forgetOrphans();
     })();
   }
@@ -115,7 +117,10 @@ export class ScenesTable {
   }
 
   picture(id: string): Buffer | undefined {
-    return this.db.prepare<[string], { picture: Buffer | null }>('SELECT picture FROM scenes WHERE id = ?').get(id)?.picture ?? undefined;
+    return (
+      this.db.prepare<[string], { picture: Buffer | null }>('SELECT picture FROM scenes WHERE id = ?').get(id)
+        ?.picture ?? undefined
+    );
   }
 
   isEmpty(): boolean {

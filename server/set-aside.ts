@@ -40,8 +40,8 @@ function setAside(db: Db, table: string, row: Record<string, unknown>, reason: s
 }
 
 /**
- * Sets rows aside that could not be read: a scene takes the last of its versions instead, where there is one. They stay in the table `set_aside`,
- * and `tell` hears of each.
+ * Sets rows aside that could not be read: a scene takes the last of its versions instead, where there is one. They stay
+ * in the table `set_aside`, and `tell` hears of each.
  */
 export function setBadRowsAside(db: Db, tell: (sentence: string) => void): void {
   db.transaction(() => {

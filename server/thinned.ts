@@ -9,8 +9,8 @@ export interface Dated {
 }
 
 /**
- * The revisions that need not be kept: of those older than an hour one is kept an hour, of those older than a day one a day, each time the
- * last. Versions with a name are kept for ever.
+ * The revisions that need not be kept: of those older than an hour one is kept an hour, of those older than a day one a
+ * day, each time the last. Versions with a name are kept for ever.
  */
 export function thinned(versions: readonly Dated[], now: number): number[] {
   const kept = new Set<string>();

@@ -47,7 +47,13 @@ it('files that no scene, version, bake or page names go after a week; whatever i
   expect(images.find(hash('5'))).toBeDefined();
   expect(removeUnusedFiles(db, bakes, later)).toEqual([...expected, orphan]);
   expect(unusedFiles(db, bakes, later)).toEqual([]);
-  expect(['1', '2', '3', '4', '5'].map((digit) => images.find(hash(digit)) !== undefined)).toEqual([true, true, true, true, false]);
+  expect(['1', '2', '3', '4', '5'].map((digit) => images.find(hash(digit)) !== undefined)).toEqual([
+    true,
+    true,
+    true,
+    true,
+    false,
+  ]);
   expect([existsSync(join(bakes, 'kept')), existsSync(join(bakes, 'gone'))]).toEqual([true, false]);
   db.close();
 });

@@ -31,8 +31,10 @@ function hashesInUse(db: Db): Set<string> {
     ['logbook', 'document'],
     ['set_aside', 'content'],
   ] as const)
-    for (const { text } of db.prepare<[], { text: string }>(`SELECT ${column} AS text FROM ${table}`).iterate()) look(text);
-  for (const { document } of db.prepare<[], { document: Buffer }>('SELECT document FROM versions').iterate()) look(unpacked(document));
+    for (const { text } of db.prepare<[], { text: string }>(`SELECT ${column} AS text FROM ${table}`).iterate())
+      look(text);
+  for (const { document } of db.prepare<[], { document: Buffer }>('SELECT document FROM versions').iterate())
+    look(unpacked(document));
   return found;
 }
 
@@ -42,7 +44,9 @@ export function unusedFiles(db: Db, bakesFolder: string, now = Date.now()): Unus
   const before = new Date(now - GRACE_DAYS * DAY).toISOString();
   const kept = Object.entries(TABLES).flatMap(([sort, [table, column]]) =>
     db
-      .prepare<[string], { name: string; bytes: number }>(`SELECT hash AS name, length(${column}) AS bytes FROM ${table} WHERE created < ?`)
+      .prepare<[string], { name: string; bytes: number }>(
+        `SELECT hash AS name, length(${column}) AS bytes FROM ${table} WHERE created < ?`,
+      )
       .all(before)
       .filter(({ name }) => !used.has(name))
       .map((file): UnusedFile => ({ ...file, sort: sort as UnusedFile['sort'] })),
@@ -79,6 +83,7 @@ export function removeUnusedFiles(db: Db, bakesFolder: string, now = Date.now())
     for (const { sort, name } of unused)
       if (sort !== 'folder of a bake') db.prepare(`DELETE FROM ${TABLES[sort][0]} WHERE hash = ?`).run(name);
   })();
-  for (const { sort, name } of unused) if (sort === 'folder of a bake') rmSync(join(bakesFolder, name), { recursive: true, force: true });
+  for (const { sort, name } of unused)
+    if (sort === 'folder of a bake') rmSync(join(bakesFolder, name), { recursive: true, force: true });
   return unused;
 }

@@ -50,7 +50,10 @@ export class VersionsTable {
 
   /** Gives a version a name, or with an empty one takes it away; false where there is none. */
   rename(scene: string, revision: number, name: string): boolean {
-    return this.db.prepare('UPDATE versions SET name = ? WHERE scene = ? AND revision = ?').run(name, scene, revision).changes === 1;
+    return (
+      this.db.prepare('UPDATE versions SET name = ? WHERE scene = ? AND revision = ?').run(name, scene, revision)
+        .changes === 1
+    );
   }
 
   setPicture(scene: string, revision: number, png: Uint8Array): void {
@@ -59,7 +62,10 @@ export class VersionsTable {
 
   picture(scene: string, revision: number): Buffer | undefined {
     const row = this.db
-      .prepare<[string, number], { picture: Buffer | null }>('SELECT picture FROM versions WHERE scene = ? AND revision = ?')
+      .prepare<
+        [string, number],
+        { picture: Buffer | null }
+      >('SELECT picture FROM versions WHERE scene = ? AND revision = ?')
       .get(scene, revision);
     return row?.picture ?? undefined;
   }

@@ -33,8 +33,10 @@ const call = (method: 'get' | 'post' | 'put' | 'patch' | 'delete', path: string,
 describe('versions of a scene', () => {
   it('every save is kept; one is looked at, named, opened as a copy, and has the picture of its revision', async () => {
     const { id, scene } = (await call('post', '/scenes', { name: 'Versions' })).body;
-    for (const seed of [2, 3, 4]) await call('put', `/scenes/${id}`, { scene: { ...scene, seed } }).set('If-Match', `"${seed - 1}"`);
-    const list = async () => (await call('get', `/scenes/${id}/versions`)).body.versions as { revision: number; name: string }[];
+    for (const seed of [2, 3, 4])
+      await call('put', `/scenes/${id}`, { scene: { ...scene, seed } }).set('If-Match', `"${seed - 1}"`);
+    const list = async () =>
+      (await call('get', `/scenes/${id}/versions`)).body.versions as { revision: number; name: string }[];
     expect((await list()).map(({ revision }) => revision)).toEqual([4, 3, 2, 1]);
     expect((await call('get', `/scenes/${id}/versions/2`)).body.scene.seed).toBe(2);
     expect((await call('get', `/scenes/${id}/versions/1`)).body.scene).toEqual(scene);
@@ -46,7 +48,8 @@ describe('versions of a scene', () => {
     await call('post', `/scenes/${id}/picture`).field('about', '{"revision":4}').attach('file', png, 'p.png');
     expect((await call('get', `/scenes/${id}/versions/4/picture`)).headers['content-type']).toBe('image/png');
     expect((await call('get', `/scenes/${id}/versions/3/picture`)).status).toBe(404);
-    for (const path of ['9', '-1', 'x', '1e99']) expect((await call('get', `/scenes/${id}/versions/${path}`)).status).toBe(404);
+    for (const path of ['9', '-1', 'x', '1e99'])
+      expect((await call('get', `/scenes/${id}/versions/${path}`)).status).toBe(404);
   });
 
   it('are there for a scene that can’t be read itself, and one of them is opened as a copy', async () => {
@@ -105,12 +108,18 @@ describe('thinning', () => {
 });
 
 describe('requests at fault are refused as such', () => {
-  const raw = (path: string, type: string, body: string | Buffer) => call('post', path).set('Content-Type', type).send(body);
+  const raw = (path: string, type: string, body: string | Buffer) =>
+    call('post', path).set('Content-Type', type).send(body);
 
   it('a multipart body that is cut off, without or with an overlong boundary', async () => {
-    const begun = '--x\r\nContent-Disposition: form-data; name="file"; filename="a.png"\r\nContent-Type: image/png\r\n\r\nabc';
+    const begun =
+      '--x\r\nContent-Disposition: form-data; name="file"; filename="a.png"\r\nContent-Type: image/png\r\n\r\nabc';
     for (const path of ['/images', '/meshes', '/grids', '/scenes/import'])
-      for (const type of ['multipart/form-data; boundary=x', 'multipart/form-data', `multipart/form-data; boundary=${'y'.repeat(5000)}`]) {
+      for (const type of [
+        'multipart/form-data; boundary=x',
+        'multipart/form-data',
+        `multipart/form-data; boundary=${'y'.repeat(5000)}`,
+      ]) {
         const { status, body } = await raw(path, type, begun);
         expect([path, type.slice(0, 40), status]).toEqual([path, type.slice(0, 40), 400]);
         expect(body.faults[0].message).toMatch(/[.]$/);
@@ -118,14 +127,20 @@ describe('requests at fault are refused as such', () => {
   });
 
   it('members that are called like those of every object', async () => {
-    for (const body of ['{"name":{"constructor":1}}', '{"constructor":1}', '{"__proto__":{"name":1}}', '{"toString":1}'])
+    for (const body of [
+      '{"name":{"constructor":1}}',
+      '{"constructor":1}',
+      '{"__proto__":{"name":1}}',
+      '{"toString":1}',
+    ])
       expect((await raw('/scenes', 'application/json', body)).status).toBe(422);
   });
 
   it('a body on a GET is not read; a missing file of the page tells nothing of the server; writes outside the API get no page', async () => {
-    expect((await request(app).get('/api/scenes').set('Host', HOST).set('Content-Type', 'application/json').send('{"half')).status).toBe(
-      200,
-    );
+    expect(
+      (await request(app).get('/api/scenes').set('Host', HOST).set('Content-Type', 'application/json').send('{"half'))
+        .status,
+    ).toBe(200);
     const missing = await request(app).get('/assets/nope.js').set('Host', HOST);
     expect([missing.status, missing.body.faults[0].message]).toEqual([404, 'There is no file /nope.js here.']);
     const write = await request(app)

@@ -18,7 +18,13 @@ function sharedValues(values: Values, from: Description, to: Description): Value
   );
 }
 
-/** Values of another kind of a registry: the values that both kinds share and the new one allows, and defaults for the rest. */
+/**
+ * Values of another kind of a registry: the values that both kinds share and the new one allows, and defaults for the
+ * rest.
+ */
 export function ofAnotherKind<K extends Kind>(registry: Registry<K>, was: Kinded, kind: string): Kinded {
-  return registry.defaults(kind, sharedValues(was, registry.find(was.kind)?.parameters ?? {}, registry.get(kind).parameters));
+  return registry.defaults(
+    kind,
+    sharedValues(was, registry.find(was.kind)?.parameters ?? {}, registry.get(kind).parameters),
+  );
 }

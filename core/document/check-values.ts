@@ -81,7 +81,13 @@ function spansFit(p: SpansParameter, value: unknown): boolean {
   return value.every((span: unknown) => {
     if (!Array.isArray(span) || span.length !== 2) return false;
     const [from, to] = span as unknown[];
-    if (!Number.isInteger(from) || !Number.isInteger(to) || (from as number) < last || (to as number) <= (from as number)) return false;
+    if (
+      !Number.isInteger(from) ||
+      !Number.isInteger(to) ||
+      (from as number) < last ||
+      (to as number) <= (from as number)
+    )
+      return false;
     last = to as number;
     return true;
   });
@@ -114,11 +120,20 @@ export function fits(p: Parameter, value: unknown): boolean {
     case 'text':
       return typeof value === 'string' && value.length <= p.most;
     case 'points':
-      return Array.isArray(value) && value.length >= p.least && value.length <= (p.fromFile ?? MOST_LISTED.points) && value.every(isVector);
+      return (
+        Array.isArray(value) &&
+        value.length >= p.least &&
+        value.length <= (p.fromFile ?? MOST_LISTED.points) &&
+        value.every(isVector)
+      );
     case 'reference':
       return typeof value === 'string' && value.length <= 40;
     case 'names':
-      return Array.isArray(value) && value.length <= MOST_LISTED.names && value.every((n) => typeof n === 'string' && n.length <= 120);
+      return (
+        Array.isArray(value) &&
+        value.length <= MOST_LISTED.names &&
+        value.every((n) => typeof n === 'string' && n.length <= 120)
+      );
     case 'spans':
       return spansFit(p, value);
   }
@@ -133,13 +148,23 @@ export function isRecord(value: unknown): value is Record<string, unknown> {
  * Every fault of `value` held against a description. Members left out are no fault: they take their defaults.
  * `also` names members that are somebody else's to check.
  */
-export function checkValues(description: Description, value: unknown, field: string, also: readonly string[] = []): Fault[] {
+export function checkValues(
+  description: Description,
+  value: unknown,
+  field: string,
+  also: readonly string[] = [],
+): Fault[] {
   if (!isRecord(value)) return [fault(value === undefined ? 'missing' : 'type', field, value, 'an object')];
   const faults: Fault[] = [];
   for (const [name, parameter] of Object.entries(description)) {
     const member = value[name];
     if (member === undefined || fits(parameter, member)) continue;
-    const code = parameter.type === 'choice' ? 'choice' : parameter.type === 'number' && typeof member === 'number' ? 'range' : 'type';
+    const code =
+      parameter.type === 'choice'
+        ? 'choice'
+        : parameter.type === 'number' && typeof member === 'number'
+          ? 'range'
+          : 'type';
     faults.push(fault(code, inside(field, name), member, allowed(parameter)));
   }
   const known = [...Object.keys(description), ...also];

@@ -2,7 +2,10 @@ import type { Field, Group, Scene } from './scene';
 
 type Grouped = Pick<Scene, 'fields' | 'groups'>;
 
-/** The groups a field or group stands in, the nearest first. A group that is missing, or met a second time, ends the row. */
+/**
+ * The groups a field or group stands in, the nearest first. A group that is missing, or met a second time, ends the
+ * row.
+ */
 export function groupsAround(groups: readonly Group[], { group }: Pick<Field | Group, 'group'>): Group[] {
   const row: Group[] = [];
   for (let id = group; id !== ''; ) {
@@ -108,7 +111,10 @@ function find(nodes: Loose[], id: string): { list: Loose[]; at: number } | undef
   return undefined;
 }
 
-/** Moves a field or group into a group ('' for none), before a member of it, or to its end. A group never goes into itself. */
+/**
+ * Moves a field or group into a group ('' for none), before a member of it, or to its end. A group never goes into
+ * itself.
+ */
 export function moveNode<S extends Grouped>(scene: S, id: string, group: string, before?: string): S {
   const tree = loosened(deskTree(scene));
   const from = find(tree, id);

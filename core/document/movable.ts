@@ -3,22 +3,33 @@ import type { Description, NumberParameter, Parameter, VectorParameter } from '.
 /** A number or vector that can be keyed and driven. */
 export type Movable = NumberParameter | VectorParameter;
 
-/** The numbers of a thing that can be keyed and driven, by their paths in it, such as `settings.direction` or `amounts.0.rate`. */
+/**
+ * The numbers of a thing that can be keyed and driven, by their paths in it, such as `settings.direction` or
+ * `amounts.0.rate`.
+ */
 export type Numbers = Readonly<Record<string, Movable>>;
 
 /** Whether a parameter is a number or vector that can be keyed and driven: seeds and fixed numbers are not. */
-export const isMovable = (p: Parameter): p is Movable => (p.type === 'number' && !p.seed && !p.fixed) || p.type === 'vector';
+export const isMovable = (p: Parameter): p is Movable =>
+  (p.type === 'number' && !p.seed && !p.fixed) || p.type === 'vector';
 
 /** The numbers of a description that can be keyed and driven, by path. */
 export function numbersIn(description: Description, prefix: string): [string, Movable][] {
-  return Object.entries(description).flatMap(([name, p]) => (isMovable(p) ? [[`${prefix}${name}`, p] as [string, Movable]] : []));
+  return Object.entries(description).flatMap(([name, p]) =>
+    isMovable(p) ? [[`${prefix}${name}`, p] as [string, Movable]] : [],
+  );
 }
 
 /** The parts of a vector, as paths name them. */
 const PARTS = ['0', '1', '2'];
 
-/** The number that a path of drives stands for: a number itself, a part of a vector, or a whole vector, which is turned. */
-export function drivenNumber(numbers: Numbers, path: string): { readonly of: string; readonly part?: number } | undefined {
+/**
+ * The number that a path of drives stands for: a number itself, a part of a vector, or a whole vector, which is turned.
+ */
+export function drivenNumber(
+  numbers: Numbers,
+  path: string,
+): { readonly of: string; readonly part?: number } | undefined {
   if (numbers[path]) return { of: path };
   const dot = path.lastIndexOf('.');
   const [of, part] = [path.slice(0, dot), path.slice(dot + 1)];

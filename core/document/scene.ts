@@ -28,7 +28,10 @@ export const SCENE_FORMAT = 'bathyclast-scene';
 /** The version this program writes. Older ones are migrated, newer ones refused. */
 export const SCENE_VERSION = 2;
 
-/** Most things of each sort: in a scene, but for amounts, masks and further looks (of one emitter) and keys (of one number). */
+/**
+ * Most things of each sort: in a scene, but for amounts, masks and further looks (of one emitter) and keys (of one
+ * number).
+ */
 export const MOST = {
   emitters: 64,
   fields: 256,

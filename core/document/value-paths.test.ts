@@ -29,8 +29,19 @@ describe('values by their paths', () => {
   });
 
   it('of a row that is taken away go, and those of later rows follow', () => {
-    const keys = { 'amounts.0.rate': 'a', 'amounts.1.rate': 'b', 'amounts.2.rate': 'c', 'masks.1.size': 'd', speed: 'e' };
-    expect(withoutRow(keys, 'amounts', 1)).toEqual({ 'amounts.0.rate': 'a', 'amounts.1.rate': 'c', 'masks.1.size': 'd', speed: 'e' });
+    const keys = {
+      'amounts.0.rate': 'a',
+      'amounts.1.rate': 'b',
+      'amounts.2.rate': 'c',
+      'masks.1.size': 'd',
+      speed: 'e',
+    };
+    expect(withoutRow(keys, 'amounts', 1)).toEqual({
+      'amounts.0.rate': 'a',
+      'amounts.1.rate': 'c',
+      'masks.1.size': 'd',
+      speed: 'e',
+    });
     expect(withoutRow(keys, 'masks', 0)).toEqual({
       'amounts.0.rate': 'a',
       'amounts.1.rate': 'b',

@@ -2,10 +2,16 @@
 export function valueOf(thing: object, path: string): unknown {
   return path
     .split('.')
-    .reduce<unknown>((at, key) => (at === null || typeof at !== 'object' ? undefined : (at as Record<string, unknown>)[key]), thing);
+    .reduce<unknown>(
+      (at, key) => (at === null || typeof at !== 'object' ? undefined : (at as Record<string, unknown>)[key]),
+      thing,
+    );
 }
 
-/** Keys or drives of a thing after a row of one of its lists is taken away: those of the row go, those of later rows follow. */
+/**
+ * Keys or drives of a thing after a row of one of its lists is taken away: those of the row go, those of later rows
+ * follow.
+ */
 export function withoutRow<T>(byPath: Readonly<Record<string, T>>, list: string, row: number): Record<string, T> {
   return Object.fromEntries(
     Object.entries(byPath).flatMap(([path, value]): [string, T][] => {

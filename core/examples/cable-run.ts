@@ -79,7 +79,13 @@ export const cableRun: Written = {
     },
   ],
   work: { tint: '#3f4347' },
-  meshes: [{ id: 'bed', name: 'Bed', source: { kind: 'terrain', size: 13, mount: 0, relief: 0.18, grain: 2.2, detail: 80, seed: 5 } }],
+  meshes: [
+    {
+      id: 'bed',
+      name: 'Bed',
+      source: { kind: 'terrain', size: 13, mount: 0, relief: 0.18, grain: 2.2, detail: 80, seed: 5 },
+    },
+  ],
   emitters: [
     {
       id: 'sheath',
@@ -88,7 +94,13 @@ export const cableRun: Written = {
       shape: { kind: 'path', ...CABLE },
       amounts: [{ kind: 'burst', at: 'start', count: 7000 }],
       birth: { immortal: true, speed: 0, size: 0.03, drag: 0.4 },
-      look: { kind: 'point', blend: 'over', opacity: 0.85, colour: [{ at: 0, colour: '#4b7482' }], sizeOverAge: [{ at: 0, value: 1 }] },
+      look: {
+        kind: 'point',
+        blend: 'over',
+        opacity: 0.85,
+        colour: [{ at: 0, colour: '#4b7482' }],
+        sizeOverAge: [{ at: 0, value: 1 }],
+      },
     },
     {
       id: 'glints',
@@ -147,7 +159,13 @@ export const cableRun: Written = {
       shape: { kind: 'mesh', mesh: 'bed' },
       amounts: [{ kind: 'burst', at: 'start', count: 8000 }],
       birth: { immortal: true, speed: 0, size: 0.024, sizeVariance: 0.012, drag: 1.2 },
-      look: { kind: 'point', blend: 'over', opacity: 0.6, colour: [{ at: 0, colour: '#5d5a50' }], sizeOverAge: [{ at: 0, value: 1 }] },
+      look: {
+        kind: 'point',
+        blend: 'over',
+        opacity: 0.6,
+        colour: [{ at: 0, colour: '#5d5a50' }],
+        sizeOverAge: [{ at: 0, value: 1 }],
+      },
     },
   ],
   fields: [
@@ -163,7 +181,15 @@ export const cableRun: Written = {
     {
       id: 'rope',
       name: 'Rope',
-      settings: { kind: 'path', winding: 'helix', ways: 3, frequency: 0.9, windingRadius: 0.13, towards: 1.6, width: 0.06 },
+      settings: {
+        kind: 'path',
+        winding: 'helix',
+        ways: 3,
+        frequency: 0.9,
+        windingRadius: 0.13,
+        towards: 1.6,
+        width: 0.06,
+      },
       strength: 0.35,
       pace: 0.55,
       actsAs: 'drive',

@@ -1,6 +1,9 @@
 import type { Written } from '../scene/read';
 
-/** A flat chart of grains: light levels push them up, dark ones pull them down, and still water brings them to rest in relief. */
+/**
+ * A flat chart of grains: light levels push them up, dark ones pull them down, and still water brings them to rest in
+ * relief.
+ */
 export const chartInRelief: Written = {
   format: 'bathyclast-scene',
   version: 2,
@@ -81,7 +84,14 @@ export const chartInRelief: Written = {
       until: 121,
       easeIn: 24,
     },
-    { id: 'drift', name: 'Slow drift', settings: { kind: 'turbulence', size: 1.6, octaves: 2 }, strength: 0.12, actsAs: 'carry', seed: 5 },
+    {
+      id: 'drift',
+      name: 'Slow drift',
+      settings: { kind: 'turbulence', size: 1.6, octaves: 2 },
+      strength: 0.12,
+      actsAs: 'carry',
+      seed: 5,
+    },
     { id: 'water', name: 'Water', settings: { kind: 'drag' }, strength: 1.8 },
   ],
 };

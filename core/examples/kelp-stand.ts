@@ -58,7 +58,13 @@ export const kelpStand: Written = {
     },
   ],
   work: { tint: '#3c4a45' },
-  meshes: [{ id: 'bed', name: 'Bed', source: { kind: 'terrain', size: 12, mount: 0.35, relief: 0.25, grain: 2.4, detail: 72, seed: 8 } }],
+  meshes: [
+    {
+      id: 'bed',
+      name: 'Bed',
+      source: { kind: 'terrain', size: 12, mount: 0.35, relief: 0.25, grain: 2.4, detail: 72, seed: 8 },
+    },
+  ],
   emitters: [
     {
       id: 'far',
@@ -67,8 +73,26 @@ export const kelpStand: Written = {
       place: { position: [0, -0.25, -2.6] },
       shape: { kind: 'lattice', nx: 30, nz: 3, width: 10, depth: 1.6 },
       amounts: [{ kind: 'burst', at: 'start', count: 90 }],
-      birth: { immortal: true, speed: 0, along: 'direction', direction: [0, 1, 0], spread: 6, size: 0.055, sizeVariance: 0.015, drag: 1.6 },
-      bond: { kind: 'strand', points: 14, length: 3.3, lengthVariance: 0.7, swings: 0.04, rootStiffness: 8, damping: 0.4, bow: 20 },
+      birth: {
+        immortal: true,
+        speed: 0,
+        along: 'direction',
+        direction: [0, 1, 0],
+        spread: 6,
+        size: 0.055,
+        sizeVariance: 0.015,
+        drag: 1.6,
+      },
+      bond: {
+        kind: 'strand',
+        points: 14,
+        length: 3.3,
+        lengthVariance: 0.7,
+        swings: 0.04,
+        rootStiffness: 8,
+        damping: 0.4,
+        bow: 20,
+      },
       look: {
         kind: 'ribbon',
         opacity: 0.9,
@@ -92,7 +116,16 @@ export const kelpStand: Written = {
       shape: { kind: 'mesh', mesh: 'bed' },
       masks: [{ kind: 'noise', size: 1.7, low: 0.52, high: 1, ramp: 0.1, seed: 4 }],
       amounts: [{ kind: 'burst', at: 'start', count: 240 }],
-      birth: { immortal: true, speed: 0, along: 'direction', direction: [0, 1, 0], spread: 9, size: 0.06, sizeVariance: 0.025, drag: 1.5 },
+      birth: {
+        immortal: true,
+        speed: 0,
+        along: 'direction',
+        direction: [0, 1, 0],
+        spread: 9,
+        size: 0.06,
+        sizeVariance: 0.025,
+        drag: 1.5,
+      },
       bond: {
         kind: 'strand',
         points: 18,
@@ -132,7 +165,16 @@ export const kelpStand: Written = {
       masks: [{ kind: 'noise', size: 0.9, low: 0.45, high: 1, ramp: 0.15, seed: 9 }],
       amounts: [{ kind: 'burst', at: 'start', count: 700 }],
       birth: { immortal: true, speed: 0, spread: 16, size: 0.022, sizeVariance: 0.008, drag: 1.2 },
-      bond: { kind: 'strand', points: 7, length: 0.5, lengthVariance: 0.2, swings: 0.3, rootStiffness: 4, damping: 0.4, bow: 30 },
+      bond: {
+        kind: 'strand',
+        points: 7,
+        length: 0.5,
+        lengthVariance: 0.2,
+        swings: 0.3,
+        rootStiffness: 4,
+        damping: 0.4,
+        bow: 30,
+      },
       look: {
         kind: 'ribbon',
         opacity: 1,
@@ -190,7 +232,16 @@ export const kelpStand: Written = {
   ],
   carriers: [
     { id: 'tip', name: 'Tip', moved: 'strand', strandOf: 'stand', strand: 31, along: 100 },
-    { id: 'buoy', name: 'Buoy', place: { position: [1.2, 2.2, 1.2] }, moved: 'fields', mass: 1, drag: 1.4, back: 0.16, damping: 0.2 },
+    {
+      id: 'buoy',
+      name: 'Buoy',
+      place: { position: [1.2, 2.2, 1.2] },
+      moved: 'fields',
+      mass: 1,
+      drag: 1.4,
+      back: 0.16,
+      damping: 0.2,
+    },
   ],
   fields: [
     {

@@ -34,7 +34,11 @@ export const landerTouchdown: Written = {
   },
   work: { tint: '#555047' },
   meshes: [
-    { id: 'ground', name: 'Bed', source: { kind: 'terrain', size: 12, mount: -0.18, relief: 0.22, grain: 2.6, detail: 80, seed: 3 } },
+    {
+      id: 'ground',
+      name: 'Bed',
+      source: { kind: 'terrain', size: 12, mount: -0.18, relief: 0.22, grain: 2.6, detail: 80, seed: 3 },
+    },
   ],
   carriers: [
     {
@@ -178,7 +182,17 @@ export const landerTouchdown: Written = {
       name: 'Wake of the grit',
       seed: 4,
       shape: { kind: 'particles', source: 'grit', when: 'life', each: 9 },
-      birth: { life: 0.55, lifeVariance: 0.25, speed: 0.05, spread: 180, size: 0.024, sizeVariance: 0.01, drag: 2, mass: 0.4, inherit: 12 },
+      birth: {
+        life: 0.55,
+        lifeVariance: 0.25,
+        speed: 0.05,
+        spread: 180,
+        size: 0.024,
+        sizeVariance: 0.01,
+        drag: 2,
+        mass: 0.4,
+        inherit: 12,
+      },
       look: {
         kind: 'sprite',
         blend: 'over',
@@ -195,7 +209,13 @@ export const landerTouchdown: Written = {
     },
   ],
   fields: [
-    { id: 'weight', name: 'Weight in water', settings: { kind: 'gravity' }, strength: 3.4, sends: { frame: 0, silt: 0.22, wake: 0.1 } },
+    {
+      id: 'weight',
+      name: 'Weight in water',
+      settings: { kind: 'gravity' },
+      strength: 3.4,
+      sends: { frame: 0, silt: 0.22, wake: 0.1 },
+    },
     {
       id: 'jets',
       name: 'Jets',

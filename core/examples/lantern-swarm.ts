@@ -136,7 +136,16 @@ export const lanternSwarm: Written = {
     {
       id: 'shoal',
       name: 'Shoal',
-      settings: { kind: 'flock', separation: 0.8, apart: 0.13, alignment: 2.6, seen: 0.42, cohesion: 0.5, together: 0.5, view: 300 },
+      settings: {
+        kind: 'flock',
+        separation: 0.8,
+        apart: 0.13,
+        alignment: 2.6,
+        seen: 0.42,
+        cohesion: 0.5,
+        together: 0.5,
+        view: 300,
+      },
       strength: 1,
       actsAs: 'acceleration',
       sends: { snow: 0 },

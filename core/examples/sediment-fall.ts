@@ -3,7 +3,10 @@ import type { Written } from '../scene/read';
 /** The bed of the sea mount, in the same place for what is born on it, what falls on it and the mesh that is drawn. */
 const MOUNT = { position: [0, -0.6, 0] } as const;
 
-/** Grains that sink through a current that turns with a tide, with gusts on it, onto a sea mount, and dust that lies in its hollows between two depths. */
+/**
+ * Grains that sink through a current that turns with a tide, with gusts on it, onto a sea mount, and dust that lies in
+ * its hollows between two depths.
+ */
 export const sedimentFall: Written = {
   format: 'bathyclast-scene',
   version: 2,
@@ -35,7 +38,11 @@ export const sedimentFall: Written = {
   },
   work: { tint: '#4d5358' },
   meshes: [
-    { id: 'mount', name: 'Sea mount', source: { kind: 'terrain', size: 9, mount: 2.1, relief: 0.75, grain: 2.4, detail: 90, seed: 12 } },
+    {
+      id: 'mount',
+      name: 'Sea mount',
+      source: { kind: 'terrain', size: 9, mount: 2.1, relief: 0.75, grain: 2.4, detail: 90, seed: 12 },
+    },
   ],
   emitters: [
     {
@@ -151,7 +158,16 @@ export const sedimentFall: Written = {
       place: { position: [0, 2.1, 0] },
       drives: {
         'place.rotation.1': { kind: 'dial', dial: 'tide', gain: 30, offset: 5 },
-        strength: { kind: 'gust', acts: 'adds', low: -0.25, high: 0.4, waitLow: 0.7, waitHigh: 2.2, attack: 0.8, seed: 3 },
+        strength: {
+          kind: 'gust',
+          acts: 'adds',
+          low: -0.25,
+          high: 0.4,
+          waitLow: 0.7,
+          waitHigh: 2.2,
+          attack: 0.8,
+          seed: 3,
+        },
       },
       extent: { kind: 'slab', core: 0.2, reach: 1.6 },
       profile: { kind: 'bell' },

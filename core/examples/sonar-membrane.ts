@@ -4,8 +4,8 @@ import type { Written } from '../scene/read';
 const RADIUS = 1.7;
 
 /**
- * Modes of a round membrane held at its rim: J_n(k·r)·cos(n·θ), k the zeros of the Bessel functions (Abramowitz & Stegun, from
- * memory). The dial goes through five of them; between two, both sound.
+ * Modes of a round membrane held at its rim: J_n(k·r)·cos(n·θ), k the zeros of the Bessel functions (Abramowitz &
+ * Stegun, from memory). The dial goes through five of them; between two, both sound.
  */
 const MODES = [
   `r = min(1, sqrt(x^2 + z^2) ÷ ${RADIUS})`,
@@ -98,7 +98,12 @@ export const sonarMembrane: Written = {
     {
       id: 'sound',
       name: 'Swing',
-      settings: { kind: 'formula', does: 'level', height: `${MODES}\n(t + u + v + w) × cos(9 × time)`, direction: [0, 1, 0] },
+      settings: {
+        kind: 'formula',
+        does: 'level',
+        height: `${MODES}\n(t + u + v + w) × cos(9 × time)`,
+        direction: [0, 1, 0],
+      },
       strength: 2.2,
       actsAs: 'shift',
     },

@@ -73,7 +73,16 @@ export const ventPlume: Written = {
       place: { position: [0, -0.05, 0] },
       shape: { kind: 'disc', radius: 1.9 },
       amounts: [{ kind: 'rate', rate: 220 }],
-      birth: { life: 4.5, lifeVariance: 1.5, speed: 0.12, speedVariance: 0.08, spread: 40, size: 0.022, sizeVariance: 0.012, drag: 1.2 },
+      birth: {
+        life: 4.5,
+        lifeVariance: 1.5,
+        speed: 0.12,
+        speedVariance: 0.08,
+        spread: 40,
+        size: 0.022,
+        sizeVariance: 0.012,
+        drag: 1.2,
+      },
       look: {
         kind: 'point',
         blend: 'over',

@@ -25,8 +25,18 @@ export interface Chapter {
 /** Every chapter of the handbook, from the registries themselves. */
 export const chapters: readonly Chapter[] = [
   { sort: 'field', title: 'Fields', about: 'What gives a vector at a point and a time.', registry: fields },
-  { sort: 'action', title: 'Acts as', about: 'What a field’s vector F does to a particle, with its weight w.', registry: actions },
-  { sort: 'extent', title: 'Extents', about: 'The body that a falloff is measured from: d is the distance to it.', registry: extents },
+  {
+    sort: 'action',
+    title: 'Acts as',
+    about: 'What a field’s vector F does to a particle, with its weight w.',
+    registry: actions,
+  },
+  {
+    sort: 'extent',
+    title: 'Extents',
+    about: 'The body that a falloff is measured from: d is the distance to it.',
+    registry: extents,
+  },
   {
     sort: 'profile',
     title: 'Profiles',

@@ -51,7 +51,12 @@ const ball = { kind: 'ball', core: 0.3, reach: 1.1 };
 
 /** An upward push, and one that a group of levels masks. */
 const push = (over: Written): Written =>
-  fieldOf('wind', { actsAs: 'acceleration', strength: 1.2, settings: fields.defaults('wind', { direction: [0, 1, 0] }), ...over });
+  fieldOf('wind', {
+    actsAs: 'acceleration',
+    strength: 1.2,
+    settings: fields.defaults('wind', { direction: [0, 1, 0] }),
+    ...over,
+  });
 const masked = (group: string): Written =>
   push({ id: 'rise', name: 'rise', extent: { kind: 'everywhere' }, modulators: [{ kind: 'group', group }] });
 
@@ -106,7 +111,8 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const circle = { kind: 'path', form: 'circle', pathRadius: 0.8, core: 0.5, reach: 1.2 };
     if (fields.get(kind).view?.path) return { fields: [{ ...field, extent: extents.defaults('path', circle) }] };
     if ('group' in fields.get(kind).parameters) return filledFrom(field);
-    if (acts === 'level') return { fields: [{ ...field, group: 'mask' }, masked('mask')], groups: [{ id: 'mask', name: 'Mask' }] };
+    if (acts === 'level')
+      return { fields: [{ ...field, group: 'mask' }, masked('mask')], groups: [{ id: 'mask', name: 'Mask' }] };
     return { fields: [field], moving: !actions.get(acts!).isVector };
   },
   action(kind, over) {
@@ -114,14 +120,24 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const { kind: of } = fields.list.find((f) => f.actions.includes(kind) && f.kind !== 'gravity')!;
     const { blends, isVector } = actions.get(kind);
     const usual = kind === 'drive' || kind === 'steer' ? 0.06 : (blends?.default ?? 1);
-    return { fields: [fieldOf(of, { actsAs: kind, strength: over['strength'] ?? usual })], moving: kind === 'steer' || !isVector };
+    return {
+      fields: [fieldOf(of, { actsAs: kind, strength: over['strength'] ?? usual })],
+      moving: kind === 'steer' || !isVector,
+    };
   },
   extent: (kind, over) => ({
     fields: [
-      push({ extent: withMesh({ ...extents.defaults(kind, extents.get(kind).fitted([0.6, 0.6, 0.6])), ...within(over, 'extent') }) }),
+      push({
+        extent: withMesh({
+          ...extents.defaults(kind, extents.get(kind).fitted([0.6, 0.6, 0.6])),
+          ...within(over, 'extent'),
+        }),
+      }),
     ],
   }),
-  profile: (kind, over) => ({ fields: [push({ extent: ball, profile: { ...profiles.defaults(kind), ...within(over, 'profile') } })] }),
+  profile: (kind, over) => ({
+    fields: [push({ extent: ball, profile: { ...profiles.defaults(kind), ...within(over, 'profile') } })],
+  }),
   modulator(kind, over) {
     const values = { ...modulators.defaults(kind), ...within(over, 'modulator') };
     if (kind === 'zone')
@@ -129,7 +145,8 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
         fields: [push({ extent: { kind: 'everywhere' }, modulators: [{ ...values, zone: 'zone' }] })],
         zones: [{ id: 'zone', name: 'Zone', extent: ball }],
       };
-    if (kind !== 'group') return { fields: [push({ extent: { kind: 'everywhere' }, modulators: [values] })], moving: kind === 'speed' };
+    if (kind !== 'group')
+      return { fields: [push({ extent: { kind: 'everywhere' }, modulators: [values] })], moving: kind === 'speed' };
     const mask = fieldOf('level', { id: 'level', name: 'level', group: 'mask', extent: ball });
     const lifted = { ...masked('mask'), id: 'field', modulators: [{ ...values, group: 'mask' }] };
     return { fields: [mask, lifted], groups: [{ id: 'mask', name: 'Mask' }] };
@@ -141,7 +158,13 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
       ...(kind === 'loudness' && { sound: STROKES.hash, low: 0, high: 6 }),
     });
     return {
-      fields: [push({ extent: { kind: 'everywhere' }, strength: 1, drives: { strength: { ...usual, ...within(over, 'tide') } } })],
+      fields: [
+        push({
+          extent: { kind: 'everywhere' },
+          strength: 1,
+          drives: { strength: { ...usual, ...within(over, 'tide') } },
+        }),
+      ],
       dials: [{ id: 'swell', name: 'swell', drives: { value: { kind: 'wave', low: -1.5, high: 1.5, period: 2 } } }],
     };
   },
@@ -149,7 +172,8 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const bond = { ...bonds.defaults(kind), ...within(over, 'bond') };
     const current = fieldOf('turbulence', { actsAs: 'carry', strength: over['strength'] ?? 1.2 });
     if (kind === 'free') return { fields: [current], emitter: { bond } };
-    const shape = kind === 'strand' ? { kind: 'lattice', nx: 6, nz: 4, width: 1.8, depth: 1.2 } : { kind: 'mesh', mesh: 'mesh' };
+    const shape =
+      kind === 'strand' ? { kind: 'lattice', nx: 6, nz: 4, width: 1.8, depth: 1.2 } : { kind: 'mesh', mesh: 'mesh' };
     return {
       fields: [current],
       emitter: {
@@ -164,7 +188,14 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
   rule(kind, over) {
     const scalar = kind === 'product';
     const bump = (id: string, x: number, usual: number) => {
-      const own = { id, name: id, group: 'both', strength: over[id] ?? usual, place: { position: [x, 0, 0] }, extent: ball };
+      const own = {
+        id,
+        name: id,
+        group: 'both',
+        strength: over[id] ?? usual,
+        place: { position: [x, 0, 0] },
+        extent: ball,
+      };
       return scalar ? fieldOf('level', own) : push(own);
     };
     const bumps = [bump('left', -0.45, 1), bump('right', 0.45, 0.7)];
@@ -173,8 +204,9 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
 };
 
 /**
- * The small scene that a page of the handbook plays. `over` holds what was changed on the page: a strength, and values of the
- * field's settings, the extent, the profile, the modulator, the tide or the bond; for a rule, the strengths of its two bumps, left and right.
+ * The small scene that a page of the handbook plays. `over` holds what was changed on the page: a strength, and values
+ * of the field's settings, the extent, the profile, the modulator, the tide or the bond; for a rule, the strengths of
+ * its two bumps, left and right.
  */
 export function exampleOf(sort: Sort, kind: string, over: Values = {}): Scene {
   const { moving = false, emitter = {}, ...parts } = PARTS[sort](kind, over);

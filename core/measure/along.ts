@@ -35,7 +35,10 @@ export interface Curve {
   readonly values: Float64Array;
 }
 
-/** What every field delivers along a line, |w·F|, and what the whole stack does to a particle at rest there, m/s². Fields that are nowhere heard on it are left out. */
+/**
+ * What every field delivers along a line, |w·F|, and what the whole stack does to a particle at rest there, m/s².
+ * Fields that are nowhere heard on it are left out.
+ */
 export function curvesAlong(
   scene: Scene,
   assets: Assets,
@@ -50,14 +53,19 @@ export function curvesAlong(
     const leaf = leaves.get(field.id);
     if (!leaf) return [];
     const values = sizesOf(leaf.vector).map((size, i) => size * Math.abs(leaf.weight[i]!));
-    return values.some((v) => v !== 0) ? [{ name: field.name, unit: actions.get(field.actsAs).vectorUnit, values }] : [];
+    return values.some((v) => v !== 0)
+      ? [{ name: field.name, unit: actions.get(field.actsAs).vectorUnit, values }]
+      : [];
   });
   const found = vectorColumns(POINTS);
   readAll(samplerOf(scene, assets, { of: 'stack' }, frame, pretended, backend), places, found);
   return { fields: heard, sum: { name: 'Sum', unit: 'm/s²', values: sizesOf(found) } };
 }
 
-/** What fields deliver within the whole stack at places, at most a block of them, by id; those that are not heard are left out. */
+/**
+ * What fields deliver within the whole stack at places, at most a block of them, by id; those that are not heard are
+ * left out.
+ */
 export function leavesAlong(
   scene: Scene,
   assets: Assets,
@@ -81,7 +89,10 @@ export function leavesAlong(
   );
 }
 
-/** Fields of a line under each of the rules by which groups combine: each by itself first, then what the rule makes of all. */
+/**
+ * Fields of a line under each of the rules by which groups combine: each by itself first, then what the rule makes of
+ * all.
+ */
 export function combinedAlong(
   scene: Scene,
   assets: Assets,
@@ -94,7 +105,8 @@ export function combinedAlong(
   const fields = ids.flatMap((id) => scene.fields.filter((f) => f.id === id));
   const acts = new Set(fields.map((f) => f.actsAs));
   if (fields.length < 2) throw new Error(`${fields.length} fields are chosen; allowed are two or more`);
-  if (acts.size > 1) throw new Error(`the chosen fields act as ${[...acts].join(' and ')}; allowed are fields that act in one way`);
+  if (acts.size > 1)
+    throw new Error(`the chosen fields act as ${[...acts].join(' and ')}; allowed are fields that act in one way`);
   const places = pointsBetween(line.from, line.to);
   const unit = actions.get(fields[0]!.actsAs).vectorUnit;
   const curve = (name: string, of: Scene, subject: Parameters<typeof samplerOf>[2]): Curve => {

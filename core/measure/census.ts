@@ -112,7 +112,9 @@ export class Census {
         ...(row?.distance && { distance: spreadOf(this.distances(run, row, counted, time)) }),
       },
       coverage: coverageOf(
-        run.populations.filter((p, e) => this.moved.emitters[e]!.rendered && (emitter === undefined || counted.includes(p))),
+        run.populations.filter(
+          (p, e) => this.moved.emitters[e]!.rendered && (emitter === undefined || counted.includes(p)),
+        ),
         this.projection(run),
         grid,
       ),
@@ -126,7 +128,12 @@ export class Census {
   }
 
   /** Metres from the extent of a field to each particle. */
-  private distances(run: Simulation, row: Row, populations: readonly Population[], time: number): Float32Array<ArrayBuffer> {
+  private distances(
+    run: Simulation,
+    row: Row,
+    populations: readonly Population[],
+    time: number,
+  ): Float32Array<ArrayBuffer> {
     placeStack(run.stack, run.sceneFrame);
     const { block, room } = this;
     const found = new Float32Array(sum(populations, (p) => p.count));
@@ -146,7 +153,8 @@ export class Census {
   }
 }
 
-const sum = (populations: readonly Population[], of: (p: Population) => number): number => populations.reduce((n, p) => n + of(p), 0);
+const sum = (populations: readonly Population[], of: (p: Population) => number): number =>
+  populations.reduce((n, p) => n + of(p), 0);
 
 function scatterOf(populations: readonly Population[]): number {
   let n = 0;

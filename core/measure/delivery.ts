@@ -14,8 +14,8 @@ import type { Population } from '../sim/step/population';
 import { emptyBounds, emptyMeters, type Bounds, type Delivered, type Meter, type Meters } from './meters';
 
 /**
- * Delivery is measured on a few per cent of an emitter's particles, evenly picked, and on no fewer and no more than this, so that
- * meters cost no more than a tenth of a step.
+ * Delivery is measured on a few per cent of an emitter's particles, evenly picked, and on no fewer and no more than
+ * this, so that meters cost no more than a tenth of a step.
  */
 const SAMPLE = { share: 0.03, least: 192, most: 2048 } as const;
 
@@ -25,7 +25,13 @@ const scratch = rowScratch();
 const sums = sumsOfBlock();
 
 /** Copies every `stride`-th particle from `start` on into the block; returns where the next block begins. */
-function loadStrided(block: ParticleBlock, population: Population, start: number, stride: number, time: number): number {
+function loadStrided(
+  block: ParticleBlock,
+  population: Population,
+  start: number,
+  stride: number,
+  time: number,
+): number {
   const { x, y, z, vx, vy, vz, mass, drag, life } = population.columns;
   let n = 0;
   let slot = start;
@@ -71,7 +77,9 @@ function boundsOf({ columns: { x, y, z }, count }: Population): Bounds {
   return bounds;
 }
 
-/** The least of d − reach over all of a population; looked at in full, since “misses every particle” is a strong word. */
+/**
+ * The least of d − reach over all of a population; looked at in full, since “misses every particle” is a strong word.
+ */
 function missedBy(row: Row, population: Population, block: ParticleBlock, scratch: RowScratch, time: number): number {
   if (!row.distance) return 0;
   let least = Infinity;
@@ -110,7 +118,10 @@ export function measureDelivery(run: Simulation): Meters {
     rows.forEach((row, r) => {
       const meter = meters.fields[r]!;
       if (row.sends[emitter] === 0 || population.count === 0) return;
-      meter.missedBy = Math.min(meter.missedBy, meter.touched > 0 ? 0 : missedBy(row, population, block, scratch, time));
+      meter.missedBy = Math.min(
+        meter.missedBy,
+        meter.touched > 0 ? 0 : missedBy(row, population, block, scratch, time),
+      );
     });
   });
   for (const row of rows) meters.fields[row.index]!.uncomputed = row.notes.notFinite;
@@ -126,7 +137,13 @@ function addSent(meter: Meter, { count, mass, velocity }: ParticleBlock, sums: S
   }
 }
 
-function addLeaf(meter: Meter, { row, weight, own, vector }: Leaf, block: ParticleBlock, sums: Sums, fps: number): void {
+function addLeaf(
+  meter: Meter,
+  { row, weight, own, vector }: Leaf,
+  block: ParticleBlock,
+  sums: Sums,
+  fps: number,
+): void {
   const { acceleration } = sums;
   const { action } = row;
   const force = action.kind === 'force';
@@ -152,7 +169,8 @@ function addLeaf(meter: Meter, { row, weight, own, vector }: Leaf, block: Partic
     const scale = force ? w / block.mass[i]! : w;
     const felt = scale * size;
     feltSquares += felt * felt;
-    against += scale * (acceleration.x[i]! * x[i]! + acceleration.y[i]! * y[i]! + acceleration.z[i]! * z[i]!) - felt * felt;
+    against +=
+      scale * (acceleration.x[i]! * x[i]! + acceleration.y[i]! * y[i]! + acceleration.z[i]! * z[i]!) - felt * felt;
   }
   Object.assign(meter, { touched, reached, squares, feltSquares, ownSquares, against, peak });
 }

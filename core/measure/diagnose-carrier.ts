@@ -1,10 +1,13 @@
 import { lastSceneFrame } from '../scene/scene-clock';
 import type { Carrier, Emitter, Scene } from '../document/scene';
-import { countersOf, startFrame } from '../sim/step/spawner';
+import { countersOf, startFrame } from '../sim/step/counters';
 import type { Diagnosis } from './diagnosis';
 
 function changed(carrier: Carrier, change: Partial<Carrier>): (scene: Scene) => Scene {
-  return (scene) => ({ ...scene, carriers: scene.carriers.map((c) => (c.id === carrier.id ? { ...c, ...change } : c)) });
+  return (scene) => ({
+    ...scene,
+    carriers: scene.carriers.map((c) => (c.id === carrier.id ? { ...c, ...change } : c)),
+  });
 }
 
 /** Strands that the first amount of an emitter makes until the end of the scene. */
@@ -26,8 +29,10 @@ export function whyStill(scene: Scene, carrier: Carrier): Diagnosis | undefined 
   const emitter = scene.emitters.find((e) => e.id === carrier.strandOf);
   const other = scene.emitters.find((e) => e.bond.kind === 'strand');
   const fix = other && { label: `Ride on ${other.name}`, change: changed(carrier, { strandOf: other.id }) };
-  if (!emitter) return { code: 'no-strand', words: 'no emitter is chosen whose strand it rides on', ...(fix && { fix }) };
-  if (emitter.bond.kind !== 'strand') return { code: 'no-strand', words: `${emitter.name} makes no strands`, ...(fix && { fix }) };
+  if (!emitter)
+    return { code: 'no-strand', words: 'no emitter is chosen whose strand it rides on', ...(fix && { fix }) };
+  if (emitter.bond.kind !== 'strand')
+    return { code: 'no-strand', words: `${emitter.name} makes no strands`, ...(fix && { fix }) };
   const strands = strandsOf(scene, emitter);
   if (carrier.strand <= strands) return undefined;
   return {

@@ -3,7 +3,7 @@ import { responses } from '../kinds/responses';
 import { gates } from '../kinds/gates';
 import { gateOf } from '../scene/gate-of';
 import { lastSceneFrame } from '../scene/scene-clock';
-import { startFrame } from '../sim/step/spawner';
+import { startFrame } from '../sim/step/counters';
 import type { Assets } from '../document/assets';
 import { hitOf, type Collider, type Scene } from '../document/scene';
 import { resourcesOf } from '../scene/resources';
@@ -12,7 +12,10 @@ import type { Bounds } from './meters';
 import type { Diagnosis } from './diagnosis';
 
 function changed(collider: Collider, change: (collider: Collider) => Partial<Collider>): (scene: Scene) => Scene {
-  return (scene) => ({ ...scene, colliders: scene.colliders.map((c) => (c.id === collider.id ? { ...c, ...change(c) } : c)) });
+  return (scene) => ({
+    ...scene,
+    colliders: scene.colliders.map((c) => (c.id === collider.id ? { ...c, ...change(c) } : c)),
+  });
 }
 
 /** Why a collider stops nothing, in words, and what mends it; `contacts` are those since the start of the run. */
@@ -33,7 +36,8 @@ export function whyIdle(
       words: 'it lets all pass and splits none',
       fix: fix('Let them bounce', { response: responses.defaults('bounce') }),
     };
-  if (collider.porosity >= 1) return { code: 'porosity', words: 'porosity 1: all pass', fix: fix('Close its pores', { porosity: 0 }) };
+  if (collider.porosity >= 1)
+    return { code: 'porosity', words: 'porosity 1: all pass', fix: fix('Close its pores', { porosity: 0 }) };
   if (scene.emitters.length === 0) return { code: 'no-emitter', words: 'there is no emitter' };
   if (scene.emitters.every((e) => !hitOf(collider, e.id).hits))
     return { code: 'no-send', words: 'no emitter’s particles hit it', fix: fix('Let all hit it', { sends: {} }) };
@@ -48,7 +52,8 @@ export function whyIdle(
   if (contacts > 0) return undefined;
   const living = joined(bounds);
   const words = 'no particle has reached it up to this frame';
-  if (!living || collider.place.carrier !== '' || Object.keys(collider.keys).length > 0) return { code: 'misses', words };
+  if (!living || collider.place.carrier !== '' || Object.keys(collider.keys).length > 0)
+    return { code: 'misses', words };
   const { centre, half } = fittedTo(living);
   const below = Math.round((centre[1] - half[1]) * 100) / 100;
   return {

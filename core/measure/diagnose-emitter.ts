@@ -13,7 +13,8 @@ import type { Emitter, Scene } from '../document/scene';
 import { resourcesOf } from '../scene/resources';
 import { shapes } from '../kinds/emitter-shapes';
 import { birthPlace } from '../kinds/emitter-shapes/shape';
-import { countersOf, maskOf, startFrame } from '../sim/step/spawner';
+import { countersOf, startFrame } from '../sim/step/counters';
+import { maskOf } from '../sim/step/spawner';
 import type { Bounds } from './meters';
 import type { Diagnosis } from './diagnosis';
 
@@ -21,10 +22,15 @@ import type { Diagnosis } from './diagnosis';
 const TRIED = 2000;
 
 function changed(emitter: Emitter, change: (emitter: Emitter) => Partial<Emitter>): (scene: Scene) => Scene {
-  return (scene) => ({ ...scene, emitters: scene.emitters.map((e) => (e.id === emitter.id ? { ...e, ...change(e) } : e)) });
+  return (scene) => ({
+    ...scene,
+    emitters: scene.emitters.map((e) => (e.id === emitter.id ? { ...e, ...change(e) } : e)),
+  });
 }
 
-/** The first frame of the scene’s time at which an emitter gives birth by its amounts; undefined where it never does. */
+/**
+ * The first frame of the scene’s time at which an emitter gives birth by its amounts; undefined where it never does.
+ */
 function firstBirth(scene: Scene, emitter: Emitter): number | undefined {
   const start = startFrame(scene);
   const end = lastSceneFrame(scene);
@@ -45,10 +51,22 @@ function amountDiagnosis(scene: Scene, emitter: Emitter): Diagnosis | undefined 
   const always = { label: 'Leave it always on', change: changed(emitter, () => ({ gate: gates.defaults('always') })) };
   const broken = kind.broken?.(emitter.gate, dialsOf(scene));
   if (broken) return { code: 'gate', words: `its gate can’t be read: ${broken}`, fix: always };
-  if (emitter.amounts.length === 0 || emitter.amounts.every((a) => (a['rate'] ?? a['count']) === 0 && a['variance'] === 0)) {
-    const words = emitter.amounts.length === 0 ? 'it has no amount' : emitter.amounts.some((a) => a.kind === 'rate') ? 'rate 0' : 'count 0';
+  if (
+    emitter.amounts.length === 0 ||
+    emitter.amounts.every((a) => (a['rate'] ?? a['count']) === 0 && a['variance'] === 0)
+  ) {
+    const words =
+      emitter.amounts.length === 0
+        ? 'it has no amount'
+        : emitter.amounts.some((a) => a.kind === 'rate')
+          ? 'rate 0'
+          : 'count 0';
     const steady = { kind: 'rate', rate: 400, per: 'second', variance: 0, moments: 'even' };
-    return { code: 'amount', words, fix: { label: 'Set to 400 a second', change: changed(emitter, () => ({ amounts: [steady] })) } };
+    return {
+      code: 'amount',
+      words,
+      fix: { label: 'Set to 400 a second', change: changed(emitter, () => ({ amounts: [steady] })) },
+    };
   }
   if (firstBirth(scene, emitter) !== undefined) return undefined;
   const gate = gateOf(scene, emitter);
@@ -73,7 +91,8 @@ function allMasked(scene: Scene, emitter: Emitter, assets: Assets): boolean {
   const sample = shape.sampler(emitter.shape, resources);
   const mask = maskOf(scene, emitter, streamOf(scene.seed, emitter.seed), resources, shape)!;
   const place = birthPlace();
-  for (let k = 1; k <= TRIED; k++) if (sample({ pick: (n) => uniform(3, k, n), k, time: 0 }, place) && mask(place, 0) > 0) return false;
+  for (let k = 1; k <= TRIED; k++)
+    if (sample({ pick: (n) => uniform(3, k, n), k, time: 0 }, place) && mask(place, 0) > 0) return false;
   return true;
 }
 
@@ -105,13 +124,27 @@ function bondDiagnosis(scene: Scene, emitter: Emitter, assets: Assets): Diagnosi
   return {
     code: 'look',
     words: `its look, ${label}, draws ${bonds.get(draws).label}, and its particles are ${bonds.get(bond.kind).label}`,
-    fix: { label: 'Draw soft sprites', change: changed(emitter, (e) => ({ look: ofAnotherKind(looks, e.look, 'sprite') })) },
+    fix: {
+      label: 'Draw soft sprites',
+      change: changed(emitter, (e) => ({ look: ofAnotherKind(looks, e.look, 'sprite') })),
+    },
   };
 }
 
 /** Why an emitter shows nothing on a frame, in words, and what mends it; undefined where it does. */
-export function whyUnseen(scene: Scene, emitter: Emitter, bounds: Bounds, frame: number, assets: Assets): Diagnosis | undefined {
-  if (!emitter.on) return { code: 'off', words: 'it is off', fix: { label: 'Switch on', change: changed(emitter, () => ({ on: true })) } };
+export function whyUnseen(
+  scene: Scene,
+  emitter: Emitter,
+  bounds: Bounds,
+  frame: number,
+  assets: Assets,
+): Diagnosis | undefined {
+  if (!emitter.on)
+    return {
+      code: 'off',
+      words: 'it is off',
+      fix: { label: 'Switch on', change: changed(emitter, () => ({ on: true })) },
+    };
   const shape = shapes.get(emitter.shape.kind);
   const empty = shape.empty?.(emitter.shape, resourcesOf(scene, assets));
   if (empty) return { code: 'shape', words: empty };
@@ -148,10 +181,18 @@ export function whyUnseen(scene: Scene, emitter: Emitter, bounds: Bounds, frame:
     };
   if (bounds.count === 0) {
     if (shape.fromParticles)
-      return { code: 'none-now', words: 'none is alive on this frame: no particle has given birth yet, or all are dead' };
+      return {
+        code: 'none-now',
+        words: 'none is alive on this frame: no particle has given birth yet, or all are dead',
+      };
     const first = Math.ceil(clockIn(scene).back(firstBirth(scene, emitter)!));
-    if (first > frame) return { code: 'later', words: `none is alive yet: the first is born at frame ${first}`, goTo: first };
-    return { code: 'none-now', words: 'none is alive on this frame: all that were born are dead', goTo: Math.max(first, scene.time.first) };
+    if (first > frame)
+      return { code: 'later', words: `none is alive yet: the first is born at frame ${first}`, goTo: first };
+    return {
+      code: 'none-now',
+      words: 'none is alive on this frame: all that were born are dead',
+      goTo: Math.max(first, scene.time.first),
+    };
   }
   if (isBehindCamera(scene, bounds)) {
     const middle = vectorBy((i) => Math.round((bounds.low[i]! + bounds.high[i]!) * 50) / 100);

@@ -23,7 +23,8 @@ function isZero(value: unknown): boolean {
 
 /** Reasons that stand in mutes, solos and the master. */
 function switchDiagnosis(scene: Scene, field: Field): Diagnosis | undefined {
-  if (field.mute) return { code: 'muted', words: 'muted', fix: { label: 'Unmute', change: changed(field, () => ({ mute: false })) } };
+  if (field.mute)
+    return { code: 'muted', words: 'muted', fix: { label: 'Unmute', change: changed(field, () => ({ mute: false })) } };
   const muted = groupsAround(scene.groups, field).find((g) => g.mute);
   if (muted)
     return {
@@ -60,7 +61,11 @@ function settingsDiagnosis(scene: Scene, field: Field, frame: number, assets: As
   if (field.strength === 0 && (action.blends || !kind.diagnose?.deliversAtZero?.(field.settings)))
     return { code: 'strength', words: 'strength 0', fix: setUsual };
   if (action.paced && field.pace === 0)
-    return { code: 'pace', words: 'its drive speed is 0', fix: { label: 'Set to 1 m/s', change: changed(field, () => ({ pace: 1 })) } };
+    return {
+      code: 'pace',
+      words: 'its drive speed is 0',
+      fix: { label: 'Set to 1 m/s', change: changed(field, () => ({ pace: 1 })) },
+    };
   const { direction } = kind;
   if (direction && isZero(field.settings[direction])) {
     const upright = kind.parameters[direction]!.default;
@@ -74,21 +79,33 @@ function settingsDiagnosis(scene: Scene, field: Field, frame: number, assets: As
   const silent = kind.diagnose?.silent?.(source);
   if (silent) {
     const { extent } = kind.needs ?? {};
-    const helps = extent !== undefined && kind.diagnose?.silent?.({ ...source, extent: extents.defaults(extent) }) === undefined;
+    const helps =
+      extent !== undefined && kind.diagnose?.silent?.({ ...source, extent: extents.defaults(extent) }) === undefined;
     const give = () => ({ extent: extents.defaults(extent!), place: field.place });
     return {
       code: 'silent',
       words: silent,
-      ...(helps ? { fix: { label: `Give it a ${extents.get(extent).label}`, change: changed(field, give) } } : { look: 'field' }),
+      ...(helps
+        ? { fix: { label: `Give it a ${extents.get(extent).label}`, change: changed(field, give) } }
+        : { look: 'field' }),
     };
   }
   const nothing = extents.get(field.extent.kind).empty?.(field.extent, resourcesOf(scene, assets));
   if (nothing) return { code: 'silent', words: nothing, look: 'extent' };
   if (field.actsAs === 'level' && !isRead(scene, field))
-    return { code: 'unread', words: 'a level moves nothing: no modulator reads a group that it stands in', look: 'field' };
+    return {
+      code: 'unread',
+      words: 'a level moves nothing: no modulator reads a group that it stands in',
+      look: 'field',
+    };
   if (field.spanned && spanLevel(field, frame) === 0) {
     const words = frame < field.from ? `starts at frame ${field.from}` : `ended at frame ${field.until}`;
-    return { code: 'span', words, fix: { label: 'Always on', change: changed(field, () => ({ spanned: false })) }, goTo: field.from };
+    return {
+      code: 'span',
+      words,
+      fix: { label: 'Always on', change: changed(field, () => ({ spanned: false })) },
+      goTo: field.from,
+    };
   }
   return undefined;
 }
@@ -163,11 +180,17 @@ function vectorDiagnosis(field: Field, meter: Meter, bounds: Bounds): Diagnosis 
     const { fit } = kind;
     if (!fit) return { code: 'zero-here', words, look: 'field' };
     const { centre, half } = fittedTo(bounds);
-    const fitted = (f: Field) => ({ place: { ...f.place, position: centre }, settings: { ...f.settings, ...fit(half) } });
+    const fitted = (f: Field) => ({
+      place: { ...f.place, position: centre },
+      settings: { ...f.settings, ...fit(half) },
+    });
     return { code: 'zero-here', words, fix: { label: 'Fit it to the particles', change: changed(field, fitted) } };
   }
   const still = meter.fastest < 1e-9;
-  if (still && (field.actsAs === 'steer' || field.actsAs === 'slow' || (field.actsAs === 'confine' && meter.feltSquares === 0)))
+  if (
+    still &&
+    (field.actsAs === 'steer' || field.actsAs === 'slow' || (field.actsAs === 'confine' && meter.feltSquares === 0))
+  )
     return { code: 'at-rest', words: 'acts on a motion that is not there: the particles are at rest', look: 'field' };
   return undefined;
 }
@@ -186,12 +209,18 @@ function feltDiagnosis(scene: Scene, field: Field, meters: Meters, meter: Meter)
     };
   if (meter.peak < NOTHING) {
     const usual = strengthOf(fieldKinds.get(field.settings.kind), field.actsAs).default;
-    const words = `next to nothing: at most ${Number(meter.peak.toPrecision(2))} ${actions.get(field.actsAs).vectorUnit}`.trim();
+    const words =
+      `next to nothing: at most ${Number(meter.peak.toPrecision(2))} ${actions.get(field.actsAs).vectorUnit}`.trim();
     return { code: 'tiny', words, fix: { label: 'Set to usual', change: changed(field, () => ({ strength: usual })) } };
   }
   if (meter.feltSquares > 0 && meter.against < -0.98 * meter.feltSquares && meter.against > -1.02 * meter.feltSquares) {
-    const rivals = scene.fields.filter((f) => f.id !== field.id && (meters.fields[scene.fields.indexOf(f)]?.against ?? 0) < 0);
-    rivals.sort((a, b) => meters.fields[scene.fields.indexOf(b)]!.feltSquares - meters.fields[scene.fields.indexOf(a)]!.feltSquares);
+    const rivals = scene.fields.filter(
+      (f) => f.id !== field.id && (meters.fields[scene.fields.indexOf(f)]?.against ?? 0) < 0,
+    );
+    rivals.sort(
+      (a, b) =>
+        meters.fields[scene.fields.indexOf(b)]!.feltSquares - meters.fields[scene.fields.indexOf(a)]!.feltSquares,
+    );
     const [rival] = rivals;
     if (rival)
       return {
@@ -204,7 +233,13 @@ function feltDiagnosis(scene: Scene, field: Field, meters: Meters, meter: Meter)
 }
 
 /** Why a field delivers nothing, or next to nothing, on the frame of these meters; undefined where it does deliver. */
-export function whySilent(scene: Scene, field: Field, meters: Meters, frame: number, assets: Assets): Diagnosis | undefined {
+export function whySilent(
+  scene: Scene,
+  field: Field,
+  meters: Meters,
+  frame: number,
+  assets: Assets,
+): Diagnosis | undefined {
   const inSettings = switchDiagnosis(scene, field) ?? settingsDiagnosis(scene, field, frame, assets);
   if (inSettings) return inSettings;
   if (scene.emitters.length === 0) {
@@ -227,14 +262,21 @@ export function whySilent(scene: Scene, field: Field, meters: Meters, frame: num
   if (actions.get(field.actsAs).needsDrag && meter.grip === 0) {
     const grip = (s: Scene): Scene => ({
       ...s,
-      emitters: s.emitters.map((e) => (sendTo(field, e.id) > 0 ? { ...e, birth: { ...e.birth, drag: e.birth.mass } } : e)),
+      emitters: s.emitters.map((e) =>
+        sendTo(field, e.id) > 0 ? { ...e, birth: { ...e.birth, drag: e.birth.mass } } : e,
+      ),
     });
     return { code: 'no-drag', words: 'no drag to hold on to', fix: { label: 'Give the particles drag', change: grip } };
   }
   const nothing =
-    vectorDiagnosis(field, meter, bounds) ?? (field.actsAs === 'level' ? undefined : feltDiagnosis(scene, field, meters, meter));
+    vectorDiagnosis(field, meter, bounds) ??
+    (field.actsAs === 'level' ? undefined : feltDiagnosis(scene, field, meters, meter));
   if (nothing || meter.uncomputed === 0) return nothing;
-  return { code: 'uncomputed', words: 'a formula of it can’t be computed at some particles, and counts as 0 there', look: 'field' };
+  return {
+    code: 'uncomputed',
+    words: 'a formula of it can’t be computed at some particles, and counts as 0 there',
+    look: 'field',
+  };
 }
 
 /** Moves a field to the middle of the particles, and widens its extent where that is not enough. */

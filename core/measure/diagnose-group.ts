@@ -15,7 +15,8 @@ function laterMembers(scene: Scene, field: Field, group: Group): Field[] {
 /** Why the groups around a field let nothing of it through; undefined where they do. */
 export function heldByGroup(scene: Scene, field: Field, meter: Meter): Diagnosis | undefined {
   const around = groupsAround(scene.groups, field);
-  if (around.length === 0 || meter.ownSquares === 0 || meter.squares > HARDLY * HARDLY * meter.ownSquares) return undefined;
+  if (around.length === 0 || meter.ownSquares === 0 || meter.squares > HARDLY * HARDLY * meter.ownSquares)
+    return undefined;
   for (const group of around) {
     const name = `“${group.name}”`;
     if (group.strength === 0)
@@ -30,7 +31,9 @@ export function heldByGroup(scene: Scene, field: Field, meter: Meter): Diagnosis
         words: `clipped by the limit of its group ${name}`,
         fix: { label: 'Lift the limit', change: changedGroup(group, () => ({ limited: false })) },
       };
-    const cover = rules.get(group.rule).mixes ? laterMembers(scene, field, group).find((f) => f.mix === 100 && !f.mute) : undefined;
+    const cover = rules.get(group.rule).mixes
+      ? laterMembers(scene, field, group).find((f) => f.mix === 100 && !f.mute)
+      : undefined;
     if (cover)
       return {
         code: 'hidden',
@@ -38,7 +41,11 @@ export function heldByGroup(scene: Scene, field: Field, meter: Meter): Diagnosis
         fix: { label: `Mix ${cover.name} by half`, change: changedField(cover, () => ({ mix: 50 })) },
       };
     if (rules.get(group.rule).mixes && field.mix === 0)
-      return { code: 'mix', words: 'its mix is 0 %', fix: { label: 'Mix it fully', change: changedField(field, () => ({ mix: 100 })) } };
+      return {
+        code: 'mix',
+        words: 'its mix is 0 %',
+        fix: { label: 'Mix it fully', change: changedField(field, () => ({ mix: 100 })) },
+      };
     if (group.rule === 'strongest' && fieldsIn(scene, group).length > 1)
       return {
         code: 'outdone',

@@ -39,11 +39,19 @@ function emitterReasons(scene: Scene, emitter: Emitter): Diagnosis[] {
   const { name, birth, amounts: rows, bond } = emitter;
   const { fps, first, preRoll } = scene.time;
   if (birth.immortal) {
-    const begun = rows.every((row) => row.kind === 'burst' && (row['at'] === 'start' || (row['frame'] as number) <= first));
-    if (!begun) return [{ code: 'immortal', words: `${name}: its particles live as long as the scene, and go on being born` }];
+    const begun = rows.every(
+      (row) => row.kind === 'burst' && (row['at'] === 'start' || (row['frame'] as number) <= first),
+    );
+    if (!begun)
+      return [{ code: 'immortal', words: `${name}: its particles live as long as the scene, and go on being born` }];
     return bond.kind === 'free'
       ? []
-      : [{ code: 'bodies', words: `${name}: what it makes swings in, and comes back only as far as its damping lets it forget` }];
+      : [
+          {
+            code: 'bodies',
+            words: `${name}: what it makes swings in, and comes back only as far as its damping lets it forget`,
+          },
+        ];
   }
   const needed = Math.ceil(longestLife(scene, emitter) * fps);
   if (needed <= preRoll) return [];
@@ -51,7 +59,10 @@ function emitterReasons(scene: Scene, emitter: Emitter): Diagnosis[] {
     {
       code: 'pre-roll',
       words: `${name}: some live up to ${needed} frames, longer than the pre-roll of ${preRoll}: those of the round before are missing`,
-      fix: { label: `Pre-roll of ${needed}`, change: (s) => ({ ...s, time: { ...s.time, preRoll: Math.max(s.time.preRoll, needed) } }) },
+      fix: {
+        label: `Pre-roll of ${needed}`,
+        change: (s) => ({ ...s, time: { ...s.time, preRoll: Math.max(s.time.preRoll, needed) } }),
+      },
     },
   ];
 }
@@ -74,14 +85,30 @@ function movedReasons(scene: Scene): Diagnosis[] {
       const labelOf = (path: string) => numbers[drivenNumber(numbers, path)?.of ?? path]?.label.toLowerCase() ?? path;
       const keyed = Object.entries(keys).flatMap(([path, list]): Diagnosis[] =>
         list.length > 0 && differ(valueAt(list, first), valueAt(list, first + loop))
-          ? [{ code: 'keys', words: `${name}: the keys of its ${labelOf(path)} end elsewhere than they begin`, goTo: first + loop }]
+          ? [
+              {
+                code: 'keys',
+                words: `${name}: the keys of its ${labelOf(path)} end elsewhere than they begin`,
+                goTo: first + loop,
+              },
+            ]
           : [],
       );
       const driven = Object.entries(drives).flatMap(([path, drive]): Diagnosis[] => {
         if (drive.kind === 'dial') return [];
-        const value = drivenValue(scene, dials, { ...drive, acts: 'adds' }, `${(thing as { id?: string }).id ?? ''} ${path}`);
+        const value = drivenValue(
+          scene,
+          dials,
+          { ...drive, acts: 'adds' },
+          `${(thing as { id?: string }).id ?? ''} ${path}`,
+        );
         return differ(value(0, first), value(0, first + loop))
-          ? [{ code: 'tide', words: `${name}: the ${tides.get(drive.kind).label} of its ${labelOf(path)} ends elsewhere than it begins` }]
+          ? [
+              {
+                code: 'tide',
+                words: `${name}: the ${tides.get(drive.kind).label} of its ${labelOf(path)} ends elsewhere than it begins`,
+              },
+            ]
           : [];
       });
       return [...keyed, ...driven];
@@ -100,7 +127,8 @@ function openDiagnosis(field: Field): Diagnosis[] {
 function fieldReasons(scene: Scene): Diagnosis[] {
   const { fields, groups, zones, emitters } = scene;
   const reached = [...fields, ...groups, ...zones];
-  const reason = (name: string, what: string | undefined): Diagnosis[] => (what ? [{ code: 'field', words: `${name}: ${what}` }] : []);
+  const reason = (name: string, what: string | undefined): Diagnosis[] =>
+    what ? [{ code: 'field', words: `${name}: ${what}` }] : [];
   const time = (values: Kinded, parameters: object) =>
     formulasOf(values, parameters).some(readsTime) ? 'a formula reads the time' : undefined;
   return [
@@ -111,7 +139,11 @@ function fieldReasons(scene: Scene): Diagnosis[] {
         const heeds = readsParticles(field)
           ? 'it heeds particles, and they those before them: the past is never quite forgotten'
           : undefined;
-        return [...openDiagnosis(field), ...reason(field.name, heeds), ...reason(field.name, time(field.settings, kind.parameters))];
+        return [
+          ...openDiagnosis(field),
+          ...reason(field.name, heeds),
+          ...reason(field.name, time(field.settings, kind.parameters)),
+        ];
       }),
     ...reached.flatMap((thing) =>
       thing.modulators.flatMap((row) => {
@@ -122,7 +154,9 @@ function fieldReasons(scene: Scene): Diagnosis[] {
         ];
       }),
     ),
-    ...emitters.flatMap((emitter) => emitter.masks.flatMap((mask) => reason(emitter.name, time(mask, masks.get(mask.kind).parameters)))),
+    ...emitters.flatMap((emitter) =>
+      emitter.masks.flatMap((mask) => reason(emitter.name, time(mask, masks.get(mask.kind).parameters))),
+    ),
   ];
 }
 
@@ -145,7 +179,9 @@ export function whyOpen(scene: Scene, assets: Assets): Diagnosis[] {
         ];
   return [
     ...longer,
-    ...(Object.keys(time.keys).length + Object.keys(time.drives).length > 0 ? [{ code: 'time', words: 'the time scale moves' }] : []),
+    ...(Object.keys(time.keys).length + Object.keys(time.drives).length > 0
+      ? [{ code: 'time', words: 'the time scale moves' }]
+      : []),
     ...emitters.filter((e) => e.on).flatMap((emitter) => emitterReasons(scene, emitter)),
     ...movedReasons(scene),
     ...fieldReasons(scene),

@@ -17,7 +17,8 @@ export function boundsSentTo(scene: Scene, field: Field, meters: Meters): Bounds
 export function joined(all: readonly Bounds[]): Bounds | undefined {
   const living = all.filter((b) => b.count > 0);
   if (living.length === 0) return undefined;
-  const most = (of: (...n: number[]) => number, side: 'low' | 'high', axis: 0 | 1 | 2) => of(...living.map((b) => b[side][axis]));
+  const most = (of: (...n: number[]) => number, side: 'low' | 'high', axis: 0 | 1 | 2) =>
+    of(...living.map((b) => b[side][axis]));
   return {
     count: living.reduce((n, b) => n + b.count, 0),
     low: [most(Math.min, 'low', 0), most(Math.min, 'low', 1), most(Math.min, 'low', 2)],
@@ -45,7 +46,8 @@ export function boxOfGroup(scene: Scene, group: string, otherwise: Bounds | unde
 }
 
 function boundsRound(points: readonly Vector[]): Bounds {
-  const along = (of: (...n: number[]) => number, axis: 0 | 1 | 2) => points.reduce((m, p) => of(m, p[axis]), points[0]![axis]);
+  const along = (of: (...n: number[]) => number, axis: 0 | 1 | 2) =>
+    points.reduce((m, p) => of(m, p[axis]), points[0]![axis]);
   return {
     count: points.length,
     low: [along(Math.min, 0), along(Math.min, 1), along(Math.min, 2)],

@@ -25,7 +25,10 @@ export function apart(a: Simulation, b: Simulation): Apart {
     for (let i = 0; i < p.count; i++) {
       const j = slots.get(p.id[i]!);
       if (j === undefined) continue;
-      const square = (['x', 'y', 'z'] as const).reduce((s, axis) => s + (p.columns[axis][i]! - q.columns[axis][j]!) ** 2, 0);
+      const square = (['x', 'y', 'z'] as const).reduce(
+        (s, axis) => s + (p.columns[axis][i]! - q.columns[axis][j]!) ** 2,
+        0,
+      );
       const far = Math.sqrt(square);
       compared++;
       sum += far;
@@ -47,8 +50,9 @@ export interface StepAdvice {
 }
 
 /**
- * Runs a scene as it is and with twice the substeps, and compares them on every frame through one. What a chaotic scene makes of a small difference is not
- * the fault of the step; where the difference grows by jumps, the step is too long for what it goes through.
+ * Runs a scene as it is and with twice the substeps, and compares them on every frame through one. What a chaotic scene
+ * makes of a small difference is not the fault of the step; where the difference grows by jumps, the step is too long
+ * for what it goes through.
  *
  * `onFrame` hears of each frame, and ends both runs by saying false.
  */
@@ -62,7 +66,10 @@ export function stepAdvice(
 ): StepAdvice {
   const { substeps } = scene.time;
   const run = new Simulation(scene, assets, { portion, backend });
-  const twice = new Simulation({ ...scene, time: { ...scene.time, substeps: 2 * substeps } }, assets, { portion, backend });
+  const twice = new Simulation({ ...scene, time: { ...scene.time, substeps: 2 * substeps } }, assets, {
+    portion,
+    backend,
+  });
   const frames = [];
   for (;;) {
     frames.push({ frame: run.frame, ...apart(run, twice) });

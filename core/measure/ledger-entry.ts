@@ -1,7 +1,13 @@
-/** What a particle’s change of velocity is made of beside the fields of the scene, in the order in which they stand after those. */
+/**
+ * What a particle’s change of velocity is made of beside the fields of the scene, in the order in which they stand
+ * after those.
+ */
 export const OWN_TERMS = ['own drag', 'rules', 'depth', 'contact', 'bonds'] as const;
 
-/** What was done to the particles over one frame, by term: the fields of the scene in its order, then {@link OWN_TERMS}; means over the particles. */
+/**
+ * What was done to the particles over one frame, by term: the fields of the scene in its order, then {@link OWN_TERMS};
+ * means over the particles.
+ */
 export interface LedgerEntry {
   /** The frame that the steps led to. */
   readonly frame: number;

@@ -43,13 +43,13 @@ function copy(from: VectorColumns, to: VectorColumns, count: number): void {
 }
 
 /**
- * Keeps the account of an emitter’s particles while a run is stepped: before each substep the stack is summed for them by the plain
- * routines, and each term’s share of Δv worked out from the formulas of core/sim/step/integrate.ts and guide.ts; what the run then
- * does is held against it.
+ * Keeps the account of an emitter’s particles while a run is stepped: before each substep the stack is summed for them
+ * by the plain routines, and each term’s share of Δv worked out from the formulas of core/sim/step/integrate.ts and
+ * guide.ts; what the run then does is held against it.
  *
- * With E = e^(−C·dt) and φ = (1 − E)/(C·dt): an acceleration a gives φ·dt·a, a medium U gives (1 − E)·U, and drag −(1 − E)·v, which is divided
- * by the parts of C. Drives give (1 − e^(−λ·dt))·(F − v) by their parts of λ; of what steering turns each has its part of λ; speed limits act one
- * after another.
+ * With E = e^(−C·dt) and φ = (1 − E)/(C·dt): an acceleration a gives φ·dt·a, a medium U gives (1 − E)·U, and drag −(1 −
+ * E)·v, which is divided by the parts of C. Drives give (1 − e^(−λ·dt))·(F − v) by their parts of λ; of what steering
+ * turns each has its part of λ; speed limits act one after another.
  */
 export class LedgerWatcher implements StepWatcher {
   private readonly terms: number;
@@ -120,7 +120,14 @@ export class LedgerWatcher implements StepWatcher {
         // Bonds act after the last stage that is told.
         if (part.heard && population.points > 1)
           for (const axis of AXES) this.own(part, 'bonds')[axis][i]! += columns[axis][slot]! - part.told[axis][i]!;
-        this.tally.add(part.changes, part.before, [vx[slot]!, vy[slot]!, vz[slot]!], part.block.mass[i]!, i, this.indexOf('contact'));
+        this.tally.add(
+          part.changes,
+          part.before,
+          [vx[slot]!, vy[slot]!, vz[slot]!],
+          part.block.mass[i]!,
+          i,
+          this.indexOf('contact'),
+        );
       });
     this.tally.close();
   }
@@ -184,12 +191,16 @@ export class LedgerWatcher implements StepWatcher {
     const ownDrag = changes[this.indexOf('own drag')]!;
     const rules = changes[this.indexOf('rules')]!;
     const speed = (axis: 'x' | 'y' | 'z', i: number) => velocity[axis][i]! - medium[axis][i]!;
-    const acting = ({ row, weight }: Leaf, i: number) => (row.action.kind === 'force' ? weight[i]! / mass[i]! : weight[i]!);
+    const acting = ({ row, weight }: Leaf, i: number) =>
+      row.action.kind === 'force' ? weight[i]! / mass[i]! : weight[i]!;
     for (let i = 0; i < count; i++) {
       const dt = step[i]!;
       const q = quadratic[i]!;
       const [rx, ry, rz] = [speed('x', i), speed('y', i), speed('z', i)];
-      const h = q > 0 ? halfwaySpeed(dragRate[i]!, q, dt, rx, ry, rz, acceleration.x[i]!, acceleration.y[i]!, acceleration.z[i]!) : 0;
+      const h =
+        q > 0
+          ? halfwaySpeed(dragRate[i]!, q, dt, rx, ry, rz, acceleration.x[i]!, acceleration.y[i]!, acceleration.z[i]!)
+          : 0;
       const rate = dragRate[i]! + q * h;
       const decay = exp(-rate * dt);
       const push = (rate > 0 ? meanDecay(rate * dt, decay) : 1) * dt;
@@ -245,7 +256,8 @@ export class LedgerWatcher implements StepWatcher {
     const { rate } = this.sums.steer;
     const { velocity, count } = block;
     const steering = leaves.filter(({ row }) => row.action.kind === 'steer');
-    for (const axis of AXES) for (let i = 0; i < count; i++) this.was[axis][i] = velocity[axis][i]! - this.was[axis][i]!;
+    for (const axis of AXES)
+      for (let i = 0; i < count; i++) this.was[axis][i] = velocity[axis][i]! - this.was[axis][i]!;
     for (let i = 0; i < count; i++) {
       if (rate[i] === 0) continue;
       let left = 1;

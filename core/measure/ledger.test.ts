@@ -31,7 +31,9 @@ describe('the ledger', () => {
             hits += entry.hits;
             const sum = [0, 1, 2].map((axis) => entry.change.reduce((s, n, i) => (i % 3 === axis ? s + n : s), 0));
             const along = entry.along.reduce((a, b) => a + b, 0);
-            expect(Math.abs(along - entry.quickened)).toBeLessThan(scene.time.substeps * 3e-7 * (turnover(entry) + entry.speed));
+            expect(Math.abs(along - entry.quickened)).toBeLessThan(
+              scene.time.substeps * 3e-7 * (turnover(entry) + entry.speed),
+            );
             sum.forEach((n, axis) => expect(n + entry.remainder[axis]!).toBeCloseTo(entry.whole[axis]!, 9));
             // Velocities are kept in 32 bits: half of 2⁻²³ of each, in every substep.
             expect(length(entry.remainder)).toBeLessThan(scene.time.substeps * 3e-7 * (turnover(entry) + entry.speed));
@@ -57,7 +59,10 @@ describe('the ledger', () => {
   });
 
   it('a fall of t seconds is g·t of gravity alone, and m·g·h of work', () => {
-    const scene = testScene({ emitter: thrown([3, 0, 0], { mass: 2 }), fields: [{ settings: { kind: 'gravity' }, strength: 9.81 }] });
+    const scene = testScene({
+      emitter: thrown([3, 0, 0], { mass: 2 }),
+      fields: [{ settings: { kind: 'gravity' }, strength: 9.81 }],
+    });
     const ledger = ledgerOf(scene, NONE, { emitter: 0, id: 1 }, 48);
     const [x, y] = changeBy(ledger, 'F0');
     expect(x).toBe(0);

@@ -3,14 +3,17 @@ import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
 import { couples } from '../scene/coupling';
 import { shapes } from '../kinds/emitter-shapes';
-import { startFrame, type Portion } from '../sim/step/spawner';
+import { startFrame } from '../sim/step/counters';
+import type { Portion } from '../sim/step/spawner';
 import { WHOLE } from '../sim/step/run';
 import { Simulation } from '../sim/step/simulation';
 import { OWN_TERMS, type LedgerEntry } from './ledger-entry';
 import { LedgerWatcher } from './ledger-watcher';
 
 /** Particles whose ledger is kept: one by its number, or all of an emitter in a run of a share of it. */
-export type Account = { readonly emitter: number; readonly id: number } | { readonly emitter: number; readonly share: number };
+export type Account =
+  | { readonly emitter: number; readonly id: number }
+  | { readonly emitter: number; readonly share: number };
 
 /** The whole account of the particles. */
 export interface Ledger {
@@ -25,7 +28,9 @@ export interface Ledger {
 function portionOf(scene: Scene, account: Account): Portion {
   if ('share' in account) return { ...WHOLE, share: account.share };
   const fromParticles = shapes.get(scene.emitters[account.emitter]!.shape.kind).fromParticles;
-  return couples(scene) || fromParticles || scene.emitters[account.emitter]!.bond.kind !== 'free' ? WHOLE : { ...WHOLE, only: account.id };
+  return couples(scene) || fromParticles || scene.emitters[account.emitter]!.bond.kind !== 'free'
+    ? WHOLE
+    : { ...WHOLE, only: account.id };
 }
 
 function accountOf(
@@ -38,7 +43,12 @@ function accountOf(
   backend: KernelBackend | undefined,
 ): LedgerEntry[] {
   const run = new Simulation(scene, assets, { portion, backend });
-  const watcher = new LedgerWatcher(run.stack, account.emitter, scene.time.fps, 'id' in account ? account.id : undefined);
+  const watcher = new LedgerWatcher(
+    run.stack,
+    account.emitter,
+    scene.time.fps,
+    'id' in account ? account.id : undefined,
+  );
   run.watcher = watcher;
   const entries: LedgerEntry[] = [];
   for (let frame = startFrame(scene); frame < through; frame++) {
@@ -51,8 +61,8 @@ function accountOf(
 }
 
 /**
- * Runs a scene from its start and keeps the ledger of some of its particles through a frame: every term’s exact share of
- * each change of velocity. It follows the run that everything else shows, whichever routines step it.
+ * Runs a scene from its start and keeps the ledger of some of its particles through a frame: every term’s exact share
+ * of each change of velocity. It follows the run that everything else shows, whichever routines step it.
  *
  * `onFrame` hears of each frame, and ends the run by saying false.
  */
@@ -66,7 +76,8 @@ export function ledgerOf(
 ): Ledger {
   let entries = accountOf(scene, assets, account, through, portionOf(scene, account), onFrame, backend);
   // Pieces and children come of others, which that portion may have left out.
-  if (entries.length === 0 && 'id' in account) entries = accountOf(scene, assets, account, through, WHOLE, onFrame, backend);
+  if (entries.length === 0 && 'id' in account)
+    entries = accountOf(scene, assets, account, through, WHOLE, onFrame, backend);
   return {
     terms: [...scene.fields.map(({ name }) => name), ...OWN_TERMS],
     fields: scene.fields.map(({ id }) => id),

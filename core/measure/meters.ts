@@ -13,7 +13,10 @@ export interface Meter {
   feltSquares: number;
   /** Σ |w·F|² as it would be without the groups around it. */
   ownSquares: number;
-  /** Σ of the dot product of the acceleration it gives and that of all others together, (m/s²)²: negative where they work against it. */
+  /**
+   * Σ of the dot product of the acceleration it gives and that of all others together, (m/s²)²: negative where they
+   * work against it.
+   */
   against: number;
   /** The highest speed among the particles it is sent to, m/s. */
   fastest: number;
@@ -21,7 +24,10 @@ export interface Meter {
   grip: number;
   /** The least mass among them, kg; Infinity without any. */
   lightest: number;
-  /** How far the nearest particle lies beyond the reach, metres; 0 or less where one is within. Infinity without particles. */
+  /**
+   * How far the nearest particle lies beyond the reach, metres; 0 or less where one is within. Infinity without
+   * particles.
+   */
   missedBy: number;
   /** Values that its formulas could not compute, and took as 0. */
   uncomputed: number;
@@ -75,7 +81,11 @@ const addDelivered = (a: Delivered, b: Delivered): Delivered => ({
   peak: Math.max(a.peak, b.peak),
 });
 /** The bounds of nothing. */
-export const emptyBounds = (): Bounds => ({ count: 0, low: [Infinity, Infinity, Infinity], high: [-Infinity, -Infinity, -Infinity] });
+export const emptyBounds = (): Bounds => ({
+  count: 0,
+  low: [Infinity, Infinity, Infinity],
+  high: [-Infinity, -Infinity, -Infinity],
+});
 
 /** Meters of nothing, for so many fields, emitters and groups. */
 export function emptyMeters(fields: number, emitters: number, groups = 0): Meters {

@@ -15,7 +15,13 @@ export function offPath(scene: Scene, field: Field, frame: number): Diagnosis | 
   const place = motionOf(scene.carriers, field).at(frame);
   const found = nearestOnPath();
   let best:
-    | { readonly id: string; readonly name: string; readonly distance: number; readonly to: Vector; readonly free: boolean }
+    | {
+        readonly id: string;
+        readonly name: string;
+        readonly distance: number;
+        readonly to: Vector;
+        readonly free: boolean;
+      }
     | undefined;
   for (const emitter of scene.emitters) {
     if (!emitter.on || sendTo(field, emitter.id) === 0) continue;
@@ -35,5 +41,7 @@ export function offPath(scene: Scene, field: Field, frame: number): Diagnosis | 
     emitters: s.emitters.map((e) => (e.id === id ? { ...e, place: { ...e.place, position } } : e)),
   });
   // What is keyed or carried is moved by its keys or its carrier.
-  return free ? { code: 'off-path', words, fix: { label: 'Snap it to the path', change } } : { code: 'off-path', words, look: 'extent' };
+  return free
+    ? { code: 'off-path', words, fix: { label: 'Snap it to the path', change } }
+    : { code: 'off-path', words, look: 'extent' };
 }

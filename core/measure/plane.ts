@@ -1,7 +1,10 @@
 import { vectorColumns, type Vector, type VectorColumns } from '../lib/math/vector';
 import { readAll, type Sampler } from './subject';
 
-/** A rectangle in space: its middle, and from there to its right edge and to its top edge, metres; these two stand at right angles. */
+/**
+ * A rectangle in space: its middle, and from there to its right edge and to its top edge, metres; these two stand at
+ * right angles.
+ */
 export interface Plane {
   readonly middle: Vector;
   readonly across: Vector;
@@ -16,7 +19,12 @@ export const pointOf = ({ middle, across, up }: Plane, a: number, b: number): Ve
 ];
 
 /** The middles of the cells of a grid on a plane, row by row from the bottom left; or in another order of them. */
-export function gridOn({ middle, across, up }: Plane, columns: number, rows: number, order?: Uint32Array): VectorColumns {
+export function gridOn(
+  { middle, across, up }: Plane,
+  columns: number,
+  rows: number,
+  order?: Uint32Array,
+): VectorColumns {
   const places = vectorColumns(columns * rows);
   const { x, y, z } = places;
   const [[mx, my, mz], [ax, ay, az], [ux, uy, uz]] = [middle, across, up];
@@ -36,10 +44,14 @@ export function gridOn({ middle, across, up }: Plane, columns: number, rows: num
 const TILE = 32;
 
 /**
- * The places of a grid tile by tile, so that fields with an extent are left out where they do not reach, and the place of each of them in the grid. Sides
- * that are no multiple of a tile end in smaller ones.
+ * The places of a grid tile by tile, so that fields with an extent are left out where they do not reach, and the place
+ * of each of them in the grid. Sides that are no multiple of a tile end in smaller ones.
  */
-export function tilesOn(plane: Plane, columns: number, rows: number): { readonly places: VectorColumns; readonly cells: Uint32Array } {
+export function tilesOn(
+  plane: Plane,
+  columns: number,
+  rows: number,
+): { readonly places: VectorColumns; readonly cells: Uint32Array } {
   const cells = new Uint32Array(columns * rows);
   let n = 0;
   for (let top = 0; top < rows; top += TILE)
@@ -57,7 +69,12 @@ export function sizesOf({ x, y, z }: VectorColumns): Float64Array<ArrayBuffer> {
 }
 
 /** Vectors w·F on a grid of a plane, and how large they are. */
-export function vectorsOn(sampler: Sampler, plane: Plane, columns: number, rows: number): { vector: VectorColumns; size: Float64Array } {
+export function vectorsOn(
+  sampler: Sampler,
+  plane: Plane,
+  columns: number,
+  rows: number,
+): { vector: VectorColumns; size: Float64Array } {
   const places = gridOn(plane, columns, rows);
   const vector = vectorColumns(columns * rows);
   readAll(sampler, places, vector);
@@ -65,10 +82,14 @@ export function vectorsOn(sampler: Sampler, plane: Plane, columns: number, rows:
 }
 
 /**
- * Divergence ∇·F and size of the curl |∇×F| at places, by central differences over ±h metres in all three directions; the error falls with h². Units are
- * those of the sampler a metre.
+ * Divergence ∇·F and size of the curl |∇×F| at places, by central differences over ±h metres in all three directions;
+ * the error falls with h². Units are those of the sampler a metre.
  */
-export function derivativesAt(sampler: Sampler, places: VectorColumns, h: number): { divergence: Float64Array; curl: Float64Array } {
+export function derivativesAt(
+  sampler: Sampler,
+  places: VectorColumns,
+  h: number,
+): { divergence: Float64Array; curl: Float64Array } {
   const n = places.x.length;
   const slope = (axis: 'x' | 'y' | 'z') => {
     const [ahead, behind] = [1, -1].map((sign) => {
@@ -77,7 +98,8 @@ export function derivativesAt(sampler: Sampler, places: VectorColumns, h: number
       readAll(sampler, moved, found);
       return found;
     }) as [VectorColumns, VectorColumns];
-    for (const of of ['x', 'y', 'z'] as const) for (let i = 0; i < n; i++) ahead[of][i] = (ahead[of][i]! - behind[of][i]!) / (2 * h);
+    for (const of of ['x', 'y', 'z'] as const)
+      for (let i = 0; i < n; i++) ahead[of][i] = (ahead[of][i]! - behind[of][i]!) / (2 * h);
     return ahead;
   };
   const [dx, dy, dz] = [slope('x'), slope('y'), slope('z')];

@@ -47,7 +47,11 @@ describe('a census', () => {
     const census = new Census(scene, NONE, { field: 'f0' });
     const run = runTo(scene, 24);
     const { alive, born, died, spreads, energy } = census.take(run);
-    expect([alive, born, died]).toEqual([run.populations[0]!.count, run.populations[0]!.born, run.populations[0]!.died]);
+    expect([alive, born, died]).toEqual([
+      run.populations[0]!.count,
+      run.populations[0]!.born,
+      run.populations[0]!.died,
+    ]);
     expect(born).toBeGreaterThan(200);
     for (const { bins } of Object.values(spreads)) {
       expect(bins).toHaveLength(BINS);
@@ -55,7 +59,9 @@ describe('a census', () => {
     }
     // Distances to a ball are those to its middle.
     const { x, y, z } = run.populations[0]!.columns;
-    const distances = Array.from({ length: alive }, (_, i) => Math.hypot(x[i]!, y[i]!, z[i]!)).toSorted((a, b) => a - b);
+    const distances = Array.from({ length: alive }, (_, i) => Math.hypot(x[i]!, y[i]!, z[i]!)).toSorted(
+      (a, b) => a - b,
+    );
     expect(spreads.distance!.most).toBeCloseTo(distances.at(-1)!, 5);
     expect(spreads.distance!.percentiles[2]).toBeCloseTo(quantile(distances, 0.5), 5);
     const mass = run.populations[0]!.columns.mass;
@@ -76,7 +82,10 @@ describe('a census', () => {
     const scene: Scene = {
       ...testScene({ emitter: thrown([-2, 0, 0]) }),
     };
-    const shot = { ...scene, camera: { ...scene.camera, position: [0, 0, 5], target: [0, 0, 0], projection: 'flat', height: 4 } } as Scene;
+    const shot = {
+      ...scene,
+      camera: { ...scene.camera, position: [0, 0, 5], target: [0, 0, 0], projection: 'flat', height: 4 },
+    } as Scene;
     const census = new Census(shot, NONE);
     const run = new Simulation(shot, NONE);
     const entries = [];
@@ -136,7 +145,9 @@ describe('along a line', () => {
     found.at.forEach((d, i) => expect(found.written[i]).toBeCloseTo(Math.max(0, 1 - d / 2), 9));
     found.modulated.forEach((w, i) => expect(found.delivered![i]).toBeCloseTo(w / 4, 9));
     expect(found.reasons.join('; ')).toMatch(/modulators \(noise\).*50 % of it are sent.*group “Upper” combines by/s);
-    expect(() => profileAlong(scene, NONE, { of: 'field', id: 'nothing' }, ray, 0, pretendedOf(scene, 0))).toThrow('“nothing”');
+    expect(() => profileAlong(scene, NONE, { of: 'field', id: 'nothing' }, ray, 0, pretendedOf(scene, 0))).toThrow(
+      '“nothing”',
+    );
   });
 });
 

@@ -104,10 +104,13 @@ export function probe(
   const medium = at(sums.medium);
   const relative = mapVector(medium, (u, i) => u - particle.velocity[i]!);
   const rate =
-    sums.dragRate[0]! + sums.quadratic[0]! * Math.sqrt(relative[0] * relative[0] + relative[1] * relative[1] + relative[2] * relative[2]);
+    sums.dragRate[0]! +
+    sums.quadratic[0]! * Math.sqrt(relative[0] * relative[0] + relative[1] * relative[1] + relative[2] * relative[2]);
   const felt = mapVector(acceleration, (a, i) => a + rate * relative[i]!);
   const blend = ({ used, vector, rate }: typeof sums.drive) =>
-    used && rate[0]! > 0 ? { rate: rate[0]!, vector: mapVector(at(vector), (n) => n / rate[0]!) } : { rate: 0, vector: [0, 0, 0] as const };
+    used && rate[0]! > 0
+      ? { rate: rate[0]!, vector: mapVector(at(vector), (n) => n / rate[0]!) }
+      : { rate: 0, vector: [0, 0, 0] as const };
   const shift: Vector = sums.shift.used ? at(sums.shift.vector) : [0, 0, 0];
   return {
     fields,

@@ -14,7 +14,9 @@ import { leavesAlong, pointsBetween } from './along';
 import { putAt, restingBlock } from './resting-block';
 import type { Pretended } from './resting-block';
 
-/** A falloff along a ray from the place of a field or group: as it is written, with its modulators, and as it arrives. */
+/**
+ * A falloff along a ray from the place of a field or group: as it is written, with its modulators, and as it arrives.
+ */
 export interface MeasuredProfile {
   /** Metres from the place. */
   readonly at: Float64Array;
@@ -26,11 +28,15 @@ export interface MeasuredProfile {
   readonly reasons: readonly string[];
 }
 
-const differs = (a: Float64Array, b: Float64Array): number => a.reduce((most, v, i) => Math.max(most, Math.abs(v - b[i]!)), 0);
+const differs = (a: Float64Array, b: Float64Array): number =>
+  a.reduce((most, v, i) => Math.max(most, Math.abs(v - b[i]!)), 0);
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 const meanOf = (values: Float64Array): number => values.reduce((a, b) => a + b, 0) / values.length;
 
-/** Measures the falloff of a field or group from its place along a direction in its own frame, `far` metres long. Throws where it has no extent. */
+/**
+ * Measures the falloff of a field or group from its place along a direction in its own frame, `far` metres long. Throws
+ * where it has no extent.
+ */
 export function profileAlong(
   scene: Scene,
   assets: Assets,
@@ -45,8 +51,10 @@ export function profileAlong(
   const row: Row | GroupRow | undefined =
     subject.of === 'field' ? stack.rows.find((r) => r.field.id === subject.id) : stack.groups.get(subject.id);
   const thing = row && (isGroup(row) ? row.group : row.field);
-  if (!row || !thing) throw new Error(`there is no ${subject.of} “${subject.id}” in the scene; allowed are those on its desk`);
-  if (!row.distance) throw new Error(`“${thing.name}” reaches everywhere; a profile is measured where there is an extent`);
+  if (!row || !thing)
+    throw new Error(`there is no ${subject.of} “${subject.id}” in the scene; allowed are those on its desk`);
+  if (!row.distance)
+    throw new Error(`“${thing.name}” reaches everywhere; a profile is measured where there is an extent`);
   const { place } = row;
   const size = Math.sqrt(ray.direction.reduce((s, n) => s + n * n, 0));
   const end = mapVector(ray.direction, (n) => (n / size) * (ray.far / place.scale));
@@ -62,10 +70,18 @@ export function profileAlong(
   };
   const written = weights({ ...alone, modulators: [] });
   const modulated = weights(alone);
-  const leaf = isGroup(row) ? undefined : leavesAlong(scene, assets, places, frame, pretended, backend).get(row.field.id);
+  const leaf = isGroup(row)
+    ? undefined
+    : leavesAlong(scene, assets, places, frame, pretended, backend).get(row.field.id);
   const delivered = isGroup(row) ? undefined : (leaf?.weight.map((w) => w / own) ?? new Float64Array(block.count));
   const at = new Float64Array(block.count).map((_, i) => (ray.far * i) / (block.count - 1));
-  return { at, written, modulated, delivered, reasons: reasonsFor(scene, row, pretended, { written, modulated, delivered }) };
+  return {
+    at,
+    written,
+    modulated,
+    delivered,
+    reasons: reasonsFor(scene, row, pretended, { written, modulated, delivered }),
+  };
 }
 
 function reasonsFor(
@@ -88,7 +104,8 @@ function reasonsFor(
   const send = field.sends[scene.emitters[emitter]?.id ?? ''] ?? 1;
   if (!row.heard) reasons.push(field.mute ? 'it is muted' : 'another field is soloed, or a group around it is muted');
   else if (row.level === 0) reasons.push('it is not on at this frame, or the master is 0');
-  else if (row.level !== 1) reasons.push(`its span and the master let ${percent(row.level)} of it through at this frame`);
+  else if (row.level !== 1)
+    reasons.push(`its span and the master let ${percent(row.level)} of it through at this frame`);
   if (send !== 1) reasons.push(`${percent(send)} of it are sent to the emitter`);
   if (group && row.heard && row.level !== 0) {
     const limit = group.limited ? `, limited to ${group.floor} … ${group.ceiling}` : '';

@@ -15,7 +15,8 @@ const sampler = (fields: Parameters<typeof testScene>[0] & object, subject: Subj
 
 describe('streamlines', () => {
   const tolerance = 1e-5;
-  const lines = (settings: object) => streamlinesOn(sampler({ fields: [{ settings, strength: 1 }] }), FLOOR, { spacing: 0.5, tolerance });
+  const lines = (settings: object) =>
+    streamlinesOn(sampler({ fields: [{ settings, strength: 1 }] }), FLOOR, { spacing: 0.5, tolerance });
 
   it('of a vortex are circles', () => {
     const found = lines({ kind: 'vortex' });
@@ -111,7 +112,10 @@ describe('what is sounded', () => {
 
   it('a group is read with its rule and its limit', () => {
     const gravity = { settings: { kind: 'gravity' }, strength: 3, group: 'g' };
-    const written = { groups: [{ id: 'g', name: 'G', rule: 'sum', limited: true, floor: 0, ceiling: 4 }], fields: [gravity, gravity] };
+    const written = {
+      groups: [{ id: 'g', name: 'G', rule: 'sum', limited: true, floor: 0, ceiling: 4 }],
+      fields: [gravity, gravity],
+    };
     expect(vectorsOn(sampler(written, { of: 'group', id: 'g' }), FLOOR, 2, 2).vector.y[0]).toBeCloseTo(-4, 12);
   });
 });

@@ -11,8 +11,8 @@ export interface Summary {
 export const PERCENTILES = [5, 25, 50, 75, 95] as const;
 
 /**
- * The quantile p in 0 … 1 of values in rising order, between neighbours by straight line (Hyndman & Fan, "Sample quantiles in statistical packages",
- * 1996, definition 7). NaN without values.
+ * The quantile p in 0 … 1 of values in rising order, between neighbours by straight line (Hyndman & Fan, "Sample
+ * quantiles in statistical packages", 1996, definition 7). NaN without values.
  */
 export function quantile(sorted: ArrayLike<number>, p: number): number {
   const n = sorted.length;
@@ -38,7 +38,12 @@ export function summarise(values: Float32Array | Float64Array): Summary {
 }
 
 /** Counts in equal bins between two bounds; the upper one belongs to the last bin, and what lies beyond is left out. */
-export function histogram(values: ArrayLike<number>, low: number, high: number, bins: number): Uint32Array<ArrayBuffer> {
+export function histogram(
+  values: ArrayLike<number>,
+  low: number,
+  high: number,
+  bins: number,
+): Uint32Array<ArrayBuffer> {
   const counts = new Uint32Array(bins);
   const scale = high > low ? bins / (high - low) : 0;
   for (let i = 0; i < values.length; i++) {

@@ -5,7 +5,10 @@ import type { Sampler } from './subject';
 /** A streamline: points on a plane, metres from its middle along its two edges. */
 export type Streamline = readonly (readonly [number, number])[];
 
-/** Coefficients of Dormand & Prince, "A family of embedded Runge–Kutta formulae", 1980: fifth order, with a fourth for its error (from memory). */
+/**
+ * Coefficients of Dormand & Prince, "A family of embedded Runge–Kutta formulae", 1980: fifth order, with a fourth for
+ * its error (from memory).
+ */
 const STAGES: readonly (readonly number[])[] = [
   [],
   [1 / 5],
@@ -35,14 +38,20 @@ function directionOn(sampler: Sampler, plane: Plane): { direction: Direction; ha
       const [u, w] = [along(right), along(top)];
       const size = Math.sqrt(u * u + w * w);
       // What is a billionth of the field stands at right angles to the plane.
-      if (!(size > 1e-9 * Math.sqrt(found.x[0]! ** 2 + found.y[0]! ** 2 + found.z[0]! ** 2)) || size < 1e-12) return undefined;
+      if (!(size > 1e-9 * Math.sqrt(found.x[0]! ** 2 + found.y[0]! ** 2 + found.z[0]! ** 2)) || size < 1e-12)
+        return undefined;
       return [u / size, w / size];
     },
   };
 }
 
 /** One step of length h along a direction, with its error, metres; undefined where the field ends on the way. */
-function stepAlong(direction: Direction, [a, b]: Point, h: number, first: Point): { to: Point; error: number; last: Point } | undefined {
+function stepAlong(
+  direction: Direction,
+  [a, b]: Point,
+  h: number,
+  first: Point,
+): { to: Point; error: number; last: Point } | undefined {
   const slopes: Point[] = [first];
   let to: Point = [a, b];
   for (let stage = 1; stage < STAGES.length; stage++) {
@@ -105,9 +114,10 @@ export interface StreamlineOptions {
 }
 
 /**
- * Evenly spaced streamlines of a field on a plane, of what of it lies in the plane: each new line begins one spacing beside one that is there, and ends where it comes
- * nearer than half a spacing to another, leaves the plane, or the field ends (Jobard & Lefer, "Creating evenly-spaced streamlines of arbitrary
- * density", 1997). The steps are as long as the tolerance lets them be.
+ * Evenly spaced streamlines of a field on a plane, of what of it lies in the plane: each new line begins one spacing
+ * beside one that is there, and ends where it comes nearer than half a spacing to another, leaves the plane, or the
+ * field ends (Jobard & Lefer, "Creating evenly-spaced streamlines of arbitrary density", 1997). The steps are as long
+ * as the tolerance lets them be.
  */
 export function streamlinesOn(
   sampler: Sampler,
@@ -160,7 +170,8 @@ export function streamlinesOn(
     lines.push(points);
   }
 
-  const free = (seed: Point) => inside(seed) && direction(seed) !== undefined && !drawn.near(seed, 0.99 * spacing, -1, 0, 0);
+  const free = (seed: Point) =>
+    inside(seed) && direction(seed) !== undefined && !drawn.near(seed, 0.99 * spacing, -1, 0, 0);
   const beside = function* (line: Streamline): Generator<Point> {
     for (const [a, b] of line) {
       const d = direction([a, b]);

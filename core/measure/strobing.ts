@@ -8,8 +8,9 @@ const SAME_AFTER: Readonly<Record<string, number>> = { flake: 0.25, instance: 0.
 const round = (n: number): string => String(Number(n.toPrecision(3)));
 
 /**
- * Why what an emitter draws will seem to stand or turn back: turning by half of what makes it look the same again, from frame to frame, or by more, its turns can't be
- * told apart (the sampling theorem, by the frame rate); undefined where it is slower.
+ * Why what an emitter draws will seem to stand or turn back: turning by half of what makes it look the same again, from
+ * frame to frame, or by more, its turns can't be told apart (the sampling theorem, by the frame rate); undefined where
+ * it is slower.
  */
 export function whyStrobes(emitter: Emitter, fps: number): Diagnosis | undefined {
   const turning = looksOf(emitter).find(({ kind, leads }) => kind in SAME_AFTER && (leads ?? 'own') === 'own');
@@ -27,7 +28,9 @@ export function whyStrobes(emitter: Emitter, fps: number): Diagnosis | undefined
       change: (scene) => ({
         ...scene,
         emitters: scene.emitters.map((e) =>
-          e.id === emitter.id ? { ...e, birth: { ...e.birth, spin: spin * part, spinVariance: spinVariance * part } } : e,
+          e.id === emitter.id
+            ? { ...e, birth: { ...e.birth, spin: spin * part, spinVariance: spinVariance * part } }
+            : e,
         ),
       }),
     },

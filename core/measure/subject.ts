@@ -56,7 +56,13 @@ function groupReader(stack: Stack, row: GroupRow, block: ParticleBlock, room: Ro
 }
 
 /** w·F, and w where it is asked for. */
-function tell(w: Float64Array, { x, y, z }: VectorColumns, count: number, out: VectorColumns, weight: Float64Array | undefined): void {
+function tell(
+  w: Float64Array,
+  { x, y, z }: VectorColumns,
+  count: number,
+  out: VectorColumns,
+  weight: Float64Array | undefined,
+): void {
   for (let i = 0; i < count; i++) {
     out.x[i] = w[i]! * x[i]!;
     out.y[i] = w[i]! * y[i]!;
@@ -70,7 +76,12 @@ function silence({ x, y, z }: VectorColumns, weight: Float64Array | undefined, c
 }
 
 /** a + (C + q·|U|)·U, and what drives, over a frame: what a particle at rest is accelerated by. */
-function felt({ acceleration, dragRate, quadratic, medium, drive }: Sums, fps: number, count: number, out: VectorColumns): void {
+function felt(
+  { acceleration, dragRate, quadratic, medium, drive }: Sums,
+  fps: number,
+  count: number,
+  out: VectorColumns,
+): void {
   for (let i = 0; i < count; i++) {
     const ux = medium.x[i]!;
     const uy = medium.y[i]!;
@@ -88,8 +99,8 @@ function felt({ acceleration, dragRate, quadratic, medium, drive }: Sums, fps: n
 }
 
 /**
- * Makes a subject ready to be read at a frame of the scene’s time. A field or group is read as it stands, whether it is muted, soloed and sent to
- * or not; the stack as it is heard. Throws where the subject is not in the scene.
+ * Makes a subject ready to be read at a frame of the scene’s time. A field or group is read as it stands, whether it is
+ * muted, soloed and sent to or not; the stack as it is heard. Throws where the subject is not in the scene.
  */
 export function samplerOf(
   scene: Scene,

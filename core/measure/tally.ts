@@ -22,8 +22,18 @@ export class Tally {
     this.step = empty(terms);
   }
 
-  /** Adds the changes of particle i of a block: its velocity before and after, m/s, its mass, kg. `contact` is the term that tells a hit. */
-  add(changes: readonly VectorColumns[], before: VectorColumns, after: Vector, mass: number, i: number, contact: number): void {
+  /**
+   * Adds the changes of particle i of a block: its velocity before and after, m/s, its mass, kg. `contact` is the term
+   * that tells a hit.
+   */
+  add(
+    changes: readonly VectorColumns[],
+    before: VectorColumns,
+    after: Vector,
+    mass: number,
+    i: number,
+    contact: number,
+  ): void {
     const { step } = this;
     const was: Vector = [before.x[i]!, before.y[i]!, before.z[i]!];
     // m·Δv·(v + v′)/2, summed over the terms, is m·(v′² − v²)/2.
@@ -69,7 +79,8 @@ export class Tally {
     if (this.last.count === 0) return undefined;
     const { change, along, work, whole, gained, quickened, hits, terms } = this;
     const remainder: [number, number, number] = [...whole];
-    for (let term = 0; term < terms; term++) for (const axis of [0, 1, 2] as const) remainder[axis] -= change[3 * term + axis]!;
+    for (let term = 0; term < terms; term++)
+      for (const axis of [0, 1, 2] as const) remainder[axis] -= change[3 * term + axis]!;
     return { frame, change, along, work, whole, remainder, gained, quickened, hits, ...this.last };
   }
 }

@@ -14,7 +14,13 @@ import { putAt, restingBlock } from './resting-block';
 const NOBODY = { emitter: 0, mass: 0, drag: 0 };
 
 /** In which zone places are at a frame of the scene’s time: 0 for none, else its place in the scene’s list, from 1. */
-export function zonesAt(scene: Scene, assets: Assets, frame: number, places: VectorColumns, backend?: KernelBackend): Float64Array {
+export function zonesAt(
+  scene: Scene,
+  assets: Assets,
+  frame: number,
+  places: VectorColumns,
+  backend?: KernelBackend,
+): Float64Array {
   const stack = compileStack(withPrecomputedPaths(scene, assets, backend), assets, { backend });
   placeStack(stack, frame);
   const block = restingBlock(frame / scene.time.fps, NOBODY);

@@ -10,7 +10,9 @@ const emptied =
   (sort, id) =>
     sort === to && ids.includes(id) ? '' : id;
 
-/** A scene in which nothing refers any more to those things, in either state of the desk; the things themselves stay. */
+/**
+ * A scene in which nothing refers any more to those things, in either state of the desk; the things themselves stay.
+ */
 export function withoutReferences(scene: Scene, to: ReferenceTo, ids: readonly string[]): Scene {
   return sceneForm.renamed(scene, emptied(to, ids));
 }

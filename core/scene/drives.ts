@@ -39,7 +39,9 @@ export function drivenValue(
 ): (own: number, frame: number) => number {
   const { fps, first, last, loop } = scene.time;
   const stream = streamOf(scene.seed ^ 0x1b56c4e9, hashOf(owner));
-  const give = tides.get(drive.kind).compile({ values: drive, fps, first, last, dials, stream, sounds: scene.sounds, closes: loop });
+  const give = tides
+    .get(drive.kind)
+    .compile({ values: drive, fps, first, last, dials, stream, sounds: scene.sounds, closes: loop });
   const acts = drive['acts'];
   return (own, frame) => {
     const value = give(frame);
@@ -66,7 +68,11 @@ function keyed<T extends Moving & { readonly id?: string }>(
   const start = scene.time.first - scene.time.preRoll;
   const wrap = wrapped(loopOf(scene));
   const dense = (value: (frame: number) => number | Vector): Key[] =>
-    Array.from({ length: end - start + 1 }, (_, i) => ({ frame: start + i, value: value(wrap(start + i)), ease: 'linear' }));
+    Array.from({ length: end - start + 1 }, (_, i) => ({
+      frame: start + i,
+      value: value(wrap(start + i)),
+      ease: 'linear',
+    }));
   const keys: Record<string, readonly Key[]> = { ...thing.keys };
   const ownOf = (path: string) => {
     const before = keys[path];
@@ -83,7 +89,9 @@ function keyed<T extends Moving & { readonly id?: string }>(
     keys[of] = dense((frame) => {
       const now = own(frame);
       if (typeof now === 'number') return within(numbers[of]!, value(now, frame));
-      return turns ? turnedAbout(now, about, value(0, frame)) : mapVector(now, (n, i) => (i === part ? value(n, frame) : n));
+      return turns
+        ? turnedAbout(now, about, value(0, frame))
+        : mapVector(now, (n, i) => (i === part ? value(n, frame) : n));
     });
   }
   // What is keyed comes round again with the loop.
@@ -123,7 +131,10 @@ function closedField(field: Field, loop: number): Field {
 
 const known = new WeakMap<Scene, Scene>();
 
-/** A scene in which everything that is driven is keyed instead, on every frame of the run; where it loops, what is keyed, too. */
+/**
+ * A scene in which everything that is driven is keyed instead, on every frame of the run; where it loops, what is
+ * keyed, too.
+ */
 export function withDrives(scene: Scene): Scene {
   const { loop } = scene.time;
   if (!hasDrives(scene) && loop === 0) return scene;
@@ -138,8 +149,12 @@ export function withDrives(scene: Scene): Scene {
     const dials = keyedDials(scene, end);
     const read = dialsOf({ dials });
     const moves = (thing: Moving) => isDriven(thing) || (loop > 0 && Object.keys(thing.keys).length > 0);
-    made = withThings({ ...scene, time, dials, fields: scene.fields.map((field) => closedField(field, loop)) }, (thing, sort) =>
-      sort !== 'time' && sort !== 'dials' && moves(thing) ? keyed(scene, numbersOf(sort, thing), thing, read, end) : thing,
+    made = withThings(
+      { ...scene, time, dials, fields: scene.fields.map((field) => closedField(field, loop)) },
+      (thing, sort) =>
+        sort !== 'time' && sort !== 'dials' && moves(thing)
+          ? keyed(scene, numbersOf(sort, thing), thing, read, end)
+          : thing,
     );
     known.set(scene, made);
   }

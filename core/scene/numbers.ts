@@ -56,7 +56,15 @@ export const MOVABLE_LISTS = [
 ] as const satisfies readonly MovableSort[];
 
 /** Things that a scene has one of. */
-export const MOVABLE_ONES = ['whole', 'desk', 'bounds', 'time', 'camera', 'output', 'light'] as const satisfies readonly MovableSort[];
+export const MOVABLE_ONES = [
+  'whole',
+  'desk',
+  'bounds',
+  'time',
+  'camera',
+  'output',
+  'light',
+] as const satisfies readonly MovableSort[];
 
 /** Sorts of things whose keys and drives change what is simulated. */
 export const SIMULATED_SORTS: readonly MovableSort[] = [...MOVABLE_LISTS, 'desk', 'bounds'];
@@ -82,8 +90,12 @@ export function withThings(
   let next = scene;
   for (const sort of sorts) {
     const before: Moving | readonly Moving[] = scene[sort];
-    const after = Array.isArray(before) ? before.map((thing: Moving) => change(thing, sort)) : change(before as Moving, sort);
-    const same = Array.isArray(after) ? after.every((thing, i) => thing === (before as readonly Moving[])[i]) : after === before;
+    const after = Array.isArray(before)
+      ? before.map((thing: Moving) => change(thing, sort))
+      : change(before as Moving, sort);
+    const same = Array.isArray(after)
+      ? after.every((thing, i) => thing === (before as readonly Moving[])[i])
+      : after === before;
     if (!same) next = { ...next, [sort]: after };
   }
   return next;

@@ -19,8 +19,8 @@ export type ReadScene =
   | { readonly scene?: undefined; readonly faults: readonly Fault[] };
 
 /**
- * Reads a scene document of the present version: checks it, fills in what was left out, and gives it its type. Where the same parts are read again
- * and again, `sound` keeps those that had no fault.
+ * Reads a scene document of the present version: checks it, fills in what was left out, and gives it its type. Where
+ * the same parts are read again and again, `sound` keeps those that had no fault.
  */
 export function readScene(document: unknown, sound?: SoundParts): ReadScene {
   if (!isRecord(document)) return { faults: [fault('type', 'scene', document, 'an object')] };

@@ -10,7 +10,9 @@ const group = (id: string) => ({ id, name: id.toUpperCase() });
 describe('a reference to a group', () => {
   it('is to one of the same desk', () => {
     expect(faultsOf({ fields: [field({ group: 'g' })], groups: [group('g')] })).toEqual([]);
-    expect(faultsOf({ fields: [field({ group: 'g' })], keptDesk: { groups: [group('g')] } })).toEqual(['reference fields[0].group']);
+    expect(faultsOf({ fields: [field({ group: 'g' })], keptDesk: { groups: [group('g')] } })).toEqual([
+      'reference fields[0].group',
+    ]);
     expect(faultsOf({ groups: [group('g')], keptDesk: { fields: [field({ group: 'g' })] } })).toEqual([
       'reference keptDesk.fields[0].group',
     ]);

@@ -22,10 +22,13 @@ function idsOf(list: unknown): Set<unknown> {
 }
 
 /**
- * Every reference of a document to something that it does not have. The kept desk has groups of its own; a zone or carrier outlives a change from
- * one desk to the other, and may name groups of both.
+ * Every reference of a document to something that it does not have. The kept desk has groups of its own; a zone or
+ * carrier outlives a change from one desk to the other, and may name groups of both.
  */
-export function danglingReferences(references: readonly Reference[], document: Readonly<Record<string, unknown>>): Fault[] {
+export function danglingReferences(
+  references: readonly Reference[],
+  document: Readonly<Record<string, unknown>>,
+): Fault[] {
   const present = new Map(Object.values(LISTS).map((list) => [list, idsOf(document[list])]));
   const kept = isRecord(document['keptDesk']) ? idsOf(document['keptDesk']['groups']) : new Set();
   const isThere = ({ at, to, id }: Reference): boolean => {

@@ -21,10 +21,15 @@ export function inOwnTime(scene: Scene): Scene {
   const clock = clockIn(scene);
   if (clock.even) return scene;
   const last = Math.ceil(clock.at(scene.time.last));
-  return { ...scene, time: { ...scene.time, last, beyond: lastSceneFrame(scene) - last, scale: 1, keys: {}, drives: {} } };
+  return {
+    ...scene,
+    time: { ...scene.time, last, beyond: lastSceneFrame(scene) - last, scale: 1, keys: {}, drives: {} },
+  };
 }
 
-/** The frame of the scene’s time with which a run of it ends: that of the shot, or one beyond that it is tried on to. */
+/**
+ * The frame of the scene’s time with which a run of it ends: that of the shot, or one beyond that it is tried on to.
+ */
 export function lastSceneFrame(scene: Scene): number {
   return Math.max(scene.time.first - scene.time.preRoll, Math.ceil(clockIn(scene).at(lastRun(scene.time))));
 }

@@ -1,9 +1,27 @@
 import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../kinds/looks';
 import type { Scene } from '../document/scene';
 
-/** Everything of a scene that its simulation hangs on, as text; names, colours and all else that is only drawn are left out. */
+/**
+ * Everything of a scene that its simulation hangs on, as text; names, colours and all else that is only drawn are left
+ * out.
+ */
 export function simulationKey(scene: Scene): string {
-  const { seed, flat, time, emitters, fields, groups, desk, colliders, carriers, zones, dials, meshes, bounds, sounds } = scene;
+  const {
+    seed,
+    flat,
+    time,
+    emitters,
+    fields,
+    groups,
+    desk,
+    colliders,
+    carriers,
+    zones,
+    dials,
+    meshes,
+    bounds,
+    sounds,
+  } = scene;
   return JSON.stringify([
     seed,
     flat,

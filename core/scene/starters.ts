@@ -28,7 +28,11 @@ export function freeId(prefix: string, taken: readonly string[]): string {
 }
 
 /** An id and a name that none of the things has; the name is the one wished for, with a number where it is taken. */
-export function freeIdentity(prefix: string, name: string, things: readonly { id: string; name: string }[]): { id: string; name: string } {
+export function freeIdentity(
+  prefix: string,
+  name: string,
+  things: readonly { id: string; name: string }[],
+): { id: string; name: string } {
   return {
     id: freeId(
       prefix,
@@ -78,12 +82,28 @@ export function newEmitter(scene: Pick<Scene, 'emitters'>): Emitter {
     seed: scene.emitters.length + 1,
     shape: { kind: 'disc', radius: 0.4 },
     amounts: [{ kind: 'rate', rate: 400 }],
-    birth: { life: 3, lifeVariance: 0.8, speed: 1.2, speedVariance: 0.4, spread: 18, size: 0.04, sizeVariance: 0.015, drag: 0.3 },
+    birth: {
+      life: 3,
+      lifeVariance: 0.8,
+      speed: 1.2,
+      speedVariance: 0.4,
+      spread: 18,
+      size: 0.04,
+      sizeVariance: 0.015,
+      drag: 0.3,
+    },
   });
 }
 
-/** A new emitter on the path that a field follows: at its start, or all along it, still, so that the field sets it going. */
-export function emitterOnPath(scene: Pick<Scene, 'emitters'>, field: Field, from: 'start' | 'along'): Emitter | undefined {
+/**
+ * A new emitter on the path that a field follows: at its start, or all along it, still, so that the field sets it
+ * going.
+ */
+export function emitterOnPath(
+  scene: Pick<Scene, 'emitters'>,
+  field: Field,
+  from: 'start' | 'along',
+): Emitter | undefined {
   const path = fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.extent);
   if (!path) return undefined;
   const named = Object.fromEntries(Object.keys(pathParameters).map((name) => [name, path[name]]));
@@ -108,7 +128,8 @@ export function withBond(emitter: Emitter, kind: string): Emitter {
   const bond = bonds.defaults(kind);
   const { blend, opacity } = emitter.look;
   if (kind === 'free') {
-    const look = looks.get(emitter.look.kind).draws === undefined ? emitter.look : looks.defaults('sprite', { blend, opacity });
+    const look =
+      looks.get(emitter.look.kind).draws === undefined ? emitter.look : looks.defaults('sprite', { blend, opacity });
     return { ...emitter, bond, look };
   }
   const drawn = looks.list.find((look) => look.draws === kind)!.kind;

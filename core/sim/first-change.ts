@@ -31,7 +31,10 @@ function firstOf(before: Moving, after: Moving, start: number, last: number): nu
   return first;
 }
 
-/** Whether two states of a scene differ in nothing but keys and drives of things; found without writing all of them down. */
+/**
+ * Whether two states of a scene differ in nothing but keys and drives of things; found without writing all of them
+ * down.
+ */
 function alike(before: Scene, after: Scene): boolean {
   const sorts: readonly string[] = TAKEN;
   const [was, now]: readonly Readonly<Record<string, unknown>>[] = [{ ...before }, { ...after }];
@@ -46,7 +49,10 @@ function alike(before: Scene, after: Scene): boolean {
 
 const LATE_SORTS = { fields: fieldStart, emitters: emitterStart, colliders: colliderStart } as const;
 
-/** The state after, but with every thing as it was before whose change is felt from a frame of its own on only; and the first of those frames. */
+/**
+ * The state after, but with every thing as it was before whose change is felt from a frame of its own on only; and the
+ * first of those frames.
+ */
 function withoutLateOnes(before: Scene, after: Scene): { masked: Scene; first: number } {
   let first = Infinity;
   const masked: { -readonly [P in keyof Scene]: Scene[P] } = { ...after };
@@ -70,9 +76,10 @@ function withoutLateOnes(before: Scene, after: Scene): { masked: Scene; first: n
 }
 
 /**
- * The first frame on which a run of one state of a scene can differ from that of another, where all that changed are keys and drives of
- * its things, fields that are spanned, emitters before their first birth and colliders before their gate is open; the start of the run where anything else did, Infinity where nothing differs. What a number is
- * between frames f − 1 and f is felt by frame f, and a motion's velocity by the frame before it.
+ * The first frame on which a run of one state of a scene can differ from that of another, where all that changed are
+ * keys and drives of its things, fields that are spanned, emitters before their first birth and colliders before their
+ * gate is open; the start of the run where anything else did, Infinity where nothing differs. What a number is between
+ * frames f − 1 and f is felt by frame f, and a motion's velocity by the frame before it.
  *
  * `rest` tells everything else of a scene that changes its particles.
  */
@@ -100,13 +107,16 @@ export function firstChange(before: Scene, after: Scene, rest: (scene: Scene) =>
       if (thing !== now) first = Math.min(first, firstOf(thing, now, start, last));
     });
   // Up to where the time scale changes both clocks go alike.
-  const shot = Math.min(first === Infinity ? Infinity : Math.floor(clockIn(after).back(first)), firstOf(a.time, b.time, start, last));
+  const shot = Math.min(
+    first === Infinity ? Infinity : Math.floor(clockIn(after).back(first)),
+    firstOf(a.time, b.time, start, last),
+  );
   return shot === Infinity ? Infinity : Math.max(start, shot - 1);
 }
 
 /**
- * Whether the state at the start of a run, with all that is born at that very moment, is the same for two states of a scene: fields act after it, unless they move what emitters are
- * carried by.
+ * Whether the state at the start of a run, with all that is born at that very moment, is the same for two states of a
+ * scene: fields act after it, unless they move what emitters are carried by.
  */
 export function startStays(before: Scene, after: Scene, rest: (scene: Scene) => string): boolean {
   const { fields, groups, desk } = after;

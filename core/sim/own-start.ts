@@ -1,7 +1,7 @@
 import { gateOf } from '../scene/gate-of';
 import { fieldShownBy, isSeenToTurn, sourceShownBy } from '../kinds/looks';
 import { shapes } from '../kinds/emitter-shapes';
-import { countersOf, startFrame } from './step/spawner';
+import { countersOf, startFrame } from './step/counters';
 import { lastSceneFrame } from '../scene/scene-clock';
 import type { Collider, Emitter, Field, Scene } from '../document/scene';
 
@@ -20,7 +20,9 @@ function firstBirth(scene: Scene, emitter: Emitter, depth = 0): number {
   }
   const counters = countersOf(scene, emitter);
   return firstFrame(scene, (frame) =>
-    counters.some((counter) => [counter.atFrame(frame), counter.during(frame, frame + 1)].some(({ first, last }) => last >= first)),
+    counters.some((counter) =>
+      [counter.atFrame(frame), counter.during(frame, frame + 1)].some(({ first, last }) => last >= first),
+    ),
   );
 }
 
@@ -39,7 +41,10 @@ export function fieldStart(before: Scene, after: Scene, a: Field, b: Field): num
   return Math.min(spanStart(before, a), spanStart(after, b));
 }
 
-/** Before which frame two states of an emitter have the same particles: none. Undefined where what is kept of each particle differs. */
+/**
+ * Before which frame two states of an emitter have the same particles: none. Undefined where what is kept of each
+ * particle differs.
+ */
 export function emitterStart(before: Scene, after: Scene, a: Emitter, b: Emitter): number | undefined {
   const shown = (emitter: Emitter) => [isSeenToTurn(emitter), fieldShownBy(emitter), sourceShownBy(emitter)];
   if (!alikeIn(a, b, ({ id, bond }) => [id, bond], shown)) return undefined;

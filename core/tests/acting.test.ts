@@ -60,7 +60,10 @@ it('shift moves particles by w·F·dt and leaves their velocity alone', () => {
 });
 
 describe('limit', () => {
-  const limit = (lowest: number, highest: number, strength = 1): Written => ({ settings: { kind: 'limit', lowest, highest }, strength });
+  const limit = (lowest: number, highest: number, strength = 1): Written => ({
+    settings: { kind: 'limit', lowest, highest },
+    strength,
+  });
 
   it('keeps the speed between its two, and what is at rest at rest', () => {
     expect(motion(limit(0, 2), [3, 4, 0], 1)).toMatchObject({ vx: expect.closeTo(1.2, 5), vy: expect.closeTo(1.6, 5) });
@@ -94,7 +97,9 @@ describe('a span', () => {
       30,
     ).vx;
     expect(again).toBeCloseTo(6, 5);
-    const speeds = [4, 5, 6, 7, 8].map((frame) => motion(spanned({ until: 7, easeIn: 2, easeOut: 2 }), [0, 0, 0], frame).vx);
+    const speeds = [4, 5, 6, 7, 8].map(
+      (frame) => motion(spanned({ until: 7, easeIn: 2, easeOut: 2 }), [0, 0, 0], frame).vx,
+    );
     expect(speeds).toEqual([0, 0.5, 1.5, 2, 2].map((v) => expect.closeTo(v, 5) as number));
   });
 });

@@ -67,7 +67,11 @@ export const anyScene = fc
         settings: { kind },
         strength,
         actsAs: ways[i]!,
-        extent: { kind: extent, ...(extent === 'surface' ? { mesh: 'm' } : {}), ...(extent === 'everywhere' ? {} : { core: 0.2 }) },
+        extent: {
+          kind: extent,
+          ...(extent === 'surface' ? { mesh: 'm' } : {}),
+          ...(extent === 'everywhere' ? {} : { core: 0.2 }),
+        },
         profile: { kind: profile },
         place: { position: [0.2, 0, 0], rotation: [0, turn, 0] },
       })),
@@ -84,7 +88,12 @@ function withCollider(
     ...scene,
     emitters: [
       ...scene.emitters,
-      { id: 'sparks', name: 'Sparks', shape: { kind: 'particles', source: 'e', each: 6 }, birth: { life: 0.2, lifeVariance: 0.1 } },
+      {
+        id: 'sparks',
+        name: 'Sparks',
+        shape: { kind: 'particles', source: 'e', each: 6 },
+        birth: { life: 0.2, lifeVariance: 0.1 },
+      },
     ],
     colliders: [
       {

@@ -35,7 +35,8 @@ describe('a scene tried on past its last frame', () => {
     // By its own time the shot ends with frame 5; births are off on 6 to 9 and on again from 10 up to 15.
     expect(there.populations[0]!.count).toBe(5 + 5);
     expect(on.populations[0]!.count).toBe(5 + 6 + 5);
-    const drags = (run: Simulation) => new Set(Array.from(run.populations[0]!.columns.drag.slice(0, run.populations[0]!.count)));
+    const drags = (run: Simulation) =>
+      new Set(Array.from(run.populations[0]!.columns.drag.slice(0, run.populations[0]!.count)));
     expect(drags(on).size).toBeGreaterThan(drags(there).size);
   });
 });

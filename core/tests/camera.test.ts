@@ -29,7 +29,8 @@ describe('the lens', () => {
         length,
         (focal, aperture, focus, away) => {
           const lens: Lens = { focal, sensor: 24, aperture, focus };
-          // From the point at `away` through the rim to the plane of focus, and from there as a share of what the picture spans there.
+          // From the point at `away` through the rim to the plane of focus, and from there as a share of what the
+          // picture spans there.
           const rim = openingOf(lens);
           const there = rim + ((0 - rim) / away) * focus;
           const spans = (focus * 24) / focal;
@@ -42,7 +43,8 @@ describe('the lens', () => {
 
   it('blurs a point at 4 m to 0.3205 mm at 50 mm, f/2, focused at 2 m (thin lens, textbook optics)', () => {
     const lens: Lens = { focal: 50, sensor: 24, aperture: 2, focus: 2 };
-    // The picture keeps its angle whatever it is focused at, so its sensor stands at f: a thin lens has it at s·f/(s − f), and a disc as much larger.
+    // The picture keeps its angle whatever it is focused at, so its sensor stands at f: a thin lens has it at s·f/(s −
+    // f), and a disc as much larger.
     const drawnOut = 2000 / (2000 - 50);
     expect(discOf(lens, 4) * lens.sensor * drawnOut).toBeCloseTo(0.3205, 4);
     expect(openingOf(lens)).toBeCloseTo(0.0125, 12);
@@ -52,7 +54,8 @@ describe('the lens', () => {
     const n = 256;
     const places = Array.from({ length: n }, (_, i) => onDisc(i, n));
     expect(Math.max(...places.map(([x, y]) => Math.hypot(x, y)))).toBeLessThan(1);
-    const mean = (of: (p: readonly [number, number], i: number) => number) => places.reduce((sum, p, i) => sum + of(p, i), 0) / n;
+    const mean = (of: (p: readonly [number, number], i: number) => number) =>
+      places.reduce((sum, p, i) => sum + of(p, i), 0) / n;
     expect(mean(([x, y]) => x * x + y * y)).toBeCloseTo(0.5, 6);
     expect(Math.abs(mean(([x]) => x))).toBeLessThan(0.01);
     expect(mean(([x, y]) => (x > 0 && y > 0 ? 1 : 0))).toBeCloseTo(0.25, 1);
@@ -87,7 +90,9 @@ describe('a shot camera on carriers', () => {
     id: 'k',
     name: 'K',
     place: { position: [0, 1, 0] },
-    keys: { 'place.rotation': [0, 24].map((frame) => ({ frame, value: [0, frame === 0 ? 0 : 90, 0], ease: 'linear' })) },
+    keys: {
+      'place.rotation': [0, 24].map((frame) => ({ frame, value: [0, frame === 0 ? 0 : 90, 0], ease: 'linear' })),
+    },
   });
 
   it('goes round with one, and looks at what another carries', () => {

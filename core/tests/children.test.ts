@@ -36,7 +36,11 @@ const bits = (runs: readonly Run[], emitter: number) =>
       const p = run.populations[emitter]!;
       return Array.from(
         { length: p.count },
-        (_, i) => [p.id[i]!, [p.columns.x[i], p.columns.y[i], p.columns.vx[i], p.birth[i], p.columns.life[i]].join(' ')] as const,
+        (_, i) =>
+          [
+            p.id[i]!,
+            [p.columns.x[i], p.columns.y[i], p.columns.vx[i], p.birth[i], p.columns.life[i]].join(' '),
+          ] as const,
       );
     }),
   );
@@ -44,7 +48,10 @@ const bits = (runs: readonly Run[], emitter: number) =>
 describe('another emitter’s particles as a shape', () => {
   it('each gives birth at its rate from its own birth on, along its way, at its own moments', () => {
     const scene = family(
-      { amounts: [{ kind: 'burst', count: 1 }], birth: { speed: 12, along: 'direction', direction: [1, 0, 0], life: 1000, drag: 0 } },
+      {
+        amounts: [{ kind: 'burst', count: 1 }],
+        birth: { speed: 12, along: 'direction', direction: [1, 0, 0], life: 1000, drag: 0 },
+      },
       { shape: { kind: 'particles', source: 'p', when: 'life', each: 48 } },
     );
     const [, children] = runTo(scene, 24).populations;
@@ -80,9 +87,14 @@ describe('another emitter’s particles as a shape', () => {
       place: { position: [0, 1, 0] },
       birth: { speed: 5, along: 'direction', direction: [0, -1, 0], life: 100, drag: 0 },
     };
-    const bed = { colliders: [{ id: 'k', name: 'K', shape: { kind: 'plane' }, thickness: 0, response: { kind: 'die' } }] };
+    const bed = {
+      colliders: [{ id: 'k', name: 'K', shape: { kind: 'plane' }, thickness: 0, response: { kind: 'die' } }],
+    };
     const heights = (shape: Written) => {
-      const [, p] = runTo(family(parents, { shape: { kind: 'particles', source: 'p', ...shape } }, bed), 12).populations;
+      const [, p] = runTo(
+        family(parents, { shape: { kind: 'particles', source: 'p', ...shape } }, bed),
+        12,
+      ).populations;
       return [...p!.columns.y.slice(0, p!.count)].toSorted((a, b) => a - b);
     };
     const deaths = heights({ when: 'death', from: 3, to: 3 });
@@ -122,7 +134,13 @@ describe('another emitter’s particles as a shape', () => {
   it('grandchildren are born in the same substep; the order of the emitters does not matter', () => {
     const three = (order: readonly number[]) => {
       const emitters = [
-        { id: 'a', name: 'A', shape: { kind: 'point' }, amounts: [{ kind: 'rate', rate: 24 }], birth: { life: 1000, speed: 0 } },
+        {
+          id: 'a',
+          name: 'A',
+          shape: { kind: 'point' },
+          amounts: [{ kind: 'rate', rate: 24 }],
+          birth: { life: 1000, speed: 0 },
+        },
         { id: 'b', name: 'B', shape: { kind: 'particles', source: 'a', each: 48 }, birth: { life: 1000, speed: 0 } },
         { id: 'c', name: 'C', shape: { kind: 'particles', source: 'b', each: 48 }, birth: { life: 1000, speed: 0 } },
       ];
@@ -135,14 +153,22 @@ describe('another emitter’s particles as a shape', () => {
 
   it('an emitter born from itself, or in a circle, is refused; one whose source is missing, too', () => {
     const faults = (source: string) => checkScene(familyDocument({}, { shape: { kind: 'particles', source } }));
-    expect(faults('c')[0]!.message).toMatch(/shape.source is "c"; allowed is another emitter: none can be born from its own particles/);
+    expect(faults('c')[0]!.message).toMatch(
+      /shape.source is "c"; allowed is another emitter: none can be born from its own particles/,
+    );
     expect(faults('ghost')[0]!.message).toMatch(/allowed is the id of one of the scene’s emitters/);
-    const circle = familyDocument({ shape: { kind: 'particles', source: 'c' } }, { shape: { kind: 'particles', source: 'p' } });
+    const circle = familyDocument(
+      { shape: { kind: 'particles', source: 'c' } },
+      { shape: { kind: 'particles', source: 'p' } },
+    );
     expect(checkScene(circle)[0]!.message).toMatch(/not born from this one’s particles/);
   });
 
   it('the gate of the children holds for them, and an estimate counts them', () => {
-    const scene = family({}, { shape: { kind: 'particles', source: 'p', each: 24 }, gate: { kind: 'windows', spans: [[4, 8]] } });
+    const scene = family(
+      {},
+      { shape: { kind: 'particles', source: 'p', each: 24 }, gate: { kind: 'windows', spans: [[4, 8]] } },
+    );
     expect(runTo(scene, 24).populations[1]!.born).toBe(12);
     const open = family({}, { shape: { kind: 'particles', source: 'p', each: 24 } });
     expect(Math.abs(estimateRun(open, new Map(), 24).alive - 75)).toBeLessThanOrEqual(3);
@@ -199,8 +225,14 @@ describe('splits (common practice)', () => {
     const pieces = (splitGenerations: number) => {
       const [p] = runTo(
         {
-          ...falling({ splitFrom: 2, splitTo: 2, splitScatter: 0, splitGenerations, splitSize: 0.5, splitLife: 0.5 }, 10),
-          fields: completeScene({ name: 'F', fields: [{ id: 'g', name: 'G', settings: { kind: 'gravity' }, strength: 9.8 }] }).fields,
+          ...falling(
+            { splitFrom: 2, splitTo: 2, splitScatter: 0, splitGenerations, splitSize: 0.5, splitLife: 0.5 },
+            10,
+          ),
+          fields: completeScene({
+            name: 'F',
+            fields: [{ id: 'g', name: 'G', settings: { kind: 'gravity' }, strength: 9.8 }],
+          }).fields,
         },
         200,
       ).populations;
@@ -271,7 +303,13 @@ describe('life', () => {
       name: 'T',
       time: { fps: 24, last: 48 },
       emitters: [
-        { id: 'e', name: 'E', shape: { kind: 'point' }, amounts: [{ kind: 'rate', rate: 48 }], birth: { immortal: true, speed: 0 } },
+        {
+          id: 'e',
+          name: 'E',
+          shape: { kind: 'point' },
+          amounts: [{ kind: 'rate', rate: 48 }],
+          birth: { immortal: true, speed: 0 },
+        },
       ],
     });
     const run = runTo(scene, 48);

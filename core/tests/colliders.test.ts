@@ -29,7 +29,9 @@ const at = (run: ReturnType<typeof runTo>, name: 'x' | 'y' | 'z' | 'vx' | 'vy' |
 describe('a bounce (Newton’s law of restitution, textbook mechanics)', () => {
   const e = 0.7;
   const h = 2;
-  const bouncing = scene({ place: { position: [0, h, 0] }, birth: still }, [floor({ kind: 'bounce', restitution: e, slip: 1 })]);
+  const bouncing = scene({ place: { position: [0, h, 0] }, birth: still }, [
+    floor({ kind: 'bounce', restitution: e, slip: 1 }),
+  ]);
 
   it('rebounds to e²·h', () => {
     const heights: number[] = [];
@@ -113,7 +115,9 @@ describe('continuous collisions', () => {
         ),
         10,
       );
-      expect(at(run, 'x') * way[0] + at(run, 'y') * way[1] + (way[2] === 0 ? 0 : at(run, 'z') * way[2])).toBeLessThan(0.01);
+      expect(at(run, 'x') * way[0] + at(run, 'y') * way[1] + (way[2] === 0 ? 0 : at(run, 'z') * way[2])).toBeLessThan(
+        0.01,
+      );
     }
   });
 
@@ -127,7 +131,12 @@ describe('continuous collisions', () => {
           const values = colliderShapes.defaults(kind, { inside: true, ...(kind === 'box' ? {} : { radius: 0.6 }) });
           const run = runTo(
             scene(
-              { seed, shape: { kind: 'ball', radius: 0.2 }, amounts: [{ kind: 'burst', count: 30 }], birth: { ...still, speed } },
+              {
+                seed,
+                shape: { kind: 'ball', radius: 0.2 },
+                amounts: [{ kind: 'burst', count: 30 }],
+                birth: { ...still, speed },
+              },
               [{ shape: values, response: { kind: 'bounce', restitution: 1, slip: 1 } }],
               { time: { fps: 24, substeps: 2 } },
             ),
@@ -136,7 +145,8 @@ describe('continuous collisions', () => {
           const { x, y, z } = run.populations[0]!.columns;
           for (let i = 0; i < 30; i++) {
             const up = kind === 'rod' ? Math.max(0, Math.abs(y[i]!) - 1) : y[i]!;
-            if (kind === 'box') expect(Math.max(Math.abs(x[i]!), Math.abs(y[i]!), Math.abs(z[i]!))).toBeLessThan(0.5 + 1e-6);
+            if (kind === 'box')
+              expect(Math.max(Math.abs(x[i]!), Math.abs(y[i]!), Math.abs(z[i]!))).toBeLessThan(0.5 + 1e-6);
             else expect(Math.hypot(x[i]!, up, z[i]!)).toBeLessThan(0.6 + 1e-6);
           }
         },
@@ -150,7 +160,11 @@ describe('a pile that settles', () => {
   it('particles in an open box with a slope: none gets out, energy falls to nothing, nothing trembles', () => {
     const COUNT = cases(1500, 5000);
     const walls: Written[] = [
-      { shape: { kind: 'plane' }, place: { rotation: [0, 0, 12] }, response: { kind: 'bounce', restitution: 0.4, slip: 0.7 } },
+      {
+        shape: { kind: 'plane' },
+        place: { rotation: [0, 0, 12] },
+        response: { kind: 'bounce', restitution: 0.4, slip: 0.7 },
+      },
       ...[0, 90, 180, 270].map((turn) => ({
         shape: {
           kind: 'wall',
@@ -234,7 +248,10 @@ describe('what a collider does', () => {
     const speed = (substeps: number) => {
       const run = runTo(
         scene(
-          { place: { position: [0, 0.001, 0] }, birth: { ...still, along: 'direction', direction: [1, 0, 0], speed: 2 } },
+          {
+            place: { position: [0, 0.001, 0] },
+            birth: { ...still, along: 'direction', direction: [1, 0, 0], speed: 2 },
+          },
           [{ shape: { kind: 'plane' }, response: { kind: 'slide', slip: 0.9 } }],
           { time: { fps: 24, substeps } },
         ),
@@ -253,7 +270,13 @@ describe('what a collider does', () => {
       const run = runTo(
         scene(
           { place: { position: [0, 0.3, 0] }, birth: still },
-          [{ shape: { kind: 'plane' }, place: { rotation: [0, 0, degrees] }, response: { kind: 'bounce', restitution: 0, slip } }],
+          [
+            {
+              shape: { kind: 'plane' },
+              place: { rotation: [0, 0, degrees] },
+              response: { kind: 'bounce', restitution: 0, slip },
+            },
+          ],
           { time: { fps: 24, substeps } },
         ),
         72,
@@ -298,7 +321,13 @@ describe('what a collider does', () => {
       for (let frame = 12; frame < 26; frame++)
         most = Math.max(
           most,
-          at(runTo(scene(dropped, [{ ...floor({ kind: 'bounce', restitution: 0.5, slip: 1 }), sends: { e: { bounce } } }]), frame), 'y'),
+          at(
+            runTo(
+              scene(dropped, [{ ...floor({ kind: 'bounce', restitution: 0.5, slip: 1 }), sends: { e: { bounce } } }]),
+              frame,
+            ),
+            'y',
+          ),
         );
       return most;
     };
@@ -355,7 +384,10 @@ describe('what a collider does', () => {
       const shot = (position: number, way: number) =>
         runTo(
           scene(
-            { place: { position: [0.013, position, 0.017] }, birth: { ...still, along: 'direction', direction: [0, way, 0], speed } },
+            {
+              place: { position: [0.013, position, 0.017] },
+              birth: { ...still, along: 'direction', direction: [0, way, 0], speed },
+            },
             [{ shape: { kind: 'mesh', mesh: 'm' }, response: { kind: 'bounce', restitution: 0, slip: 1 } }],
             { meshes, fields: [], time: { fps: 24, substeps: 1 } },
           ),
@@ -377,12 +409,22 @@ describe('what a collider does', () => {
     );
     const index = Uint32Array.from([0, 2, 1, 0, 3, 2]);
     const hash = 'd'.repeat(64);
-    const plate = { positions, index, normals: smoothNormals(positions, index), groups: [], motion: { step: 1, poses } };
+    const plate = {
+      positions,
+      index,
+      normals: smoothNormals(positions, index),
+      groups: [],
+      motion: { step: 1, poses },
+    };
     const run = new Simulation(
       scene(
         { place: { position: [0.1, 0.5, 0.2] }, birth: still },
         [{ shape: { kind: 'mesh', mesh: 'm' }, response: { kind: 'bounce', restitution: 0, slip: 1 } }],
-        { meshes: [{ id: 'm', name: 'M', source: { kind: 'file', hash } }], fields: [], time: { fps: 24, substeps: 1 } },
+        {
+          meshes: [{ id: 'm', name: 'M', source: { kind: 'file', hash } }],
+          fields: [],
+          time: { fps: 24, substeps: 1 },
+        },
       ),
       new Map([[hash, plate]]),
     );
@@ -401,13 +443,23 @@ describe('what a collider does', () => {
     );
     const index = Uint32Array.from([0, 2, 1, 0, 3, 2]);
     const hash = 'e'.repeat(64);
-    const plate = { positions, index, normals: smoothNormals(positions, index), groups: [], motion: { step: 1, poses } };
+    const plate = {
+      positions,
+      index,
+      normals: smoothNormals(positions, index),
+      groups: [],
+      motion: { step: 1, poses },
+    };
     const bounced = (from: number) => {
       const run = new Simulation(
         scene(
           { place: { position: [0.1, from, 0.2] }, birth: still },
           [{ shape: { kind: 'mesh', mesh: 'm' }, response: { kind: 'bounce', restitution: 1, slip: 1 } }],
-          { meshes: [{ id: 'm', name: 'M', source: { kind: 'file', hash } }], fields: [], time: { fps: 24, substeps: 4 } },
+          {
+            meshes: [{ id: 'm', name: 'M', source: { kind: 'file', hash } }],
+            fields: [],
+            time: { fps: 24, substeps: 4 },
+          },
         ),
         new Map([[hash, plate]]),
       );

@@ -15,7 +15,11 @@ function told(nodes: readonly DeskNode[]): string {
 }
 
 /** A scene of so many fields, in so many groups one within another. */
-function deskOf(count: number, groups: readonly (readonly [string, string])[] = [], inGroup: Readonly<Record<number, string>> = {}): Scene {
+function deskOf(
+  count: number,
+  groups: readonly (readonly [string, string])[] = [],
+  inGroup: Readonly<Record<number, string>> = {},
+): Scene {
   return testScene({
     fields: Array.from({ length: count }, (_, i) => ({ settings: { kind: 'gravity' }, group: inGroup[i] ?? '' })),
     groups: groups.map(([id, group]) => ({ id, name: id.toUpperCase(), group })),
@@ -32,7 +36,10 @@ describe('the desk as a tree', () => {
 
   it('a circle of groups in a broken document loses no field', () => {
     const sound = deskOf(2, [['a', ''], ['b', 'a']], { 0: 'a', 1: 'b' }); // prettier-ignore
-    const scene = { ...sound, groups: sound.groups.map((group) => (group.id === 'a' ? { ...group, group: 'b' } : group)) };
+    const scene = {
+      ...sound,
+      groups: sound.groups.map((group) => (group.id === 'a' ? { ...group, group: 'b' } : group)),
+    };
     expect(told(deskTree(scene)).match(/f\d/g)!.toSorted()).toEqual(['f0', 'f1']);
   });
 
@@ -120,7 +127,11 @@ describe('deleting what others hang on', () => {
       ],
       groups: [{ id: 'g', name: 'G', sends: { a: 0.5, b: 2 } }],
       fields: [{ id: 'f', name: 'F', settings: { kind: 'attractor', target: 'places', of: 'a' }, sends: { a: 0 } }],
-      keptDesk: { fields: [{ id: 'f', name: 'F', settings: { kind: 'attractor', target: 'particles', of: 'a' }, sends: { a: 1 } }] },
+      keptDesk: {
+        fields: [
+          { id: 'f', name: 'F', settings: { kind: 'attractor', target: 'particles', of: 'a' }, sends: { a: 1 } },
+        ],
+      },
     });
     const left = withoutEmitters(scene, ['a']);
     expect(left.emitters[0]!.shape['source']).toBe('');

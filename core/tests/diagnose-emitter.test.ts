@@ -10,7 +10,16 @@ const scene = (emitter: Written, more: Written = {}): Scene =>
   completeScene({
     name: 'T',
     time: { fps: 24, first: 0, last: 60 },
-    emitters: [{ id: 'e', name: 'E', shape: { kind: 'ball' }, amounts: [{ kind: 'rate', rate: 100 }], birth: { life: 5 }, ...emitter }],
+    emitters: [
+      {
+        id: 'e',
+        name: 'E',
+        shape: { kind: 'ball' },
+        amounts: [{ kind: 'rate', rate: 100 }],
+        birth: { life: 5 },
+        ...emitter,
+      },
+    ],
     ...more,
   });
 
@@ -27,19 +36,39 @@ describe('why nothing appears, in words with a fix that works', () => {
     ['no amount', { amounts: [] }, {}, /^it has no amount$/],
     ['rate 0', { amounts: [{ kind: 'rate', rate: 0 }] }, {}, /^rate 0$/],
     ['count 0', { amounts: [{ kind: 'burst', count: 0 }] }, {}, /^count 0$/],
-    ['gate never open', { gate: { kind: 'windows', spans: [[500, 600]] } }, {}, /^its gate is never open between frames 0 and 60$/],
-    ['gate that can’t be read', { gate: { kind: 'formula', formula: 'fram > 3' } }, {}, /^its gate can’t be read: “fram” is not known/],
+    [
+      'gate never open',
+      { gate: { kind: 'windows', spans: [[500, 600]] } },
+      {},
+      /^its gate is never open between frames 0 and 60$/,
+    ],
+    [
+      'gate that can’t be read',
+      { gate: { kind: 'formula', formula: 'fram > 3' } },
+      {},
+      /^its gate can’t be read: “fram” is not known/,
+    ],
     [
       'burst outside the run',
       { amounts: [{ kind: 'burst', count: 5, frame: -9 }] },
       {},
       /^its burst lies outside the frames that are run$/,
     ],
-    ['masked out everywhere', { masks: [{ kind: 'height', low: 50, high: 60, ramp: 0 }] }, {}, /^its masks leave no place to be born$/],
+    [
+      'masked out everywhere',
+      { masks: [{ kind: 'height', low: 50, high: 60, ramp: 0 }] },
+      {},
+      /^its masks leave no place to be born$/,
+    ],
     ['size 0', { birth: { life: 5, size: 0 } }, {}, /^size 0$/],
     ['life 0', { birth: { life: 0 } }, {}, /^life 0$/],
     ['opacity 0', { look: { kind: 'point', opacity: 0 } }, {}, /^opacity 0$/],
-    ['behind the camera', {}, { camera: { position: [0, 0, 20], target: [0, 0, 40] } }, /^all are behind the shot camera$/],
+    [
+      'behind the camera',
+      {},
+      { camera: { position: [0, 0, 20], target: [0, 0, 40] } },
+      /^all are behind the shot camera$/,
+    ],
   ])('%s', (_name, emitter, more, words) => {
     const s = scene(emitter, more);
     const reason = why(s)!;
@@ -77,7 +106,9 @@ describe('why nothing appears, in words with a fix that works', () => {
       { images: [{ hash, name: 'black.png', width: 1, height: 1 }] },
     );
     const assets = new Map([[hash, { width: 1, height: 1, levels: Uint8Array.of(0) }]]);
-    expect(whyUnseen(s, s.emitters[0]!, boundsAt(s, 5).bounds[0]!, 5, assets)!.words).toBe('its image is black all over');
+    expect(whyUnseen(s, s.emitters[0]!, boundsAt(s, 5).bounds[0]!, 5, assets)!.words).toBe(
+      'its image is black all over',
+    );
   });
 });
 

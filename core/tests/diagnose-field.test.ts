@@ -29,7 +29,12 @@ function reasonOf(scene: Scene) {
 const grouped = (group: Written, fields: Written[], emitter: Written = cloud) =>
   testScene({ emitter, groups: [{ id: 'g', name: 'G', ...group }], fields: fields.map((f) => ({ group: 'g', ...f })) });
 
-const push = (over: Written = {}): Written => ({ settings: { kind: 'wind' }, strength: 2, actsAs: 'acceleration', ...over });
+const push = (over: Written = {}): Written => ({
+  settings: { kind: 'wind' },
+  strength: 2,
+  actsAs: 'acceleration',
+  ...over,
+});
 
 const wind = (over: Written = {}): Written => ({ settings: { kind: 'wind' }, strength: 2, ...over });
 
@@ -44,10 +49,17 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
     'its direction is zero',
   ],
   ['no-send', testScene({ emitter: cloud, fields: [wind({ sends: { e: 0 } })] }), 'no emitter sends to it'],
-  ['no-drag', testScene({ emitter: { ...cloud, birth: { life: 99, drag: 0 } }, fields: [wind()] }), 'no drag to hold on to'],
+  [
+    'no-drag',
+    testScene({ emitter: { ...cloud, birth: { life: 99, drag: 0 } }, fields: [wind()] }),
+    'no drag to hold on to',
+  ],
   [
     'misses',
-    testScene({ emitter: cloud, fields: [wind({ place: { position: [4, 0, 0] }, extent: { kind: 'ball', core: 0.5, reach: 2 } })] }),
+    testScene({
+      emitter: cloud,
+      fields: [wind({ place: { position: [4, 0, 0] }, extent: { kind: 'ball', core: 0.5, reach: 2 } })],
+    }),
     /^misses every particle by 1\.\d m$/,
   ],
   [
@@ -77,16 +89,35 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
   ['clipped', grouped({ limited: true, ceiling: 0.001 }, [push()]), 'clipped by the limit of its group “G”'],
   ['hidden', grouped({ rule: 'layered' }, [push(), push({ name: 'Lid' })]), 'hidden by “Lid”, which covers it fully'],
   ['mix', grouped({ rule: 'layered' }, [push({ mix: 0 })]), 'its mix is 0 %'],
-  ['outdone', grouped({ rule: 'strongest' }, [push(), push({ strength: 9 })]), 'in “G” another member is stronger at every particle'],
-  ['group-reach', grouped({ sends: { e: 0 } }, [push()]), 'the extent, sends or modulators of its group “G” leave nothing of it'],
-  ['pace', testScene({ emitter: cloud, fields: [push({ actsAs: 'drive', strength: 0.5, pace: 0 })] }), 'its drive speed is 0'],
+  [
+    'outdone',
+    grouped({ rule: 'strongest' }, [push(), push({ strength: 9 })]),
+    'in “G” another member is stronger at every particle',
+  ],
+  [
+    'group-reach',
+    grouped({ sends: { e: 0 } }, [push()]),
+    'the extent, sends or modulators of its group “G” leave nothing of it',
+  ],
+  [
+    'pace',
+    testScene({ emitter: cloud, fields: [push({ actsAs: 'drive', strength: 0.5, pace: 0 })] }),
+    'its drive speed is 0',
+  ],
   ['tiny', testScene({ emitter: cloud, fields: [push({ strength: 1e-7 })] }), 'next to nothing: at most 1e-7 m/s²'],
   [
     'heavy',
-    testScene({ emitter: { ...cloud, birth: { life: 99, speed: 0, mass: 5000 } }, fields: [push({ actsAs: 'force' })] }),
+    testScene({
+      emitter: { ...cloud, birth: { life: 99, speed: 0, mass: 5000 } },
+      fields: [push({ actsAs: 'force' })],
+    }),
     'the particles are so heavy (5000 kg and more) that it hardly moves them',
   ],
-  ['cancelled', testScene({ emitter: cloud, fields: [push(), push({ strength: -2, name: 'Counter' })] }), '“Counter” cancels it'],
+  [
+    'cancelled',
+    testScene({ emitter: cloud, fields: [push(), push({ strength: -2, name: 'Counter' })] }),
+    '“Counter” cancels it',
+  ],
   [
     'no-motion',
     testScene({ emitter: cloud, fields: [wind({ settings: { kind: 'wind', tow: 1 }, strength: 0 })] }),
@@ -99,14 +130,21 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
   ],
   [
     'zero-here',
-    testScene({ emitter: cloud, fields: [{ settings: { kind: 'texture', width: 0.1, depth: 0.1 }, place: { position: [0, 0, 9] } }] }),
+    testScene({
+      emitter: cloud,
+      fields: [{ settings: { kind: 'texture', width: 0.1, depth: 0.1 }, place: { position: [0, 0, 9] } }],
+    }),
     'its picture is neutral at every particle it reaches',
   ],
 ];
 
 /** Causes that are told and lead to a place to look at, with nothing to press. */
 const TOLD: readonly (readonly [string, Scene, string])[] = [
-  ['silent', testScene({ emitter: cloud, fields: [wind({ extent: { kind: 'surface' } })] }), 'no mesh is chosen for its extent'],
+  [
+    'silent',
+    testScene({ emitter: cloud, fields: [wind({ extent: { kind: 'surface' } })] }),
+    'no mesh is chosen for its extent',
+  ],
   [
     'silent',
     testScene({ emitter: cloud, fields: [{ settings: { kind: 'attractor', target: 'places' } }] }),
@@ -122,7 +160,11 @@ const TOLD: readonly (readonly [string, Scene, string])[] = [
     testScene({ emitter: cloud, fields: [{ settings: { kind: 'drag' } }] }),
     'acts on a motion that is not there: the particles are at rest',
   ],
-  ['unread', grouped({}, [{ settings: { kind: 'level' } }]), 'a level moves nothing: no modulator reads a group that it stands in'],
+  [
+    'unread',
+    grouped({}, [{ settings: { kind: 'level' } }]),
+    'a level moves nothing: no modulator reads a group that it stands in',
+  ],
 ];
 
 describe('why a field delivers nothing', () => {
@@ -164,13 +206,15 @@ describe('why a field delivers nothing', () => {
     const empty = { ...none, emitters: [] };
     expect(reasonOf(empty)?.words).toBe('there is no emitter');
     expect(reasonOf(empty)!.fix!.change(empty).emitters).toHaveLength(1);
-    expect(reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'texture', pattern: 'image' } }] }))?.words).toBe(
-      'no image chosen',
-    );
+    expect(
+      reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'texture', pattern: 'image' } }] }))?.words,
+    ).toBe('no image chosen');
   });
 
   it('a vortex with swirl 0 that gathers still delivers', () => {
-    expect(reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'vortex', gather: 1 }, strength: 0 }] }))).toBeUndefined();
+    expect(
+      reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'vortex', gather: 1 }, strength: 0 }] })),
+    ).toBeUndefined();
   });
 });
 
@@ -209,12 +253,17 @@ describe('meters', () => {
   it('are sampled from many particles, and near what all of them give', () => {
     const scene = testScene({
       emitter: { ...cloud, shape: { kind: 'ball', radius: 2 }, amounts: [{ kind: 'burst', count: 12_000 }] },
-      fields: [{ settings: { kind: 'turbulence', size: 0.8 } }, push({ extent: { kind: 'ball', core: 0.5, reach: 1.5 } })],
+      fields: [
+        { settings: { kind: 'turbulence', size: 0.8 } },
+        push({ extent: { kind: 'ball', core: 0.5, reach: 1.5 } }),
+      ],
     });
     const sampled = metersOf(scene);
     expect(sampled.fields[0]!.count).toBeLessThan(500);
     const { x, y, z } = runTo(scene, 0).populations[0]!.columns;
-    const within = Array.from({ length: 12_000 }, (_, i) => Math.hypot(x[i]!, y[i]!, z[i]!) < 1.5).filter(Boolean).length;
+    const within = Array.from({ length: 12_000 }, (_, i) => Math.hypot(x[i]!, y[i]!, z[i]!) < 1.5).filter(
+      Boolean,
+    ).length;
     expect(sampled.fields[1]!.touched / sampled.fields[1]!.count).toBeCloseTo(within / 12_000, 1);
     expect(rms(sampled.fields[0]!)).toBeGreaterThan(0.85);
     expect(rms(sampled.fields[0]!)).toBeLessThan(1.15);
@@ -237,7 +286,10 @@ describe('new things', () => {
   it('a new field of every kind reaches the living particles and delivers, at once', () => {
     const bare = newScene('New');
     // A group for what is filled from one.
-    const source = testScene({ groups: [{ id: 'g', name: 'G', mute: true }], fields: [{ group: 'g', settings: { kind: 'vortex' } }] });
+    const source = testScene({
+      groups: [{ id: 'g', name: 'G', mute: true }],
+      fields: [{ group: 'g', settings: { kind: 'vortex' } }],
+    });
     const scene = { ...bare, groups: source.groups, fields: source.fields };
     const meters = metersOf(scene, 30);
     for (const kind of fieldKinds.list) {

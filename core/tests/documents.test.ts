@@ -97,7 +97,11 @@ describe('checking a scene', () => {
       fields: [{ id: 'b', name: 'B', settings: { kind: 'gravity' } }],
     };
     expect(checkScene(least)).toEqual([]);
-    expect(completeScene(least).fields[0]).toMatchObject({ strength: 9.80665, actsAs: 'acceleration', extent: { kind: 'everywhere' } });
+    expect(completeScene(least).fields[0]).toMatchObject({
+      strength: 9.80665,
+      actsAs: 'acceleration',
+      extent: { kind: 'everywhere' },
+    });
     expect(checkScene(plain(completeScene(least)))).toEqual([]);
   });
 
@@ -119,17 +123,42 @@ describe('checking a scene', () => {
     ['emitters[0].look.colour', [{ at: 2, colour: '#fff' }], 'emitters[0].look.colour', /stops/],
     ['fields[0].place.position', [1, 2], 'fields[0].place.position', /three numbers/],
     ['emitters[0].id', undefined, 'emitters[0].id', /is missing/],
-    ['fields[0].modulators', [{ kind: 'noise', size: 0 }], 'fields[0].modulators[0].size', /is 0; allowed is a number from 0.001/],
-    ['fields[0].modulators', [{ kind: 'group', group: 'x' }], 'fields[0].modulators[0].group', /one of the scene’s groups/],
+    [
+      'fields[0].modulators',
+      [{ kind: 'noise', size: 0 }],
+      'fields[0].modulators[0].size',
+      /is 0; allowed is a number from 0.001/,
+    ],
+    [
+      'fields[0].modulators',
+      [{ kind: 'group', group: 'x' }],
+      'fields[0].modulators[0].group',
+      /one of the scene’s groups/,
+    ],
     ['fields[0].group', 'nowhere', 'fields[0].group', /one of the scene’s groups/],
     ['fields[0].mix', 120, 'fields[0].mix', /from 0 up to 100/],
     ['fields[0].until', 1.5, 'fields[0].until', /a whole number/],
     ['fields[0].extent', { kind: 'surface', mesh: 'gone' }, 'fields[0].extent.mesh', /one of the scene’s meshes/],
     ['fields[0].extent', { kind: 'cone', angle: 90 }, 'fields[0].extent.angle', /from 0.1 up to 85/],
     ['fields[0].profile', { kind: 'custom', knots: [{ at: 0, value: 2 }] }, 'fields[0].profile.knots', /value: 0…1/],
-    ['fields[0].settings', { kind: 'limit', lowest: 3, highest: 1 }, 'fields[0].settings.highest', /from the lowest \(3 m\/s\) up/],
-    ['fields[0].settings', { kind: 'surface', within: 1, rest: 2 }, 'fields[0].settings.rest', /below where it ends \(1 m\)/],
-    ['fields[0].settings', { kind: 'texture', dark: 0.6, light: 0.5 }, 'fields[0].settings.light', /above the dark end \(0.6\)/],
+    [
+      'fields[0].settings',
+      { kind: 'limit', lowest: 3, highest: 1 },
+      'fields[0].settings.highest',
+      /from the lowest \(3 m\/s\) up/,
+    ],
+    [
+      'fields[0].settings',
+      { kind: 'surface', within: 1, rest: 2 },
+      'fields[0].settings.rest',
+      /below where it ends \(1 m\)/,
+    ],
+    [
+      'fields[0].settings',
+      { kind: 'texture', dark: 0.6, light: 0.5 },
+      'fields[0].settings.light',
+      /above the dark end \(0.6\)/,
+    ],
     ['fields[0].settings', { kind: 'attractor', of: 'ghost' }, 'fields[0].settings.of', /one of the scene’s emitters/],
     ['desk', { master: -1 }, 'desk.master', /from 0/],
     ['keptDesk', { fields: [{ id: 'a' }] }, 'keptDesk.fields[0].name', /is missing/],
@@ -208,7 +237,10 @@ describe('parts that were sound before', () => {
   it('are not checked again while they are the same; a changed one is', () => {
     const sound: SoundParts = new WeakMap();
     expect(checkScene(scene, sound)).toEqual([]);
-    const faulty = { ...scene, fields: scene.fields.map((field, i) => (i === 1 ? { ...field, strength: 'strong' } : field)) };
+    const faulty = {
+      ...scene,
+      fields: scene.fields.map((field, i) => (i === 1 ? { ...field, strength: 'strong' } : field)),
+    };
     expect(checkScene(faulty, sound)).toEqual(checkScene(faulty));
     expect(checkScene(faulty, sound)).toHaveLength(1);
     expect(checkScene(scene, sound)).toEqual([]);

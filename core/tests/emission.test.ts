@@ -50,7 +50,8 @@ describe('densities of shapes (χ², fixed seed)', () => {
         ),
       ),
     ).toBeLessThan(LIMIT);
-    for (const p of all.slice(0, 100)) expect(p.x * p.nx + p.y * p.ny + p.z * p.nz).toBeCloseTo(Math.hypot(p.x, p.y, p.z), 9);
+    for (const p of all.slice(0, 100))
+      expect(p.x * p.nx + p.y * p.ny + p.z * p.nz).toBeCloseTo(Math.hypot(p.x, p.y, p.z), 9);
   });
 
   it('disc: r² and the angle are even', () => {
@@ -139,7 +140,9 @@ describe('amounts (common practice)', () => {
   it('fractional rates lose and gain none over a million frames', () => {
     for (const rate of [0.1, 1 / 3, 7.77, 23.976]) {
       const values = amounts.defaults('rate', { rate });
-      const counter = amounts.get('rate').compile({ values, fps: 24, start: -7, round: 0, gate: () => true, hashRandom: () => 0 });
+      const counter = amounts
+        .get('rate')
+        .compile({ values, fps: 24, start: -7, round: 0, gate: () => true, hashRandom: () => 0 });
       let count = 0;
       let next = 1;
       for (let f = -7; f < 999_993; f++) {
@@ -211,6 +214,7 @@ it('the estimate of a run is what the run amounts to, where lives are alike', ()
       birth: { life: 1 },
     },
   });
-  for (const frame of [2, 10, 40]) expect(estimateRun(scene, new Map(), frame).alive).toBe(runTo(scene, frame).populations[0]!.count);
+  for (const frame of [2, 10, 40])
+    expect(estimateRun(scene, new Map(), frame).alive).toBe(runTo(scene, frame).populations[0]!.count);
   expect(estimateRun(scene, new Map(), 2).steps).toBeGreaterThan(0);
 });

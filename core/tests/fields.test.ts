@@ -9,7 +9,8 @@ import { testScene } from './scenes';
 /** Weight and vector of one field at a point. */
 function read(field: Written, position: Vector, frame = 0) {
   const scene = testScene({ fields: [field] });
-  return probe(scene, new Map(), frame, scene.emitters[0]!, { position, velocity: [0, 0, 0], mass: 1, drag: 1 }).fields[0]!;
+  return probe(scene, new Map(), frame, scene.emitters[0]!, { position, velocity: [0, 0, 0], mass: 1, drag: 1 })
+    .fields[0]!;
 }
 
 function near(actual: readonly number[], expected: readonly number[], digits = 9): void {
@@ -48,11 +49,13 @@ describe('attractor', () => {
     ['inverse', 0.5],
     ['inverse-square', 0.25],
   ])('law %s at 2 m is that many times the strength, towards the place', (law, share) => {
-    near(read({ settings: { kind: 'attractor', law, softening: 0 }, strength: 3, place: { position: [1, 0, 0] } }, [3, 0, 0]).vector, [
-      -3 * share,
-      0,
-      0,
-    ]);
+    near(
+      read(
+        { settings: { kind: 'attractor', law, softening: 0 }, strength: 3, place: { position: [1, 0, 0] } },
+        [3, 0, 0],
+      ).vector,
+      [-3 * share, 0, 0],
+    );
   });
 
   it('does nothing in its hollow, and pushes away with a negative strength', () => {
@@ -81,7 +84,11 @@ describe('texture', () => {
   });
 
   it('is interpolated between the centres of pixels', () => {
-    const image = levelsOfRgba(2, 2, new Uint8Array([0, 0, 0, 255, 255, 255, 255, 255, 255, 255, 255, 255, 0, 0, 0, 255]));
+    const image = levelsOfRgba(
+      2,
+      2,
+      new Uint8Array([0, 0, 0, 255, 255, 255, 255, 255, 255, 255, 255, 255, 0, 0, 0, 255]),
+    );
     expect(bilinear(image, 0.5, 0.5)).toBeCloseTo(0.5, 12);
     expect(bilinear(image, 0.25, 0.25)).toBe(0);
     expect(bilinear(image, 0.5, 0.25)).toBeCloseTo(0.5, 12);
@@ -93,11 +100,17 @@ it('turbulence delivers its strength as the root mean square, whatever the noise
     for (const octaves of [1, 3]) {
       let squares = 0;
       const n = 400;
-      const scene = testScene({ fields: [{ settings: { kind: 'turbulence', noise, octaves, size: 0.4 }, strength: 2.5 }] });
+      const scene = testScene({
+        fields: [{ settings: { kind: 'turbulence', noise, octaves, size: 0.4 }, strength: 2.5 }],
+      });
       for (let i = 0; i < n; i++) {
         const [x, y, z] = [Math.sin(i * 12.9) * 50, Math.sin(i * 78.2) * 50, Math.sin(i * 37.7) * 50];
-        const { vector } = probe(scene, new Map(), 0, scene.emitters[0]!, { position: [x, y, z], velocity: [0, 0, 0], mass: 1, drag: 1 })
-          .fields[0]!;
+        const { vector } = probe(scene, new Map(), 0, scene.emitters[0]!, {
+          position: [x, y, z],
+          velocity: [0, 0, 0],
+          mass: 1,
+          drag: 1,
+        }).fields[0]!;
         squares += vector.reduce((s, c) => s + c * c, 0);
       }
       expect(Math.sqrt(squares / n) / 2.5).toBeGreaterThan(0.88);

@@ -96,10 +96,30 @@ const edits: (readonly [name: string, after: Scene, first: number, within: numbe
     60,
     3,
   ],
-  ['the speed of an emitter whose burst is at frame 60', edited('emitters', 'late', { birth: { ...birth('late'), speed: 3 } }), 59, 3],
-  ['its burst, put to frame 20', edited('emitters', 'late', { amounts: [{ ...scene.emitters[1]!.amounts[0]!, frame: 20 }] }), 19, 3],
-  ['the life of what its particles give birth to', edited('emitters', 'sparks', { birth: { ...birth('sparks'), life: 0.05 } }), 59, 4],
-  ['an emitter whose gate opens at frame 40', edited('emitters', 'gated', { birth: { ...birth('gated'), speed: 2 } }), 39, 3],
+  [
+    'the speed of an emitter whose burst is at frame 60',
+    edited('emitters', 'late', { birth: { ...birth('late'), speed: 3 } }),
+    59,
+    3,
+  ],
+  [
+    'its burst, put to frame 20',
+    edited('emitters', 'late', { amounts: [{ ...scene.emitters[1]!.amounts[0]!, frame: 20 }] }),
+    19,
+    3,
+  ],
+  [
+    'the life of what its particles give birth to',
+    edited('emitters', 'sparks', { birth: { ...birth('sparks'), life: 0.05 } }),
+    59,
+    4,
+  ],
+  [
+    'an emitter whose gate opens at frame 40',
+    edited('emitters', 'gated', { birth: { ...birth('gated'), speed: 2 } }),
+    39,
+    3,
+  ],
   [
     'a collider whose gate opens at frame 50',
     edited('colliders', 'floor', { place: { ...scene.colliders[0]!.place, position: [0, 0, 0] } }),
@@ -125,7 +145,11 @@ describe('an edit lets go of no more frames than it must', () => {
   });
 
   it('of none, where it is only drawn otherwise; of all, where everything hangs on it', () => {
-    const looks = edited('emitters', 'early', { look: { ...scene.emitters[0]!.look, opacity: 0.1 }, name: 'Renamed', rendered: false });
+    const looks = edited('emitters', 'early', {
+      look: { ...scene.emitters[0]!.look, opacity: 0.1 },
+      name: 'Renamed',
+      rendered: false,
+    });
     expect(firstChange(scene, looks, key)).toBe(Infinity);
     expect(firstChange(scene, { ...scene, camera: { ...scene.camera, angle: 60 } }, key)).toBe(Infinity);
     for (const after of [
@@ -142,7 +166,10 @@ describe('an edit lets go of no more frames than it must', () => {
   it('of all but the births at the very start, where fields, groups or the desk change', () => {
     const burst = {
       ...scene,
-      emitters: [{ ...scene.emitters[0]!, amounts: [{ kind: 'burst', count: 300, frame: -12 }] }, ...scene.emitters.slice(1)],
+      emitters: [
+        { ...scene.emitters[0]!, amounts: [{ kind: 'burst', count: 300, frame: -12 }] },
+        ...scene.emitters.slice(1),
+      ],
     } as Scene;
     const stays = [
       { ...burst, fields: burst.fields.map((f) => ({ ...f, strength: f.strength + 1 })) },

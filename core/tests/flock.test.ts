@@ -18,7 +18,9 @@ function crowd(count: number, seed: number, shuffled = false): Population {
   for (const key of keys) {
     const slot = population.add();
     population.id[slot] = key;
-    (['x', 'y', 'z', 'vx', 'vy', 'vz'] as const).forEach((name, n) => (population.columns[name][slot] = 4 * uniform(seed, key, n) - 2));
+    (['x', 'y', 'z', 'vx', 'vy', 'vz'] as const).forEach(
+      (name, n) => (population.columns[name][slot] = 4 * uniform(seed, key, n) - 2),
+    );
   }
   return population;
 }
@@ -59,7 +61,10 @@ describe('neighbours', () => {
       for (let k = 0; k < met; k++) {
         const row = found.found[k]!;
         expect(found.squares[k]).toBeLessThan(0.25);
-        expect(Math.hypot(...at.map((n, axis) => n - found.places[row + axis]!))).toBeCloseTo(Math.sqrt(found.squares[k]!), 12);
+        expect(Math.hypot(...at.map((n, axis) => n - found.places[row + axis]!))).toBeCloseTo(
+          Math.sqrt(found.squares[k]!),
+          12,
+        );
       }
       expect(new Set(found.found.subarray(0, met)).size).toBe(met);
       const brute = [a, b].reduce((n, p) => {
@@ -69,7 +74,9 @@ describe('neighbours', () => {
       }, 0);
       expect(met).toBe(brute);
       // Itself is among them.
-      expect(Array.from(found.found.subarray(0, met)).filter((row) => found.isItself(row, 0, a.id[i]!))).toHaveLength(1);
+      expect(Array.from(found.found.subarray(0, met)).filter((row) => found.isItself(row, 0, a.id[i]!))).toHaveLength(
+        1,
+      );
     }
   });
 
@@ -143,7 +150,9 @@ describe('the order in space', () => {
     };
     const told = (run: Run) => {
       const { count, id, columns } = run.populations[0]!;
-      return Array.from({ length: count }, (_, i) => [id[i]!, columns.x[i]!, columns.vy[i]!]).toSorted((a, b) => a[0]! - b[0]!);
+      return Array.from({ length: count }, (_, i) => [id[i]!, columns.x[i]!, columns.vy[i]!]).toSorted(
+        (a, b) => a[0]! - b[0]!,
+      );
     };
     expect(told(runTo(scene(true), 30))).toEqual(told(runTo(scene(false), 30)));
   });
@@ -169,7 +178,16 @@ describe('the flock (Reynolds 1987)', () => {
         },
         fields: [
           {
-            settings: { kind: 'flock', separation: 0, alignment: 0, cohesion: 0, apart: 1, seen: 1, together: 1, ...settings },
+            settings: {
+              kind: 'flock',
+              separation: 0,
+              alignment: 0,
+              cohesion: 0,
+              apart: 1,
+              seen: 1,
+              together: 1,
+              ...settings,
+            },
             strength: 2,
           },
         ],
@@ -191,7 +209,9 @@ describe('the flock (Reynolds 1987)', () => {
           amounts: [{ kind: 'burst', count: 2 }],
           birth: { life: 9, speed: 1, along: 'direction', direction: [1, 0, 0], drag: 0 },
         },
-        fields: [{ settings: { kind: 'flock', separation: 0, alignment: 0, cohesion: 1, together: 1, view }, strength: 1 }],
+        fields: [
+          { settings: { kind: 'flock', separation: 0, alignment: 0, cohesion: 1, together: 1, view }, strength: 1 },
+        ],
       });
       const { vx } = runTo(scene, 1).populations[0]!.columns;
       return [vx[0]! > 1, vx[1]! < 1];
@@ -207,7 +227,12 @@ describe('the flock (Reynolds 1987)', () => {
         emitter: { birth: { life: 9, speed: 0, drag: 0 } },
         fields: [{ settings: { kind: 'flock', cohesion: 2, separation: 0, among }, strength: 1 }],
       });
-      const other = { ...own.emitters[0]!, id: 'o', name: 'O', place: { ...own.emitters[0]!.place, position: [0.3, 0, 0] as const } };
+      const other = {
+        ...own.emitters[0]!,
+        id: 'o',
+        name: 'O',
+        place: { ...own.emitters[0]!.place, position: [0.3, 0, 0] as const },
+      };
       return { ...own, emitters: [...own.emitters, other] };
     };
     expect(runTo(scene('own'), 2).populations[0]!.columns.vx[0]).toBe(0);
@@ -227,13 +252,18 @@ describe('the flock (Reynolds 1987)', () => {
   it('says why it does nothing', () => {
     const scene = testScene({
       emitter: { birth: { life: 9, speed: 0 } },
-      fields: [{ settings: { kind: 'flock' } }, { settings: { kind: 'flock', separation: 0, alignment: 0, cohesion: 0 } }],
+      fields: [
+        { settings: { kind: 'flock' } },
+        { settings: { kind: 'flock', separation: 0, alignment: 0, cohesion: 0 } },
+      ],
     });
-    const why = (i: number) => whySilent(scene, scene.fields[i]!, measureDelivery(runTo(scene, 0)), 0, new Map())?.words;
+    const why = (i: number) =>
+      whySilent(scene, scene.fields[i]!, measureDelivery(runTo(scene, 0)), 0, new Map())?.words;
     expect(why(0)).toBe('no particle has a neighbour within its radii');
     expect(why(1)).toBe('separation, alignment and cohesion are all 0');
     expect(
-      probe(scene, new Map(), 0, scene.emitters[0]!, { position: [0, 0, 0], velocity: [0, 0, 0], mass: 1, drag: 0 }).fields[0]!.vector,
+      probe(scene, new Map(), 0, scene.emitters[0]!, { position: [0, 0, 0], velocity: [0, 0, 0], mass: 1, drag: 0 })
+        .fields[0]!.vector,
     ).toEqual([0, 0, 0]);
   });
 });

@@ -27,7 +27,10 @@ function distance(kind: string, p: Vector): number {
 function form(kind: string, p: Vector): { outward: Vector; lengthwise: Vector } {
   const [outward, lengthwise] = [vectorColumns(1), vectorColumns(1)];
   extents.get(kind).form!(valuesOf(kind), resources)(columnsOf(p), 1, outward, lengthwise, 0);
-  return { outward: [outward.x[0]!, outward.y[0]!, outward.z[0]!], lengthwise: [lengthwise.x[0]!, lengthwise.y[0]!, lengthwise.z[0]!] };
+  return {
+    outward: [outward.x[0]!, outward.y[0]!, outward.z[0]!],
+    lengthwise: [lengthwise.x[0]!, lengthwise.y[0]!, lengthwise.z[0]!],
+  };
 }
 
 const coordinate = fc.double({ min: -3, max: 3, noNaN: true }).map((n) => Math.round(n * 1e6) / 1e6);
@@ -36,18 +39,21 @@ const anyPoint = fc.tuple(coordinate, coordinate, coordinate);
 describe('the form of an extent', () => {
   const formed = extents.list.filter((e) => e.form);
 
-  it.each(formed.map((e) => e.kind))('%s: directions of unit length, or none where there is no direction (property)', (kind) => {
-    fc.assert(
-      fc.property(anyPoint, (p) => {
-        const { outward, lengthwise } = form(kind, p);
-        for (const v of [outward, lengthwise]) {
-          const size = Math.hypot(...v);
-          expect(Math.abs(size - 1) < 1e-9 || size === 0).toBe(true);
-        }
-      }),
-      { numRuns: 100 },
-    );
-  });
+  it.each(formed.map((e) => e.kind))(
+    '%s: directions of unit length, or none where there is no direction (property)',
+    (kind) => {
+      fc.assert(
+        fc.property(anyPoint, (p) => {
+          const { outward, lengthwise } = form(kind, p);
+          for (const v of [outward, lengthwise]) {
+            const size = Math.hypot(...v);
+            expect(Math.abs(size - 1) < 1e-9 || size === 0).toBe(true);
+          }
+        }),
+        { numRuns: 100 },
+      );
+    },
+  );
 
   // Solids point away from their middle or axis; of the others, outward is the way in which the distance grows.
   it.each(formed.map((e) => e.kind).filter((kind) => kind !== 'box' && kind !== 'cone'))(
@@ -78,21 +84,28 @@ describe('the form of an extent', () => {
 describe('the nearest point of a path', () => {
   it('is that of brute force over all its pieces (property)', () => {
     fc.assert(
-      fc.property(fc.array(anyPoint, { minLength: 2, maxLength: 12 }), fc.boolean(), fc.boolean(), anyPoint, (knots, closed, smooth, p) => {
-        const line = polylineOf(knots, closed, smooth);
-        const found = nearestOnPath();
-        new PathPieces(line).nearest(...p, found);
-        let best = Infinity;
-        for (let i = 1; i < line.points.length; i++) {
-          const [a, b] = [line.points[i - 1]!, line.points[i]!];
-          const way = b.map((n, k) => n - a[k]!);
-          const size = way.reduce((s, n) => s + n * n, 0);
-          const t = size > 0 ? Math.min(1, Math.max(0, way.reduce((s, n, k) => s + n * (p[k]! - a[k]!), 0) / size)) : 0;
-          best = Math.min(best, Math.hypot(...a.map((n, k) => n + t * way[k]! - p[k]!)));
-        }
-        expect(found.distance).toBeCloseTo(best, 9);
-        expect(Math.hypot(found.x - p[0], found.y - p[1], found.z - p[2])).toBeCloseTo(best, 9);
-      }),
+      fc.property(
+        fc.array(anyPoint, { minLength: 2, maxLength: 12 }),
+        fc.boolean(),
+        fc.boolean(),
+        anyPoint,
+        (knots, closed, smooth, p) => {
+          const line = polylineOf(knots, closed, smooth);
+          const found = nearestOnPath();
+          new PathPieces(line).nearest(...p, found);
+          let best = Infinity;
+          for (let i = 1; i < line.points.length; i++) {
+            const [a, b] = [line.points[i - 1]!, line.points[i]!];
+            const way = b.map((n, k) => n - a[k]!);
+            const size = way.reduce((s, n) => s + n * n, 0);
+            const t =
+              size > 0 ? Math.min(1, Math.max(0, way.reduce((s, n, k) => s + n * (p[k]! - a[k]!), 0) / size)) : 0;
+            best = Math.min(best, Math.hypot(...a.map((n, k) => n + t * way[k]! - p[k]!)));
+          }
+          expect(found.distance).toBeCloseTo(best, 9);
+          expect(Math.hypot(found.x - p[0], found.y - p[1], found.z - p[2])).toBeCloseTo(best, 9);
+        },
+      ),
       { numRuns: 200 },
     );
   });
@@ -130,10 +143,16 @@ it('the nearest point of a mesh is that of brute force over its corners, or near
 
 describe('the monotone cubic (Fritsch & Carlson 1980)', () => {
   const anyKnots = fc
-    .array(fc.record({ at: fc.integer({ min: 0, max: 1000 }).map((n) => n / 1000), value: fc.double({ min: 0, max: 1, noNaN: true }) }), {
-      minLength: 1,
-      maxLength: 9,
-    })
+    .array(
+      fc.record({
+        at: fc.integer({ min: 0, max: 1000 }).map((n) => n / 1000),
+        value: fc.double({ min: 0, max: 1, noNaN: true }),
+      }),
+      {
+        minLength: 1,
+        maxLength: 9,
+      },
+    )
     .map((knots) => knots.toSorted((a, b) => a.at - b.at));
 
   it('passes through its knots, holds beyond them, and never leaves the span of its neighbours (property)', () => {

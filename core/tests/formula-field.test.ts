@@ -53,8 +53,12 @@ describe('the formula field', () => {
     const keys = { value: [{ frame: 0, value: 0, ease: 'linear' }, { frame: 10, value: 20, ease: 'linear' }] }; // prettier-ignore
     const at = (dials: Written[], frame: number) => {
       const scene = testScene({ fields: [field({ fx: '0', fy: 'lift', fz: '0' })], ...({ dials } as object) });
-      return probe(scene, new Map(), frame, scene.emitters[0]!, { position: [0, 0, 0], velocity: [0, 0, 0], mass: 1, drag: 0 }).fields[0]!
-        .vector[1];
+      return probe(scene, new Map(), frame, scene.emitters[0]!, {
+        position: [0, 0, 0],
+        velocity: [0, 0, 0],
+        mass: 1,
+        drag: 0,
+      }).fields[0]!.vector[1];
     };
     expect(at([dial], 5)).toBe(4);
     expect(at([{ ...dial, keys }], 5)).toBe(10);
@@ -101,7 +105,21 @@ describe('the formula field', () => {
   });
 
   it('whatever can be read leaves the state of a run finite (fuzz)', () => {
-    const term = fc.constantFrom('x', 'y', 'vz', 'speed', 'age', 'life', 'key', 'time', 'd', '0', '1e200', '-3.5', 'pi');
+    const term = fc.constantFrom(
+      'x',
+      'y',
+      'vz',
+      'speed',
+      'age',
+      'life',
+      'key',
+      'time',
+      'd',
+      '0',
+      '1e200',
+      '-3.5',
+      'pi',
+    );
     const formula = fc.letrec<{ text: string }>((tie) => ({
       text: fc.oneof(
         { maxDepth: 5 },
@@ -109,8 +127,12 @@ describe('the formula field', () => {
         fc
           .tuple(tie('text'), fc.constantFrom('+', '-', '*', '/', '^', '%', '<', 'and'), tie('text'))
           .map(([a, sign, b]) => `(${a} ${sign} ${b})`),
-        fc.tuple(fc.constantFrom('sin', 'exp', 'log', 'sqrt', 'floor', 'tan', 'random'), tie('text')).map(([name, a]) => `${name}(${a})`),
-        fc.tuple(fc.constantFrom('besselj', 'atan2', 'mod', 'min'), tie('text'), tie('text')).map(([name, a, b]) => `${name}(${a}, ${b})`),
+        fc
+          .tuple(fc.constantFrom('sin', 'exp', 'log', 'sqrt', 'floor', 'tan', 'random'), tie('text'))
+          .map(([name, a]) => `${name}(${a})`),
+        fc
+          .tuple(fc.constantFrom('besselj', 'atan2', 'mod', 'min'), tie('text'), tie('text'))
+          .map(([name, a, b]) => `${name}(${a}, ${b})`),
         fc.tuple(tie('text'), tie('text'), tie('text')).map(([a, b, c]) => `(${a} ? ${b} : ${c})`),
       ),
     })).text;
@@ -122,7 +144,8 @@ describe('the formula field', () => {
         });
         const { count, columns } = runTo(scene, 3).populations[0]!;
         for (let i = 0; i < count; i++)
-          for (const name of ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const) expect(Number.isFinite(columns[name][i]!)).toBe(true);
+          for (const name of ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const)
+            expect(Number.isFinite(columns[name][i]!)).toBe(true);
       }),
       { numRuns: 250, seed: 3 },
     );
@@ -178,7 +201,8 @@ describe('grains on vibrating plates settle on the still lines (Chladni; Rayleig
 
   it('round membrane: J₂(kr)cos 2θ with the second zero 8.4172 at its rim (Abramowitz & Stegun, from memory)', () => {
     expect(besselJ(2, 8.41724414)).toBeCloseTo(0, 7);
-    const amplitude = (x: number, z: number) => besselJ(2, 8.41724414 * Math.hypot(x, z)) * Math.cos(2 * Math.atan2(z, x));
+    const amplitude = (x: number, z: number) =>
+      besselJ(2, 8.41724414 * Math.hypot(x, z)) * Math.cos(2 * Math.atan2(z, x));
     const text = 'besselj(2, 8.41724414 × sqrt(x^2 + z^2)) × cos(2 × atan2(z, x))';
     const distances = settled(text, amplitude, { kind: 'disc', radius: 0.97 }, (x, z) => Math.hypot(x, z) < 1.05);
     expect(distances.length).toBeGreaterThan(300);

@@ -70,16 +70,30 @@ describe('the formula language', () => {
     expect(value('a = x + 1; a = a × a; a', { x: 2 })).toBe(9));
 
   it('over a block gives for each entry what it gives alone, whatever else is in the block (property)', () => {
-    const texts = ['x × y − y ^ 2 + sin(x)', 'x < y ? min(x, y, 0) : mix(x, y, 0.3)', 'a = x / y; a > 1 ? sqrt(a) : noise(a, x)', 'x', '3'];
+    const texts = [
+      'x × y − y ^ 2 + sin(x)',
+      'x < y ? min(x, y, 0) : mix(x, y, 0.3)',
+      'a = x / y; a > 1 ? sqrt(a) : noise(a, x)',
+      'x',
+      '3',
+    ];
     fc.assert(
       fc.property(
         fc.constantFrom(...texts),
-        fc.array(fc.tuple(fc.double({ min: -9, max: 9, noNaN: true }), fc.integer({ min: -3, max: 3 })), { minLength: 1, maxLength: 40 }),
+        fc.array(fc.tuple(fc.double({ min: -9, max: 9, noNaN: true }), fc.integer({ min: -3, max: 3 })), {
+          minLength: 1,
+          maxLength: 40,
+        }),
         (text, rows) => {
           const out = new Float64Array(rows.length);
           const formula = readFormula(text, ['x', 'y']);
           const notes = { notFinite: 0 };
-          formula.run([Float64Array.from(rows, (r) => r[0]), Float64Array.from(rows, (r) => r[1])], rows.length, out, notes);
+          formula.run(
+            [Float64Array.from(rows, (r) => r[0]), Float64Array.from(rows, (r) => r[1])],
+            rows.length,
+            out,
+            notes,
+          );
           const alone = { notFinite: 0 };
           rows.forEach((row, i) => expect(out[i]).toBe(formula.value(row, alone)));
           expect(notes).toEqual(alone);
@@ -138,13 +152,17 @@ describe('the formula language', () => {
       '=',
     );
     fc.assert(
-      fc.property(fc.array(part, { maxLength: 30 }), fc.double({ noDefaultInfinity: true, noNaN: true }), (parts, x) => {
-        try {
-          expect(Number.isFinite(readFormula(parts.join(''), ['x', 'y']).value([x, 3]))).toBe(true);
-        } catch (error) {
-          expect(error).toBeInstanceOf(FormulaError);
-        }
-      }),
+      fc.property(
+        fc.array(part, { maxLength: 30 }),
+        fc.double({ noDefaultInfinity: true, noNaN: true }),
+        (parts, x) => {
+          try {
+            expect(Number.isFinite(readFormula(parts.join(''), ['x', 'y']).value([x, 3]))).toBe(true);
+          } catch (error) {
+            expect(error).toBeInstanceOf(FormulaError);
+          }
+        },
+      ),
       { numRuns: 3000, seed: 1 },
     );
   });
@@ -170,7 +188,13 @@ describe('inverse functions (against Math; a few units in the last place)', () =
       if (Math.abs(x) < 1) expect(Math.abs(acos(x) - Math.acos(x))).toBeLessThan(1e-14);
       if (Math.abs(x) < 1.5) expect(ulps(tan(x), Math.tan(x))).toBeLessThan(8);
     }
-    expect([atan2(0, -1), atan2(-0, -1), atan2(1, 0), atan2(-1, 0), atan2(0, 0)]).toEqual([Math.PI, Math.PI, Math.PI / 2, -Math.PI / 2, 0]);
+    expect([atan2(0, -1), atan2(-0, -1), atan2(1, 0), atan2(-1, 0), atan2(0, 0)]).toEqual([
+      Math.PI,
+      Math.PI,
+      Math.PI / 2,
+      -Math.PI / 2,
+      0,
+    ]);
   });
 
   it('Bessel functions: zeros of J₀ and J₁ at 2.4048, 5.5201, 3.8317 (Abramowitz & Stegun, from memory); J₀(1), J₁(1)', () => {

@@ -35,7 +35,12 @@ describe('gates (common practice)', () => {
         [64, 1000],
       ],
     });
-    expect([frames.includes(39), frames.includes(40), frames.includes(63), frames.includes(64)]).toEqual([true, false, false, true]);
+    expect([frames.includes(39), frames.includes(40), frames.includes(63), frames.includes(64)]).toEqual([
+      true,
+      false,
+      false,
+      true,
+    ]);
   });
 
   it('by pulses, by windows and by formula: three ways, the same births', () => {
@@ -50,7 +55,10 @@ describe('gates (common practice)', () => {
     expect(two).toEqual(one);
     expect(three).toEqual(one);
     const births = ways.map((gate) => {
-      const [p] = runTo(testScene({ emitter: { amounts: [{ kind: 'rate', rate: 100 }], gate, birth: { life: 1000 } } }), 60).populations;
+      const [p] = runTo(
+        testScene({ emitter: { amounts: [{ kind: 'rate', rate: 100 }], gate, birth: { life: 1000 } } }),
+        60,
+      ).populations;
       return [...p!.birth.slice(0, p!.count)].toSorted((a, b) => a - b);
     });
     expect(births[1]).toEqual(births[0]);
@@ -59,7 +67,13 @@ describe('gates (common practice)', () => {
 
   it('the integral stands still while the gate is shut: fractional rates carry over, none is lost', () => {
     const [p] = runTo(
-      testScene({ emitter: { amounts: [{ kind: 'rate', rate: 7 }], gate: { kind: 'pulses', every: 4, on: 1 }, birth: { life: 1000 } } }),
+      testScene({
+        emitter: {
+          amounts: [{ kind: 'rate', rate: 7 }],
+          gate: { kind: 'pulses', every: 4, on: 1 },
+          birth: { life: 1000 },
+        },
+      }),
       96,
     ).populations;
     // 24 frames were on, a second in all.
@@ -69,14 +83,20 @@ describe('gates (common practice)', () => {
 
   it('a burst needs the gate open at its frame', () => {
     const at = (frame: number) =>
-      runTo(testScene({ emitter: { amounts: [{ kind: 'burst', count: 5, frame }], gate: { kind: 'pulses', every: 4, on: 1 } } }), 12)
-        .populations[0]!.born;
+      runTo(
+        testScene({
+          emitter: { amounts: [{ kind: 'burst', count: 5, frame }], gate: { kind: 'pulses', every: 4, on: 1 } },
+        }),
+        12,
+      ).populations[0]!.born;
     expect([at(4), at(5), at(8)]).toEqual([5, 0, 5]);
   });
 
   it('a formula that can’t be read shuts the gate, and says why', () => {
     expect(openAt({ kind: 'formula', formula: 'frame <' })).toEqual([]);
-    expect(gates.get('formula').broken!({ formula: 'fram < 3' }, clock.dials)).toMatch(/“fram” is not known; known are frame, time/);
+    expect(gates.get('formula').broken!({ formula: 'fram < 3' }, clock.dials)).toMatch(
+      /“fram” is not known; known are frame, time/,
+    );
     expect(gates.get('formula').broken!({ formula: 'frame < 3' }, clock.dials)).toBeUndefined();
   });
 });
@@ -104,7 +124,10 @@ describe('amounts with variance', () => {
   it('random moments: as many in each frame, at moments of their own, the same for any number of substeps', () => {
     const births = (substeps: number) => {
       const [p] = runTo(
-        testScene({ emitter: { amounts: [{ kind: 'rate', rate: 240, moments: 'random' }], birth: { life: 1000 } }, time: { substeps } }),
+        testScene({
+          emitter: { amounts: [{ kind: 'rate', rate: 240, moments: 'random' }], birth: { life: 1000 } },
+          time: { substeps },
+        }),
         6,
       ).populations;
       return [...p!.birth.slice(0, p!.count)].toSorted((a, b) => a - b);
@@ -117,10 +140,15 @@ describe('amounts with variance', () => {
   });
 
   it('a burst may be at the start of the run, and its count may vary by seed', () => {
-    const start = runTo(testScene({ emitter: { amounts: [{ kind: 'burst', count: 6, at: 'start' }] }, time: { preRoll: 10 } }), -10);
+    const start = runTo(
+      testScene({ emitter: { amounts: [{ kind: 'burst', count: 6, at: 'start' }] }, time: { preRoll: 10 } }),
+      -10,
+    );
     expect(start.populations[0]!.born).toBe(6);
     const counts = [1, 2, 3, 4, 5, 6].map(
-      (seed) => runTo(testScene({ emitter: { seed, amounts: [{ kind: 'burst', count: 100, variance: 50 }] } }), 0).populations[0]!.born,
+      (seed) =>
+        runTo(testScene({ emitter: { seed, amounts: [{ kind: 'burst', count: 100, variance: 50 }] } }), 0)
+          .populations[0]!.born,
     );
     expect(new Set(counts).size).toBeGreaterThan(3);
     for (const n of counts) expect(Math.abs(n - 100)).toBeLessThanOrEqual(50);

@@ -18,7 +18,12 @@ function gridOf(n: number, at: (x: number, y: number, z: number) => Vector): Vec
   return { counts: [n, n, n], origin: [0, 0, 0], spacing: [1 / (n - 1), 1 / (n - 1), 1 / (n - 1)], vectors };
 }
 
-function lookUp(grid: VectorGrid, cubic: boolean, [x, y, z]: Vector, edges: 'cut' | 'clamp' | 'tile' = 'cut'): number[] {
+function lookUp(
+  grid: VectorGrid,
+  cubic: boolean,
+  [x, y, z]: Vector,
+  edges: 'cut' | 'clamp' | 'tile' = 'cut',
+): number[] {
   const out = new Float64Array(3);
   const k = grid.counts[0] - 1;
   gridLookup(grid, cubic, edges)(x * k, y * k, z * k, out);
@@ -26,7 +31,14 @@ function lookUp(grid: VectorGrid, cubic: boolean, [x, y, z]: Vector, edges: 'cut
 }
 
 const GUSTS: Written[] = [
-  { id: 'a', name: 'A', group: 'g', settings: { kind: 'turbulence', size: 1.4, noise: 'simplex' }, strength: 1, actsAs: 'acceleration' },
+  {
+    id: 'a',
+    name: 'A',
+    group: 'g',
+    settings: { kind: 'turbulence', size: 1.4, noise: 'simplex' },
+    strength: 1,
+    actsAs: 'acceleration',
+  },
   {
     id: 'b',
     name: 'B',
@@ -63,8 +75,12 @@ describe('lookup between the points of a grid', () => {
     const linear = gridOf(5, (x, y, z) => [2 * x - y, x * y * z, 1 - z]);
     const quadratic = gridOf(9, (x, y, z) => [x * x - y, y * y + x * z, z * z]);
     const p: Vector = [0.41, 0.57, 0.36];
-    lookUp(linear, false, p).forEach((n, i) => expect(n).toBeCloseTo([2 * p[0] - p[1], p[0] * p[1] * p[2], 1 - p[2]][i]!, 6));
-    lookUp(quadratic, true, p).forEach((n, i) => expect(n).toBeCloseTo([p[0] ** 2 - p[1], p[1] ** 2 + p[0] * p[2], p[2] ** 2][i]!, 6));
+    lookUp(linear, false, p).forEach((n, i) =>
+      expect(n).toBeCloseTo([2 * p[0] - p[1], p[0] * p[1] * p[2], 1 - p[2]][i]!, 6),
+    );
+    lookUp(quadratic, true, p).forEach((n, i) =>
+      expect(n).toBeCloseTo([p[0] ** 2 - p[1], p[1] ** 2 + p[0] * p[2], p[2] ** 2][i]!, 6),
+    );
   });
 
   it('beyond its edges: nothing, the edge’s own, or over again', () => {
@@ -74,7 +90,10 @@ describe('lookup between the points of a grid', () => {
     expect(lookUp(grid, false, [-3, 0.5, 0.5], 'clamp')[0]).toBe(0);
     // Five points repeat after five steps of a quarter.
     expect(lookUp(grid, false, [0.3 + 1.25, 0.5, 0.5], 'tile')[0]).toBeCloseTo(0.3, 6);
-    expect(lookUp(grid, true, [0.3 - 2.5, 0.5, 0.5], 'tile')[0]).toBeCloseTo(lookUp(grid, true, [0.3, 0.5, 0.5], 'tile')[0]!, 6);
+    expect(lookUp(grid, true, [0.3 - 2.5, 0.5, 0.5], 'tile')[0]).toBeCloseTo(
+      lookUp(grid, true, [0.3, 0.5, 0.5], 'tile')[0]!,
+      6,
+    );
   });
 
   it.each([
@@ -106,7 +125,10 @@ describe('the flow grid', () => {
     turned.forEach((n, i) => expect(n).toBeCloseTo(exact[i]!, 2));
     const within = testScene({
       groups: [{ id: 'g', name: 'G' }],
-      fields: [...GUSTS, { id: 'grid', name: 'Grid', group: 'g', settings: { kind: 'grid', group: 'g' }, actsAs: 'acceleration' }],
+      fields: [
+        ...GUSTS,
+        { id: 'grid', name: 'Grid', group: 'g', settings: { kind: 'grid', group: 'g' }, actsAs: 'acceleration' },
+      ],
     });
     expect(total(within, p).every(Number.isFinite)).toBe(true);
   });

@@ -24,13 +24,23 @@ function at(group: Written, fields: readonly Written[], position: Vector = [0, 0
 
 const x = (...args: Parameters<typeof at>) => at(...args).total.acceleration[0];
 
-const near = (distance: number) => ({ extent: { kind: 'ball', core: 1, reach: 1 }, place: { position: [distance, 0, 0] } });
+const near = (distance: number) => ({
+  extent: { kind: 'ball', core: 1, reach: 1 },
+  place: { position: [distance, 0, 0] },
+});
 
 describe('overlap (common practice)', () => {
   it('sum adds, average divides by the active members, strongest takes the largest', () => {
     expect(x({ rule: 'sum' }, [push(2), push(3)])).toBe(5);
     expect(x({ rule: 'average' }, [push(2), push(4)])).toBe(3);
-    expect(x({ rule: 'average' }, [push(2), push(4), push(9, { mute: true }), push(9, { spanned: true, from: 5, until: 9 })])).toBe(3);
+    expect(
+      x({ rule: 'average' }, [
+        push(2),
+        push(4),
+        push(9, { mute: true }),
+        push(9, { spanned: true, from: 5, until: 9 }),
+      ]),
+    ).toBe(3);
     const within = { id: 'h', name: 'H', group: 'g' };
     expect(x({ rule: 'average' }, [push(2), push(4, { group: 'h', mute: true })], [0, 0, 0], [within])).toBe(2);
     // A member out of reach is active all the same.
@@ -79,7 +89,12 @@ describe('overlap (common practice)', () => {
 });
 
 describe('levels', () => {
-  const level = (strength: number, over: Written = {}): Written => ({ settings: { kind: 'level' }, strength, group: 'g', ...over });
+  const level = (strength: number, over: Written = {}): Written => ({
+    settings: { kind: 'level' },
+    strength,
+    group: 'g',
+    ...over,
+  });
   const masked = (group: Written, levels: Written[]) =>
     x(group, [...levels, push(10, { group: '', modulators: [{ kind: 'group', group: 'g' }] })]);
 
@@ -116,7 +131,11 @@ describe('what each member delivers', () => {
               extent: { kind: 'ball', core: 0, reach: m.reach },
             }),
           );
-          const { fields: read, total } = at({ rule, limited, floor: 0.1, ceiling: 2, strength }, fields, [0.5, 0.2, 0]);
+          const { fields: read, total } = at(
+            { rule, limited, floor: 0.1, ceiling: 2, strength },
+            fields,
+            [0.5, 0.2, 0],
+          );
           for (const axis of [0, 1, 2]) {
             const parts = read.reduce((sum, f) => sum + f.weight * f.vector[axis]!, 0);
             expect(Math.abs(parts - total.acceleration[axis]!)).toBeLessThan(1e-9);
@@ -139,12 +158,18 @@ describe('what can’t stand together is refused in words', () => {
     expect(faults({ rule: 'product' }, [push(1)])[0]).toBe(
       '“G” can’t multiply members that act as acceleration: the rule product takes levels only.',
     );
-    expect(faults({ group: 'h' }, [push(1)], [{ id: 'h', name: 'H', group: 'g' }])[0]).toMatch(/a group outside the circle G → H → G/);
+    expect(faults({ group: 'h' }, [push(1)], [{ id: 'h', name: 'H', group: 'g' }])[0]).toMatch(
+      /a group outside the circle G → H → G/,
+    );
     const own = { settings: { kind: 'level' }, group: 'g', modulators: [{ kind: 'group', group: 'g' }] };
     expect(faults({}, [own])[0]).toMatch(/no modulator of its own members that reads this group/);
-    expect(faults({ id: 'f0' }, [push(1, { group: 'f0' })])[0]).toMatch(/groups\[0\]\.id is "f0"; allowed is an id that no field has/);
+    expect(faults({ id: 'f0' }, [push(1, { group: 'f0' })])[0]).toMatch(
+      /groups\[0\]\.id is "f0"; allowed is an id that no field has/,
+    );
     expect(faults({ rule: 'mean' }, [])[0]).toMatch(/groups\[0\]\.rule is "mean"; allowed is one of sum, average/);
-    expect(faults({ limited: true, floor: 3, ceiling: 2 }, [])[0]).toMatch(/ceiling is 2; allowed is a number from the floor \(3\) up/);
+    expect(faults({ limited: true, floor: 3, ceiling: 2 }, [])[0]).toMatch(
+      /ceiling is 2; allowed is a number from the floor \(3\) up/,
+    );
   });
 });
 

@@ -16,10 +16,13 @@ const key = (frame: number, value: number, ease: Key['ease'] = 'linear', handles
 const frames = (keys: readonly Key[]) => keys.map((k) => k.frame);
 
 describe('curves between keys', () => {
-  it.each(Object.entries(EASINGS))('%s is that of the package bezier-easing, and of CSS Easing Functions Level 1', (_name, handles) => {
-    const theirs = BezierEasing(...(handles as [number, number, number, number]));
-    for (let i = 0; i <= 200; i++) expect(Math.abs(easedBy(handles, i / 200) - theirs(i / 200))).toBeLessThan(1e-5);
-  });
+  it.each(Object.entries(EASINGS))(
+    '%s is that of the package bezier-easing, and of CSS Easing Functions Level 1',
+    (_name, handles) => {
+      const theirs = BezierEasing(...(handles as [number, number, number, number]));
+      for (let i = 0; i <= 200; i++) expect(Math.abs(easedBy(handles, i / 200) - theirs(i / 200))).toBeLessThan(1e-5);
+    },
+  );
 
   it.each([
     [0.17, 0.67, 0.83, -0.67],
@@ -58,7 +61,9 @@ describe('curves between keys', () => {
   });
 
   it('handles that can’t be are refused in words', () => {
-    const document = testDocument({ emitter: { keys: { 'birth.drag': [{ ...key(0, 1, 'curve'), handles: [1.2, 0, 0.5, 1] }] } } });
+    const document = testDocument({
+      emitter: { keys: { 'birth.drag': [{ ...key(0, 1, 'curve'), handles: [1.2, 0, 0.5, 1] }] } },
+    });
     expect(checkScene(document)[0]?.message).toMatch(/handles .* four numbers x₁, y₁, x₂, y₂ with x from 0 to 1/);
   });
 });
@@ -101,7 +106,8 @@ describe('edits of keys', () => {
         (values, tolerance) => {
           const row = values.map((value, frame) => key(frame, value));
           const thin = thinnedKeys(row, 0, values.length - 1, tolerance);
-          for (const { frame, value } of row) expect(Math.abs(valueAt(thin, frame) - value)).toBeLessThanOrEqual(tolerance + 1e-9);
+          for (const { frame, value } of row)
+            expect(Math.abs(valueAt(thin, frame) - value)).toBeLessThanOrEqual(tolerance + 1e-9);
         },
       ),
     );
@@ -123,7 +129,10 @@ describe('edits of keys', () => {
         fc.double({ min: -3, max: 3, noNaN: true }),
         (at, picked, by, ripple, scale) => {
           const row = [...at].toSorted((a, b) => a - b).map((f) => key(f, f));
-          for (const next of [movedKeys(row, new Set(picked), by, ripple), scaledKeys(row, new Set(picked), by, scale)]) {
+          for (const next of [
+            movedKeys(row, new Set(picked), by, ripple),
+            scaledKeys(row, new Set(picked), by, scale),
+          ]) {
             expect(frames(next)).toEqual([...new Set(frames(next))].toSorted((a, b) => a - b));
             expect(next.length).toBeGreaterThan(0);
           }

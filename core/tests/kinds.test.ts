@@ -19,8 +19,12 @@ const MESHES: Written[] = [{ id: 'm', name: 'M', source: { kind: 'terrain', deta
 /** Weight times vector of one field at a point. */
 function read(field: Written, position: Vector, frame = 0, assets: Assets = new Map()): Vector {
   const scene = testScene({ fields: [field], meshes: MESHES });
-  const { weight, vector } = probe(scene, assets, frame, scene.emitters[0]!, { position, velocity: [0.3, 0.2, -0.1], mass: 1, drag: 1 })
-    .fields[0]!;
+  const { weight, vector } = probe(scene, assets, frame, scene.emitters[0]!, {
+    position,
+    velocity: [0.3, 0.2, -0.1],
+    mass: 1,
+    drag: 1,
+  }).fields[0]!;
   return mapVector(vector, (n) => n * weight);
 }
 
@@ -32,8 +36,12 @@ function near(actual: readonly number[], expected: readonly number[], digits = 9
 const JUMPS = ['cells', 'path'];
 
 describe('every kind, in every extent, in every way of acting', () => {
-  const settingsOf = (kind: string): Written => (kind === 'texture' ? { kind, pattern: 'rings', edges: 'tile', thickness: 4 } : { kind });
-  const extentOf = (kind: string): Written => ({ kind, ...(kind === 'surface' ? { mesh: 'm', core: 0.2, reach: 3 } : {}) });
+  const settingsOf = (kind: string): Written =>
+    kind === 'texture' ? { kind, pattern: 'rings', edges: 'tile', thickness: 4 } : { kind };
+  const extentOf = (kind: string): Written => ({
+    kind,
+    ...(kind === 'surface' ? { mesh: 'm', core: 0.2, reach: 3 } : {}),
+  });
   for (const kind of fieldKinds.list)
     it(`${kind.kind}: finite, and continuous where the kind is (property)`, () => {
       const coordinate = fc.double({ min: -2, max: 2, noNaN: true });
@@ -43,11 +51,20 @@ describe('every kind, in every extent, in every way of acting', () => {
           fc.constantFrom(...kind.actions),
           fc.tuple(coordinate, coordinate, coordinate),
           (extent, actsAs, at) => {
-            const field = { settings: settingsOf(kind.kind), actsAs, extent: extentOf(extent), strength: actsAs === 'level' ? 1 : 0.7 };
-            const scene = testScene({ fields: [{ ...field, place: { position: [0.1, 0, 0], rotation: [20, 30, 40] } }], meshes: MESHES });
+            const field = {
+              settings: settingsOf(kind.kind),
+              actsAs,
+              extent: extentOf(extent),
+              strength: actsAs === 'level' ? 1 : 0.7,
+            };
+            const scene = testScene({
+              fields: [{ ...field, place: { position: [0.1, 0, 0], rotation: [20, 30, 40] } }],
+              meshes: MESHES,
+            });
             const particle = { velocity: [0.3, 0.2, -0.1] as const, mass: 1, drag: 1 };
             const value = (position: Vector) => {
-              const { weight, vector } = probe(scene, new Map(), 12, scene.emitters[0]!, { ...particle, position }).fields[0]!;
+              const { weight, vector } = probe(scene, new Map(), 12, scene.emitters[0]!, { ...particle, position })
+                .fields[0]!;
               return vector.map((n) => n * weight);
             };
             const here = value(at);
@@ -85,13 +102,22 @@ describe('every kind, in every extent, in every way of acting', () => {
     near(read({ settings: { kind: 'gravity' } }, [1, 2, 3]), [0, -9.80665, 0]);
     near(read({ settings: { kind: 'wind', direction: [0, 0, 2] }, strength: 3 }, [1, 2, 3]), [0, 0, 3]);
     near(read({ settings: { kind: 'shell', radius: 1, damping: 0 }, strength: 2 }, [0, 3, 0]), [0, -4, 0]);
-    near(read({ settings: { kind: 'shell', radius: 1, damping: 0, target: 'line', length: 4 }, strength: 2 }, [3, 1, 0]), [-4, 0, 0]);
-    near(read({ settings: { kind: 'attractor', target: 'line', length: 2, softening: 0 }, strength: 2 }, [0, 4, 0]), [0, -2, 0]);
+    near(
+      read({ settings: { kind: 'shell', radius: 1, damping: 0, target: 'line', length: 4 }, strength: 2 }, [3, 1, 0]),
+      [-4, 0, 0],
+    );
+    near(
+      read({ settings: { kind: 'attractor', target: 'line', length: 2, softening: 0 }, strength: 2 }, [0, 4, 0]),
+      [0, -2, 0],
+    );
     near(read({ settings: { kind: 'drag', quadratic: 0.5 }, strength: 2 }, [1, 2, 3]), [2, 0.5, 0]);
     near(read({ settings: { kind: 'limit', lowest: 1, highest: 2 }, strength: 1 }, [1, 2, 3]), [1, 2, 0]);
     near(read({ settings: { kind: 'level' }, strength: 0.4, ...ball }, [1, 2, 3]), [0.4, 0, 0]);
     near(read({ settings: { kind: 'surface', within: 2, rest: 0 }, strength: 4 }, [0, -0.5, 0]), [0, -3, 0]);
-    near(read({ settings: { kind: 'surface', within: 2, rest: 0, side: 'front' }, strength: 4 }, [0, -0.5, 0]), [0, 0, 0]);
+    near(
+      read({ settings: { kind: 'surface', within: 2, rest: 0, side: 'front' }, strength: 4 }, [0, -0.5, 0]),
+      [0, 0, 0],
+    );
     const even = { turn: 0, uneven: 0, width: 2, height: 2, depth: 2 };
     near(read({ settings: { kind: 'cells', ...even }, strength: 3 }, [0.9, 0.1, -0.4]), [0, 3, 0]);
     near(read({ settings: { kind: 'cells', ...even }, strength: 3 }, [1.1, 0.1, -0.4]), [0, 0, 0]);
@@ -134,7 +160,8 @@ describe('every kind, in every extent, in every way of acting', () => {
 
 describe('wind', () => {
   it('grows with height by the power law: twice as high, 2^α as fast (meteorology handbooks, from memory)', () => {
-    const at = (y: number) => read({ settings: { kind: 'wind', growth: 1 / 7, height: 10 }, strength: 8 }, [0, y, 0])[0];
+    const at = (y: number) =>
+      read({ settings: { kind: 'wind', growth: 1 / 7, height: 10 }, strength: 8 }, [0, y, 0])[0];
     expect(at(10)).toBeCloseTo(8, 9);
     expect(at(20) / at(10)).toBeCloseTo(2 ** (1 / 7), 9);
     // The 1/7 law from 10 m to 100 m: 1.389.
@@ -201,7 +228,12 @@ describe('texture', () => {
     let [dot, own, theirs] = [0, 0, 0];
     for (let i = 0; i < 200; i++) {
       const [u, v] = [0.05 + 0.9 * uniform(1, i, 1), 0.05 + 0.9 * uniform(1, i, 2)];
-      const [x, y, z] = read({ settings: { ...settings, does: 'slope' }, strength: 1 }, [2 * (u - 0.5), 0.4, 4 * (v - 0.5)], 0, assets);
+      const [x, y, z] = read(
+        { settings: { ...settings, does: 'slope' }, strength: 1 },
+        [2 * (u - 0.5), 0.4, 4 * (v - 0.5)],
+        0,
+        assets,
+      );
       const h = 1 / SIDE;
       const gx = -(level(u + h, v) - level(u - h, v)) / (2 * h) / 2;
       const gz = -(level(u, v + h) - level(u, v - h)) / (2 * h) / 4;
@@ -220,14 +252,19 @@ describe('texture', () => {
       read({ settings: { ...settings, ...over, neutral: 0 }, strength: 1 }, [0.1, y, 0.2], 0, assets)[1];
     const full = at({}, 0.5);
     expect(at({}, -7)).toBe(full);
-    expect([at({ side: 'front' }, 0.5), at({ side: 'front' }, -0.5), at({ side: 'back' }, -0.5)]).toEqual([full, 0, full]);
+    expect([at({ side: 'front' }, 0.5), at({ side: 'front' }, -0.5), at({ side: 'back' }, -0.5)]).toEqual([
+      full,
+      0,
+      full,
+    ]);
     expect(at({ thickness: 1 }, 0.5)).toBeCloseTo(full / 2, 9);
     expect(at({ thickness: 1 }, 1)).toBe(0);
   });
 
   it('levels are stretched between a dark and a light end; a pixel by itself, and tiles, work', () => {
     const one: Assets = new Map([[hash, { width: 1, height: 1, levels: Uint8Array.of(102) }]]);
-    const at = (over: Written, x = 0) => read({ settings: { ...settings, ...over }, strength: 1 }, [x, 0, 0], 0, one)[1];
+    const at = (over: Written, x = 0) =>
+      read({ settings: { ...settings, ...over }, strength: 1 }, [x, 0, 0], 0, one)[1];
     expect(at({})).toBeCloseTo(2 * (0.4 - 0.5), 9);
     expect(at({ dark: 0.2, light: 0.6 })).toBeCloseTo(0, 9);
     expect(at({}, 5)).toBe(0);
@@ -271,14 +308,17 @@ describe('turbulence', () => {
       const { vector } = new Simulation(testScene({ fields: [{ settings }] }), new Map()).stack.rows[0]!;
       const at = (time: number) => {
         const out = { x: new Float64Array(count), y: new Float64Array(count), z: new Float64Array(count) };
-        vector(position, { count, time: new Float64Array(count).fill(time) } as unknown as ParticleBlock, out, { time } as never);
+        vector(position, { count, time: new Float64Array(count).fill(time) } as unknown as ParticleBlock, out, {
+          time,
+        } as never);
         return out;
       };
       let last = at(from);
       const turned = new Set<number>();
       for (let step = 1; step <= steps; step++) {
         const now = at(from + step / steps);
-        for (let i = 0; i < count; i++) if (now.x[i]! * last.x[i]! + now.y[i]! * last.y[i]! + now.z[i]! * last.z[i]! < 0) turned.add(i);
+        for (let i = 0; i < count; i++)
+          if (now.x[i]! * last.x[i]! + now.y[i]! * last.y[i]! + now.z[i]! * last.z[i]! < 0) turned.add(i);
         last = now;
       }
       expect(turned.size / count).toBeLessThan(0.01);
@@ -287,7 +327,8 @@ describe('turbulence', () => {
 
   it('normalised it has its strength everywhere; inverted it is turned round', () => {
     for (const noise of ['simplex', 'gradient', 'cellular', 'ridged'])
-      for (const form of ['curl', 'plain']) expect(Math.hypot(...at({ noise, form, normalised: true, octaves: 2 }, 3))).toBeCloseTo(2, 9);
+      for (const form of ['curl', 'plain'])
+        expect(Math.hypot(...at({ noise, form, normalised: true, octaves: 2 }, 3))).toBeCloseTo(2, 9);
     near(
       at({ inverted: true }, 3),
       at({}, 3).map((n) => -n),
@@ -298,14 +339,23 @@ describe('turbulence', () => {
 
 describe('attractor', () => {
   it('swallows what comes within its radius, and nothing where it is muted', () => {
-    const fields = (mute: boolean) => [{ settings: { kind: 'attractor', swallow: 0.2, softening: 0 }, strength: 3, mute }];
+    const fields = (mute: boolean) => [
+      { settings: { kind: 'attractor', swallow: 0.2, softening: 0 }, strength: 3, mute },
+    ];
     const emitter = { ...thrown([-1, 0, 0]), place: { position: [1, 0, 0] } };
     expect(runTo(testScene({ emitter, fields: fields(false) }), 24).populations[0]!.count).toBe(0);
     expect(runTo(testScene({ emitter, fields: fields(true) }), 24).populations[0]!.count).toBe(1);
   });
 
   it('brings each particle to its own place on a shape, wherever that has moved', () => {
-    const target = { id: 't', name: 'Target', on: false, shape: { kind: 'ring', radius: 2 }, amounts: [], place: { position: [3, 0, 0] } };
+    const target = {
+      id: 't',
+      name: 'Target',
+      on: false,
+      shape: { kind: 'ring', radius: 2 },
+      amounts: [],
+      place: { position: [3, 0, 0] },
+    };
     const scene = testScene({
       emitter: { amounts: [{ kind: 'burst', count: 100 }], birth: { life: 99, speed: 0, drag: 3 } },
       others: [target],
@@ -332,7 +382,9 @@ describe('attractor', () => {
     const scene = testScene({
       emitter: thrown([0, 0, 0]),
       others: [other],
-      fields: [{ settings: { kind: 'attractor', target: 'particles', of: 'o', softening: 0 }, strength: 2, sends: { o: 0 } }],
+      fields: [
+        { settings: { kind: 'attractor', target: 'particles', of: 'o', softening: 0 }, strength: 2, sends: { o: 0 } },
+      ],
     });
     const run = runTo(scene, 1);
     expect(run.populations[0]!.columns.vy[0]).toBeCloseTo(2 / 24, 5);

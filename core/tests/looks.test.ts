@@ -111,7 +111,9 @@ describe('how particles are drawn', () => {
   });
 
   it('ready-made ramps are ramps that a look takes, and every form is offered', () => {
-    for (const { stops } of READY_RAMPS) expect(faultsOf(kinded(looks), { kind: 'sprite', colour: stops }, 'look')).toEqual([]);
-    for (const form of INSTANCE_FORMS) expect(faultsOf(kinded(looks), { kind: 'instance', form, form3: form }, 'look')).toEqual([]);
+    for (const { stops } of READY_RAMPS)
+      expect(faultsOf(kinded(looks), { kind: 'sprite', colour: stops }, 'look')).toEqual([]);
+    for (const form of INSTANCE_FORMS)
+      expect(faultsOf(kinded(looks), { kind: 'instance', form, form3: form }, 'look')).toEqual([]);
   });
 });

@@ -21,7 +21,9 @@ function moving(over: Written = {}, time: Written = {}): Scene {
         gate: { kind: 'pulses', from: 3, every: 13, on: 6 },
         shape: { kind: 'ball', radius: 0.5, from: 'volume' },
         birth: { life: 2, lifeVariance: 0.9, drag: 1.5, speed: 1 },
-        keys: { 'place.position': [0, 20, 60].map((frame, i) => ({ frame, value: [i === 1 ? 2 : 0, 0, 0], ease: 'smooth' })) },
+        keys: {
+          'place.position': [0, 20, 60].map((frame, i) => ({ frame, value: [i === 1 ? 2 : 0, 0, 0], ease: 'smooth' })),
+        },
         ...over,
       },
       fields: [
@@ -83,9 +85,16 @@ describe('a loop', () => {
     '%s is the same a loop later, at about its own pace, and does not jump at the seam',
     (kind) => {
       const values = tides.defaults(kind, { low: -1, high: 1, attack: 0.3 });
-      const give = tides
-        .get(kind)
-        .compile({ values, fps: 24, first: 0, last: 99, dials: dialsOf({ dials: [] }), stream: 5, sounds: [], closes: 100 });
+      const give = tides.get(kind).compile({
+        values,
+        fps: 24,
+        first: 0,
+        last: 99,
+        dials: dialsOf({ dials: [] }),
+        stream: 5,
+        sounds: [],
+        closes: 100,
+      });
       let most = 0;
       for (let frame = -50; frame < 150; frame += 0.25) {
         expect(give(frame + 100)).toBeCloseTo(give(frame), 6);
@@ -99,7 +108,10 @@ describe('a loop', () => {
 
   it('says part by part what can’t be closed, and mends what can be', () => {
     const scene = moving(
-      { birth: { life: 5 }, keys: { 'birth.drag': [0, 60].map((frame) => ({ frame, value: 1 + frame, ease: 'linear' })) } },
+      {
+        birth: { life: 5 },
+        keys: { 'birth.drag': [0, 60].map((frame) => ({ frame, value: 1 + frame, ease: 'linear' })) },
+      },
       { last: 96 },
     );
     const open = {

@@ -86,7 +86,8 @@ describe('masks', () => {
     }
     expect(inHollows / count).toBeGreaterThan(0.97);
     // Softly bounded: births thin out towards the limit, where a hard one would have as many as before it.
-    const near = (low: number, high: number) => [...columns.y.slice(0, count)].filter((y) => y >= low && y < high).length;
+    const near = (low: number, high: number) =>
+      [...columns.y.slice(0, count)].filter((y) => y >= low && y < high).length;
     expect(near(-0.2, -0.15)).toBeLessThan(0.35 * near(-0.05, 0));
   });
 
@@ -102,7 +103,15 @@ describe('masks', () => {
   });
 
   it('several multiply: of a half and a half a quarter is left', () => {
-    const noise = (seed: number): Written => ({ kind: 'noise', size: 0.3, octaves: 1, low: 0.5, high: 1, ramp: 0, seed });
+    const noise = (seed: number): Written => ({
+      kind: 'noise',
+      size: 0.3,
+      octaves: 1,
+      low: 0.5,
+      high: 1,
+      ramp: 0,
+      seed,
+    });
     const share = (masksOf: Written[]) => born(onMount({ masks: masksOf, maskMode: 'thin' })).count / 4000;
     expect(share([noise(1)])).toBeCloseTo(0.5, 1);
     expect(share([noise(1), noise(2)])).toBeCloseTo(0.25, 1);

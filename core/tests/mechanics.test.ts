@@ -8,7 +8,11 @@ describe('throw in vacuum (textbook mechanics)', () => {
   const speed = 12;
   const angle = Math.PI / 3;
   const scene = (substeps: number) =>
-    testScene({ emitter: thrown([speed * Math.cos(angle), speed * Math.sin(angle), 0]), fields: [gravity], time: { fps: 24, substeps } });
+    testScene({
+      emitter: thrown([speed * Math.cos(angle), speed * Math.sin(angle), 0]),
+      fields: [gravity],
+      time: { fps: 24, substeps },
+    });
 
   /** Apex, range and flight time, from the frames and a straight line between those about the landing. */
   function flight(substeps: number): { apex: number; range: number; time: number } {
@@ -63,7 +67,10 @@ describe('drag (textbook mechanics)', () => {
   it('linear: the position converges in the first order', () => {
     const exact = (t: number) => -G * t + G * (1 - Math.exp(-t));
     const error = (substeps: number) =>
-      Math.abs(only(runTo(testScene({ emitter: thrown([0, 0, 0], { drag: 1 }), fields: [gravity], time: { substeps } }), 48)).y - exact(2));
+      Math.abs(
+        only(runTo(testScene({ emitter: thrown([0, 0, 0], { drag: 1 }), fields: [gravity], time: { substeps } }), 48))
+          .y - exact(2),
+      );
     expect(error(2) / error(4)).toBeGreaterThan(1.8);
     expect(error(2) / error(4)).toBeLessThan(2.2);
   });
@@ -75,7 +82,9 @@ describe('drag (textbook mechanics)', () => {
     const scene = testScene({ emitter: thrown([0, 0, 0]), fields, time: { fps: 24 } });
     expect(G / 24).toBeLessThan(0.1 * end);
     for (const frame of [6, 12, 24, 72])
-      expect(Math.abs(-only(runTo(scene, frame)).vy / (end * Math.tanh((G * frame) / 24 / end)) - 1)).toBeLessThan(1e-3);
+      expect(Math.abs(-only(runTo(scene, frame)).vy / (end * Math.tanh((G * frame) / 24 / end)) - 1)).toBeLessThan(
+        1e-3,
+      );
   });
 
   it('Stokes 1851: a fine grain settles at 2/9·(ρp − ρf)·g·r²/μ with drag 6πμr/m and gravity lessened by buoyancy', () => {
@@ -110,7 +119,8 @@ describe('wind against an acceleration of the same number (closed form)', () => 
   });
 
   it('with a drag rate up to 1/s the wind moves less at all times; with much drag it leads', () => {
-    for (const frame of [1, 12, 48, 240]) expect(push('carry', 0.8, frame)).toBeLessThan(push('acceleration', 0.8, frame));
+    for (const frame of [1, 12, 48, 240])
+      expect(push('carry', 0.8, frame)).toBeLessThan(push('acceleration', 0.8, frame));
     expect(push('carry', 6, 4)).toBeGreaterThan(push('acceleration', 6, 4));
   });
 

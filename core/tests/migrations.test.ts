@@ -7,7 +7,11 @@ import { migrated } from '../document/migrations';
 import { runTo } from './scenes';
 
 /** A scene as version 1 wrote it, kept as it was. */
-const first = () => JSON.parse(readFileSync(join(import.meta.dirname, 'kept', 'scene-version-1.json'), 'utf8')) as Record<string, unknown>;
+const first = () =>
+  JSON.parse(readFileSync(join(import.meta.dirname, 'kept', 'scene-version-1.json'), 'utf8')) as Record<
+    string,
+    unknown
+  >;
 
 describe('saved scenes of older versions', () => {
   it('of version 1 open, with what was added in its default, and give as many particles as they did', () => {

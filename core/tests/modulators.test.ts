@@ -49,9 +49,12 @@ describe('a pattern of noise that drifts', () => {
       fields: [{ settings: { kind: 'turbulence', size: 0.8, drift: [...drift] }, strength: 2, actsAs: 'acceleration' }],
     });
     const at = (position: readonly [number, number, number], frame: number) =>
-      probe(scene, new Map(), frame, scene.emitters[0]!, { position, velocity: [0, 0, 0], mass: 1, drag: 0 }).total.acceleration;
+      probe(scene, new Map(), frame, scene.emitters[0]!, { position, velocity: [0, 0, 0], mass: 1, drag: 0 }).total
+        .acceleration;
     const before = at([0.31, 0.17, -0.42], 0);
-    at([0.31 + 2 * drift[0], 0.17 + 2 * drift[1], -0.42 + 2 * drift[2]], 48).forEach((n, axis) => expect(n).toBeCloseTo(before[axis]!, 5));
+    at([0.31 + 2 * drift[0], 0.17 + 2 * drift[1], -0.42 + 2 * drift[2]], 48).forEach((n, axis) =>
+      expect(n).toBeCloseTo(before[axis]!, 5),
+    );
     expect(at([0.31 - 2 * drift[0], 0.17 - 2 * drift[1], -0.42 - 2 * drift[2]], 48)[0]).not.toBeCloseTo(before[0], 1);
   });
 });
@@ -74,10 +77,9 @@ describe('modulators multiply a weight', () => {
   it('by own speed, and by a formula of distance, time and place', () => {
     expect(felt({ kind: 'speed' }, { velocity: [0, 0.6, 0.8] })).toBe(5);
     const ball = { extent: { kind: 'ball', core: 9, reach: 9 } };
-    expect(felt({ kind: 'formula', formula: 'd / 10 + frame / 100 + strength × 0' }, { position: [0, 3, 4] }, ball, 12)).toBeCloseTo(
-      6.2,
-      9,
-    );
+    expect(
+      felt({ kind: 'formula', formula: 'd / 10 + frame / 100 + strength × 0' }, { position: [0, 3, 4] }, ball, 12),
+    ).toBeCloseTo(6.2, 9);
     expect(felt({ kind: 'formula', formula: 'x + age' }, { position: [0.5, 0, 0], age: 0.25 })).toBe(7.5);
   });
 
@@ -111,7 +113,13 @@ describe('modulators multiply a weight', () => {
     const image = levelsOfRgba(2, 1, new Uint8Array([0, 0, 0, 255, 255, 255, 255, 255]));
     const hash = 'a'.repeat(64);
     const read = (x: number, tile: boolean) =>
-      felt({ kind: 'texture', pattern: 'image', image: hash, tile }, { position: [x, 5, 0] }, {}, 0, new Map([[hash, image]]));
+      felt(
+        { kind: 'texture', pattern: 'image', image: hash, tile },
+        { position: [x, 5, 0] },
+        {},
+        0,
+        new Map([[hash, image]]),
+      );
     expect([-0.5, 0, 0.5, 3].map((x) => read(x, false))).toEqual([0, 5, 10, 10]);
     expect(read(1.5, true)).toBe(0);
   });
@@ -132,9 +140,15 @@ describe('modulators multiply a weight', () => {
   it('of every kind have a default that leaves the scene sound, and what is wrong is told', () => {
     for (const kind of modulators.list) expect(felt({ kind: kind.kind })).not.toBeNaN();
     const document = testDocument({ fields: [field({ kind: 'noise', amount: 3 })] });
-    expect(checkScene(document)[0]!.message).toBe('fields[0].modulators[0].amount is 3; allowed is a number from 0 up to 2.');
+    expect(checkScene(document)[0]!.message).toBe(
+      'fields[0].modulators[0].amount is 3; allowed is a number from 0 up to 2.',
+    );
     expect(
-      modulators.get('formula').broken!({ values: { formula: 'q + 1' }, image: () => undefined, dials: { names: [], at: () => [] } }),
+      modulators.get('formula').broken!({
+        values: { formula: 'q + 1' },
+        image: () => undefined,
+        dials: { names: [], at: () => [] },
+      }),
     ).toMatch(/“q” is not known/);
   });
 });

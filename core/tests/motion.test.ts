@@ -29,7 +29,9 @@ describe('keys', () => {
 
   it('two on one frame, and those out of order, are refused at their place', () => {
     const scene = (frames: number[]) =>
-      testDocument({ emitter: { keys: { 'place.position': frames.map((frame) => ({ frame, value: [0, 0, 0], ease: 'linear' })) } } });
+      testDocument({
+        emitter: { keys: { 'place.position': frames.map((frame) => ({ frame, value: [0, 0, 0], ease: 'linear' })) } },
+      });
     expect(checkScene(scene([1, 2, 3]))).toEqual([]);
     expect(checkScene(scene([1, 5, 5]))[0]).toMatchObject({ field: 'emitters[0].keys.place.position[2].frame' });
     expect(checkScene(scene([9, 2]))[0]!.message).toMatch(/allowed is a frame after that of the key before it/);
@@ -57,7 +59,14 @@ describe('carriers', () => {
     const scene = completeScene({
       name: 'T',
       carriers: [carrier('a', { place: { position: [1, 0, 0], rotation: [0, 90, 0], scale: 2 } })],
-      emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' }, place: { position: [0, 0, 1], carrier: 'a', follows: 'position' } }],
+      emitters: [
+        {
+          id: 'e',
+          name: 'E',
+          shape: { kind: 'point' },
+          place: { position: [0, 0, 1], carrier: 'a', follows: 'position' },
+        },
+      ],
     });
     const place = motionOf(scene.carriers, scene.emitters[0]!).at(0);
     place.position.forEach((n, i) => expect(n).toBeCloseTo([3, 0, 0][i]!, 12));
@@ -66,11 +75,16 @@ describe('carriers', () => {
   });
 
   it('that carry one another in a circle are refused, with the circle named; a missing one is refused, too', () => {
-    const circle = { ...testScene(), carriers: [carrier('a', { place: { carrier: 'b' } }), carrier('b', { place: { carrier: 'a' } })] };
+    const circle = {
+      ...testScene(),
+      carriers: [carrier('a', { place: { carrier: 'b' } }), carrier('b', { place: { carrier: 'a' } })],
+    };
     expect(checkScene(JSON.parse(JSON.stringify(circle)))[0]!.message).toMatch(/outside the circle A → B → A/);
     const lost = testDocument({ emitter: { place: { carrier: 'ghost' } } });
     expect(checkScene(lost)[0]!.message).toMatch(/ghost.*allowed is the id of one of the scene’s carriers/);
-    expect(carriersOf([], completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, place: { carrier: 'ghost' } }))).toEqual([]);
+    expect(
+      carriersOf([], completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, place: { carrier: 'ghost' } })),
+    ).toEqual([]);
   });
 
   it('there and back is where it was, for any places (property)', () => {
@@ -79,7 +93,11 @@ describe('carriers', () => {
     const place = fc.record({ position: vector, angles: vector, scale: fc.double({ min: 0.1, max: 10, noNaN: true }) });
     fc.assert(
       fc.property(place, place, vector, (a, b, p) => {
-        const [outer, inner] = [a, b].map(({ position, angles, scale }) => ({ position, rotation: rotationFromDegrees(angles), scale }));
+        const [outer, inner] = [a, b].map(({ position, angles, scale }) => ({
+          position,
+          rotation: rotationFromDegrees(angles),
+          scale,
+        }));
         const both = within(outer!, inner!);
         outward(both, p).forEach((n, i) => expect(n).toBeCloseTo(outward(outer!, outward(inner!, p))[i]!, 6));
         inward(both, outward(both, p)).forEach((n, i) => expect(n).toBeCloseTo(p[i]!, 6));
@@ -156,7 +174,11 @@ describe('moving emitters', () => {
     const of = (scale: number) =>
       runTo(
         testScene({
-          emitter: { shape: { kind: 'ball', radius: 1, from: 'surface' }, place: { scale }, amounts: [{ kind: 'burst', count: 20 }] },
+          emitter: {
+            shape: { kind: 'ball', radius: 1, from: 'surface' },
+            place: { scale },
+            amounts: [{ kind: 'burst', count: 20 }],
+          },
         }),
         0,
       ).populations[0]!.columns;
@@ -202,7 +224,11 @@ describe('moving emitters', () => {
       only(
         runTo(
           testScene({
-            emitter: { ...thrown([1, 0, 0]), birth: { ...(thrown([1, 0, 0])['birth'] as object), axes }, place: { rotation: [0, 0, 90] } },
+            emitter: {
+              ...thrown([1, 0, 0]),
+              birth: { ...(thrown([1, 0, 0])['birth'] as object), axes },
+              place: { rotation: [0, 0, 90] },
+            },
           }),
           0,
         ),
@@ -212,10 +238,14 @@ describe('moving emitters', () => {
 
   it('leaves along the tangent, or outward from its middle', () => {
     const burst = { amounts: [{ kind: 'burst', count: 40 }] };
-    const ring = runTo(testScene({ emitter: { ...burst, shape: { kind: 'ring', radius: 2 }, birth: { along: 'tangent', speed: 1 } } }), 0)
-      .populations[0]!.columns;
-    const box = runTo(testScene({ emitter: { ...burst, shape: { kind: 'box' }, birth: { along: 'outward', speed: 2 } } }), 0)
-      .populations[0]!.columns;
+    const ring = runTo(
+      testScene({ emitter: { ...burst, shape: { kind: 'ring', radius: 2 }, birth: { along: 'tangent', speed: 1 } } }),
+      0,
+    ).populations[0]!.columns;
+    const box = runTo(
+      testScene({ emitter: { ...burst, shape: { kind: 'box' }, birth: { along: 'outward', speed: 2 } } }),
+      0,
+    ).populations[0]!.columns;
     for (let i = 0; i < 40; i++) {
       expect(ring.x[i]! * ring.vx[i]! + ring.z[i]! * ring.vz[i]!).toBeCloseTo(0, 5);
       const r = Math.hypot(box.x[i]!, box.y[i]!, box.z[i]!);

@@ -27,7 +27,10 @@ function bent(source: object, bond: object, more: Parameters<typeof testScene>[0
 /** Distinct places of the vertices of a mesh. */
 function placesOf(body: TriangleMesh): Float32Array {
   const { vertexOf } = weldedOf(body);
-  return Float32Array.from({ length: 3 * vertexOf.length }, (_, i) => body.positions[3 * vertexOf[Math.floor(i / 3)]! + (i % 3)]!);
+  return Float32Array.from(
+    { length: 3 * vertexOf.length },
+    (_, i) => body.positions[3 * vertexOf[Math.floor(i / 3)]! + (i % 3)]!,
+  );
 }
 
 /** Where the particles of the only body of a run are, in the order of the places of its mesh. */
@@ -71,7 +74,15 @@ describe('a mesh bent by its vertices', () => {
       {
         fields: [{ settings: { kind: 'gravity', direction: [0, -1, 0] }, strength: G }],
         time: { substeps: 2 },
-        colliders: [{ id: 'c', name: 'C', place: { position: [0, -1, 0] }, shape: { kind: 'plane' }, response: { kind: 'bounce' } }],
+        colliders: [
+          {
+            id: 'c',
+            name: 'C',
+            place: { position: [0, -1, 0] },
+            shape: { kind: 'plane' },
+            response: { kind: 'bounce' },
+          },
+        ],
       },
     );
     const body = meshOfScene(scene, new Map(), 'm')!;
@@ -88,7 +99,8 @@ describe('a mesh bent by its vertices', () => {
     const at = verticesOf(run);
     let off = 0;
     for (let e = 0; e < edges.length; e += 2) {
-      const long = (p: ArrayLike<number>) => Math.hypot(...[0, 1, 2].map((k) => p[3 * edges[e]! + k]! - p[3 * edges[e + 1]! + k]!));
+      const long = (p: ArrayLike<number>) =>
+        Math.hypot(...[0, 1, 2].map((k) => p[3 * edges[e]! + k]! - p[3 * edges[e + 1]! + k]!));
       off += Math.abs(long(at) / long(rest) - 1);
     }
     expect(off / (edges.length / 2)).toBeLessThan(0.05);
@@ -134,7 +146,8 @@ describe('the springs of a mesh', () => {
     expect(edges.length / 2).toBe(folds.length / 2);
     const { count, placeOf } = weldedOf(body);
     let faces = 0;
-    for (let t = 0; t < body.index.length; t += 3) if (new Set([0, 1, 2].map((k) => placeOf[body.index[t + k]!])).size === 3) faces++;
+    for (let t = 0; t < body.index.length; t += 3)
+      if (new Set([0, 1, 2].map((k) => placeOf[body.index[t + k]!])).size === 3) faces++;
     expect(count - edges.length / 2 + faces).toBe(2);
   });
 });

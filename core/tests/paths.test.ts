@@ -36,7 +36,9 @@ describe('a path', () => {
     const length = (over: object) => pathLength(lineOf({ ...defaultsOf(pathParameters), ...over }));
     expect(length({ form: 'line', pathLength: 3 })).toBeCloseTo(3, 12);
     expect(length(circle) / (2 * Math.PI * R)).toBeCloseTo(1, 3);
-    expect(length({ form: 'helix', pathRadius: 1, pathTurns: 3, pathLength: 4 }) / Math.hypot(6 * Math.PI, 4)).toBeCloseTo(1, 3);
+    expect(
+      length({ form: 'helix', pathRadius: 1, pathTurns: 3, pathLength: 4 }) / Math.hypot(6 * Math.PI, 4),
+    ).toBeCloseTo(1, 3);
   });
 
   it('of lettering is one closed stroke a contour, and none leads from one to the next', () => {
@@ -48,7 +50,10 @@ describe('a path', () => {
     }
     const pieces = line.points
       .slice(1)
-      .map((p, i) => [line.lengths[i + 1]! - line.lengths[i]!, Math.hypot(...p.map((n, k) => n - line.points[i]![k]!))]);
+      .map((p, i) => [
+        line.lengths[i + 1]! - line.lengths[i]!,
+        Math.hypot(...p.map((n, k) => n - line.points[i]![k]!)),
+      ]);
     const gaps = line.strokes.slice(0, -1).map(({ last }) => last);
     pieces.forEach(([counted, real], i) => expect(counted).toBeCloseTo(gaps.includes(i) ? 0 : real!, 9));
   });
@@ -73,7 +78,11 @@ describe('a path', () => {
   it('winds at its radius, closes on a closed path, and tapers off on an open one', () => {
     const winding = { form: 'helix', frequency: 1.3, radius: 0.25, taper: 0 } as const;
     const at = coursePoint();
-    const offset = (course: Course, w: typeof winding | (Omit<typeof winding, 'taper'> & { taper: number }), s: number) => {
+    const offset = (
+      course: Course,
+      w: typeof winding | (Omit<typeof winding, 'taper'> & { taper: number }),
+      s: number,
+    ) => {
       const stroke = course.line.strokes[0]!;
       windingPoint(course, w, stroke, s, 0, at);
       const wound = [...at.p];
@@ -126,7 +135,10 @@ describe('one lap a lifetime (common practice)', () => {
 
   it('brings every particle to the end of an open path at its death', () => {
     const scene = testScene({
-      emitter: { shape: { kind: 'path', form: 'line', pathLength: 6, from: 'start' }, birth: { life: 4, speed: 0, drag: 0 } },
+      emitter: {
+        shape: { kind: 'path', form: 'line', pathLength: 6, from: 'start' },
+        birth: { life: 4, speed: 0, drag: 0 },
+      },
       fields: [
         {
           settings: { kind: 'path', pace: 'lap', towards: 0 },
@@ -146,7 +158,11 @@ describe('the path field', () => {
     runTo(
       testScene({
         time: { substeps: 2 },
-        emitter: { shape: { kind: 'path', ...circle }, amounts: [{ kind: 'burst', count: 60 }], birth: { life: 999, speed: 0, drag: 1 } },
+        emitter: {
+          shape: { kind: 'path', ...circle },
+          amounts: [{ kind: 'burst', count: 60 }],
+          birth: { life: 999, speed: 0, drag: 1 },
+        },
         fields: [{ extent: ring, ...field }],
       }),
       frames,
@@ -154,12 +170,17 @@ describe('the path field', () => {
   const lapFrames = Math.round((2 * Math.PI * R * 24) / 1.5);
 
   it('keeps particles within 5 cm of a closed path for ten laps, driven with a little pull towards it', () => {
-    const run = follow({ settings: { kind: 'path', towards: 0.4 }, actsAs: 'drive', strength: 0.3, pace: 1.5 }, 10 * lapFrames);
+    const run = follow(
+      { settings: { kind: 'path', towards: 0.4 }, actsAs: 'drive', strength: 0.3, pace: 1.5 },
+      10 * lapFrames,
+    );
     expect(round(run).gaps).toHaveLength(60);
     expect(round(run).error * R).toBeLessThan(0.05);
     // And set outright, they stay on it to a millimetre.
     expect(
-      round(follow({ settings: { kind: 'path', towards: 0.4 }, actsAs: 'drive', strength: 1, pace: 1.5 }, 10 * lapFrames)).error * R,
+      round(
+        follow({ settings: { kind: 'path', towards: 0.4 }, actsAs: 'drive', strength: 1, pace: 1.5 }, 10 * lapFrames),
+      ).error * R,
     ).toBeLessThan(1e-3);
   });
 
@@ -188,7 +209,9 @@ describe('the path field', () => {
     );
     const { count, columns } = run.populations[0]!;
     for (let i = 0; i < count; i++)
-      expect(Math.abs(Math.hypot(Math.hypot(columns.x[i]!, columns.z[i]!) - R, columns.y[i]!) - 0.3)).toBeLessThan(0.02);
+      expect(Math.abs(Math.hypot(Math.hypot(columns.x[i]!, columns.z[i]!) - R, columns.y[i]!) - 0.3)).toBeLessThan(
+        0.02,
+      );
   });
 
   it('says that the emitter lies off it, and snaps it there', () => {
@@ -215,9 +238,18 @@ describe('the path field', () => {
     const line = { kind: 'path', form: 'line', pathLength: 8, core: 9, reach: 9 };
     const at = (settings: Written, position: Vector, over: Written = {}): Vector => {
       const scene = testScene({
-        fields: [{ settings: { kind: 'path', towards: 0, ...settings }, actsAs: 'acceleration', strength: 2, extent: line, ...over }],
+        fields: [
+          {
+            settings: { kind: 'path', towards: 0, ...settings },
+            actsAs: 'acceleration',
+            strength: 2,
+            extent: line,
+            ...over,
+          },
+        ],
       });
-      return probe(scene, new Map(), 0, scene.emitters[0]!, { position, velocity: [0, 0, 0], mass: 1, drag: 0 }).total.acceleration;
+      return probe(scene, new Map(), 0, scene.emitters[0]!, { position, velocity: [0, 0, 0], mass: 1, drag: 0 }).total
+        .acceleration;
     };
     const near = (actual: Vector, expected: Vector) => expected.forEach((n, i) => expect(actual[i]).toBeCloseTo(n, 6));
     near(at({}, [1, 3, 0]), [2, 0, 0]);
@@ -237,7 +269,10 @@ describe('the path field', () => {
       expect(count).toBeGreaterThan(100);
       for (let i = 0; i < count; i++) {
         expect(columns.y[i]).toBeCloseTo(5, 5);
-        expect(Math.hypot(columns.x[i]! - (from === 'start' ? R : 0), columns.z[i]!)).toBeCloseTo(from === 'start' ? 0 : R, 2);
+        expect(Math.hypot(columns.x[i]! - (from === 'start' ? R : 0), columns.z[i]!)).toBeCloseTo(
+          from === 'start' ? 0 : R,
+          2,
+        );
       }
     }
   });

@@ -25,26 +25,36 @@ const bodies: Body[] = [shapes, extents].flatMap((registry) =>
 );
 
 describe('handles of sizes', () => {
-  it.each(bodies.map((b) => [b.kind, b] as const))('%s: dragged along its axis, a handle stays under the pointer', (_kind, body) => {
-    for (const handle of body.handles(body.defaults)) {
-      expect(Math.hypot(...handle.axis)).toBeCloseTo(1, 12);
-      const moved = 0.37;
-      const value = (body.defaults[handle.parameter] as number) + handle.perMetre * moved;
-      const after = body.handles({ ...body.defaults, [handle.parameter]: value }).find((h) => h.parameter === handle.parameter)!;
-      after.at.forEach((n, i) => expect(n).toBeCloseTo(handle.at[i]! + moved * handle.axis[i]!, 9));
-    }
-  });
+  it.each(bodies.map((b) => [b.kind, b] as const))(
+    '%s: dragged along its axis, a handle stays under the pointer',
+    (_kind, body) => {
+      for (const handle of body.handles(body.defaults)) {
+        expect(Math.hypot(...handle.axis)).toBeCloseTo(1, 12);
+        const moved = 0.37;
+        const value = (body.defaults[handle.parameter] as number) + handle.perMetre * moved;
+        const after = body
+          .handles({ ...body.defaults, [handle.parameter]: value })
+          .find((h) => h.parameter === handle.parameter)!;
+        after.at.forEach((n, i) => expect(n).toBeCloseTo(handle.at[i]! + moved * handle.axis[i]!, 9));
+      }
+    },
+  );
 
   it('every size of a shape has one', () => {
     const forms = shapes.list.flatMap(({ kind }) =>
-      kind === 'path' ? ['drawn', 'line', 'circle', 'helix'].map((form) => shapes.defaults(kind, { form })) : [shapes.defaults(kind)],
+      kind === 'path'
+        ? ['drawn', 'line', 'circle', 'helix'].map((form) => shapes.defaults(kind, { form }))
+        : [shapes.defaults(kind)],
     );
     for (const values of forms) {
       const { kind, parameters, handles } = shapes.get(values.kind);
       const sizes = Object.entries(parameters).filter(
-        ([name, p]) => p.type === 'number' && p.unit === 'm' && isShown(p, values) && !(kind === 'lettering' && name === 'depth'),
+        ([name, p]) =>
+          p.type === 'number' && p.unit === 'm' && isShown(p, values) && !(kind === 'lettering' && name === 'depth'),
       );
-      expect((handles?.(values) ?? []).map((h) => h.parameter).toSorted()).toEqual(sizes.map(([name]) => name).toSorted());
+      expect((handles?.(values) ?? []).map((h) => h.parameter).toSorted()).toEqual(
+        sizes.map(([name]) => name).toSorted(),
+      );
     }
   });
 });
@@ -106,4 +116,5 @@ it('new names and ids are free ones', () => {
   expect(freeId('f', ['f1', 'f3'])).toBe('f2');
 });
 
-it('lengths in sentences are short', () => expect([0.004, 0.5, 1.234, 12.3].map(metres)).toEqual(['4.0 mm', '0.5 m', '1.2 m', '12 m']));
+it('lengths in sentences are short', () =>
+  expect([0.004, 0.5, 1.234, 12.3].map(metres)).toEqual(['4.0 mm', '0.5 m', '1.2 m', '12 m']));

@@ -14,13 +14,18 @@ const G = 9.80665;
 /** A scene with one carrier `c`, and an emitter that stands on it and gives birth on every frame. */
 const carried = (carrier: Written, more: Parameters<typeof testScene>[0] = {}) =>
   testScene({
-    emitter: { place: { carrier: 'c' }, amounts: [{ kind: 'rate', rate: 24 }], birth: { life: 0.03, speed: 0, drag: 0 } },
+    emitter: {
+      place: { carrier: 'c' },
+      amounts: [{ kind: 'rate', rate: 24 }],
+      birth: { life: 0.03, speed: 0, drag: 0 },
+    },
     carriers: [{ id: 'c', name: 'C', ...carrier }],
     ...more,
     time: { last: 240, ...more.time },
   });
 
-const placeAt = (scene: Scene, frame: number) => motionOf(movedCarriers(scene, new Map()), scene.carriers[0]!).at(frame).position;
+const placeAt = (scene: Scene, frame: number) =>
+  motionOf(movedCarriers(scene, new Map()), scene.carriers[0]!).at(frame).position;
 const courseAt = (scene: Scene, frame: number) => {
   const carriers = movedCarriers(scene, new Map());
   return motionOf(carriers, carriers[0]!).at(frame).position;
@@ -49,7 +54,10 @@ describe('a carrier that feels the fields', () => {
   });
 
   it('comes to rest where its pull balances the fields: g/(2πf)² below its place (Hooke’s law)', () => {
-    const scene = carried({ moved: 'fields', back: 1, damping: 1, drag: 0, place: { position: [0, 3, 0] } }, { fields: [down] });
+    const scene = carried(
+      { moved: 'fields', back: 1, damping: 1, drag: 0, place: { position: [0, 3, 0] } },
+      { fields: [down] },
+    );
     expect(courseAt(scene, 240)[1]).toBeCloseTo(3 - G / (2 * Math.PI) ** 2, 4);
   });
 
@@ -73,7 +81,13 @@ describe('a carrier that feels the fields', () => {
   });
 
   it('feels one group of fields where one is named, and stands in the frame of its own carrier', () => {
-    const inner = { moved: 'fields', back: 0, drag: 0, feels: 'lift', place: { carrier: 'outer', position: [1, 0, 0] } };
+    const inner = {
+      moved: 'fields',
+      back: 0,
+      drag: 0,
+      feels: 'lift',
+      place: { carrier: 'outer', position: [1, 0, 0] },
+    };
     const scene = carried(
       {},
       {
@@ -113,7 +127,9 @@ describe('a carrier that rides on a strand', () => {
       run.advance();
       const { id, columns, count } = run.populations[0]!;
       const slot = (point: number) =>
-        Array.from({ length: count }, (_, i) => i).find((i) => Math.floor(id[i]! / 8) === 2 && pointOf(id[i]!, 8) === point)!;
+        Array.from({ length: count }, (_, i) => i).find(
+          (i) => Math.floor(id[i]! / 8) === 2 && pointOf(id[i]!, 8) === point,
+        )!;
       expect(courseAt(meadow(), frame)).toEqual([columns.x[slot(7)], columns.y[slot(7)], columns.z[slot(7)]]);
       const middle = (columns.x[slot(3)]! + columns.x[slot(4)]!) / 2;
       expect(courseAt(half, frame)[0]).toBeCloseTo(middle, 6);
@@ -140,7 +156,10 @@ describe('a carrier that rides on a strand', () => {
 
   it('a strand that stands on the carrier itself is refused in words', () => {
     const scene = meadow();
-    const circle = { ...scene, emitters: [{ ...scene.emitters[0]!, place: { ...scene.emitters[0]!.place, carrier: 'c' } }] };
+    const circle = {
+      ...scene,
+      emitters: [{ ...scene.emitters[0]!, place: { ...scene.emitters[0]!.place, carrier: 'c' } }],
+    };
     expect(checkScene(JSON.parse(JSON.stringify(circle)))[0]?.message).toMatch(
       /carriers\[0\]\.strandOf .*an emitter that this carrier does not carry/,
     );

@@ -16,7 +16,10 @@ function bitsOf(runs: readonly Simulation[]): Map<string, string> {
   for (const run of runs)
     run.populations.forEach((p, e) => {
       for (let i = 0; i < p.count; i++)
-        all.set(`${e}:${p.id[i]}`, FLOAT_COLUMNS.map((name) => new Uint32Array(Float32Array.of(p.columns[name][i]!).buffer)[0]).join(' '));
+        all.set(
+          `${e}:${p.id[i]}`,
+          FLOAT_COLUMNS.map((name) => new Uint32Array(Float32Array.of(p.columns[name][i]!).buffer)[0]).join(' '),
+        );
     });
   return all;
 }
@@ -56,7 +59,8 @@ describe('a run is a function of the scene', () => {
       fc.property(anyScene, fc.integer({ min: 0, max: 14 }), (scene, kept) => goesOn(scene, kept, 15)),
       { numRuns: cases(5, 25) },
     );
-    for (const { scene } of examples) goesOn({ ...scene, time: { ...scene.time, preRoll: 0 } }, scene.time.first + 3, scene.time.first + 7);
+    for (const { scene } of examples)
+      goesOn({ ...scene, time: { ...scene.time, preRoll: 0 } }, scene.time.first + 3, scene.time.first + 7);
   });
 
   it('a draft is a subset of the whole run: the same particles on the same paths, bit for bit', () => {

@@ -17,7 +17,13 @@ interface Parts {
 
 /** A document for tests: one emitter `e`, over which any part can be written. */
 export function testDocument({ emitter = {}, others = [], fields = [], time = {}, ...more }: Parts = {}): Written {
-  const first = { id: 'e', name: 'E', shape: { kind: 'point' }, amounts: [{ kind: 'burst', count: 1, frame: 0 }], ...emitter };
+  const first = {
+    id: 'e',
+    name: 'E',
+    shape: { kind: 'point' },
+    amounts: [{ kind: 'burst', count: 1, frame: 0 }],
+    ...emitter,
+  };
   return {
     format: SCENE_FORMAT,
     version: SCENE_VERSION,
@@ -34,7 +40,15 @@ export const testScene = (parts: Parts = {}): Scene => completeScene(testDocumen
 
 /** A particle thrown from the origin, without drag and with a long life. */
 export const thrown = (velocity: readonly [number, number, number], birth: Written = {}): Written => ({
-  birth: { life: 1e4, speed: Math.hypot(...velocity), along: 'direction', direction: velocity, mass: 1, drag: 0, ...birth },
+  birth: {
+    life: 1e4,
+    speed: Math.hypot(...velocity),
+    along: 'direction',
+    direction: velocity,
+    mass: 1,
+    drag: 0,
+    ...birth,
+  },
 });
 
 /** Runs a scene on to a frame. */

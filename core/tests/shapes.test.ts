@@ -70,7 +70,8 @@ describe('densities of shapes against their geometry (χ², fixed seeds)', () =>
       [2, 0, 1],
     ] as const;
     const open = polylineOf(knots, false, true);
-    for (const knot of knots) expect(Math.min(...open.points.map((p) => Math.hypot(...p.map((n, i) => n - knot[i]!))))).toBeLessThan(1e-12);
+    for (const knot of knots)
+      expect(Math.min(...open.points.map((p) => Math.hypot(...p.map((n, i) => n - knot[i]!))))).toBeLessThan(1e-12);
     const closed = polylineOf(knots, true, true);
     expect(closed.points.at(-1)).toEqual(knots[0]);
     expect(pathLength(closed)).toBeGreaterThan(pathLength(open));
@@ -90,7 +91,8 @@ describe('densities of shapes against their geometry (χ², fixed seeds)', () =>
     ).toBeLessThan(LIMIT);
     const torus = places('ring', { radius: 2, tube: 1 });
     const cross = torus.map((p) => ({ out: Math.hypot(p.x, p.z) - 2, up: p.y }));
-    // The share of volume within an angle φ of the outer side is (φ + (r̄/R)·sin φ)/π with the mean of r over the disc, 2/3·tube.
+    // The share of volume within an angle φ of the outer side is (φ + (r̄/R)·sin φ)/π with the mean of r over the disc,
+    // 2/3·tube.
     const outer = cross.filter(({ out, up }) => Math.abs(Math.atan2(up, out)) < Math.PI / 2).length / N;
     // Three standard errors of a share of 20 000.
     expect(Math.abs(outer - (0.5 + ((2 / 3) * (1 / 2)) / Math.PI))).toBeLessThan(3 * Math.sqrt(0.24 / N));
@@ -116,7 +118,11 @@ describe('densities of shapes against their geometry (χ², fixed seeds)', () =>
   it('image: in proportion to the levels of its pixels, and even within them', () => {
     const levels = Uint8Array.from([0, 40, 80, 120, 160, 200, 240, 255]);
     const image = { width: 4, height: 2, levels };
-    const all = places('image', { pattern: 'image', image: 'a'.repeat(64), width: 4, depth: 2 }, { image: () => image });
+    const all = places(
+      'image',
+      { pattern: 'image', image: 'a'.repeat(64), width: 4, depth: 2 },
+      { image: () => image },
+    );
     const counts = new Array<number>(8).fill(0);
     for (const p of all) counts[Math.floor(p.v * 2) * 4 + Math.floor(p.u * 4)]!++;
     expect(counts[0]).toBe(0);
@@ -177,7 +183,8 @@ describe('densities of shapes against their geometry (χ², fixed seeds)', () =>
     const { contours } = layOut('Il', typefaceOf('martian-mono'), 2, 0, 1);
     const lengths = contours.map((c) => {
       let sum = 0;
-      for (let i = 0; i < c.length; i += 2) sum += Math.hypot(c[(i + 2) % c.length]! - c[i]!, c[(i + 3) % c.length]! - c[i + 1]!);
+      for (let i = 0; i < c.length; i += 2)
+        sum += Math.hypot(c[(i + 2) % c.length]! - c[i]!, c[(i + 3) % c.length]! - c[i + 1]!);
       return sum;
     });
     const all = places('lettering', { text: 'Il', face: 'martian-mono', from: 'outline', size: 2 });
@@ -186,7 +193,10 @@ describe('densities of shapes against their geometry (χ², fixed seeds)', () =>
       contours.forEach((c, n) => {
         for (let i = 0; i < c.length; i += 2) {
           const [ax, ay, bx, by] = [c[i]!, c[i + 1]!, c[(i + 2) % c.length]!, c[(i + 3) % c.length]!];
-          const t = Math.min(1, Math.max(0, ((p.x - ax) * (bx - ax) + (p.y - ay) * (by - ay)) / ((bx - ax) ** 2 + (by - ay) ** 2)));
+          const t = Math.min(
+            1,
+            Math.max(0, ((p.x - ax) * (bx - ax) + (p.y - ay) * (by - ay)) / ((bx - ax) ** 2 + (by - ay) ** 2)),
+          );
           const d = Math.hypot(p.x - ax - t * (bx - ax), p.y - ay - t * (by - ay));
           if (d < best[1]!) best = [n, d];
         }
@@ -227,11 +237,17 @@ describe('meshes', () => {
     const all = places('mesh', { mesh: 'm' }, { mesh: () => sample });
     const owner = (p: BirthPlace) => {
       for (let t = 0; t < triangles; t++)
-        if (sample.index[3 * t] === p.corners[0] && sample.index[3 * t + 1] === p.corners[1] && sample.index[3 * t + 2] === p.corners[2])
+        if (
+          sample.index[3 * t] === p.corners[0] &&
+          sample.index[3 * t + 1] === p.corners[1] &&
+          sample.index[3 * t + 2] === p.corners[2]
+        )
           return t;
       throw new Error('A place lies on no triangle.');
     };
-    const known = new Map(Array.from({ length: triangles }, (_, t) => [sample.index.slice(3 * t, 3 * t + 3).join(), t] as const));
+    const known = new Map(
+      Array.from({ length: triangles }, (_, t) => [sample.index.slice(3 * t, 3 * t + 3).join(), t] as const),
+    );
     expect(owner(all[0]!)).toBe(known.get(all[0]!.corners.join()));
     const bins = 40;
     const counts = new Array<number>(bins).fill(0);
@@ -248,7 +264,9 @@ describe('meshes', () => {
     for (const p of all.slice(0, 200)) expect(Math.hypot(p.nx, p.ny, p.nz)).toBeCloseTo(1, 6);
   });
 
-  const box = meshSources.get('box').build(meshSources.defaults('box', { width: 1, height: 2, depth: 3, detail: 4 }), new Map())!;
+  const box = meshSources
+    .get('box')
+    .build(meshSources.defaults('box', { width: 1, height: 2, depth: 3, detail: 4 }), new Map())!;
 
   it('narrowed to groups, only they give birth; together in proportion to their areas', () => {
     const all = places('mesh', { mesh: 'm', groups: ['top', 'front'] }, { mesh: () => box });
@@ -258,9 +276,9 @@ describe('meshes', () => {
     expect(top + front).toBe(N);
     expect(chiSquareAgainst([top, front], [3 / 5, 2 / 5])).toBeLessThan(limitFor(1));
     const { empty } = shapes.get('mesh');
-    expect(empty!(shapes.defaults('mesh', { mesh: 'm', groups: ['lid'] }), { mesh: () => box, image: () => undefined })).toMatch(
-      /groups it is narrowed to are not in its mesh/,
-    );
+    expect(
+      empty!(shapes.defaults('mesh', { mesh: 'm', groups: ['lid'] }), { mesh: () => box, image: () => undefined }),
+    ).toMatch(/groups it is narrowed to are not in its mesh/);
   });
 
   it('volume: even inside a closed mesh; vertices one after another; edges by length', () => {
@@ -281,14 +299,18 @@ describe('meshes', () => {
       ).toBeLessThan(LIMIT);
     const vertices = places('mesh', { mesh: 'm', from: 'vertices' }, { mesh: () => box });
     const count = box.positions.length / 3;
-    expect(new Set(vertices.slice(0, count).map((p) => `${p.x} ${p.y} ${p.z} ${p.nx} ${p.ny} ${p.nz}`)).size).toBe(count);
-    const coarse = meshSources.get('box').build(meshSources.defaults('box', { width: 1, height: 1, depth: 4, detail: 1 }), new Map())!;
+    expect(new Set(vertices.slice(0, count).map((p) => `${p.x} ${p.y} ${p.z} ${p.nx} ${p.ny} ${p.nz}`)).size).toBe(
+      count,
+    );
+    const coarse = meshSources
+      .get('box')
+      .build(meshSources.defaults('box', { width: 1, height: 1, depth: 4, detail: 1 }), new Map())!;
     const edges = places('mesh', { mesh: 'm', from: 'edges', groups: ['top'] }, { mesh: () => coarse });
     // Two sides of 4, two of 1, and the diagonal √17.
     const long = edges.filter((p) => Math.abs(Math.abs(p.x) - 0.5) < 1e-6 && Math.abs(Math.abs(p.z) - 2) > 1e-6).length;
-    expect(chiSquareAgainst([long, N - long], [8 / (10 + Math.sqrt(17)), (2 + Math.sqrt(17)) / (10 + Math.sqrt(17))])).toBeLessThan(
-      limitFor(1),
-    );
+    expect(
+      chiSquareAgainst([long, N - long], [8 / (10 + Math.sqrt(17)), (2 + Math.sqrt(17)) / (10 + Math.sqrt(17))]),
+    ).toBeLessThan(limitFor(1));
   });
 
   it('those made by code are sound: closed where they should be, normals outward, the same for the same numbers', () => {
@@ -302,7 +324,8 @@ describe('meshes', () => {
       for (let t = 0; t < mesh.index.length; t += 3) {
         if (faceNormal(mesh.positions, mesh.index[t]!, mesh.index[t + 1]!, mesh.index[t + 2]!, face) === 0) continue;
         const v = 3 * mesh.index[t]!;
-        if (face[0]! * mesh.normals[v]! + face[1]! * mesh.normals[v + 1]! + face[2]! * mesh.normals[v + 2]! > 0) agree++;
+        if (face[0]! * mesh.normals[v]! + face[1]! * mesh.normals[v + 1]! + face[2]! * mesh.normals[v + 2]! > 0)
+          agree++;
         else agree--;
       }
       expect(agree).toBeGreaterThan(0.9 * (mesh.index.length / 3 - 200));
@@ -320,7 +343,8 @@ describe('meshes', () => {
       }
       return sum;
     };
-    const make = (kind: string, over: object) => meshSources.get(kind).build(meshSources.defaults(kind, over as never), new Map())!;
+    const make = (kind: string, over: object) =>
+      meshSources.get(kind).build(meshSources.defaults(kind, over as never), new Map())!;
     expect(volume(make('ball', { radius: 1, detail: 64 }))).toBeCloseTo((4 / 3) * Math.PI, 1);
     expect(volume(make('ring', { radius: 1, tube: 0.25, detail: 64 }))).toBeCloseTo(2 * Math.PI ** 2 * 0.0625, 1);
     expect(volume(make('box', { width: 1, height: 2, depth: 3 }))).toBeCloseTo(6, 9);
@@ -333,8 +357,16 @@ describe('meshes', () => {
     poses.set(positions);
     poses.set(lifted, 9);
     const index = Uint32Array.from([0, 1, 2]);
-    const mesh: TriangleMesh = { positions, index, normals: smoothNormals(positions, index), groups: [], motion: { step: 1, poses } };
-    const sampler = shapes.get('mesh').sampler(shapes.defaults('mesh', { mesh: 'm' }), { mesh: () => mesh, image: () => undefined });
+    const mesh: TriangleMesh = {
+      positions,
+      index,
+      normals: smoothNormals(positions, index),
+      groups: [],
+      motion: { step: 1, poses },
+    };
+    const sampler = shapes
+      .get('mesh')
+      .sampler(shapes.defaults('mesh', { mesh: 'm' }), { mesh: () => mesh, image: () => undefined });
     const heights = [0, 0.5, 1, 1.5, 2].map((time) => {
       const out = birthPlace();
       sampler({ pick: () => 0.3, k: 1, time }, out);

@@ -47,7 +47,9 @@ const framed = (emitters: readonly Written[], frames = 1) => {
 
 describe('particles take over the colours of what they are born from', () => {
   it('of a picture: that of the place where they are born, blended between the middles of its pixels', () => {
-    const [made] = framed([emitter({ shape: { kind: 'image', pattern: 'image', image: hash('1'), width: 2, depth: 1 }, look: source })]);
+    const [made] = framed([
+      emitter({ shape: { kind: 'image', pattern: 'image', image: hash('1'), width: 2, depth: 1 }, look: source }),
+    ]);
     expect(made!.count).toBe(500);
     for (let i = 0; i < made!.count; i++) {
       const [red, green, blue] = rgb(made!.tint[i]!);

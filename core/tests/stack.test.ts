@@ -10,7 +10,12 @@ import { only, runTo, testScene, thrown } from './scenes';
 
 const NONE: Resources = { mesh: () => undefined, image: () => undefined };
 
-const push = (over: Written = {}): Written => ({ settings: { kind: 'wind' }, strength: 2, actsAs: 'acceleration', ...over });
+const push = (over: Written = {}): Written => ({
+  settings: { kind: 'wind' },
+  strength: 2,
+  actsAs: 'acceleration',
+  ...over,
+});
 
 function total(fields: Written[], position: Vector = [0, 0, 0], mass = 1) {
   const scene = testScene({ fields });
@@ -22,7 +27,9 @@ describe('the root of the desk sums (common practice)', () => {
     expect(total([push(), push({ strength: 3 })]).acceleration[0]).toBe(5);
     expect(total([push(), push({ strength: 3, mute: true })]).acceleration[0]).toBe(2);
     expect(total([push(), push({ strength: 3, solo: true })]).acceleration[0]).toBe(3);
-    expect(total([push({ solo: true }), push({ strength: 3, solo: true }), push({ strength: 7 })]).acceleration[0]).toBe(5);
+    expect(
+      total([push({ solo: true }), push({ strength: 3, solo: true }), push({ strength: 7 })]).acceleration[0],
+    ).toBe(5);
   });
 
   it('a send scales what one emitter’s particles feel, up to twice', () => {
@@ -35,7 +42,10 @@ describe('the root of the desk sums (common practice)', () => {
     expect(total([push({ actsAs: 'force' })], [0, 0, 0], 4).acceleration[0]).toBe(0.5);
     expect(total([push()], [0, 0, 0], 4).acceleration[0]).toBe(2);
     expect(total([push({ actsAs: 'carry' }), push({ actsAs: 'carry', strength: -0.5 })]).medium[0]).toBe(1.5);
-    expect(total([{ settings: { kind: 'drag', quadratic: 3 }, strength: 2 }])).toMatchObject({ dragRate: 2.5, quadratic: 3 });
+    expect(total([{ settings: { kind: 'drag', quadratic: 3 }, strength: 2 }])).toMatchObject({
+      dragRate: 2.5,
+      quadratic: 3,
+    });
   });
 
   it('reordering a sum changes nothing but the last bits', () => {

@@ -13,7 +13,14 @@ function beam(bond: Written, more: Parameters<typeof testScene>[0] = {}) {
   return testScene({
     emitter: {
       shape: { kind: 'point' },
-      birth: { immortal: true, speed: 0, along: 'direction', direction: [1, 0, 0], drag: 0, ...(more.emitter?.['birth'] as Written) },
+      birth: {
+        immortal: true,
+        speed: 0,
+        along: 'direction',
+        direction: [1, 0, 0],
+        drag: 0,
+        ...(more.emitter?.['birth'] as Written),
+      },
       bond: { kind: 'strand', rootStiffness: 1, damping: 1, ...bond },
     },
     fields: more.fields ?? [{ settings: { kind: 'gravity', direction: [0, -1, 0] }, strength: G }],
@@ -32,8 +39,8 @@ function pointsOf(run: Simulation, emitter = 0): [number, number, number][] {
 const stiffnessOf = (f: number) => ((2 * Math.PI * f) / 3.516015) ** 2;
 
 /**
- * A heavy rod clamped level at one end: B·θ″ = μ·g·(L − s)·cos θ, θ(0) = 0, θ′(L) = 0 (Landau & Lifshitz, “Theory of Elasticity”,
- * §19, from memory), by shooting with the classical Runge–Kutta method. Gives the tip.
+ * A heavy rod clamped level at one end: B·θ″ = μ·g·(L − s)·cos θ, θ(0) = 0, θ′(L) = 0 (Landau & Lifshitz, “Theory of
+ * Elasticity”, §19, from memory), by shooting with the classical Runge–Kutta method. Gives the tip.
  */
 function heavyElastica(f: number): [number, number] {
   const load = G / stiffnessOf(f);
@@ -67,18 +74,21 @@ function heavyElastica(f: number): [number, number] {
 }
 
 describe('a strand at rest', () => {
-  it.each([3, 0.9, 0.45])('that swings %s times a second hangs in the shape of a heavy elastica, the nearer the finer', (swings) => {
-    const [x, y] = heavyElastica(swings);
-    const off = (points: number) => {
-      const [tx, ty] = pointsOf(runTo(beam({ swings, points }), 400)).at(-1)!;
-      return Math.hypot(tx - x, ty - y);
-    };
-    const [coarse, fine] = [off(16), off(32)];
-    expect(fine).toBeLessThan(0.0015);
-    // Second order in the length of a piece: halving it leaves a quarter (31 pieces for 15: 0.23).
-    expect(fine / coarse).toBeGreaterThan(0.18);
-    expect(fine / coarse).toBeLessThan(0.3);
-  });
+  it.each([3, 0.9, 0.45])(
+    'that swings %s times a second hangs in the shape of a heavy elastica, the nearer the finer',
+    (swings) => {
+      const [x, y] = heavyElastica(swings);
+      const off = (points: number) => {
+        const [tx, ty] = pointsOf(runTo(beam({ swings, points }), 400)).at(-1)!;
+        return Math.hypot(tx - x, ty - y);
+      };
+      const [coarse, fine] = [off(16), off(32)];
+      expect(fine).toBeLessThan(0.0015);
+      // Second order in the length of a piece: halving it leaves a quarter (31 pieces for 15: 0.23).
+      expect(fine / coarse).toBeGreaterThan(0.18);
+      expect(fine / coarse).toBeLessThan(0.3);
+    },
+  );
 
   it('hangs the same at any number of substeps', () => {
     const shapes = [1, 4].map((substeps) => pointsOf(runTo(beam({ swings: 0.6 }, { time: { substeps } }), 500)).flat());
@@ -98,7 +108,11 @@ describe('a strand at rest', () => {
     const material = { piece: 1 / (n - 1), bend: new Float64Array(n), damping: 0, give: 0, rounds: 12 };
     const seconds = 1 / 48;
     const x = Float64Array.from({ length: 3 * n }, (_, i) =>
-      i % 3 === 2 ? 0 : i % 3 === 0 ? (0.7 * (i / 3)) / (n - 1) : (-0.71414 * Math.min(i - 1, 3 * (n - 1) - i + 1)) / (3 * (n - 1)),
+      i % 3 === 2
+        ? 0
+        : i % 3 === 0
+          ? (0.7 * (i / 3)) / (n - 1)
+          : (-0.71414 * Math.min(i - 1, 3 * (n - 1) - i + 1)) / (3 * (n - 1)),
     );
     const v = new Float64Array(3 * n);
     const state = new Uint8Array(n).fill(1);
@@ -106,7 +120,8 @@ describe('a strand at rest', () => {
     for (let step = 0; step < 3000; step++) {
       const before = x.slice();
       for (let i = 0; i < n; i++)
-        if (state[i] === 1) for (let k = 0; k < 3; k++) x[3 * i + k]! += seconds * (v[3 * i + k]! * 0.98 - (k === 1 ? G * seconds : 0));
+        if (state[i] === 1)
+          for (let k = 0; k < 3; k++) x[3 * i + k]! += seconds * (v[3 * i + k]! * 0.98 - (k === 1 ? G * seconds : 0));
       rod.settle(
         material,
         { now: x, before, rest: before, state, weight: state.map(() => 1) as unknown as Float64Array, seconds },
@@ -146,7 +161,9 @@ describe('a strand that moves', () => {
       beam(
         { swings: 2, damping: 0, points: 32 },
         {
-          fields: [{ settings: { kind: 'gravity', direction: [0, -1, 0] }, strength: 0.2, spanned: true, from: 0, until: 40 }],
+          fields: [
+            { settings: { kind: 'gravity', direction: [0, -1, 0] }, strength: 0.2, spanned: true, from: 0, until: 40 },
+          ],
           time: { fps: 240, substeps: 4 },
         },
       ),
@@ -214,7 +231,17 @@ describe('a strand that moves', () => {
           shape: { kind: 'lattice', nx: 5, nz: 1, width: 2 },
           amounts: [{ kind: 'burst', count: 5, at: 'start' }],
           birth: { immortal: true, speed: 0, drag: 0 },
-          bond: { kind: 'strand', points: 6, swings: 3, damping: 1, sway: 30, swayTime: 2, phase, wavelength: 2, swayTo: [0, 0, 1] },
+          bond: {
+            kind: 'strand',
+            points: 6,
+            swings: 3,
+            damping: 1,
+            sway: 30,
+            swayTime: 2,
+            phase,
+            wavelength: 2,
+            swayTo: [0, 0, 1],
+          },
         },
       });
     const leans = (phase: string) => {
@@ -262,7 +289,13 @@ describe('the rod', () => {
           const rest = Float64Array.from(now, (_, i) => (i % 3 === 1 ? Math.floor(i / 3) * 0.1 : 0));
           const material = { piece: 0.1, bend: new Float64Array(n).fill(bend), damping: 0.1, give: 0, rounds: 8 };
           const weight = new Float64Array(n).fill(1);
-          rod.settle(material, { now, before: rest, rest, state: Uint8Array.from(states), weight, seconds }, 0, n, true);
+          rod.settle(
+            material,
+            { now, before: rest, rest, state: Uint8Array.from(states), weight, seconds },
+            0,
+            n,
+            true,
+          );
           expect(now.every(Number.isFinite)).toBe(true);
         },
       ),
@@ -288,7 +321,8 @@ describe('strands in a scene', () => {
     const all = new Map<number, string>();
     for (const run of runs) {
       const { id, columns, count } = run.populations[0]!;
-      for (let i = 0; i < count; i++) all.set(id[i]!, `${columns.x[i]} ${columns.y[i]} ${columns.z[i]} ${columns.mass[i]}`);
+      for (let i = 0; i < count; i++)
+        all.set(id[i]!, `${columns.x[i]} ${columns.y[i]} ${columns.z[i]} ${columns.mass[i]}`);
     }
     return all;
   };
@@ -315,7 +349,15 @@ describe('strands in a scene', () => {
     const cut = testScene({
       emitter: { birth: { immortal: true, speed: 0, drag: 0 }, bond: { kind: 'strand', points: 9, swings: 2 } },
       fields: [{ settings: { kind: 'gravity', direction: [0, 1, 0] }, strength: 1 }],
-      zones: [{ id: 'z', name: 'Z', into: 'out', place: { position: [0, 0.5, 0] }, extent: { kind: 'ball', core: 0.02, reach: 0.03 } }],
+      zones: [
+        {
+          id: 'z',
+          name: 'Z',
+          into: 'out',
+          place: { position: [0, 0.5, 0] },
+          extent: { kind: 'ball', core: 0.02, reach: 0.03 },
+        },
+      ],
     });
     const at = pointsOf(runTo(cut, 48));
     expect(at).toHaveLength(8);

@@ -11,18 +11,33 @@ const cloud: Written = {
 
 function positions(fields: readonly Written[], substeps: number, groups: readonly Written[] = []): number[] {
   const [population] = runTo(testScene({ emitter: cloud, fields, groups, time: { substeps } }), 36).populations;
-  const order = Array.from({ length: population!.count }, (_, i) => i).toSorted((a, b) => population!.id[a]! - population!.id[b]!);
+  const order = Array.from({ length: population!.count }, (_, i) => i).toSorted(
+    (a, b) => population!.id[a]! - population!.id[b]!,
+  );
   return (['x', 'y', 'z'] as const).flatMap((axis) => order.map((i) => population!.columns[axis][i]!));
 }
 
 /** Root mean square of the differences, metres. */
-const apart = (a: readonly number[], b: readonly number[]) => Math.sqrt(a.reduce((s, n, i) => s + (n - b[i]!) ** 2, 0) / a.length);
+const apart = (a: readonly number[], b: readonly number[]) =>
+  Math.sqrt(a.reduce((s, n, i) => s + (n - b[i]!) ** 2, 0) / a.length);
 
 const ball = { kind: 'ball', core: 0.3, reach: 2 };
 
 /** Stacks that would hang on the step if blends were taken a step and not as rates. */
 const STACKS: readonly (readonly [string, readonly Written[], readonly Written[]])[] = [
-  ['drive', [{ settings: { kind: 'vortex', swirl: 'even', gather: 0.4 }, actsAs: 'drive', strength: 0.12, pace: 1.5, extent: ball }], []],
+  [
+    'drive',
+    [
+      {
+        settings: { kind: 'vortex', swirl: 'even', gather: 0.4 },
+        actsAs: 'drive',
+        strength: 0.12,
+        pace: 1.5,
+        extent: ball,
+      },
+    ],
+    [],
+  ],
   ['steer', [{ settings: { kind: 'vortex', swirl: 'even' }, actsAs: 'steer', strength: 0.15 }], []],
   ['shift', [{ settings: { kind: 'turbulence', size: 2 }, actsAs: 'shift', strength: 0.5 }], []],
   [
@@ -37,7 +52,13 @@ const STACKS: readonly (readonly [string, readonly Written[], readonly Written[]
     'everything at once, in groups',
     [
       { settings: { kind: 'vortex' }, actsAs: 'acceleration', strength: 2, group: 'g', extent: ball },
-      { settings: { kind: 'turbulence', size: 2 }, strength: 1, group: 'g', mix: 60, modulators: [{ kind: 'noise', size: 2 }] },
+      {
+        settings: { kind: 'turbulence', size: 2 },
+        strength: 1,
+        group: 'g',
+        mix: 60,
+        modulators: [{ kind: 'noise', size: 2 }],
+      },
       { settings: { kind: 'wind' }, actsAs: 'drive', strength: 0.05, pace: 1 },
       { settings: { kind: 'attractor' }, strength: 1, spanned: true, from: 6, until: 30, easeIn: 6, easeOut: 6 },
       { settings: { kind: 'drag', quadratic: 0.4 }, strength: 0.3 },
@@ -59,7 +80,15 @@ describe('1, 4 and 16 substeps agree but for the order of the integrator', () =>
 
 describe('order on the desk', () => {
   const parts: Written[] = [
-    { id: 'a', name: 'A', settings: { kind: 'vortex' }, actsAs: 'acceleration', strength: 1.3, group: 'g', extent: ball },
+    {
+      id: 'a',
+      name: 'A',
+      settings: { kind: 'vortex' },
+      actsAs: 'acceleration',
+      strength: 1.3,
+      group: 'g',
+      extent: ball,
+    },
     { id: 'b', name: 'B', settings: { kind: 'turbulence' }, strength: 0.7, group: 'g', seed: 5 },
     { id: 'c', name: 'C', settings: { kind: 'gravity' }, strength: 0.4, group: 'g' },
   ];
@@ -83,7 +112,9 @@ describe('starting points', () => {
     (kind, { starts, strength, startsWith, actions, parameters }) => {
       const extent = startsWith.extent === 'everywhere' ? {} : { extent: { kind: startsWith.extent } };
       // A hull that does not move tows nothing; it is tried under way.
-      const keys = { 'place.position': [-10, 100].map((frame) => ({ frame, value: [0, 0, frame / 24], ease: 'linear' })) };
+      const keys = {
+        'place.position': [-10, 100].map((frame) => ({ frame, value: [0, 0, frame / 24], ease: 'linear' })),
+      };
       // What is filled from a group is tried with one that is muted.
       const filled = 'group' in parameters;
       const gusts = { settings: { kind: 'turbulence', size: 0.3 }, strength: 6, actsAs: 'acceleration', group: 'g' };
@@ -104,7 +135,8 @@ describe('starting points', () => {
           filled ? [{ id: 'g', name: 'G', mute: true }] : [],
         ),
       );
-      for (let i = 0; i < ends.length; i++) for (let j = 0; j < i; j++) expect(apart(ends[i]!, ends[j]!)).toBeGreaterThan(0.02);
+      for (let i = 0; i < ends.length; i++)
+        for (let j = 0; j < i; j++) expect(apart(ends[i]!, ends[j]!)).toBeGreaterThan(0.02);
     },
   );
 });

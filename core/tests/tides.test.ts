@@ -17,7 +17,14 @@ import { motionOf } from '../document/keys/motion';
 import { looks } from '../kinds/looks';
 import { probe } from '../measure/probe';
 import { modulators } from '../kinds/modulators';
-import { type Written, checkScene, completeCollider, completeEmitter, completeField, completeScene } from '../scene/read';
+import {
+  type Written,
+  checkScene,
+  completeCollider,
+  completeEmitter,
+  completeField,
+  completeScene,
+} from '../scene/read';
 import { dialsOf } from '../document/dials';
 import type { Scene } from '../document/scene';
 import { drivenNumber, isMovable, type Numbers } from '../document/movable';
@@ -32,7 +39,11 @@ import { ENVELOPE_RATE, envelopeOf } from '../kinds/automation/envelope';
 import { binned, chiSquare, only, runTo, testScene, thrown } from './scenes';
 
 const SOUNDS: Scene['sounds'] = [
-  { hash: 'a'.repeat(64), name: 'Taps', levels: Array.from({ length: 400 }, (_, i) => (i % 50 < 10 ? 255 - 20 * (i % 50) : 0)) },
+  {
+    hash: 'a'.repeat(64),
+    name: 'Taps',
+    levels: Array.from({ length: 400 }, (_, i) => (i % 50 < 10 ? 255 - 20 * (i % 50) : 0)),
+  },
 ];
 const source = (values: Kinded, stream = 77) => ({
   values,
@@ -44,11 +55,13 @@ const source = (values: Kinded, stream = 77) => ({
   sounds: SOUNDS,
   closes: 0,
 });
-const tide = (kind: string, over: Written = {}, stream?: number) => tides.get(kind).compile(source(tides.defaults(kind, over), stream));
+const tide = (kind: string, over: Written = {}, stream?: number) =>
+  tides.get(kind).compile(source(tides.defaults(kind, over), stream));
 
 describe('tides', () => {
   it('a wave has its form: middle, crest, middle, trough; all within their range', () => {
-    const quarters = (form: string) => [0, 1, 2, 3].map((q) => tide('wave', { form, low: -1, high: 3, period: 4 })(24 * q));
+    const quarters = (form: string) =>
+      [0, 1, 2, 3].map((q) => tide('wave', { form, low: -1, high: 3, period: 4 })(24 * q));
     expect(quarters('sine').map((n) => Math.round(n * 1e9) / 1e9)).toEqual([1, 3, 1, -1]);
     expect(quarters('triangle')).toEqual([1, 3, 1, -1]);
     expect(quarters('saw')).toEqual([1, 2, -1, 0]);
@@ -56,7 +69,9 @@ describe('tides', () => {
   });
 
   it('waves that are spread begin at different places, each thing always at its own; all within the spread', () => {
-    const begins = Array.from({ length: 400 }, (_, thing) => tide('wave', { form: 'saw', low: -180, high: 180, spread: 90 }, thing)(0));
+    const begins = Array.from({ length: 400 }, (_, thing) =>
+      tide('wave', { form: 'saw', low: -180, high: 180, spread: 90 }, thing)(0),
+    );
     expect(Math.max(...begins.map(Math.abs))).toBeLessThanOrEqual(45);
     expect(chiSquare(binned(begins, -45, 45))).toBeLessThan(43.8);
     expect(tide('wave', { spread: 90 }, 5)(11)).toBe(tide('wave', { spread: 90 }, 5)(11));
@@ -94,13 +109,16 @@ describe('tides', () => {
     for (let f = 0; f < 500; f += 0.01) expect(Math.abs(give(f + 0.01) - give(f))).toBeLessThan(0.02);
   });
 
-  it.each(tides.list.map((t) => t.kind))('%s is the same whether it is asked in order or at random, before 0 as well', (kind) => {
-    const frames = Array.from({ length: 200 }, (_, i) => i * 1.7 - 120);
-    const inOrder = tide(kind);
-    const asked = frames.map((f) => inOrder(f));
-    const atRandom = tide(kind);
-    for (const i of frames.map((_, i) => (i * 73) % 200)) expect(atRandom(frames[i]!)).toBe(asked[i]);
-  });
+  it.each(tides.list.map((t) => t.kind))(
+    '%s is the same whether it is asked in order or at random, before 0 as well',
+    (kind) => {
+      const frames = Array.from({ length: 200 }, (_, i) => i * 1.7 - 120);
+      const inOrder = tide(kind);
+      const asked = frames.map((f) => inOrder(f));
+      const atRandom = tide(kind);
+      for (const i of frames.map((_, i) => (i * 73) % 200)) expect(atRandom(frames[i]!)).toBe(asked[i]);
+    },
+  );
 
   it('loudness: the envelope of a tone is its root mean square over the loudest, and it is followed up and down by e^(−t/τ)', () => {
     // A tone of 1 for a second, one of a quarter for the next; silence.
@@ -156,7 +174,9 @@ describe('tides', () => {
 
   it('a pulse rises, holds and falls', () => {
     const give = tide('pulse', { low: 0, high: 2, every: 4, attack: 1, hold: 1, release: 1 });
-    expect([0, 0.5, 1, 1.9, 2.5, 3, 3.9, 4.5].map((t) => Math.round(give(24 * t) * 1000) / 1000)).toEqual([0, 1, 2, 2, 1, 0, 0, 1]);
+    expect([0, 0.5, 1, 1.9, 2.5, 3, 3.9, 4.5].map((t) => Math.round(give(24 * t) * 1000) / 1000)).toEqual([
+      0, 1, 2, 2, 1, 0, 0, 1,
+    ]);
   });
 });
 
@@ -177,14 +197,22 @@ function everything(): Scene {
         amounts: [{ kind: 'rate', rate: 30 }],
         look: { kind: looks.list[i % looks.list.length]!.kind },
       })),
-      { id: 'strands', name: 'Strands', shape: { kind: 'point' }, amounts: [{ kind: 'burst', count: 1 }], bond: { kind: 'strand' } },
+      {
+        id: 'strands',
+        name: 'Strands',
+        shape: { kind: 'point' },
+        amounts: [{ kind: 'burst', count: 1 }],
+        bond: { kind: 'strand' },
+      },
     ],
     fields: fieldKinds.list.map(({ kind, startsWith }, i) => ({
       id: `f${i}`,
       name: kind,
       settings: { kind, ...('mesh' in fieldKinds.defaults(kind) && { mesh: 'm' }) },
       ...(fieldKinds.get(kind).actions[0] === 'level' && { group: 'g' }),
-      extent: { kind: startsWith.extent === 'everywhere' ? extents.list[i % extents.list.length]!.kind : startsWith.extent },
+      extent: {
+        kind: startsWith.extent === 'everywhere' ? extents.list[i % extents.list.length]!.kind : startsWith.extent,
+      },
       modulators: [{ kind: modulators.list[i % modulators.list.length]!.kind }],
       sends: { e0: 0.5 },
     })),
@@ -216,16 +244,36 @@ const state = (run: Simulation) =>
 /** Where the numbers of every kind stand: in a thing that has that kind. */
 const STANDS: readonly (readonly [Registry<Kind>, (kind: Kinded) => Numbers])[] = [
   [shapes, (shape) => numbersOf('emitters', completeEmitter({ id: 'e', name: 'E', shape }))],
-  [masks, (mask) => numbersOf('emitters', completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, masks: [mask] }))],
-  [amounts, (amount) => numbersOf('emitters', completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, amounts: [amount] }))],
+  [
+    masks,
+    (mask) => numbersOf('emitters', completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, masks: [mask] })),
+  ],
+  [
+    amounts,
+    (amount) =>
+      numbersOf('emitters', completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, amounts: [amount] })),
+  ],
   [bonds, (bond) => numbersOf('emitters', completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, bond }))],
   [looks, (look) => numbersOf('emitters', completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, look }))],
   [fieldKinds, (settings) => numbersOf('fields', completeField({ id: 'f', name: 'F', settings }))],
-  [extents, (extent) => numbersOf('fields', completeField({ id: 'f', name: 'F', settings: { kind: 'gravity' }, extent }))],
-  [profiles, (profile) => numbersOf('fields', completeField({ id: 'f', name: 'F', settings: { kind: 'gravity' }, profile }))],
-  [modulators, (row) => numbersOf('fields', completeField({ id: 'f', name: 'F', settings: { kind: 'gravity' }, modulators: [row] }))],
+  [
+    extents,
+    (extent) => numbersOf('fields', completeField({ id: 'f', name: 'F', settings: { kind: 'gravity' }, extent })),
+  ],
+  [
+    profiles,
+    (profile) => numbersOf('fields', completeField({ id: 'f', name: 'F', settings: { kind: 'gravity' }, profile })),
+  ],
+  [
+    modulators,
+    (row) =>
+      numbersOf('fields', completeField({ id: 'f', name: 'F', settings: { kind: 'gravity' }, modulators: [row] })),
+  ],
   [colliderShapes, (shape) => numbersOf('colliders', completeCollider({ id: 'c', name: 'C', shape }))],
-  [responses, (response) => numbersOf('colliders', completeCollider({ id: 'c', name: 'C', shape: { kind: 'ball' }, response }))],
+  [
+    responses,
+    (response) => numbersOf('colliders', completeCollider({ id: 'c', name: 'C', shape: { kind: 'ball' }, response })),
+  ],
 ];
 
 /** Descriptions of what stands in a scene itself, by the sort of thing they describe. */
@@ -252,12 +300,16 @@ describe('every number of a scene', () => {
   const scene = everything();
 
   it('is among those that can be keyed and driven: of every kind in every registry, and of every description', () => {
-    // A burst has its one moment; a field’s span is told in frames; a field’s strength has the unit of its way of acting.
+    // A burst has its one moment; a field’s span is told in frames; a field’s strength has the unit of its way of
+    // acting.
     const spared = new Set<Parameter>([
       ...Object.values(amounts.get('burst').parameters),
-      ...(['from', 'until', 'easeIn', 'easeOut', 'strength'] as const).map((name) => descriptions.fieldParameters[name]),
+      ...(['from', 'until', 'easeIn', 'easeOut', 'strength'] as const).map(
+        (name) => descriptions.fieldParameters[name],
+      ),
     ]);
-    const wanted = (description: Description) => Object.entries(description).filter(([, p]) => isMovable(p) && !spared.has(p));
+    const wanted = (description: Description) =>
+      Object.entries(description).filter(([, p]) => isMovable(p) && !spared.has(p));
     let walked = 0;
     for (const [registry, stands] of STANDS)
       for (const { kind } of registry.list) {
@@ -268,7 +320,9 @@ describe('every number of a scene', () => {
         }
       }
     for (const [sort, description] of DESCRIBED) {
-      const there = new Set<Parameter>(thingsOf(scene, sort).flatMap((thing) => Object.values(numbersOf(sort, thing as never))));
+      const there = new Set<Parameter>(
+        thingsOf(scene, sort).flatMap((thing) => Object.values(numbersOf(sort, thing as never))),
+      );
       for (const [name, p] of wanted(description)) expect(there.has(p), `${sort}: ${name}`).toBe(true);
     }
     expect(walked).toBeGreaterThan(200);
@@ -297,18 +351,23 @@ describe('every number of a scene', () => {
     for (const sort of MOVABLE_SORTS)
       moving[sort] = changed(scene, sort, (thing) => {
         const numbers = numbersOf(sort, thing);
-        const paths = Object.entries(numbers).flatMap(([path, p]) => (p.type === 'number' ? [path] : [0, 1, 2].map((i) => `${path}.${i}`)));
+        const paths = Object.entries(numbers).flatMap(([path, p]) =>
+          p.type === 'number' ? [path] : [0, 1, 2].map((i) => `${path}.${i}`),
+        );
         for (const path of paths) expect(drivenNumber(numbers, path)).toBeDefined();
         driven += paths.length;
         return {
           ...(thing as object),
-          drives: Object.fromEntries(paths.map((path) => [path, tides.defaults('wave', { low: 0.99, high: 1.01, acts: 'multiplies' })])),
+          drives: Object.fromEntries(
+            paths.map((path) => [path, tides.defaults('wave', { low: 0.99, high: 1.01, acts: 'multiplies' })]),
+          ),
         };
       });
     expect(driven).toBeGreaterThan(600);
     expect(checkScene(JSON.parse(JSON.stringify(moving)))).toEqual([]);
     const run = runTo(completeScene(JSON.parse(JSON.stringify(moving)) as never), 6);
-    for (const { columns, count } of run.populations) expect(columns.x.subarray(0, count).every(Number.isFinite)).toBe(true);
+    for (const { columns, count } of run.populations)
+      expect(columns.x.subarray(0, count).every(Number.isFinite)).toBe(true);
   });
 });
 
@@ -481,7 +540,8 @@ describe('a number that moves', () => {
 
 describe('bad drives', () => {
   const refused = (change: Written) =>
-    checkScene({ ...JSON.parse(JSON.stringify(testScene({ fields: [{ settings: { kind: 'wind' } }] }))), ...change })[0]?.message;
+    checkScene({ ...JSON.parse(JSON.stringify(testScene({ fields: [{ settings: { kind: 'wind' } }] }))), ...change })[0]
+      ?.message;
   const field = (change: Written) => ({ fields: [{ id: 'f', name: 'F', settings: { kind: 'wind' }, ...change }] });
 
   it('are refused in words: unknown paths and kinds, values that can’t be, dials in a circle', () => {
@@ -492,7 +552,9 @@ describe('bad drives', () => {
       /allowed is one of wave, drift, gust, pulse, loudness, dial, formula/,
     );
     expect(refused(field({ drives: { strength: { kind: 'wave', period: 0 } } }))).toMatch(/period is 0/);
-    expect(refused(field({ keys: { 'extent.reach': [{ frame: 0, value: 1, ease: 'linear' }] } }))).toMatch(/extent\.reach/);
+    expect(refused(field({ keys: { 'extent.reach': [{ frame: 0, value: 1, ease: 'linear' }] } }))).toMatch(
+      /extent\.reach/,
+    );
     const dial = (id: string, name: string, on: string): Written => ({
       id,
       name,
@@ -513,7 +575,15 @@ describe('bad drives', () => {
         fc.double({ min: 0.001, max: 1e5, noNaN: true }),
         fc.integer({ min: -5000, max: 5000 }),
         (kind, low, high, time, frame) => {
-          const give = tide(kind, { low, high, period: time, size: time, every: time, waitLow: Math.max(0.01, time), waitHigh: time * 2 });
+          const give = tide(kind, {
+            low,
+            high,
+            period: time,
+            size: time,
+            every: time,
+            waitLow: Math.max(0.01, time),
+            waitHigh: time * 2,
+          });
           const value = give(frame);
           expect(value).toBeGreaterThanOrEqual(Math.min(low, high) - 1e-6 * Math.max(1, Math.abs(low), Math.abs(high)));
           expect(value).toBeLessThanOrEqual(Math.max(low, high) + 1e-6 * Math.max(1, Math.abs(low), Math.abs(high)));
@@ -556,7 +626,8 @@ describe('Sediment fall', () => {
           const along = (v: Vector) => p[0] * v[0] + p[1] * v[1] + p[2] * v[2];
           const depth = along(sight);
           const [x, y] = [along(right) / depth / half / (16 / 9), along(up) / depth / half];
-          if (depth > 0 && Math.abs(x) < 1 && Math.abs(y) < 1) cells.add(Math.floor((x + 1) * 8) + 16 * Math.floor((y + 1) * 4.5));
+          if (depth > 0 && Math.abs(x) < 1 && Math.abs(y) < 1)
+            cells.add(Math.floor((x + 1) * 8) + 16 * Math.floor((y + 1) * 4.5));
         }
       }
       expect(cells.size / 144).toBeGreaterThan(0.4);

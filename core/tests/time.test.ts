@@ -50,17 +50,22 @@ describe('the scene’s own time', () => {
   it('is stepped through without a gap, cut at its frames, in steps no longer than a frame over the substeps (property)', () => {
     const place = fc.double({ min: -20, max: 20, noNaN: true });
     fc.assert(
-      fc.property(place, fc.double({ min: 0, max: 9, noNaN: true }), fc.integer({ min: 1, max: 8 }), (from, long, substeps) => {
-        const steps = stepsOf(from, from + long, substeps);
-        let at = from;
-        for (const [a, b] of steps) {
-          expect(a).toBe(at);
-          expect(b - a).toBeLessThan(1 / substeps + 1e-8);
-          expect(Math.ceil(b)).toBeLessThanOrEqual(Math.floor(a) + 1);
-          at = b;
-        }
-        expect(Math.abs(at - (from + long))).toBe(0);
-      }),
+      fc.property(
+        place,
+        fc.double({ min: 0, max: 9, noNaN: true }),
+        fc.integer({ min: 1, max: 8 }),
+        (from, long, substeps) => {
+          const steps = stepsOf(from, from + long, substeps);
+          let at = from;
+          for (const [a, b] of steps) {
+            expect(a).toBe(at);
+            expect(b - a).toBeLessThan(1 / substeps + 1e-8);
+            expect(Math.ceil(b)).toBeLessThanOrEqual(Math.floor(a) + 1);
+            at = b;
+          }
+          expect(Math.abs(at - (from + long))).toBe(0);
+        },
+      ),
     );
     expect(stepsOf(7, 8, 4).map(([a]) => a)).toEqual([7, 7.25, 7.5, 7.75]);
   });
@@ -96,7 +101,10 @@ describe('slow motion', () => {
     const errors = [1, 2, 4, 8].map((n) => {
       // An odd number of steps in a frame can’t be halved: what is stepped once is stepped twice as finely.
       const steps = 2 * n - 1;
-      return apart(place(only(runTo(blown({ substeps: steps, scale: 0.5 }), 96))), place(only(runTo(blown({ substeps: steps }), 48))));
+      return apart(
+        place(only(runTo(blown({ substeps: steps, scale: 0.5 }), 96))),
+        place(only(runTo(blown({ substeps: steps }), 48))),
+      );
     });
     expect(errors[0]).toBeLessThan(0.2);
     for (const [i, n] of [3, 7, 15].entries()) expect(errors[i + 1]!).toBeLessThan((1.3 * errors[0]!) / n);
@@ -123,9 +131,13 @@ describe('slow motion', () => {
     const plain = births({}, 20);
     expect(plain.length).toBeGreaterThan(60);
     fc.assert(
-      fc.property(fc.double({ min: 0.34, max: 3, noNaN: true }), fc.double({ min: 0.34, max: 3, noNaN: true }), (a, b) => {
-        expect(births({ keys: ramp([0, a], [30, b]) }, 20)).toEqual(plain);
-      }),
+      fc.property(
+        fc.double({ min: 0.34, max: 3, noNaN: true }),
+        fc.double({ min: 0.34, max: 3, noNaN: true }),
+        (a, b) => {
+          expect(births({ keys: ramp([0, a], [30, b]) }, 20)).toEqual(plain);
+        },
+      ),
       { numRuns: 20 },
     );
   });
@@ -141,7 +153,10 @@ describe('slow motion', () => {
   it('leaves the camera its own time: tides of the camera go by frames of the shot, those of fields by the scene’s', () => {
     const wave = { kind: 'wave', form: 'saw', low: 0, high: 24, period: 1000, acts: 'replaces' };
     const scene = completeScene({
-      ...testScene({ fields: [{ settings: { kind: 'wind' }, drives: { strength: wave } }], time: { last: 40, scale: 0.5 } }),
+      ...testScene({
+        fields: [{ settings: { kind: 'wind' }, drives: { strength: wave } }],
+        time: { last: 40, scale: 0.5 },
+      }),
       camera: { drives: { 'position.0': wave } },
     });
     const moved = withDrives(scene);
@@ -157,8 +172,8 @@ describe('what a scene has one of', () => {
     const keys = { master: [0, 10].map((frame) => ({ frame, value: frame === 0 ? 0 : 2, ease: 'linear' })) };
     const scene = completeScene({ ...testScene({ fields: [{ settings: { kind: 'gravity' } }] }), desk: { keys } });
     const ask = (frame: number) =>
-      probe(scene, new Map(), frame, scene.emitters[0]!, { position: [0, 0, 0], velocity: [0, 0, 0], mass: 1, drag: 0 }).total
-        .acceleration[1];
+      probe(scene, new Map(), frame, scene.emitters[0]!, { position: [0, 0, 0], velocity: [0, 0, 0], mass: 1, drag: 0 })
+        .total.acceleration[1];
     for (const frame of [0, 2.5, 5, 10, 20]) expect(ask(frame)).toBeCloseTo(-9.80665 * Math.min(2, frame / 5), 9);
   });
 
@@ -182,12 +197,15 @@ describe('what a scene has one of', () => {
     const at = (value: number, time: Written) =>
       completeScene({
         ...testScene({ fields: [{ settings: { kind: 'gravity' } }], time: { last: 200, ...time } }),
-        desk: { keys: { master: [0, 59, 60].map((frame, i) => ({ frame, value: i === 2 ? value : 1, ease: 'linear' })) } },
+        desk: {
+          keys: { master: [0, 59, 60].map((frame, i) => ({ frame, value: i === 2 ? value : 1, ease: 'linear' })) },
+        },
       });
     const rest = (scene: Scene) => JSON.stringify([scene.time, scene.desk, scene.fields]);
     expect(firstChange(at(1, {}), at(3, {}), rest)).toBe(59);
     expect(firstChange(at(1, { scale: 0.5 }), at(3, { scale: 0.5 }), rest)).toBe(119);
-    const slowed = (value: number) => completeScene({ ...at(1, {}), time: { last: 200, keys: ramp([0, 1], [80, 1], [81, value]) } });
+    const slowed = (value: number) =>
+      completeScene({ ...at(1, {}), time: { last: 200, keys: ramp([0, 1], [80, 1], [81, value]) } });
     expect(firstChange(slowed(1), slowed(0.2), rest)).toBeGreaterThanOrEqual(79);
     expect(firstChange(slowed(1), slowed(0.2), rest)).toBeLessThan(82);
   });

@@ -88,7 +88,8 @@ describe('zones', () => {
     });
     for (const side of ['inside', 'outside']) {
       const { count, columns } = runTo(cloud([hard], [push(side)]), 4).populations[0]!;
-      for (let i = 0; i < count; i++) expect(columns.vy[i]! > 0).toBe(Math.abs(columns.x[i]!) < 1 === (side === 'inside'));
+      for (let i = 0; i < count; i++)
+        expect(columns.vy[i]! > 0).toBe(Math.abs(columns.x[i]!) < 1 === (side === 'inside'));
     }
   });
 
@@ -106,7 +107,12 @@ describe('zones', () => {
       checkScene({ ...scene, zones: [{ ...scene.zones[0], ...zone }], fields }).map((f) => f.message);
     expect(messages({})).toEqual([]);
     expect(messages({ soft: 120 })).toEqual(['zones[0].soft is 120; allowed is a number from 0 up to 100 %.']);
-    const field = { id: 'f', name: 'F', settings: { kind: 'gravity' }, modulators: [{ kind: 'zone', zone: 'nowhere' }] };
+    const field = {
+      id: 'f',
+      name: 'F',
+      settings: { kind: 'gravity' },
+      modulators: [{ kind: 'zone', zone: 'nowhere' }],
+    };
     expect(messages({}, [field])[0]).toMatch(
       /fields\[0\]\.modulators\[0\]\.zone .*nowhere.*; allowed is the id of one of the scene’s zones/,
     );

@@ -116,7 +116,8 @@ describe('a bake', () => {
   it('broken off and gone on with, again and again, gives the files of an unbroken one', async () => {
     const whole = filesOf(await wholeOf(busy));
     const folder = freshFolder();
-    const checkpoints = () => (existsSync(folder) ? readdirSync(folder).filter((name) => name.startsWith('checkpoint')) : []);
+    const checkpoints = () =>
+      existsSync(folder) ? readdirSync(folder).filter((name) => name.startsWith('checkpoint')) : [];
     let stopped = 0;
     for (let round = 0; round < 80 && !(existsSync(folder) && new BakeReader(folder).isWhole); round++) {
       const stop = new AbortController();
@@ -186,8 +187,12 @@ describe('a bake', () => {
     expect(await told(() => bake(order(busy, whole), poolOf(1)))).toMatch(
       /holds another bake: it is of another state of a scene \(“Vent plume”\)/,
     );
-    expect(await told(() => bake(order(plume, whole, { through: 20 }), poolOf(1)))).toMatch(/it holds frames 0 to 40, and not 0 to 20/);
-    expect(await told(() => bake(order(plume, part, { slice: 1, slices: 2, through: 3 }), poolOf(1)))).toMatch(/it is part 1 of 2/);
+    expect(await told(() => bake(order(plume, whole, { through: 20 }), poolOf(1)))).toMatch(
+      /it holds frames 0 to 40, and not 0 to 20/,
+    );
+    expect(await told(() => bake(order(plume, part, { slice: 1, slices: 2, through: 3 }), poolOf(1)))).toMatch(
+      /it is part 1 of 2/,
+    );
     expect(await told(() => merge([part], freshFolder()))).toMatch(/part 2 of 2 is missing/);
     expect(await told(() => merge([part, whole], freshFolder()))).toMatch(/it holds frames 0 to 40/);
     expect(await told(() => merge([root], freshFolder()))).toMatch(/holds no bake/);

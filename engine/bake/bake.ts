@@ -37,9 +37,17 @@ export interface BakeProgress {
 }
 
 /** The manifest of an order. Throws {@link BakeError} for a part of what can’t be parted. */
-export function manifestFor({ scene, from, through, slice, slices }: Omit<BakeOrder, 'assets' | 'folder'>): BakeManifest {
+export function manifestFor({
+  scene,
+  from,
+  through,
+  slice,
+  slices,
+}: Omit<BakeOrder, 'assets' | 'folder'>): BakeManifest {
   if (slices > 1 && couples(scene))
-    throw new BakeError(`the particles of “${scene.name}” act on one another, so they can’t be baked in parts; bake it in one`);
+    throw new BakeError(
+      `the particles of “${scene.name}” act on one another, so they can’t be baked in parts; bake it in one`,
+    );
   return {
     format: 'bathyclast-bake',
     version: 1,
@@ -55,9 +63,10 @@ export function manifestFor({ scene, from, through, slice, slices }: Omit<BakeOr
 }
 
 /**
- * Simulates all particles of a scene and writes the frames of a span to a folder; where that folder has some of them already, goes on behind them, from the last checkpoint.
- * However often it was broken off, the files are those of an unbroken run. `onWritten` is called when frames are on the disk. Ends early where the signal says so. Throws
- * {@link BakeError}, and what the file system throws: what is written stays.
+ * Simulates all particles of a scene and writes the frames of a span to a folder; where that folder has some of them
+ * already, goes on behind them, from the last checkpoint. However often it was broken off, the files are those of an
+ * unbroken run. `onWritten` is called when frames are on the disk. Ends early where the signal says so. Throws {@link
+ * BakeError}, and what the file system throws: what is written stays.
  */
 export async function bake(
   order: BakeOrder,

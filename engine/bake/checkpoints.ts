@@ -39,9 +39,13 @@ export function latestCheckpoint(folder: string, done: number, threads: number):
   return undefined;
 }
 
-/** Takes away those that are not needed: of those not beyond the last frame on the disk only the latest is; none where all frames are there. */
+/**
+ * Takes away those that are not needed: of those not beyond the last frame on the disk only the latest is; none where
+ * all frames are there.
+ */
 export function dropCheckpoints(folder: string, done: number, whole: boolean): void {
   const there = all(folder);
   const latest = there.find(({ frame }) => frame <= done);
-  for (const one of there) if (whole || (one.frame <= done && one !== latest)) rmSync(join(folder, one.name), { force: true });
+  for (const one of there)
+    if (whole || (one.frame <= done && one !== latest)) rmSync(join(folder, one.name), { force: true });
 }

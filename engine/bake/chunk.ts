@@ -13,7 +13,8 @@ export interface ChunkIndex {
 }
 
 /**
- * A chunk of frames that follow one another as a file: BATHCHNK, the first frame and how many (32-bit, little-endian), the length of each, the frames, and SHA-256 of all that.
+ * A chunk of frames that follow one another as a file: BATHCHNK, the first frame and how many (32-bit, little-endian),
+ * the length of each, the frames, and SHA-256 of all that.
  */
 export function bytesOfChunk(first: number, frames: readonly Uint8Array[]): Buffer {
   const head = Buffer.alloc(HEAD + 4 * frames.length);
@@ -28,7 +29,10 @@ export function bytesOfChunk(first: number, frames: readonly Uint8Array[]): Buff
 
 const damaged = (name: string) => new BakeError(`“${name}” is damaged; bake those frames anew`);
 
-/** Where the frames of a chunk stand, by what its file begins with; its sum is not looked at. Throws {@link BakeError} for a file that is none or cut off; `name` is told. */
+/**
+ * Where the frames of a chunk stand, by what its file begins with; its sum is not looked at. Throws {@link BakeError}
+ * for a file that is none or cut off; `name` is told.
+ */
 export function indexOfChunk(path: string, name: string): ChunkIndex {
   const file = openSync(path, 'r');
   try {
@@ -59,6 +63,7 @@ export function indexOfChunk(path: string, name: string): ChunkIndex {
 export function readChunk(path: string, name: string): Buffer {
   const bytes = readFileSync(path);
   const end = bytes.length - SUM;
-  if (end < HEAD || !createHash('sha256').update(bytes.subarray(0, end)).digest().equals(bytes.subarray(end))) throw damaged(name);
+  if (end < HEAD || !createHash('sha256').update(bytes.subarray(0, end)).digest().equals(bytes.subarray(end)))
+    throw damaged(name);
   return bytes;
 }

@@ -19,7 +19,9 @@ interface Head {
 
 const padded = (bytes: number): number => Math.ceil(bytes / 4) * 4;
 
-/** The columns of a frame of such an emitter in the order in which they stand, each begun at a multiple of four bytes. */
+/**
+ * The columns of a frame of such an emitter in the order in which they stand, each begun at a multiple of four bytes.
+ */
 function columnsOf({
   count,
   turns,
@@ -38,8 +40,9 @@ function columnsOf({
 }
 
 /**
- * A frame as bytes: the length of a head, the head as JSON, then all columns of all emitters, little-endian, each emitter's particles in the order of their numbers.
- * The same particles give the same bytes, whatever threads have made them. What was measured is left out: sums of rounded numbers hang on their order.
+ * A frame as bytes: the length of a head, the head as JSON, then all columns of all emitters, little-endian, each
+ * emitter's particles in the order of their numbers. The same particles give the same bytes, whatever threads have made
+ * them. What was measured is left out: sums of rounded numbers hang on their order.
  */
 export function bytesOfFrame(frame: Frame): Uint8Array<ArrayBuffer> {
   const emitters = frame.emitters.map(inOrder);
@@ -57,9 +60,14 @@ export function bytesOfFrame(frame: Frame): Uint8Array<ArrayBuffer> {
     }),
   );
   const blamed = Object.fromEntries(Object.entries(frame.blamed).toSorted(([a], [b]) => (a < b ? -1 : 1)));
-  const head = new TextEncoder().encode(JSON.stringify({ frame: frame.frame, contacts: frame.contacts, blamed, emitters: heads }));
+  const head = new TextEncoder().encode(
+    JSON.stringify({ frame: frame.frame, contacts: frame.contacts, blamed, emitters: heads }),
+  );
   const start = padded(4 + head.length);
-  const size = heads.reduce((sum, h) => sum + columnsOf(h).reduce((n, [, width, length]) => n + padded(width * length), 0), start);
+  const size = heads.reduce(
+    (sum, h) => sum + columnsOf(h).reduce((n, [, width, length]) => n + padded(width * length), 0),
+    start,
+  );
   const bytes = new Uint8Array(size);
   new DataView(bytes.buffer).setUint32(0, head.length, true);
   bytes.set(head, 4);
@@ -84,13 +92,21 @@ export function frameOfBytes(bytes: Uint8Array<ArrayBuffer>): Frame {
   > & { emitters: readonly Head[] };
   let at = bytes.byteOffset + padded(4 + length);
   const read = emitters.map((head): EmitterFrame => {
-    const columns = Object.fromEntries(ALL_COLUMNS.map((name) => [name, new Float32Array(0)])) as Record<string, unknown>;
+    const columns = Object.fromEntries(ALL_COLUMNS.map((name) => [name, new Float32Array(0)])) as Record<
+      string,
+      unknown
+    >;
     const others: Record<string, unknown> = {};
     for (const [name, width, n] of columnsOf(head)) {
       if (at + width * n > bytes.byteOffset + bytes.length) throw new Error('a baked frame is cut off');
       const part = bytes.buffer.slice(at, at + width * n);
       const target = name in columns ? columns : others;
-      target[name] = width === 1 ? new Uint8Array(part) : name === 'id' || name === 'tint' ? new Uint32Array(part) : new Float32Array(part);
+      target[name] =
+        width === 1
+          ? new Uint8Array(part)
+          : name === 'id' || name === 'tint'
+            ? new Uint32Array(part)
+            : new Float32Array(part);
       at += padded(width * n);
     }
     const { count, born, died, retired, dropped } = head;

@@ -55,6 +55,8 @@ export function inOrder(frame: EmitterFrame): EmitterFrame {
     zone: sorted(frame.zone),
     weight: sorted(frame.weight),
     tint: sorted(frame.tint),
-    columns: Object.fromEntries(ALL_COLUMNS.map((name) => [name, sorted(frame.columns[name])])) as EmitterFrame['columns'],
+    columns: Object.fromEntries(
+      ALL_COLUMNS.map((name) => [name, sorted(frame.columns[name])]),
+    ) as EmitterFrame['columns'],
   };
 }

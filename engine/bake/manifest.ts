@@ -18,7 +18,10 @@ export interface BakeManifest {
   readonly slices: number;
 }
 
-/** A bake that can’t be made, gone on with, read or put together, in a sentence that names what is wrong and what is allowed. */
+/**
+ * A bake that can’t be made, gone on with, read or put together, in a sentence that names what is wrong and what is
+ * allowed.
+ */
 export class BakeError extends Error {}
 
 const isWhole = (n: unknown): n is number => typeof n === 'number' && Number.isInteger(n);
@@ -33,16 +36,21 @@ export function manifestOf(text: string, folder: string): BakeManifest {
   }
   const { format, version, engine, from, through, slice, slices, key } = read;
   const sound =
-    format === 'bathyclast-bake' && [engine, from, through, slice, slices].every(isWhole) && typeof key === 'string' && through! >= from!;
+    format === 'bathyclast-bake' &&
+    [engine, from, through, slice, slices].every(isWhole) &&
+    typeof key === 'string' &&
+    through! >= from!;
   if (!sound) throw new BakeError(`“${folder}” holds no bake: its bake.json is something else`);
-  if (version !== 1) throw new BakeError(`“${folder}” is a bake of version ${String(version)}; this program reads version 1`);
+  if (version !== 1)
+    throw new BakeError(`“${folder}” is a bake of version ${String(version)}; this program reads version 1`);
   return read as BakeManifest;
 }
 
 /** What of two manifests differs so that their frames do not belong together; undefined where nothing does. */
 export function whyOther(there: BakeManifest, wanted: BakeManifest): string | undefined {
   if (there.key !== wanted.key) return `it is of another state of a scene (“${there.scene}”)`;
-  if (there.engine !== wanted.engine) return `it was made by version ${there.engine} of the engine, and this is ${wanted.engine}`;
+  if (there.engine !== wanted.engine)
+    return `it was made by version ${there.engine} of the engine, and this is ${wanted.engine}`;
   if (there.from !== wanted.from || there.through !== wanted.through)
     return `it holds frames ${there.from} to ${there.through}, and not ${wanted.from} to ${wanted.through}`;
   return undefined;

@@ -1,4 +1,15 @@
-import { closeSync, existsSync, fsyncSync, openSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeSync,
+} from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import { makeFolder } from '../make-folder';
 import { bytesOfChunk, indexOfChunk, readChunk, type ChunkIndex } from './chunk';
@@ -41,7 +52,8 @@ export function putFile(path: string, bytes: Uint8Array, write: WriteAll = write
 }
 
 /** Whether an error of the file system says that there is no room. */
-export const isDiskFull = (error: unknown): boolean => ['ENOSPC', 'EDQUOT'].includes((error as NodeJS.ErrnoException).code ?? '');
+export const isDiskFull = (error: unknown): boolean =>
+  ['ENOSPC', 'EDQUOT'].includes((error as NodeJS.ErrnoException).code ?? '');
 
 const DRAFT = /^\..+\.(\d+)$/;
 
@@ -54,7 +66,9 @@ function isAlive(pid: number): boolean {
   }
 }
 
-/** Takes away what was being written when a program was killed; of programs that still run only where `all` is wanted. */
+/**
+ * Takes away what was being written when a program was killed; of programs that still run only where `all` is wanted.
+ */
 function dropDrafts(folder: string, all: boolean): void {
   for (const name of readdirSync(folder)) {
     const pid = DRAFT.exec(name)?.[1];
@@ -65,7 +79,10 @@ function dropDrafts(folder: string, all: boolean): void {
 /** Bytes of all files of a folder. */
 export function folderBytes(folder: string): number {
   if (!existsSync(folder)) return 0;
-  return readdirSync(folder).reduce((sum, name) => sum + (statSync(join(folder, name), { throwIfNoEntry: false })?.size ?? 0), 0);
+  return readdirSync(folder).reduce(
+    (sum, name) => sum + (statSync(join(folder, name), { throwIfNoEntry: false })?.size ?? 0),
+    0,
+  );
 }
 
 /** The chunks of a folder in order, up to the first that is missing or damaged. */
@@ -96,7 +113,8 @@ export class BakeWriter {
   private next: number;
 
   /**
-   * Begins a bake, or goes on with one that is there: what was written and is sound stays. Throws {@link BakeError} where the folder holds another.
+   * Begins a bake, or goes on with one that is there: what was written and is sound stays. Throws {@link BakeError}
+   * where the folder holds another.
    * @param files further files that say what the bake is of, by name.
    */
   constructor(
@@ -114,10 +132,12 @@ export class BakeWriter {
         (there.slice === manifest.slice && there.slices === manifest.slices
           ? undefined
           : `it is part ${there.slice + 1} of ${there.slices}`);
-      if (why) throw new BakeError(`“${folder}” holds another bake: ${why}; choose another folder, or take that one away`);
+      if (why)
+        throw new BakeError(`“${folder}” holds another bake: ${why}; choose another folder, or take that one away`);
     } else {
       const strange = readdirSync(folder).filter((name) => !name.startsWith('.') && !(name in files));
-      if (strange.length > 0) throw new BakeError(`“${folder}” holds other files (${strange[0]}); choose an empty folder`);
+      if (strange.length > 0)
+        throw new BakeError(`“${folder}” holds other files (${strange[0]}); choose an empty folder`);
       for (const [name, text] of Object.entries(files)) putFile(join(folder, name), Buffer.from(text), write);
       putFile(path, Buffer.from(`${JSON.stringify(manifest, null, 2)}\n`), write);
     }
@@ -137,8 +157,13 @@ export class BakeWriter {
     this.open.push(bytes);
     this.openBytes += bytes.length;
     this.next++;
-    if (this.next <= this.manifest.through && this.openBytes < CHUNK_BYTES && this.open.length < CHUNK_FRAMES) return false;
-    putFile(join(this.folder, chunkName(this.chunks)), bytesOfChunk(this.next - this.open.length, this.open), this.write);
+    if (this.next <= this.manifest.through && this.openBytes < CHUNK_BYTES && this.open.length < CHUNK_FRAMES)
+      return false;
+    putFile(
+      join(this.folder, chunkName(this.chunks)),
+      bytesOfChunk(this.next - this.open.length, this.open),
+      this.write,
+    );
     this.chunks++;
     this.open.length = 0;
     this.openBytes = 0;
@@ -164,7 +189,8 @@ export class BakeReader {
     check = false,
   ) {
     const path = join(folder, 'bake.json');
-    if (!existsSync(path)) throw new BakeError(`“${folder}” holds no bake; allowed is a folder that a bake was written to`);
+    if (!existsSync(path))
+      throw new BakeError(`“${folder}” holds no bake; allowed is a folder that a bake was written to`);
     this.manifest = manifestOf(readFileSync(path, 'utf8'), folder);
     this.chunks = chunksOf(folder, this.manifest.from, check);
   }

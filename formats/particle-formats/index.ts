@@ -9,7 +9,8 @@ import { usda } from './usda';
 export const particleFormats: readonly ParticleFormat[] = [csv, ply, plyText, glb, usda, obj];
 
 /** The format of that name; undefined where there is none. */
-export const particleFormat = (name: string): ParticleFormat | undefined => particleFormats.find((format) => format.name === name);
+export const particleFormat = (name: string): ParticleFormat | undefined =>
+  particleFormats.find((format) => format.name === name);
 
 /** Extensions of files with particles, each once. */
 export const particleExtensions: readonly string[] = [...new Set(particleFormats.map(({ extension }) => extension))];

@@ -4,7 +4,9 @@ import { testScene } from '../../core/tests/scenes';
 import { snapshot, type Frame } from '../../engine/frame';
 import { particleExtensions, particleFormat, particleFormats } from '.';
 
-const scene = testScene({ emitter: { amounts: [{ kind: 'burst', count: 5, frame: 0 }], birth: { life: 99, speed: 1 } } });
+const scene = testScene({
+  emitter: { amounts: [{ kind: 'burst', count: 5, frame: 0 }], birth: { life: 99, speed: 1 } },
+});
 
 function framesOf(count: number): Frame[] {
   const run = new Simulation(scene, new Map());
@@ -31,7 +33,12 @@ describe('ways to write particles', () => {
     '%s gives a file for each frame, or one for the run',
     async (_name, format) => {
       const frames = framesOf(3);
-      const writer = await format.open({ scene, assets: new Map(), from: frames[0]!.frame, through: frames.at(-1)!.frame });
+      const writer = await format.open({
+        scene,
+        assets: new Map(),
+        from: frames[0]!.frame,
+        through: frames.at(-1)!.frame,
+      });
       const files = frames.map(({ frame, emitters }) => writer.add(frame, emitters));
       const run = writer.end();
       if (format.per === 'frame') {

@@ -12,6 +12,9 @@ export const renderFormats: readonly RenderFormat[] = [png, exr, mp4, webm, gif,
 /** The format of that name. Throws where there is none. */
 export function formatOf(name: string): RenderFormat {
   const found = renderFormats.find((format) => format.name === name);
-  if (!found) throw new Error(`There is no format “${name}”; allowed are ${renderFormats.map((format) => format.name).join(', ')}.`);
+  if (!found)
+    throw new Error(
+      `There is no format “${name}”; allowed are ${renderFormats.map((format) => format.name).join(', ')}.`,
+    );
   return found;
 }

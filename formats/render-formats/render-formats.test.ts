@@ -22,20 +22,23 @@ describe('ways to write a render', () => {
     expect(() => formatOf('avi')).toThrow(/no format “avi”; allowed are png, exr, mp4/);
   });
 
-  it.each(renderFormats.map((f) => [f.name, f] as const))('%s keeps of the settings what it can hold', (name, format) => {
-    for (const alpha of ['none', 'straight', 'premultiplied'] as const)
-      for (const bits of ['8', '16', 'half', 'float'] as const) {
-        const fitted = fitting({ ...settings, format: name, alpha, bits });
-        expect(format.bits.length === 0 ? ['8'] : format.bits).toContain(fitted.bits);
-        if (format.bits.includes(bits)) expect(fitted.bits).toBe(bits);
-        expect(fitted.layers).toBe(format.layers);
-        expect(fitted.split).toBe(format.frames ? 'both' : 'together');
-        if (!format.alpha || alpha === 'none') expect(fitted.alpha).toBe('none');
-        // Only pictures can be laid over others with light that is added.
-        else expect(fitted.alpha).toBe(format.frames ? alpha : 'straight');
-        expect(fitting(fitted)).toEqual(fitted);
-      }
-  });
+  it.each(renderFormats.map((f) => [f.name, f] as const))(
+    '%s keeps of the settings what it can hold',
+    (name, format) => {
+      for (const alpha of ['none', 'straight', 'premultiplied'] as const)
+        for (const bits of ['8', '16', 'half', 'float'] as const) {
+          const fitted = fitting({ ...settings, format: name, alpha, bits });
+          expect(format.bits.length === 0 ? ['8'] : format.bits).toContain(fitted.bits);
+          if (format.bits.includes(bits)) expect(fitted.bits).toBe(bits);
+          expect(fitted.layers).toBe(format.layers);
+          expect(fitted.split).toBe(format.frames ? 'both' : 'together');
+          if (!format.alpha || alpha === 'none') expect(fitted.alpha).toBe('none');
+          // Only pictures can be laid over others with light that is added.
+          else expect(fitted.alpha).toBe(format.frames ? alpha : 'straight');
+          expect(fitting(fitted)).toEqual(fitted);
+        }
+    },
+  );
 
   it('video wants even sizes, and only OpenEXR is linear light (common practice, no source)', () => {
     expect(renderFormats.filter((f) => f.evenSize).map((f) => f.name)).toEqual(['mp4', 'webm']);

@@ -24,7 +24,9 @@ import { all, NONE, over } from './lanes';
 import { HALF, ONE } from './numbers';
 import { dot, number, whole } from './program';
 
-// Where and how particles begin: core/sim/step/spawner.ts and core/sim/step/newborn-writer.ts for emitters of which nothing unusual is asked. By columns of a block: luck, places in the emitter's own frame, the ways they leave, and what else is drawn.
+// Where and how particles begin: core/sim/step/spawner.ts and core/sim/step/newborn-writer.ts for emitters of which
+// nothing unusual is asked. By columns of a block: luck, places in the emitter's own frame, the ways they leave, and
+// what else is drawn.
 
 const COLUMN: usize = 4096;
 const X: usize = COLUMN;
@@ -121,7 +123,10 @@ function cubeRoot(a: v128): v128 {
   return v128.and(r, f32x4.gt(a, NONE));
 }
 
-/** The sine of what has a cosine of so much less than 1; `most` is the most that can be less, `left` what is left of 1 where that is met by a part. */
+/**
+ * The sine of what has a cosine of so much less than 1; `most` is the most that can be less, `left` what is left of 1
+ * where that is met by a part.
+ */
 // @ts-ignore: decorator
 @inline
 function acrossBy(less: v128, most: v128, left: v128): v128 {

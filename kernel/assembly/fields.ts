@@ -46,7 +46,10 @@ function beyond(x: v128, half: v128): v128 {
   return f32x4.pmax(NONE, f32x4.sub(v128.and(x, all(SIZE)), half));
 }
 
-/** Weights around a box or a point: send · p(s) with s = (d − core) · slope, held within 0 … 1, and d = |max(|x| − half, 0)|. False where all of them are 0. */
+/**
+ * Weights around a box or a point: send · p(s) with s = (d − core) · slope, held within 0 … 1, and d = |max(|x| − half,
+ * 0)|. False where all of them are 0.
+ */
 export function weigh(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize): bool {
   const bytes = <usize>count << 2;
   const curve = whole(row, CURVE);
@@ -147,7 +150,10 @@ function swirls(row: usize, count: i32, ps: usize, qs: usize): void {
   }
 }
 
-/** A vortex: u and v across its axis, then how it swirls, 1 / radius², the peak of its swirl and its pull to the axis. About y, u is x and v is −z. */
+/**
+ * A vortex: u and v across its axis, then how it swirls, 1 / radius², the peak of its swirl and its pull to the axis.
+ * About y, u is x and v is −z.
+ */
 export function vortex(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize, mass: usize, to: usize): void {
   const bytes = <usize>count << 2;
   const pull = number(row, OWN + 9);

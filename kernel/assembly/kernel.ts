@@ -1,4 +1,5 @@
-// AssemblyScript: a stack of fields and its step, four particles at a time in 32-bit floats, by a program that stands in memory (program.ts; kernel/program.ts writes it).
+// AssemblyScript: a stack of fields and its step, four particles at a time in 32-bit floats, by a program that stands
+// in memory (program.ts; kernel/program.ts writes it).
 export { prepare } from './numbers';
 export { spawn } from './births';
 export { step, sum } from './step';

@@ -87,7 +87,8 @@ export function meanDecays(from: usize, bytes: usize): void {
 }
 
 /**
- * (1 − e^(−z)) / z, z not negative, whether small or not. With z = n·ln 2 − r, e^(−z) = 2^(−n)·e^r, so that 1 − e^(−z) = (1 − 2^(−n)) − 2^(−n)·(e^r − 1): no digits are lost.
+ * (1 − e^(−z)) / z, z not negative, whether small or not. With z = n·ln 2 − r, e^(−z) = 2^(−n)·e^r, so that 1 − e^(−z)
+ * = (1 − 2^(−n)) − 2^(−n)·(e^r − 1): no digits are lost.
  */
 // @ts-ignore: decorator
 @inline

@@ -3,8 +3,9 @@ import { all, NONE } from './lanes';
 import { A, ABC, B, BITS, C, FIVE_QUARTERS, HALF, MAGIC, PART, SIGN, SIXTH, SIXTH_OR, THIRD, TWIST, MINUS_TWO_THIRDS, MINUS_TWO_THIRDS_OR } from './numbers';
 import { BOUNDED, CORNERS, CURLS, dot, DRIFTS, FOURS, HEARD, LATE, number, OWN, SEND, SIZED, VECTOR, WEIGHTS, WEIGHTY, whole, Y, Z } from './program';
 
-// Noise goes by loops of its own over a piece: first all simplices, then their corners, then what each corner gives. So what is near in the program hardly waits for what is near:
-// a processor looks ahead one or two hundred instructions, and a simplex with its corners is over four hundred.
+// Noise goes by loops of its own over a piece: first all simplices, then their corners, then what each corner gives. So
+// what is near in the program hardly waits for what is near: a processor looks ahead one or two hundred instructions,
+// and a simplex with its corners is over four hundred.
 
 // @ts-ignore: decorator
 @inline
@@ -36,7 +37,10 @@ function listen(row: usize, flags: i32, count: i32, mass: usize): usize {
   return next;
 }
 
-/** Finds the simplices that the fours of a list are in, in an octave: from their first corner to the particle, and the hash of that corner before it is mixed. */
+/**
+ * Finds the simplices that the fours of a list are in, in an octave: from their first corner to the particle, and the
+ * hash of that corner before it is mixed.
+ */
 function findSimplices(row: usize, flags: i32, list: usize, end: usize, xs: usize, ys: usize, zs: usize, layer: usize): void {
   const frequency = number(layer, 0);
   const shift = number(layer, 3);
@@ -57,7 +61,8 @@ function findSimplices(row: usize, flags: i32, list: usize, end: usize, xs: usiz
     x = f32x4.add(f32x4.mul(x, frequency), shift);
     y = f32x4.add(f32x4.mul(y, frequency), shift);
     z = f32x4.add(f32x4.mul(z, frequency), shift);
-    // Rounded down: to the nearest whole number of what is half less. With MAGIC added, that is what the last bits of a float tell.
+    // Rounded down: to the nearest whole number of what is half less. With MAGIC added, that is what the last bits of a
+    // float tell.
     const s = f32x4.sub(f32x4.mul(f32x4.add(f32x4.add(x, y), z), all(THIRD)), all(HALF));
     const magic = all(MAGIC);
     const im = f32x4.add(f32x4.add(x, s), magic);
@@ -195,7 +200,10 @@ function sumCorners(row: usize, flags: i32, list: usize, end: usize, layer: usiz
   }
 }
 
-/** Noise: its octaves stand one after another as frequency, seed, amplitude and shift, the curls of core/lib/noise/simplex.ts. */
+/**
+ * Noise: its octaves stand one after another as frequency, seed, amplitude and shift, the curls of
+ * core/lib/noise/simplex.ts.
+ */
 export function curl(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize, mass: usize, to: usize): void {
   const everywhere = !(flags & (BOUNDED | WEIGHTY));
   const list = everywhere ? FOURS : HEARD;

@@ -1,4 +1,5 @@
-// Numbers that loops need, four times each, in memory: there is no room for all of them in registers, and a load is quicker than making one anew each time.
+// Numbers that loops need, four times each, in memory: there is no room for all of them in registers, and a load is
+// quicker than making one anew each time.
 
 import { FOURS, PIECE } from './program';
 
@@ -15,7 +16,10 @@ export const SIZE: usize = FIRST + 96;
 /** Beyond this, places and speeds are as good as infinite in 32 bits: FARTHEST of core/sim/step/block-io.ts. */
 export const FARTHEST: usize = FIRST + 112;
 
-/** Of e^(−z): the most it is worked out for, 1 / ln 2, ln 2 in two parts, the polynomial; 1.5 · 2²³, which whole numbers are told from their floats by, and its bits with the bias of an exponent. */
+/**
+ * Of e^(−z): the most it is worked out for, 1 / ln 2, ln 2 in two parts, the polynomial; 1.5 · 2²³, which whole numbers
+ * are told from their floats by, and its bits with the bias of an exponent.
+ */
 export const MOST: usize = FIRST + 128;
 export const LOG2E: usize = FIRST + 144;
 export const LN2_HIGH: usize = FIRST + 160;

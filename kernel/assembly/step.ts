@@ -3,8 +3,9 @@ import { all, decayed, less, meanDecays, NONE, series } from './lanes';
 import { FARTHEST, HALF, ONE, SIZE } from './numbers';
 import { curl } from './noise';
 import {
-  ACCELERATION, ALIKE, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DYING, END, EVEN_ACCELERATION, EVEN_MEDIUM, EVEN_QUADRATIC, EVEN_RATE, FLAGS, KIND, LATE, LIFE,
-  LOCAL, MASS, MEDIUM, MOVED, number, PIECE, PULL, QUADRATIC, RATE, ROW, ROWS, ROWS_END, SAME, SETTLED, SLOW, SPARE, SQUARES, STEP, TARGET, VORTEX, whole, Y, Z,
+  ACCELERATION, ALIKE, BEGIN, BIRTH, BOUNDED, CARRIES, COLUMNS, CURL, dot, DRAG, DYING, END, EVEN_ACCELERATION,
+  EVEN_MEDIUM, EVEN_QUADRATIC, EVEN_RATE, FLAGS, KIND, LATE, LIFE, LOCAL, MASS, MEDIUM, MOVED, number, PIECE, PULL,
+  QUADRATIC, RATE, ROW, ROWS, ROWS_END, SAME, SETTLED, SLOW, SPARE, SQUARES, STEP, TARGET, VORTEX, whole, Y, Z,
 } from './program';
 
 // @ts-ignore: decorator
@@ -27,7 +28,11 @@ function fillVector(program: usize, word: usize, at: usize): void {
   v128.store(at, number(program, word + 2), Z);
 }
 
-/** Sums all rows of a program for a piece of the particles, from so many bytes into their columns on. LATE and RATE are there; what else is summed begins with what is the same for all; the velocity of the medium only where it is asked for. */
+/**
+ * Sums all rows of a program for a piece of the particles, from so many bytes into their columns on. LATE and RATE are
+ * there; what else is summed begins with what is the same for all; the velocity of the medium only where it is asked
+ * for.
+ */
 function sumPiece(program: usize, count: i32, start: usize, medium: bool): void {
   const xs = column(0) + start;
   const ys = column(1) + start;
@@ -72,7 +77,10 @@ export function sum(program: usize, count: i32): void {
   sumPiece(program, count, 0, true);
 }
 
-/** How much later than the step each particle begins, and how long its own step lasts, seconds; and its own drag over its mass beside what drag is the same for all. */
+/**
+ * How much later than the step each particle begins, and how long its own step lasts, seconds; and its own drag over
+ * its mass beside what drag is the same for all.
+ */
 function begin(program: usize, count: i32, start: usize): void {
   const from = v128.load64_splat(BEGIN);
   const to = v128.load64_splat(END);
@@ -111,14 +119,20 @@ function far(x: v128, y: v128, z: v128): v128 {
   return f32x4.add(f32x4.add(v128.and(x, size), v128.and(y, size)), v128.and(z, size));
 }
 
-/** Where the velocity of the medium stands, by columns of a piece: LOCAL is free by then, and holds what is the same for all. */
+/**
+ * Where the velocity of the medium stands, by columns of a piece: LOCAL is free by then, and holds what is the same for
+ * all.
+ */
 function mediumOf(program: usize): usize {
   if (whole(program, CARRIES)) return MEDIUM;
   fillVector(program, EVEN_MEDIUM, LOCAL);
   return LOCAL;
 }
 
-/** How places in a piece are masked to find the medium's velocity there: where it is the same for all, it stands at the beginning. */
+/**
+ * How places in a piece are masked to find the medium's velocity there: where it is the same for all, it stands at the
+ * beginning.
+ */
 // @ts-ignore: decorator
 @inline
 function maskOf(medium: usize): usize {
@@ -132,7 +146,10 @@ function moved(velocity: v128, medium: v128, decay: v128, push: v128, accelerati
   return f32x4.add(medium, f32x4.add(f32x4.mul(f32x4.sub(velocity, medium), decay), f32x4.mul(push, acceleration)));
 }
 
-/** Adds to the rates of a piece what drag by the square comes to at the middle of the step: its rate times how fast particles are then, beside the medium. */
+/**
+ * Adds to the rates of a piece what drag by the square comes to at the middle of the step: its rate times how fast
+ * particles are then, beside the medium.
+ */
 function slowBySquare(medium: usize, count: i32, start: usize): void {
   const bytes = <usize>count << 2;
   const own = maskOf(medium);
@@ -154,9 +171,18 @@ function slowBySquare(medium: usize, count: i32, start: usize): void {
     const decay = decayed(v128.load(SPARE + Y + at), mean);
     const push = f32x4.mul(mean, f32x4.mul(half, v128.load(STEP + at)));
     const speed = sizeOf(
-      f32x4.add(f32x4.mul(f32x4.sub(v128.load(column(3) + start + at), v128.load(medium + (at & own))), decay), f32x4.mul(push, v128.load(ACCELERATION + at))),
-      f32x4.add(f32x4.mul(f32x4.sub(v128.load(column(4) + start + at), v128.load(medium + (at & own), Y)), decay), f32x4.mul(push, v128.load(ACCELERATION + at, Y))),
-      f32x4.add(f32x4.mul(f32x4.sub(v128.load(column(5) + start + at), v128.load(medium + (at & own), Z)), decay), f32x4.mul(push, v128.load(ACCELERATION + at, Z))),
+      f32x4.add(
+        f32x4.mul(f32x4.sub(v128.load(column(3) + start + at), v128.load(medium + (at & own))), decay),
+        f32x4.mul(push, v128.load(ACCELERATION + at)),
+      ),
+      f32x4.add(
+        f32x4.mul(f32x4.sub(v128.load(column(4) + start + at), v128.load(medium + (at & own), Y)), decay),
+        f32x4.mul(push, v128.load(ACCELERATION + at, Y)),
+      ),
+      f32x4.add(
+        f32x4.mul(f32x4.sub(v128.load(column(5) + start + at), v128.load(medium + (at & own), Z)), decay),
+        f32x4.mul(push, v128.load(ACCELERATION + at, Z)),
+      ),
     );
     // Where there is none of it, whatever the half step comes to counts for nothing.
     const q = v128.load(QUADRATIC + at);
@@ -165,8 +191,8 @@ function slowBySquare(medium: usize, count: i32, start: usize): void {
 }
 
 /**
- * The step of core/sim/step/integrate.ts: velocities and places, in place, from what is summed. What is beyond all bounds keeps its place and is marked by a velocity that no
- * particle has, NaN; true where any is.
+ * The step of core/sim/step/integrate.ts: velocities and places, in place, from what is summed. What is beyond all
+ * bounds keeps its place and is marked by a velocity that no particle has, NaN; true where any is.
  */
 function integrate(program: usize, count: i32, start: usize): bool {
   const xs = column(0) + start;
@@ -251,7 +277,10 @@ function dying(count: i32, first: i32, list: usize): usize {
   return list;
 }
 
-/** The step of so many particles: DYING gets the slots of those that come to the end of their life, and how many is given; less 2³¹ where any has left all bounds. */
+/**
+ * The step of so many particles: DYING gets the slots of those that come to the end of their life, and how many is
+ * given; less 2³¹ where any has left all bounds.
+ */
 export function step(program: usize, count: i32): i32 {
   const list = <usize>load<i32>(DYING);
   let next = list;

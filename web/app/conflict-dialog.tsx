@@ -20,7 +20,9 @@ export function ConflictDialog() {
   };
   const asCopy = async () => {
     const copy = await saver.mineAsCopy();
-    toast('Your version is saved as a scene of its own.', { action: { label: 'Open it', onClick: () => void navigate(`/scene/${copy}`) } });
+    toast('Your version is saved as a scene of its own.', {
+      action: { label: 'Open it', onClick: () => void navigate(`/scene/${copy}`) },
+    });
   };
 
   return (
@@ -29,8 +31,8 @@ export function ConflictDialog() {
         <DialogPanel className="w-[28rem] border border-rule bg-panel p-5">
           <DialogTitle className="text-lg">Changed in another window</DialogTitle>
           <p className="mt-2 text-second">
-            This scene was saved by another window while you worked on it here. Nothing of yours is saved over it, and nothing is lost,
-            until you choose.
+            This scene was saved by another window while you worked on it here. Nothing of yours is saved over it, and
+            nothing is lost, until you choose.
           </p>
           <div className="mt-4 flex flex-col gap-2">
             <button className="lamp-button" disabled={busy} onClick={choose(asCopy)}>

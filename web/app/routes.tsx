@@ -3,7 +3,9 @@ import { Broken, NotFound } from '../widgets/not-found';
 import { ScenePage } from './scene-page';
 import { ScenesPage } from '../screens/scenes/scenes-page';
 
-/** Every address of the application. The screens that draw in three dimensions are loaded when they are first opened. */
+/**
+ * Every address of the application. The screens that draw in three dimensions are loaded when they are first opened.
+ */
 export const router = createBrowserRouter([
   { path: '/', element: <ScenesPage />, errorElement: <Broken /> },
   {
@@ -12,7 +14,10 @@ export const router = createBrowserRouter([
     element: <ScenePage />,
     children: [
       { index: true, lazy: async () => ({ Component: (await import('../screens/studio/studio-page')).StudioPage }) },
-      { path: 'soundings', lazy: async () => ({ Component: (await import('../screens/soundings/soundings-page')).SoundingsPage }) },
+      {
+        path: 'soundings',
+        lazy: async () => ({ Component: (await import('../screens/soundings/soundings-page')).SoundingsPage }),
+      },
       { path: 'trials', lazy: async () => ({ Component: (await import('../screens/trials/trials-page')).TrialsPage }) },
       { path: 'output', lazy: async () => ({ Component: (await import('../screens/output/output-page')).OutputPage }) },
     ],

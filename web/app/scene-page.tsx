@@ -30,7 +30,14 @@ async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
   select(fields.length > 0 ? { type: 'field', id: fields[0]!.id } : { type: 'scene' });
   const session = new Session();
   const transport = new Transport(session);
-  usePlayer.setState({ frame: time.first, shown: undefined, playing: false, beyond: 0, cached: [], problem: undefined });
+  usePlayer.setState({
+    frame: time.first,
+    shown: undefined,
+    playing: false,
+    beyond: 0,
+    cached: [],
+    problem: undefined,
+  });
   const stopSaving = useSceneStore.subscribe(({ scene }) => scene && saver.take(scene));
   const stopKeeping = keepHistory(saver);
   const stopHearing = onSceneNews((news) => {
@@ -54,7 +61,8 @@ async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
   const leave = () => void saver.flush(true);
   const hide = () => document.visibilityState === 'hidden' && leave();
   // Edits are in the journal; only where that can't be written to must the window stay open.
-  const hold = (event: BeforeUnloadEvent) => void (!saver.isSaved && saver.unkept.getState().unkept && event.preventDefault());
+  const hold = (event: BeforeUnloadEvent) =>
+    void (!saver.isSaved && saver.unkept.getState().unkept && event.preventDefault());
   window.addEventListener('pagehide', leave);
   window.addEventListener('beforeunload', hold);
   document.addEventListener('visibilitychange', hide);
@@ -83,7 +91,8 @@ async function openReadable(id: string): Promise<string> {
 }
 
 /** Says why an edit was refused; the scene stays as it was. */
-const tellRefusal = ([fault]: readonly Fault[]) => void toast.error(`That can’t be done: ${fault!.message}`, { id: 'refused' });
+const tellRefusal = ([fault]: readonly Fault[]) =>
+  void toast.error(`That can’t be done: ${fault!.message}`, { id: 'refused' });
 
 /** Everything under `/scene/:id`: the bar on top and the screen that was chosen. */
 export function ScenePage() {

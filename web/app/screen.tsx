@@ -6,8 +6,8 @@ interface State {
 }
 
 /**
- * A screen of a scene. Where it breaks, the scene, its saving and the bar above stay as they are: it says what happened, and offers to take back the
- * last step, which most likely broke it.
+ * A screen of a scene. Where it breaks, the scene, its saving and the bar above stay as they are: it says what
+ * happened, and offers to take back the last step, which most likely broke it.
  */
 export class Screen extends Component<{ children: React.ReactNode }, State> {
   override state: State = { error: undefined };

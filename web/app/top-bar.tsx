@@ -52,13 +52,20 @@ function SaveNote() {
 }
 
 // It draws in three dimensions: the bar is there before that.
-const VersionsPanel = lazy(async () => ({ default: (await import('../panels/versions/versions-panel')).VersionsPanel }));
+const VersionsPanel = lazy(async () => ({
+  default: (await import('../panels/versions/versions-panel')).VersionsPanel,
+}));
 
 function VersionsButton() {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <button className="text-button" aria-label="Versions" title="Earlier versions of this scene" onClick={() => setOpen(true)}>
+      <button
+        className="text-button"
+        aria-label="Versions"
+        title="Earlier versions of this scene"
+        onClick={() => setOpen(true)}
+      >
         <History size={15} />
       </button>
       {open && (
@@ -131,7 +138,13 @@ export function TopBar() {
         <button className="text-button" aria-label="Undo" title="Undo (Ctrl+Z)" disabled={past === 0} onClick={undo}>
           <Undo2 size={15} />
         </button>
-        <button className="text-button" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" disabled={future === 0} onClick={redo}>
+        <button
+          className="text-button"
+          aria-label="Redo"
+          title="Redo (Ctrl+Shift+Z)"
+          disabled={future === 0}
+          onClick={redo}
+        >
           <Redo2 size={15} />
         </button>
       </span>

@@ -5,7 +5,10 @@ import { api } from '../state/api';
 /** Frames that are asked for while one is used. */
 const AHEAD = 2;
 
-/** Reads the frames of a bake and hands each to `use`, one after another. Ends early when the signal says so. Throws the server’s sentence where one can’t be had. */
+/**
+ * Reads the frames of a bake and hands each to `use`, one after another. Ends early when the signal says so. Throws the
+ * server’s sentence where one can’t be had.
+ */
 export async function bakedFrames(
   { bake, from, through }: { readonly bake: string; readonly from: number; readonly through: number },
   signal: AbortSignal,

@@ -18,7 +18,8 @@ export function useToldOfBakes(): void {
   useEffect(() => {
     if (listeners++ === 0) {
       source = new EventSource('/api/bakes/events');
-      source.onmessage = ({ data }: MessageEvent<string>) => useBakes.setState({ told: JSON.parse(data) as StoredBakes });
+      source.onmessage = ({ data }: MessageEvent<string>) =>
+        useBakes.setState({ told: JSON.parse(data) as StoredBakes });
     }
     return () => {
       if (--listeners > 0) return;

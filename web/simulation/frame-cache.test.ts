@@ -72,7 +72,8 @@ describe('where the memory for frames is used up', () => {
       // Compared as bytes: an assertion a number would take seconds.
       const same = (a: ArrayBufferView, b: ArrayBufferView) => Buffer.compare(bytesIn(a), bytesIn(b)) === 0;
       expect(same(is.id, was.id)).toBe(true);
-      for (const name of ['life', 'size', 'mass', 'drag'] as const) expect(same(is.columns[name], was.columns[name])).toBe(true);
+      for (const name of ['life', 'size', 'mass', 'drag'] as const)
+        expect(same(is.columns[name], was.columns[name])).toBe(true);
       for (const name of ['x', 'y', 'z', 'vx', 'vy', 'vz'] as const) {
         const reach = Math.max(...was.columns[name]) - Math.min(...was.columns[name]);
         const off = Math.max(...was.columns[name].map((value, i) => Math.abs(value - is.columns[name][i]!)));

@@ -9,11 +9,13 @@ export const USUAL_BUDGET = 768 * MEGABYTE;
 export const LEAST_BUDGET = 32 * MEGABYTE;
 
 /** A frame that is held: as it was made, or reduced. */
-type Held = { readonly whole: Frame; readonly bytes: number } | { readonly reduced: ReducedFrame; readonly bytes: number };
+type Held =
+  | { readonly whole: Frame; readonly bytes: number }
+  | { readonly reduced: ReducedFrame; readonly bytes: number };
 
 /**
- * Simulated frames of one state of the scene, in memory. Where the memory for them is used up, frames are reduced to about 16 bytes a particle, good enough to look at, those that
- * came first to begin with.
+ * Simulated frames of one state of the scene, in memory. Where the memory for them is used up, frames are reduced to
+ * about 16 bytes a particle, good enough to look at, those that came first to begin with.
  */
 export class FrameCache {
   private readonly frames = new Map<number, Held>();

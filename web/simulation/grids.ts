@@ -6,12 +6,13 @@ import { loadAssets } from './scene-assets';
 import { editScene, openedScene } from '../state/scene-store';
 
 /**
- * Reads a grid from VTK image data or CSV, keeps it, and adds it to the scene. CSV has no lattice of its own; the one given is taken. Throws
- * a sentence where the file can't be taken.
+ * Reads a grid from VTK image data or CSV, keeps it, and adds it to the scene. CSV has no lattice of its own; the one
+ * given is taken. Throws a sentence where the file can't be taken.
  */
 export async function importGrid(file: File, lattice: Lattice): Promise<SceneGrid> {
   const { readVti, writeVti } = await import('../../formats/vti');
-  if (openedScene().grids.length >= MOST.grids) throw new Error(`The scene has ${MOST.grids} grids; allowed are up to ${MOST.grids}.`);
+  if (openedScene().grids.length >= MOST.grids)
+    throw new Error(`The scene has ${MOST.grids} grids; allowed are up to ${MOST.grids}.`);
   let grid: VectorGrid;
   if (/\.csv$/i.test(file.name)) {
     const { readGridCsv } = await import('../../formats/grid-csv');

@@ -11,7 +11,10 @@ const rising = { kind: 'formula', formula: 'frame', acts: 'replaces' };
 describe('a thing as it is drawn at a frame', () => {
   it('has its keyed numbers as they are there; one without keys is the same object', () => {
     const scene = testScene({
-      fields: [{ settings: { kind: 'wind' }, keys: { strength: [key(0, 2), key(10, 4)] } }, { settings: { kind: 'gravity' } }],
+      fields: [
+        { settings: { kind: 'wind' }, keys: { strength: [key(0, 2), key(10, 4)] } },
+        { settings: { kind: 'gravity' } },
+      ],
     });
     const [keyed, plain] = scene.fields;
     expect(nowOf(scene, keyed!, 5).strength).toBe(3);
@@ -20,7 +23,10 @@ describe('a thing as it is drawn at a frame', () => {
   });
 
   it('has its driven numbers as the drive makes them', () => {
-    const scene = testScene({ time: { last: 48 }, fields: [{ settings: { kind: 'wind' }, drives: { strength: rising } }] });
+    const scene = testScene({
+      time: { last: 48 },
+      fields: [{ settings: { kind: 'wind' }, drives: { strength: rising } }],
+    });
     expect(nowOf(scene, scene.fields[0]!, 12).strength).toBeCloseTo(12, 6);
   });
 

@@ -31,8 +31,8 @@ function run(scene: Scene): readonly Carrier[] {
 }
 
 /**
- * The carriers of a scene as they move, also those that fields or strands move. While a scene is being changed, those are where they
- * were before, and follow when it rests: they are only drawn from this; the simulation has its own.
+ * The carriers of a scene as they move, also those that fields or strands move. While a scene is being changed, those
+ * are where they were before, and follow when it rests: they are only drawn from this; the simulation has its own.
  */
 export function carriersIn(drawn: Scene): readonly Carrier[] {
   const scene = origins.get(drawn) ?? drawn;
@@ -52,15 +52,32 @@ export function carriersIn(drawn: Scene): readonly Carrier[] {
   return scene.carriers.map((c) => (c.moved === 'keys' ? c : known.get(c.id)!));
 }
 
-/** A thing with all its numbers as they are at a frame of the scene’s time; the thing itself where none moves. Its place stays its motion. */
+/**
+ * A thing with all its numbers as they are at a frame of the scene’s time; the thing itself where none moves. Its place
+ * stays its motion.
+ */
 export function nowOf<T extends Placed>(scene: Scene, thing: T, frame: number): T {
   return thingAt(asDriven(scene, thing), frame);
 }
 
 /** Things whose own numbers show; what moves carriers and the whole is their motion. */
-const DRAWN = ['emitters', 'fields', 'groups', 'colliders', 'zones', 'desk', 'bounds', 'camera', 'output', 'light'] as const;
+const DRAWN = [
+  'emitters',
+  'fields',
+  'groups',
+  'colliders',
+  'zones',
+  'desk',
+  'bounds',
+  'camera',
+  'output',
+  'light',
+] as const;
 
-/** A scene whose things have their numbers as they are at a frame of the shot, to be drawn; the scene itself where nothing moves. */
+/**
+ * A scene whose things have their numbers as they are at a frame of the shot, to be drawn; the scene itself where
+ * nothing moves.
+ */
 export function sceneNow(scene: Scene, frame: number, carriers: readonly Carrier[] = carriersIn(scene)): Scene {
   const moved = withThings(withDrives(scene), (thing, sort) => thingAt(thing, frameOf(scene, sort, frame)), DRAWN);
   const camera = inWorld(moved.camera, carriers, frameOf(scene, 'carriers', frame));
@@ -84,5 +101,7 @@ function asDriven<T extends Placed>(scene: Scene, thing: T): T {
 /** The motion of a thing in a scene, as it is drawn. */
 export const drawnMotion = (scene: Scene, thing: Placed): Motion => motionOf(carriersIn(scene), asDriven(scene, thing));
 
-/** The motion of a thing by its own place and keys; what drives it, and what moves a carrier beside keys, is left out. */
+/**
+ * The motion of a thing by its own place and keys; what drives it, and what moves a carrier beside keys, is left out.
+ */
 export const motionIn = (scene: Scene, thing: Placed): Motion => motionOf(carriersIn(scene), thing);

@@ -64,7 +64,11 @@ describe('keys of a place', () => {
 
 describe('mounting', () => {
   it('keeps a thing where it is, on a carrier that is moved, turned and scaled; and off it again', () => {
-    const carrier = completeCarrier({ id: 'k', name: 'K', place: { position: [4, -1, 2], rotation: [30, -50, 70], scale: 2 } });
+    const carrier = completeCarrier({
+      id: 'k',
+      name: 'K',
+      place: { position: [4, -1, 2], rotation: [30, -50, 70], scale: 2 },
+    });
     openScene({ ...openedScene(), carriers: [carrier] });
     const before = motionOf(openedScene().carriers, placed()).at(0);
     const same = () => {

@@ -37,7 +37,12 @@ export function setPlace(owner: PlaceOwner, name: PlaceNumber, value: number | V
 }
 
 /** Changes one key, or with undefined takes it away. A frame that another key has is refused with a sentence. */
-export function changeKey(owner: PlaceOwner, name: PlaceNumber, frame: number, change: Partial<Key> | undefined): string | undefined {
+export function changeKey(
+  owner: PlaceOwner,
+  name: PlaceNumber,
+  frame: number,
+  change: Partial<Key> | undefined,
+): string | undefined {
   const keys = placedOf(openedScene(), owner)?.keys[`place.${name}`] ?? [];
   if (change?.frame !== undefined && change.frame !== frame && keys.some((k) => k.frame === change.frame))
     return `Frame ${change.frame} has a key already; allowed is a frame without one.`;
@@ -64,7 +69,9 @@ export function anglesOf(r: Rotation): Vector {
   return [rounded(x), rounded(y), rounded(z)];
 }
 
-/** Mounts a thing on a carrier (none: the empty text) so that it stays where it is at the playhead; its keys are left. */
+/**
+ * Mounts a thing on a carrier (none: the empty text) so that it stays where it is at the playhead; its keys are left.
+ */
 export function mount(owner: PlaceOwner, carrier: string): void {
   const scene = openedScene();
   const placed = placedOf(scene, owner);

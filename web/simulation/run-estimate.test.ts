@@ -3,7 +3,10 @@ import { testScene } from '../../core/tests/scenes';
 import { RunEstimate } from './run-estimate';
 
 /** 10 000 particles, alive from frame 0 on, without fields. */
-const scene = testScene({ emitter: { amounts: [{ kind: 'burst', count: 10_000, frame: 0 }], birth: { life: 1e4 } }, time: { last: 400 } });
+const scene = testScene({
+  emitter: { amounts: [{ kind: 'burst', count: 10_000, frame: 0 }], birth: { life: 1e4 } },
+  time: { last: 400 },
+});
 const NONE = new Map();
 
 /** An estimate on a machine where a particle and step takes a microsecond. */

@@ -1,11 +1,14 @@
 import type { Assets } from '../../core/document/assets';
 import type { Scene } from '../../core/document/scene';
-import { startFrame } from '../../core/sim/step/spawner';
+import { startFrame } from '../../core/sim/step/counters';
 import { estimateRun } from '../../core/sim/step/estimate';
 
 /** Seconds of threads' work that a deeper draft may take. */
 const DRAFT_BUDGET = 0.03;
-/** A run to the playhead that takes longer than this shows a deeper draft first: where it is waited for, and where a control is moved and pictures are to keep coming. */
+/**
+ * A run to the playhead that takes longer than this shows a deeper draft first: where it is waited for, and where a
+ * control is moved and pictures are to keep coming.
+ */
 const PATIENCE = 0.15;
 const LIVE_PATIENCE = 0.06;
 /** Fewest particles a deeper draft goes down to. */
@@ -21,13 +24,26 @@ export class RunEstimate {
     if (secondsAStep > 0) this.secondsAStep += 0.5 * (secondsAStep - this.secondsAStep);
   }
 
-  /** The share of a deeper draft to show first on the way to a frame, of runs that go on from `reached`, `live` while a control is moved; undefined where the whole is soon there. */
-  deeperShare(scene: Scene, assets: Assets, frame: number, reached: number, threads: number, live: boolean): number | undefined {
+  /**
+   * The share of a deeper draft to show first on the way to a frame, of runs that go on from `reached`, `live` while a
+   * control is moved; undefined where the whole is soon there.
+   */
+  deeperShare(
+    scene: Scene,
+    assets: Assets,
+    frame: number,
+    reached: number,
+    threads: number,
+    live: boolean,
+  ): number | undefined {
     const { steps, alive } = estimateRun(scene, assets, frame);
     // Runs go on from where earlier ones were.
     const saved = reached > startFrame(scene) ? estimateRun(scene, assets, Math.min(frame, reached)).steps : 0;
     const seconds = ((steps - saved) * scene.draftShare * this.secondsAStep) / threads;
     if (seconds <= (live ? LIVE_PATIENCE : PATIENCE)) return undefined;
-    return Math.min(scene.draftShare, Math.max(LEAST / Math.max(1, alive), (scene.draftShare * DRAFT_BUDGET) / seconds));
+    return Math.min(
+      scene.draftShare,
+      Math.max(LEAST / Math.max(1, alive), (scene.draftShare * DRAFT_BUDGET) / seconds),
+    );
   }
 }

@@ -6,8 +6,8 @@ import { startWorker } from '../state/start-worker';
 import { bakedFrames } from './baked-frames';
 
 /**
- * Simulates frames `from` … `through` at a share, or reads them from a bake where one is named, and hands each to `use`, one after another: the next comes when `use` is
- * done. Ends early when the signal says so.
+ * Simulates frames `from` … `through` at a share, or reads them from a bake where one is named, and hands each to
+ * `use`, one after another: the next comes when `use` is done. Ends early when the signal says so.
  */
 export async function runFrames(
   order: { scene: Scene; assets: Assets; share: number; from: number; through: number; bake?: string },

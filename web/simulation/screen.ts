@@ -15,7 +15,9 @@ export class Screen {
     return this.current;
   }
 
-  /** Calls the listener with every frame that is to be seen, beginning with the present one; gives the way to end that. */
+  /**
+   * Calls the listener with every frame that is to be seen, beginning with the present one; gives the way to end that.
+   */
   onShow(listener: (frame: Frame) => void): () => void {
     this.listeners.add(listener);
     if (this.current) listener(this.current);
@@ -27,13 +29,17 @@ export class Screen {
     for (const listener of this.listeners) listener(frame);
   }
 
-  /** Tells which frames from the first of the shot on are held, and the memory they take; not too often, but for `now`. */
+  /**
+   * Tells which frames from the first of the shot on are held, and the memory they take; not too often, but for `now`.
+   */
   tellCached(cache: FrameCache, first: number, now: boolean): void {
     const time = performance.now();
     if (!now && time - this.toldAt < PAUSE) return;
     this.toldAt = time;
     // Those before the first are held for trails to look back at.
-    const cached = cache.spans().flatMap(([from, through]) => (through < first ? [] : [[Math.max(first, from), through] as const]));
+    const cached = cache
+      .spans()
+      .flatMap(([from, through]) => (through < first ? [] : [[Math.max(first, from), through] as const]));
     usePlayer.setState({ cached, peaks: cache.peaks, memory: { used: cache.used, budget: cache.budget } });
   }
 

@@ -42,11 +42,16 @@ describe('the states of a session', () => {
   it.each(ARROWS)('%s, then %s: %s', (from, event, to) => expect(afterEvent(from, event)).toBe(to));
 
   const known = new Set(ARROWS.map(([from, event]) => `${from} ${event}`));
-  const missing = STATES.flatMap((from) => EVENTS.flatMap((event) => (known.has(`${from} ${event}`) ? [] : [[from, event] as const])));
+  const missing = STATES.flatMap((from) =>
+    EVENTS.flatMap((event) => (known.has(`${from} ${event}`) ? [] : [[from, event] as const])),
+  );
 
-  it.each(missing)('%s takes no %s', (from, event) => expect(() => afterEvent(from, event)).toThrow(`is ${from} can’t take “${event}”`));
+  it.each(missing)('%s takes no %s', (from, event) =>
+    expect(() => afterEvent(from, event)).toThrow(`is ${from} can’t take “${event}”`),
+  );
 
-  it('a quick run is never followed by another before it ends', () => expect(SESSION_ARROWS.quick.quick).toBeUndefined());
+  it('a quick run is never followed by another before it ends', () =>
+    expect(SESSION_ARROWS.quick.quick).toBeUndefined());
   it('nothing is simulated while a bake is played', () =>
     expect([SESSION_ARROWS.baked.quick, SESSION_ARROWS.baked.trial]).toEqual([undefined, undefined]));
   it('every state can be reached, and left', () => {

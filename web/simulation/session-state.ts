@@ -24,7 +24,15 @@ export type SessionEvent =
 
 /** Where each event leads from each state; an event that is missing can’t happen there. */
 export const SESSION_ARROWS: Readonly<Record<SessionState, Partial<Record<SessionEvent, SessionState>>>> = {
-  idle: { quick: 'quick', sharpen: 'sharpen', full: 'full', trial: 'trial', end: 'idle', bake: 'baked', unbake: 'idle' },
+  idle: {
+    quick: 'quick',
+    sharpen: 'sharpen',
+    full: 'full',
+    trial: 'trial',
+    end: 'idle',
+    bake: 'baked',
+    unbake: 'idle',
+  },
   // A quick run is let finish before another begins, so that pictures keep coming.
   quick: { full: 'full', end: 'idle', bake: 'baked', unbake: 'quick' },
   sharpen: { quick: 'quick', full: 'full', end: 'idle', bake: 'baked', unbake: 'sharpen' },

@@ -209,7 +209,9 @@ describe('the session keeps the frame on the screen in step with the scene', () 
   it('after the edit of a key only frames that it can change are made anew; what is on the screen before them stays', () => {
     const keyed = (value: number): Scene => {
       const scene = windy(1);
-      const keys = { strength: [0, 12, 16].map((frame, i) => ({ frame, value: i === 1 ? value : 1, ease: 'step' as const })) };
+      const keys = {
+        strength: [0, 12, 16].map((frame, i) => ({ frame, value: i === 1 ? value : 1, ease: 'step' as const })),
+      };
       return { ...scene, fields: scene.fields.map((f) => ({ ...f, keys })) };
     };
     session.setScene(keyed(2), new Map());
@@ -257,7 +259,13 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     pool.work();
     const orders = pool.orders.length;
     session.setScene(
-      { ...scene, fields: scene.fields.map((f) => ({ ...f, keys: { strength: [{ frame: 4, value: 1, ease: 'linear' as const }] } })) },
+      {
+        ...scene,
+        fields: scene.fields.map((f) => ({
+          ...f,
+          keys: { strength: [{ frame: 4, value: 1, ease: 'linear' as const }] },
+        })),
+      },
       new Map(),
     );
     expect(pool.orders.length).toBe(orders);

@@ -1,18 +1,15 @@
 import type { Scene } from '../../core/document/scene';
-import { firstChange, startStays } from '../../core/sim/first-change';
 import { drawnFrom } from '../../core/kinds/looks/look-back';
-import { simulationKey } from '../../core/scene/simulation-key';
 import type { Assets } from '../../core/document/assets';
 import { clockIn } from '../../core/scene/scene-clock';
 import { lastRun, triedOn } from '../../core/document/time/beyond';
-import { startFrame } from '../../core/sim/step/spawner';
 import type { WorkerPool } from '../../engine/worker-pool';
 import type { StoredBake } from '../../formats/stored-bake';
 import type { Frame } from '../../engine/frame';
 import { webPool } from '../../engine/web-pool';
 import { startWorker } from '../state/start-worker';
 import { afterThisTask } from './after-task';
-import { BakeReading } from './bake-reading';
+import { BakeReading, type Reading } from './bake-reading';
 import { EditTimer } from './edit-timer';
 import { FrameCache } from './frame-cache';
 import { storedBudget, storeBudget } from './frame-memory';
@@ -22,12 +19,16 @@ import { Screen } from './screen';
 import { afterEvent, type SessionEvent, type SessionState } from './session-state';
 import { tellOf } from './tell-of';
 import { Trial } from './trial';
+import { NOTHING_STAYS, whatStays, workKey } from './what-stays';
+
+/** Frames that are to be made or read, and who is told. */
+type Ordered = Omit<Reading, 'onFailed' | 'onDone'> & { onDone(secondsAStep?: number): void };
+
+/** The frame of the shot that is nearest to one. */
+const inShot = ({ time }: Scene, frame: number): number => Math.min(Math.max(frame, time.first), lastRun(time));
 
 /** Milliseconds after which a hand that holds a control counts as resting. */
 const REST = 150;
-
-/** Everything of a scene that changes the particles one sees while working on it. */
-const workKey = (scene: Scene): string => `${scene.draftShare} ${simulationKey(scene)}`;
 
 /**
  * Keeps simulated frames in step with the open scene: after an edit the frame on the screen comes first (as a deeper
@@ -35,7 +36,10 @@ const workKey = (scene: Scene): string => `${scene.draftShare} ${simulationKey(s
  */
 export class Session {
   private readonly pool: WorkerPool = webPool(() => startWorker('simulation'));
-  private readonly cache = new FrameCache((frame) => clockIn(this.scene!).at(frame) / this.scene!.time.fps, storedBudget());
+  private readonly cache = new FrameCache(
+    (frame) => clockIn(this.scene!).at(frame) / this.scene!.time.fps,
+    storedBudget(),
+  );
   /** The open scene, as far as it is tried on. */
   private scene: Scene | undefined;
   private document: Scene | undefined;
@@ -64,7 +68,7 @@ export class Session {
 
   constructor(private readonly later: (work: () => void) => void = afterThisTask) {}
 
-  /** Calls the listener with every frame that is to be seen, beginning with the present one; gives the way to end that. */
+  /** Calls the listener with every frame that is seen, the present one first; gives the way to end that. */
   onShow(listener: (frame: Frame) => void): () => void {
     return this.screen.onShow(listener);
   }
@@ -86,19 +90,15 @@ export class Session {
     this.key = fresh ? `${key} ${assets.size}` : key;
     // What was baked is another scene’s now.
     if (key !== this.baked?.key) this.endBake();
-    // Frames before the first that can have changed are as good as new.
-    const changed = fresh || !this.cachedScene ? -Infinity : firstChange(this.cachedScene, scene, workKey);
-    const kept = changed > startFrame(scene) ? changed : -Infinity;
-    this.cache.keepBefore(kept);
-    const stays = kept === -Infinity && !fresh && this.cachedScene !== undefined && startStays(this.cachedScene, scene, workKey);
-    this.pool.forget(stays ? startFrame(scene) + 1 : kept);
-    this.reached = Math.min(this.reached, kept - 1);
+    const { frames, runs } = fresh ? NOTHING_STAYS : whatStays(this.cachedScene, scene);
+    this.cache.keepBefore(frames);
+    this.pool.forget(runs);
+    this.reached = Math.min(this.reached, frames - 1);
     this.cachedScene = scene;
     this.timer.edited();
-    const { first } = scene.time;
-    const last = lastRun(scene.time);
     const { frame } = usePlayer.getState();
-    if (frame < first || frame > last) usePlayer.setState({ frame: Math.min(Math.max(frame, first), last) });
+    const within = inShot(scene, frame);
+    if (within !== frame) usePlayer.setState({ frame: within });
     this.refreshSoon();
   }
 
@@ -118,8 +118,7 @@ export class Session {
     }
     usePlayer.setState({ bake: bake?.id });
     this.pool.stop();
-    this.cache.clear();
-    this.cachedKey = '';
+    this.letGo();
     if (this.scene) this.refresh();
   }
 
@@ -134,6 +133,11 @@ export class Session {
     if (usePlayer.getState().bake === undefined) return;
     usePlayer.setState({ bake: undefined });
     // Frames of a bake hold all particles, and no meters.
+    this.letGo();
+  }
+
+  /** Lets go of all frames. */
+  private letGo(): void {
     this.cache.clear();
     this.cachedKey = '';
   }
@@ -150,7 +154,8 @@ export class Session {
   private beginTrial(): void {
     const { trying, frame, bake } = usePlayer.getState();
     const { scene, shown } = this;
-    if (!trying || this.trial || bake !== undefined || !scene || shown?.frame !== frame || this.cachedKey !== this.key) return;
+    if (!trying || this.trial || bake !== undefined || !scene || shown?.frame !== frame || this.cachedKey !== this.key)
+      return;
     this.cachedKey = '';
     this.cache.expectNone();
     usePlayer.setState({ playing: false });
@@ -188,17 +193,15 @@ export class Session {
   exact(use: (frame: Frame) => void): void {
     const { shown: frame, scene } = this;
     if (!frame || !scene || !this.cache.isReduced(frame.frame)) return frame && use(frame);
-    const only = { from: frame.frame, through: frame.frame, onFrame: use };
     const onDone = () => this.runAll(drawnFrom(scene, scene.time.first));
-    if (this.baked) this.baked.read({ ...only, onDone, onFailed: this.bakeFailed });
-    else this.pool.start({ ...only, onDone, onFailed: this.fail, scene, assets: this.assets, share: frame.share, keeps: true });
+    this.order({ from: frame.frame, through: frame.frame, onFrame: use, onDone }, frame.share);
   }
 
   /** Moves the playhead. */
   seek(frame: number): void {
     const { scene } = this;
     if (!scene) return;
-    const to = Math.min(Math.max(Math.round(frame), scene.time.first), lastRun(scene.time));
+    const to = inShot(scene, Math.round(frame));
     usePlayer.setState({ frame: to });
     const cached = this.cache.get(to);
     if (cached) this.show(cached);
@@ -209,7 +212,10 @@ export class Session {
     }
   }
 
-  /** A frame that is held, of the same state of the scene as the one on the screen; undefined while the frames are another share. */
+  /**
+   * A frame that is held, of the same state of the scene as the one on the screen; undefined while the frames are
+   * another share.
+   */
   at(frame: number): Frame | undefined {
     const held = this.cache.get(frame);
     return held?.share === this.shown?.share ? held : undefined;
@@ -247,8 +253,7 @@ export class Session {
     if (known) {
       this.timer.shown();
       this.show(known);
-      if (!this.held) this.runAll(drawnFrom(scene, scene.time.first));
-      return;
+      return this.held ? undefined : this.runAll(drawnFrom(scene, scene.time.first));
     }
     if (this.baked) return this.runAll(frame);
     const isSharp = this.sharpKey === this.key && this.shown?.frame === frame;
@@ -263,8 +268,7 @@ export class Session {
   private runQuick(frame: number, share: number, as: 'quick' | 'sharpen' = 'quick'): void {
     clearTimeout(this.rest);
     if (this.state === 'quick') return;
-    const { key } = this;
-    const scene = this.scene!;
+    const [key, scene] = [this.key, this.scene!];
     this.go(as);
     this.cachedKey = '';
     this.tellCached(true);
@@ -299,8 +303,7 @@ export class Session {
 
   /** All frames of the shot at the set share that are not held yet, handed over from `first` on. */
   private runAll(first: number): void {
-    const scene = this.scene!;
-    const { key } = this;
+    const [key, scene] = [this.key, this.scene!];
     const from = this.cache.firstMissing(first);
     clearTimeout(this.rest);
     this.go('full');
@@ -313,7 +316,7 @@ export class Session {
       this.cache.expectNone();
       return;
     }
-    const order = {
+    const order: Ordered = {
       from,
       through: lastRun(scene.time),
       onFrame: (made: Frame) => {
@@ -339,8 +342,14 @@ export class Session {
         this.tellCached(true);
       },
     };
-    if (this.baked) this.baked.read({ ...order, onFailed: this.bakeFailed });
-    else this.pool.start({ ...order, onFailed: this.fail, scene, assets: this.assets, share: scene.draftShare, keeps: true });
+    this.order(order, scene.draftShare);
+  }
+
+  /** Has frames made; those of a bake are read. */
+  private order(order: Ordered, share: number): void {
+    const { scene, assets, baked } = this;
+    if (baked) baked.read({ ...order, onFailed: this.bakeFailed });
+    else this.pool.start({ ...order, scene: scene!, assets, share, keeps: true, onFailed: this.fail });
   }
 
   private readonly bakeFailed = (message: string): void => {

@@ -11,7 +11,9 @@ async function decoded(file: File): Promise<AudioBuffer> {
   try {
     return await context.decodeAudioData(await file.arrayBuffer());
   } catch {
-    throw new Error(`“${file.name}” can’t be decoded as sound; allowed is what this browser plays, such as WAV, OGG or MP3.`);
+    throw new Error(
+      `“${file.name}” can’t be decoded as sound; allowed is what this browser plays, such as WAV, OGG or MP3.`,
+    );
   }
 }
 
@@ -21,19 +23,28 @@ async function hashOf(file: File): Promise<string> {
   return [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 }
 
-/** Reads how loud a sound file is over time, and adds that to the scene. Throws a sentence where the file can't be taken. */
+/**
+ * Reads how loud a sound file is over time, and adds that to the scene. Throws a sentence where the file can't be
+ * taken.
+ */
 export async function importSound(file: File): Promise<SceneSound> {
   const { sounds } = openedScene();
-  if (file.size > LARGEST) throw new Error(`“${file.name}” has ${Math.ceil(file.size / 1e6)} MB; allowed are up to ${LARGEST / 1e6} MB.`);
+  if (file.size > LARGEST)
+    throw new Error(`“${file.name}” has ${Math.ceil(file.size / 1e6)} MB; allowed are up to ${LARGEST / 1e6} MB.`);
   const hash = await hashOf(file);
   const known = sounds.find((sound) => sound.hash === hash);
   if (known) return known;
-  if (sounds.length >= MOST.sounds) throw new Error(`The scene has ${MOST.sounds} sounds; allowed are up to ${MOST.sounds}.`);
+  if (sounds.length >= MOST.sounds)
+    throw new Error(`The scene has ${MOST.sounds} sounds; allowed are up to ${MOST.sounds}.`);
   const audio = await decoded(file);
   if (audio.duration > LONGEST_SOUND)
     throw new Error(`“${file.name}” is ${Math.ceil(audio.duration)} s long; allowed are up to ${LONGEST_SOUND} s.`);
   const channels = Array.from({ length: audio.numberOfChannels }, (_, i) => audio.getChannelData(i));
-  const sound: SceneSound = { hash, name: file.name.slice(0, MOST.name), levels: envelopeOf(channels, audio.sampleRate) };
+  const sound: SceneSound = {
+    hash,
+    name: file.name.slice(0, MOST.name),
+    levels: envelopeOf(channels, audio.sampleRate),
+  };
   editScene((scene) => void scene.sounds.push({ ...sound, levels: [...sound.levels] }));
   return sound;
 }

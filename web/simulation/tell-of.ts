@@ -11,7 +11,10 @@ function countInZones(frame: Frame, zones: number): number[] {
   return Array.from(counts.subarray(1, zones + 1));
 }
 
-/** Tells the page of the frame that is on the screen. What was measured on the frame before stays until one of a bake is measured. */
+/**
+ * Tells the page of the frame that is on the screen. What was measured on the frame before stays until one of a bake is
+ * measured.
+ */
 export function tellOf(frame: Frame, scene: Scene, baked: boolean): void {
   const { meters } = frame;
   const fits =
@@ -25,7 +28,9 @@ export function tellOf(frame: Frame, scene: Scene, baked: boolean): void {
     alive,
     whole: frame.share < 1 ? Math.round(alive / frame.share) : alive,
     retired: frame.blamed,
-    ...(baked ? {} : { meters: fits ? meters : emptyMeters(scene.fields.length, scene.emitters.length, scene.groups.length) }),
+    ...(baked
+      ? {}
+      : { meters: fits ? meters : emptyMeters(scene.fields.length, scene.emitters.length, scene.groups.length) }),
     contacts: frame.contacts,
     zones: countInZones(frame, scene.zones.length).map((n) => Math.round(n / frame.share)),
     born: frame.emitters.map((e) => Math.round(e.born / frame.share)),

@@ -20,9 +20,15 @@ class Pool {
 }
 
 const scene = testScene({ time: { fps: 25, first: 0, last: 40 }, fields: [{ settings: { kind: 'wind' } }] });
-const stronger = (strength: number): Scene => ({ ...scene, fields: scene.fields.map((field) => ({ ...field, strength })) });
+const stronger = (strength: number): Scene => ({
+  ...scene,
+  fields: scene.fields.map((field) => ({ ...field, strength })),
+});
 // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- a trial only hands checkpoints and frames on
-const [checkpoint, frame] = [(at: number) => [{ at }] as unknown as Checkpoint[], (at: number) => ({ frame: at }) as Frame];
+const [checkpoint, frame] = [
+  (at: number) => [{ at }] as unknown as Checkpoint[],
+  (at: number) => ({ frame: at }) as Frame,
+];
 
 let pool: Pool;
 let shown: number[];

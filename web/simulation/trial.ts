@@ -11,7 +11,10 @@ interface Told {
   onFailed(): void;
 }
 
-/** Goes on from the state on one frame with the scene as it is edited, without a run from the start: what a hand on a fader does is seen at once, in motion. */
+/**
+ * Goes on from the state on one frame with the scene as it is edited, without a run from the start: what a hand on a
+ * fader does is seen at once, in motion.
+ */
 export class Trial {
   /** Where each thread is, on which frame. */
   private state: { readonly frame: number; readonly threads: readonly Checkpoint[] } | undefined;

@@ -19,7 +19,10 @@ export function useThingNow<T extends Placed & { readonly drives: Readonly<Recor
   return scene ? nowOf(scene, thing, clockIn(scene).at(frame)) : thing;
 }
 
-/** The scene with its strips as they are at the playhead; where none of them moves it is not drawn again as frames go by. */
+/**
+ * The scene with its strips as they are at the playhead; where none of them moves it is not drawn again as frames go
+ * by.
+ */
 export function useSceneNow(): Scene {
   const scene = useRunningScene();
   const moves = hasDrives(scene) || [...scene.fields, ...scene.groups].some((strip) => isMoving(strip));

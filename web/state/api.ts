@@ -49,7 +49,13 @@ async function request(
   throw new ApiError(response.status, answer.faults ?? [], answer.revision);
 }
 
-async function json<T>(method: string, path: string, body?: unknown, headers?: Record<string, string>, keepalive?: boolean): Promise<T> {
+async function json<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  headers?: Record<string, string>,
+  keepalive?: boolean,
+): Promise<T> {
   const response = await request(method, path, body, headers, keepalive);
   return (response.status === 204 ? undefined : await response.json()) as T;
 }
@@ -64,7 +70,8 @@ function formWith(file: Blob, name: string, about?: unknown): FormData {
 /** The server's API. */
 export const api = {
   list: () => json<{ scenes: SceneCard[] }>('GET', '/scenes').then((answer) => answer.scenes),
-  create: (from: { name?: string; example?: string; copyOf?: string; version?: number }) => json<StoredScene>('POST', '/scenes', from),
+  create: (from: { name?: string; example?: string; copyOf?: string; version?: number }) =>
+    json<StoredScene>('POST', '/scenes', from),
   open: (id: string) => json<StoredScene>('GET', `/scenes/${encodeURIComponent(id)}`),
   save: (id: string, revision: number, scene: Scene, keepalive: boolean) =>
     json<{ revision: number; changed: string }>(
@@ -74,9 +81,12 @@ export const api = {
       { 'If-Match': `"${revision}"` },
       keepalive,
     ),
-  versions: (id: string) => json<{ versions: StoredVersion[] }>('GET', `/scenes/${id}/versions`).then(({ versions }) => versions),
-  version: (id: string, revision: number) => json<{ scene: Scene }>('GET', `/scenes/${id}/versions/${revision}`).then(({ scene }) => scene),
-  nameVersion: (id: string, revision: number, name: string) => json<unknown>('PATCH', `/scenes/${id}/versions/${revision}`, { name }),
+  versions: (id: string) =>
+    json<{ versions: StoredVersion[] }>('GET', `/scenes/${id}/versions`).then(({ versions }) => versions),
+  version: (id: string, revision: number) =>
+    json<{ scene: Scene }>('GET', `/scenes/${id}/versions/${revision}`).then(({ scene }) => scene),
+  nameVersion: (id: string, revision: number, name: string) =>
+    json<unknown>('PATCH', `/scenes/${id}/versions/${revision}`, { name }),
   notices: () => json<{ notices: string[] }>('GET', '/notices').then(({ notices }) => notices),
   rename: (id: string, name: string) => json<unknown>('PATCH', `/scenes/${id}`, { name }),
   remove: (id: string) => json<unknown>('DELETE', `/scenes/${id}`),
@@ -94,9 +104,10 @@ export const api = {
   resumeBake: (id: string) => json<StoredBake>('POST', `/bakes/${id}/resume`),
   removeBake: (id: string) => json<unknown>('DELETE', `/bakes/${id}`),
   logbook: (sort: EntrySort, scene?: string) =>
-    json<{ entries: LogEntry[] }>('GET', `/logbook?sort=${sort}${scene === undefined ? '' : `&scene=${encodeURIComponent(scene)}`}`).then(
-      ({ entries }) => entries,
-    ),
+    json<{ entries: LogEntry[] }>(
+      'GET',
+      `/logbook?sort=${sort}${scene === undefined ? '' : `&scene=${encodeURIComponent(scene)}`}`,
+    ).then(({ entries }) => entries),
   keepEntry: (entry: Omit<LogEntry, 'id' | 'created' | 'pictured'>, picture?: string) =>
     json<LogEntry>('POST', '/logbook', { ...entry, ...(picture !== undefined && { picture }) }),
   describeEntry: (id: string, words: Partial<Pick<LogEntry, 'title' | 'note' | 'tags'>>) =>
@@ -105,7 +116,9 @@ export const api = {
   entryPicture: (id: string) =>
     request('GET', `/logbook/${id}/picture`).then(async (response) => new Uint8Array(await response.arrayBuffer())),
   bakedFrame: (id: string, frame: number) =>
-    request('GET', `/bakes/${id}/frames/${frame}`).then(async (response) => new Uint8Array(await response.arrayBuffer())),
+    request('GET', `/bakes/${id}/frames/${frame}`).then(
+      async (response) => new Uint8Array(await response.arrayBuffer()),
+    ),
   keptBytes: (sort: KeptFile['sort'], hash: string) =>
     request('GET', `/${{ image: 'images', mesh: 'meshes', grid: 'grids' }[sort]}/${hash}`).then(
       async (response) => new Uint8Array(await response.arrayBuffer()),

@@ -33,7 +33,8 @@ export function setExtentNumber(owner: ReachOwner, parameter: string, value: num
 
 /** The inverse square needs a core: gives it a tenth of the reach where there is none. */
 function keepCorePositive(profileKind: string, extent: Record<string, unknown>): void {
-  if (profiles.get(profileKind).needsCore && extent['core'] === 0) extent['core'] = Math.max(0.01, (extent['reach'] as number) / 10);
+  if (profiles.get(profileKind).needsCore && extent['core'] === 0)
+    extent['core'] = Math.max(0.01, (extent['reach'] as number) / 10);
 }
 
 /** Changes the kind of one part of a falloff, and keeps the core above 0 where the profile needs that. */

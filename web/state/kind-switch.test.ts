@@ -8,11 +8,22 @@ import { testScene } from '../../core/tests/scenes';
 import { setActsAs } from '../panels/desk/desk-edit';
 import { setProfileKind } from './falloff-edit';
 import { switchKind } from './kind-switch';
-import { changeScene, editEmitter, editField, onRefusal, openedScene, openScene, undo, useSceneStore } from './scene-store';
+import {
+  changeScene,
+  editEmitter,
+  editField,
+  onRefusal,
+  openedScene,
+  openScene,
+  undo,
+  useSceneStore,
+} from './scene-store';
 
 const emitter = () => openedScene().emitters[0]!;
-const look = (kind: string) => switchKind({ sort: 'emitters', ids: ['e1'], path: 'look' }, kind, (was) => ofAnotherKind(looks, was, kind));
-const gate = (kind: string) => switchKind({ sort: 'emitters', ids: ['e1'], path: 'gate' }, kind, (was) => ofAnotherKind(gates, was, kind));
+const look = (kind: string) =>
+  switchKind({ sort: 'emitters', ids: ['e1'], path: 'look' }, kind, (was) => ofAnotherKind(looks, was, kind));
+const gate = (kind: string) =>
+  switchKind({ sort: 'emitters', ids: ['e1'], path: 'gate' }, kind, (was) => ofAnotherKind(gates, was, kind));
 
 beforeEach(() => openScene(newScene('Kinds')));
 
@@ -44,7 +55,10 @@ describe('choosing another kind', () => {
   it('leaves keys and drives of other values alone, and brings back those of the kind', () => {
     const wave = { kind: 'wave', low: 0, high: 1 };
     editEmitter('e1', (e) => {
-      e.keys = { 'look.soft': [{ frame: 3, value: 20, ease: 'linear' }], 'birth.speed': [{ frame: 1, value: 2, ease: 'step' }] };
+      e.keys = {
+        'look.soft': [{ frame: 3, value: 20, ease: 'linear' }],
+        'birth.speed': [{ frame: 1, value: 2, ease: 'step' }],
+      };
       e.drives = { 'look.stretch': wave, 'birth.size': wave };
     });
     const before = emitter();

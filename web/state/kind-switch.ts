@@ -14,7 +14,10 @@ export interface KindPlace {
   readonly sort: MovableSort;
   readonly ids: readonly string[];
   readonly path: string;
-  /** Paths of values that the choice may change besides. They come back with the kind, unless they were set in the meantime. */
+  /**
+   * Paths of values that the choice may change besides. They come back with the kind, unless they were set in the
+   * meantime.
+   */
   readonly also?: readonly string[];
 }
 
@@ -60,10 +63,15 @@ function switched(thing: Thing, place: KindPlace, kind: string, make: (thing: Th
 }
 
 /**
- * A scene in which things have another kind at a path: the one that was left there comes back as it was. A kind that has not been there is made by
- * `make`, from the thing and its present kind.
+ * A scene in which things have another kind at a path: the one that was left there comes back as it was. A kind that
+ * has not been there is made by `make`, from the thing and its present kind.
  */
-export function withKind<T extends object>(scene: Scene, place: KindPlace, kind: string, make: (thing: T, was: Kinded) => T): Scene {
+export function withKind<T extends object>(
+  scene: Scene,
+  place: KindPlace,
+  kind: string,
+  make: (thing: T, was: Kinded) => T,
+): Scene {
   return withThings(
     scene,
     (thing) => (place.ids.includes((thing as Thing).id ?? '') ? switched(thing, place, kind, make as never) : thing),
@@ -73,5 +81,7 @@ export function withKind<T extends object>(scene: Scene, place: KindPlace, kind:
 
 /** Chooses another kind at a path of things; see {@link withKind}. `make` gives the value at the path. */
 export function switchKind(place: KindPlace, kind: string, make: (was: Kinded) => Kinded): boolean {
-  return changeScene((scene) => withKind<Thing>(scene, place, kind, (thing, was) => withValue(thing, place.path, make(was))));
+  return changeScene((scene) =>
+    withKind<Thing>(scene, place, kind, (thing, was) => withValue(thing, place.path, make(was))),
+  );
 }

@@ -28,7 +28,9 @@ export function movableOf(scene: Scene, { sort, id }: ThingRef): Movable | undef
 }
 
 function changeThing({ sort, id }: ThingRef, change: (thing: Moving) => Moving): void {
-  changeScene((scene) => withThings(scene, (thing) => (((thing as Movable).id ?? '') === id ? change(thing) : thing), [sort]));
+  changeScene((scene) =>
+    withThings(scene, (thing) => (((thing as Movable).id ?? '') === id ? change(thing) : thing), [sort]),
+  );
 }
 
 const keysAt = ({ keys }: Movable, path: string) => (keys[path] ?? []) as readonly Key[];
@@ -38,7 +40,9 @@ export function valueOn(scene: Scene, ref: ThingRef, path: string, frame: number
   const thing = movableOf(withDrives(scene), ref);
   if (!thing) return undefined;
   const keys = keysAt(thing, path);
-  return keys.length > 0 ? valueAt(keys, frameOf(scene, ref.sort, frame)) : (valueOf(thing, path) as number | Vector | undefined);
+  return keys.length > 0
+    ? valueAt(keys, frameOf(scene, ref.sort, frame))
+    : (valueOf(thing, path) as number | Vector | undefined);
 }
 
 /** Whether a path is that of a number, or of a part of it. */
@@ -91,7 +95,10 @@ export function setPlain(ref: ThingRef, path: string): void {
 
 /** Lets a number, or a part of a vector, be moved by that; by nothing where it is undefined. */
 export function setDrive(ref: ThingRef, path: string, drive: Kinded | undefined): void {
-  changeThing(ref, (thing) => ({ ...thing, drives: { ...without(thing.drives, (p) => p === path), ...(drive && { [path]: drive }) } }));
+  changeThing(ref, (thing) => ({
+    ...thing,
+    drives: { ...without(thing.drives, (p) => p === path), ...(drive && { [path]: drive }) },
+  }));
 }
 
 /** Sets a number at the playhead by a key where it is keyed; false where it is not, and is to be set plainly. */

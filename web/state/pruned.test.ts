@@ -36,4 +36,5 @@ it('lists that have not changed are left alone, whatever they hold', () => {
   expect(pruned({ ...odd, seed: 9 }, odd).fields).toBe(odd.fields);
 });
 
-it('a record is given without some of its entries', () => expect(without({ a: 1, b: 2 }, (name) => name === 'a')).toEqual({ b: 2 }));
+it('a record is given without some of its entries', () =>
+  expect(without({ a: 1, b: 2 }, (name) => name === 'a')).toEqual({ b: 2 }));

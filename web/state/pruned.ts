@@ -6,7 +6,10 @@ import { MOVABLE_LISTS, numbersOf, withThings } from '../../core/scene/numbers';
 export const without = <T>(record: Readonly<Record<string, T>>, drop: (path: string) => boolean): Record<string, T> =>
   Object.fromEntries(Object.entries(record).filter(([path]) => !drop(path)));
 
-/** A scene without keys and drives of numbers that its things have no more; only lists that have changed are looked through. */
+/**
+ * A scene without keys and drives of numbers that its things have no more; only lists that have changed are looked
+ * through.
+ */
 export function pruned(scene: Scene, before: Scene): Scene {
   const changed = MOVABLE_LISTS.filter((sort) => scene[sort] !== before[sort]);
   return withThings(
@@ -16,7 +19,9 @@ export function pruned(scene: Scene, before: Scene): Scene {
       if (paths.length === 0) return thing;
       const numbers = numbersOf(sort, thing);
       const lost = (path: string) => !numbers[path] && !drivenNumber(numbers, path);
-      return paths.some(lost) ? { ...thing, keys: without(thing.keys, lost), drives: without(thing.drives, lost) } : thing;
+      return paths.some(lost)
+        ? { ...thing, keys: without(thing.keys, lost), drives: without(thing.drives, lost) }
+        : thing;
     },
     changed,
   );

@@ -6,10 +6,13 @@ import { MOVABLE_SORTS, numbersOf, thingsOf, withThings, type MovableSort } from
 import { valueOf, withValue } from '../../core/document/value-paths';
 
 /**
- * Whether what is changed while it plays is recorded as keys; and whether a change of a keyed number writes a key at the playhead, or else moves all its
- * keys alike.
+ * Whether what is changed while it plays is recorded as keys; and whether a change of a keyed number writes a key at
+ * the playhead, or else moves all its keys alike.
  */
-export const useRecord = create<{ readonly on: boolean; readonly autoKey: boolean }>(() => ({ on: false, autoKey: true }));
+export const useRecord = create<{ readonly on: boolean; readonly autoKey: boolean }>(() => ({
+  on: false,
+  autoKey: true,
+}));
 
 /** What is left of a recorded stretch: straight lines pass all that was recorded within this part of its range. */
 const TOLERANCE = 0.01;
@@ -56,7 +59,10 @@ function recordThing(sort: MovableSort, frame: number, was: Movable, now: Movabl
   return next;
 }
 
-/** A scene after an edit, with all that the edit changed as keys; `keyFrame` is the frame on which a key at the playhead stands. */
+/**
+ * A scene after an edit, with all that the edit changed as keys; `keyFrame` is the frame on which a key at the playhead
+ * stands.
+ */
 export function recorded(before: Scene, after: Scene, keyFrame: (sort: MovableSort) => number): Scene {
   let next = after;
   for (const sort of MOVABLE_SORTS) {
@@ -67,7 +73,9 @@ export function recorded(before: Scene, after: Scene, keyFrame: (sort: MovableSo
       next,
       (thing) => {
         const was = known[i++]!;
-        return was === thing || was.id !== (thing as Movable).id ? thing : recordThing(sort, keyFrame(sort), was, thing);
+        return was === thing || was.id !== (thing as Movable).id
+          ? thing
+          : recordThing(sort, keyFrame(sort), was, thing);
       },
       [sort],
     );

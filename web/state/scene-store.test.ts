@@ -2,7 +2,18 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { newScene } from '../../core/scene/starters';
 import { testScene } from '../../core/tests/scenes';
 import { takeRow } from './take-row';
-import { beginGesture, editField, editScene, endGesture, onHold, openedScene, openScene, redo, undo, useSceneStore } from './scene-store';
+import {
+  beginGesture,
+  editField,
+  editScene,
+  endGesture,
+  onHold,
+  openedScene,
+  openScene,
+  redo,
+  undo,
+  useSceneStore,
+} from './scene-store';
 
 const setSeed = (seed: number) => editScene((scene) => void (scene.seed = seed));
 const steps = () => useSceneStore.temporal.getState().pastStates.length;
@@ -116,6 +127,10 @@ it('a row that is taken away takes along what moves its numbers, and that of lat
   expect(keys).toEqual({ 'modulators.1.amount': key(0.3), strength: key(5) });
   expect(Object.keys(drives)).toEqual(['modulators.0.size']);
   // A modulator of another kind has no such number any more.
-  editField('f0', (field) => void (field.modulators[0] = { kind: 'variance', variance: 0.5, seed: 1, amount: 1, remap: false } as never));
+  editField(
+    'f0',
+    (field) =>
+      void (field.modulators[0] = { kind: 'variance', variance: 0.5, seed: 1, amount: 1, remap: false } as never),
+  );
   expect(openedScene().fields[0]!.drives).toEqual({});
 });

@@ -23,7 +23,10 @@ export const useSceneStore = create<SceneState>()(
   temporal<SceneState>(() => ({ scene: undefined }), { limit: 500, equality: (a, b) => a.scene === b.scene }),
 );
 
-/** Opens a scene in place of the one that was open, with the undo it had when it was left; without one there is nothing to undo. */
+/**
+ * Opens a scene in place of the one that was open, with the undo it had when it was left; without one there is nothing
+ * to undo.
+ */
 export function openScene(
   scene: Scene | undefined,
   undone: { past: readonly Scene[]; future: readonly Scene[] } = { past: [], future: [] },
@@ -92,8 +95,8 @@ export function onRefusal(listener: (faults: readonly Fault[]) => void): () => v
 }
 
 /**
- * Changes the scene to another, and says whether it is the scene that was asked for. A change that would make a faulty scene is refused as a
- * whole, and told to those who listen; one that makes an equal scene is none.
+ * Changes the scene to another, and says whether it is the scene that was asked for. A change that would make a faulty
+ * scene is refused as a whole, and told to those who listen; one that makes an equal scene is none.
  */
 export function changeScene(change: (scene: Scene) => Scene): boolean {
   const scene = openedScene();

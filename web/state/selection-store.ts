@@ -29,7 +29,8 @@ export function selectToo(type: 'emitter' | 'field', id: string): void {
   const { selection } = useSelection.getState();
   if (selection.type !== type) return select({ type, id });
   const all = [selection.id, ...(selection.also ?? [])];
-  const [first, ...also] = all.includes(id) && all.length > 1 ? all.filter((other) => other !== id) : [...new Set([...all, id])];
+  const [first, ...also] =
+    all.includes(id) && all.length > 1 ? all.filter((other) => other !== id) : [...new Set([...all, id])];
   select({ type, id: first!, also });
 }
 

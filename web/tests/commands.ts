@@ -59,7 +59,10 @@ const ids = (list: readonly { readonly id: string }[]) => list.map(({ id }) => i
 
 const idsTo = (to: string): readonly string[] => {
   const { emitters, carriers, meshes, groups, zones, fields } = openedScene();
-  return ids(({ emitter: emitters, carrier: carriers, mesh: meshes, group: groups, zone: zones, field: fields } as const)[to] ?? []);
+  return ids(
+    ({ emitter: emitters, carrier: carriers, mesh: meshes, group: groups, zone: zones, field: fields } as const)[to] ??
+      [],
+  );
 };
 
 const reachOwner = (draw: Draw): ReachOwner | undefined => {
@@ -96,7 +99,9 @@ function setRow({ sort, id, path, description }: Part, draw: Draw): void {
   if (sort === 'time') return setTime(name, value);
   if (movement.setIfKeyed({ sort, id }, at, value)) return;
   changeScene((scene) =>
-    withThings(scene, (thing) => (((thing as { id?: string }).id ?? '') === id ? withValue(thing, at, value) : thing), [sort]),
+    withThings(scene, (thing) => (((thing as { id?: string }).id ?? '') === id ? withValue(thing, at, value) : thing), [
+      sort,
+    ]),
   );
 }
 
@@ -133,7 +138,8 @@ function modulatorRow(draw: Draw): void {
   const add = draw.chance(2);
   editReach(owner, (t) => {
     if (add) t.modulators.push(modulators.defaults(kind));
-    else if (t.modulators.length > 0) takeRow(t as never, LISTS[owner.type], 'modulators', draw.below(t.modulators.length));
+    else if (t.modulators.length > 0)
+      takeRow(t as never, LISTS[owner.type], 'modulators', draw.below(t.modulators.length));
   });
 }
 
@@ -161,7 +167,8 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   moveTo: (draw) => {
     const { fields, groups } = openedScene();
     const id = draw.one(ids([...fields, ...groups]));
-    if (id !== undefined) desk.moveTo(id, draw.one(['', ...ids(groups)])!, draw.chance(2) ? draw.one(ids(fields)) : undefined);
+    if (id !== undefined)
+      desk.moveTo(id, draw.one(['', ...ids(groups)])!, draw.chance(2) ? draw.one(ids(fields)) : undefined);
   },
   drop: (draw) => {
     const all = ids([...openedScene().fields, ...openedScene().groups]);
@@ -268,7 +275,8 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   },
   setKey: (draw) => {
     const number = numberOf(draw);
-    if (number) movement.setKeyOf(number.ref, number.path, number.vector ? [0, draw.between(0, 1), 1] : draw.between(0, 1));
+    if (number)
+      movement.setKeyOf(number.ref, number.path, number.vector ? [0, draw.between(0, 1), 1] : draw.between(0, 1));
   },
   setPlain: (draw) => {
     const number = numberOf(draw);
@@ -281,7 +289,9 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     movement.setDrive(number.ref, path, draw.chance(4) ? undefined : tides.defaults(draw.one(tides.list)!.kind));
   },
   pickKeys: (draw) =>
-    pick(Object.fromEntries(keyRows(openedScene()).map((row) => [row.id, draw.some(row.keys.map(({ frame }) => frame))]))),
+    pick(
+      Object.fromEntries(keyRows(openedScene()).map((row) => [row.id, draw.some(row.keys.map(({ frame }) => frame))])),
+    ),
   nudge: (draw) => keys.nudge(draw.below(9) - 4),
   scaleKeys: (draw) => {
     beginGesture();
@@ -294,7 +304,8 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   pasteKeys: () => keys.pasteKeys(),
   ripple: () => useKeys.setState(({ ripple }) => ({ ripple: !ripple })),
   addMarker: (draw) => void marker.addMarker(draw.below(60)),
-  renameMarker: (draw) => marker.renameMarker(openedScene().markers[0]?.frame ?? 0, draw.one(['', 'Turn', 'x'.repeat(300)])!),
+  renameMarker: (draw) =>
+    marker.renameMarker(openedScene().markers[0]?.frame ?? 0, draw.one(['', 'Turn', 'x'.repeat(300)])!),
   moveMarker: (draw) => void marker.moveMarker(openedScene().markers[0]?.frame ?? 0, draw.below(60)),
   removeMarker: () => marker.removeMarker(openedScene().markers[0]?.frame ?? 0),
   startShotHere,

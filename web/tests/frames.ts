@@ -14,7 +14,10 @@ export interface Made {
 export function frameOf(particles: readonly Made[]): EmitterFrame {
   const count = particles.length;
   const column = (value: (particle: Made) => number) => Float32Array.from(particles, value);
-  const columns = Object.fromEntries(ALL_COLUMNS.map((name) => [name, new Float32Array(count)])) as Record<string, Float32Array>;
+  const columns = Object.fromEntries(ALL_COLUMNS.map((name) => [name, new Float32Array(count)])) as Record<
+    string,
+    Float32Array
+  >;
   columns['x'] = column(({ at }) => at[0]);
   columns['y'] = column(({ at }) => at[1]);
   columns['z'] = column(({ at }) => at[2]);

@@ -20,7 +20,9 @@ const everything = testScene({
     birth: { life: 1 },
   },
   meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 6 } }],
-  fields: [{ settings: { kind: 'wind' }, extent: { kind: 'ball', core: 0, reach: 2 }, modulators: [{ kind: 'noise' }] }],
+  fields: [
+    { settings: { kind: 'wind' }, extent: { kind: 'ball', core: 0, reach: 2 }, modulators: [{ kind: 'noise' }] },
+  ],
   colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' } }],
   zones: [{ id: 'z', name: 'Z', extent: { kind: 'ball', core: 0.5, reach: 1 } }],
 });
@@ -50,7 +52,10 @@ describe('every kind is changed for every other and back', () => {
 
   for (const part of parts)
     it(`${part.sort}, ${part.path}: ${part.registry!.list.length} kinds`, () => {
-      const at = () => partsOf(openedScene()).find(({ sort, id, path }) => sort === part.sort && id === part.id && path === part.path)!;
+      const at = () =>
+        partsOf(openedScene()).find(
+          ({ sort, id, path }) => sort === part.sort && id === part.id && path === part.path,
+        )!;
       for (const { kind: from } of part.registry!.list)
         for (const { kind: to } of part.registry!.list) {
           openScene(everything);
@@ -67,7 +72,9 @@ describe('every kind is changed for every other and back', () => {
   it('a field that is changed keeps what the kinds share', () => {
     for (const { kind: from } of fieldKinds.list)
       for (const { kind: to } of fieldKinds.list)
-        expect(faultsOf(kinded(fieldKinds), ofAnotherKind(fieldKinds, fieldKinds.defaults(from), to), 'settings')).toEqual([]);
+        expect(
+          faultsOf(kinded(fieldKinds), ofAnotherKind(fieldKinds, fieldKinds.defaults(from), to), 'settings'),
+        ).toEqual([]);
   });
 
   it('so do tides', () => {

@@ -36,7 +36,10 @@ const someSteps = (length: number): fc.Arbitrary<Step[]> =>
 /** What a page has besides the scene, as it is at first. */
 export function freshPage(scene: Scene): void {
   const kept = new Map<string, string>();
-  vi.stubGlobal('localStorage', { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => void kept.set(k, v) });
+  vi.stubGlobal('localStorage', {
+    getItem: (k: string) => kept.get(k) ?? null,
+    setItem: (k: string, v: string) => void kept.set(k, v),
+  });
   endGesture();
   useRecord.setState({ on: false, autoKey: true });
   usePlayer.setState({ frame: scene.time.first, playing: false, meters: emptyMeters(0, 0) });
@@ -50,7 +53,8 @@ const throughTheApi = (scene: Scene): Scene => sceneFrom(JSON.parse(JSON.stringi
 /** Where two values differ first, and how; undefined where they are equal. */
 function difference(a: unknown, b: unknown, at = ''): string | undefined {
   if (Object.is(a, b)) return undefined;
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return `${at}: ${String(a)} became ${String(b)}`;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null)
+    return `${at}: ${String(a)} became ${String(b)}`;
   const [was, is] = [a as Record<string, unknown>, b as Record<string, unknown>];
   for (const name of new Set([...Object.keys(a), ...Object.keys(b)])) {
     if (!(name in is)) return `${at}.${name} is gone`;
@@ -64,7 +68,10 @@ function difference(a: unknown, b: unknown, at = ''): string | undefined {
 /** Particles that are enough to find what throws. */
 const FEW = { share: 0.02, slice: 0, slices: 1 };
 
-/** The scene with no more of anything than is quickly simulated; what counts is that every part of it is compiled and runs. */
+/**
+ * The scene with no more of anything than is quickly simulated; what counts is that every part of it is compiled and
+ * runs.
+ */
 function light(scene: Scene): Scene {
   const few = (amount: Scene['emitters'][number]['amounts'][number]) => ({
     ...amount,
@@ -87,7 +94,10 @@ function simulated(scene: Scene): void {
   run.end();
 }
 
-/** Steps in all, in two files that run beside each other; `BATHYCLAST_MONKEY_STEPS=200000` does more, `BATHYCLAST_MONKEY_SEED` others. */
+/**
+ * Steps in all, in two files that run beside each other; `BATHYCLAST_MONKEY_STEPS=200000` does more,
+ * `BATHYCLAST_MONKEY_SEED` others.
+ */
 const STEPS = Number(process.env['BATHYCLAST_MONKEY_STEPS'] ?? cases(800, 20_000));
 const SEED = Number(process.env['BATHYCLAST_MONKEY_SEED'] ?? 41);
 const FILES = 2;
@@ -97,7 +107,10 @@ const aScene = fc.oneof(fc.constant(newScene('New')), fc.constantFrom(...example
 /** Steps that have been done in this file. */
 const done = { steps: 0 };
 
-/** Does the steps one after the other in a page with that scene; after each the scene must be sound, and undoing all gives the first back. */
+/**
+ * Does the steps one after the other in a page with that scene; after each the scene must be sound, and undoing all
+ * gives the first back.
+ */
 function doAll(first: Scene, steps: readonly Step[]): void {
   freshPage(first);
   for (const { command, numbers } of steps) {

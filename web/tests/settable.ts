@@ -31,7 +31,12 @@ export interface Part {
 export function partsOf(scene: Scene): Part[] {
   const of = (sort: MovableSort, id: string) => {
     const plain = (path: string, description: Description): Part => ({ sort, id, path, description });
-    const kinded = <K extends Kind>(path: string, registry: Registry<K>, { kind }: Kinded, more: Description = {}): Part => ({
+    const kinded = <K extends Kind>(
+      path: string,
+      registry: Registry<K>,
+      { kind }: Kinded,
+      more: Description = {},
+    ): Part => ({
       ...plain(path, { ...registry.get(kind).parameters, ...more }),
       registry: registry,
     });
@@ -63,7 +68,12 @@ export function partsOf(scene: Scene): Part[] {
     }),
     ...scene.fields.flatMap((f) => {
       const { plain, kinded, reached, place } = of('fields', f.id);
-      return [plain('', descriptions.fieldParameters), kinded('settings', fieldKinds, f.settings), ...reached(f), place];
+      return [
+        plain('', descriptions.fieldParameters),
+        kinded('settings', fieldKinds, f.settings),
+        ...reached(f),
+        place,
+      ];
     }),
     ...scene.groups.flatMap((g) => {
       const { plain, reached, place } = of('groups', g.id);
@@ -83,7 +93,10 @@ export function partsOf(scene: Scene): Part[] {
         place,
       ];
     }),
-    ...scene.carriers.flatMap((c) => [of('carriers', c.id).plain('', descriptions.carrierParameters), of('carriers', c.id).place]),
+    ...scene.carriers.flatMap((c) => [
+      of('carriers', c.id).plain('', descriptions.carrierParameters),
+      of('carriers', c.id).place,
+    ]),
     ...scene.dials.map((d) => of('dials', d.id).plain('', descriptions.dialParameters)),
     one('whole', descriptions.wholeParameters),
     of('whole', '').place,

@@ -15,7 +15,11 @@ import { SizeHandles, sizablesOf } from './handles/size-handles';
 import type { ViewRig } from './camera/view-rig';
 
 /** The thing of a list that is selected first. */
-const picked = <T extends { readonly id: string }>(list: readonly T[], selection: Selection, type: string): T | undefined =>
+const picked = <T extends { readonly id: string }>(
+  list: readonly T[],
+  selection: Selection,
+  type: string,
+): T | undefined =>
   selection.type === type && 'id' in selection ? list.find((t) => t.id === selection.id) : undefined;
 
 /** Marks of fields and handles of the selected thing, over the picture. */
@@ -34,7 +38,13 @@ export function Overlay({ rig }: { rig: ViewRig }) {
   const carrier = picked(scene.carriers, selection, 'carrier');
   const thing = field ?? group ?? emitter ?? collider ?? carrier ?? zone;
   const now = <T extends Placed>(one: T | undefined): T | undefined => one && nowOf(scene, one, frame);
-  const bodies = sizablesOf({ field: now(field), group: now(group), zone: now(zone), emitter: now(emitter), collider: now(collider) });
+  const bodies = sizablesOf({
+    field: now(field),
+    group: now(group),
+    zone: now(zone),
+    emitter: now(emitter),
+    collider: now(collider),
+  });
   const placeless = emitter && shapes.get(emitter.shape.kind).fromParticles;
   const place = thing && drawnMotion(scene, thing).at(frame);
   return (
@@ -61,7 +71,13 @@ export function Overlay({ rig }: { rig: ViewRig }) {
       {thing && !placeless && selection.type !== 'camera' && selection.type !== 'scene' && (
         <>
           <MotionHandles rig={rig} placed={thing} name={thing.name} owner={{ type: selection.type, id: thing.id }} />
-          <PlaceHandles key={thing.id} rig={rig} placed={thing} name={thing.name} owner={{ type: selection.type, id: thing.id }} />
+          <PlaceHandles
+            key={thing.id}
+            rig={rig}
+            placed={thing}
+            name={thing.name}
+            owner={{ type: selection.type, id: thing.id }}
+          />
         </>
       )}
       {place && bodies.map((body, i) => body.points && <PointHandles key={i} rig={rig} body={body} place={place} />)}

@@ -48,7 +48,11 @@ export class Picture {
   /** Solid things, with their depths. */
   private solid: WebGLRenderTarget | undefined;
   private back: WebGLRenderTarget | undefined;
-  private readonly adder = screenPass(addFragment, { picture: { value: null as Texture | null }, weight: { value: 1 } }, true);
+  private readonly adder = screenPass(
+    addFragment,
+    { picture: { value: null as Texture | null }, weight: { value: 1 } },
+    true,
+  );
   private readonly finisher = new Finisher();
   private readonly flat = new Camera();
   private readonly eye = new PerspectiveCamera();
@@ -115,8 +119,8 @@ export class Picture {
   }
 
   /**
-   * Takes the particles of a frame, and how to get at those of others of the same run; a frame of another state of the scene, with other emitters,
-   * is passed over.
+   * Takes the particles of a frame, and how to get at those of others of the same run; a frame of another state of the
+   * scene, with other emitters, is passed over.
    */
   setFrame(frame: Frame, known: (frame: number) => Frame | undefined = () => undefined): void {
     const { scene } = this;
@@ -186,10 +190,17 @@ export class Picture {
     return this.readBack(target, pixels.exact);
   }
 
-  /** What is seen nearest at each pixel at the moment of the frame, four numbers each, rows from the top; 0 where nothing is. */
+  /**
+   * What is seen nearest at each pixel at the moment of the frame, four numbers each, rows from the top; 0 where
+   * nothing is.
+   */
   readNumbers(shot: Shot, wanted: Exclude<Wanted, 'light'>): Float32Array<ArrayBuffer> {
     const { renderer } = this;
-    const target = new WebGLRenderTarget(this.width, this.height, { type: FloatType, format: RGBAFormat, depthBuffer: true });
+    const target = new WebGLRenderTarget(this.width, this.height, {
+      type: FloatType,
+      format: RGBAFormat,
+      depthBuffer: true,
+    });
     const sight = this.contextOf(shot, shot.camera, 0, undefined);
     this.layers.setWanted(wanted);
     this.layers.prepare(sight);
@@ -228,7 +239,12 @@ export class Picture {
     this.renderer.forceContextLoss();
   }
 
-  private contextOf({ light, sizes }: Shot, camera: PerspectiveCamera, back: number, solids: Texture | undefined): ViewContext {
+  private contextOf(
+    { light, sizes }: Shot,
+    camera: PerspectiveCamera,
+    back: number,
+    solids: Texture | undefined,
+  ): ViewContext {
     const { width, height, whole } = this;
     const veil = { fog: light.fog, fogColour: light.fogColour, solids };
     return { camera, width, height, back, whole, sizes: this.wholeSizes * sizes, light, veil };
@@ -288,7 +304,11 @@ export class Picture {
   }
 
   /** The camera moved to a place of its lens, sheared so that what is in focus stays where it is. */
-  private throughLens(camera: PerspectiveCamera, lens: Lens, [across, up]: readonly [number, number]): PerspectiveCamera {
+  private throughLens(
+    camera: PerspectiveCamera,
+    lens: Lens,
+    [across, up]: readonly [number, number],
+  ): PerspectiveCamera {
     const { eye } = this;
     const opening = openingOf(lens);
     const [x, y] = [across * opening, up * opening];
@@ -302,9 +322,21 @@ export class Picture {
   }
 
   /** Makes the picture of the light of so many samples. */
-  private finish(shot: Shot, samples: number, pixels: Pixels, target: WebGLRenderTarget | null, backdrop: Texture | null = null): void {
+  private finish(
+    shot: Shot,
+    samples: number,
+    pixels: Pixels,
+    target: WebGLRenderTarget | null,
+    backdrop: Texture | null = null,
+  ): void {
     const { renderer, width, height } = this;
     const light = (shot.samples > 1 ? this.sum : this.light).texture;
-    this.finisher.render(renderer, { light, width, height, gain: shot.samples / samples, backdrop }, shot, pixels, target);
+    this.finisher.render(
+      renderer,
+      { light, width, height, gain: shot.samples / samples, backdrop },
+      shot,
+      pixels,
+      target,
+    );
   }
 }

@@ -14,7 +14,10 @@ const HEIGHT = 270;
 /** A picture is drawn from at most about this many particles. */
 const ENOUGH = 6000;
 
-/** Draws a frame of a scene from its shot camera, with some thousand particles; undefined where the signal says that it is not wanted any more. */
+/**
+ * Draws a frame of a scene from its shot camera, with some thousand particles; undefined where the signal says that it
+ * is not wanted any more.
+ */
 export async function pictureOf(scene: Scene, frame: number, signal: AbortSignal): Promise<Blob | undefined> {
   await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, frame).catch(() => undefined)]);
   const share = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, useAssets.getState().assets, frame).alive));

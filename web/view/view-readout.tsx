@@ -68,16 +68,27 @@ export function ViewReadout({ rig }: { rig: ViewRig }) {
   const lost = Object.entries(retired);
   return (
     <div className="num pointer-events-none absolute top-2 right-3 flex flex-col items-end gap-0.5 text-second">
-      <ViewMenu rig={rig} onSetShot={setShot} onSaveParticles={saveShown} onSaveBodies={bodies ? saveCurves : undefined} />
+      <ViewMenu
+        rig={rig}
+        onSetShot={setShot}
+        onSaveParticles={saveShown}
+        onSaveBodies={bodies ? saveCurves : undefined}
+      />
       <span>alive {thousands(alive)}</span>
       {tried !== undefined && (
-        <span className="text-lamp" title="It went on from what was there; when you let go, the run from the start follows">
+        <span
+          className="text-lamp"
+          title="It went on from what was there; when you let go, the run from the start follows"
+        >
           tried from frame {tried}
         </span>
       )}
       {shown !== frame && <span className="text-lamp">simulating {frame} …</span>}
       {share < 1 && coupled && (
-        <span className="text-lamp" title="A field reads particles: in a draft it reads the draft’s, weighed up to the whole">
+        <span
+          className="text-lamp"
+          title="A field reads particles: in a draft it reads the draft’s, weighed up to the whole"
+        >
           draft: particles read as sampled
         </span>
       )}

@@ -23,7 +23,12 @@ import { ViewRig } from './camera/view-rig';
 /** Keys of the view, while it has the focus. */
 function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
   const { key, shiftKey } = event;
-  const arrows: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+  const arrows: Record<string, readonly [number, number]> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, 1],
+    ArrowDown: [0, -1],
+  };
   const arrow = arrows[key];
   if (arrow && shiftKey) rig.pan(arrow[0] * 0.05, arrow[1] * 0.05);
   else if (arrow) rig.orbit(arrow[0] * 0.1, arrow[1] * 0.1);
@@ -46,7 +51,9 @@ function useMoves(scene: Scene): boolean {
   const { assets } = useAssets();
   const moving =
     hasDrives(scene) ||
-    [...scene.emitters, ...scene.fields, ...scene.groups, ...scene.colliders, scene.bounds, scene.camera].some((t) => isMoving(t));
+    [...scene.emitters, ...scene.fields, ...scene.groups, ...scene.colliders, scene.bounds, scene.camera].some((t) =>
+      isMoving(t),
+    );
   return useMemo(
     () =>
       [...scene.emitters, ...scene.colliders, ...scene.carriers, ...scene.fields, ...scene.groups, scene.whole].some(
@@ -56,11 +63,24 @@ function useMoves(scene: Scene): boolean {
       moving ||
       [...scene.fields, ...scene.groups].some((t) => t.modulators.length > 0) ||
       scene.meshes.some((m) => buildMesh(m, assets)?.motion !== undefined),
-    [scene.emitters, scene.colliders, scene.carriers, scene.fields, scene.groups, scene.whole, scene.meshes, assets, moving],
+    [
+      scene.emitters,
+      scene.colliders,
+      scene.carriers,
+      scene.fields,
+      scene.groups,
+      scene.whole,
+      scene.meshes,
+      assets,
+      moving,
+    ],
   );
 }
 
-/** The picture one works in: particles by their looks, and over them what is only there to work by; handles of the selection where nothing else is wanted. */
+/**
+ * The picture one works in: particles by their looks, and over them what is only there to work by; handles of the
+ * selection where nothing else is wanted.
+ */
 export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode }) {
   const stage = useStage();
   const scene = useRunningScene();
@@ -124,7 +144,13 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
     const name = field && fieldKinds.get(field.settings.kind).direction;
     const direction = name === undefined ? undefined : (field!.settings[name] as Vector);
-    const drawn = { scene: sceneNow(scene, shownFrame), assets, selection, direction, frame: clockIn(scene).at(shownFrame) };
+    const drawn = {
+      scene: sceneNow(scene, shownFrame),
+      assets,
+      selection,
+      direction,
+      frame: clockIn(scene).at(shownFrame),
+    };
     rig.guides.update(drawn);
     rig.surfaces.update(drawn);
     rig.slice.update(drawn);
@@ -140,7 +166,14 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
       role="application"
       aria-label="View. Arrow keys orbit, with Shift they pan, page keys dolly; A frames all, S the selection, C looks through the shot camera, V shows the shot beside, 1 2 3 front side top."
       onKeyDown={(event) => {
-        if (event.target === event.currentTarget && !event.ctrlKey && !event.metaKey && !event.altKey && rig && onKey(rig, event))
+        if (
+          event.target === event.currentTarget &&
+          !event.ctrlKey &&
+          !event.metaKey &&
+          !event.altKey &&
+          rig &&
+          onKey(rig, event)
+        )
           event.preventDefault();
       }}
     >
@@ -149,7 +182,9 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
       {lost && (
         <div role="alert" className="absolute inset-0 z-10 grid place-content-center gap-2 bg-surround/90 text-center">
           <p>This page has lost the graphics card.</p>
-          <p className="text-second">Your work is kept, and saving goes on. The view comes back by itself as soon as the system allows.</p>
+          <p className="text-second">
+            Your work is kept, and saving goes on. The view comes back by itself as soon as the system allows.
+          </p>
           <button className="line-button justify-self-center" onClick={() => setMade((n) => n + 1)}>
             Restart the view
           </button>

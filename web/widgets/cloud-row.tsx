@@ -50,7 +50,10 @@ export function CloudRow({
         onChange={(event) => void take(event.currentTarget.files?.[0])}
       />
       {told && (
-        <p role={told.refused ? 'alert' : 'note'} className={`py-1 text-xs ${told.refused ? 'text-signal' : 'text-second'}`}>
+        <p
+          role={told.refused ? 'alert' : 'note'}
+          className={`py-1 text-xs ${told.refused ? 'text-signal' : 'text-second'}`}
+        >
           {told.words}
         </p>
       )}

@@ -40,7 +40,11 @@ export function ColourRampRow({
     <div className="border-b border-rule/60 py-1.5" title={parameter.help}>
       <div className="mb-1 flex items-baseline justify-between">
         <span className="text-second">{parameter.label}</span>
-        <ColourWell label={`Stop at ${stop.at}`} value={stop.colour} onChange={(colour) => change({ ...stop, colour })} />
+        <ColourWell
+          label={`Stop at ${stop.at}`}
+          value={stop.colour}
+          onChange={(colour) => change({ ...stop, colour })}
+        />
       </div>
       <div
         ref={bar}
@@ -71,7 +75,8 @@ export function ColourRampRow({
             }}
             onKeyDown={(event) => {
               if (event.key === 'Delete' || event.key === 'Backspace') remove();
-              else if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') move(i, s.at + (event.key === 'ArrowLeft' ? -0.01 : 0.01));
+              else if (event.key === 'ArrowLeft' || event.key === 'ArrowRight')
+                move(i, s.at + (event.key === 'ArrowLeft' ? -0.01 : 0.01));
               else return;
               event.preventDefault();
               event.stopPropagation();
@@ -84,7 +89,10 @@ export function ColourRampRow({
         <span>{parameter.ends?.[1] ?? 'death'}</span>
       </div>
       <div className="flex justify-between text-xs text-second">
-        <button className="hover:text-text" onClick={() => onChange(inOrder(value.map((s) => ({ ...s, at: 1 - s.at }))))}>
+        <button
+          className="hover:text-text"
+          onClick={() => onChange(inOrder(value.map((s) => ({ ...s, at: 1 - s.at }))))}
+        >
           reverse
         </button>
         <button className="hover:text-text disabled:opacity-40" disabled={value.length < 2} onClick={remove}>

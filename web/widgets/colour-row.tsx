@@ -5,7 +5,15 @@ import { beginGesture, endGesture } from '../state/scene-store';
 import { LabelledRow } from './labelled-row';
 
 /** A small square of a colour that opens a picker. */
-export function ColourWell({ label, value, onChange }: { label: string; value: string; onChange: (colour: string) => void }) {
+export function ColourWell({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (colour: string) => void;
+}) {
   return (
     <Popover className="justify-self-end">
       <PopoverButton aria-label={`${label}: ${value}`} className="num flex items-center gap-2">
@@ -16,7 +24,13 @@ export function ColourWell({ label, value, onChange }: { label: string; value: s
         <div onPointerDown={beginGesture} onPointerUp={endGesture} onPointerCancel={endGesture}>
           <HexColorPicker color={value} onChange={onChange} />
         </div>
-        <HexColorInput prefixed aria-label={`${label} as #rrggbb`} className="num bg-raised px-2 py-1" color={value} onChange={onChange} />
+        <HexColorInput
+          prefixed
+          aria-label={`${label} as #rrggbb`}
+          className="num bg-raised px-2 py-1"
+          color={value}
+          onChange={onChange}
+        />
       </PopoverPanel>
     </Popover>
   );

@@ -11,7 +11,11 @@ export interface Drag {
 }
 
 /** Follows a pointer from its press to its release, as one gesture and one step of undo. Escape does not end it. */
-export function followDrag(event: React.PointerEvent, move: (drag: Drag) => void, done?: (moved: boolean) => void): void {
+export function followDrag(
+  event: React.PointerEvent,
+  move: (drag: Drag) => void,
+  done?: (moved: boolean) => void,
+): void {
   if (event.button !== 0) return;
   event.stopPropagation();
   const target = event.currentTarget;

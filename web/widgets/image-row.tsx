@@ -13,7 +13,15 @@ async function importImage(file: File): Promise<string> {
 }
 
 /** An image of the scene. */
-export function ImageRow({ parameter, value, onChange }: { parameter: ImageParameter; value: string; onChange: (value: string) => void }) {
+export function ImageRow({
+  parameter,
+  value,
+  onChange,
+}: {
+  parameter: ImageParameter;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   const { images } = useScene();
   const { label, help } = parameter;
   return (

@@ -21,7 +21,9 @@ export function KindChoice<K extends Kind>({
       <Choice
         label={label}
         value={kind}
-        options={registry.list.filter((k) => k.kind === kind || offered(k)).map((k) => ({ value: k.kind, label: k.label }))}
+        options={registry.list
+          .filter((k) => k.kind === kind || offered(k))
+          .map((k) => ({ value: k.kind, label: k.label }))}
         onChange={onChange}
       />
     </LabelledRow>

@@ -31,7 +31,9 @@ export function LevelRampRow({
     const low = value[i - 1]?.at ?? 0;
     const high = value[i + 1]?.at ?? 1;
     onChange(
-      value.map((s, j) => (j === i ? { at: Math.min(high, Math.max(low, stop.at)), value: Math.min(most, Math.max(0, stop.value)) } : s)),
+      value.map((s, j) =>
+        j === i ? { at: Math.min(high, Math.max(low, stop.at)), value: Math.min(most, Math.max(0, stop.value)) } : s,
+      ),
     );
   };
   const remove = (i: number) => value.length > 1 && onChange(value.filter((_, j) => j !== i));
@@ -52,7 +54,8 @@ export function LevelRampRow({
         className="relative border-b border-rule"
         style={{ height: HEIGHT }}
         onDoubleClick={(event) =>
-          value.length < MOST_STOPS && onChange([...value, under(event.clientX, event.clientY, top)].toSorted((a, b) => a.at - b.at))
+          value.length < MOST_STOPS &&
+          onChange([...value, under(event.clientX, event.clientY, top)].toSorted((a, b) => a.at - b.at))
         }
       >
         <svg
@@ -78,7 +81,9 @@ export function LevelRampRow({
             onPointerDown={(event) => followDrag(event, ({ clientX, clientY }) => put(i, under(clientX, clientY, top)))}
             onDoubleClick={(event) => event.stopPropagation()}
             onKeyDown={(event) => {
-              const by = { ArrowUp: [0, 0.05], ArrowDown: [0, -0.05], ArrowLeft: [-0.01, 0], ArrowRight: [0.01, 0] }[event.key];
+              const by = { ArrowUp: [0, 0.05], ArrowDown: [0, -0.05], ArrowLeft: [-0.01, 0], ArrowRight: [0.01, 0] }[
+                event.key
+              ];
               if (by) put(i, { at: s.at + by[0]!, value: Math.round((s.value + by[1]!) * 100) / 100 });
               else if (event.key === 'Delete' || event.key === 'Backspace') remove(i);
               else return;

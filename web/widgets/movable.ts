@@ -28,7 +28,9 @@ function tellReplaced(ref: NumberRef): void {
   });
 }
 
-/** What moves a number at the playhead, and how it is changed there. What is plain is not drawn again as frames go by. */
+/**
+ * What moves a number at the playhead, and how it is changed there. What is plain is not drawn again as frames go by.
+ */
 export function useMoved(ref: NumberRef) {
   const keys = useSceneOf((scene) => movableOf(scene, ref)?.keys ?? (NONE as Keys))[ref.path];
   const drives = useSceneOf((scene) => movableOf(scene, ref)?.drives ?? (NONE as Drives));
@@ -41,13 +43,18 @@ export function useMoved(ref: NumberRef) {
   const replaced = moving.some(
     ([path, drive]) => path === ref.path && drive['acts'] === 'replaces' && typeof drive['about'] === 'undefined',
   );
-  const setting: Setting = moving.length > 0 ? (moving.every(([, d]) => d.kind === 'dial') ? 'dial' : 'tide') : keyed ? 'keyed' : 'plain';
+  const setting: Setting =
+    moving.length > 0 ? (moving.every(([, d]) => d.kind === 'dial') ? 'dial' : 'tide') : keyed ? 'keyed' : 'plain';
   return {
     setting,
     here: keyed && keys!.some((key) => key.frame === at),
     drives: moving,
     value: scene && valueOn(scene, ref, ref.path, frame),
-    set: replaced ? () => tellReplaced(ref) : keyed ? (value: number | Vector) => setKeyOf(ref, ref.path, value) : undefined,
+    set: replaced
+      ? () => tellReplaced(ref)
+      : keyed
+        ? (value: number | Vector) => setKeyOf(ref, ref.path, value)
+        : undefined,
   };
 }
 

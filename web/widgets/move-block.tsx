@@ -71,7 +71,15 @@ function Course({ scene, of, part }: { scene: Scene; of: NumberRef; part: number
 }
 
 /** What moves a number, with its own numbers and its course. */
-export function MoveBlock({ moved, ...rest }: { of: NumberRef; label: string; unit: string | undefined; moved: Moved }) {
+export function MoveBlock({
+  moved,
+  ...rest
+}: {
+  of: NumberRef;
+  label: string;
+  unit: string | undefined;
+  moved: Moved;
+}) {
   return moved.drives.length === 0 ? null : <Drivers {...rest} drives={moved.drives} />;
 }
 
@@ -137,6 +145,9 @@ function Drivers({
 
 /** Another kind of tide in place of one: the one that was there before, or one that keeps the values they share. */
 function anotherTide({ sort, id }: NumberRef, path: string, drive: Kinded, kind: string, turns: boolean): Kinded {
-  const made = { ...ofAnotherKind(tides, drive, kind), ...(turns && { about: drive['about'] ?? turnParameters.about.default }) };
+  const made = {
+    ...ofAnotherKind(tides, drive, kind),
+    ...(turns && { about: drive['about'] ?? turnParameters.about.default }),
+  };
   return swappedValue(`${sort}/${id}/drives/${path}`, drive.kind, drive, kind, made);
 }

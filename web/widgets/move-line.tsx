@@ -19,7 +19,12 @@ const LINES: Readonly<Record<Setting, string>> = {
   dial: 'border-b-2 border-dotted border-lamp',
 };
 
-const WORDS: Readonly<Record<Setting, string>> = { plain: 'set plainly', keyed: 'keyed', tide: 'moved by a tide', dial: 'on a dial' };
+const WORDS: Readonly<Record<Setting, string>> = {
+  plain: 'set plainly',
+  keyed: 'keyed',
+  tide: 'moved by a tide',
+  dial: 'on a dial',
+};
 
 /** A tide to begin with: about the value, by half of it to both sides, or by what is usual. */
 function firstTide(value: number, { usual }: { readonly usual: readonly [number, number] }): Kinded {
@@ -32,7 +37,10 @@ function firstTide(value: number, { usual }: { readonly usual: readonly [number,
 function saveCourse(of: NumberRef, label: string): void {
   const scene = openedScene();
   const { first, last, fps } = scene.time;
-  const course = Array.from({ length: last - first + 1 }, (_, i) => ({ frame: first + i, value: valueOn(scene, of, of.path, first + i)! }));
+  const course = Array.from({ length: last - first + 1 }, (_, i) => ({
+    frame: first + i,
+    value: valueOn(scene, of, of.path, first + i)!,
+  }));
   saveFile(courseCsv(course, fps), `${fileStem(scene.name)}-${fileStem(label)}.csv`, 'text/csv');
 }
 
@@ -71,7 +79,9 @@ function useWays({ of, label, parameter, moved }: Props): readonly (readonly [st
   return [
     [here ? 'Take the key at the playhead away' : 'Write a key at the playhead', () => toggleKeyOf(of, of.path)],
     ...whole.map(([part, path, i]): [string, () => void] => [`Move${part} by a tide`, () => tide(path, i)]),
-    ...(dials.length > 0 ? whole.map(([part, path]): [string, () => void] => [`Hang${part} on a dial`, () => hang(path)]) : []),
+    ...(dials.length > 0
+      ? whole.map(([part, path]): [string, () => void] => [`Hang${part} on a dial`, () => hang(path)])
+      : []),
     ...(isVector ? ([['Turn by a tide', () => turn(tides.defaults('wave', { low: -30, high: 30 }))]] as const) : []),
     ...(isVector && dials.length > 0
       ? ([['Turn by a dial', () => turn(tides.defaults('dial', { dial: dials[0]!.name, gain: 360 }))]] as const)

@@ -26,7 +26,8 @@ export function NamesRow({
   return (
     <fieldset className="border-b border-rule/60 py-1" title={parameter.help}>
       <legend className="flex w-full justify-between text-second">
-        {parameter.label} <span className="text-xs text-faint">{value.length === 0 ? 'all' : `${value.length} of ${counts.size}`}</span>
+        {parameter.label}{' '}
+        <span className="text-xs text-faint">{value.length === 0 ? 'all' : `${value.length} of ${counts.size}`}</span>
       </legend>
       <div className="max-h-40 overflow-y-auto">
         {[...counts].map(([name, count]) => (
@@ -35,7 +36,9 @@ export function NamesRow({
               type="checkbox"
               className="accent-lamp"
               checked={value.includes(name)}
-              onChange={(event) => onChange(event.currentTarget.checked ? [...value, name] : value.filter((other) => other !== name))}
+              onChange={(event) =>
+                onChange(event.currentTarget.checked ? [...value, name] : value.filter((other) => other !== name))
+              }
             />
             <span className="min-w-0 flex-1 truncate">{name}</span>
             <span className={`num ${count === 0 ? 'text-signal' : 'text-faint'}`}>

@@ -69,7 +69,8 @@ export function NumberBox({ label, value, parameter, unit, big = false, onChange
             setRefused(undefined);
           } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
             event.preventDefault();
-            const by = stepOf(parameter) * (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 0.1 : event.altKey ? 10 : 1);
+            const by =
+              stepOf(parameter) * (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 0.1 : event.altKey ? 10 : 1);
             setTyped(undefined);
             onChange(settled(parameter, value + (parameter.whole ? Math.sign(by) * Math.max(1, Math.abs(by)) : by)));
           }
@@ -77,7 +78,11 @@ export function NumberBox({ label, value, parameter, unit, big = false, onChange
       />
       {(unit ?? parameter.unit) && <span className="num w-9 shrink-0 text-faint">{unit ?? parameter.unit}</span>}
       {refused && (
-        <span id={id} role="alert" className="absolute top-full right-0 z-20 w-56 border border-signal bg-panel p-1.5 text-xs text-signal">
+        <span
+          id={id}
+          role="alert"
+          className="absolute top-full right-0 z-20 w-56 border border-signal bg-panel p-1.5 text-xs text-signal"
+        >
           {refused}
         </span>
       )}
@@ -95,7 +100,9 @@ export function NumberRow(props: Props) {
         title={`${parameter.help} Drag to change, double-click for ${shownNumber(parameter.default)}.`}
         onDoubleClick={() => onChange(parameter.default)}
         onPointerDown={(event) =>
-          followDrag(event, ({ dx, fine }) => onChange(settled(parameter, value + dx * stepOf(parameter) * (fine ? 0.05 : 0.5))))
+          followDrag(event, ({ dx, fine }) =>
+            onChange(settled(parameter, value + dx * stepOf(parameter) * (fine ? 0.05 : 0.5))),
+          )
         }
       >
         {label}

@@ -1,5 +1,11 @@
 import type { Vector } from '../../core/lib/math/vector';
-import { isShown, type Description, type NumberParameter, type Parameter, type Values } from '../../core/document/parameters';
+import {
+  isShown,
+  type Description,
+  type NumberParameter,
+  type Parameter,
+  type Values,
+} from '../../core/document/parameters';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { beginGesture, endGesture, useSceneOf } from '../state/scene-store';
@@ -56,9 +62,23 @@ function VectorRow({ parameter, value, unit, onChange }: RowProps<Parameter & { 
 }
 
 /** A seed, with the next and the one before at a press. */
-function SeedRow({ parameter, value, onChange }: { parameter: NumberParameter; value: number; onChange: (value: number) => void }) {
+function SeedRow({
+  parameter,
+  value,
+  onChange,
+}: {
+  parameter: NumberParameter;
+  value: number;
+  onChange: (value: number) => void;
+}) {
   const step = (by: number, label: string, icon: React.ReactNode) => (
-    <button className="text-button px-0.5" aria-label={label} title={label} disabled={value + by < 0} onClick={() => onChange(value + by)}>
+    <button
+      className="text-button px-0.5"
+      aria-label={label}
+      title={label}
+      disabled={value + by < 0}
+      onClick={() => onChange(value + by)}
+    >
       {icon}
     </button>
   );
@@ -97,11 +117,20 @@ export function ParameterRow({
   onChange,
   onOther,
 }: RowProps & { readonly values: Values; onOther(name: string, value: unknown): void }) {
-  const shownUnit = 'unit' in parameter && parameter.unit === '=' ? unit : 'unit' in parameter ? parameter.unit : undefined;
+  const shownUnit =
+    'unit' in parameter && parameter.unit === '=' ? unit : 'unit' in parameter ? parameter.unit : undefined;
   switch (parameter.type) {
     case 'number':
       if (parameter.seed) return <SeedRow parameter={parameter} value={value as number} onChange={onChange} />;
-      return <NumberRow label={parameter.label} value={value as number} parameter={parameter} unit={shownUnit} onChange={onChange} />;
+      return (
+        <NumberRow
+          label={parameter.label}
+          value={value as number}
+          parameter={parameter}
+          unit={shownUnit}
+          onChange={onChange}
+        />
+      );
     case 'vector':
       return <VectorRow parameter={parameter} value={value} unit={shownUnit} onChange={onChange} />;
     case 'choice':
@@ -124,7 +153,9 @@ export function ParameterRow({
     case 'colour':
       return <ColourRow parameter={parameter} value={value as string} onChange={onChange} />;
     case 'colours':
-      return <ColourRampRow parameter={parameter} value={value as never} mixing={values['mixing']} onChange={onChange} />;
+      return (
+        <ColourRampRow parameter={parameter} value={value as never} mixing={values['mixing']} onChange={onChange} />
+      );
     case 'levels':
       return <LevelRampRow parameter={parameter} value={value as never} onChange={onChange} />;
     case 'image':
@@ -132,9 +163,17 @@ export function ParameterRow({
     case 'sound':
       return <SoundRow parameter={parameter} value={value as string} onChange={onChange} />;
     case 'grid':
-      return <GridRow parameter={parameter} value={value as string} lattice={latticeOf(values as never)} onChange={onChange} />;
+      return (
+        <GridRow
+          parameter={parameter}
+          value={value as string}
+          lattice={latticeOf(values as never)}
+          onChange={onChange}
+        />
+      );
     case 'text':
-      if (parameter.font) return <FontRow parameter={parameter} value={value as string} values={values} onChange={onChange} />;
+      if (parameter.font)
+        return <FontRow parameter={parameter} value={value as string} values={values} onChange={onChange} />;
       if (parameter.dial) return <DialChoice parameter={parameter} value={value} onChange={onChange} />;
       return parameter.formula ? (
         <Suspense fallback={<p className="num py-1 text-second">{value as string}</p>}>
@@ -169,7 +208,9 @@ export function ParameterRow({
     case 'names':
       return <NamesRow parameter={parameter} value={value as readonly string[]} values={values} onChange={onChange} />;
     case 'spans':
-      return <SpansRow parameter={parameter} value={value as readonly (readonly [number, number])[]} onChange={onChange} />;
+      return (
+        <SpansRow parameter={parameter} value={value as readonly (readonly [number, number])[]} onChange={onChange} />
+      );
   }
 }
 

@@ -1,5 +1,11 @@
 import { type Vector, mapVector } from '../../core/lib/math/vector';
-import { isShown, type Description, type NumberParameter, type Values, type VectorParameter } from '../../core/document/parameters';
+import {
+  isShown,
+  type Description,
+  type NumberParameter,
+  type Values,
+  type VectorParameter,
+} from '../../core/document/parameters';
 import { isMovable } from '../../core/document/movable';
 import type { ThingRef } from '../state/movement';
 import { MoveBlock } from './move-block';
@@ -68,9 +74,21 @@ export function ParameterRows({
   return Object.entries(description)
     .filter(([name, parameter]) => !without.includes(name) && isShown(parameter, values))
     .map(([name, parameter]) => {
-      const row = { parameter, value: values[name], values, unit, onChange: (value: unknown) => onChange(name, value), onOther: onChange };
+      const row = {
+        parameter,
+        value: values[name],
+        values,
+        unit,
+        onChange: (value: unknown) => onChange(name, value),
+        onOther: onChange,
+      };
       return of && isMovable(parameter) ? (
-        <MovableRow key={name} {...row} parameter={parameter} of={{ sort: of.sort, id: of.id, path: `${of.prefix}${name}` }} />
+        <MovableRow
+          key={name}
+          {...row}
+          parameter={parameter}
+          of={{ sort: of.sort, id: of.id, path: `${of.prefix}${name}` }}
+        />
       ) : (
         <ParameterRow key={name} {...row} />
       );

@@ -5,7 +5,15 @@ import { useScene } from '../state/scene-store';
 import { KeptRow } from './kept-row';
 
 /** A sound of the scene, of which its loudness is kept. */
-export function SoundRow({ parameter, value, onChange }: { parameter: SoundParameter; value: string; onChange: (value: string) => void }) {
+export function SoundRow({
+  parameter,
+  value,
+  onChange,
+}: {
+  parameter: SoundParameter;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   const { sounds } = useScene();
   const { label, help } = parameter;
   return (

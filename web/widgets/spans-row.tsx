@@ -5,7 +5,15 @@ import type { SpansParameter } from '../../core/document/parameters';
 import { NumberBox } from './number-field';
 
 type Span = readonly [number, number];
-const frame = { type: 'number', label: '', unit: '', default: 0, whole: true, usual: [-100000, 1000000], help: '' } as const;
+const frame = {
+  type: 'number',
+  label: '',
+  unit: '',
+  default: 0,
+  whole: true,
+  usual: [-100000, 1000000],
+  help: '',
+} as const;
 
 /** Windows of frames, each from and up to; kept in order, and refused in words where they overlap or are empty. */
 export function SpansRow({
@@ -21,7 +29,9 @@ export function SpansRow({
   const take = (spans: readonly Span[]) => {
     const sorted = [...spans].toSorted((a, b) => a[0] - b[0]);
     if (!fits(parameter, sorted))
-      return setRefused(`${parameter.label} are ${sorted.map(([a, b]) => `${a} to ${b}`).join(', ')}; allowed are ${allowed(parameter)}.`);
+      return setRefused(
+        `${parameter.label} are ${sorted.map(([a, b]) => `${a} to ${b}`).join(', ')}; allowed are ${allowed(parameter)}.`,
+      );
     setRefused(undefined);
     onChange(sorted);
   };
@@ -30,7 +40,10 @@ export function SpansRow({
     <div className="border-b border-rule/60 py-1" title={parameter.help}>
       <div className="flex items-baseline justify-between">
         <span className="text-second">{parameter.label}</span>
-        <button className="text-button flex items-center gap-1" onClick={() => take([...value, [last[1] + 12, last[1] + 24]])}>
+        <button
+          className="text-button flex items-center gap-1"
+          onClick={() => take([...value, [last[1] + 12, last[1] + 24]])}
+        >
           <Plus size={12} /> add a window
         </button>
       </div>

@@ -13,7 +13,15 @@ function worth(node: Expression): number {
   const a = worth(node['left'] as Expression);
   const b = worth(node['right'] as Expression);
   const operator = node['operator'] as string;
-  return operator === '+' ? a + b : operator === '-' ? a - b : operator === '*' ? a * b : operator === '/' ? a / b : NaN;
+  return operator === '+'
+    ? a + b
+    : operator === '-'
+      ? a - b
+      : operator === '*'
+        ? a * b
+        : operator === '/'
+          ? a / b
+          : NaN;
 }
 
 /** The worth of a little sum such as `9.81/2`, with a decimal point or comma; NaN where it is none. */

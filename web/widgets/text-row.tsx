@@ -2,7 +2,15 @@ import { useId, useState } from 'react';
 import type { TextParameter } from '../../core/document/parameters';
 
 /** A line of text, or several; one that is too long is refused in words. */
-export function TextRow({ parameter, value, onChange }: { parameter: TextParameter; value: string; onChange: (value: string) => void }) {
+export function TextRow({
+  parameter,
+  value,
+  onChange,
+}: {
+  parameter: TextParameter;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   const [typed, setTyped] = useState<string>();
   const id = useId();
   const shown = typed ?? value;

@@ -1,7 +1,15 @@
 import { describe, type Description } from '../parameters';
 
 const variance = (label: string, unit: string, what: string, usual: readonly [number, number]) =>
-  ({ type: 'number', label, unit, default: 0, min: 0, usual, help: `${what} differ by up to this, both ways.` }) as const;
+  ({
+    type: 'number',
+    label,
+    unit,
+    default: 0,
+    min: 0,
+    usual,
+    help: `${what} differ by up to this, both ways.`,
+  }) as const;
 
 const mortal = (v: Readonly<Record<string, unknown>>) => v['immortal'] !== true;
 const aims = (v: Readonly<Record<string, unknown>>) => v['along'] === 'direction';
@@ -43,7 +51,14 @@ export const birthParameters = describe({
     help: 'Evenly on life ± variance; or most a little shorter, and a few that live far longer.',
     shown: (v) => mortal(v) && v['lifeVariance'] !== 0,
   },
-  speed: { type: 'number', label: 'Speed', unit: 'm/s', default: 1, usual: [-5, 10], help: 'How fast a particle starts.' },
+  speed: {
+    type: 'number',
+    label: 'Speed',
+    unit: 'm/s',
+    default: 1,
+    usual: [-5, 10],
+    help: 'How fast a particle starts.',
+  },
   speedVariance: variance('± speed', 'm/s', 'Speeds', [0, 5]),
   along: {
     type: 'choice',
@@ -96,7 +111,15 @@ export const birthParameters = describe({
     usual: [0, 100],
     help: 'How much of the emitter’s own velocity a particle starts with, at its place of birth.',
   },
-  size: { type: 'number', label: 'Size', unit: 'm', default: 0.03, min: 0, usual: [0, 0.3], help: 'Diameter of a particle.' },
+  size: {
+    type: 'number',
+    label: 'Size',
+    unit: 'm',
+    default: 0.03,
+    min: 0,
+    usual: [0, 0.3],
+    help: 'Diameter of a particle.',
+  },
   sizeVariance: variance('± size', 'm', 'Sizes', [0, 0.2]),
   mass: {
     type: 'number',
@@ -152,7 +175,14 @@ export const birthParameters = describe({
     help: 'Tilted by up to this about an axis of its own.',
     shown: (v) => v['orientation'] !== 'any',
   },
-  spin: { type: 'number', label: 'Spin', unit: '°/s', default: 0, usual: [-360, 360], help: 'How fast a particle turns.' },
+  spin: {
+    type: 'number',
+    label: 'Spin',
+    unit: '°/s',
+    default: 0,
+    usual: [-360, 360],
+    help: 'How fast a particle turns.',
+  },
   spinVariance: variance('± spin', '°/s', 'Spins', [0, 360]),
   spinBy: {
     type: 'choice',

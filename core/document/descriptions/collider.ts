@@ -6,7 +6,12 @@ const splits = (v: Readonly<Record<string, unknown>>) => v['split'] === true;
 /** Numbers of a collider beside its place, shape, response and sends. */
 export const colliderParameters = describe({
   on: { type: 'switch', label: 'On', default: true, help: 'A collider that is off stops nothing.' },
-  shown: { type: 'switch', label: 'Shown', default: true, help: 'Whether the view draws it. Hiding changes no simulation.' },
+  shown: {
+    type: 'switch',
+    label: 'Shown',
+    default: true,
+    help: 'Whether the view draws it. Hiding changes no simulation.',
+  },
   rendered: {
     type: 'choice',
     label: 'In the picture',
@@ -80,7 +85,13 @@ export const colliderParameters = describe({
     help: 'Most pieces of a split. Not below the fewest.',
     shown: splits,
   },
-  splitKeeps: { type: 'switch', label: 'Parent stays', default: false, help: 'Whether what hit goes on beside its pieces.', shown: splits },
+  splitKeeps: {
+    type: 'switch',
+    label: 'Parent stays',
+    default: false,
+    help: 'Whether what hit goes on beside its pieces.',
+    shown: splits,
+  },
   splitScatter: {
     type: 'number',
     label: 'Scatter',
@@ -137,7 +148,12 @@ export const colliderParameters = describe({
 
 /** How one emitter's particles meet a collider. */
 export const hitParameters = describe({
-  hits: { type: 'switch', label: 'Hits', default: true, help: 'Whether this emitter’s particles are stopped by it at all.' },
+  hits: {
+    type: 'switch',
+    label: 'Hits',
+    default: true,
+    help: 'Whether this emitter’s particles are stopped by it at all.',
+  },
   bounce: {
     type: 'number',
     label: 'Bounce',

@@ -5,9 +5,19 @@ import { seed } from './seed';
 export const emitterParameters = describe({
   seed: { ...seed, help: 'Another seed gives this emitter other particles.' },
   on: { type: 'switch', label: 'On', default: true, help: 'An emitter that is off makes no particles.' },
-  shown: { type: 'switch', label: 'Shown', default: true, help: 'Whether the view draws its shape. Hiding changes no simulation.' },
+  shown: {
+    type: 'switch',
+    label: 'Shown',
+    default: true,
+    help: 'Whether the view draws its shape. Hiding changes no simulation.',
+  },
   drawn: { type: 'switch', label: 'In the view', default: true, help: 'Whether the view draws its particles.' },
-  rendered: { type: 'switch', label: 'In renders', default: true, help: 'Whether renders and pictures as in the file have its particles.' },
+  rendered: {
+    type: 'switch',
+    label: 'In renders',
+    default: true,
+    help: 'Whether renders and pictures as in the file have its particles.',
+  },
   maskMode: {
     type: 'choice',
     label: 'Masked out',

@@ -24,7 +24,12 @@ export const fieldParameters = describe({
     usual: [-5, 5],
     help: 'The speed that its vector stands for while it drives: what particles are drawn to.',
   },
-  spanned: { type: 'switch', label: 'Only in a span', default: false, help: 'On from one frame until another, and nowhere else.' },
+  spanned: {
+    type: 'switch',
+    label: 'Only in a span',
+    default: false,
+    help: 'On from one frame until another, and nowhere else.',
+  },
   from: {
     type: 'number',
     label: 'From frame',

@@ -12,7 +12,12 @@ export const groupParameters = describe({
     usual: [-2, 2],
     help: 'Multiplies what its members come to together.',
   },
-  limited: { type: 'switch', label: 'Limits', default: false, help: 'Keeps what its members come to together between two sizes.' },
+  limited: {
+    type: 'switch',
+    label: 'Limits',
+    default: false,
+    help: 'Keeps what its members come to together between two sizes.',
+  },
   floor: {
     type: 'number',
     label: 'Floor',
@@ -37,7 +42,12 @@ export const groupParameters = describe({
     default: false,
     help: 'Each level is clamped to 0…1 first, so that their average stays there.',
   },
-  folded: { type: 'switch', label: 'Folded', default: false, help: 'Whether the desk hides its members. Folding changes no simulation.' },
+  folded: {
+    type: 'switch',
+    label: 'Folded',
+    default: false,
+    help: 'Whether the desk hides its members. Folding changes no simulation.',
+  },
 });
 
 /** Numbers of the desk as a whole. */
@@ -61,7 +71,12 @@ export const deskParameters = describe({
     usual: [0, 2],
     help: 'Multiplies everything that the desk delivers.',
   },
-  limited: { type: 'switch', label: 'Limit', default: false, help: 'Keeps the acceleration of the whole desk below a ceiling.' },
+  limited: {
+    type: 'switch',
+    label: 'Limit',
+    default: false,
+    help: 'Keeps the acceleration of the whole desk below a ceiling.',
+  },
   ceiling: {
     type: 'number',
     label: 'Ceiling',

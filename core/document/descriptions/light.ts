@@ -14,7 +14,13 @@ export const lightParameters = describe({
     usual: [0, 3],
     help: 'The light from one side, far away. At 1 what faces it squarely has its own colour.',
   },
-  from: { type: 'vector', label: 'Comes from', unit: '', default: [0.5, 1, 0.6], help: 'The side that the key light comes from.' },
+  from: {
+    type: 'vector',
+    label: 'Comes from',
+    unit: '',
+    default: [0.5, 1, 0.6],
+    help: 'The side that the key light comes from.',
+  },
   keyColour: { type: 'colour', label: 'Key colour', default: '#fff1dc', help: 'The colour of the key light.' },
   sky: {
     type: 'number',
@@ -38,5 +44,11 @@ export const lightParameters = describe({
     usual: [0, 0.3],
     help: 'The share of the light that is lost on each metre to the camera: what is left after d metres is e to the −fog·d (Beer and Lambert).',
   },
-  fogColour: { type: 'colour', label: 'Fog colour', default: '#0b0c0e', help: 'What far things that cover go over into.', shown: fogged },
+  fogColour: {
+    type: 'colour',
+    label: 'Fog colour',
+    default: '#0b0c0e',
+    help: 'What far things that cover go over into.',
+    shown: fogged,
+  },
 });

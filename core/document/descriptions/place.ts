@@ -2,8 +2,20 @@ import { describe } from '../parameters';
 
 /** Where a thing is, and what carries it. Position, rotation and scale can be keyed. */
 export const placeParameters = describe({
-  position: { type: 'vector', label: 'Position', unit: 'm', default: [0, 0, 0], help: 'Where it is, in the frame of its carrier.' },
-  rotation: { type: 'vector', label: 'Rotation', unit: '°', default: [0, 0, 0], help: 'Turned about X, then Y, then Z.' },
+  position: {
+    type: 'vector',
+    label: 'Position',
+    unit: 'm',
+    default: [0, 0, 0],
+    help: 'Where it is, in the frame of its carrier.',
+  },
+  rotation: {
+    type: 'vector',
+    label: 'Rotation',
+    unit: '°',
+    default: [0, 0, 0],
+    help: 'Turned about X, then Y, then Z.',
+  },
   scale: {
     type: 'number',
     label: 'Scale',
@@ -14,7 +26,13 @@ export const placeParameters = describe({
     usual: [0.1, 10],
     help: 'Size of the body itself. Neither strengths nor the sizes of particles change with it.',
   },
-  carrier: { type: 'reference', to: 'carrier', label: 'Carried by', default: '', help: 'The carrier in whose frame it stands.' },
+  carrier: {
+    type: 'reference',
+    to: 'carrier',
+    label: 'Carried by',
+    default: '',
+    help: 'The carrier in whose frame it stands.',
+  },
   follows: {
     type: 'choice',
     label: 'Follows',
@@ -30,7 +48,12 @@ export const placeParameters = describe({
 
 /** A null frame that carries other things. */
 export const carrierParameters = describe({
-  shown: { type: 'switch', label: 'Shown', default: true, help: 'Whether the view draws it. Hiding changes no simulation.' },
+  shown: {
+    type: 'switch',
+    label: 'Shown',
+    default: true,
+    help: 'Whether the view draws it. Hiding changes no simulation.',
+  },
   moved: {
     type: 'choice',
     label: 'Moves by',
@@ -94,7 +117,14 @@ export const carrierParameters = describe({
     help: 'The group of fields that moves it; all fields where none is chosen. What it carries, and fields that read particles, do not.',
     shown: feels,
   },
-  strandOf: { type: 'reference', to: 'emitter', label: 'Rides on', default: '', help: 'An emitter of strands.', shown: rides },
+  strandOf: {
+    type: 'reference',
+    to: 'emitter',
+    label: 'Rides on',
+    default: '',
+    help: 'An emitter of strands.',
+    shown: rides,
+  },
   strand: {
     type: 'number',
     label: 'Strand',

@@ -154,8 +154,18 @@ export const wholeParameters = describe({
 
 /** How the view looks while working; no file is drawn like this. */
 export const workParameters = describe({
-  tint: { type: 'colour', label: 'Tint of meshes', default: '#6d675c', help: 'The colour in which the view draws meshes and colliders.' },
-  plain: { type: 'switch', label: 'Own background', default: false, help: 'Gives the view a background for work only.' },
+  tint: {
+    type: 'colour',
+    label: 'Tint of meshes',
+    default: '#6d675c',
+    help: 'The colour in which the view draws meshes and colliders.',
+  },
+  plain: {
+    type: 'switch',
+    label: 'Own background',
+    default: false,
+    help: 'Gives the view a background for work only.',
+  },
   background: {
     type: 'colour',
     label: 'Work background',

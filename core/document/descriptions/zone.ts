@@ -17,7 +17,13 @@ export const zoneParameters = describe({
     ],
     help: 'Particles in it take on a tint and size of their own, and modulators can let a field act in it alone; or they end there.',
   },
-  tint: { type: 'colour', label: 'Tint', default: '#f2c84b', help: 'The colour that those in it are drawn in.', shown: dressed },
+  tint: {
+    type: 'colour',
+    label: 'Tint',
+    default: '#f2c84b',
+    help: 'The colour that those in it are drawn in.',
+    shown: dressed,
+  },
   tinted: {
     type: 'number',
     label: 'Tint amount',

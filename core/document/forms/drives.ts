@@ -10,8 +10,8 @@ import type { Late } from './object';
 import { readValues } from './values';
 
 /**
- * The drives of a thing, by the paths of its numbers and of the parts of its vectors; there may be none. The drive of a whole vector turns it, and
- * may have the parameters of a turn as well.
+ * The drives of a thing, by the paths of its numbers and of the parts of its vectors; there may be none. The drive of a
+ * whole vector turns it, and may have the parameters of a turn as well.
  */
 export function drivesForm<K extends Kind>(kinds: Registry<K>, turn: Description): Late<Drives> {
   const number = kinded(kinds);

@@ -7,13 +7,13 @@ import type { Walk } from './walk';
 export type Rename = (to: ReferenceTo, id: string) => string;
 
 /**
- * The form of one part of a document. Forms nest as the document does, and each sort of thing is one of them: reading, the list of numbers that can
- * be keyed, and changes of references all come from it.
+ * The form of one part of a document. Forms nest as the document does, and each sort of thing is one of them: reading,
+ * the list of numbers that can be keyed, and changes of references all come from it.
  */
 export interface Form<T = unknown> {
   /**
-   * The part with everything filled in that was left out. Faults and references go to the walk. A part with a fault has no sound value: the result
-   * is undefined then.
+   * The part with everything filled in that was left out. Faults and references go to the walk. A part with a fault has
+   * no sound value: the result is undefined then.
    */
   read(written: unknown, at: string, walk: Walk): T | undefined;
   /** Its numbers that can be keyed and driven, each with its path behind `prefix`. */

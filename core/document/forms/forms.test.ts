@@ -1,7 +1,21 @@
 import { describe, expect, it } from 'vitest';
 import { describe as description } from '../parameters';
 import { Registry, type Kinded } from '../registry';
-import { byEmitter, faultsOf, idForm, kinded, keysForm, leaf, listOf, numberOf, object, orNull, Walk, type Form, type SoundParts } from '.';
+import {
+  byEmitter,
+  faultsOf,
+  idForm,
+  kinded,
+  keysForm,
+  leaf,
+  listOf,
+  numberOf,
+  object,
+  orNull,
+  Walk,
+  type Form,
+  type SoundParts,
+} from '.';
 
 const size = { type: 'number', label: 'Size', unit: 'm', default: 2, min: 0, usual: [0, 5], help: 'H.' } as const;
 const lamp = description({
@@ -11,7 +25,10 @@ const lamp = description({
 });
 const kind = (name: string, parameters: Kinded['parameters'] = {}) =>
   ({ kind: name, label: name, summary: 'S.', parameters: parameters as never }) as const;
-const kinds = new Registry('kind', [kind('round', { radius: size }), kind('linked', { to: { ...lamp.on, to: 'mesh' } })]);
+const kinds = new Registry('kind', [
+  kind('round', { radius: size }),
+  kind('linked', { to: { ...lamp.on, to: 'mesh' } }),
+]);
 
 interface Lamp {
   readonly size: number;
@@ -23,10 +40,12 @@ interface Lamp {
 const lampForm: Form<Lamp> = object<Lamp>({
   description: lamp,
   members: { shape: kinded(kinds, { usual: 'round' }), keys: keysForm },
-  rules: (value, at) => (value.size > 4 ? [{ code: 'range', field: `${at}.size`, message: 'too large', allowed: '4' }] : []),
+  rules: (value, at) =>
+    value.size > 4 ? [{ code: 'range', field: `${at}.size`, message: 'too large', allowed: '4' }] : [],
 });
 const read = <T>(form: Form<T>, written: unknown, walk = new Walk()) => form.read(written, 'lamp', walk);
-const fields = (form: Form, written: unknown) => faultsOf(form, written, 'lamp').map(({ code, field }) => `${code} ${field}`);
+const fields = (form: Form, written: unknown) =>
+  faultsOf(form, written, 'lamp').map(({ code, field }) => `${code} ${field}`);
 
 describe('an object', () => {
   it('is completed from its description and its members', () => {
@@ -68,12 +87,17 @@ describe('an object', () => {
   it('checks keys against the numbers that it turns out to have', () => {
     const key = { frame: 0, value: 1, ease: 'linear' };
     expect(fields(lampForm, { keys: { size: [key], 'shape.radius': [key] } })).toEqual([]);
-    expect(fields(lampForm, { shape: { kind: 'linked' }, keys: { 'shape.radius': [key] } })).toEqual(['unknown lamp.keys.shape.radius']);
+    expect(fields(lampForm, { shape: { kind: 'linked' }, keys: { 'shape.radius': [key] } })).toEqual([
+      'unknown lamp.keys.shape.radius',
+    ]);
     expect(fields(lampForm, { keys: { pattern: [key] } })).toEqual(['unknown lamp.keys.pattern']);
   });
 
   it('lists its numbers and those of its members; seeds are not among them', () => {
-    expect(lampForm.numbers(read(lampForm, {})!, 'lamps.0.').map(([path]) => path)).toEqual(['lamps.0.size', 'lamps.0.shape.radius']);
+    expect(lampForm.numbers(read(lampForm, {})!, 'lamps.0.').map(([path]) => path)).toEqual([
+      'lamps.0.size',
+      'lamps.0.shape.radius',
+    ]);
   });
 });
 
@@ -119,7 +143,8 @@ describe('a list', () => {
 
   it('asks rules that hold between its items', () => {
     const rising = listOf(leaf<number>({ fits: (n): n is number => typeof n === 'number', allowed: 'n' }), 9, {
-      rules: (items, at) => (items[0]! > items[1]! ? [{ code: 'range', field: at, message: 'falls', allowed: 'rises' }] : []),
+      rules: (items, at) =>
+        items[0]! > items[1]! ? [{ code: 'range', field: at, message: 'falls', allowed: 'rises' }] : [],
     });
     expect(fields(rising, [1, 2])).toEqual([]);
     expect(fields(rising, [2, 1])).toEqual(['range lamp']);

@@ -17,7 +17,8 @@ function checkKey(parameter: Movable, key: unknown, at: string): Fault[] {
   const faults: Fault[] = [];
   if (!Number.isInteger(frame)) faults.push(fault('type', inside(at, 'frame'), frame, 'a whole frame'));
   if (!fits(parameter, value)) faults.push(fault('type', inside(at, 'value'), value, allowed(parameter)));
-  if (!(EASES as readonly unknown[]).includes(ease)) faults.push(fault('choice', inside(at, 'ease'), ease, `one of ${EASES.join(', ')}`));
+  if (!(EASES as readonly unknown[]).includes(ease))
+    faults.push(fault('choice', inside(at, 'ease'), ease, `one of ${EASES.join(', ')}`));
   if (handles !== undefined && !areHandles(handles))
     faults.push(fault('type', inside(at, 'handles'), handles, 'four numbers x₁, y₁, x₂, y₂ with x from 0 to 1'));
   return faults;
@@ -33,7 +34,9 @@ function checkKeysOf(parameter: Movable, keys: unknown, at: string): Fault[] {
   if (faults.length > 0) return faults;
   const frames = (keys as Key[]).map(({ frame }) => frame);
   const late = frames.findIndex((frame, i) => i > 0 && frame <= frames[i - 1]!);
-  return late < 0 ? [] : [fault('range', `${at}[${late}].frame`, frames[late], 'a frame after that of the key before it')];
+  return late < 0
+    ? []
+    : [fault('range', `${at}[${late}].frame`, frames[late], 'a frame after that of the key before it')];
 }
 
 /** Every fault of the keys of a thing with those numbers. */

@@ -47,7 +47,10 @@ export const nameForm = leaf({
 });
 
 /** The id of a thing. */
-export const idForm = leaf({ fits: isText(/^[a-z0-9][a-z0-9-]{0,39}$/i), allowed: '1 to 40 letters, digits and hyphens' });
+export const idForm = leaf({
+  fits: isText(/^[a-z0-9][a-z0-9-]{0,39}$/i),
+  allowed: '1 to 40 letters, digits and hyphens',
+});
 
 /** The content hash of a file. */
 export const hashForm = leaf({ fits: isText(/^[0-9a-f]{64}$/), allowed: '64 hexadecimal digits' });
@@ -55,7 +58,8 @@ export const hashForm = leaf({ fits: isText(/^[0-9a-f]{64}$/), allowed: '64 hexa
 /** A whole number in a range. */
 export const wholeForm = (least: number, most: number, what: string): Form<number> =>
   leaf({
-    fits: (value): value is number => Number.isInteger(value) && (value as number) >= least && (value as number) <= most,
+    fits: (value): value is number =>
+      Number.isInteger(value) && (value as number) >= least && (value as number) <= most,
     allowed: what,
     code: 'range',
   });

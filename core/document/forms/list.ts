@@ -26,7 +26,8 @@ export function listOf<T>(one: Form<T>, most: number, { rules }: ListForm<T> = {
       const seen = new Set<unknown>();
       items.forEach((item, i) => {
         const id = isRecord(item) ? item['id'] : undefined;
-        if (id !== undefined && seen.has(id)) walk.faults.push(fault('duplicate', `${at}[${i}].id`, id, 'an id that no other has'));
+        if (id !== undefined && seen.has(id))
+          walk.faults.push(fault('duplicate', `${at}[${i}].id`, id, 'an id that no other has'));
         seen.add(id);
       });
       if (walk.faults.length > before) return undefined;

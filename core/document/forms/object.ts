@@ -6,7 +6,9 @@ import { type Form, type Rename, type Rules } from './form';
 import { readValues, renamedValues } from './values';
 import type { Walk } from './walk';
 
-/** A member that depends on the numbers of the object it stands in, and so is read after all others: keys and drives. */
+/**
+ * A member that depends on the numbers of the object it stands in, and so is read after all others: keys and drives.
+ */
 export interface Late<T> {
   readonly onceKnown: (numbers: () => Numbers) => Form<T>;
 }
@@ -55,7 +57,8 @@ export function object<T extends object>(of: ObjectForm<T>): Form<T> {
     for (const [name, form] of early) made[name] = form.read(filled[name], inside(at, name), walk);
     if (walk.faults.length === before && late.length > 0) {
       const known = () => Object.fromEntries(numbers(made as T, ''));
-      for (const [name, { onceKnown }] of late) made[name] = onceKnown(known).read(filled[name], inside(at, name), walk);
+      for (const [name, { onceKnown }] of late)
+        made[name] = onceKnown(known).read(filled[name], inside(at, name), walk);
     }
     if (walk.faults.length > before) return undefined;
     // All members have been read, and none has a fault: it is of the type that its form describes.

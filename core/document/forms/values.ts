@@ -6,7 +6,9 @@ import type { Walk } from './walk';
 
 /** The names of the references of a description, with the sort of thing each refers to. */
 function referencesIn(description: Description): [string, ReferenceTo][] {
-  return Object.entries(description).flatMap(([name, p]) => (p.type === 'reference' ? [[name, p.to] as [string, ReferenceTo]] : []));
+  return Object.entries(description).flatMap(([name, p]) =>
+    p.type === 'reference' ? [[name, p.to] as [string, ReferenceTo]] : [],
+  );
 }
 
 /** Holds a written part against a description, and notes its references. False where it has a fault. */

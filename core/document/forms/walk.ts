@@ -16,8 +16,8 @@ interface Sound {
 }
 
 /**
- * Parts of documents that were read before and had no fault. They need not be read again as long as they are the same objects: for documents that
- * are never changed in place.
+ * Parts of documents that were read before and had no fault. They need not be read again as long as they are the same
+ * objects: for documents that are never changed in place.
  */
 export type SoundParts = WeakMap<object, Sound>;
 
@@ -40,7 +40,9 @@ export class Walk {
     const [faults, references] = [this.faults.length, this.references.length];
     const value = read();
     if (this.faults.length === faults) {
-      const own = this.references.slice(references).map((reference) => ({ ...reference, at: reference.at.slice(at.length) }));
+      const own = this.references
+        .slice(references)
+        .map((reference) => ({ ...reference, at: reference.at.slice(at.length) }));
       this.sound.set(part, { value, references: own });
     }
     return value;

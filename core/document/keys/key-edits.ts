@@ -11,9 +11,15 @@ function laid<V extends Value>(rest: readonly Key<V>[], moved: readonly Key<V>[]
 }
 
 /** Keys on those frames taken to others, whole frames all; what stood there gives way. */
-function carried<V extends Value>(keys: readonly Key<V>[], frames: ReadonlySet<number>, to: (frame: number) => number): Key<V>[] {
+function carried<V extends Value>(
+  keys: readonly Key<V>[],
+  frames: ReadonlySet<number>,
+  to: (frame: number) => number,
+): Key<V>[] {
   // Plus 0: no frame −0.
-  const moved = keys.filter((key) => frames.has(key.frame)).map((key) => ({ ...key, frame: Math.round(to(key.frame)) + 0 }));
+  const moved = keys
+    .filter((key) => frames.has(key.frame))
+    .map((key) => ({ ...key, frame: Math.round(to(key.frame)) + 0 }));
   return laid(
     keys.filter((key) => !frames.has(key.frame)),
     moved,
@@ -21,18 +27,31 @@ function carried<V extends Value>(keys: readonly Key<V>[], frames: ReadonlySet<n
 }
 
 /** Moves the keys on those frames; with ripple all that come after the first of them move as well. */
-export function movedKeys<V extends Value>(keys: readonly Key<V>[], frames: ReadonlySet<number>, by: number, ripple = false): Key<V>[] {
+export function movedKeys<V extends Value>(
+  keys: readonly Key<V>[],
+  frames: ReadonlySet<number>,
+  by: number,
+  ripple = false,
+): Key<V>[] {
   const first = Math.min(...frames);
   const all = ripple ? new Set(keys.map((key) => key.frame).filter((frame) => frame >= first)) : frames;
   return carried(keys, all, (frame) => frame + by);
 }
 
 /** Takes the keys on those frames further from a frame, or nearer to it. */
-export function scaledKeys<V extends Value>(keys: readonly Key<V>[], frames: ReadonlySet<number>, about: number, by: number): Key<V>[] {
+export function scaledKeys<V extends Value>(
+  keys: readonly Key<V>[],
+  frames: ReadonlySet<number>,
+  about: number,
+  by: number,
+): Key<V>[] {
   return carried(keys, frames, (frame) => about + (frame - about) * by);
 }
 
-/** Puts keys in, so that the first of all that are put in together comes to a frame; seconds stay seconds where the rates differ. */
+/**
+ * Puts keys in, so that the first of all that are put in together comes to a frame; seconds stay seconds where the
+ * rates differ.
+ */
 export function pastedKeys<V extends Value>(
   keys: readonly Key<V>[],
   put: readonly Key<V>[],
@@ -69,10 +88,16 @@ function between(a: Key, b: Key, frame: number): Value {
 }
 
 /**
- * Keys with those between two frames thinned, as far as straight lines through the ones that stay pass all that go within the tolerance
- * (Ramer 1972, Douglas & Peucker 1973, by the height at a frame). The first and the last of them stay.
+ * Keys with those between two frames thinned, as far as straight lines through the ones that stay pass all that go
+ * within the tolerance (Ramer 1972, Douglas & Peucker 1973, by the height at a frame). The first and the last of them
+ * stay.
  */
-export function thinnedKeys<V extends Value>(keys: readonly Key<V>[], from: number, to: number, tolerance: number): Key<V>[] {
+export function thinnedKeys<V extends Value>(
+  keys: readonly Key<V>[],
+  from: number,
+  to: number,
+  tolerance: number,
+): Key<V>[] {
   const inside = keys.filter((key) => key.frame >= from && key.frame <= to);
   const stays = new Set<number>();
   const divide = (first: number, last: number) => {

@@ -27,7 +27,9 @@ function shape({ ease, handles = USUAL_HANDLES }: Key, t: number): number {
 function between<V extends number | Vector>(a: V, b: V, t: number): V {
   const value = (from: number, to: number) => from + t * (to - from);
   const mixed =
-    typeof a === 'number' || typeof b === 'number' ? value(Number(a), Number(b)) : mapVector<number>(a, (n, i) => value(n, b[i]!));
+    typeof a === 'number' || typeof b === 'number'
+      ? value(Number(a), Number(b))
+      : mapVector<number>(a, (n, i) => value(n, b[i]!));
   // Numbers give a number, and vectors a vector.
   return mixed as V;
 }

@@ -15,7 +15,10 @@ export function isMoving(thing: Keyed, passing: readonly string[] = []): boolean
   return movingPaths(thing).some((path) => !passing.includes(path.slice(0, path.indexOf('.'))));
 }
 
-/** What is made from a thing, made anew for a frame with fraction; undefined where nothing of the thing beside its place is keyed. */
+/**
+ * What is made from a thing, made anew for a frame with fraction; undefined where nothing of the thing beside its place
+ * is keyed.
+ */
 export type Remake<M> = ((frame: number) => M) | undefined;
 
 /** How to make anew what is made from a thing. */
@@ -30,5 +33,8 @@ export function bring<M extends object>(made: M & { readonly remake: Remake<Part
 
 /** A thing with its keyed numbers, but for those of its place, as they are at a frame with fraction. */
 export function thingAt<T extends Keyed>(thing: T, frame: number): T {
-  return movingPaths(thing).reduce((now, path) => withValue(now, path, valueAt(thing.keys[path] as readonly Key<number>[], frame)), thing);
+  return movingPaths(thing).reduce(
+    (now, path) => withValue(now, path, valueAt(thing.keys[path] as readonly Key<number>[], frame)),
+    thing,
+  );
 }

@@ -8,7 +8,12 @@ const STEPS: readonly ((document: Record<string, unknown>) => Record<string, unk
 /** A document of an older version brought to the present one; anything else is given back as it is, to be checked. */
 export function migrated(document: unknown): unknown {
   let now = document;
-  while (isRecord(now) && Number.isInteger(now['version']) && (now['version'] as number) >= 1 && (now['version'] as number) < SCENE_VERSION)
+  while (
+    isRecord(now) &&
+    Number.isInteger(now['version']) &&
+    (now['version'] as number) >= 1 &&
+    (now['version'] as number) < SCENE_VERSION
+  )
     now = STEPS[(now['version'] as number) - 1]!(now);
   return now;
 }

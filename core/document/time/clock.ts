@@ -8,7 +8,10 @@ export interface Clock {
   readonly even: boolean;
   /** The frame of the scene’s time at a frame of the shot. */
   at(frame: number): number;
-  /** The first frame of the shot at which the scene’s time has come that far; the frame after the last where it never does. */
+  /**
+   * The first frame of the shot at which the scene’s time has come that far; the frame after the last where it never
+   * does.
+   */
   back(sceneFrame: number): number;
 }
 
@@ -21,8 +24,9 @@ const nearWhole = (frame: number): number => (Math.abs(frame - Math.round(frame)
 export const EVEN: Clock = { even: true, at: (frame) => frame, back: (frame) => frame };
 
 /**
- * The scene’s time is the integral of the time scale over the frames of the shot, from its first on; the pre-roll before that runs at full
- * speed. Within a frame the scale is what it is in its middle: between keys on whole frames that is exact for straight lines and for steps.
+ * The scene’s time is the integral of the time scale over the frames of the shot, from its first on; the pre-roll
+ * before that runs at full speed. Within a frame the scale is what it is in its middle: between keys on whole frames
+ * that is exact for straight lines and for steps.
  */
 export function clockFrom(time: Time): Clock {
   const { first } = time;
@@ -63,15 +67,16 @@ export function clockFrom(time: Time): Clock {
 }
 
 /**
- * The steps of a stretch of the scene’s time, as [from, to): cut where a frame of the scene begins, and no step longer than
- * a frame divided by `substeps`.
+ * The steps of a stretch of the scene’s time, as [from, to): cut where a frame of the scene begins, and no step longer
+ * than a frame divided by `substeps`.
  */
 export function stepsOf(from: number, to: number, substeps: number): [number, number][] {
   const steps: [number, number][] = [];
   for (let a = from; a < to; ) {
     const b = Math.min(to, Math.floor(a) + 1);
     const n = Math.max(1, Math.ceil((b - a) * substeps - NEAR));
-    for (let i = 0; i < n; i++) steps.push([i === 0 ? a : a + ((b - a) * i) / n, i + 1 === n ? b : a + ((b - a) * (i + 1)) / n]);
+    for (let i = 0; i < n; i++)
+      steps.push([i === 0 ? a : a + ((b - a) * i) / n, i + 1 === n ? b : a + ((b - a) * (i + 1)) / n]);
     a = b;
   }
   return steps;

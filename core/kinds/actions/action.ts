@@ -10,8 +10,8 @@ export interface ActionKind extends Kind, Documented {
   /** Unit of the field's vector, and of its meter. */
   readonly vectorUnit: string;
   /**
-   * Set where the strength is a weight, the share of the old that is replaced a frame, and no size of the vector: what a
-   * fader spans then. Contributions are rates, see `rate.ts`.
+   * Set where the strength is a weight, the share of the old that is replaced a frame, and no size of the vector: what
+   * a fader spans then. Contributions are rates, see `rate.ts`.
    */
   readonly blends?: { readonly default: number; readonly usual: readonly [number, number]; readonly min?: number };
   /** True where the field's vector stands for a speed that has a number of its own. */

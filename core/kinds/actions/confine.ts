@@ -2,7 +2,10 @@ import { nextLimit } from '../contracts/sums';
 import { magnitude, type ActionKind } from './action';
 import { rateOf } from './rate';
 
-/** Draws the speed s into [lowest, highest]: s ← s* + (s − s*)·e^(−λ·dt), s* the nearest speed in it. The vector holds both. */
+/**
+ * Draws the speed s into [lowest, highest]: s ← s* + (s − s*)·e^(−λ·dt), s* the nearest speed in it. The vector holds
+ * both.
+ */
 export const confine: ActionKind = {
   kind: 'confine',
   label: 'speed limit',

@@ -11,4 +11,14 @@ import { slow } from './slow';
 import { steer } from './steer';
 
 /** Everything a field's vector can do. */
-export const actions = new Registry<ActionKind>('way of acting', [force, acceleration, carry, drive, steer, shift, slow, confine, level]);
+export const actions = new Registry<ActionKind>('way of acting', [
+  force,
+  acceleration,
+  carry,
+  drive,
+  steer,
+  shift,
+  slow,
+  confine,
+  level,
+]);

@@ -4,7 +4,8 @@ import type { ActionKind } from './action';
 export const level: ActionKind = {
   kind: 'level',
   label: 'level',
-  summary: 'A bare number that moves nothing by itself: a group combines levels, and a modulator of other fields reads the group.',
+  summary:
+    'A bare number that moves nothing by itself: a group combines levels, and a modulator of other fields reads the group.',
   unit: '',
   formula: 'nothing by itself',
   source: 'common practice, no source',

@@ -6,8 +6,8 @@ import { beginBlend, type Blend } from '../contracts/sums';
 const OUTRIGHT = 1e12;
 
 /**
- * Blends “a share a frame” as a rate: λ = −ln(1 − |w|) a frame, so that a step of n frames leaves (1 − |w|)ⁿ whatever the
- * number of substeps. A share of 1 and more is outright.
+ * Blends “a share a frame” as a rate: λ = −ln(1 − |w|) a frame, so that a step of n frames leaves (1 − |w|)ⁿ whatever
+ * the number of substeps. A share of 1 and more is outright.
  */
 export function rateOf(share: number): number {
   const w = Math.abs(share);

@@ -3,12 +3,15 @@ import { magnitude, type ActionKind } from './action';
 import { drive } from './drive';
 import { addToBlend } from './rate';
 
-/** Turns the direction of v to F, formed as with drive: the angle between them shrinks by e^(−Σλ·dt), the speed stays. */
+/**
+ * Turns the direction of v to F, formed as with drive: the angle between them shrinks by e^(−Σλ·dt), the speed stays.
+ */
 export const steer: ActionKind = {
   ...drive,
   kind: 'steer',
   label: 'steer',
-  summary: 'Turns the way particles go to that of the field and leaves their speed; the strength is the share of the angle taken a frame.',
+  summary:
+    'Turns the way particles go to that of the field and leaves their speed; the strength is the share of the angle taken a frame.',
   formula: 'angle ← angle · e^(−Σλ·dt), λ = −fps·ln(1 − |w|)',
   source: 'exponential relaxation, textbook',
   advice: 'Where particles shall keep their pace and only go another way.',
@@ -21,7 +24,8 @@ export const steer: ActionKind = {
     if (size === 0 || speed === 0) return 0;
     const sign = weight < 0 ? -1 : 1;
     const cosine =
-      (sign * (velocity.x[i]! * vector.x[i]! + velocity.y[i]! * vector.y[i]! + velocity.z[i]! * vector.z[i]!)) / (size * speed);
+      (sign * (velocity.x[i]! * vector.x[i]! + velocity.y[i]! * vector.y[i]! + velocity.z[i]! * vector.z[i]!)) /
+      (size * speed);
     const angle = atan2(Math.sqrt(Math.max(0, 1 - cosine * cosine)), cosine);
     return fps * Math.min(1, Math.abs(weight)) * angle * speed;
   },

@@ -5,8 +5,8 @@ export const ENVELOPE_RATE = 100;
 export const LONGEST_SOUND = 600;
 
 /**
- * The loudness of a sound: the root mean square of its samples in one window after the other, over all channels, as whole numbers 0 … 255
- * of which the loudest window has 255. All are 0 where it is silent. Source: textbook.
+ * The loudness of a sound: the root mean square of its samples in one window after the other, over all channels, as
+ * whole numbers 0 … 255 of which the loudest window has 255. All are 0 where it is silent. Source: textbook.
  *
  * @param channels Samples −1 … 1, each channel as long as the others.
  * @param rate Samples a second.

@@ -4,7 +4,14 @@ import { defineAutomation, actsParameter } from './tide';
 const parameters = describe({
   dial: { type: 'text', label: 'Dial', default: '', most: 32, dial: true, help: 'The dial it hangs on.' },
   acts: actsParameter,
-  gain: { type: 'number', label: 'Gain', unit: '×', default: 1, usual: [-10, 10], help: 'The value of the dial is multiplied by this.' },
+  gain: {
+    type: 'number',
+    label: 'Gain',
+    unit: '×',
+    default: 1,
+    usual: [-10, 10],
+    help: 'The value of the dial is multiplied by this.',
+  },
   offset: { type: 'number', label: 'Offset', unit: '', default: 0, usual: [-10, 10], help: 'And this is added.' },
 });
 

@@ -23,7 +23,10 @@ const parameters = describe({
 const VALUE = 1;
 const WAIT = 2;
 
-/** A new random value after a random wait, over and over. Both are looked up by the number of the gust, counted from time 0 both ways. */
+/**
+ * A new random value after a random wait, over and over. Both are looked up by the number of the gust, counted from
+ * time 0 both ways.
+ */
 export const gust = defineAutomation({
   kind: 'gust',
   label: 'gust',

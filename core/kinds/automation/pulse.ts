@@ -10,7 +10,14 @@ const parameters = describe({
   attack: time('Attack', 0.1, 'How long it takes up.'),
   hold: time('Holds', 0.2, 'How long it stays up.'),
   release: time('Release', 0.6, 'How long it takes down.'),
-  start: { type: 'number', label: 'First at', unit: 's', default: 0, usual: [-10, 10], help: 'When one of the pulses begins.' },
+  start: {
+    type: 'number',
+    label: 'First at',
+    unit: 's',
+    default: 0,
+    usual: [-10, 10],
+    help: 'When one of the pulses begins.',
+  },
 });
 
 /** One stroke after another. */

@@ -1,4 +1,10 @@
-import { describe, type NumberParameter, type Values, type Description, type ValuesOf } from '../../document/parameters';
+import {
+  describe,
+  type NumberParameter,
+  type Values,
+  type Description,
+  type ValuesOf,
+} from '../../document/parameters';
 import type { Documented, Kind } from '../../document/registry';
 import type { GateClock } from '../gates/gate';
 import type { Dials } from '../../document/dials';
@@ -23,7 +29,9 @@ export interface TideKind<V = Values> extends Kind, Documented {
 }
 
 /** Describes a kind of automation: its routines see values of the types that its parameters say. */
-export const defineAutomation = <D extends Description>(kind: TideKind<ValuesOf<D>> & { readonly parameters: D }): TideKind => kind;
+export const defineAutomation = <D extends Description>(
+  kind: TideKind<ValuesOf<D>> & { readonly parameters: D },
+): TideKind => kind;
 
 /** What a tide does with the number as it is set or keyed. */
 export const actsParameter = {

@@ -15,7 +15,10 @@ export const turnParameters = describe({
 
 const RADIAN = 0.017453292519943295;
 
-/** A vector turned about an axis by an angle in degrees, right-handed; as it is where the axis has no length. Source: Rodrigues 1840, textbook. */
+/**
+ * A vector turned about an axis by an angle in degrees, right-handed; as it is where the axis has no length. Source:
+ * Rodrigues 1840, textbook.
+ */
 export function turnedAbout(vector: Vector, about: Vector, degrees: number): Vector {
   const k = normalised(about);
   if (k[0] === 0 && k[1] === 0 && k[2] === 0) return vector;

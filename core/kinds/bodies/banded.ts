@@ -1,6 +1,6 @@
 /**
- * A symmetric positive definite matrix with two bands beside its diagonal, and its factors: A = L·D·Lᵀ (Golub & Van Loan,
- * "Matrix Computations", 4.3).
+ * A symmetric positive definite matrix with two bands beside its diagonal, and its factors: A = L·D·Lᵀ (Golub & Van
+ * Loan, "Matrix Computations", 4.3).
  */
 export class BandedMatrix {
   readonly diagonal: Float64Array;
@@ -44,7 +44,9 @@ export class BandedMatrix {
     }
   }
 
-  /** Solves A·x = b for a right side that is 0 above row `first`, with every `stride`-th number from `at` on; in place. */
+  /**
+   * Solves A·x = b for a right side that is 0 above row `first`, with every `stride`-th number from `at` on; in place.
+   */
   solve(n: number, b: Float64Array, at = 0, stride = 1, first = 0): void {
     const { d, u, v } = this;
     for (let i = first + 1; i < n; i++) {

@@ -28,7 +28,8 @@ export interface Body {
   /** 0 for a particle that is gone, 1 for one that moves, 2 for one that stays at `now`. */
   readonly state: Uint8Array;
   /**
-   * How hard each is to move from `now`, against a particle without drag: what drag takes of a pull in one step, and would take again of the bond’s.
+   * How hard each is to move from `now`, against a particle without drag: what drag takes of a pull in one step, and
+   * would take again of the bond’s.
    */
   readonly weight: Float64Array;
   readonly seconds: number;
@@ -57,7 +58,8 @@ export interface BondKind<V = Values> extends Kind, Documented {
 }
 
 /** Describes a kind of body: its routines see values of the types that its parameters say. */
-export const defineBody = <D extends Description>(kind: BondKind<ValuesOf<D>> & { readonly parameters: D }): BondKind => kind;
+export const defineBody = <D extends Description>(kind: BondKind<ValuesOf<D>> & { readonly parameters: D }): BondKind =>
+  kind;
 
 /** Bits of a particle's number below the row of amounts it was born from. */
 const WITHIN_ROW = 0x0fffffff;

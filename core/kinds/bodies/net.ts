@@ -105,16 +105,21 @@ const parameters = describe({
 type Settings = ValuesOf<typeof parameters>;
 
 /** The mesh that an emitter's shape is made of. */
-const meshOf = (shape: Kinded, resources: Resources): TriangleMesh | undefined => shapes.get(shape.kind).surface?.(shape, resources);
+const meshOf = (shape: Kinded, resources: Resources): TriangleMesh | undefined =>
+  shapes.get(shape.kind).surface?.(shape, resources);
 
 /** Places of the vertices that are held. */
 function heldOf(mesh: TriangleMesh, { hold, end, share, groups }: Settings): Uint8Array {
   const { placeOf, vertexOf, count } = weldedOf(mesh);
   const held = new Uint8Array(count);
-  if (hold === 'groups') for (const t of trianglesOf(mesh, groups)) for (let k = 0; k < 3; k++) held[placeOf[mesh.index[3 * t + k]!]!] = 1;
+  if (hold === 'groups')
+    for (const t of trianglesOf(mesh, groups)) for (let k = 0; k < 3; k++) held[placeOf[mesh.index[3 * t + k]!]!] = 1;
   if (hold !== 'end') return held;
   const [x, y, z] = normalised(end);
-  const heights = Array.from(vertexOf, (v) => x * mesh.positions[3 * v]! + y * mesh.positions[3 * v + 1]! + z * mesh.positions[3 * v + 2]!);
+  const heights = Array.from(
+    vertexOf,
+    (v) => x * mesh.positions[3 * v]! + y * mesh.positions[3 * v + 1]! + z * mesh.positions[3 * v + 2]!,
+  );
   const low = heights.reduce((a, b) => Math.min(a, b), Infinity);
   const high = heights.reduce((a, b) => Math.max(a, b), -Infinity);
   const room = (high - low) * (share / 100 + 1e-6);

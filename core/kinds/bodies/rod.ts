@@ -17,7 +17,10 @@ const PINNED = 1e8;
 export interface RodMaterial {
   /** Length of a piece, metres. */
   piece: number;
-  /** Bending stiffness over mass a metre, B/μ in m⁴/s², at the point between a piece and the next; the first is that of the clamp. */
+  /**
+   * Bending stiffness over mass a metre, B/μ in m⁴/s², at the point between a piece and the next; the first is that of
+   * the clamp.
+   */
   readonly bend: Float64Array;
   /** Seconds τ by which the bending force looks ahead: B·(κ + τ·κ̇). */
   readonly damping: number;
@@ -34,9 +37,9 @@ export interface RodMaterial {
  *
  * with x̃ where the fields alone take it, D second differences, and q the force density of each piece (Schek 1974, "The
  * force density method"). Bending is quadratic in x because pieces keep their length (Bergou et al. 2006, "A quadratic
- * bending model for inextensible surfaces"; the ghost point of a clamped end makes its term 2·B). For given q the system is linear,
- * banded and the same for x, y and z; q is found by Newton's method. At rest the result is the shape of least energy,
- * whatever the step.
+ * bending model for inextensible surfaces"; the ghost point of a clamped end makes its term 2·B). For given q the
+ * system is linear, banded and the same for x, y and z; q is found by Newton's method. At rest the result is the shape
+ * of least energy, whatever the step.
  */
 export class Rod {
   private material: RodMaterial = { piece: 1, bend: new Float64Array(0), damping: 0, give: 0, rounds: 1 };
@@ -52,8 +55,8 @@ export class Rod {
   private readonly system = new Float64Array(MOST_POINTS * MOST_POINTS);
 
   /**
-   * Settles the points `from` … `from + n − 1` of a body, which are all there, in place; `clamped` where the first of them keeps the direction
-   * of the rest there.
+   * Settles the points `from` … `from + n − 1` of a body, which are all there, in place; `clamped` where the first of
+   * them keeps the direction of the rest there.
    */
   settle(material: RodMaterial, body: Body, from: number, n: number, clamped: boolean): void {
     const { now, state } = body;
@@ -71,7 +74,9 @@ export class Rod {
     }
     // Folded up on itself, or thrown further than it is long: no forces were found.
     if (!(worst < LOST * material.piece)) this.follow(body, from, n);
-    else for (let i = 0; i < n; i++) if (state[from + i] !== 2) for (let k = 0; k < 3; k++) now[3 * (from + i) + k] = x[3 * i + k]!;
+    else
+      for (let i = 0; i < n; i++)
+        if (state[from + i] !== 2) for (let k = 0; k < 3; k++) now[3 * (from + i) + k] = x[3 * i + k]!;
   }
 
   /** Lays the points one after another, each a piece away from the one before, on its way to where it is. */
@@ -133,7 +138,9 @@ export class Rod {
     }
   }
 
-  /** Where the points are with the forces along the pieces as they are. A push acts along the pieces as they last lay. */
+  /**
+   * Where the points are with the forces along the pieces as they are. A push acts along the pieces as they last lay.
+   */
   private place(n: number): void {
     const { matrix, stiff, right, density, edge, x } = this;
     matrix.copy(stiff);
@@ -186,7 +193,8 @@ export class Rod {
       column[f + 1] = 1;
       matrix.solve(n, column, 0, 1, f);
       for (let e = f; e < m; e++) {
-        const along = edge[3 * e]! * edge[3 * f]! + edge[3 * e + 1]! * edge[3 * f + 1]! + edge[3 * e + 2]! * edge[3 * f + 2]!;
+        const along =
+          edge[3 * e]! * edge[3 * f]! + edge[3 * e + 1]! * edge[3 * f + 1]! + edge[3 * e + 2]! * edge[3 * f + 2]!;
         system[e * MOST_POINTS + f] = ((column[e + 1]! - column[e]!) * along) / (long[e]! * long[f]!);
       }
       const soft = softness(give, density[f]!);

@@ -53,18 +53,25 @@ export function springsOf(mesh: TriangleMesh): Links {
 const WHOLE_TURN = 6.283185307179586;
 
 /**
- * Where a damped spring to a place at rest lets something be after one step of backward Euler, one number of it: `free` is where it
- * would be without, `before` where it was; k = ω·dt, damping 1 is critical.
+ * Where a damped spring to a place at rest lets something be after one step of backward Euler, one number of it: `free`
+ * is where it would be without, `before` where it was; k = ω·dt, damping 1 is critical.
  */
-export function pulledHome(free: number, before: number, rest: number, inertia: number, k: number, damping: number): number {
+export function pulledHome(
+  free: number,
+  before: number,
+  rest: number,
+  inertia: number,
+  k: number,
+  damping: number,
+): number {
   const slow = 2 * damping * k;
   return (inertia * free + k * k * rest + slow * before) / (inertia + k * k + slow);
 }
 
 /**
  * Particles pulled to their places and to their distances from one another, over one step. Each pull is an implicit
- * spring: for distances by Macklin, Müller & Chentanez 2016, "XPBD", equations 17 and 18, so that how stiff it is does not hang on the step
- * or on the rounds once they have settled.
+ * spring: for distances by Macklin, Müller & Chentanez 2016, "XPBD", equations 17 and 18, so that how stiff it is does
+ * not hang on the step or on the rounds once they have settled.
  */
 export class Springs {
   private multipliers = new Float64Array(0);
@@ -93,11 +100,17 @@ export class Springs {
     if (k === 0) return;
     for (let v = 0; v < state.length; v++) {
       if (state[v] !== 1) continue;
-      for (let i = 3 * v; i < 3 * v + 3; i++) now[i] = pulledHome(now[i]!, before[i]!, rest[i]!, weight[v]!, k, damping);
+      for (let i = 3 * v; i < 3 * v + 3; i++)
+        now[i] = pulledHome(now[i]!, before[i]!, rest[i]!, weight[v]!, k, damping);
     }
   }
 
-  private pullTogether({ now, rest, state, weight, seconds }: Body, pairs: Uint32Array, swings: number, first: number): void {
+  private pullTogether(
+    { now, rest, state, weight, seconds }: Body,
+    pairs: Uint32Array,
+    swings: number,
+    first: number,
+  ): void {
     if (swings === 0) return;
     const omega = WHOLE_TURN * swings * seconds;
     // Two particles of mass m swing on a spring k at √(2k/m).

@@ -18,7 +18,16 @@ const parameters = describe({
     usual: [6, 32],
     help: 'How many particles make a strand, its root among them. The time it takes grows with their square.',
   },
-  length: { type: 'number', label: 'Length', unit: 'm', default: 1, min: 0, above: true, usual: [0.1, 5], help: 'From root to tip.' },
+  length: {
+    type: 'number',
+    label: 'Length',
+    unit: 'm',
+    default: 1,
+    min: 0,
+    above: true,
+    usual: [0.1, 5],
+    help: 'From root to tip.',
+  },
   lengthVariance: {
     type: 'number',
     label: '± length',
@@ -103,7 +112,14 @@ const parameters = describe({
     help: 'Over to both sides and back.',
     shown: sways,
   },
-  swayTo: { type: 'vector', label: 'Leans to', unit: '', default: [1, 0, 0], help: 'Its length does not matter.', shown: sways },
+  swayTo: {
+    type: 'vector',
+    label: 'Leans to',
+    unit: '',
+    default: [1, 0, 0],
+    help: 'Its length does not matter.',
+    shown: sways,
+  },
   phase: {
     type: 'choice',
     label: 'Phase',
@@ -181,7 +197,9 @@ function rootDirection(values: Settings, { axis, position, time, hashRandom }: S
 
 /** The length of one strand, metres. */
 function lengthOf({ length: mean, lengthVariance }: Settings, hashRandom: SpawnPose['hashRandom']): number {
-  return lengthVariance === 0 ? mean : Math.max(mean / 10, mean + lengthVariance * (2 * hashRandom(Purpose.strandLength) - 1));
+  return lengthVariance === 0
+    ? mean
+    : Math.max(mean / 10, mean + lengthVariance * (2 * hashRandom(Purpose.strandLength) - 1));
 }
 
 /** A curve held at its root, which bends and hardly stretches. */
@@ -203,7 +221,8 @@ export const strand = defineBody({
     const rate = WHOLE_TURN * swings;
     const quarter = (settings.length * settings.length * rate) / FIRST_SWING;
     const bend = new Float64Array(points);
-    for (let i = 0; i < points; i++) bend[i] = quarter * quarter * (rootStiffness + (1 - rootStiffness) * (i / Math.max(1, pieces - 1)));
+    for (let i = 0; i < points; i++)
+      bend[i] = quarter * quarter * (rootStiffness + (1 - rootStiffness) * (i / Math.max(1, pieces - 1)));
     const rod = new Rod();
     const material = { piece: 1, bend, damping: rate > 0 ? (2 * damping) / rate : 0, give: 0, rounds };
     return {
@@ -220,7 +239,8 @@ export const strand = defineBody({
           out[3 * i] = x;
           out[3 * i + 1] = y;
           out[3 * i + 2] = z;
-          const way = settings.bow === 0 ? start : leant(start, side, (settings.bow * RADIAN * i) / Math.max(1, pieces - 1));
+          const way =
+            settings.bow === 0 ? start : leant(start, side, (settings.bow * RADIAN * i) / Math.max(1, pieces - 1));
           x += piece * way[0];
           y += piece * way[1];
           z += piece * way[2];

@@ -9,7 +9,12 @@ export interface BodyTable {
 }
 
 /** Sorts particles by their bodies; `gone` tells of slots that do not count. */
-export function bodyTable(id: Uint32Array, count: number, points: number, gone: (slot: number) => boolean = () => false): BodyTable {
+export function bodyTable(
+  id: Uint32Array,
+  count: number,
+  points: number,
+  gone: (slot: number) => boolean = () => false,
+): BodyTable {
   const index = new Map<number, number>();
   const bodies: number[] = [];
   const place = new Int32Array(count);
@@ -24,6 +29,7 @@ export function bodyTable(id: Uint32Array, count: number, points: number, gone: 
     place[slot] = b;
   }
   const slots = new Int32Array(bodies.length * points).fill(-1);
-  for (let slot = 0; slot < count; slot++) if (!gone(slot)) slots[place[slot]! * points + pointOf(id[slot]!, points)] = slot;
+  for (let slot = 0; slot < count; slot++)
+    if (!gone(slot)) slots[place[slot]! * points + pointOf(id[slot]!, points)] = slot;
   return { bodies, slots };
 }

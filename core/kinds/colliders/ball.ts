@@ -4,7 +4,16 @@ import { defineColliderShape, inside } from './collider';
 import { bodyOf } from './trace';
 
 const parameters = describe({
-  radius: { type: 'number', label: 'Radius', unit: 'm', default: 0.6, min: 0, above: true, usual: [0.1, 5], help: 'Radius of the ball.' },
+  radius: {
+    type: 'number',
+    label: 'Radius',
+    unit: 'm',
+    default: 0.6,
+    min: 0,
+    above: true,
+    usual: [0.1, 5],
+    help: 'Radius of the ball.',
+  },
   inside,
 });
 

@@ -4,9 +4,23 @@ import { defineColliderShape, inside } from './collider';
 import { meetBox, meetContainer } from './slabs';
 
 const side = (label: string, axis: string) =>
-  ({ type: 'number', label, unit: 'm', default: 1, min: 0, above: true, usual: [0.1, 10], help: `Along its own ${axis}.` }) as const;
+  ({
+    type: 'number',
+    label,
+    unit: 'm',
+    default: 1,
+    min: 0,
+    above: true,
+    usual: [0.1, 10],
+    help: `Along its own ${axis}.`,
+  }) as const;
 
-const parameters = describe({ width: side('Width', 'X'), height: side('Height', 'Y'), depth: side('Depth', 'Z'), inside });
+const parameters = describe({
+  width: side('Width', 'X'),
+  height: side('Height', 'Y'),
+  depth: side('Depth', 'Z'),
+  inside,
+});
 
 /** A box, solid or hollow. */
 export const box = defineColliderShape({

@@ -22,7 +22,16 @@ export interface Hit {
  * The first contact on the way from a to b with the surface thickened by `half`, all in the collider's own frame; false
  * where there is none. A particle that lies in the thickness and goes further in has its contact at once.
  */
-export type HitRoutine = (ax: number, ay: number, az: number, bx: number, by: number, bz: number, half: number, hit: Hit) => boolean;
+export type HitRoutine = (
+  ax: number,
+  ay: number,
+  az: number,
+  bx: number,
+  by: number,
+  bz: number,
+  half: number,
+  hit: Hit,
+) => boolean;
 
 /** A collider's body made ready. */
 export interface Body {
@@ -47,8 +56,9 @@ export interface ColliderShape<V = Values> extends Kind {
 }
 
 /** Describes a kind of collider: its routines see values of the types that its parameters say. */
-export const defineColliderShape = <D extends Description>(kind: ColliderShape<ValuesOf<D>> & { readonly parameters: D }): ColliderShape =>
-  kind;
+export const defineColliderShape = <D extends Description>(
+  kind: ColliderShape<ValuesOf<D>> & { readonly parameters: D },
+): ColliderShape => kind;
 
 /** Whether particles are kept out of a body or within it. */
 export const inside = {

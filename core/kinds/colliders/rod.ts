@@ -50,6 +50,9 @@ export const rod = defineColliderShape({
   },
   handles(values) {
     const { length, radius } = values;
-    return [widthHandle('length', 1, length), { parameter: 'radius', at: [radius, 0, 0], axis: [1, 0, 0], perMetre: 1 }];
+    return [
+      widthHandle('length', 1, length),
+      { parameter: 'radius', at: [radius, 0, 0], axis: [1, 0, 0], perMetre: 1 },
+    ];
   },
 });

@@ -21,8 +21,8 @@ const lengthOf = (a: Triple, b: Triple) =>
   Math.sqrt((b[0] - a[0]) * (b[0] - a[0]) + (b[1] - a[1]) * (b[1] - a[1]) + (b[2] - a[2]) * (b[2] - a[2]));
 
 /**
- * The way from a to b against a box about the origin with those half widths, from outside: the slab method (Kay & Kajiya
- * 1986). From inside it is met only where it lies near a face, no deeper than `deepest`, and goes further in.
+ * The way from a to b against a box about the origin with those half widths, from outside: the slab method (Kay &
+ * Kajiya 1986). From inside it is met only where it lies near a face, no deeper than `deepest`, and goes further in.
  */
 export function meetBox(a: Triple, b: Triple, h: Triple, deepest: number, hit: Hit): boolean {
   const level = LEVEL * lengthOf(a, b);

@@ -52,7 +52,9 @@ export const wall = defineColliderShape({
       const dx = b[0] - a[0];
       const dz = b[2] - a[2];
       const length = Math.sqrt(dx * dx + dz * dz);
-      return length > 0 ? [{ x: (a[0] + b[0]) / 2, z: (a[2] + b[2]) / 2, ux: dx / length, uz: dz / length, length }] : [];
+      return length > 0
+        ? [{ x: (a[0] + b[0]) / 2, z: (a[2] + b[2]) / 2, ux: dx / length, uz: dz / length, length }]
+        : [];
     });
     return {
       hit(ax, ay, az, bx, by, bz, half, hit) {
@@ -82,7 +84,13 @@ export const wall = defineColliderShape({
   outline(values) {
     const settings = values;
     const at = (p: Vector, y: number): Vector => [p[0], y, p[2]];
-    return sides(settings).map(([a, b]) => [at(a, 0), at(b, 0), at(b, settings.height), at(a, settings.height), at(a, 0)]);
+    return sides(settings).map(([a, b]) => [
+      at(a, 0),
+      at(b, 0),
+      at(b, settings.height),
+      at(a, settings.height),
+      at(a, 0),
+    ]);
   },
   handles: (values) => [{ parameter: 'height', at: [0, values.height, 0], axis: [0, 1, 0], perMetre: 1 }],
 });

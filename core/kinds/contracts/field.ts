@@ -22,7 +22,10 @@ export interface FieldContext {
   /** Directions that the form of the field's extent gives, for kinds with `needs.form`. */
   readonly outward: VectorColumns;
   readonly lengthwise: VectorColumns;
-  /** Distance to the skeleton of the field's extent, metres of its own scale, for kinds with `needs.distance`; 0 without one. */
+  /**
+   * Distance to the skeleton of the field's extent, metres of its own scale, for kinds with `needs.distance`; 0 without
+   * one.
+   */
   readonly distance: Float64Array;
   /** Counts what could not be computed. */
   readonly notes: Notes;
@@ -39,10 +42,22 @@ export interface FieldContext {
  * Writes the field's vector F for each particle of the block. `local` holds the positions in the frame of the field's
  * place, metres; `out` is along the same axes, in the unit of the way the field acts.
  */
-export type FieldRoutine = (local: VectorColumns, block: ParticleBlock, out: VectorColumns, context: FieldContext) => void;
+export type FieldRoutine = (
+  local: VectorColumns,
+  block: ParticleBlock,
+  out: VectorColumns,
+  context: FieldContext,
+) => void;
 
-/** Writes 1 for each particle that is swallowed and 0 for the others, by positions in the frame of the field's place. */
-export type SwallowRoutine = (local: VectorColumns, block: ParticleBlock, out: Uint8Array, context: FieldContext) => void;
+/**
+ * Writes 1 for each particle that is swallowed and 0 for the others, by positions in the frame of the field's place.
+ */
+export type SwallowRoutine = (
+  local: VectorColumns,
+  block: ParticleBlock,
+  out: Uint8Array,
+  context: FieldContext,
+) => void;
 
 /** Positions of an emitter's particles at the beginning of the substep, world axes, metres. */
 export interface FrozenParticles {
@@ -54,7 +69,10 @@ export interface FrozenParticles {
   readonly share: number;
 }
 
-/** Where the k-th particle of a key belongs on an emitter's shape: writes x, y, z in the world; false where there is no place. */
+/**
+ * Where the k-th particle of a key belongs on an emitter's shape: writes x, y, z in the world; false where there is no
+ * place.
+ */
 export type PlaceOnShape = (key: number, frame: number, out: Float64Array) => boolean;
 
 /** What fields are made from beside their own values. */
@@ -78,13 +96,13 @@ export interface FieldSource<V = Values> {
   /** Undefined where the scene has no such emitter. */
   particles(emitter: string): FrozenParticles | undefined;
   /**
-   * Particles around a place, within a radius, at the beginning of the substep: for each emitter its own, or with `together` all that
-   * are sent to the field. Undefined for one that is not sent to it.
+   * Particles around a place, within a radius, at the beginning of the substep: for each emitter its own, or with
+   * `together` all that are sent to the field. Undefined for one that is not sent to it.
    */
   neighbours(radius: number, together: boolean): (emitter: number) => Neighbours | undefined;
   /**
-   * What a group of fields comes to at points in the world and a frame; undefined where there is no such group, or it is empty. `key`
-   * tells all that it hangs on.
+   * What a group of fields comes to at points in the world and a frame; undefined where there is no such group, or it
+   * is empty. `key` tells all that it hangs on.
    */
   group(id: string, frame: number): { key(): string; readonly fill: GroupFill } | undefined;
   /** Where the field is at a frame. */
@@ -186,7 +204,9 @@ export interface FieldParticles<V = Values> {
 export interface FieldGrid<V = Values> {
   /** The grid, to be written to a file. */
   of(source: FieldSource<V>): VectorGrid | undefined;
-  /** The box that its source fills, given the one round what a group of fields reaches; undefined where there is none. */
+  /**
+   * The box that its source fills, given the one round what a group of fields reaches; undefined where there is none.
+   */
   fitSource(source: FieldSource<V>, bounds: SourceBox | undefined): SourceBox | undefined;
   /** A line about its size, in words. */
   description(settings: V, resources: FieldResources): string | undefined;
@@ -238,4 +258,6 @@ export interface FieldKind<V = Values> extends Kind, Documented {
 }
 
 /** Describes a kind of field: its routines see values of the types that its parameters say. */
-export const defineField = <D extends Description>(kind: FieldKind<ValuesOf<D>> & { readonly parameters: D }): FieldKind => kind;
+export const defineField = <D extends Description>(
+  kind: FieldKind<ValuesOf<D>> & { readonly parameters: D },
+): FieldKind => kind;

@@ -12,8 +12,8 @@ export interface CurlLayer {
 }
 
 /**
- * What the vector of a field comes to, said in numbers, for those hot kinds that a kernel can work out by itself. Places are in the frame of the field’s place, vectors along its
- * axes.
+ * What the vector of a field comes to, said in numbers, for those hot kinds that a kernel can work out by itself.
+ * Places are in the frame of the field’s place, vectors along its axes.
  */
 export type KernelDescriptor =
   /** The same at every place; and so much of the field’s own velocity. */

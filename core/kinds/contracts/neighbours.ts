@@ -1,4 +1,6 @@
-/** Particles around a place at the beginning of a substep, for fields that read them. Three numbers a particle: a row. */
+/**
+ * Particles around a place at the beginning of a substep, for fields that read them. Three numbers a particle: a row.
+ */
 export interface Neighbours {
   /** The share of the particles that takes part. */
   readonly share: number;
@@ -8,7 +10,10 @@ export interface Neighbours {
   /** Where the rows of the last that were found begin, and the squares of their distances, m². */
   readonly found: Int32Array;
   readonly squares: Float64Array;
-  /** Finds all within the radius of a place; returns how many, for `found` and `squares`. A particle finds itself there, too. */
+  /**
+   * Finds all within the radius of a place; returns how many, for `found` and `squares`. A particle finds itself there,
+   * too.
+   */
   around(x: number, y: number, z: number): number;
   /** Whether a row that was found is that of a particle itself. */
   isItself(row: number, emitter: number, id: number): boolean;

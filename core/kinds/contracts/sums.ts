@@ -78,6 +78,10 @@ export function beginBlend(blended: Blend, count: number): void {
 /** Room for one more speed limit. */
 export function nextLimit({ limits }: Sums): SpeedLimit {
   const index = limits.count++;
-  limits.list[index] ??= { rate: new Float64Array(BLOCK), lowest: new Float64Array(BLOCK), highest: new Float64Array(BLOCK) };
+  limits.list[index] ??= {
+    rate: new Float64Array(BLOCK),
+    lowest: new Float64Array(BLOCK),
+    highest: new Float64Array(BLOCK),
+  };
   return limits.list[index];
 }

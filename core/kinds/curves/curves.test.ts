@@ -2,7 +2,10 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { falloffOf, profiles } from '.';
 
-/** Weights of each curve at s = d, from a core of 0 to a reach of 1, worked out by hand from the published formula of its kind. */
+/**
+ * Weights of each curve at s = d, from a core of 0 to a reach of 1, worked out by hand from the published formula of
+ * its kind.
+ */
 const KNOWN: Readonly<Record<string, readonly (readonly [s: number, weight: number])[]>> = {
   flat: [
     [0.25, 1],
@@ -32,14 +35,17 @@ const curve = (kind: string, over: object = {}, core = 0, reach = 1) =>
   falloffOf({ slope: 1, invert: false, ...profiles.defaults(kind), ...over }, core, reach);
 
 describe('every curve of a falloff', () => {
-  it.each(profiles.list.map(({ kind }) => kind))('%s is 1 in the core, 0 from the reach on, and never rises', (kind) => {
-    const weight = curve(kind, {}, 0.5, 2);
-    expect([0, 0.2, 0.5].map(weight)).toEqual([1, 1, 1]);
-    expect([2, 3, 100].map(weight)).toEqual([0, 0, 0]);
-    const row = Array.from({ length: 61 }, (_, i) => weight(0.5 + i / 40));
-    row.slice(1).forEach((w, i) => expect(w).toBeLessThanOrEqual(row[i]! + 1e-12));
-    for (const w of row) expect(w).toBeGreaterThanOrEqual(0);
-  });
+  it.each(profiles.list.map(({ kind }) => kind))(
+    '%s is 1 in the core, 0 from the reach on, and never rises',
+    (kind) => {
+      const weight = curve(kind, {}, 0.5, 2);
+      expect([0, 0.2, 0.5].map(weight)).toEqual([1, 1, 1]);
+      expect([2, 3, 100].map(weight)).toEqual([0, 0, 0]);
+      const row = Array.from({ length: 61 }, (_, i) => weight(0.5 + i / 40));
+      row.slice(1).forEach((w, i) => expect(w).toBeLessThanOrEqual(row[i]! + 1e-12));
+      for (const w of row) expect(w).toBeGreaterThanOrEqual(0);
+    },
+  );
 
   it.each(Object.entries(KNOWN))('%s has the weights of its formula', (kind, known) => {
     for (const [s, weight] of known) expect(curve(kind)(s)).toBeCloseTo(weight, 12);
@@ -69,12 +75,17 @@ describe('every curve of a falloff', () => {
   it('is raised to its slope, and turned round where it is inverted (property)', () => {
     const kinds = fc.constantFrom(...profiles.list.map(({ kind }) => kind));
     fc.assert(
-      fc.property(kinds, fc.double({ min: 0, max: 3, noNaN: true }), fc.constantFrom(0, 0.5, 2, 3), (kind, d, slope) => {
-        const plain = curve(kind, {}, 0.5, 2)(d);
-        const p = plain ** slope;
-        expect(curve(kind, { slope }, 0.5, 2)(d)).toBeCloseTo(p, 9);
-        expect(curve(kind, { slope, invert: true }, 0.5, 2)(d)).toBeCloseTo(1 - p, 9);
-      }),
+      fc.property(
+        kinds,
+        fc.double({ min: 0, max: 3, noNaN: true }),
+        fc.constantFrom(0, 0.5, 2, 3),
+        (kind, d, slope) => {
+          const plain = curve(kind, {}, 0.5, 2)(d);
+          const p = plain ** slope;
+          expect(curve(kind, { slope }, 0.5, 2)(d)).toBeCloseTo(p, 9);
+          expect(curve(kind, { slope, invert: true }, 0.5, 2)(d)).toBeCloseTo(1 - p, 9);
+        },
+      ),
     );
   });
 });

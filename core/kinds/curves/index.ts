@@ -11,7 +11,16 @@ import { smooth } from './smooth';
 import { smoother } from './smoother';
 
 /** Every falloff curve. */
-export const profiles = new Registry<ProfileKind>('profile', [smooth, smoother, linear, bell, exponential, inverseSquare, flat, custom]);
+export const profiles = new Registry<ProfileKind>('profile', [
+  smooth,
+  smoother,
+  linear,
+  bell,
+  exponential,
+  inverseSquare,
+  flat,
+  custom,
+]);
 
 /** The falloff that a profile gives between a core and a reach in metres. */
 export function falloffOf(profile: ProfileValues, core: number, reach: number): (d: number) => number {

@@ -12,7 +12,9 @@ export interface ProfileKind<V = Values> extends Kind, Documented {
 }
 
 /** Describes a kind of falloff curve: its routines see values of the types that its parameters say. */
-export const defineCurve = <D extends Description>(kind: ProfileKind<ValuesOf<D>> & { readonly parameters: D }): ProfileKind => kind;
+export const defineCurve = <D extends Description>(
+  kind: ProfileKind<ValuesOf<D>> & { readonly parameters: D },
+): ProfileKind => kind;
 
 /** Slope and invert, which every profile has beside its kind. */
 export const profileCommon = describe({

@@ -10,7 +10,10 @@ export interface AmountSource<V = Values> {
   readonly fps: number;
   /** The frame at which the run starts: first frame of the shot less the pre-roll. */
   readonly start: number;
-  /** Frames from the start on in which a whole number is to be born, as near to the rate as can be; 0 where it goes on and on. */
+  /**
+   * Frames from the start on in which a whole number is to be born, as near to the rate as can be; 0 where it goes on
+   * and on.
+   */
   readonly round: number;
   /** Whether the emitter is on during [f, f + 1). */
   gate(frame: number): boolean;
@@ -42,7 +45,9 @@ export interface AmountKind<V = Values> extends Kind {
 }
 
 /** Describes a kind of emission: its routines see values of the types that its parameters say. */
-export const defineEmission = <D extends Description>(kind: AmountKind<ValuesOf<D>> & { readonly parameters: D }): AmountKind => kind;
+export const defineEmission = <D extends Description>(
+  kind: AmountKind<ValuesOf<D>> & { readonly parameters: D },
+): AmountKind => kind;
 
 /** No births. */
 export const none: Births = { first: 1, last: 0, at: () => 0 };

@@ -4,7 +4,15 @@ import { circle, radiusHandle } from '../../lib/geometry/outline';
 import { defineEmitterShape } from './shape';
 
 const parameters = describe({
-  radius: { type: 'number', label: 'Radius', unit: 'm', default: 0.5, min: 0, usual: [0, 5], help: 'Radius of the ball.' },
+  radius: {
+    type: 'number',
+    label: 'Radius',
+    unit: 'm',
+    default: 0.5,
+    min: 0,
+    usual: [0, 5],
+    help: 'Radius of the ball.',
+  },
   from: {
     type: 'choice',
     label: 'From',

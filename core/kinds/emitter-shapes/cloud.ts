@@ -38,7 +38,8 @@ export const cloud = defineEmitterShape({
   sampler(values) {
     const { points, order } = values;
     return ({ k, pick }, out) => {
-      const n = order === 'turn' ? (k - 1) % points.length : Math.min(points.length - 1, Math.floor(pick(0) * points.length));
+      const n =
+        order === 'turn' ? (k - 1) % points.length : Math.min(points.length - 1, Math.floor(pick(0) * points.length));
       const [x, y, z] = points[n]!;
       out.x = x;
       out.y = y;

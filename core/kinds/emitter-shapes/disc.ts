@@ -4,7 +4,15 @@ import { circle } from '../../lib/geometry/outline';
 import { defineEmitterShape, lieFlat } from './shape';
 
 const parameters = describe({
-  radius: { type: 'number', label: 'Radius', unit: 'm', default: 0.5, min: 0, usual: [0, 5], help: 'Radius of the disc.' },
+  radius: {
+    type: 'number',
+    label: 'Radius',
+    unit: 'm',
+    default: 0.5,
+    min: 0,
+    usual: [0, 5],
+    help: 'Radius of the disc.',
+  },
 });
 
 /** A flat disc in the place's XZ plane, even over its area (radius R·√u); the normal is up. */

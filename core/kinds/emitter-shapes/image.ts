@@ -13,8 +13,19 @@ const parameters = describe({
     options: [...patterns.map(({ value, label }) => ({ value, label })), { value: 'image', label: 'an image' }],
     help: 'A built-in pattern, or one of the scene’s images.',
   },
-  image: { type: 'image', label: 'Image', default: '', help: 'PNG or JPEG, read as brightness.', shown: (v) => v['pattern'] === 'image' },
-  dark: { type: 'switch', label: 'From the dark', default: false, help: 'Where the picture is dark, rather than where it is light.' },
+  image: {
+    type: 'image',
+    label: 'Image',
+    default: '',
+    help: 'PNG or JPEG, read as brightness.',
+    shown: (v) => v['pattern'] === 'image',
+  },
+  dark: {
+    type: 'switch',
+    label: 'From the dark',
+    default: false,
+    help: 'Where the picture is dark, rather than where it is light.',
+  },
   width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own X.' },
   depth: {
     type: 'number',
@@ -66,7 +77,9 @@ export const image = defineEmitterShape({
     const picture = pictureOf(settings, resources);
     if (!picture) return settings.image === '' ? 'no image is chosen' : 'its image is missing';
     const nothing = settings.dark ? 255 : 0;
-    return picture.levels.every((level) => level === nothing) ? `its image is ${settings.dark ? 'white' : 'black'} all over` : undefined;
+    return picture.levels.every((level) => level === nothing)
+      ? `its image is ${settings.dark ? 'white' : 'black'} all over`
+      : undefined;
   },
   outline: (values, resources) => card.outline!(values, resources),
   handles: (values) => card.handles!(values),

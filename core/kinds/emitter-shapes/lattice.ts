@@ -3,7 +3,15 @@ import { boxEdges, boxHandles } from '../../lib/geometry/outline';
 import { defineEmitterShape, lieFlat } from './shape';
 
 const side = (label: string, axis: string, value: number) =>
-  ({ type: 'number', label, unit: 'm', default: value, min: 0, usual: [0, 10], help: `Along its own ${axis}.` }) as const;
+  ({
+    type: 'number',
+    label,
+    unit: 'm',
+    default: value,
+    min: 0,
+    usual: [0, 10],
+    help: `Along its own ${axis}.`,
+  }) as const;
 const count = (axis: string, value: number) =>
   ({
     type: 'number',

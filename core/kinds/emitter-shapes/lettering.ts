@@ -6,7 +6,13 @@ import { bisect } from '../../lib/meshes/surface';
 import { defineEmitterShape, type BirthPlace, type Sampler } from './shape';
 
 const parameters = describe({
-  text: { type: 'text', label: 'Text', default: 'The Quiet Mile', most: 200, help: 'The words; a line break begins a new line.' },
+  text: {
+    type: 'text',
+    label: 'Text',
+    default: 'The Quiet Mile',
+    most: 200,
+    help: 'The words; a line break begins a new line.',
+  },
   face: {
     type: 'choice',
     label: 'Typeface',
@@ -151,11 +157,21 @@ export const lettering = defineEmitterShape({
   },
   outline: (values) =>
     layoutOf(values).contours.map((c) =>
-      Array.from({ length: c.length / 2 + 1 }, (_, i) => [c[(2 * i) % c.length]!, c[(2 * i + 1) % c.length]!, 0] as const),
+      Array.from(
+        { length: c.length / 2 + 1 },
+        (_, i) => [c[(2 * i) % c.length]!, c[(2 * i + 1) % c.length]!, 0] as const,
+      ),
     ),
   handles(values) {
     const settings = values;
     const { height } = layoutOf(settings);
-    return [{ parameter: 'size', at: [0, height / 2, 0], axis: [0, 1, 0], perMetre: height > 0 ? (2 * settings.size) / height : 1 }];
+    return [
+      {
+        parameter: 'size',
+        at: [0, height / 2, 0],
+        axis: [0, 1, 0],
+        perMetre: height > 0 ? (2 * settings.size) / height : 1,
+      },
+    ];
   },
 });

@@ -8,7 +8,9 @@ export class Surface {
 
   constructor(readonly mesh: TriangleMesh) {}
 
-  /** The point of barycentric weights 1 − b − c, b, c on a triangle at a time in seconds, with all that is known there. */
+  /**
+   * The point of barycentric weights 1 − b − c, b, c on a triangle at a time in seconds, with all that is known there.
+   */
   place(triangle: number, b: number, c: number, time: number, out: BirthPlace): void {
     const { mesh, at } = this;
     const { index, normals, uvs, colours } = mesh;
@@ -16,7 +18,9 @@ export class Surface {
     corners.forEach((v, i) => this.vertex(v, time, 3 * i));
     const weights = [1 - b - c, b, c] as const;
     const mixed = (list: ArrayLike<number>, width: number, k: number) =>
-      weights[0] * list[width * corners[0] + k]! + weights[1] * list[width * corners[1] + k]! + weights[2] * list[width * corners[2] + k]!;
+      weights[0] * list[width * corners[0] + k]! +
+      weights[1] * list[width * corners[1] + k]! +
+      weights[2] * list[width * corners[2] + k]!;
     out.x = weights[0] * at[0]! + b * at[3]! + c * at[6]!;
     out.y = weights[0] * at[1]! + b * at[4]! + c * at[7]!;
     out.z = weights[0] * at[2]! + b * at[5]! + c * at[8]!;
@@ -35,7 +39,9 @@ export class Surface {
     this.tangent(out);
     out.u = uvs ? mixed(uvs, 2, 0) : 0;
     out.v = uvs ? 1 - mixed(uvs, 2, 1) : 0;
-    out.shade = colours ? (0.2126 * mixed(colours, 3, 0) + 0.7152 * mixed(colours, 3, 1) + 0.0722 * mixed(colours, 3, 2)) / 255 : 1;
+    out.shade = colours
+      ? (0.2126 * mixed(colours, 3, 0) + 0.7152 * mixed(colours, 3, 1) + 0.0722 * mixed(colours, 3, 2)) / 255
+      : 1;
     if (colours) for (let k = 0; k < 3; k++) out.colour[k] = mixed(colours, 3, k) / 255;
     out.corners[0] = corners[0];
     out.corners[1] = corners[1];
@@ -55,7 +61,8 @@ export class Surface {
     const a = first * positions.length + 3 * v;
     const b = ((first + 1) % count) * positions.length + 3 * v;
     const t = turn - first;
-    for (let k = 0; k < 3; k++) this.at[to + k] = motion.poses[a + k]! + t * (motion.poses[b + k]! - motion.poses[a + k]!);
+    for (let k = 0; k < 3; k++)
+      this.at[to + k] = motion.poses[a + k]! + t * (motion.poses[b + k]! - motion.poses[a + k]!);
   }
 
   /** Downhill along the surface where it has a slope, otherwise along X. */

@@ -19,7 +19,12 @@ const parameters = describe({
     ],
     help: 'The surface in proportion to its area, edges to their length, vertices one after another, or what the mesh encloses.',
   },
-  groups: { type: 'names', label: 'Groups', default: [], help: 'Named groups and materials it is narrowed to; none picked is all of it.' },
+  groups: {
+    type: 'names',
+    label: 'Groups',
+    default: [],
+    help: 'Named groups and materials it is narrowed to; none picked is all of it.',
+  },
 });
 
 const MOST_TRIES = 64;
@@ -101,7 +106,8 @@ function fromEdges(mesh: TriangleMesh, triangles: Uint32Array): Sampler {
     const a = 3 * index[3 * t + corner]!;
     const b = 3 * index[3 * t + ((corner + 1) % 3)]!;
     let square = 0;
-    for (let n = 0; n < 3; n++) square += (positions[a + n]! - positions[b + n]!) * (positions[a + n]! - positions[b + n]!);
+    for (let n = 0; n < 3; n++)
+      square += (positions[a + n]! - positions[b + n]!) * (positions[a + n]! - positions[b + n]!);
     return Math.sqrt(square);
   });
   const total = sums.at(-1) ?? 0;
@@ -162,7 +168,8 @@ const meshOf = ({ mesh }: { readonly mesh: string }, resources: Resources) => re
 export const mesh = defineEmitterShape({
   kind: 'mesh',
   label: 'mesh',
-  summary: 'A mesh of the scene: from its surface, vertices, edges or inside; it may be narrowed to named groups, and it may move.',
+  summary:
+    'A mesh of the scene: from its surface, vertices, edges or inside; it may be narrowed to named groups, and it may move.',
   parameters,
   sampler(values, resources) {
     const { from, groups } = values;

@@ -4,7 +4,15 @@ import { circle } from '../../lib/geometry/outline';
 import { defineEmitterShape } from './shape';
 
 const parameters = describe({
-  radius: { type: 'number', label: 'Radius', unit: 'm', default: 1, min: 0, usual: [0, 5], help: 'To the middle of the ring.' },
+  radius: {
+    type: 'number',
+    label: 'Radius',
+    unit: 'm',
+    default: 1,
+    min: 0,
+    usual: [0, 5],
+    help: 'To the middle of the ring.',
+  },
   tube: {
     type: 'number',
     label: 'Tube',
@@ -17,8 +25,8 @@ const parameters = describe({
 });
 
 /**
- * A ring in the XZ plane: a circle, or the even volume of a torus. In the torus the density of the angle φ in the tube is
- * proportional to R + r·cos φ; an even φ is mirrored with the chance that makes it so.
+ * A ring in the XZ plane: a circle, or the even volume of a torus. In the torus the density of the angle φ in the tube
+ * is proportional to R + r·cos φ; an even φ is mirrored with the chance that makes it so.
  */
 export const ring = defineEmitterShape({
   kind: 'ring',

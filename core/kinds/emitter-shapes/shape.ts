@@ -67,8 +67,8 @@ export function lieFlat(out: BirthPlace, x: number, z: number, u: number, v: num
 }
 
 /**
- * Puts a birth somewhere: metres, in the emitter’s frame. `normal` is the unit direction that leads away from the shape, up where it is left out;
- * the tangent is at right angles to it. The place on a picture is its middle.
+ * Puts a birth somewhere: metres, in the emitter’s frame. `normal` is the unit direction that leads away from the
+ * shape, up where it is left out; the tangent is at right angles to it. The place on a picture is its middle.
  */
 export function placeBirth(out: BirthPlace, [x, y, z]: Vector, normal: Vector = [0, 1, 0]): void {
   const [tangent] = frameAbout(normal);
@@ -99,14 +99,21 @@ export type Sampler = (draw: Draw, out: BirthPlace) => boolean;
 /** The sampler of a shape in plain numbers, metres: that of one of the shapes of this name, for backends in 32 bits. */
 export type ShapeDescriptor =
   /** Evenly filled about the middle; `picks` says which of a particle’s numbers goes along X, Y and Z. */
-  | { readonly kind: 'box'; readonly sides: readonly [number, number, number]; readonly picks: readonly [number, number, number] }
+  | {
+      readonly kind: 'box';
+      readonly sides: readonly [number, number, number];
+      readonly picks: readonly [number, number, number];
+    }
   | { readonly kind: 'ball'; readonly radius: number; readonly surface: boolean }
   | { readonly kind: 'disc'; readonly radius: number };
 
 /** What particles are born from. */
 export interface ShapeKind<V = Values> extends Kind {
   sampler(values: V, resources: Resources): Sampler;
-  /** The same as {@link sampler}, but for what a birth place tells beside position, normal and tangent; left out where it is none of the known ones. */
+  /**
+   * The same as {@link sampler}, but for what a birth place tells beside position, normal and tangent; left out where
+   * it is none of the known ones.
+   */
   kernel?(values: V): ShapeDescriptor;
   /** A sentence where with these values nothing can be born. */
   empty?(values: V, resources: Resources): string | undefined;
@@ -123,4 +130,6 @@ export interface ShapeKind<V = Values> extends Kind {
 }
 
 /** Describes a kind of emitter shape: its routines see values of the types that its parameters say. */
-export const defineEmitterShape = <D extends Description>(kind: ShapeKind<ValuesOf<D>> & { readonly parameters: D }): ShapeKind => kind;
+export const defineEmitterShape = <D extends Description>(
+  kind: ShapeKind<ValuesOf<D>> & { readonly parameters: D },
+): ShapeKind => kind;

@@ -18,7 +18,11 @@ const parameters = describe({
   height: size('Height'),
   depth: size('Depth'),
   core: { ...coreAndReach.core, default: 0, help: 'How far outside the faces the field is still at full strength.' },
-  reach: { ...coreAndReach.reach, default: 0.5, help: 'How far outside the faces the falloff has run its course. Not less than the core.' },
+  reach: {
+    ...coreAndReach.reach,
+    default: 0.5,
+    help: 'How far outside the faces the falloff has run its course. Not less than the core.',
+  },
 });
 
 /** A solid box: d = 0 inside, outside the distance to the nearest point of the box. */
@@ -52,7 +56,13 @@ export const box = defineFalloffShape({
   },
   fitted(half) {
     const reach = roundedUp(0.15 * Math.max(...half));
-    return { width: roundedUp(2 * half[0]), height: roundedUp(2 * half[1]), depth: roundedUp(2 * half[2]), core: 0, reach };
+    return {
+      width: roundedUp(2 * half[0]),
+      height: roundedUp(2 * half[1]),
+      depth: roundedUp(2 * half[2]),
+      core: 0,
+      reach,
+    };
   },
   outline(values, d) {
     const { width, height, depth } = values;
@@ -69,7 +79,8 @@ export const box = defineFalloffShape({
   },
   handles(values) {
     const { width, height, depth, core, reach } = values;
-    const outside = (parameter: string, d: number) => ({ parameter, at: [-width / 2 - d, 0, 0], axis: [-1, 0, 0], perMetre: 1 }) as const;
+    const outside = (parameter: string, d: number) =>
+      ({ parameter, at: [-width / 2 - d, 0, 0], axis: [-1, 0, 0], perMetre: 1 }) as const;
     return [
       widthHandle('width', 0, width),
       widthHandle('height', 1, height),

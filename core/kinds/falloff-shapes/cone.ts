@@ -27,8 +27,16 @@ const parameters = describe({
     usual: [5, 60],
     help: 'Between its axis and its side.',
   },
-  core: { ...coreAndReach.core, default: 0, help: 'How far outside the solid cone the field is still at full strength.' },
-  reach: { ...coreAndReach.reach, default: 0.4, help: 'How far outside it the falloff has run its course. Not less than the core.' },
+  core: {
+    ...coreAndReach.core,
+    default: 0,
+    help: 'How far outside the solid cone the field is still at full strength.',
+  },
+  reach: {
+    ...coreAndReach.reach,
+    default: 0.4,
+    help: 'How far outside it the falloff has run its course. Not less than the core.',
+  },
 });
 
 /** Square of the distance from (r, y) to the line between two points of the half plane r ≥ 0. */
@@ -58,7 +66,9 @@ export const cone = defineFalloffShape({
         const r = Math.sqrt(x[i]! * x[i]! + z[i]! * z[i]!);
         const up = y[i]!;
         const inside = up >= 0 && up <= length && r <= up * slope;
-        out[i] = inside ? 0 : Math.sqrt(Math.min(toSide(r, up, 0, 0, wide, length), toSide(r, up, 0, length, wide, length)));
+        out[i] = inside
+          ? 0
+          : Math.sqrt(Math.min(toSide(r, up, 0, 0, wide, length), toSide(r, up, 0, length, wide, length)));
       }
     };
   },
@@ -68,7 +78,12 @@ export const cone = defineFalloffShape({
   },
   fitted(half) {
     const length = roundedUp(2 * half[1]);
-    return { length, angle: 35, core: 0, reach: roundedUp(Math.sqrt(half[0] * half[0] + half[1] * half[1] + half[2] * half[2])) };
+    return {
+      length,
+      angle: 35,
+      core: 0,
+      reach: roundedUp(Math.sqrt(half[0] * half[0] + half[1] * half[1] + half[2] * half[2])),
+    };
   },
   outline(values, d) {
     const { length, angle } = values;
@@ -105,6 +120,10 @@ export const cone = defineFalloffShape({
     const r = middle * tan(angle * RADIAN);
     const out = (parameter: string, d: number) =>
       ({ parameter, at: [r + d * c, middle - d * s, 0], axis: [c, -s, 0], perMetre: 1 }) as const;
-    return [{ parameter: 'length', at: [0, length, 0], axis: [0, 1, 0], perMetre: 1 }, out('core', core), out('reach', reach)];
+    return [
+      { parameter: 'length', at: [0, length, 0], axis: [0, 1, 0], perMetre: 1 },
+      out('core', core),
+      out('reach', reach),
+    ];
   },
 });

@@ -9,10 +9,16 @@ import type { Resources } from '../emitter-shapes/shape';
 export type DistanceRoutine = (local: VectorColumns, count: number, out: Float64Array, time: number) => void;
 
 /**
- * Writes the directions that an extent's own form gives at each local position, unit length or zero: outward, away from its
- * skeleton or the axis of a solid, and lengthwise.
+ * Writes the directions that an extent's own form gives at each local position, unit length or zero: outward, away from
+ * its skeleton or the axis of a solid, and lengthwise.
  */
-export type FormRoutine = (local: VectorColumns, count: number, outward: VectorColumns, lengthwise: VectorColumns, time: number) => void;
+export type FormRoutine = (
+  local: VectorColumns,
+  count: number,
+  outward: VectorColumns,
+  lengthwise: VectorColumns,
+  time: number,
+) => void;
 
 /** The body that a falloff is measured from. Its own frame is the field's place. */
 export interface ExtentKind<V = Values> extends Kind, Documented {
@@ -20,8 +26,9 @@ export interface ExtentKind<V = Values> extends Kind, Documented {
   readonly bounded: boolean;
   distance(values: V, resources: Resources): DistanceRoutine;
   /**
-   * Half the sides of a box of which d is the distance, d = |max(|x| − half, 0)|: 0 where it is flat, ∞ where it has no end. Undefined where with these values d is another. Says
-   * what the routine comes to, so that a kernel can work it out.
+   * Half the sides of a box of which d is the distance, d = |max(|x| − half, 0)|: 0 where it is flat, ∞ where it has no
+   * end. Undefined where with these values d is another. Says what the routine comes to, so that a kernel can work it
+   * out.
    */
   halves?(values: V): Vector | undefined;
   /** Undefined for `everywhere`, which has no form. */
@@ -32,17 +39,25 @@ export interface ExtentKind<V = Values> extends Kind, Documented {
   surface?(values: V, resources: Resources): TriangleMesh | undefined;
   /** The name of the list of points that is edited in the view. */
   readonly points?: string;
-  /** Values whose core and reach wrap particles that lie within `half` metres of the field's place along each local axis. */
+  /**
+   * Values whose core and reach wrap particles that lie within `half` metres of the field's place along each local
+   * axis.
+   */
   fitted(half: readonly [number, number, number]): Values;
   /** The surface at a distance d from the skeleton, as lines. */
   outline(values: V, d: number): Outline;
-  /** For hatching: the u-th (0 … 1) of the lines that leave the skeleton: where d = 0, and the unit direction of growing d. */
+  /**
+   * For hatching: the u-th (0 … 1) of the lines that leave the skeleton: where d = 0, and the unit direction of growing
+   * d.
+   */
   ray(values: V, u: number): { readonly from: Vector; readonly along: Vector };
   handles(values: V): readonly SizeHandle[];
 }
 
 /** Describes a kind of falloff shape: its routines see values of the types that its parameters say. */
-export const defineFalloffShape = <D extends Description>(kind: ExtentKind<ValuesOf<D>> & { readonly parameters: D }): ExtentKind => kind;
+export const defineFalloffShape = <D extends Description>(
+  kind: ExtentKind<ValuesOf<D>> & { readonly parameters: D },
+): ExtentKind => kind;
 
 /** The radii of a falloff, metres; 0 and 0 where there is none. */
 export function radiiOf(extent: Values): { readonly core: number; readonly reach: number } {

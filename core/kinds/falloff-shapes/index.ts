@@ -11,4 +11,14 @@ import { slab } from './slab';
 import { surface } from './surface';
 
 /** Every body a falloff can be measured from. */
-export const extents = new Registry<ExtentKind>('extent', [everywhere, ball, box, rod, cone, ring, slab, path, surface]);
+export const extents = new Registry<ExtentKind>('extent', [
+  everywhere,
+  ball,
+  box,
+  rod,
+  cone,
+  ring,
+  slab,
+  path,
+  surface,
+]);

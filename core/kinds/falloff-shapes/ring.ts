@@ -50,7 +50,9 @@ export const ring = defineFalloffShape({
     const wide = Math.sqrt(half[0] * half[0] + half[2] * half[2]);
     const radius = roundedUp(wide / 2);
     // The middle and the corners are the farthest from the circle.
-    const reach = roundedUp(Math.sqrt(Math.max(radius, wide - radius) * Math.max(radius, wide - radius) + half[1] * half[1]));
+    const reach = roundedUp(
+      Math.sqrt(Math.max(radius, wide - radius) * Math.max(radius, wide - radius) + half[1] * half[1]),
+    );
     return { radius, core: roundedUp(reach * 0.3), reach };
   },
   outline(values, d) {
@@ -61,7 +63,9 @@ export const ring = defineFalloffShape({
       [-1, 0],
       [0, -1],
     ] as const;
-    const across = quarters.map(([x, z]) => circle(d, 0, 1).map(([out, up]) => [(radius + out) * x, up, (radius + out) * z] as const));
+    const across = quarters.map(([x, z]) =>
+      circle(d, 0, 1).map(([out, up]) => [(radius + out) * x, up, (radius + out) * z] as const),
+    );
     const inner = radius > d ? [circle(radius - d, 0, 2)] : [];
     return [circle(radius + d, 0, 2), ...inner, circle(radius, 0, 2, d), circle(radius, 0, 2, -d), ...across];
   },
@@ -73,7 +77,12 @@ export const ring = defineFalloffShape({
   },
   handles(values) {
     const { radius, core, reach } = values;
-    const up = (parameter: string, value: number) => ({ parameter, at: [radius, value, 0], axis: [0, 1, 0], perMetre: 1 }) as const;
-    return [{ parameter: 'radius', at: [-radius, 0, 0], axis: [-1, 0, 0], perMetre: 1 }, up('core', core), up('reach', reach)];
+    const up = (parameter: string, value: number) =>
+      ({ parameter, at: [radius, value, 0], axis: [0, 1, 0], perMetre: 1 }) as const;
+    return [
+      { parameter: 'radius', at: [-radius, 0, 0], axis: [-1, 0, 0], perMetre: 1 },
+      up('core', core),
+      up('reach', reach),
+    ];
   },
 });

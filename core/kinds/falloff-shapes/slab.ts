@@ -57,5 +57,10 @@ export const slab = defineFalloffShape({
     return { from: [(2 * u - 1) * HALF, 0, 0], along: [0, below ? -1 : 1, 0] };
   },
   handles: (values) =>
-    (['core', 'reach'] as const).map((parameter) => ({ parameter, at: [0, values[parameter], 0], axis: [0, 1, 0], perMetre: 1 })),
+    (['core', 'reach'] as const).map((parameter) => ({
+      parameter,
+      at: [0, values[parameter], 0],
+      axis: [0, 1, 0],
+      perMetre: 1,
+    })),
 });

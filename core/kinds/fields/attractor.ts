@@ -108,7 +108,8 @@ function pulledByParticles(source: FieldSource<Settings>): FieldRoutine {
   return ({ x, y, z }, { count }, out, { place }) => {
     const n = others?.count ?? 0;
     const at: VectorColumns = { x: new Float64Array(n), y: new Float64Array(n), z: new Float64Array(n) };
-    for (let k = 0; k < n; k++) [at.x[k], at.y[k], at.z[k]] = inward(place, [others!.x[k]!, others!.y[k]!, others!.z[k]!]);
+    for (let k = 0; k < n; k++)
+      [at.x[k], at.y[k], at.z[k]] = inward(place, [others!.x[k]!, others!.y[k]!, others!.z[k]!]);
     for (let i = 0; i < count; i++) {
       let [fx, fy, fz] = [0, 0, 0];
       for (let k = 0; k < n; k++) {
@@ -135,7 +136,8 @@ function pulledByParticles(source: FieldSource<Settings>): FieldRoutine {
 export const attractor = defineField({
   kind: 'attractor',
   label: 'attractor',
-  summary: 'Pulls towards a point, a line, a path, a surface, other particles, or each to its own place; a negative strength pushes away.',
+  summary:
+    'Pulls towards a point, a line, a path, a surface, other particles, or each to its own place; a negative strength pushes away.',
   glyph: 'M12 3v5M12 16v5M3 12h5M16 12h5M6 6l3 3M15 15l3 3M18 6l-3 3M9 15l-3 3',
   formula: 'F = −S · r̂ · law(r)',
   source: 'textbook mechanics; softening after Plummer 1911',
@@ -155,7 +157,12 @@ export const attractor = defineField({
       strength: 1,
       settings: { target: 'point', law: 'inverse-square', softening: 0.15, hollow: 0 },
     },
-    { name: 'Wire', note: 'drawn to a line', strength: 2, settings: { target: 'line', law: 'constant', softening: 0.3, hollow: 0 } },
+    {
+      name: 'Wire',
+      note: 'drawn to a line',
+      strength: 2,
+      settings: { target: 'line', law: 'constant', softening: 0.3, hollow: 0 },
+    },
     {
       name: 'Repel',
       note: 'pushes away from the middle',
@@ -214,7 +221,8 @@ export const attractor = defineField({
       return (local, block, out, context) => {
         offsets(local, block, ways, context);
         for (let i = 0; i < block.count; i++)
-          out[i] = ways.x[i]! * ways.x[i]! + ways.y[i]! * ways.y[i]! + ways.z[i]! * ways.z[i]! < swallow * swallow ? 1 : 0;
+          out[i] =
+            ways.x[i]! * ways.x[i]! + ways.y[i]! * ways.y[i]! + ways.z[i]! * ways.z[i]! < swallow * swallow ? 1 : 0;
       };
     },
   },

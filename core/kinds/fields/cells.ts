@@ -12,7 +12,16 @@ const RADIAN = 0.017453292519943295;
 const WHOLE_TURN = 6.283185307179586;
 
 const side = (label: string) =>
-  ({ type: 'number', label, unit: 'm', default: 2, min: 0, above: true, usual: [0.1, 10], help: `${label} of the box.` }) as const;
+  ({
+    type: 'number',
+    label,
+    unit: 'm',
+    default: 2,
+    min: 0,
+    above: true,
+    usual: [0.1, 10],
+    help: `${label} of the box.`,
+  }) as const;
 const number = (label: string, along: string) =>
   ({
     type: 'number',
@@ -62,7 +71,10 @@ const parameters = describe({
   deep: number('Deep', 'Z'),
 });
 
-/** A box cut into n × m × k cells; in each F = S·(1 ± uneven) in a direction turned by ± an angle, by seed. Nothing outside. */
+/**
+ * A box cut into n × m × k cells; in each F = S·(1 ± uneven) in a direction turned by ± an angle, by seed. Nothing
+ * outside.
+ */
 export const cells = defineField({
   kind: 'cells',
   label: 'cells',
@@ -113,7 +125,11 @@ export const cells = defineField({
       source: 'by definition: nothing outside the box',
     },
   ],
-  fit: (half) => ({ width: fittedSize(2.2 * half[0], 0.1), height: fittedSize(2.2 * half[1], 0.1), depth: fittedSize(2.2 * half[2], 0.1) }),
+  fit: (half) => ({
+    width: fittedSize(2.2 * half[0], 0.1),
+    height: fittedSize(2.2 * half[1], 0.1),
+    depth: fittedSize(2.2 * half[2], 0.1),
+  }),
   view: {
     outline(settings) {
       const { width, height, depth } = settings;
@@ -131,7 +147,11 @@ export const cells = defineField({
     for (let cell = 0; 3 * cell < vectors.length; cell++) {
       const c = 2 * uniform(stream, cell, 1) - 1;
       const s = Math.sqrt(Math.max(0, 1 - c * c));
-      const about: Vector = [s * cos(WHOLE_TURN * uniform(stream, cell, 2)), c, s * sin(WHOLE_TURN * uniform(stream, cell, 2))];
+      const about: Vector = [
+        s * cos(WHOLE_TURN * uniform(stream, cell, 2)),
+        c,
+        s * sin(WHOLE_TURN * uniform(stream, cell, 2)),
+      ];
       const turned = rotate(rotationOf(turnAbout(about, turn * RADIAN * (2 * uniform(stream, cell, 3) - 1))), way);
       const size = strength * (1 + uneven * (2 * uniform(stream, cell, 4) - 1));
       vectors.set([size * turned[0], size * turned[1], size * turned[2]], 3 * cell);

@@ -27,7 +27,12 @@ export const drag = defineField({
   starts: [
     { name: 'Syrup', note: 'everything comes to rest at once', strength: 4, settings: { quadratic: 0 } },
     { name: 'Still water', note: 'slows gently', strength: 0.6, settings: { quadratic: 0.3 } },
-    { name: 'Air brake', note: 'holds back what is fast, leaves slow drifting alone', strength: 0, settings: { quadratic: 1.5 } },
+    {
+      name: 'Air brake',
+      note: 'holds back what is fast, leaves slow drifting alone',
+      strength: 0,
+      settings: { quadratic: 1.5 },
+    },
   ],
   parameters,
   examples: [

@@ -66,14 +66,17 @@ function vectorOf(
 }
 
 describe('every kind of field', () => {
-  it.each(fields.list.map((kind) => [kind.kind, kind] as const))('%s has examples, and gives their vectors', (_name, kind) => {
-    expect(kind.examples.length).toBeGreaterThan(0);
-    for (const example of kind.examples) {
-      const found = vectorOf(kind, example);
-      found.forEach((n, axis) =>
-        expect(Math.abs(n - example.vector[axis]!), `${example.source}: ${found.join(', ')}`).toBeLessThan(TOLERANCE),
-      );
-      expect(example.source).not.toBe('');
-    }
-  });
+  it.each(fields.list.map((kind) => [kind.kind, kind] as const))(
+    '%s has examples, and gives their vectors',
+    (_name, kind) => {
+      expect(kind.examples.length).toBeGreaterThan(0);
+      for (const example of kind.examples) {
+        const found = vectorOf(kind, example);
+        found.forEach((n, axis) =>
+          expect(Math.abs(n - example.vector[axis]!), `${example.source}: ${found.join(', ')}`).toBeLessThan(TOLERANCE),
+        );
+        expect(example.source).not.toBe('');
+      }
+    },
+  );
 });

@@ -61,8 +61,9 @@ const parameters = describe({
 });
 
 /**
- * F = S·(s·Σ r̂(1 − d/R) + a·(v̄ − v) + c·(x̄ − x)) over the neighbours that are seen: separation, alignment, cohesion (Reynolds,
- * "Flocks, herds and schools", SIGGRAPH 1987). In a draft the sum is taken 1/share times; means need nothing.
+ * F = S·(s·Σ r̂(1 − d/R) + a·(v̄ − v) + c·(x̄ − x)) over the neighbours that are seen: separation, alignment, cohesion
+ * (Reynolds, "Flocks, herds and schools", SIGGRAPH 1987). In a draft the sum is taken 1/share times; means need
+ * nothing.
  */
 export const flock = defineField({
   kind: 'flock',
@@ -82,13 +83,27 @@ export const flock = defineField({
     zeroHere: 'no particle has a neighbour within its radii',
     silent(source) {
       const { separation, alignment, cohesion } = source.settings;
-      return separation === 0 && alignment === 0 && cohesion === 0 ? 'separation, alignment and cohesion are all 0' : undefined;
+      return separation === 0 && alignment === 0 && cohesion === 0
+        ? 'separation, alignment and cohesion are all 0'
+        : undefined;
     },
   },
   starts: [
-    { name: 'Shoal', note: 'close, and all the same way', settings: { separation: 4, alignment: 4, cohesion: 2.5, view: 300 } },
-    { name: 'Gnats', note: 'held together, each its own way', settings: { separation: 2, alignment: 0.2, cohesion: 5, view: 360 } },
-    { name: 'Even spread', note: 'keeps apart, and nothing else', settings: { separation: 6, alignment: 0, cohesion: 0, view: 360 } },
+    {
+      name: 'Shoal',
+      note: 'close, and all the same way',
+      settings: { separation: 4, alignment: 4, cohesion: 2.5, view: 300 },
+    },
+    {
+      name: 'Gnats',
+      note: 'held together, each its own way',
+      settings: { separation: 2, alignment: 0.2, cohesion: 5, view: 360 },
+    },
+    {
+      name: 'Even spread',
+      note: 'keeps apart, and nothing else',
+      settings: { separation: 6, alignment: 0, cohesion: 0, view: 360 },
+    },
   ],
   parameters,
   examples: [
@@ -123,11 +138,16 @@ export const flock = defineField({
   ],
   fit(half) {
     const size = Math.max(...half);
-    return { apart: fittedSize(size / 8, 0.02), seen: fittedSize(size / 3.5, 0.05), together: fittedSize(size / 2.5, 0.05) };
+    return {
+      apart: fittedSize(size / 8, 0.02),
+      seen: fittedSize(size / 3.5, 0.05),
+      together: fittedSize(size / 2.5, 0.05),
+    };
   },
   compile({ settings, strength, neighbours }) {
     const { separation, apart, alignment, seen, cohesion, together, view, among } = settings;
-    const reach = Math.max(separation === 0 ? 0 : apart, alignment === 0 ? 0 : seen, cohesion === 0 ? 0 : together) || apart;
+    const reach =
+      Math.max(separation === 0 ? 0 : apart, alignment === 0 ? 0 : seen, cohesion === 0 ? 0 : together) || apart;
     const around = neighbours(reach, among === 'all');
     const nearness = 1 / apart;
     const blind = view >= 360 ? -2 : cos((view / 2) * RADIAN);

@@ -15,7 +15,15 @@ const does =
 const NAMES = `Names: ${particleNames([]).join(', ')}, and the dials.`;
 
 const expression = (label: string, value: string, help: string, ...ways: string[]) =>
-  ({ type: 'text', label, default: value, most: 1000, formula: 'particle', help: `${help} ${NAMES}`, shown: does(...ways) }) as const;
+  ({
+    type: 'text',
+    label,
+    default: value,
+    most: 1000,
+    formula: 'particle',
+    help: `${help} ${NAMES}`,
+    shown: does(...ways),
+  }) as const;
 
 const parameters = describe({
   does: {
@@ -117,8 +125,8 @@ function slopeOf(source: FieldSource<Settings>, height: Formula): FieldRoutine {
 }
 
 /**
- * F = S·(fx, fy, fz), or −S·∇h, or S·h·direction, from expressions of the place in its frame, the particle, the time and the dials.
- * What can't be computed counts as 0.
+ * F = S·(fx, fy, fz), or −S·∇h, or S·h·direction, from expressions of the place in its frame, the particle, the time
+ * and the dials. What can't be computed counts as 0.
  */
 export const formula = defineField({
   kind: 'formula',
@@ -132,7 +140,11 @@ export const formula = defineField({
   startsWith: { extent: 'ball', profile: 'smooth' },
   needs: { velocity: true, distance: true },
   starts: [
-    { name: 'Turntable', note: 'round the middle, faster outside', settings: { does: 'vector', fx: '−z', fy: '0', fz: 'x' } },
+    {
+      name: 'Turntable',
+      note: 'round the middle, faster outside',
+      settings: { does: 'vector', fx: '−z', fy: '0', fz: 'x' },
+    },
     {
       name: 'Bowl',
       note: 'down into the middle, in rings',

@@ -27,7 +27,12 @@ export const gravity = defineField({
   startsWith: { extent: 'everywhere', profile: 'smooth' },
   direction: 'direction',
   starts: [
-    { name: 'Free fall', note: 'as on the surface of the earth', strength: 9.80665, settings: { direction: [0, -1, 0] } },
+    {
+      name: 'Free fall',
+      note: 'as on the surface of the earth',
+      strength: 9.80665,
+      settings: { direction: [0, -1, 0] },
+    },
     { name: 'Buoyant', note: 'rises gently, as warm water does', strength: 1.2, settings: { direction: [0, 1, 0] } },
     { name: 'Sinking silt', note: 'settles slowly', strength: 0.3, settings: { direction: [0, -1, 0] } },
     { name: 'Tilted bed', note: 'slides away to one side', strength: 3, settings: { direction: [0.6, -0.8, 0] } },

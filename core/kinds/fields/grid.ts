@@ -1,5 +1,12 @@
 import { describe, type Values, type ValuesOf } from '../../document/parameters';
-import { gridLookup, MOST_POINTS, pointsIn, widthsOf, type Lattice, type VectorGrid } from '../../lib/grids/vector-grid';
+import {
+  gridLookup,
+  MOST_POINTS,
+  pointsIn,
+  widthsOf,
+  type Lattice,
+  type VectorGrid,
+} from '../../lib/grids/vector-grid';
 import { type Vector, mapVector, vectorBy } from '../../lib/math/vector';
 import { boxEdges, boxHandles } from '../../lib/geometry/outline';
 import { outward, rotateBack, type Similarity } from '../../lib/math/similarity';
@@ -9,7 +16,16 @@ import { defineField, type FieldSource } from '../contracts/field';
 
 const filled = (v: Values) => v['from'] === 'group';
 const side = (label: string, axis: string) =>
-  ({ type: 'number', label, unit: 'm', default: 2, min: 0, above: true, usual: [0.1, 20], help: `Along its own ${axis}.` }) as const;
+  ({
+    type: 'number',
+    label,
+    unit: 'm',
+    default: 2,
+    min: 0,
+    above: true,
+    usual: [0.1, 20],
+    help: `Along its own ${axis}.`,
+  }) as const;
 
 const parameters = describe({
   from: {
@@ -40,7 +56,13 @@ const parameters = describe({
     help: 'The frame it is filled at; it then stays as it is.',
     shown: filled,
   },
-  file: { type: 'grid', label: 'File', default: '', help: 'One of the scene’s grids.', shown: (v) => v['from'] === 'file' },
+  file: {
+    type: 'grid',
+    label: 'File',
+    default: '',
+    help: 'One of the scene’s grids.',
+    shown: (v) => v['from'] === 'file',
+  },
   width: side('Width', 'X'),
   height: side('Height', 'Y'),
   depth: side('Depth', 'Z'),
@@ -87,7 +109,10 @@ function countsOf(settings: Settings): readonly [number, number, number] {
   return mapVector(sidesOf(settings), (length) => Math.max(2, Math.floor(length / settings.cell + 0.5) + 1));
 }
 
-/** Grids that were filled, by all that they hang on: a stack is compiled again at every edit, and most edits leave them as they are. */
+/**
+ * Grids that were filled, by all that they hang on: a stack is compiled again at every edit, and most edits leave them
+ * as they are.
+ */
 const known = new Map<string, VectorGrid>();
 const MOST_KNOWN = 6;
 
@@ -131,7 +156,8 @@ function pointAt({ counts, origin, spacing }: Lattice, index: number): Vector {
 
 /** Turns vectors from the axes of the world to those of a place. */
 function turnBack({ rotation }: Similarity, vectors: Float32Array): void {
-  for (let i = 0; i < vectors.length; i += 3) vectors.set(rotateBack(rotation, [vectors[i]!, vectors[i + 1]!, vectors[i + 2]!]), i);
+  for (let i = 0; i < vectors.length; i += 3)
+    vectors.set(rotateBack(rotation, [vectors[i]!, vectors[i + 1]!, vectors[i + 2]!]), i);
 }
 
 function gridOf(source: FieldSource<Settings>): VectorGrid | undefined {
@@ -154,7 +180,11 @@ export const grid = defineField({
   actions: vectorActions('acceleration'),
   startsWith: { extent: 'everywhere', profile: 'smooth' },
   starts: [
-    { name: 'Draught', note: 'coarse, and nothing beyond it', settings: { cell: 0.25, lookup: 'linear', edges: 'cut' } },
+    {
+      name: 'Draught',
+      note: 'coarse, and nothing beyond it',
+      settings: { cell: 0.25, lookup: 'linear', edges: 'cut' },
+    },
     { name: 'Fine', note: 'smooth and true', settings: { cell: 0.08, lookup: 'cubic', edges: 'cut' } },
     { name: 'Endless', note: 'the box over and over again', settings: { cell: 0.12, lookup: 'linear', edges: 'tile' } },
   ],

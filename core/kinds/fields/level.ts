@@ -4,7 +4,8 @@ import { defineField } from '../contracts/field';
 export const level = defineField({
   kind: 'level',
   label: 'level',
-  summary: 'A bare number within its extent. It moves nothing; a group combines levels into a mask that modulators read.',
+  summary:
+    'A bare number within its extent. It moves nothing; a group combines levels into a mask that modulators read.',
   glyph: 'M4 20V10h4v10M10 20V4h4v16M16 20v-7h4v7',
   formula: 'x = S',
   source: 'common practice, no source',
@@ -16,7 +17,9 @@ export const level = defineField({
     { name: 'Half', note: 'one half within the core', strength: 0.5, settings: {} },
   ],
   parameters: {},
-  examples: [{ settings: {}, strength: 0.4, at: [0, 0, 0], vector: [0.4, 0, 0], source: 'by definition: the bare number' }],
+  examples: [
+    { settings: {}, strength: 0.4, at: [0, 0, 0], vector: [0.4, 0, 0], source: 'by definition: the bare number' },
+  ],
   compile:
     ({ strength }) =>
     (_local, { count }, out) => {

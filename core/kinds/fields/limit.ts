@@ -42,12 +42,20 @@ export const limit = defineField({
   ],
   parameters,
   examples: [
-    { settings: { lowest: 0.5, highest: 2 }, strength: 1, at: [0, 0, 0], vector: [0.5, 2, 0], source: 'by definition: lowest, highest, 0' },
+    {
+      settings: { lowest: 0.5, highest: 2 },
+      strength: 1,
+      at: [0, 0, 0],
+      vector: [0.5, 2, 0],
+      source: 'by definition: lowest, highest, 0',
+    },
   ],
   diagnose: {
     check(settings, field) {
       const { lowest, highest } = settings;
-      return highest < lowest ? [fault('range', `${field}.highest`, highest, `a number from the lowest (${lowest} m/s) up`)] : [];
+      return highest < lowest
+        ? [fault('range', `${field}.highest`, highest, `a number from the lowest (${lowest} m/s) up`)]
+        : [];
     },
   },
   compile({ settings }) {

@@ -42,7 +42,14 @@ const parameters = describe({
     usual: [0.01, 1],
     help: 'Within this distance of the way the pull towards it fades to nothing.',
   },
-  around: { type: 'number', label: 'Around', unit: '=', default: 0, usual: [-5, 5], help: 'Turns about the path, by the right-hand rule.' },
+  around: {
+    type: 'number',
+    label: 'Around',
+    unit: '=',
+    default: 0,
+    usual: [-5, 5],
+    help: 'Turns about the path, by the right-hand rule.',
+  },
   pace: {
     type: 'choice',
     label: 'Pace',
@@ -160,10 +167,10 @@ function windingLines(settings: Settings, line: Polyline): Vector[][] {
 }
 
 /**
- * F = along + towards + around, from the point P(s) of the way that belongs to the nearest point of the path. Where F is a
- * velocity it aims at a point of the way: along = (P(s + Δs) − P(s))/dt with Δs = S·dt, or S·laps·L/life·dt, so that a lap is a
- * lap; otherwise it is S times the direction of the way. towards = −T·δ/√(δ² + width²), δ the way from P(s); around likewise
- * about the path.
+ * F = along + towards + around, from the point P(s) of the way that belongs to the nearest point of the path. Where F
+ * is a velocity it aims at a point of the way: along = (P(s + Δs) − P(s))/dt with Δs = S·dt, or S·laps·L/life·dt, so
+ * that a lap is a lap; otherwise it is S times the direction of the way. towards = −T·δ/√(δ² + width²), δ the way from
+ * P(s); around likewise about the path.
  */
 export const path = defineField({
   kind: 'path',
@@ -171,7 +178,8 @@ export const path = defineField({
   summary: 'Follows a path: along it, towards it, around it, straight or winding.',
   glyph: 'M3 17c4-12 8-12 9-5s5 7 9-5M18 6l3 1-1 3',
   formula: 'F = (P(s + Δs) − P(s)) / dt − T · δ / √(δ² + width²) + A · t̂×δ / √(δ² + width²)',
-  source: 'geometry; frames after Wang, Jüttler, Zheng & Liu 2008; paths are centripetal Catmull–Rom splines, Barry & Goldman 1988',
+  source:
+    'geometry; frames after Wang, Jüttler, Zheng & Liu 2008; paths are centripetal Catmull–Rom splines, Barry & Goldman 1988',
   strength: { label: 'Strength', default: 1, usual: [-5, 5] },
   actions: vectorActions('drive'),
   startsWith: { extent: 'path', profile: 'smooth' },

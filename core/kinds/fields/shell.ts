@@ -5,7 +5,13 @@ import { defineField } from '../contracts/field';
 import { offsetsFrom, targetOptions, targetParameters, targetTrouble } from './target';
 
 const parameters = describe({
-  target: { type: 'choice', label: 'Around', default: 'point', options: targetOptions, help: 'What the shell lies around.' },
+  target: {
+    type: 'choice',
+    label: 'Around',
+    default: 'point',
+    options: targetOptions,
+    help: 'What the shell lies around.',
+  },
   radius: {
     type: 'number',
     label: 'Radius',
@@ -41,7 +47,12 @@ export const shell = defineField({
   startsWith: { extent: 'everywhere', profile: 'smooth' },
   balance: ['damping', 'radius'],
   starts: [
-    { name: 'Soap film', note: 'settles quickly on a thin skin', strength: 12, settings: { target: 'point', damping: 4 } },
+    {
+      name: 'Soap film',
+      note: 'settles quickly on a thin skin',
+      strength: 12,
+      settings: { target: 'point', damping: 4 },
+    },
     { name: 'Breathing', note: 'swings in and out for long', strength: 6, settings: { target: 'point', damping: 0.1 } },
     { name: 'Sleeve', note: 'a hollow tube round a line', strength: 10, settings: { target: 'line', damping: 2 } },
   ],

@@ -5,6 +5,7 @@ import type { FieldKind } from '../contracts/field';
 export function strengthOf(kind: FieldKind, actsAs: string): FieldKind['strength'] & { readonly unit: string } {
   const action = actions.find(actsAs);
   const { label } = kind.strength;
-  if (action?.blends) return { label: kind.actions[0] === actsAs ? label : 'Strength', ...action.blends, unit: action.unit };
+  if (action?.blends)
+    return { label: kind.actions[0] === actsAs ? label : 'Strength', ...action.blends, unit: action.unit };
   return { ...kind.strength, unit: action?.unit ?? '' };
 }

@@ -16,7 +16,14 @@ const parameters = describe({
     ],
     help: 'The plane through its place (its own XZ), or one of the scene’s meshes.',
   },
-  mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.', shown: (v) => v['of'] === 'mesh' },
+  mesh: {
+    type: 'reference',
+    to: 'mesh',
+    label: 'Mesh',
+    default: '',
+    help: 'One of the scene’s meshes.',
+    shown: (v) => v['of'] === 'mesh',
+  },
   within: {
     type: 'number',
     label: 'Within',
@@ -49,8 +56,9 @@ const parameters = describe({
 });
 
 /**
- * The push at a height h above the surface, for a strength of 1: falls linearly to 0 at the end of its reach, or crosses 0 at
- * the height of rest, beyond which it pulls back and fades: (1 − h/R) up to R, then −(h/R − 1)·((D − h)/(D − R))².
+ * The push at a height h above the surface, for a strength of 1: falls linearly to 0 at the end of its reach, or
+ * crosses 0 at the height of rest, beyond which it pulls back and fades: (1 − h/R) up to R, then −(h/R − 1)·((D − h)/(D
+ * − R))².
  */
 export function pushAt(h: number, within: number, rest: number): number {
   if (h >= within) return 0;
@@ -75,7 +83,12 @@ export const surface = defineField({
   balance: ['within', 'rest'],
   starts: [
     { name: 'Cushion', note: 'keeps things off', strength: 12, settings: { within: 0.6, rest: 0, side: 'both' } },
-    { name: 'Hover', note: 'holds things at a height', strength: 8, settings: { within: 1.5, rest: 0.4, side: 'both' } },
+    {
+      name: 'Hover',
+      note: 'holds things at a height',
+      strength: 8,
+      settings: { within: 1.5, rest: 0.4, side: 'both' },
+    },
     { name: 'Cling', note: 'draws things to it', strength: -4, settings: { within: 1, rest: 0, side: 'both' } },
   ],
   parameters,
@@ -98,7 +111,9 @@ export const surface = defineField({
   diagnose: {
     check(settings, field) {
       const { within, rest } = settings;
-      return rest >= within ? [fault('range', `${field}.rest`, rest, `a number below where it ends (${within} m)`)] : [];
+      return rest >= within
+        ? [fault('range', `${field}.rest`, rest, `a number below where it ends (${within} m)`)]
+        : [];
     },
     silent({ settings, resources }) {
       const { of, mesh } = settings;
@@ -124,7 +139,8 @@ export const surface = defineField({
     },
     handles(settings) {
       const { of, within, rest } = settings;
-      const up = (parameter: string, at: number) => ({ parameter, at: [0.5, at, 0.5], axis: [0, 1, 0], perMetre: 1 }) as const;
+      const up = (parameter: string, at: number) =>
+        ({ parameter, at: [0.5, at, 0.5], axis: [0, 1, 0], perMetre: 1 }) as const;
       return of === 'mesh' ? [] : [up('within', within), ...(rest > 0 ? [up('rest', rest)] : [])];
     },
   },

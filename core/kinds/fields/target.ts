@@ -34,7 +34,14 @@ export const targetParameters = describe({
     help: 'Of the line, along its own Y.',
     shown: is('line'),
   },
-  mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.', shown: is('surface') },
+  mesh: {
+    type: 'reference',
+    to: 'mesh',
+    label: 'Mesh',
+    default: '',
+    help: 'One of the scene’s meshes.',
+    shown: is('surface'),
+  },
   ...paths,
 });
 
@@ -48,11 +55,22 @@ export const targetOptions = [
 
 type Settings = ValuesOf<typeof targetParameters> & { readonly target: string };
 
-/** Writes, for each particle, the way from the nearest point of the target to it, along the axes of the field's place, metres. */
-export type OffsetRoutine = (local: VectorColumns, block: ParticleBlock, out: VectorColumns, context: FieldContext) => void;
+/**
+ * Writes, for each particle, the way from the nearest point of the target to it, along the axes of the field's place,
+ * metres.
+ */
+export type OffsetRoutine = (
+  local: VectorColumns,
+  block: ParticleBlock,
+  out: VectorColumns,
+  context: FieldContext,
+) => void;
 
 /** Ways from the nearest point of a target; zero where there is no target. */
-export function offsetsFrom({ settings, resources }: Pick<FieldSource<Settings>, 'settings' | 'resources'>): OffsetRoutine {
+export function offsetsFrom({
+  settings,
+  resources,
+}: Pick<FieldSource<Settings>, 'settings' | 'resources'>): OffsetRoutine {
   const { target, length, mesh: id } = settings;
   if (target === 'path') {
     const pieces = new PathPieces(lineOf(settings));
@@ -92,7 +110,10 @@ export function offsetsFrom({ settings, resources }: Pick<FieldSource<Settings>,
 }
 
 /** Why there is no target, in words. */
-export function targetTrouble({ settings, resources }: Pick<SilenceSource<Settings>, 'settings' | 'resources'>): string | undefined {
+export function targetTrouble({
+  settings,
+  resources,
+}: Pick<SilenceSource<Settings>, 'settings' | 'resources'>): string | undefined {
   const { target, mesh } = settings;
   if (target === 'path') return pathTrouble(settings);
   if (target !== 'surface') return undefined;

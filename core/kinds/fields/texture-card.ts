@@ -2,8 +2,14 @@ import { bilinear, type LevelImage } from '../../lib/images/level-image';
 import type { FieldRoutine } from '../contracts/field';
 import type { TextureSettings } from './texture-parameters';
 
-/** A brightness between the ends, brought to −1 … 1 so that the neutral level is 0 and one end or the other 2·(1 − neutral). */
-export function signedLevel({ neutral, dark, light }: Pick<TextureSettings, 'neutral' | 'dark' | 'light'>, brightness: number): number {
+/**
+ * A brightness between the ends, brought to −1 … 1 so that the neutral level is 0 and one end or the other 2·(1 −
+ * neutral).
+ */
+export function signedLevel(
+  { neutral, dark, light }: Pick<TextureSettings, 'neutral' | 'dark' | 'light'>,
+  brightness: number,
+): number {
   return 2 * (Math.min(1, Math.max(0, (brightness - dark) / (light - dark))) - neutral);
 }
 
@@ -15,8 +21,16 @@ export function heightShare({ thickness, side }: Pick<TextureSettings, 'thicknes
   return t >= 1 ? 0 : 1 - t * t * (3 - 2 * t);
 }
 
-/** Slope of the signed level along u and v, by central differences over two pixels: levels have 8 bits, and closer ones are coarse. */
-export function slopeOf(settings: TextureSettings, picture: LevelImage, u: number, v: number): readonly [number, number] {
+/**
+ * Slope of the signed level along u and v, by central differences over two pixels: levels have 8 bits, and closer ones
+ * are coarse.
+ */
+export function slopeOf(
+  settings: TextureSettings,
+  picture: LevelImage,
+  u: number,
+  v: number,
+): readonly [number, number] {
   const [du, dv] = [1 / picture.width, 1 / picture.height];
   const at = (a: number, b: number) => signedLevel(settings, bilinear(picture, a, b)) / 2;
   return [(at(u + du, v) - at(u - du, v)) / (2 * du), (at(u, v + dv) - at(u, v - dv)) / (2 * dv)];

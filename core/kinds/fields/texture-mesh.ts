@@ -15,7 +15,13 @@ interface Unfolded {
 }
 
 /** Unfolds one face: edges e₁, e₂ with their metric, in the textbook way for linear maps of a triangle. */
-function unfold({ positions, uvs }: TriangleMesh, index: ArrayLike<number>, face: number, at: Float64Array, out: Unfolded): void {
+function unfold(
+  { positions, uvs }: TriangleMesh,
+  index: ArrayLike<number>,
+  face: number,
+  at: Float64Array,
+  out: Unfolded,
+): void {
   const [a, b, c] = [index[3 * face]!, index[3 * face + 1]!, index[3 * face + 2]!];
   const p = (v: number, k: number) => positions[3 * v + k]!;
   let [d11, d12, d22, d1, d2] = [0, 0, 0, 0, 0];

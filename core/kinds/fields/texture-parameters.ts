@@ -6,7 +6,17 @@ const onCard = (v: Readonly<Record<string, unknown>>) => v['on'] === 'card' && v
 const flat = (v: Readonly<Record<string, unknown>>) => v['pattern'] !== 'volume';
 
 const metres = (label: string, help: string) =>
-  ({ type: 'number', label, unit: 'm', default: 2, min: 0, above: true, usual: [0.1, 20], help, shown: onCard }) as const;
+  ({
+    type: 'number',
+    label,
+    unit: 'm',
+    default: 2,
+    min: 0,
+    above: true,
+    usual: [0.1, 20],
+    help,
+    shown: onCard,
+  }) as const;
 const level = (label: string, value: number, help: string) =>
   ({ type: 'number', label, unit: '', default: value, min: 0, max: 1, usual: [0, 1], help }) as const;
 

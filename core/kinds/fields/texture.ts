@@ -13,7 +13,8 @@ function trouble({ settings, resources }: SilenceSource<TextureSettings>): strin
   if (pattern === 'volume') return undefined;
   const picture = pictureTrouble(settings, (hash) => resources.image(hash));
   if (picture) return picture;
-  if (does === 'flow' && !pictureOf(settings, (hash) => resources.image(hash))!.red) return 'its picture has no colours to flow by';
+  if (does === 'flow' && !pictureOf(settings, (hash) => resources.image(hash))!.red)
+    return 'its picture has no colours to flow by';
   if (on !== 'mesh') return undefined;
   if (mesh === '') return 'no mesh is chosen';
   const found = resources.mesh(mesh);
@@ -22,13 +23,15 @@ function trouble({ settings, resources }: SilenceSource<TextureSettings>): strin
 }
 
 /**
- * A picture as a field. On a card in the place's own XZ plane, or on a mesh: along the normal, F = 2·S·(level − neutral); or
- * downhill, F = −S·∇level; or (red, green) as a direction. Levels are the sRGB-coded brightness, 0 black to 1 white.
+ * A picture as a field. On a card in the place's own XZ plane, or on a mesh: along the normal, F = 2·S·(level −
+ * neutral); or downhill, F = −S·∇level; or (red, green) as a direction. Levels are the sRGB-coded brightness, 0 black
+ * to 1 white.
  */
 export const texture = defineField({
   kind: 'texture',
   label: 'texture',
-  summary: 'A picture on a card or a mesh, or noise in space: light pushes off it and dark pulls; or it flows downhill, or by its colours.',
+  summary:
+    'A picture on a card or a mesh, or noise in space: light pushes off it and dark pulls; or it flows downhill, or by its colours.',
   glyph: 'M2 18 7 7h15l-5 11zM8 18l2-5 2 0M13 10l4 0-1 3M12 3v3M19 21v-2',
   formula: 'F = 2·S · (level(u, v) − neutral) · normal',
   source: 'bilinear interpolation, textbook numerical methods',
@@ -38,10 +41,25 @@ export const texture = defineField({
   startsWith: { extent: 'box', profile: 'smooth' },
   balance: ['neutral'],
   starts: [
-    { name: 'Relief', note: 'light rises, dark sinks', strength: 1.5, settings: { does: 'level', neutral: 0.5, dark: 0, light: 1 } },
-    { name: 'Run-off', note: 'flows from light to dark', strength: 0.6, settings: { does: 'slope', dark: 0, light: 1 } },
+    {
+      name: 'Relief',
+      note: 'light rises, dark sinks',
+      strength: 1.5,
+      settings: { does: 'level', neutral: 0.5, dark: 0, light: 1 },
+    },
+    {
+      name: 'Run-off',
+      note: 'flows from light to dark',
+      strength: 0.6,
+      settings: { does: 'slope', dark: 0, light: 1 },
+    },
     { name: 'Eddies', note: 'red and green as a flow', strength: 1.5, settings: { does: 'flow', pattern: 'eddies' } },
-    { name: 'Cloud in space', note: 'noise in space, downhill', strength: 1, settings: { pattern: 'volume', does: 'slope' } },
+    {
+      name: 'Cloud in space',
+      note: 'noise in space, downhill',
+      strength: 1,
+      settings: { pattern: 'volume', does: 'slope' },
+    },
   ],
   parameters: textureParameters,
   examples: [
@@ -64,7 +82,9 @@ export const texture = defineField({
     zeroHere: 'its picture is neutral at every particle it reaches',
     check(settings, field) {
       const { dark, light } = settings;
-      return light <= dark ? [fault('range', `${field}.light`, light, `a number above the dark end (${dark}) up to 1`)] : [];
+      return light <= dark
+        ? [fault('range', `${field}.light`, light, `a number above the dark end (${dark}) up to 1`)]
+        : [];
     },
     silent: trouble,
   },
@@ -113,6 +133,8 @@ export const texture = defineField({
         out.y.fill(0, 0, count);
         out.z.fill(0, 0, count);
       };
-    return settings.on === 'mesh' ? meshRoutine(source, settings, picture) : cardRoutine(settings, picture, source.strength);
+    return settings.on === 'mesh'
+      ? meshRoutine(source, settings, picture)
+      : cardRoutine(settings, picture, source.strength);
   },
 });

@@ -30,7 +30,15 @@ const parameters = describe({
     options: noiseOptions,
     help: 'Simplex is quickest and has no grain along the axes. Cellular and ridged noise have kinks, where particles turn sharply.',
   },
-  size: { type: 'number', label: 'Size', unit: 'm', default: 1, min: 0.001, usual: [0.05, 10], help: 'How large the largest eddies are.' },
+  size: {
+    type: 'number',
+    label: 'Size',
+    unit: 'm',
+    default: 1,
+    min: 0.001,
+    usual: [0.05, 10],
+    help: 'How large the largest eddies are.',
+  },
   octaves: {
     type: 'number',
     label: 'Octaves',
@@ -64,7 +72,13 @@ const parameters = describe({
     help: 'How many times finer each octave is than the one before.',
     shown: many,
   },
-  drift: { type: 'vector', label: 'Drift', unit: 'm/s', default: [0, 0, 0], help: 'The velocity at which the whole pattern moves.' },
+  drift: {
+    type: 'vector',
+    label: 'Drift',
+    unit: 'm/s',
+    default: [0, 0, 0],
+    help: 'The velocity at which the whole pattern moves.',
+  },
   evolution: {
     type: 'number',
     label: 'Evolution',
@@ -147,11 +161,20 @@ function octaveOf(form: Settings['form'], name: NoiseName): { add: AddOctave; ga
   return { add: curlOf(name), gain: 1 / (slope * Math.SQRT2) };
 }
 
-/** How many patterns a closed loop of so many seconds has, at least three: with two it would go back the way it came. */
+/**
+ * How many patterns a closed loop of so many seconds has, at least three: with two it would go back the way it came.
+ */
 const patternsOf = (evolution: number, span: number): number => Math.max(3, Math.floor(evolution * span + 0.5));
 
-/** Two patterns that an evolution is between, out of so many in a closed loop of a span, seconds, 0 where it has no end; and how much of each: their squares add up to 1, so that the strength stays. */
-function between(evolution: number, patterns: number, span: number): (time: number) => { a: number; b: number; turn: number } {
+/**
+ * Two patterns that an evolution is between, out of so many in a closed loop of a span, seconds, 0 where it has no end;
+ * and how much of each: their squares add up to 1, so that the strength stays.
+ */
+function between(
+  evolution: number,
+  patterns: number,
+  span: number,
+): (time: number) => { a: number; b: number; turn: number } {
   const closed = patterns > 0;
   const rate = closed ? patterns / span : evolution;
   return (time) => {
@@ -164,15 +187,19 @@ function between(evolution: number, patterns: number, span: number): (time: numb
 }
 
 /**
- * How far the lattice of a pattern of simplex noise is moved along its diagonal, which repeats by ½: never as far as that of the pattern before or after. Corners have few directions
- * (simplex-hash.ts); those of two patterns that lie on one another would be opposites now and then, and the field 0 around them at once where one passes into the other.
+ * How far the lattice of a pattern of simplex noise is moved along its diagonal, which repeats by ½: never as far as
+ * that of the pattern before or after. Corners have few directions (simplex-hash.ts); those of two patterns that lie on
+ * one another would be opposites now and then, and the field 0 around them at once where one passes into the other.
  */
 function shiftOf(pattern: number, patterns: number): number {
   const isOddEnd = patterns % 2 === 1 && pattern === patterns - 1;
   return isOddEnd ? 1 / 3 : (pattern % 2) / 6;
 }
 
-/** The noise of a field: its octaves at a time, seconds; its vector at a place that drifts along; and the size that all vectors are brought to, where they are. */
+/**
+ * The noise of a field: its octaves at a time, seconds; its vector at a place that drifts along; and the size that all
+ * vectors are brought to, where they are.
+ */
 interface Eddies {
   layersAt(time: number): readonly CurlLayer[];
   at(x: number, y: number, z: number, time: number, out: Float64Array): void;
@@ -228,9 +255,9 @@ function eddiesOf({ settings, strength, stream, fps }: FieldSource<Settings>): E
 
 /**
  * Noise as a vector: the curl of a vector potential of three noises (Bridson, Houriham & Nordenstam, "Curl-noise for
- * procedural fluid flow", SIGGRAPH 2007), or the three noises themselves; octaves with weights roughnessⁿ, scaled so that
- * the strength is the RMS. It evolves by turning from one independent pattern to the next, cos·A + sin·B, which keeps a curl
- * free of divergence.
+ * procedural fluid flow", SIGGRAPH 2007), or the three noises themselves; octaves with weights roughnessⁿ, scaled so
+ * that the strength is the RMS. It evolves by turning from one independent pattern to the next, cos·A + sin·B, which
+ * keeps a curl free of divergence.
  */
 export const turbulence = defineField({
   kind: 'turbulence',

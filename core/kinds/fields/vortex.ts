@@ -35,13 +35,22 @@ const parameters = describe({
     help: 'The radius R of the eddy’s core; the swirl is strongest at it (solid) or at 1.12 of it (smooth).',
     shown: (v) => v['swirl'] !== 'even',
   },
-  gather: { type: 'number', label: 'Gather', unit: '=', default: 0, usual: [-5, 5], help: 'Pull towards the axis; negative flings out.' },
+  gather: {
+    type: 'number',
+    label: 'Gather',
+    unit: '=',
+    default: 0,
+    usual: [-5, 5],
+    help: 'Pull towards the axis; negative flings out.',
+  },
   lift: { type: 'number', label: 'Lift', unit: '=', default: 0, usual: [-5, 5], help: 'Push along the axis.' },
 });
 
 type Settings = ValuesOf<typeof parameters>;
 
-/** Ratio of the peak of (1 − e^(−x²))/x to its scale: its inverse makes the peak of the Lamb–Oseen profile exactly S. */
+/**
+ * Ratio of the peak of (1 − e^(−x²))/x to its scale: its inverse makes the peak of the Lamb–Oseen profile exactly S.
+ */
 const LAMB_OSEEN = 1.5669786;
 
 /** Swirl speed at a distance r from the axis, for a peak of 1. */
@@ -70,9 +79,24 @@ export const vortex = defineField({
   direction: 'axis',
   starts: [
     { name: 'Eddy', note: 'turns, and nothing else', strength: 2, settings: { swirl: 'smooth', gather: 0, lift: 0 } },
-    { name: 'Column', note: 'holds together and carries upward', strength: 3, settings: { swirl: 'smooth', gather: 3, lift: 1 } },
-    { name: 'Drain', note: 'turns inward and down', strength: 2.5, settings: { swirl: 'smooth', gather: 2, lift: -2.5 } },
-    { name: 'Turntable', note: 'turns like one body inside its radius', strength: 2, settings: { swirl: 'solid', gather: 1.5, lift: 0 } },
+    {
+      name: 'Column',
+      note: 'holds together and carries upward',
+      strength: 3,
+      settings: { swirl: 'smooth', gather: 3, lift: 1 },
+    },
+    {
+      name: 'Drain',
+      note: 'turns inward and down',
+      strength: 2.5,
+      settings: { swirl: 'smooth', gather: 2, lift: -2.5 },
+    },
+    {
+      name: 'Turntable',
+      note: 'turns like one body inside its radius',
+      strength: 2,
+      settings: { swirl: 'solid', gather: 1.5, lift: 0 },
+    },
   ],
   parameters,
   examples: [
@@ -102,7 +126,9 @@ export const vortex = defineField({
     handles(settings) {
       const { axis, swirl, radius } = settings;
       const [u] = frameAbout(normalised(axis));
-      return swirl === 'even' ? [] : [{ parameter: 'radius', at: [radius * u[0], radius * u[1], radius * u[2]], axis: u, perMetre: 1 }];
+      return swirl === 'even'
+        ? []
+        : [{ parameter: 'radius', at: [radius * u[0], radius * u[1], radius * u[2]], axis: u, perMetre: 1 }];
     },
   },
   diagnose: {

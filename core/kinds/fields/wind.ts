@@ -60,16 +60,18 @@ const FULL_SHARE = 0.6;
 
 /**
  * F = speed · direction, the velocity of a medium. Growth with height by the power law of the wind profile, u(h) =
- * u·(h/h₀)^α (meteorology handbooks, from memory); a jet blows away from its place within its opening; tow adds the field's
- * own velocity.
+ * u·(h/h₀)^α (meteorology handbooks, from memory); a jet blows away from its place within its opening; tow adds the
+ * field's own velocity.
  */
 export const wind = defineField({
   kind: 'wind',
   label: 'wind',
-  summary: 'A steady current. It carries: the strength is the speed of the medium, the grip is the particles’ own drag.',
+  summary:
+    'A steady current. It carries: the strength is the speed of the medium, the grip is the particles’ own drag.',
   glyph: 'M3 8c3-3 6 3 9 0s6 3 9 0M3 13c3-3 6 3 9 0s6 3 9 0M3 18c3-3 6 3 9 0s6 3 9 0',
   formula: 'F = speed · (h/h₀)^growth · direction + tow · own velocity',
-  source: 'relative velocity in drag laws, textbook fluid mechanics; power-law wind profile, meteorology handbooks, from memory',
+  source:
+    'relative velocity in drag laws, textbook fluid mechanics; power-law wind profile, meteorology handbooks, from memory',
   strength: { label: 'Speed', default: 1, usual: [-5, 5] },
   actions: vectorActions('carry'),
   startsWith: { extent: 'everywhere', profile: 'smooth' },
@@ -82,14 +84,24 @@ export const wind = defineField({
       strength: 0.8,
       settings: { opening: 0, growth: 0.143, height: 2, tow: 0 },
     },
-    { name: 'Nozzle', note: 'a narrow jet out of its place', strength: 4, settings: { opening: 14, growth: 0, tow: 0 } },
+    {
+      name: 'Nozzle',
+      note: 'a narrow jet out of its place',
+      strength: 4,
+      settings: { opening: 14, growth: 0, tow: 0 },
+    },
     {
       name: 'Passing front',
       note: 'strong, and much stronger above the ground',
       strength: 3,
       settings: { opening: 0, growth: 0.35, height: 1, tow: 0 },
     },
-    { name: 'Moving hull', note: 'nothing but the pull of its own motion', strength: 0, settings: { opening: 0, growth: 0, tow: 1 } },
+    {
+      name: 'Moving hull',
+      note: 'nothing but the pull of its own motion',
+      strength: 0,
+      settings: { opening: 0, growth: 0, tow: 1 },
+    },
   ],
   parameters,
   examples: [
@@ -113,7 +125,9 @@ export const wind = defineField({
   },
   kernel({ settings, strength }) {
     const { direction, opening, growth, tow } = settings;
-    return opening > 0 || growth > 0 ? undefined : { kind: 'same', vector: scaled(normalised(direction), strength), tow };
+    return opening > 0 || growth > 0
+      ? undefined
+      : { kind: 'same', vector: scaled(normalised(direction), strength), tow };
   },
   compile({ settings, strength }) {
     const { direction, opening, growth, height, tow } = settings;

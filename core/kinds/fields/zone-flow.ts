@@ -10,7 +10,11 @@ const share = (label: string, value: number, help: string) =>
   ({ type: 'number', label, unit: '×', default: value, usual: [-1, 1], help }) as const;
 
 const parameters = describe({
-  outward: share('Outward', 0, 'Away from the line, circle or middle that the extent is measured from; negative is inward.'),
+  outward: share(
+    'Outward',
+    0,
+    'Away from the line, circle or middle that the extent is measured from; negative is inward.',
+  ),
   lengthwise: share('Lengthwise', 1, 'Along the extent: the axis of a rod or cone, round a ring, along a path.'),
   swirl: share('Swirl', 0.4, 'Round that, by the right-hand rule.'),
   noise: { ...share('Noise', 0, 'How much of a vector noise is added.'), min: 0 },
@@ -41,9 +45,24 @@ export const zoneFlow = defineField({
   startsWith: { extent: 'rod', profile: 'smooth' },
   balance: ['outward', 'lengthwise', 'swirl'],
   starts: [
-    { name: 'Pipe', note: 'runs along its extent', strength: 2, settings: { outward: -0.3, lengthwise: 1, swirl: 0, noise: 0 } },
-    { name: 'Corkscrew', note: 'along it, and round it', strength: 2.5, settings: { outward: -0.6, lengthwise: 0.5, swirl: 1, noise: 0 } },
-    { name: 'Burst pipe', note: 'out of it, unevenly', strength: 3, settings: { outward: 1, lengthwise: 0.3, swirl: 0, noise: 0.5 } },
+    {
+      name: 'Pipe',
+      note: 'runs along its extent',
+      strength: 2,
+      settings: { outward: -0.3, lengthwise: 1, swirl: 0, noise: 0 },
+    },
+    {
+      name: 'Corkscrew',
+      note: 'along it, and round it',
+      strength: 2.5,
+      settings: { outward: -0.6, lengthwise: 0.5, swirl: 1, noise: 0 },
+    },
+    {
+      name: 'Burst pipe',
+      note: 'out of it, unevenly',
+      strength: 3,
+      settings: { outward: 1, lengthwise: 0.3, swirl: 0, noise: 0.5 },
+    },
   ],
   parameters,
   examples: [
@@ -67,7 +86,9 @@ export const zoneFlow = defineField({
     silent({ extent, settings }) {
       if (!extents.get(extent.kind).form) return 'the extent “everywhere” has no form to flow along';
       const { outward, lengthwise, swirl, noise } = settings;
-      return outward === 0 && lengthwise === 0 && swirl === 0 && noise === 0 ? 'outward, lengthwise, swirl and noise are all 0' : undefined;
+      return outward === 0 && lengthwise === 0 && swirl === 0 && noise === 0
+        ? 'outward, lengthwise, swirl and noise are all 0'
+        : undefined;
     },
   },
   compile({ settings, strength, stream, extent }) {

@@ -20,4 +20,5 @@ export interface GateKind<V = Values> extends Kind {
 }
 
 /** Describes a kind of gate: its routines see values of the types that its parameters say. */
-export const defineGate = <D extends Description>(kind: GateKind<ValuesOf<D>> & { readonly parameters: D }): GateKind => kind;
+export const defineGate = <D extends Description>(kind: GateKind<ValuesOf<D>> & { readonly parameters: D }): GateKind =>
+  kind;

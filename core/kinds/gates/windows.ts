@@ -2,7 +2,12 @@ import { describe } from '../../document/parameters';
 import { defineGate } from './gate';
 
 const parameters = describe({
-  spans: { type: 'spans', label: 'Windows', default: [[0, 24]], help: 'On from the first frame of each, up to but without its last.' },
+  spans: {
+    type: 'spans',
+    label: 'Windows',
+    default: [[0, 24]],
+    help: 'On from the first frame of each, up to but without its last.',
+  },
 });
 
 /** On inside windows of frames [from, to). */

@@ -15,7 +15,10 @@ export interface Member {
   readonly share: Float64Array;
 }
 
-/** How a group combines its members. The result is the sum of share × member, so every particle's motion can be accounted for. */
+/**
+ * How a group combines its members. The result is the sum of share × member, so every particle's motion can be
+ * accounted for.
+ */
 export interface RuleKind extends Kind, Documented {
   /** True where only bare numbers can be combined so. */
   readonly scalarsOnly?: boolean;

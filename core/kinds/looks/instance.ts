@@ -18,8 +18,21 @@ const options = (none: boolean) =>
 const { colour, colourBy, field, cover, topSpeed, mixing, gain, gainBy, sizeOverAge, sizeOverSpeed } = spotParameters;
 
 const parameters = describe({
-  form: { type: 'choice', label: 'Form', default: 'grain', options: options(false), help: 'What is drawn, as large as the particle.' },
-  mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'The mesh that is drawn.', shown: own('form') },
+  form: {
+    type: 'choice',
+    label: 'Form',
+    default: 'grain',
+    options: options(false),
+    help: 'What is drawn, as large as the particle.',
+  },
+  mesh: {
+    type: 'reference',
+    to: 'mesh',
+    label: 'Mesh',
+    default: '',
+    help: 'The mesh that is drawn.',
+    shown: own('form'),
+  },
   form2: {
     type: 'choice',
     label: 'Second form',
@@ -27,7 +40,14 @@ const parameters = describe({
     options: options(true),
     help: 'Drawn in place of the first for some of the particles.',
   },
-  mesh2: { type: 'reference', to: 'mesh', label: 'Second mesh', default: '', help: 'The mesh that is drawn.', shown: own('form2') },
+  mesh2: {
+    type: 'reference',
+    to: 'mesh',
+    label: 'Second mesh',
+    default: '',
+    help: 'The mesh that is drawn.',
+    shown: own('form2'),
+  },
   form3: {
     type: 'choice',
     label: 'Third form',
@@ -68,7 +88,13 @@ const parameters = describe({
     ],
     help: 'How it lies: as its particle tumbles, or with one of its axes along the way it goes.',
   },
-  flips: { type: 'switch', label: 'Backwards', default: false, help: 'The axis points back.', shown: (v) => v['leads'] !== 'own' },
+  flips: {
+    type: 'switch',
+    label: 'Backwards',
+    default: false,
+    help: 'The axis points back.',
+    shown: (v) => v['leads'] !== 'own',
+  },
   stretch: {
     type: 'number',
     label: 'Stretch',
@@ -114,7 +140,12 @@ const parameters = describe({
   topSpeed,
   gain,
   gainBy,
-  image: { type: 'image', label: 'Image', default: '', help: 'Printed on cards, chips and meshes that have texture coordinates.' },
+  image: {
+    type: 'image',
+    label: 'Image',
+    default: '',
+    help: 'Printed on cards, chips and meshes that have texture coordinates.',
+  },
   columns: {
     type: 'number',
     label: 'Crops across',
@@ -149,7 +180,8 @@ const parameters = describe({
 export const instance: LookKind = {
   kind: 'instance',
   label: 'mesh',
-  summary: 'A small solid body at every particle, turned as its particle is or along its way, seen in the light of the scene.',
+  summary:
+    'A small solid body at every particle, turned as its particle is or along its way, seen in the light of the scene.',
   parameters,
   softness: 0,
   turns: true,

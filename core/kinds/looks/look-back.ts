@@ -3,7 +3,9 @@ import { looksOf } from '.';
 
 /** How many frames before the one that is drawn a picture of the scene looks at. */
 export function framesBack(scene: Scene): number {
-  const trails = scene.emitters.flatMap(looksOf).flatMap((look) => (look.kind === 'trail' ? [Number(look['length'])] : []));
+  const trails = scene.emitters
+    .flatMap(looksOf)
+    .flatMap((look) => (look.kind === 'trail' ? [Number(look['length'])] : []));
   return Math.max(scene.output.samples > 1 ? 1 : 0, ...trails);
 }
 

@@ -126,7 +126,8 @@ export const spotParameters = describe({
     label: 'Field',
     default: '',
     help: 'The field whose weight, 0 to 1, is gone by: where it acts and how much.',
-    shown: (v) => v['colourBy'] === 'field' || v['opacityBy'] === 'field' || (v['picks'] === 'field' && v['form2'] !== 'none'),
+    shown: (v) =>
+      v['colourBy'] === 'field' || v['opacityBy'] === 'field' || (v['picks'] === 'field' && v['form2'] !== 'none'),
   },
   opacityBy: {
     type: 'choice',
@@ -151,7 +152,8 @@ export const spotParameters = describe({
     above: true,
     usual: [0.1, 20],
     help: 'The speed at which ramps that go by speed have come to their end.',
-    shown: (v) => v['colourBy'] === 'speed' || v['opacityBy'] === 'speed' || v['frames'] === 'speed' || !isEven(v['sizeOverSpeed']),
+    shown: (v) =>
+      v['colourBy'] === 'speed' || v['opacityBy'] === 'speed' || v['frames'] === 'speed' || !isEven(v['sizeOverSpeed']),
   },
   sizeOverSpeed: {
     type: 'levels',

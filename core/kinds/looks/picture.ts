@@ -6,8 +6,17 @@ const sheet = (v: Readonly<Record<string, unknown>>) => Number(v['columns']) * N
 const parameters = describe({
   ...spotParameters,
   blend: { ...spotParameters.blend, default: 'over' },
-  colour: { ...spotParameters.colour, default: [{ at: 0, colour: '#ffffff' }], help: 'Multiplies the colours of the image.' },
-  image: { type: 'image', label: 'Image', default: '', help: 'What is drawn: an image, or a sheet of several in rows.' },
+  colour: {
+    ...spotParameters.colour,
+    default: [{ at: 0, colour: '#ffffff' }],
+    help: 'Multiplies the colours of the image.',
+  },
+  image: {
+    type: 'image',
+    label: 'Image',
+    default: '',
+    help: 'What is drawn: an image, or a sheet of several in rows.',
+  },
   columns: {
     type: 'number',
     label: 'Columns',
@@ -75,8 +84,12 @@ export function sheetFault(
   image: { readonly name: string; readonly width: number; readonly height: number },
 ): string | undefined {
   const parts = [
-    ...(image.width % columns === 0 ? [] : [`${columns} columns leave ${image.width % columns} of its ${image.width} pixels over`]),
-    ...(image.height % rows === 0 ? [] : [`${rows} rows leave ${image.height % rows} of its ${image.height} pixels over`]),
+    ...(image.width % columns === 0
+      ? []
+      : [`${columns} columns leave ${image.width % columns} of its ${image.width} pixels over`]),
+    ...(image.height % rows === 0
+      ? []
+      : [`${rows} rows leave ${image.height % rows} of its ${image.height} pixels over`]),
   ];
   return parts.length > 0 ? `“${image.name}” is no sheet of ${columns} × ${rows}: ${parts.join(', ')}.` : undefined;
 }

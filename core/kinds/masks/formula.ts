@@ -34,7 +34,8 @@ export const formula = defineMask({
       if (trouble(source)) return () => NaN;
       const { fps, dials } = source;
       const read = readFormula(source.values.formula, [...NAMES, ...dials.names]);
-      return ({ x, y, z, nx, ny, nz, u, v }, time) => read.value([x, y, z, nx, ny, nz, u, v, time, time * fps, ...dials.at(time * fps)]);
+      return ({ x, y, z, nx, ny, nz, u, v }, time) =>
+        read.value([x, y, z, nx, ny, nz, u, v, time, time * fps, ...dials.at(time * fps)]);
     },
   },
   broken(source) {

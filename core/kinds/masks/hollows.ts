@@ -20,7 +20,9 @@ function depthOf({ values, surface }: MaskSource<ValuesOf<typeof parameters>>) {
   const { width } = values;
   const depths = surface && hollowness(surface, width);
   return ({ corners, weights }: { corners: Uint32Array; weights: Float64Array }) =>
-    depths ? weights[0]! * depths[corners[0]!]! + weights[1]! * depths[corners[1]!]! + weights[2]! * depths[corners[2]!]! : 0;
+    depths
+      ? weights[0]! * depths[corners[0]!]! + weights[1]! * depths[corners[1]!]! + weights[2]! * depths[corners[2]!]!
+      : 0;
 }
 
 /** Births where the surface lies deeper than its surroundings, in metres; ridges are below 0. */

@@ -35,7 +35,8 @@ export interface MaskKind<V = Values> extends Kind {
 }
 
 /** Describes a kind of mask: its routines see values of the types that its parameters say. */
-export const defineMask = <D extends Description>(kind: MaskKind<ValuesOf<D>> & { readonly parameters: D }): MaskKind => kind;
+export const defineMask = <D extends Description>(kind: MaskKind<ValuesOf<D>> & { readonly parameters: D }): MaskKind =>
+  kind;
 
 /** A switch that every mask has. */
 const inverted = {
@@ -49,11 +50,26 @@ const limit = (label: string, unit: string, value: number, usual: readonly [numb
   ({ type: 'number', label, unit, default: value, usual, help }) as const;
 
 /** Limits with soft borders, for masks that take a range of a quantity. */
-export function rangeParameters(unit: string, low: number, high: number, ramp: number, usual: readonly [number, number]) {
+export function rangeParameters(
+  unit: string,
+  low: number,
+  high: number,
+  ramp: number,
+  usual: readonly [number, number],
+) {
   return describe({
     low: limit('From', unit, low, usual, 'Below this nothing is born.'),
     high: limit('To', unit, high, usual, 'Above this nothing is born.'),
-    ramp: { ...limit('Ramp', unit, ramp, [0, (usual[1] - usual[0]) / 2], 'Width inside each limit over which births thin out.'), min: 0 },
+    ramp: {
+      ...limit(
+        'Ramp',
+        unit,
+        ramp,
+        [0, (usual[1] - usual[0]) / 2],
+        'Width inside each limit over which births thin out.',
+      ),
+      min: 0,
+    },
     invert: inverted,
   });
 }

@@ -5,7 +5,16 @@ import { seed } from '../../document/descriptions/seed';
 import { defineMask, rangeParameters, type MaskSource } from './mask';
 
 const parameters = describe({
-  size: { type: 'number', label: 'Size', unit: 'm', default: 0.8, min: 0.001, max: 10000, usual: [0.1, 5], help: 'Width of its patches.' },
+  size: {
+    type: 'number',
+    label: 'Size',
+    unit: 'm',
+    default: 0.8,
+    min: 0.001,
+    max: 10000,
+    usual: [0.1, 5],
+    help: 'Width of its patches.',
+  },
   octaves: {
     type: 'number',
     label: 'Octaves',

@@ -16,7 +16,8 @@ const parameters = describe({
 
 function slopeOf({ values }: MaskSource<ValuesOf<typeof parameters>>) {
   const flat = values['flat'];
-  return (place: { ny: number; flatY: number }) => DEGREES * acos(Math.min(1, Math.max(-1, flat ? place.flatY : place.ny)));
+  return (place: { ny: number; flatY: number }) =>
+    DEGREES * acos(Math.min(1, Math.max(-1, flat ? place.flatY : place.ny)));
 }
 
 /** Births where the surface leans between two angles: 0° lies flat, 90° is a wall, 180° looks down. */

@@ -11,14 +11,21 @@ const parameters = describe({
     options: [...patterns.map(({ value, label }) => ({ value, label })), { value: 'image', label: 'an image' }],
     help: 'A built-in pattern, or one of the scene’s images.',
   },
-  image: { type: 'image', label: 'Image', default: '', help: 'PNG or JPEG, read as brightness.', shown: (v) => v['pattern'] === 'image' },
+  image: {
+    type: 'image',
+    label: 'Image',
+    default: '',
+    help: 'PNG or JPEG, read as brightness.',
+    shown: (v) => v['pattern'] === 'image',
+  },
   ...rangeParameters('', 0.5, 1, 0.2, [0, 1]),
 });
 
 function levelOf({ values, resources }: MaskSource<ValuesOf<typeof parameters>>) {
   const { pattern, image } = values;
   const picture = pattern === 'image' ? resources.image(image) : patterns.find((p) => p.value === pattern)?.image();
-  return ({ u, v }: { u: number; v: number }) => (picture ? bilinear(picture, u - Math.floor(u), v - Math.floor(v)) : 1);
+  return ({ u, v }: { u: number; v: number }) =>
+    picture ? bilinear(picture, u - Math.floor(u), v - Math.floor(v)) : 1;
 }
 
 /** Births where a picture is bright, laid over the shape by its texture coordinates or its breadth. */

@@ -12,7 +12,16 @@ const parameters = describe({
   height: length('Height', 1.4, 'From the bed to the mouth.'),
   foot: length('Foot', 0.6, 'Radius at the bed.'),
   mouth: length('Mouth', 0.2, 'Radius of the opening.'),
-  lumps: { type: 'number', label: 'Lumps', unit: 'm', default: 0.12, min: 0, max: 1000, usual: [0, 0.5], help: 'How uneven it is.' },
+  lumps: {
+    type: 'number',
+    label: 'Lumps',
+    unit: 'm',
+    default: 0.12,
+    min: 0,
+    max: 1000,
+    usual: [0, 0.5],
+    help: 'How uneven it is.',
+  },
   detail: { ...detail, default: 32 },
   seed: { ...seed, help: 'Another seed gives another chimney.' },
 });

@@ -1,6 +1,16 @@
 /** A length of a mesh made by code. */
 export const length = (label: string, value: number, help: string) =>
-  ({ type: 'number', label, unit: 'm', default: value, min: 0, above: true, max: 10000, usual: [0.1, 10], help }) as const;
+  ({
+    type: 'number',
+    label,
+    unit: 'm',
+    default: value,
+    min: 0,
+    above: true,
+    max: 10000,
+    usual: [0.1, 10],
+    help,
+  }) as const;
 
 /** How fine a mesh made by code is. */
 export const detail = {

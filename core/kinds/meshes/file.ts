@@ -4,7 +4,13 @@ import { scaledMesh } from '../../lib/meshes/scaled';
 import { defineMeshSource } from './source';
 
 const parameters = describe({
-  hash: { type: 'text', label: 'Content', default: '', most: 64, help: 'The content hash under which the mesh is kept.' },
+  hash: {
+    type: 'text',
+    label: 'Content',
+    default: '',
+    most: 64,
+    help: 'The content hash under which the mesh is kept.',
+  },
   file: { type: 'text', label: 'File', default: '', most: 120, help: 'The name of the file it came from.' },
   size: {
     type: 'number',

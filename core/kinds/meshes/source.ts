@@ -9,5 +9,10 @@ export interface MeshSource<V = Values> extends Kind {
   build(values: V, assets: Assets): TriangleMesh | undefined;
 }
 
-/** Describes a kind of mesh made by code or read from a file: its routines see values of the types that its parameters say. */
-export const defineMeshSource = <D extends Description>(kind: MeshSource<ValuesOf<D>> & { readonly parameters: D }): MeshSource => kind;
+/**
+ * Describes a kind of mesh made by code or read from a file: its routines see values of the types that its parameters
+ * say.
+ */
+export const defineMeshSource = <D extends Description>(
+  kind: MeshSource<ValuesOf<D>> & { readonly parameters: D },
+): MeshSource => kind;

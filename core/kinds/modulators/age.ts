@@ -26,7 +26,8 @@ export const age = defineModulator({
   compile({ values }) {
     const share = values.of === 'life';
     return ({ block: { count, age: seconds, life } }, out) => {
-      for (let i = 0; i < count; i++) out[i] = share ? (life[i]! > 0 ? Math.min(1, seconds[i]! / life[i]!) : 1) : seconds[i]!;
+      for (let i = 0; i < count; i++)
+        out[i] = share ? (life[i]! > 0 ? Math.min(1, seconds[i]! / life[i]!) : 1) : seconds[i]!;
     };
   },
 });

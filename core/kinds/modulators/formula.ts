@@ -15,7 +15,10 @@ const parameters = describe({
   ...amountParameters('', 0, 1, false),
 });
 
-/** ν is a formula of distance, time, place, and the particle's own age, speed and key. What can't be read leaves the weight alone. */
+/**
+ * ν is a formula of distance, time, place, and the particle's own age, speed and key. What can't be read leaves the
+ * weight alone.
+ */
 export const formula = defineModulator({
   kind: 'formula',
   label: 'formula',

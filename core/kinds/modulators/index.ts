@@ -10,4 +10,13 @@ import { variance } from './variance';
 import { zone } from './zone';
 
 /** Everything that can multiply the weight of a field. */
-export const modulators = new Registry<ModulatorKind>('modulator', [noise, texture, formula, age, speed, variance, group, zone]);
+export const modulators = new Registry<ModulatorKind>('modulator', [
+  noise,
+  texture,
+  formula,
+  age,
+  speed,
+  variance,
+  group,
+  zone,
+]);

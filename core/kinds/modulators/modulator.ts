@@ -51,8 +51,9 @@ export interface ModulatorKind<V = Values> extends Kind, Documented {
 }
 
 /** Describes a kind of modulator: its routines see values of the types that its parameters say. */
-export const defineModulator = <D extends Description>(kind: ModulatorKind<ValuesOf<D>> & { readonly parameters: D }): ModulatorKind =>
-  kind;
+export const defineModulator = <D extends Description>(
+  kind: ModulatorKind<ValuesOf<D>> & { readonly parameters: D },
+): ModulatorKind => kind;
 
 const remapped = (v: Values) => v['remap'] === true;
 
@@ -69,7 +70,12 @@ export function amountParameters(unit: string, low: number, high: number, remap:
       usual: [0, 2],
       help: 'The weight is multiplied by 1 − amount·(1 − value): 0 leaves it as it is, 1 is the value itself, 2 is balanced about 0.',
     },
-    remap: { type: 'switch', label: 'Remap', default: remap, help: 'Brings a range of its values to another, through a curve.' },
+    remap: {
+      type: 'switch',
+      label: 'Remap',
+      default: remap,
+      help: 'Brings a range of its values to another, through a curve.',
+    },
     inLow: {
       type: 'number',
       label: 'In from',
@@ -79,7 +85,15 @@ export function amountParameters(unit: string, low: number, high: number, remap:
       help: 'This and less is the start of the curve.',
       shown: remapped,
     },
-    inHigh: { type: 'number', label: 'In to', unit, default: high, usual: [low, high], help: 'This and more is its end.', shown: remapped },
+    inHigh: {
+      type: 'number',
+      label: 'In to',
+      unit,
+      default: high,
+      usual: [low, high],
+      help: 'This and more is its end.',
+      shown: remapped,
+    },
     curve: {
       type: 'levels',
       label: 'Curve',

@@ -4,8 +4,22 @@ import { seed } from '../../document/descriptions/seed';
 import { defineModulator, amountParameters, followParameters } from './modulator';
 
 const parameters = describe({
-  noise: { type: 'choice', label: 'Noise', default: 'gradient', options: noiseOptions, help: 'Soft patches, or cells, or crests.' },
-  size: { type: 'number', label: 'Size', unit: 'm', default: 0.5, min: 0.001, usual: [0.05, 5], help: 'Width of its patches.' },
+  noise: {
+    type: 'choice',
+    label: 'Noise',
+    default: 'gradient',
+    options: noiseOptions,
+    help: 'Soft patches, or cells, or crests.',
+  },
+  size: {
+    type: 'number',
+    label: 'Size',
+    unit: 'm',
+    default: 0.5,
+    min: 0.001,
+    usual: [0.05, 5],
+    help: 'Width of its patches.',
+  },
   octaves: {
     type: 'number',
     label: 'Octaves',
@@ -17,7 +31,13 @@ const parameters = describe({
     usual: [1, 5],
     help: 'Finer copies, each half as strong.',
   },
-  drift: { type: 'vector', label: 'Drift', unit: 'm/s', default: [0, 0, 0], help: 'The velocity at which the whole pattern moves.' },
+  drift: {
+    type: 'vector',
+    label: 'Drift',
+    unit: 'm/s',
+    default: [0, 0, 0],
+    help: 'The velocity at which the whole pattern moves.',
+  },
   seed: { ...seed, help: 'Another seed gives other patches.' },
   ...followParameters,
   ...amountParameters('', 0, 1, false),

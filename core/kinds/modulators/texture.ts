@@ -5,8 +5,26 @@ import { defineModulator, amountParameters, followParameters } from './modulator
 
 const parameters = describe({
   ...pictureParameters,
-  width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, above: true, usual: [0.1, 20], help: 'Of the picture, along X.' },
-  depth: { type: 'number', label: 'Depth', unit: 'm', default: 2, min: 0, above: true, usual: [0.1, 20], help: 'Of the picture, along Z.' },
+  width: {
+    type: 'number',
+    label: 'Width',
+    unit: 'm',
+    default: 2,
+    min: 0,
+    above: true,
+    usual: [0.1, 20],
+    help: 'Of the picture, along X.',
+  },
+  depth: {
+    type: 'number',
+    label: 'Depth',
+    unit: 'm',
+    default: 2,
+    min: 0,
+    above: true,
+    usual: [0.1, 20],
+    help: 'Of the picture, along Z.',
+  },
   tile: { type: 'switch', label: 'Tile', default: false, help: 'Repeated without end, or with its edges drawn out.' },
   ...followParameters,
   ...amountParameters('', 0, 1, false),

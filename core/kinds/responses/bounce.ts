@@ -3,9 +3,17 @@ import { Purpose } from '../../lib/random/lookup';
 import { defineResponse, along, share, shareOf } from './response';
 
 const parameters = describe({
-  restitution: share('Restitution', 0.4, 'Share of the speed off the surface that is left after a bounce; 1 loses nothing.'),
+  restitution: share(
+    'Restitution',
+    0.4,
+    'Share of the speed off the surface that is left after a bounce; 1 loses nothing.',
+  ),
   restitutionVariance: share('± restitution', 0, 'Restitutions differ by up to this, both ways, by particle.'),
-  slip: share('Slip', 0.8, 'Share of the speed along the surface that is kept at a bounce, and a frame while lying on it.'),
+  slip: share(
+    'Slip',
+    0.8,
+    'Share of the speed along the surface that is kept at a bounce, and a frame while lying on it.',
+  ),
   slipVariance: share('± slip', 0, 'Slips differ by up to this, both ways, by particle.'),
 });
 

@@ -34,7 +34,9 @@ export interface ResponseKind<V = Values> extends Kind {
 }
 
 /** Describes a kind of response: its routines see values of the types that its parameters say. */
-export const defineResponse = <D extends Description>(kind: ResponseKind<ValuesOf<D>> & { readonly parameters: D }): ResponseKind => kind;
+export const defineResponse = <D extends Description>(
+  kind: ResponseKind<ValuesOf<D>> & { readonly parameters: D },
+): ResponseKind => kind;
 
 /** A share that may vary by particle, and may exceed 1. */
 export const share = (label: string, value: number, help: string) =>

@@ -14,7 +14,11 @@ function rebound(kind: string, values: Values = {}, over: Partial<Impact> = {}):
 
 describe('what a surface does to particles', () => {
   it('bounces by Newton’s law of restitution, v′ = e·v, and keeps its slip along the surface', () => {
-    expect(rebound('bounce', { restitution: 0.5, slip: 0.8 })).toMatchObject({ fate: 'goes on', away: 1.5, along: 0.8 });
+    expect(rebound('bounce', { restitution: 0.5, slip: 0.8 })).toMatchObject({
+      fate: 'goes on',
+      away: 1.5,
+      along: 0.8,
+    });
     expect(rebound('bounce', { restitution: 1, slip: 1 }).away).toBe(3);
     expect(rebound('bounce', { restitution: 0.5 }, { bounce: 0.5 }).away).toBe(0.75);
     expect(rebound('bounce', { slip: 0.7 }).grip).toBeCloseTo(0.3, 12);
@@ -30,8 +34,11 @@ describe('what a surface does to particles', () => {
 
   it('differs by particle within its variance, and never below 0', () => {
     const away = (random: number) =>
-      rebound('bounce', { restitution: 0.4, restitutionVariance: 0.2 }, { hashRandom: (p) => (p === Purpose.restitution ? random : 0.5) })
-        .away;
+      rebound(
+        'bounce',
+        { restitution: 0.4, restitutionVariance: 0.2 },
+        { hashRandom: (p) => (p === Purpose.restitution ? random : 0.5) },
+      ).away;
     expect([away(0), away(0.5), away(1)].map((n) => n / 3)).toEqual([0.2, 0.4, 0.6].map((n) => expect.closeTo(n, 9)));
     expect(rebound('bounce', { restitution: 0.1, restitutionVariance: 0.5 }, { hashRandom: () => 0 }).away).toBe(0);
   });

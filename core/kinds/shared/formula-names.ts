@@ -8,5 +8,7 @@ const WORDS: readonly string[] = [...WORD_SIGNS, ...Object.keys(CONSTANTS), ...O
 
 /** Whether the language uses a name itself, so that no dial can have it. */
 export function isTakenByLanguage(name: string): boolean {
-  return WORDS.includes(name) || [...PARTICLE_VARIABLES, ...GATE_VARIABLES, ...MASK_VARIABLES].some((v) => v.name === name);
+  return (
+    WORDS.includes(name) || [...PARTICLE_VARIABLES, ...GATE_VARIABLES, ...MASK_VARIABLES].some((v) => v.name === name)
+  );
 }

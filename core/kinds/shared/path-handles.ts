@@ -8,7 +8,12 @@ export function pathHandles(values: Values): SizeHandle[] {
   const radius: SizeHandle = { parameter: 'pathRadius', at: [0, 0, pathRadius], axis: [0, 0, 1], perMetre: 1 };
   const long = (axis: 0 | 1): SizeHandle => {
     const unit = axis === 0 ? ([1, 0, 0] as const) : ([0, 1, 0] as const);
-    return { parameter: 'pathLength', at: [(unit[0] * pathLength) / 2, (unit[1] * pathLength) / 2, 0], axis: unit, perMetre: 2 };
+    return {
+      parameter: 'pathLength',
+      at: [(unit[0] * pathLength) / 2, (unit[1] * pathLength) / 2, 0],
+      axis: unit,
+      perMetre: 2,
+    };
   };
   if (form === 'line') return [long(0)];
   if (form === 'circle') return [radius];

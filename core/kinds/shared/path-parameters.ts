@@ -45,7 +45,13 @@ export const pathParameters = describe({
     help: 'Rounded through its points, or straight from one to the next.',
     shown: is('drawn'),
   },
-  closed: { type: 'switch', label: 'Closed', default: false, help: 'Whether it comes back to its first point.', shown: is('drawn') },
+  closed: {
+    type: 'switch',
+    label: 'Closed',
+    default: false,
+    help: 'Whether it comes back to its first point.',
+    shown: is('drawn'),
+  },
   pathLength: {
     type: 'number',
     label: 'Path length',

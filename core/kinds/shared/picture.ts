@@ -8,7 +8,10 @@ export const pictureParameters = describe({
     type: 'choice',
     label: 'Picture',
     default: 'noise',
-    options: [...patterns.map(({ value, label }) => ({ value, label })), { value: 'image' as const, label: 'your image' }],
+    options: [
+      ...patterns.map(({ value, label }) => ({ value, label })),
+      { value: 'image' as const, label: 'your image' },
+    ],
     help: 'One of the built-in patterns, or an image of your own.',
   },
   image: {

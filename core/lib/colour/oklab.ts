@@ -13,7 +13,9 @@ export function oklabOf([r, g, b]: Triple): Triple {
   ];
 }
 
-/** OKLab to linear sRGB light; the inverse of {@link oklabOf}. What lies outside of sRGB comes out below 0 or above 1. */
+/**
+ * OKLab to linear sRGB light; the inverse of {@link oklabOf}. What lies outside of sRGB comes out below 0 or above 1.
+ */
 export function lightOf([L, a, b]: Triple): Triple {
   const l = (L + 0.3963377774 * a + 0.2158037573 * b) ** 3;
   const m = (L - 0.1055613458 * a - 0.0638541728 * b) ** 3;

@@ -53,8 +53,8 @@ function allFinite(values: Float64Array, count: number): boolean {
 }
 
 /**
- * A formula made ready to run over blocks of particles: a list of loops over registers, built once, without `eval`. Parts with a
- * name are computed once. A choice computes both of its sides, and takes for each entry one of them.
+ * A formula made ready to run over blocks of particles: a list of loops over registers, built once, without `eval`.
+ * Parts with a name are computed once. A choice computes both of its sides, and takes for each entry one of them.
  */
 export class Formula {
   /** For each variable, whether the formula asks for it. */
@@ -186,13 +186,14 @@ export class Formula {
   }
 
   /**
-   * Writes the formula's value for each of the first `count` entries. `inputs` holds a column a variable, in their order; those that are
-   * not used may be left out. What can't be computed gives 0 and is counted.
+   * Writes the formula's value for each of the first `count` entries. `inputs` holds a column a variable, in their
+   * order; those that are not used may be left out. What can't be computed gives 0 and is counted.
    */
   run(inputs: readonly (Float64Array | undefined)[], count: number, out: Float64Array, notes: Notes): void {
     for (let start = 0; start < count; start += BLOCK) {
       const end = Math.min(count, start + BLOCK);
-      for (let v = 0; v < this.variables; v++) if (this.uses[v]) this.room.registers[v] = inputs[v]!.subarray(start, end);
+      for (let v = 0; v < this.variables; v++)
+        if (this.uses[v]) this.room.registers[v] = inputs[v]!.subarray(start, end);
       this.runBlock(end - start, out.subarray(start, end), notes);
     }
   }
@@ -235,4 +236,5 @@ export function refusalOf(text: string, variables: readonly string[]): FormulaEr
 }
 
 /** The same in words alone. */
-export const faultOf = (text: string, variables: readonly string[]): string | undefined => refusalOf(text, variables)?.message;
+export const faultOf = (text: string, variables: readonly string[]): string | undefined =>
+  refusalOf(text, variables)?.message;

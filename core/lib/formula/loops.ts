@@ -1,11 +1,11 @@
 /**
- * Writes a result for each of the first `count` entries of the operands. What can't be computed comes out as infinite or as no number;
- * false tells that something has, or may have.
+ * Writes a result for each of the first `count` entries of the operands. What can't be computed comes out as infinite
+ * or as no number; false tells that something has, or may have.
  */
 export type Loop = (operands: readonly Float64Array[], count: number, out: Float64Array) => boolean;
 
-// The commonest operations have loops of their own, four entries a turn: through one and the same loop, called one by one, they cost
-// several times as much.
+// The commonest operations have loops of their own, four entries a turn: through one and the same loop, called one by
+// one, they cost several times as much.
 
 export const add: Loop = ([a, b], count, out) => {
   let i = 0;

@@ -56,18 +56,25 @@ interface Scope {
 }
 
 /**
- * Reads a formula over some variables. Lines or semicolons before the last give names to parts: `r = x^2 + z^2; sqrt(r)`.
- * Throws {@link FormulaError}.
+ * Reads a formula over some variables. Lines or semicolons before the last give names to parts: `r = x^2 + z^2;
+ * sqrt(r)`. Throws {@link FormulaError}.
  */
 export function parseFormula(text: string, variables: readonly string[]): Reading {
   if (text.length > FORMULA_LIMITS.characters)
-    throw new FormulaError(`It has ${text.length} characters; allowed are up to ${FORMULA_LIMITS.characters}.`, FORMULA_LIMITS.characters);
+    throw new FormulaError(
+      `It has ${text.length} characters; allowed are up to ${FORMULA_LIMITS.characters}.`,
+      FORMULA_LIMITS.characters,
+    );
   const plain = plainSigns(text);
   const lines: { readonly source: string; readonly at: number }[] = [];
-  for (const match of plain.matchAll(/[^;\n]+/g)) if (match[0].trim() !== '') lines.push({ source: match[0], at: match.index });
+  for (const match of plain.matchAll(/[^;\n]+/g))
+    if (match[0].trim() !== '') lines.push({ source: match[0], at: match.index });
   if (lines.length === 0) throw new FormulaError('It is empty; write an expression such as mod(frame, 12) < 2.', 0);
   if (lines.length > FORMULA_LIMITS.names)
-    throw new FormulaError(`It has ${lines.length} lines; allowed are up to ${FORMULA_LIMITS.names}.`, lines[FORMULA_LIMITS.names]!.at);
+    throw new FormulaError(
+      `It has ${lines.length} lines; allowed are up to ${FORMULA_LIMITS.names}.`,
+      lines[FORMULA_LIMITS.names]!.at,
+    );
   const names: string[] = [];
   const named: Part[] = [];
   let result: Part | undefined;
@@ -114,7 +121,8 @@ function read(node: jsep.Expression, scope: Scope, depth: number): Part {
   switch (node.type) {
     case 'Literal': {
       const { value } = node as jsep.Literal;
-      if (typeof value !== 'number') throw new FormulaError(`“${String(value)}” is no number.`, placeOf(String(value), scope));
+      if (typeof value !== 'number')
+        throw new FormulaError(`“${String(value)}” is no number.`, placeOf(String(value), scope));
       if (!Number.isFinite(value)) throw new FormulaError('A number is too large; allowed are up to 1.7e308.', at);
       return { sort: 'number', value };
     }
@@ -152,15 +160,25 @@ function readName(name: string, scope: Scope): Part {
   throw new FormulaError(`“${name}” is not known; known are ${known}.`, placeOf(name, scope));
 }
 
-function readCall({ callee, arguments: given }: jsep.CallExpression, inner: (part: unknown) => Part, scope: Scope): Part {
+function readCall(
+  { callee, arguments: given }: jsep.CallExpression,
+  inner: (part: unknown) => Part,
+  scope: Scope,
+): Part {
   const { name } = callee as jsep.Identifier;
   const operation = Object.hasOwn(FUNCTIONS, name ?? '') ? FUNCTIONS[name] : undefined;
   if (callee.type !== 'Identifier' || !operation)
-    throw new FormulaError(`“${name}” is no function; known are ${Object.keys(FUNCTIONS).join(', ')}.`, placeOf(name, scope));
+    throw new FormulaError(
+      `“${name}” is no function; known are ${Object.keys(FUNCTIONS).join(', ')}.`,
+      placeOf(name, scope),
+    );
   const [least, most] = operation.takes;
   if (given.length < least || given.length > most) {
     const wanted = least === most ? `${least}` : `${least} to ${most}`;
-    throw new FormulaError(`“${name}” takes ${wanted} numbers, not ${given.length}: ${operation.help}.`, placeOf(name, scope));
+    throw new FormulaError(
+      `“${name}” takes ${wanted} numbers, not ${given.length}: ${operation.help}.`,
+      placeOf(name, scope),
+    );
   }
   return { sort: 'call', loop: operation.loop, parts: given.map(inner) };
 }

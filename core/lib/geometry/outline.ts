@@ -27,15 +27,27 @@ export function circle(radius: number, a: 0 | 1 | 2, b: 0 | 1 | 2, along = 0): V
   return points;
 }
 
-/** A rod with round ends about a line of half length `half` along y: the rings at the ends of the line, and the outline over both caps. */
+/**
+ * A rod with round ends about a line of half length `half` along y: the rings at the ends of the line, and the outline
+ * over both caps.
+ */
 export function rodLines(radius: number, half: number): Outline {
   const capped = (points: readonly Vector[]) => points.map(([x, y, z]) => [x, y + (y >= 0 ? half : -half), z] as const);
-  return [circle(radius, 0, 2, half), circle(radius, 0, 2, -half), capped(circle(radius, 0, 1)), capped(circle(radius, 1, 2))];
+  return [
+    circle(radius, 0, 2, half),
+    circle(radius, 0, 2, -half),
+    capped(circle(radius, 0, 1)),
+    capped(circle(radius, 1, 2)),
+  ];
 }
 
 /** The twelve edges of a box about the origin. */
 export function boxEdges(width: number, height: number, depth: number): Outline {
-  const corner = (i: number): Vector => [((i & 1) - 0.5) * width, (((i >> 1) & 1) - 0.5) * height, ((i >> 2) - 0.5) * depth];
+  const corner = (i: number): Vector => [
+    ((i & 1) - 0.5) * width,
+    (((i >> 1) & 1) - 0.5) * height,
+    ((i >> 2) - 0.5) * depth,
+  ];
   const edges = [
     [0, 1],
     [2, 3],

@@ -53,8 +53,8 @@ function linearWeights(t: number, weights: Float64Array): void {
 }
 
 /**
- * Looks up a grid between its points: trilinear, exact for what is linear (error ∝ the square of the cell), or tricubic with
- * Catmull–Rom weights, exact for what is quadratic (error ∝ its cube) and smooth from cell to cell.
+ * Looks up a grid between its points: trilinear, exact for what is linear (error ∝ the square of the cell), or tricubic
+ * with Catmull–Rom weights, exact for what is quadratic (error ∝ its cube) and smooth from cell to cell.
  */
 export function gridLookup({ counts, vectors }: VectorGrid, cubic: boolean, edges: GridEdges): GridLookup {
   const [nx, ny, nz] = counts;

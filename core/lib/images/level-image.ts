@@ -13,7 +13,12 @@ export interface LevelImage {
  * Level 0 … 1 at (u, v) in 0 … 1, u to the right and v downwards, bilinear between the centres of pixels; beyond the
  * outermost centres the edge holds. Of another plane of the picture than its brightness, where one is given.
  */
-export function bilinear({ width, height, levels: own }: LevelImage, u: number, v: number, levels: Uint8Array = own): number {
+export function bilinear(
+  { width, height, levels: own }: LevelImage,
+  u: number,
+  v: number,
+  levels: Uint8Array = own,
+): number {
   const x = Math.min(Math.max(u * width - 0.5, 0), width - 1);
   const y = Math.min(Math.max(v * height - 0.5, 0), height - 1);
   const i = Math.min(Math.floor(x), Math.max(0, width - 2));
@@ -29,8 +34,8 @@ export function bilinear({ width, height, levels: own }: LevelImage, u: number, 
 }
 
 /**
- * Brightness of RGBA pixels (8 bit, sRGB-coded) with the weights of ITU-R BT.709; transparent pixels count as black. Colours
- * are kept where any pixel has one.
+ * Brightness of RGBA pixels (8 bit, sRGB-coded) with the weights of ITU-R BT.709; transparent pixels count as black.
+ * Colours are kept where any pixel has one.
  */
 export function levelsOfRgba(width: number, height: number, rgba: Uint8Array): LevelImage {
   const levels = new Uint8Array(width * height);
@@ -45,7 +50,10 @@ export function levelsOfRgba(width: number, height: number, rgba: Uint8Array): L
   return { width, height, levels, red: plane(0), green: plane(1), blue: plane(2) };
 }
 
-/** The sRGB-coded colour at (u, v), each part 0 … 1, bilinear as {@link bilinear} is; grey of its brightness where the picture has no colours. */
+/**
+ * The sRGB-coded colour at (u, v), each part 0 … 1, bilinear as {@link bilinear} is; grey of its brightness where the
+ * picture has no colours.
+ */
 export function colourOf(image: LevelImage, u: number, v: number): readonly [number, number, number] {
   const of = (plane: Uint8Array | undefined) => bilinear(image, u, v, plane);
   return [of(image.red), of(image.green), of(image.blue)];

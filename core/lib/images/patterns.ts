@@ -28,7 +28,9 @@ function smoothNoise(u: number, v: number): number {
   return 0.5 + 0.6 * (gradientNoise(u * 4, v * 4, 0.5, corners) + 0.4 * gradientNoise(u * 9, v * 9, 4.5, corners));
 }
 
-/** Patches: the level of the nearest of scattered seeds, one in each cell of a 6 × 6 grid (Worley 1996, first feature). */
+/**
+ * Patches: the level of the nearest of scattered seeds, one in each cell of a 6 × 6 grid (Worley 1996, first feature).
+ */
 function patches(u: number, v: number): number {
   const n = 6;
   let best = Infinity;

@@ -67,7 +67,8 @@ export function fillOf(contours: readonly Contour[]): Trapezium[] {
 export function placeIn({ y0, y1, left, right }: Trapezium, u: number, v: number, out: Float64Array): void {
   const low = Math.max(0, right[0] - left[0]);
   const high = Math.max(0, right[1] - left[1]);
-  // The density along the height is proportional to the width there: t solves low·t + (high − low)·t²/2 = u·(low + high)/2.
+  // The density along the height is proportional to the width there: t solves low·t + (high − low)·t²/2 = u·(low +
+  // high)/2.
   const grow = high - low;
   const t = Math.abs(grow) < 1e-9 * (low + high) ? u : (Math.sqrt(low * low + u * grow * (low + high)) - low) / grow;
   const x0 = left[0] + t * (left[1] - left[0]);

@@ -34,5 +34,10 @@ export function layOut(text: string, face: Typeface, size: number, spacing: numb
       glyph.contours.map((contour) => contour.map((n, i) => size * (i % 2 === 0 ? n + at - width / 2 : n + base))),
     );
   });
-  return { contours, width: size * Math.max(0, ...lines.map((l) => l.width)), height: size * height, missing: [...missing] };
+  return {
+    contours,
+    width: size * Math.max(0, ...lines.map((l) => l.width)),
+    height: size * height,
+    missing: [...missing],
+  };
 }

@@ -46,7 +46,9 @@ function contoursOf(commands: string, scale: number): Contour[] {
       const t = piece / pieces;
       let row = command === 'M' ? [control[1]!] : control;
       while (row.length > 1)
-        row = row.slice(1).map((q, i) => [row[i]![0]! + t * (q[0]! - row[i]![0]!), row[i]![1]! + t * (q[1]! - row[i]![1]!)]);
+        row = row
+          .slice(1)
+          .map((q, i) => [row[i]![0]! + t * (q[0]! - row[i]![0]!), row[i]![1]! + t * (q[1]! - row[i]![1]!)]);
       const [px, py] = row[0]! as [number, number];
       if (points.length === 0 || points.at(-2) !== px || points.at(-1) !== py) points.push(px, py);
     }

@@ -15,8 +15,8 @@ export const USUAL_HANDLES: Handles = EASINGS['ease in and out']!;
 const at = (a: number, b: number, t: number) => ((1 + 3 * a - 3 * b) * t + 3 * b - 6 * a) * t * t + 3 * a * t;
 
 /**
- * y at x of the cubic Bézier curve with those handles (W3C, CSS Easing Functions Level 1, 2.3): the t whose x that is, to 1e-12 by
- * bisection, which never leaves the curve as Newton's method can where it stands upright.
+ * y at x of the cubic Bézier curve with those handles (W3C, CSS Easing Functions Level 1, 2.3): the t whose x that is,
+ * to 1e-12 by bisection, which never leaves the curve as Newton's method can where it stands upright.
  */
 export function easedBy([x1, y1, x2, y2]: Handles, x: number): number {
   if (x <= 0) return 0;

@@ -37,7 +37,12 @@ export function frameFor({ position, rotation, scale }: Similarity, ofPlace: num
 }
 
 /** World positions of a block seen from a frame, metres of its own scale. */
-export function toLocal({ place, rotation }: Frame, { x, y, z }: VectorColumns, count: number, out: VectorColumns): void {
+export function toLocal(
+  { place, rotation }: Frame,
+  { x, y, z }: VectorColumns,
+  count: number,
+  out: VectorColumns,
+): void {
   const [ox, oy, oz] = place.position;
   const shrink = 1 / place.scale;
   const { x: lx, y: ly, z: lz } = out;
@@ -65,7 +70,12 @@ export function toLocal({ place, rotation }: Frame, { x, y, z }: VectorColumns, 
 }
 
 /** Velocities seen along the axes of a frame, m/s: turned, and neither moved nor sized. */
-export function velocityToLocal(r: Rotation | undefined, { x, y, z }: VectorColumns, count: number, out: VectorColumns): void {
+export function velocityToLocal(
+  r: Rotation | undefined,
+  { x, y, z }: VectorColumns,
+  count: number,
+  out: VectorColumns,
+): void {
   for (let i = 0; i < count; i++) {
     const a = x[i]!;
     const b = y[i]!;

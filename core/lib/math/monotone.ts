@@ -11,8 +11,8 @@ const LEVEL = 1e-12;
 
 /**
  * A monotone piecewise cubic through knots in rising order: it never overshoots them (Fritsch & Carlson, "Monotone
- * piecewise cubic interpolation", SIAM J. Numer. Anal. 17, 1980). Before the first knot and after the last its value holds;
- * two knots at the same place are a step.
+ * piecewise cubic interpolation", SIAM J. Numer. Anal. 17, 1980). Before the first knot and after the last its value
+ * holds; two knots at the same place are a step.
  */
 export function monotoneCubic(knots: readonly Knot[]): (x: number) => number {
   const n = knots.length;
@@ -54,7 +54,10 @@ export function monotoneCubic(knots: readonly Knot[]): (x: number) => number {
     const t2 = t * t;
     const t3 = t2 * t;
     return (
-      (2 * t3 - 3 * t2 + 1) * y[i]! + (t3 - 2 * t2 + t) * h * slope[i]! + (3 * t2 - 2 * t3) * y[i + 1]! + (t3 - t2) * h * slope[i + 1]!
+      (2 * t3 - 3 * t2 + 1) * y[i]! +
+      (t3 - 2 * t2 + t) * h * slope[i]! +
+      (3 * t2 - 2 * t3) * y[i + 1]! +
+      (t3 - t2) * h * slope[i + 1]!
     );
   };
 }

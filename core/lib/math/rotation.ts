@@ -28,7 +28,11 @@ export function rotationFromDegrees(degrees: Vector): Rotation {
 
 /** R · v: from the turned frame to the world. */
 export function rotate(r: Rotation, v: Vector): Vector {
-  return [r[0] * v[0] + r[1] * v[1] + r[2] * v[2], r[3] * v[0] + r[4] * v[1] + r[5] * v[2], r[6] * v[0] + r[7] * v[1] + r[8] * v[2]];
+  return [
+    r[0] * v[0] + r[1] * v[1] + r[2] * v[2],
+    r[3] * v[0] + r[4] * v[1] + r[5] * v[2],
+    r[6] * v[0] + r[7] * v[1] + r[8] * v[2],
+  ];
 }
 
 /** The rotation back: rows for columns. */

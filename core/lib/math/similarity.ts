@@ -19,7 +19,11 @@ export function outward({ position, rotation, scale }: Similarity, p: Vector): V
 
 /** Rᵀ · v: from the outer frame into the turned one. */
 export function rotateBack(r: Rotation, v: Vector): Vector {
-  return [r[0] * v[0] + r[3] * v[1] + r[6] * v[2], r[1] * v[0] + r[4] * v[1] + r[7] * v[2], r[2] * v[0] + r[5] * v[1] + r[8] * v[2]];
+  return [
+    r[0] * v[0] + r[3] * v[1] + r[6] * v[2],
+    r[1] * v[0] + r[4] * v[1] + r[7] * v[2],
+    r[2] * v[0] + r[5] * v[1] + r[8] * v[2],
+  ];
 }
 
 /** From the outer frame into the body's. */
@@ -37,5 +41,9 @@ export function product(a: Rotation, b: Rotation): Rotation {
 
 /** A body that stands in another's frame, seen from outside. */
 export function within(outer: Similarity, inner: Similarity): Similarity {
-  return { position: outward(outer, inner.position), rotation: product(outer.rotation, inner.rotation), scale: outer.scale * inner.scale };
+  return {
+    position: outward(outer, inner.position),
+    rotation: product(outer.rotation, inner.rotation),
+    scale: outer.scale * inner.scale,
+  };
 }

@@ -10,7 +10,11 @@ export function gridMesh(
   across: number,
   along: number,
   at: (u: number, v: number) => Vector,
-  { closedU = false, closedV = false, groups = [] }: { closedU?: boolean; closedV?: boolean; groups?: readonly MeshGroup[] } = {},
+  {
+    closedU = false,
+    closedV = false,
+    groups = [],
+  }: { closedU?: boolean; closedV?: boolean; groups?: readonly MeshGroup[] } = {},
 ): TriangleMesh {
   const row = across + 1;
   const positions = new Float32Array(3 * row * (along + 1));

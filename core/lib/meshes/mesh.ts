@@ -110,5 +110,6 @@ export function poseAt(mesh: TriangleMesh, time: number, out: Float32Array): voi
   const t = turn - first;
   const a = first * positions.length;
   const b = next * positions.length;
-  for (let i = 0; i < positions.length; i++) out[i] = motion.poses[a + i]! + t * (motion.poses[b + i]! - motion.poses[a + i]!);
+  for (let i = 0; i < positions.length; i++)
+    out[i] = motion.poses[a + i]! + t * (motion.poses[b + i]! - motion.poses[a + i]!);
 }

@@ -45,7 +45,14 @@ export function gradientNoise(x: number, y: number, z: number, hash: CornerHash)
  * Adds to `out` the curl of three independent gradient-noise potentials at a point in noise units, times `amplitude`,
  * with analytic derivatives. Gradients are spread over the sphere, so that no axis is favoured.
  */
-export function addGradientCurl(x: number, y: number, z: number, seed: number, amplitude: number, out: Float64Array): void {
+export function addGradientCurl(
+  x: number,
+  y: number,
+  z: number,
+  seed: number,
+  amplitude: number,
+  out: Float64Array,
+): void {
   const i = Math.floor(x);
   const j = Math.floor(y);
   const k = Math.floor(z);

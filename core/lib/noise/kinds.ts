@@ -35,10 +35,15 @@ export function octaveSeed(stream: number, octave: number): number {
 }
 
 /**
- * A level in 0 … 1 at a point in metres: octaves each half as strong and twice as fine, brought to mean ½ and a standard
- * deviation of about 0.19, clamped.
+ * A level in 0 … 1 at a point in metres: octaves each half as strong and twice as fine, brought to mean ½ and a
+ * standard deviation of about 0.19, clamped.
  */
-export function noiseLevels(name: NoiseName, size: number, octaves: number, stream: number): (x: number, y: number, z: number) => number {
+export function noiseLevels(
+  name: NoiseName,
+  size: number,
+  octaves: number,
+  stream: number,
+): (x: number, y: number, z: number) => number {
   const { sloped, scale, mean, deviation } = NOISES[name];
   const out = new Float64Array(4);
   const seeds = Array.from({ length: octaves }, (_, o) => octaveSeed(stream, o));

@@ -5,8 +5,8 @@ import { simplexHash } from './simplex-hash';
  * 2005) as a vector potential: three gradient noises at once, whose gradients at a corner all come from one direction w
  * picked there, one of the eight of (±1, ±1, ±1) / √3. With d the way from the corner, the potential is
  * (½ − d²)⁴ · (w × d ± 2·(w·d)·w), either sign by the hash: the first part is a jet along w that flows back around
- * itself, the second a twist about it; with 2 of it speeds are about as spread as those of a normal distribution. With ½
- * the support of a corner ends at the faces of the simplex, so that value and first derivatives are continuous.
+ * itself, the second a twist about it; with 2 of it speeds are about as spread as those of a normal distribution. With
+ * ½ the support of a corner ends at the faces of the simplex, so that value and first derivatives are continuous.
  * Derivatives are analytic.
  */
 
@@ -19,7 +19,14 @@ const TWIST = 2 * PART;
  * Adds to `out` the curl of the vector potential at a point in noise units, times `amplitude`.
  * `out` holds x, y, z. Divergence is zero because it is a curl (Bridson, Houriham & Nordenstam 2007).
  */
-export function addSimplexCurl(x: number, y: number, z: number, seed: number, amplitude: number, out: Float64Array): void {
+export function addSimplexCurl(
+  x: number,
+  y: number,
+  z: number,
+  seed: number,
+  amplitude: number,
+  out: Float64Array,
+): void {
   const s = (x + y + z) / 3;
   const i = Math.floor(x + s);
   const j = Math.floor(y + s);
@@ -85,7 +92,8 @@ export function addSimplexCurl(x: number, y: number, z: number, seed: number, am
     const sx = h < 0 ? -1 : 1;
     const sy = h & 0x40000000 ? -1 : 1;
     const sz = h & 0x20000000 ? -1 : 1;
-    // With a, b, c = s·d, d seen with the signs of w: w·d = (a + b + c) / √3, and w × d is, but for a sign that is all the same, s·(c − b, a − c, b − a) / √3.
+    // With a, b, c = s·d, d seen with the signs of w: w·d = (a + b + c) / √3, and w × d is, but for a sign that is all
+    // the same, s·(c − b, a − c, b − a) / √3.
     const a = sx * dx;
     const b = sy * dy;
     const c = sz * dz;

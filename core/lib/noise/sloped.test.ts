@@ -22,7 +22,8 @@ describe.each(names)('%s noise with slopes', (name) => {
         const here = at(name, point(i), i % 7);
         return Math.max(
           ...[0, 1, 2].map((axis) => {
-            const difference = at(name, moved(point(i), axis, h), i % 7)[0]! - at(name, moved(point(i), axis, -h), i % 7)[0]!;
+            const difference =
+              at(name, moved(point(i), axis, h), i % 7)[0]! - at(name, moved(point(i), axis, -h), i % 7)[0]!;
             return Math.abs(difference / (2 * h) - here[axis + 1]!) / NOISES[name].slope;
           }),
         );
@@ -65,25 +66,28 @@ describe.each(names)('%s noise with slopes', (name) => {
 });
 
 describe('the curl of three potentials', () => {
-  it.each(['cellular', 'ridged'] as const)('of %s noise: the median divergence is far below its gradient (they have kinks)', (name) => {
-    const h = 1e-4;
-    const curl = (p: readonly number[]): number[] => {
-      const [a, b, c] = [11, 12, 13].map((seed) => at(name, p, seed));
-      return [c![2]! - b![3]!, a![3]! - c![1]!, b![1]! - a![2]!];
-    };
-    const shares = Array.from({ length: 500 }, (_, i) => {
-      let divergence = 0;
-      let gradient = 0;
-      for (let axis = 0; axis < 3; axis++) {
-        const [up, down] = [curl(moved(point(i), axis, h)), curl(moved(point(i), axis, -h))];
-        const slopes = up.map((n, k) => (n - down[k]!) / (2 * h));
-        divergence += slopes[axis]!;
-        gradient += slopes.reduce((s, n) => s + n * n, 0);
-      }
-      return Math.abs(divergence) / Math.sqrt(gradient);
-    });
-    expect(median(shares)).toBeLessThan(1e-3);
-  });
+  it.each(['cellular', 'ridged'] as const)(
+    'of %s noise: the median divergence is far below its gradient (they have kinks)',
+    (name) => {
+      const h = 1e-4;
+      const curl = (p: readonly number[]): number[] => {
+        const [a, b, c] = [11, 12, 13].map((seed) => at(name, p, seed));
+        return [c![2]! - b![3]!, a![3]! - c![1]!, b![1]! - a![2]!];
+      };
+      const shares = Array.from({ length: 500 }, (_, i) => {
+        let divergence = 0;
+        let gradient = 0;
+        for (let axis = 0; axis < 3; axis++) {
+          const [up, down] = [curl(moved(point(i), axis, h)), curl(moved(point(i), axis, -h))];
+          const slopes = up.map((n, k) => (n - down[k]!) / (2 * h));
+          divergence += slopes[axis]!;
+          gradient += slopes.reduce((s, n) => s + n * n, 0);
+        }
+        return Math.abs(divergence) / Math.sqrt(gradient);
+      });
+      expect(median(shares)).toBeLessThan(1e-3);
+    },
+  );
 
   it('the fused gradient curl has the size that √2 of one potential’s slope says', () => {
     let squares = 0;

@@ -93,7 +93,10 @@ export const slopedSimplex: SlopedNoise = (x, y, z, seed, out) => {
   out[3] = nz;
 };
 
-/** Distance to the nearest of scattered points, one in each cell (Worley 1996, first feature); kinks where two are equally near. */
+/**
+ * Distance to the nearest of scattered points, one in each cell (Worley 1996, first feature); kinks where two are
+ * equally near.
+ */
 export const slopedCellular: SlopedNoise = (x, y, z, seed, out) => {
   const i = Math.floor(x);
   const j = Math.floor(y);
@@ -125,7 +128,10 @@ export const slopedCellular: SlopedNoise = (x, y, z, seed, out) => {
   out[3] = bz * inverse;
 };
 
-/** 1 − 2|n| of gradient noise: sharp crests where the noise passes through 0 (Musgrave, "Texturing and Modeling", from memory). */
+/**
+ * 1 − 2|n| of gradient noise: sharp crests where the noise passes through 0 (Musgrave, "Texturing and Modeling", from
+ * memory).
+ */
 export const slopedRidged: SlopedNoise = (x, y, z, seed, out) => {
   slopedGradient(x, y, z, seed, out);
   const turn = out[0]! < 0 ? 2 : -2;

@@ -33,9 +33,9 @@ const mirrored = (a: Vector, v: Vector): Vector => {
 };
 
 /**
- * A path as a way to go: places by arc length, with directions that turn smoothly across its knots and a frame that does not
- * spin about it (double reflection: Wang, Jüttler, Zheng & Liu, "Computation of rotation minimizing frames", ACM TOG 27(1),
- * 2008). On a closed stroke what is left of a turn after a lap is spread evenly over it.
+ * A path as a way to go: places by arc length, with directions that turn smoothly across its knots and a frame that
+ * does not spin about it (double reflection: Wang, Jüttler, Zheng & Liu, "Computation of rotation minimizing frames",
+ * ACM TOG 27(1), 2008). On a closed stroke what is left of a turn after a lap is spread evenly over it.
  */
 export class Course {
   /** Direction of each piece, and at each point; the normal at each point. */
@@ -50,10 +50,18 @@ export class Course {
 
   constructor(readonly line: Polyline) {
     for (const stroke of line.strokes) this.prepare(stroke);
-    const flat = (list: readonly Vector[]) => Float64Array.from(Array.from(line.points, (_, i) => list[i] ?? [1, 0, 0]).flat());
-    this.flat = { points: flat(line.points), pieces: flat(this.pieces), tangents: flat(this.tangents), normals: flat(this.normals) };
+    const flat = (list: readonly Vector[]) =>
+      Float64Array.from(Array.from(line.points, (_, i) => list[i] ?? [1, 0, 0]).flat());
+    this.flat = {
+      points: flat(line.points),
+      pieces: flat(this.pieces),
+      tangents: flat(this.tangents),
+      normals: flat(this.normals),
+    };
     this.lengths = Float64Array.from(line.lengths);
-    this.strokes = line.strokes.flatMap((stroke) => Array.from({ length: stroke.last - stroke.first + 1 }, () => stroke));
+    this.strokes = line.strokes.flatMap((stroke) =>
+      Array.from({ length: stroke.last - stroke.first + 1 }, () => stroke),
+    );
   }
 
   private prepare({ first, last, closed }: Stroke): void {
@@ -104,8 +112,8 @@ export class Course {
   }
 
   /**
-   * Writes the point at a length from the start of a stroke, metres, and the direction there; `framed` also asks for n and b. A closed
-   * stroke goes round and round; beyond the ends of an open one the way goes straight on.
+   * Writes the point at a length from the start of a stroke, metres, and the direction there; `framed` also asks for n
+   * and b. A closed stroke goes round and round; beyond the ends of an open one the way goes straight on.
    */
   at({ first, last, closed }: Stroke, along: number, out: CoursePoint, framed = true): void {
     const { lengths, flat } = this;

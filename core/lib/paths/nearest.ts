@@ -17,7 +17,17 @@ export interface NearestOnPath {
 }
 
 /** An empty answer, to be written into. */
-export const nearestOnPath = (): NearestOnPath => ({ x: 0, y: 0, z: 0, tx: 0, ty: 0, tz: 0, s: 0, piece: 0, distance: Infinity });
+export const nearestOnPath = (): NearestOnPath => ({
+  x: 0,
+  y: 0,
+  z: 0,
+  tx: 0,
+  ty: 0,
+  tz: 0,
+  s: 0,
+  piece: 0,
+  distance: Infinity,
+});
 
 /** Pieces whose boxes are tried together. */
 const GROUP = 8;
@@ -77,7 +87,8 @@ export class PathPieces {
         const dz = points[o + 5]! - points[o + 2]!;
         const size = dx * dx + dy * dy + dz * dz;
         // A piece of no length is a point, and has no direction.
-        const along = size === 0 ? 0 : ((x - points[o]!) * dx + (y - points[o + 1]!) * dy + (z - points[o + 2]!) * dz) / size;
+        const along =
+          size === 0 ? 0 : ((x - points[o]!) * dx + (y - points[o + 1]!) * dy + (z - points[o + 2]!) * dz) / size;
         const t = Math.min(1, Math.max(0, along));
         const px = points[o]! + t * dx;
         const py = points[o + 1]! + t * dy;

@@ -22,11 +22,15 @@ const PIECES = 16;
 const distance = (a: Vector, b: Vector) =>
   Math.sqrt((b[0] - a[0]) * (b[0] - a[0]) + (b[1] - a[1]) * (b[1] - a[1]) + (b[2] - a[2]) * (b[2] - a[2]));
 
-const mix = (a: Vector, b: Vector, t: number): Vector => [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1]), a[2] + t * (b[2] - a[2])];
+const mix = (a: Vector, b: Vector, t: number): Vector => [
+  a[0] + t * (b[0] - a[0]),
+  a[1] + t * (b[1] - a[1]),
+  a[2] + t * (b[2] - a[2]),
+];
 
 /**
- * A point of the centripetal Catmull–Rom spline between p1 and p2 (Barry & Goldman 1988; Yuksel, Schaefer & Keyser 2011):
- * it passes through its knots, without loops or cusps.
+ * A point of the centripetal Catmull–Rom spline between p1 and p2 (Barry & Goldman 1988; Yuksel, Schaefer & Keyser
+ * 2011): it passes through its knots, without loops or cusps.
  */
 function spline(p: readonly [Vector, Vector, Vector, Vector], t: number): Vector {
   const gap = (a: Vector, b: Vector) => Math.max(1e-6, Math.sqrt(distance(a, b)));
@@ -55,12 +59,17 @@ export function polylineOf(knots: readonly Vector[], closed: boolean, smooth: bo
   };
   for (let i = 0; i < spans; i++) {
     if (smooth && n > 2)
-      for (let piece = 1; piece < PIECES; piece++) points.push(spline([knot(i - 1), knot(i), knot(i + 1), knot(i + 2)], piece / PIECES));
+      for (let piece = 1; piece < PIECES; piece++)
+        points.push(spline([knot(i - 1), knot(i), knot(i + 1), knot(i + 2)], piece / PIECES));
     points.push(knot(i + 1));
   }
   const lengths = [0];
   for (let i = 1; i < points.length; i++) lengths.push(lengths[i - 1]! + distance(points[i - 1]!, points[i]!));
-  return { points, lengths, strokes: points.length > 0 ? [{ first: 0, last: points.length - 1, closed: closed && n > 1 }] : [] };
+  return {
+    points,
+    lengths,
+    strokes: points.length > 0 ? [{ first: 0, last: points.length - 1, closed: closed && n > 1 }] : [],
+  };
 }
 
 /** Several paths as one, stroke after stroke. */
@@ -87,7 +96,10 @@ export function strokesOf({ points, strokes }: Polyline): Vector[][] {
 export const pathLength = ({ lengths }: Polyline): number => lengths.at(-1) ?? 0;
 
 /** The point at a length from the start, and the unit direction there. */
-export function pointAlong({ points, lengths }: Polyline, s: number): { readonly point: Vector; readonly tangent: Vector } {
+export function pointAlong(
+  { points, lengths }: Polyline,
+  s: number,
+): { readonly point: Vector; readonly tangent: Vector } {
   let low = 0;
   let high = lengths.length - 1;
   while (low + 1 < high) {

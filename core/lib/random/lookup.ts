@@ -1,6 +1,6 @@
 /**
- * Random numbers that are looked up, not drawn: a hash of (stream, key, purpose). A particle's randomness depends on its key
- * alone, so it stays the same when others die, when a draft is run, and for any number of threads.
+ * Random numbers that are looked up, not drawn: a hash of (stream, key, purpose). A particle's randomness depends on
+ * its key alone, so it stays the same when others die, when a draft is run, and for any number of threads.
  */
 
 /** A well-mixing bijection of 32-bit integers (C. Wellons, "Prospecting for hash functions", 2018: lowbias32). */

@@ -17,9 +17,15 @@ export const MEASURES = {
 } as const;
 
 export type Measure = keyof typeof MEASURES | 'difference';
-export const MEASURE_NAMES: readonly Measure[] = [...(Object.keys(MEASURES) as (keyof typeof MEASURES)[]), 'difference'];
+export const MEASURE_NAMES: readonly Measure[] = [
+  ...(Object.keys(MEASURES) as (keyof typeof MEASURES)[]),
+  'difference',
+];
 
-/** What a trial’s particles come to on a frame; `difference` is the root mean square distance to those of the scene as it is, metres. */
+/**
+ * What a trial’s particles come to on a frame; `difference` is the root mean square distance to those of the scene as
+ * it is, metres.
+ */
 export type Measured = Readonly<Record<Measure, number>>;
 
 /** The measures of a run, beside a run of the scene as it is. NaN where there is nothing to measure. */
@@ -31,7 +37,13 @@ export function measuredOf(scene: Scene, assets: Assets, run: Simulation, curren
 }
 
 /** Runs a scene from its start to a frame, with a share of its particles. */
-export function runTrial(scene: Scene, assets: Assets, share: number, frame: number, backend?: KernelBackend): Simulation {
+export function runTrial(
+  scene: Scene,
+  assets: Assets,
+  share: number,
+  frame: number,
+  backend?: KernelBackend,
+): Simulation {
   const run = new Simulation(scene, assets, { portion: { ...WHOLE, share }, backend });
   while (run.frame < frame) run.advance();
   return run;

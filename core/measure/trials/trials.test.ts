@@ -29,7 +29,10 @@ describe('what is varied', () => {
   });
 
   it('ranges and lists are read; things are called by id or name', () => {
-    expect(readVariation(scene, 'fields/f0/strength=0:1:5')).toEqual({ address: 'fields/f0/strength', values: [0, 0.25, 0.5, 0.75, 1] });
+    expect(readVariation(scene, 'fields/f0/strength=0:1:5')).toEqual({
+      address: 'fields/f0/strength',
+      values: [0, 0.25, 0.5, 0.75, 1],
+    });
     expect(readVariation(scene, 'fields/F0/strength=0:0.3:4').values).toEqual([0, 0.1, 0.2, 0.3]);
     expect(readVariation(scene, 'fields/f1/settings.noise=simplex,gradient').values).toEqual(['simplex', 'gradient']);
     expect(readVariation(scene, 'seed=3,1,4').values).toEqual([3, 1, 4]);
@@ -38,12 +41,16 @@ describe('what is varied', () => {
 
   it('mistakes are told by name, value and what is allowed', () => {
     const refused = (text: string) => expect(() => readVariation(scene, text));
-    refused('fields/f0/strenth=0:1:2').toThrow(/“fields\/f0\/strenth” is no number of “Test”; allowed are such as fields\/f0\/strength/);
+    refused('fields/f0/strenth=0:1:2').toThrow(
+      /“fields\/f0\/strenth” is no number of “Test”; allowed are such as fields\/f0\/strength/,
+    );
     refused('fields/f0/strength=0:1').toThrow('the range of fields/f0/strength is “0:1”; allowed is low:high:steps');
     refused('fields/f1/settings.noise=marble').toThrow(/settings.noise is “marble”; allowed are .*simplex/);
     refused('fields/f0/strength=a').toThrow('fields/f0/strength is “a”; allowed are numbers');
     refused('strength').toThrow('varies nothing');
-    expect(() => withValues(scene, [['emitters/e/birth.mass', -1]])).toThrow(/emitters\[0\]\.birth\.mass is -1; allowed is/);
+    expect(() => withValues(scene, [['emitters/e/birth.mass', -1]])).toThrow(
+      /emitters\[0\]\.birth\.mass is -1; allowed is/,
+    );
   });
 
   it('a sheet has every combination, the first along its columns', () => {
@@ -79,7 +86,9 @@ describe('a trial', () => {
     const current = runTrial(plume, new Map(), 0.02, plume.time.first);
     for (const address of ['fields/vortex/strength', 'emitters/mouth/birth.speed']) {
       const tried = withValues(plume, [[address, 0]]);
-      expect(measuredOf(tried, new Map(), runTrial(tried, new Map(), 0.02, plume.time.first), current).difference).toBeGreaterThan(0.01);
+      expect(
+        measuredOf(tried, new Map(), runTrial(tried, new Map(), 0.02, plume.time.first), current).difference,
+      ).toBeGreaterThan(0.01);
     }
   });
 });

@@ -63,18 +63,40 @@ function variablesAt(parameter: Parameter, value: unknown): Omit<Variable, 'addr
       value: (value as readonly number[])[i]!,
     }));
   if (parameter.type === 'choice')
-    return [{ label: parameter.label, unit: '', whole: false, value: value as string, options: parameter.options.map((o) => o.value) }];
+    return [
+      {
+        label: parameter.label,
+        unit: '',
+        whole: false,
+        value: value as string,
+        options: parameter.options.map((o) => o.value),
+      },
+    ];
   return [];
 }
 
 /** All that can be varied in a scene. */
 export function variablesOf(scene: Scene): Variable[] {
   const found: Variable[] = [
-    { address: 'seed', thing: 'The scene', label: 'Seed', unit: '', value: scene.seed, usual: SEED_RANGE, whole: true, moved: false },
+    {
+      address: 'seed',
+      thing: 'The scene',
+      label: 'Seed',
+      unit: '',
+      value: scene.seed,
+      usual: SEED_RANGE,
+      whole: true,
+      moved: false,
+    },
   ];
   for (const sort of MOVABLE_SORTS)
     for (const thing of thingsOf(scene, sort)) {
-      const { id = '', name = ONES[sort] ?? '', keys, drives } = thing as Moving & { readonly id?: string; readonly name?: string };
+      const {
+        id = '',
+        name = ONES[sort] ?? '',
+        keys,
+        drives,
+      } = thing as Moving & { readonly id?: string; readonly name?: string };
       const root = isOne(sort) ? sort : `${sort}/${id}`;
       const add = (path: string, parameter: Parameter) => {
         const value = valueOf(thing, path);
@@ -86,7 +108,8 @@ export function variablesOf(scene: Scene): Variable[] {
         });
       };
       for (const [path, parameter] of Object.entries(numbersOf(sort, thing))) add(path, parameter);
-      if ('seed' in thing) add('seed', { type: 'number', label: 'Seed', help: '', unit: '', default: 0, usual: SEED_RANGE, whole: true });
+      if ('seed' in thing)
+        add('seed', { type: 'number', label: 'Seed', help: '', unit: '', default: 0, usual: SEED_RANGE, whole: true });
       if (sort !== 'fields') continue;
       const { settings } = scene.fields.find((field) => field === thing)!;
       for (const [name2, parameter] of Object.entries(fieldKinds.get(settings.kind).parameters))
@@ -111,14 +134,23 @@ export function findVariable(scene: Scene, address: string, all = variablesOf(sc
 /** `address=low:high:steps` or `address=value,value,…`. Throws {@link VariationError}. */
 export function readVariation(scene: Scene, text: string): Variation {
   const equals = text.indexOf('=');
-  if (equals < 1) throw new VariationError(`“${text}” varies nothing; allowed are address=low:high:steps and address=value,value,…`);
+  if (equals < 1)
+    throw new VariationError(`“${text}” varies nothing; allowed are address=low:high:steps and address=value,value,…`);
   const variable = findVariable(scene, text.slice(0, equals).trim());
   const said = text.slice(equals + 1).trim();
   const range = said.split(':');
   if (range.length > 1) {
     const [low, high, steps] = range.map(Number) as [number, number, number];
-    if (range.length !== 3 || ![low, high].every(Number.isFinite) || !Number.isInteger(steps) || steps < 2 || steps > 4096)
-      throw new VariationError(`the range of ${variable.address} is “${said}”; allowed is low:high:steps with 2 up to 4096 steps`);
+    if (
+      range.length !== 3 ||
+      ![low, high].every(Number.isFinite) ||
+      !Number.isInteger(steps) ||
+      steps < 2 ||
+      steps > 4096
+    )
+      throw new VariationError(
+        `the range of ${variable.address} is “${said}”; allowed is low:high:steps with 2 up to 4096 steps`,
+      );
     return { address: variable.address, values: spread(low, high, steps, variable.whole) };
   }
   const values = said.split(',').map((word): TrialValue => {
@@ -161,7 +193,10 @@ function setAt(scene: Scene, address: string, value: TrialValue): Scene {
   );
 }
 
-/** A scene with values at addresses; keys and drives of those numbers are taken away. Throws {@link VariationError} with what is wrong where the scene would not be sound. */
+/**
+ * A scene with values at addresses; keys and drives of those numbers are taken away. Throws {@link VariationError} with
+ * what is wrong where the scene would not be sound.
+ */
 export function withValues(scene: Scene, values: readonly (readonly [string, TrialValue])[]): Scene {
   let next = scene;
   const all = variablesOf(scene);

@@ -20,7 +20,9 @@ export const colliderForm: Form<Collider> = object<Collider>({
     sends: byEmitter(hitForm, 'an object of emitter ids and {hits, bounce}'),
   },
   rules: ({ splitFrom, splitTo }, at) =>
-    splitTo < splitFrom ? [fault('range', inside(at, 'splitTo'), splitTo, `a whole number from the fewest (${splitFrom}) up to 64`)] : [],
+    splitTo < splitFrom
+      ? [fault('range', inside(at, 'splitTo'), splitTo, `a whole number from the fewest (${splitFrom}) up to 64`)]
+      : [],
 });
 
 /** A carrier. */

@@ -13,7 +13,9 @@ const dialNameForm = leaf({
 
 function dialRules({ name, low, high }: Dial, at: string): readonly Fault[] {
   return [
-    ...(isTakenByLanguage(name) ? [fault('duplicate', inside(at, 'name'), name, 'a name that formulas do not use otherwise')] : []),
+    ...(isTakenByLanguage(name)
+      ? [fault('duplicate', inside(at, 'name'), name, 'a name that formulas do not use otherwise')]
+      : []),
     ...(high <= low ? [fault('range', inside(at, 'high'), high, `a number above where it spans from (${low})`)] : []),
   ];
 }

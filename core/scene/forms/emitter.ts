@@ -12,7 +12,9 @@ import { placed } from './thing';
 
 function ownSource({ id, shape }: Emitter, at: string): readonly Fault[] {
   if (shape['source'] !== id || shapes.get(shape.kind).parameters['source']?.type !== 'reference') return [];
-  return [fault('reference', inside(at, 'shape.source'), id, 'another emitter: none can be born from its own particles')];
+  return [
+    fault('reference', inside(at, 'shape.source'), id, 'another emitter: none can be born from its own particles'),
+  ];
 }
 
 /** An emitter. */

@@ -24,7 +24,8 @@ export function falloffRules({ extent, profile }: Reached, at: string): readonly
   if (!extents.get(extent.kind).bounded) return [];
   const { core, reach } = radiiOf(extent);
   const faults: Fault[] = [];
-  if (reach < core) faults.push(fault('range', inside(at, 'extent.reach'), reach, `a number from the core (${core} m) up`));
+  if (reach < core)
+    faults.push(fault('range', inside(at, 'extent.reach'), reach, `a number from the core (${core} m) up`));
   if (profiles.get(profile.kind).needsCore && core <= 0)
     faults.push(fault('range', inside(at, 'extent.core'), core, `a number above 0 with the profile “${profile.kind}”`));
   return faults;

@@ -17,7 +17,8 @@ const textForm = leaf({ fits: (value): value is string => typeof value === 'stri
 /** The way of acting, the strength and the curve that a kind of field has where none is written. */
 function usualOf(written: Values): Values {
   const settings = written['settings'];
-  const kind = isRecord(settings) && typeof settings['kind'] === 'string' ? fieldKinds.find(settings['kind']) : undefined;
+  const kind =
+    isRecord(settings) && typeof settings['kind'] === 'string' ? fieldKinds.find(settings['kind']) : undefined;
   if (!kind) return { actsAs: '', profile: { kind: 'smooth' } };
   const own = kind.actions[0]!;
   const writtenAction = written['actsAs'];
@@ -37,8 +38,12 @@ function fieldRules(field: Field, at: string): readonly Fault[] {
     return [fault('choice', inside(at, 'actsAs'), actsAs, `one of ${kind.actions.join(', ')} for ${kind.label}`)];
   const least = strengthOf(kind, actsAs).min;
   return [
-    ...(spanned && until <= from ? [fault('range', inside(at, 'until'), until, `a frame after the one it begins at (${from})`)] : []),
-    ...(least !== undefined && strength < least ? [fault('range', inside(at, 'strength'), strength, `a number from ${least}`)] : []),
+    ...(spanned && until <= from
+      ? [fault('range', inside(at, 'until'), until, `a frame after the one it begins at (${from})`)]
+      : []),
+    ...(least !== undefined && strength < least
+      ? [fault('range', inside(at, 'strength'), strength, `a number from ${least}`)]
+      : []),
     ...falloffRules(field, at),
   ];
 }
@@ -70,7 +75,9 @@ const ruleForm = leaf({
 const smooth = () => ({ profile: { kind: 'smooth' } });
 
 function limits({ limited, floor, ceiling }: Group, at: string): readonly Fault[] {
-  return limited && ceiling < floor ? [fault('range', inside(at, 'ceiling'), ceiling, `a number from the floor (${floor}) up`)] : [];
+  return limited && ceiling < floor
+    ? [fault('range', inside(at, 'ceiling'), ceiling, `a number from the floor (${floor}) up`)]
+    : [];
 }
 
 /** A group of fields. */

@@ -34,7 +34,9 @@ const MOST_LEVELS = ENVELOPE_RATE * LONGEST_SOUND;
 
 const levelsForm = leaf({
   fits: (value): value is SceneSound['levels'] =>
-    Array.isArray(value) && value.length <= MOST_LEVELS && value.every((n) => Number.isInteger(n) && n >= 0 && n <= 255),
+    Array.isArray(value) &&
+    value.length <= MOST_LEVELS &&
+    value.every((n) => Number.isInteger(n) && n >= 0 && n <= 255),
   allowed: `up to ${MOST_LEVELS} whole numbers from 0 up to 255`,
 });
 
@@ -46,12 +48,17 @@ export const soundForm: Form<SceneSound> = object<SceneSound>({
 
 /** A named frame. */
 export const markerForm: Form<Marker> = object<Marker>({
-  members: { name: nameForm, frame: leaf({ fits: (value): value is number => Number.isInteger(value), allowed: 'a whole frame' }) },
+  members: {
+    name: nameForm,
+    frame: leaf({ fits: (value): value is number => Number.isInteger(value), allowed: 'a whole frame' }),
+  },
   called: 'an object with frame and name',
 });
 
 /** Markers that are not in the order of their frames. */
 export function lateMarkers(markers: readonly Marker[], at: string): readonly Fault[] {
   const late = markers.findIndex(({ frame }, i) => i > 0 && frame <= markers[i - 1]!.frame);
-  return late < 0 ? [] : [fault('range', `${at}[${late}].frame`, markers[late]!.frame, 'a frame after that of the marker before it')];
+  return late < 0
+    ? []
+    : [fault('range', `${at}[${late}].frame`, markers[late]!.frame, 'a frame after that of the marker before it')];
 }

@@ -1,5 +1,14 @@
 import { placeParameters } from '../../document/descriptions';
-import { drivesForm, idForm, keysForm, nameForm, object, type Form, type Members, type Rules } from '../../document/forms';
+import {
+  drivesForm,
+  idForm,
+  keysForm,
+  nameForm,
+  object,
+  type Form,
+  type Members,
+  type Rules,
+} from '../../document/forms';
 import type { Description, ValuesOf } from '../../document/parameters';
 import type { Moving, Place } from '../../document/scene';
 import { tides } from '../../kinds/automation';
@@ -17,7 +26,10 @@ export const placed = { id: idForm, name: nameForm, place: placeForm, ...moving 
 export const placedWhole = { place: placeForm, ...moving };
 
 /** Something that a scene has one of, with numbers that can be keyed and driven; all of it may be left out. */
-export function single<D extends Description>(description: D, rules?: Rules<ValuesOf<D> & Moving>): Form<ValuesOf<D> & Moving> {
+export function single<D extends Description>(
+  description: D,
+  rules?: Rules<ValuesOf<D> & Moving>,
+): Form<ValuesOf<D> & Moving> {
   // Keys and drives are members of it, which TypeScript can't tell of a description that it does not know yet.
   const members = moving as Members<ValuesOf<D> & Moving>;
   return object<ValuesOf<D> & Moving>({ description, members, optional: true, ...(rules && { rules }) });

@@ -16,7 +16,12 @@ function nesting({ groups }: Grouped, at: string): Fault[] {
     const circle = circleFrom(group.id, outer);
     if (!circle) return [];
     return [
-      fault('reference', inside(at, `groups[${i}].group`), group.group, `a group outside the circle ${circleInWords(circle, groups)}`),
+      fault(
+        'reference',
+        inside(at, `groups[${i}].group`),
+        group.group,
+        `a group outside the circle ${circleInWords(circle, groups)}`,
+      ),
     ];
   });
 }
@@ -45,12 +50,15 @@ function likeness({ fields, groups }: Grouped, at: string): Fault[] {
 function reading({ fields, groups }: Grouped, at: string): Fault[] {
   const around = (one: Pick<Field | Group, 'group'>) => groupsAround(groups, one).map(({ id }) => id);
   const reads = ({ modulators }: Field | Group): string[] =>
-    modulators.flatMap((m) => (m.kind === 'group' && typeof m['group'] === 'string' && m['group'] !== '' ? [m['group']] : []));
+    modulators.flatMap((m) =>
+      m.kind === 'group' && typeof m['group'] === 'string' && m['group'] !== '' ? [m['group']] : [],
+    );
   /** Groups read by the members of a group and by itself. */
   const readBy = (id: string): string[] =>
-    [...groups.filter((group) => group.id === id || around(group).includes(id)), ...fields.filter((f) => around(f).includes(id))].flatMap(
-      reads,
-    );
+    [
+      ...groups.filter((group) => group.id === id || around(group).includes(id)),
+      ...fields.filter((f) => around(f).includes(id)),
+    ].flatMap(reads);
   return groups.flatMap((group, i) => {
     const seen = new Set<string>();
     const open = readBy(group.id);

@@ -12,7 +12,14 @@ function descent(emitters: readonly Emitter[]): Fault[] {
   };
   return emitters.flatMap(({ id }, i) =>
     circleFrom(id, source)
-      ? [fault('reference', `emitters[${i}].shape.source`, source(id), 'an emitter that is not born from this one’s particles')]
+      ? [
+          fault(
+            'reference',
+            `emitters[${i}].shape.source`,
+            source(id),
+            'an emitter that is not born from this one’s particles',
+          ),
+        ]
       : [],
   );
 }
@@ -36,7 +43,8 @@ function rides(carriers: readonly Carrier[], emitters: readonly Emitter[]): Faul
     const seen = new Set<string>();
     let on = emitters.find((emitter) => emitter.id === strandOf)?.place.carrier;
     while (on !== undefined && on !== '' && !seen.has(on)) {
-      if (on === id) return [fault('reference', `carriers[${i}].strandOf`, strandOf, 'an emitter that this carrier does not carry')];
+      if (on === id)
+        return [fault('reference', `carriers[${i}].strandOf`, strandOf, 'an emitter that this carrier does not carry')];
       seen.add(on);
       on = outer(on);
     }

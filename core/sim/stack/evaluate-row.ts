@@ -1,12 +1,27 @@
 import type { FieldContext } from '../../kinds/contracts/field';
 import { clear } from '../../kinds/contracts/sums';
 import type { ParticleBlock } from '../../lib/particle-block';
-import { benchOf, clampLevels, cover, deliver, fill, leafOf, limit, newSlot, scaleLeaves, type Combined, type Slot } from './group-members';
+import {
+  benchOf,
+  clampLevels,
+  cover,
+  deliver,
+  fill,
+  leafOf,
+  limit,
+  newSlot,
+  scaleLeaves,
+  type Combined,
+  type Slot,
+} from './group-members';
 import { isGroup, type GroupRow, type Row, type Stack, type StackNode, type ZoneRow } from './stack';
 import { toLocal, turnToWorld, velocityToLocal } from '../../lib/math/frames';
 import { innerOf, type RowScratch } from './room';
 
-/** Distances of a block's particles to the extent of a row, in metres of its own scale, into `room.distance`; leaves the local positions. */
+/**
+ * Distances of a block's particles to the extent of a row, in metres of its own scale, into `room.distance`; leaves the
+ * local positions.
+ */
 export function measureDistances(row: StackNode | ZoneRow, block: ParticleBlock, room: RowScratch, time: number): void {
   toLocal(row, block.position, block.count, room.local);
   if (row.distance) row.distance(room.local, block.count, room.distance, time);
@@ -47,8 +62,8 @@ function levelOf(stack: Stack, id: string, block: ParticleBlock, room: RowScratc
 }
 
 /**
- * Writes the weights of a row, or of a group with its strength, for the particles of a block. False, with all of them 0, where
- * it does not reach any.
+ * Writes the weights of a row, or of a group with its strength, for the particles of a block. False, with all of them
+ * 0, where it does not reach any.
  */
 export function weigh(stack: Stack, row: StackNode | ZoneRow, block: ParticleBlock, room: RowScratch): boolean {
   const { count } = block;
@@ -74,9 +89,23 @@ export function weigh(stack: Stack, row: StackNode | ZoneRow, block: ParticleBlo
 }
 
 /** What a row's routines see beside the local positions. */
-export function contextOf(stack: Stack, row: Row, { velocity, outward, lengthwise, distance }: RowScratch): FieldContext {
+export function contextOf(
+  stack: Stack,
+  row: Row,
+  { velocity, outward, lengthwise, distance }: RowScratch,
+): FieldContext {
   const { own, place, notes } = row;
-  return { velocity, outward, lengthwise, distance, own, place, notes, frame: stack.frame, time: stack.frame / stack.fps };
+  return {
+    velocity,
+    outward,
+    lengthwise,
+    distance,
+    own,
+    place,
+    notes,
+    frame: stack.frame,
+    time: stack.frame / stack.fps,
+  };
 }
 
 /**
@@ -109,10 +138,16 @@ function isActive(member: StackNode, emitter: number): boolean {
 }
 
 /**
- * Combines the members of a group by its rule, for one block. The result stands in the room until it is used again. With
- * `watched`, what each field in it delivers is told too.
+ * Combines the members of a group by its rule, for one block. The result stands in the room until it is used again.
+ * With `watched`, what each field in it delivers is told too.
  */
-export function combineGroup(stack: Stack, group: GroupRow, block: ParticleBlock, room: RowScratch, watched = false): Combined {
+export function combineGroup(
+  stack: Stack,
+  group: GroupRow,
+  block: ParticleBlock,
+  room: RowScratch,
+  watched = false,
+): Combined {
   const { count } = block;
   const { action, rule } = group;
   const bench = benchOf(room);

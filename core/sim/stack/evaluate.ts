@@ -68,7 +68,14 @@ function limitSum({ acceleration: { x, y, z } }: Sums, ceiling: number, count: n
 }
 
 /** Sums the whole stack over a block of one emitter's particles; `part` is what a backend does of it. */
-export function evaluateStack(stack: Stack, block: ParticleBlock, room: RowScratch, sums: Sums, watch?: Watcher, part?: StackPart): void {
+export function evaluateStack(
+  stack: Stack,
+  block: ParticleBlock,
+  room: RowScratch,
+  sums: Sums,
+  watch?: Watcher,
+  part?: StackPart,
+): void {
   resetSums(sums, block);
   if (stack.zones.length > 0) sortIntoZones(stack, block, room);
   addAll(stack, part ? part.unaccelerated : stack.nodes, undefined, block, room, sums, watch);

@@ -90,7 +90,13 @@ export function scaleLeaves(leaves: readonly Leaf[], by: Float64Array, count: nu
 }
 
 /** Brings what a member delivers into its slot, its vector with the weight in it. */
-export function fill(slot: Slot, { blends }: ActionKind, weight: Float64Array, vector: VectorColumns, count: number): void {
+export function fill(
+  slot: Slot,
+  { blends }: ActionKind,
+  weight: Float64Array,
+  vector: VectorColumns,
+  count: number,
+): void {
   for (let i = 0; i < count; i++) {
     const w = weight[i]!;
     const rate = blends ? rateOf(w) : 0;
@@ -102,7 +108,10 @@ export function fill(slot: Slot, { blends }: ActionKind, weight: Float64Array, v
   }
 }
 
-/** How much a member covers of what came before: its mix within its falloff. A strength that is in the weight is taken out again. */
+/**
+ * How much a member covers of what came before: its mix within its falloff. A strength that is in the weight is taken
+ * out again.
+ */
 export function cover(slot: Slot, weight: Float64Array, strength: number, count: number): void {
   const scale = strength === 0 ? 0 : slot.mix / strength;
   for (let i = 0; i < count; i++) slot.cover[i] = Math.min(1, Math.max(0, weight[i]! * scale));
@@ -114,7 +123,14 @@ export function clampLevels(slots: readonly Slot[], count: number): void {
 }
 
 /** Brings the size of the result between floor and ceiling; what is zero has no direction to be brought up in. */
-export function limit({ group }: GroupRow, scalar: boolean, blends: boolean, result: Bench, slots: readonly Slot[], count: number): void {
+export function limit(
+  { group }: GroupRow,
+  scalar: boolean,
+  blends: boolean,
+  result: Bench,
+  slots: readonly Slot[],
+  count: number,
+): void {
   const { vector, rate } = result;
   for (let i = 0; i < count; i++) {
     if (scalar) {

@@ -24,13 +24,16 @@ function only(scene: Scene, group: string): Scene {
     desk: { ...scene.desk, master: 1, limited: false, keys: {}, drives: {} },
     emitters: [completeEmitter({ id: 'probe', name: 'Probe', shape: { kind: 'point' } })],
     fields: fields.map((f) => ({ ...f, ...open })),
-    groups: scene.groups.filter((g) => kept.has(g.id)).map((g) => ({ ...g, ...open, ...(g.id === group && { mute: false, group: '' }) })),
+    groups: scene.groups
+      .filter((g) => kept.has(g.id))
+      .map((g) => ({ ...g, ...open, ...(g.id === group && { mute: false, group: '' }) })),
   };
 }
 
 /**
- * Reads what a group of fields comes to at points and a frame, for a body at rest of 1 kg, whatever its own mute, sends and solos
- * are. For ways of acting whose strength is a share it is the velocity they draw to. Undefined where there is no such group.
+ * Reads what a group of fields comes to at points and a frame, for a body at rest of 1 kg, whatever its own mute, sends
+ * and solos are. For ways of acting whose strength is a share it is the velocity they draw to. Undefined where there is
+ * no such group.
  */
 function fillFrom(scene: Scene, compile: CompileScene, group: string, frame: number): GroupFill | undefined {
   if (!scene.groups.some((g) => g.id === group)) return undefined;
@@ -48,7 +51,8 @@ function fillFrom(scene: Scene, compile: CompileScene, group: string, frame: num
   return (count, at, out) => {
     for (let start = 0; start < count; start += BLOCK) {
       block.count = Math.min(BLOCK, count - start);
-      for (let i = 0; i < block.count; i++) [block.position.x[i], block.position.y[i], block.position.z[i]] = at(start + i);
+      for (let i = 0; i < block.count; i++)
+        [block.position.x[i], block.position.y[i], block.position.z[i]] = at(start + i);
       if (!weigh(stack, row, block, room)) {
         out.fill(0, 3 * start, 3 * (start + block.count));
         continue;

@@ -9,14 +9,17 @@ const MOST_MET = 65536;
 /** Rows are as wide and high as the radius, and cut across into so many slices a radius. */
 const SLICES = 3;
 
-/** How far apart the buckets of rows are where particles are too scattered for a bucket a slice: they share them then, at random. */
+/**
+ * How far apart the buckets of rows are where particles are too scattered for a bucket a slice: they share them then,
+ * at random.
+ */
 const SCATTERED = { y: 0x5bd1e995, z: 0x2c1b3c6d };
 
 /**
- * Where the particles of some emitters are at the beginning of a substep, sorted into rows along X that are cut into slices, so
- * that those around a place are found in a stretch of nine rows. Each has a bucket of its own, or where particles are far
- * scattered one that it shares: how far apart they are costs nothing. NeighbourGrid are met row by row, slice by slice, and in a bucket
- * by emitter and key, so that neither slots nor threads show in a sum.
+ * Where the particles of some emitters are at the beginning of a substep, sorted into rows along X that are cut into
+ * slices, so that those around a place are found in a stretch of nine rows. Each has a bucket of its own, or where
+ * particles are far scattered one that it shares: how far apart they are costs nothing. NeighbourGrid are met row by
+ * row, slice by slice, and in a bucket by emitter and key, so that neither slots nor threads show in a sum.
  */
 export class NeighbourGrid {
   /** Place and velocity of each particle, world axes, in the order of the buckets. */
@@ -152,7 +155,10 @@ export class NeighbourGrid {
     this.asked[1] = iz;
   }
 
-  /** Finds all within the radius of a place; returns how many, for `found` and `squares`. A particle finds itself there, too. */
+  /**
+   * Finds all within the radius of a place; returns how many, for `found` and `squares`. A particle finds itself there,
+   * too.
+   */
   around(x: number, y: number, z: number): number {
     const { places, starts, mask, found, squares, radius, asked, bases, exact } = this;
     const inverse = 1 / radius;
@@ -204,7 +210,10 @@ export class NeighbourGrid {
     return this.ids[row / ROW] === id && this.owners[row / ROW] === emitter;
   }
 
-  /** Keeps of those that were found in a stretch the ones that are of its row: others may share the bucket, and are met on their own. */
+  /**
+   * Keeps of those that were found in a stretch the ones that are of its row: others may share the bucket, and are met
+   * on their own.
+   */
   private sift(from: number, to: number, ky: number, kz: number): number {
     const { places, found, squares, radius } = this;
     const inverse = 1 / radius;

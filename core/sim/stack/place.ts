@@ -4,7 +4,9 @@ import { placeReach, spanLevel } from './reach';
 import type { Stack } from './stack';
 import { placeZones } from './zones';
 
-/** Brings fields and groups to where and how they are at a frame with fraction; `step` is the frames a substep takes. */
+/**
+ * Brings fields and groups to where and how they are at a frame with fraction; `step` is the frames a substep takes.
+ */
 export function placeStack(stack: Stack, frame: number, step = 1): void {
   stack.frame = frame;
   for (const row of stack.rows) bring(row, frame);

@@ -12,8 +12,8 @@ import { birthPlace } from '../../kinds/emitter-shapes/shape';
 const COUNT_BITS = 0xfffffff;
 
 /**
- * Each key's own place on an emitter's shape. Places are kept as they are found, for a shape that keeps its form; one that
- * deforms is asked anew.
+ * Each key's own place on an emitter's shape. Places are kept as they are found, for a shape that keeps its form; one
+ * that deforms is asked anew.
  */
 export function placesOn(scene: Scene, assets: Assets, id: string, stream: number): PlaceOnShape | undefined {
   const emitter = scene.emitters.find((e) => e.id === id);

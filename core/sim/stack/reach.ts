@@ -81,7 +81,14 @@ export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard
     modulators: thing.modulators.map((values): ModulatorRow => {
       const kind = modulatorKinds.get(values.kind);
       const seed = typeof values['seed'] === 'number' ? values['seed'] : 0;
-      const source = { values, stream: streamOf(scene.seed ^ 0x2545f491, seed), fps: scene.time.fps, image: resources.image, dials, zones };
+      const source = {
+        values,
+        stream: streamOf(scene.seed ^ 0x2545f491, seed),
+        fps: scene.time.fps,
+        image: resources.image,
+        dials,
+        zones,
+      };
       const [followPlace, followScale] = [Number(values['followPlace'] ?? 100), Number(values['followScale'] ?? 100)];
       const follows = !kind.placed || (followPlace === 100 && followScale === 100);
       return {
@@ -96,7 +103,10 @@ export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard
   };
 }
 
-/** How far a field is on at a frame with fraction: eased in from the first frame of each of its spans, and out before the one it ends at. */
+/**
+ * How far a field is on at a frame with fraction: eased in from the first frame of each of its spans, and out before
+ * the one it ends at.
+ */
 export function spanLevel({ spanned, from, until, also, easeIn, easeOut }: Field, frame: number): number {
   if (!spanned) return 1;
   const smooth = (t: number) => (t >= 1 ? 1 : t * t * (3 - 2 * t));
@@ -117,6 +127,10 @@ export function placeReach(row: Reach, frame: number, step: number, fps: number)
   row.rotation = turningOf(row.place.rotation);
   const rate = fps / step;
   row.own.set(
-    rotateBack(row.place.rotation, [(after[0] - before[0]) * rate, (after[1] - before[1]) * rate, (after[2] - before[2]) * rate]),
+    rotateBack(row.place.rotation, [
+      (after[0] - before[0]) * rate,
+      (after[1] - before[1]) * rate,
+      (after[2] - before[2]) * rate,
+    ]),
   );
 }

@@ -96,15 +96,17 @@ export interface StackPart {
   /** Adds the others to the sums of a block. */
   addTo(block: ParticleBlock, sums: Sums): void;
   /**
-   * The whole step of up to a block of particles from a slot on, from `begin` to `end`, seconds, newborn ones from their birth on: for stacks with nothing unaccelerated, where nothing but
-   * fields has a say. What leaves all bounds is marked by a velocity that no particle has, NaN. Tells what comes to an end by that.
+   * The whole step of up to a block of particles from a slot on, from `begin` to `end`, seconds, newborn ones from
+   * their birth on: for stacks with nothing unaccelerated, where nothing but fields has a say. What leaves all bounds
+   * is marked by a velocity that no particle has, NaN. Tells what comes to an end by that.
    */
   step(population: Population, start: number, begin: number, end: number, ends: Ends): void;
 }
 
 /**
- * Faster routines for the hot parts of a run, in 32 bits. Where a run has a backend, its results are what count; the plain routines define
- * what is right, and both agree to within rounding. The result for a particle depends on nothing but itself, not on those in its block.
+ * Faster routines for the hot parts of a run, in 32 bits. Where a run has a backend, its results are what count; the
+ * plain routines define what is right, and both agree to within rounding. The result for a particle depends on nothing
+ * but itself, not on those in its block.
  */
 export interface KernelBackend {
   /** The routine of one field by its descriptor; undefined where the plain one is as quick. */
@@ -113,6 +115,9 @@ export interface KernelBackend {
   births(descriptor: BirthDescriptor): BirthRoutine;
   /** What it does of a stack that is placed. */
   partOf(stack: Stack, emitter: number): StackPart;
-  /** Room for columns that it works on where they stand; others it copies there and back. What is taken is to be given back. */
+  /**
+   * Room for columns that it works on where they stand; others it copies there and back. What is taken is to be given
+   * back.
+   */
   readonly room: ColumnRoom;
 }

@@ -13,7 +13,10 @@ export interface Drawn {
   readonly least: number;
 }
 
-/** All that decides where and how an emitter's particles begin, where nothing unusual is asked of it: what spawner and newborns do, in plain numbers. */
+/**
+ * All that decides where and how an emitter's particles begin, where nothing unusual is asked of it: what spawner and
+ * newborns do, in plain numbers.
+ */
 export interface BirthDescriptor {
   readonly stream: number;
   readonly shape: ShapeDescriptor;
@@ -37,7 +40,12 @@ export type BirthRoutine = (ids: Uint32Array, count: number, population: Populat
 
 /** What is drawn for the numbers of a birth, in the emitter's own units. */
 export function drawnBy({ birth }: Emitter): Pick<BirthDescriptor, 'speed' | 'life' | 'mass' | 'drag' | 'size'> {
-  const drawn = (value: number, variance: number, purpose: number, least = 0): Drawn => ({ value, variance, purpose, least });
+  const drawn = (value: number, variance: number, purpose: number, least = 0): Drawn => ({
+    value,
+    variance,
+    purpose,
+    least,
+  });
   return {
     speed: drawn(birth.speed, birth.speedVariance, Purpose.speed, -Infinity),
     life: drawn(birth.life, birth.lifeVariance, Purpose.life),

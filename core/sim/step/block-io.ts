@@ -5,8 +5,17 @@ import type { Population } from './population';
 /** Positions and speeds beyond this are as good as infinite in 32 bits, and retired. */
 const FARTHEST = 3.4e38;
 
-/** Takes one particle to a place of a block, stepped from `begin` to `end`, seconds; a newborn one from its birth on. */
-function loadParticle(block: ParticleBlock, i: number, population: Population, slot: number, begin: number, end: number): void {
+/**
+ * Takes one particle to a place of a block, stepped from `begin` to `end`, seconds; a newborn one from its birth on.
+ */
+function loadParticle(
+  block: ParticleBlock,
+  i: number,
+  population: Population,
+  slot: number,
+  begin: number,
+  end: number,
+): void {
   const { x, y, z, vx, vy, vz, mass, drag, life } = population.columns;
   block.position.x[i] = x[slot]!;
   block.position.y[i] = y[slot]!;
@@ -26,7 +35,14 @@ function loadParticle(block: ParticleBlock, i: number, population: Population, s
 }
 
 /** Takes up to a block of an emitter’s particles from a slot on. */
-export function loadBlock(block: ParticleBlock, population: Population, emitter: number, start: number, begin: number, end: number): void {
+export function loadBlock(
+  block: ParticleBlock,
+  population: Population,
+  emitter: number,
+  start: number,
+  begin: number,
+  end: number,
+): void {
   const count = Math.min(BLOCK, population.count - start);
   block.count = count;
   block.emitter = emitter;
@@ -47,7 +63,10 @@ export function loadSlots(
   slots.forEach((slot, i) => loadParticle(block, i, population, slot, begin, end));
 }
 
-/** Writes places and velocities of a block back; what is beyond all bounds is marked by a velocity that no particle has, NaN. */
+/**
+ * Writes places and velocities of a block back; what is beyond all bounds is marked by a velocity that no particle has,
+ * NaN.
+ */
 export function storeBlock({ count, position, velocity }: ParticleBlock, population: Population, start: number): void {
   const { x, y, z, vx, vy, vz } = population.columns;
   for (let i = 0; i < count; i++) {

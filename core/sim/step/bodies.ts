@@ -92,8 +92,8 @@ export class Bodies {
   }
 
   /**
-   * Takes note of the drag that a block of particles was stepped with. A pull a over a step gives a velocity φ·a·dt, φ = (1 − e^(−C·dt))/(C·dt):
-   * a bond that is to balance it pulls on a mass that is as much heavier.
+   * Takes note of the drag that a block of particles was stepped with. A pull a over a step gives a velocity φ·a·dt, φ
+   * = (1 − e^(−C·dt))/(C·dt): a bond that is to balance it pulls on a mass that is as much heavier.
    */
   heed(start: number, { count, step, velocity }: ParticleBlock, { dragRate, quadratic, medium }: Sums): void {
     for (let i = 0; i < count; i++) {
@@ -112,12 +112,25 @@ export class Bodies {
     if (this.bondAt) this.bond = this.bondAt(to);
     const { points } = this.bond;
     const { id, count, held, columns } = population;
-    const { bodies, slots } = bodyTable(id, count, points, (slot) => held[slot] === KILLED || Number.isNaN(columns.vx[slot]!));
-    bodies.forEach((body, b) => this.settleOne(population, body, slots.subarray(b * points, (b + 1) * points), from, to));
+    const { bodies, slots } = bodyTable(
+      id,
+      count,
+      points,
+      (slot) => held[slot] === KILLED || Number.isNaN(columns.vx[slot]!),
+    );
+    bodies.forEach((body, b) =>
+      this.settleOne(population, body, slots.subarray(b * points, (b + 1) * points), from, to),
+    );
     if (this.found.size > 2 * bodies.length + 1024) this.forget(bodies);
   }
 
-  private settleOne({ columns, birth, held }: Population, body: number, slots: Int32Array, from: number, to: number): void {
+  private settleOne(
+    { columns, birth, held }: Population,
+    body: number,
+    slots: Int32Array,
+    from: number,
+    to: number,
+  ): void {
     const { bond, now, was, rest, state, weight, before } = this;
     const seconds = (to - from) / this.fps;
     const stand = this.standOf(body, to);

@@ -66,7 +66,14 @@ export function childSpawnerOf(scene: Scene, emitter: Emitter): ChildSpawner {
   const moving = isMoving(emitter, ['amounts', 'look', 'bond']);
   let { birth, shape, newborns, fixed } = equip(emitter);
 
-  function spawn(population: Population, source: Population, parent: number, id: number, time: number, position: Vector): void {
+  function spawn(
+    population: Population,
+    source: Population,
+    parent: number,
+    id: number,
+    time: number,
+    position: Vector,
+  ): void {
     const { columns } = source;
     const velocity: Vector = [columns.vx[parent]!, columns.vy[parent]!, columns.vz[parent]!];
     const onward = normalised(velocity);
@@ -101,7 +108,8 @@ export function childSpawnerOf(scene: Scene, emitter: Emitter): ChildSpawner {
         // What a contact ended has come no further than that.
         const killed = source.held[parent] === KILLED;
         const until = killed ? Math.min(end, Math.max(since, death)) : end;
-        const at = (time: number) => track.between(source, parent, until > since ? (time - since) / (until - since) : 1);
+        const at = (time: number) =>
+          track.between(source, parent, until > since ? (time - since) / (until - since) : 1);
         if (when === 'death') {
           if ((!killed && end - born < source.columns.life[parent]!) || !gate(Math.floor(begin * fps + 1e-9))) continue;
           const time = Math.min(end, Math.max(since, death));
@@ -113,7 +121,8 @@ export function childSpawnerOf(scene: Scene, emitter: Emitter): ChildSpawner {
         const lastOne = Math.floor((Math.min(end, death) - born) * each);
         for (let k = Math.max(1, Math.floor((since - born) * each) + 1); k <= lastOne; k++) {
           const time = born + k / each;
-          if (gate(Math.floor(time * fps))) spawn(population, source, parent, childKey(id, k, Purpose.child), time, at(time));
+          if (gate(Math.floor(time * fps)))
+            spawn(population, source, parent, childKey(id, k, Purpose.child), time, at(time));
         }
       }
     },

@@ -7,7 +7,8 @@ import { Simulation } from './simulation';
 function roomOf(bytes: number): { room: ColumnRoom; taken: Set<Float32Array | Float64Array> } {
   const taken = new Set<Float32Array | Float64Array>();
   const kept = <T extends Float32Array | Float64Array>(column: T): T => {
-    if ([...taken].reduce((sum, { byteLength }) => sum + byteLength, column.byteLength) > bytes) throw new RangeError('no more room');
+    if ([...taken].reduce((sum, { byteLength }) => sum + byteLength, column.byteLength) > bytes)
+      throw new RangeError('no more room');
     // Rubbish, as it is in memory that was used before.
     taken.add(column.fill(NaN));
     return column;
@@ -35,7 +36,9 @@ const scene = testScene({
 });
 
 const stateOf = ({ populations: [p] }: Simulation) =>
-  (['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'mass'] as const).map((name) => [...p!.columns[name].subarray(0, p!.count)]);
+  (['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'mass'] as const).map((name) => [
+    ...p!.columns[name].subarray(0, p!.count),
+  ]);
 
 describe('the room of a run', () => {
   it('is given back at its end, and makes no difference to what is computed, from the start or from where another run was', () => {

@@ -77,8 +77,8 @@ function goesThrough(obstacle: Obstacle, emitter: number, id: number): boolean {
 }
 
 /**
- * Lets the particles of a block hit what is in their way, continuously along their segments, each contact in the frame of
- * the moving collider and with the velocity of the moment of contact.
+ * Lets the particles of a block hit what is in their way, continuously along their segments, each contact in the frame
+ * of the moving collider and with the velocity of the moment of contact.
  *
  * Semi-implicit Euler is a leapfrog whose velocities lie half a step before its positions (Hairer, Lubich & Wanner,
  * "Geometric Numerical Integration", 2006, I.1.4). So with the step's change of velocity G, the velocity at the
@@ -127,10 +127,16 @@ function firstInTheWay(
   let first: Obstacle | undefined;
   nearest.t = Infinity;
   for (const obstacle of passage.obstacles) {
-    if (!obstacle.open || goesThrough(obstacle, passage.emitter, id) || (passed.length > 0 && passed.includes(obstacle))) continue;
+    if (
+      !obstacle.open ||
+      goesThrough(obstacle, passage.emitter, id) ||
+      (passed.length > 0 && passed.includes(obstacle))
+    )
+      continue;
     inwardInto(placeAt(obstacle, frame, passage.from, passage.to), from, a);
     inwardInto(obstacle.end, to, b);
-    if (!obstacle.body.hit(a[0]!, a[1]!, a[2]!, b[0]!, b[1]!, b[2]!, obstacle.half / obstacle.end.scale, meeting)) continue;
+    if (!obstacle.body.hit(a[0]!, a[1]!, a[2]!, b[0]!, b[1]!, b[2]!, obstacle.half / obstacle.end.scale, meeting))
+      continue;
     if (meeting.t >= nearest.t) continue;
     nearest.t = meeting.t;
     nearest.nx = meeting.nx;
@@ -215,7 +221,8 @@ function moveParticle(passage: Passage, i: number): void {
     const surface = surfaceVelocity(first, local, face, (to - from) / fps);
     const relative = plus(now, surface, -1);
     const off = dot(relative, normal);
-    // What a whole step adds towards the surface, other surfaces felt or not: a particle that comes no faster lies on it.
+    // What a whole step adds towards the surface, other surfaces felt or not: a particle that comes no faster lies on
+    // it.
     const resting = -off <= Math.max(-dot(gain, normal), -dot(push, normal), 1e-9);
     const { collider, stream } = first;
     first.contacts++;
@@ -232,7 +239,8 @@ function moveParticle(passage: Passage, i: number): void {
     const { fate, away, along } = rebound;
     const alongSurface = plus(relative, normal, -off);
     const after = fate === 'passes' ? now : plus(plus(surface, alongSurface, along), normal, away);
-    if (population.turns && fate !== 'passes') roll(population, slot, normal, plus(after, surface, -1), collider?.turns ?? 0);
+    if (population.turns && fate !== 'passes')
+      roll(population, slot, normal, plus(after, surface, -1), collider?.turns ?? 0);
     const splits = !!collider?.split && population.generation[slot]! < collider.splitGenerations;
     if (splits)
       splitParticle(population, slot, collider, stream, {

@@ -7,7 +7,7 @@ import type { Births } from '../../kinds/emission/amount';
 import type { Emitter, Scene } from '../../document/scene';
 import { clockIn } from '../../scene/scene-clock';
 import { shapes } from '../../kinds/emitter-shapes';
-import { countersOf, startFrame } from './spawner';
+import { countersOf, startFrame } from './counters';
 import { sourceOf } from './descent';
 
 const countOf = ({ first, last }: Births) => Math.max(0, last - first + 1);
@@ -55,14 +55,20 @@ function courseOf(scene: Scene, assets: Assets, emitter: Emitter, frames: number
     const meanCount = (from + Math.max(from, to)) / 2;
     for (let i = 0; i <= frames; i++)
       born[i] =
-        when === 'death' ? (i >= course.lasting ? course.born[i - course.lasting]! * meanCount : 0) : (alive[i]! * each) / scene.time.fps;
+        when === 'death'
+          ? i >= course.lasting
+            ? course.born[i - course.lasting]! * meanCount
+            : 0
+          : (alive[i]! * each) / scene.time.fps;
     return none;
   }
   const start = startFrame(scene);
   const points = pointsOf(emitter, resourcesOf(scene, assets));
   for (const counter of countersOf(scene, emitter))
     for (let i = 0; i <= frames; i++)
-      born[i]! += points * (countOf(counter.atFrame(start + i)) + (i > 0 ? countOf(counter.during(start + i - 1, start + i)) : 0));
+      born[i]! +=
+        points *
+        (countOf(counter.atFrame(start + i)) + (i > 0 ? countOf(counter.during(start + i - 1, start + i)) : 0));
   return none;
 }
 

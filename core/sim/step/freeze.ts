@@ -6,8 +6,8 @@ import type { Emitter } from '../../document/scene';
 import type { Stack } from '../stack/stack';
 
 /**
- * Where several slices of a run tell one another where their particles are: gives those of all slices, for the populations that are wanted. All slices ask at the same points of their
- * runs, and each waits for the others there.
+ * Where several slices of a run tell one another where their particles are: gives those of all slices, for the
+ * populations that are wanted. All slices ask at the same points of their runs, and each waits for the others there.
  */
 export type Exchange = (own: readonly SeenParticles[], wanted: readonly number[]) => readonly SeenParticles[];
 
@@ -25,7 +25,10 @@ function freezeInto(frozen: FrozenParticles, { id, count, columns }: SeenParticl
   for (const axis of ['x', 'y', 'z'] as const) frozen[axis] = Float64Array.from(slots, (slot) => columns[axis][slot]!);
 }
 
-/** Keeps where the particles are that the fields of a stack read, so that nothing hangs on the order in which emitters are stepped. */
+/**
+ * Keeps where the particles are that the fields of a stack read, so that nothing hangs on the order in which emitters
+ * are stepped.
+ */
 export function freeze(
   { read, neighbourGrids }: Pick<Stack, 'read' | 'neighbourGrids'>,
   emitters: readonly Emitter[],
@@ -34,7 +37,10 @@ export function freeze(
 ): void {
   if (read.size === 0 && neighbourGrids.length === 0) return;
   const pulling = [...read].map(([id, frozen]) => ({ frozen, emitter: emitters.findIndex((e) => e.id === id) }));
-  const wanted = new Set([...pulling.map(({ emitter }) => emitter), ...neighbourGrids.flatMap((grid) => grid.emitters)]);
+  const wanted = new Set([
+    ...pulling.map(({ emitter }) => emitter),
+    ...neighbourGrids.flatMap((grid) => grid.emitters),
+  ]);
   const seen = exchange
     ? exchange(
         populations,

@@ -20,7 +20,10 @@ export function driveAll({ count, velocity, step }: ParticleBlock, { drive }: Su
   }
 }
 
-/** Turns v towards F̄ so that the angle between them is e^(−Σλ·dt) of what it was; exactly opposite, about an axis from the particle's key. */
+/**
+ * Turns v towards F̄ so that the angle between them is e^(−Σλ·dt) of what it was; exactly opposite, about an axis from
+ * the particle's key.
+ */
 export function steerAll({ count, velocity, step, id }: ParticleBlock, { steer }: Sums, fps: number): void {
   for (let i = 0; i < count; i++) {
     const rate = steer.rate[i]!;
@@ -63,7 +66,11 @@ export function steerAll({ count, velocity, step, id }: ParticleBlock, { steer }
 }
 
 /** Draws speeds into the limits of one field; a particle at rest has no direction in which it could be sped up. */
-export function limitSpeeds({ count, velocity, step }: ParticleBlock, { rate, lowest, highest }: SpeedLimit, fps: number): void {
+export function limitSpeeds(
+  { count, velocity, step }: ParticleBlock,
+  { rate, lowest, highest }: SpeedLimit,
+  fps: number,
+): void {
   for (let i = 0; i < count; i++) {
     if (rate[i] === 0) continue;
     const vx = velocity.x[i]!;

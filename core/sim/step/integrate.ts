@@ -10,7 +10,9 @@ export function meanDecay(z: number, decay: number): number {
   return z < 1e-4 ? 1 - z * (0.5 - z / 6) : (1 - decay) / z;
 }
 
-/** |v½ − U|: how fast a particle goes through the medium after half a step, with quadratic drag q·|v − U|; r is v − U. */
+/**
+ * |v½ − U|: how fast a particle goes through the medium after half a step, with quadratic drag q·|v − U|; r is v − U.
+ */
 export function halfwaySpeed(
   rate: number,
   q: number,
@@ -77,7 +79,10 @@ export function stepVelocity(block: ParticleBlock, sums: Sums): void {
   }
 }
 
-/** Steps velocity and position of a block, in place: velocity, drive and steer, speed limits, then x ← x + v·dt + shift·dt. */
+/**
+ * Steps velocity and position of a block, in place: velocity, drive and steer, speed limits, then x ← x + v·dt +
+ * shift·dt.
+ */
 export function integrate(block: ParticleBlock, sums: Sums, fps: number): void {
   const { count, position, velocity, step } = block;
   stepVelocity(block, sums);

@@ -78,7 +78,12 @@ export class NewbornWriter {
   /** The direction within the emitter's spread about an axis, for that particle. */
   spread(axis: Vector, id: number): Vector {
     if (this.emitter.birth.spread === 0) return axis;
-    return inCone(axis, this.cosSpread, uniform(this.stream, id, Purpose.spreadAngle), uniform(this.stream, id, Purpose.spreadTurn));
+    return inCone(
+      axis,
+      this.cosSpread,
+      uniform(this.stream, id, Purpose.spreadAngle),
+      uniform(this.stream, id, Purpose.spreadTurn),
+    );
   }
 
   /** Adds a particle; returns its slot. */
@@ -128,14 +133,20 @@ export class NewbornWriter {
       WHOLE_TURN * hashRandom(Purpose.orientation + 2),
     );
     if (birth.orientation !== 'any') {
-      q = birth.orientation === 'normal' ? upTo(normal) : quaternionOf(product(rotation, rotationFromDegrees(birth.angles)));
+      q =
+        birth.orientation === 'normal'
+          ? upTo(normal)
+          : quaternionOf(product(rotation, rotationFromDegrees(birth.angles)));
       const about = anyWay(hashRandom(Purpose.tiltTurn), hashRandom(Purpose.orientation));
-      if (birth.tilt > 0) q = turnedBy(turnAbout(about, birth.tilt * RADIAN * (2 * hashRandom(Purpose.tiltAngle) - 1)), q);
+      if (birth.tilt > 0)
+        q = turnedBy(turnAbout(about, birth.tilt * RADIAN * (2 * hashRandom(Purpose.tiltAngle) - 1)), q);
     }
     setOrientation(population, slot, q);
     const spin = RADIAN * varied(birth.spin, birth.spinVariance, hashRandom(Purpose.spin));
     const axis =
-      birth.spinAbout === 'any' ? anyWay(hashRandom(Purpose.spinAxis), hashRandom(Purpose.spinAxisTurn)) : rotate(rotation, this.spinAxis);
+      birth.spinAbout === 'any'
+        ? anyWay(hashRandom(Purpose.spinAxis), hashRandom(Purpose.spinAxisTurn))
+        : rotate(rotation, this.spinAxis);
     columns.wx[slot] = spin * axis[0];
     columns.wy[slot] = spin * axis[1];
     columns.wz[slot] = spin * axis[2];

@@ -114,7 +114,11 @@ function sceneBox({ bounds, emitters }: Scene, resources: Resources): Obstacle[]
     const at = (frame: number): Similarity => {
       const now = thingAt(bounds, frame);
       const size = sizeOf(now);
-      return { ...WORLD, rotation, position: mapVector(now.centre, (n, i) => n - (Math.round(inward[i]!) * size[i]!) / 2) };
+      return {
+        ...WORLD,
+        rotation,
+        position: mapVector(now.centre, (n, i) => n - (Math.round(inward[i]!) * size[i]!) / 2),
+      };
     };
     return wall(plane.body({ sides: 'front' }, resources), { moves: true, at });
   });

@@ -25,7 +25,9 @@ export function packedColour([red, green, blue]: ArrayLike<number> & Iterable<nu
   return (part(red!) << 16) | (part(green!) << 8) | part(blue!);
 }
 
-/** A population at rest: all columns as long as there are particles, float columns in the order of {@link ALL_COLUMNS}. */
+/**
+ * A population at rest: all columns as long as there are particles, float columns in the order of {@link ALL_COLUMNS}.
+ */
 export interface KeptPopulation {
   /** Alive, born, died, retired, dropped. */
   readonly counts: readonly [number, number, number, number, number];
@@ -39,8 +41,8 @@ export interface KeptPopulation {
 }
 
 /**
- * The living particles of one emitter, as columns. Slots are filled without gaps; a particle that dies gives its slot to
- * the last one, and nothing depends on the slot a particle sits in.
+ * The living particles of one emitter, as columns. Slots are filled without gaps; a particle that dies gives its slot
+ * to the last one, and nothing depends on the slot a particle sits in.
  */
 export class Population {
   count = 0;
@@ -126,7 +128,14 @@ export class Population {
       order,
       this.count,
     );
-    for (const column of [this.id, this.birth, this.held, this.generation, this.events, ...(this.tinted ? [this.tint] : [])]) {
+    for (const column of [
+      this.id,
+      this.birth,
+      this.held,
+      this.generation,
+      this.events,
+      ...(this.tinted ? [this.tint] : []),
+    ]) {
       const old = column.slice(0, this.count);
       for (let slot = 0; slot < this.count; slot++) column[slot] = old[order[slot]!]!;
     }

@@ -20,7 +20,7 @@ import { placeStack } from '../stack/place';
 import { evaluateStack } from '../stack/evaluate';
 import { rowScratch } from '../stack/room';
 import { sumsOfBlock } from '../../kinds/contracts/sums';
-import { startFrame } from './spawner';
+import { startFrame } from './counters';
 import { integrate, meanDecay } from './integrate';
 
 const AXES = ['x', 'y', 'z'] as const;
@@ -39,9 +39,13 @@ function pathUnderFields(scene: Scene, assets: Assets, carrier: Carrier, backend
   const fields = actingFields(scene).filter(
     (field) =>
       // What it carries does not push it.
-      !carriersOf(scene.carriers, field).some(({ id }) => id === carrier.id) && (feels === '' || standsIn(scene.groups, field, feels)),
+      !carriersOf(scene.carriers, field).some(({ id }) => id === carrier.id) &&
+      (feels === '' || standsIn(scene.groups, field, feels)),
   );
-  const rider = { ...completeEmitter({ id: 'rider', name: carrier.name, shape: { kind: 'point' } }), id: `${carrier.id}-rides` };
+  const rider = {
+    ...completeEmitter({ id: 'rider', name: carrier.name, shape: { kind: 'point' } }),
+    id: `${carrier.id}-rides`,
+  };
   const stack = compileStack({ ...scene, fields, emitters: [...scene.emitters, rider] }, assets, { backend });
   const home = motionOf(scene.carriers, carrier);
   const block = particleBlock();
@@ -103,7 +107,8 @@ function pathOnStrand(scene: Scene, assets: Assets, carrier: Carrier, backend?: 
       const slotOf = (point: number) => id.subarray(0, count).findIndex((one) => pointOf(one, points) === point);
       const [a, b] = [slotOf(first), slotOf(first + 1)];
       const t = place - first;
-      if (a >= 0 && b >= 0) at = mapVector(AXES, (axis) => columns[axis][a]! + t * (columns[axis][b]! - columns[axis][a]!));
+      if (a >= 0 && b >= 0)
+        at = mapVector(AXES, (axis) => columns[axis][a]! + t * (columns[axis][b]! - columns[axis][a]!));
     }
     course.push(at ?? course.at(-1) ?? home.at(frame).position);
   }
@@ -122,7 +127,8 @@ function keyed(scene: Scene, carrier: Carrier, course: readonly Vector[]): Carri
 }
 
 /** Whether anything of a scene moves by more than keys. */
-export const hasPrecomputedPaths = ({ carriers }: Pick<Scene, 'carriers'>): boolean => carriers.some((c) => c.moved !== 'keys');
+export const hasPrecomputedPaths = ({ carriers }: Pick<Scene, 'carriers'>): boolean =>
+  carriers.some((c) => c.moved !== 'keys');
 
 const known = new WeakMap<
   Scene,
@@ -130,8 +136,9 @@ const known = new WeakMap<
 >();
 
 /**
- * The carriers of a scene as keyed ones. Those that feel fields or ride on a strand are run by themselves, in their order: each feels
- * those before it where they are, and those after it where they are at rest. Fields that read particles do not act on them.
+ * The carriers of a scene as keyed ones. Those that feel fields or ride on a strand are run by themselves, in their
+ * order: each feels those before it where they are, and those after it where they are at rest. Fields that read
+ * particles do not act on them.
  */
 export function movedCarriers(scene: Scene, assets: Assets, backend?: KernelBackend): readonly Carrier[] {
   if (!hasPrecomputedPaths(scene)) return scene.carriers;
@@ -140,9 +147,14 @@ export function movedCarriers(scene: Scene, assets: Assets, backend?: KernelBack
   let now = scene;
   scene.carriers.forEach((carrier, i) => {
     if (carrier.moved === 'keys') return;
-    const resting = { ...now, carriers: now.carriers.map((c) => (c.moved === 'keys' ? c : { ...c, moved: 'keys' as const })) };
+    const resting = {
+      ...now,
+      carriers: now.carriers.map((c) => (c.moved === 'keys' ? c : { ...c, moved: 'keys' as const })),
+    };
     const course =
-      carrier.moved === 'fields' ? pathUnderFields(resting, assets, carrier, backend) : pathOnStrand(resting, assets, carrier, backend);
+      carrier.moved === 'fields'
+        ? pathUnderFields(resting, assets, carrier, backend)
+        : pathOnStrand(resting, assets, carrier, backend);
     now = { ...now, carriers: now.carriers.map((c, j) => (j === i ? keyed(resting, carrier, course) : c)) };
   });
   known.set(scene, { assets: assets.size, backend, carriers: now.carriers });

@@ -11,10 +11,10 @@ import { rowScratch } from '../stack/room';
 import { ANYWHERE, type ColumnRoom } from './column-room';
 import type { Ends, KernelBackend } from '../stack/stack';
 import { sumsOfBlock } from '../../kinds/contracts/sums';
-import { sortIntoZones } from '../stack/zones';
 import { loadBlock, storeBlock } from './block-io';
 import type { Bodies, KeptBirths } from './bodies';
-import { spawnerOf, startFrame, type Spawner, type Portion } from './spawner';
+import { startFrame } from './counters';
+import { spawnerOf, type Spawner, type Portion } from './spawner';
 import { blame } from './blame';
 import { childSpawnerOf, Track, type ChildSpawner } from './child-spawner';
 import { meetObstacles } from './contacts';
@@ -25,6 +25,7 @@ import { clockIn } from '../../scene/scene-clock';
 import { stepsOf, type Clock } from '../../document/time/clock';
 import { moveObstacles, obstaclesOf } from './obstacles';
 import { KILLED, Population, type KeptPopulation } from './population';
+import { weightsOf, zonesOf } from './shown-columns';
 import { orderInSpace } from './spatial-order';
 import { swallow } from './swallow';
 import { turn } from './turn';
@@ -64,8 +65,8 @@ export interface RunOptions {
 }
 
 /**
- * One run, frame by frame from its start, of a scene in which everything moves by keys. It is a function of scene, assets, portion and backend:
- * nothing else (threads, order of scrubbing, machine) changes a bit of it.
+ * One run, frame by frame from its start, of a scene in which everything moves by keys. It is a function of scene,
+ * assets, portion and backend: nothing else (threads, order of scrubbing, machine) changes a bit of it.
  */
 export class Run {
   /** The frame of the shot the populations are at. */
@@ -96,7 +97,10 @@ export class Run {
 
   private readonly exchange: Exchange | undefined;
 
-  /** Begins at the start of the scene, or where the checkpoint says. Throws RangeError where there is no room for its particles. */
+  /**
+   * Begins at the start of the scene, or where the checkpoint says. Throws RangeError where there is no room for its
+   * particles.
+   */
   constructor(
     /** The scene, with all that moves in it moving by keys. */
     readonly scene: Scene,
@@ -112,7 +116,8 @@ export class Run {
     this.obstacles = obstaclesOf(scene, assets);
     this.origins = emitters.map((emitter): Origin | undefined => {
       if (!emitter.on) return undefined;
-      if (!shapes.get(emitter.shape.kind).fromParticles) return { own: spawnerOf(scene, emitter, assets, portion, backend) };
+      if (!shapes.get(emitter.shape.kind).fromParticles)
+        return { own: spawnerOf(scene, emitter, assets, portion, backend) };
       const source = sourceOf(emitters, emitter);
       return source < 0 ? undefined : { children: childSpawnerOf(scene, emitter), source };
     });
@@ -123,8 +128,12 @@ export class Run {
       const origin = this.origins[e];
       if (tinted[e] && origin && 'source' in origin) tinted[origin.source] = true;
     }
-    this.populations = emitters.map((e, i) => new Population(isSeenToTurn(e), this.bodiesOf(i)?.bond.points, tinted[i], room));
-    this.tracks = emitters.map((_, e) => (this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined));
+    this.populations = emitters.map(
+      (e, i) => new Population(isSeenToTurn(e), this.bodiesOf(i)?.bond.points, tinted[i], room),
+    );
+    this.tracks = emitters.map((_, e) =>
+      this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined,
+    );
     try {
       if (from) this.take(from);
       else this.spawnAt(this.frame);
@@ -169,7 +178,9 @@ export class Run {
     };
   }
 
-  /** Goes to where another run of the same scene, assets and portion was: from there on both are the same, bit for bit. */
+  /**
+   * Goes to where another run of the same scene, assets and portion was: from there on both are the same, bit for bit.
+   */
   take({ frame, populations, blamed, contacts, births }: Checkpoint): void {
     this.frame = frame;
     this.populations.forEach((population, e) => population.take(populations[e]!));
@@ -186,43 +197,26 @@ export class Run {
 
   /** Contacts with each collider of the scene since the start, in its order; 0 for those that are off. */
   contacts(): number[] {
-    return this.scene.colliders.map((collider) => this.obstacles.find((o) => o.collider?.id === collider.id)?.contacts ?? 0);
+    return this.scene.colliders.map(
+      (collider) => this.obstacles.find((o) => o.collider?.id === collider.id)?.contacts ?? 0,
+    );
   }
 
   /** In which zone each of an emitter's particles is at the frame the run is at; empty where the scene has no zone. */
   zonesOf(emitter: number): Uint8Array<ArrayBuffer> {
-    const population = this.populations[emitter]!;
-    const zones = new Uint8Array(this.stack.zones.length > 0 ? population.count : 0);
-    if (zones.length === 0) return zones;
-    const time = this.sceneFrame / this.fps;
-    placeStack(this.stack, this.sceneFrame);
-    for (let start = 0; start < population.count; start += this.block.count) {
-      loadBlock(this.block, population, emitter, start, time, time);
-      sortIntoZones(this.stack, this.block, this.scratch);
-      zones.set(this.block.zone.subarray(0, this.block.count), start);
-    }
-    return zones;
+    return zonesOf(this, this.stack, emitter);
   }
 
-  /** The weight, 0 … 255 for 0 … 1, of the field whose weight an emitter’s looks show, for each of its particles; empty where they show none. */
+  /**
+   * The weight, 0 … 255 for 0 … 1, of the field whose weight an emitter’s looks show, for each of its particles; empty
+   * where they show none.
+   */
   weightsOf(emitter: number): Uint8Array<ArrayBuffer> {
-    const population = this.populations[emitter]!;
     const shown = fieldShownBy(this.scene.emitters[emitter]!);
-    const weights = new Uint8Array(shown === undefined ? 0 : population.count);
+    if (shown === undefined) return new Uint8Array(0);
     // Also where this slice has none: others wait for it.
-    if (shown !== undefined) this.freeze();
-    if (weights.length === 0) return weights;
-    const time = this.sceneFrame / this.fps;
-    placeStack(this.stack, this.sceneFrame);
-    const sums = sumsOfBlock();
-    for (let start = 0; start < population.count; start += this.block.count) {
-      loadBlock(this.block, population, emitter, start, time, time);
-      evaluateStack(this.stack, this.block, this.scratch, sums, ({ row, weight }) => {
-        if (row.field.id !== shown) return;
-        for (let i = 0; i < this.block.count; i++) weights[start + i] = Math.round(255 * Math.min(1, Math.max(0, weight[i]!)));
-      });
-    }
-    return weights;
+    this.freeze();
+    return weightsOf(this, this.stack, emitter, shown);
   }
 
   /** What is born at the very beginning of a frame of the scene’s time. */
@@ -237,7 +231,8 @@ export class Run {
     const begin = from / this.fps;
     const end = to / this.fps;
     if (origin && 'own' in origin) origin.own.during(population, from, to);
-    else if (origin) origin.children.during(population, this.populations[origin.source]!, this.tracks[origin.source]!, begin, end);
+    else if (origin)
+      origin.children.during(population, this.populations[origin.source]!, this.tracks[origin.source]!, begin, end);
     this.tracks[emitter]?.mark(population);
     const bodies = this.bodiesOf(emitter);
     bodies?.remember(population);
@@ -288,7 +283,10 @@ export class Run {
     return origin && 'own' in origin ? origin.own.bodies : undefined;
   }
 
-  /** Lets bonds act on what the fields have done; what is bound meets colliders after that, so that it never ends inside one. */
+  /**
+   * Lets bonds act on what the fields have done; what is bound meets colliders after that, so that it never ends inside
+   * one.
+   */
   private settle(bodies: Bodies, population: Population, emitter: number, from: number, to: number): void {
     bodies.settle(population, from, to);
     if (this.obstacles.length === 0) return;
@@ -305,7 +303,14 @@ export class Run {
     }
   }
 
-  private meet(population: Population, emitter: number, start: number, from: number, to: number, exempt?: (id: number) => boolean): void {
+  private meet(
+    population: Population,
+    emitter: number,
+    start: number,
+    from: number,
+    to: number,
+    exempt?: (id: number) => boolean,
+  ): void {
     const { obstacles, block, before, fps } = this;
     meetObstacles({ obstacles, emitter, population, start, block, before, fps, from, to, ...(exempt && { exempt }) });
   }
@@ -315,7 +320,9 @@ export class Run {
     freeze(this.stack, this.scene.emitters, this.populations, this.exchange);
   }
 
-  /** Now and then sorts particles that heed their neighbours in space: those are found sooner, and nothing else changes. */
+  /**
+   * Now and then sorts particles that heed their neighbours in space: those are found sooner, and nothing else changes.
+   */
   private gather(): void {
     if (this.frame % FRAMES_A_SORT !== 0) return;
     for (const { emitters, radius } of this.stack.neighbourGrids)

@@ -2,8 +2,8 @@
 const SPREAD = 2654435769;
 
 /**
- * Of each particle, its slot on another frame of the same emitter; −1 where it is not on it. Most keep their slot from one frame
- * to the next: only the others are looked up.
+ * Of each particle, its slot on another frame of the same emitter; −1 where it is not on it. Most keep their slot from
+ * one frame to the next: only the others are looked up.
  */
 export function slotsIn(ids: Uint32Array, other: Uint32Array): Int32Array {
   const slots = new Int32Array(ids.length);
@@ -19,7 +19,8 @@ export function slotsIn(ids: Uint32Array, other: Uint32Array): Int32Array {
         table[at] = slot;
       }
     }
-    for (let at = Math.imul(id, SPREAD) & mask; table[at]! >= 0; at = (at + 1) & mask) if (other[table[at]!] === id) return table[at]!;
+    for (let at = Math.imul(id, SPREAD) & mask; table[at]! >= 0; at = (at + 1) & mask)
+      if (other[table[at]!] === id) return table[at]!;
     return -1;
   };
   for (let i = 0; i < ids.length; i++) slots[i] = other[i] === ids[i]! ? i : slotOf(ids[i]!);

@@ -14,8 +14,8 @@ function spread(n: number): number {
 }
 
 /**
- * The slots of a population in an order in which those that are near one another in space mostly follow one another: by cubes along
- * a Z-order curve (Morton 1966).
+ * The slots of a population in an order in which those that are near one another in space mostly follow one another: by
+ * cubes along a Z-order curve (Morton 1966).
  */
 export function orderInSpace({ count, columns: { x, y, z } }: Population, cell: number): Uint32Array {
   const low = mapVector([x, y, z], (column) => {

@@ -1,6 +1,4 @@
-import { amounts } from '../../kinds/emission';
-import type { Births, Counter } from '../../kinds/emission/amount';
-import { gateOf } from '../../scene/gate-of';
+import type { Births } from '../../kinds/emission/amount';
 import { masks } from '../../kinds/masks';
 import { compileMask, type MaskRoutine } from '../../kinds/masks/mask';
 import { colourOf } from '../../lib/images/level-image';
@@ -14,7 +12,6 @@ import { particleOf, type Bond, type SpawnPose } from '../../kinds/bodies/bond';
 import { ATTEMPT, lookup, mix, Purpose, streamOf, uniform } from '../../lib/random/lookup';
 import { isMoving, thingAt } from '../../document/keys/thing-at';
 import { lastSceneFrame } from '../../scene/scene-clock';
-import { loopOf, roundOf, type Loop } from '../../document/time/loop';
 import { dialsOf } from '../../document/dials';
 import { resourcesOf } from '../../scene/resources';
 import type { Assets } from '../../document/assets';
@@ -27,6 +24,7 @@ import { drawnBy, type BirthRoutine } from './birth-descriptor';
 import { Bodies, type Found } from './bodies';
 import { anyWay, cosOfSpread, NewbornWriter } from './newborn-writer';
 import { packedColour, type Population } from './population';
+import { countersOf } from './counters';
 
 /** Room for k in a particle's number; the amount row sits above it. */
 const NUMBERS_A_ROW = 0x10000000;
@@ -55,51 +53,6 @@ export interface Spawner {
   atFrame(population: Population, frame: number): void;
 }
 
-/** The frame at which a run of a scene starts. */
-export function startFrame(scene: Pick<Scene, 'time'>): number {
-  return scene.time.first - scene.time.preRoll;
-}
-
-/** Whether an emitter’s births come round with the loop: those that live as long as the scene are born once. */
-const comesRound = ({ birth }: Pick<Emitter, 'birth'>): boolean => !birth.immortal;
-
-/** Counts the births of each amount of an emitter. In a loop those of a round are numbered as those of the round before it. */
-export function countersOf(scene: Scene, emitter: Emitter): Counter[] {
-  const { fps } = scene.time;
-  const stream = streamOf(scene.seed, emitter.seed);
-  const gate = gateOf(scene, emitter);
-  const loop = comesRound(emitter) ? loopOf(scene) : undefined;
-  const start = loop ? loop.from : startFrame(scene);
-  const moves = (row: number) => Object.keys(emitter.keys).some((path) => path.startsWith(`amounts.${row}.`));
-  return emitter.amounts.map((amount, row) => {
-    const counter = amounts.get(amount.kind).compile({
-      values: amount,
-      valuesAt: moves(row) ? (frame) => thingAt(emitter, frame).amounts[row]! : undefined,
-      fps,
-      start,
-      round: loop?.frames ?? 0,
-      gate,
-      hashRandom: (frame) => uniform(stream, frame, Purpose.amount + 0x100 * row),
-    });
-    return loop ? roundAndRound(counter, loop) : counter;
-  });
-}
-
-/** A counter of one round that is asked in all of them. */
-function roundAndRound(counter: Counter, loop: Loop): Counter {
-  const late = (births: Births, by: number): Births => ({ ...births, at: (k) => births.at(k) + by });
-  return {
-    during(from, to) {
-      const by = loop.frames * roundOf(loop, Math.floor(from));
-      return late(counter.during(from - by, to - by), by);
-    },
-    atFrame(frame) {
-      const by = loop.frames * roundOf(loop, frame);
-      return late(counter.atFrame(frame - by), by);
-    },
-  };
-}
-
 /** All masks of an emitter as one chance. */
 export function maskOf(
   scene: Pick<Scene, 'time' | 'dials'>,
@@ -112,7 +65,14 @@ export function maskOf(
   const surface = shape.surface?.(emitter.shape, resources);
   const dials = dialsOf(scene);
   const all = emitter.masks.map((values, i) =>
-    compileMask(masks.get(values.kind), { values, stream: mix(stream + i), resources, surface, fps: scene.time.fps, dials }),
+    compileMask(masks.get(values.kind), {
+      values,
+      stream: mix(stream + i),
+      resources,
+      surface,
+      fps: scene.time.fps,
+      dials,
+    }),
   );
   return (place, time) => all.reduce((chance, mask) => chance * mask(place, time), 1);
 }
@@ -152,17 +112,39 @@ class Batch {
   }
 }
 
-/** How a backend makes the births of an emitter at a place; undefined where there is none, or it does not know the shape. */
-function routineFor(emitter: Emitter, stream: number, place: Similarity, backend: KernelBackend | undefined): BirthRoutine | undefined {
+/**
+ * How a backend makes the births of an emitter at a place; undefined where there is none, or it does not know the
+ * shape.
+ */
+function routineFor(
+  emitter: Emitter,
+  stream: number,
+  place: Similarity,
+  backend: KernelBackend | undefined,
+): BirthRoutine | undefined {
   const { birth } = emitter;
   const shape = shapes.get(emitter.shape.kind).kernel?.(emitter.shape);
   if (!shape) return undefined;
   const direction = directionIn(birth, normalised(birth.direction), place);
-  return backend?.births({ stream, shape, place, along: birth.along, direction, cosSpread: cosOfSpread(emitter), ...drawnBy(emitter) });
+  return backend?.births({
+    stream,
+    shape,
+    place,
+    along: birth.along,
+    direction,
+    cosSpread: cosOfSpread(emitter),
+    ...drawnBy(emitter),
+  });
 }
 
 /** Makes an emitter ready to give birth by its own amounts. */
-export function spawnerOf(scene: Scene, emitter: Emitter, assets: Assets, portion: Portion, backend?: KernelBackend): Spawner {
+export function spawnerOf(
+  scene: Scene,
+  emitter: Emitter,
+  assets: Assets,
+  portion: Portion,
+  backend?: KernelBackend,
+): Spawner {
   const stream = streamOf(scene.seed, emitter.seed);
   const { fps, substeps } = scene.time;
   const shape = shapes.get(emitter.shape.kind);
@@ -171,7 +153,8 @@ export function spawnerOf(scene: Scene, emitter: Emitter, assets: Assets, portio
   const counters = countersOf(scene, emitter);
   const end = lastSceneFrame(scene) + 1;
   const bond = bondOf(emitter, resources);
-  // Whether the backend knows all that is asked must not depend on the time: a run that goes on from anywhere comes to the same bits.
+  // Whether the backend knows all that is asked must not depend on the time: a run that goes on from anywhere comes to
+  // the same bits.
   const { immortal, lifeSpread } = emitter.birth;
   const simple = !bond && !motion.moves && emitter.masks.length === 0 && (immortal || lifeSpread === 'even');
   const equip = (now: Emitter) => ({
@@ -267,7 +250,15 @@ export function spawnerOf(scene: Scene, emitter: Emitter, assets: Assets, portio
     const normal: Vector = population.turns ? rotate(at.rotation, [place.nx, place.ny, place.nz]) : UP;
     const tint = population.tinted ? tintAt() : 0;
     if (!bond) {
-      const slot = newborns.spawn(population, at, { id, body: id, frame, position: outward(at, local), direction, taken, normal });
+      const slot = newborns.spawn(population, at, {
+        id,
+        body: id,
+        frame,
+        position: outward(at, local),
+        direction,
+        taken,
+        normal,
+      });
       if (population.tinted) population.tint[slot] = tint;
       return;
     }

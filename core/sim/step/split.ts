@@ -22,13 +22,21 @@ export interface Break {
 }
 
 /** Breaks a particle into pieces, each born at the moment of the contact with a key of its own. */
-export function splitParticle(population: Population, parent: number, collider: Collider, stream: number, at: Break): void {
+export function splitParticle(
+  population: Population,
+  parent: number,
+  collider: Collider,
+  stream: number,
+  at: Break,
+): void {
   const { columns } = population;
   const event = ++population.events[parent]!;
   const parentId = population.id[parent]!;
   const room = collider.splitTo - collider.splitFrom + 1;
   const pieces = collider.splitFrom + Math.floor(room * uniform(stream, childKey(parentId, event, 0), Purpose.pieces));
-  const speed = Math.sqrt(at.velocity[0] * at.velocity[0] + at.velocity[1] * at.velocity[1] + at.velocity[2] * at.velocity[2]);
+  const speed = Math.sqrt(
+    at.velocity[0] * at.velocity[0] + at.velocity[1] * at.velocity[1] + at.velocity[2] * at.velocity[2],
+  );
   const way = speed > 0 ? normalised(at.velocity) : at.normal;
   const cosine = cos(collider.splitScatter * 0.017453292519943295);
   for (let index = 1; index <= pieces; index++) {
@@ -47,7 +55,8 @@ export function splitParticle(population: Population, parent: number, collider: 
     columns.x[slot] = at.position[0];
     columns.y[slot] = at.position[1];
     columns.z[slot] = at.position[2];
-    const turn = (axis: 0 | 1 | 2) => speed * (direction[axis] + fold * at.normal[axis]) + collider.splitKick * at.normal[axis];
+    const turn = (axis: 0 | 1 | 2) =>
+      speed * (direction[axis] + fold * at.normal[axis]) + collider.splitKick * at.normal[axis];
     columns.vx[slot] = turn(0);
     columns.vy[slot] = turn(1);
     columns.vz[slot] = turn(2);
@@ -56,7 +65,8 @@ export function splitParticle(population: Population, parent: number, collider: 
     columns.mass[slot] = Math.max(1e-12, columns.mass[parent]! * share * share * share);
     columns.drag[slot] = columns.drag[parent]! * share;
     columns.size[slot] = columns.size[parent]! * share;
-    if (population.turns) for (const name of ['qx', 'qy', 'qz', 'wx', 'wy', 'wz'] as const) columns[name][slot] = columns[name][parent]!;
+    if (population.turns)
+      for (const name of ['qx', 'qy', 'qz', 'wx', 'wy', 'wz'] as const) columns[name][slot] = columns[name][parent]!;
     population.born++;
   }
 }

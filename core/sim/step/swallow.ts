@@ -8,10 +8,17 @@ import { KILLED, type Population } from './population';
 const swallowed = new Uint8Array(BLOCK);
 
 /** Ends what the fields of a stack swallow at the end of a step, where their weight is not 0. */
-export function swallow(stack: Stack, population: Population, start: number, block: ParticleBlock, room: RowScratch): void {
+export function swallow(
+  stack: Stack,
+  population: Population,
+  start: number,
+  block: ParticleBlock,
+  room: RowScratch,
+): void {
   for (const row of stack.rows) {
     if (!row.swallows || !evaluateRow(stack, row, block, room)) continue;
     row.swallows(room.local, block, swallowed, contextOf(stack, row, room));
-    for (let i = 0; i < block.count; i++) if (swallowed[i] === 1 && room.weight[i] !== 0) population.held[start + i] = KILLED;
+    for (let i = 0; i < block.count; i++)
+      if (swallowed[i] === 1 && room.weight[i] !== 0) population.held[start + i] = KILLED;
   }
 }

@@ -38,7 +38,9 @@ async function render({ scene: id, settings: wanted, size, samples }: HeadlessJo
   const never = new AbortController().signal;
   const pictures = picturesOf(settings, scene.emitters);
   if (formatOf(settings.format).frames)
-    return drawFrames(scene, settings, 0, never, (index, file) => hand(index, file, { path: pathOf(settings, pictures[index]!) }));
+    return drawFrames(scene, settings, 0, never, (index, file) =>
+      hand(index, file, { path: pathOf(settings, pictures[index]!) }),
+    );
   let job: Job = { id: 1, scene, settings, state: 'running', done: 0, note: '' };
   await drawFrames(scene, settings, 0, never, async (index, file) => {
     job = { ...job, done: index + 1 };
@@ -49,7 +51,10 @@ async function render({ scene: id, settings: wanted, size, samples }: HeadlessJo
   await hand(-1, blob, { note });
 }
 
-/** A page without anything on it, through which the program at the terminal renders: the same renderer as that of the Output screen. */
+/**
+ * A page without anything on it, through which the program at the terminal renders: the same renderer as that of the
+ * Output screen.
+ */
 export function HeadlessPage() {
   useEffect(() => {
     (window as Terminal).renderWithBathyclast = render;

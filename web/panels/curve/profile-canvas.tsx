@@ -32,7 +32,11 @@ function useHistogram(thing: WithReach, end: number): { counts: number[]; within
     if (shown === undefined || !frame) return { counts: [], within: 0, total: 0 };
     const distances = distancesOn(openedScene(), assets, thing, frame);
     const reach = thing.extent['reach'] as number;
-    return { counts: histogram(distances, end, BINS), within: distances.filter((d) => d < reach).length, total: distances.length };
+    return {
+      counts: histogram(distances, end, BINS),
+      within: distances.filter((d) => d < reach).length,
+      total: distances.length,
+    };
   }, [stage, shown, assets, thing, end]);
 }
 
@@ -88,7 +92,9 @@ export function ProfileCanvas({
   };
   const addAt = (event: React.MouseEvent) => {
     const knot = under(event.clientX, event.clientY, false);
-    const list = knots ?? [0, 0.25, 0.5, 0.75, 1].map((at) => ({ at, value: Number(weight(core + at * (reach - core)).toFixed(2)) }));
+    const list =
+      knots ??
+      [0, 0.25, 0.5, 0.75, 1].map((at) => ({ at, value: Number(weight(core + at * (reach - core)).toFixed(2)) }));
     if (list.length >= MOST_STOPS) return;
     const next = [...list, knot].toSorted((a, b) => a.at - b.at);
     if (!knots)
@@ -114,7 +120,11 @@ export function ProfileCanvas({
         if (sign === undefined) return;
         event.preventDefault();
         event.stopPropagation();
-        setExtentNumber(owner, parameter, Math.max(0, Math.round((value + sign * (event.shiftKey ? 0.01 : 0.1)) * 100) / 100));
+        setExtentNumber(
+          owner,
+          parameter,
+          Math.max(0, Math.round((value + sign * (event.shiftKey ? 0.01 : 0.1)) * 100) / 100),
+        );
       }}
     >
       <span className="absolute inset-y-0 left-1/2 border-l border-dashed border-second" />
@@ -123,7 +133,12 @@ export function ProfileCanvas({
   );
   return (
     <>
-      <div ref={box} className="relative touch-none" style={{ aspectRatio: `${WIDTH} / ${HEIGHT}` }} onDoubleClick={addAt}>
+      <div
+        ref={box}
+        className="relative touch-none"
+        style={{ aspectRatio: `${WIDTH} / ${HEIGHT}` }}
+        onDoubleClick={addAt}
+      >
         <svg
           className="absolute inset-0 h-full w-full"
           viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -151,7 +166,10 @@ export function ProfileCanvas({
           <polyline points={points.join(' ')} fill="none" stroke="var(--color-lamp)" strokeWidth={1.8} />
           {bare && (thing.profile.slope !== 1 || thing.profile.invert) && (
             <polyline
-              points={Array.from({ length: STEPS + 1 }, (_, i) => `${x((i * end) / STEPS)},${y(bare((i * end) / STEPS))}`).join(' ')}
+              points={Array.from(
+                { length: STEPS + 1 },
+                (_, i) => `${x((i * end) / STEPS)},${y(bare((i * end) / STEPS))}`,
+              ).join(' ')}
               fill="none"
               stroke="var(--color-faint)"
               strokeDasharray="3 3"
@@ -164,7 +182,10 @@ export function ProfileCanvas({
           <button
             key={i}
             className={`absolute h-3 w-3 -translate-x-1/2 -translate-y-1/2 touch-none border-2 ${i === picked ? 'border-lamp bg-lamp' : 'border-lamp bg-panel'}`}
-            style={{ left: `${(100 * x(core + knot.at * (reach - core))) / WIDTH}%`, top: `${(100 * y(knot.value)) / HEIGHT}%` }}
+            style={{
+              left: `${(100 * x(core + knot.at * (reach - core))) / WIDTH}%`,
+              top: `${(100 * y(knot.value)) / HEIGHT}%`,
+            }}
             aria-label={`Knot ${i + 1}: ${knot.value} at ${knot.at}`}
             onFocus={() => onPick(i)}
             onDoubleClick={(event) => event.stopPropagation()}
@@ -173,10 +194,13 @@ export function ProfileCanvas({
               hold(event, ({ clientX, clientY, fine }) => put(knots, i, under(clientX, clientY, fine)));
             }}
             onKeyDown={(event) => {
-              const by = { ArrowUp: [0, 0.05], ArrowDown: [0, -0.05], ArrowLeft: [-0.05, 0], ArrowRight: [0.05, 0] }[event.key];
+              const by = { ArrowUp: [0, 0.05], ArrowDown: [0, -0.05], ArrowLeft: [-0.05, 0], ArrowRight: [0.05, 0] }[
+                event.key
+              ];
               const rounded = (n: number) => Number(n.toFixed(2));
               if (by) put(knots, i, { at: rounded(knot.at + by[0]!), value: rounded(knot.value + by[1]!) });
-              else if ((event.key === 'Delete' || event.key === 'Backspace') && knots.length > 2) onKnots(knots.filter((_, j) => j !== i));
+              else if ((event.key === 'Delete' || event.key === 'Backspace') && knots.length > 2)
+                onKnots(knots.filter((_, j) => j !== i));
               else return;
               event.preventDefault();
               event.stopPropagation();
@@ -187,7 +211,9 @@ export function ProfileCanvas({
       <div className="num mt-0.5 mb-1 flex justify-between text-faint">
         <span>0 m</span>
         <span className="text-second">
-          {total > 0 ? `${thousands(within)} of ${thousands(total)} particles within its reach now` : 'no particles on this frame'}
+          {total > 0
+            ? `${thousands(within)} of ${thousands(total)} particles within its reach now`
+            : 'no particles on this frame'}
         </span>
         <span>{shownNumber(Number(end.toPrecision(3)))} m</span>
       </div>

@@ -28,10 +28,21 @@ function ProfilePicture({ kind }: { kind: string }) {
 function knotsOf(thing: WithReach): LevelStop[] {
   const { core, reach } = radiiOf(thing.extent);
   const weight = falloffOf({ ...thing.profile, slope: 1, invert: false }, core, reach);
-  return [0, 0.2, 0.4, 0.6, 0.8, 1].map((at) => ({ at, value: Math.round(weight(core + at * (reach - core)) * 100) / 100 }));
+  return [0, 0.2, 0.4, 0.6, 0.8, 1].map((at) => ({
+    at,
+    value: Math.round(weight(core + at * (reach - core)) * 100) / 100,
+  }));
 }
 
-function Knot({ knots, index, onChange }: { knots: readonly LevelStop[]; index: number; onChange: (knots: LevelStop[]) => void }) {
+function Knot({
+  knots,
+  index,
+  onChange,
+}: {
+  knots: readonly LevelStop[];
+  index: number;
+  onChange: (knots: LevelStop[]) => void;
+}) {
   const knot = knots[index]!;
   const number = (label: string, value: number, low: number, high: number, set: (value: number) => LevelStop) => (
     <NumberRow
@@ -100,7 +111,14 @@ function Editor({ thing, owner }: { thing: WithReach; owner: ReachOwner }) {
           </button>
         ))}
       </div>
-      <ProfileCanvas thing={thing} owner={owner} snap={snap} picked={knots ? picked : -1} onPick={setPicked} onKnots={setKnots} />
+      <ProfileCanvas
+        thing={thing}
+        owner={owner}
+        snap={snap}
+        picked={knots ? picked : -1}
+        onPick={setPicked}
+        onKnots={setKnots}
+      />
       <div className="grid grid-cols-2 gap-x-5">
         <div>
           <ParameterRows
@@ -121,7 +139,13 @@ function Editor({ thing, owner }: { thing: WithReach; owner: ReachOwner }) {
               className="flex items-center justify-between py-1 text-second"
               title="Knots keep to twentieths while they are dragged; with Shift they do not."
             >
-              Snap <input type="checkbox" className="accent-lamp" checked={snap} onChange={(event) => setSnap(event.target.checked)} />
+              Snap{' '}
+              <input
+                type="checkbox"
+                className="accent-lamp"
+                checked={snap}
+                onChange={(event) => setSnap(event.target.checked)}
+              />
             </label>
           )}
           <p className="pt-1.5 text-xs text-faint">

@@ -4,7 +4,15 @@ import { settled, stepOf } from '../../widgets/number-field';
 import { shownNumber } from '../../widgets/sum';
 
 /** A small lying fader for a number that is balanced against the strength. */
-export function Balance({ parameter, value, onChange }: { parameter: NumberParameter; value: number; onChange: (value: number) => void }) {
+export function Balance({
+  parameter,
+  value,
+  onChange,
+}: {
+  parameter: NumberParameter;
+  value: number;
+  onChange: (value: number) => void;
+}) {
   const [low, high] = parameter.usual;
   const at = (v: number) => 100 * Math.min(1, Math.max(0, (v - low) / (high - low)));
   return (
@@ -20,7 +28,9 @@ export function Balance({ parameter, value, onChange }: { parameter: NumberParam
       onDoubleClick={() => onChange(parameter.default)}
       onPointerDown={(event) => {
         const { width } = event.currentTarget.getBoundingClientRect();
-        followDrag(event, ({ dx, fine }) => onChange(settled(parameter, value + ((dx * 2) / width) * (high - low) * (fine ? 0.1 : 1))));
+        followDrag(event, ({ dx, fine }) =>
+          onChange(settled(parameter, value + ((dx * 2) / width) * (high - low) * (fine ? 0.1 : 1))),
+        );
       }}
       onKeyDown={(event) => {
         const sign = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];

@@ -30,7 +30,11 @@ export function DeskBar({ sends, onSends }: { sends: boolean; onSends: (sends: b
         group {selected.length > 1 ? `these ${selected.length}` : 'it'}
       </button>
       {canPasteFields() && (
-        <button className="text-button" title="What was copied, from here or another scene (Ctrl+V)" onClick={pasteOrTell}>
+        <button
+          className="text-button"
+          title="What was copied, from here or another scene (Ctrl+V)"
+          onClick={pasteOrTell}
+        >
           paste
         </button>
       )}

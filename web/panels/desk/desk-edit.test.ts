@@ -12,7 +12,16 @@ import { select, useSelection } from '../../state/selection-store';
 import { copyFields, copyGroup, pasteFields } from './field-clipboard';
 import { setStrength } from './strength';
 import { adoptDesk, flipDesk, keepDesk } from './two-states';
-import { addField, changeKind, duplicateFields, groupFields, moveTo, removeFields, setActsAs, ungroup } from './desk-edit';
+import {
+  addField,
+  changeKind,
+  duplicateFields,
+  groupFields,
+  moveTo,
+  removeFields,
+  setActsAs,
+  ungroup,
+} from './desk-edit';
 import { drop, moveBy, stripsOf } from './desk-row';
 import { setExtentNumber } from '../../state/falloff-edit';
 
@@ -87,7 +96,8 @@ describe('the desk', () => {
 });
 
 describe('groups on the desk', () => {
-  const row = () => stripsOf(openedScene()).map((s) => `${'  '.repeat(s.depth)}${s.type === 'group' ? '[' : ''}${s.id}`);
+  const row = () =>
+    stripsOf(openedScene()).map((s) => `${'  '.repeat(s.depth)}${s.type === 'group' ? '[' : ''}${s.id}`);
   const acceleration = () =>
     setActsAs(
       openedScene().fields.map((f) => f.id),
@@ -189,7 +199,10 @@ describe('several strips', () => {
     groupFields([openedScene().fields.find(({ id }) => id !== 'vortex' && id !== 'billow')!.id]);
     editField('vortex', (f) => void (f.modulators = [modulators.defaults('group', { group: 'g1' })] as never));
     const kept = new Map<string, string>();
-    vi.stubGlobal('localStorage', { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => void kept.set(k, v) });
+    vi.stubGlobal('localStorage', {
+      getItem: (k: string) => kept.get(k) ?? null,
+      setItem: (k: string, v: string) => void kept.set(k, v),
+    });
     copyFields([field('vortex'), field('billow')], openedScene());
     openScene(newScene('Other'));
     pasteFields();
@@ -203,7 +216,10 @@ describe('several strips', () => {
 describe('a group', () => {
   it('is copied with its members, and pasted whole: what reads it reads the copy', () => {
     const kept = new Map<string, string>();
-    vi.stubGlobal('localStorage', { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => void kept.set(k, v) });
+    vi.stubGlobal('localStorage', {
+      getItem: (k: string) => kept.get(k) ?? null,
+      setItem: (k: string, v: string) => void kept.set(k, v),
+    });
     openScene(findExample('lantern-swarm')!.scene);
     const before = openedScene().fields.length;
     copyGroup('sphere');

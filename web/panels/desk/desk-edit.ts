@@ -69,7 +69,8 @@ export function groupFields(ids: readonly string[]): void {
 /** Takes a group away and leaves its members. */
 export function ungroup(id: string): void {
   const [member] = fieldsIn(openedScene(), openedScene().groups.find((g) => g.id === id)!);
-  if (changeScene((scene) => dissolve(scene, id))) select(member ? { type: 'field', id: member.id } : { type: 'scene' });
+  if (changeScene((scene) => dissolve(scene, id)))
+    select(member ? { type: 'field', id: member.id } : { type: 'scene' });
 }
 
 /** Takes a group away with all that is in it. */
@@ -83,7 +84,10 @@ export function removeGroup(id: string): void {
   select({ type: 'scene' });
 }
 
-/** The strength that a field has when it acts in another way: its own, unless the one is a share a frame and the other not. */
+/**
+ * The strength that a field has when it acts in another way: its own, unless the one is a share a frame and the other
+ * not.
+ */
 function strengthFor(field: Field, kind: string, actsAs: string): number {
   const measure = (action: string) => (actions.get(action).blends ? 'share' : 'amount');
   const { default: usual } = strengthOf(fieldKinds.get(kind), actsAs);
@@ -102,7 +106,10 @@ export function setActsAs(ids: readonly string[], actsAs: string): void {
   }));
 }
 
-/** Changes the kind of a field in place: extent, sends, span and place stay, and the strength where it has the same unit. */
+/**
+ * Changes the kind of a field in place: extent, sends, span and place stay, and the strength where it has the same
+ * unit.
+ */
 export function changeKind(id: string, kind: string): void {
   const to = fieldKinds.get(kind);
   const others = openedScene()

@@ -32,7 +32,10 @@ function neighbour(strips: readonly StripOnDesk[], id: string, by: 1 | -1): Stri
   return members[members.indexOf(own) + by];
 }
 
-/** What comes of dropping one strip on another: the place beside it, on the side it was dragged to; a group's head takes in. */
+/**
+ * What comes of dropping one strip on another: the place beside it, on the side it was dragged to; a group's head takes
+ * in.
+ */
 export function drop(id: string, over: string): void {
   const strips = stripsOf(openedScene());
   const from = strips.findIndex((s) => s.id === id);
@@ -52,7 +55,9 @@ function isSound(id: string, group: string, before: string | undefined): boolean
   return acrossDesk({ fields, groups }, '').length === 0;
 }
 
-/** Moves a strip one place to the right or left: past its neighbour, into a group that opens there, or out of its own. */
+/**
+ * Moves a strip one place to the right or left: past its neighbour, into a group that opens there, or out of its own.
+ */
 export function moveBy(id: string, by: 1 | -1): void {
   const scene = openedScene();
   const strips = stripsOf(scene);

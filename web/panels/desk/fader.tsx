@@ -58,7 +58,11 @@ export function Fader({
       }}
     >
       {Array.from({ length: 11 }, (_, i) => (
-        <span key={i} className="absolute left-0 h-px bg-rule" style={{ bottom: `${i * 10}%`, width: i % 5 === 0 ? 10 : 6 }} />
+        <span
+          key={i}
+          className="absolute left-0 h-px bg-rule"
+          style={{ bottom: `${i * 10}%`, width: i % 5 === 0 ? 10 : 6 }}
+        />
       ))}
       <span className="absolute inset-y-0 left-2.5 w-px bg-rule" />
       <span className="absolute left-0 h-px w-3.5 bg-second" style={{ bottom: `${zero * 100}%` }} />

@@ -28,7 +28,11 @@ interface Copied {
 
 /** Remembers fields, and what they are made from, for this or another scene. */
 export function copyFields(fields: readonly Field[], scene?: Scene, groups: readonly Group[] = []): void {
-  const copied: Copied = { fields, groups, ...(scene ? usedBy(scene, [fields, groups]) : { meshes: [], images: [], grids: [] }) };
+  const copied: Copied = {
+    fields,
+    groups,
+    ...(scene ? usedBy(scene, [fields, groups]) : { meshes: [], images: [], grids: [] }),
+  };
   localStorage.setItem(CLIPBOARD, JSON.stringify(copied));
 }
 
@@ -44,7 +48,10 @@ export function copyGroup(id: string): void {
 /** Whether there are fields to paste. */
 export const canPasteFields = (): boolean => localStorage.getItem(CLIPBOARD) !== null;
 
-/** What the things of another scene are called in this one: meshes and groups that came along, and whatever has the same id here. */
+/**
+ * What the things of another scene are called in this one: meshes and groups that came along, and whatever has the same
+ * id here.
+ */
 interface Names {
   readonly scene: Scene;
   meshId(id: string): string;
@@ -80,7 +87,10 @@ function reboundReach<T extends Field | Group>(names: Names, thing: T): T {
   };
 }
 
-/** Adds the copied fields and groups at the end of the desk. Throws a sentence where what was kept can't be used any more. */
+/**
+ * Adds the copied fields and groups at the end of the desk. Throws a sentence where what was kept can't be used any
+ * more.
+ */
 export function pasteFields(): void {
   const scene = openedScene();
   let copied: Copied;

@@ -46,16 +46,32 @@ function onKey(event: React.KeyboardEvent, group: Group): void {
 
 function GroupMeter({ index, unit }: { index: number; unit: string }) {
   const meter = usePlayer((player) => player.meters.groups[index]);
-  return <Meter rms={meter && meter.count > 0 ? Math.sqrt(meter.squares / meter.count) : 0} peak={meter?.peak ?? 0} unit={unit} />;
+  return (
+    <Meter
+      rms={meter && meter.count > 0 ? Math.sqrt(meter.squares / meter.count) : 0}
+      peak={meter?.peak ?? 0}
+      unit={unit}
+    />
+  );
 }
 
 /** The head of a group on the desk; its members stand to the right of it, under its bracket. */
-export const GroupStrip = memo(function GroupStrip({ group, index, depth }: { group: Group; index: number; depth: number }) {
+export const GroupStrip = memo(function GroupStrip({
+  group,
+  index,
+  depth,
+}: {
+  group: Group;
+  index: number;
+  depth: number;
+}) {
   const selected = useSelection(({ selection }) => isSelected(selection, 'group', group.id));
   const action = useSceneOf((scene) => actionOf(scene, group));
   const mixed = useSceneOf((scene) => rules.get(scene.groups.find((g) => g.id === group.group)?.rule ?? 'sum').mixes);
   const members = useSceneOf((scene) => scene.fields.filter((f) => f.group === group.id).length);
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: group.id });
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: group.id,
+  });
   const rule = rules.get(group.rule);
   const unit = action ? actions.get(action).vectorUnit : '';
   const strength = useNumberNow({ sort: 'groups', id: group.id, path: 'strength' }, group.strength, (value) =>
@@ -127,7 +143,11 @@ export const GroupStrip = memo(function GroupStrip({ group, index, depth }: { gr
         </div>
       </div>
       {mixed && (
-        <Balance parameter={groupParameters.mix} value={group.mix} onChange={(value) => editGroup(group.id, (g) => void (g.mix = value))} />
+        <Balance
+          parameter={groupParameters.mix}
+          value={group.mix}
+          onChange={(value) => editGroup(group.id, (g) => void (g.mix = value))}
+        />
       )}
       {members === 0 && <p className="text-xs text-faint">empty: drop a strip on it</p>}
       {group.limited && (

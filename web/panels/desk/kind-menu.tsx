@@ -11,7 +11,15 @@ import { copyFields } from './field-clipboard';
 const item = 'flex w-full items-center gap-2 px-3 py-1 text-left data-focus:bg-raised';
 
 /** The chip that says what a field is and how it acts; pressed, it offers others, and to copy or delete it. */
-export const KindMenu = memo(function KindMenu({ id, kindName, actsAs }: { id: string; kindName: string; actsAs: string }) {
+export const KindMenu = memo(function KindMenu({
+  id,
+  kindName,
+  actsAs,
+}: {
+  id: string;
+  kindName: string;
+  actsAs: string;
+}) {
   const kind = fieldKinds.get(kindName);
   const ids = () => selectedWith('field', id);
   const inGroup = () => openedScene().fields.find((f) => f.id === id)?.group !== '';
@@ -21,10 +29,16 @@ export const KindMenu = memo(function KindMenu({ id, kindName, actsAs }: { id: s
   };
   return (
     <Menu>
-      <MenuButton className="block max-w-full truncate text-left text-xs text-second hover:text-text" title="Kind, and what it acts as">
+      <MenuButton
+        className="block max-w-full truncate text-left text-xs text-second hover:text-text"
+        title="Kind, and what it acts as"
+      >
         {kind.label} · {actions.get(actsAs).label}
       </MenuButton>
-      <MenuItems anchor="top start" className="z-20 grid w-120 grid-cols-2 border border-rule bg-panel py-1 focus:outline-none">
+      <MenuItems
+        anchor="top start"
+        className="z-20 grid w-120 grid-cols-2 border border-rule bg-panel py-1 focus:outline-none"
+      >
         <div className="border-r border-rule">
           {kind.actions.length > 1 && (
             <>
@@ -79,7 +93,10 @@ export const KindMenu = memo(function KindMenu({ id, kindName, actsAs }: { id: s
           <p className="px-3 pt-1 text-xs text-faint">change the kind, keep place, extent, sends and span</p>
           {fieldKinds.list.map((k) => (
             <MenuItem key={k.kind}>
-              <button className={`${item} ${k === kind ? 'text-lamp' : ''}`} onClick={() => k !== kind && changeKind(id, k.kind)}>
+              <button
+                className={`${item} ${k === kind ? 'text-lamp' : ''}`}
+                onClick={() => k !== kind && changeKind(id, k.kind)}
+              >
                 <Glyph path={k.glyph} size={15} /> {k.label}
               </button>
             </MenuItem>

@@ -26,7 +26,9 @@ export function Meter({ rms, peak, unit }: { rms: number; peak: number; unit: st
           background: 'repeating-linear-gradient(0deg, var(--color-second) 0 3px, transparent 3px 4px)',
         }}
       />
-      {peak > 0 && <div className="absolute h-0.5 w-full bg-lamp" style={{ bottom: `calc(${100 * level(peak)}% - 1px)` }} />}
+      {peak > 0 && (
+        <div className="absolute h-0.5 w-full bg-lamp" style={{ bottom: `calc(${100 * level(peak)}% - 1px)` }} />
+      )}
     </div>
   );
 }

@@ -43,7 +43,8 @@ export function ProfileGraph({
     setFrozen(scale);
     followDrag(
       event,
-      ({ clientX }) => setExtentNumber(owner, parameter, Math.max(0, Math.round(((clientX - left) / width) * scale * 100) / 100)),
+      ({ clientX }) =>
+        setExtentNumber(owner, parameter, Math.max(0, Math.round(((clientX - left) / width) * scale * 100) / 100)),
       () => setFrozen(undefined),
     );
   };
@@ -58,7 +59,11 @@ export function ProfileGraph({
         if (sign === undefined || event.altKey) return;
         event.preventDefault();
         event.stopPropagation();
-        setExtentNumber(owner, parameter, Math.max(0, Math.round((value + sign * (event.shiftKey ? 0.01 : 0.1)) * 100) / 100));
+        setExtentNumber(
+          owner,
+          parameter,
+          Math.max(0, Math.round((value + sign * (event.shiftKey ? 0.01 : 0.1)) * 100) / 100),
+        );
       }}
     />
   );
@@ -81,7 +86,15 @@ export function ProfileGraph({
           aria-hidden
         >
           {ticks.map((w) => (
-            <line key={w} x1={0} x2={100} y1={y(w)} y2={y(w)} stroke="var(--color-rule)" vectorEffect="non-scaling-stroke" />
+            <line
+              key={w}
+              x1={0}
+              x2={100}
+              y1={y(w)}
+              y2={y(w)}
+              stroke="var(--color-rule)"
+              vectorEffect="non-scaling-stroke"
+            />
           ))}
           {!small &&
             [core, reach].map((d, i) => (
@@ -96,7 +109,13 @@ export function ProfileGraph({
                 vectorEffect="non-scaling-stroke"
               />
             ))}
-          <polyline points={points.join(' ')} fill="none" stroke="currentColor" strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
+          <polyline
+            points={points.join(' ')}
+            fill="none"
+            stroke="currentColor"
+            strokeWidth={1.6}
+            vectorEffect="non-scaling-stroke"
+          />
         </svg>
         {dot('core', core)}
         {dot('reach', reach)}

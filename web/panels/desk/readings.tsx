@@ -15,13 +15,18 @@ import { Meter } from './meter';
 import { openProfile } from '../curve/profile-store';
 import { ProfileGraph } from './profile-graph';
 
-/** The reading of a field on the frame on the screen. These parts of a strip are drawn with every frame; the rest is not. */
+/**
+ * The reading of a field on the frame on the screen. These parts of a strip are drawn with every frame; the rest is
+ * not.
+ */
 const useReading = (index: number) => usePlayer((player) => player.meters.fields[index]);
 
 /** The meter of a strip. */
 export function StripMeter({ field, index }: { field: Field; index: number }) {
   const reading = useReading(index);
-  return <Meter rms={reading ? rms(reading) : 0} peak={reading?.peak ?? 0} unit={actions.get(field.actsAs).vectorUnit} />;
+  return (
+    <Meter rms={reading ? rms(reading) : 0} peak={reading?.peak ?? 0} unit={actions.get(field.actsAs).vectorUnit} />
+  );
 }
 
 /** What a field delivers, as a number. */
@@ -54,7 +59,8 @@ function useDiagnosis(field: Field): Diagnosis | undefined {
   const { assets } = useAssets();
   const meters = usePlayer((player) => (player.shown === undefined ? undefined : player.meters));
   const frame = usePlayer((player) => player.shown ?? player.frame);
-  const measured = meters && meters.fields.length === scene.fields.length && meters.bounds.length === scene.emitters.length;
+  const measured =
+    meters && meters.fields.length === scene.fields.length && meters.bounds.length === scene.emitters.length;
   return measured && scene.fields.includes(field) ? whySilent(scene, field, meters, frame, assets) : undefined;
 }
 
@@ -64,7 +70,9 @@ function lookAt(field: Field, part: 'field' | 'extent'): void {
   const kind = part === 'field' ? field.settings.kind : field.extent.kind;
   let tries = 60;
   const look = () => {
-    const section = document.querySelector<HTMLElement>(`[aria-label="Inspector"]:not([inert]) [data-handbook="${part}/${kind}"]`);
+    const section = document.querySelector<HTMLElement>(
+      `[aria-label="Inspector"]:not([inert]) [data-handbook="${part}/${kind}"]`,
+    );
     if (!section) return void (tries-- > 0 && requestAnimationFrame(look));
     section.scrollIntoView({ block: 'nearest' });
     section.querySelector<HTMLElement>('select')?.focus();

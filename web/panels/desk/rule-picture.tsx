@@ -18,7 +18,8 @@ function bump({ at, height }: (typeof BUMPS)[number], x: number): { value: numbe
 /** What a rule makes of two bumps, computed by the rule itself. */
 function combined(rule: string): number[] {
   const count = STEPS + 1;
-  const column = (of: (x: number) => number) => Float64Array.from({ length: count }, (_, i) => of(-1 + (2 * i) / STEPS));
+  const column = (of: (x: number) => number) =>
+    Float64Array.from({ length: count }, (_, i) => of(-1 + (2 * i) / STEPS));
   const members = BUMPS.map((b): Member => {
     const zero = new Float64Array(count);
     const value = column((x) => bump(b, x).value);
@@ -42,7 +43,14 @@ export function RulePicture({ rule, width = 34, height = 16 }: { rule: string; w
   return (
     <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} className="shrink-0" aria-hidden>
       {lone.map((values, i) => (
-        <polyline key={i} points={line(values)} fill="none" stroke="var(--color-faint)" strokeWidth={0.8} strokeDasharray="1.5 1.5" />
+        <polyline
+          key={i}
+          points={line(values)}
+          fill="none"
+          stroke="var(--color-faint)"
+          strokeWidth={0.8}
+          strokeDasharray="1.5 1.5"
+        />
       ))}
       <polyline points={line(combined(rule))} fill="none" stroke="currentColor" strokeWidth={1.4} />
     </svg>

@@ -8,7 +8,17 @@ import { setSend } from './sends';
 export const RINGS = ['', '3 2', '1 2', '6 2 1 2'];
 
 /** How much of a field one emitter feels, as the fill of a dot: press for none or all, drag for a part up to 200 %. */
-function SendDot({ thing, type, emitter, index }: { thing: Field | Group; type: 'field' | 'group'; emitter: Emitter; index: number }) {
+function SendDot({
+  thing,
+  type,
+  emitter,
+  index,
+}: {
+  thing: Field | Group;
+  type: 'field' | 'group';
+  emitter: Emitter;
+  index: number;
+}) {
   const send = sendTo(thing, emitter.id);
   const set = (value: number) => setSend(type, thing.id, emitter.id, value);
   const angle = Math.min(1, send) * 2 * Math.PI;

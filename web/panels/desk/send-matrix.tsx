@@ -14,7 +14,15 @@ import { setColumn, setSend } from './sends';
 function EmitterMark({ index }: { index: number }) {
   return (
     <svg viewBox="0 0 16 16" width={12} height={12} className="shrink-0 text-second" aria-hidden>
-      <circle cx={8} cy={8} r={6.5} fill="none" stroke="currentColor" strokeWidth={1.6} strokeDasharray={RINGS[index % RINGS.length]} />
+      <circle
+        cx={8}
+        cy={8}
+        r={6.5}
+        fill="none"
+        stroke="currentColor"
+        strokeWidth={1.6}
+        strokeDasharray={RINGS[index % RINGS.length]}
+      />
     </svg>
   );
 }
@@ -24,7 +32,10 @@ function Column({ emitter, index, others }: { emitter: Emitter; index: number; o
   return (
     <th scope="col" className="sticky top-0 bg-panel px-1 pb-1 text-left font-normal">
       <Menu>
-        <MenuButton className="text-button flex w-full items-center gap-1.5" title={`${emitter.name}: set the whole column`}>
+        <MenuButton
+          className="text-button flex w-full items-center gap-1.5"
+          title={`${emitter.name}: set the whole column`}
+        >
           <EmitterMark index={index} /> <span className="truncate">{emitter.name}</span>
         </MenuButton>
         <MenuItems anchor="bottom start" className="z-20 w-56 border border-rule bg-panel py-1 focus:outline-none">
@@ -60,7 +71,9 @@ export function SendMatrix() {
   const thingOf = (type: 'field' | 'group', id: string): Field | Group =>
     (type === 'field' ? scene.fields : scene.groups).find((t) => t.id === id)!;
   if (scene.emitters.length === 0 || rows.length === 0)
-    return <p className="flex-1 p-4 text-second">There is no {rows.length === 0 ? 'field' : 'emitter'} yet to be sent to.</p>;
+    return (
+      <p className="flex-1 p-4 text-second">There is no {rows.length === 0 ? 'field' : 'emitter'} yet to be sent to.</p>
+    );
 
   const begin = (event: React.PointerEvent, type: 'field' | 'group', id: string, emitter: string, now: number) => {
     if (event.button !== 0) return;
@@ -78,7 +91,14 @@ export function SendMatrix() {
     };
     window.addEventListener('pointerup', end);
   };
-  const onKey = (event: React.KeyboardEvent, row: number, column: number, type: 'field' | 'group', id: string, emitter: string) => {
+  const onKey = (
+    event: React.KeyboardEvent,
+    row: number,
+    column: number,
+    type: 'field' | 'group',
+    id: string,
+    emitter: string,
+  ) => {
     const now = sendTo(thingOf(type, id), emitter);
     const to = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[event.key];
     const by = { '+': 0.05, PageUp: 0.25, '-': -0.05, PageDown: -0.25 }[event.key];
@@ -104,7 +124,12 @@ export function SendMatrix() {
               drag across cells; + and − by 5 %, digits by tens
             </th>
             {scene.emitters.map((emitter, e) => (
-              <Column key={emitter.id} emitter={emitter} index={e} others={scene.emitters.filter((o) => o.id !== emitter.id)} />
+              <Column
+                key={emitter.id}
+                emitter={emitter}
+                index={e}
+                others={scene.emitters.filter((o) => o.id !== emitter.id)}
+              />
             ))}
           </tr>
         </thead>
@@ -115,7 +140,10 @@ export function SendMatrix() {
             return (
               <tr key={`${type} ${id}`} className={own ? 'text-lamp' : 'text-text'}>
                 <th scope="row" className="text-left font-normal" style={{ paddingLeft: 12 * depth }}>
-                  <button className="text-button flex max-w-52 items-center gap-1.5" onClick={() => select({ type, id })}>
+                  <button
+                    className="text-button flex max-w-52 items-center gap-1.5"
+                    onClick={() => select({ type, id })}
+                  >
                     {type === 'field' ? (
                       <Glyph path={fieldKinds.get((thing as Field).settings.kind).glyph} size={14} />
                     ) : (
@@ -140,12 +168,19 @@ export function SendMatrix() {
                         tabIndex={row === 0 && column === 0 ? 0 : -1}
                         className="relative block h-5 w-28 touch-none bg-surround text-left focus-visible:z-10"
                         onPointerDown={(event) => begin(event, type, id, emitter.id, send)}
-                        onPointerEnter={() => painted.current !== undefined && setSend(type, id, emitter.id, painted.current)}
+                        onPointerEnter={() =>
+                          painted.current !== undefined && setSend(type, id, emitter.id, painted.current)
+                        }
                         onKeyDown={(event) => onKey(event, row, column, type, id, emitter.id)}
                       >
-                        <span className="absolute inset-y-0 left-0 bg-second/35" style={{ width: `${Math.min(100, percent / 2)}%` }} />
+                        <span
+                          className="absolute inset-y-0 left-0 bg-second/35"
+                          style={{ width: `${Math.min(100, percent / 2)}%` }}
+                        />
                         <span className="absolute inset-y-0 left-1/2 w-px bg-rule" />
-                        <span className={`num relative pl-1.5 ${send === 0 ? 'text-faint' : 'text-text'}`}>{percent} %</span>
+                        <span className={`num relative pl-1.5 ${send === 0 ? 'text-faint' : 'text-text'}`}>
+                          {percent} %
+                        </span>
                       </button>
                     </td>
                   );
@@ -155,7 +190,9 @@ export function SendMatrix() {
           })}
         </tbody>
       </table>
-      {openedScene().fields.length > 0 && <p className="pt-1 text-xs text-faint">The line in the middle of a cell is 100 %.</p>}
+      {openedScene().fields.length > 0 && (
+        <p className="pt-1 text-xs text-faint">The line in the middle of a cell is 100 %.</p>
+      )}
     </div>
   );
 }

@@ -6,7 +6,9 @@ import { editReach, type ReachOwner } from '../../state/falloff-edit';
 /** A send in whole hundredths, within what is possible. */
 const bounded = (value: number) => Math.min(2, Math.max(0, Math.round(value * 100) / 100));
 
-/** Sets how much of a field, group or zone an emitter feels: 1 is all of it; by a key at the playhead where it is keyed. */
+/**
+ * Sets how much of a field, group or zone an emitter feels: 1 is all of it; by a key at the playhead where it is keyed.
+ */
 export function setSend(type: ReachOwner['type'], id: string, emitter: string, value: number): void {
   if (setIfKeyed({ sort: LISTS[type], id }, `sends.${emitter}`, bounded(value))) return;
   editReach({ type, id }, (thing) => void (thing.sends[emitter] = bounded(value)));

@@ -15,8 +15,21 @@ export function unitOf(field: Field): string {
 
 /** The strength as a parameter of this field's kind and way of acting. */
 export function strengthParameter(field: Field): NumberParameter {
-  const { label, unit, default: usual, usual: span, min } = strengthOf(fieldKinds.get(field.settings.kind), field.actsAs);
-  return { ...fieldParameters.strength, label, unit, default: usual, usual: span, ...(min === undefined ? {} : { min }) };
+  const {
+    label,
+    unit,
+    default: usual,
+    usual: span,
+    min,
+  } = strengthOf(fieldKinds.get(field.settings.kind), field.actsAs);
+  return {
+    ...fieldParameters.strength,
+    label,
+    unit,
+    default: usual,
+    usual: span,
+    ...(min === undefined ? {} : { min }),
+  };
 }
 
 /**

@@ -54,8 +54,8 @@ function onKey(event: React.KeyboardEvent, field: Field): void {
 }
 
 /**
- * Selects a strip that is pressed; with Shift or Ctrl beside those that are selected. A press on a control leaves several
- * selected as they are, so that they move together; there a modifier makes the drag fine.
+ * Selects a strip that is pressed; with Shift or Ctrl beside those that are selected. A press on a control leaves
+ * several selected as they are, so that they move together; there a modifier makes the drag fine.
  */
 function onPress(event: React.PointerEvent, id: string, selected: boolean): void {
   const onControl = (event.target as HTMLElement).closest('[role=slider], input, button') !== null;
@@ -70,7 +70,9 @@ function onPress(event: React.PointerEvent, id: string, selected: boolean): void
 export const Strip = memo(function Strip({ field, index, depth }: { field: Field; index: number; depth: number }) {
   const mixed = useSceneOf((scene) => rules.get(scene.groups.find((g) => g.id === field.group)?.rule ?? 'sum').mixes);
   const selected = useSelection(({ selection }) => isSelected(selection, 'field', field.id));
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: field.id });
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: field.id,
+  });
   const kind = fieldKinds.get(field.settings.kind);
   const action = actions.get(field.actsAs);
   const parameter = strengthParameter(field);
@@ -157,7 +159,11 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
         />
       ))}
       {mixed && (
-        <Balance parameter={fieldParameters.mix} value={field.mix} onChange={(value) => editField(field.id, (f) => void (f.mix = value))} />
+        <Balance
+          parameter={fieldParameters.mix}
+          value={field.mix}
+          onChange={(value) => editField(field.id, (f) => void (f.mix = value))}
+        />
       )}
       <div className="flex basis-14 flex-col justify-end">
         <FalloffOrDiagnosis field={field} />

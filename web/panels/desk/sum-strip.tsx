@@ -63,14 +63,27 @@ export function SumStrip() {
       </ul>
       <div className="mt-1 flex h-20 gap-1.5">
         <Meter rms={delivered} peak={peak} unit="m/s²" />
-        <Fader label="Master" value={master.value} parameter={deskParameters.master} live={false} onChange={master.set} />
+        <Fader
+          label="Master"
+          value={master.value}
+          parameter={deskParameters.master}
+          live={false}
+          onChange={master.set}
+        />
         <div className="min-w-0 flex-1">
           <div className="relative">
-            <NumberBox label="Master as a number" value={master.value} parameter={deskParameters.master} unit="×" onChange={master.set} />
+            <NumberBox
+              label="Master as a number"
+              value={master.value}
+              parameter={deskParameters.master}
+              unit="×"
+              onChange={master.set}
+            />
             <MoveLine of={master.of} label="Master" parameter={deskParameters.master} moved={master.moved} narrow />
           </div>
           <p className="mt-1">
-            <span className="font-mono text-[17px] tracking-tight">{brief(delivered)}</span> <span className="num text-second">m/s²</span>
+            <span className="font-mono text-[17px] tracking-tight">{brief(delivered)}</span>{' '}
+            <span className="num text-second">m/s²</span>
           </p>
           <p className="num text-second">peak {brief(peak)}</p>
           <label className="num mt-1 flex items-center gap-1 text-second" title={deskParameters.limited.help}>
@@ -90,7 +103,13 @@ export function SumStrip() {
                   unit=""
                   onChange={ceiling.set}
                 />
-                <MoveLine of={ceiling.of} label="Limit of the desk" parameter={deskParameters.ceiling} moved={ceiling.moved} narrow />
+                <MoveLine
+                  of={ceiling.of}
+                  label="Limit of the desk"
+                  parameter={deskParameters.ceiling}
+                  moved={ceiling.moved}
+                  narrow
+                />
               </span>
             )}
           </label>

@@ -18,7 +18,10 @@ const deskOf = ({ fields, groups, desk }: Scene): Desk => ({ fields, groups, des
 
 /** Keeps a copy of the desk beside it, as the other state. */
 export function keepDesk(): void {
-  changeScene((scene) => ({ ...scene, keptDesk: { ...deskOf(scene), desk: { ...scene.desk, state: other(scene.desk.state) } } }));
+  changeScene((scene) => ({
+    ...scene,
+    keptDesk: { ...deskOf(scene), desk: { ...scene.desk, state: other(scene.desk.state) } },
+  }));
 }
 
 /** Changes places with the kept state; what is no longer there is no longer selected. */
@@ -27,7 +30,10 @@ export function flipDesk(): void {
   const { selection, select } = useSelection.getState();
   const { fields, groups } = openedScene();
   const lists = { field: fields, group: groups } as const;
-  if ((selection.type === 'field' || selection.type === 'group') && !lists[selection.type].some((one) => one.id === selection.id))
+  if (
+    (selection.type === 'field' || selection.type === 'group') &&
+    !lists[selection.type].some((one) => one.id === selection.id)
+  )
     select(fields[0] ? { type: 'field', id: fields[0].id } : { type: 'scene' });
 }
 
@@ -91,7 +97,11 @@ export function TwoStates() {
           )}
         </button>
       ))}
-      <button className="text-button" title={`Goes on with ${state} alone; the other state is let go`} onClick={adoptDesk}>
+      <button
+        className="text-button"
+        title={`Goes on with ${state} alone; the other state is let go`}
+        onClick={adoptDesk}
+      >
         adopt {state}
       </button>
     </div>

@@ -30,9 +30,14 @@ function hangers(scene: Scene): ReadonlyMap<string, ReadonlyMap<string, number>>
 function DialStrip({ dial, on }: { dial: Dial; on: ReadonlyMap<string, number> | undefined }) {
   const { id, name, note, low, high } = dial;
   const parameter = { ...dialParameters.value, usual: [low, high] } as const;
-  const { value, set, moved, of } = useNumberNow({ sort: 'dials', id, path: 'value' }, dial.value, (next) => setDial(id, next));
+  const { value, set, moved, of } = useNumberNow({ sort: 'dials', id, path: 'value' }, dial.value, (next) =>
+    setDial(id, next),
+  );
   return (
-    <article className="flex h-full w-46 shrink-0 flex-col gap-1.5 border-r border-rule px-3 pt-2 pb-2" aria-label={`Dial ${name}`}>
+    <article
+      className="flex h-full w-46 shrink-0 flex-col gap-1.5 border-r border-rule px-3 pt-2 pb-2"
+      aria-label={`Dial ${name}`}
+    >
       <h3 className="truncate font-semibold" title={name}>
         {name}
       </h3>
@@ -40,24 +45,43 @@ function DialStrip({ dial, on }: { dial: Dial; on: ReadonlyMap<string, number> |
         {note}
       </p>
       <div className="flex min-h-16 flex-1 gap-2">
-        <Fader label={`Dial ${name}, from ${low} to ${high}`} value={value} parameter={parameter} live={false} onChange={set} />
+        <Fader
+          label={`Dial ${name}, from ${low} to ${high}`}
+          value={value}
+          parameter={parameter}
+          live={false}
+          onChange={set}
+        />
         <div className="flex min-w-0 flex-1 flex-col justify-between">
           <span className="num text-faint">{high}</span>
           <div className="relative">
-            <NumberBox label={`Dial ${name} as a number`} value={value} parameter={parameter} unit="" big onChange={set} />
+            <NumberBox
+              label={`Dial ${name} as a number`}
+              value={value}
+              parameter={parameter}
+              unit=""
+              big
+              onChange={set}
+            />
             <MoveLine of={of} label={`Dial ${name}`} parameter={parameter} moved={moved} narrow />
           </div>
           <span className="num text-faint">{low}</span>
         </div>
       </div>
-      <p className="truncate text-xs text-faint" title={[...(on ?? [])].map(([who, n]) => (n > 1 ? `${who} (${n})` : who)).join(', ')}>
+      <p
+        className="truncate text-xs text-faint"
+        title={[...(on ?? [])].map(([who, n]) => (n > 1 ? `${who} (${n})` : who)).join(', ')}
+      >
         {on ? [...on.keys()].join(', ') : 'only formulas may read it'}
       </p>
     </article>
   );
 }
 
-/** The dials of a scene as faders: what one hands to somebody who is to turn them. They are named and set up in the scene's inspector. */
+/**
+ * The dials of a scene as faders: what one hands to somebody who is to turn them. They are named and set up in the
+ * scene's inspector.
+ */
 export function DialsDeck() {
   const scene = useScene();
   const on = hangers(scene);
@@ -83,8 +107,8 @@ export function DialsDeck() {
       </div>
       {scene.dials.length === 0 ? (
         <p className="w-96 p-4 text-second">
-          There is no dial yet. A dial is a named number that many others can hang on, each by a gain of its own: turn one, and all of them
-          move.
+          There is no dial yet. A dial is a named number that many others can hang on, each by a gain of its own: turn
+          one, and all of them move.
         </p>
       ) : (
         <div className="flex min-h-0 flex-1 overflow-x-auto">

@@ -50,12 +50,16 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
               registry={amounts}
               kind={amount.kind}
               onChange={(kind) =>
-                switchKind({ sort: 'emitters', ids, path: `amounts.${row}` }, kind, (was) => ofAnotherKind(amounts, was, kind))
+                switchKind({ sort: 'emitters', ids, path: `amounts.${row}` }, kind, (was) =>
+                  ofAnotherKind(amounts, was, kind),
+                )
               }
             />
             <ParameterRows
               description={amounts.get(amount.kind).parameters}
-              {...(amount.kind !== 'burst' && { of: { sort: 'emitters', id: emitter.id, prefix: `amounts.${row}.` } as const })}
+              {...(amount.kind !== 'burst' && {
+                of: { sort: 'emitters', id: emitter.id, prefix: `amounts.${row}.` } as const,
+              })}
               values={amount}
               onChange={(name, value) => set(row, name, value)}
             />

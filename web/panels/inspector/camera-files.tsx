@@ -12,7 +12,8 @@ function save(): void {
   const scene = openedScene();
   const { carrier, aims } = scene.camera;
   const moved = withDrives(scene);
-  const carriers = carrier === '' && aims === '' ? moved.carriers : movedCarriers(moved, useAssets.getState().assets, pageBackend);
+  const carriers =
+    carrier === '' && aims === '' ? moved.carriers : movedCarriers(moved, useAssets.getState().assets, pageBackend);
   saveFile(cameraGlb(scene, carriers), `${fileStem(scene.name)}-camera.glb`, 'model/gltf-binary');
 }
 
@@ -23,7 +24,12 @@ async function read(file: File): Promise<void> {
   const { sees, position, target } = await readCameraGltf(await file.arrayBuffer(), file.name, time, away);
   editScene((scene) => {
     const { keys, drives } = scene.camera;
-    Object.assign(scene.camera, sees, { position: [...position[0]!.value], target: [...target[0]!.value], carrier: '', aims: '' });
+    Object.assign(scene.camera, sees, {
+      position: [...position[0]!.value],
+      target: [...target[0]!.value],
+      carrier: '',
+      aims: '',
+    });
     for (const path of Object.keys(drives)) if (/^(position|target)(\.|$)/.test(path)) delete drives[path];
     delete keys['position'];
     delete keys['target'];
@@ -44,7 +50,11 @@ export function CameraFiles() {
   return (
     <>
       <div className="mt-2 flex gap-2">
-        <button className="line-button" title="Its place, its turn and what it sees, on every frame of the shot" onClick={save}>
+        <button
+          className="line-button"
+          title="Its place, its turn and what it sees, on every frame of the shot"
+          onClick={save}
+        >
           Save as glTF
         </button>
         <button

@@ -20,7 +20,9 @@ describe('things that come along with a copy', () => {
     expect(usedBy(scene, scene.emitters).images).toEqual([]);
     const settings = { kind: 'texture', image: 'a'.repeat(64) };
     expect(usedBy(scene, [{ settings }]).images.map(({ name }) => name)).toEqual(['a.png']);
-    expect(usedBy(scene, [{ settings: { kind: 'grid', grid: 'b'.repeat(64) } }]).grids.map(({ name }) => name)).toEqual(['b.vti']);
+    expect(usedBy(scene, [{ settings: { kind: 'grid', grid: 'b'.repeat(64) } }]).grids.map(({ name }) => name)).toEqual(
+      ['b.vti'],
+    );
   });
 
   it('a mesh of the same making is taken for the one that is there; another gets an id of its own', () => {

@@ -2,7 +2,10 @@ import { freeId } from '../../../core/scene/starters';
 import type { Scene, SceneGrid, SceneImage, SceneMesh } from '../../../core/document/scene';
 
 /** The meshes, images and grids of a scene that some of its things are made from. */
-export function usedBy(scene: Scene, things: unknown): { meshes: SceneMesh[]; images: SceneImage[]; grids: SceneGrid[] } {
+export function usedBy(
+  scene: Scene,
+  things: unknown,
+): { meshes: SceneMesh[]; images: SceneImage[]; grids: SceneGrid[] } {
   const used = JSON.stringify(things);
   return {
     meshes: scene.meshes.filter((m) => used.includes(`"${m.id}"`)),

@@ -5,7 +5,15 @@ import type { Scene } from '../../../core/document/scene';
 import { freeIdentity } from '../../../core/scene/starters';
 import { carriersIn } from '../../simulation/motions';
 import { sceneFrame } from '../../state/scene-clock';
-import { beginGesture, changeScene, endGesture, LISTS, openedScene, type Thing, type ThingType } from '../../state/scene-store';
+import {
+  beginGesture,
+  changeScene,
+  endGesture,
+  LISTS,
+  openedScene,
+  type Thing,
+  type ThingType,
+} from '../../state/scene-store';
 import { select } from '../../state/selection-store';
 import { mount } from '../../simulation/place-edit';
 
@@ -22,7 +30,9 @@ export function addCarrier(): void {
 /** Everything that stands on a carrier. */
 export function riders(scene: Scene, id: string): { readonly type: ThingType; readonly thing: Thing }[] {
   return (Object.keys(LISTS) as ThingType[]).flatMap((type) =>
-    (scene[LISTS[type]] as readonly Thing[]).filter((thing) => thing.place.carrier === id).map((thing) => ({ type, thing })),
+    (scene[LISTS[type]] as readonly Thing[])
+      .filter((thing) => thing.place.carrier === id)
+      .map((thing) => ({ type, thing })),
   );
 }
 

@@ -28,7 +28,9 @@ export function CarrierInspector({ carrier }: { carrier: Carrier }) {
           onChange={(name, value) => editThing('carrier', carrier.id, (c) => void Object.assign(c, { [name]: value }))}
         />
         <p className="pt-2 text-xs text-second">
-          {all.length === 0 ? 'Nothing stands on it yet: choose it under “Carried by” in the place of another thing.' : 'It carries'}
+          {all.length === 0
+            ? 'Nothing stands on it yet: choose it under “Carried by” in the place of another thing.'
+            : 'It carries'}
         </p>
         <ul>
           {all.map(({ type, thing }) => (

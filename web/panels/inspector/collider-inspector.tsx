@@ -70,7 +70,9 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           label="Shape"
           registry={colliderShapes}
           kind={collider.shape.kind}
-          onChange={(kind) => switchKind({ ...place, path: 'shape' }, kind, (was) => ofAnotherKind(colliderShapes, was, kind))}
+          onChange={(kind) =>
+            switchKind({ ...place, path: 'shape' }, kind, (was) => ofAnotherKind(colliderShapes, was, kind))
+          }
         />
         <ParameterRows
           description={colliderShapes.get(collider.shape.kind).parameters}
@@ -84,7 +86,9 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           label="They"
           registry={responses}
           kind={collider.response.kind}
-          onChange={(kind) => switchKind({ ...place, path: 'response' }, kind, (was) => ofAnotherKind(responses, was, kind))}
+          onChange={(kind) =>
+            switchKind({ ...place, path: 'response' }, kind, (was) => ofAnotherKind(responses, was, kind))
+          }
         />
         <ParameterRows
           description={responses.get(collider.response.kind).parameters}
@@ -99,7 +103,11 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           without={[...OWN, ...SPLIT]}
           onChange={set}
         />
-        <GateRows place={{ ...place, path: 'gate' }} gate={collider.gate} onChange={(gate) => edit((c) => void (c.gate = gate))} />
+        <GateRows
+          place={{ ...place, path: 'gate' }}
+          gate={collider.gate}
+          onChange={(gate) => edit((c) => void (c.gate = gate))}
+        />
       </Section>
       <Section title="Split">
         <ParameterRows

@@ -73,7 +73,9 @@ describe('dials of the scene', () => {
   it('renamed, take along the numbers that hang on them', () => {
     const name = dial().name;
     openScene({
-      ...testScene({ fields: [{ settings: { kind: 'wind' }, drives: { strength: { kind: 'dial', dial: name, gain: 2 } } }] }),
+      ...testScene({
+        fields: [{ settings: { kind: 'wind' }, drives: { strength: { kind: 'dial', dial: name, gain: 2 } } }],
+      }),
       dials: [dial()],
     });
     expect(renameDial(dial().id, 'swell')).toBeUndefined();

@@ -34,9 +34,13 @@ export function removeDial(id: string): void {
   editScene((scene) => void (scene.dials = scene.dials.filter((d) => d.id !== id)));
 }
 
-/** Renames a dial, also where numbers hang on it; formulas that name it say that they miss it. A name that can't be taken is refused with a sentence. */
+/**
+ * Renames a dial, also where numbers hang on it; formulas that name it say that they miss it. A name that can't be
+ * taken is refused with a sentence.
+ */
 export function renameDial(id: string, name: string): string | undefined {
-  if (!isDialName(name)) return `A dial can’t be named “${name}”; allowed are a letter, then up to 31 letters, digits and low lines.`;
+  if (!isDialName(name))
+    return `A dial can’t be named “${name}”; allowed are a letter, then up to 31 letters, digits and low lines.`;
   if (isTakenByLanguage(name)) return `“${name}” is a name that formulas use already; allowed is another.`;
   if (openedScene().dials.some((d) => d.id !== id && d.name === name))
     return `Another dial is named “${name}”; allowed is a name of its own.`;
@@ -48,7 +52,10 @@ export function renameDial(id: string, name: string): string | undefined {
         ? {
             ...thing,
             drives: Object.fromEntries(
-              Object.entries(thing.drives).map(([path, drive]) => [path, hung(drive) ? { ...drive, dial: name } : drive]),
+              Object.entries(thing.drives).map(([path, drive]) => [
+                path,
+                hung(drive) ? { ...drive, dial: name } : drive,
+              ]),
             ),
           }
         : thing,

@@ -43,9 +43,19 @@ function DialRow({ dial }: { dial: Dial }) {
             parameter={{ ...dialParameters.value, usual: [low, high] }}
             onChange={(n) => setDial(dial.id, n)}
           />
-          <MoveLine of={of} label={`Dial ${dial.name}`} parameter={{ ...dialParameters.value, usual: [low, high] }} moved={moved} narrow />
+          <MoveLine
+            of={of}
+            label={`Dial ${dial.name}`}
+            parameter={{ ...dialParameters.value, usual: [low, high] }}
+            moved={moved}
+            narrow
+          />
         </div>
-        <button className="text-button px-0" aria-label={`Delete the dial ${dial.name}`} onClick={() => removeDial(dial.id)}>
+        <button
+          className="text-button px-0"
+          aria-label={`Delete the dial ${dial.name}`}
+          onClick={() => removeDial(dial.id)}
+        >
           <X size={11} />
         </button>
       </div>
@@ -105,7 +115,11 @@ export function DialSection() {
           <DialRow key={dial.id} dial={dial} />
         ))}
       </ul>
-      <button className="text-button mt-1 -ml-1 flex items-center gap-1" disabled={dials.length >= MOST.dials} onClick={addDial}>
+      <button
+        className="text-button mt-1 -ml-1 flex items-center gap-1"
+        disabled={dials.length >= MOST.dials}
+        onClick={addDial}
+      >
         <Plus size={13} /> add a dial
       </button>
     </Section>

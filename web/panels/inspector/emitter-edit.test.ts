@@ -7,7 +7,10 @@ import { canPaste, copyEmitters, duplicateEmitters, pasteEmitters, removeEmitter
 vi.mock('../../simulation/scene-assets', () => ({ loadAssets: () => Promise.resolve() }));
 
 const kept = new Map<string, string>();
-vi.stubGlobal('localStorage', { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => void kept.set(k, v) });
+vi.stubGlobal('localStorage', {
+  getItem: (k: string) => kept.get(k) ?? null,
+  setItem: (k: string, v: string) => void kept.set(k, v),
+});
 
 const scene = completeScene({
   name: 'Two',
@@ -93,6 +96,11 @@ describe('several emitters', () => {
   it('deleted, nothing refers to them any more', () => {
     removeEmitters(['e1']);
     const { emitters, fields, colliders } = openedScene();
-    expect([emitters.length, emitters[0]!.shape['source'], fields[0]!.sends, colliders[0]!.sends]).toEqual([1, '', {}, {}]);
+    expect([emitters.length, emitters[0]!.shape['source'], fields[0]!.sends, colliders[0]!.sends]).toEqual([
+      1,
+      '',
+      {},
+      {},
+    ]);
   });
 });

@@ -38,7 +38,9 @@ function withEmitters(scene: Scene, added: readonly Emitter[]): { scene: Scene; 
   const emitters = now.emitters.map((e) => {
     const source = e.shape['source'];
     const copied = [...ids.values()].includes(e.id);
-    return copied && typeof source === 'string' && ids.has(source) ? { ...e, shape: { ...e.shape, source: ids.get(source)! } } : e;
+    return copied && typeof source === 'string' && ids.has(source)
+      ? { ...e, shape: { ...e.shape, source: ids.get(source)! } }
+      : e;
   });
   return { scene: { ...now, emitters }, ids: [...ids.values()] };
 }
@@ -88,7 +90,9 @@ export function pasteEmitters(): void {
   const images = withFiles(scene.images, copied.images);
   // Meshes have the names here that they have been given here.
   const drawnBy = (look: Kinded): Kinded => {
-    const own = Object.entries(look).filter(([name, id]) => MESH_OF_LOOK.test(name) && typeof id === 'string' && id !== '');
+    const own = Object.entries(look).filter(
+      ([name, id]) => MESH_OF_LOOK.test(name) && typeof id === 'string' && id !== '',
+    );
     return { ...look, ...Object.fromEntries(own.map(([name, id]) => [name, idOf(id as string)])) };
   };
   const emitters = copied.emitters.map((e) => {
@@ -116,8 +120,13 @@ export function removeEmitters(ids: readonly string[]): void {
   select({ type: 'scene' });
 }
 
-/** Holds the particles of emitters together in another way. Its side effects on look, emission and birth are taken back with it. */
+/**
+ * Holds the particles of emitters together in another way. Its side effects on look, emission and birth are taken back
+ * with it.
+ */
 export function setBond(ids: readonly string[], kind: string): boolean {
   const also = ['look', 'amounts', 'birth.immortal', 'birth.speed', 'birth.speedVariance', 'birth.drag'];
-  return changeScene((scene) => withKind<Emitter>(scene, { sort: 'emitters', ids, path: 'bond', also }, kind, (e) => withBond(e, kind)));
+  return changeScene((scene) =>
+    withKind<Emitter>(scene, { sort: 'emitters', ids, path: 'bond', also }, kind, (e) => withBond(e, kind)),
+  );
 }

@@ -51,12 +51,19 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
   const also = selection.type === 'emitter' ? (selection.also ?? []) : [];
   const ids = [emitter.id, ...also];
   const shape = shapes.get(emitter.shape.kind);
-  const set = (name: string, value: unknown) => editEmitters(ids, (e) => void Object.assign(e.birth, { [name]: value }));
+  const set = (name: string, value: unknown) =>
+    editEmitters(ids, (e) => void Object.assign(e.birth, { [name]: value }));
   // A shape's numbers are set together only where all have that shape.
   const setShape = (name: string, value: unknown) =>
     editEmitters(ids, (e) => e.shape.kind === emitter.shape.kind && void Object.assign(e.shape, { [name]: value }));
   const of = { sort: 'emitters', id: emitter.id } as const;
-  const own: Values = { on: emitter.on, shown: emitter.shown, drawn: emitter.drawn, rendered: emitter.rendered, seed: emitter.seed };
+  const own: Values = {
+    on: emitter.on,
+    shown: emitter.shown,
+    drawn: emitter.drawn,
+    rendered: emitter.rendered,
+    seed: emitter.seed,
+  };
   const context = useGateContext();
   return (
     <FormulaContextProvider value={context}>
@@ -80,9 +87,16 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           label="Shape"
           registry={shapes}
           kind={emitter.shape.kind}
-          onChange={(kind) => switchKind({ sort: 'emitters', ids, path: 'shape' }, kind, (was) => ofAnotherKind(shapes, was, kind))}
+          onChange={(kind) =>
+            switchKind({ sort: 'emitters', ids, path: 'shape' }, kind, (was) => ofAnotherKind(shapes, was, kind))
+          }
         />
-        <ParameterRows description={shape.parameters} of={{ ...of, prefix: 'shape.' }} values={emitter.shape} onChange={setShape} />
+        <ParameterRows
+          description={shape.parameters}
+          of={{ ...of, prefix: 'shape.' }}
+          values={emitter.shape}
+          onChange={setShape}
+        />
       </Section>
       <MaskSection emitter={emitter} ids={ids} />
       <AmountSection emitter={emitter} ids={ids} />
@@ -111,14 +125,21 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
       {!shape.fromParticles && (
         <PlaceSection
           owner={{ type: 'emitter', id: emitter.id }}
-          scale={{ label: 'Scale of the shape', help: 'Size of the shape. Scaling the emitter changes no particle’s size.' }}
+          scale={{
+            label: 'Scale of the shape',
+            help: 'Size of the shape. Scaling the emitter changes no particle’s size.',
+          }}
         />
       )}
       <div className="flex flex-wrap gap-2 px-4 py-3">
         <button className="line-button" onClick={() => duplicateEmitters(ids)}>
           Duplicate
         </button>
-        <button className="line-button" title="To paste it into this or another scene" onClick={() => copyEmitters(ids)}>
+        <button
+          className="line-button"
+          title="To paste it into this or another scene"
+          onClick={() => copyEmitters(ids)}
+        >
           Copy
         </button>
         <button className="line-button" onClick={() => removeEmitters(ids)}>

@@ -74,7 +74,12 @@ function GroupRow({ field }: { field: Field }) {
   const options = [{ value: '', label: 'none' }, ...groups.map(({ id, name }) => ({ value: id, label: name }))];
   return (
     <LabelledRow label={fieldParameters.group.label} help={fieldParameters.group.help}>
-      <Choice label="In group" value={field.group} options={options} onChange={(group) => void moveTo(field.id, group)} />
+      <Choice
+        label="In group"
+        value={field.group}
+        options={options}
+        onChange={(group) => void moveTo(field.id, group)}
+      />
     </LabelledRow>
   );
 }
@@ -88,7 +93,8 @@ export function FieldInspector({ field }: { field: Field }) {
   const owner = { type: 'field', id: field.id } as const;
   const of = { sort: 'fields', id: field.id } as const;
   const mixed = rules.get(scene.groups.find((g) => g.id === field.group)?.rule ?? 'sum').mixes;
-  const setting = (name: string, value: unknown) => editField(field.id, (f) => void Object.assign(f.settings, { [name]: value }));
+  const setting = (name: string, value: unknown) =>
+    editField(field.id, (f) => void Object.assign(f.settings, { [name]: value }));
   const own: Description = {
     ...(action.paced && { pace: fieldParameters.pace }),
     ...(kind.seeded && { seed: fieldParameters.seed }),

@@ -6,7 +6,15 @@ import { ParameterRows } from '../../widgets/parameter-rows';
 import { switchKind, type KindPlace } from '../../state/kind-switch';
 
 /** When a thing is on: the kind of its gate, and what that kind is set by. */
-export function GateRows({ place, gate, onChange }: { place: KindPlace; gate: Kinded; onChange: (gate: Kinded) => void }) {
+export function GateRows({
+  place,
+  gate,
+  onChange,
+}: {
+  place: KindPlace;
+  gate: Kinded;
+  onChange: (gate: Kinded) => void;
+}) {
   return (
     <>
       <KindChoice

@@ -13,7 +13,9 @@ import { editField, editGroup, openedScene, useScene } from '../../state/scene-s
 /** Two digits after the point are a centimetre. */
 const rounded = (n: number) => Math.round(n * 100) / 100;
 
-/** What is told of a field with a grid, and what is done with it: fitted to its source, and saved for others to read. */
+/**
+ * What is told of a field with a grid, and what is done with it: fitted to its source, and saved for others to read.
+ */
 export function GridActions({ field }: { field: Field }) {
   const scene = useScene();
   const { assets } = useAssets();
@@ -25,7 +27,11 @@ export function GridActions({ field }: { field: Field }) {
   function fit(): void {
     const particles = joined(usePlayer.getState().meters.bounds);
     const box = kind.grid?.fitSource(source(), boxOfGroup(openedScene(), String(field.settings['group']), particles));
-    setRefused(box ? undefined : 'There is nothing to fit it to: its source is empty, or reaches everywhere while no particles are alive.');
+    setRefused(
+      box
+        ? undefined
+        : 'There is nothing to fit it to: its source is empty, or reaches everywhere while no particles are alive.',
+    );
     if (!box) return;
     editField(field.id, (f) => {
       f.place = { ...f.place, position: box.centre.map(rounded) as never, rotation: [0, 0, 0], scale: 1 };
@@ -42,7 +48,8 @@ export function GridActions({ field }: { field: Field }) {
     saveFile(writeVti(grid), `${fileStem(field.name)}.vti`, 'application/xml');
   }
 
-  const group = field.settings['from'] === 'group' ? scene.groups.find((g) => g.id === field.settings['group']) : undefined;
+  const group =
+    field.settings['from'] === 'group' ? scene.groups.find((g) => g.id === field.settings['group']) : undefined;
   const told = kind.grid?.description(field.settings, resourcesOf(scene, assets));
   return (
     <div className="py-1.5">

@@ -43,7 +43,10 @@ function Rules({ group, scalar }: { group: Group; scalar: boolean }) {
               data-handbook={`rule/${rule.kind}`}
               className={`grid w-full grid-cols-[3.5rem_1fr] items-center gap-2 rounded-sm px-1 py-1 text-left hover:bg-raised ${on ? 'text-lamp' : 'text-second'}`}
               onClick={() =>
-                changeScene((s) => ({ ...s, groups: s.groups.map((g) => (g.id === group.id ? { ...g, rule: rule.kind } : g)) }))
+                changeScene((s) => ({
+                  ...s,
+                  groups: s.groups.map((g) => (g.id === group.id ? { ...g, rule: rule.kind } : g)),
+                }))
               }
             >
               <RulePicture rule={rule.kind} width={52} height={24} />
@@ -79,7 +82,14 @@ export function GroupInspector({ group }: { group: Group }) {
         <Rules group={group} scalar={scalar} />
         <ParameterRows
           of={{ sort: 'groups', id: group.id, prefix: '' }}
-          description={{ strength, ...(outer.mixes && { mix }), limited, floor, ceiling, ...(scalar && { unit: keepUnit }) }}
+          description={{
+            strength,
+            ...(outer.mixes && { mix }),
+            limited,
+            floor,
+            ceiling,
+            ...(scalar && { unit: keepUnit }),
+          }}
           values={group}
           unit={unit}
           onChange={(name, value) => setOwn(group.id, name, value)}
@@ -103,7 +113,11 @@ export function GroupInspector({ group }: { group: Group }) {
         scale={{ label: 'Scale of the extent', help: 'Core and reach grow with it. The strength does not change.' }}
       />
       <div className="flex gap-2 px-4 py-3">
-        <button className="line-button" title="With its members; paste it here or in another scene" onClick={() => copyGroup(group.id)}>
+        <button
+          className="line-button"
+          title="With its members; paste it here or in another scene"
+          onClick={() => copyGroup(group.id)}
+        >
           Copy
         </button>
         <button className="line-button" onClick={() => ungroup(group.id)}>

@@ -10,10 +10,16 @@ import { ZoneInspector } from './zone-inspector';
 import { CameraInspector } from './camera-inspector';
 import { SceneInspector } from './scene-inspector';
 
-/** How long the page may take to draw what is newly selected in slices of time, milliseconds; after that it is drawn in one go. */
+/**
+ * How long the page may take to draw what is newly selected in slices of time, milliseconds; after that it is drawn in
+ * one go.
+ */
 const PATIENCE = 200;
 
-/** What is selected, as it is to be drawn: somewhat later, so that a drag that began goes on, but soon even while a heavy scene plays. */
+/**
+ * What is selected, as it is to be drawn: somewhat later, so that a drag that began goes on, but soon even while a
+ * heavy scene plays.
+ */
 function useDrawnSelection(wanted: Selection): Selection {
   const deferred = useDeferredValue(wanted);
   const [due, setDue] = useState<Selection>();

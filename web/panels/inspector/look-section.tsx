@@ -89,7 +89,10 @@ export function LookSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
                 <button
                   className="block w-full px-3 py-1.5 text-left data-focus:bg-raised"
                   onClick={() =>
-                    editEmitters(ids, (e) => void (e.besides.length < MOST.besides && e.besides.push(looks.defaults(look.kind))))
+                    editEmitters(
+                      ids,
+                      (e) => void (e.besides.length < MOST.besides && e.besides.push(looks.defaults(look.kind))),
+                    )
                   }
                 >
                   {look.label}

@@ -21,7 +21,8 @@ function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
   const range = useMaskRange(emitter, mask, row);
   const dials = useSceneOf((scene) => scene.dials);
   const trouble = masks.get(mask.kind).broken?.({ values: mask, dials: dialsOf({ dials }) });
-  const set = (name: string, value: unknown) => editEmitters(ids, (e) => e.masks[row] && void (e.masks[row][name] = value));
+  const set = (name: string, value: unknown) =>
+    editEmitters(ids, (e) => e.masks[row] && void (e.masks[row][name] = value));
   const own = () => {
     if (!range) return;
     set('low', Number(range.low.toPrecision(4)));
@@ -33,7 +34,9 @@ function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
         label={`Mask ${row + 1}`}
         registry={masks}
         kind={mask.kind}
-        onChange={(kind) => switchKind({ sort: 'emitters', ids, path: `masks.${row}` }, kind, (was) => ofAnotherKind(masks, was, kind))}
+        onChange={(kind) =>
+          switchKind({ sort: 'emitters', ids, path: `masks.${row}` }, kind, (was) => ofAnotherKind(masks, was, kind))
+        }
       />
       {trouble && <p className="py-1 text-xs text-signal">{trouble}</p>}
       <RangeGraph emitter={emitter} mask={mask} row={row} onChange={set} />

@@ -9,7 +9,15 @@ import { ParameterRows } from '../../widgets/parameter-rows';
 import { Choice, LabelledRow } from '../../widgets/labelled-row';
 import { useSceneFrame } from '../../state/scene-clock';
 import { editThing, useScene } from '../../state/scene-store';
-import { changeKey, mount, placedOf, refOf, setPlace, type PlaceNumber, type PlaceOwner } from '../../simulation/place-edit';
+import {
+  changeKey,
+  mount,
+  placedOf,
+  refOf,
+  setPlace,
+  type PlaceNumber,
+  type PlaceOwner,
+} from '../../simulation/place-edit';
 import { Section } from './section';
 
 const NUMBERS: readonly PlaceNumber[] = ['position', 'rotation', 'scale'];
@@ -133,7 +141,9 @@ export function PlaceSection({
         <ParameterRows
           description={{ follows: placeParameters.follows }}
           values={placed.place}
-          onChange={(_, value) => editThing(owner.type, owner.id, (t) => void (t.place.follows = value as 'whole' | 'position'))}
+          onChange={(_, value) =>
+            editThing(owner.type, owner.id, (t) => void (t.place.follows = value as 'whole' | 'position'))
+          }
         />
       )}
       {children}

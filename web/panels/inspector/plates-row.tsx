@@ -46,7 +46,10 @@ export function PlatesRow() {
   }
 
   return (
-    <div className="border-b border-rule/60 py-1" title="One image for each frame of the shot, in the order of their names.">
+    <div
+      className="border-b border-rule/60 py-1"
+      title="One image for each frame of the shot, in the order of their names."
+    >
       <div className="flex items-baseline justify-between gap-2">
         <span className="text-second">Images</span>
         <span className="flex items-baseline gap-2">

@@ -78,7 +78,10 @@ export function RangeGraph({
           >
             <rect x={-7} width={14} y={-2} height={HEIGHT + 6} fill="transparent" />
             <path d={`M0 -2V${HEIGHT + 2}`} stroke="var(--color-lamp)" strokeWidth={1.5} />
-            <path d={name === 'low' ? `M0 ${HEIGHT + 2}h7l-7 -7z` : `M0 ${HEIGHT + 2}h-7l7 -7z`} fill="var(--color-lamp)" />
+            <path
+              d={name === 'low' ? `M0 ${HEIGHT + 2}h7l-7 -7z` : `M0 ${HEIGHT + 2}h-7l7 -7z`}
+              fill="var(--color-lamp)"
+            />
           </g>
         ))}
       </svg>

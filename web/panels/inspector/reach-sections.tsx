@@ -49,20 +49,34 @@ export function FalloffSection({ thing, owner }: Props) {
       <Section
         title="Falloff"
         aside={
-          extent.bounded ? `${extent.label} · ${profiles.get(thing.profile.kind).label} · slope ${thing.profile.slope}` : 'everywhere alike'
+          extent.bounded
+            ? `${extent.label} · ${profiles.get(thing.profile.kind).label} · slope ${thing.profile.slope}`
+            : 'everywhere alike'
         }
       >
-        <KindChoice label="Extent" registry={extents} kind={thing.extent.kind} onChange={(kind) => setExtentKind(owner, kind)} />
+        <KindChoice
+          label="Extent"
+          registry={extents}
+          kind={thing.extent.kind}
+          onChange={(kind) => setExtentKind(owner, kind)}
+        />
         {extent.bounded && (
           <>
-            <KindChoice label="Profile" registry={profiles} kind={thing.profile.kind} onChange={(kind) => setProfileKind(owner, kind)} />
+            <KindChoice
+              label="Profile"
+              registry={profiles}
+              kind={thing.profile.kind}
+              onChange={(kind) => setProfileKind(owner, kind)}
+            />
             <ProfileGraph thing={thing} owner={owner} onOpen={() => openProfile(owner)} />
             <ParameterRows
               description={extent.parameters}
               of={{ ...of, prefix: 'extent.' }}
               values={thing.extent}
               onChange={(name, value) =>
-                typeof value === 'number' ? setExtentNumber(owner, name, value) : editReach(owner, (t) => void (t.extent[name] = value))
+                typeof value === 'number'
+                  ? setExtentNumber(owner, name, value)
+                  : editReach(owner, (t) => void (t.extent[name] = value))
               }
             />
             <ParameterRows

@@ -1,4 +1,10 @@
-import { boundsParameters, outputParameters, sceneParameters, wholeParameters, workParameters } from '../../../core/document/descriptions';
+import {
+  boundsParameters,
+  outputParameters,
+  sceneParameters,
+  wholeParameters,
+  workParameters,
+} from '../../../core/document/descriptions';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { editScene, useScene } from '../../state/scene-store';
 import { LightSection } from './light-section';
@@ -23,7 +29,10 @@ export function SceneInspector() {
   };
   return (
     <>
-      <Section title="Scene" aside={`${counted(scene.emitters.length, 'emitter')}, ${counted(scene.fields.length, 'field')}`}>
+      <Section
+        title="Scene"
+        aside={`${counted(scene.emitters.length, 'emitter')}, ${counted(scene.fields.length, 'field')}`}
+      >
         <ParameterRows
           description={sceneParameters}
           values={{ seed: scene.seed, draftShare: scene.draftShare, flat: scene.flat }}
@@ -43,7 +52,9 @@ export function SceneInspector() {
           onChange={(name, value) =>
             editScene((s) => {
               // A box without width holds nothing: each side stays above 0.
-              Object.assign(s.bounds, { [name]: name === 'size' ? (value as number[]).map((n) => Math.max(0.01, n)) : value });
+              Object.assign(s.bounds, {
+                [name]: name === 'size' ? (value as number[]).map((n) => Math.max(0.01, n)) : value,
+              });
             })
           }
         />

@@ -4,7 +4,10 @@ import { MoveLine } from '../../widgets/move-line';
 import { useMoved, type NumberRef } from '../../widgets/movable';
 import { NumberRow } from '../../widgets/number-field';
 
-/** A share of something, shown in per cent, that can be keyed and driven; `isWritten` is false where the scene takes it for granted. */
+/**
+ * A share of something, shown in per cent, that can be keyed and driven; `isWritten` is false where the scene takes it
+ * for granted.
+ */
 export function ShareRow({
   of,
   label,
@@ -40,7 +43,13 @@ export function ShareRow({
           parameter={percent}
           onChange={(value) => ((moved.set as ((value: number) => void) | undefined) ?? onChange)(value / 100)}
         />
-        <MoveLine of={of} label={label} parameter={parameter} moved={moved} unnamed={isWritten ? undefined : () => onChange(share)} />
+        <MoveLine
+          of={of}
+          label={label}
+          parameter={parameter}
+          moved={moved}
+          unnamed={isWritten ? undefined : () => onChange(share)}
+        />
       </div>
       <MoveBlock of={of} label={label} unit="×" moved={moved} />
     </>

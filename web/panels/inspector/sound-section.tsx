@@ -38,7 +38,10 @@ export function SoundSection() {
   return (
     <Section title="Sounds" aside="for tides to follow">
       {sounds.map((sound) => (
-        <div key={sound.hash} className="grid grid-cols-[1fr_auto_1.5rem] items-baseline gap-x-2 border-b border-rule/60 py-1">
+        <div
+          key={sound.hash}
+          className="grid grid-cols-[1fr_auto_1.5rem] items-baseline gap-x-2 border-b border-rule/60 py-1"
+        >
           <span className="truncate" title={sound.name}>
             {sound.name}
           </span>

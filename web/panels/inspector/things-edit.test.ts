@@ -29,7 +29,11 @@ beforeEach(() => {
 describe('colliders', () => {
   it('begin as a plane under the living particles, selected', () => {
     addCollider();
-    expect(openedScene().colliders[0]).toMatchObject({ name: 'Collider', shape: { kind: 'plane' }, place: { position: [0, 1, 0] } });
+    expect(openedScene().colliders[0]).toMatchObject({
+      name: 'Collider',
+      shape: { kind: 'plane' },
+      place: { position: [0, 1, 0] },
+    });
     expect(selection()).toEqual({ type: 'collider', id: 'c1' });
   });
 
@@ -83,10 +87,16 @@ describe('carriers', () => {
   const mounted = () => {
     addCarrier();
     const scene = openedScene();
-    const on = <T extends { readonly place: object }>(thing: T): T => ({ ...thing, place: { ...thing.place, carrier: 'k1' } });
+    const on = <T extends { readonly place: object }>(thing: T): T => ({
+      ...thing,
+      place: { ...thing.place, carrier: 'k1' },
+    });
     openScene({
       ...scene,
-      carriers: scene.carriers.map((c) => ({ ...c, place: { ...c.place, position: [0, 4, 0], rotation: [0, 90, 0], scale: 2 } })),
+      carriers: scene.carriers.map((c) => ({
+        ...c,
+        place: { ...c.place, position: [0, 4, 0], rotation: [0, 90, 0], scale: 2 },
+      })),
       emitters: scene.emitters.map((e) => on({ ...e, place: { ...e.place, position: [1, 0, 0] } })),
       camera: { ...scene.camera, carrier: 'k1', position: [0, 0, 1] },
     });

@@ -7,8 +7,8 @@ import { changeScene, editScene } from '../../state/scene-store';
 type Draftable = Record<string, unknown>;
 
 /**
- * Turns all before the playhead into pre-roll. The run itself stays as it is. Where the scene has its own time, the shot begins at the frame
- * of that time, and what goes by frames of the shot goes along.
+ * Turns all before the playhead into pre-roll. The run itself stays as it is. Where the scene has its own time, the
+ * shot begins at the frame of that time, and what goes by frames of the shot goes along.
  */
 export function startShotHere(): void {
   const { frame } = usePlayer.getState();
@@ -16,12 +16,18 @@ export function startShotHere(): void {
   const by = first - frame;
   changeScene((scene) => {
     const { time } = scene;
-    const moved = { ...scene, time: { ...time, preRoll: time.preRoll + first - time.first, first, last: time.last + by } };
+    const moved = {
+      ...scene,
+      time: { ...time, preRoll: time.preRoll + first - time.first, first, last: time.last + by },
+    };
     if (by === 0) return moved;
     const later = <T extends Moving>(thing: T): T => ({
       ...thing,
       keys: Object.fromEntries(
-        Object.entries(thing.keys).map(([path, keys]) => [path, keys.map((key) => ({ ...key, frame: key.frame + by }))]),
+        Object.entries(thing.keys).map(([path, keys]) => [
+          path,
+          keys.map((key) => ({ ...key, frame: key.frame + by })),
+        ]),
       ),
     });
     const markers = scene.markers.map((marker) => ({ ...marker, frame: marker.frame + by }));

@@ -67,7 +67,10 @@ function Seams() {
           <li key={words} className="py-0.5">
             {words}
             {(fix ?? goTo) !== undefined && (
-              <button className="line-button ml-2 py-0" onClick={() => (fix ? changeScene(fix.change) : transport.seek(goTo!))}>
+              <button
+                className="line-button ml-2 py-0"
+                onClick={() => (fix ? changeScene(fix.change) : transport.seek(goTo!))}
+              >
                 {fix ? fix.label : `Go to frame ${goTo}`}
               </button>
             )}
@@ -83,7 +86,12 @@ export function TimeSection() {
   const time = useSceneOf((scene) => scene.time);
   return (
     <Section title="Time">
-      <ParameterRows description={timeParameters} values={time} of={{ sort: 'time', id: '', prefix: '' }} onChange={setTime} />
+      <ParameterRows
+        description={timeParameters}
+        values={time}
+        of={{ sort: 'time', id: '', prefix: '' }}
+        onChange={setTime}
+      />
       <ApparentSize />
       <Seams />
       <button

@@ -1,7 +1,7 @@
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { USUAL_HANDLES, type Handles } from '../../../core/lib/math/bezier';
 import { valueAt, type Key } from '../../../core/document/keys/keys';
-import { type Vector, mapVector } from '../../../core/lib/math/vector';
+import type { Vector } from '../../../core/lib/math/vector';
 import { followDrag } from '../../widgets/drag';
 import { shownNumber } from '../../widgets/sum';
 import { usePlayer } from '../../state/player-store';
@@ -10,74 +10,26 @@ import { ticksOf } from '../../widgets/ticks';
 import { useSceneOf } from '../../state/scene-store';
 import { setKeysOf } from '../../state/movement';
 import { DeckOfKeys, RowName } from './deck-of-keys';
-import type { KeyRow } from './key-rows';
-import type { Clock } from '../../../core/document/time/clock';
-import { clockOfRow, useSpan, type DeckSpan } from './deck-span';
+import { useSpan } from './deck-span';
 import { isPicked, pick, useKeys } from './keys-store';
 import { startMove } from './key-actions';
 import { useRows } from './use-deck-keys';
-
-const PARTS = ['X', 'Y', 'Z'] as const;
-
-/** Room above and below the curves, and on their left for numbers, pixels. */
-const MARGIN = { y: 18, left: 52, right: 16 };
-
-/** One curve: a number, or a part of a vector. */
-interface Curve {
-  readonly row: KeyRow;
-  readonly part: number;
-  readonly name: string;
-  /** The time in which its keys stand. */
-  readonly clock: Clock;
-}
-
-const part = (value: Key['value'], index: number): number => (typeof value === 'number' ? value : value[index]!);
-
-function withPart(value: Key['value'], index: number, to: number): Key['value'] {
-  return typeof value === 'number' ? to : mapVector(value, (n, i) => (i === index ? to : n));
-}
-
-const curvesOf = (rows: readonly KeyRow[], span: DeckSpan): Curve[] =>
-  rows.flatMap((row) => {
-    const clock = clockOfRow(span, row.ref.sort);
-    return row.parameter.type === 'vector'
-      ? PARTS.map((name, i) => ({ row, part: i, name: `${row.label} ${name}`, clock }))
-      : [{ row, part: 0, name: row.label, clock }];
-  });
+import {
+  curvesOf,
+  MARGIN,
+  part,
+  perPixelX,
+  perPixelY,
+  rangeOf,
+  withPart,
+  xOf,
+  yOf,
+  type Curve,
+  type Frame,
+} from './curve-frame';
 
 /** How dashes tell the curves apart; they are no colours of the work. */
 const DASHES = ['', '6 3', '2 3', '8 3 2 3'] as const;
-
-interface Frame {
-  readonly width: number;
-  readonly height: number;
-  readonly from: number;
-  readonly to: number;
-  readonly low: number;
-  readonly high: number;
-}
-
-const xOf = (f: Frame, frame: number) => MARGIN.left + ((frame - f.from) / (f.to - f.from)) * (f.width - MARGIN.left - MARGIN.right);
-const yOf = (f: Frame, value: number) => f.height - MARGIN.y - ((value - f.low) / (f.high - f.low)) * (f.height - 2 * MARGIN.y);
-const perPixelX = (f: Frame) => (f.to - f.from) / (f.width - MARGIN.left - MARGIN.right);
-const perPixelY = (f: Frame) => (f.high - f.low) / (f.height - 2 * MARGIN.y);
-
-/** The span of all values that are shown, also between keys. */
-function rangeOf(curves: readonly Curve[], from: number, to: number): { low: number; high: number } {
-  let low = Infinity;
-  let high = -Infinity;
-  for (const { row, part: p, clock } of curves) {
-    const take = (value: number) => {
-      low = Math.min(low, value);
-      high = Math.max(high, value);
-    };
-    for (const key of row.keys) take(part(key.value, p));
-    for (let i = 0; i <= 100; i++) take(part(valueAt(row.keys as readonly Key<Vector>[], clock.at(from + ((to - from) * i) / 100)), p));
-  }
-  if (!(high >= low)) return { low: 0, high: 1 };
-  const room = high > low ? 0 : Math.max(0.5, Math.abs(high) / 2);
-  return { low: low - room, high: high + room };
-}
 
 /** Whether two states of a curve are drawn alike. */
 const alike = (a: { curve: Curve; frame: Frame }, b: { curve: Curve; frame: Frame }): boolean =>
@@ -97,7 +49,16 @@ const Line = memo(function Line({ curve, frame, dash }: { curve: Curve; frame: F
       );
     return list.join(' ');
   }, [curve, frame]);
-  return <polyline points={points} fill="none" stroke="currentColor" strokeWidth={1.3} strokeDasharray={dash} className="text-second" />;
+  return (
+    <polyline
+      points={points}
+      fill="none"
+      stroke="currentColor"
+      strokeWidth={1.3}
+      strokeDasharray={dash}
+      className="text-second"
+    />
+  );
 }, alike);
 
 /** A number of a curve at a key, to as many digits as a pixel tells. */
@@ -107,7 +68,8 @@ const settled = (value: number, grain: number) =>
 /** Begins to drag a key: along the frames with all that are selected, up and down by itself. */
 function dragPoint(event: React.PointerEvent, curve: Curve, key: Key, frame: Frame): void {
   const state = useKeys.getState();
-  if (!isPicked(state, curve.row.id, key.frame) || event.shiftKey) pick({ [curve.row.id]: [key.frame] }, event.shiftKey);
+  if (!isPicked(state, curve.row.id, key.frame) || event.shiftKey)
+    pick({ [curve.row.id]: [key.frame] }, event.shiftKey);
   const { ref, path, keys } = curve.row;
   const alone = Object.values(useKeys.getState().picked).flat().length === 1;
   const move = startMove();
@@ -157,7 +119,14 @@ function HandlePair({ curve, index, frame }: { curve: Curve; index: number; fram
     };
     return (
       <g key={which}>
-        <line x1={endX} y1={yOf(frame, part(end.value, p))} x2={x} y2={y} stroke="currentColor" className="text-lamp/70" />
+        <line
+          x1={endX}
+          y1={yOf(frame, part(end.value, p))}
+          x2={x}
+          y2={y}
+          stroke="currentColor"
+          className="text-lamp/70"
+        />
         <circle
           cx={x}
           cy={y}
@@ -166,9 +135,13 @@ function HandlePair({ curve, index, frame }: { curve: Curve; index: number; fram
           role="button"
           aria-label={`Handle ${which + 1} of ${curve.name} at frame ${a.frame}`}
           className="cursor-grab touch-none fill-panel stroke-lamp focus:outline-none focus-visible:fill-lamp"
-          onPointerDown={(event) => followDrag(event, ({ dx, dy }) => to(hx + dx / (xb - xa), hy - (dy * perPixelY(frame)) / (vb - va)))}
+          onPointerDown={(event) =>
+            followDrag(event, ({ dx, dy }) => to(hx + dx / (xb - xa), hy - (dy * perPixelY(frame)) / (vb - va)))
+          }
           onKeyDown={(event) => {
-            const by = { ArrowLeft: [-0.02, 0], ArrowRight: [0.02, 0], ArrowUp: [0, 0.02], ArrowDown: [0, -0.02] }[event.key];
+            const by = { ArrowLeft: [-0.02, 0], ArrowRight: [0.02, 0], ArrowUp: [0, 0.02], ArrowDown: [0, -0.02] }[
+              event.key
+            ];
             if (!by) return;
             event.preventDefault();
             event.stopPropagation();
@@ -194,7 +167,9 @@ const Points = memo(function Points({ curve, frame }: { curve: Curve; frame: Fra
         const on = picked?.includes(key.frame) ?? false;
         return (
           <g key={i}>
-            {on && key.ease === 'curve' && i + 1 < curve.row.keys.length && <HandlePair curve={curve} index={i} frame={frame} />}
+            {on && key.ease === 'curve' && i + 1 < curve.row.keys.length && (
+              <HandlePair curve={curve} index={i} frame={frame} />
+            )}
             <rect
               x={xOf(frame, curve.clock.back(key.frame)) - 4}
               y={yOf(frame, part(key.value, curve.part)) - 4}
@@ -247,7 +222,10 @@ export function CurvesDeck() {
   const range = useMemo(() => rangeOf(shown, span.from, span.to), [shown, span.from, span.to]);
   const [held, setHeld] = useState<{ low: number; high: number }>();
   const { low, high } = held ?? range;
-  const frame = useMemo<Frame>(() => ({ ...size, from: span.from, to: span.to, low, high }), [size, span.from, span.to, low, high]);
+  const frame = useMemo<Frame>(
+    () => ({ ...size, from: span.from, to: span.to, low, high }),
+    [size, span.from, span.to, low, high],
+  );
   const ticks = ticksOf(span.from, span.to, fps);
   const toggle = (id: string) => {
     const next = new Set(hidden);
@@ -267,7 +245,15 @@ export function CurvesDeck() {
                 onClick={() => toggle(row.id)}
               >
                 <svg width={18} height={6} aria-hidden className="shrink-0 text-second">
-                  <line x1={0} x2={18} y1={3} y2={3} stroke="currentColor" strokeWidth={1.5} strokeDasharray={DASHES[i % DASHES.length]} />
+                  <line
+                    x1={0}
+                    x2={18}
+                    y1={3}
+                    y2={3}
+                    stroke="currentColor"
+                    strokeWidth={1.5}
+                    strokeDasharray={DASHES[i % DASHES.length]}
+                  />
                 </svg>
                 <RowName row={row} />
               </button>
@@ -308,7 +294,13 @@ export function CurvesDeck() {
               </g>
             ))}
             {ticks.map((at) => (
-              <text key={at} x={xOf(frame, at)} y={size.height - 2} textAnchor="middle" className="num pointer-events-none fill-faint">
+              <text
+                key={at}
+                x={xOf(frame, at)}
+                y={size.height - 2}
+                textAnchor="middle"
+                className="num pointer-events-none fill-faint"
+              >
                 {at}
               </text>
             ))}

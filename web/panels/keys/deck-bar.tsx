@@ -16,7 +16,13 @@ export function DeckTabs() {
   return (
     <span role="group" aria-label="Deck" className="flex">
       {DECKS.map(([name, title]) => (
-        <button key={name} className="text-button" aria-pressed={deck === name} title={title} onClick={() => openDeck(name)}>
+        <button
+          key={name}
+          className="text-button"
+          aria-pressed={deck === name}
+          title={title}
+          onClick={() => openDeck(name)}
+        >
           {name}
         </button>
       ))}

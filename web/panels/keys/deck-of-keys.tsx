@@ -24,7 +24,8 @@ export function DeckOfKeys({
       <KeysBar />
       {empty ? (
         <p className="w-96 p-4 text-second">
-          Nothing here is keyed. The line under any number, in the inspector or on a strip, writes a key of it at the playhead.
+          Nothing here is keyed. The line under any number, in the inspector or on a strip, writes a key of it at the
+          playhead.
         </p>
       ) : (
         children

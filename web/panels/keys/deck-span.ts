@@ -10,7 +10,10 @@ export function useSpan(): DeckSpan {
   const { first, last, preRoll } = useSceneOf((scene) => scene.time);
   const end = last + usePlayer((player) => player.beyond);
   const clock = useClock();
-  return useMemo(() => ({ from: first - preRoll, to: Math.max(end, first - preRoll + 1), clock }), [first, end, preRoll, clock]);
+  return useMemo(
+    () => ({ from: first - preRoll, to: Math.max(end, first - preRoll + 1), clock }),
+    [first, end, preRoll, clock],
+  );
 }
 
 /** The frames of the shot that a deck spans, and how the scene’s own time runs beside them. */

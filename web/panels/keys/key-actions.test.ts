@@ -7,9 +7,14 @@ import { copyPicked, deletePicked, easePicked, nudge, pasteKeys, pickedRows, sta
 import { pick, useKeys } from './keys-store';
 
 const kept = new Map<string, string>();
-vi.stubGlobal('localStorage', { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => void kept.set(k, v) });
+vi.stubGlobal('localStorage', {
+  getItem: (k: string) => kept.get(k) ?? null,
+  setItem: (k: string, v: string) => void kept.set(k, v),
+});
 const said: string[] = [];
-vi.mock('sonner', () => ({ toast: Object.assign((text: string) => said.push(text), { error: (text: string) => said.push(text) }) }));
+vi.mock('sonner', () => ({
+  toast: Object.assign((text: string) => said.push(text), { error: (text: string) => said.push(text) }),
+}));
 
 const key = (frame: number, value: number) => ({ frame, value, ease: 'linear' as const });
 const STRENGTH = 'fields f0 strength';

@@ -18,7 +18,12 @@ const CLIPBOARD = 'bathyclast-copied-keys';
 interface Copied {
   readonly fps: number;
   readonly first: number;
-  readonly rows: readonly { readonly sort: string; readonly id: string; readonly path: string; readonly keys: readonly Key[] }[];
+  readonly rows: readonly {
+    readonly sort: string;
+    readonly id: string;
+    readonly path: string;
+    readonly keys: readonly Key[];
+  }[];
 }
 
 /** Rows that have selected keys, with the frames of those. */
@@ -45,8 +50,14 @@ export function startMove(): (by: number, scale?: { readonly about: number; read
     const next: Record<string, readonly number[]> = {};
     for (const { row, frames } of rows) {
       const { keys, ref, path, id } = row;
-      setKeysOf(ref, path, scale ? scaledKeys(keys, frames, scale.about, scale.by) : movedKeys(keys, frames, by, ripple));
-      next[id] = [...frames].map((frame) => Math.round(scale ? scale.about + (frame - scale.about) * scale.by : frame + by));
+      setKeysOf(
+        ref,
+        path,
+        scale ? scaledKeys(keys, frames, scale.about, scale.by) : movedKeys(keys, frames, by, ripple),
+      );
+      next[id] = [...frames].map((frame) =>
+        Math.round(scale ? scale.about + (frame - scale.about) * scale.by : frame + by),
+      );
     }
     pick(next);
   };
@@ -76,7 +87,9 @@ export function easePicked(ease: Ease, handles?: Handles): void {
         row.ref,
         row.path,
         row.keys.map(({ handles: _old, ...key }) =>
-          frames.has(key.frame) ? { ...key, ease, ...(handles && { handles }) } : { ...key, ...(_old && { handles: _old }) },
+          frames.has(key.frame)
+            ? { ...key, ease, ...(handles && { handles }) }
+            : { ...key, ...(_old && { handles: _old }) },
         ),
       );
   });
@@ -89,7 +102,11 @@ export function copyPicked(): void {
   const copied: Copied = {
     fps: openedScene().time.fps,
     first: Math.min(...rows.flatMap(({ frames }) => [...frames])),
-    rows: rows.map(({ row, frames }) => ({ ...row.ref, path: row.path, keys: row.keys.filter((key) => frames.has(key.frame)) })),
+    rows: rows.map(({ row, frames }) => ({
+      ...row.ref,
+      path: row.path,
+      keys: row.keys.filter((key) => frames.has(key.frame)),
+    })),
   };
   localStorage.setItem(CLIPBOARD, JSON.stringify(copied));
 }
@@ -98,7 +115,8 @@ export function copyPicked(): void {
 function copiedKeys(): Copied | undefined {
   try {
     const copied = JSON.parse(localStorage.getItem(CLIPBOARD) ?? '') as Partial<Copied>;
-    const sound = Number.isFinite(copied.fps) && copied.fps! > 0 && Number.isInteger(copied.first) && Array.isArray(copied.rows);
+    const sound =
+      Number.isFinite(copied.fps) && copied.fps! > 0 && Number.isInteger(copied.first) && Array.isArray(copied.rows);
     return sound ? (copied as Copied) : undefined;
   } catch {
     return undefined;
@@ -106,8 +124,9 @@ function copiedKeys(): Copied | undefined {
 }
 
 /**
- * Puts the copied keys in, the first of them at the playhead: into the rows they come from, or those of what is selected where it has
- * such a number. At another rate, times in seconds stay. Throws nothing: what can't be pasted is told.
+ * Puts the copied keys in, the first of them at the playhead: into the rows they come from, or those of what is
+ * selected where it has such a number. At another rate, times in seconds stay. Throws nothing: what can't be pasted is
+ * told.
  */
 export function pasteKeys(): void {
   const copied = copiedKeys();
@@ -141,7 +160,8 @@ export function pasteKeys(): void {
     toast.error(
       `${lost} of ${copied.rows.length} copied numbers can’t be pasted: nothing here has such a number, or it would have more than ${MOST.keys} keys.`,
     );
-  else if (rate !== 1) toast(`Copied at ${copied.fps} frames a second and pasted at ${fps}: times in seconds are kept.`);
+  else if (rate !== 1)
+    toast(`Copied at ${copied.fps} frames a second and pasted at ${fps}: times in seconds are kept.`);
 }
 
 /** Whether a thing has a number that such keys fit. */

@@ -6,7 +6,10 @@ const keys = (value: number) => ({ strength: [{ frame: 0, value, ease: 'linear' 
 const scene = testScene({
   fields: [
     { settings: { kind: 'wind' }, keys: keys(1) },
-    { settings: { kind: 'gravity' }, keys: { ...keys(2), 'place.position': [{ frame: 3, value: [1, 2, 3], ease: 'step' as const }] } },
+    {
+      settings: { kind: 'gravity' },
+      keys: { ...keys(2), 'place.position': [{ frame: 3, value: [1, 2, 3], ease: 'step' as const }] },
+    },
     { settings: { kind: 'drag' } },
   ],
 });
@@ -14,7 +17,11 @@ const scene = testScene({
 describe('rows of the keys deck', () => {
   it('are every keyed number, each with an id of its own, though paths are alike', () => {
     const rows = keyRows(scene);
-    expect(rows.map(({ thing, path }) => `${thing} ${path}`)).toEqual(['F0 strength', 'F1 strength', 'F1 place.position']);
+    expect(rows.map(({ thing, path }) => `${thing} ${path}`)).toEqual([
+      'F0 strength',
+      'F1 strength',
+      'F1 place.position',
+    ]);
     expect(new Set(rows.map(({ id }) => id)).size).toBe(3);
     expect(rows[0]!.keys[0]!.value).toBe(1);
     expect(rows[1]!.keys[0]!.value).toBe(2);
@@ -28,13 +35,18 @@ describe('rows of the keys deck', () => {
 
   it('leave out keys of numbers that a thing does not have, and lists without keys', () => {
     const [wind] = scene.fields;
-    const odd = { ...scene, fields: [{ ...wind!, keys: { ...keys(1), 'settings.radius': keys(3).strength, pace: [] } }] };
+    const odd = {
+      ...scene,
+      fields: [{ ...wind!, keys: { ...keys(1), 'settings.radius': keys(3).strength, pace: [] } }],
+    };
     expect(keyRows(odd).map(({ path }) => path)).toEqual(['strength']);
   });
 
   it('name what a scene has one of', () => {
     const moving = { ...scene, fields: [], camera: { ...scene.camera, keys: { angle: keys(40).strength } } };
-    expect(keyRows(moving).map(({ thing, ref }) => [thing, ref])).toEqual([['Shot camera', { sort: 'camera', id: '' }]]);
+    expect(keyRows(moving).map(({ thing, ref }) => [thing, ref])).toEqual([
+      ['Shot camera', { sort: 'camera', id: '' }],
+    ]);
     expect(keyRows(moving, { sort: 'camera', id: '' })).toHaveLength(1);
   });
 

@@ -40,7 +40,11 @@ export function selectedRef(selection: Selection): ThingRef | undefined {
 
 /** Every keyed number, thing by thing; of one thing only where one is given. */
 export function keyRows(scene: Scene, only?: ThingRef): KeyRow[] {
-  const of = (sort: MovableSort, { id = '', name = ONES[sort] ?? '', keys: byPath }: Keyed, numbers: Numbers): KeyRow[] =>
+  const of = (
+    sort: MovableSort,
+    { id = '', name = ONES[sort] ?? '', keys: byPath }: Keyed,
+    numbers: Numbers,
+  ): KeyRow[] =>
     Object.entries(byPath).flatMap(([path, keys]) => {
       const parameter = numbers[path];
       if (!parameter || keys.length === 0) return [];

@@ -95,7 +95,11 @@ function writeKey(row: KeyRow, shotFrame: number): void {
   const thing = movableOf(scene, row.ref);
   if (value === undefined || !thing) return;
   const keys = (thing.keys[row.path] ?? []) as readonly Key[];
-  setKeysOf(row.ref, row.path, withKey(keys, { ease: 'linear', ...keys.filter((key) => key.frame <= frame).at(-1), frame, value }));
+  setKeysOf(
+    row.ref,
+    row.path,
+    withKey(keys, { ease: 'linear', ...keys.filter((key) => key.frame <= frame).at(-1), frame, value }),
+  );
   pick({ [row.id]: [frame] });
 }
 
@@ -149,7 +153,12 @@ export function KeysDeck() {
     followDrag(
       event,
       ({ dx, dy }) => {
-        last = { x0: Math.min(x0, x0 + dx), x1: Math.max(x0, x0 + dx), y0: Math.min(y0, y0 + dy), y1: Math.max(y0, y0 + dy) };
+        last = {
+          x0: Math.min(x0, x0 + dx),
+          x1: Math.max(x0, x0 + dx),
+          y0: Math.min(y0, y0 + dy),
+          y1: Math.max(y0, y0 + dy),
+        };
         setBox(last);
       },
       (moved) => {

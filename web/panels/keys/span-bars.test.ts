@@ -27,12 +27,20 @@ describe('a bar of when something is on', () => {
   it('never is shorter than a frame, nor longer in coming and going than it is on (property)', () => {
     const n = fc.integer({ min: -200, max: 200 });
     fc.assert(
-      fc.property(fc.constantFrom('from', 'until', 'all', 'easeIn', 'easeOut'), n, n, n, n, n, (grip, from, long, easeIn, easeOut, by) => {
-        const next = pulled(sound({ from, until: from + long, easeIn, easeOut }), grip, by);
-        expect(next.until - next.from).toBeGreaterThanOrEqual(1);
-        expect(Math.min(next.easeIn, next.easeOut)).toBeGreaterThanOrEqual(0);
-        expect(next.easeIn + next.easeOut).toBeLessThanOrEqual(next.until - next.from);
-      }),
+      fc.property(
+        fc.constantFrom('from', 'until', 'all', 'easeIn', 'easeOut'),
+        n,
+        n,
+        n,
+        n,
+        n,
+        (grip, from, long, easeIn, easeOut, by) => {
+          const next = pulled(sound({ from, until: from + long, easeIn, easeOut }), grip, by);
+          expect(next.until - next.from).toBeGreaterThanOrEqual(1);
+          expect(Math.min(next.easeIn, next.easeOut)).toBeGreaterThanOrEqual(0);
+          expect(next.easeIn + next.easeOut).toBeLessThanOrEqual(next.until - next.from);
+        },
+      ),
     );
   });
 });

@@ -25,7 +25,8 @@ export interface SpanRow {
 
 type Windows = readonly (readonly [number, number])[];
 
-const inOrder = (windows: Windows): [number, number][] => windows.map(([a, b]): [number, number] => [a, b]).toSorted((a, b) => a[0] - b[0]);
+const inOrder = (windows: Windows): [number, number][] =>
+  windows.map(([a, b]): [number, number] => [a, b]).toSorted((a, b) => a[0] - b[0]);
 
 /** The windows of a gate as stretches. */
 function gateRow(
@@ -64,13 +65,16 @@ export function spanRows({ fields, emitters, colliders }: Pick<Scene, 'fields' |
           }),
       }),
     );
-  const windowed = <T extends { readonly gate: Kinded }>(things: readonly T[]) => things.filter(({ gate }) => gate.kind === 'windows');
+  const windowed = <T extends { readonly gate: Kinded }>(things: readonly T[]) =>
+    things.filter(({ gate }) => gate.kind === 'windows');
   return [
     ...windowed(emitters).map((emitter) =>
       gateRow(emitter, 'gate', (spans) => editEmitter(emitter.id, (e) => void (e.gate = { ...emitter.gate, spans }))),
     ),
     ...windowed(colliders).map((collider) =>
-      gateRow(collider, 'there', (spans) => editCollider(collider.id, (c) => void (c.gate = { ...collider.gate, spans }))),
+      gateRow(collider, 'there', (spans) =>
+        editCollider(collider.id, (c) => void (c.gate = { ...collider.gate, spans })),
+      ),
     ),
     ...ofFields,
   ];
@@ -84,7 +88,10 @@ export function sound({ from, until, easeIn, easeOut }: Stretch): Stretch {
   return { from, until: end, easeIn: up, easeOut: Math.min(long - up, Math.max(0, easeOut)) };
 }
 
-/** What is left of a change of a stretch where it may not run over the others: moved whole it stops at them, pulled it ends there. */
+/**
+ * What is left of a change of a stretch where it may not run over the others: moved whole it stops at them, pulled it
+ * ends there.
+ */
 export function clear(now: Stretch, next: Stretch, others: readonly Stretch[]): Stretch {
   const low = Math.max(-Infinity, ...others.map(({ until }) => until).filter((until) => until <= now.from));
   const high = Math.min(Infinity, ...others.map(({ from }) => from).filter((from) => from >= now.until));
@@ -110,7 +117,13 @@ function gripped({ from, until, easeIn, easeOut }: Stretch, which: Grip): number
   return which === 'until' ? until : which === 'easeIn' ? from + easeIn : which === 'easeOut' ? until - easeOut : from;
 }
 
-const WORDS: Readonly<Record<Grip, string>> = { from: 'beginning', until: 'end', all: 'whole', easeIn: 'ease-in', easeOut: 'ease-out' };
+const WORDS: Readonly<Record<Grip, string>> = {
+  from: 'beginning',
+  until: 'end',
+  all: 'whole',
+  easeIn: 'ease-in',
+  easeOut: 'ease-out',
+};
 
 /** The stretches of one thing as bars: dragged whole, by their ends, and by how they come and go. */
 export function SpanBars({ row, span, width }: { row: SpanRow; span: DeckSpan; width: () => number }) {
@@ -141,21 +154,41 @@ export function SpanBars({ row, span, width }: { row: SpanRow; span: DeckSpan; w
       />
     );
     return (
-      <div key={index} className="absolute inset-y-0.5" style={{ left: `${x(from)}%`, width: `${x(until) - x(from)}%` }}>
-        <svg viewBox="0 0 100 100" preserveAspectRatio="none" className="absolute inset-0 h-full w-full text-second/50" aria-hidden>
-          <polygon points={`0,100 ${(100 * easeIn) / long},12 ${100 - (100 * easeOut) / long},12 100,100`} fill="currentColor" />
+      <div
+        key={index}
+        className="absolute inset-y-0.5"
+        style={{ left: `${x(from)}%`, width: `${x(until) - x(from)}%` }}
+      >
+        <svg
+          viewBox="0 0 100 100"
+          preserveAspectRatio="none"
+          className="absolute inset-0 h-full w-full text-second/50"
+          aria-hidden
+        >
+          <polygon
+            points={`0,100 ${(100 * easeIn) / long},12 ${100 - (100 * easeOut) / long},12 100,100`}
+            fill="currentColor"
+          />
         </svg>
         {grip('all', 'inset-0 cursor-grab', {})}
         {grip('from', 'inset-y-0 -left-1 w-2 cursor-ew-resize border-l-2 border-text', {})}
         {grip('until', 'inset-y-0 -right-1 w-2 cursor-ew-resize border-r-2 border-text', {})}
         {row.eases &&
-          grip('easeIn', '-top-0.5 h-2.5 w-2.5 -translate-x-1/2 cursor-ew-resize rounded-full border border-lamp bg-panel', {
-            left: `${(100 * easeIn) / long}%`,
-          })}
+          grip(
+            'easeIn',
+            '-top-0.5 h-2.5 w-2.5 -translate-x-1/2 cursor-ew-resize rounded-full border border-lamp bg-panel',
+            {
+              left: `${(100 * easeIn) / long}%`,
+            },
+          )}
         {row.eases &&
-          grip('easeOut', '-top-0.5 h-2.5 w-2.5 -translate-x-1/2 cursor-ew-resize rounded-full border border-lamp bg-panel', {
-            left: `${100 - (100 * easeOut) / long}%`,
-          })}
+          grip(
+            'easeOut',
+            '-top-0.5 h-2.5 w-2.5 -translate-x-1/2 cursor-ew-resize rounded-full border border-lamp bg-panel',
+            {
+              left: `${100 - (100 * easeOut) / long}%`,
+            },
+          )}
       </div>
     );
   });

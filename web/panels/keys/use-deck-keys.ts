@@ -18,7 +18,8 @@ export function onDeckKey(event: React.KeyboardEvent, rows: readonly KeyRow[]): 
   if (event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement) return;
   const command = event.ctrlKey || event.metaKey;
   const step = event.shiftKey ? 10 : 1;
-  if (command && event.key === 'a') pick(Object.fromEntries(rows.map((row) => [row.id, row.keys.map((key) => key.frame)])));
+  if (command && event.key === 'a')
+    pick(Object.fromEntries(rows.map((row) => [row.id, row.keys.map((key) => key.frame)])));
   else if (command && event.key === 'c') copyPicked();
   else if (command && event.key === 'v') pasteKeys();
   else if (!command && (event.key === 'Delete' || event.key === 'Backspace')) deletePicked();

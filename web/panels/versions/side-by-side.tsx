@@ -39,8 +39,17 @@ function meetingOf(count: number) {
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
-/** Plays the shot of a scene once, each frame when all have come to it; draws a frame from its middle where it is to stand still. */
-async function playOnce(scene: Scene, picture: Picture, meet: (frame: number) => Promise<void>, still: boolean, signal: AbortSignal) {
+/**
+ * Plays the shot of a scene once, each frame when all have come to it; draws a frame from its middle where it is to
+ * stand still.
+ */
+async function playOnce(
+  scene: Scene,
+  picture: Picture,
+  meet: (frame: number) => Promise<void>,
+  still: boolean,
+  signal: AbortSignal,
+) {
   const { first, last, fps } = scene.time;
   const begin = still ? Math.round(first + 0.65 * (last - first)) : first;
   const through = still ? begin : last;
@@ -89,7 +98,9 @@ export function SideBySide({ scenes }: { scenes: readonly { readonly label: stri
       const pictures = await Promise.all(scenes.map(({ scene }, i) => pictureOf(scene, canvases[i]!, signal)));
       do {
         const { meet, leave } = meetingOf(scenes.length);
-        await Promise.all(scenes.map(({ scene }, i) => playOnce(scene, pictures[i]!, meet, !playing, signal).finally(leave)));
+        await Promise.all(
+          scenes.map(({ scene }, i) => playOnce(scene, pictures[i]!, meet, !playing, signal).finally(leave)),
+        );
       } while (playing && !signal.aborted);
     })().catch((error: Error) => signal.aborted || setFailed(error.message));
     return () => stop.abort();
@@ -106,7 +117,10 @@ export function SideBySide({ scenes }: { scenes: readonly { readonly label: stri
           <figcaption className="pt-1 text-second">{label}</figcaption>
         </figure>
       ))}
-      <button className="text-button -ml-1 flex items-center gap-1 justify-self-start" onClick={() => setPlaying(!playing)}>
+      <button
+        className="text-button -ml-1 flex items-center gap-1 justify-self-start"
+        onClick={() => setPlaying(!playing)}
+      >
         {playing ? <Pause size={14} /> : <Play size={14} />} {playing ? 'Pause' : 'Play'}
       </button>
       {failed && (

@@ -26,11 +26,17 @@ function VersionRow({ id, version, chosen, present, onChoose }: Row) {
     await queries.invalidateQueries({ queryKey: keyOf(id) });
   };
   return (
-    <li className={`flex items-center gap-3 border-l-2 px-3 py-1.5 ${chosen ? 'border-lamp bg-raised' : 'border-transparent'}`}>
+    <li
+      className={`flex items-center gap-3 border-l-2 px-3 py-1.5 ${chosen ? 'border-lamp bg-raised' : 'border-transparent'}`}
+    >
       <button className="flex shrink-0 items-center gap-3 text-left" aria-pressed={chosen} onClick={onChoose}>
         <span className="block aspect-video w-24 bg-surround">
           {version.pictured && (
-            <img src={`/api/scenes/${id}/versions/${version.revision}/picture`} alt="" className="h-full w-full object-cover" />
+            <img
+              src={`/api/scenes/${id}/versions/${version.revision}/picture`}
+              alt=""
+              className="h-full w-full object-cover"
+            />
           )}
         </span>
         <span className={`num w-20 ${chosen ? 'text-lamp' : 'text-text'}`}>
@@ -116,7 +122,10 @@ export function VersionsPanel({ onClose }: { onClose: () => void }) {
   const list = useVersions(id);
   const [revision, setRevision] = useState<number>();
   // What is not saved yet becomes a version first.
-  useEffect(() => void saver.flush().then(() => queries.invalidateQueries({ queryKey: keyOf(id) })), [saver, queries, id]);
+  useEffect(
+    () => void saver.flush().then(() => queries.invalidateQueries({ queryKey: keyOf(id) })),
+    [saver, queries, id],
+  );
   const versions = list.data ?? [];
   const chosen = versions.find((version) => version.revision === revision) ?? versions[1];
   return (
@@ -126,8 +135,8 @@ export function VersionsPanel({ onClose }: { onClose: () => void }) {
           <header className="col-span-2 flex items-baseline gap-3 border-b border-rule px-4 py-2.5">
             <DialogTitle className="text-lg">Versions</DialogTitle>
             <p className="flex-1 text-xs text-second">
-              Every version of the last hour is kept, then one an hour for a day, and one a day after that. Named versions are kept for
-              ever.
+              Every version of the last hour is kept, then one an hour for a day, and one a day after that. Named
+              versions are kept for ever.
             </p>
             <button className="text-button" aria-label="Close" onClick={onClose}>
               <X size={15} />
@@ -146,7 +155,9 @@ export function VersionsPanel({ onClose }: { onClose: () => void }) {
             ))}
             {list.isError && <li className="px-3 text-signal">{list.error.message}</li>}
             {list.isSuccess && versions.length === 0 && (
-              <li className="px-3 py-2 text-second">There is one version yet: the present. Each edit that is saved adds another.</li>
+              <li className="px-3 py-2 text-second">
+                There is one version yet: the present. Each edit that is saved adds another.
+              </li>
             )}
           </ul>
           <section className="overflow-y-auto p-4" aria-label="The chosen version beside the present">

@@ -65,7 +65,10 @@ const UNITS: readonly (readonly [string, string])[] = [
   ['masses', 'kilograms'],
   ['angles', 'degrees'],
   ['a frame', 'a share that is replaced each frame, whatever the number of substeps'],
-  ['w', 'the weight of a field: profile × modulators × send × span × group; with the strength where it drives or steers'],
+  [
+    'w',
+    'the weight of a field: profile × modulators × send × span × group; with the strength where it drives or steers',
+  ],
 ];
 
 function Pairs({ pairs, columns }: { pairs: readonly (readonly [string, string])[]; columns: string }) {
@@ -87,8 +90,8 @@ export function FrontPage() {
     <article className="max-w-220">
       <h1 className="text-xl font-semibold">Handbook</h1>
       <p className="mt-1 max-w-160">
-        A page for every field, way of acting, extent, profile, modulator and rule, with a small example to play with. F1 on any control of
-        the Studio opens the page that it belongs to.
+        A page for every field, way of acting, extent, profile, modulator and rule, with a small example to play with.
+        F1 on any control of the Studio opens the page that it belongs to.
       </p>
       <h2 className="mt-5 mb-1 font-semibold">Units</h2>
       <Pairs pairs={UNITS} columns="grid-cols-[6rem_1fr]" />

@@ -18,7 +18,11 @@ import { LiveExample } from './live-example';
 import { ParameterTable } from './parameter-table';
 
 /** The part of an example's field that a sort of page is about. */
-function partOf(sort: Sort, scene: Scene, field: Field): { readonly name: string; readonly values: Values } | undefined {
+function partOf(
+  sort: Sort,
+  scene: Scene,
+  field: Field,
+): { readonly name: string; readonly values: Values } | undefined {
   if (sort === 'field') return { name: 'settings', values: field.settings };
   if (sort === 'extent') return { name: 'extent', values: field.extent };
   if (sort === 'profile') return { name: 'profile', values: field.profile };
@@ -130,7 +134,9 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
               values={part.values}
               unit={actions.get(field.actsAs).vectorUnit}
               without={needScene(description)}
-              onChange={(name, value) => setOver({ ...over, [part.name]: { ...(over[part.name] as Values | undefined), [name]: value } })}
+              onChange={(name, value) =>
+                setOver({ ...over, [part.name]: { ...(over[part.name] as Values | undefined), [name]: value } })
+              }
             />
           )}
           {sort === 'field' && (
@@ -141,7 +147,11 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
                   className="rounded-sm border border-rule px-1.5 py-0.5 text-xs text-second hover:border-second hover:text-text"
                   title={note}
                   onClick={() =>
-                    setOver({ settings, ...(actsAs !== undefined && { actsAs }), ...(own !== undefined && { strength: own }) })
+                    setOver({
+                      settings,
+                      ...(actsAs !== undefined && { actsAs }),
+                      ...(own !== undefined && { strength: own }),
+                    })
                   }
                 >
                   {name}

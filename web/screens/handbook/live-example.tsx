@@ -33,7 +33,11 @@ function outlinesOf(scene: Scene): DrawnLines[] {
     const kind = extents.get(field.extent.kind);
     const { core, reach } = field.extent as { core?: number; reach?: number };
     const at = field.place.position;
-    const own = { lines: fieldKinds.get(field.settings.kind).view?.outline?.(field.settings, field.extent) ?? [], at, dashed: false };
+    const own = {
+      lines: fieldKinds.get(field.settings.kind).view?.outline?.(field.settings, field.extent) ?? [],
+      at,
+      dashed: false,
+    };
     if (!kind.bounded) return [own];
     return [
       own,

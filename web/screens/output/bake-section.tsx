@@ -25,7 +25,9 @@ export function BakeSection() {
   return (
     <Section title="Bake" aside={`frames ${from} to ${through}`}>
       {own?.state === 'done' ? (
-        <p className="py-1 text-second">The scene as it is now is baked. Looks, camera and output can change without another.</p>
+        <p className="py-1 text-second">
+          The scene as it is now is baked. Looks, camera and output can change without another.
+        </p>
       ) : own?.state === 'running' || own?.state === 'queued' ? (
         <p className="num py-1 text-second">
           {own.state === 'queued' ? 'Waits' : 'Bakes'}: {own.done - own.first + 1} of {own.last - own.first + 1} frames

@@ -29,11 +29,18 @@ function Row({ bake }: { bake: StoredBake }) {
     work.catch((error: Error) => setRefused(error.message));
   };
   return (
-    <li className="grid grid-cols-[1fr_auto] items-center gap-x-3 gap-y-1 border-b border-rule px-4 py-2" aria-label={`Bake of ${scene}`}>
+    <li
+      className="grid grid-cols-[1fr_auto] items-center gap-x-3 gap-y-1 border-b border-rule px-4 py-2"
+      aria-label={`Bake of ${scene}`}
+    >
       <span className="min-w-0">
         <span className="block truncate">{scene}</span>
         <span className="num block text-second">
-          {[WORDS[state], state === 'done' ? `frames ${first} to ${last}` : `${made} of ${total} frames`, inBytes(bytes)]
+          {[
+            WORDS[state],
+            state === 'done' ? `frames ${first} to ${last}` : `${made} of ${total} frames`,
+            inBytes(bytes),
+          ]
             .filter(Boolean)
             .join(' · ')}
         </span>
@@ -91,7 +98,11 @@ export function BakesPanel() {
   const told = useBakes((state) => state.told);
   if (!told) return null;
   if (told.bakes.length === 0)
-    return <p className="px-4 pt-1 pb-3 text-second">No bake yet: simulated frames kept on disk, to be drawn again without waiting.</p>;
+    return (
+      <p className="px-4 pt-1 pb-3 text-second">
+        No bake yet: simulated frames kept on disk, to be drawn again without waiting.
+      </p>
+    );
   return (
     <>
       <ul className="max-h-48 overflow-y-auto" aria-label="Bakes">

@@ -16,14 +16,21 @@ import { picturesOf, type RenderSettings } from '../../../formats/render-setting
 const AHEAD = 3;
 
 /** Width and height as they can be encoded: video wants even numbers. */
-export function encodableSize({ width, height }: { width: number; height: number }, { format }: Pick<RenderSettings, 'format'>) {
+export function encodableSize(
+  { width, height }: { width: number; height: number },
+  { format }: Pick<RenderSettings, 'format'>,
+) {
   const { evenSize } = formatOf(format);
   const even = (n: number) => (evenSize ? n - (n % 2) : n);
   return { width: even(width), height: even(height) };
 }
 
 /** How pixels are read for a format. */
-const pixelsFor = ({ format, bits, alpha }: RenderSettings): Pixels => ({ alpha, linear: formatOf(format).linear, exact: bits !== '8' });
+const pixelsFor = ({ format, bits, alpha }: RenderSettings): Pixels => ({
+  alpha,
+  linear: formatOf(format).linear,
+  exact: bits !== '8',
+});
 
 /** Fewer channels: the first three of four. */
 function withoutAlpha<T extends Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer>>(rgba: T): T {
@@ -37,9 +44,9 @@ function withoutAlpha<T extends Uint8Array<ArrayBuffer> | Float32Array<ArrayBuff
 }
 
 /**
- * Simulates all particles and draws the pictures of a render from its `begin`-th on; hands each over as a file, one after another: the next comes when `use` is
- * done. Ends early where the signal says so. Where the graphics of the machine are lost on the way, the picture is drawn anew. Throws a sentence where the browser can't
- * do it.
+ * Simulates all particles and draws the pictures of a render from its `begin`-th on; hands each over as a file, one
+ * after another: the next comes when `use` is done. Ends early where the signal says so. Where the graphics of the
+ * machine are lost on the way, the picture is drawn anew. Throws a sentence where the browser can't do it.
  */
 export async function drawFrames(
   scene: Scene,
@@ -77,7 +84,10 @@ export async function drawFrames(
       const { rgba, seen, canvas } = await easel.draw((picture) => {
         picture.show((e) => (emitter === undefined ? scene.emitters[e]!.rendered : e === emitter));
         picture.setFrame(frame, past.at);
-        const seen = settings.layers && { motion: picture.readNumbers(shot, 'motion'), number: picture.readNumbers(shot, 'number') };
+        const seen = settings.layers && {
+          motion: picture.readNumbers(shot, 'motion'),
+          number: picture.readNumbers(shot, 'number'),
+        };
         const rgba = picture.read(shot, pixelsFor(settings));
         picture.showRead(shot);
         return { rgba, seen: seen || undefined };

@@ -15,20 +15,31 @@ export interface Drawn {
   readonly pixels: Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer>;
   readonly fps: number;
   /** Of what is seen nearest, four numbers a pixel: velocity and distance; and the halves of its number. */
-  readonly seen?: { readonly motion: Float32Array<ArrayBuffer>; readonly number: Float32Array<ArrayBuffer> } | undefined;
+  readonly seen?:
+    | { readonly motion: Float32Array<ArrayBuffer>; readonly number: Float32Array<ArrayBuffer> }
+    | undefined;
 }
 
-export type Encoded = { readonly number: number } & ({ readonly bytes: Uint8Array<ArrayBuffer> } | { readonly message: string });
+export type Encoded = { readonly number: number } & (
+  | { readonly bytes: Uint8Array<ArrayBuffer> }
+  | { readonly message: string }
+);
 
 const NAMES = ['R', 'G', 'B', 'A'] as const;
 
-/** Layers of OpenEXR: distance to the camera in metres, endless where nothing is; velocity in m/s, world; permanent number. */
+/**
+ * Layers of OpenEXR: distance to the camera in metres, endless where nothing is; velocity in m/s, world; permanent
+ * number.
+ */
 function layersOf({ motion, number }: NonNullable<Drawn['seen']>, count: number): ExrChannel[] {
   const plane = (of: (i: number) => number) => Float32Array.from({ length: count }, (_, i) => of(i));
   return [
     { name: 'Z', values: plane((i) => (motion[4 * i + 3]! > 0 ? motion[4 * i + 3]! : Infinity)) },
     ...['X', 'Y', 'Z'].map((axis, k) => ({ name: `velocity.${axis}`, values: plane((i) => motion[4 * i + k]!) })),
-    { name: 'number.id', values: Uint32Array.from({ length: count }, (_, i) => number[4 * i]! * 65536 + number[4 * i + 1]!) },
+    {
+      name: 'number.id',
+      values: Uint32Array.from({ length: count }, (_, i) => number[4 * i]! * 65536 + number[4 * i + 1]!),
+    },
   ];
 }
 
@@ -40,7 +51,10 @@ function encoded({ width, height, channels, bits, pixels, fps, seen }: Drawn): U
     }));
     return writeExr(width, height, [...planes, ...(seen ? layersOf(seen, width * height) : [])], bits, fps);
   }
-  const data = bits === '16' ? Uint16Array.from(pixels, (v) => Math.round(65535 * Math.min(1, Math.max(0, v)))) : (pixels as Uint8Array);
+  const data =
+    bits === '16'
+      ? Uint16Array.from(pixels, (v) => Math.round(65535 * Math.min(1, Math.max(0, v))))
+      : (pixels as Uint8Array);
   return withSrgb(encode({ width, height, data, channels, depth: bits === '16' ? 16 : 8 }));
 }
 

@@ -4,7 +4,10 @@ import type { Drawn, Encoded } from './encode-worker';
 /** Writes pictures in a thread of its own. */
 export class Encoder {
   private readonly worker = startWorker('pictures');
-  private readonly waiting = new Map<number, { resolve(bytes: Uint8Array<ArrayBuffer>): void; reject(error: Error): void }>();
+  private readonly waiting = new Map<
+    number,
+    { resolve(bytes: Uint8Array<ArrayBuffer>): void; reject(error: Error): void }
+  >();
 
   constructor() {
     this.worker.onmessage = ({ data }: MessageEvent<Encoded>) => {
@@ -14,7 +17,8 @@ export class Encoder {
       else one?.reject(new Error(data.message));
     };
     this.worker.onerror = (event) => {
-      for (const { reject } of this.waiting.values()) reject(new Error(event.message || 'the writer of pictures stopped'));
+      for (const { reject } of this.waiting.values())
+        reject(new Error(event.message || 'the writer of pictures stopped'));
       this.waiting.clear();
     };
   }

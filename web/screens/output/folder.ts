@@ -6,7 +6,10 @@ interface WithFolders {
   showDirectoryPicker(options: { mode: 'readwrite' }): Promise<FileSystemDirectoryHandle>;
 }
 
-/** Writes the pictures of a render into a folder that the person chooses, those of single emitters into folders in it. Throws where it can’t. */
+/**
+ * Writes the pictures of a render into a folder that the person chooses, those of single emitters into folders in it.
+ * Throws where it can’t.
+ */
 export async function saveInFolder({ id, scene, settings }: Job): Promise<void> {
   const root = await (window as unknown as WithFolders).showDirectoryPicker({ mode: 'readwrite' });
   for (const [index, picture] of picturesOf(settings, scene.emitters).entries()) {

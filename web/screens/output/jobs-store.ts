@@ -48,7 +48,11 @@ export const jobsStore = {
   /** Keeps a frame and that it is done, both or neither. */
   async addFrame(job: Job, index: number, blob: Blob): Promise<void> {
     const both = (await database()).transaction(['jobs', 'frames'], 'readwrite');
-    await Promise.all([both.objectStore('frames').put(blob, [job.id, index]), both.objectStore('jobs').put(job), both.done]);
+    await Promise.all([
+      both.objectStore('frames').put(blob, [job.id, index]),
+      both.objectStore('jobs').put(job),
+      both.done,
+    ]);
   },
 
   async putClip(job: Job, blob: Blob): Promise<void> {

@@ -36,7 +36,12 @@ import type { BitsName } from '../../../formats/render-formats/format';
 const SIZES = ['640 × 360', '1280 × 720', '1920 × 1080', '1080 × 1080', '1080 × 1920'];
 
 /** What each number of bits is called. */
-const BITS: Readonly<Record<BitsName, string>> = { '8': '8 bits', '16': '16 bits', half: '16-bit floats', float: '32-bit floats' };
+const BITS: Readonly<Record<BitsName, string>> = {
+  '8': '8 bits',
+  '16': '16 bits',
+  half: '16-bit floats',
+  float: '32-bit floats',
+};
 
 const SPLITS: readonly { readonly value: SplitName; readonly label: string }[] = [
   { value: 'together', label: 'all in one' },
@@ -51,7 +56,10 @@ function NameRow({ pattern, onChange }: { pattern: string; onChange: (pattern: s
   const fault = patternFault(now);
   return (
     <div className="border-b border-rule/60 py-1">
-      <label className="flex items-baseline justify-between gap-2" title="A row of # stands for the frame, with as many digits">
+      <label
+        className="flex items-baseline justify-between gap-2"
+        title="A row of # stands for the frame, with as many digits"
+      >
         <span className="text-second">Name</span>
         <input
           className={`num w-48 rounded-sm bg-transparent text-right hover:bg-raised focus:bg-raised ${fault ? 'text-signal' : ''}`}
@@ -79,7 +87,9 @@ function NameRow({ pattern, onChange }: { pattern: string; onChange: (pattern: s
   );
 }
 
-/** Renders the shot: what, how large, from when to when; a queue of renders that is kept, and what they have come to. */
+/**
+ * Renders the shot: what, how large, from when to when; a queue of renders that is kept, and what they have come to.
+ */
 export function OutputPage() {
   useStudioKeys();
   const scene = useScene();
@@ -139,7 +149,9 @@ export function OutputPage() {
   const bakeOf = (span: { from: number; through: number }) => holding(bakes, drawnFrom(scene, span.from), span.through);
   const baked = bakeOf(settings);
   const shown = jobs.find(({ id }) => id === chosen);
-  const choices: readonly AlphaName[] = format.alpha ? ['none', 'straight', ...(format.frames ? (['premultiplied'] as const) : [])] : [];
+  const choices: readonly AlphaName[] = format.alpha
+    ? ['none', 'straight', ...(format.frames ? (['premultiplied'] as const) : [])]
+    : [];
 
   const still = usePlayer((player) => player.frame);
   const render = async (wanted: RenderSettings) => {
@@ -226,7 +238,12 @@ export function OutputPage() {
               label="Pictures"
               help="All emitters in one picture, each in one of its own, in folders by their names, or both in one go."
             >
-              <Choice label="Pictures" value={split} options={SPLITS} onChange={(value) => set({ split: value as SplitName })} />
+              <Choice
+                label="Pictures"
+                value={split}
+                options={SPLITS}
+                onChange={(value) => set({ split: value as SplitName })}
+              />
             </LabelledRow>
           )}
           {baked && (
@@ -276,9 +293,15 @@ export function OutputPage() {
             onChange={(name, value) => editScene((s) => void ((s.output as Record<string, unknown>)[name] = value))}
           />
           {output.behind === 'sequence' && <PlatesRow />}
-          <SampleTrial frame={from} samples={output.samples} onChoose={(n) => editScene((s) => void (s.output.samples = n))} />
+          <SampleTrial
+            frame={from}
+            samples={output.samples}
+            onChoose={(n) => editScene((s) => void (s.output.samples = n))}
+          />
           {scene.camera.depth && output.samples === 1 && (
-            <p className="pt-2 text-xs text-second">The shot camera has depth of field: it takes more samples than one to be seen.</p>
+            <p className="pt-2 text-xs text-second">
+              The shot camera has depth of field: it takes more samples than one to be seen.
+            </p>
           )}
         </Section>
         <div className="px-4 py-3">
@@ -289,7 +312,15 @@ export function OutputPage() {
             className="line-button mt-2 w-full"
             title="The frame of the playhead as one PNG, with all its particles"
             onClick={() =>
-              void render({ ...settings, format: 'png', bits: '8', from: still, through: still, layers: false, split: 'together' })
+              void render({
+                ...settings,
+                format: 'png',
+                bits: '8',
+                from: still,
+                through: still,
+                layers: false,
+                split: 'together',
+              })
             }
           >
             Render frame {still} as a still

@@ -81,7 +81,10 @@ async function filmed(job: Job, progress: Progress): Promise<Packed> {
   await output.start();
   const frames = framesOf(settings);
   for (const i of frames.keys()) {
-    const bitmap = await createImageBitmap(await frameOf(job, i), { premultiplyAlpha: 'premultiply', colorSpaceConversion: 'none' });
+    const bitmap = await createImageBitmap(await frameOf(job, i), {
+      premultiplyAlpha: 'premultiply',
+      colorSpaceConversion: 'none',
+    });
     context.clearRect(0, 0, size.width, size.height);
     context.drawImage(bitmap, 0, 0);
     bitmap.close();
@@ -129,7 +132,10 @@ async function apngOf(job: Job, progress: Progress): Promise<Packed> {
     frames.push(await bytesOf(await frameOf(job, i)));
     progress(i + 1);
   }
-  return { blob: new Blob([...writeApng(frames, frames.length, scene.time.fps / settings.every)], { type: 'image/png' }), note: '' };
+  return {
+    blob: new Blob([...writeApng(frames, frames.length, scene.time.fps / settings.every)], { type: 'image/png' }),
+    note: '',
+  };
 }
 
 const PACKERS: Readonly<Record<RenderFormat['packs'], (job: Job, progress: Progress) => Promise<Packed>>> = {
@@ -139,7 +145,10 @@ const PACKERS: Readonly<Record<RenderFormat['packs'], (job: Job, progress: Progr
   apng: apngOf,
 };
 
-/** Makes the file of a render whose pictures are all drawn; the same file whenever it is asked for. Throws a sentence where it can't. */
+/**
+ * Makes the file of a render whose pictures are all drawn; the same file whenever it is asked for. Throws a sentence
+ * where it can't.
+ */
 export function packed(job: Job, progress: Progress = () => undefined): Promise<Packed> {
   return PACKERS[formatOf(job.settings.format).packs](job, progress);
 }

@@ -18,7 +18,10 @@ interface Span {
   readonly bake: string;
 }
 
-/** Takes all particles of the frames and gives them as one file: of a frame as it is, of several in a zip, or in one USD. */
+/**
+ * Takes all particles of the frames and gives them as one file: of a frame as it is, of several in a zip, or in one
+ * USD.
+ */
 async function written(
   scene: Scene,
   { from, through, bake }: Span,
@@ -52,9 +55,14 @@ async function written(
   if (signal.aborted) return undefined;
   const run = writer.end();
   if (run) return { content: new Blob([...run], { type }), name: `${stem}.${extension}`, type };
-  if (one !== undefined) return { content: new Blob([one], { type }), name: fileNameOf(`${stem}_####`, from, extension), type };
+  if (one !== undefined)
+    return { content: new Blob([one], { type }), name: fileNameOf(`${stem}_####`, from, extension), type };
   zip.end();
-  return { content: new Blob(parts, { type: 'application/zip' }), name: `${stem}-particles.zip`, type: 'application/zip' };
+  return {
+    content: new Blob(parts, { type: 'application/zip' }),
+    name: `${stem}-particles.zip`,
+    type: 'application/zip',
+  };
 }
 
 /** The formats that can hold a scene. */
@@ -62,9 +70,9 @@ function useFormatsFor(scene: Scene): readonly ParticleFormat[] {
   const [unfit, setUnfit] = useState<ReadonlySet<string>>(new Set());
   useEffect(() => {
     let current = true;
-    void Promise.all(particleFormats.map(async (format) => ((await format.unfit?.(scene)) === undefined ? [] : [format.name]))).then(
-      (names) => current && setUnfit(new Set(names.flat())),
-    );
+    void Promise.all(
+      particleFormats.map(async (format) => ((await format.unfit?.(scene)) === undefined ? [] : [format.name])),
+    ).then((names) => current && setUnfit(new Set(names.flat())));
     return () => void (current = false);
   }, [scene]);
   return particleFormats.filter(({ name }) => !unfit.has(name));
@@ -94,7 +102,10 @@ export function ParticlesSection({ from, through, bake }: Span) {
   };
   return (
     <Section title="Particles" aside="for other programs">
-      <LabelledRow label="Written as" help="All particles of each frame, with their numbers, places, velocities and sizes.">
+      <LabelledRow
+        label="Written as"
+        help="All particles of each frame, with their numbers, places, velocities and sizes."
+      >
         <Choice
           label="Particles written as"
           value={format.name}

@@ -55,10 +55,16 @@ function Pictures({ job }: { job: Job }) {
   return (
     <figure className="flex max-h-full max-w-full flex-col items-center gap-2">
       {formatOf(job.settings.format).linear ? (
-        <p className="text-second">OpenEXR holds light that no screen shows as it is; save it to look at it in a program for that.</p>
+        <p className="text-second">
+          OpenEXR holds light that no screen shows as it is; save it to look at it in a program for that.
+        </p>
       ) : (
         address && (
-          <img src={address} alt={`Frame ${pictures[at]!.frame} of the render`} className="min-h-0 max-w-full flex-1 object-contain" />
+          <img
+            src={address}
+            alt={`Frame ${pictures[at]!.frame} of the render`}
+            className="min-h-0 max-w-full flex-1 object-contain"
+          />
         )
       )}
       <figcaption className="flex items-center gap-2">
@@ -132,5 +138,7 @@ export function Played({ job }: { job: Job }) {
   if (frames || job.state !== 'done') return job.done > 0 ? <Pictures job={job} /> : null;
   if (!blob) return null;
   if (type.startsWith('video/')) return <Film job={job} blob={blob} />;
-  return address ? <img src={address} alt="The rendered clip" className="max-h-full max-w-full object-contain" /> : null;
+  return address ? (
+    <img src={address} alt="The rendered clip" className="max-h-full max-w-full object-contain" />
+  ) : null;
 }

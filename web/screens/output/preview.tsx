@@ -32,7 +32,13 @@ export function Preview({ frame }: { frame: number }) {
     void loadPlate(scene, frame).catch(() => undefined);
     const wait = setTimeout(() => {
       void runFrames(
-        { scene, assets: useAssets.getState().assets, share: scene.draftShare, from: drawnFrom(scene, frame), through: frame },
+        {
+          scene,
+          assets: useAssets.getState().assets,
+          share: scene.draftShare,
+          from: drawnFrom(scene, frame),
+          through: frame,
+        },
         stop.signal,
         (made) => {
           past.add(made);

@@ -47,7 +47,8 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
     try {
       await saveInFolder(job);
     } catch (error) {
-      if ((error as Error).name !== 'AbortError') setRefused(`The pictures can’t be written there: ${(error as Error).message}.`);
+      if ((error as Error).name !== 'AbortError')
+        setRefused(`The pictures can’t be written there: ${(error as Error).message}.`);
     }
     setSaving(false);
   };
@@ -128,14 +129,29 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
 }
 
 /** The renders that are ordered, under way and done. */
-export function QueuePanel({ chosen, onChoose }: { chosen: number | undefined; onChoose: (id: number | undefined) => void }) {
+export function QueuePanel({
+  chosen,
+  onChoose,
+}: {
+  chosen: number | undefined;
+  onChoose: (id: number | undefined) => void;
+}) {
   const jobs = useQueue((queue) => queue.jobs);
   if (jobs.length === 0)
-    return <p className="px-4 pt-1 pb-3 text-second">No render yet. What is ordered stands here, also after the page has been closed.</p>;
+    return (
+      <p className="px-4 pt-1 pb-3 text-second">
+        No render yet. What is ordered stands here, also after the page has been closed.
+      </p>
+    );
   return (
     <ul className="max-h-56 overflow-y-auto" aria-label="Renders">
       {[...jobs].toReversed().map((job) => (
-        <Row key={job.id} job={job} chosen={job.id === chosen} onChoose={() => onChoose(job.id === chosen ? undefined : job.id)} />
+        <Row
+          key={job.id}
+          job={job}
+          chosen={job.id === chosen}
+          onChoose={() => onChoose(job.id === chosen ? undefined : job.id)}
+        />
       ))}
     </ul>
   );

@@ -10,7 +10,11 @@ const kept = vi.hoisted(() => ({
   frames: new Map<string, object>(),
   clips: new Map<number, Blob>(),
 }));
-const drawing = vi.hoisted(() => ({ left: 0, fails: undefined as Error | undefined, release: undefined as (() => void) | undefined }));
+const drawing = vi.hoisted(() => ({
+  left: 0,
+  fails: undefined as Error | undefined,
+  release: undefined as (() => void) | undefined,
+}));
 
 vi.mock('./jobs-store', () => ({
   jobsStore: {
@@ -142,7 +146,9 @@ describe('the queue of renders', () => {
     expect(job()!.note).toBe('It stopped: the graphics went away.');
     drawing.fails = Object.assign(new Error('full'), { name: 'QuotaExceededError' });
     await queue.resume(1);
-    await vi.waitFor(() => expect(job()!.note).toMatch(/^The browser has no room left for pictures. Those that are drawn are kept/));
+    await vi.waitFor(() =>
+      expect(job()!.note).toMatch(/^The browser has no room left for pictures. Those that are drawn are kept/),
+    );
     drawing.fails = undefined;
     await queue.resume(1);
     await until('done');

@@ -77,7 +77,10 @@ export function loadQueue(): Promise<void> {
       .filter(({ id }) => !known.some((job) => job.id === id))
       .map(upToDate)
       .map(
-        (job): Job => (job.state === 'running' || job.state === 'packing' || job.state === 'waiting' ? { ...job, state: 'paused' } : job),
+        (job): Job =>
+          job.state === 'running' || job.state === 'packing' || job.state === 'waiting'
+            ? { ...job, state: 'paused' }
+            : job,
       );
     useQueue.setState({ jobs: [...kept, ...known].toSorted((a, b) => a.id - b.id) });
   }));
@@ -159,12 +162,16 @@ async function goOn(): Promise<void> {
   void goOn();
 }
 
-/** Makes the clip of a render whose pictures are all drawn; pictures themselves are put together when they are saved. */
+/**
+ * Makes the clip of a render whose pictures are all drawn; pictures themselves are put together when they are saved.
+ */
 async function finish(id: number): Promise<void> {
   const job = find(id)!;
   if (formatOf(job.settings.format).frames) return change(id, { state: 'done' });
   await change(id, { state: 'packing' });
-  const { blob, note } = await packed(job, (n) => useQueue.setState(({ going }) => ({ going: going && { ...going, packed: n } })));
+  const { blob, note } = await packed(job, (n) =>
+    useQueue.setState(({ going }) => ({ going: going && { ...going, packed: n } })),
+  );
   const done: Job = { ...find(id)!, state: 'done', note };
   await jobsStore.putClip(done, blob);
   keep(done);

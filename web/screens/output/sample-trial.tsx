@@ -65,38 +65,45 @@ async function tried(scene: Scene, frame: number, counts: readonly number[], sig
   try {
     picture.setScene(scene, assets);
     picture.show((e) => scene.emitters[e]!.rendered);
-    await runFrames({ scene, assets, share: 1, from: drawnFrom(scene, frame), through: frame }, signal, async (made) => {
-      past.add(made);
-      if (made.frame < frame) return;
-      picture.setFrame(made, past.at);
-      const taken = (samples: number) => {
-        const shot = shotAt(scene, frame, width / height);
-        if (piece) shot.camera.setViewOffset(width, height, ...piece, w, h);
-        return picture.read({ ...shot, samples }, { alpha: 'none', linear: false, exact: false }) as Uint8Array<ArrayBuffer>;
-      };
-      // The whole picture tells how long a sample takes, and where there is something to see.
-      let piece: readonly [number, number] | undefined;
-      picture.setSize(width, height);
-      taken(1);
-      const begin = performance.now();
-      const whole = taken(TIMED);
-      const each = (performance.now() - begin) / 1000 / TIMED;
-      piece = liveliest(whole, width, height, Math.min(w, h));
-      picture.setSize(w, h);
-      const reference = taken(REFERENCE);
-      for (const samples of counts) {
-        if (signal.aborted) return;
-        // The page stays alive between them.
-        await new Promise((later) => setTimeout(later));
-        const rgba = taken(samples);
-        trials.push({
-          samples,
-          image: new ImageData(new Uint8ClampedArray(rgba), w, h),
-          noise: distanceOf(rgba, reference),
-          seconds: each * samples,
-        });
-      }
-    });
+    await runFrames(
+      { scene, assets, share: 1, from: drawnFrom(scene, frame), through: frame },
+      signal,
+      async (made) => {
+        past.add(made);
+        if (made.frame < frame) return;
+        picture.setFrame(made, past.at);
+        const taken = (samples: number) => {
+          const shot = shotAt(scene, frame, width / height);
+          if (piece) shot.camera.setViewOffset(width, height, ...piece, w, h);
+          return picture.read(
+            { ...shot, samples },
+            { alpha: 'none', linear: false, exact: false },
+          ) as Uint8Array<ArrayBuffer>;
+        };
+        // The whole picture tells how long a sample takes, and where there is something to see.
+        let piece: readonly [number, number] | undefined;
+        picture.setSize(width, height);
+        taken(1);
+        const begin = performance.now();
+        const whole = taken(TIMED);
+        const each = (performance.now() - begin) / 1000 / TIMED;
+        piece = liveliest(whole, width, height, Math.min(w, h));
+        picture.setSize(w, h);
+        const reference = taken(REFERENCE);
+        for (const samples of counts) {
+          if (signal.aborted) return;
+          // The page stays alive between them.
+          await new Promise((later) => setTimeout(later));
+          const rgba = taken(samples);
+          trials.push({
+            samples,
+            image: new ImageData(new Uint8ClampedArray(rgba), w, h),
+            noise: distanceOf(rgba, reference),
+            seconds: each * samples,
+          });
+        }
+      },
+    );
   } finally {
     picture.dispose();
   }
@@ -106,14 +113,31 @@ async function tried(scene: Scene, frame: number, counts: readonly number[], sig
 function Crop({ image }: { image: ImageData }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => canvas.current?.getContext('2d')?.putImageData(image, 0, 0), [image]);
-  return <canvas ref={canvas} width={image.width} height={image.height} className="w-full [image-rendering:pixelated]" aria-hidden />;
+  return (
+    <canvas
+      ref={canvas}
+      width={image.width}
+      height={image.height}
+      className="w-full [image-rendering:pixelated]"
+      aria-hidden
+    />
+  );
 }
 
 /** Seconds for a person: of one frame. */
-const told = (seconds: number): string => (seconds < 1 ? `${Math.round(1000 * seconds)} ms` : `${seconds.toFixed(1)} s`);
+const told = (seconds: number): string =>
+  seconds < 1 ? `${Math.round(1000 * seconds)} ms` : `${seconds.toFixed(1)} s`;
 
 /** A small piece of the first frame with fewer and more samples, how noisy each is and how long a frame takes. */
-export function SampleTrial({ frame, samples, onChoose }: { frame: number; samples: number; onChoose: (samples: number) => void }) {
+export function SampleTrial({
+  frame,
+  samples,
+  onChoose,
+}: {
+  frame: number;
+  samples: number;
+  onChoose: (samples: number) => void;
+}) {
   const scene = useScene();
   const [trials, setTrials] = useState<readonly Trial[]>();
   const [going, setGoing] = useState(false);
@@ -123,7 +147,9 @@ export function SampleTrial({ frame, samples, onChoose }: { frame: number; sampl
     return () => stop.current?.abort();
     // oxlint-disable-next-line react/exhaustive-effect-dependencies -- what was tried is of one scene and frame
   }, [scene, frame]);
-  const counts = [...new Set([4, 16, 64].map((n) => (samples > 1 && n === 16 ? samples : n)))].toSorted((a, b) => a - b);
+  const counts = [...new Set([4, 16, 64].map((n) => (samples > 1 && n === 16 ? samples : n)))].toSorted(
+    (a, b) => a - b,
+  );
   const start = async () => {
     stop.current = new AbortController();
     setGoing(true);
@@ -146,7 +172,9 @@ export function SampleTrial({ frame, samples, onChoose }: { frame: number; sampl
                 onClick={() => onChoose(trial.samples)}
               >
                 <Crop image={trial.image} />
-                <span className={`num block text-xs ${trial.samples === samples ? 'text-lamp' : ''}`}>{trial.samples} samples</span>
+                <span className={`num block text-xs ${trial.samples === samples ? 'text-lamp' : ''}`}>
+                  {trial.samples} samples
+                </span>
                 <span className="num block text-xs text-second">noise {trial.noise.toFixed(1)}</span>
                 <span className="num block text-xs text-second">≈ {told(trial.seconds)}</span>
               </button>

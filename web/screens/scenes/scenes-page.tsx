@@ -45,12 +45,18 @@ export function ScenesPage() {
   const again = () => queries.invalidateQueries({ queryKey: ['scenes'] });
   const failed = (error: Error) => void toast.error(error.message);
   const act = useMutation({ mutationFn: (work: () => Promise<unknown>) => work(), onSuccess: again, onError: failed });
-  const create = useMutation({ mutationFn: api.create, onSuccess: (made) => navigate(`/scene/${made.id}`), onError: failed });
+  const create = useMutation({
+    mutationFn: api.create,
+    onSuccess: (made) => navigate(`/scene/${made.id}`),
+    onError: failed,
+  });
   const bringIn = useMutation({
     mutationFn: api.importFile,
     onSuccess: (made) => {
       setRefused(undefined);
-      toast(`“${made.scene.name}” is imported.`, { action: { label: 'Open it', onClick: () => void navigate(`/scene/${made.id}`) } });
+      toast(`“${made.scene.name}” is imported.`, {
+        action: { label: 'Open it', onClick: () => void navigate(`/scene/${made.id}`) },
+      });
       return again();
     },
     onError: (error, file) => setRefused({ name: file.name, error }),
@@ -78,7 +84,11 @@ export function ScenesPage() {
         <img src="/mark.svg" alt="" className="h-8" />
         <h1 className="text-xl font-semibold">Scenes</h1>
         <span className="flex-1" />
-        <button className="line-button flex items-center gap-1.5" disabled={bringIn.isPending} onClick={() => input.current!.click()}>
+        <button
+          className="line-button flex items-center gap-1.5"
+          disabled={bringIn.isPending}
+          onClick={() => input.current!.click()}
+        >
           <Upload size={14} /> {bringIn.isPending ? 'Importing …' : 'Import a file'}
         </button>
         <input
@@ -98,7 +108,10 @@ export function ScenesPage() {
           </MenuButton>
           <MenuItems anchor="bottom end" className="z-10 mt-1 w-56 border border-rule bg-panel py-1 focus:outline-none">
             <MenuItem>
-              <button className="block w-full px-4 py-1.5 text-left data-focus:bg-raised" onClick={() => create.mutate({})}>
+              <button
+                className="block w-full px-4 py-1.5 text-left data-focus:bg-raised"
+                onClick={() => create.mutate({})}
+              >
                 With one emitter
               </button>
             </MenuItem>

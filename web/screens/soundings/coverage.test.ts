@@ -13,32 +13,41 @@ const point = fc.tuple(number(6), number(6), number(6));
 describe('the shot camera’s picture', () => {
   it('is where three.js’ camera has it, flat and in perspective', () => {
     fc.assert(
-      fc.property(point, point, point, fc.boolean(), fc.double({ min: 10, max: 100, noNaN: true }), (position, target, at, flat, angle) => {
-        const [dx, dz] = [target[0] - position[0], target[2] - position[2]];
-        fc.pre(Math.hypot(dx, dz) > 0.1);
-        const camera = {
-          ...completeScene({ name: 'C' }).camera,
-          position,
-          target,
-          angle,
-          projection: flat ? 'flat' : 'perspective',
-          height: 5,
-        };
-        const three = new PerspectiveCamera();
-        placeShotCamera(three, { ...testScene(), camera } as never, 16 / 9);
-        const wanted = new Vector3(...at).project(three);
-        const seen = projectionOf(camera as never, 16 / 9)(...at);
-        const depth = new Vector3(...at).sub(three.position).dot(three.getWorldDirection(new Vector3()));
-        if (!flat && depth < 0.05) return;
-        expect(seen![0]).toBeCloseTo(wanted.x, 5);
-        expect(seen![1]).toBeCloseTo(wanted.y, 5);
-      }),
+      fc.property(
+        point,
+        point,
+        point,
+        fc.boolean(),
+        fc.double({ min: 10, max: 100, noNaN: true }),
+        (position, target, at, flat, angle) => {
+          const [dx, dz] = [target[0] - position[0], target[2] - position[2]];
+          fc.pre(Math.hypot(dx, dz) > 0.1);
+          const camera = {
+            ...completeScene({ name: 'C' }).camera,
+            position,
+            target,
+            angle,
+            projection: flat ? 'flat' : 'perspective',
+            height: 5,
+          };
+          const three = new PerspectiveCamera();
+          placeShotCamera(three, { ...testScene(), camera } as never, 16 / 9);
+          const wanted = new Vector3(...at).project(three);
+          const seen = projectionOf(camera as never, 16 / 9)(...at);
+          const depth = new Vector3(...at).sub(three.position).dot(three.getWorldDirection(new Vector3()));
+          if (!flat && depth < 0.05) return;
+          expect(seen![0]).toBeCloseTo(wanted.x, 5);
+          expect(seen![1]).toBeCloseTo(wanted.y, 5);
+        },
+      ),
       { numRuns: 300 },
     );
   });
 
   it('is covered where a direct count of its cells says so', () => {
-    const scene = testScene({ emitter: { amounts: [{ kind: 'burst', count: 400, frame: 0 }], shape: { kind: 'ball', radius: 2 } } });
+    const scene = testScene({
+      emitter: { amounts: [{ kind: 'burst', count: 400, frame: 0 }], shape: { kind: 'ball', radius: 2 } },
+    });
     const run = runTo(scene, 2);
     const camera = { ...scene.camera, position: [0, 1, 6], target: [0, 0, 0], angle: 40 } as const;
     const three = new PerspectiveCamera();
@@ -54,7 +63,10 @@ describe('the shot camera’s picture', () => {
       }
       const counted = [...cells.values()].filter((n) => n >= least).length / (32 * 18);
       expect(counted).toBeGreaterThan(0.01);
-      expect(coverageOf(run.populations, projectionOf(camera, 16 / 9), { columns: 32, rows: 18, least })).toBeCloseTo(counted, 9);
+      expect(coverageOf(run.populations, projectionOf(camera, 16 / 9), { columns: 32, rows: 18, least })).toBeCloseTo(
+        counted,
+        9,
+      );
     }
   });
 });

@@ -12,9 +12,16 @@ import { setSounding, useSoundings } from './sounding-store';
 import { Told } from './told';
 import { EmitterRow, LineRows, SubjectRow, SwitchRow } from './what-rows';
 
-const lengthOf = ({ from, to }: { from: readonly number[]; to: readonly number[] }) => Math.hypot(...from.map((n, i) => to[i]! - n));
+const lengthOf = ({ from, to }: { from: readonly number[]; to: readonly number[] }) =>
+  Math.hypot(...from.map((n, i) => to[i]! - n));
 
-function alongLine(sort: string, title: string, curves: readonly Curve[], length: number, quiet: readonly Curve[] = []): ChartData {
+function alongLine(
+  sort: string,
+  title: string,
+  curves: readonly Curve[],
+  length: number,
+  quiet: readonly Curve[] = [],
+): ChartData {
   const n = (curves[0] ?? quiet[0])?.values.length ?? 2;
   return {
     sort,
@@ -44,13 +51,17 @@ export function LinePanel() {
   );
   const { answer } = sounded;
   const data = useMemo(
-    () => answer && alongLine('line', `${scene.name}: strength along a line`, [answer.sum, ...answer.fields], lengthOf(line)),
+    () =>
+      answer &&
+      alongLine('line', `${scene.name}: strength along a line`, [answer.sum, ...answer.fields], lengthOf(line)),
     [answer, line, scene.name],
   );
   return (
     <>
       {sounded.refused !== undefined && <Told sounded={sounded} />}
-      {answer && answer.fields.length === 0 && <p className="px-3 pt-2 text-second">No field reaches this line at this frame.</p>}
+      {answer && answer.fields.length === 0 && (
+        <p className="px-3 pt-2 text-second">No field reaches this line at this frame.</p>
+      )}
       {data && <Chart data={data} />}
     </>
   );
@@ -105,13 +116,21 @@ export function RulesPanel() {
   const charts = useMemo(
     () =>
       answer?.byRule.map((curve) =>
-        alongLine(`rule ${curve.name}`, `${scene.name}: by “${curve.name}”`, [{ ...curve, name: 'Sum' }], lengthOf(line), answer.fields),
+        alongLine(
+          `rule ${curve.name}`,
+          `${scene.name}: by “${curve.name}”`,
+          [{ ...curve, name: 'Sum' }],
+          lengthOf(line),
+          answer.fields,
+        ),
       ),
     [answer, line, scene.name],
   );
   return (
     <>
-      {ids.length === 0 && <p className="p-4 text-second">Combining takes two fields that act in one way; this scene has none.</p>}
+      {ids.length === 0 && (
+        <p className="p-4 text-second">Combining takes two fields that act in one way; this scene has none.</p>
+      )}
       {sounded.refused !== undefined && <Told sounded={sounded} />}
       {charts && (
         <div className="grid min-h-0 flex-1 grid-cols-2 grid-rows-2">
@@ -158,7 +177,15 @@ export function ProfilePanel() {
   const far = 1.2 * (typeof reach === 'number' ? reach : 3) * (wanted?.thing.place.scale ?? 1);
   const id = wanted && { of: wanted.of, id: wanted.thing.id };
   const sounded = useSounding<'profile'>(
-    id && { sort: 'profile', scene, frame, pretended: pretendedOf(scene, emitter), subject: id, direction: DIRECTIONS[axis], far },
+    id && {
+      sort: 'profile',
+      scene,
+      frame,
+      pretended: pretendedOf(scene, emitter),
+      subject: id,
+      direction: DIRECTIONS[axis],
+      far,
+    },
     JSON.stringify([identity(scene), frame, id, emitter, far, axis]),
   );
   const { answer } = sounded;
@@ -180,7 +207,9 @@ export function ProfilePanel() {
   return (
     <>
       {!wanted && (
-        <p className="p-4 text-second">Every field of this scene reaches everywhere; a falloff is measured where there is an extent.</p>
+        <p className="p-4 text-second">
+          Every field of this scene reaches everywhere; a falloff is measured where there is an extent.
+        </p>
       )}
       {sounded.refused !== undefined && <Told sounded={sounded} />}
       {data && <Chart data={data} />}

@@ -29,7 +29,9 @@ export function Handle({
       style={{ left: seen.x, top: seen.y }}
       aria-label={label}
       title={label}
-      onPointerDown={(event) => followDrag(event, ({ clientX, clientY }) => onDrag(onFacingPlane(rig, clientX, clientY, at)))}
+      onPointerDown={(event) =>
+        followDrag(event, ({ clientX, clientY }) => onDrag(onFacingPlane(rig, clientX, clientY, at)))
+      }
       onKeyDown={(event) => {
         const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
         if (!by) return;

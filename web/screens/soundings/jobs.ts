@@ -61,7 +61,12 @@ export interface Soundings {
     readonly answer: Ledger;
   };
   readonly census: {
-    readonly order: { readonly scene: Scene; readonly options: CensusOptions; readonly share: number; readonly through: number };
+    readonly order: {
+      readonly scene: Scene;
+      readonly options: CensusOptions;
+      readonly share: number;
+      readonly through: number;
+    };
     readonly answer: readonly CensusEntry[];
   };
   readonly health: {

@@ -53,7 +53,10 @@ export function LedgerControls() {
   return (
     <>
       <EmitterRow label="Emitter" help="Whose particles are meant." />
-      <LabelledRow label="Of" help="The mean of all its particles, or one of them. A press on a particle in the view takes that one.">
+      <LabelledRow
+        label="Of"
+        help="The mean of all its particles, or one of them. A press on a particle in the view takes that one."
+      >
         <Choice
           label="Of particle"
           value={particle === undefined ? 'mean' : 'one'}
@@ -65,9 +68,17 @@ export function LedgerControls() {
         />
       </LabelledRow>
       {particle !== undefined && (
-        <NumberRow label="Number" parameter={NUMBER} value={particle} onChange={(value) => setSounding({ particle: value })} />
+        <NumberRow
+          label="Number"
+          parameter={NUMBER}
+          value={particle}
+          onChange={(value) => setSounding({ particle: value })}
+        />
       )}
-      <LabelledRow label="Shows" help="What each field gives and takes: along the way a particle goes, as work, or along an axis.">
+      <LabelledRow
+        label="Shows"
+        help="What each field gives and takes: along the way a particle goes, as work, or along an axis."
+      >
         <Choice
           label="Ledger shows"
           value={part}
@@ -161,7 +172,9 @@ export function LedgerPanel() {
       <Told sounded={sounded} last={scene.time.last} />
       {answer && answer.entries.length === 0 && (
         <p className="p-4 text-second">
-          {particle === undefined ? 'This emitter has no particle in the shot.' : `No particle of this emitter has the number ${particle}.`}
+          {particle === undefined
+            ? 'This emitter has no particle in the shot.'
+            : `No particle of this emitter has the number ${particle}.`}
         </p>
       )}
       {data && data.x.values.length > 1 && <Chart data={data} onPick={(x) => transport.seek(Math.round(x))} />}
@@ -187,7 +200,9 @@ export function LedgerPanel() {
               ))}
               <tr className="border-t border-rule">
                 <td>Sum of all rows</td>
-                <td className="num text-right">{index < 0 ? '–' : shown(sum(rows.map(({ values }) => values[index]!)))}</td>
+                <td className="num text-right">
+                  {index < 0 ? '–' : shown(sum(rows.map(({ values }) => values[index]!)))}
+                </td>
                 <td className="num text-right">{shown(sum(rows.map(({ values }) => sum(values))))}</td>
                 <td />
               </tr>

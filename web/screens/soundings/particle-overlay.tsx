@@ -40,7 +40,10 @@ export function ParticleOverlay({ rig }: { rig: ViewRig }) {
   }, [rig, session]);
   const shown = particle === undefined ? undefined : session.shown?.emitters[emitter];
   const slot = shown ? shown.id.subarray(0, shown.count).indexOf(particle!) : -1;
-  const at = shown && slot >= 0 ? rig.project([shown.columns.x[slot]!, shown.columns.y[slot]!, shown.columns.z[slot]!]) : undefined;
+  const at =
+    shown && slot >= 0
+      ? rig.project([shown.columns.x[slot]!, shown.columns.y[slot]!, shown.columns.z[slot]!])
+      : undefined;
   return (
     <div className="pointer-events-none absolute inset-0">
       {at && (

@@ -16,7 +16,11 @@ const CORNERS = [
 function facing(plane: SlicePlane, normal: Vector): SlicePlane {
   const [x, y, z] = normalised(normal);
   const turn = Math.hypot(x, z) < 1e-6 ? plane.turn : (Math.atan2(x, z) * 180) / Math.PI;
-  return { ...plane, turn: Math.round(turn), tilt: Math.round((-Math.asin(Math.min(1, Math.max(-1, y))) * 180) / Math.PI) };
+  return {
+    ...plane,
+    turn: Math.round(turn),
+    tilt: Math.round((-Math.asin(Math.min(1, Math.max(-1, y))) * 180) / Math.PI),
+  };
 }
 
 /** The plane of the slice in the view, with handles that move and turn it. */
@@ -34,7 +38,12 @@ export function PlaneOverlay({ rig }: { rig: ViewRig }) {
     <div className="pointer-events-none absolute inset-0">
       <svg className="absolute inset-0 h-full w-full" aria-hidden>
         {corners.every((c) => c !== undefined) && (
-          <polygon points={corners.map((c) => `${c.x},${c.y}`).join(' ')} fill="#ece6da14" stroke="#f2c84b" strokeWidth={1} />
+          <polygon
+            points={corners.map((c) => `${c.x},${c.y}`).join(' ')}
+            fill="#ece6da14"
+            stroke="#f2c84b"
+            strokeWidth={1}
+          />
         )}
         {from && to && <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke="#f2c84b" strokeDasharray="3 3" />}
       </svg>
@@ -43,7 +52,12 @@ export function PlaneOverlay({ rig }: { rig: ViewRig }) {
         at={plane.middle}
         label="Move the plane: drag, arrow keys"
         onDrag={(at) => set({ ...plane, middle: rounded(at) })}
-        onKey={(x, y) => set({ ...plane, middle: rounded(plus(plus(plane.middle, rectangle.across, 0.05 * x), rectangle.up, 0.05 * y)) })}
+        onKey={(x, y) =>
+          set({
+            ...plane,
+            middle: rounded(plus(plus(plane.middle, rectangle.across, 0.05 * x), rectangle.up, 0.05 * y)),
+          })
+        }
       />
       <Handle
         rig={rig}

@@ -25,7 +25,11 @@ export function useShare(scene: Scene, most: number): number {
   const { assets } = useAssets();
   const alive = useMemo(() => {
     const { first, last } = scene.time;
-    return Math.max(...[0, 0.25, 0.5, 0.75, 1].map((part) => estimateRun(scene, assets, Math.round(first + part * (last - first))).alive));
+    return Math.max(
+      ...[0, 0.25, 0.5, 0.75, 1].map(
+        (part) => estimateRun(scene, assets, Math.round(first + part * (last - first))).alive,
+      ),
+    );
   }, [scene, assets]);
   return Math.min(1, most / Math.max(1, alive));
 }
@@ -76,7 +80,10 @@ export function PopulationControls() {
         <Choice
           label="Spread of"
           value={quantity}
-          options={QUANTITIES.filter((q) => q !== 'distance' || reaching.length > 0).map((q) => ({ value: q, label: UNITS[q][0] }))}
+          options={QUANTITIES.filter((q) => q !== 'distance' || reaching.length > 0).map((q) => ({
+            value: q,
+            label: UNITS[q][0],
+          }))}
           onChange={(value) => setSounding({ quantity: value as Quantity })}
         />
       </LabelledRow>
@@ -85,7 +92,10 @@ export function PopulationControls() {
           <Choice
             label="Extent of"
             value={subject.of === 'field' ? subject.id : ''}
-            options={[{ value: '', label: 'choose a field' }, ...reaching.map(({ id, name }) => ({ value: id, label: name }))]}
+            options={[
+              { value: '', label: 'choose a field' },
+              ...reaching.map(({ id, name }) => ({ value: id, label: name })),
+            ]}
             onChange={(id) => setSounding({ subject: id === '' ? { of: 'stack' } : { of: 'field', id } })}
           />
         </LabelledRow>
@@ -97,12 +107,21 @@ export function PopulationControls() {
         onChange={(on) => setSounding({ alone: on })}
       />
       {alone && <EmitterRow help="Whose particles are counted." />}
-      <NumberRow label="Covered from" parameter={LEAST} value={least} onChange={(value) => setSounding({ least: value })} />
+      <NumberRow
+        label="Covered from"
+        parameter={LEAST}
+        value={least}
+        onChange={(value) => setSounding({ least: value })}
+      />
     </>
   );
 }
 
-const overTime = (entries: readonly CensusEntry[]) => ({ label: 'frame', unit: '', values: entries.map(({ frame }) => frame) });
+const overTime = (entries: readonly CensusEntry[]) => ({
+  label: 'frame',
+  unit: '',
+  values: entries.map(({ frame }) => frame),
+});
 
 function countsOf(name: string, entries: readonly CensusEntry[], share: number, playhead: number): ChartData {
   const whole = (n: number) => Math.round(n / share);
@@ -113,7 +132,11 @@ function countsOf(name: string, entries: readonly CensusEntry[], share: number, 
     x: overTime(entries),
     series: [
       { name: 'alive', unit: '', values: entries.map(({ alive }) => whole(alive)) },
-      { name: 'born since the first frame', unit: '', values: entries.map(({ born }) => whole(born - (first?.born ?? 0))) },
+      {
+        name: 'born since the first frame',
+        unit: '',
+        values: entries.map(({ born }) => whole(born - (first?.born ?? 0))),
+      },
       { name: 'died since', unit: '', values: entries.map(({ died }) => whole(died - (first?.died ?? 0))) },
     ],
     playhead,
@@ -202,7 +225,9 @@ export function PopulationPanel() {
             <Chart data={histogram} />
           ) : (
             <p className="p-4 text-second">
-              {quantity === 'distance' ? 'Choose the field whose extent is meant.' : 'No particle is alive at this frame.'}
+              {quantity === 'distance'
+                ? 'Choose the field whose extent is meant.'
+                : 'No particle is alive at this frame.'}
             </p>
           )}
         </div>
@@ -254,7 +279,9 @@ export function HealthPanel() {
               sort: 'energy',
               title: `${scene.name}: kinetic energy`,
               x: overTime(counted),
-              series: [{ name: 'kinetic energy', unit: 'J', values: counted.map(({ energy }) => energy / census.share) }],
+              series: [
+                { name: 'kinetic energy', unit: 'J', values: counted.map(({ energy }) => energy / census.share) },
+              ],
               playhead: frame,
             },
           ]
@@ -279,7 +306,8 @@ export function HealthPanel() {
             <dd>{last.dropped === 0 ? 'none' : thousands(Math.round(last.dropped / census.share))}</dd>
             <dt className="text-second">A step half as long changes, at the last frame</dt>
             <dd>
-              {shown(worst.rms)} m on the mean (root of squares), {shown(worst.most)} m at most, over {thousands(worst.compared)} particles
+              {shown(worst.rms)} m on the mean (root of squares), {shown(worst.most)} m at most, over{' '}
+              {thousands(worst.compared)} particles
             </dd>
           </>
         )}

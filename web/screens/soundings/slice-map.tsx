@@ -25,12 +25,17 @@ function relief({ values, columns, rows, least, most }: SliceAnswer, shows: Show
     for (let column = 0; column < columns; column++) {
       const n = row * columns + column;
       const v = values[n]!;
-      const east = values[row * columns + Math.min(columns - 1, column + 1)]! - values[row * columns + Math.max(0, column - 1)]!;
-      const north = values[Math.min(rows - 1, row + 1) * columns + column]! - values[Math.max(0, row - 1) * columns + column]!;
+      const east =
+        values[row * columns + Math.min(columns - 1, column + 1)]! - values[row * columns + Math.max(0, column - 1)]!;
+      const north =
+        values[Math.min(rows - 1, row + 1) * columns + column]! - values[Math.max(0, row - 1) * columns + column]!;
       const [nx, ny] = [(-east * steep) / 2, (-north * steep) / 2];
       const lit = (nx * LIGHT[0] + ny * LIGHT[1] + LIGHT[2]) / Math.sqrt(nx * nx + ny * ny + 1) / LIGHT[2];
       const height = signed ? 0.35 + (0.35 * v) / size : 0.12 + (0.5 * (v - least)) / span;
-      const grey = shows === 'zones' ? 24 + (v * 150) / Math.max(1, most) : 255 * Math.min(1, Math.max(0.03, height * Math.max(0.35, lit)));
+      const grey =
+        shows === 'zones'
+          ? 24 + (v * 150) / Math.max(1, most)
+          : 255 * Math.min(1, Math.max(0.03, height * Math.max(0.35, lit)));
       const at = 4 * ((rows - 1 - row) * columns + column);
       image.data.set([grey, grey * 0.985, grey * 0.955, 255], at);
     }
@@ -73,7 +78,9 @@ function drawContours(context: CanvasRenderingContext2D, { answer, shows }: Draw
       }
     context.stroke();
     context.globalAlpha = 1;
-    const inner = longest.filter(([x, y]) => x! > 0.06 * columns && y! > 0.05 * rows && x! < 0.94 * columns && y! < 0.95 * rows);
+    const inner = longest.filter(
+      ([x, y]) => x! > 0.06 * columns && y! > 0.05 * rows && x! < 0.94 * columns && y! < 0.95 * rows,
+    );
     if (inner.length < 24) continue;
     // Round the hill, so that numbers of neighbours do not lie on one another.
     const [x, y] = inner[Math.floor(inner.length * ((0.1 + 0.382 * labelled++) % 1))]!;
@@ -86,14 +93,22 @@ function drawContours(context: CanvasRenderingContext2D, { answer, shows }: Draw
   }
 }
 
-function arrowHead(context: CanvasRenderingContext2D, x: number, y: number, dx: number, dy: number, size: number): void {
+function arrowHead(
+  context: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  dx: number,
+  dy: number,
+  size: number,
+): void {
   context.moveTo(x - size * (dx - 0.6 * dy), y - size * (dy + 0.6 * dx));
   context.lineTo(x, y);
   context.lineTo(x - size * (dx + 0.6 * dy), y - size * (dy - 0.6 * dx));
 }
 
 function drawStreamlines(context: CanvasRenderingContext2D, { answer, half }: Drawn, width: number): void {
-  const at = ([a, b]: readonly [number, number]) => [((a / half + 1) * width) / 2, ((1 - b / half) * width) / 2] as const;
+  const at = ([a, b]: readonly [number, number]) =>
+    [((a / half + 1) * width) / 2, ((1 - b / half) * width) / 2] as const;
   context.strokeStyle = CHALK;
   context.globalAlpha = 0.8;
   context.lineWidth = 1;
@@ -146,7 +161,8 @@ function drawZones(context: CanvasRenderingContext2D, { answer }: Drawn, width: 
         x += i % columns;
         y += Math.floor(i / columns);
       }
-    if (n > 0) context.fillText(String(zone), ((x / n + 0.5) / columns) * width, width - ((y / n + 0.5) / rows) * width);
+    if (n > 0)
+      context.fillText(String(zone), ((x / n + 0.5) / columns) * width, width - ((y / n + 0.5) / rows) * width);
   }
 }
 
@@ -188,7 +204,10 @@ function Reading({
   );
 }
 
-/** A slice as a map: dragged to move the plane in itself, with the wheel to take in more or less; the pointer reads values. */
+/**
+ * A slice as a map: dragged to move the plane in itself, with the wheel to take in more or less; the pointer reads
+ * values.
+ */
 export function SliceMap({ answer }: { answer: SliceAnswer }) {
   const { plane, shows, streamlines, arrows } = useSoundings();
   const canvas = useRef<HTMLCanvasElement>(null);

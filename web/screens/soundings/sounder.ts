@@ -51,7 +51,11 @@ class Sounder {
       this.worker.addEventListener('error', (event) => {
         const number = this.number;
         this.stop();
-        this.listener?.({ type: 'refused', number, message: `the measuring thread stopped: ${event.message || 'no reason was given'}` });
+        this.listener?.({
+          type: 'refused',
+          number,
+          message: `the measuring thread stopped: ${event.message || 'no reason was given'}`,
+        });
       });
     }
     const send = (message: ToSounder) => this.worker!.postMessage(message);
@@ -72,12 +76,22 @@ class Sounder {
 }
 
 /**
- * Measures what is ordered, again whenever the order is another one; nothing where there is none. `stop` breaks a long one off. Orders are told apart by `key`.
+ * Measures what is ordered, again whenever the order is another one; nothing where there is none. `stop` breaks a long
+ * one off. Orders are told apart by `key`.
  */
-export function useSounding<S extends Sort>(order: Job<S> | undefined, key: string, long = false): Sounded<S> & { stop(): void } {
+export function useSounding<S extends Sort>(
+  order: Job<S> | undefined,
+  key: string,
+  long = false,
+): Sounded<S> & { stop(): void } {
   const { assets } = useAssets();
   const [sounder] = useState(() => new Sounder());
-  const [state, setState] = useState<Sounded<S>>({ answer: undefined, busy: false, frame: undefined, refused: undefined });
+  const [state, setState] = useState<Sounded<S>>({
+    answer: undefined,
+    busy: false,
+    frame: undefined,
+    refused: undefined,
+  });
   useEffect(() => () => sounder.stop(), [sounder]);
   useEffect(() => {
     if (!order) {
@@ -87,7 +101,8 @@ export function useSounding<S extends Sort>(order: Job<S> | undefined, key: stri
     setState((was) => ({ ...was, busy: true, frame: undefined }));
     sounder.order(order as Job, assets, long, (message) => {
       if (message.type === 'progress') setState((was) => ({ ...was, frame: message.frame }));
-      else if (message.type === 'refused') setState({ answer: undefined, busy: false, frame: undefined, refused: message.message });
+      else if (message.type === 'refused')
+        setState({ answer: undefined, busy: false, frame: undefined, refused: message.message });
       else setState({ answer: message.answer, busy: false, frame: undefined, refused: undefined });
     });
     // The order is made anew with every drawing of the page; its key says whether it is another one.

@@ -7,7 +7,12 @@ import { beginSoundings, rectangleOf, setSounding, useSoundings } from './soundi
 
 const bounded = testScene({
   fields: [
-    { settings: { kind: 'vortex' }, place: { position: [1, 2, 3] }, extent: { kind: 'ball', core: 1, reach: 4 }, group: 'g' },
+    {
+      settings: { kind: 'vortex' },
+      place: { position: [1, 2, 3] },
+      extent: { kind: 'ball', core: 1, reach: 4 },
+      group: 'g',
+    },
     { settings: { kind: 'wind' }, place: { position: [9, 9, 9] } },
   ],
   groups: [{ id: 'g', name: 'G', place: { position: [0, 5, 0] }, extent: { kind: 'ball', core: 0.1, reach: 0.2 } }],
@@ -38,7 +43,10 @@ describe('soundings begin', () => {
   it('where the camera looks, for a field that reaches everywhere and for the whole stack', () => {
     select({ type: 'field', id: 'f1' });
     beginSoundings('a', bounded);
-    expect(sounded()).toMatchObject({ subject: { of: 'field', id: 'f1' }, plane: { middle: bounded.camera.target, half: 3 } });
+    expect(sounded()).toMatchObject({
+      subject: { of: 'field', id: 'f1' },
+      plane: { middle: bounded.camera.target, half: 3 },
+    });
     select({ type: 'scene' });
     beginSoundings('b', bounded);
     expect(sounded()).toMatchObject({ subject: { of: 'stack' }, plane: { middle: bounded.camera.target } });

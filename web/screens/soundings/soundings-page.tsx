@@ -20,10 +20,28 @@ import { beginSoundings } from './sounding-store';
 
 const SORTS = [
   { name: 'slice', label: 'Slice', title: 'A plane through the field', Panel: SlicePanel, Controls: SliceControls },
-  { name: 'profile', label: 'Falloff', title: 'As written, and as it arrives', Panel: ProfilePanel, Controls: ProfileControls },
+  {
+    name: 'profile',
+    label: 'Falloff',
+    title: 'As written, and as it arrives',
+    Panel: ProfilePanel,
+    Controls: ProfileControls,
+  },
   { name: 'line', label: 'Line', title: 'Strength between two points', Panel: LinePanel, Controls: LineControls },
-  { name: 'rules', label: 'Rules', title: 'Fields under each of the stacking rules', Panel: RulesPanel, Controls: RulesControls },
-  { name: 'ledger', label: 'Ledger', title: 'What each field gives and takes', Panel: LedgerPanel, Controls: LedgerControls },
+  {
+    name: 'rules',
+    label: 'Rules',
+    title: 'Fields under each of the stacking rules',
+    Panel: RulesPanel,
+    Controls: RulesControls,
+  },
+  {
+    name: 'ledger',
+    label: 'Ledger',
+    title: 'What each field gives and takes',
+    Panel: LedgerPanel,
+    Controls: LedgerControls,
+  },
   {
     name: 'population',
     label: 'Population',

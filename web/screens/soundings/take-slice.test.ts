@@ -41,12 +41,17 @@ describe('a slice', () => {
     expect(unit).toBe('m/s²');
     // It points out of this plane.
     expect(Math.max(...arrows.across.map(Math.abs), ...arrows.up.map(Math.abs))).toBeCloseTo(0, 6);
-    for (const shows of ['divergence', 'curl'] as const) expect(sliceOf(scene, shows, { quick: false }).most).toBeCloseTo(0, 5);
+    for (const shows of ['divergence', 'curl'] as const)
+      expect(sliceOf(scene, shows, { quick: false }).most).toBeCloseTo(0, 5);
   });
 
   it('of a body that turns has twice its rate of turning as curl, and no divergence (Stokes, textbook)', () => {
     // Solid core of radius 5 m, 10 m/s² at its edge: 2 m/s² a metre.
-    const scene = sceneOf({ settings: { kind: 'vortex', swirl: 'solid', radius: 5 }, strength: 10, actsAs: 'acceleration' });
+    const scene = sceneOf({
+      settings: { kind: 'vortex', swirl: 'solid', radius: 5 },
+      strength: 10,
+      actsAs: 'acceleration',
+    });
     const curl = sliceOf(scene, 'curl', { quick: false });
     expect(curl.unit).toBe('1/s²');
     expect(curl.least).toBeCloseTo(4, 3);
@@ -67,14 +72,19 @@ describe('a slice', () => {
 
   it('has its rows from the bottom up: a wind that only blows in the near half is in the lower rows', () => {
     const near = { extent: { kind: 'ball', core: 0.5, reach: 0.5 }, place: { position: [0, 0, 0.7] } };
-    const slice = sliceOf(sceneOf({ settings: { kind: 'wind' }, strength: 3, actsAs: 'acceleration', ...near }), 'strength');
+    const slice = sliceOf(
+      sceneOf({ settings: { kind: 'wind' }, strength: 3, actsAs: 'acceleration', ...near }),
+      'strength',
+    );
     expect(at(slice, 0, -0.7)).toBeCloseTo(3, 5);
     expect(at(slice, 0, 0.7)).toBe(0);
   });
 
   it('of the weight is 1 inside the inner radius, 0 outside the outer one, and has no unit', () => {
     const ball = { extent: { kind: 'ball', core: 0.3, reach: 0.8 }, profile: { kind: 'linear' } };
-    const slice = sliceOf(sceneOf({ settings: { kind: 'wind' }, ...ball }), 'weight', { subject: { of: 'field', id: 'f0' } });
+    const slice = sliceOf(sceneOf({ settings: { kind: 'wind' }, ...ball }), 'weight', {
+      subject: { of: 'field', id: 'f0' },
+    });
     expect(slice.unit).toBe('');
     expect(at(slice, 0, 0)).toBe(1);
     expect(at(slice, 0.55, 0)).toBeCloseTo(0.5, 1);
@@ -99,7 +109,10 @@ describe('a slice', () => {
   });
 
   it('leaves out the field that is not the one asked for', () => {
-    const scene = sceneOf({ settings: { kind: 'gravity' } }, { settings: { kind: 'wind' }, strength: 4, actsAs: 'acceleration' });
+    const scene = sceneOf(
+      { settings: { kind: 'gravity' } },
+      { settings: { kind: 'wind' }, strength: 4, actsAs: 'acceleration' },
+    );
     expect(sliceOf(scene, 'strength', { subject: { of: 'field', id: 'f1' } }).rms).toBeCloseTo(4, 5);
     expect(sliceOf(scene, 'strength').rms).toBeCloseTo(Math.hypot(9.80665, 4), 4);
   });

@@ -19,7 +19,8 @@ const length = (v: Vector) => Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2])
 
 /** The values of a slice, tile by tile. */
 function read(sampler: Sampler, { plane, shows }: Job<'slice'>, side: number, places: VectorColumns): Float64Array {
-  if (shows === 'divergence' || shows === 'curl') return derivativesAt(sampler, places, length(plane.across) / side / 2)[shows];
+  if (shows === 'divergence' || shows === 'curl')
+    return derivativesAt(sampler, places, length(plane.across) / side / 2)[shows];
   const found = vectorColumns(places.x.length);
   const weight = new Float64Array(places.x.length);
   readAll(sampler, places, found, weight);
@@ -28,7 +29,12 @@ function read(sampler: Sampler, { plane, shows }: Job<'slice'>, side: number, pl
 }
 
 /** Reads a slice. */
-export function takeSlice(order: Job<'slice'>, assets: Assets, now: () => number, backend?: KernelBackend): SliceAnswer {
+export function takeSlice(
+  order: Job<'slice'>,
+  assets: Assets,
+  now: () => number,
+  backend?: KernelBackend,
+): SliceAnswer {
   const { scene, subject, frame, pretended, plane, shows } = order;
   const side = order.quick ? QUICK_SIDE : SIDE[shows];
   const sampler = samplerOf(scene, assets, subject, frame, pretended, backend);
@@ -48,21 +54,31 @@ export function takeSlice(order: Job<'slice'>, assets: Assets, now: () => number
   const arrows = vectorColumns(coarse.x.length);
   readAll(sampler, coarse, arrows);
   const [right, top] = [normalised(plane.across), normalised(plane.up)];
-  const along = (v: Vector) => Float32Array.from(arrows.x, (x, i) => x * v[0] + arrows.y[i]! * v[1] + arrows.z[i]! * v[2]);
+  const along = (v: Vector) =>
+    Float32Array.from(arrows.x, (x, i) => x * v[0] + arrows.y[i]! * v[1] + arrows.z[i]! * v[2]);
   return {
     columns: side,
     rows: side,
     values,
-    unit: { strength: sampler.unit, weight: '', divergence: slopeUnit(sampler.unit), curl: slopeUnit(sampler.unit), zones: '' }[shows],
+    unit: {
+      strength: sampler.unit,
+      weight: '',
+      divergence: slopeUnit(sampler.unit),
+      curl: slopeUnit(sampler.unit),
+      zones: '',
+    }[shows],
     least,
     most,
     rms: Math.sqrt(squares / values.length),
     arrows: { side: ARROWS, across: along(right), up: along(top) },
     streamlines:
-      order.streamlines && !order.quick ? streamlinesOn(sampler, plane, { spacing: (2 * length(plane.up)) / LINES, most: 300 }) : [],
+      order.streamlines && !order.quick
+        ? streamlinesOn(sampler, plane, { spacing: (2 * length(plane.up)) / LINES, most: 300 })
+        : [],
     took,
   };
 }
 
 /** A unit a metre, as it is written: m/s a metre is 1/s. */
-const slopeUnit = (unit: string): string => ({ 'm/s²': '1/s²', 'm/s': '1/s', N: 'N/m' })[unit] ?? (unit === '' ? '1/m' : `${unit}/m`);
+const slopeUnit = (unit: string): string =>
+  ({ 'm/s²': '1/s²', 'm/s': '1/s', N: 'N/m' })[unit] ?? (unit === '' ? '1/m' : `${unit}/m`);

@@ -34,7 +34,8 @@ const HALF: NumberParameter = {
 export function SubjectRow({ onlyReaching = false }: { onlyReaching?: boolean }) {
   const { fields, groups } = useScene();
   const subject = useSoundings((state) => state.subject);
-  const reaches = (thing: { readonly extent: { readonly kind: string } }) => !onlyReaching || thing.extent.kind !== 'everywhere';
+  const reaches = (thing: { readonly extent: { readonly kind: string } }) =>
+    !onlyReaching || thing.extent.kind !== 'everywhere';
   const options = [
     ...(onlyReaching ? [] : [{ value: 'stack ', label: 'the whole stack' }]),
     ...fields.filter(reaches).map(({ id, name }) => ({ value: `field ${id}`, label: name })),
@@ -42,7 +43,10 @@ export function SubjectRow({ onlyReaching = false }: { onlyReaching?: boolean })
   ];
   const value = subject.of === 'stack' ? 'stack ' : `${subject.of} ${subject.id}`;
   return (
-    <LabelledRow label="Of" help="The whole stack as it is heard; or one field or group as it stands, whether it is heard or not.">
+    <LabelledRow
+      label="Of"
+      help="The whole stack as it is heard; or one field or group as it stands, whether it is heard or not."
+    >
       <Choice
         label="Of"
         value={options.some((o) => o.value === value) ? value : (options[0]?.value ?? '')}
@@ -108,7 +112,12 @@ export function PlaneRows() {
           onChange={(value) => set({ middle: mapVector(plane.middle, (n, k) => (k === i ? value : n)) })}
         />
       ))}
-      <NumberRow label="Turn" parameter={degrees('Turn', 'About the vertical.')} value={plane.turn} onChange={(turn) => set({ turn })} />
+      <NumberRow
+        label="Turn"
+        parameter={degrees('Turn', 'About the vertical.')}
+        value={plane.turn}
+        onChange={(turn) => set({ turn })}
+      />
       <NumberRow
         label="Tilt"
         parameter={degrees('Tilt', 'Backwards; −90 lies flat, seen from above.')}
@@ -123,7 +132,9 @@ export function PlaneRows() {
 /** The two ends of a line. */
 export function LineRows() {
   const line = useSoundings((state) => state.line);
-  const ends = (['from', 'to'] as const).flatMap((end) => (['X', 'Y', 'Z'] as const).map((axis, i) => ({ end, axis, i })));
+  const ends = (['from', 'to'] as const).flatMap((end) =>
+    (['X', 'Y', 'Z'] as const).map((axis, i) => ({ end, axis, i })),
+  );
   return ends.map(({ end, axis, i }) => {
     const label = `${end === 'from' ? 'From' : 'To'} ${axis}`;
     return (
@@ -139,11 +150,26 @@ export function LineRows() {
 }
 
 /** Something that is on or off. */
-export function SwitchRow({ label, help, on, onChange }: { label: string; help: string; on: boolean; onChange: (on: boolean) => void }) {
+export function SwitchRow({
+  label,
+  help,
+  on,
+  onChange,
+}: {
+  label: string;
+  help: string;
+  on: boolean;
+  onChange: (on: boolean) => void;
+}) {
   return (
     <label className="flex items-baseline justify-between border-b border-rule/60 py-1" title={help}>
       <span className="text-second">{label}</span>
-      <input type="checkbox" className="accent-lamp" checked={on} onChange={(event) => onChange(event.currentTarget.checked)} />
+      <input
+        type="checkbox"
+        className="accent-lamp"
+        checked={on}
+        onChange={(event) => onChange(event.currentTarget.checked)}
+      />
     </label>
   );
 }

@@ -38,7 +38,10 @@ function take(order: Job, number: number): Answer<Sort> {
   }
 }
 
-function censusOf({ scene, options, share, through }: Job<'census'>, onFrame: (frame: number) => boolean): CensusEntry[] {
+function censusOf(
+  { scene, options, share, through }: Job<'census'>,
+  onFrame: (frame: number) => boolean,
+): CensusEntry[] {
   const run = new Simulation(scene, assets, { portion: { ...WHOLE, share }, backend });
   const census = new Census(scene, assets, options, backend);
   const entries: CensusEntry[] = [];

@@ -39,7 +39,10 @@ function ByCount() {
     if (most > 0) setShare(Math.min(1, Math.max(LEAST_SHARE, Number((wanted / most).toPrecision(3)))));
   };
   return (
-    <div className="border-t border-rule px-4 py-2" onKeyDown={(event) => event.key !== 'Escape' && event.stopPropagation()}>
+    <div
+      className="border-t border-rule px-4 py-2"
+      onKeyDown={(event) => event.key !== 'Escape' && event.stopPropagation()}
+    >
       <p className="pb-1 text-xs text-second">About so many, of at most {thousands(most)}</p>
       <div className="flex items-baseline gap-2">
         <NumberBox label="Draft by count" value={count} parameter={COUNT} onChange={apply} />
@@ -95,7 +98,10 @@ function Memory() {
       className="flex items-baseline gap-2 border-t border-rule px-4 py-2"
       onKeyDown={(event) => event.key !== 'Escape' && event.stopPropagation()}
     >
-      <p className="text-xs text-second" title="Where it is used up, frames are kept in short form, and then no more of them">
+      <p
+        className="text-xs text-second"
+        title="Where it is used up, frames are kept in short form, and then no more of them"
+      >
         Frames take {thousands(Math.round(used / MEGABYTE))} MB of
       </p>
       <NumberBox

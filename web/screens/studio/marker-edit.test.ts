@@ -45,7 +45,12 @@ describe('markers', () => {
 
   it('are found on either side of a frame, and none beyond the last', () => {
     [10, 20, 30].forEach(addMarker);
-    expect([markerFrom(20, 1), markerFrom(20, -1), markerFrom(30, 1), markerFrom(10, -1)]).toEqual([30, 10, undefined, undefined]);
+    expect([markerFrom(20, 1), markerFrom(20, -1), markerFrom(30, 1), markerFrom(10, -1)]).toEqual([
+      30,
+      10,
+      undefined,
+      undefined,
+    ]);
     removeMarker(30);
     expect(markerFrom(20, 1)).toBeUndefined();
   });

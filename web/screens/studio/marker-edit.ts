@@ -4,7 +4,8 @@ import { editScene, openedScene } from '../../state/scene-store';
 
 const inOrder = (markers: readonly Marker[]): Marker[] => [...markers].toSorted((a, b) => a.frame - b.frame);
 
-const setMarkers = (markers: readonly Marker[]): boolean => editScene((scene) => void (scene.markers = inOrder(markers)));
+const setMarkers = (markers: readonly Marker[]): boolean =>
+  editScene((scene) => void (scene.markers = inOrder(markers)));
 
 /** Puts a marker at a frame; false where there is one already, or no room for another. */
 export function addMarker(frame: number): boolean {
@@ -41,5 +42,7 @@ export function removeMarker(frame: number): void {
 /** The frame of the next marker after a frame, or of the one before it; undefined where there is none. */
 export function markerFrom(frame: number, way: 1 | -1): number | undefined {
   const { markers } = openedScene();
-  return way > 0 ? markers.find((m) => m.frame > frame)?.frame : [...markers].toReversed().find((m) => m.frame < frame)?.frame;
+  return way > 0
+    ? markers.find((m) => m.frame > frame)?.frame
+    : [...markers].toReversed().find((m) => m.frame < frame)?.frame;
 }

@@ -5,13 +5,17 @@ import { secondsOf } from '../../simulation/sounds';
 import { useRunningScene } from '../../state/running-scene';
 import { Waveform } from '../../widgets/waveform';
 
-/** The first sound that something of the scene follows, and when it begins, seconds; undefined where nothing follows any. */
+/**
+ * The first sound that something of the scene follows, and when it begins, seconds; undefined where nothing follows
+ * any.
+ */
 function followed(scene: Scene): { readonly hash: string; readonly start: number } | undefined {
   if (scene.sounds.length === 0) return undefined;
   for (const sort of MOVABLE_SORTS)
     for (const { drives } of thingsOf(scene, sort))
       for (const drive of Object.values(drives))
-        if (drive.kind === 'loudness' && drive['sound'] !== '') return { hash: drive['sound'] as string, start: drive['start'] as number };
+        if (drive.kind === 'loudness' && drive['sound'] !== '')
+          return { hash: drive['sound'] as string, start: drive['start'] as number };
   return undefined;
 }
 
@@ -26,7 +30,11 @@ export function RulerSound({ left }: { left: (frame: number) => number }) {
   const from = left(clock.back(own.start * fps));
   const to = left(clock.back((own.start + secondsOf(sound)) * fps));
   return (
-    <span className="absolute inset-0 overflow-hidden text-rule" data-testid="waveform" title={`${sound.name}: how loud it is`}>
+    <span
+      className="absolute inset-0 overflow-hidden text-rule"
+      data-testid="waveform"
+      title={`${sound.name}: how loud it is`}
+    >
       <span className="absolute bottom-0 h-5" style={{ left: `${from}%`, width: `${to - from}%` }}>
         <Waveform levels={sound.levels} />
       </span>

@@ -16,9 +16,18 @@ interface Listed {
   readonly on?: boolean;
 }
 
-const button = 'pointer-events-auto flex items-center gap-1.5 rounded-sm px-1 py-0.5 [text-shadow:0_0_4px_black] hover:bg-raised';
+const button =
+  'pointer-events-auto flex items-center gap-1.5 rounded-sm px-1 py-0.5 [text-shadow:0_0_4px_black] hover:bg-raised';
 
-function ThingRow({ type, thing, icon }: { type: Exclude<ThingType, 'field' | 'group'>; thing: Listed; icon: React.ReactNode }) {
+function ThingRow({
+  type,
+  thing,
+  icon,
+}: {
+  type: Exclude<ThingType, 'field' | 'group'>;
+  thing: Listed;
+  icon: React.ReactNode;
+}) {
   const active = useSelection(({ selection }) => isSelected(selection, type, thing.id));
   const hide = () => editThing(type, thing.id, (t) => void ((t as { shown: boolean }).shown = !thing.shown));
   return (

@@ -56,7 +56,11 @@ function Ruler() {
       }}
     >
       {ticks.map((f) => (
-        <span key={f} className="num absolute top-0 border-l border-rule pl-1 text-faint" style={{ left: `${x(f)}%`, height: 18 }}>
+        <span
+          key={f}
+          className="num absolute top-0 border-l border-rule pl-1 text-faint"
+          style={{ left: `${x(f)}%`, height: 18 }}
+        >
           {f}
         </span>
       ))}
@@ -106,7 +110,12 @@ export function TransportBar() {
     <div className="flex h-11 shrink-0 items-center border-t border-rule bg-panel px-3">
       {button('Go to the first frame', 'Home', () => transport.seek(time.first), <SkipBack size={14} />)}
       {button('One frame back', ',', () => transport.step(-1), <StepBack size={14} />)}
-      {button(playing ? 'Pause' : 'Play', 'Space', () => transport.toggle(), playing ? <Pause size={17} /> : <Play size={17} />)}
+      {button(
+        playing ? 'Pause' : 'Play',
+        'Space',
+        () => transport.toggle(),
+        playing ? <Pause size={17} /> : <Play size={17} />,
+      )}
       {button('One frame on', '.', () => transport.step(1), <StepForward size={14} />)}
       {button('Go to the last frame', 'End', () => transport.seek(time.last), <SkipForward size={14} />)}
       <button
@@ -127,7 +136,11 @@ export function TransportBar() {
       <button
         className="text-button px-1 text-xs"
         aria-pressed={autoKey}
-        title={autoKey ? 'A change of a keyed number writes a key at the playhead' : 'A change of a keyed number moves all its keys alike'}
+        title={
+          autoKey
+            ? 'A change of a keyed number writes a key at the playhead'
+            : 'A change of a keyed number moves all its keys alike'
+        }
         onClick={() => useRecord.setState({ autoKey: !autoKey })}
       >
         auto-key

@@ -81,16 +81,28 @@ export function ChosenTrial({ sheet }: { sheet: Sheet }) {
           ))}
       </dl>
       <p className="flex flex-wrap gap-3 py-1">
-        <button className="text-button text-lamp" onClick={adopt} title="Puts these values into the scene, as one step of undo">
+        <button
+          className="text-button text-lamp"
+          onClick={adopt}
+          title="Puts these values into the scene, as one step of undo"
+        >
           Adopt
         </button>
         <button className="text-button" onClick={() => mark(chosen)}>
           {trial.marked ? 'Take the mark away' : 'Mark'}
         </button>
-        <button className="text-button" onClick={() => finerAround(chosen)} title="Sets a sheet half way to its neighbours">
+        <button
+          className="text-button"
+          onClick={() => finerAround(chosen)}
+          title="Sets a sheet half way to its neighbours"
+        >
           Finer around it
         </button>
-        <button className="text-button" onClick={() => doing(branched(), 'branching …')} title="A new scene with these values">
+        <button
+          className="text-button"
+          onClick={() => doing(branched(), 'branching …')}
+          title="A new scene with these values"
+        >
           Branch
         </button>
       </p>
@@ -111,7 +123,11 @@ export function ChosenTrial({ sheet }: { sheet: Sheet }) {
           value={tags}
           onChange={(event) => setTags(event.currentTarget.value)}
         />
-        <button className="text-button" onClick={() => doing(keep(), 'keeping: its picture is drawn …')} disabled={trial.fine < 1}>
+        <button
+          className="text-button"
+          onClick={() => doing(keep(), 'keeping: its picture is drawn …')}
+          disabled={trial.fine < 1}
+        >
           Keep
         </button>
       </p>

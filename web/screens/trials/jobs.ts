@@ -20,9 +20,18 @@ export interface SheetJob {
 
 export type ToTrial =
   | ({ readonly type: 'sheet' } & SheetJob)
-  | { readonly type: 'trial'; readonly number: number; readonly index: number; readonly values: Values; readonly share: number };
+  | {
+      readonly type: 'trial';
+      readonly number: number;
+      readonly index: number;
+      readonly values: Values;
+      readonly share: number;
+    };
 
-/** One frame of a trial as the shot camera sees it: x and y of each particle in 0 … 65535 from the top left; of each emitter so many. */
+/**
+ * One frame of a trial as the shot camera sees it: x and y of each particle in 0 … 65535 from the top left; of each
+ * emitter so many.
+ */
 export interface Shot {
   readonly points: Uint16Array<ArrayBuffer>;
   readonly counts: readonly number[];

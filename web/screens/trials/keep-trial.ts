@@ -14,7 +14,9 @@ function pageOf(sheet: Sheet, trial: Trial): TrialPage {
       return { address, label: `${thing}, ${label}`, unit, value };
     }),
     frame: sheet.through,
-    measured: Object.fromEntries(Object.entries(trial.measured ?? {}).map(([name, value]) => [name, Number.isNaN(value) ? null : value])),
+    measured: Object.fromEntries(
+      Object.entries(trial.measured ?? {}).map(([name, value]) => [name, Number.isNaN(value) ? null : value]),
+    ),
   };
 }
 
@@ -29,7 +31,9 @@ export async function keepTrial(
 ): Promise<LogEntry> {
   const page = pageOf(sheet, trial);
   const picture = await pictureOf(withValues(sheet.scene, trial.values), sheet.through, new AbortController().signal);
-  const title = page.values.map(({ label, value, unit }) => `${label} ${valueText(value)}${unit ? ` ${unit}` : ''}`).join('; ');
+  const title = page.values
+    .map(({ label, value, unit }) => `${label} ${valueText(value)}${unit ? ` ${unit}` : ''}`)
+    .join('; ');
   return api.keepEntry(
     { scene: id, sceneName: scene.name, sort: 'trial', title: title.slice(0, 120), note, tags, document: page },
     picture && base64Of(new Uint8Array(await picture.arrayBuffer())),

@@ -11,7 +11,8 @@ import { saveFile } from '../../widgets/save-file';
 import { changeScene } from '../../state/scene-store';
 import { tagsOf } from './chosen-trial';
 
-const textOf = ({ title, note, tags, sceneName }: LogEntry) => [title, note, sceneName, ...tags].join(' ').toLowerCase();
+const textOf = ({ title, note, tags, sceneName }: LogEntry) =>
+  [title, note, sceneName, ...tags].join(' ').toLowerCase();
 
 /** The pages that hold every word that is looked for. */
 function found(entries: readonly LogEntry[], search: string): readonly LogEntry[] {
@@ -21,9 +22,14 @@ function found(entries: readonly LogEntry[], search: string): readonly LogEntry[
 
 async function exportPages(entries: readonly LogEntry[]): Promise<void> {
   const pictures = await Promise.all(
-    entries.filter(({ pictured }) => pictured).map(async ({ id }) => [`pictures/${id}.png`, await api.entryPicture(id)] as const),
+    entries
+      .filter(({ pictured }) => pictured)
+      .map(async ({ id }) => [`pictures/${id}.png`, await api.entryPicture(id)] as const),
   );
-  const zip = zipSync({ 'logbook.md': strToU8(logbookMarkdown(entries)), ...Object.fromEntries(pictures) }, { level: 0 });
+  const zip = zipSync(
+    { 'logbook.md': strToU8(logbookMarkdown(entries)), ...Object.fromEntries(pictures) },
+    { level: 0 },
+  );
   saveFile(zip, 'logbook.zip', 'application/zip');
 }
 
@@ -107,7 +113,9 @@ function Page({ entry, onChanged }: { entry: LogEntry; onChanged: () => void }) 
 }
 
 /** The page that was taken away last, so that it can be brought back. */
-let removed: { readonly entry: Omit<LogEntry, 'id' | 'created' | 'pictured'>; readonly picture: string | undefined } | undefined;
+let removed:
+  | { readonly entry: Omit<LogEntry, 'id' | 'created' | 'pictured'>; readonly picture: string | undefined }
+  | undefined;
 
 /** Kept trials of all scenes: searched, described, applied to the scene that is open, and exported. */
 export function Logbook() {
@@ -141,7 +149,11 @@ export function Logbook() {
             Bring back “{removed.entry.title}”
           </button>
         )}
-        <button className="text-button" disabled={shownEntries.length === 0} onClick={() => void exportPages(shownEntries)}>
+        <button
+          className="text-button"
+          disabled={shownEntries.length === 0}
+          onClick={() => void exportPages(shownEntries)}
+        >
           Export as Markdown
         </button>
       </p>
@@ -150,7 +162,9 @@ export function Logbook() {
           {error.message}
         </p>
       )}
-      {entries?.length === 0 && <p className="py-6 text-second">Nothing is kept yet: press a trial of a sheet, and Keep.</p>}
+      {entries?.length === 0 && (
+        <p className="py-6 text-second">Nothing is kept yet: press a trial of a sheet, and Keep.</p>
+      )}
       <ul className="min-h-0 flex-1 overflow-y-auto">
         {shownEntries.map((entry) => (
           <Page key={entry.id} entry={entry} onChanged={changed} />

@@ -36,11 +36,22 @@ const PARTICLES: NumberParameter = {
 const rootOf = (address: string) => address.split('/').slice(0, -1).join('/');
 
 /** One number that is varied, and over what. */
-function AxisRows({ name, axis, all, onChange }: { name: string; axis: Axis; all: readonly Variable[]; onChange: (axis: Axis) => void }) {
+function AxisRows({
+  name,
+  axis,
+  all,
+  onChange,
+}: {
+  name: string;
+  axis: Axis;
+  all: readonly Variable[];
+  onChange: (axis: Axis) => void;
+}) {
   const things = [...new Map(all.map((v) => [rootOf(v.address), v.thing]))];
   const root = rootOf(axis.address);
   const own = all.filter((v) => rootOf(v.address) === root);
-  const choose = (variable: Variable | undefined) => variable && onChange({ address: variable.address, text: usualText(variable) });
+  const choose = (variable: Variable | undefined) =>
+    variable && onChange({ address: variable.address, text: usualText(variable) });
   const now = all.find((v) => v.address === axis.address);
   return (
     <>
@@ -121,12 +132,23 @@ export function SheetControls() {
         </button>
       )}
       <NumberRow label="Frames" parameter={FRAMES} value={frames} onChange={(value) => setTrials({ frames: value })} />
-      <NumberRow label="Particles" parameter={PARTICLES} value={particles} onChange={(value) => setTrials({ particles: value })} />
-      <LabelledRow label="Ordered by" help="A measure at the last frame, the largest first; or as they stand in the sheet.">
+      <NumberRow
+        label="Particles"
+        parameter={PARTICLES}
+        value={particles}
+        onChange={(value) => setTrials({ particles: value })}
+      />
+      <LabelledRow
+        label="Ordered by"
+        help="A measure at the last frame, the largest first; or as they stand in the sheet."
+      >
         <Choice
           label="Ordered by"
           value={order ?? ''}
-          options={[{ value: '', label: 'their values' }, ...MEASURE_NAMES.map((m) => ({ value: m, label: labelOf(m) }))]}
+          options={[
+            { value: '', label: 'their values' },
+            ...MEASURE_NAMES.map((m) => ({ value: m, label: labelOf(m) })),
+          ]}
           onChange={(value) => setTrials({ order: value === '' ? undefined : (value as Measure) })}
         />
       </LabelledRow>

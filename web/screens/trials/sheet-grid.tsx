@@ -6,7 +6,8 @@ import { CellPicture } from './cell-picture';
 import { mark, setTrials, useTrials, valueText, type Sheet, type Trial } from './trials-store';
 
 export const unitOf = (measure: Measure): string => (measure === 'difference' ? 'm' : MEASURES[measure].unit);
-export const labelOf = (measure: Measure): string => (measure === 'difference' ? 'difference from the current' : MEASURES[measure].label);
+export const labelOf = (measure: Measure): string =>
+  measure === 'difference' ? 'difference from the current' : MEASURES[measure].label;
 
 /** Trials in their rows and columns; or one after another, where they are ordered by a measure. */
 function placed(sheet: Sheet, order: Measure | undefined): { trial: Trial; index: number }[] {
@@ -20,7 +21,9 @@ function placed(sheet: Sheet, order: Measure | undefined): { trial: Trial; index
 }
 
 function words(sheet: Sheet, trial: Trial): string {
-  return trial.values.map(([, value], i) => `${sheet.variables[i]!.thing}, ${sheet.variables[i]!.label} ${valueText(value)}`).join('; ');
+  return trial.values
+    .map(([, value], i) => `${sheet.variables[i]!.thing}, ${sheet.variables[i]!.label} ${valueText(value)}`)
+    .join('; ');
 }
 
 /** The trial under the pointer, large. */
@@ -88,8 +91,15 @@ export function SheetGrid({ sheet }: { sheet: Sheet }) {
               {trial.shots.length > 0 ? (
                 <CellPicture sheet={sheet} trial={trial} width={cell - 2} />
               ) : (
-                <div className="grid place-content-center bg-black p-1 text-xs text-faint" style={{ height: (cell * 9) / 16 }}>
-                  {trial.refused === undefined ? '…' : <span className="line-clamp-3 text-signal">{trial.refused}</span>}
+                <div
+                  className="grid place-content-center bg-black p-1 text-xs text-faint"
+                  style={{ height: (cell * 9) / 16 }}
+                >
+                  {trial.refused === undefined ? (
+                    '…'
+                  ) : (
+                    <span className="line-clamp-3 text-signal">{trial.refused}</span>
+                  )}
                 </div>
               )}
               <p className="num flex justify-between gap-1 truncate px-1" style={{ fontSize: cell < 120 ? 9 : 11 }}>

@@ -15,7 +15,10 @@ interface Task {
 /** Part of the particles that the first pictures of a sheet are made of. */
 const COARSE = 1 / 8;
 
-/** Runs the trials of a sheet on the threads of the page: all of them with few particles first, then each with all that are wanted. */
+/**
+ * Runs the trials of a sheet on the threads of the page: all of them with few particles first, then each with all that
+ * are wanted.
+ */
 export class SheetRunner {
   private readonly hands: Hand[] = [];
   private tasks: Task[] = [];

@@ -99,8 +99,8 @@ export function TrialsPage() {
               </>
             ) : (
               <p className="grid flex-1 place-content-center text-second">
-                Choose one or two numbers and their values, and make the sheet: each cell is the scene with other values, simulated from its
-                start.
+                Choose one or two numbers and their values, and make the sheet: each cell is the scene with other
+                values, simulated from its start.
               </p>
             )}
           </TabPanel>

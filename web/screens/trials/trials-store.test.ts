@@ -13,7 +13,8 @@ vi.mock('../../state/start-worker', () => ({
     hands.push(hand);
     return {
       postMessage: (message: ToTrial) => hand.posted.push(message),
-      addEventListener: (type: string, listen: (event: { data: object }) => void) => type === 'message' && listeners.push(listen),
+      addEventListener: (type: string, listen: (event: { data: object }) => void) =>
+        type === 'message' && listeners.push(listen),
       terminate: () => undefined,
     };
   },
@@ -68,7 +69,11 @@ describe('what is varied', () => {
 
 describe('a sheet', () => {
   it('has a trial for each value, and for each pair of two numbers', () => {
-    expect(sheetOf('1, 2, 4').trials.map(({ values }) => values)).toEqual([[[STRENGTH, 1]], [[STRENGTH, 2]], [[STRENGTH, 4]]]);
+    expect(sheetOf('1, 2, 4').trials.map(({ values }) => values)).toEqual([
+      [[STRENGTH, 1]],
+      [[STRENGTH, 2]],
+      [[STRENGTH, 4]],
+    ]);
     store.setTrials({ down: { address: 'fields/f1/strength', text: '0:1:2' } });
     store.makeSheet(scene);
     expect(state().sheet!.trials).toHaveLength(6);
@@ -99,7 +104,14 @@ describe('a sheet', () => {
 
   it('takes its answers, and none of an older sheet', () => {
     const { number } = sheetOf('1, 2');
-    const answer = { type: 'trial', number, index: 1, share: 0.5 / 8, shots: [{ points: new Uint16Array(2), counts: [1] }], measured: {} };
+    const answer = {
+      type: 'trial',
+      number,
+      index: 1,
+      share: 0.5 / 8,
+      shots: [{ points: new Uint16Array(2), counts: [1] }],
+      measured: {},
+    };
     hands[0]!.answer({ ...answer, number: number - 1 });
     expect(state().sheet!.trials[1]!.fine).toBe(0);
     hands[0]!.answer(answer);

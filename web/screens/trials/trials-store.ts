@@ -49,7 +49,11 @@ export interface Sheet {
   /** Whether what was not made yet has been given up. */
   readonly stopped: boolean;
   /** Milliseconds from the start to the first picture of every cell, and to the last of all. */
-  readonly seconds: { readonly started: number; readonly pictured: number | undefined; readonly done: number | undefined };
+  readonly seconds: {
+    readonly started: number;
+    readonly pictured: number | undefined;
+    readonly done: number | undefined;
+  };
 }
 
 interface TrialsState {
@@ -128,7 +132,8 @@ const runner = new SheetRunner((message) => {
 
 function withAnswer(sheet: Sheet, message: FromTrial): Sheet {
   const trials = sheet.trials.map((trial, i): Trial => {
-    if (message.type === 'refused') return i === message.index || message.index < 0 ? { ...trial, refused: message.message } : trial;
+    if (message.type === 'refused')
+      return i === message.index || message.index < 0 ? { ...trial, refused: message.message } : trial;
     if (i !== message.index) return trial;
     return { ...trial, shots: message.shots, measured: message.measured, fine: message.share / fullShare };
   });
@@ -152,7 +157,8 @@ let fullShare = 1;
 export function makeSheet(scene: Scene): void {
   const { across, down, frames, particles } = useTrials.getState();
   try {
-    if (down?.address === across.address) throw new VariationError(`${across.address} is varied twice; allowed are two numbers`);
+    if (down?.address === across.address)
+      throw new VariationError(`${across.address} is varied twice; allowed are two numbers`);
     const variations = [across, ...(down ? [down] : [])].map((axis) => variationOf(scene, axis));
     const cells = cellsOf(variations);
     const { first } = scene.time;
@@ -168,7 +174,14 @@ export function makeSheet(scene: Scene): void {
       variables: variations.map(({ address }) => all.find((v) => v.address === address)!),
       first,
       through,
-      trials: cells.map((cell) => ({ ...cell, shots: [], fine: 0, measured: undefined, refused: undefined, marked: false })),
+      trials: cells.map((cell) => ({
+        ...cell,
+        shots: [],
+        fine: 0,
+        measured: undefined,
+        refused: undefined,
+        marked: false,
+      })),
       stopped: false,
       seconds: { started: performance.now(), pictured: undefined, done: undefined },
     };
@@ -193,7 +206,10 @@ export function stopSheet(): void {
 /** Marks a trial, or takes its mark away. */
 export function mark(index: number): void {
   const { sheet } = useTrials.getState();
-  if (sheet) setTrials({ sheet: { ...sheet, trials: sheet.trials.map((t, i) => (i === index ? { ...t, marked: !t.marked } : t)) } });
+  if (sheet)
+    setTrials({
+      sheet: { ...sheet, trials: sheet.trials.map((t, i) => (i === index ? { ...t, marked: !t.marked } : t)) },
+    });
 }
 
 /** Sets the numbers of a finer sheet: half way to the neighbours of a trial on both sides. */

@@ -58,7 +58,14 @@ function tried(order: SheetJob, { index, values, share }: Extract<ToTrial, { typ
       if (run.frame >= through) break;
       run.advance();
     }
-    return { type: 'trial', number, index, share, shots, measured: measuredOf(scene, assets, run, currentAt(order, share)) };
+    return {
+      type: 'trial',
+      number,
+      index,
+      share,
+      shots,
+      measured: measuredOf(scene, assets, run, currentAt(order, share)),
+    };
   } finally {
     run.end();
   }
@@ -77,6 +84,11 @@ addEventListener('message', ({ data }: MessageEvent<ToTrial>) => {
     const answer = tried(sheet, data);
     postMessage(answer, { transfer: answer.type === 'trial' ? answer.shots.map(({ points }) => points.buffer) : [] });
   } catch (error) {
-    postMessage({ type: 'refused', number, index, message: error instanceof Error ? error.message : String(error) } satisfies FromTrial);
+    postMessage({
+      type: 'refused',
+      number,
+      index,
+      message: error instanceof Error ? error.message : String(error),
+    } satisfies FromTrial);
   }
 });

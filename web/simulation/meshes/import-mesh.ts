@@ -11,7 +11,8 @@ export async function importMesh(file: File): Promise<MeshImport> {
   try {
     const answer = await new Promise<MeshAnswer>((resolve, reject) => {
       worker.onmessage = ({ data }: MessageEvent<MeshAnswer>) => resolve(data);
-      worker.onerror = (event) => reject(new Error(`“${file.name}” can’t be read: ${event.message || 'the reader stopped'}.`));
+      worker.onerror = (event) =>
+        reject(new Error(`“${file.name}” can’t be read: ${event.message || 'the reader stopped'}.`));
       worker.postMessage({ bytes, name: file.name }, [bytes]);
     });
     if (!answer.ok) throw new Error(answer.message);

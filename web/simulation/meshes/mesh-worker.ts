@@ -8,6 +8,7 @@ const port = workerScope<{ bytes: ArrayBuffer; name: string }, MeshAnswer>();
 port.onmessage = ({ data }) => {
   readMeshFile(new Uint8Array(data.bytes), data.name).then(
     (made) => port.postMessage({ ok: true, ...made }, [made.glb.buffer]),
-    (error: unknown) => port.postMessage({ ok: false, message: error instanceof Error ? error.message : String(error) }, []),
+    (error: unknown) =>
+      port.postMessage({ ok: false, message: error instanceof Error ? error.message : String(error) }, []),
   );
 };

@@ -11,13 +11,17 @@ export function journalInMemory() {
       entries.set(`${entry.scene} ${entry.window}`, structuredClone(entry));
       return Promise.resolve();
     },
-    putHistory: async (history) => Promise.resolve(void histories.set(`${history.scene} ${history.window}`, structuredClone(history))),
+    putHistory: async (history) =>
+      Promise.resolve(void histories.set(`${history.scene} ${history.window}`, structuredClone(history))),
     entries: async (scene) =>
       Promise.resolve(
-        [...entries.values()].filter((entry) => scene === undefined || entry.scene === scene).toSorted((a, b) => b.at - a.at),
+        [...entries.values()]
+          .filter((entry) => scene === undefined || entry.scene === scene)
+          .toSorted((a, b) => b.at - a.at),
       ),
     history: async (scene, window) => Promise.resolve(histories.get(`${scene} ${window}`)),
-    remove: async (scene, window) => Promise.resolve(void (entries.delete(`${scene} ${window}`), histories.delete(`${scene} ${window}`))),
+    remove: async (scene, window) =>
+      Promise.resolve(void (entries.delete(`${scene} ${window}`), histories.delete(`${scene} ${window}`))),
   };
   return { ...kept, kept, journal };
 }

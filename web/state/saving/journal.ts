@@ -68,7 +68,8 @@ export const journal: Journal = {
   putHistory: async (history) => void (await (await database()).put('histories', history)),
   async entries(scene) {
     const db = await database();
-    const found = scene === undefined ? await db.getAll('entries') : await db.getAllFromIndex('entries', 'scene', scene);
+    const found =
+      scene === undefined ? await db.getAll('entries') : await db.getAllFromIndex('entries', 'scene', scene);
     return found.toSorted((a, b) => b.at - a.at);
   },
   history: async (scene, window) => (await database()).get('histories', [scene, window]),

@@ -35,8 +35,9 @@ function readDocument(document: unknown): Scene | undefined {
 }
 
 /**
- * The state in which a scene is opened, from the server's scene and the entry in the journal. Edits that were not saved go on from the revision they
- * were made from; where the server has another by now, and not because it was sent from here, both sides have changed.
+ * The state in which a scene is opened, from the server's scene and the entry in the journal. Edits that were not saved
+ * go on from the revision they were made from; where the server has another by now, and not because it was sent from
+ * here, both sides have changed.
  */
 export function reconciled(stored: StoredScene, left: Entry | undefined): Opened {
   const { id, revision, changed, scene: saved } = stored;
@@ -48,7 +49,9 @@ export function reconciled(stored: StoredScene, left: Entry | undefined): Opened
   return got ? { ...fresh, present } : { ...fresh, present, theirs: revision };
 }
 
-/** The undo that goes with a scene; none where it belongs to another state of it, or to an older version of documents. */
+/**
+ * The undo that goes with a scene; none where it belongs to another state of it, or to an older version of documents.
+ */
 function undoOf(history: KeptHistory | undefined, present: Scene): Undo {
   if (!history) return NO_UNDO;
   const all = [...history.past, history.present, ...history.future];
@@ -77,7 +80,10 @@ async function keepAsCopy({ document, scene, window }: Entry): Promise<void> {
 }
 
 /** Opens a scene to be worked on: its saver, and the undo it had when it was left. */
-export async function openSaved(id: string, show: (scene: Scene) => void): Promise<{ saver: Saver; undo: Undo; present: Scene }> {
+export async function openSaved(
+  id: string,
+  show: (scene: Scene) => void,
+): Promise<{ saver: Saver; undo: Undo; present: Scene }> {
   openHere.add(id);
   const handed = unfinished.get(id)?.handOver();
   unfinished.delete(id);
@@ -114,7 +120,10 @@ export function closeSaved(saver: Saver): void {
 /** Milliseconds after which leftovers are looked for again where the server did not answer. */
 const AGAIN = 10_000;
 
-/** Saves the unsaved scenes of closed windows, and forgets entries that were saved long ago. Scenes that are open are left alone. */
+/**
+ * Saves the unsaved scenes of closed windows, and forgets entries that were saved long ago. Scenes that are open are
+ * left alone.
+ */
 export async function saveLeftovers(): Promise<void> {
   const [entries, open, own] = await Promise.all([journal.entries(), openWindows(), thisWindow()]);
   let unanswered = false;

@@ -9,20 +9,29 @@ import { Saver, type SaverDeps } from './saver';
 const start = newScene('Saved');
 const seeded = (seed: number): Scene => ({ ...start, seed });
 
-/** A server that keeps scenes at revisions. `hold` keeps answers back until it is resolved; what is held is done at once. */
+/**
+ * A server that keeps scenes at revisions. `hold` keeps answers back until it is resolved; what is held is done at
+ * once.
+ */
 function aServer() {
   const scenes = new Map<string, { revision: number; scene: Scene; deleted?: boolean }>();
   const kept = { scenes, down: false, status: 0, hold: undefined as Promise<void> | undefined, saves: 0 };
   const found = (id: string) => {
     const scene = scenes.get(id);
-    if (!scene || scene.deleted) throw new ApiError(404, [{ code: 'missing', field: 'id', message: 'Gone.', allowed: '' }], undefined);
+    if (!scene || scene.deleted)
+      throw new ApiError(404, [{ code: 'missing', field: 'id', message: 'Gone.', allowed: '' }], undefined);
     return scene;
   };
   const api: SaverDeps['api'] = {
     async save(id, revision, scene) {
       kept.saves++;
       await Promise.resolve();
-      if (kept.down) throw new ApiError(0, [{ code: 'unreachable', field: 'server', message: 'No answer.', allowed: '' }], undefined);
+      if (kept.down)
+        throw new ApiError(
+          0,
+          [{ code: 'unreachable', field: 'server', message: 'No answer.', allowed: '' }],
+          undefined,
+        );
       if (kept.status > 0) throw new ApiError(kept.status, [], undefined);
       const own = found(id);
       if (revision !== own.revision) throw new ApiError(412, [], own.revision);
@@ -32,7 +41,13 @@ function aServer() {
       await kept.hold;
       return answer;
     },
-    open: async (id) => Promise.resolve({ id, changed: `at ${found(id).revision}`, revision: found(id).revision, scene: found(id).scene }),
+    open: async (id) =>
+      Promise.resolve({
+        id,
+        changed: `at ${found(id).revision}`,
+        revision: found(id).revision,
+        scene: found(id).scene,
+      }),
     async create({ name }) {
       scenes.set('copy', { revision: 1, scene: { ...start, name: name! } });
       return Promise.resolve({ id: 'copy', revision: 1, changed: 'then', scene: { ...start, name: name! } });
@@ -52,7 +67,12 @@ let shown: Scene[];
 function open(id: string, scene: Scene = start): Saver {
   server.kept.scenes.set(id, { revision: 1, scene });
   const opened = { id, saved: scene, revision: 1, changed: 'before', present: scene, sent: [] };
-  return new Saver(opened, { api: server.api, journal: memory.journal, window: 'w', show: (theirs) => void shown.push(theirs) });
+  return new Saver(opened, {
+    api: server.api,
+    journal: memory.journal,
+    window: 'w',
+    show: (theirs) => void shown.push(theirs),
+  });
 }
 
 const kind = (saver: Saver) => saver.state.getState().kind;
@@ -191,7 +211,16 @@ describe('the journal', () => {
   });
 
   it('gives edits back that were never answered: over the revision they were made from', () => {
-    const left = { scene: 'a', window: 'w', at: 1, revision: 4, changed: 'x', document: seeded(9), saved: false, sent: [] };
+    const left = {
+      scene: 'a',
+      window: 'w',
+      at: 1,
+      revision: 4,
+      changed: 'x',
+      document: seeded(9),
+      saved: false,
+      sent: [],
+    };
     const server = { id: 'a', revision: 4, changed: 'now', scene: start };
     expect(reconciled(server, left)).toMatchObject({ revision: 4, present: { seed: 9 }, saved: { seed: 1 } });
     expect(reconciled(server, { ...left, saved: true }).present).toBe(start);
@@ -199,7 +228,16 @@ describe('the journal', () => {
   });
 
   it('knows its own save that arrived without an answer; it asks only where another changed the scene', () => {
-    const left = { scene: 'a', window: 'w', at: 1, revision: 4, changed: 'x', document: seeded(9), saved: false, sent: [seeded(8)] };
+    const left = {
+      scene: 'a',
+      window: 'w',
+      at: 1,
+      revision: 4,
+      changed: 'x',
+      document: seeded(9),
+      saved: false,
+      sent: [seeded(8)],
+    };
     const at = (scene: Scene) => reconciled({ id: 'a', revision: 5, changed: 'now', scene }, left);
     expect(at(seeded(8))).toMatchObject({ revision: 5, present: { seed: 9 } });
     expect(at(seeded(8)).theirs).toBeUndefined();

@@ -37,8 +37,9 @@ export interface SaverDeps {
 }
 
 /**
- * Saves one scene by itself, each time over the revision it was made from. It holds that scene's last state and reads nobody else's, so that
- * it can finish its work after the scene has been closed. Every edit is in the journal until the server has it.
+ * Saves one scene by itself, each time over the revision it was made from. It holds that scene's last state and reads
+ * nobody else's, so that it can finish its work after the scene has been closed. Every edit is in the journal until the
+ * server has it.
  */
 export class Saver {
   readonly id: string;
@@ -117,7 +118,10 @@ export class Saver {
     await this.flight;
   }
 
-  /** Hears that the server has a revision. A window without edits of its own takes it over; one with edits sends them, and learns of it so. */
+  /**
+   * Hears that the server has a revision. A window without edits of its own takes it over; one with edits sends them,
+   * and learns of it so.
+   */
   async hear(revision: number): Promise<void> {
     this.heard = Math.max(this.heard, revision);
     if (this.ended || this.closed || this.heard <= this.revision) return;
@@ -159,7 +163,9 @@ export class Saver {
     await this.flush();
   }
 
-  /** The scene is closed: unsaved edits are sent, again and again where there is no answer, until the server has them. */
+  /**
+   * The scene is closed: unsaved edits are sent, again and again where there is no answer, until the server has them.
+   */
   close(): void {
     this.closed = true;
     if (this.isSaved) this.note();
@@ -214,11 +220,15 @@ export class Saver {
     if (!(error instanceof ApiError)) return this.tell({ type: 'unanswered', message });
     if (status === 412) return this.overtaken(error.revision ?? 0);
     if (status === 404) return this.tell({ type: 'refused', message, gone: true });
-    if (status >= 400 && status < 500 && status !== 408 && status !== 429) return this.tell({ type: 'refused', message, gone: false });
+    if (status >= 400 && status < 500 && status !== 408 && status !== 429)
+      return this.tell({ type: 'refused', message, gone: false });
     this.tell({ type: 'unanswered', message });
   }
 
-  /** The server has another revision. Where it is a scene that was sent from here without an answer, nobody is in the way. */
+  /**
+   * The server has another revision. Where it is a scene that was sent from here without an answer, nobody is in the
+   * way.
+   */
   private async overtaken(theirs: number): Promise<void> {
     try {
       const stored = await this.deps.api.open(this.id);
@@ -226,7 +236,8 @@ export class Saver {
         return this.hasSaved(stored.scene, stored);
       this.tell({ type: 'overtaken', theirs: stored.revision });
     } catch (error) {
-      if ((error as { status?: number }).status === 0) this.tell({ type: 'unanswered', message: (error as Error).message });
+      if ((error as { status?: number }).status === 0)
+        this.tell({ type: 'unanswered', message: (error as Error).message });
       else this.tell({ type: 'overtaken', theirs });
     }
   }

@@ -10,8 +10,8 @@ function deliver(news: SceneNews | undefined): void {
 }
 
 /**
- * One window of the browser listens to the server and tells the others: a browser has few connections to a server, and each listener takes one
- * for good. When that window goes, the next takes its place.
+ * One window of the browser listens to the server and tells the others: a browser has few connections to a server, and
+ * each listener takes one for good. When that window goes, the next takes its place.
  */
 function listen(): void {
   const others = new BroadcastChannel('bathyclast-news');

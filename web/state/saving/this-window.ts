@@ -38,8 +38,8 @@ function held(id: string): Promise<boolean> {
 let taken: Promise<string> | undefined;
 
 /**
- * The id of this window: the same after it has been loaded anew, and never that of another window that is open. A window that was
- * duplicated begins with the id of its original, and takes one of its own.
+ * The id of this window: the same after it has been loaded anew, and never that of another window that is open. A
+ * window that was duplicated begins with the id of its original, and takes one of its own.
  */
 export function thisWindow(): Promise<string> {
   return (taken ??= (async () => {

@@ -20,6 +20,9 @@ export function placeAtShot(rig: SceneView): void {
   beginGesture();
   for (const [name, value] of Object.entries(shot))
     if (!setIfKeyed({ sort: 'camera', id: '' }, name, value))
-      editScene((scene) => void ((scene.camera as Record<string, unknown>)[name] = typeof value === 'number' ? value : [...value]));
+      editScene(
+        (scene) =>
+          void ((scene.camera as Record<string, unknown>)[name] = typeof value === 'number' ? value : [...value]),
+      );
   endGesture();
 }

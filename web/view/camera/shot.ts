@@ -17,7 +17,8 @@ export function shotAt(scene: Scene, frame: number, aspect: number): Shot {
   const moved = withDrives(scene);
   const { carrier, aims } = scene.camera;
   // Exactly, as it is written to files; few cameras stand on a carrier.
-  const carriers = carrier === '' && aims === '' ? moved.carriers : movedCarriers(moved, useAssets.getState().assets, pageBackend);
+  const carriers =
+    carrier === '' && aims === '' ? moved.carriers : movedCarriers(moved, useAssets.getState().assets, pageBackend);
   const camera = new PerspectiveCamera();
   const place = (back: number) => placeShotCamera(camera, sceneNow(scene, frame - back * fps, carriers), aspect);
   const now = sceneNow(scene, frame, carriers);

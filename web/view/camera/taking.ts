@@ -18,7 +18,10 @@ export interface Finish {
 }
 
 /** What is made of the light, as the output of a scene says, before an image of that hash. */
-export function finishOf({ background, behind, top, exposure, tone, white, glow, glowFrom, glowRadius }: Output, plate: string): Finish {
+export function finishOf(
+  { background, behind, top, exposure, tone, white, glow, glowFrom, glowRadius }: Output,
+  plate: string,
+): Finish {
   return {
     background,
     behind: behind === 'sequence' ? 'plate' : behind,
@@ -56,7 +59,10 @@ export interface Shot extends Finish {
   readonly rate?: number;
   /** Undefined where all is sharp. */
   readonly lens?: Lens | undefined;
-  /** Where the frame of the shot lies in the picture, as [left, bottom, width, height] in shares; all of it where left out. */
+  /**
+   * Where the frame of the shot lies in the picture, as [left, bottom, width, height] in shares; all of it where left
+   * out.
+   */
   readonly frame?: readonly [number, number, number, number];
   /** How meshes are lit, and the fog. */
   readonly light: Light;

@@ -114,7 +114,10 @@ export class ViewRig {
     this.request();
   }
 
-  /** Looks through the shot camera as it is on a frame, with a margin round its frame; and goes along with it until the view is moved. */
+  /**
+   * Looks through the shot camera as it is on a frame, with a margin round its frame; and goes along with it until the
+   * view is moved.
+   */
   lookThroughShot(scene: Scene, frame: number): void {
     const { camera, output } = sceneNow(scene, frame);
     const shape = output.width / output.height / this.camera.aspect;
@@ -128,7 +131,9 @@ export class ViewRig {
       const { position } = this.camera;
       const sight = position.clone().sub(this.controls.target);
       if (sight.lengthSq() === 0) sight.set(0, 0, 1);
-      position.copy(this.controls.target).add(sight.setLength(camera.height / 2 / Math.tan((FLAT_ANGLE * Math.PI) / 360)));
+      position
+        .copy(this.controls.target)
+        .add(sight.setLength(camera.height / 2 / Math.tan((FLAT_ANGLE * Math.PI) / 360)));
     }
     this.settle();
     this.through = true;
@@ -158,7 +163,10 @@ export class ViewRig {
     };
   }
 
-  /** Where the frame of the shot lies in the picture while one looks through its camera, as [left, bottom, width, height] in shares. */
+  /**
+   * Where the frame of the shot lies in the picture while one looks through its camera, as [left, bottom, width,
+   * height] in shares.
+   */
   get shotFrame(): readonly [number, number, number, number] | undefined {
     if (!this.through) return undefined;
     const { output } = openedScene();
@@ -201,7 +209,8 @@ export class ViewRig {
 
   /** Moves the view sideways, as a share of its height. */
   pan(right: number, up: number): void {
-    const scale = 2 * Math.tan((this.camera.fov * Math.PI) / 360) * this.camera.position.distanceTo(this.controls.target);
+    const scale =
+      2 * Math.tan((this.camera.fov * Math.PI) / 360) * this.camera.position.distanceTo(this.controls.target);
     const move = new Vector3(right * scale, up * scale, 0).applyQuaternion(this.camera.quaternion);
     this.camera.position.add(move);
     this.controls.target.add(move);
@@ -247,7 +256,11 @@ export class ViewRig {
   /** Origin and direction of sight through a point of the screen, in the scene. */
   sightThrough(clientX: number, clientY: number): { origin: Vector3; direction: Vector3 } {
     const box = this.canvas.getBoundingClientRect();
-    const point = new Vector3(((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2, 0.5);
+    const point = new Vector3(
+      ((clientX - box.left) / box.width) * 2 - 1,
+      1 - ((clientY - box.top) / box.height) * 2,
+      0.5,
+    );
     const back = this.picture.wholeMatrix.clone().invert();
     if (this.flat) {
       // All lines of sight are parallel: the one through that point.
@@ -277,7 +290,8 @@ export class ViewRig {
   /** Brings the projection up to date; that of a flat view hangs on its distance. */
   private reproject(): void {
     const { camera } = this;
-    if (this.flat) makeFlat(camera, 2 * camera.position.distanceTo(this.controls.target) * Math.tan((camera.fov * Math.PI) / 360));
+    if (this.flat)
+      makeFlat(camera, 2 * camera.position.distanceTo(this.controls.target) * Math.tan((camera.fov * Math.PI) / 360));
     else {
       [camera.near, camera.far] = [0.01, 2000];
       camera.updateProjectionMatrix();

@@ -18,7 +18,10 @@ const rig = {
   sight: camera.getWorldDirection(new Vector3()),
   sightThrough: (x: number, y: number) => ({
     origin: camera.position.clone(),
-    direction: new Vector3((x / 300) * 2 - 1, 1 - (y / 200) * 2, 0.5).unproject(camera).sub(camera.position).normalize(),
+    direction: new Vector3((x / 300) * 2 - 1, 1 - (y / 200) * 2, 0.5)
+      .unproject(camera)
+      .sub(camera.position)
+      .normalize(),
   }),
 } as unknown as ViewRig;
 
@@ -50,7 +53,8 @@ describe('dragging in the view', () => {
     expect(my).toBeCloseTo(y - 10, 4);
   });
 
-  it('dragged numbers are rounded to hundredths', () => expect([0.12345, -1.005, 2].map(hundredths)).toEqual([0.12, -1, 2]));
+  it('dragged numbers are rounded to hundredths', () =>
+    expect([0.12345, -1.005, 2].map(hundredths)).toEqual([0.12, -1, 2]));
 });
 
 describe('the shot camera', () => {

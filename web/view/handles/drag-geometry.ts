@@ -2,7 +2,9 @@ import { Plane, Ray, Vector3 } from 'three';
 import type { Vector } from '../../../core/lib/math/vector';
 import type { ViewRig } from '../camera/view-rig';
 
-/** How far along an axis through `origin` (unit direction) the line of sight under the pointer passes nearest, metres. */
+/**
+ * How far along an axis through `origin` (unit direction) the line of sight under the pointer passes nearest, metres.
+ */
 export function alongAxis(rig: ViewRig, clientX: number, clientY: number, origin: Vector, axis: Vector): number {
   const { origin: eye, direction } = rig.sightThrough(clientX, clientY);
   const a = new Vector3(...axis);

@@ -15,8 +15,21 @@ import type { ViewRig } from '../camera/view-rig';
 
 const PATH = 'place.position';
 
-/** The keys of the position of the selected thing on its motion path: dragged where they are, pressed to go to their frame, taken away. */
-export function MotionHandles({ rig, placed, name, owner }: { rig: ViewRig; placed: Placed; name: string; owner: PlaceOwner }) {
+/**
+ * The keys of the position of the selected thing on its motion path: dragged where they are, pressed to go to their
+ * frame, taken away.
+ */
+export function MotionHandles({
+  rig,
+  placed,
+  name,
+  owner,
+}: {
+  rig: ViewRig;
+  placed: Placed;
+  name: string;
+  owner: PlaceOwner;
+}) {
   const scene = useRunningScene();
   const { transport } = useStage();
   const now = Math.round(useSceneFrame());
@@ -37,14 +50,20 @@ export function MotionHandles({ rig, placed, name, owner }: { rig: ViewRig; plac
       const outer = outerFrame(scene, placed, key.frame);
       followDrag(
         event,
-        ({ clientX, clientY }) => put(i, mapVector(inward(outer, onFacingPlane(rig, clientX, clientY, at)), hundredths)),
+        ({ clientX, clientY }) =>
+          put(i, mapVector(inward(outer, onFacingPlane(rig, clientX, clientY, at)), hundredths)),
         (moved) => moved || transport.seek(clockIn(scene).back(key.frame)),
       );
     };
     const onKey = (event: React.KeyboardEvent) => {
       const step = event.shiftKey ? 0.01 : 0.1;
       const by = (
-        { ArrowLeft: [-step, 0, 0], ArrowRight: [step, 0, 0], ArrowUp: [0, step, 0], ArrowDown: [0, -step, 0] } as Record<string, Vector>
+        {
+          ArrowLeft: [-step, 0, 0],
+          ArrowRight: [step, 0, 0],
+          ArrowUp: [0, step, 0],
+          ArrowDown: [0, -step, 0],
+        } as Record<string, Vector>
       )[event.key];
       if (by)
         put(

@@ -22,7 +22,17 @@ const ARM = 0.09;
 const DEGREES_A_PIXEL = 0.5;
 
 /** Handles to place the selected thing (the middle freely, an arm along its axis) and to turn it about its axes. */
-export function PlaceHandles({ rig, placed, name, owner }: { rig: ViewRig; placed: Placed; name: string; owner: PlaceOwner }) {
+export function PlaceHandles({
+  rig,
+  placed,
+  name,
+  owner,
+}: {
+  rig: ViewRig;
+  placed: Placed;
+  name: string;
+  owner: PlaceOwner;
+}) {
   const scene = useRunningScene();
   const frame = useSceneFrame();
   const [turning, setTurning] = useState(false);
@@ -102,7 +112,9 @@ export function PlaceHandles({ rig, placed, name, owner }: { rig: ViewRig; place
         title={turning ? 'Drag to move freely; click to place along axes' : 'Drag to move freely; click to turn'}
         aria-label={`${name}: drag to move; press to ${turning ? 'place' : 'turn'}`}
         onPointerDown={dragFree}
-        onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), setTurning(!turning))}
+        onKeyDown={(event) =>
+          (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), setTurning(!turning))
+        }
       />
     </>
   );

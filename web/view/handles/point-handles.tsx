@@ -48,10 +48,18 @@ export function PointHandles({ rig, body, place }: { rig: ViewRig; body: Sizable
 
   const between = points.flatMap((p, i) => {
     const next = points[i + 1] ?? (closed && points.length > 2 ? points[0] : undefined);
-    return next && points.length < MOST_LISTED.points ? [{ after: i, at: mapVector(p, (n, k) => (n + next[k]!) / 2) }] : [];
+    return next && points.length < MOST_LISTED.points
+      ? [{ after: i, at: mapVector(p, (n, k) => (n + next[k]!) / 2) }]
+      : [];
   });
   const beyond = points.length < MOST_LISTED.points ? nextPoint(points) : undefined;
-  const mark = (key: string, at: Vector, label: string, content: React.ReactNode, props: React.ComponentProps<'button'>) => {
+  const mark = (
+    key: string,
+    at: Vector,
+    label: string,
+    content: React.ReactNode,
+    props: React.ComponentProps<'button'>,
+  ) => {
     const shown = rig.project(outward(place, at));
     return (
       shown && (
@@ -71,13 +79,19 @@ export function PointHandles({ rig, body, place }: { rig: ViewRig; body: Sizable
   return (
     <>
       {between.map(({ after, at }) =>
-        mark(`between ${after}`, at, `Put a point after ${after + 1}`, <span className="h-1.5 w-1.5 rotate-45 border border-lamp" />, {
-          onPointerDown: drag(after + 1, [...points.slice(0, after + 1), at, ...points.slice(after + 1)]),
-          onClick: (event) =>
-            event.detail < 2 &&
-            points.length === (body.values[name] as unknown[]).length &&
-            set([...points.slice(0, after + 1), rounded(at), ...points.slice(after + 1)]),
-        }),
+        mark(
+          `between ${after}`,
+          at,
+          `Put a point after ${after + 1}`,
+          <span className="h-1.5 w-1.5 rotate-45 border border-lamp" />,
+          {
+            onPointerDown: drag(after + 1, [...points.slice(0, after + 1), at, ...points.slice(after + 1)]),
+            onClick: (event) =>
+              event.detail < 2 &&
+              points.length === (body.values[name] as unknown[]).length &&
+              set([...points.slice(0, after + 1), rounded(at), ...points.slice(after + 1)]),
+          },
+        ),
       )}
       {points.map((p, i) =>
         mark(

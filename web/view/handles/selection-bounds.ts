@@ -17,16 +17,21 @@ export function selectionBounds(selection: Selection): Box3 {
   if ('id' in selection && selection.type !== 'emitter') {
     const thing = thingOf(scene, selection.type, selection.id);
     if (thing) {
-      const extent = 'extent' in thing && extents.get(thing.extent.kind).bounded ? (thing.extent['reach'] as number) : 1;
+      const extent =
+        'extent' in thing && extents.get(thing.extent.kind).bounded ? (thing.extent['reach'] as number) : 1;
       const { position, scale } = at(thing);
       box.setFromCenterAndSize(new Vector3(...position), new Vector3(1, 1, 1).multiplyScalar(2 * extent * scale));
     }
     return box;
   }
-  const own = selection.type === 'emitter' ? meters.bounds.filter((_, e) => scene.emitters[e]?.id === selection.id) : meters.bounds;
+  const own =
+    selection.type === 'emitter'
+      ? meters.bounds.filter((_, e) => scene.emitters[e]?.id === selection.id)
+      : meters.bounds;
   const living = joined(own);
   if (living) box.set(new Vector3(...living.low), new Vector3(...living.high));
   for (const emitter of scene.emitters)
-    if (selection.type !== 'emitter' || emitter.id === selection.id) box.expandByPoint(new Vector3(...at(emitter).position));
+    if (selection.type !== 'emitter' || emitter.id === selection.id)
+      box.expandByPoint(new Vector3(...at(emitter).position));
   return box;
 }

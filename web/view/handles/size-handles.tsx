@@ -40,7 +40,9 @@ function extentBody(thing: WithReach, owner: ReachOwner): Sizable {
     parameters: kind.parameters,
     handles: kind.handles(thing.extent),
     set: (parameter, value) =>
-      typeof value === 'number' ? setExtentNumber(owner, parameter, value) : editReach(owner, (t) => void (t.extent[parameter] = value)),
+      typeof value === 'number'
+        ? setExtentNumber(owner, parameter, value)
+        : editReach(owner, (t) => void (t.extent[parameter] = value)),
     points: editedPoints(kind, thing.extent),
   };
 }
@@ -123,7 +125,9 @@ export function SizeHandles({ rig, body, place }: { rig: ViewRig; body: Sizable;
           set(value + by);
         }}
       >
-        <span className={`h-3 w-3 shrink-0 rounded-full border-2 border-lamp ${handle.parameter === 'core' ? 'bg-surround' : 'bg-lamp'}`} />
+        <span
+          className={`h-3 w-3 shrink-0 rounded-full border-2 border-lamp ${handle.parameter === 'core' ? 'bg-surround' : 'bg-lamp'}`}
+        />
         <span className="num rounded-sm bg-surround/60 px-1">
           {described.label.toLowerCase()} {value} m
         </span>

@@ -107,7 +107,14 @@ export function skinGeometry({ id, count, columns, age, zone }: EmitterFrame, me
       if (slot < 0) continue;
       const life = columns.life[slot]!;
       const share = life > 0 ? Math.min(1, age[slot]! / life) : 1;
-      const place = [at[3 * p]!, at[3 * p + 1]!, at[3 * p + 2]!, columns.vx[slot]!, columns.vy[slot]!, columns.vz[slot]!];
+      const place = [
+        at[3 * p]!,
+        at[3 * p + 1]!,
+        at[3 * p + 2]!,
+        columns.vx[slot]!,
+        columns.vy[slot]!,
+        columns.vz[slot]!,
+      ];
       vertices.set(
         [...place, normals[3 * p]!, normals[3 * p + 1]!, normals[3 * p + 2]!, 0, 1, share, zone[slot] ?? 0, 1],
         (body * points + p) * STRIDE,

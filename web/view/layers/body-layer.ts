@@ -65,7 +65,11 @@ export class BodyLayer implements Layer {
   private shape: BodyGeometry = { vertices: new Float32Array(0), index: new Uint32Array(0) };
   private readonly depth = new DepthOrder();
   /** Middles of the triangles, for sorting. */
-  private middles: readonly [Float32Array, Float32Array, Float32Array] = [new Float32Array(0), new Float32Array(0), new Float32Array(0)];
+  private middles: readonly [Float32Array, Float32Array, Float32Array] = [
+    new Float32Array(0),
+    new Float32Array(0),
+    new Float32Array(0),
+  ];
   private order = new Uint32Array(0);
   private readonly whole = new Matrix4();
 
@@ -104,7 +108,8 @@ export class BodyLayer implements Layer {
     this.object.geometry.dispose();
     const geometry = new BufferGeometry();
     const buffer = new InterleavedBuffer(vertices, STRIDE).setUsage(DynamicDrawUsage);
-    for (const [name, size, offset] of ATTRIBUTES) geometry.setAttribute(name, new InterleavedBufferAttribute(buffer, size, offset));
+    for (const [name, size, offset] of ATTRIBUTES)
+      geometry.setAttribute(name, new InterleavedBufferAttribute(buffer, size, offset));
     geometry.setIndex(new BufferAttribute(index, 1).setUsage(DynamicDrawUsage));
     this.object.geometry = geometry;
     this.object.visible = index.length > 0;

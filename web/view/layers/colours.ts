@@ -6,4 +6,9 @@ function written(colour: string): Color {
 }
 
 /** Colours of guides: those of the interface's tokens. */
-export const GUIDE = { rule: written('#38352f'), faint: written('#6d665b'), second: written('#b3aa9b'), lamp: written('#f2c84b') } as const;
+export const GUIDE = {
+  rule: written('#38352f'),
+  faint: written('#6d665b'),
+  second: written('#b3aa9b'),
+  lamp: written('#f2c84b'),
+} as const;

@@ -38,7 +38,9 @@ function segmentsOf(lines: Outline, place: Similarity): number[] {
   return lines.flatMap((line) => line.slice(1).flatMap((p, i) => [...world(line[i]!), ...world(p)]));
 }
 
-/** Materials by what they look like; they are kept, since a shader that nobody uses is thrown away and compiled again. */
+/**
+ * Materials by what they look like; they are kept, since a shader that nobody uses is thrown away and compiled again.
+ */
 const materials = new Map<string, LineBasicMaterial>();
 
 function lineMaterial(color: Color, opacity: number, dash: number | undefined): LineBasicMaterial {
@@ -46,7 +48,10 @@ function lineMaterial(color: Color, opacity: number, dash: number | undefined): 
   let material = materials.get(key);
   if (!material) {
     const common = { color, opacity, transparent: true, depthTest: false, depthWrite: false };
-    material = dash === undefined ? new LineBasicMaterial(common) : new LineDashedMaterial({ ...common, dashSize: dash, gapSize: dash });
+    material =
+      dash === undefined
+        ? new LineBasicMaterial(common)
+        : new LineDashedMaterial({ ...common, dashSize: dash, gapSize: dash });
     materials.set(key, material);
   }
   return material;
@@ -97,7 +102,11 @@ function arrowLines(arrows: readonly { readonly at: Vector; readonly vector: Vec
     // A barb on one side is enough to tell the end.
     const [side] = frameAbout(mapVector([x, y, z], (n) => n / Math.hypot(x, y, z)));
     const barb = 0.22 * Math.hypot(x, y, z);
-    const back: Vector = [tip[0] - 0.3 * x + barb * side[0], tip[1] - 0.3 * y + barb * side[1], tip[2] - 0.3 * z + barb * side[2]];
+    const back: Vector = [
+      tip[0] - 0.3 * x + barb * side[0],
+      tip[1] - 0.3 * y + barb * side[1],
+      tip[2] - 0.3 * z + barb * side[2],
+    ];
     return [[at, tip, back]];
   });
 }
@@ -128,7 +137,10 @@ function motionPath(scene: Scene, thing: Placed): LineSegments[] {
   const { first } = scene.time;
   const last = lastSceneFrame(scene);
   const steps = Math.min(600, last - first);
-  const points = Array.from({ length: steps + 1 }, (_, i) => motion.at(first + ((last - first) * i) / Math.max(1, steps)).position);
+  const points = Array.from(
+    { length: steps + 1 },
+    (_, i) => motion.at(first + ((last - first) * i) / Math.max(1, steps)).position,
+  );
   const still = points.every((p) => p.every((n, i) => Math.abs(n - points[0]![i]!) < 1e-6));
   if (still) return [];
   const crosses = (thing.keys['place.position'] ?? []).flatMap(({ frame }): Outline => {
@@ -149,7 +161,10 @@ function motionPath(scene: Scene, thing: Placed): LineSegments[] {
       ],
     ];
   });
-  return [lines(segmentsOf([points], WORLD), GUIDE.lamp, 0.6, 0.05), lines(segmentsOf(crosses, WORLD), GUIDE.lamp, 0.9)];
+  return [
+    lines(segmentsOf([points], WORLD), GUIDE.lamp, 0.6, 0.05),
+    lines(segmentsOf(crosses, WORLD), GUIDE.lamp, 0.9),
+  ];
 }
 
 /** Range rings on the plane y = 0, a metre apart, as on a chart. */
@@ -202,7 +217,9 @@ export interface Drawn {
   readonly frame: number;
 }
 
-/** What is drawn to work by, and never is in a file: emitters, colliders, the selected field's extent, the shot's frame. */
+/**
+ * What is drawn to work by, and never is in a file: emitters, colliders, the selected field's extent, the shot's frame.
+ */
 export class Guides {
   /** What moves with the whole of the finished result. */
   readonly group = new Group();
@@ -219,7 +236,9 @@ export class Guides {
       scene.zones.find((z) => isSelected(selection, 'zone', z.id));
     const { camera, output, emitters, colliders, meshes, bounds } = scene;
     const carriers = carriersIn(scene);
-    const moving = [...emitters, ...colliders, ...carriers, ...(thing ? [thing] : [])].some((t) => drawnMotion(scene, t).moves);
+    const moving = [...emitters, ...colliders, ...carriers, ...(thing ? [thing] : [])].some(
+      (t) => drawnMotion(scene, t).moves,
+    );
     const from = [camera, output, emitters, colliders, carriers, meshes, bounds, assets, selection, direction];
     const arrowsOf = field && fieldKinds.get(field.settings.kind).view?.arrows;
     // Arrows may hang on other fields.
@@ -254,7 +273,8 @@ export class Guides {
         isSelected(selection, 'collider', collider.id),
         0.3,
       );
-    for (const carrier of carriers.filter((c) => c.shown)) draw(CARRIER, at(carrier), isSelected(selection, 'carrier', carrier.id), 0.7);
+    for (const carrier of carriers.filter((c) => c.shown))
+      draw(CARRIER, at(carrier), isSelected(selection, 'carrier', carrier.id), 0.7);
     const traveller = 'id' in selection && thingOf(scene, selection.type, selection.id);
     if (traveller) for (const line of motionPath(scene, traveller)) this.group.add(line);
     if (bounds.on) draw(boxEdges(...bounds.size), { ...WORLD, position: bounds.centre }, false, 0.3);

@@ -22,7 +22,9 @@ async function load(hash: string): Promise<void> {
 function drawnImages({ emitters, output }: Scene): Set<string> {
   const looks = emitters.flatMap(({ look, besides }) => [look, ...besides].map(({ image }) => image));
   return new Set(
-    [...looks, output.behind === 'plate' ? output.plate : ''].filter((hash): hash is string => typeof hash === 'string' && hash !== ''),
+    [...looks, output.behind === 'plate' ? output.plate : ''].filter(
+      (hash): hash is string => typeof hash === 'string' && hash !== '',
+    ),
   );
 }
 
@@ -44,7 +46,10 @@ function hold(hash: string): void {
   }
 }
 
-/** Loads the image of a sequence that is behind the picture on a frame of the shot. Throws a sentence where it can’t be had. */
+/**
+ * Loads the image of a sequence that is behind the picture on a frame of the shot. Throws a sentence where it can’t be
+ * had.
+ */
 export async function loadPlate(scene: Scene, frame: number): Promise<void> {
   if (scene.output.behind !== 'sequence') return;
   const hash = plateAt(scene, frame);
@@ -58,7 +63,9 @@ export async function loadPlate(scene: Scene, frame: number): Promise<void> {
   } catch {
     asked.delete(hash);
     const name = scene.plates.find((plate) => plate.hash === hash)?.name ?? hash;
-    throw new Error(`the image “${name}” behind frame ${frame} is missing or damaged; choose the images behind the picture anew`);
+    throw new Error(
+      `the image “${name}” behind frame ${frame} is missing or damaged; choose the images behind the picture anew`,
+    );
   }
 }
 

@@ -48,7 +48,9 @@ describe('a mesh of the scene as a form', () => {
 
   it('has its textures’ v from the top down, as pictures are read; without coordinates all are 0', () => {
     expect([...meshGeometry(long as never).getAttribute('uv').array]).toEqual([0, 1, 1, 1, 0, 0]);
-    expect([...meshGeometry({ ...long, uvs: undefined } as never).getAttribute('uv').array]).toEqual([0, 0, 0, 0, 0, 0]);
+    expect([...meshGeometry({ ...long, uvs: undefined } as never).getAttribute('uv').array]).toEqual([
+      0, 0, 0, 0, 0, 0,
+    ]);
   });
 
   it('without any size stays finite', () => {

@@ -100,7 +100,9 @@ export function meshGeometry(mesh: TriangleMesh): BufferGeometry {
   geometry.setAttribute(
     'uv',
     new BufferAttribute(
-      mesh.uvs ? Float32Array.from(mesh.uvs, (n, i) => (i % 2 ? 1 - n : n)) : new Float32Array((2 * positions.length) / 3),
+      mesh.uvs
+        ? Float32Array.from(mesh.uvs, (n, i) => (i % 2 ? 1 - n : n))
+        : new Float32Array((2 * positions.length) / 3),
       2,
     ),
   );

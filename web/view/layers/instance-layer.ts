@@ -153,7 +153,9 @@ export class InstanceLayer implements Layer {
     const { variants, look } = this;
     for (const variant of variants) variant.slots = [];
     for (let i = 0; i < frame.count; i++)
-      variants[formOf(frame.id[i]!, frame.zone[i] ?? 0, frame.weight[i] ?? 0, variants.length, look!.picks)]!.slots.push(i);
+      variants[
+        formOf(frame.id[i]!, frame.zone[i] ?? 0, frame.weight[i] ?? 0, variants.length, look!.picks)
+      ]!.slots.push(i);
     const c = frame.columns;
     const marks = zonesAndTints(frame);
     const turning = c.qx.length === frame.count;
@@ -191,7 +193,11 @@ export class InstanceLayer implements Layer {
     uniforms['image']!.value = drawn ?? null;
     uniforms['hasImage']!.value = drawn !== undefined;
     setLit(this.material, light);
-    setVeil(this.material, { ...veil, solids: undefined }, { near: camera.near, far: camera.far, flat: isFlat(camera) });
+    setVeil(
+      this.material,
+      { ...veil, solids: undefined },
+      { near: camera.near, far: camera.far, flat: isFlat(camera) },
+    );
   }
 
   dispose(): void {

@@ -32,7 +32,9 @@ export function layerOf(emitter: Emitter, look: Kinded, resources: Resources): L
   if (draws === 'strand') {
     const points = pointsOf(emitter, resources);
     const make = () =>
-      new BodyLayer((frame, { sizeOverAge = EVEN }) => ribbonGeometry(frame, points, (share) => levelAt(sizeOverAge, share)));
+      new BodyLayer((frame, { sizeOverAge = EVEN }) =>
+        ribbonGeometry(frame, points, (share) => levelAt(sizeOverAge, share)),
+      );
     return { key: ['strand', points], make };
   }
   switch (look.kind) {
@@ -41,11 +43,16 @@ export function layerOf(emitter: Emitter, look: Kinded, resources: Resources): L
         key: ['trail'],
         make: () =>
           new BodyLayer((frame, dress, { before }) =>
-            trailGeometry(frame, dress as unknown as TrailLook, before, (share) => levelAt(dress.sizeOverAge ?? EVEN, share)),
+            trailGeometry(frame, dress as unknown as TrailLook, before, (share) =>
+              levelAt(dress.sizeOverAge ?? EVEN, share),
+            ),
           ),
       };
     case 'links':
-      return { key: ['links'], make: () => new BodyLayer((frame, dress) => linkGeometry(frame, dress as unknown as LinkLook)) };
+      return {
+        key: ['links'],
+        make: () => new BodyLayer((frame, dress) => linkGeometry(frame, dress as unknown as LinkLook)),
+      };
     case 'instance':
       return { key: ['instance'], make: () => new InstanceLayer((id) => resources.mesh(id)) };
     default:

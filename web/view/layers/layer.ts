@@ -99,8 +99,15 @@ export function lookAs<L>(look: Kinded): L {
   return look as unknown as L;
 }
 
-/** A material that lays its light on the picture, premultiplied and without depth, with the uniforms that every layer has. */
-export function layerMaterial(vertexShader: string, fragmentShader: string, uniforms: RawShaderMaterial['uniforms']): RawShaderMaterial {
+/**
+ * A material that lays its light on the picture, premultiplied and without depth, with the uniforms that every layer
+ * has.
+ */
+export function layerMaterial(
+  vertexShader: string,
+  fragmentShader: string,
+  uniforms: RawShaderMaterial['uniforms'],
+): RawShaderMaterial {
   return new RawShaderMaterial({
     glslVersion: GLSL3,
     vertexShader,
@@ -132,7 +139,10 @@ export function layerMaterial(vertexShader: string, fragmentShader: string, unif
   });
 }
 
-/** Gives a material of {@link layerMaterial} its look, with the sizes beside the colours on its ramp; says whether what it draws covers what is behind. */
+/**
+ * Gives a material of {@link layerMaterial} its look, with the sizes beside the colours on its ramp; says whether what
+ * it draws covers what is behind.
+ */
 export function dressMaterial(material: RawShaderMaterial, dress: Dress, sizes: readonly LevelStop[]): boolean {
   const { blend, opacity, colour, mixing, gain, gainBy, opacityOverAge, sizeOverSpeed, stretchOverAge } = dress;
   const { uniforms } = material;
@@ -157,7 +167,10 @@ export function dressMaterial(material: RawShaderMaterial, dress: Dress, sizes: 
   return covers;
 }
 
-/** Lets a material of {@link layerMaterial} write what is wanted: light is laid on what is there, of numbers the nearest is kept. */
+/**
+ * Lets a material of {@link layerMaterial} write what is wanted: light is laid on what is there, of numbers the nearest
+ * is kept.
+ */
 export function wantedMaterial(material: RawShaderMaterial, wanted: Wanted): void {
   const numbers = wanted !== 'light';
   material.uniforms['wants']!.value = WANTED.indexOf(wanted);

@@ -71,7 +71,8 @@ export class Layers {
         layers.forEach(({ layer }, l) => layer.setLook(now[l]!));
       }
       const before = (frames: number) => known(frame.frame - frames)?.emitters[e];
-      for (const { layer } of layers) layer.setParticles(frame.emitters[e]!, { share: frame.share, enlarge, span, before });
+      for (const { layer } of layers)
+        layer.setParticles(frame.emitters[e]!, { share: frame.share, enlarge, span, before });
     });
   }
 

@@ -22,15 +22,21 @@ export interface Places {
 }
 
 /**
- * Pairs of places nearer than `reach`, each once as (a, b, distance): every place reaches out to up to `most` of its nearest. Places are
- * sorted into cells as wide as the reach, so that only those of 27 cells are measured.
+ * Pairs of places nearer than `reach`, each once as (a, b, distance): every place reaches out to up to `most` of its
+ * nearest. Places are sorted into cells as wide as the reach, so that only those of 27 cells are measured.
  */
-function nearPairs({ x, y, z }: Places, count: number, reach: number, most: number): (readonly [number, number, number])[] {
+function nearPairs(
+  { x, y, z }: Places,
+  count: number,
+  reach: number,
+  most: number,
+): (readonly [number, number, number])[] {
   let buckets = 16;
   while (buckets < 2 * count) buckets *= 2;
   const mask = buckets - 1;
   const cellOf = (v: number) => Math.floor(v / reach);
-  const bucketOf = (i: number, j: number, k: number) => (Math.imul(i, 73856093) ^ Math.imul(j, 19349663) ^ Math.imul(k, 83492791)) & mask;
+  const bucketOf = (i: number, j: number, k: number) =>
+    (Math.imul(i, 73856093) ^ Math.imul(j, 19349663) ^ Math.imul(k, 83492791)) & mask;
   const starts = new Uint32Array(buckets + 1);
   const own = new Uint32Array(count);
   for (let i = 0; i < count; i++) {
@@ -49,7 +55,9 @@ function nearPairs({ x, y, z }: Places, count: number, reach: number, most: numb
     // Cells that share a bucket are looked through once.
     const around = new Set<number>();
     for (let n = 0; n < 27; n++)
-      around.add(bucketOf(cell[0] + (n % 3) - 1, cell[1] + (Math.floor(n / 3) % 3) - 1, cell[2] + Math.floor(n / 9) - 1));
+      around.add(
+        bucketOf(cell[0] + (n % 3) - 1, cell[1] + (Math.floor(n / 3) % 3) - 1, cell[2] + Math.floor(n / 9) - 1),
+      );
     for (const bucket of around)
       for (let s = starts[bucket]!; s < starts[bucket + 1]!; s++) {
         const j = inCells[s]!;
@@ -83,7 +91,17 @@ export function linkGeometry({ count, columns, age, zone }: EmitterFrame, look: 
       const share = life > 0 ? Math.min(1, Math.max(0, age[slot]! / life)) : 1;
       for (const side of [-1, 1]) {
         const at = (4 * p + 2 * end + (side > 0 ? 1 : 0)) * STRIDE;
-        vertices.set([columns.x[slot]!, columns.y[slot]!, columns.z[slot]!, columns.vx[slot]!, columns.vy[slot]!, columns.vz[slot]!], at);
+        vertices.set(
+          [
+            columns.x[slot]!,
+            columns.y[slot]!,
+            columns.z[slot]!,
+            columns.vx[slot]!,
+            columns.vy[slot]!,
+            columns.vz[slot]!,
+          ],
+          at,
+        );
         vertices.set([dx, dy, dz, side, look.width, share, zone[slot] ?? 0, fade], at + 6);
       }
     });

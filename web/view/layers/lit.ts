@@ -11,7 +11,10 @@ export const litUniforms = (): RawShaderMaterial['uniforms'] => ({
 });
 
 /** Lights a material. */
-export function setLit({ uniforms }: RawShaderMaterial, { key, from, keyColour, sky, skyColour, groundColour }: Light): void {
+export function setLit(
+  { uniforms }: RawShaderMaterial,
+  { key, from, keyColour, sky, skyColour, groundColour }: Light,
+): void {
   const put = (name: string, colour: string, strength: number) =>
     (uniforms[name]!.value as Vector3).set(...linearColour(colour)).multiplyScalar(strength);
   put('keyLight', keyColour, key);

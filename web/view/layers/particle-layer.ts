@@ -61,7 +61,10 @@ interface Spot {
 const TURNED = ['upright', 'motion', 'any'] as const;
 const FRAMES = ['age', 'rate', 'speed', 'number'] as const;
 
-/** Zones as whole numbers with weights as what is between them, and colours: in pairs, since graphics have room for no more columns. */
+/**
+ * Zones as whole numbers with weights as what is between them, and colours: in pairs, since graphics have room for no
+ * more columns.
+ */
 export function zonesAndTints({ count, zone, weight, tint }: EmitterFrame): Float32Array {
   const pairs = new Float32Array(2 * count);
   for (let i = 0; i < count; i++) {
@@ -124,7 +127,16 @@ export class ParticleLayer implements Layer {
     const { material } = this.object;
     this.sorted = dressMaterial(material, dress, dress.sizeOverAge ?? EVEN);
     const spot = lookAs<Spot>(look);
-    const { soft, form = 'round', colourBy = 'age', opacityBy = 'age', topSpeed = 1, stretch = 0, turned = 'upright', image } = spot;
+    const {
+      soft,
+      form = 'round',
+      colourBy = 'age',
+      opacityBy = 'age',
+      topSpeed = 1,
+      stretch = 0,
+      turned = 'upright',
+      image,
+    } = spot;
     const { columns = 1, rows = 1, frames = 'age', rate = 0 } = spot;
     material.uniforms['softness']!.value = soft === undefined ? looks.get(look.kind).softness : soft / 100;
     this.image = image;
@@ -167,7 +179,8 @@ export class ParticleLayer implements Layer {
       attribute.needsUpdate = true;
     };
     for (const name of COLUMNS) write(name, (part) => part.columns[name]);
-    for (const name of TURNS) if (parts.some((part) => part.columns[name].length > 0)) write(name, (part) => part.columns[name]);
+    for (const name of TURNS)
+      if (parts.some((part) => part.columns[name].length > 0)) write(name, (part) => part.columns[name]);
     write('age', ({ age }) => age);
     write('number', ({ id }) => id);
     // Without zones all are in none, also those that were in one before.
@@ -218,7 +231,14 @@ export class ParticleLayer implements Layer {
     this.orderedAlong = at;
     const column = (name: string) => (geometry.getAttribute(name) as BufferAttribute).array as Float32Array;
     if (this.count > 0)
-      this.depth.sort(column('x'), column('y'), column('z'), this.count, [at.x, at.y, at.z], this.order.array as Uint32Array);
+      this.depth.sort(
+        column('x'),
+        column('y'),
+        column('z'),
+        this.count,
+        [at.x, at.y, at.z],
+        this.order.array as Uint32Array,
+      );
     this.order.clearUpdateRanges();
     this.order.addUpdateRange(0, this.count);
     this.order.needsUpdate = true;
@@ -252,9 +272,12 @@ export class ParticleLayer implements Layer {
     this.capacity = Math.ceil(count * 1.25);
     this.object.geometry.dispose();
     this.object.geometry = new BufferGeometry();
-    const attribute = (array: Float32Array | Uint32Array, size = 1) => new BufferAttribute(array, size).setUsage(DynamicDrawUsage);
-    for (const name of [...COLUMNS, ...TURNS, 'age']) this.object.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
-    for (const name of ['was', 'wasGoing']) this.object.geometry.setAttribute(name, attribute(new Float32Array(3 * this.capacity), 3));
+    const attribute = (array: Float32Array | Uint32Array, size = 1) =>
+      new BufferAttribute(array, size).setUsage(DynamicDrawUsage);
+    for (const name of [...COLUMNS, ...TURNS, 'age'])
+      this.object.geometry.setAttribute(name, attribute(new Float32Array(this.capacity)));
+    for (const name of ['was', 'wasGoing'])
+      this.object.geometry.setAttribute(name, attribute(new Float32Array(3 * this.capacity), 3));
     this.object.geometry.setAttribute('zone', attribute(new Float32Array(2 * this.capacity), 2));
     const number = attribute(new Uint32Array(this.capacity));
     number.gpuType = IntType;

@@ -21,7 +21,12 @@ describe('which of several forms a particle has', () => {
 describe('colour and size over age', () => {
   it('a gain that goes to bright colours doubles white and leaves black, by their share of it between (ITU-R BT.709)', () => {
     const at = (colour: string) => {
-      const { data } = rampTexture({ colour: [{ at: 0, colour }], gain: 2, gainBy: 'light', size: [{ at: 0, value: 1 }] }).image;
+      const { data } = rampTexture({
+        colour: [{ at: 0, colour }],
+        gain: 2,
+        gainBy: 'light',
+        size: [{ at: 0, value: 1 }],
+      }).image;
       return [0, 1, 2].map((c) => DataUtils.fromHalfFloat((data as Uint16Array)[c]!));
     };
     expect(at('#ffffff')).toEqual([4, 4, 4]);
@@ -64,16 +69,25 @@ describe('colour and size over age', () => {
   });
 });
 
-it.each(['linear', 'perceptual'] as const)('colours mixed %s are those of culori, wherever on the ramp (property)', (mixing) => {
-  const colour = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`);
-  fc.assert(
-    fc.property(fc.array(colour, { minLength: 2, maxLength: 5 }), fc.double({ min: 0, max: 1, noNaN: true }), (colours, at) => {
-      const stops = colours.map((c, i) => ({ at: i / (colours.length - 1), colour: c }));
-      const { r, g, b } = lrgb(interpolate(colours, mixing === 'linear' ? 'lrgb' : 'oklab')(at));
-      colourAt(stops, at, mixing).forEach((n, c) => expect(Math.abs(n - Math.max(0, [r, g, b][c]!))).toBeLessThan(2e-6));
-    }),
-  );
-});
+it.each(['linear', 'perceptual'] as const)(
+  'colours mixed %s are those of culori, wherever on the ramp (property)',
+  (mixing) => {
+    const colour = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`);
+    fc.assert(
+      fc.property(
+        fc.array(colour, { minLength: 2, maxLength: 5 }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (colours, at) => {
+          const stops = colours.map((c, i) => ({ at: i / (colours.length - 1), colour: c }));
+          const { r, g, b } = lrgb(interpolate(colours, mixing === 'linear' ? 'lrgb' : 'oklab')(at));
+          colourAt(stops, at, mixing).forEach((n, c) =>
+            expect(Math.abs(n - Math.max(0, [r, g, b][c]!))).toBeLessThan(2e-6),
+          );
+        },
+      ),
+    );
+  },
+);
 
 it('particles are sorted far to near, each once', () => {
   const n = 5000;

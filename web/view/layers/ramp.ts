@@ -15,7 +15,11 @@ export function linearColour(colour: string): [number, number, number] {
 }
 
 /** The value of stops at a place 0 … 1: linear between them, constant beyond the ends. */
-export function stopsAt<S extends { readonly at: number }, V>(stops: readonly S[], at: number, mix: (a: S, b: S, t: number) => V): V {
+export function stopsAt<S extends { readonly at: number }, V>(
+  stops: readonly S[],
+  at: number,
+  mix: (a: S, b: S, t: number) => V,
+): V {
   const next = stops.findIndex((s) => s.at >= at);
   if (next === -1) return mix(stops.at(-1)!, stops.at(-1)!, 0);
   const b = stops[next]!;
@@ -60,9 +64,17 @@ export interface Ramps {
 const EVEN: readonly LevelStop[] = [{ at: 0, value: 1 }];
 
 /**
- * Ramps as a texture 256 wide and two high. Below: red, green, blue of the colours, as linear light, and the size; above: opacity, size over speed, stretch.
+ * Ramps as a texture 256 wide and two high. Below: red, green, blue of the colours, as linear light, and the size;
+ * above: opacity, size over speed, stretch.
  */
-export function rampTexture({ colour, mixing = 'linear', gain = 0, gainBy = 'all', size, ...rest }: Ramps): DataTexture {
+export function rampTexture({
+  colour,
+  mixing = 'linear',
+  gain = 0,
+  gainBy = 'all',
+  size,
+  ...rest
+}: Ramps): DataTexture {
   const { opacity = EVEN, sizeOverSpeed = EVEN, stretch = EVEN } = rest;
   const data = new Uint16Array(WIDTH * 4 * 2);
   for (let i = 0; i < WIDTH; i++) {

@@ -1,6 +1,16 @@
 import { typed } from '../../../core/document/parameters';
 import { pageBackend } from '../../simulation/page-backend';
-import { DataTexture, DoubleSide, LinearFilter, Mesh, MeshBasicMaterial, PlaneGeometry, RGBAFormat, Scene as Group, Matrix4 } from 'three';
+import {
+  DataTexture,
+  DoubleSide,
+  LinearFilter,
+  Mesh,
+  MeshBasicMaterial,
+  PlaneGeometry,
+  RGBAFormat,
+  Scene as Group,
+  Matrix4,
+} from 'three';
 import { extents } from '../../../core/kinds/falloff-shapes';
 import { textureParameters } from '../../../core/kinds/fields/texture-parameters';
 import { signedLevel } from '../../../core/kinds/fields/texture-card';
@@ -47,7 +57,8 @@ const pointOf = ({ middle, across, up }: Plane, a: number, b: number): Vector =>
 
 /** Calls back for the middle of each pixel, a and b from −1 to 1. */
 function eachPixel(call: (i: number, a: number, b: number) => void): void {
-  for (let j = 0; j < SIDE; j++) for (let i = 0; i < SIDE; i++) call(j * SIDE + i, (2 * i + 1) / SIDE - 1, (2 * j + 1) / SIDE - 1);
+  for (let j = 0; j < SIDE; j++)
+    for (let i = 0; i < SIDE; i++) call(j * SIDE + i, (2 * i + 1) / SIDE - 1, (2 * j + 1) / SIDE - 1);
 }
 
 /** The plane through a place that faces the eye most, as large as what is to be seen. */
@@ -85,10 +96,18 @@ function pictureSlice({ scene, assets }: Drawn, field: Field, place: Similarity,
 }
 
 /** The weight of a field or group on a plane: what its modulators leave of its falloff. */
-function weightSlice({ scene, assets, frame }: Drawn, thing: Field | FieldGroup, place: Similarity, axis: 0 | 1 | 2): Slice | undefined {
-  const stack = compileStack({ ...scene, desk: { ...scene.desk, master: 1, keys: {}, drives: {} } }, assets, { backend: pageBackend });
+function weightSlice(
+  { scene, assets, frame }: Drawn,
+  thing: Field | FieldGroup,
+  place: Similarity,
+  axis: 0 | 1 | 2,
+): Slice | undefined {
+  const stack = compileStack({ ...scene, desk: { ...scene.desk, master: 1, keys: {}, drives: {} } }, assets, {
+    backend: pageBackend,
+  });
   placeStack(stack, frame);
-  const row = stack.rows.find((one) => one.field === thing) ?? [...stack.groups.values()].find((one) => one.group === thing);
+  const row =
+    stack.rows.find((one) => one.field === thing) ?? [...stack.groups.values()].find((one) => one.group === thing);
   if (!row || scene.emitters.length === 0) return undefined;
   const plane = facingPlane(place, sizeOf(thing, place), axis);
   const values = new Float64Array(SIDE * SIDE);
@@ -135,7 +154,13 @@ export class SliceLayer {
   private readonly texture = new DataTexture(new Uint8Array(4 * SIDE * SIDE), SIDE, SIDE, RGBAFormat);
   private readonly mesh = new Mesh(
     new PlaneGeometry(2, 2),
-    new MeshBasicMaterial({ map: this.texture, transparent: true, depthTest: false, depthWrite: false, side: DoubleSide }),
+    new MeshBasicMaterial({
+      map: this.texture,
+      transparent: true,
+      depthTest: false,
+      depthWrite: false,
+      side: DoubleSide,
+    }),
   );
   private axis: 0 | 1 | 2 = 2;
   private drawn: Drawn | undefined;
@@ -186,7 +211,24 @@ export class SliceLayer {
     this.texture.needsUpdate = true;
     const { middle, across, up } = slice.plane;
     this.mesh.matrix.copy(
-      new Matrix4().set(across[0], up[0], 0, middle[0], across[1], up[1], 0, middle[1], across[2], up[2], 1, middle[2], 0, 0, 0, 1),
+      new Matrix4().set(
+        across[0],
+        up[0],
+        0,
+        middle[0],
+        across[1],
+        up[1],
+        0,
+        middle[1],
+        across[2],
+        up[2],
+        1,
+        middle[2],
+        0,
+        0,
+        0,
+        1,
+      ),
     );
     this.mesh.matrixWorldNeedsUpdate = true;
   }

@@ -123,7 +123,10 @@ export class SolidBodies {
     const meshOf = (c: Collider) => colliderShapes.get(c.shape.kind).surface?.(c.shape, resources);
     const fits =
       seen.length === this.bodies.length &&
-      seen.every((c, i) => c.id === this.bodies[i]!.id && c.shape === this.bodies[i]!.shape && meshOf(c) === this.bodies[i]!.mesh);
+      seen.every(
+        (c, i) =>
+          c.id === this.bodies[i]!.id && c.shape === this.bodies[i]!.shape && meshOf(c) === this.bodies[i]!.mesh,
+      );
     if (!fits) this.build(seen, meshOf);
     seen.forEach((c, i) => {
       const { uniforms } = this.bodies[i]!.object.material;
@@ -160,7 +163,11 @@ export class SolidBodies {
       (uniforms['worldToView']!.value as Matrix4).multiplyMatrices(camera.matrixWorldInverse, whole);
       (uniforms['projection']!.value as Matrix4).copy(camera.projectionMatrix);
       setLit(object.material, light);
-      setVeil(object.material, { ...veil, solids: undefined }, { near: camera.near, far: camera.far, flat: isFlat(camera) });
+      setVeil(
+        object.material,
+        { ...veil, solids: undefined },
+        { near: camera.near, far: camera.far, flat: isFlat(camera) },
+      );
     }
   }
 

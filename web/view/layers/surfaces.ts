@@ -1,5 +1,14 @@
 import { typed } from '../../../core/document/parameters';
-import { BufferAttribute, BufferGeometry, Color, DoubleSide, GLSL3, Mesh, RawShaderMaterial, Scene as Group } from 'three';
+import {
+  BufferAttribute,
+  BufferGeometry,
+  Color,
+  DoubleSide,
+  GLSL3,
+  Mesh,
+  RawShaderMaterial,
+  Scene as Group,
+} from 'three';
 import { colliderShapes } from '../../../core/kinds/colliders';
 import { extents } from '../../../core/kinds/falloff-shapes';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
@@ -26,8 +35,8 @@ import { putSimilarity } from './matrix';
 import { linearColour } from './ramp';
 
 /**
- * A surface lit from the eye; `weight` brightens what is born from and darkens what is masked out. From 2 on it is the level of a
- * picture, 2 … 3, with a lamp-yellow line along its neutral middle.
+ * A surface lit from the eye; `weight` brightens what is born from and darkens what is masked out. From 2 on it is the
+ * level of a picture, 2 … 3, with a lamp-yellow line along its neutral middle.
  */
 const vertexShader = /* glsl */ `
 precision highp float;
@@ -92,8 +101,12 @@ function levelsOn(mesh: TriangleMesh, settings: Kinded, resources: Resources): F
   const picture = settings.kind === 'texture' ? pictureOf(settings, (hash) => resources.image(hash)) : undefined;
   const { uvs } = mesh;
   if (!picture || !uvs) return undefined;
-  const level = (i: number) => signedLevel(typed(textureParameters, settings), bilinear(picture, uvs[2 * i]!, 1 - uvs[2 * i + 1]!));
-  return Float32Array.from({ length: mesh.positions.length / 3 }, (_, i) => 2 + Math.min(1, Math.max(0, 0.5 + 0.5 * level(i))));
+  const level = (i: number) =>
+    signedLevel(typed(textureParameters, settings), bilinear(picture, uvs[2 * i]!, 1 - uvs[2 * i + 1]!));
+  return Float32Array.from(
+    { length: mesh.positions.length / 3 },
+    (_, i) => 2 + Math.min(1, Math.max(0, 0.5 + 0.5 * level(i))),
+  );
 }
 
 /** A mesh with more corners than this is shown without the shading of masks: it would take too long at every edit. */
@@ -113,7 +126,16 @@ function formOf({ scene, assets, selection }: Drawn): readonly unknown[] {
     assets,
     seed,
     ...colliders.flatMap((c) => [c.id, c.shape, c.shown, c.rendered, isSelected(selection, 'collider', c.id)]),
-    ...emitters.flatMap((e) => [e.id, e.shape, e.masks, e.seed, e.shown, e.bond.kind, e.look.kind, isSelected(selection, 'emitter', e.id)]),
+    ...emitters.flatMap((e) => [
+      e.id,
+      e.shape,
+      e.masks,
+      e.seed,
+      e.shown,
+      e.bond.kind,
+      e.look.kind,
+      isSelected(selection, 'emitter', e.id),
+    ]),
   ];
 }
 

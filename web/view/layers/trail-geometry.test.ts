@@ -52,13 +52,15 @@ describe('a trail', () => {
 
   it('belongs to every n-th particle by number', () => {
     const now = [4, 5, 6].map((id) => ({ id, at: [id, 0, 0] as const }));
-    const before = (frames: number) => (frames === 1 ? frameOf(now.map(({ id }) => ({ id, at: [id - 0.5, 0, 0] as const }))) : undefined);
+    const before = (frames: number) =>
+      frames === 1 ? frameOf(now.map(({ id }) => ({ id, at: [id - 0.5, 0, 0] as const }))) : undefined;
     expect(every(build(now, { every: 2 }, before), 0)).toEqual([4, 4, 3.5, 3.5, 6, 6, 5.5, 5.5]);
     expect(every(build(now, { every: 5 }, before), 0)).toEqual([5, 5, 4.5, 4.5]);
   });
 
   it('keeps its two ends where it is smoothed, and brings a corner between them nearer to its neighbours', () => {
-    const corner = (frames: number) => (frames <= 2 ? frameOf([{ id: 7, at: frames === 1 ? [1, 3, 0] : [2, 0, 0] }]) : undefined);
+    const corner = (frames: number) =>
+      frames <= 2 ? frameOf([{ id: 7, at: frames === 1 ? [1, 3, 0] : [2, 0, 0] }]) : undefined;
     const heights = (smooth: number) => every(build([{ id: 7, at: [0, 0, 0] }], { smooth }, corner), 1);
     expect(heights(0)).toEqual([0, 0, 3, 3, 0, 0]);
     expect(heights(1)).toEqual([0, 0, 1, 1, 0, 0]);

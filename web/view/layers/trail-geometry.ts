@@ -30,12 +30,15 @@ function smoothed(line: Float64Array, points: number, by: number): Float64Array 
   return out;
 }
 
-/** Which particles have a trail. Numbers follow one another, so that every n-th of them is spread evenly over the births. */
+/**
+ * Which particles have a trail. Numbers follow one another, so that every n-th of them is spread evenly over the
+ * births.
+ */
 const hasTrail = (id: number, every: number): boolean => every <= 1 || id % every === 0;
 
 /**
- * A band along the way of each particle, from where it is through where it was on the frames before, as far back as they are known and it
- * was there. Places on the ramp are shares of the whole length.
+ * A band along the way of each particle, from where it is through where it was on the frames before, as far back as
+ * they are known and it was there. Places on the ramp are shares of the whole length.
  */
 export function trailGeometry(
   frame: EmitterFrame,
@@ -72,7 +75,9 @@ export function trailGeometry(
       const at = Math.min(points - 2, Math.floor(step / pieces));
       const t = step / pieces - at;
       const point = (p: number, k: number) => line[3 * Math.min(points - 1, Math.max(0, p)) + k]!;
-      const curve = [0, 1, 2].map((k) => through(point(at - 1, k), point(at, k), point(at + 1, k), point(at + 2, k), t));
+      const curve = [0, 1, 2].map((k) =>
+        through(point(at - 1, k), point(at, k), point(at + 1, k), point(at + 2, k), t),
+      );
       const [dx, dy, dz] = curve.map(([, slope]) => slope) as [number, number, number];
       const long = Math.hypot(dx, dy, dz) || 1;
       for (const side of [-1, 1]) {

@@ -22,10 +22,11 @@ void main() {
 `;
 
 /**
- * From linear premultiplied light, with its glow and exposure, to a picture: over the background; with straight alpha; or premultiplied. As linear light, or by the
- * tone curve and sRGB (IEC 61966-2-1). Added light covers nothing itself: premultiplied it has no alpha; straight it takes its brightest channel as its alpha. The soft
- * shoulder is L·(1 + L/w²)/(1 + L), which reaches white at w: Reinhard, Stark, Shirley & Ferwerda, “Photographic tone reproduction for digital
- * images” (2002), equation 4, by channel.
+ * From linear premultiplied light, with its glow and exposure, to a picture: over the background; with straight alpha;
+ * or premultiplied. As linear light, or by the tone curve and sRGB (IEC 61966-2-1). Added light covers nothing itself:
+ * premultiplied it has no alpha; straight it takes its brightest channel as its alpha. The soft shoulder is L·(1 +
+ * L/w²)/(1 + L), which reaches white at w: Reinhard, Stark, Shirley & Ferwerda, “Photographic tone reproduction for
+ * digital images” (2002), equation 4, by channel.
  */
 export const finishFragment = /* glsl */ `
 precision highp float;
@@ -41,7 +42,10 @@ uniform vec3 background;
 uniform int behind;
 uniform vec3 top;
 uniform sampler2D plate;
-/** Where the frame lies in the picture: its lower left corner and its size, as shares; and how the image is cut to fill it. */
+/**
+ * Where the frame lies in the picture: its lower left corner and its size, as shares; and how the image is cut to fill
+ * it.
+ */
 uniform vec4 frame;
 uniform vec2 plateShare;
 uniform sampler2D backdrop;

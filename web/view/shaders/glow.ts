@@ -86,7 +86,8 @@ export class Glow {
   /** The glow of a picture so many pixels wide and high, to be added to it; smaller than the picture, and smooth. */
   render(renderer: WebGLRenderer, picture: Texture, width: number, height: number, { from, sigma }: GlowOf): Texture {
     const { halvings, weights } = blurOf(sigma, MOST_TAPS);
-    const level = (n: number) => [Math.max(1, Math.ceil(width / 2 ** n)), Math.max(1, Math.ceil(height / 2 ** n))] as const;
+    const level = (n: number) =>
+      [Math.max(1, Math.ceil(width / 2 ** n)), Math.max(1, Math.ceil(height / 2 ** n))] as const;
     let now = this.target(0, ...level(Math.min(1, halvings)));
     const { uniforms } = this.extract.material;
     uniforms['level']!.value = from;
@@ -115,7 +116,12 @@ export class Glow {
     this.targets = [];
   }
 
-  private draw(renderer: WebGLRenderer, mesh: Mesh<BufferGeometry, RawShaderMaterial>, picture: Texture, into: WebGLRenderTarget): void {
+  private draw(
+    renderer: WebGLRenderer,
+    mesh: Mesh<BufferGeometry, RawShaderMaterial>,
+    picture: Texture,
+    into: WebGLRenderTarget,
+  ): void {
     mesh.material.uniforms['picture']!.value = picture;
     renderer.setRenderTarget(into);
     renderer.render(mesh, this.flat);

@@ -1,8 +1,14 @@
-/** What shaders of particles have in common: their randomness, their turn, their ramps, and the way they have come since the frame before. */
+/**
+ * What shaders of particles have in common: their randomness, their turn, their ramps, and the way they have come since
+ * the frame before.
+ */
 export const particleCourse = /* glsl */ `
 uniform sampler2D ramp;
 uniform float back;
-/** What runs along the colours: 0 age, 1 speed, 2 the particle, 3 the weight of a field; 4 what it is born from has them. */
+/**
+ * What runs along the colours: 0 age, 1 speed, 2 the particle, 3 the weight of a field; 4 what it is born from has
+ * them.
+ */
 uniform int colourBy;
 /** How many times as bright its colours are. */
 uniform float lift;

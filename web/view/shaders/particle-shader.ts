@@ -11,7 +11,9 @@ in float x, y, z, vx, vy, vz, age, life, size, qx, qy, qz;
 in uint number;
 /** Place and velocity a frame before. */
 in vec3 was, wasGoing;
-/** Of each zone, from 1: its tint in linear light with how much of it; and how many times as large its particles are. */
+/**
+ * Of each zone, from 1: its tint in linear light with how much of it; and how many times as large its particles are.
+ */
 uniform vec4 zoneTints[17];
 uniform float zoneSizes[17];
 uniform mat4 toClip;
@@ -28,7 +30,10 @@ uniform int opacityBy;
 uniform float stretch;
 /** Where its top points: 0 up, 1 along its way, 2 any way. */
 uniform int turned;
-/** Columns and rows of a sheet of images; which of them: 0 by age, 1 by time, 2 by speed, 3 by the particle; and how many a second. */
+/**
+ * Columns and rows of a sheet of images; which of them: 0 by age, 1 by time, 2 by speed, 3 by the particle; and how
+ * many a second.
+ */
 uniform vec2 sheet;
 uniform int frames;
 uniform float rate;

@@ -1,4 +1,13 @@
-import { BufferGeometry, CustomBlending, Float32BufferAttribute, GLSL3, Mesh, NoBlending, OneFactor, RawShaderMaterial } from 'three';
+import {
+  BufferGeometry,
+  CustomBlending,
+  Float32BufferAttribute,
+  GLSL3,
+  Mesh,
+  NoBlending,
+  OneFactor,
+  RawShaderMaterial,
+} from 'three';
 import { screenVertex } from './finish-shader';
 
 /** A picture that fills the screen, made by a shader; laid over what is there, or added to it. */

@@ -32,7 +32,9 @@ describe('the numbers of a chart', () => {
   });
 
   it('areas are stacked in two parts, so that one that changes its sign makes no jump', () => {
-    const area = optionOf({ ...data, series: [{ ...data.series[0]!, kind: 'area' }] }) as { series: { stack: string; data: number[][] }[] };
+    const area = optionOf({ ...data, series: [{ ...data.series[0]!, kind: 'area' }] }) as {
+      series: { stack: string; data: number[][] }[];
+    };
     expect(area.series.map(({ stack, data: points }) => [stack, points.map(([, y]) => y)])).toEqual([
       ['above', [1, 0, NaN]],
       ['below', [0, -2, NaN]],
@@ -40,6 +42,13 @@ describe('the numbers of a chart', () => {
   });
 
   it('are said with three digits that count', () => {
-    expect([0, 1234.56, -0.012345, 123456, 1e-5, NaN].map(shown)).toEqual(['0', '1230', '−0.0123', '1.2e+5', '1.0e−5', '–']);
+    expect([0, 1234.56, -0.012345, 123456, 1e-5, NaN].map(shown)).toEqual([
+      '0',
+      '1230',
+      '−0.0123',
+      '1.2e+5',
+      '1.0e−5',
+      '–',
+    ]);
   });
 });

@@ -50,8 +50,15 @@ const unitOf = ({ unit }: { readonly unit: string }) => (unit === '' ? '' : ` ${
 function drawn({ name, values, at, kind = 'line', quiet = false }: Series, index: number, x: ChartData['x']): object[] {
   const places = at ?? x.values;
   const shade = name === 'Sum' ? LAMP : SHADES[index % SHADES.length]!;
-  const points = (of: (value: number) => number) => Array.from({ length: places.length }, (_, i) => [places[i]!, of(values[i]!)]);
-  const common = { name, itemStyle: { color: shade }, animation: false, showSymbol: false, emphasis: { focus: 'series' } };
+  const points = (of: (value: number) => number) =>
+    Array.from({ length: places.length }, (_, i) => [places[i]!, of(values[i]!)]);
+  const common = {
+    name,
+    itemStyle: { color: shade },
+    animation: false,
+    showSymbol: false,
+    emphasis: { focus: 'series' },
+  };
   if (kind === 'bar') return [{ ...common, type: 'bar', barWidth: '98%', data: points((v) => v) }];
   if (kind === 'area')
     return [Math.max, Math.min].map((part, side) => ({
@@ -65,7 +72,14 @@ function drawn({ name, values, at, kind = 'line', quiet = false }: Series, index
     }));
   const dash = quiet ? 'dotted' : DASHES[Math.floor(index / 2) % DASHES.length]!;
   const width = quiet ? 1 : name === 'Sum' ? 2 : 1.5;
-  return [{ ...common, type: 'line', lineStyle: { width, color: shade, type: dash, opacity: quiet ? 0.7 : 1 }, data: points((v) => v) }];
+  return [
+    {
+      ...common,
+      type: 'line',
+      lineStyle: { width, color: shade, type: dash, opacity: quiet ? 0.7 : 1 },
+      data: points((v) => v),
+    },
+  ];
 }
 
 interface Hovered {
@@ -91,8 +105,14 @@ export function optionOf(data: ChartData): EChartsCoreOption {
   const label = { color: FAINT, fontFamily: MONO, fontSize: 10, formatter: shown };
   const lines = series.flatMap((one, index) => drawn(one, index, x));
   const guides = [
-    ...marks.map(({ at, label: text }) => ({ xAxis: at, label: { formatter: text }, lineStyle: { color: SECOND, type: 'dashed' } })),
-    ...(playhead === undefined ? [] : [{ xAxis: playhead, label: { show: false }, lineStyle: { color: LAMP, type: 'solid' } }]),
+    ...marks.map(({ at, label: text }) => ({
+      xAxis: at,
+      label: { formatter: text },
+      lineStyle: { color: SECOND, type: 'dashed' },
+    })),
+    ...(playhead === undefined
+      ? []
+      : [{ xAxis: playhead, label: { show: false }, lineStyle: { color: LAMP, type: 'solid' } }]),
   ];
   return {
     backgroundColor: 'transparent',
@@ -121,7 +141,10 @@ export function optionOf(data: ChartData): EChartsCoreOption {
       borderColor: RULE,
       textStyle: { color: TEXT, fontFamily: MONO, fontSize: 11 },
       formatter: (hovered: unknown) => tooltipOf(data, hovered as readonly Hovered[]),
-      axisPointer: { lineStyle: { color: SECOND }, label: { formatter: ({ value }: { value: unknown }) => shown(Number(value)) } },
+      axisPointer: {
+        lineStyle: { color: SECOND },
+        label: { formatter: ({ value }: { value: unknown }) => shown(Number(value)) },
+      },
     },
     xAxis: {
       type: 'value',
@@ -147,7 +170,16 @@ export function optionOf(data: ChartData): EChartsCoreOption {
     },
     series: lines.map((one, i) =>
       i === 0 && guides.length > 0
-        ? { ...one, markLine: { silent: true, symbol: 'none', animation: false, label: { color: SECOND, fontSize: 10 }, data: guides } }
+        ? {
+            ...one,
+            markLine: {
+              silent: true,
+              symbol: 'none',
+              animation: false,
+              label: { color: SECOND, fontSize: 10 },
+              data: guides,
+            },
+          }
         : one,
     ),
   };
@@ -163,7 +195,11 @@ export function csvOf({ x, series: all }: ChartData): string {
   );
   const lines = [head.join(',')];
   for (let i = 0; i < x.values.length; i++)
-    lines.push([x.values[i]!, ...series.map(({ values }) => values[i]!)].map((n) => (Number.isFinite(n) ? String(n) : '')).join(','));
+    lines.push(
+      [x.values[i]!, ...series.map(({ values }) => values[i]!)]
+        .map((n) => (Number.isFinite(n) ? String(n) : ''))
+        .join(','),
+    );
   return `${lines.join('\r\n')}\r\n`;
 }
 
@@ -172,7 +208,9 @@ export const plainly = (data: ChartData): ChartData => ({
   sort: data.sort,
   title: data.title,
   x: { ...data.x, values: Array.from(data.x.values) },
-  series: data.series.filter(({ at }) => at === undefined).map((series) => ({ ...series, values: Array.from(series.values) })),
+  series: data.series
+    .filter(({ at }) => at === undefined)
+    .map((series) => ({ ...series, values: Array.from(series.values) })),
 });
 
 /** A chart with a kept one of its sort laid over it, dotted; areas are laid over as their lines. */
@@ -180,6 +218,8 @@ export const comparedWith = (data: ChartData, kept: ChartData): ChartData => ({
   ...data,
   series: [
     ...data.series,
-    ...kept.series.map(({ name, unit, values }): Series => ({ name: `kept: ${name}`, unit, values, at: kept.x.values, quiet: true })),
+    ...kept.series.map(
+      ({ name, unit, values }): Series => ({ name: `kept: ${name}`, unit, values, at: kept.x.values, quiet: true }),
+    ),
   ],
 });

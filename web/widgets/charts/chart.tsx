@@ -66,10 +66,16 @@ function useKept(sort: string) {
   };
 }
 
-/** A chart in the look of the desk, whose numbers and drawing can be saved, and that can be kept with the scene and compared with what was kept. A press along the axis is told. */
+/**
+ * A chart in the look of the desk, whose numbers and drawing can be saved, and that can be kept with the scene and
+ * compared with what was kept. A press along the axis is told.
+ */
 export function Chart({ data: measured, onPick }: { data: ChartData; onPick?: (x: number) => void }) {
   const { kept, fault, compared, compare, keep, remove } = useKept(measured.sort);
-  const data = useMemo(() => (compared ? comparedWith(measured, compared.document as ChartData) : measured), [measured, compared]);
+  const data = useMemo(
+    () => (compared ? comparedWith(measured, compared.document as ChartData) : measured),
+    [measured, compared],
+  );
   const box = useRef<HTMLDivElement>(null);
   const chart = useRef<EChartsType>(undefined);
   const pick = useRef(onPick);
@@ -114,7 +120,11 @@ export function Chart({ data: measured, onPick }: { data: ChartData; onPick?: (x
             </select>
           )}
           {compared && (
-            <button className="text-button" title="Takes the kept one away for good" onClick={() => remove(compared.id)}>
+            <button
+              className="text-button"
+              title="Takes the kept one away for good"
+              onClick={() => remove(compared.id)}
+            >
               Remove it
             </button>
           )}

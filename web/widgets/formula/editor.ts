@@ -32,7 +32,9 @@ function languageOf(names: readonly FormulaName[]) {
           return 'definition';
         }
         if (known.has(name) || state.own.includes(name) || Object.hasOwn(CONSTANTS, name)) return 'variableName';
-        return Object.hasOwn(FUNCTIONS, name) || (WORD_SIGNS as readonly string[]).includes(name) ? 'keyword' : 'invalid';
+        return Object.hasOwn(FUNCTIONS, name) || (WORD_SIGNS as readonly string[]).includes(name)
+          ? 'keyword'
+          : 'invalid';
       }
       stream.next();
       return 'operator';
@@ -57,8 +59,15 @@ const THEME = EditorView.theme(
     '.cm-content': { fontFamily: 'inherit', caretColor: 'var(--color-lamp)', padding: '3px 2px' },
     '.cm-cursor': { borderLeftColor: 'var(--color-lamp)' },
     '.cm-selectionBackground, &.cm-focused .cm-selectionBackground': { backgroundColor: 'var(--color-rule)' },
-    '.cm-tooltip': { backgroundColor: 'var(--color-panel)', border: '1px solid var(--color-rule)', color: 'var(--color-text)' },
-    '.cm-tooltip-autocomplete > ul > li[aria-selected]': { backgroundColor: 'var(--color-raised)', color: 'var(--color-lamp)' },
+    '.cm-tooltip': {
+      backgroundColor: 'var(--color-panel)',
+      border: '1px solid var(--color-rule)',
+      color: 'var(--color-text)',
+    },
+    '.cm-tooltip-autocomplete > ul > li[aria-selected]': {
+      backgroundColor: 'var(--color-raised)',
+      color: 'var(--color-lamp)',
+    },
     '.cm-completionDetail': { fontStyle: 'normal', color: 'var(--color-faint)' },
     '.cm-lintRange-error': { backgroundImage: 'none', textDecoration: 'underline wavy var(--color-signal)' },
   },
@@ -160,7 +169,10 @@ export class FormulaEditor {
   setText(text: string): void {
     const { doc } = this.view.state;
     if (doc.toString() === text) return;
-    this.view.dispatch({ changes: { from: 0, to: doc.length, insert: text }, annotations: Transaction.remote.of(true) });
+    this.view.dispatch({
+      changes: { from: 0, to: doc.length, insert: text },
+      annotations: Transaction.remote.of(true),
+    });
   }
 
   destroy(): void {

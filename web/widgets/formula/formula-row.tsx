@@ -26,7 +26,9 @@ interface Props {
   onChange(value: string): void;
 }
 
-/** A formula: read while it is typed; what is wrong stands under its character, and the values of its names beside it. */
+/**
+ * A formula: read while it is typed; what is wrong stands under its character, and the values of its names beside it.
+ */
 export default function FormulaRow({ parameter, value, onChange }: Props) {
   const sort = parameter.formula!;
   const names = useNames(sort);
@@ -37,7 +39,10 @@ export default function FormulaRow({ parameter, value, onChange }: Props) {
   const shown = typed ?? value;
   const tooLong = shown.length > parameter.most;
   const refused = tooLong
-    ? { message: `${parameter.label} has ${shown.length} characters; allowed are up to ${parameter.most}.`, at: parameter.most }
+    ? {
+        message: `${parameter.label} has ${shown.length} characters; allowed are up to ${parameter.most}.`,
+        at: parameter.most,
+      }
     : refusalOf(shown, plain);
   const take = () => {
     if (typed === undefined || refused) return;

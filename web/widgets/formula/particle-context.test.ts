@@ -17,9 +17,11 @@ const scene = testScene({
 });
 const [field] = scene.fields;
 // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- live values read these members of a frame
-const frameWith = (particles: readonly Made[], frame = 30) => ({ frame, share: 1, emitters: [frameOf(particles)] }) as unknown as Frame;
+const frameWith = (particles: readonly Made[], frame = 30) =>
+  ({ frame, share: 1, emitters: [frameOf(particles)] }) as unknown as Frame;
 const contextOf = (frame: Frame, turn = 0, thing = field!) => particleContext(scene, new Map(), thing, frame, turn);
-const valuesOf = (context: ReturnType<typeof contextOf>) => Object.fromEntries(context!.values.map(({ name, value }) => [name, value]));
+const valuesOf = (context: ReturnType<typeof contextOf>) =>
+  Object.fromEntries(context!.values.map(({ name, value }) => [name, value]));
 
 describe('live values of a formula', () => {
   it('are those of a particle in the frame of the field’s place: moved, turned and scaled', () => {

@@ -13,15 +13,28 @@ import type { FormulaContext, NamedValue } from './formula-context';
 /** Values by their names, those of the dials among them. */
 function named(scene: Scene, own: Readonly<Record<string, number>>, frame: number): NamedValue[] {
   const { dials } = withDrives(scene);
-  return [...Object.entries(own), ...dials.map((dial) => [dial.name, dialAt(dial, frame)] as const)].map(([name, value]) => ({
-    name,
-    value,
-  }));
+  return [...Object.entries(own), ...dials.map((dial) => [dial.name, dialAt(dial, frame)] as const)].map(
+    ([name, value]) => ({
+      name,
+      value,
+    }),
+  );
 }
 
-/** What formulas of a field or group see of one of the particles that are sent to it, the `turn`-th of a few, evenly picked. */
-export function particleContext(scene: Scene, assets: Assets, thing: WithReach, frame: Frame, turn: number): FormulaContext | undefined {
-  const heard = frame.emitters.findIndex((e, i) => e.count > 0 && scene.emitters[i] && sendTo(thing, scene.emitters[i].id) > 0);
+/**
+ * What formulas of a field or group see of one of the particles that are sent to it, the `turn`-th of a few, evenly
+ * picked.
+ */
+export function particleContext(
+  scene: Scene,
+  assets: Assets,
+  thing: WithReach,
+  frame: Frame,
+  turn: number,
+): FormulaContext | undefined {
+  const heard = frame.emitters.findIndex(
+    (e, i) => e.count > 0 && scene.emitters[i] && sendTo(thing, scene.emitters[i].id) > 0,
+  );
   const particles = frame.emitters[heard];
   if (!particles) return undefined;
   // Golden-ratio steps go through all of them without a pattern.

@@ -33,22 +33,25 @@ function resampled(points: readonly (readonly [number, number])[], most: number)
 }
 
 /**
- * The strokes of an SVG drawing, longest first: paths, lines and basic shapes, with their transforms. It is laid in the XY plane about
- * its middle, 2 m on its wider side. Throws an Error in words where there is none.
+ * The strokes of an SVG drawing, longest first: paths, lines and basic shapes, with their transforms. It is laid in the
+ * XY plane about its middle, 2 m on its wider side. Throws an Error in words where there is none.
  */
 export function readSvg(name: string, text: string, most: number): SvgStroke[] {
   let strokes: [number, number][][];
   try {
     strokes = new SVGLoader()
       .parse(text)
-      .paths.flatMap(({ subPaths }) => subPaths.map((sub) => sub.getPoints(DIVISIONS).map(({ x, y }): [number, number] => [x, y])));
+      .paths.flatMap(({ subPaths }) =>
+        subPaths.map((sub) => sub.getPoints(DIVISIONS).map(({ x, y }): [number, number] => [x, y])),
+      );
   } catch {
     throw new Error(`“${name}” can’t be read as an SVG drawing.`);
   }
   strokes = strokes
     .map((points) => points.filter(([x, y], i) => i === 0 || x !== points[i - 1]![0] || y !== points[i - 1]![1]))
     .filter((points) => points.length > 1 && points.flat().every(Number.isFinite));
-  if (strokes.length === 0) throw new Error(`“${name}” has no path: allowed are SVG drawings with paths, lines or shapes.`);
+  if (strokes.length === 0)
+    throw new Error(`“${name}” has no path: allowed are SVG drawings with paths, lines or shapes.`);
   const all = strokes.flat();
   const span = (axis: 0 | 1) => {
     const values = all.map((p) => p[axis]);
@@ -58,14 +61,17 @@ export function readSvg(name: string, text: string, most: number): SvgStroke[] {
   const scale = WIDTH / Math.max(right - left, bottom - top);
   return strokes
     .map((points): SvgStroke => {
-      const closed = points.length > 3 && Math.hypot(points[0]![0] - points.at(-1)![0], points[0]![1] - points.at(-1)![1]) * scale < 1e-6;
+      const closed =
+        points.length > 3 &&
+        Math.hypot(points[0]![0] - points.at(-1)![0], points[0]![1] - points.at(-1)![1]) * scale < 1e-6;
       const kept = resampled(points, closed ? most + 1 : most).slice(0, closed ? -1 : undefined);
       const placed = kept.map(([x, y]): Vector => {
         const round = (n: number) => Math.round(n * 1e4) / 1e4;
         return [round((x - (left + right) / 2) * scale), round(((top + bottom) / 2 - y) * scale), 0];
       });
       let length = 0;
-      for (let i = 1; i < points.length; i++) length += Math.hypot(points[i]![0] - points[i - 1]![0], points[i]![1] - points[i - 1]![1]);
+      for (let i = 1; i < points.length; i++)
+        length += Math.hypot(points[i]![0] - points[i - 1]![0], points[i]![1] - points[i - 1]![1]);
       return { points: placed, closed, length: length * scale };
     })
     .toSorted((a, b) => b.length - a.length);
