@@ -1,19 +1,37 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
+
+const layers = ['core', 'engine', 'kernel', 'formats', 'server', 'cli', 'web', 'scripts'];
+const tests = layers
+  .flatMap((layer) =>
+    readdirSync(join(import.meta.dirname, layer), { recursive: true, encoding: 'utf8' }).map((path) =>
+      join(layer, path),
+    ),
+  )
+  .filter((path) => path.endsWith('.test.ts'));
+/** Tests that put something in the place of a module: others must not meet what they have made of it. */
+const mocking = tests.filter((path) => readFileSync(join(import.meta.dirname, path), 'utf8').includes('vi.mock('));
 
 export default defineConfig({
   // Its file for Node.js would load a second three.
   resolve: { alias: { 'three-mesh-bvh': 'three-mesh-bvh/src/index.js' } },
-  // Several tests run the built programs: they are built once, before all of them.
   test: {
+    // Several tests run the built programs: they are built once, before all of them.
     globalSetup: 'scripts/build-for-tests.mjs',
-    include: ['{core,engine,kernel,formats,server,cli,web,scripts}/**/*.test.ts'],
+    setupFiles: 'scripts/after-each-test-file.ts',
     testTimeout: 60_000,
     // As many as there are cores; the usual is one less.
     maxWorkers: '100%',
-    // Files of one worker share the modules that they have loaded.
-    isolate: false,
-    setupFiles: 'scripts/after-each-test-file.ts',
     server: { deps: { inline: ['three-mesh-bvh'] } },
     reporters: ['default', ['json', { outputFile: 'test-results/unit.json' }]],
+    projects: [
+      // Files of one worker share the modules that they have loaded.
+      {
+        extends: true,
+        test: { name: 'shared', include: [`{${layers.join(',')}}/**/*.test.ts`], exclude: mocking, isolate: false },
+      },
+      { extends: true, test: { name: 'apart', include: mocking } },
+    ],
   },
 });

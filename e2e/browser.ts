@@ -9,5 +9,6 @@ export const BROWSER = {
     '--disable-component-update',
     '--disable-sync',
     '--enable-unsafe-swiftshader',
+    '--process-per-site',
   ],
 };

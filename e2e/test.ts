@@ -41,7 +41,13 @@ export const test = base.extend<object, Shared>({
           deviceScaleFactor,
           reducedMotion: 'reduce',
         } as const;
-        if (!made.has(deviceScaleFactor)) made.set(deviceScaleFactor, browser.newContext(options));
+        // A page that shows an icon keeps the process of the page, and its scripts, from one test to the next.
+        const begin = async () => {
+          const context = await browser.newContext(options);
+          await (await context.newPage()).goto('/mark.svg');
+          return context;
+        };
+        if (!made.has(deviceScaleFactor)) made.set(deviceScaleFactor, begin());
         return made.get(deviceScaleFactor)!;
       });
       for (const context of made.values()) await (await context).close();
@@ -52,7 +58,7 @@ export const test = base.extend<object, Shared>({
   context: async ({ contextOf, deviceScaleFactor }, use) => {
     const context = await contextOf(deviceScaleFactor ?? 1);
     await use(context);
-    for (const page of context.pages()) await page.close();
+    for (const page of context.pages().slice(1)) await page.close();
   },
   page: async ({ context, program }, use) => {
     const page = await context.newPage();

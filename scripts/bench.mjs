@@ -5,6 +5,6 @@ import { build } from './build.mjs';
 import { install } from './install.mjs';
 import { root } from './run.mjs';
 
-install();
+await install();
 build();
 await import(pathToFileURL(join(root, 'dist', 'node', 'bench.js')).href);

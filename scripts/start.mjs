@@ -5,8 +5,9 @@ import { build } from './build.mjs';
 import { install } from './install.mjs';
 import { root } from './run.mjs';
 
-install();
+const installed = install();
 build();
+await installed;
 const server = spawn(process.execPath, [join(root, 'dist', 'node', 'server.js'), ...process.argv.slice(2)], {
   cwd: root,
   stdio: 'inherit',

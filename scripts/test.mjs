@@ -33,10 +33,11 @@ function counts(file, read) {
   }
 }
 
-install();
+const installed = install();
 rmSync(join(root, 'test-results'), { recursive: true, force: true });
 const npm = (script) => step(script, 'npm', ['run', '--silent', script]);
 const fine = [installPrograms(), npm('types'), npm('lint')];
+await installed;
 const unitFine = npm('unit');
 const unit = counts('unit.json', (r) => ({
   passed: r.numPassedTests,
