@@ -3,7 +3,7 @@ import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { FloatType } from 'three';
 import { EXRLoader } from 'three/addons/loaders/EXRLoader.js';
-import { openAt, origin } from './steps';
+import { origin } from './steps';
 
 export const WIDTH = 320;
 export const HEIGHT = 240;
@@ -43,7 +43,7 @@ export async function openWritten(page: Page, written: object, view = ''): Promi
     multipart: { file },
   });
   const { id } = (await imported.json()) as { id: string };
-  await openAt(page, `/scene/${id}${view}`);
+  await page.goto(`/scene/${id}${view}`);
 }
 
 /** Renders one frame of a scene that is written by hand as OpenEXR of 32 bits, and gives the files by their paths. */

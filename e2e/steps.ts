@@ -36,15 +36,6 @@ export const sparse: Dress = (scene) => ({
   })),
 });
 
-/** Opens a path of the program: where the page shows one already, as a link does, so that nothing is loaded anew. */
-export async function openAt(page: Page, path: string): Promise<void> {
-  if (!page.url().startsWith(origin())) return void (await page.goto(path));
-  await page.evaluate((to) => {
-    history.pushState({}, '', to);
-    dispatchEvent(new PopStateEvent('popstate'));
-  }, path);
-}
-
 /** Makes a scene from an example through the API. */
 export async function makeExample(page: Page, example: string, dress = plain): Promise<string> {
   const headers = { Origin: origin() };
