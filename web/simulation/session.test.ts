@@ -93,6 +93,18 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     expect(meanX(shown.at(-1)!)).toBe(meanX(snapshot(run, 1)));
   });
 
+  it('an edit takes the frames that it changes off the ruler before their simulation is ordered', () => {
+    let refresh = () => {};
+    const patient = new Session((work) => (refresh = work));
+    patient.setScene(windy(1), new Map());
+    refresh();
+    pool.work();
+    expect(usePlayer.getState().cached).toEqual([[0, 20]]);
+    patient.setScene(windy(3), new Map());
+    expect(usePlayer.getState().cached).toEqual([]);
+    patient.dispose();
+  });
+
   it('a look, a name, the camera need no simulation at all', () => {
     const scene = windy(1);
     session.setScene(scene, new Map());

@@ -92,6 +92,7 @@ export class Session {
     if (key !== this.baked?.key) this.endBake();
     const { frames, runs } = fresh ? NOTHING_STAYS : whatStays(this.cachedScene, scene);
     this.cache.keepBefore(frames);
+    this.tellCached(true);
     this.pool.forget(runs);
     this.reached = Math.min(this.reached, frames - 1);
     this.cachedScene = scene;
@@ -186,15 +187,14 @@ export class Session {
     storeBudget(bytes);
     this.cache.setBudget(bytes, usePlayer.getState().frame);
     this.tellCached(true);
-    if (this.cachedKey === this.key && !this.held) this.runAll(drawnFrom(this.scene!, this.scene!.time.first));
+    if (this.cachedKey === this.key && !this.held) this.runAll();
   }
 
   /** Hands over the frame on the screen as it was simulated: one that is only held reduced is made again. */
   exact(use: (frame: Frame) => void): void {
-    const { shown: frame, scene } = this;
-    if (!frame || !scene || !this.cache.isReduced(frame.frame)) return frame && use(frame);
-    const onDone = () => this.runAll(drawnFrom(scene, scene.time.first));
-    this.order({ from: frame.frame, through: frame.frame, onFrame: use, onDone }, frame.share);
+    const { shown: frame } = this;
+    if (!frame || !this.scene || !this.cache.isReduced(frame.frame)) return frame && use(frame);
+    this.order({ from: frame.frame, through: frame.frame, onFrame: use, onDone: () => this.runAll() }, frame.share);
   }
 
   /** Moves the playhead. */
@@ -253,15 +253,16 @@ export class Session {
     if (known) {
       this.timer.shown();
       this.show(known);
-      return this.held ? undefined : this.runAll(drawnFrom(scene, scene.time.first));
+      if (!this.held) this.runAll();
+      return;
     }
     if (this.baked) return this.runAll(frame);
     const isSharp = this.sharpKey === this.key && this.shown?.frame === frame;
-    if (!this.held && isSharp) return this.runAll(drawnFrom(scene, scene.time.first));
+    if (!this.held && isSharp) return this.runAll();
     const share = this.estimate.deeperShare(scene, this.assets, frame, this.reached, this.pool.threads, this.held);
     if (share !== undefined) this.runQuick(frame, share);
     else if (this.held) this.runQuick(frame, scene.draftShare);
-    else this.runAll(drawnFrom(scene, scene.time.first));
+    else this.runAll();
   }
 
   /** The frame of the playhead alone. One run is let finish before the next begins, so that pictures keep coming. */
@@ -288,7 +289,7 @@ export class Session {
         this.estimate.learn(secondsAStep);
         this.go('end');
         if (this.key !== key || usePlayer.getState().frame !== frame) this.refresh();
-        else if (!this.held) this.runAll(drawnFrom(scene, scene.time.first));
+        else if (!this.held) this.runAll();
         else if (share < scene.draftShare) this.rest = setTimeout(() => this.sharpen(key, frame), REST);
       },
       onFailed: this.fail,
@@ -301,10 +302,10 @@ export class Session {
     this.runQuick(frame, this.scene!.draftShare, 'sharpen');
   }
 
-  /** All frames of the shot at the set share that are not held yet, handed over from `first` on. */
-  private runAll(first: number): void {
+  /** All frames at the set share that are not held yet, from one on; the usual is the first that the shot needs. */
+  private runAll(first?: number): void {
     const [key, scene] = [this.key, this.scene!];
-    const from = this.cache.firstMissing(first);
+    const from = this.cache.firstMissing(first ?? drawnFrom(scene, scene.time.first));
     clearTimeout(this.rest);
     this.go('full');
     this.cachedKey = this.key;
