@@ -24,7 +24,7 @@ const stronger = (strength: number): Scene => ({
   ...scene,
   fields: scene.fields.map((field) => ({ ...field, strength })),
 });
-// oxlint-disable-next-line typescript/no-unsafe-type-assertion -- a trial only hands checkpoints and frames on
+// A trial only hands checkpoints and frames on
 const [checkpoint, frame] = [
   (at: number) => [{ at }] as unknown as Checkpoint[],
   (at: number) => ({ frame: at }) as Frame,
@@ -34,7 +34,7 @@ let pool: Pool;
 let shown: number[];
 let failed = 0;
 const begin = (at = 10) =>
-  // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- it uses these three members
+  // It uses these three members
   new Trial(pool as unknown as WorkerPool, scene, new Map(), at, {
     onFrame: (made) => shown.push(made.frame),
     onFailed: () => failed++,

@@ -25,7 +25,7 @@ import { clockIn } from '../../scene/scene-clock';
 import { stepsOf, type Clock } from '../../document/time/clock';
 import { moveObstacles, obstaclesOf } from './obstacles';
 import { KILLED, Population, type KeptPopulation } from './population';
-import { weightsOf, zonesOf } from './shown-columns';
+import { weightsOf, zonesOf, type Looked } from './shown-columns';
 import { orderInSpace } from './spatial-order';
 import { swallow } from './swallow';
 import { turn } from './turn';
@@ -204,7 +204,7 @@ export class Run {
 
   /** In which zone each of an emitter's particles is at the frame the run is at; empty where the scene has no zone. */
   zonesOf(emitter: number): Uint8Array<ArrayBuffer> {
-    return zonesOf(this, this.stack, emitter);
+    return zonesOf(this.looked(emitter));
   }
 
   /**
@@ -216,7 +216,12 @@ export class Run {
     if (shown === undefined) return new Uint8Array(0);
     // Also where this slice has none: others wait for it.
     this.freeze();
-    return weightsOf(this, this.stack, emitter, shown);
+    return weightsOf(this.looked(emitter), shown);
+  }
+
+  private looked(emitter: number): Looked {
+    const { stack, block, scratch, sceneFrame, fps } = this;
+    return { population: this.populations[emitter]!, emitter, stack, block, scratch, sceneFrame, fps };
   }
 
   /** What is born at the very beginning of a frame of the scene’s time. */
