@@ -1,5 +1,4 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { completeGroup } from '../../../core/scene/read';
 import { testScene } from '../../../core/tests/scenes';
 import type { Vector } from '../../../core/lib/math/vector';
 import { select } from '../../state/selection-store';
@@ -34,7 +33,6 @@ describe('soundings begin', () => {
   });
 
   it('at the selected group, and are never less than a metre wide', () => {
-    expect(completeGroup({ id: 'g', name: 'G' }).id).toBe('g');
     select({ type: 'group', id: 'g' });
     beginSoundings('a', bounded);
     expect(sounded()).toMatchObject({ subject: { of: 'group', id: 'g' }, plane: { middle: [0, 5, 0], half: 1 } });

@@ -1,35 +1,18 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { testScene } from '../../../core/tests/scenes';
+import type { Hand } from '../../tests/hands';
 import type { FromTrial, SheetJob, ToTrial, Values } from './jobs';
 import { SheetRunner } from './sheet-runner';
 
-/** Threads that note their orders, and answer or break when a test says so. */
-interface Hand {
-  readonly posted: ToTrial[];
-  ended: boolean;
-  say(type: 'message' | 'error', event: object): void;
-}
-const hands: Hand[] = [];
-vi.mock('../../state/start-worker', () => ({
-  startWorker: () => {
-    const listeners: [string, (event: object) => void][] = [];
-    const say = (type: string, event: object) => listeners.forEach(([on, listen]) => on === type && listen(event));
-    const hand: Hand = { posted: [], ended: false, say };
-    hands.push(hand);
-    return {
-      postMessage: (message: ToTrial) => hand.posted.push(message),
-      addEventListener: (type: string, listen: (event: object) => void) => listeners.push([type, listen]),
-      terminate: () => (hand.ended = true),
-    };
-  },
-}));
+const { hands, startWorker } = await vi.hoisted(async () => (await import('../../tests/hands')).handsOf<ToTrial>());
+vi.mock('../../state/start-worker', () => ({ startWorker }));
 
 const scene = testScene();
 const order = (number = 1): SheetJob => ({ number, scene, assets: new Map(), first: 0, through: 10, share: 0.8 });
 const valuesOf = (count: number): Values[] => Array.from({ length: count }, (_, i) => [['fields/f0/strength', i]]);
 const tasks = () =>
   hands.map(({ posted }) => posted.flatMap((one) => (one.type === 'trial' ? [`${one.index} at ${one.share}`] : [])));
-const answer = (hand: Hand, index: number, share: number, number = 1) =>
+const answer = (hand: Hand<ToTrial>, index: number, share: number, number = 1) =>
   hand.say('message', { data: { type: 'trial', number, index, share, shots: [], measured: {} } });
 
 let heard: FromTrial[] = [];

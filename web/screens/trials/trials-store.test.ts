@@ -3,22 +3,9 @@ import { testScene } from '../../../core/tests/scenes';
 import type { ToTrial } from './jobs';
 import type * as TrialsStore from './trials-store';
 
-/** Workers that note their orders and are answered by hand. */
-const hands: { posted: ToTrial[]; answer(message: object): void }[] = [];
+const { hands, startWorker } = await vi.hoisted(async () => (await import('../../tests/hands')).handsOf<ToTrial>());
 vi.stubGlobal('navigator', { hardwareConcurrency: 2 });
-vi.mock('../../state/start-worker', () => ({
-  startWorker: () => {
-    const listeners: ((event: { data: object }) => void)[] = [];
-    const hand = { posted: [] as ToTrial[], answer: (data: object) => listeners.forEach((listen) => listen({ data })) };
-    hands.push(hand);
-    return {
-      postMessage: (message: ToTrial) => hand.posted.push(message),
-      addEventListener: (type: string, listen: (event: { data: object }) => void) =>
-        type === 'message' && listeners.push(listen),
-      terminate: () => undefined,
-    };
-  },
-}));
+vi.mock('../../state/start-worker', () => ({ startWorker }));
 
 const scene = testScene({
   emitter: { amounts: [{ kind: 'burst', count: 100 }] },
@@ -112,22 +99,22 @@ describe('a sheet', () => {
       shots: [{ points: new Uint16Array(2), counts: [1] }],
       measured: {},
     };
-    hands[0]!.answer({ ...answer, number: number - 1 });
+    hands[0]!.say('message', { data: { ...answer, number: number - 1 } });
     expect(state().sheet!.trials[1]!.fine).toBe(0);
-    hands[0]!.answer(answer);
+    hands[0]!.say('message', { data: answer });
     expect(state().sheet!.trials[1]!.fine).toBeCloseTo(1 / 8, 9);
-    hands[0]!.answer({ ...answer, share: 0.5 });
+    hands[0]!.say('message', { data: { ...answer, share: 0.5 } });
     expect(state().sheet!.trials.map(({ fine }) => fine)).toEqual([0, 1]);
     expect(state().sheet!.seconds.done).toBeUndefined();
-    hands[0]!.answer({ ...answer, index: 0, share: 0.5 });
+    hands[0]!.say('message', { data: { ...answer, index: 0, share: 0.5 } });
     expect(state().sheet!.seconds.done).toBeGreaterThanOrEqual(0);
   });
 
   it('says at the trial why it was refused; the others go on', () => {
     const { number } = sheetOf('1, 2');
-    hands[0]!.answer({ type: 'refused', number, index: 0, message: 'too many' });
+    hands[0]!.say('message', { data: { type: 'refused', number, index: 0, message: 'too many' } });
     expect(state().sheet!.trials.map(({ refused }) => refused)).toEqual(['too many', undefined]);
-    hands[0]!.answer({ type: 'refused', number, index: -1, message: 'no room' });
+    hands[0]!.say('message', { data: { type: 'refused', number, index: -1, message: 'no room' } });
     expect(state().sheet!.trials.map(({ refused }) => refused)).toEqual(['no room', 'no room']);
   });
 

@@ -16,7 +16,7 @@ const scene = testScene({
   ],
 });
 const [field] = scene.fields;
-// oxlint-disable-next-line typescript/no-unsafe-type-assertion -- live values read these members of a frame
+// Live values read these members of a frame
 const frameWith = (particles: readonly Made[], frame = 30) =>
   ({ frame, share: 1, emitters: [frameOf(particles)] }) as unknown as Frame;
 const contextOf = (frame: Frame, turn = 0, thing = field!) => particleContext(scene, new Map(), thing, frame, turn);
