@@ -9,6 +9,5 @@ export const BROWSER = {
     '--disable-component-update',
     '--disable-sync',
     '--enable-unsafe-swiftshader',
-    '--process-per-site',
   ],
 };

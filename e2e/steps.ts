@@ -18,13 +18,17 @@ export interface Written {
  * without graphics hardware: only tests of looks want them.
  */
 export type Dress = (scene: Written) => object;
-const plain: Dress = (scene) => ({ ...scene, output: { ...scene.output, glow: 0 }, light: { ...scene.light, fog: 0 } });
+const plain = (scene: Written): Written => ({
+  ...scene,
+  output: { ...scene.output, glow: 0 },
+  light: { ...scene.light, fog: 0 },
+});
 export const dressed: Dress = (scene) => scene;
 /**
  * Plain, and with a tenth of its particles: where a test only looks at words and numbers, or for any change of the
  * picture.
  */
-export const sparse: Dress = (scene) => ({
+export const sparse = (scene: Written): Written => ({
   ...plain(scene),
   emitters: scene.emitters.map((emitter) => ({
     ...emitter,
@@ -37,7 +41,7 @@ export const sparse: Dress = (scene) => ({
 });
 
 /** Makes a scene from an example through the API. */
-export async function makeExample(page: Page, example: string, dress = plain): Promise<string> {
+export async function makeExample(page: Page, example: string, dress: Dress = plain): Promise<string> {
   const headers = { Origin: origin() };
   const made = await page.request.post('/api/scenes', { headers, data: { example } });
   const { id, revision, scene } = (await made.json()) as { id: string; revision: number; scene: Written };
@@ -60,7 +64,7 @@ export async function deleteMadeScenes(page: Page): Promise<void> {
 }
 
 /** Makes a scene from an example, opens it in the Studio, and waits until all of it is simulated. */
-export async function openExample(page: Page, example: string, dress = plain): Promise<string> {
+export async function openExample(page: Page, example: string, dress: Dress = plain): Promise<string> {
   const id = await makeExample(page, example, dress);
   await page.goto(`/scene/${id}`);
   await simulated(page);

@@ -49,7 +49,7 @@ test('free particles become strands and back in one step; they are tuned, drawn 
 
 test('a mesh is bent by its vertices, after the reason why it is not has been read and mended', async ({ page }) => {
   // Each birth is a whole mesh.
-  await openExample(page, 'kelp-stand', (scene) => sparse({ ...scene, ...sparse(scene) }));
+  await openExample(page, 'kelp-stand', (scene) => sparse(sparse(scene)));
   await choose(page, 'Drift');
   const inspector = page.getByLabel('Inspector');
   await inspector.getByRole('combobox', { name: 'Particles are' }).selectOption('net');
