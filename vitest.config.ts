@@ -3,15 +3,12 @@ import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
 
 const layers = ['core', 'engine', 'kernel', 'formats', 'server', 'cli', 'web', 'scripts'];
-const tests = layers
-  .flatMap((layer) =>
-    readdirSync(join(import.meta.dirname, layer), { recursive: true, encoding: 'utf8' }).map((path) =>
-      join(layer, path),
-    ),
-  )
-  .filter((path) => path.endsWith('.test.ts'));
-/** Tests that put something in the place of a module: others must not meet what they have made of it. */
-const mocking = tests.filter((path) => readFileSync(join(import.meta.dirname, path), 'utf8').includes('vi.mock('));
+const tests = layers.flatMap((layer) =>
+  readdirSync(join(import.meta.dirname, layer), { recursive: true, encoding: 'utf8' })
+    .filter((path) => path.endsWith('.test.ts'))
+    .map((path) => join(layer, path)),
+);
+const mocks = (path: string): boolean => readFileSync(join(import.meta.dirname, path), 'utf8').includes('vi.mock(');
 
 export default defineConfig({
   // Its file for Node.js would load a second three.
@@ -25,13 +22,12 @@ export default defineConfig({
     maxWorkers: '100%',
     server: { deps: { inline: ['three-mesh-bvh'] } },
     reporters: ['default', ['json', { outputFile: 'test-results/unit.json' }]],
+    include: [`{${layers.join(',')}}/**/*.test.ts`],
     projects: [
       // Files of one worker share the modules that they have loaded.
-      {
-        extends: true,
-        test: { name: 'shared', include: [`{${layers.join(',')}}/**/*.test.ts`], exclude: mocking, isolate: false },
-      },
-      { extends: true, test: { name: 'apart', include: mocking } },
+      { extends: true, test: { name: 'shared', exclude: tests.filter(mocks), isolate: false } },
+      // Others must not meet what is made of a module that a test has put something in the place of.
+      { extends: true, test: { name: 'apart', exclude: tests.filter((path) => !mocks(path)) } },
     ],
   },
 });

@@ -36,9 +36,9 @@ function make({ folder, sources, options }) {
   utimesSync(stamp, begun, begun);
 }
 
-/** Builds what is out of date; the programs alone where no page is wanted. */
-export function build({ page = true } = {}) {
-  if (page) make(TARGETS.page);
+/** Builds the page and the programs where they are out of date. */
+export function build() {
+  make(TARGETS.page);
   make(TARGETS.programs);
 }
 

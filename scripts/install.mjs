@@ -1,4 +1,4 @@
-// Installs the packages of the lock file where that has not been done yet, and compiles the database beside whatever comes next.
+// Installs the packages of the lock file where that has not been done yet, and compiles the database.
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -28,7 +28,7 @@ function compileDatabase() {
   });
 }
 
-/** Has the packages ready when it returns; what it gives is kept when the database is compiled, too. */
+/** Has the packages ready when it returns; the database is compiled when its promise is fulfilled. */
 export async function install() {
   const lock = readFileSync(join(root, 'package-lock.json'), 'utf8');
   const stamp = join(root, 'node_modules', '.bathyclast-lock');
