@@ -17,7 +17,7 @@ import { sumsOfBlock, type Sums } from '../core/kinds/contracts/sums';
 import type { KernelBackend } from '../core/sim/stack/stack';
 import { Simulation } from '../core/sim/step/simulation';
 import { compiled } from '../scripts/kernel.mjs';
-import { layouts } from './layout-source.mjs';
+import { layouts } from './encoding/layout-source.mjs';
 import { makeKernel } from './kernel';
 
 /** A run of a scene with the kernel, or in the plain core. */

@@ -1,10 +1,10 @@
 import type { KernelBackend } from '../core/sim/stack/stack';
-import { Births } from './births';
-import { startKernel } from './memory';
-import { Runner } from './runner';
-import { routineOf, partOf } from './stack-part';
+import { Births } from './running/births';
+import { startKernel } from './running/memory';
+import { Runner } from './running/runner';
+import { routineOf, partOf } from './planning/stack-part';
 
-export { NoKernel } from './memory';
+export { NoKernel } from './running/memory';
 
 /**
  * The kernel, made ready in this thread. Throws {@link NoKernel} where the engine has no WebAssembly with SIMD and

@@ -11,9 +11,9 @@ import { sumsOfBlock } from '../core/kinds/contracts/sums';
 import type { KernelBackend } from '../core/sim/stack/stack';
 import { Population } from '../core/sim/step/population';
 import { testScene } from '../core/tests/scenes';
-import { blockAt, isSettled } from './block-views';
+import { blockAt, isSettled } from './running/block-views';
 import { makeKernel } from './kernel';
-import { startKernel } from './memory';
+import { startKernel } from './running/memory';
 
 const COUNT = 300;
 const block = particleBlock();

@@ -1,12 +1,12 @@
-// Makes the layouts of kernel/layout-source.mjs, compiles kernel/assembly/kernel.ts and writes it as kernel/wasm.ts:
+// Makes the layouts of kernel/encoding/layout-source.mjs, compiles kernel/assembly/kernel.ts and writes it as kernel/running/wasm.ts:
 // the same bytes in a page, in Node.js and in tests.
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { layouts } from '../kernel/layout-source.mjs';
+import { layouts } from '../kernel/encoding/layout-source.mjs';
 import { root, run } from './run.mjs';
 
-/** The text of kernel/wasm.ts, compiled now. */
+/** The text of kernel/running/wasm.ts, compiled now. */
 export function compiled() {
   const out = join(mkdtempSync(join(tmpdir(), 'kernel-')), 'kernel.wasm');
   const options = [
@@ -41,5 +41,5 @@ export function compiled() {
 
 if (process.argv[1] === import.meta.filename) {
   for (const [path, text] of Object.entries(layouts())) writeFileSync(join(root, path), text);
-  writeFileSync(join(root, 'kernel', 'wasm.ts'), compiled());
+  writeFileSync(join(root, 'kernel', 'running', 'wasm.ts'), compiled());
 }

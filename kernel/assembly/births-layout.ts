@@ -1,4 +1,4 @@
-// Made from kernel/layout-source.mjs by `npm run kernel`. Change that, not this.
+// Made from kernel/encoding/layout-source.mjs by `npm run kernel`. Change that, not this.
 
 /** Where the descriptor of births stands; its words. */
 export const DESCRIPTOR: usize = 24576;

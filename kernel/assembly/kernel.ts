@@ -1,5 +1,5 @@
 // AssemblyScript: a stack of fields and its step, four particles at a time in 32-bit floats, by a program that stands
-// in memory (program.ts; kernel/program.ts writes it).
+// in memory (program.ts; kernel/encoding/program.ts writes it).
 export { prepare } from './numbers';
 export { spawn } from './births';
 export { step, sum } from './step';

@@ -1,4 +1,4 @@
-// Made from kernel/layout-source.mjs by `npm run kernel`. Change that, not this.
+// Made from kernel/encoding/layout-source.mjs by `npm run kernel`. Change that, not this.
 
 /** Particles that are worked on together: all their columns stay in the nearest cache. */
 export const PIECE: i32 = 128;

@@ -1,4 +1,4 @@
-// Reads the words of a program, by their places in layout.ts: kernel/program.ts writes them.
+// Reads the words of a program, by their places in layout.ts: kernel/encoding/program.ts writes them.
 
 export * from './layout';
 

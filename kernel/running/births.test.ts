@@ -1,13 +1,13 @@
-import { cases } from '../core/tests/cases';
+import { cases } from '../../core/tests/cases';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Scene } from '../core/document/scene';
-import type { Portion } from '../core/sim/step/spawner';
-import { FLOAT_COLUMNS, type Population } from '../core/sim/step/population';
-import { WHOLE, type Checkpoint } from '../core/sim/step/run';
-import { Simulation } from '../core/sim/step/simulation';
-import { testScene } from '../core/tests/scenes';
-import { makeKernel } from './kernel';
+import type { Scene } from '../../core/document/scene';
+import type { Portion } from '../../core/sim/step/spawner';
+import { FLOAT_COLUMNS, type Population } from '../../core/sim/step/population';
+import { WHOLE, type Checkpoint } from '../../core/sim/step/run';
+import { Simulation } from '../../core/sim/step/simulation';
+import { testScene } from '../../core/tests/scenes';
+import { makeKernel } from '../kernel';
 
 /** A run after so many frames, with its births by the kernel or by the plain routines. */
 function run(scene: Scene, frames: number, kernel: boolean, portion: Portion = WHOLE): Population {

@@ -1,8 +1,8 @@
-import { BLOCK } from '../core/lib/particle-block';
-import type { Ends } from '../core/sim/stack/stack';
-import type { Population } from '../core/sim/step/population';
+import { BLOCK } from '../../core/lib/particle-block';
+import type { Ends } from '../../core/sim/stack/stack';
+import type { Population } from '../../core/sim/step/population';
 import { blockAt, isSettled, type BlockViews } from './block-views';
-import * as at from './layout';
+import * as at from '../encoding/layout';
 import type { Kernel } from './memory';
 
 /** What is to be done at a time: for all particles, and for those that begin later where that is something else. */

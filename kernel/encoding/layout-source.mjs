@@ -1,5 +1,5 @@
 // The memory of the kernel, written once: where things lie, in bytes, and the words of its programs, four bytes each.
-// `npm run kernel` makes kernel/layout.ts for the page and for Node.js, and kernel/assembly/layout.ts and
+// `npm run kernel` makes kernel/encoding/layout.ts for the page and for Node.js, and kernel/assembly/layout.ts and
 // births-layout.ts for the kernel itself.
 
 /** Bytes from one column of a piece to the next. */
@@ -186,14 +186,14 @@ export const page = [
   word('OCTAVE', 4, 'OCTAVE', 'Words of an octave.'),
 ];
 
-const MADE = '// Made from kernel/layout-source.mjs by `npm run kernel`. Change that, not this.\n\n';
+const MADE = '// Made from kernel/encoding/layout-source.mjs by `npm run kernel`. Change that, not this.\n\n';
 const docOf = ({ doc }) => (doc ? `/** ${doc} */\n` : '');
 
 /** A file of the kernel. */
 const assembly = (entries) =>
   MADE + entries.map((e) => `${docOf(e)}export const ${e.name}: ${e.type} = ${e.value};\n`).join('');
 
-/** kernel/layout.ts: numbers, and groups of numbers by name. */
+/** kernel/encoding/layout.ts: numbers, and groups of numbers by name. */
 function layout() {
   const known = [...program, ...births, ...page].filter(({ page: name }) => name);
   const groups = new Map();
@@ -212,7 +212,7 @@ function layout() {
 
 /** Every file that is made from this one, by its path. */
 export const layouts = () => ({
-  'kernel/layout.ts': layout(),
+  'kernel/encoding/layout.ts': layout(),
   'kernel/assembly/layout.ts': assembly(program),
   'kernel/assembly/births-layout.ts': assembly(births.filter(({ name }) => name !== 'WORDS')),
 });

@@ -1,7 +1,7 @@
-import type { KernelDescriptor, DescriptorOf } from '../core/kinds/contracts/kernel-descriptor';
-import type { Vector } from '../core/lib/math/vector';
-import type { Rotation } from '../core/lib/math/rotation';
-import { LATTICE_PRIMES } from '../core/lib/noise/simplex-hash';
+import type { KernelDescriptor, DescriptorOf } from '../../core/kinds/contracts/kernel-descriptor';
+import type { Vector } from '../../core/lib/math/vector';
+import type { Rotation } from '../../core/lib/math/rotation';
+import { LATTICE_PRIMES } from '../../core/lib/noise/simplex-hash';
 import { FLAGS, HEAD, KINDS, OCTAVE, PROGRAM, PROGRAM_END, ROW } from './layout';
 
 /** Where a field is seen from. */

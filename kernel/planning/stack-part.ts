@@ -1,13 +1,13 @@
-import type { FieldRoutine } from '../core/kinds/contracts/field';
-import type { KernelDescriptor } from '../core/kinds/contracts/kernel-descriptor';
-import type { ParticleBlock } from '../core/lib/particle-block';
-import type { Stack } from '../core/sim/stack/stack';
-import type { Sums } from '../core/kinds/contracts/sums';
-import type { StackPart } from '../core/sim/stack/stack';
-import { ACCELERATION } from './layout';
+import type { FieldRoutine } from '../../core/kinds/contracts/field';
+import type { KernelDescriptor } from '../../core/kinds/contracts/kernel-descriptor';
+import type { ParticleBlock } from '../../core/lib/particle-block';
+import type { Stack } from '../../core/sim/stack/stack';
+import type { Sums } from '../../core/kinds/contracts/sums';
+import type { StackPart } from '../../core/sim/stack/stack';
+import { ACCELERATION } from '../encoding/layout';
 import { octavesOf, Plan } from './plan';
-import { Program } from './program';
-import type { Runner } from './runner';
+import { Program } from '../encoding/program';
+import type { Runner } from '../running/runner';
 
 const NOWHERE = { position: [0, 0, 0], scale: 1, rotation: undefined } as const;
 const NOTHING = {

@@ -1,11 +1,11 @@
-import { radiiOf } from '../core/kinds/falloff-shapes/extent';
-import { extents } from '../core/kinds/falloff-shapes';
-import type { KernelDescriptor } from '../core/kinds/contracts/kernel-descriptor';
-import { rotate, type Rotation } from '../core/lib/math/rotation';
-import type { Vector } from '../core/lib/math/vector';
-import { isGroup, type Row, type Stack, type StackNode } from '../core/sim/stack/stack';
-import { ACCELERATION, MEDIUM } from './layout';
-import { Program, type Fall, type RowHead } from './program';
+import { radiiOf } from '../../core/kinds/falloff-shapes/extent';
+import { extents } from '../../core/kinds/falloff-shapes';
+import type { KernelDescriptor } from '../../core/kinds/contracts/kernel-descriptor';
+import { rotate, type Rotation } from '../../core/lib/math/rotation';
+import type { Vector } from '../../core/lib/math/vector';
+import { isGroup, type Row, type Stack, type StackNode } from '../../core/sim/stack/stack';
+import { ACCELERATION, MEDIUM } from '../encoding/layout';
+import { Program, type Fall, type RowHead } from '../encoding/program';
 
 /** Curves of a falloff that the kernel knows. */
 const CURVES: Readonly<Record<string, number>> = {

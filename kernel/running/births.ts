@@ -1,8 +1,8 @@
-import type { BirthDescriptor, BirthRoutine, Drawn } from '../core/sim/step/birth-descriptor';
-import { Purpose } from '../core/lib/random/lookup';
-import { BLOCK } from '../core/lib/particle-block';
-import { FLOAT_COLUMNS } from '../core/sim/step/population';
-import { BIRTHS } from './layout';
+import type { BirthDescriptor, BirthRoutine, Drawn } from '../../core/sim/step/birth-descriptor';
+import { Purpose } from '../../core/lib/random/lookup';
+import { BLOCK } from '../../core/lib/particle-block';
+import { FLOAT_COLUMNS } from '../../core/sim/step/population';
+import { BIRTHS } from '../encoding/layout';
 import type { Kernel } from './memory';
 
 const SHAPES = { box: 0, ball: 1, disc: 2 } as const;

@@ -1,5 +1,5 @@
-import type { ColumnRoom } from '../core/sim/step/column-room';
-import { FREE } from './layout';
+import type { ColumnRoom } from '../../core/sim/step/column-room';
+import { FREE } from '../encoding/layout';
 import { Heap } from './heap';
 import { KERNEL } from './wasm';
 

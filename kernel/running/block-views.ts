@@ -1,6 +1,6 @@
-import { BLOCK } from '../core/lib/particle-block';
-import type { Population } from '../core/sim/step/population';
-import { RUN_COLUMNS } from './layout';
+import { BLOCK } from '../../core/lib/particle-block';
+import type { Population } from '../../core/sim/step/population';
+import { RUN_COLUMNS } from '../encoding/layout';
 import type { Kernel } from './memory';
 
 /** Columns of up to a block of particles, in the order of the kernel. */
