@@ -19,6 +19,7 @@ export const drift = defineAutomation({
   label: 'drift',
   summary: 'Wanders smoothly between two numbers, and is about as likely to be anywhere between them.',
   parameters,
+  examples: [{ values: { low: 2, high: 2 }, at: 1.3, value: 2 }],
   formula: 'low + (high − low)·Φ(noise(t/T)/σ)',
   source: 'gradient noise, Perlin 2002; Φ by a logistic curve, no source',
   compile({ values, fps, stream, closes }) {

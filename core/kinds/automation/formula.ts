@@ -20,6 +20,7 @@ export const formula = defineAutomation({
   label: 'formula',
   summary: 'What a formula of the time and the dials gives.',
   parameters,
+  examples: [{ values: { formula: 'time × swell + frame' }, dials: { swell: 4 }, at: 0.5, value: 14 }],
   formula: 'the expression itself',
   source: 'no source',
   compile: (source) => frameFormula(source.values.formula, source) ?? (() => 0),

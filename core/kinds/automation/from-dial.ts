@@ -21,6 +21,7 @@ export const fromDial = defineAutomation({
   label: 'dial',
   summary: 'Hangs on a dial of the scene, through a gain and an offset.',
   parameters,
+  examples: [{ values: { dial: 'swell', gain: 2, offset: -1 }, dials: { swell: 0.75 }, at: 0, value: 0.5 }],
   formula: 'gain·dial + offset',
   source: 'common practice, no source',
   compile({ values, dials }) {

@@ -32,6 +32,7 @@ export const gust = defineAutomation({
   label: 'gust',
   summary: 'Takes on a new random value after a random wait, over and over.',
   parameters,
+  examples: [{ values: { low: 2, high: 2 }, at: 1.3, value: 2 }],
   formula: 'vₙ uniform in [low, high], tₙ₊₁ − tₙ uniform in [least, most], eased over the attack',
   source: 'common practice, no source',
   compile({ values, fps, stream, closes }) {

@@ -27,6 +27,20 @@ export const loudness = defineAutomation({
   label: 'loudness',
   summary: 'Follows how loud a sound is: one end of its range in silence, the other at the loudest.',
   parameters,
+  examples: [
+    {
+      values: { sound: 'a', low: 1, high: 3, attack: 0, release: 0 },
+      sounds: [{ hash: 'a', name: 'A', levels: [0, 255, 51] }],
+      at: 0.015,
+      value: 3,
+    },
+    {
+      values: { sound: 'a', low: 1, high: 3, attack: 0, release: 0 },
+      sounds: [{ hash: 'a', name: 'A', levels: [0, 255, 51] }],
+      at: 0.025,
+      value: 1.4,
+    },
+  ],
   formula:
     'low + (high − low)·L(t), L the root mean square in windows of 10 ms, the loudest 1, followed by e^(−t/attack) up and e^(−t/release) down',
   source: 'envelope follower with attack and release, textbook',

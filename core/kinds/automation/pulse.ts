@@ -26,6 +26,12 @@ export const pulse = defineAutomation({
   label: 'pulse',
   summary: 'Rises, holds and falls, over and over at even times.',
   parameters,
+  examples: [
+    { values: { low: 1, high: 5, every: 2, attack: 0.5, hold: 0.25, release: 1 }, at: 2.25, value: 3 },
+    { values: { low: 1, high: 5, every: 2, attack: 0.5, hold: 0.25, release: 1 }, at: 0.7, value: 5 },
+    // 1 − (3t² − 2t³) at t = ¼
+    { values: { low: 0, high: 1, every: 2, attack: 0.5, hold: 0.25, release: 1 }, at: 1, value: 0.84375 },
+  ],
   formula: 'low + (high − low)·envelope(t mod T)',
   source: 'common practice, no source',
   compile({ values, fps, closes }) {

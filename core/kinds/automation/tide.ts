@@ -20,10 +20,23 @@ export interface TideSource<V = Values> extends GateClock {
   readonly closes: number;
 }
 
+/** A number that is known at a time. One test holds them for every kind. */
+export interface TideExample<V = Values> {
+  /** Values that differ from the defaults. */
+  readonly values?: Partial<V>;
+  readonly dials?: Readonly<Record<string, number>>;
+  readonly sounds?: readonly SceneSound[];
+  /** Seconds of scene time, at 24 frames a second, and the number there. */
+  readonly at: number;
+  readonly value: number;
+}
+
 /** Something that moves a number over time without keys. It is a function of the frame: nothing is run to know it. */
 export interface TideKind<V = Values> extends Kind, Documented {
   /** Gives its number at a frame with fraction. */
   compile(source: TideSource<V>): (frame: number) => number;
+  /** Numbers worked out by hand. */
+  readonly examples: readonly TideExample<V>[];
   /** A sentence where it can't give one. */
   broken?(values: V, scene: { readonly dials: Dials; readonly sounds: readonly SceneSound[] }): string | undefined;
 }

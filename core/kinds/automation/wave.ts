@@ -57,6 +57,13 @@ export const wave = defineAutomation({
   label: 'wave',
   summary: 'Comes and goes regularly: a sine, a triangle, a saw or a square.',
   parameters,
+  examples: [
+    { values: { low: 1, high: 3, period: 4 }, at: 0, value: 2 },
+    { values: { low: 1, high: 3, period: 4 }, at: 1, value: 3 },
+    { values: { form: 'triangle', low: 0, high: 8, period: 4 }, at: 3.5, value: 2 },
+    { values: { form: 'saw', low: 0, high: 4, period: 4 }, at: 1, value: 3 },
+    { values: { form: 'square', low: 1, high: 5, period: 4, phase: 180 }, at: 1, value: 1 },
+  ],
   formula: 'low + (high − low)·(1 + f(t/T + φ))/2',
   source: 'textbook',
   compile({ values, fps, closes, stream }) {

@@ -12,5 +12,9 @@ export const bell = defineCurve({
   source: 'Gauss; brought to 0 at the reach',
   parameters: {},
   needsCore: false,
+  examples: [
+    // (e^(−1/2) − e^(−9/2)) / (1 − e^(−9/2))
+    { core: 0, reach: 3, at: 1, weight: 0.6021105067 },
+  ],
   compile: () => (s) => (s >= 1 ? 0 : (exp(-4.5 * s * s) - END) / (1 - END)),
 });

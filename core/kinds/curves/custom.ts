@@ -28,5 +28,9 @@ export const custom = defineCurve({
   source: 'Fritsch & Carlson 1980',
   parameters,
   needsCore: false,
+  examples: [
+    { core: 0, reach: 4, at: 1, weight: 0.85 },
+    { core: 0, reach: 4, at: 2.4, weight: 0.3 },
+  ],
   compile: (values) => monotoneCubic(values.knots),
 });

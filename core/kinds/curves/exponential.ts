@@ -12,5 +12,9 @@ export const exponential = defineCurve({
   source: 'exponential decay, textbook; brought to 0 at the reach',
   parameters: {},
   needsCore: false,
+  examples: [
+    // 1 / (1 + e²)
+    { core: 0, reach: 1, at: 0.5, weight: 0.11920292202211755 },
+  ],
   compile: () => (s) => (s >= 1 ? 0 : (exp(-4 * s) - END) / (1 - END)),
 });

@@ -9,5 +9,9 @@ export const flat = defineCurve({
   source: 'common practice, no source',
   parameters: {},
   needsCore: false,
+  examples: [
+    { core: 0, reach: 1, at: 0.25, weight: 1 },
+    { core: 0, reach: 1, at: 0.999, weight: 1 },
+  ],
   compile: () => (s) => (s < 1 ? 1 : 0),
 });

@@ -9,6 +9,13 @@ export const inverseSquare = defineCurve({
   source: 'inverse square law, textbook physics; brought to 0 at the reach',
   parameters: {},
   needsCore: true,
+  examples: [
+    // The end takes s⁴ = 1e-12 of it
+    { core: 1, reach: 1000, at: 2, weight: 0.25 },
+    { core: 1, reach: 1000, at: 10, weight: 0.01 },
+    // (4/9) · (15/16)²
+    { core: 1, reach: 2, at: 1.5, weight: 0.390625 },
+  ],
   compile: () => (s, d, core) => {
     const near = core / Math.max(d, core);
     const end = 1 - s * s * s * s;

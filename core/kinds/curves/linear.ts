@@ -9,5 +9,9 @@ export const linear = defineCurve({
   source: 'common practice, no source',
   parameters: {},
   needsCore: false,
+  examples: [
+    { core: 0, reach: 1, at: 0.25, weight: 0.75 },
+    { core: 1, reach: 3, at: 2.8, weight: 0.1 },
+  ],
   compile: () => (s) => 1 - s,
 });

@@ -3,12 +3,26 @@ import type { Documented, Kind } from '../../document/registry';
 import { describe, type Values, type Description, type ValuesOf } from '../../document/parameters';
 import { pow } from '../../lib/math/exact';
 
+/** A weight that is known. One test holds them for every curve. */
+export interface CurveExample<V = Values> {
+  /** Values that differ from the defaults. */
+  readonly values?: Partial<V>;
+  /** Core and reach, metres. */
+  readonly core: number;
+  readonly reach: number;
+  /** The distance, metres, and the weight there. */
+  readonly at: number;
+  readonly weight: number;
+}
+
 /** The curve from core (s = 0) to reach (s = 1). */
 export interface ProfileKind<V = Values> extends Kind, Documented {
   /** p in 0 … 1 at s in 0 … 1; d and core in metres, for the profiles that need lengths. */
   compile(values: V): (s: number, d: number, core: number) => number;
   /** True where the core must be above 0. */
   readonly needsCore: boolean;
+  /** Weights between core and reach, worked out by hand from its formula. */
+  readonly examples: readonly CurveExample<V>[];
 }
 
 /** Describes a kind of falloff curve: its routines see values of the types that its parameters say. */

@@ -9,5 +9,9 @@ export const smooth = defineCurve({
   source: 'textbook numerical methods',
   parameters: {},
   needsCore: false,
+  examples: [
+    { core: 0, reach: 1, at: 0.25, weight: 0.84375 },
+    { core: 1, reach: 3, at: 2, weight: 0.5 },
+  ],
   compile: () => (s) => 1 - s * s * (3 - 2 * s),
 });

@@ -9,5 +9,9 @@ export const smoother = defineCurve({
   source: 'Perlin, “Improving noise”, SIGGRAPH 2002',
   parameters: {},
   needsCore: false,
+  examples: [
+    { core: 0, reach: 1, at: 0.25, weight: 0.896484375 },
+    { core: 1, reach: 3, at: 2, weight: 0.5 },
+  ],
   compile: () => (s) => 1 - s * s * s * (s * (6 * s - 15) + 10),
 });

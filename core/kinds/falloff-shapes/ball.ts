@@ -10,6 +10,7 @@ export const ball = defineFalloffShape({
   formula: 'd = |x|',
   source: 'geometry',
   parameters: coreAndReach,
+  examples: [{ at: [3, -4, 12], distance: 13, outward: [3 / 13, -4 / 13, 12 / 13] }],
   distance:
     () =>
     ({ x, y, z }, count, out) => {

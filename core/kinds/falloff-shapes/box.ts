@@ -34,6 +34,12 @@ export const box = defineFalloffShape({
   formula: 'd = |max(|x| − half, 0)|',
   source: 'geometry',
   parameters,
+  examples: [
+    { values: { width: 2, height: 4, depth: 6 }, at: [0.9, -1.9, 2.9], distance: 0 },
+    { values: { width: 2, height: 4, depth: 6 }, at: [-3, 0, 0], distance: 2, outward: [-1, 0, 0] },
+    // Beyond a corner: √(2² + 3² + 6²)
+    { values: { width: 2, height: 4, depth: 6 }, at: [3, -5, 9], distance: 7 },
+  ],
   distance(values) {
     const { width, height, depth } = values;
     return ({ x, y, z }, count, out) => {

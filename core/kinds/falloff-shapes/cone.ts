@@ -57,6 +57,13 @@ export const cone = defineFalloffShape({
   formula: 'd = 0 inside; outside the distance to its side or flat end',
   source: 'geometry',
   parameters,
+  examples: [
+    { values: { length: 2, angle: 45 }, at: [0.9, 1, 0], distance: 0 },
+    // Beside it, under its tip, above its flat end
+    { values: { length: 2, angle: 45 }, at: [2, 1, 0], distance: Math.SQRT1_2, outward: [1, 0, 0] },
+    { values: { length: 2, angle: 45 }, at: [0, -3, 0], distance: 3 },
+    { values: { length: 2, angle: 45 }, at: [0, 5, -1], distance: 3 },
+  ],
   distance(values) {
     const { length, angle } = values;
     const slope = tan(angle * RADIAN);

@@ -9,6 +9,7 @@ export const everywhere = defineFalloffShape({
   formula: 'd = 0',
   source: 'common practice, no source',
   parameters: {},
+  examples: [{ at: [3, -4, 12], distance: 0 }],
   distance: () => (_local, count, out) => void out.fill(0, 0, count),
   fitted: () => ({}),
   outline: () => [],

@@ -20,11 +20,25 @@ export type FormRoutine = (
   time: number,
 ) => void;
 
+/** A distance that is known. One test holds them for every shape. */
+export interface ExtentExample<V = Values> {
+  /** Values that differ from the defaults. */
+  readonly values?: Partial<V>;
+  /** A place in its own frame, metres; d there, and the outward direction where it is told. */
+  readonly at: Vector;
+  readonly distance: number;
+  readonly outward?: Vector;
+  /** A mesh that its values name. */
+  readonly mesh?: TriangleMesh;
+}
+
 /** The body that a falloff is measured from. Its own frame is the field's place. */
 export interface ExtentKind<V = Values> extends Kind, Documented {
   /** False for `everywhere`: there is no falloff then, and no core or reach. */
   readonly bounded: boolean;
   distance(values: V, resources: Resources): DistanceRoutine;
+  /** Distances worked out by hand, outside its flat sides and beyond its ends. */
+  readonly examples: readonly ExtentExample<V>[];
   /**
    * Half the sides of a box of which d is the distance, d = |max(|x| − half, 0)|: 0 where it is flat, ∞ where it has no
    * end. Undefined where with these values d is another. Says what the routine comes to, so that a kernel can work it

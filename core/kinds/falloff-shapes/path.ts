@@ -14,6 +14,12 @@ const parameters = describe({
   reach: { ...coreAndReach.reach, default: 0.8 },
 });
 
+/** Two metres along X, for examples. */
+const STRAIGHT = [
+  [0, 0, 0],
+  [2, 0, 0],
+] as const;
+
 /** A point of the path with two unit vectors across it; u runs from 0 to 1 over its length. */
 function across(values: Values, u: number): { point: Vector; p: Vector; q: Vector } {
   const line = lineOf(values);
@@ -32,6 +38,20 @@ export const path = defineFalloffShape({
   formula: 'd = |x − nearest point of the path|',
   source: 'geometry; smooth paths are centripetal Catmull–Rom splines, Barry & Goldman 1988',
   parameters,
+  examples: [
+    {
+      values: { form: 'drawn', smooth: false, points: STRAIGHT },
+      at: [1, 0, 3],
+      distance: 3,
+      outward: [0, 0, 1],
+    },
+    {
+      values: { form: 'drawn', smooth: false, points: STRAIGHT },
+      at: [-3, 4, 0],
+      distance: 5,
+      outward: [-0.6, 0.8, 0],
+    },
+  ],
   points: 'points',
   distance(values) {
     const pieces = new PathPieces(lineOf(values));

@@ -25,6 +25,10 @@ export const ring = defineFalloffShape({
   formula: 'd = √((√(x² + z²) − R)² + y²)',
   source: 'geometry',
   parameters,
+  examples: [
+    { values: { radius: 2 }, at: [0, 4, 5], distance: 5, outward: [0, 0.8, 0.6] },
+    { values: { radius: 2 }, at: [0.5, 0, 0], distance: 1.5, outward: [-1, 0, 0] },
+  ],
   distance(values) {
     const { radius } = values;
     return ({ x, y, z }, count, out) => {

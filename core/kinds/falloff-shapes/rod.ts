@@ -24,6 +24,10 @@ export const rod = defineFalloffShape({
   formula: 'd = |x − nearest point of the line|',
   source: 'geometry',
   parameters,
+  examples: [
+    { values: { length: 4 }, at: [3, 1.5, 4], distance: 5, outward: [0.6, 0, 0.8] },
+    { values: { length: 4 }, at: [0, -5, 4], distance: 5, outward: [0, -0.6, 0.8] },
+  ],
   distance(values) {
     const half = values.length / 2;
     return ({ x, y, z }, count, out) => {

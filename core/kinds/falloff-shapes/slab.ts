@@ -27,6 +27,11 @@ export const slab = defineFalloffShape({
   formula: 'd = |y|',
   source: 'geometry',
   parameters,
+  examples: [
+    { at: [7, -3, 5], distance: 3, outward: [0, -1, 0] },
+    { values: { side: 'front' }, at: [7, 3, 5], distance: 3 },
+    { values: { side: 'front' }, at: [7, -3, 5], distance: Infinity },
+  ],
   distance(values) {
     const front = values.side === 'front';
     return ({ y }, count, out) => {

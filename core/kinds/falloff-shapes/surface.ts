@@ -1,4 +1,5 @@
 import { describe } from '../../document/parameters';
+import type { TriangleMesh } from '../../lib/meshes/mesh';
 import { treeOf } from '../../lib/meshes/tree';
 import type { Resources } from '../emitter-shapes/shape';
 import { defineFalloffShape, coreAndReach, setUnit } from './extent';
@@ -8,6 +9,14 @@ const parameters = describe({
   core: { ...coreAndReach.core, default: 0.1 },
   reach: { ...coreAndReach.reach, default: 0.5 },
 });
+
+/** A triangle on the ground, for examples. */
+const TRIANGLE: TriangleMesh = {
+  positions: Float32Array.of(0, 0, 0, 0, 0, 1, 1, 0, 0),
+  normals: Float32Array.of(0, 1, 0, 0, 1, 0, 0, 1, 0),
+  index: Uint32Array.of(0, 1, 2),
+  groups: [],
+};
 
 const meshOf = ({ mesh }: { readonly mesh: string }, resources: Resources) => resources.mesh(mesh);
 
@@ -20,6 +29,11 @@ export const surface = defineFalloffShape({
   formula: 'd = |x − nearest point of the mesh|',
   source: 'geometry, through a tree of bounding boxes (package three-mesh-bvh)',
   parameters,
+  examples: [
+    { values: { mesh: 'm' }, at: [0.25, -2, 0.25], distance: 2, outward: [0, -1, 0], mesh: TRIANGLE },
+    { values: { mesh: 'm' }, at: [-3, 4, 0], distance: 5, outward: [-0.6, 0.8, 0], mesh: TRIANGLE },
+    { at: [0, 0, 0], distance: Infinity },
+  ],
   distance(values, resources) {
     const mesh = meshOf(values, resources);
     if (!mesh) return (_local, count, out) => void out.fill(Infinity, 0, count);

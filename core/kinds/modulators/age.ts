@@ -23,6 +23,10 @@ export const age = defineModulator({
   formula: 'w ← w·(1 − a·(1 − ν)), ν the age',
   source: 'common practice, no source',
   parameters,
+  examples: [
+    { age: 1, life: 4, value: 0.25 },
+    { values: { of: 'seconds' }, age: 3, life: 4, value: 3 },
+  ],
   compile({ values }) {
     const share = values.of === 'life';
     return ({ block: { count, age: seconds, life } }, out) => {

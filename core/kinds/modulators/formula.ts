@@ -26,6 +26,7 @@ export const formula = defineModulator({
   formula: 'w ← w·(1 − a·(1 − ν)), ν the formula',
   source: 'common practice, no source',
   parameters,
+  examples: [{ values: { formula: 'd / 10 + x' }, where: [0.5, 0, 0], distance: 5, value: 1 }],
   compile({ values, fps, dials }) {
     const text = values.formula;
     const names = particleNames(dials.names);

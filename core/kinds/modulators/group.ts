@@ -14,6 +14,7 @@ export const group = defineModulator({
   formula: 'w ← w·(1 − a·(1 − ν)), ν the group’s level',
   source: 'common practice, no source',
   parameters,
+  examples: [{ values: { group: 'g' }, level: 0.3, value: 0.3 }],
   compile({ values }) {
     const { group: id } = values;
     return ({ level }, out) => level(id, out);

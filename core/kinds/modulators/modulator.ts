@@ -2,7 +2,7 @@ import { describe, typed, type Values, type ValuesOf, type Description } from '.
 import type { Documented, Kind } from '../../document/registry';
 import type { Notes } from '../../lib/formula/formula';
 import type { LevelImage } from '../../lib/images/level-image';
-import type { VectorColumns } from '../../lib/math/vector';
+import type { Vector, VectorColumns } from '../../lib/math/vector';
 import { monotoneCubic } from '../../lib/math/monotone';
 import type { Dials } from '../../document/dials';
 import type { ParticleBlock } from '../../lib/particle-block';
@@ -39,6 +39,28 @@ export interface ModulatorContext {
 /** Writes the modulator's value ν for each particle of the block. */
 export type ModulatorRoutine = (context: ModulatorContext, out: Float64Array) => void;
 
+/** A value that is known, of one particle. One test holds them for every kind. */
+export interface ModulatorExample<V = Values> {
+  /** Values that differ from the defaults. */
+  readonly values?: Partial<V>;
+  /** In its own frame, metres; the middle where it is left out. */
+  readonly where?: Vector;
+  /** The particle's velocity, m/s, its age and life, s, and the number of its zone. */
+  readonly velocity?: Vector;
+  readonly age?: number;
+  readonly life?: number;
+  readonly zone?: number;
+  /** Distance to the extent of the field, metres. */
+  readonly distance?: number;
+  /** Ids of the scene's zones, and what a group of levels comes to. */
+  readonly zones?: readonly string[];
+  readonly level?: number;
+  /** A picture that its values name. */
+  readonly image?: LevelImage;
+  /** ν. */
+  readonly value: number;
+}
+
 /** Something that multiplies the weight of a field. */
 export interface ModulatorKind<V = Values> extends Kind, Documented {
   /** True where it has a place and a size, which follow the extent. */
@@ -46,6 +68,8 @@ export interface ModulatorKind<V = Values> extends Kind, Documented {
   /** True where its seed makes a difference. */
   readonly seeded?: boolean;
   compile(source: ModulatorSource<V>): ModulatorRoutine;
+  /** Values worked out by hand. */
+  readonly examples: readonly ModulatorExample<V>[];
   /** A sentence where it can't work with these values. */
   broken?(source: Pick<ModulatorSource<V>, 'values' | 'image' | 'dials'>): string | undefined;
 }

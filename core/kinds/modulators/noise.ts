@@ -53,6 +53,10 @@ export const noise = defineModulator({
   formula: 'w ← w·(1 − a·(1 − ν)), ν noise in 0…1',
   source: 'Perlin 2002; Worley 1996',
   parameters,
+  examples: [
+    // Gradient noise is 0 at the corners of its lattice, and ½ is its mean
+    { where: [0, 0, 0], value: 0.5 },
+  ],
   compile({ values, stream }) {
     const { noise: name, size, octaves, drift } = values;
     const level = noiseLevels(name, size, octaves, stream);

@@ -9,6 +9,7 @@ export const speed = defineModulator({
   formula: 'w ← w·(1 − a·(1 − ν)), ν the speed',
   source: 'common practice, no source',
   parameters: amountParameters('m/s', 0, 2, true),
+  examples: [{ velocity: [3, -4, 12], value: 13 }],
   compile:
     () =>
     ({ block: { count, velocity } }, out) => {

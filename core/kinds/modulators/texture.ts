@@ -30,6 +30,10 @@ const parameters = describe({
   ...amountParameters('', 0, 1, false),
 });
 
+/** A dark and a light pixel, two metres wide together, for examples. */
+const DARK_LIGHT = { width: 2, height: 1, levels: Uint8Array.of(0, 255) };
+const PICTURE = { pattern: 'image', image: 'p' } as const;
+
 /** ν is the level of a picture that is thrown through space along Y. */
 export const texture = defineModulator({
   kind: 'texture',
@@ -39,6 +43,11 @@ export const texture = defineModulator({
   formula: 'w ← w·(1 − a·(1 − ν)), ν the brightness',
   source: 'bilinear interpolation, textbook numerical methods',
   parameters,
+  examples: [
+    { values: PICTURE, image: DARK_LIGHT, where: [-0.5, 9, 0], value: 0 },
+    { values: PICTURE, image: DARK_LIGHT, where: [0, 9, 0], value: 0.5 },
+    { values: { ...PICTURE, tile: true }, image: DARK_LIGHT, where: [2.5, 9, 0], value: 1 },
+  ],
   compile({ values, image }) {
     const { width, depth, tile } = values;
     const picture = pictureOf(values, image);

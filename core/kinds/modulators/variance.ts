@@ -26,6 +26,7 @@ export const variance = defineModulator({
   formula: 'w ← w·(1 − a·(1 − ν)), ν = 1 + V·(2u − 1)',
   source: 'common practice, no source',
   parameters,
+  examples: [{ values: { variance: 0 }, value: 1 }],
   compile({ values, stream }) {
     const { variance: by } = values;
     return ({ block: { count, body } }, out) => {

@@ -24,6 +24,11 @@ export const zone = defineModulator({
   formula: 'w ← w·(1 − a·(1 − ν)), ν = 1 in the zone',
   source: 'common practice, no source',
   parameters,
+  examples: [
+    { values: { zone: 'b' }, zones: ['a', 'b'], zone: 2, value: 1 },
+    { values: { zone: 'b' }, zones: ['a', 'b'], zone: 1, value: 0 },
+    { values: { zone: 'b', side: 'outside' }, zones: ['a', 'b'], zone: 0, value: 1 },
+  ],
   compile({ values, zones }) {
     const { zone: id, side } = values;
     const number = zones.indexOf(id) + 1;

@@ -23,6 +23,14 @@ export const bounce = defineResponse({
   label: 'bounce',
   summary: 'Particles bounce off, lose speed each time, and come to rest.',
   parameters,
+  examples: [
+    { values: { restitution: 0.5, slip: 0.8 }, rebound: { fate: 'goes on', away: 1.5, along: 0.8, grip: 0.2 } },
+    { values: { restitution: 1, slip: 1 }, rebound: { away: 3, along: 1, grip: 0 } },
+    // Half of it by the send; more than 1 speeds up along the surface, and has no friction
+    { values: { restitution: 0.5, slip: 1.4 }, impact: { bounce: 0.5 }, rebound: { away: 0.75, along: 1.4, grip: 0 } },
+    // Slow, it lies: its slip in four substeps is that of a frame
+    { values: { slip: 0.0625 }, impact: { resting: true, frames: 0.25 }, rebound: { away: 0, along: 0.5 } },
+  ],
   compile(values) {
     const { restitution, restitutionVariance, slip, slipVariance } = values;
     return (impact, rebound) => {

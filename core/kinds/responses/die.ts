@@ -6,6 +6,7 @@ export const die = defineResponse({
   label: 'die',
   summary: 'Particles end where they hit.',
   parameters: {},
+  examples: [{ rebound: { fate: 'dies', away: 0, along: 0 } }],
   compile: () => (_impact, rebound) => {
     rebound.fate = 'dies';
     rebound.away = rebound.along = 0;

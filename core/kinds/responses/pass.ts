@@ -6,6 +6,7 @@ export const pass = defineResponse({
   label: 'pass',
   summary: 'Particles go through; where the collider splits them, they leave pieces behind.',
   parameters: {},
+  examples: [{ rebound: { fate: 'passes', away: 0, along: 1 } }],
   compile: () => (_impact, rebound) => {
     rebound.fate = 'passes';
     rebound.away = 0;

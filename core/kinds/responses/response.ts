@@ -28,9 +28,20 @@ export interface Rebound {
   grip: number;
 }
 
+/** A rebound that is known. One test holds them for every kind. */
+export interface ResponseExample<V = Values> {
+  /** Values that differ from the defaults. */
+  readonly values?: Partial<V>;
+  /** How the particle differs from one that meets the surface with 3 m/s, one frame before the end of the substep. */
+  readonly impact?: Partial<Impact>;
+  readonly rebound: Partial<Rebound>;
+}
+
 /** What a surface does to the particles that hit it. */
 export interface ResponseKind<V = Values> extends Kind {
   compile(values: V): (impact: Impact, rebound: Rebound) => void;
+  /** Rebounds worked out by hand. */
+  readonly examples: readonly ResponseExample<V>[];
 }
 
 /** Describes a kind of response: its routines see values of the types that its parameters say. */

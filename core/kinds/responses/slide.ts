@@ -14,6 +14,9 @@ export const slide = defineResponse({
   label: 'slide',
   summary: 'Particles do not bounce: they go on along the surface.',
   parameters,
+  examples: [
+    { values: { slip: 0.81 }, impact: { frames: 0.5 }, rebound: { fate: 'goes on', away: 0, along: 0.9, grip: 0.19 } },
+  ],
   compile(values) {
     const { slip, slipVariance } = values;
     return (impact, rebound) => {
