@@ -369,7 +369,7 @@ async function sameInViewAndFile(page: Page): Promise<void> {
   );
   const file = PNG.sync.read(Buffer.from(bytes));
   const [left, top] = [(view.width - width) / 2, (view.height - height) / 2];
-  let off = 0;
+  let differs = 0;
   let lit = 0;
   // All of the frame but the line round it.
   for (let y = 2; y < height - 2; y++)
@@ -377,12 +377,12 @@ async function sameInViewAndFile(page: Page): Promise<void> {
       const [a, b] = [4 * ((top + y) * view.width + left + x), 4 * (y * width + x)];
       const by = [0, 1, 2].map((c) => Math.abs(view.data[a + c]! - file.data[b + c]!));
       if (file.data[b]! > 40) lit++;
-      if (Math.max(...by) > 2) off++;
+      if (Math.max(...by) > 2) differs++;
     }
   expect([file.width, file.height]).toEqual([width, height]);
   expect(lit).toBeGreaterThan(200);
   // What the view draws over the frame to work by: handles, axes and words.
-  expect(off / (width * height)).toBeLessThan(0.02);
+  expect(differs / (width * height)).toBeLessThan(0.02);
 }
 
 const flatPng = (red: number, green: number, blue: number, width = 32, height = 24): Buffer => {
@@ -391,10 +391,20 @@ const flatPng = (red: number, green: number, blue: number, width = 32, height = 
   return PNG.sync.write(png);
 };
 
+/** One colour between a white row at the top and one at the bottom. */
+function edgedPng(red: number, green: number, blue: number): Buffer {
+  const png = PNG.sync.read(flatPng(red, green, blue));
+  for (const row of [0, png.height - 1]) png.data.fill(255, 4 * png.width * row, 4 * png.width * (row + 1));
+  return PNG.sync.write(png);
+}
+
 test('images in turn are behind the frames of their numbers, in the view and in the file; ones of another size are refused by name', async ({
   page,
 }) => {
-  const scene = { ...sparkScene({ ...still, amounts: [] }, {}, { behind: 'sequence', plateFrom: 1 }), name: 'Plates' };
+  const scene = {
+    ...sparkScene({ ...still, amounts: [] }, {}, { behind: 'sequence', plateFrom: 1, height: 200 }),
+    name: 'Plates',
+  };
   await openWritten(page, scene);
   const files = page.getByLabel('Images behind the picture');
   const named = (name: string, buffer: Buffer) => ({ name, mimeType: 'image/png', buffer });
@@ -403,9 +413,9 @@ test('images in turn are behind the frames of their numbers, in the view and in 
   await expect(page.getByRole('alert')).toContainText('“p2.png” is 16 × 24 px, “p1.png” 32 × 24');
   // In the order in which people count, whatever that in which they were picked.
   await files.setInputFiles([
-    named('p10.png', flatPng(0, 0, 255)),
-    named('p9.png', flatPng(0, 255, 0)),
-    named('p1.png', flatPng(255, 0, 0)),
+    named('p10.png', edgedPng(0, 0, 255)),
+    named('p9.png', edgedPng(0, 255, 0)),
+    named('p1.png', edgedPng(255, 0, 0)),
   ]);
   await expect(page.getByText('3, 32 × 24')).toBeVisible();
   await expect(page.getByText('saved')).toBeVisible();
@@ -421,10 +431,13 @@ test('images in turn are behind the frames of their numbers, in the view and in 
   const pictures = Object.values(unzipSync(readFileSync(await download.path()))).map((bytes) =>
     PNG.sync.read(Buffer.from(bytes)),
   );
-  const seen = pictures.map(({ data, width, height }) =>
-    [...data.subarray(4 * (width * (height >> 1) + 9)).subarray(0, 3)].join(),
-  );
-  expect(seen).toEqual(['255,0,0', '255,0,0', '0,255,0', '0,0,255', '0,0,255']);
+  const seen = (at: (height: number) => number) =>
+    pictures.map(({ data, width, height }) => [...data.subarray(4 * (width * at(height) + 9)).subarray(0, 3)].join());
+  const colours = ['255,0,0', '255,0,0', '0,255,0', '0,0,255', '0,0,255'];
+  expect(seen((height) => height >> 1)).toEqual(colours);
+  // The frame is wider than the images: they fill it, and their top and bottom are cut off.
+  expect(seen(() => 0)).toEqual(colours);
+  expect(seen((height) => height - 1)).toEqual(colours);
 });
 
 test('a particle has the light of the colour that its mesh has where it was born', async ({ page }) => {

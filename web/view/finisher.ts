@@ -5,6 +5,7 @@ import { imageTexture } from './layers/image-textures';
 import { linearColour } from './layers/ramp';
 import { screenPass } from './shaders/screen-pass';
 import { ALPHA, BEHIND, type Finish, type Pixels } from './camera/taking';
+import { uniformOf } from './shaders/uniforms';
 
 /** Light to be made a picture of. */
 export interface Exposed {
@@ -62,9 +63,8 @@ export class Finisher {
     const frame = shot.frame ?? [0, 0, 1, 1];
     if (plate) {
       // It fills the frame, and is cut where it is longer.
-      const { width, height } = plate.image as ImageBitmap;
-      const wider = width / height / ((frame[2] * width) / (frame[3] * height));
-      (uniforms['plateShare']!.value as Vector2).set(Math.min(1, 1 / wider), Math.min(1, wider));
+      const wider = plate.image.width / plate.image.height / ((frame[2] * width) / (frame[3] * height));
+      uniformOf(uniforms, 'plateShare', Vector2).set(Math.min(1, 1 / wider), Math.min(1, wider));
     }
     const put = (name: string, value: unknown) => (uniforms[name]!.value = value);
     put('glow', glow ? this.glow.render(renderer, light, width, height, glow) : null);
@@ -77,7 +77,7 @@ export class Finisher {
     uniforms['top']!.value.setRGB(...linearColour(shot.top));
     put('behind', shot.behind === 'plate' && !plate ? 0 : BEHIND.indexOf(shot.behind));
     put('plate', plate ?? null);
-    (uniforms['frame']!.value as Vector4).set(...frame);
+    uniformOf(uniforms, 'frame', Vector4).set(...frame);
     put('alpha', ALPHA.indexOf(alpha));
     put('linear', linear);
     put('backdrop', backdrop);

@@ -81,10 +81,10 @@ export async function loadImages(scene: Scene): Promise<void> {
   );
 }
 
-const textures = new Map<string, Texture>();
+const textures = new Map<string, Texture<ImageBitmap>>();
 
 /** An image as a texture in linear light; undefined until it is loaded. */
-export function imageTexture(hash: string): Texture | undefined {
+export function imageTexture(hash: string): Texture<ImageBitmap> | undefined {
   const image = useImages.getState().images.get(hash);
   if (!image) return undefined;
   let texture = textures.get(hash);
