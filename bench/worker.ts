@@ -4,12 +4,9 @@ import { clearWideRegisters } from '../engine/wide-registers';
 import { makeKernel } from '../kernel/kernel';
 import { aged, burstRun, fiveFields, putTo } from './five-fields';
 
-const { octaves, count, slice, slices, clears } = workerData as Record<
-  'octaves' | 'count' | 'slice' | 'slices',
-  number
-> & {
-  clears: boolean;
-};
+type Order = Record<'octaves' | 'count' | 'slice' | 'slices', number> & { clears: boolean };
+
+const { octaves, count, slice, slices, clears }: Order = workerData;
 const run = burstRun(fiveFields(octaves), count, { share: 1, slice, slices }, makeKernel());
 const moment = aged(run);
 /** How many steps; −1 to put particles back. */

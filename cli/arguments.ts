@@ -25,10 +25,10 @@ export function numberOf(
 /** Three numbers parted by commas. */
 export function vectorOf(option: string, text: string): Vector {
   const parts = text.split(',');
-  const numbers = parts.map(Number);
-  if (parts.length !== 3 || parts.some((p) => p.trim() === '') || numbers.some((n) => !Number.isFinite(n)))
-    throw new UsageError(`--${option} is “${text}”; allowed are three numbers x,y,z`);
-  return numbers as unknown as Vector;
+  const [x, y, z] = parts.map((part) => (part.trim() === '' ? NaN : Number(part)));
+  const vector = [x ?? NaN, y ?? NaN, z ?? NaN] as const;
+  if (parts.length === 3 && vector.every(Number.isFinite)) return vector;
+  throw new UsageError(`--${option} is “${text}”; allowed are three numbers x,y,z`);
 }
 
 /** First and last frame of `A-B` or of one frame, within bounds that are somewhere; `whole` where it is left out. */

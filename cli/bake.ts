@@ -1,3 +1,4 @@
+import { codeOf } from '../core/lib/errors';
 import { cpus } from 'node:os';
 import { startFrame } from '../core/sim/step/counters';
 import { bake as bakeFrames, manifestFor, type BakeOrder } from '../engine/bake/bake';
@@ -29,12 +30,13 @@ function partOf(text: string | undefined): { slice: number; slices: number } {
 /** A sentence for what a bake ended with, where it is no fault of the program. */
 function told(error: unknown): never {
   if (error instanceof BakeError) throw new UsageError(error.message);
-  const { code, path } = error as NodeJS.ErrnoException;
+  const code = codeOf(error);
+  const path = error instanceof Error && 'path' in error ? String(error.path) : undefined;
   if (isDiskFull(error))
     throw new UsageError(
       `the disk is full${path ? ` at “${path}”` : ''}; make room and run the same command again, it goes on where it stopped`,
     );
-  if (path !== undefined && ['EACCES', 'EROFS', 'ENOTDIR', 'EEXIST', 'ENOENT', 'EPERM'].includes(code ?? ''))
+  if (path !== undefined && ['EACCES', 'EROFS', 'ENOTDIR', 'EEXIST', 'ENOENT', 'EPERM'].includes(code))
     throw new UsageError(`“${path}” can’t be written to (${code})`);
   throw error;
 }

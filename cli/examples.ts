@@ -4,6 +4,7 @@ import { sceneText } from '../formats/scene-file';
 import { makeFolder } from '../engine/make-folder';
 import { UsageError } from './arguments';
 import { writeOut } from './write-out';
+import { codeOf } from '../core/lib/errors';
 
 /** `bathyclast examples [--write DIR]`. */
 export function listExamples(write: string | undefined): void {
@@ -16,9 +17,7 @@ export function listExamples(write: string | undefined): void {
       try {
         makeFolder(write);
       } catch (error) {
-        throw new UsageError(
-          `“${write}” can’t be written to (${(error as NodeJS.ErrnoException).code ?? String(error)})`,
-        );
+        throw new UsageError(`“${write}” can’t be written to (${codeOf(error) || String(error)})`);
       }
       const path = join(write, `${slug}.json`);
       writeOut(path, sceneText(scene));

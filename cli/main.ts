@@ -5,6 +5,7 @@ import { renderFormats } from '../formats/render-formats';
 import { SceneFaults } from '../formats/scene-faults';
 import { inWords, numberOf, UsageError, vectorOf } from './arguments';
 import { endOnSignals } from './interrupt';
+import { messageOf } from '../core/lib/errors';
 
 type Options = Record<string, string>;
 
@@ -41,10 +42,16 @@ function readAll(
         ...(several && { [several]: { type: 'string' as const, multiple: true } }),
       },
     });
-    const { [several]: all = [], ...options } = values as Record<string, string | string[]>;
-    return { names: positionals, options: options as Options, all: all as string[] };
+    const options: Options = {};
+    for (const [name, value] of Object.entries(values)) if (typeof value === 'string') options[name] = value;
+    const all = values[several];
+    return { names: positionals, options, all: Array.isArray(all) ? all.map(String) : [] };
   } catch (error) {
-    throw new UsageError((error as Error).message.split('\n')[0]!.replace(/\. To specify.*$/, ''));
+    throw new UsageError(
+      messageOf(error)
+        .split('\n')[0]!
+        .replace(/\. To specify.*$/, ''),
+    );
   }
 }
 
@@ -249,7 +256,8 @@ exit code 2, Ctrl+C with 130, SIGTERM with 143.
 /** The version of the program, from the package that the built file stands in. */
 function versionOf(): string {
   const file = readFileSync(new URL('../../package.json', import.meta.url), 'utf8');
-  return (JSON.parse(file) as { version: string }).version;
+  const { version }: { version: string } = JSON.parse(file);
+  return version;
 }
 
 async function run([name, ...args]: string[]): Promise<void> {
@@ -271,7 +279,7 @@ export async function main(args: string[]): Promise<void> {
     await run(args);
   } catch (error) {
     const expected = error instanceof SceneFaults || error instanceof UsageError;
-    const [line] = (error instanceof Error ? error.message : String(error)).split('\n');
+    const [line] = messageOf(error).split('\n');
     console.error(`bathyclast: ${expected ? line : `it failed: ${line}`}`);
     if (!expected && process.env['BATHYCLAST_TRACE']) console.error(error);
     process.exitCode = expected ? 2 : 1;

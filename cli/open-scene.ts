@@ -5,6 +5,7 @@ import type { Scene } from '../core/document/scene';
 import { FILE_LIMITS, decodedAssets, readSceneFile } from '../formats/scene-file';
 import { UsageError } from './arguments';
 import { STANDARD } from './write-out';
+import { codeOf } from '../core/lib/errors';
 
 /**
  * The scene of a file or of an example's name, with its assets; `bytes` are those of the file, where they have been
@@ -28,7 +29,7 @@ export function readBytes(path: string): Uint8Array {
     return readFileSync(path);
   } catch (error) {
     if (error instanceof UsageError) throw error;
-    const code = (error as NodeJS.ErrnoException).code;
+    const code = codeOf(error);
     if (code === 'ENOENT')
       throw new UsageError(
         `“${path}” is neither a scene file nor an example; the examples are ${examples.map((e) => e.slug).join(', ')}`,

@@ -82,7 +82,8 @@ function sizeOf(text: string | undefined): { width: number; height: number } | u
 }
 
 function oneOf<T extends string>(option: string, text: string, allowed: readonly T[]): T {
-  if ((allowed as readonly string[]).includes(text)) return text as T;
+  const found = allowed.find((one) => one === text);
+  if (found !== undefined) return found;
   throw new UsageError(`--${option} is “${text}”; allowed are ${allowed.join(', ')}`);
 }
 
@@ -159,7 +160,7 @@ async function handOver(address: string, name: string, bytes: Uint8Array): Promi
         body: JSON.stringify({ example: name }),
       })
     : await fetch(`${address}/api/scenes/import`, { method: 'POST', headers: { Origin: address }, body: form });
-  const answer = (await response.json()) as { id?: string; faults?: readonly { message: string }[] };
+  const answer: { id?: string; faults?: readonly { message: string }[] } = await response.json();
   if (!answer.id) throw new UsageError(answer.faults?.[0]?.message ?? 'the scene can’t be handed to the renderer');
   return answer.id;
 }
@@ -167,8 +168,8 @@ async function handOver(address: string, name: string, bytes: Uint8Array): Promi
 /** `bathyclast render`: draws frames with the renderer of the Output screen, in the Chromium of this machine. */
 export async function render(name: string, options: RenderOptions): Promise<void> {
   // Standard input can be read once only.
-  const bytes = findExample(name) ? new Uint8Array() : readBytes(name);
-  const { scene } = await openScene(name, bytes);
+  const written = findExample(name) ? new Uint8Array() : readBytes(name);
+  const { scene } = await openScene(name, written);
   const format = oneOf(
     'format',
     options.format,
@@ -245,11 +246,12 @@ export async function render(name: string, options: RenderOptions): Promise<void
         writeOut(join(out, sent.path), bytes);
       }
     });
-    const id = await handOver(address, name, bytes);
+    const id = await handOver(address, name, written);
     await page.goto(`${address}/headless`);
     await page.waitForFunction(() => 'renderWithBathyclast' in window);
     await page.evaluate(
       (asked) =>
+        // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- the page has put it there
         (window as unknown as { renderWithBathyclast(order: HeadlessJob): Promise<void> }).renderWithBathyclast(asked),
       { ...order, scene: id },
     );

@@ -27,16 +27,15 @@ const MOST_CELLS = 100_000;
 function measuresOf(text: string | undefined): readonly Measure[] {
   if (text === undefined) return MEASURE_NAMES;
   return text.split(',').map((word) => {
-    const name = word.trim() as Measure;
-    if (!MEASURE_NAMES.includes(name))
-      throw new UsageError(`--measure is “${word}”; allowed are ${MEASURE_NAMES.join(', ')}`);
+    const name = MEASURE_NAMES.find((one) => one === word.trim());
+    if (!name) throw new UsageError(`--measure is “${word}”; allowed are ${MEASURE_NAMES.join(', ')}`);
     return name;
   });
 }
 
 function partOf(text: string | undefined): { part: number; parts: number } {
   if (text === undefined) return { part: 1, parts: 1 };
-  const [part, parts] = text.split('/').map(Number) as [number, number];
+  const [part = NaN, parts = NaN] = text.split('/').map(Number);
   if (!(Number.isInteger(part) && Number.isInteger(parts) && part >= 1 && part <= parts))
     throw new UsageError(`--slice is “${text}”; allowed is i/n with i from 1 up to n`);
   return { part, parts };

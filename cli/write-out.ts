@@ -1,6 +1,7 @@
 import { writeSync } from 'node:fs';
 import { isDiskFull, putFile } from '../engine/bake/store';
 import { UsageError } from './arguments';
+import { codeOf } from '../core/lib/errors';
 
 /** The name that stands for standard input and standard output. */
 export const STANDARD = '-';
@@ -11,7 +12,7 @@ function writeToStandard(bytes: Uint8Array): void {
     try {
       at += writeSync(1, bytes, at);
     } catch (error) {
-      const { code } = error as NodeJS.ErrnoException;
+      const code = codeOf(error);
       if (code === 'EPIPE') throw new UsageError('standard output was closed before everything was written');
       if (code !== 'EAGAIN') throw error;
     }
@@ -29,7 +30,7 @@ export function writeOut(path: string, content: string | Uint8Array): void {
     putFile(path, bytes);
   } catch (error) {
     if (isDiskFull(error)) throw new UsageError(`the disk is full at “${path}”; make room and run the command again`);
-    throw new UsageError(`“${path}” can’t be written (${(error as NodeJS.ErrnoException).code ?? String(error)})`);
+    throw new UsageError(`“${path}” can’t be written (${codeOf(error) || String(error)})`);
   }
 }
 

@@ -2,6 +2,7 @@ import { measureDelivery } from '../core/measure/delivery';
 import type { Meters } from '../core/measure/meters';
 import { ALL_COLUMNS, type FloatColumn } from '../core/sim/step/population';
 import type { Simulation } from '../core/sim/step/simulation';
+import { recordBy } from '../core/lib/record';
 
 /**
  * The living particles of one emitter on one frame; all columns have `count` entries, or none where they are not kept.
@@ -54,9 +55,7 @@ export function snapshot(simulation: Simulation, share: number): Frame {
     emitters: simulation.populations.map((p, e) => {
       const age = new Float32Array(p.count);
       for (let i = 0; i < p.count; i++) age[i] = time - p.birth[i]!;
-      const columns = Object.fromEntries(
-        ALL_COLUMNS.map((name) => [name, p.columns[name].slice(0, p.count)]),
-      ) as EmitterFrame['columns'];
+      const columns = recordBy(ALL_COLUMNS, (name) => p.columns[name].slice(0, p.count));
       return {
         count: p.count,
         born: p.born,

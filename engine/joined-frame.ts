@@ -1,57 +1,100 @@
 import { addMeters } from '../core/measure/meters';
-import { ALL_COLUMNS } from '../core/sim/step/population';
+import { ALL_COLUMNS, type FloatColumn } from '../core/sim/step/population';
 import { columnsOf, type EmitterFrame, type Frame } from './frame';
+import { recordBy } from '../core/lib/record';
 
-type Column = Float32Array<ArrayBuffer> | Uint32Array<ArrayBuffer> | Uint8Array<ArrayBuffer>;
 /** A part of an emitter's particles whose columns can be put elsewhere. */
 type Part = { -readonly [K in keyof EmitterFrame]: EmitterFrame[K] } & {
-  columns: Record<string, EmitterFrame['id' | 'age']>;
+  columns: Record<FloatColumn, EmitterFrame['age']>;
 };
 
-const parts = new WeakMap<EmitterFrame, readonly EmitterFrame[]>();
+/** An array of numbers that has stretches of its own sort. */
+type Column<T> = ArrayLike<number> & {
+  set(from: ArrayLike<number>, at: number): void;
+  subarray(from: number, end: number): T;
+};
+
+const partsByEmitter = new WeakMap<EmitterFrame, readonly EmitterFrame[]>();
 
 /**
  * The parts that an emitter's particles lie in, one after another in memory of their own; where nothing was joined, all
  * of them in one.
  */
-export const partsOf = (emitter: EmitterFrame): readonly EmitterFrame[] => parts.get(emitter) ?? [emitter];
+export const partsOf = (emitter: EmitterFrame): readonly EmitterFrame[] => partsByEmitter.get(emitter) ?? [emitter];
 
-/** Joins a column of all parts; from then on theirs are stretches of it, so that it is not kept twice. */
-function joined<T extends Column>(of: readonly T[], put: (part: number, column: T) => void): T {
-  const length = of.reduce((n, column) => n + column.length, 0);
-  const whole = new (of[0]!.constructor as new (n: number) => T)(length);
-  let at = 0;
-  of.forEach((column, part) => {
-    whole.set(column, at);
-    put(part, whole.subarray(at, at + column.length) as T);
-    at += column.length;
-  });
-  return whole;
+/**
+ * A column of all parts, joined when it is first asked for. From then on theirs are stretches of it, so that it is not
+ * kept twice.
+ */
+function joined<T extends Column<T>>(
+  parts: readonly Part[],
+  make: (length: number) => T,
+  of: (part: Part) => T,
+  put: (part: Part, stretch: T) => void,
+): () => T {
+  let known: T | undefined;
+  return () => {
+    if (known) return known;
+    const whole = make(parts.reduce((n, part) => n + of(part).length, 0));
+    let at = 0;
+    for (const part of parts) {
+      const column = of(part);
+      whole.set(column, at);
+      put(part, whole.subarray(at, at + column.length));
+      at += column.length;
+    }
+    return (known = whole);
+  };
 }
+
+const floats = (length: number) => new Float32Array(length);
+const words = (length: number) => new Uint32Array(length);
+const bytes = (length: number) => new Uint8Array(length);
 
 /** The particles of one emitter from several slices. A column is made of theirs when it is first asked for. */
 function joinedEmitter(slices: readonly EmitterFrame[]): EmitterFrame {
   const own = slices.map((slice) => ({ ...slice, columns: { ...slice.columns } }));
   const total = (of: 'count' | 'born' | 'died' | 'retired' | 'dropped') => own.reduce((n, part) => n + part[of], 0);
-  const known = new Map<string, Column>();
-  // oxlint-disable-next-line typescript/no-unnecessary-type-parameters -- each name has a column of one type
-  function column<T extends Column>(name: string, of: (part: Part) => Record<string, unknown>): T {
-    let whole = known.get(name) as T | undefined;
-    if (!whole) {
-      whole = joined(
-        own.map((part) => of(part)[name] as T),
-        (part, piece) => (of(own[part]!)[name] = piece),
-      );
-      known.set(name, whole);
-    }
-    return whole;
-  }
-  const itself = (part: Part) => part as unknown as Record<string, unknown>;
-  const columns = {} as EmitterFrame['columns'];
+  const id = joined(
+    own,
+    words,
+    (part) => part.id,
+    (part, column) => (part.id = column),
+  );
+  const age = joined(
+    own,
+    floats,
+    (part) => part.age,
+    (part, column) => (part.age = column),
+  );
+  const zone = joined(
+    own,
+    bytes,
+    (part) => part.zone,
+    (part, column) => (part.zone = column),
+  );
+  const weight = joined(
+    own,
+    bytes,
+    (part) => part.weight,
+    (part, column) => (part.weight = column),
+  );
+  const tint = joined(
+    own,
+    words,
+    (part) => part.tint,
+    (part, column) => (part.tint = column),
+  );
+  const columns = recordBy(ALL_COLUMNS, () => floats(0));
   for (const name of ALL_COLUMNS)
     Object.defineProperty(columns, name, {
       enumerable: true,
-      get: () => column<Float32Array<ArrayBuffer>>(name, (part) => part.columns),
+      get: joined(
+        own,
+        floats,
+        (part) => part.columns[name],
+        (part, column) => (part.columns[name] = column),
+      ),
     });
   const emitter: EmitterFrame = {
     count: total('count'),
@@ -60,23 +103,23 @@ function joinedEmitter(slices: readonly EmitterFrame[]): EmitterFrame {
     retired: total('retired'),
     dropped: total('dropped'),
     get id() {
-      return column<Uint32Array<ArrayBuffer>>('id', itself);
+      return id();
     },
     get age() {
-      return column<Float32Array<ArrayBuffer>>('age', itself);
+      return age();
     },
     get zone() {
-      return column<Uint8Array<ArrayBuffer>>('zone', itself);
+      return zone();
     },
     get weight() {
-      return column<Uint8Array<ArrayBuffer>>('weight', itself);
+      return weight();
     },
     get tint() {
-      return column<Uint32Array<ArrayBuffer>>('tint', itself);
+      return tint();
     },
     columns,
   };
-  parts.set(emitter, own);
+  partsByEmitter.set(emitter, own);
   return emitter;
 }
 

@@ -77,7 +77,7 @@ export class Attendant {
     own.forEach((particles, e) => (this.head[at(this.thread, e)] = particles.count));
     this.wait();
     const counts = own.map((_, e) =>
-      wanted.includes(e) ? Array.from({ length: this.threads }, (_, thread) => this.head[at(thread, e)]!) : [],
+      wanted.includes(e) ? Array.from({ length: this.threads }, (_thread, thread) => this.head[at(thread, e)]!) : [],
     );
     const sum = (numbers: readonly number[]) => numbers.reduce((n, one) => n + one, 0);
     const bytes = 4 * (PARTS.length + 1) * sum(counts.map(sum));

@@ -1,5 +1,7 @@
 import type { EmitterFrame, Frame } from './frame';
 import { partsOf } from './joined-frame';
+import { recordBy } from '../core/lib/record';
+import { ALL_COLUMNS } from '../core/sim/step/population';
 
 /** Columns that a particle keeps from birth to death. */
 const LASTING = ['life', 'mass', 'drag', 'size'] as const;
@@ -60,10 +62,10 @@ function fine({ low, step, steps }: Coarse): Float32Array<ArrayBuffer> {
   return column;
 }
 
-function longer<T extends Float32Array | Uint32Array>(column: T, length: number): T {
-  const grown = new (column.constructor as new (n: number) => T)(length);
-  grown.set(column);
-  return grown;
+/** The numbers of a column at the start of a longer one. */
+function put<T extends Float32Array | Uint32Array>(column: T, longer: T): T {
+  longer.set(column);
+  return longer;
 }
 
 /** What the particles of one emitter keep all their life, written down once for all frames. */
@@ -155,10 +157,10 @@ class LifeRecord {
   }
 
   private grow(length: number): void {
-    this.id = longer(this.id, length);
-    this.birth = longer(this.birth, length);
-    if (this.tint.length > 0) this.tint = longer(this.tint, length);
-    this.lasting = this.lasting.map((column) => longer(column, length));
+    this.id = put(this.id, new Uint32Array(length));
+    this.birth = put(this.birth, new Float32Array(length));
+    if (this.tint.length > 0) this.tint = put(this.tint, new Uint32Array(length));
+    this.lasting = this.lasting.map((column) => put(column, new Float32Array(length)));
   }
 
   private spread(length: number): void {
@@ -220,21 +222,22 @@ export class FrameReducer {
         age[i] = Math.max(0, time - record.birth[entry[i]!]!);
       }
       for (let i = 0; i < tint.length; i++) tint[i] = record.tint[entry[i]!]!;
-      const lasting = LASTING.map((name, k) => {
+      const columns = recordBy(ALL_COLUMNS, () => none);
+      LASTING.forEach((name, k) => {
         const column = new Float32Array(count);
         const from = record.lasting[k]!;
         for (let i = 0; i < count; i++) column[i] = from[entry[i]!]!;
-        return [name, column];
+        columns[name] = column;
       });
-      const turns = kept.length > CHANGING.length;
-      const changing = [...CHANGING, ...TURNING].map((name, k) => [name, k < kept.length ? fine(kept[k]!) : none]);
-      const spin = ['wx', 'wy', 'wz'].map((name) => [name, turns ? new Float32Array(count) : none]);
+      [...CHANGING, ...TURNING].slice(0, kept.length).forEach((name, k) => (columns[name] = fine(kept[k]!)));
+      if (kept.length > CHANGING.length)
+        for (const name of ['wx', 'wy', 'wz'] as const) columns[name] = new Float32Array(count);
       return {
         ...emitter,
         id,
         age,
         tint,
-        columns: Object.fromEntries([...lasting, ...changing, ...spin]) as EmitterFrame['columns'],
+        columns,
       };
     });
     return { ...frame, emitters };

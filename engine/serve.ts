@@ -7,6 +7,7 @@ import { KeptRuns } from './kept-runs';
 import { Abandoned, Attendant } from './meeting';
 import { FrameMeter } from './measure-frame';
 import type { FromWorker, SliceJob, Port, ToWorker } from './protocol';
+import { messageOf } from '../core/lib/errors';
 
 /** Before all frames. */
 const NEVER = -0x80000000;
@@ -112,7 +113,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
         port.post({
           type: 'failed',
           job: message.job.number,
-          message: error instanceof Error ? error.message : String(error),
+          message: messageOf(error),
         });
       }
   });

@@ -6,6 +6,6 @@ interface WorkerScope<Message, Answer> {
 
 /** The worker that this code runs in. */
 export function workerScope<Message, Answer>(): WorkerScope<Message, Answer> {
-  // TypeScript's library of pages calls it a window.
+  // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- TypeScript's library of pages calls it a window
   return self as unknown as WorkerScope<Message, Answer>;
 }

@@ -56,9 +56,9 @@ function kinds<K extends Kind>(registry: Registry<K>, more: (kind: K) => string 
 
 const formulaOf = ({ formula, source }: Documented) => ` Formula: ${formula} (${source}).`;
 
-function strengthOf({ strength, actions }: FieldKind): string {
+function strengthOf({ strength, actions: ways }: FieldKind): string {
   const least = strength.min === undefined ? '' : `, from ${strength.min}`;
-  return ` Default strength ${strength.default}${least}; acts as ${actions.join(', ')}, the first by default.`;
+  return ` Default strength ${strength.default}${least}; acts as ${ways.join(', ')}, the first by default.`;
 }
 
 const EXAMPLE = {

@@ -7,6 +7,7 @@ import { BakeReader } from '../engine/bake/store';
 import { sceneFrom } from '../formats/scene-file';
 import type { StoredBake, StoredBakes } from '../formats/stored-bake';
 import type { BakesTable } from './bakes-table';
+import { codeOf, messageOf } from '../core/lib/errors';
 
 /** What a thread that bakes is given. */
 export interface BakeTask {
@@ -89,7 +90,7 @@ export class BakeJobs {
     try {
       scene = sceneFrom(JSON.parse(this.table.document(id) ?? ''));
     } catch (error) {
-      this.table.setState(id, 'failed', `its scene can’t be read (${(error as Error).message}); bake it anew`);
+      this.table.setState(id, 'failed', `its scene can’t be read (${messageOf(error)}); bake it anew`);
       return this.startNext();
     }
     const task: BakeTask = { scene, files: this.filesOf(scene), folder: this.folderOf(id), from: first, through: last };
@@ -102,7 +103,7 @@ export class BakeJobs {
     try {
       this.note(id, news);
     } catch (error) {
-      if ((error as { code?: string }).code !== 'SQLITE_FULL') throw error;
+      if (codeOf(error) !== 'SQLITE_FULL') throw error;
       // What is written is found on the disk again; of its end it must be known.
       if (news.type !== 'written') setTimeout(() => this.hear(id, news), LATER);
     }

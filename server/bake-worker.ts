@@ -5,8 +5,9 @@ import { isDiskFull } from '../engine/bake/store';
 import { nodePool } from '../engine/node-pool';
 import { decodedAssets } from '../formats/scene-file';
 import type { BakeNews, BakeTask } from './bake-jobs';
+import { messageOf } from '../core/lib/errors';
 
-const { scene, files, ...span } = workerData as BakeTask;
+const { scene, files, ...span }: BakeTask = workerData;
 const port = parentPort!;
 const say = (news: BakeNews) => port.postMessage(news);
 const stop = new AbortController();
@@ -28,7 +29,7 @@ try {
   say({
     type: 'failed',
     full,
-    message: full ? 'the disk is full; what is written stays: make room and go on' : (error as Error).message,
+    message: full ? 'the disk is full; what is written stays: make room and go on' : messageOf(error),
   });
 } finally {
   pool.end();

@@ -2,6 +2,7 @@ import { closeSync, existsSync, openSync, readSync, renameSync, rmSync, statSync
 import { join } from 'node:path';
 import { makeFolder } from '../engine/make-folder';
 import type { Db } from './data-file';
+import { codeOf, messageOf } from '../core/lib/errors';
 
 /** Copies that are kept; the first is the newest. */
 const COPIES = 3;
@@ -53,8 +54,6 @@ export function keepCopy(db: Db, folder: string, tell: (sentence: string) => voi
     renameSync(made, copyAt(folder, 1));
   } catch (error) {
     rmSync(made, { force: true });
-    tell(
-      `No copy of the data file could be made (${(error as { code?: string }).code ?? (error as Error).message}). Free some space on its disk.`,
-    );
+    tell(`No copy of the data file could be made (${codeOf(error) || messageOf(error)}). Free some space on its disk.`);
   }
 }

@@ -7,6 +7,7 @@ import { DATA_ENDS, DATA_FILE, type Db } from './data-file';
 import { migrations } from './migrations';
 import { isSound, salvage } from './salvage';
 import { setBadRowsAside } from './set-aside';
+import { codeOf, messageOf } from '../core/lib/errors';
 
 /** A data folder that can't be used, in a sentence for the person who started the program. */
 export class DataFolderError extends Error {}
@@ -37,7 +38,7 @@ function opened(path: string): Db {
   }
 }
 
-const isDamage = (error: unknown) => ((error as { code?: string }).code ?? '').startsWith('SQLITE_CORRUPT');
+const isDamage = (error: unknown) => codeOf(error).startsWith('SQLITE_CORRUPT');
 
 /** The data file in any state: a damaged one is put together anew from every row that can be read. */
 function openedSound(path: string, tell: (sentence: string) => void): Db {
@@ -66,7 +67,7 @@ export function openDatabase(folder: string, tell: (sentence: string) => void = 
     keepPrivate(folder);
   } catch (error) {
     throw new DataFolderError(
-      `The data folder “${folder}” can’t be written to (${(error as NodeJS.ErrnoException).code ?? String(error)}). Choose another with --data DIR.`,
+      `The data folder “${folder}” can’t be written to (${codeOf(error) || String(error)}). Choose another with --data DIR.`,
     );
   }
   let db: Db | undefined;
@@ -81,7 +82,7 @@ export function openDatabase(folder: string, tell: (sentence: string) => void = 
   } catch (error) {
     db?.close();
     if (error instanceof DataFolderError) throw error;
-    const code = (error as { code?: string }).code ?? '';
+    const code = codeOf(error);
     if (code.startsWith('SQLITE_BUSY'))
       throw new DataFolderError(
         `The data folder “${folder}” is in use by another Bathyclast. Close that one, or choose another folder with --data DIR.`,
@@ -94,12 +95,12 @@ export function openDatabase(folder: string, tell: (sentence: string) => void = 
       throw new DataFolderError(
         `There is no room left where the data folder “${folder}” is. Free some space and start again.`,
       );
-    throw new DataFolderError(`The data file in “${folder}” can’t be opened (${code || (error as Error).message}).`);
+    throw new DataFolderError(`The data file in “${folder}” can’t be opened (${code || messageOf(error)}).`);
   }
 }
 
 function migrate(db: Db, folder: string): void {
-  const version = db.pragma('user_version', { simple: true }) as number;
+  const version = Number(db.pragma('user_version', { simple: true }));
   if (version > migrations.length)
     throw new DataFolderError(
       `The data file in “${folder}” is of version ${version}, made by a newer Bathyclast; this one reads up to ${migrations.length}.`,

@@ -3,6 +3,7 @@ import multer from 'multer';
 import type { Logger } from 'pino';
 import type { Fault } from '../core/document/faults';
 import { SceneFaults } from '../formats/scene-faults';
+import { codeOf } from '../core/lib/errors';
 
 /** A request that is refused: the HTTP status, and what is wrong in the shape used from core to screen. */
 export class Failure extends Error {
@@ -47,26 +48,23 @@ export function failureHandler(log: Logger): ErrorRequestHandler {
           allowed: 'one file within the size limit',
         },
       ]);
-    const {
-      status,
-      message,
-      type,
-      code = '',
-    } = error as { status?: number; message?: string; type?: string; code?: string };
-    if (status !== undefined && status >= 400 && status < 500)
+    const status = error instanceof Error && 'status' in error ? Number(error.status) : 500;
+    // Only the messages of the body parser hold nothing of the server’s own.
+    const parsed =
+      error instanceof Error && 'type' in error ? { type: String(error.type), message: error.message } : undefined;
+    if (status >= 400 && status < 500)
       return send(response, status, [
         {
-          code: type ?? 'request',
+          code: parsed?.type ?? 'request',
           field: 'body',
-          // Only the messages of the body parser hold nothing of the server’s own.
-          message: `The request is refused: ${type !== undefined && message !== undefined ? message : 'it is not well-formed'}.`,
+          message: `The request is refused: ${parsed?.message ?? 'it is not well-formed'}.`,
           allowed: 'a well-formed request',
         },
       ]);
     log.error({ err: error, path: request.path }, 'request failed');
     // An answer that has begun can only be broken off.
     if (response.headersSent) return void response.destroy();
-    const full = ['SQLITE_FULL', 'ENOSPC', 'EDQUOT'].includes(code);
+    const full = ['SQLITE_FULL', 'ENOSPC', 'EDQUOT'].includes(codeOf(error));
     return send(response, full ? 507 : 500, [
       full
         ? {

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import type { EntrySort, LogEntry } from '../formats/log-entry';
+import type { LogEntry } from '../formats/log-entry';
 import { ENTRY_LIMITS } from '../formats/log-entry';
 import { bodyOf, EntryBody, EntryWordsBody } from './bodies';
 import { failure } from './failure';
@@ -28,9 +28,7 @@ export function logbookRoutes(logbook: LogbookTable): Router {
   router.get('/', (request, response) => {
     const { sort, scene } = request.query;
     const text = (value: unknown) => (typeof value === 'string' ? value : undefined);
-    response
-      .set('Cache-Control', 'no-store')
-      .json({ entries: logbook.list(text(sort) as EntrySort | undefined, text(scene)) });
+    response.set('Cache-Control', 'no-store').json({ entries: logbook.list(text(sort), text(scene)) });
   });
 
   router.post('/', (request, response) => {

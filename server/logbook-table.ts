@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { EntrySort, LogEntry } from '../formats/log-entry';
+import type { LogEntry } from '../formats/log-entry';
 import type { Db } from './data-file';
 
 interface Row extends Omit<LogEntry, 'tags' | 'document' | 'pictured'> {
@@ -13,7 +13,7 @@ const COLUMNS =
 
 const entryOf = (row: Row): LogEntry => ({
   ...row,
-  tags: JSON.parse(row.tags) as string[],
+  tags: JSON.parse(row.tags),
   document: JSON.parse(row.document) as unknown,
   pictured: row.pictured === 1,
 });
@@ -23,7 +23,7 @@ export class LogbookTable {
   constructor(private readonly db: Db) {}
 
   /** The newest first; of one sort or one scene, where they are given. */
-  list(sort: EntrySort | undefined, scene: string | undefined): LogEntry[] {
+  list(sort: string | undefined, scene: string | undefined): LogEntry[] {
     return this.db
       .prepare<[Record<string, string | null>], Row>(
         `SELECT ${COLUMNS} FROM logbook WHERE (@sort IS NULL OR sort = @sort) AND (@scene IS NULL OR scene = @scene)

@@ -9,6 +9,7 @@ import { createApp } from './app';
 import type { Db } from './data-file';
 import { DataFolderError, openDatabase } from './database';
 import { removeUnusedFiles, unusedFiles } from './unused-files';
+import { messageOf } from '../core/lib/errors';
 
 const HELP = `Starts Bathyclast and prints its address.
 
@@ -49,7 +50,7 @@ function options(): { port: number; data: string; bake: string | undefined; unus
       refuse(`--port is “${values.port}”; allowed is a whole number from 0 to 65535.`);
     return { port, data: resolve(values.data), bake: values.bake, unused: values.unused, temporary: values.temporary };
   } catch (error) {
-    refuse(`${(error as Error).message.split('\n')[0]} See npm start -- --help.`);
+    refuse(`${messageOf(error).split('\n')[0]} See npm start -- --help.`);
   }
 }
 

@@ -29,7 +29,7 @@ function modelOf(version: number): Db {
 
 /** Whether SQLite finds no damage in a data file, and all tables of its version are there. */
 export function isSound(db: Db): boolean {
-  const version = db.pragma('user_version', { simple: true }) as number;
+  const version = Number(db.pragma('user_version', { simple: true }));
   // One of a newer program is none of ours to judge.
   if (version > migrations.length) return true;
   if (db.pragma('quick_check(1)', { simple: true }) !== 'ok') return false;

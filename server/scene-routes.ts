@@ -197,10 +197,8 @@ export function sceneRoutes(
   });
 
   router.post('/:id/picture', upload, (request, response) => {
-    const { revision } = bodyOf(
-      PictureBody,
-      parseBounded(Buffer.from((request.body as { about?: string }).about ?? '{}'), 'The field “about”'),
-    );
+    const { about = '{}' }: { about?: string } = request.body ?? {};
+    const { revision } = bodyOf(PictureBody, parseBounded(Buffer.from(about), 'The field “about”'));
     const png = request.file?.buffer;
     if (!png || png.length > MOST_PICTURE_BYTES || !png.subarray(0, 8).equals(PNG_SIGNATURE))
       throw failure(422, 'type', 'file', 'The picture is no PNG of at most 4 MB.', 'a PNG of at most 4 MB');

@@ -42,15 +42,16 @@ function hashesInUse(db: Db): Set<string> {
 export function unusedFiles(db: Db, bakesFolder: string, now = Date.now()): UnusedFile[] {
   const used = hashesInUse(db);
   const before = new Date(now - GRACE_DAYS * DAY).toISOString();
-  const kept = Object.entries(TABLES).flatMap(([sort, [table, column]]) =>
-    db
+  const kept = (['image', 'mesh', 'grid'] as const).flatMap((sort) => {
+    const [table, column] = TABLES[sort];
+    return db
       .prepare<[string], { name: string; bytes: number }>(
         `SELECT hash AS name, length(${column}) AS bytes FROM ${table} WHERE created < ?`,
       )
       .all(before)
       .filter(({ name }) => !used.has(name))
-      .map((file): UnusedFile => ({ ...file, sort: sort as UnusedFile['sort'] })),
-  );
+      .map((file): UnusedFile => ({ ...file, sort }));
+  });
   return [...kept, ...foldersWithoutBake(db, bakesFolder, now)];
 }
 

@@ -1,5 +1,6 @@
 import { fault, inside, type Fault } from './faults';
 import type { Description, NumberParameter, Parameter, SpansParameter } from './parameters';
+import { type Vector } from '../lib/math/vector';
 
 /** Most stops a ramp may have. */
 export const MOST_STOPS = 16;
@@ -72,7 +73,8 @@ function stopsFit(value: unknown, one: (stop: Record<string, unknown>) => boolea
   });
 }
 
-const isVector = (value: unknown): boolean =>
+/** Whether a value is three numbers. */
+export const isVector = (value: unknown): value is Vector =>
   Array.isArray(value) && value.length === 3 && value.every((n) => typeof n === 'number' && Number.isFinite(n));
 
 function spansFit(p: SpansParameter, value: unknown): boolean {
@@ -178,3 +180,6 @@ export function checkValues(
       });
   return faults;
 }
+
+/** The vectors of a list, as a document holds them; anything else is left out. */
+export const vectorsIn = (value: unknown): readonly Vector[] => (Array.isArray(value) ? value.filter(isVector) : []);

@@ -20,9 +20,7 @@ import { emptyBounds, emptyMeters, type Bounds, type Delivered, type Meter, type
 const SAMPLE = { share: 0.03, least: 192, most: 2048 } as const;
 
 /** Room to measure in, for all. */
-const block = particleBlock();
-const scratch = rowScratch();
-const sums = sumsOfBlock();
+const ROOM = { block: particleBlock(), scratch: rowScratch(), sums: sumsOfBlock() };
 
 /** Copies every `stride`-th particle from `start` on into the block; returns where the next block begins. */
 function loadStrided(
@@ -94,6 +92,7 @@ function missedBy(row: Row, population: Population, block: ParticleBlock, scratc
 /** Measures what every field delivers to the living particles of a run, on the frame it is at. */
 export function measureDelivery(run: Simulation): Meters {
   run.freeze();
+  const { block, scratch, sums } = ROOM;
   const { stack, populations, sceneFrame: frame } = run;
   placeStack(stack, frame);
   const { rows, fps } = stack;

@@ -107,9 +107,9 @@ export function probe(
     sums.dragRate[0]! +
     sums.quadratic[0]! * Math.sqrt(relative[0] * relative[0] + relative[1] * relative[1] + relative[2] * relative[2]);
   const felt = mapVector(acceleration, (a, i) => a + rate * relative[i]!);
-  const blend = ({ used, vector, rate }: typeof sums.drive) =>
-    used && rate[0]! > 0
-      ? { rate: rate[0]!, vector: mapVector(at(vector), (n) => n / rate[0]!) }
+  const blend = ({ used, vector, rate: pull }: typeof sums.drive) =>
+    used && pull[0]! > 0
+      ? { rate: pull[0]!, vector: mapVector(at(vector), (n) => n / pull[0]!) }
       : { rate: 0, vector: [0, 0, 0] as const };
   const shift: Vector = sums.shift.used ? at(sums.shift.vector) : [0, 0, 0];
   return {

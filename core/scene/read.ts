@@ -41,7 +41,7 @@ export function checkScene(document: unknown, sound?: SoundParts): readonly Faul
   return readScene(document, sound).faults ?? [];
 }
 
-function sound<T>(value: T | undefined, faults: readonly Fault[]): T {
+function soundOnly<T>(value: T | undefined, faults: readonly Fault[]): T {
   if (value === undefined || faults.length > 0) throw new Error(faults.map(({ message }) => message).join(' '));
   return value;
 }
@@ -49,7 +49,7 @@ function sound<T>(value: T | undefined, faults: readonly Fault[]): T {
 /** A scene of the program’s own making, completed. Throws where it has a fault. */
 export function completeScene(written: Written): Scene {
   const { scene, faults = [] } = readScene({ format: SCENE_FORMAT, version: SCENE_VERSION, ...written });
-  return sound(scene, faults);
+  return soundOnly(scene, faults);
 }
 
 /** Completes a thing of the program’s own making, whatever it refers to. It throws where the thing has a fault. */
@@ -58,7 +58,7 @@ const completer =
   (written: Written): T => {
     const walk = new Walk();
     const value = form.read(written, called, walk);
-    return sound(value, walk.faults);
+    return soundOnly(value, walk.faults);
   };
 
 export const completeEmitter = completer(emitterForm, 'emitter');

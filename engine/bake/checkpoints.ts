@@ -30,7 +30,7 @@ export function latestCheckpoint(folder: string, done: number, threads: number):
       const bytes = readFileSync(join(folder, name));
       const body = bytes.subarray(32);
       if (!createHash('sha256').update(body).digest().equals(bytes.subarray(0, 32))) continue;
-      const read = deserialize(body) as Checkpoint[];
+      const read: Checkpoint[] = deserialize(body);
       if (read.length === threads) return read;
     } catch {
       // One that can’t be read is as good as none.

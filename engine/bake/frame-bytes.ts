@@ -1,6 +1,7 @@
 import { emptyMeters } from '../../core/measure/meters';
-import { ALL_COLUMNS, FLOAT_COLUMNS } from '../../core/sim/step/population';
+import { ALL_COLUMNS, FLOAT_COLUMNS, type FloatColumn } from '../../core/sim/step/population';
 import type { EmitterFrame, Frame } from '../frame';
+import { recordBy } from '../../core/lib/record';
 import { inOrder } from './in-order';
 
 /** What is known of an emitter beside its columns. */
@@ -17,18 +18,30 @@ interface Head {
   readonly tints: boolean;
 }
 
+/** A frame without its columns, as JSON. */
+type Heads = Pick<Frame, 'frame' | 'contacts' | 'blamed'> & { readonly emitters: readonly Head[] };
+
 const padded = (bytes: number): number => Math.ceil(bytes / 4) * 4;
+
+type ColumnName = 'id' | 'age' | 'zone' | 'weight' | 'tint' | FloatColumn;
+
+function columnNamed(emitter: EmitterFrame, name: ColumnName): Uint8Array | Uint32Array | Float32Array {
+  switch (name) {
+    case 'id':
+    case 'age':
+    case 'zone':
+    case 'weight':
+    case 'tint':
+      return emitter[name];
+    default:
+      return emitter.columns[name];
+  }
+}
 
 /**
  * The columns of a frame of such an emitter in the order in which they stand, each begun at a multiple of four bytes.
  */
-function columnsOf({
-  count,
-  turns,
-  zones,
-  weights,
-  tints,
-}: Head): readonly (readonly [keyof EmitterFrame | (typeof ALL_COLUMNS)[number], 1 | 4, number])[] {
+function columnsOf({ count, turns, zones, weights, tints }: Head): readonly (readonly [ColumnName, 1 | 4, number])[] {
   return [
     ['id', 4, count],
     ['age', 4, count],
@@ -74,7 +87,7 @@ export function bytesOfFrame(frame: Frame): Uint8Array<ArrayBuffer> {
   let at = start;
   emitters.forEach((emitter, e) => {
     for (const [name, width, length] of columnsOf(heads[e]!)) {
-      const column = (name in emitter ? emitter[name as 'id'] : emitter.columns[name as 'x']) as Uint32Array;
+      const column = columnNamed(emitter, name);
       if (length > 0) bytes.set(new Uint8Array(column.buffer, column.byteOffset, width * length), at);
       at += padded(width * length);
     }
@@ -86,31 +99,30 @@ export function bytesOfFrame(frame: Frame): Uint8Array<ArrayBuffer> {
 export function frameOfBytes(bytes: Uint8Array<ArrayBuffer>): Frame {
   const length = bytes.length >= 4 ? new DataView(bytes.buffer, bytes.byteOffset).getUint32(0, true) : Infinity;
   if (4 + length > bytes.length) throw new Error('a baked frame is cut off');
-  const { emitters, ...rest } = JSON.parse(new TextDecoder().decode(bytes.subarray(4, 4 + length))) as Pick<
-    Frame,
-    'frame' | 'contacts' | 'blamed'
-  > & { emitters: readonly Head[] };
+  const { emitters, ...rest }: Heads = JSON.parse(new TextDecoder().decode(bytes.subarray(4, 4 + length)));
   let at = bytes.byteOffset + padded(4 + length);
   const read = emitters.map((head): EmitterFrame => {
-    const columns = Object.fromEntries(ALL_COLUMNS.map((name) => [name, new Float32Array(0)])) as Record<
-      string,
-      unknown
-    >;
-    const others: Record<string, unknown> = {};
+    const parts = new Map<ColumnName, ArrayBuffer>();
     for (const [name, width, n] of columnsOf(head)) {
       if (at + width * n > bytes.byteOffset + bytes.length) throw new Error('a baked frame is cut off');
-      const part = bytes.buffer.slice(at, at + width * n);
-      const target = name in columns ? columns : others;
-      target[name] =
-        width === 1
-          ? new Uint8Array(part)
-          : name === 'id' || name === 'tint'
-            ? new Uint32Array(part)
-            : new Float32Array(part);
+      parts.set(name, bytes.buffer.slice(at, at + width * n));
       at += padded(width * n);
     }
+    const part = (name: ColumnName) => parts.get(name) ?? new ArrayBuffer(0);
     const { count, born, died, retired, dropped } = head;
-    return { count, born, died, retired, dropped, columns, ...others } as unknown as EmitterFrame;
+    return {
+      count,
+      born,
+      died,
+      retired,
+      dropped,
+      id: new Uint32Array(part('id')),
+      age: new Float32Array(part('age')),
+      columns: recordBy(ALL_COLUMNS, (name) => new Float32Array(part(name))),
+      zone: new Uint8Array(part('zone')),
+      weight: new Uint8Array(part('weight')),
+      tint: new Uint32Array(part('tint')),
+    };
   });
   return { ...rest, share: 1, emitters: read, meters: emptyMeters(0, 0) };
 }

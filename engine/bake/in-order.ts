@@ -1,5 +1,6 @@
 import { ALL_COLUMNS } from '../../core/sim/step/population';
 import type { EmitterFrame } from '../frame';
+import { recordBy } from '../../core/lib/record';
 
 /** Slots in rising order of their keys; equal keys keep their order (radix sort, eight bits at a time). */
 function sortedSlots(keys: Uint32Array): Uint32Array<ArrayBuffer> {
@@ -42,9 +43,9 @@ function partTies(order: Uint32Array, { id, age, columns }: EmitterFrame): void 
 export function inOrder(frame: EmitterFrame): EmitterFrame {
   const order = sortedSlots(frame.id);
   partTies(order, frame);
-  const sorted = <T extends Uint8Array | Uint32Array | Float32Array>(column: T): T => {
-    if (column.length === 0) return column;
-    const out = new (column.constructor as { new (n: number): T })(column.length);
+  const sorted = <T extends { slice(): T; readonly length: number; [slot: number]: number }>(column: T): T => {
+    const out = column.slice();
+    if (column.length === 0) return out;
     for (let i = 0; i < order.length; i++) out[i] = column[order[i]!]!;
     return out;
   };
@@ -55,8 +56,6 @@ export function inOrder(frame: EmitterFrame): EmitterFrame {
     zone: sorted(frame.zone),
     weight: sorted(frame.weight),
     tint: sorted(frame.tint),
-    columns: Object.fromEntries(
-      ALL_COLUMNS.map((name) => [name, sorted(frame.columns[name])]),
-    ) as EmitterFrame['columns'],
+    columns: recordBy(ALL_COLUMNS, (name) => sorted(frame.columns[name])),
   };
 }

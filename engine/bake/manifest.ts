@@ -26,24 +26,31 @@ export class BakeError extends Error {}
 
 const isWhole = (n: unknown): n is number => typeof n === 'number' && Number.isInteger(n);
 
+function isManifest(read: Partial<BakeManifest>): read is BakeManifest {
+  const { format, engine, scene, from, through, slice, slices, key, fps } = read;
+  return (
+    format === 'bathyclast-bake' &&
+    [engine, slice, slices].every(isWhole) &&
+    [scene, key].every((text) => typeof text === 'string') &&
+    typeof fps === 'number' &&
+    isWhole(from) &&
+    isWhole(through) &&
+    through >= from
+  );
+}
+
 /** A manifest from the text of its file. Throws {@link BakeError}. */
 export function manifestOf(text: string, folder: string): BakeManifest {
   let read: Partial<BakeManifest>;
   try {
-    read = JSON.parse(text) as Partial<BakeManifest>;
+    read = JSON.parse(text);
   } catch {
     throw new BakeError(`“${folder}” holds a damaged bake.json; bake it anew`);
   }
-  const { format, version, engine, from, through, slice, slices, key } = read;
-  const sound =
-    format === 'bathyclast-bake' &&
-    [engine, from, through, slice, slices].every(isWhole) &&
-    typeof key === 'string' &&
-    through! >= from!;
-  if (!sound) throw new BakeError(`“${folder}” holds no bake: its bake.json is something else`);
-  if (version !== 1)
-    throw new BakeError(`“${folder}” is a bake of version ${String(version)}; this program reads version 1`);
-  return read as BakeManifest;
+  if (!isManifest(read)) throw new BakeError(`“${folder}” holds no bake: its bake.json is something else`);
+  if (read.version !== 1)
+    throw new BakeError(`“${folder}” is a bake of version ${String(read.version)}; this program reads version 1`);
+  return read;
 }
 
 /** What of two manifests differs so that their frames do not belong together; undefined where nothing does. */

@@ -14,6 +14,7 @@ import { basename, dirname, join } from 'node:path';
 import { makeFolder } from '../make-folder';
 import { bytesOfChunk, indexOfChunk, readChunk, type ChunkIndex } from './chunk';
 import { BakeError, manifestOf, whyOther, type BakeManifest } from './manifest';
+import { codeOf } from '../../core/lib/errors';
 
 /** A chunk is closed at so many bytes or frames, so that the same frames make the same files. */
 const CHUNK_BYTES = 8 * 1024 * 1024;
@@ -52,8 +53,7 @@ export function putFile(path: string, bytes: Uint8Array, write: WriteAll = write
 }
 
 /** Whether an error of the file system says that there is no room. */
-export const isDiskFull = (error: unknown): boolean =>
-  ['ENOSPC', 'EDQUOT'].includes((error as NodeJS.ErrnoException).code ?? '');
+export const isDiskFull = (error: unknown): boolean => ['ENOSPC', 'EDQUOT'].includes(codeOf(error));
 
 const DRAFT = /^\..+\.(\d+)$/;
 
@@ -62,7 +62,7 @@ function isAlive(pid: number): boolean {
     process.kill(pid, 0);
     return true;
   } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM';
+    return codeOf(error) === 'EPERM';
   }
 }
 

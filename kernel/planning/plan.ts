@@ -2,7 +2,7 @@ import { radiiOf } from '../../core/kinds/falloff-shapes/extent';
 import { extents } from '../../core/kinds/falloff-shapes';
 import type { KernelDescriptor } from '../../core/kinds/contracts/kernel-descriptor';
 import { rotate, type Rotation } from '../../core/lib/math/rotation';
-import type { Vector } from '../../core/lib/math/vector';
+import { type Vector, mapVector } from '../../core/lib/math/vector';
 import { isGroup, type Row, type Stack, type StackNode } from '../../core/sim/stack/stack';
 import { ACCELERATION, MEDIUM } from '../encoding/layout';
 import { Program, type Fall, type RowHead } from '../encoding/program';
@@ -168,7 +168,7 @@ export class Plan {
         continue;
       }
       const { vector, tow } = descriptor;
-      const local = vector.map((n, axis) => n + tow * velocity[axis]!) as [number, number, number];
+      const local = mapVector(vector, (n, axis) => n + tow * velocity[axis]!);
       if (action.kind === 'slow') {
         if (fall) program.slow(head, local[0], local[1]);
         else {

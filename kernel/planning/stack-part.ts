@@ -26,7 +26,7 @@ export function routineOf(runner: Runner, descriptor: Exclude<KernelDescriptor, 
     program.field({ placement: NOWHERE, fall: undefined, send: 1, target: ACCELERATION, weighty: false }, descriptor);
     return program.finished(NOTHING);
   };
-  const [x, y, z] = runner.sums as [Float32Array, Float32Array, Float32Array];
+  const [x, y, z] = runner.sums;
   const programAt =
     descriptor.kind === 'curl' && descriptor.evolves ? (time: number) => written(time, true) : undefined;
   let known = NaN;

@@ -55,6 +55,7 @@ export function startKernel(): Kernel {
   // Shared, so that what stands in it stays where it is when it grows.
   const memory = new WebAssembly.Memory({ initial: 16, maximum: MOST_PAGES, shared: true });
   const { exports } = new WebAssembly.Instance(new WebAssembly.Module(code), { env: { memory } });
+  // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- the compiled kernel has these routines
   const run = exports as unknown as Routines;
   run.prepare();
   const heap = new Heap(FREE, memory.buffer.byteLength, (end) => {

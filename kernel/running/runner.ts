@@ -43,7 +43,7 @@ export class Runner {
    * What programs are summed to, a piece of it: acceleration and velocity of the medium by axis, linear and quadratic
    * drag.
    */
-  readonly sums: readonly Float32Array[];
+  readonly sums: readonly [Float32Array, Float32Array, Float32Array, ...Float32Array[]];
   private readonly pointers: Uint32Array;
   private readonly times: Float64Array;
   private readonly settled: Uint32Array;
@@ -57,7 +57,10 @@ export class Runner {
 
   constructor(private readonly kernel: Kernel) {
     const piece = (from: number) => kernel.floats(from, at.PIECE);
-    const vector = (from: number) => [0, 1, 2].map((axis) => piece(from + 4 * at.PIECE * axis));
+    const vector = (from: number) => {
+      const axis = (n: number) => piece(from + 4 * at.PIECE * n);
+      return [axis(0), axis(1), axis(2)] as const;
+    };
     this.sums = [...vector(at.ACCELERATION), ...vector(at.MEDIUM), piece(at.RATE), piece(at.QUADRATIC)];
     this.pointers = kernel.words(at.COLUMNS, at.BIRTH + 1);
     this.times = kernel.doubles(at.BEGIN, 2);

@@ -4,12 +4,14 @@ import type { ViewRig } from './camera/view-rig';
 /** Shares of the frame in which action and titles are safe. Source: SMPTE ST 2046-1, from memory. */
 const SAFE = [0.93, 0.9] as const;
 
+const percent = (share: number) => `${100 * share}%`;
+
 /** Thirds and safe areas over the frame of the shot, while one looks through its camera. */
 export function FrameGuides({ rig }: { rig: ViewRig }) {
   const guides = useSceneOf((scene) => scene.work.guides);
   const frame = rig.shotFrame;
   if (guides === 'none' || !frame) return null;
-  const [left, bottom, width, height] = frame.map((share) => 100 * share) as [number, number, number, number];
+  const [left, bottom, width, height] = frame;
   const thirds = guides !== 'safe';
   const safe = guides !== 'thirds';
   return (
@@ -17,7 +19,7 @@ export function FrameGuides({ rig }: { rig: ViewRig }) {
       data-testid="frame-guides"
       aria-hidden
       className="absolute text-second/50"
-      style={{ left: `${left}%`, bottom: `${bottom}%`, width: `${width}%`, height: `${height}%` }}
+      style={{ left: percent(left), bottom: percent(bottom), width: percent(width), height: percent(height) }}
       viewBox="0 0 300 300"
       preserveAspectRatio="none"
       fill="none"

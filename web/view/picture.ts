@@ -187,7 +187,7 @@ export class Picture {
     const type = pixels.exact ? FloatType : UnsignedByteType;
     const target = new WebGLRenderTarget(this.width, this.height, { type, format: RGBAFormat, depthBuffer: false });
     this.finish(shot, shot.samples, pixels, target);
-    return this.readBack(target, pixels.exact);
+    return this.readBack(target, (length) => (pixels.exact ? new Float32Array(length) : new Uint8Array(length)));
   }
 
   /**
@@ -210,16 +210,20 @@ export class Picture {
     renderer.clear();
     for (const group of [this.bodies.group, this.layers.solid, this.layers.soft]) renderer.render(group, shot.camera);
     this.layers.setWanted('light');
-    return this.readBack(target, true) as Float32Array<ArrayBuffer>;
+    return this.readBack(target, (length) => new Float32Array(length));
   }
 
-  private readBack(target: WebGLRenderTarget, exact: boolean): Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer> {
+  /** The numbers of a picture, row by row from the top; its target is given back. */
+  private readBack<T extends Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer>>(
+    target: WebGLRenderTarget,
+    make: (length: number) => T,
+  ): T {
     const { width, height } = this;
-    const bottomUp = exact ? new Float32Array(width * height * 4) : new Uint8Array(width * height * 4);
+    const bottomUp = make(width * height * 4);
     this.renderer.readRenderTargetPixels(target, 0, 0, width, height, bottomUp);
     this.renderer.setRenderTarget(null);
     target.dispose();
-    const rows = exact ? new Float32Array(bottomUp.length) : new Uint8Array(bottomUp.length);
+    const rows = make(bottomUp.length);
     const row = width * 4;
     for (let y = 0; y < height; y++) rows.set(bottomUp.subarray((height - 1 - y) * row, (height - y) * row), y * row);
     return rows;

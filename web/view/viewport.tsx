@@ -11,7 +11,6 @@ import { runningScene, useRunningScene } from '../state/running-scene';
 import { toggleBeside } from './beside';
 import { loadImages, loadPlate, useImages } from './layers/image-textures';
 import { useAssets } from '../simulation/scene-assets';
-import type { Vector } from '../../core/lib/math/vector';
 import { fields as fieldKinds } from '../../core/kinds/fields';
 import { useStage } from '../simulation/stage';
 import { useSelection } from '../state/selection-store';
@@ -19,6 +18,7 @@ import { Overlay } from './overlay';
 import { selectionBounds } from './handles/selection-bounds';
 import { ViewReadout } from './view-readout';
 import { ViewRig } from './camera/view-rig';
+import { vectorsIn } from '../../core/document/check-values';
 
 /** Keys of the view, while it has the focus. */
 function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
@@ -143,7 +143,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     rig.followShot(scene, shownFrame);
     const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
     const name = field && fieldKinds.get(field.settings.kind).direction;
-    const direction = name === undefined ? undefined : (field!.settings[name] as Vector);
+    const direction = name === undefined ? undefined : vectorsIn([field!.settings[name]])[0];
     const drawn = {
       scene: sceneNow(scene, shownFrame),
       assets,

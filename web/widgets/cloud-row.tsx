@@ -5,6 +5,7 @@ import type { PointsParameter } from '../../core/document/parameters';
 import type { Vector } from '../../core/lib/math/vector';
 import { LabelledRow } from './labelled-row';
 import { thousands } from './sum';
+import { messageOf } from '../../core/lib/errors';
 
 /** Points that come from a file: how many there are, and another file. */
 export function CloudRow({
@@ -27,7 +28,7 @@ export function CloudRow({
       onChange(points.map((point) => [...point]));
       if (notice) setTold({ words: notice, refused: false });
     } catch (error) {
-      setTold({ words: (error as Error).message, refused: true });
+      setTold({ words: messageOf(error), refused: true });
     }
     input.current!.value = '';
   };

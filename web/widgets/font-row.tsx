@@ -2,6 +2,7 @@ import { acceptOf, readable } from '../../formats/readable';
 import { useRef, useState } from 'react';
 import type { TextParameter, Values } from '../../core/document/parameters';
 import { LabelledRow } from './labelled-row';
+import { messageOf } from '../../core/lib/errors';
 
 /** What a kept font calls itself. */
 function nameOf(font: string): string {
@@ -38,7 +39,7 @@ export function FontRow({
         );
       onChange(font);
     } catch (error) {
-      setRefused((error as Error).message);
+      setRefused(messageOf(error));
     }
     input.current!.value = '';
   };

@@ -1,4 +1,5 @@
 import { useRef, useState } from 'react';
+import { messageOf } from '../../core/lib/errors';
 
 interface Props {
   readonly label: string;
@@ -27,7 +28,7 @@ export function KeptRow({ label, help, noun, items, value, accept, onChange, onF
     try {
       onChange(await onFile(file));
     } catch (error) {
-      setRefused((error as Error).message);
+      setRefused(messageOf(error));
     }
     setBusy(false);
     input.current!.value = '';

@@ -7,6 +7,7 @@ import { meshInWords } from '../../formats/mesh-file';
 import { addMadeMesh, addMeshFile, editMesh, removeMesh } from '../simulation/meshes/mesh-edit';
 import { useAssets } from '../simulation/scene-assets';
 import { useScene } from '../state/scene-store';
+import { messageOf } from '../../core/lib/errors';
 
 /** Sizes that one would not want to work with, and the width that is offered in their place, metres. */
 const HANDY = { least: 0.02, most: 200, fitted: 4 } as const;
@@ -55,7 +56,7 @@ export function MeshRow({
       setTold({ notices, unhandy: extent < HANDY.least || extent > HANDY.most ? extent : undefined });
       onChange(id);
     } catch (error) {
-      setRefused((error as Error).message);
+      setRefused(messageOf(error));
     }
     setBusy(false);
     if (input.current) input.current.value = '';

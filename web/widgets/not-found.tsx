@@ -1,4 +1,5 @@
 import { Link, useRouteError } from 'react-router';
+import { messageOf } from '../../core/lib/errors';
 
 /** What is shown where there is nothing to show, and the way back. */
 export function NotFound({ what, children }: { what: string; children?: React.ReactNode }) {
@@ -19,7 +20,7 @@ export function Broken() {
   return (
     <main role="alert" className="grid h-full place-content-center gap-3 text-center">
       <p className="text-lg">This screen stopped working.</p>
-      <p className="num max-w-xl text-second">{error instanceof Error ? error.message : String(error)}</p>
+      <p className="num max-w-xl text-second">{messageOf(error)}</p>
       <p className="text-second">What was saved is kept.</p>
       <button className="lamp-button justify-self-center" onClick={() => window.location.reload()}>
         Load it again

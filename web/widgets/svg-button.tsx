@@ -2,6 +2,7 @@ import { acceptOf, readable } from '../../formats/readable';
 import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { SvgStroke } from './paths/read-svg';
+import { messageOf } from '../../core/lib/errors';
 
 /** Brings in a path from an SVG file; where the file has several, which of them can be chosen. */
 export function SvgButton({ most, onTake }: { most: number; onTake: (stroke: SvgStroke) => void }) {
@@ -19,7 +20,7 @@ export function SvgButton({ most, onTake }: { most: number; onTake: (stroke: Svg
       onTake(found[0]!);
     } catch (error) {
       setStrokes([]);
-      setRefused((error as Error).message);
+      setRefused(messageOf(error));
     }
     input.current!.value = '';
   }

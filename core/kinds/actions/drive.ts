@@ -5,7 +5,7 @@ import { addToBlend } from './rate';
  * Pulls v to F: λᵢ = −fps·ln(1 − |wᵢ|), together F̄ = Σλᵢ·Fᵢ / Σλᵢ and v ← F̄ + (v − F̄)·e^(−Σλ·dt). A negative weight
  * turns F round.
  */
-export const drive: ActionKind = {
+export const driveAction: ActionKind = {
   kind: 'drive',
   label: 'drive',
   summary:

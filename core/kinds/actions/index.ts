@@ -4,19 +4,19 @@ import type { ActionKind } from './action';
 import { carry } from './carry';
 import { force } from './force';
 import { confine } from './confine';
-import { drive } from './drive';
+import { driveAction } from './drive';
 import { level } from './level';
 import { shift } from './shift';
 import { slow } from './slow';
-import { steer } from './steer';
+import { steerAction } from './steer';
 
 /** Everything a field's vector can do. */
 export const actions = new Registry<ActionKind>('way of acting', [
   force,
   acceleration,
   carry,
-  drive,
-  steer,
+  driveAction,
+  steerAction,
   shift,
   slow,
   confine,

@@ -1,13 +1,13 @@
 import { atan2 } from '../../lib/math/inverse';
 import { magnitude, type ActionKind } from './action';
-import { drive } from './drive';
+import { driveAction } from './drive';
 import { addToBlend } from './rate';
 
 /**
  * Turns the direction of v to F, formed as with drive: the angle between them shrinks by e^(−Σλ·dt), the speed stays.
  */
-export const steer: ActionKind = {
-  ...drive,
+export const steerAction: ActionKind = {
+  ...driveAction,
   kind: 'steer',
   label: 'steer',
   summary:

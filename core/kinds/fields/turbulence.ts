@@ -342,8 +342,8 @@ export const turbulence = defineField({
         at(x[i]! - dx * t, y[i]! - dy * t, z[i]! - dz * t, t, sum);
         let by = 1;
         if (size !== undefined) {
-          const length = Math.sqrt(sum[0]! * sum[0]! + sum[1]! * sum[1]! + sum[2]! * sum[2]!);
-          by = length > 0 ? size / length : 0;
+          const long = Math.sqrt(sum[0]! * sum[0]! + sum[1]! * sum[1]! + sum[2]! * sum[2]!);
+          by = long > 0 ? size / long : 0;
         }
         out.x[i] = sum[0]! * by;
         out.y[i] = sum[1]! * by;

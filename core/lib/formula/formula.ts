@@ -132,13 +132,14 @@ export class Formula {
 
     const choice = ({ test, yes, no }: Part & { sort: 'choice' }, list: Instruction[]): number => {
       const when = build(test, list);
-      const sides = [yes, no].map((side) => {
+      const sideOf = (side: Part) => {
         const own: Instruction[] = [];
         const at = build(side, own);
         // Kept out of use until the choice is made.
         return { own, at, marks: new Uint8Array(BLOCK) };
-      });
-      const [first, second] = sides as [(typeof sides)[0], (typeof sides)[0]];
+      };
+      const [first, second] = [sideOf(yes), sideOf(no)];
+      const sides = [first, second];
       for (const r of [when, first.at, second.at]) give(r);
       const to = take();
       list.push((room, count) => {

@@ -94,12 +94,17 @@ export function parseFormula(text: string, variables: readonly string[]): Readin
   return { named, result: result! };
 }
 
-function parse(source: string, at: number): jsep.Expression {
+/** A part of the parser's tree, under the type that says its members. */
+// oxlint-disable-next-line typescript/no-unsafe-type-assertion -- without plugins the parser makes these parts only
+const core = (part: jsep.Expression) => part as jsep.CoreExpression;
+
+function parse(source: string, at: number): jsep.CoreExpression {
   try {
-    return jsep(source);
+    return core(jsep(source));
   } catch (error) {
-    const { description, index } = error as { description?: string; index?: number };
-    throw new FormulaError(`${description ?? 'It can’t be read'} here.`, at + (index ?? 0));
+    const isPlaced = error instanceof Error && 'description' in error && 'index' in error;
+    if (!isPlaced) throw new FormulaError('It can’t be read.', at);
+    throw new FormulaError(`${String(error.description)} here.`, at + Number(error.index));
   }
 }
 
@@ -109,39 +114,39 @@ function placeOf(word: string, { text, at }: Scope): number {
   return found < 0 ? at : at + found;
 }
 
-function read(node: jsep.Expression, scope: Scope, depth: number): Part {
+function read(node: jsep.CoreExpression, scope: Scope, depth: number): Part {
   const { at } = scope;
   if (depth > FORMULA_LIMITS.depth) throw new FormulaError(`It is nested more than ${FORMULA_LIMITS.depth} deep.`, at);
-  const inner = (part: unknown) => read(part as jsep.Expression, scope, depth + 1);
-  const sign = (operator: string, known: Readonly<Record<string, Loop>>, parts: readonly unknown[]): Part => {
+  const inner = (part: jsep.Expression) => read(core(part), scope, depth + 1);
+  const sign = (operator: string, known: Readonly<Record<string, Loop>>, parts: readonly jsep.Expression[]): Part => {
     const loop = Object.hasOwn(known, operator) ? known[operator] : undefined;
     if (!loop) throw new FormulaError(`“${operator}” is no sign of this language.`, at);
     return { sort: 'call', loop, parts: parts.map(inner) };
   };
   switch (node.type) {
     case 'Literal': {
-      const { value } = node as jsep.Literal;
+      const { value } = node;
       if (typeof value !== 'number')
         throw new FormulaError(`“${String(value)}” is no number.`, placeOf(String(value), scope));
       if (!Number.isFinite(value)) throw new FormulaError('A number is too large; allowed are up to 1.7e308.', at);
       return { sort: 'number', value };
     }
     case 'Identifier':
-      return readName((node as jsep.Identifier).name, scope);
+      return readName(node.name, scope);
     case 'UnaryExpression': {
-      const { operator, argument } = node as jsep.UnaryExpression;
+      const { operator, argument } = node;
       return sign(operator, UNARY_SIGNS, [argument]);
     }
     case 'BinaryExpression': {
-      const { operator, left, right } = node as jsep.BinaryExpression;
+      const { operator, left, right } = node;
       return sign(operator, SIGNS, [left, right]);
     }
     case 'ConditionalExpression': {
-      const { test, consequent, alternate } = node as jsep.ConditionalExpression;
+      const { test, consequent, alternate } = node;
       return { sort: 'choice', test: inner(test), yes: inner(consequent), no: inner(alternate) };
     }
     case 'CallExpression':
-      return readCall(node as jsep.CallExpression, inner, scope);
+      return readCall(node, inner, scope);
     default:
       throw new FormulaError('Only numbers, names, signs, functions and a choice a ? b : c are allowed.', at);
   }
@@ -162,12 +167,13 @@ function readName(name: string, scope: Scope): Part {
 
 function readCall(
   { callee, arguments: given }: jsep.CallExpression,
-  inner: (part: unknown) => Part,
+  inner: (part: jsep.Expression) => Part,
   scope: Scope,
 ): Part {
-  const { name } = callee as jsep.Identifier;
-  const operation = Object.hasOwn(FUNCTIONS, name ?? '') ? FUNCTIONS[name] : undefined;
-  if (callee.type !== 'Identifier' || !operation)
+  const called = core(callee);
+  const name = called.type === 'Identifier' ? called.name : '';
+  const operation = Object.hasOwn(FUNCTIONS, name) ? FUNCTIONS[name] : undefined;
+  if (!operation)
     throw new FormulaError(
       `“${name}” is no function; known are ${Object.keys(FUNCTIONS).join(', ')}.`,
       placeOf(name, scope),

@@ -49,7 +49,7 @@ function contoursOf(commands: string, scale: number): Contour[] {
         row = row
           .slice(1)
           .map((q, i) => [row[i]![0]! + t * (q[0]! - row[i]![0]!), row[i]![1]! + t * (q[1]! - row[i]![1]!)]);
-      const [px, py] = row[0]! as [number, number];
+      const [px, py] = [row[0]![0]!, row[0]![1]!];
       if (points.length === 0 || points.at(-2) !== px || points.at(-1) !== py) points.push(px, py);
     }
     [x, y] = [n.at(-2)!, n.at(-1)!];
@@ -64,7 +64,7 @@ export class Typeface {
   private readonly known = new Map<string, Glyph>();
 
   constructor(text: string) {
-    this.table = JSON.parse(text) as Table;
+    this.table = JSON.parse(text);
   }
 
   /** Height of a line above and below its base, em. */
@@ -87,7 +87,7 @@ export class Typeface {
 /** Whether a text is the outlines of a font, as {@link Typeface} reads them. */
 function isTypeface(text: string): boolean {
   try {
-    const { unitsPerEm, ascender, descender, glyphs } = JSON.parse(text) as Partial<Table>;
+    const { unitsPerEm, ascender, descender, glyphs }: Partial<Table> = JSON.parse(text);
     const numbers = [unitsPerEm, ascender, descender].every((n) => typeof n === 'number' && Number.isFinite(n));
     return (
       numbers &&

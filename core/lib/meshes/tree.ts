@@ -22,16 +22,18 @@ const options = (indirect: boolean) => ({ maxLeafTris: 3, indirect }) as Constru
 /** Finds hits and nearest points of a mesh through a tree of bounding boxes (package three-mesh-bvh). */
 class MeshTree {
   private readonly geometry = new BufferGeometry();
+  private readonly positions: Float32Array;
   private readonly tree: MeshBVH;
   private readonly ray = new Ray();
   private readonly point = new Vector3();
-  private readonly nearest = {} as HitPointInfo;
+  private readonly nearest: HitPointInfo = { point: new Vector3(), distance: 0, faceIndex: 0 };
   private posed = NaN;
   /** Corners of its faces, three a face: building a tree puts faces in an order of its own. */
   readonly index: ArrayLike<number>;
 
   constructor(private readonly mesh: TriangleMesh) {
-    this.geometry.setAttribute('position', new BufferAttribute(mesh.positions.slice(), 3));
+    this.positions = mesh.positions.slice();
+    this.geometry.setAttribute('position', new BufferAttribute(this.positions, 3));
     this.geometry.setIndex(new BufferAttribute(mesh.index.slice(), 1));
     this.tree = new MeshBVH(this.geometry, options(mesh.motion !== undefined));
     this.index = this.geometry.getIndex()!.array;
@@ -41,7 +43,7 @@ class MeshTree {
   pose(time: number): void {
     if (!this.mesh.motion || time === this.posed) return;
     this.posed = time;
-    poseAt(this.mesh, time, this.geometry.getAttribute('position').array as Float32Array);
+    poseAt(this.mesh, time, this.positions);
     this.tree.refit();
   }
 

@@ -74,8 +74,8 @@ export class Course {
     for (let i = first; i <= last; i++) {
       const before = i > first ? this.pieces[i - 1]! : closed ? this.pieces[last - 1]! : this.pieces[i];
       const after = i < last ? this.pieces[i]! : closed ? this.pieces[first]! : this.pieces[i - 1];
-      const middle = before && after ? normalised(plus(before, after, 1)) : [1, 0, 0];
-      this.tangents[i] = length(middle as Vector) > 0 ? (middle as Vector) : after!;
+      const middle: Vector = before && after ? normalised(plus(before, after, 1)) : [1, 0, 0];
+      this.tangents[i] = length(middle) > 0 ? middle : after!;
     }
     this.normals[first] = frameAbout(this.tangents[first]!)[0];
     for (let i = first; i < last; i++) {

@@ -53,12 +53,12 @@ export interface ChildSpawner {
 export function childSpawnerOf(scene: Scene, emitter: Emitter): ChildSpawner {
   const stream = streamOf(scene.seed, emitter.seed);
   const { fps } = scene.time;
-  const end = lastSceneFrame(scene) + 1;
+  const lastEnd = lastSceneFrame(scene) + 1;
   const gate = gateOf(scene, emitter);
   const equip = (now: Emitter) => ({
     birth: now.birth,
     shape: typed(particlesParameters, now.shape),
-    newborns: new NewbornWriter(now, stream, fps, end),
+    newborns: new NewbornWriter(now, stream, fps, lastEnd),
     fixed: normalised(now.birth.direction),
   });
   // How often a parent gives birth is counted from its own birth on, so that it is what it was at the first frame.

@@ -100,8 +100,8 @@ export function meetObstacles(passage: Passage): void {
 }
 
 /** Points seen from the collider that is looked at. */
-const a = new Float64Array(3);
-const b = new Float64Array(3);
+const pointA = new Float64Array(3);
+const pointB = new Float64Array(3);
 /** The point of the nearest contact, in the collider's own frame. */
 let contact: Vector = [0, 0, 0];
 
@@ -133,9 +133,20 @@ function firstInTheWay(
       (passed.length > 0 && passed.includes(obstacle))
     )
       continue;
-    inwardInto(placeAt(obstacle, frame, passage.from, passage.to), from, a);
-    inwardInto(obstacle.end, to, b);
-    if (!obstacle.body.hit(a[0]!, a[1]!, a[2]!, b[0]!, b[1]!, b[2]!, obstacle.half / obstacle.end.scale, meeting))
+    inwardInto(placeAt(obstacle, frame, passage.from, passage.to), from, pointA);
+    inwardInto(obstacle.end, to, pointB);
+    if (
+      !obstacle.body.hit(
+        pointA[0]!,
+        pointA[1]!,
+        pointA[2]!,
+        pointB[0]!,
+        pointB[1]!,
+        pointB[2]!,
+        obstacle.half / obstacle.end.scale,
+        meeting,
+      )
+    )
       continue;
     if (meeting.t >= nearest.t) continue;
     nearest.t = meeting.t;
@@ -144,9 +155,9 @@ function firstInTheWay(
     nearest.nz = meeting.nz;
     nearest.face = meeting.face;
     contact = [
-      a[0]! + meeting.t * (b[0]! - a[0]!) + meeting.push * meeting.nx,
-      a[1]! + meeting.t * (b[1]! - a[1]!) + meeting.push * meeting.ny,
-      a[2]! + meeting.t * (b[2]! - a[2]!) + meeting.push * meeting.nz,
+      pointA[0]! + meeting.t * (pointB[0]! - pointA[0]!) + meeting.push * meeting.nx,
+      pointA[1]! + meeting.t * (pointB[1]! - pointA[1]!) + meeting.push * meeting.ny,
+      pointA[2]! + meeting.t * (pointB[2]! - pointA[2]!) + meeting.push * meeting.nz,
     ];
     first = obstacle;
   }

@@ -177,18 +177,18 @@ export function spawnerOf(
   const draftLimit = portion.share * 4294967296;
   const place = birthPlace();
   let id = 0;
-  let purpose: number = Purpose.shape;
-  const draw: Draw = { pick: (n) => uniform(stream, id, purpose + n), k: 0, time: 0 };
+  let drawn: number = Purpose.shape;
+  const draw: Draw = { pick: (n) => uniform(stream, id, drawn + n), k: 0, time: 0 };
 
   /** Finds a place the masks take; false where there is none. */
   function find(): boolean {
-    purpose = Purpose.shape;
+    drawn = Purpose.shape;
     if (!sample(draw, place)) return false;
     if (!mask) return true;
     const tries = emitter.maskMode === 'keep' ? MOST_ATTEMPTS : 1;
     for (let attempt = 0; attempt < tries; attempt++) {
       if (attempt > 0) {
-        purpose = Purpose.shape + attempt * ATTEMPT;
+        drawn = Purpose.shape + attempt * ATTEMPT;
         // One after another from the next point on, where the shape has points.
         draw.k += 1;
         if (!sample(draw, place)) return false;
@@ -219,7 +219,7 @@ export function spawnerOf(
   function standAt(body: number, found: Found, frame: number): SpawnPose {
     readyFor(frame);
     id = body;
-    purpose = found.purpose;
+    drawn = found.purpose;
     draw.k = found.k;
     draw.time = frame / fps;
     sample(draw, place);
@@ -262,7 +262,7 @@ export function spawnerOf(
       if (population.tinted) population.tint[slot] = tint;
       return;
     }
-    bodies!.note(id, { k: draw.k, purpose });
+    bodies!.note(id, { k: draw.k, purpose: drawn });
     bond.rest(standing(at, draw.time), lain);
     for (let j = 0; j < bond.points; j++) {
       const position: Vector = [lain[3 * j]!, lain[3 * j + 1]!, lain[3 * j + 2]!];

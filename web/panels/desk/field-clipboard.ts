@@ -13,6 +13,7 @@ import { usedBy, withFiles, withMeshes } from '../inspector/carried';
 import { loadAssets } from '../../simulation/scene-assets';
 import { changeScene, openedScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
+import { messageOf } from '../../../core/lib/errors';
 
 /** Where copied fields wait for another scene: the page's own store, so that it works across its windows. */
 const CLIPBOARD = 'bathyclast-copied-fields';
@@ -133,6 +134,6 @@ export function pasteOrTell(): void {
   try {
     pasteFields();
   } catch (error) {
-    toast.error((error as Error).message);
+    toast.error(messageOf(error));
   }
 }

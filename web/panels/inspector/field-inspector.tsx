@@ -51,8 +51,8 @@ function Starts({ field }: { field: Field }) {
 
 /** Emitters that are made on the path which a field follows. */
 function EmitOnPath({ field }: { field: Field }) {
-  const make = (from: 'start' | 'along') => {
-    const emitter = emitterOnPath(openedScene(), field, from);
+  const make = (place: 'start' | 'along') => {
+    const emitter = emitterOnPath(openedScene(), field, place);
     if (emitter) addEmitter(emitter);
   };
   if (!fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.extent)) return null;

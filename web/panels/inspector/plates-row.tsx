@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import { MOST, type SceneImage } from '../../../core/document/scene';
 import { api } from '../../state/api';
 import { editScene, useSceneOf } from '../../state/scene-store';
+import { messageOf } from '../../../core/lib/errors';
 
 /** In the order in which people count: plate_9 before plate_10. */
 const counting = new Intl.Collator('en', { numeric: true });
@@ -38,7 +39,7 @@ export function PlatesRow() {
         scene.plates = made;
       });
     } catch (error) {
-      setRefused((error as Error).message);
+      setRefused(messageOf(error));
     } finally {
       setRead(undefined);
       input.current!.value = '';

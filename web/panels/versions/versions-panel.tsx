@@ -10,6 +10,7 @@ import { useStage } from '../../simulation/stage';
 import { changeScene, useScene } from '../../state/scene-store';
 import { SideBySide } from './side-by-side';
 import { keyOf, useVersions } from './use-versions';
+import { messageOf } from '../../../core/lib/errors';
 
 /** When a version was saved: the time today, and the day as well before that. */
 function when(iso: string): string {
@@ -95,7 +96,7 @@ function Chosen({ version, onDone }: { version: StoredVersion; onDone: () => voi
       onDone();
       void navigate(`/scene/${made.id}`);
     } catch (failed) {
-      toast.error((failed as Error).message);
+      toast.error(messageOf(failed));
     }
   };
   if (error) return <p className="text-signal">{error.message}</p>;

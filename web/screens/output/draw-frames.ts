@@ -84,13 +84,13 @@ export async function drawFrames(
       const { rgba, seen, canvas } = await easel.draw((picture) => {
         picture.show((e) => (emitter === undefined ? scene.emitters[e]!.rendered : e === emitter));
         picture.setFrame(frame, past.at);
-        const seen = settings.layers && {
+        const numbers = settings.layers && {
           motion: picture.readNumbers(shot, 'motion'),
           number: picture.readNumbers(shot, 'number'),
         };
-        const rgba = picture.read(shot, pixelsFor(settings));
+        const read = picture.read(shot, pixelsFor(settings));
         picture.showRead(shot);
-        return { rgba, seen: seen || undefined };
+        return { rgba: read, seen: numbers || undefined };
       });
       const pixels = channels === 3 ? withoutAlpha(rgba) : rgba;
       const fps = time.fps / settings.every;

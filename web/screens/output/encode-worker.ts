@@ -3,6 +3,7 @@ import { encode } from 'fast-png';
 import { withSrgb } from '../../../formats/png-colour';
 import { writeExr, type ExrChannel } from '../../../formats/exr';
 import type { BitsName } from '../../../formats/render-formats/format';
+import { messageOf } from '../../../core/lib/errors';
 
 /** A picture to be written: rows from the top, 3 or 4 channels. */
 export interface Drawn {
@@ -66,6 +67,6 @@ port.onmessage = ({ data }) => {
     const bytes = encoded(data);
     port.postMessage({ number: data.number, bytes }, [bytes.buffer]);
   } catch (error) {
-    port.postMessage({ number: data.number, message: (error as Error).message });
+    port.postMessage({ number: data.number, message: messageOf(error) });
   }
 };

@@ -154,10 +154,10 @@ export function OutputPage() {
     : [];
 
   const still = usePlayer((player) => player.frame);
-  const render = async (wanted: RenderSettings) => {
+  const render = async (asked: RenderSettings) => {
     void saver.flush();
     setChosen(undefined);
-    await order(scene, { ...wanted, bake: live ? '' : (bakeOf(wanted)?.id ?? '') });
+    await order(scene, { ...asked, bake: live ? '' : (bakeOf(asked)?.id ?? '') });
   };
   return (
     <main className="flex min-h-0 flex-1">

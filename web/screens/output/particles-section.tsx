@@ -10,6 +10,7 @@ import { fileStem, saveFile } from '../../widgets/save-file';
 import { runFrames } from '../../simulation/run-frames';
 import { loadAssets, useAssets } from '../../simulation/scene-assets';
 import { useScene } from '../../state/scene-store';
+import { messageOf } from '../../../core/lib/errors';
 
 interface Span {
   readonly from: number;
@@ -96,7 +97,7 @@ export function ParticlesSection({ from, through, bake }: Span) {
       const file = await written(scene, { from, through, bake }, format, stop.current.signal, setDone);
       if (file) saveFile(file.content, file.name, file.type);
     } catch (error) {
-      setFailed(`The particles can’t be written: ${(error as Error).message}.`);
+      setFailed(`The particles can’t be written: ${messageOf(error)}.`);
     }
     setDone(undefined);
   };

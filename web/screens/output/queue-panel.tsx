@@ -6,6 +6,7 @@ import { saveInFolder } from './folder';
 import { fileOf, pause, remove, resume, useQueue, type Going } from './queue';
 import { formatOf } from '../../../formats/render-formats';
 import { clipNameOf, picturesOf } from '../../../formats/render-settings';
+import { messageOf } from '../../../core/lib/errors';
 
 /** Time left in words, from what was done so far; nothing for what will soon be over. */
 function timeLeft({ drawn, since }: Going, left: number): string {
@@ -37,7 +38,7 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
     try {
       saveFile(await fileOf(id), name, frames ? 'application/zip' : type);
     } catch (error) {
-      setRefused(`${name} can’t be made: ${(error as Error).message}.`);
+      setRefused(`${name} can’t be made: ${messageOf(error)}.`);
     }
     setSaving(false);
   };
@@ -47,8 +48,8 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
     try {
       await saveInFolder(job);
     } catch (error) {
-      if ((error as Error).name !== 'AbortError')
-        setRefused(`The pictures can’t be written there: ${(error as Error).message}.`);
+      if (!(error instanceof Error && error.name === 'AbortError'))
+        setRefused(`The pictures can’t be written there: ${messageOf(error)}.`);
     }
     setSaving(false);
   };

@@ -1,3 +1,4 @@
+import { messageOf } from '../../../core/lib/errors';
 import { create } from 'zustand';
 import type { Scene } from '../../../core/document/scene';
 import { drawFrames } from './draw-frames';
@@ -55,10 +56,10 @@ async function change(id: number, by: Partial<Job>): Promise<void> {
 }
 
 /** Words for what goes wrong with the browser's storage. */
-const words = (error: Error): string =>
-  error.name === 'QuotaExceededError'
+const words = (error: unknown): string =>
+  error instanceof Error && error.name === 'QuotaExceededError'
     ? 'The browser has no room left for pictures. Those that are drawn are kept: save or remove other renders, and go on.'
-    : `It stopped: ${error.message}.`;
+    : `It stopped: ${messageOf(error)}.`;
 
 /** A render that was kept by an older state of this program, as this one orders it. */
 const upToDate = (job: Job): Job => ({
@@ -153,7 +154,7 @@ async function goOn(): Promise<void> {
       await draw(id, signal);
       if (!signal.aborted && find(id)!.done >= picturesOf(settings, job.scene.emitters).length) await finish(id);
     } catch (error) {
-      await change(id, { state: 'failed', note: words(error as Error) }).catch(() => undefined);
+      await change(id, { state: 'failed', note: words(error) }).catch(() => undefined);
     }
     useQueue.setState({ going: undefined });
   };

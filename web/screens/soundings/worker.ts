@@ -9,6 +9,7 @@ import { Simulation } from '../../../core/sim/step/simulation';
 import { startKernelBackend } from '../../../kernel/use-kernel';
 import type { Answer, FromSounder, Job, Sort, ToSounder } from './jobs';
 import { takeSlice } from './take-slice';
+import { messageOf } from '../../../core/lib/errors';
 
 /** A thread that measures. One order at a time; a long one is broken off by ending the thread. */
 let assets: Assets = new Map();
@@ -63,6 +64,6 @@ addEventListener('message', ({ data }: MessageEvent<ToSounder>) => {
     if (refused !== undefined) throw new Error(refused);
     post({ type: 'answer', number, answer: take(order, number) });
   } catch (error) {
-    post({ type: 'refused', number, message: error instanceof Error ? error.message : String(error) });
+    post({ type: 'refused', number, message: messageOf(error) });
   }
 });

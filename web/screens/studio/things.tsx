@@ -7,6 +7,7 @@ import { addEmitter, canPaste, pasteEmitters } from '../../panels/inspector/emit
 import { addZone } from '../../panels/inspector/zone-edit';
 import { editThing, useSceneOf, type ThingType } from '../../state/scene-store';
 import { isSelected, select, selectToo, useSelection } from '../../state/selection-store';
+import { messageOf } from '../../../core/lib/errors';
 
 interface Listed {
   readonly id: string;
@@ -64,7 +65,7 @@ function paste(): void {
   try {
     pasteEmitters();
   } catch (error) {
-    toast.error((error as Error).message);
+    toast.error(messageOf(error));
   }
 }
 

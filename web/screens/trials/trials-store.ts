@@ -227,10 +227,10 @@ export function finerAround(index: number): void {
       to !== undefined ? (value + to) / 2 : value - ((from ?? value) - value) / 2;
     const low = half(numbers[at - 1], numbers[at + 1]);
     const high = half(numbers[at + 1], numbers[at - 1]);
-    const shown = (n: number) => Number(n.toPrecision(6));
+    const short = (n: number) => Number(n.toPrecision(6));
     return {
       ...axis,
-      text: `${shown(Math.min(low, high))}:${shown(Math.max(low, high))}:${Math.max(3, Math.min(MOST_ACROSS, values.length))}`,
+      text: `${short(Math.min(low, high))}:${short(Math.max(low, high))}:${Math.max(3, Math.min(MOST_ACROSS, values.length))}`,
     };
   };
   setTrials({ across: finer(across, 0), down: down && finer(down, 1) });

@@ -10,6 +10,7 @@ import { measuredOf, runTrial } from '../../../core/measure/trials/trial';
 import { withValues } from '../../../core/measure/trials/variation';
 import { startKernelBackend } from '../../../kernel/use-kernel';
 import type { FromTrial, SheetJob, Shot, ToTrial } from './jobs';
+import { messageOf } from '../../../core/lib/errors';
 
 /** A thread that runs trials, one after another. */
 let sheet: SheetJob | undefined;
@@ -88,7 +89,7 @@ addEventListener('message', ({ data }: MessageEvent<ToTrial>) => {
       type: 'refused',
       number,
       index,
-      message: error instanceof Error ? error.message : String(error),
+      message: messageOf(error),
     } satisfies FromTrial);
   }
 });

@@ -1,6 +1,7 @@
 import { workerScope } from '../../../engine/worker-scope';
 import { readMeshFile } from '../../../formats/mesh-import';
 import type { MeshAnswer } from './mesh-answer';
+import { messageOf } from '../../../core/lib/errors';
 
 const port = workerScope<{ bytes: ArrayBuffer; name: string }, MeshAnswer>();
 
@@ -8,7 +9,6 @@ const port = workerScope<{ bytes: ArrayBuffer; name: string }, MeshAnswer>();
 port.onmessage = ({ data }) => {
   readMeshFile(new Uint8Array(data.bytes), data.name).then(
     (made) => port.postMessage({ ok: true, ...made }, [made.glb.buffer]),
-    (error: unknown) =>
-      port.postMessage({ ok: false, message: error instanceof Error ? error.message : String(error) }, []),
+    (error: unknown) => port.postMessage({ ok: false, message: messageOf(error) }, []),
   );
 };

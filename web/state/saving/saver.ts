@@ -4,6 +4,7 @@ import type { Scene } from '../../../core/document/scene';
 import { ApiError, type api } from '../api';
 import type { Entry, Journal } from './journal';
 import { afterEvent, type SaveEvent, type SaveState } from './save-state';
+import { messageOf } from '../../../core/lib/errors';
 
 /** Milliseconds of rest after which edits are sent, and after which it is tried again where there was no answer. */
 const REST = 500;
@@ -216,8 +217,8 @@ export class Saver {
   }
 
   private async failed(error: unknown): Promise<void> {
-    const { status = 0, message = String(error) } = error as { status?: number; message?: string };
-    if (!(error instanceof ApiError)) return this.tell({ type: 'unanswered', message });
+    if (!(error instanceof ApiError)) return this.tell({ type: 'unanswered', message: messageOf(error) });
+    const { status, message } = error;
     if (status === 412) return this.overtaken(error.revision ?? 0);
     if (status === 404) return this.tell({ type: 'refused', message, gone: true });
     if (status >= 400 && status < 500 && status !== 408 && status !== 429)
@@ -236,8 +237,7 @@ export class Saver {
         return this.hasSaved(stored.scene, stored);
       this.tell({ type: 'overtaken', theirs: stored.revision });
     } catch (error) {
-      if ((error as { status?: number }).status === 0)
-        this.tell({ type: 'unanswered', message: (error as Error).message });
+      if (error instanceof ApiError && error.status === 0) this.tell({ type: 'unanswered', message: messageOf(error) });
       else this.tell({ type: 'overtaken', theirs });
     }
   }

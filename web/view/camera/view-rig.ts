@@ -322,7 +322,8 @@ export class ViewRig {
     // The mesh of a selected emitter is shown by what its masks do on it.
     const { selection } = useSelection.getState();
     const worked = selection.type === 'emitter' ? scene.emitters.find(({ id }) => id === selection.id) : undefined;
-    this.picture.leaveOut(inFile ? undefined : (worked?.shape['mesh'] as string | undefined));
+    const mesh = worked?.shape['mesh'];
+    this.picture.leaveOut(!inFile && typeof mesh === 'string' ? mesh : undefined);
     const backdrop = this.surfaces.isEmpty ? undefined : this.surfaces.group;
     if (!inFile) this.picture.draw({ ...shot, samples: 1 }, backdrop);
     else {

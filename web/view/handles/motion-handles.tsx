@@ -12,6 +12,7 @@ import { setKeysOf } from '../../state/movement';
 import { useRunningScene } from '../../state/running-scene';
 import { hundredths, onFacingPlane } from './drag-geometry';
 import type { ViewRig } from '../camera/view-rig';
+import { isVector } from '../../../core/document/check-values';
 
 const PATH = 'place.position';
 
@@ -33,7 +34,7 @@ export function MotionHandles({
   const scene = useRunningScene();
   const { transport } = useStage();
   const now = Math.round(useSceneFrame());
-  const keys = (placed.keys[PATH] ?? []) as readonly Key<Vector>[];
+  const keys = (placed.keys[PATH] ?? []).filter((key): key is Key<Vector> => isVector(key.value));
   const motion = motionIn(scene, placed);
   const put = (index: number, value: Vector) =>
     setKeysOf(

@@ -1,4 +1,4 @@
-import { MOST_LISTED } from '../../../core/document/check-values';
+import { MOST_LISTED, vectorsIn } from '../../../core/document/check-values';
 import { type Vector, mapVector } from '../../../core/lib/math/vector';
 import { inward, outward, type Similarity } from '../../../core/lib/math/similarity';
 import { followDrag } from '../../widgets/drag';
@@ -12,7 +12,7 @@ export function PointHandles({ rig, body, place }: { rig: ViewRig; body: Sizable
   const name = body.points!;
   const parameter = body.parameters[name]!;
   const flat = parameter.type === 'points' && parameter.flat === true;
-  const points = body.values[name] as readonly Vector[];
+  const points = vectorsIn(body.values[name]);
   const closed = body.values['closed'] === true;
   const set = (next: readonly Vector[]) => body.set(name, next);
   const rounded = (p: Vector): Vector => [hundredths(p[0]), flat ? 0 : hundredths(p[1]), hundredths(p[2])];
@@ -88,7 +88,7 @@ export function PointHandles({ rig, body, place }: { rig: ViewRig; body: Sizable
             onPointerDown: drag(after + 1, [...points.slice(0, after + 1), at, ...points.slice(after + 1)]),
             onClick: (event) =>
               event.detail < 2 &&
-              points.length === (body.values[name] as unknown[]).length &&
+              points.length === vectorsIn(body.values[name]).length &&
               set([...points.slice(0, after + 1), rounded(at), ...points.slice(after + 1)]),
           },
         ),

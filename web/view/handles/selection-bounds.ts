@@ -6,6 +6,7 @@ import { openedScene, thingOf } from '../../state/scene-store';
 import type { Selection } from '../../state/selection-store';
 import { usePlayer } from '../../state/player-store';
 import { sceneFrame } from '../../state/scene-clock';
+import { radiiOf } from '../../../core/kinds/falloff-shapes/extent';
 
 /** The box round a thing: a field's extent, an emitter's living particles, a place; for all else, round everything. */
 export function selectionBounds(selection: Selection): Box3 {
@@ -17,8 +18,7 @@ export function selectionBounds(selection: Selection): Box3 {
   if ('id' in selection && selection.type !== 'emitter') {
     const thing = thingOf(scene, selection.type, selection.id);
     if (thing) {
-      const extent =
-        'extent' in thing && extents.get(thing.extent.kind).bounded ? (thing.extent['reach'] as number) : 1;
+      const extent = 'extent' in thing && extents.get(thing.extent.kind).bounded ? radiiOf(thing.extent).reach : 1;
       const { position, scale } = at(thing);
       box.setFromCenterAndSize(new Vector3(...position), new Vector3(1, 1, 1).multiplyScalar(2 * extent * scale));
     }

@@ -76,8 +76,8 @@ export function sizablesOf(thing: {
   const owner = emitter ?? collider;
   if (!owner) return [];
   const kind = emitter ? shapes.get(emitter.shape.kind) : colliderShapes.get(collider!.shape.kind);
-  const write = (parameter: string, value: unknown) => (t: { shape: unknown }) =>
-    void ((t.shape as Record<string, unknown>)[parameter] = value);
+  const write = (parameter: string, value: unknown) => (t: { shape: object }) =>
+    void Object.assign(t.shape, { [parameter]: value });
   return [
     {
       values: owner.shape,
@@ -99,7 +99,7 @@ export function SizeHandles({ rig, body, place }: { rig: ViewRig; body: Sizable;
     const at = outward(place, handle.at);
     const shown = rig.project(at);
     const described = body.parameters[handle.parameter]!;
-    const value = body.values[handle.parameter] as number;
+    const value = Number(body.values[handle.parameter]);
     if (!shown) return null;
     const least = described.type === 'number' && described.above ? 0.01 : 0;
     const set = (next: number) => body.set(handle.parameter, Math.max(least, hundredths(next)));

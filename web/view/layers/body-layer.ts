@@ -33,6 +33,7 @@ import {
   type Wanted,
 } from './layer';
 import { setVeil } from '../shaders/veil';
+import { uniformOf } from '../shaders/uniforms';
 
 /** Where the numbers of a vertex begin, and how many they are. */
 const ATTRIBUTES = [
@@ -129,9 +130,9 @@ export class BodyLayer implements Layer {
   prepare({ camera, height, back, whole, sizes, veil }: ViewContext): void {
     const { uniforms } = this.object.material;
     this.whole.copy(whole);
-    (uniforms['toView']!.value as Matrix4).multiplyMatrices(camera.matrixWorldInverse, whole);
-    (uniforms['projection']!.value as Matrix4).copy(camera.projectionMatrix);
-    (uniforms['up']!.value as Vector3).set(0, 1, 0).transformDirection(camera.matrixWorldInverse);
+    uniformOf(uniforms, 'toView', Matrix4).multiplyMatrices(camera.matrixWorldInverse, whole);
+    uniformOf(uniforms, 'projection', Matrix4).copy(camera.projectionMatrix);
+    uniformOf(uniforms, 'up', Vector3).set(0, 1, 0).transformDirection(camera.matrixWorldInverse);
     uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5];
     uniforms['sizeScale']!.value = sizes;
     uniforms['back']!.value = back;

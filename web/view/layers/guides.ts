@@ -33,9 +33,9 @@ import { GUIDE } from './colours';
 const HATCH_LINES = 72;
 
 /** Lines in the frame of a place, as pairs of points in the world. */
-function segmentsOf(lines: Outline, place: Similarity): number[] {
+function segmentsOf(outline: Outline, place: Similarity): number[] {
   const world = (p: Vector) => outward(place, p);
-  return lines.flatMap((line) => line.slice(1).flatMap((p, i) => [...world(line[i]!), ...world(p)]));
+  return outline.flatMap((line) => line.slice(1).flatMap((p, i) => [...world(line[i]!), ...world(p)]));
 }
 
 /**
@@ -255,7 +255,7 @@ export class Guides {
     if ([...from, ...own].every((part, i) => part === this.drawnFrom[i])) return;
     this.clear();
     this.drawnFrom = [...from, ...own];
-    const at = (thing: Placed) => drawnMotion(scene, thing).at(frame);
+    const at = (placed: Placed) => drawnMotion(scene, placed).at(frame);
     const draw = (outline: Outline, place: Similarity, selected: boolean, quiet = 0.45) =>
       this.group.add(lines(segmentsOf(outline, place), selected ? GUIDE.lamp : GUIDE.second, selected ? 0.9 : quiet));
     const resources = resourcesOf(scene, assets);
@@ -290,7 +290,7 @@ export class Guides {
 
   clear(): void {
     for (const group of [this.group, this.fixed]) {
-      for (const child of group.children as LineSegments[]) child.geometry.dispose();
+      for (const child of group.children) if (child instanceof LineSegments) child.geometry.dispose();
       group.clear();
     }
     this.drawnFrom = [];

@@ -40,6 +40,7 @@ import {
 import { litUniforms, setLit } from './lit';
 import { zonesAndTints } from './particle-layer';
 import { setVeil } from '../shaders/veil';
+import { attributeOf, uniformOf } from '../shaders/uniforms';
 
 /** What of the look is read here. */
 interface InstanceLook extends Dress {
@@ -131,7 +132,7 @@ export class InstanceLayer implements Layer {
     uniforms['stretch']!.value = instance.stretch;
     uniforms['uneven']!.value = instance.uneven / 100;
     uniforms['shading']!.value = instance.shading;
-    (uniforms['sheet']!.value as Vector2).set(instance.columns, instance.rows);
+    uniformOf(uniforms, 'sheet', Vector2).set(instance.columns, instance.rows);
     this.makeVariants();
     if (this.frame && this.moment) this.setParticles(this.frame, this.moment);
   }
@@ -163,7 +164,7 @@ export class InstanceLayer implements Layer {
       const { geometry } = object;
       room(geometry, slots.length);
       const fill = (name: string, size: number, of: (slot: number) => readonly number[]) => {
-        const attribute = geometry.getAttribute(name) as InstancedBufferAttribute;
+        const attribute = attributeOf(geometry, name, InstancedBufferAttribute);
         slots.forEach((slot, n) => attribute.array.set(of(slot), n * size));
         attribute.needsUpdate = true;
       };
@@ -181,11 +182,13 @@ export class InstanceLayer implements Layer {
   prepare({ camera, back, whole, sizes, veil, light }: ViewContext): void {
     const { uniforms } = this.material;
     if (back > 0) this.bend();
-    (uniforms['worldToView']!.value as Matrix4).copy(camera.matrixWorldInverse);
-    (uniforms['projection']!.value as Matrix4).copy(camera.projectionMatrix);
-    (uniforms['whole']!.value as Matrix4).copy(whole);
+    uniformOf(uniforms, 'worldToView', Matrix4).copy(camera.matrixWorldInverse);
+    uniformOf(uniforms, 'projection', Matrix4).copy(camera.projectionMatrix);
+    uniformOf(uniforms, 'whole', Matrix4).copy(whole);
     const scale = whole.getMaxScaleOnAxis() || 1;
-    (uniforms['wholeTurn']!.value as Matrix3).setFromMatrix4(whole).multiplyScalar(1 / scale);
+    uniformOf(uniforms, 'wholeTurn', Matrix3)
+      .setFromMatrix4(whole)
+      .multiplyScalar(1 / scale);
     uniforms['wholeScale']!.value = scale;
     uniforms['sizeScale']!.value = sizes;
     uniforms['back']!.value = back;
@@ -216,7 +219,7 @@ export class InstanceLayer implements Layer {
         ['was', place],
         ['wasGoing', velocity],
       ] as const) {
-        const attribute = object.geometry.getAttribute(name) as InstancedBufferAttribute;
+        const attribute = attributeOf(object.geometry, name, InstancedBufferAttribute);
         slots.forEach((slot, n) => attribute.array.set(from.subarray(3 * slot, 3 * slot + 3), 3 * n));
         attribute.needsUpdate = true;
       }
@@ -260,8 +263,7 @@ function instanced(source: BufferGeometry): InstancedBufferGeometry {
 
 /** Makes room for so many instances. */
 function room(geometry: InstancedBufferGeometry, count: number): void {
-  const known = geometry.getAttribute('at') as InstancedBufferAttribute | undefined;
-  if (known && known.count >= count) return;
+  if (geometry.hasAttribute('at') && geometry.getAttribute('at').count >= count) return;
   const size = Math.max(64, Math.ceil(count * 1.25));
   // Old buffers are given up with their attributes.
   geometry.dispose();

@@ -7,7 +7,7 @@ import type { Resources } from '../../../core/kinds/emitter-shapes/shape';
 import { ribbonGeometry, skinGeometry } from './body-geometry';
 import { BodyLayer } from './body-layer';
 import { InstanceLayer } from './instance-layer';
-import { EVEN, type Layer } from './layer';
+import { EVEN, type Layer, lookAs } from './layer';
 import { linkGeometry, type LinkLook } from './link-geometry';
 import { ParticleLayer } from './particle-layer';
 import { levelAt } from './ramp';
@@ -43,7 +43,7 @@ export function layerOf(emitter: Emitter, look: Kinded, resources: Resources): L
         key: ['trail'],
         make: () =>
           new BodyLayer((frame, dress, { before }) =>
-            trailGeometry(frame, dress as unknown as TrailLook, before, (share) =>
+            trailGeometry(frame, lookAs<TrailLook>(dress), before, (share) =>
               levelAt(dress.sizeOverAge ?? EVEN, share),
             ),
           ),
@@ -51,7 +51,7 @@ export function layerOf(emitter: Emitter, look: Kinded, resources: Resources): L
     case 'links':
       return {
         key: ['links'],
-        make: () => new BodyLayer((frame, dress) => linkGeometry(frame, dress as unknown as LinkLook)),
+        make: () => new BodyLayer((frame, dress) => linkGeometry(frame, lookAs<LinkLook>(dress))),
       };
     case 'instance':
       return { key: ['instance'], make: () => new InstanceLayer((id) => resources.mesh(id)) };

@@ -94,8 +94,8 @@ export interface Dress {
 
 /** A look with the values that the layer which draws it knows. */
 // oxlint-disable-next-line typescript/no-unnecessary-type-parameters -- the caller says which look it is
-export function lookAs<L>(look: Kinded): L {
-  // A layer is only made for a look of a kind that has them.
+export function lookAs<L>(look: object): L {
+  // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- a layer is only made for a look of a kind that has them
   return look as unknown as L;
 }
 
@@ -181,8 +181,9 @@ export function wantedMaterial(material: RawShaderMaterial, wanted: Wanted): voi
 
 /** Gives a material of {@link layerMaterial} the tint and size of what is in each zone; from 1, 0 is no zone. */
 export function zoneMaterial({ uniforms: { zoneTints, zoneSizes } }: RawShaderMaterial, zones: readonly Zone[]): void {
+  const [tints, factors]: [Vector4[], number[]] = [zoneTints!.value, zoneSizes!.value];
   zones.forEach(({ into, tint, tinted, sizes }, z) => {
-    (zoneTints!.value as Vector4[])[z + 1]!.set(...linearColour(tint), into === 'variant' ? tinted / 100 : 0);
-    (zoneSizes!.value as number[])[z + 1] = into === 'variant' ? sizes : 1;
+    tints[z + 1]!.set(...linearColour(tint), into === 'variant' ? tinted / 100 : 0);
+    factors[z + 1] = into === 'variant' ? sizes : 1;
   });
 }

@@ -2,6 +2,7 @@ import type { LevelStop } from '../../../core/document/parameters';
 import type { EmitterFrame } from '../../../engine/frame';
 import { STRIDE, type BodyGeometry } from './body-geometry';
 import { levelAt } from './ramp';
+import { mapVector } from '../../../core/lib/math/vector';
 
 /** How near particles are joined. */
 export interface LinkLook {
@@ -80,11 +81,10 @@ export function linkGeometry({ count, columns, age, zone }: EmitterFrame, look: 
   const vertices = new Float32Array(4 * pairs.length * STRIDE);
   const index = new Uint32Array(6 * pairs.length);
   pairs.forEach(([a, b, distance], p) => {
-    const [dx, dy, dz] = (['x', 'y', 'z'] as const).map((k) => (columns[k][b]! - columns[k][a]!) / (distance || 1)) as [
-      number,
-      number,
-      number,
-    ];
+    const [dx, dy, dz] = mapVector<'x' | 'y' | 'z'>(
+      ['x', 'y', 'z'],
+      (k) => (columns[k][b]! - columns[k][a]!) / (distance || 1),
+    );
     const fade = levelAt(look.opacityOverDistance, distance / look.reach);
     [a, b].forEach((slot, end) => {
       const life = columns.life[slot]!;

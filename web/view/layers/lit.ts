@@ -1,6 +1,7 @@
 import { Vector3, type RawShaderMaterial } from 'three';
 import type { Light } from '../../../core/document/scene';
 import { linearColour } from './ramp';
+import { uniformOf } from '../shaders/uniforms';
 
 /** Uniforms of the shader that lights surfaces. */
 export const litUniforms = (): RawShaderMaterial['uniforms'] => ({
@@ -16,11 +17,13 @@ export function setLit(
   { key, from, keyColour, sky, skyColour, groundColour }: Light,
 ): void {
   const put = (name: string, colour: string, strength: number) =>
-    (uniforms[name]!.value as Vector3).set(...linearColour(colour)).multiplyScalar(strength);
+    uniformOf(uniforms, name, Vector3)
+      .set(...linearColour(colour))
+      .multiplyScalar(strength);
   put('keyLight', keyColour, key);
   put('skyLight', skyColour, sky);
   put('groundLight', groundColour, sky);
-  const side = uniforms['keyFrom']!.value as Vector3;
+  const side = uniformOf(uniforms, 'keyFrom', Vector3);
   side.set(...from);
   if (side.lengthSq() === 0) side.set(0, 1, 0);
   side.normalize();

@@ -37,6 +37,7 @@ import {
 import { imageTexture } from './image-textures';
 import { particleFragment, particleVertex } from '../shaders/particle-shader';
 import { setVeil } from '../shaders/veil';
+import { attributeOf, floatsOf, uniformOf } from '../shaders/uniforms';
 
 const COLUMNS = ['x', 'y', 'z', 'vx', 'vy', 'vz', 'life', 'size'] as const;
 const TURNS = ['qx', 'qy', 'qz'] as const;
@@ -92,7 +93,8 @@ export class ParticleLayer implements Layer {
   private image: string | undefined;
   /** The direction of sight that the particles are sorted for; undefined where they are not. */
   private orderedAlong: Vector3 | undefined;
-  private order = new BufferAttribute(new Uint32Array(0), 1);
+  private slots = new Uint32Array(0);
+  private order = new BufferAttribute(this.slots, 1);
   private readonly depth = new DepthOrder();
   private readonly toClip = new Matrix4();
 
@@ -141,7 +143,7 @@ export class ParticleLayer implements Layer {
     material.uniforms['softness']!.value = soft === undefined ? looks.get(look.kind).softness : soft / 100;
     this.image = image;
     material.uniforms['form']!.value = SPRITE_FORMS.indexOf(form);
-    (material.uniforms['sheet']!.value as Vector2).set(columns, rows);
+    uniformOf(material.uniforms, 'sheet', Vector2).set(columns, rows);
     material.uniforms['frames']!.value = FRAMES.indexOf(frames);
     material.uniforms['rate']!.value = rate;
     material.uniforms['turned']!.value = TURNED.indexOf(turned);
@@ -167,11 +169,11 @@ export class ParticleLayer implements Layer {
     const { geometry } = this.object;
     // Each part goes where it belongs, so that nothing is put together before.
     const write = (name: string, columnOf: (part: EmitterFrame) => Float32Array | Uint32Array) => {
-      const attribute = geometry.getAttribute(name) as BufferAttribute;
+      const attribute = attributeOf(geometry, name, BufferAttribute);
       let at = 0;
       for (const part of parts) {
         const column = columnOf(part);
-        (attribute.array as Float32Array | Uint32Array).set(column, at);
+        attribute.array.set(column, at);
         at += column.length;
       }
       attribute.clearUpdateRanges();
@@ -188,8 +190,8 @@ export class ParticleLayer implements Layer {
     if (zoned) write('zone', zonesAndTints);
     else if (this.zoned) {
       // All of the room: later frames may hold more particles than this one.
-      const attribute = geometry.getAttribute('zone') as BufferAttribute;
-      (attribute.array as Float32Array).fill(0);
+      const attribute = attributeOf(geometry, 'zone', BufferAttribute);
+      attribute.array.fill(0);
       attribute.clearUpdateRanges();
       attribute.needsUpdate = true;
     }
@@ -213,9 +215,9 @@ export class ParticleLayer implements Layer {
     uniforms['pixelsPerMetre']!.value = (height / 2) * camera.projectionMatrix.elements[5];
     uniforms['back']!.value = back;
     if (back > 0) this.bend();
-    (uniforms['viewport']!.value as Vector2).set(width, height);
+    uniformOf(uniforms, 'viewport', Vector2).set(width, height);
     const e = toView.elements;
-    (uniforms['depthRow']!.value as Vector4).set(-e[2], -e[6], -e[10], -e[14]);
+    uniformOf(uniforms, 'depthRow', Vector4).set(-e[2], -e[6], -e[10], -e[14]);
     setVeil(this.object.material, veil, { near: camera.near, far: camera.far, flat: isFlat(camera) });
     if (this.image !== undefined && this.image !== '') {
       // Until its image is there it is a round spot.
@@ -229,15 +231,14 @@ export class ParticleLayer implements Layer {
     geometry.setIndex(this.order);
     if (this.orderedAlong?.equals(at)) return;
     this.orderedAlong = at;
-    const column = (name: string) => (geometry.getAttribute(name) as BufferAttribute).array as Float32Array;
     if (this.count > 0)
       this.depth.sort(
-        column('x'),
-        column('y'),
-        column('z'),
+        floatsOf(geometry, 'x'),
+        floatsOf(geometry, 'y'),
+        floatsOf(geometry, 'z'),
         this.count,
         [at.x, at.y, at.z],
-        this.order.array as Uint32Array,
+        this.slots,
       );
     this.order.clearUpdateRanges();
     this.order.addUpdateRange(0, this.count);
@@ -251,8 +252,8 @@ export class ParticleLayer implements Layer {
     this.due = undefined;
     const { place, velocity } = beforeOf(frame, moment.before(1), moment.span);
     const write = (name: string, values: Float32Array) => {
-      const attribute = this.object.geometry.getAttribute(name) as BufferAttribute;
-      (attribute.array as Float32Array).set(values);
+      const attribute = attributeOf(this.object.geometry, name, BufferAttribute);
+      attribute.array.set(values);
       attribute.clearUpdateRanges();
       attribute.addUpdateRange(0, values.length);
       attribute.needsUpdate = true;
@@ -282,6 +283,7 @@ export class ParticleLayer implements Layer {
     const number = attribute(new Uint32Array(this.capacity));
     number.gpuType = IntType;
     this.object.geometry.setAttribute('number', number);
-    this.order = attribute(new Uint32Array(this.capacity));
+    this.slots = new Uint32Array(this.capacity);
+    this.order = attribute(this.slots);
   }
 }

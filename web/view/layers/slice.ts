@@ -17,7 +17,7 @@ import { signedLevel } from '../../../core/kinds/fields/texture-card';
 import { bilinear } from '../../../core/lib/images/level-image';
 import { pictureOf } from '../../../core/kinds/shared/picture';
 import { noiseLevels } from '../../../core/lib/noise/kinds';
-import type { Vector } from '../../../core/lib/math/vector';
+import { type Vector, mapVector } from '../../../core/lib/math/vector';
 import { carriersIn, drawnMotion } from '../../simulation/motions';
 import { inward, type Similarity } from '../../../core/lib/math/similarity';
 import { streamOf } from '../../../core/lib/random/lookup';
@@ -30,6 +30,7 @@ import { rowScratch } from '../../../core/sim/stack/room';
 import { weigh } from '../../../core/sim/stack/evaluate-row';
 import { isSelected } from '../../state/selection-store';
 import type { Drawn } from './guides';
+import { radiiOf } from '../../../core/kinds/falloff-shapes/extent';
 
 /** Pixels along each side of a slice. */
 const SIDE = 96;
@@ -70,7 +71,7 @@ function facingPlane({ position }: Similarity, size: number, axis: 0 | 1 | 2): P
 /** How far an extent goes from its place, metres of the world. */
 function sizeOf({ extent }: Field | FieldGroup, { scale }: Similarity): number {
   const kind = extents.get(extent.kind);
-  const points = kind.outline(extent, (extent['reach'] as number | undefined) ?? 0).flat();
+  const points = kind.outline(extent, radiiOf(extent).reach).flat();
   const far = points.reduce((most, p) => Math.max(most, Math.abs(p[0]), Math.abs(p[1]), Math.abs(p[2])), 0);
   return (far > 0 ? 1.05 * far : 2.5) * scale;
 }
@@ -189,8 +190,8 @@ export class SliceLayer {
     const place = wanted && drawnMotion(scene, wanted).at(frame);
     const slice =
       wanted && place
-        ? textured && wanted.modulators.length === 0
-          ? pictureSlice(drawn, wanted as Field, place, this.axis)
+        ? textured && field && wanted.modulators.length === 0
+          ? pictureSlice(drawn, field, place, this.axis)
           : weightSlice(drawn, wanted, place, this.axis)
         : undefined;
     this.mesh.visible = slice !== undefined;
@@ -199,15 +200,15 @@ export class SliceLayer {
 
   /** Turns the plane to where the eye looks along. */
   aim(context: Vector): void {
-    const sizes = context.map(Math.abs);
-    const axis = sizes.indexOf(Math.max(...sizes)) as 0 | 1 | 2;
+    const [x, y, z] = mapVector(context, Math.abs);
+    const axis = x >= y && x >= z ? 0 : y >= z ? 1 : 2;
     if (axis === this.axis) return;
     this.axis = axis;
     if (this.drawn) this.update(this.drawn);
   }
 
   private show(slice: Slice): void {
-    (this.texture.image.data as Uint8Array).set(colours(slice));
+    this.texture.image.data!.set(colours(slice));
     this.texture.needsUpdate = true;
     const { middle, across, up } = slice.plane;
     this.mesh.matrix.copy(

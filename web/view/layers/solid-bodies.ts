@@ -28,6 +28,8 @@ import { litShader } from '../shaders/lit-shader';
 import { putSimilarity } from './matrix';
 import { linearColour } from './ramp';
 import { setVeil, veilShader, veilUniforms, type Veil } from '../shaders/veil';
+import { floatsOf, uniformOf } from '../shaders/uniforms';
+import { vectorsIn } from '../../../core/document/check-values';
 
 const vertexShader = /* glsl */ `
 precision highp float;
@@ -81,7 +83,7 @@ function wallGeometry(points: readonly Vector[], closed: boolean, height: number
 
 /** The surface of a collider in its own frame. */
 function geometryOf({ shape }: Collider, mesh: TriangleMesh | undefined): BufferGeometry {
-  const n = (name: string) => shape[name] as number;
+  const n = (name: string) => Number(shape[name]);
   switch (shape.kind) {
     case 'plane':
       return new PlaneGeometry(2 * WIDE, 2 * WIDE).rotateX(-Math.PI / 2);
@@ -92,7 +94,7 @@ function geometryOf({ shape }: Collider, mesh: TriangleMesh | undefined): Buffer
     case 'rod':
       return new CapsuleGeometry(n('radius'), n('length'), 16, 48);
     case 'wall':
-      return wallGeometry(shape['points'] as readonly Vector[], shape['closed'] as boolean, n('height'));
+      return wallGeometry(vectorsIn(shape['points']), shape['closed'] === true, n('height'));
   }
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new BufferAttribute(mesh ? mesh.positions.slice() : new Float32Array(0), 3));
@@ -130,7 +132,7 @@ export class SolidBodies {
     if (!fits) this.build(seen, meshOf);
     seen.forEach((c, i) => {
       const { uniforms } = this.bodies[i]!.object.material;
-      (uniforms['surface']!.value as Vector3).set(...linearColour(c.surface));
+      uniformOf(uniforms, 'surface', Vector3).set(...linearColour(c.surface));
       uniforms['lit']!.value = c.rendered === 'lit';
     });
   }
@@ -147,12 +149,11 @@ export class SolidBodies {
       if (!collider) continue;
       const place = motionOf(carriers, collider).at(frame);
       const { uniforms } = object.material;
-      putSimilarity(uniforms['place']!.value as Matrix4, place);
-      (uniforms['turn']!.value as Matrix3).set(...(place.rotation as unknown as Parameters<Matrix3['set']>));
+      putSimilarity(uniformOf(uniforms, 'place', Matrix4), place);
+      uniformOf(uniforms, 'turn', Matrix3).set(...place.rotation);
       if (!mesh?.motion) continue;
-      const attribute = object.geometry.getAttribute('position') as BufferAttribute;
-      poseAt(mesh, frame / scene.time.fps, attribute.array as Float32Array);
-      attribute.needsUpdate = true;
+      poseAt(mesh, frame / scene.time.fps, floatsOf(object.geometry, 'position'));
+      object.geometry.getAttribute('position').needsUpdate = true;
     }
   }
 
@@ -160,8 +161,8 @@ export class SolidBodies {
     for (const { object } of this.bodies) {
       const { uniforms } = object.material;
       uniforms['wants']!.value = wants;
-      (uniforms['worldToView']!.value as Matrix4).multiplyMatrices(camera.matrixWorldInverse, whole);
-      (uniforms['projection']!.value as Matrix4).copy(camera.projectionMatrix);
+      uniformOf(uniforms, 'worldToView', Matrix4).multiplyMatrices(camera.matrixWorldInverse, whole);
+      uniformOf(uniforms, 'projection', Matrix4).copy(camera.projectionMatrix);
       setLit(object.material, light);
       setVeil(
         object.material,

@@ -33,6 +33,7 @@ import { isSelected } from '../../state/selection-store';
 import type { Drawn } from './guides';
 import { putSimilarity } from './matrix';
 import { linearColour } from './ramp';
+import { floatsOf } from '../shaders/uniforms';
 
 /**
  * A surface lit from the eye; `weight` brightens what is born from and darkens what is masked out. From 2 on it is the
@@ -76,7 +77,8 @@ interface Body {
 /** How much of its births each corner of an emitter's mesh is given: by its masks, and by the groups picked. */
 function cornerWeights(scene: Scene, emitter: Emitter, mesh: TriangleMesh, resources: Resources): Float32Array {
   const weights = new Float32Array(mesh.positions.length / 3).fill(1);
-  const names = (emitter.shape['groups'] as readonly string[] | undefined) ?? [];
+  const { groups } = emitter.shape;
+  const names = Array.isArray(groups) ? groups.map(String) : [];
   if (names.length > 0) {
     weights.fill(0);
     for (const t of trianglesOf(mesh, names)) for (let k = 0; k < 3; k++) weights[mesh.index[3 * t + k]!] = 1;
@@ -169,9 +171,8 @@ export class Surfaces {
       const now = thing(scene);
       if (now) putSimilarity(object.matrix, drawnMotion(scene, now).at(frame));
       if (!mesh.motion) continue;
-      const attribute = object.geometry.getAttribute('position') as BufferAttribute;
-      poseAt(mesh, frame / scene.time.fps, attribute.array as Float32Array);
-      attribute.needsUpdate = true;
+      poseAt(mesh, frame / scene.time.fps, floatsOf(object.geometry, 'position'));
+      object.geometry.getAttribute('position').needsUpdate = true;
     }
   }
 

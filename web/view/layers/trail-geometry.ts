@@ -1,6 +1,7 @@
 import type { EmitterFrame } from '../../../engine/frame';
 import { slotsIn } from '../../../core/sim/step/slots';
 import { STRIDE, through, type BodyGeometry } from './body-geometry';
+import { vectorBy } from '../../../core/lib/math/vector';
 
 /** How trails are drawn. */
 export interface TrailLook {
@@ -78,7 +79,7 @@ export function trailGeometry(
       const curve = [0, 1, 2].map((k) =>
         through(point(at - 1, k), point(at, k), point(at + 1, k), point(at + 2, k), t),
       );
-      const [dx, dy, dz] = curve.map(([, slope]) => slope) as [number, number, number];
+      const [dx, dy, dz] = vectorBy((k) => curve[k]![1]);
       const long = Math.hypot(dx, dy, dz) || 1;
       for (const side of [-1, 1]) {
         vertices.set(

@@ -13,6 +13,7 @@ import {
 } from 'three';
 import { blurOf } from '../../../core/lib/camera/blur';
 import { screenPass } from './screen-pass';
+import { uniformOf } from './uniforms';
 
 /** What glows: light above a level, spread by a Gaussian. */
 export interface GlowOf {
@@ -92,7 +93,7 @@ export class Glow {
     const { uniforms } = this.extract.material;
     uniforms['level']!.value = from;
     // At full size all four places are the pixel itself.
-    (uniforms['texel']!.value as Vector2).set(halvings > 0 ? 1 / width : 0, halvings > 0 ? 1 / height : 0);
+    uniformOf(uniforms, 'texel', Vector2).set(halvings > 0 ? 1 / width : 0, halvings > 0 ? 1 / height : 0);
     this.draw(renderer, this.extract, picture, now);
     for (let n = 2; n <= halvings; n++) {
       const next = this.target(n - 1, ...level(n));
@@ -101,12 +102,13 @@ export class Glow {
     }
     const [w, h] = level(halvings);
     const across = this.target(20, w, h);
-    const { along, weights: taps, taps: count } = this.blur.material.uniforms;
-    taps!.value = Array.from({ length: MOST_TAPS + 1 }, (_, i) => weights[i] ?? 0);
-    count!.value = weights.length - 1;
-    (along!.value as Vector2).set(1 / w, 0);
+    const blur = this.blur.material.uniforms;
+    blur['weights']!.value = Array.from({ length: MOST_TAPS + 1 }, (_, i) => weights[i] ?? 0);
+    blur['taps']!.value = weights.length - 1;
+    const along = uniformOf(blur, 'along', Vector2);
+    along.set(1 / w, 0);
     this.draw(renderer, this.blur, now.texture, across);
-    (along!.value as Vector2).set(0, 1 / h);
+    along.set(0, 1 / h);
     this.draw(renderer, this.blur, across.texture, now);
     return now.texture;
   }

@@ -1,5 +1,6 @@
 import { Vector3, Vector4, type DataTexture, type RawShaderMaterial, type Texture } from 'three';
 import { linearColour } from '../layers/ramp';
+import { uniformOf } from './uniforms';
 
 /** What lies between the camera and what is drawn: fog, and solid surfaces that hide what is behind them. */
 export interface Veil {
@@ -24,10 +25,10 @@ export function setVeil(
   { fog, fogColour, solids }: Veil,
   camera: { readonly near: number; readonly far: number; readonly flat: boolean },
 ): void {
-  (uniforms['fog']!.value as Vector4).set(...linearColour(fogColour), fog);
+  uniformOf(uniforms, 'fog', Vector4).set(...linearColour(fogColour), fog);
   uniforms['solids']!.value = solids ?? null;
   uniforms['hasSolids']!.value = solids !== undefined;
-  (uniforms['range']!.value as Vector3).set(camera.near, camera.far, camera.flat ? 1 : 0);
+  uniformOf(uniforms, 'range', Vector3).set(camera.near, camera.far, camera.flat ? 1 : 0);
 }
 
 /** How much of what is `away` metres from the camera comes through, and what the fog adds to what covers. */
