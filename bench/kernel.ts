@@ -35,7 +35,7 @@ async function teamOf(octaves: number, count: number, threads: number, clears = 
       }),
   );
   const answers = () => Promise.all(workers.map((worker) => once(worker, 'message')));
-  const told = async (order: number) => {
+  const ordered = async (order: number) => {
     const done = answers();
     for (const worker of workers) worker.postMessage(order);
     await done;
@@ -43,9 +43,9 @@ async function teamOf(octaves: number, count: number, threads: number, clears = 
   await answers();
   return {
     async time(steps) {
-      await told(-1);
+      await ordered(-1);
       const begin = performance.now();
-      await told(steps);
+      await ordered(steps);
       return (performance.now() - begin) / 1000;
     },
     async end() {

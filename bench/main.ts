@@ -134,7 +134,7 @@ console.log(
 );
 
 /** Births and contacts: seven rounds of their own, since a step of them is not a step of so many particles. */
-function told(name: string, count: number, work: () => void): void {
+function report(name: string, count: number, work: () => void): void {
   const measured = Array.from({ length: ROUNDS + 1 }, () => {
     const begin = performance.now();
     work();
@@ -174,7 +174,7 @@ for (const [name, shape, more] of [
   ['birth from lettering', { kind: 'lettering' }, {}],
 ] as const) {
   const simulation = new Simulation(emitting(shape, more), new Map());
-  told(name, BORN_A_FRAME, () => void simulation.advance());
+  report(name, BORN_A_FRAME, () => void simulation.advance());
 }
 
 const settling = (collider: Written) =>
@@ -205,5 +205,5 @@ for (const [name, collider] of [
   const simulation = settling(collider);
   // Until they lie on it.
   while (simulation.frame < 72) simulation.advance();
-  told(name, 20_000, () => void simulation.advance());
+  report(name, 20_000, () => void simulation.advance());
 }

@@ -51,7 +51,7 @@ function picture(pool: WorkerPool, scene: Scene, frame: number, keeps: boolean):
     pool.start({
       scene,
       assets: new Map(),
-      share: 1,
+      draftFraction: 1,
       from: frame,
       through: frame,
       keeps,
@@ -99,7 +99,7 @@ async function benchOrders(): Promise<void> {
       pool.start({
         scene: sceneOf(1, 500_000),
         assets: new Map(),
-        share: 1,
+        draftFraction: 1,
         from: LAST,
         through: LAST,
         onFrame: () => undefined,

@@ -7,7 +7,7 @@ import { aged, burstRun, fiveFields, putTo } from './five-fields';
 type Order = Record<'octaves' | 'count' | 'slice' | 'slices', number> & { clears: boolean };
 
 const { octaves, count, slice, slices, clears }: Order = workerData;
-const run = burstRun(fiveFields(octaves), count, { share: 1, slice, slices }, makeKernel());
+const run = burstRun(fiveFields(octaves), count, { draftFraction: 1, slice, slices }, makeKernel());
 const moment = aged(run);
 /** How many steps; −1 to put particles back. */
 parentPort!.on('message', (steps: number) => {

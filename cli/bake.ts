@@ -28,7 +28,7 @@ function partOf(text: string | undefined): { slice: number; slices: number } {
 }
 
 /** A sentence for what a bake ended with, where it is no fault of the program. */
-function told(error: unknown): never {
+function explain(error: unknown): never {
   if (error instanceof BakeError) throw new UsageError(error.message);
   const code = codeOf(error);
   const path = error instanceof Error && 'path' in error ? String(error.path) : undefined;
@@ -84,7 +84,7 @@ export async function bake(name: string, options: BakeOptions): Promise<void> {
       }),
     );
   } catch (error) {
-    told(error);
+    explain(error);
   }
 }
 
@@ -117,6 +117,6 @@ export async function merge(folders: readonly string[], out: string): Promise<vo
       }),
     );
   } catch (error) {
-    told(error);
+    explain(error);
   }
 }

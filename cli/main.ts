@@ -136,7 +136,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
         frame: frameOf(options),
         plyText: plyOf(options) === 'text',
         through: optional(options, 'through', { whole: true, min: frameOf(options), max: 1000000 }),
-        share: optional(options, 'share', { min: 0, above: true, max: 1 }) ?? 1,
+        draftFraction: optional(options, 'share', { min: 0, above: true, max: 1 }) ?? 1,
         threads: optional(options, 'threads', { min: 1, max: 64, whole: true }) ?? 1,
         substeps: optional(options, 'substeps', { min: 1, max: 64, whole: true }),
         out: options['out'],
@@ -228,7 +228,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
       await trials(names[0]!, {
         vary: all,
         frame: optional(options, 'frame', { whole: true, min: -100000, max: 1000000 }),
-        share: optional(options, 'share', { min: 0, above: true, max: 1 }) ?? 1,
+        draftFraction: optional(options, 'share', { min: 0, above: true, max: 1 }) ?? 1,
         measure: options['measure'],
         slice: options['slice'],
         out: required(options, 'out'),

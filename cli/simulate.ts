@@ -13,7 +13,7 @@ export interface SimulateOptions {
   readonly frame: number;
   /** The last frame of a sequence, where one is written. */
   readonly through: number | undefined;
-  readonly share: number;
+  readonly draftFraction: number;
   readonly threads: number;
   readonly substeps: number | undefined;
   /** PLY in text, not binary. */
@@ -70,7 +70,7 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
     pool.start({
       scene,
       assets: opened.assets,
-      share: options.share,
+      draftFraction: options.draftFraction,
       from: options.frame,
       through,
       onFrame: (made) => {

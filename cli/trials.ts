@@ -14,7 +14,7 @@ export interface TrialsOptions {
   readonly vary: readonly string[];
   /** The last frame of the shot where it is left out. */
   readonly frame: number | undefined;
-  readonly share: number;
+  readonly draftFraction: number;
   /** Parted by commas; all of them where it is left out. */
   readonly measure: string | undefined;
   /** `i/n`: the i-th of n parts of the sheet. */
@@ -69,14 +69,19 @@ export async function trials(name: string, options: TrialsOptions): Promise<void
     const mine = cells
       .filter((_, i) => i % parts === part - 1)
       .map((cell) => ({ cell, scene: withValues(scene, cell.values) }));
-    const current = runTrial(scene, assets, options.share, frame, backend);
+    const current = runTrial(scene, assets, options.draftFraction, frame, backend);
     const lines = [[...variations.map(({ address }) => address), 'frame', ...measures].join(',')];
     const progress = new Progress('cell', mine.length);
     for (const [i, { cell, scene: tried }] of mine.entries()) {
       await breathe();
       progress.at(i + 1);
       clearWideRegisters();
-      const measured = measuredOf(tried, assets, runTrial(tried, assets, options.share, frame, backend), current);
+      const measured = measuredOf(
+        tried,
+        assets,
+        runTrial(tried, assets, options.draftFraction, frame, backend),
+        current,
+      );
       lines.push(
         [...cell.values.map(([, value]) => cellOf(value)), frame, ...measures.map((m) => cellOf(measured[m]))].join(
           ',',

@@ -33,7 +33,7 @@ export interface EmitterFrame {
 /** One simulated frame: the particles, and what was measured on it. */
 export interface Frame {
   readonly frame: number;
-  readonly share: number;
+  readonly draftFraction: number;
   /** In the order of the scene's emitters. */
   readonly emitters: readonly EmitterFrame[];
   readonly meters: Meters;
@@ -44,11 +44,11 @@ export interface Frame {
 }
 
 /** A copy of where a run is. */
-export function snapshot(simulation: Simulation, share: number): Frame {
+export function snapshot(simulation: Simulation, draftFraction: number): Frame {
   const time = simulation.sceneFrame / simulation.scene.time.fps;
   return {
     frame: simulation.frame,
-    share,
+    draftFraction,
     meters: measureDelivery(simulation),
     contacts: simulation.contacts(),
     blamed: Object.fromEntries(simulation.blamed),

@@ -19,7 +19,7 @@ const scene = testScene({
 /** What three threads make of a frame. */
 const slices = () =>
   [0, 1, 2].map((slice) => {
-    const run = new Simulation(scene, new Map(), { portion: { share: 1, slice, slices: 3 } });
+    const run = new Simulation(scene, new Map(), { portion: { draftFraction: 1, slice, slices: 3 } });
     run.advance();
     return snapshot(run, 1);
   });

@@ -137,7 +137,7 @@ export function joinSlices(slices: readonly Frame[]): Frame {
   const emitters = first!.emitters.map((_, e) => joinedEmitter(slices.map((slice) => slice.emitters[e]!)));
   return {
     frame: first!.frame,
-    share: first!.share,
+    draftFraction: first!.draftFraction,
     emitters,
     meters: slices.map((s) => s.meters).reduce(addMeters),
     contacts,

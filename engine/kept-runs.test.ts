@@ -7,7 +7,7 @@ import type { SliceJob } from './protocol';
 const scene = testScene({
   emitter: { amounts: [{ kind: 'burst', count: 1000, frame: 0 }], birth: { life: 99, speed: 1 } },
 });
-const job: SliceJob = { number: 1, scene, share: 1, slice: 0, slices: 1, from: 0, through: 100, keeps: true };
+const job: SliceJob = { number: 1, scene, draftFraction: 1, slice: 0, slices: 1, from: 0, through: 100, keeps: true };
 
 /** What is kept of a run through so many frames. */
 function runs(kept: KeptRuns, through: number, of = job): void {
@@ -28,7 +28,7 @@ describe('where runs were', () => {
     expect(kept.latest({ ...job, from: 5 })!.frame).toBe(0);
     kept.forget(32);
     expect(kept.frames).toEqual([0, 8, 16, 24]);
-    expect(kept.latest({ ...job, share: 0.5, from: 39 })).toBeUndefined();
+    expect(kept.latest({ ...job, draftFraction: 0.5, from: 39 })).toBeUndefined();
     expect(kept.frames).toEqual([]);
   });
 

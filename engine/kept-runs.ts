@@ -59,8 +59,8 @@ export class KeptRuns {
     return this.list.map(({ frame }) => frame);
   }
 
-  private turnTo({ share, slice, slices }: SliceJob): void {
-    const of = `${share} ${slice}/${slices}`;
+  private turnTo({ draftFraction, slice, slices }: SliceJob): void {
+    const of = `${draftFraction} ${slice}/${slices}`;
     if (of === this.of) return;
     this.of = of;
     this.forget(-Infinity);

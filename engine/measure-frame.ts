@@ -17,7 +17,7 @@ export class FrameMeter {
 
   constructor(scene: Scene, assets: Assets, backend?: KernelBackend) {
     this.simulation = new Simulation(scene, assets, {
-      portion: { share: 1, slice: 0, slices: 1, only: NONE },
+      portion: { draftFraction: 1, slice: 0, slices: 1, only: NONE },
       backend,
     });
     this.fps = scene.time.fps;

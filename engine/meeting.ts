@@ -61,9 +61,9 @@ export class Attendant {
   tell(number: number): number[] {
     this.head[TOLD + this.thread] = number;
     this.wait();
-    const told = Array.from(this.head.subarray(TOLD, TOLD + this.threads));
+    const answers = Array.from(this.head.subarray(TOLD, TOLD + this.threads));
     this.wait();
-    return told;
+    return answers;
   }
 
   /**

@@ -9,7 +9,7 @@ import type { Meeting } from './meeting';
 export interface SliceJob {
   readonly number: number;
   readonly scene: Scene;
-  readonly share: number;
+  readonly draftFraction: number;
   readonly slice: number;
   readonly slices: number;
   /** The first and last frame that are handed over. */

@@ -39,13 +39,13 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
     };
     const begin = now();
     if (stopped()) return;
-    const { share, slice, slices, meeting } = job;
+    const { draftFraction, slice, slices, meeting } = job;
     const attendant = meeting && new Attendant(meeting, slice, slices, () => Atomics.load(control, 0) !== job.number);
     let simulation: Simulation | undefined;
     try {
       const from = job.resume ?? (job.keeps ? latestFor(job, attendant) : undefined);
       simulation = new Simulation(job.scene, assets, {
-        portion: { share, slice, slices },
+        portion: { draftFraction, slice, slices },
         from,
         backend,
         room: backend?.room,
@@ -84,7 +84,7 @@ export function serve(port: Port<FromWorker, ToWorker>, now: () => number): void
           Atomics.wait(control, 1, wanted, 100);
         }
         waited += now() - since;
-        const frame = snapshot(simulation, job.share);
+        const frame = snapshot(simulation, job.draftFraction);
         port.post({ type: 'frame', job: job.number, slice: job.slice, frame }, buffersOf(frame));
       }
       if (tellsState(job, simulation, first))

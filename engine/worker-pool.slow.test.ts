@@ -32,17 +32,17 @@ function framesOf(
   from: number,
   through: number,
   {
-    share = 1,
+    draftFraction = 1,
     keeps = false,
     onFrame = () => undefined,
-  }: { share?: number; keeps?: boolean; onFrame?: (frame: Frame) => void } = {},
+  }: { draftFraction?: number; keeps?: boolean; onFrame?: (frame: Frame) => void } = {},
 ): Promise<Frame[]> {
   const frames: Frame[] = [];
   return new Promise((resolve, reject) =>
     pool.start({
       scene,
       assets: new Map(),
-      share,
+      draftFraction,
       from,
       through,
       keeps,
@@ -99,7 +99,7 @@ describe('a pool of threads', () => {
     pool.start({
       scene,
       assets: new Map(),
-      share: 1,
+      draftFraction: 1,
       from: 0,
       through: 100,
       onFrame: (frame) => void heard.push(frame.frame),
@@ -119,7 +119,7 @@ describe('a pool of threads', () => {
       pool.start({
         scene,
         assets: new Map(),
-        share: 1,
+        draftFraction: 1,
         from: 0,
         through: 4,
         paced: true,
@@ -189,13 +189,13 @@ describe('a pool of threads', () => {
 
   it('runs go on from where earlier ones of the same scene were, until it is said that it has changed', async () => {
     const pool = poolOf(2);
-    const run = (from: number, through: number, share = 1) =>
+    const run = (from: number, through: number, draftFraction = 1) =>
       new Promise<{ frames: Frame[]; seconds: number }>((resolve, reject) => {
         const frames: Frame[] = [];
         pool.start({
           scene,
           assets: new Map(),
-          share,
+          draftFraction,
           from,
           through,
           keeps: true,
@@ -212,7 +212,7 @@ describe('a pool of threads', () => {
     expect(textOf(other.frames[0]!, scene)).toBe(textOf(first.frames[40]!, scene));
     const draft = await run(40, 40, 0.5);
     expect(textOf(draft.frames[0]!, scene)).toBe(
-      textOf((await framesOf(poolOf(1), scene, 40, 40, { share: 0.5 }))[0]!, scene),
+      textOf((await framesOf(poolOf(1), scene, 40, 40, { draftFraction: 0.5 }))[0]!, scene),
     );
   });
 });
@@ -220,7 +220,7 @@ describe('a pool of threads', () => {
 it('a flock is the same for any number of threads, bit for bit', async () => {
   const { scene } = examples.find((e) => e.slug === 'lantern-swarm')!;
   const short = { ...scene, time: { ...scene.time, preRoll: 0 }, draftShare: 1 };
-  const run = async (threads: number) => (await framesOf(poolOf(threads), short, 24, 24, { share: 0.3 }))[0]!;
+  const run = async (threads: number) => (await framesOf(poolOf(threads), short, 24, 24, { draftFraction: 0.3 }))[0]!;
   const one = textOf(await run(1), short);
   expect(one.length).toBeGreaterThan(10_000);
   expect(textOf(await run(3), short)).toBe(one);
@@ -295,7 +295,14 @@ describe('threads whose particles act on one another', () => {
     const hired: Worker[] = [];
     const pool = poolOf(3, hired);
     for (let n = 0; n < 12; n++) {
-      pool.start({ scene: shoals, assets: new Map(), share: 1, from: 0, through: 100, onFrame: () => undefined });
+      pool.start({
+        scene: shoals,
+        assets: new Map(),
+        draftFraction: 1,
+        from: 0,
+        through: 100,
+        onFrame: () => undefined,
+      });
       await new Promise((resolve) => setTimeout(resolve, 7 * n));
     }
     const whole = await framesOf(poolOf(1), shoals, 0, 30);

@@ -12,7 +12,7 @@ import type { FromWorker, SliceJob, WorkerHandle } from './protocol';
 export interface Job {
   readonly scene: Scene;
   readonly assets: Assets;
-  readonly share: number;
+  readonly draftFraction: number;
   readonly from: number;
   readonly through: number;
   /** Asked after each frame of a reader that can be slow; without it, frames come as fast as they are made. */
@@ -64,7 +64,7 @@ export class WorkerPool {
   private breaks = 0;
   private watch: ReturnType<typeof setInterval> | undefined;
   private measures = 0;
-  private told: ((meters: Meters) => void) | undefined;
+  private onMeters: ((meters: Meters) => void) | undefined;
   private steps = 0;
   private seconds = 0;
 
@@ -124,7 +124,7 @@ export class WorkerPool {
       const job: SliceJob = {
         number: this.job,
         scene: order.scene,
-        share: order.share,
+        draftFraction: order.draftFraction,
         slice: part + parts * slice,
         slices: parts * this.threads,
         ...(meeting && { meeting }),
@@ -164,9 +164,9 @@ export class WorkerPool {
    * Measures a frame that was made elsewhere; `key` tells one state of a scene from another. Of several that are asked
    * for at once only the last is sure to be told of.
    */
-  measure(scene: Scene, assets: Assets, key: string, frame: Frame, told: (meters: Meters) => void): void {
+  measure(scene: Scene, assets: Assets, key: string, frame: Frame, onMeters: (meters: Meters) => void): void {
     this.sendAssets(assets);
-    this.told = told;
+    this.onMeters = onMeters;
     this.workers[0]!.post({ type: 'measure', number: ++this.measures, key, scene, frame });
   }
 
@@ -197,7 +197,7 @@ export class WorkerPool {
   private receive(message: FromWorker): void {
     const { order } = this;
     if (message.type === 'measured') {
-      if (message.number === this.measures) this.told?.(message.meters);
+      if (message.number === this.measures) this.onMeters?.(message.meters);
       return;
     }
     if (!order || message.job !== this.job) return;

@@ -265,9 +265,9 @@ describe('the kernel', () => {
     fc.assert(
       fc.property(calm, (scene) => {
         const whole = stateOf(run(scene, 20, true));
-        const parts = [0, 1, 2].map((slice) => stateOf(run(scene, 20, true, { share: 1, slice, slices: 3 })));
+        const parts = [0, 1, 2].map((slice) => stateOf(run(scene, 20, true, { draftFraction: 1, slice, slices: 3 })));
         expect(parts.reduce((n, part) => n + part.size, 0)).toBe(whole.size);
-        for (const part of [...parts, stateOf(run(scene, 20, true, { share: 0.4, slice: 0, slices: 1 }))])
+        for (const part of [...parts, stateOf(run(scene, 20, true, { draftFraction: 0.4, slice: 0, slices: 1 }))])
           for (const [id, values] of part) expect(values).toEqual(whole.get(id));
       }),
       { numRuns: cases(8, 15) },

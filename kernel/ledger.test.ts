@@ -7,11 +7,11 @@ describe('the ledger of what the kernel steps', () => {
   it('sums to the change of velocity in every example, to what 32 bits leave', () => {
     const backend = makeKernel();
     for (const { scene } of examples) {
-      const share = 0.02;
+      const draftFraction = 0.02;
       const ledger = ledgerOf(
         scene,
         new Map(),
-        { emitter: 0, share },
+        { emitter: 0, draftFraction },
         scene.time.first - scene.time.preRoll + 24,
         undefined,
         backend,

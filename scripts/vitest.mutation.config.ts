@@ -1,7 +1,7 @@
 import { defineConfig } from 'vitest/config';
 import base from '../vitest.config';
 
-const { resolve, test } = base;
+const { resolve, test: { projects: _, ...test } = {} } = base;
 const only = process.env['BATHYCLAST_MUTATION_TESTS'];
 
 /**
@@ -12,7 +12,6 @@ export default defineConfig({
   ...(resolve && { resolve }),
   test: {
     ...test,
-    projects: [],
     globalSetup: [],
     exclude: ['**/*.slow.test.ts', '**/node_modules/**', 'test-results/**'],
     reporters: ['dot'],

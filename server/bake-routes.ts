@@ -87,18 +87,18 @@ export function bakeRoutes(table: BakesTable, jobs: BakeJobs): Router {
 
   router.get('/:id/frames/:frame', (request, response) => {
     const { id } = request.params;
-    const told = table.find(id);
+    const row = table.find(id);
     const frame = Number(request.params.frame);
     try {
-      const bytes = Number.isInteger(frame) && (told || jobs.isLent(id)) ? jobs.frame(id, frame) : undefined;
-      if (!bytes && !told) found(id);
+      const bytes = Number.isInteger(frame) && (row || jobs.isLent(id)) ? jobs.frame(id, frame) : undefined;
+      if (!bytes && !row) found(id);
       if (!bytes)
         throw failure(
           404,
           'missing',
           'frame',
-          `Frame ${request.params.frame.slice(0, 20)} of that bake is not there; it holds ${told?.first} to ${told?.done} of ${told?.last}.`,
-          `a whole frame from ${told?.first} to ${told?.done}`,
+          `Frame ${request.params.frame.slice(0, 20)} of that bake is not there; it holds ${row?.first} to ${row?.done} of ${row?.last}.`,
+          `a whole frame from ${row?.first} to ${row?.done}`,
         );
       response
         .set('Content-Type', 'application/octet-stream')

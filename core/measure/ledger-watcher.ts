@@ -27,7 +27,7 @@ interface Part {
   /** A change of velocity for each term. */
   readonly changes: readonly VectorColumns[];
   /** Velocities after the last stage that was told, and whether any was. */
-  readonly told: VectorColumns;
+  readonly latest: VectorColumns;
   heard: boolean;
 }
 
@@ -102,8 +102,8 @@ export class LedgerWatcher implements StepWatcher {
         if (at < 0 || at >= block.count) return;
         for (const axis of AXES) {
           const now = block.velocity[axis][at]!;
-          if (stage !== 'fields') this.own(part, stage)[axis][i]! += now - part.told[axis][i]!;
-          part.told[axis][i] = now;
+          if (stage !== 'fields') this.own(part, stage)[axis][i]! += now - part.latest[axis][i]!;
+          part.latest[axis][i] = now;
         }
       });
     }
@@ -119,7 +119,7 @@ export class LedgerWatcher implements StepWatcher {
         if (Number.isNaN(vx[slot]!)) return;
         // Bonds act after the last stage that is told.
         if (part.heard && population.points > 1)
-          for (const axis of AXES) this.own(part, 'bonds')[axis][i]! += columns[axis][slot]! - part.told[axis][i]!;
+          for (const axis of AXES) this.own(part, 'bonds')[axis][i]! += columns[axis][slot]! - part.latest[axis][i]!;
         this.tally.add(
           part.changes,
           part.before,
@@ -146,7 +146,7 @@ export class LedgerWatcher implements StepWatcher {
       block: particleBlock(),
       before: vectorColumns(BLOCK),
       changes: Array.from({ length: this.terms }, () => vectorColumns(BLOCK)),
-      told: vectorColumns(BLOCK),
+      latest: vectorColumns(BLOCK),
       heard: false,
     };
   }

@@ -23,7 +23,7 @@ describe('the ledger', () => {
     let [entries, hits] = [0, 0];
     fc.assert(
       fc.property(anyScene, (scene) => {
-        const all = ledgerOf(scene, NONE, { emitter: 0, share: 1 }, 12);
+        const all = ledgerOf(scene, NONE, { emitter: 0, draftFraction: 1 }, 12);
         const one = ledgerOf(scene, NONE, { emitter: 0, id: 0x10000000 + 8 }, 12);
         for (const ledger of [all, one])
           for (const entry of ledger.entries) {
@@ -48,7 +48,7 @@ describe('the ledger', () => {
   it('work done sums to the change of kinetic energy', () => {
     fc.assert(
       fc.property(anyScene, (scene) => {
-        for (const entry of ledgerOf(scene, NONE, { emitter: 0, share: 1 }, 10).entries) {
+        for (const entry of ledgerOf(scene, NONE, { emitter: 0, draftFraction: 1 }, 10).entries) {
           const work = entry.work.reduce((a, b) => a + b, 0);
           const moved = entry.work.reduce((a, b) => a + Math.abs(b), entry.energy);
           expect(Math.abs(work - entry.gained)).toBeLessThan(2e-6 * moved);

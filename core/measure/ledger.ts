@@ -13,7 +13,7 @@ import { LedgerWatcher } from './ledger-watcher';
 /** Particles whose ledger is kept: one by its number, or all of an emitter in a run of a share of it. */
 export type Account =
   | { readonly emitter: number; readonly id: number }
-  | { readonly emitter: number; readonly share: number };
+  | { readonly emitter: number; readonly draftFraction: number };
 
 /** The whole account of the particles. */
 export interface Ledger {
@@ -26,7 +26,7 @@ export interface Ledger {
 
 /** Which part of the scene has to be run: that particle alone where nothing couples it with others. */
 function portionOf(scene: Scene, account: Account): Portion {
-  if ('share' in account) return { ...WHOLE, share: account.share };
+  if ('draftFraction' in account) return { ...WHOLE, draftFraction: account.draftFraction };
   const fromParticles = shapes.get(scene.emitters[account.emitter]!.shape.kind).fromParticles;
   return couples(scene) || fromParticles || scene.emitters[account.emitter]!.bond.kind !== 'free'
     ? WHOLE

@@ -154,16 +154,16 @@ describe('along a line', () => {
 describe('advice on the step', () => {
   it('a fall differs between steps by g·t·dt/2, and what is exact does not differ', () => {
     const fall = testScene({ emitter: thrown([0, 0, 0]), fields: [{ settings: { kind: 'gravity' }, strength: 10 }] });
-    const { frames } = stepAdvice(fall, NONE, { share: 1, slice: 0, slices: 1 }, 24);
+    const { frames } = stepAdvice(fall, NONE, { draftFraction: 1, slice: 0, slices: 1 }, 24);
     // Semi-implicit Euler is ahead by g·t·dt/2 (textbook); half the step by half of that.
     expect(frames.at(-1)!.most).toBeCloseTo((10 * 1) / 24 / 4, 4);
     const wind = testScene({ emitter: thrown([0, 0, 0], { drag: 2 }), fields: [] });
-    expect(stepAdvice(wind, NONE, { share: 1, slice: 0, slices: 1 }, 24).frames.at(-1)!.most).toBe(0);
+    expect(stepAdvice(wind, NONE, { draftFraction: 1, slice: 0, slices: 1 }, 24).frames.at(-1)!.most).toBe(0);
   });
 
   it('runs of every example are compared', () => {
     const { scene } = examples[0]!;
-    const { frames } = stepAdvice(scene, NONE, { share: 0.05, slice: 0, slices: 1 }, scene.time.first + 2);
+    const { frames } = stepAdvice(scene, NONE, { draftFraction: 0.05, slice: 0, slices: 1 }, scene.time.first + 2);
     expect(frames.at(-1)!.compared).toBeGreaterThan(50);
   });
 });

@@ -6,7 +6,7 @@ import { triedOn } from '../document/time/beyond';
 import { runTo, testScene } from './scenes';
 
 const numbers = (scene: Scene, frame: number) => {
-  const run = new Simulation(scene, new Map(), { portion: { share: 0.05, slice: 0, slices: 1 } });
+  const run = new Simulation(scene, new Map(), { portion: { draftFraction: 0.05, slice: 0, slices: 1 } });
   while (run.frame < frame) run.advance();
   return run.populations.map(({ columns, count }) => [count, columns.x.slice(0, count), columns.vy.slice(0, count)]);
 };

@@ -114,18 +114,18 @@ describe('another emitter’s particles as a shape', () => {
         birth: { life: 0.5, lifeVariance: 0.2, speed: 0.3, spread: 180, inherit: 30 },
       },
     );
-    const run = (portion: { share: number; slice: number; slices: number }) => {
+    const run = (portion: { draftFraction: number; slice: number; slices: number }) => {
       const simulation = new Simulation(scene, new Map(), { portion });
       while (simulation.frame < 36) simulation.advance();
       return simulation;
     };
-    const whole = bits([run({ share: 1, slice: 0, slices: 1 })], 1);
-    const draft = bits([run({ share: 0.2, slice: 0, slices: 1 })], 1);
+    const whole = bits([run({ draftFraction: 1, slice: 0, slices: 1 })], 1);
+    const draft = bits([run({ draftFraction: 0.2, slice: 0, slices: 1 })], 1);
     expect(draft.size).toBeGreaterThan(whole.size * 0.1);
     expect(draft.size).toBeLessThan(whole.size * 0.3);
     for (const [id, value] of draft) expect(whole.get(id)).toBe(value);
     const threads = bits(
-      [0, 1, 2].map((slice) => run({ share: 1, slice, slices: 3 })),
+      [0, 1, 2].map((slice) => run({ draftFraction: 1, slice, slices: 3 })),
       1,
     );
     expect(threads).toEqual(whole);
@@ -261,16 +261,17 @@ describe('splits (common practice)', () => {
 
   it('keys of children do not hang on slots: a draft’s pieces are those of the whole, and threads agree', () => {
     const scene = falling({ splitFrom: 1, splitTo: 5, splitScatter: 80, splitKick: 1 });
-    const run = (portion: { share: number; slice: number; slices: number }) => {
+    const run = (portion: { draftFraction: number; slice: number; slices: number }) => {
       const simulation = new Simulation(scene, new Map(), { portion });
       while (simulation.frame < 20) simulation.advance();
       return simulation;
     };
-    const whole = bits([run({ share: 1, slice: 0, slices: 1 })], 0);
-    for (const [id, value] of bits([run({ share: 0.3, slice: 0, slices: 1 })], 0)) expect(whole.get(id)).toBe(value);
+    const whole = bits([run({ draftFraction: 1, slice: 0, slices: 1 })], 0);
+    for (const [id, value] of bits([run({ draftFraction: 0.3, slice: 0, slices: 1 })], 0))
+      expect(whole.get(id)).toBe(value);
     expect(
       bits(
-        [0, 1].map((slice) => run({ share: 1, slice, slices: 2 })),
+        [0, 1].map((slice) => run({ draftFraction: 1, slice, slices: 2 })),
         0,
       ),
     ).toEqual(whole);

@@ -272,7 +272,7 @@ describe('meters', () => {
   it('of slices add up to those of the whole', () => {
     const scene = testScene({ emitter: cloud, fields: [{ settings: { kind: 'turbulence' } }] });
     const part = (slice: number) => {
-      const run = new Simulation(scene, new Map(), { portion: { share: 1, slice, slices: 2 } });
+      const run = new Simulation(scene, new Map(), { portion: { draftFraction: 1, slice, slices: 2 } });
       return measureDelivery(run);
     };
     const [sum, whole] = [addMeters(part(0), part(1)), metersOf(scene)];

@@ -240,8 +240,8 @@ describe('the flock (Reynolds 1987)', () => {
   });
 
   it('in a draft weighs the neighbourhood up: separation stays what it is on the mean', () => {
-    const mean = (share: number) => {
-      const run = new Simulation(swimming({ separation: 2, alignment: 0, cohesion: 0, apart: 0.5 }, { fields: [{ settings: { kind: 'flock', separation: 2, alignment: 0, cohesion: 0, apart: 0.5, view: 360 } }] }, 4000), new Map(), { portion: { share, slice: 0, slices: 1 } }); // prettier-ignore
+    const mean = (draftFraction: number) => {
+      const run = new Simulation(swimming({ separation: 2, alignment: 0, cohesion: 0, apart: 0.5 }, { fields: [{ settings: { kind: 'flock', separation: 2, alignment: 0, cohesion: 0, apart: 0.5, view: 360 } }] }, 4000), new Map(), { portion: { draftFraction, slice: 0, slices: 1 } }); // prettier-ignore
       const { fields } = measureDelivery(run);
       return Math.sqrt(fields[0]!.squares / fields[0]!.count);
     };

@@ -114,7 +114,9 @@ describe('one lap a lifetime (common practice)', () => {
 
   it('closes the ring at frame 1 when emission began a lap and a half before: regular births', () => {
     const { gaps, error } = round(
-      new Simulation(lap({ kind: 'rate', rate: 50 }), new Map(), { portion: { share: 1, slice: 0, slices: 1 } }),
+      new Simulation(lap({ kind: 'rate', rate: 50 }), new Map(), {
+        portion: { draftFraction: 1, slice: 0, slices: 1 },
+      }),
     );
     expect(gaps).toHaveLength(0);
     expect(error).toBe(0);

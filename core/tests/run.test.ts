@@ -65,9 +65,9 @@ describe('a run is a function of the scene', () => {
 
   it('a draft is a subset of the whole run: the same particles on the same paths, bit for bit', () => {
     fc.assert(
-      fc.property(anyScene, fc.double({ min: 0.05, max: 0.9, noNaN: true }), (scene, share) => {
+      fc.property(anyScene, fc.double({ min: 0.05, max: 0.9, noNaN: true }), (scene, draftFraction) => {
         const whole = bitsOf([runOf(scene, 15)]);
-        const draft = bitsOf([runOf(scene, 15, { share, slice: 0, slices: 1 })]);
+        const draft = bitsOf([runOf(scene, 15, { draftFraction, slice: 0, slices: 1 })]);
         for (const [key, bits] of draft) expect(whole.get(key)).toBe(bits);
         expect(draft.size).toBeLessThanOrEqual(whole.size);
       }),
@@ -78,7 +78,9 @@ describe('a run is a function of the scene', () => {
   it('any number of slices hold the whole run between them, bit for bit', () => {
     fc.assert(
       fc.property(anyScene, fc.integer({ min: 2, max: 5 }), (scene, slices) => {
-        const parts = Array.from({ length: slices }, (_, slice) => runOf(scene, 12, { share: 1, slice, slices }));
+        const parts = Array.from({ length: slices }, (_, slice) =>
+          runOf(scene, 12, { draftFraction: 1, slice, slices }),
+        );
         expect(bitsOf(parts)).toEqual(bitsOf([runOf(scene, 12)]));
       }),
       { numRuns: cases(15, 30), seed: 5 },
@@ -87,8 +89,8 @@ describe('a run is a function of the scene', () => {
 
   it('a draft of a tenth holds about a tenth', () => {
     const { scene } = examples[0]!;
-    const [whole, draft] = [1, 0.1].map((share) =>
-      runOf(scene, 40, { share, slice: 0, slices: 1 }).populations.reduce((n, p) => n + p.count, 0),
+    const [whole, draft] = [1, 0.1].map((draftFraction) =>
+      runOf(scene, 40, { draftFraction, slice: 0, slices: 1 }).populations.reduce((n, p) => n + p.count, 0),
     );
     expect(draft! / whole!).toBeGreaterThan(0.08);
     expect(draft! / whole!).toBeLessThan(0.12);

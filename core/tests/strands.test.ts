@@ -331,12 +331,12 @@ describe('strands in a scene', () => {
     const all = particles([runTo(meadow, 20)]);
     expect(all.size).toBe(64 * 9);
     const sliced = [0, 1, 2].map((slice) => {
-      const run = new Simulation(meadow, new Map(), { portion: { share: 1, slice, slices: 3 } });
+      const run = new Simulation(meadow, new Map(), { portion: { draftFraction: 1, slice, slices: 3 } });
       while (run.frame < 20) run.advance();
       return run;
     });
     expect(particles(sliced)).toEqual(all);
-    const draft = new Simulation(meadow, new Map(), { portion: { share: 0.3, slice: 0, slices: 1 } });
+    const draft = new Simulation(meadow, new Map(), { portion: { draftFraction: 0.3, slice: 0, slices: 1 } });
     while (draft.frame < 20) draft.advance();
     const some = particles([draft]);
     expect(some.size % 9).toBe(0);

@@ -614,7 +614,7 @@ describe('Sediment fall', () => {
     const right = normalised(cross(sight, [0, 1, 0]));
     const up = cross(right, sight);
     const half = Math.tan((angle * Math.PI) / 360);
-    const run = new Simulation(scene, new Map(), { portion: { share: 0.4, slice: 0, slices: 1 } });
+    const run = new Simulation(scene, new Map(), { portion: { draftFraction: 0.4, slice: 0, slices: 1 } });
     for (let frame = run.frame; frame < scene.time.last; frame++) {
       run.advance();
       if (run.frame < 0 || run.frame % 4 !== 0) continue;

@@ -84,7 +84,7 @@ describe('a bake', () => {
       poolOf(2).start({
         scene: busy,
         assets: new Map(),
-        share: 1,
+        draftFraction: 1,
         from: 33,
         through: 33,
         onFrame: resolve,

@@ -121,7 +121,7 @@ export async function bake(
       pool.start({
         scene,
         assets,
-        share: 1,
+        draftFraction: 1,
         from: writer.done + 1,
         through,
         paced: true,

@@ -124,5 +124,5 @@ export function frameOfBytes(bytes: Uint8Array<ArrayBuffer>): Frame {
       tint: new Uint32Array(part('tint')),
     };
   });
-  return { ...rest, share: 1, emitters: read, meters: emptyMeters(0, 0) };
+  return { ...rest, draftFraction: 1, emitters: read, meters: emptyMeters(0, 0) };
 }

@@ -102,7 +102,7 @@ describe('births by the kernel', () => {
     const all = particles(run(scene, 3, true));
     expect(all.size).toBeGreaterThan(3100);
     for (const slice of [0, 1, 2])
-      for (const [id, of] of particles(run(scene, 3, true, { share: 1, slice, slices: 3 })))
+      for (const [id, of] of particles(run(scene, 3, true, { draftFraction: 1, slice, slices: 3 })))
         expect(all.get(id)).toEqual(of);
     const only = particles(run(scene, 0, true, { ...WHOLE, only: 1234 }));
     expect([...only.keys()]).toEqual([1234]);

@@ -79,8 +79,8 @@ function VersionsButton() {
 
 /** Particles on the screen, and how many all of them would be. */
 function Count() {
-  const { share, alive, whole } = usePlayer();
-  return share < 1 ? `${thousands(alive)} of ${thousands(whole)}` : `${thousands(alive)} particles`;
+  const { draftFraction, alive, whole } = usePlayer();
+  return draftFraction < 1 ? `${thousands(alive)} of ${thousands(whole)}` : `${thousands(alive)} particles`;
 }
 
 /** The bar over every screen of a scene: where one is, how much is simulated, whether it is saved, undo. */

@@ -8,7 +8,7 @@ import { contentHash } from '../../formats/image';
 import type { StoredBake, StoredBakes } from '../../formats/stored-bake';
 
 /** The bakes of the server, as last told; undefined until they are. */
-export const useBakes = create<{ readonly told: StoredBakes | undefined }>()(() => ({ told: undefined }));
+export const useBakes = create<{ readonly stored: StoredBakes | undefined }>()(() => ({ stored: undefined }));
 
 let listeners = 0;
 let source: EventSource | undefined;
@@ -19,7 +19,7 @@ export function useToldOfBakes(): void {
     if (listeners++ === 0) {
       source = new EventSource('/api/bakes/events');
       source.onmessage = ({ data }: MessageEvent<string>) =>
-        useBakes.setState({ told: JSON.parse(data) as StoredBakes });
+        useBakes.setState({ stored: JSON.parse(data) as StoredBakes });
     }
     return () => {
       if (--listeners > 0) return;
@@ -42,7 +42,7 @@ const REST = 150;
 /** The bakes of the scene as it is now, the newest first: whole ones and others. */
 export function useBakesOf(scene: Scene): readonly StoredBake[] {
   useToldOfBakes();
-  const bakes = useBakes(({ told }) => told?.bakes);
+  const bakes = useBakes(({ stored: told }) => told?.bakes);
   const [key, setKey] = useState<string>();
   useEffect(() => {
     let gone = false;

@@ -146,11 +146,11 @@ export class FrameCache {
 
   private countIn({
     emitters,
-    share,
+    draftFraction,
     frame,
-  }: Pick<Frame, 'share' | 'frame'> & { readonly emitters: readonly { readonly count: number }[] }): void {
+  }: Pick<Frame, 'draftFraction' | 'frame'> & { readonly emitters: readonly { readonly count: number }[] }): void {
     this.most = emitters.map((emitter, e) => {
-      const count = Math.round(emitter.count / share);
+      const count = Math.round(emitter.count / draftFraction);
       const old = this.most[e];
       return old && old.count >= count ? old : { count, frame };
     });

@@ -10,7 +10,7 @@ import { bakedFrames } from './baked-frames';
  * `use`, one after another: the next comes when `use` is done. Ends early when the signal says so.
  */
 export async function runFrames(
-  order: { scene: Scene; assets: Assets; share: number; from: number; through: number; bake?: string },
+  order: { scene: Scene; assets: Assets; draftFraction: number; from: number; through: number; bake?: string },
   signal: AbortSignal,
   use: (frame: Frame) => Promise<void> | void,
 ): Promise<void> {

@@ -30,10 +30,10 @@ class HandPool {
 
   /** Carries the last order out, up to a frame. */
   work(through = this.last.through): void {
-    const { scene, share, from, onFrame, onDone } = this.last;
-    const simulation = new Simulation(scene, new Map(), { portion: { share, slice: 0, slices: 1 } });
+    const { scene, draftFraction, from, onFrame, onDone } = this.last;
+    const simulation = new Simulation(scene, new Map(), { portion: { draftFraction, slice: 0, slices: 1 } });
     for (;;) {
-      if (simulation.frame >= from) onFrame(snapshot(simulation, share));
+      if (simulation.frame >= from) onFrame(snapshot(simulation, draftFraction));
       if (simulation.frame >= through) break;
       simulation.advance();
     }
@@ -143,10 +143,10 @@ describe('the session keeps the frame on the screen in step with the scene', () 
   it('a heavy scene is drafted as deep as needed while held, and sharpens to the set share after', () => {
     const heavy = windy(1, 2_000_000);
     session.setScene(heavy, new Map());
-    expect(pool.last.share).toBeLessThan(0.05);
-    expect(pool.last.share).toBeGreaterThan(0);
+    expect(pool.last.draftFraction).toBeLessThan(0.05);
+    expect(pool.last.draftFraction).toBeGreaterThan(0);
     pool.last.onDone!(1e-6);
-    expect(pool.last).toMatchObject({ share: 1, from: 0, through: 20 });
+    expect(pool.last).toMatchObject({ draftFraction: 1, from: 0, through: 20 });
   });
 
   it('sharpens to the set share when the hand rests on the control; an edit does not wait for that, and letting go shows no draft again', () => {
@@ -157,25 +157,25 @@ describe('the session keeps the frame on the screen in step with the scene', () 
       pool.work();
       session.setHeld(true);
       session.setScene(windy(2, 2000), new Map());
-      expect(pool.last.share).toBeLessThan(1);
+      expect(pool.last.draftFraction).toBeLessThan(1);
       pool.work();
       pool.last.onDone!(1e-4);
       const drafts = pool.orders.length;
       vi.advanceTimersByTime(100);
       expect(pool.orders).toHaveLength(drafts);
       vi.advanceTimersByTime(100);
-      expect(pool.last).toMatchObject({ share: 1, from: 10, through: 10 });
+      expect(pool.last).toMatchObject({ draftFraction: 1, from: 10, through: 10 });
       // Moved on before it is there.
       session.setScene(windy(3, 2000), new Map());
-      expect(pool.last.share).toBeLessThan(1);
+      expect(pool.last.draftFraction).toBeLessThan(1);
       expect(pool.last.scene.fields[0]!.strength).toBe(3);
       pool.work();
       pool.last.onDone!(1e-4);
       vi.advanceTimersByTime(200);
       pool.work();
-      expect(shown.at(-1)!.share).toBe(1);
+      expect(shown.at(-1)!.draftFraction).toBe(1);
       session.setHeld(false);
-      expect(pool.last).toMatchObject({ share: 1, from: 0, through: 20 });
+      expect(pool.last).toMatchObject({ draftFraction: 1, from: 0, through: 20 });
     } finally {
       vi.useRealTimers();
     }

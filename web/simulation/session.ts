@@ -192,9 +192,10 @@ export class Session {
 
   /** Hands over the frame on the screen as it was simulated: one that is only held reduced is made again. */
   exact(use: (frame: Frame) => void): void {
-    const { shown: frame } = this;
-    if (!frame || !this.scene || !this.cache.isReduced(frame.frame)) return frame && use(frame);
-    this.order({ from: frame.frame, through: frame.frame, onFrame: use, onDone: () => this.runAll() }, frame.share);
+    const { shown } = this;
+    if (!shown || !this.scene || !this.cache.isReduced(shown.frame)) return shown && use(shown);
+    const [from, onDone] = [shown.frame, () => this.runAll()];
+    this.order({ from, through: from, onFrame: use, onDone }, shown.draftFraction);
   }
 
   /** Moves the playhead. */
@@ -218,7 +219,7 @@ export class Session {
    */
   at(frame: number): Frame | undefined {
     const held = this.cache.get(frame);
-    return held?.share === this.shown?.share ? held : undefined;
+    return held?.draftFraction === this.shown?.draftFraction ? held : undefined;
   }
 
   /** Whether the frame can be shown at once. */
@@ -257,8 +258,7 @@ export class Session {
       return;
     }
     if (this.baked) return this.runAll(frame);
-    const isSharp = this.sharpKey === this.key && this.shown?.frame === frame;
-    if (!this.held && isSharp) return this.runAll();
+    if (!this.held && this.sharpKey === this.key && this.shown?.frame === frame) return this.runAll();
     const share = this.estimate.deeperShare(scene, this.assets, frame, this.reached, this.pool.threads, this.held);
     if (share !== undefined) this.runQuick(frame, share);
     else if (this.held) this.runQuick(frame, scene.draftShare);
@@ -266,7 +266,7 @@ export class Session {
   }
 
   /** The frame of the playhead alone. One run is let finish before the next begins, so that pictures keep coming. */
-  private runQuick(frame: number, share: number, as: 'quick' | 'sharpen' = 'quick'): void {
+  private runQuick(frame: number, draftFraction: number, as: 'quick' | 'sharpen' = 'quick'): void {
     clearTimeout(this.rest);
     if (this.state === 'quick') return;
     const [key, scene] = [this.key, this.scene!];
@@ -276,13 +276,13 @@ export class Session {
     this.pool.start({
       scene,
       assets: this.assets,
-      share,
+      draftFraction,
       from: frame,
       through: frame,
-      keeps: share === scene.draftShare,
+      keeps: draftFraction === scene.draftShare,
       onFrame: (made) => {
         this.timer.shown();
-        this.sharpKey = share === scene.draftShare ? key : '';
+        this.sharpKey = draftFraction === scene.draftShare ? key : '';
         this.show(made);
       },
       onDone: (secondsAStep) => {
@@ -290,7 +290,7 @@ export class Session {
         this.go('end');
         if (this.key !== key || usePlayer.getState().frame !== frame) this.refresh();
         else if (!this.held) this.runAll();
-        else if (share < scene.draftShare) this.rest = setTimeout(() => this.sharpen(key, frame), REST);
+        else if (draftFraction < scene.draftShare) this.rest = setTimeout(() => this.sharpen(key, frame), REST);
       },
       onFailed: this.fail,
     });
@@ -347,10 +347,10 @@ export class Session {
   }
 
   /** Has frames made; those of a bake are read. */
-  private order(order: Ordered, share: number): void {
+  private order(order: Ordered, draftFraction: number): void {
     const { scene, assets, baked } = this;
     if (baked) baked.read({ ...order, onFailed: this.bakeFailed });
-    else this.pool.start({ ...order, scene: scene!, assets, share, keeps: true, onFailed: this.fail });
+    else this.pool.start({ ...order, scene: scene!, assets, draftFraction, keeps: true, onFailed: this.fail });
   }
 
   private readonly bakeFailed = (message: string): void => {

@@ -24,16 +24,16 @@ export function tellOf(frame: Frame, scene: Scene, baked: boolean): void {
   const alive = aliveOn(frame);
   usePlayer.setState({
     shown: frame.frame,
-    share: frame.share,
+    draftFraction: frame.draftFraction,
     alive,
-    whole: frame.share < 1 ? Math.round(alive / frame.share) : alive,
+    whole: frame.draftFraction < 1 ? Math.round(alive / frame.draftFraction) : alive,
     retired: frame.blamed,
     ...(baked
       ? {}
       : { meters: fits ? meters : emptyMeters(scene.fields.length, scene.emitters.length, scene.groups.length) }),
     contacts: frame.contacts,
-    zones: countInZones(frame, scene.zones.length).map((n) => Math.round(n / frame.share)),
-    born: frame.emitters.map((e) => Math.round(e.born / frame.share)),
+    zones: countInZones(frame, scene.zones.length).map((n) => Math.round(n / frame.draftFraction)),
+    born: frame.emitters.map((e) => Math.round(e.born / frame.draftFraction)),
     problem: undefined,
   });
 }

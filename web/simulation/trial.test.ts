@@ -56,7 +56,13 @@ afterEach(() => void vi.useRealTimers());
 describe('a trial', () => {
   it('begins with the state on the frame that is seen, which is not shown again', () => {
     begin();
-    expect(pool.last).toMatchObject({ from: 10, through: 10, tells: true, keeps: true, share: scene.draftShare });
+    expect(pool.last).toMatchObject({
+      from: 10,
+      through: 10,
+      tells: true,
+      keeps: true,
+      draftFraction: scene.draftShare,
+    });
     makes(10);
     expect(shown).toEqual([]);
     expect(pool.orders).toHaveLength(1);

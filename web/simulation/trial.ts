@@ -5,7 +5,7 @@ import { lastRun } from '../../core/document/time/beyond';
 import type { WorkerPool } from '../../engine/worker-pool';
 import type { Frame } from '../../engine/frame';
 
-interface Told {
+interface TrialListener {
   /** A frame that is not the scene’s: it went on from another state. */
   onFrame(frame: Frame): void;
   onFailed(): void;
@@ -27,12 +27,12 @@ export class Trial {
     scene: Scene,
     private readonly assets: Assets,
     frame: number,
-    private readonly told: Told,
+    private readonly listener: TrialListener,
   ) {
     pool.start({
       scene,
       assets,
-      share: scene.draftShare,
+      draftFraction: scene.draftShare,
       from: frame,
       through: frame,
       keeps: true,
@@ -42,7 +42,7 @@ export class Trial {
         this.state = { frame, threads };
         if (this.edited) this.goOn(this.edited);
       },
-      onFailed: () => told.onFailed(),
+      onFailed: () => listener.onFailed(),
     });
   }
 
@@ -66,7 +66,7 @@ export class Trial {
     this.pool.start({
       scene,
       assets: this.assets,
-      share: scene.draftShare,
+      draftFraction: scene.draftShare,
       from: frame + 1,
       through: lastRun(scene.time),
       resume: threads,
@@ -74,7 +74,7 @@ export class Trial {
       paced: true,
       onFrame: (next) => {
         made = next.frame;
-        this.told.onFrame(next);
+        this.listener.onFrame(next);
       },
       onCheckpoint: (now) => {
         this.state = { frame: made, threads: now };
@@ -87,7 +87,7 @@ export class Trial {
           Math.max(0, rest),
         );
       },
-      onFailed: () => this.told.onFailed(),
+      onFailed: () => this.listener.onFailed(),
     });
   }
 }

@@ -22,7 +22,7 @@ interface PlayerState {
   /** Spans of frames that are simulated, as [first, last]. */
   readonly cached: readonly (readonly [number, number])[];
   /** Part of the particles on the screen. */
-  readonly share: number;
+  readonly draftFraction: number;
   readonly alive: number;
   /** Particles that all of them would be. */
   readonly whole: number;
@@ -55,7 +55,7 @@ export const usePlayer = create<PlayerState>()(() => ({
   beyond: 0,
   pace: 'every frame',
   cached: [],
-  share: 1,
+  draftFraction: 1,
   alive: 0,
   whole: 0,
   retired: {},

@@ -66,7 +66,7 @@ function difference(a: unknown, b: unknown, at = ''): string | undefined {
 }
 
 /** Particles that are enough to find what throws. */
-const FEW = { share: 0.02, slice: 0, slices: 1 };
+const FEW = { draftFraction: 0.02, slice: 0, slices: 1 };
 
 /**
  * The scene with no more of anything than is quickly simulated; what counts is that every part of it is compiled and

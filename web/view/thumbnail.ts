@@ -20,7 +20,7 @@ const ENOUGH = 6000;
  */
 export async function pictureOf(scene: Scene, frame: number, signal: AbortSignal): Promise<Blob | undefined> {
   await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, frame).catch(() => undefined)]);
-  const share = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, useAssets.getState().assets, frame).alive));
+  const draftFraction = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, useAssets.getState().assets, frame).alive));
   const canvas = document.createElement('canvas');
   const picture = new Picture(canvas);
   try {
@@ -29,7 +29,7 @@ export async function pictureOf(scene: Scene, frame: number, signal: AbortSignal
     picture.setScene(scene, useAssets.getState().assets);
     picture.show((e) => scene.emitters[e]!.rendered);
     await runFrames(
-      { scene, assets: useAssets.getState().assets, share, from: drawnFrom(scene, frame), through: frame },
+      { scene, assets: useAssets.getState().assets, draftFraction, from: drawnFrom(scene, frame), through: frame },
       signal,
       (made) => {
         past.add(made);

@@ -59,7 +59,7 @@ const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles, onSav
 /** What is seen, in the corner of the view, with the ready-made views behind it. */
 export function ViewReadout({ rig }: { rig: ViewRig }) {
   const { session } = useStage();
-  const { alive, retired, frame, shown, share, tried } = usePlayer();
+  const { alive, retired, frame, shown, draftFraction, tried } = usePlayer();
   const coupled = useSceneOf(couples);
   const setShot = useCallback(() => placeAtShot(rig), [rig]);
   const saveShown = useCallback(() => session.exact(saveParticles), [session]);
@@ -84,7 +84,7 @@ export function ViewReadout({ rig }: { rig: ViewRig }) {
         </span>
       )}
       {shown !== frame && <span className="text-lamp">simulating {frame} …</span>}
-      {share < 1 && coupled && (
+      {draftFraction < 1 && coupled && (
         <span
           className="text-lamp"
           title="A field reads particles: in a draft it reads the draft’s, weighed up to the whole"

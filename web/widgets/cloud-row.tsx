@@ -18,17 +18,17 @@ export function CloudRow({
   onChange: (value: unknown) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
-  const [told, setTold] = useState<{ readonly words: string; readonly refused: boolean }>();
+  const [message, setMessage] = useState<{ readonly words: string; readonly refused: boolean }>();
   const take = async (file: File | undefined) => {
     if (!file) return;
-    setTold(undefined);
+    setMessage(undefined);
     try {
       const { readPoints } = await import('../../formats/points-import');
       const { points, notice } = await readPoints(new Uint8Array(await file.arrayBuffer()), file.name);
       onChange(points.map((point) => [...point]));
-      if (notice) setTold({ words: notice, refused: false });
+      if (notice) setMessage({ words: notice, refused: false });
     } catch (error) {
-      setTold({ words: messageOf(error), refused: true });
+      setMessage({ words: messageOf(error), refused: true });
     }
     input.current!.value = '';
   };
@@ -50,12 +50,12 @@ export function CloudRow({
         aria-label="A file of points"
         onChange={(event) => void take(event.currentTarget.files?.[0])}
       />
-      {told && (
+      {message && (
         <p
-          role={told.refused ? 'alert' : 'note'}
-          className={`py-1 text-xs ${told.refused ? 'text-signal' : 'text-second'}`}
+          role={message.refused ? 'alert' : 'note'}
+          className={`py-1 text-xs ${message.refused ? 'text-signal' : 'text-second'}`}
         >
-          {told.words}
+          {message.words}
         </p>
       )}
     </>

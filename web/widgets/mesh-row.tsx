@@ -12,7 +12,7 @@ import { messageOf } from '../../core/lib/errors';
 /** Sizes that one would not want to work with, and the width that is offered in their place, metres. */
 const HANDY = { least: 0.02, most: 200, fitted: 4 } as const;
 
-interface Told {
+interface Imported {
   readonly notices: readonly string[];
   readonly unhandy: number | undefined;
 }
@@ -42,7 +42,7 @@ export function MeshRow({
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<string>();
-  const [told, setTold] = useState<Told>();
+  const [imported, setImported] = useState<Imported>();
   const mesh = scene.meshes.find((m) => m.id === value);
   const built = mesh && buildMesh(mesh, assets);
 
@@ -50,10 +50,10 @@ export function MeshRow({
     if (!file) return;
     setBusy(true);
     setRefused(undefined);
-    setTold(undefined);
+    setImported(undefined);
     try {
       const { id, notices, extent } = await addMeshFile(file);
-      setTold({ notices, unhandy: extent < HANDY.least || extent > HANDY.most ? extent : undefined });
+      setImported({ notices, unhandy: extent < HANDY.least || extent > HANDY.most ? extent : undefined });
       onChange(id);
     } catch (error) {
       setRefused(messageOf(error));
@@ -63,8 +63,8 @@ export function MeshRow({
   }
 
   const fit = () => {
-    if (mesh && told?.unhandy) editMesh(mesh.id, 'size', Number((HANDY.fitted / told.unhandy).toPrecision(3)));
-    setTold(undefined);
+    if (mesh && imported?.unhandy) editMesh(mesh.id, 'size', Number((HANDY.fitted / imported.unhandy).toPrecision(3)));
+    setImported(undefined);
   };
 
   return (
@@ -149,14 +149,14 @@ export function MeshRow({
         </>
       )}
       {!mesh && <p className="text-xs text-faint">Choose one, or drop an OBJ, PLY, STL or glTF file here.</p>}
-      {told?.notices.map((notice) => (
+      {imported?.notices.map((notice) => (
         <p key={notice} role="status" className="text-xs text-second">
           {notice}
         </p>
       ))}
-      {told?.unhandy !== undefined && (
+      {imported?.unhandy !== undefined && (
         <p role="status" className="text-xs text-lamp">
-          It is {told.unhandy.toPrecision(3)} m wide.{' '}
+          It is {imported.unhandy.toPrecision(3)} m wide.{' '}
           <button className="line-button" onClick={fit}>
             Fit to {HANDY.fitted} m
           </button>

@@ -66,7 +66,7 @@ export interface FrozenParticles {
   y: Float64Array;
   z: Float64Array;
   /** The share of the emitter's particles that takes part. */
-  readonly share: number;
+  readonly draftFraction: number;
 }
 
 /**

@@ -3,7 +3,7 @@
  */
 export interface Neighbours {
   /** The share of the particles that takes part. */
-  readonly share: number;
+  readonly draftFraction: number;
   /** Place and velocity of each particle, world axes, metres and m/s. */
   readonly places: Float32Array;
   readonly velocities: Float32Array;

@@ -156,7 +156,7 @@ export const flock = defineField({
       const grid = around(emitter);
       if (!grid) return clear(out, count);
       const { places, velocities, found, squares } = grid;
-      const scale = separation / grid.share;
+      const scale = separation / grid.draftFraction;
       for (let i = 0; i < count; i++) {
         const [x, y, z] = [position.x[i]!, position.y[i]!, position.z[i]!];
         const [vx, vy, vz] = [velocity.x[i]!, velocity.y[i]!, velocity.z[i]!];

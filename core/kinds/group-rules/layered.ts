@@ -15,7 +15,7 @@ export const layered: RuleKind = {
       let open = 1;
       for (let k = members.length - 1; k >= 0; k--) {
         // A member's own weight is in its vector already, so that only the mix comes in here.
-        members[k]!.share[i] = open * members[k]!.mix;
+        members[k]!.groupWeight[i] = open * members[k]!.mix;
         open *= 1 - members[k]!.cover[i]!;
       }
     }

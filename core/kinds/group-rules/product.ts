@@ -14,7 +14,7 @@ export const product: RuleKind = {
       for (const member of members) {
         let others = 1 / members.length;
         for (const other of members) if (other !== member) others *= other.vector.x[i]!;
-        member.share[i] = others;
+        member.groupWeight[i] = others;
       }
   },
 };

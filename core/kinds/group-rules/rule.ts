@@ -12,11 +12,11 @@ export interface Member {
   /** 0 … 1, for layered groups. */
   readonly mix: number;
   /** The part of it that goes into the result. Written by the rule. */
-  readonly share: Float64Array;
+  readonly groupWeight: Float64Array;
 }
 
 /**
- * How a group combines its members. The result is the sum of share × member, so every particle's motion can be
+ * How a group combines its members. The result is the sum of group weight × member, so every particle's motion can be
  * accounted for.
  */
 export interface RuleKind extends Kind, Documented {

@@ -9,7 +9,7 @@ export const strongest: RuleKind = {
   source: 'common practice, no source',
   parameters: {},
   shares(members, count, scalar) {
-    for (const { share } of members) share.fill(0, 0, count);
+    for (const { groupWeight } of members) groupWeight.fill(0, 0, count);
     for (let i = 0; i < count; i++) {
       let most = 0;
       let winner = -1;
@@ -21,7 +21,7 @@ export const strongest: RuleKind = {
           winner = k;
         }
       }
-      if (winner >= 0) members[winner]!.share[i] = 1;
+      if (winner >= 0) members[winner]!.groupWeight[i] = 1;
     }
   },
 };

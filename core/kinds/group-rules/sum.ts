@@ -9,6 +9,6 @@ export const sum: RuleKind = {
   source: 'common practice, no source',
   parameters: {},
   shares(members, count) {
-    for (const { share } of members) share.fill(1, 0, count);
+    for (const { groupWeight } of members) groupWeight.fill(1, 0, count);
   },
 };

@@ -40,11 +40,11 @@ export function measuredOf(scene: Scene, assets: Assets, run: Simulation, curren
 export function runTrial(
   scene: Scene,
   assets: Assets,
-  share: number,
+  draftFraction: number,
   frame: number,
   backend?: KernelBackend,
 ): Simulation {
-  const run = new Simulation(scene, assets, { portion: { ...WHOLE, share }, backend });
+  const run = new Simulation(scene, assets, { portion: { ...WHOLE, draftFraction }, backend });
   while (run.frame < frame) run.advance();
   return run;
 }

@@ -26,7 +26,7 @@ interface Reading {
   /** The field's sends, by emitter. */
   readonly sends?: readonly number[];
   /** The share of the particles that takes part. */
-  readonly share?: number;
+  readonly draftFraction?: number;
   readonly backend?: KernelBackend | undefined;
 }
 
@@ -35,12 +35,12 @@ export function fieldSource(
   scene: Scene,
   field: Field,
   assets: Assets,
-  { read, neighbourGrids, sends = [], share = 1, backend }: Reading = {},
+  { read, neighbourGrids, sends = [], draftFraction = 1, backend }: Reading = {},
 ): FieldSource {
   const particlesOf = (id: string): FrozenParticles | undefined => {
     if (!scene.emitters.some((e) => e.id === id)) return undefined;
     const none = new Float64Array(0);
-    const frozen = read?.get(id) ?? { count: 0, x: none, y: none, z: none, share };
+    const frozen = read?.get(id) ?? { count: 0, x: none, y: none, z: none, draftFraction };
     read?.set(id, frozen);
     return frozen;
   };
@@ -58,7 +58,7 @@ export function fieldSource(
     neighbours(radius, together) {
       const sent = scene.emitters.flatMap((_, e) => ((sends[e] ?? 0) === 0 ? [] : [e]));
       const groups = together ? [sent] : sent.map((e) => [e]);
-      const made = groups.map((emitters) => ({ emitters, grid: new NeighbourGrid(radius, emitters, share) }));
+      const made = groups.map((emitters) => ({ emitters, grid: new NeighbourGrid(radius, emitters, draftFraction) }));
       neighbourGrids?.push(...made.map(({ grid }) => grid));
       return (emitter) => made.find(({ emitters }) => emitters.includes(emitter))?.grid;
     },
@@ -70,18 +70,24 @@ export function fieldSource(
 
 /** How a stack is compiled: for a share of the particles, and for a backend or the plain routines. */
 export interface CompileOptions {
-  readonly share?: number | undefined;
+  readonly draftFraction?: number | undefined;
   readonly backend?: KernelBackend | undefined;
 }
 
 /** Makes the fields and groups of a scene ready to run. */
-export function compileStack(scene: Scene, assets: Assets, { share = 1, backend }: CompileOptions = {}): Stack {
+export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, backend }: CompileOptions = {}): Stack {
   const read = new Map<string, FrozenParticles>();
   const makeRow = (field: Field, index: number): Omit<Row, 'remake'> => {
     const kind = fieldKinds.get(field.settings.kind);
     const reach = compileReach(scene, field, assets, isHeard(field, scene));
     const neighbourGrids: NeighbourGrid[] = [];
-    const source = fieldSource(scene, field, assets, { read, neighbourGrids, sends: reach.sends, share, backend });
+    const source = fieldSource(scene, field, assets, {
+      read,
+      neighbourGrids,
+      sends: reach.sends,
+      draftFraction,
+      backend,
+    });
     const descriptor = backend && kind.kernel?.(source);
     return {
       ...reach,

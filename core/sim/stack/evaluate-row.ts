@@ -186,7 +186,7 @@ export function combineGroup(
   if (slots.length > 0) rule.shares(slots, count, scalar);
   for (const slot of slots)
     for (let i = 0; i < count; i++) {
-      const share = slot.share[i]!;
+      const share = slot.groupWeight[i]!;
       vector.x[i]! += share * slot.vector.x[i]!;
       vector.y[i]! += share * slot.vector.y[i]!;
       vector.z[i]! += share * slot.vector.z[i]!;
@@ -194,6 +194,6 @@ export function combineGroup(
     }
   if (group.group.limited) limit(group, scalar, action.blends !== undefined, bench, slots, count);
   if (!watched) return { vector, rate, leaves: [] };
-  for (const slot of slots) scaleLeaves(slot.leaves, slot.share, count);
+  for (const slot of slots) scaleLeaves(slot.leaves, slot.groupWeight, count);
   return { vector, rate, leaves: slots.flatMap((slot) => slot.leaves) };
 }

@@ -37,7 +37,7 @@ export const newSlot = (): Slot => ({
   vector: vectorColumns(BLOCK),
   rate: new Float64Array(BLOCK),
   cover: new Float64Array(BLOCK),
-  share: new Float64Array(BLOCK),
+  groupWeight: new Float64Array(BLOCK),
   weight: new Float64Array(BLOCK),
   mix: 1,
   leaves: [],
@@ -147,7 +147,7 @@ export function limit(
     vector.x[i] = x * scale;
     vector.y[i] = y * scale;
     vector.z[i] = z * scale;
-    for (const { share } of slots) share[i]! *= scale;
+    for (const { groupWeight } of slots) groupWeight[i]! *= scale;
   }
 }
 

@@ -48,7 +48,7 @@ export class NeighbourGrid {
     /** Whose particles, by the order of the scene. */
     readonly emitters: readonly number[],
     /** The share of the particles that takes part. */
-    readonly share: number,
+    readonly draftFraction: number,
   ) {}
 
   /** Takes down where all are. */

@@ -32,7 +32,7 @@ import { turn } from './turn';
 import type { StepWatcher } from './watcher';
 
 /** All particles of a scene, in one run. */
-export const WHOLE: Portion = { share: 1, slice: 0, slices: 1 };
+export const WHOLE: Portion = { draftFraction: 1, slice: 0, slices: 1 };
 
 /** Frames from one sorting in space to the next. */
 const FRAMES_A_SORT = 12;
@@ -112,7 +112,7 @@ export class Run {
     this.frame = startFrame(scene);
     this.clock = clockIn(scene);
     this.fps = scene.time.fps;
-    this.stack = compileStack(scene, assets, { share: portion.share, backend });
+    this.stack = compileStack(scene, assets, { draftFraction: portion.draftFraction, backend });
     this.obstacles = obstaclesOf(scene, assets);
     this.origins = emitters.map((emitter): Origin | undefined => {
       if (!emitter.on) return undefined;

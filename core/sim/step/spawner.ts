@@ -35,7 +35,7 @@ const MOST_ATTEMPTS = 64;
 /** Which of an emitter's particles a run takes part in. */
 export interface Portion {
   /** Draft share, above 0 up to 1: a particle takes part if its hash is below it. */
-  readonly share: number;
+  readonly draftFraction: number;
   /** This run is the `slice`-th of `slices` that together hold all particles. */
   readonly slice: number;
   readonly slices: number;
@@ -174,7 +174,7 @@ export function spawnerOf(
     equipped = Math.floor(frame);
     ({ many, birth, sample, mask, newborns, fixed } = equip(thingAt(emitter, equipped)));
   }
-  const draftLimit = portion.share * 4294967296;
+  const draftLimit = portion.draftFraction * 4294967296;
   const place = birthPlace();
   let id = 0;
   let drawn: number = Purpose.shape;
@@ -305,7 +305,7 @@ export function spawnerOf(
       id = (row * NUMBERS_A_ROW + k) >>> 0;
       if (portion.only !== undefined && id !== portion.only) continue;
       if (id % portion.slices !== portion.slice) continue;
-      if (portion.share < 1 && lookup(stream, id, Purpose.draft) >= draftLimit) continue;
+      if (portion.draftFraction < 1 && lookup(stream, id, Purpose.draft) >= draftLimit) continue;
       const frame = births.at(k);
       if (births.scattered && !(frame > from && frame <= to)) continue;
       if (!batches) spawn(population, k, frame);

@@ -83,10 +83,10 @@ function lookAt(field: Field, part: 'field' | 'extent'): void {
 /** Core and reach as they are at the playhead. */
 function CoreAndReach({ field }: { field: Field }) {
   const { extent } = useThingNow(field);
-  const told = (name: string) => shownNumber(Number((extent[name] as number).toPrecision(4)));
+  const radius = (name: string) => shownNumber(Number((extent[name] as number).toPrecision(4)));
   return (
     <span className="num mt-1.5 whitespace-nowrap text-second">
-      {told('core')} → {told('reach')} m
+      {radius('core')} → {radius('reach')} m
     </span>
   );
 }

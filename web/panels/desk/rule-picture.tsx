@@ -28,11 +28,13 @@ function combined(rule: string): number[] {
       rate: zero,
       cover: column((x) => bump(b, x).cover),
       mix: 1,
-      share: new Float64Array(count),
+      groupWeight: new Float64Array(count),
     };
   });
   rules.get(rule).shares(members, count, true);
-  return Array.from({ length: count }, (_, i) => members.reduce((sum, m) => sum + m.share[i]! * m.vector.x[i]!, 0));
+  return Array.from({ length: count }, (_, i) =>
+    members.reduce((sum, m) => sum + m.groupWeight[i]! * m.vector.x[i]!, 0),
+  );
 }
 
 /** A tiny picture of two bumps (faint) and what a rule makes of them. */

@@ -16,8 +16,8 @@ import { Section } from './section';
 /** How many are alive now and at most, and how many were born. */
 function Count({ emitter }: { emitter: Emitter }) {
   const index = useScene().emitters.indexOf(emitter);
-  const { meters, born, peaks, share } = usePlayer();
-  const alive = Math.round((meters.bounds[index]?.count ?? 0) / share);
+  const { meters, born, peaks, draftFraction } = usePlayer();
+  const alive = Math.round((meters.bounds[index]?.count ?? 0) / draftFraction);
   const peak = peaks[index];
   return (
     <p className="num py-1 leading-snug text-second" aria-label="Particles of this emitter">

@@ -50,10 +50,10 @@ export function GridActions({ field }: { field: Field }) {
 
   const group =
     field.settings['from'] === 'group' ? scene.groups.find((g) => g.id === field.settings['group']) : undefined;
-  const told = kind.grid?.description(field.settings, resourcesOf(scene, assets));
+  const description = kind.grid?.description(field.settings, resourcesOf(scene, assets));
   return (
     <div className="py-1.5">
-      {told && <p className="num text-xs text-faint">{told}</p>}
+      {description && <p className="num text-xs text-faint">{description}</p>}
       <div className="flex gap-2 py-1">
         <button className="line-button" onClick={fit}>
           Fit to its source

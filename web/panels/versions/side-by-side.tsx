@@ -55,8 +55,8 @@ async function playOnce(
   const through = still ? begin : last;
   const { assets } = useAssets.getState();
   const past = new History(scene);
-  const share = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, assets, through).alive));
-  await runFrames({ scene, assets, share, from: drawnFrom(scene, begin), through }, signal, async (made) => {
+  const draftFraction = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, assets, through).alive));
+  await runFrames({ scene, assets, draftFraction, from: drawnFrom(scene, begin), through }, signal, async (made) => {
     past.add(made);
     if (made.frame < begin) return;
     if (!still) await Promise.all([meet(made.frame), pause(1000 / fps)]);

@@ -95,9 +95,9 @@ function Row({ bake }: { bake: StoredBake }) {
 /** The bakes on the server, and what of its disk they take. */
 export function BakesPanel() {
   useToldOfBakes();
-  const told = useBakes((state) => state.told);
-  if (!told) return null;
-  if (told.bakes.length === 0)
+  const stored = useBakes((state) => state.stored);
+  if (!stored) return null;
+  if (stored.bakes.length === 0)
     return (
       <p className="px-4 pt-1 pb-3 text-second">
         No bake yet: simulated frames kept on disk, to be drawn again without waiting.
@@ -106,12 +106,12 @@ export function BakesPanel() {
   return (
     <>
       <ul className="max-h-48 overflow-y-auto" aria-label="Bakes">
-        {told.bakes.map((bake) => (
+        {stored.bakes.map((bake) => (
           <Row key={bake.id} bake={bake} />
         ))}
       </ul>
       <p className="num px-4 py-1.5 text-xs text-second">
-        {inBytes(told.used)} on the disk, {inBytes(told.free)} free
+        {inBytes(stored.used)} on the disk, {inBytes(stored.free)} free
       </p>
     </>
   );

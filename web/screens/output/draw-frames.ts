@@ -109,7 +109,14 @@ export async function drawFrames(
     };
     const first = pictures[begin]!.frame;
     await runFrames(
-      { scene, assets, share: 1, from: drawnFrom(scene, first), through: pictures.at(-1)!.frame, bake: settings.bake },
+      {
+        scene,
+        assets,
+        draftFraction: 1,
+        from: drawnFrom(scene, first),
+        through: pictures.at(-1)!.frame,
+        bake: settings.bake,
+      },
       own.signal,
       async (frame) => {
         past.add(frame);

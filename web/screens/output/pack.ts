@@ -118,11 +118,11 @@ async function gifOf(job: Job, progress: Progress): Promise<Packed> {
     progress(i + 1);
   }
   gif.finish();
-  const told =
+  const note =
     Math.abs(100 / delay - fps) < 1e-6
       ? ''
       : `A GIF counts in hundredths of a second: it plays at ${(100 / delay).toFixed(2)} frames a second in place of ${Number(fps.toFixed(3))}.`;
-  return { blob: new Blob([gif.bytes() as Uint8Array<ArrayBuffer>], { type: 'image/gif' }), note: told };
+  return { blob: new Blob([gif.bytes() as Uint8Array<ArrayBuffer>], { type: 'image/gif' }), note };
 }
 
 async function apngOf(job: Job, progress: Progress): Promise<Packed> {

@@ -28,7 +28,7 @@ async function written(
   { from, through, bake }: Span,
   format: ParticleFormat,
   signal: AbortSignal,
-  told: (done: number) => void,
+  onFrame: (done: number) => void,
 ) {
   await loadAssets(scene);
   const { assets } = useAssets.getState();
@@ -41,7 +41,7 @@ async function written(
     if (error) throw error;
     parts.push(chunk);
   });
-  await runFrames({ scene, assets, share: 1, from, through, bake }, signal, (frame) => {
+  await runFrames({ scene, assets, draftFraction: 1, from, through, bake }, signal, (frame) => {
     const content = writer.add(frame.frame, frame.emitters);
     if (content !== undefined) {
       if (from === through) one = content as BlobPart;
@@ -51,7 +51,7 @@ async function written(
         entry.push(typeof content === 'string' ? new TextEncoder().encode(content) : content, true);
       }
     }
-    told(frame.frame - from + 1);
+    onFrame(frame.frame - from + 1);
   });
   if (signal.aborted) return undefined;
   const run = writer.end();

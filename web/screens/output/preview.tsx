@@ -35,7 +35,7 @@ export function Preview({ frame }: { frame: number }) {
         {
           scene,
           assets: useAssets.getState().assets,
-          share: scene.draftShare,
+          draftFraction: scene.draftShare,
           from: drawnFrom(scene, frame),
           through: frame,
         },

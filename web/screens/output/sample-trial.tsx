@@ -66,7 +66,7 @@ async function tried(scene: Scene, frame: number, counts: readonly number[], sig
     picture.setScene(scene, assets);
     picture.show((e) => scene.emitters[e]!.rendered);
     await runFrames(
-      { scene, assets, share: 1, from: drawnFrom(scene, frame), through: frame },
+      { scene, assets, draftFraction: 1, from: drawnFrom(scene, frame), through: frame },
       signal,
       async (made) => {
         past.add(made);
@@ -125,7 +125,7 @@ function Crop({ image }: { image: ImageData }) {
 }
 
 /** Seconds for a person: of one frame. */
-const told = (seconds: number): string =>
+const inSeconds = (seconds: number): string =>
   seconds < 1 ? `${Math.round(1000 * seconds)} ms` : `${seconds.toFixed(1)} s`;
 
 /** A small piece of the first frame with fewer and more samples, how noisy each is and how long a frame takes. */
@@ -176,7 +176,7 @@ export function SampleTrial({
                   {trial.samples} samples
                 </span>
                 <span className="num block text-xs text-second">noise {trial.noise.toFixed(1)}</span>
-                <span className="num block text-xs text-second">≈ {told(trial.seconds)}</span>
+                <span className="num block text-xs text-second">≈ {inSeconds(trial.seconds)}</span>
               </button>
             </li>
           ))}

@@ -9,7 +9,7 @@ import { useSceneFrame } from '../../state/scene-clock';
 import { identity } from './identity';
 import { useSounding } from './sounder';
 import { setSounding, useSoundings } from './sounding-store';
-import { Told } from './told';
+import { MeasuringStatus } from './measuring-status';
 import { EmitterRow, LineRows, SubjectRow, SwitchRow } from './what-rows';
 
 const lengthOf = ({ from, to }: { from: readonly number[]; to: readonly number[] }) =>
@@ -58,7 +58,7 @@ export function LinePanel() {
   );
   return (
     <>
-      {sounded.refused !== undefined && <Told sounded={sounded} />}
+      {sounded.refused !== undefined && <MeasuringStatus sounded={sounded} />}
       {answer && answer.fields.length === 0 && (
         <p className="px-3 pt-2 text-second">No field reaches this line at this frame.</p>
       )}
@@ -131,7 +131,7 @@ export function RulesPanel() {
       {ids.length === 0 && (
         <p className="p-4 text-second">Combining takes two fields that act in one way; this scene has none.</p>
       )}
-      {sounded.refused !== undefined && <Told sounded={sounded} />}
+      {sounded.refused !== undefined && <MeasuringStatus sounded={sounded} />}
       {charts && (
         <div className="grid min-h-0 flex-1 grid-cols-2 grid-rows-2">
           {charts.map((data) => (
@@ -211,7 +211,7 @@ export function ProfilePanel() {
           Every field of this scene reaches everywhere; a falloff is measured where there is an extent.
         </p>
       )}
-      {sounded.refused !== undefined && <Told sounded={sounded} />}
+      {sounded.refused !== undefined && <MeasuringStatus sounded={sounded} />}
       {data && <Chart data={data} />}
       {answer && (
         <p className="px-3 pb-3 text-second" role="note">

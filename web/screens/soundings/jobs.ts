@@ -64,13 +64,13 @@ export interface Soundings {
     readonly order: {
       readonly scene: Scene;
       readonly options: CensusOptions;
-      readonly share: number;
+      readonly draftFraction: number;
       readonly through: number;
     };
     readonly answer: readonly CensusEntry[];
   };
   readonly health: {
-    readonly order: { readonly scene: Scene; readonly share: number; readonly through: number };
+    readonly order: { readonly scene: Scene; readonly draftFraction: number; readonly through: number };
     readonly answer: StepAdvice;
   };
 }

@@ -12,7 +12,7 @@ import { identity } from './identity';
 import { useShare } from './run-panels';
 import { useSounding } from './sounder';
 import { PARTS, setSounding, useSoundings, type Part } from './sounding-store';
-import { Told } from './told';
+import { MeasuringStatus } from './measuring-status';
 import { EmitterRow } from './what-rows';
 
 const WORDS: Readonly<Record<Part, readonly [string, string]>> = {
@@ -135,8 +135,8 @@ export function LedgerPanel() {
   const frame = usePlayer((player) => player.frame);
   const { transport } = useStage();
   const { emitter, particle, part } = useSoundings();
-  const share = useShare(scene, 1500);
-  const account = particle === undefined ? { emitter, share } : { emitter, id: particle };
+  const draftFraction = useShare(scene, 1500);
+  const account = particle === undefined ? { emitter, draftFraction } : { emitter, id: particle };
   const sounded = useSounding<'ledger'>(
     { sort: 'ledger', scene, account, through: scene.time.last },
     JSON.stringify([identity(scene), account]),
@@ -169,7 +169,7 @@ export function LedgerPanel() {
   const whole = answer && wholeOf(answer, part);
   return (
     <>
-      <Told sounded={sounded} last={scene.time.last} />
+      <MeasuringStatus sounded={sounded} last={scene.time.last} />
       {answer && answer.entries.length === 0 && (
         <p className="p-4 text-second">
           {particle === undefined

@@ -17,7 +17,7 @@ import { useStage } from '../../simulation/stage';
 import { identity } from './identity';
 import { useSounding } from './sounder';
 import { setSounding, useSoundings } from './sounding-store';
-import { Told } from './told';
+import { MeasuringStatus } from './measuring-status';
 import { EmitterRow, SwitchRow } from './what-rows';
 
 /** A share of the particles so that no more than about so many are alive at the end of the shot. */
@@ -59,15 +59,15 @@ const LEAST: NumberParameter = {
 function useCensus() {
   const scene = useRunningScene();
   const { emitter, alone, least, subject } = useSoundings();
-  const share = useShare(scene, 60_000);
+  const draftFraction = useShare(scene, 60_000);
   const field = subject.of === 'field' ? subject.id : undefined;
   const options = { emitter: alone ? emitter : undefined, field, grid: { ...COVERAGE_GRID, least } };
   const sounded = useSounding<'census'>(
-    { sort: 'census', scene, options, share, through: scene.time.last },
-    JSON.stringify([identity(scene), options, share]),
+    { sort: 'census', scene, options, draftFraction, through: scene.time.last },
+    JSON.stringify([identity(scene), options, draftFraction]),
     true,
   );
-  return { scene, share, sounded };
+  return { scene, share: draftFraction, sounded };
 }
 
 export function PopulationControls() {
@@ -215,7 +215,7 @@ export function PopulationPanel() {
   const empty = answer && emptiesAt(answer);
   return (
     <>
-      <Told sounded={sounded} last={scene.time.last} />
+      <MeasuringStatus sounded={sounded} last={scene.time.last} />
       {over && (
         <div className="grid min-h-0 flex-1 grid-cols-2 grid-rows-2">
           {over.map((data) => (
@@ -244,13 +244,13 @@ export function PopulationPanel() {
 /** What became non-finite, what was given up, and what a finer step would change. */
 export function HealthPanel() {
   const scene = useRunningScene();
-  const share = useShare(scene, 4000);
+  const draftFraction = useShare(scene, 4000);
   const { transport } = useStage();
   const frame = usePlayer((player) => player.frame);
   const census = useCensus();
   const sounded = useSounding<'health'>(
-    { sort: 'health', scene, share, through: scene.time.last },
-    JSON.stringify([identity(scene), share]),
+    { sort: 'health', scene, draftFraction, through: scene.time.last },
+    JSON.stringify([identity(scene), draftFraction]),
     true,
   );
   const { answer } = sounded;
@@ -292,7 +292,7 @@ export function HealthPanel() {
   const worst = answer?.frames.at(-1);
   return (
     <>
-      <Told sounded={sounded} last={scene.time.last} />
+      <MeasuringStatus sounded={sounded} last={scene.time.last} />
       <dl className="grid grid-cols-[max-content_1fr] gap-x-4 gap-y-1 px-3 pt-3">
         {last && worst && answer && (
           <>

@@ -8,7 +8,7 @@ import type { Shows } from './jobs';
 import { SliceMap } from './slice-map';
 import { useSounding } from './sounder';
 import { rectangleOf, setSounding, useSoundings } from './sounding-store';
-import { Told } from './told';
+import { MeasuringStatus } from './measuring-status';
 import { EmitterRow, PlaneRows, SubjectRow, SwitchRow } from './what-rows';
 
 const WORDS: Readonly<Record<Shows, string>> = {
@@ -86,7 +86,7 @@ export function SlicePanel() {
   const sounded = useSounding<'slice'>(order, `${key} ${quick}`);
   return (
     <>
-      {sounded.refused !== undefined && <Told sounded={sounded} />}
+      {sounded.refused !== undefined && <MeasuringStatus sounded={sounded} />}
       {sounded.answer && <SliceMap answer={sounded.answer} />}
       {shows === 'zones' && scene.zones.length === 0 && (
         <p className="px-3 pb-2 text-second">This scene has no zone; add one in the Studio.</p>

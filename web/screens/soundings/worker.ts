@@ -33,17 +33,24 @@ function take(order: Job, number: number): Answer<Sort> {
     case 'ledger':
       return ledgerOf(order.scene, assets, order.account, order.through, onFrame, backend);
     case 'health':
-      return stepAdvice(order.scene, assets, { ...WHOLE, share: order.share }, order.through, onFrame, backend);
+      return stepAdvice(
+        order.scene,
+        assets,
+        { ...WHOLE, draftFraction: order.draftFraction },
+        order.through,
+        onFrame,
+        backend,
+      );
     case 'census':
       return censusOf(order, onFrame);
   }
 }
 
 function censusOf(
-  { scene, options, share, through }: Job<'census'>,
+  { scene, options, draftFraction, through }: Job<'census'>,
   onFrame: (frame: number) => boolean,
 ): CensusEntry[] {
-  const run = new Simulation(scene, assets, { portion: { ...WHOLE, share }, backend });
+  const run = new Simulation(scene, assets, { portion: { ...WHOLE, draftFraction }, backend });
   const census = new Census(scene, assets, options, backend);
   const entries: CensusEntry[] = [];
   for (;;) {

@@ -136,7 +136,7 @@ function TryItem() {
 export const DraftMenu = memo(function DraftMenu() {
   const draftShare = useSceneOf((scene) => scene.draftShare);
   const enlarge = useSceneOf((scene) => scene.work.enlarge);
-  const share = usePlayer((player) => player.share);
+  const share = usePlayer((player) => player.draftFraction);
   const deeper = share < draftShare * 0.999;
   const bake = usePlayer((player) => player.bake);
   return (

@@ -15,7 +15,7 @@ export interface SheetJob {
   readonly first: number;
   readonly through: number;
   /** The share of the particles that trials are measured with. */
-  readonly share: number;
+  readonly draftFraction: number;
 }
 
 export type ToTrial =
@@ -25,7 +25,7 @@ export type ToTrial =
       readonly number: number;
       readonly index: number;
       readonly values: Values;
-      readonly share: number;
+      readonly draftFraction: number;
     };
 
 /**
@@ -42,7 +42,7 @@ export type FromTrial =
       readonly type: 'trial';
       readonly number: number;
       readonly index: number;
-      readonly share: number;
+      readonly draftFraction: number;
       readonly shots: readonly Shot[];
       readonly measured: Measured;
     }

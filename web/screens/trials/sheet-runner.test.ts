@@ -8,12 +8,21 @@ const { hands, startWorker } = await vi.hoisted(async () => (await import('../..
 vi.mock('../../state/start-worker', () => ({ startWorker }));
 
 const scene = testScene();
-const order = (number = 1): SheetJob => ({ number, scene, assets: new Map(), first: 0, through: 10, share: 0.8 });
+const order = (number = 1): SheetJob => ({
+  number,
+  scene,
+  assets: new Map(),
+  first: 0,
+  through: 10,
+  draftFraction: 0.8,
+});
 const valuesOf = (count: number): Values[] => Array.from({ length: count }, (_, i) => [['fields/f0/strength', i]]);
 const tasks = () =>
-  hands.map(({ posted }) => posted.flatMap((one) => (one.type === 'trial' ? [`${one.index} at ${one.share}`] : [])));
-const answer = (hand: Hand<ToTrial>, index: number, share: number, number = 1) =>
-  hand.say('message', { data: { type: 'trial', number, index, share, shots: [], measured: {} } });
+  hands.map(({ posted }) =>
+    posted.flatMap((one) => (one.type === 'trial' ? [`${one.index} at ${one.draftFraction}`] : [])),
+  );
+const answer = (hand: Hand<ToTrial>, index: number, draftFraction: number, number = 1) =>
+  hand.say('message', { data: { type: 'trial', number, index, draftFraction, shots: [], measured: {} } });
 
 let heard: FromTrial[] = [];
 let runner: SheetRunner;

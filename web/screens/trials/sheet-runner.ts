@@ -9,7 +9,7 @@ interface Hand {
 
 interface Task {
   readonly index: number;
-  readonly share: number;
+  readonly draftFraction: number;
 }
 
 /** Part of the particles that the first pictures of a sheet are made of. */
@@ -31,8 +31,8 @@ export class SheetRunner {
   start(order: SheetJob, trials: readonly Values[]): void {
     this.order = order;
     this.trials = trials;
-    const all = (share: number) => trials.map((_, index): Task => ({ index, share }));
-    this.tasks = [...all(order.share * COARSE), ...all(order.share)];
+    const all = (draftFraction: number) => trials.map((_, index): Task => ({ index, draftFraction }));
+    this.tasks = [...all(order.draftFraction * COARSE), ...all(order.draftFraction)];
     const threads = Math.min(8, Math.max(1, navigator.hardwareConcurrency), trials.length);
     while (this.hands.length < threads) this.hands.push(this.hire());
     for (const { worker } of this.hands) worker.postMessage({ type: 'sheet', ...order } satisfies ToTrial);

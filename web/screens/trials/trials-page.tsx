@@ -29,7 +29,7 @@ function usePlaying(sheet: Sheet | undefined): void {
 function SheetTransport({ sheet }: { sheet: Sheet }) {
   const { at, playing } = useTrials();
   const { seconds } = sheet;
-  const told = (ms: number) => `${(ms / 1000).toFixed(1)} s`;
+  const inSeconds = (ms: number) => `${(ms / 1000).toFixed(1)} s`;
   return (
     <div className="flex h-11 shrink-0 items-center gap-4 border-t border-rule px-4">
       <button
@@ -51,8 +51,8 @@ function SheetTransport({ sheet }: { sheet: Sheet }) {
       />
       <span className="num w-24 text-right">frame {sheet.first + Math.min(at, sheet.through - sheet.first)}</span>
       <span className="num w-72 text-right text-faint" data-testid="sheet-times">
-        {seconds.pictured !== undefined && `first pictures ${told(seconds.pictured)}`}
-        {seconds.done !== undefined && `, all ${told(seconds.done)}`}
+        {seconds.pictured !== undefined && `first pictures ${inSeconds(seconds.pictured)}`}
+        {seconds.done !== undefined && `, all ${inSeconds(seconds.done)}`}
       </span>
     </div>
   );

@@ -86,7 +86,7 @@ describe('a sheet', () => {
     sheetOf('1, 2');
     const first = tasks();
     expect(first.length).toBeGreaterThan(0);
-    expect(first.every(({ share }) => share === 0.5 / 8)).toBe(true);
+    expect(first.every(({ draftFraction }) => draftFraction === 0.5 / 8)).toBe(true);
   });
 
   it('takes its answers, and none of an older sheet', () => {
@@ -95,7 +95,7 @@ describe('a sheet', () => {
       type: 'trial',
       number,
       index: 1,
-      share: 0.5 / 8,
+      draftFraction: 0.5 / 8,
       shots: [{ points: new Uint16Array(2), counts: [1] }],
       measured: {},
     };
@@ -103,10 +103,10 @@ describe('a sheet', () => {
     expect(state().sheet!.trials[1]!.fine).toBe(0);
     hands[0]!.say('message', { data: answer });
     expect(state().sheet!.trials[1]!.fine).toBeCloseTo(1 / 8, 9);
-    hands[0]!.say('message', { data: { ...answer, share: 0.5 } });
+    hands[0]!.say('message', { data: { ...answer, draftFraction: 0.5 } });
     expect(state().sheet!.trials.map(({ fine }) => fine)).toEqual([0, 1]);
     expect(state().sheet!.seconds.done).toBeUndefined();
-    hands[0]!.say('message', { data: { ...answer, index: 0, share: 0.5 } });
+    hands[0]!.say('message', { data: { ...answer, index: 0, draftFraction: 0.5 } });
     expect(state().sheet!.seconds.done).toBeGreaterThanOrEqual(0);
   });
 

@@ -135,7 +135,7 @@ function withAnswer(sheet: Sheet, message: FromTrial): Sheet {
     if (message.type === 'refused')
       return i === message.index || message.index < 0 ? { ...trial, refused: message.message } : trial;
     if (i !== message.index) return trial;
-    return { ...trial, shots: message.shots, measured: message.measured, fine: message.share / fullShare };
+    return { ...trial, shots: message.shots, measured: message.measured, fine: message.draftFraction / fullShare };
   });
   const passed = performance.now() - sheet.seconds.started;
   const pictured = trials.every((t) => t.shots.length > 0 || t.refused !== undefined);
@@ -187,7 +187,7 @@ export function makeSheet(scene: Scene): void {
     };
     setTrials({ sheet, fault: undefined, chosen: undefined, at: Math.min(useTrials.getState().at, frames) });
     runner.start(
-      { number, scene, assets, first, through, share: fullShare },
+      { number, scene, assets, first, through, draftFraction: fullShare },
       cells.map(({ values }) => values),
     );
   } catch (error) {

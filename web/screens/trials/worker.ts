@@ -18,9 +18,9 @@ let sheet: SheetJob | undefined;
 const current = new Map<number, Simulation>();
 const { backend, refused } = startKernelBackend();
 
-function currentAt({ scene, assets, through }: SheetJob, share: number): Simulation {
-  let run = current.get(share);
-  if (!run) current.set(share, (run = runTrial(scene, assets, share, through, backend)));
+function currentAt({ scene, assets, through }: SheetJob, draftFraction: number): Simulation {
+  let run = current.get(draftFraction);
+  if (!run) current.set(draftFraction, (run = runTrial(scene, assets, draftFraction, through, backend)));
   return run;
 }
 
@@ -46,12 +46,12 @@ function shotOf(run: Simulation, scene: Scene, carriers: ReturnType<typeof moved
   return { points: points.slice(0, 2 * n), counts };
 }
 
-function tried(order: SheetJob, { index, values, share }: Extract<ToTrial, { type: 'trial' }>): FromTrial {
+function tried(order: SheetJob, { index, values, draftFraction }: Extract<ToTrial, { type: 'trial' }>): FromTrial {
   const { number, assets, first, through } = order;
   const scene = withValues(order.scene, values);
   const moved = withDrives(scene);
   const carriers = movedCarriers(moved, assets, backend);
-  const run = new Simulation(scene, assets, { portion: { ...WHOLE, share }, backend, room: backend?.room });
+  const run = new Simulation(scene, assets, { portion: { ...WHOLE, draftFraction }, backend, room: backend?.room });
   try {
     const shots: Shot[] = [];
     for (;;) {
@@ -63,9 +63,9 @@ function tried(order: SheetJob, { index, values, share }: Extract<ToTrial, { typ
       type: 'trial',
       number,
       index,
-      share,
+      draftFraction,
       shots,
-      measured: measuredOf(scene, assets, run, currentAt(order, share)),
+      measured: measuredOf(scene, assets, run, currentAt(order, draftFraction)),
     };
   } finally {
     run.end();

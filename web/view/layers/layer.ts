@@ -21,7 +21,7 @@ import { veilUniforms, type Veil } from '../shaders/veil';
 /** What is known of a frame beside its particles. */
 export interface Moment {
   /** Part of all particles that the frame holds. */
-  readonly share: number;
+  readonly draftFraction: number;
   /** Whether those of a draft are drawn larger, to make up for those left out. */
   readonly enlarge: boolean;
   /** Seconds of the scene’s time since the frame before. */

@@ -72,7 +72,7 @@ export class Layers {
       }
       const before = (frames: number) => known(frame.frame - frames)?.emitters[e];
       for (const { layer } of layers)
-        layer.setParticles(frame.emitters[e]!, { share: frame.share, enlarge, span, before });
+        layer.setParticles(frame.emitters[e]!, { draftFraction: frame.draftFraction, enlarge, span, before });
     });
   }
 

@@ -161,7 +161,7 @@ export class ParticleLayer implements Layer {
   setParticles(frame: EmitterFrame, moment: Moment): void {
     const { count } = frame;
     const parts = partsOf(frame);
-    const { share, enlarge } = moment;
+    const { draftFraction, enlarge } = moment;
     this.due = { frame, moment };
     this.orderedAlong = undefined;
     this.object.material.uniforms['span']!.value = 0;
@@ -198,7 +198,7 @@ export class ParticleLayer implements Layer {
     this.zoned = zoned;
     this.count = count;
     geometry.setDrawRange(0, count);
-    this.enlarged = enlarge ? Math.min(MOST_ENLARGED, 1 / Math.sqrt(share)) : 1;
+    this.enlarged = enlarge ? Math.min(MOST_ENLARGED, 1 / Math.sqrt(draftFraction)) : 1;
   }
 
   setWanted(wanted: Wanted): void {

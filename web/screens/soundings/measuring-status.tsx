@@ -2,7 +2,13 @@ import type { Sounded } from './sounder';
 import type { Sort } from './jobs';
 
 /** What is said while there is no answer: that one is on its way, how far it has come, or why there is none. */
-export function Told<S extends Sort>({ sounded, last }: { sounded: Sounded<S> & { stop(): void }; last?: number }) {
+export function MeasuringStatus<S extends Sort>({
+  sounded,
+  last,
+}: {
+  sounded: Sounded<S> & { stop(): void };
+  last?: number;
+}) {
   const { busy, frame, refused } = sounded;
   if (refused !== undefined)
     return (
