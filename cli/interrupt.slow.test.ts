@@ -1,12 +1,13 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { existsSync, mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parse } from 'csv-parse/sync';
 import { PNG } from 'pngjs';
 import { describe, expect, it } from 'vitest';
 import { examples } from '../core/examples';
+import { sparse } from '../core/tests/scenes';
 import { sceneText } from '../formats/scene-file';
 
 const program = join(import.meta.dirname, '..', 'bin', 'bathyclast');
@@ -40,7 +41,9 @@ const pictures = (folder: string) =>
   existsSync(folder) ? readdirSync(folder).filter((name) => name.endsWith('.png')) : [];
 
 describe('a render that is stopped', () => {
-  const args = ['render', 'vent-plume', '--frames', '0-90', '--size', '160x90', '--out', 'OUT'];
+  const scene = join(mkdtempSync(join(tmpdir(), 'bathyclast-test-')), 'few.json');
+  writeFileSync(scene, sceneText(sparse(examples[0]!.scene, 1 / 20)));
+  const args = ['render', scene, '--frames', '0-90', '--size', '160x90', '--out', 'OUT'];
 
   for (const [signal, code] of [
     ['SIGINT', 130],

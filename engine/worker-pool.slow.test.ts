@@ -3,7 +3,7 @@ import type { Worker } from 'node:worker_threads';
 import { afterEach, describe, expect, it } from 'vitest';
 import { examples } from '../core/examples';
 import type { Scene } from '../core/document/scene';
-import { testScene } from '../core/tests/scenes';
+import { sparse, testScene } from '../core/tests/scenes';
 import { particlesCsv, tablesOf } from '../formats/particles';
 import type { WorkerPool } from './worker-pool';
 import { poolOfProgram } from './node-pool';
@@ -64,7 +64,7 @@ const textOf = (frame: Frame, scene: Scene) =>
     ),
   );
 
-const { scene } = examples[2]!;
+const scene = sparse(examples[2]!.scene, 1 / 4);
 
 describe('a pool of threads', () => {
   it('hands over each frame once, in order, the same for one, two and three threads', async () => {

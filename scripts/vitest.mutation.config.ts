@@ -5,8 +5,8 @@ const { resolve, test: { projects: _, ...test } = {} } = base;
 const only = process.env['BATHYCLAST_MUTATION_TESTS'];
 
 /**
- * The unit tests as mutants are held against them: without slow ones, and without the built programs; those of one
- * pattern where it is given.
+ * The unit tests as mutants are held against them: without slow ones, and without the built programs; those of
+ * some patterns, with commas between them, where they are given.
  */
 export default defineConfig({
   ...(resolve && { resolve }),
@@ -16,6 +16,6 @@ export default defineConfig({
     exclude: ['**/*.slow.test.ts', '**/node_modules/**', 'test-results/**'],
     reporters: ['dot'],
     watch: false,
-    ...(only && { include: [only] }),
+    ...(only && { include: only.split(',') }),
   },
 });

@@ -38,6 +38,18 @@ export function testDocument({ emitter = {}, others = [], fields = [], time = {}
 /** The scene of such a document, which must be sound. */
 export const testScene = (parts: Parts = {}): Scene => completeScene(testDocument(parts));
 
+/** A scene with a part of its births, for tests that are as good with fewer particles. */
+export const sparse = (scene: Scene, part: number): Scene => ({
+  ...scene,
+  emitters: scene.emitters.map((emitter) => ({
+    ...emitter,
+    amounts: emitter.amounts.map((amount) => {
+      const fewer = ['rate', 'count'].filter((name) => typeof amount[name] === 'number');
+      return { ...amount, ...Object.fromEntries(fewer.map((name) => [name, Math.ceil(Number(amount[name]) * part)])) };
+    }),
+  })),
+});
+
 /** A particle thrown from the origin, without drag and with a long life. */
 export const thrown = (velocity: readonly [number, number, number], birth: Written = {}): Written => ({
   birth: {

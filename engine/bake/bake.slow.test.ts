@@ -37,7 +37,7 @@ const busy = testScene({
   time: { last: 40, substeps: 2 },
   emitter: {
     shape: { kind: 'ball', radius: 1 },
-    amounts: [{ kind: 'rate', rate: 4000 }],
+    amounts: [{ kind: 'rate', rate: 1500 }],
     birth: { life: 1, lifeVariance: 0.5, speed: 1, spread: 60 },
     look: { kind: 'flake', colourBy: 'source' },
   },
