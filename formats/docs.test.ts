@@ -18,6 +18,7 @@ import { snapshot } from '../engine/frame';
 import { fileFormatsDoc } from './file-formats-doc';
 import type { ParticleFormat } from './particle-formats/format';
 import { sceneFormatDoc } from './scene-format-doc';
+import { settingsDoc } from './settings-doc';
 import { sceneFrom } from './scene-file';
 
 const root = join(import.meta.dirname, '..');
@@ -34,6 +35,11 @@ describe('the docs are true', () => {
   it('the least scene of the page is a good one', () => {
     const [least] = blocks(page('scene-format.md'), 'json');
     expect(sceneFrom(JSON.parse(least!)).fields[0]!.strength).toBe(1.5);
+  });
+
+  it('the page of settings is what the descriptions say, in words of the screen only', () => {
+    expect(page('settings.md')).toBe(settingsDoc());
+    expect(page('settings.md')).not.toMatch(/undefined|\[object/);
   });
 
   it('the page of file formats is what the registries say', () =>

@@ -1,4 +1,4 @@
-// `npm run docs`: writes docs/scene-format.md from the descriptions.
+// `npm run docs`: writes docs/scene-format.md, docs/settings.md and docs/file-formats.md from the descriptions.
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { build } from './build.mjs';

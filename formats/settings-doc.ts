@@ -1,0 +1,253 @@
+import { actions } from '../core/kinds/actions';
+import { tides } from '../core/kinds/automation';
+import { bonds } from '../core/kinds/bodies';
+import { colliderShapes } from '../core/kinds/colliders';
+import { profiles } from '../core/kinds/curves';
+import { profileCommon } from '../core/kinds/curves/profile';
+import { amounts } from '../core/kinds/emission';
+import { shapes } from '../core/kinds/emitter-shapes';
+import { extents } from '../core/kinds/falloff-shapes';
+import { fields } from '../core/kinds/fields';
+import { gates } from '../core/kinds/gates';
+import { rules } from '../core/kinds/group-rules';
+import { looks } from '../core/kinds/looks';
+import { masks } from '../core/kinds/masks';
+import { meshSources } from '../core/kinds/meshes';
+import { modulators } from '../core/kinds/modulators';
+import { responses } from '../core/kinds/responses';
+import { allowed } from '../core/document/check-values';
+import * as parts from '../core/document/descriptions';
+import type { Description, Parameter } from '../core/document/parameters';
+import type { Kind, Registry } from '../core/document/registry';
+
+/** A default as it reads on the screen. */
+function shownDefault(p: Parameter): string {
+  switch (p.type) {
+    case 'switch':
+      return p.default ? 'on' : 'off';
+    case 'choice':
+      return p.options.find(({ value }) => value === p.default)!.label;
+    case 'number':
+      return String(p.default);
+    case 'vector':
+      return p.default.join(', ');
+    case 'colours':
+      return p.default.map(({ colour }) => colour).join(', ');
+    case 'levels':
+      return p.default.map(({ value }) => value).join(', ');
+    case 'points':
+      return `${p.default.length} points`;
+    case 'names':
+    case 'spans':
+      return p.default.length === 0 ? 'none' : p.default.join(', ');
+    case 'reference':
+      return p.none ?? 'none';
+    default:
+      return p.default === '' ? 'none' : p.default;
+  }
+}
+
+/** The values that a setting takes, as they read on the screen. */
+function shownRange(p: Parameter): string {
+  switch (p.type) {
+    case 'switch':
+      return 'on, off';
+    case 'choice':
+      return p.options.map(({ label }) => label).join(', ');
+    case 'number':
+    case 'vector':
+      return allowed(p);
+    case 'text':
+      return p.formula ? 'a formula' : `up to ${p.most} characters`;
+    case 'reference':
+      return `one of the scene’s ${p.to === 'mesh' ? 'meshes' : `${p.to}s`}`;
+    case 'points':
+      return `${p.least} points or more`;
+    default:
+      return {
+        colour: 'a colour',
+        colours: 'a ramp of colours',
+        levels: 'a curve',
+        names: 'names',
+        spans: 'spans of frames',
+        image: 'an image',
+        grid: 'a grid',
+        sound: 'a sound',
+      }[p.type];
+  }
+}
+
+const unitOf = (p: Parameter) => ('unit' in p ? (p.unit === '=' ? 'that of the strength' : p.unit) : '');
+const cell = (text: string) => text.replaceAll('|', '\\|').replaceAll('\n', ' ');
+const row = (cells: readonly string[]) => `| ${cells.map(cell).join(' | ')} |`;
+
+function table(description: Description): string {
+  const settings = Object.values(description);
+  if (settings.length === 0) return 'No settings.';
+  return [
+    row(['setting', 'unit', 'default', 'values', 'what it does']),
+    '| --- | --- | --- | --- | --- |',
+    ...settings.map((p) => row([p.label, unitOf(p), shownDefault(p), shownRange(p), p.help])),
+  ].join('\n');
+}
+
+const kinds = (registry: Registry<Kind>): string =>
+  registry.list
+    .map(({ label, summary, parameters }) => `#### ${label}\n\n${summary}\n\n${table(parameters)}`)
+    .join('\n\n');
+
+const labels = (registry: { readonly list: readonly { readonly label: string; readonly summary: string }[] }): string =>
+  registry.list.map(({ label, summary }) => `- **${label}**: ${summary}`).join('\n');
+
+/** Every setting as it reads on the screen, as Markdown: to be read whole and aloud. */
+export function settingsDoc(): string {
+  return `# Settings
+
+Every setting with its label, unit, default, values and help, by the place where it stands. This page is made by
+\`npm run docs\` from the same descriptions that the inspector shows. Change the descriptions, not the page.
+
+## The scene
+
+### Time
+
+${table(parts.timeParameters)}
+
+### Scene
+
+${table(parts.sceneParameters)}
+
+### Picture
+
+${table(parts.outputParameters)}
+
+### Light and fog
+
+${table(parts.lightParameters)}
+
+### Shot camera
+
+${table(parts.cameraParameters)}
+
+### Scene box
+
+${table(parts.boundsParameters)}
+
+### While you work
+
+${table(parts.workParameters)}
+
+### The whole result
+
+${table(parts.wholeParameters)}
+
+## Place, of everything that has one
+
+${table(parts.placeParameters)}
+
+## Emitters
+
+${table(parts.emitterParameters)}
+
+### Shape
+
+${kinds(shapes)}
+
+### Masks
+
+${kinds(masks)}
+
+### Amounts
+
+${kinds(amounts)}
+
+### When it emits
+
+${kinds(gates)}
+
+### Birth
+
+${table(parts.birthParameters)}
+
+### Body
+
+${kinds(bonds)}
+
+### Look
+
+${kinds(looks)}
+
+## Fields
+
+${table(parts.fieldParameters)}
+
+### Ways of acting
+
+${labels(actions)}
+
+### Kinds of field
+
+${kinds(fields)}
+
+### Falloff shape
+
+${kinds(extents)}
+
+### Falloff curve
+
+${table(profileCommon)}
+
+${kinds(profiles)}
+
+### Modulators
+
+${kinds(modulators)}
+
+## Groups
+
+${table(parts.groupParameters)}
+
+### Rules
+
+${labels(rules)}
+
+## The sum
+
+${table(parts.deskParameters)}
+
+## Colliders
+
+${table(parts.colliderParameters)}
+
+### Shape of a collider
+
+${kinds(colliderShapes)}
+
+### Contact
+
+${kinds(responses)}
+
+### Sends of a collider
+
+${table(parts.hitParameters)}
+
+## Carriers
+
+${table(parts.carrierParameters)}
+
+## Zones
+
+${table(parts.zoneParameters)}
+
+## Dials
+
+${table(parts.dialParameters)}
+
+## Automation
+
+${kinds(tides)}
+
+## Meshes
+
+${kinds(meshSources)}
+`;
+}
