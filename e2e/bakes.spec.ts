@@ -45,7 +45,7 @@ test('a shot is baked on the server; renders and the studio take its particles, 
   await expect(page.getByText(/alive [1-9]/)).toBeVisible();
   await expect(page.getByTitle(/^What it delivers/).first()).toContainText(/gives\s*0\.\d/);
   await choose(page, 'Chimney mouth');
-  await page.getByRole('textbox', { name: 'Speed', exact: true }).first().fill('3');
+  await page.getByRole('textbox', { name: 'Launch speed', exact: true }).first().fill('3');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'All particles' })).toBeVisible();
   // Taken back, it is the scene of the bake once more.

@@ -27,14 +27,14 @@ test('a camera goes out as glTF and comes back as the same shot, in one step of 
     '“none.gltf” has no camera; allowed are glTF files (.gltf, .glb) with one.',
   );
   // Another camera first, so that what comes back is seen to come from the file.
-  await inspector.getByRole('textbox', { name: 'Vertical angle', exact: true }).fill('80');
+  await inspector.getByRole('textbox', { name: 'Angle of view', exact: true }).fill('80');
   await page.keyboard.press('Enter');
   await expect.poll(async () => difference(before, await viewPixels(page))).toBeGreaterThan(0.005);
   await file.setInputFiles({ name: 'camera.glb', mimeType: 'model/gltf-binary', buffer: glb });
   await expect(inspector.getByRole('alert')).toHaveCount(0);
   await expect.poll(async () => difference(before, await viewPixels(page)), { timeout: 40_000 }).toBeLessThan(0.004);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(inspector.getByRole('textbox', { name: 'Vertical angle', exact: true })).toHaveValue('80');
+  await expect(inspector.getByRole('textbox', { name: 'Angle of view', exact: true })).toHaveValue('80');
 });
 
 test('frame guides lie on the frame of the shot; the shot is shown beside the view and stays when the view is turned', async ({

@@ -197,10 +197,10 @@ test('a collider says why it stops nothing, is mended, and particles come to res
   await page.getByRole('button', { name: 'Put it under the particles' }).click();
   await expect(note).toHaveCount(0);
   await expect(page.getByText(/contacts up to this frame/)).toBeVisible();
-  await page.getByRole('combobox', { name: 'They' }).selectOption('die');
+  await page.getByRole('combobox', { name: 'On contact' }).selectOption('die');
   await simulated(page);
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('combobox', { name: 'They' })).toHaveValue('bounce');
+  await expect(page.getByRole('combobox', { name: 'On contact' })).toHaveValue('bounce');
 });
 
 test('a carrier is keyed at two frames, carries an emitter that is mounted where it is, and can be undone', async ({
@@ -209,8 +209,8 @@ test('a carrier is keyed at two frames, carries an emitter that is mounted where
   await newScene(page);
   await add(page, /^carrier/);
   await goToFrame(page, 0);
-  await page.getByRole('button', { name: /^Position is set plainly/ }).click();
-  await page.getByRole('menuitem', { name: 'Write a key at the playhead' }).click();
+  await page.getByRole('button', { name: /^Position is fixed/ }).click();
+  await page.getByRole('menuitem', { name: 'Add a keyframe at the playhead' }).click();
   await goToFrame(page, 48);
   await page.getByRole('textbox', { name: 'Position X' }).fill('2');
   await page.keyboard.press('Enter');
@@ -231,7 +231,7 @@ test('a carrier is keyed at two frames, carries an emitter that is mounted where
   );
   await choose(page, 'Emitter');
   const before = await page.getByRole('textbox', { name: 'Position X' }).inputValue();
-  await page.getByRole('combobox', { name: 'Carried by' }).selectOption({ label: 'Carrier' });
+  await page.getByRole('combobox', { name: 'Attached to' }).selectOption({ label: 'Carrier' });
   // Mounted at frame 48, where the carrier is at 2: it keeps its place there.
   await expect(page.getByRole('textbox', { name: 'Position X' })).toHaveValue(String(Number(before) - 2));
   await goToFrame(page, 0);
@@ -366,9 +366,9 @@ test(
     await page.getByLabel('Mesh file').setInputFiles(path);
     await expect(page.getByText('Reading the mesh …')).toBeVisible();
     // It answers while it reads: another control takes a number.
-    await page.getByRole('textbox', { name: 'Speed', exact: true }).fill('2');
+    await page.getByRole('textbox', { name: 'Launch speed', exact: true }).fill('2');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('textbox', { name: 'Speed', exact: true })).toHaveValue('2');
+    await expect(page.getByRole('textbox', { name: 'Launch speed', exact: true })).toHaveValue('2');
     await expect(page.getByTestId('mesh-drop')).toContainText(/million/, { timeout: 90_000 });
     expect(readFileSync(path).length).toBe(84 + 50 * faces);
   },

@@ -9,7 +9,7 @@ const vortexNumber = (page: Page) =>
 /** Opens the menu under the strength of the vortex on its strip, and takes an entry. */
 async function way(page: Page, entry: string): Promise<void> {
   await strip(page, 'Vortex')
-    .getByRole('button', { name: /^Strength of Vortex is .*: change how it is set/ })
+    .getByRole('button', { name: /^Strength of Vortex is .*: keyframe or automate it/ })
     .click();
   await page.getByRole('menuitem', { name: entry, exact: true }).click();
 }
@@ -26,7 +26,7 @@ async function keyedVortex(page: Page): Promise<void> {
   await strip(page, 'Vortex').locator('header').getByTitle('Vortex', { exact: true }).click();
   await inspected(page);
   await goToFrame(page, 0);
-  await way(page, 'Write a key at the playhead');
+  await way(page, 'Add a keyframe at the playhead');
   await setAt(page, 60, '4');
   await setAt(page, 120, '-2');
   await simulated(page);
@@ -148,38 +148,38 @@ test('a number is moved by a gust, hung on a dial that a wave moves, saved as CS
   const inspector = page.getByLabel('Inspector');
   await goToFrame(page, 60);
   const still = await viewPixels(page);
-  await way(page, 'Move by a tide');
-  const moves = inspector.getByRole('group', { name: 'What moves Strength' });
-  await moves.getByRole('combobox', { name: 'Moved by' }).selectOption('gust');
-  await moves.getByRole('textbox', { name: 'To', exact: true }).fill('9');
+  await way(page, 'Automate');
+  const moves = inspector.getByRole('group', { name: 'Automation of Strength' });
+  await moves.getByRole('combobox', { name: 'Automation', exact: true }).selectOption('gust');
+  await moves.getByRole('textbox', { name: 'Output max', exact: true }).fill('9');
   await page.keyboard.press('Enter');
   await simulated(page);
   expect(difference(still, await viewPixels(page))).toBeGreaterThan(0.002);
   await expect(moves.getByRole('img', { name: /^Over the scene/ })).toBeVisible();
-  await moves.getByRole('textbox', { name: 'Waits at least', exact: true }).fill('0');
+  await moves.getByRole('textbox', { name: 'Shortest wait', exact: true }).fill('0');
   await page.keyboard.press('Enter');
   await expect(inspector.getByRole('alert')).toContainText('Waits at least is “0”');
   await page.keyboard.press('Escape');
 
   const download = page.waitForEvent('download');
-  await way(page, 'Save its course (CSV)');
+  await way(page, 'Save its values over time (CSV)');
   const rows = parse(readFileSync(await (await download).path(), 'utf8'), { columns: true }) as Record<
     string,
     string
   >[];
   expect(rows).toHaveLength(145);
   expect(Number(rows[60]!['value'])).toBeCloseTo(Number(await vortexNumber(page).inputValue()), 1);
-  await way(page, 'Set it plainly');
+  await way(page, 'Remove keyframes and automation');
   await expect(moves).toHaveCount(0);
 
   await choose(page, 'Scene');
   await inspector.getByRole('button', { name: 'add a dial' }).click();
-  await inspector.getByRole('button', { name: /^Dial dial1 is set plainly/ }).click();
-  await page.getByRole('menuitem', { name: 'Move by a tide' }).click();
-  await expect(inspector.getByRole('group', { name: 'What moves dial1' })).toBeVisible();
+  await inspector.getByRole('button', { name: /^Dial dial1 is fixed/ }).click();
+  await page.getByRole('menuitem', { name: 'Automate' }).click();
+  await expect(inspector.getByRole('group', { name: 'Automation of dial1' })).toBeVisible();
   await strip(page, 'Vortex').locator('header').getByTitle('Vortex', { exact: true }).click();
   await inspected(page);
-  await way(page, 'Hang on a dial');
+  await way(page, 'Connect to a dial');
   await moves.getByRole('textbox', { name: 'Gain', exact: true }).fill('3');
   await page.keyboard.press('Enter');
   await goToFrame(page, 24);
@@ -199,7 +199,7 @@ test('when a field is on is a bar in the deck: pulled by its end and its ease; t
   await strip(page, 'Vortex').locator('header').getByTitle('Vortex', { exact: true }).click();
   await inspected(page);
   const inspector = page.getByLabel('Inspector');
-  await inspector.getByRole('checkbox', { name: 'Only in a span' }).check();
+  await inspector.getByRole('checkbox', { name: 'Active range' }).check();
   await page.getByRole('button', { name: 'keys', exact: true }).click();
   const deck = page.getByRole('region', { name: 'Keys' });
   const end = deck.getByRole('button', { name: /^Vortex, end of span 1/ });
@@ -211,13 +211,13 @@ test('when a field is on is a bar in the deck: pulled by its end and its ease; t
   await page.mouse.down();
   await page.mouse.move(b.x + 4 + 30 * pixels, b.y + 8, { steps: 6 });
   await page.mouse.up();
-  await expect(inspector.getByRole('textbox', { name: 'Until frame', exact: true })).toHaveValue('78');
+  await expect(inspector.getByRole('textbox', { name: 'Active until', exact: true })).toHaveValue('78');
   await deck.getByRole('button', { name: /^Vortex, ease-in of span 1/ }).focus();
   await page.keyboard.press('Shift+ArrowRight');
   await expect(inspector.getByRole('textbox', { name: /^Ease in/ })).toHaveValue('10');
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
-  await expect(inspector.getByRole('textbox', { name: 'Until frame', exact: true })).toHaveValue('48');
+  await expect(inspector.getByRole('textbox', { name: 'Active until', exact: true })).toHaveValue('48');
 
   await goToFrame(page, 30);
   const before = await viewPixels(page);

@@ -12,7 +12,7 @@ test('free particles become strands and back in one step; they are tuned, drawn 
   await goToFrame(page, 24);
   await page.mouse.move(600, 700);
   const loose = await viewPixels(page);
-  await inspector.getByRole('combobox', { name: 'Particles are' }).selectOption('strand');
+  await inspector.getByRole('combobox', { name: 'Body' }).selectOption('strand');
   await simulated(page);
   await expect(page.getByText('alive 1 920')).toBeVisible();
   await expect(inspector.getByRole('combobox', { name: 'Drawn as' })).toHaveValue('ribbon');
@@ -41,7 +41,7 @@ test('free particles become strands and back in one step; they are tuned, drawn 
   expect(curves.geometry.getAttribute('position').count).toBe(120 * 15 * 2);
 
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
-  await expect(inspector.getByRole('combobox', { name: 'Particles are' })).toHaveValue('free');
+  await expect(inspector.getByRole('combobox', { name: 'Body' })).toHaveValue('free');
   await expect(inspector.getByRole('combobox', { name: 'Drawn as' })).toHaveValue('sprite');
   await simulated(page);
   expect(difference(loose, await viewPixels(page))).toBeLessThan(0.001);
@@ -52,15 +52,15 @@ test('a mesh is bent by its vertices, after the reason why it is not has been re
   await openExample(page, 'kelp-stand', (scene) => sparse(sparse(scene)));
   await choose(page, 'Drift');
   const inspector = page.getByLabel('Inspector');
-  await inspector.getByRole('combobox', { name: 'Particles are' }).selectOption('net');
+  await inspector.getByRole('combobox', { name: 'Body' }).selectOption('net');
   await expect(inspector.getByRole('status')).toContainText('its shape is no mesh that could be bent');
   await inspector.getByRole('button', { name: 'Bend Bed' }).click();
   await simulated(page);
   await expect(inspector.getByRole('status')).toHaveCount(0);
   await expect(inspector.getByRole('combobox', { name: 'Drawn as' })).toHaveValue('skin');
   const soft = await viewPixels(page);
-  await inspector.getByRole('combobox', { name: 'Held' }).selectOption('end');
-  await inspector.getByRole('textbox', { name: 'Back to its form', exact: true }).fill('0.1');
+  await inspector.getByRole('combobox', { name: 'Pinned part' }).selectOption('end');
+  await inspector.getByRole('textbox', { name: 'Shape stiffness', exact: true }).fill('0.1');
   await page.keyboard.press('Enter');
   await simulated(page);
   expect(difference(soft, await viewPixels(page))).toBeGreaterThan(0.005);
@@ -72,7 +72,7 @@ test('a carrier rides on a strand or is moved by the fields; it says why where i
   const inspector = page.getByLabel('Inspector');
   await goToFrame(page, 90);
   const drifting = await viewPixels(page);
-  await inspector.getByRole('combobox', { name: 'Moves by' }).selectOption('strand');
+  await inspector.getByRole('combobox', { name: 'Motion' }).selectOption('strand');
   await expect(inspector.getByRole('status')).toContainText('no emitter is chosen whose strand it rides on');
   await inspector.getByRole('button', { name: 'Ride on Far weed' }).click();
   await inspector.getByRole('textbox', { name: 'Strand', exact: true }).fill('4000');

@@ -80,7 +80,7 @@ test('a layered group hides what comes before, says so on the strip, and the mix
   // Last in its group, everywhere and mixed fully, Billow covers what comes before altogether.
   await pressName(page, 'Billow');
   await inspected(page);
-  await page.getByLabel('Inspector').getByRole('combobox', { name: 'Extent' }).selectOption('everywhere');
+  await page.getByLabel('Inspector').getByRole('combobox', { name: 'Falloff shape' }).selectOption('everywhere');
   await expect(strip(page, 'Buoyancy')).toContainText('hidden by “Billow”, which covers it fully');
   await strip(page, 'Buoyancy').getByRole('button', { name: 'Mix Billow by half' }).click();
   await expect(strip(page, 'Buoyancy')).not.toContainText('hidden');
@@ -239,10 +239,10 @@ test('fields are copied to another scene, and their kind and way of acting chang
   await page.getByRole('menuitem', { name: 'shell', exact: true }).click();
   await expect(strip(page, 'Shell')).toBeVisible();
   // Where there is nothing to press, the strip leads to the number that is to blame.
-  await page.getByLabel('Inspector').getByRole('combobox', { name: 'Extent' }).selectOption('surface');
-  await expect(strip(page, 'Shell')).toContainText('no mesh is chosen for its extent');
-  await strip(page, 'Shell').getByRole('button', { name: 'look at its extent' }).click();
-  await expect(page.getByLabel('Inspector').getByRole('combobox', { name: 'Extent' })).toBeFocused();
+  await page.getByLabel('Inspector').getByRole('combobox', { name: 'Falloff shape' }).selectOption('surface');
+  await expect(strip(page, 'Shell')).toContainText('no mesh is chosen for its falloff shape');
+  await strip(page, 'Shell').getByRole('button', { name: 'go to its falloff' }).click();
+  await expect(page.getByLabel('Inspector').getByRole('combobox', { name: 'Falloff shape' })).toBeFocused();
 });
 
 test('every page of the handbook opens and plays, without a scene', async ({ page }) => {

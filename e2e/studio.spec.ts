@@ -128,7 +128,7 @@ test('core and reach are dragged in the view and on the strip', async ({ page })
   await page.mouse.move(box.x + 60, box.y + 48, { steps: 8 });
   await page.mouse.up();
   await expect(page.getByRole('button', { name: /^Reach 2 m: drag/ })).toHaveCount(0);
-  const reach = Number(await page.getByRole('textbox', { name: 'Reach' }).inputValue());
+  const reach = Number(await page.getByRole('textbox', { name: 'Outer radius' }).inputValue());
   expect(reach).toBeGreaterThan(2.3);
   const dot = strip(page, 'Vortex').getByRole('button', { name: /^Core of Vortex/ });
   const at = (await dot.boundingBox())!;
@@ -136,7 +136,9 @@ test('core and reach are dragged in the view and on the strip', async ({ page })
   await page.mouse.down();
   await page.mouse.move(at.x + 26, at.y + 6, { steps: 6 });
   await page.mouse.up();
-  expect(Number(await page.getByRole('textbox', { name: 'Core', exact: true }).inputValue())).toBeGreaterThan(1);
+  expect(Number(await page.getByRole('textbox', { name: 'Inner radius', exact: true }).inputValue())).toBeGreaterThan(
+    1,
+  );
 });
 
 test('an image is uploaded to a texture field and pushes; a broken one is refused in place', async ({ page }) => {

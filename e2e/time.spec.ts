@@ -11,7 +11,7 @@ async function set(page: Page, label: string, value: string): Promise<void> {
 /** Opens the menu under a number of the inspector, and takes an entry. */
 async function way(page: Page, label: string, entry: string): Promise<void> {
   await inspector(page)
-    .getByRole('button', { name: new RegExp(`^${label} is .*: change how it is set`) })
+    .getByRole('button', { name: new RegExp(`^${label} is .*: keyframe or automate it`) })
     .click();
   await page.getByRole('menuitem', { name: entry, exact: true }).click();
 }
@@ -65,7 +65,7 @@ test('slow motion shows the same picture at twice the frame, and tells the scene
 
   // A key is written at the scene's own frame, and stands under the playhead in the deck.
   await chooseStrip(page, 'Vortex');
-  await way(page, 'Strength', 'Write a key at the playhead');
+  await way(page, 'Strength', 'Add a keyframe at the playhead');
   await page.getByRole('button', { name: 'keys', exact: true }).click();
   const mark = page
     .getByRole('region', { name: 'Keys' })
@@ -83,17 +83,15 @@ test('the shot camera is keyed, the view that looks through it goes along, and s
   await goToFrame(page, 0);
   await page.getByRole('application').focus();
   await page.keyboard.press('c');
-  await way(page, 'Vertical angle', 'Write a key at the playhead');
+  await way(page, 'Angle of view', 'Add a keyframe at the playhead');
   await goToFrame(page, 48);
-  await set(page, 'Vertical angle', '12');
+  await set(page, 'Angle of view', '12');
   const near = await viewPixels(page);
   await goToFrame(page, 49);
   await goToFrame(page, 48);
   expect(difference(near, await viewPixels(page))).toBeLessThan(0.001);
   await goToFrame(page, 24);
-  const value = Number(
-    await inspector(page).getByRole('textbox', { name: 'Vertical angle', exact: true }).inputValue(),
-  );
+  const value = Number(await inspector(page).getByRole('textbox', { name: 'Angle of view', exact: true }).inputValue());
   expect(value).toBeGreaterThan(12);
   expect(value).toBeLessThan(35);
   expect(difference(near, await viewPixels(page))).toBeGreaterThan(0.02);
@@ -121,13 +119,13 @@ test('a sound is brought in, refused where it can’t be decoded, followed by a 
   await sound.setInputFiles({ name: 'strokes.wav', mimeType: 'audio/wav', buffer: strokes(4) });
   await expect(inspector(page).getByText('4.0 s')).toBeVisible();
   await chooseStrip(page, 'Vortex');
-  await way(page, 'Strength', 'Move by a tide');
-  const moves = inspector(page).getByRole('group', { name: 'What moves Strength' });
-  await moves.getByRole('combobox', { name: 'Moved by' }).selectOption('loudness');
+  await way(page, 'Strength', 'Automate');
+  const moves = inspector(page).getByRole('group', { name: 'Automation of Strength' });
+  await moves.getByRole('combobox', { name: 'Automation', exact: true }).selectOption('loudness');
   await expect(moves.getByText('no sound is chosen')).toBeVisible();
   await moves.getByLabel('Sound of the scene').selectOption({ label: 'strokes.wav' });
-  await set(page, 'From', '0');
-  await set(page, 'To', '6');
+  await set(page, 'Output min', '0');
+  await set(page, 'Output max', '6');
   await expect(page.getByTestId('waveform')).toBeVisible();
   const strength = strip(page, 'Vortex').getByRole('textbox', { name: 'Strength of Vortex as a number' });
   await goToFrame(page, 28);

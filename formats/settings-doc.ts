@@ -132,15 +132,15 @@ ${table(parts.cameraParameters)}
 
 ${table(parts.boundsParameters)}
 
-### While you work
+### Working view
 
 ${table(parts.workParameters)}
 
-### The whole result
+### Scene transform
 
 ${table(parts.wholeParameters)}
 
-## Place, of everything that has one
+## Transform, of everything that has one
 
 ${table(parts.placeParameters)}
 
@@ -156,15 +156,15 @@ ${kinds(shapes)}
 
 ${kinds(masks)}
 
-### Amounts
+### Emission
 
 ${kinds(amounts)}
 
-### When it emits
+### Gate
 
 ${kinds(gates)}
 
-### Birth
+### Lifetime, launch, size, orientation
 
 ${table(parts.birthParameters)}
 

@@ -24,32 +24,32 @@ export interface Chapter {
 
 /** Every chapter of the handbook, from the registries themselves. */
 export const chapters: readonly Chapter[] = [
-  { sort: 'field', title: 'Fields', about: 'What gives a vector at a point and a time.', registry: fields },
+  { sort: 'field', title: 'Fields', about: 'Each field gives a vector at a point and a time.', registry: fields },
   {
     sort: 'action',
-    title: 'Acts as',
-    about: 'What a field’s vector F does to a particle, with its weight w.',
+    title: 'Ways of acting',
+    about: 'How the vector F of a field, with its weight w, acts on a particle.',
     registry: actions,
   },
   {
     sort: 'extent',
-    title: 'Extents',
-    about: 'The body that a falloff is measured from: d is the distance to it.',
+    title: 'Falloff shapes',
+    about: 'The shape that a falloff is measured from; d is the distance to it.',
     registry: extents,
   },
   {
     sort: 'profile',
-    title: 'Profiles',
-    about: 'The curve of the falloff: s runs from 0 at the core to 1 at the reach.',
+    title: 'Falloff curves',
+    about: 'The curve of the falloff; s runs from 0 at the inner radius to 1 at the outer.',
     registry: profiles,
   },
   {
     sort: 'modulator',
     title: 'Modulators',
-    about: 'What multiplies the weight w beside the falloff, by an amount a.',
+    about: 'A modulator multiplies the weight w of a field, by an amount a.',
     registry: modulators,
   },
-  { sort: 'tide', title: 'Tides', about: 'What moves a number over time without keys.', registry: tides },
-  { sort: 'bond', title: 'Bonds', about: 'How the particles of an emitter hang together.', registry: bonds },
+  { sort: 'tide', title: 'Automation', about: 'Moves a number over time without keyframes.', registry: tides },
+  { sort: 'bond', title: 'Bodies', about: 'How the particles of a birth hold together.', registry: bonds },
   { sort: 'rule', title: 'Rules of groups', about: 'How a group combines its members.', registry: rules },
 ];

@@ -133,7 +133,7 @@ function weightDiagnosis(
       return {
         code: 'ends-short',
         words: `its falloff ends ${miss} before the first particle`,
-        fix: { label: 'Widen its reach', change: changed(field, wider) },
+        fix: { label: 'Increase the outer radius', change: changed(field, wider) },
       };
     }
     return {

@@ -56,7 +56,7 @@ export function heldByGroup(scene: Scene, field: Field, meter: Meter): Diagnosis
   const [group] = around;
   return {
     code: 'group-reach',
-    words: `the extent, sends or modulators of its group “${group!.name}” leave nothing of it`,
+    words: `the falloff, sends or modulators of its group “${group!.name}” leave nothing of it`,
     fix: {
       label: 'Open the group',
       change: changedGroup(group!, () => ({ extent: { kind: 'everywhere' }, sends: {}, modulators: [] })),

@@ -53,8 +53,7 @@ export function profileAlong(
   const thing = row && (isGroup(row) ? row.group : row.field);
   if (!row || !thing)
     throw new Error(`there is no ${subject.of} “${subject.id}” in the scene; allowed are those on its desk`);
-  if (!row.distance)
-    throw new Error(`“${thing.name}” reaches everywhere; a profile is measured where there is an extent`);
+  if (!row.distance) throw new Error(`“${thing.name}” has no falloff; a falloff curve is measured where there is one`);
   const { place } = row;
   const size = Math.sqrt(ray.direction.reduce((s, n) => s + n * n, 0));
   const end = mapVector(ray.direction, (n) => (n / size) * (ray.far / place.scale));
@@ -96,7 +95,7 @@ function reasonsFor(
   if (differs(written, modulated) > 1e-9) {
     const left = meanOf(within(modulated)) / meanOf(within(written));
     const kinds = thing.modulators.map(({ kind }) => kind).join(', ');
-    reasons.push(`its modulators (${kinds}) leave ${percent(left)} of it, on the mean within its reach`);
+    reasons.push(`its modulators (${kinds}) leave ${percent(left)} of it, on average within its outer radius`);
   }
   if (!delivered || isGroup(row) || differs(modulated, delivered) <= 1e-9) return reasons;
   const { field } = row;
@@ -110,7 +109,7 @@ function reasonsFor(
   if (group && row.heard && row.level !== 0) {
     const limit = group.limited ? `, limited to ${group.floor} … ${group.ceiling}` : '';
     reasons.push(
-      `the group “${group.name}” combines by “${rules.get(group.rule).label}”${limit}, within its own extent, strength and sends`,
+      `the group “${group.name}” combines by “${rules.get(group.rule).label}”${limit}, within its own falloff, strength and sends`,
     );
   }
   return reasons;

@@ -97,7 +97,7 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
   [
     'group-reach',
     grouped({ sends: { e: 0 } }, [push()]),
-    'the extent, sends or modulators of its group “G” leave nothing of it',
+    'the falloff, sends or modulators of its group “G” leave nothing of it',
   ],
   [
     'pace',
@@ -126,7 +126,7 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
   [
     'silent',
     testScene({ emitter: cloud, fields: [{ settings: { kind: 'zone-flow' } }] }),
-    'the extent “everywhere” has no form to flow along',
+    'without a falloff shape there is nothing to flow along',
   ],
   [
     'zero-here',
@@ -143,7 +143,7 @@ const TOLD: readonly (readonly [string, Scene, string])[] = [
   [
     'silent',
     testScene({ emitter: cloud, fields: [wind({ extent: { kind: 'surface' } })] }),
-    'no mesh is chosen for its extent',
+    'no mesh is chosen for its falloff shape',
   ],
   [
     'silent',

@@ -285,7 +285,7 @@ describe('the path field', () => {
       fields: [{ settings: { kind: 'path' }, extent: { kind: 'ball' } }],
     });
     const reason = whySilent(scene, scene.fields[0]!, measureDelivery(runTo(scene, 0)), 0, new Map())!;
-    expect(reason.words).toBe('its extent is not a path');
+    expect(reason.words).toBe('its falloff shape is not a path');
     expect(reason.fix!.change(scene).fields[0]!.extent.kind).toBe('path');
   });
 });

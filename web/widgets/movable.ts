@@ -24,7 +24,7 @@ const NONE = {} as const;
 function tellReplaced(ref: NumberRef): void {
   toast('This number is moved, and what it is set to does not count.', {
     id: 'replaced',
-    action: { label: 'Set it plainly', onClick: () => setPlain(ref, ref.path) },
+    action: { label: 'Remove keyframes and automation', onClick: () => setPlain(ref, ref.path) },
   });
 }
 

@@ -109,18 +109,18 @@ function Drivers({
         key={path}
         className="mb-1 border-l border-lamp/60 pl-2"
         role="group"
-        aria-label={`What moves ${label}${part === undefined ? '' : ` ${PARTS[part]}`}`}
+        aria-label={`Automation of ${label}${part === undefined ? '' : ` ${PARTS[part]}`}`}
       >
         <div className="grid grid-cols-[1fr_1.25rem] items-center">
           <KindChoice
-            label={turns ? 'Turned by' : part === undefined ? 'Moved by' : `${PARTS[part]} moved by`}
+            label={turns ? 'Rotation automation' : part === undefined ? 'Automation' : `Automation of ${PARTS[part]}`}
             registry={tides}
             kind={drive.kind}
             onChange={(next) => setDrive(of, path, anotherTide(of, path, drive, next, turns))}
           />
           <button
             className="text-button justify-self-end px-0"
-            aria-label={`Let nothing move ${label}`}
+            aria-label={`Remove the automation of ${label}`}
             onClick={() => setDrive(of, path, undefined)}
           >
             <X size={11} />

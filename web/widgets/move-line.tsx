@@ -20,9 +20,9 @@ const LINES: Readonly<Record<Setting, string>> = {
 };
 
 const WORDS: Readonly<Record<Setting, string>> = {
-  plain: 'set plainly',
-  keyed: 'keyed',
-  tide: 'moved by a tide',
+  plain: 'fixed',
+  keyed: 'keyframed',
+  tide: 'automated',
   dial: 'on a dial',
 };
 
@@ -77,20 +77,24 @@ function useWays({ of, label, parameter, moved }: Props): readonly (readonly [st
     ? [['', of.path, 0]]
     : PARTS.map((part, i) => [` ${part}`, `${of.path}.${i}`, i] as const);
   return [
-    [here ? 'Take the key at the playhead away' : 'Write a key at the playhead', () => toggleKeyOf(of, of.path)],
-    ...whole.map(([part, path, i]): [string, () => void] => [`Move${part} by a tide`, () => tide(path, i)]),
+    [here ? 'Remove the keyframe at the playhead' : 'Add a keyframe at the playhead', () => toggleKeyOf(of, of.path)],
+    ...whole.map(([part, path, i]): [string, () => void] => [`Automate${part}`, () => tide(path, i)]),
     ...(dials.length > 0
-      ? whole.map(([part, path]): [string, () => void] => [`Hang${part} on a dial`, () => hang(path)])
+      ? whole.map(([part, path]): [string, () => void] => [`Connect${part} to a dial`, () => hang(path)])
       : []),
-    ...(isVector ? ([['Turn by a tide', () => turn(tides.defaults('wave', { low: -30, high: 30 }))]] as const) : []),
+    ...(isVector
+      ? ([['Automate the rotation', () => turn(tides.defaults('wave', { low: -30, high: 30 }))]] as const)
+      : []),
     ...(isVector && dials.length > 0
-      ? ([['Turn by a dial', () => turn(tides.defaults('dial', { dial: dials[0]!.name, gain: 360 }))]] as const)
+      ? ([
+          ['Connect the rotation to a dial', () => turn(tides.defaults('dial', { dial: dials[0]!.name, gain: 360 }))],
+        ] as const)
       : []),
     ...(setting === 'plain'
       ? []
       : ([
-          ['Set it plainly', () => setPlain(of, of.path)],
-          ['Save its course (CSV)', () => saveCourse(of, label)],
+          ['Remove keyframes and automation', () => setPlain(of, of.path)],
+          ['Save its values over time (CSV)', () => saveCourse(of, label)],
         ] as [string, () => void][])),
   ];
 }
@@ -127,8 +131,8 @@ export function MoveLine(props: Props) {
   }, [pressed]);
   const button = {
     className: `group absolute right-0 -bottom-1 z-10 flex h-2 items-center focus-visible:outline focus-visible:outline-lamp ${narrow ? 'w-full' : 'w-34'}`,
-    'aria-label': `${label} is ${WORDS[setting]}: change how it is set`,
-    title: `${WORDS[setting]}: click to key it, move it by a tide or hang it on a dial`,
+    'aria-label': `${label} is ${WORDS[setting]}: keyframe or automate it`,
+    title: `${WORDS[setting]}: click to add a keyframe, automate it or connect it to a dial`,
   };
   const mark = (
     <>
@@ -139,7 +143,7 @@ export function MoveLine(props: Props) {
     <button
       className={`absolute z-10 hover:text-lamp ${narrow ? '-bottom-2 -left-3' : 'right-35 -bottom-1'} ${here ? 'text-lamp' : 'text-second'}`}
       aria-label={here ? `Take the key of ${label} at the playhead away` : `Write a key of ${label} at the playhead`}
-      title={here ? 'Take the key at the playhead away' : 'Write a key at the playhead'}
+      title={here ? 'Remove the keyframe at the playhead' : 'Add a keyframe at the playhead'}
       onClick={() => toggleKeyOf(props.of, props.of.path)}
     >
       <KeyMark here={here} />

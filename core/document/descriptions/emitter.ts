@@ -3,29 +3,34 @@ import { seed } from './seed';
 
 /** Numbers of an emitter beside its place, shape, amounts, births and look. */
 export const emitterParameters = describe({
-  seed: { ...seed, help: 'Another seed gives this emitter other particles.' },
-  on: { type: 'switch', label: 'On', default: true, help: 'An emitter that is off makes no particles.' },
+  seed: { ...seed, help: 'Another seed gives this emitter different particles.' },
+  on: { type: 'switch', label: 'Emits', default: true, help: 'When off, the emitter makes no particles.' },
   shown: {
     type: 'switch',
-    label: 'Shown',
+    label: 'Outline in the view',
     default: true,
-    help: 'Whether the view draws its shape. Hiding changes no simulation.',
+    help: 'Draws the emitter’s shape in the view. The simulation is the same without it.',
   },
-  drawn: { type: 'switch', label: 'In the view', default: true, help: 'Whether the view draws its particles.' },
+  drawn: {
+    type: 'switch',
+    label: 'Visible in the view',
+    default: true,
+    help: 'Draws the emitter’s particles in the view.',
+  },
   rendered: {
     type: 'switch',
-    label: 'In renders',
+    label: 'Visible in renders',
     default: true,
-    help: 'Whether renders and pictures as in the file have its particles.',
+    help: 'Draws the emitter’s particles in renders and in the view’s preview of them.',
   },
   maskMode: {
     type: 'choice',
-    label: 'Masked out',
+    label: 'Rejected births',
     default: 'keep',
     options: [
-      { value: 'keep', label: 'keep count' },
-      { value: 'thin', label: 'thin out' },
+      { value: 'keep', label: 'try again' },
+      { value: 'thin', label: 'drop' },
     ],
-    help: 'Births that the masks refuse try another place, so that their number stays; or they are left out.',
+    help: 'A birth that the masks reject either tries another place, which keeps the number of births, or is dropped.',
   },
 });

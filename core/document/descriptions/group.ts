@@ -10,13 +10,13 @@ export const groupParameters = describe({
     unit: '×',
     default: 1,
     usual: [-2, 2],
-    help: 'Multiplies what its members come to together.',
+    help: 'Multiplies the combined result of the members.',
   },
   limited: {
     type: 'switch',
     label: 'Limits',
     default: false,
-    help: 'Keeps what its members come to together between two sizes.',
+    help: 'Keeps the combined result of the members between a floor and a ceiling.',
   },
   floor: {
     type: 'number',
@@ -24,7 +24,7 @@ export const groupParameters = describe({
     unit: '=',
     default: 0,
     usual: [0, 10],
-    help: 'What is smaller, and not zero, is brought up to this.',
+    help: 'Results smaller than this, but not zero, are raised to it.',
     shown: (v) => v['limited'] === true,
   },
   ceiling: {
@@ -33,20 +33,20 @@ export const groupParameters = describe({
     unit: '=',
     default: 5,
     usual: [0, 20],
-    help: 'What is larger is brought down to this. Not below the floor.',
+    help: 'Results larger than this are lowered to it. At least the floor.',
     shown: (v) => v['limited'] === true,
   },
   unit: {
     type: 'switch',
-    label: 'Keep in 0…1',
+    label: 'Clamp to 0…1',
     default: false,
-    help: 'Each level is clamped to 0…1 first, so that their average stays there.',
+    help: 'Clamps each mask to 0…1 first, so that their average stays in that range.',
   },
   folded: {
     type: 'switch',
     label: 'Folded',
     default: false,
-    help: 'Whether the desk hides its members. Folding changes no simulation.',
+    help: 'Hides the members on the desk. The simulation is the same.',
   },
 });
 
@@ -60,7 +60,7 @@ export const deskParameters = describe({
       { value: 'A', label: 'A' },
       { value: 'B', label: 'B' },
     ],
-    help: 'Which of two states of the desk this one is.',
+    help: 'Which of the two stored states of the desk is in use.',
   },
   master: {
     type: 'number',
@@ -69,13 +69,13 @@ export const deskParameters = describe({
     default: 1,
     min: 0,
     usual: [0, 2],
-    help: 'Multiplies everything that the desk delivers.',
+    help: 'Multiplies the result of the whole desk.',
   },
   limited: {
     type: 'switch',
     label: 'Limit',
     default: false,
-    help: 'Keeps the acceleration of the whole desk below a ceiling.',
+    help: 'Keeps the total acceleration below a ceiling.',
   },
   ceiling: {
     type: 'number',

@@ -3,10 +3,10 @@ import { seed } from './seed';
 
 /** Numbers of the scene as a whole. */
 export const sceneParameters = describe({
-  seed: { ...seed, help: 'Another seed gives another throw of every dice in the scene.' },
+  seed: { ...seed, help: 'Another seed changes everything random in the scene.' },
   draftShare: {
     type: 'number',
-    label: 'Draft share',
+    label: 'Draft amount',
     unit: '',
     default: 1,
     min: 0,
@@ -14,13 +14,13 @@ export const sceneParameters = describe({
     max: 1,
     usual: [0.01, 1],
     fixed: true,
-    help: 'The part of the particles that is simulated while working. A draft is a true sample of the whole.',
+    help: 'The fraction of the particles that is simulated while you work. The draft is a random sample of all particles.',
   },
   flat: {
     type: 'switch',
-    label: 'In a plane',
+    label: 'Keep flat (2D)',
     default: false,
-    help: 'Every free particle keeps the depth, Z, at which it is born: for scenes that a flat camera sees.',
+    help: 'Every free particle keeps the depth Z at which it was born, for scenes seen by an orthographic camera.',
   },
 });
 
@@ -28,14 +28,14 @@ export const sceneParameters = describe({
 export const timeParameters = describe({
   fps: {
     type: 'number',
-    label: 'Rate',
+    label: 'Frame rate',
     unit: 'fps',
     default: 24,
     min: 1,
     max: 240,
     usual: [12, 60],
     fixed: true,
-    help: 'Frames a second.',
+    help: 'The number of frames per second.',
   },
   first: {
     type: 'number',
@@ -59,7 +59,7 @@ export const timeParameters = describe({
     whole: true,
     usual: [24, 480],
     fixed: true,
-    help: 'The last frame of the shot. Not before the first.',
+    help: 'The last frame of the shot. At least the first frame.',
   },
   preRoll: {
     type: 'number',
@@ -71,7 +71,7 @@ export const timeParameters = describe({
     whole: true,
     usual: [0, 240],
     fixed: true,
-    help: 'Frames simulated before the first frame of the shot.',
+    help: 'Frames that are simulated before the first frame of the shot.',
   },
   substeps: {
     type: 'number',
@@ -83,7 +83,7 @@ export const timeParameters = describe({
     whole: true,
     usual: [1, 16],
     fixed: true,
-    help: 'Steps a frame: more for fast or stiff motion.',
+    help: 'Simulation steps per frame. More steps are more accurate for fast or stiff motion, and take longer.',
   },
   loop: {
     type: 'number',
@@ -95,7 +95,7 @@ export const timeParameters = describe({
     whole: true,
     usual: [0, 240],
     fixed: true,
-    help: 'After so many frames of its own time the scene is the same again: births, tides and noise are closed. 0 for no loop.',
+    help: 'The number of frames after which the scene repeats: births, automation and noise close seamlessly. 0 is no loop.',
   },
   scale: {
     type: 'number',
@@ -105,23 +105,23 @@ export const timeParameters = describe({
     min: 0,
     max: 100,
     usual: [0.1, 2],
-    help: 'How fast the time of the scene runs: below 1 is slow motion on the same paths, 0 stands still. The camera keeps its own time.',
+    help: 'The speed of the scene’s time. Below 1 is slow motion along the same paths; 0 stands still. The camera is not slowed.',
   },
 });
 
 /** The box that keeps the particles of the whole scene. */
 export const boundsParameters = describe({
-  on: { type: 'switch', label: 'On', default: false, help: 'A box that no particle leaves.' },
+  on: { type: 'switch', label: 'Enabled', default: false, help: 'Keeps all particles inside a box.' },
   response: {
     type: 'choice',
-    label: 'At its faces they',
+    label: 'At the faces',
     default: 'die',
     options: [
-      { value: 'die', label: 'die' },
-      { value: 'bounce', label: 'bounce' },
-      { value: 'stick', label: 'stick' },
+      { value: 'die', label: 'particles die' },
+      { value: 'bounce', label: 'particles bounce' },
+      { value: 'stick', label: 'particles stick' },
     ],
-    help: 'What happens to a particle that reaches a face from inside.',
+    help: 'The fate of a particle that reaches a face from inside.',
     shown: (v) => v['on'] === true,
   },
   centre: {
@@ -129,7 +129,7 @@ export const boundsParameters = describe({
     label: 'Centre',
     unit: 'm',
     default: [0, 0, 0],
-    help: 'Middle of the box.',
+    help: 'The centre of the box.',
     shown: (v) => v['on'] === true,
   },
   size: {
@@ -137,7 +137,7 @@ export const boundsParameters = describe({
     label: 'Size',
     unit: 'm',
     default: [20, 20, 20],
-    help: 'Widths along X, Y and Z, each above 0.',
+    help: 'The widths along X, Y and Z, each above 0.',
     shown: (v) => v['on'] === true,
   },
 });
@@ -146,9 +146,9 @@ export const boundsParameters = describe({
 export const wholeParameters = describe({
   sizes: {
     type: 'switch',
-    label: 'Sizes follow',
+    label: 'Scale particles',
     default: true,
-    help: 'Whether particles are drawn larger and smaller with the scale of the whole.',
+    help: 'Draws particles larger or smaller with the scale of the scene transform.',
   },
 });
 
@@ -156,28 +156,28 @@ export const wholeParameters = describe({
 export const workParameters = describe({
   tint: {
     type: 'colour',
-    label: 'Tint of meshes',
+    label: 'Mesh colour',
     default: '#6d675c',
     help: 'The colour in which the view draws meshes and colliders.',
   },
   plain: {
     type: 'switch',
-    label: 'Own background',
+    label: 'Separate background',
     default: false,
-    help: 'Gives the view a background for work only.',
+    help: 'Gives the view a background of its own, for working only.',
   },
   background: {
     type: 'colour',
     label: 'Work background',
     default: '#33312d',
-    help: 'What is behind the particles in the view, not in the file.',
+    help: 'The colour behind the particles in the view. Renders do not use it.',
     shown: (v) => v['plain'] === true,
   },
   enlarge: {
     type: 'switch',
-    label: 'Drafts enlarged',
+    label: 'Enlarge drafts',
     default: true,
-    help: 'Draws the dots of a draft larger, so that the picture keeps its weight.',
+    help: 'Draws the particles of a draft larger, so that the picture keeps its density.',
   },
   guides: {
     type: 'choice',
@@ -189,6 +189,6 @@ export const workParameters = describe({
       { value: 'safe', label: 'safe areas' },
       { value: 'both', label: 'both' },
     ],
-    help: 'Lines over the shot’s frame while one looks through it: thirds, and the areas in which action (93 %) and titles (90 %) are safe.',
+    help: 'Guides over the frame of the shot camera: thirds, and the safe areas for action (93 %) and titles (90 %).',
   },
 });

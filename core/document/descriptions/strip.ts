@@ -6,10 +6,10 @@ export const stripParameters = describe({
     type: 'switch',
     label: 'Mute',
     default: false,
-    help: 'A muted strip does nothing, nor do the members of a muted group.',
+    help: 'A muted field or group does nothing.',
   },
-  solo: { type: 'switch', label: 'Solo', default: false, help: 'While any strip is soloed, only soloed ones act.' },
-  group: { type: 'reference', to: 'group', label: 'In group', default: '', help: 'The group it stands in.' },
+  solo: { type: 'switch', label: 'Solo', default: false, help: 'While any strip is soloed, only soloed strips act.' },
+  group: { type: 'reference', to: 'group', label: 'Group', default: '', help: 'The group that it belongs to.' },
   mix: {
     type: 'number',
     label: 'Mix',
@@ -18,6 +18,6 @@ export const stripParameters = describe({
     min: 0,
     max: 100,
     usual: [0, 100],
-    help: 'In a layered group: how much it covers of what came before, within its own falloff.',
+    help: 'In a layered group: how far it replaces the result of the members before it, within its falloff.',
   },
 });

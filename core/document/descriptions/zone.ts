@@ -6,22 +6,22 @@ const dressed = (v: Readonly<Record<string, unknown>>) => v['into'] === 'variant
 
 /** Numbers of a zone beside its place, extent, profile, modulators and sends. */
 export const zoneParameters = describe({
-  on: { type: 'switch', label: 'On', default: true, help: 'Whether it sorts particles.' },
+  on: { type: 'switch', label: 'Enabled', default: true, help: 'A disabled zone affects no particles.' },
   into: {
     type: 'choice',
-    label: 'Sorts them',
+    label: 'Effect',
     default: 'variant',
     options: [
-      { value: 'variant', label: 'into a variant' },
-      { value: 'out', label: 'out' },
+      { value: 'variant', label: 'assign variant' },
+      { value: 'out', label: 'remove' },
     ],
-    help: 'Particles in it take on a tint and size of their own, and modulators can let a field act in it alone; or they end there.',
+    help: 'Assign variant gives the particles inside a tint and size, and lets fields act inside the zone only. Remove ends particles that enter.',
   },
   tint: {
     type: 'colour',
     label: 'Tint',
     default: '#f2c84b',
-    help: 'The colour that those in it are drawn in.',
+    help: 'The colour of the particles inside.',
     shown: dressed,
   },
   tinted: {
@@ -32,17 +32,17 @@ export const zoneParameters = describe({
     min: 0,
     max: 100,
     usual: [0, 100],
-    help: 'How much of their own colour the tint replaces.',
+    help: 'How far the tint replaces the particles’ own colour.',
     shown: dressed,
   },
   sizes: {
     type: 'number',
-    label: 'Size',
+    label: 'Size factor',
     unit: '×',
     default: 1,
     min: 0,
     usual: [0, 3],
-    help: 'How many times as large those in it are drawn.',
+    help: 'Multiplies the drawn size of the particles inside.',
     shown: dressed,
   },
   strength: {
@@ -52,7 +52,7 @@ export const zoneParameters = describe({
     default: 1,
     min: 0,
     usual: [0, 2],
-    help: 'Where zones overlap the one with the greatest weight × falloff has the particle.',
+    help: 'Where zones overlap, a particle belongs to the zone with the largest weight × falloff.',
   },
   soft: {
     type: 'number',
@@ -62,17 +62,17 @@ export const zoneParameters = describe({
     min: 0,
     max: 100,
     usual: [0, 100],
-    help: 'At 0 its border is where weight × falloff is a half. At 100 as large a share of the particles is in it as weight × falloff says.',
+    help: 'At 0 % the border is sharp, where weight × falloff is one half. At 100 % the fraction of particles inside follows weight × falloff.',
   },
   dither: {
     type: 'choice',
     label: 'Border',
     default: 'particle',
     options: [
-      { value: 'particle', label: 'by particle' },
-      { value: 'noise', label: 'by noise' },
+      { value: 'particle', label: 'per particle' },
+      { value: 'noise', label: 'in patches' },
     ],
-    help: 'What decides in the soft border: each particle by its number, or patches of a noise.',
+    help: 'In the soft border each particle is decided on its own, or in patches of noise.',
     shown: soft,
   },
   patch: {
@@ -82,8 +82,8 @@ export const zoneParameters = describe({
     default: 0.4,
     min: 0.001,
     usual: [0.05, 5],
-    help: 'How large the patches of the noise are.',
+    help: 'The size of the patches.',
     shown: (v) => soft(v) && v['dither'] === 'noise',
   },
-  seed: { ...seed, help: 'Another seed gives another throw.' },
+  seed: { ...seed, help: 'Another seed decides differently in the soft border.' },
 });

@@ -9,15 +9,15 @@ const WHOLE_TURN = 6.283185307179586;
 
 const parameters = describe({
   ...rangeOf(0, 1),
-  size: seconds('About every', 2, 'How long it takes, about, from a crest to the next.'),
-  seed: { ...seed, help: 'Another seed drifts otherwise.' },
+  size: seconds('Average period', 2, 'The average time from one peak to the next. Longer is slower.'),
+  seed: { ...seed, help: 'Another seed drifts differently.' },
 });
 
 /** Smooth noise over time, as likely anywhere in its range. */
 export const drift = defineAutomation({
   kind: 'drift',
   label: 'drift',
-  summary: 'Wanders smoothly between two numbers, and is about as likely to be anywhere between them.',
+  summary: 'Wanders smoothly and randomly between two numbers.',
   parameters,
   examples: [{ values: { low: 2, high: 2 }, at: 1.3, value: 2 }],
   formula: 'low + (high − low)·Φ(noise(t/T)/σ)',

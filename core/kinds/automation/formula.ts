@@ -18,7 +18,7 @@ const parameters = describe({
 export const formula = defineAutomation({
   kind: 'formula',
   label: 'formula',
-  summary: 'What a formula of the time and the dials gives.',
+  summary: 'Follows a formula of time and dials.',
   parameters,
   examples: [{ values: { formula: 'time × swell + frame' }, dials: { swell: 4 }, at: 0.5, value: 14 }],
   formula: 'the expression itself',

@@ -2,7 +2,7 @@ import { describe } from '../../document/parameters';
 import { defineAutomation, actsParameter } from './tide';
 
 const parameters = describe({
-  dial: { type: 'text', label: 'Dial', default: '', most: 32, dial: true, help: 'The dial it hangs on.' },
+  dial: { type: 'text', label: 'Dial', default: '', most: 32, dial: true, help: 'The dial that it follows.' },
   acts: actsParameter,
   gain: {
     type: 'number',
@@ -10,16 +10,16 @@ const parameters = describe({
     unit: '×',
     default: 1,
     usual: [-10, 10],
-    help: 'The value of the dial is multiplied by this.',
+    help: 'Multiplies the value of the dial.',
   },
-  offset: { type: 'number', label: 'Offset', unit: '', default: 0, usual: [-10, 10], help: 'And this is added.' },
+  offset: { type: 'number', label: 'Offset', unit: '', default: 0, usual: [-10, 10], help: 'Is added to the result.' },
 });
 
 /** gain · dial + offset. */
 export const fromDial = defineAutomation({
   kind: 'dial',
   label: 'dial',
-  summary: 'Hangs on a dial of the scene, through a gain and an offset.',
+  summary: 'Follows a dial of the scene, with a gain and an offset.',
   parameters,
   examples: [{ values: { dial: 'swell', gain: 2, offset: -1 }, dials: { swell: 0.75 }, at: 0, value: 0.5 }],
   formula: 'gain·dial + offset',

@@ -5,8 +5,8 @@ import { defineAutomation, rangeOf, seconds, smooth } from './tide';
 
 const parameters = describe({
   ...rangeOf(0, 1),
-  waitLow: seconds('Waits at least', 0.5, 'The shortest time from one gust to the next.'),
-  waitHigh: seconds('Waits at most', 2, 'The longest; not shorter than the shortest.'),
+  waitLow: seconds('Shortest wait', 0.5, 'The shortest time from one gust to the next.'),
+  waitHigh: seconds('Longest wait', 2, 'The longest time from one gust to the next. At least the shortest.'),
   attack: {
     type: 'number',
     label: 'Attack',
@@ -15,9 +15,9 @@ const parameters = describe({
     min: 0,
     max: 100000,
     usual: [0, 3],
-    help: 'How long it takes to the new value; no longer than until the next gust.',
+    help: 'The time to reach a new value. Longer is smoother.',
   },
-  seed: { ...seed, help: 'Another seed deals out other gusts.' },
+  seed: { ...seed, help: 'Another seed gives different gusts.' },
 });
 
 const VALUE = 1;
@@ -30,7 +30,7 @@ const WAIT = 2;
 export const gust = defineAutomation({
   kind: 'gust',
   label: 'gust',
-  summary: 'Takes on a new random value after a random wait, over and over.',
+  summary: 'Jumps or glides to a new random value after a random wait, over and over.',
   parameters,
   examples: [{ values: { low: 2, high: 2 }, at: 1.3, value: 2 }],
   formula: 'vₙ uniform in [low, high], tₙ₊₁ − tₙ uniform in [least, most], eased over the attack',

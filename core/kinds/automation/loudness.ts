@@ -7,25 +7,25 @@ const time = (label: string, value: number, help: string) =>
   ({ type: 'number', label, unit: 's', default: value, min: 0, max: 100, usual: [0, 1], help }) as const;
 
 const parameters = describe({
-  sound: { type: 'sound', label: 'Sound', default: '', help: 'The sound whose loudness it follows.' },
+  sound: { type: 'sound', label: 'Sound', default: '', help: 'The sound to follow.' },
   ...rangeOf(0, 1),
   start: {
     type: 'number',
-    label: 'Begins at',
+    label: 'Start time',
     unit: 's',
     default: 0,
     usual: [-10, 10],
-    help: 'When the sound begins; before it and after its end there is silence.',
+    help: 'The time at which the sound starts. Outside the sound there is silence.',
   },
-  attack: time('Attack', 0.01, 'How quickly it follows what grows louder.'),
-  release: time('Release', 0.15, 'How quickly it follows what grows softer.'),
+  attack: time('Attack', 0.01, 'The time to follow a rise in loudness. Longer is smoother.'),
+  release: time('Release', 0.15, 'The time to follow a fall in loudness. Longer is smoother.'),
 });
 
 /** Follows how loud a sound is. */
 export const loudness = defineAutomation({
   kind: 'loudness',
   label: 'loudness',
-  summary: 'Follows how loud a sound is: one end of its range in silence, the other at the loudest.',
+  summary: 'Follows the loudness of a sound: output minimum in silence, output maximum at the loudest.',
   parameters,
   examples: [
     {

@@ -6,17 +6,17 @@ const time = (label: string, value: number, help: string) =>
 
 const parameters = describe({
   ...rangeOf(0, 1),
-  every: seconds('Every', 2, 'From the beginning of one pulse to that of the next.'),
-  attack: time('Attack', 0.1, 'How long it takes up.'),
-  hold: time('Holds', 0.2, 'How long it stays up.'),
-  release: time('Release', 0.6, 'How long it takes down.'),
+  every: seconds('Period', 2, 'The time from the start of one pulse to the start of the next.'),
+  attack: time('Attack', 0.1, 'The time to rise.'),
+  hold: time('Hold', 0.2, 'The time at the top.'),
+  release: time('Release', 0.6, 'The time to fall.'),
   start: {
     type: 'number',
-    label: 'First at',
+    label: 'Start time',
     unit: 's',
     default: 0,
     usual: [-10, 10],
-    help: 'When one of the pulses begins.',
+    help: 'The time at which a pulse starts.',
   },
 });
 
@@ -24,7 +24,7 @@ const parameters = describe({
 export const pulse = defineAutomation({
   kind: 'pulse',
   label: 'pulse',
-  summary: 'Rises, holds and falls, over and over at even times.',
+  summary: 'Rises, holds and falls, over and over.',
   parameters,
   examples: [
     { values: { low: 1, high: 5, every: 2, attack: 0.5, hold: 0.25, release: 1 }, at: 2.25, value: 3 },

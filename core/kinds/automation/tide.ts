@@ -49,14 +49,14 @@ export const defineAutomation = <D extends Description>(
 /** What a tide does with the number as it is set or keyed. */
 export const actsParameter = {
   type: 'choice',
-  label: 'And its own value',
+  label: 'Combination',
   default: 'replaces',
   options: [
-    { value: 'replaces', label: 'is replaced' },
-    { value: 'adds', label: 'is added to' },
-    { value: 'multiplies', label: 'is multiplied' },
+    { value: 'replaces', label: 'replaces the value' },
+    { value: 'adds', label: 'adds to the value' },
+    { value: 'multiplies', label: 'multiplies the value' },
   ],
-  help: 'Whether the number as it is set or keyed counts beside this.',
+  help: 'How the automation combines with the set or keyframed value.',
 } as const;
 
 const plain = (label: string, value: number, help: string): NumberParameter => ({
@@ -72,8 +72,8 @@ const plain = (label: string, value: number, help: string): NumberParameter => (
 export const rangeOf = (low: number, high: number) =>
   describe({
     acts: actsParameter,
-    low: plain('From', low, 'One end of what it gives.'),
-    high: plain('To', high, 'The other end of what it gives.'),
+    low: plain('Output min', low, 'The value at the low end.'),
+    high: plain('Output max', high, 'The value at the high end.'),
   });
 
 /** A time in seconds, above 0. */

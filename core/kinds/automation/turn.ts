@@ -6,10 +6,10 @@ import { cross, normalised, type Vector, mapVector } from '../../lib/math/vector
 export const turnParameters = describe({
   about: {
     type: 'vector',
-    label: 'About',
+    label: 'Rotation axis',
     unit: '',
     default: [0, 1, 0],
-    help: 'The axis about which it turns the vector, by the right hand.',
+    help: 'The axis about which the vector turns, by the right-hand rule.',
   },
 });
 

@@ -6,7 +6,7 @@ import { defineAutomation, fitting, rangeOf, seconds } from './tide';
 const parameters = describe({
   form: {
     type: 'choice',
-    label: 'Form',
+    label: 'Waveform',
     default: 'sine',
     options: [
       { value: 'sine', label: 'sine' },
@@ -14,27 +14,27 @@ const parameters = describe({
       { value: 'saw', label: 'saw' },
       { value: 'square', label: 'square' },
     ],
-    help: 'Even swing; straight up and down; straight up and at once down; one and the other.',
+    help: 'The shape of the oscillation.',
   },
   ...rangeOf(0, 1),
-  period: seconds('Takes', 4, 'From one crest to the next.'),
+  period: seconds('Period', 4, 'The time from one peak to the next.'),
   phase: {
     type: 'number',
     label: 'Phase',
     unit: '°',
     default: 0,
     usual: [-180, 180],
-    help: 'Where in its course it is at frame 0.',
+    help: 'Shifts the wave in time; 180° is half a period.',
   },
   spread: {
     type: 'number',
-    label: 'Each thing by',
+    label: 'Phase spread',
     unit: '°',
     default: 0,
     min: 0,
     max: 360,
     usual: [0, 360],
-    help: 'Each number that is moved so begins by a part of this of its own earlier or later, so that copies do not swing as one.',
+    help: 'Shifts each automated setting by a random part of this, so that copies do not move together.',
   },
 });
 
@@ -55,7 +55,7 @@ const FORMS: Readonly<Record<string, (turn: number) => number>> = {
 export const wave = defineAutomation({
   kind: 'wave',
   label: 'wave',
-  summary: 'Comes and goes regularly: a sine, a triangle, a saw or a square.',
+  summary: 'Oscillates regularly, as a sine, triangle, saw or square wave.',
   parameters,
   examples: [
     { values: { low: 1, high: 3, period: 4 }, at: 0, value: 2 },

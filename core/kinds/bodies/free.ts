@@ -4,8 +4,8 @@ import { defineBody } from './bond';
 /** Nothing holds particles together. */
 export const free = defineBody({
   kind: 'free',
-  label: 'free',
-  summary: 'Every particle goes its own way.',
+  label: 'points',
+  summary: 'Every particle moves on its own.',
   parameters: describe({}),
   points: () => 1,
   formula: 'no force between particles',

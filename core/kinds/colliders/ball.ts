@@ -12,7 +12,7 @@ const parameters = describe({
     min: 0,
     above: true,
     usual: [0.1, 5],
-    help: 'Radius of the ball.',
+    help: 'The radius of the ball.',
   },
   inside,
 });

@@ -65,5 +65,5 @@ export const inside = {
   type: 'switch',
   label: 'Container',
   default: false,
-  help: 'Keeps particles within it, rather than out of it.',
+  help: 'Keeps particles inside instead of outside.',
 } as const;

@@ -89,7 +89,7 @@ function bodyOfMesh(mesh: TriangleMesh): Body {
 export const mesh = defineColliderShape({
   kind: 'mesh',
   label: 'mesh',
-  summary: 'A mesh of the scene; it stops from both sides of its faces, and may move and deform.',
+  summary: 'A mesh of the scene. It stops particles on both sides of its faces, and may move and deform.',
   parameters,
   body(values, resources) {
     const found = meshOf(values, resources);

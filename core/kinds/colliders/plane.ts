@@ -4,13 +4,13 @@ import { defineColliderShape } from './collider';
 const parameters = describe({
   sides: {
     type: 'choice',
-    label: 'Stops',
+    label: 'Stops particles',
     default: 'front',
     options: [
       { value: 'front', label: 'from above' },
       { value: 'both', label: 'from both sides' },
     ],
-    help: 'Only what comes from its own +Y, so that all below it is solid; or as a thin sheet.',
+    help: 'From above, everything below the plane is solid. From both sides, it is a thin sheet.',
   },
 });
 
@@ -24,7 +24,7 @@ const HALF = 3;
 export const plane = defineColliderShape({
   kind: 'plane',
   label: 'plane',
-  summary: 'A plane without end: a floor, or a thin sheet.',
+  summary: 'An infinite plane: a floor or a thin sheet.',
   parameters,
   body(values) {
     const both = values.sides === 'both';

@@ -11,7 +11,7 @@ const parameters = describe({
     default: 2,
     min: 0,
     usual: [0, 10],
-    help: 'Of its axis, along its own Y; the round ends come on top.',
+    help: 'The length along Y, without the round ends.',
   },
   radius: {
     type: 'number',
@@ -21,7 +21,7 @@ const parameters = describe({
     min: 0,
     above: true,
     usual: [0.05, 2],
-    help: 'Radius of the rod and of its round ends.',
+    help: 'The radius of the rod and its round ends.',
   },
   inside,
 });
@@ -30,7 +30,7 @@ const parameters = describe({
 export const rod = defineColliderShape({
   kind: 'rod',
   label: 'rod',
-  summary: 'A rod with round ends that keeps particles out, or in.',
+  summary: 'A rod with round ends that keeps particles out or in.',
   parameters,
   body(values) {
     const { length, radius, inside: within } = values;

@@ -15,9 +15,9 @@ const parameters = describe({
     ],
     least: 0,
     flat: true,
-    help: 'The line it stands on, in its own XZ plane; Y does not count.',
+    help: 'The points of the wall’s base line on the ground.',
   },
-  closed: { type: 'switch', label: 'Closed', default: false, help: 'Whether the line comes back to its first point.' },
+  closed: { type: 'switch', label: 'Closed', default: false, help: 'Joins the last point to the first.' },
   height: {
     type: 'number',
     label: 'Height',
@@ -26,7 +26,7 @@ const parameters = describe({
     min: 0,
     above: true,
     usual: [0.1, 5],
-    help: 'How high it stands, upwards from the line.',
+    help: 'The height of the wall above its base line.',
   },
 });
 

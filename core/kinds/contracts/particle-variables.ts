@@ -18,7 +18,7 @@ export const PARTICLE_VARIABLES: readonly Variable[] = [
   { name: 'vy', help: 'velocity along Y, m/s' },
   { name: 'vz', help: 'velocity along Z, m/s' },
   { name: 'speed', help: 'size of the velocity, m/s' },
-  { name: 'd', help: 'distance to the skeleton of the extent, m; 0 without one' },
+  { name: 'd', help: 'distance to the falloff shape, m; 0 without one' },
   { name: 'age', help: 'seconds since birth' },
   { name: 'life', help: 'seconds from birth to death' },
   { name: 'key', help: 'the particle’s permanent number' },

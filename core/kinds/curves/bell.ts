@@ -7,7 +7,7 @@ const END = exp(-4.5);
 export const bell = defineCurve({
   kind: 'bell',
   label: 'bell',
-  summary: 'A Gaussian: gathered near the core, thin towards the reach.',
+  summary: 'A Gaussian: strong near the inner radius, weak towards the outer.',
   formula: 'p = (e^(−4.5s²) − e^(−4.5)) / (1 − e^(−4.5))',
   source: 'Gauss; brought to 0 at the reach',
   parameters: {},

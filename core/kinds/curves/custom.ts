@@ -5,15 +5,15 @@ import { defineCurve } from './profile';
 const parameters = describe({
   knots: {
     type: 'levels',
-    label: 'Knots',
+    label: 'Points',
     default: [
       { at: 0, value: 1 },
       { at: 0.25, value: 0.85 },
       { at: 0.6, value: 0.3 },
       { at: 1, value: 0 },
     ],
-    help: 'Points of the curve from the core (0) to the reach (1).',
-    ends: ['core', 'reach'],
+    help: 'Points of the curve from the inner radius (0) to the outer (1).',
+    ends: ['inner', 'outer'],
     smooth: true,
     within: [0, 1],
   },
@@ -23,7 +23,7 @@ const parameters = describe({
 export const custom = defineCurve({
   kind: 'custom',
   label: 'custom',
-  summary: 'Drawn by knots; between them it never overshoots.',
+  summary: 'Drawn by hand, without overshoot between its points.',
   formula: 'p through knots, monotone cubic',
   source: 'Fritsch & Carlson 1980',
   parameters,

@@ -7,7 +7,7 @@ const END = exp(-4);
 export const exponential = defineCurve({
   kind: 'exponential',
   label: 'exponential',
-  summary: 'Falls fastest right outside the core, with a long thin end.',
+  summary: 'Falls fastest just outside the inner radius, with a long tail.',
   formula: 'p = (e^(−4s) − e^(−4)) / (1 − e^(−4))',
   source: 'exponential decay, textbook; brought to 0 at the reach',
   parameters: {},

@@ -4,7 +4,7 @@ import { defineCurve } from './profile';
 export const flat = defineCurve({
   kind: 'flat',
   label: 'flat',
-  summary: 'Full up to the reach, then nothing: a hard edge.',
+  summary: 'Full strength up to the outer radius, then zero: a hard edge.',
   formula: 'p = 1 up to the reach, then 0',
   source: 'common practice, no source',
   parameters: {},

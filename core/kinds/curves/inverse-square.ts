@@ -4,7 +4,8 @@ import { defineCurve } from './profile';
 export const inverseSquare = defineCurve({
   kind: 'inverse-square',
   label: 'inverse square',
-  summary: 'Like light from a lamp of the size of the core, brought to nothing at the reach. Needs a core above 0.',
+  summary:
+    'Like light from a lamp the size of the inner radius, faded to zero at the outer. Needs an inner radius above 0.',
   formula: 'p = (core / max(d, core))² · (1 − s⁴)²',
   source: 'inverse square law, textbook physics; brought to 0 at the reach',
   parameters: {},

@@ -4,7 +4,7 @@ import { defineCurve } from './profile';
 export const linear = defineCurve({
   kind: 'linear',
   label: 'linear',
-  summary: 'Falls evenly from core to reach.',
+  summary: 'Falls evenly from the inner to the outer radius.',
   formula: 'p = 1 − s',
   source: 'common practice, no source',
   parameters: {},

@@ -34,19 +34,19 @@ export const defineCurve = <D extends Description>(
 export const profileCommon = describe({
   slope: {
     type: 'number',
-    label: 'Slope',
+    label: 'Steepness',
     unit: '',
     default: 1,
     min: 0,
     max: 64,
     usual: [0, 4],
-    help: 'The profile is raised to this power: above 1 falls sooner, below 1 later, 0 is full everywhere.',
+    help: 'Raises the curve to this power. Above 1 it falls sooner, below 1 later.',
   },
   invert: {
     type: 'switch',
     label: 'Invert',
     default: false,
-    help: 'Nothing in the core, full at the reach and everywhere outside.',
+    help: 'Zero inside the inner radius, full strength beyond the outer.',
   },
 });
 

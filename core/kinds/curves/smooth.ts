@@ -4,7 +4,7 @@ import { defineCurve } from './profile';
 export const smooth = defineCurve({
   kind: 'smooth',
   label: 'smooth',
-  summary: 'Leaves the core and meets the reach without a corner.',
+  summary: 'Falls smoothly, without a corner at either radius.',
   formula: 'p = 1 − (3s² − 2s³)',
   source: 'textbook numerical methods',
   parameters: {},

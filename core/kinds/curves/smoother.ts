@@ -4,7 +4,7 @@ import { defineCurve } from './profile';
 export const smoother = defineCurve({
   kind: 'smoother',
   label: 'smoother',
-  summary: 'Leaves the core and meets the reach even more gently than smooth.',
+  summary: 'Falls even more gently at both radii than smooth.',
   formula: 'p = 1 − (6s⁵ − 15s⁴ + 10s³)',
   source: 'Perlin, “Improving noise”, SIGGRAPH 2002',
   parameters: {},

@@ -13,11 +13,11 @@ const parameters = describe({
     whole: true,
     usual: [0, 20000],
     fixed: true,
-    help: 'How many are born together.',
+    help: 'The number of particles born together.',
   },
   variance: {
     type: 'number',
-    label: '± count',
+    label: 'Count variation',
     unit: '',
     default: 0,
     min: 0,
@@ -25,17 +25,17 @@ const parameters = describe({
     whole: true,
     usual: [0, 5000],
     fixed: true,
-    help: 'The count differs by up to this, both ways, by the emitter’s seed; never below 0.',
+    help: 'The count is larger or smaller than the set one by up to this, as the emitter’s seed decides.',
   },
   at: {
     type: 'choice',
-    label: 'At',
+    label: 'Timing',
     default: 'frame',
     options: [
-      { value: 'frame', label: 'a frame' },
-      { value: 'start', label: 'the first frame of the run' },
+      { value: 'frame', label: 'at a frame' },
+      { value: 'start', label: 'at the start of the run' },
     ],
-    help: 'At a given frame, or when the run starts, pre-roll included.',
+    help: 'The burst comes at a frame, or when the run starts, before any pre-roll.',
   },
   frame: {
     type: 'number',
@@ -47,7 +47,7 @@ const parameters = describe({
     whole: true,
     usual: [0, 240],
     fixed: true,
-    help: 'The frame at whose beginning they are born. Before the run begins there is no burst.',
+    help: 'The frame of the burst. A frame before the run starts gives no burst.',
     shown: (v) => v['at'] === 'frame',
   },
 });
@@ -56,7 +56,7 @@ const parameters = describe({
 export const burst = defineEmission({
   kind: 'burst',
   label: 'burst',
-  summary: 'Many particles at once, at the beginning of a frame.',
+  summary: 'Many particles at once.',
   parameters,
   compile({ values, start, gate, hashRandom }) {
     const { count, variance, at, frame } = values;

@@ -11,37 +11,37 @@ const parameters = describe({
     min: 0,
     max: 1e7,
     usual: [0, 5000],
-    help: 'Particles born in the time given below, each at its own moment inside a frame.',
+    help: 'The number of particles born per second or per frame. Births are spread within each frame.',
   },
   per: {
     type: 'choice',
-    label: 'Per',
+    label: 'Rate unit',
     default: 'second',
     options: [
-      { value: 'second', label: 'second' },
-      { value: 'frame', label: 'frame' },
+      { value: 'second', label: 'per second' },
+      { value: 'frame', label: 'per frame' },
     ],
-    help: 'The time the rate is meant for.',
+    help: 'Whether the rate counts births per second or per frame.',
   },
   variance: {
     type: 'number',
-    label: '± rate',
+    label: 'Rate variation',
     unit: '',
     default: 0,
     min: 0,
     max: 1e7,
     usual: [0, 2000],
-    help: 'The rate differs by up to this from frame to frame, both ways; never below 0.',
+    help: 'The rate is larger or smaller than the set one by up to this, differently on each frame.',
   },
   moments: {
     type: 'choice',
-    label: 'Moments',
+    label: 'Timing',
     default: 'even',
     options: [
-      { value: 'even', label: 'regular' },
+      { value: 'even', label: 'even' },
       { value: 'random', label: 'random' },
     ],
-    help: 'One after another at the same distance of time, or at random moments of their frame.',
+    help: 'Even spaces births equally in time; random puts each at a random moment of its frame.',
   },
 });
 
@@ -53,7 +53,7 @@ const parameters = describe({
 export const rate = defineEmission({
   kind: 'rate',
   label: 'rate',
-  summary: 'So many particles a second or a frame, each born at its own moment inside the frame.',
+  summary: 'A steady stream of particles.',
   parameters,
   compile({ values, valuesAt, fps, start, round, gate, hashRandom }) {
     const { rate: given, per, variance, moments } = values;

@@ -5,7 +5,7 @@ import { defineFalloffShape, allAlong, coreAndReach, roundedUp, setUnit } from '
 export const ball = defineFalloffShape({
   kind: 'ball',
   label: 'ball',
-  summary: 'Measured from a point: d is the distance to the centre.',
+  summary: 'Measured from the centre.',
   bounded: true,
   formula: 'd = |x|',
   source: 'geometry',

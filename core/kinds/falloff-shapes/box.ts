@@ -10,18 +10,22 @@ const size = (label: string) =>
     default: 2,
     min: 0,
     usual: [0, 10],
-    help: `${label} of the solid box, from face to face.`,
+    help: `The ${label.toLowerCase()} of the box.`,
   }) as const;
 
 const parameters = describe({
   width: size('Width'),
   height: size('Height'),
   depth: size('Depth'),
-  core: { ...coreAndReach.core, default: 0, help: 'How far outside the faces the field is still at full strength.' },
+  core: {
+    ...coreAndReach.core,
+    default: 0,
+    help: 'The distance outside the box up to which the field has full strength.',
+  },
   reach: {
     ...coreAndReach.reach,
     default: 0.5,
-    help: 'How far outside the faces the falloff has run its course. Not less than the core.',
+    help: 'The distance outside the box beyond which the field is zero. At least the inner radius.',
   },
 });
 
@@ -29,7 +33,7 @@ const parameters = describe({
 export const box = defineFalloffShape({
   kind: 'box',
   label: 'box',
-  summary: 'A solid box: full strength inside, and a falloff measured outward from its faces.',
+  summary: 'A box with full strength inside. The falloff is measured outwards from its faces.',
   bounded: true,
   formula: 'd = |max(|x| − half, 0)|',
   source: 'geometry',

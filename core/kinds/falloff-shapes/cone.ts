@@ -15,27 +15,27 @@ const parameters = describe({
     min: 0,
     above: true,
     usual: [0.1, 10],
-    help: 'From the tip, which is at its place, along its own Y to the flat end.',
+    help: 'The length along Y, from the tip to the flat end.',
   },
   angle: {
     type: 'number',
-    label: 'Opening',
+    label: 'Half angle',
     unit: '°',
     default: 25,
     min: 0.1,
     max: 85,
     usual: [5, 60],
-    help: 'Between its axis and its side.',
+    help: 'The angle between the axis and the side.',
   },
   core: {
     ...coreAndReach.core,
     default: 0,
-    help: 'How far outside the solid cone the field is still at full strength.',
+    help: 'The distance outside the cone up to which the field has full strength.',
   },
   reach: {
     ...coreAndReach.reach,
     default: 0.4,
-    help: 'How far outside it the falloff has run its course. Not less than the core.',
+    help: 'The distance outside the cone beyond which the field is zero. At least the inner radius.',
   },
 });
 
@@ -52,7 +52,7 @@ function toSide(r: number, y: number, ar: number, ay: number, br: number, by: nu
 export const cone = defineFalloffShape({
   kind: 'cone',
   label: 'cone',
-  summary: 'A solid cone from its place along its own Y: full strength inside, and a falloff measured outward.',
+  summary: 'A cone with full strength inside. The falloff is measured outwards from its surface.',
   bounded: true,
   formula: 'd = 0 inside; outside the distance to its side or flat end',
   source: 'geometry',

@@ -3,8 +3,8 @@ import { defineFalloffShape } from './extent';
 /** No falloff: the same everywhere. */
 export const everywhere = defineFalloffShape({
   kind: 'everywhere',
-  label: 'everywhere',
-  summary: 'No falloff: every particle feels the field at full strength, wherever it is.',
+  label: 'no falloff',
+  summary: 'The field has full strength everywhere.',
   bounded: false,
   formula: 'd = 0',
   source: 'common practice, no source',

@@ -82,21 +82,21 @@ export function radiiOf(extent: Values): { readonly core: number; readonly reach
 export const coreAndReach = describe({
   core: {
     type: 'number',
-    label: 'Core',
+    label: 'Inner radius',
     unit: 'm',
     default: 0.5,
     min: 0,
     usual: [0, 5],
-    help: 'The distance up to which the field is at full strength.',
+    help: 'The distance up to which the field has full strength.',
   },
   reach: {
     type: 'number',
-    label: 'Reach',
+    label: 'Outer radius',
     unit: 'm',
     default: 2,
     min: 0,
     usual: [0, 10],
-    help: 'The distance at which the falloff has run its course. Not less than the core.',
+    help: 'The distance beyond which the field is zero. At least the inner radius.',
   },
 });
 

@@ -33,7 +33,7 @@ function across(values: Values, u: number): { point: Vector; p: Vector; q: Vecto
 export const path = defineFalloffShape({
   kind: 'path',
   label: 'around a path',
-  summary: 'Measured from a path, drawn in the view or of a form of its own: a bent tube.',
+  summary: 'Measured from a path: a bent tube.',
   bounded: true,
   formula: 'd = |x − nearest point of the path|',
   source: 'geometry; smooth paths are centripetal Catmull–Rom splines, Barry & Goldman 1988',

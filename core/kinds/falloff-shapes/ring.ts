@@ -10,7 +10,7 @@ const parameters = describe({
     default: 1.5,
     min: 0,
     usual: [0, 10],
-    help: 'Of the circle that is measured from, in its own XZ plane.',
+    help: 'The radius of the circle.',
   },
   core: { ...coreAndReach.core, default: 0.2 },
   reach: { ...coreAndReach.reach, default: 0.8 },
@@ -20,7 +20,7 @@ const parameters = describe({
 export const ring = defineFalloffShape({
   kind: 'ring',
   label: 'ring',
-  summary: 'Measured from a circle lying flat: a tube bent round.',
+  summary: 'Measured from a horizontal circle: a torus.',
   bounded: true,
   formula: 'd = √((√(x² + z²) − R)² + y²)',
   source: 'geometry',

@@ -10,7 +10,7 @@ const parameters = describe({
     default: 2,
     min: 0,
     usual: [0, 10],
-    help: 'Of the line that is measured from, along its own Y.',
+    help: 'The length of the line, along Y.',
   },
   ...coreAndReach,
 });
@@ -19,7 +19,7 @@ const parameters = describe({
 export const rod = defineFalloffShape({
   kind: 'rod',
   label: 'rod',
-  summary: 'Measured from a line of some length: a column with round ends.',
+  summary: 'Measured from a line: a column with round ends.',
   bounded: true,
   formula: 'd = |x − nearest point of the line|',
   source: 'geometry',

@@ -5,13 +5,13 @@ const parameters = describe({
   ...coreAndReach,
   side: {
     type: 'choice',
-    label: 'Side',
+    label: 'Sides',
     default: 'both',
     options: [
       { value: 'both', label: 'both sides' },
       { value: 'front', label: 'front only' },
     ],
-    help: 'On both sides of the plane, or only in front of it (its own +Y); behind it then lies beyond the reach.',
+    help: 'On both sides of the plane, or only on its +Y side; behind it the field is then zero.',
   },
 });
 
@@ -22,7 +22,7 @@ const HALF = 2;
 export const slab = defineFalloffShape({
   kind: 'slab',
   label: 'slab',
-  summary: 'Measured from a plane (the place’s own XZ): a layer of even thickness without end.',
+  summary: 'Measured from a horizontal plane: an infinite layer of even thickness.',
   bounded: true,
   formula: 'd = |y|',
   source: 'geometry',

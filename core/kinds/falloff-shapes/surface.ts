@@ -24,7 +24,7 @@ const meshOf = ({ mesh }: { readonly mesh: string }, resources: Resources) => re
 export const surface = defineFalloffShape({
   kind: 'surface',
   label: 'around a surface',
-  summary: 'Measured from the surface of a mesh of the scene, on both sides.',
+  summary: 'Measured from the surface of a mesh, on both sides.',
   bounded: true,
   formula: 'd = |x − nearest point of the mesh|',
   source: 'geometry, through a tree of bounding boxes (package three-mesh-bvh)',
@@ -69,8 +69,8 @@ export const surface = defineFalloffShape({
     };
   },
   empty(values, resources) {
-    if (values.mesh === '') return 'no mesh is chosen for its extent';
-    return meshOf(values, resources) ? undefined : 'the mesh of its extent is missing';
+    if (values.mesh === '') return 'no mesh is chosen for its falloff shape';
+    return meshOf(values, resources) ? undefined : 'the mesh of its falloff shape is missing';
   },
   surface: meshOf,
   fitted: () => ({}),

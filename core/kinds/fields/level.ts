@@ -4,8 +4,7 @@ import { defineField } from '../contracts/field';
 export const level = defineField({
   kind: 'level',
   label: 'level',
-  summary:
-    'A bare number within its extent. It moves nothing; a group combines levels into a mask that modulators read.',
+  summary: 'A number within its falloff. It moves nothing; a group combines masks for modulators to read.',
   glyph: 'M4 20V10h4v10M10 20V4h4v16M16 20v-7h4v7',
   formula: 'x = S',
   source: 'common practice, no source',
@@ -13,8 +12,8 @@ export const level = defineField({
   actions: ['level'],
   startsWith: { extent: 'ball', profile: 'smooth' },
   starts: [
-    { name: 'Full', note: 'one within the core', strength: 1, settings: {} },
-    { name: 'Half', note: 'one half within the core', strength: 0.5, settings: {} },
+    { name: 'Full', note: '1 inside the inner radius', strength: 1, settings: {} },
+    { name: 'Half', note: '0.5 inside the inner radius', strength: 0.5, settings: {} },
   ],
   parameters: {},
   examples: [

@@ -21,8 +21,8 @@ const parameters = describe({
   form: {
     ...pathParameters.form,
     default: 'extent',
-    options: [{ value: 'extent', label: 'its extent’s' }, ...pathForms],
-    help: 'The path that its extent is measured from; or one of its own, so that the extent can be another.',
+    options: [{ value: 'extent', label: 'the falloff’s' }, ...pathForms],
+    help: 'The path of the falloff, or a separate path.',
   },
   towards: {
     type: 'number',
@@ -242,7 +242,7 @@ export const path = defineField({
     deliversAtZero: (settings) => settings.towards !== 0 || settings.around !== 0,
     silent({ settings, extent }) {
       const values = pathValues(settings, extent);
-      return values ? pathTrouble(values) : 'its extent is not a path';
+      return values ? pathTrouble(values) : 'its falloff shape is not a path';
     },
   },
   compile({ settings, strength, stream, extent, moves }) {

@@ -13,9 +13,13 @@ const parameters = describe({
   outward: share(
     'Outward',
     0,
-    'Away from the line, circle or middle that the extent is measured from; negative is inward.',
+    'The flow away from the line, circle or centre of the falloff shape. Negative flows inwards.',
   ),
-  lengthwise: share('Lengthwise', 1, 'Along the extent: the axis of a rod or cone, round a ring, along a path.'),
+  lengthwise: share(
+    'Lengthwise',
+    1,
+    'The flow along the falloff shape: the axis of a rod or cone, around a ring, along a path.',
+  ),
   swirl: share('Swirl', 0.4, 'Round that, by the right-hand rule.'),
   noise: { ...share('Noise', 0, 'How much of a vector noise is added.'), min: 0 },
   size: {
@@ -47,7 +51,7 @@ export const zoneFlow = defineField({
   starts: [
     {
       name: 'Pipe',
-      note: 'runs along its extent',
+      note: 'flows along its falloff shape',
       strength: 2,
       settings: { outward: -0.3, lengthwise: 1, swirl: 0, noise: 0 },
     },
@@ -84,7 +88,7 @@ export const zoneFlow = defineField({
   },
   diagnose: {
     silent({ extent, settings }) {
-      if (!extents.get(extent.kind).form) return 'the extent “everywhere” has no form to flow along';
+      if (!extents.get(extent.kind).form) return 'without a falloff shape there is nothing to flow along';
       const { outward, lengthwise, swirl, noise } = settings;
       return outward === 0 && lengthwise === 0 && swirl === 0 && noise === 0
         ? 'outward, lengthwise, swirl and noise are all 0'

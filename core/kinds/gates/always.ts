@@ -4,7 +4,7 @@ import { defineGate } from './gate';
 export const always = defineGate({
   kind: 'always',
   label: 'always',
-  summary: 'On at every frame.',
+  summary: 'Active on every frame.',
   parameters: {},
   compile: () => () => true,
 });

@@ -9,7 +9,7 @@ const parameters = describe({
     default: 'mod(frame − 4, 17) < 2',
     most: 1000,
     formula: 'gate',
-    help: `On where it is not 0. Names: ${FRAME_NAMES.join(', ')}, and the dials.`,
+    help: `Active on the frames where the result is not 0. Names: ${FRAME_NAMES.join(', ')}, and the dials.`,
   },
 });
 
@@ -17,7 +17,7 @@ const parameters = describe({
 export const formula = defineGate({
   kind: 'formula',
   label: 'formula',
-  summary: 'On at the frames where a formula is true, or any number but 0.',
+  summary: 'Active on the frames where a formula is true.',
   parameters,
   compile(values, clock) {
     const value = frameFormula(values.formula, clock);

@@ -27,7 +27,7 @@ const parameters = describe({
 export const pulses = defineGate({
   kind: 'pulses',
   label: 'pulses',
-  summary: 'On for some frames, again and again.',
+  summary: 'Active for some frames, again and again.',
   parameters,
   compile(values) {
     const { every, on, from } = values;

@@ -4,17 +4,17 @@ import { defineGate } from './gate';
 const parameters = describe({
   spans: {
     type: 'spans',
-    label: 'Windows',
+    label: 'Ranges',
     default: [[0, 24]],
-    help: 'On from the first frame of each, up to but without its last.',
+    help: 'Each range starts at its first frame and ends before its last.',
   },
 });
 
 /** On inside windows of frames [from, to). */
 export const windows = defineGate({
   kind: 'windows',
-  label: 'windows of frames',
-  summary: 'On inside one or more windows of frames, each from its first frame up to but without its last.',
+  label: 'frame ranges',
+  summary: 'Active in one or more ranges of frames.',
   parameters,
   compile(values) {
     const { spans } = values;

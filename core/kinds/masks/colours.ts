@@ -4,7 +4,7 @@ import { defineMask, rangeParameters } from './mask';
 export const colours = defineMask({
   kind: 'colours',
   label: 'mesh colours',
-  summary: 'By the brightness of the colours a mesh has at its corners.',
+  summary: 'Births follow the brightness of the mesh’s vertex colours.',
   parameters: rangeParameters('', 0.5, 1, 0.2, [0, 1]),
   needsMesh: true,
   measures: { label: 'brightness', unit: '', value: () => (place) => place.shade },

@@ -12,7 +12,7 @@ const parameters = describe({
     default: '0.5 + 0.5 × cos(12 × sqrt(x^2 + z^2))',
     most: 1000,
     formula: 'mask',
-    help: `A number at each birth place. Names: ${NAMES.join(', ')}, and the dials.`,
+    help: `A number for each place of birth. Names: ${NAMES.join(', ')}, and the dials.`,
   },
   ...rangeParameters('', 0.5, 1, 0.2, [0, 1]),
 });
@@ -25,7 +25,7 @@ const trouble = ({ values, dials }: Pick<MaskSource<ValuesOf<typeof parameters>>
 export const formula = defineMask({
   kind: 'formula',
   label: 'formula',
-  summary: 'Only where an expression of the place, its normal, the time and the dials is between two limits.',
+  summary: 'Births only where a formula of position, normal, time and dials lies between two limits.',
   parameters,
   measures: {
     label: 'formula',

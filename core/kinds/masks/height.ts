@@ -4,7 +4,7 @@ import { defineMask, rangeParameters } from './mask';
 export const height = defineMask({
   kind: 'height',
   label: 'height',
-  summary: 'Only between two heights, measured in the emitter’s own frame.',
+  summary: 'Births only between two heights, measured from the emitter.',
   parameters: rangeParameters('m', -1, 1, 0.2, [-5, 5]),
   measures: { label: 'height', unit: 'm', value: () => (place) => place.y },
 });

@@ -12,7 +12,7 @@ const parameters = describe({
     min: 0.001,
     max: 10000,
     usual: [0.1, 5],
-    help: 'About how wide the hollows are that it looks for.',
+    help: 'The width of the hollows to find.',
   },
 });
 
@@ -29,7 +29,7 @@ function depthOf({ values, surface }: MaskSource<ValuesOf<typeof parameters>>) {
 export const hollows = defineMask({
   kind: 'hollows',
   label: 'hollows',
-  summary: 'Only where a mesh lies deeper than what is round it; negative limits take its ridges.',
+  summary: 'Births only in the hollows of a mesh. Negative limits select its ridges.',
   parameters,
   needsMesh: true,
   measures: { label: 'depth of hollows', unit: 'm', value: depthOf },

@@ -41,9 +41,9 @@ export const defineMask = <D extends Description>(kind: MaskKind<ValuesOf<D>> & 
 /** A switch that every mask has. */
 const inverted = {
   type: 'switch',
-  label: 'Inverted',
+  label: 'Invert',
   default: false,
-  help: 'Takes what it would leave, and leaves what it would take.',
+  help: 'Swaps the places that the mask keeps and rejects.',
 } as const;
 
 const limit = (label: string, unit: string, value: number, usual: readonly [number, number], help: string) =>

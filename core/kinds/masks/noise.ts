@@ -13,7 +13,7 @@ const parameters = describe({
     min: 0.001,
     max: 10000,
     usual: [0.1, 5],
-    help: 'Width of its patches.',
+    help: 'The width of the patches.',
   },
   octaves: {
     type: 'number',
@@ -24,10 +24,10 @@ const parameters = describe({
     max: 8,
     whole: true,
     usual: [1, 5],
-    help: 'Finer copies laid over it, each half as strong.',
+    help: 'The number of finer layers of noise. More octaves add finer detail.',
   },
   ...rangeParameters('', 0.5, 1, 0.15, [0, 1]),
-  seed: { ...seed, help: 'Another seed gives other patches.' },
+  seed: { ...seed, help: 'Another seed gives different patches.' },
 });
 
 function levelOf({ values, stream }: MaskSource<ValuesOf<typeof parameters>>) {
@@ -52,7 +52,7 @@ function levelOf({ values, stream }: MaskSource<ValuesOf<typeof parameters>>) {
 export const noise = defineMask({
   kind: 'noise',
   label: 'noise',
-  summary: 'In patches of noise, between two of its levels 0 … 1.',
+  summary: 'Births in patches of noise, between two levels.',
   parameters,
   measures: { label: 'level', unit: '', value: levelOf },
 });

@@ -8,9 +8,9 @@ const parameters = describe({
   ...rangeParameters('°', 0, 30, 8, [0, 90]),
   flat: {
     type: 'switch',
-    label: 'Of flat faces',
+    label: 'Flat faces',
     default: false,
-    help: 'The slope of each face as it is, in steps; otherwise the smooth surface through its corners.',
+    help: 'Uses the slope of each flat face. When off, the slope changes smoothly across the surface.',
   },
 });
 
@@ -24,7 +24,7 @@ function slopeOf({ values }: MaskSource<ValuesOf<typeof parameters>>) {
 export const slope = defineMask({
   kind: 'slope',
   label: 'slope',
-  summary: 'Only where the surface leans between two angles: 0° lies flat, 90° is a wall, 180° is an overhang.',
+  summary: 'Births only where the slope lies between two angles: 0° is level ground, 90° a wall, 180° an overhang.',
   parameters,
   measures: { label: 'slope', unit: '°', value: slopeOf },
 });

@@ -8,14 +8,14 @@ const parameters = describe({
     type: 'choice',
     label: 'Picture',
     default: 'patches',
-    options: [...patterns.map(({ value, label }) => ({ value, label })), { value: 'image', label: 'an image' }],
+    options: [...patterns.map(({ value, label }) => ({ value, label })), { value: 'image', label: 'image' }],
     help: 'A built-in pattern, or one of the scene’s images.',
   },
   image: {
     type: 'image',
     label: 'Image',
     default: '',
-    help: 'PNG or JPEG, read as brightness.',
+    help: 'A PNG or JPEG image, used as brightness.',
     shown: (v) => v['pattern'] === 'image',
   },
   ...rangeParameters('', 0.5, 1, 0.2, [0, 1]),
@@ -32,7 +32,7 @@ function levelOf({ values, resources }: MaskSource<ValuesOf<typeof parameters>>)
 export const texture = defineMask({
   kind: 'texture',
   label: 'texture',
-  summary: 'By the brightness of a picture, on the texture coordinates of a mesh or across a flat shape.',
+  summary: 'Births follow the brightness of a picture, on the UV coordinates of a mesh or across a flat shape.',
   parameters,
   measures: { label: 'brightness', unit: '', value: levelOf },
 });

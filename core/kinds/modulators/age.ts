@@ -4,13 +4,13 @@ import { defineModulator, amountParameters } from './modulator';
 const parameters = describe({
   of: {
     type: 'choice',
-    label: 'Age',
+    label: 'Age unit',
     default: 'life',
     options: [
-      { value: 'life', label: 'as a share of life' },
-      { value: 'seconds', label: 'in seconds' },
+      { value: 'life', label: 'fraction of the lifetime' },
+      { value: 'seconds', label: 'seconds' },
     ],
-    help: '0 at birth to 1 at death, or seconds.',
+    help: 'Age from 0 at birth to 1 at death, or in seconds.',
   },
   ...amountParameters('', 0, 1, true),
 });
@@ -18,8 +18,8 @@ const parameters = describe({
 /** ν is the particle's own age. */
 export const age = defineModulator({
   kind: 'age',
-  label: 'own age',
-  summary: 'The particle’s own age: a field that takes hold later, or lets go.',
+  label: 'age',
+  summary: 'Depends on the particle’s age, so that a field takes hold later or lets go.',
   formula: 'w ← w·(1 − a·(1 − ν)), ν the age',
   source: 'common practice, no source',
   parameters,

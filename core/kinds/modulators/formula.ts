@@ -22,7 +22,7 @@ const parameters = describe({
 export const formula = defineModulator({
   kind: 'formula',
   label: 'formula',
-  summary: 'Any expression of distance and time, of place, and of the particle’s own age, speed and key.',
+  summary: 'Any formula of distance, time and position, and of the particle’s age, speed and number.',
   formula: 'w ← w·(1 − a·(1 − ν)), ν the formula',
   source: 'common practice, no source',
   parameters,

@@ -2,15 +2,15 @@ import { describe } from '../../document/parameters';
 import { defineModulator, amountParameters } from './modulator';
 
 const parameters = describe({
-  group: { type: 'reference', to: 'group', label: 'Group', default: '', help: 'A group of levels of this scene.' },
+  group: { type: 'reference', to: 'group', label: 'Group', default: '', help: 'A group of masks of this scene.' },
   ...amountParameters('', 0, 1, false),
 });
 
 /** ν is what a group of levels comes to at the particle. */
 export const group = defineModulator({
   kind: 'group',
-  label: 'group of levels',
-  summary: 'What a group of levels comes to where the particle is: one mask for several fields.',
+  label: 'group of masks',
+  summary: 'The value of a group of masks at the particle: one mask for several fields.',
   formula: 'w ← w·(1 − a·(1 − ν)), ν the group’s level',
   source: 'common practice, no source',
   parameters,

@@ -9,7 +9,7 @@ const parameters = describe({
     label: 'Noise',
     default: 'gradient',
     options: noiseOptions,
-    help: 'Soft patches, or cells, or crests.',
+    help: 'The kind of noise: soft patches, cells or crests.',
   },
   size: {
     type: 'number',
@@ -18,7 +18,7 @@ const parameters = describe({
     default: 0.5,
     min: 0.001,
     usual: [0.05, 5],
-    help: 'Width of its patches.',
+    help: 'The width of the patches.',
   },
   octaves: {
     type: 'number',
@@ -29,16 +29,16 @@ const parameters = describe({
     max: 8,
     whole: true,
     usual: [1, 5],
-    help: 'Finer copies, each half as strong.',
+    help: 'The number of finer layers, each half as strong as the one before.',
   },
   drift: {
     type: 'vector',
     label: 'Drift',
     unit: 'm/s',
     default: [0, 0, 0],
-    help: 'The velocity at which the whole pattern moves.',
+    help: 'The velocity of the pattern.',
   },
-  seed: { ...seed, help: 'Another seed gives other patches.' },
+  seed: { ...seed, help: 'Another seed gives different patches.' },
   ...followParameters,
   ...amountParameters('', 0, 1, false),
 });
@@ -47,7 +47,7 @@ const parameters = describe({
 export const noise = defineModulator({
   kind: 'noise',
   label: 'noise',
-  summary: 'Patches of noise between 0 and 1: breaks a field up.',
+  summary: 'Patches of noise between 0 and 1, which break a field up.',
   placed: true,
   seeded: true,
   formula: 'w ← w·(1 − a·(1 − ν)), ν noise in 0…1',

@@ -4,8 +4,8 @@ import { defineModulator, amountParameters } from './modulator';
 /** ν is the particle's own speed in m/s. */
 export const speed = defineModulator({
   kind: 'speed',
-  label: 'own speed',
-  summary: 'The particle’s own speed: only what is fast is held back, only what is slow is pushed.',
+  label: 'speed',
+  summary: 'Depends on the particle’s speed, so that a field acts on fast or slow particles only.',
   formula: 'w ← w·(1 − a·(1 − ν)), ν the speed',
   source: 'common practice, no source',
   parameters: amountParameters('m/s', 0, 2, true),

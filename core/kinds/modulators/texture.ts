@@ -13,7 +13,7 @@ const parameters = describe({
     min: 0,
     above: true,
     usual: [0.1, 20],
-    help: 'Of the picture, along X.',
+    help: 'The width of the picture, along X.',
   },
   depth: {
     type: 'number',
@@ -23,9 +23,14 @@ const parameters = describe({
     min: 0,
     above: true,
     usual: [0.1, 20],
-    help: 'Of the picture, along Z.',
+    help: 'The depth of the picture, along Z.',
   },
-  tile: { type: 'switch', label: 'Tile', default: false, help: 'Repeated without end, or with its edges drawn out.' },
+  tile: {
+    type: 'switch',
+    label: 'Tile',
+    default: false,
+    help: 'Repeats the picture. When off, its edge pixels continue outwards.',
+  },
   ...followParameters,
   ...amountParameters('', 0, 1, false),
 });
@@ -38,7 +43,7 @@ const PICTURE = { pattern: 'image', image: 'p' } as const;
 export const texture = defineModulator({
   kind: 'texture',
   label: 'texture',
-  summary: 'The brightness of a picture that is thrown through space along its own Y.',
+  summary: 'The brightness of a picture, projected along its Y axis.',
   placed: true,
   formula: 'w ← w·(1 − a·(1 − ν)), ν the brightness',
   source: 'bilinear interpolation, textbook numerical methods',

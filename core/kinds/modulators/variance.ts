@@ -6,22 +6,22 @@ import { defineModulator, amountParameters } from './modulator';
 const parameters = describe({
   variance: {
     type: 'number',
-    label: 'Variance',
+    label: 'Variation',
     unit: '',
     default: 0.5,
     min: 0,
     usual: [0, 1],
-    help: 'Particles feel 1 ± this, each always the same.',
+    help: 'Each particle’s factor is 1 ± up to this, and never changes.',
   },
-  seed: { ...seed, help: 'Another seed deals the differences out anew.' },
+  seed: { ...seed, help: 'Another seed gives each particle a different factor.' },
   ...amountParameters('', 0, 2, false),
 });
 
 /** ν = 1 + V·(2u − 1), u by the particle's key, or that of its strand. */
 export const variance = defineModulator({
   kind: 'variance',
-  label: 'variance',
-  summary: 'A fixed difference from particle to particle, by its key.',
+  label: 'variation',
+  summary: 'A fixed random factor for each particle.',
   seeded: true,
   formula: 'w ← w·(1 − a·(1 − ν)), ν = 1 + V·(2u − 1)',
   source: 'common practice, no source',

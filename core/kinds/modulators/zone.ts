@@ -5,13 +5,13 @@ const parameters = describe({
   zone: { type: 'reference', to: 'zone', label: 'Zone', default: '', help: 'One of the scene’s zones.' },
   side: {
     type: 'choice',
-    label: 'For those',
+    label: 'Acts on particles',
     default: 'inside',
     options: [
-      { value: 'inside', label: 'in it' },
-      { value: 'outside', label: 'not in it' },
+      { value: 'inside', label: 'inside the zone' },
+      { value: 'outside', label: 'outside the zone' },
     ],
-    help: 'Whom the field acts on.',
+    help: 'The particles that the field acts on.',
   },
   ...amountParameters('', 0, 1, false),
 });
@@ -20,7 +20,7 @@ const parameters = describe({
 export const zone = defineModulator({
   kind: 'zone',
   label: 'zone',
-  summary: 'Only the particles that are in a zone, or all but those.',
+  summary: 'Lets a field act on particles inside or outside a zone only.',
   formula: 'w ← w·(1 − a·(1 − ν)), ν = 1 in the zone',
   source: 'common practice, no source',
   parameters,

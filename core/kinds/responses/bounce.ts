@@ -3,25 +3,29 @@ import { Purpose } from '../../lib/random/lookup';
 import { defineResponse, along, share, shareOf } from './response';
 
 const parameters = describe({
-  restitution: share(
-    'Restitution',
-    0.4,
-    'Share of the speed off the surface that is left after a bounce; 1 loses nothing.',
+  restitution: share('Restitution', 0.4, 'The fraction of the speed that is left after a bounce; 1 loses none.'),
+  restitutionVariance: share(
+    'Restitution variation',
+    0,
+    'Each particle’s restitution is larger or smaller than the set one by up to this.',
   ),
-  restitutionVariance: share('± restitution', 0, 'Restitutions differ by up to this, both ways, by particle.'),
   slip: share(
-    'Slip',
+    'Tangential gain',
     0.8,
-    'Share of the speed along the surface that is kept at a bounce, and a frame while lying on it.',
+    'The fraction of the speed along the surface that is kept at each bounce, and in each frame of contact. Below 1 is friction; above 1 speeds particles up.',
   ),
-  slipVariance: share('± slip', 0, 'Slips differ by up to this, both ways, by particle.'),
+  slipVariance: share(
+    'Tangential variation',
+    0,
+    'Each particle’s tangential gain is larger or smaller than the set one by up to this.',
+  ),
 });
 
 /** Bounces (Newton's law of restitution: v′ₙ = −e·vₙ), and comes to rest once it is slow. */
 export const bounce = defineResponse({
   kind: 'bounce',
   label: 'bounce',
-  summary: 'Particles bounce off, lose speed each time, and come to rest.',
+  summary: 'Particles bounce, lose speed and come to rest.',
   parameters,
   examples: [
     { values: { restitution: 0.5, slip: 0.8 }, rebound: { fate: 'goes on', away: 1.5, along: 0.8, grip: 0.2 } },

@@ -4,7 +4,7 @@ import { defineResponse } from './response';
 export const die = defineResponse({
   kind: 'die',
   label: 'die',
-  summary: 'Particles end where they hit.',
+  summary: 'Particles die on contact.',
   parameters: {},
   examples: [{ rebound: { fate: 'dies', away: 0, along: 0 } }],
   compile: () => (_impact, rebound) => {

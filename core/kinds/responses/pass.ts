@@ -4,7 +4,7 @@ import { defineResponse } from './response';
 export const pass = defineResponse({
   kind: 'pass',
   label: 'pass',
-  summary: 'Particles go through; where the collider splits them, they leave pieces behind.',
+  summary: 'Particles pass through. If the collider splits them, they leave pieces behind.',
   parameters: {},
   examples: [{ rebound: { fate: 'passes', away: 0, along: 1 } }],
   compile: () => (_impact, rebound) => {

@@ -4,15 +4,23 @@ import { Purpose } from '../../lib/random/lookup';
 import { defineResponse, share, shareOf } from './response';
 
 const parameters = describe({
-  slip: share('Slip', 0.98, 'Share of the speed along the surface that is kept a frame; 1 is without friction.'),
-  slipVariance: share('± slip', 0, 'Slips differ by up to this, both ways, by particle.'),
+  slip: share(
+    'Tangential gain',
+    0.98,
+    'The fraction of the speed along the surface that is kept in each frame. 1 is frictionless.',
+  ),
+  slipVariance: share(
+    'Tangential variation',
+    0,
+    'Each particle’s tangential gain is larger or smaller than the set one by up to this.',
+  ),
 });
 
 /** Loses its speed towards the surface and goes on along it. */
 export const slide = defineResponse({
   kind: 'slide',
   label: 'slide',
-  summary: 'Particles do not bounce: they go on along the surface.',
+  summary: 'Particles slide along the surface without bouncing.',
   parameters,
   examples: [
     { values: { slip: 0.81 }, impact: { frames: 0.5 }, rebound: { fate: 'goes on', away: 0, along: 0.9, grip: 0.19 } },

@@ -4,7 +4,7 @@ import { defineResponse } from './response';
 export const stick = defineResponse({
   kind: 'stick',
   label: 'stick',
-  summary: 'Particles stay where they hit, and move with the surface.',
+  summary: 'Particles stay where they hit and move with the surface.',
   parameters: {},
   examples: [{ rebound: { fate: 'sticks', away: 0, along: 0 } }],
   compile: () => (_impact, rebound) => {

@@ -108,7 +108,7 @@ export function ProfileCanvas({
     <button
       className="absolute inset-y-0 w-3 -translate-x-1/2 cursor-ew-resize touch-none"
       style={{ left: `${(100 * x(value)) / WIDTH}%` }}
-      aria-label={`${parameter === 'core' ? 'Core' : 'Reach'}: ${value} m, drag or use the arrow keys`}
+      aria-label={`${parameter === 'core' ? 'Inner radius' : 'Outer radius'}: ${value} m, drag or use the arrow keys`}
       onPointerDown={(event) => {
         const { left, width } = box.current!.getBoundingClientRect();
         hold(event, ({ clientX }) =>

@@ -97,7 +97,7 @@ function Editor({ thing, owner }: { thing: WithReach; owner: ReachOwner }) {
           <X size={14} />
         </button>
       </header>
-      <div className="my-1 flex flex-wrap gap-0.5" role="group" aria-label="Profile">
+      <div className="my-1 flex flex-wrap gap-0.5" role="group" aria-label="Falloff curve">
         {profiles.list.map((p) => (
           <button
             key={p.kind}

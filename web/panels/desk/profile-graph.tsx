@@ -52,7 +52,7 @@ export function ProfileGraph({
     <button
       className={`absolute h-3 w-3 -translate-x-1/2 -translate-y-1/2 touch-none rounded-full border-2 border-current hover:border-lamp ${parameter === 'core' ? 'bg-panel' : 'bg-current'}`}
       style={{ left: `${Math.min(100, x(value))}%`, top: y(weight(value)) }}
-      aria-label={`${parameter === 'core' ? 'Core' : 'Reach'} of ${field.name}: ${value} m`}
+      aria-label={`${parameter === 'core' ? 'Inner radius' : 'Outer radius'} of ${field.name}: ${value} m`}
       onPointerDown={drag(parameter)}
       onKeyDown={(event) => {
         const sign = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];

@@ -109,7 +109,7 @@ export function FalloffOrDiagnosis({ field }: { field: Field }) {
         )}
         {reason.look && (
           <button className="text-button mt-0.5 px-0 text-xs" onClick={() => lookAt(field, reason.look!)}>
-            look at its {reason.look === 'extent' ? 'extent' : 'numbers'}
+            go to its {reason.look === 'extent' ? 'falloff' : 'settings'}
           </button>
         )}
         {reason.goTo !== undefined && (

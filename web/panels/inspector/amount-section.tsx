@@ -40,7 +40,7 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
     editEmitters(ids, (e) => e.amounts[row] && void (e.amounts[row][name] = value));
   const counts = !shapes.get(emitter.shape.kind).fromParticles;
   return (
-    <Section title="Amount">
+    <Section title="Emission">
       <Count emitter={emitter} />
       {counts &&
         emitter.amounts.map((amount, row) => (

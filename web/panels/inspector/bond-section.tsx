@@ -10,8 +10,8 @@ import { Section } from './section';
 export function BondSection({ emitter, ids }: { emitter: Emitter; ids: readonly string[] }) {
   const { kind } = emitter.bond;
   return (
-    <Section title="Bond">
-      <KindChoice label="Particles are" registry={bonds} kind={kind} onChange={(next) => setBond(ids, next)} />
+    <Section title="Body">
+      <KindChoice label="Body" registry={bonds} kind={kind} onChange={(next) => setBond(ids, next)} />
       <ParameterRows
         description={bonds.get(kind).parameters}
         of={{ sort: 'emitters', id: emitter.id, prefix: 'bond.' }}

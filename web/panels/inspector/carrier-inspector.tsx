@@ -29,7 +29,7 @@ export function CarrierInspector({ carrier }: { carrier: Carrier }) {
         />
         <p className="pt-2 text-xs text-second">
           {all.length === 0
-            ? 'Nothing stands on it yet: choose it under “Carried by” in the place of another thing.'
+            ? 'Nothing is attached to it yet: choose it under “Attached to” in the transform of another thing.'
             : 'It carries'}
         </p>
         <ul>

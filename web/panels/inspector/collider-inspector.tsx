@@ -83,7 +83,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
       </Section>
       <Section title="Contact">
         <KindChoice
-          label="They"
+          label="On contact"
           registry={responses}
           kind={collider.response.kind}
           onChange={(kind) =>
@@ -118,7 +118,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           onChange={set}
         />
       </Section>
-      <Section title="Sends" aside="whose particles hit it, and how bouncy">
+      <Section title="Sends" aside="which emitters it stops, and how bouncy it is for each">
         {scene.emitters.map((emitter) => {
           const hit = hitOf(collider, emitter.id);
           return (

@@ -25,9 +25,9 @@ import { Section } from './section';
 
 /** Births, in the groups in which one thinks of them. */
 const GROUPS: readonly (readonly [string, readonly (keyof typeof birthParameters)[]])[] = [
-  ['Life', ['immortal', 'life', 'lifeVariance', 'lifeSpread']],
-  ['Start', ['speed', 'speedVariance', 'along', 'direction', 'axes', 'spread', 'inherit']],
-  ['Body', ['size', 'sizeVariance', 'mass', 'massVariance', 'drag', 'dragVariance']],
+  ['Lifetime', ['immortal', 'life', 'lifeVariance', 'lifeSpread']],
+  ['Launch', ['speed', 'speedVariance', 'along', 'direction', 'axes', 'spread', 'inherit']],
+  ['Size, mass and drag', ['size', 'sizeVariance', 'mass', 'massVariance', 'drag', 'dragVariance']],
 ];
 const TURNING = ['orientation', 'angles', 'tilt', 'spin', 'spinVariance', 'spinBy', 'spinAbout', 'spinAxis'] as const;
 
@@ -112,7 +112,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
       ))}
       {!shape.fromParticles && <BondSection emitter={emitter} ids={ids} />}
       {isSeenToTurn(emitter) && (
-        <Section title="Turning">
+        <Section title="Orientation and spin">
           <ParameterRows
             description={narrowed(birthParameters, TURNING)}
             of={{ ...of, prefix: 'birth.' }}

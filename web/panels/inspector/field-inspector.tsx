@@ -74,12 +74,7 @@ function GroupRow({ field }: { field: Field }) {
   const options = [{ value: '', label: 'none' }, ...groups.map(({ id, name }) => ({ value: id, label: name }))];
   return (
     <LabelledRow label={fieldParameters.group.label} help={fieldParameters.group.help}>
-      <Choice
-        label="In group"
-        value={field.group}
-        options={options}
-        onChange={(group) => void moveTo(field.id, group)}
-      />
+      <Choice label="Group" value={field.group} options={options} onChange={(group) => void moveTo(field.id, group)} />
     </LabelledRow>
   );
 }
@@ -146,13 +141,16 @@ export function FieldInspector({ field }: { field: Field }) {
       </div>
       <FalloffSection thing={field} owner={owner} />
       <ModulatorSection thing={field} owner={owner} />
-      <Section title="Span">
+      <Section title="Active range">
         <ParameterRows description={SPAN} values={field} onChange={(name, value) => setOwn(field.id, name, value)} />
       </Section>
       <SendSection thing={field} owner={owner} />
       <PlaceSection
         owner={owner}
-        scale={{ label: 'Scale of the extent', help: 'Core and reach grow with it. The strength does not change.' }}
+        scale={{
+          label: 'Falloff scale',
+          help: 'Scales the falloff shape with its radii. The strength stays the same.',
+        }}
       />
       <div className="flex gap-2 px-4 py-3">
         <button className="line-button" onClick={() => duplicateFields([field.id])}>

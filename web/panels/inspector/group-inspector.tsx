@@ -97,7 +97,7 @@ export function GroupInspector({ group }: { group: Group }) {
         {hosts.length > 0 && (
           <LabelledRow label={groupParameters.group.label} help={groupParameters.group.help}>
             <Choice
-              label="In group"
+              label="Group"
               value={group.group}
               options={[{ value: '', label: 'none' }, ...hosts.map(({ id, name }) => ({ value: id, label: name }))]}
               onChange={(to) => void moveTo(group.id, to)}
@@ -110,7 +110,10 @@ export function GroupInspector({ group }: { group: Group }) {
       <SendSection thing={group} owner={owner} />
       <PlaceSection
         owner={owner}
-        scale={{ label: 'Scale of the extent', help: 'Core and reach grow with it. The strength does not change.' }}
+        scale={{
+          label: 'Falloff scale',
+          help: 'Scales the falloff shape with its radii. The strength stays the same.',
+        }}
       />
       <div className="flex gap-2 px-4 py-3">
         <button

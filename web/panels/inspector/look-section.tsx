@@ -73,7 +73,7 @@ export function LookSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
   const { fps } = useSceneOf((scene) => scene.time);
   const offered = looks.list.filter(({ draws }) => draws === undefined || draws === emitter.bond.kind);
   return (
-    <Section title="Look" aside={emitter.besides.length > 0 ? 'one over the other' : undefined}>
+    <Section title="Look" aside={emitter.besides.length > 0 ? 'drawn over one another' : undefined}>
       <DiagnosisNote lead="It strobes" reason={whyStrobes(emitter, fps)} />
       {looksOf(emitter).map((look, row) => (
         <LookRows key={`${row} ${look.kind}`} emitter={emitter} ids={ids} row={row} />

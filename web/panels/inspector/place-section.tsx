@@ -87,7 +87,7 @@ function KeyList({ owner, name, keys }: { owner: PlaceOwner; name: PlaceNumber; 
 /** Where a thing is, how it moves, and what carries it. */
 export function PlaceSection({
   owner,
-  title = 'Place',
+  title = 'Transform',
   scale,
   children,
 }: {

@@ -55,7 +55,7 @@ export function FalloffSection({ thing, owner }: Props) {
         }
       >
         <KindChoice
-          label="Extent"
+          label="Falloff shape"
           registry={extents}
           kind={thing.extent.kind}
           onChange={(kind) => setExtentKind(owner, kind)}
@@ -63,7 +63,7 @@ export function FalloffSection({ thing, owner }: Props) {
         {extent.bounded && (
           <>
             <KindChoice
-              label="Profile"
+              label="Falloff curve"
               registry={profiles}
               kind={thing.profile.kind}
               onChange={(kind) => setProfileKind(owner, kind)}
@@ -163,7 +163,7 @@ export function ModulatorSection({ thing, owner }: Props) {
 export function SendSection({ thing, owner }: Props) {
   const { emitters } = useScene();
   return (
-    <Section title="Sends" aside="how much each emitter feels">
+    <Section title="Sends" aside="strength for each emitter">
       {emitters.map((emitter) => (
         <ShareRow
           key={emitter.id}

@@ -59,7 +59,7 @@ export function SceneInspector() {
           }
         />
       </Section>
-      <Section title="While you work" aside="never in a file">
+      <Section title="Working view" aside="not in renders">
         <ParameterRows
           description={workParameters}
           values={scene.work}
@@ -70,7 +70,7 @@ export function SceneInspector() {
       <SoundSection />
       <PlaceSection
         owner={{ type: 'whole' }}
-        title="The whole result"
+        title="Scene transform"
         scale={{ label: 'Scale', help: 'Size of all that is drawn. What is simulated stays in metres of the scene.' }}
       >
         <ParameterRows

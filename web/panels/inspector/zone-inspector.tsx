@@ -59,7 +59,10 @@ export function ZoneInspector({ zone }: { zone: Zone }) {
       <FalloffSection thing={zone} owner={owner} />
       <ModulatorSection thing={zone} owner={owner} />
       <SendSection thing={zone} owner={owner} />
-      <PlaceSection owner={owner} scale={{ label: 'Scale of the extent', help: 'Core and reach grow with it.' }} />
+      <PlaceSection
+        owner={owner}
+        scale={{ label: 'Falloff scale', help: 'Scales the falloff shape with its radii.' }}
+      />
       <div className="flex gap-2 px-4 py-3">
         <button className="line-button" onClick={() => duplicateZone(zone.id)}>
           Duplicate

@@ -110,7 +110,7 @@ export function LiveExample({ scene }: { scene: Scene }) {
         className="block w-full border border-rule"
         style={{ aspectRatio: `${WIDTH} / ${HEIGHT}` }}
         role="img"
-        aria-label="A cloud of particles under this field, with the extent drawn"
+        aria-label="A cloud of particles under this field, with its falloff shape drawn"
         data-testid="live-example"
       />
       <button

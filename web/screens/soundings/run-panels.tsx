@@ -41,7 +41,7 @@ const UNITS: Readonly<Record<Quantity, readonly [string, string]>> = {
   speed: ['speed', 'm/s'],
   age: ['age', 's'],
   height: ['height', 'm'],
-  distance: ['distance to the extent', 'm'],
+  distance: ['distance to the falloff shape', 'm'],
 };
 
 const LEAST: NumberParameter = {
