@@ -199,7 +199,7 @@ test('when a field is on is a bar in the deck: pulled by its end and its ease; t
   await strip(page, 'Vortex').locator('header').getByTitle('Vortex', { exact: true }).click();
   await inspected(page);
   const inspector = page.getByLabel('Inspector');
-  await inspector.getByRole('checkbox', { name: 'Active range' }).check();
+  await inspector.getByRole('checkbox', { name: 'Limited range' }).check();
   await page.getByRole('button', { name: 'keys', exact: true }).click();
   const deck = page.getByRole('region', { name: 'Keys' });
   const end = deck.getByRole('button', { name: /^Vortex, end of span 1/ });

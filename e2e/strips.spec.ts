@@ -128,7 +128,7 @@ test('the desk has two states: kept, flipped by one key with the picture of each
   await inspected(page);
   await goToFrame(page, 60);
   const first = await viewPixels(page);
-  await page.getByRole('button', { name: 'keep as A, try B' }).click();
+  await page.getByRole('button', { name: 'store A · switch to B' }).click();
   const fader = page.getByRole('slider', { name: 'Strength of Vortex' });
   const old = await fader.getAttribute('aria-valuenow');
   await fader.focus();
@@ -149,7 +149,7 @@ test('the desk has two states: kept, flipped by one key with the picture of each
   await page.getByRole('button', { name: 'State B' }).click();
   await expect(fader).toHaveAttribute('aria-valuenow', set!);
   await page.getByRole('button', { name: 'adopt B' }).click();
-  await expect(page.getByRole('button', { name: 'keep as A, try B' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'store A · switch to B' })).toBeVisible();
   await expect(fader).toHaveAttribute('aria-valuenow', set!);
 });
 
@@ -278,7 +278,7 @@ test('the handbook opens on what has the focus, plays, and sends its field to th
   await page.getByRole('button', { name: 'Send to the desk' }).click();
   await simulated(page);
   await expect(strip(page, 'vortex').last()).toBeVisible();
-  await expect(strip(page, 'vortex').last().getByRole('slider', { name: 'Gather' })).toHaveAttribute(
+  await expect(strip(page, 'vortex').last().getByRole('slider', { name: 'Inward pull' })).toHaveAttribute(
     'aria-valuenow',
     '3',
   );

@@ -153,7 +153,7 @@ describe('what can’t stand together is refused in words', () => {
 
   it('members that act in unlike ways, a product of what is no level, groups in a circle, a mask that reads itself', () => {
     expect(faults({}, [push(1), push(1, { actsAs: 'carry', name: 'Breeze' })])).toEqual([
-      '“Breeze” acts as carry and can’t stand in the group “G”, whose members act as acceleration; allowed there is acceleration.',
+      '“Breeze” acts as flow and can’t stand in the group “G”, whose members act as acceleration; allowed there is acceleration.',
     ]);
     expect(faults({ rule: 'product' }, [push(1)])[0]).toBe(
       '“G” can’t multiply members that act as acceleration: the rule product takes levels only.',

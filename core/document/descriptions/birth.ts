@@ -65,10 +65,10 @@ export const birthParameters = describe({
     label: 'Launch direction',
     default: 'normal',
     options: [
-      { value: 'normal', label: 'along the normal' },
+      { value: 'normal', label: 'normal' },
       { value: 'direction', label: 'one direction' },
-      { value: 'tangent', label: 'along the tangent' },
-      { value: 'outward', label: 'outward from the centre' },
+      { value: 'tangent', label: 'tangent' },
+      { value: 'outward', label: 'outward' },
     ],
     help: 'Along the normal, particles leave the surface at right angles; along the tangent, they follow it; outward, they fly away from the emitter’s centre.',
   },

@@ -26,7 +26,7 @@ export const fieldParameters = describe({
   },
   spanned: {
     type: 'switch',
-    label: 'Active range',
+    label: 'Limited range',
     default: false,
     help: 'Limits the field to a range of frames.',
   },

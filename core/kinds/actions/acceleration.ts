@@ -4,7 +4,7 @@ import { magnitude, type ActionKind } from './action';
 export const acceleration: ActionKind = {
   kind: 'acceleration',
   label: 'acceleration',
-  summary: 'An acceleration, the same for light and heavy particles. a += w·F.',
+  summary: 'Accelerates light and heavy particles alike. a += w·F.',
   unit: 'm/s²',
   vectorUnit: 'm/s²',
   formula: 'a += w·F',

@@ -3,15 +3,15 @@ import type { ActionKind } from './action';
 /** U += w·F: the field is a moving medium of velocity F, held on to by drag. */
 export const carry: ActionKind = {
   kind: 'carry',
-  label: 'carry',
+  label: 'flow',
   summary:
-    'A moving medium: particles are brought up to its speed by their drag, and no further. A particle whose drag is 0 is not carried at all. U += w·F.',
+    'A moving medium. Drag brings particles up to its speed and no further; a particle without drag does not move with it. U += w·F.',
   unit: 'm/s',
   vectorUnit: 'm/s',
   formula: 'U += w·F',
   source: 'relative velocity in drag laws, textbook fluid mechanics',
   advice:
-    'For currents and winds: nothing is ever faster than the medium. With a drag rate at or below 1/s it moves particles less than an acceleration of the same number; give them more drag for a firmer grip.',
+    'For currents and winds: no particle becomes faster than the medium. With a drag rate of 1/s or less it moves particles less than an acceleration of the same value; more drag gives it more grip.',
   parameters: {},
   needsDrag: true,
   isVector: true,

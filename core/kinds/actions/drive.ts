@@ -7,9 +7,9 @@ import { addToBlend } from './rate';
  */
 export const driveAction: ActionKind = {
   kind: 'drive',
-  label: 'drive',
+  label: 'set velocity',
   summary:
-    'Draws the velocity to the field’s own, whatever the mass or drag; the strength is the share that is replaced a frame. 1 sets the velocity outright.',
+    'Replaces the velocity by the field’s own, whatever the mass or drag. The strength is the fraction replaced in each frame; 1 sets the velocity at once.',
   unit: 'a frame',
   vectorUnit: 'm/s',
   blends: { default: 0.1, usual: [-1, 1] },
@@ -17,7 +17,7 @@ export const driveAction: ActionKind = {
   formula: 'v ← F̄ + (v − F̄)·e^(−Σλ·dt), λ = −fps·ln(1 − |w|)',
   source: 'exponential relaxation, textbook',
   advice:
-    'Where a field shall set the motion, whatever the mass and drag: a few per cent a frame leads gently, 1 leaves no will of their own.',
+    'For fields that should set the motion. A few per cent per frame guide particles gently; 1 overrides all other motion.',
   parameters: {},
   needsDrag: false,
   isVector: true,

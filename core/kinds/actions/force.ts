@@ -4,7 +4,7 @@ import { magnitude, type ActionKind } from './action';
 export const force: ActionKind = {
   kind: 'force',
   label: 'force',
-  summary: 'A force in newtons: heavy particles answer less. a += w·F / m.',
+  summary: 'A force in newtons, which accelerates heavy particles less. a += w·F / m.',
   unit: 'N',
   vectorUnit: 'N',
   formula: 'a += w·F / m',

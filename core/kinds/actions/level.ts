@@ -3,9 +3,9 @@ import type { ActionKind } from './action';
 /** A bare number that moves nothing: groups combine it, and a modulator reads it there. */
 export const level: ActionKind = {
   kind: 'level',
-  label: 'level',
+  label: 'mask',
   summary:
-    'A bare number that moves nothing by itself: a group combines levels, and a modulator of other fields reads the group.',
+    'A number that moves nothing by itself. A group combines masks, and modulators of other fields read the group.',
   unit: '',
   formula: 'nothing by itself',
   source: 'common practice, no source',

@@ -4,8 +4,8 @@ import type { ActionKind } from './action';
 /** x moves by w·F·dt; v is left alone. */
 export const shift: ActionKind = {
   kind: 'shift',
-  label: 'shift',
-  summary: 'Moves particles along and leaves their velocity alone: they stop when it stops. x += w·F·dt.',
+  label: 'move',
+  summary: 'Changes positions and leaves velocities alone: particles stop when the field stops. x += w·F·dt.',
   unit: 'm/s',
   vectorUnit: 'm/s',
   formula: 'x += w·F·dt',

@@ -4,7 +4,7 @@ import type { ActionKind } from './action';
 export const slow: ActionKind = {
   kind: 'slow',
   label: 'drag',
-  summary: 'A drag: takes speed away in proportion to it. C += w·rate; the total is never negative.',
+  summary: 'A drag, which slows particles in proportion to their speed. C += w·rate; the total is never negative.',
   unit: '1/s',
   vectorUnit: '1/s',
   formula: 'C += w·rate, q += w·coefficient',

@@ -3,12 +3,12 @@ import { defineField } from '../contracts/field';
 /** A bare number within its extent: what groups of levels are made of. */
 export const level = defineField({
   kind: 'level',
-  label: 'level',
+  label: 'mask',
   summary: 'A number within its falloff. It moves nothing; a group combines masks for modulators to read.',
   glyph: 'M4 20V10h4v10M10 20V4h4v16M16 20v-7h4v7',
   formula: 'x = S',
   source: 'common practice, no source',
-  strength: { label: 'Level', default: 1, usual: [0, 1] },
+  strength: { label: 'Value', default: 1, usual: [0, 1] },
   actions: ['level'],
   startsWith: { extent: 'ball', profile: 'smooth' },
   starts: [

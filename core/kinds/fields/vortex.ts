@@ -37,13 +37,20 @@ const parameters = describe({
   },
   gather: {
     type: 'number',
-    label: 'Gather',
+    label: 'Inward pull',
     unit: '=',
     default: 0,
     usual: [-5, 5],
-    help: 'Pull towards the axis; negative flings out.',
+    help: 'The pull towards the axis. Negative pushes outwards.',
   },
-  lift: { type: 'number', label: 'Lift', unit: '=', default: 0, usual: [-5, 5], help: 'Push along the axis.' },
+  lift: {
+    type: 'number',
+    label: 'Lift',
+    unit: '=',
+    default: 0,
+    usual: [-5, 5],
+    help: 'The push along the axis. Negative pushes the other way.',
+  },
 });
 
 type Settings = ValuesOf<typeof parameters>;

@@ -47,11 +47,11 @@ const parameters = describe({
   },
   tow: {
     type: 'number',
-    label: 'Tow',
+    label: 'Own motion',
     unit: '',
     default: 0,
     usual: [0, 2],
-    help: 'How much of its own motion is added: 1 takes particles along as a moving hull would.',
+    help: 'How much of the field’s own motion is added to the wind. At 1 it takes particles along like a moving hull.',
   },
 });
 

@@ -119,7 +119,7 @@ export function FalloffOrDiagnosis({ field }: { field: Field }) {
         )}
       </div>
     );
-  if (!extents.get(field.extent.kind).bounded) return <span className="pb-2 text-xs text-faint">everywhere alike</span>;
+  if (!extents.get(field.extent.kind).bounded) return <span className="pb-2 text-xs text-faint">no falloff</span>;
   return (
     <>
       <ProfileGraph

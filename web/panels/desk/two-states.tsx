@@ -65,14 +65,14 @@ export function TwoStates() {
     return (
       <button
         className="text-button"
-        title="Keeps the desk as it is, as state A, and goes on with state B: flip between the two with B"
+        title="Stores the desk as state A and continues with state B. Press B to switch between the two."
         onClick={() => {
           takePicture(stage.rig, state);
           keepDesk();
           flipDesk();
         }}
       >
-        keep as A, try B
+        store A · switch to B
       </button>
     );
   return (

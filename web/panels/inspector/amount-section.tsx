@@ -76,7 +76,7 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
           className="text-button mt-1 -ml-1 flex items-center gap-1"
           onClick={() => editEmitters(ids, (e) => void e.amounts.push(amounts.defaults('rate')))}
         >
-          <Plus size={13} /> add an amount
+          <Plus size={13} /> add an emission
         </button>
       )}
       <GateRows

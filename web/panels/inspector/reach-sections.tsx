@@ -50,8 +50,8 @@ export function FalloffSection({ thing, owner }: Props) {
         title="Falloff"
         aside={
           extent.bounded
-            ? `${extent.label} · ${profiles.get(thing.profile.kind).label} · slope ${thing.profile.slope}`
-            : 'everywhere alike'
+            ? `${extent.label} · ${profiles.get(thing.profile.kind).label} · steepness ${thing.profile.slope}`
+            : ''
         }
       >
         <KindChoice
