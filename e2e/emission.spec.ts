@@ -121,7 +121,7 @@ test('each bad mesh file gets its sentence where it was dropped, and nothing is 
   await dropMesh(page, 'huge.obj', QUAD.replace(/^v (-?)2 0 (-?)2$/gm, 'v $190000 0 $290000'));
   await expect(page.getByTestId('mesh-drop')).toContainText(/It is 1.80e\+5 m wide/);
   await page.getByRole('button', { name: 'Fit to 4 m' }).click();
-  await expect(page.getByRole('textbox', { name: 'Size of a unit' })).not.toHaveValue('1');
+  await expect(page.getByRole('textbox', { name: 'Unit size' })).not.toHaveValue('1');
 });
 
 test('a mask is set on the histogram of its mesh, and shown on the surface', async ({ page }) => {
@@ -174,7 +174,7 @@ test('a gate by formula: live errors under the character, and the births it says
   await page.getByRole('combobox', { name: 'Gate' }).selectOption('formula');
   const formula = page.getByRole('textbox', { name: 'Formula' });
   await formula.fill('mod(fram, 4) < 2');
-  await expect(page.getByRole('alert')).toContainText('“fram” is not known; known are frame, time');
+  await expect(page.getByRole('alert')).toContainText('“fram” is not a known name. Names are frame, time');
   await formula.fill('frame >= 200');
   await formula.press('Enter');
   await expect(page.getByRole('status').filter({ hasText: 'never open' })).toBeVisible();
@@ -287,7 +287,7 @@ test('no emitter is offered its own particles; one that is born from another’s
   await goToFrame(page, 48);
   await add(page, /^emitter/);
   await page.getByRole('combobox', { name: 'Shape' }).selectOption('particles');
-  const source = page.getByRole('combobox', { name: 'From the particles of' });
+  const source = page.getByRole('combobox', { name: 'Parent emitter' });
   await expect(source.getByRole('option')).toHaveText(['none', 'Emitter']);
   await source.selectOption({ label: 'Emitter' });
   await simulated(page);

@@ -72,7 +72,7 @@ test('a path field: snapped to, dragged in the view, read from an SVG file, with
   await inspector.getByRole('button', { name: 'Emit at its start' }).click();
   await inspected(page);
   await expect(inspector.getByRole('combobox', { name: 'Shape' })).toHaveValue('path');
-  await expect(inspector.getByRole('combobox', { name: 'Born' })).toHaveValue('start');
+  await expect(inspector.getByRole('combobox', { name: 'Births' })).toHaveValue('start');
 });
 
 test('a formula is completed, told what is wrong at its character, shows live values, and reads a dial', async ({
@@ -97,7 +97,7 @@ test('a formula is completed, told what is wrong at its character, shows live va
   await inspected(page);
   const x = inspector.getByRole('textbox', { name: 'X', exact: true });
   await x.fill('2 × heigth');
-  await expect(inspector.getByRole('alert')).toContainText('“heigth” is not known');
+  await expect(inspector.getByRole('alert')).toContainText('“heigth” is not a known name');
   await x.fill('5 × ga');
   await expect(page.getByRole('option', { name: /^gain/ })).toBeVisible();
   await page.getByRole('option', { name: /^gain/ }).click();
@@ -146,7 +146,7 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
   const image = reader.getOutputData(0) as ReturnType<typeof vtkImageData.newInstance>;
   expect(image.getPointData().getVectors().getNumberOfComponents()).toBe(3);
 
-  await inspector.getByRole('combobox', { name: 'From', exact: true }).selectOption('file');
+  await inspector.getByRole('combobox', { name: 'Source', exact: true }).selectOption('file');
   await expect(grid).toContainText('no file is chosen');
   await inspector
     .getByLabel('Grid file')

@@ -46,7 +46,7 @@ describe('why nothing appears, in words with a fix that works', () => {
       'gate that can’t be read',
       { gate: { kind: 'formula', formula: 'fram > 3' } },
       {},
-      /^its gate can’t be read: “fram” is not known/,
+      /^its gate can’t be read: “fram” is not a known name/,
     ],
     [
       'burst outside the run',

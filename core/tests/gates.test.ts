@@ -95,7 +95,7 @@ describe('gates (common practice)', () => {
   it('a formula that can’t be read shuts the gate, and says why', () => {
     expect(openAt({ kind: 'formula', formula: 'frame <' })).toEqual([]);
     expect(gates.get('formula').broken!({ formula: 'fram < 3' }, clock.dials)).toMatch(
-      /“fram” is not known; known are frame, time/,
+      /“fram” is not a known name. Names are frame, time/,
     );
     expect(gates.get('formula').broken!({ formula: 'frame < 3' }, clock.dials)).toBeUndefined();
   });

@@ -44,8 +44,8 @@ describe('the handbook', () => {
   });
 
   it('says when shift and when acceleration is the better choice', () => {
-    expect(actions.get('shift').advice).toMatch(/Take acceleration instead/);
-    expect(actions.get('acceleration').advice).toMatch(/Against shift/);
+    expect(actions.get('shift').advice).toMatch(/Use acceleration/);
+    expect(actions.get('acceleration').advice).toMatch(/Use move instead/);
   });
 
   it('what is changed on a page changes its example', () => {

@@ -161,7 +161,7 @@ describe('masks', () => {
   it('a formula that can’t be read takes no birth, and says why', () => {
     expect(chance('formula', { formula: 'x +' }, {}) > 0).toBe(false);
     expect(masks.get('formula').broken!({ values: { formula: 'hight' }, dials: DIALS })).toMatch(
-      /its formula can’t be read: “hight” is not known/,
+      /its formula can’t be read: “hight” is not a known name/,
     );
     const scene = onMount({ masks: [{ kind: 'formula', formula: 'mod(4 × x, 1) < 0.5', low: 0.5, high: 1, ramp: 0 }] });
     const { count, columns } = runTo(scene, 0).populations[0]!;

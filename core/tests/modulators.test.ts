@@ -149,6 +149,6 @@ describe('modulators multiply a weight', () => {
         image: () => undefined,
         dials: { names: [], at: () => [] },
       }),
-    ).toMatch(/“q” is not known/);
+    ).toMatch(/“q” is not a known name/);
   });
 });

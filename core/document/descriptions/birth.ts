@@ -48,7 +48,7 @@ export const birthParameters = describe({
       { value: 'even', label: 'uniform' },
       { value: 'tail', label: 'long-tailed' },
     ],
-    help: 'Uniform: every lifetime within the variation is equally likely. Long-tailed: most particles live a little shorter, and a few live far longer.',
+    help: 'Uniform makes all lifetimes within the variation equally likely. Long-tailed lets a few particles live much longer.',
     shown: (v) => mortal(v) && v['lifeVariance'] !== 0,
   },
   speed: {
@@ -70,7 +70,7 @@ export const birthParameters = describe({
       { value: 'tangent', label: 'tangent' },
       { value: 'outward', label: 'outward' },
     ],
-    help: 'Along the normal, particles leave the surface at right angles; along the tangent, they follow it; outward, they fly away from the emitter’s centre.',
+    help: 'Normal leaves the surface at right angles, tangent follows it, and outward points away from the emitter’s centre.',
   },
   direction: {
     type: 'vector',
@@ -142,7 +142,7 @@ export const birthParameters = describe({
     default: 0.4,
     min: 0,
     usual: [0, 5],
-    help: 'The grip of the air or water on a particle. Higher drag slows particles sooner and lets flows carry them better: speed decays at the rate drag ÷ mass.',
+    help: 'The grip of air or water on a particle. More drag slows it sooner and lets flows carry it better.',
   },
   dragVariance: variance('Drag variation', 'kg/s', 'drag', [0, 5]),
   orientation: {
@@ -192,7 +192,7 @@ export const birthParameters = describe({
       { value: 'time', label: 'per second' },
       { value: 'way', label: 'rolling, per metre' },
     ],
-    help: 'Per second, a particle spins at a steady rate. Rolling, it spins with the distance that it travels, and stands still when it rests.',
+    help: 'Per second, spin is steady. Rolling, it grows with the speed of the particle and stops when it rests.',
     shown: (v) => v['spin'] !== 0 || v['spinVariance'] !== 0,
   },
   spinAbout: {

@@ -97,7 +97,7 @@ export const outputParameters = describe({
     whole: true,
     usual: [1, 64],
     fixed: true,
-    help: 'How many pictures are averaged into each frame for motion blur and depth of field. More samples give smoother blur and take longer; 1 turns both off.',
+    help: 'The pictures averaged into each frame for motion blur and depth of field. More are smoother and slower; 1 turns both off.',
   },
   shutter: {
     type: 'number',

@@ -10,7 +10,7 @@ export const acceleration: ActionKind = {
   formula: 'a += w·F',
   source: 'textbook mechanics',
   advice:
-    'The plain choice for pulls and pushes: it goes on adding speed for as long as it lasts, the same for light and heavy. Against shift: take acceleration where particles shall keep their swing when the field lets go, and shift where they shall stop with it.',
+    'For pulls and pushes. Speed builds up for as long as the field acts. Use move instead where particles should stop with the field.',
   parameters: {},
   needsDrag: false,
   isVector: true,

@@ -11,7 +11,7 @@ export const shift: ActionKind = {
   formula: 'x += w·F·dt',
   source: 'textbook kinematics',
   advice:
-    'Moves particles as a hand would: they do not speed up, do not swing, and stop when the field lets go. Good for nudging, for wrapping a cloud round a form, and for jitter. Take acceleration instead where the motion shall live on after the field, build up, or be felt by drag and by colliders.',
+    'For nudges, jitter, and wrapping a cloud around a shape. Use acceleration where motion should build up, last after the field, or meet drag and colliders.',
   parameters: {},
   needsDrag: false,
   isVector: true,

@@ -132,12 +132,12 @@ export const net = defineBody({
   kind: 'net',
   label: 'soft mesh',
   summary:
-    'Each birth is the whole mesh of the emitter’s shape: its vertices are particles that feel the fields, kept together by its edges.',
+    'Each birth is a copy of the emitter’s mesh. Its vertices are particles, held together by springs along its edges.',
   parameters,
   formula: 'm·ẍ = F − m·(2πf)²·(x − x₀) for its place; the same of each length for edges and folds',
   source: 'Macklin, Müller & Chentanez 2016, “XPBD”',
   advice:
-    'For sails, skirts, jellies and anything soft. One burst of 1 makes one mesh. Back to its form keeps a jelly in shape; at 0, with a group held, it hangs as a cloth.',
+    'For sails, skirts, jellies and anything soft. A burst of 1 makes one mesh. Shape stiffness keeps a jelly in shape; at 0, with a part pinned, the mesh hangs like cloth.',
   points(_values, shape, resources) {
     const mesh = meshOf(shape, resources);
     return mesh ? weldedOf(mesh).count : 1;

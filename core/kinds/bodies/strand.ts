@@ -207,12 +207,12 @@ export const strand = defineBody({
   kind: 'strand',
   label: 'strands',
   summary:
-    'Each birth is a strand: a row of particles that stands off its root in the direction in which it leaves. The root is held; the rest feels the fields and is held together by what the strand is made of.',
+    'Each birth is a strand: a row of particles from a fixed root in the launch direction. Fields move all but the root.',
   parameters,
   formula: 'B·x⁗ + (T·x′)′ = μ·(a − ẍ) along the strand, |x′| = 1; f = 3.516/(2π)·√(B/(μ·L⁴))',
   source: 'Euler–Bernoulli; quadratic bending after Bergou et al. 2006; stepped by backward Euler',
   advice:
-    'For weed, hair, ropes and tentacles. Give particles some drag, so that wind and currents take hold of them. A strand stiffer at the root stands up and plays at its tip. More substeps let it swing longer: the step itself damps a little.',
+    'For weed, hair, ropes and tentacles. Give particles some drag, so that flows move them. A stiff root makes a strand stand up while its tip plays. More substeps let it swing for longer.',
   points: (values) => values.points,
   compile(values) {
     const settings = values;

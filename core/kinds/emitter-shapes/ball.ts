@@ -11,17 +11,17 @@ const parameters = describe({
     default: 0.5,
     min: 0,
     usual: [0, 5],
-    help: 'Radius of the ball.',
+    help: 'The radius of the ball.',
   },
   from: {
     type: 'choice',
-    label: 'From',
+    label: 'Births',
     default: 'volume',
     options: [
-      { value: 'volume', label: 'the volume' },
-      { value: 'surface', label: 'the surface' },
+      { value: 'volume', label: 'in the volume' },
+      { value: 'surface', label: 'on the surface' },
     ],
-    help: 'Whether the ball is filled, or only its surface gives off particles.',
+    help: 'Births fill the volume, or lie on the surface only.',
   },
 });
 
@@ -31,7 +31,7 @@ const parameters = describe({
 export const ball = defineEmitterShape({
   kind: 'ball',
   label: 'ball',
-  summary: 'A ball, from its surface or its whole volume; particles leave it outwards.',
+  summary: 'A ball, from its volume or surface. The normal points outwards.',
   parameters,
   sampler(values) {
     const { radius, from } = values;

@@ -3,7 +3,7 @@ import { boxEdges, boxHandles } from '../../lib/geometry/outline';
 import { defineEmitterShape, lieFlat } from './shape';
 
 const side = (label: string, axis: string) =>
-  ({ type: 'number', label, unit: 'm', default: 1, min: 0, usual: [0, 10], help: `Along its own ${axis}.` }) as const;
+  ({ type: 'number', label, unit: 'm', default: 1, min: 0, usual: [0, 10], help: `The size along ${axis}.` }) as const;
 
 const parameters = describe({ width: side('Width', 'X'), height: side('Height', 'Y'), depth: side('Depth', 'Z') });
 
@@ -11,7 +11,7 @@ const parameters = describe({ width: side('Width', 'X'), height: side('Height', 
 export const box = defineEmitterShape({
   kind: 'box',
   label: 'box',
-  summary: 'A box, evenly filled; particles leave it upwards.',
+  summary: 'A box, evenly filled. The normal points up.',
   parameters,
   sampler(values) {
     const { width, height, depth } = values;

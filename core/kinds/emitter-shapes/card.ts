@@ -3,15 +3,15 @@ import { widthHandle } from '../../lib/geometry/outline';
 import { defineEmitterShape, lieFlat } from './shape';
 
 const parameters = describe({
-  width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own X.' },
-  depth: { type: 'number', label: 'Depth', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own Z.' },
+  width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'The size along X.' },
+  depth: { type: 'number', label: 'Depth', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'The size along Z.' },
 });
 
 /** A rectangle in the place's XZ plane, even over its area; the normal is up. */
 export const card = defineEmitterShape({
   kind: 'card',
   label: 'card',
-  summary: 'A flat rectangle, evenly filled; particles leave it upwards.',
+  summary: 'A flat rectangle, evenly filled. The normal points up.',
   parameters,
   sampler(values) {
     const { width, depth } = values;

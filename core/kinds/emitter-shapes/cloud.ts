@@ -15,17 +15,17 @@ const parameters = describe({
     least: 1,
     fromFile: MOST_CLOUD,
     default: [[0, 0, 0]],
-    help: 'The places of a file of points, one birth after another.',
+    help: 'The points of a file, one for each birth.',
   },
   order: {
     type: 'choice',
     label: 'Order',
     default: 'turn',
     options: [
-      { value: 'turn', label: 'in turn' },
-      { value: 'random', label: 'at random' },
+      { value: 'turn', label: 'as in the file' },
+      { value: 'random', label: 'random' },
     ],
-    help: 'Births take the points in the order of the file, over and over; or any of them.',
+    help: 'Births use the points in the order of the file, again and again, or at random.',
   },
 });
 
@@ -33,7 +33,7 @@ const parameters = describe({
 export const cloud = defineEmitterShape({
   kind: 'cloud',
   label: 'points of a file',
-  summary: 'Points from a CSV or PLY file: what another program has measured, scattered or simulated.',
+  summary: 'Points from a CSV or PLY file.',
   parameters,
   sampler(values) {
     const { points, order } = values;

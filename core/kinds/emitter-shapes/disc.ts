@@ -11,7 +11,7 @@ const parameters = describe({
     default: 0.5,
     min: 0,
     usual: [0, 5],
-    help: 'Radius of the disc.',
+    help: 'The radius of the disc.',
   },
 });
 
@@ -19,7 +19,7 @@ const parameters = describe({
 export const disc = defineEmitterShape({
   kind: 'disc',
   label: 'disc',
-  summary: 'A flat disc, evenly filled; particles leave it upwards.',
+  summary: 'A flat disc, evenly filled. The normal points up.',
   parameters,
   sampler(values) {
     const { radius } = values;

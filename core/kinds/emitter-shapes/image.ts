@@ -10,23 +10,23 @@ const parameters = describe({
     type: 'choice',
     label: 'Picture',
     default: 'rings',
-    options: [...patterns.map(({ value, label }) => ({ value, label })), { value: 'image', label: 'an image' }],
+    options: [...patterns.map(({ value, label }) => ({ value, label })), { value: 'image', label: 'image' }],
     help: 'A built-in pattern, or one of the scene’s images.',
   },
   image: {
     type: 'image',
     label: 'Image',
     default: '',
-    help: 'PNG or JPEG, read as brightness.',
+    help: 'A PNG or JPEG image, used as brightness.',
     shown: (v) => v['pattern'] === 'image',
   },
   dark: {
     type: 'switch',
-    label: 'From the dark',
+    label: 'Invert',
     default: false,
-    help: 'Where the picture is dark, rather than where it is light.',
+    help: 'Births where the picture is dark instead of light.',
   },
-  width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own X.' },
+  width: { type: 'number', label: 'Width', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'The size along X.' },
   depth: {
     type: 'number',
     label: 'Depth',
@@ -34,7 +34,7 @@ const parameters = describe({
     default: 2,
     min: 0,
     usual: [0, 10],
-    help: 'Along its own Z; the top of the picture is at −Z.',
+    help: 'The size along Z. The top of the picture is at −Z.',
   },
 });
 
@@ -48,7 +48,7 @@ function pictureOf({ pattern, image: hash }: Settings, resources: Resources) {
 export const image = defineEmitterShape({
   kind: 'image',
   label: 'image',
-  summary: 'A card that gives off particles in proportion to the brightness of a picture.',
+  summary: 'A card with births in proportion to the brightness of a picture.',
   parameters,
   sampler(values, resources) {
     const settings = values;

@@ -10,7 +10,7 @@ const side = (label: string, axis: string, value: number) =>
     default: value,
     min: 0,
     usual: [0, 10],
-    help: `Along its own ${axis}.`,
+    help: `The size along ${axis}.`,
   }) as const;
 const count = (axis: string, value: number) =>
   ({
@@ -22,7 +22,7 @@ const count = (axis: string, value: number) =>
     max: 4096,
     whole: true,
     usual: [1, 50],
-    help: `How many stand along ${axis}.`,
+    help: `The number of points along ${axis}.`,
   }) as const;
 
 const parameters = describe({
@@ -38,7 +38,7 @@ const parameters = describe({
 export const lattice = defineEmitterShape({
   kind: 'lattice',
   label: 'lattice',
-  summary: 'Points in rows, taken one after another; particles leave them upwards.',
+  summary: 'Points in rows, used one after another. The normal points up.',
   parameters,
   sampler(values) {
     const { nx, ny, nz, width, height, depth } = values;

@@ -11,7 +11,7 @@ const parameters = describe({
     label: 'Text',
     default: 'The Quiet Mile',
     most: 200,
-    help: 'The words; a line break begins a new line.',
+    help: 'The text. It may have several lines.',
   },
   face: {
     type: 'choice',
@@ -19,9 +19,9 @@ const parameters = describe({
     default: 'instrument-sans',
     options: [
       ...TYPEFACES.map(({ value, label }) => ({ value: value as string, label: label as string })),
-      { value: 'own', label: 'a font of your own' },
+      { value: 'own', label: 'font file' },
     ],
-    help: 'One of the typefaces that ship with the application, or one from a file.',
+    help: 'A built-in typeface, or a font file.',
   },
   font: {
     type: 'text',
@@ -29,18 +29,18 @@ const parameters = describe({
     default: '',
     most: 1_500_000,
     font: true,
-    help: 'The outlines of a font from an OTF, TTF or WOFF file; they are kept in the scene.',
+    help: 'An OTF, TTF or WOFF file. Its outlines are stored in the scene.',
     shown: (v) => v['face'] === 'own',
   },
   from: {
     type: 'choice',
-    label: 'From',
+    label: 'Births',
     default: 'area',
     options: [
-      { value: 'area', label: 'the filled area' },
-      { value: 'outline', label: 'the outlines' },
+      { value: 'area', label: 'inside the letters' },
+      { value: 'outline', label: 'on the outlines' },
     ],
-    help: 'The inside of the letters, or their outlines.',
+    help: 'Births fill the letters, or lie on their outlines.',
   },
   size: {
     type: 'number',
@@ -50,7 +50,7 @@ const parameters = describe({
     min: 0.001,
     max: 10000,
     usual: [0.1, 5],
-    help: 'Height of the em: a little more than that of a capital.',
+    help: 'The font size: the height of the em.',
   },
   spacing: {
     type: 'number',
@@ -60,7 +60,7 @@ const parameters = describe({
     min: -1,
     max: 10,
     usual: [-0.1, 0.5],
-    help: 'Room added between letters.',
+    help: 'Extra space between letters.',
   },
   leading: {
     type: 'number',
@@ -70,7 +70,7 @@ const parameters = describe({
     min: 0,
     max: 10,
     usual: [0.8, 2],
-    help: 'From one line to the next.',
+    help: 'The distance from one line to the next.',
   },
   depth: {
     type: 'number',
@@ -79,7 +79,7 @@ const parameters = describe({
     default: 0,
     min: 0,
     usual: [0, 1],
-    help: 'How thick the letters are, about their plane.',
+    help: 'The thickness of the letters.',
   },
 });
 
@@ -142,7 +142,7 @@ function fromOutline(settings: Settings, layout: Layout): Sampler {
 export const lettering = defineEmitterShape({
   kind: 'lettering',
   label: 'lettering',
-  summary: 'A text: the inside of its letters, or their outlines. It stands upright and looks along +Z.',
+  summary: 'Text, upright and facing +Z.',
   parameters,
   sampler(values) {
     const settings = values;

@@ -3,14 +3,22 @@ import { widthHandle } from '../../lib/geometry/outline';
 import { defineEmitterShape, lieFlat } from './shape';
 
 const parameters = describe({
-  length: { type: 'number', label: 'Length', unit: 'm', default: 2, min: 0, usual: [0, 10], help: 'Along its own X.' },
+  length: {
+    type: 'number',
+    label: 'Length',
+    unit: 'm',
+    default: 2,
+    min: 0,
+    usual: [0, 10],
+    help: 'The length along X.',
+  },
 });
 
 /** A straight line along X, evenly filled; the normal is up. */
 export const line = defineEmitterShape({
   kind: 'line',
   label: 'line',
-  summary: 'A straight line, evenly filled; particles leave it upwards.',
+  summary: 'A straight line, evenly filled. The normal points up.',
   parameters,
   sampler(values) {
     const { length } = values;

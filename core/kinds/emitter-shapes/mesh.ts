@@ -9,21 +9,21 @@ const parameters = describe({
   mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.' },
   from: {
     type: 'choice',
-    label: 'From',
+    label: 'Births',
     default: 'surface',
     options: [
-      { value: 'surface', label: 'the surface' },
-      { value: 'vertices', label: 'the vertices' },
-      { value: 'edges', label: 'the edges' },
-      { value: 'volume', label: 'the volume' },
+      { value: 'surface', label: 'on the surface' },
+      { value: 'vertices', label: 'at the vertices' },
+      { value: 'edges', label: 'on the edges' },
+      { value: 'volume', label: 'in the volume' },
     ],
-    help: 'The surface in proportion to its area, edges to their length, vertices one after another, or what the mesh encloses.',
+    help: 'Births spread evenly over the surface, the edges or the enclosed volume, or visit the vertices in turn.',
   },
   groups: {
     type: 'names',
     label: 'Groups',
     default: [],
-    help: 'Named groups and materials it is narrowed to; none picked is all of it.',
+    help: 'Limits births to these groups and materials. If none is chosen, all count.',
   },
 });
 
@@ -168,8 +168,7 @@ const meshOf = ({ mesh }: { readonly mesh: string }, resources: Resources) => re
 export const mesh = defineEmitterShape({
   kind: 'mesh',
   label: 'mesh',
-  summary:
-    'A mesh of the scene: from its surface, vertices, edges or inside; it may be narrowed to named groups, and it may move.',
+  summary: 'A mesh of the scene: its surface, vertices, edges or volume.',
   parameters,
   sampler(values, resources) {
     const { from, groups } = values;

@@ -9,13 +9,13 @@ const parameters = describe({
   ...pathParameters,
   from: {
     type: 'choice',
-    label: 'Born',
+    label: 'Births',
     default: 'along',
     options: [
-      { value: 'along', label: 'along it' },
-      { value: 'start', label: 'at its start' },
+      { value: 'along', label: 'along the path' },
+      { value: 'start', label: 'at the start' },
     ],
-    help: 'Anywhere along the path, or all at the beginning of it; where it has several strokes, of one of them.',
+    help: 'Births spread along the path, or come at its start.',
   },
 });
 
@@ -23,7 +23,7 @@ const parameters = describe({
 export const path = defineEmitterShape({
   kind: 'path',
   label: 'path',
-  summary: 'A path, evenly filled along its length, or its start.',
+  summary: 'A path, evenly filled, or its start.',
   parameters,
   points: 'points',
   sampler(values) {

@@ -11,16 +11,16 @@ const parameters = describe({
     default: 1,
     min: 0,
     usual: [0, 5],
-    help: 'To the middle of the ring.',
+    help: 'The radius to the middle of the tube.',
   },
   tube: {
     type: 'number',
-    label: 'Tube',
+    label: 'Tube radius',
     unit: 'm',
     default: 0,
     min: 0,
     usual: [0, 1],
-    help: 'Radius of the tube that is filled; 0 is a bare circle. No more than the radius counts.',
+    help: 'The radius of the tube. 0 is a circle; at most the radius counts.',
   },
 });
 
@@ -31,7 +31,7 @@ const parameters = describe({
 export const ring = defineEmitterShape({
   kind: 'ring',
   label: 'ring',
-  summary: 'A ring lying flat, or the tube round it, evenly filled; particles leave it outwards.',
+  summary: 'A horizontal ring or torus, evenly filled. The normal points outwards.',
   parameters,
   sampler(values) {
     const { radius, tube } = values;

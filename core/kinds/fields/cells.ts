@@ -20,7 +20,7 @@ const side = (label: string) =>
     min: 0,
     above: true,
     usual: [0.1, 10],
-    help: `${label} of the box.`,
+    help: `The ${label.toLowerCase()} of the box.`,
   }) as const;
 const number = (label: string, along: string) =>
   ({
@@ -32,7 +32,7 @@ const number = (label: string, along: string) =>
     max: 64,
     whole: true,
     usual: [1, 16],
-    help: `Cells along its ${along}.`,
+    help: `The number of cells along the ${along}.`,
   }) as const;
 
 const parameters = describe({
@@ -41,27 +41,27 @@ const parameters = describe({
     label: 'Direction',
     unit: '',
     default: [0, 1, 0],
-    help: 'The way each cell points before it is turned. Its length does not matter.',
+    help: 'The direction of every cell before it is turned. Only its direction counts, not its length.',
   },
   turn: {
     type: 'number',
-    label: '± turn',
+    label: 'Turn variation',
     unit: '°',
     default: 60,
     min: 0,
     max: 180,
     usual: [0, 180],
-    help: 'Each cell is turned by up to this, about an axis of its own.',
+    help: 'Each cell is turned by up to this about a random axis.',
   },
   uneven: {
     type: 'number',
-    label: 'Uneven',
+    label: 'Strength variation',
     unit: '',
     default: 0.3,
     min: 0,
     max: 1,
     usual: [0, 1],
-    help: 'Cells differ in strength by up to this, both ways.',
+    help: 'The strength of each cell is larger or smaller by up to this.',
   },
   width: side('Width'),
   height: side('Height'),
@@ -78,7 +78,7 @@ const parameters = describe({
 export const cells = defineField({
   kind: 'cells',
   label: 'cells',
-  summary: 'A box cut into cells that each push their own way: coarse, blocky disorder that stands still.',
+  summary: 'A box of cells that each push in a random direction: coarse, static disorder.',
   glyph: 'M4 4h16v16H4zM4 12h16M12 4v16M7 9l2-2M15 7l2 2M8 15v3M15 17h3',
   formula: 'F = S · (1 ± uneven) · R(± turn) · direction, in each cell',
   source: 'common practice, no source',
@@ -91,13 +91,13 @@ export const cells = defineField({
   starts: [
     {
       name: 'Loose bricks',
-      note: 'a few large cells, each its own way',
+      note: 'a few large cells in random directions',
       strength: 1.5,
       settings: { turn: 120, uneven: 0.2, across: 3, upward: 3, deep: 3 },
     },
     {
       name: 'Shuffled',
-      note: 'many small cells, every way',
+      note: 'many small cells in all directions',
       strength: 2,
       settings: { turn: 180, uneven: 0.6, across: 10, upward: 10, deep: 10 },
     },

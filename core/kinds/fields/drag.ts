@@ -4,12 +4,12 @@ import { defineField } from '../contracts/field';
 const parameters = describe({
   quadratic: {
     type: 'number',
-    label: 'Quadratic',
+    label: 'Quadratic drag',
     unit: '1/m',
     default: 0,
     min: 0,
     usual: [0, 2],
-    help: 'Drag in proportion to the square of the speed: holds back what is fast and leaves slow drifting alone.',
+    help: 'Drag that grows with the square of the speed. It slows fast particles and leaves slow ones alone.',
   },
 });
 
@@ -17,7 +17,7 @@ const parameters = describe({
 export const drag = defineField({
   kind: 'drag',
   label: 'drag',
-  summary: 'Takes speed away, towards the speed of whatever medium carries.',
+  summary: 'Slows particles towards the speed of the medium.',
   glyph: 'M5 4v16M10 4v16M15 4v16M20 4v16',
   formula: 'v̇ = −(rate + quadratic·|v − U|)·(v − U)',
   source: 'textbook mechanics',
@@ -25,11 +25,11 @@ export const drag = defineField({
   actions: ['slow'],
   startsWith: { extent: 'everywhere', profile: 'smooth' },
   starts: [
-    { name: 'Syrup', note: 'everything comes to rest at once', strength: 4, settings: { quadratic: 0 } },
+    { name: 'Syrup', note: 'all motion stops quickly', strength: 4, settings: { quadratic: 0 } },
     { name: 'Still water', note: 'slows gently', strength: 0.6, settings: { quadratic: 0.3 } },
     {
       name: 'Air brake',
-      note: 'holds back what is fast, leaves slow drifting alone',
+      note: 'slows fast particles only',
       strength: 0,
       settings: { quadratic: 1.5 },
     },

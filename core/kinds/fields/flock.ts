@@ -17,7 +17,7 @@ const parameters = describe({
     unit: '=',
     default: 3,
     usual: [0, 10],
-    help: 'Push off each neighbour that is too near, growing from nothing at the radius; negative draws together.',
+    help: 'The push away from neighbours that are too near. Negative draws particles together.',
   },
   apart: radius('Separation radius', 0.25, 'How near is too near.'),
   alignment: {
@@ -26,7 +26,7 @@ const parameters = describe({
     unit: '1/s',
     default: 2,
     usual: [0, 10],
-    help: 'How quickly it takes on the mean velocity of its neighbours.',
+    help: 'How quickly a particle adopts the average velocity of its neighbours.',
   },
   seen: radius('Alignment radius', 0.6, 'How far off a neighbour’s motion is heeded.'),
   cohesion: {
@@ -35,28 +35,28 @@ const parameters = describe({
     unit: '1/s²',
     default: 1.5,
     usual: [0, 10],
-    help: 'Pull to the middle of its neighbours, a metre of the way there.',
+    help: 'The pull to the centre of the neighbours, per metre of distance.',
   },
   together: radius('Cohesion radius', 0.8, 'How far off a neighbour draws.'),
   view: {
     type: 'number',
-    label: 'Field of view',
+    label: 'Angle of view',
     unit: '°',
     default: 300,
     min: 0,
     max: 360,
     usual: [60, 360],
-    help: 'The whole angle about the way it goes in which neighbours are seen; 360° is all round.',
+    help: 'The angle ahead in which a particle sees neighbours. 360° is all around.',
   },
   among: {
     type: 'choice',
-    label: 'Among',
+    label: 'Flocks',
     default: 'own',
     options: [
-      { value: 'own', label: 'each emitter' },
-      { value: 'all', label: 'all together' },
+      { value: 'own', label: 'one per emitter' },
+      { value: 'all', label: 'one for all' },
     ],
-    help: 'Whether each emitter’s particles flock by themselves, or all that hear the field are one flock.',
+    help: 'Each emitter’s particles form a flock, or all particles form one.',
   },
 });
 
@@ -68,7 +68,7 @@ const parameters = describe({
 export const flock = defineField({
   kind: 'flock',
   label: 'flock',
-  summary: 'Particles heed their neighbours: they keep apart, go the same way, and stay together.',
+  summary: 'Particles keep apart from their neighbours, follow their direction and stay together.',
   glyph: 'M3 8l4 2-4 2 1-2zM10 5l4 2-4 2 1-2zM11 13l4 2-4 2 1-2zM17 9l4 2-4 2 1-2z',
   formula: 'F = S · (s·Σ r̂·(1 − d/R) + a·(v̄ − v) + c·(x̄ − x))',
   source: 'Reynolds 1987',
@@ -91,17 +91,17 @@ export const flock = defineField({
   starts: [
     {
       name: 'Shoal',
-      note: 'close, and all the same way',
+      note: 'close together in one direction',
       settings: { separation: 4, alignment: 4, cohesion: 2.5, view: 300 },
     },
     {
       name: 'Gnats',
-      note: 'held together, each its own way',
+      note: 'together, in all directions',
       settings: { separation: 2, alignment: 0.2, cohesion: 5, view: 360 },
     },
     {
       name: 'Even spread',
-      note: 'keeps apart, and nothing else',
+      note: 'separation only',
       settings: { separation: 6, alignment: 0, cohesion: 0, view: 360 },
     },
   ],

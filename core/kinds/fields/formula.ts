@@ -28,14 +28,14 @@ const expression = (label: string, value: string, help: string, ...ways: string[
 const parameters = describe({
   does: {
     type: 'choice',
-    label: 'Gives',
+    label: 'Output',
     default: 'vector',
     options: [
-      { value: 'vector', label: 'three numbers' },
-      { value: 'slope', label: 'downhill' },
-      { value: 'level', label: 'one way' },
+      { value: 'vector', label: 'vector' },
+      { value: 'slope', label: 'downhill of a height' },
+      { value: 'level', label: 'strength along a direction' },
     ],
-    help: 'Three expressions as X, Y and Z of the vector; or one expression as a height, down whose slope it pushes; or as how hard it pushes in one direction.',
+    help: 'Three formulas for X, Y and Z; or one formula for a height that particles slide down; or one for a push in a direction.',
   },
   fx: expression('X', '−z', 'Along X of its own frame.', 'vector'),
   fy: expression('Y', '0', 'Along Y.', 'vector'),
@@ -46,18 +46,18 @@ const parameters = describe({
     label: 'Direction',
     unit: '',
     default: [0, 1, 0],
-    help: 'Where it pushes. Its length does not matter.',
+    help: 'The direction of the push. Only its direction counts, not its length.',
     shown: does('level'),
   },
   fineness: {
     type: 'number',
-    label: 'Fineness',
+    label: 'Sampling distance',
     unit: 'm',
     default: 0.001,
     min: 0,
     above: true,
     usual: [0.0001, 0.1],
-    help: 'How far apart the heights are taken that a slope is made of. The distance d counts as unchanged between them.',
+    help: 'The distance between the heights from which the slope is computed. Smaller shows finer detail.',
     shown: does('slope'),
   },
 });
@@ -131,7 +131,7 @@ function slopeOf(source: FieldSource<Settings>, height: Formula): FieldRoutine {
 export const formula = defineField({
   kind: 'formula',
   label: 'formula',
-  summary: 'A vector that expressions give: three numbers, the way down a height, or a push in one direction.',
+  summary: 'A field by formula: a vector, the way down a height, or a push in a direction.',
   glyph: 'M9 20c3 0 3-4 4-9s1-8 4-8M8 10h8M4 14l3 5M7 14l-3 5',
   formula: 'F = S · (fx, fy, fz), −S · ∇h, or S · h · direction',
   source: 'calculus; slopes by central differences',
@@ -142,23 +142,23 @@ export const formula = defineField({
   starts: [
     {
       name: 'Turntable',
-      note: 'round the middle, faster outside',
+      note: 'around the centre, faster outside',
       settings: { does: 'vector', fx: '−z', fy: '0', fz: 'x' },
     },
     {
       name: 'Bowl',
-      note: 'down into the middle, in rings',
+      note: 'inwards, in rings',
       settings: { does: 'slope', height: 'r = sqrt(x^2 + z^2)\n0.5 × r + 0.1 × cos(12 × r)' },
     },
     {
       name: 'Ripples',
-      note: 'waves that run outward and lift',
+      note: 'waves that run outwards and lift',
       strength: 2,
       settings: { does: 'level', height: 'r = sqrt(x^2 + z^2)\nsin(6 × r − 4 × time) / (1 + r)', direction: [0, 1, 0] },
     },
     {
       name: 'Plate',
-      note: 'to the still lines of a vibrating square plate',
+      note: 'to the nodal lines of a vibrating square plate',
       strength: 1,
       settings: { does: 'slope', height: 'a = pi × x\nb = pi × z\n(cos(3 × a) × cos(b) − cos(a) × cos(3 × b))^2' },
     },

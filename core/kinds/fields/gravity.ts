@@ -10,7 +10,7 @@ const parameters = describe({
     label: 'Direction',
     unit: '',
     default: [0, -1, 0],
-    help: 'Which way things fall. Its length does not matter.',
+    help: 'The direction of the fall. Only its direction counts, not its length.',
   },
 });
 
@@ -18,7 +18,7 @@ const parameters = describe({
 export const gravity = defineField({
   kind: 'gravity',
   label: 'gravity',
-  summary: 'Pulls everything the same way. Turned round it is buoyancy.',
+  summary: 'A uniform pull. Pointing upwards it is buoyancy.',
   glyph: 'M12 3v17M6 14l6 6 6-6',
   formula: 'F = g · direction',
   source: 'standard gravity 9.80665 m/s², CGPM 1901',
@@ -29,11 +29,11 @@ export const gravity = defineField({
   starts: [
     {
       name: 'Free fall',
-      note: 'as on the surface of the earth',
+      note: 'as on the Earth’s surface',
       strength: 9.80665,
       settings: { direction: [0, -1, 0] },
     },
-    { name: 'Buoyant', note: 'rises gently, as warm water does', strength: 1.2, settings: { direction: [0, 1, 0] } },
+    { name: 'Buoyant', note: 'rises gently, like warm water', strength: 1.2, settings: { direction: [0, 1, 0] } },
     { name: 'Sinking silt', note: 'settles slowly', strength: 0.3, settings: { direction: [0, -1, 0] } },
     { name: 'Tilted bed', note: 'slides away to one side', strength: 3, settings: { direction: [0.6, -0.8, 0] } },
   ],

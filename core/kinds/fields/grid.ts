@@ -24,41 +24,41 @@ const side = (label: string, axis: string) =>
     min: 0,
     above: true,
     usual: [0.1, 20],
-    help: `Along its own ${axis}.`,
+    help: `The size of the box along ${axis}.`,
   }) as const;
 
 const parameters = describe({
   from: {
     type: 'choice',
-    label: 'From',
+    label: 'Source',
     default: 'group',
     options: [
-      { value: 'group', label: 'a group' },
-      { value: 'file', label: 'a file' },
+      { value: 'group', label: 'group of fields' },
+      { value: 'file', label: 'file' },
     ],
-    help: 'Filled from what a group of fields comes to at its points, or read from VTK image data or CSV.',
+    help: 'The vectors come from a group of fields, or from a file of VTK image data or CSV.',
   },
   group: {
     type: 'reference',
     to: 'group',
     label: 'Group',
     default: '',
-    help: 'It is read whether it is muted or not: mute it, and only the grid acts.',
+    help: 'The group to sample, muted or not. Mute it to let only the grid act.',
     shown: filled,
   },
   at: {
     type: 'number',
-    label: 'At frame',
+    label: 'Sampled frame',
     unit: 'f',
     default: 0,
     whole: true,
     usual: [0, 240],
-    help: 'The frame it is filled at; it then stays as it is.',
+    help: 'The frame at which the group is sampled.',
     shown: filled,
   },
   file: {
     type: 'grid',
-    label: 'File',
+    label: 'Grid file',
     default: '',
     help: 'One of the scene’s grids.',
     shown: (v) => v['from'] === 'file',
@@ -68,35 +68,35 @@ const parameters = describe({
   depth: side('Depth', 'Z'),
   cell: {
     type: 'number',
-    label: 'Cell',
+    label: 'Cell size',
     unit: 'm',
     default: 0.1,
     min: 0,
     above: true,
     usual: [0.02, 1],
-    help: 'How far its points are apart: half of it shows twice the detail, and takes eight times the room and time to fill.',
+    help: 'The distance between grid points. Half the size shows twice the detail and takes eight times the memory and time.',
     shown: filled,
   },
   lookup: {
     type: 'choice',
-    label: 'Between points',
+    label: 'Interpolation',
     default: 'linear',
     options: [
       { value: 'linear', label: 'trilinear' },
       { value: 'cubic', label: 'tricubic' },
     ],
-    help: 'Tricubic is smooth from cell to cell and truer, at several times the cost.',
+    help: 'Tricubic is smoother and more accurate than trilinear, and slower.',
   },
   edges: {
     type: 'choice',
-    label: 'Beyond its edges',
+    label: 'Outside',
     default: 'cut',
     options: [
       { value: 'cut', label: 'nothing' },
-      { value: 'clamp', label: 'as at the edge' },
-      { value: 'tile', label: 'over again' },
+      { value: 'clamp', label: 'edge value' },
+      { value: 'tile', label: 'tile' },
     ],
-    help: 'What the field is outside its box.',
+    help: 'The field outside the box.',
   },
 });
 
@@ -172,7 +172,7 @@ const ARROWS = 9;
 export const grid = defineField({
   kind: 'grid',
   label: 'flow grid',
-  summary: 'A box of vectors, filled from a group of fields or read from a file, and looked up between its points.',
+  summary: 'A box of vectors, sampled from a group of fields or read from a file.',
   glyph: 'M4 4h16v16H4zM4 9.3h16M4 14.7h16M9.3 4v16M14.7 4v16',
   formula: 'F = S · Σ wᵢ·Vᵢ over the 8 or 64 points around',
   source: 'trilinear interpolation; Catmull & Rom 1974',
@@ -182,11 +182,11 @@ export const grid = defineField({
   starts: [
     {
       name: 'Draught',
-      note: 'coarse, and nothing beyond it',
+      note: 'coarse, and zero outside',
       settings: { cell: 0.25, lookup: 'linear', edges: 'cut' },
     },
-    { name: 'Fine', note: 'smooth and true', settings: { cell: 0.08, lookup: 'cubic', edges: 'cut' } },
-    { name: 'Endless', note: 'the box over and over again', settings: { cell: 0.12, lookup: 'linear', edges: 'tile' } },
+    { name: 'Fine', note: 'smooth and accurate', settings: { cell: 0.08, lookup: 'cubic', edges: 'cut' } },
+    { name: 'Endless', note: 'the box repeated', settings: { cell: 0.12, lookup: 'linear', edges: 'tile' } },
   ],
   parameters,
   examples: [

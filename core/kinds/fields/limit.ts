@@ -5,21 +5,21 @@ import { defineField } from '../contracts/field';
 const parameters = describe({
   lowest: {
     type: 'number',
-    label: 'Lowest',
+    label: 'Minimum speed',
     unit: 'm/s',
     default: 0,
     min: 0,
     usual: [0, 5],
-    help: 'What is slower is sped up to this. What is at rest stays.',
+    help: 'Slower particles are sped up to this. Particles at rest stay at rest.',
   },
   highest: {
     type: 'number',
-    label: 'Highest',
+    label: 'Maximum speed',
     unit: 'm/s',
     default: 2,
     min: 0,
     usual: [0, 10],
-    help: 'What is faster is slowed down to this. Not below the lowest.',
+    help: 'Faster particles are slowed to this. At least the minimum speed.',
   },
 });
 
@@ -27,18 +27,18 @@ const parameters = describe({
 export const limit = defineField({
   kind: 'limit',
   label: 'limit',
-  summary: 'Keeps the speed of particles between a lowest and a highest.',
+  summary: 'Keeps the speed of particles between a minimum and a maximum.',
   glyph: 'M4 19h16M4 5h16M12 8v8M9 10l3-3 3 3M9 14l3 3 3-3',
   formula: 's → min(highest, max(lowest, s))',
   source: 'common practice, no source',
-  strength: { label: 'Share', default: 1, usual: [0, 1], min: 0 },
+  strength: { label: 'Fraction', default: 1, usual: [0, 1], min: 0 },
   actions: ['confine'],
   startsWith: { extent: 'everywhere', profile: 'smooth' },
   balance: ['lowest', 'highest'],
   starts: [
-    { name: 'Ceiling', note: 'nothing runs away', strength: 1, settings: { lowest: 0, highest: 2 } },
-    { name: 'Restless', note: 'nothing comes to rest', strength: 0.3, settings: { lowest: 0.6, highest: 3 } },
-    { name: 'One pace', note: 'all go at the same speed', strength: 1, settings: { lowest: 1, highest: 1 } },
+    { name: 'Ceiling', note: 'no particle gets too fast', strength: 1, settings: { lowest: 0, highest: 2 } },
+    { name: 'Restless', note: 'no particle gets too slow', strength: 0.3, settings: { lowest: 0.6, highest: 3 } },
+    { name: 'One pace', note: 'one speed for all', strength: 1, settings: { lowest: 1, highest: 1 } },
   ],
   parameters,
   examples: [

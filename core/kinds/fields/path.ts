@@ -30,7 +30,7 @@ const parameters = describe({
     unit: '=',
     default: 0.5,
     usual: [-5, 5],
-    help: 'Pull to the nearest point of the way; negative pushes off it.',
+    help: 'The pull to the nearest point of the path. Negative pushes away.',
   },
   width: {
     type: 'number',
@@ -40,7 +40,7 @@ const parameters = describe({
     min: 0,
     above: true,
     usual: [0.01, 1],
-    help: 'Within this distance of the way the pull towards it fades to nothing.',
+    help: 'The distance from the path within which the pull fades to zero.',
   },
   around: {
     type: 'number',
@@ -48,7 +48,7 @@ const parameters = describe({
     unit: '=',
     default: 0,
     usual: [-5, 5],
-    help: 'Turns about the path, by the right-hand rule.',
+    help: 'The flow around the path, by the right-hand rule.',
   },
   pace: {
     type: 'choice',
@@ -56,9 +56,9 @@ const parameters = describe({
     default: 'constant',
     options: [
       { value: 'constant', label: 'constant' },
-      { value: 'lap', label: 'a lap a life' },
+      { value: 'lap', label: 'laps per lifetime' },
     ],
-    help: 'As fast as the strength says; or each particle so that its life takes it round a number of times, or to the end.',
+    help: 'Constant moves at the set strength. Laps per lifetime lets each particle complete its laps within its lifetime.',
   },
   laps: {
     type: 'number',
@@ -66,7 +66,7 @@ const parameters = describe({
     unit: '',
     default: 1,
     usual: [-5, 5],
-    help: 'Laps in one life, where it acts with strength or drive speed 1; those multiply it.',
+    help: 'The number of laps in one lifetime, multiplied by the strength or drive speed.',
     shown: (v) => v['pace'] === 'lap',
   },
   winding: {
@@ -74,12 +74,12 @@ const parameters = describe({
     label: 'Winding',
     default: 'none',
     options: [
-      { value: 'none', label: 'straight along' },
+      { value: 'none', label: 'none' },
       { value: 'helix', label: 'helix' },
       { value: 'wave', label: 'wave' },
       { value: 'eight', label: 'figure of eight' },
     ],
-    help: 'The way that is followed: the path itself, or one that winds about it, swings from side to side, or does both.',
+    help: 'Follows the path itself, or winds around it, swings from side to side, or both.',
   },
   frequency: {
     type: 'number',
@@ -87,7 +87,7 @@ const parameters = describe({
     unit: '1/m',
     default: 1,
     usual: [-5, 5],
-    help: 'Turns or swings a metre; on a closed path rounded so that the way closes.',
+    help: 'The number of turns or swings per metre, rounded on a closed path so that it closes.',
     shown: wound,
   },
   windingRadius: {
@@ -97,7 +97,7 @@ const parameters = describe({
     default: 0.2,
     min: 0,
     usual: [0, 2],
-    help: 'How far off the path the way winds.',
+    help: 'The radius of the winding.',
     shown: wound,
   },
   taper: {
@@ -108,19 +108,19 @@ const parameters = describe({
     min: 0,
     max: 1,
     usual: [0, 1],
-    help: 'How much of the radius is gone at the end; on a closed path at its far side.',
+    help: 'The percentage by which the winding radius shrinks towards the end of the path.',
     shown: wound,
   },
   ways: {
     type: 'number',
-    label: 'Ways',
+    label: 'Windings',
     unit: '',
     default: 1,
     min: 0,
     max: 64,
     whole: true,
     usual: [0, 6],
-    help: 'So many ways wind side by side, and each particle keeps to one of them; 0 gives each particle a way of its own.',
+    help: 'The number of windings side by side. Each particle keeps to one; 0 gives each particle its own.',
     shown: wound,
   },
 });
@@ -175,7 +175,7 @@ function windingLines(settings: Settings, line: Polyline): Vector[][] {
 export const path = defineField({
   kind: 'path',
   label: 'path',
-  summary: 'Follows a path: along it, towards it, around it, straight or winding.',
+  summary: 'Moves particles along a path, towards it and around it.',
   glyph: 'M3 17c4-12 8-12 9-5s5 7 9-5M18 6l3 1-1 3',
   formula: 'F = (P(s + Δs) − P(s)) / dt − T · δ / √(δ² + width²) + A · t̂×δ / √(δ² + width²)',
   source:
@@ -200,14 +200,14 @@ export const path = defineField({
   starts: [
     {
       name: 'Rail',
-      note: 'straight along, and back to the line',
+      note: 'along the path, and back to it',
       actsAs: 'drive',
       strength: 0.2,
       settings: { winding: 'none', towards: 0.8, around: 0 },
     },
     {
       name: 'Rope',
-      note: 'three strands wind about it',
+      note: 'three strands wind around it',
       actsAs: 'drive',
       strength: 0.3,
       settings: { winding: 'helix', ways: 3, frequency: 1, windingRadius: 0.2, towards: 1.5, around: 0 },
@@ -221,7 +221,7 @@ export const path = defineField({
     },
     {
       name: 'Whirling tube',
-      note: 'turns round the path while it goes along',
+      note: 'around the path while moving along it',
       actsAs: 'carry',
       strength: 0.6,
       settings: { winding: 'none', towards: 0.4, around: 1.5 },

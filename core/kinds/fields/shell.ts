@@ -7,10 +7,10 @@ import { offsetsFrom, targetOptions, targetParameters, targetTrouble } from './t
 const parameters = describe({
   target: {
     type: 'choice',
-    label: 'Around',
+    label: 'Centre shape',
     default: 'point',
     options: targetOptions,
-    help: 'What the shell lies around.',
+    help: 'The shape at the centre of the shell.',
   },
   radius: {
     type: 'number',
@@ -19,7 +19,7 @@ const parameters = describe({
     default: 1.2,
     min: 0,
     usual: [0, 5],
-    help: 'The distance that particles are drawn to, from inside and from outside.',
+    help: 'The distance from the centre shape to which particles are pulled.',
   },
   damping: {
     type: 'number',
@@ -28,7 +28,7 @@ const parameters = describe({
     default: 0.5,
     min: 0,
     usual: [0, 5],
-    help: 'How much speed towards and off the shell is held back, a m/s of it; motion along the shell is left alone.',
+    help: 'How strongly motion towards and away from the shell is slowed. Motion along the shell is free.',
   },
   ...targetParameters,
 });
@@ -37,8 +37,7 @@ const parameters = describe({
 export const shell = defineField({
   kind: 'shell',
   label: 'shell',
-  summary:
-    'A spring to a distance from a point, line, path or surface: particles gather on a hollow skin. The strength is the pull a metre off it.',
+  summary: 'A spring that gathers particles on a hollow shell around a point, line, path or surface.',
   glyph: 'M12 4a8 8 0 1 1 0 16a8 8 0 1 1 0-16M12 1v6M12 17v6M1 12h6M17 12h6',
   formula: 'F = −S·(r − R)·r̂ − c·v_r·r̂',
   source: 'Hooke’s law with damping, textbook mechanics',
@@ -49,12 +48,17 @@ export const shell = defineField({
   starts: [
     {
       name: 'Soap film',
-      note: 'settles quickly on a thin skin',
+      note: 'settles quickly on a thin shell',
       strength: 12,
       settings: { target: 'point', damping: 4 },
     },
-    { name: 'Breathing', note: 'swings in and out for long', strength: 6, settings: { target: 'point', damping: 0.1 } },
-    { name: 'Sleeve', note: 'a hollow tube round a line', strength: 10, settings: { target: 'line', damping: 2 } },
+    {
+      name: 'Breathing',
+      note: 'swings in and out for a long time',
+      strength: 6,
+      settings: { target: 'point', damping: 0.1 },
+    },
+    { name: 'Sleeve', note: 'a hollow tube around a line', strength: 10, settings: { target: 'line', damping: 2 } },
   ],
   parameters,
   examples: [

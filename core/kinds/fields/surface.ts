@@ -11,10 +11,10 @@ const parameters = describe({
     label: 'Surface',
     default: 'plane',
     options: [
-      { value: 'plane', label: 'a plane' },
-      { value: 'mesh', label: 'a mesh' },
+      { value: 'plane', label: 'plane' },
+      { value: 'mesh', label: 'mesh' },
     ],
-    help: 'The plane through its place (its own XZ), or one of the scene’s meshes.',
+    help: 'A horizontal plane through the field’s position, or a mesh of the scene.',
   },
   mesh: {
     type: 'reference',
@@ -26,32 +26,32 @@ const parameters = describe({
   },
   within: {
     type: 'number',
-    label: 'Within',
+    label: 'Range',
     unit: 'm',
     default: 1,
     min: 0,
     above: true,
     usual: [0.05, 5],
-    help: 'How far from the surface it is felt.',
+    help: 'The distance from the surface within which the field acts.',
   },
   rest: {
     type: 'number',
-    label: 'Rest at',
+    label: 'Hover distance',
     unit: 'm',
     default: 0,
     min: 0,
     usual: [0, 2],
-    help: 'Nearer than this it pushes off, farther it pulls back: particles hover there. At 0 it only pushes. Less than where it ends.',
+    help: 'The distance at which particles hover: nearer they are pushed off, farther they are pulled back. 0 only pushes. Less than the range.',
   },
   side: {
     type: 'choice',
-    label: 'Side',
+    label: 'Sides',
     default: 'both',
     options: [
       { value: 'both', label: 'both sides' },
       { value: 'front', label: 'front only' },
     ],
-    help: 'On both sides, or only where the normal points: up from a plane, out of a mesh.',
+    help: 'Acts on both sides, or only on the side of the normal: above a plane, outside a mesh.',
   },
 });
 
@@ -73,7 +73,8 @@ export function pushAt(h: number, within: number, rest: number): number {
 export const surface = defineField({
   kind: 'surface',
   label: 'surface',
-  summary: 'Pushes particles off a plane or a mesh; a negative strength pulls them to it, and a rest lets them hover.',
+  summary:
+    'Pushes particles away from a plane or mesh. A negative strength pulls them in; a hover distance lets them float.',
   glyph: 'M3 18c4-3 6 1 9-1s5-2 9 0M8 13V5M5 8l3-3 3 3M16 13V5M13 8l3-3 3 3',
   formula: 'F = S · (1 − h / within) · n̂',
   source: 'common practice, no source; at rest the push equals the weight (force balance)',
@@ -82,14 +83,14 @@ export const surface = defineField({
   startsWith: { extent: 'everywhere', profile: 'smooth' },
   balance: ['within', 'rest'],
   starts: [
-    { name: 'Cushion', note: 'keeps things off', strength: 12, settings: { within: 0.6, rest: 0, side: 'both' } },
+    { name: 'Cushion', note: 'keeps particles away', strength: 12, settings: { within: 0.6, rest: 0, side: 'both' } },
     {
       name: 'Hover',
-      note: 'holds things at a height',
+      note: 'holds particles at a height',
       strength: 8,
       settings: { within: 1.5, rest: 0.4, side: 'both' },
     },
-    { name: 'Cling', note: 'draws things to it', strength: -4, settings: { within: 1, rest: 0, side: 'both' } },
+    { name: 'Cling', note: 'draws particles in', strength: -4, settings: { within: 1, rest: 0, side: 'both' } },
   ],
   parameters,
   examples: [

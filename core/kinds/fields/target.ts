@@ -31,7 +31,7 @@ export const targetParameters = describe({
     default: 2,
     min: 0,
     usual: [0, 10],
-    help: 'Of the line, along its own Y.',
+    help: 'The length of the line, along Y.',
     shown: is('line'),
   },
   mesh: {
@@ -47,10 +47,10 @@ export const targetParameters = describe({
 
 /** The choices of a target. */
 export const targetOptions = [
-  { value: 'point', label: 'a point' },
-  { value: 'line', label: 'a line' },
-  { value: 'path', label: 'a path' },
-  { value: 'surface', label: 'a surface' },
+  { value: 'point', label: 'point' },
+  { value: 'line', label: 'line' },
+  { value: 'path', label: 'path' },
+  { value: 'surface', label: 'surface' },
 ] as const;
 
 type Settings = ValuesOf<typeof targetParameters> & { readonly target: string };

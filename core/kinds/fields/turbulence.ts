@@ -15,20 +15,20 @@ const many = (v: Readonly<Record<string, unknown>>) => v['octaves'] !== 1;
 const parameters = describe({
   form: {
     type: 'choice',
-    label: 'Form',
+    label: 'Type',
     default: 'curl',
     options: [
       { value: 'curl', label: 'curl' },
       { value: 'plain', label: 'plain' },
     ],
-    help: 'Curl has no sources or sinks and never gathers particles; plain noise gathers them in places and thins them in others.',
+    help: 'Curl noise never gathers particles. Plain noise gathers them in some places and thins them in others.',
   },
   noise: {
     type: 'choice',
     label: 'Noise',
     default: 'simplex',
     options: noiseOptions,
-    help: 'Simplex is quickest and has no grain along the axes. Cellular and ridged noise have kinks, where particles turn sharply.',
+    help: 'Simplex is the fastest and shows no grid. Cellular and ridged noise turn particles sharply in places.',
   },
   size: {
     type: 'number',
@@ -37,7 +37,7 @@ const parameters = describe({
     default: 1,
     min: 0.001,
     usual: [0.05, 10],
-    help: 'How large the largest eddies are.',
+    help: 'The size of the largest eddies.',
   },
   octaves: {
     type: 'number',
@@ -48,7 +48,7 @@ const parameters = describe({
     max: 8,
     whole: true,
     usual: [1, 8],
-    help: 'How many sizes of eddies are laid over one another.',
+    help: 'The number of eddy sizes. More octaves add finer detail.',
   },
   roughness: {
     type: 'number',
@@ -58,7 +58,7 @@ const parameters = describe({
     min: 0,
     max: 1,
     usual: [0, 1],
-    help: 'How strong each finer octave’s eddies are beside the next larger ones.',
+    help: 'The strength of each finer octave relative to the one before. Only with 2 octaves or more.',
     shown: many,
   },
   lacunarity: {
@@ -77,7 +77,7 @@ const parameters = describe({
     label: 'Drift',
     unit: 'm/s',
     default: [0, 0, 0],
-    help: 'The velocity at which the whole pattern moves.',
+    help: 'The velocity of the pattern.',
   },
   evolution: {
     type: 'number',
@@ -86,33 +86,33 @@ const parameters = describe({
     default: 0,
     min: 0,
     usual: [0, 3],
-    help: 'How many times a second the pattern becomes another.',
+    help: 'How many times per second the pattern changes.',
   },
   closed: {
     type: 'switch',
     label: 'Closed loop',
     default: false,
-    help: 'The evolution comes back to its beginning. A drift is not closed with it.',
+    help: 'Makes the evolution repeat seamlessly. Drift does not repeat.',
     shown: (v) => v['evolution'] !== 0,
   },
   loop: {
     type: 'number',
-    label: 'Loop',
+    label: 'Loop length',
     unit: 'frames',
     default: 96,
     min: 2,
     whole: true,
     usual: [12, 240],
-    help: 'After so many frames it is the same again. The evolution is rounded to fit.',
+    help: 'The number of frames after which the pattern repeats. The evolution is rounded to fit.',
     shown: (v) => v['evolution'] !== 0 && v['closed'] === true,
   },
   normalised: {
     type: 'switch',
     label: 'Normalised',
     default: false,
-    help: 'Only the direction of the noise counts: the strength is the same everywhere.',
+    help: 'Makes the strength the same everywhere; only the direction varies.',
   },
-  inverted: { type: 'switch', label: 'Inverted', default: false, help: 'Turned round.' },
+  inverted: { type: 'switch', label: 'Invert', default: false, help: 'Reverses the direction.' },
 });
 
 type Settings = ValuesOf<typeof parameters>;
@@ -262,8 +262,7 @@ function eddiesOf({ settings, strength, stream, fps }: FieldSource<Settings>): E
 export const turbulence = defineField({
   kind: 'turbulence',
   label: 'turbulence',
-  summary:
-    'Eddies without sources or sinks: breaks up regularity and never gathers particles in one place. The strength is the root mean square of the field.',
+  summary: 'Eddies that break up regular motion without gathering particles. The strength is the RMS of the field.',
   glyph: 'M3 14c2-8 5-8 6 0s4 8 6 0 4-8 6-2',
   formula: 'F = S · curl(n₁, n₂, n₃)(x / size)',
   source: 'Perlin 2001, 2002; Worley 1996; Bridson, Houriham & Nordenstam 2007',
@@ -292,7 +291,7 @@ export const turbulence = defineField({
     },
     {
       name: 'Combed',
-      note: 'the same push everywhere, only the way differs',
+      note: 'the same strength everywhere in varying directions',
       strength: 1,
       settings: { form: 'curl', noise: 'simplex', octaves: 2, evolution: 0, normalised: true },
     },

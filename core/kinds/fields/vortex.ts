@@ -11,7 +11,7 @@ const parameters = describe({
     label: 'Axis',
     unit: '',
     default: [0, 1, 0],
-    help: 'What it turns about, by the right-hand rule. Its length does not matter.',
+    help: 'The axis of rotation, by the right-hand rule. Only its direction counts, not its length.',
   },
   swirl: {
     type: 'choice',
@@ -22,7 +22,7 @@ const parameters = describe({
       { value: 'solid', label: 'solid core' },
       { value: 'smooth', label: 'smooth core' },
     ],
-    help: 'How the swirl changes away from the axis: the same everywhere, like a turning body inside the radius, or like a real eddy.',
+    help: 'The change of speed away from the axis: even everywhere, rigid inside the core, or smooth like a real eddy.',
   },
   radius: {
     type: 'number',
@@ -32,7 +32,7 @@ const parameters = describe({
     min: 0,
     above: true,
     usual: [0.05, 5],
-    help: 'The radius R of the eddy’s core; the swirl is strongest at it (solid) or at 1.12 of it (smooth).',
+    help: 'The radius of the core. The swirl is strongest at it, or at 1.12 times it for a smooth core.',
     shown: (v) => v['swirl'] !== 'even',
   },
   gather: {
@@ -75,7 +75,7 @@ export function swirlAt(swirl: Settings['swirl'], r: number, radius: number): nu
 export const vortex = defineField({
   kind: 'vortex',
   label: 'vortex',
-  summary: 'Turns things about an axis; gather holds the column together, lift drives it along the axis.',
+  summary: 'Turns particles around an axis. Inward pull holds the column together; lift drives it along the axis.',
   glyph: 'M12 12c0-2 3-2 3 0 0 3-6 4-6 0 0-5 9-6 9 0 0 7-12 8-12 0 0-4 3-7 6-8',
   formula: 'F = S·s(r)·tangent − gather·outward + lift·axis',
   source: 'Rankine; Lamb–Oseen vortex, textbook fluid mechanics',
@@ -85,22 +85,22 @@ export const vortex = defineField({
   balance: ['gather', 'lift'],
   direction: 'axis',
   starts: [
-    { name: 'Eddy', note: 'turns, and nothing else', strength: 2, settings: { swirl: 'smooth', gather: 0, lift: 0 } },
+    { name: 'Eddy', note: 'rotation only', strength: 2, settings: { swirl: 'smooth', gather: 0, lift: 0 } },
     {
       name: 'Column',
-      note: 'holds together and carries upward',
+      note: 'a rising column',
       strength: 3,
       settings: { swirl: 'smooth', gather: 3, lift: 1 },
     },
     {
       name: 'Drain',
-      note: 'turns inward and down',
+      note: 'inwards and down',
       strength: 2.5,
       settings: { swirl: 'smooth', gather: 2, lift: -2.5 },
     },
     {
       name: 'Turntable',
-      note: 'turns like one body inside its radius',
+      note: 'rigid rotation inside the radius',
       strength: 2,
       settings: { swirl: 'solid', gather: 1.5, lift: 0 },
     },

@@ -20,8 +20,8 @@ const parameters = describe({
     1,
     'The flow along the falloff shape: the axis of a rod or cone, around a ring, along a path.',
   ),
-  swirl: share('Swirl', 0.4, 'Round that, by the right-hand rule.'),
-  noise: { ...share('Noise', 0, 'How much of a vector noise is added.'), min: 0 },
+  swirl: share('Swirl', 0.4, 'The flow around that, by the right-hand rule.'),
+  noise: { ...share('Noise', 0, 'The amount of noise added to the flow.'), min: 0 },
   size: {
     type: 'number',
     label: 'Noise size',
@@ -29,7 +29,7 @@ const parameters = describe({
     default: 0.5,
     min: 0.001,
     usual: [0.05, 5],
-    help: 'Width of its eddies.',
+    help: 'The size of the eddies.',
     shown: (v) => v['noise'] !== 0,
   },
 });
@@ -38,7 +38,7 @@ const parameters = describe({
 export const zoneFlow = defineField({
   kind: 'zone-flow',
   label: 'zone flow',
-  summary: 'A flow that its own extent gives the form of: along it, out of it, round it.',
+  summary: 'A flow along, out of and around its falloff shape.',
   glyph: 'M4 12h13M13 8l4 4-4 4M4 7c5-3 9-3 14 0M4 17c5 3 9 3 14 0',
   formula: 'F = S · (outward·ô + lengthwise·l̂ + swirl·l̂×ô + noise·n)',
   source: 'common practice, no source',
@@ -57,7 +57,7 @@ export const zoneFlow = defineField({
     },
     {
       name: 'Corkscrew',
-      note: 'along it, and round it',
+      note: 'along and around it',
       strength: 2.5,
       settings: { outward: -0.6, lengthwise: 0.5, swirl: 1, noise: 0 },
     },

@@ -4,7 +4,7 @@ import type { RuleKind } from './rule';
 export const average: RuleKind = {
   kind: 'average',
   label: 'average',
-  summary: 'The mean of its members that are unmuted and in their span: adding one more does not make it stronger.',
+  summary: 'The average of the active members. Another member does not make it stronger.',
   formula: 'Σ wᵢ·Fᵢ / n',
   source: 'common practice, no source',
   parameters: {},

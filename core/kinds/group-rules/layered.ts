@@ -4,8 +4,7 @@ import type { RuleKind } from './rule';
 export const layered: RuleKind = {
   kind: 'layered',
   label: 'layered',
-  summary:
-    'Each member covers those before it by its mix, within its own falloff: a full mix hides all that came before.',
+  summary: 'Each member replaces those before it by its mix, within its falloff. A full mix hides them.',
   formula: 'acc ← acc·(1 − m) + F·m, in order',
   source: 'common practice, no source',
   parameters: {},

@@ -4,7 +4,7 @@ import type { RuleKind } from './rule';
 export const product: RuleKind = {
   kind: 'product',
   label: 'product',
-  summary: 'Multiplies bare numbers: full only where all of them are.',
+  summary: 'The product of masks: full only where all of them are.',
   formula: 'w₁·x₁ · w₂·x₂ · …',
   source: 'common practice, no source',
   parameters: {},

@@ -4,7 +4,7 @@ import type { RuleKind } from './rule';
 export const strongest: RuleKind = {
   kind: 'strongest',
   label: 'strongest',
-  summary: 'At each particle only the strongest member acts: where two overlap, they do not add up.',
+  summary: 'Only the strongest member acts on each particle, so that overlapping fields do not add up.',
   formula: 'wₖ·Fₖ with the largest |wₖ·Fₖ|; numbers: max(0, w₁·x₁, …)',
   source: 'common practice, no source',
   parameters: {},

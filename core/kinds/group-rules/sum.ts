@@ -4,7 +4,7 @@ import type { RuleKind } from './rule';
 export const sum: RuleKind = {
   kind: 'sum',
   label: 'sum',
-  summary: 'Adds its members up, as the desk itself does.',
+  summary: 'The sum of the members, as on the desk.',
   formula: 'Σ wᵢ·Fᵢ',
   source: 'common practice, no source',
   parameters: {},

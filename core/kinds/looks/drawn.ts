@@ -13,7 +13,7 @@ const shading = (value: number) =>
     min: 0,
     max: 1,
     usual: [0, 1],
-    help: 'How much its form shows in a soft light from above; at 0 it is flat.',
+    help: 'How strongly a soft light from above shapes it. At 0 it looks flat.',
   }) as const;
 
 /** What every look has that draws strands. */
@@ -23,26 +23,26 @@ export const lineParameters = (shade: number) =>
     opacity: { ...opacity, default: 1 },
     colour: {
       type: 'colours',
-      label: 'Colour along it',
+      label: 'Colour along the length',
       ends: ['root', 'tip'],
       default: [
         { at: 0, colour: '#3d4a34' },
         { at: 1, colour: '#a9b878' },
       ],
-      help: 'From root to tip.',
+      help: 'The colours from root to tip.',
     },
     mixing,
     gain,
     gainBy,
     widthAlong: {
       type: 'levels',
-      label: 'Width along it',
+      label: 'Width along the length',
       ends: ['root', 'tip'],
       default: [
         { at: 0, value: 1 },
         { at: 1, value: 0.1 },
       ],
-      help: 'Multiplies the size of the particles, from root to tip.',
+      help: 'Multiplies the width, from root to tip.',
     },
     sizeOverAge: { ...lookParameters.sizeOverAge, label: 'Width over age', default: [{ at: 0, value: 1 }] },
     shading: shading(shade),

@@ -4,7 +4,7 @@ import { spotParameters, type LookKind } from './look';
 export const flake: LookKind = {
   kind: 'flake',
   label: 'flake',
-  summary: 'A small flat square that turns in space as its particle does, and shows less of itself edge on.',
+  summary: 'A small flat square that turns in space with its particle.',
   parameters: spotParameters,
   softness: 0.08,
   turns: true,

@@ -20,10 +20,10 @@ export const lookParameters = describe({
     label: 'Blend',
     default: 'add',
     options: [
-      { value: 'add', label: 'added' },
-      { value: 'over', label: 'over' },
+      { value: 'add', label: 'additive' },
+      { value: 'over', label: 'normal' },
     ],
-    help: 'Added like light, or laid over what is behind it, far to near.',
+    help: 'Additive adds light; normal covers what is behind.',
   },
   opacity: {
     type: 'number',
@@ -33,7 +33,7 @@ export const lookParameters = describe({
     min: 0,
     max: 1,
     usual: [0, 1],
-    help: 'How much of each particle is seen.',
+    help: 'The opacity of each particle.',
   },
   colour: {
     type: 'colours',
@@ -43,39 +43,39 @@ export const lookParameters = describe({
       { at: 0.5, colour: '#e8a15a' },
       { at: 1, colour: '#5b5f86' },
     ],
-    help: 'From birth to death.',
+    help: 'The colours from birth to death.',
     shown: ownColours,
   },
   mixing: {
     type: 'choice',
-    label: 'Colours mix',
+    label: 'Interpolation',
     default: 'linear',
     options: [
-      { value: 'linear', label: 'as light' },
-      { value: 'perceptual', label: 'evenly to the eye' },
+      { value: 'linear', label: 'linear light' },
+      { value: 'perceptual', label: 'perceptual' },
     ],
-    help: 'Between two stops: as light adds up, or in even steps of what is seen (OKLab), which keeps mixtures of unlike hues from going dull.',
+    help: 'The blend between two colours: physically, as light, or in even steps to the eye (OKLab), which keeps mixtures vivid.',
     shown: ownColours,
   },
   gain: {
     type: 'number',
-    label: 'Gain',
+    label: 'Brightness',
     unit: 'stops',
     default: 0,
     min: -20,
     max: 20,
     usual: [-4, 4],
-    help: 'Every stop doubles the light of its colours: above white they glow, and stay bright behind a tone curve.',
+    help: 'Each stop doubles the brightness. Colours brighter than white glow.',
   },
   gainBy: {
     type: 'choice',
-    label: 'Gain goes to',
+    label: 'Brighten',
     default: 'all',
     options: [
       { value: 'all', label: 'all colours' },
       { value: 'light', label: 'bright colours' },
     ],
-    help: 'All colours alike; or each by its own brightness, so that bright ones glow and dark ones stay as they are.',
+    help: 'Brightens all colours alike, or bright colours most, so that dark ones stay dark.',
     shown: (v) => v['gain'] !== 0,
   },
   opacityOverAge: {
@@ -83,7 +83,7 @@ export const lookParameters = describe({
     label: 'Opacity over age',
     default: [{ at: 0, value: 1 }],
     within: [0, 1],
-    help: 'Multiplies the opacity, from birth to death; or along whatever else it goes by.',
+    help: 'Multiplies the opacity, from birth to death or by the chosen quantity.',
   },
   sizeOverAge: {
     type: 'levels',
@@ -106,8 +106,8 @@ function isEven(levels: unknown): boolean {
 const GONE_BY = [
   { value: 'age', label: 'age' },
   { value: 'speed', label: 'speed' },
-  { value: 'number', label: 'at random' },
-  { value: 'field', label: 'a field’s weight' },
+  { value: 'number', label: 'random' },
+  { value: 'field', label: 'field weight' },
 ] as const;
 
 /** What looks have that draw particle by particle. */
@@ -115,43 +115,43 @@ export const spotParameters = describe({
   ...lookParameters,
   colourBy: {
     type: 'choice',
-    label: 'Colour goes by',
+    label: 'Colour by',
     default: 'age',
-    options: [...GONE_BY, { value: 'source', label: 'its birthplace' }],
-    help: 'What runs along the ramp of colours; or each keeps the colour that its mesh or picture has where it was born.',
+    options: [...GONE_BY, { value: 'source', label: 'birthplace' }],
+    help: 'The quantity that chooses the colour from the ramp. Birthplace takes the colour of the mesh or picture.',
   },
   field: {
     type: 'reference',
     to: 'field',
     label: 'Field',
     default: '',
-    help: 'The field whose weight, 0 to 1, is gone by: where it acts and how much.',
+    help: 'The field whose weight, 0 to 1, chooses the colour.',
     shown: (v) =>
       v['colourBy'] === 'field' || v['opacityBy'] === 'field' || (v['picks'] === 'field' && v['form2'] !== 'none'),
   },
   opacityBy: {
     type: 'choice',
-    label: 'Opacity goes by',
+    label: 'Opacity by',
     default: 'age',
     options: GONE_BY,
-    help: 'What runs along the ramp of opacity.',
+    help: 'The quantity that chooses the opacity from the ramp.',
   },
   cover: {
     type: 'image',
-    label: 'Image over it',
+    label: 'Image overlay',
     default: '',
-    help: 'Laid over what it is born from, by its texture coordinates, in place of its own colours.',
+    help: 'Replaces the colours of the mesh by an image on its UV coordinates.',
     shown: (v) => v['colourBy'] === 'source',
   },
   topSpeed: {
     type: 'number',
-    label: 'Fast is',
+    label: 'Top speed',
     unit: 'm/s',
     default: 3,
     min: 0,
     above: true,
     usual: [0.1, 20],
-    help: 'The speed at which ramps that go by speed have come to their end.',
+    help: 'The speed at the end of ramps by speed.',
     shown: (v) =>
       v['colourBy'] === 'speed' || v['opacityBy'] === 'speed' || v['frames'] === 'speed' || !isEven(v['sizeOverSpeed']),
   },
@@ -160,34 +160,34 @@ export const spotParameters = describe({
     label: 'Size over speed',
     ends: ['still', 'fast'],
     default: [{ at: 0, value: 1 }],
-    help: 'Multiplies the size as well, from still to fast.',
+    help: 'Multiplies the size, from still to top speed.',
   },
 });
 
 /** Where the top of a spot points. */
 export const turnedParameter = {
   type: 'choice',
-  label: 'Turned',
+  label: 'Orientation',
   default: 'upright',
   options: [
     { value: 'upright', label: 'upright' },
-    { value: 'motion', label: 'along its way' },
-    { value: 'any', label: 'any way' },
+    { value: 'motion', label: 'along the motion' },
+    { value: 'any', label: 'random' },
   ],
-  help: 'Where its top points in the picture.',
+  help: 'The direction of its top in the picture.',
 } as const;
 
 /** What spots have that may be drawn out. */
 export const streakParameters = describe({
   stretch: {
     type: 'number',
-    label: 'Stretch',
+    label: 'Motion stretch',
     unit: 's',
     default: 0,
     min: 0,
     max: 10,
     usual: [0, 0.2],
-    help: 'Draws each spot out along its way, by what it covers in this time.',
+    help: 'Stretches each particle along its motion by the distance covered in this time.',
   },
   stretchOverAge: {
     type: 'levels',

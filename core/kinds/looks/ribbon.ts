@@ -5,7 +5,7 @@ import type { LookKind } from './look';
 export const ribbon: LookKind = {
   kind: 'ribbon',
   label: 'ribbon',
-  summary: 'A flat band along each strand that faces the camera, as wide as the size of its particles.',
+  summary: 'A flat band along each strand, facing the camera.',
   parameters: lineParameters(0.35),
   softness: 0,
   turns: false,

@@ -9,10 +9,10 @@ const parameters = describe({
   ...streakParameters,
   form: {
     type: 'choice',
-    label: 'Form',
+    label: 'Outline',
     default: 'round',
     options: SPRITE_FORMS.map((value) => ({ value, label: value })),
-    help: 'Its outline.',
+    help: 'The outline of the spot.',
   },
   turned: { ...turnedParameter, shown: (v) => v['form'] !== 'round' && v['form'] !== 'ring' },
   soft: {
@@ -23,7 +23,7 @@ const parameters = describe({
     min: 0,
     max: 100,
     usual: [0, 100],
-    help: 'How far from its edge inwards it fades: 0 is a hard edge, 100 fades from the middle.',
+    help: 'How far the edge fades inwards. 0 is a hard edge; 100 fades from the centre.',
   },
 });
 
@@ -31,7 +31,7 @@ const parameters = describe({
 export const sprite: LookKind = {
   kind: 'sprite',
   label: 'soft sprite',
-  summary: 'A spot of a form that faces the camera and fades from its middle to its edge.',
+  summary: 'A soft spot that faces the camera.',
   parameters,
   softness: 1,
   turns: false,

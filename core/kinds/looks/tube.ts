@@ -5,7 +5,7 @@ import type { LookKind } from './look';
 export const tube: LookKind = {
   kind: 'tube',
   label: 'tube',
-  summary: 'A round tube along each strand, as thick as the size of its particles.',
+  summary: 'A round tube along each strand.',
   parameters: lineParameters(0.85),
   softness: 0,
   turns: false,

@@ -58,15 +58,15 @@ export function rangeParameters(
   usual: readonly [number, number],
 ) {
   return describe({
-    low: limit('From', unit, low, usual, 'Below this nothing is born.'),
-    high: limit('To', unit, high, usual, 'Above this nothing is born.'),
+    low: limit('Minimum', unit, low, usual, 'No births below this.'),
+    high: limit('Maximum', unit, high, usual, 'No births above this.'),
     ramp: {
       ...limit(
-        'Ramp',
+        'Edge softness',
         unit,
         ramp,
         [0, (usual[1] - usual[0]) / 2],
-        'Width inside each limit over which births thin out.',
+        'The range inside each limit over which births thin out.',
       ),
       min: 0,
     },

@@ -10,7 +10,7 @@ const parameters = describe({ radius: length('Radius', 1, 'Radius of the ball.')
 export const ball = defineMeshSource({
   kind: 'ball',
   label: 'ball',
-  summary: 'A ball made of meridians and parallels.',
+  summary: 'A ball.',
   parameters,
   build(values) {
     const { radius, detail: cells } = values;

@@ -26,7 +26,7 @@ const FACES: readonly (readonly [string, Vector, Vector, Vector])[] = [
 export const box = defineMeshSource({
   kind: 'box',
   label: 'box',
-  summary: 'A box; its six faces are groups with names.',
+  summary: 'A box. Its six faces are named groups.',
   parameters,
   build(values) {
     const { width, height, depth, detail: cells } = values;

@@ -14,23 +14,23 @@ const parameters = describe({
   mouth: length('Mouth', 0.2, 'Radius of the opening.'),
   lumps: {
     type: 'number',
-    label: 'Lumps',
+    label: 'Roughness',
     unit: 'm',
     default: 0.12,
     min: 0,
     max: 1000,
     usual: [0, 0.5],
-    help: 'How uneven it is.',
+    help: 'The unevenness of the wall.',
   },
   detail: { ...detail, default: 32 },
-  seed: { ...seed, help: 'Another seed gives another chimney.' },
+  seed: { ...seed, help: 'Another seed gives a different chimney.' },
 });
 
 /** A lumpy chimney that narrows towards its mouth; its wall and its rim are groups. */
 export const chimney = defineMeshSource({
   kind: 'chimney',
   label: 'chimney',
-  summary: 'A lumpy chimney with an open mouth; wall and rim are groups with names.',
+  summary: 'A rough chimney with an open mouth. Wall and rim are named groups.',
   parameters,
   build(values) {
     const { height, foot, mouth, lumps, detail: cells, seed: own } = values;

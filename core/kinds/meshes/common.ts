@@ -22,5 +22,5 @@ export const detail = {
   max: 400,
   whole: true,
   usual: [8, 128],
-  help: 'Cells along a side: more give a smoother surface.',
+  help: 'The number of cells along a side. More are smoother.',
 } as const;

@@ -14,21 +14,21 @@ const parameters = describe({
   file: { type: 'text', label: 'File', default: '', most: 120, help: 'The name of the file it came from.' },
   size: {
     type: 'number',
-    label: 'Size of a unit',
+    label: 'Unit size',
     unit: 'm',
     default: 1,
     min: 0,
     above: true,
     max: 1e6,
     usual: [0.001, 100],
-    help: 'How long one unit of the file is.',
+    help: 'The length of one unit of the file.',
   },
 });
 
 /** A mesh read from a file at import and kept under its content hash. */
 export const file = defineMeshSource({
   kind: 'file',
-  label: 'from a file',
+  label: 'file',
   summary: 'A mesh read from OBJ, PLY, STL or glTF.',
   parameters,
   build(values, assets) {

@@ -14,7 +14,7 @@ const parameters = describe({
 export const ring = defineMeshSource({
   kind: 'ring',
   label: 'ring',
-  summary: 'A tube bent to a ring, lying flat.',
+  summary: 'A horizontal torus.',
   parameters,
   build(values) {
     const { radius, tube, detail: cells } = values;

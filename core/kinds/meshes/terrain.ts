@@ -11,13 +11,13 @@ const parameters = describe({
   size: length('Size', 8, 'Width and depth.'),
   mount: {
     type: 'number',
-    label: 'Mount',
+    label: 'Mount height',
     unit: 'm',
     default: 2,
     usual: [-5, 5],
     max: 10000,
     min: -10000,
-    help: 'Height of the mount in its middle; below 0 it is a hollow.',
+    help: 'The height of the mount in the centre. Below 0 it is a hollow.',
   },
   relief: {
     type: 'number',
@@ -27,18 +27,18 @@ const parameters = describe({
     min: 0,
     max: 10000,
     usual: [0, 3],
-    help: 'Height of its ups and downs.',
+    help: 'The height of the random relief.',
   },
   grain: length('Grain', 2, 'Width of the largest ups and downs.'),
   detail: { ...detail, default: 96 },
-  seed: { ...seed, help: 'Another seed gives another relief.' },
+  seed: { ...seed, help: 'Another seed gives a different relief.' },
 });
 
 /** A bed with a bell-shaped mount (e^(−r²/(0.22·size)²)) and five octaves of gradient noise, halved each time. */
 export const terrain = defineMeshSource({
   kind: 'terrain',
   label: 'terrain',
-  summary: 'A bed with a mount in its middle and a relief by seed.',
+  summary: 'A sea bed with a mount in the centre and a random relief.',
   parameters,
   build(values) {
     const { size, mount, relief, grain, detail: cells, seed: own } = values;

@@ -22,7 +22,7 @@ export const pathParameters = describe({
     label: 'Path',
     default: 'drawn',
     options: pathForms,
-    help: 'Drawn point by point in the view, or read from an SVG file; or a line, a circle, a helix, the outlines of letters.',
+    help: 'Drawn in the view or read from an SVG file; or a line, circle, helix or the outlines of letters.',
   },
   points: {
     type: 'points',
@@ -35,21 +35,21 @@ export const pathParameters = describe({
       [1, 0.6, 0],
     ],
     least: 0,
-    help: 'The points it passes through, in its own frame.',
+    help: 'The points of the path.',
     shown: is('drawn'),
   },
   smooth: {
     type: 'switch',
     label: 'Smooth',
     default: true,
-    help: 'Rounded through its points, or straight from one to the next.',
+    help: 'Rounds the path through its points.',
     shown: is('drawn'),
   },
   closed: {
     type: 'switch',
     label: 'Closed',
     default: false,
-    help: 'Whether it comes back to its first point.',
+    help: 'Joins the last point to the first.',
     shown: is('drawn'),
   },
   pathLength: {
@@ -59,7 +59,7 @@ export const pathParameters = describe({
     default: 2,
     min: 0,
     usual: [0, 10],
-    help: 'From end to end: of a line along X, of a helix along its axis Y.',
+    help: 'The length from end to end: of a line along X, of a helix along Y.',
     shown: is('line', 'helix'),
   },
   pathRadius: {
@@ -69,7 +69,7 @@ export const pathParameters = describe({
     default: 1,
     min: 0,
     usual: [0, 5],
-    help: 'Of the circle or helix about Y; they begin on X and go round by the right-hand rule.',
+    help: 'The radius of the circle or helix about Y.',
     shown: is('circle', 'helix'),
   },
   pathTurns: {
@@ -80,15 +80,15 @@ export const pathParameters = describe({
     min: -50,
     max: 50,
     usual: [-10, 10],
-    help: 'How often the helix goes round; negative the other way.',
+    help: 'The number of turns of the helix. Negative turns the other way.',
     shown: is('helix'),
   },
   words: {
     type: 'text',
-    label: 'Words',
+    label: 'Text',
     default: 'Quiet',
     most: 80,
-    help: 'The letters whose outlines it follows, in the XY plane.',
+    help: 'The text whose outlines the path follows.',
     shown: is('lettering'),
   },
   typeface: {
@@ -96,7 +96,7 @@ export const pathParameters = describe({
     label: 'Typeface',
     default: 'instrument-sans',
     options: TYPEFACES.map(({ value, label }) => ({ value, label })),
-    help: 'One of the typefaces that ship with the application.',
+    help: 'A built-in typeface.',
     shown: is('lettering'),
   },
   letterSize: {
@@ -107,7 +107,7 @@ export const pathParameters = describe({
     min: 0.001,
     max: 10000,
     usual: [0.1, 5],
-    help: 'Height of the em.',
+    help: 'The font size: the height of the em.',
     shown: is('lettering'),
   },
 });

@@ -8,17 +8,14 @@ export const pictureParameters = describe({
     type: 'choice',
     label: 'Picture',
     default: 'noise',
-    options: [
-      ...patterns.map(({ value, label }) => ({ value, label })),
-      { value: 'image' as const, label: 'your image' },
-    ],
-    help: 'One of the built-in patterns, or an image of your own.',
+    options: [...patterns.map(({ value, label }) => ({ value, label })), { value: 'image' as const, label: 'image' }],
+    help: 'A built-in pattern, or an image.',
   },
   image: {
     type: 'image',
     label: 'Image',
     default: '',
-    help: 'One of the scene’s images, as levels of brightness.',
+    help: 'An image of the scene, used as brightness.',
     shown: (v) => v['pattern'] === 'image',
   },
 });

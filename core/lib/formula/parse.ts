@@ -120,14 +120,14 @@ function read(node: jsep.CoreExpression, scope: Scope, depth: number): Part {
   const inner = (part: jsep.Expression) => read(core(part), scope, depth + 1);
   const sign = (operator: string, known: Readonly<Record<string, Loop>>, parts: readonly jsep.Expression[]): Part => {
     const loop = Object.hasOwn(known, operator) ? known[operator] : undefined;
-    if (!loop) throw new FormulaError(`“${operator}” is no sign of this language.`, at);
+    if (!loop) throw new FormulaError(`“${operator}” is not an operator. Use ${Object.keys(known).join(' ')}.`, at);
     return { sort: 'call', loop, parts: parts.map(inner) };
   };
   switch (node.type) {
     case 'Literal': {
       const { value } = node;
       if (typeof value !== 'number')
-        throw new FormulaError(`“${String(value)}” is no number.`, placeOf(String(value), scope));
+        throw new FormulaError(`“${String(value)}” is not a number.`, placeOf(String(value), scope));
       if (!Number.isFinite(value)) throw new FormulaError('A number is too large; allowed are up to 1.7e308.', at);
       return { sort: 'number', value };
     }
@@ -162,7 +162,7 @@ function readName(name: string, scope: Scope): Part {
   const constant = Object.hasOwn(CONSTANTS, name) ? CONSTANTS[name] : undefined;
   if (constant !== undefined) return { sort: 'number', value: constant };
   const known = [...variables, ...new Set(named), ...Object.keys(CONSTANTS)].join(', ');
-  throw new FormulaError(`“${name}” is not known; known are ${known}.`, placeOf(name, scope));
+  throw new FormulaError(`“${name}” is not a known name. Names are ${known}.`, placeOf(name, scope));
 }
 
 function readCall(
@@ -175,14 +175,14 @@ function readCall(
   const operation = Object.hasOwn(FUNCTIONS, name) ? FUNCTIONS[name] : undefined;
   if (!operation)
     throw new FormulaError(
-      `“${name}” is no function; known are ${Object.keys(FUNCTIONS).join(', ')}.`,
+      `“${name}” is not a function. Functions are ${Object.keys(FUNCTIONS).join(', ')}.`,
       placeOf(name, scope),
     );
   const [least, most] = operation.takes;
   if (given.length < least || given.length > most) {
     const wanted = least === most ? `${least}` : `${least} to ${most}`;
     throw new FormulaError(
-      `“${name}” takes ${wanted} numbers, not ${given.length}: ${operation.help}.`,
+      `“${name}” takes ${wanted} number${wanted === '1' ? '' : 's'}, not ${given.length}: ${operation.help}.`,
       placeOf(name, scope),
     );
   }
