@@ -125,7 +125,7 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
   await inspected(page);
   const inspector = page.getByLabel('Inspector');
   const grid = strip(page, 'Flow grid');
-  const group = inspector.getByRole('combobox', { name: 'Group', exact: true });
+  const group = inspector.getByRole('combobox', { name: 'Source group', exact: true });
   await expect(group).not.toHaveValue('');
   await expect(inspector).toContainText('acts by itself as well');
   await inspector.getByRole('button', { name: 'Mute it' }).click();

@@ -158,7 +158,7 @@ test('a number is moved by a gust, hung on a dial that a wave moves, saved as CS
   await expect(moves.getByRole('img', { name: /^Over the scene/ })).toBeVisible();
   await moves.getByRole('textbox', { name: 'Shortest wait', exact: true }).fill('0');
   await page.keyboard.press('Enter');
-  await expect(inspector.getByRole('alert')).toContainText('Waits at least is “0”');
+  await expect(inspector.getByRole('alert')).toContainText('Shortest wait is “0”');
   await page.keyboard.press('Escape');
 
   const download = page.waitForEvent('download');

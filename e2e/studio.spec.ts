@@ -121,16 +121,16 @@ test('numbers take sums, and refuse nonsense in words where it was typed', async
 test('core and reach are dragged in the view and on the strip', async ({ page }) => {
   await openExample(page, 'vent-plume');
   await strip(page, 'Vortex').click({ position: { x: 60, y: 15 } });
-  const handle = page.getByRole('button', { name: /^Reach 2 m: drag/ });
+  const handle = page.getByRole('button', { name: /^Outer radius 2 m: drag/ });
   const box = (await handle.boundingBox())!;
   await page.mouse.move(box.x + 6, box.y + 8);
   await page.mouse.down();
   await page.mouse.move(box.x + 60, box.y + 48, { steps: 8 });
   await page.mouse.up();
-  await expect(page.getByRole('button', { name: /^Reach 2 m: drag/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Outer radius 2 m: drag/ })).toHaveCount(0);
   const reach = Number(await page.getByRole('textbox', { name: 'Outer radius' }).inputValue());
   expect(reach).toBeGreaterThan(2.3);
-  const dot = strip(page, 'Vortex').getByRole('button', { name: /^Core of Vortex/ });
+  const dot = strip(page, 'Vortex').getByRole('button', { name: /^Inner radius of Vortex/ });
   const at = (await dot.boundingBox())!;
   await page.mouse.move(at.x + 6, at.y + 6);
   await page.mouse.down();

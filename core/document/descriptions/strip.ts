@@ -9,7 +9,7 @@ export const stripParameters = describe({
     help: 'A muted field or group does nothing.',
   },
   solo: { type: 'switch', label: 'Solo', default: false, help: 'While any strip is soloed, only soloed strips act.' },
-  group: { type: 'reference', to: 'group', label: 'Group', default: '', help: 'The group that it belongs to.' },
+  group: { type: 'reference', to: 'group', label: 'Parent group', default: '', help: 'The group that it belongs to.' },
   mix: {
     type: 'number',
     label: 'Mix',

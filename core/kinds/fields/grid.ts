@@ -41,7 +41,7 @@ const parameters = describe({
   group: {
     type: 'reference',
     to: 'group',
-    label: 'Group',
+    label: 'Source group',
     default: '',
     help: 'The group to sample, muted or not. Mute it to let only the grid act.',
     shown: filled,
@@ -58,7 +58,7 @@ const parameters = describe({
   },
   file: {
     type: 'grid',
-    label: 'Grid file',
+    label: 'Stored grid',
     default: '',
     help: 'One of the scene’s grids.',
     shown: (v) => v['from'] === 'file',

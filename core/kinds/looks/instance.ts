@@ -78,7 +78,7 @@ const parameters = describe({
   },
   leads: {
     type: 'choice',
-    label: 'Orientation',
+    label: 'Body rotation',
     default: 'own',
     options: [
       { value: 'own', label: 'own rotation' },

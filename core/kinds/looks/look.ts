@@ -167,7 +167,7 @@ export const spotParameters = describe({
 /** Where the top of a spot points. */
 export const turnedParameter = {
   type: 'choice',
-  label: 'Orientation',
+  label: 'Sprite rotation',
   default: 'upright',
   options: [
     { value: 'upright', label: 'upright' },

@@ -2,7 +2,7 @@ import { describe } from '../../document/parameters';
 import { defineModulator, amountParameters } from './modulator';
 
 const parameters = describe({
-  group: { type: 'reference', to: 'group', label: 'Group', default: '', help: 'A group of masks of this scene.' },
+  group: { type: 'reference', to: 'group', label: 'Mask group', default: '', help: 'A group of masks of this scene.' },
   ...amountParameters('', 0, 1, false),
 });
 

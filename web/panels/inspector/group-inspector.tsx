@@ -97,7 +97,7 @@ export function GroupInspector({ group }: { group: Group }) {
         {hosts.length > 0 && (
           <LabelledRow label={groupParameters.group.label} help={groupParameters.group.help}>
             <Choice
-              label="Group"
+              label="Parent group"
               value={group.group}
               options={[{ value: '', label: 'none' }, ...hosts.map(({ id, name }) => ({ value: id, label: name }))]}
               onChange={(to) => void moveTo(group.id, to)}
