@@ -20,7 +20,6 @@ export default defineConfig({
     // Half the pixels each way: most tests look at words and numbers.
     deviceScaleFactor: 0.5,
     trace: 'off',
-    // One process for all pages of the program: its scripts stay compiled from test to test.
-    launchOptions: { ...BROWSER, args: [...BROWSER.args, '--process-per-site'] },
+    launchOptions: BROWSER,
   },
 });

@@ -10,7 +10,7 @@ const parameters = describe({ radius: length('Radius', 1, 'Radius of the ball.')
 export const ball = defineMeshSource({
   kind: 'ball',
   label: 'ball',
-  summary: 'A ball.',
+  summary: 'A ball made of triangles.',
   parameters,
   build(values) {
     const { radius, detail: cells } = values;

@@ -74,7 +74,12 @@ function GroupRow({ field }: { field: Field }) {
   const options = [{ value: '', label: 'none' }, ...groups.map(({ id, name }) => ({ value: id, label: name }))];
   return (
     <LabelledRow label={fieldParameters.group.label} help={fieldParameters.group.help}>
-      <Choice label="Parent group" value={field.group} options={options} onChange={(group) => void moveTo(field.id, group)} />
+      <Choice
+        label="Parent group"
+        value={field.group}
+        options={options}
+        onChange={(group) => void moveTo(field.id, group)}
+      />
     </LabelledRow>
   );
 }
