@@ -1,6 +1,7 @@
 import { expect, type Page } from './test';
 import { PNG } from 'pngjs';
 import { examples } from '../core/examples';
+import { sparse as withPartOfBirths } from '../core/tests/scenes';
 
 /** The address of the program under test; what writes to it says that it is its own page. */
 export const origin = () => process.env['BATHYCLAST_TEST_ORIGIN']!;
@@ -28,17 +29,7 @@ export const dressed: Dress = (scene) => scene;
  * Plain, and with a tenth of its particles: where a test only looks at words and numbers, or for any change of the
  * picture.
  */
-export const sparse = (scene: Written): Written => ({
-  ...plain(scene),
-  emitters: scene.emitters.map((emitter) => ({
-    ...emitter,
-    amounts: emitter.amounts.map(({ rate, count, ...amount }) => ({
-      ...amount,
-      ...(rate !== undefined && { rate: rate / 10 }),
-      ...(count !== undefined && { count: Math.ceil(count / 10) }),
-    })),
-  })),
-});
+export const sparse = (scene: Written): Written => withPartOfBirths(plain(scene), 1 / 10);
 
 /** Makes a scene from an example through the API. */
 export async function makeExample(page: Page, example: string, dress: Dress = plain): Promise<string> {

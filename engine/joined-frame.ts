@@ -1,12 +1,7 @@
 import { addMeters } from '../core/measure/meters';
-import { ALL_COLUMNS, type FloatColumn } from '../core/sim/step/population';
+import { ALL_COLUMNS } from '../core/sim/step/population';
 import { columnsOf, type EmitterFrame, type Frame } from './frame';
 import { recordBy } from '../core/lib/record';
-
-/** A part of an emitter's particles whose columns can be put elsewhere. */
-type Part = { -readonly [K in keyof EmitterFrame]: EmitterFrame[K] } & {
-  columns: Record<FloatColumn, EmitterFrame['age']>;
-};
 
 /** An array of numbers that has stretches of its own sort. */
 type Column<T> = ArrayLike<number> & {
@@ -26,21 +21,20 @@ export const partsOf = (emitter: EmitterFrame): readonly EmitterFrame[] => parts
  * A column of all parts, joined when it is first asked for. From then on theirs are stretches of it, so that it is not
  * kept twice.
  */
-function joined<T extends Column<T>>(
-  parts: readonly Part[],
+function joined<K extends string, T extends Column<T>>(
+  parts: readonly Record<K, NoInfer<T>>[],
+  name: K,
   make: (length: number) => T,
-  of: (part: Part) => T,
-  put: (part: Part, stretch: T) => void,
 ): () => T {
   let known: T | undefined;
   return () => {
     if (known) return known;
-    const whole = make(parts.reduce((n, part) => n + of(part).length, 0));
+    const whole = make(parts.reduce((n, part) => n + part[name].length, 0));
     let at = 0;
     for (const part of parts) {
-      const column = of(part);
+      const column = part[name];
       whole.set(column, at);
-      put(part, whole.subarray(at, at + column.length));
+      part[name] = whole.subarray(at, at + column.length);
       at += column.length;
     }
     return (known = whole);
@@ -55,47 +49,15 @@ const bytes = (length: number) => new Uint8Array(length);
 function joinedEmitter(slices: readonly EmitterFrame[]): EmitterFrame {
   const own = slices.map((slice) => ({ ...slice, columns: { ...slice.columns } }));
   const total = (of: 'count' | 'born' | 'died' | 'retired' | 'dropped') => own.reduce((n, part) => n + part[of], 0);
-  const id = joined(
-    own,
-    words,
-    (part) => part.id,
-    (part, column) => (part.id = column),
-  );
-  const age = joined(
-    own,
-    floats,
-    (part) => part.age,
-    (part, column) => (part.age = column),
-  );
-  const zone = joined(
-    own,
-    bytes,
-    (part) => part.zone,
-    (part, column) => (part.zone = column),
-  );
-  const weight = joined(
-    own,
-    bytes,
-    (part) => part.weight,
-    (part, column) => (part.weight = column),
-  );
-  const tint = joined(
-    own,
-    words,
-    (part) => part.tint,
-    (part, column) => (part.tint = column),
-  );
+  const id = joined(own, 'id', words);
+  const age = joined(own, 'age', floats);
+  const zone = joined(own, 'zone', bytes);
+  const weight = joined(own, 'weight', bytes);
+  const tint = joined(own, 'tint', words);
   const columns = recordBy(ALL_COLUMNS, () => floats(0));
+  const ownColumns = own.map((part) => part.columns);
   for (const name of ALL_COLUMNS)
-    Object.defineProperty(columns, name, {
-      enumerable: true,
-      get: joined(
-        own,
-        floats,
-        (part) => part.columns[name],
-        (part, column) => (part.columns[name] = column),
-      ),
-    });
+    Object.defineProperty(columns, name, { enumerable: true, get: joined(ownColumns, name, floats) });
   const emitter: EmitterFrame = {
     count: total('count'),
     born: total('born'),

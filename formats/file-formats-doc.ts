@@ -1,8 +1,7 @@
+import { table } from './markdown';
 import { particleFormats } from './particle-formats';
 import { readable, type ReadableFile } from './readable';
 import { renderFormats } from './render-formats';
-
-const row = (...cells: readonly string[]) => `| ${cells.join(' | ')} |`;
 
 /** The page docs/file-formats.md, made from the registries of formats. */
 export function fileFormatsDoc(): string {
@@ -14,20 +13,36 @@ shows how another is added.
 
 ## Renders
 
-${row('name', 'in menus', 'extension', 'a file holds', 'alpha', 'bits')}
-|---|---|---|---|---|---|
-${renderFormats.map((f) => row(`\`${f.name}\``, f.label, `.${f.extension}`, f.summary, f.alpha ? 'yes' : 'no', f.bits.join(', '))).join('\n')}
+${table(
+  ['name', 'in menus', 'extension', 'a file holds', 'alpha', 'bits'],
+  renderFormats.map((f) => [
+    `\`${f.name}\``,
+    f.label,
+    `.${f.extension}`,
+    f.summary,
+    f.alpha ? 'yes' : 'no',
+    f.bits.join(', '),
+  ]),
+)}
 
 ## Particles
 
-${row('name', 'in menus', 'extension', 'a file holds', 'a file for')}
-|---|---|---|---|---|
-${particleFormats.map((f) => row(`\`${f.name}\``, f.label, `.${f.extension}`, f.summary, f.per === 'frame' ? 'each frame' : 'the whole run')).join('\n')}
+${table(
+  ['name', 'in menus', 'extension', 'a file holds', 'a file for'],
+  particleFormats.map((f) => [
+    `\`${f.name}\``,
+    f.label,
+    `.${f.extension}`,
+    f.summary,
+    f.per === 'frame' ? 'each frame' : 'the whole run',
+  ]),
+)}
 
 ## Files that are read
 
-${row('files', 'extensions', 'what is taken')}
-|---|---|---|
-${sorts.map((f) => row(f.label, f.extensions.map((e) => `.${e}`).join(' '), f.summary)).join('\n')}
+${table(
+  ['files', 'extensions', 'what is taken'],
+  sorts.map((f) => [f.label, f.extensions.map((e) => `.${e}`).join(' '), f.summary]),
+)}
 `;
 }

@@ -24,33 +24,33 @@ import { tides } from '../core/kinds/automation';
 import { LONGEST_SOUND } from '../core/kinds/automation/envelope';
 import { MOST_POINTS } from '../core/lib/grids/vector-grid';
 import { shapes } from '../core/kinds/emitter-shapes';
+import { table } from './markdown';
 import { FILE_LIMITS } from './scene-file';
 import { IMAGE_LIMITS } from './image';
 import { MESH_LIMITS } from './mesh-file';
 
 const code = (text: string) => `\`${text}\``;
-const row = (cells: readonly string[]) => `| ${cells.join(' | ')} |`;
 
 function unitOf(parameter: Parameter): string {
   if (!('unit' in parameter) || parameter.unit === '') return '';
   return parameter.unit === '=' ? 'as the strength' : parameter.unit;
 }
 
-function table(description: Description): string {
+function membersOf(description: Description): string {
   if (Object.keys(description).length === 0) return 'No members of its own.';
-  const rows = Object.entries(description).map(([name, p]) =>
-    row([`\`${name}\``, unitOf(p), `\`${JSON.stringify(p.default)}\``, allowed(p), p.help]),
-  );
-  return [
-    row(['member', 'unit', 'default', 'allowed', 'what it does']),
-    row(['---', '---', '---', '---', '---']),
-    ...rows,
-  ].join('\n');
+  const rows = Object.entries(description).map(([name, p]) => [
+    `\`${name}\``,
+    unitOf(p),
+    `\`${JSON.stringify(p.default)}\``,
+    allowed(p),
+    p.help,
+  ]);
+  return table(['member', 'unit', 'default', 'allowed', 'what it does'], rows);
 }
 
 function kinds<K extends Kind>(registry: Registry<K>, more: (kind: K) => string = () => ''): string {
   return registry.list
-    .map((kind) => `#### \`${kind.kind}\`\n\n${kind.summary}${more(kind)}\n\n${table(kind.parameters)}`)
+    .map((kind) => `#### \`${kind.kind}\`\n\n${kind.summary}${more(kind)}\n\n${membersOf(kind.parameters)}`)
     .join('\n\n');
 }
 
@@ -108,44 +108,44 @@ ${MOST.amounts} amounts and ${MOST.masks} masks an emitter, ${MOST.keys} keys a 
 | \`keptDesk\` | another state of the desk, \`{ "fields", "groups", "desk" }\`, or \`null\` |
 | \`emitters\`, \`fields\`, \`groups\`, \`colliders\`, \`carriers\`, \`zones\`, \`dials\`, \`meshes\`, \`images\`, \`plates\`, \`grids\`, \`sounds\`, \`markers\` | lists, below |
 
-${table(scene.sceneParameters)}
+${membersOf(scene.sceneParameters)}
 
 ### \`time\`
 
-${table(scene.timeParameters)}
+${membersOf(scene.timeParameters)}
 
 The run starts \`preRoll\` frames before \`first\`. Keys and drives of \`time\`, \`camera\`, \`output\` and \`light\`
 stand on frames of the shot; all others on frames of the scene’s own time, which are the same where \`scale\` is 1.
 
 ### \`camera\`: the shot camera
 
-${table(scene.cameraParameters)}
+${membersOf(scene.cameraParameters)}
 
 ### \`output\`: the picture
 
-${table(scene.outputParameters)}
+${membersOf(scene.outputParameters)}
 
 ### \`light\`: the light on meshes and surfaces, and the fog
 
-${table(scene.lightParameters)}
+${membersOf(scene.lightParameters)}
 
 ### \`work\`: the view while working
 
-${table(scene.workParameters)}
+${membersOf(scene.workParameters)}
 
 ### \`bounds\`: the scene box
 
-${table(scene.boundsParameters)}
+${membersOf(scene.boundsParameters)}
 
 ### \`whole\`: the finished result
 
 A \`place\` and \`keys\` that move, turn and size all that is drawn; what is simulated stays as it is. And:
 
-${table(scene.wholeParameters)}
+${membersOf(scene.wholeParameters)}
 
 ### \`place\` of emitters, fields, colliders, carriers and the whole
 
-${table(scene.placeParameters)}
+${membersOf(scene.placeParameters)}
 
 ### \`keys\`
 
@@ -173,7 +173,7 @@ ${kinds(tides, formulaOf)}
 \`masks\`, \`amounts\`, \`gate\`, \`birth\`, \`bond\`, \`look\`, \`besides\` (up to ${MOST.besides} further looks,
 drawn over the first), and:
 
-${table(scene.emitterParameters)}
+${membersOf(scene.emitterParameters)}
 
 ### \`shape\`: \`{ "kind": …, … }\`
 
@@ -201,7 +201,7 @@ ${kinds(gates)}
 
 Variance V means value + V · (2u − 1), with u looked up from the particle's number.
 
-${table(scene.birthParameters)}
+${membersOf(scene.birthParameters)}
 
 ### \`bond\`: \`{ "kind": …, … }\`
 
@@ -220,7 +220,7 @@ They act in their order. \`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`se
 \`extent\`, \`profile\`, \`modulators\`, \`sends\` (by emitter id, 0 … 2; an emitter that is not named is sent 1),
 and:
 
-${table(scene.fieldParameters)}
+${membersOf(scene.fieldParameters)}
 
 The strength's default is the kind's own, or where it drives, steers or limits, that of the way it acts.
 
@@ -240,7 +240,7 @@ ${kinds(extents, formulaOf)}
 
 ### \`profile\`: \`{ "kind": …, "slope": …, "invert": … }\`
 
-${table(profileCommon)}
+${membersOf(profileCommon)}
 
 ${kinds(profiles, formulaOf)}
 
@@ -255,7 +255,7 @@ ${kinds(modulators, formulaOf)}
 \`id\` (unlike those of the fields, too), \`name\`, \`place\`, \`keys\`, \`drives\`, \`rule\`, \`extent\`,
 \`profile\`, \`modulators\`, \`sends\`, and:
 
-${table(scene.groupParameters)}
+${membersOf(scene.groupParameters)}
 
 Fields and groups name the group they stand in as \`group\`. A group stands where the first of its fields does. Its
 members all act in the same way; groups may not stand in one another in a circle, and no modulator may read a group
@@ -267,18 +267,18 @@ ${rules.list.map((r) => `- \`${r.kind}\`: ${r.summary} ${r.formula}`).join('\n')
 
 ## \`desk\`: what holds for all fields
 
-${table(scene.deskParameters)}
+${membersOf(scene.deskParameters)}
 
 ## Colliders
 
 \`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`, \`response\`, \`gate\` (when it is there, as of an
 emitter), \`sends\` (by emitter id, \`{ "hits", "bounce" }\`), and:
 
-${table(scene.colliderParameters)}
+${membersOf(scene.colliderParameters)}
 
 ### \`sends\` of a collider
 
-${table(scene.hitParameters)}
+${membersOf(scene.hitParameters)}
 
 ### \`shape\` of a collider: \`{ "kind": …, … }\`
 
@@ -295,21 +295,21 @@ ${kinds(responses)}
 \`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`. Other things name them as \`place.carrier\`; they may stand on one
 another, but not in a circle. And:
 
-${table(scene.carrierParameters)}
+${membersOf(scene.carrierParameters)}
 
 ## Zones
 
 \`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\`, as of a field.
 And:
 
-${table(scene.zoneParameters)}
+${membersOf(scene.zoneParameters)}
 
 ## Dials
 
 \`{ "id", "name", "value", "note", "low", "high", "keys", "drives" }\`, \`keys\` and \`drives\` of \`value\`. Formulas
 read them under their names: a letter, then up to 31 letters, digits and low lines, none of them used by the language.
 
-${table(scene.dialParameters)}
+${membersOf(scene.dialParameters)}
 
 ## Meshes
 

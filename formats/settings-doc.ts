@@ -19,6 +19,7 @@ import { allowed } from '../core/document/check-values';
 import * as parts from '../core/document/descriptions';
 import type { Description, Parameter } from '../core/document/parameters';
 import type { Kind, Registry } from '../core/document/registry';
+import { table } from './markdown';
 
 /** A default as it reads on the screen. */
 function shownDefault(p: Parameter): string {
@@ -78,22 +79,19 @@ function shownRange(p: Parameter): string {
 }
 
 const unitOf = (p: Parameter) => ('unit' in p ? (p.unit === '=' ? 'that of the strength' : p.unit) : '');
-const cell = (text: string) => text.replaceAll('|', '\\|').replaceAll('\n', ' ');
-const row = (cells: readonly string[]) => `| ${cells.map(cell).join(' | ')} |`;
 
-function table(description: Description): string {
+function settingsOf(description: Description): string {
   const settings = Object.values(description);
   if (settings.length === 0) return 'No settings.';
-  return [
-    row(['setting', 'unit', 'default', 'values', 'what it does']),
-    '| --- | --- | --- | --- | --- |',
-    ...settings.map((p) => row([p.label, unitOf(p), shownDefault(p), shownRange(p), p.help])),
-  ].join('\n');
+  return table(
+    ['setting', 'unit', 'default', 'values', 'effect'],
+    settings.map((p) => [p.label, unitOf(p), shownDefault(p), shownRange(p), p.help]),
+  );
 }
 
 const kinds = (registry: Registry<Kind>): string =>
   registry.list
-    .map(({ label, summary, parameters }) => `#### ${label}\n\n${summary}\n\n${table(parameters)}`)
+    .map(({ label, summary, parameters }) => `#### ${label}\n\n${summary}\n\n${settingsOf(parameters)}`)
     .join('\n\n');
 
 const labels = (registry: { readonly list: readonly { readonly label: string; readonly summary: string }[] }): string =>
@@ -110,43 +108,43 @@ Every setting with its label, unit, default, values and help, by the place where
 
 ### Time
 
-${table(parts.timeParameters)}
+${settingsOf(parts.timeParameters)}
 
 ### Scene
 
-${table(parts.sceneParameters)}
+${settingsOf(parts.sceneParameters)}
 
 ### Picture
 
-${table(parts.outputParameters)}
+${settingsOf(parts.outputParameters)}
 
 ### Light and fog
 
-${table(parts.lightParameters)}
+${settingsOf(parts.lightParameters)}
 
 ### Shot camera
 
-${table(parts.cameraParameters)}
+${settingsOf(parts.cameraParameters)}
 
 ### Scene box
 
-${table(parts.boundsParameters)}
+${settingsOf(parts.boundsParameters)}
 
 ### Working view
 
-${table(parts.workParameters)}
+${settingsOf(parts.workParameters)}
 
 ### Scene transform
 
-${table(parts.wholeParameters)}
+${settingsOf(parts.wholeParameters)}
 
 ## Transform, of everything that has one
 
-${table(parts.placeParameters)}
+${settingsOf(parts.placeParameters)}
 
 ## Emitters
 
-${table(parts.emitterParameters)}
+${settingsOf(parts.emitterParameters)}
 
 ### Shape
 
@@ -166,7 +164,7 @@ ${kinds(gates)}
 
 ### Lifetime, launch, size, orientation
 
-${table(parts.birthParameters)}
+${settingsOf(parts.birthParameters)}
 
 ### Body
 
@@ -178,7 +176,7 @@ ${kinds(looks)}
 
 ## Fields
 
-${table(parts.fieldParameters)}
+${settingsOf(parts.fieldParameters)}
 
 ### Ways of acting
 
@@ -194,7 +192,7 @@ ${kinds(extents)}
 
 ### Falloff curve
 
-${table(profileCommon)}
+${settingsOf(profileCommon)}
 
 ${kinds(profiles)}
 
@@ -204,7 +202,7 @@ ${kinds(modulators)}
 
 ## Groups
 
-${table(parts.groupParameters)}
+${settingsOf(parts.groupParameters)}
 
 ### Rules
 
@@ -212,11 +210,11 @@ ${labels(rules)}
 
 ## The sum
 
-${table(parts.deskParameters)}
+${settingsOf(parts.deskParameters)}
 
 ## Colliders
 
-${table(parts.colliderParameters)}
+${settingsOf(parts.colliderParameters)}
 
 ### Shape of a collider
 
@@ -228,19 +226,19 @@ ${kinds(responses)}
 
 ### Sends of a collider
 
-${table(parts.hitParameters)}
+${settingsOf(parts.hitParameters)}
 
 ## Carriers
 
-${table(parts.carrierParameters)}
+${settingsOf(parts.carrierParameters)}
 
 ## Zones
 
-${table(parts.zoneParameters)}
+${settingsOf(parts.zoneParameters)}
 
 ## Dials
 
-${table(parts.dialParameters)}
+${settingsOf(parts.dialParameters)}
 
 ## Automation
 

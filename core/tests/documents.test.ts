@@ -2,25 +2,14 @@ import { faultsOf, kinded, type SoundParts } from '../document/forms';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { actions } from '../kinds/actions';
-import { amounts } from '../kinds/emission';
 import { fits } from '../document/check-values';
-import type { Kind, Registry } from '../document/registry';
 import { examples, findExample } from '../examples';
-import { bonds } from '../kinds/bodies';
-import { colliderShapes } from '../kinds/colliders';
 import { extents } from '../kinds/falloff-shapes';
 import { fields as fieldKinds } from '../kinds/fields';
-import { gates } from '../kinds/gates';
-import { looks } from '../kinds/looks';
-import { masks } from '../kinds/masks';
-import { modulators } from '../kinds/modulators';
-import { rules } from '../kinds/group-rules';
-import { meshSources } from '../kinds/meshes';
 import { profiles } from '../kinds/curves';
-import { responses } from '../kinds/responses';
 import { checkScene, completeScene } from '../scene/read';
 import { newScene } from '../scene/starters';
-import { shapes } from '../kinds/emitter-shapes';
+import { registries } from './registries';
 import { testDocument, testScene } from './scenes';
 
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
@@ -40,35 +29,20 @@ function broken(path: string, value: unknown): unknown {
 }
 
 describe('every registry', () => {
-  it.each(
-    [
-      fieldKinds,
-      extents,
-      profiles,
-      modulators,
-      rules,
-      shapes,
-      amounts,
-      looks,
-      bonds,
-      actions,
-      masks,
-      gates,
-      colliderShapes,
-      responses,
-      meshSources,
-    ].map((r) => [r.of, r] as const),
-  )('%s: names are unique, defaults are possible, everything is described', (_of, registry) => {
-    expect(new Set(registry.list.map((k) => k.kind)).size).toBe(registry.list.length);
-    for (const kind of registry.list) {
-      expect(faultsOf(kinded(registry as Registry<Kind>), plain(registry.defaults(kind.kind)), 'x')).toEqual([]);
-      expect(kind.summary.length).toBeGreaterThan(10);
-      for (const parameter of Object.values(kind.parameters)) {
-        expect(fits(parameter, plain(parameter.default))).toBe(true);
-        expect(parameter.help).toMatch(/\.$/);
+  it.each(registries.map((r) => [r.of, r] as const))(
+    '%s: names are unique, defaults are possible, everything is described',
+    (_of, registry) => {
+      expect(new Set(registry.list.map((k) => k.kind)).size).toBe(registry.list.length);
+      for (const kind of registry.list) {
+        expect(faultsOf(kinded(registry), plain(registry.defaults(kind.kind)), 'x')).toEqual([]);
+        expect(kind.summary.length).toBeGreaterThan(10);
+        for (const parameter of Object.values(kind.parameters)) {
+          expect(fits(parameter, plain(parameter.default))).toBe(true);
+          expect(parameter.help).toMatch(/\.$/);
+        }
       }
-    }
-  });
+    },
+  );
 
   it('what a kind of field names is there', () => {
     for (const kind of fieldKinds.list) {

@@ -1,37 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import * as own from '../document/descriptions';
 import type { Description } from '../document/parameters';
-import type { Kind, Registry } from '../document/registry';
-import { tides } from '../kinds/automation';
-import { bonds } from '../kinds/bodies';
-import { colliderShapes } from '../kinds/colliders';
-import { profiles } from '../kinds/curves';
-import { amounts } from '../kinds/emission';
-import { shapes } from '../kinds/emitter-shapes';
-import { extents } from '../kinds/falloff-shapes';
 import { fields } from '../kinds/fields';
 import { looks } from '../kinds/looks';
-import { masks } from '../kinds/masks';
-import { modulators } from '../kinds/modulators';
-import { responses } from '../kinds/responses';
+import { registries } from './registries';
 
-const kinds: readonly Registry<Kind>[] = [
-  tides,
-  bonds,
-  colliderShapes,
-  profiles,
-  amounts,
-  shapes,
-  extents,
-  fields,
-  looks,
-  masks,
-  modulators,
-  responses,
-];
 /** Every description that an inspector shows, with a name for messages. */
 const all: readonly (readonly [string, Description])[] = [
-  ...kinds.flatMap((registry) => registry.list.map(({ kind, parameters }) => [kind, parameters] as const)),
+  ...registries.flatMap((registry) => registry.list.map(({ kind, parameters }) => [kind, parameters] as const)),
   ['births', own.birthParameters],
   ['the camera', own.cameraParameters],
   ['a collider', own.colliderParameters],

@@ -1,3 +1,4 @@
+import type { Values } from '../document/parameters';
 import { completeScene, type Written } from '../scene/read';
 import { SCENE_FORMAT, SCENE_VERSION, type Scene } from '../document/scene';
 import { Simulation, type Simulation as Run } from '../sim/step/simulation';
@@ -38,15 +39,20 @@ export function testDocument({ emitter = {}, others = [], fields = [], time = {}
 /** The scene of such a document, which must be sound. */
 export const testScene = (parts: Parts = {}): Scene => completeScene(testDocument(parts));
 
+interface Emitting {
+  readonly emitters: readonly { readonly amounts: readonly Values[] }[];
+}
+
 /** A scene with a part of its births, for tests that are as good with fewer particles. */
-export const sparse = (scene: Scene, part: number): Scene => ({
+export const sparse = <S extends Emitting>(scene: S, part: number): S => ({
   ...scene,
   emitters: scene.emitters.map((emitter) => ({
     ...emitter,
-    amounts: emitter.amounts.map((amount) => {
-      const fewer = ['rate', 'count'].filter((name) => typeof amount[name] === 'number');
-      return { ...amount, ...Object.fromEntries(fewer.map((name) => [name, Math.ceil(Number(amount[name]) * part)])) };
-    }),
+    amounts: emitter.amounts.map(({ rate, count, ...amount }) => ({
+      ...amount,
+      ...(typeof rate === 'number' && { rate: rate * part }),
+      ...(typeof count === 'number' && { count: Math.ceil(count * part) }),
+    })),
   })),
 });
 

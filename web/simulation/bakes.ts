@@ -42,7 +42,7 @@ const REST = 150;
 /** The bakes of the scene as it is now, the newest first: whole ones and others. */
 export function useBakesOf(scene: Scene): readonly StoredBake[] {
   useToldOfBakes();
-  const bakes = useBakes(({ stored: told }) => told?.bakes);
+  const bakes = useBakes(({ stored }) => stored?.bakes);
   const [key, setKey] = useState<string>();
   useEffect(() => {
     let gone = false;

@@ -18,7 +18,7 @@ import { Overlay } from './overlay';
 import { selectionBounds } from './handles/selection-bounds';
 import { ViewReadout } from './view-readout';
 import { ViewRig } from './camera/view-rig';
-import { vectorsIn } from '../../core/document/check-values';
+import { isVector } from '../../core/document/check-values';
 
 /** Keys of the view, while it has the focus. */
 function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
@@ -143,7 +143,8 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     rig.followShot(scene, shownFrame);
     const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
     const name = field && fieldKinds.get(field.settings.kind).direction;
-    const direction = name === undefined ? undefined : vectorsIn([field!.settings[name]])[0];
+    const written = name && field.settings[name];
+    const direction = isVector(written) ? written : undefined;
     const drawn = {
       scene: sceneNow(scene, shownFrame),
       assets,

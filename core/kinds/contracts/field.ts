@@ -65,7 +65,7 @@ export interface FrozenParticles {
   x: Float64Array;
   y: Float64Array;
   z: Float64Array;
-  /** The share of the emitter's particles that takes part. */
+  /** The fraction of the emitter's particles that takes part. */
   readonly draftFraction: number;
 }
 

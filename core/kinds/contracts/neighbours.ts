@@ -2,7 +2,7 @@
  * Particles around a place at the beginning of a substep, for fields that read them. Three numbers a particle: a row.
  */
 export interface Neighbours {
-  /** The share of the particles that takes part. */
+  /** The fraction of the particles that takes part. */
   readonly draftFraction: number;
   /** Place and velocity of each particle, world axes, metres and m/s. */
   readonly places: Float32Array;

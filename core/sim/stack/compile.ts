@@ -25,7 +25,7 @@ interface Reading {
   readonly neighbourGrids?: NeighbourGrid[];
   /** The field's sends, by emitter. */
   readonly sends?: readonly number[];
-  /** The share of the particles that takes part. */
+  /** The fraction of the particles that takes part. */
   readonly draftFraction?: number;
   readonly backend?: KernelBackend | undefined;
 }

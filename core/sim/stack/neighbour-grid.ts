@@ -47,7 +47,7 @@ export class NeighbourGrid {
     readonly radius: number,
     /** Whose particles, by the order of the scene. */
     readonly emitters: readonly number[],
-    /** The share of the particles that takes part. */
+    /** The fraction of the particles that takes part. */
     readonly draftFraction: number,
   ) {}
 

@@ -87,9 +87,7 @@ export function PointHandles({ rig, body, place }: { rig: ViewRig; body: Sizable
           {
             onPointerDown: drag(after + 1, [...points.slice(0, after + 1), at, ...points.slice(after + 1)]),
             onClick: (event) =>
-              event.detail < 2 &&
-              points.length === vectorsIn(body.values[name]).length &&
-              set([...points.slice(0, after + 1), rounded(at), ...points.slice(after + 1)]),
+              event.detail < 2 && set([...points.slice(0, after + 1), rounded(at), ...points.slice(after + 1)]),
           },
         ),
       )}
