@@ -151,7 +151,7 @@ export const birthParameters = describe({
     default: 'given',
     options: [
       { value: 'given', label: 'by angles' },
-      { value: 'normal', label: 'along the normal' },
+      { value: 'normal', label: 'normal' },
       { value: 'any', label: 'random' },
     ],
     help: 'How a particle with a visible orientation is turned at its birth.',
@@ -190,9 +190,9 @@ export const birthParameters = describe({
     default: 'time',
     options: [
       { value: 'time', label: 'per second' },
-      { value: 'way', label: 'rolling, per metre' },
+      { value: 'way', label: 'per metre' },
     ],
-    help: 'Per second, spin is steady. Rolling, it grows with the speed of the particle and stops when it rests.',
+    help: 'Per second, spin is steady. Per metre, a particle rolls: its spin grows with its speed and stops when it rests.',
     shown: (v) => v['spin'] !== 0 || v['spinVariance'] !== 0,
   },
   spinAbout: {

@@ -38,7 +38,7 @@ export const placeParameters = describe({
     label: 'Follows',
     default: 'whole',
     options: [
-      { value: 'whole', label: 'position, rotation and scale' },
+      { value: 'whole', label: 'whole transform' },
       { value: 'position', label: 'position only' },
     ],
     help: 'Whether it also turns and scales with its carrier.',

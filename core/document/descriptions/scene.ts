@@ -117,9 +117,9 @@ export const boundsParameters = describe({
     label: 'At the faces',
     default: 'die',
     options: [
-      { value: 'die', label: 'particles die' },
-      { value: 'bounce', label: 'particles bounce' },
-      { value: 'stick', label: 'particles stick' },
+      { value: 'die', label: 'die' },
+      { value: 'bounce', label: 'bounce' },
+      { value: 'stick', label: 'stick' },
     ],
     help: 'The fate of a particle that reaches a face from inside.',
     shown: (v) => v['on'] === true,

@@ -52,9 +52,9 @@ export const actsParameter = {
   label: 'Combination',
   default: 'replaces',
   options: [
-    { value: 'replaces', label: 'replaces the value' },
-    { value: 'adds', label: 'adds to the value' },
-    { value: 'multiplies', label: 'multiplies the value' },
+    { value: 'replaces', label: 'replace' },
+    { value: 'adds', label: 'add' },
+    { value: 'multiplies', label: 'multiply' },
   ],
   help: 'How the automation combines with the set or keyframed value.',
 } as const;

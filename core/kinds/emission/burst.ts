@@ -33,7 +33,7 @@ const parameters = describe({
     default: 'frame',
     options: [
       { value: 'frame', label: 'at a frame' },
-      { value: 'start', label: 'at the start of the run' },
+      { value: 'start', label: 'at run start' },
     ],
     help: 'The burst comes at a frame, or when the run starts, before any pre-roll.',
   },

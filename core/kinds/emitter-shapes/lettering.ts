@@ -37,7 +37,7 @@ const parameters = describe({
     label: 'Births',
     default: 'area',
     options: [
-      { value: 'area', label: 'inside the letters' },
+      { value: 'area', label: 'in the letters' },
       { value: 'outline', label: 'on the outlines' },
     ],
     help: 'Births fill the letters, or lie on their outlines.',

@@ -14,8 +14,8 @@ export const particlesParameters = describe({
     label: 'Births',
     default: 'life',
     options: [
-      { value: 'life', label: 'during the parent’s life' },
-      { value: 'death', label: 'at the parent’s death' },
+      { value: 'life', label: 'during life' },
+      { value: 'death', label: 'at death' },
     ],
     help: 'Births follow along the path of each parent, or come at its death.',
   },
@@ -60,7 +60,7 @@ export const particlesParameters = describe({
 /** Another emitter's particles: children along their way, or at their death. The spawner of children does the rest. */
 export const particles = defineEmitterShape({
   kind: 'particles',
-  label: 'particles of an emitter',
+  label: 'other particles',
   summary: 'Particles of another emitter give birth along their path or at their death.',
   parameters: particlesParameters,
   fromParticles: true,

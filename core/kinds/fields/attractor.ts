@@ -16,8 +16,8 @@ const parameters = describe({
     default: 'point',
     options: [
       ...targetOptions,
-      { value: 'particles', label: 'particles of an emitter' },
-      { value: 'places', label: 'a place for each particle' },
+      { value: 'particles', label: 'other particles' },
+      { value: 'places', label: 'own places' },
     ],
     help: 'Pulls to the field’s position, a line, a path or a mesh; to the particles of an emitter; or each particle to its place on an emitter’s shape.',
   },

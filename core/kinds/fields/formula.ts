@@ -32,8 +32,8 @@ const parameters = describe({
     default: 'vector',
     options: [
       { value: 'vector', label: 'vector' },
-      { value: 'slope', label: 'downhill of a height' },
-      { value: 'level', label: 'strength along a direction' },
+      { value: 'slope', label: 'downhill' },
+      { value: 'level', label: 'one direction' },
     ],
     help: 'Three formulas for X, Y and Z; or one formula for a height that particles slide down; or one for a push in a direction.',
   },

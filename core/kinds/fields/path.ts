@@ -56,9 +56,9 @@ const parameters = describe({
     default: 'constant',
     options: [
       { value: 'constant', label: 'constant' },
-      { value: 'lap', label: 'laps per lifetime' },
+      { value: 'lap', label: 'per lifetime' },
     ],
-    help: 'Constant moves at the set strength. Laps per lifetime lets each particle complete its laps within its lifetime.',
+    help: 'Constant moves at the set strength. Per lifetime lets each particle complete its laps within its lifetime.',
   },
   laps: {
     type: 'number',

@@ -12,7 +12,7 @@ const options = (none: boolean) =>
     { value: 'chip', label: 'chip' },
     { value: 'card', label: 'curled card' },
     { value: 'cone', label: 'cone' },
-    { value: 'mesh', label: 'mesh of the scene' },
+    { value: 'mesh', label: 'scene mesh' },
   ] as const;
 
 const { colour, colourBy, field, cover, topSpeed, mixing, gain, gainBy, sizeOverAge, sizeOverSpeed } = spotParameters;
@@ -82,9 +82,9 @@ const parameters = describe({
     default: 'own',
     options: [
       { value: 'own', label: 'own rotation' },
-      { value: 'x', label: 'X along the motion' },
-      { value: 'y', label: 'Y along the motion' },
-      { value: 'z', label: 'Z along the motion' },
+      { value: 'x', label: 'X forward' },
+      { value: 'y', label: 'Y forward' },
+      { value: 'z', label: 'Z forward' },
     ],
     help: 'Own rotation follows the spin of the particle; otherwise an axis points along its motion.',
   },

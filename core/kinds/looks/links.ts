@@ -63,7 +63,7 @@ const parameters = describe({
 /** Lines between near particles. */
 export const links: LookKind = {
   kind: 'links',
-  label: 'lines between neighbours',
+  label: 'neighbour lines',
   summary: 'Straight lines from each particle to its nearest neighbours.',
   parameters,
   softness: 0,

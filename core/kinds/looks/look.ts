@@ -171,7 +171,7 @@ export const turnedParameter = {
   default: 'upright',
   options: [
     { value: 'upright', label: 'upright' },
-    { value: 'motion', label: 'along the motion' },
+    { value: 'motion', label: 'along motion' },
     { value: 'any', label: 'random' },
   ],
   help: 'The direction of its top in the picture.',

@@ -7,7 +7,7 @@ const parameters = describe({
     label: 'Age unit',
     default: 'life',
     options: [
-      { value: 'life', label: 'fraction of the lifetime' },
+      { value: 'life', label: 'lifetimes' },
       { value: 'seconds', label: 'seconds' },
     ],
     help: 'Age from 0 at birth to 1 at death, or in seconds.',

@@ -8,8 +8,8 @@ const parameters = describe({
     label: 'Acts on particles',
     default: 'inside',
     options: [
-      { value: 'inside', label: 'inside the zone' },
-      { value: 'outside', label: 'outside the zone' },
+      { value: 'inside', label: 'inside' },
+      { value: 'outside', label: 'outside' },
     ],
     help: 'The particles that the field acts on.',
   },
