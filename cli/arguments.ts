@@ -19,7 +19,7 @@ export function numberOf(
   if (fits) return value;
   const low = min === -Infinity ? '' : ` ${above ? 'above' : 'from'} ${min}`;
   const high = max === Infinity ? '' : ` up to ${max}`;
-  throw new UsageError(`--${option} is “${text}”; allowed is a ${whole ? 'whole ' : ''}number${low}${high}`);
+  throw new UsageError(`--${option} is “${text}”. Use a ${whole ? 'whole ' : ''}number${low}${high}`);
 }
 
 /** Three numbers parted by commas. */
@@ -28,7 +28,7 @@ export function vectorOf(option: string, text: string): Vector {
   const [x, y, z] = parts.map((part) => (part.trim() === '' ? NaN : Number(part)));
   const vector = [x ?? NaN, y ?? NaN, z ?? NaN] as const;
   if (parts.length === 3 && vector.every(Number.isFinite)) return vector;
-  throw new UsageError(`--${option} is “${text}”; allowed are three numbers x,y,z`);
+  throw new UsageError(`--${option} is “${text}”. Use three numbers x,y,z`);
 }
 
 /** First and last frame of `A-B` or of one frame, within bounds that are somewhere; `whole` where it is left out. */
@@ -43,7 +43,7 @@ export function spanOf(
   const from = Number(match?.[1]);
   const through = match?.[2] === undefined ? from : Number(match[2]);
   if (match && from >= low && through <= high && from <= through) return [from, through];
-  throw new UsageError(`--frames is “${text}”; allowed are A-B or one frame, from ${low} to ${high}, ${where}`);
+  throw new UsageError(`--frames is “${text}”. Use A-B or one frame, from ${low} to ${high}, ${where}`);
 }
 
 /** Words in a row: a, b and c. */

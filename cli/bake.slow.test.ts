@@ -53,10 +53,10 @@ describe('bathyclast bake and merge', () => {
   it('mistakes are one line that names the value and what is allowed, and exit code 2', () => {
     const mistakes: readonly (readonly [string[], RegExp])[] = [
       [['bake', 'vent-plume'], /--out is missing/],
-      [['bake', 'vent-plume', '--out', 'x', '--slice', '9/8'], /--slice is “9\/8”; allowed is i\/n, i from 1 to n/],
+      [['bake', 'vent-plume', '--out', 'x', '--slice', '9/8'], /--slice is “9\/8”. Use i\/n, i from 1 to n/],
       [
         ['bake', 'vent-plume', '--out', 'x', '--frames', '0-999'],
-        /--frames is “0-999”; allowed are A-B or one frame, from -48 to 144/,
+        /--frames is “0-999”. Use A-B or one frame, from -48 to 144/,
       ],
       [
         ['bake', 'lantern-swarm', '--out', 'x', '--slice', '1/2'],
@@ -64,14 +64,14 @@ describe('bathyclast bake and merge', () => {
       ],
       [
         ['bake', 'letters', '--out', 'whole'],
-        /“whole” holds another bake: it is of another state of a scene \(“Vent plume”\)/,
+        /“whole” holds another bake: it belongs to another state of a scene \(“Vent plume”\)/,
       ],
       [['bake', 'letters', '--out', '/proc/x'], /“\/proc\/x” can’t be written to/],
       [
         ['merge', 'part-1', 'part-2', '--out', 'y'],
         new RegExp(`part ${numbers.slice(2).join(', ')} of ${SLICES} is missing`),
       ],
-      [['merge', '--out', 'y'], /give the folders of all parts/],
+      [['merge', '--out', 'y'], /Name the folders of all parts/],
     ];
     for (const [args, words] of mistakes) {
       const { status, stderr } = run(...args);

@@ -24,7 +24,7 @@ function partOf(text: string | undefined): { slice: number; slices: number } {
   const match = /^(\d+)\/(\d+)$/.exec(text);
   const [i, n] = [Number(match?.[1]), Number(match?.[2])];
   if (match && i >= 1 && i <= n && n <= 4096) return { slice: i - 1, slices: n };
-  throw new UsageError(`--slice is “${text}”; allowed is i/n, i from 1 to n, n up to 4096`);
+  throw new UsageError(`--slice is “${text}”. Use i/n, i from 1 to n, n up to 4096`);
 }
 
 /** A sentence for what a bake ended with, where it is no fault of the program. */
@@ -34,7 +34,7 @@ function explain(error: unknown): never {
   const path = error instanceof Error && 'path' in error ? String(error.path) : undefined;
   if (isDiskFull(error))
     throw new UsageError(
-      `the disk is full${path ? ` at “${path}”` : ''}; make room and run the same command again, it goes on where it stopped`,
+      `the disk is full${path ? ` at “${path}”` : ''}; free some space and run the same command again; it continues where it stopped`,
     );
   if (path !== undefined && ['EACCES', 'EROFS', 'ENOTDIR', 'EEXIST', 'ENOENT', 'EPERM'].includes(code))
     throw new UsageError(`“${path}” can’t be written to (${code})`);
@@ -67,9 +67,7 @@ export async function bake(name: string, options: BakeOptions): Promise<void> {
     }
     progress.end();
     if (stopped.aborted)
-      return console.error(
-        'bathyclast: stopped; the frames that are written stay, and the same command goes on behind them',
-      );
+      return console.error('bathyclast: stopped. Written frames are kept; the same command continues after them.');
     const seconds = Number(((performance.now() - begin) / 1000).toFixed(2));
     console.log(
       JSON.stringify({
@@ -90,7 +88,7 @@ export async function bake(name: string, options: BakeOptions): Promise<void> {
 
 /** `bathyclast merge`: puts the parts of a bake together. */
 export async function merge(folders: readonly string[], out: string): Promise<void> {
-  if (folders.length === 0) throw new UsageError('give the folders of all parts of a bake');
+  if (folders.length === 0) throw new UsageError('Name the folders of all parts of a bake');
   try {
     const progress = new Progress('frame', new BakeReader(folders[0]!).manifest.through);
     const merging = mergeParts(folders, out, {
@@ -104,7 +102,7 @@ export async function merge(folders: readonly string[], out: string): Promise<vo
     await merging;
     progress.end();
     if (stopped.aborted)
-      return console.error('bathyclast: stopped; the same command goes on at the first frame that is missing');
+      return console.error('bathyclast: stopped. The same command continues at the first missing frame.');
     const { manifest } = new BakeReader(out);
     console.log(
       JSON.stringify({

@@ -85,8 +85,8 @@ describe('bathyclast, the four commands', () => {
     writeFileSync(join(folder, 'bad.json'), JSON.stringify(scene));
     const { status, stderr } = bathyclast('validate', 'bad.json');
     expect(status).toBe(2);
-    expect(stderr).toMatch(/^bad\.json: time\.fps is 0; allowed is a number from 1 up to 240 fps\.$/m);
-    expect(stderr).toMatch(/^bad\.json: fields\[0\]\.strength is "strong"; /m);
+    expect(stderr).toMatch(/^bad\.json: time\.fps is 0. Use a number from 1 up to 240 fps\.$/m);
+    expect(stderr).toMatch(/^bad\.json: fields\[0\]\.strength is "strong"\. /m);
   });
 });
 
@@ -98,43 +98,37 @@ describe('mistakes at the terminal: one clear line, exit code 2, no stack trace'
       /“nowhere” is neither a scene file nor an example; the examples are vent-plume/,
     ],
     [['simulate', 'vent-plume'], /--frame is missing/],
-    [['simulate', 'vent-plume', '--frame', 'ten'], /--frame is “ten”; allowed is a whole number/],
-    [['simulate', 'vent-plume', '--frame', '-99'], /allowed are whole frames from -48/],
-    [['simulate', 'vent-plume', '--frame', '1', '--share', '0'], /--share is “0”; allowed is a number above 0 up to 1/],
+    [['simulate', 'vent-plume', '--frame', 'ten'], /--frame is “ten”. Use a whole number/],
+    [['simulate', 'vent-plume', '--frame', '-99'], /Use whole frames from -48/],
+    [['simulate', 'vent-plume', '--frame', '1', '--share', '0'], /--share is “0”. Use a number above 0 up to 1/],
     [
       ['simulate', 'vent-plume', '--frame', '1', '--out', 'x.docx'],
-      /--out is “x.docx”; allowed are names that end in .csv, .ply, .glb, .usda, .obj/,
+      /--out is “x.docx”. Use names that end in .csv, .ply, .glb, .usda, .obj/,
     ],
     [
       ['simulate', 'vent-plume', '--frame', '1', '--through', '3', '--out', 'x.ply'],
-      /allowed are .usda, or a name with # for the digits/,
+      /use .usda, or a name with # for the digits/,
     ],
     [['simulate', 'vent-plume', '--frame', '1', '--out', 'no/such/x.csv'], /can’t be written \(ENOENT\)/],
     [['simulate', 'cut.json', '--frame', '1'], /is not whole JSON/],
     [['simulate', '.', '--frame', '1'], /“\.” is not a file/],
-    [['measure', 'vent-plume', '--frame', '0', '--at', '1,2'], /--at is “1,2”; allowed are three numbers/],
+    [['measure', 'vent-plume', '--frame', '0', '--at', '1,2'], /--at is “1,2”. Use three numbers/],
     [
       ['measure', 'vent-plume', '--frame', '0', '--at', '1,2,3', '--emitter', 'ghost'],
-      /--emitter is “ghost”; allowed are mouth, seep/,
+      /--emitter is “ghost”. Use one of mouth, seep/,
     ],
     [['validate', 'cut.json'], /is not whole JSON/],
     [['render', 'vent-plume'], /--out is missing/],
     [
       ['render', 'vent-plume', '--out', 'x', '--frames', '0-999'],
-      /--frames is “0-999”; allowed are A-B or one frame, from 0 to 144/,
+      /--frames is “0-999”. Use A-B or one frame, from 0 to 144/,
     ],
-    [
-      ['render', 'vent-plume', '--out', 'x', '--size', '10x10'],
-      /--size is “10x10”; allowed is WxH, each from 16 to 8192/,
-    ],
+    [['render', 'vent-plume', '--out', 'x', '--size', '10x10'], /--size is “10x10”. Use WxH, each from 16 to 8192/],
     [
       ['render', 'vent-plume', '--out', 'x', '--format', 'avi'],
-      /--format is “avi”; allowed are png, exr, mp4, webm, gif, apng/,
+      /--format is “avi”. Use one of png, exr, mp4, webm, gif, apng/,
     ],
-    [
-      ['dance'],
-      /“dance” is no command; allowed are examples, simulate, render, bake, merge, measure, trials and validate/,
-    ],
+    [['dance'], /“dance” is no command. Use examples, simulate, render, bake, merge, measure, trials and validate/],
     [['examples', '--loud'], /Unknown option '--loud'/],
   ] as const)('%j', (args, words) => {
     const { status, stderr } = bathyclast(...args);
@@ -149,6 +143,6 @@ describe('mistakes at the terminal: one clear line, exit code 2, no stack trace'
     const { status, stderr } = bathyclast('render', 'vent-plume', '--out', 'x');
     delete process.env['CHROMIUM'];
     expect(status).toBe(2);
-    expect(stderr).toMatch(/CHROMIUM is “.*no-browser”; allowed is the path of a Chromium that can be run/);
+    expect(stderr).toMatch(/CHROMIUM is “.*no-browser”. Use the path of a Chromium that can be run/);
   });
 });

@@ -91,7 +91,7 @@ describe('standard input and output', () => {
       'ply',
     );
     expect(run(['simulate', 'vent-plume', '--frame', '2', '--out', '-', '--format', 'doc']).stderr).toMatch(
-      /--format is “doc”; allowed are csv/,
+      /--format is “doc”. Use one of csv/,
     );
   });
 

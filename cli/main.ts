@@ -21,7 +21,7 @@ interface Command {
 /** How a PLY is written. */
 function plyOf({ ply = 'binary' }: Options): string {
   if (ply === 'binary' || ply === 'text') return ply;
-  throw new UsageError(`--ply is “${ply}”; allowed are binary and text`);
+  throw new UsageError(`--ply is “${ply}”. Use binary and text`);
 }
 
 /**
@@ -59,7 +59,7 @@ function readAll(
 function read(args: string[], allowed: readonly string[], named: boolean): { name: string; options: Options } {
   const { names, options } = readAll(args, allowed);
   if (names.length !== (named ? 1 : 0))
-    throw new UsageError(named ? 'give one scene file or example' : `“${names[0]}” is not expected here`);
+    throw new UsageError(named ? 'Name one scene file or example' : `“${names[0]}” is not expected here`);
   return { name: names[0] ?? '', options };
 }
 
@@ -91,7 +91,7 @@ const optional = (options: Options, name: string, limits: Parameters<typeof numb
 
 /** Tells of each file whether it is a good scene, with every fault at its place. */
 async function validate(names: readonly string[]): Promise<void> {
-  if (names.length === 0) throw new UsageError('give one scene file or several');
+  if (names.length === 0) throw new UsageError('Name one or more scene files');
   const [{ readSceneFile }, { readBytes }] = await Promise.all([
     import('../formats/scene-file'),
     import('./open-scene'),
@@ -223,7 +223,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
       addresses are such as fields/vortex/strength, desk/master or seed; --slice runs the i-th of n parts of the sheet`,
     async run(args) {
       const { names, options, all } = readAll(args, ['frame', 'share', 'measure', 'slice', 'out'], 'vary');
-      if (names.length !== 1) throw new UsageError('give one scene file or example');
+      if (names.length !== 1) throw new UsageError('Name one scene file or example');
       const { trials } = await import('./trials');
       await trials(names[0]!, {
         vary: all,
@@ -264,7 +264,7 @@ async function run([name, ...args]: string[]): Promise<void> {
   if (name === undefined || name === 'help' || name === '--help' || name === '-h') return console.log(HELP);
   if (name === '--version') return console.log(versionOf());
   const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
-  if (!command) throw new UsageError(`“${name}” is no command; allowed are ${inWords(Object.keys(COMMANDS))}`);
+  if (!command) throw new UsageError(`“${name}” is no command. Use ${inWords(Object.keys(COMMANDS))}`);
   if (args.includes('--help') || args.includes('-h')) return console.log(command.help.replace(/^ {2}/gm, ''));
   await command.run(args);
 }

@@ -26,7 +26,7 @@ function emitterOf(scene: Scene, wanted: string | undefined): Emitter {
     throw new UsageError(
       wanted === undefined
         ? `“${scene.name}” has no emitter`
-        : `--emitter is “${wanted}”; allowed are ${ids.join(', ')}`,
+        : `--emitter is “${wanted}”. Use one of ${ids.join(', ')}`,
     );
   return found;
 }

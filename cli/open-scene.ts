@@ -25,7 +25,7 @@ export function readBytes(path: string): Uint8Array {
     const stat = statSync(path);
     if (!stat.isFile()) throw new UsageError(`“${path}” is not a file`);
     if (stat.size > FILE_LIMITS.bytes)
-      throw new UsageError(`“${path}” has ${stat.size} bytes; allowed are up to ${FILE_LIMITS.bytes}`);
+      throw new UsageError(`“${path}” has ${stat.size} bytes. The limit is ${FILE_LIMITS.bytes}`);
     return readFileSync(path);
   } catch (error) {
     if (error instanceof UsageError) throw error;

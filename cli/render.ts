@@ -68,7 +68,7 @@ function browserPath(): string {
   if (found) return found;
   throw new UsageError(
     named
-      ? `CHROMIUM is “${named}”; allowed is the path of a Chromium that can be run`
+      ? `CHROMIUM is “${named}”. Use the path of a Chromium that can be run`
       : 'rendering takes Chromium, and none is found on the path; install it, or name it in CHROMIUM',
   );
 }
@@ -78,13 +78,13 @@ function sizeOf(text: string | undefined): { width: number; height: number } | u
   const match = /^(\d+)[x×](\d+)$/i.exec(text);
   const [width, height] = [Number(match?.[1]), Number(match?.[2])];
   if (match && width >= 16 && height >= 16 && width <= 8192 && height <= 8192) return { width, height };
-  throw new UsageError(`--size is “${text}”; allowed is WxH, each from 16 to 8192`);
+  throw new UsageError(`--size is “${text}”. Use WxH, each from 16 to 8192`);
 }
 
 function oneOf<T extends string>(option: string, text: string, allowed: readonly T[]): T {
   const found = allowed.find((one) => one === text);
   if (found !== undefined) return found;
-  throw new UsageError(`--${option} is “${text}”; allowed are ${allowed.join(', ')}`);
+  throw new UsageError(`--${option} is “${text}”. Use one of ${allowed.join(', ')}`);
 }
 
 /** Refuses a bake that is not of the scene, or does not hold the frames. */
@@ -95,7 +95,7 @@ function fittingBake(folder: string, scene: Scene, from: number, through: number
     const { manifest } = reader;
     if (manifest.key !== key || manifest.engine !== ENGINE_VERSION || manifest.slices !== 1)
       throw new UsageError(
-        `--bake is “${folder}”, a bake of ${manifest.slices > 1 ? 'some of the particles' : `another state of a scene (“${manifest.scene}”)`}; allowed is one of all particles of this scene`,
+        `--bake is “${folder}”, a bake of ${manifest.slices > 1 ? 'some of the particles' : `another state of a scene (“${manifest.scene}”)`}. Use one of all particles of this scene`,
       );
     // Trails and motion blur look back at frames before the first that is drawn.
     const first = drawnFrom(scene, from);
@@ -180,7 +180,7 @@ export async function render(name: string, options: RenderOptions): Promise<void
   const [from, through] = spanOf(options.frames, [first, last], [first, last], 'where the shot is');
   const toStandard = options.out === STANDARD;
   if (toStandard && pictures)
-    throw new UsageError('--out is “-”; allowed for pictures is a folder, standard output takes clips only');
+    throw new UsageError('--out is “-”. Use a folder for pictures; standard output takes clips only');
   const out = toStandard ? STANDARD : resolve(options.out);
   const pattern = pictures ? 'frame_####' : 'clip';
   const order: HeadlessJob = {

@@ -31,8 +31,8 @@ function formatFor({ out, format, plyText }: SimulateOptions): ParticleFormat | 
     return particleFormat(named === 'ply' && plyText ? 'ply-text' : named);
   throw new UsageError(
     out === STANDARD
-      ? `--format is “${String(format)}”; allowed are ${particleExtensions.join(', ')}`
-      : `--out is “${out}”; allowed are names that end in ${particleExtensions.map((e) => `.${e}`).join(', ')}, and - for standard output`,
+      ? `--format is “${String(format)}”. Use one of ${particleExtensions.join(', ')}`
+      : `--out is “${out}”. Use names that end in ${particleExtensions.map((e) => `.${e}`).join(', ')}, and - for standard output`,
   );
 }
 
@@ -42,7 +42,7 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
   if (options.through !== undefined && format?.per !== 'run' && !/#/.test(options.out ?? '')) {
     const whole = particleFormats.flatMap(({ per, extension }) => (per === 'run' ? [`.${extension}`] : []));
     throw new UsageError(
-      `--out is “${options.out ?? ''}”; for several frames allowed are ${whole.join(', ')}, or a name with # for the digits of the frame`,
+      `--out is “${options.out ?? ''}”. For several frames use ${whole.join(', ')}, or a name with # for the digits of the frame`,
     );
   }
   const opened = await openScene(name);
@@ -53,7 +53,7 @@ export async function simulate(name: string, options: SimulateOptions): Promise<
   const start = startFrame(scene);
   if (options.frame < start)
     throw new UsageError(
-      `--frame is ${options.frame}; allowed are whole frames from ${start}, where the run of “${scene.name}” starts`,
+      `--frame is ${options.frame}. Use whole frames from ${start}, where the run of “${scene.name}” starts`,
     );
   const begin = performance.now();
   const unfit = await format?.unfit?.(scene);

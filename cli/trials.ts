@@ -28,7 +28,7 @@ function measuresOf(text: string | undefined): readonly Measure[] {
   if (text === undefined) return MEASURE_NAMES;
   return text.split(',').map((word) => {
     const name = MEASURE_NAMES.find((one) => one === word.trim());
-    if (!name) throw new UsageError(`--measure is “${word}”; allowed are ${MEASURE_NAMES.join(', ')}`);
+    if (!name) throw new UsageError(`--measure is “${word}”. Use one of ${MEASURE_NAMES.join(', ')}`);
     return name;
   });
 }
@@ -37,7 +37,7 @@ function partOf(text: string | undefined): { part: number; parts: number } {
   if (text === undefined) return { part: 1, parts: 1 };
   const [part = NaN, parts = NaN] = text.split('/').map(Number);
   if (!(Number.isInteger(part) && Number.isInteger(parts) && part >= 1 && part <= parts))
-    throw new UsageError(`--slice is “${text}”; allowed is i/n with i from 1 up to n`);
+    throw new UsageError(`--slice is “${text}”. Use i/n with i from 1 up to n`);
   return { part, parts };
 }
 
@@ -47,16 +47,16 @@ const cellOf = (value: number | string): string =>
 /** `bathyclast trials`: runs every cell of a sheet to a frame, and writes what is measured there, a line each. */
 export async function trials(name: string, options: TrialsOptions): Promise<void> {
   if (options.out !== STANDARD && !/\.csv$/i.test(options.out))
-    throw new UsageError(`--out is “${options.out}”; allowed are names that end in .csv, and - for standard output`);
+    throw new UsageError(`--out is “${options.out}”. Use names that end in .csv, and - for standard output`);
   if (options.vary.length === 0)
-    throw new UsageError('--vary is missing; allowed are address=low:high:steps and address=value,value,…');
+    throw new UsageError('--vary is missing. Use address=low:high:steps and address=value,value,…');
   const measures = measuresOf(options.measure);
   const { part, parts } = partOf(options.slice);
   const { scene, assets } = await openScene(name);
   const frame = options.frame ?? scene.time.last;
   if (frame < startFrame(scene))
     throw new UsageError(
-      `--frame is ${frame}; allowed are whole frames from ${startFrame(scene)}, where the run of “${scene.name}” starts`,
+      `--frame is ${frame}. Use whole frames from ${startFrame(scene)}, where the run of “${scene.name}” starts`,
     );
   const { backend, refused } = startKernelBackend();
   if (refused !== undefined) throw new UsageError(refused);
@@ -64,7 +64,7 @@ export async function trials(name: string, options: TrialsOptions): Promise<void
     const variations = options.vary.map((text) => readVariation(scene, text));
     const cells = cellsOf(variations);
     if (cells.length > MOST_CELLS)
-      throw new UsageError(`the sheet has ${cells.length} cells; allowed are up to ${MOST_CELLS}`);
+      throw new UsageError(`the sheet has ${cells.length} cells. The limit is ${MOST_CELLS}`);
     // All are made before the first is run, so that a value that is not allowed is told at once.
     const mine = cells
       .filter((_, i) => i % parts === part - 1)

@@ -29,7 +29,8 @@ export function writeOut(path: string, content: string | Uint8Array): void {
   try {
     putFile(path, bytes);
   } catch (error) {
-    if (isDiskFull(error)) throw new UsageError(`the disk is full at “${path}”; make room and run the command again`);
+    if (isDiskFull(error))
+      throw new UsageError(`the disk is full at “${path}”; free some space and run the command again`);
     throw new UsageError(`“${path}” can’t be written (${codeOf(error) || String(error)})`);
   }
 }

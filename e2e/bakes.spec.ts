@@ -43,7 +43,7 @@ test('a shot is baked on the server; renders and the studio take its particles, 
   await expect(page.getByRole('button', { name: 'From the bake' })).toBeVisible();
   await goToFrame(page, 96);
   await expect(page.getByText(/alive [1-9]/)).toBeVisible();
-  await expect(page.getByTitle(/^What it delivers/).first()).toContainText(/gives\s*0\.\d/);
+  await expect(page.getByTitle(/^The strength that arrives/).first()).toContainText(/RMS\s*0\.\d/);
   await choose(page, 'Chimney mouth');
   await page.getByRole('textbox', { name: 'Launch speed', exact: true }).first().fill('3');
   await page.keyboard.press('Enter');

@@ -24,7 +24,7 @@ test('a camera goes out as glTF and comes back as the same shot, in one step of 
     buffer: Buffer.from('{"asset":{"version":"2.0"}}'),
   });
   await expect(inspector.getByRole('alert')).toHaveText(
-    '“none.gltf” has no camera; allowed are glTF files (.gltf, .glb) with one.',
+    '“none.gltf” has no camera. Choose a glTF file (.gltf, .glb) with one.',
   );
   // Another camera first, so that what comes back is seen to come from the file.
   await inspector.getByRole('textbox', { name: 'Angle of view', exact: true }).fill('80');

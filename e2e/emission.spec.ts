@@ -119,7 +119,7 @@ test('each bad mesh file gets its sentence where it was dropped, and nothing is 
     await expect(page.getByTestId('mesh-drop')).toContainText('plate.obj');
   }
   await dropMesh(page, 'huge.obj', QUAD.replace(/^v (-?)2 0 (-?)2$/gm, 'v $190000 0 $290000'));
-  await expect(page.getByTestId('mesh-drop')).toContainText(/It is 1.80e\+5 m wide/);
+  await expect(page.getByTestId('mesh-drop')).toContainText(/The mesh is 1.80e\+5 m wide/);
   await page.getByRole('button', { name: 'Fit to 4 m' }).click();
   await expect(page.getByRole('textbox', { name: 'Unit size' })).not.toHaveValue('1');
 });
@@ -149,7 +149,7 @@ test('a path is drawn point by point in the view: dragged, gone on with, put bet
   await page.getByRole('combobox', { name: 'Shape' }).selectOption('path');
   const points = page.getByRole('button', { name: /^Point \d+: drag/ });
   await expect(points).toHaveCount(4);
-  await page.getByRole('button', { name: 'Go on with another point' }).click();
+  await page.getByRole('button', { name: 'Add another point' }).click();
   await expect(points).toHaveCount(5);
   const third = page.getByRole('button', { name: 'Point 3: drag, arrow keys, Delete' });
   const old = await page.getByRole('textbox', { name: 'Point 3 Y' }).inputValue();
@@ -161,7 +161,7 @@ test('a path is drawn point by point in the view: dragged, gone on with, put bet
   expect(Number(await page.getByRole('textbox', { name: 'Point 3 Y' }).inputValue())).toBeGreaterThan(
     Number(old) + 0.2,
   );
-  await page.getByRole('button', { name: 'Put a point after 1' }).click();
+  await page.getByRole('button', { name: 'Add a point after 1' }).click();
   await expect(points).toHaveCount(6);
   await page.getByRole('button', { name: 'Point 2: drag, arrow keys, Delete' }).press('Delete');
   await expect(points).toHaveCount(5);
@@ -178,7 +178,7 @@ test('a gate by formula: live errors under the character, and the births it says
   await formula.fill('frame >= 200');
   await formula.press('Enter');
   await expect(page.getByRole('status').filter({ hasText: 'never open' })).toBeVisible();
-  await page.getByRole('button', { name: 'Leave it always on' }).click();
+  await page.getByRole('button', { name: 'Open the gate' }).click();
   await expect(page.getByRole('combobox', { name: 'Gate' })).toHaveValue('always');
 });
 
@@ -194,7 +194,7 @@ test('a collider says why it stops nothing, is mended, and particles come to res
     .getByRole('status')
     .filter({ hasText: 'It stops nothing: no particle has reached it up to this frame.' });
   await expect(note).toBeVisible();
-  await page.getByRole('button', { name: 'Put it under the particles' }).click();
+  await page.getByRole('button', { name: 'Move it under the particles' }).click();
   await expect(note).toHaveCount(0);
   await expect(page.getByText(/contacts up to this frame/)).toBeVisible();
   await page.getByRole('combobox', { name: 'On contact' }).selectOption('die');
@@ -214,7 +214,7 @@ test('a carrier is keyed at two frames, carries an emitter that is mounted where
   await goToFrame(page, 48);
   await page.getByRole('textbox', { name: 'Position X' }).fill('2');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('list', { name: 'Keys of position' }).getByRole('listitem')).toHaveCount(2);
+  await expect(page.getByRole('list', { name: 'Keyframes of position' }).getByRole('listitem')).toHaveCount(2);
   // On its motion path the first key is dragged where it is, and taken back.
   const first = page.getByRole('button', { name: /^Carrier at frame 0: drag/ });
   const stood = (await first.boundingBox())!;
@@ -222,11 +222,11 @@ test('a carrier is keyed at two frames, carries an emitter that is mounted where
   await page.mouse.down();
   await page.mouse.move(stood.x + 8, stood.y - 52, { steps: 6 });
   await page.mouse.up();
-  await expect(page.getByRole('list', { name: 'Keys of position' }).getByRole('listitem').first()).not.toContainText(
-    '0 0 0',
-  );
+  await expect(
+    page.getByRole('list', { name: 'Keyframes of position' }).getByRole('listitem').first(),
+  ).not.toContainText('0 0 0');
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('list', { name: 'Keys of position' }).getByRole('listitem').first()).toContainText(
+  await expect(page.getByRole('list', { name: 'Keyframes of position' }).getByRole('listitem').first()).toContainText(
     '0 0 0',
   );
   await choose(page, 'Emitter');
@@ -252,7 +252,7 @@ test('emitters are set together, hidden without changing the simulation, and cop
   await page.getByRole('button', { name: 'Hide Chimney mouth in the view' }).click();
   await expect(page.getByLabel('Particles alive')).toHaveText(alive);
   await page.getByRole('button', { name: 'Bed seep', exact: true }).click({ modifiers: ['Shift'] });
-  await expect(page.getByText('and 1 more, set together')).toBeVisible();
+  await expect(page.getByText('and 1 more, edited together')).toBeVisible();
   await page.getByRole('textbox', { name: 'Mass', exact: true }).fill('3');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Copy', exact: true }).click();

@@ -30,12 +30,12 @@ test('a path field: snapped to, dragged in the view, read from an SVG file, with
   const inspector = page.getByLabel('Inspector');
   const path = strip(page, 'Path');
   await goToFrame(page, 24);
-  await expect(path).toContainText('gives');
+  await expect(path).toContainText('RMS');
   await page.getByRole('textbox', { name: 'Position Y' }).fill('40');
   await page.keyboard.press('Enter');
-  await expect(path).toContainText(/the emitter “Emitter” lies \d+ m off the path/);
-  await path.getByRole('button', { name: 'Snap it to the path' }).click();
-  await expect(path).not.toContainText('off the path');
+  await expect(path).toContainText(/the emitter “Emitter” is \d+ m away from the path/);
+  await path.getByRole('button', { name: 'Move it to the path' }).click();
+  await expect(path).not.toContainText('away from the path');
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await simulated(page);
@@ -66,7 +66,7 @@ test('a path field: snapped to, dragged in the view, read from an SVG file, with
     buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'),
   });
   await expect(inspector.getByRole('alert')).toHaveText(
-    '“empty.svg” has no path: allowed are SVG drawings with paths, lines or shapes.',
+    '“empty.svg” has no path. Use SVG drawings with paths, lines or shapes.',
   );
 
   await inspector.getByRole('button', { name: 'Emit at its start' }).click();
@@ -86,9 +86,7 @@ test('a formula is completed, told what is wrong at its character, shows live va
   const name = inspector.getByRole('textbox', { name: 'Name of the dial dial1' });
   await name.fill('sin');
   await name.press('Enter');
-  await expect(inspector.getByRole('alert')).toHaveText(
-    '“sin” is a name that formulas use already; allowed is another.',
-  );
+  await expect(inspector.getByRole('alert')).toHaveText('“sin” is already a word of formulas. Use another name.');
   await name.fill('gain');
   await name.press('Enter');
   await expect(inspector.getByRole('slider', { name: 'Dial gain' })).toBeVisible();
@@ -133,7 +131,7 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
   await inspector.getByRole('button', { name: 'Fit to its source' }).click();
   await expect(inspector.getByText(/^\d+ × \d+ × \d+ = \d+ points, [\d.]+ MB$/)).toBeVisible();
   await simulated(page);
-  await expect(grid).toContainText(/gives\s*[\d.]*[1-9]/);
+  await expect(grid).toContainText(/RMS\s*[\d.]*[1-9]/);
 
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -151,18 +149,18 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
   await inspector
     .getByLabel('Grid file')
     .setInputFiles({ name: 'odd.vti', mimeType: 'application/xml', buffer: Buffer.from('<VTKFile/>') });
-  await expect(inspector.getByRole('alert')).toHaveText(/^“odd.vti” is no VTK image data; allowed is/);
+  await expect(inspector.getByRole('alert')).toHaveText(/^“odd.vti” is no VTK image data. Use/);
   await inspector
     .getByLabel('Grid file')
     .setInputFiles({ name: 'flow.vti', mimeType: 'application/xml', buffer: bytes });
   await expect(grid).not.toContainText('no file');
   await simulated(page);
-  await expect(grid).toContainText(/gives\s*[\d.]*[1-9]/);
+  await expect(grid).toContainText(/RMS\s*[\d.]*[1-9]/);
   // Kept with the scene: after a reload it is there again.
   await saved(page);
   await page.reload();
   await simulated(page);
-  await expect(strip(page, 'Flow grid')).toContainText(/gives\s*[\d.]*[1-9]/);
+  await expect(strip(page, 'Flow grid')).toContainText(/RMS\s*[\d.]*[1-9]/);
 });
 
 test('a zone sorts particles: tints them, lets a field act in it alone, sends them out; and says how many are in it', async ({

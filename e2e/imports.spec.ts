@@ -26,7 +26,7 @@ test('points of a file become what an emitter is born from; a file that has none
   const csv = (text: string) => ({ name: 'survey.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
   await file.setInputFiles(csv('depth,heading\n3,4\n'));
   await expect(inspector.getByRole('alert')).toHaveText(
-    '“survey.csv” has no columns x, y and z; allowed are CSV files whose first line names them, or three numbers a line.',
+    '“survey.csv” has no columns x, y and z. Use CSV files whose first line names them, or three numbers a line.',
   );
   const rows = Array.from({ length: 400 }, (_, i) => `${Math.cos(i / 20)},${0.5 + i / 400},${Math.sin(i / 20)}`);
   await file.setInputFiles(csv(`x,y,z\n${rows.join('\n')}\n`));

@@ -88,7 +88,7 @@ test('in the deck of curves a key is dragged to another value, and a handle bend
   const point = (frame: number) =>
     deck.getByRole('button', { name: new RegExp(`^Vortex, Strength: .* at frame ${frame}$`) });
   await point(60).click();
-  await deck.getByLabel('How it goes on from the selected keys').selectOption('ease in');
+  await deck.getByLabel('The interpolation after the selected keyframes').selectOption('ease in');
   const handle = deck.getByRole('button', { name: 'Handle 1 of Strength at frame 60' });
   const at = (await handle.boundingBox())!;
   await page.mouse.move(at.x + 4, at.y + 4);
@@ -112,7 +112,7 @@ test('after an edit of the key at frame 60 the bar keeps the frames that it canâ
   await page.getByRole('button', { name: 'keys', exact: true }).click();
   const deck = page.getByRole('region', { name: 'Keys' });
   await deck.getByRole('button', { name: 'Vortex, Strength: key at frame 60', exact: true }).click();
-  await deck.getByLabel('How it goes on from the selected keys').selectOption('step');
+  await deck.getByLabel('The interpolation after the selected keyframes').selectOption('step');
   await simulated(page);
   // The least that the bar tells while it is simulated anew.
   await page.evaluate(() => {

@@ -361,7 +361,7 @@ async function sameInViewAndFile(page: Page): Promise<void> {
   await page.getByRole('button', { name: /^Render 1 frame/ }).click();
   const row = page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
   await expect(row.getByText(/^done: /)).toBeVisible({ timeout: 60_000 });
-  await row.getByTitle('Look at it').click();
+  await row.getByTitle('Play').click();
   const source = await page.getByAltText('Frame 1 of the render').getAttribute('src');
   const bytes = await page.evaluate(
     async (address) => [...new Uint8Array(await (await fetch(address)).arrayBuffer())],

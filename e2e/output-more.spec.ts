@@ -12,7 +12,7 @@ test('particles of the frames are saved from the Output page: a frame as it is, 
   await openOutput(page, 'vent-plume');
   await set(page, 'png', { frames: [40, 41] });
   const saved = async (format: string) => {
-    await page.getByRole('combobox', { name: 'Particles written as' }).selectOption(format);
+    await page.getByRole('combobox', { name: 'Particle format' }).selectOption(format);
     const [download] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('button', { name: 'Save the particles of 2 frames' }).click(),
@@ -42,7 +42,7 @@ test('samples are tried on a piece of the picture: more of them are less noisy, 
   await openOutput(page, 'vent-plume');
   await set(page, 'png', { frames: [60, 60], samples: 16 });
   await page.getByRole('button', { name: 'try samples on a piece of the picture' }).click();
-  const tried = page.getByRole('list', { name: 'Samples tried' }).getByRole('listitem');
+  const tried = page.getByRole('list', { name: 'Compared samples' }).getByRole('listitem');
   await expect(tried).toHaveCount(3, { timeout: 60_000 });
   const noise = (await tried.getByText(/^noise/).allTextContents()).map((text) => Number(text.replace('noise ', '')));
   expect(noise[0]!).toBeGreaterThan(noise[1]!);
@@ -75,7 +75,7 @@ test('the frame of the playhead is rendered as a still with all its particles; p
   });
   await openOutput(page, 'lantern-swarm');
   await page.getByRole('combobox', { name: 'Format' }).selectOption('png');
-  await page.getByRole('button', { name: /^Render frame \d+ as a still$/ }).click();
+  await page.getByRole('button', { name: /^Render frame \d+ as one picture$/ }).click();
   await expect(renders(page).first().getByText('done: 1 frame')).toBeVisible({ timeout: 60_000 });
   await renders(page).first().getByRole('button', { name: 'To a folder' }).click();
   const written = () => page.evaluate(() => (window as unknown as { written: Record<string, number> }).written);

@@ -68,7 +68,7 @@ for (const [format, extension] of [
       color_transfer: 'iec61966-2-1',
     });
     expect(lit(frameOf(path))).toBeGreaterThan(300);
-    await render(page).getByTitle('Look at it').click();
+    await render(page).getByTitle('Play').click();
     const video = page.getByLabel('The rendered clip');
     await expect
       .poll(() => video.evaluate((v: HTMLVideoElement) => (v.error ? -1 : v.currentTime)))
@@ -84,7 +84,7 @@ test('a GIF and an animated PNG of every second frame have their frames and rate
   const gif = probed(await rendered(page));
   expect(gif).toMatchObject({ codec_name: 'gif', width: WIDTH, height: HEIGHT, nb_read_frames: '10' });
   await expect(render(page).getByRole('note')).toHaveText(
-    'A GIF counts in hundredths of a second: it plays at 12.50 frames a second in place of 12.',
+    'A GIF measures time in hundredths of a second: it plays at 12.50 frames a second in place of 12.',
   );
   await page.getByRole('combobox', { name: 'Format' }).selectOption('apng');
   const path = await rendered(page);
@@ -201,7 +201,7 @@ test('a render shows its progress, is paused, goes on after the page was reloade
 test('a render is cancelled, and a name that no file can have is refused where it is typed', async ({ page }) => {
   await openOutput(page, 'chart-in-relief', sparse);
   await type(page, 'Name', 'a/b');
-  await expect(page.getByRole('alert')).toContainText('The name is “a/b”; allowed are');
+  await expect(page.getByRole('alert')).toContainText('The name is “a/b”. Use');
   await page.keyboard.press('Escape');
   await set(page, 'png', { frames: [0, 120] });
   await page.getByRole('button', { name: /^Render 121 frames$/ }).click();

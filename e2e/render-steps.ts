@@ -38,7 +38,7 @@ export async function set(
   await type(page, 'Samples', samples);
   await type(page, 'Through frame', frames[1]);
   await type(page, 'From frame', frames[0]);
-  if (every > 1) await type(page, 'Every', every);
+  if (every > 1) await type(page, 'Frame step', every);
 }
 
 /** The last render that was ordered. */

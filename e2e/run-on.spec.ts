@@ -12,7 +12,7 @@ test('a shot is tried on past its last frame, without a change of its range or o
   await page.keyboard.press('.');
   await expect(ruler).toHaveAttribute('aria-valuenow', String(last));
   const at = await viewPixels(page);
-  await page.getByRole('button', { name: 'run on' }).click();
+  await page.getByRole('button', { name: 'play past the end' }).click();
   await simulated(page);
   await expect(page.getByTestId('beyond')).toBeVisible();
   await goToFrame(page, last + 30);

@@ -81,7 +81,7 @@ test('the ledger’s rows sum to what the run does; it is linked with the playhe
   await page.mouse.click(view.x + view.width / 2, view.y + view.height * 0.7);
   await expect(page.getByTestId('particle')).toBeVisible();
   await expect(table.getByRole('columnheader', { name: /^particle \d+$/ })).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('combobox', { name: 'Ledger shows' }).selectOption('work');
+  await page.getByRole('combobox', { name: 'Quantity of the ledger' }).selectOption('work');
   await expect(table.getByRole('row', { name: 'Kinetic energy gained in the run' })).toBeVisible();
 });
 
@@ -91,7 +91,7 @@ test('falloff, line and rules are measured; a chart is kept with the scene and c
   const id = await openSoundings(page, 'vent-plume', 'profile');
   await page.getByRole('combobox', { name: 'Of', exact: true }).selectOption({ label: 'Vortex' });
   await expect(page.getByRole('note')).toBeVisible();
-  await expect(page.getByRole('figure', { name: 'Vortex: falloff along its own x' })).toBeVisible();
+  await expect(page.getByRole('figure', { name: 'Vortex: falloff along its local x' })).toBeVisible();
   await page.getByRole('tab', { name: 'Line' }).click();
   const line = page.getByRole('figure', { name: /strength along a line/ });
   await line.getByRole('button', { name: 'Keep', exact: true }).click();
@@ -122,7 +122,7 @@ test('the population is counted over the shot, and the health of the run is told
     new RegExp(`${Number(csv[0]!['alive']).toLocaleString('en').replace(',', '.')} particles`),
   );
   await expect(page.getByRole('figure', { name: /speed at frame 0/ })).toBeVisible();
-  await page.getByRole('combobox', { name: 'Spread of' }).selectOption('height');
+  await page.getByRole('combobox', { name: 'Quantity', exact: true }).selectOption('height');
   await expect(page.getByRole('figure', { name: /height at frame 0/ })).toBeVisible();
   await page.getByRole('tab', { name: 'Health' }).click();
   await expect(page.getByText(/m on the mean \(root of squares\)/)).toBeVisible({ timeout: 90_000 });

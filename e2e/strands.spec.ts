@@ -15,7 +15,7 @@ test('free particles become strands and back in one step; they are tuned, drawn 
   await inspector.getByRole('combobox', { name: 'Body' }).selectOption('strand');
   await simulated(page);
   await expect(page.getByText('alive 1 920')).toBeVisible();
-  await expect(inspector.getByRole('combobox', { name: 'Drawn as' })).toHaveValue('ribbon');
+  await expect(inspector.getByRole('combobox', { name: 'Look', exact: true })).toHaveValue('ribbon');
   const strands = await viewPixels(page);
   expect(difference(loose, strands)).toBeGreaterThan(0.01);
 
@@ -25,10 +25,10 @@ test('free particles become strands and back in one step; they are tuned, drawn 
   expect(difference(strands, await viewPixels(page))).toBeGreaterThan(0.01);
   await inspector.getByRole('textbox', { name: 'Points', exact: true }).fill('65');
   await page.keyboard.press('Enter');
-  await expect(inspector.getByRole('alert')).toContainText('allowed is a whole number from 2 up to 64');
+  await expect(inspector.getByRole('alert')).toContainText('Use a whole number from 2 up to 64');
   await page.keyboard.press('Escape');
-  await inspector.getByRole('combobox', { name: 'Drawn as' }).selectOption('tube');
-  await expect(inspector.getByRole('combobox', { name: 'Drawn as' })).toHaveValue('tube');
+  await inspector.getByRole('combobox', { name: 'Look', exact: true }).selectOption('tube');
+  await expect(inspector.getByRole('combobox', { name: 'Look', exact: true })).toHaveValue('tube');
 
   await page.getByRole('button', { name: 'view', exact: true }).click();
   const download = page.waitForEvent('download');
@@ -42,7 +42,7 @@ test('free particles become strands and back in one step; they are tuned, drawn 
 
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
   await expect(inspector.getByRole('combobox', { name: 'Body' })).toHaveValue('free');
-  await expect(inspector.getByRole('combobox', { name: 'Drawn as' })).toHaveValue('sprite');
+  await expect(inspector.getByRole('combobox', { name: 'Look', exact: true })).toHaveValue('sprite');
   await simulated(page);
   expect(difference(loose, await viewPixels(page))).toBeLessThan(0.001);
 });
@@ -57,7 +57,7 @@ test('a mesh is bent by its vertices, after the reason why it is not has been re
   await inspector.getByRole('button', { name: 'Bend Bed' }).click();
   await simulated(page);
   await expect(inspector.getByRole('status')).toHaveCount(0);
-  await expect(inspector.getByRole('combobox', { name: 'Drawn as' })).toHaveValue('skin');
+  await expect(inspector.getByRole('combobox', { name: 'Look', exact: true })).toHaveValue('skin');
   const soft = await viewPixels(page);
   await inspector.getByRole('combobox', { name: 'Pinned part' }).selectOption('end');
   await inspector.getByRole('textbox', { name: 'Shape stiffness', exact: true }).fill('0.1');
@@ -73,11 +73,11 @@ test('a carrier rides on a strand or is moved by the fields; it says why where i
   await goToFrame(page, 90);
   const drifting = await viewPixels(page);
   await inspector.getByRole('combobox', { name: 'Motion' }).selectOption('strand');
-  await expect(inspector.getByRole('status')).toContainText('no emitter is chosen whose strand it rides on');
+  await expect(inspector.getByRole('status')).toContainText('no strand emitter is chosen');
   await inspector.getByRole('button', { name: 'Ride on Far weed' }).click();
   await inspector.getByRole('textbox', { name: 'Strand', exact: true }).fill('4000');
   await page.keyboard.press('Enter');
-  await expect(inspector.getByRole('status')).toContainText('Far weed makes 9 strands: there is no strand 4000');
+  await expect(inspector.getByRole('status')).toContainText('strand 4000 does not exist: Far weed makes 9');
   await inspector.getByRole('button', { name: 'Ride on strand 9' }).click();
   await simulated(page);
   expect(difference(drifting, await viewPixels(page))).toBeGreaterThan(0.0005);

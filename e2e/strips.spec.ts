@@ -81,8 +81,8 @@ test('a layered group hides what comes before, says so on the strip, and the mix
   await pressName(page, 'Billow');
   await inspected(page);
   await page.getByLabel('Inspector').getByRole('combobox', { name: 'Falloff shape' }).selectOption('everywhere');
-  await expect(strip(page, 'Buoyancy')).toContainText('hidden by “Billow”, which covers it fully');
-  await strip(page, 'Buoyancy').getByRole('button', { name: 'Mix Billow by half' }).click();
+  await expect(strip(page, 'Buoyancy')).toContainText('“Billow” replaces it completely');
+  await strip(page, 'Buoyancy').getByRole('button', { name: 'Mix Billow at 50 %' }).click();
   await expect(strip(page, 'Buoyancy')).not.toContainText('hidden');
   await page.keyboard.press('Control+z');
   await expect(strip(page, 'Buoyancy')).toContainText('hidden');
@@ -162,7 +162,7 @@ test('the falloff is opened large: borders and knots are dragged, particles are 
     .getByRole('button', { name: /^Open the falloff/ })
     .click({ position: { x: 60, y: 4 } });
   const panel = page.getByRole('region', { name: 'Falloff of Draw-down' });
-  await expect(panel).toContainText(/[\d ]+ of [\d ]+ particles within its outer radius now/);
+  await expect(panel).toContainText(/[\d ]+ of [\d ]+ particles within the outer radius on this frame/);
   const reach = panel.getByRole('button', { name: /^Outer radius:/ });
   const at = (await reach.boundingBox())!;
   await page.mouse.move(at.x + 6, at.y + 60);
@@ -213,8 +213,8 @@ test('a modulator is added, shaded in the view, and breaks the field up', async 
   await inspector.getByRole('combobox', { name: 'Modulator 1' }).selectOption('formula');
   await inspector.getByRole('textbox', { name: 'Formula' }).fill('0');
   await page.keyboard.press('Tab');
-  await expect(strip(page, 'Draw-down')).toContainText('its modulators leave nothing at any particle');
-  await strip(page, 'Draw-down').getByRole('button', { name: 'Take the modulators away' }).click();
+  await expect(strip(page, 'Draw-down')).toContainText('its modulators are 0 at every particle');
+  await strip(page, 'Draw-down').getByRole('button', { name: 'Remove the modulators' }).click();
   await expect(strip(page, 'Draw-down')).not.toContainText('modulators');
 });
 

@@ -69,7 +69,7 @@ test('a new field delivers at once; moved away it says why not, and one click me
   await page.getByRole('textbox', { name: 'Position X' }).fill('30');
   await page.keyboard.press('Enter');
   await expect(attractor).toContainText(/misses every particle by \d+ m/);
-  await attractor.getByRole('button', { name: 'Bring closer' }).click();
+  await attractor.getByRole('button', { name: 'Move it to the particles' }).click();
   await expect(attractor).not.toContainText('misses');
   await expect
     .poll(async () => Number(await attractor.getByRole('meter').getAttribute('aria-valuenow')))
@@ -112,7 +112,7 @@ test('numbers take sums, and refuse nonsense in words where it was typed', async
   await box.fill('much');
   await box.press('Enter');
   await expect(page.getByRole('alert')).toContainText(
-    'Strength of Weight in water as a number is “much”; allowed is a number',
+    'Strength of Weight in water as a number is “much”. Use a number',
   );
   await box.press('Escape');
   await expect(box).toHaveValue('4.905');

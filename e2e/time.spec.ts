@@ -180,7 +180,7 @@ test('a scene is made to loop: what keeps it open is told and mended, and its en
   await openExample(page, 'vent-plume');
   await choose(page, 'Scene');
   await set(page, 'Loop', '60');
-  const open = inspector(page).getByRole('status', { name: 'What keeps the loop open' });
+  const open = inspector(page).getByRole('status', { name: 'The loop’s seams' });
   await expect(open).toContainText('the shot shows 145 frames of the scene’s time and the loop has 60');
   await expect(open).toContainText('longer than the pre-roll');
   for (let i = 0; i < 3 && (await open.getByRole('button', { name: /^Pre-roll of/ }).count()) > 0; i++)
@@ -188,7 +188,7 @@ test('a scene is made to loop: what keeps it open is told and mended, and its en
       .getByRole('button', { name: /^Pre-roll of/ })
       .first()
       .click();
-  await open.getByRole('button', { name: 'Let it evolve instead' }).click();
+  await open.getByRole('button', { name: 'Use evolution instead' }).click();
   await simulated(page);
   await goToFrame(page, 10);
   const first = await viewPixels(page);

@@ -11,13 +11,13 @@ test('a held fader tries on from the frame on the screen, says so, and the run f
   await openExample(page, 'vent-plume');
   await goToFrame(page, 60);
   await menu(page).click();
-  await page.getByRole('menuitem', { name: 'Try from here' }).click();
+  await page.getByRole('menuitem', { name: 'Preview from this frame' }).click();
   const fader = page.getByRole('slider', { name: /^Strength of / }).first();
   const box = (await fader.boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 25, { steps: 4 });
-  await expect(page.getByText('tried from frame 60')).toBeVisible();
+  await expect(page.getByText('preview from frame 60')).toBeVisible();
   await expect.poll(() => playhead(page)).toBeGreaterThan(64);
   // Another touch goes on from where it is now.
   const before = await playhead(page);
@@ -43,8 +43,8 @@ test('the memory for frames is shown and can be set; what does not fit whole is 
 }) => {
   await openExample(page, 'vent-plume');
   await menu(page).click();
-  await expect(page.getByText(/^Frames take \d+ MB of$/)).toBeVisible();
-  const used = async () => Number((await page.getByText(/^Frames take/).innerText()).match(/\d+/)![0]);
+  await expect(page.getByText(/^In use: \d+ MB of$/)).toBeVisible();
+  const used = async () => Number((await page.getByText(/^In use:/).innerText()).match(/\d+/)![0]);
   const whole = await used();
   expect(whole).toBeGreaterThan(20);
   await page.keyboard.press('Escape');

@@ -111,7 +111,7 @@ test('a trial is adopted and taken back, made finer, kept with picture and words
   await page.goto(`/scene/${lantern}/trials?of=logbook`);
   await pages.getByRole('button', { name: 'Apply' }).click();
   await expect(page.getByRole('alert')).toContainText(
-    'This scene can’t take it: “fields/vortex/strength” is no number of',
+    'It does not fit this scene: “fields/vortex/strength” is no number of',
   );
   await pages.getByRole('button', { name: /^Remove/ }).click();
   await expect(pages).toHaveCount(0);
@@ -121,7 +121,7 @@ test('a trial is adopted and taken back, made finer, kept with picture and words
   await page.goto(`/scene/${id}/trials`);
   await vary(page, 'Across', 'Vortex', 'Strength', 'a, b');
   await page.getByRole('button', { name: 'Make the sheet' }).click();
-  await expect(page.getByRole('alert')).toContainText('fields/vortex/strength is “a”; allowed are numbers');
+  await expect(page.getByRole('alert')).toContainText('fields/vortex/strength is “a”. Use a number');
   await vary(page, 'Across', 'Vortex', 'Strength', '0, 3');
   await page.getByRole('button', { name: 'Make the sheet' }).click();
   await expect(times(page)).toContainText('all', { timeout: 60_000 });

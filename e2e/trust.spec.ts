@@ -88,7 +88,7 @@ test('looks are changed for one another and back: every save is taken, and nothi
     (response) => response.request().method() === 'PUT' && response.status() >= 400 && refused.push(response.status()),
   );
   await newScene(page);
-  const look = page.getByLabel('Drawn as');
+  const look = page.getByRole('combobox', { name: 'Look', exact: true });
   for (const kind of ['instance', 'sprite', 'trail', 'instance', 'point', 'sprite']) {
     await look.selectOption({ value: kind });
     await expect(look).toHaveValue(kind);

@@ -99,7 +99,7 @@ test('looks change the picture at once, without a new simulation', async ({ page
   await expect(page.getByText(/^simulating/)).toHaveCount(0);
   const over = await viewPixels(page);
   expect(difference(before, over)).toBeGreaterThan(0.005);
-  await page.getByRole('combobox', { name: 'Drawn as' }).selectOption('point');
+  await page.getByRole('combobox', { name: 'Look', exact: true }).selectOption('point');
   expect(difference(over, await viewPixels(page))).toBeGreaterThan(0.005);
 });
 

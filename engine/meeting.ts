@@ -114,9 +114,7 @@ export class Attendant {
     try {
       this.room.grow(Math.ceil(bytes / PAGE));
     } catch {
-      throw new RangeError(
-        `there is no more memory in which threads could tell one another where particles are; a smaller share fits`,
-      );
+      throw new RangeError(`there is not enough memory for so many interacting particles; use a smaller draft amount`);
     }
   }
 

@@ -37,7 +37,7 @@ export function parseBounded(bytes: Uint8Array, what: string): unknown {
   if (nestingDepth(bytes) > DEEPEST)
     throw fileFault(
       'depth',
-      `${what} is nested more than ${DEEPEST} deep; allowed are up to ${DEEPEST}.`,
+      `${what} is nested more than ${DEEPEST} deep. The limit is ${DEEPEST}.`,
       `up to ${DEEPEST} levels`,
     );
   try {

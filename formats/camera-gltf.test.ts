@@ -56,7 +56,7 @@ describe('the shot camera as glTF', () => {
 
   it('is refused in a sentence where a file is no glTF, or has no camera', async () => {
     await expect(readCameraGltf(bytesOf('{"asset":{"version":"2.0"}}'), 'empty.gltf', scene.time, 1)).rejects.toThrow(
-      '“empty.gltf” has no camera; allowed are glTF files (.gltf, .glb) with one.',
+      '“empty.gltf” has no camera. Choose a glTF file (.gltf, .glb) with one.',
     );
     await expect(readCameraGltf(bytesOf('solid ball'), 'ball.gltf', scene.time, 1)).rejects.toThrow(
       /^“ball\.gltf” can’t be read as glTF/,

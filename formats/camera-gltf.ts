@@ -129,7 +129,7 @@ export async function readCameraGltf(
   checkGltf(bytes, name);
   const gltf = await inOwnWords(name, 'glTF', () => new GLTFLoader().parseAsync(bytes, ''));
   const [camera] = gltf.cameras;
-  if (!camera) throw refusedFile(`“${name}” has no camera; allowed are glTF files (.gltf, .glb) with one.`);
+  if (!camera) throw refusedFile(`“${name}” has no camera. Choose a glTF file (.gltf, .glb) with one.`);
   const mixer = new AnimationMixer(gltf.scene);
   for (const clip of gltf.animations) mixer.clipAction(clip).play();
   const long = Math.max(0, ...gltf.animations.map(({ duration }) => duration));

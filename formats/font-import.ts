@@ -44,18 +44,16 @@ const outline = ({ commands }: FontPath): string =>
  */
 export async function readFont(bytes: ArrayBuffer, name: string, text: string): Promise<string> {
   if (bytes.byteLength > MOST_BYTES)
-    throw refusedFile(`“${name}” has ${bytes.byteLength} bytes; allowed are fonts of up to ${MOST_BYTES}.`);
+    throw refusedFile(`“${name}” has ${bytes.byteLength} bytes. Use fonts of up to ${MOST_BYTES}.`);
   const { parse } = await import('opentype.js');
   const file = new Uint8Array(bytes);
   if (new TextDecoder('latin1').decode(bytes.slice(0, 4)) === 'wOF2')
-    throw refusedFile(`“${name}” is a WOFF2 file, which can’t be read; allowed are OTF, TTF and WOFF files.`);
+    throw refusedFile(`“${name}” is a WOFF2 file, which can’t be read. Use OTF, TTF and WOFF files.`);
   try {
     return outlinesOf(parse(isWoff(file) ? unpackedWoff(file).buffer : bytes), name, text);
   } catch (error) {
     if (error instanceof SceneFaults) throw error;
-    throw refusedFile(
-      `“${name}” can’t be read as a font (it is cut off or damaged); allowed are OTF, TTF and WOFF files.`,
-    );
+    throw refusedFile(`“${name}” can’t be read as a font (it is cut off or damaged). Use OTF, TTF and WOFF files.`);
   }
 }
 
@@ -70,9 +68,7 @@ function outlinesOf(font: Font, name: string, text: string): string {
     glyphs[character] = [glyph.advanceWidth ?? 0, outline(glyph.path)];
   }
   if (Object.keys(glyphs).length < 2)
-    throw refusedFile(
-      `“${name}” has none of the letters that are looked for; allowed are fonts with outlines of letters.`,
-    );
+    throw refusedFile(`“${name}” has none of the letters that are looked for. Use fonts with outlines of letters.`);
   const { unitsPerEm, ascender, descender } = font;
   return JSON.stringify({ name, unitsPerEm, ascender, descender, glyphs });
 }

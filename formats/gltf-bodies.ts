@@ -11,7 +11,7 @@ const POSES_A_SECOND = 24;
 /** Reads glTF or GLB; an animation is read as poses of the corners, morphs and bones included. */
 export async function readGltf(buffer: ArrayBuffer, name: string): Promise<ReadBodies> {
   if (checkGltf(buffer, name).scenes === 0)
-    throw fileFault('empty', `“${name}” has no scene; allowed are glTF files with one.`, 'a glTF file with a scene');
+    throw fileFault('empty', `“${name}” has no scene. Use glTF files with one.`, 'a glTF file with a scene');
   const loader = new GLTFLoader();
   // Pictures are not needed, and could not be decoded alike everywhere.
   loader.register(() => ({ name: 'bathyclast-without-pictures', loadTexture: () => Promise.resolve(new Texture()) }));

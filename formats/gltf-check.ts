@@ -64,7 +64,7 @@ export function checkGltf(buffer: ArrayBuffer, name: string): { readonly scenes:
   if (typeof version !== 'string' || !/^2(\.|$)/.test(version))
     throw fileFault(
       'version',
-      `“${name}” is glTF of ${typeof version === 'string' ? `version ${version.slice(0, 20)}` : 'no version'}; allowed is glTF 2.0.`,
+      `“${name}” is glTF of ${typeof version === 'string' ? `version ${version.slice(0, 20)}` : 'no version'}. Use glTF 2.0.`,
       'glTF 2.0',
     );
   const listOf = (member: string): readonly Part[] => {
@@ -81,7 +81,7 @@ export function checkGltf(buffer: ArrayBuffer, name: string): { readonly scenes:
     if (typeof uri === 'string' && !uri.startsWith('data:'))
       throw fileFault(
         'missing',
-        `“${name}” keeps its data in “${uri.slice(0, 60)}”, which is not part of it; allowed are GLB, and glTF with its data inside.`,
+        `“${name}” keeps its data in “${uri.slice(0, 60)}”, which is not part of it. Use GLB, and glTF with its data inside.`,
         'GLB, or glTF with data inside',
       );
     const length = whole(byteLength, 0, 'the length of a buffer');
@@ -100,7 +100,7 @@ export function checkGltf(buffer: ArrayBuffer, name: string): { readonly scenes:
     if (count > most)
       throw fileFault(
         'size',
-        `“${name}” has a list of ${count} numbers or vectors; allowed are up to ${most}.`,
+        `“${name}” has a list of ${count} numbers or vectors. The limit is ${most}.`,
         `lists of up to ${most}`,
       );
     const component = COMPONENT[accessor['componentType'] as number] ?? damaged('a list is of no known numbers');

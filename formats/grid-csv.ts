@@ -17,20 +17,20 @@ export function readGridCsv(text: string, name: string, lattice: Lattice): Vecto
   if (points > GRID_LIMITS.points)
     throw fileFault(
       'size',
-      `The grid has ${points} points; allowed are up to ${GRID_LIMITS.points}.`,
+      `The grid has ${points} points. The limit is ${GRID_LIMITS.points}.`,
       `up to ${GRID_LIMITS.points} points`,
     );
   if (lines.length !== points)
     throw fileFault(
       'rows',
-      `“${name}” has ${lines.length} rows, but a grid of ${lattice.counts.join(' × ')} points takes ${points}; allowed are ${ALLOWED}.`,
+      `“${name}” has ${lines.length} rows, but a grid of ${lattice.counts.join(' × ')} points takes ${points}. Use ${ALLOWED}.`,
       ALLOWED,
     );
   const vectors = new Float32Array(3 * points);
   lines.forEach((line, i) => {
     const row = cells(line);
     if (row.length !== 3 || row.some((cell) => cell === '' || !Number.isFinite(Number(cell))))
-      throw fileFault('row', `“${name}” has “${line.slice(0, 60)}” in row ${i + 1}; allowed are ${ALLOWED}.`, ALLOWED);
+      throw fileFault('row', `“${name}” has “${line.slice(0, 60)}” in row ${i + 1}. Use ${ALLOWED}.`, ALLOWED);
     vectors.set(row.map(Number), 3 * i);
   });
   return { ...lattice, vectors };

@@ -58,14 +58,14 @@ describe('images', () => {
 
   it('SVG, text, cut-off files and huge pictures are refused in a sentence that names the file', () => {
     expect(refusal(new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'))).toMatch(
-      /“chart.png” is of the type svg; allowed are PNG and JPEG/,
+      /“chart.png” is of the type svg. Use PNG and JPEG/,
     );
     expect(refusal(new TextEncoder().encode('hello'))).toMatch(/“chart.png” is no image/);
     expect(refusal(canonicalPng({ width: 2, height: 2, rgba }).slice(0, 40))).toMatch(/“chart.png” can’t be decoded/);
     const huge = canonicalPng({ width: 2, height: 2, rgba }).slice();
     new DataView(huge.buffer).setUint32(16, 16384);
     new DataView(huge.buffer).setUint32(20, 16384);
-    expect(refusal(huge)).toMatch(/16384 × 16384 pixels; allowed are up to 40 million/);
+    expect(refusal(huge)).toMatch(/16384 × 16384 pixels. The limit is 40 million/);
   });
 
   it('brightness has the weights of BT.709, and what is transparent is dark', () => {

@@ -68,25 +68,21 @@ export function decodeImage(bytes: Uint8Array, name: string): Pixels {
   if (bytes.length > mostBytes)
     throw fileFault(
       'size',
-      `“${name}” has ${bytes.length} bytes; allowed are up to ${mostBytes}.`,
+      `“${name}” has ${bytes.length} bytes. The limit is ${mostBytes}.`,
       `up to ${mostBytes} bytes`,
     );
   let size: ReturnType<typeof imageSize>;
   try {
     size = imageSize(bytes);
   } catch {
-    throw fileFault('type', `“${name}” is no image that can be read; allowed are PNG and JPEG.`, 'PNG or JPEG');
+    throw fileFault('type', `“${name}” is no image that can be read. Use PNG and JPEG.`, 'PNG or JPEG');
   }
   if (size.type !== 'png' && size.type !== 'jpg')
-    throw fileFault(
-      'type',
-      `“${name}” is of the type ${size.type ?? 'unknown'}; allowed are PNG and JPEG.`,
-      'PNG or JPEG',
-    );
+    throw fileFault('type', `“${name}” is of the type ${size.type ?? 'unknown'}. Use PNG and JPEG.`, 'PNG or JPEG');
   if (size.width * size.height > mostPixels)
     throw fileFault(
       'pixels',
-      `“${name}” is ${size.width} × ${size.height} pixels; allowed are up to ${mostPixels / 1e6} million.`,
+      `“${name}” is ${size.width} × ${size.height} pixels. The limit is ${mostPixels / 1e6} million.`,
       `up to ${mostPixels} pixels`,
     );
   try {

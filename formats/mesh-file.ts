@@ -125,7 +125,7 @@ export function readMesh(bytes: Uint8Array, name: string): TriangleMesh {
   if (bytes.length > MESH_LIMITS.bytes)
     throw fileFault(
       'size',
-      `The mesh “${name}” has ${bytes.length} bytes; allowed are up to ${MESH_LIMITS.bytes}.`,
+      `The mesh “${name}” has ${bytes.length} bytes. The limit is ${MESH_LIMITS.bytes}.`,
       `up to ${MESH_LIMITS.bytes} bytes`,
     );
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
@@ -181,7 +181,7 @@ export function faultOf({ positions, normals, index, groups, colours, uvs, motio
   const vertices = positions.length / 3;
   if (index.length === 0) return 'it has no faces';
   if (vertices > MESH_LIMITS.vertices || index.length / 3 > MESH_LIMITS.triangles)
-    return `it has ${index.length / 3} triangles; allowed are up to ${MESH_LIMITS.triangles}`;
+    return `it has ${index.length / 3} triangles. The limit is ${MESH_LIMITS.triangles}`;
   if (normals.length !== positions.length || index.length % 3 !== 0) return 'its lists do not fit together';
   if ((colours && colours.length !== positions.length) || (uvs && uvs.length !== 2 * vertices))
     return 'its lists do not fit together';

@@ -138,7 +138,7 @@ describe('the kept form', () => {
     expect(() =>
       readMesh(writeMesh({ ...mesh, positions: mesh.positions.map((n, i) => (i === 4 ? NaN : n)) }), 'box'),
     ).toThrow(/no finite number/);
-    expect(() => readMesh(new Uint8Array(MESH_LIMITS.bytes + 1), 'box')).toThrow(/allowed are up to/);
+    expect(() => readMesh(new Uint8Array(MESH_LIMITS.bytes + 1), 'box')).toThrow(/The limit is/);
     expect(() => readMesh(bytes('glTF but not really, only the beginning of it'), 'box')).toThrow(
       /cut off or no binary glTF/,
     );
@@ -147,7 +147,7 @@ describe('the kept form', () => {
 
 describe('bad mesh files each get their sentence', () => {
   it.each<[string, Uint8Array, string, RegExp]>([
-    ['empty', new Uint8Array(), 'a.obj', /“a.obj” is empty; allowed are OBJ, PLY, STL and glTF/],
+    ['empty', new Uint8Array(), 'a.obj', /“a.obj” is empty. Use OBJ, PLY, STL and glTF/],
     ['no mesh', bytes('hello world, this is prose'), 'a.obj', /“a.obj” is no mesh that can be read/],
     ['a picture', Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 0), 'a.png', /is no mesh that can be read/],
     ['points without faces', bytes('v 0 0 0\nv 1 0 0\nv 0 1 0\n'), 'a.obj', /“a.obj” has no faces/],
@@ -191,7 +191,7 @@ describe('bad mesh files each get their sentence', () => {
       'glTF of the first version',
       bytes('{"asset":{"version":"1.0"},"scenes":{}}'),
       'a.gltf',
-      /“a.gltf” is glTF of version 1.0; allowed is glTF 2.0/,
+      /“a.gltf” is glTF of version 1.0. Use glTF 2.0/,
     ],
     ['glTF without a scene', bytes('{"asset":{"version":"2.0"},"nodes":[]}'), 'a.gltf', /“a.gltf” has no scene/],
     [
@@ -237,7 +237,7 @@ describe('bad mesh files each get their sentence', () => {
 
   it('200 MB are refused unread; a million faces too many are refused with their number', async () => {
     expect(await refusal(new Uint8Array(200_000_000), 'big.stl')).toMatch(
-      new RegExp(`has 200000000 bytes; allowed are mesh files of up to ${MESH_FILE_LIMIT}`),
+      new RegExp(`has 200000000 bytes. Use mesh files of up to ${MESH_FILE_LIMIT}`),
     );
     const faces = MESH_LIMITS.triangles + 1;
     const stl = new Uint8Array(84 + 50 * faces);
@@ -250,7 +250,7 @@ describe('bad mesh files each get their sentence', () => {
       view.setFloat32(at + 32, i % 7, true);
     }
     expect(await refusal(stl, 'many.stl')).toMatch(
-      /“many.stl” can’t be taken: it has 1000001 triangles; allowed are up to 1000000/,
+      /“many.stl” can’t be taken: it has 1000001 triangles. The limit is 1000000/,
     );
   });
 

@@ -22,7 +22,7 @@ export interface MeshImport {
 type Format = 'obj' | 'ply' | 'stl' | 'gltf';
 
 export const tooLarge = (name: string, bytes: number) =>
-  `“${name}” has ${bytes} bytes; allowed are mesh files of up to ${MESH_FILE_LIMIT}.`;
+  `“${name}” has ${bytes} bytes. Use mesh files of up to ${MESH_FILE_LIMIT}.`;
 
 /** The format of a file by what it begins with, and by its name where that does not tell. */
 function formatOf(bytes: Uint8Array, name: string): Format | undefined {
@@ -223,12 +223,12 @@ export async function readMeshFile(bytes: Uint8Array, name: string): Promise<Mes
   if (bytes.length > MESH_FILE_LIMIT)
     throw fileFault('size', tooLarge(name, bytes.length), `up to ${MESH_FILE_LIMIT} bytes`);
   if (bytes.length === 0)
-    throw fileFault('empty', `“${name}” is empty; allowed are OBJ, PLY, STL and glTF.`, 'OBJ, PLY, STL or glTF');
+    throw fileFault('empty', `“${name}” is empty. Use OBJ, PLY, STL and glTF.`, 'OBJ, PLY, STL or glTF');
   const format = formatOf(bytes, name);
   if (!format)
     throw fileFault(
       'type',
-      `“${name}” is no mesh that can be read; allowed are OBJ, PLY, STL and glTF.`,
+      `“${name}” is no mesh that can be read. Use OBJ, PLY, STL and glTF.`,
       'OBJ, PLY, STL or glTF',
     );
   if (isKept(bytes)) {
@@ -244,7 +244,7 @@ export async function readMeshFile(bytes: Uint8Array, name: string): Promise<Mes
   if (bad >= 0)
     throw fileFault(
       'number',
-      `“${name}” has a coordinate that is no finite number, in corner ${Math.floor(bad / 3) + 1}; allowed are finite numbers.`,
+      `“${name}” has a coordinate that is no finite number, in corner ${Math.floor(bad / 3) + 1}. Use finite numbers.`,
       'finite coordinates',
     );
   if (mesh.index.length === 0) {
@@ -254,7 +254,7 @@ export async function readMeshFile(bytes: Uint8Array, name: string): Promise<Mes
         : points > 0
           ? `it holds ${points} points and no faces`
           : 'it holds nothing';
-    throw fileFault('empty', `“${name}” has no faces: ${what}; allowed are meshes of triangles.`, 'a mesh with faces');
+    throw fileFault('empty', `“${name}” has no faces: ${what}. Use meshes of triangles.`, 'a mesh with faces');
   }
   const wrong = faultOf(mesh);
   if (wrong) throw fileFault('mesh', `“${name}” can’t be taken: ${wrong}.`, 'a sound mesh');

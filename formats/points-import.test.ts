@@ -66,13 +66,13 @@ describe('points of files to be born from', () => {
         (error: Error) => error.message,
       );
     expect(await refusal('a,b\n1,2', 'two.csv')).toBe(
-      '“two.csv” has no columns x, y and z; allowed are CSV files whose first line names them, or three numbers a line.',
+      '“two.csv” has no columns x, y and z. Use CSV files whose first line names them, or three numbers a line.',
     );
     expect(await refusal('x,y,z\n1,2,3\n4,five,6', 'bad.csv')).toBe(
-      'Line 3 of “bad.csv” is “4,five,6”; allowed are numbers for x, y and z.',
+      'Line 3 of “bad.csv” is “4,five,6”. Use numbers for x, y and z.',
     );
     expect(await refusal('x,y,z\n', 'none.csv')).toBe(
-      '“none.csv” has no points; allowed are CSV and PLY files with at least one.',
+      '“none.csv” has no points. Use CSV and PLY files with at least one.',
     );
     expect(await refusal('ply\nformat ascii 1.0\nelement vertex 0\nend_header\n', 'empty.ply')).toMatch(
       /^“empty\.ply”/,

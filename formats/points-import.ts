@@ -33,7 +33,7 @@ function pointsOfCsv(text: string, name: string): Float64Array {
   const at = named ? ['x', 'y', 'z'].map((axis) => head.findIndex((cell) => cell.toLowerCase() === axis)) : [0, 1, 2];
   if (begin < 0 || at.some((column) => column < 0) || (!named && head.length < 3))
     throw refusedFile(
-      `“${name}” has no columns x, y and z; allowed are CSV files whose first line names them, or three numbers a line.`,
+      `“${name}” has no columns x, y and z. Use CSV files whose first line names them, or three numbers a line.`,
     );
   const values: number[] = [];
   for (let i = begin + (named ? 1 : 0); i < lines.length; i++) {
@@ -42,7 +42,7 @@ function pointsOfCsv(text: string, name: string): Float64Array {
     const row = cells(line);
     const place = at.map((column) => row[column]);
     if (!place.every(isNumber))
-      throw refusedFile(`Line ${i + 1} of “${name}” is “${line.slice(0, 60)}”; allowed are numbers for x, y and z.`);
+      throw refusedFile(`Line ${i + 1} of “${name}” is “${line.slice(0, 60)}”. Use numbers for x, y and z.`);
     values.push(...place.map(Number));
   }
   return Float64Array.from(values);
@@ -56,7 +56,7 @@ async function pointsOfPly(bytes: Uint8Array<ArrayBuffer>, name: string): Promis
     'PLY',
     () => new PLYLoader().parse(bytes.slice().buffer).getAttribute('position')?.array as ArrayLike<number> | undefined,
   );
-  if (!position) throw refusedFile(`“${name}” has no vertices; allowed are PLY files with x, y and z.`);
+  if (!position) throw refusedFile(`“${name}” has no vertices. Use PLY files with x, y and z.`);
   return Float64Array.from(position);
 }
 
@@ -65,18 +65,17 @@ async function pointsOfPly(bytes: Uint8Array<ArrayBuffer>, name: string): Promis
  * Throws a sentence that names the file and what is allowed.
  */
 export async function readPoints(bytes: Uint8Array<ArrayBuffer>, name: string): Promise<PointsImport> {
-  if (bytes.length > MOST_BYTES)
-    throw refusedFile(`“${name}” has ${bytes.length} bytes; allowed are up to ${MOST_BYTES}.`);
+  if (bytes.length > MOST_BYTES) throw refusedFile(`“${name}” has ${bytes.length} bytes. The limit is ${MOST_BYTES}.`);
   const isPly = new TextDecoder().decode(bytes.subarray(0, 4)).trim() === 'ply';
   const values = isPly ? await pointsOfPly(bytes, name) : pointsOfCsv(new TextDecoder().decode(bytes), name);
   const found = values.length / 3;
-  if (found === 0) throw refusedFile(`“${name}” has no points; allowed are CSV and PLY files with at least one.`);
+  if (found === 0) throw refusedFile(`“${name}” has no points. Use CSV and PLY files with at least one.`);
   const step = Math.ceil(found / MOST_CLOUD);
   const points: Vector[] = [];
   for (let i = 0; i < found; i += step) {
     const place = [values[3 * i]!, values[3 * i + 1]!, values[3 * i + 2]!] as const;
     if (!place.every(Number.isFinite))
-      throw refusedFile(`Point ${i + 1} of “${name}” is (${place.join(', ')}); allowed are finite numbers.`);
+      throw refusedFile(`Point ${i + 1} of “${name}” is (${place.join(', ')}). Use finite numbers.`);
     points.push(place);
   }
   const notice =

@@ -30,7 +30,7 @@ describe('what a render is written as', () => {
   it('refuses names that no file can have, in words', () => {
     expect(patternFault('plume_####')).toBeUndefined();
     for (const bad of ['', '  ', 'a/b', 'what?', 'x'.repeat(101)])
-      expect(patternFault(bad)).toContain('allowed are 1 to 100 characters');
+      expect(patternFault(bad)).toContain('Use 1 to 100 characters');
   });
 
   it('keeps bits and alpha to what the format has', () => {

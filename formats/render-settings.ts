@@ -123,5 +123,5 @@ const UNFIT = /[\\/:*?"<>|\p{Cc}]/u;
 /** A sentence where a pattern can't name files; undefined where it can. */
 export const patternFault = (pattern: string): string | undefined =>
   pattern.trim() === '' || pattern.length > 100 || UNFIT.test(pattern)
-    ? `The name is “${pattern}”; allowed are 1 to 100 characters without \\ / : * ? " < > |, with # for the digits of the frame.`
+    ? `The name is “${pattern}”. Use 1 to 100 characters without \\ / : * ? " < > |, with # for the digits of the frame.`
     : undefined;

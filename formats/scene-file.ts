@@ -89,13 +89,13 @@ function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
         if (entries > FILE_LIMITS.entries)
           throw fileFault(
             'entries',
-            `The file holds more than ${FILE_LIMITS.entries} entries; allowed are up to ${FILE_LIMITS.entries}.`,
+            `The file holds more than ${FILE_LIMITS.entries} entries. The limit is ${FILE_LIMITS.entries}.`,
             `up to ${FILE_LIMITS.entries} entries`,
           );
         if (unpacked > FILE_LIMITS.unpacked)
           throw fileFault(
             'unpacked',
-            `The file would unpack to more than ${FILE_LIMITS.unpacked} bytes; allowed are up to that many.`,
+            `The file would unpack to more than ${FILE_LIMITS.unpacked} bytes. Split the scene, or use smaller files.`,
             `up to ${FILE_LIMITS.unpacked} bytes`,
           );
         return (
@@ -124,7 +124,7 @@ export async function readSceneFile(bytes: Uint8Array): Promise<ScenePackage> {
   if (bytes.length > FILE_LIMITS.bytes)
     throw fileFault(
       'size',
-      `The file has ${bytes.length} bytes; allowed are up to ${FILE_LIMITS.bytes}.`,
+      `The file has ${bytes.length} bytes. The limit is ${FILE_LIMITS.bytes}.`,
       `up to ${FILE_LIMITS.bytes} bytes`,
     );
   const entries = isZip(bytes) ? entriesOf(bytes) : { 'scene.json': bytes };
@@ -133,7 +133,7 @@ export async function readSceneFile(bytes: Uint8Array): Promise<ScenePackage> {
   if (json.length > FILE_LIMITS.json)
     throw fileFault(
       'size',
-      `scene.json has ${json.length} bytes; allowed are up to ${FILE_LIMITS.json}.`,
+      `scene.json has ${json.length} bytes. The limit is ${FILE_LIMITS.json}.`,
       `up to ${FILE_LIMITS.json} bytes`,
     );
   const scene = sceneFrom(parseBounded(json, isZip(bytes) ? 'scene.json' : 'The file'));

@@ -10,8 +10,7 @@ export const GRID_LIMITS = { bytes: 64 * 1024 * 1024, points: MOST_POINTS } as c
 
 const ALLOWED = 'VTK image data (.vti) with three numbers a point';
 
-const wrong = (name: string, what: string) =>
-  fileFault('damaged', `“${name}” ${what}; allowed is ${ALLOWED}.`, ALLOWED);
+const wrong = (name: string, what: string) => fileFault('damaged', `“${name}” ${what}. Use ${ALLOWED}.`, ALLOWED);
 
 /** Base64 of bytes, in pages and Node.js alike. */
 function toBase64(bytes: Uint8Array): string {
@@ -180,7 +179,7 @@ export function readVti(bytes: Uint8Array, name: string): VectorGrid {
   if (bytes.length > GRID_LIMITS.bytes)
     throw fileFault(
       'size',
-      `“${name}” has ${bytes.length} bytes; allowed are up to ${GRID_LIMITS.bytes}.`,
+      `“${name}” has ${bytes.length} bytes. The limit is ${GRID_LIMITS.bytes}.`,
       `up to ${GRID_LIMITS.bytes} bytes`,
     );
   const { file, appended } = taken(bytes, name);
@@ -200,7 +199,7 @@ export function readVti(bytes: Uint8Array, name: string): VectorGrid {
   if (points > GRID_LIMITS.points)
     throw fileFault(
       'size',
-      `“${name}” has ${points} points; allowed are up to ${GRID_LIMITS.points}.`,
+      `“${name}” has ${points} points. The limit is ${GRID_LIMITS.points}.`,
       `up to ${GRID_LIMITS.points} points`,
     );
   const [steps, first] = [numbers(image['@Spacing'] ?? '1 1 1'), numbers(image['@Origin'] ?? '0 0 0')];

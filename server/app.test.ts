@@ -334,13 +334,13 @@ describe('grids of vectors', () => {
   it('that are none, or of which the scene names no sound one, are refused in words', async () => {
     const answer = await upload(new TextEncoder().encode('<VTKFile type="PolyData"/>'), 'bed.vti');
     expect(answer.status).toBe(422);
-    expect(answer.body.faults[0].message).toMatch(/^“bed.vti” is no VTK image data; allowed is/);
+    expect(answer.body.faults[0].message).toMatch(/^“bed.vti” is no VTK image data. Use/);
     expect((await call('get', `/grids/${'0'.repeat(64)}`)).status).toBe(404);
     const made = (await json('post', '/scenes', {})).body;
     const scene = { ...made.scene, grids: [{ hash: 'x', name: 'X', counts: [2, 0, 1] }] };
     const refused = await json('put', `/scenes/${made.id}`, { scene }).set('If-Match', `"${made.revision}"`);
     const [hash, counts] = refused.body.faults.map((f: { message: string }) => f.message);
-    expect(hash).toMatch(/grids\[0\]\.hash is "x"; allowed is 64 hexadecimal digits\./);
-    expect(counts).toMatch(/grids\[0\]\.counts is .*; allowed is three whole numbers from 1 up\./);
+    expect(hash).toMatch(/grids\[0\]\.hash is "x". Use 64 hexadecimal digits\./);
+    expect(counts).toMatch(/grids\[0\]\.counts is .*. Use three whole numbers from 1 up\./);
   });
 });

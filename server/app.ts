@@ -113,7 +113,7 @@ export function createApp({
             400,
             'depth',
             'body',
-            `The body is nested more than ${DEEPEST} deep; allowed are up to ${DEEPEST}.`,
+            `The body is nested more than ${DEEPEST} deep. The limit is ${DEEPEST}.`,
             `up to ${DEEPEST} levels`,
           );
       },

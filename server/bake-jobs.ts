@@ -82,7 +82,7 @@ export class BakeJobs {
       this.table.setState(
         id,
         'failed',
-        `it was begun by version ${bake.engine} of the engine, and this is ${ENGINE_VERSION}; bake it anew`,
+        `it was begun by version ${bake.engine} of the engine, and this is ${ENGINE_VERSION}; bake it again`,
       );
       return this.startNext();
     }
@@ -90,7 +90,7 @@ export class BakeJobs {
     try {
       scene = sceneFrom(JSON.parse(this.table.document(id) ?? ''));
     } catch (error) {
-      this.table.setState(id, 'failed', `its scene can’t be read (${messageOf(error)}); bake it anew`);
+      this.table.setState(id, 'failed', `its scene can’t be read (${messageOf(error)}); bake it again`);
       return this.startNext();
     }
     const task: BakeTask = { scene, files: this.filesOf(scene), folder: this.folderOf(id), from: first, through: last };

@@ -54,7 +54,7 @@ export function bakeRoutes(table: BakesTable, jobs: BakeJobs): Router {
         422,
         'range',
         'from',
-        `Frames ${String(from)} to ${String(through)} can’t be baked; allowed are whole frames from ${start} to ${last}, where the shot and its pre-roll are.`,
+        `Frames ${String(from)} to ${String(through)} can’t be baked. Use whole frames from ${start} to ${last}, where the shot and its pre-roll are.`,
         `whole frames from ${start} to ${last}`,
       );
     const manifest = manifestFor({ scene, from, through, slice: 0, slices: 1 });

@@ -12,6 +12,8 @@ export const bakeInThread: SpawnBake = (task, hear) => {
   };
   worker.on('message', once);
   worker.on('error', ({ message }) => once({ type: 'failed', full: false, message }));
-  worker.on('exit', () => once({ type: 'failed', full: false, message: 'the thread that baked it broke' }));
+  worker.on('exit', () =>
+    once({ type: 'failed', full: false, message: 'the thread of the bake stopped unexpectedly' }),
+  );
   return { stop: () => worker.postMessage('stop') };
 };

@@ -29,7 +29,7 @@ try {
   say({
     type: 'failed',
     full,
-    message: full ? 'the disk is full; what is written stays: make room and go on' : messageOf(error),
+    message: full ? 'the disk is full; written frames are kept. Free some space and resume' : messageOf(error),
   });
 } finally {
   pool.end();

@@ -160,7 +160,7 @@ describe('bakes on the server', () => {
     const wrong = await ask('POST', '/bakes', { scene, from: 5, through: 61 });
     expect([wrong.status, JSON.stringify(wrong.body)]).toEqual([
       422,
-      expect.stringContaining('Frames 5 to 61 can’t be baked; allowed are whole frames from 0 to 60'),
+      expect.stringContaining('Frames 5 to 61 can’t be baked. Use whole frames from 0 to 60'),
     ]);
     await until(async () => events.some(({ bakes }) => bakes[0]?.state === 'done'));
     expect(events.some(({ bakes }) => bakes[0]?.state === 'running' && bakes[0].done > 0)).toBe(true);

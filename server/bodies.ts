@@ -81,7 +81,7 @@ export function bodyOf<T extends object>(type: new () => T, body: unknown): T {
       {
         code: 'type',
         field: 'body',
-        message: 'The body is no object; allowed is a JSON object.',
+        message: 'The body is no object. Use a JSON object.',
         allowed: 'a JSON object',
       },
     ]);

@@ -77,7 +77,7 @@ export function failureHandler(log: Logger): ErrorRequestHandler {
             code: 'internal',
             field: 'server',
             message: 'The server failed at this; nothing was changed.',
-            allowed: 'nothing to mend in the request',
+            allowed: 'nothing in the request',
           },
     ]);
   };

@@ -20,21 +20,15 @@ export const guard: RequestHandler = (request, _response, next) => {
       403,
       'host',
       'Host',
-      `The host “${host ?? ''}” is not this program’s; allowed are ${LOOPBACK.join(', ')}.`,
+      `The host “${host ?? ''}” is not this program’s. Use one of ${LOOPBACK.join(', ')}.`,
       LOOPBACK.join(', '),
     );
   const own = `http://${host}`;
   if (origin !== undefined && origin !== own)
-    throw failure(
-      403,
-      'origin',
-      'Origin',
-      `The origin “${origin}” is not this program’s page; allowed is ${own}.`,
-      own,
-    );
+    throw failure(403, 'origin', 'Origin', `The origin “${origin}” is not this program’s page. Use ${own}.`, own);
   if (request.method === 'GET' || request.method === 'HEAD') return next();
   if (origin === undefined)
-    throw failure(403, 'origin', 'Origin', `A write without an Origin is refused; allowed is ${own}.`, own);
+    throw failure(403, 'origin', 'Origin', `A write without an Origin is refused. Use ${own}.`, own);
   if (
     !request.is('application/json') &&
     !request.is('multipart/form-data') &&
@@ -44,7 +38,7 @@ export const guard: RequestHandler = (request, _response, next) => {
       415,
       'type',
       'Content-Type',
-      `The type “${request.headers['content-type'] ?? 'none'}” is refused; allowed are application/json and multipart/form-data.`,
+      `The type “${request.headers['content-type'] ?? 'none'}” is refused. Use application/json or multipart/form-data.`,
       'application/json, multipart/form-data',
     );
   next();

@@ -47,7 +47,7 @@ function options(): { port: number; data: string; bake: string | undefined; unus
     }
     const port = Number(values.port);
     if (values.port.trim() === '' || !Number.isInteger(port) || port < 0 || port > 65535)
-      refuse(`--port is “${values.port}”; allowed is a whole number from 0 to 65535.`);
+      refuse(`--port is “${values.port}”. Use a whole number from 0 to 65535.`);
     return { port, data: resolve(values.data), bake: values.bake, unused: values.unused, temporary: values.temporary };
   } catch (error) {
     refuse(`${messageOf(error).split('\n')[0]} See npm start -- --help.`);

@@ -32,5 +32,5 @@ export function dialsOf({ dials }: Pick<Scene, 'dials'>): Dials {
   };
 }
 
-/** Whether a text can be the name of a dial: a letter, then letters, digits and low lines. */
+/** Whether a text can be the name of a dial: a letter, then letters, digits and underscores. */
 export const isDialName = (name: string): boolean => /^[A-Za-z]\w{0,31}$/.test(name);

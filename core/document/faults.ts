@@ -23,5 +23,5 @@ function shownValue(value: unknown): string {
 /** A fault with its sentence made from the parts. */
 export function fault(code: string, field: string, value: unknown, allowed: string): Fault {
   const said = value === undefined ? 'is missing' : `is ${shownValue(value)}`;
-  return { code, field, allowed, message: `${field} ${said}; allowed is ${allowed}.` };
+  return { code, field, allowed, message: `${field} ${said}. Use ${allowed}.` };
 }

@@ -28,13 +28,13 @@ export const chapters: readonly Chapter[] = [
   {
     sort: 'action',
     title: 'Ways of acting',
-    about: 'How the vector F of a field, with its weight w, acts on a particle.',
+    about: 'How a field with the vector F and the weight w acts on a particle.',
     registry: actions,
   },
   {
     sort: 'extent',
     title: 'Falloff shapes',
-    about: 'The shape that a falloff is measured from; d is the distance to it.',
+    about: 'The shape that distances are measured from; d is the distance to it.',
     registry: extents,
   },
   {
@@ -46,10 +46,10 @@ export const chapters: readonly Chapter[] = [
   {
     sort: 'modulator',
     title: 'Modulators',
-    about: 'A modulator multiplies the weight w of a field, by an amount a.',
+    about: 'A modulator multiplies the weight w of a field by its amount a.',
     registry: modulators,
   },
   { sort: 'tide', title: 'Automation', about: 'Moves a number over time without keyframes.', registry: tides },
-  { sort: 'bond', title: 'Bodies', about: 'How the particles of a birth hold together.', registry: bonds },
-  { sort: 'rule', title: 'Rules of groups', about: 'How a group combines its members.', registry: rules },
+  { sort: 'bond', title: 'Bodies', about: 'How the particles of one birth are joined.', registry: bonds },
+  { sort: 'rule', title: 'Group rules', about: 'How a group combines its members.', registry: rules },
 ];

@@ -104,9 +104,9 @@ export function combinedAlong(
 ): { readonly fields: readonly Curve[]; readonly byRule: readonly Curve[] } {
   const fields = ids.flatMap((id) => scene.fields.filter((f) => f.id === id));
   const acts = new Set(fields.map((f) => f.actsAs));
-  if (fields.length < 2) throw new Error(`${fields.length} fields are chosen; allowed are two or more`);
+  if (fields.length < 2) throw new Error(`${fields.length} fields are chosen. Choose two or more`);
   if (acts.size > 1)
-    throw new Error(`the chosen fields act as ${[...acts].join(' and ')}; allowed are fields that act in one way`);
+    throw new Error(`the chosen fields act as ${[...acts].join(' and ')}. Choose fields that act in one way`);
   const places = pointsBetween(line.from, line.to);
   const unit = actions.get(fields[0]!.actsAs).vectorUnit;
   const curve = (name: string, of: Scene, subject: Parameters<typeof samplerOf>[2]): Curve => {

@@ -33,21 +33,25 @@ export function whyIdle(
   if (collider.response.kind === 'pass' && !collider.split)
     return {
       code: 'pass',
-      words: 'it lets all pass and splits none',
-      fix: fix('Let them bounce', { response: responses.defaults('bounce') }),
+      words: 'all particles pass through it, and none splits',
+      fix: fix('Let particles bounce', { response: responses.defaults('bounce') }),
     };
   if (collider.porosity >= 1)
-    return { code: 'porosity', words: 'porosity 1: all pass', fix: fix('Close its pores', { porosity: 0 }) };
+    return {
+      code: 'porosity',
+      words: 'its porosity is 100 %: all particles pass through',
+      fix: fix('Set porosity to 0 %', { porosity: 0 }),
+    };
   if (scene.emitters.length === 0) return { code: 'no-emitter', words: 'there is no emitter' };
   if (scene.emitters.every((e) => !hitOf(collider, e.id).hits))
-    return { code: 'no-send', words: 'no emitter’s particles hit it', fix: fix('Let all hit it', { sends: {} }) };
+    return { code: 'no-send', words: 'it is off for every emitter', fix: fix('Stop all emitters', { sends: {} }) };
   const gate = gateOf(scene, collider);
   const [start, end] = [startFrame(scene), lastSceneFrame(scene)];
   if (!Array.from({ length: end - start + 1 }, (_, i) => gate(start + i)).some(Boolean))
     return {
       code: 'gate',
       words: `its gate is never open between frames ${start} and ${end}`,
-      fix: fix('Leave it always there', { gate: gates.defaults('always') }),
+      fix: fix('Open the gate', { gate: gates.defaults('always') }),
     };
   if (contacts > 0) return undefined;
   const living = joined(bounds);
@@ -59,6 +63,6 @@ export function whyIdle(
   return {
     code: 'misses',
     words,
-    fix: fix('Put it under the particles', { place: { ...collider.place, position: [centre[0], below, centre[2]] } }),
+    fix: fix('Move it under the particles', { place: { ...collider.place, position: [centre[0], below, centre[2]] } }),
   };
 }

@@ -48,16 +48,16 @@ function firstBirth(scene: Scene, emitter: Emitter): number | undefined {
 /** Why no number of particles would help: how many are born, and when. */
 function amountDiagnosis(scene: Scene, emitter: Emitter): Diagnosis | undefined {
   const kind = gates.get(emitter.gate.kind);
-  const always = { label: 'Leave it always on', change: changed(emitter, () => ({ gate: gates.defaults('always') })) };
+  const always = { label: 'Open the gate', change: changed(emitter, () => ({ gate: gates.defaults('always') })) };
   const broken = kind.broken?.(emitter.gate, dialsOf(scene));
-  if (broken) return { code: 'gate', words: `its gate can’t be read: ${broken}`, fix: always };
+  if (broken) return { code: 'gate', words: `its gate has a mistake: ${broken}`, fix: always };
   if (
     emitter.amounts.length === 0 ||
     emitter.amounts.every((a) => (a['rate'] ?? a['count']) === 0 && a['variance'] === 0)
   ) {
     const words =
       emitter.amounts.length === 0
-        ? 'it has no amount'
+        ? 'it has no emission'
         : emitter.amounts.some((a) => a.kind === 'rate')
           ? 'rate 0'
           : 'count 0';
@@ -65,7 +65,7 @@ function amountDiagnosis(scene: Scene, emitter: Emitter): Diagnosis | undefined 
     return {
       code: 'amount',
       words,
-      fix: { label: 'Set to 400 a second', change: changed(emitter, () => ({ amounts: [steady] })) },
+      fix: { label: 'Emit 400/s', change: changed(emitter, () => ({ amounts: [steady] })) },
     };
   }
   if (firstBirth(scene, emitter) !== undefined) return undefined;
@@ -78,7 +78,7 @@ function amountDiagnosis(scene: Scene, emitter: Emitter): Diagnosis | undefined 
   const amounts = emitter.amounts.map((a) => (a.kind === 'burst' ? { ...a, at: 'start' } : a));
   return {
     code: 'burst',
-    words: 'its burst lies outside the frames that are run',
+    words: 'its burst lies outside the simulated frames',
     fix: { label: 'Burst at the start', change: changed(emitter, () => ({ amounts })) },
   };
 }
@@ -117,15 +117,15 @@ function bondDiagnosis(scene: Scene, emitter: Emitter, assets: Assets): Diagnosi
     label: `Bend ${mesh.name}`,
     change: changed(emitter, () => ({ shape: shapes.defaults('mesh', { mesh: mesh.id }) })),
   };
-  const loose = { label: 'Let its particles be free', change: changed(emitter, (e) => withBond(e, 'free')) };
+  const loose = { label: 'Use points', change: changed(emitter, (e) => withBond(e, 'free')) };
   if (empty) return { code: 'bond', words: empty, fix: bent ?? loose };
   const { draws, label } = looks.get(look.kind);
   if (draws === undefined || draws === bond.kind) return undefined;
   return {
     code: 'look',
-    words: `its look, ${label}, draws ${bonds.get(draws).label}, and its particles are ${bonds.get(bond.kind).label}`,
+    words: `its look “${label}” draws ${bonds.get(draws).label} only, and its body is ${bonds.get(bond.kind).label}`,
     fix: {
-      label: 'Draw soft sprites',
+      label: 'Use soft sprites',
       change: changed(emitter, (e) => ({ look: ofAnotherKind(looks, e.look, 'sprite') })),
     },
   };
@@ -154,8 +154,8 @@ export function whyUnseen(
     if (bounds.count === 0 && allMasked(scene, emitter, assets))
       return {
         code: 'masked',
-        words: 'its masks leave no place to be born',
-        fix: { label: 'Take the masks away', change: changed(emitter, () => ({ masks: [] })) },
+        words: 'its masks reject every birth',
+        fix: { label: 'Remove the masks', change: changed(emitter, () => ({ masks: [] })) },
       };
   }
   const bonded = bondDiagnosis(scene, emitter, assets);
@@ -183,14 +183,14 @@ export function whyUnseen(
     if (shape.fromParticles)
       return {
         code: 'none-now',
-        words: 'none is alive on this frame: no particle has given birth yet, or all are dead',
+        words: 'no particle is alive on this frame: the parents have none yet, or all have died',
       };
     const first = Math.ceil(clockIn(scene).back(firstBirth(scene, emitter)!));
     if (first > frame)
-      return { code: 'later', words: `none is alive yet: the first is born at frame ${first}`, goTo: first };
+      return { code: 'later', words: `no particle is alive yet: the first is born at frame ${first}`, goTo: first };
     return {
       code: 'none-now',
-      words: 'none is alive on this frame: all that were born are dead',
+      words: 'no particle is alive on this frame: all have died',
       goTo: Math.max(first, scene.time.first),
     };
   }
@@ -198,8 +198,8 @@ export function whyUnseen(
     const middle = vectorBy((i) => Math.round((bounds.low[i]! + bounds.high[i]!) * 50) / 100);
     return {
       code: 'behind',
-      words: 'all are behind the shot camera',
-      fix: { label: 'Turn the camera to them', change: (s) => ({ ...s, camera: { ...s.camera, target: middle } }) },
+      words: 'all particles are behind the shot camera',
+      fix: { label: 'Point the camera at them', change: (s) => ({ ...s, camera: { ...s.camera, target: middle } }) },
     };
   }
   return undefined;

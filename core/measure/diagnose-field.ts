@@ -39,7 +39,7 @@ function switchDiagnosis(scene: Scene, field: Field): Diagnosis | undefined {
   }
   if (scene.desk.master === 0) {
     const raise = (s: Scene): Scene => ({ ...s, desk: { ...s.desk, master: 1 } });
-    return { code: 'master', words: 'the master of the desk is at 0', fix: { label: 'Set it to 1', change: raise } };
+    return { code: 'master', words: 'the desk’s master is 0', fix: { label: 'Set the master to 1', change: raise } };
   }
   return undefined;
 }
@@ -57,13 +57,13 @@ function settingsDiagnosis(scene: Scene, field: Field, frame: number, assets: As
   const kind = fieldKinds.get(field.settings.kind);
   const usual = strengthOf(kind, field.actsAs).default;
   const action = actions.get(field.actsAs);
-  const setUsual = { label: 'Set to usual', change: changed(field, () => ({ strength: usual })) };
+  const setUsual = { label: 'Use the default strength', change: changed(field, () => ({ strength: usual })) };
   if (field.strength === 0 && (action.blends || !kind.diagnose?.deliversAtZero?.(field.settings)))
     return { code: 'strength', words: 'strength 0', fix: setUsual };
   if (action.paced && field.pace === 0)
     return {
       code: 'pace',
-      words: 'its drive speed is 0',
+      words: 'its speed is 0',
       fix: { label: 'Set to 1 m/s', change: changed(field, () => ({ pace: 1 })) },
     };
   const { direction } = kind;
@@ -72,7 +72,10 @@ function settingsDiagnosis(scene: Scene, field: Field, frame: number, assets: As
     return {
       code: 'direction',
       words: `its ${kind.parameters[direction]!.label.toLowerCase()} is zero`,
-      fix: { label: 'Set it', change: changed(field, (f) => ({ settings: { ...f.settings, [direction]: upright } })) },
+      fix: {
+        label: 'Set it upright',
+        change: changed(field, (f) => ({ settings: { ...f.settings, [direction]: upright } })),
+      },
     };
   }
   const source = fieldSource(scene, field, assets);
@@ -86,7 +89,7 @@ function settingsDiagnosis(scene: Scene, field: Field, frame: number, assets: As
       code: 'silent',
       words: silent,
       ...(helps
-        ? { fix: { label: `Give it a ${extents.get(extent).label}`, change: changed(field, give) } }
+        ? { fix: { label: `Add a ${extents.get(extent).label} falloff`, change: changed(field, give) } }
         : { look: 'field' }),
     };
   }
@@ -95,7 +98,7 @@ function settingsDiagnosis(scene: Scene, field: Field, frame: number, assets: As
   if (field.actsAs === 'level' && !isRead(scene, field))
     return {
       code: 'unread',
-      words: 'a level moves nothing: no modulator reads a group that it stands in',
+      words: 'a mask moves nothing by itself: let a modulator read its group',
       look: 'field',
     };
   if (field.spanned && spanLevel(field, frame) === 0) {
@@ -139,7 +142,7 @@ function weightDiagnosis(
     return {
       code: 'misses',
       words: `misses every particle${miss === undefined ? '' : ` by ${miss}`}`,
-      fix: { label: 'Bring closer', change: changed(field, (f) => bringCloser(f, bounds)) },
+      fix: { label: 'Move it to the particles', change: changed(field, (f) => bringCloser(f, bounds)) },
     };
   }
   if (field.modulators.length > 0) {
@@ -149,15 +152,15 @@ function weightDiagnosis(
       .find(Boolean);
     return {
       code: 'masked',
-      words: broken ?? 'its modulators leave nothing at any particle',
-      fix: { label: 'Take the modulators away', change: changed(field, () => ({ modulators: [] })) },
+      words: broken ?? 'its modulators are 0 at every particle',
+      fix: { label: 'Remove the modulators', change: changed(field, () => ({ modulators: [] })) },
     };
   }
   return {
     code: 'no-weight',
     words: 'its falloff is zero at every particle',
     fix: {
-      label: 'Turn the falloff round',
+      label: 'Invert the falloff',
       change: changed(field, (f) => ({ profile: { ...f.profile, slope: 1, invert: !f.profile.invert } })),
     },
   };
@@ -173,10 +176,10 @@ function vectorDiagnosis(field: Field, meter: Meter, bounds: Bounds): Diagnosis 
     if (field.settings['tow'] !== undefined && field.settings['tow'] !== 0 && field.strength === 0)
       return {
         code: 'no-motion',
-        words: 'acts only by its own motion, and it does not move',
-        fix: { label: 'Give it a speed', change: changed(field, () => ({ strength: kind.strength.default })) },
+        words: 'it acts only while it moves, and it does not move',
+        fix: { label: 'Set its strength', change: changed(field, () => ({ strength: kind.strength.default })) },
       };
-    const words = kind.diagnose?.zeroHere ?? 'its vector is zero at every particle it reaches';
+    const words = kind.diagnose?.zeroHere ?? 'the field is zero at every particle within its falloff';
     const { fit } = kind;
     if (!fit) return { code: 'zero-here', words, look: 'field' };
     const { centre, half } = fittedTo(bounds);
@@ -191,7 +194,7 @@ function vectorDiagnosis(field: Field, meter: Meter, bounds: Bounds): Diagnosis 
     still &&
     (field.actsAs === 'steer' || field.actsAs === 'slow' || (field.actsAs === 'confine' && meter.feltSquares === 0))
   )
-    return { code: 'at-rest', words: 'acts on a motion that is not there: the particles are at rest', look: 'field' };
+    return { code: 'at-rest', words: 'it changes motion only, and the particles are at rest', look: 'field' };
   return undefined;
 }
 
@@ -204,14 +207,18 @@ function feltDiagnosis(scene: Scene, field: Field, meters: Meters, meter: Meter)
   if (field.actsAs === 'force' && felt < NOTHING * 10 && rms(meter) > NOTHING * 100)
     return {
       code: 'heavy',
-      words: `the particles are so heavy (${Number(meter.lightest.toPrecision(2))} kg and more) that it hardly moves them`,
+      words: `it hardly moves the particles: they have a mass of ${Number(meter.lightest.toPrecision(2))} kg or more`,
       fix: { label: 'Act as acceleration', change: changed(field, () => ({ actsAs: 'acceleration' })) },
     };
   if (meter.peak < NOTHING) {
     const usual = strengthOf(fieldKinds.get(field.settings.kind), field.actsAs).default;
     const words =
-      `next to nothing: at most ${Number(meter.peak.toPrecision(2))} ${actions.get(field.actsAs).vectorUnit}`.trim();
-    return { code: 'tiny', words, fix: { label: 'Set to usual', change: changed(field, () => ({ strength: usual })) } };
+      `it is very weak: at most ${Number(meter.peak.toPrecision(2))} ${actions.get(field.actsAs).vectorUnit}`.trim();
+    return {
+      code: 'tiny',
+      words,
+      fix: { label: 'Use the default strength', change: changed(field, () => ({ strength: usual })) },
+    };
   }
   if (meter.feltSquares > 0 && meter.against < -0.98 * meter.feltSquares && meter.against > -1.02 * meter.feltSquares) {
     const rivals = scene.fields.filter(
@@ -254,7 +261,7 @@ export function whySilent(
     };
   const meter = meters.fields[scene.fields.indexOf(field)]!;
   const bounds = boundsSentTo(scene, field, meters);
-  if (!bounds) return { code: 'nobody', words: 'no particles are alive on this frame' };
+  if (!bounds) return { code: 'nobody', words: 'no particle is alive on this frame' };
   const held = heldByGroup(scene, field, meter);
   if (held) return held;
   if (meter.touched === 0 && meter.ownSquares === 0 && (meter.missedBy > 0 || meter.reached === 0))
@@ -266,7 +273,11 @@ export function whySilent(
         sendTo(field, e.id) > 0 ? { ...e, birth: { ...e.birth, drag: e.birth.mass } } : e,
       ),
     });
-    return { code: 'no-drag', words: 'no drag to hold on to', fix: { label: 'Give the particles drag', change: grip } };
+    return {
+      code: 'no-drag',
+      words: 'the particles have no drag, which a flow needs',
+      fix: { label: 'Give the particles drag', change: grip },
+    };
   }
   const nothing =
     vectorDiagnosis(field, meter, bounds) ??
@@ -274,7 +285,7 @@ export function whySilent(
   if (nothing || meter.uncomputed === 0) return nothing;
   return {
     code: 'uncomputed',
-    words: 'a formula of it can’t be computed at some particles, and counts as 0 there',
+    words: 'its formula has no value at some particles and counts as 0 there',
     look: 'field',
   };
 }

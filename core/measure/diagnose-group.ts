@@ -22,14 +22,14 @@ export function heldByGroup(scene: Scene, field: Field, meter: Meter): Diagnosis
     if (group.strength === 0)
       return {
         code: 'group-strength',
-        words: `its group ${name} has strength 0`,
-        fix: { label: 'Set it to 1', change: changedGroup(group, () => ({ strength: 1 })) },
+        words: `the strength of its group ${name} is 0`,
+        fix: { label: 'Set the group to 1', change: changedGroup(group, () => ({ strength: 1 })) },
       };
     if (group.limited && group.ceiling < HARDLY * Math.sqrt(meter.ownSquares / Math.max(1, meter.count)))
       return {
         code: 'clipped',
         words: `clipped by the limit of its group ${name}`,
-        fix: { label: 'Lift the limit', change: changedGroup(group, () => ({ limited: false })) },
+        fix: { label: 'Remove the limit', change: changedGroup(group, () => ({ limited: false })) },
       };
     const cover = rules.get(group.rule).mixes
       ? laterMembers(scene, field, group).find((f) => f.mix === 100 && !f.mute)
@@ -37,28 +37,28 @@ export function heldByGroup(scene: Scene, field: Field, meter: Meter): Diagnosis
     if (cover)
       return {
         code: 'hidden',
-        words: `hidden by “${cover.name}”, which covers it fully`,
-        fix: { label: `Mix ${cover.name} by half`, change: changedField(cover, () => ({ mix: 50 })) },
+        words: `“${cover.name}” replaces it completely`,
+        fix: { label: `Mix ${cover.name} at 50 %`, change: changedField(cover, () => ({ mix: 50 })) },
       };
     if (rules.get(group.rule).mixes && field.mix === 0)
       return {
         code: 'mix',
         words: 'its mix is 0 %',
-        fix: { label: 'Mix it fully', change: changedField(field, () => ({ mix: 100 })) },
+        fix: { label: 'Set its mix to 100 %', change: changedField(field, () => ({ mix: 100 })) },
       };
     if (group.rule === 'strongest' && fieldsIn(scene, group).length > 1)
       return {
         code: 'outdone',
         words: `in ${name} another member is stronger at every particle`,
-        fix: { label: 'Sum them instead', change: changedGroup(group, () => ({ rule: 'sum' })) },
+        fix: { label: 'Use the rule sum', change: changedGroup(group, () => ({ rule: 'sum' })) },
       };
   }
   const [group] = around;
   return {
     code: 'group-reach',
-    words: `the falloff, sends or modulators of its group “${group!.name}” leave nothing of it`,
+    words: `the falloff, sends or modulators of its group “${group!.name}” are 0 at every particle`,
     fix: {
-      label: 'Open the group',
+      label: 'Remove the group’s falloff',
       change: changedGroup(group!, () => ({ extent: { kind: 'everywhere' }, sends: {}, modulators: [] })),
     },
   };

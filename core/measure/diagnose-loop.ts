@@ -19,7 +19,7 @@ import { changedField, type Diagnosis } from './diagnosis';
 /** Names under which formulas read what goes on and on. */
 const TIMES: readonly string[] = ['time', 'frame'];
 
-/** Whether a formula reads the time. */
+/** Whether its formula uses the time. */
 const readsTime = (text: unknown): boolean =>
   typeof text === 'string' && [...text.matchAll(/[A-Za-z_]\w*/g)].some(([word]) => TIMES.includes(word));
 
@@ -42,14 +42,13 @@ function emitterReasons(scene: Scene, emitter: Emitter): Diagnosis[] {
     const begun = rows.every(
       (row) => row.kind === 'burst' && (row['at'] === 'start' || (row['frame'] as number) <= first),
     );
-    if (!begun)
-      return [{ code: 'immortal', words: `${name}: its particles live as long as the scene, and go on being born` }];
+    if (!begun) return [{ code: 'immortal', words: `${name}: its particles never die, and more are born` }];
     return bond.kind === 'free'
       ? []
       : [
           {
             code: 'bodies',
-            words: `${name}: what it makes swings in, and comes back only as far as its damping lets it forget`,
+            words: `${name}: its strands or meshes keep swinging from before; more damping ends that sooner`,
           },
         ];
   }
@@ -58,7 +57,7 @@ function emitterReasons(scene: Scene, emitter: Emitter): Diagnosis[] {
   return [
     {
       code: 'pre-roll',
-      words: `${name}: some live up to ${needed} frames, longer than the pre-roll of ${preRoll}: those of the round before are missing`,
+      words: `${name}: some live up to ${needed} frames, longer than the pre-roll of ${preRoll}: those born in the previous cycle are missing`,
       fix: {
         label: `Pre-roll of ${needed}`,
         change: (s) => ({ ...s, time: { ...s.time, preRoll: Math.max(s.time.preRoll, needed) } }),
@@ -88,7 +87,7 @@ function movedReasons(scene: Scene): Diagnosis[] {
           ? [
               {
                 code: 'keys',
-                words: `${name}: the keys of its ${labelOf(path)} end elsewhere than they begin`,
+                words: `${name}: the keyframes of ${labelOf(path)} end at another value than they begin`,
                 goTo: first + loop,
               },
             ]
@@ -106,7 +105,7 @@ function movedReasons(scene: Scene): Diagnosis[] {
           ? [
               {
                 code: 'tide',
-                words: `${name}: the ${tides.get(drive.kind).label} of its ${labelOf(path)} ends elsewhere than it begins`,
+                words: `${name}: the ${tides.get(drive.kind).label} of ${labelOf(path)} ends at another value than it begins`,
               },
             ]
           : [];
@@ -121,7 +120,7 @@ function openDiagnosis(field: Field): Diagnosis[] {
   const open = fieldKinds.get(field.settings.kind).loop?.open?.(field.settings);
   if (!open) return [];
   const change = changedField(field, (f) => ({ settings: { ...f.settings, ...open.instead } }));
-  return [{ code: 'field', words: `${field.name}: ${open.words}`, fix: { label: 'Let it evolve instead', change } }];
+  return [{ code: 'field', words: `${field.name}: ${open.words}`, fix: { label: 'Use evolution instead', change } }];
 }
 
 function fieldReasons(scene: Scene): Diagnosis[] {
@@ -130,15 +129,13 @@ function fieldReasons(scene: Scene): Diagnosis[] {
   const reason = (name: string, what: string | undefined): Diagnosis[] =>
     what ? [{ code: 'field', words: `${name}: ${what}` }] : [];
   const time = (values: Kinded, parameters: object) =>
-    formulasOf(values, parameters).some(readsTime) ? 'a formula reads the time' : undefined;
+    formulasOf(values, parameters).some(readsTime) ? 'its formula uses the time' : undefined;
   return [
     ...fields
       .filter((f) => !f.mute)
       .flatMap((field) => {
         const kind = fieldKinds.get(field.settings.kind);
-        const heeds = readsParticles(field)
-          ? 'it heeds particles, and they those before them: the past is never quite forgotten'
-          : undefined;
+        const heeds = readsParticles(field) ? 'particles affect one another, so earlier ones leave a trace' : undefined;
         return [
           ...openDiagnosis(field),
           ...reason(field.name, heeds),
@@ -180,7 +177,7 @@ export function whyOpen(scene: Scene, assets: Assets): Diagnosis[] {
   return [
     ...longer,
     ...(Object.keys(time.keys).length + Object.keys(time.drives).length > 0
-      ? [{ code: 'time', words: 'the time scale moves' }]
+      ? [{ code: 'time', words: 'the time scale changes' }]
       : []),
     ...emitters.filter((e) => e.on).flatMap((emitter) => emitterReasons(scene, emitter)),
     ...movedReasons(scene),

@@ -34,7 +34,7 @@ export function offPath(scene: Scene, field: Field, frame: number): Diagnosis | 
   }
   if (!best || best.distance < 1e-3) return undefined;
   const { id, to, free } = best;
-  const words = `the emitter “${best.name}” lies ${metres(best.distance)} off the path`;
+  const words = `the emitter “${best.name}” is ${metres(best.distance)} away from the path`;
   const position = mapVector(to, (n) => Number(n.toFixed(4)));
   const change = (s: Scene): Scene => ({
     ...s,
@@ -42,6 +42,6 @@ export function offPath(scene: Scene, field: Field, frame: number): Diagnosis | 
   });
   // What is keyed or carried is moved by its keys or its carrier.
   return free
-    ? { code: 'off-path', words, fix: { label: 'Snap it to the path', change } }
+    ? { code: 'off-path', words, fix: { label: 'Move it to the path', change } }
     : { code: 'off-path', words, look: 'extent' };
 }

@@ -51,8 +51,7 @@ export function profileAlong(
   const row: Row | GroupRow | undefined =
     subject.of === 'field' ? stack.rows.find((r) => r.field.id === subject.id) : stack.groups.get(subject.id);
   const thing = row && (isGroup(row) ? row.group : row.field);
-  if (!row || !thing)
-    throw new Error(`there is no ${subject.of} “${subject.id}” in the scene; allowed are those on its desk`);
+  if (!row || !thing) throw new Error(`there is no ${subject.of} “${subject.id}” in the scene. Choose one on its desk`);
   if (!row.distance) throw new Error(`“${thing.name}” has no falloff; a falloff curve is measured where there is one`);
   const { place } = row;
   const size = Math.sqrt(ray.direction.reduce((s, n) => s + n * n, 0));
@@ -95,17 +94,17 @@ function reasonsFor(
   if (differs(written, modulated) > 1e-9) {
     const left = meanOf(within(modulated)) / meanOf(within(written));
     const kinds = thing.modulators.map(({ kind }) => kind).join(', ');
-    reasons.push(`its modulators (${kinds}) leave ${percent(left)} of it, on average within its outer radius`);
+    reasons.push(`its modulators (${kinds}) leave ${percent(left)} of it on average within the outer radius`);
   }
   if (!delivered || isGroup(row) || differs(modulated, delivered) <= 1e-9) return reasons;
   const { field } = row;
   const group = scene.groups.find((g) => g.id === field.group);
   const send = field.sends[scene.emitters[emitter]?.id ?? ''] ?? 1;
   if (!row.heard) reasons.push(field.mute ? 'it is muted' : 'another field is soloed, or a group around it is muted');
-  else if (row.level === 0) reasons.push('it is not on at this frame, or the master is 0');
+  else if (row.level === 0) reasons.push('it is inactive on this frame, or the master is 0');
   else if (row.level !== 1)
-    reasons.push(`its span and the master let ${percent(row.level)} of it through at this frame`);
-  if (send !== 1) reasons.push(`${percent(send)} of it are sent to the emitter`);
+    reasons.push(`its active range and the master reduce it to ${percent(row.level)} on this frame`);
+  if (send !== 1) reasons.push(`the send to the emitter is ${percent(send)}`);
   if (group && row.heard && row.level !== 0) {
     const limit = group.limited ? `, limited to ${group.floor} … ${group.ceiling}` : '';
     reasons.push(

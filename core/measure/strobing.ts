@@ -24,7 +24,7 @@ export function whyStrobes(emitter: Emitter, fps: number): Diagnosis | undefined
   return {
     code: 'strobes',
     fix: {
-      label: 'Spin slower',
+      label: 'Reduce the spin',
       change: (scene) => ({
         ...scene,
         emitters: scene.emitters.map((e) =>
@@ -34,6 +34,6 @@ export function whyStrobes(emitter: Emitter, fps: number): Diagnosis | undefined
         ),
       }),
     },
-    words: `it spins by up to ${round(fastest / fps)}° a frame, and at ${round(fps)} frames a second from ${round(most / fps)}° on one can’t see which way: motion blur, a slower spin or more frames help`,
+    words: `it spins by up to ${round(fastest / fps)}° a frame, and at ${round(fps)} frames a second the direction of a spin faster than ${round(most / fps)}° can’t be seen. Use motion blur, a slower spin or more frames`,
   };
 }

@@ -128,7 +128,7 @@ export function samplerOf(
     };
   }
   const row = subject.of === 'field' ? stack.rows.find((r) => r.field.id === subject.id) : stack.groups.get(subject.id);
-  if (!row) throw new Error(`there is no ${subject.of} “${subject.id}” in the scene; allowed are those on its desk`);
+  if (!row) throw new Error(`there is no ${subject.of} “${subject.id}” in the scene. Choose one on its desk`);
   const read = 'group' in row ? groupReader(stack, row, block, room) : rowReader(stack, row, block, room);
   return {
     unit: row.action?.vectorUnit ?? '',

@@ -36,7 +36,7 @@ describe('a reference', () => {
     expect(fault).toMatchObject({
       code: 'reference',
       field: 'fields[0].sends.ghost',
-      message: 'fields[0].sends.ghost is "ghost"; allowed is the id of one of the scene’s emitters.',
+      message: 'fields[0].sends.ghost is "ghost". Use the id of one of the scene’s emitters.',
     });
     expect(faultsOf({ emitters: [{ id: 'e', name: 'E', shape: { kind: 'mesh', mesh: 'gone' } }] })).toEqual([
       'reference emitters[0].shape.mesh',

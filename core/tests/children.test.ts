@@ -154,14 +154,14 @@ describe('another emitter’s particles as a shape', () => {
   it('an emitter born from itself, or in a circle, is refused; one whose source is missing, too', () => {
     const faults = (source: string) => checkScene(familyDocument({}, { shape: { kind: 'particles', source } }));
     expect(faults('c')[0]!.message).toMatch(
-      /shape.source is "c"; allowed is another emitter: none can be born from its own particles/,
+      /shape.source is "c". Use another emitter: none can be born from its own particles/,
     );
-    expect(faults('ghost')[0]!.message).toMatch(/allowed is the id of one of the scene’s emitters/);
+    expect(faults('ghost')[0]!.message).toMatch(/Use the id of one of the scene’s emitters/);
     const circle = familyDocument(
       { shape: { kind: 'particles', source: 'c' } },
       { shape: { kind: 'particles', source: 'p' } },
     );
-    expect(checkScene(circle)[0]!.message).toMatch(/not born from this one’s particles/);
+    expect(checkScene(circle)[0]!.message).toMatch(/does not descend from this one/);
   });
 
   it('the gate of the children holds for them, and an estimate counts them', () => {

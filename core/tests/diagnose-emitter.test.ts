@@ -33,7 +33,7 @@ const why = (s: Scene, frame = 24) => whyUnseen(s, s.emitters[0]!, boundsAt(s, f
 describe('why nothing appears, in words with a fix that works', () => {
   it.each<[string, Written, Written, RegExp]>([
     ['off', { on: false }, {}, /^it is off$/],
-    ['no amount', { amounts: [] }, {}, /^it has no amount$/],
+    ['no amount', { amounts: [] }, {}, /^it has no emission$/],
     ['rate 0', { amounts: [{ kind: 'rate', rate: 0 }] }, {}, /^rate 0$/],
     ['count 0', { amounts: [{ kind: 'burst', count: 0 }] }, {}, /^count 0$/],
     [
@@ -46,19 +46,19 @@ describe('why nothing appears, in words with a fix that works', () => {
       'gate that can’t be read',
       { gate: { kind: 'formula', formula: 'fram > 3' } },
       {},
-      /^its gate can’t be read: “fram” is not a known name/,
+      /^its gate has a mistake: “fram” is not a known name/,
     ],
     [
       'burst outside the run',
       { amounts: [{ kind: 'burst', count: 5, frame: -9 }] },
       {},
-      /^its burst lies outside the frames that are run$/,
+      /^its burst lies outside the simulated frames$/,
     ],
     [
       'masked out everywhere',
       { masks: [{ kind: 'height', low: 50, high: 60, ramp: 0 }] },
       {},
-      /^its masks leave no place to be born$/,
+      /^its masks reject every birth$/,
     ],
     ['size 0', { birth: { life: 5, size: 0 } }, {}, /^size 0$/],
     ['life 0', { birth: { life: 0 } }, {}, /^life 0$/],
@@ -67,7 +67,7 @@ describe('why nothing appears, in words with a fix that works', () => {
       'behind the camera',
       {},
       { camera: { position: [0, 0, 20], target: [0, 0, 40] } },
-      /^all are behind the shot camera$/,
+      /^all particles are behind the shot camera$/,
     ],
   ])('%s', (_name, emitter, more, words) => {
     const s = scene(emitter, more);
@@ -80,9 +80,9 @@ describe('why nothing appears, in words with a fix that works', () => {
 
   it('says from which frame on, or that all are dead, with the frame to go to', () => {
     const later = scene({ gate: { kind: 'windows', spans: [[40, 50]] } });
-    expect(why(later)).toMatchObject({ words: 'none is alive yet: the first is born at frame 41', goTo: 41 });
+    expect(why(later)).toMatchObject({ words: 'no particle is alive yet: the first is born at frame 41', goTo: 41 });
     const past = scene({ amounts: [{ kind: 'burst', count: 5, frame: 2 }], birth: { life: 0.1 } });
-    expect(why(past)).toMatchObject({ words: 'none is alive on this frame: all that were born are dead', goTo: 2 });
+    expect(why(past)).toMatchObject({ words: 'no particle is alive on this frame: all have died', goTo: 2 });
   });
 
   it('says what its shape lacks', () => {
@@ -127,9 +127,9 @@ describe('why a collider stops nothing', () => {
 
   it.each<[string, Written, string]>([
     ['off', { on: false }, 'it is off'],
-    ['lets all pass', { response: { kind: 'pass' } }, 'it lets all pass and splits none'],
-    ['porous', { porosity: 1 }, 'porosity 1: all pass'],
-    ['no sends', { sends: { e: { hits: false } } }, 'no emitter’s particles hit it'],
+    ['lets all pass', { response: { kind: 'pass' } }, 'all particles pass through it, and none splits'],
+    ['porous', { porosity: 1 }, 'its porosity is 100 %: all particles pass through'],
+    ['no sends', { sends: { e: { hits: false } } }, 'it is off for every emitter'],
     ['out of reach', { place: { position: [0, -500, 0] } }, 'no particle has reached it up to this frame'],
   ])('%s', (_name, collider, words) => {
     const { s, reason } = idle(collider);

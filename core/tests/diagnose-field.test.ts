@@ -52,7 +52,7 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
   [
     'no-drag',
     testScene({ emitter: { ...cloud, birth: { life: 99, drag: 0 } }, fields: [wind()] }),
-    'no drag to hold on to',
+    'the particles have no drag, which a flow needs',
   ],
   [
     'misses',
@@ -82,12 +82,12 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
   [
     'masked',
     testScene({ emitter: cloud, fields: [wind({ modulators: [{ kind: 'formula', formula: '0' }] })] }),
-    'its modulators leave nothing at any particle',
+    'its modulators are 0 at every particle',
   ],
   ['group-muted', grouped({ mute: true }, [push()]), 'its group “G” is muted'],
-  ['group-strength', grouped({ strength: 0 }, [push()]), 'its group “G” has strength 0'],
+  ['group-strength', grouped({ strength: 0 }, [push()]), 'the strength of its group “G” is 0'],
   ['clipped', grouped({ limited: true, ceiling: 0.001 }, [push()]), 'clipped by the limit of its group “G”'],
-  ['hidden', grouped({ rule: 'layered' }, [push(), push({ name: 'Lid' })]), 'hidden by “Lid”, which covers it fully'],
+  ['hidden', grouped({ rule: 'layered' }, [push(), push({ name: 'Lid' })]), '“Lid” replaces it completely'],
   ['mix', grouped({ rule: 'layered' }, [push({ mix: 0 })]), 'its mix is 0 %'],
   [
     'outdone',
@@ -97,21 +97,21 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
   [
     'group-reach',
     grouped({ sends: { e: 0 } }, [push()]),
-    'the falloff, sends or modulators of its group “G” leave nothing of it',
+    'the falloff, sends or modulators of its group “G” are 0 at every particle',
   ],
   [
     'pace',
     testScene({ emitter: cloud, fields: [push({ actsAs: 'drive', strength: 0.5, pace: 0 })] }),
-    'its drive speed is 0',
+    'its speed is 0',
   ],
-  ['tiny', testScene({ emitter: cloud, fields: [push({ strength: 1e-7 })] }), 'next to nothing: at most 1e-7 m/s²'],
+  ['tiny', testScene({ emitter: cloud, fields: [push({ strength: 1e-7 })] }), 'it is very weak: at most 1e-7 m/s²'],
   [
     'heavy',
     testScene({
       emitter: { ...cloud, birth: { life: 99, speed: 0, mass: 5000 } },
       fields: [push({ actsAs: 'force' })],
     }),
-    'the particles are so heavy (5000 kg and more) that it hardly moves them',
+    'it hardly moves the particles: they have a mass of 5000 kg or more',
   ],
   [
     'cancelled',
@@ -121,7 +121,7 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
   [
     'no-motion',
     testScene({ emitter: cloud, fields: [wind({ settings: { kind: 'wind', tow: 1 }, strength: 0 })] }),
-    'acts only by its own motion, and it does not move',
+    'it acts only while it moves, and it does not move',
   ],
   [
     'silent',
@@ -153,17 +153,17 @@ const TOLD: readonly (readonly [string, Scene, string])[] = [
   [
     'at-rest',
     testScene({ emitter: cloud, fields: [push({ actsAs: 'steer', strength: 0.5 })] }),
-    'acts on a motion that is not there: the particles are at rest',
+    'it changes motion only, and the particles are at rest',
   ],
   [
     'at-rest',
     testScene({ emitter: cloud, fields: [{ settings: { kind: 'drag' } }] }),
-    'acts on a motion that is not there: the particles are at rest',
+    'it changes motion only, and the particles are at rest',
   ],
   [
     'unread',
     grouped({}, [{ settings: { kind: 'level' } }]),
-    'a level moves nothing: no modulator reads a group that it stands in',
+    'a mask moves nothing by itself: let a modulator read its group',
   ],
 ];
 
@@ -184,7 +184,7 @@ describe('why a field delivers nothing', () => {
   it('the master of the desk at 0 is told, and raised', () => {
     const scene = testScene({ emitter: cloud, fields: [push()] });
     const silenced = { ...scene, desk: { ...scene.desk, master: 0 } };
-    expect(reasonOf(silenced)?.words).toBe('the master of the desk is at 0');
+    expect(reasonOf(silenced)?.words).toBe('the desk’s master is 0');
     expect(reasonOf(reasonOf(silenced)!.fix!.change(silenced))).toBeUndefined();
   });
 
@@ -200,7 +200,7 @@ describe('why a field delivers nothing', () => {
 
   it('nobody alive, no emitter, no image are told as well', () => {
     expect(reasonOf(testScene({ emitter: { ...cloud, amounts: [] }, fields: [wind()] }))?.words).toBe(
-      'no particles are alive on this frame',
+      'no particle is alive on this frame',
     );
     const none = testScene({ fields: [wind()] });
     const empty = { ...none, emitters: [] };

@@ -80,16 +80,16 @@ describe('checking a scene', () => {
   });
 
   it.each([
-    ['name', '', 'name', /is ""; allowed is a text/],
+    ['name', '', 'name', /is "". Use a text/],
     ['version', 99, 'version', /newer Bathyclast/],
-    ['seed', 1.5, 'seed', /seed is 1.5; allowed is a whole number from 0/],
-    ['time.fps', 0, 'time.fps', /time.fps is 0; allowed is a number from 1 up to 240 fps/],
+    ['seed', 1.5, 'seed', /seed is 1.5. Use a whole number from 0/],
+    ['time.fps', 0, 'time.fps', /time.fps is 0. Use a number from 1 up to 240 fps/],
     ['time.last', -5, 'time.last', /from the first \(0\) up/],
     ['emitters[0].birth.mass', 0, 'emitters[0].birth.mass', /above 0/],
     ['emitters[0].shape.kind', 'teapot', 'emitters[0].shape.kind', /one of point, line, path/],
     ['fields[0].strength', 'much', 'fields[0].strength', /is "much"/],
     ['fields[0].settings.gather', null, 'fields[0].settings.gather', /is null/],
-    ['fields[0].extent.reach', 0.1, 'fields[0].extent.reach', /from the core \(0.5 m\) up/],
+    ['fields[0].extent.reach', 0.1, 'fields[0].extent.reach', /from the inner radius \(0.5 m\) up/],
     ['fields[0].actsAs', 'slow', 'fields[0].actsAs', /for vortex/],
     ['fields[0].sends', { ghost: 1 }, 'fields[0].sends.ghost', /one of the scene’s emitters/],
     ['fields[0].sends', { e: 3 }, 'fields[0].sends.e', /from 0 up to 2/],
@@ -101,7 +101,7 @@ describe('checking a scene', () => {
       'fields[0].modulators',
       [{ kind: 'noise', size: 0 }],
       'fields[0].modulators[0].size',
-      /is 0; allowed is a number from 0.001/,
+      /is 0. Use a number from 0.001/,
     ],
     [
       'fields[0].modulators',
@@ -147,7 +147,7 @@ describe('checking a scene', () => {
     const document = testDocument({ fields: [{ settings: { kind: 'wind' }, spanned: true, from: 9, until: 9 }] });
     expect(checkScene(document)[0]).toMatchObject({
       field: 'fields[0].until',
-      message: 'fields[0].until is 9; allowed is a frame after the one it begins at (9).',
+      message: 'fields[0].until is 9. Use a frame after the one it begins at (9).',
     });
   });
 

@@ -101,7 +101,7 @@ describe('the formula field', () => {
     const meters = measureDelivery(runTo(scene, 0));
     const why = (i: number) => whySilent(scene, scene.fields[i]!, meters, 0, new Map())?.words;
     expect(why(0)).toMatch(/^its expression X can’t be read: /);
-    expect(why(1)).toBe('a formula of it can’t be computed at some particles, and counts as 0 there');
+    expect(why(1)).toBe('its formula has no value at some particles and counts as 0 there');
   });
 
   it('whatever can be read leaves the state of a run finite (fuzz)', () => {
@@ -154,9 +154,9 @@ describe('the formula field', () => {
   it('a dial whose name formulas use, or that another has, is refused in words', () => {
     const scene = JSON.parse(JSON.stringify(testScene())) as Written;
     const messages = (dials: Written[]) => checkScene({ ...scene, dials }).map((f) => f.message);
-    expect(messages([{ id: 'a', name: 'sin' }])[0]).toMatch(/allowed is a name that formulas do not use otherwise/);
+    expect(messages([{ id: 'a', name: 'sin' }])[0]).toMatch(/Use a name that formulas do not use otherwise/);
     expect(messages([{ id: 'a', name: 'q' }, { id: 'b', name: 'q' }])).toHaveLength(1); // prettier-ignore
-    expect(messages([{ id: 'a', name: '2x' }])[0]).toMatch(/allowed is a letter/);
+    expect(messages([{ id: 'a', name: '2x' }])[0]).toMatch(/Use a letter/);
   });
 });
 

@@ -118,7 +118,7 @@ describe('the formula language', () => {
     ['this', /Only numbers, names|not known/, 0],
     ['constructor(1)', /is not a function/, 0],
     [`${'('.repeat(60)}x${')'.repeat(60)} + ${'-'.repeat(60)}x`, /nested more than 40 deep/, 0],
-    ['x'.repeat(1001), /has 1001 characters; allowed are up to 1000/, 1000],
+    ['x'.repeat(1001), /has 1001 characters. The limit is 1000/, 1000],
   ])('%s is refused in words, at its place', (text, words, at) => {
     const [message, place] = refusal(text);
     expect(message).toMatch(words);

@@ -178,7 +178,7 @@ describe('the flow grid', () => {
     expect(why({}, 'empty')).toBe('the group it is filled from is empty');
     expect(why({ from: 'file' })).toBe('no file is chosen');
     expect(why({ from: 'file', file: 'a'.repeat(64) })).toBe('its file is missing');
-    expect(why({ cell: 0.001 })).toMatch(/^it would have 2001 × 2001 × 2001 points; allowed are 2097152/);
+    expect(why({ cell: 0.001 })).toMatch(/^it would have 2001 × 2001 × 2001 points. The limit is 2097152/);
     expect(why({})).toBeUndefined();
   });
 });

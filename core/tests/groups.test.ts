@@ -153,10 +153,10 @@ describe('what can’t stand together is refused in words', () => {
 
   it('members that act in unlike ways, a product of what is no level, groups in a circle, a mask that reads itself', () => {
     expect(faults({}, [push(1), push(1, { actsAs: 'carry', name: 'Breeze' })])).toEqual([
-      '“Breeze” acts as flow and can’t stand in the group “G”, whose members act as acceleration; allowed there is acceleration.',
+      '“Breeze” acts as flow, and the members of the group “G” act as acceleration. Let all of them act alike.',
     ]);
     expect(faults({ rule: 'product' }, [push(1)])[0]).toBe(
-      '“G” can’t multiply members that act as acceleration: the rule product takes levels only.',
+      '“G” can’t multiply members that act as acceleration: the rule product takes masks only.',
     );
     expect(faults({ group: 'h' }, [push(1)], [{ id: 'h', name: 'H', group: 'g' }])[0]).toMatch(
       /a group outside the circle G → H → G/,
@@ -164,11 +164,11 @@ describe('what can’t stand together is refused in words', () => {
     const own = { settings: { kind: 'level' }, group: 'g', modulators: [{ kind: 'group', group: 'g' }] };
     expect(faults({}, [own])[0]).toMatch(/no modulator of its own members that reads this group/);
     expect(faults({ id: 'f0' }, [push(1, { group: 'f0' })])[0]).toMatch(
-      /groups\[0\]\.id is "f0"; allowed is an id that no field has/,
+      /groups\[0\]\.id is "f0". Use an id that no field has/,
     );
-    expect(faults({ rule: 'mean' }, [])[0]).toMatch(/groups\[0\]\.rule is "mean"; allowed is one of sum, average/);
+    expect(faults({ rule: 'mean' }, [])[0]).toMatch(/groups\[0\]\.rule is "mean". Use one of sum, average/);
     expect(faults({ limited: true, floor: 3, ceiling: 2 }, [])[0]).toMatch(
-      /ceiling is 2; allowed is a number from the floor \(3\) up/,
+      /ceiling is 2. Use a number from the floor \(3\) up/,
     );
   });
 });

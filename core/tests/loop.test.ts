@@ -130,10 +130,10 @@ describe('a loop', () => {
     const words = told.map((reason) => reason.words).join('\n');
     expect(words).toMatch(/the shot shows 97 frames .* and the loop has 60/);
     expect(words).toMatch(/E: some live up to 120 frames, longer than the pre-roll of 72/);
-    expect(words).toMatch(/E: the keys of its drag end elsewhere than they begin/);
+    expect(words).toMatch(/E: the keyframes of drag end at another value than they begin/);
     expect(words).toMatch(/F0: its pattern drifts/);
-    expect(words).toMatch(/F0: the formula of its strength ends elsewhere/);
-    expect(words).toMatch(/F1: a formula reads the time/);
+    expect(words).toMatch(/F0: the formula of strength ends at another value/);
+    expect(words).toMatch(/F1: its formula uses the time/);
     const mended = told.reduce((now, { fix }) => fix?.change(now) ?? now, open);
     expect([mended.time.preRoll, mended.time.last]).toEqual([120, 59]);
   });

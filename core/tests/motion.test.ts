@@ -34,7 +34,7 @@ describe('keys', () => {
       });
     expect(checkScene(scene([1, 2, 3]))).toEqual([]);
     expect(checkScene(scene([1, 5, 5]))[0]).toMatchObject({ field: 'emitters[0].keys.place.position[2].frame' });
-    expect(checkScene(scene([9, 2]))[0]!.message).toMatch(/allowed is a frame after that of the key before it/);
+    expect(checkScene(scene([9, 2]))[0]!.message).toMatch(/Use a frame after that of the key before it/);
   });
 });
 
@@ -81,7 +81,7 @@ describe('carriers', () => {
     };
     expect(checkScene(JSON.parse(JSON.stringify(circle)))[0]!.message).toMatch(/outside the circle A → B → A/);
     const lost = testDocument({ emitter: { place: { carrier: 'ghost' } } });
-    expect(checkScene(lost)[0]!.message).toMatch(/ghost.*allowed is the id of one of the scene’s carriers/);
+    expect(checkScene(lost)[0]!.message).toMatch(/ghost.*Use the id of one of the scene’s carriers/);
     expect(
       carriersOf([], completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, place: { carrier: 'ghost' } })),
     ).toEqual([]);

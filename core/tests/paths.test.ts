@@ -229,8 +229,8 @@ describe('the path field', () => {
     });
     const why = (s: typeof scene) => whySilent(s, s.fields[0]!, measureDelivery(runTo(s, 0)), 0, new Map());
     const reason = why(scene)!;
-    expect(reason.words).toBe('the emitter “E” lies 2 m off the path');
-    expect(reason.fix!.label).toBe('Snap it to the path');
+    expect(reason.words).toBe('the emitter “E” is 2 m away from the path');
+    expect(reason.fix!.label).toBe('Move it to the path');
     const mended = reason.fix!.change(scene);
     expect(mended.emitters[0]!.place.position).toEqual([0, 1, 0]);
     expect(why(mended)).toBeUndefined();

@@ -145,13 +145,13 @@ describe('a carrier that rides on a strand', () => {
     const told = (scene: Scene) => whyStill(scene, scene.carriers[0]!);
     expect(told(meadow())).toBeUndefined();
     const beyond = meadow({ strand: 9 });
-    expect(told(beyond)!.words).toBe('E makes 3 strands: there is no strand 9');
+    expect(told(beyond)!.words).toBe('strand 9 does not exist: E makes 3');
     expect(told(told(beyond)!.fix!.change(beyond))).toBeUndefined();
     const none = meadow({ strandOf: '' });
-    expect(told(none)!.words).toBe('no emitter is chosen whose strand it rides on');
+    expect(told(none)!.words).toBe('no strand emitter is chosen');
     expect(told(told(none)!.fix!.change(none))).toBeUndefined();
     expect(told(carried({ moved: 'strand', strandOf: 'e' }, { emitter: {} }))!.words).toBe('E makes no strands');
-    expect(told(carried({ moved: 'fields' }))!.words).toBe('there is no field that could move it');
+    expect(told(carried({ moved: 'fields' }))!.words).toBe('the scene has no field to move it');
   });
 
   it('a strand that stands on the carrier itself is refused in words', () => {
@@ -161,7 +161,7 @@ describe('a carrier that rides on a strand', () => {
       emitters: [{ ...scene.emitters[0]!, place: { ...scene.emitters[0]!.place, carrier: 'c' } }],
     };
     expect(checkScene(JSON.parse(JSON.stringify(circle)))[0]?.message).toMatch(
-      /carriers\[0\]\.strandOf .*an emitter that this carrier does not carry/,
+      /carriers\[0\]\.strandOf .*an emitter that is not attached to this carrier/,
     );
   });
 });

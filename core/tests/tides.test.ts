@@ -549,7 +549,7 @@ describe('bad drives', () => {
       /drives\.settings\.colour .* the path of one of its numbers/,
     );
     expect(refused(field({ drives: { strength: { kind: 'tsunami' } } }))).toMatch(
-      /allowed is one of wave, drift, gust, pulse, loudness, dial, formula/,
+      /Use one of wave, drift, gust, pulse, loudness, dial, formula/,
     );
     expect(refused(field({ drives: { strength: { kind: 'wave', period: 0 } } }))).toMatch(/period is 0/);
     expect(refused(field({ keys: { 'extent.reach': [{ frame: 0, value: 1, ease: 'linear' }] } }))).toMatch(

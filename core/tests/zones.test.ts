@@ -106,7 +106,7 @@ describe('zones', () => {
     const messages = (zone: Written, fields: Written[] = []) =>
       checkScene({ ...scene, zones: [{ ...scene.zones[0], ...zone }], fields }).map((f) => f.message);
     expect(messages({})).toEqual([]);
-    expect(messages({ soft: 120 })).toEqual(['zones[0].soft is 120; allowed is a number from 0 up to 100 %.']);
+    expect(messages({ soft: 120 })).toEqual(['zones[0].soft is 120. Use a number from 0 up to 100 %.']);
     const field = {
       id: 'f',
       name: 'F',
@@ -114,7 +114,7 @@ describe('zones', () => {
       modulators: [{ kind: 'zone', zone: 'nowhere' }],
     };
     expect(messages({}, [field])[0]).toMatch(
-      /fields\[0\]\.modulators\[0\]\.zone .*nowhere.*; allowed is the id of one of the scene’s zones/,
+      /fields\[0\]\.modulators\[0\]\.zone .*nowhere.*. Use the id of one of the scene’s zones/,
     );
   });
 });

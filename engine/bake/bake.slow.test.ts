@@ -123,10 +123,11 @@ describe('a bake', () => {
       const stop = new AbortController();
       const before = new Set(checkpoints());
       // As soon as there is a checkpoint more, however slow the machine is.
-      const watch = setInterval(() => {
+      const look = () => {
         if (checkpoints().some((name) => !before.has(name))) stop.abort();
-      }, 1);
-      await bake(order(busy, folder), poolOf(2), { signal: stop.signal, checkpointSeconds: 0.01 });
+      };
+      const watch = setInterval(look, 1);
+      await bake(order(busy, folder), poolOf(2), { signal: stop.signal, checkpointSeconds: 0.01, onWritten: look });
       clearInterval(watch);
       if (stop.signal.aborted) stopped++;
     }
@@ -185,7 +186,7 @@ describe('a bake', () => {
       }
     };
     expect(await told(() => bake(order(busy, whole), poolOf(1)))).toMatch(
-      /holds another bake: it is of another state of a scene \(“Vent plume”\)/,
+      /holds another bake: it belongs to another state of a scene \(“Vent plume”\)/,
     );
     expect(await told(() => bake(order(plume, whole, { through: 20 }), poolOf(1)))).toMatch(
       /it holds frames 0 to 40, and not 0 to 20/,

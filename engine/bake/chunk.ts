@@ -27,7 +27,7 @@ export function bytesOfChunk(first: number, frames: readonly Uint8Array[]): Buff
   return Buffer.concat([head, ...frames, sum.digest()]);
 }
 
-const damaged = (name: string) => new BakeError(`“${name}” is damaged; bake those frames anew`);
+const damaged = (name: string) => new BakeError(`“${name}” is damaged; bake those frames again`);
 
 /**
  * Where the frames of a chunk stand, by what its file begins with; its sum is not looked at. Throws {@link BakeError}

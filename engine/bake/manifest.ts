@@ -45,7 +45,7 @@ export function manifestOf(text: string, folder: string): BakeManifest {
   try {
     read = JSON.parse(text);
   } catch {
-    throw new BakeError(`“${folder}” holds a damaged bake.json; bake it anew`);
+    throw new BakeError(`“${folder}” holds a damaged bake.json; bake it again`);
   }
   if (!isManifest(read)) throw new BakeError(`“${folder}” holds no bake: its bake.json is something else`);
   if (read.version !== 1)
@@ -55,7 +55,7 @@ export function manifestOf(text: string, folder: string): BakeManifest {
 
 /** What of two manifests differs so that their frames do not belong together; undefined where nothing does. */
 export function whyOther(there: BakeManifest, wanted: BakeManifest): string | undefined {
-  if (there.key !== wanted.key) return `it is of another state of a scene (“${there.scene}”)`;
+  if (there.key !== wanted.key) return `it belongs to another state of a scene (“${there.scene}”)`;
   if (there.engine !== wanted.engine)
     return `it was made by version ${there.engine} of the engine, and this is ${wanted.engine}`;
   if (there.from !== wanted.from || there.through !== wanted.through)

@@ -189,8 +189,7 @@ export class BakeReader {
     check = false,
   ) {
     const path = join(folder, 'bake.json');
-    if (!existsSync(path))
-      throw new BakeError(`“${folder}” holds no bake; allowed is a folder that a bake was written to`);
+    if (!existsSync(path)) throw new BakeError(`“${folder}” holds no bake. Use a folder that a bake was written to`);
     this.manifest = manifestOf(readFileSync(path, 'utf8'), folder);
     this.chunks = chunksOf(folder, this.manifest.from, check);
   }

@@ -14,7 +14,7 @@ export function formatOf(name: string): RenderFormat {
   const found = renderFormats.find((format) => format.name === name);
   if (!found)
     throw new Error(
-      `There is no format “${name}”; allowed are ${renderFormats.map((format) => format.name).join(', ')}.`,
+      `There is no format “${name}”. Use one of ${renderFormats.map((format) => format.name).join(', ')}.`,
     );
   return found;
 }

@@ -19,7 +19,7 @@ const settings: RenderSettings = {
 describe('ways to write a render', () => {
   it('are found by name; a name that is none is refused with those that are', () => {
     for (const format of renderFormats) expect(formatOf(format.name)).toBe(format);
-    expect(() => formatOf('avi')).toThrow(/no format “avi”; allowed are png, exr, mp4/);
+    expect(() => formatOf('avi')).toThrow(/no format “avi”. Use one of png, exr, mp4/);
   });
 
   it.each(renderFormats.map((f) => [f.name, f] as const))(

@@ -39,10 +39,10 @@ export function ConflictDialog() {
               Save mine as a copy, and show theirs
             </button>
             <button className="line-button" disabled={busy} onClick={choose(() => saver.keepMine(state.theirs))}>
-              Keep mine, replace theirs
+              Keep mine, overwrite theirs
             </button>
             <button className="line-button" disabled={busy} onClick={choose(() => saver.takeTheirs())}>
-              Take theirs, give mine up
+              Take theirs, discard mine
             </button>
           </div>
         </DialogPanel>

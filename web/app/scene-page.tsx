@@ -87,12 +87,12 @@ async function openReadable(id: string): Promise<string> {
     const copy = await api.create({ copyOf: id, version: revision }).catch(() => undefined);
     if (copy) return copy.id;
   }
-  throw new Error('None of the versions of this scene can be read.');
+  throw new Error('No version of this scene can be read.');
 }
 
 /** Says why an edit was refused; the scene stays as it was. */
 const tellRefusal = ([fault]: readonly Fault[]) =>
-  void toast.error(`That can’t be done: ${fault!.message}`, { id: 'refused' });
+  void toast.error(`This did not work: ${fault!.message}`, { id: 'refused' });
 
 /** Everything under `/scene/:id`: the bar on top and the screen that was chosen. */
 export function ScenePage() {
@@ -141,7 +141,7 @@ export function ScenePage() {
             className="line-button justify-self-center"
             onClick={() => void openReadable(id!).then((copy) => navigate(`/scene/${copy}`), setFailed)}
           >
-            Open its last version that can be read, as a copy
+            Open the last readable version as a copy
           </button>
         )}
       </NotFound>

@@ -42,7 +42,7 @@ export class Screen extends Component<{ children: React.ReactNode }, State> {
             </button>
           )}
           <button className="line-button" onClick={this.again()}>
-            Show it again
+            Show the screen again
           </button>
         </div>
       </main>

@@ -31,7 +31,7 @@ function SaveNote() {
         className="line-button text-signal"
         onClick={() => void saver.bringBack().catch((error: Error) => toast.error(error.message))}
       >
-        deleted elsewhere: bring it back
+        deleted elsewhere: restore it
       </button>
     );
   return (

@@ -12,7 +12,7 @@ import { editScene, openedScene } from '../state/scene-store';
 export async function importGrid(file: File, lattice: Lattice): Promise<SceneGrid> {
   const { readVti, writeVti } = await import('../../formats/vti');
   if (openedScene().grids.length >= MOST.grids)
-    throw new Error(`The scene has ${MOST.grids} grids; allowed are up to ${MOST.grids}.`);
+    throw new Error(`The scene has ${MOST.grids} grids. The limit is ${MOST.grids}.`);
   let grid: VectorGrid;
   if (/\.csv$/i.test(file.name)) {
     const { readGridCsv } = await import('../../formats/grid-csv');

@@ -53,7 +53,7 @@ describe('keys of a place', () => {
     toggleKey(owner, 'scale');
     at(10);
     setPlace(owner, 'scale', 3);
-    expect(changeKey(owner, 'scale', 10, { frame: 0 })).toMatch(/Frame 0 has a key already/);
+    expect(changeKey(owner, 'scale', 10, { frame: 0 })).toMatch(/Frame 0 already has a keyframe/);
     expect(changeKey(owner, 'scale', 10, { frame: 40, ease: 'step' })).toBeUndefined();
     expect(placed().keys['place.scale']!.map((k) => [k.frame, k.ease])).toEqual([
       [0, 'linear'],

@@ -45,7 +45,7 @@ export function changeKey(
 ): string | undefined {
   const keys = placedOf(openedScene(), owner)?.keys[`place.${name}`] ?? [];
   if (change?.frame !== undefined && change.frame !== frame && keys.some((k) => k.frame === change.frame))
-    return `Frame ${change.frame} has a key already; allowed is a frame without one.`;
+    return `Frame ${change.frame} already has a keyframe. Choose another frame.`;
   const old = keys.find((k) => k.frame === frame);
   const rest = keys.filter((k) => k.frame !== frame);
   if (old) setKeysOf(refOf(owner), `place.${name}`, change ? withKey(rest, { ...old, ...change }) : rest);

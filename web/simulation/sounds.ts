@@ -12,7 +12,7 @@ async function decoded(file: File): Promise<AudioBuffer> {
     return await context.decodeAudioData(await file.arrayBuffer());
   } catch {
     throw new Error(
-      `“${file.name}” can’t be decoded as sound; allowed is what this browser plays, such as WAV, OGG or MP3.`,
+      `“${file.name}” can’t be decoded as sound. Use a format that this browser plays, such as WAV, OGG or MP3.`,
     );
   }
 }
@@ -30,15 +30,15 @@ async function hashOf(file: File): Promise<string> {
 export async function importSound(file: File): Promise<SceneSound> {
   const { sounds } = openedScene();
   if (file.size > LARGEST)
-    throw new Error(`“${file.name}” has ${Math.ceil(file.size / 1e6)} MB; allowed are up to ${LARGEST / 1e6} MB.`);
+    throw new Error(`“${file.name}” has ${Math.ceil(file.size / 1e6)} MB. The limit is ${LARGEST / 1e6} MB.`);
   const hash = await hashOf(file);
   const known = sounds.find((sound) => sound.hash === hash);
   if (known) return known;
   if (sounds.length >= MOST.sounds)
-    throw new Error(`The scene has ${MOST.sounds} sounds; allowed are up to ${MOST.sounds}.`);
+    throw new Error(`The scene has ${MOST.sounds} sounds. The limit is ${MOST.sounds}.`);
   const audio = await decoded(file);
   if (audio.duration > LONGEST_SOUND)
-    throw new Error(`“${file.name}” is ${Math.ceil(audio.duration)} s long; allowed are up to ${LONGEST_SOUND} s.`);
+    throw new Error(`“${file.name}” is ${Math.ceil(audio.duration)} s long. The limit is ${LONGEST_SOUND} s.`);
   const channels = Array.from({ length: audio.numberOfChannels }, (_, i) => audio.getChannelData(i));
   const sound: SceneSound = {
     hash,

@@ -64,7 +64,7 @@ describe('requests of the page', () => {
   });
 
   it('refused with faults throw them, with the sentence of the first', async () => {
-    const fault = { code: 'range', field: 'scene.seed', message: 'seed is -1; allowed is 0 or more.', allowed: '0' };
+    const fault = { code: 'range', field: 'scene.seed', message: 'seed is -1. Use 0 or more.', allowed: '0' };
     answering(json({ faults: [fault] }, 400));
     const error = await errorOf(api.open('a'));
     expect(error).toBeInstanceOf(ApiError);

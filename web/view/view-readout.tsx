@@ -30,7 +30,7 @@ const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles, onSav
     ['From the top', '3', () => rig.lookFrom('top')],
     ['Frame all', 'A', () => rig.frameAll()],
     ['Frame the selection', 'S', () => rig.frame(selectionBounds(useSelection.getState().selection))],
-    ['Picture as in the file, or quick', 'F', () => rig.setRefined(!rig.isRefined)],
+    ['Final picture, or quick', 'F', () => rig.setRefined(!rig.isRefined)],
     ['The shot beside the view', 'V', toggleBeside],
     ['Make this view the shot', '', onSetShot],
     ['Save this frame’s particles (CSV)', '', onSaveParticles],
@@ -78,18 +78,18 @@ export function ViewReadout({ rig }: { rig: ViewRig }) {
       {tried !== undefined && (
         <span
           className="text-lamp"
-          title="It went on from what was there; when you let go, the run from the start follows"
+          title="This preview continues from the previous frame; when you let go, the scene runs again from the start"
         >
-          tried from frame {tried}
+          preview from frame {tried}
         </span>
       )}
       {shown !== frame && <span className="text-lamp">simulating {frame} …</span>}
       {draftFraction < 1 && coupled && (
         <span
           className="text-lamp"
-          title="A field reads particles: in a draft it reads the draft’s, weighed up to the whole"
+          title="A field reads the particles. In a draft it reads those of the draft, weighted to stand for all."
         >
-          draft: particles read as sampled
+          draft: interaction from a sample
         </span>
       )}
       {lost.map(([name, n]) => (

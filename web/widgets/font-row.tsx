@@ -34,9 +34,7 @@ export function FontRow({
       const { readFont } = await import('../../formats/font-import');
       const font = await readFont(await file.arrayBuffer(), file.name, values['text'] as string);
       if (font.length > parameter.most)
-        throw new Error(
-          `“${file.name}” has outlines of ${font.length} characters; allowed are up to ${parameter.most}.`,
-        );
+        throw new Error(`“${file.name}” has outlines of ${font.length} characters. The limit is ${parameter.most}.`);
       onChange(font);
     } catch (error) {
       setRefused(messageOf(error));

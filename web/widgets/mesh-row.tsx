@@ -140,10 +140,10 @@ export function MeshRow({
             />
             <button
               className="text-button mt-1 -ml-1 text-xs"
-              title="Emitters and colliders that use it are left without a mesh"
+              title="Emitters and colliders that use it will have no mesh"
               onClick={() => removeMesh(mesh.id)}
             >
-              take this mesh out of the scene
+              Remove this mesh from the scene
             </button>
           </div>
         </>
@@ -156,7 +156,7 @@ export function MeshRow({
       ))}
       {imported?.unhandy !== undefined && (
         <p role="status" className="text-xs text-lamp">
-          It is {imported.unhandy.toPrecision(3)} m wide.{' '}
+          The mesh is {imported.unhandy.toPrecision(3)} m wide.{' '}
           <button className="line-button" onClick={fit}>
             Fit to {HANDY.fitted} m
           </button>

@@ -22,7 +22,7 @@ const NONE = {} as const;
 
 /** Says why a number that is typed or dragged does not change, and offers to let it. */
 function tellReplaced(ref: NumberRef): void {
-  toast('This number is moved, and what it is set to does not count.', {
+  toast('The set value has no effect: keyframes or automation move this number.', {
     id: 'replaced',
     action: { label: 'Remove keyframes and automation', onClick: () => setPlain(ref, ref.path) },
   });

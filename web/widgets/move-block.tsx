@@ -43,7 +43,7 @@ function Course({ scene, of, part }: { scene: Scene; of: NumberRef; part: number
       preserveAspectRatio="none"
       className="my-1 h-9 w-full bg-surround"
       role="img"
-      aria-label={`Over the scene: ${shownNumber(low)} to ${shownNumber(high)}`}
+      aria-label={`Over the shot: ${shownNumber(low)} to ${shownNumber(high)}`}
     >
       {courses.map((values, p) => (
         <polyline

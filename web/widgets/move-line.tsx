@@ -142,7 +142,9 @@ export function MoveLine(props: Props) {
   const key = setting === 'keyed' && (
     <button
       className={`absolute z-10 hover:text-lamp ${narrow ? '-bottom-2 -left-3' : 'right-35 -bottom-1'} ${here ? 'text-lamp' : 'text-second'}`}
-      aria-label={here ? `Take the key of ${label} at the playhead away` : `Write a key of ${label} at the playhead`}
+      aria-label={
+        here ? `Remove the keyframe of ${label} at the playhead` : `Add a keyframe of ${label} at the playhead`
+      }
       title={here ? 'Remove the keyframe at the playhead' : 'Add a keyframe at the playhead'}
       onClick={() => toggleKeyOf(props.of, props.of.path)}
     >

@@ -42,7 +42,7 @@ export function NamesRow({
             />
             <span className="min-w-0 flex-1 truncate">{name}</span>
             <span className={`num ${count === 0 ? 'text-signal' : 'text-faint'}`}>
-              {count === 0 ? 'not there' : `${thousands(count)} faces`}
+              {count === 0 ? 'missing' : `${thousands(count)} faces`}
             </span>
           </label>
         ))}

@@ -21,7 +21,7 @@ export function Broken() {
     <main role="alert" className="grid h-full place-content-center gap-3 text-center">
       <p className="text-lg">This screen stopped working.</p>
       <p className="num max-w-xl text-second">{messageOf(error)}</p>
-      <p className="text-second">What was saved is kept.</p>
+      <p className="text-second">Everything saved is kept.</p>
       <button className="lamp-button justify-self-center" onClick={() => window.location.reload()}>
         Load it again
       </button>

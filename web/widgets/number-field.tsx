@@ -38,7 +38,7 @@ export function NumberBox({ label, value, parameter, unit, big = false, onChange
   function take(text: string): boolean {
     const next = sumOf(text);
     if (!fits(parameter, next)) {
-      setRefused(`${label} is “${text}”; allowed is ${allowedNumber(parameter)}.`);
+      setRefused(`${label} is “${text}”. Use ${allowedNumber(parameter)}.`);
       return false;
     }
     setRefused(undefined);

@@ -6,7 +6,7 @@ import { READY_RAMPS } from '../../core/kinds/looks/ready-ramps';
 export function RampMenu({ onPick }: { onPick: (stops: readonly ColourStop[]) => void }) {
   return (
     <Menu>
-      <MenuButton className="hover:text-text">ready-made</MenuButton>
+      <MenuButton className="hover:text-text">presets</MenuButton>
       <MenuItems anchor="bottom end" className="z-20 w-56 border border-rule bg-panel py-1 focus:outline-none">
         {READY_RAMPS.map(({ name, stops }) => (
           <MenuItem key={name}>

@@ -30,7 +30,7 @@ export function SpansRow({
     const sorted = [...spans].toSorted((a, b) => a[0] - b[0]);
     if (!fits(parameter, sorted))
       return setRefused(
-        `${parameter.label} are ${sorted.map(([a, b]) => `${a} to ${b}`).join(', ')}; allowed are ${allowed(parameter)}.`,
+        `${parameter.label} are ${sorted.map(([a, b]) => `${a} to ${b}`).join(', ')}. Use ${allowed(parameter)}.`,
       );
     setRefused(undefined);
     onChange(sorted);
@@ -44,7 +44,7 @@ export function SpansRow({
           className="text-button flex items-center gap-1"
           onClick={() => take([...value, [last[1] + 12, last[1] + 24]])}
         >
-          <Plus size={12} /> add a window
+          <Plus size={12} /> add a range
         </button>
       </div>
       {value.map(([from, to], i) => (
@@ -58,14 +58,14 @@ export function SpansRow({
           />
           <span className="text-xs text-faint">up to</span>
           <NumberBox
-            label={`Window ${i + 1} up to`}
+            label={`Range ${i + 1} up to`}
             value={to}
             parameter={frame}
             onChange={(n) => take(value.map((s, k) => (k === i ? [s[0], n] : s)))}
           />
           <button
             className="text-button px-0"
-            aria-label={`Delete window ${i + 1}`}
+            aria-label={`Delete range ${i + 1}`}
             disabled={value.length === 1}
             onClick={() => take(value.filter((_, k) => k !== i))}
           >

@@ -43,7 +43,7 @@ export function TextRow({
       />
       {refused && (
         <p role="alert" className="text-xs text-signal">
-          {parameter.label} has {shown.length} characters; allowed are up to {parameter.most}.
+          {parameter.label} has {shown.length} characters. The limit is {parameter.most}.
         </p>
       )}
     </div>

@@ -128,7 +128,7 @@ describe('a list', () => {
   it('may be left out, is no longer than it may be, and has no id twice', () => {
     expect(read(listForm, undefined)).toEqual([]);
     expect(fields(listForm, {})).toEqual(['type lamp']);
-    expect(faultsOf(listForm, [1, 2, 3, 4], 'lamps')[0]!.message).toBe('lamps has 4 entries; allowed are up to 3.');
+    expect(faultsOf(listForm, [1, 2, 3, 4], 'lamps')[0]!.message).toBe('lamps has 4 entries. The limit is 3.');
     expect(fields(listForm, [{ id: 'a' }, { id: 'b' }, { id: 'a' }])).toEqual(['duplicate lamp[2].id']);
   });
 

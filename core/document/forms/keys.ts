@@ -27,7 +27,7 @@ function checkKey(parameter: Movable, key: unknown, at: string): Fault[] {
 function checkKeysOf(parameter: Movable, keys: unknown, at: string): Fault[] {
   if (!Array.isArray(keys)) return [fault('type', at, keys, `a list of up to ${MOST.keys}`)];
   if (keys.length > MOST.keys) {
-    const message = `${at} has ${keys.length} entries; allowed are up to ${MOST.keys}.`;
+    const message = `${at} has ${keys.length} entries. The limit is ${MOST.keys}.`;
     return [{ code: 'range', field: at, allowed: `up to ${MOST.keys}`, message }];
   }
   const faults = keys.flatMap((key, i) => checkKey(parameter, key, `${at}[${i}]`));

@@ -18,7 +18,7 @@ export function listOf<T>(one: Form<T>, most: number, { rules }: ListForm<T> = {
       }
       const items: readonly unknown[] = written;
       if (items.length > most) {
-        const message = `${at} has ${items.length} entries; allowed are up to ${most}.`;
+        const message = `${at} has ${items.length} entries. The limit is ${most}.`;
         walk.faults.push({ code: 'range', field: at, allowed: `up to ${most}`, message });
         return undefined;
       }

@@ -228,7 +228,7 @@ export const grid = defineField({
       }
       if (settings.group === '') return 'no group is chosen that it is filled from';
       if (pointsIn(latticeOf(settings)) > MOST_POINTS)
-        return `it would have ${countsOf(settings).join(' × ')} points; allowed are ${MOST_POINTS}: make its cell larger`;
+        return `it would have ${countsOf(settings).join(' × ')} points. The limit is ${MOST_POINTS}: use larger cells`;
       return source.group(settings.group, settings.at) ? undefined : 'the group it is filled from is empty';
     },
   },

@@ -62,7 +62,7 @@ interface Scope {
 export function parseFormula(text: string, variables: readonly string[]): Reading {
   if (text.length > FORMULA_LIMITS.characters)
     throw new FormulaError(
-      `It has ${text.length} characters; allowed are up to ${FORMULA_LIMITS.characters}.`,
+      `It has ${text.length} characters. The limit is ${FORMULA_LIMITS.characters}.`,
       FORMULA_LIMITS.characters,
     );
   const plain = plainSigns(text);
@@ -72,7 +72,7 @@ export function parseFormula(text: string, variables: readonly string[]): Readin
   if (lines.length === 0) throw new FormulaError('It is empty; write an expression such as mod(frame, 12) < 2.', 0);
   if (lines.length > FORMULA_LIMITS.names)
     throw new FormulaError(
-      `It has ${lines.length} lines; allowed are up to ${FORMULA_LIMITS.names}.`,
+      `It has ${lines.length} lines. The limit is ${FORMULA_LIMITS.names}.`,
       lines[FORMULA_LIMITS.names]!.at,
     );
   const names: string[] = [];
@@ -128,7 +128,7 @@ function read(node: jsep.CoreExpression, scope: Scope, depth: number): Part {
       const { value } = node;
       if (typeof value !== 'number')
         throw new FormulaError(`“${String(value)}” is not a number.`, placeOf(String(value), scope));
-      if (!Number.isFinite(value)) throw new FormulaError('A number is too large; allowed are up to 1.7e308.', at);
+      if (!Number.isFinite(value)) throw new FormulaError('A number is too large. The limit is 1.7e308.', at);
       return { sort: 'number', value };
     }
     case 'Identifier':

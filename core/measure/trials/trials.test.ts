@@ -42,15 +42,13 @@ describe('what is varied', () => {
   it('mistakes are told by name, value and what is allowed', () => {
     const refused = (text: string) => expect(() => readVariation(scene, text));
     refused('fields/f0/strenth=0:1:2').toThrow(
-      /“fields\/f0\/strenth” is no number of “Test”; allowed are such as fields\/f0\/strength/,
+      /“fields\/f0\/strenth” is no number of “Test”. Use one such as fields\/f0\/strength/,
     );
-    refused('fields/f0/strength=0:1').toThrow('the range of fields/f0/strength is “0:1”; allowed is low:high:steps');
-    refused('fields/f1/settings.noise=marble').toThrow(/settings.noise is “marble”; allowed are .*simplex/);
-    refused('fields/f0/strength=a').toThrow('fields/f0/strength is “a”; allowed are numbers');
+    refused('fields/f0/strength=0:1').toThrow('the range of fields/f0/strength is “0:1”. Use low:high:steps');
+    refused('fields/f1/settings.noise=marble').toThrow(/settings.noise is “marble”. Use .*simplex/);
+    refused('fields/f0/strength=a').toThrow('fields/f0/strength is “a”. Use a number');
     refused('strength').toThrow('varies nothing');
-    expect(() => withValues(scene, [['emitters/e/birth.mass', -1]])).toThrow(
-      /emitters\[0\]\.birth\.mass is -1; allowed is/,
-    );
+    expect(() => withValues(scene, [['emitters/e/birth.mass', -1]])).toThrow(/emitters\[0\]\.birth\.mass is -1. Use/);
   });
 
   it('a sheet has every combination, the first along its columns', () => {

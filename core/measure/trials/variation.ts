@@ -35,7 +35,7 @@ export interface Variation {
 export class VariationError extends Error {}
 
 const ONES: Partial<Record<MovableSort, string>> = {
-  whole: 'The whole',
+  whole: 'Scene transform',
   desk: 'Desk',
   bounds: 'Scene box',
   time: 'Time',
@@ -80,7 +80,7 @@ export function variablesOf(scene: Scene): Variable[] {
   const found: Variable[] = [
     {
       address: 'seed',
-      thing: 'The scene',
+      thing: 'Scene',
       label: 'Seed',
       unit: '',
       value: scene.seed,
@@ -128,14 +128,14 @@ export function findVariable(scene: Scene, address: string, all = variablesOf(sc
   if (byName) return byName;
   const of = things.filter((v) => v.thing === name || v.address.split('/')[1] === name);
   const near = (of.length > 0 ? of : things.length > 0 ? things : all).slice(0, 8).map((v) => v.address);
-  throw new VariationError(`“${address}” is no number of “${scene.name}”; allowed are such as ${near.join(', ')}`);
+  throw new VariationError(`“${address}” is no number of “${scene.name}”. Use one such as ${near.join(', ')}`);
 }
 
 /** `address=low:high:steps` or `address=value,value,…`. Throws {@link VariationError}. */
 export function readVariation(scene: Scene, text: string): Variation {
   const equals = text.indexOf('=');
   if (equals < 1)
-    throw new VariationError(`“${text}” varies nothing; allowed are address=low:high:steps and address=value,value,…`);
+    throw new VariationError(`“${text}” varies nothing. Use address=low:high:steps and address=value,value,…`);
   const variable = findVariable(scene, text.slice(0, equals).trim());
   const said = text.slice(equals + 1).trim();
   const range = said.split(':');
@@ -149,7 +149,7 @@ export function readVariation(scene: Scene, text: string): Variation {
       steps > 4096
     )
       throw new VariationError(
-        `the range of ${variable.address} is “${said}”; allowed is low:high:steps with 2 up to 4096 steps`,
+        `the range of ${variable.address} is “${said}”. Use low:high:steps with 2 up to 4096 steps`,
       );
     return { address: variable.address, values: spread(low, high, steps, variable.whole) };
   }
@@ -157,11 +157,11 @@ export function readVariation(scene: Scene, text: string): Variation {
     const value = word.trim();
     if (variable.options) {
       if (variable.options.includes(value)) return value;
-      throw new VariationError(`${variable.address} is “${value}”; allowed are ${variable.options.join(', ')}`);
+      throw new VariationError(`${variable.address} is “${value}”. Use one of ${variable.options.join(', ')}`);
     }
     const number = Number(value);
     if (value !== '' && Number.isFinite(number)) return number;
-    throw new VariationError(`${variable.address} is “${value}”; allowed are numbers`);
+    throw new VariationError(`${variable.address} is “${value}”. Use a number`);
   });
   return { address: variable.address, values };
 }

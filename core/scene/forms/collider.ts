@@ -21,7 +21,14 @@ export const colliderForm: Form<Collider> = object<Collider>({
   },
   rules: ({ splitFrom, splitTo }, at) =>
     splitTo < splitFrom
-      ? [fault('range', inside(at, 'splitTo'), splitTo, `a whole number from the fewest (${splitFrom}) up to 64`)]
+      ? [
+          fault(
+            'range',
+            inside(at, 'splitTo'),
+            splitTo,
+            `a whole number from the fewest pieces (${splitFrom}) up to 64`,
+          ),
+        ]
       : [],
 });
 

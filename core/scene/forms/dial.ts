@@ -8,7 +8,7 @@ import { moving } from './thing';
 
 const dialNameForm = leaf({
   fits: (value): value is string => typeof value === 'string' && isDialName(value),
-  allowed: 'a letter, then up to 31 letters, digits and low lines',
+  allowed: 'a letter, then up to 31 letters, digits and underscores',
 });
 
 function dialRules({ name, low, high }: Dial, at: string): readonly Fault[] {
@@ -16,7 +16,7 @@ function dialRules({ name, low, high }: Dial, at: string): readonly Fault[] {
     ...(isTakenByLanguage(name)
       ? [fault('duplicate', inside(at, 'name'), name, 'a name that formulas do not use otherwise')]
       : []),
-    ...(high <= low ? [fault('range', inside(at, 'high'), high, `a number above where it spans from (${low})`)] : []),
+    ...(high <= low ? [fault('range', inside(at, 'high'), high, `a number above the minimum (${low})`)] : []),
   ];
 }
 

@@ -25,8 +25,8 @@ export function falloffRules({ extent, profile }: Reached, at: string): readonly
   const { core, reach } = radiiOf(extent);
   const faults: Fault[] = [];
   if (reach < core)
-    faults.push(fault('range', inside(at, 'extent.reach'), reach, `a number from the core (${core} m) up`));
+    faults.push(fault('range', inside(at, 'extent.reach'), reach, `a number from the inner radius (${core} m) up`));
   if (profiles.get(profile.kind).needsCore && core <= 0)
-    faults.push(fault('range', inside(at, 'extent.core'), core, `a number above 0 with the profile “${profile.kind}”`));
+    faults.push(fault('range', inside(at, 'extent.core'), core, `a number above 0 with the curve “${profile.kind}”`));
   return faults;
 }

@@ -34,12 +34,12 @@ function likeness({ fields, groups }: Grouped, at: string): Fault[] {
     const label = labelOf(first.actsAs);
     const other = others.find((field) => field.actsAs !== first.actsAs);
     if (other) {
-      const message = `“${other.name}” acts as ${labelOf(other.actsAs)} and can’t stand in the group “${group.name}”, whose members act as ${label}; allowed there is ${label}.`;
+      const message = `“${other.name}” acts as ${labelOf(other.actsAs)}, and the members of the group “${group.name}” act as ${label}. Let all of them act alike.`;
       return [{ code: 'group', field: inside(at, `fields[${fields.indexOf(other)}].group`), allowed: label, message }];
     }
     const rule = rules.find(group.rule);
     if (rule?.scalarsOnly && first.actsAs !== 'level') {
-      const message = `“${group.name}” can’t multiply members that act as ${label}: the rule ${rule.label} takes levels only.`;
+      const message = `“${group.name}” can’t multiply members that act as ${label}: the rule ${rule.label} takes masks only.`;
       return [{ code: 'group', field: inside(at, `groups[${i}].rule`), allowed: 'levels', message }];
     }
     return [];

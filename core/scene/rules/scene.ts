@@ -17,7 +17,7 @@ function descent(emitters: readonly Emitter[]): Fault[] {
             'reference',
             `emitters[${i}].shape.source`,
             source(id),
-            'an emitter that is not born from this one’s particles',
+            'an emitter that does not descend from this one',
           ),
         ]
       : [],
@@ -44,7 +44,9 @@ function rides(carriers: readonly Carrier[], emitters: readonly Emitter[]): Faul
     let on = emitters.find((emitter) => emitter.id === strandOf)?.place.carrier;
     while (on !== undefined && on !== '' && !seen.has(on)) {
       if (on === id)
-        return [fault('reference', `carriers[${i}].strandOf`, strandOf, 'an emitter that this carrier does not carry')];
+        return [
+          fault('reference', `carriers[${i}].strandOf`, strandOf, 'an emitter that is not attached to this carrier'),
+        ];
       seen.add(on);
       on = outer(on);
     }

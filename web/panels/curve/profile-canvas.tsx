@@ -212,7 +212,7 @@ export function ProfileCanvas({
         <span>0 m</span>
         <span className="text-second">
           {total > 0
-            ? `${thousands(within)} of ${thousands(total)} particles within its outer radius now`
+            ? `${thousands(within)} of ${thousands(total)} particles within the outer radius on this frame`
             : 'no particles on this frame'}
         </span>
         <span>{shownNumber(Number(end.toPrecision(3)))} m</span>

@@ -56,14 +56,14 @@ function Knot({
         min: low,
         max: high,
         usual: [low, high],
-        help: `${label} of the knot.`,
+        help: `${label} of the point.`,
       }}
       onChange={(next) => onChange(knots.map((k, i) => (i === index ? set(next) : k)))}
     />
   );
   return (
     <>
-      {number('Knot at', knot.at, knots[index - 1]?.at ?? 0, knots[index + 1]?.at ?? 1, (at) => ({ ...knot, at }))}
+      {number('Point at', knot.at, knots[index - 1]?.at ?? 0, knots[index + 1]?.at ?? 1, (at) => ({ ...knot, at }))}
       {number('Its value', knot.value, 0, 1, (value) => ({ ...knot, value }))}
     </>
   );
@@ -137,7 +137,7 @@ function Editor({ thing, owner }: { thing: WithReach; owner: ReachOwner }) {
           {knots && (
             <label
               className="flex items-center justify-between py-1 text-second"
-              title="Knots keep to twentieths while they are dragged; with Shift they do not."
+              title="Points snap to steps of 0.05 while they are dragged; Shift lets them move freely."
             >
               Snap{' '}
               <input
@@ -149,7 +149,7 @@ function Editor({ thing, owner }: { thing: WithReach; owner: ReachOwner }) {
             </label>
           )}
           <p className="pt-1.5 text-xs text-faint">
-            {knots ? 'Double-click puts a knot, Delete takes it away.' : 'Double-click to go on by hand, with knots.'}
+            {knots ? 'Double-click adds a point, Delete removes it.' : 'Double-click to edit the curve by points.'}
           </p>
         </div>
       </div>

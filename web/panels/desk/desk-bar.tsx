@@ -24,7 +24,7 @@ export function DeskBar({ sends, onSends }: { sends: boolean; onSends: (sends: b
       <button
         className="text-button"
         disabled={selected.length === 0}
-        title="Put the selected strips into a group (G). Shift-press strips to select several."
+        title="Groups the selected strips (G). Shift-click strips to select several."
         onClick={() => groupFields(selected)}
       >
         group {selected.length > 1 ? `these ${selected.length}` : 'it'}
@@ -32,7 +32,7 @@ export function DeskBar({ sends, onSends }: { sends: boolean; onSends: (sends: b
       {canPasteFields() && (
         <button
           className="text-button"
-          title="What was copied, from here or another scene (Ctrl+V)"
+          title="Pastes the copied strip, from this scene or another (Ctrl+V)"
           onClick={pasteOrTell}
         >
           paste
@@ -40,7 +40,7 @@ export function DeskBar({ sends, onSends }: { sends: boolean; onSends: (sends: b
       )}
       <span className="mx-2 h-3.5 w-px bg-rule" />
       {view('strips', false, 'The fields as strips')}
-      {view('sends', true, 'Who feels what: fields against emitters')}
+      {view('sends', true, 'Every field’s send to every emitter')}
       <span className="flex-1" />
       {selected.length > 1 && <span className="num text-lamp">{selected.length} strips move together</span>}
       {fields > 0 && <TwoStates />}

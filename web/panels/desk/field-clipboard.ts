@@ -98,7 +98,7 @@ export function pasteFields(): void {
   try {
     copied = JSON.parse(localStorage.getItem(CLIPBOARD) ?? '') as Copied;
   } catch {
-    throw new Error('What was copied can’t be read; copy the field again.');
+    throw new Error('The copied field can’t be read. Copy it again.');
   }
   const { meshes, idOf: meshId } = withMeshes(scene.meshes, copied.meshes);
   const images = withFiles(scene.images, copied.images);

@@ -13,7 +13,7 @@ export function Meter({ rms, peak, unit }: { rms: number; peak: number; unit: st
     <div
       className="relative w-2 bg-surround"
       role="meter"
-      aria-label="Delivers"
+      aria-label="At particles"
       aria-valuemin={0}
       aria-valuemax={100}
       aria-valuenow={Number(rms.toPrecision(3))}

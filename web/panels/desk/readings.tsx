@@ -37,15 +37,15 @@ export function Gives({ index, needsDrag }: { index: number; needsDrag: boolean 
   return (
     <span
       className="num mt-1.5 text-right whitespace-nowrap text-second"
-      title="What it delivers to the particles on this frame: root mean square"
+      title="The strength that arrives at the particles on this frame: root mean square"
     >
-      gives
+      RMS
       <br />
       {shown}
       {needsDrag && reading && reading.grip > 0 && (
         <span
           className="block text-right text-faint"
-          title="The time in which the particles’ own drag brings them up to the medium’s speed, but for 37 % of the difference"
+          title="The time in which the particles’ drag closes 63 % of the difference between their speed and the medium’s"
         >
           ↑ {shownNumber(Number((1 / reading.grip).toPrecision(2)))} s
         </span>
@@ -109,7 +109,7 @@ export function FalloffOrDiagnosis({ field }: { field: Field }) {
         )}
         {reason.look && (
           <button className="text-button mt-0.5 px-0 text-xs" onClick={() => lookAt(field, reason.look!)}>
-            go to its {reason.look === 'extent' ? 'falloff' : 'settings'}
+            show its {reason.look === 'extent' ? 'falloff' : 'settings'}
           </button>
         )}
         {reason.goTo !== undefined && (

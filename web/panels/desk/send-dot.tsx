@@ -34,7 +34,7 @@ function SendDot({
       aria-valuemin={0}
       aria-valuemax={200}
       aria-valuenow={Math.round(send * 100)}
-      title={`${emitter.name}: ${Math.round(send * 100)} %. Press for none or all, drag up and down for a part.`}
+      title={`${emitter.name}: ${Math.round(send * 100)} %. Click for 0 or 100 %, drag up and down for values between.`}
       onPointerDown={(event) =>
         followDrag(
           event,

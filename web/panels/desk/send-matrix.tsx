@@ -41,12 +41,12 @@ function Column({ emitter, index, others }: { emitter: Emitter; index: number; o
         <MenuItems anchor="bottom start" className="z-20 w-56 border border-rule bg-panel py-1 focus:outline-none">
           <MenuItem>
             <button className={item} onClick={() => setColumn(emitter.id, () => 1)}>
-              Send to all at 100 %
+              Send to all emitters at 100 %
             </button>
           </MenuItem>
           <MenuItem>
             <button className={item} onClick={() => setColumn(emitter.id, () => 0)}>
-              Send to none
+              Send to no emitter
             </button>
           </MenuItem>
           {others.map((other) => (

@@ -43,11 +43,11 @@ export function SumStrip() {
     <section className="flex w-46 shrink-0 flex-col bg-panel px-4 pt-2 pb-2" aria-label="Sum of the fields">
       <h2
         className="flex items-baseline justify-between font-semibold"
-        title="What particles feel of each field: the root mean square of its acceleration"
+        title="The acceleration that each field gives the particles on this frame: root mean square"
       >
-        Sum <span className="text-xs font-normal text-second">felt, frame {shown ?? '–'}</span>
+        Sum <span className="text-xs font-normal text-second">at particles, frame {shown ?? '–'}</span>
       </h2>
-      <ul tabIndex={0} aria-label="What each field contributes" className="mt-1 min-h-0 flex-1 overflow-y-auto text-xs">
+      <ul tabIndex={0} aria-label="Each field’s contribution" className="mt-1 min-h-0 flex-1 overflow-y-auto text-xs">
         {shares.map(({ field, felt, holdsBack }) => (
           <li
             key={field.id}

@@ -83,7 +83,7 @@ export function TwoStates() {
           className={`group relative flex items-center gap-1 rounded-sm border px-1.5 ${name === state ? 'border-lamp text-lamp' : 'border-rule text-second hover:text-text'}`}
           aria-pressed={name === state}
           aria-label={`State ${name}${name === state ? ', on' : ''}`}
-          title={name === state ? 'This state is on' : 'Flip to it (B)'}
+          title={name === state ? 'This state is on' : 'Switch to it (B)'}
           onClick={() => name !== state && flip()}
         >
           <span className="num">{name}</span>
@@ -97,11 +97,7 @@ export function TwoStates() {
           )}
         </button>
       ))}
-      <button
-        className="text-button"
-        title={`Goes on with ${state} alone; the other state is let go`}
-        onClick={adoptDesk}
-      >
+      <button className="text-button" title={`Keeps state ${state} and discards the other`} onClick={adoptDesk}>
         adopt {state}
       </button>
     </div>

@@ -72,7 +72,7 @@ function DialStrip({ dial, on }: { dial: Dial; on: ReadonlyMap<string, number> |
         className="truncate text-xs text-faint"
         title={[...(on ?? [])].map(([who, n]) => (n > 1 ? `${who} (${n})` : who)).join(', ')}
       >
-        {on ? [...on.keys()].join(', ') : 'only formulas may read it'}
+        {on ? [...on.keys()].join(', ') : 'nothing but formulas can use it'}
       </p>
     </article>
   );
@@ -102,13 +102,13 @@ export function DialsDeck() {
         </button>
         <span className="flex-1" />
         <button className="text-button" onClick={() => select({ type: 'scene' })}>
-          name them and set them up
+          set up
         </button>
       </div>
       {scene.dials.length === 0 ? (
         <p className="w-96 p-4 text-second">
-          There is no dial yet. A dial is a named number that many others can hang on, each by a gain of its own: turn
-          one, and all of them move.
+          There is no dial yet. A dial is a named number that controls many others, each with an amount of its own: turn
+          it, and all of them move.
         </p>
       ) : (
         <div className="flex min-h-0 flex-1 overflow-x-auto">

@@ -13,7 +13,7 @@ import { takeRow } from '../../state/take-row';
 import { GateRows } from './gate-rows';
 import { Section } from './section';
 
-/** How many are alive now and at most, and how many were born. */
+/** How many are alive now and most, and how many were born. */
 function Count({ emitter }: { emitter: Emitter }) {
   const index = useScene().emitters.indexOf(emitter);
   const { meters, born, peaks, draftFraction } = usePlayer();
@@ -26,7 +26,7 @@ function Count({ emitter }: { emitter: Emitter }) {
         <>
           <br />
           <span className="text-faint">
-            at most {thousands(peak.count)} alive, at frame {peak.frame}
+            most {thousands(peak.count)} alive, at frame {peak.frame}
           </span>
         </>
       )}
@@ -46,7 +46,7 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
         emitter.amounts.map((amount, row) => (
           <div key={row} className="relative">
             <KindChoice
-              label={`Amount ${row + 1}`}
+              label={`Emission ${row + 1}`}
               registry={amounts}
               kind={amount.kind}
               onChange={(kind) =>

@@ -52,14 +52,14 @@ export function CameraFiles() {
       <div className="mt-2 flex gap-2">
         <button
           className="line-button"
-          title="Its place, its turn and what it sees, on every frame of the shot"
+          title="Saves position, rotation and angle of view on every frame of the shot"
           onClick={save}
         >
           Save as glTF
         </button>
         <button
           className="line-button"
-          title="The first camera of a .gltf or .glb file, with its moves"
+          title="Reads the first camera of a .gltf or .glb file, with its animation"
           onClick={() => input.current!.click()}
         >
           Read from glTF

@@ -21,7 +21,7 @@ const FOCAL: NumberParameter = {
   min: 0.1,
   max: 5000,
   usual: [10, 200],
-  help: 'The same as the vertical angle, told by the lens: the longer, the less it sees on its sensor.',
+  help: 'Longer lenses have a narrower angle of view. It follows from the sensor height and the angle of view.',
 };
 
 function FocalLength() {

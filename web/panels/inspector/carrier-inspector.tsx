@@ -20,7 +20,7 @@ export function CarrierInspector({ carrier }: { carrier: Carrier }) {
         aside={`carrier ${scene.carriers.indexOf(carrier) + 1} of ${scene.carriers.length}`}
         onRename={(name) => editThing('carrier', carrier.id, (c) => void (c.name = name))}
       >
-        <DiagnosisNote lead="It stays where it is" reason={whyStill(scene, carrier)} />
+        <DiagnosisNote lead="It does not move" reason={whyStill(scene, carrier)} />
         <ParameterRows
           description={carrierParameters}
           of={{ sort: 'carriers', id: carrier.id, prefix: '' }}
@@ -30,7 +30,7 @@ export function CarrierInspector({ carrier }: { carrier: Carrier }) {
         <p className="pt-2 text-xs text-second">
           {all.length === 0
             ? 'Nothing is attached to it yet: choose it under “Attached to” in the transform of another thing.'
-            : 'It carries'}
+            : 'Attached things'}
         </p>
         <ul>
           {all.map(({ type, thing }) => (

@@ -118,7 +118,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           onChange={set}
         />
       </Section>
-      <Section title="Sends" aside="which emitters it stops, and how bouncy it is for each">
+      <Section title="Sends" aside="the emitters it stops, and the bounce of each">
         {scene.emitters.map((emitter) => {
           const hit = hitOf(collider, emitter.id);
           return (

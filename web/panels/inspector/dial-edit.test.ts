@@ -34,12 +34,12 @@ describe('dials of the scene', () => {
     addDial();
     expect(renameDial(dial().id, 'swell')).toBeUndefined();
     expect(renameDial(dial().id, 'a b')).toBe(
-      'A dial can’t be named “a b”; allowed are a letter, then up to 31 letters, digits and low lines.',
+      'A dial can’t be named “a b”. Start with a letter; up to 31 letters, digits and underscores may follow.',
     );
-    expect(renameDial(dial().id, 'sqrt')).toBe('“sqrt” is a name that formulas use already; allowed is another.');
-    expect(renameDial(dial().id, 'strength')).toMatch(/use already/);
-    expect(renameDial(dial().id, 'pi')).toMatch(/use already/);
-    expect(renameDial(dial().id, openedScene().dials[1]!.name)).toMatch(/^Another dial is named/);
+    expect(renameDial(dial().id, 'sqrt')).toBe('“sqrt” is already a word of formulas. Use another name.');
+    expect(renameDial(dial().id, 'strength')).toMatch(/already a word of formulas/);
+    expect(renameDial(dial().id, 'pi')).toMatch(/already a word of formulas/);
+    expect(renameDial(dial().id, openedScene().dials[1]!.name)).toMatch(/^Another dial is already named/);
     expect(dial().name).toBe('swell');
     expect(faults()).toEqual([]);
   });

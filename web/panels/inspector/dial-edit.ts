@@ -40,10 +40,10 @@ export function removeDial(id: string): void {
  */
 export function renameDial(id: string, name: string): string | undefined {
   if (!isDialName(name))
-    return `A dial can’t be named “${name}”; allowed are a letter, then up to 31 letters, digits and low lines.`;
-  if (isTakenByLanguage(name)) return `“${name}” is a name that formulas use already; allowed is another.`;
+    return `A dial can’t be named “${name}”. Start with a letter; up to 31 letters, digits and underscores may follow.`;
+  if (isTakenByLanguage(name)) return `“${name}” is already a word of formulas. Use another name.`;
   if (openedScene().dials.some((d) => d.id !== id && d.name === name))
-    return `Another dial is named “${name}”; allowed is a name of its own.`;
+    return `Another dial is already named “${name}”. Use another name.`;
   const before = openedScene().dials.find((d) => d.id === id)?.name;
   const hung = (drive: Kinded) => drive.kind === 'dial' && drive['dial'] === before;
   changeScene((scene) => {

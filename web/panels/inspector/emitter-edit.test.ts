@@ -90,7 +90,7 @@ describe('several emitters', () => {
 
   it('what was copied and can’t be read is told', () => {
     kept.set('bathyclast-copied-emitters', '{');
-    expect(() => pasteEmitters()).toThrow(/can’t be read; copy the emitter again/);
+    expect(() => pasteEmitters()).toThrow(/can’t be read\. Copy it again/);
   });
 
   it('deleted, nothing refers to them any more', () => {

@@ -84,7 +84,7 @@ export function pasteEmitters(): void {
   try {
     copied = JSON.parse(localStorage.getItem(CLIPBOARD) ?? '') as Copied;
   } catch {
-    throw new Error('What was copied can’t be read; copy the emitter again.');
+    throw new Error('The copied emitter can’t be read. Copy it again.');
   }
   const { meshes, idOf } = withMeshes(scene.meshes, copied.meshes);
   const images = withFiles(scene.images, copied.images);

@@ -41,7 +41,7 @@ function Unseen({ emitter }: { emitter: Emitter }) {
   const { meters, shown } = usePlayer();
   const bounds = meters.bounds[scene.emitters.indexOf(emitter)];
   if (!bounds || shown === undefined) return null;
-  return <DiagnosisNote lead="Nothing is seen" reason={whyUnseen(scene, emitter, bounds, shown, assets)} />;
+  return <DiagnosisNote lead="Nothing is visible" reason={whyUnseen(scene, emitter, bounds, shown, assets)} />;
 }
 
 /** The selected emitter, or several at once: where, how many, how they start and how they look. */
@@ -71,7 +71,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
         title={emitter.name}
         aside={
           also.length > 0
-            ? `and ${also.length} more, set together`
+            ? `and ${also.length} more, edited together`
             : `emitter ${scene.emitters.indexOf(emitter) + 1} of ${scene.emitters.length}`
         }
         onRename={(name) => editEmitters([emitter.id], (e) => void (e.name = name))}
@@ -126,8 +126,8 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
         <PlaceSection
           owner={{ type: 'emitter', id: emitter.id }}
           scale={{
-            label: 'Scale of the shape',
-            help: 'Size of the shape. Scaling the emitter changes no particle’s size.',
+            label: 'Shape scale',
+            help: 'Scales the emitter’s shape. Particle sizes stay the same.',
           }}
         />
       )}
@@ -137,7 +137,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
         </button>
         <button
           className="line-button"
-          title="To paste it into this or another scene"
+          title="Copies the emitter, to be pasted into this or another scene"
           onClick={() => copyEmitters(ids)}
         >
           Copy

@@ -39,7 +39,7 @@ function Starts({ field }: { field: Field }) {
         <button
           key={start.name}
           className="rounded-sm border border-rule px-1.5 py-0.5 text-xs text-second hover:border-second hover:text-text"
-          title={`${start.note}. Place, extent and sends stay.`}
+          title={`${start.note}. Position, falloff and sends stay the same.`}
           onClick={() => startFrom(field.id, start)}
         >
           {start.name}

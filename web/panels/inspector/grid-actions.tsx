@@ -30,7 +30,7 @@ export function GridActions({ field }: { field: Field }) {
     setRefused(
       box
         ? undefined
-        : 'There is nothing to fit it to: its source is empty, or reaches everywhere while no particles are alive.',
+        : 'There is nothing to fit it to: its source is empty, or has no falloff while no particles are alive.',
     );
     if (!box) return;
     editField(field.id, (f) => {
@@ -64,7 +64,7 @@ export function GridActions({ field }: { field: Field }) {
       </div>
       {group && !group.mute && (
         <p className="flex items-baseline justify-between text-xs text-second">
-          “{group.name}” acts by itself as well.
+          “{group.name}” also acts on particles directly.
           <button className="text-button" onClick={() => editGroup(group.id, (g) => void (g.mute = true))}>
             Mute it
           </button>

@@ -118,7 +118,7 @@ export function GroupInspector({ group }: { group: Group }) {
       <div className="flex gap-2 px-4 py-3">
         <button
           className="line-button"
-          title="With its members; paste it here or in another scene"
+          title="Copies the group with its members, to be pasted into this or another scene"
           onClick={() => copyGroup(group.id)}
         >
           Copy

@@ -35,7 +35,7 @@ function LookRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
   return (
     <>
       <KindChoice
-        label={row === 0 ? 'Drawn as' : `And as (${row + 1})`}
+        label={row === 0 ? 'Look' : `Look ${row + 1}`}
         registry={looks}
         kind={look.kind}
         offered={fits}
@@ -73,15 +73,15 @@ export function LookSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
   const { fps } = useSceneOf((scene) => scene.time);
   const offered = looks.list.filter(({ draws }) => draws === undefined || draws === emitter.bond.kind);
   return (
-    <Section title="Look" aside={emitter.besides.length > 0 ? 'drawn over one another' : undefined}>
-      <DiagnosisNote lead="It strobes" reason={whyStrobes(emitter, fps)} />
+    <Section title="Look" aside={emitter.besides.length > 0 ? 'later looks lie on top' : undefined}>
+      <DiagnosisNote lead="Its spin strobes" reason={whyStrobes(emitter, fps)} />
       {looksOf(emitter).map((look, row) => (
         <LookRows key={`${row} ${look.kind}`} emitter={emitter} ids={ids} row={row} />
       ))}
       {emitter.besides.length < MOST.besides && (
         <Menu>
           <MenuButton className="text-button mt-1 -ml-1 flex items-center gap-1">
-            <Plus size={13} /> draw it as well as
+            <Plus size={13} /> add a look
           </MenuButton>
           <MenuItems anchor="bottom start" className="z-20 w-72 border border-rule bg-panel py-1 focus:outline-none">
             {offered.map((look) => (

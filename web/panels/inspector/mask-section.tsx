@@ -49,7 +49,7 @@ function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
       <div className="flex gap-2">
         {range && (
           <button className="text-button mt-1 text-xs" onClick={own}>
-            take the shape’s own range
+            use the shape’s full range
           </button>
         )}
         <button

@@ -21,7 +21,7 @@ import {
 import { Section } from './section';
 
 const NUMBERS: readonly PlaceNumber[] = ['position', 'rotation', 'scale'];
-const WORDS = { linear: 'even', smooth: 'eased', step: 'stepped', curve: 'by a curve' } as const;
+const WORDS = { linear: 'even', smooth: 'eased', step: 'stepped', curve: 'by curve' } as const;
 const frameNumber = {
   type: 'number',
   label: 'Frame',
@@ -39,19 +39,22 @@ function KeyList({ owner, name, keys }: { owner: PlaceOwner; name: PlaceNumber; 
   const frame = useSceneFrame();
   const label = placeParameters[name].label;
   return (
-    <ol className="mb-1 border-l border-rule pl-2" aria-label={`Keys of ${label.toLowerCase()}`}>
+    <ol className="mb-1 border-l border-rule pl-2" aria-label={`Keyframes of ${label.toLowerCase()}`}>
       {keys.map((key) => (
         <li
           key={key.frame}
           className={`grid grid-cols-[4.5rem_1fr_4rem_1rem] items-baseline gap-1 ${key.frame === Math.round(frame) ? 'text-lamp' : ''}`}
         >
           <NumberBox
-            label={`Frame of a key of ${label.toLowerCase()}`}
+            label={`Frame of a keyframe of ${label.toLowerCase()}`}
             value={key.frame}
             parameter={frameNumber}
             onChange={(to) => setRefused(changeKey(owner, name, key.frame, { frame: to }))}
           />
-          <span className="num truncate text-second" title="The value at this key; move the playhead here to change it">
+          <span
+            className="num truncate text-second"
+            title="The value at this keyframe. Move the playhead here to change it."
+          >
             {typeof key.value === 'number' ? key.value : key.value.join(' ')}
           </span>
           <select
@@ -68,7 +71,7 @@ function KeyList({ owner, name, keys }: { owner: PlaceOwner; name: PlaceNumber; 
           </select>
           <button
             className="text-button px-0"
-            aria-label={`Delete the key at frame ${key.frame}`}
+            aria-label={`Delete the keyframe at frame ${key.frame}`}
             onClick={() => changeKey(owner, name, key.frame, undefined)}
           >
             <X size={11} />
@@ -111,7 +114,7 @@ export function PlaceSection({
   };
   const carriers = scene.carriers.filter((c) => !carried(c.id));
   return (
-    <Section title={title} aside={keyed ? 'keyed: changes write keys at the playhead' : undefined}>
+    <Section title={title} aside={keyed ? 'changes write keyframes at the playhead' : undefined}>
       {NUMBERS.map((name) => {
         const keys = placed.keys[`place.${name}`] ?? [];
         const parameter = name === 'scale' && scale ? { ...placeParameters.scale, ...scale } : placeParameters[name];

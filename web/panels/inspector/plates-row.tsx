@@ -20,7 +20,7 @@ export function PlatesRow() {
     if (chosen.length === 0) return;
     setRefused(undefined);
     if (chosen.length > MOST.plates)
-      return setRefused(`${chosen.length} images are chosen; allowed are up to ${MOST.plates}, one a frame.`);
+      return setRefused(`${chosen.length} images are chosen. The limit is ${MOST.plates}, one a frame.`);
     const files = chosen.toSorted((a, b) => counting.compare(a.name, b.name));
     const { signal } = (stop.current = new AbortController());
     const made: SceneImage[] = [];
@@ -32,7 +32,7 @@ export function PlatesRow() {
         const [{ width, height }, last] = [made[0]!, made.at(-1)!];
         if (last.width !== width || last.height !== height)
           throw new Error(
-            `“${file.name}” is ${last.width} × ${last.height} px, “${files[0]!.name}” ${width} × ${height}; allowed are images of one size.`,
+            `“${file.name}” is ${last.width} × ${last.height} px, “${files[0]!.name}” ${width} × ${height}. Choose images of one size.`,
           );
       }
       editScene((scene) => {

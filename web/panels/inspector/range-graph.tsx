@@ -45,7 +45,7 @@ export function RangeGraph({
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="block h-12 w-full touch-none overflow-visible"
         role="img"
-        aria-label={`How often each ${label} occurs`}
+        aria-label={`Distribution of ${label}`}
       >
         {counts.map((n, i) => (
           <rect

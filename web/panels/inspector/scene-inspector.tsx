@@ -71,7 +71,10 @@ export function SceneInspector() {
       <PlaceSection
         owner={{ type: 'whole' }}
         title="Scene transform"
-        scale={{ label: 'Scale', help: 'Size of all that is drawn. What is simulated stays in metres of the scene.' }}
+        scale={{
+          label: 'Scale',
+          help: 'Scales everything that is drawn. The simulation stays in metres of the scene.',
+        }}
       >
         <ParameterRows
           description={wholeParameters}

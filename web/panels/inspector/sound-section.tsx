@@ -30,13 +30,13 @@ export function SoundSection() {
     const n = followers(sound);
     if (n > 0)
       return setRefused(
-        `“${sound.name}” is followed by ${n} ${n === 1 ? 'number' : 'numbers'}; a sound that nothing follows can be taken away.`,
+        `“${sound.name}” automates ${n} ${n === 1 ? 'number' : 'numbers'}. Remove that automation first.`,
       );
     setRefused(undefined);
     editScene((scene) => void (scene.sounds = scene.sounds.filter(({ hash }) => hash !== sound.hash)));
   };
   return (
-    <Section title="Sounds" aside="for automation to follow">
+    <Section title="Sounds" aside="for automation">
       {sounds.map((sound) => (
         <div
           key={sound.hash}

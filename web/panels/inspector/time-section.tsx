@@ -21,7 +21,7 @@ const APPARENT: NumberParameter = {
   min: 0.0001,
   max: 10000,
   usual: [0.1, 10],
-  help: 'The same set-up made to read as small and hasty, or as large and slow: speeds go with the root of the length, so the time scale is one over the root of this.',
+  help: 'Makes the scene read as larger and slower, or as smaller and faster. The time scale becomes 1/√size, as speeds grow with the square root of length.',
 };
 
 function ApparentSize() {
@@ -56,12 +56,12 @@ function Seams() {
   if (reasons.length === 0)
     return (
       <p role="status" className="py-1 text-second">
-        It loops without a seam: after {scene.time.loop} frames it is the same again.
+        It loops seamlessly: after {scene.time.loop} frames it is the same again.
       </p>
     );
   return (
-    <div role="status" aria-label="What keeps the loop open" className="py-1">
-      <p className="text-second">The loop is not closed yet:</p>
+    <div role="status" aria-label="The loop’s seams" className="py-1">
+      <p className="text-second">The loop has a seam:</p>
       <ul className="list-disc pl-4">
         {reasons.map(({ words, fix, goTo }) => (
           <li key={words} className="py-0.5">
@@ -96,7 +96,7 @@ export function TimeSection() {
       <Seams />
       <button
         className="line-button mt-2"
-        title="What comes before the playhead becomes pre-roll: the run is the same, and the shot begins here"
+        title="Frames before the playhead become pre-roll: the run stays the same, and the shot begins here"
         onClick={startShotHere}
       >
         Start the shot here

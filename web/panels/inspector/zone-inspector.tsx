@@ -26,8 +26,8 @@ function Sorted({ index, zone }: { index: number; zone: Zone }) {
     : zone.strength === 0
       ? 'its weight is 0'
       : zone.into === 'out'
-        ? 'what comes into it ends there'
-        : 'no particle comes so near, or other zones have them';
+        ? 'it removes every particle that enters'
+        : 'no particle is within its radius, or other zones with more weight hold them';
   return (
     <p className="pt-2 text-xs text-second" role="status">
       No particle is in it on this frame: {why}.

@@ -241,7 +241,7 @@ export function CurvesDeck() {
               <button
                 className={`flex h-6 w-full items-center gap-1.5 px-3 text-left hover:bg-raised ${hidden.has(row.id) ? 'opacity-45' : ''}`}
                 aria-pressed={!hidden.has(row.id)}
-                title="Show its curve, or not"
+                title="Show or hide its curve"
                 onClick={() => toggle(row.id)}
               >
                 <svg width={18} height={6} aria-hidden className="shrink-0 text-second">
@@ -266,7 +266,7 @@ export function CurvesDeck() {
             height={size.height}
             className="block touch-none select-none"
             role="group"
-            aria-label="Curves: drag keys and handles, arrow keys nudge"
+            aria-label="Curves: drag keyframes and handles, or move them with the arrow keys"
             onPointerDownCapture={() => {
               setHeld({ low, high });
               window.addEventListener('pointerup', () => setHeld(undefined), { once: true });

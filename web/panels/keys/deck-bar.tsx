@@ -5,9 +5,9 @@ import { openDeck, useKeys, type Deck } from './keys-store';
 
 const DECKS: readonly (readonly [Deck, string])[] = [
   ['desk', 'The fields as strips'],
-  ['keys', 'What is keyed, and when'],
-  ['curves', 'How keyed numbers go over time'],
-  ['dials', 'The dials of the scene, to be turned'],
+  ['keys', 'All keyframes over time'],
+  ['curves', 'The curves of keyframed numbers'],
+  ['dials', 'The dials of the scene'],
 ];
 
 /** The choice between the decks under the view. */
@@ -43,7 +43,7 @@ export function KeysBar() {
   const { own, ripple, picked } = useKeys();
   const count = Object.values(picked).reduce((n, frames) => n + frames.length, 0);
   const ease = (name: string) => {
-    if (pickedRows().length === 0) toast('Select keys first: press them, or drag a box round them.');
+    if (pickedRows().length === 0) toast('Select keyframes first: click them, or drag a box around them.');
     const handles = EASINGS[name];
     if (handles) easePicked('curve', handles);
     else easePicked(name as 'linear');
@@ -55,7 +55,7 @@ export function KeysBar() {
       <button
         className="text-button"
         aria-pressed={own}
-        title="Only the keys of what is selected"
+        title="Only keyframes of the selection"
         onClick={() => useKeys.setState({ own: !own })}
       >
         selected only
@@ -63,7 +63,7 @@ export function KeysBar() {
       <button
         className="text-button"
         aria-pressed={ripple}
-        title="Moving keys takes along all that follow in their rows"
+        title="Moving keyframes also moves all later ones in their rows"
         onClick={() => useKeys.setState({ ripple: !ripple })}
       >
         ripple
@@ -71,12 +71,12 @@ export function KeysBar() {
       <span className="mx-2 h-3.5 w-px bg-rule" />
       <select
         className="num bg-transparent"
-        aria-label="How it goes on from the selected keys"
+        aria-label="The interpolation after the selected keyframes"
         value=""
         onChange={(event) => ease(event.currentTarget.value)}
       >
         <option value="" disabled className="bg-panel">
-          goes on …
+          interpolation …
         </option>
         {EASE_CHOICES.map(([value, label]) => (
           <option key={value} value={value} className="bg-panel">

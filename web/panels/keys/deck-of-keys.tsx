@@ -24,7 +24,7 @@ export function DeckOfKeys({
       <KeysBar />
       {empty ? (
         <p className="w-96 p-4 text-second">
-          Nothing here is keyed. The line under any number, in the inspector or on a strip, writes a key of it at the
+          There are no keyframes here. The line under any number, in the inspector or on a strip, adds a keyframe at the
           playhead.
         </p>
       ) : (

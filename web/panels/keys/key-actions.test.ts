@@ -120,7 +120,7 @@ describe('pasted keys', () => {
     usePlayer.setState({ frame: 40 });
     pasteKeys();
     expect(strengths().slice(-2)).toEqual(['40: 2', '60: 3']);
-    expect(said).toEqual(['Copied at 24 frames a second and pasted at 48: times in seconds are kept.']);
+    expect(said).toEqual(['Copied at 24 frames a second and pasted at 48: the times in seconds stay the same.']);
   });
 
   it('are told where nothing takes them, and nothing changes', () => {
@@ -138,6 +138,6 @@ describe('pasted keys', () => {
     pasteKeys();
     kept.set('bathyclast-copied-keys', 'x');
     pasteKeys();
-    expect(said).toEqual(new Array(3).fill('There are no keys to paste: select keys and copy them first.'));
+    expect(said).toEqual(new Array(3).fill('There are no keyframes to paste. Select keyframes and copy them first.'));
   });
 });

@@ -131,7 +131,7 @@ function copiedKeys(): Copied | undefined {
 export function pasteKeys(): void {
   const copied = copiedKeys();
   if (!copied) {
-    toast.error('There are no keys to paste: select keys and copy them first.');
+    toast.error('There are no keyframes to paste. Select keyframes and copy them first.');
     return;
   }
   const scene = openedScene();
@@ -158,10 +158,10 @@ export function pasteKeys(): void {
   pick(next);
   if (lost > 0)
     toast.error(
-      `${lost} of ${copied.rows.length} copied numbers can’t be pasted: nothing here has such a number, or it would have more than ${MOST.keys} keys.`,
+      `${lost} of ${copied.rows.length} copied numbers can’t be pasted: nothing here has such a number, or it would have more than ${MOST.keys} keyframes.`,
     );
   else if (rate !== 1)
-    toast(`Copied at ${copied.fps} frames a second and pasted at ${fps}: times in seconds are kept.`);
+    toast(`Copied at ${copied.fps} frames a second and pasted at ${fps}: the times in seconds stay the same.`);
 }
 
 /** Whether a thing has a number that such keys fit. */

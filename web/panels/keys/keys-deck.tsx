@@ -196,7 +196,7 @@ export function KeysDeck() {
             ref={lines}
             className="relative h-full touch-none"
             tabIndex={0}
-            aria-label="Rows of keys: drag a box to select, arrow keys to nudge"
+            aria-label="Rows of keyframes: drag a box to select, move them with the arrow keys"
             role="group"
             onPointerDown={startBox}
           >

@@ -87,7 +87,7 @@ function Chosen({ version, onDone }: { version: StoredVersion; onDone: () => voi
   );
   const restore = () => {
     if (!scene || !changeScene(() => scene)) return;
-    toast(`“${label}” is restored. Ctrl+Z takes that back.`);
+    toast(`“${label}” is restored. Ctrl+Z undoes it.`);
     onDone();
   };
   const copy = async () => {
@@ -137,7 +137,7 @@ export function VersionsPanel({ onClose }: { onClose: () => void }) {
             <DialogTitle className="text-lg">Versions</DialogTitle>
             <p className="flex-1 text-xs text-second">
               Every version of the last hour is kept, then one an hour for a day, and one a day after that. Named
-              versions are kept for ever.
+              versions are always kept.
             </p>
             <button className="text-button" aria-label="Close" onClick={onClose}>
               <X size={15} />
@@ -157,7 +157,7 @@ export function VersionsPanel({ onClose }: { onClose: () => void }) {
             {list.isError && <li className="px-3 text-signal">{list.error.message}</li>}
             {list.isSuccess && versions.length === 0 && (
               <li className="px-3 py-2 text-second">
-                There is one version yet: the present. Each edit that is saved adds another.
+                The present version is the only one so far. Each saved edit adds another.
               </li>
             )}
           </ul>

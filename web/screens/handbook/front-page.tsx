@@ -3,13 +3,13 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
   [
     'Anywhere in the Studio',
     [
-      ['F1', 'the page of the handbook on what has the focus'],
+      ['F1', 'the handbook’s page about the control with the focus'],
       ['Space', 'play and pause'],
       [', .', 'one frame back, one frame on'],
       ['Home, End', 'the first and the last frame'],
       ['Ctrl+Z', 'undo; with Shift redo'],
       ['+', 'add a field'],
-      ['B', 'flip between the two states of the desk'],
+      ['B', 'switch between the two states of the desk'],
     ],
   ],
   [
@@ -17,7 +17,7 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
     [
       ['N', 'a marker at the playhead, to be named at once'],
       ['Shift+, Shift+.', 'to the marker before and after'],
-      ['← →', 'on a marker: move it; Enter names it, Delete takes it away'],
+      ['← →', 'on a marker: move it; Enter names it, Delete removes it'],
     ],
   ],
   [
@@ -27,17 +27,17 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ['Alt+← Alt+→', 'move it, also into a group and out of it'],
       ['M, O', 'mute, solo'],
       ['D', 'duplicate'],
-      ['G', 'put the selected strips into a group'],
-      ['X', 'select it beside the others, as a press with Shift does: they move together'],
+      ['G', 'group the selected strips'],
+      ['X', 'add it to the selection, as a click with Shift does: selected strips move together'],
       ['Ctrl+C, Ctrl+V', 'copy and paste, also to another scene'],
-      ['Delete', 'take it off the desk'],
+      ['Delete', 'delete it'],
     ],
   ],
   [
     'On the head of a group',
     [
-      ['F', 'fold its members in or show them'],
-      ['U', 'take the group away and leave its members'],
+      ['F', 'fold or unfold its members'],
+      ['U', 'remove the group and keep its members'],
     ],
   ],
   [
@@ -54,20 +54,20 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ['Arrow keys', 'orbit; with Shift pan; page keys go nearer and farther'],
       ['A, S, C', 'frame all, frame the selection, look through the shot camera'],
       ['1, 2, 3', 'from the front, the side, the top'],
-      ['F', 'the picture as in the file, with its samples; or quick again'],
+      ['F', 'the picture as in the file, with all samples; or the quick one again'],
     ],
   ],
 ];
 
 const UNITS: readonly (readonly [string, string])[] = [
   ['lengths', 'metres, Y up, right-handed'],
-  ['times', 'seconds; frames where it says so'],
+  ['times', 'seconds, or frames where the unit says so'],
   ['masses', 'kilograms'],
   ['angles', 'degrees'],
-  ['a frame', 'a share that is replaced each frame, whatever the number of substeps'],
+  ['a frame', 'the part that is replaced each frame, independent of the number of substeps'],
   [
     'w',
-    'the weight of a field: profile × modulators × send × span × group; with the strength where it drives or steers',
+    'the weight of a field: falloff × modulators × send × active range × group, and × strength where it sets velocity or steers',
   ],
 ];
 
@@ -90,8 +90,8 @@ export function FrontPage() {
     <article className="max-w-220">
       <h1 className="text-xl font-semibold">Handbook</h1>
       <p className="mt-1 max-w-160">
-        A page for every field, way of acting, extent, profile, modulator and rule, with a small example to play with.
-        F1 on any control of the Studio opens the page that it belongs to.
+        A page for every control of the Studio, with small live examples. F1 on any control opens its page beside your
+        work.
       </p>
       <h2 className="mt-5 mb-1 font-semibold">Units</h2>
       <Pairs pairs={UNITS} columns="grid-cols-[6rem_1fr]" />

@@ -88,7 +88,7 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
   const send = () => {
     const id = lastScene();
     if (!id) {
-      toast.error('No scene was open yet. Open one, and come back here by F1.');
+      toast.error('No scene is open. Open one first, then press F1.');
       return;
     }
     if (sort === 'rule') copyFields(scene.fields, undefined, scene.groups);
@@ -112,7 +112,7 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
             <NumberRow
               label={sort === 'bond' ? 'Strength of the current' : strength.label}
               value={field.strength}
-              parameter={{ type: 'number', help: 'How much.', ...strength }}
+              parameter={{ type: 'number', help: 'The strength of the current.', ...strength }}
               onChange={(value) => setOver({ ...over, strength: value })}
             />
           )}
@@ -124,7 +124,7 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
                   key={f.id}
                   label={`Strength, ${f.name}`}
                   value={f.strength}
-                  parameter={{ type: 'number', help: 'Of that bump.', ...strength }}
+                  parameter={{ type: 'number', help: 'The radius of the bump.', ...strength }}
                   onChange={(value) => setOver({ ...over, [f.id]: value })}
                 />
               ))}
@@ -166,14 +166,14 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
               </button>
             )}
             <button className="line-button" disabled={Object.keys(over).length === 0} onClick={() => setOver({})}>
-              As it was
+              Reset
             </button>
           </div>
         </div>
       </div>
       {Object.keys(description).length > 0 && (
         <>
-          <h2 className="mt-5 font-semibold">Numbers</h2>
+          <h2 className="mt-5 font-semibold">Settings</h2>
           <ParameterTable description={description} />
         </>
       )}

@@ -8,14 +8,14 @@ function defaultOf({ default: value }: Parameter): string {
   return text.length > 40 ? `${text.slice(0, 37)}…` : text;
 }
 
-/** Every number of a kind: unit, default, what is allowed, what it does. */
+/** Every number of a kind: unit, default, what is allowed, effect. */
 export function ParameterTable({ description }: { description: Description }) {
   const cell = 'border-b border-rule/60 py-1 pr-3';
   return (
     <table className="mt-2 w-full text-left">
       <thead className="text-xs text-faint">
         <tr>
-          {['number', 'unit', 'default', 'allowed', 'what it does'].map((head) => (
+          {['number', 'unit', 'default', 'allowed', 'effect'].map((head) => (
             <th key={head} scope="col" className="border-b border-rule py-1 pr-3 font-normal">
               {head}
             </th>

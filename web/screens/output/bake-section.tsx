@@ -26,19 +26,20 @@ export function BakeSection() {
     <Section title="Bake" aside={`frames ${from} to ${through}`}>
       {own?.state === 'done' ? (
         <p className="py-1 text-second">
-          The scene as it is now is baked. Looks, camera and output can change without another.
+          Bakes the scene in its present state. Looks, camera and output can change afterwards without another bake.
         </p>
       ) : own?.state === 'running' || own?.state === 'queued' ? (
         <p className="num py-1 text-second">
-          {own.state === 'queued' ? 'Waits' : 'Bakes'}: {own.done - own.first + 1} of {own.last - own.first + 1} frames
+          {own.state === 'queued' ? 'Waiting:' : 'Baking:'}: {own.done - own.first + 1} of {own.last - own.first + 1}{' '}
+          frames
         </p>
       ) : (
         <button
           className="line-button mt-1"
-          title="Simulates all particles once, on the server, and keeps the frames on its disk"
+          title="Simulates all particles once on the server and keeps the frames on disk"
           onClick={start}
         >
-          {own ? 'Go on with the bake' : 'Bake all particles of the shot'}
+          {own ? 'Resume the bake' : 'Bake all particles of the shot'}
         </button>
       )}
       {refused && (

@@ -50,7 +50,7 @@ function Row({ bake }: { bake: StoredBake }) {
           <button
             className="text-button px-1"
             aria-label={`Pause the bake of ${scene}`}
-            title="Pause: what is written stays"
+            title="Pause; written frames are kept"
             onClick={() => ask(api.pauseBake(id))}
           >
             <Pause size={14} />
@@ -59,8 +59,8 @@ function Row({ bake }: { bake: StoredBake }) {
         {(state === 'paused' || state === 'failed') && (
           <button
             className="text-button px-1"
-            aria-label={`Go on with the bake of ${scene}`}
-            title="Go on behind what is written"
+            aria-label={`Resume the bake of ${scene}`}
+            title="Resume after the last written frame"
             onClick={() => ask(api.resumeBake(id))}
           >
             <Play size={14} />
@@ -69,7 +69,7 @@ function Row({ bake }: { bake: StoredBake }) {
         <button
           className="text-button px-1"
           aria-label={`${active ? 'Cancel' : 'Remove'} the bake of ${scene}`}
-          title={active ? 'Cancel it, and take its frames off the disk' : 'Take its frames off the disk'}
+          title={active ? 'Cancel the bake and delete its frames' : 'Delete its frames'}
           onClick={() => ask(api.removeBake(id))}
         >
           <X size={14} />
@@ -100,7 +100,8 @@ export function BakesPanel() {
   if (stored.bakes.length === 0)
     return (
       <p className="px-4 pt-1 pb-3 text-second">
-        No bake yet: simulated frames kept on disk, to be drawn again without waiting.
+        There is no bake yet. A bake keeps simulated frames on disk, so that renders and the Studio need not simulate
+        again.
       </p>
     );
   return (

@@ -25,9 +25,7 @@ export class Easel {
       const made = this.isLost ? undefined : work(this.picture);
       if (made !== undefined && !this.isLost) return { ...made, canvas: this.canvas };
       if (attempt >= TRIES)
-        throw new Error(
-          'the graphics of this machine were lost again and again; the pictures so far are kept, go on later',
-        );
+        throw new Error('the graphics of this machine were lost repeatedly; finished pictures are kept, resume later');
       await new Promise((later) => setTimeout(later, WAIT * attempt));
       this.picture.dispose();
       this.setUp();

@@ -17,8 +17,7 @@ export class Encoder {
       else one?.reject(new Error(data.message));
     };
     this.worker.onerror = (event) => {
-      for (const { reject } of this.waiting.values())
-        reject(new Error(event.message || 'the writer of pictures stopped'));
+      for (const { reject } of this.waiting.values()) reject(new Error(event.message || 'the picture encoder stopped'));
       this.waiting.clear();
     };
   }

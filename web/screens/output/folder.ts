@@ -14,7 +14,7 @@ export async function saveInFolder({ id, scene, settings }: Job): Promise<void> 
   const root = await (window as unknown as WithFolders).showDirectoryPicker({ mode: 'readwrite' });
   for (const [index, picture] of picturesOf(settings, scene.emitters).entries()) {
     const blob = await jobsStore.frame(id, index);
-    if (!blob) throw new Error(`picture ${index + 1} of the render is missing; the browser has let go of it`);
+    if (!blob) throw new Error(`picture ${index + 1} of the render is missing; the browser has deleted it`);
     const folder = picture.folder ? await root.getDirectoryHandle(picture.folder, { create: true }) : root;
     const name = pathOf(settings, picture).split('/').at(-1)!;
     const file = await (await folder.getFileHandle(name, { create: true })).createWritable();

@@ -44,8 +44,8 @@ const BITS: Readonly<Record<BitsName, string>> = {
 };
 
 const SPLITS: readonly { readonly value: SplitName; readonly label: string }[] = [
-  { value: 'together', label: 'all in one' },
-  { value: 'emitters', label: 'one an emitter' },
+  { value: 'together', label: 'one for all' },
+  { value: 'emitters', label: 'one per emitter' },
   { value: 'both', label: 'both' },
 ];
 
@@ -58,7 +58,7 @@ function NameRow({ pattern, onChange }: { pattern: string; onChange: (pattern: s
     <div className="border-b border-rule/60 py-1">
       <label
         className="flex items-baseline justify-between gap-2"
-        title="A row of # stands for the frame, with as many digits"
+        title="The name of the files. A row of # becomes the frame number, with as many digits."
       >
         <span className="text-second">Name</span>
         <input
@@ -135,12 +135,12 @@ export function OutputPage() {
   };
   const everyBox: NumberParameter = {
     ...frameBox,
-    label: 'Every',
+    label: 'Frame step',
     default: 1,
     min: 1,
     max: 1000,
     usual: [1, 10],
-    help: 'Every how many frames one is drawn.',
+    help: 'Draws every frame at 1, every second frame at 2, and so on.',
   };
   const { output } = scene;
   const sizeName = `${output.width} × ${output.height}`;
@@ -188,7 +188,7 @@ export function OutputPage() {
           title="Render"
           aside={`${frames.length} ${frames.length === 1 ? 'frame' : 'frames'}, ${((frames.length * every) / scene.time.fps).toFixed(2)} s`}
         >
-          <LabelledRow label="Format" help="What it is written as.">
+          <LabelledRow label="Format" help="The file format of the render.">
             <Choice
               label="Format"
               value={format.name}
@@ -197,7 +197,7 @@ export function OutputPage() {
             />
           </LabelledRow>
           {format.bits.length > 0 && (
-            <LabelledRow label="Depth" help="Bits of each channel.">
+            <LabelledRow label="Depth" help="The number of bits of each colour channel. More keep smoother gradients.">
               <Choice
                 label="Depth"
                 value={bits}
@@ -222,7 +222,7 @@ export function OutputPage() {
           {format.layers && (
             <LabelledRow
               label="Layers"
-              help="Also what is seen nearest at each pixel: Z, its distance; velocity.X to Z; and number.id, its permanent number."
+              help="Also writes data about the nearest particle at each pixel: its distance (Z), its velocity (velocity.X to Z) and its number (number.id)."
             >
               <input
                 type="checkbox"
@@ -236,7 +236,7 @@ export function OutputPage() {
           {format.frames && scene.emitters.length > 1 && (
             <LabelledRow
               label="Pictures"
-              help="All emitters in one picture, each in one of its own, in folders by their names, or both in one go."
+              help="Draws all emitters in one picture, each emitter in a picture of its own in a folder of its name, or both."
             >
               <Choice
                 label="Pictures"
@@ -247,15 +247,15 @@ export function OutputPage() {
             </LabelledRow>
           )}
           {baked && (
-            <LabelledRow label="Particles" help="Those of the bake, or simulated once more.">
+            <LabelledRow label="Particles" help="Takes the particles of the bake, or simulates them for this render.">
               <Choice
                 label="Particles of the render"
-                value={live ? 'live' : 'bake'}
+                value={live ? 'simulated' : 'bake'}
                 options={[
                   { value: 'bake', label: 'from the bake' },
-                  { value: 'live', label: 'simulated' },
+                  { value: 'simulated', label: 'simulated' },
                 ]}
-                onChange={(value) => setLive(value === 'live')}
+                onChange={(value) => setLive(value === 'simulated')}
               />
             </LabelledRow>
           )}
@@ -275,7 +275,7 @@ export function OutputPage() {
           <NameRow pattern={pattern} onChange={(value) => set({ pattern: value })} />
         </Section>
         <Section title="Picture">
-          <LabelledRow label="Size" help="Common sizes; any other below.">
+          <LabelledRow label="Size" help="Common sizes; enter any other below.">
             <Choice
               label="Size"
               value={SIZES.includes(sizeName) ? sizeName : 'other'}
@@ -300,7 +300,7 @@ export function OutputPage() {
           />
           {scene.camera.depth && output.samples === 1 && (
             <p className="pt-2 text-xs text-second">
-              The shot camera has depth of field: it takes more samples than one to be seen.
+              The shot camera has depth of field, which takes more than one sample to show.
             </p>
           )}
         </Section>
@@ -310,7 +310,7 @@ export function OutputPage() {
           </button>
           <button
             className="line-button mt-2 w-full"
-            title="The frame of the playhead as one PNG, with all its particles"
+            title="Renders the frame at the playhead as one PNG with all particles"
             onClick={() =>
               void render({
                 ...settings,
@@ -323,7 +323,7 @@ export function OutputPage() {
               })
             }
           >
-            Render frame {still} as a still
+            Render frame {still} as one picture
           </button>
         </div>
         <BakeSection />

@@ -25,7 +25,7 @@ type Progress = (done: number) => void;
 
 async function frameOf(job: Job, index: number): Promise<Blob> {
   const blob = await jobsStore.frame(job.id, index);
-  if (!blob) throw new Error(`picture ${index + 1} of the render is missing; the browser has let go of it`);
+  if (!blob) throw new Error(`picture ${index + 1} of the render is missing; the browser has deleted it`);
   return blob;
 }
 
@@ -64,7 +64,7 @@ async function filmed(job: Job, progress: Progress): Promise<Packed> {
   const codec = await getFirstEncodableVideoCodec(offered, { ...size, bitrate: QUALITY_HIGH });
   if (!codec)
     throw new Error(
-      `this browser can’t encode ${size.width} × ${size.height} as ${formatOf(format).label}; the codecs that would do are ${offered.join(', ')}. PNG pictures always work`,
+      `this browser can’t encode ${size.width} × ${size.height} as ${formatOf(format).label}; it would need one of the codecs ${offered.join(', ')}. PNG pictures always work`,
     );
   const canvas = new OffscreenCanvas(size.width, size.height);
   const context = canvas.getContext('2d')!;
@@ -95,7 +95,7 @@ async function filmed(job: Job, progress: Progress): Promise<Packed> {
   const mended = size.width !== scene.output.width || size.height !== scene.output.height;
   return {
     blob: new Blob([target.buffer!], { type: formatOf(format).type }),
-    note: mended ? `Video wants even sizes: rendered at ${size.width} × ${size.height}.` : '',
+    note: mended ? `Video needs an even width and height: rendered at ${size.width} × ${size.height}.` : '',
   };
 }
 
@@ -121,7 +121,7 @@ async function gifOf(job: Job, progress: Progress): Promise<Packed> {
   const note =
     Math.abs(100 / delay - fps) < 1e-6
       ? ''
-      : `A GIF counts in hundredths of a second: it plays at ${(100 / delay).toFixed(2)} frames a second in place of ${Number(fps.toFixed(3))}.`;
+      : `A GIF measures time in hundredths of a second: it plays at ${(100 / delay).toFixed(2)} frames a second in place of ${Number(fps.toFixed(3))}.`;
   return { blob: new Blob([gif.bytes() as Uint8Array<ArrayBuffer>], { type: 'image/gif' }), note };
 }
 

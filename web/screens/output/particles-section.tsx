@@ -104,11 +104,11 @@ export function ParticlesSection({ from, through, bake }: Span) {
   return (
     <Section title="Particles" aside="for other programs">
       <LabelledRow
-        label="Written as"
-        help="All particles of each frame, with their numbers, places, velocities and sizes."
+        label="File format"
+        help="Saves all particles of each frame, with their numbers, positions, velocities and sizes."
       >
         <Choice
-          label="Particles written as"
+          label="Particle format"
           value={format.name}
           options={formats.map(({ name, label }) => ({ value: name, label }))}
           onChange={setFormat}

@@ -35,7 +35,7 @@ export function JustDrawn({ width, height }: { width: number; height: number }) 
       height={Math.round((960 * height) / width)}
       className="max-h-full max-w-full"
       style={{ aspectRatio: `${width} / ${height}` }}
-      aria-label="The frame just made"
+      aria-label="The latest frame"
     />
   );
 }
@@ -56,7 +56,7 @@ function Pictures({ job }: { job: Job }) {
     <figure className="flex max-h-full max-w-full flex-col items-center gap-2">
       {formatOf(job.settings.format).linear ? (
         <p className="text-second">
-          OpenEXR holds light that no screen shows as it is; save it to look at it in a program for that.
+          OpenEXR holds linear light, which a browser can’t show. Save the files and open them in a viewer for OpenEXR.
         </p>
       ) : (
         address && (
@@ -68,7 +68,7 @@ function Pictures({ job }: { job: Job }) {
         )
       )}
       <figcaption className="flex items-center gap-2">
-        <button className="text-button px-1" aria-label="The picture before" onClick={() => step(-1)}>
+        <button className="text-button px-1" aria-label="Previous picture" onClick={() => step(-1)}>
           <StepBack size={14} />
         </button>
         <input
@@ -80,7 +80,7 @@ function Pictures({ job }: { job: Job }) {
           value={at}
           onChange={(event) => setAt(Number(event.currentTarget.value))}
         />
-        <button className="text-button px-1" aria-label="The picture after" onClick={() => step(1)}>
+        <button className="text-button px-1" aria-label="Next picture" onClick={() => step(1)}>
           <StepForward size={14} />
         </button>
         <span className="num w-40 truncate text-lamp">

@@ -58,7 +58,7 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
       className={`grid grid-cols-[1fr_auto] items-center gap-x-3 gap-y-1 border-b border-rule px-4 py-2 ${chosen ? 'bg-raised' : ''}`}
       aria-label={`Render of ${scene.name}: ${label}`}
     >
-      <button className="min-w-0 text-left" aria-pressed={chosen} title="Look at it" onClick={onChoose}>
+      <button className="min-w-0 text-left" aria-pressed={chosen} title="Play" onClick={onChoose}>
         <span className="block truncate">
           {scene.name} <span className="text-second">· {label}</span>
         </span>
@@ -84,7 +84,7 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
           <button
             className="text-button px-1"
             aria-label={`Pause the render of ${scene.name}`}
-            title="Pause: it goes on from this frame"
+            title="Pause; it resumes from this frame"
             onClick={() => void pause(id)}
           >
             <Pause size={14} />
@@ -93,8 +93,8 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
         {(state === 'paused' || state === 'failed') && (
           <button
             className="text-button px-1"
-            aria-label={`Go on with the render of ${scene.name}`}
-            title="Go on from the frame where it stopped"
+            aria-label={`Resume the render of ${scene.name}`}
+            title="Resume from the frame where it stopped"
             onClick={() => void resume(id)}
           >
             <Play size={14} />
@@ -103,7 +103,7 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
         <button
           className="text-button px-1"
           aria-label={`${active ? 'Cancel' : 'Remove'} the render of ${scene.name}`}
-          title={active ? 'Cancel it, and let its pictures go' : 'Take it off the list, with its pictures'}
+          title={active ? 'Cancel the render and delete its pictures' : 'Remove the render and its pictures'}
           onClick={() => void remove(id)}
         >
           <X size={14} />
@@ -141,7 +141,7 @@ export function QueuePanel({
   if (jobs.length === 0)
     return (
       <p className="px-4 pt-1 pb-3 text-second">
-        No render yet. What is ordered stands here, also after the page has been closed.
+        There is no render yet. Renders are listed here, also after the page has been closed.
       </p>
     );
   return (

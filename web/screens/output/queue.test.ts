@@ -147,7 +147,7 @@ describe('the queue of renders', () => {
     drawing.fails = Object.assign(new Error('full'), { name: 'QuotaExceededError' });
     await queue.resume(1);
     await vi.waitFor(() =>
-      expect(job()!.note).toMatch(/^The browser has no room left for pictures. Those that are drawn are kept/),
+      expect(job()!.note).toMatch(/^The browser has no room left for pictures. Finished ones are kept/),
     );
     drawing.fails = undefined;
     await queue.resume(1);

@@ -58,7 +58,7 @@ async function change(id: number, by: Partial<Job>): Promise<void> {
 /** Words for what goes wrong with the browser's storage. */
 const words = (error: unknown): string =>
   error instanceof Error && error.name === 'QuotaExceededError'
-    ? 'The browser has no room left for pictures. Those that are drawn are kept: save or remove other renders, and go on.'
+    ? 'The browser has no room left for pictures. Finished ones are kept. Save or remove other renders, then resume.'
     : `It stopped: ${messageOf(error)}.`;
 
 /** A render that was kept by an older state of this program, as this one orders it. */

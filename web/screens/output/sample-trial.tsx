@@ -163,12 +163,12 @@ export function SampleTrial({
         {going ? 'drawing a piece …' : 'try samples on a piece of the picture'}
       </button>
       {trials && (
-        <ul className="mt-1 grid grid-cols-3 gap-2" aria-label="Samples tried">
+        <ul className="mt-1 grid grid-cols-3 gap-2" aria-label="Compared samples">
           {trials.map((trial) => (
             <li key={trial.samples}>
               <button
                 className="block w-full text-left"
-                title="Take so many samples: how far it is from very many, of 255, and how long a frame takes"
+                title="Click a row to use its number of samples. Noise is the difference from very many samples, out of 255."
                 onClick={() => onChoose(trial.samples)}
               >
                 <Crop image={trial.image} />

@@ -115,7 +115,7 @@ export function ScenesPage() {
                 With one emitter
               </button>
             </MenuItem>
-            <p className="px-4 pt-2 pb-1 text-xs text-faint">from an example</p>
+            <p className="px-4 pt-2 pb-1 text-xs text-faint">From an example</p>
             {examples.map(({ slug, scene }) => (
               <MenuItem key={slug}>
                 <button

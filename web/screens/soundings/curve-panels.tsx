@@ -35,7 +35,7 @@ export function LineControls() {
   return (
     <>
       <LineRows />
-      <EmitterRow help="Whose sends count, and whose mass and drag the particle has that is thought to rest at each place." />
+      <EmitterRow help="The emitter with the sends, mass and drag that the measurement uses for a particle at rest." />
     </>
   );
 }
@@ -87,12 +87,12 @@ export function RulesControls() {
   const acts = fields.find((f) => f.id === combined[0])?.actsAs;
   return (
     <>
-      <p className="pt-1 text-xs text-second">Fields that act in one way, as if they stood in a group of their own</p>
+      <p className="pt-1 text-xs text-second">Fields with one way of acting, combined as in a group of their own</p>
       {fields.map(({ id, name, actsAs }) => (
         <SwitchRow
           key={id}
           label={actsAs === acts ? name : `${name} (acts as ${actsAs})`}
-          help="Whether it is combined with the others."
+          help="Includes the field in the combination."
           on={combined.includes(id)}
           onChange={(on) => setSounding({ chosen: on ? [...combined, id] : combined.filter((other) => other !== id) })}
         />
@@ -129,7 +129,9 @@ export function RulesPanel() {
   return (
     <>
       {ids.length === 0 && (
-        <p className="p-4 text-second">Combining takes two fields that act in one way; this scene has none.</p>
+        <p className="p-4 text-second">
+          A combination needs two fields with the same way of acting. This scene has none.
+        </p>
       )}
       {sounded.refused !== undefined && <MeasuringStatus sounded={sounded} />}
       {charts && (
@@ -148,22 +150,22 @@ export function ProfileControls() {
   return (
     <>
       <SubjectRow onlyReaching />
-      <LabelledRow label="Along" help="The axis of its own along which it is measured, from its place on.">
+      <LabelledRow label="Along" help="The axis of the field along which it is measured, from its position on.">
         <Choice
           label="Along"
           value={axis}
-          options={(['x', 'y', 'z'] as const).map((value) => ({ value, label: `its own ${value}` }))}
+          options={(['x', 'y', 'z'] as const).map((value) => ({ value, label: `local ${value}` }))}
           onChange={(value) => setSounding({ axis: value as 'x' | 'y' | 'z' })}
         />
       </LabelledRow>
-      <EmitterRow help="Whose sends count for what arrives." />
+      <EmitterRow help="The emitter with the sends that the measurement uses." />
     </>
   );
 }
 
 const DIRECTIONS = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] } as const;
 
-/** A falloff as it is written, and as it is measured along a ray from its place. */
+/** A falloff as it is written, and as it is measured along a ray from its position. */
 export function ProfilePanel() {
   const scene = useRunningScene();
   const frame = useSceneFrame();
@@ -194,12 +196,12 @@ export function ProfilePanel() {
     (): ChartData | undefined =>
       answer && {
         sort: 'falloff',
-        title: `${name}: falloff along its own ${axis}`,
-        x: { label: 'from its place', unit: 'm', values: answer.at },
+        title: `${name}: falloff along its local ${axis}`,
+        x: { label: 'from its position', unit: 'm', values: answer.at },
         series: [
           { name: 'as written', unit: '', values: answer.written, quiet: true },
           { name: 'with its modulators', unit: '', values: answer.modulated },
-          ...(answer.delivered ? [{ name: 'as it arrives', unit: '', values: answer.delivered }] : []),
+          ...(answer.delivered ? [{ name: 'as measured', unit: '', values: answer.delivered }] : []),
         ],
       },
     [answer, name, axis],
@@ -207,17 +209,15 @@ export function ProfilePanel() {
   return (
     <>
       {!wanted && (
-        <p className="p-4 text-second">
-          Every field of this scene reaches everywhere; a falloff is measured where there is an extent.
-        </p>
+        <p className="p-4 text-second">No field of this scene has a falloff. Give one a falloff shape to measure it.</p>
       )}
       {sounded.refused !== undefined && <MeasuringStatus sounded={sounded} />}
       {data && <Chart data={data} />}
       {answer && (
         <p className="px-3 pb-3 text-second" role="note">
           {answer.reasons.length === 0
-            ? 'It arrives as it is written.'
-            : `Where it arrives otherwise than it is written: ${answer.reasons.join('; ')}.`}
+            ? 'The measured falloff equals the written one.'
+            : `The measured falloff differs from the written one: ${answer.reasons.join('; ')}.`}
         </p>
       )}
     </>

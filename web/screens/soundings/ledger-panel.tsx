@@ -52,16 +52,16 @@ export function LedgerControls() {
   const oldest = useOldest();
   return (
     <>
-      <EmitterRow label="Emitter" help="Whose particles are meant." />
+      <EmitterRow label="Emitter" help="The emitter of the particles." />
       <LabelledRow
-        label="Of"
-        help="The mean of all its particles, or one of them. A press on a particle in the view takes that one."
+        label="Particles"
+        help="Measures the mean of all its particles, or one of them. Click a particle in the view to choose it."
       >
         <Choice
-          label="Of particle"
+          label="Particles of the ledger"
           value={particle === undefined ? 'mean' : 'one'}
           options={[
-            { value: 'mean', label: 'the mean of all' },
+            { value: 'mean', label: 'mean of all' },
             { value: 'one', label: 'one particle' },
           ]}
           onChange={(value) => setSounding({ particle: value === 'mean' ? undefined : (oldest() ?? 1) })}
@@ -76,11 +76,11 @@ export function LedgerControls() {
         />
       )}
       <LabelledRow
-        label="Shows"
-        help="What each field gives and takes: along the way a particle goes, as work, or along an axis."
+        label="Quantity"
+        help="The quantity that is split up by field: speed gained, work done, or the change of velocity along an axis."
       >
         <Choice
-          label="Ledger shows"
+          label="Quantity of the ledger"
           value={part}
           options={PARTS.map((p) => ({ value: p, label: WORDS[p][0] }))}
           onChange={(value) => setSounding({ part: value as Part })}

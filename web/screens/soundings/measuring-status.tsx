@@ -13,7 +13,7 @@ export function MeasuringStatus<S extends Sort>({
   if (refused !== undefined)
     return (
       <p role="alert" className="p-4 text-signal">
-        This can’t be measured: {refused}.
+        This measurement failed: {refused}.
       </p>
     );
   if (!busy) return null;

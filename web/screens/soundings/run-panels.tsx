@@ -53,7 +53,7 @@ const LEAST: NumberParameter = {
   max: 10000,
   whole: true,
   usual: [1, 20],
-  help: `A cell of the shot camera’s picture (${COVERAGE_GRID.columns} × ${COVERAGE_GRID.rows} of them) counts as covered from so many particles on.`,
+  help: `A cell of the shot camera’s picture (${COVERAGE_GRID.columns} × ${COVERAGE_GRID.rows} of them) counts as covered when it holds at least this many particles.`,
 };
 
 function useCensus() {
@@ -76,9 +76,9 @@ export function PopulationControls() {
   const reaching = fields.filter((f) => f.extent.kind !== 'everywhere');
   return (
     <>
-      <LabelledRow label="Spread of" help="What the histogram and the percentiles are of.">
+      <LabelledRow label="Quantity" help="The quantity of the histogram and the percentiles.">
         <Choice
-          label="Spread of"
+          label="Quantity"
           value={quantity}
           options={QUANTITIES.filter((q) => q !== 'distance' || reaching.length > 0).map((q) => ({
             value: q,
@@ -88,9 +88,9 @@ export function PopulationControls() {
         />
       </LabelledRow>
       {quantity === 'distance' && (
-        <LabelledRow label="Extent of" help="The field from whose extent distances are measured.">
+        <LabelledRow label="Distance from" help="The field with the falloff shape that distances are measured from.">
           <Choice
-            label="Extent of"
+            label="Distance from"
             value={subject.of === 'field' ? subject.id : ''}
             options={[
               { value: '', label: 'choose a field' },
@@ -102,11 +102,11 @@ export function PopulationControls() {
       )}
       <SwitchRow
         label="One emitter alone"
-        help="Otherwise of all emitters together."
+        help="Counts one emitter alone. When off, all emitters are counted together."
         on={alone}
         onChange={(on) => setSounding({ alone: on })}
       />
-      {alone && <EmitterRow help="Whose particles are counted." />}
+      {alone && <EmitterRow help="The emitter that is counted." />}
       <NumberRow
         label="Covered from"
         parameter={LEAST}
@@ -226,7 +226,7 @@ export function PopulationPanel() {
           ) : (
             <p className="p-4 text-second">
               {quantity === 'distance'
-                ? 'Choose the field whose extent is meant.'
+                ? 'Choose the field to measure distances from.'
                 : 'No particle is alive at this frame.'}
             </p>
           )}
@@ -300,14 +300,14 @@ export function HealthPanel() {
             <dd>
               {answer.retired.length === 0 && last.retired === 0
                 ? 'none'
-                : `${thousands(Math.round(last.retired / census.share))}: ${answer.retired.map(([field, n]) => `${field} ${n}`).join(', ') || 'by no field that stands out'}`}
+                : `${thousands(Math.round(last.retired / census.share))}: ${answer.retired.map(([field, n]) => `${field} ${n}`).join(', ') || 'no single field is the cause'}`}
             </dd>
             <dt className="text-second">Contacts whose remaining motion was dropped</dt>
             <dd>{last.dropped === 0 ? 'none' : thousands(Math.round(last.dropped / census.share))}</dd>
-            <dt className="text-second">A step half as long changes, at the last frame</dt>
+            <dt className="text-second">Change with steps half as long, at the last frame</dt>
             <dd>
-              {shown(worst.rms)} m on the mean (root of squares), {shown(worst.most)} m at most, over{' '}
-              {thousands(worst.compared)} particles
+              {shown(worst.rms)} m root mean square, {shown(worst.most)} m at most, over {thousands(worst.compared)}{' '}
+              particles
             </dd>
           </>
         )}

@@ -24,10 +24,7 @@ export function SliceControls() {
   return (
     <>
       <SubjectRow />
-      <LabelledRow
-        label="Shows"
-        help="How strong it is, how much of it its falloff leaves; what flows out of a place, and how much it turns there; or the zones."
-      >
+      <LabelledRow label="Shows" help="The quantity on the plane: strength, falloff, divergence, curl, or zones.">
         <Choice
           label="Shows"
           value={shows}
@@ -35,16 +32,16 @@ export function SliceControls() {
           onChange={(value) => setSounding({ shows: value as Shows })}
         />
       </LabelledRow>
-      <EmitterRow help="Whose sends count, and whose mass and drag the particle has that is thought to rest at each place." />
+      <EmitterRow help="The emitter with the sends, mass and drag that the measurement uses for a particle at rest." />
       <SwitchRow
         label="Streamlines"
-        help="Evenly spaced, along what of the field lies in the plane."
+        help="Evenly spaced lines along the part of the field that lies in the plane."
         on={streamlines}
         onChange={(on) => setSounding({ streamlines: on })}
       />
       <SwitchRow
         label="Arrows"
-        help="What of the field lies in the plane, the longer the stronger."
+        help="Arrows for the part of the field that lies in the plane; longer is stronger."
         on={arrows}
         onChange={(on) => setSounding({ arrows: on })}
       />

@@ -24,20 +24,20 @@ const degrees = (label: string, help: string): NumberParameter => ({
 });
 
 const HALF: NumberParameter = {
-  ...metres('Half side', 'From the middle of the plane to its edges.', [0.2, 20]),
+  ...metres('Half side', 'The distance from the middle of the plane to its edges.', [0.2, 20]),
   default: 3,
   min: 0.01,
   max: 1000,
 };
 
-/** What is sounded: the whole stack, one field or one group. */
+/** What is sounded: all fields, one field or one group. */
 export function SubjectRow({ onlyReaching = false }: { onlyReaching?: boolean }) {
   const { fields, groups } = useScene();
   const subject = useSoundings((state) => state.subject);
   const reaches = (thing: { readonly extent: { readonly kind: string } }) =>
     !onlyReaching || thing.extent.kind !== 'everywhere';
   const options = [
-    ...(onlyReaching ? [] : [{ value: 'stack ', label: 'the whole stack' }]),
+    ...(onlyReaching ? [] : [{ value: 'stack ', label: 'all fields' }]),
     ...fields.filter(reaches).map(({ id, name }) => ({ value: `field ${id}`, label: name })),
     ...groups.filter(reaches).map(({ id, name }) => ({ value: `group ${id}`, label: `${name} (group)` })),
   ];
@@ -45,7 +45,7 @@ export function SubjectRow({ onlyReaching = false }: { onlyReaching?: boolean })
   return (
     <LabelledRow
       label="Of"
-      help="The whole stack as it is heard; or one field or group as it stands, whether it is heard or not."
+      help="Measures all fields with mute and solo, or one field or group alone, even if it is muted."
     >
       <Choice
         label="Of"
@@ -92,7 +92,7 @@ export function PlaneRows() {
   return (
     <>
       <p className="flex gap-3 border-b border-rule/60 py-1">
-        <span className="flex-1 text-second">Seen from</span>
+        <span className="flex-1 text-second">Facing</span>
         {VIEWS.map(([name, way]) => (
           <button
             key={name}
@@ -114,13 +114,13 @@ export function PlaneRows() {
       ))}
       <NumberRow
         label="Turn"
-        parameter={degrees('Turn', 'About the vertical.')}
+        parameter={degrees('Turn', 'The rotation about the vertical.')}
         value={plane.turn}
         onChange={(turn) => set({ turn })}
       />
       <NumberRow
         label="Tilt"
-        parameter={degrees('Tilt', 'Backwards; −90 lies flat, seen from above.')}
+        parameter={degrees('Tilt', 'The backward tilt. At −90° the plane lies flat and faces up.')}
         value={plane.tilt}
         onChange={(tilt) => set({ tilt })}
       />

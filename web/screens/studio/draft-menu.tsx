@@ -67,7 +67,7 @@ function BakeItem() {
         className="block w-full border-t border-rule px-4 py-1.5 text-left text-xs data-focus:bg-raised"
         role="menuitemcheckbox"
         aria-checked={playing !== undefined}
-        title="All particles as they were baked, without waiting"
+        title="Plays all particles from the bake, without simulating"
         onClick={() => session.playBake(playing === undefined ? whole : undefined)}
       >
         {playing === undefined ? 'Play the bake' : 'Simulate again'}
@@ -100,9 +100,9 @@ function Memory() {
     >
       <p
         className="text-xs text-second"
-        title="Where it is used up, frames are kept in short form, and then no more of them"
+        title="When it is full, frames are stored in a shorter form, and then no more frames are kept"
       >
-        Frames take {thousands(Math.round(used / MEGABYTE))} MB of
+        In use: {thousands(Math.round(used / MEGABYTE))} MB of
       </p>
       <NumberBox
         label="Memory for frames"
@@ -123,10 +123,10 @@ function TryItem() {
         className="block w-full border-t border-rule px-4 py-1.5 text-left text-xs data-focus:bg-raised"
         role="menuitemcheckbox"
         aria-checked={trying}
-        title="While you hold a control, the picture goes on from the frame on the screen; the run from the start follows when you let go"
+        title="While you hold a control, the simulation continues from the frame on the screen; when you let go, it runs again from the start"
         onClick={() => usePlayer.setState({ trying: !trying })}
       >
-        {trying ? 'Controls try from here' : 'Try from here'}
+        {trying ? 'Controls preview from this frame' : 'Preview from this frame'}
       </button>
     </MenuItem>
   );
@@ -143,7 +143,7 @@ export const DraftMenu = memo(function DraftMenu() {
     <Menu>
       <MenuButton
         className={`num text-button ${share < 1 || draftShare < 1 ? 'text-lamp' : ''}`}
-        title="How many of the particles are simulated while you work"
+        title="The percentage of particles simulated while you work"
       >
         {bake === undefined ? shareInWords(deeper ? share : draftShare) : 'From the bake'}
       </MenuButton>
@@ -169,7 +169,7 @@ export const DraftMenu = memo(function DraftMenu() {
             aria-checked={enlarge}
             onClick={() => editScene((scene) => void (scene.work.enlarge = !enlarge))}
           >
-            {enlarge ? 'Dots of a draft are larger' : 'Dots of a draft are as they are'}
+            {enlarge ? 'Larger dots in drafts' : 'True size in drafts'}
           </button>
         </MenuItem>
       </MenuItems>

@@ -59,6 +59,6 @@ describe('markers', () => {
     for (let frame = 0; frame < MOST.markers; frame++) addMarker(frame);
     expect(addMarker(5000)).toBe(false);
     expect(openedScene().markers).toHaveLength(MOST.markers);
-    expect(said).toEqual([`The scene has ${MOST.markers} markers; allowed are up to ${MOST.markers}.`]);
+    expect(said).toEqual([`The scene has ${MOST.markers} markers. The limit is ${MOST.markers}.`]);
   });
 });

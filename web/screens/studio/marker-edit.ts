@@ -12,7 +12,7 @@ export function addMarker(frame: number): boolean {
   const { markers } = openedScene();
   if (markers.some((m) => m.frame === frame)) return false;
   if (markers.length >= MOST.markers) {
-    toast.error(`The scene has ${MOST.markers} markers; allowed are up to ${MOST.markers}.`);
+    toast.error(`The scene has ${MOST.markers} markers. The limit is ${MOST.markers}.`);
     return false;
   }
   setMarkers([...markers, { frame, name: `Marker ${markers.length + 1}` }]);

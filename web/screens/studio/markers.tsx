@@ -69,7 +69,7 @@ function Flag({ marker, left, pixelsAFrame }: { marker: Marker; left: number; pi
         <button
           className="num max-w-28 cursor-pointer touch-none truncate bg-panel/80 px-1 text-second hover:text-text"
           aria-label={`Marker ${name} at frame ${frame}`}
-          title={`${name}, frame ${frame}: press to go there, drag to move it, press twice to name it, Delete takes it away`}
+          title={`${name}, frame ${frame}: click to go there, drag to move it, double-click to name it, Delete to remove it`}
           onPointerDown={begin}
           onDoubleClick={() => nameMarker(frame)}
           onKeyDown={onKey}

@@ -33,7 +33,7 @@ export function RulerSound({ left }: { left: (frame: number) => number }) {
     <span
       className="absolute inset-0 overflow-hidden text-rule"
       data-testid="waveform"
-      title={`${sound.name}: how loud it is`}
+      title={`${sound.name}: loudness`}
     >
       <span className="absolute bottom-0 h-5" style={{ left: `${from}%`, width: `${to - from}%` }}>
         <Waveform levels={sound.levels} />

@@ -36,7 +36,7 @@ function ThingRow({
       <button
         className={`${button} ${active ? 'text-text' : 'text-second'}`}
         aria-pressed={active}
-        title={type === 'emitter' ? 'With Shift or Ctrl, several emitters are set together' : undefined}
+        title={type === 'emitter' ? 'Shift- or Ctrl-click to edit several emitters together' : undefined}
         onClick={(event) =>
           type === 'emitter' && (event.shiftKey || event.ctrlKey || event.metaKey)
             ? selectToo(type, thing.id)
@@ -51,7 +51,7 @@ function ThingRow({
         <button
           className={`pointer-events-auto rounded-sm p-0.5 text-faint hover:text-text focus-visible:opacity-100 ${thing.shown ? 'opacity-0 group-hover:opacity-100' : ''}`}
           aria-label={`${thing.shown ? 'Hide' : 'Show'} ${thing.name} in the view`}
-          title="Only the view: hiding changes no simulation"
+          title="Shows or hides it in the view; the simulation stays the same"
           onClick={hide}
         >
           {thing.shown ? <Eye size={12} /> : <EyeOff size={12} />}
@@ -71,11 +71,13 @@ function paste(): void {
 
 function AddThing() {
   const items: readonly (readonly [string, string, () => void])[] = [
-    ['emitter', 'Makes particles', () => addEmitter()],
-    ['collider', 'A surface that particles hit', addCollider],
-    ['carrier', 'A frame that moves other things', addCarrier],
-    ['zone', 'Sorts particles by where they are: into variants, or out', addZone],
-    ...(canPaste() ? ([['paste emitters', 'What was copied, from here or another scene', paste]] as const) : []),
+    ['emitter', 'Emits particles', () => addEmitter()],
+    ['collider', 'A surface that stops particles', addCollider],
+    ['carrier', 'Moves the things attached to it', addCarrier],
+    ['zone', 'Changes or removes the particles inside it', addZone],
+    ...(canPaste()
+      ? ([['paste emitters', 'Pastes the copied emitters, from this scene or another', paste]] as const)
+      : []),
   ];
   return (
     <Menu>

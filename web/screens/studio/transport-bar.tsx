@@ -69,7 +69,7 @@ function Ruler() {
       {end > time.last && (
         <span
           data-testid="beyond"
-          title={`Past the last frame, ${time.last}: tried, but not part of the shot`}
+          title={`Past the last frame, ${time.last}: simulated to look at, not part of the shot`}
           className="absolute inset-y-0 right-0 border-l border-dashed border-second bg-surround/70"
           style={{ left: `${x(time.last)}%` }}
         />
@@ -120,7 +120,7 @@ export function TransportBar() {
       {button('Go to the last frame', 'End', () => transport.seek(time.last), <SkipForward size={14} />)}
       <button
         className="text-button ml-1 w-20 text-left text-xs leading-tight"
-        title="Every frame shows each frame, however long it takes; real time keeps to the clock and leaves some out"
+        title="“Every frame” shows each frame, however long it takes. “Real time” keeps to the clock and skips frames."
         onClick={() => transport.setPace(pace === 'every frame' ? 'real time' : 'every frame')}
       >
         {pace}
@@ -128,7 +128,7 @@ export function TransportBar() {
       <button
         className={`text-button px-1 text-xs ${recording ? 'text-signal' : ''}`}
         aria-pressed={recording}
-        title="While it plays, what you drag or turn becomes keys: thinned, and one step of undo a gesture"
+        title="While it plays, dragged numbers are recorded as keyframes; one gesture is one step of undo"
         onClick={() => useRecord.setState({ on: !recording })}
       >
         record
@@ -138,8 +138,8 @@ export function TransportBar() {
         aria-pressed={autoKey}
         title={
           autoKey
-            ? 'A change of a keyed number writes a key at the playhead'
-            : 'A change of a keyed number moves all its keys alike'
+            ? 'Changing a keyframed number writes a keyframe at the playhead'
+            : 'Changing a keyframed number shifts all its keyframes by the same amount'
         }
         onClick={() => useRecord.setState({ autoKey: !autoKey })}
       >
@@ -148,10 +148,10 @@ export function TransportBar() {
       <button
         className="text-button px-1 text-xs"
         aria-pressed={beyond > 0}
-        title="Goes on past the last frame, to try what comes after; the range of the shot and its renders stay"
+        title="Plays past the last frame, to see the frames after it; the range of the shot stays the same"
         onClick={() => session.tryOn(beyond > 0 ? 0 : lengthBeyond(time))}
       >
-        run on
+        play past the end
       </button>
       <Ruler />
       <div className="num w-32 text-right leading-tight">

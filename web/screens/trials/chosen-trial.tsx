@@ -32,7 +32,7 @@ export function ChosenTrial({ sheet }: { sheet: Sheet }) {
   const [said, setSaid] = useState<Said>();
   const trial = chosen === undefined ? undefined : sheet.trials[chosen];
   if (!trial || chosen === undefined)
-    return <p className="px-4 py-2 text-second">Press a trial to adopt, keep or branch it. M marks it.</p>;
+    return <p className="px-4 py-2 text-second">Click a trial to adopt, keep or branch it. M marks it.</p>;
   const doing = (what: Promise<string>, busy: string) => {
     setSaid({ text: busy, alarm: false });
     what.then(
@@ -42,7 +42,7 @@ export function ChosenTrial({ sheet }: { sheet: Sheet }) {
   };
   const adopt = () => {
     changeScene((scene) => withValues(scene, trial.values));
-    setSaid({ text: 'Adopted; Ctrl+Z takes it back.', alarm: false });
+    setSaid({ text: 'Adopted. Ctrl+Z undoes it.', alarm: false });
   };
   const keep = async () => {
     await keepTrial(id, openedScene(), sheet, trial, note, tagsOf(tags));
@@ -84,17 +84,17 @@ export function ChosenTrial({ sheet }: { sheet: Sheet }) {
         <button
           className="text-button text-lamp"
           onClick={adopt}
-          title="Puts these values into the scene, as one step of undo"
+          title="Sets these values in the scene, as one step of undo"
         >
           Adopt
         </button>
         <button className="text-button" onClick={() => mark(chosen)}>
-          {trial.marked ? 'Take the mark away' : 'Mark'}
+          {trial.marked ? 'Remove the mark' : 'Mark'}
         </button>
         <button
           className="text-button"
           onClick={() => finerAround(chosen)}
-          title="Sets a sheet half way to its neighbours"
+          title="Sets up a sheet of values between this trial and its neighbours"
         >
           Finer around it
         </button>
@@ -118,14 +118,14 @@ export function ChosenTrial({ sheet }: { sheet: Sheet }) {
       <p className="flex gap-2">
         <input
           aria-label="Tags"
-          placeholder="tags, parted by commas"
+          placeholder="tags, separated by commas"
           className="min-w-0 flex-1 rounded-sm border border-rule bg-transparent px-1"
           value={tags}
           onChange={(event) => setTags(event.currentTarget.value)}
         />
         <button
           className="text-button"
-          onClick={() => doing(keep(), 'keeping: its picture is drawn …')}
+          onClick={() => doing(keep(), 'keeping it: drawing its picture …')}
           disabled={trial.fine < 1}
         >
           Keep

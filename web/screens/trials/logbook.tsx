@@ -45,10 +45,10 @@ function Page({ entry, onChanged }: { entry: LogEntry; onChanged: () => void }) 
           page.values.map(({ address, value }) => [address, value] as const),
         ),
       );
-      setSaid({ text: 'Applied to this scene; Ctrl+Z takes it back.', alarm: false });
+      setSaid({ text: 'Applied to this scene. Ctrl+Z undoes it.', alarm: false });
     } catch (error) {
       if (!(error instanceof VariationError)) throw error;
-      setSaid({ text: `This scene can’t take it: ${error.message}.`, alarm: true });
+      setSaid({ text: `It does not fit this scene: ${error.message}.`, alarm: true });
     }
   };
   return (
@@ -80,7 +80,7 @@ function Page({ entry, onChanged }: { entry: LogEntry; onChanged: () => void }) 
         <p className="flex items-baseline gap-3">
           <input
             aria-label={`Tags of ${entry.title}`}
-            placeholder="tags, parted by commas"
+            placeholder="tags, separated by commas"
             className="num min-w-0 flex-1 rounded-sm bg-transparent px-1 hover:bg-raised focus:bg-raised"
             defaultValue={entry.tags.join(', ')}
             onBlur={(event) => {
@@ -88,7 +88,7 @@ function Page({ entry, onChanged }: { entry: LogEntry; onChanged: () => void }) 
               if (tags.join() !== entry.tags.join()) api.describeEntry(entry.id, { tags }).then(onChanged, tell);
             }}
           />
-          <button className="text-button" onClick={apply} title="Puts its values into the scene that is open">
+          <button className="text-button" onClick={apply} title="Sets its values in the open scene">
             Apply
           </button>
           <button
@@ -146,7 +146,7 @@ export function Logbook() {
               void api.keepEntry(entry, picture).then(changed);
             }}
           >
-            Bring back “{removed.entry.title}”
+            Restore “{removed.entry.title}”
           </button>
         )}
         <button
@@ -163,7 +163,7 @@ export function Logbook() {
         </p>
       )}
       {entries?.length === 0 && (
-        <p className="py-6 text-second">Nothing is kept yet: press a trial of a sheet, and Keep.</p>
+        <p className="py-6 text-second">The logbook is empty. Click a trial of a sheet, then Keep.</p>
       )}
       <ul className="min-h-0 flex-1 overflow-y-auto">
         {shownEntries.map((entry) => (

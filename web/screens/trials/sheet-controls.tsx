@@ -18,7 +18,7 @@ const FRAMES: NumberParameter = {
   max: 2000,
   whole: true,
   usual: [12, 240],
-  help: 'How many frames of the shot are seen, from its first on. Every trial is simulated from the start of the scene.',
+  help: 'The number of frames shown, from the first of the shot. Every trial is simulated from the start of the scene.',
 };
 const PARTICLES: NumberParameter = {
   type: 'number',
@@ -29,7 +29,7 @@ const PARTICLES: NumberParameter = {
   max: 100000,
   whole: true,
   usual: [500, 5000],
-  help: 'About how many each trial has at its last frame: a true sample of the scene.',
+  help: 'The approximate number of particles in each trial: a random sample of the scene’s.',
 };
 
 /** The thing that an address is of. */
@@ -55,7 +55,7 @@ function AxisRows({
   const now = all.find((v) => v.address === axis.address);
   return (
     <>
-      <LabelledRow label={name} help="The thing whose number is varied.">
+      <LabelledRow label={name} help="The thing with the number to vary.">
         <Choice
           label={`${name}: thing`}
           value={root}
@@ -66,7 +66,7 @@ function AxisRows({
           }}
         />
       </LabelledRow>
-      <LabelledRow label="Number" help="Any number, choice or seed of it.">
+      <LabelledRow label="Number" help="The number, choice or seed to vary.">
         <Choice
           label={`${name}: number`}
           value={axis.address}
@@ -76,7 +76,7 @@ function AxisRows({
       </LabelledRow>
       <label
         className="grid grid-cols-[1fr_11rem] items-baseline border-b border-rule/60 py-1"
-        title="low:high:steps, or values parted by commas"
+        title="The values to try: low:high:steps, or single values separated by commas."
       >
         <span className="truncate pr-2 text-second">Values{now?.unit ? `, ${now.unit}` : ''}</span>
         <input
@@ -86,7 +86,7 @@ function AxisRows({
           onChange={(event) => onChange({ ...axis, text: event.currentTarget.value })}
         />
       </label>
-      {now?.moved && <p className="py-1 text-xs text-second">Its keys and drives are taken away in the trials.</p>}
+      {now?.moved && <p className="py-1 text-xs text-second">Its keyframes and automation are off in the trials.</p>}
     </>
   );
 }
@@ -109,8 +109,8 @@ export function SheetControls() {
   const made = sheet?.trials.filter((t) => t.fine >= 1 || t.refused !== undefined).length ?? 0;
   const busy = sheet !== undefined && !sheet.stopped && made < sheet.trials.length;
   return (
-    <section aria-label="What is tried" className="px-4 py-2">
-      <h2 className="pb-1 font-semibold">What is tried</h2>
+    <section aria-label="Trial settings" className="px-4 py-2">
+      <h2 className="pb-1 font-semibold">Trial settings</h2>
       <AxisRows name="Across" axis={across} all={all} onChange={(axis) => setTrials({ across: axis })} />
       {down ? (
         <>
@@ -140,7 +140,7 @@ export function SheetControls() {
       />
       <LabelledRow
         label="Ordered by"
-        help="A measure at the last frame, the largest first; or as they stand in the sheet."
+        help="Sorts the trials by a measurement at the last frame, largest first, or by their values."
       >
         <Choice
           label="Ordered by"
@@ -154,7 +154,7 @@ export function SheetControls() {
       </LabelledRow>
       <p className="flex items-center gap-3 py-2">
         <button className="border border-lamp px-3 py-1 text-lamp hover:bg-raised" onClick={() => makeSheet(scene)}>
-          {sheet ? 'Make it anew' : 'Make the sheet'}
+          {sheet ? 'Make the sheet again' : 'Make the sheet'}
         </button>
         {busy && (
           <>

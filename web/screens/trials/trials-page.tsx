@@ -99,7 +99,7 @@ export function TrialsPage() {
               </>
             ) : (
               <p className="grid flex-1 place-content-center text-second">
-                Choose one or two numbers and their values, and make the sheet: each cell is the scene with other
+                Choose one or two numbers and their values, then make the sheet. Each cell shows the scene with other
                 values, simulated from its start.
               </p>
             )}

@@ -75,10 +75,10 @@ describe('a sheet', () => {
       expect(state().sheet).toBe(before);
       return state().fault;
     };
-    expect(faultOf({ across: { address: STRENGTH, text: '0:1:9' } })).toMatch(/has 9 values; allowed are up to 8/);
+    expect(faultOf({ across: { address: STRENGTH, text: '0:1:9' } })).toMatch(/has 9 values. The limit is 8/);
     expect(faultOf({ across: { address: STRENGTH, text: 'much' } })).toMatch(/much/);
     const across = { address: STRENGTH, text: '1, 2' };
-    expect(faultOf({ across, down: across })).toMatch(/is varied twice; allowed are two numbers/);
+    expect(faultOf({ across, down: across })).toMatch(/is varied twice. Choose two different numbers/);
     store.setTrials({ down: undefined });
   });
 

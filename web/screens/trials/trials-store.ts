@@ -119,7 +119,7 @@ export function beginTrials(id: string, scene: Scene): void {
 function variationOf(scene: Scene, { address, text }: Axis): Variation {
   const variation = readVariation(scene, `${address}=${text}`);
   if (variation.values.length > MOST_ACROSS)
-    throw new VariationError(`${address} has ${variation.values.length} values; allowed are up to ${MOST_ACROSS}`);
+    throw new VariationError(`${address} has ${variation.values.length} values. The limit is ${MOST_ACROSS}`);
   return variation;
 }
 
@@ -158,7 +158,7 @@ export function makeSheet(scene: Scene): void {
   const { across, down, frames, particles } = useTrials.getState();
   try {
     if (down?.address === across.address)
-      throw new VariationError(`${across.address} is varied twice; allowed are two numbers`);
+      throw new VariationError(`${across.address} is varied twice. Choose two different numbers`);
     const variations = [across, ...(down ? [down] : [])].map((axis) => variationOf(scene, axis));
     const cells = cellsOf(variations);
     const { first } = scene.time;

@@ -87,7 +87,7 @@ export function MotionHandles({
         className="group pointer-events-auto absolute grid h-4 w-4 -translate-x-1/2 -translate-y-1/2 touch-none place-content-center"
         style={{ left: shown.x, top: shown.y }}
         aria-label={`${name} at frame ${key.frame}: drag, arrow keys, Delete`}
-        title={`Frame ${key.frame}: drag it, press to go there, Delete takes the key away`}
+        title={`Frame ${key.frame}: drag to move it, click to go there, Delete to remove the keyframe`}
         onPointerDown={drag}
         onKeyDown={onKey}
       >

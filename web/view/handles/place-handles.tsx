@@ -109,8 +109,8 @@ export function PlaceHandles({
       <button
         className="pointer-events-auto absolute h-4 w-4 -translate-x-1/2 -translate-y-1/2 rotate-45 touch-none border-2 border-lamp bg-surround/70"
         style={{ left: middle.x, top: middle.y }}
-        title={turning ? 'Drag to move freely; click to place along axes' : 'Drag to move freely; click to turn'}
-        aria-label={`${name}: drag to move; press to ${turning ? 'place' : 'turn'}`}
+        title={turning ? 'Drag to move freely; click to move along axes' : 'Drag to move freely; click to rotate'}
+        aria-label={`${name}: drag to move; click to ${turning ? 'move along axes' : 'rotate'}`}
         onPointerDown={dragFree}
         onKeyDown={(event) =>
           (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), setTurning(!turning))

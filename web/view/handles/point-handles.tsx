@@ -82,7 +82,7 @@ export function PointHandles({ rig, body, place }: { rig: ViewRig; body: Sizable
         mark(
           `between ${after}`,
           at,
-          `Put a point after ${after + 1}`,
+          `Add a point after ${after + 1}`,
           <span className="h-1.5 w-1.5 rotate-45 border border-lamp" />,
           {
             onPointerDown: drag(after + 1, [...points.slice(0, after + 1), at, ...points.slice(after + 1)]),
@@ -104,7 +104,7 @@ export function PointHandles({ rig, body, place }: { rig: ViewRig; body: Sizable
         ),
       )}
       {beyond &&
-        mark('beyond', beyond, 'Go on with another point', <span className="num leading-none">+</span>, {
+        mark('beyond', beyond, 'Add another point', <span className="num leading-none">+</span>, {
           onClick: () => set([...points, rounded(beyond)]),
         })}
     </>

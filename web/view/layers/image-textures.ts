@@ -64,7 +64,7 @@ export async function loadPlate(scene: Scene, frame: number): Promise<void> {
     asked.delete(hash);
     const name = scene.plates.find((plate) => plate.hash === hash)?.name ?? hash;
     throw new Error(
-      `the image “${name}” behind frame ${frame} is missing or damaged; choose the images behind the picture anew`,
+      `the image “${name}” behind frame ${frame} is missing or damaged; choose the backdrop images again`,
     );
   }
 }

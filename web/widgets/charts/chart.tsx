@@ -104,7 +104,7 @@ export function Chart({ data: measured, onPick }: { data: ChartData; onPick?: (x
         <span className="flex items-baseline gap-3">
           {kept.length > 0 && (
             <select
-              aria-label={`Compare with a kept one: ${measured.title}`}
+              aria-label={`Compare with a kept chart: ${measured.title}`}
               className="num w-28 rounded-sm bg-transparent text-second hover:bg-raised"
               value={compared?.id ?? ''}
               onChange={(event) => compare(event.currentTarget.value)}
@@ -120,12 +120,8 @@ export function Chart({ data: measured, onPick }: { data: ChartData; onPick?: (x
             </select>
           )}
           {compared && (
-            <button
-              className="text-button"
-              title="Takes the kept one away for good"
-              onClick={() => remove(compared.id)}
-            >
-              Remove it
+            <button className="text-button" title="Deletes the kept chart" onClick={() => remove(compared.id)}>
+              Delete it
             </button>
           )}
           <button

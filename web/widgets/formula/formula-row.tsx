@@ -40,7 +40,7 @@ export default function FormulaRow({ parameter, value, onChange }: Props) {
   const tooLong = shown.length > parameter.most;
   const refused = tooLong
     ? {
-        message: `${parameter.label} has ${shown.length} characters; allowed are up to ${parameter.most}.`,
+        message: `${parameter.label} has ${shown.length} characters. The limit is ${parameter.most}.`,
         at: parameter.most,
       }
     : refusalOf(shown, plain);

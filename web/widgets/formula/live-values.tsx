@@ -20,7 +20,7 @@ export function LiveValues({ text, names }: { text: string; names: readonly stri
       <button
         className="text-faint hover:text-text"
         disabled={!context.another}
-        title="Those of another particle"
+        title="Show another particle"
         onClick={context.another}
       >
         {context.of}

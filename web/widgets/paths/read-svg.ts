@@ -50,8 +50,7 @@ export function readSvg(name: string, text: string, most: number): SvgStroke[] {
   strokes = strokes
     .map((points) => points.filter(([x, y], i) => i === 0 || x !== points[i - 1]![0] || y !== points[i - 1]![1]))
     .filter((points) => points.length > 1 && points.flat().every(Number.isFinite));
-  if (strokes.length === 0)
-    throw new Error(`“${name}” has no path: allowed are SVG drawings with paths, lines or shapes.`);
+  if (strokes.length === 0) throw new Error(`“${name}” has no path. Use SVG drawings with paths, lines or shapes.`);
   const all = strokes.flat();
   const span = (axis: 0 | 1) => {
     const values = all.map((p) => p[axis]);
