@@ -34,6 +34,6 @@ export function whyStrobes(emitter: Emitter, fps: number): Diagnosis | undefined
         ),
       }),
     },
-    words: `it spins by up to ${round(fastest / fps)}° a frame, and at ${round(fps)} frames a second the direction of a spin faster than ${round(most / fps)}° can’t be seen. Use motion blur, a slower spin or more frames`,
+    words: `it turns by up to ${round(fastest / fps)}° a frame, and at ${round(fps)} frames a second the direction of a spin faster than ${round(most / fps)}° can’t be seen. Use motion blur, a slower spin or more frames`,
   };
 }

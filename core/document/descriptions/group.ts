@@ -69,7 +69,7 @@ export const deskParameters = describe({
     default: 1,
     min: 0,
     usual: [0, 2],
-    help: 'Multiplies the result of the whole desk.',
+    help: 'Multiplies the combined result of the desk.',
   },
   limited: {
     type: 'switch',

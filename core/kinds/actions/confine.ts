@@ -10,7 +10,7 @@ export const confine: ActionKind = {
   kind: 'confine',
   label: 'speed limit',
   summary:
-    'Keeps the speed between two limits; the strength is the share of what lies outside that is taken away a frame. 1 is a hard limit.',
+    'Keeps the speed between two limits; the strength is the part of the excess that is removed per frame. 100 % is a hard limit.',
   unit: 'a frame',
   vectorUnit: 'm/s',
   blends: { default: 1, usual: [0, 1], min: 0 },

@@ -9,7 +9,7 @@ export const force: ActionKind = {
   vectorUnit: 'N',
   formula: 'a += w·F / m',
   source: 'Newton’s second law',
-  advice: 'Where things of different weight meet the same push: silt flies and pebbles stay.',
+  advice: 'For light and heavy particles under the same push: silt flies and pebbles stay.',
   parameters: {},
   needsDrag: false,
   isVector: true,

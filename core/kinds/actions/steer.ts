@@ -11,10 +11,10 @@ export const steerAction: ActionKind = {
   kind: 'steer',
   label: 'steer',
   summary:
-    'Turns the way particles go to that of the field and leaves their speed; the strength is the share of the angle taken a frame.',
+    'Turns particles towards the direction of the field and keeps their speed. The strength is the part of the angle that is turned per frame.',
   formula: 'angle ← angle · e^(−Σλ·dt), λ = −fps·ln(1 − |w|)',
   source: 'exponential relaxation, textbook',
-  advice: 'Where particles shall keep their pace and only go another way.',
+  advice: 'For particles that should keep their speed and change direction only.',
   vectorUnit: '',
   paced: false,
   accumulate: ({ count }, weight, vector, { steer }) => addToBlend(steer, count, weight, vector),

@@ -3,13 +3,13 @@ import { defineCurve } from './profile';
 
 const END = exp(-4.5);
 
-/** p = (e^(−4.5s²) − e^(−4.5)) / (1 − e^(−4.5)): a Gaussian of three standard deviations, brought to 0 at the reach. */
+/** p = (e^(−4.5s²) − e^(−4.5)) / (1 − e^(−4.5)): a Gaussian of three standard deviations, lowered to 0 at the outer radius. */
 export const bell = defineCurve({
   kind: 'bell',
   label: 'bell',
   summary: 'A Gaussian: strong near the inner radius, weak towards the outer.',
   formula: 'p = (e^(−4.5s²) − e^(−4.5)) / (1 − e^(−4.5))',
-  source: 'Gauss; brought to 0 at the reach',
+  source: 'Gauss; lowered to 0 at the outer radius',
   parameters: {},
   needsCore: false,
   examples: [

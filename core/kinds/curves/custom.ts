@@ -24,7 +24,7 @@ export const custom = defineCurve({
   kind: 'custom',
   label: 'custom',
   summary: 'Drawn by hand, without overshoot between its points.',
-  formula: 'p through knots, monotone cubic',
+  formula: 'p through the points, monotone cubic',
   source: 'Fritsch & Carlson 1980',
   parameters,
   needsCore: false,

@@ -3,13 +3,13 @@ import { defineCurve } from './profile';
 
 const END = exp(-4);
 
-/** p = (e^(−4s) − e^(−4)) / (1 − e^(−4)): falls fastest at the core, brought to 0 at the reach. */
+/** p = (e^(−4s) − e^(−4)) / (1 − e^(−4)): falls fastest at the core, lowered to 0 at the outer radius. */
 export const exponential = defineCurve({
   kind: 'exponential',
   label: 'exponential',
   summary: 'Falls fastest just outside the inner radius, with a long tail.',
   formula: 'p = (e^(−4s) − e^(−4)) / (1 − e^(−4))',
-  source: 'exponential decay, textbook; brought to 0 at the reach',
+  source: 'exponential decay, textbook; lowered to 0 at the outer radius',
   parameters: {},
   needsCore: false,
   examples: [

@@ -5,7 +5,7 @@ export const flat = defineCurve({
   kind: 'flat',
   label: 'flat',
   summary: 'Full strength up to the outer radius, then zero: a hard edge.',
-  formula: 'p = 1 up to the reach, then 0',
+  formula: 'p = 1 up to the outer radius, then 0',
   source: 'common practice, no source',
   parameters: {},
   needsCore: false,

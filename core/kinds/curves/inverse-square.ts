@@ -1,13 +1,13 @@
 import { defineCurve } from './profile';
 
-/** p = (core / max(d, core))² · (1 − s⁴)²: the law of light and gravity, brought to 0 at the reach. */
+/** p = (r₁ / max(d, r₁))² · (1 − s⁴)²: the law of light and gravity, lowered to 0 at the outer radius. */
 export const inverseSquare = defineCurve({
   kind: 'inverse-square',
   label: 'inverse square',
   summary:
     'Like light from a lamp the size of the inner radius, faded to zero at the outer. Needs an inner radius above 0.',
-  formula: 'p = (core / max(d, core))² · (1 − s⁴)²',
-  source: 'inverse square law, textbook physics; brought to 0 at the reach',
+  formula: 'p = (r₁ / max(d, r₁))² · (1 − s⁴)²',
+  source: 'inverse square law, textbook physics; lowered to 0 at the outer radius',
   parameters: {},
   needsCore: true,
   examples: [

@@ -77,7 +77,7 @@ export const vortex = defineField({
   label: 'vortex',
   summary: 'Turns particles around an axis. Inward pull holds the column together; lift drives it along the axis.',
   glyph: 'M12 12c0-2 3-2 3 0 0 3-6 4-6 0 0-5 9-6 9 0 0 7-12 8-12 0 0-4 3-7 6-8',
-  formula: 'F = S·s(r)·tangent − gather·outward + lift·axis',
+  formula: 'F = S·s(r)·tangent − pull·outward + lift·axis',
   source: 'Rankine; Lamb–Oseen vortex, textbook fluid mechanics',
   strength: { label: 'Strength', default: 2, usual: [-6, 6] },
   actions: vectorActions('force'),
@@ -119,7 +119,7 @@ export const vortex = defineField({
       strength: 4,
       at: [1, 0, 0],
       vector: [-1, 0.5, -2],
-      source: 'Rankine: S·r/R inside; gather inwards, lift along the axis',
+      source: 'Rankine: S·r/R inside; the pull inwards, lift along the axis',
     },
   ],
   view: {

@@ -68,7 +68,7 @@ export const wind = defineField({
   label: 'wind',
   summary: 'A steady flow. The strength is its speed; the drag of the particles is its grip.',
   glyph: 'M3 8c3-3 6 3 9 0s6 3 9 0M3 13c3-3 6 3 9 0s6 3 9 0M3 18c3-3 6 3 9 0s6 3 9 0',
-  formula: 'F = speed · (h/h₀)^growth · direction + tow · own velocity',
+  formula: 'F = speed · (h/h₀)^growth · direction + own motion · own velocity',
   source:
     'relative velocity in drag laws, textbook fluid mechanics; power-law wind profile, meteorology handbooks, from memory',
   strength: { label: 'Speed', default: 1, usual: [-5, 5] },

@@ -69,7 +69,7 @@ export const FUNCTIONS: Readonly<Record<string, Operation>> = {
   abs: one('size without sign', loops.absolute),
   min: { takes: [1, 8], help: 'the least', loop: loops.rows(Math.min) },
   max: { takes: [1, 8], help: 'the greatest', loop: loops.rows(Math.max) },
-  floor: one('the whole number not above it', loops.whole),
+  floor: one('the largest integer that is not above it', loops.whole),
   mod: two('remainder, never negative: x, divisor', loops.pairs(mod)),
   clamp: { takes: [3, 3], help: 'kept between: x, low, high', loop: loops.triples(clamp) },
   mix: { takes: [3, 3], help: 'from a to b: a, b, t', loop: loops.triples((a, b, t) => a + t * (b - a)) },

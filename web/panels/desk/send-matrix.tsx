@@ -34,7 +34,7 @@ function Column({ emitter, index, others }: { emitter: Emitter; index: number; o
       <Menu>
         <MenuButton
           className="text-button flex w-full items-center gap-1.5"
-          title={`${emitter.name}: set the whole column`}
+          title={`${emitter.name}: set every field`}
         >
           <EmitterMark index={index} /> <span className="truncate">{emitter.name}</span>
         </MenuButton>
