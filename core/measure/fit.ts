@@ -1,4 +1,4 @@
-import { EMPTY_SCENE_BOX, type FittedBox } from '../scene/starters';
+import type { FittedBox } from '../scene/starters';
 import { extents } from '../kinds/falloff-shapes';
 import type { SourceBox } from '../kinds/contracts/field';
 import { type Vector, mapVector } from '../lib/math/vector';
@@ -60,10 +60,4 @@ export function fittedTo({ low, high }: Bounds): FittedBox {
   const middle = (axis: 0 | 1 | 2) => Math.round((low[axis] + high[axis]) * 50) / 100;
   const half = (axis: 0 | 1 | 2) => Math.max(0.1, (high[axis] - low[axis]) / 2);
   return { centre: [middle(0), middle(1), middle(2)], half: [half(0), half(1), half(2)] };
-}
-
-/** The box round all living particles; that of an empty scene while none lives. */
-export function boxRoundAll(all: readonly Bounds[]): FittedBox {
-  const living = joined(all);
-  return living ? fittedTo(living) : EMPTY_SCENE_BOX;
 }

@@ -5,6 +5,7 @@ import { extents } from '../kinds/falloff-shapes';
 import type { Values } from '../document/parameters';
 import { looks } from '../kinds/looks';
 import { fields as fieldKinds } from '../kinds/fields';
+import { strengthOf } from '../kinds/fields/strength';
 import type { FieldKind } from '../kinds/contracts/field';
 import { pathParameters } from '../kinds/shared/path-parameters';
 import { shapes } from '../kinds/emitter-shapes';
@@ -62,14 +63,23 @@ export interface FittedBox {
 /** Where a new thing goes while no particle lives. */
 export const EMPTY_SCENE_BOX: FittedBox = { centre: [0, 0, 0], half: [1, 1, 1] };
 
-/** A new field of a kind: fitted to the box round the living particles, and strong enough to see. */
+/**
+ * The way a new field of a kind acts: all that can accelerate do, so that fields of any kinds can be grouped at once.
+ */
+const firstAction = ({ actions }: FieldKind): string =>
+  actions.includes('acceleration') ? 'acceleration' : actions[0]!;
+
+/** A new field of a kind: fitted to the box round the particles, and strong enough to see. */
 export function newField(scene: Scene, kind: string, { centre, half }: FittedBox = EMPTY_SCENE_BOX): Field {
   const fieldKind = fieldKinds.get(kind);
   const extent = extents.get(fieldKind.startsWith.extent);
+  const actsAs = firstAction(fieldKind);
   return completeField({
     ...freeIdentity('f', capital(fieldKind.label), [...scene.fields, ...scene.groups]),
     seed: scene.fields.length + 1,
-    place: { position: extent.bounded ? centre : [0, 0, 0] },
+    place: { position: fieldKind.startsWith.onGround ? [centre[0], 0, centre[2]] : centre },
+    actsAs,
+    strength: strengthOf(fieldKind, actsAs).default,
     settings: { ...fieldKinds.defaults(kind, { ...fieldKind.fit?.(half), ...sourceOf(scene, fieldKind) }) },
     extent: extents.defaults(extent.kind, extent.fitted(half)),
   });

@@ -8,7 +8,7 @@ import type { Scene } from '../document/scene';
 import { isHeard } from '../document/groups';
 import { newField, newScene } from '../scene/starters';
 import { Simulation } from '../sim/step/simulation';
-import { boxRoundAll } from '../measure/fit';
+import { fittedTo, joined } from '../measure/fit';
 import { runTo, testScene } from './scenes';
 
 const cloud: Written = {
@@ -295,7 +295,7 @@ describe('new things', () => {
     for (const kind of fieldKinds.list) {
       // A level moves nothing, and a limit or drag lets be what is slow.
       if (kind.kind === 'level' || kind.kind === 'limit') continue;
-      const field = newField(scene, kind.kind, boxRoundAll(meters.bounds));
+      const field = newField(scene, kind.kind, fittedTo(joined(meters.bounds)!));
       const grown = { ...scene, fields: [...scene.fields, field] };
       const measured = metersOf(grown, 30);
       expect(whySilent(grown, field, measured, 30, new Map()), kind.kind).toBeUndefined();

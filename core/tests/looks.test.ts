@@ -96,7 +96,7 @@ describe('how particles are drawn', () => {
     // A square looks the same after 90°: half of that a frame can’t be told from half of it back.
     expect(whyStrobes(spinning(24 * 44).emitters[0]!, 24)).toBeUndefined();
     const reason = whyStrobes(emitter!, 24)!;
-    expect(reason.words).toMatch(/^it spins by up to 45° a frame/);
+    expect(reason.words).toMatch(/^it turns by up to 45° a frame/);
     const mended = reason.fix!.change(spinning(24 * 45)).emitters[0]!;
     expect(whyStrobes(mended, 24)).toBeUndefined();
     expect(whyStrobes(testScene({ emitter: { birth: { spin: 1e6 } } }).emitters[0]!, 24)).toBeUndefined();

@@ -1,6 +1,7 @@
 import type { Peak } from '../state/player-store';
 import { type Frame } from '../../engine/frame';
 import { bytesOf } from '../../engine/joined-frame';
+import { ShotBounds } from './shot-bounds';
 import { bytesOfReduced, FrameReducer, type ReducedFrame } from '../../engine/reduced-frame';
 
 const MEGABYTE = 1024 * 1024;
@@ -19,6 +20,8 @@ type Held =
  */
 export class FrameCache {
   private readonly frames = new Map<number, Held>();
+  /** The boxes around the particles, also of frames that are let go of. */
+  readonly bounds = new ShotBounds();
   private reducer: FrameReducer | undefined;
   private bytes = 0;
   private most: Peak[] = [];
@@ -116,6 +119,7 @@ export class FrameCache {
     this.put(frame.frame, { whole: frame, bytes: bytesOf(frame) });
     if (this.restored?.frame === frame.frame) this.restored = undefined;
     this.countIn(frame);
+    this.bounds.put(frame.frame, frame.meters.bounds);
     this.coming = frame.frame + 1;
     return this.makeRoom();
   }

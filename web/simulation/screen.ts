@@ -1,4 +1,5 @@
 import type { Frame } from '../../engine/frame';
+import type { Scene } from '../../core/document/scene';
 import { usePlayer } from '../state/player-store';
 import type { FrameCache } from './frame-cache';
 
@@ -30,9 +31,10 @@ export class Screen {
   }
 
   /**
-   * Tells which frames from the first of the shot on are held, and the memory they take; not too often, but for `now`.
+   * Tells which frames of the shot are held, the memory they take and the boxes around their particles; not too often,
+   * but for `now`.
    */
-  tellCached(cache: FrameCache, first: number, now: boolean): void {
+  tellCached(cache: FrameCache, { first, last }: Pick<Scene['time'], 'first' | 'last'>, now: boolean): void {
     const time = performance.now();
     if (!now && time - this.toldAt < PAUSE) return;
     this.toldAt = time;
@@ -40,7 +42,8 @@ export class Screen {
     const cached = cache
       .spans()
       .flatMap(([from, through]) => (through < first ? [] : [[Math.max(first, from), through] as const]));
-    usePlayer.setState({ cached, peaks: cache.peaks, memory: { used: cache.used, budget: cache.budget } });
+    const memory = { used: cache.used, budget: cache.budget };
+    usePlayer.setState({ cached, peaks: cache.peaks, shotBounds: cache.bounds.over(first, last), memory });
   }
 
   dispose(): void {

@@ -378,6 +378,6 @@ export class Session {
   }
 
   private tellCached(now = false): void {
-    this.screen.tellCached(this.cache, this.scene!.time.first, now);
+    this.screen.tellCached(this.cache, this.scene!.time, now);
   }
 }

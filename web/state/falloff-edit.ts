@@ -3,6 +3,7 @@ import { ofAnotherKind } from '../../core/document/change-kind';
 import type { Kinded } from '../../core/document/registry';
 import { extents } from '../../core/kinds/falloff-shapes';
 import { profiles } from '../../core/kinds/curves';
+import type { Vector } from '../../core/lib/math/vector';
 import type { WithReach } from '../../core/document/scene';
 import { withKind } from './kind-switch';
 import { setIfKeyed } from './movement';
@@ -47,9 +48,23 @@ function setKind(owner: ReachOwner, path: 'extent' | 'profile', kind: string, ma
   );
 }
 
-/** Gives it an extent of another kind. */
-export function setExtentKind(owner: ReachOwner, kind: string): void {
-  setKind(owner, 'extent', kind, (was) => ofAnotherKind(extents, was, kind));
+/** Half the sides of the box around the outline of a falloff shape, metres of its own scale; undefined without one. */
+function halfOf(extent: Kinded): Vector | undefined {
+  const points = extents.get(extent.kind).outline(extent, extent['reach'] as number).flat();
+  if (points.length === 0) return undefined;
+  const most = (axis: 0 | 1 | 2) => points.reduce((m, p) => Math.max(m, Math.abs(p[axis])), 0.05);
+  return [most(0), most(1), most(2)];
+}
+
+/**
+ * Gives it a falloff shape of another kind, as large as the one before; after none, as large as the particles spread
+ * within `half`, metres of its own scale.
+ */
+export function setExtentKind(owner: ReachOwner, kind: string, half?: Vector): void {
+  setKind(owner, 'extent', kind, (was) => {
+    const size = (extents.get(was.kind).bounded && halfOf(was)) || half;
+    return { ...ofAnotherKind(extents, was, kind), ...(size && extents.get(kind).fitted(size)) };
+  });
 }
 
 /** Gives it a profile of another kind; slope and invert stay. */

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { emptyMeters, type Meters } from '../../core/measure/meters';
+import { emptyMeters, type Bounds, type Meters } from '../../core/measure/meters';
 
 /** How frames follow one another: each of them however long it takes, or by the clock, leaving some out. */
 export type Pace = 'every frame' | 'real time';
@@ -36,6 +36,8 @@ interface PlayerState {
   readonly born: readonly number[];
   /** Of each emitter: the most that are alive on one of the frames that are simulated, and which. */
   readonly peaks: readonly Peak[];
+  /** Of each emitter: the box around its particles on all simulated frames of the shot. */
+  readonly shotBounds: readonly Bounds[];
   /** The bake that is played in place of simulating; undefined while it is simulated. */
   readonly bake: string | undefined;
   /** Memory for simulated frames, bytes: taken, and at most. */
@@ -64,6 +66,7 @@ export const usePlayer = create<PlayerState>()(() => ({
   zones: [],
   born: [],
   peaks: [],
+  shotBounds: [],
   bake: undefined,
   memory: { used: 0, budget: 0 },
   trying: false,

@@ -226,7 +226,12 @@ export interface FieldKind<V = Values> extends Kind, Documented {
   /** Ways in which it can act; the first is the default. */
   readonly actions: readonly string[];
   /** The extent and profile a new one starts with. */
-  readonly startsWith: { readonly extent: string; readonly profile: string };
+  readonly startsWith: {
+    readonly extent: string;
+    readonly profile: string;
+    /** True where it is measured from the ground up, so that a new one stands at height 0. */
+    readonly onGround?: boolean;
+  };
   /** Named sets of values to start from, that differ visibly. */
   readonly starts: readonly StartingPoint[];
   compile(source: FieldSource<V>): FieldRoutine;

@@ -1,11 +1,10 @@
 import { actions } from '../actions';
 import type { FieldKind } from '../contracts/field';
 
-/** What the strength of a kind of field is when it acts in some way: a share a frame where that blends. */
+/** The strength of a kind of field that acts in some way: a fraction per frame where that blends. */
 export function strengthOf(kind: FieldKind, actsAs: string): FieldKind['strength'] & { readonly unit: string } {
   const action = actions.find(actsAs);
-  const { label } = kind.strength;
-  if (action?.blends)
-    return { label: kind.actions[0] === actsAs ? label : 'Strength', ...action.blends, unit: action.unit };
-  return { ...kind.strength, unit: action?.unit ?? '' };
+  // A label of the kind's own, such as that of a wind's speed, belongs to the way it acts in by nature.
+  const label = kind.actions[0] === actsAs ? kind.strength.label : 'Strength';
+  return { ...(action?.blends ?? kind.strength), label, unit: action?.unit ?? '' };
 }

@@ -73,7 +73,7 @@ export const wind = defineField({
     'relative velocity in drag laws, textbook fluid mechanics; power-law wind profile, meteorology handbooks, from memory',
   strength: { label: 'Speed', default: 1, usual: [-5, 5] },
   actions: vectorActions('carry'),
-  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  startsWith: { extent: 'everywhere', profile: 'smooth', onGround: true },
   balance: ['tow'],
   direction: 'direction',
   starts: [

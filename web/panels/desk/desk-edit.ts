@@ -3,22 +3,21 @@ import { ofAnotherKind } from '../../../core/document/change-kind';
 import type { StartingPoint } from '../../../core/kinds/contracts/field';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import { strengthOf } from '../../../core/kinds/fields/strength';
-import { boxRoundAll } from '../../../core/measure/fit';
 import { completeGroup } from '../../../core/scene/read';
 import type { Field } from '../../../core/document/scene';
 import { fieldsIn, gather, moveNode } from '../../../core/document/groups';
 import { dissolve } from '../../../core/scene/detach';
 import { freeIdentity, freeName, newField } from '../../../core/scene/starters';
-import { usePlayer } from '../../state/player-store';
+import { particleBox } from '../../simulation/fit-edit';
 import { swappedValue } from '../../state/kind-memory';
 import { withKind } from '../../state/kind-switch';
 import { changeScene, editFields, openedScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
 
-/** Adds a field of a kind where the living particles are, and selects it. */
+/** Adds a field of a kind, fitted to the particles of the shot, and selects it. */
 export function addField(kind: string): void {
   const scene = openedScene();
-  const field = newField(scene, kind, boxRoundAll(usePlayer.getState().meters.bounds));
+  const field = newField(scene, kind, particleBox());
   changeScene((s) => ({ ...s, fields: [...s.fields, field] }));
   select({ type: 'field', id: field.id });
 }
@@ -107,14 +106,15 @@ export function setActsAs(ids: readonly string[], actsAs: string): void {
 }
 
 /**
- * Changes the kind of a field in place: extent, sends, span and place stay, and the strength where it has the same
- * unit.
+ * Changes the kind of a field in place: falloff, sends, active range and position stay, and the strength where it has
+ * the same unit. Sizes that the new kind has of its own are fitted to the particles.
  */
 export function changeKind(id: string, kind: string): void {
   const to = fieldKinds.get(kind);
   const others = openedScene()
     .fields.filter((f) => f.id !== id)
     .map((f) => f.name);
+  const half = particleBox()?.half;
   const place = { sort: 'fields', ids: [id], path: 'settings', also: ['name', 'actsAs', 'strength'] } as const;
   changeScene((scene) =>
     withKind<Field>(scene, place, kind, (field, settings) => {
@@ -125,9 +125,12 @@ export function changeKind(id: string, kind: string): void {
       return {
         ...field,
         name: field.name.toLowerCase().startsWith(was.label) ? freeName(label, others) : field.name,
-        settings: ofAnotherKind(fieldKinds, settings, kind),
+        settings: { ...ofAnotherKind(fieldKinds, settings, kind), ...(half && to.fit?.(half)) },
         actsAs,
-        strength: strength.unit === strengthOf(was, field.actsAs).unit ? field.strength : strength.default,
+        strength:
+          strength.unit === strengthOf(was, field.actsAs).unit && field.strength >= (strength.min ?? -Infinity)
+            ? field.strength
+            : strength.default,
       };
     }),
   );

@@ -1,14 +1,15 @@
 import { completeCollider } from '../../../core/scene/read';
-import { freeIdentity } from '../../../core/scene/starters';
-import { boxRoundAll } from '../../../core/measure/fit';
+import { EMPTY_SCENE_BOX, freeIdentity } from '../../../core/scene/starters';
+import { fittedTo, joined } from '../../../core/measure/fit';
 import { usePlayer } from '../../state/player-store';
 import { changeScene, openedScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
 
-/** Adds a collider under the living particles, and selects it. */
+/** Adds a collider under the particles on the screen, and selects it. */
 export function addCollider(): void {
   const { colliders } = openedScene();
-  const { centre, half } = boxRoundAll(usePlayer.getState().meters.bounds);
+  const living = joined(usePlayer.getState().meters.bounds);
+  const { centre, half } = living ? fittedTo(living) : EMPTY_SCENE_BOX;
   const collider = completeCollider({
     ...freeIdentity('c', 'Collider', colliders),
     seed: colliders.length + 1,

@@ -1,20 +1,23 @@
 import { dialsOf } from '../../../core/document/dials';
+import { toast } from 'sonner';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Plus, X } from 'lucide-react';
 import { ofAnotherKind } from '../../../core/document/change-kind';
 import { extents } from '../../../core/kinds/falloff-shapes';
+import { fields } from '../../../core/kinds/fields';
 import { modulators } from '../../../core/kinds/modulators';
 import { profiles } from '../../../core/kinds/curves';
 import { profileCommon } from '../../../core/kinds/curves/profile';
 import { sendParameter } from '../../../core/document/descriptions';
-import { MOST, sendTo, type WithReach } from '../../../core/document/scene';
-import { editReach, setExtentKind, setExtentNumber, setProfileKind, type ReachOwner } from '../../state/falloff-edit';
+import { MOST, sendTo, type Field, type WithReach } from '../../../core/document/scene';
+import { editReach, setExtentNumber, setProfileKind, type ReachOwner } from '../../state/falloff-edit';
 import { ProfileGraph } from '../desk/profile-graph';
 import { setSend } from '../desk/sends';
 import { KindChoice } from '../../widgets/kind-choice';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { openProfile } from '../curve/profile-store';
 import { usePlayer } from '../../state/player-store';
+import { fitToParticles, switchFalloffShape } from '../../simulation/fit-edit';
 import { useAssets } from '../../simulation/scene-assets';
 import { imageOf } from '../../../core/document/assets';
 import { LISTS, useScene } from '../../state/scene-store';
@@ -40,7 +43,26 @@ function Reached({ id }: { id: string }) {
   );
 }
 
-/** Extent and profile. */
+/** Whether a thing has sizes of its own to be fitted. */
+const hasSizes = (thing: WithReach): boolean =>
+  'settings' in thing && fields.get((thing as Field).settings.kind).fit !== undefined;
+
+/** Fits it to the particles of the shot, or says that there are none. */
+function FitButton({ owner }: { owner: ReachOwner }) {
+  return (
+    <button
+      className="line-button my-1.5"
+      title="Moves it to the middle of the particles of the whole shot, and makes it as large as they spread"
+      onClick={() => {
+        if (!fitToParticles(owner)) toast('No particle of the shot is sent to it yet.');
+      }}
+    >
+      Fit to the particles
+    </button>
+  );
+}
+
+/** Falloff shape and curve. */
 export function FalloffSection({ thing, owner }: Props) {
   const extent = extents.get(thing.extent.kind);
   const of = { sort: LISTS[owner.type], id: owner.id };
@@ -58,7 +80,7 @@ export function FalloffSection({ thing, owner }: Props) {
           label="Falloff shape"
           registry={extents}
           kind={thing.extent.kind}
-          onChange={(kind) => setExtentKind(owner, kind)}
+          onChange={(kind) => switchFalloffShape(owner, kind)}
         />
         {extent.bounded && (
           <>
@@ -88,6 +110,7 @@ export function FalloffSection({ thing, owner }: Props) {
             {owner.type === 'field' && <Reached id={thing.id} />}
           </>
         )}
+        {(extent.bounded || hasSizes(thing)) && <FitButton owner={owner} />}
       </Section>
     </div>
   );

@@ -1,22 +1,21 @@
 import { mapVector } from '../../../core/lib/math/vector';
 import { extents } from '../../../core/kinds/falloff-shapes';
-import { boxRoundAll } from '../../../core/measure/fit';
 import { completeZone } from '../../../core/scene/read';
 import { withoutReferences } from '../../../core/scene/detach';
 import { MOST } from '../../../core/document/scene';
-import { freeIdentity } from '../../../core/scene/starters';
-import { usePlayer } from '../../state/player-store';
+import { EMPTY_SCENE_BOX, freeIdentity } from '../../../core/scene/starters';
+import { particleBox } from '../../simulation/fit-edit';
 import { changeScene, openedScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
 
 /** Tints of new zones, one after another. */
 const TINTS = ['#f2c84b', '#7fc6d6', '#e08a6a', '#a9c97a', '#c79ad6'] as const;
 
-/** Adds a zone among the living particles, over half of them, and selects it. */
+/** Adds a zone in the middle of the particles of the shot, half as large as they spread, and selects it. */
 export function addZone(): void {
   const { zones } = openedScene();
   if (zones.length >= MOST.zones) return;
-  const { centre, half } = boxRoundAll(usePlayer.getState().meters.bounds);
+  const { centre, half } = particleBox() ?? EMPTY_SCENE_BOX;
   const inner = mapVector(half, (h) => h / 2);
   const zone = completeZone({
     ...freeIdentity('z', 'Zone', zones),
