@@ -69,6 +69,13 @@ export const EMPTY_SCENE_BOX: FittedBox = { centre: [0, 0, 0], half: [1, 1, 1] }
 const firstAction = ({ actions }: FieldKind): string =>
   actions.includes('acceleration') ? 'acceleration' : actions[0]!;
 
+/** Where a field of a kind stands that is fitted to a box around particles, metres. */
+export function standIn({ startsWith }: FieldKind, { centre, half }: FittedBox): Vector {
+  const lowest = Math.round((centre[1] - half[1]) * 100) / 100;
+  const height = { 'on the ground': 0, below: lowest, within: centre[1] }[startsWith.stands ?? 'within'];
+  return [centre[0], height, centre[2]];
+}
+
 /** A new field of a kind: fitted to the box round the particles, and strong enough to see. */
 export function newField(scene: Scene, kind: string, { centre, half }: FittedBox = EMPTY_SCENE_BOX): Field {
   const fieldKind = fieldKinds.get(kind);
@@ -77,7 +84,7 @@ export function newField(scene: Scene, kind: string, { centre, half }: FittedBox
   return completeField({
     ...freeIdentity('f', capital(fieldKind.label), [...scene.fields, ...scene.groups]),
     seed: scene.fields.length + 1,
-    place: { position: fieldKind.startsWith.onGround ? [centre[0], 0, centre[2]] : centre },
+    place: { position: standIn(fieldKind, { centre, half }) },
     actsAs,
     strength: strengthOf(fieldKind, actsAs).default,
     settings: { ...fieldKinds.defaults(kind, { ...fieldKind.fit?.(half), ...sourceOf(scene, fieldKind) }) },

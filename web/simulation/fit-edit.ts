@@ -4,9 +4,9 @@ import { inward } from '../../core/lib/math/similarity';
 import { mapVector, type Vector } from '../../core/lib/math/vector';
 import { fittedTo, joined } from '../../core/measure/fit';
 import type { Bounds } from '../../core/measure/meters';
-import { sendTo, type Reached, type WithReach } from '../../core/document/scene';
+import { sendTo, type Field, type Reached, type WithReach } from '../../core/document/scene';
 import type { Placed } from '../../core/document/keys/motion';
-import type { FittedBox } from '../../core/scene/starters';
+import { standIn, type FittedBox } from '../../core/scene/starters';
 import { editReach, setExtentKind, type ReachOwner } from '../state/falloff-edit';
 import { usePlayer } from '../state/player-store';
 import { beginGesture, editField, endGesture, openedScene, thingOf } from '../state/scene-store';
@@ -63,10 +63,10 @@ export function fitToParticles(owner: ReachOwner): boolean {
   const { scale } = motionIn(scene, thing).at(sceneFrame());
   const half = mapVector(box.half, (h) => h / scale);
   beginGesture();
-  moveTo(owner, thing, box.centre);
+  const kind = owner.type === 'field' ? fieldKinds.get((thing as Field).settings.kind) : undefined;
+  moveTo(owner, thing, kind ? standIn(kind, box) : box.centre);
   editReach(owner, (t) => void Object.assign(t.extent, extents.get(t.extent.kind).fitted(half)));
-  if (owner.type === 'field')
-    editField(owner.id, (f) => void Object.assign(f.settings, fieldKinds.get(f.settings.kind).fit?.(half)));
+  if (kind) editField(owner.id, (f) => void Object.assign(f.settings, kind.fit?.(half)));
   endGesture();
   return true;
 }

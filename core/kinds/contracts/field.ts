@@ -130,6 +130,8 @@ export interface StartingPoint {
   readonly note: string;
   readonly strength?: number;
   readonly actsAs?: string;
+  /** True for a jet, which stands before the particles and blows through them. */
+  readonly upstream?: boolean;
   readonly settings: Values;
 }
 
@@ -229,8 +231,8 @@ export interface FieldKind<V = Values> extends Kind, Documented {
   readonly startsWith: {
     readonly extent: string;
     readonly profile: string;
-    /** True where it is measured from the ground up, so that a new one stands at height 0. */
-    readonly onGround?: boolean;
+    /** Where a new one stands: in the middle of the particles, at height 0, or where the lowest of them are. */
+    readonly stands?: 'on the ground' | 'below';
   };
   /** Named sets of values to start from, that differ visibly. */
   readonly starts: readonly StartingPoint[];

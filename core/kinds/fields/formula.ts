@@ -137,7 +137,7 @@ export const formula = defineField({
   source: 'calculus; slopes by central differences',
   strength: { label: 'Strength', default: 1, usual: [-5, 5] },
   actions: vectorActions('acceleration'),
-  startsWith: { extent: 'ball', profile: 'smooth' },
+  startsWith: { extent: 'everywhere', profile: 'smooth' },
   needs: { velocity: true, distance: true },
   starts: [
     {

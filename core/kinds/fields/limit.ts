@@ -36,7 +36,7 @@ export const limit = defineField({
   startsWith: { extent: 'everywhere', profile: 'smooth' },
   balance: ['lowest', 'highest'],
   starts: [
-    { name: 'Ceiling', note: 'no particle gets too fast', strength: 1, settings: { lowest: 0, highest: 2 } },
+    { name: 'Ceiling', note: 'no particle gets too fast', strength: 1, settings: { lowest: 0, highest: 0.8 } },
     { name: 'Restless', note: 'no particle gets too slow', strength: 0.3, settings: { lowest: 0.6, highest: 3 } },
     { name: 'One pace', note: 'one speed for all', strength: 1, settings: { lowest: 1, highest: 1 } },
   ],

@@ -43,6 +43,15 @@ const parameters = describe({
     usual: [0, 2],
     help: 'The distance at which particles hover: nearer they are pushed off, farther they are pulled back. 0 only pushes. Less than the range.',
   },
+  damping: {
+    type: 'number',
+    label: 'Damping',
+    unit: '',
+    default: 0,
+    min: 0,
+    usual: [0, 5],
+    help: 'How strongly motion towards and away from the surface is slowed within the range. 0 bounces like a spring; 4 stops fast particles.',
+  },
   side: {
     type: 'choice',
     label: 'Sides',
@@ -69,28 +78,42 @@ export function pushAt(h: number, within: number, rest: number): number {
   return off * fade * fade;
 }
 
-/** Pushes off a plane or mesh along its normal; a negative strength pulls to it. */
+/**
+ * Pushes off a plane or mesh along its normal n, damped along it: F = S·push(h)·n − c·(v·n)·n. A negative strength pulls
+ * to it.
+ */
 export const surface = defineField({
   kind: 'surface',
   label: 'surface',
   summary:
     'Pushes particles away from a plane or mesh. A negative strength pulls them in; a hover distance lets them float.',
   glyph: 'M3 18c4-3 6 1 9-1s5-2 9 0M8 13V5M5 8l3-3 3 3M16 13V5M13 8l3-3 3 3',
-  formula: 'F = S · (1 − h / within) · n̂',
+  formula: 'F = S · (1 − h / within) · n̂ − c · (v · n̂) · n̂',
   source: 'common practice, no source; at rest the push equals the weight (force balance)',
   strength: { label: 'Strength', default: 4, usual: [-10, 10] },
   actions: vectorActions('acceleration'),
-  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  startsWith: { extent: 'everywhere', profile: 'smooth', stands: 'below' },
   balance: ['within', 'rest'],
+  needs: { velocity: true },
   starts: [
-    { name: 'Cushion', note: 'keeps particles away', strength: 12, settings: { within: 0.6, rest: 0, side: 'both' } },
+    {
+      name: 'Cushion',
+      note: 'keeps particles away',
+      strength: 24,
+      settings: { within: 0.6, rest: 0, damping: 1, side: 'both' },
+    },
     {
       name: 'Hover',
       note: 'holds particles at a height',
-      strength: 8,
-      settings: { within: 1.5, rest: 0.4, side: 'both' },
+      strength: 30,
+      settings: { within: 1.5, rest: 0.4, damping: 4, side: 'front' },
     },
-    { name: 'Cling', note: 'draws particles in', strength: -4, settings: { within: 1, rest: 0, side: 'both' } },
+    {
+      name: 'Cling',
+      note: 'draws particles in',
+      strength: -12,
+      settings: { within: 1, rest: 0, damping: 2, side: 'both' },
+    },
   ],
   parameters,
   examples: [
@@ -108,8 +131,17 @@ export const surface = defineField({
       vector: [0, -0.5, 0],
       source: 'by hand: 4·(1 − 1.5/1)·((2 − 1.5)/(2 − 1))²',
     },
+    {
+      settings: { of: 'plane', within: 2, rest: 0, damping: 3 },
+      strength: 4,
+      at: [7, 0.5, 7],
+      velocity: [9, -2, 0],
+      vector: [0, 9, 0],
+      source: 'by hand: 4·(1 − 0.5/2) + 3·2; motion along the plane is free',
+    },
   ],
   diagnose: {
+    deliversAtZero: (settings) => settings.damping > 0,
     check(settings, field) {
       const { within, rest } = settings;
       return rest >= within
@@ -146,21 +178,22 @@ export const surface = defineField({
     },
   },
   compile({ settings, strength, resources }) {
-    const { of, mesh: id, within, rest, side } = settings;
+    const { of, mesh: id, within, rest, side, damping } = settings;
     const front = side === 'front';
     if (of === 'plane')
-      return ({ y }, { count }, out) => {
+      return ({ y }, { count }, out, { velocity }) => {
         for (let i = 0; i < count; i++) {
           const h = Math.abs(y[i]!);
-          out.x[i] = out.z[i] = 0;
-          out.y[i] = front && y[i]! < 0 ? 0 : (y[i]! < 0 ? -strength : strength) * pushAt(h, within, rest);
+          out.x[i] = out.y[i] = out.z[i] = 0;
+          if (h >= within || (front && y[i]! < 0)) continue;
+          out.y[i] = (y[i]! < 0 ? -strength : strength) * pushAt(h, within, rest) - damping * velocity.y[i]!;
         }
       };
     const mesh = resources.mesh(id);
     const tree = mesh && treeOf(mesh);
     const at = new Float64Array(3);
     const normal = new Float64Array(3);
-    return ({ x, y, z }, { count }, out, { time }) => {
+    return ({ x, y, z }, { count }, out, { time, velocity }) => {
       tree?.pose(time);
       for (let i = 0; i < count; i++) {
         out.x[i] = out.y[i] = out.z[i] = 0;
@@ -174,7 +207,8 @@ export const surface = defineField({
           faceNormal(mesh.positions, index[3 * face]!, index[3 * face + 1]!, index[3 * face + 2]!, normal);
           if (dx * normal[0]! + dy * normal[1]! + dz * normal[2]! < 0) continue;
         }
-        const push = (strength * pushAt(h, within, rest)) / h;
+        const away = (velocity.x[i]! * dx + velocity.y[i]! * dy + velocity.z[i]! * dz) / h;
+        const push = (strength * pushAt(h, within, rest) - damping * away) / h;
         out.x[i] = push * dx;
         out.y[i] = push * dy;
         out.z[i] = push * dz;

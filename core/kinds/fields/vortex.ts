@@ -90,13 +90,13 @@ export const vortex = defineField({
       name: 'Column',
       note: 'a rising column',
       strength: 3,
-      settings: { swirl: 'smooth', gather: 3, lift: 1 },
+      settings: { swirl: 'smooth', gather: 6, lift: 1 },
     },
     {
       name: 'Drain',
       note: 'inwards and down',
-      strength: 2.5,
-      settings: { swirl: 'smooth', gather: 2, lift: -2.5 },
+      strength: 1.5,
+      settings: { swirl: 'smooth', gather: 5, lift: -2.5 },
     },
     {
       name: 'Turntable',

@@ -7,11 +7,12 @@ import { completeGroup } from '../../../core/scene/read';
 import type { Field } from '../../../core/document/scene';
 import { fieldsIn, gather, moveNode } from '../../../core/document/groups';
 import { dissolve } from '../../../core/scene/detach';
+import { startedFrom } from '../../../core/scene/starting-point';
 import { freeIdentity, freeName, newField } from '../../../core/scene/starters';
 import { particleBox } from '../../simulation/fit-edit';
 import { swappedValue } from '../../state/kind-memory';
 import { withKind } from '../../state/kind-switch';
-import { changeScene, editFields, openedScene } from '../../state/scene-store';
+import { changeScene, openedScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
 
 /** Adds a field of a kind, fitted to the particles of the shot, and selects it. */
@@ -136,12 +137,10 @@ export function changeKind(id: string, kind: string): void {
   );
 }
 
-/** Gives a field the values of a starting point; what the point does not name stays. */
+/** Gives a field the values of a starting point; all that the point does not name stays. */
 export function startFrom(id: string, start: StartingPoint): void {
-  editFields([id], (field) => {
-    field.settings = { ...field.settings, ...start.settings };
-    const own = actions.get(field.actsAs).blends;
-    if (start.actsAs) field.actsAs = start.actsAs;
-    if (start.strength !== undefined && !own) field.strength = start.strength;
-  });
+  changeScene((scene) => ({
+    ...scene,
+    fields: scene.fields.map((field) => (field.id === id ? startedFrom(field, start, particleBox(field)) : field)),
+  }));
 }

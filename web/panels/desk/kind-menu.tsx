@@ -90,7 +90,9 @@ export const KindMenu = memo(function KindMenu({
           ))}
         </div>
         <div>
-          <p className="px-3 pt-1 text-xs text-faint">changes the kind; position, falloff, sends and active range stay</p>
+          <p className="px-3 pt-1 text-xs text-faint">
+            changes the kind; position, falloff, sends and active range stay
+          </p>
           {fieldKinds.list.map((k) => (
             <MenuItem key={k.kind}>
               <button

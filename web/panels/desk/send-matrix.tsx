@@ -32,10 +32,7 @@ function Column({ emitter, index, others }: { emitter: Emitter; index: number; o
   return (
     <th scope="col" className="sticky top-0 bg-panel px-1 pb-1 text-left font-normal">
       <Menu>
-        <MenuButton
-          className="text-button flex w-full items-center gap-1.5"
-          title={`${emitter.name}: set every field`}
-        >
+        <MenuButton className="text-button flex w-full items-center gap-1.5" title={`${emitter.name}: set every field`}>
           <EmitterMark index={index} /> <span className="truncate">{emitter.name}</span>
         </MenuButton>
         <MenuItems anchor="bottom start" className="z-20 w-56 border border-rule bg-panel py-1 focus:outline-none">
