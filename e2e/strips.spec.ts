@@ -48,7 +48,10 @@ test('strips are grouped, dropped in and out, folded and ungrouped; what acts ot
   await expect(head(page, 'Group')).toContainText('sum of 3');
 
   await dragTo(page, strip(page, 'Thin water'), strip(page, 'Billow'), -20);
-  await expect(page.getByText(/“Thin water” acts as drag and can’t stand in the group “Group”/)).toBeVisible();
+  const unlike = page.getByRole('alert', { name: 'Members that act in different ways' });
+  await expect(unlike).toContainText('“Thin water” as drag');
+  await expect(unlike.getByRole('button')).toHaveText(['Leave it']);
+  await unlike.getByRole('button', { name: 'Leave it' }).click();
   await expect(head(page, 'Group')).toContainText('sum of 3');
 
   await strip(page, 'Billow').focus();

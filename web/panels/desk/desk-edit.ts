@@ -4,7 +4,7 @@ import type { StartingPoint } from '../../../core/kinds/contracts/field';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import { strengthOf } from '../../../core/kinds/fields/strength';
 import { completeGroup } from '../../../core/scene/read';
-import type { Field } from '../../../core/document/scene';
+import type { Field, Scene } from '../../../core/document/scene';
 import { fieldsIn, gather, moveNode } from '../../../core/document/groups';
 import { dissolve } from '../../../core/scene/detach';
 import { startedFrom } from '../../../core/scene/starting-point';
@@ -13,6 +13,7 @@ import { particleBox } from '../../simulation/fit-edit';
 import { swappedValue } from '../../state/kind-memory';
 import { withKind } from '../../state/kind-switch';
 import { changeScene, openedScene } from '../../state/scene-store';
+import { changeAlike } from './like-members';
 import { select } from '../../state/selection-store';
 
 /** Adds a field of a kind, fitted to the particles of the shot, and selects it. */
@@ -53,7 +54,7 @@ export function removeFields(ids: readonly string[]): void {
 
 /** Moves a field or group into a group ('' for none), before a member of it, or to its end. */
 export function moveTo(id: string, group: string, before?: string): boolean {
-  return changeScene((scene) => moveNode(scene, id, group, before));
+  return changeAlike((scene) => moveNode(scene, id, group, before), actingAs);
 }
 
 /** Puts fields together into a new group, and selects it. */
@@ -63,7 +64,11 @@ export function groupFields(ids: readonly string[]): void {
   const ordered = openedScene()
     .fields.filter((f) => ids.includes(f.id))
     .map((f) => f.id);
-  if (changeScene((scene) => gather(scene, ordered, group))) select({ type: 'group', id: group.id });
+  changeAlike(
+    (scene) => gather(scene, ordered, group),
+    actingAs,
+    () => select({ type: 'group', id: group.id }),
+  );
 }
 
 /** Takes a group away and leaves its members. */
@@ -94,16 +99,20 @@ function strengthFor(field: Field, kind: string, actsAs: string): number {
   return swappedValue(`fields/${field.id}/strength`, measure(field.actsAs), field.strength, measure(actsAs), usual);
 }
 
-/** Lets fields act in another way, where their kind can. */
+/** A field that acts in another way, where its kind can. */
+function actingAs(field: Field, actsAs: string): Field {
+  const { kind, actions: ways } = fieldKinds.get(field.settings.kind);
+  if (field.actsAs === actsAs || !ways.includes(actsAs)) return field;
+  return { ...field, actsAs, strength: strengthFor(field, kind, actsAs) };
+}
+
+/** Lets fields act in another way, where their kinds can. */
 export function setActsAs(ids: readonly string[], actsAs: string): void {
-  changeScene((scene) => ({
+  const set = (scene: Scene): Scene => ({
     ...scene,
-    fields: scene.fields.map((field) => {
-      const kind = fieldKinds.get(field.settings.kind);
-      if (!ids.includes(field.id) || !kind.actions.includes(actsAs)) return field;
-      return { ...field, actsAs, strength: strengthFor(field, kind.kind, actsAs) };
-    }),
-  }));
+    fields: scene.fields.map((field) => (ids.includes(field.id) ? actingAs(field, actsAs) : field)),
+  });
+  changeAlike(set, actingAs);
 }
 
 /**
@@ -117,7 +126,7 @@ export function changeKind(id: string, kind: string): void {
     .map((f) => f.name);
   const half = particleBox()?.half;
   const place = { sort: 'fields', ids: [id], path: 'settings', also: ['name', 'actsAs', 'strength'] } as const;
-  changeScene((scene) =>
+  const change = (scene: Scene) =>
     withKind<Field>(scene, place, kind, (field, settings) => {
       const was = fieldKinds.get(settings.kind);
       const label = to.label.charAt(0).toUpperCase() + to.label.slice(1);
@@ -133,8 +142,8 @@ export function changeKind(id: string, kind: string): void {
             ? field.strength
             : strength.default,
       };
-    }),
-  );
+    });
+  changeAlike(change, actingAs);
 }
 
 /** Gives a field the values of a starting point; all that the point does not name stays. */

@@ -9,6 +9,7 @@ import { restrictToHorizontal } from './restrict';
 import { SendMatrix } from './send-matrix';
 import { Strip } from './strip';
 import { SumStrip } from './sum-strip';
+import { UnlikeQuestion } from './unlike-question';
 
 const MODIFIERS = [restrictToHorizontal];
 
@@ -46,7 +47,7 @@ function Strips() {
       </DndContext>
       {strips.length === 0 && (
         <p className="w-64 p-4 text-second">
-          Nothing moves the particles yet. Add a field: it starts where they are, strong enough to see.
+          There is no field yet. Add one: it is fitted to the particles, and strong enough to see.
         </p>
       )}
     </div>
@@ -59,6 +60,7 @@ export function Desk() {
   return (
     <div className="flex h-full min-h-0 flex-col border-t border-rule bg-panel" role="region" aria-label="Desk">
       <DeskBar sends={sends} onSends={setSends} />
+      <UnlikeQuestion />
       <div className="flex min-h-0 flex-1">
         {sends ? <SendMatrix /> : <Strips />}
         <div className="w-px bg-rule" />
