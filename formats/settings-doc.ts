@@ -15,70 +15,13 @@ import { masks } from '../core/kinds/masks';
 import { meshSources } from '../core/kinds/meshes';
 import { modulators } from '../core/kinds/modulators';
 import { responses } from '../core/kinds/responses';
-import { allowed } from '../core/document/check-values';
 import * as parts from '../core/document/descriptions';
 import type { Description, Parameter } from '../core/document/parameters';
 import type { Kind, Registry } from '../core/document/registry';
+import { shownDefault, shownRange, shownUnit } from '../core/document/shown-values';
 import { table } from './markdown';
 
-/** A default as it reads on the screen. */
-function shownDefault(p: Parameter): string {
-  switch (p.type) {
-    case 'switch':
-      return p.default ? 'on' : 'off';
-    case 'choice':
-      return p.options.find(({ value }) => value === p.default)!.label;
-    case 'number':
-      return String(p.default);
-    case 'vector':
-      return p.default.join(', ');
-    case 'colours':
-      return p.default.map(({ colour }) => colour).join(', ');
-    case 'levels':
-      return p.default.map(({ value }) => value).join(', ');
-    case 'points':
-      return `${p.default.length} points`;
-    case 'names':
-    case 'spans':
-      return p.default.length === 0 ? 'none' : p.default.join(', ');
-    case 'reference':
-      return p.none ?? 'none';
-    default:
-      return p.default === '' ? 'none' : p.default;
-  }
-}
-
-/** The values that a setting takes, as they read on the screen. */
-function shownRange(p: Parameter): string {
-  switch (p.type) {
-    case 'switch':
-      return 'on, off';
-    case 'choice':
-      return p.options.map(({ label }) => label).join(', ');
-    case 'number':
-    case 'vector':
-      return allowed(p);
-    case 'text':
-      return p.formula ? 'a formula' : `up to ${p.most} characters`;
-    case 'reference':
-      return `one of the scene’s ${p.to === 'mesh' ? 'meshes' : `${p.to}s`}`;
-    case 'points':
-      return `${p.least} points or more`;
-    default:
-      return {
-        colour: 'a colour',
-        colours: 'a ramp of colours',
-        levels: 'a curve',
-        names: 'names',
-        spans: 'spans of frames',
-        image: 'an image',
-        grid: 'a grid',
-        sound: 'a sound',
-      }[p.type];
-  }
-}
-
-const unitOf = (p: Parameter) => ('unit' in p ? (p.unit === '=' ? 'that of the strength' : p.unit) : '');
+const unitOf = (p: Parameter) => shownUnit(p, 'that of the strength');
 
 function settingsOf(description: Description): string {
   const settings = Object.values(description);

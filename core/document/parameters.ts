@@ -24,6 +24,8 @@ export interface NumberParameter extends Common {
   /** What is sensible; outside is accepted and flagged. Faders and drags span this. */
   readonly usual: readonly [number, number];
   readonly whole?: boolean;
+  /** True for a fraction, which is shown in per cent. */
+  readonly fraction?: boolean;
   /** True for the seed of something random: another one is as good. */
   readonly seed?: boolean;
   /** True where it says what a thing is made of, or how frames are counted, and can’t change while they go by. */

@@ -78,6 +78,8 @@ export function MoveBlock({
   of: NumberRef;
   label: string;
   unit: string | undefined;
+  /** True for a fraction, which is shown in per cent. */
+  fraction?: boolean;
   moved: Moved;
 }) {
   return moved.drives.length === 0 ? null : <Drivers {...rest} drives={moved.drives} />;
@@ -87,11 +89,14 @@ function Drivers({
   of,
   label,
   unit,
+  fraction = false,
   drives,
 }: {
   of: NumberRef;
   label: string;
   unit: string | undefined;
+  /** True for a fraction, which is shown in per cent. */
+  fraction?: boolean;
   drives: readonly (readonly [string, Kinded])[];
 }) {
   const scene = useScene();
@@ -103,7 +108,10 @@ function Drivers({
     const kind = tides.get(drive.kind);
     const trouble = kind.broken?.(drive, { dials, sounds: scene.sounds });
     const own = turns ? '°' : unit;
-    const range = { low: { ...kind.parameters['low'], unit: own }, high: { ...kind.parameters['high'], unit: own } };
+    const range = {
+      low: { ...kind.parameters['low'], unit: own, fraction },
+      high: { ...kind.parameters['high'], unit: own, fraction },
+    };
     return (
       <div
         key={path}
@@ -131,7 +139,7 @@ function Drivers({
         <PlainRows
           description={{
             ...kind.parameters,
-            ...(('low' in kind.parameters && own ? range : {}) as Description),
+            ...(('low' in kind.parameters && (own || fraction) ? range : {}) as Description),
             ...(turns && turnParameters),
           }}
           values={turns ? { about: turnParameters.about.default, ...drive } : drive}

@@ -1,8 +1,11 @@
-import { useId, useState } from 'react';
+import { useEffect, useId, useState } from 'react';
 import { allowedNumber, fits } from '../../core/document/check-values';
 import type { NumberParameter } from '../../core/document/parameters';
+import { shownParameter, shownScale } from '../../core/document/shown-number';
+import { useSceneStore } from '../state/scene-store';
 import { followDrag } from './drag';
-import { shownNumber, sumOf } from './sum';
+import { quantityOf } from './quantity';
+import { shownNumber } from './sum';
 
 /** A step of a number: a hundredth of its usual span, to one digit. */
 export function stepOf({ usual, whole }: NumberParameter): number {
@@ -28,15 +31,42 @@ interface Props {
   onChange(value: number): void;
 }
 
-/** The text box of a number: takes little sums, refuses what is impossible in words, flags what is unusual. */
-export function NumberBox({ label, value, parameter, unit, big = false, onChange }: Props) {
+/** A number, its parameter and its way back, as they are shown: fractions in per cent. */
+function inShown<P extends Pick<Props, 'value' | 'parameter' | 'onChange'>>(props: P): P {
+  const scale = shownScale(props.parameter);
+  if (scale === 1) return props;
+  const clean = (n: number) => Number(n.toPrecision(12));
+  return {
+    ...props,
+    value: clean(props.value * scale),
+    parameter: shownParameter(props.parameter),
+    onChange: (value: number) => props.onChange(clean(value / scale)),
+  };
+}
+
+/**
+ * The text box of a number: takes sums and other units, flags the unusual, and refuses the impossible in words; refused
+ * text stays until it is corrected.
+ */
+export function NumberBox(props: Props) {
+  const { label, value, parameter, unit, big = false, onChange } = inShown(props);
   const [typed, setTyped] = useState<string>();
   const [refused, setRefused] = useState<string>();
   const id = useId();
   const unusual = value < parameter.usual[0] || value > parameter.usual[1];
 
+  const forget = () => {
+    setTyped(undefined);
+    setRefused(undefined);
+  };
+  // A value that comes from elsewhere, such as undo, replaces refused text.
+  useEffect(() => {
+    if (refused !== undefined) forget();
+  }, [value]);
+
   function take(text: string): boolean {
-    const next = sumOf(text);
+    const { scene } = useSceneStore.getState();
+    const next = quantityOf(text, unit || parameter.unit, scene?.time.fps ?? 24);
     if (!fits(parameter, next)) {
       setRefused(`${label} is “${text}”. Use ${allowedNumber(parameter)}.`);
       return false;
@@ -59,19 +89,19 @@ export function NumberBox({ label, value, parameter, unit, big = false, onChange
         onFocus={(event) => event.currentTarget.select()}
         onChange={(event) => setTyped(event.currentTarget.value)}
         onBlur={() => {
-          if (typed !== undefined && !take(typed)) setTyped(undefined);
+          if (typed?.trim() === '') forget();
+          else if (typed !== undefined) take(typed);
         }}
         onKeyDown={(event) => {
           if (event.key === 'Enter') {
             if (typed === undefined || take(typed)) event.currentTarget.select();
           } else if (event.key === 'Escape') {
-            setTyped(undefined);
-            setRefused(undefined);
+            forget();
           } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
             event.preventDefault();
             const by =
               stepOf(parameter) * (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 0.1 : event.altKey ? 10 : 1);
-            setTyped(undefined);
+            forget();
             onChange(settled(parameter, value + (parameter.whole ? Math.sign(by) * Math.max(1, Math.abs(by)) : by)));
           }
         }}
@@ -92,7 +122,7 @@ export function NumberBox({ label, value, parameter, unit, big = false, onChange
 
 /** Label, value, unit. The label is dragged to change the value, double-clicked for the default. */
 export function NumberRow(props: Props) {
-  const { label, value, parameter, onChange } = props;
+  const { label, value, parameter, onChange } = inShown(props);
   return (
     <div className="grid grid-cols-[1fr_8.5rem] items-baseline border-b border-rule/60 py-1">
       <span

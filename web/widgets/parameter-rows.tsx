@@ -40,7 +40,13 @@ function MovableRow({
         />
         <MoveLine of={of} label={parameter.label} parameter={parameter} moved={moved} />
       </div>
-      <MoveBlock of={of} label={parameter.label} unit={shownUnit} moved={moved} />
+      <MoveBlock
+        of={of}
+        label={parameter.label}
+        unit={shownUnit}
+        fraction={parameter.type === 'number' && parameter.fraction === true}
+        moved={moved}
+      />
     </>
   );
 }

@@ -8,6 +8,7 @@ export const sceneParameters = describe({
     type: 'number',
     label: 'Draft amount',
     unit: '',
+    fraction: true,
     default: 1,
     min: 0,
     above: true,

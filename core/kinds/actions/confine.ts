@@ -11,7 +11,7 @@ export const confine: ActionKind = {
   label: 'speed limit',
   summary:
     'Keeps the speed between two limits; the strength is the part of the excess that is removed per frame. 100 % is a hard limit.',
-  unit: 'a frame',
+  unit: '/f',
   vectorUnit: 'm/s',
   blends: { default: 1, usual: [0, 1], min: 0 },
   formula: 's ← s* + (s − s*)·e^(−λ·dt)',

@@ -9,15 +9,15 @@ export const driveAction: ActionKind = {
   kind: 'drive',
   label: 'set velocity',
   summary:
-    'Replaces the velocity by the field’s own, whatever the mass or drag. The strength is the fraction replaced in each frame; 1 sets the velocity at once.',
-  unit: 'a frame',
+    'Replaces the velocity by the field’s own, whatever the mass or drag. The strength is the part replaced in each frame; 100 % sets the velocity at once.',
+  unit: '/f',
   vectorUnit: 'm/s',
   blends: { default: 0.1, usual: [-1, 1] },
   paced: true,
   formula: 'v ← F̄ + (v − F̄)·e^(−Σλ·dt), λ = −fps·ln(1 − |w|)',
   source: 'exponential relaxation, textbook',
   advice:
-    'For fields that should set the motion. A few per cent per frame guide particles gently; 1 overrides all other motion.',
+    'For fields that should set the motion. A few per cent per frame guide particles gently; 100 % overrides all other motion.',
   parameters: {},
   needsDrag: false,
   isVector: true,

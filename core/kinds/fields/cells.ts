@@ -57,6 +57,7 @@ const parameters = describe({
     type: 'number',
     label: 'Strength variation',
     unit: '',
+    fraction: true,
     default: 0.3,
     min: 0,
     max: 1,

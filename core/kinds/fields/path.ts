@@ -104,6 +104,7 @@ const parameters = describe({
     type: 'number',
     label: 'Taper',
     unit: '',
+    fraction: true,
     default: 0,
     min: 0,
     max: 1,

@@ -49,9 +49,10 @@ const parameters = describe({
     type: 'number',
     label: 'Own motion',
     unit: '',
+    fraction: true,
     default: 0,
     usual: [0, 2],
-    help: 'How much of the field’s own motion is added to the wind. At 1 it takes particles along like a moving hull.',
+    help: 'How much of the field’s own motion is added to the wind. At 100 % it takes particles along like a moving hull.',
   },
 });
 

@@ -9,6 +9,7 @@ const shading = (value: number) =>
     type: 'number',
     label: 'Shading',
     unit: '',
+    fraction: true,
     default: value,
     min: 0,
     max: 1,

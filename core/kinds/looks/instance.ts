@@ -120,11 +120,12 @@ const parameters = describe({
     type: 'number',
     label: 'Shading',
     unit: '',
+    fraction: true,
     default: 1,
     min: 0,
     max: 1,
     usual: [0, 1],
-    help: 'At 1 the scene’s light shades it; at 0 it shows its plain colour.',
+    help: 'At 100 % the scene’s light shades it; at 0 it shows its plain colour.',
   },
   colour: {
     ...colour,

@@ -29,6 +29,7 @@ export const lookParameters = describe({
     type: 'number',
     label: 'Opacity',
     unit: '',
+    fraction: true,
     default: 0.8,
     min: 0,
     max: 1,

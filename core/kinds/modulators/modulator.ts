@@ -88,11 +88,12 @@ export function amountParameters(unit: string, low: number, high: number, remap:
       type: 'number',
       label: 'Amount',
       unit: '',
+      fraction: true,
       default: 1,
       min: 0,
       max: 2,
       usual: [0, 2],
-      help: 'How strongly it changes the field: 0 not at all, 1 by the value itself, 2 symmetrically about 0. The factor is 1 − amount × (1 − value).',
+      help: 'How strongly it changes the field: 0 not at all, 100 % by the value itself, 200 % symmetrically about 0. The factor is 1 − amount × (1 − value).',
     },
     remap: {
       type: 'switch',

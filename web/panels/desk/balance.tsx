@@ -1,4 +1,5 @@
 import type { NumberParameter } from '../../../core/document/parameters';
+import { shownParameter, shownScale } from '../../../core/document/shown-number';
 import { followDrag } from '../../widgets/drag';
 import { settled, stepOf } from '../../widgets/number-field';
 import { shownNumber } from '../../widgets/sum';
@@ -41,7 +42,10 @@ export function Balance({
       }}
     >
       <span>{parameter.label.toLowerCase()}</span>
-      <span className="num">{shownNumber(value)}</span>
+      <span className="num">
+        {shownNumber(value * shownScale(parameter))}
+        {shownParameter(parameter).unit === '%' && ' %'}
+      </span>
       <span className="absolute inset-x-0 bottom-0 h-1.5">
         <span className="absolute inset-x-0 top-1/2 h-px bg-rule" />
         <span className="absolute h-1.5 w-px bg-faint" style={{ left: `${at(0)}%` }} />

@@ -1,3 +1,4 @@
+import { shownParameter, shownScale } from '../../../core/document/shown-number';
 import { useRef } from 'react';
 import type { NumberParameter } from '../../../core/document/parameters';
 import { followDrag } from '../../widgets/drag';
@@ -44,7 +45,7 @@ export function Fader({
       aria-valuemin={low}
       aria-valuemax={high}
       aria-valuenow={value}
-      aria-valuetext={`${value} ${parameter.unit}`}
+      aria-valuetext={`${value * shownScale(parameter)} ${shownParameter(parameter).unit}`}
       className="relative w-9 cursor-ns-resize touch-none"
       title="Drag; with Shift finely. Double-click for the default."
       onPointerDown={begin}

@@ -21,6 +21,7 @@ export function strengthParameter(field: Field): NumberParameter {
     default: usual,
     usual: span,
     min,
+    fraction,
   } = strengthOf(fieldKinds.get(field.settings.kind), field.actsAs);
   return {
     ...fieldParameters.strength,
@@ -28,6 +29,7 @@ export function strengthParameter(field: Field): NumberParameter {
     unit,
     default: usual,
     usual: span,
+    fraction,
     ...(min === undefined ? {} : { min }),
   };
 }

@@ -1,3 +1,4 @@
+import { shownParameter } from '../../../core/document/shown-number';
 import { memo } from 'react';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
@@ -121,7 +122,7 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
         <div className="dims flex gap-1.5">
           <StripMeter field={field} index={index} />
           <Fader
-            label={`${kind.strength.label} of ${field.name}`}
+            label={`${parameter.label} of ${field.name}`}
             value={strength.value}
             parameter={parameter}
             live={selected}
@@ -131,7 +132,7 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
         <div className="flex min-w-0 flex-1 flex-col justify-center text-text">
           <div className="relative">
             <NumberBox
-              label={`${kind.strength.label} of ${field.name} as a number`}
+              label={`${parameter.label} of ${field.name} as a number`}
               value={strength.value}
               parameter={parameter}
               unit=""
@@ -140,13 +141,13 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
             />
             <MoveLine
               of={strength.of}
-              label={`${kind.strength.label} of ${field.name}`}
+              label={`${parameter.label} of ${field.name}`}
               parameter={parameter}
               moved={strength.moved}
               narrow
             />
           </div>
-          <span className="num text-right whitespace-nowrap text-faint">{action.unit}</span>
+          <span className="num text-right whitespace-nowrap text-faint">{shownParameter(parameter).unit}</span>
           <Gives index={index} needsDrag={action.needsDrag} />
         </div>
       </div>

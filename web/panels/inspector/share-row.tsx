@@ -51,7 +51,7 @@ export function ShareRow({
           unnamed={isWritten ? undefined : () => onChange(share)}
         />
       </div>
-      <MoveBlock of={of} label={label} unit="×" moved={moved} />
+      <MoveBlock of={of} label={label} unit="" fraction moved={moved} />
     </>
   );
 }

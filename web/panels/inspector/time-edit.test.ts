@@ -50,11 +50,10 @@ describe('the shot begins at the playhead', () => {
 });
 
 describe('numbers of the time', () => {
-  it('keep the last frame from coming before the first, whichever is set', () => {
+  it('never move one another: a last frame before the first is refused, and so is a first after the last', () => {
     setTime('first', 60);
-    expect(openedScene().time).toMatchObject({ first: 60, last: 60 });
-    setTime('last', 20);
-    expect(openedScene().time).toMatchObject({ first: 20, last: 20 });
+    setTime('last', -20);
+    expect(openedScene().time).toMatchObject({ first: 0, last: 48 });
   });
 
   it('another rate of frames keeps a rate of births stated by the frame what it is by the second', () => {

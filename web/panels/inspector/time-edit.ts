@@ -36,7 +36,7 @@ export function startShotHere(): void {
   usePlayer.setState({ frame: first });
 }
 
-/** A change of one time number that keeps the last frame from coming before the first. */
+/** Changes one of the time’s numbers. */
 export function setTime(name: string, value: unknown): void {
   editScene((scene) => {
     const { fps } = scene.time;
@@ -47,6 +47,5 @@ export function setTime(name: string, value: unknown): void {
         for (const amount of amounts as Draftable[])
           if (amount['per'] === 'frame')
             for (const n of ['rate', 'variance']) amount[n] = ((amount[n] as number) * fps) / (value as number);
-    if (scene.time.last < scene.time.first) scene.time[name === 'last' ? 'first' : 'last'] = value as number;
   });
 }

@@ -87,7 +87,11 @@ export function TimeSection() {
   return (
     <Section title="Time">
       <ParameterRows
-        description={timeParameters}
+        description={{
+          ...timeParameters,
+          first: { ...timeParameters.first, max: time.last },
+          last: { ...timeParameters.last, min: time.first },
+        }}
         values={time}
         of={{ sort: 'time', id: '', prefix: '' }}
         onChange={setTime}

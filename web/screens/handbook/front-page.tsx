@@ -64,7 +64,7 @@ const UNITS: readonly (readonly [string, string])[] = [
   ['times', 'seconds, or frames where the unit says so'],
   ['masses', 'kilograms'],
   ['angles', 'degrees'],
-  ['a frame', 'the part that is replaced each frame, independent of the number of substeps'],
+  ['/f, %/f', 'per frame; the part that is replaced each frame, independent of the number of substeps'],
   [
     'w',
     'the weight of a field: falloff × modulators × send × active range × group, and × strength where it sets velocity or steers',

@@ -1,21 +1,14 @@
-import { allowed } from '../../../core/document/check-values';
-import type { Description, Parameter } from '../../../core/document/parameters';
+import type { Description } from '../../../core/document/parameters';
+import { shownDefault, shownRange, shownUnit } from '../../../core/document/shown-values';
 
-const unitOf = (p: Parameter) => ('unit' in p ? (p.unit === '=' ? 'as the strength' : p.unit) : '');
-
-function defaultOf({ default: value }: Parameter): string {
-  const text = JSON.stringify(value);
-  return text.length > 40 ? `${text.slice(0, 37)}…` : text;
-}
-
-/** Every number of a kind: unit, default, what is allowed, effect. */
+/** Every setting of a kind as it reads in the inspector. */
 export function ParameterTable({ description }: { description: Description }) {
   const cell = 'border-b border-rule/60 py-1 pr-3';
   return (
     <table className="mt-2 w-full text-left">
       <thead className="text-xs text-faint">
         <tr>
-          {['number', 'unit', 'default', 'allowed', 'effect'].map((head) => (
+          {['setting', 'unit', 'default', 'values', 'effect'].map((head) => (
             <th key={head} scope="col" className="border-b border-rule py-1 pr-3 font-normal">
               {head}
             </th>
@@ -28,9 +21,9 @@ export function ParameterTable({ description }: { description: Description }) {
             <th scope="row" className={`${cell} font-normal whitespace-nowrap`}>
               {p.label}
             </th>
-            <td className={`num ${cell} whitespace-nowrap text-second`}>{unitOf(p)}</td>
-            <td className={`num ${cell} text-second`}>{defaultOf(p)}</td>
-            <td className={`${cell} text-xs text-second`}>{allowed(p)}</td>
+            <td className={`num ${cell} whitespace-nowrap text-second`}>{shownUnit(p, 'as the strength')}</td>
+            <td className={`num ${cell} text-second`}>{shownDefault(p)}</td>
+            <td className={`${cell} text-xs text-second`}>{shownRange(p)}</td>
             <td className={`${cell} text-second`}>{p.help}</td>
           </tr>
         ))}
