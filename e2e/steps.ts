@@ -98,6 +98,12 @@ export function difference(a: PNG, b: PNG): number {
   return n / (a.data.length / 4);
 }
 
+/** The desk. */
+export const desk = (page: Page) => page.getByRole('region', { name: 'Desk' });
+
+/** The head of a group on the desk. */
+export const head = (page: Page, name: string) => desk(page).getByRole('article', { name: `${name}, group` });
+
 /** A strip on the desk, by its field's name. */
 export const strip = (page: Page, name: string) =>
   page.getByRole('region', { name: 'Desk' }).getByRole('article').filter({ hasText: name });

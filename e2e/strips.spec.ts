@@ -1,9 +1,17 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test, type Locator, type Page } from './test';
-import { difference, goToFrame, inspected, openExample, saved, simulated, strip, viewPixels } from './steps';
-
-const desk = (page: Page) => page.getByRole('region', { name: 'Desk' });
-const head = (page: Page, name: string) => desk(page).getByRole('article', { name: `${name}, group` });
+import {
+  desk,
+  difference,
+  goToFrame,
+  head,
+  inspected,
+  openExample,
+  saved,
+  simulated,
+  strip,
+  viewPixels,
+} from './steps';
 
 /** Names of the strips and heads on the desk, from left to right. */
 const row = (page: Page) =>
@@ -246,54 +254,6 @@ test('fields are copied to another scene, and their kind and way of acting chang
   await expect(strip(page, 'Shell')).toContainText('no mesh is chosen for its falloff shape');
   await strip(page, 'Shell').getByRole('button', { name: 'go to its falloff' }).click();
   await expect(page.getByLabel('Inspector').getByRole('combobox', { name: 'Falloff shape' })).toBeFocused();
-});
-
-test('every page of the handbook opens and plays, without a scene', async ({ page }) => {
-  test.setTimeout(180_000);
-  await page.goto('/handbook/field/gravity');
-  const links = page.getByRole('navigation', { name: 'Chapters' }).getByRole('link');
-  await links.first().waitFor();
-  const pages = await links.count();
-  expect(pages).toBeGreaterThan(45);
-  for (let i = 0; i < pages; i++) {
-    const href = (await links.nth(i).getAttribute('href'))!;
-    await links.nth(i).click();
-    await expect(page).toHaveURL(new RegExp(`${href}$`));
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    await expect(page.getByRole('button', { name: /^(Pause|Play)$/ })).toBeVisible();
-    await page.waitForTimeout(100);
-    await expect(page.getByText('This screen stopped working.')).toHaveCount(0);
-  }
-});
-
-test('the handbook opens on what has the focus, plays, and sends its field to the desk', async ({ page }) => {
-  await openExample(page, 'vent-plume');
-  await page.getByRole('slider', { name: 'Strength of Vortex' }).focus();
-  await page.keyboard.press('F1');
-  await expect(page).toHaveURL(/\/handbook\/field\/vortex$/);
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('vortex');
-  const picture = page.getByTestId('live-example');
-  await page.getByRole('button', { name: /^(Play|Pause)$/ }).waitFor();
-  const before = await picture.screenshot();
-  await page.getByRole('button', { name: 'Column' }).click();
-  await page.waitForTimeout(600);
-  expect(Buffer.compare(before, await picture.screenshot())).not.toBe(0);
-  await page.getByRole('button', { name: 'Send to the desk' }).click();
-  await simulated(page);
-  await expect(strip(page, 'vortex').last()).toBeVisible();
-  await expect(strip(page, 'vortex').last().getByRole('slider', { name: 'Inward pull' })).toHaveAttribute(
-    'aria-valuenow',
-    '3',
-  );
-  await page.reload();
-  await simulated(page);
-  await expect(desk(page).getByRole('article')).toHaveCount(7);
-  await page.goto('/handbook/rule/average');
-  await page.getByRole('button', { name: 'Send to the desk' }).click();
-  await simulated(page);
-  await expect(head(page, 'Both')).toContainText('average of 2');
-  await page.goto('/handbook/field/nonsense');
-  await expect(page.getByText('The handbook has no page “field/nonsense”.')).toBeVisible();
 });
 
 test('with eight fields at 1280 × 800 everything on the desk is in sight, reached by keys, and axe finds nothing', async ({

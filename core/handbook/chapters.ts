@@ -1,18 +1,40 @@
 import { actions } from '../kinds/actions';
+import { tides } from '../kinds/automation';
 import { bonds } from '../kinds/bodies';
-import type { Documented, Kind, Registry } from '../document/registry';
+import { colliderShapes } from '../kinds/colliders';
+import { profiles } from '../kinds/curves';
+import { amounts } from '../kinds/emission';
+import { shapes } from '../kinds/emitter-shapes';
 import { extents } from '../kinds/falloff-shapes';
 import { fields } from '../kinds/fields';
+import { gates } from '../kinds/gates';
 import { rules } from '../kinds/group-rules';
+import { looks } from '../kinds/looks';
+import { masks } from '../kinds/masks';
 import { modulators } from '../kinds/modulators';
-import { profiles } from '../kinds/curves';
-import { tides } from '../kinds/automation';
+import { responses } from '../kinds/responses';
+import type { Documented, Kind, Registry } from '../document/registry';
 
-/** A page of the handbook is a kind of a registry. */
-export type HandbookKind = Kind & Documented;
+/** A page of the handbook is a kind of a registry; some have a formula with its source. */
+export type HandbookKind = Kind & Partial<Documented>;
 
 /** The sorts of kinds that have pages, as they stand in addresses. */
-export type Sort = 'field' | 'action' | 'extent' | 'profile' | 'modulator' | 'tide' | 'bond' | 'rule';
+export type Sort =
+  | 'field'
+  | 'action'
+  | 'extent'
+  | 'profile'
+  | 'modulator'
+  | 'rule'
+  | 'tide'
+  | 'shape'
+  | 'amount'
+  | 'gate'
+  | 'mask'
+  | 'bond'
+  | 'look'
+  | 'collider'
+  | 'response';
 
 /** The pages of one sort. */
 export interface Chapter {
@@ -49,7 +71,18 @@ export const chapters: readonly Chapter[] = [
     about: 'A modulator multiplies the weight w of a field by its amount a.',
     registry: modulators,
   },
-  { sort: 'tide', title: 'Automation', about: 'Moves a number over time without keyframes.', registry: tides },
-  { sort: 'bond', title: 'Bodies', about: 'How the particles of one birth are joined.', registry: bonds },
   { sort: 'rule', title: 'Group rules', about: 'How a group combines its members.', registry: rules },
+  { sort: 'tide', title: 'Automation', about: 'Moves a number over time without keyframes.', registry: tides },
+  { sort: 'shape', title: 'Emitter shapes', about: 'The places where particles are born.', registry: shapes },
+  { sort: 'amount', title: 'Emission', about: 'The number of births, and their times.', registry: amounts },
+  { sort: 'gate', title: 'Gates', about: 'The frames on which an emitter or a collider is active.', registry: gates },
+  { sort: 'mask', title: 'Emission masks', about: 'Masks leave out places of an emitter’s shape.', registry: masks },
+  { sort: 'bond', title: 'Bodies', about: 'How the particles of one birth are joined.', registry: bonds },
+  { sort: 'look', title: 'Looks', about: 'How particles are drawn.', registry: looks },
+  { sort: 'collider', title: 'Collider shapes', about: 'Surfaces that stop particles.', registry: colliderShapes },
+  { sort: 'response', title: 'Contact', about: 'The effect of a collider on a particle.', registry: responses },
 ];
+
+/** The address of the page of a kind, without the leading `/handbook/`. */
+export const pageOf = (registry: object, kind: string): string =>
+  `${chapters.find((chapter) => chapter.registry === registry)!.sort}/${kind}`;

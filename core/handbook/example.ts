@@ -1,5 +1,12 @@
 import { actions } from '../kinds/actions';
 import { bonds } from '../kinds/bodies';
+import { colliderShapes } from '../kinds/colliders';
+import { amounts } from '../kinds/emission';
+import { shapes } from '../kinds/emitter-shapes';
+import { gates } from '../kinds/gates';
+import { looks } from '../kinds/looks';
+import { masks } from '../kinds/masks';
+import { responses } from '../kinds/responses';
 import type { Values } from '../document/parameters';
 import type { Kinded } from '../document/registry';
 import { extents } from '../kinds/falloff-shapes';
@@ -11,6 +18,7 @@ import { tides } from '../kinds/automation';
 import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import type { Sort } from './chapters';
+import type { Topic } from './topics';
 
 /** Particles of a live example. */
 const COUNT = 420;
@@ -92,11 +100,40 @@ interface Parts {
   readonly groups?: readonly Written[];
   readonly zones?: readonly Written[];
   readonly dials?: readonly Written[];
+  readonly colliders?: readonly Written[];
+  readonly carriers?: readonly Written[];
   /** Over the cloud. */
   readonly emitter?: Written;
   /** Whether the cloud moves of itself. */
   readonly moving?: boolean;
 }
+
+/** The points of a winding line. */
+const POINTS = Array.from({ length: 40 }, (_, i) => [Math.cos(i / 4) * 0.8, i / 20 - 1, Math.sin(i / 4) * 0.8]);
+
+/** Births that rise slowly off any shape. */
+const RISING = { life: 1.6, speed: 0.25, along: 'direction', direction: [0, 1, 0], spread: 6, drag: 0 } as const;
+const STEADY = [{ kind: 'rate', rate: 260 }] as const;
+
+/** A small fountain. */
+const FOUNTAIN = {
+  shape: { kind: 'disc', radius: 0.15 },
+  place: { position: [0, -1, 0] },
+  amounts: STEADY,
+  birth: { life: 2, lifeVariance: 0.4, speed: 1.3, speedVariance: 0.2, spread: 14, drag: 0 },
+} as const;
+
+/** A rain of particles on a collider. */
+const falling = (collider: Written): Parts => ({
+  fields: [fieldOf('gravity')],
+  emitter: {
+    shape: { kind: 'disc', radius: 0.9 },
+    place: { position: [0, 1.2, 0] },
+    amounts: [{ kind: 'rate', rate: 130 }],
+    birth: { life: 2.4, speed: 0, drag: 0 },
+  },
+  colliders: [{ id: 'collider', name: 'Collider', place: { position: [0, -0.7, 0] }, ...collider }],
+});
 
 const within = (over: Values, name: string) => over[name] as Values | undefined;
 
@@ -201,12 +238,85 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const bumps = [bump('left', -0.45, 1), bump('right', 0.45, 0.7)];
     return { fields: scalar ? [...bumps, masked('both')] : bumps, groups: [{ id: 'both', name: 'Both', rule: kind }] };
   },
+  shape(kind, over) {
+    const usual = {
+      ...(kind === 'text' && { text: 'Bathyclast' }),
+      ...(kind === 'cloud' && { points: POINTS }),
+    };
+    const shape = withMesh({ ...shapes.defaults(kind, usual), ...within(over, 'shape') });
+    return { fields: [], emitter: { shape, birth: RISING, amounts: STEADY } };
+  },
+  amount: (kind, over) => ({
+    fields: [],
+    emitter: {
+      ...FOUNTAIN,
+      amounts: [
+        {
+          ...amounts.defaults(kind, kind === 'rate' ? { rate: 120 } : { count: 300, frame: 8 }),
+          ...within(over, 'amount'),
+        },
+      ],
+    },
+  }),
+  gate: (kind, over) => ({
+    fields: [],
+    emitter: {
+      ...FOUNTAIN,
+      gate: {
+        ...gates.defaults(
+          kind,
+          kind === 'windows'
+            ? {
+                spans: [
+                  [6, 30],
+                  [48, 60],
+                ],
+              }
+            : {},
+        ),
+        ...within(over, 'gate'),
+      },
+    },
+  }),
+  mask: (kind, over) => ({
+    fields: [],
+    emitter: {
+      shape: { kind: 'mesh', mesh: 'mesh' },
+      birth: RISING,
+      amounts: STEADY,
+      masks: [{ ...masks.defaults(kind), ...within(over, 'mask') }],
+    },
+  }),
+  look: (kind, over) => {
+    const draws = looks.get(kind).draws;
+    const bonded = draws === undefined ? undefined : PARTS.bond(draws, {}).emitter;
+    return {
+      fields: [fieldOf('turbulence', { strength: 0.8 })],
+      emitter: { ...(bonded ?? FOUNTAIN), look: { ...looks.defaults(kind), ...within(over, 'look') } },
+    };
+  },
+  collider: (kind, over) =>
+    falling({ shape: withMesh({ ...colliderShapes.defaults(kind), ...within(over, 'collider') }) }),
+  response: (kind, over) =>
+    falling({ shape: { kind: 'plane' }, response: { ...responses.defaults(kind), ...within(over, 'response') } }),
 };
+
+/** The small scene of a topic; undefined where nothing of it would move. */
+export function topicExample({ example }: Topic): Scene | undefined {
+  if (!example) return undefined;
+  const { emitter = {}, time, ...parts } = example;
+  return completeScene({
+    name: 'Example',
+    seed: 3,
+    time: { fps: 24, first: 0, last: 95, ...time },
+    emitters: [{ ...cloud(false), ...emitter }],
+    ...parts,
+  });
+}
 
 /**
  * The small scene that a page of the handbook plays. `over` holds what was changed on the page: a strength, and values
- * of the field's settings, the extent, the profile, the modulator, the tide or the bond; for a rule, the strengths of
- * its two bumps, left and right.
+ * of the part that the page is about; for a rule, the strengths of its two bumps, left and right.
  */
 export function exampleOf(sort: Sort, kind: string, over: Values = {}): Scene {
   const { moving = false, emitter = {}, ...parts } = PARTS[sort](kind, over);

@@ -1,6 +1,7 @@
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
+import { useHandbook } from '../panels/handbook/handbook-store';
 import type { Fault } from '../../core/document/faults';
 import { api, ApiError } from '../state/api';
 import { ConflictDialog } from './conflict-dialog';
@@ -90,6 +91,9 @@ async function openReadable(id: string): Promise<string> {
   throw new Error('No version of this scene can be read.');
 }
 
+/** Its pages and examples are large, and few need them at once. */
+const HandbookPanel = lazy(() => import('../panels/handbook/handbook-panel'));
+
 /** Says why an edit was refused; the scene stays as it was. */
 const tellRefusal = ([fault]: readonly Fault[]) =>
   void toast.error(`This did not work: ${fault!.message}`, { id: 'refused' });
@@ -98,6 +102,7 @@ const tellRefusal = ([fault]: readonly Fault[]) =>
 export function ScenePage() {
   const { id } = useParams();
   const [stage, setStage] = useState<Stage>();
+  const handbook = useHandbook((state) => state.address !== undefined);
   const [failed, setFailed] = useState<Error>();
   const close = useRef<() => void>(undefined);
   const location = useLocation();
@@ -151,9 +156,20 @@ export function ScenePage() {
     <StageProvider value={stage}>
       <div className="flex h-full flex-col">
         <TopBar />
-        <Screen key={location.pathname}>
-          <Outlet />
-        </Screen>
+        <div className="flex min-h-0 flex-1">
+          <div className="flex min-w-0 flex-1 flex-col">
+            <Screen key={location.pathname}>
+              <Outlet />
+            </Screen>
+          </div>
+          {handbook && (
+            <Screen>
+              <Suspense fallback={<aside className="w-96 shrink-0 border-l border-rule bg-panel" />}>
+                <HandbookPanel />
+              </Suspense>
+            </Screen>
+          )}
+        </div>
         <ConflictDialog />
       </div>
     </StageProvider>

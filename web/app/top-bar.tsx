@@ -1,7 +1,10 @@
 import { History, Redo2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Link, NavLink } from 'react-router';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
+import { openFocusedPage } from '../panels/handbook/focused-page';
+import { closeHandbook, openHandbook, useHandbook } from '../panels/handbook/handbook-store';
 import { useStore } from 'zustand';
 import { usePlayer } from '../state/player-store';
 import { useStage } from '../simulation/stage';
@@ -89,6 +92,8 @@ export function TopBar() {
   const { id } = useStage();
   const past = useStore(useSceneStore.temporal, (s) => s.pastStates.length);
   const future = useStore(useSceneStore.temporal, (s) => s.futureStates.length);
+  const handbook = useHandbook((state) => state.address !== undefined);
+  useHotkeys('f1', openFocusedPage, { preventDefault: true, enableOnFormTags: true });
   const tab = ({ isActive }: { isActive: boolean }) =>
     `flex h-full items-center border-b-2 px-1 ${isActive ? 'border-lamp text-text' : 'border-transparent text-second hover:text-text'}`;
   return (
@@ -123,9 +128,14 @@ export function TopBar() {
         <NavLink to={`/scene/${id}/output`} className={tab}>
           Output
         </NavLink>
-        <NavLink to="/handbook" className={tab} title="F1 opens the page on what has the focus">
+        <button
+          className={tab({ isActive: handbook })}
+          aria-pressed={handbook}
+          title="Opens the handbook beside your work; F1 on any control opens its page"
+          onClick={() => (handbook ? closeHandbook() : openHandbook(''))}
+        >
           Handbook
-        </NavLink>
+        </button>
       </nav>
       <span className="flex-1" />
       <DraftMenu />

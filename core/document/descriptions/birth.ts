@@ -215,3 +215,40 @@ export const birthParameters = describe({
     shown: (v) => v['spinAbout'] === 'axis' && (v['spin'] !== 0 || v['spinVariance'] !== 0),
   },
 }) satisfies Description;
+
+function group(title: string, page: string, names: readonly (keyof typeof birthParameters)[]) {
+  const parameters: Description = Object.fromEntries(names.map((name) => [name, birthParameters[name]]));
+  return { title, page, parameters };
+}
+
+/** Births in the groups in which one thinks of them, each with its page of the handbook. */
+export const birthGroups = {
+  lifetime: group('Lifetime', 'topic/lifetime', ['immortal', 'life', 'lifeVariance', 'lifeSpread']),
+  launch: group('Launch', 'topic/launch', [
+    'speed',
+    'speedVariance',
+    'along',
+    'direction',
+    'axes',
+    'spread',
+    'inherit',
+  ]),
+  substance: group('Size, mass and drag', 'topic/substance', [
+    'size',
+    'sizeVariance',
+    'mass',
+    'massVariance',
+    'drag',
+    'dragVariance',
+  ]),
+  turning: group('Orientation and spin', 'topic/turning', [
+    'orientation',
+    'angles',
+    'tilt',
+    'spin',
+    'spinVariance',
+    'spinBy',
+    'spinAbout',
+    'spinAxis',
+  ]),
+} as const;

@@ -58,7 +58,12 @@ function Strips() {
 export function Desk() {
   const [sends, setSends] = useState(false);
   return (
-    <div className="flex h-full min-h-0 flex-col border-t border-rule bg-panel" role="region" aria-label="Desk">
+    <div
+      className="flex h-full min-h-0 flex-col border-t border-rule bg-panel"
+      role="region"
+      aria-label="Desk"
+      data-handbook="topic/desk"
+    >
       <DeskBar sends={sends} onSends={setSends} />
       <UnlikeQuestion />
       <div className="flex min-h-0 flex-1">

@@ -114,7 +114,11 @@ export function SendMatrix() {
 
   return (
     <div className="min-w-0 flex-1 overflow-auto px-3 py-1">
-      <table className="border-separate border-spacing-x-1 border-spacing-y-0.5" aria-label="Sends">
+      <table
+        className="border-separate border-spacing-x-1 border-spacing-y-0.5"
+        aria-label="Sends"
+        data-handbook="topic/sends"
+      >
         <thead>
           <tr>
             <th className="sticky top-0 w-52 bg-panel text-left text-xs font-normal text-faint">

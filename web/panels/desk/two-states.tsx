@@ -76,7 +76,12 @@ export function TwoStates() {
       </button>
     );
   return (
-    <div className="flex items-center gap-1" role="group" aria-label="Two states of the desk">
+    <div
+      className="flex items-center gap-1"
+      role="group"
+      aria-label="Two states of the desk"
+      data-handbook="topic/states"
+    >
       {(['A', 'B'] as const).map((name) => (
         <button
           key={name}

@@ -86,7 +86,7 @@ export function DialsDeck() {
   const scene = useScene();
   const on = hangers(scene);
   return (
-    <section className="flex h-full flex-col bg-panel" role="region" aria-label="Dials">
+    <section className="flex h-full flex-col bg-panel" role="region" aria-label="Dials" data-handbook="topic/dials">
       <div className="flex h-7 shrink-0 items-center gap-1 border-b border-rule px-2" role="toolbar" aria-label="Dials">
         <DeckTabs />
         <span className="mx-2 h-3.5 w-px bg-rule" />

@@ -40,11 +40,11 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
     editEmitters(ids, (e) => e.amounts[row] && void (e.amounts[row][name] = value));
   const counts = !shapes.get(emitter.shape.kind).fromParticles;
   return (
-    <Section title="Emission">
+    <Section title="Emission" page="topic/emission">
       <Count emitter={emitter} />
       {counts &&
         emitter.amounts.map((amount, row) => (
-          <div key={row} className="relative">
+          <div key={row} className="relative" data-handbook={`amount/${amount.kind}`}>
             <KindChoice
               label={`Emission ${row + 1}`}
               registry={amounts}

@@ -10,7 +10,7 @@ import { Section } from './section';
 export function BondSection({ emitter, ids }: { emitter: Emitter; ids: readonly string[] }) {
   const { kind } = emitter.bond;
   return (
-    <Section title="Body">
+    <Section title="Body" page={`bond/${emitter.bond.kind}`}>
       <KindChoice label="Body" registry={bonds} kind={kind} onChange={(next) => setBond(ids, next)} />
       <ParameterRows
         description={bonds.get(kind).parameters}

@@ -17,6 +17,7 @@ export function CarrierInspector({ carrier }: { carrier: Carrier }) {
     <>
       <Section
         title={carrier.name}
+        page="topic/carrier"
         aside={`carrier ${scene.carriers.indexOf(carrier) + 1} of ${scene.carriers.length}`}
         onRename={(name) => editThing('carrier', carrier.id, (c) => void (c.name = name))}
       >

@@ -55,6 +55,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
     <>
       <Section
         title={collider.name}
+        page="topic/collider"
         aside={`collider ${scene.colliders.indexOf(collider) + 1} of ${scene.colliders.length}`}
         onRename={(name) => edit((c) => void (c.name = name))}
       >
@@ -66,22 +67,24 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           without={Object.keys(colliderParameters).filter((n) => !OWN.includes(n))}
           onChange={set}
         />
-        <KindChoice
-          label="Shape"
-          registry={colliderShapes}
-          kind={collider.shape.kind}
-          onChange={(kind) =>
-            switchKind({ ...place, path: 'shape' }, kind, (was) => ofAnotherKind(colliderShapes, was, kind))
-          }
-        />
-        <ParameterRows
-          description={colliderShapes.get(collider.shape.kind).parameters}
-          of={{ ...of, prefix: 'shape.' }}
-          values={collider.shape}
-          onChange={(name, value) => edit((c) => void Object.assign(c.shape, { [name]: value }))}
-        />
+        <div data-handbook={`collider/${collider.shape.kind}`}>
+          <KindChoice
+            label="Shape"
+            registry={colliderShapes}
+            kind={collider.shape.kind}
+            onChange={(kind) =>
+              switchKind({ ...place, path: 'shape' }, kind, (was) => ofAnotherKind(colliderShapes, was, kind))
+            }
+          />
+          <ParameterRows
+            description={colliderShapes.get(collider.shape.kind).parameters}
+            of={{ ...of, prefix: 'shape.' }}
+            values={collider.shape}
+            onChange={(name, value) => edit((c) => void Object.assign(c.shape, { [name]: value }))}
+          />
+        </div>
       </Section>
-      <Section title="Contact">
+      <Section title="Contact" page={`response/${collider.response.kind}`}>
         <KindChoice
           label="On contact"
           registry={responses}
@@ -109,7 +112,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           onChange={(gate) => edit((c) => void (c.gate = gate))}
         />
       </Section>
-      <Section title="Split">
+      <Section title="Split" page="topic/split">
         <ParameterRows
           description={colliderParameters}
           of={{ ...of, prefix: '' }}
@@ -118,7 +121,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           onChange={set}
         />
       </Section>
-      <Section title="Sends" aside="the emitters it stops, and the bounce of each">
+      <Section title="Sends" page="topic/collider" aside="the emitters it stops, and the bounce of each">
         {scene.emitters.map((emitter) => {
           const hit = hitOf(collider, emitter.id);
           return (

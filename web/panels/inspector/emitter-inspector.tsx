@@ -1,8 +1,8 @@
 import { ofAnotherKind } from '../../../core/document/change-kind';
-import type { Description, Values } from '../../../core/document/parameters';
+import type { Values } from '../../../core/document/parameters';
 import { isSeenToTurn } from '../../../core/kinds/looks';
 import { whyUnseen } from '../../../core/measure/diagnose-emitter';
-import { birthParameters, emitterParameters } from '../../../core/document/descriptions';
+import { birthGroups, emitterParameters } from '../../../core/document/descriptions';
 import type { Emitter } from '../../../core/document/scene';
 import { shapes } from '../../../core/kinds/emitter-shapes';
 import { KindChoice } from '../../widgets/kind-choice';
@@ -23,17 +23,7 @@ import { FormulaContextProvider } from '../../widgets/formula/formula-context';
 import { useGateContext } from '../../widgets/formula/use-contexts';
 import { Section } from './section';
 
-/** Births, in the groups in which one thinks of them. */
-const GROUPS: readonly (readonly [string, readonly (keyof typeof birthParameters)[]])[] = [
-  ['Lifetime', ['immortal', 'life', 'lifeVariance', 'lifeSpread']],
-  ['Launch', ['speed', 'speedVariance', 'along', 'direction', 'axes', 'spread', 'inherit']],
-  ['Size, mass and drag', ['size', 'sizeVariance', 'mass', 'massVariance', 'drag', 'dragVariance']],
-];
-const TURNING = ['orientation', 'angles', 'tilt', 'spin', 'spinVariance', 'spinBy', 'spinAbout', 'spinAxis'] as const;
-
-function narrowed(description: Description, names: readonly string[]): Description {
-  return Object.fromEntries(names.map((name) => [name, description[name]!]));
-}
+const { lifetime, launch, substance, turning } = birthGroups;
 
 function Unseen({ emitter }: { emitter: Emitter }) {
   const scene = useScene();
@@ -69,6 +59,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
     <FormulaContextProvider value={context}>
       <Section
         title={emitter.name}
+        page="topic/emitter"
         aside={
           also.length > 0
             ? `and ${also.length} more, edited together`
@@ -83,27 +74,29 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           without={['maskMode']}
           onChange={(name, value) => editEmitters(ids, (e) => void Object.assign(e, { [name]: value }))}
         />
-        <KindChoice
-          label="Shape"
-          registry={shapes}
-          kind={emitter.shape.kind}
-          onChange={(kind) =>
-            switchKind({ sort: 'emitters', ids, path: 'shape' }, kind, (was) => ofAnotherKind(shapes, was, kind))
-          }
-        />
-        <ParameterRows
-          description={shape.parameters}
-          of={{ ...of, prefix: 'shape.' }}
-          values={emitter.shape}
-          onChange={setShape}
-        />
+        <div data-handbook={`shape/${shape.kind}`}>
+          <KindChoice
+            label="Shape"
+            registry={shapes}
+            kind={emitter.shape.kind}
+            onChange={(kind) =>
+              switchKind({ sort: 'emitters', ids, path: 'shape' }, kind, (was) => ofAnotherKind(shapes, was, kind))
+            }
+          />
+          <ParameterRows
+            description={shape.parameters}
+            of={{ ...of, prefix: 'shape.' }}
+            values={emitter.shape}
+            onChange={setShape}
+          />
+        </div>
       </Section>
       <MaskSection emitter={emitter} ids={ids} />
       <AmountSection emitter={emitter} ids={ids} />
-      {GROUPS.map(([title, names]) => (
-        <Section key={title} title={title}>
+      {[lifetime, launch, substance].map(({ title, page, parameters }) => (
+        <Section key={title} title={title} page={page}>
           <ParameterRows
-            description={narrowed(birthParameters, names)}
+            description={parameters}
             of={{ ...of, prefix: 'birth.' }}
             values={emitter.birth}
             onChange={set}
@@ -112,9 +105,9 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
       ))}
       {!shape.fromParticles && <BondSection emitter={emitter} ids={ids} />}
       {isSeenToTurn(emitter) && (
-        <Section title="Orientation and spin">
+        <Section title={turning.title} page={turning.page}>
           <ParameterRows
-            description={narrowed(birthParameters, TURNING)}
+            description={turning.parameters}
             of={{ ...of, prefix: 'birth.' }}
             values={emitter.birth}
             onChange={set}

@@ -16,7 +16,7 @@ export function GateRows({
   onChange: (gate: Kinded) => void;
 }) {
   return (
-    <>
+    <div data-handbook={`gate/${gate.kind}`}>
       <KindChoice
         label="Gate"
         registry={gates}
@@ -28,6 +28,6 @@ export function GateRows({
         values={gate}
         onChange={(name, value) => onChange({ ...gate, [name]: value })}
       />
-    </>
+    </div>
   );
 }

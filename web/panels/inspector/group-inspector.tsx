@@ -76,6 +76,7 @@ export function GroupInspector({ group }: { group: Group }) {
     <FormulaContextProvider value={context}>
       <Section
         title={group.name}
+        page="topic/groups"
         aside={`${members} member${members === 1 ? '' : 's'}${action ? `, ${actions.get(action).label}` : ''}`}
         onRename={(name) => editGroup(group.id, (g) => void (g.name = name))}
       >

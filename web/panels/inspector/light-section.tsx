@@ -7,7 +7,7 @@ import { Section } from './section';
 export function LightSection() {
   const light = useSceneOf((scene) => scene.light);
   return (
-    <Section title="Light and fog" aside="of meshes and surfaces">
+    <Section title="Light and fog" page="topic/light" aside="of meshes and surfaces">
       <ParameterRows
         description={lightParameters}
         values={light}

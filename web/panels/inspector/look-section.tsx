@@ -33,7 +33,7 @@ function LookRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
   const fault = image && 'columns' in look && sheetFault(look as never, image);
   const fits = ({ draws }: LookKind) => draws === undefined || draws === emitter.bond.kind;
   return (
-    <>
+    <div data-handbook={`look/${look.kind}`}>
       <KindChoice
         label={row === 0 ? 'Look' : `Look ${row + 1}`}
         registry={looks}
@@ -64,7 +64,7 @@ function LookRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
           <X size={11} /> remove
         </button>
       )}
-    </>
+    </div>
   );
 }
 
@@ -73,7 +73,7 @@ export function LookSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
   const { fps } = useSceneOf((scene) => scene.time);
   const offered = looks.list.filter(({ draws }) => draws === undefined || draws === emitter.bond.kind);
   return (
-    <Section title="Look" aside={emitter.besides.length > 0 ? 'later looks lie on top' : undefined}>
+    <Section title="Look" page="topic/looks" aside={emitter.besides.length > 0 ? 'later looks lie on top' : undefined}>
       <DiagnosisNote lead="Its spin strobes" reason={whyStrobes(emitter, fps)} />
       {looksOf(emitter).map((look, row) => (
         <LookRows key={`${row} ${look.kind}`} emitter={emitter} ids={ids} row={row} />

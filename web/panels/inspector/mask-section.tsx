@@ -29,7 +29,7 @@ function MaskRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
     set('high', Number(range.high.toPrecision(4)));
   };
   return (
-    <div>
+    <div data-handbook={`mask/${mask.kind}`}>
       <KindChoice
         label={`Mask ${row + 1}`}
         registry={masks}
@@ -69,7 +69,7 @@ export function MaskSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
   if (kind.fromParticles || kind.kind === 'point') return null;
   const offered = masks.list.filter((mask) => !mask.needsMesh || kind.surface);
   return (
-    <Section title="Masks" aside={emitter.masks.length > 1 ? 'they multiply' : undefined}>
+    <Section title="Masks" page="topic/masks" aside={emitter.masks.length > 1 ? 'they multiply' : undefined}>
       {emitter.masks.map((_, row) => (
         <MaskRows key={row} emitter={emitter} ids={ids} row={row} />
       ))}

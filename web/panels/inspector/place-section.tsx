@@ -114,7 +114,7 @@ export function PlaceSection({
   };
   const carriers = scene.carriers.filter((c) => !carried(c.id));
   return (
-    <Section title={title} aside={keyed ? 'changes write keyframes at the playhead' : undefined}>
+    <Section title={title} page="topic/transform" aside={keyed ? 'changes write keyframes at the playhead' : undefined}>
       {NUMBERS.map((name) => {
         const keys = placed.keys[`place.${name}`] ?? [];
         const parameter = name === 'scale' && scale ? { ...placeParameters.scale, ...scale } : placeParameters[name];

@@ -154,7 +154,11 @@ function ModulatorRows({ thing, owner, row }: Props & { row: number }) {
 /** What multiplies the weight beside the falloff. */
 export function ModulatorSection({ thing, owner }: Props) {
   return (
-    <Section title="Modulators" aside={thing.modulators.length > 1 ? 'they multiply' : undefined}>
+    <Section
+      title="Modulators"
+      page="topic/modulators"
+      aside={thing.modulators.length > 1 ? 'they multiply' : undefined}
+    >
       {thing.modulators.map((_, row) => (
         <ModulatorRows key={row} thing={thing} owner={owner} row={row} />
       ))}
@@ -186,7 +190,7 @@ export function ModulatorSection({ thing, owner }: Props) {
 export function SendSection({ thing, owner }: Props) {
   const { emitters } = useScene();
   return (
-    <Section title="Sends" aside="strength for each emitter">
+    <Section title="Sends" page="topic/sends" aside="strength for each emitter">
       {emitters.map((emitter) => (
         <ShareRow
           key={emitter.id}

@@ -31,6 +31,7 @@ export function SceneInspector() {
     <>
       <Section
         title="Scene"
+        page="topic/scene"
         aside={`${counted(scene.emitters.length, 'emitter')}, ${counted(scene.fields.length, 'field')}`}
       >
         <ParameterRows
@@ -44,7 +45,7 @@ export function SceneInspector() {
       </Section>
       <LightSection />
       <TimeSection />
-      <Section title="Scene box">
+      <Section title="Scene box" page="topic/scene-box">
         <ParameterRows
           description={boundsParameters}
           values={scene.bounds}
@@ -59,7 +60,7 @@ export function SceneInspector() {
           }
         />
       </Section>
-      <Section title="Working view" aside="not in renders">
+      <Section title="Working view" page="topic/working-view" aside="not in renders">
         <ParameterRows
           description={workParameters}
           values={scene.work}

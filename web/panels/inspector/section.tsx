@@ -22,17 +22,20 @@ function NameBox({ name, onRename }: { name: string; onRename: (name: string) =>
 /** A part of the inspector under a heading; with `onRename`, the heading is a name that can be typed over. */
 export function Section({
   title,
+  page,
   aside,
   onRename,
   children,
 }: {
   title: string;
+  /** The page of the handbook about it. */
+  page?: string;
   aside?: React.ReactNode;
   onRename?: (name: string) => void;
   children: React.ReactNode;
 }) {
   return (
-    <section className="border-b border-rule px-4 py-3">
+    <section className="border-b border-rule px-4 py-3" data-handbook={page}>
       <header className="mb-1 flex items-baseline justify-between gap-2">
         {onRename ? <NameBox name={title} onRename={onRename} /> : <h2 className="font-semibold">{title}</h2>}
         <span className="shrink-0 text-xs text-faint">{aside}</span>

@@ -36,7 +36,7 @@ export function SoundSection() {
     editScene((scene) => void (scene.sounds = scene.sounds.filter(({ hash }) => hash !== sound.hash)));
   };
   return (
-    <Section title="Sounds" aside="for automation">
+    <Section title="Sounds" page="topic/sounds" aside="for automation">
       {sounds.map((sound) => (
         <div
           key={sound.hash}

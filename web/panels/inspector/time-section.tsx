@@ -85,7 +85,7 @@ function Seams() {
 export function TimeSection() {
   const time = useSceneOf((scene) => scene.time);
   return (
-    <Section title="Time">
+    <Section title="Time" page="topic/time">
       <ParameterRows
         description={{
           ...timeParameters,

@@ -45,6 +45,7 @@ export function ZoneInspector({ zone }: { zone: Zone }) {
     <FormulaContextProvider value={context}>
       <Section
         title={zone.name}
+        page="topic/zone"
         aside={`zone ${index + 1} of ${zones.length}`}
         onRename={(name) => editThing('zone', zone.id, (z) => void (z.name = name))}
       >

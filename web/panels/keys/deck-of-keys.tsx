@@ -16,6 +16,7 @@ export function DeckOfKeys({
 }) {
   return (
     <div
+      data-handbook="topic/keyframes"
       className="flex h-full min-h-0 flex-col border-t border-rule bg-panel"
       role="region"
       aria-label={label}

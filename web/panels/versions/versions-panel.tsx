@@ -132,7 +132,10 @@ export function VersionsPanel({ onClose }: { onClose: () => void }) {
   return (
     <Dialog open onClose={onClose} className="relative z-20">
       <div className="fixed inset-0 grid place-content-center bg-surround/70">
-        <DialogPanel className="grid h-[36rem] max-h-[90vh] w-[68rem] max-w-[95vw] grid-cols-[26rem_1fr] grid-rows-[auto_1fr] border border-rule bg-panel">
+        <DialogPanel
+          data-handbook="topic/versions"
+          className="grid h-[36rem] max-h-[90vh] w-[68rem] max-w-[95vw] grid-cols-[26rem_1fr] grid-rows-[auto_1fr] border border-rule bg-panel"
+        >
           <header className="col-span-2 flex items-baseline gap-3 border-b border-rule px-4 py-2.5">
             <DialogTitle className="text-lg">Versions</DialogTitle>
             <p className="flex-1 text-xs text-second">

@@ -1,19 +1,27 @@
-import { Link, NavLink, useParams } from 'react-router';
-import { chapters } from '../../../core/handbook/chapters';
+import { Link, NavLink, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { pageAt } from '../../../core/handbook/pages';
+import { Contents } from '../../panels/handbook/contents';
+import { FrontPage } from '../../panels/handbook/front-page';
+import { KindPage } from '../../panels/handbook/kind-page';
+import { SearchBox } from '../../panels/handbook/search-box';
+import { TopicPage } from '../../panels/handbook/topic-page';
 import { NotFound } from '../../widgets/not-found';
-import { FrontPage } from './front-page';
-import { KindPage } from './kind-page';
 import { lastScene } from './last-scene';
 
-/** The handbook: chapters on the left, a page on the right. */
+/** The handbook in a window of its own: contents and search on the left, a page on the right. */
 export function HandbookPage() {
   const { sort, kind } = useParams();
-  const chapter = chapters.find((c) => c.sort === sort);
-  const found = kind === undefined ? undefined : chapter?.registry.find(kind);
-  if (sort !== undefined && !found) return <NotFound what={`The handbook has no page “${sort}/${kind ?? ''}”.`} />;
+  const navigate = useNavigate();
+  const page = sort === undefined ? undefined : pageAt(`${sort}/${kind ?? ''}`);
+  if (sort !== undefined && !page) return <NotFound what={`The handbook has no page “${sort}/${kind ?? ''}”.`} />;
   const back = lastScene();
   const link = ({ isActive }: { isActive: boolean }) =>
     `block rounded-sm px-2 py-px ${isActive ? 'bg-raised text-lamp' : 'text-second hover:text-text'}`;
+  const send = () => {
+    if (back) void navigate(`/scene/${back}`, { state: { paste: true } });
+    else toast.error('No scene is open. Open one first, then press F1.');
+  };
   return (
     <div className="flex h-full flex-col">
       <header className="flex h-11 shrink-0 items-center gap-5 border-b border-rule px-4">
@@ -30,22 +38,26 @@ export function HandbookPage() {
         )}
       </header>
       <div className="flex min-h-0 flex-1">
-        <nav className="w-56 shrink-0 overflow-y-auto border-r border-rule bg-panel px-3 py-3" aria-label="Chapters">
-          {chapters.map((c) => (
-            <section key={c.sort} className="mb-3">
-              <h2 className="px-2 text-xs text-faint" title={c.about}>
-                {c.title}
-              </h2>
-              {c.registry.list.map((k) => (
-                <NavLink key={k.kind} to={`/handbook/${c.sort}/${k.kind}`} className={link}>
-                  {k.label}
-                </NavLink>
-              ))}
-            </section>
-          ))}
+        <nav className="w-60 shrink-0 overflow-y-auto border-r border-rule bg-panel px-3 py-3" aria-label="Chapters">
+          <div className="mb-3">
+            <SearchBox onOpen={(address) => void navigate(`/handbook/${address}`)} />
+          </div>
+          <Contents
+            link={(address, title) => (
+              <NavLink to={`/handbook/${address}`} className={link}>
+                {title}
+              </NavLink>
+            )}
+          />
         </nav>
         <main className="min-w-0 flex-1 overflow-y-auto px-8 py-5">
-          {chapter && found ? <KindPage key={`${sort} ${kind}`} chapter={chapter} kind={found} /> : <FrontPage />}
+          {!page ? (
+            <FrontPage />
+          ) : 'topic' in page ? (
+            <TopicPage key={page.address} page={page} topic={page.topic} />
+          ) : (
+            <KindPage key={page.address} chapter={page.of} kind={page.kind} onSend={send} />
+          )}
         </main>
       </div>
     </div>

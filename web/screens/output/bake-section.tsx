@@ -23,7 +23,7 @@ export function BakeSection() {
     api.bake(scene, from, through).catch((error: Error) => setRefused(error.message));
   };
   return (
-    <Section title="Bake" aside={`frames ${from} to ${through}`}>
+    <Section title="Bake" page="topic/bake" aside={`frames ${from} to ${through}`}>
       {own?.state === 'done' ? (
         <p className="py-1 text-second">
           Bakes the scene in its present state. Looks, camera and output can change afterwards without another bake.

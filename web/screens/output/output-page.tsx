@@ -160,7 +160,7 @@ export function OutputPage() {
     await order(scene, { ...asked, bake: live ? '' : (bakeOf(asked)?.id ?? '') });
   };
   return (
-    <main className="flex min-h-0 flex-1">
+    <main className="flex min-h-0 flex-1" data-handbook="topic/render">
       <h1 className="sr-only">Output</h1>
       <div className="flex min-w-0 flex-1 flex-col bg-surround">
         <div className="grid min-h-0 flex-1 place-items-center p-8">
@@ -186,6 +186,7 @@ export function OutputPage() {
       <aside className="w-84 shrink-0 overflow-y-auto border-l border-rule bg-panel" aria-label="Render settings">
         <Section
           title="Render"
+          page="topic/render"
           aside={`${frames.length} ${frames.length === 1 ? 'frame' : 'frames'}, ${((frames.length * every) / scene.time.fps).toFixed(2)} s`}
         >
           <LabelledRow label="Format" help="The file format of the render.">
@@ -271,10 +272,15 @@ export function OutputPage() {
             parameter={{ ...frameBox, default: last }}
             onChange={(value) => set({ from: Math.min(value, from), through: value })}
           />
-          <NumberRow label="Every" value={every} parameter={everyBox} onChange={(value) => set({ every: value })} />
+          <NumberRow
+            label="Frame step"
+            value={every}
+            parameter={everyBox}
+            onChange={(value) => set({ every: value })}
+          />
           <NameRow pattern={pattern} onChange={(value) => set({ pattern: value })} />
         </Section>
-        <Section title="Picture">
+        <Section title="Picture" page="topic/picture">
           <LabelledRow label="Size" help="Common sizes; enter any other below.">
             <Choice
               label="Size"

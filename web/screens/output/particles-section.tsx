@@ -102,7 +102,7 @@ export function ParticlesSection({ from, through, bake }: Span) {
     setDone(undefined);
   };
   return (
-    <Section title="Particles" aside="for other programs">
+    <Section title="Particles" page="topic/particle-files" aside="for other programs">
       <LabelledRow
         label="File format"
         help="Saves all particles of each frame, with their numbers, positions, velocities and sizes."

@@ -77,7 +77,7 @@ export function SoundingsPage() {
   );
   const { Controls, title } = SORTS[index]!;
   return (
-    <main className="flex min-h-0 flex-1 flex-col">
+    <main className="flex min-h-0 flex-1 flex-col" data-handbook="topic/soundings">
       <h1 className="sr-only">Soundings</h1>
       <TabGroup
         className="flex min-h-0 flex-1"

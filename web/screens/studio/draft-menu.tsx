@@ -147,7 +147,11 @@ export const DraftMenu = memo(function DraftMenu() {
       >
         {bake === undefined ? shareInWords(deeper ? share : draftShare) : 'From the bake'}
       </MenuButton>
-      <MenuItems anchor="bottom end" className="z-10 border border-rule bg-panel py-1 focus:outline-none">
+      <MenuItems
+        data-handbook="topic/draft"
+        anchor="bottom end"
+        className="z-10 border border-rule bg-panel py-1 focus:outline-none"
+      >
         {SHARES.map((option) => (
           <MenuItem key={option}>
             <button

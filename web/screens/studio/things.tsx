@@ -118,7 +118,10 @@ export function Things() {
     </li>
   );
   return (
-    <ul className="pointer-events-none absolute top-2 left-2 flex max-h-[calc(100%-1rem)] flex-col items-start overflow-y-auto">
+    <ul
+      aria-label="Things of the scene"
+      className="pointer-events-none absolute top-2 left-2 flex max-h-[calc(100%-1rem)] flex-col items-start overflow-y-auto"
+    >
       {emitters.map((emitter) => (
         <ThingRow
           key={emitter.id}

@@ -107,7 +107,10 @@ export function TransportBar() {
     </button>
   );
   return (
-    <div className="flex h-11 shrink-0 items-center border-t border-rule bg-panel px-3">
+    <div
+      data-handbook="topic/time"
+      className="@container flex h-11 shrink-0 items-center border-t border-rule bg-panel px-3"
+    >
       {button('Go to the first frame', 'Home', () => transport.seek(time.first), <SkipBack size={14} />)}
       {button('One frame back', ',', () => transport.step(-1), <StepBack size={14} />)}
       {button(
@@ -119,7 +122,7 @@ export function TransportBar() {
       {button('One frame on', '.', () => transport.step(1), <StepForward size={14} />)}
       {button('Go to the last frame', 'End', () => transport.seek(time.last), <SkipForward size={14} />)}
       <button
-        className="text-button ml-1 w-20 text-left text-xs leading-tight"
+        className="text-button ml-1 hidden w-20 text-left text-xs leading-tight @3xl:block"
         title="“Every frame” shows each frame, however long it takes. “Real time” keeps to the clock and skips frames."
         onClick={() => transport.setPace(pace === 'every frame' ? 'real time' : 'every frame')}
       >
@@ -134,7 +137,7 @@ export function TransportBar() {
         record
       </button>
       <button
-        className="text-button px-1 text-xs"
+        className="text-button px-1 text-xs whitespace-nowrap"
         aria-pressed={autoKey}
         title={
           autoKey
@@ -146,7 +149,7 @@ export function TransportBar() {
         auto-key
       </button>
       <button
-        className="text-button px-1 text-xs"
+        className="text-button hidden px-1 text-xs whitespace-nowrap @3xl:block"
         aria-pressed={beyond > 0}
         title="Plays past the last frame, to see the frames after it; the range of the shot stays the same"
         onClick={() => session.tryOn(beyond > 0 ? 0 : lengthBeyond(time))}

@@ -78,7 +78,7 @@ export function TrialsPage() {
   useHotkeys('mod+z', undo, notTyping);
   useHotkeys('mod+shift+z', redo, notTyping);
   return (
-    <main className="flex min-h-0 flex-1">
+    <main className="flex min-h-0 flex-1" data-handbook="topic/trials">
       <h1 className="sr-only">Trials</h1>
       <div className="w-84 shrink-0 overflow-y-auto border-r border-rule">
         <SheetControls />

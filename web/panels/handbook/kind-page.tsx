@@ -1,6 +1,4 @@
 import { useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import { actions } from '../../../core/kinds/actions';
 import type { Description, Values } from '../../../core/document/parameters';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
@@ -9,26 +7,42 @@ import type { Chapter, HandbookKind, Sort } from '../../../core/handbook/chapter
 import { exampleOf } from '../../../core/handbook/example';
 import { profileCommon } from '../../../core/kinds/curves/profile';
 import type { Field, Scene } from '../../../core/document/scene';
-import { copyFields } from '../../panels/desk/field-clipboard';
-import { RulePicture } from '../../panels/desk/rule-picture';
+import { copyFields } from '../desk/field-clipboard';
+import { RulePicture } from '../desk/rule-picture';
 import { NumberRow } from '../../widgets/number-field';
 import { ParameterRows } from '../../widgets/parameter-rows';
-import { lastScene } from './last-scene';
 import { LiveExample } from './live-example';
 import { ParameterTable } from './parameter-table';
 
-/** The part of an example's field that a sort of page is about. */
+/** The sorts of pages with an example field that can be sent to a desk. */
+const FIELD_SORTS: ReadonlySet<Sort> = new Set(['field', 'action', 'extent', 'profile', 'modulator', 'rule', 'tide']);
+
+/** The part of an example that a sort of page is about, by its name among the changes of {@link exampleOf}. */
 function partOf(
   sort: Sort,
   scene: Scene,
-  field: Field,
+  field: Field | undefined,
 ): { readonly name: string; readonly values: Values } | undefined {
-  if (sort === 'field') return { name: 'settings', values: field.settings };
-  if (sort === 'extent') return { name: 'extent', values: field.extent };
-  if (sort === 'profile') return { name: 'profile', values: field.profile };
-  if (sort === 'tide') return { name: 'tide', values: field.drives['strength']! };
-  if (sort === 'bond') return { name: 'bond', values: scene.emitters[0]!.bond };
-  return sort === 'modulator' ? { name: 'modulator', values: field.modulators[0]! } : undefined;
+  const [emitter] = scene.emitters;
+  const [collider] = scene.colliders;
+  const values = {
+    field: field?.settings,
+    extent: field?.extent,
+    profile: field?.profile,
+    modulator: field?.modulators[0],
+    tide: field?.drives['strength'],
+    shape: emitter?.shape,
+    amount: emitter?.amounts[0],
+    gate: emitter?.gate,
+    mask: emitter?.masks[0],
+    bond: emitter?.bond,
+    look: emitter?.look,
+    collider: collider?.shape,
+    response: collider?.response,
+    action: undefined,
+    rule: undefined,
+  }[sort];
+  return values && { name: sort === 'field' ? 'settings' : sort, values: values as Values };
 }
 
 /** Parameters that need something of a scene, which an example does not have. */
@@ -48,8 +62,8 @@ const needScene = (description: Description): string[] =>
 
 function Facts({ chapter, kind }: { chapter: Chapter; kind: HandbookKind }) {
   const facts: readonly (readonly [string, string])[] = [
-    ['Formula', kind.formula],
-    ['Source', kind.source],
+    ...(kind.formula ? ([['Formula', kind.formula]] as const) : []),
+    ...(kind.source ? ([['Source', kind.source]] as const) : []),
     ...(chapter.sort === 'action' ? ([['Unit', actions.get(kind.kind).unit || 'none']] as const) : []),
     ...(chapter.sort === 'field'
       ? ([
@@ -76,24 +90,34 @@ function Facts({ chapter, kind }: { chapter: Chapter; kind: HandbookKind }) {
 }
 
 /** One page: what the kind does, its formula and source, every number, and an example to play with. */
-export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKind }) {
+export function KindPage({
+  chapter,
+  kind,
+  setting,
+  narrow = false,
+  onSend,
+}: {
+  chapter: Chapter;
+  kind: HandbookKind;
+  /** The label of a setting that the page begins with. */
+  setting?: string | undefined;
+  /** In one column, beside the work. */
+  narrow?: boolean;
+  /** Called when the example’s fields have been copied, to be pasted on a desk. */
+  onSend: () => void;
+}) {
   const [over, setOver] = useState<Values>({});
-  const navigate = useNavigate();
   const { sort } = chapter;
   const scene = useMemo(() => exampleOf(sort, kind.kind, over), [sort, kind.kind, over]);
   const description: Description = sort === 'profile' ? { ...kind.parameters, ...profileCommon } : kind.parameters;
-  const field = scene.fields.find((f) => f.id === 'field') ?? scene.fields[0]!;
+  const field = scene.fields.find((f) => f.id === 'field') ?? scene.fields[0];
   const part = partOf(sort, scene, field);
-  const strength = strengthOf(fieldKinds.get(field.settings.kind), field.actsAs);
+  const isOfFields = FIELD_SORTS.has(sort);
+  const strength = field && strengthOf(fieldKinds.get(field.settings.kind), field.actsAs);
   const send = () => {
-    const id = lastScene();
-    if (!id) {
-      toast.error('No scene is open. Open one first, then press F1.');
-      return;
-    }
     if (sort === 'rule') copyFields(scene.fields, undefined, scene.groups);
-    else copyFields([{ ...field, name: fieldKinds.get(field.settings.kind).label, group: '' }]);
-    void navigate(`/scene/${id}`, { state: { paste: true } });
+    else copyFields([{ ...field!, name: fieldKinds.get(field!.settings.kind).label, group: '' }]);
+    onSend();
   };
   return (
     <article className="max-w-240">
@@ -105,10 +129,10 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
       <p className="mt-1 max-w-160">{kind.summary}</p>
       {kind.advice && <p className="mt-2 max-w-160 text-second">{kind.advice}</p>}
       <Facts chapter={chapter} kind={kind} />
-      <div className="mt-4 grid grid-cols-[minmax(0,28rem)_18rem] gap-6">
+      <div className={`mt-4 grid gap-6 ${narrow ? 'grid-cols-1' : 'grid-cols-[minmax(0,28rem)_18rem]'}`}>
         <LiveExample scene={scene} />
         <div>
-          {(sort === 'field' || sort === 'action' || sort === 'bond') && (
+          {(sort === 'field' || sort === 'action' || sort === 'bond') && field && strength && (
             <NumberRow
               label={sort === 'bond' ? 'Strength of the current' : strength.label}
               value={field.strength}
@@ -117,6 +141,7 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
             />
           )}
           {sort === 'rule' &&
+            strength &&
             scene.fields
               .filter((f) => f.group !== '')
               .map((f) => (
@@ -132,7 +157,7 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
             <ParameterRows
               description={description}
               values={part.values}
-              unit={actions.get(field.actsAs).vectorUnit}
+              unit={field ? actions.get(field.actsAs).vectorUnit : ''}
               without={needScene(description)}
               onChange={(name, value) =>
                 setOver({ ...over, [part.name]: { ...(over[part.name] as Values | undefined), [name]: value } })
@@ -160,7 +185,7 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
             </div>
           )}
           <div className="mt-3 flex gap-2">
-            {sort !== 'bond' && (
+            {isOfFields && (
               <button className="lamp-button" onClick={send}>
                 Send to the desk
               </button>
@@ -174,7 +199,7 @@ export function KindPage({ chapter, kind }: { chapter: Chapter; kind: HandbookKi
       {Object.keys(description).length > 0 && (
         <>
           <h2 className="mt-5 font-semibold">Settings</h2>
-          <ParameterTable description={description} />
+          <ParameterTable description={description} setting={setting} />
         </>
       )}
     </article>

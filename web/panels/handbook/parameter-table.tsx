@@ -1,8 +1,13 @@
+import { useEffect, useRef } from 'react';
 import type { Description } from '../../../core/document/parameters';
 import { shownDefault, shownRange, shownUnit } from '../../../core/document/shown-values';
 
-/** Every setting of a kind as it reads in the inspector. */
-export function ParameterTable({ description }: { description: Description }) {
+/** Every setting of a kind as it reads in the inspector; the row of `setting` is marked and scrolled to. */
+export function ParameterTable({ description, setting }: { description: Description; setting?: string | undefined }) {
+  const row = useRef<HTMLTableRowElement>(null);
+  useEffect(() => {
+    row.current?.scrollIntoView({ block: 'center' });
+  }, [setting]);
   const cell = 'border-b border-rule/60 py-1 pr-3';
   return (
     <table className="mt-2 w-full text-left">
@@ -17,7 +22,11 @@ export function ParameterTable({ description }: { description: Description }) {
       </thead>
       <tbody>
         {Object.entries(description).map(([name, p]) => (
-          <tr key={name} className="align-baseline">
+          <tr
+            key={name}
+            ref={p.label === setting ? row : undefined}
+            className={`align-baseline ${p.label === setting ? 'bg-raised' : ''}`}
+          >
             <th scope="row" className={`${cell} font-normal whitespace-nowrap`}>
               {p.label}
             </th>

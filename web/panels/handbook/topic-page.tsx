@@ -1,0 +1,43 @@
+import { useMemo } from 'react';
+import { topicExample } from '../../../core/handbook/example';
+import type { HandbookPage } from '../../../core/handbook/pages';
+import type { Topic } from '../../../core/handbook/topics';
+import { FormulaTable } from './formula-table';
+import { LiveExample } from './live-example';
+import { ParameterTable } from './parameter-table';
+
+/** A page about a part of a thing, a panel or a screen. */
+export function TopicPage({
+  page,
+  topic,
+  setting,
+}: {
+  page: HandbookPage;
+  topic: Topic;
+  setting?: string | undefined;
+}) {
+  const scene = useMemo(() => topicExample(topic), [topic]);
+  return (
+    <article className="max-w-240">
+      <p className="text-xs text-faint">{page.chapter}</p>
+      <h1 className="text-xl font-semibold">{page.title}</h1>
+      {topic.text.map((paragraph) => (
+        <p key={paragraph} className="mt-2 max-w-160">
+          {paragraph}
+        </p>
+      ))}
+      {scene && (
+        <div className="mt-4 max-w-md">
+          <LiveExample scene={scene} />
+        </div>
+      )}
+      {topic.slug === 'formulas' && <FormulaTable />}
+      {Object.keys(page.settings).length > 0 && (
+        <>
+          <h2 className="mt-5 font-semibold">Settings</h2>
+          <ParameterTable description={page.settings} setting={setting} />
+        </>
+      )}
+    </article>
+  );
+}
