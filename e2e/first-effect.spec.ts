@@ -85,12 +85,12 @@ test('the first effect is made by the sentences of the README', async ({ page })
   // 6. The line under a number; keys and curves.
   await inspector.getByRole('button', { name: /^Drag is fixed/ }).click();
   await page.getByRole('menuitem', { name: 'Add a keyframe at the playhead' }).click();
-  await page.getByRole('tab', { name: 'keys' }).click();
+  await page.getByRole('button', { name: 'keys', exact: true }).click();
   await expect(page.getByRole('button', { name: /Drag: key/ })).toBeVisible();
 
   // 7. Output: MP4 is chosen, and a render can be ordered.
   await page.getByRole('link', { name: 'Output' }).click();
-  await expect(page.getByRole('combobox', { name: 'Format' })).toHaveValue('mp4');
+  await expect(page.getByRole('combobox', { name: 'Format', exact: true })).toHaveValue('mp4');
   await expect(page.getByRole('button', { name: /^Render \d+ frames$/ })).toBeEnabled();
 
   // 8. Soundings and trials.

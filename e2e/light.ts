@@ -54,7 +54,7 @@ export async function exrs(
   set: (page: Page) => Promise<void> = async () => {},
 ) {
   await openWritten(page, written, '/output');
-  await page.getByRole('combobox', { name: 'Format' }).selectOption('exr');
+  await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption('exr');
   await page.getByRole('combobox', { name: 'Depth' }).selectOption('float');
   for (const name of ['Through frame', 'From frame']) {
     await page.getByRole('textbox', { name, exact: true }).fill(String(frame));

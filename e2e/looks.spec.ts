@@ -353,7 +353,7 @@ async function sameInViewAndFile(page: Page): Promise<void> {
     await page.getByRole('textbox', { name, exact: true }).fill(String(value));
     await page.keyboard.press('Enter');
   }
-  await page.getByRole('combobox', { name: 'Format' }).selectOption('png');
+  await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption('png');
   for (const name of ['Through frame', 'From frame']) {
     await page.getByRole('textbox', { name, exact: true }).fill('1');
     await page.keyboard.press('Enter');
@@ -420,7 +420,7 @@ test('images in turn are behind the frames of their numbers, in the view and in 
   await expect(page.getByText('3, 32 × 24')).toBeVisible();
   await expect(page.getByText('saved')).toBeVisible();
   await page.goto(`${page.url().split('?')[0]}/output`);
-  await page.getByRole('combobox', { name: 'Format' }).selectOption('png');
+  await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption('png');
   await page.getByRole('button', { name: /^Render 5 frames/ }).click();
   const row = page.getByRole('list', { name: 'Renders' }).getByRole('listitem').first();
   await expect(row.getByText(/^done: /)).toBeVisible({ timeout: 60_000 });

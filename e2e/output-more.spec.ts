@@ -74,7 +74,7 @@ test('the frame of the playhead is rendered as a still with all its particles; p
     Object.assign(window, { showDirectoryPicker: () => Promise.resolve(folder('')) });
   });
   await openOutput(page, 'lantern-swarm');
-  await page.getByRole('combobox', { name: 'Format' }).selectOption('png');
+  await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption('png');
   await page.getByRole('button', { name: /^Render frame \d+ as one picture$/ }).click();
   await expect(renders(page).first().getByText('done: 1 frame')).toBeVisible({ timeout: 60_000 });
   await renders(page).first().getByRole('button', { name: 'To a folder' }).click();

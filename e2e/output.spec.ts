@@ -86,7 +86,7 @@ test('a GIF and an animated PNG of every second frame have their frames and rate
   await expect(render(page).getByRole('note')).toHaveText(
     'A GIF measures time in hundredths of a second: it plays at 12.50 frames a second in place of 12.',
   );
-  await page.getByRole('combobox', { name: 'Format' }).selectOption('apng');
+  await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption('apng');
   const path = await rendered(page);
   expect(probed(path)).toMatchObject({ codec_name: 'apng', nb_read_frames: '10', avg_frame_rate: '12/1' });
   // The first picture is what a reader without animation sees.

@@ -30,7 +30,7 @@ export async function set(
   format: string,
   { frames, samples = 1, alpha, bits, every = 1 }: Wanted,
 ): Promise<void> {
-  await page.getByRole('combobox', { name: 'Format' }).selectOption(format);
+  await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption(format);
   if (bits) await page.getByRole('combobox', { name: 'Depth' }).selectOption(bits);
   if (alpha) await page.getByRole('combobox', { name: 'Alpha' }).selectOption(alpha);
   await type(page, 'Width', WIDTH);
