@@ -26,6 +26,8 @@ export interface NumberParameter extends Common {
   readonly whole?: boolean;
   /** True for a fraction, which is shown in per cent. */
   readonly fraction?: boolean;
+  /** Values with a name, to choose from. */
+  readonly presets?: readonly { readonly label: string; readonly value: number }[];
   /** True for the seed of something random: another one is as good. */
   readonly seed?: boolean;
   /** True where it says what a thing is made of, or how frames are counted, and can’t change while they go by. */

@@ -182,6 +182,10 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
         fields: [push({ extent: { kind: 'everywhere' }, modulators: [{ ...values, zone: 'zone' }] })],
         zones: [{ id: 'zone', name: 'Zone', extent: ball }],
       };
+    if (kind === 'along') {
+      const { emitter } = PARTS.bond('strand', {});
+      return { fields: [push({ extent: { kind: 'everywhere' }, modulators: [values] })], emitter: emitter! };
+    }
     if (kind !== 'group')
       return { fields: [push({ extent: { kind: 'everywhere' }, modulators: [values] })], moving: kind === 'speed' };
     const mask = fieldOf('level', { id: 'level', name: 'level', group: 'mask', extent: ball });

@@ -59,6 +59,7 @@ describe('every modulator has the values of its examples', () =>
       velocity = [0, 0, 0],
       age = 0,
       life = 10,
+      along = 0,
       zone = 0,
       distance = 0,
     } = example;
@@ -66,7 +67,7 @@ describe('every modulator has the values of its examples', () =>
     const source = { values: modulators.defaults(kind.kind, values), stream: 7, fps: FPS, dials };
     const routine = kind.compile({ ...source, zones: example.zones ?? [], image: () => example.image });
     const block = { ...particleBlock(), count: 1, velocity: only(velocity) };
-    [block.age[0], block.life[0], block.zone[0]] = [age, life, zone];
+    [block.age[0], block.life[0], block.along[0], block.zone[0]] = [age, life, along, zone];
     const found = new Float64Array(1);
     const level = (_group: string, out: Float64Array) => void out.fill(example.level ?? NaN);
     const notes = { notFinite: 0 };

@@ -28,6 +28,8 @@ export interface ParticleBlock {
   readonly age: Float64Array;
   /** Seconds from birth to death. */
   readonly life: Float64Array;
+  /** Place along its strand, 0 at the root and 1 at the tip; 0 without a strand. */
+  readonly along: Float64Array;
   /** The zone it is in: 0 for none, else its place in the scene's list, from 1. */
   readonly zone: Uint8Array;
 }
@@ -48,6 +50,7 @@ export function particleBlock(): ParticleBlock {
     body: new Uint32Array(BLOCK),
     age: column(),
     life: column(),
+    along: column(),
     zone: new Uint8Array(BLOCK),
   };
 }

@@ -142,7 +142,8 @@ const STRANDS = 120;
  * scene, and are drawn as what they are.
  */
 export function withBond(emitter: Emitter, kind: string): Emitter {
-  const bond = bonds.defaults(kind);
+  // Soft enough to be seen to bend.
+  const bond = bonds.defaults(kind, kind === 'strand' ? { swings: 0.2 } : {});
   const { blend, opacity } = emitter.look;
   if (kind === 'free') {
     const look =

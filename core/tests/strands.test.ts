@@ -2,6 +2,8 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { pointOf } from '../kinds/bodies/bond';
 import { Rod } from '../kinds/bodies/rod';
+import { particleBlock } from '../lib/particle-block';
+import { loadBlock } from '../sim/step/block-io';
 import type { Written } from '../scene/read';
 import { Simulation } from '../sim/step/simulation';
 import { runTo, testScene } from './scenes';
@@ -365,5 +367,34 @@ describe('strands in a scene', () => {
     expect(at[3]![1]).toBeCloseTo(0.375, 3);
     // ½·g·t² after two seconds, first order in the step.
     expect(at[4]![1] - 0.625).toBeGreaterThan(1.9);
+  });
+});
+
+describe('the place along a strand', () => {
+  const blockOf = (run: Simulation) => {
+    const block = particleBlock();
+    loadBlock(block, run.populations[0]!, 0, 0, 0, 0);
+    return block;
+  };
+
+  it('goes from 0 at the root to 1 at the tip, and is 0 without a strand', () => {
+    const block = blockOf(runTo(beam({ points: 5 }), 0));
+    const places = Array.from(block.id.subarray(0, 5), (id, i) => [pointOf(id, 5), block.along[i]]);
+    expect(places.toSorted(([a], [b]) => a! - b!)).toEqual([0, 0.25, 0.5, 0.75, 1].map((along, i) => [i, along]));
+    expect([...blockOf(runTo(testScene(), 0)).along.subarray(0, 1)]).toEqual([0]);
+  });
+
+  it.each([
+    ['by a modulator', { settings: { kind: 'wind', direction: [0, 0, 1] }, modulators: [{ kind: 'along' }] }],
+    ['by a formula', { settings: { kind: 'formula', does: 'vector', fx: '0', fy: '0', fz: 'along' } }],
+  ])('lets a field act at the tip and not near the root, %s', (_name, field) => {
+    const pushed = (over: Written) =>
+      pointsOf(
+        runTo(beam({ points: 9, swings: 0.5 }, { fields: [{ actsAs: 'acceleration', strength: 1, ...over }] }), 48),
+      ).map(([, , z]) => z);
+    const [all, tip] = [pushed({ settings: { kind: 'wind', direction: [0, 0, 1] } }), pushed(field)];
+    expect(tip[8]).toBeGreaterThan(0.02);
+    expect(tip[2]! / tip[8]!).toBeLessThan(all[2]! / all[8]!);
+    expect(tip[8]).toBeLessThan(all[8]!);
   });
 });

@@ -91,6 +91,32 @@ function SeedRow({
   );
 }
 
+/** Values with a name, to choose from. */
+function Presets({
+  parameter,
+  value,
+  onChange,
+}: {
+  parameter: NumberParameter;
+  value: number;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <div className="flex gap-1 py-1" role="group" aria-label={`${parameter.label}, presets`}>
+      {parameter.presets!.map((preset) => (
+        <button
+          key={preset.label}
+          className="rounded-sm border border-rule px-1.5 py-0.5 text-xs text-second hover:border-second hover:text-text aria-pressed:border-lamp aria-pressed:text-lamp"
+          aria-pressed={preset.value === value}
+          onClick={() => onChange(preset.value)}
+        >
+          {preset.label}
+        </button>
+      ))}
+    </div>
+  );
+}
+
 /** One of the dials of the scene, by name. */
 function DialChoice({ parameter, value, onChange }: RowProps<Parameter & { type: 'text' }>) {
   const dials = useSceneOf((scene) => scene.dials);
@@ -123,13 +149,16 @@ export function ParameterRow({
     case 'number':
       if (parameter.seed) return <SeedRow parameter={parameter} value={value as number} onChange={onChange} />;
       return (
-        <NumberRow
-          label={parameter.label}
-          value={value as number}
-          parameter={parameter}
-          unit={shownUnit}
-          onChange={onChange}
-        />
+        <>
+          <NumberRow
+            label={parameter.label}
+            value={value as number}
+            parameter={parameter}
+            unit={parameter.unit === '=' ? unit : undefined}
+            onChange={onChange}
+          />
+          {parameter.presets && <Presets parameter={parameter} value={value as number} onChange={onChange} />}
+        </>
       );
     case 'vector':
       return <VectorRow parameter={parameter} value={value} unit={shownUnit} onChange={onChange} />;

@@ -39,6 +39,8 @@ export interface Body {
 export interface Bond {
   /** Particles of one birth. */
   readonly points: number;
+  /** True where they lie one after another, from a root to a tip. */
+  readonly isLine: boolean;
   /** Writes where they lie at rest, x, y, z each. */
   rest(pose: SpawnPose, out: Float64Array): void;
   /** True for a particle that has no motion of its own, and stays at its place of rest. */
@@ -73,6 +75,9 @@ export function bodyOf(id: number, points: number): number {
 export function pointOf(id: number, points: number): number {
   return points === 1 ? 0 : (id & WITHIN_ROW) % points;
 }
+
+/** Place along a line of so many particles, 0 … 1: that of its root is 0, and that of its tip 1. */
+export const alongOf = (id: number, points: number): number => (points > 1 ? pointOf(id, points) / (points - 1) : 0);
 
 /** The number of a particle of a body. */
 export function particleOf(body: number, point: number, points: number): number {

@@ -153,6 +153,7 @@ export const net = defineBody({
     const springs = new Springs(links, { keep, edges, folds, damping, rounds });
     return {
       points: held.length,
+      isLine: false,
       isHeld: (point) => held[point] === 1,
       rest({ place, time }, out) {
         poseAt(mesh, time, pose);

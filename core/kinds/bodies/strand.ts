@@ -40,12 +40,18 @@ const parameters = describe({
   swings: {
     type: 'number',
     label: 'Stiffness',
-    unit: '/s',
+    unit: 'Hz',
     default: 0.6,
     min: 0,
     max: 100,
     usual: [0, 4],
-    help: 'The frequency at which a strand of that length swings. Higher is stiffer; 0 is a rope, 0.5 soft, 5 stiff.',
+    presets: [
+      { label: 'rope', value: 0 },
+      { label: 'soft', value: 0.2 },
+      { label: 'springy', value: 0.8 },
+      { label: 'stiff', value: 4 },
+    ],
+    help: 'The frequency at which a strand of that length swings. Higher is stiffer, and 0 is a rope.',
   },
   rootStiffness: {
     type: 'number',
@@ -227,6 +233,7 @@ export const strand = defineBody({
     const material = { piece: 1, bend, damping: rate > 0 ? (2 * damping) / rate : 0, give: 0, rounds };
     return {
       points,
+      isLine: true,
       isHeld: (point) => point === 0,
       rest(pose, out) {
         const piece = lengthOf(settings, pose.hashRandom) / pieces;

@@ -11,17 +11,18 @@ interface Variable {
 
 /** The names that formulas over particles may use, beside the dials of the scene. */
 export const PARTICLE_VARIABLES: readonly Variable[] = [
-  { name: 'x', help: 'place along X of its own frame, m' },
-  { name: 'y', help: 'place along Y, m' },
-  { name: 'z', help: 'place along Z, m' },
-  { name: 'vx', help: 'velocity along X of its own frame, m/s' },
+  { name: 'x', help: 'position along X of the field’s own frame, m' },
+  { name: 'y', help: 'position along Y, m' },
+  { name: 'z', help: 'position along Z, m' },
+  { name: 'vx', help: 'velocity along X of the field’s own frame, m/s' },
   { name: 'vy', help: 'velocity along Y, m/s' },
   { name: 'vz', help: 'velocity along Z, m/s' },
-  { name: 'speed', help: 'size of the velocity, m/s' },
+  { name: 'speed', help: 'magnitude of the velocity, m/s' },
   { name: 'd', help: 'distance to the falloff shape, m; 0 without one' },
   { name: 'age', help: 'seconds since birth' },
   { name: 'life', help: 'seconds from birth to death' },
   { name: 'key', help: 'the particle’s permanent number' },
+  { name: 'along', help: 'position along the strand: 0 root, 1 tip; 0 without a strand' },
   { name: 'time', help: 'seconds' },
   { name: 'frame', help: 'frame, with fraction' },
   { name: 'strength', help: 'strength of the field' },
@@ -74,6 +75,7 @@ export class ParticleInputs {
       d: distance,
       age: block.age,
       life: block.life,
+      along: block.along,
       key: (out) => out.set(block.body.subarray(0, count)),
       time: block.time,
       frame: (out) => {

@@ -1,5 +1,6 @@
 import { Registry } from '../../document/registry';
 import { age } from './age';
+import { along } from './along';
 import { formula } from './formula';
 import { group } from './group';
 import type { ModulatorKind } from './modulator';
@@ -17,6 +18,7 @@ export const modulators = new Registry<ModulatorKind>('modulator', [
   age,
   speed,
   variance,
+  along,
   group,
   zone,
 ]);

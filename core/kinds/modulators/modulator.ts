@@ -45,10 +45,11 @@ export interface ModulatorExample<V = Values> {
   readonly values?: Partial<V>;
   /** In its own frame, metres; the middle where it is left out. */
   readonly where?: Vector;
-  /** The particle's velocity, m/s, its age and life, s, and the number of its zone. */
+  /** The particle's velocity, m/s, its age and life, s, its place along a strand, and the number of its zone. */
   readonly velocity?: Vector;
   readonly age?: number;
   readonly life?: number;
+  readonly along?: number;
   readonly zone?: number;
   /** Distance to the extent of the field, metres. */
   readonly distance?: number;

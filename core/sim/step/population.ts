@@ -77,6 +77,8 @@ export class Population {
     /** Whether colours are kept. */
     readonly tinted = false,
     private readonly room: ColumnRoom = ANYWHERE,
+    /** Whether the particles of a body lie along a line. */
+    readonly isLine = false,
   ) {
     this.names = turns ? ALL_COLUMNS : FLOAT_COLUMNS;
   }

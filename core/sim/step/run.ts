@@ -128,9 +128,10 @@ export class Run {
       const origin = this.origins[e];
       if (tinted[e] && origin && 'source' in origin) tinted[origin.source] = true;
     }
-    this.populations = emitters.map(
-      (e, i) => new Population(isSeenToTurn(e), this.bodiesOf(i)?.bond.points, tinted[i], room),
-    );
+    this.populations = emitters.map((e, i) => {
+      const bond = this.bodiesOf(i)?.bond;
+      return new Population(isSeenToTurn(e), bond?.points, tinted[i], room, bond?.isLine);
+    });
     this.tracks = emitters.map((_, e) =>
       this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined,
     );
