@@ -20,7 +20,7 @@ test('a shot is baked on the server; renders and the studio take its particles, 
   };
   const live = await pictures();
   await page.getByRole('button', { name: 'Bake all particles of the shot' }).click();
-  await expect(page.getByText('The scene as it is now is baked.')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('The present state of the scene is baked.')).toBeVisible({ timeout: 60_000 });
   await expect(page.getByRole('list', { name: 'Bakes' }).getByRole('listitem').first()).toContainText(
     /done · frames 0 to 144 · \d+(\.\d+)? MB/,
   );
@@ -52,7 +52,7 @@ test('a shot is baked on the server; renders and the studio take its particles, 
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await page.getByRole('link', { name: 'Output' }).click();
-  await expect(page.getByText('The scene as it is now is baked.')).toBeVisible();
+  await expect(page.getByText('The present state of the scene is baked.')).toBeVisible();
   await page
     .getByRole('button', { name: /^Remove the bake of/ })
     .first()

@@ -125,9 +125,9 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
   const grid = strip(page, 'Flow grid');
   const group = inspector.getByRole('combobox', { name: 'Source group', exact: true });
   await expect(group).not.toHaveValue('');
-  await expect(inspector).toContainText('acts by itself as well');
+  await expect(inspector).toContainText('also acts on particles directly');
   await inspector.getByRole('button', { name: 'Mute it' }).click();
-  await expect(inspector).not.toContainText('acts by itself as well');
+  await expect(inspector).not.toContainText('also acts on particles directly');
   await inspector.getByRole('button', { name: 'Fit to its source' }).click();
   await expect(inspector.getByText(/^\d+ × \d+ × \d+ = \d+ points, [\d.]+ MB$/)).toBeVisible();
   await simulated(page);

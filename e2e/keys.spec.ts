@@ -68,7 +68,7 @@ test('a strength is keyed on its strip; in the deck its keys are boxed, dragged,
   await page.keyboard.press('Delete');
   await expect(deck.getByRole('button', { name: /key at frame/ })).toHaveCount(1);
   await goToFrame(page, 20);
-  await deck.getByRole('group', { name: /^Rows of keys/ }).focus();
+  await deck.getByRole('group', { name: /^Rows of keyframes/ }).focus();
   await page.keyboard.press('Control+v');
   await expect(mark(20)).toBeVisible();
   await expect(mark(80)).toBeVisible();
@@ -155,7 +155,7 @@ test('a number is moved by a gust, hung on a dial that a wave moves, saved as CS
   await page.keyboard.press('Enter');
   await simulated(page);
   expect(difference(still, await viewPixels(page))).toBeGreaterThan(0.002);
-  await expect(moves.getByRole('img', { name: /^Over the scene/ })).toBeVisible();
+  await expect(moves.getByRole('img', { name: /^Over the shot/ })).toBeVisible();
   await moves.getByRole('textbox', { name: 'Shortest wait', exact: true }).fill('0');
   await page.keyboard.press('Enter');
   await expect(inspector.getByRole('alert')).toContainText('Shortest wait is “0”');

@@ -158,6 +158,6 @@ test('a browser that has no room left says so, keeps the pictures that are drawn
     .textContent();
   expect(Number(/(\d+) of/.exec(standing!)![1])).toBeGreaterThan(0);
   await session.send('Storage.overrideQuotaForOrigin', { origin });
-  await page.getByRole('button', { name: /^Go on with the render/ }).click();
+  await page.getByRole('button', { name: /^Resume the render/ }).click();
   await expect(renders(page).first().getByText('done: 40 frames')).toBeVisible({ timeout: 90_000 });
 });

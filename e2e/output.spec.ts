@@ -187,7 +187,7 @@ test('a render shows its progress, is paused, goes on after the page was reloade
     .innerText();
   await page.reload();
   await expect(render(page).getByText(paused, { exact: true })).toBeVisible();
-  await page.getByRole('button', { name: /^Go on with the render/ }).click();
+  await page.getByRole('button', { name: /^Resume the render/ }).click();
   await expect(render(page).getByText('done: 60 frames')).toBeVisible({ timeout: 150_000 });
   const broken = unzipSync(readFileSync(await savedFile(page)));
   await set(page, 'png', { frames: [0, 59] });

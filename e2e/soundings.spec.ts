@@ -125,6 +125,6 @@ test('the population is counted over the shot, and the health of the run is told
   await page.getByRole('combobox', { name: 'Quantity', exact: true }).selectOption('height');
   await expect(page.getByRole('figure', { name: /height at frame 0/ })).toBeVisible();
   await page.getByRole('tab', { name: 'Health' }).click();
-  await expect(page.getByText(/m on the mean \(root of squares\)/)).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByText(/m root mean square/)).toBeVisible({ timeout: 90_000 });
   await expect(page.getByRole('figure', { name: /against 2 substeps/ })).toBeVisible();
 });

@@ -241,7 +241,7 @@ test('fields are copied to another scene, and their kind and way of acting chang
   await page.getByRole('menuitem', { name: /^steer/ }).click();
   await expect(page.getByRole('slider', { name: 'Strength of Vortex' })).toHaveAttribute(
     'aria-valuetext',
-    '0.1 a frame',
+    '10 %/f',
   );
   await strip(page, 'Vortex').getByTitle('Kind, and what it acts as').click();
   await page.getByRole('menuitem', { name: 'Drain' }).click();

@@ -135,7 +135,7 @@ test('a sound is brought in, refused where it can’t be decoded, followed by a 
   // What is followed can't be taken away, and is told.
   await choose(page, 'Scene');
   await inspector(page).getByRole('button', { name: 'Take strokes.wav away' }).click();
-  await expect(inspector(page).getByRole('alert')).toContainText('is followed by 1 number');
+  await expect(inspector(page).getByRole('alert')).toContainText('automates 1 number');
   await saved(page);
   await page.reload();
   await expect(page.getByTestId('waveform')).toBeVisible();

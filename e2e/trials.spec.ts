@@ -115,7 +115,7 @@ test('a trial is adopted and taken back, made finer, kept with picture and words
   );
   await pages.getByRole('button', { name: /^Remove/ }).click();
   await expect(pages).toHaveCount(0);
-  await page.getByRole('button', { name: /^Bring back/ }).click();
+  await page.getByRole('button', { name: /^Restore/ }).click();
   await expect(pages).toHaveCount(1);
 
   await page.goto(`/scene/${id}/trials`);

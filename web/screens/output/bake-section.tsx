@@ -26,11 +26,11 @@ export function BakeSection() {
     <Section title="Bake" page="topic/bake" aside={`frames ${from} to ${through}`}>
       {own?.state === 'done' ? (
         <p className="py-1 text-second">
-          Bakes the scene in its present state. Looks, camera and output can change afterwards without another bake.
+          The present state of the scene is baked. Looks, camera and output can change without another bake.
         </p>
       ) : own?.state === 'running' || own?.state === 'queued' ? (
         <p className="num py-1 text-second">
-          {own.state === 'queued' ? 'Waiting:' : 'Baking:'}: {own.done - own.first + 1} of {own.last - own.first + 1}{' '}
+          {own.state === 'queued' ? 'Waiting' : 'Baking'}: {own.done - own.first + 1} of {own.last - own.first + 1}{' '}
           frames
         </p>
       ) : (
