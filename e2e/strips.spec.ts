@@ -239,10 +239,7 @@ test('fields are copied to another scene, and their kind and way of acting chang
   await expect(strip(page, 'Vortex')).toBeVisible();
   await strip(page, 'Vortex').getByTitle('Kind, and what it acts as').click();
   await page.getByRole('menuitem', { name: /^steer/ }).click();
-  await expect(page.getByRole('slider', { name: 'Strength of Vortex' })).toHaveAttribute(
-    'aria-valuetext',
-    '10 %/f',
-  );
+  await expect(page.getByRole('slider', { name: 'Strength of Vortex' })).toHaveAttribute('aria-valuetext', '10 %/f');
   await strip(page, 'Vortex').getByTitle('Kind, and what it acts as').click();
   await page.getByRole('menuitem', { name: 'Drain' }).click();
   await expect(strip(page, 'Vortex').getByRole('slider', { name: 'Lift' })).toHaveAttribute('aria-valuenow', '-2.5');

@@ -59,10 +59,14 @@ export function whyIdle(
   if (!living || collider.place.carrier !== '' || Object.keys(collider.keys).length > 0)
     return { code: 'misses', words };
   const { centre, half } = fittedTo(living);
+  const { spreads } = colliderShapes.get(collider.shape.kind);
   const below = Math.round((centre[1] - half[1]) * 100) / 100;
+  const position = [centre[0], spreads ? below : centre[1], centre[2]] as const;
   return {
     code: 'misses',
     words,
-    fix: fix('Move it under the particles', { place: { ...collider.place, position: [centre[0], below, centre[2]] } }),
+    fix: fix(spreads ? 'Move it under the particles' : 'Move it among the particles', {
+      place: { ...collider.place, position },
+    }),
   };
 }

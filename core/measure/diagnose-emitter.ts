@@ -131,6 +131,25 @@ function bondDiagnosis(scene: Scene, emitter: Emitter, assets: Assets): Diagnosi
   };
 }
 
+/** The curves over age that make particles vanish at its end, with their labels. */
+const OVER_AGE = { sizeOverAge: 'size over age', opacityOverAge: 'opacity over age' } as const;
+
+/** Why particles that never die are not to be seen towards the end: a curve over their age ends at 0. */
+function vanished({ time }: Scene, emitter: Emitter, frame: number): Diagnosis | undefined {
+  if (!emitter.birth.immortal || frame < time.first + 0.9 * (time.last - time.first)) return undefined;
+  for (const [name, label] of Object.entries(OVER_AGE)) {
+    const stops = emitter.look[name] as readonly { readonly value: number }[] | undefined;
+    if (!stops?.length || stops.at(-1)!.value > 0) continue;
+    const level = [{ at: 0, value: 1 }];
+    return {
+      code: 'vanished',
+      words: `its particles never die, and their ${label} ends at 0 with the shot`,
+      fix: { label: 'Keep them to the end', change: changed(emitter, (e) => ({ look: { ...e.look, [name]: level } })) },
+    };
+  }
+  return undefined;
+}
+
 /** Why an emitter shows nothing on a frame, in words, and what mends it; undefined where it does. */
 export function whyUnseen(
   scene: Scene,
@@ -194,6 +213,8 @@ export function whyUnseen(
       goTo: Math.max(first, scene.time.first),
     };
   }
+  const gone = vanished(scene, emitter, frame);
+  if (gone) return gone;
   if (isBehindCamera(scene, bounds)) {
     const middle = vectorBy((i) => Math.round((bounds.low[i]! + bounds.high[i]!) * 50) / 100);
     return {

@@ -144,7 +144,9 @@ describe('along a line', () => {
     const found = profileAlong(scene, NONE, { of: 'field', id: 'f0' }, ray, 0, pretendedOf(scene, 0));
     found.at.forEach((d, i) => expect(found.written[i]).toBeCloseTo(Math.max(0, 1 - d / 2), 9));
     found.modulated.forEach((w, i) => expect(found.delivered![i]).toBeCloseTo(w / 4, 9));
-    expect(found.reasons.join('; ')).toMatch(/modulators \(noise\).*send to the emitter is 50 %.*group “Upper” combines by/s);
+    expect(found.reasons.join('; ')).toMatch(
+      /modulators \(noise\).*send to the emitter is 50 %.*group “Upper” combines by/s,
+    );
     expect(() => profileAlong(scene, NONE, { of: 'field', id: 'nothing' }, ray, 0, pretendedOf(scene, 0))).toThrow(
       '“nothing”',
     );

@@ -64,10 +64,11 @@ export interface FittedBox {
 export const EMPTY_SCENE_BOX: FittedBox = { centre: [0, 0, 0], half: [1, 1, 1] };
 
 /**
- * The way a new field of a kind acts: all that can accelerate do, so that fields of any kinds can be grouped at once.
+ * The way a new field of a kind acts: pushes and flows accelerate, so that they can be grouped at once; a path guides
+ * particles, which no acceleration does.
  */
-const firstAction = ({ actions }: FieldKind): string =>
-  actions.includes('acceleration') ? 'acceleration' : actions[0]!;
+const firstAction = ({ actions: [first] }: FieldKind): string =>
+  first === 'force' || first === 'carry' ? 'acceleration' : first!;
 
 /** Where a field of a kind stands that is fitted to a box around particles, metres. */
 export function standIn({ startsWith }: FieldKind, { centre, half }: FittedBox): Vector {

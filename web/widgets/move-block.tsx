@@ -1,5 +1,6 @@
 import { X } from 'lucide-react';
 import { useMemo } from 'react';
+import { withThings } from '../../core/scene/numbers';
 import { ofAnotherKind } from '../../core/document/change-kind';
 import type { Description } from '../../core/document/parameters';
 import type { Kinded } from '../../core/document/registry';
@@ -11,7 +12,7 @@ import { turnParameters } from '../../core/kinds/automation/turn';
 import { usePlayer } from '../state/player-store';
 import { swappedValue } from '../state/kind-memory';
 import { setDrive, valueOn } from '../state/movement';
-import { useScene } from '../state/scene-store';
+import { openedScene, useScene } from '../state/scene-store';
 import { KindChoice } from './kind-choice';
 import { PARTS, type Moved, type NumberRef } from './movable';
 import { PlainRows } from './parameter-row';
@@ -151,11 +152,24 @@ function Drivers({
   });
 }
 
+/** A seed that no automation of the scene has, so that two of a kind do not move together. */
+function freeSeed(scene: Scene): number {
+  const taken = new Set<unknown>();
+  withThings(scene, (thing) => {
+    for (const { seed } of Object.values(thing.drives)) taken.add(seed);
+    return thing;
+  });
+  let seed = 1;
+  while (taken.has(seed)) seed++;
+  return seed;
+}
+
 /** Another kind of tide in place of one: the one that was there before, or one that keeps the values they share. */
 function anotherTide({ sort, id }: NumberRef, path: string, drive: Kinded, kind: string, turns: boolean): Kinded {
   const made = {
     ...ofAnotherKind(tides, drive, kind),
     ...(turns && { about: drive['about'] ?? turnParameters.about.default }),
+    ...('seed' in tides.get(kind).parameters && { seed: freeSeed(openedScene()) }),
   };
   return swappedValue(`${sort}/${id}/drives/${path}`, drive.kind, drive, kind, made);
 }

@@ -26,9 +26,9 @@ const WORDS: Readonly<Record<Setting, string>> = {
   dial: 'on a dial',
 };
 
-/** A tide to begin with: about the value, by half of it to both sides, or by what is usual. */
+/** A tide to begin with: about the value, by half of it to both sides; about 0, over half of the usual span. */
 function firstTide(value: number, { usual }: { readonly usual: readonly [number, number] }): Kinded {
-  const by = value !== 0 ? Math.abs(value) / 2 : (usual[1] - usual[0]) / 20;
+  const by = value !== 0 ? Math.abs(value) / 2 : (usual[1] - usual[0]) / 4;
   const round = (n: number) => Number(n.toPrecision(3));
   return tides.defaults('wave', { low: round(value - by), high: round(value + by) });
 }

@@ -23,6 +23,7 @@ const HALF = 3;
 /** The XZ plane of its place. */
 export const plane = defineColliderShape({
   kind: 'plane',
+  spreads: true,
   label: 'plane',
   summary: 'An infinite plane: a floor or a thin sheet.',
   parameters,

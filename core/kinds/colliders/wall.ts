@@ -40,6 +40,7 @@ function sides({ points, closed }: Settings): (readonly [Vector, Vector])[] {
 /** A line of upright walls: as thin as its thickness, stopping from both sides. */
 export const wall = defineColliderShape({
   kind: 'wall',
+  spreads: true,
   label: 'wall',
   summary: 'A wall along a line that is drawn point by point; it stops from both sides.',
   parameters,

@@ -48,7 +48,7 @@ const parameters = describe({
     max: 8,
     whole: true,
     usual: [1, 8],
-    help: 'The number of eddy sizes. More octaves add finer detail.',
+    help: 'The number of eddy sizes. More octaves add finer detail; above 1, roughness and lacunarity shape it.',
   },
   roughness: {
     type: 'number',

@@ -6,7 +6,7 @@ const parameters = describe({
   formula: {
     type: 'text',
     label: 'Formula',
-    default: 'mod(frame − 4, 17) < 2',
+    default: 'mod(frame, 24) < 12',
     most: 1000,
     formula: 'gate',
     help: `Active on the frames where the result is not 0. Names: ${FRAME_NAMES.join(', ')}, and the dials.`,

@@ -60,6 +60,9 @@ export function SumStrip() {
             </span>
           </li>
         ))}
+        {delivered > 0 && shares.every(({ felt }) => felt === 0) && (
+          <li className="text-second">Only the particles’ own drag acts: it slows them.</li>
+        )}
       </ul>
       <div className="mt-1 flex h-20 gap-1.5">
         <Meter rms={delivered} peak={peak} unit="m/s²" />

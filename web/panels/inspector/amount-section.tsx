@@ -7,7 +7,7 @@ import { KindChoice } from '../../widgets/kind-choice';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { thousands } from '../../widgets/sum';
 import { usePlayer } from '../../state/player-store';
-import { editEmitters, useScene } from '../../state/scene-store';
+import { editEmitters, useScene, useSceneOf } from '../../state/scene-store';
 import { switchKind } from '../../state/kind-switch';
 import { takeRow } from '../../state/take-row';
 import { GateRows } from './gate-rows';
@@ -16,11 +16,16 @@ import { Section } from './section';
 /** How many are alive now and most, and how many were born. */
 function Count({ emitter }: { emitter: Emitter }) {
   const index = useScene().emitters.indexOf(emitter);
-  const { meters, born, peaks, draftFraction } = usePlayer();
+  const { meters, born, peaks, draftFraction, cached } = usePlayer();
+  const { first, last } = useSceneOf((scene) => scene.time);
+  // A peak is one only when every frame of the shot is known; a draft knows the numbers about.
+  const isWhole = cached.some(([from, through]) => from <= first && through >= last);
+  const about = draftFraction < 1 ? 'about ' : '';
   const alive = Math.round((meters.bounds[index]?.count ?? 0) / draftFraction);
-  const peak = peaks[index];
+  const peak = isWhole ? peaks[index] : undefined;
   return (
     <p className="num py-1 leading-snug text-second" aria-label="Particles of this emitter">
+      {about}
       {thousands(alive)} alive now, {thousands(born[index] ?? 0)} born
       {peak && (
         <>
@@ -39,6 +44,7 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
   const set = (row: number, name: string, value: unknown) =>
     editEmitters(ids, (e) => e.amounts[row] && void (e.amounts[row][name] = value));
   const counts = !shapes.get(emitter.shape.kind).fromParticles;
+  const { first } = useSceneOf((scene) => scene.time);
   return (
     <Section title="Emission" page="topic/emission">
       <Count emitter={emitter} />
@@ -51,7 +57,9 @@ export function AmountSection({ emitter, ids }: { emitter: Emitter; ids: readonl
               kind={amount.kind}
               onChange={(kind) =>
                 switchKind({ sort: 'emitters', ids, path: `amounts.${row}` }, kind, (was) =>
-                  ofAnotherKind(amounts, was, kind),
+                  kind === 'burst'
+                    ? { ...ofAnotherKind(amounts, was, kind), frame: first }
+                    : ofAnotherKind(amounts, was, kind),
                 )
               }
             />

@@ -140,6 +140,15 @@ export function PlaceSection({
           />
         </LabelledRow>
       )}
+      {placed.place.carrier !== '' && placed.place.position.some((n) => n !== 0) && (
+        <button
+          className="line-button my-1.5"
+          title="Its position becomes that of its carrier"
+          onClick={() => setPlace(owner, 'position', [0, 0, 0])}
+        >
+          Move it to its carrier
+        </button>
+      )}
       {owner.type !== 'whole' && (
         <ParameterRows
           description={{ follows: placeParameters.follows }}

@@ -114,6 +114,9 @@ export function ParticlesSection({ from, through, bake }: Span) {
           onChange={setFormat}
         />
       </LabelledRow>
+      <p className="py-1 text-xs text-second">
+        Positions are in metres of the scene. The scene transform, which moves the picture, is not applied.
+      </p>
       {done === undefined ? (
         <button className="line-button mt-2" onClick={() => void save()}>
           Save the particles of {frames} {frames === 1 ? 'frame' : 'frames'}

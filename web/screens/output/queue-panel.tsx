@@ -31,7 +31,15 @@ function Row({ job, chosen, onChoose }: { job: Job; chosen: boolean; onChoose: (
   const { id, scene, settings, state, done, note } = job;
   const total = picturesOf(settings, scene.emitters).length;
   const { label, frames, extension, type } = formatOf(settings.format);
-  const name = clipNameOf(settings.pattern, frames ? 'zip' : extension);
+  const own = clipNameOf(settings.pattern, frames ? 'zip' : extension);
+  // Two renders of one name are told apart by the number of the later one.
+  const alike = useQueue(
+    (queue) =>
+      queue.jobs.filter(
+        (other) => other.id < id && clipNameOf(other.settings.pattern, '') === clipNameOf(settings.pattern, ''),
+      ).length,
+  );
+  const name = alike === 0 ? own : own.replace(/(?=\.[^.]*$)/, `-${alike + 1}`);
   const active = state === 'running' || state === 'waiting' || state === 'packing';
   const save = async () => {
     setSaving(true);

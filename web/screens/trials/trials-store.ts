@@ -155,13 +155,15 @@ let fullShare = 1;
 
 /** Makes the sheet that is set; what is wrong with it is told in the state. */
 export function makeSheet(scene: Scene): void {
-  const { across, down, frames, particles } = useTrials.getState();
+  const { across, down, particles } = useTrials.getState();
+  const { first, last } = scene.time;
+  // No more frames than the shot has.
+  const frames = Math.min(useTrials.getState().frames, last - first);
   try {
     if (down?.address === across.address)
       throw new VariationError(`${across.address} is varied twice. Choose two different numbers`);
     const variations = [across, ...(down ? [down] : [])].map((axis) => variationOf(scene, axis));
     const cells = cellsOf(variations);
-    const { first } = scene.time;
     const through = first + frames;
     const { assets } = useAssets.getState();
     fullShare = Math.min(1, particles / Math.max(1, estimateRun(scene, assets, through).alive));

@@ -42,12 +42,13 @@ describe('the numbers of a chart', () => {
   });
 
   it('are said with three digits that count', () => {
-    expect([0, 1234.56, -0.012345, 123456, 1e-5, NaN].map(shown)).toEqual([
+    expect([0, 1234.56, -0.012345, 123456, -2e12, 1e-5, NaN].map(shown)).toEqual([
       '0',
       '1230',
       '−0.0123',
-      '1.2e+5',
-      '1.0e−5',
+      '123 000',
+      '−2.0 × 10¹²',
+      '1.0 × 10⁻⁵',
       '–',
     ]);
   });

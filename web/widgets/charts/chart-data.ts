@@ -1,3 +1,4 @@
+import { thousands } from '../sum';
 import type { EChartsCoreOption } from 'echarts/core';
 
 /** One row of numbers beside those along the axis. */
@@ -36,11 +37,20 @@ const MONO = '"Martian Mono Variable", monospace';
 const SHADES = [TEXT, '#a89f90', '#d6cdbd', '#7d7568', '#c0b6a6', '#928979'];
 const DASHES: readonly (string | readonly number[])[] = ['solid', [6, 3], [2, 3], [8, 3, 2, 3], [1, 2], [12, 4]];
 
+const RAISED: Readonly<Record<string, string>> = Object.fromEntries(
+  [...'-0123456789'].map((c, i) => [c, '⁻⁰¹²³⁴⁵⁶⁷⁸⁹'[i]!]),
+);
+
 /** A number as it is written beside an axis: three digits that count. */
 export function shown(value: number): string {
   if (value === 0 || !Number.isFinite(value)) return Number.isFinite(value) ? '0' : '–';
   const size = Math.abs(value);
-  if (size >= 100000 || size < 0.001) return value.toExponential(1).replace('-', '−');
+  const sign = value < 0 ? '−' : '';
+  if (size >= 100000 && size < 1e9) return `${sign}${thousands(Number(size.toPrecision(3)))}`;
+  if (size >= 1e9 || size < 0.001) {
+    const [digits, power] = size.toExponential(1).split('e');
+    return `${sign}${digits} × 10${[...String(Number(power))].map((digit) => RAISED[digit]).join('')}`;
+  }
   return String(Number(value.toPrecision(3))).replace('-', '−');
 }
 
