@@ -220,7 +220,8 @@ const COMMANDS: Readonly<Record<string, Command>> = {
     help: `  bathyclast trials <scene file | example> --vary ADDRESS=LOW:HIGH:STEPS|VALUE,VALUE,... [--vary ...] --out SHEET.csv
                     [--frame N] [--share S] [--measure speed,spread,coverage,alive,height,energy,difference] [--slice i/n]
       every combination of values, run from the start to that frame (the last of the shot): a line each with what is measured;
-      addresses are such as fields/vortex/strength, desk/master or seed; --slice runs the i-th of n parts of the sheet`,
+      addresses are such as fields/vortex/strength, desk/master or seed, or names from the screen such as 'Vortex/Inward pull';
+      fractions are from 0 to 1; --slice runs the i-th of n parts of the sheet`,
     async run(args) {
       const { names, options, all } = readAll(args, ['frame', 'share', 'measure', 'slice', 'out'], 'vary');
       if (names.length !== 1) throw new UsageError('Name one scene file or example');

@@ -1,8 +1,8 @@
 import { pageAt } from '../core/handbook/pages';
-import { expect, test } from './test';
+import { expect, test, type Page } from './test';
 import { desk, head, inspected, openExample, simulated, sparse, strip } from './steps';
 
-const panel = (page: import('@playwright/test').Page) => page.getByRole('complementary', { name: 'Handbook' });
+const panel = (page: Page) => page.getByRole('complementary', { name: 'Handbook' });
 
 test('every page of the handbook opens, and those with an example play, without a scene', async ({ page }) => {
   test.setTimeout(240_000);

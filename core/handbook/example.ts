@@ -18,7 +18,7 @@ import { tides } from '../kinds/automation';
 import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import type { Sort } from './chapters';
-import type { Topic } from './topics';
+import type { Topic } from './topics/topic';
 
 /** Particles of a live example. */
 const COUNT = 420;

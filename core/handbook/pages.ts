@@ -1,7 +1,8 @@
 import type { Description } from '../document/parameters';
 import { profileCommon } from '../kinds/curves/profile';
 import { chapters, type Chapter, type HandbookKind } from './chapters';
-import { topicChapters, type Topic } from './topics';
+import { topicChapters } from './topics';
+import type { Topic } from './topics/topic';
 
 /** A page of the handbook, by its address such as `field/vortex` or `topic/launch`. */
 export type HandbookPage = {

@@ -85,6 +85,16 @@ describe('why nothing appears, in words with a fix that works', () => {
     expect(why(past)).toMatchObject({ words: 'no particle is alive on this frame: all have died', goTo: 2 });
   });
 
+  it('says that particles which never die have shrunk away with the end of the shot, and keeps them', () => {
+    const still = scene({ birth: { immortal: true, speed: 0 } });
+    const whyAt = (s: Scene, frame: number) =>
+      whyUnseen(s, s.emitters[0]!, boundsAt(s, frame).bounds[0]!, frame, new Map());
+    const reason = whyAt(still, 60)!;
+    expect(reason.words).toBe('its particles never die, and their size over age ends at 0 with the shot');
+    expect(whyAt(reason.fix!.change(still), 60)).toBeUndefined();
+    expect(whyAt(still, 30)).toBeUndefined();
+  });
+
   it('says what its shape lacks', () => {
     expect(why(scene({ shape: { kind: 'mesh' } }))!.words).toBe('no mesh is chosen');
     const lost = scene(
@@ -131,6 +141,11 @@ describe('why a collider stops nothing', () => {
     ['porous', { porosity: 1 }, 'its porosity is 100 %: all particles pass through'],
     ['no sends', { sends: { e: { hits: false } } }, 'it is off for every emitter'],
     ['out of reach', { place: { position: [0, -500, 0] } }, 'no particle has reached it up to this frame'],
+    [
+      'a prop out of reach',
+      { shape: { kind: 'ball' }, place: { position: [0, -500, 0] } },
+      'no particle has reached it up to this frame',
+    ],
   ])('%s', (_name, collider, words) => {
     const { s, reason } = idle(collider);
     expect(reason!.words).toBe(words);

@@ -77,6 +77,14 @@ describe('tides', () => {
     expect(tide('wave', { spread: 90 }, 5)(11)).toBe(tide('wave', { spread: 90 }, 5)(11));
   });
 
+  it('gusts of different seeds do not all begin with the scene', () => {
+    const jumps = Array.from({ length: 30 }, (_, seed) => {
+      const give = tide('gust', { low: 0, high: 1, waitLow: 1, waitHigh: 2, attack: 0, seed });
+      return give(-0.001) !== give(0.001);
+    });
+    expect(jumps.filter(Boolean).length).toBeLessThan(2);
+  });
+
   it('gusts: values are uniform in their range, waits uniform in theirs, and each eases within its attack', () => {
     const values = { low: 2, high: 6, waitLow: 0.5, waitHigh: 1.5, attack: 0 };
     const give = tide('gust', values);

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { parseSync } from 'vite';
 import { describe, expect, it } from 'vitest';
 
@@ -53,7 +53,7 @@ const listed = (...patterns: readonly string[]): string[] =>
     encoding: 'utf8',
   })
     .split('\n')
-    .filter((path) => path !== '');
+    .filter((path) => path !== '' && existsSync(path));
 
 type Node = { readonly type: string } & Record<string, unknown>;
 

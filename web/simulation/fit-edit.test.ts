@@ -34,7 +34,7 @@ describe('the particles of the shot', () => {
       expect(last().place.position).toEqual([6, 4, 1]);
       const { width = 0, radius = 0 } = last().settings as { width?: number; radius?: number };
       const reach = (last().extent['reach'] as number | undefined) ?? 0;
-      expect(Math.max(width as number, radius as number, reach)).toBeGreaterThan(3);
+      expect(Math.max(width, radius, reach)).toBeGreaterThan(3);
     },
   );
 

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { useMemo } from 'react';
-import { withThings } from '../../core/scene/numbers';
+import { freeSeed } from './free-seed';
 import { ofAnotherKind } from '../../core/document/change-kind';
 import type { Description } from '../../core/document/parameters';
 import type { Kinded } from '../../core/document/registry';
@@ -150,18 +150,6 @@ function Drivers({
       </div>
     );
   });
-}
-
-/** A seed that no automation of the scene has, so that two of a kind do not move together. */
-function freeSeed(scene: Scene): number {
-  const taken = new Set<unknown>();
-  withThings(scene, (thing) => {
-    for (const { seed } of Object.values(thing.drives)) taken.add(seed);
-    return thing;
-  });
-  let seed = 1;
-  while (taken.has(seed)) seed++;
-  return seed;
 }
 
 /** Another kind of tide in place of one: the one that was there before, or one that keeps the values they share. */

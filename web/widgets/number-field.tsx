@@ -1,4 +1,4 @@
-import { useEffect, useId, useState } from 'react';
+import { useId, useState } from 'react';
 import { allowedNumber, fits } from '../../core/document/check-values';
 import type { NumberParameter } from '../../core/document/parameters';
 import { shownParameter, shownScale } from '../../core/document/shown-number';
@@ -51,28 +51,26 @@ function inShown<P extends Pick<Props, 'value' | 'parameter' | 'onChange'>>(prop
 export function NumberBox(props: Props) {
   const { label, value, parameter, unit, big = false, onChange } = inShown(props);
   const [typed, setTyped] = useState<string>();
-  const [refused, setRefused] = useState<string>();
+  const [refusal, setRefusal] = useState<{ readonly words: string; readonly at: number }>();
+  // A value that comes from elsewhere, such as undo, replaces refused text.
+  const refused = refusal?.at === value ? refusal.words : undefined;
+  const text = refusal && refused === undefined ? undefined : typed;
   const id = useId();
   const unusual = value < parameter.usual[0] || value > parameter.usual[1];
 
   const forget = () => {
     setTyped(undefined);
-    setRefused(undefined);
+    setRefusal(undefined);
   };
-  // A value that comes from elsewhere, such as undo, replaces refused text.
-  useEffect(() => {
-    if (refused !== undefined) forget();
-  }, [value]);
 
-  function take(text: string): boolean {
+  function take(entered: string): boolean {
     const { scene } = useSceneStore.getState();
-    const next = quantityOf(text, unit || parameter.unit, scene?.time.fps ?? 24);
+    const next = quantityOf(entered, unit || parameter.unit, scene?.time.fps ?? 24);
     if (!fits(parameter, next)) {
-      setRefused(`${label} is “${text}”. Use ${allowedNumber(parameter)}.`);
+      setRefusal({ words: `${label} is “${entered}”. Use ${allowedNumber(parameter)}.`, at: value });
       return false;
     }
-    setRefused(undefined);
-    setTyped(undefined);
+    forget();
     if (next !== value) onChange(next);
     return true;
   }
@@ -85,16 +83,19 @@ export function NumberBox(props: Props) {
         aria-describedby={refused === undefined ? undefined : id}
         className={`w-full min-w-0 rounded-sm bg-transparent text-right hover:bg-raised focus:bg-raised ${big ? 'font-mono text-[14px] tracking-tighter' : 'num'} ${refused ? 'text-signal' : unusual ? 'underline decoration-lamp decoration-dotted underline-offset-4' : ''}`}
         title={unusual ? `Outside the usual ${parameter.usual[0]} to ${parameter.usual[1]}` : undefined}
-        value={typed ?? shownNumber(value)}
+        value={text ?? shownNumber(value)}
         onFocus={(event) => event.currentTarget.select()}
-        onChange={(event) => setTyped(event.currentTarget.value)}
+        onChange={(event) => {
+          setRefusal(undefined);
+          setTyped(event.currentTarget.value);
+        }}
         onBlur={() => {
-          if (typed?.trim() === '') forget();
-          else if (typed !== undefined) take(typed);
+          if (text?.trim() === '') forget();
+          else if (text !== undefined) take(text);
         }}
         onKeyDown={(event) => {
           if (event.key === 'Enter') {
-            if (typed === undefined || take(typed)) event.currentTarget.select();
+            if (text === undefined || take(text)) event.currentTarget.select();
           } else if (event.key === 'Escape') {
             forget();
           } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {

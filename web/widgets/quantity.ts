@@ -57,6 +57,8 @@ export function quantityOf(text: string, unit: string, fps: number): number {
   const escaped = names.map((name) => name.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&')).join('|');
   // A unit ends where no letter follows, so that “mm” is not “m” with a rest.
   const worded = new RegExp(`(\\d[\\d.,]*)\\s*(${escaped})(?![\\p{L}°%²/])`, 'gu');
-  const plain = text.replace(/^\s*=/, '').replace(worded, (_, digits: string, name: string) => `(${digits}*${units[name]})`);
+  const plain = text
+    .replace(/^\s*=/, '')
+    .replace(worded, (_, digits: string, name: string) => `(${digits}*${units[name]})`);
   return sumOf(plain);
 }

@@ -22,10 +22,11 @@ const parameters = describe({
 
 const VALUE = 1;
 const WAIT = 2;
+const PHASE = 3;
 
 /**
- * A new random value after a random wait, over and over. Both are looked up by the number of the gust, counted from
- * time 0 both ways.
+ * A new random value after a random wait, over and over. Both are looked up by the number of the gust, counted both ways
+ * from a random moment within the first wait before time 0.
  */
 export const gust = defineAutomation({
   kind: 'gust',
@@ -46,6 +47,8 @@ export const gust = defineAutomation({
     const numbered = (n: number) => (rounds > 0 ? n - rounds * Math.floor(n / rounds) : n);
     const value = (n: number) => low + (high - low) * uniform(hashRandom, numbered(n), VALUE);
     const wait = (n: number) => drawn(numbered(n)) * (rounds > 0 ? whole / filled : 1);
+    // So that not every gust of a scene begins with the scene itself.
+    const shift = wait(0) * uniform(hashRandom, 0, PHASE);
     /** When the n-th gust comes, n ≥ 0, and when the (−n)-th; grown as far as asked. */
     const onward = [0];
     const back = [0];
@@ -64,7 +67,7 @@ export const gust = defineAutomation({
       return time >= 0 ? [first, times[first]!] : [-first - 1, times[first + 1]!];
     };
     return (frame) => {
-      const time = frame / fps;
+      const time = frame / fps + shift;
       const [n, began] = numberAt(time);
       const before = value(n - 1);
       const rise = Math.min(attack, wait(n));

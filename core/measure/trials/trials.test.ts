@@ -35,6 +35,8 @@ describe('what is varied', () => {
     });
     expect(readVariation(scene, 'fields/F0/strength=0:0.3:4').values).toEqual([0, 0.1, 0.2, 0.3]);
     expect(readVariation(scene, 'fields/f1/settings.noise=simplex,gradient').values).toEqual(['simplex', 'gradient']);
+    expect(readVariation(scene, 'F0/Strength=1,2').address).toBe('fields/f0/strength');
+    expect(readVariation(scene, 'e/launch speed=1,2').address).toBe('emitters/e/birth.speed');
     expect(readVariation(scene, 'seed=3,1,4').values).toEqual([3, 1, 4]);
     expect(spread(0, 10, 4, true)).toEqual([0, 3, 7, 10]);
   });

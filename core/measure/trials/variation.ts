@@ -118,7 +118,10 @@ export function variablesOf(scene: Scene): Variable[] {
   return found;
 }
 
-/** The variable of an address; things may be called by their names as well. Throws {@link VariationError}. */
+/**
+ * The variable of an address such as `fields/vortex/settings.gather`, or by the names on the screen, such as
+ * `Vortex/Inward pull`. Throws {@link VariationError}.
+ */
 export function findVariable(scene: Scene, address: string, all = variablesOf(scene)): Variable {
   const found = all.find((v) => v.address === address);
   if (found) return found;
@@ -126,6 +129,12 @@ export function findVariable(scene: Scene, address: string, all = variablesOf(sc
   const things = all.filter((v) => v.address.startsWith(`${sort}/`));
   const byName = things.find((v) => v.thing === name && v.address.endsWith(`/${path}`));
   if (byName) return byName;
+  const [label, shown] = address
+    .split('/')
+    .map((part) => part.trim().toLowerCase())
+    .toReversed();
+  const byLabel = all.find((v) => v.thing.toLowerCase() === shown && v.label.toLowerCase() === label);
+  if (byLabel) return byLabel;
   const of = things.filter((v) => v.thing === name || v.address.split('/')[1] === name);
   const near = (of.length > 0 ? of : things.length > 0 ? things : all).slice(0, 8).map((v) => v.address);
   throw new VariationError(`“${address}” is no number of “${scene.name}”. Use one such as ${near.join(', ')}`);

@@ -1,7 +1,7 @@
 import { pages } from '../../../core/handbook/pages';
 
-/** The pages by chapters; `link` draws the way to one of them. */
-export function Contents({ link }: { link: (address: string, title: string) => React.ReactNode }) {
+/** The pages by chapters; `renderLink` draws the way to one of them. */
+export function Contents({ renderLink }: { renderLink: (address: string, title: string) => React.ReactNode }) {
   const titles = [...new Set(pages.map(({ chapter }) => chapter))];
   return titles.map((title) => (
     <section key={title} className="mb-3">
@@ -9,7 +9,7 @@ export function Contents({ link }: { link: (address: string, title: string) => R
       {pages
         .filter(({ chapter }) => chapter === title)
         .map((page) => (
-          <div key={page.address}>{link(page.address, page.title)}</div>
+          <div key={page.address}>{renderLink(page.address, page.title)}</div>
         ))}
     </section>
   ));

@@ -1,5 +1,4 @@
 import { X } from 'lucide-react';
-import { useEffect, useRef } from 'react';
 import { pageAt } from '../../../core/handbook/pages';
 import { pasteOrTell } from '../desk/field-clipboard';
 import { Contents } from './contents';
@@ -11,11 +10,6 @@ import { TopicPage } from './topic-page';
 /** The handbook beside the work: nothing is left by opening it, and Escape in it closes it. */
 export default function HandbookPanel() {
   const { address, setting } = useHandbook();
-  const body = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    // The row of the setting is scrolled to by its table.
-    if (setting === undefined) body.current?.scrollTo({ top: 0 });
-  }, [address, setting]);
   if (address === undefined) return null;
   const page = pageAt(address);
   return (
@@ -46,10 +40,10 @@ export default function HandbookPanel() {
       <div className="border-b border-rule px-4 py-2">
         <SearchBox onOpen={openHandbook} />
       </div>
-      <div ref={body} className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
+      <div key={address} className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
         {!page ? (
           <Contents
-            link={(to, title) => (
+            renderLink={(to, title) => (
               <button
                 className="block w-full px-2 py-px text-left text-second hover:text-text"
                 onClick={() => openHandbook(to)}

@@ -42,7 +42,7 @@ function partOf(
     action: undefined,
     rule: undefined,
   }[sort];
-  return values && { name: sort === 'field' ? 'settings' : sort, values: values as Values };
+  return values && { name: sort === 'field' ? 'settings' : sort, values };
 }
 
 /** Parameters that need something of a scene, which an example does not have. */

@@ -1,13 +1,12 @@
-import { useEffect, useRef } from 'react';
 import type { Description } from '../../../core/document/parameters';
 import { shownDefault, shownRange, shownUnit } from '../../../core/document/shown-values';
 
+function bringIntoView(row: HTMLTableRowElement | null): void {
+  row?.scrollIntoView({ block: 'center' });
+}
+
 /** Every setting of a kind as it reads in the inspector; the row of `setting` is marked and scrolled to. */
 export function ParameterTable({ description, setting }: { description: Description; setting?: string | undefined }) {
-  const row = useRef<HTMLTableRowElement>(null);
-  useEffect(() => {
-    row.current?.scrollIntoView({ block: 'center' });
-  }, [setting]);
   const cell = 'border-b border-rule/60 py-1 pr-3';
   return (
     <table className="mt-2 w-full text-left">
@@ -24,7 +23,7 @@ export function ParameterTable({ description, setting }: { description: Descript
         {Object.entries(description).map(([name, p]) => (
           <tr
             key={name}
-            ref={p.label === setting ? row : undefined}
+            ref={p.label === setting ? bringIntoView : undefined}
             className={`align-baseline ${p.label === setting ? 'bg-raised' : ''}`}
           >
             <th scope="row" className={`${cell} font-normal whitespace-nowrap`}>

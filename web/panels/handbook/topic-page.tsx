@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { topicExample } from '../../../core/handbook/example';
 import type { HandbookPage } from '../../../core/handbook/pages';
-import type { Topic } from '../../../core/handbook/topics';
+import type { Topic } from '../../../core/handbook/topics/topic';
 import { FormulaTable } from './formula-table';
 import { LiveExample } from './live-example';
 import { ParameterTable } from './parameter-table';

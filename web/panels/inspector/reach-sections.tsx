@@ -9,7 +9,7 @@ import { modulators } from '../../../core/kinds/modulators';
 import { profiles } from '../../../core/kinds/curves';
 import { profileCommon } from '../../../core/kinds/curves/profile';
 import { sendParameter } from '../../../core/document/descriptions';
-import { MOST, sendTo, type Field, type WithReach } from '../../../core/document/scene';
+import { MOST, sendTo, type WithReach } from '../../../core/document/scene';
 import { editReach, setExtentNumber, setProfileKind, type ReachOwner } from '../../state/falloff-edit';
 import { ProfileGraph } from '../desk/profile-graph';
 import { setSend } from '../desk/sends';
@@ -45,7 +45,7 @@ function Reached({ id }: { id: string }) {
 
 /** Whether a thing has sizes of its own to be fitted. */
 const hasSizes = (thing: WithReach): boolean =>
-  'settings' in thing && fields.get((thing as Field).settings.kind).fit !== undefined;
+  'settings' in thing && fields.get(thing.settings.kind).fit !== undefined;
 
 /** Fits it to the particles of the shot, or says that there are none. */
 function FitButton({ owner }: { owner: ReachOwner }) {

@@ -43,7 +43,7 @@ export function HandbookPage() {
             <SearchBox onOpen={(address) => void navigate(`/handbook/${address}`)} />
           </div>
           <Contents
-            link={(address, title) => (
+            renderLink={(address, title) => (
               <NavLink to={`/handbook/${address}`} className={link}>
                 {title}
               </NavLink>

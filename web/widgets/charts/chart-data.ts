@@ -38,7 +38,7 @@ const SHADES = [TEXT, '#a89f90', '#d6cdbd', '#7d7568', '#c0b6a6', '#928979'];
 const DASHES: readonly (string | readonly number[])[] = ['solid', [6, 3], [2, 3], [8, 3, 2, 3], [1, 2], [12, 4]];
 
 const RAISED: Readonly<Record<string, string>> = Object.fromEntries(
-  [...'-0123456789'].map((c, i) => [c, '⁻⁰¹²³⁴⁵⁶⁷⁸⁹'[i]!]),
+  '-0123456789'.split('').map((c, i) => [c, '⁻⁰¹²³⁴⁵⁶⁷⁸⁹'[i]!]),
 );
 
 /** A number as it is written beside an axis: three digits that count. */
@@ -49,7 +49,10 @@ export function shown(value: number): string {
   if (size >= 100000 && size < 1e9) return `${sign}${thousands(Number(size.toPrecision(3)))}`;
   if (size >= 1e9 || size < 0.001) {
     const [digits, power] = size.toExponential(1).split('e');
-    return `${sign}${digits} × 10${[...String(Number(power))].map((digit) => RAISED[digit]).join('')}`;
+    return `${sign}${digits} × 10${String(Number(power))
+      .split('')
+      .map((digit) => RAISED[digit])
+      .join('')}`;
   }
   return String(Number(value.toPrecision(3))).replace('-', '−');
 }

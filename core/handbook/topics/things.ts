@@ -1,0 +1,142 @@
+import * as own from '../../document/descriptions';
+import { FALLING, FOUNTAIN, picked, prose, without, type TopicChapter } from './topic';
+
+const BACKDROP = ['behind', 'background', 'top', 'plate', 'plateFrom', 'plateEnds'];
+const SPLIT = Object.keys(own.colliderParameters).filter((name) => name.startsWith('split'));
+
+/** Topics about other things of a scene. */
+export const thingsTopics: TopicChapter = {
+  title: 'Other things of a scene',
+  topics: [
+    {
+      slug: 'transform',
+      title: 'Transform',
+      text: [
+        prose`Position, rotation and scale. The scale of an emitter or field changes its shape and radii, not its
+          strength or the size of particles.`,
+        'A thing that is attached to a carrier moves with it; its position is then measured from the carrier.',
+      ],
+      settings: own.placeParameters,
+      example: { emitter: { ...FOUNTAIN, place: { position: [-0.8, -1, 0], rotation: [0, 0, -40] } } },
+    },
+    {
+      slug: 'carrier',
+      title: 'Carrier',
+      text: [
+        prose`A carrier is a frame that moves other things. Keyframes move it; or fields push it like a particle; or
+          it rides along a strand. Attach emitters, fields, colliders or the camera to it in their transform.`,
+      ],
+      settings: own.carrierParameters,
+      example: {
+        emitter: { ...FOUNTAIN, place: { carrier: 'cart' }, birth: { ...FOUNTAIN.birth, speed: 0.5 } },
+        carriers: [
+          {
+            id: 'cart',
+            name: 'Cart',
+            keys: {
+              'place.position': [
+                { frame: 0, value: [-1, -1, 0], ease: 'smooth' },
+                { frame: 95, value: [1, -1, 0], ease: 'smooth' },
+              ],
+            },
+          },
+        ],
+      },
+    },
+    {
+      slug: 'collider',
+      title: 'Collider',
+      text: [
+        prose`A collider is a surface that particles hit. They bounce, slide, stick, die or pass; some can pass
+          through its pores. Its sends say which emitters it stops.`,
+      ],
+      settings: { ...without(own.colliderParameters, SPLIT), ...own.hitParameters },
+      example: {
+        emitter: { ...FOUNTAIN, place: { position: [0, 1, 0] }, birth: { life: 3, speed: 0, drag: 0 } },
+        fields: [FALLING],
+        colliders: [{ id: 'floor', name: 'Floor', shape: { kind: 'plane' }, place: { position: [0, -0.8, 0] } }],
+      },
+    },
+    {
+      slug: 'split',
+      title: 'Splits',
+      text: ['A particle that hits a collider can break into pieces, which can split again at their next contact.'],
+      settings: picked(own.colliderParameters, SPLIT),
+      example: {
+        emitter: {
+          ...FOUNTAIN,
+          amounts: [{ kind: 'rate', rate: 30 }],
+          place: { position: [0, 1, 0] },
+          birth: { life: 3, speed: 0, drag: 0 },
+        },
+        fields: [FALLING],
+        colliders: [
+          { id: 'floor', name: 'Floor', shape: { kind: 'plane' }, place: { position: [0, -0.8, 0] }, split: true },
+        ],
+      },
+    },
+    {
+      slug: 'zone',
+      title: 'Zone',
+      text: [
+        prose`A zone is a region. Particles inside it become a variant with another tint and size, or are removed. A
+          modulator can limit a field to the particles of a zone.`,
+      ],
+      settings: own.zoneParameters,
+      example: {
+        emitter: FOUNTAIN,
+        zones: [
+          {
+            id: 'zone',
+            name: 'Zone',
+            into: 'out',
+            place: { position: [0, 0.5, 0] },
+            extent: { kind: 'ball', core: 0.2, reach: 0.6 },
+          },
+        ],
+      },
+    },
+    {
+      slug: 'scene',
+      title: 'Scene',
+      text: [
+        prose`Settings of the scene as a whole: its seed, the draft amount while you work, and the backdrop behind
+          the particles.`,
+      ],
+      settings: { ...own.sceneParameters, ...picked(own.outputParameters, [...BACKDROP, 'sizes']) },
+    },
+    {
+      slug: 'scene-box',
+      title: 'Scene box',
+      text: [
+        prose`A box that particles can’t leave. At its faces they bounce, stick, die or enter again on the opposite
+          side.`,
+      ],
+      settings: own.boundsParameters,
+    },
+    {
+      slug: 'scene-transform',
+      title: 'Scene transform',
+      text: [
+        prose`Moves, turns and scales everything that is drawn. The simulation stays as it is, so that no frame has
+          to be simulated again.`,
+      ],
+      settings: own.wholeParameters,
+    },
+    {
+      slug: 'light',
+      title: 'Light and fog',
+      text: [
+        prose`A key light and light from the sky and the ground shade meshes and surfaces. Fog fades distant ones
+          into a colour.`,
+      ],
+      settings: own.lightParameters,
+    },
+    {
+      slug: 'working-view',
+      title: 'Working view',
+      text: ['Settings of the view alone. Renders do not use them.'],
+      settings: own.workParameters,
+    },
+  ],
+};

@@ -1,0 +1,64 @@
+import { prose, type TopicChapter } from './topic';
+
+/** Topics about tools. */
+export const toolsTopics: TopicChapter = {
+  title: 'Tools',
+  topics: [
+    {
+      slug: 'numbers',
+      title: 'Typing numbers',
+      text: [
+        prose`A number takes sums, with or without “=”: 9.81/2, =2*3. It takes other units and converts them: 5 cm,
+          36 km/h, 12 f, 15 °/f, 250 ms.`,
+        prose`The arrow keys change it by a step, with Shift by a tenth of it, with Alt by ten. Drag its label to
+          change it, double-click the label for the default.`,
+        prose`A number out of the usual range has a dotted line. An impossible one stays red, with the allowed
+          range, until you correct it or press Escape.`,
+      ],
+    },
+    {
+      slug: 'draft',
+      title: 'Drafts',
+      text: [
+        prose`A draft simulates a random sample of the particles while you work. Every particle of it moves as in
+          the final, except in fields that read other particles.`,
+        prose`While you hold a control, the picture may continue from the frame on the screen; when you let go, the
+          scene runs again from the start.`,
+      ],
+    },
+    {
+      slug: 'soundings',
+      title: 'Soundings',
+      text: [
+        prose`Soundings measure the fields: a slice through the scene, the strength along a line, the falloff as
+          written and as measured, the ledger of each field’s part in the motion, and the population over time.`,
+      ],
+    },
+    {
+      slug: 'trials',
+      title: 'Trials and the logbook',
+      text: [
+        prose`A sheet of trials simulates the scene with different values of one or two numbers, side by side. Click
+          a trial to adopt it, to keep it in the logbook, or to branch a new scene from it.`,
+      ],
+    },
+    {
+      slug: 'versions',
+      title: 'Versions',
+      text: [
+        prose`Every saved edit is a version. Each can be played beside the present, restored, or opened as a copy.
+          Named versions are always kept.`,
+      ],
+    },
+    {
+      slug: 'formulas',
+      title: 'Formulas',
+      text: [
+        prose`Formulas compute fields, modulators, masks, gates and automation. They use + − × / % ^, comparisons,
+          and, or, not, and the functions and names below. Each line may name a number for the lines after it: r
+          = sqrt(x^2 + z^2).`,
+        'Mistakes are marked at their character. A formula without a value at some particle counts as 0 there.',
+      ],
+    },
+  ],
+};
