@@ -208,7 +208,7 @@ test('a render is cancelled, and a name that no file can have is refused where i
   await expect(render(page).getByText(/^[1-9]\d* of 121 frames/)).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: /^Cancel the render/ }).click();
   await expect(page.getByRole('list', { name: 'Renders' })).toHaveCount(0);
-  await expect(page.getByText(/^No render yet/)).toBeVisible();
+  await expect(page.getByText(/^There is no render yet/)).toBeVisible();
   await saved(page);
 });
 

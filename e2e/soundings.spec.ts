@@ -21,7 +21,17 @@ async function saved(page: Page, chart: string | RegExp, button: 'CSV' | 'SVG'):
 }
 
 /** A number as the screen writes it. */
-const numberOf = (text: string) => Number(text.replace('−', '-'));
+const RAISED = '⁰¹²³⁴⁵⁶⁷⁸⁹';
+/** A number as the page writes it, such as −0.5, 123 000 or 1.2 × 10⁻⁵. */
+const numberOf = (text: string): number =>
+  Number(
+    text
+      .replace(/[⁰¹²³⁴⁵⁶⁷⁸⁹]/g, (digit) => String(RAISED.indexOf(digit)))
+      .replace('⁻', '-')
+      .replace(' × 10', 'e')
+      .replace('−', '-')
+      .replace(/\s/g, ''),
+  );
 
 test('a slice shows a field as relief; it is read under the pointer, dragged, and turned in the view', async ({
   page,

@@ -81,5 +81,5 @@ test('a carrier rides on a strand or is moved by the fields; it says why where i
   await inspector.getByRole('button', { name: 'Ride on strand 9' }).click();
   await simulated(page);
   expect(difference(drifting, await viewPixels(page))).toBeGreaterThan(0.0005);
-  await expect(strip(page, 'Current')).toContainText('gives');
+  await expect(strip(page, 'Current')).toContainText('RMS');
 });
