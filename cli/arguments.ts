@@ -18,7 +18,7 @@ export function numberOf(
     (!whole || Number.isInteger(value));
   if (fits) return value;
   const low = min === -Infinity ? '' : ` ${above ? 'above' : 'from'} ${min}`;
-  const high = max === Infinity ? '' : ` up to ${max}`;
+  const high = max === Infinity ? '' : low ? ` to ${max}` : ` up to ${max}`;
   throw new UsageError(`--${option} is “${text}”. Use a ${whole ? 'whole ' : ''}number${low}${high}`);
 }
 

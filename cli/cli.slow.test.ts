@@ -85,7 +85,7 @@ describe('bathyclast, the four commands', () => {
     writeFileSync(join(folder, 'bad.json'), JSON.stringify(scene));
     const { status, stderr } = bathyclast('validate', 'bad.json');
     expect(status).toBe(2);
-    expect(stderr).toMatch(/^bad\.json: time\.fps is 0. Use a number from 1 up to 240 fps\.$/m);
+    expect(stderr).toMatch(/^bad\.json: time\.fps is 0. Use a number from 1 to 240 fps\.$/m);
     expect(stderr).toMatch(/^bad\.json: fields\[0\]\.strength is "strong"\. /m);
   });
 });
@@ -100,7 +100,7 @@ describe('mistakes at the terminal: one clear line, exit code 2, no stack trace'
     [['simulate', 'vent-plume'], /--frame is missing/],
     [['simulate', 'vent-plume', '--frame', 'ten'], /--frame is “ten”. Use a whole number/],
     [['simulate', 'vent-plume', '--frame', '-99'], /Use whole frames from -48/],
-    [['simulate', 'vent-plume', '--frame', '1', '--share', '0'], /--share is “0”. Use a number above 0 up to 1/],
+    [['simulate', 'vent-plume', '--frame', '1', '--share', '0'], /--share is “0”. Use a number above 0 to 1/],
     [
       ['simulate', 'vent-plume', '--frame', '1', '--out', 'x.docx'],
       /--out is “x.docx”. Use names that end in .csv, .ply, .glb, .usda, .obj/,

@@ -37,7 +37,7 @@ function partOf(text: string | undefined): { part: number; parts: number } {
   if (text === undefined) return { part: 1, parts: 1 };
   const [part = NaN, parts = NaN] = text.split('/').map(Number);
   if (!(Number.isInteger(part) && Number.isInteger(parts) && part >= 1 && part <= parts))
-    throw new UsageError(`--slice is “${text}”. Use i/n with i from 1 up to n`);
+    throw new UsageError(`--slice is “${text}”. Use i/n with i from 1 to n`);
   return { part, parts };
 }
 

@@ -25,7 +25,7 @@ test('free particles become strands and back in one step; they are tuned, drawn 
   expect(difference(strands, await viewPixels(page))).toBeGreaterThan(0.01);
   await inspector.getByRole('textbox', { name: 'Points', exact: true }).fill('65');
   await page.keyboard.press('Enter');
-  await expect(inspector.getByRole('alert')).toContainText('Use a whole number from 2 up to 64');
+  await expect(inspector.getByRole('alert')).toContainText('Use a whole number from 2 to 64');
   await page.keyboard.press('Escape');
   await inspector.getByRole('combobox', { name: 'Look', exact: true }).selectOption('tube');
   await expect(inspector.getByRole('combobox', { name: 'Look', exact: true })).toHaveValue('tube');

@@ -14,7 +14,7 @@ export function allowedNumber(p: NumberParameter): string {
   const what = p.whole ? 'a whole number' : 'a number';
   const unit = p.unit ? ` ${p.unit}` : '';
   const low = p.min === undefined ? '' : `${p.above ? 'above' : 'from'} ${p.min}${p.max === undefined ? unit : ''}`;
-  const high = p.max === undefined ? '' : `${low ? ' ' : ''}up to ${p.max}${unit}`;
+  const high = p.max === undefined ? '' : `${low ? ' to' : 'up to'} ${p.max}${unit}`;
   return low || high ? `${what} ${low}${high}` : `${what}${p.unit ? ` (${p.unit})` : ''}`;
 }
 

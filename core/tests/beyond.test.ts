@@ -32,7 +32,7 @@ describe('a scene tried on past its last frame', () => {
       time: { last: 10, scale: 0.5 },
     });
     const [there, on] = [runTo(scene, 10), runTo(triedOn(scene, 20), 30)];
-    // By its own time the shot ends with frame 5; births are off on 6 to 9 and on again from 10 up to 15.
+    // By its own time the shot ends with frame 5; births are off on 6 to 9 and on again from 10 to 15.
     expect(there.populations[0]!.count).toBe(5 + 5);
     expect(on.populations[0]!.count).toBe(5 + 6 + 5);
     const drags = (run: Simulation) =>

@@ -140,7 +140,7 @@ describe('modulators multiply a weight', () => {
   it('of every kind have a default that leaves the scene sound, and what is wrong is told', () => {
     for (const kind of modulators.list) expect(felt({ kind: kind.kind })).not.toBeNaN();
     const document = testDocument({ fields: [field({ kind: 'noise', amount: 3 })] });
-    expect(checkScene(document)[0]!.message).toBe('fields[0].modulators[0].amount is 3. Use a number from 0 up to 2.');
+    expect(checkScene(document)[0]!.message).toBe('fields[0].modulators[0].amount is 3. Use a number from 0 to 2.');
     expect(
       modulators.get('formula').broken!({
         values: { formula: 'q + 1' },

@@ -106,7 +106,7 @@ describe('zones', () => {
     const messages = (zone: Written, fields: Written[] = []) =>
       checkScene({ ...scene, zones: [{ ...scene.zones[0], ...zone }], fields }).map((f) => f.message);
     expect(messages({})).toEqual([]);
-    expect(messages({ soft: 120 })).toEqual(['zones[0].soft is 120. Use a number from 0 up to 100 %.']);
+    expect(messages({ soft: 120 })).toEqual(['zones[0].soft is 120. Use a number from 0 to 100 %.']);
     const field = {
       id: 'f',
       name: 'F',

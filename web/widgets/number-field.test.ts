@@ -35,7 +35,7 @@ describe('numbers that are dragged or stepped', () => {
   it('say what they allow', () => {
     expect(allowedNumber(parameter())).toBe('a number (m)');
     expect(allowedNumber(parameter({ min: 0, above: true }))).toBe('a number above 0 m');
-    expect(allowedNumber(parameter({ min: 1, max: 8, whole: true, unit: '' }))).toBe('a whole number from 1 up to 8');
+    expect(allowedNumber(parameter({ min: 1, max: 8, whole: true, unit: '' }))).toBe('a whole number from 1 to 8');
     expect(allowedNumber(parameter({ max: 3 }))).toBe('a number up to 3 m');
   });
 });

@@ -15,7 +15,7 @@ const frame = {
   help: '',
 } as const;
 
-/** Windows of frames, each from and up to; kept in order, and refused in words where they overlap or are empty. */
+/** Windows of frames, each from and to; kept in order, and refused in words where they overlap or are empty. */
 export function SpansRow({
   parameter,
   value,

@@ -16,7 +16,7 @@ export const reached = {
   extent: kinded(extents, { usual: 'everywhere' }),
   profile: profileForm,
   modulators: listOf(kinded(modulators), MOST.modulators),
-  sends: byEmitter(numberOf(sendParameter, 'a number from 0 up to 2'), 'an object of emitter ids and numbers'),
+  sends: byEmitter(numberOf(sendParameter, 'a number from 0 to 2'), 'an object of emitter ids and numbers'),
 };
 
 /** Radii and curve of a falloff held against each other. */

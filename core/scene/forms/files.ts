@@ -10,7 +10,7 @@ export const meshForm: Form<SceneMesh> = object<SceneMesh>({
   called: 'an object with id, name and source',
 });
 
-const sideForm = wholeForm(1, 16384, 'a whole number from 1 up to 16384 px');
+const sideForm = wholeForm(1, 16384, 'a whole number from 1 to 16384 px');
 
 /** An image of the scene. */
 export const imageForm: Form<SceneImage> = object<SceneImage>({
@@ -37,7 +37,7 @@ const levelsForm = leaf({
     Array.isArray(value) &&
     value.length <= MOST_LEVELS &&
     value.every((n) => Number.isInteger(n) && n >= 0 && n <= 255),
-  allowed: `up to ${MOST_LEVELS} whole numbers from 0 up to 255`,
+  allowed: `up to ${MOST_LEVELS} whole numbers from 0 to 255`,
 });
 
 /** A sound of the scene. */

@@ -34,7 +34,7 @@ const MOST_ATTEMPTS = 64;
 
 /** Which of an emitter's particles a run takes part in. */
 export interface Portion {
-  /** Draft share, above 0 up to 1: a particle takes part if its hash is below it. */
+  /** Draft share, above 0 to 1: a particle takes part if its hash is below it. */
   readonly draftFraction: number;
   /** This run is the `slice`-th of `slices` that together hold all particles. */
   readonly slice: number;
