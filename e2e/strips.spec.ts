@@ -249,7 +249,7 @@ test('fields are copied to another scene, and their kind and way of acting chang
   // Where there is nothing to press, the strip leads to the number that is to blame.
   await page.getByLabel('Inspector').getByRole('combobox', { name: 'Falloff shape' }).selectOption('surface');
   await expect(strip(page, 'Shell')).toContainText('no mesh is chosen for its falloff shape');
-  await strip(page, 'Shell').getByRole('button', { name: 'go to its falloff' }).click();
+  await strip(page, 'Shell').getByRole('button', { name: 'show its falloff' }).click();
   await expect(page.getByLabel('Inspector').getByRole('combobox', { name: 'Falloff shape' })).toBeFocused();
 });
 

@@ -64,7 +64,7 @@ test('the transport steps, jumps, plays every frame and in real time, and stops'
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
   await expect.poll(frame).not.toBe(60);
   await page.keyboard.press('Space');
-  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'every frame' }).click();
   await expect(page.getByRole('button', { name: 'real time' })).toBeVisible();
 });
