@@ -69,7 +69,9 @@ describe('bathyclast trials', () => {
     expect(said('--vary', 'fields/votex/strength=0:1:2')).toContain(
       '“fields/votex/strength” is no number of “Vent plume”',
     );
-    expect(said('--vary', 'seed=1,2', '--measure', 'beauty')).toContain('--measure is “beauty”. Use one of speed, spread');
+    expect(said('--vary', 'seed=1,2', '--measure', 'beauty')).toContain(
+      '--measure is “beauty”. Use one of speed, spread',
+    );
     expect(said('--vary', 'emitters/mouth/birth.mass=-1,1')).toMatch(/birth\.mass is -1. Use/);
     expect(trials('--vary', 'seed=1,2', '--out', 'x.txt').status).toBe(2);
   });

@@ -50,7 +50,10 @@ function setKind(owner: ReachOwner, path: 'extent' | 'profile', kind: string, ma
 
 /** Half the sides of the box around the outline of a falloff shape, metres of its own scale; undefined without one. */
 function halfOf(extent: Kinded): Vector | undefined {
-  const points = extents.get(extent.kind).outline(extent, extent['reach'] as number).flat();
+  const points = extents
+    .get(extent.kind)
+    .outline(extent, extent['reach'] as number)
+    .flat();
   if (points.length === 0) return undefined;
   const most = (axis: 0 | 1 | 2) => points.reduce((m, p) => Math.max(m, Math.abs(p[axis])), 0.05);
   return [most(0), most(1), most(2)];
