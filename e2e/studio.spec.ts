@@ -100,7 +100,9 @@ test('strips are reordered by drag and by keys, duplicated and deleted', async (
   await expect.poll(names).not.toContain('Buoyancy 2');
 });
 
-test('numbers take sums, and refuse nonsense in words where it was typed', async ({ page }) => {
+test('numbers take sums and other units; what they refuse stays, with the reason, until it is corrected', async ({
+  page,
+}) => {
   await openExample(page, 'sediment-fall');
   const box = page.getByRole('textbox', { name: 'Strength of Weight in water as a number' });
   await box.fill('9.81/2');
@@ -109,13 +111,16 @@ test('numbers take sums, and refuse nonsense in words where it was typed', async
     'aria-valuenow',
     '4.905',
   );
-  await box.fill('much');
+  await box.fill('= 0.25 g × 2');
   await box.press('Enter');
-  await expect(page.getByRole('alert')).toContainText(
-    'Strength of Weight in water as a number is “much”. Use a number',
-  );
+  await expect(box).toHaveValue('4.903');
+  await box.fill('5 kg');
+  await box.press('Tab');
+  await expect(page.getByRole('alert')).toContainText('Strength of Weight in water is “5 kg”. Use a number');
+  await expect(box).toHaveValue('5 kg');
+  await expect(box).toHaveAttribute('aria-invalid', 'true');
   await box.press('Escape');
-  await expect(box).toHaveValue('4.905');
+  await expect(box).toHaveValue('4.903');
 });
 
 test('core and reach are dragged in the view and on the strip', async ({ page }) => {

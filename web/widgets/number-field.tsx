@@ -67,7 +67,8 @@ export function NumberBox(props: Props) {
     const { scene } = useSceneStore.getState();
     const next = quantityOf(entered, unit || parameter.unit, scene?.time.fps ?? 24);
     if (!fits(parameter, next)) {
-      setRefusal({ words: `${label} is “${entered}”. Use ${allowedNumber(parameter)}.`, at: value });
+      const name = label.replace(/ as a number$/, '');
+      setRefusal({ words: `${name} is “${entered}”. Use ${allowedNumber(parameter)}.`, at: value });
       return false;
     }
     forget();

@@ -25,6 +25,16 @@ import { Section } from './section';
 
 const { lifetime, launch, substance, turning } = birthGroups;
 
+/** Says that some lifetimes fall below 0. */
+function ShortLives({ birth }: { birth: Emitter['birth'] }) {
+  if (birth.immortal || birth.lifeVariance <= birth.life) return null;
+  return (
+    <p className="pt-1 text-xs text-second" role="note">
+      The variation is larger than the lifetime: some particles die at birth.
+    </p>
+  );
+}
+
 function Unseen({ emitter }: { emitter: Emitter }) {
   const scene = useScene();
   const { assets } = useAssets();
@@ -101,6 +111,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
             values={emitter.birth}
             onChange={set}
           />
+          {title === lifetime.title && <ShortLives birth={emitter.birth} />}
         </Section>
       ))}
       {!shape.fromParticles && <BondSection emitter={emitter} ids={ids} />}

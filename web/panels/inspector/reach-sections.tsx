@@ -43,9 +43,12 @@ function Reached({ id }: { id: string }) {
   );
 }
 
-/** Whether a thing has sizes of its own to be fitted. */
-const hasSizes = (thing: WithReach): boolean =>
-  'settings' in thing && fields.get(thing.settings.kind).fit !== undefined;
+/** Whether the position or sizes of a thing without a falloff have an effect: those of a field with a form of its own. */
+function hasForm(thing: WithReach): boolean {
+  if (!('settings' in thing)) return false;
+  const { fit, view, startsWith } = fields.get(thing.settings.kind);
+  return fit !== undefined || view !== undefined || startsWith.stands !== undefined;
+}
 
 /** Fits it to the particles of the shot, or says that there are none. */
 function FitButton({ owner }: { owner: ReachOwner }) {
@@ -110,7 +113,7 @@ export function FalloffSection({ thing, owner }: Props) {
             {owner.type === 'field' && <Reached id={thing.id} />}
           </>
         )}
-        {(extent.bounded || hasSizes(thing)) && <FitButton owner={owner} />}
+        {(extent.bounded || hasForm(thing)) && <FitButton owner={owner} />}
       </Section>
     </div>
   );
