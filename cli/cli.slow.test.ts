@@ -38,7 +38,7 @@ describe('bathyclast, the four commands', () => {
     expect(order).toEqual([...order].toSorted());
   });
 
-  it('simulate takes a draft share: every particle of the draft is one of the whole, bit for bit', () => {
+  it('simulate takes a draft amount, also under its older name: every particle of the draft is one of the whole, bit for bit', () => {
     bathyclast('simulate', 'vent-plume', '--frame', '30', '--out', 'whole.csv');
     bathyclast('simulate', 'vent-plume', '--frame', '30', '--share', '0.1', '--out', 'tenth.csv');
     const [whole, tenth] = ['whole', 'tenth'].map((n) =>
@@ -100,7 +100,7 @@ describe('mistakes at the terminal: one clear line, exit code 2, no stack trace'
     [['simulate', 'vent-plume'], /--frame is missing/],
     [['simulate', 'vent-plume', '--frame', 'ten'], /--frame is “ten”. Use a whole number/],
     [['simulate', 'vent-plume', '--frame', '-99'], /Use whole frames from -48/],
-    [['simulate', 'vent-plume', '--frame', '1', '--share', '0'], /--share is “0”. Use a number above 0 to 1/],
+    [['simulate', 'vent-plume', '--frame', '1', '--draft', '0'], /--draft is “0”. Use a number above 0 to 1/],
     [
       ['simulate', 'vent-plume', '--frame', '1', '--out', 'x.docx'],
       /--out is “x.docx”. Use names that end in .csv, .ply, .glb, .usda, .obj/,

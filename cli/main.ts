@@ -89,6 +89,12 @@ const optional = (options: Options, name: string, limits: Parameters<typeof numb
   return text === undefined ? undefined : numberOf(name, text, limits);
 };
 
+/** The fraction of the particles to simulate; `--share` is the older name of the option. */
+function draftOf(options: Options): number {
+  const limits = { min: 0, above: true, max: 1 };
+  return optional(options, 'draft', limits) ?? optional(options, 'share', limits) ?? 1;
+}
+
 /** Tells of each file whether it is a good scene, with every fault at its place. */
 async function validate(names: readonly string[]): Promise<void> {
   if (names.length === 0) throw new UsageError('Name one or more scene files');
@@ -120,7 +126,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
     },
   },
   simulate: {
-    help: `  bathyclast simulate <scene file | example> --frame N [--through M] [--share S] [--threads T] [--substeps K]
+    help: `  bathyclast simulate <scene file | example> --frame N [--through M] [--draft S] [--threads T] [--substeps K]
                       [--out FILE${particleExtensions.map((e) => `.${e}`).join('|')}] [--ply binary|text]
                       [--out - --format ${particleExtensions.join('|')}]
       the particles alive at that frame, sorted by emitter and number (.obj: strands as curves and bent meshes), and one JSON
@@ -128,7 +134,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
     async run(args) {
       const { name, options } = read(
         args,
-        ['frame', 'through', 'share', 'threads', 'substeps', 'ply', 'out', 'format'],
+        ['frame', 'through', 'draft', 'share', 'threads', 'substeps', 'ply', 'out', 'format'],
         true,
       );
       const { simulate } = await import('./simulate');
@@ -136,7 +142,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
         frame: frameOf(options),
         plyText: plyOf(options) === 'text',
         through: optional(options, 'through', { whole: true, min: frameOf(options), max: 1000000 }),
-        draftFraction: optional(options, 'share', { min: 0, above: true, max: 1 }) ?? 1,
+        draftFraction: draftOf(options),
         threads: optional(options, 'threads', { min: 1, max: 64, whole: true }) ?? 1,
         substeps: optional(options, 'substeps', { min: 1, max: 64, whole: true }),
         out: options['out'],
@@ -199,17 +205,23 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   },
   measure: {
     help: `  bathyclast measure <scene file | example> --frame N --at x,y,z [--velocity vx,vy,vz]
-                     [--emitter E] [--key k] [--age s] [--mass kg] [--drag kg/s]
+                     [--emitter E] [--number n] [--age s] [--mass kg] [--drag kg/s]
       each field's weight and vector at that point, and the stack's total`,
     async run(args) {
-      const { name, options } = read(args, ['frame', 'at', 'velocity', 'emitter', 'key', 'age', 'mass', 'drag'], true);
+      const { name, options } = read(
+        args,
+        ['frame', 'at', 'velocity', 'emitter', 'number', 'key', 'age', 'mass', 'drag'],
+        true,
+      );
+      const whole = { min: 0, max: 4294967295, whole: true };
       const { measure } = await import('./measure');
       await measure(name, {
         frame: frameOf(options),
         at: vectorOf('at', required(options, 'at')),
         velocity: vectorOf('velocity', options['velocity'] ?? '0,0,0'),
         emitter: options['emitter'],
-        key: optional(options, 'key', { min: 0, max: 4294967295, whole: true }),
+        // The particle’s number; `--key` is the older name of the option.
+        key: optional(options, 'number', whole) ?? optional(options, 'key', whole),
         age: optional(options, 'age', { min: 0 }) ?? 0,
         mass: optional(options, 'mass', { min: 0, above: true }),
         drag: optional(options, 'drag', { min: 0 }),
@@ -218,18 +230,18 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   },
   trials: {
     help: `  bathyclast trials <scene file | example> --vary ADDRESS=LOW:HIGH:STEPS|VALUE,VALUE,... [--vary ...] --out SHEET.csv
-                    [--frame N] [--share S] [--measure speed,spread,coverage,alive,height,energy,difference] [--slice i/n]
+                    [--frame N] [--draft S] [--measure speed,spread,coverage,alive,height,energy,difference] [--slice i/n]
       every combination of values, run from the start to that frame (the last of the shot): a line each with what is measured;
       addresses are such as fields/vortex/strength, desk/master or seed, or names from the screen such as 'Vortex/Inward pull';
       fractions are from 0 to 1; --slice runs the i-th of n parts of the sheet`,
     async run(args) {
-      const { names, options, all } = readAll(args, ['frame', 'share', 'measure', 'slice', 'out'], 'vary');
+      const { names, options, all } = readAll(args, ['frame', 'draft', 'share', 'measure', 'slice', 'out'], 'vary');
       if (names.length !== 1) throw new UsageError('Name one scene file or example');
       const { trials } = await import('./trials');
       await trials(names[0]!, {
         vary: all,
         frame: optional(options, 'frame', { whole: true, min: -100000, max: 1000000 }),
-        draftFraction: optional(options, 'share', { min: 0, above: true, max: 1 }) ?? 1,
+        draftFraction: draftOf(options),
         measure: options['measure'],
         slice: options['slice'],
         out: required(options, 'out'),

@@ -19,7 +19,7 @@ const rowsOf = (name: string) =>
   parse(readFileSync(join(folder, name), 'utf8'), { columns: true }) as Record<string, string>[];
 
 describe('bathyclast trials', () => {
-  const sheet = ['--vary', 'fields/vortex/strength=0:4:3', '--vary', 'seed=1,2', '--frame', '-30', '--share', '0.05'];
+  const sheet = ['--vary', 'fields/vortex/strength=0:4:3', '--vary', 'seed=1,2', '--frame', '-30', '--draft', '0.05'];
 
   it('writes a line for every combination, which are the same in parts as whole', () => {
     expect(JSON.parse(trials(...sheet, '--out', 'whole.csv').stdout)).toMatchObject({
