@@ -52,6 +52,29 @@ describe('a bounce (Newton’s law of restitution, textbook mechanics)', () => {
   });
 });
 
+describe('a grain that touches with its edge', () => {
+  const resting = (collider: Written, size: number) =>
+    runTo(
+      scene({ place: { position: [0, 1.5, 0] }, birth: { ...still, size } }, [
+        { ...floor({ kind: 'stick' }), bySize: true, ...collider },
+      ]),
+      40,
+    );
+
+  it('comes to rest with its middle half its size above a floor, also above one that is scaled', () => {
+    expect(at(resting({}, 0.2), 'y')).toBeCloseTo(0.1, 3);
+    expect(at(resting({ place: { scale: 3 } }, 0.5), 'y')).toBeCloseTo(0.25, 3);
+    expect(at(resting({ bySize: false }, 0.2), 'y')).toBeCloseTo(0, 3);
+  });
+
+  it('lies on a ball as far from its middle as both radii together', () => {
+    const ball = { shape: { kind: 'ball', radius: 0.5 } };
+    expect(at(resting(ball, 0.3), 'y')).toBeCloseTo(0.65, 3);
+  });
+
+  it('adds to half of the thickness', () => expect(at(resting({ thickness: 0.1 }, 0.2), 'y')).toBeCloseTo(0.15, 3));
+});
+
 describe('the gate of a collider', () => {
   const gated = (response: Written) =>
     scene({ place: { position: [0, 1, 0] }, birth: still }, [

@@ -40,6 +40,12 @@ export const colliderParameters = describe({
     usual: [0, 0.2],
     help: 'The thickness of the surface. Particles come to rest half of it away from the surface’s middle.',
   },
+  bySize: {
+    type: 'switch',
+    label: 'Particle size counts',
+    default: false,
+    help: 'Particles touch the surface with their edge, half their size away from it. When off, they touch it with their centre.',
+  },
   porosity: {
     type: 'number',
     label: 'Porosity',

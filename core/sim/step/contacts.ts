@@ -115,10 +115,11 @@ function inwardInto({ position, rotation: r, scale }: Similarity, p: Vector, out
   out[2] = (r[2] * x + r[5] * y + r[8] * z) / scale;
 }
 
-/** The first thing in the way from one point to another, into {@link nearest}; undefined where the way is free. */
+/** The first thing in the way of a particle from one point to another, into {@link nearest}; undefined where the way is free. */
 function firstInTheWay(
   passage: Passage,
   id: number,
+  radius: number,
   frame: number,
   from: Vector,
   to: Vector,
@@ -143,7 +144,7 @@ function firstInTheWay(
         pointB[0]!,
         pointB[1]!,
         pointB[2]!,
-        obstacle.half / obstacle.end.scale,
+        (obstacle.half + (obstacle.bySize ? radius : 0)) / obstacle.end.scale,
         meeting,
       )
     )
@@ -203,6 +204,7 @@ function moveParticle(passage: Passage, i: number): void {
   const { position, velocity } = block;
   const slot = start + i;
   const id = population.id[slot]!;
+  const radius = population.columns.size[slot]! / 2;
   const seconds = block.step[i]!;
   const began: Vector = [before.velocity.x[i]!, before.velocity.y[i]!, before.velocity.z[i]!];
   const gain = plus([velocity.x[i]!, velocity.y[i]!, velocity.z[i]!], began, -1);
@@ -216,7 +218,7 @@ function moveParticle(passage: Passage, i: number): void {
   const lying: Vector[] = [];
   for (let contacts = 0; ; contacts++) {
     const frame = to - left * seconds * fps;
-    const first = firstInTheWay(passage, id, frame, here, there, passed);
+    const first = firstInTheWay(passage, id, radius, frame, here, there, passed);
     if (!first) {
       if (contacts === 0) return;
       break;

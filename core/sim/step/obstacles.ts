@@ -33,6 +33,8 @@ export interface Obstacle {
   readonly hits: readonly Hit[];
   /** Half of its thickness, metres. */
   readonly half: number;
+  /** Whether particles touch it with their edge. */
+  readonly bySize: boolean;
   /** Whether it is there during [f, f + 1). */
   readonly gate: (frame: number) => boolean;
   /** Whether it is there in this substep. */
@@ -46,7 +48,7 @@ export interface Obstacle {
 }
 
 /** What of a collider hangs on its numbers. */
-type Made = Pick<Obstacle, 'body' | 'respond' | 'collider' | 'half' | 'hits'>;
+type Made = Pick<Obstacle, 'body' | 'respond' | 'collider' | 'half' | 'bySize' | 'hits'>;
 
 function obstacleOf(scene: Scene, collider: Collider, assets: Assets): Obstacle {
   const make = (now: Collider): Made => ({
@@ -54,6 +56,7 @@ function obstacleOf(scene: Scene, collider: Collider, assets: Assets): Obstacle 
     respond: responses.get(now.response.kind).compile(now.response),
     collider: now,
     half: Math.max(THINNEST, now.thickness) / 2,
+    bySize: now.bySize,
     hits: scene.emitters.map((e) => hitOf(now, e.id)),
   });
   return {
@@ -98,6 +101,7 @@ function sceneBox({ bounds, emitters }: Scene, resources: Resources): Obstacle[]
     stream: 0,
     hits: emitters.map(() => ({ hits: true, bounce: 1 })),
     half: THINNEST / 2,
+    bySize: false,
     contacts: 0,
     begin: WORLD,
     end: WORLD,

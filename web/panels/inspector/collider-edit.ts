@@ -14,6 +14,7 @@ export function addCollider(): void {
     ...freeIdentity('c', 'Collider', colliders),
     seed: colliders.length + 1,
     shape: { kind: 'plane' },
+    bySize: true,
     place: { position: [centre[0], Math.round((centre[1] - half[1]) * 100) / 100, centre[2]] },
   });
   changeScene((s) => ({ ...s, colliders: [...s.colliders, collider] }));
