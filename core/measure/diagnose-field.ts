@@ -63,7 +63,7 @@ function settingsDiagnosis(scene: Scene, field: Field, frame: number, assets: As
   if (action.paced && field.pace === 0)
     return {
       code: 'pace',
-      words: 'its speed is 0',
+      words: 'its target speed is 0',
       fix: { label: 'Set to 1 m/s', change: changed(field, () => ({ pace: 1 })) },
     };
   const { direction } = kind;

@@ -102,7 +102,7 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
   [
     'pace',
     testScene({ emitter: cloud, fields: [push({ actsAs: 'drive', strength: 0.5, pace: 0 })] }),
-    'its speed is 0',
+    'its target speed is 0',
   ],
   ['tiny', testScene({ emitter: cloud, fields: [push({ strength: 1e-7 })] }), 'it is very weak: at most 1e-7 m/s²'],
   [

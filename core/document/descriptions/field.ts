@@ -18,11 +18,11 @@ export const fieldParameters = describe({
   seed: { ...seed, help: 'Another seed gives this field a different pattern.' },
   pace: {
     type: 'number',
-    label: 'Drive speed',
+    label: 'Target speed',
     unit: 'm/s',
     default: 1,
     usual: [-5, 5],
-    help: 'The speed that its vector stands for while it drives: what particles are drawn to.',
+    help: 'The speed that the field gives particles while it sets their velocity.',
   },
   spanned: {
     type: 'switch',

@@ -66,7 +66,7 @@ const parameters = describe({
     unit: '',
     default: 1,
     usual: [-5, 5],
-    help: 'The number of laps in one lifetime, multiplied by the strength or drive speed.',
+    help: 'The number of laps in one lifetime, multiplied by the strength or target speed.',
     shown: (v) => v['pace'] === 'lap',
   },
   winding: {

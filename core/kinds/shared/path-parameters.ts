@@ -88,7 +88,7 @@ export const pathParameters = describe({
     label: 'Text',
     default: 'Quiet',
     most: 80,
-    help: 'The text whose outlines the path follows.',
+    help: 'The path follows the outlines of this text.',
     shown: is('lettering'),
   },
   typeface: {
