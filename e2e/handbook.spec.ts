@@ -49,7 +49,11 @@ test('F1 opens the page of a control beside the work, which plays, is searched a
   await search.fill('pre-roll');
   await search.press('Enter');
   await expect(panel(page).getByRole('heading', { level: 1 })).toHaveText('Time and loops');
-  await expect(panel(page).getByRole('row', { name: /^Pre-roll/ })).toHaveClass(/bg-raised/);
+  await expect(
+    panel(page)
+      .getByRole('listitem')
+      .filter({ hasText: /^Pre-roll/ }),
+  ).toHaveClass(/bg-raised/);
   await search.fill('zzz');
   await expect(panel(page)).toContainText('Nothing is called “zzz”.');
   await search.fill('average');

@@ -128,7 +128,7 @@ export function ProfileCanvas({
       }}
     >
       <span className="absolute inset-y-0 left-1/2 border-l border-dashed border-second" />
-      <span className="num absolute top-0 left-2 text-second">{parameter}</span>
+      <span className="num absolute top-0 left-2 text-second">{parameter === 'core' ? 'inner' : 'outer'}</span>
     </button>
   );
   return (
@@ -212,7 +212,7 @@ export function ProfileCanvas({
         <span>0 m</span>
         <span className="text-second">
           {total > 0
-            ? `${thousands(within)} of ${thousands(total)} particles within the outer radius on this frame`
+            ? `${thousands(within)} of ${thousands(total)} particles within the outer radius`
             : 'no particles on this frame'}
         </span>
         <span>{shownNumber(Number(end.toPrecision(3)))} m</span>

@@ -53,7 +53,7 @@ export default function HandbookPanel() {
             )}
           />
         ) : 'topic' in page ? (
-          <TopicPage key={page.address} page={page} topic={page.topic} setting={setting} />
+          <TopicPage key={page.address} page={page} topic={page.topic} setting={setting} narrow />
         ) : (
           <KindPage
             key={page.address}

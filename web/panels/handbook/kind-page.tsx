@@ -12,7 +12,7 @@ import { RulePicture } from '../desk/rule-picture';
 import { NumberRow } from '../../widgets/number-field';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { LiveExample } from './live-example';
-import { ParameterTable } from './parameter-table';
+import { ParameterList, ParameterTable } from './parameter-table';
 
 /** The sorts of pages with an example field that can be sent to a desk. */
 const FIELD_SORTS: ReadonlySet<Sort> = new Set(['field', 'action', 'extent', 'profile', 'modulator', 'rule', 'tide']);
@@ -119,6 +119,7 @@ export function KindPage({
     else copyFields([{ ...field!, name: fieldKinds.get(field!.settings.kind).label, group: '' }]);
     onSend();
   };
+  const Settings = narrow ? ParameterList : ParameterTable;
   return (
     <article className="max-w-240">
       <p className="text-xs text-faint">{chapter.title}</p>
@@ -199,7 +200,7 @@ export function KindPage({
       {Object.keys(description).length > 0 && (
         <>
           <h2 className="mt-5 font-semibold">Settings</h2>
-          <ParameterTable description={description} setting={setting} />
+          <Settings description={description} setting={setting} />
         </>
       )}
     </article>

@@ -1,8 +1,31 @@
 import type { Description } from '../../../core/document/parameters';
 import { shownDefault, shownRange, shownUnit } from '../../../core/document/shown-values';
 
-function bringIntoView(row: HTMLTableRowElement | null): void {
+function bringIntoView(row: HTMLElement | null): void {
   row?.scrollIntoView({ block: 'center' });
+}
+
+/** The same in one column, where there is little room. */
+export function ParameterList({ description, setting }: { description: Description; setting?: string | undefined }) {
+  return (
+    <ul className="mt-2" aria-label="Settings">
+      {Object.entries(description).map(([name, p]) => (
+        <li
+          key={name}
+          ref={p.label === setting ? bringIntoView : undefined}
+          className={`border-b border-rule/60 py-1.5 ${p.label === setting ? 'bg-raised' : ''}`}
+        >
+          <span className="flex items-baseline justify-between gap-2">
+            {p.label}
+            <span className="num text-faint">
+              {shownDefault(p)} {shownUnit(p, '')}
+            </span>
+          </span>
+          <span className="block text-xs text-second">{p.help}</span>
+        </li>
+      ))}
+    </ul>
+  );
 }
 
 /** Every setting of a kind as it reads in the inspector; the row of `setting` is marked and scrolled to. */

@@ -4,19 +4,23 @@ import type { HandbookPage } from '../../../core/handbook/pages';
 import type { Topic } from '../../../core/handbook/topics/topic';
 import { FormulaTable } from './formula-table';
 import { LiveExample } from './live-example';
-import { ParameterTable } from './parameter-table';
+import { ParameterList, ParameterTable } from './parameter-table';
 
 /** A page about a part of a thing, a panel or a screen. */
 export function TopicPage({
   page,
   topic,
   setting,
+  narrow = false,
 }: {
   page: HandbookPage;
   topic: Topic;
   setting?: string | undefined;
+  /** In one column, beside the work. */
+  narrow?: boolean;
 }) {
   const scene = useMemo(() => topicExample(topic), [topic]);
+  const Settings = narrow ? ParameterList : ParameterTable;
   return (
     <article className="max-w-240">
       <p className="text-xs text-faint">{page.chapter}</p>
@@ -35,7 +39,7 @@ export function TopicPage({
       {Object.keys(page.settings).length > 0 && (
         <>
           <h2 className="mt-5 font-semibold">Settings</h2>
-          <ParameterTable description={page.settings} setting={setting} />
+          <Settings description={page.settings} setting={setting} />
         </>
       )}
     </article>
