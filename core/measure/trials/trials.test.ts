@@ -28,6 +28,11 @@ describe('what is varied', () => {
     }
   });
 
+  it('a number in the unit of the strength says which that is', () => {
+    const whirl = testScene({ fields: [{ settings: { kind: 'vortex' }, actsAs: 'acceleration' }] });
+    expect(findVariable(whirl, 'F0/Inward pull').unit).toBe('m/s²');
+  });
+
   it('ranges and lists are read; things are called by id or name', () => {
     expect(readVariation(scene, 'fields/f0/strength=0:1:5')).toEqual({
       address: 'fields/f0/strength',

@@ -1,3 +1,4 @@
+import { actions } from '../../kinds/actions';
 import type { Parameter } from '../../document/parameters';
 import { fields as fieldKinds } from '../../kinds/fields';
 import { checkScene } from '../../scene/read';
@@ -97,6 +98,9 @@ export function variablesOf(scene: Scene): Variable[] {
         keys,
         drives,
       } = thing as Moving & { readonly id?: string; readonly name?: string };
+      // The unit “=” stands for that of the field’s vector.
+      const { actsAs } = thing as { readonly actsAs?: string };
+      const strengthUnit = actsAs === undefined ? '' : actions.get(actsAs).vectorUnit;
       const root = isOne(sort) ? sort : `${sort}/${id}`;
       const add = (path: string, parameter: Parameter) => {
         const value = valueOf(thing, path);
@@ -104,7 +108,8 @@ export function variablesOf(scene: Scene): Variable[] {
         variablesAt(parameter, value).forEach((variable, part) => {
           const own = parameter.type === 'vector' ? `${path}.${part}` : path;
           const moved = [path, own].some((p) => (keys[p]?.length ?? 0) > 0 || drives[p] !== undefined);
-          found.push({ ...variable, address: `${root}/${own}`, thing: name, moved });
+          const unit = variable.unit === '=' ? strengthUnit : variable.unit;
+          found.push({ ...variable, unit, address: `${root}/${own}`, thing: name, moved });
         });
       };
       for (const [path, parameter] of Object.entries(numbersOf(sort, thing))) add(path, parameter);
