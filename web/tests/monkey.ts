@@ -1,7 +1,7 @@
 import { cases } from '../../core/tests/cases';
 import { measureDelivery } from '../../core/measure/delivery';
 import * as fc from 'fast-check';
-import { expect, it, vi } from 'vitest';
+import { afterAll, expect, it, vi } from 'vitest';
 import { emptyMeters } from '../../core/measure/meters';
 import { examples } from '../../core/examples';
 import type { Scene } from '../../core/document/scene';
@@ -133,6 +133,8 @@ function doAll(first: Scene, steps: readonly Step[]): void {
 /** The share of a file in all steps, from a seed of its own. */
 export function letTheMonkeyIn(file: number): void {
   const steps = Math.ceil(STEPS / FILES);
+  // The files that follow in this worker find the page as it is at first.
+  afterAll(() => freshPage(newScene('New')));
   it(`whatever is done, the scene is sound, goes through the API unchanged, runs, and is undone to the byte: ${steps} steps`, () => {
     for (let seed = SEED + 1000 * file; done.steps < steps; seed++) {
       const result = fc.check(fc.property(aScene, someSteps(50), doAll), { numRuns: 40, seed });

@@ -4,7 +4,6 @@ import { checkScene } from '../../../core/scene/read';
 import { MOST } from '../../../core/document/scene';
 import { testScene } from '../../../core/tests/scenes';
 import { usePlayer } from '../../state/player-store';
-import { useRecord } from '../../state/record';
 import { openedScene, openScene, undo } from '../../state/scene-store';
 import { toggleKeyOf } from '../../state/movement';
 import { addDial, removeDial, renameDial, setDial, setDialSpan } from './dial-edit';
@@ -14,8 +13,6 @@ const at = (frame: number) => usePlayer.setState({ frame });
 const faults = () => checkScene(JSON.parse(JSON.stringify(openedScene())));
 
 beforeEach(() => {
-  // Test files share a worker: another may have switched it off.
-  useRecord.setState({ autoKey: true });
   openScene(testScene());
   at(0);
   addDial();
