@@ -201,6 +201,11 @@ test('a collider says why it stops nothing, is mended, and particles come to res
   await simulated(page);
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('combobox', { name: 'On contact' })).toHaveValue('bounce');
+  const bounce = page.getByRole('textbox', { name: 'Bounce of Emitter', exact: true });
+  await expect(bounce).toHaveValue('100');
+  await bounce.fill('50 %');
+  await bounce.press('Enter');
+  await expect(bounce).toHaveValue('50');
 });
 
 test('a carrier is keyed at two frames, carries an emitter that is mounted where it is, and can be undone', async ({

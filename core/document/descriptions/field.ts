@@ -88,10 +88,11 @@ export const fieldParameters = describe({
 export const sendParameter = {
   type: 'number',
   label: 'Send',
-  unit: '%',
+  unit: '',
+  fraction: true,
   default: 1,
   min: 0,
   max: 2,
   usual: [0, 2],
-  help: 'How strongly the field acts on this emitter’s particles: 1 is full strength.',
+  help: 'How strongly the field acts on this emitter’s particles: 100 % is full strength.',
 } as const;

@@ -5,8 +5,7 @@ import { useMoved, type NumberRef } from '../../widgets/movable';
 import { NumberRow } from '../../widgets/number-field';
 
 /**
- * A share of something, shown in per cent, that can be keyed and driven; `isWritten` is false where the scene takes it
- * for granted.
+ * A fraction of something that can be keyed and driven; `isWritten` is false where the scene takes it for granted.
  */
 export function ShareRow({
   of,
@@ -19,29 +18,20 @@ export function ShareRow({
   of: NumberRef;
   label: string;
   share: number;
-  /** In shares. */
+  /** Of a fraction, which is shown in per cent. */
   parameter: NumberParameter;
   isWritten: boolean;
   onChange: (share: number) => void;
 }) {
   const moved = useMoved(of);
-  const { usual, min = 0, max = 2 } = parameter;
-  const percent = {
-    ...parameter,
-    unit: '%',
-    default: 100,
-    min: 100 * min,
-    max: 100 * max,
-    usual: [100 * usual[0], 100 * usual[1]],
-  } as const;
   return (
     <>
       <div className="relative">
         <NumberRow
           label={label}
-          value={Math.round(((moved.value as number | undefined) ?? share) * 1000) / 10}
-          parameter={percent}
-          onChange={(value) => ((moved.set as ((value: number) => void) | undefined) ?? onChange)(value / 100)}
+          value={Math.round(((moved.value as number | undefined) ?? share) * 1000) / 1000}
+          parameter={parameter}
+          onChange={(moved.set as ((value: number) => void) | undefined) ?? onChange}
         />
         <MoveLine
           of={of}
