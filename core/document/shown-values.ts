@@ -62,6 +62,6 @@ export function shownRange(p: Parameter): string {
 
 /** The unit of a setting as it reads on the screen; `asStrength` stands for that of the field it belongs to. */
 export function shownUnit(p: Parameter, asStrength: string): string {
-  if (p.type === 'number') return p.unit === '=' ? asStrength : shownParameter(p).unit;
-  return 'unit' in p ? (p.unit === '=' ? asStrength : p.unit) : '';
+  const unit = p.type === 'number' ? shownParameter(p).unit : 'unit' in p ? p.unit : '';
+  return unit === '=' ? asStrength : unit;
 }

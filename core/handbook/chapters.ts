@@ -82,7 +82,3 @@ export const chapters: readonly Chapter[] = [
   { sort: 'collider', title: 'Collider shapes', about: 'Surfaces that stop particles.', registry: colliderShapes },
   { sort: 'response', title: 'Contact', about: 'The effect of a collider on a particle.', registry: responses },
 ];
-
-/** The address of the page of a kind, without the leading `/handbook/`. */
-export const pageOf = (registry: object, kind: string): string =>
-  `${chapters.find((chapter) => chapter.registry === registry)!.sort}/${kind}`;

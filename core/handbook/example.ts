@@ -18,7 +18,7 @@ import { tides } from '../kinds/automation';
 import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import type { Sort } from './chapters';
-import type { Topic } from './topics/topic';
+import { FOUNTAIN, type Topic } from './topics/topic';
 
 /** Particles of a live example. */
 const COUNT = 420;
@@ -102,6 +102,7 @@ interface Parts {
   readonly dials?: readonly Written[];
   readonly colliders?: readonly Written[];
   readonly carriers?: readonly Written[];
+  readonly time?: Written;
   /** Over the cloud. */
   readonly emitter?: Written;
   /** Whether the cloud moves of itself. */
@@ -115,13 +116,8 @@ const POINTS = Array.from({ length: 40 }, (_, i) => [Math.cos(i / 4) * 0.8, i / 
 const RISING = { life: 1.6, speed: 0.25, along: 'direction', direction: [0, 1, 0], spread: 6, drag: 0 } as const;
 const STEADY = [{ kind: 'rate', rate: 260 }] as const;
 
-/** A small fountain. */
-const FOUNTAIN = {
-  shape: { kind: 'disc', radius: 0.15 },
-  place: { position: [0, -1, 0] },
-  amounts: STEADY,
-  birth: { life: 2, lifeVariance: 0.4, speed: 1.3, speedVariance: 0.2, spread: 14, drag: 0 },
-} as const;
+/** The fountain of the topics, a little denser. */
+const DENSER = { ...FOUNTAIN, amounts: STEADY } as const;
 
 /** A rain of particles on a collider. */
 const falling = (collider: Written): Parts => ({
@@ -253,7 +249,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
   amount: (kind, over) => ({
     fields: [],
     emitter: {
-      ...FOUNTAIN,
+      ...DENSER,
       amounts: [
         {
           ...amounts.defaults(kind, kind === 'rate' ? { rate: 120 } : { count: 300, frame: 8 }),
@@ -265,7 +261,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
   gate: (kind, over) => ({
     fields: [],
     emitter: {
-      ...FOUNTAIN,
+      ...DENSER,
       gate: {
         ...gates.defaults(
           kind,
@@ -296,7 +292,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const bonded = draws === undefined ? undefined : PARTS.bond(draws, {}).emitter;
     return {
       fields: [fieldOf('turbulence', { strength: 0.8 })],
-      emitter: { ...(bonded ?? FOUNTAIN), look: { ...looks.defaults(kind), ...within(over, 'look') } },
+      emitter: { ...(bonded ?? DENSER), look: { ...looks.defaults(kind), ...within(over, 'look') } },
     };
   },
   collider: (kind, over) =>
@@ -305,32 +301,23 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     falling({ shape: { kind: 'plane' }, response: { ...responses.defaults(kind), ...within(over, 'response') } }),
 };
 
-/** The small scene of a topic; undefined where nothing of it would move. */
-export function topicExample({ example }: Topic): Scene | undefined {
-  if (!example) return undefined;
-  const { emitter = {}, time, ...parts } = example;
-  return completeScene({
+/** A small scene of four seconds of those parts, over the cloud. */
+const played = ({ moving = false, emitter = {}, time = {}, ...parts }: Partial<Parts>): Scene =>
+  completeScene({
     name: 'Example',
     seed: 3,
     time: { fps: 24, first: 0, last: 95, ...time },
-    emitters: [{ ...cloud(false), ...emitter }],
-    ...parts,
-  });
-}
-
-/**
- * The small scene that a page of the handbook plays. `over` holds what was changed on the page: a strength, and values
- * of the part that the page is about; for a rule, the strengths of its two bumps, left and right.
- */
-export function exampleOf(sort: Sort, kind: string, over: Values = {}): Scene {
-  const { moving = false, emitter = {}, ...parts } = PARTS[sort](kind, over);
-  return completeScene({
-    name: 'Example',
-    seed: 3,
-    time: { fps: 24, first: 0, last: 95 },
     emitters: [{ ...cloud(moving), ...emitter }],
     meshes: MESHES,
     sounds: [STROKES],
     ...parts,
   });
-}
+
+/** The small scene of a topic; undefined where nothing of it would move. */
+export const topicExample = ({ example }: Topic): Scene | undefined => example && played(example);
+
+/**
+ * The small scene that a page of the handbook plays. `over` holds what was changed on the page: a strength, and values
+ * of the part that the page is about; for a rule, the strengths of its two bumps, left and right.
+ */
+export const exampleOf = (sort: Sort, kind: string, over: Values = {}): Scene => played(PARTS[sort](kind, over));

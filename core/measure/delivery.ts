@@ -1,5 +1,5 @@
 import { magnitude } from '../kinds/actions/action';
-import { alongOf, bodyOf } from '../kinds/bodies/bond';
+import { bodyOf } from '../kinds/bodies/bond';
 import { BLOCK, particleBlock, type ParticleBlock } from '../lib/particle-block';
 import type { Leaf } from '../sim/stack/group-members';
 import { isGroup, type GroupRow, type Row } from '../sim/stack/stack';
@@ -45,7 +45,7 @@ function loadStrided(
     block.time[n] = time;
     block.id[n] = population.id[slot]!;
     block.body[n] = bodyOf(population.id[slot]!, population.points);
-    block.along[n] = population.isLine ? alongOf(block.id[n]!, population.points) : 0;
+    block.along[n] = population.alongOf(slot);
     block.age[n] = time - population.birth[slot]!;
     block.life[n] = life[slot]!;
   }

@@ -18,7 +18,7 @@ export function joined(all: readonly Bounds[]): Bounds | undefined {
   const living = all.filter((b) => b.count > 0);
   if (living.length === 0) return undefined;
   const most = (of: (...n: number[]) => number, side: 'low' | 'high', axis: 0 | 1 | 2) =>
-    of(...living.map((b) => b[side][axis]));
+    living.reduce((m, b) => of(m, b[side][axis]), living[0]![side][axis]);
   return {
     count: living.reduce((n, b) => n + b.count, 0),
     low: [most(Math.min, 'low', 0), most(Math.min, 'low', 1), most(Math.min, 'low', 2)],

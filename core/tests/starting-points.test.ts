@@ -171,8 +171,8 @@ const CLAIMS: Readonly<Record<string, readonly Claim[]>> = {
 /** The box around the particles of the whole shot, as the Studio fits a new field to. */
 function boxOfShot(scene: Scene) {
   const boxes: Bounds[] = [];
-  for (let frame = scene.time.first; frame <= LAST; frame += 4)
-    boxes.push(...measureDelivery(runTo(scene, frame)).bounds);
+  const run = runTo(scene, scene.time.first);
+  for (; run.frame <= LAST; run.advance()) if (run.frame % 4 === 0) boxes.push(...measureDelivery(run).bounds);
   return fittedTo(joined(boxes)!);
 }
 const box = boxOfShot(BARE);

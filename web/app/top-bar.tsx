@@ -3,7 +3,6 @@ import { lazy, Suspense, useState } from 'react';
 import { Link, NavLink } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
-import { openFocusedPage } from '../panels/handbook/focused-page';
 import { closeHandbook, openHandbook, useHandbook } from '../panels/handbook/handbook-store';
 import { useStore } from 'zustand';
 import { usePlayer } from '../state/player-store';
@@ -86,6 +85,12 @@ function Count() {
   return draftFraction < 1 ? `${thousands(alive)} of ${thousands(whole)}` : `${thousands(alive)} particles`;
 }
 
+/** Opens the handbook’s page about an element. The pages are large, and are loaded when they are first wanted. */
+async function helpOn(element: Element | null): Promise<void> {
+  const { openPageOf } = await import('../panels/handbook/focused-page');
+  openPageOf(element);
+}
+
 /** The bar over every screen of a scene: where one is, how much is simulated, whether it is saved, undo. */
 export function TopBar() {
   const name = useSceneOf((scene) => scene.name);
@@ -93,7 +98,7 @@ export function TopBar() {
   const past = useStore(useSceneStore.temporal, (s) => s.pastStates.length);
   const future = useStore(useSceneStore.temporal, (s) => s.futureStates.length);
   const handbook = useHandbook((state) => state.address !== undefined);
-  useHotkeys('f1', openFocusedPage, { preventDefault: true, enableOnFormTags: true });
+  useHotkeys('f1', () => void helpOn(document.activeElement), { preventDefault: true, enableOnFormTags: true });
   const tab = ({ isActive }: { isActive: boolean }) =>
     `flex h-full items-center border-b-2 px-1 ${isActive ? 'border-lamp text-text' : 'border-transparent text-second hover:text-text'}`;
   return (

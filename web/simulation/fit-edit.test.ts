@@ -23,7 +23,7 @@ beforeEach(() => {
   );
   const meters = emptyMeters(2, 2);
   meters.bounds[0] = box([0, 0, 0], [0.2, 0.2, 0.2]);
-  usePlayer.setState({ meters, shotBounds: SHOT });
+  usePlayer.setState({ meters, shotBounds: () => SHOT });
 });
 
 describe('the particles of the shot', () => {
@@ -39,7 +39,7 @@ describe('the particles of the shot', () => {
   );
 
   it('are those of the frame shown until any frame of the shot is known', () => {
-    usePlayer.setState({ shotBounds: [] });
+    usePlayer.setState({ shotBounds: () => [] });
     addField('attractor');
     expect(last().place.position).toEqual([0.1, 0.1, 0.1]);
   });
@@ -62,7 +62,7 @@ describe('the particles of the shot', () => {
   });
 
   it('are not there without any: nothing changes', () => {
-    usePlayer.setState({ meters: emptyMeters(2, 2), shotBounds: [] });
+    usePlayer.setState({ meters: emptyMeters(2, 2), shotBounds: () => [] });
     expect(fitToParticles({ type: 'field', id: 'f1' })).toBe(false);
     expect(openedScene().fields[1]!.extent['reach']).toBe(0.1);
   });

@@ -17,7 +17,9 @@ import { outerFrame, setPlace } from './place-edit';
 /** The boxes around each emitter’s particles: over the shot as far as it is known, otherwise on the frame shown. */
 function knownBounds(): readonly Bounds[] {
   const { shotBounds, meters } = usePlayer.getState();
-  return joined(shotBounds) ? shotBounds : meters.bounds;
+  const { first, last } = openedScene().time;
+  const bounds = shotBounds(first, last);
+  return joined(bounds) ? bounds : meters.bounds;
 }
 
 /** The box around the particles of the shot that are sent to a thing; of all of them without one. */

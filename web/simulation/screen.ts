@@ -1,5 +1,4 @@
 import type { Frame } from '../../engine/frame';
-import type { Scene } from '../../core/document/scene';
 import { usePlayer } from '../state/player-store';
 import type { FrameCache } from './frame-cache';
 
@@ -11,6 +10,11 @@ export class Screen {
   private readonly listeners = new Set<(frame: Frame) => void>();
   private current: Frame | undefined;
   private toldAt = 0;
+  private readonly boundsOver = (first: number, last: number) => this.cache.bounds.over(first, last);
+
+  constructor(private readonly cache: FrameCache) {
+    usePlayer.setState({ shotBounds: this.boundsOver });
+  }
 
   get frame(): Frame | undefined {
     return this.current;
@@ -31,10 +35,10 @@ export class Screen {
   }
 
   /**
-   * Tells which frames of the shot are held, the memory they take and the boxes around their particles; not too often,
-   * but for `now`.
+   * Tells which frames from the first of the shot on are held, and the memory they take; not too often, but for `now`.
    */
-  tellCached(cache: FrameCache, { first, last }: Pick<Scene['time'], 'first' | 'last'>, now: boolean): void {
+  tellCached(first: number, now: boolean): void {
+    const { cache } = this;
     const time = performance.now();
     if (!now && time - this.toldAt < PAUSE) return;
     this.toldAt = time;
@@ -42,11 +46,12 @@ export class Screen {
     const cached = cache
       .spans()
       .flatMap(([from, through]) => (through < first ? [] : [[Math.max(first, from), through] as const]));
-    const memory = { used: cache.used, budget: cache.budget };
-    usePlayer.setState({ cached, peaks: cache.peaks, shotBounds: cache.bounds.over(first, last), memory });
+    usePlayer.setState({ cached, peaks: cache.peaks, memory: { used: cache.used, budget: cache.budget } });
   }
 
   dispose(): void {
+    // Another scene may have been opened in the meantime.
+    if (usePlayer.getState().shotBounds === this.boundsOver) usePlayer.setState({ shotBounds: () => [] });
     this.listeners.clear();
   }
 }

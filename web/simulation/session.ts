@@ -61,7 +61,7 @@ export class Session {
   private readonly estimate = new RunEstimate();
   /** What is tried from the present state while a control is held. */
   private trial: Trial | undefined;
-  private readonly screen = new Screen();
+  private readonly screen = new Screen(this.cache);
   private due = false;
   private ended = false;
   private readonly timer = new EditTimer();
@@ -378,6 +378,6 @@ export class Session {
   }
 
   private tellCached(now = false): void {
-    this.screen.tellCached(this.cache, this.scene!.time, now);
+    this.screen.tellCached(this.scene!.time.first, now);
   }
 }

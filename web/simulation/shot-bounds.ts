@@ -19,8 +19,7 @@ export class ShotBounds {
   /** For each emitter, the box around its particles on all known frames from one to another. */
   over(first: number, last: number): Bounds[] {
     const known = [...this.frames].flatMap(([frame, bounds]) => (frame >= first && frame <= last ? [bounds] : []));
-    return Array.from({ length: this.emitters }, (_, e) => joined(known.map((bounds) => bounds[e]!))).flatMap(
-      (box) => box ?? [{ count: 0, low: [0, 0, 0], high: [0, 0, 0] }],
-    );
+    const nothing: Bounds = { count: 0, low: [0, 0, 0], high: [0, 0, 0] };
+    return Array.from({ length: this.emitters }, (_, e) => joined(known.map((bounds) => bounds[e]!)) ?? nothing);
   }
 }

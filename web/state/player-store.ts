@@ -36,8 +36,8 @@ interface PlayerState {
   readonly born: readonly number[];
   /** Of each emitter: the most that are alive on one of the frames that are simulated, and which. */
   readonly peaks: readonly Peak[];
-  /** Of each emitter: the box around its particles on all simulated frames of the shot. */
-  readonly shotBounds: readonly Bounds[];
+  /** Of each emitter: the box around its particles on all simulated frames of a span. */
+  readonly shotBounds: (first: number, last: number) => readonly Bounds[];
   /** The bake that is played in place of simulating; undefined while it is simulated. */
   readonly bake: string | undefined;
   /** Memory for simulated frames, bytes: taken, and at most. */
@@ -66,7 +66,7 @@ export const usePlayer = create<PlayerState>()(() => ({
   zones: [],
   born: [],
   peaks: [],
-  shotBounds: [],
+  shotBounds: () => [],
   bake: undefined,
   memory: { used: 0, budget: 0 },
   trying: false,

@@ -106,7 +106,7 @@ function Presets({
       {parameter.presets!.map((preset) => (
         <button
           key={preset.label}
-          className="rounded-sm border border-rule px-1.5 py-0.5 text-xs text-second hover:border-second hover:text-text aria-pressed:border-lamp aria-pressed:text-lamp"
+          className="chip-button"
           aria-pressed={preset.value === value}
           onClick={() => onChange(preset.value)}
         >

@@ -77,7 +77,7 @@ export function pointOf(id: number, points: number): number {
 }
 
 /** Place along a line of so many particles, 0 … 1: that of its root is 0, and that of its tip 1. */
-export const alongOf = (id: number, points: number): number => (points > 1 ? pointOf(id, points) / (points - 1) : 0);
+export const alongLine = (id: number, points: number): number => (points > 1 ? pointOf(id, points) / (points - 1) : 0);
 
 /** The number of a particle of a body. */
 export function particleOf(body: number, point: number, points: number): number {

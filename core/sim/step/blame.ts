@@ -1,5 +1,5 @@
 import { magnitude } from '../../kinds/actions/action';
-import { alongOf, bodyOf } from '../../kinds/bodies/bond';
+import { bodyOf } from '../../kinds/bodies/bond';
 import { particleBlock } from '../../lib/particle-block';
 import type { Stack } from '../stack/stack';
 import { rowScratch } from '../stack/room';
@@ -26,7 +26,7 @@ export function blame(stack: Stack, emitter: number, population: Population, slo
   block.time[0] = time;
   block.id[0] = population.id[slot]!;
   block.body[0] = bodyOf(population.id[slot]!, population.points);
-  block.along[0] = population.isLine ? alongOf(block.id[0], population.points) : 0;
+  block.along[0] = population.alongOf(slot);
   block.age[0] = time - population.birth[slot]!;
   block.life[0] = population.columns.life[slot]!;
   let most = 0;

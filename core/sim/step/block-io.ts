@@ -1,4 +1,4 @@
-import { alongOf, bodyOf } from '../../kinds/bodies/bond';
+import { bodyOf } from '../../kinds/bodies/bond';
 import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
 import type { Population } from './population';
 
@@ -30,7 +30,7 @@ function loadParticle(
   block.step[i] = end - time;
   block.id[i] = population.id[slot]!;
   block.body[i] = population.points === 1 ? block.id[i] : bodyOf(block.id[i], population.points);
-  block.along[i] = population.isLine ? alongOf(block.id[i], population.points) : 0;
+  block.along[i] = population.alongOf(slot);
   block.age[i] = time - population.birth[slot]!;
   block.life[i] = life[slot]!;
 }

@@ -1,3 +1,4 @@
+import { alongLine } from '../../kinds/bodies/bond';
 import { recordBy } from '../../lib/record';
 import { BLOCK } from '../../lib/particle-block';
 import { ANYWHERE, type ColumnRoom } from './column-room';
@@ -81,6 +82,11 @@ export class Population {
     readonly isLine = false,
   ) {
     this.names = turns ? ALL_COLUMNS : FLOAT_COLUMNS;
+  }
+
+  /** Place of a particle along its strand, 0 … 1; 0 without a strand. */
+  alongOf(slot: number): number {
+    return this.isLine ? alongLine(this.id[slot]!, this.points) : 0;
   }
 
   /** A slot for one more particle; its float columns hold rubbish until they are written. */

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import { actions } from '../../../core/kinds/actions';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
-import { standsIn } from '../../../core/document/groups';
+import { fieldsIn } from '../../../core/document/groups';
 import type { Field, Scene } from '../../../core/document/scene';
 import { changeScene, openedScene } from '../../state/scene-store';
 
@@ -22,7 +22,7 @@ export const leaveUnlike = (): void => useUnlikeMembers.setState({ open: undefin
 /** The members of the first group in which not all act alike. */
 function unlikeIn({ groups, fields }: Scene): Field[] | undefined {
   return groups
-    .map((group) => fields.filter((field) => standsIn(groups, field, group.id)))
+    .map((group) => fieldsIn({ groups, fields }, group))
     .find((members) => new Set(members.map((member) => member.actsAs)).size > 1);
 }
 
@@ -42,9 +42,10 @@ export function changeAlike(
   done: () => void = () => undefined,
 ): boolean {
   leaveUnlike();
-  const members = unlikeIn(change(openedScene()));
+  const changed = change(openedScene());
+  const members = unlikeIn(changed);
   if (!members) {
-    const made = changeScene(change);
+    const made = changeScene(() => changed);
     if (made) done();
     return made;
   }

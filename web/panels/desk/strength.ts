@@ -15,23 +15,7 @@ export function unitOf(field: Field): string {
 
 /** The strength as a parameter of this field's kind and way of acting. */
 export function strengthParameter(field: Field): NumberParameter {
-  const {
-    label,
-    unit,
-    default: usual,
-    usual: span,
-    min,
-    fraction,
-  } = strengthOf(fieldKinds.get(field.settings.kind), field.actsAs);
-  return {
-    ...fieldParameters.strength,
-    label,
-    unit,
-    default: usual,
-    usual: span,
-    fraction,
-    ...(min === undefined ? {} : { min }),
-  };
+  return { ...fieldParameters.strength, ...strengthOf(fieldKinds.get(field.settings.kind), field.actsAs) };
 }
 
 /**

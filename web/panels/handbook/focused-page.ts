@@ -22,7 +22,7 @@ function selectedPage(): string {
 }
 
 /** The page about an element of the Studio, with the label of its setting; of the selection where it has none. */
-export function pageOfElement(element: Element | null): { readonly address: string; readonly setting?: string } {
+function pageOfElement(element: Element | null): { readonly address: string; readonly setting?: string } {
   const place = element?.closest<HTMLElement>('[data-handbook]');
   const address = place?.dataset['handbook'] ?? selectedPage();
   const page = pageAt(address);
@@ -32,8 +32,8 @@ export function pageOfElement(element: Element | null): { readonly address: stri
   return { address, ...(setting !== undefined && { setting }) };
 }
 
-/** Opens the page about the element with the focus, beside the work. */
-export function openFocusedPage(): void {
-  const { address, setting } = pageOfElement(document.activeElement);
+/** Opens the page about an element beside the work. */
+export function openPageOf(element: Element | null): void {
+  const { address, setting } = pageOfElement(element);
   openHandbook(address, setting);
 }

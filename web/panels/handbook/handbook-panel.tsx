@@ -3,9 +3,8 @@ import { pageAt } from '../../../core/handbook/pages';
 import { pasteOrTell } from '../desk/field-clipboard';
 import { Contents } from './contents';
 import { closeHandbook, openHandbook, useHandbook } from './handbook-store';
-import { KindPage } from './kind-page';
+import { PageView } from './page-view';
 import { SearchBox } from './search-box';
-import { TopicPage } from './topic-page';
 
 /** The handbook beside the work: nothing is left by opening it, and Escape in it closes it. */
 export default function HandbookPanel() {
@@ -52,17 +51,8 @@ export default function HandbookPanel() {
               </button>
             )}
           />
-        ) : 'topic' in page ? (
-          <TopicPage key={page.address} page={page} topic={page.topic} setting={setting} narrow />
         ) : (
-          <KindPage
-            key={page.address}
-            chapter={page.of}
-            kind={page.kind}
-            setting={setting}
-            narrow
-            onSend={pasteOrTell}
-          />
+          <PageView page={page} setting={setting} narrow onSend={pasteOrTell} />
         )}
       </div>
     </aside>

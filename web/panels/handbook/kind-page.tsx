@@ -4,15 +4,16 @@ import type { Description, Values } from '../../../core/document/parameters';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import { strengthOf } from '../../../core/kinds/fields/strength';
 import type { Chapter, HandbookKind, Sort } from '../../../core/handbook/chapters';
+import type { HandbookPage } from '../../../core/handbook/pages';
 import { exampleOf } from '../../../core/handbook/example';
-import { profileCommon } from '../../../core/kinds/curves/profile';
 import type { Field, Scene } from '../../../core/document/scene';
 import { copyFields } from '../desk/field-clipboard';
 import { RulePicture } from '../desk/rule-picture';
 import { NumberRow } from '../../widgets/number-field';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { LiveExample } from './live-example';
-import { ParameterList, ParameterTable } from './parameter-table';
+import type { PageProps } from './page-props';
+import { PageSettings } from './parameter-table';
 
 /** The sorts of pages with an example field that can be sent to a desk. */
 const FIELD_SORTS: ReadonlySet<Sort> = new Set(['field', 'action', 'extent', 'profile', 'modulator', 'rule', 'tide']);
@@ -91,25 +92,23 @@ function Facts({ chapter, kind }: { chapter: Chapter; kind: HandbookKind }) {
 
 /** One page: what the kind does, its formula and source, every number, and an example to play with. */
 export function KindPage({
+  page,
   chapter,
   kind,
   setting,
-  narrow = false,
+  narrow,
   onSend,
-}: {
+}: PageProps & {
+  page: HandbookPage;
   chapter: Chapter;
   kind: HandbookKind;
-  /** The label of a setting that the page begins with. */
-  setting?: string | undefined;
-  /** In one column, beside the work. */
-  narrow?: boolean;
   /** Called when the example’s fields have been copied, to be pasted on a desk. */
   onSend: () => void;
 }) {
   const [over, setOver] = useState<Values>({});
   const { sort } = chapter;
   const scene = useMemo(() => exampleOf(sort, kind.kind, over), [sort, kind.kind, over]);
-  const description: Description = sort === 'profile' ? { ...kind.parameters, ...profileCommon } : kind.parameters;
+  const description = page.settings;
   const field = scene.fields.find((f) => f.id === 'field') ?? scene.fields[0];
   const part = partOf(sort, scene, field);
   const isOfFields = FIELD_SORTS.has(sort);
@@ -119,7 +118,6 @@ export function KindPage({
     else copyFields([{ ...field!, name: fieldKinds.get(field!.settings.kind).label, group: '' }]);
     onSend();
   };
-  const Settings = narrow ? ParameterList : ParameterTable;
   return (
     <article className="max-w-240">
       <p className="text-xs text-faint">{chapter.title}</p>
@@ -170,7 +168,7 @@ export function KindPage({
               {fieldKinds.get(kind.kind).starts.map(({ name, note, settings, actsAs, strength: own }) => (
                 <button
                   key={name}
-                  className="rounded-sm border border-rule px-1.5 py-0.5 text-xs text-second hover:border-second hover:text-text"
+                  className="chip-button"
                   title={note}
                   onClick={() =>
                     setOver({
@@ -197,12 +195,7 @@ export function KindPage({
           </div>
         </div>
       </div>
-      {Object.keys(description).length > 0 && (
-        <>
-          <h2 className="mt-5 font-semibold">Settings</h2>
-          <Settings description={description} setting={setting} />
-        </>
-      )}
+      <PageSettings description={description} setting={setting} narrow={narrow} />
     </article>
   );
 }

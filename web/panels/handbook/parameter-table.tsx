@@ -1,12 +1,13 @@
 import type { Description } from '../../../core/document/parameters';
+import type { PageProps } from './page-props';
 import { shownDefault, shownRange, shownUnit } from '../../../core/document/shown-values';
 
 function bringIntoView(row: HTMLElement | null): void {
   row?.scrollIntoView({ block: 'center' });
 }
 
-/** The same in one column, where there is little room. */
-export function ParameterList({ description, setting }: { description: Description; setting?: string | undefined }) {
+/** Every setting in one column, where there is little room. */
+function ParameterList({ description, setting }: { description: Description; setting?: string | undefined }) {
   return (
     <ul className="mt-2" aria-label="Settings">
       {Object.entries(description).map(([name, p]) => (
@@ -29,7 +30,7 @@ export function ParameterList({ description, setting }: { description: Descripti
 }
 
 /** Every setting of a kind as it reads in the inspector; the row of `setting` is marked and scrolled to. */
-export function ParameterTable({ description, setting }: { description: Description; setting?: string | undefined }) {
+function ParameterTable({ description, setting }: { description: Description; setting?: string | undefined }) {
   const cell = 'border-b border-rule/60 py-1 pr-3';
   return (
     <table className="mt-2 w-full text-left">
@@ -60,5 +61,20 @@ export function ParameterTable({ description, setting }: { description: Descript
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** The settings of a page under their heading; nothing where there are none. */
+export function PageSettings({ description, setting, narrow = false }: PageProps & { description: Description }) {
+  if (Object.keys(description).length === 0) return null;
+  return (
+    <>
+      <h2 className="mt-5 font-semibold">Settings</h2>
+      {narrow ? (
+        <ParameterList description={description} setting={setting} />
+      ) : (
+        <ParameterTable description={description} setting={setting} />
+      )}
+    </>
   );
 }

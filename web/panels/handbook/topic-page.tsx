@@ -4,23 +4,12 @@ import type { HandbookPage } from '../../../core/handbook/pages';
 import type { Topic } from '../../../core/handbook/topics/topic';
 import { FormulaTable } from './formula-table';
 import { LiveExample } from './live-example';
-import { ParameterList, ParameterTable } from './parameter-table';
+import type { PageProps } from './page-props';
+import { PageSettings } from './parameter-table';
 
 /** A page about a part of a thing, a panel or a screen. */
-export function TopicPage({
-  page,
-  topic,
-  setting,
-  narrow = false,
-}: {
-  page: HandbookPage;
-  topic: Topic;
-  setting?: string | undefined;
-  /** In one column, beside the work. */
-  narrow?: boolean;
-}) {
+export function TopicPage({ page, topic, setting, narrow }: PageProps & { page: HandbookPage; topic: Topic }) {
   const scene = useMemo(() => topicExample(topic), [topic]);
-  const Settings = narrow ? ParameterList : ParameterTable;
   return (
     <article className="max-w-240">
       <p className="text-xs text-faint">{page.chapter}</p>
@@ -36,12 +25,7 @@ export function TopicPage({
         </div>
       )}
       {topic.slug === 'formulas' && <FormulaTable />}
-      {Object.keys(page.settings).length > 0 && (
-        <>
-          <h2 className="mt-5 font-semibold">Settings</h2>
-          <Settings description={page.settings} setting={setting} />
-        </>
-      )}
+      <PageSettings description={page.settings} setting={setting} narrow={narrow} />
     </article>
   );
 }

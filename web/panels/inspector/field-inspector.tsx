@@ -38,7 +38,7 @@ function Starts({ field }: { field: Field }) {
       {fieldKinds.get(field.settings.kind).starts.map((start) => (
         <button
           key={start.name}
-          className="rounded-sm border border-rule px-1.5 py-0.5 text-xs text-second hover:border-second hover:text-text"
+          className="chip-button"
           title={`${start.note}. Position, falloff and sends stay the same.`}
           onClick={() => startFrom(field.id, start)}
         >

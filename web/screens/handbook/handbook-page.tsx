@@ -3,9 +3,8 @@ import { toast } from 'sonner';
 import { pageAt } from '../../../core/handbook/pages';
 import { Contents } from '../../panels/handbook/contents';
 import { FrontPage } from '../../panels/handbook/front-page';
-import { KindPage } from '../../panels/handbook/kind-page';
+import { PageView } from '../../panels/handbook/page-view';
 import { SearchBox } from '../../panels/handbook/search-box';
-import { TopicPage } from '../../panels/handbook/topic-page';
 import { NotFound } from '../../widgets/not-found';
 import { lastScene } from './last-scene';
 
@@ -51,13 +50,7 @@ export function HandbookPage() {
           />
         </nav>
         <main className="min-w-0 flex-1 overflow-y-auto px-8 py-5">
-          {!page ? (
-            <FrontPage />
-          ) : 'topic' in page ? (
-            <TopicPage key={page.address} page={page} topic={page.topic} />
-          ) : (
-            <KindPage key={page.address} chapter={page.of} kind={page.kind} onSend={send} />
-          )}
+          {page ? <PageView page={page} onSend={send} /> : <FrontPage />}
         </main>
       </div>
     </div>
