@@ -51,7 +51,7 @@ describe('a font of one’s own for lettering', () => {
 
   it('is refused in a sentence where the file is no font', async () => {
     await expect(readFont(new TextEncoder().encode('solid ball').buffer, 'ball.ttf', '')).rejects.toThrow(
-      /^“ball\.ttf” can’t be read as a font \(.*\). Use OTF, TTF and WOFF files\.$/,
+      /^“ball\.ttf” can’t be read as a font \(.*\). Use an OTF, TTF or WOFF file\.$/,
     );
     const woff2 = new TextEncoder().encode('wOF2 and more').buffer;
     await expect(readFont(woff2, 'new.woff2', '')).rejects.toThrow('“new.woff2” is a WOFF2 file, which can’t be read');

@@ -48,12 +48,12 @@ export async function readFont(bytes: ArrayBuffer, name: string, text: string): 
   const { parse } = await import('opentype.js');
   const file = new Uint8Array(bytes);
   if (new TextDecoder('latin1').decode(bytes.slice(0, 4)) === 'wOF2')
-    throw refusedFile(`“${name}” is a WOFF2 file, which can’t be read. Use OTF, TTF and WOFF files.`);
+    throw refusedFile(`“${name}” is a WOFF2 file, which can’t be read. Use an OTF, TTF or WOFF file.`);
   try {
     return outlinesOf(parse(isWoff(file) ? unpackedWoff(file).buffer : bytes), name, text);
   } catch (error) {
     if (error instanceof SceneFaults) throw error;
-    throw refusedFile(`“${name}” can’t be read as a font (it is cut off or damaged). Use OTF, TTF and WOFF files.`);
+    throw refusedFile(`“${name}” can’t be read as a font (it is cut off or damaged). Use an OTF, TTF or WOFF file.`);
   }
 }
 

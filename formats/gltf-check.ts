@@ -81,7 +81,7 @@ export function checkGltf(buffer: ArrayBuffer, name: string): { readonly scenes:
     if (typeof uri === 'string' && !uri.startsWith('data:'))
       throw fileFault(
         'missing',
-        `“${name}” keeps its data in “${uri.slice(0, 60)}”, which is not part of it. Use GLB, and glTF with its data inside.`,
+        `“${name}” keeps its data in “${uri.slice(0, 60)}”, which is not part of it. Use GLB, or glTF with its data inside.`,
         'GLB, or glTF with data inside',
       );
     const length = whole(byteLength, 0, 'the length of a buffer');

@@ -58,7 +58,7 @@ describe('images', () => {
 
   it('SVG, text, cut-off files and huge pictures are refused in a sentence that names the file', () => {
     expect(refusal(new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'))).toMatch(
-      /“chart.png” is of the type svg. Use PNG and JPEG/,
+      /“chart.png” is of the type svg. Use PNG or JPEG/,
     );
     expect(refusal(new TextEncoder().encode('hello'))).toMatch(/“chart.png” is no image/);
     expect(refusal(canonicalPng({ width: 2, height: 2, rgba }).slice(0, 40))).toMatch(/“chart.png” can’t be decoded/);

@@ -75,10 +75,10 @@ export function decodeImage(bytes: Uint8Array, name: string): Pixels {
   try {
     size = imageSize(bytes);
   } catch {
-    throw fileFault('type', `“${name}” is no image that can be read. Use PNG and JPEG.`, 'PNG or JPEG');
+    throw fileFault('type', `“${name}” is no image that can be read. Use PNG or JPEG.`, 'PNG or JPEG');
   }
   if (size.type !== 'png' && size.type !== 'jpg')
-    throw fileFault('type', `“${name}” is of the type ${size.type ?? 'unknown'}. Use PNG and JPEG.`, 'PNG or JPEG');
+    throw fileFault('type', `“${name}” is of the type ${size.type ?? 'unknown'}. Use PNG or JPEG.`, 'PNG or JPEG');
   if (size.width * size.height > mostPixels)
     throw fileFault(
       'pixels',

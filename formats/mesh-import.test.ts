@@ -147,7 +147,7 @@ describe('the kept form', () => {
 
 describe('bad mesh files each get their sentence', () => {
   it.each<[string, Uint8Array, string, RegExp]>([
-    ['empty', new Uint8Array(), 'a.obj', /“a.obj” is empty. Use OBJ, PLY, STL and glTF/],
+    ['empty', new Uint8Array(), 'a.obj', /“a.obj” is empty. Use OBJ, PLY, STL or glTF/],
     ['no mesh', bytes('hello world, this is prose'), 'a.obj', /“a.obj” is no mesh that can be read/],
     ['a picture', Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 0), 'a.png', /is no mesh that can be read/],
     ['points without faces', bytes('v 0 0 0\nv 1 0 0\nv 0 1 0\n'), 'a.obj', /“a.obj” has no faces/],

@@ -223,12 +223,12 @@ export async function readMeshFile(bytes: Uint8Array, name: string): Promise<Mes
   if (bytes.length > MESH_FILE_LIMIT)
     throw fileFault('size', tooLarge(name, bytes.length), `up to ${MESH_FILE_LIMIT} bytes`);
   if (bytes.length === 0)
-    throw fileFault('empty', `“${name}” is empty. Use OBJ, PLY, STL and glTF.`, 'OBJ, PLY, STL or glTF');
+    throw fileFault('empty', `“${name}” is empty. Use OBJ, PLY, STL or glTF.`, 'OBJ, PLY, STL or glTF');
   const format = formatOf(bytes, name);
   if (!format)
     throw fileFault(
       'type',
-      `“${name}” is no mesh that can be read. Use OBJ, PLY, STL and glTF.`,
+      `“${name}” is no mesh that can be read. Use OBJ, PLY, STL or glTF.`,
       'OBJ, PLY, STL or glTF',
     );
   if (isKept(bytes)) {
