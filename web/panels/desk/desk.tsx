@@ -9,6 +9,7 @@ import { restrictToHorizontal } from './restrict';
 import { SendMatrix } from './send-matrix';
 import { Strip } from './strip';
 import { SumStrip } from './sum-strip';
+import { useUnlikeMembers } from './like-members';
 import { UnlikeQuestion } from './unlike-question';
 
 const MODIFIERS = [restrictToHorizontal];
@@ -57,6 +58,7 @@ function Strips() {
 /** The fields side by side, in the order in which they act, and their sum. */
 export function Desk() {
   const [sends, setSends] = useState(false);
+  const asked = useUnlikeMembers((state) => state.open);
   return (
     <div
       className="flex h-full min-h-0 flex-col border-t border-rule bg-panel"
@@ -64,8 +66,7 @@ export function Desk() {
       aria-label="Desk"
       data-handbook="topic/desk"
     >
-      <DeskBar sends={sends} onSends={setSends} />
-      <UnlikeQuestion />
+      {asked ? <UnlikeQuestion asked={asked} /> : <DeskBar sends={sends} onSends={setSends} />}
       <div className="flex min-h-0 flex-1">
         {sends ? <SendMatrix /> : <Strips />}
         <div className="w-px bg-rule" />

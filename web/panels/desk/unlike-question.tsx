@@ -1,21 +1,22 @@
 import { actions } from '../../../core/kinds/actions';
-import { leaveUnlike, useUnlikeMembers } from './like-members';
+import { leaveUnlike, type UnlikeMembers } from './like-members';
 
-/** Asks how the members of a group shall act, where they would act in different ways; stays until it is answered. */
-export function UnlikeQuestion() {
-  const open = useUnlikeMembers((state) => state.open);
-  if (!open) return null;
+/**
+ * Asks how the members of a group shall act, where they would act in different ways. It stands in place of the desk’s bar
+ * until it is answered, so that the strips keep their height.
+ */
+export function UnlikeQuestion({ asked }: { asked: UnlikeMembers }) {
   return (
     <div
       role="alert"
       aria-label="Members that act in different ways"
-      className="flex flex-wrap items-center gap-2 border-b border-rule bg-raised px-2 py-1 text-xs"
+      className="flex h-7 shrink-0 items-center gap-2 border-b border-rule bg-raised px-2 text-xs whitespace-nowrap"
     >
-      <span>
-        {open.words} {open.ways.length === 0 && 'There is no way that all of them can act in.'}
+      <span className="truncate" title={asked.words}>
+        {asked.words} {asked.ways.length === 0 && 'There is no way that all of them can act in.'}
       </span>
-      {open.ways.map((way) => (
-        <button key={way} className="line-button" onClick={() => open.allAs(way)}>
+      {asked.ways.map((way) => (
+        <button key={way} className="chip-button" onClick={() => asked.allAs(way)}>
           Let all act as {actions.get(way).label}
         </button>
       ))}
