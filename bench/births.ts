@@ -20,7 +20,7 @@ const sceneOf = (shape: Written, amount: Written, birth: Written): Scene =>
         id: 'e',
         name: 'E',
         shape,
-        amounts: [amount],
+        emission: [amount],
         birth: { spread: 20, speedVariance: 0.2, sizeVariance: 0.01, ...birth },
       },
     ],

@@ -11,7 +11,7 @@ const BEGIN = 24;
 const FRAMES = 8;
 
 /**
- * Examples whose particles go by fields for the most part; of what the others take, most is neighbours, bonds and
+ * Examples whose particles go by fields for the most part; of what the others take, most is neighbours, constraints and
  * contacts.
  */
 const MEASURED = ['vent-plume', 'sediment-fall', 'letters', 'lander-touchdown'];

@@ -10,8 +10,8 @@ import { Simulation } from '../core/sim/step/simulation';
 export const fiveFields = (octaves = 1): readonly Written[] => [
   { settings: { kind: 'gravity' }, strength: 1 },
   { settings: { kind: 'wind' }, strength: 0.5 },
-  { settings: { kind: 'vortex' }, strength: 1, extent: { kind: 'ball', core: 2, reach: 6 } },
-  { settings: { kind: 'attractor' }, strength: 0.5, extent: { kind: 'ball', core: 2, reach: 6 } },
+  { settings: { kind: 'vortex' }, strength: 1, falloff: { kind: 'ball', inner: 2, outer: 6 } },
+  { settings: { kind: 'attractor' }, strength: 0.5, falloff: { kind: 'ball', inner: 2, outer: 6 } },
   { settings: { kind: 'turbulence', octaves }, strength: 1 },
 ];
 
@@ -29,7 +29,7 @@ export function burstRun(
         id: 'e',
         name: 'E',
         shape: { kind: 'ball', radius: 1 },
-        amounts: [{ kind: 'burst', count }],
+        emission: [{ kind: 'burst', count }],
         birth: { life: 1e6, drag: 0.5, speed: 0 },
       },
     ],

@@ -41,12 +41,12 @@ for (const kind of fieldKinds.list.filter((k) => !k.particles?.readsNeighbours))
     {
       settings: { kind: kind.kind },
       strength: kind.strength.default,
-      ...(kind.needs?.extent && { extent: { kind: kind.needs.extent, core: 6, reach: 6 } }),
+      ...(kind.needs?.falloff && { falloff: { kind: kind.needs.falloff, inner: 6, outer: 6 } }),
     },
   ]);
   cases.set(`field ${kind.kind}`, () => void simulation.advance());
 }
-const near = simulationOf([{ settings: { kind: 'gravity' }, extent: { kind: 'ball', core: 0.2, reach: 3 } }]);
+const near = simulationOf([{ settings: { kind: 'gravity' }, falloff: { kind: 'ball', inner: 0.2, outer: 3 } }]);
 cases.set('field gravity in a ball, smooth', () => void near.advance());
 
 const times = new Map([...cases.keys()].map((name) => [name, [] as number[]]));
@@ -108,9 +108,9 @@ const swarm = simulationOf([
   {
     settings: {
       kind: 'flock',
-      apart: HEEDED,
-      seen: HEEDED,
-      together: HEEDED,
+      separationRadius: HEEDED,
+      alignmentRadius: HEEDED,
+      cohesionRadius: HEEDED,
       separation: 0.1,
       alignment: 0.1,
       cohesion: 0.1,
@@ -159,7 +159,7 @@ const emitting = (shape: Written, more: Written = {}) =>
         id: 'e',
         name: 'E',
         shape,
-        amounts: [{ kind: 'rate', rate: 1_000_000 }],
+        emission: [{ kind: 'rate', rate: 1_000_000 }],
         birth: { life: 1 / 24, spread: 20 },
         ...more,
       },
@@ -187,8 +187,8 @@ const settling = (collider: Written) =>
           id: 'e',
           name: 'E',
           shape: { kind: 'card', width: 4, depth: 4 },
-          place: { position: [0, 3, 0] },
-          amounts: [{ kind: 'burst', count: 20_000 }],
+          transform: { position: [0, 3, 0] },
+          emission: [{ kind: 'burst', count: 20_000 }],
           birth: { life: 1000, speed: 0 },
         },
       ],

@@ -36,7 +36,7 @@ const sceneOf = (strength: number, count = COUNT): Scene =>
         id: 'e',
         name: 'E',
         shape: { kind: 'ball', radius: 1 },
-        amounts: [{ kind: 'burst', count }],
+        emission: [{ kind: 'burst', count }],
         birth: { life: 99, drag: 0.5 },
       },
     ],

@@ -22,13 +22,13 @@ describe('bathyclast trials', () => {
   const sheet = ['--vary', 'fields/vortex/strength=0:4:3', '--vary', 'seed=1,2', '--frame', '-30', '--draft', '0.05'];
 
   it('writes a line for every combination, which are the same in parts as whole', () => {
-    expect(JSON.parse(trials(...sheet, '--out', 'whole.csv').stdout)).toMatchObject({
+    expect(JSON.parse(trials(...sheet, '--out', 'sceneTransform.csv').stdout)).toMatchObject({
       scene: 'Vent plume',
       cells: 6,
       of: 6,
       frame: -30,
     });
-    const whole = rowsOf('whole.csv');
+    const whole = rowsOf('sceneTransform.csv');
     expect(whole.map((r) => `${r['fields/vortex/strength']} ${r['seed']}`)).toEqual([
       '0 1',
       '2 1',

@@ -207,7 +207,7 @@ test('a zone sorts particles: tints them, lets a field act in it alone, sends th
   const before = await alive();
   await page.getByRole('button', { name: 'Zone', exact: true }).click();
   await inspected(page);
-  await inspector.getByRole('combobox', { name: 'Effect' }).selectOption('out');
+  await inspector.getByRole('combobox', { name: 'Effect' }).selectOption('remove');
   await simulated(page);
   await expect.poll(alive).toBeLessThan(0.9 * before);
   await inspector.getByRole('button', { name: 'Delete' }).click();

@@ -9,7 +9,7 @@ test('depth of field makes discs of the size of the thin lens’ formula, of the
 }) => {
   const lens = { focal: focalLength(ANGLE, 24), sensor: 24, aperture: 0.1, focus: 5 };
   const camera = { depth: true, aperture: 0.1 };
-  const behind = { ...still, place: { position: [0, 0, -5] } };
+  const behind = { ...still, transform: { position: [0, 0, -5] } };
   const disc = moments(await light(page, scene(behind, camera, { samples: 256 }), 1));
   const spot = moments(await light(page, scene(behind, {}, { samples: 1 }), 1));
   const wanted = discOf(lens, 10) * HEIGHT;
@@ -27,8 +27,8 @@ test('motion blur draws a spark out over the way that it covers while the shutte
   page,
 }) => {
   const thrown = {
-    birth: { speed: 6, along: 'direction', direction: [1, 0, 0], life: 100, size: 0.02, drag: 0 },
-    place: { position: [-0.5, 0, 0] },
+    birth: { speed: 6, launchDirection: 'direction', direction: [1, 0, 0], life: 100, size: 0.02, drag: 0 },
+    transform: { position: [-0.5, 0, 0] },
   };
   const streak = moments(await light(page, scene(thrown, {}, { samples: 64, shutter: 180 }), 2));
   const spot = moments(await light(page, scene(thrown, {}, { samples: 1 }), 2));
@@ -47,8 +47,15 @@ test('motion blur of a ring that spins lies on the arc that it turns through', a
   const spinning = {
     ...scene(
       {
-        birth: { speed: omega * radius, along: 'direction', direction: [0, 1, 0], life: 100, size: 0.02, drag: 0 },
-        place: { position: [radius, 0, 0] },
+        birth: {
+          speed: omega * radius,
+          launchDirection: 'direction',
+          direction: [0, 1, 0],
+          life: 100,
+          size: 0.02,
+          drag: 0,
+        },
+        transform: { position: [radius, 0, 0] },
       },
       {},
       { samples: 128, shutter: 360 },
@@ -59,7 +66,7 @@ test('motion blur of a ring that spins lies on the arc that it turns through', a
         name: 'Pull',
         settings: { kind: 'attractor', law: 'linear' },
         strength: omega * omega,
-        extent: { kind: 'everywhere' },
+        falloff: { kind: 'everywhere' },
       },
     ],
     time: { fps: 24, first: 0, last: 4, substeps: 64 },
@@ -96,7 +103,7 @@ test('a glow adds as much light as it is told, spread as wide as it is told; a s
 }) => {
   const large = { birth: { ...still.birth, size: 0.3 } };
   const plain = moments(await light(page, scene(large, {}, {}), 1));
-  const glowing = moments(await light(page, scene(large, {}, { glow: 50, glowFrom: 0, glowRadius: 5 }), 1));
+  const glowing = moments(await light(page, scene(large, {}, { glow: 50, glowThreshold: 0, glowRadius: 5 }), 1));
   expect(Math.abs(glowing.sum / plain.sum - 1.5)).toBeLessThan(0.03);
   // A third of the light has the variance of the glow on top.
   const sigma = Math.sqrt(3 * (glowing.varianceX - plain.varianceX));

@@ -12,7 +12,7 @@ export const ANGLE = 27;
 /** A scene with one bright particle before a camera that looks from z = 5 at the origin. */
 export const sparkScene = (emitter: object, camera: object, output: object) => ({
   format: 'bathyclast-scene',
-  version: 2,
+  version: 3,
   name: 'One spark',
   time: { fps: 24, first: 0, last: 4 },
   camera: { position: [0, 0, 5], target: [0, 0, 0], angle: ANGLE, ...camera },
@@ -22,10 +22,10 @@ export const sparkScene = (emitter: object, camera: object, output: object) => (
       id: 'e',
       name: 'Spark',
       shape: { kind: 'point' },
-      amounts: [{ kind: 'burst', count: 1, frame: 0 }],
+      emission: [{ kind: 'burst', count: 1, frame: 0 }],
       look: {
         kind: 'point',
-        blend: 'add',
+        blend: 'additive',
         opacity: 1,
         colour: [{ at: 0, colour: '#ffffff' }],
         sizeOverAge: [{ at: 0, value: 1 }],

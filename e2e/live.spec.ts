@@ -5,13 +5,13 @@ import { goToFrame, openExample, simulated } from './steps';
 const fields = [
   { id: 'g', name: 'Gravity', settings: { kind: 'gravity' }, strength: 1 },
   { id: 'w', name: 'Wind', settings: { kind: 'wind' }, strength: 0.5 },
-  { id: 'v', name: 'Vortex', settings: { kind: 'vortex' }, strength: 1, extent: { kind: 'ball', core: 2, reach: 6 } },
+  { id: 'v', name: 'Vortex', settings: { kind: 'vortex' }, strength: 1, falloff: { kind: 'ball', inner: 2, outer: 6 } },
   {
     id: 'a',
     name: 'Attractor',
     settings: { kind: 'attractor' },
     strength: 0.5,
-    extent: { kind: 'ball', core: 2, reach: 6 },
+    falloff: { kind: 'ball', inner: 2, outer: 6 },
   },
   { id: 't', name: 'Turbulence', settings: { kind: 'turbulence' }, strength: 1 },
 ];
@@ -39,7 +39,7 @@ for (const { at, preroll, drafted } of CASES)
           const one = {
             ...emitter,
             shape: { kind: 'ball', radius: 1 },
-            amounts: [{ kind: 'burst', count: 20_000, frame: -before }],
+            emission: [{ kind: 'burst', count: 20_000, frame: -before }],
             birth: { life: 99, drag: 0.5 },
           };
           const time = { last: frame + 12, preRoll: before };
@@ -116,7 +116,7 @@ test(
       const one = {
         ...emitter,
         shape: { kind: 'ball', radius: 1 },
-        amounts: [{ kind: 'rate', rate: 1_000_000 }],
+        emission: [{ kind: 'rate', rate: 1_000_000 }],
         birth: { life: 0.08 },
       };
       await fetch(`/api/scenes/${sceneId}`, {

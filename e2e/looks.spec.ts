@@ -12,7 +12,7 @@ const [MX, MY] = [(WIDTH - 1) / 2, (HEIGHT - 1) / 2];
 const still = { birth: { speed: 0, life: 100, size: 0.4, drag: 0 } };
 const dot = (more: object = {}) => ({
   kind: 'point',
-  blend: 'add',
+  blend: 'additive',
   opacity: 1,
   colour: [{ at: 0, colour: '#ffffff' }],
   sizeOverAge: [{ at: 0, value: 1 }],
@@ -25,16 +25,16 @@ test('a look’s gain of a stop doubles its light; size, opacity over age and th
   page,
 }) => {
   const plain = moments(await light(page, sparkScene(still, {}, {}), 2));
-  const bright = moments(await light(page, sparkScene({ ...still, look: dot({ gain: 1 }) }, {}, {}), 2));
+  const bright = moments(await light(page, sparkScene({ ...still, look: dot({ brightness: 1 }) }, {}, {}), 2));
   expect(off(bright.sum, 2 * plain.sum)).toBeLessThan(0.002);
   const half = moments(
     await light(page, sparkScene({ ...still, look: dot({ opacityOverAge: [{ at: 0, value: 0.5 }] }) }, {}, {}), 2),
   );
   expect(off(half.sum, plain.sum / 2)).toBeLessThan(0.002);
-  const large = moments(await light(page, sparkScene(still, {}, { sizes: 1.5 }), 2));
+  const large = moments(await light(page, sparkScene(still, {}, { particleScale: 1.5 }), 2));
   // The soft edge of a dot is a share of its size.
   expect(off(large.sum, 2.25 * plain.sum)).toBeLessThan(0.02);
-  const fast = { birth: { ...still.birth, speed: 1, along: 'direction', direction: [0, 0, 1] } };
+  const fast = { birth: { ...still.birth, speed: 1, launchDirection: 'direction', direction: [0, 0, 1] } };
   const look = dot({
     topSpeed: 2,
     sizeOverSpeed: [
@@ -65,14 +65,14 @@ test('fog takes e to the −fog·d of added light, and covers with its own colou
   const foggy = { ...sparkScene(still, {}, {}), light: { fog: 0.2 } };
   expect(off(middle(await light(page, foggy, 1))[0]!, plain * Math.exp(-1))).toBeLessThan(0.002);
   const over = {
-    ...sparkScene({ ...still, look: dot({ blend: 'over', colour: [{ at: 0, colour: '#000000' }] }) }, {}, {}),
+    ...sparkScene({ ...still, look: dot({ blend: 'normal', colour: [{ at: 0, colour: '#000000' }] }) }, {}, {}),
     light: { fog: 0.2, fogColour: '#ffffff' },
   };
   expect(off(middle(await light(page, over, 1))[0]!, 1 - Math.exp(-1))).toBeLessThan(0.002);
 });
 
 test('a flat camera sees a metre as a metre, near or far', async ({ page }) => {
-  const at = (z: number) => ({ birth: { ...still.birth, size: 0.2 }, place: { position: [0.5, 0.25, z] } });
+  const at = (z: number) => ({ birth: { ...still.birth, size: 0.2 }, transform: { position: [0.5, 0.25, z] } });
   for (const z of [-20, 0, 3]) {
     const seen = moments(await light(page, sparkScene(at(z), { projection: 'flat', height: 2 }, {}), 1));
     expect(Math.abs(seen.x - (MX + 0.5 * (HEIGHT / 2)))).toBeLessThan(0.1);
@@ -83,7 +83,7 @@ test('a flat camera sees a metre as a metre, near or far', async ({ page }) => {
 
 test('a collider is a hole in the picture, or seen in the key light and the sky by Lambert’s law', async ({ page }) => {
   const ball = (rendered: string) => ({
-    ...sparkScene({ ...still, place: { position: [0, 0, -1] } }, {}, {}),
+    ...sparkScene({ ...still, transform: { position: [0, 0, -1] } }, {}, {}),
     colliders: [{ id: 'c', name: 'Ball', shape: { kind: 'ball', radius: 0.4 }, rendered, surface: '#ffffff' }],
     light: {
       key: 0.5,
@@ -116,7 +116,7 @@ test('spots lie in a surface as balls of their size would, and meshes hide one a
         id: 'c',
         name: 'Slab',
         shape: { kind: 'box', width: 2, height: 2, depth: 0.1 },
-        place: { position: [0, 0, z - 0.05] },
+        transform: { position: [0, 0, z - 0.05] },
         rendered: 'holdout',
       },
     ],
@@ -132,8 +132,8 @@ test('spots lie in a surface as balls of their size would, and meshes hide one a
     id,
     name: id,
     shape: { kind: 'point' },
-    amounts: [{ kind: 'burst', count: 1, frame: 0 }],
-    place: { position: [0, 0, z] },
+    emission: [{ kind: 'burst', count: 1, frame: 0 }],
+    transform: { position: [0, 0, z] },
     ...still,
     look: {
       kind: 'instance',
@@ -152,12 +152,12 @@ test('spots lie in a surface as balls of their size would, and meshes hide one a
 
 test('a trail lies on the way a particle has come, as far back as its length, and no farther', async ({ page }) => {
   const thrown = {
-    birth: { speed: 4.8, along: 'direction', direction: [1, 0, 0], life: 100, size: 0.02, drag: 0 },
-    place: { position: [-0.9, 0, 0] },
+    birth: { speed: 4.8, launchDirection: 'direction', direction: [1, 0, 0], life: 100, size: 0.02, drag: 0 },
+    transform: { position: [-0.9, 0, 0] },
     look: {
       kind: 'trail',
       length: 3,
-      blend: 'add',
+      blend: 'additive',
       opacity: 1,
       colour: [{ at: 0, colour: '#ffffff' }],
       widthAlong: [{ at: 0, value: 1 }],
@@ -173,21 +173,21 @@ test('a trail lies on the way a particle has come, as far back as its length, an
   expect(off(Math.sqrt(12 * young.varianceX), 0.4 * METRE)).toBeLessThan(0.03);
 });
 
-test('particles are joined where they are nearer than the reach, and nowhere else', async ({ page }) => {
-  const cloud = (reach: number) => ({
+test('particles are joined up to the largest distance, and nowhere else', async ({ page }) => {
+  const cloud = (largestDistance: number) => ({
     ...sparkScene({}, {}, {}),
     emitters: [
       {
         id: 'e',
         name: 'Pair',
         shape: { kind: 'lattice', nx: 2, nz: 1, width: 1, depth: 0 },
-        amounts: [{ kind: 'burst', count: 2, frame: 0 }],
+        emission: [{ kind: 'burst', count: 2, frame: 0 }],
         birth: still.birth,
         look: {
           kind: 'links',
-          reach,
+          largestDistance,
           width: 0.02,
-          blend: 'add',
+          blend: 'additive',
           opacity: 1,
           opacityOverDistance: [{ at: 0, value: 1 }],
           colour: [{ at: 0, colour: '#ffffff' }],
@@ -210,10 +210,10 @@ test('OpenEXR holds distance, velocity and number of what is seen nearest, by an
     id,
     name: id,
     shape: { kind: 'point' },
-    amounts: [{ kind: 'burst', count: 1, frame: 0 }],
-    place: { position: [x, 0, z] },
-    birth: { speed: 3, along: 'direction', direction: [0, 2, -1], life: 100, size: 0.3, drag: 0 },
-    look: dot({ blend: 'over' }),
+    emission: [{ kind: 'burst', count: 1, frame: 0 }],
+    transform: { position: [x, 0, z] },
+    birth: { speed: 3, launchDirection: 'direction', direction: [0, 2, -1], life: 100, size: 0.3, drag: 0 },
+    look: dot({ blend: 'normal' }),
   });
   const scene = { ...sparkScene({}, {}, {}), emitters: [thrown('near', 0, 0), thrown('far', -3, 0.05)] };
   const files = await exrs(page, scene, 0, async () => {
@@ -320,9 +320,9 @@ test.describe('in full pixels', () => {
 async function sameInViewAndFile(page: Page): Promise<void> {
   const scene = {
     ...sparkScene(
-      { ...still, look: dot({ blend: 'over', colour: [{ at: 0, colour: '#e8a15a' }] }) },
+      { ...still, look: dot({ blend: 'normal', colour: [{ at: 0, colour: '#e8a15a' }] }) },
       {},
-      { background: '#203040', glow: 30, glowFrom: 0.1 },
+      { background: '#203040', glow: 30, glowThreshold: 0.1 },
     ),
     work: { guides: 'none' },
   };
@@ -402,7 +402,7 @@ test('images in turn are behind the frames of their numbers, in the view and in 
   page,
 }) => {
   const scene = {
-    ...sparkScene({ ...still, amounts: [] }, {}, { behind: 'sequence', plateFrom: 1, height: 200 }),
+    ...sparkScene({ ...still, emission: [] }, {}, { backdrop: 'image-sequence', sequenceStart: 1, height: 200 }),
     name: 'Plates',
   };
   await openWritten(page, scene);

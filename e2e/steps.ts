@@ -11,7 +11,7 @@ export interface Written {
   readonly output: object;
   readonly light: object;
   readonly colliders: readonly object[];
-  readonly emitters: readonly { readonly amounts: readonly { readonly rate?: number; readonly count?: number }[] }[];
+  readonly emitters: readonly { readonly emission: readonly { readonly rate?: number; readonly count?: number }[] }[];
 }
 
 /**

@@ -12,7 +12,7 @@ test('free particles become strands and back in one step; they are tuned, drawn 
   await goToFrame(page, 24);
   await page.mouse.move(600, 700);
   const loose = await viewPixels(page);
-  await inspector.getByRole('combobox', { name: 'Body' }).selectOption('strand');
+  await inspector.getByRole('combobox', { name: 'Body' }).selectOption('strands');
   await simulated(page);
   await expect(page.getByText('alive 1 920')).toBeVisible();
   await expect(inspector.getByRole('combobox', { name: 'Look', exact: true })).toHaveValue('ribbon');
@@ -41,7 +41,7 @@ test('free particles become strands and back in one step; they are tuned, drawn 
   expect(curves.geometry.getAttribute('position').count).toBe(120 * 15 * 2);
 
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
-  await expect(inspector.getByRole('combobox', { name: 'Body' })).toHaveValue('free');
+  await expect(inspector.getByRole('combobox', { name: 'Body' })).toHaveValue('points');
   await expect(inspector.getByRole('combobox', { name: 'Look', exact: true })).toHaveValue('sprite');
   await simulated(page);
   expect(difference(loose, await viewPixels(page))).toBeLessThan(0.001);
@@ -52,7 +52,7 @@ test('a mesh is bent by its vertices, after the reason why it is not has been re
   await openExample(page, 'kelp-stand', (scene) => sparse(sparse(scene)));
   await choose(page, 'Drift');
   const inspector = page.getByLabel('Inspector');
-  await inspector.getByRole('combobox', { name: 'Body' }).selectOption('net');
+  await inspector.getByRole('combobox', { name: 'Body' }).selectOption('soft-mesh');
   await expect(inspector.getByRole('status')).toContainText('its shape is no mesh that could be bent');
   await inspector.getByRole('button', { name: 'Bend Bed' }).click();
   await simulated(page);

@@ -174,15 +174,15 @@ test('the falloff is opened large: borders and knots are dragged, particles are 
     .click({ position: { x: 60, y: 4 } });
   const panel = page.getByRole('region', { name: 'Falloff of Draw-down' });
   await expect(panel).toContainText(/[\d ]+ of [\d ]+ particles within the outer radius/);
-  const reach = panel.getByRole('button', { name: /^Outer radius:/ });
-  const at = (await reach.boundingBox())!;
+  const outer = panel.getByRole('button', { name: /^Outer radius:/ });
+  const at = (await outer.boundingBox())!;
   await page.mouse.move(at.x + 6, at.y + 60);
   await page.mouse.down();
   await page.mouse.move(at.x - 50, at.y + 60, { steps: 8 });
   await page.mouse.up();
-  await expect(reach).not.toHaveAccessibleName(/^Outer radius: 1\.9 m/);
+  await expect(outer).not.toHaveAccessibleName(/^Outer radius: 1\.9 m/);
   await page.keyboard.press('Control+z');
-  await expect(reach).toHaveAccessibleName(/^Outer radius: 1\.9 m/);
+  await expect(outer).toHaveAccessibleName(/^Outer radius: 1\.9 m/);
 
   const canvas = panel.getByRole('img', { name: /^Weight over distance/ });
   const area = (await canvas.boundingBox())!;

@@ -123,7 +123,7 @@ test('numbers take sums and other units; what they refuse stays, with the reason
   await expect(box).toHaveValue('4.903');
 });
 
-test('core and reach are dragged in the view and on the strip', async ({ page }) => {
+test('inner and outer radius are dragged in the view and on the strip', async ({ page }) => {
   await openExample(page, 'vent-plume');
   await strip(page, 'Vortex').click({ position: { x: 60, y: 15 } });
   const handle = page.getByRole('button', { name: /^Outer radius 2 m: drag/ });
@@ -133,8 +133,8 @@ test('core and reach are dragged in the view and on the strip', async ({ page })
   await page.mouse.move(box.x + 60, box.y + 48, { steps: 8 });
   await page.mouse.up();
   await expect(page.getByRole('button', { name: /^Outer radius 2 m: drag/ })).toHaveCount(0);
-  const reach = Number(await page.getByRole('textbox', { name: 'Outer radius' }).inputValue());
-  expect(reach).toBeGreaterThan(2.3);
+  const outer = Number(await page.getByRole('textbox', { name: 'Outer radius' }).inputValue());
+  expect(outer).toBeGreaterThan(2.3);
   const dot = strip(page, 'Vortex').getByRole('button', { name: /^Inner radius of Vortex/ });
   const at = (await dot.boundingBox())!;
   await page.mouse.move(at.x + 6, at.y + 6);

@@ -26,8 +26,8 @@ describe('particles of two frames are brought together', () => {
     const frameAt = (x: number) => {
       const scene = testScene({
         emitter: {
-          place: { position: [x, 0, 0] },
-          birth: { life: 1e3, speed: 2, along: 'direction', direction: [1, 0, 0], drag: 0 },
+          transform: { position: [x, 0, 0] },
+          birth: { life: 1e3, speed: 2, launchDirection: 'direction', direction: [1, 0, 0], drag: 0 },
         },
       });
       return snapshot(runTo(scene, 0), 1).emitters[0]!;
@@ -44,7 +44,7 @@ describe('particles of two frames are brought together', () => {
   it('where they were is where the frame before has them; what was born since comes straight', () => {
     const scene = testScene({
       emitter: {
-        amounts: [{ kind: 'rate', rate: 240 }],
+        emission: [{ kind: 'rate', rate: 240 }],
         birth: { life: 0.2, speed: 2, drag: 0 },
       },
       fields: [{ settings: { kind: 'gravity' }, strength: 9.81 }],

@@ -10,7 +10,7 @@ import { FrameReducer } from './reduced-frame';
 const scene = testScene({
   emitter: {
     shape: { kind: 'ball', radius: 1 },
-    amounts: [{ kind: 'burst', count: 1000 }],
+    emission: [{ kind: 'burst', count: 1000 }],
     birth: { life: 99, speed: 1, sizeVariance: 0.01 },
     look: { kind: 'flake' },
   },

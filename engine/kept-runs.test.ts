@@ -5,7 +5,7 @@ import { KeptRuns } from './kept-runs';
 import type { SliceJob } from './protocol';
 
 const scene = testScene({
-  emitter: { amounts: [{ kind: 'burst', count: 1000, frame: 0 }], birth: { life: 99, speed: 1 } },
+  emitter: { emission: [{ kind: 'burst', count: 1000, frame: 0 }], birth: { life: 99, speed: 1 } },
 });
 const job: SliceJob = { number: 1, scene, draftFraction: 1, slice: 0, slices: 1, from: 0, through: 100, keeps: true };
 

@@ -219,7 +219,7 @@ describe('a pool of threads', () => {
 
 it('a flock is the same for any number of threads, bit for bit', async () => {
   const { scene } = examples.find((e) => e.slug === 'lantern-swarm')!;
-  const short = { ...scene, time: { ...scene.time, preRoll: 0 }, draftShare: 1 };
+  const short = { ...scene, time: { ...scene.time, preRoll: 0 }, draftFraction: 1 };
   const run = async (threads: number) => (await framesOf(poolOf(threads), short, 24, 24, { draftFraction: 0.3 }))[0]!;
   const one = textOf(await run(1), short);
   expect(one.length).toBeGreaterThan(10_000);
@@ -231,13 +231,13 @@ it('particles that pull others do so from any thread, however many come to be: t
     id: 'o',
     name: 'O',
     shape: { kind: 'ball', radius: 2 },
-    amounts: [{ kind: 'rate', rate: 30_000 }],
+    emission: [{ kind: 'rate', rate: 30_000 }],
     birth: { life: 9 },
   };
   const coupled = testScene({
     emitter: {
       shape: { kind: 'ball' },
-      amounts: [{ kind: 'burst', count: 300 }],
+      emission: [{ kind: 'burst', count: 300 }],
       birth: { life: 9, speed: 0.5, spread: 180 },
     },
     others: [other],
@@ -253,20 +253,20 @@ describe('threads whose particles act on one another', () => {
   const coupled = testScene({
     emitter: {
       shape: { kind: 'ball', radius: 1 },
-      amounts: [{ kind: 'rate', rate: 400 }],
+      emission: [{ kind: 'rate', rate: 400 }],
       birth: { life: 0.8, lifeVariance: 0.3, speed: 0.4, spread: 180 },
       // What is shown of a field is worked out anew on each frame, by the neighbours of then.
       look: { kind: 'point', colourBy: 'field', field: 'f0' },
     },
     fields: [
       {
-        settings: { kind: 'flock', seen: 0.5, together: 0.6, among: 'all' },
-        extent: { kind: 'ball', core: 0.5, reach: 1.5 },
+        settings: { kind: 'flock', alignmentRadius: 0.5, cohesionRadius: 0.6, flocks: 'all' },
+        falloff: { kind: 'ball', inner: 0.5, outer: 1.5 },
       },
     ],
   });
   const lone = testScene({
-    emitter: { id: 'l', name: 'L', amounts: [{ kind: 'burst', count: 1, frame: 5 }], birth: { life: 2 } },
+    emitter: { id: 'l', name: 'L', emission: [{ kind: 'burst', count: 1, frame: 5 }], birth: { life: 2 } },
   });
   const shoals: Scene = { ...coupled, emitters: [...coupled.emitters, ...lone.emitters] };
   const texts = (frames: readonly Frame[]) => frames.map((f) => textOf(f, shoals));

@@ -1,5 +1,5 @@
 import { strandRows } from '../core/kinds/bodies/curves';
-import { bonds, pointsOf } from '../core/kinds/bodies';
+import { bodies, pointsOf } from '../core/kinds/bodies';
 import { bodyTable } from '../core/kinds/bodies/table';
 import { weldedOf } from '../core/lib/meshes/weld';
 import type { Assets } from '../core/document/assets';
@@ -16,7 +16,7 @@ interface Particles {
 
 /** Whether a scene has anything that {@link bodiesObj} would write. */
 export function hasBodies({ emitters }: Pick<Scene, 'emitters'>): boolean {
-  return emitters.some((e) => bonds.get(e.bond.kind).compile !== undefined && !shapes.get(e.shape.kind).fromParticles);
+  return emitters.some((e) => bodies.get(e.body.kind).compile !== undefined && !shapes.get(e.shape.kind).fromParticles);
 }
 
 const oneWord = (name: string) => name.trim().replace(/\s+/g, '_');
@@ -64,10 +64,10 @@ export function bodiesObj(scene: Scene, assets: Assets, frames: readonly Particl
   scene.emitters.forEach((emitter, e) => {
     const particles = frames[e];
     if (!particles || particles.count === 0 || shapes.get(emitter.shape.kind).fromParticles) return;
-    const { kind } = emitter.bond;
-    if (kind !== 'strand' && kind !== 'net') return;
+    const { kind } = emitter.body;
+    if (kind !== 'strands' && kind !== 'soft-mesh') return;
     lines.push(`o ${oneWord(emitter.name)}`);
-    if (kind === 'strand') strands(particles, emitter);
+    if (kind === 'strands') strands(particles, emitter);
     else meshes(particles, emitter);
   });
   return `${lines.join('\n')}\n`;

@@ -4,7 +4,7 @@ import { type Vector, mapVector } from '../core/lib/math/vector';
 import type { Key } from '../core/document/keys/keys';
 import { clockIn } from '../core/scene/scene-clock';
 import type { Carrier, Scene, ShotCamera } from '../core/document/scene';
-import { withDrives } from '../core/scene/drives';
+import { automated } from '../core/scene/automated';
 import { thingAt } from '../core/document/keys/thing-at';
 import { packGlb } from './glb';
 import { checkGltf } from './gltf-check';
@@ -21,7 +21,7 @@ function turnOf(position: Vector, target: Vector): Quaternion {
 
 /** The camera of the shot on a frame, in the world. */
 function cameraOn(scene: Scene, carriers: readonly Carrier[], frame: number): ShotCamera {
-  const moved = withDrives(scene);
+  const moved = automated(scene);
   return inWorld(thingAt(moved.camera, frame), carriers, clockIn(scene).at(frame));
 }
 

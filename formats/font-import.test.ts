@@ -35,7 +35,7 @@ describe('a font of one’s own for lettering', () => {
         testScene({
           emitter: {
             shape: { kind: 'lettering', text: 'Mi', ...shape },
-            amounts: [{ kind: 'burst', count: 80, frame: 0 }],
+            emission: [{ kind: 'burst', count: 80, frame: 0 }],
             birth: { speed: 0 },
           },
         }),

@@ -255,9 +255,9 @@ describe('bad mesh files each get their sentence', () => {
   });
 
   it('what can be mended is, and said: faces without area, missing normals, a wrong extension', async () => {
-    const { mesh, notices, extent } = await read(bytes(`${QUAD}f 1 1 2\n`), 'quad.stl');
+    const { mesh, notices, falloff } = await read(bytes(`${QUAD}f 1 1 2\n`), 'quad.stl');
     expect(triangleCount(mesh)).toBe(2);
-    expect(extent).toBe(1);
+    expect(falloff).toBe(1);
     expect(notices).toEqual([
       '“quad.stl” holds OBJ, whatever it is called; it was read as that.',
       '1 faces without area were left out.',

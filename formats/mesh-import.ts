@@ -16,7 +16,7 @@ export interface MeshImport {
   /** What was mended or left out, in sentences. */
   readonly notices: readonly string[];
   /** Its largest width, in units of the file. */
-  readonly extent: number;
+  readonly falloff: number;
 }
 
 type Format = 'obj' | 'ply' | 'stl' | 'gltf';
@@ -233,7 +233,7 @@ export async function readMeshFile(bytes: Uint8Array, name: string): Promise<Mes
     );
   if (isKept(bytes)) {
     const mesh = readMesh(bytes, name);
-    return { glb: writeMesh(mesh), notices: [], extent: extentOf(mesh.positions) };
+    return { glb: writeMesh(mesh), notices: [], falloff: falloffOf(mesh.positions) };
   }
   const { read, mesh, flat, bare } = await inOwnWords(name, NAMES[format], async () => {
     const found = await readBodies(format, bytes, name);
@@ -266,7 +266,7 @@ export async function readMeshFile(bytes: Uint8Array, name: string): Promise<Mes
     ...(bare && format !== 'stl' ? ['It has no normals; they were made from its faces.'] : []),
     ...(read.notices ?? []),
   ];
-  return { glb: writeMesh(mesh), notices, extent: extentOf(mesh.positions) };
+  return { glb: writeMesh(mesh), notices, falloff: falloffOf(mesh.positions) };
 }
 
 /** Whether a file is a mesh as this program keeps it, with its groups and poses: it is taken as it is. */
@@ -275,7 +275,7 @@ function isKept(bytes: Uint8Array): boolean {
   return head.startsWith('glTF') && head.includes('"extras":{"bathyclast":');
 }
 
-function extentOf(positions: Float32Array): number {
+function falloffOf(positions: Float32Array): number {
   let widest = 0;
   for (let axis = 0; axis < 3; axis++) {
     let low = Infinity;

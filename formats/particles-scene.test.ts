@@ -12,7 +12,7 @@ import { primName, UsdaWriter } from './particles-usda';
 import { curveSourcesOf } from './usd-curves';
 
 const scene = testScene({
-  emitter: { amounts: [{ kind: 'rate', rate: 100 }], birth: { life: 0.7, speed: 1, spread: 180, sizeVariance: 0.01 } },
+  emitter: { emission: [{ kind: 'rate', rate: 100 }], birth: { life: 0.7, speed: 1, spread: 180, sizeVariance: 0.01 } },
 });
 const tablesAt = (run: Simulation): ParticleTable[] => tablesOf(snapshot(run, 1).emitters, ['Vent mouth']);
 
@@ -80,9 +80,9 @@ describe('USD in text', () => {
     const bent = testScene({
       emitter: {
         shape: { kind: 'lattice', nx: 2, nz: 1 },
-        amounts: [{ kind: 'burst', count: 2, frame: 0 }],
-        bond: { kind: 'strand', points: 4 },
-        besides: [{ kind: 'trail', length: 2 }],
+        emission: [{ kind: 'burst', count: 2, frame: 0 }],
+        body: { kind: 'strands', points: 4 },
+        addedLooks: [{ kind: 'trail', length: 2 }],
         birth: { immortal: true, speed: 0 },
       },
       fields: [{ settings: { kind: 'wind' }, strength: 1 }],

@@ -6,7 +6,7 @@ import { snapshot } from '../engine/frame';
 import { particlesCsv, particlesPly, tablesOf } from './particles';
 
 const scene = testScene({
-  emitter: { amounts: [{ kind: 'rate', rate: 100 }], birth: { life: 9, speed: 1, spread: 180 } },
+  emitter: { emission: [{ kind: 'rate', rate: 100 }], birth: { life: 9, speed: 1, spread: 180 } },
 });
 const frame = snapshot(runTo(scene, 24), 1);
 const tables = tablesOf(frame.emitters, ['odd, "name"']);

@@ -8,7 +8,7 @@ const bytes = (text: string) => new TextEncoder().encode(text);
 
 describe('points of files to be born from', () => {
   const scene = testScene({
-    emitter: { shape: { kind: 'ball', radius: 1 }, amounts: [{ kind: 'burst', count: 50, frame: 0 }] },
+    emitter: { shape: { kind: 'ball', radius: 1 }, emission: [{ kind: 'burst', count: 50, frame: 0 }] },
   });
   const frame = snapshot(runTo(scene, 3), 1);
   const tables = tablesOf(frame.emitters, ['e']);
@@ -27,7 +27,7 @@ describe('points of files to be born from', () => {
       testScene({
         emitter: {
           shape: { kind: 'cloud', points },
-          amounts: [{ kind: 'burst', count: 50, frame: 0 }],
+          emission: [{ kind: 'burst', count: 50, frame: 0 }],
           birth: { speed: 0 },
         },
       }),

@@ -40,7 +40,10 @@ const named = (sort: 'image' | 'grid', list: readonly { readonly hash: string; r
 export function keptFiles(scene: Scene): KeptFile[] {
   const assets = assetFiles(scene);
   const others = new Set(assets.map(({ hash }) => hash));
-  return [...assets, ...named('image', scene.plates).filter(({ hash }) => !others.has(hash) && others.add(hash))];
+  return [
+    ...assets,
+    ...named('image', scene.imageSequence).filter(({ hash }) => !others.has(hash) && others.add(hash)),
+  ];
 }
 
 /** The files that what is simulated is made from. */

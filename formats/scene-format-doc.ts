@@ -1,11 +1,11 @@
 import { actions } from '../core/kinds/actions';
-import { amounts } from '../core/kinds/emission';
+import { emissionKinds } from '../core/kinds/emission';
 import { allowed } from '../core/document/check-values';
 import type { Description, Parameter } from '../core/document/parameters';
 import type { Documented, Kind, Registry } from '../core/document/registry';
-import { bonds } from '../core/kinds/bodies';
+import { bodies } from '../core/kinds/bodies';
 import { colliderShapes } from '../core/kinds/colliders';
-import { extents } from '../core/kinds/falloff-shapes';
+import { falloffShapes } from '../core/kinds/falloff-shapes';
 import { fields } from '../core/kinds/fields';
 import type { FieldKind } from '../core/kinds/contracts/field';
 import { gates } from '../core/kinds/gates';
@@ -15,12 +15,12 @@ import { masks } from '../core/kinds/masks';
 import { meshSources } from '../core/kinds/meshes';
 import { modulators } from '../core/kinds/modulators';
 import { EASES } from '../core/document/keys/keys';
-import { profiles } from '../core/kinds/curves';
-import { profileCommon } from '../core/kinds/curves/profile';
+import { falloffCurves } from '../core/kinds/curves';
+import { curveCommon } from '../core/kinds/curves/curve';
 import { responses } from '../core/kinds/responses';
 import * as scene from '../core/document/descriptions';
 import { MOST, SCENE_FORMAT, SCENE_VERSION } from '../core/document/scene';
-import { tides } from '../core/kinds/automation';
+import { automationKinds } from '../core/kinds/automation';
 import { LONGEST_SOUND } from '../core/kinds/automation/envelope';
 import { MOST_POINTS } from '../core/lib/grids/vector-grid';
 import { shapes } from '../core/kinds/emitter-shapes';
@@ -66,7 +66,7 @@ const EXAMPLE = {
   version: SCENE_VERSION,
   name: 'First plume',
   emitters: [
-    { id: 'mouth', name: 'Mouth', shape: { kind: 'disc', radius: 0.2 }, amounts: [{ kind: 'rate', rate: 300 }] },
+    { id: 'mouth', name: 'Mouth', shape: { kind: 'disc', radius: 0.2 }, emission: [{ kind: 'rate', rate: 300 }] },
   ],
   fields: [{ id: 'rise', name: 'Rise', settings: { kind: 'gravity', direction: [0, 1, 0] }, strength: 1.5 }],
 };
@@ -89,13 +89,13 @@ A least scene, which can be written by hand. Whatever has a default may be left 
 ${JSON.stringify(EXAMPLE, null, 2)}
 \`\`\`
 
-\`bathyclast validate FILE\` tells every fault with its place. Members that are not known are faults, so that a slip
-of the pen is not passed over. Limits: a file of ${FILE_LIMITS.bytes} bytes, ${FILE_LIMITS.unpacked} unpacked,
+\`bathyclast validate FILE\` lists every fault with its place. Unknown members are faults, so that a typing
+mistake is not passed over. Limits: a file of ${FILE_LIMITS.bytes} bytes, ${FILE_LIMITS.unpacked} unpacked,
 ${FILE_LIMITS.entries} entries, ${FILE_LIMITS.json} bytes of JSON nested 32 deep; images of
 ${IMAGE_LIMITS.bytes} bytes and ${IMAGE_LIMITS.pixels} pixels; ${MOST.emitters} emitters, ${MOST.fields} fields in
 ${MOST.groups} groups, ${MOST.colliders} colliders,
 ${MOST.carriers} carriers, ${MOST.meshes} meshes of ${MESH_LIMITS.triangles} triangles, ${MOST.images} images;
-${MOST.amounts} amounts and ${MOST.masks} masks an emitter, ${MOST.keys} keys a number.
+${MOST.emission} emissions and ${MOST.masks} masks an emitter, ${MOST.keys} keys a number.
 
 ## The document
 
@@ -104,9 +104,9 @@ ${MOST.amounts} amounts and ${MOST.masks} masks an emitter, ${MOST.keys} keys a 
 | \`format\` | always \`"${SCENE_FORMAT}"\` |
 | \`version\` | \`${SCENE_VERSION}\`; older ones are read and brought up to it, a newer one is refused |
 | \`name\` | a text of 1 to ${MOST.name} characters |
-| \`time\`, \`camera\`, \`output\`, \`work\`, \`bounds\`, \`whole\`, \`desk\` | objects, below |
+| \`time\`, \`camera\`, \`output\`, \`work\`, \`bounds\`, \`sceneTransform\`, \`desk\` | objects, below |
 | \`keptDesk\` | another state of the desk, \`{ "fields", "groups", "desk" }\`, or \`null\` |
-| \`emitters\`, \`fields\`, \`groups\`, \`colliders\`, \`carriers\`, \`zones\`, \`dials\`, \`meshes\`, \`images\`, \`plates\`, \`grids\`, \`sounds\`, \`markers\` | lists, below |
+| \`emitters\`, \`fields\`, \`groups\`, \`colliders\`, \`carriers\`, \`zones\`, \`dials\`, \`meshes\`, \`images\`, \`imageSequence\`, \`grids\`, \`sounds\`, \`markers\` | lists, below |
 
 ${membersOf(scene.sceneParameters)}
 
@@ -114,7 +114,7 @@ ${membersOf(scene.sceneParameters)}
 
 ${membersOf(scene.timeParameters)}
 
-The run starts \`preRoll\` frames before \`first\`. Keys and drives of \`time\`, \`camera\`, \`output\` and \`light\`
+The run starts \`preRoll\` frames before \`first\`. Keyframes and automations of \`time\`, \`camera\`, \`output\` and \`light\`
 stand on frames of the shot; all others on frames of the scene’s own time, which are the same where \`scale\` is 1.
 
 ### \`camera\`: the shot camera
@@ -137,40 +137,39 @@ ${membersOf(scene.workParameters)}
 
 ${membersOf(scene.boundsParameters)}
 
-### \`whole\`: the finished result
+### \`sceneTransform\`: the finished result
 
-A \`place\` and \`keys\` that move, turn and size all that is drawn; what is simulated stays as it is. And:
+A \`transform\` and \`keys\` that move, rotate and scale everything that is drawn. The simulation stays the same. And:
 
-${membersOf(scene.wholeParameters)}
+${membersOf(scene.sceneTransformParameters)}
 
-### \`place\` of emitters, fields, colliders, carriers and the whole
+### \`transform\` of emitters, fields, colliders, carriers and the scene
 
-${membersOf(scene.placeParameters)}
+${membersOf(scene.transformParameters)}
 
 ### \`keys\`
 
-An object of lists by the path of the number in its thing, such as \`place.position\`, \`strength\`,
-\`settings.direction\`, \`extent.reach\`, \`modulators.0.amount\`, \`amounts.0.rate\`, \`birth.drag\` or
-\`look.opacity\`; every number and vector but seeds, bursts, gates, spans and what says how frames are counted can be
-keyed; \`time\`, \`camera\`, \`output\`, \`light\`, \`bounds\` and \`desk\` have keys and drives of their own. A key
-is \`{ "frame", "value", "ease" }\` at a whole frame, in rising order; \`ease\` says how the value goes on to the
+An object of lists by the path of the number in its thing, such as \`transform.position\`, \`strength\`,
+\`settings.direction\`, \`falloff.outer\`, \`modulators.0.amount\`, \`emission.0.rate\`, \`birth.drag\` or
+\`look.opacity\`. Every number and vector can have keyframes, except seeds, bursts, gates, active ranges and the
+numbers by which frames are counted; \`time\`, \`camera\`, \`output\`, \`light\`, \`bounds\` and \`desk\` have keyframes and automations of their own. A key
+is \`{ "frame", "value", "ease" }\` at a whole frame, in rising order; \`ease\` gives the interpolation to the
 next: ${EASES.map(code).join(', ')} (smooth is 3t² − 2t³; a curve may have \`handles\` [x₁, y₁, x₂, y₂] as in CSS
-Easing Functions Level 1, else those of ease-in-out). Before the first key and after the last the value holds. What is
-keyed does not count where it stands plainly.
+Easing Functions Level 1, else those of ease-in-out). Before the first key and after the last the value holds. Keys
+take the place of the fixed value.
 
-### \`drives\`
+### \`automations\`
 
-An object by path, as of keys; parts of vectors end in \`.0\`, \`.1\`, \`.2\`; a drive of a whole vector turns it by
-degrees about its \`about\`, [0, 1, 0] if it is left out. A drive is \`{ "kind", … }\`; it replaces, adds to or
-multiplies the number as it is set or keyed. Everything driven is worked out on whole frames and is linear between
-them.
+An object by path, like \`keys\`. The components of a vector end in \`.0\`, \`.1\`, \`.2\`; the automation of an entire
+vector rotates it by degrees about \`about\`, [0, 1, 0] if left out. An automation is \`{ "kind", … }\`. It replaces,
+adds to or multiplies the fixed or keyframed value. It is computed on whole frames and is linear between them.
 
-${kinds(tides, formulaOf)}
+${kinds(automationKinds, formulaOf)}
 
 ## Emitters
 
-\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`,
-\`masks\`, \`amounts\`, \`gate\`, \`birth\`, \`bond\`, \`look\`, \`besides\` (up to ${MOST.besides} further looks,
+\`id\` (1 to 40 letters, digits and hyphens, unlike all others), \`name\`, \`transform\`, \`keys\`, \`automations\`, \`shape\`,
+\`masks\`, \`emission\`, \`gate\`, \`birth\`, \`body\`, \`look\`, \`addedLooks\` (up to ${MOST.addedLooks} further looks,
 drawn over the first), and:
 
 ${membersOf(scene.emitterParameters)}
@@ -185,11 +184,11 @@ Each gives a chance 0 … 1 at a place of the shape; they multiply.
 
 ${kinds(masks)}
 
-### \`amounts\`: a list of \`{ "kind": …, … }\`
+### \`emission\`: a list of \`{ "kind": …, … }\`
 
-A particle's number is row · 2²⁸ + k: \`row\` counts the amounts from 0, \`k\` the births from 1. It never changes.
+A particle's number is row · 2²⁸ + k: \`row\` counts the emissions from 0, \`k\` the births from 1. It never changes.
 
-${kinds(amounts)}
+${kinds(emissionKinds)}
 
 ### \`gate\`: \`{ "kind": …, … }\`
 
@@ -203,26 +202,26 @@ Variance V means value + V · (2u − 1), with u looked up from the particle's n
 
 ${membersOf(scene.birthParameters)}
 
-### \`bond\`: \`{ "kind": …, … }\`
+### \`body\`: \`{ "kind": …, … }\`
 
-How the particles of one birth hang together. A birth of strands or of a bent mesh is several particles; particle j of
-the k-th birth of amount row r has the number r · 2²⁸ + k · points + j.
+How the particles of one birth are connected. A birth of a strand or of a soft mesh is several particles; particle j of
+the k-th birth of emission row r has the number r · 2²⁸ + k · points + j.
 
-${kinds(bonds, formulaOf)}
+${kinds(bodies, formulaOf)}
 
-### \`look\` and each of \`besides\`: \`{ "kind": …, … }\`
+### \`look\` and each of \`addedLooks\`: \`{ "kind": …, … }\`
 
 ${kinds(looks)}
 
 ## Fields
 
-They act in their order. \`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`settings\` (the kind), \`actsAs\`,
-\`extent\`, \`profile\`, \`modulators\`, \`sends\` (by emitter id, 0 … 2; an emitter that is not named is sent 1),
+They act in their order. \`id\`, \`name\`, \`transform\`, \`keys\`, \`automations\`, \`settings\` (the kind), \`actsAs\`,
+\`falloff\`, \`curve\`, \`modulators\`, \`sends\` (by emitter id, 0 … 2; an emitter that is not named is sent 1),
 and:
 
 ${membersOf(scene.fieldParameters)}
 
-The strength's default is the kind's own, or where it drives, steers or limits, that of the way it acts.
+The default strength is that of the kind; for set velocity, steer and speed limit it is that of the way of acting.
 
 ### \`settings\`: \`{ "kind": …, … }\`
 
@@ -232,17 +231,17 @@ ${kinds(fields, (field) => formulaOf(field) + strengthOf(field))}
 
 ${actions.list.map((a) => `- \`${a.kind}\`${a.unit ? ` (${a.unit})` : ''}: ${a.summary} ${a.formula}`).join('\n')}
 
-### \`extent\`: \`{ "kind": …, … }\`
+### \`falloff\`: \`{ "kind": …, … }\`
 
-Left out, it is \`everywhere\`. The core may not be larger than the reach.
+Left out, it is \`everywhere\`. The inner radius may not be larger than the outer.
 
-${kinds(extents, formulaOf)}
+${kinds(falloffShapes, formulaOf)}
 
-### \`profile\`: \`{ "kind": …, "slope": …, "invert": … }\`
+### \`curve\`: \`{ "kind": …, "slope": …, "invert": … }\`
 
-${membersOf(profileCommon)}
+${membersOf(curveCommon)}
 
-${kinds(profiles, formulaOf)}
+${kinds(falloffCurves, formulaOf)}
 
 ### \`modulators\`: a list of \`{ "kind": …, … }\`
 
@@ -252,8 +251,8 @@ ${kinds(modulators, formulaOf)}
 
 ## Groups
 
-\`id\` (unlike those of the fields, too), \`name\`, \`place\`, \`keys\`, \`drives\`, \`rule\`, \`extent\`,
-\`profile\`, \`modulators\`, \`sends\`, and:
+\`id\` (unlike those of the fields, too), \`name\`, \`transform\`, \`keys\`, \`automations\`, \`rule\`, \`falloff\`,
+\`curve\`, \`modulators\`, \`sends\`, and:
 
 ${membersOf(scene.groupParameters)}
 
@@ -271,7 +270,7 @@ ${membersOf(scene.deskParameters)}
 
 ## Colliders
 
-\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`shape\`, \`response\`, \`gate\` (when it is there, as of an
+\`id\`, \`name\`, \`transform\`, \`keys\`, \`automations\`, \`shape\`, \`response\`, \`gate\` (when it is there, as of an
 emitter), \`sends\` (by emitter id, \`{ "hits", "bounce" }\`), and:
 
 ${membersOf(scene.colliderParameters)}
@@ -292,21 +291,21 @@ ${kinds(responses)}
 
 ## Carriers
 
-\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`. Other things name them as \`place.carrier\`; they may stand on one
+\`id\`, \`name\`, \`transform\`, \`keys\`, \`automations\`. Other things name them as \`transform.carrier\`; they may stand on one
 another, but not in a circle. And:
 
 ${membersOf(scene.carrierParameters)}
 
 ## Zones
 
-\`id\`, \`name\`, \`place\`, \`keys\`, \`drives\`, \`extent\`, \`profile\`, \`modulators\`, \`sends\`, as of a field.
+\`id\`, \`name\`, \`transform\`, \`keys\`, \`automations\`, \`falloff\`, \`curve\`, \`modulators\`, \`sends\`, as of a field.
 And:
 
 ${membersOf(scene.zoneParameters)}
 
 ## Dials
 
-\`{ "id", "name", "value", "note", "low", "high", "keys", "drives" }\`, \`keys\` and \`drives\` of \`value\`. Formulas
+\`{ "id", "name", "value", "note", "low", "high", "keys", "automations" }\`, \`keys\` and \`automations\` of \`value\`. Formulas
 read them under their names: a letter, then up to 31 letters, digits and low lines, none of them used by the language.
 
 ${membersOf(scene.dialParameters)}
@@ -326,8 +325,8 @@ ${kinds(meshSources)}
 images are kept: any PNG or JPEG is decoded once, when it is brought in, by one JavaScript decoder. Levels are the
 sRGB-coded brightness with the weights of ITU-R BT.709; transparent is black.
 
-\`plates\` is a list of the same, one image a frame, that is behind the picture where \`output.behind\` is
-\`sequence\`; at most ${MOST.plates}.
+\`imageSequence\` is a list of the same, one image a frame, that is behind the picture where \`output.backdrop\` is
+\`image-sequence\`; at most ${MOST.imageSequence}.
 
 ## Grids
 

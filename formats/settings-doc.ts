@@ -1,12 +1,12 @@
 import { actions } from '../core/kinds/actions';
-import { tides } from '../core/kinds/automation';
-import { bonds } from '../core/kinds/bodies';
+import { automationKinds } from '../core/kinds/automation';
+import { bodies } from '../core/kinds/bodies';
 import { colliderShapes } from '../core/kinds/colliders';
-import { profiles } from '../core/kinds/curves';
-import { profileCommon } from '../core/kinds/curves/profile';
-import { amounts } from '../core/kinds/emission';
+import { falloffCurves } from '../core/kinds/curves';
+import { curveCommon } from '../core/kinds/curves/curve';
+import { emissionKinds } from '../core/kinds/emission';
 import { shapes } from '../core/kinds/emitter-shapes';
-import { extents } from '../core/kinds/falloff-shapes';
+import { falloffShapes } from '../core/kinds/falloff-shapes';
 import { fields } from '../core/kinds/fields';
 import { gates } from '../core/kinds/gates';
 import { rules } from '../core/kinds/group-rules';
@@ -79,11 +79,11 @@ ${settingsOf(parts.workParameters)}
 
 ### Scene transform
 
-${settingsOf(parts.wholeParameters)}
+${settingsOf(parts.sceneTransformParameters)}
 
 ## Transform, of everything that has one
 
-${settingsOf(parts.placeParameters)}
+${settingsOf(parts.transformParameters)}
 
 ## Emitters
 
@@ -99,7 +99,7 @@ ${kinds(masks)}
 
 ### Emission
 
-${kinds(amounts)}
+${kinds(emissionKinds)}
 
 ### Gate
 
@@ -111,7 +111,7 @@ ${settingsOf(parts.birthParameters)}
 
 ### Body
 
-${kinds(bonds)}
+${kinds(bodies)}
 
 ### Look
 
@@ -131,13 +131,13 @@ ${kinds(fields)}
 
 ### Falloff shape
 
-${kinds(extents)}
+${kinds(falloffShapes)}
 
 ### Falloff curve
 
-${settingsOf(profileCommon)}
+${settingsOf(curveCommon)}
 
-${kinds(profiles)}
+${kinds(falloffCurves)}
 
 ### Modulators
 
@@ -185,7 +185,7 @@ ${settingsOf(parts.dialParameters)}
 
 ## Automation
 
-${kinds(tides)}
+${kinds(automationKinds)}
 
 ## Meshes
 

@@ -28,7 +28,7 @@ export function curveSourcesOf(scene: Scene, assets: Assets): CurveSource[] {
   return scene.emitters.map((emitter) => {
     const trail = looksOf(emitter).find(({ kind }) => kind === 'trail');
     return {
-      strand: emitter.bond.kind === 'strand' ? pointsOf(emitter, resources) : 0,
+      strand: emitter.body.kind === 'strands' ? pointsOf(emitter, resources) : 0,
       trail: trail && { length: trail['length'] as number, every: trail['every'] as number },
     };
   });

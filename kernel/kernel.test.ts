@@ -67,22 +67,22 @@ const calm = fc
     place: fc.tuple(number(-2, 2), number(-2, 2), number(-2, 2)),
     turn: number(-180, 180),
     birth: fc.record({ drag: fc.constantFrom(4, 12, 90), mass: number(0.8, 3) }),
-    extent: fc.constantFrom<Written>(
+    falloff: fc.constantFrom<Written>(
       { kind: 'ball' },
       { kind: 'box', width: 1, height: 2, depth: 0.5 },
       { kind: 'slab' },
       { kind: 'slab', side: 'front' },
       { kind: 'rod', length: 2 },
     ),
-    reaches: fc.record({ core: number(0.5, 1), reach: number(2, 4) }),
-    profile: fc.constantFrom('smooth', 'smoother', 'linear', 'bell', 'exponential', 'inverse-square'),
+    reaches: fc.record({ inner: number(0.5, 1), outer: number(2, 4) }),
+    curve: fc.constantFrom('smooth', 'smoother', 'linear', 'bell', 'exponential', 'inverse-square'),
     // Nothing besides; what the kernel does not know, in its place; drag by the square; a ceiling, which is held in the
     // plain core.
-    besides: fc.constantFrom<readonly Written[]>(
+    addedLooks: fc.constantFrom<readonly Written[]>(
       [],
       [{ settings: { kind: 'wind', growth: 1 }, strength: 0.3 }],
-      [{ settings: { kind: 'wind' }, strength: 0.2, actsAs: 'drive' }],
-      [{ settings: { kind: 'drag', quadratic: 0.7 }, strength: 0.4, extent: { kind: 'ball', core: 1, reach: 3 } }],
+      [{ settings: { kind: 'wind' }, strength: 0.2, actsAs: 'set-velocity' }],
+      [{ settings: { kind: 'drag', quadratic: 0.7 }, strength: 0.4, falloff: { kind: 'ball', inner: 1, outer: 3 } }],
       [{ settings: { kind: 'gravity' }, strength: 0.5, group: 'g', modulators: [{ kind: 'noise' }] }],
     ),
     limited: fc.boolean(),
@@ -95,17 +95,17 @@ const calm = fc
       place,
       turn,
       birth,
-      extent,
+      falloff,
       reaches,
-      profile,
-      besides,
+      curve,
+      addedLooks,
       limited,
     }): Scene => ({
       ...testScene({
         groups: [{ id: 'g', name: 'G', strength: 0.5 }],
         emitter: {
           shape: { kind: 'ball', radius: 1.5 },
-          amounts: [
+          emission: [
             { kind: 'burst', count: 97 },
             { kind: 'rate', rate: 60 },
           ],
@@ -120,8 +120,8 @@ const calm = fc
           {
             settings: { kind: 'vortex', swirl: 'smooth', ...eddy },
             strength: swirl,
-            extent: { kind: 'everywhere' },
-            place: { position: place, rotation: [0, turn, 0] },
+            falloff: { kind: 'everywhere' },
+            transform: { position: place, rotation: [0, turn, 0] },
           },
           { settings: { kind: 'gravity' }, strength: 0.3, group: 'g' },
           { settings: { kind: 'wind' }, strength: 0.2 },
@@ -129,10 +129,10 @@ const calm = fc
             settings: { kind: 'attractor', law: 'linear' },
             strength: 0.4,
             actsAs: 'force',
-            extent: { ...extent, ...reaches },
-            profile: { kind: profile },
+            falloff: { ...falloff, ...reaches },
+            curve: { kind: curve },
           },
-          ...besides,
+          ...addedLooks,
         ],
       }),
       desk: { ...testScene().desk, limited, ceiling: 3 },
@@ -163,7 +163,7 @@ describe('the kernel', () => {
     expect(most).toBeGreaterThan(0);
   });
 
-  it('sums what the plain routines sum, for each hot kind, way of acting, extent, curve and place, in the middle of a field and far out', () => {
+  it('sums what the plain routines sum, for each hot kind, way of acting, falloff shape, curve and place, in the middle of a field and far out', () => {
     const count = 1001;
     const block = particleBlock();
     block.count = count;
@@ -192,12 +192,12 @@ describe('the kernel', () => {
     };
     const kinds: readonly Written[] = [
       { settings: { kind: 'gravity', direction: [1, -2, 0.5] }, strength: 9.8 },
-      { settings: { kind: 'wind', direction: [1, 0, 2], tow: 0.5 }, strength: 2 },
+      { settings: { kind: 'wind', direction: [1, 0, 2], ownMotion: 0.5 }, strength: 2 },
       {
-        settings: { kind: 'vortex', swirl: 'smooth', axis: [0, 1, 0], radius: 0.5, gather: 0.7, lift: -0.3 },
+        settings: { kind: 'vortex', swirl: 'smooth', axis: [0, 1, 0], radius: 0.5, inwardPull: 0.7, lift: -0.3 },
         strength: 2,
       },
-      { settings: { kind: 'vortex', swirl: 'solid', axis: [1, 2, -1], radius: 1, gather: -1 }, strength: -1.5 },
+      { settings: { kind: 'vortex', swirl: 'solid', axis: [1, 2, -1], radius: 1, inwardPull: -1 }, strength: -1.5 },
       { settings: { kind: 'vortex', swirl: 'even' }, strength: 1 },
       ...['constant', 'linear', 'inverse', 'inverse-square'].map((law) => ({
         settings: { kind: 'attractor', law, softening: 0.2, hollow: 0.05 },
@@ -207,24 +207,24 @@ describe('the kernel', () => {
       { settings: { kind: 'turbulence', size: 0.7, evolution: 0.8, normalised: true, inverted: true }, strength: 1 },
       { settings: { kind: 'drag', quadratic: 0.4 }, strength: 0.7 },
     ];
-    const extents: readonly Written[] = [
+    const falloffShapes: readonly Written[] = [
       {},
-      ...['smooth', 'smoother', 'linear', 'bell', 'flat', 'exponential', 'inverse-square'].map((profile) => ({
-        extent: { kind: 'ball', core: 0.3, reach: 2.5 },
-        profile: { kind: profile },
+      ...['smooth', 'smoother', 'linear', 'bell', 'flat', 'exponential', 'inverse-square'].map((curve) => ({
+        falloff: { kind: 'ball', inner: 0.3, outer: 2.5 },
+        curve: { kind: curve },
       })),
-      { extent: { kind: 'box', width: 1, height: 2, depth: 0.5, core: 0.1, reach: 2 }, profile: { kind: 'smooth' } },
-      { extent: { kind: 'slab', core: 0.2, reach: 1 }, profile: { kind: 'linear', invert: true } },
-      { extent: { kind: 'rod', length: 3, core: 0.3, reach: 1.5 }, profile: { kind: 'inverse-square', invert: true } },
+      { falloff: { kind: 'box', width: 1, height: 2, depth: 0.5, inner: 0.1, outer: 2 }, curve: { kind: 'smooth' } },
+      { falloff: { kind: 'slab', inner: 0.2, outer: 1 }, curve: { kind: 'linear', invert: true } },
+      { falloff: { kind: 'rod', length: 3, inner: 0.3, outer: 1.5 }, curve: { kind: 'inverse-square', invert: true } },
       // A sharp edge: everything is either in or out.
-      { extent: { kind: 'ball', core: 1.5, reach: 1.5 } },
+      { falloff: { kind: 'ball', inner: 1.5, outer: 1.5 } },
     ];
     const places: readonly Written[] = [
       {},
-      { place: { position: [0.3, -0.2, 0.1], rotation: [20, 130, -70], scale: 1.5 } },
+      { transform: { position: [0.3, -0.2, 0.1], rotation: [20, 130, -70], scale: 1.5 } },
       {
         keys: {
-          'place.position': [
+          'transform.position': [
             { frame: 0, value: [0, 0, 0], ease: 'linear' },
             { frame: 24, value: [1, 0, 0], ease: 'linear' },
           ],
@@ -234,12 +234,12 @@ describe('the kernel', () => {
     const kernel = makeKernel();
     let heard = 0;
     for (const kind of kinds)
-      for (const extent of extents)
+      for (const falloff of falloffShapes)
         for (const place of places)
           for (const actsAs of (kind['settings'] as { kind: string }).kind === 'drag'
-            ? ['slow']
-            : ['acceleration', 'force', 'carry']) {
-            const field = { ...kind, ...extent, ...place, actsAs };
+            ? ['drag']
+            : ['acceleration', 'force', 'flow']) {
+            const field = { ...kind, ...falloff, ...place, actsAs };
             const [plain, other] = [sumsOf(field, undefined), sumsOf(field, kernel)];
             for (let i = 0; i < count; i++) {
               // 32 bits tell places of 50 m from the middle 4·10⁻⁶ m apart.
@@ -284,8 +284,8 @@ describe('the kernel', () => {
           emitters: [
             {
               ...emitter!,
-              amounts: [{ ...emitter!.amounts[0]!, count: 2500 }, ...emitter!.amounts.slice(1)],
-              birth: { ...emitter!.birth, life: life / 24, lifeSpread: 0 } as never,
+              emission: [{ ...emitter!.emission[0]!, count: 2500 }, ...emitter!.emission.slice(1)],
+              birth: { ...emitter!.birth, life: life / 24, lifeDistribution: 0 } as never,
             },
           ],
         };
@@ -312,11 +312,11 @@ describe('the kernel', () => {
       time: { fps: 1 },
       emitter: {
         shape: { kind: 'ball', radius: 2 },
-        amounts: [{ kind: 'burst', count: 1301 }],
+        emission: [{ kind: 'burst', count: 1301 }],
         birth: { life: 1e4, speed: 0 },
       },
       fields: [
-        { settings: { kind: 'gravity' }, strength: 3e38, extent: { kind: 'ball', core: 1, reach: 1 } },
+        { settings: { kind: 'gravity' }, strength: 3e38, falloff: { kind: 'ball', inner: 1, outer: 1 } },
         { settings: { kind: 'wind' }, strength: 0.1 },
       ],
     });
@@ -334,7 +334,7 @@ describe('the kernel', () => {
 
   it('gets its room back when runs end: the hundredth takes no more memory than the first', () => {
     const backend = makeKernel();
-    const scene = testScene({ emitter: { amounts: [{ kind: 'burst', count: 20_000 }] } });
+    const scene = testScene({ emitter: { emission: [{ kind: 'burst', count: 20_000 }] } });
     const after = () => {
       const simulation = new Simulation(scene, new Map(), { backend, room: backend.room });
       simulation.advance();

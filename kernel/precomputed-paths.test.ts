@@ -7,7 +7,9 @@ import { makeKernel } from './kernel';
 it('a path that was computed with the kernel is not taken for that of the plain routines', () => {
   const make = () =>
     testScene({
-      carriers: [{ id: 'c', name: 'C', moved: 'fields', mass: 1, drag: 0.2, place: { position: [0.3, 0.1, 0.2] } }],
+      carriers: [
+        { id: 'c', name: 'C', motion: 'fields', mass: 1, drag: 0.2, transform: { position: [0.3, 0.1, 0.2] } },
+      ],
       fields: [{ settings: { kind: 'turbulence', size: 0.7 }, strength: 3 }],
       time: { last: 48 },
     });

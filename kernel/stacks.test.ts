@@ -19,7 +19,7 @@ const COUNT = 300;
 const block = particleBlock();
 block.count = COUNT;
 for (let i = 0; i < COUNT; i++) {
-  // From the middle outwards, so that pieces within and beyond the extents follow one another.
+  // From the middle outwards, so that pieces within and beyond the falloff shapes follow one another.
   for (const [n, axis] of (['x', 'y', 'z'] as const).entries())
     block.position[axis][i] = Math.fround((uniform(5, i, n) - 0.5) * (i / 40));
   block.mass[i] = 0.5 + uniform(7, i, 0);
@@ -55,7 +55,7 @@ function expectAlike(a: readonly number[], b: readonly number[]): void {
 }
 
 describe('programs of whole stacks', () => {
-  // Few places and extents, so that fields often are seen and weighed as the one before them.
+  // Few places and falloff shapes, so that fields often are seen and weighed as the one before them.
   const field = fc.record({
     settings: fc.constantFrom<Written>(
       { kind: 'gravity' },
@@ -66,14 +66,14 @@ describe('programs of whole stacks', () => {
       { kind: 'drag', quadratic: 0.4 },
     ),
     strength: fc.constantFrom(0.5, 1),
-    extent: fc.constantFrom<Written>(
+    falloff: fc.constantFrom<Written>(
       { kind: 'everywhere' },
-      { kind: 'ball', core: 0.5, reach: 2 },
-      { kind: 'ball', core: 0.5, reach: 0.6 },
-      { kind: 'box', width: 1, height: 1, depth: 1, core: 0.5, reach: 2 },
-      { kind: 'slab', core: 0.5, reach: 2 },
+      { kind: 'ball', inner: 0.5, outer: 2 },
+      { kind: 'ball', inner: 0.5, outer: 0.6 },
+      { kind: 'box', width: 1, height: 1, depth: 1, inner: 0.5, outer: 2 },
+      { kind: 'slab', inner: 0.5, outer: 2 },
     ),
-    place: fc.constantFrom<Written>(
+    transform: fc.constantFrom<Written>(
       {},
       { position: [1, 0, 0] },
       { position: [1, 0, 0], rotation: [0, 40, 10], scale: 2 },
@@ -101,7 +101,7 @@ describe('programs of whole stacks', () => {
     const fields = Array.from({ length: 1200 }, (_, i) => ({
       settings: { kind: 'vortex', swirl: 'smooth', radius: 1 + (i % 7) },
       strength: 0.01,
-      place: { position: [(i % 5) - 2, 0, 0] },
+      transform: { position: [(i % 5) - 2, 0, 0] },
     }));
     const kernel = summed(fields, [], makeKernel());
     expect(kernel.rest).toBeGreaterThan(200);

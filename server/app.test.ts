@@ -13,6 +13,7 @@ import type { VectorGrid } from '../core/lib/grids/vector-grid';
 import { decodedAssets, readSceneFile, sceneText } from '../formats/scene-file';
 import { writeVti } from '../formats/vti';
 import { createApp } from './app';
+import { SCENE_VERSION } from '../core/document/scene';
 import { openDatabase } from './database';
 import { type Db } from './data-file';
 
@@ -195,7 +196,7 @@ it('a scene that was saved by version 1 is opened as one of the present version'
   const old = readFileSync(join(import.meta.dirname, '..', 'core', 'tests', 'kept', 'scene-version-1.json'), 'utf8');
   db.prepare('UPDATE scenes SET document = ? WHERE id = ?').run(old, made.body.id);
   const { body } = await call('get', `/scenes/${made.body.id}`);
-  expect([body.scene.version, body.scene.name, body.scene.colliders]).toEqual([2, 'Vent plume', []]);
+  expect([body.scene.version, body.scene.name, body.scene.colliders]).toEqual([SCENE_VERSION, 'Vent plume', []]);
 });
 
 describe('pictures of scenes', () => {

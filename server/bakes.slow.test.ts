@@ -62,7 +62,7 @@ const scene: Scene = completeScene({
       id: 'e',
       name: 'E',
       shape: { kind: 'ball', radius: 1 },
-      amounts: [
+      emission: [
         { kind: 'burst', count: 20000, frame: 0 },
         { kind: 'rate', rate: 20000 },
       ],

@@ -178,7 +178,7 @@ export function sceneRoutes(
   router.post('/import', upload, async (request, response) => {
     if (!request.file) throw failure(400, 'missing', 'file', 'The import holds no file.', 'one scene file');
     const { scene, files: kept } = await readSceneFile(request.file.buffer);
-    for (const image of [...scene.images, ...scene.plates]) {
+    for (const image of [...scene.images, ...scene.imageSequence]) {
       const png = kept.get(image.hash);
       if (png) images.add(image.hash, png, image.width, image.height);
     }

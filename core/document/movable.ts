@@ -26,7 +26,7 @@ const PARTS = ['0', '1', '2'];
 /**
  * The number that a path of drives stands for: a number itself, a part of a vector, or a whole vector, which is turned.
  */
-export function drivenNumber(
+export function automatedNumber(
   numbers: Numbers,
   path: string,
 ): { readonly of: string; readonly part?: number } | undefined {

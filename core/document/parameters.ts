@@ -2,7 +2,7 @@ import type { Vector } from '../lib/math/vector';
 
 /**
  * One description of a parameter feeds validation, the inspector, the command line's help and the docs.
- * A kind (of field, shape, profile …) is a record of these, by name.
+ * A kind (of field, shape, curve …) is a record of these, by name.
  */
 interface Common {
   readonly label: string;

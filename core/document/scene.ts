@@ -15,10 +15,10 @@ import type {
   hitParameters,
   lightParameters,
   outputParameters,
-  placeParameters,
+  transformParameters,
   sceneParameters,
   timeParameters,
-  wholeParameters,
+  sceneTransformParameters,
   workParameters,
   zoneParameters,
 } from './descriptions';
@@ -26,7 +26,7 @@ import type {
 /** What a scene file calls itself. */
 export const SCENE_FORMAT = 'bathyclast-scene';
 /** The version this program writes. Older ones are migrated, newer ones refused. */
-export const SCENE_VERSION = 2;
+export const SCENE_VERSION = 3;
 
 /**
  * Most things of each sort: in a scene, but for amounts, masks and further looks (of one emitter) and keys (of one
@@ -38,13 +38,13 @@ export const MOST = {
   colliders: 64,
   carriers: 64,
   meshes: 64,
-  amounts: 16,
+  emission: 16,
   masks: 8,
-  besides: 4,
+  addedLooks: 4,
   groups: 64,
   modulators: 8,
   images: 64,
-  plates: 1000,
+  imageSequence: 1000,
   dials: 32,
   zones: 16,
   grids: 16,
@@ -54,40 +54,40 @@ export const MOST = {
   name: 120,
 } as const;
 
-export type Place = ValuesOf<typeof placeParameters>;
+export type Transform = ValuesOf<typeof transformParameters>;
 
 /** What moves the numbers of a thing without keys, by path; parts of vectors end in `.0`, `.1`, `.2`. */
-export type Drives = Readonly<Record<string, Kinded>>;
+export type Automations = Readonly<Record<string, Kinded>>;
 
 /** Anything whose numbers can be keyed and driven. */
 export interface Moving {
   readonly keys: Keys;
-  readonly drives: Drives;
+  readonly automations: Automations;
 }
 
 /** A thing of the scene that has a place. */
 interface PlacedThing extends Moving {
   readonly id: string;
   readonly name: string;
-  readonly place: Place;
+  readonly transform: Transform;
 }
 
 export interface Emitter extends ValuesOf<typeof emitterParameters>, PlacedThing {
   readonly shape: Kinded;
   /** Multiplied with one another. */
   readonly masks: readonly Kinded[];
-  readonly amounts: readonly Kinded[];
+  readonly emission: readonly Kinded[];
   readonly gate: Kinded;
   readonly birth: ValuesOf<typeof birthParameters>;
   /** How its particles hang together. */
-  readonly bond: Kinded;
+  readonly body: Kinded;
   readonly look: Kinded;
   /** Further looks that it is drawn in as well, over the first. */
-  readonly besides: readonly Kinded[];
+  readonly addedLooks: readonly Kinded[];
 }
 
-/** A profile as a field holds it. */
-export interface ProfileValues {
+/** A curve as a field holds it. */
+export interface CurveValues {
   readonly kind: string;
   readonly slope: number;
   readonly invert: boolean;
@@ -95,23 +95,23 @@ export interface ProfileValues {
 }
 
 /** What the weight of a field or group hangs on. */
-export interface Reached {
-  readonly extent: Kinded;
-  readonly profile: ProfileValues;
+export interface Weighted {
+  readonly falloff: Kinded;
+  readonly curve: CurveValues;
   /** Multiplied with one another. */
   readonly modulators: readonly Kinded[];
   /** By emitter id, 0 … 2; an emitter that is not named is sent 1. */
   readonly sends: Readonly<Record<string, number>>;
 }
 
-export interface Field extends ValuesOf<typeof fieldParameters>, PlacedThing, Reached {
+export interface Field extends ValuesOf<typeof fieldParameters>, PlacedThing, Weighted {
   /** The kind, and its own settings. */
   readonly settings: Kinded;
   readonly actsAs: string;
 }
 
 /** Fields taken together, with one rule for how they combine. */
-export interface Group extends ValuesOf<typeof groupParameters>, PlacedThing, Reached {
+export interface Group extends ValuesOf<typeof groupParameters>, PlacedThing, Weighted {
   readonly rule: string;
 }
 
@@ -139,11 +139,11 @@ export interface Collider extends ValuesOf<typeof colliderParameters>, PlacedThi
 /** A frame that other things stand in. */
 export interface Carrier extends ValuesOf<typeof carrierParameters>, PlacedThing {}
 
-/** An extent that sorts particles by where they are: into a variant, or out. */
-export interface Zone extends ValuesOf<typeof zoneParameters>, PlacedThing, Reached {}
+/** A falloff shape that sorts particles by where they are: into a variant, or out. */
+export interface Zone extends ValuesOf<typeof zoneParameters>, PlacedThing, Weighted {}
 
-/** Anything whose weight hangs on an extent. */
-export type WithReach = Field | Group | Zone;
+/** Anything whose weight hangs on a falloff shape. */
+export type WeightedThing = Field | Group | Zone;
 
 /** A named number of the scene that formulas read. */
 export interface Dial extends ValuesOf<typeof dialParameters>, Moving {
@@ -163,8 +163,8 @@ export interface SceneMesh {
 export type Bounds = ValuesOf<typeof boundsParameters> & Moving;
 
 /** The move, turn and size of the finished result. */
-export interface Whole extends ValuesOf<typeof wholeParameters>, Moving {
-  readonly place: Place;
+export interface SceneTransform extends ValuesOf<typeof sceneTransformParameters>, Moving {
+  readonly transform: Transform;
 }
 
 /** Frames and seconds. Keys of the time scale stand on frames of the shot. */
@@ -225,7 +225,7 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly light: Light;
   readonly work: ValuesOf<typeof workParameters>;
   readonly bounds: Bounds;
-  readonly whole: Whole;
+  readonly sceneTransform: SceneTransform;
   readonly emitters: readonly Emitter[];
   /** Another state of the desk, kept to be compared with; null without. */
   readonly keptDesk: Desk | null;
@@ -236,7 +236,7 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly meshes: readonly SceneMesh[];
   readonly images: readonly SceneImage[];
   /** What is behind the picture, an image a frame. */
-  readonly plates: readonly SceneImage[];
+  readonly imageSequence: readonly SceneImage[];
   readonly grids: readonly SceneGrid[];
   readonly sounds: readonly SceneSound[];
   /** In rising order of frames. */
@@ -244,7 +244,7 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
 }
 
 /** The send of a field or group to an emitter. */
-export function sendTo({ sends }: Pick<Reached, 'sends'>, emitterId: string): number {
+export function sendTo({ sends }: Pick<Weighted, 'sends'>, emitterId: string): number {
   return sends[emitterId] ?? 1;
 }
 

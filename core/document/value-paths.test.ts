@@ -3,8 +3,8 @@ import { valueOf, withoutRow, withValue } from './value-paths';
 
 const thing = {
   look: { kind: 'sprite', soft: 0.5 },
-  amounts: [{ rate: 1 }, { rate: 2 }],
-  place: { position: [1, 2, 3] },
+  emission: [{ rate: 1 }, { rate: 2 }],
+  transform: { position: [1, 2, 3] },
   name: 'E',
   none: null,
 };
@@ -12,40 +12,40 @@ const thing = {
 describe('values by their paths', () => {
   it('are read through objects and lists; what is not there is undefined', () => {
     expect(valueOf(thing, 'look.soft')).toBe(0.5);
-    expect(valueOf(thing, 'amounts.1.rate')).toBe(2);
-    expect(valueOf(thing, 'place.position.2')).toBe(3);
-    for (const path of ['look.hard', 'amounts.2.rate', 'name.length.more', 'none.more', 'nowhere'])
+    expect(valueOf(thing, 'emission.1.rate')).toBe(2);
+    expect(valueOf(thing, 'transform.position.2')).toBe(3);
+    for (const path of ['look.hard', 'emission.2.rate', 'name.length.more', 'none.more', 'nowhere'])
       expect(valueOf(thing, path)).toBeUndefined();
   });
 
   it('are put in a copy, in which all else is the same object', () => {
-    const next = withValue(thing, 'amounts.1.rate', 9);
-    expect(next.amounts).toEqual([{ rate: 1 }, { rate: 9 }]);
-    expect(Array.isArray(next.amounts)).toBe(true);
-    expect(next.amounts[0]).toBe(thing.amounts[0]);
+    const next = withValue(thing, 'emission.1.rate', 9);
+    expect(next.emission).toEqual([{ rate: 1 }, { rate: 9 }]);
+    expect(Array.isArray(next.emission)).toBe(true);
+    expect(next.emission[0]).toBe(thing.emission[0]);
     expect(next.look).toBe(thing.look);
-    expect(thing.amounts[1]!.rate).toBe(2);
-    expect(withValue(thing, 'place.position.0', 7).place.position).toEqual([7, 2, 3]);
+    expect(thing.emission[1]!.rate).toBe(2);
+    expect(withValue(thing, 'transform.position.0', 7).transform.position).toEqual([7, 2, 3]);
   });
 
   it('of a row that is taken away go, and those of later rows follow', () => {
     const keys = {
-      'amounts.0.rate': 'a',
-      'amounts.1.rate': 'b',
-      'amounts.2.rate': 'c',
+      'emission.0.rate': 'a',
+      'emission.1.rate': 'b',
+      'emission.2.rate': 'c',
       'masks.1.size': 'd',
       speed: 'e',
     };
-    expect(withoutRow(keys, 'amounts', 1)).toEqual({
-      'amounts.0.rate': 'a',
-      'amounts.1.rate': 'c',
+    expect(withoutRow(keys, 'emission', 1)).toEqual({
+      'emission.0.rate': 'a',
+      'emission.1.rate': 'c',
       'masks.1.size': 'd',
       speed: 'e',
     });
     expect(withoutRow(keys, 'masks', 0)).toEqual({
-      'amounts.0.rate': 'a',
-      'amounts.1.rate': 'b',
-      'amounts.2.rate': 'c',
+      'emission.0.rate': 'a',
+      'emission.1.rate': 'b',
+      'emission.2.rate': 'c',
       'masks.0.size': 'd',
       speed: 'e',
     });

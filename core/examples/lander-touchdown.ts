@@ -3,7 +3,7 @@ import type { Written } from '../scene/read';
 /** A lander comes down on the bed: its jets blow silt aside, grains bounce and break, and a ring of dust goes out. */
 export const landerTouchdown: Written = {
   format: 'bathyclast-scene',
-  version: 2,
+  version: 3,
   name: 'Lander touchdown',
   seed: 5,
   time: { fps: 24, first: 0, last: 120, preRoll: 0 },
@@ -12,14 +12,14 @@ export const landerTouchdown: Written = {
     width: 1280,
     height: 720,
     background: '#08090b',
-    behind: 'gradient',
-    top: '#10191f',
+    backdrop: 'gradient',
+    topColour: '#10191f',
     samples: 8,
     exposure: 0.6,
     tone: 'soft',
-    white: 4,
+    whitePoint: 4,
     glow: 40,
-    glowFrom: 0.8,
+    glowThreshold: 0.8,
     glowRadius: 1.5,
   },
   light: {
@@ -45,11 +45,11 @@ export const landerTouchdown: Written = {
       id: 'lander',
       name: 'Lander',
       keys: {
-        'place.position': [
+        'transform.position': [
           { frame: 0, value: [0, 2.6, 0], ease: 'smooth' },
           { frame: 40, value: [0, 0.62, 0], ease: 'linear' },
         ],
-        'place.rotation': [
+        'transform.rotation': [
           { frame: 0, value: [0, 0, 4], ease: 'smooth' },
           { frame: 40, value: [0, 20, 0], ease: 'linear' },
         ],
@@ -61,13 +61,13 @@ export const landerTouchdown: Written = {
       id: 'frame',
       name: 'Frame of the lander',
       seed: 7,
-      place: { carrier: 'lander' },
+      transform: { carrier: 'lander' },
       shape: { kind: 'ring', radius: 0.55, tube: 0.03 },
-      amounts: [{ kind: 'rate', rate: 9000 }],
-      birth: { life: 0.1, speed: 0.05, spread: 180, size: 0.024, sizeVariance: 0.01, drag: 0, inherit: 100 },
+      emission: [{ kind: 'rate', rate: 9000 }],
+      birth: { life: 0.1, speed: 0.05, spread: 180, size: 0.024, sizeVariance: 0.01, drag: 0, inheritedMotion: 100 },
       look: {
         kind: 'sprite',
-        blend: 'add',
+        blend: 'additive',
         opacity: 0.6,
         colour: [
           { at: 0, colour: '#ffe9b8' },
@@ -83,18 +83,18 @@ export const landerTouchdown: Written = {
       id: 'silt',
       name: 'Silt off the bed',
       seed: 1,
-      place: { position: [0, -0.1, 0] },
+      transform: { position: [0, -0.1, 0] },
       shape: { kind: 'disc', radius: 1.7 },
       masks: [{ kind: 'noise', size: 0.5, octaves: 3, low: 0.42, high: 1, ramp: 0.2, seed: 4 }],
-      amounts: [
+      emission: [
         { kind: 'burst', frame: 36, count: 5000, variance: 500 },
-        { kind: 'rate', rate: 2600, moments: 'random' },
+        { kind: 'rate', rate: 2600, timing: 'random' },
       ],
       gate: { kind: 'windows', spans: [[34, 52]] },
       birth: {
         life: 3.4,
         lifeVariance: 1.4,
-        lifeSpread: 'tail',
+        lifeDistribution: 'long-tailed',
         speed: 0.5,
         speedVariance: 0.4,
         spread: 40,
@@ -107,7 +107,7 @@ export const landerTouchdown: Written = {
       },
       look: {
         kind: 'sprite',
-        blend: 'over',
+        blend: 'normal',
         opacity: 0.62,
         colour: [
           { at: 0, colour: '#f0dcae' },
@@ -126,9 +126,9 @@ export const landerTouchdown: Written = {
       id: 'grit',
       name: 'Grit',
       seed: 3,
-      place: { position: [0, 0.02, 0] },
+      transform: { position: [0, 0.02, 0] },
       shape: { kind: 'disc', radius: 0.55 },
-      amounts: [{ kind: 'rate', rate: 900, moments: 'random' }],
+      emission: [{ kind: 'rate', rate: 900, timing: 'random' }],
       gate: { kind: 'windows', spans: [[37, 46]] },
       birth: {
         life: 3,
@@ -145,11 +145,11 @@ export const landerTouchdown: Written = {
         spin: 300,
         spinVariance: 250,
       },
-      besides: [
+      addedLooks: [
         {
           kind: 'trail',
           length: 7,
-          blend: 'over',
+          blend: 'normal',
           opacity: 0.3,
           colour: [
             { at: 0, colour: '#d8c69c' },
@@ -191,11 +191,11 @@ export const landerTouchdown: Written = {
         sizeVariance: 0.01,
         drag: 2,
         mass: 0.4,
-        inherit: 12,
+        inheritedMotion: 12,
       },
       look: {
         kind: 'sprite',
-        blend: 'over',
+        blend: 'normal',
         opacity: 0.4,
         colour: [
           { at: 0, colour: '#cdbb92' },
@@ -222,9 +222,9 @@ export const landerTouchdown: Written = {
       settings: { kind: 'attractor', law: 'inverse', softening: 0.5 },
       strength: -4.6,
       actsAs: 'acceleration',
-      place: { position: [0, -0.75, 0], carrier: 'lander' },
-      extent: { kind: 'ball', core: 0.7, reach: 2.4 },
-      profile: { kind: 'bell' },
+      transform: { position: [0, -0.75, 0], carrier: 'lander' },
+      falloff: { kind: 'ball', inner: 0.7, outer: 2.4 },
+      curve: { kind: 'bell' },
       sends: { frame: 0, grit: 0.3, wake: 0 },
     },
     {
@@ -232,7 +232,7 @@ export const landerTouchdown: Written = {
       name: 'Roll of the cloud',
       settings: { kind: 'turbulence', size: 0.7, octaves: 3 },
       strength: 0.5,
-      actsAs: 'carry',
+      actsAs: 'flow',
       seed: 9,
       sends: { frame: 0, grit: 0.2 },
     },
@@ -246,13 +246,19 @@ export const landerTouchdown: Written = {
       shape: { kind: 'mesh', mesh: 'ground' },
       rendered: 'lit',
       surface: '#4b4436',
-      response: { kind: 'bounce', restitution: 0.45, restitutionVariance: 0.15, slip: 0.7, slipVariance: 0.1 },
+      response: {
+        kind: 'bounce',
+        restitution: 0.45,
+        restitutionVariance: 0.15,
+        tangentialGain: 0.7,
+        tangentialVariation: 0.1,
+      },
       thickness: 0.02,
       split: true,
       splitFrom: 2,
       splitTo: 4,
       splitScatter: 45,
-      splitKick: 0.25,
+      ejectionSpeed: 0.25,
       splitSize: 0.6,
       splitLife: 0.7,
       splitGenerations: 1,

@@ -1,11 +1,11 @@
 import { actions } from '../kinds/actions';
-import { tides } from '../kinds/automation';
-import { bonds } from '../kinds/bodies';
+import { automationKinds } from '../kinds/automation';
+import { bodies } from '../kinds/bodies';
 import { colliderShapes } from '../kinds/colliders';
-import { profiles } from '../kinds/curves';
-import { amounts } from '../kinds/emission';
+import { falloffCurves } from '../kinds/curves';
+import { emissionKinds } from '../kinds/emission';
 import { shapes } from '../kinds/emitter-shapes';
-import { extents } from '../kinds/falloff-shapes';
+import { falloffShapes } from '../kinds/falloff-shapes';
 import { fields } from '../kinds/fields';
 import { gates } from '../kinds/gates';
 import { rules } from '../kinds/group-rules';
@@ -22,16 +22,16 @@ export type HandbookKind = Kind & Partial<Documented>;
 export type Sort =
   | 'field'
   | 'action'
-  | 'extent'
-  | 'profile'
+  | 'falloff'
+  | 'curve'
   | 'modulator'
   | 'rule'
-  | 'tide'
+  | 'automation'
   | 'shape'
   | 'amount'
   | 'gate'
   | 'mask'
-  | 'bond'
+  | 'body'
   | 'look'
   | 'collider'
   | 'response';
@@ -54,16 +54,16 @@ export const chapters: readonly Chapter[] = [
     registry: actions,
   },
   {
-    sort: 'extent',
+    sort: 'falloff',
     title: 'Falloff shapes',
     about: 'The shape that distances are measured from; d is the distance to it.',
-    registry: extents,
+    registry: falloffShapes,
   },
   {
-    sort: 'profile',
+    sort: 'curve',
     title: 'Falloff curves',
     about: 'The curve of the falloff; s runs from 0 at the inner radius to 1 at the outer.',
-    registry: profiles,
+    registry: falloffCurves,
   },
   {
     sort: 'modulator',
@@ -72,12 +72,17 @@ export const chapters: readonly Chapter[] = [
     registry: modulators,
   },
   { sort: 'rule', title: 'Group rules', about: 'How a group combines its members.', registry: rules },
-  { sort: 'tide', title: 'Automation', about: 'Moves a number over time without keyframes.', registry: tides },
+  {
+    sort: 'automation',
+    title: 'Automation',
+    about: 'Moves a number over time without keyframes.',
+    registry: automationKinds,
+  },
   { sort: 'shape', title: 'Emitter shapes', about: 'The places where particles are born.', registry: shapes },
-  { sort: 'amount', title: 'Emission', about: 'The number of births, and their times.', registry: amounts },
+  { sort: 'amount', title: 'Emission', about: 'The number of births, and their times.', registry: emissionKinds },
   { sort: 'gate', title: 'Gates', about: 'The frames on which an emitter or a collider is active.', registry: gates },
   { sort: 'mask', title: 'Emission masks', about: 'Masks leave out places of an emitter’s shape.', registry: masks },
-  { sort: 'bond', title: 'Bodies', about: 'How the particles of one birth are joined.', registry: bonds },
+  { sort: 'body', title: 'Bodies', about: 'How the particles of one birth are joined.', registry: bodies },
   { sort: 'look', title: 'Looks', about: 'How particles are drawn.', registry: looks },
   { sort: 'collider', title: 'Collider shapes', about: 'Surfaces that stop particles.', registry: colliderShapes },
   { sort: 'response', title: 'Contact', about: 'The effect of a collider on a particle.', registry: responses },

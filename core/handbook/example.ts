@@ -1,7 +1,7 @@
 import { actions } from '../kinds/actions';
-import { bonds } from '../kinds/bodies';
+import { bodies } from '../kinds/bodies';
 import { colliderShapes } from '../kinds/colliders';
-import { amounts } from '../kinds/emission';
+import { emissionKinds } from '../kinds/emission';
 import { shapes } from '../kinds/emitter-shapes';
 import { gates } from '../kinds/gates';
 import { looks } from '../kinds/looks';
@@ -9,12 +9,12 @@ import { masks } from '../kinds/masks';
 import { responses } from '../kinds/responses';
 import type { Values } from '../document/parameters';
 import type { Kinded } from '../document/registry';
-import { extents } from '../kinds/falloff-shapes';
+import { falloffShapes } from '../kinds/falloff-shapes';
 import { fields } from '../kinds/fields';
 import { strengthOf } from '../kinds/fields/strength';
 import { modulators } from '../kinds/modulators';
-import { profiles } from '../kinds/curves';
-import { tides } from '../kinds/automation';
+import { falloffCurves } from '../kinds/curves';
+import { automationKinds } from '../kinds/automation';
 import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import type { Sort } from './chapters';
@@ -29,12 +29,19 @@ const HALF = [1.1, 1.1, 1.1] as const;
 /** A still cloud shows what a field does best; what acts on a motion needs one. */
 function cloud(moving: boolean): Written {
   const still = { speed: 0, drag: 0.6 };
-  const flying = { speed: 1.4, speedVariance: 0.8, along: 'direction', direction: [1, 0.25, 0], spread: 30, drag: 0 };
+  const flying = {
+    speed: 1.4,
+    speedVariance: 0.8,
+    launchDirection: 'direction',
+    direction: [1, 0.25, 0],
+    spread: 30,
+    drag: 0,
+  };
   return {
     id: 'cloud',
     name: 'Cloud',
     shape: { kind: 'ball', radius: HALF[0], from: 'volume' },
-    amounts: [{ kind: 'burst', count: COUNT, at: 'start' }],
+    emission: [{ kind: 'burst', count: COUNT, timing: 'start' }],
     birth: { life: 4.1, ...(moving ? flying : still) },
   };
 }
@@ -42,7 +49,7 @@ function cloud(moving: boolean): Written {
 /** A field of a kind with its usual settings, so that the particles feel it. */
 function fieldOf(kind: string, over: Written = {}): Written {
   const { startsWith, actions: ways, fit } = fields.get(kind);
-  const extent = extents.get(startsWith.extent);
+  const falloff = falloffShapes.get(startsWith.falloff);
   const actsAs = (over['actsAs'] as string | undefined) ?? ways[0]!;
   return {
     id: 'field',
@@ -50,12 +57,12 @@ function fieldOf(kind: string, over: Written = {}): Written {
     settings: fields.defaults(kind, fit?.(HALF)),
     strength: strengthOf(fields.get(kind), actsAs).default,
     actsAs,
-    extent: extents.defaults(extent.kind, extent.fitted(HALF)),
+    falloff: falloffShapes.defaults(falloff.kind, falloff.fitted(HALF)),
     ...over,
   };
 }
 
-const ball = { kind: 'ball', core: 0.3, reach: 1.1 };
+const ball = { kind: 'ball', inner: 0.3, outer: 1.1 };
 
 /** An upward push, and one that a group of levels masks. */
 const push = (over: Written): Written =>
@@ -66,7 +73,7 @@ const push = (over: Written): Written =>
     ...over,
   });
 const masked = (group: string): Written =>
-  push({ id: 'rise', name: 'rise', extent: { kind: 'everywhere' }, modulators: [{ kind: 'group', group }] });
+  push({ id: 'rise', name: 'rise', falloff: { kind: 'everywhere' }, modulators: [{ kind: 'group', group }] });
 
 /** The mesh that pages on meshes use. */
 const MESHES = [{ id: 'mesh', name: 'Bed', source: { kind: 'terrain', detail: 24 } }];
@@ -80,7 +87,7 @@ function filledFrom(field: Written): Parts {
     name: 'swirl',
     group: 'source',
     actsAs: 'acceleration',
-    settings: fields.defaults('vortex', { gather: 1 }),
+    settings: fields.defaults('vortex', { inwardPull: 1 }),
   });
   return {
     fields: [swirl, { ...field, settings: { ...(field['settings'] as Kinded), group: 'source' } }],
@@ -113,22 +120,29 @@ interface Parts {
 const POINTS = Array.from({ length: 40 }, (_, i) => [Math.cos(i / 4) * 0.8, i / 20 - 1, Math.sin(i / 4) * 0.8]);
 
 /** Births that rise slowly off any shape. */
-const RISING = { life: 1.6, speed: 0.25, along: 'direction', direction: [0, 1, 0], spread: 6, drag: 0 } as const;
+const RISING = {
+  life: 1.6,
+  speed: 0.25,
+  launchDirection: 'direction',
+  direction: [0, 1, 0],
+  spread: 6,
+  drag: 0,
+} as const;
 const STEADY = [{ kind: 'rate', rate: 260 }] as const;
 
 /** The fountain of the topics, a little denser. */
-const DENSER = { ...FOUNTAIN, amounts: STEADY } as const;
+const DENSER = { ...FOUNTAIN, emission: STEADY } as const;
 
 /** A rain of particles on a collider. */
 const falling = (collider: Written): Parts => ({
   fields: [fieldOf('gravity')],
   emitter: {
     shape: { kind: 'disc', radius: 0.9 },
-    place: { position: [0, 1.2, 0] },
-    amounts: [{ kind: 'rate', rate: 130 }],
+    transform: { position: [0, 1.2, 0] },
+    emission: [{ kind: 'rate', rate: 130 }],
     birth: { life: 2.4, speed: 0, drag: 0 },
   },
-  colliders: [{ id: 'collider', name: 'Collider', place: { position: [0, -0.7, 0] }, ...collider }],
+  colliders: [{ id: 'collider', name: 'Collider', transform: { position: [0, -0.7, 0] }, ...collider }],
 });
 
 const within = (over: Values, name: string) => over[name] as Values | undefined;
@@ -141,84 +155,90 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const field = { ...own, settings: withMesh({ ...(own['settings'] as Kinded), ...within(over, 'settings') }) };
     const [acts] = fields.get(kind).actions;
     // Round a circle a path can be followed for long.
-    const circle = { kind: 'path', form: 'circle', pathRadius: 0.8, core: 0.5, reach: 1.2 };
-    if (fields.get(kind).view?.path) return { fields: [{ ...field, extent: extents.defaults('path', circle) }] };
+    const circle = { kind: 'path', form: 'circle', pathRadius: 0.8, inner: 0.5, outer: 1.2 };
+    if (fields.get(kind).view?.path) return { fields: [{ ...field, falloff: falloffShapes.defaults('path', circle) }] };
     if ('group' in fields.get(kind).parameters) return filledFrom(field);
-    if (acts === 'level')
+    if (acts === 'mask')
       return { fields: [{ ...field, group: 'mask' }, masked('mask')], groups: [{ id: 'mask', name: 'Mask' }] };
     return { fields: [field], moving: !actions.get(acts!).isVector };
   },
   action(kind, over) {
-    if (kind === 'level') return PARTS.field('level', over);
+    if (kind === 'mask') return PARTS.field('mask', over);
     const { kind: of } = fields.list.find((f) => f.actions.includes(kind) && f.kind !== 'gravity')!;
     const { blends, isVector } = actions.get(kind);
-    const usual = kind === 'drive' || kind === 'steer' ? 0.06 : (blends?.default ?? 1);
+    const usual = kind === 'set-velocity' || kind === 'steer' ? 0.06 : (blends?.default ?? 1);
     return {
       fields: [fieldOf(of, { actsAs: kind, strength: over['strength'] ?? usual })],
       moving: kind === 'steer' || !isVector,
     };
   },
-  extent: (kind, over) => ({
+  falloff: (kind, over) => ({
     fields: [
       push({
-        extent: withMesh({
-          ...extents.defaults(kind, extents.get(kind).fitted([0.6, 0.6, 0.6])),
-          ...within(over, 'extent'),
+        falloff: withMesh({
+          ...falloffShapes.defaults(kind, falloffShapes.get(kind).fitted([0.6, 0.6, 0.6])),
+          ...within(over, 'falloff'),
         }),
       }),
     ],
   }),
-  profile: (kind, over) => ({
-    fields: [push({ extent: ball, profile: { ...profiles.defaults(kind), ...within(over, 'profile') } })],
+  curve: (kind, over) => ({
+    fields: [push({ falloff: ball, curve: { ...falloffCurves.defaults(kind), ...within(over, 'curve') } })],
   }),
   modulator(kind, over) {
     const values = { ...modulators.defaults(kind), ...within(over, 'modulator') };
     if (kind === 'zone')
       return {
-        fields: [push({ extent: { kind: 'everywhere' }, modulators: [{ ...values, zone: 'zone' }] })],
-        zones: [{ id: 'zone', name: 'Zone', extent: ball }],
+        fields: [push({ falloff: { kind: 'everywhere' }, modulators: [{ ...values, zone: 'zone' }] })],
+        zones: [{ id: 'zone', name: 'Zone', falloff: ball }],
       };
     if (kind === 'along') {
-      const { emitter } = PARTS.bond('strand', {});
-      return { fields: [push({ extent: { kind: 'everywhere' }, modulators: [values] })], emitter: emitter! };
+      const { emitter } = PARTS.body('strands', {});
+      return { fields: [push({ falloff: { kind: 'everywhere' }, modulators: [values] })], emitter: emitter! };
     }
     if (kind !== 'group')
-      return { fields: [push({ extent: { kind: 'everywhere' }, modulators: [values] })], moving: kind === 'speed' };
-    const mask = fieldOf('level', { id: 'level', name: 'level', group: 'mask', extent: ball });
+      return { fields: [push({ falloff: { kind: 'everywhere' }, modulators: [values] })], moving: kind === 'speed' };
+    const mask = fieldOf('mask', { id: 'weight', name: 'Weight', group: 'mask', falloff: ball });
     const lifted = { ...masked('mask'), id: 'field', modulators: [{ ...values, group: 'mask' }] };
     return { fields: [mask, lifted], groups: [{ id: 'mask', name: 'Mask' }] };
   },
-  tide(kind, over) {
-    const usual = tides.defaults(kind, {
-      ...(tides.get(kind).parameters['low'] && { low: -1.5, high: 1.5 }),
+  automation(kind, over) {
+    const usual = automationKinds.defaults(kind, {
+      ...(automationKinds.get(kind).parameters['outputMin'] && { outputMin: -1.5, outputMax: 1.5 }),
       ...(kind === 'dial' && { dial: 'swell' }),
-      ...(kind === 'loudness' && { sound: STROKES.hash, low: 0, high: 6 }),
+      ...(kind === 'loudness' && { sound: STROKES.hash, outputMin: 0, outputMax: 6 }),
     });
     return {
       fields: [
         push({
-          extent: { kind: 'everywhere' },
+          falloff: { kind: 'everywhere' },
           strength: 1,
-          drives: { strength: { ...usual, ...within(over, 'tide') } },
+          automations: { strength: { ...usual, ...within(over, 'automation') } },
         }),
       ],
-      dials: [{ id: 'swell', name: 'swell', drives: { value: { kind: 'wave', low: -1.5, high: 1.5, period: 2 } } }],
+      dials: [
+        {
+          id: 'swell',
+          name: 'swell',
+          automations: { value: { kind: 'wave', outputMin: -1.5, outputMax: 1.5, period: 2 } },
+        },
+      ],
     };
   },
-  bond(kind, over) {
-    const bond = { ...bonds.defaults(kind), ...within(over, 'bond') };
-    const current = fieldOf('turbulence', { actsAs: 'carry', strength: over['strength'] ?? 1.2 });
-    if (kind === 'free') return { fields: [current], emitter: { bond } };
+  body(kind, over) {
+    const body = { ...bodies.defaults(kind), ...within(over, 'body') };
+    const current = fieldOf('turbulence', { actsAs: 'flow', strength: over['strength'] ?? 1.2 });
+    if (kind === 'points') return { fields: [current], emitter: { body } };
     const shape =
-      kind === 'strand' ? { kind: 'lattice', nx: 6, nz: 4, width: 1.8, depth: 1.2 } : { kind: 'mesh', mesh: 'mesh' };
+      kind === 'strands' ? { kind: 'lattice', nx: 6, nz: 4, width: 1.8, depth: 1.2 } : { kind: 'mesh', mesh: 'mesh' };
     return {
       fields: [current],
       emitter: {
         shape,
-        place: { position: [0, kind === 'strand' ? -0.7 : 0, 0] },
-        amounts: [{ kind: 'burst', count: kind === 'strand' ? 24 : 1, at: 'start' }],
+        transform: { position: [0, kind === 'strands' ? -0.7 : 0, 0] },
+        emission: [{ kind: 'burst', count: kind === 'strands' ? 24 : 1, timing: 'start' }],
         birth: { immortal: true, speed: 0, drag: 2 },
-        bond,
+        body,
       },
     };
   },
@@ -230,10 +250,10 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
         name: id,
         group: 'both',
         strength: over[id] ?? usual,
-        place: { position: [x, 0, 0] },
-        extent: ball,
+        transform: { position: [x, 0, 0] },
+        falloff: ball,
       };
-      return scalar ? fieldOf('level', own) : push(own);
+      return scalar ? fieldOf('mask', own) : push(own);
     };
     const bumps = [bump('left', -0.45, 1), bump('right', 0.45, 0.7)];
     return { fields: scalar ? [...bumps, masked('both')] : bumps, groups: [{ id: 'both', name: 'Both', rule: kind }] };
@@ -244,15 +264,15 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
       ...(kind === 'cloud' && { points: POINTS }),
     };
     const shape = withMesh({ ...shapes.defaults(kind, usual), ...within(over, 'shape') });
-    return { fields: [], emitter: { shape, birth: RISING, amounts: STEADY } };
+    return { fields: [], emitter: { shape, birth: RISING, emission: STEADY } };
   },
   amount: (kind, over) => ({
     fields: [],
     emitter: {
       ...DENSER,
-      amounts: [
+      emission: [
         {
-          ...amounts.defaults(kind, kind === 'rate' ? { rate: 120 } : { count: 300, frame: 8 }),
+          ...emissionKinds.defaults(kind, kind === 'rate' ? { rate: 120 } : { count: 300, frame: 8 }),
           ...within(over, 'amount'),
         },
       ],
@@ -283,13 +303,13 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     emitter: {
       shape: { kind: 'mesh', mesh: 'mesh' },
       birth: RISING,
-      amounts: STEADY,
+      emission: STEADY,
       masks: [{ ...masks.defaults(kind), ...within(over, 'mask') }],
     },
   }),
   look: (kind, over) => {
     const draws = looks.get(kind).draws;
-    const bonded = draws === undefined ? undefined : PARTS.bond(draws, {}).emitter;
+    const bonded = draws === undefined ? undefined : PARTS.body(draws, {}).emitter;
     return {
       fields: [fieldOf('turbulence', { strength: 0.8 })],
       emitter: { ...(bonded ?? DENSER), look: { ...looks.defaults(kind), ...within(over, 'look') } },

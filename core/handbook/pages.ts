@@ -1,5 +1,5 @@
 import type { Description } from '../document/parameters';
-import { profileCommon } from '../kinds/curves/profile';
+import { curveCommon } from '../kinds/curves/curve';
 import { chapters, type Chapter, type HandbookKind } from './chapters';
 import { topicChapters } from './topics';
 import type { Topic } from './topics/topic';
@@ -35,7 +35,7 @@ export const pages: readonly HandbookPage[] = [
         chapter: of.title,
         title: kind.label,
         summary: kind.summary,
-        settings: of.sort === 'profile' ? { ...kind.parameters, ...profileCommon } : kind.parameters,
+        settings: of.sort === 'curve' ? { ...kind.parameters, ...curveCommon } : kind.parameters,
         of,
         kind,
       }),

@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { BLOCK, particleBlock } from '../lib/particle-block';
 import { vectorColumns, type Vector } from '../lib/math/vector';
 import type { Registry, Kind } from '../document/registry';
-import { tides } from './automation';
-import { falloffOf, profiles } from './curves';
-import { extents } from './falloff-shapes';
+import { automationKinds } from './automation';
+import { weightOf, falloffCurves } from './curves';
+import { falloffShapes } from './falloff-shapes';
 import { modulators } from './modulators';
 import { responses } from './responses';
 import type { Impact, Rebound } from './responses/response';
@@ -29,15 +29,15 @@ function only(of: Vector) {
 }
 
 describe('every curve has the weights of its examples', () =>
-  eachExample(profiles, ({ kind }, { values, core, reach, at, weight }) => {
-    const profile = { slope: 1, invert: false, ...profiles.defaults(kind), ...values };
-    expect(falloffOf(profile, core, reach)(at)).toBeCloseTo(weight, 9);
+  eachExample(falloffCurves, ({ kind }, { values, inner, outer, at, weight }) => {
+    const curve = { slope: 1, invert: false, ...falloffCurves.defaults(kind), ...values };
+    expect(weightOf(curve, inner, outer)(at)).toBeCloseTo(weight, 9);
   }));
 
 describe('every falloff shape has the distances and directions of its examples', () =>
-  eachExample(extents, (kind, { values = {}, at, distance, outward, mesh }) => {
+  eachExample(falloffShapes, (kind, { values = {}, at, distance, outward, mesh }) => {
     const resources = { mesh: () => mesh, image: () => undefined };
-    const complete = extents.defaults(kind.kind, values);
+    const complete = falloffShapes.defaults(kind.kind, values);
     const local = only(at);
     const d = new Float64Array(1);
     kind.distance(complete, resources)(local, 1, d, 0);
@@ -89,9 +89,9 @@ describe('every response gives the rebounds of its examples', () =>
   }));
 
 describe('every automation gives the numbers of its examples', () =>
-  eachExample(tides, (kind, { values = {}, dials = {}, sounds = [], at, value }) => {
+  eachExample(automationKinds, (kind, { values = {}, dials = {}, sounds = [], at, value }) => {
     const shot = { fps: FPS, first: 0, last: 240, closes: 0, stream: 7, sounds };
     const known = { names: Object.keys(dials), at: () => Object.values(dials) };
-    const number = kind.compile({ ...shot, dials: known, values: tides.defaults(kind.kind, values) });
+    const number = kind.compile({ ...shot, dials: known, values: automationKinds.defaults(kind.kind, values) });
     expect(number(at * FPS)).toBeCloseTo(value, 9);
   }));

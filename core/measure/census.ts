@@ -2,7 +2,7 @@ import type { KernelBackend } from '../sim/stack/stack';
 import { thingAt } from '../document/keys/thing-at';
 import { inWorld } from '../document/camera/shot';
 import { isByShot } from '../scene/numbers';
-import { withDrives } from '../scene/drives';
+import { automated } from '../scene/automated';
 import { vectorColumns } from '../lib/math/vector';
 import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
@@ -17,7 +17,7 @@ import type { Simulation } from '../sim/step/simulation';
 import { coverageOf, COVERAGE_GRID, projectionOf, type CoverageGrid } from './coverage';
 import { histogram, summarise, type Summary } from './statistics';
 
-/** What is counted of particles: m/s, seconds, metres above the ground, metres to a field’s extent. */
+/** What is counted of particles: m/s, seconds, metres above the ground, metres to a field’s falloff shape. */
 export const QUANTITIES = ['speed', 'age', 'height', 'distance'] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -41,7 +41,7 @@ export interface CensusEntry {
   readonly dropped: number;
   /** Joules. */
   readonly energy: number;
-  /** Distances only where a field with an extent is asked for. */
+  /** Distances only where a field with a falloff shape is asked for. */
   readonly spreads: Partial<Readonly<Record<Quantity, Spread>>>;
   /** Share of the shot camera’s picture. */
   readonly coverage: number;
@@ -52,7 +52,7 @@ export interface CensusEntry {
 export interface CensusOptions {
   /** One emitter’s particles; all of them where it is left out. */
   readonly emitter?: number | undefined;
-  /** The field to whose extent distances are told. */
+  /** The field to whose falloff shape distances are told. */
   readonly field?: string | undefined;
   readonly grid?: CoverageGrid;
 }
@@ -75,7 +75,7 @@ export class Census {
     private readonly options: CensusOptions = {},
     backend?: KernelBackend,
   ) {
-    this.moved = withDrives(scene);
+    this.moved = automated(scene);
     this.carriers = movedCarriers(this.moved, assets, backend);
   }
 
@@ -127,7 +127,7 @@ export class Census {
     return projectionOf(inWorld(thingAt(camera, frame), this.carriers, run.sceneFrame), output.width / output.height);
   }
 
-  /** Metres from the extent of a field to each particle. */
+  /** Metres from the falloff shape of a field to each particle. */
   private distances(
     run: Simulation,
     row: Row,

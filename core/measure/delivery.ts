@@ -1,5 +1,5 @@
 import { magnitude } from '../kinds/actions/action';
-import { bodyOf } from '../kinds/bodies/bond';
+import { bodyOf } from '../kinds/bodies/body';
 import { BLOCK, particleBlock, type ParticleBlock } from '../lib/particle-block';
 import type { Leaf } from '../sim/stack/group-members';
 import { isGroup, type GroupRow, type Row } from '../sim/stack/stack';
@@ -85,7 +85,7 @@ function missedBy(row: Row, population: Population, block: ParticleBlock, scratc
   for (let start = 0; start < population.count; ) {
     start = loadStrided(block, population, start, 1, time);
     measureDistances(row, block, scratch, time);
-    for (let i = 0; i < block.count; i++) least = Math.min(least, (scratch.distance[i]! - row.reach) * row.place.scale);
+    for (let i = 0; i < block.count; i++) least = Math.min(least, (scratch.distance[i]! - row.outer) * row.place.scale);
   }
   return least;
 }

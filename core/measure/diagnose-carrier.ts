@@ -23,14 +23,14 @@ function strandsOf(scene: Scene, emitter: Emitter): number {
 
 /** Why a carrier that is to be moved by fields or by a strand stays where it is; undefined where it does not. */
 export function whyStill(scene: Scene, carrier: Carrier): Diagnosis | undefined {
-  if (carrier.moved === 'fields')
+  if (carrier.motion === 'fields')
     return scene.fields.length > 0 ? undefined : { code: 'no-field', words: 'the scene has no field to move it' };
-  if (carrier.moved !== 'strand') return undefined;
+  if (carrier.motion !== 'strand') return undefined;
   const emitter = scene.emitters.find((e) => e.id === carrier.strandOf);
-  const other = scene.emitters.find((e) => e.bond.kind === 'strand');
+  const other = scene.emitters.find((e) => e.body.kind === 'strands');
   const fix = other && { label: `Ride on ${other.name}`, change: changed(carrier, { strandOf: other.id }) };
   if (!emitter) return { code: 'no-strand', words: 'no strand emitter is chosen', ...(fix && { fix }) };
-  if (emitter.bond.kind !== 'strand')
+  if (emitter.body.kind !== 'strands')
     return { code: 'no-strand', words: `${emitter.name} makes no strands`, ...(fix && { fix }) };
   const strands = strandsOf(scene, emitter);
   if (carrier.strand <= strands) return undefined;

@@ -56,7 +56,7 @@ export function whyIdle(
   if (contacts > 0) return undefined;
   const living = joined(bounds);
   const words = 'no particle has reached it up to this frame';
-  if (!living || collider.place.carrier !== '' || Object.keys(collider.keys).length > 0)
+  if (!living || collider.transform.carrier !== '' || Object.keys(collider.keys).length > 0)
     return { code: 'misses', words };
   const { centre, half } = fittedTo(living);
   const { spreads } = colliderShapes.get(collider.shape.kind);
@@ -66,7 +66,7 @@ export function whyIdle(
     code: 'misses',
     words,
     fix: fix(spreads ? 'Move it under the particles' : 'Move it among the particles', {
-      place: { ...collider.place, position },
+      transform: { ...collider.transform, position },
     }),
   };
 }

@@ -1,8 +1,8 @@
 import { ofAnotherKind } from '../document/change-kind';
-import { bonds } from '../kinds/bodies';
+import { bodies } from '../kinds/bodies';
 import { gates } from '../kinds/gates';
 import { looks } from '../kinds/looks';
-import { withBond } from '../scene/starters';
+import { withBody } from '../scene/starters';
 import { gateOf } from '../scene/gate-of';
 import { clockIn, lastSceneFrame } from '../scene/scene-clock';
 import { dialsOf } from '../document/dials';
@@ -46,26 +46,26 @@ function firstBirth(scene: Scene, emitter: Emitter): number | undefined {
 }
 
 /** Why no number of particles would help: how many are born, and when. */
-function amountDiagnosis(scene: Scene, emitter: Emitter): Diagnosis | undefined {
+function emissionDiagnosis(scene: Scene, emitter: Emitter): Diagnosis | undefined {
   const kind = gates.get(emitter.gate.kind);
   const always = { label: 'Open the gate', change: changed(emitter, () => ({ gate: gates.defaults('always') })) };
   const broken = kind.broken?.(emitter.gate, dialsOf(scene));
   if (broken) return { code: 'gate', words: `its gate has a mistake: ${broken}`, fix: always };
   if (
-    emitter.amounts.length === 0 ||
-    emitter.amounts.every((a) => (a['rate'] ?? a['count']) === 0 && a['variance'] === 0)
+    emitter.emission.length === 0 ||
+    emitter.emission.every((a) => (a['rate'] ?? a['count']) === 0 && a['variance'] === 0)
   ) {
     const words =
-      emitter.amounts.length === 0
+      emitter.emission.length === 0
         ? 'it has no emission'
-        : emitter.amounts.some((a) => a.kind === 'rate')
+        : emitter.emission.some((a) => a.kind === 'rate')
           ? 'rate 0'
           : 'count 0';
-    const steady = { kind: 'rate', rate: 400, per: 'second', variance: 0, moments: 'even' };
+    const steady = { kind: 'rate', rate: 400, rateUnit: 'second', variance: 0, timing: 'even' };
     return {
       code: 'amount',
       words,
-      fix: { label: 'Emit 400/s', change: changed(emitter, () => ({ amounts: [steady] })) },
+      fix: { label: 'Emit 400/s', change: changed(emitter, () => ({ emission: [steady] })) },
     };
   }
   if (firstBirth(scene, emitter) !== undefined) return undefined;
@@ -75,11 +75,11 @@ function amountDiagnosis(scene: Scene, emitter: Emitter): Diagnosis | undefined 
   let open = false;
   for (let frame = start; frame <= end; frame++) open ||= gate(frame);
   if (!open) return { code: 'gate', words: `its gate is never open between frames ${start} and ${end}`, fix: always };
-  const amounts = emitter.amounts.map((a) => (a.kind === 'burst' ? { ...a, at: 'start' } : a));
+  const emission = emitter.emission.map((a) => (a.kind === 'burst' ? { ...a, timing: 'start' } : a));
   return {
     code: 'burst',
     words: 'its burst lies outside the simulated frames',
-    fix: { label: 'Burst at the start', change: changed(emitter, () => ({ amounts })) },
+    fix: { label: 'Burst at the start', change: changed(emitter, () => ({ emission })) },
   };
 }
 
@@ -108,22 +108,22 @@ function isBehindCamera({ camera }: Scene, { low, high }: Bounds): boolean {
 }
 
 /** Why there is nothing that its look could draw. */
-function bondDiagnosis(scene: Scene, emitter: Emitter, assets: Assets): Diagnosis | undefined {
-  const { bond, look } = emitter;
+function bodyDiagnosis(scene: Scene, emitter: Emitter, assets: Assets): Diagnosis | undefined {
+  const { body, look } = emitter;
   const resources = resourcesOf(scene, assets);
-  const empty = bonds.get(bond.kind).empty?.(bond, emitter.shape, resources);
+  const empty = bodies.get(body.kind).empty?.(body, emitter.shape, resources);
   const mesh = scene.meshes[0];
   const bent = mesh && {
     label: `Bend ${mesh.name}`,
     change: changed(emitter, () => ({ shape: shapes.defaults('mesh', { mesh: mesh.id }) })),
   };
-  const loose = { label: 'Use points', change: changed(emitter, (e) => withBond(e, 'free')) };
-  if (empty) return { code: 'bond', words: empty, fix: bent ?? loose };
+  const loose = { label: 'Use points', change: changed(emitter, (e) => withBody(e, 'points')) };
+  if (empty) return { code: 'body', words: empty, fix: bent ?? loose };
   const { draws, label } = looks.get(look.kind);
-  if (draws === undefined || draws === bond.kind) return undefined;
+  if (draws === undefined || draws === body.kind) return undefined;
   return {
     code: 'look',
-    words: `its look “${label}” draws ${bonds.get(draws).label} only, and its body is ${bonds.get(bond.kind).label}`,
+    words: `its look “${label}” draws ${bodies.get(draws).label} only, and its body is ${bodies.get(body.kind).label}`,
     fix: {
       label: 'Use soft sprites',
       change: changed(emitter, (e) => ({ look: ofAnotherKind(looks, e.look, 'sprite') })),
@@ -168,7 +168,7 @@ export function whyUnseen(
   const empty = shape.empty?.(emitter.shape, resourcesOf(scene, assets));
   if (empty) return { code: 'shape', words: empty };
   if (!shape.fromParticles) {
-    const amount = amountDiagnosis(scene, emitter);
+    const amount = emissionDiagnosis(scene, emitter);
     if (amount) return amount;
     if (bounds.count === 0 && allMasked(scene, emitter, assets))
       return {
@@ -177,7 +177,7 @@ export function whyUnseen(
         fix: { label: 'Remove the masks', change: changed(emitter, () => ({ masks: [] })) },
       };
   }
-  const bonded = bondDiagnosis(scene, emitter, assets);
+  const bonded = bodyDiagnosis(scene, emitter, assets);
   if (bonded) return bonded;
   const { birth } = emitter;
   if (birth.size + birth.sizeVariance === 0)

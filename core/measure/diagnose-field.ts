@@ -1,5 +1,5 @@
 import { actions } from '../kinds/actions';
-import { extents } from '../kinds/falloff-shapes';
+import { falloffShapes } from '../kinds/falloff-shapes';
 import { fields as fieldKinds } from '../kinds/fields';
 import { sendTo, type Field, type Scene } from '../document/scene';
 import { groupsAround, isHeard } from '../document/groups';
@@ -60,11 +60,11 @@ function settingsDiagnosis(scene: Scene, field: Field, frame: number, assets: As
   const setUsual = { label: 'Use the default strength', change: changed(field, () => ({ strength: usual })) };
   if (field.strength === 0 && (action.blends || !kind.diagnose?.deliversAtZero?.(field.settings)))
     return { code: 'strength', words: 'strength 0', fix: setUsual };
-  if (action.paced && field.pace === 0)
+  if (action.paced && field.targetSpeed === 0)
     return {
       code: 'pace',
       words: 'its target speed is 0',
-      fix: { label: 'Set to 1 m/s', change: changed(field, () => ({ pace: 1 })) },
+      fix: { label: 'Set to 1 m/s', change: changed(field, () => ({ targetSpeed: 1 })) },
     };
   const { direction } = kind;
   if (direction && isZero(field.settings[direction])) {
@@ -81,39 +81,41 @@ function settingsDiagnosis(scene: Scene, field: Field, frame: number, assets: As
   const source = fieldSource(scene, field, assets);
   const silent = kind.diagnose?.silent?.(source);
   if (silent) {
-    const { extent } = kind.needs ?? {};
+    const { falloff } = kind.needs ?? {};
     const helps =
-      extent !== undefined && kind.diagnose?.silent?.({ ...source, extent: extents.defaults(extent) }) === undefined;
-    const give = () => ({ extent: extents.defaults(extent!), place: field.place });
+      falloff !== undefined &&
+      kind.diagnose?.silent?.({ ...source, falloff: falloffShapes.defaults(falloff) }) === undefined;
+    const give = () => ({ falloff: falloffShapes.defaults(falloff!), transform: field.transform });
     return {
       code: 'silent',
       words: silent,
       ...(helps
-        ? { fix: { label: `Add a ${extents.get(extent).label} falloff`, change: changed(field, give) } }
+        ? { fix: { label: `Add a ${falloffShapes.get(falloff).label} falloff`, change: changed(field, give) } }
         : { look: 'field' }),
     };
   }
-  const nothing = extents.get(field.extent.kind).empty?.(field.extent, resourcesOf(scene, assets));
-  if (nothing) return { code: 'silent', words: nothing, look: 'extent' };
-  if (field.actsAs === 'level' && !isRead(scene, field))
+  const nothing = falloffShapes.get(field.falloff.kind).empty?.(field.falloff, resourcesOf(scene, assets));
+  if (nothing) return { code: 'silent', words: nothing, look: 'falloff' };
+  if (field.actsAs === 'mask' && !isRead(scene, field))
     return {
       code: 'unread',
       words: 'a mask moves nothing by itself: let a modulator read its group',
       look: 'field',
     };
-  if (field.spanned && spanLevel(field, frame) === 0) {
-    const words = frame < field.from ? `starts at frame ${field.from}` : `ended at frame ${field.until}`;
+  if (field.limitedRange && spanLevel(field, frame) === 0) {
+    const words =
+      frame < field.activeFrom ? `starts at frame ${field.activeFrom}` : `ended at frame ${field.activeUntil}`;
     return {
       code: 'span',
       words,
-      fix: { label: 'Always on', change: changed(field, () => ({ spanned: false })) },
-      goTo: field.from,
+      fix: { label: 'Always on', change: changed(field, () => ({ limitedRange: false })) },
+      goTo: field.activeFrom,
     };
   }
   return undefined;
 }
 
-/** What an extent or modulator takes away so that no particle has any weight. */
+/** What a falloff shape or modulator takes away so that no particle has any weight. */
 function weightDiagnosis(
   scene: Scene,
   field: Field,
@@ -124,14 +126,14 @@ function weightDiagnosis(
 ): Diagnosis {
   if (meter.missedBy > 0) {
     const miss = Number.isFinite(meter.missedBy) ? metres(meter.missedBy) : undefined;
-    const { position } = field.place;
+    const { position } = field.transform;
     const among = [0, 1, 2].every((i) => position[i]! >= bounds.low[i]! && position[i]! <= bounds.high[i]!);
-    const still = field.place.carrier === '' && Object.keys(field.keys).length === 0;
+    const still = field.transform.carrier === '' && Object.keys(field.keys).length === 0;
     const off = offPath(scene, field, frame);
     if (off) return off;
     if (miss !== undefined && among && still) {
       const wider = (f: Field) => ({
-        extent: { ...f.extent, reach: widened((f.extent['reach'] as number) + meter.missedBy / f.place.scale) },
+        falloff: { ...f.falloff, outer: widened((f.falloff['outer'] as number) + meter.missedBy / f.transform.scale) },
       });
       return {
         code: 'ends-short',
@@ -161,7 +163,7 @@ function weightDiagnosis(
     words: 'its falloff is zero at every particle',
     fix: {
       label: 'Invert the falloff',
-      change: changed(field, (f) => ({ profile: { ...f.profile, slope: 1, invert: !f.profile.invert } })),
+      change: changed(field, (f) => ({ curve: { ...f.curve, slope: 1, invert: !f.curve.invert } })),
     },
   };
 }
@@ -173,7 +175,7 @@ const widened = (least: number) => Number((least * 1.25).toPrecision(2));
 function vectorDiagnosis(field: Field, meter: Meter, bounds: Bounds): Diagnosis | undefined {
   const kind = fieldKinds.get(field.settings.kind);
   if (meter.ownSquares === 0 && meter.peak === 0) {
-    if (field.settings['tow'] !== undefined && field.settings['tow'] !== 0 && field.strength === 0)
+    if (field.settings['ownMotion'] !== undefined && field.settings['ownMotion'] !== 0 && field.strength === 0)
       return {
         code: 'no-motion',
         words: 'it acts only while it moves, and it does not move',
@@ -184,7 +186,7 @@ function vectorDiagnosis(field: Field, meter: Meter, bounds: Bounds): Diagnosis 
     if (!fit) return { code: 'zero-here', words, look: 'field' };
     const { centre, half } = fittedTo(bounds);
     const fitted = (f: Field) => ({
-      place: { ...f.place, position: centre },
+      transform: { ...f.transform, position: centre },
       settings: { ...f.settings, ...fit(half) },
     });
     return { code: 'zero-here', words, fix: { label: 'Fit it to the particles', change: changed(field, fitted) } };
@@ -192,7 +194,7 @@ function vectorDiagnosis(field: Field, meter: Meter, bounds: Bounds): Diagnosis 
   const still = meter.fastest < 1e-9;
   if (
     still &&
-    (field.actsAs === 'steer' || field.actsAs === 'slow' || (field.actsAs === 'confine' && meter.feltSquares === 0))
+    (field.actsAs === 'steer' || field.actsAs === 'drag' || (field.actsAs === 'speed-limit' && meter.feltSquares === 0))
   )
     return { code: 'at-rest', words: 'it changes motion only, and the particles are at rest', look: 'field' };
   return undefined;
@@ -281,7 +283,7 @@ export function whySilent(
   }
   const nothing =
     vectorDiagnosis(field, meter, bounds) ??
-    (field.actsAs === 'level' ? undefined : feltDiagnosis(scene, field, meters, meter));
+    (field.actsAs === 'mask' ? undefined : feltDiagnosis(scene, field, meters, meter));
   if (nothing || meter.uncomputed === 0) return nothing;
   return {
     code: 'uncomputed',
@@ -290,11 +292,11 @@ export function whySilent(
   };
 }
 
-/** Moves a field to the middle of the particles, and widens its extent where that is not enough. */
+/** Moves a field to the middle of the particles, and widens its falloff shape where that is not enough. */
 function bringCloser(field: Field, bounds: NonNullable<ReturnType<typeof boundsSentTo>>): Partial<Field> {
   const { centre, half } = fittedTo(bounds);
-  const fitted = extents.get(field.extent.kind).fitted(half);
-  const reach = field.extent['reach'] as number;
-  const extent = reach < (fitted['reach'] as number) ? { ...field.extent, ...fitted } : field.extent;
-  return { place: { ...field.place, position: centre }, extent };
+  const fitted = falloffShapes.get(field.falloff.kind).fitted(half);
+  const outer = field.falloff['outer'] as number;
+  const falloff = outer < (fitted['outer'] as number) ? { ...field.falloff, ...fitted } : field.falloff;
+  return { transform: { ...field.transform, position: centre }, falloff };
 }

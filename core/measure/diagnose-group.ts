@@ -59,7 +59,7 @@ export function heldByGroup(scene: Scene, field: Field, meter: Meter): Diagnosis
     words: `the falloff, sends or modulators of its group “${group!.name}” are 0 at every particle`,
     fix: {
       label: 'Remove the group’s falloff',
-      change: changedGroup(group!, () => ({ extent: { kind: 'everywhere' }, sends: {}, modulators: [] })),
+      change: changedGroup(group!, () => ({ falloff: { kind: 'everywhere' }, sends: {}, modulators: [] })),
     },
   };
 }

@@ -7,11 +7,11 @@ import { clockIn } from '../scene/scene-clock';
 import { readsParticles } from '../scene/coupling';
 import { dialsOf } from '../document/dials';
 import type { Emitter, Field, Moving, Scene } from '../document/scene';
-import { drivenNumber } from '../document/movable';
-import { drivenValue } from '../scene/drives';
+import { automatedNumber } from '../document/movable';
+import { automatedValue, ownerOf } from '../scene/automated';
 import { MOVABLE_SORTS, numbersOf, thingsOf } from '../scene/numbers';
 import { shapes } from '../kinds/emitter-shapes';
-import { tides } from '../kinds/automation';
+import { automationKinds } from '../kinds/automation';
 import { buildMesh } from '../scene/scene-meshes';
 import type { Assets } from '../document/assets';
 import { changedField, type Diagnosis } from './diagnosis';
@@ -28,22 +28,22 @@ const formulasOf = (values: Kinded, parameters: object): unknown[] =>
 
 /** The longest that a particle of an emitter lives, seconds: of a long tail, what one in four milliards outlives. */
 function longestLife(scene: Scene, emitter: Emitter, depth = 0): number {
-  const { life, lifeVariance, lifeSpread } = emitter.birth;
-  const own = life + lifeVariance * (lifeSpread === 'even' ? 1 : 21.2);
+  const { life, lifeVariance, lifeDistribution } = emitter.birth;
+  const own = life + lifeVariance * (lifeDistribution === 'uniform' ? 1 : 21.2);
   if (!shapes.get(emitter.shape.kind).fromParticles || depth > scene.emitters.length) return own;
   const source = scene.emitters.find(({ id }) => id === emitter.shape['source']);
   return own + (source ? longestLife(scene, source, depth + 1) : 0);
 }
 
 function emitterReasons(scene: Scene, emitter: Emitter): Diagnosis[] {
-  const { name, birth, amounts: rows, bond } = emitter;
+  const { name, birth, emission: rows, body } = emitter;
   const { fps, first, preRoll } = scene.time;
   if (birth.immortal) {
     const begun = rows.every(
       (row) => row.kind === 'burst' && (row['at'] === 'start' || (row['frame'] as number) <= first),
     );
     if (!begun) return [{ code: 'immortal', words: `${name}: its particles never die, and more are born` }];
-    return bond.kind === 'free'
+    return body.kind === 'points'
       ? []
       : [
           {
@@ -79,9 +79,10 @@ function movedReasons(scene: Scene): Diagnosis[] {
   const dials = dialsOf(scene);
   return MOVABLE_SORTS.filter((sort) => sort !== 'time').flatMap((sort) =>
     thingsOf(scene, sort).flatMap((thing) => {
-      const { keys, drives, name = sort } = thing as Moving & { readonly name?: string };
+      const { keys, automations, name = sort } = thing as Moving & { readonly name?: string };
       const numbers = numbersOf(sort, thing);
-      const labelOf = (path: string) => numbers[drivenNumber(numbers, path)?.of ?? path]?.label.toLowerCase() ?? path;
+      const labelOf = (path: string) =>
+        numbers[automatedNumber(numbers, path)?.of ?? path]?.label.toLowerCase() ?? path;
       const keyed = Object.entries(keys).flatMap(([path, list]): Diagnosis[] =>
         list.length > 0 && differ(valueAt(list, first), valueAt(list, first + loop))
           ? [
@@ -93,19 +94,14 @@ function movedReasons(scene: Scene): Diagnosis[] {
             ]
           : [],
       );
-      const driven = Object.entries(drives).flatMap(([path, drive]): Diagnosis[] => {
+      const driven = Object.entries(automations).flatMap(([path, drive]): Diagnosis[] => {
         if (drive.kind === 'dial') return [];
-        const value = drivenValue(
-          scene,
-          dials,
-          { ...drive, acts: 'adds' },
-          `${(thing as { id?: string }).id ?? ''} ${path}`,
-        );
+        const value = automatedValue(scene, dials, { ...drive, combination: 'add' }, ownerOf(sort, thing, path));
         return differ(value(0, first), value(0, first + loop))
           ? [
               {
-                code: 'tide',
-                words: `${name}: the ${tides.get(drive.kind).label} of ${labelOf(path)} ends at another value than it begins`,
+                code: 'automation',
+                words: `${name}: the ${automationKinds.get(drive.kind).label} of ${labelOf(path)} ends at another value than it begins`,
               },
             ]
           : [];
@@ -176,14 +172,14 @@ export function whyOpen(scene: Scene, assets: Assets): Diagnosis[] {
         ];
   return [
     ...longer,
-    ...(Object.keys(time.keys).length + Object.keys(time.drives).length > 0
+    ...(Object.keys(time.keys).length + Object.keys(time.automations).length > 0
       ? [{ code: 'time', words: 'the time scale changes' }]
       : []),
     ...emitters.filter((e) => e.on).flatMap((emitter) => emitterReasons(scene, emitter)),
     ...movedReasons(scene),
     ...fieldReasons(scene),
     ...carriers
-      .filter((c) => c.moved !== 'keys')
+      .filter((c) => c.motion !== 'keyframes')
       .map(({ name }) => ({ code: 'carrier', words: `${name}: fields or a strand move it from where it began` })),
     ...meshes
       .filter((mesh) => buildMesh(mesh, assets)?.motion)

@@ -8,8 +8,8 @@ export interface Diagnosis {
   readonly fix?: { readonly label: string; readonly change: (scene: Scene) => Scene };
   /** A frame to look at instead. */
   readonly goTo?: number;
-  /** Which of its numbers to look at, where there is nothing to press: those of its kind, or of its extent. */
-  readonly look?: 'field' | 'extent';
+  /** Which of its numbers to look at, where there is nothing to press: those of its kind, or of its falloff shape. */
+  readonly look?: 'field' | 'falloff';
 }
 
 /** A length in metres for a sentence. */

@@ -1,5 +1,5 @@
 import type { FittedBox } from '../scene/starters';
-import { extents } from '../kinds/falloff-shapes';
+import { falloffShapes } from '../kinds/falloff-shapes';
 import type { SourceBox } from '../kinds/contracts/field';
 import { type Vector, mapVector } from '../lib/math/vector';
 import { motionOf } from '../document/keys/motion';
@@ -26,16 +26,16 @@ export function joined(all: readonly Bounds[]): Bounds | undefined {
   };
 }
 
-/** The box round what the bounded extents of a group's fields reach; where none is bounded, the given one. */
+/** The box round what the bounded falloff shapes of a group's fields reach; where none is bounded, the given one. */
 export function boxOfGroup(scene: Scene, group: string, otherwise: Bounds | undefined): SourceBox | undefined {
   const points = scene.fields
     .filter((f) => standsIn(scene.groups, f, group))
     .flatMap((f) => {
-      const kind = extents.get(f.extent.kind);
+      const kind = falloffShapes.get(f.falloff.kind);
       if (!kind.bounded) return [];
       const place = motionOf(scene.carriers, f).at(scene.time.first);
       return kind
-        .outline(f.extent, f.extent['reach'] as number)
+        .outline(f.falloff, f.falloff['outer'] as number)
         .flat()
         .map((p) => outward(place, p));
     });

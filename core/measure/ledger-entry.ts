@@ -2,7 +2,7 @@
  * What a particle’s change of velocity is made of beside the fields of the scene, in the order in which they stand
  * after those.
  */
-export const OWN_TERMS = ['own drag', 'rules', 'depth', 'contact', 'bonds'] as const;
+export const OWN_TERMS = ['own drag', 'rules', 'depth', 'contact', 'body'] as const;
 
 /**
  * What was done to the particles over one frame, by term: the fields of the scene in its order, then {@link OWN_TERMS};

@@ -8,7 +8,7 @@ import { evaluateStack } from '../sim/stack/evaluate';
 import { rowScratch } from '../sim/stack/room';
 import { sumsOfBlock } from '../kinds/contracts/sums';
 import { loadSlots } from '../sim/step/block-io';
-import { driveAll, limitSpeeds, steerAll } from '../sim/step/guide';
+import { automateAll, limitSpeeds, steerAll } from '../sim/step/guide';
 import { halfwaySpeed, meanDecay, stepVelocity } from '../sim/step/integrate';
 import type { Population } from '../sim/step/population';
 import type { Stage, StepWatcher } from '../sim/step/watcher';
@@ -117,9 +117,9 @@ export class LedgerWatcher implements StepWatcher {
       part.slots.forEach((slot, i) => {
         // What has left all bounds has no velocity any more.
         if (Number.isNaN(vx[slot]!)) return;
-        // Bonds act after the last stage that is told.
+        // Constraints act after the last stage that is told.
         if (part.heard && population.points > 1)
-          for (const axis of AXES) this.own(part, 'bonds')[axis][i]! += columns[axis][slot]! - part.latest[axis][i]!;
+          for (const axis of AXES) this.own(part, 'body')[axis][i]! += columns[axis][slot]! - part.latest[axis][i]!;
         this.tally.add(
           part.changes,
           part.before,
@@ -163,15 +163,15 @@ export class LedgerWatcher implements StepWatcher {
     this.shareOut(part, leaves);
     stepVelocity(block, sums);
     if (sums.drive.used) {
-      this.shareDrive(part, leaves);
-      driveAll(block, sums, fps);
+      this.shareAutomation(part, leaves);
+      automateAll(block, sums, fps);
     }
     if (sums.steer.used) {
       copy(velocity, was, count);
       steerAll(block, sums, fps);
       this.shareSteer(part, leaves);
     }
-    const limits = leaves.filter(({ row }) => row.action.kind === 'confine');
+    const limits = leaves.filter(({ row }) => row.action.kind === 'speed-limit');
     for (let l = 0; l < sums.limits.count; l++) {
       copy(velocity, was, count);
       limitSpeeds(block, sums.limits.list[l]!, fps);
@@ -187,7 +187,7 @@ export class LedgerWatcher implements StepWatcher {
     const { count, velocity, step, mass, drag } = block;
     const of = (kind: string) => leaves.filter(({ row }) => row.action.kind === kind);
     const pushing = [...of('acceleration'), ...of('force')];
-    const [carrying, slowing] = [of('carry'), of('slow')];
+    const [carrying, slowing] = [of('flow'), of('drag')];
     const ownDrag = changes[this.indexOf('own drag')]!;
     const rules = changes[this.indexOf('rules')]!;
     const speed = (axis: 'x' | 'y' | 'z', i: number) => velocity[axis][i]! - medium[axis][i]!;
@@ -229,10 +229,10 @@ export class LedgerWatcher implements StepWatcher {
     }
   }
 
-  private shareDrive({ block, changes }: Part, leaves: readonly Leaf[]): void {
+  private shareAutomation({ block, changes }: Part, leaves: readonly Leaf[]): void {
     const { rate, vector } = this.sums.drive;
     const { velocity, step } = block;
-    const driving = leaves.filter(({ row }) => row.action.kind === 'drive');
+    const driving = leaves.filter(({ row }) => row.action.kind === 'set-velocity');
     const rules = changes[this.indexOf('rules')]!;
     for (let i = 0; i < block.count; i++) {
       if (rate[i] === 0) continue;

@@ -78,7 +78,7 @@ describe('the ledger', () => {
     const scene = testScene({
       emitter: thrown([0, 0, 0], { drag: 4 }),
       fields: [
-        { settings: { kind: 'wind' }, actsAs: 'carry', strength: 2 },
+        { settings: { kind: 'wind' }, actsAs: 'flow', strength: 2 },
         { settings: { kind: 'drag' }, strength: 1 },
       ],
     });
@@ -93,7 +93,7 @@ describe('the ledger', () => {
 
   it('a bounce is told as contact, on the frame where it is', () => {
     const scene = testScene({
-      emitter: { ...thrown([0, -2, 0]), shape: { kind: 'point' }, place: { position: [0, 1, 0] } },
+      emitter: { ...thrown([0, -2, 0]), shape: { kind: 'point' }, transform: { position: [0, 1, 0] } },
       colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' }, response: { kind: 'bounce' } }],
     });
     const ledger = ledgerOf(scene, NONE, { emitter: 0, id: 1 }, 48);

@@ -28,7 +28,7 @@ export interface Ledger {
 function portionOf(scene: Scene, account: Account): Portion {
   if ('draftFraction' in account) return { ...WHOLE, draftFraction: account.draftFraction };
   const fromParticles = shapes.get(scene.emitters[account.emitter]!.shape.kind).fromParticles;
-  return couples(scene) || fromParticles || scene.emitters[account.emitter]!.bond.kind !== 'free'
+  return couples(scene) || fromParticles || scene.emitters[account.emitter]!.body.kind !== 'points'
     ? WHOLE
     : { ...WHOLE, only: account.id };
 }

@@ -25,7 +25,7 @@ export interface Meter {
   /** The least mass among them, kg; Infinity without any. */
   lightest: number;
   /**
-   * How far the nearest particle lies beyond the reach, metres; 0 or less where one is within. Infinity without
+   * How far the nearest particle lies beyond the outer radius, metres; 0 or less where one is within. Infinity without
    * particles.
    */
   missedBy: number;

@@ -9,7 +9,7 @@ import { metres, type Diagnosis } from './diagnosis';
 
 /** Why a field that follows a path reaches nothing: the nearest emitter that is sent to it lies off the path. */
 export function offPath(scene: Scene, field: Field, frame: number): Diagnosis | undefined {
-  const path = fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.extent);
+  const path = fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.falloff);
   if (!path) return undefined;
   const pieces = new PathPieces(lineOf(path));
   const place = motionOf(scene.carriers, field).at(frame);
@@ -29,7 +29,7 @@ export function offPath(scene: Scene, field: Field, frame: number): Diagnosis | 
     pieces.nearest(...inward(place, at), found);
     const distance = found.distance * place.scale;
     if (best && best.distance <= distance) continue;
-    const free = emitter.place.carrier === '' && !emitter.keys['place.position']?.length;
+    const free = emitter.transform.carrier === '' && !emitter.keys['transform.position']?.length;
     best = { id: emitter.id, name: emitter.name, distance, to: outward(place, [found.x, found.y, found.z]), free };
   }
   if (!best || best.distance < 1e-3) return undefined;
@@ -38,10 +38,10 @@ export function offPath(scene: Scene, field: Field, frame: number): Diagnosis | 
   const position = mapVector(to, (n) => Number(n.toFixed(4)));
   const change = (s: Scene): Scene => ({
     ...s,
-    emitters: s.emitters.map((e) => (e.id === id ? { ...e, place: { ...e.place, position } } : e)),
+    emitters: s.emitters.map((e) => (e.id === id ? { ...e, transform: { ...e.transform, position } } : e)),
   });
   // What is keyed or carried is moved by its keys or its carrier.
   return free
     ? { code: 'off-path', words, fix: { label: 'Move it to the path', change } }
-    : { code: 'off-path', words, look: 'extent' };
+    : { code: 'off-path', words, look: 'falloff' };
 }

@@ -44,7 +44,7 @@ export function gridOn(
 const TILE = 32;
 
 /**
- * The places of a grid tile by tile, so that fields with an extent are left out where they do not reach, and the place
+ * The places of a grid tile by tile, so that fields with a falloff shape are left out where they do not reach, and the place
  * of each of them in the grid. Sides that are no multiple of a tile end in smaller ones.
  */
 export function tilesOn(

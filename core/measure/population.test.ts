@@ -41,8 +41,8 @@ describe('statistics', () => {
 describe('a census', () => {
   it('counts births and deaths as the run does, and its histograms hold all that live', () => {
     const scene = testScene({
-      emitter: { amounts: [{ kind: 'rate', rate: 240 }], birth: { life: 0.5, speed: 2 } },
-      fields: [{ settings: { kind: 'gravity' }, extent: { kind: 'ball', core: 0.1, reach: 1 } }],
+      emitter: { emission: [{ kind: 'rate', rate: 240 }], birth: { life: 0.5, speed: 2 } },
+      fields: [{ settings: { kind: 'gravity' }, falloff: { kind: 'ball', inner: 0.1, outer: 1 } }],
     });
     const census = new Census(scene, NONE, { field: 'f0' });
     const run = runTo(scene, 24);
@@ -103,9 +103,9 @@ describe('along a line', () => {
   const bump = (x: number, more: object = {}) => ({
     settings: { kind: 'gravity' },
     strength: 2,
-    extent: { kind: 'ball', core: 0, reach: 2 },
-    profile: { kind: 'linear' },
-    place: { position: [x, 0, 0] },
+    falloff: { kind: 'ball', inner: 0, outer: 2 },
+    curve: { kind: 'linear' },
+    transform: { position: [x, 0, 0] },
     ...more,
   });
 

@@ -68,12 +68,12 @@ describe('divergence and curl', () => {
   });
 
   it('of a flow out of a line is S/r, out of a middle 2·S/r', () => {
-    for (const [extent, factor] of [
-      [{ kind: 'rod', core: 20, reach: 30, length: 100 }, 1],
-      [{ kind: 'ball', core: 20, reach: 30 }, 2],
+    for (const [falloff, factor] of [
+      [{ kind: 'rod', inner: 20, outer: 30, length: 100 }, 1],
+      [{ kind: 'ball', inner: 20, outer: 30 }, 2],
     ] as const) {
       const settings = { kind: 'zone-flow', outward: 1, lengthwise: 0, swirl: 0 };
-      const out = sampler({ fields: [{ settings, strength: 0.7, extent, place: { position: [0, 0.3, 0] } }] });
+      const out = sampler({ fields: [{ settings, strength: 0.7, falloff, transform: { position: [0, 0.3, 0] } }] });
       const places = gridOn(FLOOR, 6, 6);
       const { divergence, curl } = derivativesAt(out, places, 1e-4);
       divergence.forEach((d, i) => {

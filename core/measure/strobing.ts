@@ -15,8 +15,8 @@ const round = (n: number): string => String(Number(n.toPrecision(3)));
 export function whyStrobes(emitter: Emitter, fps: number): Diagnosis | undefined {
   const turning = looksOf(emitter).find(({ kind, leads }) => kind in SAME_AFTER && (leads ?? 'own') === 'own');
   if (!turning) return undefined;
-  const { spin, spinVariance, spinBy } = emitter.birth;
-  if (spinBy === 'way') return undefined;
+  const { spin, spinVariance, spinUnit } = emitter.birth;
+  if (spinUnit === 'metre') return undefined;
   const fastest = Math.abs(spin) + Math.abs(spinVariance);
   const most = 360 * SAME_AFTER[turning.kind]! * 0.5 * fps;
   if (fastest < most) return undefined;

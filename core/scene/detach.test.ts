@@ -31,15 +31,15 @@ describe('taking things away', () => {
       name: 'All',
       carriers: [
         { id: 'k', name: 'K' },
-        { id: 'l', name: 'L', place: { carrier: 'k' } },
+        { id: 'l', name: 'L', transform: { carrier: 'k' } },
       ],
-      emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' }, place: { carrier: 'k' } }],
-      fields: [{ id: 'f', name: 'F', settings: { kind: 'wind' }, place: { carrier: 'k' } }],
-      groups: [{ id: 'g', name: 'G', place: { carrier: 'k' } }],
-      colliders: [{ id: 'c', name: 'C', shape: { kind: 'ball' }, place: { carrier: 'k' } }],
-      zones: [{ id: 'z', name: 'Z', place: { carrier: 'k' } }],
+      emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' }, transform: { carrier: 'k' } }],
+      fields: [{ id: 'f', name: 'F', settings: { kind: 'wind' }, transform: { carrier: 'k' } }],
+      groups: [{ id: 'g', name: 'G', transform: { carrier: 'k' } }],
+      colliders: [{ id: 'c', name: 'C', shape: { kind: 'ball' }, transform: { carrier: 'k' } }],
+      zones: [{ id: 'z', name: 'Z', transform: { carrier: 'k' } }],
       camera: { carrier: 'k', aims: 'k' },
-      whole: { place: { carrier: 'k' } },
+      sceneTransform: { transform: { carrier: 'k' } },
     });
     expect(JSON.stringify(scene).match(/"(carrier|aims)":"k"/g)).toHaveLength(9);
     const rest = withoutReferences(scene, 'carrier', ['k']);

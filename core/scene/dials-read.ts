@@ -11,10 +11,10 @@ export function dialsRead(drive: Kinded, names: readonly string[]): string[] {
 }
 
 /** A circle of dials that drive one another, by name, the first repeated at its end; undefined where there is none. */
-export function dialCircle(dials: readonly Pick<Dial, 'name' | 'drives'>[]): string[] | undefined {
+export function dialCircle(dials: readonly Pick<Dial, 'name' | 'automations'>[]): string[] | undefined {
   const names = dials.map(({ name }) => name);
   const reads = new Map(
-    dials.map(({ name, drives }) => [name, drives['value'] ? dialsRead(drives['value'], names) : []]),
+    dials.map(({ name, automations }) => [name, automations['value'] ? dialsRead(automations['value'], names) : []]),
   );
   const walk = (name: string, row: readonly string[]): string[] | undefined => {
     if (row.includes(name)) return [...row.slice(row.indexOf(name)), name];

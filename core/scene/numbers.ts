@@ -20,7 +20,7 @@ import type {
   Scene,
   ShotCamera,
   Time,
-  Whole,
+  SceneTransform,
   Zone,
 } from '../document/scene';
 
@@ -33,7 +33,7 @@ export interface Movables {
   readonly carriers: Carrier;
   readonly zones: Zone;
   readonly dials: Dial;
-  readonly whole: Whole;
+  readonly sceneTransform: SceneTransform;
   readonly desk: Desk['desk'];
   readonly bounds: Bounds;
   readonly time: Time;
@@ -57,7 +57,7 @@ export const MOVABLE_LISTS = [
 
 /** Things that a scene has one of. */
 export const MOVABLE_ONES = [
-  'whole',
+  'sceneTransform',
   'desk',
   'bounds',
   'time',
@@ -113,7 +113,7 @@ const FORMS: Readonly<Record<MovableSort, Form<Moving>>> = {
   carriers: carrierForm,
   zones: zoneForm,
   dials: dialForm,
-  whole: sections.whole,
+  sceneTransform: sections.sceneTransform,
   desk: sections.desk,
   bounds: sections.bounds,
   time: sections.time,
@@ -125,6 +125,6 @@ const FORMS: Readonly<Record<MovableSort, Form<Moving>>> = {
 /** All numbers of a thing that can be keyed and driven; those of its place come last. */
 export function numbersOf(sort: MovableSort, thing: Moving): Numbers {
   const all = FORMS[sort].numbers(thing, '');
-  const isOfPlace = ([path]: [string, Movable]) => path.startsWith('place.');
+  const isOfPlace = ([path]: [string, Movable]) => path.startsWith('transform.');
   return Object.fromEntries([...all.filter((one) => !isOfPlace(one)), ...all.filter(isOfPlace)]);
 }

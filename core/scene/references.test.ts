@@ -19,7 +19,7 @@ describe('a reference to a group', () => {
   });
 
   it('may be to one of either desk from a zone or a carrier, which outlive a change between the two', () => {
-    const carrier = { id: 'k', name: 'K', moved: 'fields', feels: 'g' };
+    const carrier = { id: 'k', name: 'K', motion: 'fields', feels: 'g' };
     const zone = { id: 'z', name: 'Z', modulators: [{ kind: 'group', group: 'g' }] };
     expect(faultsOf({ carriers: [carrier], zones: [zone], keptDesk: { groups: [group('g')] } })).toEqual([]);
     expect(faultsOf({ carriers: [carrier], zones: [zone], groups: [group('g')] })).toEqual([]);

@@ -1,13 +1,13 @@
 import { lastRun } from '../document/time/beyond';
 import { clockFrom, type Clock } from '../document/time/clock';
 import type { Scene, Time } from '../document/scene';
-import { withDrives } from './drives';
+import { automated } from './automated';
 
 const known = new WeakMap<Time, Clock>();
 
 /** How the scene’s own time runs beside the frames of the shot. */
 export function clockIn(scene: Scene): Clock {
-  const { time } = withDrives(scene);
+  const { time } = automated(scene);
   let clock = known.get(time);
   if (!clock) {
     clock = clockFrom(time);
@@ -23,7 +23,7 @@ export function inOwnTime(scene: Scene): Scene {
   const last = Math.ceil(clock.at(scene.time.last));
   return {
     ...scene,
-    time: { ...scene.time, last, beyond: lastSceneFrame(scene) - last, scale: 1, keys: {}, drives: {} },
+    time: { ...scene.time, last, beyond: lastSceneFrame(scene) - last, scale: 1, keys: {}, automations: {} },
   };
 }
 

@@ -8,7 +8,7 @@ import type { Scene } from '../document/scene';
 export function simulationKey(scene: Scene): string {
   const {
     seed,
-    flat,
+    keepFlat: flat,
     time,
     emitters,
     fields,
@@ -33,7 +33,7 @@ export function simulationKey(scene: Scene): string {
       shown: true,
       drawn: true,
       look: [isSeenToTurn(e), fieldShownBy(e), sourceShownBy(e)],
-      besides: 0,
+      addedLooks: 0,
       rendered: true,
     })),
     fields.map((f) => ({ ...f, name: '' })),
@@ -41,7 +41,7 @@ export function simulationKey(scene: Scene): string {
     { ...desk, state: '' },
     colliders.map((c) => ({ ...c, name: '', shown: true })),
     carriers.map((c) => ({ ...c, name: '', shown: true })),
-    zones.map((z) => ({ ...z, name: '', tint: '', tinted: 0, sizes: 1 })),
+    zones.map((z) => ({ ...z, name: '', tint: '', tintAmount: 0, sizeFactor: 1 })),
     dials,
     meshes.map((m) => m.source),
     bounds,

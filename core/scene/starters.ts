@@ -1,7 +1,7 @@
 import type { Vector } from '../lib/math/vector';
-import { amounts } from '../kinds/emission';
-import { bonds } from '../kinds/bodies';
-import { extents } from '../kinds/falloff-shapes';
+import { emissionKinds } from '../kinds/emission';
+import { bodies } from '../kinds/bodies';
+import { falloffShapes } from '../kinds/falloff-shapes';
 import type { Values } from '../document/parameters';
 import { looks } from '../kinds/looks';
 import { fields as fieldKinds } from '../kinds/fields';
@@ -68,7 +68,7 @@ export const EMPTY_SCENE_BOX: FittedBox = { centre: [0, 0, 0], half: [1, 1, 1] }
  * particles, which no acceleration does.
  */
 const firstAction = ({ actions: [first] }: FieldKind): string =>
-  first === 'force' || first === 'carry' ? 'acceleration' : first!;
+  first === 'force' || first === 'flow' ? 'acceleration' : first!;
 
 /** Where a field of a kind stands that is fitted to a box around particles, metres. */
 export function standIn({ startsWith }: FieldKind, { centre, half }: FittedBox): Vector {
@@ -80,16 +80,16 @@ export function standIn({ startsWith }: FieldKind, { centre, half }: FittedBox):
 /** A new field of a kind: fitted to the box round the particles, and strong enough to see. */
 export function newField(scene: Scene, kind: string, { centre, half }: FittedBox = EMPTY_SCENE_BOX): Field {
   const fieldKind = fieldKinds.get(kind);
-  const extent = extents.get(fieldKind.startsWith.extent);
+  const falloff = falloffShapes.get(fieldKind.startsWith.falloff);
   const actsAs = firstAction(fieldKind);
   return completeField({
     ...freeIdentity('f', capital(fieldKind.label), [...scene.fields, ...scene.groups]),
     seed: scene.fields.length + 1,
-    place: { position: standIn(fieldKind, { centre, half }) },
+    transform: { position: standIn(fieldKind, { centre, half }) },
     actsAs,
     strength: strengthOf(fieldKind, actsAs).default,
     settings: { ...fieldKinds.defaults(kind, { ...fieldKind.fit?.(half), ...sourceOf(scene, fieldKind) }) },
-    extent: extents.defaults(extent.kind, extent.fitted(half)),
+    falloff: falloffShapes.defaults(falloff.kind, falloff.fitted(half)),
   });
 }
 
@@ -99,7 +99,7 @@ export function newEmitter(scene: Pick<Scene, 'emitters'>): Emitter {
     ...freeIdentity('e', 'Emitter', scene.emitters),
     seed: scene.emitters.length + 1,
     shape: { kind: 'disc', radius: 0.4 },
-    amounts: [{ kind: 'rate', rate: 400 }],
+    emission: [{ kind: 'rate', rate: 400 }],
     birth: {
       life: 3,
       lifeVariance: 0.8,
@@ -122,16 +122,16 @@ export function emitterOnPath(
   field: Field,
   from: 'start' | 'along',
 ): Emitter | undefined {
-  const path = fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.extent);
+  const path = fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.falloff);
   if (!path) return undefined;
   const named = Object.fromEntries(Object.keys(pathParameters).map((name) => [name, path[name]]));
   const emitter = newEmitter(scene);
   return {
     ...emitter,
     shape: { ...shapes.defaults('path'), ...named, from },
-    place: field.place,
+    transform: field.transform,
     keys: field.keys,
-    birth: { ...emitter.birth, along: 'tangent', speed: 0, speedVariance: 0, spread: 0 },
+    birth: { ...emitter.birth, launchDirection: 'tangent', speed: 0, speedVariance: 0, spread: 0 },
   };
 }
 
@@ -142,23 +142,23 @@ const STRANDS = 120;
  * An emitter with its particles held together otherwise. Strands and meshes begin still and few, last as long as the
  * scene, and are drawn as what they are.
  */
-export function withBond(emitter: Emitter, kind: string): Emitter {
+export function withBody(emitter: Emitter, kind: string): Emitter {
   // Soft enough to be seen to bend.
-  const bond = bonds.defaults(kind, kind === 'strand' ? { swings: 0.2 } : {});
+  const body = bodies.defaults(kind, kind === 'strands' ? { stiffness: 0.2 } : {});
   const { blend, opacity } = emitter.look;
-  if (kind === 'free') {
+  if (kind === 'points') {
     const look =
       looks.get(emitter.look.kind).draws === undefined ? emitter.look : looks.defaults('sprite', { blend, opacity });
-    return { ...emitter, bond, look };
+    return { ...emitter, body, look };
   }
   const drawn = looks.list.find((look) => look.draws === kind)!.kind;
-  const rates = emitter.amounts.some((amount) => amount.kind !== 'burst');
-  const burst = amounts.defaults('burst', { at: 'start', count: kind === 'strand' ? STRANDS : 1 });
+  const rates = emitter.emission.some((amount) => amount.kind !== 'burst');
+  const burst = emissionKinds.defaults('burst', { timing: 'start', count: kind === 'strands' ? STRANDS : 1 });
   return {
     ...emitter,
-    bond,
+    body,
     look: looks.get(emitter.look.kind).draws === kind ? emitter.look : looks.defaults(drawn),
-    amounts: rates || kind === 'net' ? [burst] : emitter.amounts,
+    emission: rates || kind === 'soft-mesh' ? [burst] : emitter.emission,
     birth: { ...emitter.birth, immortal: true, speed: 0, speedVariance: 0, drag: Math.max(emitter.birth.drag, 1) },
   };
 }

@@ -30,6 +30,6 @@ export function startedFrom(field: Field, start: StartingPoint, box?: FittedBox)
     settings,
     actsAs,
     ...(meant && start.strength !== undefined && { strength: start.strength }),
-    ...(moves && { place: { ...field.place, position: upstreamOf(box, direction as unknown as Vector) } }),
+    ...(moves && { transform: { ...field.transform, position: upstreamOf(box, direction as unknown as Vector) } }),
   };
 }

@@ -1,6 +1,6 @@
 import { valueAt, type Key } from '../document/keys/keys';
 import type { Moving, Scene } from '../document/scene';
-import { withDrives } from '../scene/drives';
+import { automated } from '../scene/automated';
 import { clockIn, lastSceneFrame } from '../scene/scene-clock';
 import { colliderStart, emitterStart, fieldStart } from './own-start';
 import { SIMULATED_SORTS, thingsOf, withThings, type MovableSort } from '../scene/numbers';
@@ -9,7 +9,7 @@ import { valueOf } from '../document/value-paths';
 /** What this looks through: all that changes particles, and the time they live in. */
 const TAKEN: readonly MovableSort[] = [...SIMULATED_SORTS, 'time'];
 
-const unmoved = (thing: Moving): Moving => ({ ...thing, keys: {}, drives: {} });
+const unmoved = (thing: Moving): Moving => ({ ...thing, keys: {}, automations: {} });
 
 const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
 
@@ -56,7 +56,7 @@ const LATE_SORTS = { fields: fieldStart, emitters: emitterStart, colliders: coll
 function withoutLateOnes(before: Scene, after: Scene): { masked: Scene; first: number } {
   let first = Infinity;
   const masked: { -readonly [P in keyof Scene]: Scene[P] } = { ...after };
-  const [moved, movedAfter] = [withDrives(before), withDrives(after)];
+  const [moved, movedAfter] = [automated(before), automated(after)];
   for (const sort of ['fields', 'emitters', 'colliders'] as const) {
     // oxlint-disable-next-line typescript/no-unsafe-type-assertion -- each sort has the function of its own things
     const startOf = LATE_SORTS[sort] as (before: Scene, after: Scene, a: unknown, b: unknown) => number | undefined;
@@ -69,7 +69,7 @@ function withoutLateOnes(before: Scene, after: Scene): { masked: Scene; first: n
       if (own === undefined) return thing;
       first = Math.min(first, own);
       // Keys and drives are compared by themselves.
-      return { ...was[i]!, keys: thing.keys, drives: thing.drives };
+      return { ...was[i]!, keys: thing.keys, automations: thing.automations };
     }) as never;
   }
   return { masked, first };
@@ -100,7 +100,7 @@ export function firstChange(before: Scene, after: Scene, rest: (scene: Scene) =>
       first = own;
     }
   }
-  const [a, b] = [withDrives(before), withDrives(after)];
+  const [a, b] = [automated(before), automated(after)];
   for (const sort of SIMULATED_SORTS)
     (thingsOf(a, sort) as readonly Moving[]).forEach((thing, i) => {
       const now = thingsOf(b, sort)[i]!;

@@ -16,18 +16,21 @@ const blow = (actsAs: string, over: Written = {}): Written => ({
 
 describe('drive: a share of the velocity is replaced a frame (common practice)', () => {
   it.each([1, 4, 16])('w = 0.05 keeps 95 %% of the old velocity a frame, with %i substeps', (substeps) => {
-    const { vx, vy } = motion(blow('drive', { pace: 3 }), [0, 2, 0], 10, substeps);
+    const { vx, vy } = motion(blow('set-velocity', { targetSpeed: 3 }), [0, 2, 0], 10, substeps);
     expect(vy).toBeCloseTo(2 * 0.95 ** 10, 5);
     expect(vx).toBeCloseTo(3 * (1 - 0.95 ** 10), 5);
   });
 
   it('w = 1 sets the velocity outright, several their mean, a negative one turns it round', () => {
-    expect(motion(blow('drive', { strength: 1, pace: 3 }), [0, 2, 0], 1)).toMatchObject({ vx: 3, vy: 0 });
-    expect(motion(blow('drive', { strength: -4, pace: 3 }), [0, 2, 0], 1)).toMatchObject({ vx: -3, vy: 0 });
+    expect(motion(blow('set-velocity', { strength: 1, targetSpeed: 3 }), [0, 2, 0], 1)).toMatchObject({ vx: 3, vy: 0 });
+    expect(motion(blow('set-velocity', { strength: -4, targetSpeed: 3 }), [0, 2, 0], 1)).toMatchObject({
+      vx: -3,
+      vy: 0,
+    });
     const two = [
-      blow('drive', { strength: 1, pace: 3 }),
-      blow('drive', { strength: 1, pace: 5 }),
-      blow('drive', { strength: 0.9, pace: 99 }),
+      blow('set-velocity', { strength: 1, targetSpeed: 3 }),
+      blow('set-velocity', { strength: 1, targetSpeed: 5 }),
+      blow('set-velocity', { strength: 0.9, targetSpeed: 99 }),
     ];
     expect(only(runTo(testScene({ emitter: thrown([0, 2, 0]), fields: two }), 1)).vx).toBeCloseTo(4, 6);
   });
@@ -52,7 +55,7 @@ describe('steer: a share of the angle is taken a frame (common practice)', () =>
 
 it('shift moves particles by w·F·dt and leaves their velocity alone', () => {
   for (const substeps of [1, 4, 16]) {
-    const { x, y, vx } = motion(blow('shift', { strength: 3 }), [0, 1, 0], 24, substeps);
+    const { x, y, vx } = motion(blow('move', { strength: 3 }), [0, 1, 0], 24, substeps);
     expect(x).toBeCloseTo(3, 4);
     expect(y).toBeCloseTo(1, 4);
     expect(vx).toBe(0);
@@ -78,17 +81,18 @@ describe('limit', () => {
 });
 
 describe('a span', () => {
-  const spanned = (over: Written) => blow('acceleration', { strength: 24, spanned: true, from: 3, until: 6, ...over });
+  const limitedRange = (over: Written) =>
+    blow('acceleration', { strength: 24, limitedRange: true, activeFrom: 3, activeUntil: 6, ...over });
 
   it('is on from its first frame until the one it ends at', () => {
-    const speeds = [2, 3, 4, 5, 6, 7, 8].map((frame) => motion(spanned({}), [0, 0, 0], frame).vx);
+    const speeds = [2, 3, 4, 5, 6, 7, 8].map((frame) => motion(limitedRange({}), [0, 0, 0], frame).vx);
     expect(speeds.map(Math.round)).toEqual([0, 0, 1, 2, 3, 3, 3]);
   });
 
   it('eases in and out', () => {
     const again = motion(
-      spanned({
-        also: [
+      limitedRange({
+        furtherRanges: [
           [10, 12],
           [20, 21],
         ],
@@ -98,15 +102,17 @@ describe('a span', () => {
     ).vx;
     expect(again).toBeCloseTo(6, 5);
     const speeds = [4, 5, 6, 7, 8].map(
-      (frame) => motion(spanned({ until: 7, easeIn: 2, easeOut: 2 }), [0, 0, 0], frame).vx,
+      (frame) => motion(limitedRange({ activeUntil: 7, easeIn: 2, easeOut: 2 }), [0, 0, 0], frame).vx,
     );
     expect(speeds).toEqual([0, 0.5, 1.5, 2, 2].map((v) => expect.closeTo(v, 5) as number));
   });
 });
 
 it('tow hands the motion of a moving wind to the particles: carried along at its own velocity', () => {
-  const keys = { 'place.position': [-10, 100].map((frame) => ({ frame, value: [0, 0, frame / 24], ease: 'linear' })) };
-  const hull = { settings: { kind: 'wind', tow: 1 }, strength: 0, actsAs: 'drive', keys };
+  const keys = {
+    'transform.position': [-10, 100].map((frame) => ({ frame, value: [0, 0, frame / 24], ease: 'linear' })),
+  };
+  const hull = { settings: { kind: 'wind', ownMotion: 1 }, strength: 0, actsAs: 'set-velocity', keys };
   expect(motion({ ...hull, strength: 1 }, [0, 0, 0], 10)).toMatchObject({ vx: 1, vz: expect.closeTo(1, 5) });
-  expect(motion({ ...hull, actsAs: 'shift' }, [0, 0, 0], 24).z).toBeCloseTo(1, 4);
+  expect(motion({ ...hull, actsAs: 'move' }, [0, 0, 0], 24).z).toBeCloseTo(1, 4);
 });

@@ -1,8 +1,8 @@
 import * as fc from 'fast-check';
-import { extents } from '../kinds/falloff-shapes';
+import { falloffShapes } from '../kinds/falloff-shapes';
 import { fields as fieldKinds } from '../kinds/fields';
 import { modulators } from '../kinds/modulators';
-import { profiles } from '../kinds/curves';
+import { falloffCurves } from '../kinds/curves';
 import { completeScene } from '../scene/read';
 import type { Scene } from '../document/scene';
 import { testScene } from './scenes';
@@ -26,11 +26,11 @@ export const anyScene = fc
         kind: fc.constantFrom(...fieldKinds.list.map((k) => k.kind)),
         action: fc.nat(5),
         strength: fc.double({ min: 0, max: 4, noNaN: true }),
-        extent: fc.constantFrom(...extents.list.map((e) => e.kind)),
-        profile: fc.constantFrom(...profiles.list.map((p) => p.kind)),
+        falloff: fc.constantFrom(...falloffShapes.list.map((e) => e.kind)),
+        curve: fc.constantFrom(...falloffCurves.list.map((p) => p.kind)),
         modulator: fc.constantFrom(undefined, ...modulators.list.map((m) => m.kind)),
         grouped: fc.boolean(),
-        spanned: fc.boolean(),
+        limitedRange: fc.boolean(),
         turn: fc.integer({ min: -180, max: 180 }),
       }),
       { maxLength: 5 },
@@ -48,32 +48,32 @@ export const anyScene = fc
         seed,
         shape: { kind: 'ball', radius: 1 },
         masks: [{ kind: mask, low: -0.5, high: 0.9, ramp: 0.2 }],
-        amounts: [
+        emission: [
           { kind: 'rate', rate },
           { kind: 'burst', count: 60 },
         ],
         birth: { life, lifeVariance: life / 2, speed: 1, spread: 30, drag: 0.4 },
       },
       time: { substeps },
-      groups: [{ id: 'g', name: 'G', rule, limited, extent: { kind: 'ball', core: 1, reach: 3 }, sends: { e: 0.8 } }],
+      groups: [{ id: 'g', name: 'G', rule, limited, falloff: { kind: 'ball', inner: 1, outer: 3 }, sends: { e: 0.8 } }],
       meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 6 } }],
-      fields: fields.map(({ kind, strength, extent, profile, turn, modulator, grouped: wished, spanned }, i) => ({
+      fields: fields.map(({ kind, strength, falloff, curve, turn, modulator, grouped: wished, limitedRange }, i) => ({
         group: wished && ways[i] === grouped ? 'g' : '',
         modulators: modulator === undefined ? [] : [{ kind: modulator }],
-        spanned,
-        from: 3,
-        until: 9,
+        limitedRange,
+        activeFrom: 3,
+        activeUntil: 9,
         easeIn: 2,
         settings: { kind },
         strength,
         actsAs: ways[i]!,
-        extent: {
-          kind: extent,
-          ...(extent === 'surface' ? { mesh: 'm' } : {}),
-          ...(extent === 'everywhere' ? {} : { core: 0.2 }),
+        falloff: {
+          kind: falloff,
+          ...(falloff === 'surface' ? { mesh: 'm' } : {}),
+          ...(falloff === 'everywhere' ? {} : { inner: 0.2 }),
         },
-        profile: { kind: profile },
-        place: { position: [0.2, 0, 0], rotation: [0, turn, 0] },
+        curve: { kind: curve },
+        transform: { position: [0.2, 0, 0], rotation: [0, turn, 0] },
       })),
     });
     return withCollider({ ...scene, seed }, collider);
@@ -99,7 +99,7 @@ function withCollider(
       {
         id: 'c',
         name: 'C',
-        place: { position: [0, -0.6, 0], rotation: [0, 20, 8] },
+        transform: { position: [0, -0.6, 0], rotation: [0, 20, 8] },
         shape: { kind: shape },
         response: { kind: response },
         split,

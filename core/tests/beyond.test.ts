@@ -21,13 +21,13 @@ describe('a scene tried on past its last frame', () => {
   it('goes on with its births, its tides and its time; what has no lifetime lives on; “last” is still the last of the shot', () => {
     const scene = testScene({
       emitter: {
-        amounts: [
+        emission: [
           { kind: 'rate', rate: 24 },
           { kind: 'burst', count: 5, frame: 0 },
         ],
         gate: { kind: 'formula', formula: 'frame <= last or frame >= last + 5' },
         birth: { immortal: true },
-        drives: { 'birth.drag': { kind: 'wave', low: 0, high: 8, period: 40 } },
+        automations: { 'birth.drag': { kind: 'wave', outputMin: 0, outputMax: 8, period: 40 } },
       },
       time: { last: 10, scale: 0.5 },
     });

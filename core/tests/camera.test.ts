@@ -89,9 +89,9 @@ describe('a shot camera on carriers', () => {
   const turned = completeCarrier({
     id: 'k',
     name: 'K',
-    place: { position: [0, 1, 0] },
+    transform: { position: [0, 1, 0] },
     keys: {
-      'place.rotation': [0, 24].map((frame) => ({ frame, value: [0, frame === 0 ? 0 : 90, 0], ease: 'linear' })),
+      'transform.rotation': [0, 24].map((frame) => ({ frame, value: [0, frame === 0 ? 0 : 90, 0], ease: 'linear' })),
     },
   });
 
@@ -110,7 +110,7 @@ describe('a shot camera on carriers', () => {
     expect(lens.focus).toBe(4);
     expect(lensOf(scene({ depth: true, sharp: 'distance', focus: 7 }).camera)!.focus).toBe(7);
     expect(lensOf(scene({}).camera)).toBeUndefined();
-    const faults = checkScene({ format: 'bathyclast-scene', version: 2, name: 'T', camera: { carrier: 'nobody' } });
+    const faults = checkScene({ format: 'bathyclast-scene', version: 3, name: 'T', camera: { carrier: 'nobody' } });
     expect(faults.map((f) => f.message)).toEqual([expect.stringContaining('camera.carrier is "nobody"')]);
   });
 });

@@ -18,7 +18,7 @@ function familyDocument(parents: Written, child: Written, more: Written = {}): W
         id: 'p',
         name: 'Parents',
         shape: { kind: 'point' },
-        amounts: [{ kind: 'burst', count: 3 }],
+        emission: [{ kind: 'burst', count: 3 }],
         birth: { speed: 0, life: 1000, drag: 0 },
         ...parents,
       },
@@ -49,8 +49,8 @@ describe('another emitter’s particles as a shape', () => {
   it('each gives birth at its rate from its own birth on, along its way, at its own moments', () => {
     const scene = family(
       {
-        amounts: [{ kind: 'burst', count: 1 }],
-        birth: { speed: 12, along: 'direction', direction: [1, 0, 0], life: 1000, drag: 0 },
+        emission: [{ kind: 'burst', count: 1 }],
+        birth: { speed: 12, launchDirection: 'direction', direction: [1, 0, 0], life: 1000, drag: 0 },
       },
       { shape: { kind: 'particles', source: 'p', when: 'life', each: 48 } },
     );
@@ -62,7 +62,7 @@ describe('another emitter’s particles as a shape', () => {
 
   it('at the death of each, as many as from–to says, where it died', () => {
     const scene = family(
-      { amounts: [{ kind: 'burst', count: 400 }], birth: { speed: 2, spread: 180, life: 1, drag: 0 } },
+      { emission: [{ kind: 'burst', count: 400 }], birth: { speed: 2, spread: 180, life: 1, drag: 0 } },
       { shape: { kind: 'particles', source: 'p', when: 'death', from: 2, to: 5 } },
     );
     const run = runTo(scene, 24);
@@ -83,9 +83,9 @@ describe('another emitter’s particles as a shape', () => {
 
   it('where a contact ends a parent, its children are born at the contact, and along its way up to there', () => {
     const parents = {
-      amounts: [{ kind: 'burst', count: 20 }],
-      place: { position: [0, 1, 0] },
-      birth: { speed: 5, along: 'direction', direction: [0, -1, 0], life: 100, drag: 0 },
+      emission: [{ kind: 'burst', count: 20 }],
+      transform: { position: [0, 1, 0] },
+      birth: { speed: 5, launchDirection: 'direction', direction: [0, -1, 0], life: 100, drag: 0 },
     };
     const bed = {
       colliders: [{ id: 'k', name: 'K', shape: { kind: 'plane' }, thickness: 0, response: { kind: 'die' } }],
@@ -108,10 +108,10 @@ describe('another emitter’s particles as a shape', () => {
 
   it('a draft has exactly the children of its parents, bit for bit; so have threads together', () => {
     const scene = family(
-      { amounts: [{ kind: 'rate', rate: 300 }], birth: { speed: 1, spread: 40, life: 0.7, drag: 0.2 } },
+      { emission: [{ kind: 'rate', rate: 300 }], birth: { speed: 1, spread: 40, life: 0.7, drag: 0.2 } },
       {
         shape: { kind: 'particles', source: 'p', when: 'life', each: 20 },
-        birth: { life: 0.5, lifeVariance: 0.2, speed: 0.3, spread: 180, inherit: 30 },
+        birth: { life: 0.5, lifeVariance: 0.2, speed: 0.3, spread: 180, inheritedMotion: 30 },
       },
     );
     const run = (portion: { draftFraction: number; slice: number; slices: number }) => {
@@ -138,7 +138,7 @@ describe('another emitter’s particles as a shape', () => {
           id: 'a',
           name: 'A',
           shape: { kind: 'point' },
-          amounts: [{ kind: 'rate', rate: 24 }],
+          emission: [{ kind: 'rate', rate: 24 }],
           birth: { life: 1000, speed: 0 },
         },
         { id: 'b', name: 'B', shape: { kind: 'particles', source: 'a', each: 48 }, birth: { life: 1000, speed: 0 } },
@@ -185,9 +185,17 @@ describe('splits (common practice)', () => {
           id: 'e',
           name: 'E',
           shape: { kind: 'box', width: 4, height: 0, depth: 4 },
-          place: { position: [0, 1, 0] },
-          amounts: [{ kind: 'burst', count }],
-          birth: { life: 1000, speed: 3, along: 'direction', direction: [0, -1, 0], drag: 0, size: 0.1, mass: 2 },
+          transform: { position: [0, 1, 0] },
+          emission: [{ kind: 'burst', count }],
+          birth: {
+            life: 1000,
+            speed: 3,
+            launchDirection: 'direction',
+            direction: [0, -1, 0],
+            drag: 0,
+            size: 0.1,
+            mass: 2,
+          },
         },
       ],
       colliders: [
@@ -196,7 +204,7 @@ describe('splits (common practice)', () => {
           name: 'K',
           shape: { kind: 'plane' },
           thickness: 0,
-          response: { kind: 'bounce', restitution: 0.5, slip: 1 },
+          response: { kind: 'bounce', restitution: 0.5, tangentialGain: 1 },
           split: true,
           ...split,
         },
@@ -206,7 +214,8 @@ describe('splits (common practice)', () => {
   it('4 to 4 gives exactly 4 pieces, the parent gone; kept, it goes on beside them', () => {
     const gone = runTo(falling({ splitFrom: 4, splitTo: 4, splitScatter: 0 }), 10).populations[0]!;
     expect([gone.count, gone.born, gone.died]).toEqual([1200, 1500, 300]);
-    const kept = runTo(falling({ splitFrom: 4, splitTo: 4, splitKeeps: true, splitScatter: 0 }), 10).populations[0]!;
+    const kept = runTo(falling({ splitFrom: 4, splitTo: 4, parentSurvives: true, splitScatter: 0 }), 10)
+      .populations[0]!;
     expect([kept.count, kept.died]).toEqual([1500, 0]);
   });
 
@@ -248,7 +257,7 @@ describe('splits (common practice)', () => {
   });
 
   it('pieces are born at the moment of the contact, off the surface, within the scatter', () => {
-    const [p] = runTo(falling({ splitFrom: 6, splitTo: 6, splitScatter: 60, splitKick: 0.5 }), 9).populations;
+    const [p] = runTo(falling({ splitFrom: 6, splitTo: 6, splitScatter: 60, ejectionSpeed: 0.5 }), 9).populations;
     for (let i = 0; i < p!.count; i++) {
       expect(p!.columns.vy[i]).toBeGreaterThan(0);
       expect(p!.columns.y[i]).toBeGreaterThan(0);
@@ -260,7 +269,7 @@ describe('splits (common practice)', () => {
   });
 
   it('keys of children do not hang on slots: a draft’s pieces are those of the whole, and threads agree', () => {
-    const scene = falling({ splitFrom: 1, splitTo: 5, splitScatter: 80, splitKick: 1 });
+    const scene = falling({ splitFrom: 1, splitTo: 5, splitScatter: 80, ejectionSpeed: 1 });
     const run = (portion: { draftFraction: number; slice: number; slices: number }) => {
       const simulation = new Simulation(scene, new Map(), { portion });
       while (simulation.frame < 20) simulation.advance();
@@ -284,14 +293,14 @@ describe('life', () => {
     const scene = completeScene({
       name: 'T',
       time: { fps: 24, last: 48 },
-      emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' }, amounts: [{ kind: 'burst', count }], birth }],
+      emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' }, emission: [{ kind: 'burst', count }], birth }],
     });
     const [p] = runTo(scene, 0).populations;
     return [...p!.columns.life.slice(0, p!.count)];
   };
 
   it('with a long tail: the mean stays, none is shorter than life − variance, a few live far longer (exponential)', () => {
-    const all = lives({ life: 5, lifeVariance: 2, lifeSpread: 'tail' });
+    const all = lives({ life: 5, lifeVariance: 2, lifeDistribution: 'long-tailed' });
     expect(all.reduce((a, b) => a + b, 0) / all.length).toBeCloseTo(5, 1);
     expect(Math.min(...all)).toBeGreaterThanOrEqual(3);
     // P(life > 3 + 2·t) = e^(−t).
@@ -308,7 +317,7 @@ describe('life', () => {
           id: 'e',
           name: 'E',
           shape: { kind: 'point' },
-          amounts: [{ kind: 'rate', rate: 48 }],
+          emission: [{ kind: 'rate', rate: 48 }],
           birth: { immortal: true, speed: 0 },
         },
       ],

@@ -14,7 +14,7 @@ function scene(emitter: Written, colliders: readonly Written[], more: Written = 
   return completeScene({
     name: 'Test',
     time: { fps: 24, first: 0, last: 1000, substeps: 16 },
-    emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' }, amounts: [{ kind: 'burst', count: 1 }], ...emitter }],
+    emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' }, emission: [{ kind: 'burst', count: 1 }], ...emitter }],
     fields: [{ id: 'g', name: 'Gravity', settings: { kind: 'gravity' }, strength: 9.80665 }],
     colliders: colliders.map((c, i) => ({ id: `c${i}`, name: `C${i}`, thickness: 0, ...c })),
     ...more,
@@ -29,8 +29,8 @@ const at = (run: ReturnType<typeof runTo>, name: 'x' | 'y' | 'z' | 'vx' | 'vy' |
 describe('a bounce (Newton’s law of restitution, textbook mechanics)', () => {
   const e = 0.7;
   const h = 2;
-  const bouncing = scene({ place: { position: [0, h, 0] }, birth: still }, [
-    floor({ kind: 'bounce', restitution: e, slip: 1 }),
+  const bouncing = scene({ transform: { position: [0, h, 0] }, birth: still }, [
+    floor({ kind: 'bounce', restitution: e, tangentialGain: 1 }),
   ]);
 
   it('rebounds to e²·h', () => {
@@ -55,7 +55,7 @@ describe('a bounce (Newton’s law of restitution, textbook mechanics)', () => {
 describe('a grain that touches with its edge', () => {
   const resting = (collider: Written, size: number) =>
     runTo(
-      scene({ place: { position: [0, 1.5, 0] }, birth: { ...still, size } }, [
+      scene({ transform: { position: [0, 1.5, 0] }, birth: { ...still, size } }, [
         { ...floor({ kind: 'stick' }), bySize: true, ...collider },
       ]),
       40,
@@ -63,7 +63,7 @@ describe('a grain that touches with its edge', () => {
 
   it('comes to rest with its middle half its size above a floor, also above one that is scaled', () => {
     expect(at(resting({}, 0.2), 'y')).toBeCloseTo(0.1, 3);
-    expect(at(resting({ place: { scale: 3 } }, 0.5), 'y')).toBeCloseTo(0.25, 3);
+    expect(at(resting({ transform: { scale: 3 } }, 0.5), 'y')).toBeCloseTo(0.25, 3);
     expect(at(resting({ bySize: false }, 0.2), 'y')).toBeCloseTo(0, 3);
   });
 
@@ -77,7 +77,7 @@ describe('a grain that touches with its edge', () => {
 
 describe('the gate of a collider', () => {
   const gated = (response: Written) =>
-    scene({ place: { position: [0, 1, 0] }, birth: still }, [
+    scene({ transform: { position: [0, 1, 0] }, birth: still }, [
       {
         ...floor(response),
         gate: {
@@ -91,7 +91,7 @@ describe('the gate of a collider', () => {
     ]);
 
   it('stops what comes while it is there, and nothing after it', () => {
-    const run = runTo(gated({ kind: 'bounce', restitution: 0.1, slip: 1 }), 29);
+    const run = runTo(gated({ kind: 'bounce', restitution: 0.1, tangentialGain: 1 }), 29);
     expect(at(run, 'y')).toBeGreaterThanOrEqual(0);
     while (run.frame < 36) run.advance();
     expect(at(run, 'y')).toBeLessThan(-0.05);
@@ -130,8 +130,8 @@ describe('continuous collisions', () => {
       const run = runTo(
         scene(
           {
-            place: { position: [0, way[1] === 0 ? 0.5 : start[1], start[2]] },
-            birth: { ...still, along: 'direction', direction: way, speed },
+            transform: { position: [0, way[1] === 0 ? 0.5 : start[1], start[2]] },
+            birth: { ...still, launchDirection: 'direction', direction: way, speed },
           },
           [{ shape, response: { kind: 'bounce', restitution: 0 } }],
           { fields: [], time: { fps: 24, substeps: 1 } },
@@ -157,10 +157,10 @@ describe('continuous collisions', () => {
               {
                 seed,
                 shape: { kind: 'ball', radius: 0.2 },
-                amounts: [{ kind: 'burst', count: 30 }],
+                emission: [{ kind: 'burst', count: 30 }],
                 birth: { ...still, speed },
               },
-              [{ shape: values, response: { kind: 'bounce', restitution: 1, slip: 1 } }],
+              [{ shape: values, response: { kind: 'bounce', restitution: 1, tangentialGain: 1 } }],
               { time: { fps: 24, substeps: 2 } },
             ),
             20,
@@ -185,8 +185,8 @@ describe('a pile that settles', () => {
     const walls: Written[] = [
       {
         shape: { kind: 'plane' },
-        place: { rotation: [0, 0, 12] },
-        response: { kind: 'bounce', restitution: 0.4, slip: 0.7 },
+        transform: { rotation: [0, 0, 12] },
+        response: { kind: 'bounce', restitution: 0.4, tangentialGain: 0.7 },
       },
       ...[0, 90, 180, 270].map((turn) => ({
         shape: {
@@ -197,15 +197,15 @@ describe('a pile that settles', () => {
           ],
           height: 4,
         },
-        place: { rotation: [0, turn, 0], position: [0, -1, 0] },
-        response: { kind: 'bounce', restitution: 0.4, slip: 0.7 },
+        transform: { rotation: [0, turn, 0], position: [0, -1, 0] },
+        response: { kind: 'bounce', restitution: 0.4, tangentialGain: 0.7 },
       })),
     ];
     const dropped = scene(
       {
         shape: { kind: 'box', width: 1.6, height: 1, depth: 1.6 },
-        place: { position: [0, 1.6, 0] },
-        amounts: [{ kind: 'burst', count: COUNT }],
+        transform: { position: [0, 1.6, 0] },
+        emission: [{ kind: 'burst', count: COUNT }],
         birth: still,
       },
       walls,
@@ -242,7 +242,7 @@ describe('a pile that settles', () => {
 });
 
 describe('what a collider does', () => {
-  const dropped = { place: { position: [0, 1, 0] }, birth: { ...still, life: 1000 } };
+  const dropped = { transform: { position: [0, 1, 0] }, birth: { ...still, life: 1000 } };
 
   it('sticks: particles stay where they hit and move with the surface, turning with it', () => {
     const run = runTo(
@@ -251,7 +251,7 @@ describe('what a collider does', () => {
           shape: { kind: 'plane' },
           response: { kind: 'stick' },
           keys: {
-            'place.position': [
+            'transform.position': [
               { frame: 30, value: [0, 0, 0], ease: 'linear' },
               { frame: 54, value: [6, 2, 0], ease: 'linear' },
             ],
@@ -272,10 +272,10 @@ describe('what a collider does', () => {
       const run = runTo(
         scene(
           {
-            place: { position: [0, 0.001, 0] },
-            birth: { ...still, along: 'direction', direction: [1, 0, 0], speed: 2 },
+            transform: { position: [0, 0.001, 0] },
+            birth: { ...still, launchDirection: 'direction', direction: [1, 0, 0], speed: 2 },
           },
-          [{ shape: { kind: 'plane' }, response: { kind: 'slide', slip: 0.9 } }],
+          [{ shape: { kind: 'plane' }, response: { kind: 'slide', tangentialGain: 0.9 } }],
           { time: { fps: 24, substeps } },
         ),
         12,
@@ -289,15 +289,15 @@ describe('what a collider does', () => {
   });
 
   it('stays where a slope is no steeper than its friction holds (tan θ ≤ 1 − slip, Coulomb), and slides where it is', () => {
-    const moved = (degrees: number, slip: number, substeps: number) => {
+    const moved = (degrees: number, tangentialGain: number, substeps: number) => {
       const run = runTo(
         scene(
-          { place: { position: [0, 0.3, 0] }, birth: still },
+          { transform: { position: [0, 0.3, 0] }, birth: still },
           [
             {
               shape: { kind: 'plane' },
-              place: { rotation: [0, 0, degrees] },
-              response: { kind: 'bounce', restitution: 0, slip },
+              transform: { rotation: [0, 0, degrees] },
+              response: { kind: 'bounce', restitution: 0, tangentialGain: tangentialGain },
             },
           ],
           { time: { fps: 24, substeps } },
@@ -324,7 +324,7 @@ describe('what a collider does', () => {
 
   it('porosity: that share passes, each particle decided once', () => {
     const rain = scene(
-      { ...dropped, amounts: [{ kind: 'burst', count: 4000 }], shape: { kind: 'card' } },
+      { ...dropped, emission: [{ kind: 'burst', count: 4000 }], shape: { kind: 'card' } },
       [{ ...floor({ kind: 'bounce', restitution: 0.3 }), porosity: 0.3 }],
       { time: { fps: 24, substeps: 1 } },
     );
@@ -337,7 +337,10 @@ describe('what a collider does', () => {
 
   it('sends: whether an emitter’s particles hit it, and how bouncy', () => {
     const withIt = (hit: object) =>
-      runTo(scene(dropped, [{ ...floor({ kind: 'bounce', restitution: 0.5, slip: 1 }), sends: { e: hit } }]), 24);
+      runTo(
+        scene(dropped, [{ ...floor({ kind: 'bounce', restitution: 0.5, tangentialGain: 1 }), sends: { e: hit } }]),
+        24,
+      );
     expect(at(withIt({ hits: false }), 'y')).toBeLessThan(-2);
     const height = (bounce: number) => {
       let most = 0;
@@ -346,7 +349,9 @@ describe('what a collider does', () => {
           most,
           at(
             runTo(
-              scene(dropped, [{ ...floor({ kind: 'bounce', restitution: 0.5, slip: 1 }), sends: { e: { bounce } } }]),
+              scene(dropped, [
+                { ...floor({ kind: 'bounce', restitution: 0.5, tangentialGain: 1 }), sends: { e: { bounce } } },
+              ]),
               frame,
             ),
             'y',
@@ -361,13 +366,13 @@ describe('what a collider does', () => {
 
   it('a moving collider carries what lies on it, and pushes what is in its way', () => {
     const lift = runTo(
-      scene({ place: { position: [0, 0.02, 0] }, birth: still }, [
+      scene({ transform: { position: [0, 0.02, 0] }, birth: still }, [
         {
           shape: { kind: 'box', width: 2, height: 0.1, depth: 2 },
-          place: { position: [0, -0.06, 0] },
-          response: { kind: 'bounce', restitution: 0, slip: 0.2 },
+          transform: { position: [0, -0.06, 0] },
+          response: { kind: 'bounce', restitution: 0, tangentialGain: 0.2 },
           keys: {
-            'place.position': [
+            'transform.position': [
               { frame: 12, value: [0, -0.06, 0], ease: 'smooth' },
               { frame: 60, value: [3, 0.94, 0], ease: 'linear' },
             ],
@@ -380,13 +385,13 @@ describe('what a collider does', () => {
     expect(at(lift, 'x')).toBeGreaterThan(2.4);
     const ram = runTo(
       scene(
-        { place: { position: [0, 0, 0] }, birth: still },
+        { transform: { position: [0, 0, 0] }, birth: still },
         [
           {
             shape: { kind: 'ball', radius: 0.5 },
-            response: { kind: 'bounce', restitution: 0, slip: 1 },
+            response: { kind: 'bounce', restitution: 0, tangentialGain: 1 },
             keys: {
-              'place.position': [
+              'transform.position': [
                 { frame: 0, value: [-3, 0, 0], ease: 'linear' },
                 { frame: 6, value: [3, 0, 0], ease: 'linear' },
               ],
@@ -408,10 +413,10 @@ describe('what a collider does', () => {
         runTo(
           scene(
             {
-              place: { position: [0.013, position, 0.017] },
-              birth: { ...still, along: 'direction', direction: [0, way, 0], speed },
+              transform: { position: [0.013, position, 0.017] },
+              birth: { ...still, launchDirection: 'direction', direction: [0, way, 0], speed },
             },
-            [{ shape: { kind: 'mesh', mesh: 'm' }, response: { kind: 'bounce', restitution: 0, slip: 1 } }],
+            [{ shape: { kind: 'mesh', mesh: 'm' }, response: { kind: 'bounce', restitution: 0, tangentialGain: 1 } }],
             { meshes, fields: [], time: { fps: 24, substeps: 1 } },
           ),
           36,
@@ -441,8 +446,8 @@ describe('what a collider does', () => {
     };
     const run = new Simulation(
       scene(
-        { place: { position: [0.1, 0.5, 0.2] }, birth: still },
-        [{ shape: { kind: 'mesh', mesh: 'm' }, response: { kind: 'bounce', restitution: 0, slip: 1 } }],
+        { transform: { position: [0.1, 0.5, 0.2] }, birth: still },
+        [{ shape: { kind: 'mesh', mesh: 'm' }, response: { kind: 'bounce', restitution: 0, tangentialGain: 1 } }],
         {
           meshes: [{ id: 'm', name: 'M', source: { kind: 'file', hash } }],
           fields: [],
@@ -476,8 +481,8 @@ describe('what a collider does', () => {
     const bounced = (from: number) => {
       const run = new Simulation(
         scene(
-          { place: { position: [0.1, from, 0.2] }, birth: still },
-          [{ shape: { kind: 'mesh', mesh: 'm' }, response: { kind: 'bounce', restitution: 1, slip: 1 } }],
+          { transform: { position: [0.1, from, 0.2] }, birth: still },
+          [{ shape: { kind: 'mesh', mesh: 'm' }, response: { kind: 'bounce', restitution: 1, tangentialGain: 1 } }],
           {
             meshes: [{ id: 'm', name: 'M', source: { kind: 'file', hash } }],
             fields: [],
@@ -505,9 +510,9 @@ describe('what a collider does', () => {
             id: 'p',
             name: 'P',
             shape: { kind: 'point' },
-            place: { position: [0, 1, 0] },
-            amounts: [{ kind: 'burst', count: 1 }],
-            birth: { speed: 20, along: 'direction', direction: [0, -1, 0], life: 1e3, drag: 0 },
+            transform: { position: [0, 1, 0] },
+            emission: [{ kind: 'burst', count: 1 }],
+            birth: { speed: 20, launchDirection: 'direction', direction: [0, -1, 0], life: 1e3, drag: 0 },
           },
           {
             id: 'c',
@@ -528,7 +533,7 @@ describe('what a collider does', () => {
   it('the scene box kills, bounces or holds what reaches its faces from inside', () => {
     const shot = (response: string) =>
       runTo(
-        scene({ birth: { ...still, along: 'direction', direction: [1, 0, 0], speed: 6 } }, [], {
+        scene({ birth: { ...still, launchDirection: 'direction', direction: [1, 0, 0], speed: 6 } }, [], {
           fields: [],
           time: { fps: 24, substeps: 1 },
           bounds: { on: true, response, size: [2, 2, 2] },
@@ -544,11 +549,11 @@ describe('what a collider does', () => {
     const run = runTo(
       scene(
         {
-          place: { position: [0, 0.5, 0] },
-          birth: { ...still, along: 'direction', direction: [1, 0, 0], speed: 2, size: 0.2 },
+          transform: { position: [0, 0.5, 0] },
+          birth: { ...still, launchDirection: 'direction', direction: [1, 0, 0], speed: 2, size: 0.2 },
           look: { kind: 'flake' },
         },
-        [{ ...floor({ kind: 'bounce', restitution: 0.2, slip: 1 }), turns: 1 }],
+        [{ ...floor({ kind: 'bounce', restitution: 0.2, tangentialGain: 1 }), addsSpin: 1 }],
       ),
       24,
     );
@@ -574,8 +579,16 @@ describe('what a collider does', () => {
 
   it('restitution and slip vary by particle, and threads agree on every bounce', () => {
     const rain = scene(
-      { ...dropped, amounts: [{ kind: 'burst', count: 400 }], shape: { kind: 'card' } },
-      [floor({ kind: 'bounce', restitution: 0.5, restitutionVariance: 0.3, slip: 0.8, slipVariance: 0.2 })],
+      { ...dropped, emission: [{ kind: 'burst', count: 400 }], shape: { kind: 'card' } },
+      [
+        floor({
+          kind: 'bounce',
+          restitution: 0.5,
+          restitutionVariance: 0.3,
+          tangentialGain: 0.8,
+          tangentialVariation: 0.2,
+        }),
+      ],
       { time: { fps: 24, substeps: 1 } },
     );
     const heights = new Set([...runTo(rain, 16).populations[0]!.columns.y.slice(0, 400)].map((y) => y.toFixed(4)));

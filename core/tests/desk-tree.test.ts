@@ -93,13 +93,13 @@ describe('the desk as a tree', () => {
 });
 
 describe('deleting what others hang on', () => {
-  it('a mesh: extents, settings and shapes let go of it, in both desks', () => {
-    const on = { settings: { kind: 'surface', of: 'mesh', mesh: 'm' }, extent: { kind: 'surface', mesh: 'm' } };
+  it('a mesh: falloffs, settings and shapes let go of it, in both desks', () => {
+    const on = { settings: { kind: 'surface', of: 'mesh', mesh: 'm' }, falloff: { kind: 'surface', mesh: 'm' } };
     const scene = completeScene({
       name: 'Mesh',
       meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain' } }],
       emitters: [{ id: 'e', name: 'E', shape: { kind: 'mesh', mesh: 'm' } }],
-      groups: [{ id: 'g', name: 'G', extent: { kind: 'surface', mesh: 'm' } }],
+      groups: [{ id: 'g', name: 'G', falloff: { kind: 'surface', mesh: 'm' } }],
       fields: [{ id: 'f', name: 'F', ...on }],
       keptDesk: { fields: [{ id: 'f', name: 'F', ...on }] },
     });
@@ -112,7 +112,7 @@ describe('deleting what others hang on', () => {
     const scene = completeScene({
       name: 'Carrier',
       carriers: [{ id: 'c', name: 'C' }],
-      keptDesk: { fields: [{ id: 'f', name: 'F', settings: { kind: 'wind' }, place: { carrier: 'c' } }] },
+      keptDesk: { fields: [{ id: 'f', name: 'F', settings: { kind: 'wind' }, transform: { carrier: 'c' } }] },
     });
     const left = { ...withoutReferences(scene, 'carrier', ['c']), carriers: [] };
     expect(checkScene(JSON.parse(JSON.stringify(left)))).toEqual([]);

@@ -15,7 +15,7 @@ const scene = (emitter: Written, more: Written = {}): Scene =>
         id: 'e',
         name: 'E',
         shape: { kind: 'ball' },
-        amounts: [{ kind: 'rate', rate: 100 }],
+        emission: [{ kind: 'rate', rate: 100 }],
         birth: { life: 5 },
         ...emitter,
       },
@@ -33,9 +33,9 @@ const why = (s: Scene, frame = 24) => whyUnseen(s, s.emitters[0]!, boundsAt(s, f
 describe('why nothing appears, in words with a fix that works', () => {
   it.each<[string, Written, Written, RegExp]>([
     ['off', { on: false }, {}, /^it is off$/],
-    ['no amount', { amounts: [] }, {}, /^it has no emission$/],
-    ['rate 0', { amounts: [{ kind: 'rate', rate: 0 }] }, {}, /^rate 0$/],
-    ['count 0', { amounts: [{ kind: 'burst', count: 0 }] }, {}, /^count 0$/],
+    ['no amount', { emission: [] }, {}, /^it has no emission$/],
+    ['rate 0', { emission: [{ kind: 'rate', rate: 0 }] }, {}, /^rate 0$/],
+    ['count 0', { emission: [{ kind: 'burst', count: 0 }] }, {}, /^count 0$/],
     [
       'gate never open',
       { gate: { kind: 'windows', spans: [[500, 600]] } },
@@ -50,7 +50,7 @@ describe('why nothing appears, in words with a fix that works', () => {
     ],
     [
       'burst outside the run',
-      { amounts: [{ kind: 'burst', count: 5, frame: -9 }] },
+      { emission: [{ kind: 'burst', count: 5, frame: -9 }] },
       {},
       /^its burst lies outside the simulated frames$/,
     ],
@@ -81,7 +81,7 @@ describe('why nothing appears, in words with a fix that works', () => {
   it('says from which frame on, or that all are dead, with the frame to go to', () => {
     const later = scene({ gate: { kind: 'windows', spans: [[40, 50]] } });
     expect(why(later)).toMatchObject({ words: 'no particle is alive yet: the first is born at frame 41', goTo: 41 });
-    const past = scene({ amounts: [{ kind: 'burst', count: 5, frame: 2 }], birth: { life: 0.1 } });
+    const past = scene({ emission: [{ kind: 'burst', count: 5, frame: 2 }], birth: { life: 0.1 } });
     expect(why(past)).toMatchObject({ words: 'no particle is alive on this frame: all have died', goTo: 2 });
   });
 
@@ -128,7 +128,7 @@ describe('why a collider stops nothing', () => {
       { birth: { life: 5, speed: 0 }, ...emitter },
       {
         fields: [{ id: 'g', name: 'G', settings: { kind: 'gravity' } }],
-        colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' }, place: { position: [0, -2, 0] }, ...collider }],
+        colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' }, transform: { position: [0, -2, 0] }, ...collider }],
       },
     );
     const { run, bounds } = boundsAt(s, 40);
@@ -140,10 +140,10 @@ describe('why a collider stops nothing', () => {
     ['lets all pass', { response: { kind: 'pass' } }, 'all particles pass through it, and none splits'],
     ['porous', { porosity: 1 }, 'its porosity is 100 %: all particles pass through'],
     ['no sends', { sends: { e: { hits: false } } }, 'it is off for every emitter'],
-    ['out of reach', { place: { position: [0, -500, 0] } }, 'no particle has reached it up to this frame'],
+    ['out of reach', { transform: { position: [0, -500, 0] } }, 'no particle has reached it up to this frame'],
     [
       'a prop out of reach',
-      { shape: { kind: 'ball' }, place: { position: [0, -500, 0] } },
+      { shape: { kind: 'ball' }, transform: { position: [0, -500, 0] } },
       'no particle has reached it up to this frame',
     ],
   ])('%s', (_name, collider, words) => {
@@ -167,7 +167,7 @@ it('hiding an emitter or a collider never changes the simulation', () => {
       { shown },
       {
         fields: [{ id: 'g', name: 'G', settings: { kind: 'gravity' } }],
-        colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' }, shown, place: { position: [0, -1, 0] } }],
+        colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' }, shown, transform: { position: [0, -1, 0] } }],
       },
     );
   const columns = (shown: boolean) => runTo(s(shown), 30).populations[0]!.columns;

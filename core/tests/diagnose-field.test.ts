@@ -13,7 +13,7 @@ import { runTo, testScene } from './scenes';
 
 const cloud: Written = {
   shape: { kind: 'ball', radius: 0.5 },
-  amounts: [{ kind: 'burst', count: 180 }],
+  emission: [{ kind: 'burst', count: 180 }],
   birth: { life: 99, speed: 0, drag: 0.5 },
 };
 
@@ -58,7 +58,7 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
     'misses',
     testScene({
       emitter: cloud,
-      fields: [wind({ place: { position: [4, 0, 0] }, extent: { kind: 'ball', core: 0.5, reach: 2 } })],
+      fields: [wind({ transform: { position: [4, 0, 0] }, falloff: { kind: 'ball', inner: 0.5, outer: 2 } })],
     }),
     /^misses every particle by 1\.\d m$/,
   ],
@@ -66,7 +66,7 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
     'ends-short',
     testScene({
       emitter: { ...cloud, shape: { kind: 'ring', radius: 2 } },
-      fields: [wind({ extent: { kind: 'ball', core: 0.5, reach: 1.2 } })],
+      fields: [wind({ falloff: { kind: 'ball', inner: 0.5, outer: 1.2 } })],
     }),
     /^its falloff ends 0\.\d+ m before the first particle$/,
   ],
@@ -74,11 +74,15 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
     'no-weight',
     testScene({
       emitter: cloud,
-      fields: [wind({ extent: { kind: 'ball', core: 3, reach: 4 }, profile: { kind: 'smooth', invert: true } })],
+      fields: [wind({ falloff: { kind: 'ball', inner: 3, outer: 4 }, curve: { kind: 'smooth', invert: true } })],
     }),
     'its falloff is zero at every particle',
   ],
-  ['span', testScene({ emitter: cloud, fields: [wind({ spanned: true, from: 48, until: 96 })] }), 'starts at frame 48'],
+  [
+    'span',
+    testScene({ emitter: cloud, fields: [wind({ limitedRange: true, activeFrom: 48, activeUntil: 96 })] }),
+    'starts at frame 48',
+  ],
   [
     'masked',
     testScene({ emitter: cloud, fields: [wind({ modulators: [{ kind: 'formula', formula: '0' }] })] }),
@@ -101,7 +105,7 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
   ],
   [
     'pace',
-    testScene({ emitter: cloud, fields: [push({ actsAs: 'drive', strength: 0.5, pace: 0 })] }),
+    testScene({ emitter: cloud, fields: [push({ actsAs: 'set-velocity', strength: 0.5, targetSpeed: 0 })] }),
     'its target speed is 0',
   ],
   ['tiny', testScene({ emitter: cloud, fields: [push({ strength: 1e-7 })] }), 'it is very weak: at most 1e-7 m/s²'],
@@ -120,7 +124,7 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
   ],
   [
     'no-motion',
-    testScene({ emitter: cloud, fields: [wind({ settings: { kind: 'wind', tow: 1 }, strength: 0 })] }),
+    testScene({ emitter: cloud, fields: [wind({ settings: { kind: 'wind', ownMotion: 1 }, strength: 0 })] }),
     'it acts only while it moves, and it does not move',
   ],
   [
@@ -132,7 +136,7 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
     'zero-here',
     testScene({
       emitter: cloud,
-      fields: [{ settings: { kind: 'texture', width: 0.1, depth: 0.1 }, place: { position: [0, 0, 9] } }],
+      fields: [{ settings: { kind: 'texture', width: 0.1, depth: 0.1 }, transform: { position: [0, 0, 9] } }],
     }),
     'its picture is neutral at every particle it reaches',
   ],
@@ -142,7 +146,7 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
 const TOLD: readonly (readonly [string, Scene, string])[] = [
   [
     'silent',
-    testScene({ emitter: cloud, fields: [wind({ extent: { kind: 'surface' } })] }),
+    testScene({ emitter: cloud, fields: [wind({ falloff: { kind: 'surface' } })] }),
     'no mesh is chosen for its falloff shape',
   ],
   [
@@ -162,7 +166,7 @@ const TOLD: readonly (readonly [string, Scene, string])[] = [
   ],
   [
     'unread',
-    grouped({}, [{ settings: { kind: 'level' } }]),
+    grouped({}, [{ settings: { kind: 'mask' } }]),
     'a mask moves nothing by itself: let a modulator read its group',
   ],
 ];
@@ -178,7 +182,7 @@ describe('why a field delivers nothing', () => {
   });
 
   it.each(TOLD)('%s is told: %s', (code, scene, words) => {
-    expect(reasonOf(scene)).toMatchObject({ code, words, look: expect.stringMatching(/^(field|extent)$/) as string });
+    expect(reasonOf(scene)).toMatchObject({ code, words, look: expect.stringMatching(/^(field|falloff)$/) as string });
   });
 
   it('the master of the desk at 0 is told, and raised', () => {
@@ -191,15 +195,15 @@ describe('why a field delivers nothing', () => {
   it('a field that misses by far is brought closer and, where it is too small, widened', () => {
     const scene = testScene({
       emitter: cloud,
-      fields: [wind({ place: { position: [0, 9, 0] }, extent: { kind: 'ball', core: 0.01, reach: 0.02 } })],
+      fields: [wind({ transform: { position: [0, 9, 0] }, falloff: { kind: 'ball', inner: 0.01, outer: 0.02 } })],
     });
     const [field] = reasonOf(scene)!.fix!.change(scene).fields;
-    expect(field!.extent['reach'] as number).toBeGreaterThan(0.4);
-    expect(Math.hypot(...field!.place.position)).toBeLessThan(0.2);
+    expect(field!.falloff['outer'] as number).toBeGreaterThan(0.4);
+    expect(Math.hypot(...field!.transform.position)).toBeLessThan(0.2);
   });
 
   it('nobody alive, no emitter, no image are told as well', () => {
-    expect(reasonOf(testScene({ emitter: { ...cloud, amounts: [] }, fields: [wind()] }))?.words).toBe(
+    expect(reasonOf(testScene({ emitter: { ...cloud, emission: [] }, fields: [wind()] }))?.words).toBe(
       'no particle is alive on this frame',
     );
     const none = testScene({ fields: [wind()] });
@@ -213,7 +217,7 @@ describe('why a field delivers nothing', () => {
 
   it('a vortex with swirl 0 that gathers still delivers', () => {
     expect(
-      reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'vortex', gather: 1 }, strength: 0 }] })),
+      reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'vortex', inwardPull: 1 }, strength: 0 }] })),
     ).toBeUndefined();
   });
 });
@@ -252,10 +256,10 @@ describe('meters', () => {
 
   it('are sampled from many particles, and near what all of them give', () => {
     const scene = testScene({
-      emitter: { ...cloud, shape: { kind: 'ball', radius: 2 }, amounts: [{ kind: 'burst', count: 12_000 }] },
+      emitter: { ...cloud, shape: { kind: 'ball', radius: 2 }, emission: [{ kind: 'burst', count: 12_000 }] },
       fields: [
         { settings: { kind: 'turbulence', size: 0.8 } },
-        push({ extent: { kind: 'ball', core: 0.5, reach: 1.5 } }),
+        push({ falloff: { kind: 'ball', inner: 0.5, outer: 1.5 } }),
       ],
     });
     const sampled = metersOf(scene);
@@ -294,7 +298,7 @@ describe('new things', () => {
     const meters = metersOf(scene, 30);
     for (const kind of fieldKinds.list) {
       // A level moves nothing, and a limit or drag lets be what is slow.
-      if (kind.kind === 'level' || kind.kind === 'limit') continue;
+      if (kind.kind === 'mask' || kind.kind === 'limit') continue;
       const field = newField(scene, kind.kind, fittedTo(joined(meters.bounds)!));
       const grown = { ...scene, fields: [...scene.fields, field] };
       const measured = metersOf(grown, 30);

@@ -4,9 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { actions } from '../kinds/actions';
 import { fits } from '../document/check-values';
 import { examples, findExample } from '../examples';
-import { extents } from '../kinds/falloff-shapes';
+import { falloffShapes } from '../kinds/falloff-shapes';
 import { fields as fieldKinds } from '../kinds/fields';
-import { profiles } from '../kinds/curves';
+import { falloffCurves } from '../kinds/curves';
 import { checkScene, completeScene } from '../scene/read';
 import { newScene } from '../scene/starters';
 import { registries } from './registries';
@@ -16,7 +16,7 @@ const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 /** A good document with one member set to something else, by path. */
 function broken(path: string, value: unknown): unknown {
-  const document = plain(testScene({ fields: [{ settings: { kind: 'vortex' }, extent: { kind: 'ball' } }] }));
+  const document = plain(testScene({ fields: [{ settings: { kind: 'vortex' }, falloff: { kind: 'ball' } }] }));
   const keys = path.split(/[.[\]]+/).filter(Boolean);
   const last = keys.pop()!;
   const parent = keys.reduce(
@@ -47,8 +47,8 @@ describe('every registry', () => {
   it('what a kind of field names is there', () => {
     for (const kind of fieldKinds.list) {
       for (const name of kind.actions) expect(actions.find(name)).toBeDefined();
-      expect(extents.find(kind.startsWith.extent)).toBeDefined();
-      expect(profiles.find(kind.startsWith.profile)).toBeDefined();
+      expect(falloffShapes.find(kind.startsWith.falloff)).toBeDefined();
+      expect(falloffCurves.find(kind.startsWith.curve)).toBeDefined();
       for (const name of [...(kind.balance ?? []), ...(kind.direction ? [kind.direction] : [])])
         expect(kind.parameters[name]).toBeDefined();
     }
@@ -65,7 +65,7 @@ describe('checking a scene', () => {
   it('everything that has a default may be left out', () => {
     const least = {
       format: 'bathyclast-scene',
-      version: 2,
+      version: 3,
       name: 'Least',
       emitters: [{ id: 'a', name: 'A', shape: { kind: 'point' } }],
       fields: [{ id: 'b', name: 'B', settings: { kind: 'gravity' } }],
@@ -74,7 +74,7 @@ describe('checking a scene', () => {
     expect(completeScene(least).fields[0]).toMatchObject({
       strength: 9.80665,
       actsAs: 'acceleration',
-      extent: { kind: 'everywhere' },
+      falloff: { kind: 'everywhere' },
     });
     expect(checkScene(plain(completeScene(least)))).toEqual([]);
   });
@@ -88,14 +88,14 @@ describe('checking a scene', () => {
     ['emitters[0].birth.mass', 0, 'emitters[0].birth.mass', /above 0/],
     ['emitters[0].shape.kind', 'teapot', 'emitters[0].shape.kind', /one of point, line, path/],
     ['fields[0].strength', 'much', 'fields[0].strength', /is "much"/],
-    ['fields[0].settings.gather', null, 'fields[0].settings.gather', /is null/],
-    ['fields[0].extent.reach', 0.1, 'fields[0].extent.reach', /from the inner radius \(0.5 m\) up/],
-    ['fields[0].actsAs', 'slow', 'fields[0].actsAs', /for vortex/],
+    ['fields[0].settings.inwardPull', null, 'fields[0].settings.inwardPull', /is null/],
+    ['fields[0].falloff.outer', 0.1, 'fields[0].falloff.outer', /from the inner radius \(0.5 m\) up/],
+    ['fields[0].actsAs', 'drag', 'fields[0].actsAs', /for vortex/],
     ['fields[0].sends', { ghost: 1 }, 'fields[0].sends.ghost', /one of the scene’s emitters/],
     ['fields[0].sends', { e: 3 }, 'fields[0].sends.e', /from 0 to 2/],
     ['fields[0].colour', 'red', 'fields[0].colour', /not known here/],
     ['emitters[0].look.colour', [{ at: 2, colour: '#fff' }], 'emitters[0].look.colour', /stops/],
-    ['fields[0].place.position', [1, 2], 'fields[0].place.position', /three numbers/],
+    ['fields[0].transform.position', [1, 2], 'fields[0].transform.position', /three numbers/],
     ['emitters[0].id', undefined, 'emitters[0].id', /is missing/],
     [
       'fields[0].modulators',
@@ -111,10 +111,10 @@ describe('checking a scene', () => {
     ],
     ['fields[0].group', 'nowhere', 'fields[0].group', /one of the scene’s groups/],
     ['fields[0].mix', 120, 'fields[0].mix', /from 0 to 100/],
-    ['fields[0].until', 1.5, 'fields[0].until', /a whole number/],
-    ['fields[0].extent', { kind: 'surface', mesh: 'gone' }, 'fields[0].extent.mesh', /one of the scene’s meshes/],
-    ['fields[0].extent', { kind: 'cone', angle: 90 }, 'fields[0].extent.angle', /from 0.1 to 85/],
-    ['fields[0].profile', { kind: 'custom', knots: [{ at: 0, value: 2 }] }, 'fields[0].profile.knots', /value: 0…1/],
+    ['fields[0].activeUntil', 1.5, 'fields[0].activeUntil', /a whole number/],
+    ['fields[0].falloff', { kind: 'surface', mesh: 'gone' }, 'fields[0].falloff.mesh', /one of the scene’s meshes/],
+    ['fields[0].falloff', { kind: 'cone', angle: 90 }, 'fields[0].falloff.angle', /from 0.1 to 85/],
+    ['fields[0].curve', { kind: 'custom', knots: [{ at: 0, value: 2 }] }, 'fields[0].curve.knots', /value: 0…1/],
     [
       'fields[0].settings',
       { kind: 'limit', lowest: 3, highest: 1 },
@@ -144,10 +144,12 @@ describe('checking a scene', () => {
   });
 
   it('a span ends after it begins', () => {
-    const document = testDocument({ fields: [{ settings: { kind: 'wind' }, spanned: true, from: 9, until: 9 }] });
+    const document = testDocument({
+      fields: [{ settings: { kind: 'wind' }, limitedRange: true, activeFrom: 9, activeUntil: 9 }],
+    });
     expect(checkScene(document)[0]).toMatchObject({
-      field: 'fields[0].until',
-      message: 'fields[0].until is 9. Use a frame after the one it begins at (9).',
+      field: 'fields[0].activeUntil',
+      message: 'fields[0].activeUntil is 9. Use a frame after the one it begins at (9).',
     });
   });
 
@@ -160,9 +162,9 @@ describe('checking a scene', () => {
     });
     expect(checkScene(twice)[0]).toMatchObject({ code: 'duplicate', field: 'fields[1].id' });
     const hollow = testDocument({
-      fields: [{ settings: { kind: 'wind' }, extent: { kind: 'ball', core: 0 }, profile: { kind: 'inverse-square' } }],
+      fields: [{ settings: { kind: 'wind' }, falloff: { kind: 'ball', inner: 0 }, curve: { kind: 'inverse-square' } }],
     });
-    expect(checkScene(hollow)[0]!.field).toBe('fields[0].extent.core');
+    expect(checkScene(hollow)[0]!.field).toBe('fields[0].falloff.inner');
   });
 
   it('whatever is thrown at it, it answers with faults and never throws', () => {
@@ -175,24 +177,24 @@ describe('checking a scene', () => {
           'camera',
           'images',
           'emitters[0].amounts',
-          'fields[0].profile',
+          'fields[0].curve',
           'fields[0].settings',
           'colliders',
           'carriers',
           'meshes',
           'bounds',
-          'whole',
+          'sceneTransform',
           'work',
           'emitters[0].masks',
           'emitters[0].gate',
           'emitters[0].keys',
           'emitters[0].shape',
-          'emitters[0].place',
+          'emitters[0].transform',
           'groups',
           'desk',
           'keptDesk',
           'fields[0].modulators',
-          'fields[0].extent',
+          'fields[0].falloff',
           'fields[0].group',
         ),
         fc.jsonValue({ maxDepth: 4 }),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { amounts } from '../kinds/emission';
+import { emissionKinds } from '../kinds/emission';
 import { uniform, varied } from '../lib/random/lookup';
 import { birthPlace, type BirthPlace, type Resources } from '../kinds/emitter-shapes/shape';
 import { shapes } from '../kinds/emitter-shapes';
@@ -120,8 +120,8 @@ describe('densities of shapes (χ², fixed seed)', () => {
   it('a spread of directions is even over the cap of its cone', () => {
     const scene = testScene({
       emitter: {
-        amounts: [{ kind: 'burst', count: N }],
-        birth: { life: 9, speed: 1, along: 'direction', direction: [0, 1, 0], spread: 60 },
+        emission: [{ kind: 'burst', count: N }],
+        birth: { life: 9, speed: 1, launchDirection: 'direction', direction: [0, 1, 0], spread: 60 },
       },
     });
     const vy = [...runTo(scene, 0).populations[0]!.columns.vy.slice(0, N)];
@@ -131,7 +131,7 @@ describe('densities of shapes (χ², fixed seed)', () => {
 
 describe('amounts (common practice)', () => {
   const bornAt = (rate: number, fps: number, frames: number) =>
-    runTo(testScene({ emitter: { amounts: [{ kind: 'rate', rate }] }, time: { fps } }), frames).populations[0]!.born;
+    runTo(testScene({ emitter: { emission: [{ kind: 'rate', rate }] }, time: { fps } }), frames).populations[0]!.born;
 
   it('90 a second give 90 in 30 frames at 30 fps, three each', () => {
     expect([1, 2, 10, 30].map((frames) => bornAt(90, 30, frames))).toEqual([3, 6, 30, 90]);
@@ -139,8 +139,8 @@ describe('amounts (common practice)', () => {
 
   it('fractional rates lose and gain none over a million frames', () => {
     for (const rate of [0.1, 1 / 3, 7.77, 23.976]) {
-      const values = amounts.defaults('rate', { rate });
-      const counter = amounts
+      const values = emissionKinds.defaults('rate', { rate });
+      const counter = emissionKinds
         .get('rate')
         .compile({ values, fps: 24, start: -7, round: 0, gate: () => true, hashRandom: () => 0 });
       let count = 0;
@@ -157,7 +157,7 @@ describe('amounts (common practice)', () => {
 
   it('births are spread evenly inside a frame, each at its own moment, and substeps do not move them', () => {
     const births = (substeps: number) => {
-      const run = runTo(testScene({ emitter: { amounts: [{ kind: 'rate', rate: 240 }] }, time: { substeps } }), 3);
+      const run = runTo(testScene({ emitter: { emission: [{ kind: 'rate', rate: 240 }] }, time: { substeps } }), 3);
       const [p] = run.populations;
       return [...p!.birth.slice(0, p!.count)].toSorted((a, b) => a - b);
     };
@@ -167,7 +167,7 @@ describe('amounts (common practice)', () => {
   });
 
   it('a burst is born together at the beginning of its frame, with age 0 there, and pre-roll starts the run earlier', () => {
-    const scene = testScene({ emitter: { amounts: [{ kind: 'burst', count: 7, frame: 5 }] } });
+    const scene = testScene({ emitter: { emission: [{ kind: 'burst', count: 7, frame: 5 }] } });
     expect([4, 5, 6].map((f) => runTo(scene, f).populations[0]!.born)).toEqual([0, 7, 7]);
     expect(runTo(scene, 5).populations[0]!.birth[0]).toBe(5 / 24);
     expect(runTo(testScene({ time: { preRoll: 12 } }), -12).frame).toBe(-12);
@@ -178,7 +178,7 @@ describe('amounts (common practice)', () => {
       { kind: 'rate', rate: 48 },
       { kind: 'burst', count: 5 },
     ];
-    const [p] = runTo(testScene({ emitter: { amounts: amountsList } }), 2).populations;
+    const [p] = runTo(testScene({ emitter: { emission: amountsList } }), 2).populations;
     const ids = [...p!.id.slice(0, p!.count)].toSorted((a, b) => a - b);
     expect(ids).toEqual([1, 2, 3, 4, 2 ** 28 + 1, 2 ** 28 + 2, 2 ** 28 + 3, 2 ** 28 + 4, 2 ** 28 + 5]);
   });
@@ -187,7 +187,7 @@ describe('amounts (common practice)', () => {
 it('variance V of a value is even on value ± V, and tied to the particle’s number', () => {
   const scene = testScene({
     emitter: {
-      amounts: [{ kind: 'burst', count: N }],
+      emission: [{ kind: 'burst', count: N }],
       birth: { life: 5, lifeVariance: 2, mass: 3, massVariance: 1, size: 1, sizeVariance: 0.5 },
     },
   });
@@ -207,7 +207,7 @@ it('a particle lives for its life: dead at the first frame at or after it', () =
 it('the estimate of a run is what the run amounts to, where lives are alike', () => {
   const scene = testScene({
     emitter: {
-      amounts: [
+      emission: [
         { kind: 'rate', rate: 120 },
         { kind: 'burst', count: 50, frame: 3 },
       ],

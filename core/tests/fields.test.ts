@@ -35,9 +35,9 @@ describe('vortex profiles (textbook fluid mechanics)', () => {
   });
 
   it('turns by the right-hand rule, gathers inward and lifts along the axis', () => {
-    const vortex = { settings: { kind: 'vortex', swirl: 'even', gather: 2, lift: 3 }, strength: 5 };
+    const vortex = { settings: { kind: 'vortex', swirl: 'even', inwardPull: 2, lift: 3 }, strength: 5 };
     near(read(vortex, [1, 0.4, 0]).vector, [-2, 3, -5]);
-    near(read({ ...vortex, place: { rotation: [0, 0, -90] } }, [0, 0, 1]).vector, [3, -5, -2]);
+    near(read({ ...vortex, transform: { rotation: [0, 0, -90] } }, [0, 0, 1]).vector, [3, -5, -2]);
     near(read(vortex, [0, 1, 0]).vector, [0, 3, 0]);
   });
 });
@@ -51,7 +51,7 @@ describe('attractor', () => {
   ])('law %s at 2 m is that many times the strength, towards the place', (law, share) => {
     near(
       read(
-        { settings: { kind: 'attractor', law, softening: 0 }, strength: 3, place: { position: [1, 0, 0] } },
+        { settings: { kind: 'attractor', law, softening: 0 }, strength: 3, transform: { position: [1, 0, 0] } },
         [3, 0, 0],
       ).vector,
       [-3 * share, 0, 0],

@@ -14,14 +14,14 @@ const written: Written = {
       id: 'early',
       name: 'Early',
       shape: { kind: 'ball' },
-      amounts: [{ kind: 'rate', rate: 200 }],
+      emission: [{ kind: 'rate', rate: 200 }],
       birth: { speed: 1, spread: 40, life: 3 },
     },
     {
       id: 'late',
       name: 'Late',
       shape: { kind: 'point' },
-      amounts: [{ kind: 'burst', count: 50, frame: 60 }],
+      emission: [{ kind: 'burst', count: 50, frame: 60 }],
       birth: { speed: 2, life: 9 },
     },
     { id: 'sparks', name: 'Sparks', shape: { kind: 'particles', source: 'late', each: 20 }, birth: { life: 1 } },
@@ -29,19 +29,27 @@ const written: Written = {
       id: 'gated',
       name: 'Gated',
       shape: { kind: 'point' },
-      amounts: [{ kind: 'rate', rate: 100 }],
+      emission: [{ kind: 'rate', rate: 100 }],
       gate: { kind: 'windows', spans: [[40, 80]] },
       birth: { speed: 1, life: 9 },
     },
   ],
   fields: [
     { id: 'always', name: 'Always', settings: { kind: 'gravity' }, strength: 1 },
-    { id: 'spanned', name: 'Spanned', settings: { kind: 'wind' }, strength: 1, spanned: true, from: 48, until: 80 },
+    {
+      id: 'limitedRange',
+      name: 'Spanned',
+      settings: { kind: 'wind' },
+      strength: 1,
+      limitedRange: true,
+      activeFrom: 48,
+      activeUntil: 80,
+    },
     {
       id: 'keyed',
       name: 'Keyed',
       settings: { kind: 'attractor' },
-      extent: { kind: 'everywhere' },
+      falloff: { kind: 'everywhere' },
       strength: 1,
       keys: {
         strength: [
@@ -57,7 +65,7 @@ const written: Written = {
       id: 'floor',
       name: 'Floor',
       shape: { kind: 'plane' },
-      place: { position: [0, -0.2, 0] },
+      transform: { position: [0, -0.2, 0] },
       gate: { kind: 'windows', spans: [[50, 91]] },
     },
   ],
@@ -87,9 +95,9 @@ const keys = field('keyed').keys['strength']!;
 /** Edits, and the first frame that each lets go of; a run of two frames more shows the difference. */
 const edits: (readonly [name: string, after: Scene, first: number, within: number])[] = [
   ['a field that acts all along', edited('fields', 'always', { strength: 2 }), -12, 14],
-  ['the strength of a field that starts at frame 48', edited('fields', 'spanned', { strength: 2 }), 47, 3],
-  ['its kind', edited('fields', 'spanned', { settings: { kind: 'gravity', direction: [0, -1, 0] } }), 47, 3],
-  ['its beginning, put to frame 30', edited('fields', 'spanned', { from: 30 }), 29, 3],
+  ['the strength of a field that starts at frame 48', edited('fields', 'limitedRange', { strength: 2 }), 47, 3],
+  ['its kind', edited('fields', 'limitedRange', { settings: { kind: 'gravity', direction: [0, -1, 0] } }), 47, 3],
+  ['its beginning, put to frame 30', edited('fields', 'limitedRange', { activeFrom: 30 }), 29, 3],
   [
     'the key of a strength at frame 70',
     edited('fields', 'keyed', { keys: { strength: [...keys.slice(0, 2), { ...keys[2]!, value: 3 }] } }),
@@ -104,7 +112,7 @@ const edits: (readonly [name: string, after: Scene, first: number, within: numbe
   ],
   [
     'its burst, put to frame 20',
-    edited('emitters', 'late', { amounts: [{ ...scene.emitters[1]!.amounts[0]!, frame: 20 }] }),
+    edited('emitters', 'late', { emission: [{ ...scene.emitters[1]!.emission[0]!, frame: 20 }] }),
     19,
     3,
   ],
@@ -122,7 +130,7 @@ const edits: (readonly [name: string, after: Scene, first: number, within: numbe
   ],
   [
     'a collider whose gate opens at frame 50',
-    edited('colliders', 'floor', { place: { ...scene.colliders[0]!.place, position: [0, 0, 0] } }),
+    edited('colliders', 'floor', { transform: { ...scene.colliders[0]!.transform, position: [0, 0, 0] } }),
     49,
     3,
   ],
@@ -155,7 +163,7 @@ describe('an edit lets go of no more frames than it must', () => {
     for (const after of [
       { ...scene, seed: 2 },
       { ...scene, time: { ...scene.time, substeps: 3 } },
-      edited('fields', 'spanned', { solo: true }),
+      edited('fields', 'limitedRange', { solo: true }),
       { ...scene, fields: scene.fields.slice(1) },
       // Flakes turn: more is kept of each particle from its birth on.
       edited('emitters', 'late', { look: { kind: 'flake' } }),
@@ -167,7 +175,7 @@ describe('an edit lets go of no more frames than it must', () => {
     const burst = {
       ...scene,
       emitters: [
-        { ...scene.emitters[0]!, amounts: [{ kind: 'burst', count: 300, frame: -12 }] },
+        { ...scene.emitters[0]!, emission: [{ kind: 'burst', count: 300, frame: -12 }] },
         ...scene.emitters.slice(1),
       ],
     } as Scene;

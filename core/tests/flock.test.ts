@@ -29,11 +29,21 @@ const swimming = (settings: Written, more: Written = {}, count = 220): ReturnTyp
   testScene({
     emitter: {
       shape: { kind: 'ball', radius: 1, from: 'volume' },
-      amounts: [{ kind: 'burst', count }],
-      birth: { life: 999, speed: 1, along: 'direction', direction: [1, 0, 0], spread: 180, drag: 0 },
+      emission: [{ kind: 'burst', count }],
+      birth: { life: 999, speed: 1, launchDirection: 'direction', direction: [1, 0, 0], spread: 180, drag: 0 },
     },
     fields: [
-      { settings: { kind: 'flock', seen: 0.7, together: 0.9, apart: 0.2, view: 360, ...settings }, strength: 1 },
+      {
+        settings: {
+          kind: 'flock',
+          alignmentRadius: 0.7,
+          cohesionRadius: 0.9,
+          separationRadius: 0.2,
+          angleOfView: 360,
+          ...settings,
+        },
+        strength: 1,
+      },
       { settings: { kind: 'limit', lowest: 1, highest: 1 }, strength: 1 },
     ],
     ...more,
@@ -145,7 +155,7 @@ describe('the order in space', () => {
 
   it('does not show in a run: with and without a flock that does nothing, the particles are the same, bit for bit', () => {
     const scene = (flocks: boolean) => {
-      const made = swimming({ separation: 0, alignment: 0, cohesion: 1e-30, together: 0.01 });
+      const made = swimming({ separation: 0, alignment: 0, cohesion: 1e-30, cohesionRadius: 0.01 });
       return flocks ? made : { ...made, fields: made.fields.slice(1) };
     };
     const told = (run: Run) => {
@@ -173,7 +183,7 @@ describe('the flock (Reynolds 1987)', () => {
       const scene = testScene({
         emitter: {
           shape: { kind: 'lattice', nx: 2, nz: 1, width: 0.4 },
-          amounts: [{ kind: 'burst', count: 2 }],
+          emission: [{ kind: 'burst', count: 2 }],
           birth: { life: 9, speed: 0, drag: 0 },
         },
         fields: [
@@ -183,9 +193,9 @@ describe('the flock (Reynolds 1987)', () => {
               separation: 0,
               alignment: 0,
               cohesion: 0,
-              apart: 1,
-              seen: 1,
-              together: 1,
+              separationRadius: 1,
+              alignmentRadius: 1,
+              cohesionRadius: 1,
               ...settings,
             },
             strength: 2,
@@ -197,7 +207,7 @@ describe('the flock (Reynolds 1987)', () => {
     };
     expect(pair({ separation: 1 })).toBeCloseTo(2 * (1 - 0.4), 5);
     expect(pair({ cohesion: 3 })).toBeCloseTo(-2 * 3 * 0.4, 5);
-    expect(pair({ cohesion: 3, together: 0.3 })).toBe(0);
+    expect(pair({ cohesion: 3, cohesionRadius: 0.3 })).toBe(0);
     expect(pair({ alignment: 3 })).toBe(0);
   });
 
@@ -206,11 +216,14 @@ describe('the flock (Reynolds 1987)', () => {
       const scene = testScene({
         emitter: {
           shape: { kind: 'lattice', nx: 2, nz: 1, width: 0.4 },
-          amounts: [{ kind: 'burst', count: 2 }],
-          birth: { life: 9, speed: 1, along: 'direction', direction: [1, 0, 0], drag: 0 },
+          emission: [{ kind: 'burst', count: 2 }],
+          birth: { life: 9, speed: 1, launchDirection: 'direction', direction: [1, 0, 0], drag: 0 },
         },
         fields: [
-          { settings: { kind: 'flock', separation: 0, alignment: 0, cohesion: 1, together: 1, view }, strength: 1 },
+          {
+            settings: { kind: 'flock', separation: 0, alignment: 0, cohesion: 1, cohesionRadius: 1, angleOfView: view },
+            strength: 1,
+          },
         ],
       });
       const { vx } = runTo(scene, 1).populations[0]!.columns;
@@ -225,13 +238,13 @@ describe('the flock (Reynolds 1987)', () => {
     const scene = (among: string) => {
       const own = testScene({
         emitter: { birth: { life: 9, speed: 0, drag: 0 } },
-        fields: [{ settings: { kind: 'flock', cohesion: 2, separation: 0, among }, strength: 1 }],
+        fields: [{ settings: { kind: 'flock', cohesion: 2, separation: 0, flocks: among }, strength: 1 }],
       });
       const other = {
         ...own.emitters[0]!,
         id: 'o',
         name: 'O',
-        place: { ...own.emitters[0]!.place, position: [0.3, 0, 0] as const },
+        transform: { ...own.emitters[0]!.transform, position: [0.3, 0, 0] as const },
       };
       return { ...own, emitters: [...own.emitters, other] };
     };
@@ -241,7 +254,7 @@ describe('the flock (Reynolds 1987)', () => {
 
   it('in a draft weighs the neighbourhood up: separation stays what it is on the mean', () => {
     const mean = (draftFraction: number) => {
-      const run = new Simulation(swimming({ separation: 2, alignment: 0, cohesion: 0, apart: 0.5 }, { fields: [{ settings: { kind: 'flock', separation: 2, alignment: 0, cohesion: 0, apart: 0.5, view: 360 } }] }, 4000), new Map(), { portion: { draftFraction, slice: 0, slices: 1 } }); // prettier-ignore
+      const run = new Simulation(swimming({ separation: 2, alignment: 0, cohesion: 0, separationRadius: 0.5 }, { fields: [{ settings: { kind: 'flock', separation: 2, alignment: 0, cohesion: 0, separationRadius: 0.5, angleOfView: 360 } }] }, 4000), new Map(), { portion: { draftFraction, slice: 0, slices: 1 } }); // prettier-ignore
       const { fields } = measureDelivery(run);
       return Math.sqrt(fields[0]!.squares / fields[0]!.count);
     };

@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { extents } from '../kinds/falloff-shapes';
+import { falloffShapes } from '../kinds/falloff-shapes';
 import { monotoneCubic } from '../lib/math/monotone';
 import { vectorColumns, type Vector, vectorBy, mapVector } from '../lib/math/vector';
 import { nearestOnPath, PathPieces } from '../lib/paths/nearest';
@@ -12,7 +12,7 @@ import { testScene } from './scenes';
 
 const scene = testScene({ meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 10 } }] });
 const resources = resourcesOf(scene, new Map());
-const valuesOf = (kind: string) => extents.defaults(kind, kind === 'surface' ? { mesh: 'm' } : {});
+const valuesOf = (kind: string) => falloffShapes.defaults(kind, kind === 'surface' ? { mesh: 'm' } : {});
 
 function columnsOf([x, y, z]: Vector) {
   return { x: Float64Array.of(x), y: Float64Array.of(y), z: Float64Array.of(z) };
@@ -20,13 +20,13 @@ function columnsOf([x, y, z]: Vector) {
 
 function distance(kind: string, p: Vector): number {
   const out = new Float64Array(1);
-  extents.get(kind).distance(valuesOf(kind), resources)(columnsOf(p), 1, out, 0);
+  falloffShapes.get(kind).distance(valuesOf(kind), resources)(columnsOf(p), 1, out, 0);
   return out[0]!;
 }
 
 function form(kind: string, p: Vector): { outward: Vector; lengthwise: Vector } {
   const [outward, lengthwise] = [vectorColumns(1), vectorColumns(1)];
-  extents.get(kind).form!(valuesOf(kind), resources)(columnsOf(p), 1, outward, lengthwise, 0);
+  falloffShapes.get(kind).form!(valuesOf(kind), resources)(columnsOf(p), 1, outward, lengthwise, 0);
   return {
     outward: [outward.x[0]!, outward.y[0]!, outward.z[0]!],
     lengthwise: [lengthwise.x[0]!, lengthwise.y[0]!, lengthwise.z[0]!],
@@ -36,8 +36,8 @@ function form(kind: string, p: Vector): { outward: Vector; lengthwise: Vector } 
 const coordinate = fc.double({ min: -3, max: 3, noNaN: true }).map((n) => Math.round(n * 1e6) / 1e6);
 const anyPoint = fc.tuple(coordinate, coordinate, coordinate);
 
-describe('the form of an extent', () => {
-  const formed = extents.list.filter((e) => e.form);
+describe('the form of a falloff shape', () => {
+  const formed = falloffShapes.list.filter((e) => e.form);
 
   it.each(formed.map((e) => e.kind))(
     '%s: directions of unit length, or none where there is no direction (property)',

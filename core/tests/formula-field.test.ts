@@ -10,7 +10,7 @@ import { runTo, testScene } from './scenes';
 
 const field = (settings: Written, over: Written = {}): Written => ({
   settings: { kind: 'formula', ...settings },
-  extent: { kind: 'everywhere' },
+  falloff: { kind: 'everywhere' },
   ...over,
 });
 
@@ -33,20 +33,24 @@ const near = (actual: readonly number[], expected: readonly number[], digits = 9
 
 describe('the formula field', () => {
   it('gives three expressions of place, velocity, age, key and time, times its strength', () => {
-    near(read({ fx: 'x + vx', fy: 'speed × age', fz: 'key + time' }, [1, 0, 0], { strength: 2 }, 48), [4, 3, 18]);
+    near(read({ fx: 'x + vx', fy: 'speed × age', fz: 'number + time' }, [1, 0, 0], { strength: 2 }, 48), [4, 3, 18]);
   });
 
   it('pushes down the slope of a height, in its own turned and scaled frame', () => {
-    const bowl = { does: 'slope', height: '0.5 × (x^2 + 4 × z^2)' };
+    const bowl = { output: 'downhill', height: '0.5 × (x^2 + 4 × z^2)' };
     near(read(bowl, [1, 5, 2]), [-1, 0, -8], 6);
-    near(read({ does: 'slope', height: '3 × x' }, [1, 0, 0], { place: { rotation: [0, 90, 0] } }), [0, 0, 3], 6);
+    near(
+      read({ output: 'downhill', height: '3 × x' }, [1, 0, 0], { transform: { rotation: [0, 90, 0] } }),
+      [0, 0, 3],
+      6,
+    );
   });
 
   it('pushes one way as hard as a level says', () =>
-    near(read({ does: 'level', height: 'y^2', direction: [0, 0, 5] }, [0, 3, 0]), [0, 0, 9]));
+    near(read({ output: 'one-direction', height: 'y^2', direction: [0, 0, 5] }, [0, 3, 0]), [0, 0, 9]));
 
-  it('knows the distance to its extent', () =>
-    near(read({ fx: 'd', fy: '0', fz: '0' }, [1, 2, 2], { extent: { kind: 'ball', core: 9, reach: 9 } }), [3, 0, 0]));
+  it('knows the distance to its falloff shape', () =>
+    near(read({ fx: 'd', fy: '0', fz: '0' }, [1, 2, 2], { falloff: { kind: 'ball', inner: 9, outer: 9 } }), [3, 0, 0]));
 
   it('reads the dials, and their keys', () => {
     const dial = { id: 'd', name: 'lift', value: 4 };
@@ -69,7 +73,7 @@ describe('the formula field', () => {
     const made = (value: number) =>
       testScene({
         emitter: {
-          amounts: [{ kind: 'rate', rate: 240 }],
+          emission: [{ kind: 'rate', rate: 240 }],
           gate: { kind: 'formula', formula: 'open > 0' },
           birth: { life: 9, speed: 0, drag: 0 },
         },
@@ -137,10 +141,10 @@ describe('the formula field', () => {
       ),
     })).text;
     fc.assert(
-      fc.property(formula, formula, fc.constantFrom('vector', 'slope', 'level'), (fx, height, does) => {
+      fc.property(formula, formula, fc.constantFrom('vector', 'downhill', 'one-direction'), (fx, height, does) => {
         const scene = testScene({
-          emitter: { shape: { kind: 'ball' }, amounts: [{ kind: 'burst', count: 8 }], birth: { life: 3 } },
-          fields: [field({ does, fx: fx.slice(0, 900), height: height.slice(0, 900) })],
+          emitter: { shape: { kind: 'ball' }, emission: [{ kind: 'burst', count: 8 }], birth: { life: 3 } },
+          fields: [field({ output: does, fx: fx.slice(0, 900), height: height.slice(0, 900) })],
         });
         const { count, columns } = runTo(scene, 3).populations[0]!;
         for (let i = 0; i < count; i++)
@@ -169,8 +173,8 @@ function settled(
 ): number[] {
   const scene = testScene({
     time: { substeps: 2 },
-    emitter: { shape, amounts: [{ kind: 'burst', count: 400 }], birth: { life: 999, speed: 0, drag: 6 } },
-    fields: [field({ does: 'slope', height: `(${height})^2` }, { strength: 1 })],
+    emitter: { shape, emission: [{ kind: 'burst', count: 400 }], birth: { life: 999, speed: 0, drag: 6 } },
+    fields: [field({ output: 'downhill', height: `(${height})^2` }, { strength: 1 })],
   });
   const { count, columns } = runTo(scene, 1200).populations[0]!;
   const h = 1e-5;

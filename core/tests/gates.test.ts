@@ -12,7 +12,10 @@ const openAt = (gate: Written, through = 100) => {
 
 /** Frames whose births a run has, from the numbers born by each frame. */
 function birthFrames(gate: Written, through = 100): number[] {
-  const run = runTo(testScene({ emitter: { amounts: [{ kind: 'rate', rate: 240 }], gate, birth: { life: 1000 } } }), 0);
+  const run = runTo(
+    testScene({ emitter: { emission: [{ kind: 'rate', rate: 240 }], gate, birth: { life: 1000 } } }),
+    0,
+  );
   const frames: number[] = [];
   for (let f = 0; f < through; f++) {
     const before = run.populations[0]!.born;
@@ -56,7 +59,7 @@ describe('gates (common practice)', () => {
     expect(three).toEqual(one);
     const births = ways.map((gate) => {
       const [p] = runTo(
-        testScene({ emitter: { amounts: [{ kind: 'rate', rate: 100 }], gate, birth: { life: 1000 } } }),
+        testScene({ emitter: { emission: [{ kind: 'rate', rate: 100 }], gate, birth: { life: 1000 } } }),
         60,
       ).populations;
       return [...p!.birth.slice(0, p!.count)].toSorted((a, b) => a - b);
@@ -69,7 +72,7 @@ describe('gates (common practice)', () => {
     const [p] = runTo(
       testScene({
         emitter: {
-          amounts: [{ kind: 'rate', rate: 7 }],
+          emission: [{ kind: 'rate', rate: 7 }],
           gate: { kind: 'pulses', every: 4, on: 1 },
           birth: { life: 1000 },
         },
@@ -85,7 +88,7 @@ describe('gates (common practice)', () => {
     const at = (frame: number) =>
       runTo(
         testScene({
-          emitter: { amounts: [{ kind: 'burst', count: 5, frame }], gate: { kind: 'pulses', every: 4, on: 1 } },
+          emitter: { emission: [{ kind: 'burst', count: 5, frame }], gate: { kind: 'pulses', every: 4, on: 1 } },
         }),
         12,
       ).populations[0]!.born;
@@ -103,7 +106,7 @@ describe('gates (common practice)', () => {
 
 describe('amounts with variance', () => {
   const perFrame = (amount: Written, frames: number) => {
-    const run = runTo(testScene({ emitter: { amounts: [amount], birth: { life: 1000 } } }), 0);
+    const run = runTo(testScene({ emitter: { emission: [amount], birth: { life: 1000 } } }), 0);
     return Array.from({ length: frames }, () => {
       const before = run.populations[0]!.born;
       run.advance();
@@ -112,8 +115,8 @@ describe('amounts with variance', () => {
   };
 
   it('a rate a frame is that many in each; with variance it differs from frame to frame, with the same mean', () => {
-    expect(perFrame({ kind: 'rate', rate: 9, per: 'frame' }, 5)).toEqual([9, 9, 9, 9, 9]);
-    const counts = perFrame({ kind: 'rate', rate: 50, per: 'frame', variance: 40 }, 400);
+    expect(perFrame({ kind: 'rate', rate: 9, rateUnit: 'frame' }, 5)).toEqual([9, 9, 9, 9, 9]);
+    const counts = perFrame({ kind: 'rate', rate: 50, rateUnit: 'frame', variance: 40 }, 400);
     const mean = counts.reduce((a, b) => a + b, 0) / 400;
     // 40/√3 over 400 frames: three standard errors are 3.5.
     expect(Math.abs(mean - 50)).toBeLessThan(3.5);
@@ -125,7 +128,7 @@ describe('amounts with variance', () => {
     const births = (substeps: number) => {
       const [p] = runTo(
         testScene({
-          emitter: { amounts: [{ kind: 'rate', rate: 240, moments: 'random' }], birth: { life: 1000 } },
+          emitter: { emission: [{ kind: 'rate', rate: 240, timing: 'random' }], birth: { life: 1000 } },
           time: { substeps },
         }),
         6,
@@ -141,13 +144,13 @@ describe('amounts with variance', () => {
 
   it('a burst may be at the start of the run, and its count may vary by seed', () => {
     const start = runTo(
-      testScene({ emitter: { amounts: [{ kind: 'burst', count: 6, at: 'start' }] }, time: { preRoll: 10 } }),
+      testScene({ emitter: { emission: [{ kind: 'burst', count: 6, timing: 'start' }] }, time: { preRoll: 10 } }),
       -10,
     );
     expect(start.populations[0]!.born).toBe(6);
     const counts = [1, 2, 3, 4, 5, 6].map(
       (seed) =>
-        runTo(testScene({ emitter: { seed, amounts: [{ kind: 'burst', count: 100, variance: 50 }] } }), 0)
+        runTo(testScene({ emitter: { seed, emission: [{ kind: 'burst', count: 100, variance: 50 }] } }), 0)
           .populations[0]!.born,
     );
     expect(new Set(counts).size).toBeGreaterThan(3);

@@ -22,7 +22,7 @@ function lookUp(
   grid: VectorGrid,
   cubic: boolean,
   [x, y, z]: Vector,
-  edges: 'cut' | 'clamp' | 'tile' = 'cut',
+  edges: 'nothing' | 'edge-value' | 'tile' = 'nothing',
 ): number[] {
   const out = new Float64Array(3);
   const k = grid.counts[0] - 1;
@@ -46,7 +46,7 @@ const GUSTS: Written[] = [
     settings: { kind: 'vortex', swirl: 'smooth', radius: 0.8 },
     strength: 2,
     actsAs: 'acceleration',
-    extent: { kind: 'everywhere' },
+    falloff: { kind: 'everywhere' },
   },
 ];
 
@@ -86,8 +86,8 @@ describe('lookup between the points of a grid', () => {
   it('beyond its edges: nothing, the edge’s own, or over again', () => {
     const grid = gridOf(5, (x) => [x, 0, 0]);
     expect(lookUp(grid, false, [1.2, 0.5, 0.5])[0]).toBe(0);
-    expect(lookUp(grid, false, [1.2, 0.5, 0.5], 'clamp')[0]).toBe(1);
-    expect(lookUp(grid, false, [-3, 0.5, 0.5], 'clamp')[0]).toBe(0);
+    expect(lookUp(grid, false, [1.2, 0.5, 0.5], 'edge-value')[0]).toBe(1);
+    expect(lookUp(grid, false, [-3, 0.5, 0.5], 'edge-value')[0]).toBe(0);
     // Five points repeat after five steps of a quarter.
     expect(lookUp(grid, false, [0.3 + 1.25, 0.5, 0.5], 'tile')[0]).toBeCloseTo(0.3, 6);
     expect(lookUp(grid, true, [0.3 - 2.5, 0.5, 0.5], 'tile')[0]).toBeCloseTo(
@@ -121,7 +121,7 @@ describe('the flow grid', () => {
   it('reads its group whether that is muted or not, in its own turned frame, and keeps out of itself', () => {
     const p: Vector = [0.2, 0.1, -0.3];
     const exact = total(scene({}, { mute: true }, { mute: false }), p);
-    const turned = total(scene({ cell: 0.05, lookup: 'cubic' }, { place: { rotation: [20, 50, 10] } }), p);
+    const turned = total(scene({ cell: 0.05, lookup: 'cubic' }, { transform: { rotation: [20, 50, 10] } }), p);
     turned.forEach((n, i) => expect(n).toBeCloseTo(exact[i]!, 2));
     const within = testScene({
       groups: [{ id: 'g', name: 'G' }],
@@ -141,7 +141,7 @@ describe('the flow grid', () => {
   });
 
   it('lets go of a group that is taken away, and so does a zone that reads it', () => {
-    const zone = { id: 'z', name: 'Z', extent: { kind: 'ball' }, modulators: [{ kind: 'group', group: 'g' }] };
+    const zone = { id: 'z', name: 'Z', falloff: { kind: 'ball' }, modulators: [{ kind: 'group', group: 'g' }] };
     const whole = testScene({
       groups: [{ id: 'g', name: 'G' }],
       fields: [...GUSTS, { id: 'grid', name: 'Grid', settings: { kind: 'grid', group: 'g' } }],

@@ -25,8 +25,8 @@ function at(group: Written, fields: readonly Written[], position: Vector = [0, 0
 const x = (...args: Parameters<typeof at>) => at(...args).total.acceleration[0];
 
 const near = (distance: number) => ({
-  extent: { kind: 'ball', core: 1, reach: 1 },
-  place: { position: [distance, 0, 0] },
+  falloff: { kind: 'ball', inner: 1, outer: 1 },
+  transform: { position: [distance, 0, 0] },
 });
 
 describe('overlap (common practice)', () => {
@@ -38,7 +38,7 @@ describe('overlap (common practice)', () => {
         push(2),
         push(4),
         push(9, { mute: true }),
-        push(9, { spanned: true, from: 5, until: 9 }),
+        push(9, { limitedRange: true, activeFrom: 5, activeUntil: 9 }),
       ]),
     ).toBe(3);
     const within = { id: 'h', name: 'H', group: 'g' };
@@ -57,7 +57,7 @@ describe('overlap (common practice)', () => {
     expect(x({ rule: 'sum' }, [push(5), push(2)])).toBe(x({ rule: 'sum' }, [push(2), push(5)]));
   });
 
-  it('strength, sends, extents and mutes multiply down, into groups of groups', () => {
+  it('strength, sends, falloffs and mutes multiply down, into groups of groups', () => {
     expect(x({ strength: 0.5 }, [push(2), push(4)])).toBe(3);
     expect(x({ strength: 0.5, rule: 'average' }, [push(2), push(4)])).toBe(1.5);
     expect(x({ sends: { e: 0.25 } }, [push(4, { sends: { e: 2 } })])).toBe(2);
@@ -78,7 +78,7 @@ describe('overlap (common practice)', () => {
   });
 
   it('blends are combined by their rates: an average of two like drives is one of them', () => {
-    const drive = (pace: number, strength = 0.3) => push(strength, { actsAs: 'drive', pace });
+    const drive = (pace: number, strength = 0.3) => push(strength, { actsAs: 'set-velocity', targetSpeed: pace });
     const frames = (group: Written, fields: Written[]) =>
       only(runTo(testScene({ emitter: thrown([0, 0, 0]), fields, groups: [{ id: 'g', name: 'G', ...group }] }), 1)).vx;
     expect(frames({ rule: 'average' }, [drive(4), drive(4)])).toBeCloseTo(4 * 0.3, 5);
@@ -90,7 +90,7 @@ describe('overlap (common practice)', () => {
 
 describe('levels', () => {
   const level = (strength: number, over: Written = {}): Written => ({
-    settings: { kind: 'level' },
+    settings: { kind: 'mask' },
     strength,
     group: 'g',
     ...over,
@@ -115,7 +115,7 @@ describe('what each member delivers', () => {
       strength: fc.double({ min: -5, max: 5, noNaN: true }),
       direction: fc.tuple(fc.integer({ min: -3, max: 3 }), fc.integer({ min: -3, max: 3 }), fc.constant(1)),
       mix: fc.integer({ min: 0, max: 100 }),
-      reach: fc.double({ min: 0.1, max: 3, noNaN: true }),
+      outer: fc.double({ min: 0.1, max: 3, noNaN: true }),
     });
     fc.assert(
       fc.property(
@@ -128,7 +128,7 @@ describe('what each member delivers', () => {
             push(m.strength, {
               mix: m.mix,
               settings: { kind: 'wind', direction: m.direction },
-              extent: { kind: 'ball', core: 0, reach: m.reach },
+              falloff: { kind: 'ball', inner: 0, outer: m.outer },
             }),
           );
           const { fields: read, total } = at(
@@ -152,7 +152,7 @@ describe('what can’t stand together is refused in words', () => {
     checkScene(grouped(group, fields, more)).map((f) => f.message);
 
   it('members that act in unlike ways, a product of what is no level, groups in a circle, a mask that reads itself', () => {
-    expect(faults({}, [push(1), push(1, { actsAs: 'carry', name: 'Breeze' })])).toEqual([
+    expect(faults({}, [push(1), push(1, { actsAs: 'flow', name: 'Breeze' })])).toEqual([
       '“Breeze” acts as flow, and the members of the group “G” act as acceleration. Let all of them act alike.',
     ]);
     expect(faults({ rule: 'product' }, [push(1)])[0]).toBe(
@@ -161,7 +161,7 @@ describe('what can’t stand together is refused in words', () => {
     expect(faults({ group: 'h' }, [push(1)], [{ id: 'h', name: 'H', group: 'g' }])[0]).toMatch(
       /a group outside the circle G → H → G/,
     );
-    const own = { settings: { kind: 'level' }, group: 'g', modulators: [{ kind: 'group', group: 'g' }] };
+    const own = { settings: { kind: 'mask' }, group: 'g', modulators: [{ kind: 'group', group: 'g' }] };
     expect(faults({}, [own])[0]).toMatch(/no modulator of its own members that reads this group/);
     expect(faults({ id: 'f0' }, [push(1, { group: 'f0' })])[0]).toMatch(
       /groups\[0\]\.id is "f0". Use an id that no field has/,

@@ -27,7 +27,14 @@ describe('the handbook', () => {
     c.registry.list.map((kind) => [`${c.sort}/${kind.kind}`, c, kind] as const),
   );
   /** Without files there is nothing to play; moving changes positions, not velocities. */
-  const STILL = new Set(['action/shift', 'shape/particles', 'mask/texture', 'mask/colours', 'bond/net', 'look/skin']);
+  const STILL = new Set([
+    'action/move',
+    'shape/particles',
+    'mask/texture',
+    'mask/colours',
+    'body/soft-mesh',
+    'look/skin',
+  ]);
   it.each(kindPages)('%s has an example that is sound, and moves', (address, chapter, kind) => {
     const scene = exampleOf(chapter.sort, kind.kind);
     expect(checkScene(JSON.parse(JSON.stringify(scene)))).toEqual([]);
@@ -40,7 +47,7 @@ describe('the handbook', () => {
 
   it.each(
     chapters.filter(({ sort }) =>
-      ['field', 'action', 'extent', 'profile', 'modulator', 'rule', 'tide', 'bond'].includes(sort),
+      ['field', 'action', 'falloff', 'curve', 'modulator', 'rule', 'automation', 'body'].includes(sort),
     ),
   )('tells formula and source on every page of $title', ({ registry }) => {
     for (const { formula, source } of registry.list) {
@@ -73,10 +80,10 @@ describe('the handbook', () => {
       own.emitterParameters,
       own.lightParameters,
       own.outputParameters,
-      own.placeParameters,
+      own.transformParameters,
       own.sceneParameters,
       own.timeParameters,
-      own.wholeParameters,
+      own.sceneTransformParameters,
       own.workParameters,
       own.zoneParameters,
     ];
@@ -93,14 +100,14 @@ describe('the handbook', () => {
     expect([search('  '), search('qqq')]).toEqual([[], []]);
   });
 
-  it('says when shift and when acceleration is the better choice', () => {
-    expect(actions.get('shift').advice).toMatch(/Use acceleration/);
+  it('says when move and when acceleration is the better choice', () => {
+    expect(actions.get('move').advice).toMatch(/Use acceleration/);
     expect(actions.get('acceleration').advice).toMatch(/Use move instead/);
   });
 
   it('what is changed on a page changes its example', () => {
     const changed = exampleOf('field', 'vortex', { strength: 5, settings: { lift: 3 } });
     expect(changed.fields[0]).toMatchObject({ strength: 5, settings: { lift: 3 } });
-    expect(exampleOf('extent', 'ball', { extent: { reach: 9 } }).fields[0]!.extent['reach']).toBe(9);
+    expect(exampleOf('falloff', 'ball', { falloff: { outer: 9 } }).fields[0]!.falloff['outer']).toBe(9);
   });
 });

@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { createNoise2D } from 'simplex-noise';
 import { describe, expect, it } from 'vitest';
-import { extents } from '../kinds/falloff-shapes';
+import { falloffShapes } from '../kinds/falloff-shapes';
 import { fields as fieldKinds } from '../kinds/fields';
 import { pushAt } from '../kinds/fields/surface';
 import type { LevelImage } from '../lib/images/level-image';
@@ -35,30 +35,30 @@ function near(actual: readonly number[], expected: readonly number[], digits = 9
 /** Kinds that jump somewhere by their nature: a path where two of its parts are equally near. */
 const JUMPS = ['cells', 'path'];
 
-describe('every kind, in every extent, in every way of acting', () => {
+describe('every kind, with every falloff shape, in every way of acting', () => {
   const settingsOf = (kind: string): Written =>
-    kind === 'texture' ? { kind, pattern: 'rings', edges: 'tile', thickness: 4 } : { kind };
-  const extentOf = (kind: string): Written => ({
+    kind === 'texture' ? { kind, pattern: 'rings', outside: 'tile', thickness: 4 } : { kind };
+  const falloffOf = (kind: string): Written => ({
     kind,
-    ...(kind === 'surface' ? { mesh: 'm', core: 0.2, reach: 3 } : {}),
+    ...(kind === 'surface' ? { mesh: 'm', inner: 0.2, outer: 3 } : {}),
   });
   for (const kind of fieldKinds.list)
     it(`${kind.kind}: finite, and continuous where the kind is (property)`, () => {
       const coordinate = fc.double({ min: -2, max: 2, noNaN: true });
       fc.assert(
         fc.property(
-          fc.constantFrom(...extents.list.map((e) => e.kind)),
+          fc.constantFrom(...falloffShapes.list.map((e) => e.kind)),
           fc.constantFrom(...kind.actions),
           fc.tuple(coordinate, coordinate, coordinate),
-          (extent, actsAs, at) => {
+          (falloff, actsAs, at) => {
             const field = {
               settings: settingsOf(kind.kind),
               actsAs,
-              extent: extentOf(extent),
-              strength: actsAs === 'level' ? 1 : 0.7,
+              falloff: falloffOf(falloff),
+              strength: actsAs === 'mask' ? 1 : 0.7,
             };
             const scene = testScene({
-              fields: [{ ...field, place: { position: [0.1, 0, 0], rotation: [20, 30, 40] } }],
+              fields: [{ ...field, transform: { position: [0.1, 0, 0], rotation: [20, 30, 40] } }],
               meshes: MESHES,
             });
             const particle = { velocity: [0.3, 0.2, -0.1] as const, mass: 1, drag: 1 };
@@ -84,7 +84,7 @@ describe('every kind, in every extent, in every way of acting', () => {
 
   it('every one of the combinations is finite, at the middle of the field and away from it', () => {
     for (const kind of fieldKinds.list)
-      for (const extent of extents.list)
+      for (const falloff of falloffShapes.list)
         for (const actsAs of kind.actions)
           for (const at of [
             [0, 0, 0],
@@ -92,13 +92,13 @@ describe('every kind, in every extent, in every way of acting', () => {
             [40, -30, 20],
           ] as const) {
             // prettier-ignore
-            const vector = read({ settings: settingsOf(kind.kind), actsAs, extent: extentOf(extent.kind), strength: 0.7 }, at, 7);
-            expect(vector.every(Number.isFinite), `${kind.kind} in ${extent.kind} as ${actsAs}`).toBe(true);
+            const vector = read({ settings: settingsOf(kind.kind), actsAs, falloff: falloffOf(falloff.kind), strength: 0.7 }, at, 7);
+            expect(vector.every(Number.isFinite), `${kind.kind} in ${falloff.kind} as ${actsAs}`).toBe(true);
           }
   });
 
   it('gives the documented vector at sample points', () => {
-    const ball = { extent: { kind: 'ball', core: 5, reach: 5 } };
+    const ball = { falloff: { kind: 'ball', inner: 5, outer: 5 } };
     near(read({ settings: { kind: 'gravity' } }, [1, 2, 3]), [0, -9.80665, 0]);
     near(read({ settings: { kind: 'wind', direction: [0, 0, 2] }, strength: 3 }, [1, 2, 3]), [0, 0, 3]);
     near(read({ settings: { kind: 'shell', radius: 1, damping: 0 }, strength: 2 }, [0, 3, 0]), [0, -4, 0]);
@@ -112,7 +112,7 @@ describe('every kind, in every extent, in every way of acting', () => {
     );
     near(read({ settings: { kind: 'drag', quadratic: 0.5 }, strength: 2 }, [1, 2, 3]), [2, 0.5, 0]);
     near(read({ settings: { kind: 'limit', lowest: 1, highest: 2 }, strength: 1 }, [1, 2, 3]), [1, 2, 0]);
-    near(read({ settings: { kind: 'level' }, strength: 0.4, ...ball }, [1, 2, 3]), [0.4, 0, 0]);
+    near(read({ settings: { kind: 'mask' }, strength: 0.4, ...ball }, [1, 2, 3]), [0.4, 0, 0]);
     near(read({ settings: { kind: 'surface', within: 2, rest: 0 }, strength: 4 }, [0, -0.5, 0]), [0, -3, 0]);
     near(
       read({ settings: { kind: 'surface', within: 2, rest: 0, side: 'front' }, strength: 4 }, [0, -0.5, 0]),
@@ -123,13 +123,13 @@ describe('every kind, in every extent, in every way of acting', () => {
     near(read({ settings: { kind: 'cells', ...even }, strength: 3 }, [1.1, 0.1, -0.4]), [0, 0, 0]);
   });
 
-  it('zone flow takes its directions from the form of its extent', () => {
-    const flow = (extent: Written, share: Written, at: Vector) =>
+  it('zone flow takes its directions from the form of its falloff shape', () => {
+    const flow = (falloff: Written, share: Written, at: Vector) =>
       read(
         {
           settings: { kind: 'zone-flow', outward: 0, lengthwise: 0, swirl: 0, ...share },
           strength: 2,
-          extent: { core: 9, reach: 9, ...extent },
+          falloff: { inner: 9, outer: 9, ...falloff },
         },
         at,
       );
@@ -186,7 +186,7 @@ describe('surface', () => {
       { settings: { kind: 'gravity' }, strength: 9.80665 },
       { settings: { kind: 'surface', within: 1 }, strength: 20 },
     ];
-    const emitter = { ...thrown([0, 0, 0], { drag: 3 }), place: { position: [0, 0.9, 0] } };
+    const emitter = { ...thrown([0, 0, 0], { drag: 3 }), transform: { position: [0, 0.9, 0] } };
     const { y, vy } = only(runTo(testScene({ emitter, fields, time: { substeps: 4 } }), 400));
     expect(Math.abs(vy)).toBeLessThan(1e-4);
     expect(Math.abs(y - (1 - 9.80665 / 20))).toBeLessThan(1e-3);
@@ -229,7 +229,7 @@ describe('texture', () => {
     for (let i = 0; i < 200; i++) {
       const [u, v] = [0.05 + 0.9 * uniform(1, i, 1), 0.05 + 0.9 * uniform(1, i, 2)];
       const [x, y, z] = read(
-        { settings: { ...settings, does: 'slope' }, strength: 1 },
+        { settings: { ...settings, mapping: 'downhill' }, strength: 1 },
         [2 * (u - 0.5), 0.4, 4 * (v - 0.5)],
         0,
         assets,
@@ -268,11 +268,11 @@ describe('texture', () => {
     expect(at({})).toBeCloseTo(2 * (0.4 - 0.5), 9);
     expect(at({ dark: 0.2, light: 0.6 })).toBeCloseTo(0, 9);
     expect(at({}, 5)).toBe(0);
-    expect(at({ edges: 'tile' }, 5)).toBeCloseTo(-0.2, 9);
+    expect(at({ outside: 'tile' }, 5)).toBeCloseTo(-0.2, 9);
   });
 
   it('flows by red and green', () => {
-    const flow = { kind: 'texture', pattern: 'eddies', does: 'flow', width: 2, depth: 2 };
+    const flow = { kind: 'texture', pattern: 'eddies', mapping: 'colours-as-flow', width: 2, depth: 2 };
     // A quarter along, an eighth down: cos(π/2)·sin(π/4) = 0 to the right, sin(π/2)·cos(π/4) down.
     near(read({ settings: flow, strength: 3 }, [-0.5, 0, -0.75]), [0, 0, 3 * Math.SQRT1_2], 1);
   });
@@ -340,9 +340,9 @@ describe('turbulence', () => {
 describe('attractor', () => {
   it('swallows what comes within its radius, and nothing where it is muted', () => {
     const fields = (mute: boolean) => [
-      { settings: { kind: 'attractor', swallow: 0.2, softening: 0 }, strength: 3, mute },
+      { settings: { kind: 'attractor', absorbWithin: 0.2, softening: 0 }, strength: 3, mute },
     ];
-    const emitter = { ...thrown([-1, 0, 0]), place: { position: [1, 0, 0] } };
+    const emitter = { ...thrown([-1, 0, 0]), transform: { position: [1, 0, 0] } };
     expect(runTo(testScene({ emitter, fields: fields(false) }), 24).populations[0]!.count).toBe(0);
     expect(runTo(testScene({ emitter, fields: fields(true) }), 24).populations[0]!.count).toBe(1);
   });
@@ -353,11 +353,11 @@ describe('attractor', () => {
       name: 'Target',
       on: false,
       shape: { kind: 'ring', radius: 2 },
-      amounts: [],
-      place: { position: [3, 0, 0] },
+      emission: [],
+      transform: { position: [3, 0, 0] },
     };
     const scene = testScene({
-      emitter: { amounts: [{ kind: 'burst', count: 100 }], birth: { life: 99, speed: 0, drag: 3 } },
+      emitter: { emission: [{ kind: 'burst', count: 100 }], birth: { life: 99, speed: 0, drag: 3 } },
       others: [target],
       fields: [{ settings: { kind: 'attractor', target: 'places', of: 't', law: 'linear' }, strength: 9 }],
     });
@@ -375,8 +375,8 @@ describe('attractor', () => {
       id: 'o',
       name: 'O',
       shape: { kind: 'point' },
-      place: { position: [0, 4, 0] },
-      amounts: [{ kind: 'burst', count: 50 }],
+      transform: { position: [0, 4, 0] },
+      emission: [{ kind: 'burst', count: 50 }],
       birth: { life: 99, speed: 0 },
     };
     const scene = testScene({

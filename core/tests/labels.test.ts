@@ -16,7 +16,7 @@ const all: readonly (readonly [string, Description])[] = [
   ['a group', own.groupParameters],
   ['the light', own.lightParameters],
   ['the output', own.outputParameters],
-  ['a place', own.placeParameters],
+  ['a place', own.transformParameters],
   ['the time', own.timeParameters],
   ['a zone', own.zoneParameters],
 ];
@@ -34,7 +34,7 @@ describe('labels', () => {
   it.each(looks.list.map(({ kind, parameters }) => [kind, parameters] as const))(
     'of an emitter are unlike each other beside the look %s',
     (_kind, look) =>
-      expect(twice(labelsOf(own.birthParameters, own.emitterParameters, own.placeParameters, look))).toEqual([]),
+      expect(twice(labelsOf(own.birthParameters, own.emitterParameters, own.transformParameters, look))).toEqual([]),
   );
 
   it.each(fields.list.map(({ kind, parameters }) => [kind, parameters] as const))(

@@ -1,7 +1,7 @@
 import { faultsOf, kinded } from '../document/forms';
 import { describe, expect, it } from 'vitest';
 import { snapshot } from '../../engine/frame';
-import { falloffOf } from '../kinds/curves';
+import { weightOf } from '../kinds/curves';
 import { looks } from '../kinds/looks';
 import { INSTANCE_FORMS } from '../kinds/looks/instance';
 import { sheetFault } from '../kinds/looks/picture';
@@ -20,28 +20,28 @@ describe('how particles are drawn', () => {
           id: 'e',
           name: 'E',
           shape: { kind: 'point' },
-          amounts: [],
+          emission: [],
           look: { kind: 'sprite' },
-          besides: [{ kind: 'trail', length: 6 }],
-          keys: { 'besides.0.opacity': [{ frame: 3, value: 0.2, ease: 'linear' }] },
+          addedLooks: [{ kind: 'trail', length: 6 }],
+          keys: { 'addedLooks.0.opacity': [{ frame: 3, value: 0.2, ease: 'linear' }] },
         },
       ],
     };
-    expect(checkScene({ ...written, format: 'bathyclast-scene', version: 2 })).toEqual([]);
-    expect(completeScene(written).emitters[0]!.besides[0]).toMatchObject({ kind: 'trail', length: 6, every: 1 });
+    expect(checkScene({ ...written, format: 'bathyclast-scene', version: 3 })).toEqual([]);
+    expect(completeScene(written).emitters[0]!.addedLooks[0]).toMatchObject({ kind: 'trail', length: 6, every: 1 });
     const [bad] = checkScene({
       ...written,
       format: 'bathyclast-scene',
-      version: 2,
-      emitters: [{ ...written.emitters[0], besides: [{ kind: 'trail', length: 0 }] }],
+      version: 3,
+      emitters: [{ ...written.emitters[0], addedLooks: [{ kind: 'trail', length: 0 }] }],
     });
-    expect(bad).toMatchObject({ code: 'range', field: 'emitters[0].besides[0].length' });
+    expect(bad).toMatchObject({ code: 'range', field: 'emitters[0].addedLooks[0].length' });
   });
 
   it('the weight of a field runs along the colours: what its falloff gives at each particle, whatever else acts', () => {
     const scene = testScene({
       emitter: {
-        place: { position: [1.5, 0, 0] },
+        transform: { position: [1.5, 0, 0] },
         birth: { speed: 0, life: 99 },
         look: { kind: 'sprite', colourBy: 'field', field: 'f1' },
       },
@@ -50,15 +50,15 @@ describe('how particles are drawn', () => {
         {
           settings: { kind: 'attractor' },
           strength: 0,
-          extent: { kind: 'ball', core: 1, reach: 2 },
-          profile: { kind: 'smooth' },
+          falloff: { kind: 'ball', inner: 1, outer: 2 },
+          curve: { kind: 'smooth' },
         },
       ],
     });
     const run = runTo(scene, 2);
     expect(only(run).x).toBe(1.5);
-    const { profile, extent } = scene.fields[1]!;
-    const wanted = falloffOf(profile, extent['core'] as number, extent['reach'] as number)(1.5);
+    const { curve, falloff } = scene.fields[1]!;
+    const wanted = weightOf(curve, falloff['inner'] as number, falloff['outer'] as number)(1.5);
     expect(wanted).toBeGreaterThan(0.3);
     expect(snapshot(run, 1).emitters[0]!.weight[0]! / 255).toBeCloseTo(wanted, 2);
     // Opacity and forms go by it as well.
@@ -82,12 +82,12 @@ describe('how particles are drawn', () => {
     const scene = testScene({
       emitter: {
         look: { kind: 'instance', form: 'mesh', mesh: 'm' },
-        besides: [{ kind: 'instance', form: 'grain', form2: 'mesh', mesh2: 'm' }],
+        addedLooks: [{ kind: 'instance', form: 'grain', form2: 'mesh', mesh2: 'm' }],
       },
       meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain' } }],
     });
     const [emitter] = withoutMesh(scene, 'm').emitters;
-    expect([emitter!.look['mesh'], emitter!.besides[0]!['mesh2']]).toEqual(['', '']);
+    expect([emitter!.look['mesh'], emitter!.addedLooks[0]!['mesh2']]).toEqual(['', '']);
   });
 
   it('says that a spin strobes from half its symmetry a frame on, and mends it below', () => {

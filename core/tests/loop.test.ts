@@ -3,7 +3,7 @@ import { whyOpen } from '../measure/diagnose-loop';
 import { completeScene, type Written } from '../scene/read';
 import { dialsOf } from '../document/dials';
 import type { Scene } from '../document/scene';
-import { tides } from '../kinds/automation';
+import { automationKinds } from '../kinds/automation';
 import { runTo, testScene } from './scenes';
 
 const LOOP = 60;
@@ -13,16 +13,20 @@ function moving(over: Written = {}, time: Written = {}): Scene {
   return completeScene({
     ...testScene({
       emitter: {
-        amounts: [
+        emission: [
           { kind: 'rate', rate: 37.3, variance: 12 },
-          { kind: 'rate', rate: 11.1, moments: 'random' },
+          { kind: 'rate', rate: 11.1, timing: 'random' },
           { kind: 'burst', count: 9, frame: 17 },
         ],
         gate: { kind: 'pulses', from: 3, every: 13, on: 6 },
         shape: { kind: 'ball', radius: 0.5, from: 'volume' },
         birth: { life: 2, lifeVariance: 0.9, drag: 1.5, speed: 1 },
         keys: {
-          'place.position': [0, 20, 60].map((frame, i) => ({ frame, value: [i === 1 ? 2 : 0, 0, 0], ease: 'smooth' })),
+          'transform.position': [0, 20, 60].map((frame, i) => ({
+            frame,
+            value: [i === 1 ? 2 : 0, 0, 0],
+            ease: 'smooth',
+          })),
         },
         ...over,
       },
@@ -30,16 +34,24 @@ function moving(over: Written = {}, time: Written = {}): Scene {
         {
           settings: { kind: 'turbulence', evolution: 0.7, size: 0.8 },
           strength: 2,
-          drives: { strength: { kind: 'gust', low: 0.5, high: 3 } },
+          automations: { strength: { kind: 'gust', outputMin: 0.5, outputMax: 3 } },
         },
         {
           settings: { kind: 'wind', direction: [1, 0, 0] },
-          drives: {
-            strength: { kind: 'drift', low: -1, high: 2, size: 0.8 },
-            'settings.direction': { kind: 'wave', low: -50, high: 70, period: 1.7 },
+          automations: {
+            strength: { kind: 'drift', outputMin: -1, outputMax: 2, size: 0.8 },
+            'settings.direction': { kind: 'wave', outputMin: -50, outputMax: 70, period: 1.7 },
           },
         },
-        { settings: { kind: 'gravity' }, strength: 1, spanned: true, from: 10, until: 33, easeIn: 5, easeOut: 4 },
+        {
+          settings: { kind: 'gravity' },
+          strength: 1,
+          limitedRange: true,
+          activeFrom: 10,
+          activeUntil: 33,
+          easeIn: 5,
+          easeOut: 4,
+        },
       ],
     }),
     time: { fps: 24, first: 0, last: LOOP - 1, preRoll: 72, loop: LOOP, ...time },
@@ -74,7 +86,7 @@ describe('a loop', () => {
 
   it('bears a whole number in a round, as near to its rate as can be', () => {
     const scene = testScene({
-      emitter: { amounts: [{ kind: 'rate', rate: 7.3 }], birth: { life: 1 } },
+      emitter: { emission: [{ kind: 'rate', rate: 7.3 }], birth: { life: 1 } },
       time: { loop: 50, last: 49, preRoll: 24 },
     });
     const born = (frame: number) => runTo(scene, frame).populations[0]!.born;
@@ -84,8 +96,8 @@ describe('a loop', () => {
   it.each(['wave', 'drift', 'gust', 'pulse'])(
     '%s is the same a loop later, at about its own pace, and does not jump at the seam',
     (kind) => {
-      const values = tides.defaults(kind, { low: -1, high: 1, attack: 0.3 });
-      const give = tides.get(kind).compile({
+      const values = automationKinds.defaults(kind, { outputMin: -1, outputMax: 1, attack: 0.3 });
+      const give = automationKinds.get(kind).compile({
         values,
         fps: 24,
         first: 0,
@@ -121,7 +133,7 @@ describe('a loop', () => {
           ? {
               ...f,
               settings: { ...f.settings, drift: [1, 0, 0] },
-              drives: { strength: { kind: 'formula', formula: 'time', acts: 'replaces' } },
+              automations: { strength: { kind: 'formula', formula: 'time', combination: 'replace' } },
             }
           : { ...f, modulators: [{ kind: 'formula', formula: 'sin(time)', amount: 1 }] },
       ),

@@ -29,7 +29,7 @@ function onMount(emitter: Written, detail = 60): Scene {
         id: 'e',
         name: 'E',
         shape: { kind: 'mesh', mesh: 'mount' },
-        amounts: [{ kind: 'burst', count: 4000 }],
+        emission: [{ kind: 'burst', count: 4000 }],
         birth: { speed: 0, life: 1000 },
         ...emitter,
       },
@@ -94,7 +94,7 @@ describe('masks', () => {
   it('keep count finds another place for what is refused; thin out leaves it out; both keep the same particles', () => {
     const half: Written[] = [{ kind: 'height', low: 0.3, high: 99, ramp: 0 }];
     const kept = born(onMount({ masks: half }));
-    const thinned = born(onMount({ masks: half, maskMode: 'thin' }));
+    const thinned = born(onMount({ masks: half, rejectedBirths: 'drop' }));
     expect(kept.count).toBe(4000);
     expect(thinned.count).toBeLessThan(3000);
     expect(thinned.count).toBeGreaterThan(500);
@@ -112,7 +112,7 @@ describe('masks', () => {
       ramp: 0,
       seed,
     });
-    const share = (masksOf: Written[]) => born(onMount({ masks: masksOf, maskMode: 'thin' })).count / 4000;
+    const share = (masksOf: Written[]) => born(onMount({ masks: masksOf, rejectedBirths: 'drop' })).count / 4000;
     expect(share([noise(1)])).toBeCloseTo(0.5, 1);
     expect(share([noise(1), noise(2)])).toBeCloseTo(0.25, 1);
   });

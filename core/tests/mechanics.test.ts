@@ -113,24 +113,24 @@ describe('wind against an acceleration of the same number (closed form)', () => 
     for (const rate of [0.3, 1, 6])
       for (const frame of [4, 24, 96]) {
         const reached = 1 - Math.exp((-rate * frame) / 24);
-        expect(Math.abs(push('carry', rate, frame) - 3 * reached)).toBeLessThan(1e-4);
+        expect(Math.abs(push('flow', rate, frame) - 3 * reached)).toBeLessThan(1e-4);
         expect(Math.abs(push('acceleration', rate, frame) - (3 / rate) * reached)).toBeLessThan(1e-4 * (3 / rate));
       }
   });
 
   it('with a drag rate up to 1/s the wind moves less at all times; with much drag it leads', () => {
     for (const frame of [1, 12, 48, 240])
-      expect(push('carry', 0.8, frame)).toBeLessThan(push('acceleration', 0.8, frame));
-    expect(push('carry', 6, 4)).toBeGreaterThan(push('acceleration', 6, 4));
+      expect(push('flow', 0.8, frame)).toBeLessThan(push('acceleration', 0.8, frame));
+    expect(push('flow', 6, 4)).toBeGreaterThan(push('acceleration', 6, 4));
   });
 
-  it('a particle without drag is not carried at all', () => expect(push('carry', 0, 48)).toBe(0));
+  it('a particle without drag is not carried at all', () => expect(push('flow', 0, 48)).toBe(0));
 });
 
 describe('orbits about an inverse-square attractor', () => {
   const orbit = (radius: number, substeps: number, speed = 1 / Math.sqrt(radius)) =>
     testScene({
-      emitter: { ...thrown([0, 0, speed]), place: { position: [radius, 0, 0] } },
+      emitter: { ...thrown([0, 0, speed]), transform: { position: [radius, 0, 0] } },
       fields: [{ settings: { kind: 'attractor', law: 'inverse-square', softening: 0 }, strength: 1 }],
       time: { fps: 24, substeps },
     });
@@ -179,13 +179,13 @@ describe('the spring shell (Hooke’s law, textbook mechanics)', () => {
   const sprung = (stiffness: number, damping: number, substeps: number) => {
     const out = (radius + stretch) / Math.sqrt(3);
     return testScene({
-      emitter: { ...thrown([0, 0, 0], { mass }), place: { position: [2 + out, out, -1 + out] } },
+      emitter: { ...thrown([0, 0, 0], { mass }), transform: { position: [2 + out, out, -1 + out] } },
       fields: [
         {
           settings: { kind: 'shell', radius, damping },
           strength: stiffness,
           actsAs: 'force',
-          place: { position: [2, 0, -1], rotation: [30, -50, 70] },
+          transform: { position: [2, 0, -1], rotation: [30, -50, 70] },
         },
       ],
       time: { fps: 24, substeps },

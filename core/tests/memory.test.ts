@@ -16,7 +16,7 @@ describe('memory of a run', () => {
   });
 
   it('does not grow over 10 000 frames of steady emission: slots are used again', () => {
-    const emitter = { amounts: [{ kind: 'rate', rate: 2400 }], birth: { life: 1, lifeVariance: 0.3, speed: 1 } };
+    const emitter = { emission: [{ kind: 'rate', rate: 2400 }], birth: { life: 1, lifeVariance: 0.3, speed: 1 } };
     const run = new Simulation(testScene({ emitter }), new Map());
     const room = () => run.populations[0]!.id.length;
     while (run.frame < 100) run.advance();

@@ -62,8 +62,8 @@ describe('a pattern of noise that drifts', () => {
 describe('modulators multiply a weight', () => {
   it('by own age, a share of life or seconds, remapped from a range through a curve to another', () => {
     expect(felt({ kind: 'age' }, { age: 0.25 })).toBe(2.5);
-    expect(felt({ kind: 'age', of: 'seconds', inLow: 0.2, inHigh: 0.6 }, { age: 0.5 })).toBeCloseTo(7.5, 9);
-    expect(felt({ kind: 'age', outLow: 1, outHigh: 0 }, { age: 0.25 })).toBe(7.5);
+    expect(felt({ kind: 'age', of: 'seconds', inputMin: 0.2, inputMax: 0.6 }, { age: 0.5 })).toBeCloseTo(7.5, 9);
+    expect(felt({ kind: 'age', outputMin: 1, outputMax: 0 }, { age: 0.25 })).toBe(7.5);
     const curve = [
       { at: 0, value: 0 },
       { at: 0.5, value: 1 },
@@ -76,7 +76,7 @@ describe('modulators multiply a weight', () => {
 
   it('by own speed, and by a formula of distance, time and place', () => {
     expect(felt({ kind: 'speed' }, { velocity: [0, 0.6, 0.8] })).toBe(5);
-    const ball = { extent: { kind: 'ball', core: 9, reach: 9 } };
+    const ball = { falloff: { kind: 'ball', inner: 9, outer: 9 } };
     expect(
       felt({ kind: 'formula', formula: 'd / 10 + frame / 100 + strength × 0' }, { position: [0, 3, 4] }, ball, 12),
     ).toBeCloseTo(6.2, 9);
@@ -124,14 +124,14 @@ describe('modulators multiply a weight', () => {
     expect(read(1.5, true)).toBe(0);
   });
 
-  it('place and scale follow the extent by shares', () => {
+  it('place and scale follow the falloff by shares', () => {
     const at = (follow: Written, position: readonly [number, number, number], place: Written) =>
-      felt({ kind: 'noise', ...follow }, { position: [...position] }, { place });
+      felt({ kind: 'noise', ...follow }, { position: [...position] }, { transform: place });
     const [p, moved] = [[0.3, 0.1, 0.2] as const, { position: [5, 0, 0] }];
     const whole = at({}, p, {});
     expect(at({}, [5.3, 0.1, 0.2], moved)).toBeCloseTo(whole, 9);
-    expect(at({ followPlace: 0 }, p, moved)).toBeCloseTo(whole, 9);
-    expect(at({ followPlace: 50 }, [2.8, 0.1, 0.2], moved)).toBeCloseTo(whole, 9);
+    expect(at({ followTransform: 0 }, p, moved)).toBeCloseTo(whole, 9);
+    expect(at({ followTransform: 50 }, [2.8, 0.1, 0.2], moved)).toBeCloseTo(whole, 9);
     expect(at({}, [0.6, 0.2, 0.4], { scale: 2 })).toBeCloseTo(whole, 9);
     expect(at({ followScale: 0 }, p, { scale: 2 })).toBeCloseTo(whole, 9);
     expect(at({}, [0.3, -0.2, 0.1], { rotation: [90, 0, 0] })).toBeCloseTo(whole, 9);

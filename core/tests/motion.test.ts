@@ -10,7 +10,7 @@ import { only, runTo, testDocument, testScene, thrown } from './scenes';
 
 const carrier = (id: string, more: Written = {}): Written => ({ id, name: id.toUpperCase(), ...more });
 const moving = (from: readonly number[], to: readonly number[], frames = 10, ease = 'linear'): Written => ({
-  'place.position': [
+  'transform.position': [
     { frame: 0, value: from, ease },
     { frame: frames, value: to, ease: 'linear' },
   ],
@@ -30,10 +30,12 @@ describe('keys', () => {
   it('two on one frame, and those out of order, are refused at their place', () => {
     const scene = (frames: number[]) =>
       testDocument({
-        emitter: { keys: { 'place.position': frames.map((frame) => ({ frame, value: [0, 0, 0], ease: 'linear' })) } },
+        emitter: {
+          keys: { 'transform.position': frames.map((frame) => ({ frame, value: [0, 0, 0], ease: 'linear' })) },
+        },
       });
     expect(checkScene(scene([1, 2, 3]))).toEqual([]);
-    expect(checkScene(scene([1, 5, 5]))[0]).toMatchObject({ field: 'emitters[0].keys.place.position[2].frame' });
+    expect(checkScene(scene([1, 5, 5]))[0]).toMatchObject({ field: 'emitters[0].keys.transform.position[2].frame' });
     expect(checkScene(scene([9, 2]))[0]!.message).toMatch(/Use a frame after that of the key before it/);
   });
 });
@@ -43,10 +45,10 @@ describe('carriers', () => {
     const scene = completeScene({
       name: 'T',
       carriers: [
-        carrier('a', { place: { position: [1, 0, 0], rotation: [0, 90, 0], scale: 2 } }),
-        carrier('b', { place: { position: [0, 0, 1], carrier: 'a' } }),
+        carrier('a', { transform: { position: [1, 0, 0], rotation: [0, 90, 0], scale: 2 } }),
+        carrier('b', { transform: { position: [0, 0, 1], carrier: 'a' } }),
       ],
-      emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' }, place: { position: [0, 1, 0], carrier: 'b' } }],
+      emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' }, transform: { position: [0, 1, 0], carrier: 'b' } }],
     });
     const { position, scale, rotation } = motionOf(scene.carriers, scene.emitters[0]!).at(0);
     // About Y by 90° +Z turns to +X: (0, 1, 1) · 2 turned is (2, 2, 0).
@@ -58,13 +60,13 @@ describe('carriers', () => {
   it('may take a thing along without turning or growing it', () => {
     const scene = completeScene({
       name: 'T',
-      carriers: [carrier('a', { place: { position: [1, 0, 0], rotation: [0, 90, 0], scale: 2 } })],
+      carriers: [carrier('a', { transform: { position: [1, 0, 0], rotation: [0, 90, 0], scale: 2 } })],
       emitters: [
         {
           id: 'e',
           name: 'E',
           shape: { kind: 'point' },
-          place: { position: [0, 0, 1], carrier: 'a', follows: 'position' },
+          transform: { position: [0, 0, 1], carrier: 'a', follows: 'position' },
         },
       ],
     });
@@ -77,13 +79,16 @@ describe('carriers', () => {
   it('that carry one another in a circle are refused, with the circle named; a missing one is refused, too', () => {
     const circle = {
       ...testScene(),
-      carriers: [carrier('a', { place: { carrier: 'b' } }), carrier('b', { place: { carrier: 'a' } })],
+      carriers: [carrier('a', { transform: { carrier: 'b' } }), carrier('b', { transform: { carrier: 'a' } })],
     };
     expect(checkScene(JSON.parse(JSON.stringify(circle)))[0]!.message).toMatch(/outside the circle A → B → A/);
-    const lost = testDocument({ emitter: { place: { carrier: 'ghost' } } });
+    const lost = testDocument({ emitter: { transform: { carrier: 'ghost' } } });
     expect(checkScene(lost)[0]!.message).toMatch(/ghost.*Use the id of one of the scene’s carriers/);
     expect(
-      carriersOf([], completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, place: { carrier: 'ghost' } })),
+      carriersOf(
+        [],
+        completeEmitter({ id: 'e', name: 'E', shape: { kind: 'point' }, transform: { carrier: 'ghost' } }),
+      ),
     ).toEqual([]);
   });
 
@@ -134,7 +139,7 @@ describe('moving emitters', () => {
       emitter: {
         shape: { kind: 'point' },
         keys: moving([0, 0, 0], [20, 0, 0], 1),
-        amounts: [{ kind: 'rate', rate: 24000 }],
+        emission: [{ kind: 'rate', rate: 24000 }],
         birth: { speed: 0, life: 1000 },
       },
     });
@@ -148,19 +153,19 @@ describe('moving emitters', () => {
   });
 
   it('moving, turning or scaling the emitter changes nothing that has left it', () => {
-    const birth = { life: 1000, speed: 1, along: 'direction', direction: [0, 1, 0], drag: 0 };
-    const still = testScene({ emitter: { amounts: [{ kind: 'burst', count: 50 }], shape: { kind: 'ball' }, birth } });
+    const birth = { life: 1000, speed: 1, launchDirection: 'direction', direction: [0, 1, 0], drag: 0 };
+    const still = testScene({ emitter: { emission: [{ kind: 'burst', count: 50 }], shape: { kind: 'ball' }, birth } });
     const later = testScene({
       emitter: {
-        amounts: [{ kind: 'burst', count: 50 }],
+        emission: [{ kind: 'burst', count: 50 }],
         shape: { kind: 'ball' },
         birth,
         keys: {
-          'place.position': [
+          'transform.position': [
             { frame: 0, value: [0, 0, 0], ease: 'step' },
             { frame: 1, value: [9, 9, 9], ease: 'linear' },
           ],
-          'place.scale': [
+          'transform.scale': [
             { frame: 0, value: 1, ease: 'step' },
             { frame: 1, value: 5, ease: 'linear' },
           ],
@@ -176,8 +181,8 @@ describe('moving emitters', () => {
         testScene({
           emitter: {
             shape: { kind: 'ball', radius: 1, from: 'surface' },
-            place: { scale },
-            amounts: [{ kind: 'burst', count: 20 }],
+            transform: { scale },
+            emission: [{ kind: 'burst', count: 20 }],
           },
         }),
         0,
@@ -194,8 +199,8 @@ describe('moving emitters', () => {
           testScene({
             emitter: {
               keys: moving([0, 0, 0], [10, 0, 0], 24),
-              amounts: [{ kind: 'burst', count: 1, frame: 12 }],
-              birth: { speed: 0, inherit, life: 9 },
+              emission: [{ kind: 'burst', count: 1, frame: 12 }],
+              birth: { speed: 0, inheritedMotion: inherit, life: 9 },
             },
           }),
           12,
@@ -205,15 +210,15 @@ describe('moving emitters', () => {
     const spinning = testScene({
       emitter: {
         shape: { kind: 'line', length: 0 },
-        place: { position: [0, 0, 0] },
+        transform: { position: [0, 0, 0] },
         keys: {
-          'place.rotation': [
+          'transform.rotation': [
             { frame: 0, value: [0, 0, 0], ease: 'linear' },
             { frame: 24, value: [0, 90, 0], ease: 'linear' },
           ],
         },
-        amounts: [{ kind: 'burst', count: 1, frame: 6 }],
-        birth: { speed: 0, inherit: 100, life: 9 },
+        emission: [{ kind: 'burst', count: 1, frame: 6 }],
+        birth: { speed: 0, inheritedMotion: 100, life: 9 },
       },
     });
     expect(Math.hypot(only(runTo(spinning, 6)).vx, only(runTo(spinning, 6)).vz)).toBeCloseTo(0, 9);
@@ -227,7 +232,7 @@ describe('moving emitters', () => {
             emitter: {
               ...thrown([1, 0, 0]),
               birth: { ...(thrown([1, 0, 0])['birth'] as object), axes },
-              place: { rotation: [0, 0, 90] },
+              transform: { rotation: [0, 0, 90] },
             },
           }),
           0,
@@ -237,13 +242,15 @@ describe('moving emitters', () => {
   });
 
   it('leaves along the tangent, or outward from its middle', () => {
-    const burst = { amounts: [{ kind: 'burst', count: 40 }] };
+    const burst = { emission: [{ kind: 'burst', count: 40 }] };
     const ring = runTo(
-      testScene({ emitter: { ...burst, shape: { kind: 'ring', radius: 2 }, birth: { along: 'tangent', speed: 1 } } }),
+      testScene({
+        emitter: { ...burst, shape: { kind: 'ring', radius: 2 }, birth: { launchDirection: 'tangent', speed: 1 } },
+      }),
       0,
     ).populations[0]!.columns;
     const box = runTo(
-      testScene({ emitter: { ...burst, shape: { kind: 'box' }, birth: { along: 'outward', speed: 2 } } }),
+      testScene({ emitter: { ...burst, shape: { kind: 'box' }, birth: { launchDirection: 'outward', speed: 2 } } }),
       0,
     ).populations[0]!.columns;
     for (let i = 0; i < 40; i++) {
@@ -255,7 +262,7 @@ describe('moving emitters', () => {
 });
 
 describe('moving fields', () => {
-  it('a field’s extent goes with its carrier; at a larger scale core and reach grow, its strength does not', () => {
+  it('a field’s falloff goes with its carrier; at a larger scale its radii grow, its strength does not', () => {
     const scene = (place: Written, keys: Written = {}): ReturnType<typeof completeScene> => ({
       ...testScene({
         emitter: { ...thrown([0, 0, 1e-9]) },
@@ -263,9 +270,9 @@ describe('moving fields', () => {
           {
             settings: { kind: 'gravity' },
             strength: 5,
-            extent: { kind: 'ball', core: 1, reach: 1 },
-            profile: { kind: 'flat' },
-            place,
+            falloff: { kind: 'ball', inner: 1, outer: 1 },
+            curve: { kind: 'flat' },
+            transform: place,
             keys,
           },
         ],

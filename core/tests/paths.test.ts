@@ -16,7 +16,7 @@ import { runTo, testScene } from './scenes';
 
 const R = 2;
 const circle = { form: 'circle', pathRadius: R };
-const ring: Written = { kind: 'path', ...circle, core: 9, reach: 9 };
+const ring: Written = { kind: 'path', ...circle, inner: 9, outer: 9 };
 
 /** Angles about Y of all particles, sorted, and the largest error of their distance from the axis. */
 function round(run: Simulation): { gaps: number[]; error: number } {
@@ -106,10 +106,12 @@ describe('one lap a lifetime (common practice)', () => {
       time: { first: 1, last: 400, preRoll: 1.5 * life * 24, substeps },
       emitter: {
         shape: { kind: 'path', ...circle, from: 'start' },
-        amounts: [amount],
+        emission: [amount],
         birth: { life, speed: 0, drag: 0 },
       },
-      fields: [{ settings: { kind: 'path', pace: 'lap', towards: 0 }, actsAs: 'drive', strength: 1, extent: ring }],
+      fields: [
+        { settings: { kind: 'path', pace: 'lap', towards: 0 }, actsAs: 'set-velocity', strength: 1, falloff: ring },
+      ],
     });
 
   it('closes the ring at frame 1 when emission began a lap and a half before: regular births', () => {
@@ -130,7 +132,7 @@ describe('one lap a lifetime (common practice)', () => {
   });
 
   it('closes it with random births but for gaps that chance makes: 2·ln n of the mean', () => {
-    const { gaps, error } = round(runTo(lap({ kind: 'rate', rate: 50, moments: 'random' }), 1));
+    const { gaps, error } = round(runTo(lap({ kind: 'rate', rate: 50, timing: 'random' }), 1));
     expect(Math.max(...gaps)).toBeLessThan((2 * Math.log(gaps.length) * 2 * Math.PI) / gaps.length);
     expect(error).toBeLessThan(0.01);
   });
@@ -144,9 +146,9 @@ describe('one lap a lifetime (common practice)', () => {
       fields: [
         {
           settings: { kind: 'path', pace: 'lap', towards: 0 },
-          actsAs: 'drive',
+          actsAs: 'set-velocity',
           strength: 1,
-          extent: { kind: 'path', form: 'line', pathLength: 6 },
+          falloff: { kind: 'path', form: 'line', pathLength: 6 },
         },
       ],
     });
@@ -162,10 +164,10 @@ describe('the path field', () => {
         time: { substeps: 2 },
         emitter: {
           shape: { kind: 'path', ...circle },
-          amounts: [{ kind: 'burst', count: 60 }],
+          emission: [{ kind: 'burst', count: 60 }],
           birth: { life: 999, speed: 0, drag: 1 },
         },
-        fields: [{ extent: ring, ...field }],
+        fields: [{ falloff: ring, ...field }],
       }),
       frames,
     );
@@ -173,7 +175,7 @@ describe('the path field', () => {
 
   it('keeps particles within 5 cm of a closed path for ten laps, driven with a little pull towards it', () => {
     const run = follow(
-      { settings: { kind: 'path', towards: 0.4 }, actsAs: 'drive', strength: 0.3, pace: 1.5 },
+      { settings: { kind: 'path', towards: 0.4 }, actsAs: 'set-velocity', strength: 0.3, targetSpeed: 1.5 },
       10 * lapFrames,
     );
     expect(round(run).gaps).toHaveLength(60);
@@ -181,7 +183,10 @@ describe('the path field', () => {
     // And set outright, they stay on it to a millimetre.
     expect(
       round(
-        follow({ settings: { kind: 'path', towards: 0.4 }, actsAs: 'drive', strength: 1, pace: 1.5 }, 10 * lapFrames),
+        follow(
+          { settings: { kind: 'path', towards: 0.4 }, actsAs: 'set-velocity', strength: 1, targetSpeed: 1.5 },
+          10 * lapFrames,
+        ),
       ).error * R,
     ).toBeLessThan(1e-3);
   });
@@ -191,10 +196,10 @@ describe('the path field', () => {
       time: { substeps: 2 },
       emitter: {
         shape: { kind: 'path', ...circle },
-        amounts: [{ kind: 'burst', count: 60 }],
-        birth: { life: 999, speed: 1.5, along: 'tangent', drag: 0 },
+        emission: [{ kind: 'burst', count: 60 }],
+        birth: { life: 999, speed: 1.5, launchDirection: 'tangent', drag: 0 },
       },
-      fields: [{ settings: { kind: 'path', towards: 0.4 }, actsAs: 'steer', strength: 0.3, extent: ring }],
+      fields: [{ settings: { kind: 'path', towards: 0.4 }, actsAs: 'steer', strength: 0.3, falloff: ring }],
     });
     expect(round(runTo(scene, 10 * lapFrames)).error * R).toBeLessThan(0.06);
   });
@@ -203,9 +208,9 @@ describe('the path field', () => {
     const run = follow(
       {
         settings: { kind: 'path', winding: 'helix', windingRadius: 0.3, frequency: 0.8, towards: 3, width: 0.05 },
-        actsAs: 'drive',
+        actsAs: 'set-velocity',
         strength: 1,
-        pace: 1,
+        targetSpeed: 1,
       },
       200,
     );
@@ -218,12 +223,12 @@ describe('the path field', () => {
 
   it('says that the emitter lies off it, and snaps it there', () => {
     const scene = testScene({
-      emitter: { place: { position: [0, 3, 0] }, birth: { life: 99, speed: 0 } },
+      emitter: { transform: { position: [0, 3, 0] }, birth: { life: 99, speed: 0 } },
       fields: [
         {
           settings: { kind: 'path' },
-          extent: { kind: 'path', form: 'line', pathLength: 4, core: 0.2, reach: 0.5 },
-          place: { position: [0, 1, 0] },
+          falloff: { kind: 'path', form: 'line', pathLength: 4, inner: 0.2, outer: 0.5 },
+          transform: { position: [0, 1, 0] },
         },
       ],
     });
@@ -232,12 +237,12 @@ describe('the path field', () => {
     expect(reason.words).toBe('the emitter “E” is 2 m away from the path');
     expect(reason.fix!.label).toBe('Move it to the path');
     const mended = reason.fix!.change(scene);
-    expect(mended.emitters[0]!.place.position).toEqual([0, 1, 0]);
+    expect(mended.emitters[0]!.transform.position).toEqual([0, 1, 0]);
     expect(why(mended)).toBeUndefined();
   });
 
   it('gives the documented vector: along, towards with its width, around by the right-hand rule', () => {
-    const line = { kind: 'path', form: 'line', pathLength: 8, core: 9, reach: 9 };
+    const line = { kind: 'path', form: 'line', pathLength: 8, inner: 9, outer: 9 };
     const at = (settings: Written, position: Vector, over: Written = {}): Vector => {
       const scene = testScene({
         fields: [
@@ -245,7 +250,7 @@ describe('the path field', () => {
             settings: { kind: 'path', towards: 0, ...settings },
             actsAs: 'acceleration',
             strength: 2,
-            extent: line,
+            falloff: line,
             ...over,
           },
         ],
@@ -259,11 +264,13 @@ describe('the path field', () => {
     // Pull of 5 at 4 m off, with a width of 3 m: 5 · 4 / 5.
     near(at({ towards: 5, width: 3 }, [1, 4, 0], { strength: 0 }), [0, -4, 0]);
     near(at({ around: 5, width: 3 }, [1, 4, 0], { strength: 0 }), [0, 0, 4]);
-    near(at({ form: 'circle', pathRadius: 2 }, [2.5, 0, 0], { extent: { kind: 'everywhere' } }), [0, 0, -2]);
+    near(at({ form: 'circle', pathRadius: 2 }, [2.5, 0, 0], { falloff: { kind: 'everywhere' } }), [0, 0, -2]);
   });
 
   it('is emitted from: at its start or all along it, where the field is', () => {
-    const scene = testScene({ fields: [{ settings: { kind: 'path' }, extent: ring, place: { position: [0, 5, 0] } }] });
+    const scene = testScene({
+      fields: [{ settings: { kind: 'path' }, falloff: ring, transform: { position: [0, 5, 0] } }],
+    });
     for (const from of ['start', 'along'] as const) {
       const emitter = { ...emitterOnPath(scene, scene.fields[0]!, from)!, id: 'n', name: 'N' };
       expect(checkScene(JSON.parse(JSON.stringify({ ...scene, emitters: [emitter] })))).toEqual([]);
@@ -279,13 +286,13 @@ describe('the path field', () => {
     }
   });
 
-  it('without a path as its extent says so, and takes one', () => {
+  it('without a path as its falloff shape says so, and takes one', () => {
     const scene = testScene({
       emitter: { birth: { life: 99, speed: 0 } },
-      fields: [{ settings: { kind: 'path' }, extent: { kind: 'ball' } }],
+      fields: [{ settings: { kind: 'path' }, falloff: { kind: 'ball' } }],
     });
     const reason = whySilent(scene, scene.fields[0]!, measureDelivery(runTo(scene, 0)), 0, new Map())!;
     expect(reason.words).toBe('its falloff shape is not a path');
-    expect(reason.fix!.change(scene).fields[0]!.extent.kind).toBe('path');
+    expect(reason.fix!.change(scene).fields[0]!.falloff.kind).toBe('path');
   });
 });

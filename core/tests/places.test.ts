@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { isShown } from '../document/parameters';
 import type { Values } from '../document/parameters';
-import { extents } from '../kinds/falloff-shapes';
+import { falloffShapes } from '../kinds/falloff-shapes';
 import { fittedTo, joined } from '../measure/fit';
 import { metres } from '../measure/diagnosis';
 import type { SizeHandle } from '../lib/geometry/outline';
@@ -16,7 +16,7 @@ interface Body {
   handles(values: Values): readonly SizeHandle[];
 }
 
-const bodies: Body[] = [shapes, extents].flatMap((registry) =>
+const bodies: Body[] = [shapes, falloffShapes].flatMap((registry) =>
   registry.list.map((kind) => ({
     kind: `${registry.of} ${kind.kind}`,
     defaults: registry.defaults(kind.kind),

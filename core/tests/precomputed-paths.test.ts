@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { pointOf } from '../kinds/bodies/bond';
+import { pointOf } from '../kinds/bodies/body';
 import { whyStill } from '../measure/diagnose-carrier';
 import { motionOf } from '../document/keys/motion';
 import { type Written, checkScene } from '../scene/read';
@@ -15,8 +15,8 @@ const G = 9.80665;
 const carried = (carrier: Written, more: Parameters<typeof testScene>[0] = {}) =>
   testScene({
     emitter: {
-      place: { carrier: 'c' },
-      amounts: [{ kind: 'rate', rate: 24 }],
+      transform: { carrier: 'c' },
+      emission: [{ kind: 'rate', rate: 24 }],
       birth: { life: 0.03, speed: 0, drag: 0 },
     },
     carriers: [{ id: 'c', name: 'C', ...carrier }],
@@ -35,7 +35,7 @@ const down = { settings: { kind: 'gravity', direction: [0, -1, 0] }, strength: G
 describe('a carrier that feels the fields', () => {
   it('falls as a particle of its mass and drag does, and what it carries goes with it', () => {
     const scene = carried(
-      { moved: 'fields', back: 0, mass: 2, drag: 1 },
+      { motion: 'fields', springBack: 0, mass: 2, drag: 1 },
       { fields: [down, { settings: { kind: 'wind', direction: [1, 0, 0] }, strength: 2 }] },
     );
     const beside = testScene({
@@ -55,7 +55,7 @@ describe('a carrier that feels the fields', () => {
 
   it('comes to rest where its pull balances the fields: g/(2πf)² below its place (Hooke’s law)', () => {
     const scene = carried(
-      { moved: 'fields', back: 1, damping: 1, drag: 0, place: { position: [0, 3, 0] } },
+      { motion: 'fields', springBack: 1, damping: 1, drag: 0, transform: { position: [0, 3, 0] } },
       { fields: [down] },
     );
     expect(courseAt(scene, 240)[1]).toBeCloseTo(3 - G / (2 * Math.PI) ** 2, 4);
@@ -64,17 +64,17 @@ describe('a carrier that feels the fields', () => {
   it('follows its own keys with a lag, and is not pushed by what it carries', () => {
     const scene = carried(
       {
-        moved: 'fields',
-        back: 1,
+        motion: 'fields',
+        springBack: 1,
         damping: 1,
         keys: {
-          'place.position': [
+          'transform.position': [
             { frame: 0, value: [0, 0, 0], ease: 'linear' },
             { frame: 24, value: [4, 0, 0], ease: 'linear' },
           ],
         },
       },
-      { fields: [{ ...down, place: { carrier: 'c' } }] },
+      { fields: [{ ...down, transform: { carrier: 'c' } }] },
     );
     expect(courseAt(scene, 12)[0]).toBeLessThan(1.9);
     expect(courseAt(scene, 200)).toEqual([expect.closeTo(4, 4), 0, 0]);
@@ -82,11 +82,11 @@ describe('a carrier that feels the fields', () => {
 
   it('feels one group of fields where one is named, and stands in the frame of its own carrier', () => {
     const inner = {
-      moved: 'fields',
-      back: 0,
+      motion: 'fields',
+      springBack: 0,
       drag: 0,
       feels: 'lift',
-      place: { carrier: 'outer', position: [1, 0, 0] },
+      transform: { carrier: 'outer', position: [1, 0, 0] },
     };
     const scene = carried(
       {},
@@ -95,7 +95,7 @@ describe('a carrier that feels the fields', () => {
         groups: [{ id: 'lift', name: 'Lift' }],
         carriers: [
           { id: 'c', name: 'C', ...inner },
-          { id: 'outer', name: 'Outer', place: { position: [0, 5, 0], rotation: [0, 90, 0] } },
+          { id: 'outer', name: 'Outer', transform: { position: [0, 5, 0], rotation: [0, 90, 0] } },
         ],
       },
     );
@@ -111,11 +111,11 @@ describe('a carrier that rides on a strand', () => {
     testScene({
       emitter: {
         shape: { kind: 'lattice', nx: 3, nz: 1 },
-        amounts: [{ kind: 'burst', count: 3, at: 'start' }],
+        emission: [{ kind: 'burst', count: 3, timing: 'start' }],
         birth: { immortal: true, speed: 0, drag: 1 },
-        bond: { kind: 'strand', points: 8 },
+        body: { kind: 'strands', points: 8 },
       },
-      carriers: [{ id: 'c', name: 'C', moved: 'strand', strandOf: 'e', strand: 2, along: 100, ...carrier }],
+      carriers: [{ id: 'c', name: 'C', motion: 'strand', strandOf: 'e', strand: 2, along: 100, ...carrier }],
       fields: [{ settings: { kind: 'turbulence', size: 0.6 }, strength: 3 }],
       time: { last: 60 },
     });
@@ -137,7 +137,7 @@ describe('a carrier that rides on a strand', () => {
   });
 
   it('stays at its own place where there is no such strand, and lets go of an emitter that is deleted', () => {
-    expect(courseAt(meadow({ strand: 9, place: { position: [7, 0, 0] } }), 10)).toEqual([7, 0, 0]);
+    expect(courseAt(meadow({ strand: 9, transform: { position: [7, 0, 0] } }), 10)).toEqual([7, 0, 0]);
     expect(withoutEmitters(meadow(), ['e']).carriers[0]!.strandOf).toBe('');
   });
 
@@ -150,15 +150,15 @@ describe('a carrier that rides on a strand', () => {
     const none = meadow({ strandOf: '' });
     expect(told(none)!.words).toBe('no strand emitter is chosen');
     expect(told(told(none)!.fix!.change(none))).toBeUndefined();
-    expect(told(carried({ moved: 'strand', strandOf: 'e' }, { emitter: {} }))!.words).toBe('E makes no strands');
-    expect(told(carried({ moved: 'fields' }))!.words).toBe('the scene has no field to move it');
+    expect(told(carried({ motion: 'strand', strandOf: 'e' }, { emitter: {} }))!.words).toBe('E makes no strands');
+    expect(told(carried({ motion: 'fields' }))!.words).toBe('the scene has no field to move it');
   });
 
   it('a strand that stands on the carrier itself is refused in words', () => {
     const scene = meadow();
     const circle = {
       ...scene,
-      emitters: [{ ...scene.emitters[0]!, place: { ...scene.emitters[0]!.place, carrier: 'c' } }],
+      emitters: [{ ...scene.emitters[0]!, transform: { ...scene.emitters[0]!.transform, carrier: 'c' } }],
     };
     expect(checkScene(JSON.parse(JSON.stringify(circle)))[0]?.message).toMatch(
       /carriers\[0\]\.strandOf .*an emitter that is not attached to this carrier/,

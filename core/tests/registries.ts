@@ -1,12 +1,12 @@
 import type { Kind, Registry } from '../document/registry';
 import { actions } from '../kinds/actions';
-import { tides } from '../kinds/automation';
-import { bonds } from '../kinds/bodies';
+import { automationKinds } from '../kinds/automation';
+import { bodies } from '../kinds/bodies';
 import { colliderShapes } from '../kinds/colliders';
-import { profiles } from '../kinds/curves';
-import { amounts } from '../kinds/emission';
+import { falloffCurves } from '../kinds/curves';
+import { emissionKinds } from '../kinds/emission';
 import { shapes } from '../kinds/emitter-shapes';
-import { extents } from '../kinds/falloff-shapes';
+import { falloffShapes } from '../kinds/falloff-shapes';
 import { fields } from '../kinds/fields';
 import { gates } from '../kinds/gates';
 import { rules } from '../kinds/group-rules';
@@ -20,18 +20,18 @@ import { responses } from '../kinds/responses';
 export const registries: readonly Registry<Kind & { readonly summary: string }>[] = [
   fields,
   actions,
-  extents,
-  profiles,
+  falloffShapes,
+  falloffCurves,
   modulators,
   rules,
   shapes,
   masks,
-  amounts,
+  emissionKinds,
   gates,
-  bonds,
+  bodies,
   looks,
   colliderShapes,
   responses,
-  tides,
+  automationKinds,
   meshSources,
 ];

@@ -97,7 +97,7 @@ describe('a run is a function of the scene', () => {
   });
 
   it('another scene seed gives other particles', () => {
-    const scene = testScene({ emitter: { amounts: [{ kind: 'burst', count: 50 }], shape: { kind: 'ball' } } });
+    const scene = testScene({ emitter: { emission: [{ kind: 'burst', count: 50 }], shape: { kind: 'ball' } } });
     expect(bitsOf([runOf({ ...scene, seed: 2 }, 0)])).not.toEqual(bitsOf([runOf(scene, 0)]));
   });
 
@@ -117,7 +117,7 @@ describe('a run is a function of the scene', () => {
 
 it('a particle that becomes non-finite is retired, counted and blamed on the field whose contribution was', () => {
   const scene = testScene({
-    emitter: { amounts: [{ kind: 'burst', count: 9 }], shape: { kind: 'ball' } },
+    emitter: { emission: [{ kind: 'burst', count: 9 }], shape: { kind: 'ball' } },
     fields: [
       { name: 'Calm', settings: { kind: 'wind' } },
       { name: 'Wild', settings: { kind: 'attractor' }, strength: 1e300 },
@@ -130,7 +130,7 @@ it('a particle that becomes non-finite is retired, counted and blamed on the fie
 });
 
 it('a run that is told to stop says so within one block', () => {
-  const run = new Simulation(testScene({ emitter: { amounts: [{ kind: 'burst', count: 5000 }] } }), new Map());
+  const run = new Simulation(testScene({ emitter: { emission: [{ kind: 'burst', count: 5000 }] } }), new Map());
   let asked = 0;
   expect(run.advance(() => ++asked > 1)).toBe(false);
   expect(asked).toBe(2);
@@ -140,13 +140,13 @@ it('in a plane every particle keeps the depth that it is born at, whatever acts,
   const scene = testScene({
     emitter: {
       shape: { kind: 'ball', radius: 1 },
-      amounts: [{ kind: 'burst', count: 200, frame: 0 }],
+      emission: [{ kind: 'burst', count: 200, frame: 0 }],
       birth: { speed: 2, spread: 180, life: 99 },
     },
     fields: [{ settings: { kind: 'turbulence' }, strength: 5 }],
     colliders: [{ id: 'c', name: 'C', shape: { kind: 'ball', radius: 1.5, inside: true } }],
   });
-  const flat = { ...scene, flat: true };
+  const flat = { ...scene, keepFlat: true };
   const born = runTo(flat, 0).populations[0]!;
   const then = runTo(flat, 40).populations[0]!;
   expect([...then.columns.z.slice(0, 200)]).toEqual([...born.columns.z.slice(0, 200)]);
@@ -164,19 +164,19 @@ it('in a plane every particle keeps the depth that it is born at, whatever acts,
 });
 
 it('a spin by the metre turns a particle by its way: twice as fast, twice as far; at rest not at all', () => {
-  const turned = (speed: number, frames: number, spinBy: string) => {
+  const turned = (speed: number, frames: number, spinUnit: string) => {
     const run = runTo(
       testScene({
         emitter: {
           look: { kind: 'flake' },
           birth: {
             speed,
-            along: 'direction',
+            launchDirection: 'direction',
             direction: [1, 0, 0],
             life: 99,
             drag: 0,
             spin: 90,
-            spinBy,
+            spinUnit,
             spinAbout: 'axis',
             spinAxis: [0, 1, 0],
           },
@@ -188,8 +188,8 @@ it('a spin by the metre turns a particle by its way: twice as fast, twice as far
     return (2 * Math.asin(run.populations[0]!.columns.qy[0]!) * 180) / Math.PI;
   };
   // Half a second at 1 m/s: half a metre, 45°.
-  expect(turned(1, 12, 'way')).toBeCloseTo(45, 3);
-  expect(turned(2, 12, 'way')).toBeCloseTo(90, 3);
-  expect(turned(0, 12, 'way')).toBe(0);
-  expect(turned(0, 12, 'time')).toBeCloseTo(45, 3);
+  expect(turned(1, 12, 'metre')).toBeCloseTo(45, 3);
+  expect(turned(2, 12, 'metre')).toBeCloseTo(90, 3);
+  expect(turned(0, 12, 'metre')).toBe(0);
+  expect(turned(0, 12, 'second')).toBeCloseTo(45, 3);
 });

@@ -22,7 +22,7 @@ export function testDocument({ emitter = {}, others = [], fields = [], time = {}
     id: 'e',
     name: 'E',
     shape: { kind: 'point' },
-    amounts: [{ kind: 'burst', count: 1, frame: 0 }],
+    emission: [{ kind: 'burst', count: 1, frame: 0 }],
     ...emitter,
   };
   return {
@@ -40,7 +40,7 @@ export function testDocument({ emitter = {}, others = [], fields = [], time = {}
 export const testScene = (parts: Parts = {}): Scene => completeScene(testDocument(parts));
 
 interface Emitting {
-  readonly emitters: readonly { readonly amounts: readonly Values[] }[];
+  readonly emitters: readonly { readonly emission: readonly Values[] }[];
 }
 
 /** A scene with a part of its births, for tests that are as good with fewer particles. */
@@ -48,7 +48,7 @@ export const sparse = <S extends Emitting>(scene: S, part: number): S => ({
   ...scene,
   emitters: scene.emitters.map((emitter) => ({
     ...emitter,
-    amounts: emitter.amounts.map(({ rate, count, ...amount }) => ({
+    emission: emitter.emission.map(({ rate, count, ...amount }) => ({
       ...amount,
       ...(typeof rate === 'number' && { rate: rate * part }),
       ...(typeof count === 'number' && { count: Math.ceil(count * part) }),
@@ -61,7 +61,7 @@ export const thrown = (velocity: readonly [number, number, number], birth: Writt
   birth: {
     life: 1e4,
     speed: Math.hypot(...velocity),
-    along: 'direction',
+    launchDirection: 'direction',
     direction: velocity,
     mass: 1,
     drag: 0,

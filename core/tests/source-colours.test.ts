@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { snapshot } from '../../engine/frame';
-import { plateAt } from '../document/camera/plate';
+import { plateAt } from '../document/camera/sequence';
 import { levelsOfRgba } from '../lib/images/level-image';
 import { smoothNormals } from '../lib/meshes/mesh';
 import type { Assets } from '../document/assets';
@@ -29,7 +29,7 @@ const source = { kind: 'sprite', colourBy: 'source' };
 const emitter = (more: Written): Written => ({
   id: 'e',
   name: 'E',
-  amounts: [{ kind: 'burst', count: 500, frame: 0 }],
+  emission: [{ kind: 'burst', count: 500, frame: 0 }],
   birth: { speed: 0, life: 99 },
   ...more,
 });
@@ -82,7 +82,7 @@ describe('particles take over the colours of what they are born from', () => {
       id: 'c',
       name: 'C',
       shape: { kind: 'particles', source: 'e', when: 'death', from: 1, to: 1 },
-      birth: { speed: 0, inherit: 0 },
+      birth: { speed: 0, inheritedMotion: 0 },
     };
     const [gone, born] = framed([parent, { ...child, look: source }], 15);
     expect(gone!.count).toBe(0);
@@ -99,14 +99,17 @@ describe('particles take over the colours of what they are born from', () => {
 
 describe('images in turn behind the picture', () => {
   it('the first on its frame, each next a frame later; held or over again beyond them', () => {
-    const plates = ['1', '2', '3'].map((digit) => ({ hash: digit, name: digit, width: 4, height: 4 }));
-    const shown = (plateEnds: 'hold' | 'repeat') => {
-      const { output } = completeScene({ name: 'T', output: { behind: 'sequence', plateFrom: 10, plateEnds } });
-      return [8, 9, 10, 11, 12, 13, 15].map((frame) => plateAt({ output, plates }, frame)).join('');
+    const imageSequence = ['1', '2', '3'].map((digit) => ({ hash: digit, name: digit, width: 4, height: 4 }));
+    const shown = (outsideSequence: 'hold' | 'repeat') => {
+      const { output } = completeScene({
+        name: 'T',
+        output: { backdrop: 'image-sequence', sequenceStart: 10, outsideSequence },
+      });
+      return [8, 9, 10, 11, 12, 13, 15].map((frame) => plateAt({ output, imageSequence }, frame)).join('');
     };
     expect(shown('hold')).toBe('1112333');
     expect(shown('repeat')).toBe('2312313');
-    const { output } = completeScene({ name: 'T', output: { behind: 'colour' } });
-    expect(plateAt({ output, plates }, 10)).toBe('');
+    const { output } = completeScene({ name: 'T', output: { backdrop: 'colour' } });
+    expect(plateAt({ output, imageSequence }, 10)).toBe('');
   });
 });

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { extents } from '../kinds/falloff-shapes';
+import { falloffShapes } from '../kinds/falloff-shapes';
 import { probe } from '../measure/probe';
-import { profiles } from '../kinds/curves';
-import { falloff } from '../kinds/curves/profile';
+import { falloffCurves } from '../kinds/curves';
+import { weightBy } from '../kinds/curves/curve';
 import type { Written } from '../scene/read';
 import { type Vector, mapVector } from '../lib/math/vector';
 import type { Resources } from '../kinds/emitter-shapes/shape';
@@ -41,7 +41,7 @@ describe('the root of the desk sums (common practice)', () => {
   it('a force divides by the mass, an acceleration does not, carry adds to the medium, drag to the rate', () => {
     expect(total([push({ actsAs: 'force' })], [0, 0, 0], 4).acceleration[0]).toBe(0.5);
     expect(total([push()], [0, 0, 0], 4).acceleration[0]).toBe(2);
-    expect(total([push({ actsAs: 'carry' }), push({ actsAs: 'carry', strength: -0.5 })]).medium[0]).toBe(1.5);
+    expect(total([push({ actsAs: 'flow' }), push({ actsAs: 'flow', strength: -0.5 })]).medium[0]).toBe(1.5);
     expect(total([{ settings: { kind: 'drag', quadratic: 3 }, strength: 2 }])).toMatchObject({
       dragRate: 2.5,
       quadratic: 3,
@@ -61,10 +61,10 @@ describe('the root of the desk sums (common practice)', () => {
   });
 });
 
-describe('profiles (common practice)', () => {
-  const each = profiles.list.map((p) => [p.kind, p] as const);
-  it.each(each)('%s: 1 in the core, 0 at the reach, never rising; slope 0 is 1 everywhere', (_kind, profile) => {
-    const weight = falloff(profile, { ...profiles.defaults(profile.kind), slope: 1, invert: false }, 1, 3);
+describe('falloff curves (common practice)', () => {
+  const each = falloffCurves.list.map((p) => [p.kind, p] as const);
+  it.each(each)('%s: 1 in the core, 0 at the reach, never rising; slope 0 is 1 everywhere', (_kind, curve) => {
+    const weight = weightBy(curve, { ...falloffCurves.defaults(curve.kind), slope: 1, invert: false }, 1, 3);
     expect([0, 0.5, 1].map(weight)).toEqual([1, 1, 1]);
     expect([3, 4, 1e9].map(weight)).toEqual([0, 0, 0]);
     let last = 1;
@@ -72,18 +72,18 @@ describe('profiles (common practice)', () => {
       expect(weight(d)).toBeLessThanOrEqual(last);
       last = weight(d);
     }
-    const flat = falloff(profile, { ...profiles.defaults(profile.kind), slope: 0, invert: false }, 1, 3);
+    const flat = weightBy(curve, { ...falloffCurves.defaults(curve.kind), slope: 0, invert: false }, 1, 3);
     expect([0, 2, 3, 99].map(flat)).toEqual([1, 1, 1, 1]);
   });
 
-  it.each(each)('%s inverted: 0 in the core, 1 at the reach and everywhere outside', (_kind, profile) => {
-    const weight = falloff(profile, { ...profiles.defaults(profile.kind), slope: 1, invert: true }, 1, 3);
+  it.each(each)('%s inverted: 0 in the core, 1 at the reach and everywhere outside', (_kind, curve) => {
+    const weight = weightBy(curve, { ...falloffCurves.defaults(curve.kind), slope: 1, invert: true }, 1, 3);
     expect([0, 1, 3, 4, 1e9].map(weight)).toEqual([0, 0, 1, 1, 1]);
   });
 
   it('follow their formulas half way, and the slope is a power', () => {
     const half = (kind: string, slope = 1) =>
-      falloff(profiles.get(kind), { ...profiles.defaults(kind), slope: slope, invert: false }, 1, 3)(2);
+      weightBy(falloffCurves.get(kind), { ...falloffCurves.defaults(kind), slope: slope, invert: false }, 1, 3)(2);
     expect(half('linear')).toBe(0.5);
     expect(half('smooth')).toBe(0.5);
     expect(half('bell')).toBeCloseTo((Math.exp(-4.5 / 4) - Math.exp(-4.5)) / (1 - Math.exp(-4.5)), 12);
@@ -95,15 +95,20 @@ describe('profiles (common practice)', () => {
   });
 
   it('reach = core is a step', () => {
-    const weight = falloff(profiles.get('smooth'), { ...profiles.defaults('smooth'), slope: 1, invert: false }, 2, 2);
+    const weight = weightBy(
+      falloffCurves.get('smooth'),
+      { ...falloffCurves.defaults('smooth'), slope: 1, invert: false },
+      2,
+      2,
+    );
     expect([1.99, 2, 2.01].map(weight)).toEqual([1, 1, 0]);
   });
 });
 
-describe('extents', () => {
+describe('falloff shapes', () => {
   const distance = (kind: string, values: Written, p: Vector): number => {
     const out = new Float64Array(1);
-    extents.get(kind).distance(extents.defaults(kind, values), NONE)(
+    falloffShapes.get(kind).distance(falloffShapes.defaults(kind, values), NONE)(
       { x: Float64Array.of(p[0]), y: Float64Array.of(p[1]), z: Float64Array.of(p[2]) },
       1,
       out,
@@ -135,16 +140,16 @@ describe('extents', () => {
 
   it('drawn outlines lie at the distance they are drawn for, and hatching leaves the skeleton', () => {
     // A mesh is drawn itself.
-    for (const extent of extents.list.filter((e) => e.bounded && e.kind !== 'surface')) {
-      const straight = extent.kind === 'path' ? { points: [[-1, 0, 0], [1, 1, 0]] } : {}; // prettier-ignore
-      const values = extents.defaults(extent.kind, straight);
-      for (const [x, y, z] of extent.outline(values, 0.5).flat())
-        if (extent.kind !== 'box') expect(distance(extent.kind, values, [x, y, z])).toBeCloseTo(0.5, 9);
+    for (const falloff of falloffShapes.list.filter((e) => e.bounded && e.kind !== 'surface')) {
+      const straight = falloff.kind === 'path' ? { points: [[-1, 0, 0], [1, 1, 0]] } : {}; // prettier-ignore
+      const values = falloffShapes.defaults(falloff.kind, straight);
+      for (const [x, y, z] of falloff.outline(values, 0.5).flat())
+        if (falloff.kind !== 'box') expect(distance(falloff.kind, values, [x, y, z])).toBeCloseTo(0.5, 9);
       for (const u of [0.05, 0.3, 0.55, 0.9]) {
-        const { from, along } = extent.ray(values, u);
+        const { from, along } = falloff.ray(values, u);
         expect(
           distance(
-            extent.kind,
+            falloff.kind,
             values,
             mapVector(from, (n, i) => n + 0.25 * along[i]!),
           ),
@@ -154,14 +159,14 @@ describe('extents', () => {
   });
 
   it('fitted round particles reach all of them', () => {
-    for (const extent of extents.list.filter((e) => e.bounded && e.kind !== 'surface')) {
-      const values = extents.defaults(extent.kind, extent.fitted([1, 2, 0.5]));
+    for (const falloff of falloffShapes.list.filter((e) => e.bounded && e.kind !== 'surface')) {
+      const values = falloffShapes.defaults(falloff.kind, falloff.fitted([1, 2, 0.5]));
       for (const corner of [
         [1, 2, 0.5],
         [-1, 2, -0.5],
         [1, -2, 0.5],
       ] as const)
-        expect(distance(extent.kind, values, corner)).toBeLessThanOrEqual(values['reach'] as number);
+        expect(distance(falloff.kind, values, corner)).toBeLessThanOrEqual(values['outer'] as number);
     }
   });
 });

@@ -50,18 +50,18 @@ const MEASURES = {
     const half = (upper: boolean) => mean(p.x.filter((_, i) => p.y[i]! > middle === upper));
     return half(true) - half(false);
   },
-  'swirl about the axis': (p: Particles, { place }: Field) =>
+  'swirl about the axis': (p: Particles, { transform: place }: Field) =>
     Math.abs(mean(of(p, (i) => (p.z[i]! - place.position[2]) * p.vx[i]! - (p.x[i]! - place.position[0]) * p.vz[i]!))),
-  'distance from the axis': (p: Particles, { place }: Field) =>
+  'distance from the axis': (p: Particles, { transform: place }: Field) =>
     mean(of(p, (i) => Math.hypot(p.x[i]! - place.position[0], p.z[i]! - place.position[2]))),
-  'distance from its position': (p: Particles, { place: { position } }: Field) =>
+  'distance from its position': (p: Particles, { transform: { position } }: Field) =>
     mean(of(p, (i) => Math.hypot(p.x[i]! - position[0], p.y[i]! - position[1], p.z[i]! - position[2]))),
-  'distance from the shell': (p: Particles, { place: { position }, settings }: Field) => {
+  'distance from the shell': (p: Particles, { transform: { position }, settings }: Field) => {
     const line = settings['target'] === 'line';
     const r = (i: number) => Math.hypot(p.x[i]! - position[0], line ? 0 : p.y[i]! - position[1], p.z[i]! - position[2]);
     return mean(of(p, (i) => Math.abs(r(i) - (settings['radius'] as number))));
   },
-  'distance from the hover height': (p: Particles, { place: { position }, settings }: Field) =>
+  'distance from the hover height': (p: Particles, { transform: { position }, settings }: Field) =>
     mean(of(p, (i) => Math.abs(p.y[i]! - position[1] - (settings['rest'] as number)))),
   'part of the motion that is upwards': (p: Particles) => mean(of(p, (i) => p.vy[i]! / p.speed[i]!)),
   'distance to the nearest neighbour': (p: Particles) =>
@@ -73,7 +73,7 @@ const MEASURES = {
       ),
     ),
   // The figure of a square plate (Chladni), as the formula of the starting point writes it.
-  'height of the plate under them': (p: Particles, { place: { position } }: Field) =>
+  'height of the plate under them': (p: Particles, { transform: { position } }: Field) =>
     mean(
       of(p, (i) => {
         const [a, b] = [Math.PI * (p.x[i]! - position[0]), Math.PI * (p.z[i]! - position[2])];
@@ -164,8 +164,8 @@ const CLAIMS: Readonly<Record<string, readonly Claim[]>> = {
   'limit / Ceiling': [['greatest speed', within(0.5, 0.95)]],
   'limit / Restless': [['least speed', within(0.55, 3)]],
   'limit / One pace': [['variation of speed', within(0, 0.01)]],
-  'level / Full': [],
-  'level / Half': [],
+  'mask / Full': [],
+  'mask / Half': [],
 };
 
 /** The box around the particles of the whole shot, as the Studio fits a new field to. */
@@ -190,11 +190,11 @@ function sceneWith(kind: string, start: StartingPoint): { readonly scene: Scene;
   const started = startedFrom(newField(bare, kind, box), start, box);
   // What acts by its own motion only is moved by one metre a second.
   const field =
-    start.strength === 0 && 'tow' in started.settings
+    start.strength === 0 && 'ownMotion' in started.settings
       ? {
           ...started,
           keys: {
-            'place.position': [0, 96].map((frame) => ({ frame, value: [frame / 24, 0, 0], ease: 'linear' })),
+            'transform.position': [0, 96].map((frame) => ({ frame, value: [frame / 24, 0, 0], ease: 'linear' })),
           },
         }
       : started;

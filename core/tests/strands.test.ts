@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { pointOf } from '../kinds/bodies/bond';
+import { pointOf } from '../kinds/bodies/body';
 import { Rod } from '../kinds/bodies/rod';
 import { particleBlock } from '../lib/particle-block';
 import { loadBlock } from '../sim/step/block-io';
@@ -11,19 +11,19 @@ import { runTo, testScene } from './scenes';
 const G = 9.80665;
 
 /** A scene with one strand of 1 m that stands off along X, weighs itself down, and comes to rest. */
-function beam(bond: Written, more: Parameters<typeof testScene>[0] = {}) {
+function beam(body: Written, more: Parameters<typeof testScene>[0] = {}) {
   return testScene({
     emitter: {
       shape: { kind: 'point' },
       birth: {
         immortal: true,
         speed: 0,
-        along: 'direction',
+        launchDirection: 'direction',
         direction: [1, 0, 0],
         drag: 0,
         ...(more.emitter?.['birth'] as Written),
       },
-      bond: { kind: 'strand', rootStiffness: 1, damping: 1, ...bond },
+      body: { kind: 'strands', rootStiffness: 1, damping: 1, ...body },
     },
     fields: more.fields ?? [{ settings: { kind: 'gravity', direction: [0, -1, 0] }, strength: G }],
     time: { substeps: 2, ...more.time },
@@ -37,7 +37,7 @@ function pointsOf(run: Simulation, emitter = 0): [number, number, number][] {
   return order.map((i) => [columns.x[i]!, columns.y[i]!, columns.z[i]!]);
 }
 
-/** B/μ of a uniform strand of 1 m that first swings f times a second (Euler–Bernoulli: f = 3.516/(2π)·√(B/(μ·L⁴))). */
+/** B/μ of a uniform strand of 1 m that first stiffness f times a second (Euler–Bernoulli: f = 3.516/(2π)·√(B/(μ·L⁴))). */
 const stiffnessOf = (f: number) => ((2 * Math.PI * f) / 3.516015) ** 2;
 
 /**
@@ -77,11 +77,11 @@ function heavyElastica(f: number): [number, number] {
 
 describe('a strand at rest', () => {
   it.each([3, 0.9, 0.45])(
-    'that swings %s times a second hangs in the shape of a heavy elastica, the nearer the finer',
-    (swings) => {
-      const [x, y] = heavyElastica(swings);
+    'that stiffness %s times a second hangs in the shape of a heavy elastica, the nearer the finer',
+    (stiffness) => {
+      const [x, y] = heavyElastica(stiffness);
       const off = (points: number) => {
-        const [tx, ty] = pointsOf(runTo(beam({ swings, points }), 400)).at(-1)!;
+        const [tx, ty] = pointsOf(runTo(beam({ stiffness, points }), 400)).at(-1)!;
         return Math.hypot(tx - x, ty - y);
       };
       const [coarse, fine] = [off(16), off(32)];
@@ -93,15 +93,17 @@ describe('a strand at rest', () => {
   );
 
   it('hangs the same at any number of substeps', () => {
-    const shapes = [1, 4].map((substeps) => pointsOf(runTo(beam({ swings: 0.6 }, { time: { substeps } }), 500)).flat());
+    const shapes = [1, 4].map((substeps) =>
+      pointsOf(runTo(beam({ stiffness: 0.6 }, { time: { substeps } }), 500)).flat(),
+    );
     const most = Math.max(...shapes[0]!.map((n, i) => Math.abs(n - shapes[1]![i]!)));
     expect(most).toBeLessThan(2e-5);
   });
 
   it('sags by μ·g·L⁴/(8·B) where it is stiff (Euler–Bernoulli)', () => {
-    const swings = 8;
-    const sag = -pointsOf(runTo(beam({ swings, points: 32 }), 200)).at(-1)![1];
-    expect(sag / (G / (8 * stiffnessOf(swings)))).toBeCloseTo(1, 2);
+    const stiffness = 8;
+    const sag = -pointsOf(runTo(beam({ stiffness, points: 32 }), 200)).at(-1)![1];
+    expect(sag / (G / (8 * stiffnessOf(stiffness)))).toBeCloseTo(1, 2);
   });
 
   it('held at both ends as a rope lies on a catenary, y = a·cosh(x/a) (Huygens, Leibniz, Bernoulli 1691)', () => {
@@ -149,8 +151,10 @@ describe('a strand at rest', () => {
 
   it('hung up by its root, gets longer by as much as it is told to', () => {
     const hung = beam(
-      { swings: 0, stretch: 5, points: 32 },
-      { emitter: { birth: { immortal: true, speed: 0, along: 'direction', direction: [0, -1, 0], drag: 3 } } },
+      { stiffness: 0, stretch: 5, points: 32 },
+      {
+        emitter: { birth: { immortal: true, speed: 0, launchDirection: 'direction', direction: [0, -1, 0], drag: 3 } },
+      },
     );
     const drop = -pointsOf(runTo(hung, 300)).at(-1)![1];
     expect(drop).toBeCloseTo(1.05, 3);
@@ -158,13 +162,19 @@ describe('a strand at rest', () => {
 });
 
 describe('a strand that moves', () => {
-  it('first swings as often a second as it is told (Euler–Bernoulli), with fine substeps', () => {
+  it('first stiffness as often a second as it is told (Euler–Bernoulli), with fine substeps', () => {
     const run = new Simulation(
       beam(
-        { swings: 2, damping: 0, points: 32 },
+        { stiffness: 2, damping: 0, points: 32 },
         {
           fields: [
-            { settings: { kind: 'gravity', direction: [0, -1, 0] }, strength: 0.2, spanned: true, from: 0, until: 40 },
+            {
+              settings: { kind: 'gravity', direction: [0, -1, 0] },
+              strength: 0.2,
+              limitedRange: true,
+              activeFrom: 0,
+              activeUntil: 40,
+            },
           ],
           time: { fps: 240, substeps: 4 },
         },
@@ -184,7 +194,7 @@ describe('a strand that moves', () => {
   });
 
   it('as a rope keeps its length to a ten-thousandth, and never gains energy', () => {
-    const run = new Simulation(beam({ swings: 0 }, { time: { substeps: 4 } }), new Map());
+    const run = new Simulation(beam({ stiffness: 0 }, { time: { substeps: 4 } }), new Map());
     let height = Infinity;
     for (let frame = 1; frame < 80; frame++) {
       run.advance();
@@ -210,13 +220,13 @@ describe('a strand that moves', () => {
     const moved = testScene({
       emitter: {
         keys: {
-          'place.position': [
+          'transform.position': [
             { frame: 0, value: [0, 0, 0], ease: 'linear' },
             { frame: 24, value: [2, 0, 0], ease: 'linear' },
           ],
         },
         birth: { immortal: true, speed: 0, drag: 2 },
-        bond: { kind: 'strand', swings: 1 },
+        body: { kind: 'strands', stiffness: 1 },
       },
     });
     const at = pointsOf(runTo(moved, 12));
@@ -231,12 +241,12 @@ describe('a strand that moves', () => {
       testScene({
         emitter: {
           shape: { kind: 'lattice', nx: 5, nz: 1, width: 2 },
-          amounts: [{ kind: 'burst', count: 5, at: 'start' }],
+          emission: [{ kind: 'burst', count: 5, timing: 'start' }],
           birth: { immortal: true, speed: 0, drag: 0 },
-          bond: {
-            kind: 'strand',
+          body: {
+            kind: 'strands',
             points: 6,
-            swings: 3,
+            stiffness: 3,
             damping: 1,
             sway: 30,
             swayTime: 2,
@@ -259,9 +269,12 @@ describe('a strand that moves', () => {
 
   it('stays out of colliders, whichever way it is bent into them', () => {
     const scene = testScene({
-      emitter: { birth: { immortal: true, speed: 0, drag: 0.2 }, bond: { kind: 'strand', swings: 0.2, points: 24 } },
+      emitter: {
+        birth: { immortal: true, speed: 0, drag: 0.2 },
+        body: { kind: 'strands', stiffness: 0.2, points: 24 },
+      },
       fields: [{ settings: { kind: 'gravity', direction: [1, -0.2, 0] }, strength: 8 }],
-      colliders: [{ id: 'c', name: 'C', place: { position: [0.5, 0.4, 0] }, shape: { kind: 'ball', radius: 0.3 } }],
+      colliders: [{ id: 'c', name: 'C', transform: { position: [0.5, 0.4, 0] }, shape: { kind: 'ball', radius: 0.3 } }],
     });
     const run = new Simulation(scene, new Map());
     let nearest = Infinity;
@@ -310,9 +323,9 @@ describe('strands in a scene', () => {
   const meadow = testScene({
     emitter: {
       shape: { kind: 'lattice', nx: 8, nz: 8 },
-      amounts: [{ kind: 'burst', count: 64, at: 'start' }],
+      emission: [{ kind: 'burst', count: 64, timing: 'start' }],
       birth: { immortal: true, speed: 0, drag: 1, massVariance: 0.3, spread: 10 },
-      bond: { kind: 'strand', points: 9, lengthVariance: 0.3, bow: 40 },
+      body: { kind: 'strands', points: 9, lengthVariance: 0.3, bendAtRest: 40 },
     },
     fields: [
       { settings: { kind: 'turbulence', size: 0.5 }, strength: 2 },
@@ -349,15 +362,15 @@ describe('strands in a scene', () => {
 
   it('a strand whose points are taken away is cut there: what is left of it goes on by itself', () => {
     const cut = testScene({
-      emitter: { birth: { immortal: true, speed: 0, drag: 0 }, bond: { kind: 'strand', points: 9, swings: 2 } },
+      emitter: { birth: { immortal: true, speed: 0, drag: 0 }, body: { kind: 'strands', points: 9, stiffness: 2 } },
       fields: [{ settings: { kind: 'gravity', direction: [0, 1, 0] }, strength: 1 }],
       zones: [
         {
           id: 'z',
           name: 'Z',
-          into: 'out',
-          place: { position: [0, 0.5, 0] },
-          extent: { kind: 'ball', core: 0.02, reach: 0.03 },
+          effect: 'remove',
+          transform: { position: [0, 0.5, 0] },
+          falloff: { kind: 'ball', inner: 0.02, outer: 0.03 },
         },
       ],
     });
@@ -386,11 +399,11 @@ describe('the place along a strand', () => {
 
   it.each([
     ['by a modulator', { settings: { kind: 'wind', direction: [0, 0, 1] }, modulators: [{ kind: 'along' }] }],
-    ['by a formula', { settings: { kind: 'formula', does: 'vector', fx: '0', fy: '0', fz: 'along' } }],
+    ['by a formula', { settings: { kind: 'formula', output: 'vector', fx: '0', fy: '0', fz: 'along' } }],
   ])('lets a field act at the tip and not near the root, %s', (_name, field) => {
     const pushed = (over: Written) =>
       pointsOf(
-        runTo(beam({ points: 9, swings: 0.5 }, { fields: [{ actsAs: 'acceleration', strength: 1, ...over }] }), 48),
+        runTo(beam({ points: 9, stiffness: 0.5 }, { fields: [{ actsAs: 'acceleration', strength: 1, ...over }] }), 48),
       ).map(([, , z]) => z);
     const [all, tip] = [pushed({ settings: { kind: 'wind', direction: [0, 0, 1] } }), pushed(field)];
     expect(tip[8]).toBeGreaterThan(0.02);

@@ -5,7 +5,7 @@ import { runTo, testScene } from './scenes';
 
 const cloud: Written = {
   shape: { kind: 'ball', radius: 1 },
-  amounts: [{ kind: 'burst', count: 150 }],
+  emission: [{ kind: 'burst', count: 150 }],
   birth: { life: 99, speed: 0.5, spread: 180, drag: 0.8 },
 };
 
@@ -21,25 +21,25 @@ function positions(fields: readonly Written[], substeps: number, groups: readonl
 const apart = (a: readonly number[], b: readonly number[]) =>
   Math.sqrt(a.reduce((s, n, i) => s + (n - b[i]!) ** 2, 0) / a.length);
 
-const ball = { kind: 'ball', core: 0.3, reach: 2 };
+const ball = { kind: 'ball', inner: 0.3, outer: 2 };
 
 /** Stacks that would hang on the step if blends were taken a step and not as rates. */
 const STACKS: readonly (readonly [string, readonly Written[], readonly Written[]])[] = [
   [
-    'drive',
+    'set-velocity',
     [
       {
-        settings: { kind: 'vortex', swirl: 'even', gather: 0.4 },
-        actsAs: 'drive',
+        settings: { kind: 'vortex', swirl: 'even', inwardPull: 0.4 },
+        actsAs: 'set-velocity',
         strength: 0.12,
-        pace: 1.5,
-        extent: ball,
+        targetSpeed: 1.5,
+        falloff: ball,
       },
     ],
     [],
   ],
   ['steer', [{ settings: { kind: 'vortex', swirl: 'even' }, actsAs: 'steer', strength: 0.15 }], []],
-  ['shift', [{ settings: { kind: 'turbulence', size: 2 }, actsAs: 'shift', strength: 0.5 }], []],
+  ['move', [{ settings: { kind: 'turbulence', size: 2 }, actsAs: 'move', strength: 0.5 }], []],
   [
     'limit',
     [
@@ -51,7 +51,7 @@ const STACKS: readonly (readonly [string, readonly Written[], readonly Written[]
   [
     'everything at once, in groups',
     [
-      { settings: { kind: 'vortex' }, actsAs: 'acceleration', strength: 2, group: 'g', extent: ball },
+      { settings: { kind: 'vortex' }, actsAs: 'acceleration', strength: 2, group: 'g', falloff: ball },
       {
         settings: { kind: 'turbulence', size: 2 },
         strength: 1,
@@ -59,8 +59,16 @@ const STACKS: readonly (readonly [string, readonly Written[], readonly Written[]
         mix: 60,
         modulators: [{ kind: 'noise', size: 2 }],
       },
-      { settings: { kind: 'wind' }, actsAs: 'drive', strength: 0.05, pace: 1 },
-      { settings: { kind: 'attractor' }, strength: 1, spanned: true, from: 6, until: 30, easeIn: 6, easeOut: 6 },
+      { settings: { kind: 'wind' }, actsAs: 'set-velocity', strength: 0.05, targetSpeed: 1 },
+      {
+        settings: { kind: 'attractor' },
+        strength: 1,
+        limitedRange: true,
+        activeFrom: 6,
+        activeUntil: 30,
+        easeIn: 6,
+        easeOut: 6,
+      },
       { settings: { kind: 'drag', quadratic: 0.4 }, strength: 0.3 },
     ],
     [{ id: 'g', name: 'G', rule: 'layered', limited: true, floor: 0, ceiling: 3 }],
@@ -87,7 +95,7 @@ describe('order on the desk', () => {
       actsAs: 'acceleration',
       strength: 1.3,
       group: 'g',
-      extent: ball,
+      falloff: ball,
     },
     { id: 'b', name: 'B', settings: { kind: 'turbulence' }, strength: 0.7, group: 'g', seed: 5 },
     { id: 'c', name: 'C', settings: { kind: 'gravity' }, strength: 0.4, group: 'g' },
@@ -107,13 +115,13 @@ describe('order on the desk', () => {
 });
 
 describe('starting points', () => {
-  it.each(fieldKinds.list.filter((k) => k.kind !== 'level').map((k) => [k.kind, k] as const))(
+  it.each(fieldKinds.list.filter((k) => k.kind !== 'mask').map((k) => [k.kind, k] as const))(
     'of %s differ visibly: their particles end apart',
     (kind, { starts, strength, startsWith, actions, parameters }) => {
-      const extent = startsWith.extent === 'everywhere' ? {} : { extent: { kind: startsWith.extent } };
+      const falloff = startsWith.falloff === 'everywhere' ? {} : { falloff: { kind: startsWith.falloff } };
       // A hull that does not move tows nothing; it is tried under way.
       const keys = {
-        'place.position': [-10, 100].map((frame) => ({ frame, value: [0, 0, frame / 24], ease: 'linear' })),
+        'transform.position': [-10, 100].map((frame) => ({ frame, value: [0, 0, frame / 24], ease: 'linear' })),
       };
       // What is filled from a group is tried with one that is muted.
       const filled = 'group' in parameters;
@@ -126,7 +134,7 @@ describe('starting points', () => {
               strength: start.strength ?? strength.default,
               actsAs: start.actsAs ?? actions[0]!,
               keys,
-              ...extent,
+              ...falloff,
             },
             ...(kind === 'limit' ? [{ settings: { kind: 'gravity' }, strength: 2 }] : []),
             ...(filled ? [gusts] : []),

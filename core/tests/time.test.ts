@@ -4,7 +4,7 @@ import { probe } from '../measure/probe';
 import { clockIn, lastSceneFrame } from '../scene/scene-clock';
 import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
-import { withDrives } from '../scene/drives';
+import { automated } from '../scene/automated';
 import { firstChange } from '../sim/first-change';
 import { thingAt } from '../document/keys/thing-at';
 import { Simulation } from '../sim/step/simulation';
@@ -114,8 +114,8 @@ describe('slow motion', () => {
     const births = (time: Written, until: number) => {
       const scene = testScene({
         emitter: {
-          amounts: [
-            { kind: 'rate', rate: 190, variance: 60, moments: 'random' },
+          emission: [
+            { kind: 'rate', rate: 190, variance: 60, timing: 'random' },
             { kind: 'burst', count: 9, frame: 5 },
           ],
           gate: { kind: 'pulses', from: 2, every: 6, on: 3 },
@@ -151,15 +151,15 @@ describe('slow motion', () => {
   });
 
   it('leaves the camera its own time: tides of the camera go by frames of the shot, those of fields by the scene’s', () => {
-    const wave = { kind: 'wave', form: 'saw', low: 0, high: 24, period: 1000, acts: 'replaces' };
+    const wave = { kind: 'wave', form: 'saw', outputMin: 0, outputMax: 24, period: 1000, combination: 'replace' };
     const scene = completeScene({
       ...testScene({
-        fields: [{ settings: { kind: 'wind' }, drives: { strength: wave } }],
+        fields: [{ settings: { kind: 'wind' }, automations: { strength: wave } }],
         time: { last: 40, scale: 0.5 },
       }),
-      camera: { drives: { 'position.0': wave } },
+      camera: { automations: { 'position.0': wave } },
     });
-    const moved = withDrives(scene);
+    const moved = automated(scene);
     const x = (frame: number) => thingAt(moved.camera, frame).position[0] - thingAt(moved.camera, 0).position[0];
     const strength = (shot: number) => thingAt(moved.fields[0]!, clockIn(scene).at(shot)).strength;
     expect(x(20)).toBeCloseTo(20 / 1000, 9);

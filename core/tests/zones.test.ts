@@ -10,15 +10,15 @@ const cloud = (zones: readonly Written[], fields: readonly Written[] = []): Scen
   testScene({
     emitter: {
       shape: { kind: 'box', width: 4, height: 1, depth: 1 },
-      amounts: [{ kind: 'burst', count: COUNT }],
+      emission: [{ kind: 'burst', count: COUNT }],
       birth: { life: 99, speed: 0, drag: 0 },
     },
     fields,
     ...({ zones: zones.map((zone, i) => ({ id: `z${i}`, name: `Z${i}`, ...zone })) } as object),
   });
 
-const slab = (core: number, reach: number): Written => ({ kind: 'box', width: 0, height: 9, depth: 9, core, reach });
-const hard = { soft: 0, extent: slab(1, 1) };
+const slab = (inner: number, outer: number): Written => ({ kind: 'box', width: 0, height: 9, depth: 9, inner, outer });
+const hard = { soft: 0, falloff: slab(1, 1) };
 
 /** Places along X of the particles in each zone, at frame 0. */
 function sorted(scene: Scene): Map<number, number[]> {
@@ -38,7 +38,7 @@ describe('zones', () => {
   });
 
   it.each(['particle', 'noise'])('with a soft border by %s have as large a share as the falloff says', (dither) => {
-    const scene = cloud([{ extent: slab(0, 2), profile: { kind: 'linear' }, dither, patch: 0.05 }]);
+    const scene = cloud([{ falloff: slab(0, 2), curve: { kind: 'linear' }, dither, patch: 0.05 }]);
     const { count, columns } = runTo(scene, 0).populations[0]!;
     const zones = runTo(scene, 0).zonesOf(0);
     // Falloff 1 − |x|/2, in strips of a quarter of a metre.
@@ -53,8 +53,8 @@ describe('zones', () => {
   });
 
   it('that overlap give a particle to the stronger, whatever their order', () => {
-    const left = { ...hard, place: { position: [-0.5, 0, 0] } };
-    const strong = { ...hard, place: { position: [0.5, 0, 0] }, strength: 2 };
+    const left = { ...hard, transform: { position: [-0.5, 0, 0] } };
+    const strong = { ...hard, transform: { position: [0.5, 0, 0] }, strength: 2 };
     for (const [zones, number] of [
       [[left, strong], 2],
       [[strong, left], 1],
@@ -67,9 +67,10 @@ describe('zones', () => {
   });
 
   it('sort out what comes into them: it dies, or thins out by the falloff', () => {
-    const emptied = runTo(cloud([{ ...hard, into: 'out' }]), 1).populations[0]!;
+    const emptied = runTo(cloud([{ ...hard, effect: 'remove' }]), 1).populations[0]!;
     expect(Math.min(...Array.from(emptied.columns.x.subarray(0, emptied.count), Math.abs))).toBeGreaterThanOrEqual(1);
-    const thinned = runTo(cloud([{ into: 'out', strength: 0.25, extent: { kind: 'everywhere' } }]), 24).populations[0]!;
+    const thinned = runTo(cloud([{ effect: 'remove', strength: 0.25, falloff: { kind: 'everywhere' } }]), 24)
+      .populations[0]!;
     // A quarter is out, and no more as time goes on.
     expect(thinned.count / COUNT).toBeCloseTo(0.75, 1);
   });
@@ -94,7 +95,7 @@ describe('zones', () => {
   });
 
   it('stay with their particles in a draft, and on any number of slices', () => {
-    const scene = cloud([{ extent: slab(0, 2), profile: { kind: 'linear' } }]);
+    const scene = cloud([{ falloff: slab(0, 2), curve: { kind: 'linear' } }]);
     const run = runTo(scene, 0);
     const byId = new Map(Array.from(run.zonesOf(0), (zone, slot) => [run.populations[0]!.id[slot]!, zone]));
     const again = runTo(scene, 5);

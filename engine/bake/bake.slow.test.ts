@@ -37,12 +37,12 @@ const busy = testScene({
   time: { last: 40, substeps: 2 },
   emitter: {
     shape: { kind: 'ball', radius: 1 },
-    amounts: [{ kind: 'rate', rate: 1500 }],
+    emission: [{ kind: 'rate', rate: 1500 }],
     birth: { life: 1, lifeVariance: 0.5, speed: 1, spread: 60 },
     look: { kind: 'flake', colourBy: 'source' },
   },
   fields: [{ settings: { kind: 'turbulence' }, strength: 3 }, { settings: { kind: 'gravity' } }],
-  colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' }, place: { position: [0, -0.5, 0] }, split: true }],
+  colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' }, transform: { position: [0, -0.5, 0] }, split: true }],
 });
 const order = (scene: Scene, folder: string, more: Partial<BakeOrder> = {}): BakeOrder => ({
   scene,

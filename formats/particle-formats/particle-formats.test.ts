@@ -5,7 +5,7 @@ import { snapshot, type Frame } from '../../engine/frame';
 import { particleExtensions, particleFormat, particleFormats } from '.';
 
 const scene = testScene({
-  emitter: { amounts: [{ kind: 'burst', count: 5, frame: 0 }], birth: { life: 99, speed: 1 } },
+  emitter: { emission: [{ kind: 'burst', count: 5, frame: 0 }], birth: { life: 99, speed: 1 } },
 });
 
 function framesOf(count: number): Frame[] {
@@ -55,7 +55,7 @@ describe('ways to write particles', () => {
 
   it('that can’t hold a scene say why', async () => {
     expect(await particleFormat('obj')!.unfit!(scene)).toBe('OBJ holds strands and bent meshes, and “Test” has none');
-    const strands = testScene({ emitter: { bond: { kind: 'strand' } } });
+    const strands = testScene({ emitter: { body: { kind: 'strands' } } });
     expect(await particleFormat('obj')!.unfit!(strands)).toBeUndefined();
   });
 });

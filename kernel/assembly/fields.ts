@@ -2,7 +2,7 @@ import { addTo, addVector, weightAt } from './add';
 import { all, falling, meanDecay, NONE, over } from './lanes';
 import { ONE, SIZE, THREE } from './numbers';
 import {
-  BOXED, CORE, CURVE, dot, GATHERS, HALVES, INVERTED, LOCAL, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, SPARE, TURNED, UPRIGHT, VECTOR, WEIGHT, whole, Y, Z,
+  BOXED, INNER, CURVE, dot, GATHERS, HALVES, INVERTED, LOCAL, number, ORIGIN, OWN, QUADRATIC, RATE, ROTATION, SEND, SHRINK, SLOPE, SPARE, TURNED, UPRIGHT, VECTOR, WEIGHT, whole, Y, Z,
 } from './program';
 
 /** The curves of a falloff: those of core/kinds/curves. */
@@ -53,7 +53,7 @@ function beyond(x: v128, half: v128): v128 {
 export function weigh(row: usize, flags: i32, count: i32, xs: usize, ys: usize, zs: usize): bool {
   const bytes = <usize>count << 2;
   const curve = whole(row, CURVE);
-  const core = number(row, CORE);
+  const inner = number(row, INNER);
   const slope = number(row, SLOPE);
   const send = number(row, SEND);
   let any = NONE;
@@ -67,7 +67,7 @@ export function weigh(row: usize, flags: i32, count: i32, xs: usize, ys: usize, 
       z = beyond(z, number(row, HALVES + 2));
     }
     const d = f32x4.sqrt(dot(x, y, z, x, y, z));
-    const s = f32x4.pmin(all(ONE), f32x4.pmax(NONE, f32x4.mul(f32x4.sub(d, core), slope)));
+    const s = f32x4.pmin(all(ONE), f32x4.pmax(NONE, f32x4.mul(f32x4.sub(d, inner), slope)));
     const s2 = f32x4.mul(s, s);
     let p = all(ONE);
     if (curve == SMOOTH) p = f32x4.sub(all(ONE), f32x4.mul(s2, f32x4.sub(all(THREE), f32x4.add(s, s))));
@@ -85,7 +85,7 @@ export function weigh(row: usize, flags: i32, count: i32, xs: usize, ys: usize, 
       p = f32x4.mul(f32x4.sub(falling(f32x4.mul(s, f32x4.splat(4))), f32x4.splat(0.01831564)), f32x4.splat(1.0186574));
     else if (curve == INVERSE_SQUARE) {
       // (core / max(d, core))² · (1 − s⁴)²
-      const end = f32x4.mul(f32x4.div(core, f32x4.pmax(core, d)), f32x4.sub(all(ONE), f32x4.mul(s2, s2)));
+      const end = f32x4.mul(f32x4.div(inner, f32x4.pmax(inner, d)), f32x4.sub(all(ONE), f32x4.mul(s2, s2)));
       p = f32x4.mul(end, end);
     }
     p = v128.and(f32x4.lt(s, all(ONE)), p);
@@ -108,7 +108,7 @@ export function same(row: usize, flags: i32, count: i32, mass: usize, to: usize)
   }
 }
 
-/** Drag in an extent: its linear and quadratic rates. */
+/** Drag in a falloff shape: its linear and quadratic rates. */
 export function slow(row: usize, count: i32): void {
   const bytes = <usize>count << 2;
   for (let at: usize = 0; at < bytes; at += 16) {

@@ -60,7 +60,7 @@ export const SHRINK: usize = 6;
 export const ROTATION: usize = 7;
 /** The curve of its weights, where they begin to fall and how steeply, and their height; the height alone where nothing bounds it. */
 export const CURVE: usize = 16;
-export const CORE: usize = 17;
+export const INNER: usize = 17;
 export const SLOPE: usize = 18;
 export const SEND: usize = 19;
 /** A vector that is the same everywhere; of a vortex its lift, of noise the way it has drifted. */
@@ -92,5 +92,5 @@ export const ALIKE: i32 = 128;
 export const UPRIGHT: i32 = 256;
 /** Measured from a box that is not a mere point. */
 export const BOXED: i32 = 512;
-/** 1 outside, 0 in the core. */
+/** 1 outside, 0 inside the inner radius. */
 export const INVERTED: i32 = 1024;

@@ -118,7 +118,7 @@ export const program = [
     'ROW.curve',
     'The curve of its weights, where they begin to fall and how steeply, and their height; the height alone where nothing bounds it.',
   ),
-  word('CORE', 17, 'ROW.core'),
+  word('INNER', 17, 'ROW.inner'),
   word('SLOPE', 18, 'ROW.slope'),
   word('SEND', 19, 'ROW.send'),
   word(
@@ -144,7 +144,7 @@ export const program = [
   whole('ALIKE', 128, 'FLAGS.alike', 'Placed and weighed as the row before it.'),
   whole('UPRIGHT', 256, 'FLAGS.upright', 'About y.'),
   whole('BOXED', 512, 'FLAGS.boxed', 'Measured from a box that is not a mere point.'),
-  whole('INVERTED', 1024, 'FLAGS.inverted', '1 outside, 0 in the core.'),
+  whole('INVERTED', 1024, 'FLAGS.inverted', '1 outside, 0 inside the inner radius.'),
 ];
 
 export const births = [

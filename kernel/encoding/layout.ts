@@ -48,7 +48,7 @@ export const ROW = {
   shrink: 6,
   rotation: 7,
   curve: 16,
-  core: 17,
+  inner: 17,
   slope: 18,
   send: 19,
   vector: 20,

@@ -16,9 +16,9 @@ export interface Fall {
   /** Half its sides: 0 where it is flat, ∞ where it has no end. */
   readonly halves: Vector;
   readonly curve: number;
-  /** Whether it is 1 outside and 0 in the core. */
+  /** Whether it is 1 outside and 0 inside the inner radius. */
   readonly inverted: boolean;
-  readonly core: number;
+  readonly inner: number;
   readonly slope: number;
 }
 
@@ -102,7 +102,7 @@ export class Program {
     this.put(this.row('same', head) + ROW.vector, vector);
   }
 
-  /** Drag in an extent: its linear and quadratic rates. */
+  /** Drag in a falloff shape: its linear and quadratic rates. */
   slow(head: RowHead, rate: number, quadratic: number): void {
     const at = this.row('slow', head) + ROW.vector;
     this.floats[at] = rate;
@@ -159,7 +159,7 @@ export class Program {
       if (fall.inverted) words[row + ROW.flags]! |= FLAGS.inverted;
       this.put(row + ROW.halves, fall.halves);
       words[row + ROW.curve] = fall.curve;
-      floats[row + ROW.core] = fall.core;
+      floats[row + ROW.inner] = fall.inner;
       floats[row + ROW.slope] = fall.slope;
     }
     floats[row + ROW.send] = send;
@@ -206,7 +206,10 @@ export class Program {
     }
   }
 
-  private vortex(head: RowHead, { u, v, axis, lift, strength, radius, gather, swirl }: DescriptorOf<'vortex'>): void {
+  private vortex(
+    head: RowHead,
+    { u, v, axis, lift, strength, radius, inwardPull: gather, swirl }: DescriptorOf<'vortex'>,
+  ): void {
     const { floats, words } = this;
     const row = this.row('vortex', head);
     if (gather !== 0) words[row + ROW.flags]! |= FLAGS.gathers;

@@ -1,5 +1,5 @@
-import { radiiOf } from '../../core/kinds/falloff-shapes/extent';
-import { extents } from '../../core/kinds/falloff-shapes';
+import { radiiOf } from '../../core/kinds/falloff-shapes/falloff-shape';
+import { falloffShapes } from '../../core/kinds/falloff-shapes';
 import type { KernelDescriptor } from '../../core/kinds/contracts/kernel-descriptor';
 import { rotate, type Rotation } from '../../core/lib/math/rotation';
 import { type Vector, mapVector } from '../../core/lib/math/vector';
@@ -19,15 +19,15 @@ const CURVES: Readonly<Record<string, number>> = {
 };
 
 /** Half the sides of the box that a field's distances are measured from; undefined where the kernel knows none such. */
-const halvesOf = ({ field: { extent } }: Row): Vector | undefined => extents.get(extent.kind).halves?.(extent);
+const halvesOf = ({ field: { falloff } }: Row): Vector | undefined => falloffShapes.get(falloff.kind).halves?.(falloff);
 
 /** What a field and its weight come to in the kernel; undefined where it does not know all of it. */
 function descriptorOf(row: Row): KernelDescriptor | undefined {
   const { field, descriptor, action, modulators, distance } = row;
-  if (!descriptor || modulators.length > 0 || !['acceleration', 'force', 'carry', 'slow'].includes(action.kind))
+  if (!descriptor || modulators.length > 0 || !['acceleration', 'force', 'flow', 'drag'].includes(action.kind))
     return undefined;
-  if (action.kind === 'slow' && descriptor.kind !== 'same') return undefined;
-  const { kind, slope } = field.profile;
+  if (action.kind === 'drag' && descriptor.kind !== 'same') return undefined;
+  const { kind, slope } = field.curve;
   return !distance || (kind in CURVES && slope === 1 && halvesOf(row)) ? descriptor : undefined;
 }
 
@@ -39,14 +39,14 @@ function isKnown(node: StackNode): boolean {
 
 /** Drag that takes some back has to be summed in its order, since the sum is never negative. */
 function takesBack({ descriptor, action, sends, level }: Row, emitter: number): boolean {
-  if (action.kind !== 'slow' || sends[emitter]! * level === 0) return false;
+  if (action.kind !== 'drag' || sends[emitter]! * level === 0) return false;
   return (
     descriptor?.kind !== 'same' || descriptor.vector[0] < 0 || descriptor.vector[1] < 0 || sends[emitter]! * level < 0
   );
 }
 
 function drags(node: StackNode): boolean {
-  return isGroup(node) ? node.members.some(drags) : node.action.kind === 'slow';
+  return isGroup(node) ? node.members.some(drags) : node.action.kind === 'drag';
 }
 
 /** How many octaves a descriptor has at a time, seconds. */
@@ -64,15 +64,15 @@ const turned = (r: Rotation | undefined, v: Vector): Vector => (r ? rotate(r, v)
 /** How the weights of a field fall off; undefined where nothing bounds it. */
 function fallOf(row: Row): Fall | undefined {
   if (!row.distance) return undefined;
-  const { extent, profile } = row.field;
-  const { core, reach } = radiiOf(extent);
+  const { falloff, curve } = row.field;
+  const { inner, outer } = radiiOf(falloff);
   return {
     halves: halvesOf(row)!,
-    curve: CURVES[profile.kind]!,
-    inverted: profile.invert,
-    core,
-    // Where core and reach are one, everything beyond is at its end.
-    slope: reach > core ? 1 / (reach - core) : 1e30,
+    curve: CURVES[curve.kind]!,
+    inverted: curve.invert,
+    inner,
+    // Where inner and outer radius are one, everything beyond is at its end.
+    slope: outer > inner ? 1 / (outer - inner) : 1e30,
   };
 }
 
@@ -108,10 +108,10 @@ export class Plan {
     this.take(stack.nodes);
     const { known } = this;
     this.weighty = known.some(({ row }) => row.action.kind === 'force');
-    this.slows = known.some(({ row }) => row.action.kind === 'slow');
-    this.carries = known.some(({ row }) => row.action.kind === 'carry');
+    this.slows = known.some(({ row }) => row.action.kind === 'drag');
+    this.carries = known.some(({ row }) => row.action.kind === 'flow');
     this.squares = known.some(
-      ({ row, descriptor }) => row.action.kind === 'slow' && descriptor.kind === 'same' && descriptor.vector[1] !== 0,
+      ({ row, descriptor }) => row.action.kind === 'drag' && descriptor.kind === 'same' && descriptor.vector[1] !== 0,
     );
     const evolves = known.some(({ descriptor }) => descriptor.kind === 'curl' && descriptor.evolves);
     this.programAt = evolves ? (at) => this.written(at, true) : undefined;
@@ -153,7 +153,7 @@ export class Plan {
     for (const { row, descriptor, send } of this.known) {
       const { action, rotation, place, own: velocity } = row;
       const fall = fallOf(row);
-      const carried = action.kind === 'carry';
+      const carried = action.kind === 'flow';
       const weighty = action.kind === 'force';
       const head: RowHead = {
         placement: { position: place.position, scale: place.scale, rotation },
@@ -167,9 +167,9 @@ export class Plan {
         program.field(head, descriptor);
         continue;
       }
-      const { vector, tow } = descriptor;
-      const local = mapVector(vector, (n, axis) => n + tow * velocity[axis]!);
-      if (action.kind === 'slow') {
+      const { vector, ownMotion } = descriptor;
+      const local = mapVector(vector, (n, axis) => n + ownMotion * velocity[axis]!);
+      if (action.kind === 'drag') {
         if (fall) program.slow(head, local[0], local[1]);
         else {
           rate += send * local[0];

@@ -38,14 +38,14 @@ const emitters = fc.record({
     { kind: 'ball', radius: 0.8 },
     { kind: 'ball', radius: 1.2, from: 'surface' },
   ),
-  place: fc.record({
+  transform: fc.record({
     position: fc.tuple(number(-3, 3), number(-3, 3), number(-3, 3)),
     rotation: fc.tuple(number(-180, 180), number(-90, 90), number(-180, 180)),
     scale: number(0.3, 3),
   }),
   seed: fc.integer({ min: 0, max: 99 }),
   birth: fc.record({
-    along: fc.constantFrom('direction', 'normal', 'tangent', 'outward'),
+    launchDirection: fc.constantFrom('direction', 'normal', 'tangent', 'outward'),
     axes: fc.constantFrom('own', 'world'),
     direction: fc.tuple(number(-1, 1), number(0.1, 1), number(-1, 1)),
     spread: fc.constantFrom(0, 0.5, 25, 90, 180),
@@ -70,7 +70,7 @@ describe('births by the kernel', () => {
         const scene = testScene({
           emitter: {
             ...emitter,
-            amounts: [
+            emission: [
               { kind: 'burst', count: 300 },
               { kind: 'rate', rate: 40 },
             ],
@@ -92,11 +92,11 @@ describe('births by the kernel', () => {
     const scene = testScene({
       emitter: {
         shape: { kind: 'ball' },
-        amounts: [
+        emission: [
           { kind: 'burst', count: 3000 },
           { kind: 'rate', rate: 900 },
         ],
-        birth: { life: 99, lifeVariance: 3, speed: 1, along: 'normal', spread: 40, sizeVariance: 0.01 },
+        birth: { life: 99, lifeVariance: 3, speed: 1, launchDirection: 'normal', spread: 40, sizeVariance: 0.01 },
       },
     });
     const all = particles(run(scene, 3, true));
@@ -115,8 +115,8 @@ describe('births by the kernel', () => {
       testScene({
         emitter: {
           shape: { kind: 'disc', radius: 1 },
-          amounts: [{ kind: 'rate', rate: 500 }],
-          birth: { life: 99, speed: 1, direction: [0, 1, 0], along: 'direction', ...birth },
+          emission: [{ kind: 'rate', rate: 500 }],
+          birth: { life: 99, speed: 1, direction: [0, 1, 0], launchDirection: 'direction', ...birth },
           keys: Object.fromEntries(
             Object.entries(keys).map(([path, [first, last]]) => [
               path,
@@ -130,7 +130,7 @@ describe('births by the kernel', () => {
       });
     for (const scene of [
       keyed({ 'birth.speed': [1, 5], 'shape.radius': [1, 3] }),
-      keyed({ 'birth.speed': [1, 5], 'birth.lifeVariance': [0, 2] }, { lifeSpread: 'tail' }),
+      keyed({ 'birth.speed': [1, 5], 'birth.lifeVariance': [0, 2] }, { lifeDistribution: 'long-tailed' }),
     ]) {
       const [plain, kernel] = [particles(run(scene, 6, false)), particles(run(scene, 6, true))];
       expect([...kernel.keys()]).toEqual([...plain.keys()]);
@@ -145,10 +145,10 @@ describe('births by the kernel', () => {
   it('leave to the plain routines what is masked, held together, carried along or coloured: all of it is the same there, bit for bit', () => {
     const odd = [
       { masks: [{ kind: 'height', low: -1, high: 0 }] },
-      { birth: { life: 9, lifeVariance: 2, lifeSpread: 'tail' } },
+      { birth: { life: 9, lifeVariance: 2, lifeDistribution: 'long-tailed' } },
       {
         keys: {
-          'place.position': [
+          'transform.position': [
             { frame: 0, value: [0, 0, 0], ease: 'linear' },
             { frame: 9, value: [3, 0, 0], ease: 'linear' },
           ],
@@ -158,7 +158,7 @@ describe('births by the kernel', () => {
     ];
     for (const more of odd) {
       const scene = testScene({
-        emitter: { shape: { kind: 'ball' }, amounts: [{ kind: 'burst', count: 200 }], ...more },
+        emitter: { shape: { kind: 'ball' }, emission: [{ kind: 'burst', count: 200 }], ...more },
       });
       expect(particles(run(scene, 0, true))).toEqual(particles(run(scene, 0, false)));
     }
@@ -168,7 +168,7 @@ describe('births by the kernel', () => {
     const scene = testScene({
       emitter: {
         shape: { kind: 'box' },
-        amounts: [{ kind: 'rate', rate: 3000 }],
+        emission: [{ kind: 'rate', rate: 3000 }],
         birth: { life: 0.2, lifeVariance: 0.1 },
       },
     });

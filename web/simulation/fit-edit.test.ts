@@ -17,7 +17,7 @@ beforeEach(() => {
       others: [{ id: 'far', name: 'Far', shape: { kind: 'point' } }],
       fields: [
         { settings: { kind: 'wind' }, actsAs: 'acceleration', sends: { far: 0 } },
-        { settings: { kind: 'vortex' }, extent: { kind: 'ball', core: 0, reach: 0.1 }, sends: { e: 0 } },
+        { settings: { kind: 'vortex' }, falloff: { kind: 'ball', inner: 0, outer: 0.1 }, sends: { e: 0 } },
       ],
     }),
   );
@@ -31,57 +31,57 @@ describe('the particles of the shot', () => {
     'are what a new field of the kind %s is fitted to',
     (kind) => {
       addField(kind);
-      expect(last().place.position).toEqual([6, 4, 1]);
+      expect(last().transform.position).toEqual([6, 4, 1]);
       const { width = 0, radius = 0 } = last().settings as { width?: number; radius?: number };
-      const reach = (last().extent['reach'] as number | undefined) ?? 0;
-      expect(Math.max(width, radius, reach)).toBeGreaterThan(3);
+      const outer = (last().falloff['outer'] as number | undefined) ?? 0;
+      expect(Math.max(width, radius, outer)).toBeGreaterThan(3);
     },
   );
 
   it('are those of the frame shown until any frame of the shot is known', () => {
     usePlayer.setState({ shotBounds: () => [] });
     addField('attractor');
-    expect(last().place.position).toEqual([0.1, 0.1, 0.1]);
+    expect(last().transform.position).toEqual([0.1, 0.1, 0.1]);
   });
 
   it('have a surface under them, and a wind on the ground', () => {
     addField('surface');
-    expect(last().place.position).toEqual([6, 0, 1]);
+    expect(last().transform.position).toEqual([6, 0, 1]);
     addField('wind');
-    expect([last().place.position, last().actsAs]).toEqual([[6, 0, 1], 'acceleration']);
+    expect([last().transform.position, last().actsAs]).toEqual([[6, 0, 1], 'acceleration']);
   });
 
   it('that are sent to a field are what it is fitted to, in one step of undo', () => {
     expect(fitToParticles({ type: 'field', id: 'f1' })).toBe(true);
-    const { place, extent } = openedScene().fields[1]!;
+    const { transform: place, falloff } = openedScene().fields[1]!;
     expect(place.position).toEqual([11, 1, 1]);
-    expect(extent['reach']).toBeGreaterThanOrEqual(Math.sqrt(3));
+    expect(falloff['outer']).toBeGreaterThanOrEqual(Math.sqrt(3));
     expect(checkScene(openedScene())).toEqual([]);
     undo();
-    expect(openedScene().fields[1]!.place.position).toEqual([0, 0, 0]);
+    expect(openedScene().fields[1]!.transform.position).toEqual([0, 0, 0]);
   });
 
   it('are not there without any: nothing changes', () => {
     usePlayer.setState({ meters: emptyMeters(2, 2), shotBounds: () => [] });
     expect(fitToParticles({ type: 'field', id: 'f1' })).toBe(false);
-    expect(openedScene().fields[1]!.extent['reach']).toBe(0.1);
+    expect(openedScene().fields[1]!.falloff['outer']).toBe(0.1);
   });
 });
 
 describe('another falloff shape', () => {
   it('is put around the particles where there was none', () => {
     switchFalloffShape({ type: 'field', id: 'f0' }, 'box');
-    const { place, extent } = openedScene().fields[0]!;
+    const { transform: place, falloff } = openedScene().fields[0]!;
     expect(place.position).toEqual([2, 4, 1]);
-    expect(['width', 'height', 'depth'].map((side) => extent[side])).toEqual([4, 8, 2]);
+    expect(['width', 'height', 'depth'].map((side) => falloff[side])).toEqual([4, 8, 2]);
     undo();
-    expect(openedScene().fields[0]!.extent.kind).toBe('everywhere');
+    expect(openedScene().fields[0]!.falloff.kind).toBe('everywhere');
   });
 
   it('is as large as the one before', () => {
     switchFalloffShape({ type: 'field', id: 'f1' }, 'box');
-    const { place, extent } = openedScene().fields[1]!;
+    const { transform: place, falloff } = openedScene().fields[1]!;
     expect(place.position).toEqual([0, 0, 0]);
-    expect(extent['width']).toBeCloseTo(0.2, 6);
+    expect(falloff['width']).toBeCloseTo(0.2, 6);
   });
 });

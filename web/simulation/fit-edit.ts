@@ -1,18 +1,18 @@
-import { extents } from '../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../core/kinds/falloff-shapes';
 import { fields as fieldKinds } from '../../core/kinds/fields';
 import { inward } from '../../core/lib/math/similarity';
 import { mapVector, type Vector } from '../../core/lib/math/vector';
 import { fittedTo, joined } from '../../core/measure/fit';
 import type { Bounds } from '../../core/measure/meters';
-import { sendTo, type Field, type Reached, type WithReach } from '../../core/document/scene';
+import { sendTo, type Field, type Weighted, type WeightedThing } from '../../core/document/scene';
 import type { Placed } from '../../core/document/keys/motion';
 import { standIn, type FittedBox } from '../../core/scene/starters';
-import { editReach, setExtentKind, type ReachOwner } from '../state/falloff-edit';
+import { editReach, setFalloffKind, type ReachOwner } from '../state/falloff-edit';
 import { usePlayer } from '../state/player-store';
 import { beginGesture, editField, endGesture, openedScene, thingOf } from '../state/scene-store';
 import { sceneFrame } from '../state/scene-clock';
 import { motionIn } from './motions';
-import { outerFrame, setPlace } from './place-edit';
+import { outerFrame, setTransform } from './transform-edit';
 
 /** The boxes around each emitter’s particles: over the shot as far as it is known, otherwise on the frame shown. */
 function knownBounds(): readonly Bounds[] {
@@ -23,7 +23,7 @@ function knownBounds(): readonly Bounds[] {
 }
 
 /** The box around the particles of the shot that are sent to a thing; of all of them without one. */
-export function particleBox(thing?: Pick<Reached, 'sends'>): FittedBox | undefined {
+export function particleBox(thing?: Pick<Weighted, 'sends'>): FittedBox | undefined {
   const { emitters } = openedScene();
   const sent = knownBounds().filter((_, e) => emitters[e] && (!thing || sendTo(thing, emitters[e].id) > 0));
   const bounds = joined(sent);
@@ -35,22 +35,22 @@ export function particleBox(thing?: Pick<Reached, 'sends'>): FittedBox | undefin
  * step of undo.
  */
 export function switchFalloffShape(owner: ReachOwner, kind: string): void {
-  const thing = thingOf(openedScene(), owner.type, owner.id) as unknown as WithReach & Placed;
+  const thing = thingOf(openedScene(), owner.type, owner.id) as unknown as WeightedThing & Placed;
   const box = particleBox(thing);
   const { scale } = motionIn(openedScene(), thing).at(sceneFrame());
   const own = 'settings' in thing ? fieldKinds.get(thing.settings.kind) : undefined;
   // A place that had no effect so far is free to go to the particles.
-  const free = !extents.get(thing.extent.kind).bounded && own?.fit === undefined && own?.view === undefined;
+  const free = !falloffShapes.get(thing.falloff.kind).bounded && own?.fit === undefined && own?.view === undefined;
   beginGesture();
   if (box && free) moveTo(owner, thing, box.centre);
-  setExtentKind(owner, kind, box && mapVector(box.half, (h) => h / scale));
+  setFalloffKind(owner, kind, box && mapVector(box.half, (h) => h / scale));
   endGesture();
 }
 
 /** Moves a thing to a point of the world. */
 function moveTo(owner: ReachOwner, thing: Placed, centre: Vector): void {
   const rounded = (n: number) => Math.round(n * 1000) / 1000 + 0;
-  setPlace(owner, 'position', mapVector(inward(outerFrame(openedScene(), thing, sceneFrame()), centre), rounded));
+  setTransform(owner, 'position', mapVector(inward(outerFrame(openedScene(), thing, sceneFrame()), centre), rounded));
 }
 
 /**
@@ -60,14 +60,14 @@ function moveTo(owner: ReachOwner, thing: Placed, centre: Vector): void {
 export function fitToParticles(owner: ReachOwner): boolean {
   const scene = openedScene();
   const thing = thingOf(scene, owner.type, owner.id);
-  const box = thing && particleBox(thing as unknown as Reached);
+  const box = thing && particleBox(thing as unknown as Weighted);
   if (!box) return false;
   const { scale } = motionIn(scene, thing).at(sceneFrame());
   const half = mapVector(box.half, (h) => h / scale);
   beginGesture();
   const kind = owner.type === 'field' ? fieldKinds.get((thing as Field).settings.kind) : undefined;
   moveTo(owner, thing, kind ? standIn(kind, box) : box.centre);
-  editReach(owner, (t) => void Object.assign(t.extent, extents.get(t.extent.kind).fitted(half)));
+  editReach(owner, (t) => void Object.assign(t.falloff, falloffShapes.get(t.falloff.kind).fitted(half)));
   if (kind) editField(owner.id, (f) => void Object.assign(f.settings, kind.fit?.(half)));
   endGesture();
   return true;

@@ -6,7 +6,7 @@ import { bytesOf } from '../../engine/joined-frame';
 import { FrameCache } from './frame-cache';
 
 const frame = (n: number, count = 0, share = 1): Frame => {
-  const simulation = new Simulation(testScene({ emitter: { amounts: [{ kind: 'burst', count }] } }), new Map());
+  const simulation = new Simulation(testScene({ emitter: { emission: [{ kind: 'burst', count }] } }), new Map());
   return { ...snapshot(simulation, share), frame: n };
 };
 
@@ -43,7 +43,7 @@ describe('where the memory for frames is used up', () => {
   const scene = testScene({
     emitter: {
       shape: { kind: 'ball' },
-      amounts: [{ kind: 'rate', rate: 48_000 }],
+      emission: [{ kind: 'rate', rate: 48_000 }],
       birth: { life: 0.4, lifeVariance: 0.3, speed: 1, sizeVariance: 0.5 },
     },
     fields: [{ settings: { kind: 'turbulence' }, strength: 3 }],

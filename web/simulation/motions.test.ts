@@ -6,7 +6,7 @@ vi.mock('./page-backend', () => ({ pageBackend: undefined }));
 vi.mock('./scene-assets', () => ({ useAssets: { getState: () => ({ assets: new Map() }) } }));
 
 const key = (frame: number, value: unknown) => ({ frame, value, ease: 'linear' });
-const rising = { kind: 'formula', formula: 'frame', acts: 'replaces' };
+const rising = { kind: 'formula', formula: 'frame', combination: 'replace' };
 
 describe('a thing as it is drawn at a frame', () => {
   it('has its keyed numbers as they are there; one without keys is the same object', () => {
@@ -25,7 +25,7 @@ describe('a thing as it is drawn at a frame', () => {
   it('has its driven numbers as the drive makes them', () => {
     const scene = testScene({
       time: { last: 48 },
-      fields: [{ settings: { kind: 'wind' }, drives: { strength: rising } }],
+      fields: [{ settings: { kind: 'wind' }, automations: { strength: rising } }],
     });
     expect(nowOf(scene, scene.fields[0]!, 12).strength).toBeCloseTo(12, 6);
   });
@@ -33,8 +33,8 @@ describe('a thing as it is drawn at a frame', () => {
   it('moves with what carries it and by what drives its place; its own motion leaves the drive out', () => {
     const scene = testScene({
       time: { last: 48 },
-      carriers: [{ id: 'k', name: 'K', keys: { 'place.position': [key(0, [0, 0, 0]), key(10, [10, 0, 0])] } }],
-      emitter: { place: { carrier: 'k', position: [0, 1, 0] }, drives: { 'place.position.2': rising } },
+      carriers: [{ id: 'k', name: 'K', keys: { 'transform.position': [key(0, [0, 0, 0]), key(10, [10, 0, 0])] } }],
+      emitter: { transform: { carrier: 'k', position: [0, 1, 0] }, automations: { 'transform.position.2': rising } },
     });
     const [emitter] = scene.emitters;
     expect(

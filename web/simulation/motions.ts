@@ -6,7 +6,7 @@ import { hasPrecomputedPaths, movedCarriers } from '../../core/sim/step/precompu
 import type { Carrier, Scene } from '../../core/document/scene';
 import { MOVABLE_LISTS, withThings } from '../../core/scene/numbers';
 import { thingAt } from '../../core/document/keys/thing-at';
-import { withDrives } from '../../core/scene/drives';
+import { automated } from '../../core/scene/automated';
 import { frameOf } from '../state/key-frame';
 import { useAssets } from './scene-assets';
 
@@ -26,7 +26,7 @@ let due: ReturnType<typeof setTimeout> | undefined;
 
 function run(scene: Scene): readonly Carrier[] {
   const { assets } = useAssets.getState();
-  last = { scene, assets: assets.size, carriers: movedCarriers(withDrives(scene), assets, pageBackend) };
+  last = { scene, assets: assets.size, carriers: movedCarriers(automated(scene), assets, pageBackend) };
   return last.carriers;
 }
 
@@ -36,11 +36,11 @@ function run(scene: Scene): readonly Carrier[] {
  */
 export function carriersIn(drawn: Scene): readonly Carrier[] {
   const scene = origins.get(drawn) ?? drawn;
-  if (!hasPrecomputedPaths(scene)) return withDrives(scene).carriers;
+  if (!hasPrecomputedPaths(scene)) return automated(scene).carriers;
   const fresh = last?.scene === scene && last.assets === useAssets.getState().assets.size;
   if (fresh) return last!.carriers;
   const known = new Map(last?.carriers.map((c) => [c.id, c]));
-  if (!scene.carriers.every((c) => c.moved === 'keys' || known.has(c.id))) return run(scene);
+  if (!scene.carriers.every((c) => c.motion === 'keyframes' || known.has(c.id))) return run(scene);
   if (waiting !== scene) {
     clearTimeout(due);
     waiting = scene;
@@ -49,7 +49,7 @@ export function carriersIn(drawn: Scene): readonly Carrier[] {
       usePrecomputedPaths.setState(({ runs }) => ({ runs: runs + 1 }));
     }, QUIET);
   }
-  return scene.carriers.map((c) => (c.moved === 'keys' ? c : known.get(c.id)!));
+  return scene.carriers.map((c) => (c.motion === 'keyframes' ? c : known.get(c.id)!));
 }
 
 /**
@@ -57,7 +57,7 @@ export function carriersIn(drawn: Scene): readonly Carrier[] {
  * stays its motion.
  */
 export function nowOf<T extends Placed>(scene: Scene, thing: T, frame: number): T {
-  return thingAt(asDriven(scene, thing), frame);
+  return thingAt(asAutomated(scene, thing), frame);
 }
 
 /** Things whose own numbers show; what moves carriers and the whole is their motion. */
@@ -79,7 +79,7 @@ const DRAWN = [
  * nothing moves.
  */
 export function sceneNow(scene: Scene, frame: number, carriers: readonly Carrier[] = carriersIn(scene)): Scene {
-  const moved = withThings(withDrives(scene), (thing, sort) => thingAt(thing, frameOf(scene, sort, frame)), DRAWN);
+  const moved = withThings(automated(scene), (thing, sort) => thingAt(thing, frameOf(scene, sort, frame)), DRAWN);
   const camera = inWorld(moved.camera, carriers, frameOf(scene, 'carriers', frame));
   const now = camera === moved.camera ? moved : { ...moved, camera };
   if (now !== scene) origins.set(now, scene);
@@ -87,10 +87,10 @@ export function sceneNow(scene: Scene, frame: number, carriers: readonly Carrier
 }
 
 /** A thing as it is driven. */
-function asDriven<T extends Placed>(scene: Scene, thing: T): T {
-  const moved = withDrives(scene);
+function asAutomated<T extends Placed>(scene: Scene, thing: T): T {
+  const moved = automated(scene);
   if (moved === scene) return thing;
-  if ((thing as Placed) === scene.whole) return moved.whole as unknown as T;
+  if ((thing as Placed) === scene.sceneTransform) return moved.sceneTransform as unknown as T;
   for (const list of MOVABLE_LISTS) {
     const index = (scene[list] as readonly unknown[]).indexOf(thing);
     if (index >= 0) return moved[list][index]! as unknown as T;
@@ -99,7 +99,8 @@ function asDriven<T extends Placed>(scene: Scene, thing: T): T {
 }
 
 /** The motion of a thing in a scene, as it is drawn. */
-export const drawnMotion = (scene: Scene, thing: Placed): Motion => motionOf(carriersIn(scene), asDriven(scene, thing));
+export const drawnMotion = (scene: Scene, thing: Placed): Motion =>
+  motionOf(carriersIn(scene), asAutomated(scene, thing));
 
 /**
  * The motion of a thing by its own place and keys; what drives it, and what moves a carrier beside keys, is left out.

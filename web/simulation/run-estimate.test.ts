@@ -4,7 +4,7 @@ import { RunEstimate } from './run-estimate';
 
 /** 10 000 particles, alive from frame 0 on, without fields. */
 const scene = testScene({
-  emitter: { amounts: [{ kind: 'burst', count: 10_000, frame: 0 }], birth: { life: 1e4 } },
+  emitter: { emission: [{ kind: 'burst', count: 10_000, frame: 0 }], birth: { life: 1e4 } },
   time: { last: 400 },
 });
 const NONE = new Map();
@@ -39,7 +39,7 @@ describe('how long a run takes', () => {
 
   it('never goes below 300 particles, nor above the draft of the scene', () => {
     expect(measured().deeperShare(scene, NONE, 400, -Infinity, 1, false)).toBe(300 / 10_000);
-    expect(measured().deeperShare({ ...scene, draftShare: 0.02 }, NONE, 400, -Infinity, 1, true)).toBe(0.02);
+    expect(measured().deeperShare({ ...scene, draftFraction: 0.02 }, NONE, 400, -Infinity, 1, true)).toBe(0.02);
   });
 
   it('learns half of the difference from each run, and nothing from one without steps', () => {

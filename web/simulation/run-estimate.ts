@@ -39,11 +39,11 @@ export class RunEstimate {
     const { steps, alive } = estimateRun(scene, assets, frame);
     // Runs go on from where earlier ones were.
     const saved = reached > startFrame(scene) ? estimateRun(scene, assets, Math.min(frame, reached)).steps : 0;
-    const seconds = ((steps - saved) * scene.draftShare * this.secondsAStep) / threads;
+    const seconds = ((steps - saved) * scene.draftFraction * this.secondsAStep) / threads;
     if (seconds <= (live ? LIVE_PATIENCE : PATIENCE)) return undefined;
     return Math.min(
-      scene.draftShare,
-      Math.max(LEAST / Math.max(1, alive), (scene.draftShare * DRAFT_BUDGET) / seconds),
+      scene.draftFraction,
+      Math.max(LEAST / Math.max(1, alive), (scene.draftFraction * DRAFT_BUDGET) / seconds),
     );
   }
 }

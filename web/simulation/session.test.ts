@@ -46,7 +46,7 @@ vi.mock('../../engine/web-pool', () => ({ webPool: () => made.pool }));
 
 const windy = (strength: number, count = 50): Scene => {
   const scene = testScene({
-    emitter: { amounts: [{ kind: 'burst', count }], shape: { kind: 'ball' }, birth: { life: 99, speed: 0 } },
+    emitter: { emission: [{ kind: 'burst', count }], shape: { kind: 'ball' }, birth: { life: 99, speed: 0 } },
     fields: [{ settings: { kind: 'wind' }, strength }],
     time: { last: 20 },
   });

@@ -261,7 +261,7 @@ export class Session {
     if (!this.held && this.sharpKey === this.key && this.shown?.frame === frame) return this.runAll();
     const share = this.estimate.deeperShare(scene, this.assets, frame, this.reached, this.pool.threads, this.held);
     if (share !== undefined) this.runQuick(frame, share);
-    else if (this.held) this.runQuick(frame, scene.draftShare);
+    else if (this.held) this.runQuick(frame, scene.draftFraction);
     else this.runAll();
   }
 
@@ -279,10 +279,10 @@ export class Session {
       draftFraction,
       from: frame,
       through: frame,
-      keeps: draftFraction === scene.draftShare,
+      keeps: draftFraction === scene.draftFraction,
       onFrame: (made) => {
         this.timer.shown();
-        this.sharpKey = draftFraction === scene.draftShare ? key : '';
+        this.sharpKey = draftFraction === scene.draftFraction ? key : '';
         this.show(made);
       },
       onDone: (secondsAStep) => {
@@ -290,7 +290,7 @@ export class Session {
         this.go('end');
         if (this.key !== key || usePlayer.getState().frame !== frame) this.refresh();
         else if (!this.held) this.runAll();
-        else if (draftFraction < scene.draftShare) this.rest = setTimeout(() => this.sharpen(key, frame), REST);
+        else if (draftFraction < scene.draftFraction) this.rest = setTimeout(() => this.sharpen(key, frame), REST);
       },
       onFailed: this.fail,
     });
@@ -299,7 +299,7 @@ export class Session {
   /** The hand on a control rests: the frame at its set share. */
   private sharpen(key: string, frame: number): void {
     if (this.ended || !this.held || this.trial || this.key !== key || usePlayer.getState().frame !== frame) return;
-    this.runQuick(frame, this.scene!.draftShare, 'sharpen');
+    this.runQuick(frame, this.scene!.draftFraction, 'sharpen');
   }
 
   /** All frames at the set share that are not held yet, from one on; the usual is the first that the shot needs. */
@@ -343,7 +343,7 @@ export class Session {
         this.tellCached(true);
       },
     };
-    this.order(order, scene.draftShare);
+    this.order(order, scene.draftFraction);
   }
 
   /** Has frames made; those of a bake are read. */

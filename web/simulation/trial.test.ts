@@ -61,7 +61,7 @@ describe('a trial', () => {
       through: 10,
       tells: true,
       keeps: true,
-      draftFraction: scene.draftShare,
+      draftFraction: scene.draftFraction,
     });
     makes(10);
     expect(shown).toEqual([]);

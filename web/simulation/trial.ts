@@ -32,7 +32,7 @@ export class Trial {
     pool.start({
       scene,
       assets,
-      draftFraction: scene.draftShare,
+      draftFraction: scene.draftFraction,
       from: frame,
       through: frame,
       keeps: true,
@@ -66,7 +66,7 @@ export class Trial {
     this.pool.start({
       scene,
       assets: this.assets,
-      draftFraction: scene.draftShare,
+      draftFraction: scene.draftFraction,
       from: frame + 1,
       through: lastRun(scene.time),
       resume: threads,

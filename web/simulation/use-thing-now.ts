@@ -1,7 +1,7 @@
 import type { Placed } from '../../core/document/keys/motion';
 import { clockIn } from '../../core/scene/scene-clock';
 import { isMoving } from '../../core/document/keys/thing-at';
-import { hasDrives } from '../../core/scene/drives';
+import { hasAutomations } from '../../core/scene/automated';
 import type { Scene } from '../../core/document/scene';
 import { triedOn } from '../../core/document/time/beyond';
 import { useSceneOf } from '../state/scene-store';
@@ -10,8 +10,10 @@ import { nowOf, sceneNow } from './motions';
 import { usePlayer } from '../state/player-store';
 
 /** A thing with its numbers as they are at the playhead; what is plain is not drawn again as frames go by. */
-export function useThingNow<T extends Placed & { readonly drives: Readonly<Record<string, unknown>> }>(thing: T): T {
-  const plain = !isMoving(thing) && Object.keys(thing.drives).length === 0;
+export function useThingNow<T extends Placed & { readonly automations: Readonly<Record<string, unknown>> }>(
+  thing: T,
+): T {
+  const plain = !isMoving(thing) && Object.keys(thing.automations).length === 0;
   const whole = useSceneOf((now) => (plain ? undefined : now));
   const beyond = usePlayer((player) => player.beyond);
   const scene = whole && triedOn(whole, beyond);
@@ -25,7 +27,7 @@ export function useThingNow<T extends Placed & { readonly drives: Readonly<Recor
  */
 export function useSceneNow(): Scene {
   const scene = useRunningScene();
-  const moves = hasDrives(scene) || [...scene.fields, ...scene.groups].some((strip) => isMoving(strip));
+  const moves = hasAutomations(scene) || [...scene.fields, ...scene.groups].some((strip) => isMoving(strip));
   const frame = usePlayer((player) => (moves ? player.frame : 0));
   return moves ? sceneNow(scene, frame) : scene;
 }

@@ -12,7 +12,7 @@ const keysOf = (value: number) => ({
 });
 const sceneWith = (value: number, strength = 1): Scene =>
   testScene({
-    emitter: { amounts: [{ kind: 'burst', at: 'start', count: 3 }] },
+    emitter: { emission: [{ kind: 'burst', timing: 'start', count: 3 }] },
     time: { first: 10, last: 100, preRoll: 4 },
     fields: [
       { settings: { kind: 'wind' }, keys: keysOf(value) },
@@ -46,6 +46,6 @@ describe('an edit', () => {
   it('of nothing that particles feel leaves everything', () => {
     expect(whatStays(before, { ...before, name: 'Other' }).frames).toBe(Infinity);
     expect(workKey({ ...before, name: 'Other' })).toBe(workKey(before));
-    expect(workKey({ ...before, draftShare: 0.5 })).not.toBe(workKey(before));
+    expect(workKey({ ...before, draftFraction: 0.5 })).not.toBe(workKey(before));
   });
 });

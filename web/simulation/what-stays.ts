@@ -12,7 +12,7 @@ interface Stays {
 }
 
 /** Everything of a scene that changes the particles one sees while working on it. */
-export const workKey = (scene: Scene): string => `${scene.draftShare} ${simulationKey(scene)}`;
+export const workKey = (scene: Scene): string => `${scene.draftFraction} ${simulationKey(scene)}`;
 
 export const NOTHING_STAYS: Stays = { frames: -Infinity, runs: -Infinity };
 

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { forgetKinds, recalledKind, rememberKind, swappedValue } from './kind-memory';
 
-const left = (value: unknown) => ({ value, keys: {}, drives: {}, effects: [] });
+const left = (value: unknown) => ({ value, keys: {}, automations: {}, effects: [] });
 
 beforeEach(() => forgetKinds());
 

@@ -1,5 +1,5 @@
 import type { Keys } from '../../core/document/keys/keys';
-import type { Drives } from '../../core/document/scene';
+import type { Automations } from '../../core/document/scene';
 
 /** A value that choosing another kind changed besides: before the choice, and after it. */
 export interface Effect {
@@ -12,7 +12,7 @@ export interface Effect {
 export interface Left {
   readonly value: unknown;
   readonly keys: Keys;
-  readonly drives: Drives;
+  readonly automations: Automations;
   readonly effects: readonly Effect[];
 }
 
@@ -32,7 +32,7 @@ export const recalledKind = (place: string, kind: string): Left | undefined => m
 export function swappedValue<T>(place: string, from: string, value: T, to: string, otherwise: T): T {
   if (from === to) return value;
   const left = recalledKind(place, to);
-  rememberKind(place, from, { value, keys: {}, drives: {}, effects: [] });
+  rememberKind(place, from, { value, keys: {}, automations: {}, effects: [] });
   return left ? (left.value as T) : otherwise;
 }
 

@@ -6,7 +6,7 @@ import { looks } from '../../core/kinds/looks';
 import { newScene } from '../../core/scene/starters';
 import { testScene } from '../../core/tests/scenes';
 import { setActsAs } from '../panels/desk/desk-edit';
-import { setProfileKind } from './falloff-edit';
+import { setCurveKind } from './falloff-edit';
 import { switchKind } from './kind-switch';
 import {
   changeScene,
@@ -53,18 +53,18 @@ describe('choosing another kind', () => {
   });
 
   it('leaves keys and drives of other values alone, and brings back those of the kind', () => {
-    const wave = { kind: 'wave', low: 0, high: 1 };
+    const wave = { kind: 'wave', outputMin: 0, outputMax: 1 };
     editEmitter('e1', (e) => {
       e.keys = {
         'look.soft': [{ frame: 3, value: 20, ease: 'linear' }],
         'birth.speed': [{ frame: 1, value: 2, ease: 'step' }],
       };
-      e.drives = { 'look.stretch': wave, 'birth.size': wave };
+      e.automations = { 'look.stretch': wave, 'birth.size': wave };
     });
     const before = emitter();
     look('trail');
     expect(Object.keys(emitter().keys)).toEqual(['birth.speed']);
-    expect(Object.keys(emitter().drives)).toEqual(['birth.size']);
+    expect(Object.keys(emitter().automations)).toEqual(['birth.size']);
     look('sprite');
     expect(emitter()).toEqual(before);
   });
@@ -89,18 +89,18 @@ describe('choosing another kind', () => {
   });
 
   it('takes back what leaving it changed besides, unless that was set in the meantime', () => {
-    const extent = { kind: 'ball', core: 0, reach: 2 };
-    openScene(testScene({ fields: [{ settings: { kind: 'wind' }, extent, profile: { kind: 'smooth' } }] }));
+    const falloff = { kind: 'ball', inner: 0, outer: 2 };
+    openScene(testScene({ fields: [{ settings: { kind: 'wind' }, falloff, curve: { kind: 'smooth' } }] }));
     const owner = { type: 'field', id: 'f0' } as const;
-    const core = () => openedScene().fields[0]!.extent['core'];
-    setProfileKind(owner, 'inverse-square');
-    expect(core()).toBe(0.2);
-    setProfileKind(owner, 'smooth');
-    expect(core()).toBe(0);
-    setProfileKind(owner, 'inverse-square');
-    editField('f0', (f) => void ((f.extent as Record<string, unknown>)['core'] = 1));
-    setProfileKind(owner, 'smooth');
-    expect(core()).toBe(1);
+    const inner = () => openedScene().fields[0]!.falloff['inner'];
+    setCurveKind(owner, 'inverse-square');
+    expect(inner()).toBe(0.2);
+    setCurveKind(owner, 'smooth');
+    expect(inner()).toBe(0);
+    setCurveKind(owner, 'inverse-square');
+    editField('f0', (f) => void ((f.falloff as Record<string, unknown>)['inner'] = 1));
+    setCurveKind(owner, 'smooth');
+    expect(inner()).toBe(1);
   });
 
   it('a strength that is a share a frame does not replace the size one had set', () => {

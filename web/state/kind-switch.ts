@@ -37,7 +37,7 @@ function broughtBack(thing: Thing, path: string, left: Left): Thing {
   const whole = {
     ...back,
     keys: { ...outside(back.keys, path), ...left.keys },
-    drives: { ...outside(back.drives, path), ...left.drives },
+    automations: { ...outside(back.automations, path), ...left.automations },
   };
   const untouched = left.effects.filter((effect) => equal(valueOf(thing, effect.path), effect.after));
   return untouched.reduce((now, effect) => withValue(now, effect.path, effect.before), whole);
@@ -56,7 +56,7 @@ function switched(thing: Thing, place: KindPlace, kind: string, make: (thing: Th
   rememberKind(placeOf(sort, thing, path), was.kind, {
     value: was,
     keys: within(thing.keys, path),
-    drives: within(thing.drives, path),
+    automations: within(thing.automations, path),
     effects,
   });
   return next;

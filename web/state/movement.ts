@@ -3,7 +3,7 @@ import type { Vector } from '../../core/lib/math/vector';
 import { shiftedKeys } from '../../core/document/keys/key-edits';
 import { keyedAt, toggledAt, valueAt, type Key } from '../../core/document/keys/keys';
 import type { Moving, Scene } from '../../core/document/scene';
-import { withDrives } from '../../core/scene/drives';
+import { automated } from '../../core/scene/automated';
 import { thingsOf, withThings, type MovableSort } from '../../core/scene/numbers';
 import { valueOf, withValue } from '../../core/document/value-paths';
 import { usePlayer } from './player-store';
@@ -37,7 +37,7 @@ const keysAt = ({ keys }: Movable, path: string) => (keys[path] ?? []) as readon
 
 /** The value of a number on a frame of the shot, whatever moves it. */
 export function valueOn(scene: Scene, ref: ThingRef, path: string, frame: number): number | Vector | undefined {
-  const thing = movableOf(withDrives(scene), ref);
+  const thing = movableOf(automated(scene), ref);
   if (!thing) return undefined;
   const keys = keysAt(thing, path);
   return keys.length > 0
@@ -87,17 +87,17 @@ export function setPlain(ref: ThingRef, path: string): void {
     const still = {
       ...thing,
       keys: without(thing.keys, (p) => p === path),
-      drives: without(thing.drives, (p) => isPartOf(p, path)),
+      automations: without(thing.automations, (p) => isPartOf(p, path)),
     };
     return value === undefined ? still : withValue(still, path, value);
   });
 }
 
 /** Lets a number, or a part of a vector, be moved by that; by nothing where it is undefined. */
-export function setDrive(ref: ThingRef, path: string, drive: Kinded | undefined): void {
+export function setAutomation(ref: ThingRef, path: string, drive: Kinded | undefined): void {
   changeThing(ref, (thing) => ({
     ...thing,
-    drives: { ...without(thing.drives, (p) => p === path), ...(drive && { [path]: drive }) },
+    automations: { ...without(thing.automations, (p) => p === path), ...(drive && { [path]: drive }) },
   }));
 }
 

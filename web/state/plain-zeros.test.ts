@@ -2,11 +2,11 @@ import { expect, it } from 'vitest';
 import { plainZeros } from './plain-zeros';
 
 it('a −0 becomes 0 wherever it is, as in a scene that is saved and opened', () => {
-  const odd = { place: { position: [1, -0, 0] }, strength: -0, name: 'F', none: null };
+  const odd = { transform: { position: [1, -0, 0] }, strength: -0, name: 'F', none: null };
   const plain = plainZeros(odd);
   expect(Object.is(plain.strength, 0)).toBe(true);
-  expect(plain.place.position.map((n) => Object.is(n, -0))).toEqual([false, false, false]);
-  expect(Array.isArray(plain.place.position)).toBe(true);
+  expect(plain.transform.position.map((n) => Object.is(n, -0))).toEqual([false, false, false]);
+  expect(Array.isArray(plain.transform.position)).toBe(true);
   expect(JSON.stringify(plain)).toBe(JSON.stringify(odd));
 });
 

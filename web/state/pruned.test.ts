@@ -3,13 +3,13 @@ import { testScene } from '../../core/tests/scenes';
 import { pruned, without } from './pruned';
 
 const key = (value: number) => [{ frame: 0, value, ease: 'linear' as const }];
-const wave = { kind: 'wave', low: 0, high: 1 };
+const wave = { kind: 'wave', outputMin: 0, outputMax: 1 };
 const scene = testScene({
   fields: [
     {
       settings: { kind: 'vortex' },
       keys: { 'settings.radius': key(1), strength: key(2) },
-      drives: { 'settings.axis.1': wave, 'settings.lift': wave },
+      automations: { 'settings.axis.1': wave, 'settings.lift': wave },
     },
     { settings: { kind: 'wind' }, keys: { strength: key(3) } },
   ],
@@ -20,7 +20,7 @@ it('keys and drives go with the numbers that a thing has no more, and no others'
   const changed = { ...scene, fields: [{ ...vortex!, settings: wind!.settings }, wind!] };
   const next = pruned(changed, scene);
   expect(Object.keys(next.fields[0]!.keys)).toEqual(['strength']);
-  expect(next.fields[0]!.drives).toEqual({});
+  expect(next.fields[0]!.automations).toEqual({});
   expect(next.fields[1]).toBe(wind);
 });
 

@@ -1,5 +1,5 @@
 import type { Scene } from '../../core/document/scene';
-import { drivenNumber } from '../../core/document/movable';
+import { automatedNumber } from '../../core/document/movable';
 import { MOVABLE_LISTS, numbersOf, withThings } from '../../core/scene/numbers';
 
 /** A record without the entries of some paths. */
@@ -15,12 +15,12 @@ export function pruned(scene: Scene, before: Scene): Scene {
   return withThings(
     scene,
     (thing, sort) => {
-      const paths = [...Object.keys(thing.keys), ...Object.keys(thing.drives)];
+      const paths = [...Object.keys(thing.keys), ...Object.keys(thing.automations)];
       if (paths.length === 0) return thing;
       const numbers = numbersOf(sort, thing);
-      const lost = (path: string) => !numbers[path] && !drivenNumber(numbers, path);
+      const lost = (path: string) => !numbers[path] && !automatedNumber(numbers, path);
       return paths.some(lost)
-        ? { ...thing, keys: without(thing.keys, lost), drives: without(thing.drives, lost) }
+        ? { ...thing, keys: without(thing.keys, lost), automations: without(thing.automations, lost) }
         : thing;
     },
     changed,

@@ -70,16 +70,16 @@ describe('recording', () => {
     for (let i = 0; i <= 10; i++) {
       usePlayer.setState({ frame: 20 + i });
       editField('f0', (field) => void (field.strength = 1 + i));
-      editField('f1', (field) => void (field.place.position = [i, 0, -i]));
+      editField('f1', (field) => void (field.transform.position = [i, 0, -i]));
     }
     endGesture();
     const [first, second] = openedScene().fields;
     expect(Object.keys(first!.keys)).toEqual(['strength']);
-    expect(Object.keys(second!.keys)).toEqual(['place.position']);
-    expect(second!.place.position).toEqual([0, 0, 0]);
-    expect(second!.keys['place.position']!.at(-1)).toMatchObject({ frame: 30, value: [10, 0, -10] });
+    expect(Object.keys(second!.keys)).toEqual(['transform.position']);
+    expect(second!.transform.position).toEqual([0, 0, 0]);
+    expect(second!.keys['transform.position']!.at(-1)).toMatchObject({ frame: 30, value: [10, 0, -10] });
     // A straight line is kept by its ends alone.
-    expect(second!.keys['place.position']!.length).toBeLessThanOrEqual(3);
+    expect(second!.keys['transform.position']!.length).toBeLessThanOrEqual(3);
   });
 
   it('thins what was recorded by its own range: a wobble of a thousandth goes, one of a tenth stays', () => {

@@ -117,20 +117,20 @@ it('a row that is taken away takes along what moves its numbers, and that of lat
           settings: { kind: 'wind' },
           modulators: [{ kind: 'age' }, { kind: 'noise' }, { kind: 'speed' }],
           keys: { 'modulators.0.amount': key(0.1), 'modulators.2.amount': key(0.3), strength: key(5) },
-          drives: { 'modulators.1.size': { kind: 'wave' } },
+          automations: { 'modulators.1.size': { kind: 'wave' } },
         },
       ],
     }),
   );
   editField('f0', (field) => takeRow(field, 'fields', 'modulators', 0));
-  const { keys, drives } = openedScene().fields[0]!;
+  const { keys, automations } = openedScene().fields[0]!;
   expect(keys).toEqual({ 'modulators.1.amount': key(0.3), strength: key(5) });
-  expect(Object.keys(drives)).toEqual(['modulators.0.size']);
+  expect(Object.keys(automations)).toEqual(['modulators.0.size']);
   // A modulator of another kind has no such number any more.
   editField(
     'f0',
     (field) =>
       void (field.modulators[0] = { kind: 'variance', variance: 0.5, seed: 1, amount: 1, remap: false } as never),
   );
-  expect(openedScene().fields[0]!.drives).toEqual({});
+  expect(openedScene().fields[0]!.automations).toEqual({});
 });

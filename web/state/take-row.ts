@@ -2,13 +2,13 @@ import type { Draft } from 'immer';
 import type { Keys } from '../../core/document/keys/keys';
 import { type MovableSort } from '../../core/scene/numbers';
 import { withoutRow } from '../../core/document/value-paths';
-import type { Drives } from '../../core/document/scene';
+import type { Automations } from '../../core/document/scene';
 import { forgetKinds } from './kind-memory';
 
 interface Rows {
   id: string;
   keys: Draft<Keys>;
-  drives: Draft<Drives>;
+  automations: Draft<Automations>;
 }
 
 /**
@@ -24,5 +24,5 @@ export function takeRow<L extends string>(
   forgetKinds(`${sort}/${thing.id}/${list}.`);
   thing[list].splice(row, 1);
   thing.keys = withoutRow(thing.keys, list, row);
-  thing.drives = withoutRow(thing.drives, list, row);
+  thing.automations = withoutRow(thing.automations, list, row);
 }

@@ -1,5 +1,5 @@
 import { actions } from '../../core/kinds/actions';
-import { amounts } from '../../core/kinds/emission';
+import { emissionKinds } from '../../core/kinds/emission';
 import { ofAnotherKind } from '../../core/document/change-kind';
 import { fields as fieldKinds } from '../../core/kinds/fields';
 import { rules } from '../../core/kinds/group-rules';
@@ -10,10 +10,10 @@ import { modulators } from '../../core/kinds/modulators';
 import { EASES } from '../../core/document/keys/keys';
 import { MOVABLE_SORTS, numbersOf, thingsOf, withThings, type MovableSort } from '../../core/scene/numbers';
 import { withValue } from '../../core/document/value-paths';
-import { tides } from '../../core/kinds/automation';
+import { automationKinds } from '../../core/kinds/automation';
 import * as desk from '../panels/desk/desk-edit';
 import { drop, moveBy } from '../panels/desk/desk-row';
-import { editReach, setExtentKind, setExtentNumber, setProfileKind, type ReachOwner } from '../state/falloff-edit';
+import { editReach, setFalloffKind, setFalloffNumber, setCurveKind, type ReachOwner } from '../state/falloff-edit';
 import { copyFields, copyGroup, pasteFields } from '../panels/desk/field-clipboard';
 import { setColumn, setSend } from '../panels/desk/sends';
 import { setStrength } from '../panels/desk/strength';
@@ -22,7 +22,7 @@ import { addCarrier, removeCarrier } from '../panels/inspector/carrier-edit';
 import * as collider from '../panels/inspector/collider-edit';
 import * as dial from '../panels/inspector/dial-edit';
 import * as emitter from '../panels/inspector/emitter-edit';
-import { mount, setPlace } from '../simulation/place-edit';
+import { mount, setTransform } from '../simulation/transform-edit';
 import { setTime, startShotHere } from '../panels/inspector/time-edit';
 import * as zone from '../panels/inspector/zone-edit';
 import * as keys from '../panels/keys/key-actions';
@@ -84,9 +84,9 @@ export function chooseKind(part: Part, kind: string): void {
   const { sort, id, path, registry } = part;
   if (!registry) return;
   if (path === 'settings') desk.changeKind(id, kind);
-  else if (path === 'extent') setExtentKind(ownerOf(part), kind);
-  else if (path === 'profile') setProfileKind(ownerOf(part), kind);
-  else if (path === 'bond') emitter.setBond([id], kind);
+  else if (path === 'falloff') setFalloffKind(ownerOf(part), kind);
+  else if (path === 'curve') setCurveKind(ownerOf(part), kind);
+  else if (path === 'body') emitter.setBody([id], kind);
   else switchKind({ sort, ids: [id], path }, kind, (was) => ofAnotherKind(registry, was, kind));
 }
 
@@ -120,8 +120,8 @@ const emitterIds = (draw: Draw) => draw.some(ids(openedScene().emitters));
 
 /** Rows that can be added to a list of an emitter, and taken away. */
 function emitterRow(draw: Draw): void {
-  const list = draw.one(['masks', 'amounts', 'besides'] as const)!;
-  const registry = { masks, amounts, besides: looks }[list];
+  const list = draw.one(['masks', 'emission', 'addedLooks'] as const)!;
+  const registry = { masks, emission: emissionKinds, addedLooks: looks }[list];
   const kind = draw.one(registry.list.map((k) => k.kind))!;
   const add = draw.chance(2);
   editEmitters(emitterIds(draw), (e) => {
@@ -192,9 +192,9 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     const id = fieldId(draw);
     if (id !== undefined) setStrength(id, draw.between(-5, 20));
   },
-  setExtentNumber: (draw) => {
+  setFalloffNumber: (draw) => {
     const owner = reachOwner(draw);
-    if (owner) setExtentNumber(owner, draw.one(['core', 'reach'])!, draw.between(-1, 4));
+    if (owner) setFalloffNumber(owner, draw.one(['inner', 'outer'])!, draw.between(-1, 4));
   },
   setSend: (draw) => {
     const owner = reachOwner(draw);
@@ -264,10 +264,10 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     const id = draw.one(ids(openedScene()[LISTS[type]]));
     if (id !== undefined) mount({ type, id }, draw.one(['', ...ids(openedScene().carriers)])!);
   },
-  setPlace: (draw) => {
+  setTransform: (draw) => {
     const type = draw.one(Object.keys(LISTS) as ThingType[])!;
     const id = draw.one(ids(openedScene()[LISTS[type]]));
-    if (id !== undefined) setPlace({ type, id }, 'position', [draw.between(-2, 2), 0, 1]);
+    if (id !== undefined) setTransform({ type, id }, 'position', [draw.between(-2, 2), 0, 1]);
   },
   toggleKey: (draw) => {
     const number = numberOf(draw);
@@ -282,11 +282,15 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     const number = numberOf(draw);
     if (number) movement.setPlain(number.ref, number.path);
   },
-  setDrive: (draw) => {
+  setAutomation: (draw) => {
     const number = numberOf(draw);
     if (!number) return;
     const path = number.vector && draw.chance(2) ? `${number.path}.${draw.below(3)}` : number.path;
-    movement.setDrive(number.ref, path, draw.chance(4) ? undefined : tides.defaults(draw.one(tides.list)!.kind));
+    movement.setAutomation(
+      number.ref,
+      path,
+      draw.chance(4) ? undefined : automationKinds.defaults(draw.one(automationKinds.list)!.kind),
+    );
   },
   pickKeys: (draw) =>
     pick(

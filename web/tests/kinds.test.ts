@@ -4,7 +4,7 @@ import { checkScene } from '../../core/scene/read';
 import { testScene } from '../../core/tests/scenes';
 import { fields as fieldKinds } from '../../core/kinds/fields';
 import { Simulation } from '../../core/sim/step/simulation';
-import { tides } from '../../core/kinds/automation';
+import { automationKinds } from '../../core/kinds/automation';
 import { ofAnotherKind } from '../../core/document/change-kind';
 import { openedScene, openScene } from '../state/scene-store';
 import { chooseKind } from './commands';
@@ -14,30 +14,30 @@ import { partsOf } from './settable';
 /** A scene that has one of everything of a kind. */
 const everything = testScene({
   emitter: {
-    amounts: [{ kind: 'rate', rate: 40 }],
+    emission: [{ kind: 'rate', rate: 40 }],
     masks: [{ kind: 'noise' }],
-    besides: [{ kind: 'trail' }],
+    addedLooks: [{ kind: 'trail' }],
     birth: { life: 1 },
   },
   meshes: [{ id: 'm', name: 'M', source: { kind: 'terrain', detail: 6 } }],
   fields: [
-    { settings: { kind: 'wind' }, extent: { kind: 'ball', core: 0, reach: 2 }, modulators: [{ kind: 'noise' }] },
+    { settings: { kind: 'wind' }, falloff: { kind: 'ball', inner: 0, outer: 2 }, modulators: [{ kind: 'noise' }] },
   ],
   colliders: [{ id: 'c', name: 'C', shape: { kind: 'plane' } }],
-  zones: [{ id: 'z', name: 'Z', extent: { kind: 'ball', core: 0.5, reach: 1 } }],
+  zones: [{ id: 'z', name: 'Z', falloff: { kind: 'ball', inner: 0.5, outer: 1 } }],
 });
 
 const PLACES = [
   'shape',
   'gate',
-  'bond',
+  'body',
   'look',
-  'amounts.0',
+  'emission.0',
   'masks.0',
-  'besides.0',
+  'addedLooks.0',
   'settings',
-  'extent',
-  'profile',
+  'falloff',
+  'curve',
   'modulators.0',
   'response',
 ];
@@ -78,8 +78,14 @@ describe('every kind is changed for every other and back', () => {
   });
 
   it('so do tides', () => {
-    for (const { kind: from } of tides.list)
-      for (const { kind: to } of tides.list)
-        expect(faultsOf(kinded(tides), ofAnotherKind(tides, tides.defaults(from), to), 'tide')).toEqual([]);
+    for (const { kind: from } of automationKinds.list)
+      for (const { kind: to } of automationKinds.list)
+        expect(
+          faultsOf(
+            kinded(automationKinds),
+            ofAnotherKind(automationKinds, automationKinds.defaults(from), to),
+            'automation',
+          ),
+        ).toEqual([]);
   });
 });

@@ -73,7 +73,7 @@ const FEW = { draftFraction: 0.02, slice: 0, slices: 1 };
  * runs.
  */
 function light(scene: Scene): Scene {
-  const few = (amount: Scene['emitters'][number]['amounts'][number]) => ({
+  const few = (amount: Scene['emitters'][number]['emission'][number]) => ({
     ...amount,
     ...(typeof amount['rate'] === 'number' && { rate: Math.min(amount['rate'], 2000) }),
     ...(typeof amount['count'] === 'number' && { count: Math.min(amount['count'], 400) }),
@@ -81,7 +81,7 @@ function light(scene: Scene): Scene {
   return {
     ...scene,
     time: { ...scene.time, preRoll: Math.min(scene.time.preRoll, 2), substeps: Math.min(scene.time.substeps, 2) },
-    emitters: scene.emitters.map((e) => ({ ...e, amounts: e.amounts.map(few) })),
+    emitters: scene.emitters.map((e) => ({ ...e, emission: e.emission.map(few) })),
   };
 }
 

@@ -1,19 +1,19 @@
-import { amounts } from '../../core/kinds/emission';
-import { bonds } from '../../core/kinds/bodies';
+import { emissionKinds } from '../../core/kinds/emission';
+import { bodies } from '../../core/kinds/bodies';
 import { colliderShapes } from '../../core/kinds/colliders';
 import type { Description } from '../../core/document/parameters';
 import type { Kind, Kinded, Registry } from '../../core/document/registry';
-import { extents } from '../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../core/kinds/falloff-shapes';
 import { fields as fieldKinds } from '../../core/kinds/fields';
 import { gates } from '../../core/kinds/gates';
 import { looks } from '../../core/kinds/looks';
 import { masks } from '../../core/kinds/masks';
 import { modulators } from '../../core/kinds/modulators';
-import { profiles } from '../../core/kinds/curves';
-import { profileCommon } from '../../core/kinds/curves/profile';
+import { falloffCurves } from '../../core/kinds/curves';
+import { curveCommon } from '../../core/kinds/curves/curve';
 import { responses } from '../../core/kinds/responses';
 import * as descriptions from '../../core/document/descriptions';
-import type { Reached, Scene } from '../../core/document/scene';
+import type { Weighted, Scene } from '../../core/document/scene';
 import type { MovableSort } from '../../core/scene/numbers';
 import { shapes } from '../../core/kinds/emitter-shapes';
 
@@ -42,12 +42,12 @@ export function partsOf(scene: Scene): Part[] {
     });
     const rows = <K extends Kind>(path: string, registry: Registry<K>, list: readonly Kinded[]): Part[] =>
       list.map((values, row) => kinded(`${path}.${row}`, registry, values));
-    const reached = (thing: Reached): Part[] => [
-      kinded('extent', extents, thing.extent),
-      kinded('profile', profiles, thing.profile, profileCommon),
+    const reached = (thing: Weighted): Part[] => [
+      kinded('falloff', falloffShapes, thing.falloff),
+      kinded('curve', falloffCurves, thing.curve, curveCommon),
       ...rows('modulators', modulators, thing.modulators),
     ];
-    return { plain, kinded, rows, reached, place: plain('place', descriptions.placeParameters) };
+    return { plain, kinded, rows, reached, place: plain('transform', descriptions.transformParameters) };
   };
   const one = (sort: MovableSort, description: Description) => of(sort, '').plain('', description);
   return [
@@ -59,11 +59,11 @@ export function partsOf(scene: Scene): Part[] {
         place,
         kinded('shape', shapes, e.shape),
         kinded('gate', gates, e.gate),
-        kinded('bond', bonds, e.bond),
+        kinded('body', bodies, e.body),
         kinded('look', looks, e.look),
-        ...rows('amounts', amounts, e.amounts),
+        ...rows('emission', emissionKinds, e.emission),
         ...rows('masks', masks, e.masks),
-        ...rows('besides', looks, e.besides),
+        ...rows('addedLooks', looks, e.addedLooks),
       ];
     }),
     ...scene.fields.flatMap((f) => {
@@ -98,8 +98,8 @@ export function partsOf(scene: Scene): Part[] {
       of('carriers', c.id).place,
     ]),
     ...scene.dials.map((d) => of('dials', d.id).plain('', descriptions.dialParameters)),
-    one('whole', descriptions.wholeParameters),
-    of('whole', '').place,
+    one('sceneTransform', descriptions.sceneTransformParameters),
+    of('sceneTransform', '').place,
     one('desk', descriptions.deskParameters),
     one('bounds', descriptions.boundsParameters),
     one('time', descriptions.timeParameters),

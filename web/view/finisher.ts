@@ -4,7 +4,7 @@ import { Glow } from './shaders/glow';
 import { imageTexture } from './layers/image-textures';
 import { linearColour } from './layers/ramp';
 import { screenPass } from './shaders/screen-pass';
-import { ALPHA, BEHIND, type Finish, type Pixels } from './camera/taking';
+import { ALPHA, BACKDROPS, type Finish, type Pixels } from './camera/taking';
 import { uniformOf } from './shaders/uniforms';
 
 /** Light to be made a picture of. */
@@ -59,7 +59,7 @@ export class Finisher {
   ): void {
     const { uniforms } = this.pass.material;
     const glow = shot.glow && { from: shot.glow.from / gain, sigma: shot.glow.radius * height };
-    const plate = shot.behind === 'plate' ? imageTexture(shot.plate) : undefined;
+    const plate = shot.behind === 'image' ? imageTexture(shot.plate) : undefined;
     const frame = shot.frame ?? [0, 0, 1, 1];
     if (plate) {
       // It fills the frame, and is cut where it is longer.
@@ -75,7 +75,7 @@ export class Finisher {
     put('picture', light);
     uniforms['background']!.value.setRGB(...linearColour(shot.background));
     uniforms['top']!.value.setRGB(...linearColour(shot.top));
-    put('behind', shot.behind === 'plate' && !plate ? 0 : BEHIND.indexOf(shot.behind));
+    put('behind', shot.behind === 'image' && !plate ? 0 : BACKDROPS.indexOf(shot.behind));
     put('plate', plate ?? null);
     uniformOf(uniforms, 'frame', Vector4).set(...frame);
     put('alpha', ALPHA.indexOf(alpha));

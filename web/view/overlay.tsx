@@ -9,7 +9,7 @@ import { isSelected, useSelection, type Selection } from '../state/selection-sto
 import { Glyph } from '../widgets/glyph';
 import { FrameGuides } from './frame-guides';
 import { MotionHandles } from './handles/motion-handles';
-import { PlaceHandles } from './handles/place-handles';
+import { TransformHandles } from './handles/transform-handles';
 import { PointHandles } from './handles/point-handles';
 import { SizeHandles, sizablesOf } from './handles/size-handles';
 import type { ViewRig } from './camera/view-rig';
@@ -71,7 +71,7 @@ export function Overlay({ rig }: { rig: ViewRig }) {
       {thing && !placeless && selection.type !== 'camera' && selection.type !== 'scene' && (
         <>
           <MotionHandles rig={rig} placed={thing} name={thing.name} owner={{ type: selection.type, id: thing.id }} />
-          <PlaceHandles
+          <TransformHandles
             key={thing.id}
             rig={rig}
             placed={thing}

@@ -22,7 +22,7 @@ import { motionOf } from '../../core/document/keys/motion';
 import type { Assets } from '../../core/document/assets';
 import { clockIn } from '../../core/scene/scene-clock';
 import type { Carrier, Scene } from '../../core/document/scene';
-import { withDrives } from '../../core/scene/drives';
+import { automated } from '../../core/scene/automated';
 import { resourcesOf } from '../../core/scene/resources';
 import { hasPrecomputedPaths, movedCarriers } from '../../core/sim/step/precomputed-paths';
 import type { Frame } from '../../engine/frame';
@@ -99,7 +99,7 @@ export class Picture {
 
   /** Takes the looks of a scene. */
   setScene(document: Scene, assets: Assets): void {
-    const scene = withDrives(document);
+    const scene = automated(document);
     const resources = resourcesOf(scene, assets);
     this.layers.setScene(scene, resources);
     this.bodies.setScene(scene, resources);
@@ -155,13 +155,13 @@ export class Picture {
   private placeWhole(back: number): void {
     const { scene } = this;
     if (!scene) return;
-    const needs = scene.whole.place.carrier !== '' || (!this.bodies.isEmpty && hasPrecomputedPaths(scene));
+    const needs = scene.sceneTransform.transform.carrier !== '' || (!this.bodies.isEmpty && hasPrecomputedPaths(scene));
     // Exactly, as it is written to files; few results stand on a carrier.
     const carriers = needs ? (this.carriers ??= movedCarriers(scene, this.assets, pageBackend)) : scene.carriers;
     this.bodies.place(scene, carriers, this.at - back);
-    const place = motionOf(carriers, scene.whole).at(this.at - back);
+    const place = motionOf(carriers, scene.sceneTransform).at(this.at - back);
     putSimilarity(this.whole, place);
-    this.wholeSizes = scene.whole.sizes ? place.scale : 1;
+    this.wholeSizes = scene.sceneTransform.sizes ? place.scale : 1;
   }
 
   /** Surfaces that are only there to work by, in linear light with their own depth. */

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { buildMesh } from '../../core/scene/scene-meshes';
 import { clockIn } from '../../core/scene/scene-clock';
-import { hasDrives } from '../../core/scene/drives';
+import { hasAutomations } from '../../core/scene/automated';
 import { isMoving } from '../../core/document/keys/thing-at';
 import { motionOf } from '../../core/document/keys/motion';
 import { sceneNow, usePrecomputedPaths } from '../simulation/motions';
@@ -50,16 +50,21 @@ function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
 function useMoves(scene: Scene): boolean {
   const { assets } = useAssets();
   const moving =
-    hasDrives(scene) ||
+    hasAutomations(scene) ||
     [...scene.emitters, ...scene.fields, ...scene.groups, ...scene.colliders, scene.bounds, scene.camera].some((t) =>
       isMoving(t),
     );
   return useMemo(
     () =>
-      [...scene.emitters, ...scene.colliders, ...scene.carriers, ...scene.fields, ...scene.groups, scene.whole].some(
-        (t) => motionOf(scene.carriers, t).moves,
-      ) ||
-      scene.carriers.some((c) => c.moved !== 'keys') ||
+      [
+        ...scene.emitters,
+        ...scene.colliders,
+        ...scene.carriers,
+        ...scene.fields,
+        ...scene.groups,
+        scene.sceneTransform,
+      ].some((t) => motionOf(scene.carriers, t).moves) ||
+      scene.carriers.some((c) => c.motion !== 'keyframes') ||
       moving ||
       [...scene.fields, ...scene.groups].some((t) => t.modulators.length > 0) ||
       scene.meshes.some((m) => buildMesh(m, assets)?.motion !== undefined),
@@ -69,7 +74,7 @@ function useMoves(scene: Scene): boolean {
       scene.carriers,
       scene.fields,
       scene.groups,
-      scene.whole,
+      scene.sceneTransform,
       scene.meshes,
       assets,
       moving,

@@ -5,7 +5,7 @@ import { withThings } from '../../core/scene/numbers';
 export function freeSeed(scene: Scene): number {
   const taken = new Set<unknown>();
   withThings(scene, (thing) => {
-    for (const { seed } of Object.values(thing.drives)) taken.add(seed);
+    for (const { seed } of Object.values(thing.automations)) taken.add(seed);
     return thing;
   });
   let seed = 1;

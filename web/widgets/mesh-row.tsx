@@ -52,8 +52,8 @@ export function MeshRow({
     setRefused(undefined);
     setImported(undefined);
     try {
-      const { id, notices, extent } = await addMeshFile(file);
-      setImported({ notices, unhandy: extent < HANDY.least || extent > HANDY.most ? extent : undefined });
+      const { id, notices, falloff } = await addMeshFile(file);
+      setImported({ notices, unhandy: falloff < HANDY.least || falloff > HANDY.most ? falloff : undefined });
       onChange(id);
     } catch (error) {
       setRefused(messageOf(error));

@@ -1,7 +1,7 @@
 import { toast } from 'sonner';
 import type { Vector } from '../../core/lib/math/vector';
 import type { Keys } from '../../core/document/keys/keys';
-import type { Drives } from '../../core/document/scene';
+import type { Automations } from '../../core/document/scene';
 import { usePlayer } from '../state/player-store';
 import { frameOf } from '../state/key-frame';
 import { isPartOf, movableOf, setKeyOf, setPlain, valueOn, type ThingRef } from '../state/movement';
@@ -13,7 +13,7 @@ export interface NumberRef extends ThingRef {
 }
 
 /** How a number is set. */
-export type Setting = 'plain' | 'keyed' | 'tide' | 'dial';
+export type Setting = 'plain' | 'keyed' | 'automation' | 'dial';
 
 /** The parts of a vector. */
 export const PARTS = ['X', 'Y', 'Z'] as const;
@@ -33,22 +33,28 @@ function tellReplaced(ref: NumberRef): void {
  */
 export function useMoved(ref: NumberRef) {
   const keys = useSceneOf((scene) => movableOf(scene, ref)?.keys ?? (NONE as Keys))[ref.path];
-  const drives = useSceneOf((scene) => movableOf(scene, ref)?.drives ?? (NONE as Drives));
-  const moving = Object.entries(drives).filter(([path]) => isPartOf(path, ref.path));
+  const automations = useSceneOf((scene) => movableOf(scene, ref)?.automations ?? (NONE as Automations));
+  const moving = Object.entries(automations).filter(([path]) => isPartOf(path, ref.path));
   const keyed = (keys?.length ?? 0) > 0;
   const plain = !keyed && moving.length === 0;
   const scene = useSceneOf((now) => (plain ? undefined : now));
   const frame = usePlayer((player) => (plain ? 0 : player.frame));
   const at = scene ? Math.round(frameOf(scene, ref.sort, frame)) : 0;
   const replaced = moving.some(
-    ([path, drive]) => path === ref.path && drive['acts'] === 'replaces' && typeof drive['about'] === 'undefined',
+    ([path, drive]) => path === ref.path && drive['combination'] === 'replace' && typeof drive['about'] === 'undefined',
   );
   const setting: Setting =
-    moving.length > 0 ? (moving.every(([, d]) => d.kind === 'dial') ? 'dial' : 'tide') : keyed ? 'keyed' : 'plain';
+    moving.length > 0
+      ? moving.every(([, d]) => d.kind === 'dial')
+        ? 'dial'
+        : 'automation'
+      : keyed
+        ? 'keyed'
+        : 'plain';
   return {
     setting,
     here: keyed && keys!.some((key) => key.frame === at),
-    drives: moving,
+    automations: moving,
     value: scene && valueOn(scene, ref, ref.path, frame),
     set: replaced
       ? () => tellReplaced(ref)

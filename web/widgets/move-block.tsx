@@ -6,12 +6,12 @@ import type { Description } from '../../core/document/parameters';
 import type { Kinded } from '../../core/document/registry';
 import type { Scene } from '../../core/document/scene';
 import { dialsOf } from '../../core/document/dials';
-import { withDrives } from '../../core/scene/drives';
-import { tides } from '../../core/kinds/automation';
+import { automated } from '../../core/scene/automated';
+import { automationKinds } from '../../core/kinds/automation';
 import { turnParameters } from '../../core/kinds/automation/turn';
 import { usePlayer } from '../state/player-store';
 import { swappedValue } from '../state/kind-memory';
-import { setDrive, valueOn } from '../state/movement';
+import { setAutomation, valueOn } from '../state/movement';
 import { openedScene, useScene } from '../state/scene-store';
 import { KindChoice } from './kind-choice';
 import { PARTS, type Moved, type NumberRef } from './movable';
@@ -83,7 +83,7 @@ export function MoveBlock({
   fraction?: boolean;
   moved: Moved;
 }) {
-  return moved.drives.length === 0 ? null : <Drivers {...rest} drives={moved.drives} />;
+  return moved.automations.length === 0 ? null : <Drivers {...rest} automations={moved.automations} />;
 }
 
 function Drivers({
@@ -91,27 +91,27 @@ function Drivers({
   label,
   unit,
   fraction = false,
-  drives,
+  automations,
 }: {
   of: NumberRef;
   label: string;
   unit: string | undefined;
   /** True for a fraction, which is shown in per cent. */
   fraction?: boolean;
-  drives: readonly (readonly [string, Kinded])[];
+  automations: readonly (readonly [string, Kinded])[];
 }) {
   const scene = useScene();
-  const dials = dialsOf(withDrives(scene));
+  const dials = dialsOf(automated(scene));
   const isVector = typeof valueOn(scene, of, of.path, scene.time.first) !== 'number';
-  return drives.map(([path, drive]) => {
+  return automations.map(([path, drive]) => {
     const turns = path === of.path && isVector;
     const part = path === of.path ? undefined : Number(path.at(-1));
-    const kind = tides.get(drive.kind);
+    const kind = automationKinds.get(drive.kind);
     const trouble = kind.broken?.(drive, { dials, sounds: scene.sounds });
     const own = turns ? '°' : unit;
     const range = {
-      low: { ...kind.parameters['low'], unit: own, fraction },
-      high: { ...kind.parameters['high'], unit: own, fraction },
+      outputMin: { ...kind.parameters['outputMin'], unit: own, fraction },
+      outputMax: { ...kind.parameters['outputMax'], unit: own, fraction },
     };
     return (
       <div
@@ -123,14 +123,14 @@ function Drivers({
         <div className="grid grid-cols-[1fr_1.25rem] items-center">
           <KindChoice
             label={turns ? 'Rotation automation' : part === undefined ? 'Automation' : `Automation of ${PARTS[part]}`}
-            registry={tides}
+            registry={automationKinds}
             kind={drive.kind}
-            onChange={(next) => setDrive(of, path, anotherTide(of, path, drive, next, turns))}
+            onChange={(next) => setAutomation(of, path, anotherAutomation(of, path, drive, next, turns))}
           />
           <button
             className="text-button justify-self-end px-0"
             aria-label={`Remove the automation of ${label}`}
-            onClick={() => setDrive(of, path, undefined)}
+            onClick={() => setAutomation(of, path, undefined)}
           >
             <X size={11} />
           </button>
@@ -140,12 +140,12 @@ function Drivers({
         <PlainRows
           description={{
             ...kind.parameters,
-            ...(('low' in kind.parameters && (own || fraction) ? range : {}) as Description),
+            ...(('outputMin' in kind.parameters && (own || fraction) ? range : {}) as Description),
             ...(turns && turnParameters),
           }}
           values={turns ? { about: turnParameters.about.default, ...drive } : drive}
-          without={turns ? ['acts'] : []}
-          onChange={(name, value) => setDrive(of, path, { ...drive, [name]: value })}
+          without={turns ? ['combination'] : []}
+          onChange={(name, value) => setAutomation(of, path, { ...drive, [name]: value })}
         />
       </div>
     );
@@ -153,11 +153,11 @@ function Drivers({
 }
 
 /** Another kind of tide in place of one: the one that was there before, or one that keeps the values they share. */
-function anotherTide({ sort, id }: NumberRef, path: string, drive: Kinded, kind: string, turns: boolean): Kinded {
+function anotherAutomation({ sort, id }: NumberRef, path: string, drive: Kinded, kind: string, turns: boolean): Kinded {
   const made = {
-    ...ofAnotherKind(tides, drive, kind),
+    ...ofAnotherKind(automationKinds, drive, kind),
     ...(turns && { about: drive['about'] ?? turnParameters.about.default }),
-    ...('seed' in tides.get(kind).parameters && { seed: freeSeed(openedScene()) }),
+    ...('seed' in automationKinds.get(kind).parameters && { seed: freeSeed(openedScene()) }),
   };
   return swappedValue(`${sort}/${id}/drives/${path}`, drive.kind, drive, kind, made);
 }

@@ -2,12 +2,12 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { useEffect, useRef, useState } from 'react';
 import type { NumberParameter, VectorParameter } from '../../core/document/parameters';
 import type { Kinded } from '../../core/document/registry';
-import { tides } from '../../core/kinds/automation';
+import { automationKinds } from '../../core/kinds/automation';
 import { turnParameters } from '../../core/kinds/automation/turn';
 import { courseCsv } from '../../formats/course-csv';
 import { KeyMark } from './key-mark';
 import { usePlayer } from '../state/player-store';
-import { setDrive, setPlain, toggleKeyOf, valueOn } from '../state/movement';
+import { setAutomation, setPlain, toggleKeyOf, valueOn } from '../state/movement';
 import { beginGesture, endGesture, openedScene, useSceneOf } from '../state/scene-store';
 import { PARTS, type Moved, type NumberRef, type Setting } from './movable';
 import { fileStem, saveFile } from './save-file';
@@ -15,22 +15,22 @@ import { fileStem, saveFile } from './save-file';
 const LINES: Readonly<Record<Setting, string>> = {
   plain: 'border-b border-transparent group-hover:border-rule',
   keyed: 'border-b border-dashed border-lamp',
-  tide: 'border-b-3 border-double border-lamp',
+  automation: 'border-b-3 border-double border-lamp',
   dial: 'border-b-2 border-dotted border-lamp',
 };
 
 const WORDS: Readonly<Record<Setting, string>> = {
   plain: 'fixed',
   keyed: 'keyframed',
-  tide: 'automated',
+  automation: 'automated',
   dial: 'on a dial',
 };
 
 /** A tide to begin with: about the value, by half of it to both sides; about 0, over half of the usual span. */
-function firstTide(value: number, { usual }: { readonly usual: readonly [number, number] }): Kinded {
+function firstAutomation(value: number, { usual }: { readonly usual: readonly [number, number] }): Kinded {
   const by = value !== 0 ? Math.abs(value) / 2 : (usual[1] - usual[0]) / 4;
   const round = (n: number) => Number(n.toPrecision(3));
-  return tides.defaults('wave', { low: round(value - by), high: round(value + by) });
+  return automationKinds.defaults('wave', { outputMin: round(value - by), outputMax: round(value + by) });
 }
 
 /** Hands out a number's value on every frame of the shot as CSV. */
@@ -64,30 +64,36 @@ function useWays({ of, label, parameter, moved }: Props): readonly (readonly [st
     const value = valueOn(openedScene(), of, of.path, usePlayer.getState().frame);
     return typeof value === 'number' ? value : (value?.[part] ?? 0);
   };
-  const tide = (path: string, part: number) => setDrive(of, path, firstTide(now(part), { usual }));
-  const hang = (path: string) => setDrive(of, path, tides.defaults('dial', { dial: dials[0]?.name ?? '' }));
+  const automation = (path: string, part: number) => setAutomation(of, path, firstAutomation(now(part), { usual }));
+  const hang = (path: string) =>
+    setAutomation(of, path, automationKinds.defaults('dial', { dial: dials[0]?.name ?? '' }));
   const isVector = parameter.type === 'vector';
   const turn = (drive: Kinded) => {
     // About the height; what points along it is turned about Z, or it would not be seen to turn.
     const [x, y, z] = [now(0), now(1), now(2)];
     const upright = y * y > 4 * (x * x + z * z);
-    setDrive(of, of.path, { ...drive, about: upright ? [0, 0, 1] : turnParameters.about.default });
+    setAutomation(of, of.path, { ...drive, about: upright ? [0, 0, 1] : turnParameters.about.default });
   };
   const whole: readonly (readonly [string, string, number])[] = !isVector
     ? [['', of.path, 0]]
     : PARTS.map((part, i) => [` ${part}`, `${of.path}.${i}`, i] as const);
   return [
     [here ? 'Remove the keyframe at the playhead' : 'Add a keyframe at the playhead', () => toggleKeyOf(of, of.path)],
-    ...whole.map(([part, path, i]): [string, () => void] => [`Automate${part}`, () => tide(path, i)]),
+    ...whole.map(([part, path, i]): [string, () => void] => [`Automate${part}`, () => automation(path, i)]),
     ...(dials.length > 0
       ? whole.map(([part, path]): [string, () => void] => [`Connect${part} to a dial`, () => hang(path)])
       : []),
     ...(isVector
-      ? ([['Automate the rotation', () => turn(tides.defaults('wave', { low: -30, high: 30 }))]] as const)
+      ? ([
+          ['Automate the rotation', () => turn(automationKinds.defaults('wave', { outputMin: -30, outputMax: 30 }))],
+        ] as const)
       : []),
     ...(isVector && dials.length > 0
       ? ([
-          ['Connect the rotation to a dial', () => turn(tides.defaults('dial', { dial: dials[0]!.name, gain: 360 }))],
+          [
+            'Connect the rotation to a dial',
+            () => turn(automationKinds.defaults('dial', { dial: dials[0]!.name, gain: 360 })),
+          ],
         ] as const)
       : []),
     ...(setting === 'plain'

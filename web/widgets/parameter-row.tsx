@@ -183,7 +183,12 @@ export function ParameterRow({
       return <ColourRow parameter={parameter} value={value as string} onChange={onChange} />;
     case 'colours':
       return (
-        <ColourRampRow parameter={parameter} value={value as never} mixing={values['mixing']} onChange={onChange} />
+        <ColourRampRow
+          parameter={parameter}
+          value={value as never}
+          mixing={values['interpolation']}
+          onChange={onChange}
+        />
       );
     case 'levels':
       return <LevelRampRow parameter={parameter} value={value as never} onChange={onChange} />;

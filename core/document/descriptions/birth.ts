@@ -12,7 +12,7 @@ const variance = (label: string, unit: string, what: string, usual: readonly [nu
   }) as const;
 
 const mortal = (v: Readonly<Record<string, unknown>>) => v['immortal'] !== true;
-const aims = (v: Readonly<Record<string, unknown>>) => v['along'] === 'direction';
+const aims = (v: Readonly<Record<string, unknown>>) => v['launchDirection'] === 'direction';
 const turns = (v: Readonly<Record<string, unknown>>) => v['orientation'] === 'given';
 
 /** What an emitter gives each particle at its birth. */
@@ -40,13 +40,13 @@ export const birthParameters = describe({
     help: 'Each lifetime is longer or shorter than the set one by up to this.',
     shown: mortal,
   },
-  lifeSpread: {
+  lifeDistribution: {
     type: 'choice',
     label: 'Lifetime distribution',
-    default: 'even',
+    default: 'uniform',
     options: [
-      { value: 'even', label: 'uniform' },
-      { value: 'tail', label: 'long-tailed' },
+      { value: 'uniform', label: 'uniform' },
+      { value: 'long-tailed', label: 'long-tailed' },
     ],
     help: 'Uniform makes all lifetimes within the variation equally likely. Long-tailed lets a few particles live much longer.',
     shown: (v) => mortal(v) && v['lifeVariance'] !== 0,
@@ -60,7 +60,7 @@ export const birthParameters = describe({
     help: 'The speed of a particle at its birth.',
   },
   speedVariance: variance('Speed variation', 'm/s', 'launch speed', [0, 5]),
-  along: {
+  launchDirection: {
     type: 'choice',
     label: 'Launch direction',
     default: 'normal',
@@ -101,7 +101,7 @@ export const birthParameters = describe({
     usual: [0, 180],
     help: 'Half the opening angle of a cone about the launch direction. Wider cones scatter more; 180° launches in all directions.',
   },
-  inherit: {
+  inheritedMotion: {
     type: 'number',
     label: 'Inherited motion',
     unit: '%',
@@ -184,13 +184,13 @@ export const birthParameters = describe({
     help: 'How fast a particle rotates.',
   },
   spinVariance: variance('Spin variation', '°/s', 'spin', [0, 360]),
-  spinBy: {
+  spinUnit: {
     type: 'choice',
     label: 'Spin unit',
-    default: 'time',
+    default: 'second',
     options: [
-      { value: 'time', label: 'per second' },
-      { value: 'way', label: 'per metre' },
+      { value: 'second', label: 'per second' },
+      { value: 'metre', label: 'per metre' },
     ],
     help: 'Per second, spin is steady. Per metre, a particle rolls: its spin grows with its speed and stops when it rests.',
     shown: (v) => v['spin'] !== 0 || v['spinVariance'] !== 0,
@@ -223,15 +223,15 @@ function group(title: string, page: string, names: readonly (keyof typeof birthP
 
 /** Births in the groups in which one thinks of them, each with its page of the handbook. */
 export const birthGroups = {
-  lifetime: group('Lifetime', 'topic/lifetime', ['immortal', 'life', 'lifeVariance', 'lifeSpread']),
+  lifetime: group('Lifetime', 'topic/lifetime', ['immortal', 'life', 'lifeVariance', 'lifeDistribution']),
   launch: group('Launch', 'topic/launch', [
     'speed',
     'speedVariance',
-    'along',
+    'launchDirection',
     'direction',
     'axes',
     'spread',
-    'inherit',
+    'inheritedMotion',
   ]),
   substance: group('Size, mass and drag', 'topic/substance', [
     'size',
@@ -247,7 +247,7 @@ export const birthGroups = {
     'tilt',
     'spin',
     'spinVariance',
-    'spinBy',
+    'spinUnit',
     'spinAbout',
     'spinAxis',
   ]),

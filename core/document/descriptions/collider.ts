@@ -57,7 +57,7 @@ export const colliderParameters = describe({
     usual: [0, 1],
     help: 'The percentage of particles that pass through. Each particle either always passes or never does.',
   },
-  turns: {
+  addsSpin: {
     type: 'number',
     label: 'Adds spin',
     unit: '',
@@ -98,7 +98,7 @@ export const colliderParameters = describe({
     help: 'The largest number of pieces of a split. At least the fewest.',
     shown: splits,
   },
-  splitKeeps: {
+  parentSurvives: {
     type: 'switch',
     label: 'Parent survives',
     default: false,
@@ -116,7 +116,7 @@ export const colliderParameters = describe({
     help: 'The angle by which the pieces scatter about the path of the parent.',
     shown: splits,
   },
-  splitKick: {
+  ejectionSpeed: {
     type: 'number',
     label: 'Ejection speed',
     unit: 'm/s',

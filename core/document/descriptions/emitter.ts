@@ -23,13 +23,13 @@ export const emitterParameters = describe({
     default: true,
     help: 'Draws the emitter’s particles in renders and in the view’s preview of them.',
   },
-  maskMode: {
+  rejectedBirths: {
     type: 'choice',
     label: 'Rejected births',
-    default: 'keep',
+    default: 'try-again',
     options: [
-      { value: 'keep', label: 'try again' },
-      { value: 'thin', label: 'drop' },
+      { value: 'try-again', label: 'try again' },
+      { value: 'drop', label: 'drop' },
     ],
     help: 'A birth that the masks reject either tries another place, which keeps the number of births, or is dropped.',
   },

@@ -2,9 +2,9 @@ import { describe } from '../parameters';
 import { seed } from './seed';
 import { stripParameters } from './strip';
 
-const inSpan = (v: Readonly<Record<string, unknown>>) => v['spanned'] === true;
+const inSpan = (v: Readonly<Record<string, unknown>>) => v['limitedRange'] === true;
 
-/** Numbers of a field beside its place, settings, extent, profile and sends. */
+/** Numbers of a field beside its place, settings, falloff shape, curve and sends. */
 export const fieldParameters = describe({
   ...stripParameters,
   strength: {
@@ -16,7 +16,7 @@ export const fieldParameters = describe({
     help: 'How strongly the field acts, in the unit of its way of acting.',
   },
   seed: { ...seed, help: 'Another seed gives this field a different pattern.' },
-  pace: {
+  targetSpeed: {
     type: 'number',
     label: 'Target speed',
     unit: 'm/s',
@@ -24,13 +24,13 @@ export const fieldParameters = describe({
     usual: [-5, 5],
     help: 'The speed that the field gives particles while it sets their velocity.',
   },
-  spanned: {
+  limitedRange: {
     type: 'switch',
     label: 'Limited range',
     default: false,
     help: 'Limits the field to a range of frames.',
   },
-  from: {
+  activeFrom: {
     type: 'number',
     label: 'First active frame',
     unit: '',
@@ -41,7 +41,7 @@ export const fieldParameters = describe({
     help: 'The first frame on which the field acts.',
     shown: inSpan,
   },
-  until: {
+  activeUntil: {
     type: 'number',
     label: 'Active until',
     unit: '',
@@ -52,7 +52,7 @@ export const fieldParameters = describe({
     help: 'The first frame on which the field no longer acts. After the first active frame.',
     shown: inSpan,
   },
-  also: {
+  furtherRanges: {
     type: 'spans',
     label: 'Further ranges',
     default: [],

@@ -1,7 +1,7 @@
 import { describe } from '../parameters';
 import { stripParameters } from './strip';
 
-/** Numbers of a group beside its place, rule, extent, profile, modulators and sends. */
+/** Numbers of a group beside its place, rule, falloff shape, curve, modulators and sends. */
 export const groupParameters = describe({
   ...stripParameters,
   strength: {

@@ -7,6 +7,6 @@ export * from './field';
 export * from './group';
 export * from './light';
 export * from './output';
-export * from './place';
+export * from './transform';
 export * from './scene';
 export * from './zone';

@@ -27,33 +27,33 @@ export const outputParameters = describe({
     help: 'The height of the picture.',
   },
   background: { type: 'colour', label: 'Background', default: '#0b0c0e', help: 'The colour behind the particles.' },
-  behind: {
+  backdrop: {
     type: 'choice',
     label: 'Backdrop',
     default: 'colour',
     options: [
       { value: 'colour', label: 'colour' },
       { value: 'gradient', label: 'gradient' },
-      { value: 'plate', label: 'image' },
-      { value: 'sequence', label: 'image sequence' },
+      { value: 'image', label: 'image' },
+      { value: 'image-sequence', label: 'image sequence' },
     ],
     help: 'The picture behind all particles.',
   },
-  top: {
+  topColour: {
     type: 'colour',
     label: 'Top colour',
     default: '#16232b',
     help: 'The colour at the top of the gradient. The background colour is at the bottom.',
-    shown: (v) => v['behind'] === 'gradient',
+    shown: (v) => v['backdrop'] === 'gradient',
   },
-  plate: {
+  backdropImage: {
     type: 'image',
     label: 'Backdrop image',
     default: '',
     help: 'The image fills the picture and is cropped where its proportions differ.',
-    shown: (v) => v['behind'] === 'plate',
+    shown: (v) => v['backdrop'] === 'image',
   },
-  plateFrom: {
+  sequenceStart: {
     type: 'number',
     label: 'Sequence start',
     unit: 'f',
@@ -64,9 +64,9 @@ export const outputParameters = describe({
     usual: [0, 240],
     fixed: true,
     help: 'The frame that shows the first image of the sequence.',
-    shown: (v) => v['behind'] === 'sequence',
+    shown: (v) => v['backdrop'] === 'image-sequence',
   },
-  plateEnds: {
+  outsideSequence: {
     type: 'choice',
     label: 'Outside the sequence',
     default: 'hold',
@@ -75,9 +75,9 @@ export const outputParameters = describe({
       { value: 'repeat', label: 'repeat' },
     ],
     help: 'Before the first and after the last image, the sequence holds that image or repeats.',
-    shown: (v) => v['behind'] === 'sequence',
+    shown: (v) => v['backdrop'] === 'image-sequence',
   },
-  sizes: {
+  particleScale: {
     type: 'number',
     label: 'Particle scale',
     unit: '×',
@@ -130,7 +130,7 @@ export const outputParameters = describe({
     ],
     help: 'With a soft shoulder, highlights brighter than white keep some detail. Without it, they are clipped.',
   },
-  white: {
+  whitePoint: {
     type: 'number',
     label: 'White point',
     unit: '×',
@@ -151,7 +151,7 @@ export const outputParameters = describe({
     usual: [0, 100],
     help: 'How much light bright areas spread around them.',
   },
-  glowFrom: {
+  glowThreshold: {
     type: 'number',
     label: 'Glow threshold',
     unit: '',

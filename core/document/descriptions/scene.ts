@@ -4,7 +4,7 @@ import { seed } from './seed';
 /** Numbers of the scene as a whole. */
 export const sceneParameters = describe({
   seed: { ...seed, help: 'Another seed changes everything random in the scene.' },
-  draftShare: {
+  draftFraction: {
     type: 'number',
     label: 'Draft amount',
     unit: '',
@@ -17,7 +17,7 @@ export const sceneParameters = describe({
     fixed: true,
     help: 'The fraction of the particles that is simulated while you work. The draft is a random sample of all particles.',
   },
-  flat: {
+  keepFlat: {
     type: 'switch',
     label: 'Keep flat (2D)',
     default: false,
@@ -144,7 +144,7 @@ export const boundsParameters = describe({
 });
 
 /** The finished result as a whole; what is simulated stays as it is. */
-export const wholeParameters = describe({
+export const sceneTransformParameters = describe({
   sizes: {
     type: 'switch',
     label: 'Scale particles',

@@ -2,18 +2,18 @@ import { describe } from '../parameters';
 import { seed } from './seed';
 
 const soft = (v: Readonly<Record<string, unknown>>) => v['soft'] !== 0;
-const dressed = (v: Readonly<Record<string, unknown>>) => v['into'] === 'variant';
+const dressed = (v: Readonly<Record<string, unknown>>) => v['effect'] === 'assign-variant';
 
-/** Numbers of a zone beside its place, extent, profile, modulators and sends. */
+/** Numbers of a zone beside its place, falloff shape, curve, modulators and sends. */
 export const zoneParameters = describe({
   on: { type: 'switch', label: 'Enabled', default: true, help: 'A disabled zone affects no particles.' },
-  into: {
+  effect: {
     type: 'choice',
     label: 'Effect',
-    default: 'variant',
+    default: 'assign-variant',
     options: [
-      { value: 'variant', label: 'assign variant' },
-      { value: 'out', label: 'remove' },
+      { value: 'assign-variant', label: 'assign variant' },
+      { value: 'remove', label: 'remove' },
     ],
     help: 'Assign variant gives the particles inside a tint and size, and lets fields act inside the zone only. Remove ends particles that enter.',
   },
@@ -24,7 +24,7 @@ export const zoneParameters = describe({
     help: 'The colour of the particles inside.',
     shown: dressed,
   },
-  tinted: {
+  tintAmount: {
     type: 'number',
     label: 'Tint amount',
     unit: '%',
@@ -35,7 +35,7 @@ export const zoneParameters = describe({
     help: 'How far the tint replaces the particles’ own colour.',
     shown: dressed,
   },
-  sizes: {
+  sizeFactor: {
     type: 'number',
     label: 'Size factor',
     unit: '×',

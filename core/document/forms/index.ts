@@ -1,4 +1,4 @@
-export * from './drives';
+export * from './automations';
 export * from './faults-of';
 export * from './form';
 export * from './keys';

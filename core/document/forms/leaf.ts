@@ -56,7 +56,7 @@ export const idForm = leaf({
 export const hashForm = leaf({ fits: isText(/^[0-9a-f]{64}$/), allowed: '64 hexadecimal digits' });
 
 /** A whole number in a range. */
-export const wholeForm = (least: number, most: number, what: string): Form<number> =>
+export const sceneTransformForm = (least: number, most: number, what: string): Form<number> =>
   leaf({
     fits: (value): value is number =>
       Number.isInteger(value) && (value as number) >= least && (value as number) <= most,

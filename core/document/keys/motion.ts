@@ -1,12 +1,12 @@
 import { rotationFromDegrees } from '../../lib/math/rotation';
 import type { Vector } from '../../lib/math/vector';
-import type { Carrier, Place } from '../scene';
+import type { Carrier, Transform } from '../scene';
 import { valueAt, type Key, type Keys } from './keys';
 import { within, WORLD, type Similarity } from '../../lib/math/similarity';
 
 /** Anything that has a place. */
 export interface Placed {
-  readonly place: Place;
+  readonly transform: Transform;
   readonly keys: Keys;
 }
 
@@ -21,8 +21,8 @@ export interface Motion {
 const PARTS = ['position', 'rotation', 'scale'] as const;
 
 /** The place a thing has at a frame in the frame it stands in: keyed numbers take the value of their keys. */
-export function placeAt({ place, keys }: Placed, frame: number): Place {
-  const keyed = (name: (typeof PARTS)[number]) => keys[`place.${name}`];
+export function placeAt({ transform: place, keys }: Placed, frame: number): Transform {
+  const keyed = (name: (typeof PARTS)[number]) => keys[`transform.${name}`];
   if (!PARTS.some((name) => keyed(name)?.length)) return place;
   const value = <V extends number | Vector>(name: (typeof PARTS)[number], plain: V): V => {
     const list = keyed(name) as readonly Key<V>[] | undefined;
@@ -37,34 +37,34 @@ export function placeAt({ place, keys }: Placed, frame: number): Place {
 }
 
 /** The carriers a thing stands on, nearest first. A carrier that is missing, or met a second time, ends the row. */
-export function carriersOf(carriers: readonly Carrier[], { place }: Placed): Carrier[] {
+export function carriersOf(carriers: readonly Carrier[], { transform: place }: Placed): Carrier[] {
   const row: Carrier[] = [];
   for (let id = place.carrier; id !== ''; ) {
     const carrier = carriers.find((c) => c.id === id);
     if (!carrier || row.includes(carrier)) break;
     row.push(carrier);
-    id = carrier.place.carrier;
+    id = carrier.transform.carrier;
   }
   return row;
 }
 
-const standing = (place: Place): Similarity => ({
+const standing = (place: Transform): Similarity => ({
   position: place.position,
   rotation: rotationFromDegrees(place.rotation),
   scale: place.scale,
 });
 
 /** A place within an outer frame: carried whole, or in its position alone, keeping its own direction and size. */
-function carried(outer: Similarity, place: Place): Similarity {
+function carried(outer: Similarity, place: Transform): Similarity {
   const own = standing(place);
   const whole = within(outer, own);
-  return place.follows === 'whole' ? whole : { ...own, position: whole.position };
+  return place.follows === 'transform' ? whole : { ...own, position: whole.position };
 }
 
 /** The motion of a thing: its keys, on the keys of its carriers. */
 export function motionOf(carriers: readonly Carrier[], thing: Placed): Motion {
   const row = [...carriersOf(carriers, thing).toReversed(), thing];
-  const moves = row.some(({ keys }) => PARTS.some((name) => (keys[`place.${name}`]?.length ?? 0) > 1));
+  const moves = row.some(({ keys }) => PARTS.some((name) => (keys[`transform.${name}`]?.length ?? 0) > 1));
   const at = (frame: number) => row.reduce((outer, one) => carried(outer, placeAt(one, frame)), WORLD);
   if (!moves) {
     const still = at(0);

@@ -7,7 +7,7 @@ interface Keyed {
 
 /** Paths of the keyed numbers of a thing, but for those of its place, which are its motion. */
 function movingPaths({ keys }: Keyed): string[] {
-  return Object.keys(keys).filter((path) => !path.startsWith('place.') && keys[path]!.length > 0);
+  return Object.keys(keys).filter((path) => !path.startsWith('transform.') && keys[path]!.length > 0);
 }
 
 /** Whether anything of a thing beside its place is keyed; parts of it, such as `look`, may be passed over. */

@@ -16,7 +16,7 @@ export const emittersTopics: TopicChapter = {
         prose`Shift- or Ctrl-click several emitters in the list on the left to edit them together: a value that you
           change is set in all of them.`,
       ],
-      settings: without(own.emitterParameters, ['maskMode']),
+      settings: without(own.emitterParameters, ['rejectedBirths']),
       example: { emitter: FOUNTAIN },
     },
     {
@@ -31,7 +31,7 @@ export const emittersTopics: TopicChapter = {
       example: {
         emitter: {
           ...FOUNTAIN,
-          amounts: [
+          emission: [
             { kind: 'rate', rate: 60 },
             { kind: 'burst', count: 200, frame: 30 },
           ],
@@ -47,7 +47,7 @@ export const emittersTopics: TopicChapter = {
         prose`A rejected birth either tries another place, which keeps the number of births, or is dropped, which
           leaves fewer.`,
       ],
-      settings: picked(own.emitterParameters, ['maskMode']),
+      settings: picked(own.emitterParameters, ['rejectedBirths']),
       example: {
         emitter: {
           ...FOUNTAIN,

@@ -1,8 +1,8 @@
 import * as own from '../../document/descriptions';
-import { profileCommon } from '../../kinds/curves/profile';
+import { curveCommon } from '../../kinds/curves/curve';
 import { BLOWN, prose, without, type TopicChapter } from './topic';
 
-const { spanned, from, until, also, easeIn, easeOut } = own.fieldParameters;
+const { limitedRange, activeFrom, activeUntil, furtherRanges, easeIn, easeOut } = own.fieldParameters;
 
 /** Topics about fields and the desk. */
 export const fieldsTopics: TopicChapter = {
@@ -30,9 +30,9 @@ export const fieldsTopics: TopicChapter = {
           everywhere.`,
         '“Fit to the particles” puts it in the middle of the particles of the whole shot, as large as they spread.',
       ],
-      settings: profileCommon,
+      settings: curveCommon,
       example: {
-        fields: [{ ...BLOWN, strength: 1, extent: { kind: 'ball', core: 0.3, reach: 1 } }],
+        fields: [{ ...BLOWN, strength: 1, falloff: { kind: 'ball', inner: 0.3, outer: 1 } }],
       },
     },
     {
@@ -60,8 +60,12 @@ export const fieldsTopics: TopicChapter = {
         prose`An active range limits a field to some frames, with easing at both ends. The bars in the deck of
           keyframes show it and can be dragged.`,
       ],
-      settings: { spanned, from, until, also, easeIn, easeOut },
-      example: { fields: [{ ...BLOWN, strength: 2, spanned: true, from: 24, until: 60, easeIn: 12, easeOut: 12 }] },
+      settings: { limitedRange, activeFrom, activeUntil, furtherRanges, easeIn, easeOut },
+      example: {
+        fields: [
+          { ...BLOWN, strength: 2, limitedRange: true, activeFrom: 24, activeUntil: 60, easeIn: 12, easeOut: 12 },
+        ],
+      },
     },
     {
       slug: 'groups',

@@ -2,8 +2,8 @@ import * as own from '../../document/descriptions';
 import { picked, prose, without, type TopicChapter } from './topic';
 
 const DEPTH = ['depth', 'aperture', 'sharp', 'focus'];
-const GLOW = ['exposure', 'tone', 'white', 'glow', 'glowFrom', 'glowRadius'];
-const BACKDROP = ['behind', 'background', 'top', 'plate', 'plateFrom', 'plateEnds'];
+const GLOW = ['exposure', 'tone', 'whitePoint', 'glow', 'glowThreshold', 'glowRadius'];
+const BACKDROP = ['backdrop', 'background', 'topColour', 'backdropImage', 'sequenceStart', 'outsideSequence'];
 
 /** Topics about camera and output. */
 export const outputTopics: TopicChapter = {
@@ -39,7 +39,7 @@ export const outputTopics: TopicChapter = {
       slug: 'picture',
       title: 'Picture',
       text: ['The size and quality of the rendered pictures: samples for motion blur, exposure, tone curve and glow.'],
-      settings: without(own.outputParameters, [...BACKDROP, ...GLOW, 'sizes']),
+      settings: without(own.outputParameters, [...BACKDROP, ...GLOW, 'particleScale']),
     },
     {
       slug: 'glow',

@@ -1,7 +1,7 @@
 import * as own from '../../document/descriptions';
 import { FALLING, FOUNTAIN, picked, prose, without, type TopicChapter } from './topic';
 
-const BACKDROP = ['behind', 'background', 'top', 'plate', 'plateFrom', 'plateEnds'];
+const BACKDROP = ['backdrop', 'background', 'topColour', 'backdropImage', 'sequenceStart', 'outsideSequence'];
 const SPLIT = Object.keys(own.colliderParameters).filter((name) => name.startsWith('split'));
 
 /** Topics about other things of a scene. */
@@ -16,8 +16,8 @@ export const thingsTopics: TopicChapter = {
           strength or the size of particles.`,
         'A thing that is attached to a carrier moves with it; its position is then measured from the carrier.',
       ],
-      settings: own.placeParameters,
-      example: { emitter: { ...FOUNTAIN, place: { position: [-0.8, -1, 0], rotation: [0, 0, -40] } } },
+      settings: own.transformParameters,
+      example: { emitter: { ...FOUNTAIN, transform: { position: [-0.8, -1, 0], rotation: [0, 0, -40] } } },
     },
     {
       slug: 'carrier',
@@ -28,13 +28,13 @@ export const thingsTopics: TopicChapter = {
       ],
       settings: own.carrierParameters,
       example: {
-        emitter: { ...FOUNTAIN, place: { carrier: 'cart' }, birth: { ...FOUNTAIN.birth, speed: 0.5 } },
+        emitter: { ...FOUNTAIN, transform: { carrier: 'cart' }, birth: { ...FOUNTAIN.birth, speed: 0.5 } },
         carriers: [
           {
             id: 'cart',
             name: 'Cart',
             keys: {
-              'place.position': [
+              'transform.position': [
                 { frame: 0, value: [-1, -1, 0], ease: 'smooth' },
                 { frame: 95, value: [1, -1, 0], ease: 'smooth' },
               ],
@@ -52,9 +52,9 @@ export const thingsTopics: TopicChapter = {
       ],
       settings: { ...without(own.colliderParameters, SPLIT), ...own.hitParameters },
       example: {
-        emitter: { ...FOUNTAIN, place: { position: [0, 1, 0] }, birth: { life: 3, speed: 0, drag: 0 } },
+        emitter: { ...FOUNTAIN, transform: { position: [0, 1, 0] }, birth: { life: 3, speed: 0, drag: 0 } },
         fields: [FALLING],
-        colliders: [{ id: 'floor', name: 'Floor', shape: { kind: 'plane' }, place: { position: [0, -0.8, 0] } }],
+        colliders: [{ id: 'floor', name: 'Floor', shape: { kind: 'plane' }, transform: { position: [0, -0.8, 0] } }],
       },
     },
     {
@@ -65,13 +65,13 @@ export const thingsTopics: TopicChapter = {
       example: {
         emitter: {
           ...FOUNTAIN,
-          amounts: [{ kind: 'rate', rate: 30 }],
-          place: { position: [0, 1, 0] },
+          emission: [{ kind: 'rate', rate: 30 }],
+          transform: { position: [0, 1, 0] },
           birth: { life: 3, speed: 0, drag: 0 },
         },
         fields: [FALLING],
         colliders: [
-          { id: 'floor', name: 'Floor', shape: { kind: 'plane' }, place: { position: [0, -0.8, 0] }, split: true },
+          { id: 'floor', name: 'Floor', shape: { kind: 'plane' }, transform: { position: [0, -0.8, 0] }, split: true },
         ],
       },
     },
@@ -89,9 +89,9 @@ export const thingsTopics: TopicChapter = {
           {
             id: 'zone',
             name: 'Zone',
-            into: 'out',
-            place: { position: [0, 0.5, 0] },
-            extent: { kind: 'ball', core: 0.2, reach: 0.6 },
+            effect: 'remove',
+            transform: { position: [0, 0.5, 0] },
+            falloff: { kind: 'ball', inner: 0.2, outer: 0.6 },
           },
         ],
       },
@@ -103,7 +103,7 @@ export const thingsTopics: TopicChapter = {
         prose`Settings of the scene as a whole: its seed, the draft amount while you work, and the backdrop behind
           the particles.`,
       ],
-      settings: { ...own.sceneParameters, ...picked(own.outputParameters, [...BACKDROP, 'sizes']) },
+      settings: { ...own.sceneParameters, ...picked(own.outputParameters, [...BACKDROP, 'particleScale']) },
     },
     {
       slug: 'scene-box',
@@ -121,7 +121,7 @@ export const thingsTopics: TopicChapter = {
         prose`Moves, turns and scales everything that is drawn. The simulation stays as it is, so that no frame has
           to be simulated again.`,
       ],
-      settings: own.wholeParameters,
+      settings: own.sceneTransformParameters,
     },
     {
       slug: 'light',

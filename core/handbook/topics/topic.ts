@@ -43,8 +43,8 @@ export const without = (description: Description, names: readonly string[]): Des
 /** A small fountain. */
 export const FOUNTAIN = {
   shape: { kind: 'disc', radius: 0.15 },
-  place: { position: [0, -1, 0] },
-  amounts: [{ kind: 'rate', rate: 220 }],
+  transform: { position: [0, -1, 0] },
+  emission: [{ kind: 'rate', rate: 220 }],
   birth: { life: 2, lifeVariance: 0.4, speed: 1.3, speedVariance: 0.2, spread: 14, drag: 0 },
 };
 

@@ -1,24 +1,24 @@
 import { Registry } from '../../document/registry';
 import { acceleration } from './acceleration';
 import type { ActionKind } from './action';
-import { carry } from './carry';
+import { flow } from './flow';
 import { force } from './force';
-import { confine } from './confine';
-import { driveAction } from './drive';
-import { level } from './level';
-import { shift } from './shift';
-import { slow } from './slow';
+import { speedLimit } from './speed-limit';
+import { setVelocity } from './set-velocity';
+import { mask } from './mask';
+import { move } from './move';
+import { drag } from './drag';
 import { steerAction } from './steer';
 
 /** Everything a field's vector can do. */
 export const actions = new Registry<ActionKind>('way of acting', [
   force,
   acceleration,
-  carry,
-  driveAction,
+  flow,
+  setVelocity,
   steerAction,
-  shift,
-  slow,
-  confine,
-  level,
+  move,
+  drag,
+  speedLimit,
+  mask,
 ]);

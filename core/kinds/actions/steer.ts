@@ -1,13 +1,13 @@
 import { atan2 } from '../../lib/math/inverse';
 import { magnitude, type ActionKind } from './action';
-import { driveAction } from './drive';
+import { setVelocity } from './set-velocity';
 import { addToBlend } from './rate';
 
 /**
  * Turns the direction of v to F, formed as with drive: the angle between them shrinks by e^(−Σλ·dt), the speed stays.
  */
 export const steerAction: ActionKind = {
-  ...driveAction,
+  ...setVelocity,
   kind: 'steer',
   label: 'steer',
   summary:

@@ -3,7 +3,7 @@ import { cos, exp, sin } from '../../lib/math/exact';
 import { NOISES } from '../../lib/noise/kinds';
 import { mix } from '../../lib/random/lookup';
 import { seed } from '../../document/descriptions/seed';
-import { defineAutomation, rangeOf, seconds } from './tide';
+import { defineAutomation, rangeOf, seconds } from './automation';
 
 const WHOLE_TURN = 6.283185307179586;
 
@@ -19,11 +19,11 @@ export const drift = defineAutomation({
   label: 'drift',
   summary: 'Wanders smoothly and randomly between two numbers.',
   parameters,
-  examples: [{ values: { low: 2, high: 2 }, at: 1.3, value: 2 }],
+  examples: [{ values: { outputMin: 2, outputMax: 2 }, at: 1.3, value: 2 }],
   formula: 'low + (high − low)·Φ(noise(t/T)/σ)',
   source: 'gradient noise, Perlin 2002; Φ by a logistic curve, no source',
   compile({ values, fps, stream, closes }) {
-    const { low, high, size, seed: own } = values;
+    const { outputMin: low, outputMax: high, size, seed: own } = values;
     const { sloped, scale, deviation } = NOISES.gradient;
     const corners = mix(stream ^ Math.imul(own, 0x9e3779b1)) | 0;
     const sample = new Float64Array(4);

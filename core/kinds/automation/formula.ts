@@ -1,6 +1,6 @@
 import { describe } from '../../document/parameters';
 import { FRAME_NAMES, frameFault, frameFormula } from '../gates/frame-formula';
-import { defineAutomation, actsParameter } from './tide';
+import { defineAutomation, combinationParameter } from './automation';
 
 const parameters = describe({
   formula: {
@@ -11,7 +11,7 @@ const parameters = describe({
     formula: 'gate',
     help: `A number. Names: ${FRAME_NAMES.join(', ')}, and the dials.`,
   },
-  acts: actsParameter,
+  combination: combinationParameter,
 });
 
 /** Any expression of the frame and the dials. */

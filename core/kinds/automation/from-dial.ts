@@ -1,9 +1,9 @@
 import { describe } from '../../document/parameters';
-import { defineAutomation, actsParameter } from './tide';
+import { defineAutomation, combinationParameter } from './automation';
 
 const parameters = describe({
   dial: { type: 'text', label: 'Dial', default: '', most: 32, dial: true, help: 'The dial that it follows.' },
-  acts: actsParameter,
+  combination: combinationParameter,
   gain: {
     type: 'number',
     label: 'Gain',

@@ -1,7 +1,7 @@
 import { describe } from '../../document/parameters';
 import { mix, uniform } from '../../lib/random/lookup';
 import { seed } from '../../document/descriptions/seed';
-import { defineAutomation, rangeOf, seconds, smooth } from './tide';
+import { defineAutomation, rangeOf, seconds, smooth } from './automation';
 
 const parameters = describe({
   ...rangeOf(0, 1),
@@ -33,11 +33,11 @@ export const gust = defineAutomation({
   label: 'gust',
   summary: 'Jumps or glides to a new random value after a random wait, over and over.',
   parameters,
-  examples: [{ values: { low: 2, high: 2 }, at: 1.3, value: 2 }],
+  examples: [{ values: { outputMin: 2, outputMax: 2 }, at: 1.3, value: 2 }],
   formula: 'vₙ uniform in [low, high], tₙ₊₁ − tₙ uniform in [least, most], eased over the attack',
   source: 'common practice, no source',
   compile({ values, fps, stream, closes }) {
-    const { low, high, waitLow, waitHigh, attack, seed: own } = values;
+    const { outputMin: low, outputMax: high, waitLow, waitHigh, attack, seed: own } = values;
     const hashRandom = mix(stream ^ Math.imul(own, 0x9e3779b1));
     const drawn = (n: number) => waitLow + Math.max(0, waitHigh - waitLow) * uniform(hashRandom, n, WAIT);
     // Closed, so many gusts come round again as fill the loop best, and their waits are drawn out or in to fill it.

@@ -5,8 +5,16 @@ import { fromDial } from './from-dial';
 import { loudness } from './loudness';
 import { gust } from './gust';
 import { pulse } from './pulse';
-import type { TideKind } from './tide';
+import type { AutomationKind } from './automation';
 import { wave } from './wave';
 
 /** Everything that moves a number without keys. */
-export const tides = new Registry<TideKind>('tide', [wave, drift, gust, pulse, loudness, fromDial, formula]);
+export const automationKinds = new Registry<AutomationKind>('tide', [
+  wave,
+  drift,
+  gust,
+  pulse,
+  loudness,
+  fromDial,
+  formula,
+]);

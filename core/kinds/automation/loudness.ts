@@ -1,7 +1,7 @@
 import { describe } from '../../document/parameters';
 import { exp } from '../../lib/math/exact';
 import { ENVELOPE_RATE } from './envelope';
-import { defineAutomation, rangeOf } from './tide';
+import { defineAutomation, rangeOf } from './automation';
 
 const time = (label: string, value: number, help: string) =>
   ({ type: 'number', label, unit: 's', default: value, min: 0, max: 100, usual: [0, 1], help }) as const;
@@ -29,13 +29,13 @@ export const loudness = defineAutomation({
   parameters,
   examples: [
     {
-      values: { sound: 'a', low: 1, high: 3, attack: 0, release: 0 },
+      values: { sound: 'a', outputMin: 1, outputMax: 3, attack: 0, release: 0 },
       sounds: [{ hash: 'a', name: 'A', levels: [0, 255, 51] }],
       at: 0.015,
       value: 3,
     },
     {
-      values: { sound: 'a', low: 1, high: 3, attack: 0, release: 0 },
+      values: { sound: 'a', outputMin: 1, outputMax: 3, attack: 0, release: 0 },
       sounds: [{ hash: 'a', name: 'A', levels: [0, 255, 51] }],
       at: 0.025,
       value: 1.4,
@@ -45,7 +45,7 @@ export const loudness = defineAutomation({
     'low + (high − low)·L(t), L the root mean square in windows of 10 ms, the loudest 1, followed by e^(−t/attack) up and e^(−t/release) down',
   source: 'envelope follower with attack and release, textbook',
   compile({ values, fps, sounds }) {
-    const { sound, low, high, start, attack, release } = values;
+    const { sound, outputMin: low, outputMax: high, start, attack, release } = values;
     const levels = sounds.find(({ hash }) => hash === sound)?.levels ?? [];
     const kept = (seconds: number) => (seconds > 0 ? exp(-1 / (ENVELOPE_RATE * seconds)) : 0);
     const [up, down] = [kept(attack), kept(release)];

@@ -1,5 +1,5 @@
 import { describe } from '../../document/parameters';
-import { defineAutomation, fitting, rangeOf, seconds, smooth } from './tide';
+import { defineAutomation, fitting, rangeOf, seconds, smooth } from './automation';
 
 const time = (label: string, value: number, help: string) =>
   ({ type: 'number', label, unit: 's', default: value, min: 0, max: 100000, usual: [0, 5], help }) as const;
@@ -27,15 +27,15 @@ export const pulse = defineAutomation({
   summary: 'Rises, holds and falls, over and over.',
   parameters,
   examples: [
-    { values: { low: 1, high: 5, every: 2, attack: 0.5, hold: 0.25, release: 1 }, at: 2.25, value: 3 },
-    { values: { low: 1, high: 5, every: 2, attack: 0.5, hold: 0.25, release: 1 }, at: 0.7, value: 5 },
+    { values: { outputMin: 1, outputMax: 5, every: 2, attack: 0.5, hold: 0.25, release: 1 }, at: 2.25, value: 3 },
+    { values: { outputMin: 1, outputMax: 5, every: 2, attack: 0.5, hold: 0.25, release: 1 }, at: 0.7, value: 5 },
     // 1 − (3t² − 2t³) at t = ¼
-    { values: { low: 0, high: 1, every: 2, attack: 0.5, hold: 0.25, release: 1 }, at: 1, value: 0.84375 },
+    { values: { outputMin: 0, outputMax: 1, every: 2, attack: 0.5, hold: 0.25, release: 1 }, at: 1, value: 0.84375 },
   ],
   formula: 'low + (high − low)·envelope(t mod T)',
   source: 'common practice, no source',
   compile({ values, fps, closes }) {
-    const { low, high, every: own, attack, hold, release, start } = values;
+    const { outputMin: low, outputMax: high, every: own, attack, hold, release, start } = values;
     const every = fitting(own, closes / fps);
     return (frame) => {
       const from = frame / fps - start;

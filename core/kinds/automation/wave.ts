@@ -1,7 +1,7 @@
 import { describe } from '../../document/parameters';
 import { sin } from '../../lib/math/exact';
 import { uniform } from '../../lib/random/lookup';
-import { defineAutomation, fitting, rangeOf, seconds } from './tide';
+import { defineAutomation, fitting, rangeOf, seconds } from './automation';
 
 const parameters = describe({
   form: {
@@ -58,16 +58,16 @@ export const wave = defineAutomation({
   summary: 'Oscillates regularly, as a sine, triangle, saw or square wave.',
   parameters,
   examples: [
-    { values: { low: 1, high: 3, period: 4 }, at: 0, value: 2 },
-    { values: { low: 1, high: 3, period: 4 }, at: 1, value: 3 },
-    { values: { form: 'triangle', low: 0, high: 8, period: 4 }, at: 3.5, value: 2 },
-    { values: { form: 'saw', low: 0, high: 4, period: 4 }, at: 1, value: 3 },
-    { values: { form: 'square', low: 1, high: 5, period: 4, phase: 180 }, at: 1, value: 1 },
+    { values: { outputMin: 1, outputMax: 3, period: 4 }, at: 0, value: 2 },
+    { values: { outputMin: 1, outputMax: 3, period: 4 }, at: 1, value: 3 },
+    { values: { form: 'triangle', outputMin: 0, outputMax: 8, period: 4 }, at: 3.5, value: 2 },
+    { values: { form: 'saw', outputMin: 0, outputMax: 4, period: 4 }, at: 1, value: 3 },
+    { values: { form: 'square', outputMin: 1, outputMax: 5, period: 4, phase: 180 }, at: 1, value: 1 },
   ],
   formula: 'low + (high − low)·(1 + f(t/T + φ))/2',
   source: 'textbook',
   compile({ values, fps, closes, stream }) {
-    const { form, low, high, period: own, phase: common, spread } = values;
+    const { form, outputMin: low, outputMax: high, period: own, phase: common, spread } = values;
     const period = fitting(own, closes / fps);
     const shape = FORMS[form]!;
     const phase = common + spread * (uniform(stream, 0, OWN) - 0.5);

@@ -1,5 +1,5 @@
 import { BandedMatrix } from './banded';
-import type { Body } from './bond';
+import type { Body } from './body';
 
 /** Most points of one rod. */
 export const MOST_POINTS = 64;

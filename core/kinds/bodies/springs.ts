@@ -1,6 +1,6 @@
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 import { weldedOf } from '../../lib/meshes/weld';
-import type { Body } from './bond';
+import type { Body } from './body';
 
 /** Pairs of particles, two numbers each. */
 export interface Links {

@@ -1,4 +1,4 @@
-import { bodyOf, pointOf } from './bond';
+import { bodyOf, pointOf } from './body';
 
 /** Which slots the particles of each body are in. */
 export interface BodyTable {

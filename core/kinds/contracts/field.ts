@@ -19,11 +19,11 @@ import type { TriangleMesh } from '../../lib/meshes/mesh';
 export interface FieldContext {
   /** Velocities along the axes of the field's place, m/s, for kinds with `needs.velocity`. */
   readonly velocity: VectorColumns;
-  /** Directions that the form of the field's extent gives, for kinds with `needs.form`. */
+  /** Directions that the form of the field's falloff shape gives, for kinds with `needs.form`. */
   readonly outward: VectorColumns;
   readonly lengthwise: VectorColumns;
   /**
-   * Distance to the skeleton of the field's extent, metres of its own scale, for kinds with `needs.distance`; 0 without
+   * Distance to the skeleton of the field's falloff shape, metres of its own scale, for kinds with `needs.distance`; 0 without
    * one.
    */
   readonly distance: Float64Array;
@@ -52,7 +52,7 @@ export type FieldRoutine = (
 /**
  * Writes 1 for each particle that is swallowed and 0 for the others, by positions in the frame of the field's place.
  */
-export type SwallowRoutine = (
+export type AbsorbRoutine = (
   local: VectorColumns,
   block: ParticleBlock,
   out: Uint8Array,
@@ -89,7 +89,7 @@ export interface FieldSource<V = Values> {
   readonly settings: V;
   readonly fps: number;
   readonly resources: FieldResources;
-  readonly extent: Kinded;
+  readonly falloff: Kinded;
   readonly dials: Dials;
   /** Whether F is a velocity, m/s, with the way it acts. */
   readonly moves: boolean;
@@ -120,7 +120,7 @@ export interface SourceBox {
 /** What a kind's silence is judged by. */
 export type SilenceSource<V = Values> = Pick<
   FieldSource<V>,
-  'settings' | 'resources' | 'extent' | 'placeOn' | 'particles' | 'dials' | 'group'
+  'settings' | 'resources' | 'falloff' | 'placeOn' | 'particles' | 'dials' | 'group'
 >;
 
 /** A named set of values to start from. */
@@ -142,7 +142,7 @@ export interface FieldExample<V = Values> {
   readonly strength: number;
   readonly actsAs?: string;
   /** The shape of its falloff; none where it is left out. */
-  readonly extent?: Kinded;
+  readonly falloff?: Kinded;
   /** Where the particle is, metres, and how fast, m/s. */
   readonly at: Vector;
   readonly velocity?: Vector;
@@ -159,7 +159,7 @@ export interface FieldExample<V = Values> {
 /** What of a field is shown in the view, in the frame of its place, metres. */
 export interface FieldView<V = Values> {
   /** Lines that show its own sizes. */
-  outline?(settings: V, extent: Kinded): Outline;
+  outline?(settings: V, falloff: Kinded): Outline;
   /** Points that are dragged to set its own sizes. */
   handles?(settings: V): readonly SizeHandle[];
   /** A few of its vectors, drawn as arrows. */
@@ -169,7 +169,7 @@ export interface FieldView<V = Values> {
   /** The name of the list of points that is edited. */
   readonly points?: string;
   /** The path that particles follow, as values of `pathParameters`. */
-  path?(settings: V, extent: Kinded): Values | undefined;
+  path?(settings: V, falloff: Kinded): Values | undefined;
 }
 
 /** What can be wrong with a field, and why it may do nothing. */
@@ -199,7 +199,7 @@ export interface FieldParticles<V = Values> {
   /** The emitter whose particles it reads, where it reads any with these settings. */
   reads?(settings: V): string | undefined;
   /** Ends particles that it reaches; undefined where with these settings it ends none. */
-  swallows?(source: FieldSource<V>): SwallowRoutine | undefined;
+  absorbs?(source: FieldSource<V>): AbsorbRoutine | undefined;
 }
 
 /** A field that is looked up in a grid of vectors. */
@@ -227,10 +227,10 @@ export interface FieldKind<V = Values> extends Kind, Documented {
   };
   /** Ways in which it can act; the first is the default. */
   readonly actions: readonly string[];
-  /** The extent and profile a new one starts with. */
+  /** The falloff shape and curve a new one starts with. */
   readonly startsWith: {
-    readonly extent: string;
-    readonly profile: string;
+    readonly falloff: string;
+    readonly curve: string;
     /** Where a new one stands: in the middle of the particles, at height 0, or where the lowest of them are. */
     readonly stands?: 'on the ground' | 'below';
   };
@@ -250,8 +250,8 @@ export interface FieldKind<V = Values> extends Kind, Documented {
     readonly velocity?: boolean;
     readonly form?: boolean;
     readonly distance?: boolean;
-    /** The kind of extent that it can’t do without; offered where it has another and is silent for it. */
-    readonly extent?: string;
+    /** The kind of falloff shape that it can’t do without; offered where it has another and is silent for it. */
+    readonly falloff?: string;
   };
   /** Settings whose own sizes are fitted to particles within these half-widths, metres. */
   fit?(half: readonly [number, number, number]): Values;

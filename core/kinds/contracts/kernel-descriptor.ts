@@ -17,7 +17,7 @@ export interface CurlLayer {
  */
 export type KernelDescriptor =
   /** The same at every place; and so much of the field’s own velocity. */
-  | { readonly kind: 'same'; readonly vector: Vector; readonly tow: number }
+  | { readonly kind: 'same'; readonly vector: Vector; readonly ownMotion: number }
   /** The sum of curls of three simplex noises each, at the place less drift · time. */
   | {
       readonly kind: 'curl';
@@ -39,7 +39,7 @@ export type KernelDescriptor =
       readonly lift: number;
       readonly strength: number;
       readonly radius: number;
-      readonly gather: number;
+      readonly inwardPull: number;
     }
   /** −S·r/ρ^power with ρ² = r² + softening²; none within the hollow. */
   | {

@@ -21,7 +21,7 @@ export const PARTICLE_VARIABLES: readonly Variable[] = [
   { name: 'd', help: 'distance to the falloff shape, m; 0 without one' },
   { name: 'age', help: 'seconds since birth' },
   { name: 'life', help: 'seconds from birth to death' },
-  { name: 'key', help: 'the particle’s permanent number' },
+  { name: 'number', help: 'the particle’s permanent number' },
   { name: 'along', help: 'position along the strand: 0 root, 1 tip; 0 without a strand' },
   { name: 'time', help: 'seconds' },
   { name: 'frame', help: 'frame, with fraction' },
@@ -76,7 +76,7 @@ export class ParticleInputs {
       age: block.age,
       life: block.life,
       along: block.along,
-      key: (out) => out.set(block.body.subarray(0, count)),
+      number: (out) => out.set(block.body.subarray(0, count)),
       time: block.time,
       frame: (out) => {
         for (let i = 0; i < count; i++) out[i] = block.time[i]! * fps;

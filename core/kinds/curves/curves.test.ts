@@ -1,12 +1,12 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { falloffOf, profiles } from '.';
+import { weightOf, falloffCurves } from '.';
 
-const curve = (kind: string, over: object = {}, core = 0, reach = 1) =>
-  falloffOf({ slope: 1, invert: false, ...profiles.defaults(kind), ...over }, core, reach);
+const curve = (kind: string, over: object = {}, inner = 0, outer = 1) =>
+  weightOf({ slope: 1, invert: false, ...falloffCurves.defaults(kind), ...over }, inner, outer);
 
 describe('every curve of a falloff', () => {
-  it.each(profiles.list.map(({ kind }) => kind))(
+  it.each(falloffCurves.list.map(({ kind }) => kind))(
     '%s is 1 in the core, 0 from the reach on, and never rises',
     (kind) => {
       const weight = curve(kind, {}, 0.5, 2);
@@ -40,7 +40,7 @@ describe('every curve of a falloff', () => {
   });
 
   it('is raised to its slope, and turned round where it is inverted (property)', () => {
-    const kinds = fc.constantFrom(...profiles.list.map(({ kind }) => kind));
+    const kinds = fc.constantFrom(...falloffCurves.list.map(({ kind }) => kind));
     fc.assert(
       fc.property(
         kinds,

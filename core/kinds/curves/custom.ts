@@ -1,6 +1,6 @@
 import { describe } from '../../document/parameters';
 import { monotoneCubic } from '../../lib/math/monotone';
-import { defineCurve } from './profile';
+import { defineCurve } from './curve';
 
 const parameters = describe({
   knots: {
@@ -27,10 +27,10 @@ export const custom = defineCurve({
   formula: 'p through the points, monotone cubic',
   source: 'Fritsch & Carlson 1980',
   parameters,
-  needsCore: false,
+  needsInner: false,
   examples: [
-    { core: 0, reach: 4, at: 1, weight: 0.85 },
-    { core: 0, reach: 4, at: 2.4, weight: 0.3 },
+    { inner: 0, outer: 4, at: 1, weight: 0.85 },
+    { inner: 0, outer: 4, at: 2.4, weight: 0.3 },
   ],
   compile: (values) => monotoneCubic(values.knots),
 });

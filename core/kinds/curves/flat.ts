@@ -1,4 +1,4 @@
-import { defineCurve } from './profile';
+import { defineCurve } from './curve';
 
 /** p = 1 up to reach, then 0. */
 export const flat = defineCurve({
@@ -8,10 +8,10 @@ export const flat = defineCurve({
   formula: 'p = 1 up to the outer radius, then 0',
   source: 'common practice, no source',
   parameters: {},
-  needsCore: false,
+  needsInner: false,
   examples: [
-    { core: 0, reach: 1, at: 0.25, weight: 1 },
-    { core: 0, reach: 1, at: 0.999, weight: 1 },
+    { inner: 0, outer: 1, at: 0.25, weight: 1 },
+    { inner: 0, outer: 1, at: 0.999, weight: 1 },
   ],
   compile: () => (s) => (s < 1 ? 1 : 0),
 });

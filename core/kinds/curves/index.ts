@@ -5,13 +5,13 @@ import { exponential } from './exponential';
 import { flat } from './flat';
 import { inverseSquare } from './inverse-square';
 import { linear } from './linear';
-import { falloff, type ProfileKind } from './profile';
-import { type ProfileValues } from '../../document/scene';
+import { weightBy, type FalloffCurveKind } from './curve';
+import { type CurveValues } from '../../document/scene';
 import { smooth } from './smooth';
 import { smoother } from './smoother';
 
 /** Every falloff curve. */
-export const profiles = new Registry<ProfileKind>('profile', [
+export const falloffCurves = new Registry<FalloffCurveKind>('curve', [
   smooth,
   smoother,
   linear,
@@ -22,7 +22,7 @@ export const profiles = new Registry<ProfileKind>('profile', [
   custom,
 ]);
 
-/** The falloff that a profile gives between a core and a reach in metres. */
-export function falloffOf(profile: ProfileValues, core: number, reach: number): (d: number) => number {
-  return falloff(profiles.get(profile.kind), profile, core, reach);
+/** The falloff that a curve gives between an inner and an outer radius in metres. */
+export function weightOf(curve: CurveValues, inner: number, outer: number): (d: number) => number {
+  return weightBy(falloffCurves.get(curve.kind), curve, inner, outer);
 }

@@ -1,4 +1,4 @@
-import { defineCurve } from './profile';
+import { defineCurve } from './curve';
 
 /** p = (r₁ / max(d, r₁))² · (1 − s⁴)²: the law of light and gravity, lowered to 0 at the outer radius. */
 export const inverseSquare = defineCurve({
@@ -9,16 +9,16 @@ export const inverseSquare = defineCurve({
   formula: 'p = (r₁ / max(d, r₁))² · (1 − s⁴)²',
   source: 'inverse square law, textbook physics; lowered to 0 at the outer radius',
   parameters: {},
-  needsCore: true,
+  needsInner: true,
   examples: [
     // The end takes s⁴ = 1e-12 of it
-    { core: 1, reach: 1000, at: 2, weight: 0.25 },
-    { core: 1, reach: 1000, at: 10, weight: 0.01 },
+    { inner: 1, outer: 1000, at: 2, weight: 0.25 },
+    { inner: 1, outer: 1000, at: 10, weight: 0.01 },
     // (4/9) · (15/16)²
-    { core: 1, reach: 2, at: 1.5, weight: 0.390625 },
+    { inner: 1, outer: 2, at: 1.5, weight: 0.390625 },
   ],
-  compile: () => (s, d, core) => {
-    const near = core / Math.max(d, core);
+  compile: () => (s, d, inner) => {
+    const near = inner / Math.max(d, inner);
     const end = 1 - s * s * s * s;
     return near * near * end * end;
   },

@@ -1,4 +1,4 @@
-import { defineCurve } from './profile';
+import { defineCurve } from './curve';
 
 /** p = 1 − s. */
 export const linear = defineCurve({
@@ -8,10 +8,10 @@ export const linear = defineCurve({
   formula: 'p = 1 − s',
   source: 'common practice, no source',
   parameters: {},
-  needsCore: false,
+  needsInner: false,
   examples: [
-    { core: 0, reach: 1, at: 0.25, weight: 0.75 },
-    { core: 1, reach: 3, at: 2.8, weight: 0.1 },
+    { inner: 0, outer: 1, at: 0.25, weight: 0.75 },
+    { inner: 1, outer: 3, at: 2.8, weight: 0.1 },
   ],
   compile: () => (s) => 1 - s,
 });

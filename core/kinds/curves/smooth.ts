@@ -1,4 +1,4 @@
-import { defineCurve } from './profile';
+import { defineCurve } from './curve';
 
 /** p = 1 − (3s² − 2s³), the cubic with level ends. */
 export const smooth = defineCurve({
@@ -8,10 +8,10 @@ export const smooth = defineCurve({
   formula: 'p = 1 − (3s² − 2s³)',
   source: 'textbook numerical methods',
   parameters: {},
-  needsCore: false,
+  needsInner: false,
   examples: [
-    { core: 0, reach: 1, at: 0.25, weight: 0.84375 },
-    { core: 1, reach: 3, at: 2, weight: 0.5 },
+    { inner: 0, outer: 1, at: 0.25, weight: 0.84375 },
+    { inner: 1, outer: 3, at: 2, weight: 0.5 },
   ],
   compile: () => (s) => 1 - s * s * (3 - 2 * s),
 });

@@ -1,4 +1,4 @@
-import { defineCurve } from './profile';
+import { defineCurve } from './curve';
 
 /** p = 1 − (6s⁵ − 15s⁴ + 10s³): level and unbent at both ends (Perlin 2002). */
 export const smoother = defineCurve({
@@ -8,10 +8,10 @@ export const smoother = defineCurve({
   formula: 'p = 1 − (6s⁵ − 15s⁴ + 10s³)',
   source: 'Perlin, “Improving noise”, SIGGRAPH 2002',
   parameters: {},
-  needsCore: false,
+  needsInner: false,
   examples: [
-    { core: 0, reach: 1, at: 0.25, weight: 0.896484375 },
-    { core: 1, reach: 3, at: 2, weight: 0.5 },
+    { inner: 0, outer: 1, at: 0.25, weight: 0.896484375 },
+    { inner: 1, outer: 3, at: 2, weight: 0.5 },
   ],
   compile: () => (s) => 1 - s * s * s * (s * (6 * s - 15) + 10),
 });

@@ -1,6 +1,6 @@
 import { describe } from '../../document/parameters';
 import { varied } from '../../lib/random/lookup';
-import { defineEmission, none } from './amount';
+import { defineEmission, none } from './emission';
 
 const parameters = describe({
   count: {
@@ -27,7 +27,7 @@ const parameters = describe({
     fixed: true,
     help: 'The count is larger or smaller than the set one by up to this, as the emitter’s seed decides.',
   },
-  at: {
+  timing: {
     type: 'choice',
     label: 'Timing',
     default: 'frame',
@@ -59,7 +59,7 @@ export const burst = defineEmission({
   summary: 'Many particles at once.',
   parameters,
   compile({ values, start, gate, hashRandom }) {
-    const { count, variance, at, frame } = values;
+    const { count, variance, timing: at, frame } = values;
     const moment = at === 'start' ? start : frame;
     const number = variance > 0 ? Math.max(0, Math.floor(varied(count, variance, hashRandom(moment)) + 0.5)) : count;
     return {

@@ -1,7 +1,7 @@
 import { Registry } from '../../document/registry';
-import type { AmountKind } from './amount';
+import type { EmissionKind } from './emission';
 import { burst } from './burst';
 import { rate } from './rate';
 
 /** Every way to say how many particles are born and when. */
-export const amounts = new Registry<AmountKind>('kind of amount', [rate, burst]);
+export const emissionKinds = new Registry<EmissionKind>('kind of amount', [rate, burst]);

@@ -1,6 +1,6 @@
 import { describe } from '../../document/parameters';
 import { mix, varied } from '../../lib/random/lookup';
-import { defineEmission, none } from './amount';
+import { defineEmission, none } from './emission';
 
 const parameters = describe({
   rate: {
@@ -13,7 +13,7 @@ const parameters = describe({
     usual: [0, 5000],
     help: 'The number of particles born per second or per frame. Births are spread within each frame.',
   },
-  per: {
+  rateUnit: {
     type: 'choice',
     label: 'Rate unit',
     default: 'second',
@@ -33,7 +33,7 @@ const parameters = describe({
     usual: [0, 2000],
     help: 'The rate is larger or smaller than the set one by up to this, differently on each frame.',
   },
-  moments: {
+  timing: {
     type: 'choice',
     label: 'Timing',
     default: 'even',
@@ -56,7 +56,7 @@ export const rate = defineEmission({
   summary: 'A steady stream of particles.',
   parameters,
   compile({ values, valuesAt, fps, start, round, gate, hashRandom }) {
-    const { rate: given, per, variance, moments } = values;
+    const { rate: given, rateUnit: per, variance, timing: moments } = values;
     const uneven = variance > 0 || valuesAt !== undefined || round > 0;
     const perSecond = (n: number) => (per === 'second' ? n : n * fps);
     // Rate and its sum before each frame from the start on, in births a second.

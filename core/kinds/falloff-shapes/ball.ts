@@ -1,5 +1,5 @@
 import { circle, radiusHandle } from '../../lib/geometry/outline';
-import { defineFalloffShape, allAlong, coreAndReach, roundedUp, setUnit } from './extent';
+import { defineFalloffShape, allAlong, innerAndOuter, roundedUp, setUnit } from './falloff-shape';
 
 /** d = |x|, the distance to the centre. */
 export const ball = defineFalloffShape({
@@ -9,7 +9,7 @@ export const ball = defineFalloffShape({
   bounded: true,
   formula: 'd = |x|',
   source: 'geometry',
-  parameters: coreAndReach,
+  parameters: innerAndOuter,
   examples: [{ at: [3, -4, 12], distance: 13, outward: [3 / 13, -4 / 13, 12 / 13] }],
   distance:
     () =>
@@ -22,11 +22,11 @@ export const ball = defineFalloffShape({
     allAlong(1, count, lengthwise);
   },
   fitted(half) {
-    const reach = roundedUp(Math.sqrt(half[0] * half[0] + half[1] * half[1] + half[2] * half[2]));
-    return { core: roundedUp(reach * 0.4), reach };
+    const outer = roundedUp(Math.sqrt(half[0] * half[0] + half[1] * half[1] + half[2] * half[2]));
+    return { inner: roundedUp(outer * 0.4), outer };
   },
   outline: (_values, d) => [circle(d, 0, 2), circle(d, 0, 1), circle(d, 1, 2)],
   // for drawing only
   ray: (_values, u) => ({ from: [0, 0, 0], along: [Math.cos(2 * Math.PI * u), 0, Math.sin(2 * Math.PI * u)] }),
-  handles: (values) => (['core', 'reach'] as const).map((parameter) => radiusHandle(parameter, values[parameter])),
+  handles: (values) => (['inner', 'outer'] as const).map((parameter) => radiusHandle(parameter, values[parameter])),
 });

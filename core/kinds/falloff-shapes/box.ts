@@ -1,6 +1,6 @@
 import { boxEdges, widthHandle } from '../../lib/geometry/outline';
 import { describe } from '../../document/parameters';
-import { defineFalloffShape, allAlong, coreAndReach, roundedUp, setUnit } from './extent';
+import { defineFalloffShape, allAlong, innerAndOuter, roundedUp, setUnit } from './falloff-shape';
 
 const size = (label: string) =>
   ({
@@ -17,13 +17,13 @@ const parameters = describe({
   width: size('Width'),
   height: size('Height'),
   depth: size('Depth'),
-  core: {
-    ...coreAndReach.core,
+  inner: {
+    ...innerAndOuter.inner,
     default: 0,
     help: 'The distance outside the box up to which the field has full strength.',
   },
-  reach: {
-    ...coreAndReach.reach,
+  outer: {
+    ...innerAndOuter.outer,
     default: 0.5,
     help: 'The distance outside the box beyond which the field is zero. At least the inner radius.',
   },
@@ -65,13 +65,13 @@ export const box = defineFalloffShape({
     allAlong(1, count, lengthwise);
   },
   fitted(half) {
-    const reach = roundedUp(0.15 * Math.max(...half));
+    const outer = roundedUp(0.15 * Math.max(...half));
     return {
       width: roundedUp(2 * half[0]),
       height: roundedUp(2 * half[1]),
       depth: roundedUp(2 * half[2]),
-      core: 0,
-      reach,
+      inner: 0,
+      outer,
     };
   },
   outline(values, d) {
@@ -88,15 +88,15 @@ export const box = defineFalloffShape({
       : { from: [t, 0, (out * depth) / 2], along: [0, 0, out] };
   },
   handles(values) {
-    const { width, height, depth, core, reach } = values;
+    const { width, height, depth, inner, outer } = values;
     const outside = (parameter: string, d: number) =>
       ({ parameter, at: [-width / 2 - d, 0, 0], axis: [-1, 0, 0], perMetre: 1 }) as const;
     return [
       widthHandle('width', 0, width),
       widthHandle('height', 1, height),
       widthHandle('depth', 2, depth),
-      outside('core', core),
-      outside('reach', reach),
+      outside('inner', inner),
+      outside('outer', outer),
     ];
   },
 });

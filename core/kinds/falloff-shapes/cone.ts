@@ -2,7 +2,7 @@ import { circle } from '../../lib/geometry/outline';
 import { describe } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
 import { tan } from '../../lib/math/inverse';
-import { defineFalloffShape, allAlong, coreAndReach, roundedUp, setUnit } from './extent';
+import { defineFalloffShape, allAlong, innerAndOuter, roundedUp, setUnit } from './falloff-shape';
 
 const RADIAN = 0.017453292519943295;
 
@@ -27,13 +27,13 @@ const parameters = describe({
     usual: [5, 60],
     help: 'The angle between the axis and the side.',
   },
-  core: {
-    ...coreAndReach.core,
+  inner: {
+    ...innerAndOuter.inner,
     default: 0,
     help: 'The distance outside the cone up to which the field has full strength.',
   },
-  reach: {
-    ...coreAndReach.reach,
+  outer: {
+    ...innerAndOuter.outer,
     default: 0.4,
     help: 'The distance outside the cone beyond which the field is zero. At least the inner radius.',
   },
@@ -88,8 +88,8 @@ export const cone = defineFalloffShape({
     return {
       length,
       angle: 35,
-      core: 0,
-      reach: roundedUp(Math.sqrt(half[0] * half[0] + half[1] * half[1] + half[2] * half[2])),
+      inner: 0,
+      outer: roundedUp(Math.sqrt(half[0] * half[0] + half[1] * half[1] + half[2] * half[2])),
     };
   },
   outline(values, d) {
@@ -121,7 +121,7 @@ export const cone = defineFalloffShape({
     return { from: [r * x, y, r * z], along: [c * x, -s, c * z] };
   },
   handles(values) {
-    const { length, angle, core, reach } = values;
+    const { length, angle, inner, outer } = values;
     const [s, c] = [sin(angle * RADIAN), cos(angle * RADIAN)];
     const middle = length / 2;
     const r = middle * tan(angle * RADIAN);
@@ -129,8 +129,8 @@ export const cone = defineFalloffShape({
       ({ parameter, at: [r + d * c, middle - d * s, 0], axis: [c, -s, 0], perMetre: 1 }) as const;
     return [
       { parameter: 'length', at: [0, length, 0], axis: [0, 1, 0], perMetre: 1 },
-      out('core', core),
-      out('reach', reach),
+      out('inner', inner),
+      out('outer', outer),
     ];
   },
 });

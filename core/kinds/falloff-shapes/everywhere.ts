@@ -1,4 +1,4 @@
-import { defineFalloffShape } from './extent';
+import { defineFalloffShape } from './falloff-shape';
 
 /** No falloff: the same everywhere. */
 export const everywhere = defineFalloffShape({

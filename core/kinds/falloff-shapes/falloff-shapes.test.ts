@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import type { Values } from '../../document/parameters';
 import { vectorColumns, vectorBy, type Vector } from '../../lib/math/vector';
-import { extents } from '.';
-import type { ExtentKind } from './extent';
+import { falloffShapes } from '.';
+import type { FalloffShapeKind } from './falloff-shape';
 
 const RESOURCES = { mesh: () => undefined, image: () => undefined };
 /** Every shape with a falloff that needs nothing else of the scene. */
-const shapes = extents.list
+const shapes = falloffShapes.list
   .filter(({ bounded, kind }) => bounded && kind !== 'surface')
   .map((kind) => [kind.kind, kind] as const);
 
-function distanceAt(kind: ExtentKind, values: Values, at: Vector): number {
+function distanceAt(kind: FalloffShapeKind, values: Values, at: Vector): number {
   const local = vectorColumns(1);
   [local.x[0], local.y[0], local.z[0]] = at;
   const d = new Float64Array(1);
@@ -22,7 +22,7 @@ const beyond = (from: Vector, along: Vector, by: number): Vector => vectorBy((ax
 // The examples of each shape hold its distance against geometry; these hold everything else against the distance.
 describe('every falloff shape', () => {
   it.each(shapes)('%s is drawn at the distance that was asked for', (_name, kind) => {
-    const values = extents.defaults(kind.kind);
+    const values = falloffShapes.defaults(kind.kind);
     for (const d of [0, 0.3]) {
       const points = kind.outline(values, d).flat();
       expect(points.length).toBeGreaterThan(0);
@@ -34,7 +34,7 @@ describe('every falloff shape', () => {
   });
 
   it.each(shapes)('%s is hatched by lines that leave it at right angles', (_name, kind) => {
-    const values = extents.defaults(kind.kind);
+    const values = falloffShapes.defaults(kind.kind);
     const rays = Array.from({ length: 24 }, (_, i) => kind.ray(values, (i + 0.5) / 24));
     for (const { from, along } of rays) {
       expect(Math.hypot(...along)).toBeCloseTo(1, 6);
@@ -46,10 +46,10 @@ describe('every falloff shape', () => {
   });
 
   it.each(shapes)('%s has its handles where its numbers are, and they move as those grow', (_name, kind) => {
-    const values = extents.defaults(kind.kind);
+    const values = falloffShapes.defaults(kind.kind);
     for (const { parameter, at, axis, perMetre } of kind.handles(values)) {
       const value = Number(values[parameter]);
-      if (parameter === 'core' || parameter === 'reach') expect(distanceAt(kind, values, at)).toBeCloseTo(value, 6);
+      if (parameter === 'inner' || parameter === 'outer') expect(distanceAt(kind, values, at)).toBeCloseTo(value, 6);
       else expect(distanceAt(kind, values, at)).toBeCloseTo(0, 6);
       const grown = kind.handles({ ...values, [parameter]: value + 0.1 }).find((one) => one.parameter === parameter)!;
       const moved = beyond(at, axis, 0.1 / perMetre);
@@ -63,9 +63,9 @@ describe('every falloff shape', () => {
       [3, 0.5, 1],
       [0.2, 2, 0.7],
     ] as const) {
-      const values = extents.defaults(kind.kind, kind.fitted(half));
-      const reach = Number(values['reach']);
-      expect(Number(values['core'])).toBeLessThanOrEqual(reach);
+      const values = falloffShapes.defaults(kind.kind, kind.fitted(half));
+      const outer = Number(values['outer']);
+      expect(Number(values['inner'])).toBeLessThanOrEqual(outer);
       const corners = [-1, 1].flatMap((x) => [-1, 1].flatMap((y) => [-1, 1].map((z) => [x, y, z] as const)));
       const off = corners.map((corner) =>
         distanceAt(
@@ -74,8 +74,8 @@ describe('every falloff shape', () => {
           vectorBy((axis) => corner[axis]! * half[axis]!),
         ),
       );
-      expect(Math.max(...off)).toBeLessThanOrEqual(reach + 1e-9);
-      expect(reach).toBeLessThan(2 * Math.hypot(...half));
+      expect(Math.max(...off)).toBeLessThanOrEqual(outer + 1e-9);
+      expect(outer).toBeLessThan(2 * Math.hypot(...half));
     }
   });
 });

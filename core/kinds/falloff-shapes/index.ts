@@ -3,7 +3,7 @@ import { ball } from './ball';
 import { box } from './box';
 import { cone } from './cone';
 import { everywhere } from './everywhere';
-import type { ExtentKind } from './extent';
+import type { FalloffShapeKind } from './falloff-shape';
 import { path } from './path';
 import { ring } from './ring';
 import { rod } from './rod';
@@ -11,7 +11,7 @@ import { slab } from './slab';
 import { surface } from './surface';
 
 /** Every body a falloff can be measured from. */
-export const extents = new Registry<ExtentKind>('extent', [
+export const falloffShapes = new Registry<FalloffShapeKind>('falloff', [
   everywhere,
   ball,
   box,

@@ -6,12 +6,12 @@ import { pathParameters } from '../shared/path-parameters';
 import { pathHandles } from '../shared/path-handles';
 import { lineOf, pathTrouble } from '../shared/path-line';
 import { pathLength, pointAlong, strokesOf } from '../../lib/paths/polyline';
-import { defineFalloffShape, coreAndReach, roundedUp, setUnit } from './extent';
+import { defineFalloffShape, innerAndOuter, roundedUp, setUnit } from './falloff-shape';
 
 const parameters = describe({
   ...pathParameters,
-  core: { ...coreAndReach.core, default: 0.2 },
-  reach: { ...coreAndReach.reach, default: 0.8 },
+  inner: { ...innerAndOuter.inner, default: 0.2 },
+  outer: { ...innerAndOuter.outer, default: 0.8 },
 });
 
 /** Two metres along X, for examples. */
@@ -84,8 +84,8 @@ export const path = defineFalloffShape({
       i % 2 === 0 ? 0 : Number((half[1] * 0.3).toPrecision(2)),
       0,
     ]);
-    const reach = roundedUp(Math.sqrt(half[0] * half[0] * 0.04 + half[1] * half[1] * 1.7 + half[2] * half[2]));
-    return { form: 'drawn', points, core: roundedUp(reach * 0.4), reach };
+    const outer = roundedUp(Math.sqrt(half[0] * half[0] * 0.04 + half[1] * half[1] * 1.7 + half[2] * half[2]));
+    return { form: 'drawn', points, inner: roundedUp(outer * 0.4), outer };
   },
   outline(values, d) {
     if (d === 0) return strokesOf(lineOf(values));
@@ -107,12 +107,12 @@ export const path = defineFalloffShape({
     return { from: point, along: mapVector(p, (n, axis) => c * n + s * q[axis]!) };
   },
   handles(values) {
-    const { core, reach } = values;
+    const { inner, outer } = values;
     const { point, p } = across(values, 0.5);
     const distances = (
       [
-        ['core', core],
-        ['reach', reach],
+        ['inner', inner],
+        ['outer', outer],
       ] as const
     ).map(([parameter, d]) => ({ parameter, at: mapVector(point, (n, i) => n + d * p[i]!), axis: p, perMetre: 1 }));
     return [...distances, ...pathHandles(values)];

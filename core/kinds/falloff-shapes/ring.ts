@@ -1,6 +1,6 @@
 import { describe } from '../../document/parameters';
 import { circle } from '../../lib/geometry/outline';
-import { defineFalloffShape, coreAndReach, roundedUp, setUnit } from './extent';
+import { defineFalloffShape, innerAndOuter, roundedUp, setUnit } from './falloff-shape';
 
 const parameters = describe({
   radius: {
@@ -12,8 +12,8 @@ const parameters = describe({
     usual: [0, 10],
     help: 'The radius of the circle.',
   },
-  core: { ...coreAndReach.core, default: 0.2 },
-  reach: { ...coreAndReach.reach, default: 0.8 },
+  inner: { ...innerAndOuter.inner, default: 0.2 },
+  outer: { ...innerAndOuter.outer, default: 0.8 },
 });
 
 /** d is the distance to a circle in the XZ plane. */
@@ -54,10 +54,10 @@ export const ring = defineFalloffShape({
     const wide = Math.sqrt(half[0] * half[0] + half[2] * half[2]);
     const radius = roundedUp(wide / 2);
     // The middle and the corners are the farthest from the circle.
-    const reach = roundedUp(
+    const outer = roundedUp(
       Math.sqrt(Math.max(radius, wide - radius) * Math.max(radius, wide - radius) + half[1] * half[1]),
     );
-    return { radius, core: roundedUp(reach * 0.3), reach };
+    return { radius, inner: roundedUp(outer * 0.3), outer };
   },
   outline(values, d) {
     const { radius } = values;
@@ -80,13 +80,13 @@ export const ring = defineFalloffShape({
     return { from: [radius * x, 0, radius * z], along: [x, 0, z] };
   },
   handles(values) {
-    const { radius, core, reach } = values;
+    const { radius, inner, outer } = values;
     const up = (parameter: string, value: number) =>
       ({ parameter, at: [radius, value, 0], axis: [0, 1, 0], perMetre: 1 }) as const;
     return [
       { parameter: 'radius', at: [-radius, 0, 0], axis: [-1, 0, 0], perMetre: 1 },
-      up('core', core),
-      up('reach', reach),
+      up('inner', inner),
+      up('outer', outer),
     ];
   },
 });

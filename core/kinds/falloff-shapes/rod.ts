@@ -1,6 +1,6 @@
 import { describe } from '../../document/parameters';
 import { rodLines, widthHandle } from '../../lib/geometry/outline';
-import { defineFalloffShape, allAlong, coreAndReach, roundedUp, setUnit } from './extent';
+import { defineFalloffShape, allAlong, innerAndOuter, roundedUp, setUnit } from './falloff-shape';
 
 const parameters = describe({
   length: {
@@ -12,7 +12,7 @@ const parameters = describe({
     usual: [0, 10],
     help: 'The length of the line, along Y.',
   },
-  ...coreAndReach,
+  ...innerAndOuter,
 });
 
 /** d is the distance to a line of some length along Y. */
@@ -46,8 +46,8 @@ export const rod = defineFalloffShape({
     };
   },
   fitted(half) {
-    const reach = roundedUp(Math.sqrt(half[0] * half[0] + half[2] * half[2]));
-    return { length: roundedUp(2 * half[1]), core: roundedUp(reach * 0.4), reach };
+    const outer = roundedUp(Math.sqrt(half[0] * half[0] + half[2] * half[2]));
+    return { length: roundedUp(2 * half[1]), inner: roundedUp(outer * 0.4), outer };
   },
   outline(values, d) {
     const half = values.length / 2;
@@ -66,9 +66,9 @@ export const rod = defineFalloffShape({
     return { from: [0, y, 0], along: [Math.cos(2 * Math.PI * u), 0, Math.sin(2 * Math.PI * u)] };
   },
   handles(values) {
-    const { length, core, reach } = values;
+    const { length, inner, outer } = values;
     const out = (parameter: string, value: number) =>
       ({ parameter, at: [0.8 * value, 0, 0.6 * value], axis: [0.8, 0, 0.6], perMetre: 1 }) as const;
-    return [widthHandle('length', 1, length), out('core', core), out('reach', reach)];
+    return [widthHandle('length', 1, length), out('inner', inner), out('outer', outer)];
   },
 });

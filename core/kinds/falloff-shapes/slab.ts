@@ -1,8 +1,8 @@
 import { describe } from '../../document/parameters';
-import { defineFalloffShape, allAlong, coreAndReach, roundedUp, setUnit } from './extent';
+import { defineFalloffShape, allAlong, innerAndOuter, roundedUp, setUnit } from './falloff-shape';
 
 const parameters = describe({
-  ...coreAndReach,
+  ...innerAndOuter,
   side: {
     type: 'choice',
     label: 'Sides',
@@ -44,8 +44,8 @@ export const slab = defineFalloffShape({
     allAlong(0, count, lengthwise);
   },
   fitted(half) {
-    const reach = roundedUp(half[1] * 1.1);
-    return { core: roundedUp(reach * 0.4), reach };
+    const outer = roundedUp(half[1] * 1.1);
+    return { inner: roundedUp(outer * 0.4), outer };
   },
   outline(values, d) {
     const sides = values.side === 'front' ? [d] : [d, -d];
@@ -62,7 +62,7 @@ export const slab = defineFalloffShape({
     return { from: [(2 * u - 1) * HALF, 0, 0], along: [0, below ? -1 : 1, 0] };
   },
   handles: (values) =>
-    (['core', 'reach'] as const).map((parameter) => ({
+    (['inner', 'outer'] as const).map((parameter) => ({
       parameter,
       at: [0, values[parameter], 0],
       axis: [0, 1, 0],

@@ -2,12 +2,12 @@ import { describe } from '../../document/parameters';
 import type { TriangleMesh } from '../../lib/meshes/mesh';
 import { treeOf } from '../../lib/meshes/tree';
 import type { Resources } from '../emitter-shapes/shape';
-import { defineFalloffShape, coreAndReach, setUnit } from './extent';
+import { defineFalloffShape, innerAndOuter, setUnit } from './falloff-shape';
 
 const parameters = describe({
   mesh: { type: 'reference', to: 'mesh', label: 'Mesh', default: '', help: 'One of the scene’s meshes.' },
-  core: { ...coreAndReach.core, default: 0.1 },
-  reach: { ...coreAndReach.reach, default: 0.5 },
+  inner: { ...innerAndOuter.inner, default: 0.1 },
+  outer: { ...innerAndOuter.outer, default: 0.5 },
 });
 
 /** A triangle on the ground, for examples. */

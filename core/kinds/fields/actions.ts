@@ -1,6 +1,6 @@
 /** The six ways in which a field with a direction can act, with one of them as the default. */
 export function vectorActions(first: string): readonly string[] {
-  const all = ['force', 'acceleration', 'carry', 'drive', 'steer', 'shift'];
+  const all = ['force', 'acceleration', 'flow', 'set-velocity', 'steer', 'move'];
   return [first, ...all.filter((action) => action !== first)];
 }
 

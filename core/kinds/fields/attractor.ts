@@ -61,7 +61,7 @@ const parameters = describe({
     usual: [0, 2],
     help: 'The distance within which there is no pull.',
   },
-  swallow: {
+  absorbWithin: {
     type: 'number',
     label: 'Absorb within',
     unit: 'm',
@@ -142,7 +142,7 @@ export const attractor = defineField({
   source: 'textbook mechanics; softening after Plummer 1911',
   strength: { label: 'Strength', default: 1, usual: [-5, 5] },
   actions: vectorActions('acceleration'),
-  startsWith: { extent: 'ball', profile: 'smooth' },
+  startsWith: { falloff: 'ball', curve: 'smooth' },
   starts: [
     {
       name: 'Tether',
@@ -212,16 +212,18 @@ export const attractor = defineField({
       const { target, of } = settings;
       return target === 'particles' ? of : undefined;
     },
-    swallows(source) {
-      const { swallow, target } = source.settings;
-      if (swallow === 0 || target === 'particles') return undefined;
+    absorbs(source) {
+      const { absorbWithin, target } = source.settings;
+      if (absorbWithin === 0 || target === 'particles') return undefined;
       const offsets = offsetsOf(source);
       const ways = vectorColumns(BLOCK);
       return (local, block, out, context) => {
         offsets(local, block, ways, context);
         for (let i = 0; i < block.count; i++)
           out[i] =
-            ways.x[i]! * ways.x[i]! + ways.y[i]! * ways.y[i]! + ways.z[i]! * ways.z[i]! < swallow * swallow ? 1 : 0;
+            ways.x[i]! * ways.x[i]! + ways.y[i]! * ways.y[i]! + ways.z[i]! * ways.z[i]! < absorbWithin * absorbWithin
+              ? 1
+              : 0;
       };
     },
   },

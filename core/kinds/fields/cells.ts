@@ -87,7 +87,7 @@ export const cells = defineField({
   actions: vectorActions('acceleration'),
   seeded: true,
   direction: 'direction',
-  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  startsWith: { falloff: 'everywhere', curve: 'smooth' },
   balance: ['turn', 'uneven'],
   starts: [
     {

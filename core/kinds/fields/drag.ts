@@ -22,8 +22,8 @@ export const drag = defineField({
   formula: 'v̇ = −(rate + quadratic·|v − U|)·(v − U)',
   source: 'textbook mechanics',
   strength: { label: 'Rate', default: 0.5, usual: [0, 5], min: 0 },
-  actions: ['slow'],
-  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  actions: ['drag'],
+  startsWith: { falloff: 'everywhere', curve: 'smooth' },
   starts: [
     { name: 'Syrup', note: 'all motion stops quickly', strength: 4, settings: { quadratic: 0 } },
     { name: 'Still water', note: 'slows gently', strength: 0.6, settings: { quadratic: 0.3 } },
@@ -50,7 +50,7 @@ export const drag = defineField({
   kernel: ({ settings, strength }) => ({
     kind: 'same',
     vector: [strength, settings.quadratic, 0],
-    tow: 0,
+    ownMotion: 0,
   }),
   compile({ settings, strength }) {
     const { quadratic } = settings;

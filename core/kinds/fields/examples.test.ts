@@ -33,7 +33,7 @@ function seen(neighbours: NonNullable<FieldExample['neighbours']>): SeenParticle
 /** F of an example, by the whole stack of a scene in which nothing else acts. */
 function vectorOf(
   kind: FieldKind,
-  { settings, strength, actsAs, extent, at, velocity, neighbours = [], scene: more = {} }: FieldExample,
+  { settings, strength, actsAs, falloff, at, velocity, neighbours = [], scene: more = {} }: FieldExample,
 ): Vector {
   const field = completeField({
     id: 'tried',
@@ -41,7 +41,7 @@ function vectorOf(
     settings: { kind: kind.kind, ...settings },
     strength,
     ...(actsAs && { actsAs }),
-    ...(extent && { extent }),
+    ...(falloff && { falloff }),
   });
   const written = { name: 'Example', emitters: [{ id: 'e', name: 'E', shape: { kind: 'point' } }], ...more };
   const bare = completeScene(written);

@@ -19,7 +19,7 @@ const parameters = describe({
     usual: [0, 10],
     help: 'The push away from neighbours that are too near. Negative draws particles together.',
   },
-  apart: radius('Separation radius', 0.25, 'How near is too near.'),
+  separationRadius: radius('Separation radius', 0.25, 'How near is too near.'),
   alignment: {
     type: 'number',
     label: 'Alignment',
@@ -28,7 +28,7 @@ const parameters = describe({
     usual: [0, 10],
     help: 'How quickly a particle adopts the average velocity of its neighbours.',
   },
-  seen: radius('Alignment radius', 0.6, 'How far off a neighbour’s motion is heeded.'),
+  alignmentRadius: radius('Alignment radius', 0.6, 'How far off a neighbour’s motion is heeded.'),
   cohesion: {
     type: 'number',
     label: 'Cohesion',
@@ -37,8 +37,8 @@ const parameters = describe({
     usual: [0, 10],
     help: 'The pull to the centre of the neighbours, per metre of distance.',
   },
-  together: radius('Cohesion radius', 0.8, 'How far off a neighbour draws.'),
-  view: {
+  cohesionRadius: radius('Cohesion radius', 0.8, 'How far off a neighbour draws.'),
+  angleOfView: {
     type: 'number',
     label: 'Angle of view',
     unit: '°',
@@ -48,7 +48,7 @@ const parameters = describe({
     usual: [60, 360],
     help: 'The angle ahead in which a particle sees neighbours. 360° is all around.',
   },
-  among: {
+  flocks: {
     type: 'choice',
     label: 'Flocks',
     default: 'own',
@@ -74,7 +74,7 @@ export const flock = defineField({
   source: 'Reynolds 1987',
   strength: { label: 'Strength', default: 1, usual: [0, 3] },
   actions: vectorActions('acceleration'),
-  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  startsWith: { falloff: 'everywhere', curve: 'smooth' },
   balance: ['separation', 'alignment', 'cohesion'],
   particles: {
     readsNeighbours: true,
@@ -92,23 +92,23 @@ export const flock = defineField({
     {
       name: 'Shoal',
       note: 'close together in one direction',
-      settings: { separation: 4, alignment: 4, cohesion: 2.5, view: 300 },
+      settings: { separation: 4, alignment: 4, cohesion: 2.5, angleOfView: 300 },
     },
     {
       name: 'Gnats',
       note: 'together, in all directions',
-      settings: { separation: 2, alignment: 0.2, cohesion: 5, view: 360 },
+      settings: { separation: 2, alignment: 0.2, cohesion: 5, angleOfView: 360 },
     },
     {
       name: 'Even spread',
       note: 'separation only',
-      settings: { separation: 6, alignment: 0, cohesion: 0, view: 360 },
+      settings: { separation: 6, alignment: 0, cohesion: 0, angleOfView: 360 },
     },
   ],
   parameters,
   examples: [
     {
-      settings: { separation: 0, alignment: 1, cohesion: 0, seen: 5, view: 360 },
+      settings: { separation: 0, alignment: 1, cohesion: 0, alignmentRadius: 5, angleOfView: 360 },
       strength: 1,
       at: [0, 0, 0],
       velocity: [0, 1, 0],
@@ -117,7 +117,7 @@ export const flock = defineField({
       source: 'Reynolds 1987: v̄ − v',
     },
     {
-      settings: { separation: 3, apart: 2, alignment: 0, cohesion: 0, view: 360 },
+      settings: { separation: 3, separationRadius: 2, alignment: 0, cohesion: 0, angleOfView: 360 },
       strength: 1,
       at: [0, 0, 0],
       neighbours: [{ at: [1, 0, 0], velocity: [0, 0, 0] }],
@@ -125,7 +125,7 @@ export const flock = defineField({
       source: 'by hand: 3·(1 − d/R) away from a neighbour at half the distance',
     },
     {
-      settings: { separation: 0, alignment: 0, cohesion: 2, together: 5, view: 360 },
+      settings: { separation: 0, alignment: 0, cohesion: 2, cohesionRadius: 5, angleOfView: 360 },
       strength: 1,
       at: [0, 0, 0],
       neighbours: [
@@ -139,13 +139,22 @@ export const flock = defineField({
   fit(half) {
     const size = Math.max(...half);
     return {
-      apart: fittedSize(size / 8, 0.02),
-      seen: fittedSize(size / 3.5, 0.05),
-      together: fittedSize(size / 2.5, 0.05),
+      separationRadius: fittedSize(size / 8, 0.02),
+      alignmentRadius: fittedSize(size / 3.5, 0.05),
+      cohesionRadius: fittedSize(size / 2.5, 0.05),
     };
   },
   compile({ settings, strength, neighbours }) {
-    const { separation, apart, alignment, seen, cohesion, together, view, among } = settings;
+    const {
+      separation,
+      separationRadius: apart,
+      alignment,
+      alignmentRadius: seen,
+      cohesion,
+      cohesionRadius: together,
+      angleOfView: view,
+      flocks: among,
+    } = settings;
     const reach =
       Math.max(separation === 0 ? 0 : apart, alignment === 0 ? 0 : seen, cohesion === 0 ? 0 : together) || apart;
     const around = neighbours(reach, among === 'all');

@@ -7,10 +7,10 @@ import { clear } from '../contracts/sums';
 import { vectorActions } from './actions';
 import { defineField, type FieldRoutine, type FieldSource } from '../contracts/field';
 
-const does =
+const outputIs =
   (...ways: string[]) =>
   (v: Values) =>
-    ways.includes(String(v['does']));
+    ways.includes(String(v['output']));
 
 const NAMES = `Names: ${particleNames([]).join(', ')}, and the dials.`;
 
@@ -22,32 +22,32 @@ const expression = (label: string, value: string, help: string, ...ways: string[
     most: 1000,
     formula: 'particle',
     help: `${help} ${NAMES}`,
-    shown: does(...ways),
+    shown: outputIs(...ways),
   }) as const;
 
 const parameters = describe({
-  does: {
+  output: {
     type: 'choice',
     label: 'Output',
     default: 'vector',
     options: [
       { value: 'vector', label: 'vector' },
-      { value: 'slope', label: 'downhill' },
-      { value: 'level', label: 'one direction' },
+      { value: 'downhill', label: 'downhill' },
+      { value: 'one-direction', label: 'one direction' },
     ],
     help: 'Three formulas for X, Y and Z; or one formula for a height that particles slide down; or one for a push in a direction.',
   },
   fx: expression('X', '−z', 'Along X of its own frame.', 'vector'),
   fy: expression('Y', '0', 'Along Y.', 'vector'),
   fz: expression('Z', 'x', 'Along Z.', 'vector'),
-  height: expression('Height', 'x^2 + z^2', 'The height or the push.', 'slope', 'level'),
+  height: expression('Height', 'x^2 + z^2', 'The height or the push.', 'downhill', 'one-direction'),
   direction: {
     type: 'vector',
     label: 'Direction',
     unit: '',
     default: [0, 1, 0],
     help: 'The direction of the push. Only its direction counts, not its length.',
-    shown: does('level'),
+    shown: outputIs('one-direction'),
   },
   fineness: {
     type: 'number',
@@ -58,7 +58,7 @@ const parameters = describe({
     above: true,
     usual: [0.0001, 0.1],
     help: 'The distance between the heights from which the slope is computed. Smaller shows finer detail.',
-    shown: does('slope'),
+    shown: outputIs('downhill'),
   },
 });
 
@@ -69,7 +69,7 @@ const AXES = ['x', 'y', 'z'] as const;
 /** The expressions that count, with their labels. */
 function expressionsOf(settings: Settings): readonly (readonly [string, string])[] {
   const { fx, fy, fz, height } = settings;
-  if (settings.does !== 'vector') return [[parameters.height.label, height]];
+  if (settings.output !== 'vector') return [[parameters.height.label, height]];
   return [
     [parameters.fx.label, fx],
     [parameters.fy.label, fy],
@@ -84,8 +84,8 @@ function trouble({ settings, dials }: Pick<FieldSource<Settings>, 'settings' | '
     const fault = faultOf(text, names);
     if (fault) return `its expression ${label} can’t be read: ${fault}`;
   }
-  const { does: way, direction } = settings;
-  return way === 'level' && direction.every((n) => n === 0) ? 'its direction is zero' : undefined;
+  const { output: way, direction } = settings;
+  return way === 'one-direction' && direction.every((n) => n === 0) ? 'its direction is zero' : undefined;
 }
 
 /** Runs an expression over a block. */
@@ -137,36 +137,40 @@ export const formula = defineField({
   source: 'calculus; slopes by central differences',
   strength: { label: 'Strength', default: 1, usual: [-5, 5] },
   actions: vectorActions('acceleration'),
-  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  startsWith: { falloff: 'everywhere', curve: 'smooth' },
   needs: { velocity: true, distance: true },
   starts: [
     {
       name: 'Turntable',
       note: 'around the centre, faster outside',
-      settings: { does: 'vector', fx: '−z', fy: '0', fz: 'x' },
+      settings: { output: 'vector', fx: '−z', fy: '0', fz: 'x' },
     },
     {
       name: 'Bowl',
       note: 'inwards, in rings',
-      settings: { does: 'slope', height: 'r = sqrt(x^2 + z^2)\n0.5 × r + 0.1 × cos(12 × r)' },
+      settings: { output: 'downhill', height: 'r = sqrt(x^2 + z^2)\n0.5 × r + 0.1 × cos(12 × r)' },
     },
     {
       name: 'Ripples',
       note: 'waves that run outwards and lift',
       strength: 2,
-      settings: { does: 'level', height: 'r = sqrt(x^2 + z^2)\nsin(6 × r − 4 × time) / (1 + r)', direction: [0, 1, 0] },
+      settings: {
+        output: 'one-direction',
+        height: 'r = sqrt(x^2 + z^2)\nsin(6 × r − 4 × time) / (1 + r)',
+        direction: [0, 1, 0],
+      },
     },
     {
       name: 'Plate',
       note: 'to the nodal lines of a vibrating square plate',
       strength: 1,
-      settings: { does: 'slope', height: 'a = pi × x\nb = pi × z\n(cos(3 × a) × cos(b) − cos(a) × cos(3 × b))^2' },
+      settings: { output: 'downhill', height: 'a = pi × x\nb = pi × z\n(cos(3 × a) × cos(b) − cos(a) × cos(3 × b))^2' },
     },
   ],
   parameters,
   examples: [
     {
-      settings: { does: 'vector', fx: '−z', fy: 'vy', fz: 'x' },
+      settings: { output: 'vector', fx: '−z', fy: 'vy', fz: 'x' },
       strength: 2,
       at: [1, 0, 3],
       velocity: [0, 5, 0],
@@ -174,14 +178,14 @@ export const formula = defineField({
       source: 'by hand',
     },
     {
-      settings: { does: 'slope', height: 'x^2 + 3 × z' },
+      settings: { output: 'downhill', height: 'x^2 + 3 × z' },
       strength: 1,
       at: [2, 0, 0],
       vector: [-4, 0, -3],
       source: 'calculus: −∇(x² + 3z); central differences are exact for squares',
     },
     {
-      settings: { does: 'level', height: 'x × y', direction: [0, 2, 0] },
+      settings: { output: 'one-direction', height: 'x × y', direction: [0, 2, 0] },
       strength: 0.5,
       at: [3, 4, 0],
       vector: [0, 6, 0],
@@ -197,9 +201,9 @@ export const formula = defineField({
     const { strength } = source;
     const names = particleNames(source.dials.names);
     const formulas = expressionsOf(settings).map(([, text]) => readFormula(text, names));
-    if (settings.does === 'slope') return slopeOf(source, formulas[0]!);
+    if (settings.output === 'downhill') return slopeOf(source, formulas[0]!);
     const columns = runner(source, formulas);
-    if (settings.does === 'level') {
+    if (settings.output === 'one-direction') {
       const way = normalised(settings.direction);
       const push = new Float64Array(BLOCK);
       return (local, block, out, context) => {

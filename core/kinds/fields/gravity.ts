@@ -24,7 +24,7 @@ export const gravity = defineField({
   source: 'standard gravity 9.80665 m/s², CGPM 1901',
   strength: { label: 'Strength', default: 9.80665, usual: [-20, 20] },
   actions: vectorActions('acceleration'),
-  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  startsWith: { falloff: 'everywhere', curve: 'smooth' },
   direction: 'direction',
   starts: [
     {
@@ -57,7 +57,7 @@ export const gravity = defineField({
   kernel: ({ settings, strength }) => ({
     kind: 'same',
     vector: scaled(normalised(settings.direction), strength),
-    tow: 0,
+    ownMotion: 0,
   }),
   compile: ({ settings, strength }) => uniformField(settings.direction, strength),
 });

@@ -87,13 +87,13 @@ const parameters = describe({
     ],
     help: 'Tricubic is smoother and more accurate than trilinear, and slower.',
   },
-  edges: {
+  outside: {
     type: 'choice',
     label: 'Outside',
-    default: 'cut',
+    default: 'nothing',
     options: [
-      { value: 'cut', label: 'nothing' },
-      { value: 'clamp', label: 'edge value' },
+      { value: 'nothing', label: 'nothing' },
+      { value: 'edge-value', label: 'edge value' },
       { value: 'tile', label: 'tile' },
     ],
     help: 'The field outside the box.',
@@ -178,15 +178,15 @@ export const grid = defineField({
   source: 'trilinear interpolation; Catmull & Rom 1974',
   strength: { label: 'Strength', default: 1, usual: [-3, 3] },
   actions: vectorActions('acceleration'),
-  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  startsWith: { falloff: 'everywhere', curve: 'smooth' },
   starts: [
     {
       name: 'Draught',
       note: 'coarse, and zero outside',
-      settings: { cell: 0.25, lookup: 'linear', edges: 'cut' },
+      settings: { cell: 0.25, lookup: 'linear', outside: 'nothing' },
     },
-    { name: 'Fine', note: 'smooth and accurate', settings: { cell: 0.08, lookup: 'cubic', edges: 'cut' } },
-    { name: 'Endless', note: 'the box repeated', settings: { cell: 0.12, lookup: 'linear', edges: 'tile' } },
+    { name: 'Fine', note: 'smooth and accurate', settings: { cell: 0.08, lookup: 'cubic', outside: 'nothing' } },
+    { name: 'Endless', note: 'the box repeated', settings: { cell: 0.12, lookup: 'linear', outside: 'tile' } },
   ],
   parameters,
   examples: [
@@ -200,9 +200,9 @@ export const grid = defineField({
             id: 'inner',
             name: 'Inner',
             group: 'g',
-            settings: { kind: 'formula', does: 'vector', fx: 'x', fy: '2 × y', fz: '1' },
+            settings: { kind: 'formula', output: 'vector', fx: 'x', fy: '2 × y', fz: '1' },
             actsAs: 'acceleration',
-            extent: { kind: 'everywhere' },
+            falloff: { kind: 'everywhere' },
             sends: { e: 0 },
           },
         ],
@@ -269,7 +269,7 @@ export const grid = defineField({
       } else {
         const found = source.resources.grid(settings.file);
         if (!found) return [];
-        const lookup = gridLookup(found, false, 'clamp');
+        const lookup = gridLookup(found, false, 'edge-value');
         const out = new Float64Array(3);
         for (let i = 0; i < count; i++) {
           const steps = pointAt(thin, i).map((p, k) => (p / sidesOf(settings)[k]! + 0.5) * (found.counts[k]! - 1));
@@ -287,7 +287,7 @@ export const grid = defineField({
     const settings = source.settings;
     const found = gridOf(source);
     if (!found) return (_local, { count }, out) => clear(out, count);
-    const lookup = gridLookup(found, settings.lookup === 'cubic', settings.edges);
+    const lookup = gridLookup(found, settings.lookup === 'cubic', settings.outside);
     const { strength } = source;
     const scale = sidesOf(settings).map((s, i) => (found.counts[i]! - 1) / s);
     const vector = new Float64Array(3);

@@ -7,7 +7,7 @@ import { flock } from './flock';
 import { formula } from './formula';
 import { gravity } from './gravity';
 import { grid } from './grid';
-import { level } from './level';
+import { mask } from './mask';
 import { limit } from './limit';
 import { path } from './path';
 import { shell } from './shell';
@@ -36,5 +36,5 @@ export const fields = new Registry<FieldKind>('kind of field', [
   cells,
   drag,
   limit,
-  level,
+  mask,
 ]);

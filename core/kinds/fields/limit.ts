@@ -32,8 +32,8 @@ export const limit = defineField({
   formula: 's → min(highest, max(lowest, s))',
   source: 'common practice, no source',
   strength: { label: 'Fraction', default: 1, usual: [0, 1], min: 0 },
-  actions: ['confine'],
-  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  actions: ['speed-limit'],
+  startsWith: { falloff: 'everywhere', curve: 'smooth' },
   balance: ['lowest', 'highest'],
   starts: [
     { name: 'Ceiling', note: 'no particle gets too fast', strength: 1, settings: { lowest: 0, highest: 0.8 } },

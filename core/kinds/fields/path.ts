@@ -20,8 +20,8 @@ const parameters = describe({
   ...pathParameters,
   form: {
     ...pathParameters.form,
-    default: 'extent',
-    options: [{ value: 'extent', label: 'the falloff’s' }, ...pathForms],
+    default: 'falloff',
+    options: [{ value: 'falloff', label: 'the falloff’s' }, ...pathForms],
     help: 'The path of the falloff, or a separate path.',
   },
   towards: {
@@ -128,15 +128,15 @@ const parameters = describe({
 
 type Settings = ValuesOf<typeof parameters>;
 
-/** Where its path comes from: its own numbers, or those of its extent. */
-function pathValues(settings: Values, extent: Kinded): Values | undefined {
-  if (settings['form'] !== 'extent') return settings;
-  return extent.kind === 'path' ? extent : undefined;
+/** Where its path comes from: its own numbers, or those of its falloff shape. */
+function pathValues(settings: Values, falloff: Kinded): Values | undefined {
+  if (settings['form'] !== 'falloff') return settings;
+  return falloff.kind === 'path' ? falloff : undefined;
 }
 
 /** The same, where there is a path. */
-function soundPath(settings: Values, extent: Kinded): Values | undefined {
-  const values = pathValues(settings, extent);
+function soundPath(settings: Values, falloff: Kinded): Values | undefined {
+  const values = pathValues(settings, falloff);
   return values && pathTrouble(values) === undefined ? values : undefined;
 }
 
@@ -182,48 +182,48 @@ export const path = defineField({
   source:
     'geometry; frames after Wang, Jüttler, Zheng & Liu 2008; paths are centripetal Catmull–Rom splines, Barry & Goldman 1988',
   strength: { label: 'Strength', default: 1, usual: [-5, 5] },
-  actions: vectorActions('drive'),
-  startsWith: { extent: 'path', profile: 'smooth' },
+  actions: vectorActions('set-velocity'),
+  startsWith: { falloff: 'path', curve: 'smooth' },
   balance: ['towards', 'around'],
-  needs: { extent: 'path' },
+  needs: { falloff: 'path' },
   view: {
     points: 'points',
     path: soundPath,
-    outline(settings, extent): Outline {
-      const values = soundPath(settings, extent);
+    outline(settings, falloff): Outline {
+      const values = soundPath(settings, falloff);
       if (!values) return [];
       const line = lineOf(values);
-      const own = settings['form'] === 'extent' ? [] : strokesOf(line);
+      const own = settings['form'] === 'falloff' ? [] : strokesOf(line);
       return wound(settings) ? [...own, ...windingLines(settings, line)] : own;
     },
-    handles: (settings) => (settings['form'] === 'extent' ? [] : pathHandles(settings)),
+    handles: (settings) => (settings['form'] === 'falloff' ? [] : pathHandles(settings)),
   },
   starts: [
     {
       name: 'Rail',
       note: 'along the path, and back to it',
-      actsAs: 'drive',
+      actsAs: 'set-velocity',
       strength: 0.2,
       settings: { winding: 'none', towards: 0.8, around: 0 },
     },
     {
       name: 'Rope',
       note: 'three strands wind around it',
-      actsAs: 'drive',
+      actsAs: 'set-velocity',
       strength: 0.3,
       settings: { winding: 'helix', ways: 3, frequency: 1, windingRadius: 0.2, towards: 1.5, around: 0 },
     },
     {
       name: 'Slither',
       note: 'swings from side to side',
-      actsAs: 'drive',
+      actsAs: 'set-velocity',
       strength: 0.25,
       settings: { winding: 'wave', ways: 1, frequency: 0.8, windingRadius: 0.3, towards: 1.2, around: 0 },
     },
     {
       name: 'Whirling tube',
       note: 'around the path while moving along it',
-      actsAs: 'carry',
+      actsAs: 'flow',
       strength: 0.6,
       settings: { winding: 'none', towards: 0.4, around: 1.5 },
     },
@@ -241,15 +241,15 @@ export const path = defineField({
   ],
   diagnose: {
     deliversAtZero: (settings) => settings.towards !== 0 || settings.around !== 0,
-    silent({ settings, extent }) {
-      const values = pathValues(settings, extent);
+    silent({ settings, falloff }) {
+      const values = pathValues(settings, falloff);
       return values ? pathTrouble(values) : 'its falloff shape is not a path';
     },
   },
-  compile({ settings, strength, stream, extent, moves }) {
+  compile({ settings, strength, stream, falloff, moves }) {
     const { towards, width, around, pace, laps, ways } = settings;
     const winding = windingOf(settings);
-    const values = soundPath(settings, extent);
+    const values = soundPath(settings, falloff);
     if (!values) return (_local, { count }, out) => clear(out, count);
     const line = lineOf(values);
     const pieces = new PathPieces(line);

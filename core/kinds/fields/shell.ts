@@ -43,7 +43,7 @@ export const shell = defineField({
   source: 'Hooke’s law with damping, textbook mechanics',
   strength: { label: 'Strength', default: 6, usual: [0, 30], min: 0 },
   actions: vectorActions('acceleration'),
-  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  startsWith: { falloff: 'everywhere', curve: 'smooth' },
   balance: ['damping', 'radius'],
   starts: [
     {

@@ -92,7 +92,7 @@ export const surface = defineField({
   source: 'common practice, no source; at rest the push equals the weight (force balance)',
   strength: { label: 'Strength', default: 4, usual: [-10, 10] },
   actions: vectorActions('acceleration'),
-  startsWith: { extent: 'everywhere', profile: 'smooth', stands: 'below' },
+  startsWith: { falloff: 'everywhere', curve: 'smooth', stands: 'below' },
   balance: ['within', 'rest'],
   needs: { velocity: true },
   starts: [

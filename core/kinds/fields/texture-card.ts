@@ -43,25 +43,25 @@ export function flowOf(picture: LevelImage, u: number, v: number): readonly [num
 
 /** A picture on a card in the XZ plane of the place: u along X, v along Z. */
 export function cardRoutine(settings: TextureSettings, picture: LevelImage, strength: number): FieldRoutine {
-  const { width, depth, edges, does } = settings;
+  const { width, depth, outside: edges, mapping } = settings;
   return ({ x, y, z }, { count }, out) => {
     for (let i = 0; i < count; i++) {
       let u = x[i]! / width + 0.5;
       let v = z[i]! / depth + 0.5;
       out.x[i] = out.y[i] = out.z[i] = 0;
       const share = strength * heightShare(settings, y[i]!);
-      if (share === 0 || (edges === 'none' && (u < 0 || u > 1 || v < 0 || v > 1))) continue;
+      if (share === 0 || (edges === 'nothing' && (u < 0 || u > 1 || v < 0 || v > 1))) continue;
       if (edges === 'tile') {
         u -= Math.floor(u);
         v -= Math.floor(v);
       }
-      if (does === 'level') {
+      if (mapping === 'push-and-pull') {
         out.y[i] = share * signedLevel(settings, bilinear(picture, u, v));
         continue;
       }
-      const [a, b] = does === 'flow' ? flowOf(picture, u, v) : slopeOf(settings, picture, u, v);
-      out.x[i] = does === 'flow' ? share * a : (-share * a) / width;
-      out.z[i] = does === 'flow' ? share * b : (-share * b) / depth;
+      const [a, b] = mapping === 'colours-as-flow' ? flowOf(picture, u, v) : slopeOf(settings, picture, u, v);
+      out.x[i] = mapping === 'colours-as-flow' ? share * a : (-share * a) / width;
+      out.z[i] = mapping === 'colours-as-flow' ? share * b : (-share * b) / depth;
     }
   };
 }

@@ -86,12 +86,12 @@ export function meshRoutine(
       if (share === 0) continue;
       unfold(mesh, tree.index, face, at, place);
       const { u, v, alongU, alongV } = place;
-      if (settings.does === 'level') {
+      if (settings.mapping === 'push-and-pull') {
         const push = share * signedLevel(settings, bilinear(picture, u, v));
         columns.forEach((axis, k) => (out[axis][i] = push * normal[k]!));
         continue;
       }
-      const flows = settings.does === 'flow';
+      const flows = settings.mapping === 'colours-as-flow';
       const [a, b] = flows ? flowOf(picture, u, v) : slopeOf(settings, picture, u, v);
       const [su, sv] = flows ? [share * a * unit(alongU), share * b * unit(alongV)] : [-share * a, -share * b];
       columns.forEach((axis, k) => (out[axis][i] = su * alongU[k]! + sv * alongV[k]!));

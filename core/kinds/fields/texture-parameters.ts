@@ -42,14 +42,14 @@ export const textureParameters = describe({
     help: 'The width of the patches.',
     shown: (v) => v['pattern'] === 'volume',
   },
-  does: {
+  mapping: {
     type: 'choice',
     label: 'Mapping',
-    default: 'level',
+    default: 'push-and-pull',
     options: [
-      { value: 'level', label: 'push and pull' },
-      { value: 'slope', label: 'downhill' },
-      { value: 'flow', label: 'colours as flow' },
+      { value: 'push-and-pull', label: 'push and pull' },
+      { value: 'downhill', label: 'downhill' },
+      { value: 'colours-as-flow', label: 'colours as flow' },
     ],
     help: 'Push and pull: light pushes, dark pulls. Downhill: from light to dark. Colours as flow: red is right, green is down.',
   },
@@ -77,13 +77,13 @@ export const textureParameters = describe({
   },
   width: metres('Width', 'Width of the card, along its own X.'),
   depth: metres('Depth', 'Depth of the card, along its own Z.'),
-  edges: {
+  outside: {
     type: 'choice',
     label: 'Outside',
-    default: 'none',
+    default: 'nothing',
     options: [
-      { value: 'none', label: 'nothing' },
-      { value: 'clamp', label: 'edge pixel' },
+      { value: 'nothing', label: 'nothing' },
+      { value: 'edge-pixel', label: 'edge pixel' },
       { value: 'tile', label: 'tile' },
     ],
     help: 'The picture outside the card.',

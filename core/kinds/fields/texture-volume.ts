@@ -14,7 +14,7 @@ export function volumeRoutine(
   return ({ x, y, z }, { count }, out) => {
     for (let i = 0; i < count; i++) {
       const [px, py, pz] = [x[i]!, y[i]!, z[i]!];
-      if (settings.does === 'level') {
+      if (settings.mapping === 'push-and-pull') {
         out.x[i] = out.z[i] = 0;
         out.y[i] = strength * signed(px, py, pz);
         continue;

@@ -9,11 +9,11 @@ import { textureParameters, type TextureSettings } from './texture-parameters';
 import { volumeRoutine } from './texture-volume';
 
 function trouble({ settings, resources }: SilenceSource<TextureSettings>): string | undefined {
-  const { pattern, on, mesh, does } = settings;
+  const { pattern, on, mesh, mapping } = settings;
   if (pattern === 'volume') return undefined;
   const picture = pictureTrouble(settings, (hash) => resources.image(hash));
   if (picture) return picture;
-  if (does === 'flow' && !pictureOf(settings, (hash) => resources.image(hash))!.red)
+  if (mapping === 'colours-as-flow' && !pictureOf(settings, (hash) => resources.image(hash))!.red)
     return 'its picture has no colours to flow by';
   if (on !== 'mesh') return undefined;
   if (mesh === '') return 'no mesh is chosen';
@@ -37,27 +37,32 @@ export const texture = defineField({
   strength: { label: 'Strength', default: 1, usual: [-5, 5] },
   actions: vectorActions('acceleration'),
   seeded: true,
-  startsWith: { extent: 'box', profile: 'smooth' },
+  startsWith: { falloff: 'box', curve: 'smooth' },
   balance: ['neutral'],
   starts: [
     {
       name: 'Relief',
       note: 'light rises, dark sinks',
       strength: 1.5,
-      settings: { does: 'level', neutral: 0.5, dark: 0, light: 1 },
+      settings: { mapping: 'push-and-pull', neutral: 0.5, dark: 0, light: 1 },
     },
     {
       name: 'Run-off',
       note: 'flows from light to dark',
       strength: 0.6,
-      settings: { does: 'slope', dark: 0, light: 1 },
+      settings: { mapping: 'downhill', dark: 0, light: 1 },
     },
-    { name: 'Eddies', note: 'red and green as a flow', strength: 1.5, settings: { does: 'flow', pattern: 'eddies' } },
+    {
+      name: 'Eddies',
+      note: 'red and green as a flow',
+      strength: 1.5,
+      settings: { mapping: 'colours-as-flow', pattern: 'eddies' },
+    },
     {
       name: 'Cloud in space',
       note: 'noise in space, downhill',
       strength: 1,
-      settings: { pattern: 'volume', does: 'slope' },
+      settings: { pattern: 'volume', mapping: 'downhill' },
     },
   ],
   parameters: textureParameters,
@@ -126,7 +131,7 @@ export const texture = defineField({
     const settings = source.settings;
     if (settings.pattern === 'volume') return volumeRoutine(source, settings);
     const picture = pictureOf(settings, (hash) => source.resources.image(hash));
-    if (!picture || (settings.does === 'flow' && !picture.red))
+    if (!picture || (settings.mapping === 'colours-as-flow' && !picture.red))
       return (_local, { count }, out) => {
         out.x.fill(0, 0, count);
         out.y.fill(0, 0, count);

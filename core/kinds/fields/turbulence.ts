@@ -269,7 +269,7 @@ export const turbulence = defineField({
   strength: { label: 'Strength', default: 1, usual: [0, 5] },
   actions: vectorActions('acceleration'),
   seeded: true,
-  startsWith: { extent: 'everywhere', profile: 'smooth' },
+  startsWith: { falloff: 'everywhere', curve: 'smooth' },
   starts: [
     {
       name: 'Slow billows',

@@ -35,7 +35,7 @@ const parameters = describe({
     help: 'The radius of the core. The swirl is strongest at it, or at 1.12 times it for a smooth core.',
     shown: (v) => v['swirl'] !== 'even',
   },
-  gather: {
+  inwardPull: {
     type: 'number',
     label: 'Inward pull',
     unit: '=',
@@ -81,28 +81,28 @@ export const vortex = defineField({
   source: 'Rankine; Lamb–Oseen vortex, textbook fluid mechanics',
   strength: { label: 'Strength', default: 2, usual: [-6, 6] },
   actions: vectorActions('force'),
-  startsWith: { extent: 'ball', profile: 'smooth' },
-  balance: ['gather', 'lift'],
+  startsWith: { falloff: 'ball', curve: 'smooth' },
+  balance: ['inwardPull', 'lift'],
   direction: 'axis',
   starts: [
-    { name: 'Eddy', note: 'rotation only', strength: 2, settings: { swirl: 'smooth', gather: 0, lift: 0 } },
+    { name: 'Eddy', note: 'rotation only', strength: 2, settings: { swirl: 'smooth', inwardPull: 0, lift: 0 } },
     {
       name: 'Column',
       note: 'a rising column',
       strength: 3,
-      settings: { swirl: 'smooth', gather: 6, lift: 1 },
+      settings: { swirl: 'smooth', inwardPull: 6, lift: 1 },
     },
     {
       name: 'Drain',
       note: 'inwards and down',
       strength: 1.5,
-      settings: { swirl: 'smooth', gather: 5, lift: -2.5 },
+      settings: { swirl: 'smooth', inwardPull: 5, lift: -2.5 },
     },
     {
       name: 'Turntable',
       note: 'rigid rotation inside the radius',
       strength: 2,
-      settings: { swirl: 'solid', gather: 1.5, lift: 0 },
+      settings: { swirl: 'solid', inwardPull: 1.5, lift: 0 },
     },
   ],
   parameters,
@@ -115,7 +115,7 @@ export const vortex = defineField({
       source: 'by hand: ŷ × r̂, right-handed',
     },
     {
-      settings: { swirl: 'solid', radius: 2, lift: 0.5, gather: 1 },
+      settings: { swirl: 'solid', radius: 2, lift: 0.5, inwardPull: 1 },
       strength: 4,
       at: [1, 0, 0],
       vector: [-1, 0.5, -2],
@@ -139,18 +139,18 @@ export const vortex = defineField({
     },
   },
   diagnose: {
-    deliversAtZero: (settings) => settings.gather !== 0 || settings.lift !== 0,
+    deliversAtZero: (settings) => settings.inwardPull !== 0 || settings.lift !== 0,
   },
   fit: (half) => ({ radius: fittedSize(Math.max(half[0], half[2]) * 0.5, 0.05) }),
   kernel({ settings, strength }) {
-    const { axis, swirl, radius, gather, lift } = settings;
+    const { axis, swirl, radius, inwardPull, lift } = settings;
     const a = normalised(axis);
     if (a[0] === 0 && a[1] === 0 && a[2] === 0) return undefined;
     const [u, v] = frameAbout(a);
-    return { kind: 'vortex', swirl, u, v, axis: a, lift, strength, radius, gather };
+    return { kind: 'vortex', swirl, u, v, axis: a, lift, strength, radius, inwardPull };
   },
   compile({ settings, strength }) {
-    const { axis, swirl, radius, gather, lift } = settings;
+    const { axis, swirl, radius, inwardPull, lift } = settings;
     const a = normalised(axis);
     const [u, v] = frameAbout(a);
     const live = a[0] !== 0 || a[1] !== 0 || a[2] !== 0;
@@ -166,8 +166,8 @@ export const vortex = defineField({
         let across = 0;
         if (r > 0) {
           const s = (strength * swirlAt(swirl, r, radius)) / r;
-          along = -s * q - (gather * p) / r;
-          across = s * p - (gather * q) / r;
+          along = -s * q - (inwardPull * p) / r;
+          across = s * p - (inwardPull * q) / r;
         }
         out.x[i] = live ? along * u[0] + across * v[0] + lift * a[0] : 0;
         out.y[i] = live ? along * u[1] + across * v[1] + lift * a[1] : 0;

@@ -45,7 +45,7 @@ const parameters = describe({
     help: 'The height at which the wind has the set speed.',
     shown: (v) => v['growth'] !== 0,
   },
-  tow: {
+  ownMotion: {
     type: 'number',
     label: 'Own motion',
     unit: '',
@@ -73,39 +73,39 @@ export const wind = defineField({
   source:
     'relative velocity in drag laws, textbook fluid mechanics; power-law wind profile, meteorology handbooks, from memory',
   strength: { label: 'Speed', default: 1, usual: [-5, 5] },
-  actions: vectorActions('carry'),
-  startsWith: { extent: 'everywhere', profile: 'smooth', stands: 'on the ground' },
-  balance: ['tow'],
+  actions: vectorActions('flow'),
+  startsWith: { falloff: 'everywhere', curve: 'smooth', stands: 'on the ground' },
+  balance: ['ownMotion'],
   direction: 'direction',
   starts: [
     {
       name: 'Shore breeze',
       note: 'light and even, a little stronger above',
       strength: 0.8,
-      actsAs: 'carry',
-      settings: { opening: 0, growth: 0.143, height: 2, tow: 0 },
+      actsAs: 'flow',
+      settings: { opening: 0, growth: 0.143, height: 2, ownMotion: 0 },
     },
     {
       name: 'Nozzle',
       note: 'a narrow jet, from outside through the particles',
       strength: 4,
-      actsAs: 'carry',
+      actsAs: 'flow',
       upstream: true,
-      settings: { opening: 14, growth: 0, tow: 0 },
+      settings: { opening: 14, growth: 0, ownMotion: 0 },
     },
     {
       name: 'Passing front',
       note: 'strong, and much stronger above the ground',
       strength: 3,
-      actsAs: 'carry',
-      settings: { opening: 0, growth: 0.35, height: 1, tow: 0 },
+      actsAs: 'flow',
+      settings: { opening: 0, growth: 0.35, height: 1, ownMotion: 0 },
     },
     {
       name: 'Moving hull',
       note: 'only the pull of its own motion',
       strength: 0,
-      actsAs: 'carry',
-      settings: { opening: 0, growth: 0, tow: 1 },
+      actsAs: 'flow',
+      settings: { opening: 0, growth: 0, ownMotion: 1 },
     },
   ],
   parameters,
@@ -126,20 +126,20 @@ export const wind = defineField({
     },
   ],
   diagnose: {
-    deliversAtZero: (settings) => settings.tow !== 0,
+    deliversAtZero: (settings) => settings.ownMotion !== 0,
   },
   kernel({ settings, strength }) {
-    const { direction, opening, growth, tow } = settings;
+    const { direction, opening, growth, ownMotion } = settings;
     return opening > 0 || growth > 0
       ? undefined
-      : { kind: 'same', vector: scaled(normalised(direction), strength), tow };
+      : { kind: 'same', vector: scaled(normalised(direction), strength), ownMotion };
   },
   compile({ settings, strength }) {
-    const { direction, opening, growth, height, tow } = settings;
+    const { direction, opening, growth, height, ownMotion } = settings;
     const [dx, dy, dz] = normalised(direction);
     const [edge, full] = [cos(opening * RADIAN), cos(opening * FULL_SHARE * RADIAN)];
     return ({ x, y, z }, { count }, out, { own }) => {
-      const [tx, ty, tz] = [tow * own[0]!, tow * own[1]!, tow * own[2]!];
+      const [tx, ty, tz] = [ownMotion * own[0]!, ownMotion * own[1]!, ownMotion * own[2]!];
       for (let i = 0; i < count; i++) {
         let speed = strength;
         if (growth > 0) speed *= y[i]! > 0 ? pow(y[i]! / height, growth) : 0;

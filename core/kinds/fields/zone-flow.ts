@@ -1,6 +1,6 @@
 import { describe } from '../../document/parameters';
 import { NOISES } from '../../lib/noise/kinds';
-import { extents } from '../falloff-shapes';
+import { falloffShapes } from '../falloff-shapes';
 import { circle } from '../../lib/geometry/outline';
 import { mix } from '../../lib/random/lookup';
 import { vectorActions } from './actions';
@@ -34,7 +34,7 @@ const parameters = describe({
   },
 });
 
-/** F = S·(outward·ô + lengthwise·l̂ + swirl·(l̂ × ô) + noise·n), ô and l̂ from the form of the field's own extent. */
+/** F = S·(outward·ô + lengthwise·l̂ + swirl·(l̂ × ô) + noise·n), ô and l̂ from the form of the field's own falloff shape. */
 export const zoneFlow = defineField({
   kind: 'zone-flow',
   label: 'zone flow',
@@ -45,8 +45,8 @@ export const zoneFlow = defineField({
   strength: { label: 'Strength', default: 2, usual: [-5, 5] },
   actions: vectorActions('acceleration'),
   seeded: true,
-  needs: { form: true, extent: 'rod' },
-  startsWith: { extent: 'rod', profile: 'smooth' },
+  needs: { form: true, falloff: 'rod' },
+  startsWith: { falloff: 'rod', curve: 'smooth' },
   balance: ['outward', 'lengthwise', 'swirl'],
   starts: [
     {
@@ -73,7 +73,7 @@ export const zoneFlow = defineField({
     {
       settings: { outward: 1, lengthwise: 0.5, swirl: 2, noise: 0 },
       strength: 3,
-      extent: { kind: 'rod', length: 4, core: 5, reach: 6 },
+      falloff: { kind: 'rod', length: 4, inner: 5, outer: 6 },
       at: [2, 0, 0],
       vector: [3, 1.5, -6],
       source: 'by hand: ô = x̂ and l̂ = ŷ beside an upright rod, l̂ × ô = −ẑ',
@@ -87,17 +87,17 @@ export const zoneFlow = defineField({
     },
   },
   diagnose: {
-    silent({ extent, settings }) {
-      if (!extents.get(extent.kind).form) return 'without a falloff shape there is nothing to flow along';
+    silent({ falloff, settings }) {
+      if (!falloffShapes.get(falloff.kind).form) return 'without a falloff shape there is nothing to flow along';
       const { outward, lengthwise, swirl, noise } = settings;
       return outward === 0 && lengthwise === 0 && swirl === 0 && noise === 0
         ? 'outward, lengthwise, swirl and noise are all 0'
         : undefined;
     },
   },
-  compile({ settings, strength, stream, extent }) {
+  compile({ settings, strength, stream, falloff }) {
     const { outward: o, lengthwise: l, swirl: s, noise, size } = settings;
-    const formed = extents.get(extent.kind).form !== undefined;
+    const formed = falloffShapes.get(falloff.kind).form !== undefined;
     const { sloped, scale, deviation } = NOISES.gradient;
     const gain = noise / (deviation * Math.sqrt(3));
     const seeds = [1, 2, 3].map((axis) => mix(stream + axis) | 0);

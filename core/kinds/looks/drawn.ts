@@ -1,7 +1,7 @@
 import { describe } from '../../document/parameters';
 import { lookParameters } from './look';
 
-const { blend, opacity, mixing, gain, gainBy } = lookParameters;
+const { blend, opacity, interpolation, brightness, brighten } = lookParameters;
 
 /** How much of its form shows. */
 const shading = (value: number) =>
@@ -20,7 +20,7 @@ const shading = (value: number) =>
 /** What every look has that draws strands. */
 export const lineParameters = (shade: number) =>
   describe({
-    blend: { ...blend, default: 'over' },
+    blend: { ...blend, default: 'normal' },
     opacity: { ...opacity, default: 1 },
     colour: {
       type: 'colours',
@@ -32,9 +32,9 @@ export const lineParameters = (shade: number) =>
       ],
       help: 'The colours from root to tip.',
     },
-    mixing,
-    gain,
-    gainBy,
+    interpolation,
+    brightness,
+    brighten,
     widthAlong: {
       type: 'levels',
       label: 'Width along the length',
@@ -51,10 +51,10 @@ export const lineParameters = (shade: number) =>
 
 /** What a look has that draws a surface. */
 export const surfaceParameters = describe({
-  blend: { ...blend, default: 'over' },
+  blend: { ...blend, default: 'normal' },
   opacity: { ...opacity, default: 1 },
   colour: { ...lookParameters.colour, default: [{ at: 0, colour: '#c9b79a' }] },
-  mixing,
-  gain,
+  interpolation,
+  brightness,
   shading: shading(0.8),
 });

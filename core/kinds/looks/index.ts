@@ -29,11 +29,11 @@ export const looks = new Registry<LookKind>('look', [
 /** All looks in which an emitter is drawn. */
 export const looksOf = ({
   look,
-  besides,
+  addedLooks,
 }: {
   readonly look: Kinded;
-  readonly besides: readonly Kinded[];
-}): readonly Kinded[] => (besides.length > 0 ? [look, ...besides] : [look]);
+  readonly addedLooks: readonly Kinded[];
+}): readonly Kinded[] => (addedLooks.length > 0 ? [look, ...addedLooks] : [look]);
 
 /**
  * The field whose weight an emitter’s particles go by in their colours, opacity or forms, by its id; undefined where

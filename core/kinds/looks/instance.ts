@@ -15,7 +15,8 @@ const options = (none: boolean) =>
     { value: 'mesh', label: 'scene mesh' },
   ] as const;
 
-const { colour, colourBy, field, cover, topSpeed, mixing, gain, gainBy, sizeOverAge, sizeOverSpeed } = spotParameters;
+const { colour, colourBy, field, cover, topSpeed, interpolation, brightness, brighten, sizeOverAge, sizeOverSpeed } =
+  spotParameters;
 
 const parameters = describe({
   form: {
@@ -134,13 +135,13 @@ const parameters = describe({
       { at: 1, colour: '#8d7f6a' },
     ],
   },
-  mixing,
+  interpolation,
   colourBy,
   field,
   cover,
   topSpeed,
-  gain,
-  gainBy,
+  brightness,
+  brighten,
   image: {
     type: 'image',
     label: 'Image',

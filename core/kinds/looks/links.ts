@@ -1,10 +1,10 @@
 import { describe } from '../../document/parameters';
 import { lookParameters, type LookKind } from './look';
 
-const { blend, opacity, colour, mixing, gain } = lookParameters;
+const { blend, opacity, colour, interpolation, brightness } = lookParameters;
 
 const parameters = describe({
-  reach: {
+  largestDistance: {
     type: 'number',
     label: 'Largest distance',
     unit: 'm',
@@ -15,7 +15,7 @@ const parameters = describe({
     usual: [0.02, 1],
     help: 'Joins particles that are nearer to one another than this.',
   },
-  most: {
+  mostLines: {
     type: 'number',
     label: 'Most lines',
     unit: 'each',
@@ -56,8 +56,8 @@ const parameters = describe({
     default: [{ at: 0, colour: '#c9b79a' }],
     help: 'The colours from birth to death of the particle at each end.',
   },
-  mixing,
-  gain,
+  interpolation,
+  brightness,
 });
 
 /** Lines between near particles. */

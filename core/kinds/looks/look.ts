@@ -7,7 +7,7 @@ export interface LookKind extends Kind {
   readonly softness: number;
   /** True where particles can be seen to turn. */
   readonly turns: boolean;
-  /** The kind of bond that it draws; particle by particle, whatever holds them together, where it is left out. */
+  /** The kind of body that it draws; particle by particle, whatever holds them together, where it is left out. */
   readonly draws?: string;
 }
 
@@ -18,10 +18,10 @@ export const lookParameters = describe({
   blend: {
     type: 'choice',
     label: 'Blend',
-    default: 'add',
+    default: 'additive',
     options: [
-      { value: 'add', label: 'additive' },
-      { value: 'over', label: 'normal' },
+      { value: 'additive', label: 'additive' },
+      { value: 'normal', label: 'normal' },
     ],
     help: 'Additive adds light; normal covers what is behind.',
   },
@@ -47,7 +47,7 @@ export const lookParameters = describe({
     help: 'The colours from birth to death.',
     shown: ownColours,
   },
-  mixing: {
+  interpolation: {
     type: 'choice',
     label: 'Interpolation',
     default: 'linear',
@@ -58,7 +58,7 @@ export const lookParameters = describe({
     help: 'The blend between two colours: physically, as light, or in even steps to the eye (OKLab), which keeps mixtures vivid.',
     shown: ownColours,
   },
-  gain: {
+  brightness: {
     type: 'number',
     label: 'Brightness',
     unit: 'stops',
@@ -68,7 +68,7 @@ export const lookParameters = describe({
     usual: [-4, 4],
     help: 'Each stop doubles the brightness. Colours brighter than white glow.',
   },
-  gainBy: {
+  brighten: {
     type: 'choice',
     label: 'Brighten',
     default: 'all',
@@ -77,7 +77,7 @@ export const lookParameters = describe({
       { value: 'light', label: 'bright colours' },
     ],
     help: 'Brightens all colours alike, or bright colours most, so that dark ones stay dark.',
-    shown: (v) => v['gain'] !== 0,
+    shown: (v) => v['brightness'] !== 0,
   },
   opacityOverAge: {
     type: 'levels',

@@ -5,7 +5,7 @@ const sheet = (v: Readonly<Record<string, unknown>>) => Number(v['columns']) * N
 
 const parameters = describe({
   ...spotParameters,
-  blend: { ...spotParameters.blend, default: 'over' },
+  blend: { ...spotParameters.blend, default: 'normal' },
   colour: {
     ...spotParameters.colour,
     default: [{ at: 0, colour: '#ffffff' }],

@@ -9,5 +9,5 @@ export const ribbon: LookKind = {
   parameters: lineParameters(0.35),
   softness: 0,
   turns: false,
-  draws: 'strand',
+  draws: 'strands',
 };

@@ -9,5 +9,5 @@ export const skin: LookKind = {
   parameters: surfaceParameters,
   softness: 0,
   turns: false,
-  draws: 'net',
+  draws: 'soft-mesh',
 };

@@ -1,7 +1,7 @@
 import { describe } from '../../document/parameters';
 import { lookParameters, type LookKind } from './look';
 
-const { blend, opacity, mixing, gain } = lookParameters;
+const { blend, opacity, interpolation, brightness } = lookParameters;
 
 const parameters = describe({
   length: {
@@ -64,8 +64,8 @@ const parameters = describe({
     ],
     help: 'The colours from the head to the tail of the trail.',
   },
-  mixing,
-  gain,
+  interpolation,
+  brightness,
   widthAlong: {
     type: 'levels',
     label: 'Width along the length',

@@ -9,5 +9,5 @@ export const tube: LookKind = {
   parameters: lineParameters(0.85),
   softness: 0,
   turns: false,
-  draws: 'strand',
+  draws: 'strands',
 };

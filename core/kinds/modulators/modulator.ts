@@ -24,7 +24,7 @@ export interface ModulatorContext {
   readonly block: ParticleBlock;
   /** Positions in the modulator's own frame, metres. */
   readonly where: VectorColumns;
-  /** Distance to the extent of the field it belongs to, metres; 0 everywhere without one. */
+  /** Distance to the falloff shape of the field it belongs to, metres; 0 everywhere without one. */
   readonly distance: Float64Array;
   /** The strength of that field. */
   readonly strength: number;
@@ -51,7 +51,7 @@ export interface ModulatorExample<V = Values> {
   readonly life?: number;
   readonly along?: number;
   readonly zone?: number;
-  /** Distance to the extent of the field, metres. */
+  /** Distance to the falloff shape of the field, metres. */
   readonly distance?: number;
   /** Ids of the scene's zones, and what a group of levels comes to. */
   readonly zones?: readonly string[];
@@ -64,7 +64,7 @@ export interface ModulatorExample<V = Values> {
 
 /** Something that multiplies the weight of a field. */
 export interface ModulatorKind<V = Values> extends Kind, Documented {
-  /** True where it has a place and a size, which follow the extent. */
+  /** True where it has a place and a size, which follow the falloff shape. */
   readonly placed?: boolean;
   /** True where its seed makes a difference. */
   readonly seeded?: boolean;
@@ -102,7 +102,7 @@ export function amountParameters(unit: string, low: number, high: number, remap:
       default: remap,
       help: 'Maps an input range to an output range through a curve.',
     },
-    inLow: {
+    inputMin: {
       type: 'number',
       label: 'Input min',
       unit,
@@ -111,7 +111,7 @@ export function amountParameters(unit: string, low: number, high: number, remap:
       help: 'The input at the start of the curve.',
       shown: remapped,
     },
-    inHigh: {
+    inputMax: {
       type: 'number',
       label: 'Input max',
       unit,
@@ -133,7 +133,7 @@ export function amountParameters(unit: string, low: number, high: number, remap:
       within: [0, 1],
       shown: remapped,
     },
-    outLow: {
+    outputMin: {
       type: 'number',
       label: 'Output min',
       unit: '',
@@ -142,7 +142,7 @@ export function amountParameters(unit: string, low: number, high: number, remap:
       help: 'The output where the curve is 0.',
       shown: remapped,
     },
-    outHigh: {
+    outputMax: {
       type: 'number',
       label: 'Output max',
       unit: '',
@@ -154,9 +154,9 @@ export function amountParameters(unit: string, low: number, high: number, remap:
   });
 }
 
-/** How far place and scale follow the extent. */
+/** How far place and scale follow the falloff shape. */
 export const followParameters = describe({
-  followPlace: {
+  followTransform: {
     type: 'number',
     label: 'Follow transform',
     unit: '%',
@@ -182,16 +182,16 @@ const anyAmount = amountParameters('', 0, 1, true);
 
 /** Turns values into factors of a weight, in place: the remap, then 1 − a·(1 − ν). */
 export function factorsOf(values: Values): (value: Float64Array, count: number) => void {
-  const { amount, remap, inLow, inHigh, outLow, outHigh, curve } = typed(anyAmount, values);
+  const { amount, remap, inputMin, inputMax, outputMin, outputMax, curve } = typed(anyAmount, values);
   const shape = monotoneCubic(curve);
-  const span = inHigh - inLow;
+  const span = inputMax - inputMin;
   return (value, count) => {
     for (let i = 0; i < count; i++) {
       let v = value[i]!;
       if (remap) {
         // A range of no width is a step.
-        const s = span === 0 ? (v < inLow ? 0 : 1) : Math.min(1, Math.max(0, (v - inLow) / span));
-        v = outLow + (outHigh - outLow) * shape(s);
+        const s = span === 0 ? (v < inputMin ? 0 : 1) : Math.min(1, Math.max(0, (v - inputMin) / span));
+        v = outputMin + (outputMax - outputMin) * shape(s);
       }
       value[i] = 1 - amount * (1 - v);
     }

@@ -56,7 +56,7 @@ export const share = (label: string, value: number, help: string) =>
 /** Restitution or slip of one particle: value ± variance, never below 0. */
 export const shareOf = (
   impact: Impact,
-  purpose: typeof Purpose.restitution | typeof Purpose.slip,
+  purpose: typeof Purpose.restitution | typeof Purpose.tangentialGain,
   value: number,
   variance: number,
 ): number => Math.max(0, variance > 0 ? varied(value, variance, impact.hashRandom(purpose)) : value);
@@ -65,4 +65,5 @@ export const shareOf = (
  * The share of the speed along the surface that is kept: `slip` at a bounce; where the particle lies on the surface,
  * `slip` a frame, as a rate, so that it does not hang on the number of substeps.
  */
-export const along = (impact: Impact, slip: number): number => (impact.resting ? pow(slip, impact.frames) : slip);
+export const along = (impact: Impact, tangentialGain: number): number =>
+  impact.resting ? pow(tangentialGain, impact.frames) : tangentialGain;

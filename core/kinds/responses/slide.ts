@@ -4,12 +4,12 @@ import { Purpose } from '../../lib/random/lookup';
 import { defineResponse, share, shareOf } from './response';
 
 const parameters = describe({
-  slip: share(
+  tangentialGain: share(
     'Tangential gain',
     0.98,
     'The fraction of the speed along the surface that is kept in each frame. 1 is frictionless.',
   ),
-  slipVariance: share(
+  tangentialVariation: share(
     'Tangential variation',
     0,
     'Each particle’s tangential gain is larger or smaller than the set one by up to this.',
@@ -23,14 +23,18 @@ export const slide = defineResponse({
   summary: 'Particles slide along the surface without bouncing.',
   parameters,
   examples: [
-    { values: { slip: 0.81 }, impact: { frames: 0.5 }, rebound: { fate: 'goes on', away: 0, along: 0.9, grip: 0.19 } },
+    {
+      values: { tangentialGain: 0.81 },
+      impact: { frames: 0.5 },
+      rebound: { fate: 'goes on', away: 0, along: 0.9, grip: 0.19 },
+    },
   ],
   compile(values) {
-    const { slip, slipVariance } = values;
+    const { tangentialGain, tangentialVariation } = values;
     return (impact, rebound) => {
       rebound.fate = 'goes on';
       rebound.away = 0;
-      const kept = shareOf(impact, Purpose.slip, slip, slipVariance);
+      const kept = shareOf(impact, Purpose.tangentialGain, tangentialGain, tangentialVariation);
       rebound.along = pow(kept, impact.frames);
       rebound.grip = Math.max(0, 1 - kept);
     };

@@ -23,7 +23,7 @@ export const FORMULA_EXAMPLES: Readonly<Record<'gate' | 'particle' | 'mask', rea
     { name: 'waves that run outward', text: '0.5 + 0.5 × sin(6 × d − 3 × time)' },
     { name: 'only the young', text: '1 − smoothstep(0, 0.5 × life, age)' },
     { name: 'slow ones more', text: '1 / (1 + speed)' },
-    { name: 'every third particle', text: 'mod(key, 3) == 0' },
+    { name: 'every third particle', text: 'mod(number, 3) == 0' },
     { name: 'drifting patches', text: '0.5 + 0.5 × noise(x, y, z − 0.4 × time)' },
     { name: 'a round membrane', text: 'r = sqrt(x^2 + z^2)\nbesselj(2, 5.1356 × r) × cos(2 × atan2(z, x))' },
     { name: 'a pulse a second', text: 't = mod(time, 1)\nexp(−6 × t)' },

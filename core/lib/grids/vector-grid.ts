@@ -26,7 +26,7 @@ export function widthsOf({ counts, spacing }: Lattice): readonly [number, number
 }
 
 /** What is beyond the outermost points: nothing, the same as at them, or the grid over again. */
-export type GridEdges = 'cut' | 'clamp' | 'tile';
+export type GridEdges = 'nothing' | 'edge-value' | 'tile';
 
 /** Writes the vector at a place given in steps of the grid from its first point. */
 export type GridLookup = (u: number, v: number, w: number, out: Float64Array) => void;
@@ -73,7 +73,7 @@ export function gridLookup({ counts, vectors }: VectorGrid, cubic: boolean, edge
   };
   return (u, v, w, out) => {
     out[0] = out[1] = out[2] = 0;
-    if (edges === 'cut' && !(within(u, nx) && within(v, ny) && within(w, nz))) return;
+    if (edges === 'nothing' && !(within(u, nx) && within(v, ny) && within(w, nz))) return;
     axis(u, nx, ix, wx, 3);
     axis(v, ny, iy, wy, 3 * nx);
     axis(w, nz, iz, wz, 3 * nx * ny);

@@ -66,7 +66,7 @@ export const Purpose = {
   amount: 20,
   porosity: 22,
   restitution: 23,
-  slip: 24,
+  tangentialGain: 24,
   pieces: 25,
   scatter: 26,
   scatterTurn: 27,

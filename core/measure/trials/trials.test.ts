@@ -46,6 +46,15 @@ describe('what is varied', () => {
     expect(spread(0, 10, 4, true)).toEqual([0, 3, 7, 10]);
   });
 
+  it('an address of version 2 of documents is still read', () => {
+    const eddy = testScene({ fields: [{ settings: { kind: 'vortex' }, falloff: { kind: 'ball' } }] });
+    const addressOf = (text: string) => readVariation(eddy, `${text}=1,2`).address;
+    expect(addressOf('fields/f0/settings.gather')).toBe('fields/f0/settings.inwardPull');
+    expect(addressOf('fields/f0/extent.reach')).toBe('fields/f0/falloff.outer');
+    expect(addressOf('emitters/e/place.position.1')).toBe('emitters/e/transform.position.1');
+    expect(addressOf('whole/place.scale')).toBe('sceneTransform/transform.scale');
+  });
+
   it('mistakes are told by name, value and what is allowed', () => {
     const refused = (text: string) => expect(() => readVariation(scene, text));
     refused('fields/f0/strenth=0:1:2').toThrow(

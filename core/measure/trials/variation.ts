@@ -3,6 +3,7 @@ import type { Parameter } from '../../document/parameters';
 import { fields as fieldKinds } from '../../kinds/fields';
 import { checkScene } from '../../scene/read';
 import type { Moving, Scene } from '../../document/scene';
+import { pathInVersion2 } from '../../document/migrations/to-3';
 import { MOVABLE_ONES, MOVABLE_SORTS, numbersOf, thingsOf, withThings, type MovableSort } from '../../scene/numbers';
 import { valueOf, withValue } from '../../document/value-paths';
 
@@ -36,7 +37,7 @@ export interface Variation {
 export class VariationError extends Error {}
 
 const ONES: Partial<Record<MovableSort, string>> = {
-  whole: 'Scene transform',
+  sceneTransform: 'Scene transform',
   desk: 'Desk',
   bounds: 'Scene box',
   time: 'Time',
@@ -96,7 +97,7 @@ export function variablesOf(scene: Scene): Variable[] {
         id = '',
         name = ONES[sort] ?? '',
         keys,
-        drives,
+        automations,
       } = thing as Moving & { readonly id?: string; readonly name?: string };
       // The unit “=” stands for that of the field’s vector.
       const { actsAs } = thing as { readonly actsAs?: string };
@@ -107,7 +108,7 @@ export function variablesOf(scene: Scene): Variable[] {
         if (value === undefined) return;
         variablesAt(parameter, value).forEach((variable, part) => {
           const own = parameter.type === 'vector' ? `${path}.${part}` : path;
-          const moved = [path, own].some((p) => (keys[p]?.length ?? 0) > 0 || drives[p] !== undefined);
+          const moved = [path, own].some((p) => (keys[p]?.length ?? 0) > 0 || automations[p] !== undefined);
           const unit = variable.unit === '=' ? strengthUnit : variable.unit;
           found.push({ ...variable, unit, address: `${root}/${own}`, thing: name, moved });
         });
@@ -123,13 +124,26 @@ export function variablesOf(scene: Scene): Variable[] {
   return found;
 }
 
+/** An address as version 2 of documents wrote it, for pages of the logbook and scripts that still have it. */
+function formerAddress(scene: Scene, address: string): string {
+  const [sort, ...rest] = address.split('/') as [MovableSort, ...string[]];
+  const path = rest.at(-1);
+  const things: readonly Moving[] = path === undefined ? [] : thingsOf(scene, sort);
+  const thing = isOne(sort) ? things[0] : things.find((one) => 'id' in one && one.id === rest[0]);
+  if (!thing) return address;
+  const former = pathInVersion2(sort, thing, path!);
+  return isOne(sort) ? `${sort === 'sceneTransform' ? 'whole' : sort}/${former}` : `${sort}/${rest[0]}/${former}`;
+}
+
 /**
- * The variable of an address such as `fields/vortex/settings.gather`, or by the names on the screen, such as
+ * The variable of an address such as `fields/vortex/settings.inwardPull`, or by the names on the screen, such as
  * `Vortex/Inward pull`. Throws {@link VariationError}.
  */
 export function findVariable(scene: Scene, address: string, all = variablesOf(scene)): Variable {
   const found = all.find((v) => v.address === address);
   if (found) return found;
+  const former = all.find((v) => formerAddress(scene, v.address) === address);
+  if (former) return former;
   const [sort, name, path] = address.split('/');
   const things = all.filter((v) => v.address.startsWith(`${sort}/`));
   const byName = things.find((v) => v.thing === name && v.address.endsWith(`/${path}`));
@@ -201,7 +215,7 @@ function setAt(scene: Scene, address: string, value: TrialValue): Scene {
     (thing) => {
       if (!isOne(sort) && ('id' in thing ? thing.id : '') !== parts[1]) return thing;
       const set = withValue(thing, path, value);
-      return { ...set, keys: bare(set.keys), drives: bare(set.drives) };
+      return { ...set, keys: bare(set.keys), automations: bare(set.automations) };
     },
     [sort],
   );

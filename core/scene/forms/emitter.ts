@@ -2,8 +2,8 @@ import { birthParameters, emitterParameters } from '../../document/descriptions'
 import { fault, inside, type Fault } from '../../document/faults';
 import { kinded, listOf, object, type Form } from '../../document/forms';
 import { MOST, type Emitter } from '../../document/scene';
-import { bonds } from '../../kinds/bodies';
-import { amounts } from '../../kinds/emission';
+import { bodies } from '../../kinds/bodies';
+import { emissionKinds } from '../../kinds/emission';
 import { shapes } from '../../kinds/emitter-shapes';
 import { gates } from '../../kinds/gates';
 import { looks } from '../../kinds/looks';
@@ -25,11 +25,11 @@ export const emitterForm: Form<Emitter> = object<Emitter>({
     shape: kinded(shapes),
     masks: listOf(kinded(masks), MOST.masks),
     gate: kinded(gates, { usual: 'always', still: true }),
-    amounts: listOf(kinded(amounts), MOST.amounts),
+    emission: listOf(kinded(emissionKinds), MOST.emission),
     birth: object<Emitter['birth']>({ description: birthParameters, optional: true }),
-    bond: kinded(bonds, { usual: 'free' }),
+    body: kinded(bodies, { usual: 'points' }),
     look: kinded(looks, { usual: 'sprite' }),
-    besides: listOf(kinded(looks), MOST.besides),
+    addedLooks: listOf(kinded(looks), MOST.addedLooks),
   },
   rules: ownSource,
 });

@@ -9,7 +9,7 @@ import { actions } from '../../kinds/actions';
 import { fields as fieldKinds } from '../../kinds/fields';
 import { strengthOf } from '../../kinds/fields/strength';
 import { rules as groupRules } from '../../kinds/group-rules';
-import { falloffRules, reached } from './falloff';
+import { falloffRules, weighted } from './falloff';
 import { placed } from './thing';
 
 const textForm = leaf({ fits: (value): value is string => typeof value === 'string', allowed: 'a text' });
@@ -19,11 +19,11 @@ function usualOf(written: Values): Values {
   const settings = written['settings'];
   const kind =
     isRecord(settings) && typeof settings['kind'] === 'string' ? fieldKinds.find(settings['kind']) : undefined;
-  if (!kind) return { actsAs: '', profile: { kind: 'smooth' } };
+  if (!kind) return { actsAs: '', curve: { kind: 'smooth' } };
   const own = kind.actions[0]!;
   const writtenAction = written['actsAs'];
   const actsAs = typeof writtenAction === 'string' && actions.find(writtenAction) ? writtenAction : own;
-  return { actsAs: own, strength: strengthOf(kind, actsAs).default, profile: { kind: kind.startsWith.profile } };
+  return { actsAs: own, strength: strengthOf(kind, actsAs).default, curve: { kind: kind.startsWith.curve } };
 }
 
 /** The strength of a field has the unit and the range of its way of acting. */
@@ -32,14 +32,14 @@ function strengthIn({ settings, actsAs }: Field): Movable {
 }
 
 function fieldRules(field: Field, at: string): readonly Fault[] {
-  const { settings, actsAs, strength, spanned, from, until } = field;
+  const { settings, actsAs, strength, limitedRange, activeFrom: from, activeUntil: until } = field;
   const kind = fieldKinds.get(settings.kind);
   if (!kind.actions.some((action) => action === actsAs))
     return [fault('choice', inside(at, 'actsAs'), actsAs, `one of ${kind.actions.join(', ')} for ${kind.label}`)];
   const least = strengthOf(kind, actsAs).min;
   return [
-    ...(spanned && until <= from
-      ? [fault('range', inside(at, 'until'), until, `a frame after the one it begins at (${from})`)]
+    ...(limitedRange && until <= from
+      ? [fault('range', inside(at, 'activeUntil'), until, `a frame after the one it begins at (${from})`)]
       : []),
     ...(least !== undefined && strength < least
       ? [fault('range', inside(at, 'strength'), strength, `a number from ${least}`)]
@@ -55,7 +55,7 @@ export const fieldForm: Form<Field> = object<Field>({
     ...placed,
     settings: kinded(fieldKinds, { rules: (kind, values, at) => kind.diagnose?.check?.(values, at) ?? [] }),
     actsAs: textForm,
-    ...reached,
+    ...weighted,
   },
   fill: usualOf,
   rules: fieldRules,
@@ -72,7 +72,7 @@ const ruleForm = leaf({
   usual: 'sum',
 });
 
-const smooth = () => ({ profile: { kind: 'smooth' } });
+const smooth = () => ({ curve: { kind: 'smooth' } });
 
 function limits({ limited, floor, ceiling }: Group, at: string): readonly Fault[] {
   return limited && ceiling < floor
@@ -83,7 +83,7 @@ function limits({ limited, floor, ceiling }: Group, at: string): readonly Fault[
 /** A group of fields. */
 export const groupForm: Form<Group> = object<Group>({
   description: groupParameters,
-  members: { ...placed, rule: ruleForm, ...reached },
+  members: { ...placed, rule: ruleForm, ...weighted },
   fill: smooth,
   rules: (group, at) => [...limits(group, at), ...falloffRules(group, at)],
 });
@@ -91,7 +91,7 @@ export const groupForm: Form<Group> = object<Group>({
 /** A zone. */
 export const zoneForm: Form<Zone> = object<Zone>({
   description: zoneParameters,
-  members: { ...placed, ...reached },
+  members: { ...placed, ...weighted },
   fill: smooth,
   rules: falloffRules,
 });

@@ -1,5 +1,5 @@
 import { fault, type Fault } from '../../document/faults';
-import { hashForm, idForm, kinded, leaf, nameForm, object, wholeForm, type Form } from '../../document/forms';
+import { hashForm, idForm, kinded, leaf, nameForm, object, sceneTransformForm, type Form } from '../../document/forms';
 import type { Marker, SceneGrid, SceneImage, SceneMesh, SceneSound } from '../../document/scene';
 import { ENVELOPE_RATE, LONGEST_SOUND } from '../../kinds/automation/envelope';
 import { meshSources } from '../../kinds/meshes';
@@ -10,7 +10,7 @@ export const meshForm: Form<SceneMesh> = object<SceneMesh>({
   called: 'an object with id, name and source',
 });
 
-const sideForm = wholeForm(1, 16384, 'a whole number from 1 to 16384 px');
+const sideForm = sceneTransformForm(1, 16384, 'a whole number from 1 to 16384 px');
 
 /** An image of the scene. */
 export const imageForm: Form<SceneImage> = object<SceneImage>({

@@ -1,7 +1,7 @@
 import * as descriptions from '../../document/descriptions';
 import { fault, inside, type Fault } from '../../document/faults';
 import { leaf, listOf, nameForm, object, orNull, type Form } from '../../document/forms';
-import { MOST, SCENE_FORMAT, SCENE_VERSION, type Desk, type Scene, type Whole } from '../../document/scene';
+import { MOST, SCENE_FORMAT, SCENE_VERSION, type Desk, type Scene, type SceneTransform } from '../../document/scene';
 import { acrossDesk } from '../rules/grouping';
 import { acrossScene } from '../rules/scene';
 import { carrierForm, colliderForm } from './collider';
@@ -53,7 +53,11 @@ export const sections = {
   light: single(descriptions.lightParameters),
   work: object<Scene['work']>({ description: descriptions.workParameters, optional: true }),
   bounds: single(descriptions.boundsParameters, boundsRules),
-  whole: object<Whole>({ description: descriptions.wholeParameters, members: placedWhole, optional: true }),
+  sceneTransform: object<SceneTransform>({
+    description: descriptions.sceneTransformParameters,
+    members: placedWhole,
+    optional: true,
+  }),
   emitters: listOf(emitterForm, MOST.emitters),
   ...desk,
   keptDesk: orNull(deskForm),
@@ -63,7 +67,7 @@ export const sections = {
   dials: listOf(dialForm, MOST.dials, { rules: sharedNames }),
   meshes: listOf(meshForm, MOST.meshes),
   images: listOf(imageForm, MOST.images),
-  plates: listOf(imageForm, MOST.plates),
+  imageSequence: listOf(imageForm, MOST.imageSequence),
   grids: listOf(gridForm, MOST.grids),
   sounds: listOf(soundForm, MOST.sounds),
   markers: listOf(markerForm, MOST.markers, { rules: lateMarkers }),

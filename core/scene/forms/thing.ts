@@ -1,6 +1,6 @@
-import { placeParameters } from '../../document/descriptions';
+import { transformParameters } from '../../document/descriptions';
 import {
-  drivesForm,
+  automationsForm,
   idForm,
   keysForm,
   nameForm,
@@ -10,20 +10,20 @@ import {
   type Rules,
 } from '../../document/forms';
 import type { Description, ValuesOf } from '../../document/parameters';
-import type { Moving, Place } from '../../document/scene';
-import { tides } from '../../kinds/automation';
+import type { Moving, Transform } from '../../document/scene';
+import { automationKinds } from '../../kinds/automation';
 import { turnParameters } from '../../kinds/automation/turn';
 
-const placeForm: Form<Place> = object<Place>({ description: placeParameters, optional: true });
+const transformForm: Form<Transform> = object<Transform>({ description: transformParameters, optional: true });
 
 /** Members of anything whose numbers can be keyed and driven. */
-export const moving = { keys: keysForm, drives: drivesForm(tides, turnParameters) };
+export const moving = { keys: keysForm, automations: automationsForm(automationKinds, turnParameters) };
 
 /** Members of a thing of the scene that has a place. */
-export const placed = { id: idForm, name: nameForm, place: placeForm, ...moving };
+export const placed = { id: idForm, name: nameForm, transform: transformForm, ...moving };
 
 /** Members of the scene as a whole, which has a place and no name of its own. */
-export const placedWhole = { place: placeForm, ...moving };
+export const placedWhole = { transform: transformForm, ...moving };
 
 /** Something that a scene has one of, with numbers that can be keyed and driven; all of it may be left out. */
 export function single<D extends Description>(

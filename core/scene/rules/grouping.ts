@@ -38,7 +38,7 @@ function likeness({ fields, groups }: Grouped, at: string): Fault[] {
       return [{ code: 'group', field: inside(at, `fields[${fields.indexOf(other)}].group`), allowed: label, message }];
     }
     const rule = rules.find(group.rule);
-    if (rule?.scalarsOnly && first.actsAs !== 'level') {
+    if (rule?.scalarsOnly && first.actsAs !== 'mask') {
       const message = `“${group.name}” can’t multiply members that act as ${label}: the rule ${rule.label} takes masks only.`;
       return [{ code: 'group', field: inside(at, `groups[${i}].rule`), allowed: 'levels', message }];
     }

@@ -26,8 +26,8 @@ function descent(emitters: readonly Emitter[]): Fault[] {
 
 /** Carriers that carry one another in a circle. */
 function carriage(carriers: readonly Carrier[]): Fault[] {
-  const outer = (id: string) => carriers.find((carrier) => carrier.id === id)?.place.carrier;
-  return carriers.flatMap(({ id, place }, i) => {
+  const outer = (id: string) => carriers.find((carrier) => carrier.id === id)?.transform.carrier;
+  return carriers.flatMap(({ id, transform: place }, i) => {
     const circle = circleFrom(id, outer);
     if (!circle) return [];
     const words = `a carrier outside the circle ${circleInWords(circle, carriers)}`;
@@ -37,11 +37,11 @@ function carriage(carriers: readonly Carrier[]): Fault[] {
 
 /** Carriers that ride on a strand which stands on them. */
 function rides(carriers: readonly Carrier[], emitters: readonly Emitter[]): Fault[] {
-  const outer = (id: string) => carriers.find((carrier) => carrier.id === id)?.place.carrier;
-  return carriers.flatMap(({ id, moved, strandOf }, i) => {
+  const outer = (id: string) => carriers.find((carrier) => carrier.id === id)?.transform.carrier;
+  return carriers.flatMap(({ id, motion: moved, strandOf }, i) => {
     if (moved !== 'strand') return [];
     const seen = new Set<string>();
-    let on = emitters.find((emitter) => emitter.id === strandOf)?.place.carrier;
+    let on = emitters.find((emitter) => emitter.id === strandOf)?.transform.carrier;
     while (on !== undefined && on !== '' && !seen.has(on)) {
       if (on === id)
         return [

@@ -46,14 +46,14 @@ export function fieldSource(
   };
   const { blends, paced, vectorUnit } = actions.get(field.actsAs);
   return {
-    strength: blends ? (paced ? field.pace : 1) : field.strength,
+    strength: blends ? (paced ? field.targetSpeed : 1) : field.strength,
     dials: dialsOf(scene),
     moves: vectorUnit === 'm/s',
     stream: streamOf(scene.seed, field.seed),
     settings: field.settings,
     fps: scene.time.fps,
     resources: resourcesOf(scene, assets),
-    extent: field.extent,
+    falloff: field.falloff,
     particles: particlesOf,
     neighbours(radius, together) {
       const sent = scene.emitters.flatMap((_, e) => ((sends[e] ?? 0) === 0 ? [] : [e]));
@@ -96,7 +96,7 @@ export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, 
       action: actions.get(field.actsAs),
       vector: (descriptor && backend?.routine(descriptor)) ?? kind.compile(source),
       descriptor,
-      swallows: kind.particles?.swallows?.(source),
+      absorbs: kind.particles?.absorbs?.(source),
       needs: kind.needs ?? {},
       neighbourGrids,
     };

@@ -19,7 +19,7 @@ import { toLocal, turnToWorld, velocityToLocal } from '../../lib/math/frames';
 import { innerOf, type RowScratch } from './room';
 
 /**
- * Distances of a block's particles to the extent of a row, in metres of its own scale, into `room.distance`; leaves the
+ * Distances of a block's particles to the falloff shape of a row, in metres of its own scale, into `room.distance`; leaves the
  * local positions.
  */
 export function measureDistances(row: StackNode | ZoneRow, block: ParticleBlock, room: RowScratch, time: number): void {
@@ -53,7 +53,7 @@ function modulate(stack: Stack, row: StackNode | ZoneRow, block: ParticleBlock, 
 /** What a group of levels comes to, its own weight and strength included; 0 where there is no such group. */
 function levelOf(stack: Stack, id: string, block: ParticleBlock, room: RowScratch, out: Float64Array): void {
   const group = stack.groups.get(id);
-  if (!group || group.action?.kind !== 'level' || !weigh(stack, group, block, room)) {
+  if (!group || group.action?.kind !== 'mask' || !weigh(stack, group, block, room)) {
     out.fill(0, 0, block.count);
     return;
   }
@@ -75,10 +75,10 @@ export function weigh(stack: Stack, row: StackNode | ZoneRow, block: ParticleBlo
   if (!row.distance) weight.fill(send, 0, count);
   else {
     let any = false;
-    const { profile } = row;
+    const { curve } = row;
     const { distance } = room;
     for (let i = 0; i < count; i++) {
-      const w = send * profile(distance[i]!);
+      const w = send * curve(distance[i]!);
       weight[i] = w;
       if (w !== 0) any = true;
     }
@@ -181,7 +181,7 @@ export function combineGroup(
       if (watched) slot.leaves = [leafOf(member, inner, count)];
     }
   }
-  const scalar = action.kind === 'level';
+  const scalar = action.kind === 'mask';
   if (group.group.unit && scalar) clampLevels(slots, count);
   if (slots.length > 0) rule.shares(slots, count, scalar);
   for (const slot of slots)

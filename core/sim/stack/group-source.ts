@@ -21,7 +21,7 @@ function only(scene: Scene, group: string): Scene {
   const open = { sends: {}, solo: false };
   return {
     ...scene,
-    desk: { ...scene.desk, master: 1, limited: false, keys: {}, drives: {} },
+    desk: { ...scene.desk, master: 1, limited: false, keys: {}, automations: {} },
     emitters: [completeEmitter({ id: 'probe', name: 'Probe', shape: { kind: 'point' } })],
     fields: fields.map((f) => ({ ...f, ...open })),
     groups: scene.groups

@@ -1,15 +1,15 @@
-import { extents } from '../../kinds/falloff-shapes';
-import { type DistanceRoutine, type FormRoutine, radiiOf } from '../../kinds/falloff-shapes/extent';
+import { falloffShapes } from '../../kinds/falloff-shapes';
+import { type DistanceRoutine, type FormRoutine, radiiOf } from '../../kinds/falloff-shapes/falloff-shape';
 import type { Notes } from '../../lib/formula/formula';
 import { modulators as modulatorKinds } from '../../kinds/modulators';
 import { factorsOf, type ModulatorRoutine } from '../../kinds/modulators/modulator';
 import type { Rotation } from '../../lib/math/rotation';
 import { motionOf, type Motion, type Placed } from '../../document/keys/motion';
 import { rotateBack, type Similarity } from '../../lib/math/similarity';
-import { falloffOf } from '../../kinds/curves';
+import { weightOf } from '../../kinds/curves';
 import { streamOf } from '../../lib/random/lookup';
 import type { Assets } from '../../document/assets';
-import { sendTo, type Field, type Reached, type Scene } from '../../document/scene';
+import { sendTo, type Field, type Weighted, type Scene } from '../../document/scene';
 import { dialsOf } from '../../document/dials';
 import { resourcesOf } from '../../scene/resources';
 import { frameFor, turningOf, type Frame } from '../../lib/math/frames';
@@ -18,7 +18,7 @@ import { frameFor, turningOf, type Frame } from '../../lib/math/frames';
 export interface ModulatorRow {
   readonly value: ModulatorRoutine;
   readonly factors: (value: Float64Array, count: number) => void;
-  /** Its own frame at a place of the extent; undefined where it sees what the extent sees. */
+  /** Its own frame at a place of the falloff shape; undefined where it sees what the falloff shape sees. */
   readonly frame: ((place: Similarity) => Frame) | undefined;
 }
 
@@ -37,11 +37,11 @@ export interface Reach {
   level: number;
   /** False where it is muted, or others are soloed. */
   readonly heard: boolean;
-  /** Undefined for the extent `everywhere`. */
+  /** Undefined for the falloff shape `everywhere`. */
   readonly distance: DistanceRoutine | undefined;
   readonly form: FormRoutine | undefined;
-  readonly profile: (d: number) => number;
-  readonly reach: number;
+  readonly curve: (d: number) => number;
+  readonly outer: number;
   readonly modulators: readonly ModulatorRow[];
   readonly strength: number;
   /** 0 … 1. */
@@ -51,7 +51,7 @@ export interface Reach {
 }
 
 /** Anything with a weight. */
-interface Weighed extends Reached, Placed {
+interface Weighed extends Weighted, Placed {
   readonly strength: number;
   /** Percent. */
   readonly mix: number;
@@ -59,9 +59,9 @@ interface Weighed extends Reached, Placed {
 
 /** Makes ready what a weight hangs on. */
 export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard: boolean): Reach {
-  const extent = extents.get(thing.extent.kind);
+  const falloff = falloffShapes.get(thing.falloff.kind);
   const resources = resourcesOf(scene, assets);
-  const { core, reach } = radiiOf(thing.extent);
+  const { inner, outer } = radiiOf(thing.falloff);
   const motion = motionOf(scene.carriers, thing);
   const dials = dialsOf(scene);
   const zones = scene.zones.map(({ id }) => id);
@@ -74,10 +74,10 @@ export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard
     notes: { notFinite: 0 },
     level: 1,
     heard,
-    distance: extent.bounded ? extent.distance(thing.extent, resources) : undefined,
-    form: extent.form?.(thing.extent, resources),
-    profile: falloffOf(thing.profile, core, reach),
-    reach: extent.bounded ? reach : Infinity,
+    distance: falloff.bounded ? falloff.distance(thing.falloff, resources) : undefined,
+    form: falloff.form?.(thing.falloff, resources),
+    curve: weightOf(thing.curve, inner, outer),
+    outer: falloff.bounded ? outer : Infinity,
     modulators: thing.modulators.map((values): ModulatorRow => {
       const kind = modulatorKinds.get(values.kind);
       const seed = typeof values['seed'] === 'number' ? values['seed'] : 0;
@@ -89,12 +89,15 @@ export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard
         dials,
         zones,
       };
-      const [followPlace, followScale] = [Number(values['followPlace'] ?? 100), Number(values['followScale'] ?? 100)];
-      const follows = !kind.placed || (followPlace === 100 && followScale === 100);
+      const [followTransform, followScale] = [
+        Number(values['followTransform'] ?? 100),
+        Number(values['followScale'] ?? 100),
+      ];
+      const follows = !kind.placed || (followTransform === 100 && followScale === 100);
       return {
         value: kind.compile(source),
         factors: factorsOf(values),
-        frame: follows ? undefined : (at) => frameFor(at, followPlace / 100, followScale / 100),
+        frame: follows ? undefined : (at) => frameFor(at, followTransform / 100, followScale / 100),
       };
     }),
     strength: thing.strength,
@@ -107,8 +110,11 @@ export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard
  * How far a field is on at a frame with fraction: eased in from the first frame of each of its spans, and out before
  * the one it ends at.
  */
-export function spanLevel({ spanned, from, until, also, easeIn, easeOut }: Field, frame: number): number {
-  if (!spanned) return 1;
+export function spanLevel(
+  { limitedRange, activeFrom: from, activeUntil: until, furtherRanges: also, easeIn, easeOut }: Field,
+  frame: number,
+): number {
+  if (!limitedRange) return 1;
   const smooth = (t: number) => (t >= 1 ? 1 : t * t * (3 - 2 * t));
   const within = (first: number, end: number) => {
     if (frame < first || frame >= end) return 0;

@@ -8,7 +8,7 @@ export interface RowScratch {
   readonly outward: VectorColumns;
   readonly lengthwise: VectorColumns;
   readonly distance: Float64Array;
-  /** w: profile × modulators × span × send; with the strength where that is a weight. */
+  /** w: curve × modulators × span × send; with the strength where that is a weight. */
   readonly weight: Float64Array;
   /** F in world axes. */
   readonly vector: VectorColumns;

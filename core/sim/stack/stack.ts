@@ -1,7 +1,7 @@
 import type { Remake } from '../../document/keys/thing-at';
 import type { Desk, Field, Group, Zone } from '../../document/scene';
 import type { ActionKind } from '../../kinds/actions/action';
-import type { FieldKind, FieldRoutine, FrozenParticles, SwallowRoutine } from '../../kinds/contracts/field';
+import type { FieldKind, FieldRoutine, FrozenParticles, AbsorbRoutine } from '../../kinds/contracts/field';
 import type { KernelDescriptor } from '../../kinds/contracts/kernel-descriptor';
 import type { Sums } from '../../kinds/contracts/sums';
 import type { RuleKind } from '../../kinds/group-rules/rule';
@@ -24,7 +24,7 @@ export interface Row extends Reach {
   readonly descriptor: KernelDescriptor | undefined;
   readonly needs: NonNullable<FieldKind['needs']>;
   /** Undefined where it ends no particle. */
-  readonly swallows: SwallowRoutine | undefined;
+  readonly absorbs: AbsorbRoutine | undefined;
   /** What it is found through by fields that heed neighbours. */
   readonly neighbourGrids: readonly NeighbourGrid[];
   readonly remake: Remake<Partial<Row>>;

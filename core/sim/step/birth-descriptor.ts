@@ -22,7 +22,7 @@ export interface BirthDescriptor {
   readonly shape: ShapeDescriptor;
   /** Where the emitter is. */
   readonly place: Similarity;
-  readonly along: Emitter['birth']['along'];
+  readonly along: Emitter['birth']['launchDirection'];
   /** Unit direction in the world, for those that leave along one. */
   readonly direction: Vector;
   /** Cosine of the cone that ways are spread over; 1 for none. */

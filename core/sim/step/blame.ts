@@ -1,5 +1,5 @@
 import { magnitude } from '../../kinds/actions/action';
-import { bodyOf } from '../../kinds/bodies/bond';
+import { bodyOf } from '../../kinds/bodies/body';
 import { particleBlock } from '../../lib/particle-block';
 import type { Stack } from '../stack/stack';
 import { rowScratch } from '../stack/room';

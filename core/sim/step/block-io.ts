@@ -1,4 +1,4 @@
-import { bodyOf } from '../../kinds/bodies/bond';
+import { bodyOf } from '../../kinds/bodies/body';
 import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
 import type { Population } from './population';
 

@@ -3,7 +3,7 @@ import { exp } from '../../lib/math/exact';
 import type { ParticleBlock } from '../../lib/particle-block';
 import type { Sums } from '../../kinds/contracts/sums';
 import { meanDecay } from './integrate';
-import { pointOf, type Bond, type SpawnPose } from '../../kinds/bodies/bond';
+import { pointOf, type Constraints, type SpawnPose } from '../../kinds/bodies/body';
 import { bodyTable } from '../../kinds/bodies/table';
 import { KILLED, type Population } from './population';
 
@@ -45,18 +45,18 @@ export class Bodies {
   private readonly weight: Float64Array;
 
   constructor(
-    public bond: Bond,
+    public constraints: Constraints,
     private readonly standAt: (body: number, found: Found, frame: number) => SpawnPose,
     /** True where neither the emitter nor its shape moves. */
     private readonly still: boolean,
     private readonly fps: number,
     /** What it is at a frame, where its numbers move. */
-    private readonly bondAt?: (frame: number) => Bond,
+    private readonly constraintsAt?: (frame: number) => Constraints,
   ) {
-    const room = () => new Float64Array(3 * bond.points);
+    const room = () => new Float64Array(3 * constraints.points);
     [this.now, this.was, this.rest] = [room(), room(), room()];
-    this.state = new Uint8Array(bond.points);
-    this.weight = new Float64Array(bond.points);
+    this.state = new Uint8Array(constraints.points);
+    this.weight = new Float64Array(constraints.points);
   }
 
   /** Takes note of a birth. */
@@ -74,12 +74,12 @@ export class Bodies {
     this.found.clear();
     this.stands.clear();
     for (const [body, k, purpose] of births) this.found.set(body, { k, purpose });
-    if (this.bondAt) this.bond = this.bondAt(frame);
+    if (this.constraintsAt) this.constraints = this.constraintsAt(frame);
   }
 
   /** True for a particle that stays at its place of rest. */
   isHeld(id: number): boolean {
-    return this.bond.isHeld(pointOf(id, this.bond.points));
+    return this.constraints.isHeld(pointOf(id, this.constraints.points));
   }
 
   /** Remembers where all particles are, at the beginning of a substep. */
@@ -93,7 +93,7 @@ export class Bodies {
 
   /**
    * Takes note of the drag that a block of particles was stepped with. A pull a over a step gives a velocity φ·a·dt, φ
-   * = (1 − e^(−C·dt))/(C·dt): a bond that is to balance it pulls on a mass that is as much heavier.
+   * = (1 − e^(−C·dt))/(C·dt): a constraint that is to balance it pulls on a mass that is as much heavier.
    */
   heed(start: number, { count, step, velocity }: ParticleBlock, { dragRate, quadratic, medium }: Sums): void {
     for (let i = 0; i < count; i++) {
@@ -107,10 +107,10 @@ export class Bodies {
     }
   }
 
-  /** Moves all particles to where their bonds let them be, at the end of a substep; frames. */
+  /** Moves all particles to where their constraints let them be, at the end of a substep; frames. */
   settle(population: Population, from: number, to: number): void {
-    if (this.bondAt) this.bond = this.bondAt(to);
-    const { points } = this.bond;
+    if (this.constraintsAt) this.constraints = this.constraintsAt(to);
+    const { points } = this.constraints;
     const { id, count, held, columns } = population;
     const { bodies, slots } = bodyTable(
       id,
@@ -131,11 +131,11 @@ export class Bodies {
     from: number,
     to: number,
   ): void {
-    const { bond, now, was, rest, state, weight, before } = this;
+    const { constraints, now, was, rest, state, weight, before } = this;
     const seconds = (to - from) / this.fps;
     const stand = this.standOf(body, to);
     if (!stand) return;
-    bond.rest(stand, rest);
+    constraints.rest(stand, rest);
     for (let j = 0; j < slots.length; j++) {
       const slot = slots[j]!;
       if (slot < 0) {
@@ -144,7 +144,7 @@ export class Bodies {
       }
       // A body moves from the first whole substep after its birth on.
       const newborn = birth[slot]! * this.fps > from + 1e-6;
-      const stays = bond.isHeld(j);
+      const stays = constraints.isHeld(j);
       state[j] = stays || newborn || held[slot]! > 0 ? 2 : 1;
       weight[j] = this.weights[slot]!;
       const at = 3 * j;
@@ -156,7 +156,7 @@ export class Bodies {
       was[at + 1] = before.y[slot]!;
       was[at + 2] = before.z[slot]!;
     }
-    bond.settle({ now, before: was, rest, state, weight, seconds });
+    constraints.settle({ now, before: was, rest, state, weight, seconds });
     for (let j = 0; j < slots.length; j++) {
       const slot = slots[j]!;
       if (slot < 0) continue;
@@ -165,7 +165,7 @@ export class Bodies {
     }
   }
 
-  /** A particle that its bond has taken elsewhere than the fields did. */
+  /** A particle that its constraints have taken elsewhere than the fields did. */
   private move(columns: Population['columns'], slot: number, j: number, seconds: number): void {
     const { now } = this;
     columns.vx[slot]! += (now[3 * j]! - columns.x[slot]!) / seconds;

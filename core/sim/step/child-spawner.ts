@@ -63,7 +63,7 @@ export function childSpawnerOf(scene: Scene, emitter: Emitter): ChildSpawner {
   });
   // How often a parent gives birth is counted from its own birth on, so that it is what it was at the first frame.
   const { each } = typed(particlesParameters, emitter.shape);
-  const moving = isMoving(emitter, ['amounts', 'look', 'bond']);
+  const moving = isMoving(emitter, ['emission', 'look', 'body']);
   let { birth, shape, newborns, fixed } = equip(emitter);
 
   function spawn(
@@ -78,13 +78,13 @@ export function childSpawnerOf(scene: Scene, emitter: Emitter): ChildSpawner {
     const velocity: Vector = [columns.vx[parent]!, columns.vy[parent]!, columns.vz[parent]!];
     const onward = normalised(velocity);
     const still = onward[0] === 0 && onward[1] === 0 && onward[2] === 0;
-    const outward = birth.along === 'outward' || (birth.along !== 'direction' && still);
+    const outward = birth.launchDirection === 'outward' || (birth.launchDirection !== 'direction' && still);
     const axis = outward
       ? anyWay(uniform(stream, id, Purpose.outward), uniform(stream, id, Purpose.outward + 1))
-      : birth.along === 'direction'
+      : birth.launchDirection === 'direction'
         ? fixed
         : onward;
-    const share = birth.inherit / 100;
+    const share = birth.inheritedMotion / 100;
     const slot = newborns.spawn(population, WORLD, {
       id,
       frame: time * fps,

@@ -26,7 +26,7 @@ function roomOf(bytes: number): { room: ColumnRoom; taken: Set<Float32Array | Fl
 const scene = testScene({
   emitter: {
     shape: { kind: 'ball', radius: 1 },
-    amounts: [
+    emission: [
       { kind: 'burst', count: 3000 },
       { kind: 'rate', rate: 4000 },
     ],

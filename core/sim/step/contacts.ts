@@ -253,7 +253,7 @@ function moveParticle(passage: Passage, i: number): void {
     const alongSurface = plus(relative, normal, -off);
     const after = fate === 'passes' ? now : plus(plus(surface, alongSurface, along), normal, away);
     if (population.turns && fate !== 'passes')
-      roll(population, slot, normal, plus(after, surface, -1), collider?.turns ?? 0);
+      roll(population, slot, normal, plus(after, surface, -1), collider?.addsSpin ?? 0);
     const splits = !!collider?.split && population.generation[slot]! < collider.splitGenerations;
     if (splits)
       splitParticle(population, slot, collider, stream, {
@@ -264,7 +264,7 @@ function moveParticle(passage: Passage, i: number): void {
         velocity: fate === 'dies' || fate === 'sticks' ? plus(now, normal, -2 * off) : after,
       });
     now = after;
-    if (fate === 'dies' || (splits && !collider.splitKeeps)) {
+    if (fate === 'dies' || (splits && !collider.parentSurvives)) {
       population.held[slot] = KILLED;
       population.columns.life[slot] = Math.max(0, moment / fps - population.birth[slot]!);
       there = here;

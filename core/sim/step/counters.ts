@@ -1,8 +1,8 @@
 import { thingAt } from '../../document/keys/thing-at';
 import type { Emitter, Scene } from '../../document/scene';
 import { loopOf, roundOf, type Loop } from '../../document/time/loop';
-import { amounts } from '../../kinds/emission';
-import type { Births, Counter } from '../../kinds/emission/amount';
+import { emissionKinds } from '../../kinds/emission';
+import type { Births, Counter } from '../../kinds/emission/emission';
 import { Purpose, streamOf, uniform } from '../../lib/random/lookup';
 import { gateOf } from '../../scene/gate-of';
 
@@ -24,11 +24,11 @@ export function countersOf(scene: Scene, emitter: Emitter): Counter[] {
   const gate = gateOf(scene, emitter);
   const loop = comesRound(emitter) ? loopOf(scene) : undefined;
   const start = loop ? loop.from : startFrame(scene);
-  const moves = (row: number) => Object.keys(emitter.keys).some((path) => path.startsWith(`amounts.${row}.`));
-  return emitter.amounts.map((amount, row) => {
-    const counter = amounts.get(amount.kind).compile({
+  const moves = (row: number) => Object.keys(emitter.keys).some((path) => path.startsWith(`emission.${row}.`));
+  return emitter.emission.map((amount, row) => {
+    const counter = emissionKinds.get(amount.kind).compile({
       values: amount,
-      valuesAt: moves(row) ? (frame) => thingAt(emitter, frame).amounts[row]! : undefined,
+      valuesAt: moves(row) ? (frame) => thingAt(emitter, frame).emission[row]! : undefined,
       fps,
       start,
       round: loop?.frames ?? 0,

@@ -3,7 +3,7 @@ import { typed } from '../../document/parameters';
 import { pointsOf } from '../../kinds/bodies';
 import type { Assets } from '../../document/assets';
 import { resourcesOf } from '../../scene/resources';
-import type { Births } from '../../kinds/emission/amount';
+import type { Births } from '../../kinds/emission/emission';
 import type { Emitter, Scene } from '../../document/scene';
 import { clockIn } from '../../scene/scene-clock';
 import { shapes } from '../../kinds/emitter-shapes';

@@ -114,8 +114,8 @@ export class NewbornWriter {
 
   /** Even on value ± variance; or with an exponential tail of that mean and least value − variance. */
   private life(hashRandom: number): number {
-    const { life, lifeVariance, lifeSpread } = this.emitter.birth;
-    if (lifeVariance === 0 || lifeSpread === 'even') return draw(this.numbers.life, hashRandom);
+    const { life, lifeVariance, lifeDistribution } = this.emitter.birth;
+    if (lifeVariance === 0 || lifeDistribution === 'uniform') return draw(this.numbers.life, hashRandom);
     return Math.max(0, life - lifeVariance * (1 + log(1 - uniformOf(hashRandom, Purpose.life))));
   }
 

@@ -1,4 +1,4 @@
-import { alongLine } from '../../kinds/bodies/bond';
+import { alongLine } from '../../kinds/bodies/body';
 import { recordBy } from '../../lib/record';
 import { BLOCK } from '../../lib/particle-block';
 import { ANYWHERE, type ColumnRoom } from './column-room';

@@ -6,10 +6,10 @@ import { type Vector, mapVector } from '../../lib/math/vector';
 import { carriersOf, motionOf } from '../../document/keys/motion';
 import { inward } from '../../lib/math/similarity';
 import type { Key } from '../../document/keys/keys';
-import { pointOf } from '../../kinds/bodies/bond';
+import { pointOf } from '../../kinds/bodies/body';
 import type { Assets } from '../../document/assets';
 import { readsParticles } from '../../scene/coupling';
-import { withDrives } from '../../scene/drives';
+import { automated } from '../../scene/automated';
 import { inOwnTime, lastSceneFrame } from '../../scene/scene-clock';
 import { completeEmitter } from '../../scene/read';
 import type { Carrier, Field, Scene } from '../../document/scene';
@@ -33,7 +33,7 @@ function actingFields(scene: Scene): Field[] {
 
 /** Where a carrier is that the fields move, frame by frame from the start of the run; metres, world. */
 function pathUnderFields(scene: Scene, assets: Assets, carrier: Carrier, backend?: KernelBackend): Vector[] {
-  const { mass, drag, back, damping, feels } = carrier;
+  const { mass, drag, springBack: back, damping, feels } = carrier;
   const { fps, substeps } = scene.time;
   const last = lastSceneFrame(scene);
   const fields = actingFields(scene).filter(
@@ -91,10 +91,10 @@ function pathOnStrand(scene: Scene, assets: Assets, carrier: Carrier, backend?: 
   const { strandOf, strand, along } = carrier;
   const home = motionOf(scene.carriers, carrier);
   const start = startFrame(scene);
-  const emitter = scene.emitters.find(({ id, bond }) => id === strandOf && bond.kind === 'strand');
+  const emitter = scene.emitters.find(({ id, body }) => id === strandOf && body.kind === 'strands');
   const alone = emitter && { ...inOwnTime(scene), emitters: [emitter], fields: actingFields(scene) };
   const last = lastSceneFrame(scene);
-  const run = alone && new Run(withDrives(alone), assets, { portion: { ...WHOLE, only: strand }, backend });
+  const run = alone && new Run(automated(alone), assets, { portion: { ...WHOLE, only: strand }, backend });
   const course: Vector[] = [];
   for (let frame = start; frame <= last; frame++) {
     if (run && frame > start) run.advance();
@@ -123,12 +123,12 @@ function keyed(scene: Scene, carrier: Carrier, course: readonly Vector[]): Carri
   const keys = course.map(
     (at, i): Key<Vector> => ({ frame: start + i, value: outer ? inward(outer.at(start + i), at) : at, ease: 'linear' }),
   );
-  return { ...carrier, moved: 'keys', keys: { ...carrier.keys, 'place.position': keys } };
+  return { ...carrier, motion: 'keyframes', keys: { ...carrier.keys, 'transform.position': keys } };
 }
 
 /** Whether anything of a scene moves by more than keys. */
 export const hasPrecomputedPaths = ({ carriers }: Pick<Scene, 'carriers'>): boolean =>
-  carriers.some((c) => c.moved !== 'keys');
+  carriers.some((c) => c.motion !== 'keyframes');
 
 const known = new WeakMap<
   Scene,
@@ -146,13 +146,13 @@ export function movedCarriers(scene: Scene, assets: Assets, backend?: KernelBack
   if (before?.assets === assets.size && before.backend === backend) return before.carriers;
   let now = scene;
   scene.carriers.forEach((carrier, i) => {
-    if (carrier.moved === 'keys') return;
+    if (carrier.motion === 'keyframes') return;
     const resting = {
       ...now,
-      carriers: now.carriers.map((c) => (c.moved === 'keys' ? c : { ...c, moved: 'keys' as const })),
+      carriers: now.carriers.map((c) => (c.motion === 'keyframes' ? c : { ...c, motion: 'keyframes' as const })),
     };
     const course =
-      carrier.moved === 'fields'
+      carrier.motion === 'fields'
         ? pathUnderFields(resting, assets, carrier, backend)
         : pathOnStrand(resting, assets, carrier, backend);
     now = { ...now, carriers: now.carriers.map((c, j) => (j === i ? keyed(resting, carrier, course) : c)) };
@@ -163,6 +163,6 @@ export function movedCarriers(scene: Scene, assets: Assets, backend?: KernelBack
 
 /** A scene in which all that moves moves by keys: what is driven, and the carriers that fields or strands move. */
 export function withPrecomputedPaths(document: Scene, assets: Assets, backend?: KernelBackend): Scene {
-  const scene = withDrives(document);
+  const scene = automated(document);
   return hasPrecomputedPaths(scene) ? { ...scene, carriers: movedCarriers(scene, assets, backend) } : scene;
 }

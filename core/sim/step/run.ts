@@ -27,7 +27,7 @@ import { moveObstacles, obstaclesOf } from './obstacles';
 import { KILLED, Population, type KeptPopulation } from './population';
 import { weightsOf, zonesOf, type Looked } from './shown-columns';
 import { orderInSpace } from './spatial-order';
-import { swallow } from './swallow';
+import { absorb } from './absorb';
 import { turn } from './turn';
 import type { StepWatcher } from './watcher';
 
@@ -129,8 +129,8 @@ export class Run {
       if (tinted[e] && origin && 'source' in origin) tinted[origin.source] = true;
     }
     this.populations = emitters.map((e, i) => {
-      const bond = this.bodiesOf(i)?.bond;
-      return new Population(isSeenToTurn(e), bond?.points, tinted[i], room, bond?.isLine);
+      const body = this.bodiesOf(i)?.constraints;
+      return new Population(isSeenToTurn(e), body?.points, tinted[i], room, body?.isLine);
     });
     this.tracks = emitters.map((_, e) =>
       this.origins.some((o) => o && 'source' in o && o.source === e) ? new Track() : undefined,
@@ -261,15 +261,16 @@ export class Run {
       if (meets) this.remember();
       integrate(this.block, this.sums, this.fps);
       watcher?.after('fields', emitter, start, this.block);
-      if (this.scene.flat && !bodies) this.flatten(population, start);
+      if (this.scene.keepFlat && !bodies) this.flatten(population, start);
       watcher?.after('depth', emitter, start, this.block);
       bodies?.heed(start, this.block, this.sums);
       if (meets) this.meet(population, emitter, start, from, to);
-      if (meets && this.scene.flat) this.flatten(population, start);
+      if (meets && this.scene.keepFlat) this.flatten(population, start);
       watcher?.after('contact', emitter, start, this.block);
       if (this.stack.zones.length > 0) this.sendOut(population, start);
-      swallow(this.stack, population, start, this.block, this.scratch);
-      if (population.turns) turn(population, this.block, start, this.scene.emitters[emitter]!.birth.spinBy === 'way');
+      absorb(this.stack, population, start, this.block, this.scratch);
+      if (population.turns)
+        turn(population, this.block, start, this.scene.emitters[emitter]!.birth.spinUnit === 'metre');
       storeBlock(this.block, population, start);
     }
     if (bodies) this.settle(bodies, population, emitter, from, to);
@@ -280,7 +281,7 @@ export class Run {
   /** Whether nothing of the scene but sums of fields has a say in where free particles go that meet nothing. */
   private get onlyFields(): boolean {
     const { zones, ceiling, rows } = this.stack;
-    return zones.length === 0 && ceiling === Infinity && !this.scene.flat && !rows.some((row) => row.swallows);
+    return zones.length === 0 && ceiling === Infinity && !this.scene.keepFlat && !rows.some((row) => row.absorbs);
   }
 
   /** What keeps an emitter's particles together; undefined where they are free. */
@@ -290,7 +291,7 @@ export class Run {
   }
 
   /**
-   * Lets bonds act on what the fields have done; what is bound meets colliders after that, so that it never ends inside
+   * Lets constraints act on what the fields have done; what is bound meets colliders after that, so that it never ends inside
    * one.
    */
   private settle(bodies: Bodies, population: Population, emitter: number, from: number, to: number): void {
@@ -356,7 +357,7 @@ export class Run {
     const { count, zone } = this.block;
     for (let i = 0; i < count; i++) {
       const row = zone[i]! > 0 ? this.stack.zones[zone[i]! - 1] : undefined;
-      if (row?.zone.into === 'out') population.held[start + i] = KILLED;
+      if (row?.zone.effect === 'remove') population.held[start + i] = KILLED;
     }
   }
 

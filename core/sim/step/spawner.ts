@@ -1,4 +1,4 @@
-import type { Births } from '../../kinds/emission/amount';
+import type { Births } from '../../kinds/emission/emission';
 import { masks } from '../../kinds/masks';
 import { compileMask, type MaskRoutine } from '../../kinds/masks/mask';
 import { colourOf } from '../../lib/images/level-image';
@@ -7,8 +7,8 @@ import { rotate } from '../../lib/math/rotation';
 import { normalised, type Vector } from '../../lib/math/vector';
 import { motionOf, type Motion } from '../../document/keys/motion';
 import { outward, type Similarity } from '../../lib/math/similarity';
-import { bonds } from '../../kinds/bodies';
-import { particleOf, type Bond, type SpawnPose } from '../../kinds/bodies/bond';
+import { bodies } from '../../kinds/bodies';
+import { particleOf, type Constraints, type SpawnPose } from '../../kinds/bodies/body';
 import { ATTEMPT, lookup, mix, Purpose, streamOf, uniform } from '../../lib/random/lookup';
 import { isMoving, thingAt } from '../../document/keys/thing-at';
 import { lastSceneFrame } from '../../scene/scene-clock';
@@ -87,9 +87,9 @@ function velocityAt(motion: Motion, local: Vector, frame: number, substep: numbe
 }
 
 /** What holds the particles of each birth of an emitter together; undefined where nothing does. */
-function bondOf(emitter: Emitter, resources: Resources): Bond | undefined {
+function constraintsOf(emitter: Emitter, resources: Resources): Constraints | undefined {
   if (shapes.get(emitter.shape.kind).fromParticles) return undefined;
-  return bonds.get(emitter.bond.kind).compile?.(emitter.bond, emitter.shape, resources);
+  return bodies.get(emitter.body.kind).compile?.(emitter.body, emitter.shape, resources);
 }
 
 /** The unit direction of an emitter that stands at a place, in the world. */
@@ -130,7 +130,7 @@ function routineFor(
     stream,
     shape,
     place,
-    along: birth.along,
+    along: birth.launchDirection,
     direction,
     cosSpread: cosOfSpread(emitter),
     ...drawnBy(emitter),
@@ -152,11 +152,12 @@ export function spawnerOf(
   const motion = motionOf(scene.carriers, emitter);
   const counters = countersOf(scene, emitter);
   const end = lastSceneFrame(scene) + 1;
-  const bond = bondOf(emitter, resources);
+  const constraints = constraintsOf(emitter, resources);
   // Whether the backend knows all that is asked must not depend on the time: a run that goes on from anywhere comes to
   // the same bits.
-  const { immortal, lifeSpread } = emitter.birth;
-  const simple = !bond && !motion.moves && emitter.masks.length === 0 && (immortal || lifeSpread === 'even');
+  const { immortal, lifeDistribution } = emitter.birth;
+  const simple =
+    !constraints && !motion.moves && emitter.masks.length === 0 && (immortal || lifeDistribution === 'uniform');
   const equip = (now: Emitter) => ({
     many: simple ? routineFor(now, stream, motion.at(0), backend) : undefined,
     birth: now.birth,
@@ -165,7 +166,7 @@ export function spawnerOf(
     newborns: new NewbornWriter(now, stream, fps, end),
     fixed: normalised(now.birth.direction),
   });
-  const moving = isMoving(emitter, ['amounts', 'look', 'bond']);
+  const moving = isMoving(emitter, ['emission', 'look', 'body']);
   let { many, birth, sample, mask, newborns, fixed } = equip(emitter);
   let equipped = NaN;
   /** Takes the keyed numbers of the frame that is under way. */
@@ -185,7 +186,7 @@ export function spawnerOf(
     drawn = Purpose.shape;
     if (!sample(draw, place)) return false;
     if (!mask) return true;
-    const tries = emitter.maskMode === 'keep' ? MOST_ATTEMPTS : 1;
+    const tries = emitter.rejectedBirths === 'try-again' ? MOST_ATTEMPTS : 1;
     for (let attempt = 0; attempt < tries; attempt++) {
       if (attempt > 0) {
         drawn = Purpose.shape + attempt * ATTEMPT;
@@ -199,9 +200,9 @@ export function spawnerOf(
   }
 
   function axisOf(at: Similarity): Vector {
-    if (birth.along === 'direction') return directionIn(birth, fixed, at);
-    if (birth.along === 'normal') return rotate(at.rotation, [place.nx, place.ny, place.nz]);
-    if (birth.along === 'tangent') return rotate(at.rotation, [place.tx, place.ty, place.tz]);
+    if (birth.launchDirection === 'direction') return directionIn(birth, fixed, at);
+    if (birth.launchDirection === 'normal') return rotate(at.rotation, [place.nx, place.ny, place.nz]);
+    if (birth.launchDirection === 'tangent') return rotate(at.rotation, [place.tx, place.ty, place.tz]);
     const out = normalised([place.x, place.y, place.z]);
     return out[0] === 0 && out[1] === 0 && out[2] === 0
       ? anyWay(uniform(stream, id, Purpose.outward), uniform(stream, id, Purpose.outward + 1))
@@ -230,11 +231,13 @@ export function spawnerOf(
   /** The colour of what a particle is just born from. */
   const tintAt = () => packedColour(cover ? colourOf(cover, place.u, place.v) : place.colour);
 
-  const bending = isMoving(emitter, ['amounts', 'look', 'shape', 'masks', 'birth']);
-  const bondAt = bending ? (frame: number) => bondOf(thingAt(emitter, frame), resources) ?? bond! : undefined;
+  const bending = isMoving(emitter, ['emission', 'look', 'shape', 'masks', 'birth']);
+  const constraintsAt = bending
+    ? (frame: number) => constraintsOf(thingAt(emitter, frame), resources) ?? constraints!
+    : undefined;
   const stands = !moving && !motion.moves && !shape.surface?.(emitter.shape, resources)?.motion;
-  const bodies = bond && new Bodies(bond, standAt, stands, fps, bondAt);
-  const lain = new Float64Array(3 * (bond?.points ?? 0));
+  const spawned = constraints && new Bodies(constraints, standAt, stands, fps, constraintsAt);
+  const lain = new Float64Array(3 * (constraints?.points ?? 0));
 
   function spawn(population: Population, k: number, frame: number): void {
     readyFor(frame);
@@ -243,13 +246,13 @@ export function spawnerOf(
     if (!find()) return;
     const at = motion.at(frame);
     const local: Vector = [place.x, place.y, place.z];
-    const share = birth.inherit / 100;
+    const share = birth.inheritedMotion / 100;
     const own = share > 0 ? velocityAt(motion, local, frame, 1 / substeps, fps) : NOTHING;
     const direction = newborns.spread(axisOf(at), id);
     const taken: Vector = share > 0 ? [own[0] * share, own[1] * share, own[2] * share] : NOTHING;
     const normal: Vector = population.turns ? rotate(at.rotation, [place.nx, place.ny, place.nz]) : UP;
     const tint = population.tinted ? tintAt() : 0;
-    if (!bond) {
+    if (!constraints) {
       const slot = newborns.spawn(population, at, {
         id,
         body: id,
@@ -262,12 +265,12 @@ export function spawnerOf(
       if (population.tinted) population.tint[slot] = tint;
       return;
     }
-    bodies!.note(id, { k: draw.k, purpose: drawn });
-    bond.rest(standing(at, draw.time), lain);
-    for (let j = 0; j < bond.points; j++) {
+    spawned!.note(id, { k: draw.k, purpose: drawn });
+    constraints.rest(standing(at, draw.time), lain);
+    for (let j = 0; j < constraints.points; j++) {
       const position: Vector = [lain[3 * j]!, lain[3 * j + 1]!, lain[3 * j + 2]!];
       const slot = newborns.spawn(population, at, {
-        id: particleOf(id, j, bond.points),
+        id: particleOf(id, j, constraints.points),
         body: id,
         frame,
         position,
@@ -319,7 +322,7 @@ export function spawnerOf(
   }
 
   return {
-    bodies,
+    bodies: spawned,
     during(population, from, to) {
       counters.forEach((counter, row) => bearAll(population, row, counter.during(from, to), from, to));
     },

@@ -56,7 +56,7 @@ export function splitParticle(
     columns.y[slot] = at.position[1];
     columns.z[slot] = at.position[2];
     const turn = (axis: 0 | 1 | 2) =>
-      speed * (direction[axis] + fold * at.normal[axis]) + collider.splitKick * at.normal[axis];
+      speed * (direction[axis] + fold * at.normal[axis]) + collider.ejectionSpeed * at.normal[axis];
     columns.vx[slot] = turn(0);
     columns.vy[slot] = turn(1);
     columns.vz[slot] = turn(2);

@@ -1,9 +1,9 @@
 import { clockIn } from '../../../core/scene/scene-clock';
 import { drawnMotion } from '../../simulation/motions';
-import { extents } from '../../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { vectorColumns } from '../../../core/lib/math/vector';
 import type { Assets } from '../../../core/document/assets';
-import { sendTo, type Scene, type WithReach } from '../../../core/document/scene';
+import { sendTo, type Scene, type WeightedThing } from '../../../core/document/scene';
 import { resourcesOf } from '../../../core/scene/resources';
 import { toLocal, turningOf } from '../../../core/lib/math/frames';
 import type { Frame } from '../../../engine/frame';
@@ -11,10 +11,10 @@ import type { Frame } from '../../../engine/frame';
 /** At most so many particles are measured, evenly picked. */
 const SAMPLE = 4000;
 
-/** Distances of the particles of a frame to an extent, in metres of its own scale; of those that are sent to. */
-export function distancesOn(scene: Scene, assets: Assets, thing: WithReach, frame: Frame): Float64Array {
-  const kind = extents.get(thing.extent.kind);
-  const measure = kind.distance(thing.extent, resourcesOf(scene, assets));
+/** Distances of the particles of a frame to a falloff shape, in metres of its own scale; of those that are sent to. */
+export function distancesOn(scene: Scene, assets: Assets, thing: WeightedThing, frame: Frame): Float64Array {
+  const kind = falloffShapes.get(thing.falloff.kind);
+  const measure = kind.distance(thing.falloff, resourcesOf(scene, assets));
   const heard = frame.emitters.filter((_, e) => scene.emitters[e] && sendTo(thing, scene.emitters[e].id) > 0);
   const total = heard.reduce((n, e) => n + e.count, 0);
   const stride = Math.max(1, Math.ceil(total / SAMPLE));

@@ -23,7 +23,7 @@ import {
   ungroup,
 } from './desk-edit';
 import { drop, moveBy, stripsOf } from './desk-row';
-import { setExtentNumber } from '../../state/falloff-edit';
+import { setFalloffNumber } from '../../state/falloff-edit';
 
 const names = () => openedScene().fields.map((f) => f.name);
 const field = (id: string) => openedScene().fields.find((f) => f.id === id)!;
@@ -41,8 +41,8 @@ describe('the desk', () => {
     usePlayer.setState({ meters });
     addField('vortex');
     const added = openedScene().fields.at(-1)!;
-    expect(added.place.position).toEqual([2, 3, 4]);
-    expect(added.extent['reach'] as number).toBeGreaterThanOrEqual(Math.sqrt(3));
+    expect(added.transform.position).toEqual([2, 3, 4]);
+    expect(added.falloff['outer'] as number).toBeGreaterThanOrEqual(Math.sqrt(3));
     expect(added.name).toBe('Vortex 2');
     expect(useSelection.getState().selection).toEqual({ type: 'field', id: added.id });
     good();
@@ -75,15 +75,15 @@ describe('the desk', () => {
     good();
   });
 
-  it('another kind keeps place, extent and sends, and acts in a way it can', () => {
+  it('another kind keeps place, falloff and sends, and acts in a way it can', () => {
     const before = field('vortex');
     changeKind('vortex', 'drag');
     const after = field('vortex');
     expect(after).toMatchObject({
-      place: before.place,
-      extent: before.extent,
+      transform: before.transform,
+      falloff: before.falloff,
       sends: before.sends,
-      actsAs: 'slow',
+      actsAs: 'drag',
       settings: { kind: 'drag' },
     });
     expect(after.name).toBe('Drag');
@@ -188,10 +188,50 @@ describe('several strips', () => {
     const { strength } = field('vortex');
     setActsAs(['vortex'], 'steer');
     expect(field('vortex')).toMatchObject({ actsAs: 'steer', strength: 0.1 });
-    setActsAs(['vortex'], 'drive');
+    setActsAs(['vortex'], 'set-velocity');
     expect(field('vortex').strength).toBe(0.1);
     setActsAs(['vortex'], 'force');
     expect(field('vortex').strength).toBe(strength);
+    good();
+  });
+
+  it('a field that was copied before an update is pasted under the names of today', () => {
+    const kept = new Map([
+      [
+        'bathyclast-copied-fields',
+        JSON.stringify({
+          fields: [
+            {
+              id: 'old',
+              name: 'Old eddy',
+              settings: { kind: 'vortex', gather: 0.3 },
+              actsAs: 'carry',
+              strength: 2,
+              extent: { kind: 'ball', core: 1, reach: 3 },
+              profile: { kind: 'linear' },
+              modulators: [],
+              sends: {},
+              group: '',
+              place: { position: [1, 2, 3], carrier: '' },
+            },
+          ],
+          groups: [],
+          meshes: [],
+          images: [],
+          grids: [],
+        }),
+      ],
+    ]);
+    vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null });
+    pasteFields();
+    expect(openedScene().fields.at(-1)).toMatchObject({
+      name: 'Old eddy',
+      settings: { kind: 'vortex', inwardPull: 0.3 },
+      actsAs: 'flow',
+      falloff: { kind: 'ball', inner: 1, outer: 3 },
+      curve: { kind: 'linear' },
+      transform: { position: [1, 2, 3] },
+    });
     good();
   });
 
@@ -260,18 +300,18 @@ describe('the two states of the desk', () => {
 const vortex = { type: 'field', id: 'vortex' } as const;
 
 describe('core and reach', () => {
-  it('push each other along, so that the core never is the larger', () => {
-    setExtentNumber(vortex, 'core', 3);
-    expect(field('vortex').extent).toMatchObject({ core: 3, reach: 3 });
-    setExtentNumber(vortex, 'reach', 1);
-    expect(field('vortex').extent).toMatchObject({ core: 1, reach: 1 });
+  it('push each other along, so that the inner radius never is the larger', () => {
+    setFalloffNumber(vortex, 'inner', 3);
+    expect(field('vortex').falloff).toMatchObject({ inner: 3, outer: 3 });
+    setFalloffNumber(vortex, 'outer', 1);
+    expect(field('vortex').falloff).toMatchObject({ inner: 1, outer: 1 });
     good();
   });
 
-  it('an inverse square keeps a core above 0', () => {
-    editField('vortex', (f) => void (f.profile.kind = 'inverse-square'));
-    setExtentNumber(vortex, 'core', 0);
-    expect(field('vortex').extent['core']).toBeCloseTo(0.2, 9);
+  it('an inverse square keeps an inner radius above 0', () => {
+    editField('vortex', (f) => void (f.curve.kind = 'inverse-square'));
+    setFalloffNumber(vortex, 'inner', 0);
+    expect(field('vortex').falloff['inner']).toBeCloseTo(0.2, 9);
     good();
   });
 });

@@ -3,7 +3,7 @@ import { completeField, completeGroup } from '../../../core/scene/read';
 import type { Field, Group, Scene, SceneGrid, SceneImage, SceneMesh } from '../../../core/document/scene';
 import { fieldsIn, groupsAround } from '../../../core/document/groups';
 import { freeIdentity } from '../../../core/scene/starters';
-import { extents } from '../../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import { modulators } from '../../../core/kinds/modulators';
 import type { Kinded } from '../../../core/document/registry';
@@ -11,6 +11,7 @@ import type { Description } from '../../../core/document/parameters';
 import { sceneFrom } from '../../../formats/scene-file';
 import { usedBy, withFiles, withMeshes } from '../inspector/carried';
 import { loadAssets } from '../../simulation/scene-assets';
+import { hasCopied, keepCopied, readCopied } from '../../state/copied';
 import { changeScene, openedScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
 import { messageOf } from '../../../core/lib/errors';
@@ -34,7 +35,7 @@ export function copyFields(fields: readonly Field[], scene?: Scene, groups: read
     groups,
     ...(scene ? usedBy(scene, [fields, groups]) : { meshes: [], images: [], grids: [] }),
   };
-  localStorage.setItem(CLIPBOARD, JSON.stringify(copied));
+  keepCopied(CLIPBOARD, copied);
 }
 
 /** Remembers a group with all that is in it. */
@@ -47,7 +48,7 @@ export function copyGroup(id: string): void {
 }
 
 /** Whether there are fields to paste. */
-export const canPasteFields = (): boolean => localStorage.getItem(CLIPBOARD) !== null;
+export const canPasteFields = (): boolean => hasCopied(CLIPBOARD);
 
 /**
  * What the things of another scene are called in this one: meshes and groups that came along, and whatever has the same
@@ -73,17 +74,17 @@ function rebound({ scene, meshId, groupId }: Names, values: Kinded, description:
   return next as Kinded;
 }
 
-/** What a copied field or group brings of place, extent, modulators and sends. */
+/** What a copied field or group brings of place, falloff shape, modulators and sends. */
 function reboundReach<T extends Field | Group>(names: Names, thing: T): T {
   const { emitters, carriers } = names.scene;
-  const carried = carriers.some((c) => c.id === thing.place.carrier);
+  const carried = carriers.some((c) => c.id === thing.transform.carrier);
   return {
     ...thing,
     solo: false,
     group: thing.group === '' ? '' : names.groupId(thing.group),
-    place: { ...thing.place, carrier: carried ? thing.place.carrier : '' },
+    transform: { ...thing.transform, carrier: carried ? thing.transform.carrier : '' },
     sends: Object.fromEntries(Object.entries(thing.sends).filter(([id]) => emitters.some((e) => e.id === id))),
-    extent: rebound(names, thing.extent, extents.get(thing.extent.kind).parameters),
+    falloff: rebound(names, thing.falloff, falloffShapes.get(thing.falloff.kind).parameters),
     modulators: thing.modulators.map((m) => rebound(names, m, modulators.get(m.kind).parameters)),
   };
 }
@@ -94,12 +95,7 @@ function reboundReach<T extends Field | Group>(names: Names, thing: T): T {
  */
 export function pasteFields(): void {
   const scene = openedScene();
-  let copied: Copied;
-  try {
-    copied = JSON.parse(localStorage.getItem(CLIPBOARD) ?? '') as Copied;
-  } catch {
-    throw new Error('The copied field can’t be read. Copy it again.');
-  }
+  const copied = readCopied(CLIPBOARD, 'field') as Copied;
   const { meshes, idOf: meshId } = withMeshes(scene.meshes, copied.meshes);
   const images = withFiles(scene.images, copied.images);
   const grids = withFiles(scene.grids, copied.grids);

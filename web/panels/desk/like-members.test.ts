@@ -14,7 +14,7 @@ beforeEach(() => {
   openScene(
     testScene({
       fields: [
-        { name: 'Breeze', settings: { kind: 'wind' }, actsAs: 'carry' },
+        { name: 'Breeze', settings: { kind: 'wind' }, actsAs: 'flow' },
         { name: 'Whirl', settings: { kind: 'vortex' }, actsAs: 'acceleration' },
         { name: 'Brake', settings: { kind: 'drag' } },
       ],
@@ -27,13 +27,13 @@ describe('fields that act in different ways', () => {
     groupFields(['f0', 'f1']);
     expect(openedScene().groups).toEqual([]);
     expect(asked()!.words).toBe('The members of a group act alike: “Breeze” as flow, “Whirl” as acceleration.');
-    expect(asked()!.ways).toEqual(['carry', 'acceleration']);
+    expect(asked()!.ways).toEqual(['flow', 'acceleration']);
     asked()!.allAs('acceleration');
-    expect(ways()).toEqual(['acceleration', 'acceleration', 'slow']);
+    expect(ways()).toEqual(['acceleration', 'acceleration', 'drag']);
     expect(useSelection.getState().selection).toEqual({ type: 'group', id: openedScene().groups[0]!.id });
     expect([asked(), checkScene(openedScene())]).toEqual([undefined, []]);
     undo();
-    expect([openedScene().groups, ways()]).toEqual([[], ['carry', 'acceleration', 'slow']]);
+    expect([openedScene().groups, ways()]).toEqual([[], ['flow', 'acceleration', 'drag']]);
   });
 
   it('are left alone, and the question goes, when nothing is to change', () => {
@@ -52,9 +52,9 @@ describe('fields that act in different ways', () => {
     const group = openedScene().groups[0]!.id;
     moveTo('f0', group);
     expect(asked()!.words).toContain('“Breeze” as flow');
-    asked()!.allAs('carry');
+    asked()!.allAs('flow');
     setActsAs(['f1'], 'force');
-    expect(asked()!.ways).toEqual(['force', 'carry']);
+    expect(asked()!.ways).toEqual(['force', 'flow']);
     leaveUnlike();
     changeKind('f1', 'drag');
     expect(asked()!.ways).toEqual([]);

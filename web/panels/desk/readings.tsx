@@ -1,5 +1,5 @@
 import { actions } from '../../../core/kinds/actions';
-import { extents } from '../../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { rms } from '../../../core/measure/meters';
 import type { Diagnosis } from '../../../core/measure/diagnosis';
 import { whySilent } from '../../../core/measure/diagnose-field';
@@ -12,8 +12,8 @@ import { shownNumber } from '../../widgets/sum';
 import { changeScene, useScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
 import { Meter } from './meter';
-import { openProfile } from '../curve/profile-store';
-import { ProfileGraph } from './profile-graph';
+import { openCurve } from '../curve/curve-store';
+import { CurveGraph } from './curve-graph';
 
 /**
  * The reading of a field on the frame on the screen. These parts of a strip are drawn with every frame; the rest is
@@ -65,9 +65,9 @@ function useDiagnosis(field: Field): Diagnosis | undefined {
 }
 
 /** Selects a field, and puts the focus on the part of the inspector that is to blame, as soon as that shows it. */
-function lookAt(field: Field, part: 'field' | 'extent'): void {
+function lookAt(field: Field, part: 'field' | 'falloff'): void {
   select({ type: 'field', id: field.id });
-  const kind = part === 'field' ? field.settings.kind : field.extent.kind;
+  const kind = part === 'field' ? field.settings.kind : field.falloff.kind;
   let tries = 60;
   const look = () => {
     const section = document.querySelector<HTMLElement>(
@@ -80,13 +80,13 @@ function lookAt(field: Field, part: 'field' | 'extent'): void {
   requestAnimationFrame(look);
 }
 
-/** Core and reach as they are at the playhead. */
+/** Inner and outer radius as they are at the playhead. */
 function CoreAndReach({ field }: { field: Field }) {
-  const { extent } = useThingNow(field);
-  const radius = (name: string) => shownNumber(Number((extent[name] as number).toPrecision(4)));
+  const { falloff } = useThingNow(field);
+  const radius = (name: string) => shownNumber(Number((falloff[name] as number).toPrecision(4)));
   return (
     <span className="num mt-1.5 whitespace-nowrap text-second">
-      {radius('core')} → {radius('reach')} m
+      {radius('inner')} → {radius('outer')} m
     </span>
   );
 }
@@ -109,7 +109,7 @@ export function FalloffOrDiagnosis({ field }: { field: Field }) {
         )}
         {reason.look && (
           <button className="text-button mt-0.5 px-0 text-xs" onClick={() => lookAt(field, reason.look!)}>
-            show its {reason.look === 'extent' ? 'falloff' : 'settings'}
+            show its {reason.look === 'falloff' ? 'falloff' : 'settings'}
           </button>
         )}
         {reason.goTo !== undefined && (
@@ -119,14 +119,15 @@ export function FalloffOrDiagnosis({ field }: { field: Field }) {
         )}
       </div>
     );
-  if (!extents.get(field.extent.kind).bounded) return <span className="pb-2 text-xs text-faint">no falloff</span>;
+  if (!falloffShapes.get(field.falloff.kind).bounded)
+    return <span className="pb-2 text-xs text-faint">no falloff</span>;
   return (
     <>
-      <ProfileGraph
+      <CurveGraph
         thing={field}
         owner={{ type: 'field', id: field.id }}
         small
-        onOpen={() => openProfile({ type: 'field', id: field.id })}
+        onOpen={() => openCurve({ type: 'field', id: field.id })}
       />
       <CoreAndReach field={field} />
     </>

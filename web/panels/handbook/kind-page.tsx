@@ -16,7 +16,15 @@ import type { PageProps } from './page-props';
 import { PageSettings } from './parameter-table';
 
 /** The sorts of pages with an example field that can be sent to a desk. */
-const FIELD_SORTS: ReadonlySet<Sort> = new Set(['field', 'action', 'extent', 'profile', 'modulator', 'rule', 'tide']);
+const FIELD_SORTS: ReadonlySet<Sort> = new Set([
+  'field',
+  'action',
+  'falloff',
+  'curve',
+  'modulator',
+  'rule',
+  'automation',
+]);
 
 /** The part of an example that a sort of page is about, by its name among the changes of {@link exampleOf}. */
 function partOf(
@@ -28,15 +36,15 @@ function partOf(
   const [collider] = scene.colliders;
   const values = {
     field: field?.settings,
-    extent: field?.extent,
-    profile: field?.profile,
+    falloff: field?.falloff,
+    curve: field?.curve,
     modulator: field?.modulators[0],
-    tide: field?.drives['strength'],
+    automation: field?.automations['strength'],
     shape: emitter?.shape,
-    amount: emitter?.amounts[0],
+    amount: emitter?.emission[0],
     gate: emitter?.gate,
     mask: emitter?.masks[0],
-    bond: emitter?.bond,
+    body: emitter?.body,
     look: emitter?.look,
     collider: collider?.shape,
     response: collider?.response,
@@ -131,9 +139,9 @@ export function KindPage({
       <div className={`mt-4 grid gap-6 ${narrow ? 'grid-cols-1' : 'grid-cols-[minmax(0,28rem)_18rem]'}`}>
         <LiveExample scene={scene} />
         <div>
-          {(sort === 'field' || sort === 'action' || sort === 'bond') && field && strength && (
+          {(sort === 'field' || sort === 'action' || sort === 'body') && field && strength && (
             <NumberRow
-              label={sort === 'bond' ? 'Strength of the current' : strength.label}
+              label={sort === 'body' ? 'Strength of the current' : strength.label}
               value={field.strength}
               parameter={{ type: 'number', help: 'The strength of the current.', ...strength }}
               onChange={(value) => setOver({ ...over, strength: value })}

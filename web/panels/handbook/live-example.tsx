@@ -2,7 +2,7 @@ import { pageBackend } from '../../simulation/page-backend';
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { strandRows } from '../../../core/kinds/bodies/curves';
-import { extents } from '../../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import type { Vector } from '../../../core/lib/math/vector';
 import type { Outline } from '../../../core/lib/geometry/outline';
@@ -30,19 +30,19 @@ interface DrawnLines {
 
 function outlinesOf(scene: Scene): DrawnLines[] {
   return scene.fields.flatMap((field) => {
-    const kind = extents.get(field.extent.kind);
-    const { core, reach } = field.extent as { core?: number; reach?: number };
-    const at = field.place.position;
+    const kind = falloffShapes.get(field.falloff.kind);
+    const { inner, outer } = field.falloff as { inner?: number; outer?: number };
+    const at = field.transform.position;
     const own = {
-      lines: fieldKinds.get(field.settings.kind).view?.outline?.(field.settings, field.extent) ?? [],
+      lines: fieldKinds.get(field.settings.kind).view?.outline?.(field.settings, field.falloff) ?? [],
       at,
       dashed: false,
     };
     if (!kind.bounded) return [own];
     return [
       own,
-      { lines: kind.outline(field.extent, core!), at, dashed: false },
-      { lines: kind.outline(field.extent, reach!), at, dashed: true },
+      { lines: kind.outline(field.falloff, inner!), at, dashed: false },
+      { lines: kind.outline(field.falloff, outer!), at, dashed: true },
     ];
   });
 }
@@ -64,7 +64,7 @@ function draw(context: CanvasRenderingContext2D, scene: Scene, run: Simulation):
   context.strokeStyle = '#ece6da';
   for (const { columns, count, id, points } of run.populations) {
     const at = (i: number) => onPicture([columns.x[i]!, columns.y[i]!, columns.z[i]!]);
-    if (scene.emitters[0]!.bond.kind === 'strand')
+    if (scene.emitters[0]!.body.kind === 'strands')
       for (const row of strandRows(id, count, points)) {
         context.beginPath();
         for (const slot of row) context.lineTo(...at(slot));

@@ -1,7 +1,7 @@
 import { acceptOf, readable } from '../../../formats/readable';
 import { pageBackend } from '../../simulation/page-backend';
 import { useRef, useState } from 'react';
-import { withDrives } from '../../../core/scene/drives';
+import { automated } from '../../../core/scene/automated';
 import { movedCarriers } from '../../../core/sim/step/precomputed-paths';
 import { cameraGlb, readCameraGltf } from '../../../formats/camera-gltf';
 import { fileStem, saveFile } from '../../widgets/save-file';
@@ -11,7 +11,7 @@ import { editScene, openedScene } from '../../state/scene-store';
 function save(): void {
   const scene = openedScene();
   const { carrier, aims } = scene.camera;
-  const moved = withDrives(scene);
+  const moved = automated(scene);
   const carriers =
     carrier === '' && aims === '' ? moved.carriers : movedCarriers(moved, useAssets.getState().assets, pageBackend);
   saveFile(cameraGlb(scene, carriers), `${fileStem(scene.name)}-camera.glb`, 'model/gltf-binary');
@@ -23,14 +23,14 @@ async function read(file: File): Promise<void> {
   const away = Math.max(0.1, Math.hypot(...camera.position.map((n, i) => n - camera.target[i]!)));
   const { sees, position, target } = await readCameraGltf(await file.arrayBuffer(), file.name, time, away);
   editScene((scene) => {
-    const { keys, drives } = scene.camera;
+    const { keys, automations } = scene.camera;
     Object.assign(scene.camera, sees, {
       position: [...position[0]!.value],
       target: [...target[0]!.value],
       carrier: '',
       aims: '',
     });
-    for (const path of Object.keys(drives)) if (/^(position|target)(\.|$)/.test(path)) delete drives[path];
+    for (const path of Object.keys(automations)) if (/^(position|target)(\.|$)/.test(path)) delete automations[path];
     delete keys['position'];
     delete keys['target'];
     if (position.length > 1) Object.assign(keys, { position, target });

@@ -35,7 +35,7 @@ function FocalLength() {
     const next = Math.min(150, Math.max(1, Number(verticalAngle(focal, sensor).toPrecision(6))));
     if (!setIfKeyed(angle, 'angle', next)) editScene((s) => void (s.camera.angle = next));
   };
-  if (moved.drives.length > 0 || camera.projection === 'flat') return null;
+  if (moved.automations.length > 0 || camera.projection === 'flat') return null;
   return (
     <ParameterRow
       parameter={FOCAL}

@@ -15,7 +15,7 @@ import {
   type ThingType,
 } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
-import { mount } from '../../simulation/place-edit';
+import { mount } from '../../simulation/transform-edit';
 
 /** Adds a carrier in the origin, and selects it. */
 export function addCarrier(): void {
@@ -31,7 +31,7 @@ export function addCarrier(): void {
 export function riders(scene: Scene, id: string): { readonly type: ThingType; readonly thing: Thing }[] {
   return (Object.keys(LISTS) as ThingType[]).flatMap((type) =>
     (scene[LISTS[type]] as readonly Thing[])
-      .filter((thing) => thing.place.carrier === id)
+      .filter((thing) => thing.transform.carrier === id)
       .map((thing) => ({ type, thing })),
   );
 }
@@ -50,11 +50,11 @@ function cameraOff(scene: Scene, id: string): Scene['camera'] {
 /** Takes a carrier away; what stood on it stays where it is. */
 export function removeCarrier(id: string): void {
   const scene = openedScene();
-  const outer = scene.carriers.find((c) => c.id === id)?.place.carrier;
+  const outer = scene.carriers.find((c) => c.id === id)?.transform.carrier;
   if (outer === undefined) return;
   beginGesture();
   for (const { type, thing } of riders(scene, id)) mount({ type, id: thing.id }, outer);
-  if (scene.whole.place.carrier === id) mount({ type: 'whole' }, '');
+  if (scene.sceneTransform.transform.carrier === id) mount({ type: 'sceneTransform' }, '');
   changeScene((s) => ({
     ...withoutReferences(s, 'carrier', [id]),
     camera: cameraOff(s, id),

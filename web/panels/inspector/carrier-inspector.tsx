@@ -5,7 +5,7 @@ import { ParameterRows } from '../../widgets/parameter-rows';
 import { editThing, useScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
 import { removeCarrier, riders } from './carrier-edit';
-import { PlaceSection } from './place-section';
+import { TransformSection } from './transform-section';
 import { DiagnosisNote } from './diagnosis-note';
 import { Section } from './section';
 
@@ -43,7 +43,7 @@ export function CarrierInspector({ carrier }: { carrier: Carrier }) {
           ))}
         </ul>
       </Section>
-      <PlaceSection owner={{ type: 'carrier', id: carrier.id }} />
+      <TransformSection owner={{ type: 'carrier', id: carrier.id }} />
       <div className="flex gap-2 px-4 py-3">
         <button className="line-button" onClick={() => removeCarrier(carrier.id)}>
           Delete

@@ -15,7 +15,7 @@ export function addCollider(): void {
     seed: colliders.length + 1,
     shape: { kind: 'plane' },
     bySize: true,
-    place: { position: [centre[0], Math.round((centre[1] - half[1]) * 100) / 100, centre[2]] },
+    transform: { position: [centre[0], Math.round((centre[1] - half[1]) * 100) / 100, centre[2]] },
   });
   changeScene((s) => ({ ...s, colliders: [...s.colliders, collider] }));
   select({ type: 'collider', id: collider.id });

@@ -13,7 +13,7 @@ import { useAssets } from '../../simulation/scene-assets';
 import { switchKind } from '../../state/kind-switch';
 import { editCollider, useScene } from '../../state/scene-store';
 import { duplicateCollider, removeCollider } from './collider-edit';
-import { PlaceSection } from './place-section';
+import { TransformSection } from './transform-section';
 import { DiagnosisNote } from './diagnosis-note';
 import { GateRows } from './gate-rows';
 import { Section } from './section';
@@ -149,7 +149,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           );
         })}
       </Section>
-      <PlaceSection owner={{ type: 'collider', id: collider.id }} />
+      <TransformSection owner={{ type: 'collider', id: collider.id }} />
       <div className="flex gap-2 px-4 py-3">
         <button className="line-button" onClick={() => duplicateCollider(collider.id)}>
           Duplicate

@@ -74,12 +74,12 @@ describe('dials of the scene', () => {
     const name = dial().name;
     openScene({
       ...testScene({
-        fields: [{ settings: { kind: 'wind' }, drives: { strength: { kind: 'dial', dial: name, gain: 2 } } }],
+        fields: [{ settings: { kind: 'wind' }, automations: { strength: { kind: 'dial', dial: name, gain: 2 } } }],
       }),
       dials: [dial()],
     });
     expect(renameDial(dial().id, 'swell')).toBeUndefined();
-    expect(openedScene().fields[0]!.drives['strength']).toMatchObject({ kind: 'dial', dial: 'swell', gain: 2 });
+    expect(openedScene().fields[0]!.automations['strength']).toMatchObject({ kind: 'dial', dial: 'swell', gain: 2 });
     expect(faults()).toEqual([]);
   });
 });

@@ -48,11 +48,11 @@ export function renameDial(id: string, name: string): string | undefined {
   const hung = (drive: Kinded) => drive.kind === 'dial' && drive['dial'] === before;
   changeScene((scene) => {
     const followed = withThings(scene, (thing) =>
-      Object.values(thing.drives).some(hung)
+      Object.values(thing.automations).some(hung)
         ? {
             ...thing,
-            drives: Object.fromEntries(
-              Object.entries(thing.drives).map(([path, drive]) => [
+            automations: Object.fromEntries(
+              Object.entries(thing.automations).map(([path, drive]) => [
                 path,
                 hung(drive) ? { ...drive, dial: name } : drive,
               ]),

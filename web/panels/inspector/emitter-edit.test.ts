@@ -17,7 +17,7 @@ const scene = completeScene({
   meshes: [{ id: 'm1', name: 'Mount', source: { kind: 'terrain', seed: 3 } }],
   carriers: [{ id: 'k1', name: 'K' }],
   emitters: [
-    { id: 'e1', name: 'A', shape: { kind: 'mesh', mesh: 'm1' }, place: { carrier: 'k1' } },
+    { id: 'e1', name: 'A', shape: { kind: 'mesh', mesh: 'm1' }, transform: { carrier: 'k1' } },
     { id: 'e2', name: 'B', shape: { kind: 'particles', source: 'e1' } },
   ],
   fields: [{ id: 'f1', name: 'F', settings: { kind: 'gravity' }, sends: { e1: 0.5 } }],
@@ -58,7 +58,7 @@ describe('several emitters', () => {
   it('take along the meshes that their looks draw, under the names they have there', () => {
     const drawn = {
       look: { kind: 'instance', form: 'mesh', mesh: 'm1' },
-      besides: [{ kind: 'instance', form: 'grain', form2: 'mesh', mesh2: 'm1' }],
+      addedLooks: [{ kind: 'instance', form: 'grain', form2: 'mesh', mesh2: 'm1' }],
     };
     openScene(completeScene({ ...scene, emitters: [{ id: 'e1', name: 'A', shape: { kind: 'point' }, ...drawn }] }));
     copyEmitters(['e1']);
@@ -67,7 +67,7 @@ describe('several emitters', () => {
     const { emitters, meshes } = openedScene();
     const mount = meshes.find(({ source }) => source.kind === 'terrain')!;
     expect(mount.id).not.toBe('m1');
-    expect([emitters[0]!.look['mesh'], emitters[0]!.besides[0]!['mesh2']]).toEqual([mount.id, mount.id]);
+    expect([emitters[0]!.look['mesh'], emitters[0]!.addedLooks[0]!['mesh2']]).toEqual([mount.id, mount.id]);
   });
 
   it('are copied into another scene with the meshes they need, without what that scene lacks', () => {
@@ -78,7 +78,7 @@ describe('several emitters', () => {
     const { emitters, meshes } = openedScene();
     expect(meshes.map((m) => m.name)).toEqual(['Box', 'Mount']);
     expect(emitters[0]!.shape['mesh']).toBe(meshes[1]!.id);
-    expect(emitters[0]!.place.carrier).toBe('');
+    expect(emitters[0]!.transform.carrier).toBe('');
     expect(emitters[1]!.shape['source']).toBe(emitters[0]!.id);
     pasteEmitters();
     expect(openedScene().meshes).toHaveLength(2);

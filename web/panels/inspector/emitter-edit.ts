@@ -2,10 +2,11 @@ import type { Kinded } from '../../../core/document/registry';
 import type { Emitter, Scene, SceneImage, SceneMesh } from '../../../core/document/scene';
 import { completeEmitter } from '../../../core/scene/read';
 import { withoutEmitters } from '../../../core/scene/detach';
-import { newEmitter, freeIdentity, withBond } from '../../../core/scene/starters';
+import { newEmitter, freeIdentity, withBody } from '../../../core/scene/starters';
 import { sceneFrom } from '../../../formats/scene-file';
 import { usedBy, withFiles, withMeshes } from './carried';
 import { loadAssets } from '../../simulation/scene-assets';
+import { hasCopied, keepCopied, readCopied } from '../../state/copied';
 import { withKind } from '../../state/kind-switch';
 import { changeScene, openedScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
@@ -68,11 +69,11 @@ export function copyEmitters(ids: readonly string[]): void {
   const scene = openedScene();
   const emitters = scene.emitters.filter((e) => ids.includes(e.id));
   const copied: Copied = { emitters, ...usedBy(scene, emitters) };
-  localStorage.setItem(CLIPBOARD, JSON.stringify(copied));
+  keepCopied(CLIPBOARD, copied);
 }
 
 /** Whether there are emitters to paste. */
-export const canPaste = (): boolean => localStorage.getItem(CLIPBOARD) !== null;
+export const canPaste = (): boolean => hasCopied(CLIPBOARD);
 
 /** Names of a look’s references to meshes. */
 const MESH_OF_LOOK = /^mesh\d?$/;
@@ -80,12 +81,7 @@ const MESH_OF_LOOK = /^mesh\d?$/;
 /** Adds the copied emitters. Throws a sentence where what was kept can't be used any more. */
 export function pasteEmitters(): void {
   const scene = openedScene();
-  let copied: Copied;
-  try {
-    copied = JSON.parse(localStorage.getItem(CLIPBOARD) ?? '') as Copied;
-  } catch {
-    throw new Error('The copied emitter can’t be read. Copy it again.');
-  }
+  const copied = readCopied(CLIPBOARD, 'emitter') as Copied;
   const { meshes, idOf } = withMeshes(scene.meshes, copied.meshes);
   const images = withFiles(scene.images, copied.images);
   // Meshes have the names here that they have been given here.
@@ -99,14 +95,17 @@ export function pasteEmitters(): void {
     const mesh = e.shape['mesh'];
     const shape = typeof mesh === 'string' && mesh !== '' ? { ...e.shape, mesh: idOf(mesh) } : e.shape;
     // Carriers and source emitters stay in their own scene, unless they came along.
-    const place = { ...e.place, carrier: scene.carriers.some((c) => c.id === e.place.carrier) ? e.place.carrier : '' };
+    const transform = {
+      ...e.transform,
+      carrier: scene.carriers.some((c) => c.id === e.transform.carrier) ? e.transform.carrier : '',
+    };
     const source = shape['source'];
     const lost =
       typeof source === 'string' &&
       !copied.emitters.some((other) => other.id === source) &&
       !scene.emitters.some((other) => other.id === source);
-    const looks = { look: drawnBy(e.look), besides: (e.besides ?? []).map(drawnBy) };
-    return completeEmitter({ ...e, ...looks, place, shape: lost ? { ...shape, source: '' } : shape });
+    const looks = { look: drawnBy(e.look), addedLooks: (e.addedLooks ?? []).map(drawnBy) };
+    return completeEmitter({ ...e, ...looks, transform, shape: lost ? { ...shape, source: '' } : shape });
   });
   const { scene: next, ids } = withEmitters({ ...scene, meshes, images }, emitters);
   changeScene(() => sceneFrom(JSON.parse(JSON.stringify(next))));
@@ -124,9 +123,9 @@ export function removeEmitters(ids: readonly string[]): void {
  * Holds the particles of emitters together in another way. Its side effects on look, emission and birth are taken back
  * with it.
  */
-export function setBond(ids: readonly string[], kind: string): boolean {
-  const also = ['look', 'amounts', 'birth.immortal', 'birth.speed', 'birth.speedVariance', 'birth.drag'];
+export function setBody(ids: readonly string[], kind: string): boolean {
+  const also = ['look', 'emission', 'birth.immortal', 'birth.speed', 'birth.speedVariance', 'birth.drag'];
   return changeScene((scene) =>
-    withKind<Emitter>(scene, { sort: 'emitters', ids, path: 'bond', also }, kind, (e) => withBond(e, kind)),
+    withKind<Emitter>(scene, { sort: 'emitters', ids, path: 'body', also }, kind, (e) => withBody(e, kind)),
   );
 }

@@ -12,12 +12,12 @@ import { useAssets } from '../../simulation/scene-assets';
 import { editEmitters, useScene } from '../../state/scene-store';
 import { switchKind } from '../../state/kind-switch';
 import { useSelection } from '../../state/selection-store';
-import { AmountSection } from './amount-section';
-import { BondSection } from './bond-section';
+import { EmissionSection } from './emission-section';
+import { BodySection } from './body-section';
 import { copyEmitters, duplicateEmitters, removeEmitters } from './emitter-edit';
 import { LookSection } from './look-section';
 import { MaskSection } from './mask-section';
-import { PlaceSection } from './place-section';
+import { TransformSection } from './transform-section';
 import { DiagnosisNote } from './diagnosis-note';
 import { FormulaContextProvider } from '../../widgets/formula/formula-context';
 import { useGateContext } from '../../widgets/formula/use-contexts';
@@ -81,7 +81,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
         <ParameterRows
           description={emitterParameters}
           values={own}
-          without={['maskMode']}
+          without={['rejectedBirths']}
           onChange={(name, value) => editEmitters(ids, (e) => void Object.assign(e, { [name]: value }))}
         />
         <div data-handbook={`shape/${shape.kind}`}>
@@ -102,7 +102,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
         </div>
       </Section>
       <MaskSection emitter={emitter} ids={ids} />
-      <AmountSection emitter={emitter} ids={ids} />
+      <EmissionSection emitter={emitter} ids={ids} />
       {[lifetime, launch, substance].map(({ title, page, parameters }) => (
         <Section key={title} title={title} page={page}>
           <ParameterRows
@@ -114,7 +114,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           {title === lifetime.title && <ShortLives birth={emitter.birth} />}
         </Section>
       ))}
-      {!shape.fromParticles && <BondSection emitter={emitter} ids={ids} />}
+      {!shape.fromParticles && <BodySection emitter={emitter} ids={ids} />}
       {isSeenToTurn(emitter) && (
         <Section title={turning.title} page={turning.page}>
           <ParameterRows
@@ -127,7 +127,7 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
       )}
       <LookSection emitter={emitter} ids={ids} />
       {!shape.fromParticles && (
-        <PlaceSection
+        <TransformSection
           owner={{ type: 'emitter', id: emitter.id }}
           scale={{
             label: 'Shape scale',

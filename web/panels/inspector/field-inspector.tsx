@@ -12,22 +12,22 @@ import { Choice, LabelledRow } from '../../widgets/labelled-row';
 import { editField, openedScene, useScene } from '../../state/scene-store';
 import { addEmitter } from './emitter-edit';
 import { GridActions } from './grid-actions';
-import { PlaceSection } from './place-section';
+import { TransformSection } from './transform-section';
 import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
 import { FormulaContextProvider } from '../../widgets/formula/formula-context';
 import { useParticleContext } from '../../widgets/formula/use-contexts';
 import { Section } from './section';
 
-const { spanned, from, until, also, easeIn, easeOut } = fieldParameters;
-const SPAN = { spanned, from, until, also, easeIn, easeOut };
+const { limitedRange, activeFrom, activeUntil, furtherRanges, easeIn, easeOut } = fieldParameters;
+const SPAN = { limitedRange, activeFrom, activeUntil, furtherRanges, easeIn, easeOut };
 
 /** Sets a number of a field's own; the end of a span stays after its beginning. */
 function setOwn(id: string, name: string, value: unknown): void {
   editField(id, (field) => {
     Object.assign(field, { [name]: value });
-    if (field.until > field.from) return;
-    if (name === 'until') field.from = field.until - 1;
-    else field.until = field.from + 1;
+    if (field.activeUntil > field.activeFrom) return;
+    if (name === 'activeUntil') field.activeFrom = field.activeUntil - 1;
+    else field.activeUntil = field.activeFrom + 1;
   });
 }
 
@@ -55,7 +55,7 @@ function EmitOnPath({ field }: { field: Field }) {
     const emitter = emitterOnPath(openedScene(), field, place);
     if (emitter) addEmitter(emitter);
   };
-  if (!fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.extent)) return null;
+  if (!fieldKinds.get(field.settings.kind).view?.path?.(field.settings, field.falloff)) return null;
   return (
     <div className="flex gap-2 py-1.5">
       <button className="line-button" onClick={() => make('start')}>
@@ -96,7 +96,7 @@ export function FieldInspector({ field }: { field: Field }) {
   const setting = (name: string, value: unknown) =>
     editField(field.id, (f) => void Object.assign(f.settings, { [name]: value }));
   const own: Description = {
-    ...(action.paced && { pace: fieldParameters.pace }),
+    ...(action.paced && { targetSpeed: fieldParameters.targetSpeed }),
     ...(kind.seeded && { seed: fieldParameters.seed }),
     ...(mixed && { mix: fieldParameters.mix }),
   };
@@ -150,7 +150,7 @@ export function FieldInspector({ field }: { field: Field }) {
         <ParameterRows description={SPAN} values={field} onChange={(name, value) => setOwn(field.id, name, value)} />
       </Section>
       <SendSection thing={field} owner={owner} />
-      <PlaceSection
+      <TransformSection
         owner={owner}
         scale={{
           label: 'Falloff scale',

@@ -34,7 +34,7 @@ export function GridActions({ field }: { field: Field }) {
     );
     if (!box) return;
     editField(field.id, (f) => {
-      f.place = { ...f.place, position: box.centre.map(rounded) as never, rotation: [0, 0, 0], scale: 1 };
+      f.transform = { ...f.transform, position: box.centre.map(rounded) as never, rotation: [0, 0, 0], scale: 1 };
       const [width, height, depth] = box.sides.map((s) => Math.max(0.01, rounded(s)));
       Object.assign(f.settings, { width, height, depth });
     });

@@ -9,7 +9,7 @@ import { RulePicture } from '../desk/rule-picture';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { Choice, LabelledRow } from '../../widgets/labelled-row';
 import { changeScene, editGroup, useScene } from '../../state/scene-store';
-import { PlaceSection } from './place-section';
+import { TransformSection } from './transform-section';
 import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
 import { FormulaContextProvider } from '../../widgets/formula/formula-context';
 import { useParticleContext } from '../../widgets/formula/use-contexts';
@@ -67,7 +67,7 @@ export function GroupInspector({ group }: { group: Group }) {
   const action = actionOf(scene, group);
   const members = fieldsIn(scene, group).length;
   const owner = { type: 'group', id: group.id } as const;
-  const scalar = action === 'level';
+  const scalar = action === 'mask';
   const unit = action ? actions.get(action).vectorUnit : '';
   const outer = rules.get(scene.groups.find((g) => g.id === group.group)?.rule ?? 'sum');
   const hosts = scene.groups.filter((g) => g.id !== group.id && !groupsAround(scene.groups, g).includes(group));
@@ -109,7 +109,7 @@ export function GroupInspector({ group }: { group: Group }) {
       <FalloffSection thing={group} owner={owner} />
       <ModulatorSection thing={group} owner={owner} />
       <SendSection thing={group} owner={owner} />
-      <PlaceSection
+      <TransformSection
         owner={owner}
         scale={{
           label: 'Falloff scale',

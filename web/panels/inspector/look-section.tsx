@@ -20,18 +20,18 @@ type Draftable = Record<string, unknown>;
 function LookRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly string[]; row: number }) {
   const images = useSceneOf((scene) => scene.images);
   const look = looksOf(emitter)[row]!;
-  const prefix = row === 0 ? 'look.' : `besides.${row - 1}.`;
+  const prefix = row === 0 ? 'look.' : `addedLooks.${row - 1}.`;
   const change = (to: (look: Draftable) => Draftable | undefined) =>
     editEmitters(ids, (e) => {
-      const own = row === 0 ? e.look : e.besides[row - 1];
+      const own = row === 0 ? e.look : e.addedLooks[row - 1];
       const next = own && to(own);
       if (!next) return;
       if (row === 0) e.look = next as never;
-      else e.besides[row - 1] = next as never;
+      else e.addedLooks[row - 1] = next as never;
     });
   const image = images.find(({ hash }) => hash === look['image']);
   const fault = image && 'columns' in look && sheetFault(look as never, image);
-  const fits = ({ draws }: LookKind) => draws === undefined || draws === emitter.bond.kind;
+  const fits = ({ draws }: LookKind) => draws === undefined || draws === emitter.body.kind;
   return (
     <div data-handbook={`look/${look.kind}`}>
       <KindChoice
@@ -40,7 +40,7 @@ function LookRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
         kind={look.kind}
         offered={fits}
         onChange={(kind) =>
-          switchKind({ sort: 'emitters', ids, path: row === 0 ? 'look' : `besides.${row - 1}` }, kind, (was) =>
+          switchKind({ sort: 'emitters', ids, path: row === 0 ? 'look' : `addedLooks.${row - 1}` }, kind, (was) =>
             ofAnotherKind(looks, was, kind),
           )
         }
@@ -59,7 +59,7 @@ function LookRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
       {row > 0 && (
         <button
           className="text-button mt-1 mb-2 flex items-center gap-1 text-xs"
-          onClick={() => editEmitters(ids, (e) => takeRow(e, 'emitters', 'besides', row - 1))}
+          onClick={() => editEmitters(ids, (e) => takeRow(e, 'emitters', 'addedLooks', row - 1))}
         >
           <X size={11} /> remove
         </button>
@@ -71,14 +71,18 @@ function LookRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
 /** How an emitter is drawn: in one look or several, one over the other. */
 export function LookSection({ emitter, ids }: { emitter: Emitter; ids: readonly string[] }) {
   const { fps } = useSceneOf((scene) => scene.time);
-  const offered = looks.list.filter(({ draws }) => draws === undefined || draws === emitter.bond.kind);
+  const offered = looks.list.filter(({ draws }) => draws === undefined || draws === emitter.body.kind);
   return (
-    <Section title="Look" page="topic/looks" aside={emitter.besides.length > 0 ? 'later looks lie on top' : undefined}>
+    <Section
+      title="Look"
+      page="topic/looks"
+      aside={emitter.addedLooks.length > 0 ? 'later looks lie on top' : undefined}
+    >
       <DiagnosisNote lead="Its spin strobes" reason={whyStrobes(emitter, fps)} />
       {looksOf(emitter).map((look, row) => (
         <LookRows key={`${row} ${look.kind}`} emitter={emitter} ids={ids} row={row} />
       ))}
-      {emitter.besides.length < MOST.besides && (
+      {emitter.addedLooks.length < MOST.addedLooks && (
         <Menu>
           <MenuButton className="text-button mt-1 -ml-1 flex items-center gap-1">
             <Plus size={13} /> add a look
@@ -91,7 +95,8 @@ export function LookSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
                   onClick={() =>
                     editEmitters(
                       ids,
-                      (e) => void (e.besides.length < MOST.besides && e.besides.push(looks.defaults(look.kind))),
+                      (e) =>
+                        void (e.addedLooks.length < MOST.addedLooks && e.addedLooks.push(looks.defaults(look.kind))),
                     )
                   }
                 >

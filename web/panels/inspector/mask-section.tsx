@@ -75,9 +75,9 @@ export function MaskSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
       ))}
       {emitter.masks.length > 0 && (
         <ParameterRows
-          description={{ maskMode: emitterParameters.maskMode }}
+          description={{ rejectedBirths: emitterParameters.rejectedBirths }}
           values={emitter}
-          onChange={(_, value) => editEmitters(ids, (e) => void (e.maskMode = value as 'keep' | 'thin'))}
+          onChange={(_, value) => editEmitters(ids, (e) => void (e.rejectedBirths = value as 'try-again' | 'drop'))}
         />
       )}
       {emitter.masks.length < MOST.masks && (

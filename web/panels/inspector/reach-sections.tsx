@@ -3,19 +3,19 @@ import { toast } from 'sonner';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Plus, X } from 'lucide-react';
 import { ofAnotherKind } from '../../../core/document/change-kind';
-import { extents } from '../../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { fields } from '../../../core/kinds/fields';
 import { modulators } from '../../../core/kinds/modulators';
-import { profiles } from '../../../core/kinds/curves';
-import { profileCommon } from '../../../core/kinds/curves/profile';
+import { falloffCurves } from '../../../core/kinds/curves';
+import { curveCommon } from '../../../core/kinds/curves/curve';
 import { sendParameter } from '../../../core/document/descriptions';
-import { MOST, sendTo, type WithReach } from '../../../core/document/scene';
-import { editReach, setExtentNumber, setProfileKind, type ReachOwner } from '../../state/falloff-edit';
-import { ProfileGraph } from '../desk/profile-graph';
+import { MOST, sendTo, type WeightedThing } from '../../../core/document/scene';
+import { editReach, setFalloffNumber, setCurveKind, type ReachOwner } from '../../state/falloff-edit';
+import { CurveGraph } from '../desk/curve-graph';
 import { setSend } from '../desk/sends';
 import { KindChoice } from '../../widgets/kind-choice';
 import { ParameterRows } from '../../widgets/parameter-rows';
-import { openProfile } from '../curve/profile-store';
+import { openCurve } from '../curve/curve-store';
 import { usePlayer } from '../../state/player-store';
 import { fitToParticles, switchFalloffShape } from '../../simulation/fit-edit';
 import { useAssets } from '../../simulation/scene-assets';
@@ -27,7 +27,7 @@ import { Section } from './section';
 import { ShareRow } from './share-row';
 
 interface Props {
-  readonly thing: WithReach;
+  readonly thing: WeightedThing;
   readonly owner: ReachOwner;
 }
 
@@ -44,7 +44,7 @@ function Reached({ id }: { id: string }) {
 }
 
 /** Whether the position or sizes of a thing without a falloff have an effect: those of a field with a form of its own. */
-function hasForm(thing: WithReach): boolean {
+function hasForm(thing: WeightedThing): boolean {
   if (!('settings' in thing)) return false;
   const { fit, view, startsWith } = fields.get(thing.settings.kind);
   return fit !== undefined || view !== undefined || startsWith.stands !== undefined;
@@ -67,53 +67,53 @@ function FitButton({ owner }: { owner: ReachOwner }) {
 
 /** Falloff shape and curve. */
 export function FalloffSection({ thing, owner }: Props) {
-  const extent = extents.get(thing.extent.kind);
+  const falloff = falloffShapes.get(thing.falloff.kind);
   const of = { sort: LISTS[owner.type], id: owner.id };
   return (
-    <div data-handbook={`extent/${extent.kind}`}>
+    <div data-handbook={`falloff/${falloff.kind}`}>
       <Section
         title="Falloff"
         aside={
-          extent.bounded
-            ? `${extent.label} · ${profiles.get(thing.profile.kind).label} · steepness ${thing.profile.slope}`
+          falloff.bounded
+            ? `${falloff.label} · ${falloffCurves.get(thing.curve.kind).label} · steepness ${thing.curve.slope}`
             : ''
         }
       >
         <KindChoice
           label="Falloff shape"
-          registry={extents}
-          kind={thing.extent.kind}
+          registry={falloffShapes}
+          kind={thing.falloff.kind}
           onChange={(kind) => switchFalloffShape(owner, kind)}
         />
-        {extent.bounded && (
+        {falloff.bounded && (
           <>
             <KindChoice
               label="Falloff curve"
-              registry={profiles}
-              kind={thing.profile.kind}
-              onChange={(kind) => setProfileKind(owner, kind)}
+              registry={falloffCurves}
+              kind={thing.curve.kind}
+              onChange={(kind) => setCurveKind(owner, kind)}
             />
-            <ProfileGraph thing={thing} owner={owner} onOpen={() => openProfile(owner)} />
+            <CurveGraph thing={thing} owner={owner} onOpen={() => openCurve(owner)} />
             <ParameterRows
-              description={extent.parameters}
-              of={{ ...of, prefix: 'extent.' }}
-              values={thing.extent}
+              description={falloff.parameters}
+              of={{ ...of, prefix: 'falloff.' }}
+              values={thing.falloff}
               onChange={(name, value) =>
                 typeof value === 'number'
-                  ? setExtentNumber(owner, name, value)
-                  : editReach(owner, (t) => void (t.extent[name] = value))
+                  ? setFalloffNumber(owner, name, value)
+                  : editReach(owner, (t) => void (t.falloff[name] = value))
               }
             />
             <ParameterRows
-              description={profileCommon}
-              of={{ ...of, prefix: 'profile.' }}
-              values={thing.profile}
-              onChange={(name, value) => editReach(owner, (t) => void (t.profile[name] = value))}
+              description={curveCommon}
+              of={{ ...of, prefix: 'curve.' }}
+              values={thing.curve}
+              onChange={(name, value) => editReach(owner, (t) => void (t.curve[name] = value))}
             />
             {owner.type === 'field' && <Reached id={thing.id} />}
           </>
         )}
-        {(extent.bounded || hasForm(thing)) && <FitButton owner={owner} />}
+        {(falloff.bounded || hasForm(thing)) && <FitButton owner={owner} />}
       </Section>
     </div>
   );

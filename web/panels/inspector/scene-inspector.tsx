@@ -2,20 +2,21 @@ import {
   boundsParameters,
   outputParameters,
   sceneParameters,
-  wholeParameters,
+  sceneTransformParameters,
   workParameters,
 } from '../../../core/document/descriptions';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { editScene, useScene } from '../../state/scene-store';
 import { LightSection } from './light-section';
 import { DialSection } from './dial-section';
-import { PlaceSection } from './place-section';
-import { PlatesRow } from './plates-row';
+import { TransformSection } from './transform-section';
+import { SequenceRow } from './sequence-row';
 import { Section } from './section';
 import { TimeSection } from './time-section';
 import { SoundSection } from './sound-section';
 
-const { behind, background, top, plate, plateFrom, plateEnds, sizes } = outputParameters;
+const { backdrop, background, topColour, backdropImage, sequenceStart, outsideSequence, particleScale } =
+  outputParameters;
 
 const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
 
@@ -36,12 +37,12 @@ export function SceneInspector() {
       >
         <ParameterRows
           description={sceneParameters}
-          values={{ seed: scene.seed, draftShare: scene.draftShare, flat: scene.flat }}
+          values={{ seed: scene.seed, draftFraction: scene.draftFraction, keepFlat: scene.keepFlat }}
           onChange={(name, value) => editScene((s) => void Object.assign(s, { [name]: value }))}
         />
-        <ParameterRows description={{ behind, background, top, plate }} {...ofOutput} />
-        {scene.output.behind === 'sequence' && <PlatesRow />}
-        <ParameterRows description={{ plateFrom, plateEnds, sizes }} {...ofOutput} />
+        <ParameterRows description={{ backdrop, background, topColour, backdropImage }} {...ofOutput} />
+        {scene.output.backdrop === 'image-sequence' && <SequenceRow />}
+        <ParameterRows description={{ sequenceStart, outsideSequence, particleScale }} {...ofOutput} />
       </Section>
       <LightSection />
       <TimeSection />
@@ -69,8 +70,8 @@ export function SceneInspector() {
       </Section>
       <DialSection />
       <SoundSection />
-      <PlaceSection
-        owner={{ type: 'whole' }}
+      <TransformSection
+        owner={{ type: 'sceneTransform' }}
         title="Scene transform"
         scale={{
           label: 'Scale',
@@ -78,11 +79,11 @@ export function SceneInspector() {
         }}
       >
         <ParameterRows
-          description={wholeParameters}
-          values={scene.whole}
-          onChange={(name, value) => editScene((s) => void Object.assign(s.whole, { [name]: value }))}
+          description={sceneTransformParameters}
+          values={scene.sceneTransform}
+          onChange={(name, value) => editScene((s) => void Object.assign(s.sceneTransform, { [name]: value }))}
         />
-      </PlaceSection>
+      </TransformSection>
     </>
   );
 }

@@ -11,8 +11,10 @@ import { Section } from './section';
 /** How many numbers of the scene follow a sound. */
 function followers({ hash }: SceneSound): number {
   const scene = openedScene();
-  const drives = MOVABLE_SORTS.flatMap((sort) => thingsOf(scene, sort).flatMap((thing) => Object.values(thing.drives)));
-  return drives.filter((drive) => drive['sound'] === hash).length;
+  const automations = MOVABLE_SORTS.flatMap((sort) =>
+    thingsOf(scene, sort).flatMap((thing) => Object.values(thing.automations)),
+  );
+  return automations.filter((drive) => drive['sound'] === hash).length;
 }
 
 /** The sounds that tides of the scene can follow. */

@@ -32,7 +32,7 @@ describe('colliders', () => {
     expect(openedScene().colliders[0]).toMatchObject({
       name: 'Collider',
       shape: { kind: 'plane' },
-      place: { position: [0, 1, 0] },
+      transform: { position: [0, 1, 0] },
     });
     expect(selection()).toEqual({ type: 'collider', id: 'c1' });
   });
@@ -57,9 +57,9 @@ describe('zones', () => {
     addZone();
     addZone();
     const [first, second] = openedScene().zones;
-    expect(first!.place.position).toEqual([0, 3, 0]);
-    expect(first!.extent).toMatchObject({ kind: 'ball' });
-    expect(first!.extent['reach']).toBeLessThan(3);
+    expect(first!.transform.position).toEqual([0, 3, 0]);
+    expect(first!.falloff).toMatchObject({ kind: 'ball' });
+    expect(first!.falloff['outer']).toBeLessThan(3);
     expect(second!.tint).not.toBe(first!.tint);
     expect(second!.seed).not.toBe(first!.seed);
   });
@@ -87,17 +87,17 @@ describe('carriers', () => {
   const mounted = () => {
     addCarrier();
     const scene = openedScene();
-    const on = <T extends { readonly place: object }>(thing: T): T => ({
+    const on = <T extends { readonly transform: object }>(thing: T): T => ({
       ...thing,
-      place: { ...thing.place, carrier: 'k1' },
+      transform: { ...thing.transform, carrier: 'k1' },
     });
     openScene({
       ...scene,
       carriers: scene.carriers.map((c) => ({
         ...c,
-        place: { ...c.place, position: [0, 4, 0], rotation: [0, 90, 0], scale: 2 },
+        transform: { ...c.transform, position: [0, 4, 0], rotation: [0, 90, 0], scale: 2 },
       })),
-      emitters: scene.emitters.map((e) => on({ ...e, place: { ...e.place, position: [1, 0, 0] } })),
+      emitters: scene.emitters.map((e) => on({ ...e, transform: { ...e.transform, position: [1, 0, 0] } })),
       camera: { ...scene.camera, carrier: 'k1', position: [0, 0, 1] },
     });
   };
@@ -122,7 +122,7 @@ describe('carriers', () => {
     expect(checkScene(openedScene())).toEqual([]);
     undo();
     expect(openedScene().carriers).toHaveLength(1);
-    expect(openedScene().emitters[0]!.place.carrier).toBe('k1');
+    expect(openedScene().emitters[0]!.transform.carrier).toBe('k1');
   });
 });
 

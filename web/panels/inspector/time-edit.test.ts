@@ -10,7 +10,7 @@ beforeEach(() => {
   openScene(
     testScene({
       time: { first: 0, last: 48, preRoll: 4 },
-      emitter: { amounts: [{ kind: 'rate', rate: 3, variance: 1, per: 'frame' }] },
+      emitter: { emission: [{ kind: 'rate', rate: 3, variance: 1, rateUnit: 'frame' }] },
       fields: [{ settings: { kind: 'wind' }, keys: { strength: [key(10, 1)] } }],
     }),
   );
@@ -59,12 +59,12 @@ describe('numbers of the time', () => {
   it('another rate of frames keeps a rate of births stated by the frame what it is by the second', () => {
     setTime('fps', 48);
     expect(openedScene().time.fps).toBe(48);
-    expect(openedScene().emitters[0]!.amounts[0]).toMatchObject({ rate: 1.5, variance: 0.5, per: 'frame' });
+    expect(openedScene().emitters[0]!.emission[0]).toMatchObject({ rate: 1.5, variance: 0.5, rateUnit: 'frame' });
   });
 
   it('another rate of frames leaves rates by the second alone', () => {
-    openScene(testScene({ emitter: { amounts: [{ kind: 'rate', rate: 100 }] } }));
+    openScene(testScene({ emitter: { emission: [{ kind: 'rate', rate: 100 }] } }));
     setTime('fps', 60);
-    expect(openedScene().emitters[0]!.amounts[0]!['rate']).toBe(100);
+    expect(openedScene().emitters[0]!.emission[0]!['rate']).toBe(100);
   });
 });

@@ -43,9 +43,9 @@ export function setTime(name: string, value: unknown): void {
     Object.assign(scene.time, { [name]: value });
     // What is stated a frame stays what it is a second.
     if (name === 'fps')
-      for (const { amounts } of scene.emitters)
-        for (const amount of amounts as Draftable[])
-          if (amount['per'] === 'frame')
+      for (const { emission } of scene.emitters)
+        for (const amount of emission as Draftable[])
+          if (amount['rateUnit'] === 'frame')
             for (const n of ['rate', 'variance']) amount[n] = ((amount[n] as number) * fps) / (value as number);
   });
 }

@@ -33,7 +33,7 @@ function ApparentSize() {
     const next = Number((1 / Math.sqrt(size)).toPrecision(6));
     if (!setIfKeyed(time, 'scale', next)) setTime('scale', next);
   };
-  if (scale === 0 || moved.drives.length > 0) return null;
+  if (scale === 0 || moved.automations.length > 0) return null;
   return (
     <ParameterRow
       parameter={APPARENT}

@@ -1,5 +1,5 @@
 import { mapVector } from '../../../core/lib/math/vector';
-import { extents } from '../../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { completeZone } from '../../../core/scene/read';
 import { withoutReferences } from '../../../core/scene/detach';
 import { MOST } from '../../../core/document/scene';
@@ -21,8 +21,8 @@ export function addZone(): void {
     ...freeIdentity('z', 'Zone', zones),
     seed: zones.length + 1,
     tint: TINTS[zones.length % TINTS.length],
-    place: { position: centre },
-    extent: extents.defaults('ball', extents.get('ball').fitted(inner)),
+    transform: { position: centre },
+    falloff: falloffShapes.defaults('ball', falloffShapes.get('ball').fitted(inner)),
   });
   changeScene((s) => ({ ...s, zones: [...s.zones, zone] }));
   select({ type: 'zone', id: zone.id });

@@ -6,7 +6,7 @@ import { thousands } from '../../widgets/sum';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { usePlayer } from '../../state/player-store';
 import { editThing, useScene } from '../../state/scene-store';
-import { PlaceSection } from './place-section';
+import { TransformSection } from './transform-section';
 import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
 import { Section } from './section';
 import { duplicateZone, removeZone } from './zone-edit';
@@ -25,7 +25,7 @@ function Sorted({ index, zone }: { index: number; zone: Zone }) {
     ? 'it is off'
     : zone.strength === 0
       ? 'its weight is 0'
-      : zone.into === 'out'
+      : zone.effect === 'remove'
         ? 'it removes every particle that enters'
         : 'no particle is within its radius, or other zones with more weight hold them';
   return (
@@ -60,7 +60,7 @@ export function ZoneInspector({ zone }: { zone: Zone }) {
       <FalloffSection thing={zone} owner={owner} />
       <ModulatorSection thing={zone} owner={owner} />
       <SendSection thing={zone} owner={owner} />
-      <PlaceSection
+      <TransformSection
         owner={owner}
         scale={{ label: 'Falloff scale', help: 'Scales the falloff shape with its radii.' }}
       />

@@ -8,7 +8,7 @@ const scene = testScene({
     { settings: { kind: 'wind' }, keys: keys(1) },
     {
       settings: { kind: 'gravity' },
-      keys: { ...keys(2), 'place.position': [{ frame: 3, value: [1, 2, 3], ease: 'step' as const }] },
+      keys: { ...keys(2), 'transform.position': [{ frame: 3, value: [1, 2, 3], ease: 'step' as const }] },
     },
     { settings: { kind: 'drag' } },
   ],
@@ -20,7 +20,7 @@ describe('rows of the keys deck', () => {
     expect(rows.map(({ thing, path }) => `${thing} ${path}`)).toEqual([
       'F0 strength',
       'F1 strength',
-      'F1 place.position',
+      'F1 transform.position',
     ]);
     expect(new Set(rows.map(({ id }) => id)).size).toBe(3);
     expect(rows[0]!.keys[0]!.value).toBe(1);
@@ -37,7 +37,7 @@ describe('rows of the keys deck', () => {
     const [wind] = scene.fields;
     const odd = {
       ...scene,
-      fields: [{ ...wind!, keys: { ...keys(1), 'settings.radius': keys(3).strength, pace: [] } }],
+      fields: [{ ...wind!, keys: { ...keys(1), 'settings.radius': keys(3).strength, targetSpeed: [] } }],
     };
     expect(keyRows(odd).map(({ path }) => path)).toEqual(['strength']);
   });

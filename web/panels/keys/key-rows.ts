@@ -24,7 +24,7 @@ interface Keyed extends Moving {
 
 /** What things are called that a scene has one of. */
 const ONES: Partial<Record<MovableSort, string>> = {
-  whole: 'Scene transform',
+  sceneTransform: 'Scene transform',
   desk: 'The desk',
   bounds: 'The scene box',
   time: 'Time',

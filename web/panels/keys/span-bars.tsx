@@ -48,9 +48,9 @@ function gateRow(
 /** Fields that are on in spans, and emitters and colliders whose gates have windows. */
 export function spanRows({ fields, emitters, colliders }: Pick<Scene, 'fields' | 'emitters' | 'colliders'>): SpanRow[] {
   const ofFields = fields
-    .filter((field) => field.spanned)
+    .filter((field) => field.limitedRange)
     .map(
-      ({ id, name, from, until, also, easeIn, easeOut }): SpanRow => ({
+      ({ id, name, activeFrom: from, activeUntil: until, furtherRanges: also, easeIn, easeOut }): SpanRow => ({
         id: `span ${id}`,
         thing: name,
         label: 'span',
@@ -60,8 +60,9 @@ export function spanRows({ fields, emitters, colliders }: Pick<Scene, 'fields' |
           editField(id, (field) => {
             field.easeIn = next.easeIn;
             field.easeOut = next.easeOut;
-            if (index === 0) Object.assign(field, { from: next.from, until: next.until });
-            else field.also = inOrder(also.map((span, i) => (i === index - 1 ? [next.from, next.until] : span)));
+            if (index === 0) Object.assign(field, { activeFrom: next.from, activeUntil: next.until });
+            else
+              field.furtherRanges = inOrder(also.map((span, i) => (i === index - 1 ? [next.from, next.until] : span)));
           }),
       }),
     );

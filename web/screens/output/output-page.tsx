@@ -8,7 +8,7 @@ import { fileStem } from '../../widgets/save-file';
 import { usePlayer } from '../../state/player-store';
 import { useStage } from '../../simulation/stage';
 import { editScene, useScene } from '../../state/scene-store';
-import { PlatesRow } from '../../panels/inspector/plates-row';
+import { SequenceRow } from '../../panels/inspector/sequence-row';
 import { Section } from '../../panels/inspector/section';
 import { useStudioKeys } from '../studio/keys';
 import { JustDrawn, Played } from './played';
@@ -298,7 +298,7 @@ export function OutputPage() {
             of={{ sort: 'output', id: '', prefix: '' }}
             onChange={(name, value) => editScene((s) => void ((s.output as Record<string, unknown>)[name] = value))}
           />
-          {output.behind === 'sequence' && <PlatesRow />}
+          {output.backdrop === 'image-sequence' && <SequenceRow />}
           <SampleTrial
             frame={from}
             samples={output.samples}

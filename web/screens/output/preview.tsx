@@ -35,7 +35,7 @@ export function Preview({ frame }: { frame: number }) {
         {
           scene,
           assets: useAssets.getState().assets,
-          draftFraction: scene.draftShare,
+          draftFraction: scene.draftFraction,
           from: drawnFrom(scene, frame),
           through: frame,
         },

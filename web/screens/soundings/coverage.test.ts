@@ -46,7 +46,7 @@ describe('the shot camera’s picture', () => {
 
   it('is covered where a direct count of its cells says so', () => {
     const scene = testScene({
-      emitter: { amounts: [{ kind: 'burst', count: 400, frame: 0 }], shape: { kind: 'ball', radius: 2 } },
+      emitter: { emission: [{ kind: 'burst', count: 400, frame: 0 }], shape: { kind: 'ball', radius: 2 } },
     });
     const run = runTo(scene, 2);
     const camera = { ...scene.camera, position: [0, 1, 6], target: [0, 0, 0], angle: 40 } as const;

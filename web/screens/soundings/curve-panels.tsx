@@ -173,10 +173,10 @@ export function ProfilePanel() {
   const reaching = [
     ...scene.fields.map((thing) => ({ of: 'field' as const, thing })),
     ...scene.groups.map((thing) => ({ of: 'group' as const, thing })),
-  ].filter(({ thing }) => thing.extent.kind !== 'everywhere');
+  ].filter(({ thing }) => thing.falloff.kind !== 'everywhere');
   const wanted = reaching.find(({ of, thing }) => subject.of === of && subject.id === thing.id) ?? reaching[0];
-  const reach = wanted?.thing.extent['reach'];
-  const far = 1.2 * (typeof reach === 'number' ? reach : 3) * (wanted?.thing.place.scale ?? 1);
+  const outer = wanted?.thing.falloff['outer'];
+  const far = 1.2 * (typeof outer === 'number' ? outer : 3) * (wanted?.thing.transform.scale ?? 1);
   const id = wanted && { of: wanted.of, id: wanted.thing.id };
   const sounded = useSounding<'profile'>(
     id && {

@@ -73,7 +73,7 @@ function useCensus() {
 export function PopulationControls() {
   const { fields } = useRunningScene();
   const { quantity, alone, least, subject } = useSoundings();
-  const reaching = fields.filter((f) => f.extent.kind !== 'everywhere');
+  const reaching = fields.filter((f) => f.falloff.kind !== 'everywhere');
   return (
     <>
       <LabelledRow label="Quantity" help="The quantity of the histogram and the percentiles.">

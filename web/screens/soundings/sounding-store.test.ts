@@ -8,13 +8,15 @@ const bounded = testScene({
   fields: [
     {
       settings: { kind: 'vortex' },
-      place: { position: [1, 2, 3] },
-      extent: { kind: 'ball', core: 1, reach: 4 },
+      transform: { position: [1, 2, 3] },
+      falloff: { kind: 'ball', inner: 1, outer: 4 },
       group: 'g',
     },
-    { settings: { kind: 'wind' }, place: { position: [9, 9, 9] } },
+    { settings: { kind: 'wind' }, transform: { position: [9, 9, 9] } },
   ],
-  groups: [{ id: 'g', name: 'G', place: { position: [0, 5, 0] }, extent: { kind: 'ball', core: 0.1, reach: 0.2 } }],
+  groups: [
+    { id: 'g', name: 'G', transform: { position: [0, 5, 0] }, falloff: { kind: 'ball', inner: 0.1, outer: 0.2 } },
+  ],
 });
 const sounded = () => useSoundings.getState();
 

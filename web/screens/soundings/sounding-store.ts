@@ -75,10 +75,10 @@ export function beginSoundings(id: string, scene: Scene): void {
   const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
   const group = selection.type === 'group' ? scene.groups.find((g) => g.id === selection.id) : undefined;
   const thing = field ?? group;
-  const reach = thing?.extent['reach'];
-  const half = typeof reach === 'number' ? Math.max(1, 1.25 * reach) : 3;
+  const outer = thing?.falloff['outer'];
+  const half = typeof outer === 'number' ? Math.max(1, 1.25 * outer) : 3;
   // What reaches everywhere is sounded where the picture is.
-  const middle = thing && thing.extent.kind !== 'everywhere' ? thing.place.position : scene.camera.target;
+  const middle = thing && thing.falloff.kind !== 'everywhere' ? thing.transform.position : scene.camera.target;
   setSounding({
     ...START,
     scene: id,

@@ -71,7 +71,7 @@ describe('a slice', () => {
   });
 
   it('has its rows from the bottom up: a wind that only blows in the near half is in the lower rows', () => {
-    const near = { extent: { kind: 'ball', core: 0.5, reach: 0.5 }, place: { position: [0, 0, 0.7] } };
+    const near = { falloff: { kind: 'ball', inner: 0.5, outer: 0.5 }, transform: { position: [0, 0, 0.7] } };
     const slice = sliceOf(
       sceneOf({ settings: { kind: 'wind' }, strength: 3, actsAs: 'acceleration', ...near }),
       'strength',
@@ -81,7 +81,7 @@ describe('a slice', () => {
   });
 
   it('of the weight is 1 inside the inner radius, 0 outside the outer one, and has no unit', () => {
-    const ball = { extent: { kind: 'ball', core: 0.3, reach: 0.8 }, profile: { kind: 'linear' } };
+    const ball = { falloff: { kind: 'ball', inner: 0.3, outer: 0.8 }, curve: { kind: 'linear' } };
     const slice = sliceOf(sceneOf({ settings: { kind: 'wind' }, ...ball }), 'weight', {
       subject: { of: 'field', id: 'f0' },
     });

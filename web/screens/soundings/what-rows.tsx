@@ -34,8 +34,8 @@ const HALF: NumberParameter = {
 export function SubjectRow({ onlyReaching = false }: { onlyReaching?: boolean }) {
   const { fields, groups } = useScene();
   const subject = useSoundings((state) => state.subject);
-  const reaches = (thing: { readonly extent: { readonly kind: string } }) =>
-    !onlyReaching || thing.extent.kind !== 'everywhere';
+  const reaches = (thing: { readonly falloff: { readonly kind: string } }) =>
+    !onlyReaching || thing.falloff.kind !== 'everywhere';
   const options = [
     ...(onlyReaching ? [] : [{ value: 'stack ', label: 'all fields' }]),
     ...fields.filter(reaches).map(({ id, name }) => ({ value: `field ${id}`, label: name })),

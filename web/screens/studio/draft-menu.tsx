@@ -27,7 +27,7 @@ function shareInWords(share: number): string {
   return share >= 1 ? 'All particles' : `Draft 1 in ${Number((1 / share).toPrecision(2))}`;
 }
 
-const setShare = (share: number) => editScene((scene) => void (scene.draftShare = share));
+const setShare = (share: number) => editScene((scene) => void (scene.draftFraction = share));
 
 /** A draft of about so many particles, where most are alive; a count is a share, so it is never exact. */
 function ByCount() {
@@ -134,18 +134,18 @@ function TryItem() {
 
 /** How much of the particles is simulated while working, and the switch for it. */
 export const DraftMenu = memo(function DraftMenu() {
-  const draftShare = useSceneOf((scene) => scene.draftShare);
+  const draftFraction = useSceneOf((scene) => scene.draftFraction);
   const enlarge = useSceneOf((scene) => scene.work.enlarge);
   const share = usePlayer((player) => player.draftFraction);
-  const deeper = share < draftShare * 0.999;
+  const deeper = share < draftFraction * 0.999;
   const bake = usePlayer((player) => player.bake);
   return (
     <Menu>
       <MenuButton
-        className={`num text-button ${share < 1 || draftShare < 1 ? 'text-lamp' : ''}`}
+        className={`num text-button ${share < 1 || draftFraction < 1 ? 'text-lamp' : ''}`}
         title="The percentage of particles simulated while you work"
       >
-        {bake === undefined ? shareInWords(deeper ? share : draftShare) : 'From the bake'}
+        {bake === undefined ? shareInWords(deeper ? share : draftFraction) : 'From the bake'}
       </MenuButton>
       <MenuItems
         data-handbook="topic/draft"
@@ -155,7 +155,7 @@ export const DraftMenu = memo(function DraftMenu() {
         {SHARES.map((option) => (
           <MenuItem key={option}>
             <button
-              className={`num block w-full px-4 py-1.5 text-left data-focus:bg-raised ${option === draftShare ? 'text-lamp' : 'text-text'}`}
+              className={`num block w-full px-4 py-1.5 text-left data-focus:bg-raised ${option === draftFraction ? 'text-lamp' : 'text-text'}`}
               onClick={() => setShare(option)}
             >
               {shareInWords(option)}

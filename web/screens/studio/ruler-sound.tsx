@@ -12,8 +12,8 @@ import { Waveform } from '../../widgets/waveform';
 function followed(scene: Scene): { readonly hash: string; readonly start: number } | undefined {
   if (scene.sounds.length === 0) return undefined;
   for (const sort of MOVABLE_SORTS)
-    for (const { drives } of thingsOf(scene, sort))
-      for (const drive of Object.values(drives))
+    for (const { automations } of thingsOf(scene, sort))
+      for (const drive of Object.values(automations))
         if (drive.kind === 'loudness' && drive['sound'] !== '')
           return { hash: drive['sound'] as string, start: drive['start'] as number };
   return undefined;

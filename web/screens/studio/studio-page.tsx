@@ -5,7 +5,7 @@ import { KeysDeck } from '../../panels/keys/keys-deck';
 import { useKeys, type Deck } from '../../panels/keys/keys-store';
 import { DialsDeck } from '../../panels/dials/dials-deck';
 import { Inspector } from '../../panels/inspector/inspector';
-import { ProfileEditor } from '../../panels/curve/profile-editor';
+import { CurveEditor } from '../../panels/curve/curve-editor';
 import { usePlayer } from '../../state/player-store';
 import { Beside, useBeside } from '../../view/beside';
 import { Viewport } from '../../view/viewport';
@@ -37,7 +37,7 @@ export function StudioPage() {
               <div className="relative min-w-0 flex-1">
                 <Viewport />
                 <Things />
-                <ProfileEditor />
+                <CurveEditor />
                 {problem && (
                   <p
                     role="alert"

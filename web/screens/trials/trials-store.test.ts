@@ -8,7 +8,7 @@ vi.stubGlobal('navigator', { hardwareConcurrency: 2 });
 vi.mock('../../state/start-worker', () => ({ startWorker }));
 
 const scene = testScene({
-  emitter: { amounts: [{ kind: 'burst', count: 100 }] },
+  emitter: { emission: [{ kind: 'burst', count: 100 }] },
   fields: [{ settings: { kind: 'wind' }, strength: 2 }, { settings: { kind: 'vortex' } }],
 });
 const STRENGTH = 'fields/f0/strength';

@@ -1,6 +1,6 @@
 import { inWorld } from '../../../core/document/camera/shot';
 import { projectionOf } from '../../../core/measure/coverage';
-import { withDrives } from '../../../core/scene/drives';
+import { automated } from '../../../core/scene/automated';
 import { thingAt } from '../../../core/document/keys/thing-at';
 import type { Scene } from '../../../core/document/scene';
 import { movedCarriers } from '../../../core/sim/step/precomputed-paths';
@@ -49,7 +49,7 @@ function shotOf(run: Simulation, scene: Scene, carriers: ReturnType<typeof moved
 function tried(order: SheetJob, { index, values, draftFraction }: Extract<ToTrial, { type: 'trial' }>): FromTrial {
   const { number, assets, first, through } = order;
   const scene = withValues(order.scene, values);
-  const moved = withDrives(scene);
+  const moved = automated(scene);
   const carriers = movedCarriers(moved, assets, backend);
   const run = new Simulation(scene, assets, { portion: { ...WHOLE, draftFraction }, backend, room: backend?.room });
   try {

@@ -28,15 +28,15 @@ export function addMadeMesh(kind: string): string {
 /** Reads a mesh file, keeps it on the server and adds it to the scene. Throws a sentence where it can't be taken. */
 export async function addMeshFile(
   file: File,
-): Promise<{ readonly id: string; readonly notices: readonly string[]; readonly extent: number }> {
-  const { glb, notices, extent } = await importMesh(file);
+): Promise<{ readonly id: string; readonly notices: readonly string[]; readonly falloff: number }> {
+  const { glb, notices, falloff } = await importMesh(file);
   const { hash } = await api.addMesh(glb, file.name);
   const id = addMesh(
     meshSources.defaults('file', { hash, file: file.name.slice(0, 120) }),
     file.name.replace(/\.[^.]+$/, '').slice(0, 100) || 'Mesh',
   );
   await loadAssets(openedScene());
-  return { id, notices, extent };
+  return { id, notices, falloff };
 }
 
 /** Changes a setting of a mesh. */

@@ -1,9 +1,9 @@
 import { pageBackend } from '../../simulation/page-backend';
 import { PerspectiveCamera } from 'three';
-import { plateAt } from '../../../core/document/camera/plate';
+import { plateAt } from '../../../core/document/camera/sequence';
 import { lensOf } from '../../../core/document/camera/shot';
 import { clockIn } from '../../../core/scene/scene-clock';
-import { withDrives } from '../../../core/scene/drives';
+import { automated } from '../../../core/scene/automated';
 import type { Scene } from '../../../core/document/scene';
 import { isMoving } from '../../../core/document/keys/thing-at';
 import { movedCarriers } from '../../../core/sim/step/precomputed-paths';
@@ -14,7 +14,7 @@ import { finishOf, placeShotCamera, type Shot } from './taking';
 /** How the picture of a frame of the shot is taken, for a picture of that shape. */
 export function shotAt(scene: Scene, frame: number, aspect: number): Shot {
   const { fps } = scene.time;
-  const moved = withDrives(scene);
+  const moved = automated(scene);
   const { carrier, aims } = scene.camera;
   // Exactly, as it is written to files; few cameras stand on a carrier.
   const carriers =
@@ -34,7 +34,7 @@ export function shotAt(scene: Scene, frame: number, aspect: number): Shot {
     rate: clock.at(frame) - clock.at(frame - 1),
     lens: now.camera.projection === 'flat' ? undefined : lensOf(now.camera),
     light: now.light,
-    sizes: now.output.sizes,
+    sizes: now.output.particleScale,
     ...(moves && { place }),
   };
 }

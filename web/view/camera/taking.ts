@@ -5,7 +5,7 @@ import type { Light, Output, Scene } from '../../../core/document/scene';
 /** What is made of the light of a picture. */
 export interface Finish {
   readonly background: string;
-  readonly behind: Exclude<Output['behind'], 'sequence'>;
+  readonly behind: Exclude<Output['backdrop'], 'sequence'>;
   readonly top: string;
   /** Content hash of the image that is behind. */
   readonly plate: string;
@@ -19,17 +19,27 @@ export interface Finish {
 
 /** What is made of the light, as the output of a scene says, before an image of that hash. */
 export function finishOf(
-  { background, behind, top, exposure, tone, white, glow, glowFrom, glowRadius }: Output,
+  {
+    background,
+    backdrop: behind,
+    topColour: top,
+    exposure,
+    tone,
+    whitePoint: white,
+    glow,
+    glowThreshold,
+    glowRadius,
+  }: Output,
   plate: string,
 ): Finish {
   return {
     background,
-    behind: behind === 'sequence' ? 'plate' : behind,
+    behind: behind === 'image-sequence' ? 'image' : behind,
     top,
     plate,
     exposure: 2 ** exposure,
     white: tone === 'soft' ? white : 0,
-    glow: glow > 0 ? { amount: glow / 100, from: glowFrom, radius: glowRadius / 100 } : undefined,
+    glow: glow > 0 ? { amount: glow / 100, from: glowThreshold, radius: glowRadius / 100 } : undefined,
   };
 }
 
@@ -45,7 +55,7 @@ export interface Pixels {
 
 export const ALPHA: readonly Pixels['alpha'][] = ['none', 'straight', 'premultiplied'];
 /** What can be behind, in the order of the shader. */
-export const BEHIND: readonly Finish['behind'][] = ['colour', 'gradient', 'plate'];
+export const BACKDROPS: readonly Finish['behind'][] = ['colour', 'gradient', 'image'];
 export const SCREEN: Pixels = { alpha: 'none', linear: false, exact: false };
 
 /** How a picture is taken. */

@@ -2,7 +2,7 @@ import { type Box3, PerspectiveCamera, Sphere, Vector3 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import { type Vector, mapVector } from '../../../core/lib/math/vector';
 import type { Scene } from '../../../core/document/scene';
-import { withDrives } from '../../../core/scene/drives';
+import { automated } from '../../../core/scene/automated';
 import { isMoving } from '../../../core/document/keys/thing-at';
 import { sceneNow } from '../../simulation/motions';
 import { runningScene } from '../../state/running-scene';
@@ -141,7 +141,7 @@ export class ViewRig {
 
   /** Goes along with a shot camera that moves or has been changed, where the view looks through it. */
   followShot(scene: Scene, frame: number): void {
-    const { camera } = withDrives(scene);
+    const { camera } = automated(scene);
     if (this.through && (camera !== this.followed || isMoving(camera))) this.lookThroughShot(scene, frame);
     this.followed = camera;
   }

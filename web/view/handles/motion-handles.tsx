@@ -3,7 +3,7 @@ import { type Vector, mapVector } from '../../../core/lib/math/vector';
 import type { Placed } from '../../../core/document/keys/motion';
 import { inward } from '../../../core/lib/math/similarity';
 import { clockIn } from '../../../core/scene/scene-clock';
-import { outerFrame, refOf, type PlaceOwner } from '../../simulation/place-edit';
+import { outerFrame, refOf, type TransformOwner } from '../../simulation/transform-edit';
 import { followDrag } from '../../widgets/drag';
 import { motionIn } from '../../simulation/motions';
 import { useSceneFrame } from '../../state/scene-clock';
@@ -14,7 +14,7 @@ import { hundredths, onFacingPlane } from './drag-geometry';
 import type { ViewRig } from '../camera/view-rig';
 import { isVector } from '../../../core/document/check-values';
 
-const PATH = 'place.position';
+const PATH = 'transform.position';
 
 /**
  * The keys of the position of the selected thing on its motion path: dragged where they are, pressed to go to their
@@ -29,7 +29,7 @@ export function MotionHandles({
   rig: ViewRig;
   placed: Placed;
   name: string;
-  owner: PlaceOwner;
+  owner: TransformOwner;
 }) {
   const scene = useRunningScene();
   const { transport } = useStage();

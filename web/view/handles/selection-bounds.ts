@@ -1,14 +1,14 @@
 import { Box3, Vector3 } from 'three';
 import { joined } from '../../../core/measure/fit';
-import { extents } from '../../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { drawnMotion } from '../../simulation/motions';
 import { openedScene, thingOf } from '../../state/scene-store';
 import type { Selection } from '../../state/selection-store';
 import { usePlayer } from '../../state/player-store';
 import { sceneFrame } from '../../state/scene-clock';
-import { radiiOf } from '../../../core/kinds/falloff-shapes/extent';
+import { radiiOf } from '../../../core/kinds/falloff-shapes/falloff-shape';
 
-/** The box round a thing: a field's extent, an emitter's living particles, a place; for all else, round everything. */
+/** The box round a thing: a field's falloff shape, an emitter's living particles, a place; for all else, round everything. */
 export function selectionBounds(selection: Selection): Box3 {
   const scene = openedScene();
   const box = new Box3();
@@ -18,9 +18,10 @@ export function selectionBounds(selection: Selection): Box3 {
   if ('id' in selection && selection.type !== 'emitter') {
     const thing = thingOf(scene, selection.type, selection.id);
     if (thing) {
-      const extent = 'extent' in thing && extents.get(thing.extent.kind).bounded ? radiiOf(thing.extent).reach : 1;
+      const falloff =
+        'falloff' in thing && falloffShapes.get(thing.falloff.kind).bounded ? radiiOf(thing.falloff).outer : 1;
       const { position, scale } = at(thing);
-      box.setFromCenterAndSize(new Vector3(...position), new Vector3(1, 1, 1).multiplyScalar(2 * extent * scale));
+      box.setFromCenterAndSize(new Vector3(...position), new Vector3(1, 1, 1).multiplyScalar(2 * falloff * scale));
     }
     return box;
   }

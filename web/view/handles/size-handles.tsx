@@ -1,22 +1,22 @@
 import { colliderShapes } from '../../../core/kinds/colliders';
 import { isShown, type Description } from '../../../core/document/parameters';
 import type { Kinded } from '../../../core/document/registry';
-import { extents } from '../../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 
 import { rotate } from '../../../core/lib/math/rotation';
 import type { SizeHandle } from '../../../core/lib/geometry/outline';
 import { outward, type Similarity } from '../../../core/lib/math/similarity';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
-import type { Collider, Emitter, Field, Group, WithReach, Zone } from '../../../core/document/scene';
+import type { Collider, Emitter, Field, Group, WeightedThing, Zone } from '../../../core/document/scene';
 import { shapes } from '../../../core/kinds/emitter-shapes';
 import { followDrag } from '../../widgets/drag';
-import { editReach, setExtentNumber, type ReachOwner } from '../../state/falloff-edit';
+import { editReach, setFalloffNumber, type ReachOwner } from '../../state/falloff-edit';
 import { setIfKeyed } from '../../state/movement';
 import { editCollider, editEmitter, editField } from '../../state/scene-store';
 import { alongAxis, hundredths } from './drag-geometry';
 import type { ViewRig } from '../camera/view-rig';
 
-/** A body whose sizes are dragged in the view: an extent, an emitter's shape, a collider's. */
+/** A body whose sizes are dragged in the view: a falloff shape, an emitter's shape, a collider's. */
 export interface Sizable {
   readonly values: Kinded;
   readonly parameters: Description;
@@ -32,18 +32,18 @@ const editedPoints = (
   values: Kinded,
 ) => (points !== undefined && isShown(parameters[points]!, values) ? points : undefined);
 
-/** The extent of a field or group, as a body. */
-function extentBody(thing: WithReach, owner: ReachOwner): Sizable {
-  const kind = extents.get(thing.extent.kind);
+/** The falloff shape of a field or group, as a body. */
+function falloffBody(thing: WeightedThing, owner: ReachOwner): Sizable {
+  const kind = falloffShapes.get(thing.falloff.kind);
   return {
-    values: thing.extent,
+    values: thing.falloff,
     parameters: kind.parameters,
-    handles: kind.handles(thing.extent),
+    handles: kind.handles(thing.falloff),
     set: (parameter, value) =>
       typeof value === 'number'
-        ? setExtentNumber(owner, parameter, value)
-        : editReach(owner, (t) => void (t.extent[parameter] = value)),
-    points: editedPoints(kind, thing.extent),
+        ? setFalloffNumber(owner, parameter, value)
+        : editReach(owner, (t) => void (t.falloff[parameter] = value)),
+    points: editedPoints(kind, thing.falloff),
   };
 }
 
@@ -70,9 +70,9 @@ export function sizablesOf(thing: {
   collider?: Collider | undefined;
 }): Sizable[] {
   const { field, group, zone, emitter, collider } = thing;
-  if (field) return [extentBody(field, { type: 'field', id: field.id }), kindBody(field)];
-  if (group) return [extentBody(group, { type: 'group', id: group.id })];
-  if (zone) return [extentBody(zone, { type: 'zone', id: zone.id })];
+  if (field) return [falloffBody(field, { type: 'field', id: field.id }), kindBody(field)];
+  if (group) return [falloffBody(group, { type: 'group', id: group.id })];
+  if (zone) return [falloffBody(zone, { type: 'zone', id: zone.id })];
   const owner = emitter ?? collider;
   if (!owner) return [];
   const kind = emitter ? shapes.get(emitter.shape.kind) : colliderShapes.get(collider!.shape.kind);
@@ -126,7 +126,7 @@ export function SizeHandles({ rig, body, place }: { rig: ViewRig; body: Sizable;
         }}
       >
         <span
-          className={`h-3 w-3 shrink-0 rounded-full border-2 border-lamp ${handle.parameter === 'core' ? 'bg-surround' : 'bg-lamp'}`}
+          className={`h-3 w-3 shrink-0 rounded-full border-2 border-lamp ${handle.parameter === 'inner' ? 'bg-surround' : 'bg-lamp'}`}
         />
         <span className="num rounded-sm bg-surround/60 px-1">
           {described.label.toLowerCase()} {value} m

@@ -8,9 +8,9 @@ const still = { immortal: true, speed: 0, size: 0.2 };
 const strands = testScene({
   emitter: {
     shape: { kind: 'lattice', nx: 2, nz: 1 },
-    amounts: [{ kind: 'burst', count: 2, at: 'start' }],
+    emission: [{ kind: 'burst', count: 2, timing: 'start' }],
     birth: still,
-    bond: { kind: 'strand', points: 6, length: 2 },
+    body: { kind: 'strands', points: 6, length: 2 },
   },
   fields: [{ settings: { kind: 'turbulence' }, strength: 2 }],
 });
@@ -46,7 +46,7 @@ describe('the band along a strand', () => {
 it('the skin of a ball at rest has all its triangles, and normals that point outward', () => {
   const scene = testScene({
     meshes: [{ id: 'm', name: 'M', source: { kind: 'ball', radius: 1, detail: 8 } }],
-    emitter: { shape: { kind: 'mesh', mesh: 'm' }, birth: still, bond: { kind: 'net' } },
+    emitter: { shape: { kind: 'mesh', mesh: 'm' }, birth: still, body: { kind: 'soft-mesh' } },
   });
   const frame = snapshot(runTo(scene, 2), 1).emitters[0]!;
   const mesh = meshOfScene(scene, new Map(), 'm')!;

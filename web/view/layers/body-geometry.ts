@@ -1,5 +1,5 @@
 import type { EmitterFrame } from '../../../engine/frame';
-import { pointOf } from '../../../core/kinds/bodies/bond';
+import { pointOf } from '../../../core/kinds/bodies/body';
 import { strandRows } from '../../../core/kinds/bodies/curves';
 import { bodyTable } from '../../../core/kinds/bodies/table';
 import type { TriangleMesh } from '../../../core/lib/meshes/mesh';

@@ -1,4 +1,4 @@
-import { radiiOf } from '../../../core/kinds/falloff-shapes/extent';
+import { radiiOf } from '../../../core/kinds/falloff-shapes/falloff-shape';
 import { pageBackend } from '../../simulation/page-backend';
 import {
   BufferGeometry,
@@ -19,11 +19,11 @@ import { resourcesOf } from '../../../core/scene/resources';
 import type { Assets } from '../../../core/document/assets';
 import { colliderShapes } from '../../../core/kinds/colliders';
 import { boxEdges, circle, type Outline } from '../../../core/lib/geometry/outline';
-import { extents } from '../../../core/kinds/falloff-shapes';
-import { falloffOf } from '../../../core/kinds/curves';
+import { falloffShapes } from '../../../core/kinds/falloff-shapes';
+import { weightOf } from '../../../core/kinds/curves';
 import { shapes } from '../../../core/kinds/emitter-shapes';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
-import type { Scene, WithReach } from '../../../core/document/scene';
+import type { Scene, WeightedThing } from '../../../core/document/scene';
 import { lastSceneFrame } from '../../../core/scene/scene-clock';
 import { shotCorners } from '../camera/shot-frame';
 import { thingOf } from '../../state/scene-store';
@@ -66,21 +66,21 @@ function lines(points: number[], color: Color, opacity: number, dash?: number): 
   return object;
 }
 
-/** Lines from the core outward, each as far as the profile is above its own level: many where the field is strong. */
-function hatch(field: WithReach): Outline {
-  const { core, reach } = radiiOf(field.extent);
-  const extent = extents.get(field.extent.kind);
-  const weight = falloffOf(field.profile, core, reach);
+/** Lines from the inner radius outward, each as far as the curve is above its own level: many where the field is strong. */
+function hatch(field: WeightedThing): Outline {
+  const { inner, outer } = radiiOf(field.falloff);
+  const falloff = falloffShapes.get(field.falloff.kind);
+  const weight = weightOf(field.curve, inner, outer);
   const steps = 24;
   return Array.from({ length: HATCH_LINES }, (_, i) => {
     // Levels in an order that spreads over the circle, so that thinning is even.
     const level = ((i * 37) % HATCH_LINES) / HATCH_LINES;
-    const { from, along } = extent.ray(field.extent, i / HATCH_LINES);
+    const { from, along } = falloff.ray(field.falloff, i / HATCH_LINES);
     const at = (d: number): Vector => [from[0] + along[0] * d, from[1] + along[1] * d, from[2] + along[2] * d];
     let begin = -1;
     let end = -1;
     for (let s = 0; s <= steps; s++) {
-      const d = core + ((reach - core) * s) / steps;
+      const d = inner + ((outer - inner) * s) / steps;
       if (weight(d) <= level) continue;
       if (begin < 0) begin = d;
       end = d;
@@ -111,13 +111,13 @@ function arrowLines(arrows: readonly { readonly at: Vector; readonly vector: Vec
   });
 }
 
-function extentGuides(field: WithReach, place: Similarity): LineSegments[] {
-  const extent = extents.get(field.extent.kind);
-  if (!extent.bounded) return [];
-  const { core, reach } = radiiOf(field.extent);
+function falloffGuides(field: WeightedThing, place: Similarity): LineSegments[] {
+  const falloff = falloffShapes.get(field.falloff.kind);
+  if (!falloff.bounded) return [];
+  const { inner, outer } = radiiOf(field.falloff);
   return [
-    lines(segmentsOf(extent.outline(field.extent, core), place), GUIDE.lamp, 0.85),
-    lines(segmentsOf(extent.outline(field.extent, reach), place), GUIDE.lamp, 0.6, 0.07),
+    lines(segmentsOf(falloff.outline(field.falloff, inner), place), GUIDE.lamp, 0.85),
+    lines(segmentsOf(falloff.outline(field.falloff, outer), place), GUIDE.lamp, 0.6, 0.07),
     lines(segmentsOf(hatch(field), place), GUIDE.lamp, 0.35),
   ];
 }
@@ -143,7 +143,7 @@ function motionPath(scene: Scene, thing: Placed): LineSegments[] {
   );
   const still = points.every((p) => p.every((n, i) => Math.abs(n - points[0]![i]!) < 1e-6));
   if (still) return [];
-  const crosses = (thing.keys['place.position'] ?? []).flatMap(({ frame }): Outline => {
+  const crosses = (thing.keys['transform.position'] ?? []).flatMap(({ frame }): Outline => {
     const [x, y, z] = motion.at(frame).position;
     const r = 0.05;
     return [
@@ -218,7 +218,7 @@ export interface Drawn {
 }
 
 /**
- * What is drawn to work by, and never is in a file: emitters, colliders, the selected field's extent, the shot's frame.
+ * What is drawn to work by, and never is in a file: emitters, colliders, the selected field's falloff shape, the shot's frame.
  */
 export class Guides {
   /** What moves with the whole of the finished result. */
@@ -243,10 +243,10 @@ export class Guides {
     const arrowsOf = field && fieldKinds.get(field.settings.kind).view?.arrows;
     // Arrows may hang on other fields.
     const own = [
-      thing?.place,
+      thing?.transform,
       thing?.keys,
-      thing?.extent,
-      thing?.profile,
+      thing?.falloff,
+      thing?.curve,
       field?.settings,
       moving ? frame : 0,
       arrowsOf && scene.fields,
@@ -280,8 +280,8 @@ export class Guides {
     if (bounds.on) draw(boxEdges(...bounds.size), { ...WORLD, position: bounds.centre }, false, 0.3);
     if (!thing) return;
     const place = at(thing);
-    for (const guide of extentGuides(thing, place)) this.group.add(guide);
-    const ownLines = field && fieldKinds.get(field.settings.kind).view?.outline?.(field.settings, field.extent);
+    for (const guide of falloffGuides(thing, place)) this.group.add(guide);
+    const ownLines = field && fieldKinds.get(field.settings.kind).view?.outline?.(field.settings, field.falloff);
     if (ownLines) this.group.add(lines(segmentsOf(ownLines, place), GUIDE.lamp, 0.55, 0.04));
     const arrows = field && arrowsOf?.(fieldSource(scene, field, assets, { backend: pageBackend }));
     if (arrows) this.group.add(lines(segmentsOf(arrowLines(arrows), place), GUIDE.second, 0.8));

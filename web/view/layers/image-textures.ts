@@ -1,6 +1,6 @@
 import { LinearFilter, LinearMipmapLinearFilter, SRGBColorSpace, Texture } from 'three';
 import { create } from 'zustand';
-import { plateAt } from '../../../core/document/camera/plate';
+import { plateAt } from '../../../core/document/camera/sequence';
 import type { Scene } from '../../../core/document/scene';
 import { api } from '../../state/api';
 
@@ -20,9 +20,9 @@ async function load(hash: string): Promise<void> {
 
 /** The images that are drawn in colour: those of looks, and what is behind the picture. */
 function drawnImages({ emitters, output }: Scene): Set<string> {
-  const looks = emitters.flatMap(({ look, besides }) => [look, ...besides].map(({ image }) => image));
+  const looks = emitters.flatMap(({ look, addedLooks }) => [look, ...addedLooks].map(({ image }) => image));
   return new Set(
-    [...looks, output.behind === 'plate' ? output.plate : ''].filter(
+    [...looks, output.backdrop === 'image' ? output.backdropImage : ''].filter(
       (hash): hash is string => typeof hash === 'string' && hash !== '',
     ),
   );
@@ -51,7 +51,7 @@ function hold(hash: string): void {
  * had.
  */
 export async function loadPlate(scene: Scene, frame: number): Promise<void> {
-  if (scene.output.behind !== 'sequence') return;
+  if (scene.output.backdrop !== 'image-sequence') return;
   const hash = plateAt(scene, frame);
   if (hash === '') return;
   const elsewhere = drawnImages(scene).has(hash);
@@ -62,7 +62,7 @@ export async function loadPlate(scene: Scene, frame: number): Promise<void> {
     if (!elsewhere) hold(hash);
   } catch {
     asked.delete(hash);
-    const name = scene.plates.find((plate) => plate.hash === hash)?.name ?? hash;
+    const name = scene.imageSequence.find((plate) => plate.hash === hash)?.name ?? hash;
     throw new Error(
       `the image “${name}” behind frame ${frame} is missing or damaged; choose the backdrop images again`,
     );

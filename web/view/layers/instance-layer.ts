@@ -120,7 +120,7 @@ export class InstanceLayer implements Layer {
     if (instance === this.look) return;
     this.look = instance;
     const { uniforms } = this.material;
-    dressMaterial(this.material, { ...instance, blend: 'over', opacity: 1 }, instance.sizeOverAge ?? EVEN);
+    dressMaterial(this.material, { ...instance, blend: 'normal', opacity: 1 }, instance.sizeOverAge ?? EVEN);
     // Solid: the nearest is seen, whatever the order.
     this.material.blending = NoBlending;
     this.material.transparent = false;

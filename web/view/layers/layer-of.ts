@@ -24,18 +24,18 @@ const spots: LayerPlan = { key: ['spots'], make: () => new ParticleLayer() };
 /** How a look of an emitter is drawn. A look that draws what the emitter’s particles are not is drawn as spots. */
 export function layerOf(emitter: Emitter, look: Kinded, resources: Resources): LayerPlan {
   const { draws } = looks.get(look.kind);
-  if (draws !== undefined && draws !== emitter.bond.kind) return spots;
-  if (draws === 'net') {
+  if (draws !== undefined && draws !== emitter.body.kind) return spots;
+  if (draws === 'soft-mesh') {
     const mesh = shapes.get(emitter.shape.kind).surface?.(emitter.shape, resources);
     return mesh ? { key: ['skin', mesh], make: () => new BodyLayer((frame) => skinGeometry(frame, mesh)) } : spots;
   }
-  if (draws === 'strand') {
+  if (draws === 'strands') {
     const points = pointsOf(emitter, resources);
     const make = () =>
       new BodyLayer((frame, { sizeOverAge = EVEN }) =>
         ribbonGeometry(frame, points, (share) => levelAt(sizeOverAge, share)),
       );
-    return { key: ['strand', points], make };
+    return { key: ['strands', points], make };
   }
   switch (look.kind) {
     case 'trail':

@@ -79,12 +79,12 @@ export const COLOUR_BY = ['age', 'speed', 'number', 'field', 'source'] as const;
 
 /** What of a look every layer takes. */
 export interface Dress {
-  readonly blend: 'add' | 'over';
+  readonly blend: 'additive' | 'normal';
   readonly opacity: number;
   readonly colour: Ramps['colour'];
-  readonly mixing?: Mixing;
-  readonly gain?: number;
-  readonly gainBy?: 'all' | 'light';
+  readonly interpolation?: Mixing;
+  readonly brightness?: number;
+  readonly brighten?: 'all' | 'light';
   readonly opacityOverAge?: readonly LevelStop[];
   readonly sizeOverSpeed?: readonly LevelStop[];
   readonly stretchOverAge?: readonly LevelStop[];
@@ -144,23 +144,24 @@ export function layerMaterial(
  * it draws covers what is behind.
  */
 export function dressMaterial(material: RawShaderMaterial, dress: Dress, sizes: readonly LevelStop[]): boolean {
-  const { blend, opacity, colour, mixing, gain, gainBy, opacityOverAge, sizeOverSpeed, stretchOverAge } = dress;
+  const { blend, opacity, colour, interpolation, brightness, brighten, opacityOverAge, sizeOverSpeed, stretchOverAge } =
+    dress;
   const { uniforms } = material;
-  const covers = blend === 'over';
+  const covers = blend === 'normal';
   uniforms['ramp']!.value?.dispose();
   uniforms['ramp']!.value = rampTexture({
     colour,
     size: sizes,
-    ...(mixing && { mixing }),
-    ...(gain !== undefined && { gain }),
-    ...(gainBy && { gainBy }),
+    ...(interpolation && { interpolation }),
+    ...(brightness !== undefined && { brightness }),
+    ...(brighten && { brighten }),
     ...(opacityOverAge && { opacity: opacityOverAge }),
     ...(sizeOverSpeed && { sizeOverSpeed }),
     ...(stretchOverAge && { stretch: stretchOverAge }),
   });
   uniforms['opacity']!.value = opacity;
-  uniforms['lift']!.value = 2 ** (gain ?? 0);
-  uniforms['liftsBright']!.value = gainBy === 'light';
+  uniforms['lift']!.value = 2 ** (brightness ?? 0);
+  uniforms['liftsBright']!.value = brighten === 'light';
   // Added light covers nothing that is behind it.
   uniforms['covers']!.value = covers ? 1 : 0;
   material.blendDst = covers ? OneMinusSrcAlphaFactor : OneFactor;
@@ -182,8 +183,8 @@ export function wantedMaterial(material: RawShaderMaterial, wanted: Wanted): voi
 /** Gives a material of {@link layerMaterial} the tint and size of what is in each zone; from 1, 0 is no zone. */
 export function zoneMaterial({ uniforms: { zoneTints, zoneSizes } }: RawShaderMaterial, zones: readonly Zone[]): void {
   const [tints, factors]: [Vector4[], number[]] = [zoneTints!.value, zoneSizes!.value];
-  zones.forEach(({ into, tint, tinted, sizes }, z) => {
-    tints[z + 1]!.set(...linearColour(tint), into === 'variant' ? tinted / 100 : 0);
-    factors[z + 1] = into === 'variant' ? sizes : 1;
+  zones.forEach(({ effect: into, tint, tintAmount: tinted, sizeFactor: sizes }, z) => {
+    tints[z + 1]!.set(...linearColour(tint), into === 'assign-variant' ? tinted / 100 : 0);
+    factors[z + 1] = into === 'assign-variant' ? sizes : 1;
   });
 }

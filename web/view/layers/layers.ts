@@ -16,7 +16,7 @@ interface Drawn {
 }
 
 /** Parts of an emitter that have nothing to do with how it is drawn. */
-const UNSEEN = ['shape', 'masks', 'amounts', 'birth', 'bond'] as const;
+const UNSEEN = ['shape', 'masks', 'emission', 'birth', 'body'] as const;
 
 /** All looks of all emitters of a scene. */
 export class Layers {

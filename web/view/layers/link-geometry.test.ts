@@ -5,8 +5,8 @@ import { STRIDE } from './body-geometry';
 import { linkGeometry, type LinkLook } from './link-geometry';
 
 const look: LinkLook = {
-  reach: 1,
-  most: 8,
+  largestDistance: 1,
+  mostLines: 8,
   width: 0.01,
   opacityOverDistance: [
     { at: 0, value: 1 },
@@ -62,7 +62,7 @@ describe('links between particles', () => {
   it('reach out from each particle to its nearest only', () => {
     const row: Place[] = [0, 0.1, 0.3, 0.6].map((x) => [x, 0, 0]);
     // Of 0.6 the nearest is 0.3, of 0.3 it is 0.1, and 0 and 0.1 have each other.
-    expect(bands(build(row, { most: 1 }))).toHaveLength(3);
+    expect(bands(build(row, { mostLines: 1 }))).toHaveLength(3);
     expect(bands(build(row))).toHaveLength(6);
   });
 
@@ -85,7 +85,7 @@ describe('links between particles', () => {
             const [a, b] = [places[i]!, places[j]!].map((p) => p.map(Math.fround)) as [number[], number[]];
             if (Math.hypot(a[0]! - b[0]!, a[1]! - b[1]!, a[2]! - b[2]!) < 1) near++;
           }
-        expect(bands(build(places, { most: 100 }))).toHaveLength(near);
+        expect(bands(build(places, { mostLines: 100 }))).toHaveLength(near);
       }),
       { numRuns: 100 },
     );

@@ -7,9 +7,9 @@ import { mapVector } from '../../../core/lib/math/vector';
 /** How near particles are joined. */
 export interface LinkLook {
   /** Metres. */
-  readonly reach: number;
+  readonly largestDistance: number;
   /** How many of the nearest each reaches out to. */
-  readonly most: number;
+  readonly mostLines: number;
   /** Metres. */
   readonly width: number;
   readonly opacityOverDistance: readonly LevelStop[];
@@ -29,13 +29,13 @@ export interface Places {
 function nearPairs(
   { x, y, z }: Places,
   count: number,
-  reach: number,
+  largestDistance: number,
   most: number,
 ): (readonly [number, number, number])[] {
   let buckets = 16;
   while (buckets < 2 * count) buckets *= 2;
   const mask = buckets - 1;
-  const cellOf = (v: number) => Math.floor(v / reach);
+  const cellOf = (v: number) => Math.floor(v / largestDistance);
   const bucketOf = (i: number, j: number, k: number) =>
     (Math.imul(i, 73856093) ^ Math.imul(j, 19349663) ^ Math.imul(k, 83492791)) & mask;
   const starts = new Uint32Array(buckets + 1);
@@ -64,7 +64,7 @@ function nearPairs(
         const j = inCells[s]!;
         if (j === i) continue;
         const d = Math.hypot(x[j]! - x[i]!, y[j]! - y[i]!, z[j]! - z[i]!);
-        if (d < reach) near.push([d, j]);
+        if (d < largestDistance) near.push([d, j]);
       }
     near.sort((a, b) => a[0] - b[0] || a[1] - b[1]);
     for (const [d, j] of near.slice(0, most)) {
@@ -77,7 +77,7 @@ function nearPairs(
 
 /** A band for each pair, from the one to the other, that fades with their distance. */
 export function linkGeometry({ count, columns, age, zone }: EmitterFrame, look: LinkLook): BodyGeometry {
-  const pairs = nearPairs(columns, count, look.reach, look.most);
+  const pairs = nearPairs(columns, count, look.largestDistance, look.mostLines);
   const vertices = new Float32Array(4 * pairs.length * STRIDE);
   const index = new Uint32Array(6 * pairs.length);
   pairs.forEach(([a, b, distance], p) => {
@@ -85,7 +85,7 @@ export function linkGeometry({ count, columns, age, zone }: EmitterFrame, look: 
       ['x', 'y', 'z'],
       (k) => (columns[k][b]! - columns[k][a]!) / (distance || 1),
     );
-    const fade = levelAt(look.opacityOverDistance, distance / look.reach);
+    const fade = levelAt(look.opacityOverDistance, distance / look.largestDistance);
     [a, b].forEach((slot, end) => {
       const life = columns.life[slot]!;
       const share = life > 0 ? Math.min(1, Math.max(0, age[slot]! / life)) : 1;

@@ -23,8 +23,8 @@ describe('colour and size over age', () => {
     const at = (colour: string) => {
       const { data } = rampTexture({
         colour: [{ at: 0, colour }],
-        gain: 2,
-        gainBy: 'light',
+        brightness: 2,
+        brighten: 'light',
         size: [{ at: 0, value: 1 }],
       }).image;
       return [0, 1, 2].map((c) => DataUtils.fromHalfFloat((data as Uint16Array)[c]!));
@@ -56,7 +56,7 @@ describe('colour and size over age', () => {
         { at: 0, colour: '#000000' },
         { at: 1, colour: '#ffffff' },
       ],
-      gain: 1,
+      brightness: 1,
       size: [{ at: 0, value: 2 }],
       opacity: [{ at: 0, value: 0.25 }],
     }).image;
@@ -71,7 +71,7 @@ describe('colour and size over age', () => {
 
 it.each(['linear', 'perceptual'] as const)(
   'colours mixed %s are those of culori, wherever on the ramp (property)',
-  (mixing) => {
+  (interpolation) => {
     const colour = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`);
     fc.assert(
       fc.property(
@@ -79,8 +79,8 @@ it.each(['linear', 'perceptual'] as const)(
         fc.double({ min: 0, max: 1, noNaN: true }),
         (colours, at) => {
           const stops = colours.map((c, i) => ({ at: i / (colours.length - 1), colour: c }));
-          const { r, g, b } = lrgb(interpolate(colours, mixing === 'linear' ? 'lrgb' : 'oklab')(at));
-          colourAt(stops, at, mixing).forEach((n, c) =>
+          const { r, g, b } = lrgb(interpolate(colours, interpolation === 'linear' ? 'lrgb' : 'oklab')(at));
+          colourAt(stops, at, interpolation).forEach((n, c) =>
             expect(Math.abs(n - Math.max(0, [r, g, b][c]!))).toBeLessThan(2e-6),
           );
         },

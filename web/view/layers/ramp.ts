@@ -35,10 +35,10 @@ export const levelAt = (stops: readonly LevelStop[], at: number): number =>
 export type Mixing = 'linear' | 'perceptual';
 
 /** The colour of stops at a place 0 … 1, as linear light, none of it below 0. */
-export function colourAt(stops: readonly ColourStop[], at: number, mixing: Mixing): Triple {
+export function colourAt(stops: readonly ColourStop[], at: number, interpolation: Mixing): Triple {
   const mixed = (a: Triple, b: Triple, t: number): Triple => mapVector(a, (n, c) => n + t * (b[c]! - n));
   const light = stopsAt(stops, at, ({ colour: a }, { colour: b }, t) =>
-    mixing === 'perceptual'
+    interpolation === 'perceptual'
       ? lightOf(mixed(oklabOf(linearColour(a)), oklabOf(linearColour(b)), t))
       : mixed(linearColour(a), linearColour(b), t),
   );
@@ -50,11 +50,11 @@ const WIDTH = 256;
 /** What runs along a ramp. */
 export interface Ramps {
   readonly colour: readonly ColourStop[];
-  readonly mixing?: Mixing;
+  readonly interpolation?: Mixing;
   /** In stops. */
-  readonly gain?: number;
+  readonly brightness?: number;
   /** Whether colours get it by their own brightness. */
-  readonly gainBy?: 'all' | 'light';
+  readonly brighten?: 'all' | 'light';
   readonly size: readonly LevelStop[];
   readonly opacity?: readonly LevelStop[];
   readonly sizeOverSpeed?: readonly LevelStop[];
@@ -69,9 +69,9 @@ const EVEN: readonly LevelStop[] = [{ at: 0, value: 1 }];
  */
 export function rampTexture({
   colour,
-  mixing = 'linear',
-  gain = 0,
-  gainBy = 'all',
+  interpolation = 'linear',
+  brightness = 0,
+  brighten = 'all',
   size,
   ...rest
 }: Ramps): DataTexture {
@@ -79,10 +79,10 @@ export function rampTexture({
   const data = new Uint16Array(WIDTH * 4 * 2);
   for (let i = 0; i < WIDTH; i++) {
     const at = i / (WIDTH - 1);
-    const plain = colourAt(colour, at, mixing);
+    const plain = colourAt(colour, at, interpolation);
     // The brightness of light (ITU-R BT.709).
-    const bright = gainBy === 'all' ? 1 : 0.2126 * plain[0] + 0.7152 * plain[1] + 0.0722 * plain[2];
-    const light = plain.map((n) => n * 2 ** (gain * bright));
+    const bright = brighten === 'all' ? 1 : 0.2126 * plain[0] + 0.7152 * plain[1] + 0.0722 * plain[2];
+    const light = plain.map((n) => n * 2 ** (brightness * bright));
     const levels = [opacity, sizeOverSpeed, stretch].map((stops) => levelAt(stops, at));
     [...light, levelAt(size, at), ...levels, 1].forEach((n, c) => {
       data[4 * (i + (c < 4 ? 0 : WIDTH)) + (c % 4)] = DataUtils.toHalfFloat(Math.min(n, 65504));

@@ -11,7 +11,7 @@ import {
   Scene as Group,
   Matrix4,
 } from 'three';
-import { extents } from '../../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { textureParameters } from '../../../core/kinds/fields/texture-parameters';
 import { signedLevel } from '../../../core/kinds/fields/texture-card';
 import { bilinear } from '../../../core/lib/images/level-image';
@@ -30,7 +30,7 @@ import { rowScratch } from '../../../core/sim/stack/room';
 import { weigh } from '../../../core/sim/stack/evaluate-row';
 import { isSelected } from '../../state/selection-store';
 import type { Drawn } from './guides';
-import { radiiOf } from '../../../core/kinds/falloff-shapes/extent';
+import { radiiOf } from '../../../core/kinds/falloff-shapes/falloff-shape';
 
 /** Pixels along each side of a slice. */
 const SIDE = 96;
@@ -68,10 +68,10 @@ function facingPlane({ position }: Similarity, size: number, axis: 0 | 1 | 2): P
   return { middle: position, across: unit(axis === 0 ? 2 : 0), up: unit(axis === 1 ? 2 : 1) };
 }
 
-/** How far an extent goes from its place, metres of the world. */
-function sizeOf({ extent }: Field | FieldGroup, { scale }: Similarity): number {
-  const kind = extents.get(extent.kind);
-  const points = kind.outline(extent, radiiOf(extent).reach).flat();
+/** How far a falloff shape goes from its place, metres of the world. */
+function sizeOf({ falloff }: Field | FieldGroup, { scale }: Similarity): number {
+  const kind = falloffShapes.get(falloff.kind);
+  const points = kind.outline(falloff, radiiOf(falloff).outer).flat();
   const far = points.reduce((most, p) => Math.max(most, Math.abs(p[0]), Math.abs(p[1]), Math.abs(p[2])), 0);
   return (far > 0 ? 1.05 * far : 2.5) * scale;
 }
@@ -80,7 +80,7 @@ function sizeOf({ extent }: Field | FieldGroup, { scale }: Similarity): number {
 function pictureSlice({ scene, assets }: Drawn, field: Field, place: Similarity, axis: 0 | 1 | 2): Slice | undefined {
   const settings = typed(textureParameters, field.settings);
   const values = new Float64Array(SIDE * SIDE);
-  const signed = settings.does === 'level';
+  const signed = settings.mapping === 'push-and-pull';
   if (settings.pattern === 'volume') {
     const level = noiseLevels('gradient', settings.size, 2, streamOf(scene.seed, field.seed));
     const plane = facingPlane(place, sizeOf(field, place), axis);
@@ -103,7 +103,7 @@ function weightSlice(
   place: Similarity,
   axis: 0 | 1 | 2,
 ): Slice | undefined {
-  const stack = compileStack({ ...scene, desk: { ...scene.desk, master: 1, keys: {}, drives: {} } }, assets, {
+  const stack = compileStack({ ...scene, desk: { ...scene.desk, master: 1, keys: {}, automations: {} } }, assets, {
     backend: pageBackend,
   });
   placeStack(stack, frame);

@@ -10,7 +10,7 @@ import {
   Scene as Group,
 } from 'three';
 import { colliderShapes } from '../../../core/kinds/colliders';
-import { extents } from '../../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import { textureParameters } from '../../../core/kinds/fields/texture-parameters';
 import { signedLevel } from '../../../core/kinds/fields/texture-card';
@@ -123,7 +123,7 @@ function formOf({ scene, assets, selection }: Drawn): readonly unknown[] {
     field?.id,
     field?.settings,
     group?.id,
-    (field ?? group)?.extent,
+    (field ?? group)?.falloff,
     meshes,
     assets,
     seed,
@@ -134,7 +134,7 @@ function formOf({ scene, assets, selection }: Drawn): readonly unknown[] {
       e.masks,
       e.seed,
       e.shown,
-      e.bond.kind,
+      e.body.kind,
       e.look.kind,
       isSelected(selection, 'emitter', e.id),
     ]),
@@ -192,7 +192,7 @@ export class Surfaces {
     const of = field ?? scene.groups.find((g) => isSelected(selection, 'group', g.id));
     if (of) {
       const own = field && surfaceOf(fieldKinds.get(field.settings.kind).view ?? {}, field.settings);
-      const around = surfaceOf(extents.get(of.extent.kind), of.extent);
+      const around = surfaceOf(falloffShapes.get(of.falloff.kind), of.falloff);
       const thing = (s: Scene) => [...s.fields, ...s.groups].find((t) => t.id === of.id);
       if (own) this.add(own, levelsOn(own, field.settings, resources) ?? evenly(own, 0.8), thing);
       if (around && around !== own) this.add(around, evenly(around, 0.5), thing);
@@ -203,7 +203,7 @@ export class Surfaces {
       // Where a collider shows the same mesh, only the emitter that is worked on is drawn over it.
       const twin = scene.colliders.some((c) => c.shown && c.shape['mesh'] === shape['mesh']);
       // A mesh that is drawn bent is not drawn at rest as well.
-      const bent = looks.get(look.kind).draws === 'net' && emitter.bond.kind === 'net';
+      const bent = looks.get(look.kind).draws === 'soft-mesh' && emitter.body.kind === 'soft-mesh';
       const mesh = shown && !bent && (own || !twin) ? surfaceOf(shapes.get(shape.kind), shape) : undefined;
       if (!mesh) continue;
       const shaded = own && mesh.positions.length <= 3 * MOST_SHADED;

@@ -10,8 +10,8 @@ const scene = testScene({
     {
       settings: { kind: 'formula' },
       strength: 7,
-      place: { position: [1, 0, 0], rotation: [0, 90, 0], scale: 2 },
-      extent: { kind: 'ball', core: 1, reach: 4 },
+      transform: { position: [1, 0, 0], rotation: [0, 90, 0], scale: 2 },
+      falloff: { kind: 'ball', inner: 1, outer: 4 },
     },
   ],
 });
@@ -30,7 +30,7 @@ describe('live values of a formula', () => {
     expect(values['x']).toBeCloseTo(2, 12);
     expect(values['y']).toBeCloseTo(1.5, 12);
     expect(values['z']).toBeCloseTo(0, 12);
-    expect(values).toMatchObject({ age: 0.5, life: 3, key: 12, strength: 7, frame: 30, time: 1.5 });
+    expect(values).toMatchObject({ age: 0.5, life: 3, number: 12, strength: 7, frame: 30, time: 1.5 });
   });
 
   it('name the particle, and have the distance to the shape of the falloff', () => {

@@ -1,18 +1,18 @@
 import { clockIn } from '../../../core/scene/scene-clock';
 import { dialAt } from '../../../core/document/dials';
-import { withDrives } from '../../../core/scene/drives';
+import { automated } from '../../../core/scene/automated';
 import { drawnMotion } from '../../simulation/motions';
 import { inward, rotateBack } from '../../../core/lib/math/similarity';
-import { extents } from '../../../core/kinds/falloff-shapes';
+import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import type { Assets } from '../../../core/document/assets';
-import { sendTo, type Scene, type WithReach } from '../../../core/document/scene';
+import { sendTo, type Scene, type WeightedThing } from '../../../core/document/scene';
 import { resourcesOf } from '../../../core/scene/resources';
 import type { Frame } from '../../../engine/frame';
 import type { FormulaContext, NamedValue } from './formula-context';
 
 /** Values by their names, those of the dials among them. */
 function named(scene: Scene, own: Readonly<Record<string, number>>, frame: number): NamedValue[] {
-  const { dials } = withDrives(scene);
+  const { dials } = automated(scene);
   return [...Object.entries(own), ...dials.map((dial) => [dial.name, dialAt(dial, frame)] as const)].map(
     ([name, value]) => ({
       name,
@@ -28,7 +28,7 @@ function named(scene: Scene, own: Readonly<Record<string, number>>, frame: numbe
 export function particleContext(
   scene: Scene,
   assets: Assets,
-  thing: WithReach,
+  thing: WeightedThing,
   frame: Frame,
   turn: number,
 ): FormulaContext | undefined {
@@ -47,8 +47,8 @@ export function particleContext(
   const [vx, vy, vz] = rotateBack(place.rotation, velocity);
   const distance = new Float64Array(1);
   const at = { x: Float64Array.of(x), y: Float64Array.of(y), z: Float64Array.of(z) };
-  const kind = extents.get(thing.extent.kind);
-  if (kind.bounded) kind.distance(thing.extent, resourcesOf(scene, assets))(at, 1, distance, now / scene.time.fps);
+  const kind = falloffShapes.get(thing.falloff.kind);
+  if (kind.bounded) kind.distance(thing.falloff, resourcesOf(scene, assets))(at, 1, distance, now / scene.time.fps);
   const own = {
     x,
     y,
@@ -60,7 +60,7 @@ export function particleContext(
     d: distance[0]!,
     age: particles.age[i]!,
     life: columns.life[i]!,
-    key: particles.id[i]!,
+    number: particles.id[i]!,
     time: now / scene.time.fps,
     frame: now,
     strength: thing.strength,

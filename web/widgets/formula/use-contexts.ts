@@ -1,5 +1,5 @@
 import { useCallback, useState } from 'react';
-import type { WithReach } from '../../../core/document/scene';
+import type { WeightedThing } from '../../../core/document/scene';
 import { sceneFrame } from '../../state/scene-clock';
 import { useAssets } from '../../simulation/scene-assets';
 import { useStage } from '../../simulation/stage';
@@ -7,7 +7,7 @@ import { useScene } from '../../state/scene-store';
 import { gateContext, particleContext } from './particle-context';
 
 /** Values for the formulas of a field or group: of a living particle on the frame that is on the screen. */
-export function useParticleContext(thing: WithReach) {
+export function useParticleContext(thing: WeightedThing) {
   const scene = useScene();
   const { session } = useStage();
   const { assets } = useAssets();
