@@ -60,6 +60,23 @@ test('a shot is baked on the server; renders and the studio take its particles, 
   await expect(page.getByRole('button', { name: 'Bake all particles of the shot' })).toBeVisible();
 });
 
+test('a bake can hold the frames to be rendered alone; renders of those frames take it', async ({ page }) => {
+  await openUndressed(page, 'vent-plume', '#000000');
+  await set(page, 'png', { frames: [20, 22] });
+  await page.getByRole('button', { name: 'Bake frames 20 to 22' }).click();
+  await expect(page.getByText('Frames 20 to 22 of the present state of the scene are baked.')).toBeVisible({
+    timeout: 60_000,
+  });
+  await expect(page.getByRole('list', { name: 'Bakes' }).getByRole('listitem').first()).toContainText(
+    'done · frames 20 to 22',
+  );
+  await expect(page.getByRole('combobox', { name: 'Particles of the render' })).toHaveValue('bake');
+  await page.getByRole('textbox', { name: 'From frame' }).fill('10');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('combobox', { name: 'Particles of the render' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Bake frames 10 to 22' })).toBeVisible();
+});
+
 test('the terminal renders from a bake that it made, and refuses one that does not fit', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'bathyclast-'));
   const bathyclast = (...args: string[]) =>

@@ -269,11 +269,14 @@ describe('bad mesh files each get their sentence', () => {
   it('groups and materials of an OBJ are named, with their faces', async () => {
     const text = `o plate\n${QUAD.replace('f 1 2 3 4\n', '')}usemtl brass\nf 1 2 3\nusemtl slate\nf 1 3 4\n`;
     const { mesh } = await read(bytes(text), 'plate.obj');
-    expect(mesh.groups.map(({ name, count }) => [name, count])).toEqual([
-      ['brass', 1],
-      ['slate', 1],
-      ['plate', 2],
-    ]);
+    const named = (one: TriangleMesh) => one.groups.map(({ name, count, material }) => [name, count, material]);
+    const groups = [
+      ['brass', 1, true],
+      ['slate', 1, true],
+      ['plate', 2, undefined],
+    ];
+    expect(named(mesh)).toEqual(groups);
+    expect(named(readMesh(writeMesh(mesh), 'plate.glb'))).toEqual(groups);
   });
 });
 

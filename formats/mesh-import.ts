@@ -172,7 +172,8 @@ function join({ bodies, step }: ReadBodies, name: string): Joined {
         else index.push(a + v, b + v, c + v);
       }
       const material = body.materials[part.materialIndex ?? 0];
-      if (material) groups.push({ name: material, start: partStart, count: index.length / 3 - partStart });
+      if (material)
+        groups.push({ name: material, start: partStart, count: index.length / 3 - partStart, material: true });
     }
     if (body.name && !body.materials.includes(body.name))
       groups.push({ name: body.name, start: bodyStart, count: index.length / 3 - bodyStart });

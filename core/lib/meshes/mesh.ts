@@ -22,6 +22,8 @@ export interface MeshGroup {
   /** First triangle and number of triangles. */
   readonly start: number;
   readonly count: number;
+  /** True for the faces of a material, left out for those of a group or an object. */
+  readonly material?: true;
 }
 
 /** Positions at even steps of time, that repeat after the last. */

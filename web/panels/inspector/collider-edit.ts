@@ -1,7 +1,11 @@
+import { ofAnotherKind } from '../../../core/document/change-kind';
+import type { Collider } from '../../../core/document/scene';
+import { colliderShapes } from '../../../core/kinds/colliders';
 import { completeCollider } from '../../../core/scene/read';
 import { EMPTY_SCENE_BOX, freeIdentity } from '../../../core/scene/starters';
 import { fittedTo, joined } from '../../../core/measure/fit';
 import { usePlayer } from '../../state/player-store';
+import { withKind } from '../../state/kind-switch';
 import { changeScene, openedScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
 
@@ -19,6 +23,33 @@ export function addCollider(): void {
   });
   changeScene((s) => ({ ...s, colliders: [...s.colliders, collider] }));
   select({ type: 'collider', id: collider.id });
+}
+
+/**
+ * Gives a collider a shape of another kind. In a flat scene a wall that was not rotated lies down: its line runs in the
+ * plane in which the particles move, and its height reaches to both sides of that plane.
+ */
+export function changeColliderShape(id: string, kind: string): void {
+  const place = {
+    sort: 'colliders',
+    ids: [id],
+    path: 'shape',
+    also: ['transform.position', 'transform.rotation'],
+  } as const;
+  changeScene((scene) =>
+    withKind<Collider>(scene, place, kind, (collider, was) => {
+      const shape = ofAnotherKind(colliderShapes, was, kind);
+      const { position, rotation } = collider.transform;
+      if (kind !== 'wall' || !scene.keepFlat || rotation.some((angle) => angle !== 0)) return { ...collider, shape };
+      const [x, y, z] = position;
+      const middle = z - (shape['height'] as number) / 2;
+      return {
+        ...collider,
+        shape,
+        transform: { ...collider.transform, position: [x, y, middle], rotation: [90, 0, 0] },
+      };
+    }),
+  );
 }
 
 /** A copy of a collider beside it. */

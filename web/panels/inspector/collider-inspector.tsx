@@ -12,7 +12,7 @@ import { usePlayer } from '../../state/player-store';
 import { useAssets } from '../../simulation/scene-assets';
 import { switchKind } from '../../state/kind-switch';
 import { editCollider, useScene } from '../../state/scene-store';
-import { duplicateCollider, removeCollider } from './collider-edit';
+import { changeColliderShape, duplicateCollider, removeCollider } from './collider-edit';
 import { TransformSection } from './transform-section';
 import { DiagnosisNote } from './diagnosis-note';
 import { GateRows } from './gate-rows';
@@ -72,9 +72,7 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
             label="Shape"
             registry={colliderShapes}
             kind={collider.shape.kind}
-            onChange={(kind) =>
-              switchKind({ ...place, path: 'shape' }, kind, (was) => ofAnotherKind(colliderShapes, was, kind))
-            }
+            onChange={(kind) => changeColliderShape(collider.id, kind)}
           />
           <ParameterRows
             description={colliderShapes.get(collider.shape.kind).parameters}

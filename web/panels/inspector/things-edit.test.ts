@@ -2,13 +2,13 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { MOST } from '../../../core/document/scene';
 import { motionOf } from '../../../core/document/keys/motion';
 import { checkScene } from '../../../core/scene/read';
-import { testScene } from '../../../core/tests/scenes';
+import { only, runTo, testScene, thrown } from '../../../core/tests/scenes';
 import { addMadeMesh, editMesh, removeMesh } from '../../simulation/meshes/mesh-edit';
 import { usePlayer } from '../../state/player-store';
-import { openedScene, openScene, undo } from '../../state/scene-store';
+import { editCollider, openedScene, openScene, undo } from '../../state/scene-store';
 import { useSelection } from '../../state/selection-store';
 import { addCarrier, removeCarrier, riders } from './carrier-edit';
-import { addCollider, duplicateCollider, removeCollider } from './collider-edit';
+import { addCollider, changeColliderShape, duplicateCollider, removeCollider } from './collider-edit';
 import { addZone, duplicateZone, removeZone } from './zone-edit';
 
 vi.mock('../../simulation/scene-assets', () => ({
@@ -49,6 +49,40 @@ describe('colliders', () => {
     expect(selection()).toEqual({ type: 'scene' });
     undo();
     expect(openedScene().colliders).toHaveLength(2);
+  });
+});
+
+describe('a wall in a flat scene', () => {
+  it('lies in the plane of the particles, so that they meet it, and stands up again as another shape', () => {
+    openScene({ ...testScene({ emitter: thrown([1, 0, 0]) }), keepFlat: true });
+    living([-2, -1, 0], [2, 1, 0]);
+    addCollider();
+    const before = openedScene().colliders[0]!.transform;
+    changeColliderShape('c1', 'wall');
+    const points = [
+      [1, 0, -2],
+      [1, 0, 2],
+    ];
+    editCollider('c1', (c) => {
+      c.shape['points'] = points;
+      c.transform.position[1] = 0;
+    });
+    const { x, vx } = only(runTo(openedScene(), 48));
+    expect([x < 1, vx < 0]).toEqual([true, true]);
+    undo();
+    changeColliderShape('c1', 'plane');
+    expect(openedScene().colliders[0]!.transform).toEqual(before);
+  });
+
+  it('keeps the rotation that someone gave it, and stands upright where the scene is not flat', () => {
+    addCollider();
+    changeColliderShape('c1', 'wall');
+    expect(openedScene().colliders[0]!.transform.rotation).toEqual([0, 0, 0]);
+    openScene({ ...openedScene(), keepFlat: true });
+    editCollider('c1', (c) => void (c.transform.rotation = [0, 30, 0]));
+    changeColliderShape('c1', 'box');
+    changeColliderShape('c1', 'wall');
+    expect(openedScene().colliders[0]!.transform.rotation).toEqual([0, 30, 0]);
   });
 });
 

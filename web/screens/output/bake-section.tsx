@@ -1,32 +1,40 @@
 import { useState } from 'react';
-import type { Scene } from '../../../core/document/scene';
 import { api } from '../../state/api';
 import { Section } from '../../panels/inspector/section';
 import { useBakesOf } from '../../simulation/bakes';
 import { drawnFrom } from '../../../core/kinds/looks/look-back';
 import { useScene } from '../../state/scene-store';
 
-/** The frames that a bake of the shot holds: with those before its first that its trails look back at. */
-const bakedSpan = (scene: Scene): { readonly from: number; readonly through: number } => ({
-  from: drawnFrom(scene, scene.time.first),
-  through: scene.time.last,
-});
+interface Span {
+  readonly from: number;
+  readonly through: number;
+}
 
-/** Asks the server for a bake of the shot, and tells how far that of the scene as it is now is. */
-export function BakeSection() {
+/** Asks the server for a bake of the shot or of the frames to be rendered, and shows how far those of this scene are. */
+export function BakeSection({ from: first, through: last }: Span) {
   const scene = useScene();
   const [refused, setRefused] = useState<string>();
-  const { from, through } = bakedSpan(scene);
-  const own = useBakesOf(scene).find(({ first, last }) => first <= from && last >= through);
-  const start = () => {
+  const bakes = useBakesOf(scene);
+  // Trails look back at frames before the first that is drawn.
+  const shot: Span = { from: drawnFrom(scene, scene.time.first), through: scene.time.last };
+  const part: Span = { from: drawnFrom(scene, first), through: last };
+  const holding = ({ from, through }: Span) => bakes.find((bake) => bake.first <= from && bake.last >= through);
+  const whole = holding(shot);
+  const own = whole ?? holding(part);
+  const { from, through } = own ? { from: own.first, through: own.last } : shot;
+  const isPart = part.from > shot.from || part.through < shot.through;
+  const start = (span: Span) => {
     setRefused(undefined);
-    api.bake(scene, from, through).catch((error: Error) => setRefused(error.message));
+    api.bake(scene, span.from, span.through).catch((error: Error) => setRefused(error.message));
   };
   return (
     <Section title="Bake" page="topic/bake" aside={`frames ${from} to ${through}`}>
       {own?.state === 'done' ? (
         <p className="py-1 text-second">
-          The present state of the scene is baked. Looks, camera and output can change without another bake.
+          {whole
+            ? 'The present state of the scene is baked.'
+            : `Frames ${own.first} to ${own.last} of the present state of the scene are baked.`}{' '}
+          Looks, camera and output can change without another bake.
         </p>
       ) : own?.state === 'running' || own?.state === 'queued' ? (
         <p className="num py-1 text-second">
@@ -34,13 +42,31 @@ export function BakeSection() {
           frames
         </p>
       ) : (
-        <button
-          className="line-button mt-1"
-          title="Simulates all particles once on the server and keeps the frames on disk"
-          onClick={start}
-        >
-          {own ? 'Resume the bake' : 'Bake all particles of the shot'}
-        </button>
+        own && (
+          <button className="line-button mt-1" onClick={() => start({ from, through })}>
+            Resume the bake
+          </button>
+        )
+      )}
+      {!whole && own?.state !== 'running' && own?.state !== 'queued' && (
+        <div className="mt-1 flex flex-wrap gap-1">
+          <button
+            className="line-button"
+            title="Simulates all particles once on the server and keeps the frames on disk"
+            onClick={() => start(shot)}
+          >
+            Bake all particles of the shot
+          </button>
+          {isPart && !own && (
+            <button
+              className="line-button"
+              title="Keeps only the frames that are set above; the frames before them are simulated and not kept"
+              onClick={() => start(part)}
+            >
+              Bake frames {part.from} to {part.through}
+            </button>
+          )}
+        </div>
       )}
       {refused && (
         <p role="alert" className="py-1 text-xs text-signal">

@@ -332,7 +332,7 @@ export function OutputPage() {
             Render frame {still} as one picture
           </button>
         </div>
-        <BakeSection />
+        <BakeSection from={from} through={through} />
         <ParticlesSection from={from} through={through} bake={live ? '' : (baked?.id ?? '')} />
       </aside>
     </main>
