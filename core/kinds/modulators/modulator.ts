@@ -94,7 +94,7 @@ export function amountParameters(unit: string, low: number, high: number, remap:
       min: 0,
       max: 2,
       usual: [0, 2],
-      help: 'How strongly it changes the field: 0 not at all, 100 % by the value itself, 200 % symmetrically about 0. The factor is 1 − amount × (1 − value).',
+      help: 'How strongly it changes the field. At 200 % the field pushes where the value is above 50 % and pulls where it is below. The factor is 1 − amount × (1 − value).',
     },
     remap: {
       type: 'switch',
@@ -138,8 +138,8 @@ export function amountParameters(unit: string, low: number, high: number, remap:
       label: 'Output min',
       unit: '',
       default: 0,
-      usual: [0, 1],
-      help: 'The output where the curve is 0.',
+      usual: [-1, 1],
+      help: 'The output where the curve is 0. A field acts in reverse where the output is negative.',
       shown: remapped,
     },
     outputMax: {

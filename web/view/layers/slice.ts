@@ -36,7 +36,7 @@ import { radiiOf } from '../../../core/kinds/falloff-shapes/falloff-shape';
 const SIDE = 96;
 
 /** A plane in the world: its middle, and the two half sides. */
-interface Plane {
+export interface Plane {
   readonly middle: Vector;
   readonly across: Vector;
   readonly up: Vector;
@@ -68,6 +68,15 @@ function facingPlane({ position }: Similarity, size: number, axis: 0 | 1 | 2): P
   return { middle: position, across: unit(axis === 0 ? 2 : 0), up: unit(axis === 1 ? 2 : 1) };
 }
 
+/** The plane through a place across its own Y, where pictures that modulate a field lie, as large as is to be seen. */
+export function groundPlane({ position, rotation: r }: Similarity, size: number): Plane {
+  return {
+    middle: position,
+    across: [r[0] * size, r[3] * size, r[6] * size],
+    up: [r[2] * size, r[5] * size, r[8] * size],
+  };
+}
+
 /** How far a falloff shape goes from its place, metres of the world. */
 function sizeOf({ falloff }: Field | FieldGroup, { scale }: Similarity): number {
   const kind = falloffShapes.get(falloff.kind);
@@ -96,7 +105,10 @@ function pictureSlice({ scene, assets }: Drawn, field: Field, place: Similarity,
   return { plane, values, signed };
 }
 
-/** The weight of a field or group on a plane: what its modulators leave of its falloff. */
+/**
+ * The weight of a field or group on a plane: what its modulators leave of its falloff. A picture among them lies on its
+ * own plane; all else is cut across the line of sight.
+ */
 function weightSlice(
   { scene, assets, frame }: Drawn,
   thing: Field | FieldGroup,
@@ -110,7 +122,9 @@ function weightSlice(
   const row =
     stack.rows.find((one) => one.field === thing) ?? [...stack.groups.values()].find((one) => one.group === thing);
   if (!row || scene.emitters.length === 0) return undefined;
-  const plane = facingPlane(place, sizeOf(thing, place), axis);
+  const pictured = thing.modulators.some(({ kind }) => kind === 'texture');
+  const size = sizeOf(thing, place);
+  const plane = pictured ? groundPlane(place, size) : facingPlane(place, size, axis);
   const values = new Float64Array(SIDE * SIDE);
   const block = particleBlock();
   const room = rowScratch();
@@ -130,7 +144,7 @@ function weightSlice(
     const own = 'group' in row || row.action.blends ? thing.strength || 1 : 1;
     for (let i = 0; i < block.count; i++) values[start + i] = room.weight[i]! / own;
   }
-  return { plane, values, signed: false };
+  return { plane, values, signed: values.some((value) => value < 0) };
 }
 
 /** Chalk where it is full or pushes, black where it pulls, and a lamp-yellow line along the neutral level. */
