@@ -55,6 +55,17 @@ const CAUSES: readonly (readonly [string, Scene, string | RegExp])[] = [
     'the particles have no drag, which a flow needs',
   ],
   [
+    'outweighed',
+    testScene({
+      emitter: cloud,
+      fields: [
+        { settings: { kind: 'surface', within: 4 }, strength: 3, falloff: { kind: 'everywhere' } },
+        { name: 'Fall', settings: { kind: 'gravity' }, strength: 9.8 },
+      ],
+    }),
+    'it pushes with up to 3 m/s², and “Fall” pulls with 9.8 m/s²: particles fall through',
+  ],
+  [
     'misses',
     testScene({
       emitter: cloud,
