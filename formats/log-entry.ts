@@ -25,6 +25,8 @@ export interface TrialPage {
     readonly label: string;
     readonly unit: string;
     readonly value: number | string;
+    /** The value as it was shown, without its unit; left out on older pages. */
+    readonly text?: string;
   }[];
   readonly frame: number;
   readonly measured: Readonly<Record<string, number | null>>;
@@ -49,7 +51,8 @@ export function logbookMarkdown(entries: readonly LogEntry[]): string {
         '| number | value |',
         '|---|---|',
         ...values.map(
-          ({ label, unit, value }) => `| ${escaped(label)} | ${escaped(String(value))}${unit ? ` ${unit}` : ''} |`,
+          ({ label, unit, value, text = String(value) }) =>
+            `| ${escaped(label)} | ${escaped(text)}${unit ? ` ${unit}` : ''} |`,
         ),
         ...Object.entries(measured).map(([name, value]) => `| ${escaped(name)} | ${value ?? 'none'} |`),
       ].join('\n'),

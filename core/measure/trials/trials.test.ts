@@ -46,6 +46,12 @@ describe('what is varied', () => {
     expect(spread(0, 10, 4, true)).toEqual([0, 3, 7, 10]);
   });
 
+  it('a fraction is also read in per cent, and nothing else is', () => {
+    expect(readVariation(scene, 'emitters/e/look.opacity=0%:100%:3').values).toEqual([0, 0.5, 1]);
+    expect(readVariation(scene, 'emitters/e/look.opacity=7 %, 0.3').values).toEqual([0.07, 0.3]);
+    expect(() => readVariation(scene, 'fields/f0/strength=50%')).toThrow('strength is “50%”. Use a number');
+  });
+
   it('an address of version 2 of documents is still read', () => {
     const eddy = testScene({ fields: [{ settings: { kind: 'vortex' }, falloff: { kind: 'ball' } }] });
     const addressOf = (text: string) => readVariation(eddy, `${text}=1,2`).address;

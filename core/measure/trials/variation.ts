@@ -23,6 +23,8 @@ export interface Variable {
   /** What is sensible, where it is a number. */
   readonly usual?: readonly [number, number];
   readonly whole: boolean;
+  /** True for a fraction, which is shown in per cent. */
+  readonly fraction?: true;
   /** Whether keys or drives move it; a trial takes them away. */
   readonly moved: boolean;
 }
@@ -53,8 +55,9 @@ const PARTS = ['X', 'Y', 'Z'] as const;
 
 function variablesAt(parameter: Parameter, value: unknown): Omit<Variable, 'address' | 'thing' | 'moved'>[] {
   if (parameter.type === 'number') {
-    const { label, unit, usual, whole } = parameter;
-    return [{ label, unit, usual, whole: whole === true, value: value as number }];
+    const { label, unit, usual, whole, fraction } = parameter;
+    const own = { label, unit, usual, whole: whole === true, value: value as number };
+    return [fraction ? { ...own, fraction } : own];
   }
   if (parameter.type === 'vector')
     return PARTS.map((part, i) => ({
@@ -159,7 +162,15 @@ export function findVariable(scene: Scene, address: string, all = variablesOf(sc
   throw new VariationError(`“${address}” is no number of “${scene.name}”. Use one such as ${near.join(', ')}`);
 }
 
-/** `address=low:high:steps` or `address=value,value,…`. Throws {@link VariationError}. */
+/** A number as it is typed; “50 %” of a fraction is 0.5. NaN where it is none. */
+function numberIn(text: string, { fraction }: Variable): number {
+  const percent = /^(.+?)\s*%$/.exec(text.trim());
+  if (percent && !fraction) return Number.NaN;
+  const digits = percent ? percent[1]! : text.trim();
+  return digits === '' ? Number.NaN : Number((Number(digits) / (percent ? 100 : 1)).toPrecision(15));
+}
+
+/** `address=low:high:steps` or `address=value,value,…`, fractions also in per cent. Throws {@link VariationError}. */
 export function readVariation(scene: Scene, text: string): Variation {
   const equals = text.indexOf('=');
   if (equals < 1)
@@ -168,7 +179,8 @@ export function readVariation(scene: Scene, text: string): Variation {
   const said = text.slice(equals + 1).trim();
   const range = said.split(':');
   if (range.length > 1) {
-    const [low, high, steps] = range.map(Number) as [number, number, number];
+    const [low, high] = range.map((end) => numberIn(end, variable)) as [number, number];
+    const steps = Number(range[2]);
     if (
       range.length !== 3 ||
       ![low, high].every(Number.isFinite) ||
@@ -187,8 +199,8 @@ export function readVariation(scene: Scene, text: string): Variation {
       if (variable.options.includes(value)) return value;
       throw new VariationError(`${variable.address} is “${value}”. Use one of ${variable.options.join(', ')}`);
     }
-    const number = Number(value);
-    if (value !== '' && Number.isFinite(number)) return number;
+    const number = numberIn(value, variable);
+    if (Number.isFinite(number)) return number;
     throw new VariationError(`${variable.address} is “${value}”. Use a number`);
   });
   return { address: variable.address, values };

@@ -226,6 +226,9 @@ export function CurvesDeck() {
     () => ({ ...size, from: span.from, to: span.to, low, high }),
     [size, span.from, span.to, low, high],
   );
+  // Fractions are shown in per cent, where nothing else shares the axis.
+  const percent =
+    shown.length > 0 && shown.every(({ row: { parameter } }) => parameter.type === 'number' && parameter.fraction);
   const ticks = ticksOf(span.from, span.to, fps);
   const toggle = (id: string) => {
     const next = new Set(hidden);
@@ -289,7 +292,9 @@ export function CurvesDeck() {
                   className="text-rule"
                 />
                 <text x={MARGIN.left - 6} y={yOf(frame, value) + 4} textAnchor="end" className="num fill-faint">
-                  {shownNumber(Number(value.toPrecision(3)))}
+                  {percent
+                    ? `${shownNumber(Number((100 * value).toPrecision(3)))} %`
+                    : shownNumber(Number(value.toPrecision(3)))}
                 </text>
               </g>
             ))}

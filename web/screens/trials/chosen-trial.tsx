@@ -9,7 +9,7 @@ import { useStage } from '../../simulation/stage';
 import { changeScene, openedScene } from '../../state/scene-store';
 import { branch, keepTrial } from './keep-trial';
 import { labelOf, unitOf } from './sheet-grid';
-import { finerAround, mark, useTrials, valueText, type Sheet } from './trials-store';
+import { finerAround, mark, useTrials, valuesText, type Sheet } from './trials-store';
 
 /** Words parted by commas, as tags. */
 export const tagsOf = (text: string): string[] => [
@@ -33,6 +33,7 @@ export function ChosenTrial({ sheet }: { sheet: Sheet }) {
   const trial = chosen === undefined ? undefined : sheet.trials[chosen];
   if (!trial || chosen === undefined)
     return <p className="px-4 py-2 text-second">Click a trial to adopt, keep or branch it. M marks it.</p>;
+  const values = valuesText(sheet, trial);
   const doing = (what: Promise<string>, busy: string) => {
     setSaid({ text: busy, alarm: false });
     what.then(
@@ -58,15 +59,15 @@ export function ChosenTrial({ sheet }: { sheet: Sheet }) {
   };
   return (
     <section aria-label="Chosen trial" className="border-t border-rule px-4 py-2">
-      <h2 className="font-semibold">{trial.values.map(([, value]) => valueText(value)).join(' · ')}</h2>
+      <h2 className="font-semibold">{values.join(' · ')}</h2>
       <dl className="grid grid-cols-[1fr_max-content] gap-x-3 text-second">
-        {trial.values.map(([address, value], i) => (
+        {trial.values.map(([address], i) => (
           <div key={address} className="contents">
             <dt className="truncate">
               {sheet.variables[i]!.thing}, {sheet.variables[i]!.label}
             </dt>
             <dd className="num text-text">
-              {value} {sheet.variables[i]!.unit}
+              {values[i]} {sheet.variables[i]!.unit}
             </dd>
           </div>
         ))}

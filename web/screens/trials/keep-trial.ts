@@ -4,14 +4,14 @@ import type { Scene } from '../../../core/document/scene';
 import { api } from '../../state/api';
 import { base64Of } from '../../widgets/base64';
 import { pictureOf } from '../../view/thumbnail';
-import { valueText, type Sheet, type Trial } from './trials-store';
+import { valuesText, type Sheet, type Trial } from './trials-store';
 
 /** A trial as a page of the logbook. */
 function pageOf(sheet: Sheet, trial: Trial): TrialPage {
   return {
     values: trial.values.map(([address, value], i) => {
       const { thing, label, unit } = sheet.variables[i]!;
-      return { address, label: `${thing}, ${label}`, unit, value };
+      return { address, label: `${thing}, ${label}`, unit, value, text: valuesText(sheet, trial)[i]! };
     }),
     frame: sheet.through,
     measured: Object.fromEntries(
@@ -31,9 +31,7 @@ export async function keepTrial(
 ): Promise<LogEntry> {
   const page = pageOf(sheet, trial);
   const picture = await pictureOf(withValues(sheet.scene, trial.values), sheet.through, new AbortController().signal);
-  const title = page.values
-    .map(({ label, value, unit }) => `${label} ${valueText(value)}${unit ? ` ${unit}` : ''}`)
-    .join('; ');
+  const title = page.values.map(({ label, unit, text }) => `${label} ${text}${unit ? ` ${unit}` : ''}`).join('; ');
   return api.keepEntry(
     { scene: id, sceneName: scene.name, sort: 'trial', title: title.slice(0, 120), note, tags, document: page },
     picture && base64Of(new Uint8Array(await picture.arrayBuffer())),

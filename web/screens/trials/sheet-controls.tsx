@@ -78,7 +78,9 @@ function AxisRows({
         className="grid grid-cols-[1fr_11rem] items-baseline border-b border-rule/60 py-1"
         title="The values to try: low:high:steps, or single values separated by commas."
       >
-        <span className="truncate pr-2 text-second">Values{now?.unit ? `, ${now.unit}` : ''}</span>
+        <span className="truncate pr-2 text-second">
+          Values{now?.fraction ? ', %' : now?.unit ? `, ${now.unit}` : ''}
+        </span>
         <input
           aria-label={`${name}: values`}
           className="num w-full min-w-0 rounded-sm bg-transparent text-right hover:bg-raised focus:bg-raised"

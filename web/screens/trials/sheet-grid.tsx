@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { MEASURES, type Measure } from '../../../core/measure/trials/trial';
 import { shown } from '../../widgets/charts/chart-data';
 import { CellPicture } from './cell-picture';
-import { mark, setTrials, useTrials, valueText, type Sheet, type Trial } from './trials-store';
+import { mark, setTrials, useTrials, valuesText, type Sheet, type Trial } from './trials-store';
 
 export const unitOf = (measure: Measure): string => (measure === 'difference' ? 'm' : MEASURES[measure].unit);
 export const labelOf = (measure: Measure): string =>
@@ -21,8 +21,8 @@ function placed(sheet: Sheet, order: Measure | undefined): { trial: Trial; index
 }
 
 function words(sheet: Sheet, trial: Trial): string {
-  return trial.values
-    .map(([, value], i) => `${sheet.variables[i]!.thing}, ${sheet.variables[i]!.label} ${valueText(value)}`)
+  return valuesText(sheet, trial)
+    .map((value, i) => `${sheet.variables[i]!.thing}, ${sheet.variables[i]!.label} ${value}`)
     .join('; ');
 }
 
@@ -103,7 +103,7 @@ export function SheetGrid({ sheet }: { sheet: Sheet }) {
                 </div>
               )}
               <p className="num flex justify-between gap-1 truncate px-1" style={{ fontSize: cell < 120 ? 9 : 11 }}>
-                <span className="truncate">{trial.values.map(([, value]) => valueText(value)).join(' · ')}</span>
+                <span className="truncate">{valuesText(sheet, trial).join(' · ')}</span>
                 {order && trial.measured && <span className="text-second">{shown(trial.measured[order])}</span>}
               </p>
               {trial.marked && <Bookmark size={13} className="absolute top-1 right-1 fill-lamp text-lamp" />}

@@ -51,6 +51,8 @@ describe('what is varied', () => {
     expect(store.usualText({ ...variable, usual: [0, 1000], whole: true } as never)).toBe('1, 2, 3, 4, 5, 6');
     expect(store.usualText({ ...variable, usual: [0, 12], whole: true } as never)).toBe('0:12:5');
     expect(store.valueText('smooth')).toBe('smooth');
+    expect(store.usualText({ ...variable, usual: [0, 1], fraction: true } as never)).toBe('0%:100%:5');
+    expect([store.valueText(0.25, true), store.valueText(0.25)]).toEqual(['25 %', '0.25']);
   });
 });
 

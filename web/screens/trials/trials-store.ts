@@ -91,12 +91,20 @@ export const useTrials = create<TrialsState>()(() => ({
 
 export const setTrials = (change: Partial<TrialsState>) => useTrials.setState(change);
 
-/** What a value of a trial is called. */
-export const valueText = (value: TrialValue): string => (typeof value === 'number' ? shown(value) : value);
+/** A value of a trial as it is shown; a fraction in per cent. */
+export function valueText(value: TrialValue, fraction = false): string {
+  if (typeof value !== 'number') return value;
+  return fraction ? `${shown(100 * value)} %` : shown(value);
+}
+
+/** The values of a trial, as they are shown. */
+export const valuesText = ({ variables }: Sheet, { values }: Trial): string[] =>
+  values.map(([, value], i) => valueText(value, variables[i]!.fraction));
 
 /** Steps through what is usual for a number, or through all that can be chosen. */
-export function usualText({ options, usual = [0, 1], whole }: Variable): string {
+export function usualText({ options, usual = [0, 1], whole, fraction }: Variable): string {
   if (options) return options.slice(0, MOST_ACROSS).join(', ');
+  if (fraction) return `${100 * usual[0]}%:${100 * usual[1]}%:5`;
   return whole && usual[1] - usual[0] > 100 ? '1, 2, 3, 4, 5, 6' : `${usual[0]}:${usual[1]}:5`;
 }
 
@@ -229,7 +237,8 @@ export function finerAround(index: number): void {
       to !== undefined ? (value + to) / 2 : value - ((from ?? value) - value) / 2;
     const low = half(numbers[at - 1], numbers[at + 1]);
     const high = half(numbers[at + 1], numbers[at - 1]);
-    const short = (n: number) => Number(n.toPrecision(6));
+    const percent = sheet.variables[which]!.fraction;
+    const short = (n: number) => (percent ? `${Number((100 * n).toPrecision(6))}%` : `${Number(n.toPrecision(6))}`);
     return {
       ...axis,
       text: `${short(Math.min(low, high))}:${short(Math.max(low, high))}:${Math.max(3, Math.min(MOST_ACROSS, values.length))}`,
