@@ -28,7 +28,7 @@ export type Sort =
   | 'rule'
   | 'automation'
   | 'shape'
-  | 'amount'
+  | 'emission'
   | 'gate'
   | 'mask'
   | 'body'
@@ -79,7 +79,7 @@ export const chapters: readonly Chapter[] = [
     registry: automationKinds,
   },
   { sort: 'shape', title: 'Emitter shapes', about: 'The places where particles are born.', registry: shapes },
-  { sort: 'amount', title: 'Emission', about: 'The number of births, and their times.', registry: emissionKinds },
+  { sort: 'emission', title: 'Emission', about: 'The number of births, and their times.', registry: emissionKinds },
   { sort: 'gate', title: 'Gates', about: 'The frames on which an emitter or a collider is active.', registry: gates },
   { sort: 'mask', title: 'Emission masks', about: 'Masks leave out places of an emitter’s shape.', registry: masks },
   { sort: 'body', title: 'Bodies', about: 'How the particles of one birth are joined.', registry: bodies },

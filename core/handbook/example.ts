@@ -110,6 +110,8 @@ interface Parts {
   readonly colliders?: readonly Written[];
   readonly carriers?: readonly Written[];
   readonly time?: Written;
+  readonly bounds?: Written;
+  readonly sceneTransform?: Written;
   /** Over the cloud. */
   readonly emitter?: Written;
   /** Whether the cloud moves of itself. */
@@ -266,14 +268,14 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const shape = withMesh({ ...shapes.defaults(kind, usual), ...within(over, 'shape') });
     return { fields: [], emitter: { shape, birth: RISING, emission: STEADY } };
   },
-  amount: (kind, over) => ({
+  emission: (kind, over) => ({
     fields: [],
     emitter: {
       ...DENSER,
       emission: [
         {
           ...emissionKinds.defaults(kind, kind === 'rate' ? { rate: 120 } : { count: 300, frame: 8 }),
-          ...within(over, 'amount'),
+          ...within(over, 'emission'),
         },
       ],
     },

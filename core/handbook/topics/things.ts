@@ -108,11 +108,13 @@ export const thingsTopics: TopicChapter = {
     {
       slug: 'scene-box',
       title: 'Scene box',
-      text: [
-        prose`A box that particles can’t leave. At its faces they bounce, stick, die or enter again on the opposite
-          side.`,
-      ],
+      text: ['A box that particles can’t leave. At its faces they die, bounce or stick.'],
       settings: own.boundsParameters,
+      example: {
+        emitter: FOUNTAIN,
+        fields: [FALLING],
+        bounds: { on: true, response: 'bounce', centre: [0, -0.3, 0], size: [0.5, 1.5, 0.5] },
+      },
     },
     {
       slug: 'scene-transform',
@@ -122,6 +124,18 @@ export const thingsTopics: TopicChapter = {
           to be simulated again.`,
       ],
       settings: own.sceneTransformParameters,
+      example: {
+        emitter: FOUNTAIN,
+        sceneTransform: {
+          keys: {
+            'transform.rotation': [
+              { frame: 0, value: [0, 0, -40], ease: 'smooth' },
+              { frame: 48, value: [0, 0, 40], ease: 'smooth' },
+              { frame: 95, value: [0, 0, -40], ease: 'smooth' },
+            ],
+          },
+        },
+      },
     },
     {
       slug: 'light',

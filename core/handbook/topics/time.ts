@@ -50,6 +50,17 @@ export const timeTopics: TopicChapter = {
           it by its name. The deck “dials” shows all of them.`,
       ],
       settings: own.dialParameters,
+      example: {
+        emitter: FOUNTAIN,
+        fields: [{ ...BLOWN, automations: { strength: { kind: 'dial', dial: 'swell', gain: 2 } } }],
+        dials: [
+          {
+            id: 'swell',
+            name: 'swell',
+            automations: { value: { kind: 'wave', outputMin: -1, outputMax: 1, period: 2 } },
+          },
+        ],
+      },
     },
     {
       slug: 'sounds',

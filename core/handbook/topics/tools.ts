@@ -59,6 +59,18 @@ export const toolsTopics: TopicChapter = {
           = sqrt(x^2 + z^2).`,
         'Mistakes are marked at their character. A formula without a value at some particle counts as 0 there.',
       ],
+      example: {
+        fields: [
+          {
+            id: 'field',
+            name: 'field',
+            settings: { kind: 'formula', fx: '−z', fy: 'sin(3 × x + 2 × time)', fz: 'x' },
+            actsAs: 'acceleration',
+            strength: 1,
+            falloff: { kind: 'everywhere' },
+          },
+        ],
+      },
     },
   ],
 };

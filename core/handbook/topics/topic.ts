@@ -21,6 +21,9 @@ export interface TopicExample {
   readonly zones?: readonly Written[];
   readonly carriers?: readonly Written[];
   readonly time?: Written;
+  readonly bounds?: Written;
+  readonly sceneTransform?: Written;
+  readonly dials?: readonly Written[];
 }
 
 /** Topics under the headings of the contents. */

@@ -41,7 +41,7 @@ function partOf(
     modulator: field?.modulators[0],
     automation: field?.automations['strength'],
     shape: emitter?.shape,
-    amount: emitter?.emission[0],
+    emission: emitter?.emission[0],
     gate: emitter?.gate,
     mask: emitter?.masks[0],
     body: emitter?.body,

@@ -7,6 +7,10 @@ import { fields as fieldKinds } from '../../../core/kinds/fields';
 import type { Vector } from '../../../core/lib/math/vector';
 import type { Outline } from '../../../core/lib/geometry/outline';
 import type { Scene } from '../../../core/document/scene';
+import { motionOf } from '../../../core/document/keys/motion';
+import { outward, WORLD, type Similarity } from '../../../core/lib/math/similarity';
+import { resourcesOf } from '../../../core/scene/resources';
+import { colliderShapes } from '../../../core/kinds/colliders';
 import { Simulation } from '../../../core/sim/step/simulation';
 
 const WIDTH = 460;
@@ -24,15 +28,17 @@ function onPicture([x, y, z]: Vector): readonly [number, number] {
 
 interface DrawnLines {
   readonly lines: Outline;
-  readonly at: Vector;
+  readonly at: Similarity;
   readonly dashed: boolean;
 }
 
 function outlinesOf(scene: Scene): DrawnLines[] {
-  return scene.fields.flatMap((field) => {
+  const { on, size, centre } = scene.bounds;
+  const box: DrawnLines[] = on ? [{ lines: boxLines(size), at: { ...WORLD, position: centre }, dashed: false }] : [];
+  const ofFields = scene.fields.flatMap((field): DrawnLines[] => {
     const kind = falloffShapes.get(field.falloff.kind);
     const { inner, outer } = field.falloff as { inner?: number; outer?: number };
-    const at = field.transform.position;
+    const at = motionOf([], field).at(scene.time.first);
     const own = {
       lines: fieldKinds.get(field.settings.kind).view?.outline?.(field.settings, field.falloff) ?? [],
       at,
@@ -45,6 +51,27 @@ function outlinesOf(scene: Scene): DrawnLines[] {
       { lines: kind.outline(field.falloff, outer!), at, dashed: true },
     ];
   });
+  const resources = resourcesOf(scene, new Map());
+  const ofColliders = scene.colliders.map(
+    (collider): DrawnLines => ({
+      lines: colliderShapes.get(collider.shape.kind).outline(collider.shape, resources),
+      at: motionOf([], collider).at(scene.time.first),
+      dashed: false,
+    }),
+  );
+  return [...box, ...ofFields, ...ofColliders];
+}
+
+/** The edges of a box, as lines. */
+function boxLines([width, height, depth]: Vector): Outline {
+  const corner = (i: number): Vector => [
+    (i & 1 ? width : -width) / 2,
+    (i & 2 ? height : -height) / 2,
+    (i & 4 ? depth : -depth) / 2,
+  ];
+  return [0, 1, 2, 3, 4, 5, 6, 7].flatMap((i) =>
+    [1, 2, 4].filter((bit) => (i & bit) === 0).map((bit) => [corner(i), corner(i | bit)]),
+  );
 }
 
 function draw(context: CanvasRenderingContext2D, scene: Scene, run: Simulation): void {
@@ -55,15 +82,16 @@ function draw(context: CanvasRenderingContext2D, scene: Scene, run: Simulation):
     context.setLineDash(dashed ? [3, 4] : []);
     for (const line of lines) {
       context.beginPath();
-      for (const p of line) context.lineTo(...onPicture([p[0] + at[0], p[1] + at[1], p[2] + at[2]]));
+      for (const p of line) context.lineTo(...onPicture(outward(at, p)));
       context.stroke();
     }
   }
+  const moved = motionOf([], scene.sceneTransform).at(run.frame);
   context.fillStyle = '#ece6da';
   context.setLineDash([]);
   context.strokeStyle = '#ece6da';
   for (const { columns, count, id, points } of run.populations) {
-    const at = (i: number) => onPicture([columns.x[i]!, columns.y[i]!, columns.z[i]!]);
+    const at = (i: number) => onPicture(outward(moved, [columns.x[i]!, columns.y[i]!, columns.z[i]!]));
     if (scene.emitters[0]!.body.kind === 'strands')
       for (const row of strandRows(id, count, points)) {
         context.beginPath();

@@ -50,7 +50,7 @@ export function EmissionSection({ emitter, ids }: { emitter: Emitter; ids: reado
       <Count emitter={emitter} />
       {counts &&
         emitter.emission.map((amount, row) => (
-          <div key={row} className="relative" data-handbook={`amount/${amount.kind}`}>
+          <div key={row} className="relative" data-handbook={`emission/${amount.kind}`}>
             <KindChoice
               label={`Emission ${row + 1}`}
               registry={emissionKinds}
