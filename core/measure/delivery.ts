@@ -77,7 +77,7 @@ function boundsOf({ columns: { x, y, z }, count }: Population): Bounds {
 }
 
 /**
- * The least of d − reach over all of a population; looked at in full, since “misses every particle” is a strong word.
+ * The least of d − outer radius over all of a population; looked at in full, since “misses every particle” is a strong word.
  */
 function missedBy(row: Row, population: Population, block: ParticleBlock, scratch: RowScratch, time: number): number {
   if (!row.distance) return 0;

@@ -10,7 +10,7 @@ import { modulators } from '../kinds/modulators';
 import { strengthOf } from '../kinds/fields/strength';
 import { resourcesOf } from '../scene/resources';
 import { newEmitter } from '../scene/starters';
-import { spanLevel } from '../sim/stack/reach';
+import { spanLevel } from '../sim/stack/weight';
 import { boundsSentTo, fittedTo } from './fit';
 import { heldByGroup } from './diagnose-group';
 import { outweighed } from './diagnose-surface';
@@ -169,7 +169,7 @@ function weightDiagnosis(
   };
 }
 
-/** A reach that takes in a little more than `least`. */
+/** An outer radius that takes in a little more than `least`. */
 const widened = (least: number) => Number((least * 1.25).toPrecision(2));
 
 /** Reasons for a field that reaches particles and whose vector is nothing there. */

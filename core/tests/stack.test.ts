@@ -63,7 +63,7 @@ describe('the root of the desk sums (common practice)', () => {
 
 describe('falloff curves (common practice)', () => {
   const each = falloffCurves.list.map((p) => [p.kind, p] as const);
-  it.each(each)('%s: 1 in the core, 0 at the reach, never rising; slope 0 is 1 everywhere', (_kind, curve) => {
+  it.each(each)('%s: 1 inside the inner radius, 0 at the outer, never rising; slope 0 is 1 everywhere', (_kind, curve) => {
     const weight = weightBy(curve, { ...falloffCurves.defaults(curve.kind), slope: 1, invert: false }, 1, 3);
     expect([0, 0.5, 1].map(weight)).toEqual([1, 1, 1]);
     expect([3, 4, 1e9].map(weight)).toEqual([0, 0, 0]);
@@ -76,7 +76,7 @@ describe('falloff curves (common practice)', () => {
     expect([0, 2, 3, 99].map(flat)).toEqual([1, 1, 1, 1]);
   });
 
-  it.each(each)('%s inverted: 0 in the core, 1 at the reach and everywhere outside', (_kind, curve) => {
+  it.each(each)('%s inverted: 0 inside the inner radius, 1 at the outer and everywhere outside', (_kind, curve) => {
     const weight = weightBy(curve, { ...falloffCurves.defaults(curve.kind), slope: 1, invert: true }, 1, 3);
     expect([0, 1, 3, 4, 1e9].map(weight)).toEqual([0, 0, 1, 1, 1]);
   });
@@ -94,7 +94,7 @@ describe('falloff curves (common practice)', () => {
     expect(half('linear', 3)).toBeCloseTo(0.125, 12);
   });
 
-  it('reach = core is a step', () => {
+  it('equal radii are a step', () => {
     const weight = weightBy(
       falloffCurves.get('smooth'),
       { ...falloffCurves.defaults('smooth'), slope: 1, invert: false },

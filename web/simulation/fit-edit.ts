@@ -7,7 +7,7 @@ import type { Bounds } from '../../core/measure/meters';
 import { sendTo, type Field, type Weighted, type WeightedThing } from '../../core/document/scene';
 import type { Placed } from '../../core/document/keys/motion';
 import { standIn, type FittedBox } from '../../core/scene/starters';
-import { editReach, setFalloffKind, type ReachOwner } from '../state/falloff-edit';
+import { editWeighted, setFalloffKind, type WeightedOwner } from '../state/falloff-edit';
 import { usePlayer } from '../state/player-store';
 import { beginGesture, editField, endGesture, openedScene, thingOf } from '../state/scene-store';
 import { sceneFrame } from '../state/scene-clock';
@@ -34,7 +34,7 @@ export function particleBox(thing?: Pick<Weighted, 'sends'>): FittedBox | undefi
  * Gives a field, group or zone another falloff shape. One that had none gets it around the particles of the shot; one
  * step of undo.
  */
-export function switchFalloffShape(owner: ReachOwner, kind: string): void {
+export function switchFalloffShape(owner: WeightedOwner, kind: string): void {
   const thing = thingOf(openedScene(), owner.type, owner.id) as unknown as WeightedThing & Placed;
   const box = particleBox(thing);
   const { scale } = motionIn(openedScene(), thing).at(sceneFrame());
@@ -48,7 +48,7 @@ export function switchFalloffShape(owner: ReachOwner, kind: string): void {
 }
 
 /** Moves a thing to a point of the world. */
-function moveTo(owner: ReachOwner, thing: Placed, centre: Vector): void {
+function moveTo(owner: WeightedOwner, thing: Placed, centre: Vector): void {
   const rounded = (n: number) => Math.round(n * 1000) / 1000 + 0;
   setTransform(owner, 'position', mapVector(inward(outerFrame(openedScene(), thing, sceneFrame()), centre), rounded));
 }
@@ -57,7 +57,7 @@ function moveTo(owner: ReachOwner, thing: Placed, centre: Vector): void {
  * Fits a field, group or zone to the particles of the shot that are sent to it: its position, the sizes of its falloff
  * and those of its own. One step of undo. False where there is no particle to fit it to.
  */
-export function fitToParticles(owner: ReachOwner): boolean {
+export function fitToParticles(owner: WeightedOwner): boolean {
   const scene = openedScene();
   const thing = thingOf(scene, owner.type, owner.id);
   const box = thing && particleBox(thing as unknown as Weighted);
@@ -67,7 +67,7 @@ export function fitToParticles(owner: ReachOwner): boolean {
   beginGesture();
   const kind = owner.type === 'field' ? fieldKinds.get((thing as Field).settings.kind) : undefined;
   moveTo(owner, thing, kind ? standIn(kind, box) : box.centre);
-  editReach(owner, (t) => void Object.assign(t.falloff, falloffShapes.get(t.falloff.kind).fitted(half)));
+  editWeighted(owner, (t) => void Object.assign(t.falloff, falloffShapes.get(t.falloff.kind).fitted(half)));
   if (kind) editField(owner.id, (f) => void Object.assign(f.settings, kind.fit?.(half)));
   endGesture();
   return true;

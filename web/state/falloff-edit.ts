@@ -10,20 +10,20 @@ import { setIfKeyed } from './movement';
 import { changeScene, editThing, LISTS } from './scene-store';
 
 /** A field, group or zone, as what has a falloff shape, a curve, modulators and sends. */
-export interface ReachOwner {
+export interface WeightedOwner {
   readonly type: 'field' | 'group' | 'zone';
   readonly id: string;
 }
 
 /** Changes what the weight of a field, group or zone hangs on. */
-export function editReach({ type, id }: ReachOwner, recipe: (thing: Draft<WeightedThing>) => void): void {
+export function editWeighted({ type, id }: WeightedOwner, recipe: (thing: Draft<WeightedThing>) => void): void {
   editThing(type, id, (thing) => recipe(thing as Draft<WeightedThing>));
 }
 
 /** Sets a number of a falloff shape; inner and outer radius push each other along, so that the inner radius never is the larger. */
-export function setFalloffNumber(owner: ReachOwner, parameter: string, value: number): void {
+export function setFalloffNumber(owner: WeightedOwner, parameter: string, value: number): void {
   if (setIfKeyed({ sort: LISTS[owner.type], id: owner.id }, `falloff.${parameter}`, value)) return;
-  editReach(owner, ({ falloff: own, curve }) => {
+  editWeighted(owner, ({ falloff: own, curve }) => {
     const falloff = own;
     falloff[parameter] = value;
     if (parameter === 'inner' && value > (falloff['outer'] as number)) falloff['outer'] = value;
@@ -39,7 +39,7 @@ function keepCorePositive(profileKind: string, falloff: Record<string, unknown>)
 }
 
 /** Changes the kind of one part of a falloff, and keeps the inner radius above 0 where the curve needs that. */
-function setKind(owner: ReachOwner, path: 'falloff' | 'curve', kind: string, make: (was: Kinded) => Kinded): void {
+function setKind(owner: WeightedOwner, path: 'falloff' | 'curve', kind: string, make: (was: Kinded) => Kinded): void {
   const place = { sort: LISTS[owner.type], ids: [owner.id], path, also: ['falloff.inner'] };
   changeScene((scene) =>
     withKind<WeightedThing>(scene, place, kind, (thing, was) =>
@@ -63,7 +63,7 @@ function halfOf(falloff: Kinded): Vector | undefined {
  * Gives it a falloff shape of another kind, as large as the one before; after none, as large as the particles spread
  * within `half`, metres of its own scale.
  */
-export function setFalloffKind(owner: ReachOwner, kind: string, half?: Vector): void {
+export function setFalloffKind(owner: WeightedOwner, kind: string, half?: Vector): void {
   setKind(owner, 'falloff', kind, (was) => {
     const size = (falloffShapes.get(was.kind).bounded && halfOf(was)) || half;
     return { ...ofAnotherKind(falloffShapes, was, kind), ...(size && falloffShapes.get(kind).fitted(size)) };
@@ -71,7 +71,7 @@ export function setFalloffKind(owner: ReachOwner, kind: string, half?: Vector): 
 }
 
 /** Gives it a curve of another kind; slope and invert stay. */
-export function setCurveKind(owner: ReachOwner, kind: string): void {
+export function setCurveKind(owner: WeightedOwner, kind: string): void {
   setKind(owner, 'curve', kind, (was) => ({
     ...ofAnotherKind(falloffCurves, was, kind),
     slope: was['slope'],

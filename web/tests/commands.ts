@@ -13,7 +13,7 @@ import { withValue } from '../../core/document/value-paths';
 import { automationKinds } from '../../core/kinds/automation';
 import * as desk from '../panels/desk/desk-edit';
 import { drop, moveBy } from '../panels/desk/desk-row';
-import { editReach, setFalloffKind, setFalloffNumber, setCurveKind, type ReachOwner } from '../state/falloff-edit';
+import { editWeighted, setFalloffKind, setFalloffNumber, setCurveKind, type WeightedOwner } from '../state/falloff-edit';
 import { copyFields, copyGroup, pasteFields } from '../panels/desk/field-clipboard';
 import { setColumn, setSend } from '../panels/desk/sends';
 import { setStrength } from '../panels/desk/strength';
@@ -65,16 +65,16 @@ const idsTo = (to: string): readonly string[] => {
   );
 };
 
-const reachOwner = (draw: Draw): ReachOwner | undefined => {
+const weightedOwner = (draw: Draw): WeightedOwner | undefined => {
   const { fields, groups, zones } = openedScene();
-  return draw.one<ReachOwner>([
+  return draw.one<WeightedOwner>([
     ...fields.map(({ id }) => ({ type: 'field', id }) as const),
     ...groups.map(({ id }) => ({ type: 'group', id }) as const),
     ...zones.map(({ id }) => ({ type: 'zone', id }) as const),
   ]);
 };
 
-const ownerOf = ({ sort, id }: Part): ReachOwner => ({
+const ownerOf = ({ sort, id }: Part): WeightedOwner => ({
   type: ({ groups: 'group', zones: 'zone' }[sort as string] as never) ?? 'field',
   id,
 });
@@ -132,11 +132,11 @@ function emitterRow(draw: Draw): void {
 }
 
 function modulatorRow(draw: Draw): void {
-  const owner = reachOwner(draw);
+  const owner = weightedOwner(draw);
   if (!owner) return;
   const kind = draw.one(modulators.list)!.kind;
   const add = draw.chance(2);
-  editReach(owner, (t) => {
+  editWeighted(owner, (t) => {
     if (add) t.modulators.push(modulators.defaults(kind));
     else if (t.modulators.length > 0)
       takeRow(t as never, LISTS[owner.type], 'modulators', draw.below(t.modulators.length));
@@ -193,11 +193,11 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     if (id !== undefined) setStrength(id, draw.between(-5, 20));
   },
   setFalloffNumber: (draw) => {
-    const owner = reachOwner(draw);
+    const owner = weightedOwner(draw);
     if (owner) setFalloffNumber(owner, draw.one(['inner', 'outer'])!, draw.between(-1, 4));
   },
   setSend: (draw) => {
-    const owner = reachOwner(draw);
+    const owner = weightedOwner(draw);
     const [id] = emitterIds(draw);
     if (owner && id !== undefined) setSend(owner.type, owner.id, id, draw.between(-1, 3));
   },

@@ -7,7 +7,7 @@ const curve = (kind: string, over: object = {}, inner = 0, outer = 1) =>
 
 describe('every curve of a falloff', () => {
   it.each(falloffCurves.list.map(({ kind }) => kind))(
-    '%s is 1 in the core, 0 from the reach on, and never rises',
+    '%s is 1 inside the inner radius, 0 from the outer on, and never rises',
     (kind) => {
       const weight = curve(kind, {}, 0.5, 2);
       expect([0, 0.2, 0.5].map(weight)).toEqual([1, 1, 1]);

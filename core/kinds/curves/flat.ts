@@ -1,6 +1,6 @@
 import { defineCurve } from './curve';
 
-/** p = 1 up to reach, then 0. */
+/** p = 1 up to the outer radius, then 0. */
 export const flat = defineCurve({
   kind: 'flat',
   label: 'flat',

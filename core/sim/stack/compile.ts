@@ -17,7 +17,7 @@ import { groupSource } from './group-source';
 import { NeighbourGrid } from './neighbour-grid';
 import { placesOn } from './places-on';
 import { compileZones } from './zones';
-import { compileReach } from './reach';
+import { compileWeight } from './weight';
 
 /** What fields that read particles read them through, while a stack is made ready. */
 interface Reading {
@@ -79,18 +79,18 @@ export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, 
   const read = new Map<string, FrozenParticles>();
   const makeRow = (field: Field, index: number): Omit<Row, 'remake'> => {
     const kind = fieldKinds.get(field.settings.kind);
-    const reach = compileReach(scene, field, assets, isHeard(field, scene));
+    const weight = compileWeight(scene, field, assets, isHeard(field, scene));
     const neighbourGrids: NeighbourGrid[] = [];
     const source = fieldSource(scene, field, assets, {
       read,
       neighbourGrids,
-      sends: reach.sends,
+      sends: weight.sends,
       draftFraction,
       backend,
     });
     const descriptor = backend && kind.kernel?.(source);
     return {
-      ...reach,
+      ...weight,
       field,
       index,
       action: actions.get(field.actsAs),
@@ -112,7 +112,7 @@ export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, 
     const action = actionOf(scene, group);
     const rule = rules.get(group.rule);
     const heard = !group.mute && groupsAround(scene.groups, group).every((g) => !g.mute);
-    const make = (now: Group) => ({ ...compileReach(scene, now, assets, heard), group: now });
+    const make = (now: Group) => ({ ...compileWeight(scene, now, assets, heard), group: now });
     const row: GroupRow = {
       ...make(group),
       index: scene.groups.indexOf(group),

@@ -1,6 +1,6 @@
 import { bring } from '../../document/keys/thing-at';
 import type { Field, Group } from '../../document/scene';
-import { placeReach, spanLevel } from './reach';
+import { placeWeight, spanLevel } from './weight';
 import type { Stack } from './stack';
 import { placeZones } from './zones';
 
@@ -19,11 +19,11 @@ export function placeStack(stack: Stack, frame: number, step = 1): void {
   const share = ({ group }: Field | Group) => (group === '' ? master : 1);
   for (const row of stack.rows) {
     row.level = spanLevel(row.field, stack.wrap(frame)) * share(row.field);
-    placeReach(row, frame, step, stack.fps);
+    placeWeight(row, frame, step, stack.fps);
   }
   for (const row of stack.groups.values()) {
     row.level = share(row.group);
-    placeReach(row, frame, step, stack.fps);
+    placeWeight(row, frame, step, stack.fps);
   }
   placeZones(stack.zones, frame, step, stack.fps);
 }

@@ -10,11 +10,11 @@ import type { BirthDescriptor, BirthRoutine } from '../step/birth-descriptor';
 import type { ColumnRoom } from '../step/column-room';
 import type { Population } from '../step/population';
 import type { NeighbourGrid } from './neighbour-grid';
-import type { Reach } from './reach';
+import type { CompiledWeight } from './weight';
 import type { RowScratch } from './room';
 
 /** A field made ready to run. */
-export interface Row extends Reach {
+export interface Row extends CompiledWeight {
   readonly field: Field;
   /** Its place in the scene's list. */
   readonly index: number;
@@ -31,7 +31,7 @@ export interface Row extends Reach {
 }
 
 /** A group made ready to run. */
-export interface GroupRow extends Reach {
+export interface GroupRow extends CompiledWeight {
   readonly group: Group;
   /** Its place in the scene's list. */
   readonly index: number;
@@ -74,7 +74,7 @@ export interface Stack {
 }
 
 /** A zone made ready to run. */
-export interface ZoneRow extends Reach {
+export interface ZoneRow extends CompiledWeight {
   readonly zone: Zone;
   /** What w must be above for the particle to be in the zone, for each of the block. */
   readonly threshold: (block: ParticleBlock, room: RowScratch, out: Float64Array) => void;

@@ -5,7 +5,7 @@ import type { Assets } from '../../document/assets';
 import type { Scene, Zone } from '../../document/scene';
 import { BLOCK, type ParticleBlock } from '../../lib/particle-block';
 import type { Stack, ZoneRow } from './stack';
-import { compileReach, placeReach } from './reach';
+import { compileWeight, placeWeight } from './weight';
 import type { RowScratch } from './room';
 import { bring, remakeOf } from '../../document/keys/thing-at';
 import { weigh } from './evaluate-row';
@@ -36,8 +36,8 @@ function thresholdOf({ soft, dither, patch }: Zone, stream: number): ZoneRow['th
 export function compileZones(scene: Scene, assets: Assets): ZoneRow[] {
   const make = (zone: Zone): Omit<ZoneRow, 'remake'> => {
     const stream = streamOf(scene.seed ^ 0x3c6ef372, zone.seed);
-    const reach = compileReach(scene, { ...zone, mix: 100 }, assets, zone.on);
-    return { ...reach, zone, threshold: thresholdOf(zone, stream) };
+    const weight = compileWeight(scene, { ...zone, mix: 100 }, assets, zone.on);
+    return { ...weight, zone, threshold: thresholdOf(zone, stream) };
   };
   return scene.zones.map((zone) => ({ ...make(zone), remake: remakeOf(zone, make) }));
 }
@@ -46,7 +46,7 @@ export function compileZones(scene: Scene, assets: Assets): ZoneRow[] {
 export function placeZones(zones: readonly ZoneRow[], frame: number, step: number, fps: number): void {
   for (const row of zones) {
     bring(row, frame);
-    placeReach(row, frame, step, fps);
+    placeWeight(row, frame, step, fps);
   }
 }
 

@@ -4,7 +4,7 @@ import { MOST_STOPS } from '../../../core/document/check-values';
 import type { LevelStop } from '../../../core/document/parameters';
 import { weightOf } from '../../../core/kinds/curves';
 import type { WeightedThing } from '../../../core/document/scene';
-import { editReach, setFalloffNumber, type ReachOwner } from '../../state/falloff-edit';
+import { editWeighted, setFalloffNumber, type WeightedOwner } from '../../state/falloff-edit';
 import { followDrag, type Drag } from '../../widgets/drag';
 import { shownNumber, thousands } from '../../widgets/sum';
 import { usePlayer } from '../../state/player-store';
@@ -50,7 +50,7 @@ export function CurveCanvas({
   onKnots,
 }: {
   thing: WeightedThing;
-  owner: ReachOwner;
+  owner: WeightedOwner;
   snap: boolean;
   picked: number;
   onPick: (index: number) => void;
@@ -98,7 +98,7 @@ export function CurveCanvas({
     if (list.length >= MOST_STOPS) return;
     const next = [...list, knot].toSorted((a, b) => a.at - b.at);
     if (!knots)
-      editReach(owner, (t) => {
+      editWeighted(owner, (t) => {
         t.curve = { ...t.curve, kind: 'custom', knots: next, slope: 1, invert: false };
       });
     else onKnots(next);

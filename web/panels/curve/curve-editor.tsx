@@ -6,7 +6,7 @@ import type { LevelStop } from '../../../core/document/parameters';
 import { weightOf, falloffCurves } from '../../../core/kinds/curves';
 import { curveCommon } from '../../../core/kinds/curves/curve';
 import type { WeightedThing } from '../../../core/document/scene';
-import { editReach, setFalloffNumber, setCurveKind, type ReachOwner } from '../../state/falloff-edit';
+import { editWeighted, setFalloffNumber, setCurveKind, type WeightedOwner } from '../../state/falloff-edit';
 import { NumberRow } from '../../widgets/number-field';
 import { ParameterRows } from '../../widgets/parameter-rows';
 import { useScene } from '../../state/scene-store';
@@ -69,14 +69,14 @@ function Knot({
   );
 }
 
-function Editor({ thing, owner }: { thing: WeightedThing; owner: ReachOwner }) {
+function Editor({ thing, owner }: { thing: WeightedThing; owner: WeightedOwner }) {
   const [snap, setSnap] = useState(true);
   const [picked, setPicked] = useState(0);
   const falloff = falloffShapes.get(thing.falloff.kind);
   const knots = thing.curve.kind === 'custom' ? (thing.curve['knots'] as readonly LevelStop[]) : undefined;
-  const setKnots = (next: readonly LevelStop[]) => editReach(owner, (t) => void (t.curve['knots'] = next));
+  const setKnots = (next: readonly LevelStop[]) => editWeighted(owner, (t) => void (t.curve['knots'] = next));
   const drawn = () =>
-    editReach(owner, (t) => {
+    editWeighted(owner, (t) => {
       t.curve = { ...t.curve, kind: 'custom', knots: knotsOf(thing) };
     });
   const size = ({ inner, outer }: typeof falloff.parameters) => ({ ...(inner && { inner }), ...(outer && { outer }) });
@@ -132,7 +132,7 @@ function Editor({ thing, owner }: { thing: WeightedThing; owner: ReachOwner }) {
           <ParameterRows
             description={curveCommon}
             values={thing.curve}
-            onChange={(name, value) => editReach(owner, (t) => void (t.curve[name] = value))}
+            onChange={(name, value) => editWeighted(owner, (t) => void (t.curve[name] = value))}
           />
           {knots && (
             <label

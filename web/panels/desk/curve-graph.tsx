@@ -4,7 +4,7 @@ import { weightOf } from '../../../core/kinds/curves';
 import type { WeightedThing } from '../../../core/document/scene';
 import { followDrag } from '../../widgets/drag';
 import { useThingNow } from '../../simulation/use-thing-now';
-import { setFalloffNumber, type ReachOwner } from '../../state/falloff-edit';
+import { setFalloffNumber, type WeightedOwner } from '../../state/falloff-edit';
 
 const STEPS = 72;
 
@@ -21,7 +21,7 @@ export function CurveGraph({
   onOpen,
 }: {
   thing: WeightedThing;
-  owner: ReachOwner;
+  owner: WeightedOwner;
   small?: boolean;
   onOpen?: () => void;
 }) {

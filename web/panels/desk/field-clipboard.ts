@@ -75,7 +75,7 @@ function rebound({ scene, meshId, groupId }: Names, values: Kinded, description:
 }
 
 /** What a copied field or group brings of place, falloff shape, modulators and sends. */
-function reboundReach<T extends Field | Group>(names: Names, thing: T): T {
+function reboundWeighted<T extends Field | Group>(names: Names, thing: T): T {
   const { emitters, carriers } = names.scene;
   const carried = carriers.some((c) => c.id === thing.transform.carrier);
   return {
@@ -109,13 +109,13 @@ export function pasteFields(): void {
     return made;
   });
   const names: Names = { scene, meshId, groupId: (id) => groupIds.get(id) ?? '' };
-  groups = [...scene.groups, ...cameAlong.map((group) => completeGroup(reboundReach(names, group)))];
+  groups = [...scene.groups, ...cameAlong.map((group) => completeGroup(reboundWeighted(names, group)))];
   const made: string[] = [];
   for (const field of copied.fields) {
     const own = freeIdentity('f', field.name, [...fields, ...groups]);
     made.push(own.id);
     const settings = rebound(names, field.settings, fieldKinds.get(field.settings.kind).parameters);
-    fields = [...fields, completeField({ ...reboundReach(names, field), ...own, settings })];
+    fields = [...fields, completeField({ ...reboundWeighted(names, field), ...own, settings })];
   }
   const next = { ...scene, meshes, images, grids, fields, groups };
   changeScene(() => sceneFrom(JSON.parse(JSON.stringify(next))));

@@ -81,7 +81,7 @@ function lookAt(field: Field, part: 'field' | 'falloff'): void {
 }
 
 /** Inner and outer radius as they are at the playhead. */
-function CoreAndReach({ field }: { field: Field }) {
+function Radii({ field }: { field: Field }) {
   const { falloff } = useThingNow(field);
   const radius = (name: string) => shownNumber(Number((falloff[name] as number).toPrecision(4)));
   return (
@@ -129,7 +129,7 @@ export function FalloffOrDiagnosis({ field }: { field: Field }) {
         small
         onOpen={() => openCurve({ type: 'field', id: field.id })}
       />
-      <CoreAndReach field={field} />
+      <Radii field={field} />
     </>
   );
 }

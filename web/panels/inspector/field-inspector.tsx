@@ -13,7 +13,7 @@ import { editField, openedScene, useScene } from '../../state/scene-store';
 import { addEmitter } from './emitter-edit';
 import { GridActions } from './grid-actions';
 import { TransformSection } from './transform-section';
-import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
+import { FalloffSection, ModulatorSection, SendSection } from './falloff-sections';
 import { FormulaContextProvider } from '../../widgets/formula/formula-context';
 import { useParticleContext } from '../../widgets/formula/use-contexts';
 import { Section } from './section';

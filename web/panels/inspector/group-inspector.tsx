@@ -10,7 +10,7 @@ import { ParameterRows } from '../../widgets/parameter-rows';
 import { Choice, LabelledRow } from '../../widgets/labelled-row';
 import { changeScene, editGroup, useScene } from '../../state/scene-store';
 import { TransformSection } from './transform-section';
-import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
+import { FalloffSection, ModulatorSection, SendSection } from './falloff-sections';
 import { FormulaContextProvider } from '../../widgets/formula/formula-context';
 import { useParticleContext } from '../../widgets/formula/use-contexts';
 import { Section } from './section';

@@ -7,7 +7,7 @@ import { ParameterRows } from '../../widgets/parameter-rows';
 import { usePlayer } from '../../state/player-store';
 import { editThing, useScene } from '../../state/scene-store';
 import { TransformSection } from './transform-section';
-import { FalloffSection, ModulatorSection, SendSection } from './reach-sections';
+import { FalloffSection, ModulatorSection, SendSection } from './falloff-sections';
 import { Section } from './section';
 import { duplicateZone, removeZone } from './zone-edit';
 

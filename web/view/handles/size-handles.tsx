@@ -10,7 +10,7 @@ import { fields as fieldKinds } from '../../../core/kinds/fields';
 import type { Collider, Emitter, Field, Group, WeightedThing, Zone } from '../../../core/document/scene';
 import { shapes } from '../../../core/kinds/emitter-shapes';
 import { followDrag } from '../../widgets/drag';
-import { editReach, setFalloffNumber, type ReachOwner } from '../../state/falloff-edit';
+import { editWeighted, setFalloffNumber, type WeightedOwner } from '../../state/falloff-edit';
 import { setIfKeyed } from '../../state/movement';
 import { editCollider, editEmitter, editField } from '../../state/scene-store';
 import { alongAxis, hundredths } from './drag-geometry';
@@ -33,7 +33,7 @@ const editedPoints = (
 ) => (points !== undefined && isShown(parameters[points]!, values) ? points : undefined);
 
 /** The falloff shape of a field or group, as a body. */
-function falloffBody(thing: WeightedThing, owner: ReachOwner): Sizable {
+function falloffBody(thing: WeightedThing, owner: WeightedOwner): Sizable {
   const kind = falloffShapes.get(thing.falloff.kind);
   return {
     values: thing.falloff,
@@ -42,7 +42,7 @@ function falloffBody(thing: WeightedThing, owner: ReachOwner): Sizable {
     set: (parameter, value) =>
       typeof value === 'number'
         ? setFalloffNumber(owner, parameter, value)
-        : editReach(owner, (t) => void (t.falloff[parameter] = value)),
+        : editWeighted(owner, (t) => void (t.falloff[parameter] = value)),
     points: editedPoints(kind, thing.falloff),
   };
 }

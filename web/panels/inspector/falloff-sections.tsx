@@ -10,7 +10,7 @@ import { falloffCurves } from '../../../core/kinds/curves';
 import { curveCommon } from '../../../core/kinds/curves/curve';
 import { sendParameter } from '../../../core/document/descriptions';
 import { MOST, sendTo, type WeightedThing } from '../../../core/document/scene';
-import { editReach, setFalloffNumber, setCurveKind, type ReachOwner } from '../../state/falloff-edit';
+import { editWeighted, setFalloffNumber, setCurveKind, type WeightedOwner } from '../../state/falloff-edit';
 import { CurveGraph } from '../desk/curve-graph';
 import { setSend } from '../desk/sends';
 import { KindChoice } from '../../widgets/kind-choice';
@@ -28,7 +28,7 @@ import { ShareRow } from './share-row';
 
 interface Props {
   readonly thing: WeightedThing;
-  readonly owner: ReachOwner;
+  readonly owner: WeightedOwner;
 }
 
 /** How many of the particles it is sent to a field reaches on the frame on the screen. */
@@ -51,7 +51,7 @@ function hasForm(thing: WeightedThing): boolean {
 }
 
 /** Fits it to the particles of the shot, or says that there are none. */
-function FitButton({ owner }: { owner: ReachOwner }) {
+function FitButton({ owner }: { owner: WeightedOwner }) {
   return (
     <button
       className="line-button my-1.5"
@@ -101,14 +101,14 @@ export function FalloffSection({ thing, owner }: Props) {
               onChange={(name, value) =>
                 typeof value === 'number'
                   ? setFalloffNumber(owner, name, value)
-                  : editReach(owner, (t) => void (t.falloff[name] = value))
+                  : editWeighted(owner, (t) => void (t.falloff[name] = value))
               }
             />
             <ParameterRows
               description={curveCommon}
               of={{ ...of, prefix: 'curve.' }}
               values={thing.curve}
-              onChange={(name, value) => editReach(owner, (t) => void (t.curve[name] = value))}
+              onChange={(name, value) => editWeighted(owner, (t) => void (t.curve[name] = value))}
             />
             {owner.type === 'field' && <Reached id={thing.id} />}
           </>
@@ -142,11 +142,13 @@ function ModulatorRows({ thing, owner, row }: Props & { row: number }) {
         description={kind.parameters}
         of={{ sort: LISTS[owner.type], id: owner.id, prefix: `modulators.${row}.` }}
         values={values}
-        onChange={(name, value) => editReach(owner, (t) => t.modulators[row] && void (t.modulators[row][name] = value))}
+        onChange={(name, value) =>
+          editWeighted(owner, (t) => t.modulators[row] && void (t.modulators[row][name] = value))
+        }
       />
       <button
         className="text-button mt-1 -ml-1 flex items-center gap-1 text-xs"
-        onClick={() => editReach(owner, (t) => takeRow(t, LISTS[owner.type], 'modulators', row))}
+        onClick={() => editWeighted(owner, (t) => takeRow(t, LISTS[owner.type], 'modulators', row))}
       >
         <X size={11} /> remove
       </button>
@@ -175,7 +177,7 @@ export function ModulatorSection({ thing, owner }: Props) {
               <MenuItem key={kind.kind}>
                 <button
                   className="block w-full px-3 py-1.5 text-left data-focus:bg-raised"
-                  onClick={() => editReach(owner, (t) => void t.modulators.push(modulators.defaults(kind.kind)))}
+                  onClick={() => editWeighted(owner, (t) => void t.modulators.push(modulators.defaults(kind.kind)))}
                 >
                   {kind.label}
                   <span className="block text-xs text-faint">{kind.summary}</span>

@@ -23,9 +23,9 @@ export interface ModulatorRow {
 }
 
 /** What the weight of a field or group hangs on, made ready to run. */
-export interface Reach {
+export interface CompiledWeight {
   readonly motion: Motion;
-  /** Where it is at the time it is evaluated for; see {@link placeReach}. */
+  /** Where it is at the time it is evaluated for; see {@link placeWeight}. */
   place: Similarity;
   /** Undefined where the place is not turned. */
   rotation: Rotation | undefined;
@@ -58,7 +58,7 @@ interface Weighed extends Weighted, Placed {
 }
 
 /** Makes ready what a weight hangs on. */
-export function compileReach(scene: Scene, thing: Weighed, assets: Assets, heard: boolean): Reach {
+export function compileWeight(scene: Scene, thing: Weighed, assets: Assets, heard: boolean): CompiledWeight {
   const falloff = falloffShapes.get(thing.falloff.kind);
   const resources = resourcesOf(scene, assets);
   const { inner, outer } = radiiOf(thing.falloff);
@@ -125,7 +125,7 @@ export function spanLevel(
 }
 
 /** Brings it to where it is at a frame with fraction; `step` is the frames a substep takes. */
-export function placeReach(row: Reach, frame: number, step: number, fps: number): void {
+export function placeWeight(row: CompiledWeight, frame: number, step: number, fps: number): void {
   if (!row.motion.moves) return;
   // Central difference over the substep.
   const [before, after] = [row.motion.at(frame - step / 2).position, row.motion.at(frame + step / 2).position];
