@@ -63,18 +63,21 @@ describe('the root of the desk sums (common practice)', () => {
 
 describe('falloff curves (common practice)', () => {
   const each = falloffCurves.list.map((p) => [p.kind, p] as const);
-  it.each(each)('%s: 1 inside the inner radius, 0 at the outer, never rising; slope 0 is 1 everywhere', (_kind, curve) => {
-    const weight = weightBy(curve, { ...falloffCurves.defaults(curve.kind), slope: 1, invert: false }, 1, 3);
-    expect([0, 0.5, 1].map(weight)).toEqual([1, 1, 1]);
-    expect([3, 4, 1e9].map(weight)).toEqual([0, 0, 0]);
-    let last = 1;
-    for (let d = 1; d < 3; d += 0.01) {
-      expect(weight(d)).toBeLessThanOrEqual(last);
-      last = weight(d);
-    }
-    const flat = weightBy(curve, { ...falloffCurves.defaults(curve.kind), slope: 0, invert: false }, 1, 3);
-    expect([0, 2, 3, 99].map(flat)).toEqual([1, 1, 1, 1]);
-  });
+  it.each(each)(
+    '%s: 1 inside the inner radius, 0 at the outer, never rising; slope 0 is 1 everywhere',
+    (_kind, curve) => {
+      const weight = weightBy(curve, { ...falloffCurves.defaults(curve.kind), slope: 1, invert: false }, 1, 3);
+      expect([0, 0.5, 1].map(weight)).toEqual([1, 1, 1]);
+      expect([3, 4, 1e9].map(weight)).toEqual([0, 0, 0]);
+      let last = 1;
+      for (let d = 1; d < 3; d += 0.01) {
+        expect(weight(d)).toBeLessThanOrEqual(last);
+        last = weight(d);
+      }
+      const flat = weightBy(curve, { ...falloffCurves.defaults(curve.kind), slope: 0, invert: false }, 1, 3);
+      expect([0, 2, 3, 99].map(flat)).toEqual([1, 1, 1, 1]);
+    },
+  );
 
   it.each(each)('%s inverted: 0 inside the inner radius, 1 at the outer and everywhere outside', (_kind, curve) => {
     const weight = weightBy(curve, { ...falloffCurves.defaults(curve.kind), slope: 1, invert: true }, 1, 3);

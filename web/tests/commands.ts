@@ -13,7 +13,13 @@ import { withValue } from '../../core/document/value-paths';
 import { automationKinds } from '../../core/kinds/automation';
 import * as desk from '../panels/desk/desk-edit';
 import { drop, moveBy } from '../panels/desk/desk-row';
-import { editWeighted, setFalloffKind, setFalloffNumber, setCurveKind, type WeightedOwner } from '../state/falloff-edit';
+import {
+  editWeighted,
+  setFalloffKind,
+  setFalloffNumber,
+  setCurveKind,
+  type WeightedOwner,
+} from '../state/falloff-edit';
 import { copyFields, copyGroup, pasteFields } from '../panels/desk/field-clipboard';
 import { setColumn, setSend } from '../panels/desk/sends';
 import { setStrength } from '../panels/desk/strength';

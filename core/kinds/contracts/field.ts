@@ -124,7 +124,7 @@ export type SilenceSource<V = Values> = Pick<
 >;
 
 /** A named set of values to start from. */
-export interface StartingPoint {
+export interface StartingPoint<V = Values> {
   readonly name: string;
   /** One line: what it looks like. */
   readonly note: string;
@@ -132,7 +132,7 @@ export interface StartingPoint {
   readonly actsAs?: string;
   /** True for a jet, which stands before the particles and blows through them. */
   readonly upstream?: boolean;
-  readonly settings: Values;
+  readonly settings: Partial<V>;
 }
 
 /** A vector that is known, of a field that stands in the frame of the world. One test holds them for every kind. */
@@ -235,7 +235,7 @@ export interface FieldKind<V = Values> extends Kind, Documented {
     readonly stands?: 'on the ground' | 'below';
   };
   /** Named sets of values to start from, that differ visibly. */
-  readonly starts: readonly StartingPoint[];
+  readonly starts: readonly StartingPoint<V>[];
   compile(source: FieldSource<V>): FieldRoutine;
   /** Known vectors, worked out by hand or by a published formula. */
   readonly examples: readonly FieldExample<V>[];
