@@ -10,6 +10,15 @@ export interface Peak {
   readonly frame: number;
 }
 
+/** Boxes around the particles of each emitter, and the number of frames that they take in. */
+export interface KnownBounds {
+  readonly bounds: readonly Bounds[];
+  readonly frames: number;
+}
+
+/** No frame is known. */
+export const NOTHING_KNOWN: KnownBounds = { bounds: [], frames: 0 };
+
 interface PlayerState {
   /** The frame of the playhead. */
   readonly frame: number;
@@ -37,7 +46,7 @@ interface PlayerState {
   /** Of each emitter: the most that are alive on one of the frames that are simulated, and which. */
   readonly peaks: readonly Peak[];
   /** Of each emitter: the box around its particles on all simulated frames of a span. */
-  readonly shotBounds: (first: number, last: number) => readonly Bounds[];
+  readonly shotBounds: (first: number, last: number) => KnownBounds;
   /** The bake that is played in place of simulating; undefined while it is simulated. */
   readonly bake: string | undefined;
   /** Memory for simulated frames, bytes: taken, and at most. */
@@ -66,7 +75,7 @@ export const usePlayer = create<PlayerState>()(() => ({
   zones: [],
   born: [],
   peaks: [],
-  shotBounds: () => [],
+  shotBounds: () => NOTHING_KNOWN,
   bake: undefined,
   memory: { used: 0, budget: 0 },
   trying: false,
