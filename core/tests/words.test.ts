@@ -2,6 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { parseSync } from 'vite';
 import { describe, expect, it } from 'vitest';
+import * as descriptions from '../document/descriptions';
+import type { Description } from '../document/parameters';
+import { registries } from './registries';
 
 /** Words that the screens, the handbook, the pages of docs and the terminal don't use, with those that they use. */
 const INSTEAD: readonly (readonly [RegExp, string])[] = [
@@ -62,6 +65,13 @@ const listed = (...patterns: readonly string[]): string[] =>
     .split('\n')
     .filter((path) => path !== '' && existsSync(path));
 
+/** The labels of parameters and of their options. */
+const labelsOf = (description: Description): string[] =>
+  Object.values(description).flatMap((parameter) => [
+    parameter.label,
+    ...(parameter.type === 'choice' ? parameter.options.map(({ label }) => label) : []),
+  ]);
+
 type Node = { readonly type: string } & Record<string, unknown>;
 
 /** Texts of more than one word in a source: its strings, templates and the text between tags. */
@@ -109,6 +119,20 @@ describe('the words of the program', () => {
 
   const pages = listed('README.md', 'docs/*.md').filter((path) => !EXCEPT.has(path));
   it.each(pages)('are used in %s', (path) => expect(faultsIn(path, proseOf(path))).toEqual([]));
+
+  it('are those of every label and option, of one word or several', () => {
+    const labelled = [
+      ...registries.flatMap(({ list }) => list.flatMap(({ label, parameters }) => [label, ...labelsOf(parameters)])),
+      ...Object.entries(descriptions).flatMap(([name, one]) =>
+        name.endsWith('Parameters') ? labelsOf(one as Description) : [],
+      ),
+    ].map((label) => label.toLowerCase());
+    expect(labelled.length).toBeGreaterThan(600);
+    expect(labelled).toContain('inward pull');
+    const former = FORMER.map((name) => name.toLowerCase());
+    expect(labelled.filter((label) => former.includes(label))).toEqual([]);
+    expect(faultsIn('a label', labelled)).toEqual([]);
+  });
 
   it('are those that documents store, too', () => {
     const page = readFileSync('docs/scene-format.md', 'utf8');
