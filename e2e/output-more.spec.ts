@@ -11,6 +11,7 @@ test('particles of the frames are saved from the Output page: a frame as it is, 
 }) => {
   await openOutput(page, 'vent-plume');
   await set(page, 'png', { frames: [40, 41] });
+  await expect(page.getByText('The scene transform, which moves the picture, is not applied.')).toBeVisible();
   const saved = async (format: string) => {
     await page.getByRole('combobox', { name: 'Particle format' }).selectOption(format);
     const [download] = await Promise.all([

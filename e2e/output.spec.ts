@@ -89,6 +89,9 @@ test('a GIF and an animated PNG of every second frame have their frames and rate
   await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption('apng');
   const path = await rendered(page);
   expect(probed(path)).toMatchObject({ codec_name: 'apng', nb_read_frames: '10', avg_frame_rate: '12/1' });
+  // Two renders of one scene are told apart by their names.
+  const names = await page.getByRole('button', { name: /^Save \S+\.[a-z]+$/ }).allInnerTexts();
+  expect(new Set(names.map((name) => name.replace(/\.[a-z]+$/, ''))).size).toBe(2);
   // The first picture is what a reader without animation sees.
   expect(lit(PNG.sync.read(readFileSync(path)))).toBeGreaterThan(300);
 });

@@ -1,5 +1,5 @@
 import { expect, test } from './test';
-import { difference, goToFrame, openExample, saved, simulated, strip, viewPixels } from './steps';
+import { choose, difference, goToFrame, openExample, saved, simulated, strip, viewPixels } from './steps';
 
 test('a fader is dragged: the picture follows, undo brings the old one back, a reload keeps what was saved', async ({
   page,
@@ -184,4 +184,7 @@ test('a draft is drawn in place of all particles, and counted', async ({ page })
   expect(alive! / whole).toBeGreaterThan(0.07);
   expect(alive! / whole).toBeLessThan(0.13);
   expect(of! / whole).toBeGreaterThan(0.7);
+  // A draft knows the births of an emitter approximately only.
+  await choose(page, 'Chimney mouth');
+  await expect(page.getByLabel('Particles of this emitter')).toHaveText(/^about [\d ]+ alive now, [\d ]+ born/);
 });
