@@ -1,19 +1,19 @@
 import type { Description, NumberParameter, Parameter, VectorParameter } from './parameters';
 
-/** A number or vector that can be keyed and driven. */
+/** A number or vector that can be keyed and automated. */
 export type Movable = NumberParameter | VectorParameter;
 
 /**
- * The numbers of a thing that can be keyed and driven, by their paths in it, such as `settings.direction` or
+ * The numbers of a thing that can be keyed and automated, by their paths in it, such as `settings.direction` or
  * `amounts.0.rate`.
  */
 export type Numbers = Readonly<Record<string, Movable>>;
 
-/** Whether a parameter is a number or vector that can be keyed and driven: seeds and fixed numbers are not. */
+/** Whether a parameter is a number or vector that can be keyed and automated: seeds and fixed numbers are not. */
 export const isMovable = (p: Parameter): p is Movable =>
   (p.type === 'number' && !p.seed && !p.fixed) || p.type === 'vector';
 
-/** The numbers of a description that can be keyed and driven, by path. */
+/** The numbers of a description that can be keyed and automated, by path. */
 export function numbersIn(description: Description, prefix: string): [string, Movable][] {
   return Object.entries(description).flatMap(([name, p]) =>
     isMovable(p) ? [[`${prefix}${name}`, p] as [string, Movable]] : [],
@@ -24,7 +24,7 @@ export function numbersIn(description: Description, prefix: string): [string, Mo
 const PARTS = ['0', '1', '2'];
 
 /**
- * The number that a path of drives stands for: a number itself, a part of a vector, or a whole vector, which is turned.
+ * The number that a path of automations stands for: a number itself, a part of a vector, or a whole vector, which is turned.
  */
 export function automatedNumber(
   numbers: Numbers,

@@ -59,7 +59,7 @@ export type Transform = ValuesOf<typeof transformParameters>;
 /** What moves the numbers of a thing without keys, by path; parts of vectors end in `.0`, `.1`, `.2`. */
 export type Automations = Readonly<Record<string, Kinded>>;
 
-/** Anything whose numbers can be keyed and driven. */
+/** Anything whose numbers can be keyed and automated. */
 export interface Moving {
   readonly keys: Keys;
   readonly automations: Automations;

@@ -9,7 +9,7 @@ export function valueOf(thing: object, path: string): unknown {
 }
 
 /**
- * Keys or drives of a thing after a row of one of its lists is taken away: those of the row go, those of later rows
+ * Keys or automations of a thing after a row of one of its lists is taken away: those of the row go, those of later rows
  * follow.
  */
 export function withoutRow<T>(byPath: Readonly<Record<string, T>>, list: string, row: number): Record<string, T> {

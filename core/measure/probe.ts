@@ -52,7 +52,7 @@ export interface StackReading {
   /** F̄ of all that drives and of all that steers, and the rate of each a frame. */
   readonly drive: { readonly rate: number; readonly vector: Vector };
   readonly steer: { readonly rate: number; readonly vector: Vector };
-  /** a + (C + q·|v − U|)·(U − v): the acceleration of this particle but for drive, steer and limits, m/s². */
+  /** a + (C + q·|v − U|)·(U − v): the acceleration of this particle but for set velocity, steer and limits, m/s². */
   readonly felt: Vector;
 }
 

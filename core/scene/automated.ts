@@ -19,7 +19,7 @@ import { valueOf } from '../document/value-paths';
 
 const isAutomated = ({ automations }: Moving): boolean => Object.keys(automations).length > 0;
 
-/** Whether anything of a scene is driven. */
+/** Whether anything of a scene is automated. */
 export function hasAutomations(scene: Scene): boolean {
   return MOVABLE_SORTS.some((sort) => thingsOf(scene, sort).some(isAutomated));
 }
@@ -35,7 +35,7 @@ function hashOf(text: string): number {
 export const ownerOf = (sort: MovableSort, thing: object, path: string): string =>
   `${'id' in thing ? String(thing.id) : ''} ${pathInVersion2(sort, thing, path)}`;
 
-/** What a drive makes of a number's own value at a frame. */
+/** What an automation makes of a number's own value at a frame. */
 export function automatedValue(
   scene: Pick<Scene, 'time' | 'seed' | 'sounds'>,
   dials: Dials,
@@ -62,7 +62,7 @@ function within(parameter: Movable, value: number): number {
   return parameter.whole ? Math.round(limited) : limited;
 }
 
-/** A thing whose drives are keys on every frame from the start of the run until `end`. */
+/** A thing whose automations are keys on every frame from the start of the run until `end`. */
 function keyed<T extends Moving & { readonly id?: string }>(
   scene: Scene,
   [sort, thing]: readonly [MovableSort, T],
@@ -142,7 +142,7 @@ function closedField(field: Field, loop: number): Field {
 const known = new WeakMap<Scene, Scene>();
 
 /**
- * A scene in which everything that is driven is keyed instead, on every frame of the run; where it loops, what is
+ * A scene in which everything that is automated is keyed instead, on every frame of the run; where it loops, what is
  * keyed, too.
  */
 export function automated(scene: Scene): Scene {
@@ -151,7 +151,7 @@ export function automated(scene: Scene): Scene {
   let made = known.get(scene);
   if (!made) {
     const shot = lastRun(scene.time) + 1;
-    // What drives the time scale reads dials by the frames of the shot: there is no other time yet.
+    // The automation of the time scale reads dials by the frames of the shot: there is no other time yet.
     const time = isAutomated(scene.time)
       ? keyed(scene, ['time', scene.time], dialsOf({ dials: keyedDials(scene, shot) }), shot)
       : scene.time;

@@ -2,7 +2,7 @@ import type { Kinded } from '../document/registry';
 import type { Dial } from '../document/scene';
 import { FRAME_NAMES, readFrameFormula } from '../kinds/gates/frame-formula';
 
-/** The dials that a drive reads, by name. */
+/** The dials that an automation reads, by name. */
 export function dialsRead(drive: Kinded, names: readonly string[]): string[] {
   if (drive.kind === 'dial') return [String(drive['dial'])];
   if (drive.kind !== 'formula') return [];
@@ -10,7 +10,7 @@ export function dialsRead(drive: Kinded, names: readonly string[]): string[] {
   return names.filter((_, i) => read?.uses[FRAME_NAMES.length + i]);
 }
 
-/** A circle of dials that drive one another, by name, the first repeated at its end; undefined where there is none. */
+/** A circle of dials that automate one another, by name, the first repeated at its end; undefined where there is none. */
 export function dialCircle(dials: readonly Pick<Dial, 'name' | 'automations'>[]): string[] | undefined {
   const names = dials.map(({ name }) => name);
   const reads = new Map(

@@ -24,7 +24,7 @@ import type {
   Zone,
 } from '../document/scene';
 
-/** Things whose numbers can be keyed and driven, by the names of their lists; the last ones stand alone. */
+/** Things whose numbers can be keyed and automated, by the names of their lists; the last ones stand alone. */
 export interface Movables {
   readonly emitters: Emitter;
   readonly fields: Field;
@@ -66,13 +66,13 @@ export const MOVABLE_ONES = [
   'light',
 ] as const satisfies readonly MovableSort[];
 
-/** Sorts of things whose keys and drives change what is simulated. */
+/** Sorts of things whose keys and automations change what is simulated. */
 export const SIMULATED_SORTS: readonly MovableSort[] = [...MOVABLE_LISTS, 'desk', 'bounds'];
 
-/** Sorts whose keys and drives go by the frames of the shot; all others go by those of the scene’s own time. */
+/** Sorts whose keys and automations go by the frames of the shot; all others go by those of the scene’s own time. */
 const BY_SHOT: readonly MovableSort[] = ['time', 'camera', 'output', 'light'];
 
-/** Whether keys and drives of things of a sort go by the frames of the shot. */
+/** Whether keys and automations of things of a sort go by the frames of the shot. */
 export const isByShot = (sort: MovableSort): boolean => BY_SHOT.includes(sort);
 
 /** The things of a sort that a scene has, as a list. */
@@ -122,7 +122,7 @@ const FORMS: Readonly<Record<MovableSort, Form<Moving>>> = {
   light: sections.light,
 };
 
-/** All numbers of a thing that can be keyed and driven; those of its place come last. */
+/** All numbers of a thing that can be keyed and automated; those of its place come last. */
 export function numbersOf(sort: MovableSort, thing: Moving): Numbers {
   const all = FORMS[sort].numbers(thing, '');
   const isOfPlace = ([path]: [string, Movable]) => path.startsWith('transform.');

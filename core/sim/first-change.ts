@@ -32,7 +32,7 @@ function firstOf(before: Moving, after: Moving, start: number, last: number): nu
 }
 
 /**
- * Whether two states of a scene differ in nothing but keys and drives of things; found without writing all of them
+ * Whether two states of a scene differ in nothing but keys and automations of things; found without writing all of them
  * down.
  */
 function alike(before: Scene, after: Scene): boolean {
@@ -68,7 +68,7 @@ function withoutLateOnes(before: Scene, after: Scene): { masked: Scene; first: n
       const own = startOf(moved, movedAfter, moved[sort][i], movedAfter[sort][i]);
       if (own === undefined) return thing;
       first = Math.min(first, own);
-      // Keys and drives are compared by themselves.
+      // Keys and automations are compared by themselves.
       return { ...was[i]!, keys: thing.keys, automations: thing.automations };
     }) as never;
   }
@@ -77,7 +77,7 @@ function withoutLateOnes(before: Scene, after: Scene): { masked: Scene; first: n
 
 /**
  * The first frame on which a run of one state of a scene can differ from that of another, where all that changed are
- * keys and drives of its things, fields that are spanned, emitters before their first birth and colliders before their
+ * Keys and automations of its things, fields that are spanned, emitters before their first birth and colliders before their
  * gate is open; the start of the run where anything else did, Infinity where nothing differs. What a number is between
  * frames f − 1 and f is felt by frame f, and a motion's velocity by the frame before it.
  *

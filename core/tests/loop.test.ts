@@ -8,7 +8,7 @@ import { runTo, testScene } from './scenes';
 
 const LOOP = 60;
 
-/** A scene in which births, tides, keys, spans and noise move, none of them in step with the loop. */
+/** A scene in which births, automations, keys, spans and noise move, none of them in step with the loop. */
 function moving(over: Written = {}, time: Written = {}): Scene {
   return completeScene({
     ...testScene({

@@ -86,7 +86,7 @@ export function sceneNow(scene: Scene, frame: number, carriers: readonly Carrier
   return now;
 }
 
-/** A thing as it is driven. */
+/** A thing as it is automated. */
 function asAutomated<T extends Placed>(scene: Scene, thing: T): T {
   const moved = automated(scene);
   if (moved === scene) return thing;
@@ -103,6 +103,6 @@ export const drawnMotion = (scene: Scene, thing: Placed): Motion =>
   motionOf(carriersIn(scene), asAutomated(scene, thing));
 
 /**
- * The motion of a thing by its own place and keys; what drives it, and what moves a carrier beside keys, is left out.
+ * The motion of a thing by its own place and keys; what automates it, and what moves a carrier beside keys, is left out.
  */
 export const motionIn = (scene: Scene, thing: Placed): Motion => motionOf(carriersIn(scene), thing);

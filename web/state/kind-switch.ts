@@ -23,7 +23,7 @@ export interface KindPlace {
 
 const placeOf = (sort: MovableSort, { id }: Thing, path: string) => `${sort}/${id ?? ''}/${path}`;
 
-/** The entries of keys or drives that belong to a path. */
+/** The entries of keys or automations that belong to a path. */
 function within<T>(record: Readonly<Record<string, T>>, path: string): Record<string, T> {
   return without(record, (name) => name !== path && !name.startsWith(`${path}.`));
 }

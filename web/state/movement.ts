@@ -13,7 +13,7 @@ import { without } from './pruned';
 import { useRecord } from './record';
 import { changeScene, openedScene } from './scene-store';
 
-/** A thing whose numbers can be keyed and driven. */
+/** A thing whose numbers can be keyed and automated. */
 export interface ThingRef {
   readonly sort: MovableSort;
   /** Empty for what a scene has one of. */

@@ -7,7 +7,7 @@ export const without = <T>(record: Readonly<Record<string, T>>, drop: (path: str
   Object.fromEntries(Object.entries(record).filter(([path]) => !drop(path)));
 
 /**
- * A scene without keys and drives of numbers that its things have no more; only lists that have changed are looked
+ * A scene without keys and automations of numbers that its things have no more; only lists that have changed are looked
  * through.
  */
 export function pruned(scene: Scene, before: Scene): Scene {

@@ -152,7 +152,7 @@ function Drivers({
   });
 }
 
-/** Another kind of tide in place of one: the one that was there before, or one that keeps the values they share. */
+/** Another kind of automation in place of one: the one that was there before, or one that keeps the values they share. */
 function anotherAutomation({ sort, id }: NumberRef, path: string, drive: Kinded, kind: string, turns: boolean): Kinded {
   const made = {
     ...ofAnotherKind(automationKinds, drive, kind),

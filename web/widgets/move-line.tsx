@@ -26,7 +26,7 @@ const WORDS: Readonly<Record<Setting, string>> = {
   dial: 'on a dial',
 };
 
-/** A tide to begin with: about the value, by half of it to both sides; about 0, over half of the usual span. */
+/** An automation to begin with: about the value, by half of it to both sides; about 0, over half of the usual span. */
 function firstAutomation(value: number, { usual }: { readonly usual: readonly [number, number] }): Kinded {
   const by = value !== 0 ? Math.abs(value) / 2 : (usual[1] - usual[0]) / 4;
   const round = (n: number) => Number(n.toPrecision(3));
@@ -51,7 +51,7 @@ interface Props {
   readonly parameter: NumberParameter | VectorParameter;
   /** Where there is little room, as on a strip. */
   readonly narrow?: boolean;
-  /** Writes a number down that the scene takes for granted, before it is keyed or driven. */
+  /** Writes a number down that the scene takes for granted, before it is keyed or automated. */
   readonly unnamed?: (() => void) | undefined;
 }
 

@@ -13,7 +13,7 @@ import { MoveLine } from './move-line';
 import { useMoved, type NumberRef } from './movable';
 import { ParameterRow, type RowProps } from './parameter-row';
 
-/** A number that can be keyed and driven: it shows what it is at the playhead, and under it what moves it. */
+/** A number that can be keyed and automated: it shows what it is at the playhead, and under it what moves it. */
 function MovableRow({
   of,
   parameter,
@@ -72,7 +72,7 @@ export function ParameterRows({
   values: object;
   unit?: string;
   without?: readonly string[];
-  /** Whose numbers they are, where they can be keyed and driven; paths begin with `prefix`. */
+  /** Whose numbers they are, where they can be keyed and automated; paths begin with `prefix`. */
   of?: ThingRef & { readonly prefix: string };
   onChange: (name: string, value: unknown) => void;
 }) {

@@ -10,7 +10,7 @@ import type { Late } from './object';
 import { readValues } from './values';
 
 /**
- * The drives of a thing, by the paths of its numbers and of the parts of its vectors; there may be none. The drive of a
+ * The automations of a thing, by the paths of its numbers and of the parts of its vectors; there may be none. The automation of a
  * whole vector turns it, and may have the parameters of a turn as well.
  */
 export function automationsForm<K extends Kind>(kinds: Registry<K>, turn: Description): Late<Automations> {

@@ -16,7 +16,7 @@ export interface Form<T = unknown> {
    * no sound value: the result is undefined then.
    */
   read(written: unknown, at: string, walk: Walk): T | undefined;
-  /** Its numbers that can be keyed and driven, each with its path behind `prefix`. */
+  /** Its numbers that can be keyed and automated, each with its path behind `prefix`. */
   numbers(value: T, prefix: string): [string, Movable][];
   /** The part with every reference renamed; the same object where nothing changes. */
   renamed(value: T, rename: Rename): T;

@@ -7,7 +7,7 @@ import { readValues, renamedValues } from './values';
 import type { Walk } from './walk';
 
 /**
- * A member that depends on the numbers of the object it stands in, and so is read after all others: keys and drives.
+ * A member that depends on the numbers of the object it stands in, and so is read after all others: keys and automations.
  */
 export interface Late<T> {
   readonly onceKnown: (numbers: () => Numbers) => Form<T>;

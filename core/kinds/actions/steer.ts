@@ -4,7 +4,7 @@ import { setVelocity } from './set-velocity';
 import { addToBlend } from './rate';
 
 /**
- * Turns the direction of v to F, formed as with drive: the angle between them shrinks by e^(−Σλ·dt), the speed stays.
+ * Turns the direction of v to F, formed as for set velocity: the angle between them shrinks by e^(−Σλ·dt), the speed stays.
  */
 export const steerAction: ActionKind = {
   ...setVelocity,

@@ -10,7 +10,7 @@ import type { GateClock } from '../gates/gate';
 import type { Dials } from '../../document/dials';
 import type { SceneSound } from '../../document/scene';
 
-/** What a tide is made from beside its own values. */
+/** What an automation is made from beside its own values. */
 export interface AutomationSource<V = Values> extends GateClock {
   readonly values: V;
   /** 32-bit stream for its own randomness. */
@@ -46,7 +46,7 @@ export const defineAutomation = <D extends Description>(
   kind: AutomationKind<ValuesOf<D>> & { readonly parameters: D },
 ): AutomationKind => kind;
 
-/** What a tide does with the number as it is set or keyed. */
+/** What an automation does with the number as it is set or keyed. */
 export const combinationParameter = {
   type: 'choice',
   label: 'Combination',
@@ -68,7 +68,7 @@ const plain = (label: string, value: number, help: string): NumberParameter => (
   help,
 });
 
-/** Between which numbers a tide goes. */
+/** Between which numbers an automation goes. */
 export const rangeOf = (low: number, high: number) =>
   describe({
     combination: combinationParameter,

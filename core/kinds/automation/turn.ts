@@ -2,7 +2,7 @@ import { describe } from '../../document/parameters';
 import { cos, sin } from '../../lib/math/exact';
 import { cross, normalised, type Vector, mapVector } from '../../lib/math/vector';
 
-/** What a drive of a whole vector has beside its own: it turns the vector, by degrees. */
+/** What the automation of a whole vector has beside its own: it turns the vector, by degrees. */
 export const turnParameters = describe({
   about: {
     type: 'vector',

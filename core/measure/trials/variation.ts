@@ -25,7 +25,7 @@ export interface Variable {
   readonly whole: boolean;
   /** True for a fraction, which is shown in per cent. */
   readonly fraction?: true;
-  /** Whether keys or drives move it; a trial takes them away. */
+  /** Whether keys or automations move it; a trial takes them away. */
   readonly moved: boolean;
 }
 
@@ -234,7 +234,7 @@ function setAt(scene: Scene, address: string, value: TrialValue): Scene {
 }
 
 /**
- * A scene with values at addresses; keys and drives of those numbers are taken away. Throws {@link VariationError} with
+ * A scene with values at addresses; keys and automations of those numbers are taken away. Throws {@link VariationError} with
  * what is wrong where the scene would not be sound.
  */
 export function withValues(scene: Scene, values: readonly (readonly [string, TrialValue])[]): Scene {

@@ -54,7 +54,7 @@ function rides(carriers: readonly Carrier[], emitters: readonly Emitter[]): Faul
   });
 }
 
-/** Dials that drive one another in a circle. */
+/** Dials that automate one another in a circle. */
 function dialsInCircle({ dials }: Scene): Fault[] {
   const circle = dialCircle(dials);
   if (!circle) return [];

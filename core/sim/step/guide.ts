@@ -86,7 +86,7 @@ export function limitSpeeds(
   }
 }
 
-/** What acts on velocities by rates: all drive rows together, then all steer rows together, then the speed limits. */
+/** What acts on velocities by rates: all rows that set velocity together, then all steer rows together, then the speed limits. */
 export function guide(block: ParticleBlock, sums: Sums, fps: number): void {
   if (sums.drive.used) automateAll(block, sums, fps);
   if (sums.steer.used) steerAll(block, sums, fps);

@@ -80,7 +80,7 @@ export function stepVelocity(block: ParticleBlock, sums: Sums): void {
 }
 
 /**
- * Steps velocity and position of a block, in place: velocity, drive and steer, speed limits, then x ← x + v·dt +
+ * Steps velocity and position of a block, in place: velocity, set velocity and steer, speed limits, then x ← x + v·dt +
  * shift·dt.
  */
 export function integrate(block: ParticleBlock, sums: Sums, fps: number): void {

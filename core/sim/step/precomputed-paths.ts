@@ -161,7 +161,7 @@ export function movedCarriers(scene: Scene, assets: Assets, backend?: KernelBack
   return now.carriers;
 }
 
-/** A scene in which all that moves moves by keys: what is driven, and the carriers that fields or strands move. */
+/** A scene in which all that moves moves by keys: what is automated, and the carriers that fields or strands move. */
 export function withPrecomputedPaths(document: Scene, assets: Assets, backend?: KernelBackend): Scene {
   const scene = automated(document);
   return hasPrecomputedPaths(scene) ? { ...scene, carriers: movedCarriers(scene, assets, backend) } : scene;

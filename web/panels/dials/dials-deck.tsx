@@ -12,7 +12,7 @@ import { NumberBox } from '../../widgets/number-field';
 import { useScene } from '../../state/scene-store';
 import { select } from '../../state/selection-store';
 
-/** What hangs on each dial by drives, as names of things and numbers of numbers. */
+/** What hangs on each dial by automation, as names of things and numbers of numbers. */
 function hangers(scene: Scene): ReadonlyMap<string, ReadonlyMap<string, number>> {
   const names = scene.dials.map(({ name }) => name);
   const all = new Map<string, Map<string, number>>();

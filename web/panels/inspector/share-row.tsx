@@ -5,7 +5,7 @@ import { useMoved, type NumberRef } from '../../widgets/movable';
 import { NumberRow } from '../../widgets/number-field';
 
 /**
- * A fraction of something that can be keyed and driven; `isWritten` is false where the scene takes it for granted.
+ * A fraction of something that can be keyed and automated; `isWritten` is false where the scene takes it for granted.
  */
 export function ShareRow({
   of,

@@ -17,7 +17,7 @@ function followers({ hash }: SceneSound): number {
   return automations.filter((drive) => drive['sound'] === hash).length;
 }
 
-/** The sounds that tides of the scene can follow. */
+/** The sounds that automations of the scene can follow. */
 export function SoundSection() {
   const sounds = useSceneOf((scene) => scene.sounds);
   const input = useRef<HTMLInputElement>(null);

@@ -19,7 +19,7 @@ function followed(scene: Scene): { readonly hash: string; readonly start: number
   return undefined;
 }
 
-/** The waveform of the sound that tides follow, on a ruler; `left` tells where a frame of the shot is, in per cent. */
+/** The waveform of the sound that automations follow, on a ruler; `left` tells where a frame of the shot is, in per cent. */
 export function RulerSound({ left }: { left: (frame: number) => number }) {
   const scene = useRunningScene();
   const clock = useClock();

@@ -34,7 +34,7 @@ export class Layers {
     return this.drawn.some(({ solid }) => solid.visible && solid.children.length > 0);
   }
 
-  /** Takes the looks of a scene, its drives keyed. */
+  /** Takes the looks of a scene, its automations keyed. */
   setScene(scene: Scene, resources: Resources): void {
     scene.emitters.forEach((emitter, e) => {
       const drawn = (this.drawn[e] ??= this.addEmitter());
