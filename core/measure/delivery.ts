@@ -66,8 +66,7 @@ function widen(bounds: Bounds, axis: 0 | 1 | 2, column: Float32Array, count: num
   bounds.high[axis] = high;
 }
 
-/** The box around all particles of an emitter. */
-export function boundsOf({ columns: { x, y, z }, count }: Population): Bounds {
+function boundsOf({ columns: { x, y, z }, count }: Population): Bounds {
   const bounds = emptyBounds();
   bounds.count = count;
   if (count === 0) return bounds;

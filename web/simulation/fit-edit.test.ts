@@ -1,9 +1,9 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { emptyMeters, type Bounds } from '../../core/measure/meters';
 import { checkScene } from '../../core/scene/read';
-import { testScene, thrown } from '../../core/tests/scenes';
+import { testScene } from '../../core/tests/scenes';
 import { addField } from '../panels/desk/desk-edit';
-import { NOTHING_KNOWN, usePlayer } from '../state/player-store';
+import { usePlayer } from '../state/player-store';
 import { openedScene, openScene, undo } from '../state/scene-store';
 import { fitToParticles, switchFalloffShape } from './fit-edit';
 
@@ -23,7 +23,7 @@ beforeEach(() => {
   );
   const meters = emptyMeters(2, 2);
   meters.bounds[0] = box([0, 0, 0], [0.2, 0.2, 0.2]);
-  usePlayer.setState({ meters, shotBounds: () => ({ bounds: SHOT, frames: Infinity }) });
+  usePlayer.setState({ meters, shotBounds: () => SHOT });
 });
 
 describe('the particles of the shot', () => {
@@ -38,16 +38,10 @@ describe('the particles of the shot', () => {
     },
   );
 
-  it('are those of a draft of the shot where only its first frames were simulated', () => {
-    const rising = { ...thrown([0, 2, 0]), emission: [{ kind: 'rate', rate: 5000 }] };
-    openScene(testScene({ emitter: rising, time: { last: 48 } }));
-    const meters = emptyMeters(0, 1);
-    meters.bounds[0] = box([-0.1, 0, -0.1], [0.1, 0.2, 0.1]);
-    usePlayer.setState({ meters, shotBounds: () => ({ bounds: [meters.bounds[0]!], frames: 3 }) });
+  it('are those of the frame shown until any frame of the shot is known', () => {
+    usePlayer.setState({ shotBounds: () => [] });
     addField('attractor');
-    // At 2 m/s for two seconds they come up to 4 m: their middle is at 2 m.
-    expect(last().transform.position[1]).toBeCloseTo(2, 1);
-    expect(last().falloff['outer']).toBeGreaterThan(1.9);
+    expect(last().transform.position).toEqual([0.1, 0.1, 0.1]);
   });
 
   it('have a surface under them, and a wind on the ground', () => {
@@ -68,7 +62,7 @@ describe('the particles of the shot', () => {
   });
 
   it('are not there without any: nothing changes', () => {
-    usePlayer.setState({ meters: emptyMeters(2, 2), shotBounds: () => NOTHING_KNOWN });
+    usePlayer.setState({ meters: emptyMeters(2, 2), shotBounds: () => [] });
     expect(fitToParticles({ type: 'field', id: 'f1' })).toBe(false);
     expect(openedScene().fields[1]!.falloff['outer']).toBe(0.1);
   });

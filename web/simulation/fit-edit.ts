@@ -12,26 +12,14 @@ import { usePlayer } from '../state/player-store';
 import { beginGesture, editField, endGesture, openedScene, thingOf } from '../state/scene-store';
 import { sceneFrame } from '../state/scene-clock';
 import { motionIn } from './motions';
-import { useAssets } from './scene-assets';
-import { draftOfShot } from './shot-draft';
 import { outerFrame, setTransform } from './transform-edit';
 
-const EMPTY: Bounds = { count: 0, low: [0, 0, 0], high: [0, 0, 0] };
-
-/**
- * The boxes around each emitter’s particles over the shot. Frames that were not simulated yet are taken from a draft of
- * the shot, which has few particles; the frame shown counts in any case.
- */
+/** The boxes around each emitter’s particles: over the shot as far as it is known, otherwise on the frame shown. */
 function knownBounds(): readonly Bounds[] {
   const { shotBounds, meters } = usePlayer.getState();
-  const scene = openedScene();
-  const { first, last } = scene.time;
-  const { bounds, frames } = shotBounds(first, last);
-  if (frames > last - first) return bounds;
-  const draft = draftOfShot(scene, useAssets.getState().assets);
-  return scene.emitters.map(
-    (_, e) => joined([bounds[e], meters.bounds[e], draft[e]].filter((b) => b !== undefined)) ?? EMPTY,
-  );
+  const { first, last } = openedScene().time;
+  const bounds = shotBounds(first, last);
+  return joined(bounds) ? bounds : meters.bounds;
 }
 
 /** The box around the particles of the shot that are sent to a thing; of all of them without one. */

@@ -1,5 +1,5 @@
 import type { Frame } from '../../engine/frame';
-import { NOTHING_KNOWN, usePlayer } from '../state/player-store';
+import { usePlayer } from '../state/player-store';
 import type { FrameCache } from './frame-cache';
 
 /** Milliseconds between two times that the page is told which frames are held, while they come one after another. */
@@ -10,10 +10,7 @@ export class Screen {
   private readonly listeners = new Set<(frame: Frame) => void>();
   private current: Frame | undefined;
   private toldAt = 0;
-  private readonly boundsOver = (first: number, last: number) => ({
-    bounds: this.cache.bounds.over(first, last),
-    frames: this.cache.bounds.known(first, last),
-  });
+  private readonly boundsOver = (first: number, last: number) => this.cache.bounds.over(first, last);
 
   constructor(private readonly cache: FrameCache) {
     usePlayer.setState({ shotBounds: this.boundsOver });
@@ -54,7 +51,7 @@ export class Screen {
 
   dispose(): void {
     // Another scene may have been opened in the meantime.
-    if (usePlayer.getState().shotBounds === this.boundsOver) usePlayer.setState({ shotBounds: () => NOTHING_KNOWN });
+    if (usePlayer.getState().shotBounds === this.boundsOver) usePlayer.setState({ shotBounds: () => [] });
     this.listeners.clear();
   }
 }

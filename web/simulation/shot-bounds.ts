@@ -16,11 +16,6 @@ export class ShotBounds {
     this.frames.set(frame, bounds);
   }
 
-  /** How many frames from one to another are known. */
-  known(first: number, last: number): number {
-    return [...this.frames.keys()].filter((frame) => frame >= first && frame <= last).length;
-  }
-
   /** For each emitter, the box around its particles on all known frames from one to another. */
   over(first: number, last: number): Bounds[] {
     const known = [...this.frames].flatMap(([frame, bounds]) => (frame >= first && frame <= last ? [bounds] : []));

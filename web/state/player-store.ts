@@ -10,15 +10,6 @@ export interface Peak {
   readonly frame: number;
 }
 
-/** Boxes around the particles of each emitter, and the number of frames that they take in. */
-export interface KnownBounds {
-  readonly bounds: readonly Bounds[];
-  readonly frames: number;
-}
-
-/** No frame is known. */
-export const NOTHING_KNOWN: KnownBounds = { bounds: [], frames: 0 };
-
 interface PlayerState {
   /** The frame of the playhead. */
   readonly frame: number;
@@ -46,7 +37,7 @@ interface PlayerState {
   /** Of each emitter: the most that are alive on one of the frames that are simulated, and which. */
   readonly peaks: readonly Peak[];
   /** Of each emitter: the box around its particles on all simulated frames of a span. */
-  readonly shotBounds: (first: number, last: number) => KnownBounds;
+  readonly shotBounds: (first: number, last: number) => readonly Bounds[];
   /** The bake that is played in place of simulating; undefined while it is simulated. */
   readonly bake: string | undefined;
   /** Memory for simulated frames, bytes: taken, and at most. */
@@ -75,7 +66,7 @@ export const usePlayer = create<PlayerState>()(() => ({
   zones: [],
   born: [],
   peaks: [],
-  shotBounds: () => NOTHING_KNOWN,
+  shotBounds: () => [],
   bake: undefined,
   memory: { used: 0, budget: 0 },
   trying: false,

@@ -38,7 +38,7 @@ describe('the desk', () => {
   it('a new field is fitted round the living particles and selected', () => {
     const meters = emptyMeters(6, 2);
     meters.bounds[0] = { count: 10, low: [1, 2, 3], high: [3, 4, 5] };
-    usePlayer.setState({ meters, shotBounds: () => ({ bounds: meters.bounds, frames: Infinity }) });
+    usePlayer.setState({ meters });
     addField('vortex');
     const added = openedScene().fields.at(-1)!;
     expect(added.transform.position).toEqual([2, 3, 4]);
