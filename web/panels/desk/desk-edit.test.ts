@@ -31,7 +31,7 @@ const good = () => expect(checkScene(JSON.parse(JSON.stringify(openedScene()))))
 
 beforeEach(() => {
   openScene(examples[0]!.scene);
-  usePlayer.setState({ meters: emptyMeters(6, 2) });
+  usePlayer.setState({ meters: emptyMeters(6, 2), shotBounds: () => [] });
 });
 
 describe('the desk', () => {
