@@ -8,7 +8,7 @@ import type { Scene } from '../document/scene';
 export function simulationKey(scene: Scene): string {
   const {
     seed,
-    keepFlat: flat,
+    keepFlat,
     time,
     emitters,
     fields,
@@ -24,7 +24,7 @@ export function simulationKey(scene: Scene): string {
   } = scene;
   return JSON.stringify([
     seed,
-    flat,
+    keepFlat,
     time,
     // Of a look only what its particles are to have beside their places changes what is simulated.
     emitters.map((e) => ({

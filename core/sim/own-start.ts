@@ -30,8 +30,8 @@ const alikeIn = <T>(a: T, b: T, ...of: ((thing: T) => unknown)[]): boolean =>
   of.every((part) => JSON.stringify(part(a)) === JSON.stringify(part(b)));
 
 /** The frame at which a field can first act; the start of the run where it is not spanned. */
-const spanStart = (scene: Scene, { limitedRange, activeFrom: from, furtherRanges: also }: Field): number =>
-  limitedRange ? Math.min(from, ...also.map(([first]) => first)) : startFrame(scene);
+const spanStart = (scene: Scene, { limitedRange, activeFrom: from, furtherRanges }: Field): number =>
+  limitedRange ? Math.min(from, ...furtherRanges.map(([first]) => first)) : startFrame(scene);
 
 /** Before which frame two states of a field do the same: nothing. Undefined where other fields hang on what differs. */
 export function fieldStart(before: Scene, after: Scene, a: Field, b: Field): number | undefined {

@@ -77,7 +77,7 @@ function heavyElastica(f: number): [number, number] {
 
 describe('a strand at rest', () => {
   it.each([3, 0.9, 0.45])(
-    'that stiffness %s times a second hangs in the shape of a heavy elastica, the nearer the finer',
+    'that swings %s times a second hangs in the shape of a heavy elastica, the nearer the finer',
     (stiffness) => {
       const [x, y] = heavyElastica(stiffness);
       const off = (points: number) => {
@@ -162,7 +162,7 @@ describe('a strand at rest', () => {
 });
 
 describe('a strand that moves', () => {
-  it('first stiffness as often a second as it is told (Euler–Bernoulli), with fine substeps', () => {
+  it('first swings as often a second as it is told (Euler–Bernoulli), with fine substeps', () => {
     const run = new Simulation(
       beam(
         { stiffness: 2, damping: 0, points: 32 },

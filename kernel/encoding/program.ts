@@ -208,11 +208,11 @@ export class Program {
 
   private vortex(
     head: RowHead,
-    { u, v, axis, lift, strength, radius, inwardPull: gather, swirl }: DescriptorOf<'vortex'>,
+    { u, v, axis, lift, strength, radius, inwardPull, swirl }: DescriptorOf<'vortex'>,
   ): void {
     const { floats, words } = this;
     const row = this.row('vortex', head);
-    if (gather !== 0) words[row + ROW.flags]! |= FLAGS.gathers;
+    if (inwardPull !== 0) words[row + ROW.flags]! |= FLAGS.gathers;
     if (axis[1] === 1) words[row + ROW.flags]! |= FLAGS.upright;
     axis.forEach((n, i) => (floats[row + ROW.vector + i] = lift * n));
     this.put(row + ROW.own, u);
@@ -221,7 +221,7 @@ export class Program {
     floats[row + ROW.own + 7] = 1 / (radius * radius);
     floats[row + ROW.own + 8] =
       swirl === 'smooth' ? (LAMB_OSEEN * strength) / radius : swirl === 'solid' ? strength / radius : strength;
-    floats[row + ROW.own + 9] = gather;
+    floats[row + ROW.own + 9] = inwardPull;
   }
 
   private pull(head: RowHead, { strength, power, softening, hollow }: DescriptorOf<'pull'>): void {

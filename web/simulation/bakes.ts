@@ -55,6 +55,14 @@ export function useBakesOf(scene: Scene): readonly StoredBake[] {
   return (bakes ?? []).filter((bake) => bake.key === key && bake.engine === ENGINE_VERSION);
 }
 
+/** A bake of all of those frames, whether it is done or not. */
+export const bakeOf = (bakes: readonly StoredBake[], from: number, through: number): StoredBake | undefined =>
+  bakes.find(({ first, last }) => first <= from && last >= through);
+
 /** A bake that is done and holds all of those frames. */
 export const holding = (bakes: readonly StoredBake[], from: number, through: number): StoredBake | undefined =>
-  bakes.find(({ state, first, last }) => state === 'done' && first <= from && last >= through);
+  bakeOf(
+    bakes.filter(({ state }) => state === 'done'),
+    from,
+    through,
+  );

@@ -255,25 +255,25 @@ function takenDials(dials: unknown): string[] {
   return names.filter((name): name is string => name === 'number' || name === 'along');
 }
 
+/** A document with another name for those dials. */
+function withFreeDials(document: Record<string, unknown>, taken: readonly string[]): Record<string, unknown> {
+  const { dials } = document;
+  if (taken.length === 0 || !Array.isArray(dials)) return document;
+  const freed = (dial: unknown) => {
+    const name = isRecord(dial) ? dial['name'] : undefined;
+    return taken.some((one) => one === name) ? { ...(dial as object), name: `${String(name)}_dial` } : dial;
+  };
+  return { ...document, dials: dials.map(freed) };
+}
+
 /**
  * Version 3 stores everything under the words that stand on the screen. Nothing else changes: a document of version 2
  * means the same under the new names.
  */
 export function toVersion3(document: Record<string, unknown>): Record<string, unknown> {
   const taken = takenDials(document['dials']);
-  const { dials, ...rest } = reread(document, taken) as Record<string, unknown>;
-  const renamedDials =
-    taken.length === 0 || !Array.isArray(dials)
-      ? dials
-      : dials.map((dial: unknown) =>
-          isRecord(dial) && taken.includes(dial['name'] as string)
-            ? { ...dial, name: `${dial['name'] as string}_dial` }
-            : dial,
-        );
-  return {
-    ...(renamed(NAMES, { ...rest, ...(dials !== undefined && { dials: renamedDials }) }) as Record<string, unknown>),
-    version: 3,
-  };
+  const reworded = renamed(NAMES, reread(withFreeDials(document, taken), taken)) as Record<string, unknown>;
+  return { ...reworded, version: 3 };
 }
 
 const BACK = reversed(NAMES);

@@ -9,7 +9,7 @@ import type { AutomationKind } from './automation';
 import { wave } from './wave';
 
 /** Everything that moves a number without keys. */
-export const automationKinds = new Registry<AutomationKind>('tide', [
+export const automationKinds = new Registry<AutomationKind>('automation', [
   wave,
   drift,
   gust,

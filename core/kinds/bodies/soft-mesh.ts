@@ -109,7 +109,7 @@ const meshOf = (shape: Kinded, resources: Resources): TriangleMesh | undefined =
   shapes.get(shape.kind).surface?.(shape, resources);
 
 /** Places of the vertices that are held. */
-function heldOf(mesh: TriangleMesh, { hold, end, pinnedAmount: share, groups }: Settings): Uint8Array {
+function heldOf(mesh: TriangleMesh, { hold, end, pinnedAmount, groups }: Settings): Uint8Array {
   const { placeOf, vertexOf, count } = weldedOf(mesh);
   const held = new Uint8Array(count);
   if (hold === 'groups')
@@ -122,7 +122,7 @@ function heldOf(mesh: TriangleMesh, { hold, end, pinnedAmount: share, groups }: 
   );
   const low = heights.reduce((a, b) => Math.min(a, b), Infinity);
   const high = heights.reduce((a, b) => Math.max(a, b), -Infinity);
-  const room = (high - low) * (share / 100 + 1e-6);
+  const room = (high - low) * (pinnedAmount / 100 + 1e-6);
   heights.forEach((height, p) => (held[p] = height >= high - room ? 1 : 0));
   return held;
 }
@@ -145,12 +145,18 @@ export const softMesh = defineBody({
   compile(values, shape, resources) {
     const mesh = meshOf(shape, resources);
     if (!mesh || vertexCount(mesh) === 0) return undefined;
-    const { shapeStiffness: keep, edgeStiffness: edges, foldStiffness: folds, damping, rounds } = values;
+    const { shapeStiffness, edgeStiffness, foldStiffness, damping, rounds } = values;
     const held = heldOf(mesh, values);
     const pose = new Float32Array(mesh.positions.length);
     const { vertexOf } = weldedOf(mesh);
     const links = springsOf(mesh);
-    const springs = new Springs(links, { keep, edges, folds, damping, rounds });
+    const springs = new Springs(links, {
+      keep: shapeStiffness,
+      edges: edgeStiffness,
+      folds: foldStiffness,
+      damping,
+      rounds,
+    });
     return {
       points: held.length,
       isLine: false,

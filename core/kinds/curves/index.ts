@@ -11,7 +11,7 @@ import { smooth } from './smooth';
 import { smoother } from './smoother';
 
 /** Every falloff curve. */
-export const falloffCurves = new Registry<FalloffCurveKind>('curve', [
+export const falloffCurves = new Registry<FalloffCurveKind>('falloff curve', [
   smooth,
   smoother,
   linear,

@@ -59,8 +59,8 @@ export const burst = defineEmission({
   summary: 'Many particles at once.',
   parameters,
   compile({ values, start, gate, hashRandom }) {
-    const { count, variance, timing: at, frame } = values;
-    const moment = at === 'start' ? start : frame;
+    const { count, variance, timing, frame } = values;
+    const moment = timing === 'start' ? start : frame;
     const number = variance > 0 ? Math.max(0, Math.floor(varied(count, variance, hashRandom(moment)) + 0.5)) : count;
     return {
       during: () => none,

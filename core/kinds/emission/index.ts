@@ -4,4 +4,4 @@ import { burst } from './burst';
 import { rate } from './rate';
 
 /** Every way to say how many particles are born and when. */
-export const emissionKinds = new Registry<EmissionKind>('kind of amount', [rate, burst]);
+export const emissionKinds = new Registry<EmissionKind>('kind of emission', [rate, burst]);

@@ -56,9 +56,9 @@ export const rate = defineEmission({
   summary: 'A steady stream of particles.',
   parameters,
   compile({ values, valuesAt, fps, start, round, gate, hashRandom }) {
-    const { rate: given, rateUnit: per, variance, timing: moments } = values;
+    const { rate: given, rateUnit, variance, timing } = values;
     const uneven = variance > 0 || valuesAt !== undefined || round > 0;
-    const perSecond = (n: number) => (per === 'second' ? n : n * fps);
+    const perSecond = (n: number) => (rateUnit === 'second' ? n : n * fps);
     // Rate and its sum before each frame from the start on, in births a second.
     const rates: number[] = [];
     const sums: number[] = [];
@@ -96,7 +96,7 @@ export const rate = defineEmission({
         const sumAt = (t: number) => (t === frame + 1 ? sums[index + 1]! : before + own * (t - frame));
         const reached = (t: number) => Math.floor(sumAt(t) / fps);
         const even = (k: number) => frame + (k * fps - before) / own;
-        if (moments === 'even') return { first: reached(from) + 1, last: reached(to), at: even };
+        if (timing === 'even') return { first: reached(from) + 1, last: reached(to), at: even };
         // At random within the frame: each of its births is looked at, and the stretch takes its own.
         return { first: reached(frame) + 1, last: reached(frame + 1), at: (k) => frame + momentOf(k), scattered: true };
       },

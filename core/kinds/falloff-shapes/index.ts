@@ -11,7 +11,7 @@ import { slab } from './slab';
 import { surface } from './surface';
 
 /** Every body a falloff can be measured from. */
-export const falloffShapes = new Registry<FalloffShapeKind>('falloff', [
+export const falloffShapes = new Registry<FalloffShapeKind>('falloff shape', [
   everywhere,
   ball,
   box,

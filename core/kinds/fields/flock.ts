@@ -145,21 +145,17 @@ export const flock = defineField({
     };
   },
   compile({ settings, strength, neighbours }) {
-    const {
-      separation,
-      separationRadius: apart,
-      alignment,
-      alignmentRadius: seen,
-      cohesion,
-      cohesionRadius: together,
-      angleOfView: view,
-      flocks: among,
-    } = settings;
+    const { separation, separationRadius, alignment, alignmentRadius, cohesion, cohesionRadius, angleOfView, flocks } =
+      settings;
     const reach =
-      Math.max(separation === 0 ? 0 : apart, alignment === 0 ? 0 : seen, cohesion === 0 ? 0 : together) || apart;
-    const around = neighbours(reach, among === 'all');
-    const nearness = 1 / apart;
-    const blind = view >= 360 ? -2 : cos((view / 2) * RADIAN);
+      Math.max(
+        separation === 0 ? 0 : separationRadius,
+        alignment === 0 ? 0 : alignmentRadius,
+        cohesion === 0 ? 0 : cohesionRadius,
+      ) || separationRadius;
+    const around = neighbours(reach, flocks === 'all');
+    const nearness = 1 / separationRadius;
+    const blind = angleOfView >= 360 ? -2 : cos((angleOfView / 2) * RADIAN);
     return (_local, block, out, { place }) => {
       const { count, emitter, id, position, velocity } = block;
       const grid = around(emitter);
@@ -186,19 +182,19 @@ export const flock = defineField({
           const dy = places[row + 1]! - y;
           const dz = places[row + 2]! - z;
           if (blindfold && dx * vx + dy * vy + dz * vz < blind * d * speed) continue;
-          if (d < apart && d > 0) {
+          if (d < separationRadius && d > 0) {
             const push = 1 / d - nearness;
             px -= push * dx;
             py -= push * dy;
             pz -= push * dz;
           }
-          if (d < seen) {
+          if (d < alignmentRadius) {
             mx += velocities[row]!;
             my += velocities[row + 1]!;
             mz += velocities[row + 2]!;
             moving++;
           }
-          if (d < together) {
+          if (d < cohesionRadius) {
             ox += dx;
             oy += dy;
             oz += dz;

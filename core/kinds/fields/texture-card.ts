@@ -43,15 +43,15 @@ export function flowOf(picture: LevelImage, u: number, v: number): readonly [num
 
 /** A picture on a card in the XZ plane of the place: u along X, v along Z. */
 export function cardRoutine(settings: TextureSettings, picture: LevelImage, strength: number): FieldRoutine {
-  const { width, depth, outside: edges, mapping } = settings;
+  const { width, depth, outside, mapping } = settings;
   return ({ x, y, z }, { count }, out) => {
     for (let i = 0; i < count; i++) {
       let u = x[i]! / width + 0.5;
       let v = z[i]! / depth + 0.5;
       out.x[i] = out.y[i] = out.z[i] = 0;
       const share = strength * heightShare(settings, y[i]!);
-      if (share === 0 || (edges === 'nothing' && (u < 0 || u > 1 || v < 0 || v > 1))) continue;
-      if (edges === 'tile') {
+      if (share === 0 || (outside === 'nothing' && (u < 0 || u > 1 || v < 0 || v > 1))) continue;
+      if (outside === 'tile') {
         u -= Math.floor(u);
         v -= Math.floor(v);
       }

@@ -24,6 +24,9 @@ export function normalised(v: Vector): Vector {
   return l > 0 ? [v[0] / l, v[1] / l, v[2] / l] : [0, 0, 0];
 }
 
+/** The dot product. */
+export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+
 /** The vector times a number. */
 export function scaled(v: Vector, by: number): Vector {
   return [v[0] * by, v[1] * by, v[2] * by];

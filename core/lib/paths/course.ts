@@ -1,6 +1,6 @@
 import { atan2 } from '../math/inverse';
 import { cos, sin } from '../math/exact';
-import { cross, frameAbout, length, normalised, type Vector } from '../math/vector';
+import { cross, dot, frameAbout, length, normalised, type Vector } from '../math/vector';
 import type { Polyline, Stroke } from './polyline';
 
 /** A point of a course with a right-handed frame: t along it, n and b across. */
@@ -23,7 +23,6 @@ export const coursePoint = (): CoursePoint => ({
 const CORNER = 0.01;
 
 const minus = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
-const dot = (a: Vector, b: Vector) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 const plus = (a: Vector, b: Vector, k: number): Vector => [a[0] + k * b[0], a[1] + k * b[1], a[2] + k * b[2]];
 
 /** Mirrored in the plane through the origin whose normal is v. */

@@ -134,8 +134,8 @@ function formerAddress(scene: Scene, address: string): string {
   const things: readonly Moving[] = path === undefined ? [] : thingsOf(scene, sort);
   const thing = isOne(sort) ? things[0] : things.find((one) => 'id' in one && one.id === rest[0]);
   if (!thing) return address;
-  const former = pathInVersion2(sort, thing, path!);
-  return isOne(sort) ? `${sort === 'sceneTransform' ? 'whole' : sort}/${former}` : `${sort}/${rest[0]}/${former}`;
+  const formerSort = sort === 'sceneTransform' ? 'whole' : sort;
+  return [formerSort, ...rest.slice(0, -1), pathInVersion2(sort, thing, path!)].join('/');
 }
 
 /**

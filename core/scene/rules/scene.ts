@@ -38,8 +38,8 @@ function carriage(carriers: readonly Carrier[]): Fault[] {
 /** Carriers that ride on a strand which stands on them. */
 function rides(carriers: readonly Carrier[], emitters: readonly Emitter[]): Fault[] {
   const outer = (id: string) => carriers.find((carrier) => carrier.id === id)?.transform.carrier;
-  return carriers.flatMap(({ id, motion: moved, strandOf }, i) => {
-    if (moved !== 'strand') return [];
+  return carriers.flatMap(({ id, motion, strandOf }, i) => {
+    if (motion !== 'strand') return [];
     const seen = new Set<string>();
     let on = emitters.find((emitter) => emitter.id === strandOf)?.transform.carrier;
     while (on !== undefined && on !== '' && !seen.has(on)) {

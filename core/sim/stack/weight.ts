@@ -111,7 +111,7 @@ export function compileWeight(scene: Scene, thing: Weighed, assets: Assets, hear
  * the one it ends at.
  */
 export function spanLevel(
-  { limitedRange, activeFrom: from, activeUntil: until, furtherRanges: also, easeIn, easeOut }: Field,
+  { limitedRange, activeFrom: from, activeUntil: until, furtherRanges, easeIn, easeOut }: Field,
   frame: number,
 ): number {
   if (!limitedRange) return 1;
@@ -121,7 +121,7 @@ export function spanLevel(
     const up = easeIn > 0 ? smooth((frame - first) / easeIn) : 1;
     return easeOut > 0 ? up * smooth((end - frame) / easeOut) : up;
   };
-  return also.reduce((level, [first, end]) => Math.max(level, within(first, end)), within(from, until));
+  return furtherRanges.reduce((level, [first, end]) => Math.max(level, within(first, end)), within(from, until));
 }
 
 /** Brings it to where it is at a frame with fraction; `step` is the frames a substep takes. */

@@ -1,5 +1,5 @@
 import type { Hit as Meeting } from '../../kinds/colliders/collider';
-import { cross, normalised, type Vector, type VectorColumns } from '../../lib/math/vector';
+import { cross, dot, normalised, type Vector, type VectorColumns } from '../../lib/math/vector';
 import { rotate } from '../../lib/math/rotation';
 import { inward, outward, type Similarity } from '../../lib/math/similarity';
 import { Purpose, uniform } from '../../lib/random/lookup';
@@ -166,7 +166,6 @@ function firstInTheWay(
 }
 
 const plus = (a: Vector, b: Vector, by: number): Vector => [a[0] + by * b[0], a[1] + by * b[1], a[2] + by * b[2]];
-const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 
 /**
  * What is left of a vector for a particle that lies on surfaces with those normals, the last of them new: nothing that

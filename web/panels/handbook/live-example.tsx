@@ -5,9 +5,9 @@ import { strandRows } from '../../../core/kinds/bodies/curves';
 import { falloffShapes } from '../../../core/kinds/falloff-shapes';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import type { Vector } from '../../../core/lib/math/vector';
-import type { Outline } from '../../../core/lib/geometry/outline';
+import { boxEdges, type Outline } from '../../../core/lib/geometry/outline';
 import type { Scene } from '../../../core/document/scene';
-import { motionOf } from '../../../core/document/keys/motion';
+import { motionOf, type Motion } from '../../../core/document/keys/motion';
 import { outward, WORLD, type Similarity } from '../../../core/lib/math/similarity';
 import { resourcesOf } from '../../../core/scene/resources';
 import { colliderShapes } from '../../../core/kinds/colliders';
@@ -34,7 +34,7 @@ interface DrawnLines {
 
 function outlinesOf(scene: Scene): DrawnLines[] {
   const { on, size, centre } = scene.bounds;
-  const box: DrawnLines[] = on ? [{ lines: boxLines(size), at: { ...WORLD, position: centre }, dashed: false }] : [];
+  const box: DrawnLines[] = on ? [{ lines: boxEdges(...size), at: { ...WORLD, position: centre }, dashed: false }] : [];
   const ofFields = scene.fields.flatMap((field): DrawnLines[] => {
     const kind = falloffShapes.get(field.falloff.kind);
     const { inner, outer } = field.falloff as { inner?: number; outer?: number };
@@ -62,23 +62,17 @@ function outlinesOf(scene: Scene): DrawnLines[] {
   return [...box, ...ofFields, ...ofColliders];
 }
 
-/** The edges of a box, as lines. */
-function boxLines([width, height, depth]: Vector): Outline {
-  const corner = (i: number): Vector => [
-    (i & 1 ? width : -width) / 2,
-    (i & 2 ? height : -height) / 2,
-    (i & 4 ? depth : -depth) / 2,
-  ];
-  return [0, 1, 2, 3, 4, 5, 6, 7].flatMap((i) =>
-    [1, 2, 4].filter((bit) => (i & bit) === 0).map((bit) => [corner(i), corner(i | bit)]),
-  );
+/** Parts of a picture that stay the same while its scene runs. */
+interface Still {
+  readonly outlines: readonly DrawnLines[];
+  readonly motion: Motion;
 }
 
-function draw(context: CanvasRenderingContext2D, scene: Scene, run: Simulation): void {
+function draw(context: CanvasRenderingContext2D, { outlines, motion }: Still, run: Simulation): void {
   context.fillStyle = '#0f0e0d';
   context.fillRect(0, 0, WIDTH, HEIGHT);
   context.strokeStyle = 'rgba(242, 200, 75, 0.4)';
-  for (const { lines, at, dashed } of outlinesOf(scene)) {
+  for (const { lines, at, dashed } of outlines) {
     context.setLineDash(dashed ? [3, 4] : []);
     for (const line of lines) {
       context.beginPath();
@@ -86,13 +80,13 @@ function draw(context: CanvasRenderingContext2D, scene: Scene, run: Simulation):
       context.stroke();
     }
   }
-  const moved = motionOf([], scene.sceneTransform).at(run.frame);
+  const moved = motion.at(run.frame);
   context.fillStyle = '#ece6da';
   context.setLineDash([]);
   context.strokeStyle = '#ece6da';
   for (const { columns, count, id, points } of run.populations) {
     const at = (i: number) => onPicture(outward(moved, [columns.x[i]!, columns.y[i]!, columns.z[i]!]));
-    if (scene.emitters[0]!.body.kind === 'strands')
+    if (run.scene.emitters[0]!.body.kind === 'strands')
       for (const row of strandRows(id, count, points)) {
         context.beginPath();
         for (const slot of row) context.lineTo(...at(slot));
@@ -114,19 +108,20 @@ export function LiveExample({ scene }: { scene: Scene }) {
     const ratio = Math.min(2, window.devicePixelRatio);
     [canvas.current!.width, canvas.current!.height] = [WIDTH * ratio, HEIGHT * ratio];
     context.scale(ratio, ratio);
+    const still: Still = { outlines: outlinesOf(scene), motion: motionOf([], scene.sceneTransform) };
     let run = new Simulation(scene, new Map(), { backend: pageBackend });
     let due = 0;
     let asked = 0;
     // What stands still shows the middle of the round.
     if (!playing) while (run.frame < ROUND / 2) run.advance();
-    draw(context, scene, run);
+    draw(context, still, run);
     const step = (now: number) => {
       asked = requestAnimationFrame(step);
       if (now < due) return;
       due = now + 1000 / scene.time.fps;
       if (run.frame >= ROUND) run = new Simulation(scene, new Map(), { backend: pageBackend });
       else run.advance();
-      draw(context, scene, run);
+      draw(context, still, run);
     };
     if (playing) asked = requestAnimationFrame(step);
     return () => cancelAnimationFrame(asked);

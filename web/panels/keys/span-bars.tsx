@@ -50,11 +50,11 @@ export function spanRows({ fields, emitters, colliders }: Pick<Scene, 'fields' |
   const ofFields = fields
     .filter((field) => field.limitedRange)
     .map(
-      ({ id, name, activeFrom: from, activeUntil: until, furtherRanges: also, easeIn, easeOut }): SpanRow => ({
+      ({ id, name, activeFrom: from, activeUntil: until, furtherRanges, easeIn, easeOut }): SpanRow => ({
         id: `span ${id}`,
         thing: name,
         label: 'span',
-        stretches: [[from, until] as const, ...also].map(([a, b]) => ({ from: a, until: b, easeIn, easeOut })),
+        stretches: [[from, until] as const, ...furtherRanges].map(([a, b]) => ({ from: a, until: b, easeIn, easeOut })),
         eases: true,
         set: (index, next) =>
           editField(id, (field) => {
@@ -62,7 +62,9 @@ export function spanRows({ fields, emitters, colliders }: Pick<Scene, 'fields' |
             field.easeOut = next.easeOut;
             if (index === 0) Object.assign(field, { activeFrom: next.from, activeUntil: next.until });
             else
-              field.furtherRanges = inOrder(also.map((span, i) => (i === index - 1 ? [next.from, next.until] : span)));
+              field.furtherRanges = inOrder(
+                furtherRanges.map((span, i) => (i === index - 1 ? [next.from, next.until] : span)),
+              );
           }),
       }),
     );

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { api } from '../../state/api';
 import { Section } from '../../panels/inspector/section';
-import { useBakesOf } from '../../simulation/bakes';
+import { bakeOf, useBakesOf } from '../../simulation/bakes';
 import { drawnFrom } from '../../../core/kinds/looks/look-back';
 import { useScene } from '../../state/scene-store';
 
@@ -18,9 +18,8 @@ export function BakeSection({ from: first, through: last }: Span) {
   // Trails look back at frames before the first that is drawn.
   const shot: Span = { from: drawnFrom(scene, scene.time.first), through: scene.time.last };
   const part: Span = { from: drawnFrom(scene, first), through: last };
-  const holding = ({ from, through }: Span) => bakes.find((bake) => bake.first <= from && bake.last >= through);
-  const whole = holding(shot);
-  const own = whole ?? holding(part);
+  const whole = bakeOf(bakes, shot.from, shot.through);
+  const own = whole ?? bakeOf(bakes, part.from, part.through);
   const { from, through } = own ? { from: own.first, through: own.last } : shot;
   const isPart = part.from > shot.from || part.through < shot.through;
   const start = (span: Span) => {

@@ -183,8 +183,8 @@ export function wantedMaterial(material: RawShaderMaterial, wanted: Wanted): voi
 /** Gives a material of {@link layerMaterial} the tint and size of what is in each zone; from 1, 0 is no zone. */
 export function zoneMaterial({ uniforms: { zoneTints, zoneSizes } }: RawShaderMaterial, zones: readonly Zone[]): void {
   const [tints, factors]: [Vector4[], number[]] = [zoneTints!.value, zoneSizes!.value];
-  zones.forEach(({ effect: into, tint, tintAmount: tinted, sizeFactor: sizes }, z) => {
-    tints[z + 1]!.set(...linearColour(tint), into === 'assign-variant' ? tinted / 100 : 0);
-    factors[z + 1] = into === 'assign-variant' ? sizes : 1;
+  zones.forEach(({ effect, tint, tintAmount, sizeFactor }, z) => {
+    tints[z + 1]!.set(...linearColour(tint), effect === 'assign-variant' ? tintAmount / 100 : 0);
+    factors[z + 1] = effect === 'assign-variant' ? sizeFactor : 1;
   });
 }

@@ -68,13 +68,9 @@ function facingPlane({ position }: Similarity, size: number, axis: 0 | 1 | 2): P
   return { middle: position, across: unit(axis === 0 ? 2 : 0), up: unit(axis === 1 ? 2 : 1) };
 }
 
-/** The plane through a place across its own Y, where pictures that modulate a field lie, as large as is to be seen. */
-export function groundPlane({ position, rotation: r }: Similarity, size: number): Plane {
-  return {
-    middle: position,
-    across: [r[0] * size, r[3] * size, r[6] * size],
-    up: [r[2] * size, r[5] * size, r[8] * size],
-  };
+/** The plane through a place across its own Y, where pictures lie, from its half sides along X and Z in the world. */
+export function groundPlane({ position, rotation: r }: Similarity, x: number, z = x): Plane {
+  return { middle: position, across: [r[0] * x, r[3] * x, r[6] * x], up: [r[2] * z, r[5] * z, r[8] * z] };
 }
 
 /** How far a falloff shape goes from its place, metres of the world. */
@@ -98,9 +94,7 @@ function pictureSlice({ scene, assets }: Drawn, field: Field, place: Similarity,
   }
   const picture = pictureOf(field.settings, (hash) => imageOf(assets, hash));
   if (!picture || settings.on === 'mesh') return undefined;
-  const { rotation: r, scale, position } = place;
-  const [w, d] = [(settings.width / 2) * scale, (settings.depth / 2) * scale];
-  const plane: Plane = { middle: position, across: [r[0] * w, r[3] * w, r[6] * w], up: [r[2] * d, r[5] * d, r[8] * d] };
+  const plane = groundPlane(place, (settings.width / 2) * place.scale, (settings.depth / 2) * place.scale);
   eachPixel((n, a, b) => (values[n] = signedLevel(settings, bilinear(picture, (a + 1) / 2, (b + 1) / 2))));
   return { plane, values, signed };
 }
