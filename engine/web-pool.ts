@@ -1,9 +1,9 @@
 import { WorkerPool } from './worker-pool';
 import type { FromWorker, WorkerHandle } from './protocol';
 
-/** Threads of the page, one a core up to eight, each in a worker that `start` makes. */
-export function webPool(start: () => Worker): WorkerPool {
-  const threads = Math.min(8, Math.max(1, navigator.hardwareConcurrency));
+/** Threads of the page, one a core up to `most`, each in a worker that `start` makes. */
+export function webPool(start: () => Worker, most = 8): WorkerPool {
+  const threads = Math.min(most, Math.max(1, navigator.hardwareConcurrency));
   return new WorkerPool((): WorkerHandle => {
     const worker = start();
     return {

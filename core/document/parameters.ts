@@ -227,3 +227,16 @@ function structuredCopy<T>(value: T): T {
 export function isShown(parameter: Parameter, values: Values): boolean {
   return parameter.shown?.(values) ?? true;
 }
+
+/**
+ * The labels of parameters that have no effect only because a number is what it is: they are shown as soon as it is
+ * another.
+ */
+export function waitingFor(description: Description, name: string, values: Values): string[] {
+  const number = description[name];
+  if (number?.type !== 'number') return [];
+  const others = number.usual.map((value) => ({ ...values, [name]: value }));
+  return Object.values(description)
+    .filter((parameter) => !isShown(parameter, values) && others.some((other) => isShown(parameter, other)))
+    .map(({ label }) => label);
+}

@@ -11,6 +11,7 @@ import { measureDistances } from '../sim/stack/evaluate-row';
 import type { Simulation } from '../sim/step/simulation';
 import type { Population } from '../sim/step/population';
 
+import { addPassing } from './passing';
 import { emptyBounds, emptyMeters, type Bounds, type Delivered, type Meter, type Meters } from './meters';
 
 /**
@@ -112,7 +113,10 @@ export function measureDelivery(run: Simulation): Meters {
       evaluateStack(stack, block, scratch, sums, (leaf) => void leaves.push(leaf));
       addTotal(meters, block, sums, fps);
       for (const row of rows) if (row.sends[emitter] !== 0) addSent(meters.fields[row.index]!, block, sums);
-      for (const leaf of leaves) addLeaf(meters.fields[leaf.row.index]!, leaf, block, sums, fps);
+      for (const leaf of leaves) {
+        addLeaf(meters.fields[leaf.row.index]!, leaf, block, sums, fps);
+        addPassing(meters.fields[leaf.row.index]!, leaf, block, sums, time);
+      }
       groups.forEach((group, g) => addGroup(meters.groups[g]!, group, leaves, block.count));
     }
     rows.forEach((row, r) => {

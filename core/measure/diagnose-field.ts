@@ -13,7 +13,7 @@ import { newEmitter } from '../scene/starters';
 import { spanLevel } from '../sim/stack/weight';
 import { boundsSentTo, fittedTo } from './fit';
 import { heldByGroup } from './diagnose-group';
-import { outweighed } from './diagnose-surface';
+import { letsThrough, outweighed } from './diagnose-surface';
 import { offPath } from './off-path';
 import { rms, type Bounds, type Meter, type Meters } from './meters';
 import { changedField as changed, changedGroup, metres, type Diagnosis } from './diagnosis';
@@ -285,7 +285,8 @@ export function whySilent(
   const nothing =
     vectorDiagnosis(field, meter, bounds) ??
     (field.actsAs === 'mask' ? undefined : feltDiagnosis(scene, field, meters, meter)) ??
-    outweighed(scene, field, frame);
+    outweighed(scene, field, frame) ??
+    letsThrough(field, meter);
   if (nothing || meter.uncomputed === 0) return nothing;
   return {
     code: 'uncomputed',

@@ -1,4 +1,4 @@
-import type { FittedBox } from '../scene/starters';
+import type { FittedBox } from '../scene/starting-point';
 import { falloffShapes } from '../kinds/falloff-shapes';
 import type { SourceBox } from '../kinds/contracts/field';
 import { type Vector, mapVector } from '../lib/math/vector';

@@ -29,6 +29,9 @@ export interface Meter {
    * particles.
    */
   missedBy: number;
+  /** Particles that get through it although it should keep them off, and the highest speed at which they come, m/s. */
+  passing: number;
+  passingAt: number;
   /** Values that its formulas could not compute, and took as 0. */
   uncomputed: number;
 }
@@ -72,6 +75,8 @@ const emptyMeter = (): Meter => ({
   grip: 0,
   lightest: Infinity,
   missedBy: Infinity,
+  passing: 0,
+  passingAt: 0,
   uncomputed: 0,
 });
 const noDelivery = (): Delivered => ({ count: 0, squares: 0, peak: 0 });
@@ -115,6 +120,8 @@ export function addMeters(a: Meters, b: Meters): Meters {
         grip: Math.max(x.grip, y.grip),
         lightest: Math.min(x.lightest, y.lightest),
         missedBy: Math.min(x.missedBy, y.missedBy),
+        passing: x.passing + y.passing,
+        passingAt: Math.max(x.passingAt, y.passingAt),
         uncomputed: x.uncomputed + y.uncomputed,
       };
     }),

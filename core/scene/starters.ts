@@ -10,6 +10,7 @@ import type { FieldKind } from '../kinds/contracts/field';
 import { pathParameters } from '../kinds/shared/path-parameters';
 import { shapes } from '../kinds/emitter-shapes';
 import { completeEmitter, completeField, completeScene } from './read';
+import { startedFrom, type FittedBox } from './starting-point';
 import { SCENE_FORMAT, SCENE_VERSION, type Emitter, type Field, type Scene } from '../document/scene';
 
 /** A name that none of `taken` has: the name itself, or with the next free number. */
@@ -54,12 +55,6 @@ function sourceOf({ groups }: Scene, { parameters }: FieldKind): Values {
   return last && parameters['group']?.type === 'reference' ? { group: last.id } : {};
 }
 
-/** A box by its middle and half-widths, metres. */
-export interface FittedBox {
-  readonly centre: Vector;
-  readonly half: Vector;
-}
-
 /** Where a new thing goes while no particle lives. */
 export const EMPTY_SCENE_BOX: FittedBox = { centre: [0, 0, 0], half: [1, 1, 1] };
 
@@ -82,7 +77,8 @@ export function newField(scene: Scene, kind: string, { centre, half }: FittedBox
   const fieldKind = fieldKinds.get(kind);
   const falloff = falloffShapes.get(fieldKind.startsWith.falloff);
   const actsAs = firstAction(fieldKind);
-  return completeField({
+  const start = fieldKind.starts.find(({ name }) => name === fieldKind.startsWith.point);
+  const field = completeField({
     ...freeIdentity('f', capital(fieldKind.label), [...scene.fields, ...scene.groups]),
     seed: scene.fields.length + 1,
     transform: { position: standIn(fieldKind, { centre, half }) },
@@ -91,6 +87,7 @@ export function newField(scene: Scene, kind: string, { centre, half }: FittedBox
     settings: { ...fieldKinds.defaults(kind, { ...fieldKind.fit?.(half), ...sourceOf(scene, fieldKind) }) },
     falloff: falloffShapes.defaults(falloff.kind, falloff.fitted(half)),
   });
+  return start ? startedFrom(field, start) : field;
 }
 
 /** A new emitter: a disc with a little drag, whose particles taper out at death. */

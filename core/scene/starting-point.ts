@@ -2,7 +2,12 @@ import { actions } from '../kinds/actions';
 import type { StartingPoint } from '../kinds/contracts/field';
 import { length, mapVector, type Vector } from '../lib/math/vector';
 import type { Field } from '../document/scene';
-import type { FittedBox } from './starters';
+
+/** A box by its middle and half-widths, metres. */
+export interface FittedBox {
+  readonly centre: Vector;
+  readonly half: Vector;
+}
 
 /** How far before the particles a jet stands, in the distance from their middle to their edge. */
 const BEFORE = 1.15;

@@ -319,3 +319,12 @@ describe('new things', () => {
     }
   });
 });
+
+it('a new surface holds in a scene with gravity, as it comes', () => {
+  const scene = newScene('New');
+  const gravity = newField(scene, 'gravity');
+  const field = newField({ ...scene, fields: [gravity] }, 'surface');
+  const stacked = { ...scene, fields: [field, gravity] };
+  const meters = measureDelivery(runTo(stacked, 40));
+  expect(whySilent(stacked, field, meters, 40, new Map())).toBeUndefined();
+});

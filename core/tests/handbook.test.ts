@@ -18,6 +18,18 @@ function particlesOf(scene: Scene): number[] {
   );
 }
 
+const STILL_TOPICS = [
+  'working-view',
+  'render',
+  'bake',
+  'particle-files',
+  'numbers',
+  'draft',
+  'soundings',
+  'trials',
+  'versions',
+];
+
 describe('the handbook', () => {
   it('has a chapter for every registry but that of meshes, which are made in the inspector of a shape', () => {
     expect(new Set(chapters.map((c) => c.registry))).toEqual(new Set(registries.filter((one) => one !== meshSources)));
@@ -66,6 +78,11 @@ describe('the handbook', () => {
       expect(Math.max(...particlesOf(scene))).toBeGreaterThan(0.02);
     },
   );
+
+  it('shows everything that a scene is made of; pages about screens and files have nothing to play', () => {
+    const still = topics.filter((topic) => !topicExample(topic)).map(({ slug }) => slug);
+    expect(still).toEqual(STILL_TOPICS);
+  });
 
   it('explains every setting of the scene’s own parts on some page', () => {
     const explained = new Set(pages.flatMap(({ settings }) => Object.values(settings).map(({ label }) => label)));

@@ -5,6 +5,7 @@ import { falloffShapes } from '../kinds/falloff-shapes';
 import { fields as fieldKinds } from '../kinds/fields';
 import { pushAt } from '../kinds/fields/surface';
 import type { LevelImage } from '../lib/images/level-image';
+import { smoothNormals, type TriangleMesh } from '../lib/meshes/mesh';
 import { probe } from '../measure/probe';
 import { type Vector, mapVector } from '../lib/math/vector';
 import type { Assets } from '../document/assets';
@@ -282,6 +283,48 @@ describe('texture', () => {
     const vector = read(scene, [0.2, 3, 0.3], 0, assets);
     expect(Math.hypot(...vector)).toBeGreaterThan(0);
     expect(vector[1]).toBeGreaterThan(0);
+  });
+});
+
+describe('a mesh that changes its form', () => {
+  // A plate that turns over in a second, from its upper side to its lower.
+  const hash = '1e'.repeat(32);
+  const positions = Float32Array.from([-2, 0, -2, 2, 0, -2, 2, 0, 2, -2, 0, 2]);
+  const over = positions.map((n, i) => (i % 3 === 0 ? -n : n));
+  const index = Uint32Array.from([0, 2, 1, 0, 3, 2]);
+  const plate = {
+    positions,
+    index,
+    normals: smoothNormals(positions, index),
+    uvs: Float32Array.from([0, 0, 1, 0, 1, 1, 0, 1]),
+    groups: [],
+    motion: { step: 1, poses: Float32Array.from([...positions, ...over]) },
+  };
+  const picture = 'f'.repeat(64);
+  const assets: Assets = new Map<string, TriangleMesh | LevelImage>([
+    [hash, plate],
+    [picture, { width: 1, height: 1, levels: Uint8Array.of(255) }],
+  ]);
+  const heights = (settings: Written) =>
+    [0, 24].map((frame) => {
+      const scene = testScene({
+        fields: [{ settings: { mesh: 'p', ...settings }, strength: 4, falloff: { kind: 'everywhere' } }],
+        meshes: [{ id: 'p', name: 'P', source: { kind: 'file', hash } }],
+      });
+      const particle = { position: [0.1, 0.5, 0.2] as const, velocity: [0, 0, 0] as const, mass: 1, drag: 1 };
+      return probe(scene, assets, frame, scene.emitters[0]!, particle).fields[0]!.vector[1];
+    });
+
+  it('pushes in front of its faces as they stand now', () => {
+    const [before, after] = heights({ kind: 'surface', of: 'mesh', within: 1, side: 'front' });
+    expect(before).toBeCloseTo(2, 6);
+    expect(after).toBe(0);
+  });
+
+  it('turns the push of a picture on it over with its faces', () => {
+    const [before, after] = heights({ kind: 'texture', on: 'mesh', pattern: 'image', image: picture, neutral: 0 });
+    expect(before).toBeGreaterThan(1);
+    expect(after).toBeCloseTo(-before!, 6);
   });
 });
 

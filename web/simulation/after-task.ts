@@ -7,3 +7,16 @@ export function afterThisTask(work: () => void): void {
   };
   port2.postMessage(0);
 }
+
+/** The way to ask for work that `later` does: once, however often it is asked for until then. */
+export function onceLater(later: (work: () => void) => void, work: () => void): () => void {
+  let due = false;
+  return () => {
+    if (due) return;
+    due = true;
+    later(() => {
+      due = false;
+      work();
+    });
+  };
+}

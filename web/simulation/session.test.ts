@@ -12,6 +12,7 @@ class HandPool {
   readonly threads = 2;
   orders: Job[] = [];
   stopped = 0;
+  ended = false;
   readonly forgotten: number[] = [];
   start(order: Job): void {
     this.orders.push(order);
@@ -19,7 +20,9 @@ class HandPool {
   stop(): void {
     this.stopped++;
   }
-  end(): void {}
+  end(): void {
+    this.ended = true;
+  }
   forget(from: number): void {
     this.forgotten.push(from);
   }
@@ -41,8 +44,11 @@ class HandPool {
   }
 }
 
-const made = vi.hoisted(() => ({ pool: undefined as unknown }));
-vi.mock('../../engine/web-pool', () => ({ webPool: () => made.pool }));
+/** The pool of the session, and those of one thread beside it. */
+const made = vi.hoisted(() => ({ pool: undefined as unknown, beside: undefined as unknown }));
+vi.mock('../../engine/web-pool', () => ({
+  webPool: (_: unknown, most?: number) => (most === 1 ? made.beside : made.pool),
+}));
 
 const windy = (strength: number, count = 50): Scene => {
   const scene = testScene({
@@ -54,12 +60,15 @@ const windy = (strength: number, count = 50): Scene => {
 };
 
 let pool: HandPool;
+let beside: HandPool;
 let session: Session;
 const shown: Frame[] = [];
 
 beforeEach(() => {
   pool = new HandPool();
   made.pool = pool;
+  beside = new HandPool();
+  made.beside = beside;
   session = new Session((work) => work());
   shown.length = 0;
   session.onShow((frame) => void shown.push(frame));
@@ -282,5 +291,56 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     );
     expect(pool.orders.length).toBe(orders);
     expect(usePlayer.getState().cached).toEqual([[0, 20]]);
+  });
+
+  describe('knows the box of the particles of the shot', () => {
+    const high = () => usePlayer.getState().shotBounds(0, 20)[0]?.high[0] ?? 0;
+    const wholeBox = (scene: Scene) => {
+      const run = new Simulation(scene, new Map());
+      while (run.frame < 20) run.advance();
+      return snapshot(run, 1).meters.bounds[0]!.high[0];
+    };
+
+    beforeEach(() => void vi.useFakeTimers());
+    afterEach(() => void vi.useRealTimers());
+
+    it('from a draft with few particles while its frames are on their way, and from these as they come', () => {
+      const scene = windy(3, 40_000);
+      session.setScene(scene, new Map());
+      pool.last.onDone!(1e-9);
+      pool.work(2);
+      const early = high();
+      vi.advanceTimersByTime(600);
+      expect(beside.last.draftFraction).toBeCloseTo(0.01);
+      beside.work(12);
+      expect(high()).toBeGreaterThan(1.2 * early);
+      beside.work();
+      // About 400 of a ball of 40 000: they come to within a tenth of the whole box.
+      expect(high()).toBeGreaterThan(0.9 * wholeBox(scene));
+      pool.work();
+      expect(high()).toBe(wholeBox(scene));
+    });
+
+    it('without a draft where the run is soon done, the scene changes first, or it has few particles', () => {
+      session.setScene(windy(1, 40_000), new Map());
+      pool.work(5);
+      vi.advanceTimersByTime(300);
+      session.setScene(windy(2, 40_000), new Map());
+      vi.advanceTimersByTime(300);
+      pool.work();
+      vi.advanceTimersByTime(5000);
+      session.setScene(windy(3), new Map());
+      vi.advanceTimersByTime(5000);
+      expect(beside.orders).toEqual([]);
+    });
+
+    it('of the scene as it is: a draft of the state before an edit ends', () => {
+      session.setScene(windy(1, 40_000), new Map());
+      pool.last.onDone!(1e-9);
+      vi.advanceTimersByTime(600);
+      expect(beside.orders).toHaveLength(1);
+      session.setScene(windy(2, 40_000), new Map());
+      expect(beside.ended).toBe(true);
+    });
   });
 });

@@ -2,13 +2,13 @@ import type { Scene } from '../../core/document/scene';
 import { drawnFrom } from '../../core/kinds/looks/look-back';
 import type { Assets } from '../../core/document/assets';
 import { clockIn } from '../../core/scene/scene-clock';
-import { lastRun, triedOn } from '../../core/document/time/beyond';
+import { lastRun, nearestIn, triedOn } from '../../core/document/time/beyond';
 import type { WorkerPool } from '../../engine/worker-pool';
 import type { StoredBake } from '../../formats/stored-bake';
 import type { Frame } from '../../engine/frame';
 import { webPool } from '../../engine/web-pool';
 import { startWorker } from '../state/start-worker';
-import { afterThisTask } from './after-task';
+import { afterThisTask, onceLater } from './after-task';
 import { BakeReading, type Reading } from './bake-reading';
 import { EditTimer } from './edit-timer';
 import { FrameCache } from './frame-cache';
@@ -16,6 +16,7 @@ import { storedBudget, storeBudget } from './frame-memory';
 import { usePlayer } from '../state/player-store';
 import { RunEstimate } from './run-estimate';
 import { Screen } from './screen';
+import { ShotDraft } from './shot-draft';
 import { afterEvent, type SessionEvent, type SessionState } from './session-state';
 import { tellOf } from './tell-of';
 import { Trial } from './trial';
@@ -23,9 +24,6 @@ import { NOTHING_STAYS, whatStays, workKey } from './what-stays';
 
 /** Frames that are to be made or read, and who is told. */
 type Ordered = Omit<Reading, 'onFailed' | 'onDone'> & { onDone(secondsAStep?: number): void };
-
-/** The frame of the shot that is nearest to one. */
-const inShot = ({ time }: Scene, frame: number): number => Math.min(Math.max(frame, time.first), lastRun(time));
 
 /** Milliseconds after which a hand that holds a control counts as resting. */
 const REST = 150;
@@ -62,7 +60,9 @@ export class Session {
   /** What is tried from the present state while a control is held. */
   private trial: Trial | undefined;
   private readonly screen = new Screen(this.cache);
-  private due = false;
+  private readonly draft = new ShotDraft((frame, bounds) => {
+    if (!this.cache.has(frame)) this.cache.bounds.put(frame, bounds);
+  });
   private ended = false;
   private readonly timer = new EditTimer();
 
@@ -94,12 +94,11 @@ export class Session {
     this.cache.keepBefore(frames);
     this.tellCached(true);
     this.pool.forget(runs);
+    this.draft.end();
     this.reached = Math.min(this.reached, frames - 1);
     this.cachedScene = scene;
     this.timer.edited();
-    const { frame } = usePlayer.getState();
-    const within = inShot(scene, frame);
-    if (within !== frame) usePlayer.setState({ frame: within });
+    usePlayer.setState(({ frame }) => ({ frame: nearestIn(scene.time, frame) }));
     this.refreshSoon();
   }
 
@@ -119,6 +118,7 @@ export class Session {
     }
     usePlayer.setState({ bake: bake?.id });
     this.pool.stop();
+    this.draft.end();
     this.letGo();
     if (this.scene) this.refresh();
   }
@@ -202,7 +202,7 @@ export class Session {
   seek(frame: number): void {
     const { scene } = this;
     if (!scene) return;
-    const to = inShot(scene, Math.round(frame));
+    const to = nearestIn(scene.time, Math.round(frame));
     usePlayer.setState({ frame: to });
     const cached = this.cache.get(to);
     if (cached) this.show(cached);
@@ -233,18 +233,15 @@ export class Session {
     this.baked?.stop();
     usePlayer.setState({ bake: undefined });
     this.pool.end();
+    this.draft.end();
     this.screen.dispose();
   }
 
   /** After the page has shown the edit itself: threads that are woken at once would take the cores from it. */
-  private refreshSoon(): void {
-    if (this.due) return;
-    this.due = true;
-    this.later(() => {
-      this.due = false;
-      if (!this.ended && this.cachedKey !== this.key) this.refresh();
-    });
-  }
+  private readonly refreshSoon = onceLater(
+    (work) => this.later(work),
+    () => !this.ended && this.cachedKey !== this.key && this.refresh(),
+  );
 
   private refresh(): void {
     const scene = this.scene!;
@@ -317,6 +314,7 @@ export class Session {
       this.cache.expectNone();
       return;
     }
+    if (!this.baked) this.draft.begin(scene, this.assets);
     const order: Ordered = {
       from,
       through: lastRun(scene.time),
@@ -337,6 +335,7 @@ export class Session {
         this.tellCached();
       },
       onDone: (secondsAStep = 0) => {
+        this.draft.end();
         this.estimate.learn(secondsAStep);
         this.go('end');
         this.cache.expectNone();

@@ -1,13 +1,14 @@
 import type { Vector } from '../../core/lib/math/vector';
 import {
   isShown,
+  waitingFor,
   type Description,
   type NumberParameter,
   type Parameter,
   type Values,
 } from '../../core/document/parameters';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { lazy, Suspense } from 'react';
+import { Fragment, lazy, Suspense } from 'react';
 import { beginGesture, endGesture, useSceneOf } from '../state/scene-store';
 import { SoundRow } from './sound-row';
 import { Choice, LabelledRow } from './labelled-row';
@@ -22,6 +23,7 @@ import { GridRow } from './grid-row';
 import { ImageRow } from './image-row';
 import { NumberBox, NumberRow } from './number-field';
 import { CloudRow } from './cloud-row';
+import { Waiting } from './waiting';
 import { FontRow } from './font-row';
 import { ColourRampRow } from './colour-ramp';
 import { LevelRampRow } from './level-ramp';
@@ -264,13 +266,15 @@ export function PlainRows({
   return Object.entries(description)
     .filter(([name, parameter]) => !without.includes(name) && isShown(parameter, values))
     .map(([name, parameter]) => (
-      <ParameterRow
-        key={name}
-        parameter={parameter}
-        value={values[name]}
-        values={values}
-        onChange={(value) => onChange(name, value)}
-        onOther={onChange}
-      />
+      <Fragment key={name}>
+        <ParameterRow
+          parameter={parameter}
+          value={values[name]}
+          values={values}
+          onChange={(value) => onChange(name, value)}
+          onOther={onChange}
+        />
+        <Waiting parameter={parameter} labels={waitingFor(description, name, values)} at={values[name]} />
+      </Fragment>
     ));
 }

@@ -1,6 +1,8 @@
+import { Fragment } from 'react';
 import { type Vector, mapVector } from '../../core/lib/math/vector';
 import {
   isShown,
+  waitingFor,
   type Description,
   type NumberParameter,
   type Values,
@@ -12,6 +14,7 @@ import { MoveBlock } from './move-block';
 import { MoveLine } from './move-line';
 import { useMoved, type NumberRef } from './movable';
 import { ParameterRow, type RowProps } from './parameter-row';
+import { Waiting } from './waiting';
 
 /** A number that can be keyed and automated: it shows what it is at the playhead, and under it what moves it. */
 function MovableRow({
@@ -88,15 +91,15 @@ export function ParameterRows({
         onChange: (value: unknown) => onChange(name, value),
         onOther: onChange,
       };
-      return of && isMovable(parameter) ? (
-        <MovableRow
-          key={name}
-          {...row}
-          parameter={parameter}
-          of={{ sort: of.sort, id: of.id, path: `${of.prefix}${name}` }}
-        />
-      ) : (
-        <ParameterRow key={name} {...row} />
+      return (
+        <Fragment key={name}>
+          {of && isMovable(parameter) ? (
+            <MovableRow {...row} parameter={parameter} of={{ sort: of.sort, id: of.id, path: `${of.prefix}${name}` }} />
+          ) : (
+            <ParameterRow {...row} />
+          )}
+          <Waiting parameter={parameter} labels={waitingFor(description, name, values)} at={values[name]} />
+        </Fragment>
       );
     });
 }

@@ -172,6 +172,16 @@ export interface FieldView<V = Values> {
   path?(settings: V, falloff: Kinded): Values | undefined;
 }
 
+/** Something that keeps particles off, in the frame of the field’s place. */
+export interface Barrier {
+  /** Writes the distance of a point to it, metres, and the way off it; false where it does not act. */
+  nearest(x: number, y: number, z: number, time: number, out: Float64Array): boolean;
+  /** F along the way off it on a particle at rest at a distance. */
+  push(distance: number): number;
+  /** F for each m/s at which a particle comes. */
+  readonly damping: number;
+}
+
 /** What can be wrong with a field, and why it may do nothing. */
 export interface FieldDiagnose<V = Values> {
   /** Faults that no single parameter shows. */
@@ -182,6 +192,8 @@ export interface FieldDiagnose<V = Values> {
   readonly zeroHere?: string;
   /** True where strength 0 leaves something to deliver. */
   deliversAtZero?(settings: V): boolean;
+  /** What particles should not get through; undefined where with these settings nothing keeps them off. */
+  barrier?(source: FieldSource<V>): Barrier | undefined;
 }
 
 /** How a field that changes over time comes back after a loop. */
@@ -214,8 +226,12 @@ export interface FieldGrid<V = Values> {
   description(settings: V, resources: FieldResources): string | undefined;
 }
 
+/** Fields that do much the same, under one heading where a field is chosen. */
+export type FieldFamily = 'push' | 'flow' | 'around' | 'source' | 'crowd' | 'limit';
+
 /** Anything that gives a vector at a point and a time. What stands behind `examples` is optional. */
 export interface FieldKind<V = Values> extends Kind, Documented {
+  readonly family: FieldFamily;
   /** An SVG path in a 24 × 24 box: its mark on the desk and in the view. */
   readonly glyph: string;
   readonly strength: {
@@ -233,6 +249,8 @@ export interface FieldKind<V = Values> extends Kind, Documented {
     readonly curve: string;
     /** Where a new one stands: in the middle of the particles, at height 0, or where the lowest of them are. */
     readonly stands?: 'on the ground' | 'below';
+    /** The name of the starting point that a new one has the values of; its defaults where it is left out. */
+    readonly point?: string;
   };
   /** Named sets of values to start from, that differ visibly. */
   readonly starts: readonly StartingPoint<V>[];

@@ -135,6 +135,7 @@ function pulledByParticles(source: FieldSource<Settings>): FieldRoutine {
  */
 export const attractor = defineField({
   kind: 'attractor',
+  family: 'push',
   label: 'attractor',
   summary: 'Pulls particles to a point, line, path, surface or other particles. A negative strength pushes them away.',
   glyph: 'M12 3v5M12 16v5M3 12h5M16 12h5M6 6l3 3M15 15l3 3M18 6l-3 3M9 15l-3 3',

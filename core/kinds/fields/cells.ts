@@ -78,6 +78,7 @@ const parameters = describe({
  */
 export const cells = defineField({
   kind: 'cells',
+  family: 'flow',
   label: 'cells',
   summary: 'A box of cells that each push in a random direction: coarse, static disorder.',
   glyph: 'M4 4h16v16H4zM4 12h16M12 4v16M7 9l2-2M15 7l2 2M8 15v3M15 17h3',

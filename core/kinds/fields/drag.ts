@@ -16,6 +16,7 @@ const parameters = describe({
 /** Linear drag at a rate in 1/s, and quadratic drag with a coefficient in 1/m; its vector is (rate, coefficient, 0). */
 export const drag = defineField({
   kind: 'drag',
+  family: 'limit',
   label: 'drag',
   summary: 'Slows particles towards the speed of the medium.',
   glyph: 'M5 4v16M10 4v16M15 4v16M20 4v16',

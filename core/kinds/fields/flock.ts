@@ -67,6 +67,7 @@ const parameters = describe({
  */
 export const flock = defineField({
   kind: 'flock',
+  family: 'crowd',
   label: 'flock',
   summary: 'Particles keep apart from their neighbours, follow their direction and stay together.',
   glyph: 'M3 8l4 2-4 2 1-2zM10 5l4 2-4 2 1-2zM11 13l4 2-4 2 1-2zM17 9l4 2-4 2 1-2z',

@@ -130,6 +130,7 @@ function slopeOf(source: FieldSource<Settings>, height: Formula): FieldRoutine {
  */
 export const formula = defineField({
   kind: 'formula',
+  family: 'source',
   label: 'formula',
   summary: 'A field by formula: a vector, the way down a height, or a push in a direction.',
   glyph: 'M9 20c3 0 3-4 4-9s1-8 4-8M8 10h8M4 14l3 5M7 14l-3 5',

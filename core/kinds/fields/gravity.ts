@@ -17,6 +17,7 @@ const parameters = describe({
 /** F = g · dir. Standard gravity 9.80665 m/s² (CGPM 1901). */
 export const gravity = defineField({
   kind: 'gravity',
+  family: 'push',
   label: 'gravity',
   summary: 'A uniform pull. Pointing upwards it is buoyancy.',
   glyph: 'M12 3v17M6 14l6 6 6-6',

@@ -171,6 +171,7 @@ const ARROWS = 9;
 /** A box of vectors, looked up between its points. Those from a file are stretched to its box. */
 export const grid = defineField({
   kind: 'grid',
+  family: 'source',
   label: 'flow grid',
   summary: 'A box of vectors, sampled from a group of fields or read from a file.',
   glyph: 'M4 4h16v16H4zM4 9.3h16M4 14.7h16M9.3 4v16M14.7 4v16',

@@ -26,6 +26,7 @@ const parameters = describe({
 /** Keeps speeds between two limits; its vector is (lowest, highest, 0). */
 export const limit = defineField({
   kind: 'limit',
+  family: 'limit',
   label: 'limit',
   summary: 'Keeps the speed of particles between a minimum and a maximum.',
   glyph: 'M4 19h16M4 5h16M12 8v8M9 10l3-3 3 3M9 14l3 3 3-3',

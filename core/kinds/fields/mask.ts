@@ -3,6 +3,7 @@ import { defineField } from '../contracts/field';
 /** A bare number within its falloff shape: what groups of masks are made of. */
 export const mask = defineField({
   kind: 'mask',
+  family: 'limit',
   label: 'mask',
   summary: 'A number within its falloff. It moves nothing; a group combines masks for modulators to read.',
   glyph: 'M4 20V10h4v10M10 20V4h4v16M16 20v-7h4v7',

@@ -175,6 +175,7 @@ function windingLines(settings: Settings, line: Polyline): Vector[][] {
  */
 export const path = defineField({
   kind: 'path',
+  family: 'around',
   label: 'path',
   summary: 'Moves particles along a path, towards it and around it.',
   glyph: 'M3 17c4-12 8-12 9-5s5 7 9-5M18 6l3 1-1 3',

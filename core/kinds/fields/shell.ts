@@ -36,6 +36,7 @@ const parameters = describe({
 /** A spring to the distance R from a target, damped along the way there: F = −S·(r − R)·r̂ − c·v_r·r̂ (Hooke's law). */
 export const shell = defineField({
   kind: 'shell',
+  family: 'push',
   label: 'shell',
   summary: 'A spring that gathers particles on a hollow shell around a point, line, path or surface.',
   glyph: 'M12 4a8 8 0 1 1 0 16a8 8 0 1 1 0-16M12 1v6M12 17v6M1 12h6M17 12h6',

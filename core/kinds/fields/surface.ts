@@ -1,9 +1,9 @@
 import { describe } from '../../document/parameters';
-import { faceNormal } from '../../lib/meshes/mesh';
+import type { TriangleMesh } from '../../lib/meshes/mesh';
 import { treeOf } from '../../lib/meshes/tree';
 import { fault } from '../../document/faults';
 import { vectorActions } from './actions';
-import { defineField } from '../contracts/field';
+import { defineField, type Barrier } from '../contracts/field';
 
 const parameters = describe({
   of: {
@@ -79,11 +79,40 @@ export function pushAt(h: number, within: number, rest: number): number {
 }
 
 /**
+ * Looks for the nearest point of a mesh: writes the distance to it and the way from it, metres; false where it is not
+ * within reach, or the point is behind a face and only the front counts.
+ */
+function nearestOn(mesh: TriangleMesh, within: number, front: boolean): Barrier['nearest'] {
+  const tree = treeOf(mesh);
+  const at = new Float64Array(3);
+  const normal = new Float64Array(3);
+  return (x, y, z, time, out) => {
+    tree.pose(time);
+    const face = tree.nearestPoint(x, y, z, at);
+    const dx = x - at[0]!;
+    const dy = y - at[1]!;
+    const dz = z - at[2]!;
+    const h = Math.sqrt(dx * dx + dy * dy + dz * dz);
+    if (h === 0 || h >= within) return false;
+    if (front) {
+      tree.normalOf(face, normal);
+      if (dx * normal[0]! + dy * normal[1]! + dz * normal[2]! < 0) return false;
+    }
+    out[0] = h;
+    out[1] = dx;
+    out[2] = dy;
+    out[3] = dz;
+    return true;
+  };
+}
+
+/**
  * Pushes off a plane or mesh along its normal n, damped along it: F = S·push(h)·n − c·(v·n)·n. A negative strength pulls
  * to it.
  */
 export const surface = defineField({
   kind: 'surface',
+  family: 'push',
   label: 'surface',
   summary:
     'Pushes particles away from a plane or mesh. A negative strength pulls them in; a hover distance lets them float.',
@@ -92,15 +121,15 @@ export const surface = defineField({
   source: 'common practice, no source; at rest the push equals the weight (force balance)',
   strength: { label: 'Strength', default: 4, usual: [-10, 10] },
   actions: vectorActions('acceleration'),
-  startsWith: { falloff: 'everywhere', curve: 'smooth', stands: 'below' },
+  startsWith: { falloff: 'everywhere', curve: 'smooth', stands: 'below', point: 'Cushion' },
   balance: ['within', 'rest'],
   needs: { velocity: true },
   starts: [
     {
       name: 'Cushion',
       note: 'keeps particles away',
-      strength: 24,
-      settings: { within: 0.6, rest: 0, damping: 1, side: 'both' },
+      strength: 30,
+      settings: { within: 0.8, rest: 0, damping: 3, side: 'both' },
     },
     {
       name: 'Hover',
@@ -148,6 +177,33 @@ export const surface = defineField({
         ? [fault('range', `${field}.rest`, rest, `a number below where it ends (${within} m)`)]
         : [];
     },
+    barrier({ settings, strength, resources }) {
+      const { of, mesh: id, within, rest, side, damping } = settings;
+      if (strength <= 0) return undefined;
+      const push = (h: number) => strength * pushAt(h, within, rest);
+      const front = side === 'front';
+      if (of === 'plane')
+        return {
+          push,
+          damping,
+          nearest(_x, y, _z, _time, out) {
+            out.set([Math.abs(y), 0, y < 0 ? -1 : 1, 0]);
+            return Math.abs(y) < within && !(front && y < 0);
+          },
+        };
+      const mesh = resources.mesh(id);
+      if (!mesh) return undefined;
+      const nearest = nearestOn(mesh, within, front);
+      return {
+        push,
+        damping,
+        nearest(x, y, z, time, out) {
+          if (!nearest(x, y, z, time, out)) return false;
+          for (let k = 1; k <= 3; k++) out[k]! /= out[0]!;
+          return true;
+        },
+      };
+    },
     silent({ settings, resources }) {
       const { of, mesh } = settings;
       if (of !== 'mesh') return undefined;
@@ -190,23 +246,16 @@ export const surface = defineField({
         }
       };
     const mesh = resources.mesh(id);
-    const tree = mesh && treeOf(mesh);
-    const at = new Float64Array(3);
-    const normal = new Float64Array(3);
+    const nearest = mesh && nearestOn(mesh, within, front);
+    const found = new Float64Array(4);
     return ({ x, y, z }, { count }, out, { time, velocity }) => {
-      tree?.pose(time);
       for (let i = 0; i < count; i++) {
         out.x[i] = out.y[i] = out.z[i] = 0;
-        if (!tree) continue;
-        const face = tree.nearestPoint(x[i]!, y[i]!, z[i]!, at);
-        const [dx, dy, dz] = [x[i]! - at[0]!, y[i]! - at[1]!, z[i]! - at[2]!];
-        const h = Math.sqrt(dx * dx + dy * dy + dz * dz);
-        if (h === 0 || h >= within) continue;
-        if (front) {
-          const { index } = tree;
-          faceNormal(mesh.positions, index[3 * face]!, index[3 * face + 1]!, index[3 * face + 2]!, normal);
-          if (dx * normal[0]! + dy * normal[1]! + dz * normal[2]! < 0) continue;
-        }
+        if (!nearest?.(x[i]!, y[i]!, z[i]!, time, found)) continue;
+        const h = found[0]!;
+        const dx = found[1]!;
+        const dy = found[2]!;
+        const dz = found[3]!;
         const away = (velocity.x[i]! * dx + velocity.y[i]! * dy + velocity.z[i]! * dz) / h;
         const push = (strength * pushAt(h, within, rest) - damping * away) / h;
         out.x[i] = push * dx;

@@ -1,6 +1,5 @@
 import { bilinear, type LevelImage } from '../../lib/images/level-image';
-import { faceNormal, type TriangleMesh } from '../../lib/meshes/mesh';
-import { treeOf } from '../../lib/meshes/tree';
+import { treeOf, type MeshTree } from '../../lib/meshes/tree';
 import type { FieldRoutine, FieldSource } from '../contracts/field';
 import type { TextureSettings } from './texture-parameters';
 import { flowOf, heightShare, signedLevel, slopeOf } from './texture-card';
@@ -14,10 +13,12 @@ interface Unfolded {
   readonly alongV: Float64Array;
 }
 
-/** Unfolds one face: edges e₁, e₂ with their metric, in the textbook way for linear maps of a triangle. */
+/**
+ * Unfolds one face as it is posed: edges e₁, e₂ with their metric, in the textbook way for linear maps of a triangle.
+ */
 function unfold(
-  { positions, uvs }: TriangleMesh,
-  index: ArrayLike<number>,
+  { positions, index }: MeshTree,
+  uvs: ArrayLike<number>,
   face: number,
   at: Float64Array,
   out: Unfolded,
@@ -39,7 +40,7 @@ function unfold(
   const inverse = area > 0 ? 1 / area : 0;
   const s = (d22 * d1 - d12 * d2) * inverse;
   const t = (d11 * d2 - d12 * d1) * inverse;
-  const uv = (v: number, k: number) => (k === 0 ? uvs![2 * v]! : 1 - uvs![2 * v + 1]!);
+  const uv = (v: number, k: number) => (k === 0 ? uvs[2 * v]! : 1 - uvs[2 * v + 1]!);
   const [u1, u2] = [uv(b, 0) - uv(a, 0), uv(c, 0) - uv(a, 0)];
   const [v1, v2] = [uv(b, 1) - uv(a, 1), uv(c, 1) - uv(a, 1)];
   out.u = uv(a, 0) + s * u1 + t * u2;
@@ -67,7 +68,8 @@ export function meshRoutine(
   picture: LevelImage,
 ): FieldRoutine {
   const mesh = resources.mesh(settings.mesh);
-  const tree = mesh?.uvs && treeOf(mesh);
+  const uvs = mesh?.uvs;
+  const tree = uvs && treeOf(mesh);
   const at = new Float64Array(3);
   const normal = new Float64Array(3);
   const place: Unfolded = { u: 0, v: 0, alongU: new Float64Array(3), alongV: new Float64Array(3) };
@@ -78,13 +80,13 @@ export function meshRoutine(
       out.x[i] = out.y[i] = out.z[i] = 0;
       if (!tree) continue;
       const face = tree.nearestPoint(x[i]!, y[i]!, z[i]!, at);
-      faceNormal(mesh.positions, tree.index[3 * face]!, tree.index[3 * face + 1]!, tree.index[3 * face + 2]!, normal);
+      tree.normalOf(face, normal);
       const [dx, dy, dz] = [x[i]! - at[0]!, y[i]! - at[1]!, z[i]! - at[2]!];
       const away = Math.sqrt(dx * dx + dy * dy + dz * dz);
       const height = dx * normal[0]! + dy * normal[1]! + dz * normal[2]! < 0 ? -away : away;
       const share = strength * heightShare(settings, height);
       if (share === 0) continue;
-      unfold(mesh, tree.index, face, at, place);
+      unfold(tree, uvs, face, at, place);
       const { u, v, alongU, alongV } = place;
       if (settings.mapping === 'push-and-pull') {
         const push = share * signedLevel(settings, bilinear(picture, u, v));

@@ -29,6 +29,7 @@ function trouble({ settings, resources }: SilenceSource<TextureSettings>): strin
  */
 export const texture = defineField({
   kind: 'texture',
+  family: 'source',
   label: 'texture',
   summary: 'A picture on a card or mesh, or noise in space, that pushes, pulls or flows by its brightness or colours.',
   glyph: 'M2 18 7 7h15l-5 11zM8 18l2-5 2 0M13 10l4 0-1 3M12 3v3M19 21v-2',

@@ -261,6 +261,7 @@ function eddiesOf({ settings, strength, stream, fps }: FieldSource<Settings>): E
  */
 export const turbulence = defineField({
   kind: 'turbulence',
+  family: 'flow',
   label: 'turbulence',
   summary: 'Eddies that break up regular motion without gathering particles. The strength is the RMS of the field.',
   glyph: 'M3 14c2-8 5-8 6 0s4 8 6 0 4-8 6-2',

@@ -74,6 +74,7 @@ export function swirlAt(swirl: Settings['swirl'], r: number, radius: number): nu
  */
 export const vortex = defineField({
   kind: 'vortex',
+  family: 'around',
   label: 'vortex',
   summary: 'Turns particles around an axis. Inward pull holds the column together; lift drives it along the axis.',
   glyph: 'M12 12c0-2 3-2 3 0 0 3-6 4-6 0 0-5 9-6 9 0 0 7-12 8-12 0 0-4 3-7 6-8',

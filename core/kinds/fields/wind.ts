@@ -66,6 +66,7 @@ const FULL_SHARE = 0.6;
  */
 export const wind = defineField({
   kind: 'wind',
+  family: 'flow',
   label: 'wind',
   summary: 'A steady flow. The strength is its speed; the drag of the particles is its grip.',
   glyph: 'M3 8c3-3 6 3 9 0s6 3 9 0M3 13c3-3 6 3 9 0s6 3 9 0M3 18c3-3 6 3 9 0s6 3 9 0',

@@ -37,6 +37,7 @@ const parameters = describe({
 /** F = S·(outward·ô + lengthwise·l̂ + swirl·(l̂ × ô) + noise·n), ô and l̂ from the form of the field's own falloff shape. */
 export const zoneFlow = defineField({
   kind: 'zone-flow',
+  family: 'flow',
   label: 'zone flow',
   summary: 'A flow along, out of and around its falloff shape.',
   glyph: 'M4 12h13M13 8l4 4-4 4M4 7c5-3 9-3 14 0M4 17c5 3 9 3 14 0',

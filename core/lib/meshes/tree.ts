@@ -1,6 +1,6 @@
 import { BufferAttribute, BufferGeometry, DoubleSide, Ray, Vector3 } from 'three';
 import { MeshBVH, type HitPointInfo } from 'three-mesh-bvh';
-import { poseAt, type TriangleMesh } from './mesh';
+import { faceNormal, poseAt, type TriangleMesh } from './mesh';
 
 /** Where a line of sight meets a mesh. */
 export interface MeshHit {
@@ -20,9 +20,10 @@ export interface MeshHit {
 const options = (indirect: boolean) => ({ maxLeafTris: 3, indirect }) as ConstructorParameters<typeof MeshBVH>[1];
 
 /** Finds hits and nearest points of a mesh through a tree of bounding boxes (package three-mesh-bvh). */
-class MeshTree {
+export class MeshTree {
   private readonly geometry = new BufferGeometry();
-  private readonly positions: Float32Array;
+  /** Three a vertex, in the pose that it is in. */
+  readonly positions: Float32Array;
   private readonly tree: MeshBVH;
   private readonly ray = new Ray();
   private readonly point = new Vector3();
@@ -79,6 +80,12 @@ class MeshTree {
     out[1] = found.point.y;
     out[2] = found.point.z;
     return found.faceIndex;
+  }
+
+  /** Writes the normal of a face, in the pose it is in; returns twice the face’s area. */
+  normalOf(face: number, out: Float64Array): number {
+    const { index } = this;
+    return faceNormal(this.positions, index[3 * face]!, index[3 * face + 1]!, index[3 * face + 2]!, out);
   }
 
   /** The face that is nearest to a point. */

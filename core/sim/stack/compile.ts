@@ -97,6 +97,7 @@ export function compileStack(scene: Scene, assets: Assets, { draftFraction = 1, 
       vector: (descriptor && backend?.routine(descriptor)) ?? kind.compile(source),
       descriptor,
       absorbs: kind.particles?.absorbs?.(source),
+      barrier: kind.diagnose?.barrier?.(source),
       needs: kind.needs ?? {},
       neighbourGrids,
     };

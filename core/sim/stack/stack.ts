@@ -1,7 +1,7 @@
 import type { Remake } from '../../document/keys/thing-at';
 import type { Desk, Field, Group, Zone } from '../../document/scene';
 import type { ActionKind } from '../../kinds/actions/action';
-import type { FieldKind, FieldRoutine, FrozenParticles, AbsorbRoutine } from '../../kinds/contracts/field';
+import type { AbsorbRoutine, Barrier, FieldKind, FieldRoutine, FrozenParticles } from '../../kinds/contracts/field';
 import type { KernelDescriptor } from '../../kinds/contracts/kernel-descriptor';
 import type { Sums } from '../../kinds/contracts/sums';
 import type { RuleKind } from '../../kinds/group-rules/rule';
@@ -25,6 +25,8 @@ export interface Row extends CompiledWeight {
   readonly needs: NonNullable<FieldKind['needs']>;
   /** Undefined where it ends no particle. */
   readonly absorbs: AbsorbRoutine | undefined;
+  /** Undefined where it keeps no particle off. */
+  readonly barrier: Barrier | undefined;
   /** What it is found through by fields that heed neighbours. */
   readonly neighbourGrids: readonly NeighbourGrid[];
   readonly remake: Remake<Partial<Row>>;
