@@ -1,3 +1,4 @@
+import { PNG } from 'pngjs';
 import { pageAt } from '../core/handbook/pages';
 import { expect, test, type Page } from './test';
 import { desk, head, inspected, openExample, simulated, sparse, strip } from './steps';
@@ -22,6 +23,43 @@ test('every page of the handbook opens, and those with an example play, without 
   }
   await page.goto('/handbook/field/nonsense');
   await expect(page.getByText('The handbook has no page “field/nonsense”.')).toBeVisible();
+});
+
+test('a page about a look or the picture shows its example as a render does', async ({ page }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  /** Pixels of the example that are lit, and those of them that are much redder than blue. */
+  const lit = async (address: string) => {
+    await page.goto(`/handbook/${address}`);
+    const example = page.getByTestId('live-example');
+    await expect(example.locator('canvas')).toBeVisible();
+    let [bright, warm] = [0, 0];
+    await expect
+      .poll(async () => {
+        const { data } = PNG.sync.read(await example.screenshot());
+        [bright, warm] = [0, 0];
+        for (let i = 0; i < data.length; i += 4) {
+          if (data[i]! > 90) bright++;
+          if (data[i]! > 90 && data[i]! > data[i + 2]! + 40) warm++;
+        }
+        return bright;
+      })
+      .toBeGreaterThan(400);
+    return warm / bright;
+  };
+  // The usual colours over age are warm; points are chalk white.
+  expect(await lit('look/sprite')).toBeGreaterThan(0.3);
+  expect(await lit('topic/depth-of-field')).toBeGreaterThan(0.5);
+  expect(await lit('shape/disc')).toBeLessThan(0.05);
+  // Changed on the page, it is drawn anew on the same canvas.
+  await page.goto('/handbook/look/sprite');
+  await page.getByRole('textbox', { name: 'Brightness' }).first().fill('-4');
+  await page.keyboard.press('Enter');
+  await expect
+    .poll(async () => {
+      const { data } = PNG.sync.read(await page.getByTestId('live-example').screenshot());
+      return data.filter((value, i) => i % 4 === 0 && value > 150).length;
+    })
+    .toBeLessThan(50);
 });
 
 test('F1 opens the page of a control beside the work, which plays, is searched and sends its field; nothing is lost', async ({
@@ -72,19 +110,16 @@ test('F1 opens the page of a control beside the work, which plays, is searched a
 
 test('every control of every inspector has its page in the handbook', async ({ page }) => {
   await openExample(page, 'lander-touchdown', sparse);
-  const names = await page
+  const things = page
     .getByRole('list', { name: 'Things of the scene' })
-    .getByRole('button', { name: /^(?!Hide|Show)/ })
-    .allInnerTexts();
-  expect(names.length).toBeGreaterThan(4);
+    .getByRole('button', { name: /^(?!Hide|Show|add)/ });
+  const count = await things.count();
+  expect(count).toBeGreaterThan(6);
   const lost: string[] = [];
-  for (const name of names) {
-    await page
-      .getByRole('list', { name: 'Things of the scene' })
-      .getByRole('button', { name, exact: true })
-      .first()
-      .click();
+  for (let i = 0; i < count; i++) {
+    await things.nth(i).click();
     await inspected(page);
+    const name = await things.nth(i).innerText();
     const controls = await page
       .getByLabel('Inspector', { exact: true })
       .locator('input, select, textarea, [role=slider], [role=radio]')

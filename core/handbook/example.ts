@@ -18,7 +18,7 @@ import { automationKinds } from '../kinds/automation';
 import { completeScene, type Written } from '../scene/read';
 import type { Scene } from '../document/scene';
 import type { Sort } from './chapters';
-import { FOUNTAIN, type Topic } from './topics/topic';
+import { BELL, FOUNTAIN, type Topic } from './topics/topic';
 
 /** Particles of a live example. */
 const COUNT = 420;
@@ -95,13 +95,6 @@ function filledFrom(field: Written): Parts {
   };
 }
 
-/** A bell that is struck every four fifths of a second, by how loud it is. */
-const STROKES = {
-  hash: '0'.repeat(63) + '1',
-  name: 'Bell',
-  levels: Array.from({ length: 400 }, (_, i) => Math.round(255 * (1 - (i % 80) / 80) ** 3)),
-};
-
 interface Parts {
   readonly fields: readonly Written[];
   readonly groups?: readonly Written[];
@@ -112,6 +105,9 @@ interface Parts {
   readonly time?: Written;
   readonly bounds?: Written;
   readonly sceneTransform?: Written;
+  readonly camera?: Written;
+  readonly output?: Written;
+  readonly light?: Written;
   /** Over the cloud. */
   readonly emitter?: Written;
   /** Whether the cloud moves of itself. */
@@ -134,6 +130,9 @@ const STEADY = [{ kind: 'rate', rate: 260 }] as const;
 
 /** The fountain of the topics, a little denser. */
 const DENSER = { ...FOUNTAIN, emission: STEADY } as const;
+
+/** The fountain with particles that are large enough to see their look. */
+const LARGE = { ...DENSER, birth: { ...FOUNTAIN.birth, size: 0.09, sizeVariance: 0.03 } } as const;
 
 /** A rain of particles on a collider. */
 const falling = (collider: Written): Parts => ({
@@ -208,7 +207,7 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const usual = automationKinds.defaults(kind, {
       ...(automationKinds.get(kind).parameters['outputMin'] && { outputMin: -1.5, outputMax: 1.5 }),
       ...(kind === 'dial' && { dial: 'swell' }),
-      ...(kind === 'loudness' && { sound: STROKES.hash, outputMin: 0, outputMax: 6 }),
+      ...(kind === 'loudness' && { sound: BELL.hash, outputMin: 0, outputMax: 6 }),
     });
     return {
       fields: [
@@ -314,7 +313,11 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     const bonded = draws === undefined ? undefined : PARTS.body(draws, {}).emitter;
     return {
       fields: [fieldOf('turbulence', { strength: 0.8 })],
-      emitter: { ...(bonded ?? DENSER), look: { ...looks.defaults(kind), ...within(over, 'look') } },
+      emitter: {
+        ...(bonded ?? (kind === 'trail' ? DENSER : LARGE)),
+        look: { ...looks.defaults(kind), ...within(over, 'look') },
+      },
+      ...(draws === 'soft-mesh' && { camera: { position: [4, 3, 11] } }),
     };
   },
   collider: (kind, over) =>
@@ -323,17 +326,25 @@ const PARTS: Readonly<Record<Sort, (kind: string, over: Values) => Parts>> = {
     falling({ shape: { kind: 'plane' }, response: { ...responses.defaults(kind), ...within(over, 'response') } }),
 };
 
+/** A little from above and the side. */
+const SEEN_FROM = { position: [1.7, 1, 4.7], target: [0, 0, 0] };
+
 /** A small scene of four seconds of those parts, over the cloud. */
-const played = ({ moving = false, emitter = {}, time = {}, ...parts }: Partial<Parts>): Scene =>
+const played = ({ moving = false, emitter = {}, time = {}, camera = {}, ...parts }: Partial<Parts>): Scene =>
   completeScene({
     name: 'Example',
     seed: 3,
     time: { fps: 24, first: 0, last: 95, ...time },
     emitters: [{ ...cloud(moving), ...emitter }],
     meshes: MESHES,
-    sounds: [STROKES],
+    sounds: [BELL],
+    camera: { ...SEEN_FROM, ...camera },
     ...parts,
   });
+
+/** Whether the example of a topic is about the picture, and is seen through the shot camera. */
+export const isTaken = ({ example }: Topic): boolean =>
+  [example?.camera, example?.output, example?.light].some((part) => part !== undefined);
 
 /** The small scene of a topic; undefined where nothing of it would move. */
 export const topicExample = ({ example }: Topic): Scene | undefined => example && played(example);

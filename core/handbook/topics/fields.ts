@@ -1,6 +1,6 @@
 import * as own from '../../document/descriptions';
 import { curveCommon } from '../../kinds/curves/curve';
-import { BLOWN, prose, without, type TopicChapter } from './topic';
+import { BLOWN, FOUNTAIN, prose, SWIRL, without, type TopicChapter } from './topic';
 
 const { limitedRange, activeFrom, activeUntil, furtherRanges, easeIn, easeOut } = own.fieldParameters;
 
@@ -15,6 +15,8 @@ export const fieldsTopics: TopicChapter = {
         prose`The desk is the row of strips under the view, one strip for each field, in the order in which the
           fields act. A strip has a fader for the strength, a meter of the strength that arrives at the
           particles on this frame (RMS and peak), the falloff, the sends, mute and solo.`,
+        prose`An empty desk is the palette: every kind of field at work, in families. “add a field” or the + key opens it
+          over the strips; letters narrow it, and Enter adds the kind that is marked.`,
         'The Sum at the right end shows the contribution of each field, a master and a limit for all.',
         'A strip that delivers nothing says why and offers a fix.',
       ],
@@ -83,8 +85,23 @@ export const fieldsTopics: TopicChapter = {
       title: 'Two states of the desk',
       text: [
         prose`“Store A · switch to B” keeps the desk as state A and continues with state B. B switches between them,
-          and “adopt” keeps the one that is on.`,
+          and “adopt” keeps the one that is on. The example changes from a weak swirl to a strong one and back.`,
       ],
+      example: {
+        emitter: FOUNTAIN,
+        fields: [
+          {
+            ...SWIRL,
+            keys: {
+              strength: [
+                { frame: 0, value: 1, ease: 'step' },
+                { frame: 32, value: 7, ease: 'step' },
+                { frame: 64, value: 1, ease: 'step' },
+              ],
+            },
+          },
+        ],
+      },
     },
   ],
 };

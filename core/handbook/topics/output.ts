@@ -1,5 +1,5 @@
 import * as own from '../../document/descriptions';
-import { picked, prose, without, type TopicChapter } from './topic';
+import { FILLED, LAMPS, picked, prose, SWIRL, without, type TopicChapter } from './topic';
 
 const DEPTH = ['depth', 'aperture', 'sharp', 'focus'];
 const GLOW = ['exposure', 'tone', 'whitePoint', 'glow', 'glowThreshold', 'glowRadius'];
@@ -17,6 +17,19 @@ export const outputTopics: TopicChapter = {
           shot” takes over the view, “Look through it” shows the shot.`,
       ],
       settings: without(own.cameraParameters, DEPTH),
+      example: {
+        emitter: LAMPS,
+        time: FILLED,
+        camera: {
+          keys: {
+            position: [
+              { frame: 0, value: [-2.2, 0.4, 4.4], ease: 'smooth' },
+              { frame: 48, value: [2.2, 1.2, 4.4], ease: 'smooth' },
+              { frame: 95, value: [-2.2, 0.4, 4.4], ease: 'smooth' },
+            ],
+          },
+        },
+      },
     },
     {
       slug: 'depth-of-field',
@@ -26,6 +39,23 @@ export const outputTopics: TopicChapter = {
           samples in a render.`,
       ],
       settings: picked(own.cameraParameters, DEPTH),
+      example: {
+        emitter: LAMPS,
+        time: FILLED,
+        camera: {
+          depth: true,
+          aperture: 0.2,
+          sharp: 'distance',
+          keys: {
+            focus: [
+              { frame: 0, value: 3, ease: 'smooth' },
+              { frame: 48, value: 6.5, ease: 'smooth' },
+              { frame: 95, value: 3, ease: 'smooth' },
+            ],
+          },
+        },
+        output: { samples: 24 },
+      },
     },
     {
       slug: 'render',
@@ -40,12 +70,23 @@ export const outputTopics: TopicChapter = {
       title: 'Picture',
       text: ['The size and quality of the rendered pictures: samples for motion blur, exposure, tone curve and glow.'],
       settings: without(own.outputParameters, [...BACKDROP, ...GLOW, 'particleScale']),
+      example: {
+        emitter: LAMPS,
+        fields: [{ ...SWIRL, strength: 4 }],
+        time: FILLED,
+        output: { samples: 12, shutter: 300 },
+      },
     },
     {
       slug: 'glow',
       title: 'Exposure and glow',
       text: ['Exposure brightens the picture in stops. Areas brighter than the threshold glow around themselves.'],
       settings: picked(own.outputParameters, GLOW),
+      example: {
+        emitter: LAMPS,
+        time: FILLED,
+        output: { glow: 1.5, glowThreshold: 0.5, glowRadius: 4, exposure: 0.5 },
+      },
     },
     {
       slug: 'bake',

@@ -1,5 +1,5 @@
 import * as own from '../../document/descriptions';
-import { FALLING, FOUNTAIN, picked, prose, without, type TopicChapter } from './topic';
+import { FALLING, FILLED, FOUNTAIN, LAMPS, picked, prose, without, type TopicChapter } from './topic';
 
 const BACKDROP = ['backdrop', 'background', 'topColour', 'backdropImage', 'sequenceStart', 'outsideSequence'];
 const SPLIT = Object.keys(own.colliderParameters).filter((name) => name.startsWith('split'));
@@ -104,6 +104,11 @@ export const thingsTopics: TopicChapter = {
           the particles.`,
       ],
       settings: { ...own.sceneParameters, ...picked(own.outputParameters, [...BACKDROP, 'particleScale']) },
+      example: {
+        emitter: LAMPS,
+        time: FILLED,
+        output: { backdrop: 'gradient', topColour: '#2c4a58', background: '#0b0c0e', particleScale: 1.4 },
+      },
     },
     {
       slug: 'scene-box',
@@ -145,6 +150,22 @@ export const thingsTopics: TopicChapter = {
           into a colour.`,
       ],
       settings: own.lightParameters,
+      example: {
+        emitter: { ...LAMPS, look: { kind: 'instance', form: 'grain', colour: [{ at: 0, colour: '#d8c9b0' }] } },
+        time: FILLED,
+        light: {
+          key: 1.6,
+          fog: 0.12,
+          fogColour: '#20303a',
+          keys: {
+            from: [
+              { frame: 0, value: [-1, 0.6, 0.6], ease: 'smooth' },
+              { frame: 48, value: [1, 1, 0.6], ease: 'smooth' },
+              { frame: 95, value: [-1, 0.6, 0.6], ease: 'smooth' },
+            ],
+          },
+        },
+      },
     },
     {
       slug: 'working-view',

@@ -1,5 +1,5 @@
 import * as own from '../../document/descriptions';
-import { BLOWN, FOUNTAIN, prose, type TopicChapter } from './topic';
+import { BELL, BLOWN, FOUNTAIN, prose, SWIRL, type TopicChapter } from './topic';
 
 /** Topics about time and motion. */
 export const timeTopics: TopicChapter = {
@@ -67,8 +67,18 @@ export const timeTopics: TopicChapter = {
       title: 'Sounds',
       text: [
         prose`A sound gives its loudness over time to automation. It is drawn on the ruler, and it is not part of
-          the rendered clip.`,
+          the rendered clip. In the example each stroke of a bell
+          strengthens the vortex.`,
       ],
+      example: {
+        emitter: FOUNTAIN,
+        fields: [
+          {
+            ...SWIRL,
+            automations: { strength: { kind: 'loudness', sound: BELL.hash, outputMin: 0, outputMax: 14 } },
+          },
+        ],
+      },
     },
   ],
 };

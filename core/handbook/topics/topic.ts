@@ -24,6 +24,10 @@ export interface TopicExample {
   readonly bounds?: Written;
   readonly sceneTransform?: Written;
   readonly dials?: readonly Written[];
+  /** With any of these the example is seen through the shot camera, in the looks of its emitters. */
+  readonly camera?: Written;
+  readonly output?: Written;
+  readonly light?: Written;
 }
 
 /** Topics under the headings of the contents. */
@@ -60,4 +64,26 @@ export const BLOWN = {
   name: 'field',
   settings: { kind: 'wind', direction: [1, 0, 0] },
   actsAs: 'acceleration',
+};
+
+/** Lamps that rise slowly through the picture, near and far. */
+export const LAMPS = {
+  shape: { kind: 'box', width: 2.6, height: 1.6, depth: 4 },
+  transform: { position: [0, -0.6, -0.5] },
+  emission: [{ kind: 'rate', rate: 14 }],
+  birth: { life: 4, speed: 0.3, speedVariance: 0.1, size: 0.11, sizeVariance: 0.05, drag: 0 },
+  look: { kind: 'sprite', brightness: 1.5, colour: [{ at: 0, colour: '#ffcf7a' }] },
+};
+
+/** Pre-roll that fills the picture before its first frame. */
+export const FILLED = { preRoll: 72 };
+
+/** A vortex round the middle. */
+export const SWIRL = { id: 'field', name: 'field', settings: { kind: 'vortex' }, actsAs: 'acceleration' };
+
+/** A bell that is struck every four fifths of a second, by how loud it is. */
+export const BELL = {
+  hash: '0'.repeat(63) + '1',
+  name: 'Bell',
+  levels: Array.from({ length: 400 }, (_, i) => Math.round(255 * (1 - (i % 80) / 80) ** 3)),
 };

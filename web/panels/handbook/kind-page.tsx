@@ -137,7 +137,7 @@ export function KindPage({
       {kind.advice && <p className="mt-2 max-w-160 text-second">{kind.advice}</p>}
       <Facts chapter={chapter} kind={kind} />
       <div className={`mt-4 grid gap-6 ${narrow ? 'grid-cols-1' : 'grid-cols-[minmax(0,28rem)_18rem]'}`}>
-        <LiveExample scene={scene} />
+        <LiveExample scene={scene} title={kind.label} taken={sort === 'look'} />
         <div>
           {(sort === 'field' || sort === 'action' || sort === 'body') && field && strength && (
             <NumberRow

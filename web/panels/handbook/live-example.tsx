@@ -1,139 +1,73 @@
-import { pageBackend } from '../../simulation/page-backend';
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { strandRows } from '../../../core/kinds/bodies/curves';
-import { falloffShapes } from '../../../core/kinds/falloff-shapes';
-import { fields as fieldKinds } from '../../../core/kinds/fields';
-import type { Vector } from '../../../core/lib/math/vector';
-import { boxEdges, type Outline } from '../../../core/lib/geometry/outline';
 import type { Scene } from '../../../core/document/scene';
-import { motionOf, type Motion } from '../../../core/document/keys/motion';
-import { outward, WORLD, type Similarity } from '../../../core/lib/math/similarity';
-import { resourcesOf } from '../../../core/scene/resources';
-import { colliderShapes } from '../../../core/kinds/colliders';
-import { Simulation } from '../../../core/sim/step/simulation';
+import { HEIGHT, WIDTH, type Drawing } from './drawing';
+import { pointDrawing } from './point-drawing';
+import { paced, roundsOf } from './rounds';
 
-const WIDTH = 460;
-const HEIGHT = 300;
 /** Frames of one round. */
 const ROUND = 96;
 
-/** A point of the scene on the picture: seen from the front, a little from above and the side. */
-function onPicture([x, y, z]: Vector): readonly [number, number] {
-  const across = 0.94 * x + 0.34 * z;
-  const towards = -0.34 * x + 0.94 * z;
-  const scale = 520 / Math.max(0.5, 5.2 - 0.97 * towards - 0.24 * y);
-  return [WIDTH / 2 + across * scale, HEIGHT / 2 - (0.97 * y - 0.24 * towards) * scale];
+/** Plays a scene round and round; gives the way to end that. */
+function play(drawing: Drawing, scene: Scene, playing: boolean): (() => void) | undefined {
+  const step = roundsOf(scene, ROUND);
+  const next = () => {
+    const run = step();
+    drawing.take(run);
+    return run;
+  };
+  drawing.setScene(scene);
+  let run = next();
+  // What stands still shows the middle of the round.
+  while (!playing && run.frame < ROUND / 2) run = next();
+  drawing.draw(run);
+  return playing ? paced(scene.time.fps, () => drawing.draw(next())) : undefined;
 }
 
-interface DrawnLines {
-  readonly lines: Outline;
-  readonly at: Similarity;
-  readonly dashed: boolean;
-}
-
-function outlinesOf(scene: Scene): DrawnLines[] {
-  const { on, size, centre } = scene.bounds;
-  const box: DrawnLines[] = on ? [{ lines: boxEdges(...size), at: { ...WORLD, position: centre }, dashed: false }] : [];
-  const ofFields = scene.fields.flatMap((field): DrawnLines[] => {
-    const kind = falloffShapes.get(field.falloff.kind);
-    const { inner, outer } = field.falloff as { inner?: number; outer?: number };
-    const at = motionOf([], field).at(scene.time.first);
-    const own = {
-      lines: fieldKinds.get(field.settings.kind).view?.outline?.(field.settings, field.falloff) ?? [],
-      at,
-      dashed: false,
-    };
-    if (!kind.bounded) return [own];
-    return [
-      own,
-      { lines: kind.outline(field.falloff, inner!), at, dashed: false },
-      { lines: kind.outline(field.falloff, outer!), at, dashed: true },
-    ];
-  });
-  const resources = resourcesOf(scene, new Map());
-  const ofColliders = scene.colliders.map(
-    (collider): DrawnLines => ({
-      lines: colliderShapes.get(collider.shape.kind).outline(collider.shape, resources),
-      at: motionOf([], collider).at(scene.time.first),
-      dashed: false,
-    }),
-  );
-  return [...box, ...ofFields, ...ofColliders];
-}
-
-/** Parts of a picture that stay the same while its scene runs. */
-interface Still {
-  readonly outlines: readonly DrawnLines[];
-  readonly motion: Motion;
-}
-
-function draw(context: CanvasRenderingContext2D, { outlines, motion }: Still, run: Simulation): void {
-  context.fillStyle = '#0f0e0d';
-  context.fillRect(0, 0, WIDTH, HEIGHT);
-  context.strokeStyle = 'rgba(242, 200, 75, 0.4)';
-  for (const { lines, at, dashed } of outlines) {
-    context.setLineDash(dashed ? [3, 4] : []);
-    for (const line of lines) {
-      context.beginPath();
-      for (const p of line) context.lineTo(...onPicture(outward(at, p)));
-      context.stroke();
-    }
-  }
-  const moved = motion.at(run.frame);
-  context.fillStyle = '#ece6da';
-  context.setLineDash([]);
-  context.strokeStyle = '#ece6da';
-  for (const { columns, count, id, points } of run.populations) {
-    const at = (i: number) => onPicture(outward(moved, [columns.x[i]!, columns.y[i]!, columns.z[i]!]));
-    if (run.scene.emitters[0]!.body.kind === 'strands')
-      for (const row of strandRows(id, count, points)) {
-        context.beginPath();
-        for (const slot of row) context.lineTo(...at(slot));
-        context.stroke();
-      }
-    for (let i = 0; i < count; i++) {
-      const [x, y] = at(i);
-      context.fillRect(x - 1, y - 1, 2, 2);
-    }
-  }
-}
-
-/** A small scene that plays round and round, by the same simulation as the Studio's. */
-export function LiveExample({ scene }: { scene: Scene }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const [playing, setPlaying] = useState(() => !window.matchMedia('(prefers-reduced-motion: reduce)').matches);
+/** A way to draw on a new canvas in a place of the page, as points or through the shot camera. */
+function useDrawing(place: React.RefObject<HTMLElement | null>, taken: boolean): Drawing | undefined {
+  const [drawing, setDrawing] = useState<Drawing>();
   useEffect(() => {
-    const context = canvas.current!.getContext('2d')!;
-    const ratio = Math.min(2, window.devicePixelRatio);
-    [canvas.current!.width, canvas.current!.height] = [WIDTH * ratio, HEIGHT * ratio];
-    context.scale(ratio, ratio);
-    const still: Still = { outlines: outlinesOf(scene), motion: motionOf([], scene.sceneTransform) };
-    let run = new Simulation(scene, new Map(), { backend: pageBackend });
-    let due = 0;
-    let asked = 0;
-    // What stands still shows the middle of the round.
-    if (!playing) while (run.frame < ROUND / 2) run.advance();
-    draw(context, still, run);
-    const step = (now: number) => {
-      asked = requestAnimationFrame(step);
-      if (now < due) return;
-      due = now + 1000 / scene.time.fps;
-      if (run.frame >= ROUND) run = new Simulation(scene, new Map(), { backend: pageBackend });
-      else run.advance();
-      draw(context, still, run);
+    // A canvas is drawn on in one way for good.
+    const canvas = document.createElement('canvas');
+    canvas.className = 'block size-full';
+    place.current!.replaceChildren(canvas);
+    let ended = false;
+    let made: Drawing | undefined;
+    const take = (drawn: Drawing) => {
+      if (ended) return drawn.dispose();
+      made = drawn;
+      setDrawing(drawn);
     };
-    if (playing) asked = requestAnimationFrame(step);
-    return () => cancelAnimationFrame(asked);
-  }, [scene, playing]);
+    // What draws pictures is a large part of the program.
+    if (taken) import('./shot-drawing').then(({ shotDrawing }) => take(shotDrawing(canvas))).catch(reportError);
+    else take(pointDrawing(canvas));
+    return () => {
+      ended = true;
+      setDrawing(undefined);
+      made?.dispose();
+    };
+  }, [place, taken]);
+  return drawing;
+}
+
+/**
+ * A small scene that plays round and round, by the same simulation as the Studio’s. `taken` shows it through the shot
+ * camera, in the looks of its emitters.
+ */
+export function LiveExample({ scene, title, taken }: { scene: Scene; title: string; taken: boolean }) {
+  const place = useRef<HTMLDivElement>(null);
+  const [playing, setPlaying] = useState(() => !window.matchMedia('(prefers-reduced-motion: reduce)').matches);
+  const drawing = useDrawing(place, taken);
+  useEffect(() => drawing && play(drawing, scene, playing), [drawing, scene, playing]);
   return (
     <figure className="relative self-start">
-      <canvas
-        ref={canvas}
-        className="block w-full border border-rule"
+      <div
+        ref={place}
+        className="w-full border border-rule"
         style={{ aspectRatio: `${WIDTH} / ${HEIGHT}` }}
         role="img"
-        aria-label="A cloud of particles under this field, with its falloff shape drawn"
+        aria-label={`${title}: a small scene that plays`}
         data-testid="live-example"
       />
       <button

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { topicExample } from '../../../core/handbook/example';
+import { isTaken, topicExample } from '../../../core/handbook/example';
 import type { HandbookPage } from '../../../core/handbook/pages';
 import type { Topic } from '../../../core/handbook/topics/topic';
 import { FormulaTable } from './formula-table';
@@ -21,7 +21,7 @@ export function TopicPage({ page, topic, setting, narrow }: PageProps & { page: 
       ))}
       {scene && (
         <div className="mt-4 max-w-md">
-          <LiveExample scene={scene} />
+          <LiveExample scene={scene} title={page.title} taken={isTaken(topic)} />
         </div>
       )}
       {topic.slug === 'formulas' && <FormulaTable />}
