@@ -1,33 +1,68 @@
-import { memo } from 'react';
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
-import { Plus } from 'lucide-react';
-import { fields as fieldKinds } from '../../../core/kinds/fields';
-import { Glyph } from '../../widgets/glyph';
-import { addField } from './desk-edit';
+import { Plus, X } from 'lucide-react';
+import { memo, useEffect, useRef, useState } from 'react';
+import { createPortal } from 'react-dom';
+import { Palette, STANDING } from './palette';
 
-/** Offers every kind of field; the new one starts where the particles are. */
+/** The id of the part of the Studio that the palette may lie over: all but the inspector. */
+export const PALETTE_PLACE = 'palette-place';
+
+/** Opens the palette over the desk; the new field starts where the particles are. */
 export const AddField = memo(function AddField() {
+  const [open, setOpen] = useState(false);
+  const button = useRef<HTMLButtonElement>(null);
+  const place = useRef<HTMLDivElement>(null);
+  const close = () => {
+    button.current?.focus();
+    setOpen(false);
+  };
+  useEffect(() => {
+    if (!open) return;
+    const outside = ({ target }: PointerEvent) => {
+      const inside = [place, button].some(({ current }) => current?.contains(target as Node));
+      if (!inside) setOpen(false);
+    };
+    document.addEventListener('pointerdown', outside);
+    return () => document.removeEventListener('pointerdown', outside);
+  }, [open]);
   return (
-    <Menu>
-      <MenuButton id="add-field" className="text-button flex items-center gap-1.5 text-text" title="Add a field (+)">
+    <>
+      <button
+        ref={button}
+        id="add-field"
+        className="text-button flex items-center gap-1.5 text-text"
+        title="Add a field (+)"
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        onClick={() => {
+          // An empty desk is the palette already.
+          const standing = document.getElementById(STANDING);
+          if (standing) standing.focus();
+          else setOpen(!open);
+        }}
+      >
         <Plus size={14} /> add a field
-      </MenuButton>
-      <MenuItems anchor="top start" className="z-20 w-80 border border-rule bg-panel py-1 focus:outline-none">
-        {fieldKinds.list.map((kind) => (
-          <MenuItem key={kind.kind}>
+      </button>
+      {open &&
+        createPortal(
+          <div
+            ref={place}
+            role="dialog"
+            aria-label="Add a field"
+            className="absolute inset-x-0 bottom-0 z-30 h-[min(34rem,100%)] border border-rule bg-panel shadow-[0_-8px_24px_black]"
+            onKeyDown={(event) => event.key === 'Escape' && close()}
+          >
             <button
-              className="grid w-full grid-cols-[1.75rem_1fr] px-3 py-1.5 text-left data-focus:bg-raised"
-              onClick={() => addField(kind.kind)}
+              className="text-button absolute top-3 right-3"
+              aria-label="Close the palette"
+              title="Close (Esc)"
+              onClick={close}
             >
-              <span className="row-span-2 pt-0.5 text-second">
-                <Glyph path={kind.glyph} size={17} />
-              </span>
-              <span>{kind.label}</span>
-              <span className="text-xs text-faint">{kind.summary.split(/[.;:]/)[0]}.</span>
+              <X size={14} />
             </button>
-          </MenuItem>
-        ))}
-      </MenuItems>
-    </Menu>
+            <Palette focused onDone={close} />
+          </div>,
+          document.getElementById(PALETTE_PLACE) ?? document.body,
+        )}
+    </>
   );
 });

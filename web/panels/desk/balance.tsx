@@ -6,10 +6,13 @@ import { shownNumber } from '../../widgets/sum';
 
 /** A small lying fader for a number that is balanced against the strength. */
 export function Balance({
+  of,
   parameter,
   value,
   onChange,
 }: {
+  /** The name of the thing that it belongs to. */
+  of: string;
   parameter: NumberParameter;
   value: number;
   onChange: (value: number) => void;
@@ -20,11 +23,11 @@ export function Balance({
     <div
       role="slider"
       tabIndex={0}
-      aria-label={parameter.label}
+      aria-label={`${parameter.label} of ${of}`}
       aria-valuemin={low}
       aria-valuemax={high}
       aria-valuenow={value}
-      className="relative flex cursor-ew-resize touch-none items-baseline justify-between gap-1 pb-1.5 text-xs leading-none text-second"
+      className="relative flex h-5 shrink-0 cursor-ew-resize touch-none items-center justify-between gap-1 pb-1.5 text-xs leading-none text-second"
       title={parameter.help}
       onDoubleClick={() => onChange(parameter.default)}
       onPointerDown={(event) => {
@@ -41,8 +44,8 @@ export function Balance({
         onChange(settled(parameter, value + sign * stepOf(parameter) * (event.shiftKey ? 0.1 : 1)));
       }}
     >
-      <span>{parameter.label.toLowerCase()}</span>
-      <span className="num">
+      <span className="min-w-0 truncate">{parameter.label.toLowerCase()}</span>
+      <span className="num shrink-0">
         {shownNumber(value * shownScale(parameter))}
         {shownParameter(parameter).unit === '%' && ' %'}
       </span>

@@ -17,7 +17,11 @@ export function DeskBar({ sends, onSends }: { sends: boolean; onSends: (sends: b
     </button>
   );
   return (
-    <div className="flex h-7 shrink-0 items-center gap-1 border-b border-rule px-2" role="toolbar" aria-label="Desk">
+    <div
+      className="flex h-7 shrink-0 items-center gap-1 overflow-x-auto border-b border-rule px-2 whitespace-nowrap [scrollbar-width:none]"
+      role="toolbar"
+      aria-label="Desk"
+    >
       <DeckTabs />
       <span className="mx-2 h-3.5 w-px bg-rule" />
       <AddField />

@@ -1,13 +1,16 @@
 import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext } from '@dnd-kit/sortable';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { useSceneOf } from '../../state/scene-store';
 import { DeskBar } from './desk-bar';
 import { drop, stripsOf, type StripOnDesk } from './desk-row';
 import { GroupStrip } from './group-strip';
+import { useFocusOnSelected } from './keep-focus';
 import { restrictToHorizontal } from './restrict';
+import { Palette } from './palette';
 import { SendMatrix } from './send-matrix';
 import { Strip } from './strip';
+import { mostSecondNumbers } from './strip-rows';
 import { SumStrip } from './sum-strip';
 import { useUnlikeMembers } from './like-members';
 import { UnlikeQuestion } from './unlike-question';
@@ -36,9 +39,13 @@ function Strips() {
   const row = useSceneOf((scene) => JSON.stringify(stripsOf(scene)));
   const strips = useMemo(() => JSON.parse(row) as StripOnDesk[], [row]);
   const ids = useMemo(() => strips.map((s) => s.id), [strips]);
+  const secondNumbers = useSceneOf(mostSecondNumbers);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   return (
-    <div className="flex min-h-0 min-w-0 flex-1 overflow-x-auto">
+    <div
+      className="flex min-h-0 min-w-0 flex-1 overflow-x-auto"
+      style={{ '--second-numbers': secondNumbers } as React.CSSProperties}
+    >
       <DndContext sensors={sensors} collisionDetection={closestCenter} modifiers={MODIFIERS} onDragEnd={onDrop}>
         <SortableContext items={ids} strategy={horizontalListSortingStrategy}>
           {strips.map(({ type, id, depth }) =>
@@ -47,9 +54,9 @@ function Strips() {
         </SortableContext>
       </DndContext>
       {strips.length === 0 && (
-        <p className="w-64 p-4 text-second">
-          There is no field yet. Add one: it is fitted to the particles, and strong enough to see.
-        </p>
+        <div className="min-w-0 flex-1">
+          <Palette focused={false} onDone={() => undefined} />
+        </div>
       )}
     </div>
   );
@@ -59,8 +66,11 @@ function Strips() {
 export function Desk() {
   const [sends, setSends] = useState(false);
   const asked = useUnlikeMembers((state) => state.open);
+  const place = useRef<HTMLDivElement>(null);
+  useFocusOnSelected(place);
   return (
     <div
+      ref={place}
       className="flex h-full min-h-0 flex-col border-t border-rule bg-panel"
       role="region"
       aria-label="Desk"

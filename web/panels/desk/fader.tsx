@@ -46,7 +46,7 @@ export function Fader({
       aria-valuemax={high}
       aria-valuenow={value}
       aria-valuetext={`${value * shownScale(parameter)} ${shownParameter(parameter).unit}`}
-      className="relative w-9 cursor-ns-resize touch-none"
+      className="relative w-8 cursor-ns-resize touch-none"
       title="Drag; with Shift finely. Double-click for the default."
       onPointerDown={begin}
       onDoubleClick={() => onChange(parameter.default)}

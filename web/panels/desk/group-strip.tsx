@@ -13,6 +13,7 @@ import { usePlayer } from '../../state/player-store';
 import { editGroup, useSceneOf } from '../../state/scene-store';
 import { isSelected, select, useSelection } from '../../state/selection-store';
 import { Balance } from './balance';
+import { SecondNumbers, ValueLine } from './strip-rows';
 import { Bracket } from './bracket';
 import { removeGroup, ungroup } from './desk-edit';
 import { moveBy } from './desk-row';
@@ -85,14 +86,14 @@ export const GroupStrip = memo(function GroupStrip({
       aria-current={selected}
       data-group={group.id}
       data-handbook={`rule/${rule.kind}`}
-      className={`relative flex h-full w-26 shrink-0 flex-col select-none gap-1.5 border-t-2 border-r border-r-rule bg-surround/60 px-2.5 pt-2 pb-2 ${selected ? 'border-t-lamp text-lamp' : 'border-t-transparent text-text'} ${isDragging ? 'z-10 opacity-80' : ''} ${group.mute ? '[&_.dims]:opacity-45' : ''}`}
+      className={`relative flex h-full w-29 shrink-0 flex-col select-none gap-1 border-t-2 border-r border-r-rule bg-surround/60 px-2.5 pt-1.5 pb-1.5 ${selected ? 'border-t-lamp text-lamp' : 'border-t-transparent text-text'} ${isDragging ? 'z-10 opacity-80' : ''} ${group.mute ? '[&_.dims]:opacity-45' : ''}`}
       style={{ transform: CSS.Translate.toString(transform), transition }}
       onPointerDownCapture={() => !selected && select({ type: 'group', id: group.id })}
       onFocus={(event) => event.target === event.currentTarget && select({ type: 'group', id: group.id })}
       onKeyDown={(event) => onKey(event, group)}
     >
       <Bracket depth={depth + 1} first />
-      <header>
+      <header className="h-9 shrink-0">
         <div className="flex items-center gap-1">
           <div
             ref={setActivatorNodeRef}
@@ -116,10 +117,23 @@ export const GroupStrip = memo(function GroupStrip({
           </button>
         </div>
         <span className="flex items-center gap-1.5 text-xs text-second" title={rule.summary}>
-          <RulePicture rule={rule.kind} /> {rule.label} of {members}
+          <RulePicture rule={rule.kind} />
+          <span className="truncate">
+            {rule.label} of {members}
+          </span>
         </span>
       </header>
-      <div className="flex min-h-16 flex-1 gap-1.5">
+      <ValueLine unit="×">
+        <NumberBox
+          label={`Strength of ${group.name} as a number`}
+          value={strength.value}
+          parameter={groupParameters.strength}
+          unit=""
+          big
+          onChange={strength.set}
+        />
+      </ValueLine>
+      <div className="flex min-h-8 flex-1 gap-1.5">
         <div className="dims flex gap-1.5">
           <GroupMeter index={index} unit={unit} />
           <Fader
@@ -130,32 +144,26 @@ export const GroupStrip = memo(function GroupStrip({
             onChange={strength.set}
           />
         </div>
-        <div className="flex min-w-0 flex-1 flex-col justify-center text-text">
-          <NumberBox
-            label={`Strength of ${group.name} as a number`}
-            value={strength.value}
-            parameter={groupParameters.strength}
-            unit=""
-            big
-            onChange={strength.set}
-          />
-          <span className="num text-right text-faint">×</span>
-        </div>
       </div>
-      {mixed && (
-        <Balance
-          parameter={groupParameters.mix}
-          value={group.mix}
-          onChange={(value) => editGroup(group.id, (g) => void (g.mix = value))}
-        />
-      )}
-      {members === 0 && <p className="text-xs text-faint">empty: drop a strip on it</p>}
-      {group.limited && (
-        <p className="num text-faint">
-          {group.floor}…{group.ceiling} {unit}
-        </p>
-      )}
-      <footer className="flex flex-wrap items-center">
+      <SecondNumbers>
+        {mixed && (
+          <Balance
+            of={group.name}
+            parameter={groupParameters.mix}
+            value={group.mix}
+            onChange={(value) => editGroup(group.id, (g) => void (g.mix = value))}
+          />
+        )}
+      </SecondNumbers>
+      <div className="flex h-18 shrink-0 flex-col justify-end">
+        {members === 0 && <p className="text-xs text-faint">empty: drop a strip on it</p>}
+        {group.limited && (
+          <p className="num text-faint">
+            {group.floor}…{group.ceiling} {unit}
+          </p>
+        )}
+      </div>
+      <footer className="flex h-5 shrink-0 items-center">
         <SendDots thing={group} type="group" />
         <MuteSolo
           thing={group}

@@ -4,7 +4,7 @@ export function MuteSolo({
   onMute,
   onSolo,
 }: {
-  thing: { readonly mute: boolean; readonly solo: boolean };
+  thing: { readonly name: string; readonly mute: boolean; readonly solo: boolean };
   onMute: () => void;
   onSolo: () => void;
 }) {
@@ -12,13 +12,20 @@ export function MuteSolo({
     <>
       <button
         className={`text-button px-0.5 text-xs ${thing.mute ? 'text-signal' : ''}`}
+        aria-label={`Mute ${thing.name}`}
         aria-pressed={thing.mute}
         title="Mute (M)"
         onClick={onMute}
       >
         mute
       </button>
-      <button className="text-button ml-1 px-0.5 text-xs" aria-pressed={thing.solo} title="Solo (O)" onClick={onSolo}>
+      <button
+        className="text-button ml-1 px-0.5 text-xs"
+        aria-label={`Solo ${thing.name}`}
+        aria-pressed={thing.solo}
+        title="Solo (O)"
+        onClick={onSolo}
+      >
         solo
       </button>
     </>

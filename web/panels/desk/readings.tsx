@@ -29,25 +29,30 @@ export function StripMeter({ field, index }: { field: Field; index: number }) {
   );
 }
 
+/** A time in seconds, in few characters. */
+const lag = (seconds: number): string =>
+  seconds < 0.0995 ? `${Math.round(1000 * seconds)} ms` : `${shownNumber(Number(seconds.toPrecision(2)))} s`;
+
 /** What a field delivers, as a number. */
 export function Gives({ index, needsDrag }: { index: number; needsDrag: boolean }) {
   const reading = useReading(index);
   const delivered = reading ? rms(reading) : 0;
   const shown = delivered === 0 ? '0' : delivered < 0.001 ? '<0.001' : shownNumber(Number(delivered.toPrecision(2)));
   return (
-    <span
-      className="num mt-1.5 text-right whitespace-nowrap text-second"
-      title="The strength that arrives at the particles on this frame: root mean square"
-    >
-      RMS
-      <br />
-      {shown}
+    <span className="num flex min-w-0 flex-1 flex-col justify-center text-right leading-tight whitespace-nowrap text-second">
+      <span title="The strength that arrives at the particles on this frame: root mean square">
+        RMS
+        <br />
+        {shown}
+      </span>
       {needsDrag && reading && reading.grip > 0 && (
         <span
-          className="block text-right text-faint"
+          className="text-faint"
           title="The time in which the particles’ drag closes 63 % of the difference between their speed and the medium’s"
         >
-          ↑ {shownNumber(Number((1 / reading.grip).toPrecision(2)))} s
+          lags
+          <br />
+          {lag(1 / reading.grip)}
         </span>
       )}
     </span>
@@ -97,7 +102,7 @@ export function FalloffOrDiagnosis({ field }: { field: Field }) {
   const { transport } = useStage();
   if (reason)
     return (
-      <div role="status" className="text-xs leading-tight text-signal">
+      <div role="status" className="max-h-full overflow-y-auto text-xs leading-tight text-signal">
         {reason.words}
         {reason.fix && (
           <button

@@ -30,7 +30,7 @@ function SendDot({
     <button
       className="touch-none rounded-full"
       role="slider"
-      aria-label={`Send from ${emitter.name}`}
+      aria-label={`Send from ${emitter.name} to ${thing.name}`}
       aria-valuemin={0}
       aria-valuemax={200}
       aria-valuenow={Math.round(send * 100)}
@@ -65,7 +65,7 @@ export function SendDots({ thing: own, type }: { thing: Field | Group; type: 'fi
   const thing = useThingNow(own);
   const emitters = useSceneOf((scene) => scene.emitters);
   return (
-    <span className="flex min-w-0 flex-1 flex-wrap gap-0.5">
+    <span className="flex min-w-0 flex-1 gap-0.5 overflow-x-auto [scrollbar-width:none]">
       {emitters.map((emitter, e) => (
         <SendDot key={emitter.id} thing={thing} type={type} emitter={emitter} index={e} />
       ))}

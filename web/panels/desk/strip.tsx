@@ -21,6 +21,7 @@ import { canPasteFields, copyFields, pasteOrTell } from './field-clipboard';
 import { KindMenu } from './kind-menu';
 import { MuteSolo } from './mute-solo';
 import { FalloffOrDiagnosis, Gives, StripMeter } from './readings';
+import { SecondNumbers, ValueLine } from './strip-rows';
 import { SendDots } from './send-dot';
 import { MoveLine } from '../../widgets/move-line';
 import { useNumberNow } from './moved-strength';
@@ -42,7 +43,7 @@ function onKey(event: React.KeyboardEvent, field: Field): void {
     else return;
   } else if (side && event.altKey) moveBy(field.id, side);
   else if (event.altKey) return;
-  else if (side) focusBeside(event.currentTarget as HTMLElement, side);
+  else if (side) focusBeside(event.currentTarget as HTMLElement, side, event.shiftKey);
   else if (event.key === 'm') editFields(ids, (f) => void (f.mute = !field.mute));
   else if (event.key === 'o') editFields(ids, (f) => void (f.solo = !field.solo));
   else if (event.key === 'd') duplicateFields(ids);
@@ -88,19 +89,19 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
       aria-current={selected}
       data-field={field.id}
       data-handbook={`field/${kind.kind}`}
-      className={`relative flex h-full w-33 shrink-0 flex-col select-none gap-1.5 border-t-2 border-r border-r-rule px-3 pt-1.5 pb-2 ${selected ? 'border-t-lamp bg-raised text-lamp' : 'border-t-transparent text-text'} ${isDragging ? 'z-10 opacity-80' : ''} ${field.mute ? '[&_.dims]:opacity-45' : ''}`}
+      className={`relative flex h-full w-29 shrink-0 flex-col select-none gap-1 border-t-2 border-r border-r-rule px-2.5 pt-1.5 pb-1.5 ${selected ? 'border-t-lamp bg-raised text-lamp' : 'border-t-transparent text-text'} ${isDragging ? 'z-10 opacity-80' : ''} ${field.mute ? '[&_.dims]:opacity-45' : ''}`}
       style={{ transform: CSS.Translate.toString(transform), transition }}
       onPointerDownCapture={(event) => onPress(event, field.id, selected)}
       onFocus={(event) =>
         event.target === event.currentTarget &&
-        !selected &&
         event.currentTarget.matches(':focus-visible') &&
+        !isSelected(useSelection.getState().selection, 'field', field.id) &&
         select({ type: 'field', id: field.id })
       }
       onKeyDown={(event) => onKey(event, field)}
     >
       <Bracket depth={depth} />
-      <header>
+      <header className="h-9 shrink-0">
         <div
           ref={setActivatorNodeRef}
           {...attributes}
@@ -118,7 +119,24 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
         </div>
         <KindMenu id={field.id} kindName={kind.kind} actsAs={field.actsAs} />
       </header>
-      <div className="flex min-h-16 flex-1 gap-1.5">
+      <ValueLine unit={shownParameter(parameter).unit}>
+        <NumberBox
+          label={`${parameter.label} of ${field.name} as a number`}
+          value={strength.value}
+          parameter={parameter}
+          unit=""
+          big
+          onChange={strength.set}
+        />
+        <MoveLine
+          of={strength.of}
+          label={`${parameter.label} of ${field.name}`}
+          parameter={parameter}
+          moved={strength.moved}
+          narrow
+        />
+      </ValueLine>
+      <div className="flex min-h-8 flex-1 gap-1.5">
         <div className="dims flex gap-1.5">
           <StripMeter field={field} index={index} />
           <Fader
@@ -129,47 +147,31 @@ export const Strip = memo(function Strip({ field, index, depth }: { field: Field
             onChange={strength.set}
           />
         </div>
-        <div className="flex min-w-0 flex-1 flex-col justify-center text-text">
-          <div className="relative">
-            <NumberBox
-              label={`${parameter.label} of ${field.name} as a number`}
-              value={strength.value}
-              parameter={parameter}
-              unit=""
-              big
-              onChange={strength.set}
-            />
-            <MoveLine
-              of={strength.of}
-              label={`${parameter.label} of ${field.name}`}
-              parameter={parameter}
-              moved={strength.moved}
-              narrow
-            />
-          </div>
-          <span className="num text-right whitespace-nowrap text-faint">{shownParameter(parameter).unit}</span>
-          <Gives index={index} needsDrag={action.needsDrag} />
-        </div>
+        <Gives index={index} needsDrag={action.needsDrag} />
       </div>
-      {kind.balance?.map((name) => (
-        <Balance
-          key={name}
-          parameter={kind.parameters[name] as NumberParameter}
-          value={field.settings[name] as number}
-          onChange={(value) => editField(field.id, (f) => void (f.settings[name] = value))}
-        />
-      ))}
-      {mixed && (
-        <Balance
-          parameter={fieldParameters.mix}
-          value={field.mix}
-          onChange={(value) => editField(field.id, (f) => void (f.mix = value))}
-        />
-      )}
-      <div className="flex basis-14 flex-col justify-end">
+      <SecondNumbers>
+        {kind.balance?.map((name) => (
+          <Balance
+            key={name}
+            of={field.name}
+            parameter={kind.parameters[name] as NumberParameter}
+            value={field.settings[name] as number}
+            onChange={(value) => editField(field.id, (f) => void (f.settings[name] = value))}
+          />
+        ))}
+        {mixed && (
+          <Balance
+            of={field.name}
+            parameter={fieldParameters.mix}
+            value={field.mix}
+            onChange={(value) => editField(field.id, (f) => void (f.mix = value))}
+          />
+        )}
+      </SecondNumbers>
+      <div className="flex h-18 shrink-0 flex-col justify-end">
         <FalloffOrDiagnosis field={field} />
       </div>
-      <footer className="flex items-center">
+      <footer className="flex h-5 shrink-0 items-center">
         <SendDots thing={field} type="field" />
         <MuteSolo
           thing={field}

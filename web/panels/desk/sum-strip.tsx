@@ -40,7 +40,7 @@ export function SumStrip() {
   );
   const allMuted = fields.length > 0 && fields.every((f) => f.mute);
   return (
-    <section className="flex w-46 shrink-0 flex-col bg-panel px-4 pt-2 pb-2" aria-label="Sum of the fields">
+    <section className="flex w-44 shrink-0 flex-col bg-panel px-3 pt-2 pb-2" aria-label="Sum of the fields">
       <h2
         className="flex items-baseline justify-between font-semibold"
         title="The acceleration that each field gives the particles on this frame: root mean square"
