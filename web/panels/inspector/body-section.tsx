@@ -10,7 +10,7 @@ import { Section } from './section';
 export function BodySection({ emitter, ids }: { emitter: Emitter; ids: readonly string[] }) {
   const { kind } = emitter.body;
   return (
-    <Section title="Body" page={`body/${emitter.body.kind}`}>
+    <Section title="Body" page={`body/${emitter.body.kind}`} changed={kind !== 'points'}>
       <KindChoice label="Body" registry={bodies} kind={kind} onChange={(next) => setBody(ids, next)} />
       <ParameterRows
         description={bodies.get(kind).parameters}

@@ -53,7 +53,7 @@ export function CameraInspector() {
   const scene = useScene();
   const stage = useStage();
   return (
-    <Section title="Shot camera" page="topic/camera">
+    <Section title="Shot camera" page="topic/camera" fixed>
       <ParameterRows
         description={cameraParameters}
         values={scene.camera}

@@ -4,6 +4,7 @@ import { ofAnotherKind } from '../../../core/document/change-kind';
 import { whyIdle } from '../../../core/measure/diagnose-collider';
 import { responses } from '../../../core/kinds/responses';
 import { colliderParameters, hitParameters } from '../../../core/document/descriptions';
+import type { Description } from '../../../core/document/parameters';
 import { hitOf, type Collider } from '../../../core/document/scene';
 import { KindChoice } from '../../widgets/kind-choice';
 import { ParameterRows } from '../../widgets/parameter-rows';
@@ -16,10 +17,14 @@ import { changeColliderShape, duplicateCollider, removeCollider } from './collid
 import { TransformSection } from './transform-section';
 import { DiagnosisNote } from './diagnosis-note';
 import { GateRows } from './gate-rows';
+import { isChanged } from './changed';
 import { Section } from './section';
 import { ShareRow } from './share-row';
 
 const SPLIT = Object.keys(colliderParameters).filter((name) => name.startsWith('split'));
+const SPLITTING: Description = Object.fromEntries(
+  Object.entries(colliderParameters).filter(([name]) => SPLIT.includes(name)),
+);
 const OWN = ['on', 'shown', 'seed'];
 
 function Idle({ collider }: { collider: Collider }) {
@@ -110,14 +115,8 @@ export function ColliderInspector({ collider }: { collider: Collider }) {
           onChange={(gate) => edit((c) => void (c.gate = gate))}
         />
       </Section>
-      <Section title="Split" page="topic/split">
-        <ParameterRows
-          description={colliderParameters}
-          of={{ ...of, prefix: '' }}
-          values={collider}
-          without={Object.keys(colliderParameters).filter((n) => !SPLIT.includes(n))}
-          onChange={set}
-        />
+      <Section title="Split" page="topic/split" changed={isChanged(SPLITTING, collider)}>
+        <ParameterRows description={SPLITTING} of={{ ...of, prefix: '' }} values={collider} onChange={set} />
       </Section>
       <Section title="Sends" page="topic/collider" aside="the emitters it stops, and the bounce of each">
         {scene.emitters.map((emitter) => {

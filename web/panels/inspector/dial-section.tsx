@@ -109,7 +109,7 @@ function DialRow({ dial }: { dial: Dial }) {
 export function DialSection() {
   const { dials } = useScene();
   return (
-    <Section title="Dials" page="topic/dials" aside="named numbers for formulas">
+    <Section title="Dials" page="topic/dials" aside="named numbers for formulas" changed={dials.length > 0}>
       <ul>
         {dials.map((dial) => (
           <DialRow key={dial.id} dial={dial} />

@@ -11,6 +11,7 @@ import { editEmitters, useScene, useSceneOf } from '../../state/scene-store';
 import { switchKind } from '../../state/kind-switch';
 import { takeRow } from '../../state/take-row';
 import { GateRows } from './gate-rows';
+import { isChanged } from './changed';
 import { Section } from './section';
 
 /** How many are alive now and most, and how many were born. */
@@ -46,7 +47,14 @@ export function EmissionSection({ emitter, ids }: { emitter: Emitter; ids: reado
   const counts = !shapes.get(emitter.shape.kind).fromParticles;
   const { first } = useSceneOf((scene) => scene.time);
   return (
-    <Section title="Emission" page="topic/emission">
+    <Section
+      title="Emission"
+      page="topic/emission"
+      changed={
+        emitter.emission.length !== 1 ||
+        emitter.emission.some((amount) => isChanged(emissionKinds.get(amount.kind).parameters, amount))
+      }
+    >
       <Count emitter={emitter} />
       {counts &&
         emitter.emission.map((amount, row) => (

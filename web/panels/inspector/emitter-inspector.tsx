@@ -1,5 +1,5 @@
 import { ofAnotherKind } from '../../../core/document/change-kind';
-import type { Values } from '../../../core/document/parameters';
+import type { Description, Values } from '../../../core/document/parameters';
 import { isSeenToTurn } from '../../../core/kinds/looks';
 import { whyUnseen } from '../../../core/measure/diagnose-emitter';
 import { birthGroups, emitterParameters } from '../../../core/document/descriptions';
@@ -21,9 +21,17 @@ import { TransformSection } from './transform-section';
 import { DiagnosisNote } from './diagnosis-note';
 import { FormulaContextProvider } from '../../widgets/formula/formula-context';
 import { useGateContext } from '../../widgets/formula/use-contexts';
+import { isChanged } from './changed';
 import { Section } from './section';
 
 const { lifetime, launch, substance, turning } = birthGroups;
+
+type BirthGroup = (typeof birthGroups)[keyof typeof birthGroups];
+
+/** What of an emitter concerns the view and chance: seldom set. */
+const OWN: Description = Object.fromEntries(
+  Object.entries(emitterParameters).filter(([name]) => name !== 'rejectedBirths'),
+);
 
 /** Says that some lifetimes fall below 0. */
 function ShortLives({ birth }: { birth: Emitter['birth'] }) {
@@ -65,6 +73,12 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
     seed: emitter.seed,
   };
   const context = useGateContext();
+  const birthSection = ({ title, page, parameters }: BirthGroup) => (
+    <Section key={title} title={title} page={page} changed={isChanged(parameters, emitter.birth)}>
+      <ParameterRows description={parameters} of={{ ...of, prefix: 'birth.' }} values={emitter.birth} onChange={set} />
+      {title === lifetime.title && <ShortLives birth={emitter.birth} />}
+    </Section>
+  );
   return (
     <FormulaContextProvider value={context}>
       <Section
@@ -78,54 +92,29 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
         onRename={(name) => editEmitters([emitter.id], (e) => void (e.name = name))}
       >
         <Unseen emitter={emitter} />
-        <ParameterRows
-          description={emitterParameters}
-          values={own}
-          without={['rejectedBirths']}
-          onChange={(name, value) => editEmitters(ids, (e) => void Object.assign(e, { [name]: value }))}
+      </Section>
+      <EmissionSection emitter={emitter} ids={ids} />
+      {[lifetime, launch, substance].map(birthSection)}
+      <LookSection emitter={emitter} ids={ids} />
+      {!shape.fromParticles && <BodySection emitter={emitter} ids={ids} />}
+      <Section title="Shape" page={`shape/${shape.kind}`} changed={isChanged(shape.parameters, emitter.shape)}>
+        <KindChoice
+          label="Shape"
+          registry={shapes}
+          kind={emitter.shape.kind}
+          onChange={(kind) =>
+            switchKind({ sort: 'emitters', ids, path: 'shape' }, kind, (was) => ofAnotherKind(shapes, was, kind))
+          }
         />
-        <div data-handbook={`shape/${shape.kind}`}>
-          <KindChoice
-            label="Shape"
-            registry={shapes}
-            kind={emitter.shape.kind}
-            onChange={(kind) =>
-              switchKind({ sort: 'emitters', ids, path: 'shape' }, kind, (was) => ofAnotherKind(shapes, was, kind))
-            }
-          />
-          <ParameterRows
-            description={shape.parameters}
-            of={{ ...of, prefix: 'shape.' }}
-            values={emitter.shape}
-            onChange={setShape}
-          />
-        </div>
+        <ParameterRows
+          description={shape.parameters}
+          of={{ ...of, prefix: 'shape.' }}
+          values={emitter.shape}
+          onChange={setShape}
+        />
       </Section>
       <MaskSection emitter={emitter} ids={ids} />
-      <EmissionSection emitter={emitter} ids={ids} />
-      {[lifetime, launch, substance].map(({ title, page, parameters }) => (
-        <Section key={title} title={title} page={page}>
-          <ParameterRows
-            description={parameters}
-            of={{ ...of, prefix: 'birth.' }}
-            values={emitter.birth}
-            onChange={set}
-          />
-          {title === lifetime.title && <ShortLives birth={emitter.birth} />}
-        </Section>
-      ))}
-      {!shape.fromParticles && <BodySection emitter={emitter} ids={ids} />}
-      {isSeenToTurn(emitter) && (
-        <Section title={turning.title} page={turning.page}>
-          <ParameterRows
-            description={turning.parameters}
-            of={{ ...of, prefix: 'birth.' }}
-            values={emitter.birth}
-            onChange={set}
-          />
-        </Section>
-      )}
-      <LookSection emitter={emitter} ids={ids} />
+      {isSeenToTurn(emitter) && birthSection(turning)}
       {!shape.fromParticles && (
         <TransformSection
           owner={{ type: 'emitter', id: emitter.id }}
@@ -135,6 +124,13 @@ export function EmitterInspector({ emitter }: { emitter: Emitter }) {
           }}
         />
       )}
+      <Section title="Visibility and seed" page="topic/emitter" changed={isChanged(OWN, own)}>
+        <ParameterRows
+          description={OWN}
+          values={own}
+          onChange={(name, value) => editEmitters(ids, (e) => void Object.assign(e, { [name]: value }))}
+        />
+      </Section>
       <div className="flex flex-wrap gap-2 px-4 py-3">
         <button className="line-button" onClick={() => duplicateEmitters(ids)}>
           Duplicate

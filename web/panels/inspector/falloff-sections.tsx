@@ -73,6 +73,7 @@ export function FalloffSection({ thing, owner }: Props) {
     <div data-handbook={`falloff/${falloff.kind}`}>
       <Section
         title="Falloff"
+        changed={falloff.bounded}
         aside={
           falloff.bounded
             ? `${falloff.label} · ${falloffCurves.get(thing.curve.kind).label} · steepness ${thing.curve.slope}`
@@ -161,6 +162,7 @@ export function ModulatorSection({ thing, owner }: Props) {
   return (
     <Section
       title="Modulators"
+      changed={thing.modulators.length > 0}
       page="topic/modulators"
       aside={thing.modulators.length > 1 ? 'they multiply' : undefined}
     >
@@ -195,7 +197,12 @@ export function ModulatorSection({ thing, owner }: Props) {
 export function SendSection({ thing, owner }: Props) {
   const { emitters } = useScene();
   return (
-    <Section title="Sends" page="topic/sends" aside="strength for each emitter">
+    <Section
+      title="Sends"
+      page="topic/sends"
+      aside="strength for each emitter"
+      changed={Object.values(thing.sends).some((send) => send !== 1)}
+    >
       {emitters.map((emitter) => (
         <ShareRow
           key={emitter.id}

@@ -146,7 +146,7 @@ export function FieldInspector({ field }: { field: Field }) {
       </div>
       <FalloffSection thing={field} owner={owner} />
       <ModulatorSection thing={field} owner={owner} />
-      <Section title="Active range" page="topic/active-range">
+      <Section title="Active range" page="topic/active-range" changed={field.limitedRange}>
         <ParameterRows description={SPAN} values={field} onChange={(name, value) => setOwn(field.id, name, value)} />
       </Section>
       <SendSection thing={field} owner={owner} />

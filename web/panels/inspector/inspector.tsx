@@ -9,6 +9,7 @@ import { GroupInspector } from './group-inspector';
 import { ZoneInspector } from './zone-inspector';
 import { CameraInspector } from './camera-inspector';
 import { SceneInspector } from './scene-inspector';
+import { SectionStrip } from './section-strip';
 
 /**
  * How long the page may take to draw what is newly selected in slices of time, milliseconds; after that it is drawn in
@@ -48,6 +49,7 @@ export function Inspector() {
   return (
     // Until they are drawn nothing can be typed: it would go to the thing that was selected before.
     <aside className="h-full overflow-y-auto bg-panel" aria-label="Inspector" inert={wanted !== selection}>
+      <SectionStrip />
       {field ? (
         <FieldInspector key={field.id} field={field} />
       ) : group ? (

@@ -12,6 +12,7 @@ import { editEmitters, useSceneOf } from '../../state/scene-store';
 import { switchKind } from '../../state/kind-switch';
 import { takeRow } from '../../state/take-row';
 import { DiagnosisNote } from './diagnosis-note';
+import { isChanged } from './changed';
 import { Section } from './section';
 
 type Draftable = Record<string, unknown>;
@@ -77,6 +78,7 @@ export function LookSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
       title="Look"
       page="topic/looks"
       aside={emitter.addedLooks.length > 0 ? 'later looks lie on top' : undefined}
+      changed={looksOf(emitter).some((look) => isChanged(looks.get(look.kind).parameters, look))}
     >
       <DiagnosisNote lead="Its spin strobes" reason={whyStrobes(emitter, fps)} />
       {looksOf(emitter).map((look, row) => (

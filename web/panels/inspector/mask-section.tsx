@@ -69,7 +69,12 @@ export function MaskSection({ emitter, ids }: { emitter: Emitter; ids: readonly 
   if (kind.fromParticles || kind.kind === 'point') return null;
   const offered = masks.list.filter((mask) => !mask.needsMesh || kind.surface);
   return (
-    <Section title="Masks" page="topic/masks" aside={emitter.masks.length > 1 ? 'they multiply' : undefined}>
+    <Section
+      title="Masks"
+      page="topic/masks"
+      aside={emitter.masks.length > 1 ? 'they multiply' : undefined}
+      changed={emitter.masks.length > 0}
+    >
       {emitter.masks.map((_, row) => (
         <MaskRows key={row} emitter={emitter} ids={ids} row={row} />
       ))}

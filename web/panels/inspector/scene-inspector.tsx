@@ -11,6 +11,7 @@ import { LightSection } from './light-section';
 import { DialSection } from './dial-section';
 import { TransformSection } from './transform-section';
 import { SequenceRow } from './sequence-row';
+import { isChanged } from './changed';
 import { Section } from './section';
 import { TimeSection } from './time-section';
 import { SoundSection } from './sound-section';
@@ -32,6 +33,7 @@ export function SceneInspector() {
     <>
       <Section
         title="Scene"
+        fixed
         page="topic/scene"
         aside={`${counted(scene.emitters.length, 'emitter')}, ${counted(scene.fields.length, 'field')}`}
       >
@@ -46,7 +48,7 @@ export function SceneInspector() {
       </Section>
       <LightSection />
       <TimeSection />
-      <Section title="Scene box" page="topic/scene-box">
+      <Section title="Scene box" page="topic/scene-box" changed={scene.bounds.on}>
         <ParameterRows
           description={boundsParameters}
           values={scene.bounds}
@@ -61,7 +63,12 @@ export function SceneInspector() {
           }
         />
       </Section>
-      <Section title="Working view" page="topic/working-view" aside="not in renders">
+      <Section
+        title="Working view"
+        page="topic/working-view"
+        aside="not in renders"
+        changed={isChanged(workParameters, scene.work)}
+      >
         <ParameterRows
           description={workParameters}
           values={scene.work}

@@ -38,7 +38,7 @@ export function SoundSection() {
     editScene((scene) => void (scene.sounds = scene.sounds.filter(({ hash }) => hash !== sound.hash)));
   };
   return (
-    <Section title="Sounds" page="topic/sounds" aside="for automation">
+    <Section title="Sounds" page="topic/sounds" aside="for automation" changed={sounds.length > 0}>
       {sounds.map((sound) => (
         <div
           key={sound.hash}

@@ -9,6 +9,7 @@ import { changeScene, useScene, useSceneOf } from '../../state/scene-store';
 import { useStage } from '../../simulation/stage';
 import { whyOpen } from '../../../core/measure/diagnose-loop';
 import { useAssets } from '../../simulation/scene-assets';
+import { isChanged } from './changed';
 import { Section } from './section';
 import { setTime, startShotHere } from './time-edit';
 
@@ -85,7 +86,7 @@ function Seams() {
 export function TimeSection() {
   const time = useSceneOf((scene) => scene.time);
   return (
-    <Section title="Time" page="topic/time">
+    <Section title="Time" page="topic/time" changed={isChanged(timeParameters, time)}>
       <ParameterRows
         description={{
           ...timeParameters,

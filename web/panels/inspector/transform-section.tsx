@@ -18,6 +18,7 @@ import {
   type PlaceNumber,
   type TransformOwner,
 } from '../../simulation/transform-edit';
+import { isPlaced } from './changed';
 import { Section } from './section';
 
 const NUMBERS: readonly PlaceNumber[] = ['position', 'rotation', 'scale'];
@@ -116,7 +117,12 @@ export function TransformSection({
   };
   const carriers = scene.carriers.filter((c) => !carried(c.id));
   return (
-    <Section title={title} page="topic/transform" aside={keyed ? 'changes write keyframes at the playhead' : undefined}>
+    <Section
+      title={title}
+      page="topic/transform"
+      aside={keyed ? 'changes write keyframes at the playhead' : undefined}
+      changed={isPlaced(placed)}
+    >
       {NUMBERS.map((name) => {
         const keys = placed.keys[`transform.${name}`] ?? [];
         const parameter =

@@ -6,12 +6,8 @@ import { openedScene, redo, undo } from '../../state/scene-store';
 import { addMarker, markerFrom } from './marker-edit';
 import { useNaming } from './markers';
 
-/** Opens the menu of fields the way its own button is opened by keys. */
-function openAddField(): void {
-  const button = document.getElementById('add-field');
-  button?.focus();
-  button?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
-}
+/** Opens the palette of fields; what is typed next goes to its filter. */
+const openAddField = (): void => document.getElementById('add-field')?.click();
 
 /** Keys that work anywhere in the Studio, but not while something is typed. */
 export function useStudioKeys(): void {

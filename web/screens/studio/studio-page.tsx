@@ -1,4 +1,5 @@
 import { Group, Panel, Separator } from 'react-resizable-panels';
+import { PALETTE_PLACE } from '../../panels/desk/add-field';
 import { Desk } from '../../panels/desk/desk';
 import { CurvesDeck } from '../../panels/keys/curves-deck';
 import { KeysDeck } from '../../panels/keys/keys-deck';
@@ -28,15 +29,15 @@ export function StudioPage() {
   const beside = useBeside((state) => state.open);
   const problem = usePlayer((player) => player.problem);
   return (
-    <main className="min-h-0 flex-1">
+    <main className="flex min-h-0 flex-1">
       <h1 className="sr-only">Studio</h1>
-      <Group orientation="vertical">
-        <Panel defaultSize="61%" minSize="25%" className="flex">
-          <div className="flex min-w-0 flex-1 flex-col">
+      <div id={PALETTE_PLACE} className="relative min-w-0 flex-1">
+        <Group orientation="vertical">
+          <Panel defaultSize="56%" minSize="25%" className="flex flex-col">
             <div className="flex min-h-0 flex-1">
+              <Things />
               <div className="relative min-w-0 flex-1">
                 <Viewport />
-                <Things />
                 <CurveEditor />
                 {problem && (
                   <p
@@ -50,16 +51,16 @@ export function StudioPage() {
               {beside && <Beside />}
             </div>
             <TransportBar />
-          </div>
-          <div className="w-84 shrink-0 border-l border-rule">
-            <Inspector />
-          </div>
-        </Panel>
-        <Separator className="h-0.5 bg-rule hover:bg-lamp focus-visible:bg-lamp" aria-label="Height of the deck" />
-        <Panel defaultSize="40%" minSize="280px">
-          {DECKS[deck]}
-        </Panel>
-      </Group>
+          </Panel>
+          <Separator className="h-0.5 bg-rule hover:bg-lamp focus-visible:bg-lamp" aria-label="Height of the deck" />
+          <Panel defaultSize="44%" minSize="300px">
+            {DECKS[deck]}
+          </Panel>
+        </Group>
+      </div>
+      <div className="w-84 shrink-0 border-l border-rule">
+        <Inspector />
+      </div>
     </main>
   );
 }

@@ -1,55 +1,114 @@
-import { Circle, CircleDashed, Eye, EyeOff, Move3d, Plus, Shield, Video, Waves } from 'lucide-react';
+import {
+  ChevronsLeft,
+  ChevronsRight,
+  Circle,
+  CircleDashed,
+  Eye,
+  EyeOff,
+  Move3d,
+  Plus,
+  Shield,
+  Video,
+  Waves,
+} from 'lucide-react';
+import { useState } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { toast } from 'sonner';
 import { addCarrier } from '../../panels/inspector/carrier-edit';
 import { addCollider } from '../../panels/inspector/collider-edit';
 import { addEmitter, canPaste, pasteEmitters } from '../../panels/inspector/emitter-edit';
 import { addZone } from '../../panels/inspector/zone-edit';
+import { fields as fieldKinds } from '../../../core/kinds/fields';
+import { MOST } from '../../../core/document/scene';
+import { Glyph } from '../../widgets/glyph';
 import { editThing, useSceneOf, type ThingType } from '../../state/scene-store';
 import { isSelected, select, selectToo, useSelection } from '../../state/selection-store';
+import { useListFold } from './list-fold';
 import { messageOf } from '../../../core/lib/errors';
 
 interface Listed {
   readonly id: string;
   readonly name: string;
-  /** Undefined for what the view draws only while it is selected. */
+  /** Undefined for things that can’t be hidden in the view. */
   readonly shown?: boolean;
-  readonly on?: boolean;
+  /** One word about a thing that does nothing now. */
+  readonly off?: string | undefined;
 }
 
-const button =
-  'pointer-events-auto flex items-center gap-1.5 rounded-sm px-1 py-0.5 [text-shadow:0_0_4px_black] hover:bg-raised';
+const button = 'flex min-w-0 items-center gap-1.5 rounded-sm px-1.5 py-0.5 text-left hover:bg-raised';
+
+/** A name that is typed over, in place of its button. */
+function Renaming({ name, onDone }: { name: string; onDone: (name: string | undefined) => void }) {
+  return (
+    <input
+      autoFocus
+      aria-label={`New name of ${name}`}
+      className="w-full min-w-0 rounded-sm bg-raised px-1.5 py-0.5"
+      defaultValue={name}
+      maxLength={MOST.name}
+      onFocus={(event) => event.currentTarget.select()}
+      onBlur={(event) => onDone(event.currentTarget.value.trim())}
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        if (event.key === 'Enter') event.currentTarget.blur();
+        if (event.key === 'Escape') onDone(undefined);
+      }}
+    />
+  );
+}
+
+/** Selects a thing that is clicked; with Shift or Ctrl beside others, where several can be set together. */
+function onClick(event: React.MouseEvent, type: ThingType, id: string): void {
+  const adding = event.shiftKey || event.ctrlKey || event.metaKey;
+  if (adding && (type === 'emitter' || type === 'field')) selectToo(type, id);
+  else select({ type, id });
+}
 
 function ThingRow({
   type,
   thing,
   icon,
+  folded,
 }: {
-  type: Exclude<ThingType, 'field' | 'group'>;
+  type: Exclude<ThingType, 'group'>;
   thing: Listed;
   icon: React.ReactNode;
+  folded: boolean;
 }) {
   const active = useSelection(({ selection }) => isSelected(selection, type, thing.id));
+  const [renaming, setRenaming] = useState(false);
   const hide = () => editThing(type, thing.id, (t) => void ((t as { shown: boolean }).shown = !thing.shown));
+  const rename = (name: string | undefined) => {
+    setRenaming(false);
+    if (name && name !== thing.name) editThing(type, thing.id, (t) => void ((t as { name: string }).name = name));
+  };
+  if (renaming)
+    return (
+      <li>
+        <Renaming name={thing.name} onDone={rename} />
+      </li>
+    );
   return (
-    <li className="group flex items-center gap-1">
+    <li className="group flex items-center">
       <button
-        className={`${button} ${active ? 'text-text' : 'text-second'}`}
+        className={`${button} flex-1 ${active ? 'text-text' : 'text-second'}`}
         aria-pressed={active}
-        title={type === 'emitter' ? 'Shift- or Ctrl-click to edit several emitters together' : undefined}
-        onClick={(event) =>
-          type === 'emitter' && (event.shiftKey || event.ctrlKey || event.metaKey)
-            ? selectToo(type, thing.id)
-            : select({ type, id: thing.id })
-        }
+        // A field has a strip of its own name on the desk.
+        aria-label={type === 'field' ? `${thing.name}, field` : thing.name}
+        title={`${thing.name}: a double-click or F2 renames it${
+          type === 'emitter' || type === 'field' ? '; Shift- or Ctrl-click selects several' : ''
+        }`}
+        onClick={(event) => onClick(event, type, thing.id)}
+        onDoubleClick={() => setRenaming(true)}
+        onKeyDown={(event) => event.key === 'F2' && setRenaming(true)}
       >
-        <span className={active ? 'text-lamp' : 'text-faint'}>{icon}</span>
-        {thing.name}
+        <span className={`shrink-0 ${active ? 'text-lamp' : 'text-faint'}`}>{icon}</span>
+        {!folded && <span className={`truncate ${thing.off ? 'text-faint' : ''}`}>{thing.name}</span>}
       </button>
-      {thing.on === false && <span className="num text-faint [text-shadow:0_0_4px_black]">off</span>}
-      {thing.shown !== undefined && (
+      {!folded && thing.off && <span className="num px-1 text-xs text-faint">{thing.off}</span>}
+      {!folded && thing.shown !== undefined && (
         <button
-          className={`pointer-events-auto rounded-sm p-0.5 text-faint hover:text-text focus-visible:opacity-100 ${thing.shown ? 'opacity-0 group-hover:opacity-100' : ''}`}
+          className={`rounded-sm p-0.5 text-faint hover:text-text focus-visible:opacity-100 ${thing.shown ? 'opacity-0 group-hover:opacity-100' : ''}`}
           aria-label={`${thing.shown ? 'Hide' : 'Show'} ${thing.name} in the view`}
           title="Shows or hides it in the view; the simulation stays the same"
           onClick={hide}
@@ -69,7 +128,7 @@ function paste(): void {
   }
 }
 
-function AddThing() {
+function AddThing({ folded }: { folded: boolean }) {
   const items: readonly (readonly [string, string, () => void])[] = [
     ['emitter', 'Emits particles', () => addEmitter()],
     ['collider', 'A surface that stops particles', addCollider],
@@ -82,7 +141,7 @@ function AddThing() {
   return (
     <Menu>
       <MenuButton className={`${button} text-second hover:text-text`}>
-        <Plus size={12} /> add
+        <Plus size={12} /> {folded ? <span className="sr-only">add</span> : 'add'}
       </MenuButton>
       <MenuItems anchor="bottom start" className="z-20 w-60 border border-rule bg-panel py-1 focus:outline-none">
         {items.map(([label, help, act]) => (
@@ -98,57 +157,97 @@ function AddThing() {
   );
 }
 
-/** A short list of the scene's things, over the view's left edge. */
+/** A name in the list; folded, only its icon is there. */
+function WholeRow({
+  type,
+  name,
+  icon,
+  folded,
+}: {
+  type: 'camera' | 'scene';
+  name: string;
+  icon: React.ReactNode;
+  folded: boolean;
+}) {
+  const active = useSelection(({ selection }) => selection.type === type);
+  return (
+    <li>
+      <button
+        className={`${button} w-full ${active ? 'text-text' : 'text-second'}`}
+        aria-pressed={active}
+        aria-label={name}
+        title={name}
+        onClick={() => select({ type })}
+      >
+        <span className={active ? 'text-lamp' : 'text-faint'}>{icon}</span>
+        {!folded && name}
+      </button>
+    </li>
+  );
+}
+
+/** The scene’s things in a column beside the view, which can be folded to their icons. */
 export function Things() {
   const emitters = useSceneOf((scene) => scene.emitters);
   const colliders = useSceneOf((scene) => scene.colliders);
   const carriers = useSceneOf((scene) => scene.carriers);
   const zones = useSceneOf((scene) => scene.zones);
-  const { selection } = useSelection();
-  const whole = (type: 'camera' | 'scene', name: string, icon: React.ReactNode) => (
-    <li>
-      <button
-        className={`${button} ${selection.type === type ? 'text-text' : 'text-second'}`}
-        aria-pressed={selection.type === type}
-        onClick={() => select({ type })}
-      >
-        <span className={selection.type === type ? 'text-lamp' : 'text-faint'}>{icon}</span>
-        {name}
-      </button>
-    </li>
-  );
+  const fields = useSceneOf((scene) => scene.fields);
+  const folded = useListFold((state) => state.folded);
+  const dashed = (on: boolean) => (on ? undefined : '2 3');
   return (
-    <ul
-      aria-label="Things of the scene"
-      className="pointer-events-none absolute top-2 left-2 flex max-h-[calc(100%-1rem)] flex-col items-start overflow-y-auto"
+    <nav
+      aria-label="Things"
+      className={`flex shrink-0 flex-col border-r border-rule bg-panel py-1.5 ${folded ? 'w-8' : 'w-38'}`}
     >
-      {emitters.map((emitter) => (
-        <ThingRow
-          key={emitter.id}
-          type="emitter"
-          thing={emitter}
-          icon={<Circle size={12} strokeDasharray={emitter.on ? undefined : '2 3'} />}
-        />
-      ))}
-      {colliders.map((collider) => (
-        <ThingRow
-          key={collider.id}
-          type="collider"
-          thing={collider}
-          icon={<Shield size={12} strokeDasharray={collider.on ? undefined : '2 3'} />}
-        />
-      ))}
-      {carriers.map((carrier) => (
-        <ThingRow key={carrier.id} type="carrier" thing={carrier} icon={<Move3d size={12} />} />
-      ))}
-      {zones.map((zone) => (
-        <ThingRow key={zone.id} type="zone" thing={zone} icon={<CircleDashed size={12} />} />
-      ))}
-      {whole('camera', 'Shot camera', <Video size={12} />)}
-      {whole('scene', 'Scene', <Waves size={12} />)}
-      <li>
-        <AddThing />
-      </li>
-    </ul>
+      <ul aria-label="Things of the scene" className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-0.5">
+        {emitters.map((emitter) => (
+          <ThingRow
+            key={emitter.id}
+            type="emitter"
+            thing={{ ...emitter, off: emitter.on ? undefined : 'off' }}
+            icon={<Circle size={12} strokeDasharray={dashed(emitter.on)} />}
+            folded={folded}
+          />
+        ))}
+        {colliders.map((collider) => (
+          <ThingRow
+            key={collider.id}
+            type="collider"
+            thing={{ ...collider, off: collider.on ? undefined : 'off' }}
+            icon={<Shield size={12} strokeDasharray={dashed(collider.on)} />}
+            folded={folded}
+          />
+        ))}
+        {carriers.map((carrier) => (
+          <ThingRow key={carrier.id} type="carrier" thing={carrier} icon={<Move3d size={12} />} folded={folded} />
+        ))}
+        {zones.map((zone) => (
+          <ThingRow key={zone.id} type="zone" thing={zone} icon={<CircleDashed size={12} />} folded={folded} />
+        ))}
+        {fields.map(({ id, name, mute, settings }) => (
+          <ThingRow
+            key={id}
+            type="field"
+            thing={{ id, name, off: mute ? 'muted' : undefined }}
+            icon={<Glyph path={fieldKinds.get(settings.kind).glyph} size={12} />}
+            folded={folded}
+          />
+        ))}
+        <WholeRow type="camera" name="Shot camera" icon={<Video size={12} />} folded={folded} />
+        <WholeRow type="scene" name="Scene" icon={<Waves size={12} />} folded={folded} />
+        <li>
+          <AddThing folded={folded} />
+        </li>
+      </ul>
+      <button
+        className="mx-0.5 self-start rounded-sm px-1.5 py-0.5 text-faint hover:text-text"
+        aria-label={folded ? 'Show the names of the things' : 'Fold the list to icons'}
+        title={folded ? 'Show the names' : 'Fold to icons'}
+        onClick={() => useListFold.getState().toggle()}
+      >
+        {folded ? <ChevronsRight size={12} /> : <ChevronsLeft size={12} />}
+      </button>
+    </nav>
   );
 }
