@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { BROWSER } from './e2e/browser';
+import { BROWSER } from './scripts/chromium.mjs';
 
 /** End to end: the built program, started as a person starts it, in Debian's Chromium. */
 export default defineConfig({

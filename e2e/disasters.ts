@@ -4,7 +4,7 @@ import Database from 'better-sqlite3';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { BROWSER } from './browser';
+import { BROWSER } from '../scripts/chromium.mjs';
 import { OwnProgram, smallDisk } from './own-program';
 
 export const DISASTERS = [

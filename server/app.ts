@@ -11,6 +11,7 @@ import { bakeRoutes } from './bake-routes';
 import { bakeInThread } from './bake-thread';
 import { BakesTable } from './bakes-table';
 import type { Db } from './data-file';
+import { examplePicture } from './example-pictures';
 import { failure, failureHandler } from './failure';
 import { guard } from './guard';
 import { imageRoutes } from './image-routes';
@@ -72,7 +73,8 @@ export function createApp({
   const meshes = new FilesTable(db, 'meshes');
   const grids = new FilesTable(db, 'grids');
   scenes.forgetDeleted();
-  if (scenes.isEmpty()) for (const { scene } of [...examples].toReversed()) scenes.add(scene);
+  if (scenes.isEmpty())
+    for (const { slug, scene } of examples.toReversed()) scenes.add(scene, examplePicture(webRoot, slug));
 
   const bakes = new BakesTable(db);
   const jobs = new BakeJobs(bakes, bakesFolder, spawnBake, (scene) =>
@@ -119,7 +121,7 @@ export function createApp({
       },
     }),
   );
-  app.use('/api/scenes', sceneRoutes(scenes, images, { mesh: meshes, grid: grids }));
+  app.use('/api/scenes', sceneRoutes(scenes, images, { mesh: meshes, grid: grids }, webRoot));
   app.use('/api/images', imageRoutes(images));
   app.use(
     '/api/meshes',

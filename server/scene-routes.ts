@@ -6,6 +6,7 @@ import { parseBounded } from '../formats/bounded-json';
 import { FILE_LIMITS, keptFiles, readSceneFile, sceneFrom, writeSceneFile } from '../formats/scene-file';
 import { bodyOf, NewSceneBody, PictureBody, RenameBody, SaveBody, VersionNameBody } from './bodies';
 import { eventStream } from './event-stream';
+import { examplePicture, pictureType } from './example-pictures';
 import { failure } from './failure';
 import type { ImagesTable } from './images-table';
 import { filesOfScene } from './kept-files';
@@ -39,6 +40,7 @@ export function sceneRoutes(
   scenes: ScenesTable,
   images: ImagesTable,
   files: Readonly<Record<'mesh' | 'grid', FilesTable>>,
+  webRoot: string,
 ): Router {
   const router = Router();
 
@@ -97,7 +99,9 @@ export function sceneRoutes(
       copyOf !== undefined && (version === undefined ? found(copyOf).scene : foundVersion(copyOf, version));
     const source = copied ? copied : example !== undefined ? findExample(example)!.scene : newScene('Untitled');
     const wanted = name ?? (copyOf !== undefined ? `${source.name} copy` : source.name);
-    response.status(201).json(scenes.add({ ...source, name: freeName(wanted, taken()) }));
+    const asItIs = copyOf !== undefined && version === undefined ? scenes.currentPicture(copyOf) : undefined;
+    const picture = example === undefined ? asItIs : examplePicture(webRoot, example);
+    response.status(201).json(scenes.add({ ...source, name: freeName(wanted, taken()) }, picture));
   });
 
   router.get('/events', (_request, response) => {
@@ -128,7 +132,7 @@ export function sceneRoutes(
     const picture = Number.isSafeInteger(Number(revision)) ? scenes.versions.picture(id, Number(revision)) : undefined;
     if (!picture)
       throw failure(404, 'missing', 'picture', 'There is no picture of this version yet.', 'a version with a picture');
-    response.set('Content-Type', 'image/png').set('Cache-Control', 'private, max-age=86400').send(picture);
+    response.set('Content-Type', pictureType(picture)).set('Cache-Control', 'private, max-age=86400').send(picture);
   });
 
   router.get('/:id', (request, response) => {
@@ -193,7 +197,7 @@ export function sceneRoutes(
     const picture = scenes.picture(request.params.id);
     if (!picture)
       throw failure(404, 'missing', 'picture', 'There is no picture of this scene yet.', 'a scene with a picture');
-    response.set('Content-Type', 'image/png').set('Cache-Control', 'no-cache').send(picture);
+    response.set('Content-Type', pictureType(picture)).set('Cache-Control', 'no-cache').send(picture);
   });
 
   router.post('/:id/picture', upload, (request, response) => {

@@ -53,12 +53,14 @@ export class ScenesTable {
     return this.db.prepare('SELECT 1 FROM scenes WHERE id = ? AND deleted IS NULL').get(id) !== undefined;
   }
 
-  add(scene: Scene): StoredScene {
+  /** Adds a scene, with a picture of it where there is one. */
+  add(scene: Scene, picture?: Uint8Array): StoredScene {
     const id = randomUUID();
     const time = now();
     this.db
       .prepare('INSERT INTO scenes (id, name, document, created, changed) VALUES (?, ?, ?, ?, ?)')
       .run(id, scene.name, JSON.stringify(scene), time, time);
+    if (picture) this.setPicture(id, 1, picture);
     this.tell({ id, revision: 1 });
     return { id, revision: 1, changed: time, scene };
   }
@@ -121,6 +123,12 @@ export class ScenesTable {
       this.db.prepare<[string], { picture: Buffer | null }>('SELECT picture FROM scenes WHERE id = ?').get(id)
         ?.picture ?? undefined
     );
+  }
+
+  /** The picture of a scene, unless the scene has changed since it was drawn. */
+  currentPicture(id: string): Buffer | undefined {
+    const sql = 'SELECT picture FROM scenes WHERE id = ? AND picture_revision = revision';
+    return this.db.prepare<[string], { picture: Buffer | null }>(sql).get(id)?.picture ?? undefined;
   }
 
   isEmpty(): boolean {

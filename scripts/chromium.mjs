@@ -1,4 +1,4 @@
-/** Debian's Chromium, as the tests start it: quiet, and drawing in software. */
+/** Debian's Chromium, as tests and scripts start it: quiet, and drawing in software. */
 export const BROWSER = {
   executablePath: '/usr/bin/chromium',
   args: [

@@ -1,0 +1,71 @@
+import { createHash } from 'node:crypto';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { examples } from '../core/examples';
+import { createApp } from './app';
+import { openDatabase } from './database';
+
+const SHIPPED = join(import.meta.dirname, '..', 'web', 'public');
+const HOST = '127.0.0.1:4800';
+const folder = mkdtempSync(join(tmpdir(), 'bathyclast-pictures-'));
+let app: ReturnType<typeof createApp>;
+let db: ReturnType<typeof openDatabase>;
+
+beforeAll(() => {
+  db = openDatabase(folder);
+  app = createApp({ db, webRoot: SHIPPED, log: pino({ level: 'silent' }), bakesFolder: join(folder, 'bakes') });
+});
+afterAll(() => {
+  db.close();
+  rmSync(folder, { recursive: true });
+});
+
+interface Card {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly pictureRevision: number | null;
+}
+const cards = async () =>
+  ((await request(app).get('/api/scenes').set('Host', HOST)).body as { scenes: readonly Card[] }).scenes;
+const post = (body: object) =>
+  request(app).post('/api/scenes').set('Host', HOST).set('Origin', `http://${HOST}`).send(body);
+const pictureOf = async (id: string) => {
+  const { body, type } = await request(app).get(`/api/scenes/${id}/picture`).set('Host', HOST);
+  return { bytes: body as Buffer, type };
+};
+
+describe('pictures of the examples', () => {
+  it('are drawn from the examples as they are now: `npm run pictures` draws them anew', () => {
+    const drawnFrom = JSON.parse(readFileSync(join(SHIPPED, 'examples', 'drawn-from.json'), 'utf8')) as object;
+    const now = examples.map(({ slug, scene }) => [
+      slug,
+      createHash('sha256').update(JSON.stringify(scene)).digest('hex'),
+    ]);
+    expect(drawnFrom).toEqual(Object.fromEntries(now));
+  });
+
+  it('are there in a fresh data folder, so that nothing has to be drawn', async () => {
+    for (const { id, name, revision, pictureRevision } of await cards()) {
+      expect([name, pictureRevision]).toEqual([name, revision]);
+      const { bytes, type } = await pictureOf(id);
+      expect(type).toBe('image/webp');
+      expect([bytes.subarray(0, 4), bytes.subarray(8, 12)].map(String)).toEqual(['RIFF', 'WEBP']);
+    }
+  });
+
+  it('come with a new scene from an example, and with a copy of a scene that has not changed since', async () => {
+    const [first] = await cards();
+    for (const body of [{ example: examples[0]!.slug }, { copyOf: first!.id }]) {
+      const { id } = (await post(body)).body as { id: string };
+      const card = (await cards()).find((one) => one.id === id)!;
+      expect(card.pictureRevision).toBe(card.revision);
+    }
+    expect(((await post({})).body as { id: string }).id).toBeTruthy();
+    expect((await cards()).find(({ name }) => name === 'Untitled')!.pictureRevision).toBeNull();
+  });
+});
