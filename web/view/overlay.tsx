@@ -67,7 +67,7 @@ export function Overlay({ rig }: { rig: ViewRig }) {
           </button>
         );
       })}
-      {place && !placeless && bodies.map((body, i) => <SizeHandles key={i} rig={rig} body={body} place={place} />)}
+      {place && !placeless && <SizeHandles rig={rig} bodies={bodies} place={place} />}
       {thing && !placeless && selection.type !== 'camera' && selection.type !== 'scene' && (
         <>
           <MotionHandles rig={rig} placed={thing} name={thing.name} owner={{ type: selection.type, id: thing.id }} />

@@ -12,7 +12,7 @@ import { SequenceRow } from '../../panels/inspector/sequence-row';
 import { Section } from '../../panels/inspector/section';
 import { useStudioKeys } from '../studio/keys';
 import { JustDrawn, Played } from './played';
-import { Preview } from './preview';
+import { Preview, PreviewRuler } from './preview';
 import { loadQueue, order, useQueue } from './queue';
 import { ParticlesSection } from './particles-section';
 import { SampleTrial } from './sample-trial';
@@ -102,6 +102,7 @@ export function OutputPage() {
   const going = useQueue((queue) => queue.going?.id);
   const [chosen, setChosen] = useState<number>();
   const [live, setLive] = useState(false);
+  const [looked, setLooked] = useState<number>();
   useEffect(() => {
     transport.pause();
     void loadQueue();
@@ -153,7 +154,9 @@ export function OutputPage() {
     ? ['none', 'straight', ...(format.frames ? (['premultiplied'] as const) : [])]
     : [];
 
-  const still = usePlayer((player) => player.frame);
+  const playhead = usePlayer((player) => player.frame);
+  // The frame that was chosen here, otherwise that of the Studio.
+  const preview = Math.min(through, Math.max(from, looked ?? playhead));
   const render = async (asked: RenderSettings) => {
     void saver.flush();
     setChosen(undefined);
@@ -169,9 +172,12 @@ export function OutputPage() {
           ) : going !== undefined ? (
             <JustDrawn width={output.width} height={output.height} />
           ) : (
-            <Preview frame={from} />
+            <Preview frame={preview} />
           )}
         </div>
+        {going === undefined && !shown && (
+          <PreviewRuler frame={preview} from={from} through={through} onChange={setLooked} />
+        )}
         <div className="grid shrink-0 grid-cols-[3fr_2fr] border-t border-rule bg-panel">
           <section className="min-w-0 border-r border-rule" aria-label="Queue of renders">
             <h2 className="px-4 pt-2 text-xs font-normal text-second">Renders</h2>
@@ -322,14 +328,14 @@ export function OutputPage() {
                 ...settings,
                 format: 'png',
                 bits: '8',
-                from: still,
-                through: still,
+                from: preview,
+                through: preview,
                 layers: false,
                 split: 'together',
               })
             }
           >
-            Render frame {still} as one picture
+            Render frame {preview} as one picture
           </button>
         </div>
         <BakeSection from={from} through={through} />

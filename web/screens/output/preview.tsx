@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useAssets } from '../../simulation/scene-assets';
 import { runFrames } from '../../simulation/run-frames';
 import { useScene } from '../../state/scene-store';
@@ -8,12 +8,58 @@ import { drawnFrom } from '../../../core/kinds/looks/look-back';
 import { History } from '../../view/layers/history';
 import { shotAt } from '../../view/camera/shot';
 
-/** The first frame of the render as the file will have it, small. */
-export function Preview({ frame }: { frame: number }) {
-  const scene = useScene();
+/** Milliseconds for which everything is left alone before it is drawn: a hand on a control goes over many values. */
+const REST = 200;
+
+/** A value once it has been left alone. */
+function useRested<T>(value: T): T {
+  const [rested, setRested] = useState(value);
+  useEffect(() => {
+    const wait = setTimeout(() => setRested(value), REST);
+    return () => clearTimeout(wait);
+  }, [value]);
+  return rested;
+}
+
+/** Chooses the frame of the preview among those of the render. */
+export function PreviewRuler({
+  frame,
+  from,
+  through,
+  onChange,
+}: {
+  frame: number;
+  from: number;
+  through: number;
+  onChange: (frame: number) => void;
+}) {
+  return (
+    <label className="flex items-center gap-3 px-8 pb-2 text-xs text-second">
+      <span>preview</span>
+      <input
+        type="range"
+        aria-label="Frame of the preview"
+        className="flex-1 accent-lamp"
+        min={from}
+        max={through}
+        value={frame}
+        onChange={(event) => onChange(Number(event.currentTarget.value))}
+      />
+      <span className="num w-20 text-right">frame {frame}</span>
+    </label>
+  );
+}
+
+/** A frame of the render as the file will have it, small. */
+export function Preview({ frame: wanted }: { frame: number }) {
+  const sceneNow = useScene();
   const { images } = useImages();
+  // Images are read from their store while it is drawn: other ones are another picture.
+  const now = useMemo(() => ({ scene: sceneNow, frame: wanted, images }), [sceneNow, wanted, images]);
+  const shown = useRested(now);
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
+    const { scene, frame } = shown;
     // A canvas of its own each time: a context that was given up can't be taken again.
     const canvas = document.createElement('canvas');
     canvas.className = 'max-h-full max-w-full';
@@ -30,30 +76,26 @@ export function Preview({ frame }: { frame: number }) {
     box.current!.replaceChildren(canvas);
     void loadImages(scene);
     void loadPlate(scene, frame).catch(() => undefined);
-    const wait = setTimeout(() => {
-      void runFrames(
-        {
-          scene,
-          assets: useAssets.getState().assets,
-          draftFraction: scene.draftFraction,
-          from: drawnFrom(scene, frame),
-          through: frame,
-        },
-        stop.signal,
-        (made) => {
-          past.add(made);
-          if (made.frame < frame) return;
-          picture.setFrame(made, past.at);
-          picture.draw(shotAt(scene, frame, output.width / output.height));
-        },
-      );
-    }, 120);
+    void runFrames(
+      {
+        scene,
+        assets: useAssets.getState().assets,
+        draftFraction: scene.draftFraction,
+        from: drawnFrom(scene, frame),
+        through: frame,
+      },
+      stop.signal,
+      (made) => {
+        past.add(made);
+        if (made.frame < frame) return;
+        picture.setFrame(made, past.at);
+        picture.draw(shotAt(scene, frame, output.width / output.height));
+      },
+    );
     return () => {
-      clearTimeout(wait);
       stop.abort();
       picture.dispose();
     };
-    // oxlint-disable-next-line react/exhaustive-effect-dependencies -- images are read from a store while it is drawn
-  }, [scene, frame, images]);
+  }, [shown]);
   return <div ref={box} className="grid h-full max-h-full w-full place-items-center" />;
 }

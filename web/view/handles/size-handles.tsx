@@ -14,6 +14,8 @@ import { editWeighted, setFalloffNumber, type WeightedOwner } from '../../state/
 import { setIfKeyed } from '../../state/movement';
 import { editCollider, editEmitter, editField } from '../../state/scene-store';
 import { alongAxis, hundredths } from './drag-geometry';
+import { LABEL_HEIGHT, shiftsOf, squareAbout } from './label-room';
+import { knobsOf } from './transform-handles';
 import type { ViewRig } from '../camera/view-rig';
 
 /** A body whose sizes are dragged in the view: a falloff shape, an emitter's shape, a collider's. */
@@ -93,14 +95,35 @@ export function sizablesOf(thing: {
   ];
 }
 
-/** Dots that set the sizes of a body, dragged in place. */
-export function SizeHandles({ rig, body, place }: { rig: ViewRig; body: Sizable; place: Similarity }) {
-  return body.handles.map((handle) => {
-    const at = outward(place, handle.at);
-    const shown = rig.project(at);
-    const described = body.parameters[handle.parameter]!;
-    const value = Number(body.values[handle.parameter]);
-    if (!shown) return null;
+/** Pixels from a dot to its label, of a letter, and of a knob of the handles that move a thing. */
+const GAP = 12;
+const LETTER = 7.4;
+const KNOB = 22;
+
+/** Dots that set the sizes of bodies, dragged in place. Their labels lie under no knob and not under each other. */
+export function SizeHandles({ rig, bodies, place }: { rig: ViewRig; bodies: readonly Sizable[]; place: Similarity }) {
+  const dots = bodies.flatMap((body) =>
+    body.handles.flatMap((handle) => {
+      const at = outward(place, handle.at);
+      const shown = rig.project(at);
+      if (!shown) return [];
+      const described = body.parameters[handle.parameter]!;
+      const value = Number(body.values[handle.parameter]);
+      return { body, handle, at, shown, described, value, words: `${described.label.toLowerCase()} ${value} m` };
+    }),
+  );
+  const labels = dots.map(({ shown, words }) => ({
+    left: shown.x + GAP,
+    top: shown.y - LABEL_HEIGHT / 2,
+    width: LETTER * words.length + 8,
+    height: LABEL_HEIGHT,
+  }));
+  const taken = [...knobsOf(rig, place.position), ...dots.map(({ shown }) => shown)];
+  const shifts = shiftsOf(
+    labels,
+    taken.map((point) => squareAbout(point, KNOB)),
+  );
+  return dots.map(({ body, handle, at, shown, described, value, words }, i) => {
     const least = described.type === 'number' && described.above ? 0.01 : 0;
     const set = (next: number) => body.set(handle.parameter, Math.max(least, hundredths(next)));
     const begin = (event: React.PointerEvent) => {
@@ -112,7 +135,7 @@ export function SizeHandles({ rig, body, place }: { rig: ViewRig; body: Sizable;
     };
     return (
       <button
-        key={handle.parameter}
+        key={`${i} ${handle.parameter}`}
         className="group pointer-events-auto absolute flex -translate-y-1/2 touch-none items-center gap-1 whitespace-nowrap text-lamp"
         style={{ left: shown.x - 6, top: shown.y }}
         aria-label={`${described.label} ${value} m: drag, or use the arrow keys`}
@@ -128,8 +151,8 @@ export function SizeHandles({ rig, body, place }: { rig: ViewRig; body: Sizable;
         <span
           className={`h-3 w-3 shrink-0 rounded-full border-2 border-lamp ${handle.parameter === 'inner' ? 'bg-surround' : 'bg-lamp'}`}
         />
-        <span className="num rounded-sm bg-surround/60 px-1">
-          {described.label.toLowerCase()} {value} m
+        <span className="num rounded-sm bg-surround/60 px-1" style={{ transform: `translateY(${shifts[i]}px)` }}>
+          {words}
         </span>
       </button>
     );

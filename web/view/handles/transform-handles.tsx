@@ -21,6 +21,13 @@ const UNIT: readonly Vector[] = [
 const ARM = 0.09;
 const DEGREES_A_PIXEL = 0.5;
 
+/** Where the arms of the handles end on the view, and where they begin; those behind the eye are left out. */
+export function knobsOf(rig: ViewRig, position: Vector): { x: number; y: number }[] {
+  const arm = ARM * Math.hypot(...position.map((n, i) => n - rig.eye.getComponent(i)));
+  const ends = UNIT.map((along) => rig.project(mapVector(position, (n, i) => n + arm * along[i]!)));
+  return [rig.project(position), ...ends].flatMap((end) => end ?? []);
+}
+
 /** Handles to place the selected thing (the middle freely, an arm along its axis) and to turn it about its axes. */
 export function TransformHandles({
   rig,
