@@ -3,6 +3,7 @@ import type vtkImageData from '@kitware/vtk.js/Common/DataModel/ImageData.js';
 import { newInstance as newImageDataReader } from '@kitware/vtk.js/IO/XML/XMLImageDataReader.js';
 import { expect, test } from './test';
 import {
+  addField,
   difference,
   goToFrame,
   inspected,
@@ -24,8 +25,7 @@ test('a path field: snapped to, dragged in the view, read from an SVG file, with
   page,
 }) => {
   await newScene(page);
-  await page.keyboard.press('+');
-  await page.getByRole('menuitem', { name: /^path/ }).click();
+  await addField(page, 'path');
   await inspected(page);
   const inspector = page.getByLabel('Inspector');
   const path = strip(page, 'Path');
@@ -118,8 +118,7 @@ test('a flow grid is filled from a group, fitted to it, saved as VTK image data,
   await openExample(page, 'vent-plume');
   await strip(page, 'Buoyancy').locator('header').getByTitle('Buoyancy', { exact: true }).click();
   await page.getByRole('button', { name: 'group it' }).click();
-  await page.keyboard.press('+');
-  await page.getByRole('menuitem', { name: /^flow grid/ }).click();
+  await addField(page, 'flow grid');
   await inspected(page);
   const inspector = page.getByLabel('Inspector');
   const grid = strip(page, 'Flow grid');

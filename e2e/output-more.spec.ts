@@ -2,7 +2,7 @@ import { expect, test, type Page } from './test';
 import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { PLYLoader } from 'three/addons/loaders/PLYLoader.js';
-import { openOutput, rendered, set } from './render-steps';
+import { openOutput, rendered, set, type } from './render-steps';
 
 const renders = (page: Page) => page.getByRole('list', { name: 'Renders' }).getByRole('listitem');
 
@@ -52,7 +52,7 @@ test('samples are tried on a piece of the picture: more of them are less noisy, 
   await expect(page.getByRole('textbox', { name: 'Samples', exact: true })).toHaveValue('4');
 });
 
-test('the frame of the playhead is rendered as a still with all its particles; pictures go into a chosen folder', async ({
+test('the previewed frame, at first that of the playhead, is rendered as a still with all its particles; pictures go into a chosen folder', async ({
   page,
 }) => {
   await page.addInitScript(() => {
@@ -76,7 +76,16 @@ test('the frame of the playhead is rendered as a still with all its particles; p
   });
   await openOutput(page, 'lantern-swarm');
   await page.getByRole('combobox', { name: 'Format', exact: true }).selectOption('png');
-  await page.getByRole('button', { name: /^Render frame \d+ as one picture$/ }).click();
+  const ruler = page.getByRole('slider', { name: 'Frame of the preview' });
+  const preview = page.getByRole('img', { name: /^Frame \d+ as it will be rendered$/ });
+  await expect(ruler).toHaveValue('0');
+  await ruler.fill('12');
+  await expect(preview).toHaveAttribute('aria-label', 'Frame 12 as it will be rendered');
+  // It stays among the frames of the render.
+  await type(page, 'From frame', 20);
+  await expect(preview).toHaveAttribute('aria-label', 'Frame 20 as it will be rendered');
+  await type(page, 'From frame', 0);
+  await page.getByRole('button', { name: 'Render frame 12 as one picture' }).click();
   await expect(renders(page).first().getByText('done: 1 frame')).toBeVisible({ timeout: 60_000 });
   await renders(page).first().getByRole('button', { name: 'To a folder' }).click();
   const written = () => page.evaluate(() => (window as unknown as { written: Record<string, number> }).written);

@@ -2,6 +2,7 @@ import { expect, type Page } from './test';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { sparse as withPartOfBirths } from '../core/tests/scenes';
 import { makeExample, type Dress } from './steps';
 
 /** Size of the pictures, pixels. */
@@ -71,12 +72,12 @@ export async function openOutput(page: Page, example: string, dress?: Dress): Pr
 }
 
 /**
- * An example without what dresses its picture, before one dark colour: no light but that of its particles. Opens its
- * Output page.
+ * An example with a quarter of its particles and without what dresses its picture, before one dark colour: no light but
+ * that of its particles. Opens its Output page.
  */
 export const openUndressed = (page: Page, example: string, background: string): Promise<void> =>
   openOutput(page, example, (scene) => ({
-    ...scene,
+    ...withPartOfBirths(scene, 1 / 4),
     output: { width: 1280, height: 720, background },
     light: { fog: 0 },
     colliders: scene.colliders.map((c) => ({ ...c, rendered: 'nothing' })),

@@ -124,6 +124,16 @@ export async function saved(page: Page): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
 }
 
+/** The tile of a kind of field in the palette. */
+export const tile = (page: Page, kind: string) =>
+  page.getByRole('listbox', { name: 'Kinds of field' }).getByRole('option', { name: new RegExp(`^${kind}`, 'i') });
+
+/** Adds a field of a kind from the palette, which `+` opens. */
+export async function addField(page: Page, kind: string): Promise<void> {
+  await page.keyboard.press('+');
+  await tile(page, kind).click();
+}
+
 export async function newScene(page: Page): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New scene' }).click();

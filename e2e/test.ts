@@ -1,4 +1,5 @@
 import { test as base, type BrowserContext } from '@playwright/test';
+import { FOLDS_KEY, SELDOM } from '../web/panels/inspector/folds';
 import { OwnProgram } from './own-program';
 
 export { expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
@@ -65,6 +66,14 @@ export const test = base.extend<object, Shared>({
     const session = await context.newCDPSession(page);
     await session.send('Storage.clearDataForOrigin', { origin: program.address, storageTypes: KEPT });
     await session.detach();
+    // All sections of the inspector are open, as a person may leave them.
+    await page.addInitScript(
+      ([key, open]) => void (localStorage.getItem(key!) ?? localStorage.setItem(key!, open!)),
+      [
+        FOLDS_KEY,
+        JSON.stringify({ version: 0, state: { folds: Object.fromEntries(SELDOM.map((title) => [title, true])) } }),
+      ],
+    );
     await use(page);
   },
 });
