@@ -87,6 +87,13 @@ describe('bathyclast, the four commands', () => {
     expect(status).toBe(2);
     expect(stderr).toMatch(/^bad\.json: time\.fps is 0. Use a number from 1 to 240 fps\.$/m);
     expect(stderr).toMatch(/^bad\.json: fields\[0\]\.strength is "strong"\. /m);
+    // Each fault once.
+    expect(
+      stderr
+        .trim()
+        .split('\n')
+        .filter((line) => line.startsWith('bad.json: ')),
+    ).toHaveLength(2);
   });
 });
 

@@ -39,7 +39,7 @@ export function shownRange(p: Parameter): string {
     case 'number':
       return allowed(shownParameter(p));
     case 'vector':
-      return allowed(p);
+      return 'three numbers';
     case 'text':
       return p.formula ? 'a formula' : `up to ${p.most} characters`;
     case 'reference':

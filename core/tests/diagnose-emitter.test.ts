@@ -154,6 +154,19 @@ describe('why a collider stops nothing', () => {
     expect(whyIdle(mended, mended.colliders[0]!, run.contacts()[0]!, bounds, new Map())?.words).not.toBe(words);
   });
 
+  it('a plane is offered under the particles, a prop among them', () => {
+    const far = { transform: { position: [0, -500, 0] } };
+    const offered = (shape: string) => {
+      const { s, reason } = idle({ ...far, shape: { kind: shape } });
+      const { label, change } = reason!.fix!;
+      const { low, high } = boundsAt(s, 40).bounds[0]!;
+      const height = change(s).colliders[0]!.transform.position[1];
+      return [label, height < low[1] + 0.01 ? 'under' : height < high[1] ? 'among' : 'above'];
+    };
+    expect(offered('plane')).toEqual(['Move it under the particles', 'under']);
+    expect(offered('ball')).toEqual(['Move it among the particles', 'among']);
+  });
+
   it('a mesh that is missing, a wall without a line; nothing is said where it does stop some', () => {
     expect(idle({ shape: { kind: 'mesh' } }).reason!.words).toBe('no mesh is chosen');
     expect(idle({ shape: { kind: 'wall', points: [] } }).reason!.words).toBe('its line has fewer than two points');

@@ -26,6 +26,10 @@ function birthFrames(gate: Written, through = 100): number[] {
 }
 
 describe('gates (common practice)', () => {
+  it('a new one by formula is open on half of the frames', () => {
+    expect(openAt({ kind: 'formula' }, 239)).toHaveLength(120);
+  });
+
   it('a pulse train, every 17 frames on for two, from frame 4: 4, 5, 21, 22, 38, …', () => {
     expect(openAt({ kind: 'pulses', every: 17, on: 2, from: 4 }).slice(0, 5)).toEqual([4, 5, 21, 22, 38]);
   });

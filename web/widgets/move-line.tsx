@@ -10,6 +10,7 @@ import { usePlayer } from '../state/player-store';
 import { setAutomation, setPlain, toggleKeyOf, valueOn } from '../state/movement';
 import { beginGesture, endGesture, openedScene, useSceneOf } from '../state/scene-store';
 import { PARTS, type Moved, type NumberRef, type Setting } from './movable';
+import { firstAutomation } from './first-automation';
 import { fileStem, saveFile } from './save-file';
 
 const LINES: Readonly<Record<Setting, string>> = {
@@ -25,13 +26,6 @@ const WORDS: Readonly<Record<Setting, string>> = {
   automation: 'automated',
   dial: 'on a dial',
 };
-
-/** An automation to begin with: about the value, by half of it to both sides; about 0, over half of the usual span. */
-function firstAutomation(value: number, { usual }: { readonly usual: readonly [number, number] }): Kinded {
-  const by = value !== 0 ? Math.abs(value) / 2 : (usual[1] - usual[0]) / 4;
-  const round = (n: number) => Number(n.toPrecision(3));
-  return automationKinds.defaults('wave', { outputMin: round(value - by), outputMax: round(value + by) });
-}
 
 /** Hands out a number's value on every frame of the shot as CSV. */
 function saveCourse(of: NumberRef, label: string): void {
@@ -64,7 +58,8 @@ function useWays({ of, label, parameter, moved }: Props): readonly (readonly [st
     const value = valueOn(openedScene(), of, of.path, usePlayer.getState().frame);
     return typeof value === 'number' ? value : (value?.[part] ?? 0);
   };
-  const automation = (path: string, part: number) => setAutomation(of, path, firstAutomation(now(part), { usual }));
+  const automation = (path: string, part: number) =>
+    setAutomation(of, path, firstAutomation(of.sort, now(part), usual));
   const hang = (path: string) =>
     setAutomation(of, path, automationKinds.defaults('dial', { dial: dials[0]?.name ?? '' }));
   const isVector = parameter.type === 'vector';

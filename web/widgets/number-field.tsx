@@ -82,6 +82,7 @@ export function NumberBox(props: Props) {
         aria-label={label}
         aria-invalid={refused !== undefined}
         aria-describedby={refused === undefined ? undefined : id}
+        data-settled={text === undefined ? '' : undefined}
         className={`w-full min-w-0 rounded-sm bg-transparent text-right hover:bg-raised focus:bg-raised ${big ? 'font-mono text-[14px] tracking-tighter' : 'num'} ${refused ? 'text-signal' : unusual ? 'underline decoration-lamp decoration-dotted underline-offset-4' : ''}`}
         title={unusual ? `Outside the usual ${parameter.usual[0]} to ${parameter.usual[1]}` : undefined}
         value={text ?? shownNumber(value)}

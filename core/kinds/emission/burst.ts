@@ -48,7 +48,7 @@ const parameters = describe({
     usual: [0, 240],
     fixed: true,
     help: 'The frame of the burst. A frame before the run starts gives no burst.',
-    shown: (v) => v['at'] === 'frame',
+    shown: (v) => v['timing'] === 'frame',
   },
 });
 

@@ -12,6 +12,7 @@ import { switchKind } from '../../state/kind-switch';
 import { takeRow } from '../../state/take-row';
 import { GateRows } from './gate-rows';
 import { isChanged } from './changed';
+import { isSimulated } from './simulated';
 import { Section } from './section';
 
 /** How many are alive now and most, and how many were born. */
@@ -19,11 +20,10 @@ function Count({ emitter }: { emitter: Emitter }) {
   const index = useScene().emitters.indexOf(emitter);
   const { meters, born, peaks, draftFraction, cached } = usePlayer();
   const { first, last } = useSceneOf((scene) => scene.time);
-  // A peak is one only when every frame of the shot is known; a draft knows the numbers about.
-  const isWhole = cached.some(([from, through]) => from <= first && through >= last);
+  // A draft knows the numbers about.
   const about = draftFraction < 1 ? 'about ' : '';
   const alive = Math.round((meters.bounds[index]?.count ?? 0) / draftFraction);
-  const peak = isWhole ? peaks[index] : undefined;
+  const peak = isSimulated(cached, first, last) ? peaks[index] : undefined;
   return (
     <p className="num py-1 leading-snug text-second" aria-label="Particles of this emitter">
       {about}

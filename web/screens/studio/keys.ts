@@ -1,4 +1,4 @@
-import { notTyping, typing } from '../../widgets/hotkeys';
+import { notTyping, notWriting, typing } from '../../widgets/hotkeys';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { usePlayer } from '../../state/player-store';
 import { useStage } from '../../simulation/stage';
@@ -36,7 +36,7 @@ export function useStudioKeys(): void {
   );
   useHotkeys('shift+comma', () => goToMarker(-1), options);
   useHotkeys('shift+period', () => goToMarker(1), options);
-  useHotkeys('mod+z', undo, options);
-  useHotkeys('mod+shift+z, mod+y', redo, options);
+  useHotkeys('mod+z', undo, notWriting);
+  useHotkeys('mod+shift+z, mod+y', redo, notWriting);
   useHotkeys('+', openAddField, { ...options, useKey: true, splitKey: '&' });
 }

@@ -69,6 +69,12 @@ describe('a sheet', () => {
     expect(state().sheet!.through).toBe(10);
   });
 
+  it('has no more frames than the shot', () => {
+    store.setTrials({ across: { address: STRENGTH, text: '1, 2' }, down: undefined, frames: 48, particles: 50 });
+    store.makeSheet({ ...scene, time: { ...scene.time, first: 5, last: 35 } });
+    expect([state().sheet!.first, state().sheet!.through]).toEqual([5, 35]);
+  });
+
   it('is refused in words, and the one before stays', () => {
     const before = sheetOf('1, 2');
     const faultOf = (change: Parameters<typeof store.setTrials>[0]) => {
