@@ -312,7 +312,7 @@ test('with eight fields at 1280 × 800 every strip is reached by keys and whole,
 });
 
 test('an emitter that others send to is deleted, and nothing is left hanging', async ({ page }) => {
-  await openExample(page, 'lantern-swarm');
+  await openExample(page, 'lantern-swarm', sparse);
   await page.getByRole('button', { name: 'Marine snow', exact: true }).click();
   await inspected(page);
   await page.getByLabel('Inspector').getByRole('button', { name: 'Delete', exact: true }).click();

@@ -8,6 +8,7 @@ import { useStore } from 'zustand';
 import { usePlayer } from '../state/player-store';
 import { useStage } from '../simulation/stage';
 import { editScene, redo, undo, useSceneOf, useSceneStore } from '../state/scene-store';
+import { notWriting } from '../widgets/hotkeys';
 import { thousands } from '../widgets/sum';
 import { DraftMenu } from '../screens/studio/draft-menu';
 
@@ -98,6 +99,8 @@ export function TopBar() {
   const past = useStore(useSceneStore.temporal, (s) => s.pastStates.length);
   const future = useStore(useSceneStore.temporal, (s) => s.futureStates.length);
   const handbook = useHandbook((state) => state.address !== undefined);
+  useHotkeys('mod+z', undo, notWriting);
+  useHotkeys('mod+shift+z, mod+y', redo, notWriting);
   useHotkeys('f1', () => void helpOn(document.activeElement), { preventDefault: true, enableOnFormTags: true });
   const tab = ({ isActive }: { isActive: boolean }) =>
     `flex h-full items-center border-b-2 px-1 ${isActive ? 'border-lamp text-text' : 'border-transparent text-second hover:text-text'}`;

@@ -1,8 +1,8 @@
-import { notTyping, notWriting, typing } from '../../widgets/hotkeys';
+import { notTyping, typing } from '../../widgets/hotkeys';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { usePlayer } from '../../state/player-store';
 import { useStage } from '../../simulation/stage';
-import { openedScene, redo, undo } from '../../state/scene-store';
+import { openedScene } from '../../state/scene-store';
 import { addMarker, markerFrom } from './marker-edit';
 import { useNaming } from './markers';
 
@@ -36,7 +36,5 @@ export function useStudioKeys(): void {
   );
   useHotkeys('shift+comma', () => goToMarker(-1), options);
   useHotkeys('shift+period', () => goToMarker(1), options);
-  useHotkeys('mod+z', undo, notWriting);
-  useHotkeys('mod+shift+z, mod+y', redo, notWriting);
   useHotkeys('+', openAddField, { ...options, useKey: true, splitKey: '&' });
 }

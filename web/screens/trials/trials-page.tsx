@@ -5,8 +5,8 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { useSearchParams } from 'react-router';
 import { TabRow } from '../../widgets/tab-row';
 import { useStage } from '../../simulation/stage';
-import { openedScene, redo, undo } from '../../state/scene-store';
-import { notTyping, notWriting } from '../../widgets/hotkeys';
+import { openedScene } from '../../state/scene-store';
+import { notTyping } from '../../widgets/hotkeys';
 import { ChosenTrial } from './chosen-trial';
 import { Logbook } from './logbook';
 import { SheetControls } from './sheet-controls';
@@ -75,8 +75,6 @@ export function TrialsPage() {
       target instanceof HTMLSelectElement ||
       target instanceof HTMLButtonElement,
   });
-  useHotkeys('mod+z', undo, notWriting);
-  useHotkeys('mod+shift+z', redo, notWriting);
   return (
     <main className="flex min-h-0 flex-1" data-handbook="topic/trials">
       <h1 className="sr-only">Trials</h1>
