@@ -10,6 +10,7 @@ import {
   openExample,
   saved,
   simulated,
+  sparse,
   strip,
   viewPixels,
 } from './steps';

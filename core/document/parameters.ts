@@ -228,6 +228,13 @@ export function isShown(parameter: Parameter, values: Values): boolean {
   return parameter.shown?.(values) ?? true;
 }
 
+/** The settings of a description that act beside the other values, each with its path behind `prefix`. */
+export function settingsIn(description: Description, values: Values, prefix: string): [string, Parameter][] {
+  return Object.entries(description).flatMap(([name, parameter]) =>
+    isShown(parameter, values) ? [[`${prefix}${name}`, parameter] as [string, Parameter]] : [],
+  );
+}
+
 /**
  * The labels of parameters that have no effect only because a number is what it is: they are shown as soon as it is
  * another.

@@ -1,14 +1,16 @@
-import { History, Redo2, Undo2 } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { History, Redo2, Search, Undo2 } from 'lucide-react';
+import { lazy, Suspense, useCallback, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { Link, NavLink } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { toast } from 'sonner';
 import { closeHandbook, openHandbook, useHandbook } from '../panels/handbook/handbook-store';
+import { SearchPanel } from '../panels/search/search-panel';
 import { useStore } from 'zustand';
 import { usePlayer } from '../state/player-store';
 import { useStage } from '../simulation/stage';
 import { editScene, redo, undo, useSceneOf, useSceneStore } from '../state/scene-store';
-import { notWriting } from '../widgets/hotkeys';
+import { notTyping, notWriting } from '../widgets/hotkeys';
 import { thousands } from '../widgets/sum';
 import { DraftMenu } from '../screens/studio/draft-menu';
 
@@ -99,6 +101,10 @@ export function TopBar() {
   const past = useStore(useSceneStore.temporal, (s) => s.pastStates.length);
   const future = useStore(useSceneStore.temporal, (s) => s.futureStates.length);
   const handbook = useHandbook((state) => state.address !== undefined);
+  const [searching, setSearching] = useState(false);
+  // Shown at once: the next key goes into it.
+  useHotkeys('/', () => flushSync(() => setSearching(true)), { ...notTyping, useKey: true });
+  const closeSearch = useCallback(() => setSearching(false), []);
   useHotkeys('mod+z', undo, notWriting);
   useHotkeys('mod+shift+z, mod+y', redo, notWriting);
   useHotkeys('f1', () => void helpOn(document.activeElement), { preventDefault: true, enableOnFormTags: true });
@@ -146,6 +152,15 @@ export function TopBar() {
         </button>
       </nav>
       <span className="flex-1" />
+      <button
+        className="text-button"
+        aria-label="Find a setting or a thing"
+        title="Find a setting or a thing of the scene (/)"
+        onClick={() => setSearching(true)}
+      >
+        <Search size={14} />
+      </button>
+      {searching && <SearchPanel onClose={closeSearch} />}
       <DraftMenu />
       <span className="num w-44 text-right text-second" aria-label="Particles alive">
         <Count />

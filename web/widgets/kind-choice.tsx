@@ -17,15 +17,17 @@ export function KindChoice<K extends Kind>({
   onChange: (kind: string) => void;
 }) {
   return (
-    <LabelledRow label={label} help={registry.get(kind).summary}>
-      <Choice
-        label={label}
-        value={kind}
-        options={registry.list
-          .filter((k) => k.kind === kind || offered(k))
-          .map((k) => ({ value: k.kind, label: k.label }))}
-        onChange={onChange}
-      />
-    </LabelledRow>
+    <div data-setting="kind">
+      <LabelledRow label={label} help={registry.get(kind).summary}>
+        <Choice
+          label={label}
+          value={kind}
+          options={registry.list
+            .filter((k) => k.kind === kind || offered(k))
+            .map((k) => ({ value: k.kind, label: k.label }))}
+          onChange={onChange}
+        />
+      </LabelledRow>
+    </div>
   );
 }

@@ -1,7 +1,22 @@
 /** A label with something to choose or switch beside it. */
-export function LabelledRow({ label, help, children }: { label: string; help: string; children: React.ReactNode }) {
+export function LabelledRow({
+  label,
+  help,
+  setting,
+  children,
+}: {
+  label: string;
+  help: string;
+  /** The name of the setting, where no row around it has it. */
+  setting?: string;
+  children: React.ReactNode;
+}) {
   return (
-    <label className="grid grid-cols-[1fr_8.5rem] items-baseline border-b border-rule/60 py-1" title={help}>
+    <label
+      data-setting={setting}
+      className="grid grid-cols-[1fr_8.5rem] items-baseline border-b border-rule/60 py-1"
+      title={help}
+    >
       <span className="truncate pr-2 text-second">{label}</span>
       {children}
     </label>

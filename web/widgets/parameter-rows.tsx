@@ -1,4 +1,3 @@
-import { Fragment } from 'react';
 import { type Vector, mapVector } from '../../core/lib/math/vector';
 import {
   isShown,
@@ -92,14 +91,14 @@ export function ParameterRows({
         onOther: onChange,
       };
       return (
-        <Fragment key={name}>
+        <div key={name} data-setting={name}>
           {of && isMovable(parameter) ? (
             <MovableRow {...row} parameter={parameter} of={{ sort: of.sort, id: of.id, path: `${of.prefix}${name}` }} />
           ) : (
             <ParameterRow {...row} />
           )}
           <Waiting parameter={parameter} labels={waitingFor(description, name, values)} at={values[name]} />
-        </Fragment>
+        </div>
       );
     });
 }

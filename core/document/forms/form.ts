@@ -1,6 +1,6 @@
 import type { Fault } from '../faults';
 import type { Movable } from '../movable';
-import type { ReferenceTo } from '../parameters';
+import type { Parameter, ReferenceTo } from '../parameters';
 import type { Walk } from './walk';
 
 /** Gives the id that stands in place of a reference; an empty text takes the reference away. */
@@ -18,6 +18,8 @@ export interface Form<T = unknown> {
   read(written: unknown, at: string, walk: Walk): T | undefined;
   /** Its numbers that can be keyed and automated, each with its path behind `prefix`. */
   numbers(value: T, prefix: string): [string, Movable][];
+  /** Every setting of it that acts beside the others, each with its path behind `prefix`; none where this is missing. */
+  settings?(value: T, prefix: string): [string, Parameter][];
   /** The part with every reference renamed; the same object where nothing changes. */
   renamed(value: T, rename: Rename): T;
 }

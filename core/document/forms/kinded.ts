@@ -1,7 +1,7 @@
 import { isRecord } from '../check-values';
 import { fault, inside, type Fault } from '../faults';
 import { numbersIn } from '../movable';
-import { defaultsOf, type Description } from '../parameters';
+import { defaultsOf, settingsIn, type Description, type Parameter } from '../parameters';
 import type { Kind, Kinded, Registry } from '../registry';
 import { type Form } from './form';
 import { readValues, renamedValues } from './values';
@@ -11,16 +11,24 @@ interface KindedForm<K extends Kind> {
   readonly usual?: string;
   /** Parameters that every kind of the sort has beside its own. */
   readonly beside?: Description;
+  /** What the choice of the kind is called on the screen. */
+  readonly called?: string;
   /** True where its numbers can't be keyed. */
   readonly still?: boolean;
   /** Rules of a kind, asked where its values are sound one by one. */
   readonly rules?: (kind: K, values: Kinded, at: string) => readonly Fault[];
 }
 
+/** The choice of a kind, as a setting. */
+const choiceOf = (registry: Registry<Kind>, label: string, prefix: string): [string, Parameter] => {
+  const options = registry.list.map((kind) => ({ value: kind.kind, label: kind.label }));
+  return [`${prefix}kind`, { type: 'choice', label, options, default: options[0]?.value ?? '', help: '' }];
+};
+
 /** A value that is of one of the kinds of a registry. */
 export function kinded<K extends Kind>(
   registry: Registry<K>,
-  { usual, beside = {}, still = false, rules }: KindedForm<K> = {},
+  { usual, beside = {}, called, still = false, rules }: KindedForm<K> = {},
 ): Form<Kinded> {
   const ofKind = (kind: string): Description => ({ ...beside, ...registry.find(kind)?.parameters });
   return {
@@ -43,6 +51,10 @@ export function kinded<K extends Kind>(
       return walk.faults.length > before ? undefined : value;
     },
     numbers: ({ kind }, prefix) => (still ? [] : numbersIn(ofKind(kind), prefix)),
+    settings: (value, prefix) => [
+      ...(called === undefined ? [] : [choiceOf(registry, called, prefix)]),
+      ...settingsIn(ofKind(value.kind), value, prefix),
+    ],
     renamed: (value, rename) => renamedValues(ofKind(value.kind), value, rename),
   };
 }

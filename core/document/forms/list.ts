@@ -36,6 +36,7 @@ export function listOf<T>(one: Form<T>, most: number, { rules }: ListForm<T> = {
       return walk.faults.length > before ? undefined : sound;
     },
     numbers: (items, prefix) => items.flatMap((item, i) => one.numbers(item, `${prefix}${i}.`)),
+    settings: (items, prefix) => items.flatMap((item, i) => one.settings?.(item, `${prefix}${i}.`) ?? []),
     renamed(items, rename) {
       const next = items.map((item) => one.renamed(item, rename));
       return next.every((item, i) => item === items[i]) ? items : next;

@@ -1,7 +1,7 @@
 import { isRecord } from '../check-values';
 import { fault, inside } from '../faults';
 import { numbersIn, type Movable, type Numbers } from '../movable';
-import { defaultsOf, type Description, type Values } from '../parameters';
+import { defaultsOf, settingsIn, type Description, type Parameter, type Values } from '../parameters';
 import { type Form, type Rename, type Rules } from './form';
 import { readValues, renamedValues } from './values';
 import type { Walk } from './walk';
@@ -75,6 +75,15 @@ export function object<T extends object>(of: ObjectForm<T>): Form<T> {
     ];
   }
 
+  function settings(value: T, prefix: string): [string, Parameter][] {
+    const all = value as Values;
+    const own = new Map<string, Parameter>([
+      ...settingsIn(description, all, prefix),
+      ...(ownNumbers?.(value, prefix) ?? []),
+    ]);
+    return [...own, ...early.flatMap(([name, form]) => form.settings?.(all[name], `${prefix}${name}.`) ?? [])];
+  }
+
   function renamed(value: T, rename: Rename): T {
     const own: Record<string, unknown> = renamedValues(description, value as Values, rename);
     const changes = early.flatMap(([name, form]) => {
@@ -84,5 +93,5 @@ export function object<T extends object>(of: ObjectForm<T>): Form<T> {
     return changes.length === 0 ? (own as T) : ({ ...own, ...Object.fromEntries(changes) } as T);
   }
 
-  return { read, numbers, renamed };
+  return { read, numbers, settings, renamed };
 }

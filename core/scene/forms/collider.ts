@@ -14,9 +14,9 @@ export const colliderForm: Form<Collider> = object<Collider>({
   description: colliderParameters,
   members: {
     ...placed,
-    shape: kinded(colliderShapes),
-    response: kinded(responses, { usual: 'bounce' }),
-    gate: kinded(gates, { usual: 'always', still: true }),
+    shape: kinded(colliderShapes, { called: 'Shape' }),
+    response: kinded(responses, { usual: 'bounce', called: 'On contact' }),
+    gate: kinded(gates, { usual: 'always', called: 'Gate', still: true }),
     sends: byEmitter(hitForm, 'an object of emitter ids and {hits, bounce}'),
   },
   rules: ({ splitFrom, splitTo }, at) =>

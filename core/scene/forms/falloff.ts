@@ -9,13 +9,13 @@ import { radiiOf } from '../../kinds/falloff-shapes/falloff-shape';
 import { modulators } from '../../kinds/modulators';
 
 /** The curve of a falloff is of a kind, and has a slope and an inversion beside. */
-const curveForm = kinded(falloffCurves, { beside: curveCommon }) as Form<CurveValues>;
+const curveForm = kinded(falloffCurves, { beside: curveCommon, called: 'Falloff curve' }) as Form<CurveValues>;
 
 /** Members of anything with a weight: a field, a group, a zone. */
 export const weighted = {
-  falloff: kinded(falloffShapes, { usual: 'everywhere' }),
+  falloff: kinded(falloffShapes, { usual: 'everywhere', called: 'Falloff shape' }),
   curve: curveForm,
-  modulators: listOf(kinded(modulators), MOST.modulators),
+  modulators: listOf(kinded(modulators, { called: 'Modulator' }), MOST.modulators),
   sends: byEmitter(numberOf(sendParameter, 'a number from 0 to 2'), 'an object of emitter ids and numbers'),
 };
 

@@ -73,7 +73,7 @@ function GroupRow({ field }: { field: Field }) {
   if (groups.length === 0) return null;
   const options = [{ value: '', label: 'none' }, ...groups.map(({ id, name }) => ({ value: id, label: name }))];
   return (
-    <LabelledRow label={fieldParameters.group.label} help={fieldParameters.group.help}>
+    <LabelledRow setting="group" label={fieldParameters.group.label} help={fieldParameters.group.help}>
       <Choice
         label="Parent group"
         value={field.group}
@@ -117,7 +117,7 @@ export function FieldInspector({ field }: { field: Field }) {
             onChange={(_, value) => setStrength(field.id, value as number)}
           />
           {kind.actions.length > 1 && (
-            <LabelledRow label="Acts as" help={action.summary}>
+            <LabelledRow setting="actsAs" label="Acts as" help={action.summary}>
               <Choice
                 label="Acts as"
                 value={field.actsAs}

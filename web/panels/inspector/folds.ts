@@ -42,6 +42,9 @@ export const useFolds = create<FoldState>()(
 export const isOpen = (folds: Folds, title: string, changed: boolean): boolean =>
   folds[title] ?? (changed || !SELDOM.includes(title));
 
+/** Whether all sections are open for a moment, so that a setting can be found in them. */
+export const useReveal = create<{ readonly all: boolean }>()(() => ({ all: false }));
+
 /** A section that is on the screen. */
 export interface ShownSection {
   readonly title: string;

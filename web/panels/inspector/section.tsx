@@ -1,7 +1,7 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { useEffect, useId, useRef } from 'react';
 import { MOST } from '../../../core/document/scene';
-import { isOpen, showSection, useFolds } from './folds';
+import { isOpen, showSection, useFolds, useReveal } from './folds';
 
 /** A heading that can be typed over. */
 function NameBox({ name, onRename }: { name: string; onRename: (name: string) => void }) {
@@ -67,7 +67,8 @@ export function Section({
   const place = useRef<HTMLElement>(null);
   const folds = useFolds((state) => state.folds);
   const stays = fixed || onRename !== undefined;
-  const open = stays || isOpen(folds, title, changed);
+  const revealed = useReveal((state) => state.all);
+  const open = stays || revealed || isOpen(folds, title, changed);
   useEffect(
     () => (stays ? undefined : showSection(id, { title, changed, element: place.current! })),
     [id, title, changed, stays],

@@ -140,7 +140,11 @@ export function TransformSection({
         );
       })}
       {(carriers.length > 0 || placed.transform.carrier !== '') && (
-        <LabelledRow label={transformParameters.carrier.label} help={transformParameters.carrier.help}>
+        <LabelledRow
+          setting="carrier"
+          label={transformParameters.carrier.label}
+          help={transformParameters.carrier.help}
+        >
           <Choice
             label={transformParameters.carrier.label}
             value={placed.transform.carrier}
