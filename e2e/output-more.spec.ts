@@ -3,6 +3,7 @@ import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { PLYLoader } from 'three/addons/loaders/PLYLoader.js';
 import { openOutput, rendered, set, type } from './render-steps';
+import { saved, sparse } from './steps';
 
 const renders = (page: Page) => page.getByRole('list', { name: 'Renders' }).getByRole('listitem');
 
@@ -170,4 +171,41 @@ test('a browser that has no room left says so, keeps the pictures that are drawn
   await session.send('Storage.overrideQuotaForOrigin', { origin });
   await page.getByRole('button', { name: /^Resume the render/ }).click();
   await expect(renders(page).first().getByText('done: 40 frames')).toBeVisible({ timeout: 90_000 });
+});
+
+test('how a scene is rendered stays with it: two formats and sizes at once, kept as a preset for another scene', async ({
+  page,
+}) => {
+  const short = { fps: 24, last: 3 };
+  await openOutput(page, 'vent-plume', (scene) => ({ ...sparse(scene), time: short }));
+  const select = (name: string, value: string) => page.getByRole('combobox', { name, exact: true }).selectOption(value);
+  await select('Format', 'png');
+  await type(page, 'Through frame', 1);
+  await page.getByRole('button', { name: 'add a render' }).click();
+  await page.getByRole('menuitem', { name: 'Another like this' }).click();
+  await select('Format', 'gif');
+  await select('Render size', '640 × 360');
+  await type(page, 'Render width', 160);
+  await type(page, 'Render height', 90);
+  await page.getByRole('button', { name: 'presets' }).click();
+  await page.getByRole('menuitem', { name: 'Keep these settings as a preset …' }).click();
+  await page.getByRole('textbox', { name: 'Name of the preset' }).fill('Small loop');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  await page.reload();
+  const ways = page.getByRole('list', { name: 'Renders of this scene' }).getByRole('button', { name: /frames/ });
+  await expect(ways).toHaveText([/^PNG.*, 1280 × 720, 2 frames$/, 'GIF, 160 × 90, 2 frames']);
+  await expect(page.getByRole('combobox', { name: 'Format', exact: true })).toHaveValue('png');
+  await type(page, 'Through frame', 0);
+  await page.getByRole('button', { name: 'Render all 2 renders' }).click();
+  await expect(renders(page).getByText(/^done: /)).toHaveCount(2, { timeout: 60_000 });
+  await expect(renders(page).getByRole('button', { name: /^Save .*\.gif$/ })).toBeVisible();
+
+  await openOutput(page, 'lantern-swarm', sparse);
+  await page.getByRole('button', { name: 'presets' }).click();
+  await page.getByRole('menuitem', { name: 'Set as “Small loop”' }).click();
+  await expect(page.getByRole('combobox', { name: 'Format', exact: true })).toHaveValue('gif');
+  await expect(page.getByRole('textbox', { name: 'Render width' })).toHaveValue('160');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('combobox', { name: 'Format', exact: true })).toHaveValue('mp4');
 });

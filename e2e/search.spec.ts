@@ -62,8 +62,8 @@ test('every setting that is found is on the screen when its thing is selected', 
     const shown = await page.evaluate(() =>
       [...document.querySelectorAll('[data-setting]')].map((row) => row.getAttribute('data-setting')!),
     );
-    for (const { selection: of, setting, label } of entries)
-      if (JSON.stringify(of) === selection && setting!.part !== 'desk' && setting!.part !== 'dials')
+    for (const { selection: own, setting, label } of entries)
+      if (JSON.stringify(own) === selection && setting!.part !== 'desk' && setting!.part !== 'dials')
         if (shown.filter((name) => name === setting!.name).length <= setting!.nth)
           lost.push(`${setting!.part}: ${label}`);
   }

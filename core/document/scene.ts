@@ -15,6 +15,7 @@ import type {
   hitParameters,
   lightParameters,
   outputParameters,
+  renderParameters,
   transformParameters,
   sceneParameters,
   timeParameters,
@@ -50,6 +51,7 @@ export const MOST = {
   grids: 16,
   sounds: 8,
   markers: 100,
+  renders: 12,
   keys: 4096,
   name: 120,
 } as const;
@@ -214,6 +216,9 @@ export interface Marker {
   readonly name: string;
 }
 
+/** How the shot is written to files. */
+export type RenderSetUp = ValuesOf<typeof renderParameters>;
+
 /** Everything needed to produce the animation again, bit for bit. */
 export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly format: typeof SCENE_FORMAT;
@@ -241,6 +246,8 @@ export interface Scene extends ValuesOf<typeof sceneParameters>, Desk {
   readonly sounds: readonly SceneSound[];
   /** In rising order of frames. */
   readonly markers: readonly Marker[];
+  /** How the shot is written to files; none until something is set. */
+  readonly renders: readonly RenderSetUp[];
 }
 
 /** The send of a field or group to an emitter. */

@@ -17,6 +17,7 @@ const all: readonly (readonly [string, Description])[] = [
   ['a group', own.groupParameters],
   ['the light', own.lightParameters],
   ['the output', own.outputParameters],
+  ['a render', own.renderParameters],
   ['a place', own.transformParameters],
   ['the time', own.timeParameters],
   ['a zone', own.zoneParameters],

@@ -7,6 +7,7 @@ export * from './field';
 export * from './group';
 export * from './light';
 export * from './output';
+export * from './render';
 export * from './transform';
 export * from './scene';
 export * from './zone';

@@ -63,7 +63,10 @@ export const outputTopics: TopicChapter = {
       text: [
         prose`A render draws frames of the shot into pictures or a clip. It waits in a queue, can be paused and
           resumed, and continues after a reload.`,
+        prose`The scene keeps how it is rendered. It can be rendered in several ways at once, such as a clip and
+          pictures, or two sizes; a way can be kept as a preset for other scenes.`,
       ],
+      settings: own.renderParameters,
     },
     {
       slug: 'picture',

@@ -1,7 +1,15 @@
 import * as descriptions from '../../document/descriptions';
 import { fault, inside, type Fault } from '../../document/faults';
 import { leaf, listOf, nameForm, object, orNull, type Form } from '../../document/forms';
-import { MOST, SCENE_FORMAT, SCENE_VERSION, type Desk, type Scene, type SceneTransform } from '../../document/scene';
+import {
+  MOST,
+  SCENE_FORMAT,
+  SCENE_VERSION,
+  type Desk,
+  type RenderSetUp,
+  type Scene,
+  type SceneTransform,
+} from '../../document/scene';
 import { acrossDesk } from '../rules/grouping';
 import { acrossScene } from '../rules/scene';
 import { carrierForm, colliderForm } from './collider';
@@ -71,6 +79,7 @@ export const sections = {
   grids: listOf(gridForm, MOST.grids),
   sounds: listOf(soundForm, MOST.sounds),
   markers: listOf(markerForm, MOST.markers, { rules: lateMarkers }),
+  renders: listOf(object<RenderSetUp>({ description: descriptions.renderParameters }), MOST.renders),
 };
 
 /** A scene. */

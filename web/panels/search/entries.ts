@@ -33,6 +33,7 @@ const PARTS: Readonly<Record<string, string>> = {
   time: 'Time',
   camera: 'Shot camera',
   output: 'Output',
+  renders: 'Output',
   light: 'Light and fog',
   work: 'Working view',
   bounds: 'Scene box',
@@ -52,7 +53,7 @@ function entryOf(setting: Setting): Entry {
     label: part === 'dials' ? `Dial ${thing}` : nth > 0 ? `${label}, ${nth + 1}` : label,
     of: thing === '' ? (PARTS[part] ?? '') : thing,
     help,
-    selection: part === 'output' ? undefined : selection,
+    selection: part === 'output' || part === 'renders' ? undefined : selection,
     setting,
   };
 }

@@ -27,7 +27,9 @@ function isShownOfField(scene: Scene, field: Field, path: string): boolean {
 }
 
 /** Whether the inspector shows a setting: those that nothing depends on in this scene are left out there. */
-export function isOnScreen(scene: Scene, { part, id, path }: Setting): boolean {
+export function isOnScreen(scene: Scene, { part, id, path, nth }: Setting): boolean {
+  // The Output screen shows one way of rendering at a time.
+  if (part === 'renders' && (nth > 0 || path === 'wholeShot')) return false;
   if (ON_STRIPS.includes(path) || part === 'meshes') return false;
   // A carrier can’t be attached to itself.
   if (path === 'transform.carrier' && scene.carriers.every((carrier) => carrier.id === id)) return false;

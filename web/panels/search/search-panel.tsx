@@ -6,6 +6,8 @@ import { openedScene } from '../../state/scene-store';
 import { answersTo, entriesOf, type Entry } from './entries';
 import { showEntry } from './go-to';
 
+const bringIntoView = (row: HTMLElement | null) => row?.scrollIntoView({ block: 'nearest' });
+
 /** Finds a thing or setting of the scene by name, goes there, and puts the focus on it. */
 export function SearchPanel({ onClose }: { onClose: () => void }) {
   const { id } = useStage();
@@ -23,9 +25,6 @@ export function SearchPanel({ onClose }: { onClose: () => void }) {
     document.addEventListener('pointerdown', outside);
     return () => document.removeEventListener('pointerdown', outside);
   }, [onClose]);
-  useEffect(() => {
-    place.current?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
-  }, [chosen, query]);
 
   const leave = () => {
     onClose();
@@ -75,6 +74,7 @@ export function SearchPanel({ onClose }: { onClose: () => void }) {
           <div
             key={entry.key}
             id={`${listId}-${i}`}
+            ref={i === chosen ? bringIntoView : undefined}
             role="option"
             aria-selected={i === chosen}
             className={`flex cursor-pointer items-baseline gap-3 px-2 py-1 ${i === chosen ? 'bg-raised' : ''}`}
