@@ -11,7 +11,6 @@ import {
   openExample,
   saved,
   simulated,
-  sparse,
   strip,
   viewPixels,
 } from './steps';
@@ -78,7 +77,7 @@ test('a path field: snapped to, dragged in the view, read from an SVG file, with
 test('a formula is completed, told what is wrong at its character, shows live values, and reads a dial', async ({
   page,
 }) => {
-  await openExample(page, 'sonar-membrane', sparse);
+  await openExample(page, 'sonar-membrane');
   await page.getByRole('button', { name: 'Scene', exact: true }).click();
   await inspected(page);
   const inspector = page.getByLabel('Inspector');

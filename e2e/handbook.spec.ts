@@ -1,7 +1,7 @@
 import { PNG } from 'pngjs';
 import { pageAt } from '../core/handbook/pages';
 import { expect, test, type Page } from './test';
-import { desk, head, inspected, openExample, simulated, sparse, strip } from './steps';
+import { desk, head, inspected, openExample, simulated, strip } from './steps';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Handbook' });
 
@@ -65,7 +65,7 @@ test('a page about a look or the picture shows its example as a render does', as
 test('F1 opens the page of a control beside the work, which plays, is searched and sends its field; nothing is lost', async ({
   page,
 }) => {
-  const id = await openExample(page, 'vent-plume', sparse);
+  const id = await openExample(page, 'vent-plume');
   await page.getByRole('slider', { name: 'Strength of Vortex' }).focus();
   await page.keyboard.press('F1');
   await expect(panel(page).getByRole('heading', { level: 1 })).toHaveText('vortex');
@@ -109,7 +109,7 @@ test('F1 opens the page of a control beside the work, which plays, is searched a
 });
 
 test('every control of every inspector has its page in the handbook', async ({ page }) => {
-  await openExample(page, 'lander-touchdown', sparse);
+  await openExample(page, 'lander-touchdown');
   const things = page
     .getByRole('list', { name: 'Things of the scene' })
     .getByRole('button', { name: /^(?!Hide|Show|add)/ });

@@ -1,7 +1,7 @@
 import { expect, test } from './test';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { difference, inspected, openExample, simulated, sparse, viewPixels } from './steps';
+import { difference, inspected, openExample, simulated, viewPixels } from './steps';
 
 const FONT = join(
   import.meta.dirname,
@@ -16,7 +16,7 @@ const FONT = join(
 test('points of a file become what an emitter is born from; a file that has none is refused where it was chosen', async ({
   page,
 }) => {
-  await openExample(page, 'sonar-membrane', sparse);
+  await openExample(page, 'sonar-membrane');
   await page.getByRole('button', { name: 'Grains', exact: true }).click();
   await inspected(page);
   const before = await viewPixels(page);
@@ -42,7 +42,7 @@ test('points of a file become what an emitter is born from; a file that has none
 test('a title is set in a font of one’s own, which stays with the scene; what is no font is refused', async ({
   page,
 }) => {
-  const id = await openExample(page, 'letters', sparse);
+  const id = await openExample(page, 'letters');
   await page
     .getByRole('button', { name: 'Title', exact: true })
     .or(page.getByRole('button', { name: 'Silt', exact: true }))

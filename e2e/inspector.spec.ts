@@ -52,7 +52,7 @@ test('groups and materials of a mesh are listed apart', async ({ page }) => {
 });
 
 test('a field that reaches only some of the particles says how many, and is fitted to all', async ({ page }) => {
-  await openExample(page, 'vent-plume', sparse);
+  await openExample(page, 'vent-plume');
   await choose(page, 'Billow, field');
   const inspector = page.getByLabel('Inspector');
   const reached = async () => Number(/Reaches (\d+) %/.exec(await inspector.innerText())?.[1]);

@@ -6,7 +6,7 @@ import { choose, desk, inspected, makeExample, newScene, openExample, saved, sim
 test('sections of the inspector fold and stay folded; their names lead to them and mark what was changed', async ({
   page,
 }) => {
-  await openExample(page, 'vent-plume', sparse);
+  await openExample(page, 'vent-plume');
   await page.evaluate(() => localStorage.setItem('bathyclast-sections', '{"version":0,"state":{"folds":{}}}'));
   await page.reload();
   await simulated(page);
@@ -38,7 +38,7 @@ test('sections of the inspector fold and stay folded; their names lead to them a
 test('the list of things has the fields too, renames in place, and folds to icons beside the view', async ({
   page,
 }) => {
-  await openExample(page, 'vent-plume', sparse);
+  await openExample(page, 'vent-plume');
   const list = page.getByRole('list', { name: 'Things of the scene' });
   await list.getByRole('button', { name: 'Billow, field' }).click();
   await inspected(page);

@@ -1,7 +1,7 @@
 import type { Scene } from '../core/document/scene';
 import { entriesOf } from '../web/panels/search/entries';
 import { expect, test, type Page } from './test';
-import { inspected, openExample, sparse } from './steps';
+import { inspected, openExample } from './steps';
 
 const box = (page: Page) => page.getByRole('combobox', { name: 'Find a setting or a thing of the scene' });
 const focused = (page: Page) =>
@@ -14,7 +14,7 @@ const focused = (page: Page) =>
 test('a setting is found by its name, by keys alone: its thing is selected, its section opens, it has the focus', async ({
   page,
 }) => {
-  await openExample(page, 'vent-plume', sparse);
+  await openExample(page, 'vent-plume');
   await page.evaluate(() => localStorage.setItem('bathyclast-sections', '{"version":0,"state":{"folds":{}}}'));
   await page.reload();
   await page.getByTestId('view').waitFor();
@@ -47,7 +47,7 @@ test('a setting is found by its name, by keys alone: its thing is selected, its 
 });
 
 test('every setting that is found is on the screen when its thing is selected', async ({ page }) => {
-  const id = await openExample(page, 'lander-touchdown', sparse);
+  const id = await openExample(page, 'lander-touchdown');
   const { scene } = (await (await page.request.get(`/api/scenes/${id}`)).json()) as { scene: Scene };
   const entries = entriesOf(scene).filter(({ setting, selection }) => setting && selection);
   expect(entries.length).toBeGreaterThan(200);

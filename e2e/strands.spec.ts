@@ -68,7 +68,7 @@ test('a mesh is bent by its vertices, after the reason why it is not has been re
 });
 
 test('a carrier rides on a strand or is moved by the fields; it says why where it stays', async ({ page }) => {
-  await openExample(page, 'kelp-stand', sparse);
+  await openExample(page, 'kelp-stand');
   await choose(page, 'Buoy');
   const inspector = page.getByLabel('Inspector');
   await goToFrame(page, 90);

@@ -10,7 +10,6 @@ import {
   openExample,
   saved,
   simulated,
-  sparse,
   strip,
   viewPixels,
 } from './steps';
@@ -313,7 +312,7 @@ test('with eight fields at 1280 × 800 every strip is reached by keys and whole,
 });
 
 test('an emitter that others send to is deleted, and nothing is left hanging', async ({ page }) => {
-  await openExample(page, 'lantern-swarm', sparse);
+  await openExample(page, 'lantern-swarm');
   await page.getByRole('button', { name: 'Marine snow', exact: true }).click();
   await inspected(page);
   await page.getByLabel('Inspector').getByRole('button', { name: 'Delete', exact: true }).click();

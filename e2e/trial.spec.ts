@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './test';
-import { difference, goToFrame, openExample, saved, simulated, viewPixels } from './steps';
+import { difference, goToFrame, openExample, plain, saved, simulated, viewPixels } from './steps';
 
 const menu = (page: Page) => page.getByRole('button', { name: /^(All particles|Draft 1 in)/ });
 const playhead = async (page: Page) =>
@@ -41,7 +41,7 @@ test.setTimeout(90_000);
 test('the memory for frames is shown and can be set; what does not fit whole is held in short form, and saved as it was simulated', async ({
   page,
 }) => {
-  await openExample(page, 'vent-plume');
+  await openExample(page, 'vent-plume', plain);
   await menu(page).click();
   await expect(page.getByText(/^In use: \d+ MB of$/)).toBeVisible();
   const used = async () => Number((await page.getByText(/^In use:/).innerText()).match(/\d+/)![0]);

@@ -47,7 +47,9 @@ try {
       return [...new Uint8Array(await blob.arrayBuffer())];
     }, `/api/scenes/${id}/picture`);
     writeFileSync(join(folder, `${slug}.webp`), Uint8Array.from(webp));
-    drawnFrom[slug] = createHash('sha256').update(JSON.stringify(scene)).digest('hex');
+    drawnFrom[slug] = createHash('sha256')
+      .update(JSON.stringify({ ...scene, renders: undefined }))
+      .digest('hex');
     console.log(`${slug}: ${webp.length} bytes`);
   }
   writeFileSync(join(folder, 'drawn-from.json'), `${JSON.stringify(drawnFrom, undefined, 2)}\n`);
