@@ -19,6 +19,7 @@ export default defineConfig({
   use: {
     // Half the pixels each way: most tests look at words and numbers.
     deviceScaleFactor: 0.5,
+    colorScheme: 'dark',
     trace: 'off',
     // A control that is not there is told long before the test’s own time is over.
     actionTimeout: 60_000,

@@ -69,6 +69,11 @@ test('F1 opens the page of a control beside the work, which plays, is searched a
   await page.getByRole('slider', { name: 'Strength of Vortex' }).focus();
   await page.keyboard.press('F1');
   await expect(panel(page).getByRole('heading', { level: 1 })).toHaveText('vortex');
+  // In a narrow window the list of things makes room, until it is opened again.
+  const names = page.getByRole('navigation', { name: 'Things' });
+  expect((await names.boundingBox())!.width).toBeLessThan(60);
+  await page.getByRole('button', { name: 'Show the names of the things' }).click();
+  expect((await names.boundingBox())!.width).toBeGreaterThan(100);
   await expect(page).toHaveURL(new RegExp(`/scene/${id}$`));
   await expect(page.getByRole('slider', { name: 'Strength of Vortex' })).toBeVisible();
   const picture = panel(page).getByTestId('live-example');

@@ -3,7 +3,7 @@ import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { PLYLoader } from 'three/addons/loaders/PLYLoader.js';
 import { openOutput, rendered, set, type } from './render-steps';
-import { saved, sparse } from './steps';
+import { saved as sceneSaved, sparse } from './steps';
 
 const renders = (page: Page) => page.getByRole('list', { name: 'Renders' }).getByRole('listitem');
 
@@ -191,7 +191,7 @@ test('how a scene is rendered stays with it: two formats and sizes at once, kept
   await page.getByRole('menuitem', { name: 'Keep these settings as a preset …' }).click();
   await page.getByRole('textbox', { name: 'Name of the preset' }).fill('Small loop');
   await page.keyboard.press('Enter');
-  await saved(page);
+  await sceneSaved(page);
   await page.reload();
   const ways = page.getByRole('list', { name: 'Renders of this scene' }).getByRole('button', { name: /frames/ });
   await expect(ways).toHaveText([/^PNG.*, 1280 × 720, 2 frames$/, 'GIF, 160 × 90, 2 frames']);

@@ -40,8 +40,13 @@ test('a slice shows a field as relief; it is read under the pointer, dragged, an
   const map = page.getByTestId('slice');
   await page.getByRole('combobox', { name: 'Of', exact: true }).selectOption({ label: 'Buoyancy' });
   await expect(map).toHaveAttribute('aria-label', /strength from 0\.7 to 0\.7 m\/s²/);
+  await expect(
+    page.getByRole('status').filter({ hasText: 'The same at every point of this plane: 0.7' }),
+  ).toBeVisible();
   await map.hover();
   await expect(page.getByText(/^0\.7 m\/s² at /)).toBeVisible();
+  await page.getByRole('button', { name: 'Show all fields together' }).click();
+  await expect(map).not.toHaveAttribute('aria-label', /strength from 0\.7 to 0\.7/);
   await page.getByRole('combobox', { name: 'Of', exact: true }).selectOption({ label: 'Vortex' });
   await page.getByRole('button', { name: 'top', exact: true }).click();
   await page.getByRole('combobox', { name: 'Shows' }).selectOption('curl');

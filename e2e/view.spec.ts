@@ -152,13 +152,29 @@ for (const [name, path] of [
   ['Soundings', '/soundings?of=population'],
   ['Trials', '/trials'],
 ] as const)
-  test(`${name} has no accessibility violations that axe finds`, async ({ page }) => {
+  test(`${name} has no accessibility violations that axe finds, in the dark and in the light theme`, async ({
+    page,
+  }) => {
     if (path === '') await page.goto('/');
     else {
       const id = await openExample(page, 'vent-plume');
       if (path !== '/') await page.goto(`/scene/${id}${path}`);
     }
     await page.waitForTimeout(500);
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)).toEqual([]);
+    const faults = async () =>
+      (await new AxeBuilder({ page }).analyze()).violations.map(
+        (v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`,
+      );
+    for (const colorScheme of ['dark', 'light'] as const) {
+      await page.emulateMedia({ colorScheme });
+      expect(await faults()).toEqual([]);
+      if (name !== 'Studio' || colorScheme === 'dark') continue;
+      // Its dialogs, too.
+      for (const key of ['/', '+', 'F1']) {
+        await page.keyboard.press(key);
+        await page.keyboard.type(key === 'F1' ? '' : 'w');
+        expect(await faults()).toEqual([]);
+        await page.keyboard.press('Escape');
+      }
+    }
   });

@@ -47,6 +47,7 @@ try {
       return [...new Uint8Array(await blob.arrayBuffer())];
     }, `/api/scenes/${id}/picture`);
     writeFileSync(join(folder, `${slug}.webp`), Uint8Array.from(webp));
+    // How it is rendered is not in its picture.
     drawnFrom[slug] = createHash('sha256')
       .update(JSON.stringify({ ...scene, renders: undefined }))
       .digest('hex');

@@ -75,7 +75,7 @@ export function Beside() {
   return (
     <section
       aria-label="The shot beside the view"
-      className="relative grid w-2/5 min-w-60 shrink-0 place-items-center border-l border-rule bg-surround p-2"
+      className="night relative grid w-2/5 min-w-60 shrink-0 place-items-center border-l border-rule bg-surround p-2"
     >
       <div ref={box} className="w-full" style={{ aspectRatio: `${width} / ${height}` }} />
       <button

@@ -167,7 +167,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
   return (
     <div
       ref={box}
-      className="relative h-full w-full overflow-hidden bg-black"
+      className="night relative h-full w-full overflow-hidden bg-black"
       tabIndex={0}
       role="application"
       aria-label="View. Arrow keys orbit, with Shift they pan, page keys dolly; A frames all, S the selection, C looks through the shot camera, V shows the shot beside, 1 2 3 front side top."

@@ -48,7 +48,7 @@ export const AddField = memo(function AddField() {
             ref={place}
             role="dialog"
             aria-label="Add a field"
-            className="absolute inset-x-0 bottom-0 z-30 h-[min(34rem,100%)] border border-rule bg-panel shadow-[0_-8px_24px_black]"
+            className="absolute inset-x-0 bottom-0 z-30 h-[min(34rem,100%)] border border-rule bg-panel shadow-[0_-8px_24px_rgb(0_0_0/0.4)]"
             onKeyDown={(event) => event.key === 'Escape' && close()}
           >
             <button

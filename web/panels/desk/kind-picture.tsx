@@ -78,5 +78,5 @@ export function KindPicture({ kind, live }: { kind: string; live: boolean }) {
       show(target, stillOf(kind));
     };
   }, [kind, live]);
-  return <canvas ref={canvas} className="block aspect-[460/260] w-full bg-surround object-cover" aria-hidden />;
+  return <canvas ref={canvas} className="night block aspect-[460/260] w-full bg-surround object-cover" aria-hidden />;
 }

@@ -61,7 +61,7 @@ export function LiveExample({ scene, title, taken }: { scene: Scene; title: stri
   const drawing = useDrawing(place, taken);
   useEffect(() => drawing && play(drawing, scene, playing), [drawing, scene, playing]);
   return (
-    <figure className="relative self-start">
+    <figure className="night relative self-start">
       <div
         ref={place}
         className="w-full border border-rule"

@@ -51,7 +51,7 @@ export function SearchPanel({ onClose }: { onClose: () => void }) {
       ref={place}
       role="dialog"
       aria-label="Find"
-      className="fixed top-14 left-1/2 z-40 w-[min(34rem,92vw)] -translate-x-1/2 border border-rule bg-panel p-2 shadow-[0_8px_24px_black]"
+      className="fixed top-14 left-1/2 z-40 w-[min(34rem,92vw)] -translate-x-1/2 border border-rule bg-panel p-2 shadow-[0_8px_24px_rgb(0_0_0/0.4)]"
     >
       <input
         autoFocus

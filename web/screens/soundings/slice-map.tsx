@@ -209,7 +209,7 @@ function Reading({
  * values.
  */
 export function SliceMap({ answer }: { answer: SliceAnswer }) {
-  const { plane, shows, streamlines, arrows } = useSoundings();
+  const { plane, shows, streamlines, arrows, subject } = useSoundings();
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = useRef<HTMLDivElement>(null);
   const [side, setSide] = useState(400);
@@ -245,13 +245,31 @@ export function SliceMap({ answer }: { answer: SliceAnswer }) {
   };
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-1 p-3">
-      <div ref={box} className="flex min-h-0 flex-1 justify-center">
+      <div ref={box} className="relative flex min-h-0 flex-1 justify-center">
+        {!(answer.most > answer.least) && (
+          <div
+            role="status"
+            className="night pointer-events-none absolute inset-x-0 top-4 z-10 grid justify-items-center gap-2"
+          >
+            <p>
+              The same at every point of this plane: {shown(answer.most)} {answer.unit}
+            </p>
+            {subject.of !== 'stack' && (
+              <button
+                className="line-button pointer-events-auto"
+                onClick={() => setSounding({ subject: { of: 'stack' } })}
+              >
+                Show all fields together
+              </button>
+            )}
+          </div>
+        )}
         <canvas
           ref={canvas}
           role="img"
           aria-label={`Map of the slice: ${shows} from ${shown(answer.least)} to ${shown(answer.most)} ${answer.unit}`}
           data-testid="slice"
-          className="cursor-crosshair touch-none"
+          className="night cursor-crosshair touch-none bg-surround"
           style={{ width: side, height: side }}
           onPointerMove={(event) => setAt(place(event))}
           onPointerLeave={() => setAt(undefined)}

@@ -23,7 +23,7 @@ import { MOST } from '../../../core/document/scene';
 import { Glyph } from '../../widgets/glyph';
 import { editThing, useSceneOf, type ThingType } from '../../state/scene-store';
 import { isSelected, select, selectToo, useSelection } from '../../state/selection-store';
-import { useListFold } from './list-fold';
+import { useFoldedList } from './list-fold';
 import { messageOf } from '../../../core/lib/errors';
 
 interface Listed {
@@ -193,7 +193,7 @@ export function Things() {
   const carriers = useSceneOf((scene) => scene.carriers);
   const zones = useSceneOf((scene) => scene.zones);
   const fields = useSceneOf((scene) => scene.fields);
-  const folded = useListFold((state) => state.folded);
+  const [folded, toggle] = useFoldedList();
   const dashed = (on: boolean) => (on ? undefined : '2 3');
   return (
     <nav
@@ -244,7 +244,7 @@ export function Things() {
         className="mx-0.5 self-start rounded-sm px-1.5 py-0.5 text-faint hover:text-text"
         aria-label={folded ? 'Show the names of the things' : 'Fold the list to icons'}
         title={folded ? 'Show the names' : 'Fold to icons'}
-        onClick={() => useListFold.getState().toggle()}
+        onClick={toggle}
       >
         {folded ? <ChevronsRight size={12} /> : <ChevronsLeft size={12} />}
       </button>

@@ -2,6 +2,14 @@ import { parse } from 'csv-parse/sync';
 import { describe, expect, it } from 'vitest';
 import { comparedWith, csvOf, optionOf, plainly, shown, type ChartData } from './chart-data';
 
+const INK = {
+  text: '#ffffff',
+  second: '#cccccc',
+  faint: '#999999',
+  rule: '#333333',
+  panel: '#000000',
+  lamp: '#ffcc00',
+};
 const data: ChartData = {
   sort: 'line',
   title: 'Along a line',
@@ -32,7 +40,7 @@ describe('the numbers of a chart', () => {
   });
 
   it('areas are stacked in two parts, so that one that changes its sign makes no jump', () => {
-    const area = optionOf({ ...data, series: [{ ...data.series[0]!, kind: 'area' }] }) as {
+    const area = optionOf({ ...data, series: [{ ...data.series[0]!, kind: 'area' }] }, INK) as {
       series: { stack: string; data: number[][] }[];
     };
     expect(area.series.map(({ stack, data: points }) => [stack, points.map(([, y]) => y)])).toEqual([

@@ -1,4 +1,5 @@
 import { thousands } from '../sum';
+import { mixed, type Ink } from './ink';
 import type { EChartsCoreOption } from 'echarts/core';
 
 /** One row of numbers beside those along the axis. */
@@ -27,14 +28,9 @@ export interface ChartData {
   readonly playhead?: number;
 }
 
-const TEXT = '#ece6da';
-const SECOND = '#b3aa9b';
-const FAINT = '#938a7c';
-const RULE = '#38352f';
-const LAMP = '#f2c84b';
 const MONO = '"Martian Mono Variable", monospace';
-/** Steps of chalk; what they can’t tell apart, dashes and hatches do. */
-const SHADES = [TEXT, '#a89f90', '#d6cdbd', '#7d7568', '#c0b6a6', '#928979'];
+/** How far each line’s shade lies on the way from the text to the panel; what they can’t tell apart, dashes and hatches do. */
+const SHADES = [0, 0.32, 0.12, 0.5, 0.22, 0.42];
 const DASHES: readonly (string | readonly number[])[] = ['solid', [6, 3], [2, 3], [8, 3, 2, 3], [1, 2], [12, 4]];
 
 const RAISED: Readonly<Record<string, string>> = Object.fromEntries(
@@ -60,9 +56,14 @@ export function shown(value: number): string {
 const unitOf = ({ unit }: { readonly unit: string }) => (unit === '' ? '' : ` ${unit}`);
 
 /** One series as ECharts takes it; an area as two, so that it goes through 0 without a jump in the stack. */
-function drawn({ name, values, at, kind = 'line', quiet = false }: Series, index: number, x: ChartData['x']): object[] {
+function drawn(
+  { name, values, at, kind = 'line', quiet = false }: Series,
+  index: number,
+  x: ChartData['x'],
+  ink: Ink,
+): object[] {
   const places = at ?? x.values;
-  const shade = name === 'Sum' ? LAMP : SHADES[index % SHADES.length]!;
+  const shade = name === 'Sum' ? ink.lamp : mixed(ink.text, ink.panel, SHADES[index % SHADES.length]!);
   const points = (of: (value: number) => number) =>
     Array.from({ length: places.length }, (_, i) => [places[i]!, of(values[i]!)]);
   const common = {
@@ -79,7 +80,7 @@ function drawn({ name, values, at, kind = 'line', quiet = false }: Series, index
       type: 'line',
       stack: side === 0 ? 'above' : 'below',
       stackStrategy: 'all',
-      lineStyle: { width: 0.5, color: '#161513' },
+      lineStyle: { width: 0.5, color: ink.panel },
       areaStyle: { color: shade, opacity: 0.75 },
       data: points((v) => part(0, v)),
     }));
@@ -110,27 +111,27 @@ function tooltipOf({ x, series }: ChartData, [first]: readonly Hovered[]): strin
   return [`${escaped(x.label)} ${shown(x.values[i]!)}${unitOf(x)}`, ...rows].join('<br>');
 }
 
-/** How ECharts draws it, in the look of the desk. */
-export function optionOf(data: ChartData): EChartsCoreOption {
+/** How ECharts draws it, in the colours of the theme. */
+export function optionOf(data: ChartData, ink: Ink): EChartsCoreOption {
   const { x, series, marks = [], playhead } = data;
   const units = [...new Set(series.map(({ unit }) => unit))];
-  const axis = { axisLine: { lineStyle: { color: RULE } }, axisTick: { lineStyle: { color: RULE } } };
-  const label = { color: FAINT, fontFamily: MONO, fontSize: 10, formatter: shown };
-  const lines = series.flatMap((one, index) => drawn(one, index, x));
+  const axis = { axisLine: { lineStyle: { color: ink.rule } }, axisTick: { lineStyle: { color: ink.rule } } };
+  const label = { color: ink.faint, fontFamily: MONO, fontSize: 10, formatter: shown };
+  const lines = series.flatMap((one, index) => drawn(one, index, x, ink));
   const guides = [
     ...marks.map(({ at, label: text }) => ({
       xAxis: at,
       label: { formatter: text },
-      lineStyle: { color: SECOND, type: 'dashed' },
+      lineStyle: { color: ink.second, type: 'dashed' },
     })),
     ...(playhead === undefined
       ? []
-      : [{ xAxis: playhead, label: { show: false }, lineStyle: { color: LAMP, type: 'solid' } }]),
+      : [{ xAxis: playhead, label: { show: false }, lineStyle: { color: ink.lamp, type: 'solid' } }]),
   ];
   return {
     backgroundColor: 'transparent',
     animation: false,
-    textStyle: { color: SECOND, fontFamily: MONO, fontSize: 10 },
+    textStyle: { color: ink.second, fontFamily: MONO, fontSize: 10 },
     aria: { enabled: true, decal: { show: series.some((s) => s.kind === 'area') } },
     grid: { left: 56, right: 16, top: series.length > 1 ? 46 : 26, bottom: 34 },
     legend: {
@@ -143,19 +144,19 @@ export function optionOf(data: ChartData): EChartsCoreOption {
       left: 48,
       right: 16,
       top: 0,
-      textStyle: { color: SECOND, fontFamily: MONO, fontSize: 10 },
-      pageTextStyle: { color: SECOND },
-      pageIconColor: SECOND,
-      inactiveColor: '#5d564b',
+      textStyle: { color: ink.second, fontFamily: MONO, fontSize: 10 },
+      pageTextStyle: { color: ink.second },
+      pageIconColor: ink.second,
+      inactiveColor: ink.rule,
     },
     tooltip: {
       trigger: 'axis',
-      backgroundColor: '#1d1c19',
-      borderColor: RULE,
-      textStyle: { color: TEXT, fontFamily: MONO, fontSize: 11 },
+      backgroundColor: ink.panel,
+      borderColor: ink.rule,
+      textStyle: { color: ink.text, fontFamily: MONO, fontSize: 11 },
       formatter: (hovered: unknown) => tooltipOf(data, hovered as readonly Hovered[]),
       axisPointer: {
-        lineStyle: { color: SECOND },
+        lineStyle: { color: ink.second },
         label: { formatter: ({ value }: { value: unknown }) => shown(Number(value)) },
       },
     },
@@ -164,7 +165,7 @@ export function optionOf(data: ChartData): EChartsCoreOption {
       name: `${x.label}${unitOf(x)}`,
       nameLocation: 'middle',
       nameGap: 20,
-      nameTextStyle: { color: FAINT },
+      nameTextStyle: { color: ink.faint },
       min: x.values[0],
       max: x.values[x.values.length - 1],
       splitLine: { show: false },
@@ -174,9 +175,9 @@ export function optionOf(data: ChartData): EChartsCoreOption {
     yAxis: {
       type: 'value',
       name: units.length === 1 ? units[0] : units.join(', '),
-      nameTextStyle: { color: FAINT, align: 'left' },
+      nameTextStyle: { color: ink.faint, align: 'left' },
       nameGap: 8,
-      splitLine: { lineStyle: { color: RULE, opacity: 0.6 } },
+      splitLine: { lineStyle: { color: ink.rule, opacity: 0.6 } },
       axisLabel: label,
       scale: false,
       ...axis,
@@ -189,7 +190,7 @@ export function optionOf(data: ChartData): EChartsCoreOption {
               silent: true,
               symbol: 'none',
               animation: false,
-              label: { color: SECOND, fontSize: 10 },
+              label: { color: ink.second, fontSize: 10 },
               data: guides,
             },
           }

@@ -15,6 +15,8 @@ import { api } from '../../state/api';
 import { fileStem, saveFile } from '../save-file';
 import { useStage } from '../../simulation/stage';
 import { openedScene } from '../../state/scene-store';
+import { useScheme } from '../use-scheme';
+import { inkOf } from './ink';
 import { comparedWith, csvOf, optionOf, plainly, type ChartData } from './chart-data';
 
 use([
@@ -95,7 +97,11 @@ export function Chart({ data: measured, onPick }: { data: ChartData; onPick?: (x
       made.dispose();
     };
   }, []);
-  useEffect(() => chart.current?.setOption(optionOf(data), { notMerge: true, lazyUpdate: true }), [data]);
+  const scheme = useScheme();
+  useEffect(() => {
+    const option = optionOf(data, inkOf(box.current!, scheme));
+    chart.current?.setOption(option, { notMerge: true, lazyUpdate: true });
+  }, [data, scheme]);
   const stem = fileStem(data.title);
   return (
     <figure className="flex min-h-0 min-w-0 flex-1 flex-col" aria-label={data.title}>
