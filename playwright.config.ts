@@ -20,6 +20,8 @@ export default defineConfig({
     // Half the pixels each way: most tests look at words and numbers.
     deviceScaleFactor: 0.5,
     colorScheme: 'dark',
+    // Scenes stand still until something is played: a page that plays takes a core.
+    contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',
     // A control that is not there is told long before the test’s own time is over.
     actionTimeout: 60_000,

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { openUndressed, rendered, set } from './render-steps';
-import { choose, goToFrame } from './steps';
+import { choose, goToFrame, simulated } from './steps';
 
 test('a shot is baked on the server; renders and the studio take its particles, and the pictures are those of a simulated render', async ({
   page,
@@ -41,6 +41,14 @@ test('a shot is baked on the server; renders and the studio take its particles, 
   await page.getByRole('button', { name: 'All particles' }).click();
   await page.getByRole('menuitem', { name: 'Play the bake' }).click();
   await expect(page.getByRole('button', { name: 'From the bake' })).toBeVisible();
+  await page.getByRole('button', { name: 'From the bake' }).click();
+  await page.getByRole('menuitem', { name: 'Simulate again' }).click();
+  await simulated(page);
+  await expect(page.getByRole('button', { name: 'All particles' })).toBeVisible();
+  // Opened anew it plays by itself, and the ruler says so.
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'From the bake' })).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'Frame', exact: true })).toContainText('baked');
   await goToFrame(page, 96);
   await expect(page.getByText(/alive [1-9]/)).toBeVisible();
   await expect(page.getByTitle(/^The strength that arrives/).first()).toContainText(/RMS\s*0\.\d/);
@@ -48,6 +56,7 @@ test('a shot is baked on the server; renders and the studio take its particles, 
   await page.getByRole('textbox', { name: 'Launch speed', exact: true }).first().fill('3');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'All particles' })).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'Frame', exact: true })).not.toContainText('baked');
   // Taken back, it is the scene of the bake once more.
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Undo/ }).click();

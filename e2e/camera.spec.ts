@@ -1,11 +1,11 @@
 import { expect, test } from './test';
 import { readFileSync } from 'node:fs';
-import { difference, goToFrame, inspected, openExample, viewPixels } from './steps';
+import { difference, goToFrame, inspected, openExample, plain, viewPixels } from './steps';
 
 test('a camera goes out as glTF and comes back as the same shot, in one step of undo; a file without one is refused', async ({
   page,
 }) => {
-  await openExample(page, 'cable-run');
+  await openExample(page, 'cable-run', plain);
   await page.getByRole('button', { name: 'Shot camera' }).click();
   await inspected(page);
   await page.getByRole('button', { name: 'Look through it' }).click();

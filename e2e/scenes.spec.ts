@@ -43,6 +43,28 @@ test('the examples show their pictures at once, a changed scene is drawn anew; a
   await expect(card('Slow silt')).toBeVisible();
 });
 
+test('a card plays its scene under the pointer and under the focus, and stands still with reduced motion', async ({
+  page,
+}) => {
+  await page.emulateMedia({ reducedMotion: 'no-preference' });
+  await page.goto('/');
+  const card = page.locator('[data-scene="Lantern swarm"]');
+  const played = card.getByTestId('played').locator('canvas');
+  await card.getByRole('link', { name: 'Open Lantern swarm' }).hover();
+  await expect(played).toBeVisible();
+  const before = await played.screenshot();
+  await expect.poll(async () => Buffer.compare(before, await played.screenshot())).not.toBe(0);
+  await page.mouse.move(2, 2);
+  await expect(played).toHaveCount(0);
+  await card.getByRole('link', { name: 'Open Lantern swarm' }).focus();
+  await expect(played).toBeVisible();
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await page.reload();
+  await card.getByRole('link', { name: 'Open Lantern swarm' }).hover();
+  await page.waitForTimeout(1500);
+  await expect(played).toHaveCount(0);
+});
+
 test('a scene goes out as one file and comes back; a broken file is refused in a sentence', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'More for Chart in relief', exact: true }).click();

@@ -103,6 +103,42 @@ test('looks change the picture at once, without a new simulation', async ({ page
   expect(difference(over, await viewPixels(page))).toBeGreaterThan(0.005);
 });
 
+test('arrows of the selected field, of all fields, on a plane that is moved, and streamlines; a key switches them', async ({
+  page,
+}) => {
+  await openExample(page, 'vent-plume');
+  await goToFrame(page, 60);
+  await page.getByRole('list', { name: 'Things of the scene' }).getByRole('button', { name: 'Vortex, field' }).click();
+  const picture = page.getByRole('application');
+  const said = (text: RegExp) => expect(page.getByText(text)).toBeVisible();
+  const show = async (name: string) => {
+    await page.getByRole('button', { name: 'view', exact: true }).click();
+    await page.getByRole('menuitem', { name }).click();
+  };
+  const without = await viewPixels(page);
+  await picture.press('d');
+  await said(/^arrows: Vortex, longest [\d.]+ N$/);
+  const inBox = await viewPixels(page);
+  expect(difference(without, inBox)).toBeGreaterThan(0.01);
+  await show('Arrows on a plane');
+  const onPlane = await viewPixels(page);
+  expect(difference(inBox, onPlane)).toBeGreaterThan(0.01);
+  const knob = page.getByRole('button', { name: /^Plane of the directions at 0 %/ });
+  for (let i = 0; i < 6; i++)
+    await knob.or(page.getByRole('button', { name: /^Plane of the directions/ })).press('ArrowUp');
+  await expect(page.getByRole('button', { name: /^Plane of the directions at 30 %/ })).toBeVisible();
+  expect(difference(onPlane, await viewPixels(page))).toBeGreaterThan(0.002);
+  await show('Streamlines on a plane');
+  await said(/^streamlines: Vortex$/);
+  expect(difference(onPlane, await viewPixels(page))).toBeGreaterThan(0.005);
+  await choose(page, 'Chimney mouth');
+  await said(/^streamlines: all fields$/);
+  await page.getByRole('list', { name: 'Things of the scene' }).getByRole('button', { name: 'Vortex, field' }).click();
+  await picture.press('d');
+  await expect(page.getByText(/^streamlines/)).toHaveCount(0);
+  expect(difference(without, await viewPixels(page))).toBeLessThan(0.001);
+});
+
 test('by keyboard alone: a field is added, tuned, muted, moved and deleted', async ({ page }) => {
   await openExample(page, 'sediment-fall');
   await page.keyboard.press('+');

@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { useHandbook } from '../panels/handbook/handbook-store';
 import type { Fault } from '../../core/document/faults';
 import { api, ApiError } from '../state/api';
+import { Guide } from '../panels/guide/guide';
 import { ConflictDialog } from './conflict-dialog';
 import { pasteOrTell } from '../panels/desk/field-clipboard';
 import { rememberScene } from '../screens/handbook/last-scene';
@@ -170,6 +171,7 @@ export function ScenePage() {
             </Screen>
           )}
         </div>
+        <Guide />
         <ConflictDialog />
       </div>
     </StageProvider>

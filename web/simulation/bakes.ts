@@ -55,6 +55,13 @@ export function useBakesOf(scene: Scene): readonly StoredBake[] {
   return (bakes ?? []).filter((bake) => bake.key === key && bake.engine === ENGINE_VERSION);
 }
 
+/** Those of some bakes that are of the scene as it is. */
+export async function bakesOf(scene: Scene, bakes: readonly StoredBake[]): Promise<readonly StoredBake[]> {
+  if (bakes.length === 0) return [];
+  const key = await bakeKey(scene);
+  return bakes.filter((bake) => bake.key === key && bake.engine === ENGINE_VERSION);
+}
+
 /** A bake of all of those frames, whether it is done or not. */
 export const bakeOf = (bakes: readonly StoredBake[], from: number, through: number): StoredBake | undefined =>
   bakes.find(({ first, last }) => first <= from && last >= through);

@@ -1,7 +1,7 @@
 import type { Fault } from '../../core/document/faults';
 import type { Scene, SceneImage } from '../../core/document/scene';
 import type { KeptFile } from '../../formats/scene-file';
-import type { StoredBake } from '../../formats/stored-bake';
+import type { StoredBake, StoredBakes } from '../../formats/stored-bake';
 import type { EntrySort, LogEntry } from '../../formats/log-entry';
 import type { SceneCard, StoredScene } from '../../formats/stored-scene';
 import type { StoredVersion } from '../../formats/stored-version';
@@ -99,6 +99,7 @@ export const api = {
     json<{ hash: string; name: string }>('POST', '/meshes', formWith(new Blob([glb]), name)),
   addGrid: (vti: Uint8Array<ArrayBuffer>, name: string) =>
     json<{ hash: string; name: string }>('POST', '/grids', formWith(new Blob([vti]), name)),
+  bakes: () => json<StoredBakes>('GET', '/bakes'),
   bake: (scene: Scene, from: number, through: number) => json<StoredBake>('POST', '/bakes', { scene, from, through }),
   pauseBake: (id: string) => json<StoredBake>('POST', `/bakes/${id}/pause`),
   resumeBake: (id: string) => json<StoredBake>('POST', `/bakes/${id}/resume`),

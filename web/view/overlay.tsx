@@ -8,6 +8,7 @@ import { useScene } from '../state/scene-store';
 import { isSelected, useSelection, type Selection } from '../state/selection-store';
 import { Glyph } from '../widgets/glyph';
 import { FrameGuides } from './frame-guides';
+import { DirectionPlane } from './handles/direction-plane';
 import { MotionHandles } from './handles/motion-handles';
 import { TransformHandles } from './handles/transform-handles';
 import { PointHandles } from './handles/point-handles';
@@ -50,6 +51,7 @@ export function Overlay({ rig }: { rig: ViewRig }) {
   return (
     <div className="pointer-events-none absolute inset-0">
       <FrameGuides rig={rig} />
+      <DirectionPlane rig={rig} />
       {scene.fields.map((f) => {
         const at = rig.project(drawnMotion(scene, f).at(frame).position);
         if (!at || isSelected(selection, 'field', f.id)) return null;

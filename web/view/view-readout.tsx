@@ -7,6 +7,7 @@ import { useSceneOf } from '../state/scene-store';
 import { thousands } from '../widgets/sum';
 import { useStage } from '../simulation/stage';
 import { toggleBeside } from './beside';
+import { showDirections, toggleDirections, useDirections } from './directions-store';
 import { placeAtShot } from './camera/place-at-shot';
 import { hasBodies } from '../../formats/bodies-obj';
 import { saveBodies, saveParticles } from './save-particles';
@@ -23,6 +24,7 @@ interface Acts {
 }
 
 const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles, onSaveBodies }: Acts) {
+  const directions = useDirections((state) => state.shows);
   const items: readonly (readonly [string, string, () => void])[] = [
     ['Through the shot camera', 'C', () => rig.lookThroughShot(runningScene(), usePlayer.getState().frame)],
     ['From the front', '1', () => rig.lookFrom('front')],
@@ -32,6 +34,10 @@ const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles, onSav
     ['Frame the selection', 'S', () => rig.frame(selectionBounds(useSelection.getState().selection))],
     ['Final picture, or quick', 'F', () => rig.setRefined(!rig.isRefined)],
     ['The shot beside the view', 'V', toggleBeside],
+    [directions === 'none' ? 'Arrows, as they were last' : 'No arrows', 'D', toggleDirections],
+    ['Arrows in a box', '', () => showDirections('box')],
+    ['Arrows on a plane', '', () => showDirections('plane')],
+    ['Streamlines on a plane', '', () => showDirections('lines')],
     ['Make this view the shot', '', onSetShot],
     ['Save this frame’s particles (CSV)', '', onSaveParticles],
     ...(onSaveBodies ? ([['Save this frame’s strands and meshes (OBJ)', '', onSaveBodies]] as const) : []),
@@ -61,6 +67,7 @@ export function ViewReadout({ rig }: { rig: ViewRig }) {
   const { session } = useStage();
   const { alive, retired, frame, shown, draftFraction, tried } = usePlayer();
   const coupled = useSceneOf(couples);
+  const said = useDirections((state) => state.said);
   const setShot = useCallback(() => placeAtShot(rig), [rig]);
   const saveShown = useCallback(() => session.exact(saveParticles), [session]);
   const saveCurves = useCallback(() => session.exact(saveBodies), [session]);
@@ -75,6 +82,7 @@ export function ViewReadout({ rig }: { rig: ViewRig }) {
         onSaveBodies={bodies ? saveCurves : undefined}
       />
       <span>alive {thousands(alive)}</span>
+      {said && <span>{said}</span>}
       {tried !== undefined && (
         <span
           className="text-lamp"

@@ -9,6 +9,8 @@ import type { Scene } from '../../core/document/scene';
 import { usePlayer } from '../state/player-store';
 import { runningScene, useRunningScene } from '../state/running-scene';
 import { toggleBeside } from './beside';
+import { toggleDirections } from './directions-store';
+import { useDirectionsIn } from './use-directions';
 import { loadImages, loadPlate, useImages } from './layers/image-textures';
 import { useAssets } from '../simulation/scene-assets';
 import { fields as fieldKinds } from '../../core/kinds/fields';
@@ -38,6 +40,7 @@ function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
   else if (key === 's') rig.frame(selectionBounds(useSelection.getState().selection));
   else if (key === 'v') toggleBeside();
   else if (key === 'c') rig.lookThroughShot(runningScene(), usePlayer.getState().frame);
+  else if (key === 'd') toggleDirections();
   else if (key === 'f') rig.setRefined(!rig.isRefined);
   else if (key === '1') rig.lookFrom('front');
   else if (key === '2') rig.lookFrom('side');
@@ -164,13 +167,15 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     // oxlint-disable-next-line react/exhaustive-effect-dependencies -- images and precomputed paths are read from stores while it is drawn
   }, [rig, scene, selection, stage, assets, images, shownFrame, runs]);
 
+  useDirectionsIn(rig);
+
   return (
     <div
       ref={box}
       className="night relative h-full w-full overflow-hidden bg-black"
       tabIndex={0}
       role="application"
-      aria-label="View. Arrow keys orbit, with Shift they pan, page keys dolly; A frames all, S the selection, C looks through the shot camera, V shows the shot beside, 1 2 3 front side top."
+      aria-label="View. Arrow keys orbit, with Shift they pan, page keys dolly; A frames all, S the selection, C looks through the shot camera, V shows the shot beside, D shows arrows of the fields, 1 2 3 front side top."
       onKeyDown={(event) => {
         if (
           event.target === event.currentTarget &&

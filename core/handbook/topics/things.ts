@@ -170,7 +170,12 @@ export const thingsTopics: TopicChapter = {
     {
       slug: 'working-view',
       title: 'Working view',
-      text: ['Settings of the view alone. Renders do not use them.'],
+      text: [
+        'Settings of the view alone. Renders do not use them.',
+        prose`D in the view draws arrows of the selected field or group, or of all fields together: as long as the
+          vectors, and fainter where the field has less weight. The menu *view* also has arrows on a plane, which you
+          can drag, and streamlines.`,
+      ],
       settings: own.workParameters,
     },
   ],

@@ -9,6 +9,7 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ['Home, End', 'the first and the last frame'],
       ['Ctrl+Z', 'undo; with Shift redo'],
       ['+', 'add a field'],
+      ['/', 'find a setting or a thing of the scene'],
       ['B', 'switch between the two states of the desk'],
     ],
   ],
@@ -55,6 +56,8 @@ const KEYS: readonly (readonly [string, readonly (readonly [string, string])[]])
       ['A, S, C', 'frame all, frame the selection, look through the shot camera'],
       ['1, 2, 3', 'from the front, the side, the top'],
       ['F', 'the picture as in the file, with all samples; or the quick one again'],
+      ['D', 'arrows of the selected field or group, or of all fields; the menu “view” has streamlines, too'],
+      ['V', 'the shot beside the view'],
     ],
   ],
 ];

@@ -1,3 +1,5 @@
+import { renderParameters } from '../../../core/document/descriptions';
+import { defaultsOf } from '../../../core/document/parameters';
 import type { Scene } from '../../../core/document/scene';
 import { settingsOf, type Setting } from '../../../core/scene/settings';
 import type { ThingType } from '../../state/scene-store';
@@ -70,9 +72,11 @@ export function entriesOf(scene: Scene): Entry[] {
       setting: undefined,
     })),
   );
+  // A scene that was never rendered has the usual way of rendering.
+  const renders = scene.renders.length > 0 ? scene.renders : [defaultsOf(renderParameters)];
   return [
     ...things,
-    ...settingsOf(scene)
+    ...settingsOf({ ...scene, renders })
       .filter((setting) => !isBare(setting) && isOnScreen(scene, setting))
       .map(entryOf),
   ];

@@ -32,12 +32,16 @@ function rowIn(root: ParentNode, { setting, label }: Entry): Element | undefined
   return rows[setting.nth] ?? rows[0] ?? byLabel;
 }
 
-/** Puts the focus on the first control of a row, in the middle of what is seen. */
-function focusIn(row: Element): void {
+/** Puts the focus on the first control of a row, in the middle of what is seen; gives whether it took it. */
+function focusIn(row: Element): boolean {
   row.scrollIntoView({ block: 'center' });
   const control = row.matches(CONTROLS) ? row : row.querySelector(CONTROLS);
   if (control instanceof HTMLElement) control.focus();
+  return row.contains(document.activeElement);
 }
+
+/** Whether the inspector shows what is selected, or there is none on this screen. */
+const isDrawn = (): boolean => document.querySelector('[aria-label="Inspector"][inert]') === null;
 
 /** Opens the section of a row that is hidden in a folded one, and leaves all others as they are. */
 function keepOpen(row: Element): void {
@@ -52,20 +56,16 @@ function keepOpen(row: Element): void {
 export async function showEntry(entry: Entry): Promise<boolean> {
   if (entry.selection) select(entry.selection);
   if (!entry.setting) return true;
-  if (!entry.selection) {
-    const row = await waitFor(() => {
-      const settings = document.querySelector('[aria-label="Render settings"]');
-      return settings && rowIn(settings, entry);
-    });
-    if (row) focusIn(row);
-    return row !== undefined;
-  }
-  const inspector = await waitFor(() => document.querySelector('[aria-label="Inspector"]:not([inert])'));
+  const find = () => {
+    const place = document.querySelector(`[aria-label="${entry.selection ? 'Inspector' : 'Render settings'}"]`);
+    return (place && rowIn(place, entry)) ?? (entry.selection ? rowIn(document, entry) : undefined);
+  };
   useReveal.setState({ all: true });
-  const row = await waitFor(() => (inspector && rowIn(inspector, entry)) ?? rowIn(document, entry));
+  const row = await waitFor(() => (isDrawn() ? find() : undefined));
   if (row) keepOpen(row);
   useReveal.setState({ all: false });
-  // Sections that were open for a moment only are folded again first.
-  if (row) requestAnimationFrame(() => requestAnimationFrame(() => focusIn(row)));
-  return row !== undefined;
+  // Sections that were open for a moment only are folded again first; what is drawn anew takes no focus yet.
+  await waitFor(() => undefined, 1);
+  const reached = row && (await waitFor(() => (isDrawn() && focusIn(find() ?? row) ? true : undefined)));
+  return reached === true;
 }

@@ -1,14 +1,7 @@
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { drawnFrom } from '../../../core/kinds/looks/look-back';
 import type { Scene } from '../../../core/document/scene';
-import { estimateRun } from '../../../core/sim/step/estimate';
-import { runFrames } from '../../simulation/run-frames';
-import { loadAssets, useAssets } from '../../simulation/scene-assets';
-import { History } from '../../view/layers/history';
-import { loadImages, loadPlate } from '../../view/layers/image-textures';
-import { Picture } from '../../view/picture';
-import { shotAt } from '../../view/camera/shot';
+import { playOnce, shotPicture } from '../../view/play-shot';
 
 const WIDTH = 480;
 /** Each scene is played with at most about this many particles. */
@@ -37,46 +30,6 @@ function meetingOf(count: number) {
   };
 }
 
-const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
-
-/**
- * Plays the shot of a scene once, each frame when all have come to it; draws a frame from its middle where it is to
- * stand still.
- */
-async function playOnce(
-  scene: Scene,
-  picture: Picture,
-  meet: (frame: number) => Promise<void>,
-  still: boolean,
-  signal: AbortSignal,
-) {
-  const { first, last, fps } = scene.time;
-  const begin = still ? Math.round(first + 0.65 * (last - first)) : first;
-  const through = still ? begin : last;
-  const { assets } = useAssets.getState();
-  const past = new History(scene);
-  const draftFraction = Math.min(1, ENOUGH / Math.max(1, estimateRun(scene, assets, through).alive));
-  await runFrames({ scene, assets, draftFraction, from: drawnFrom(scene, begin), through }, signal, async (made) => {
-    past.add(made);
-    if (made.frame < begin) return;
-    if (!still) await Promise.all([meet(made.frame), pause(1000 / fps)]);
-    if (signal.aborted) return;
-    picture.setFrame(made, past.at);
-    picture.draw(shotAt(scene, made.frame, scene.output.width / scene.output.height));
-  });
-}
-
-/** A picture of a scene, ready to be drawn. */
-async function pictureOf(scene: Scene, canvas: HTMLCanvasElement, signal: AbortSignal): Promise<Picture> {
-  await Promise.all([loadAssets(scene), loadImages(scene), loadPlate(scene, scene.time.first).catch(() => undefined)]);
-  const picture = new Picture(canvas);
-  signal.addEventListener('abort', () => picture.dispose());
-  picture.setSize(WIDTH, Math.round((WIDTH * scene.output.height) / scene.output.width));
-  picture.setScene(scene, useAssets.getState().assets);
-  picture.show((e) => scene.emitters[e]!.rendered);
-  return picture;
-}
-
 /** Scenes that are played side by side, frame by frame. */
 export function SideBySide({ scenes }: { scenes: readonly { readonly label: string; readonly scene: Scene }[] }) {
   const boxes = useRef<(HTMLDivElement | null)[]>([]);
@@ -95,11 +48,13 @@ export function SideBySide({ scenes }: { scenes: readonly { readonly label: stri
       return canvas;
     });
     void (async () => {
-      const pictures = await Promise.all(scenes.map(({ scene }, i) => pictureOf(scene, canvases[i]!, signal)));
+      const pictures = await Promise.all(scenes.map(({ scene }, i) => shotPicture(scene, canvases[i]!, WIDTH, signal)));
       do {
         const { meet, leave } = meetingOf(scenes.length);
         await Promise.all(
-          scenes.map(({ scene }, i) => playOnce(scene, pictures[i]!, meet, !playing, signal).finally(leave)),
+          scenes.map(({ scene }, i) =>
+            playOnce(scene, pictures[i]!, { most: ENOUGH, still: !playing, meet }, signal).finally(leave),
+          ),
         );
       } while (playing && !signal.aborted);
     })().catch((error: Error) => signal.aborted || setFailed(error.message));

@@ -1,6 +1,6 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Ellipsis } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { SceneCard as Card } from '../../state/api';
 
@@ -15,7 +15,32 @@ function ago(iso: string): string {
 
 const kilobytes = (bytes: number) => `${(bytes / 1024).toFixed(1)} kB`;
 
-/** A scene with its picture; pressed, it opens. */
+/** Milliseconds for which a pointer rests on a card before it plays. */
+const REST = 250;
+
+/** Plays the scene of a card while the pointer or the focus is on it; gives the box that it plays in. */
+function usePlayed(id: string) {
+  const box = useRef<HTMLSpanElement>(null);
+  const [on, setOn] = useState(false);
+  useEffect(() => {
+    if (!on || window.matchMedia('(prefers-reduced-motion: reduce)').matches) return;
+    const stop = new AbortController();
+    const due = setTimeout(() => {
+      const play = async () => (await import('./play-card')).playCard(id, box.current!, stop.signal);
+      // A scene that can't be played keeps its picture; opened, it says why.
+      void play().catch(() => undefined);
+    }, REST);
+    return () => {
+      clearTimeout(due);
+      stop.abort();
+    };
+  }, [id, on]);
+  const begin = () => setOn(true);
+  const end = () => setOn(false);
+  return { box, hands: { onPointerEnter: begin, onPointerLeave: end, onFocus: begin, onBlur: end } };
+}
+
+/** A scene with its picture, which moves under the pointer; pressed, it opens. */
 export function SceneCard({
   card,
   onRename,
@@ -28,6 +53,7 @@ export function SceneCard({
   onDelete: () => void;
 }) {
   const [naming, setNaming] = useState(false);
+  const { box, hands } = usePlayed(card.id);
   const items = [
     ['Rename', () => setNaming(true)],
     ['Duplicate', onDuplicate],
@@ -40,7 +66,12 @@ export function SceneCard({
   };
   return (
     <li className="group border border-rule bg-panel hover:border-second" data-scene={card.name}>
-      <Link to={`/scene/${card.id}`} aria-label={`Open ${card.name}`} className="block aspect-video bg-surround">
+      <Link
+        to={`/scene/${card.id}`}
+        aria-label={`Open ${card.name}`}
+        className="relative block aspect-video bg-surround"
+        {...hands}
+      >
         {card.pictureRevision === null ? (
           <span className="grid h-full place-content-center text-xs text-faint">drawing its picture …</span>
         ) : (
@@ -50,6 +81,7 @@ export function SceneCard({
             className="h-full w-full object-cover"
           />
         )}
+        <span ref={box} className="pointer-events-none absolute inset-0" data-testid="played" />
       </Link>
       <div className="flex items-start justify-between px-3 py-2">
         <div className="min-w-0 flex-1">

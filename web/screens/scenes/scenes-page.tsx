@@ -8,6 +8,7 @@ import { toast } from 'sonner';
 import { examples } from '../../../core/examples';
 import { api, ApiError, type SceneCard as Card } from '../../state/api';
 import { onSceneNews } from '../../state/saving/scene-news';
+import { followGuide, takeUpGuide, useGuide } from '../../panels/guide/guide-store';
 import { SceneCard } from './scene-card';
 import { useThumbnails } from './use-thumbnails';
 
@@ -45,9 +46,14 @@ export function ScenesPage() {
   const again = () => queries.invalidateQueries({ queryKey: ['scenes'] });
   const failed = (error: Error) => void toast.error(error.message);
   const act = useMutation({ mutationFn: (work: () => Promise<unknown>) => work(), onSuccess: again, onError: failed });
+  const left = useGuide(({ scene }) => scene !== undefined && list.data?.some(({ id }) => id === scene));
   const create = useMutation({
-    mutationFn: api.create,
-    onSuccess: (made) => navigate(`/scene/${made.id}`),
+    mutationFn: ({ from = {} }: { readonly from?: Parameters<typeof api.create>[0]; readonly guided?: true }) =>
+      api.create(from),
+    onSuccess: (made, { guided }) => {
+      if (guided) followGuide(made.id);
+      return navigate(`/scene/${made.id}`);
+    },
     onError: failed,
   });
   const bringIn = useMutation({
@@ -115,12 +121,31 @@ export function ScenesPage() {
                 With one emitter
               </button>
             </MenuItem>
+            <MenuItem>
+              <button
+                className="block w-full px-4 py-1.5 text-left data-focus:bg-raised"
+                onClick={() => create.mutate({ guided: true })}
+              >
+                Guided start
+                <span className="block text-xs text-faint">from an emitter to a clip, in five minutes</span>
+              </button>
+            </MenuItem>
+            {left && (
+              <MenuItem>
+                <button
+                  className="block w-full px-4 py-1.5 text-left data-focus:bg-raised"
+                  onClick={() => void navigate(`/scene/${takeUpGuide()}`)}
+                >
+                  Go on with the guided start
+                </button>
+              </MenuItem>
+            )}
             <p className="px-4 pt-2 pb-1 text-xs text-faint">From an example</p>
             {examples.map(({ slug, scene }) => (
               <MenuItem key={slug}>
                 <button
                   className="block w-full px-4 py-1.5 text-left data-focus:bg-raised"
-                  onClick={() => create.mutate({ example: slug })}
+                  onClick={() => create.mutate({ from: { example: slug } })}
                 >
                   {scene.name}
                 </button>

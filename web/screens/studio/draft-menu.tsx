@@ -5,6 +5,7 @@ import { thousands } from '../../widgets/sum';
 import { LEAST_BUDGET, USUAL_BUDGET } from '../../simulation/frame-cache';
 import { usePlayer } from '../../state/player-store';
 import { holding, useBakesOf } from '../../simulation/bakes';
+import { useDeclined } from '../../simulation/plays-bakes';
 import { useStage } from '../../simulation/stage';
 import { editScene, useScene, useSceneOf } from '../../state/scene-store';
 
@@ -68,7 +69,10 @@ function BakeItem() {
         role="menuitemcheckbox"
         aria-checked={playing !== undefined}
         title="Plays all particles from the bake, without simulating"
-        onClick={() => session.playBake(playing === undefined ? whole : undefined)}
+        onClick={() => {
+          useDeclined.setState({ bake: playing });
+          session.playBake(playing === undefined ? whole : undefined);
+        }}
       >
         {playing === undefined ? 'Play the bake' : 'Simulate again'}
       </button>

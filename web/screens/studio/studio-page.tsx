@@ -7,6 +7,7 @@ import { useKeys, type Deck } from '../../panels/keys/keys-store';
 import { DialsDeck } from '../../panels/dials/dials-deck';
 import { Inspector } from '../../panels/inspector/inspector';
 import { CurveEditor } from '../../panels/curve/curve-editor';
+import { PlaysBakes } from '../../simulation/plays-bakes';
 import { usePlayer } from '../../state/player-store';
 import { Beside, useBeside } from '../../view/beside';
 import { Viewport } from '../../view/viewport';
@@ -31,6 +32,7 @@ export function StudioPage() {
   return (
     <main className="flex min-h-0 flex-1">
       <h1 className="sr-only">Studio</h1>
+      <PlaysBakes />
       <div id={PALETTE_PLACE} className="relative min-w-0 flex-1">
         <Group orientation="vertical">
           <Panel defaultSize="56%" minSize="25%" className="flex flex-col">

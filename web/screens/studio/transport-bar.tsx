@@ -22,6 +22,7 @@ function Ruler() {
   const time = useSceneOf((scene) => scene.time);
   const frame = usePlayer((player) => player.frame);
   const cached = usePlayer((player) => player.cached);
+  const bake = usePlayer((player) => player.bake);
   const { transport } = useStage();
   const bar = useRef<HTMLDivElement>(null);
   const end = time.last + usePlayer((player) => player.beyond);
@@ -84,6 +85,14 @@ function Ruler() {
             style={{ left: `${x(from)}%`, width: `max(2px, ${x(Math.min(to, end)) - x(from)}%)` }}
           />
         ))}
+      {bake !== undefined && (
+        <span
+          className="pointer-events-none absolute right-0 bottom-3 bg-panel px-1 text-xs text-lamp"
+          title="Frames are read from a bake of the scene as it is. An edit of the simulation lets go of it."
+        >
+          baked
+        </span>
+      )}
       <Markers left={x} pixelsAFrame={() => bar.current!.getBoundingClientRect().width / frames} />
       <span className="pointer-events-none absolute inset-y-0 w-px bg-lamp" style={{ left: `${x(frame)}%` }}>
         <svg className="absolute bottom-0 -left-1 h-3.5 w-2.5 text-lamp" viewBox="0 0 10 14" aria-hidden>

@@ -12,6 +12,7 @@ import { usePlayer } from '../../state/player-store';
 import { shotAt } from './shot';
 import { makeFlat, type Shot } from './taking';
 import { selectionBounds } from '../handles/selection-bounds';
+import { DirectionLayer } from '../layers/direction-layer';
 import { Guides } from '../layers/guides';
 import { Picture } from '../picture';
 import { SliceLayer } from '../layers/slice';
@@ -35,6 +36,7 @@ export class ViewRig {
   readonly guides = new Guides();
   readonly surfaces = new Surfaces();
   readonly slice = new SliceLayer();
+  readonly directions = new DirectionLayer();
   readonly picture: Picture;
   readonly controls: OrbitControls;
   private requested = 0;
@@ -277,6 +279,7 @@ export class ViewRig {
     this.guides.clear();
     this.surfaces.clear();
     this.slice.dispose();
+    this.directions.dispose();
     this.picture.dispose();
   }
 
@@ -305,7 +308,7 @@ export class ViewRig {
     const scene = runningScene();
     const { work } = scene;
     const { group, fixed } = this.guides;
-    for (const moved of [group, this.surfaces.group, this.slice.group]) {
+    for (const moved of [group, this.surfaces.group, this.slice.group, this.directions.group]) {
       moved.matrixAutoUpdate = false;
       moved.matrix.copy(this.picture.wholeMatrix);
     }
@@ -332,8 +335,10 @@ export class ViewRig {
       if (this.sample < shot.samples) this.requestMore();
     }
     this.picture.renderer.render(fixed, this.camera);
-    this.slice.aim(this.sight.toArray());
-    this.picture.renderer.render(this.slice.group, this.camera);
+    for (const layer of [this.slice, this.directions]) {
+      layer.aim(this.sight.toArray());
+      this.picture.renderer.render(layer.group, this.camera);
+    }
     this.picture.renderer.render(group, this.camera);
     for (const listener of this.drawn) listener();
   }
