@@ -106,7 +106,7 @@ ${MOST.emission} emissions and ${MOST.masks} masks an emitter, ${MOST.keys} keys
 | \`name\` | a text of 1 to ${MOST.name} characters |
 | \`time\`, \`camera\`, \`output\`, \`work\`, \`bounds\`, \`sceneTransform\`, \`desk\` | objects, below |
 | \`keptDesk\` | another state of the desk, \`{ "fields", "groups", "desk" }\`, or \`null\` |
-| \`emitters\`, \`fields\`, \`groups\`, \`colliders\`, \`carriers\`, \`zones\`, \`dials\`, \`meshes\`, \`images\`, \`imageSequence\`, \`grids\`, \`sounds\`, \`markers\` | lists, below |
+| \`emitters\`, \`fields\`, \`groups\`, \`colliders\`, \`carriers\`, \`zones\`, \`dials\`, \`meshes\`, \`images\`, \`imageSequence\`, \`grids\`, \`sounds\`, \`markers\`, \`renders\` | lists, below |
 
 ${membersOf(scene.sceneParameters)}
 
@@ -341,5 +341,11 @@ at most ${LONGEST_SOUND} s. The hash is the SHA-256 of the file it was read from
 ## Markers
 
 \`{ "frame", "name" }\`, in rising order of frames of the shot, at most ${MOST.markers}.
+
+## Renders
+
+How the shot is written to files, at most ${MOST.renders}; an MP4 of the whole shot where there is none.
+
+${membersOf(scene.renderParameters)}
 `;
 }

@@ -61,6 +61,10 @@ ${settingsOf(parts.sceneParameters)}
 
 ${settingsOf(parts.outputParameters)}
 
+### Render
+
+${settingsOf(parts.renderParameters)}
+
 ### Light and fog
 
 ${settingsOf(parts.lightParameters)}

@@ -58,7 +58,7 @@ function Step({ step }: { step: number }) {
       )}
       <aside
         aria-label="Guided start"
-        className="fixed bottom-3 left-3 z-40 w-80 border border-lamp bg-panel p-3 shadow-[0_8px_24px_rgb(0_0_0/0.4)]"
+        className="fixed top-14 left-42 z-40 w-72 border border-lamp bg-panel p-3 shadow-[0_8px_24px_rgb(0_0_0/0.4)]"
       >
         <p className="flex items-baseline justify-between text-xs text-second">
           <span>
