@@ -51,6 +51,27 @@ test('the list of things has the fields too, renames in place, and folds to icon
   await page.keyboard.type('Seep');
   await page.keyboard.press('Escape');
   await expect(list.getByRole('button', { name: 'Bed seep', exact: true })).toBeVisible();
+  // Dragged onto another field it acts there; onto a carrier, a thing is attached to it.
+  const row = (name: string) => list.getByRole('button', { name, exact: true });
+  const drag = async (name: string, onto: string) => {
+    const [from, to] = [(await row(name).boundingBox())!, (await row(onto).boundingBox())!];
+    await page.mouse.move(from.x + 30, from.y + from.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(to.x + 30, to.y + to.height / 2, { steps: 8 });
+    await page.mouse.up();
+  };
+  const strips = () =>
+    desk(page)
+      .getByRole('article')
+      .evaluateAll((all) => all.map((a) => a.getAttribute('aria-label')!.split(',')[0]));
+  await drag('Swell, field', 'Buoyancy, field');
+  await expect.poll(strips).toEqual(['Swell', 'Buoyancy', 'Current', 'Vortex', 'Draw-down', 'Thin water']);
+  await list.getByRole('button', { name: 'add', exact: true }).click();
+  await page.getByRole('menuitem', { name: /^carrier/ }).click();
+  await drag('Bed seep', 'Carrier');
+  await row('Bed seep').click();
+  await inspected(page);
+  await expect(page.getByLabel('Inspector').getByRole('combobox', { name: 'Attached to' })).not.toHaveValue('');
   await saved(page);
   const view = page.getByTestId('view');
   const [column, before] = [(await list.boundingBox())!, (await view.boundingBox())!];

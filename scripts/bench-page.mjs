@@ -18,18 +18,14 @@ const origin = `http://127.0.0.1:${PORT}`;
 const median = (numbers) => numbers.toSorted((a, b) => a - b)[Math.floor(numbers.length / 2)];
 const tell = (line) => console.log(JSON.stringify(line));
 
+const now = (page) => page.evaluate(() => performance.now());
+
 /** Milliseconds on the page’s own clock from now until a condition holds there, looked at on each frame. */
-const until = (page, condition) =>
-  page.evaluate(
-    (text) =>
-      new Promise((resolve) => {
-        const begin = performance.now();
-        const holds = new Function(`return (${text})()`);
-        const look = () => (holds() ? resolve(performance.now() - begin) : requestAnimationFrame(look));
-        look();
-      }),
-    String(condition),
-  );
+async function until(page, condition) {
+  const begin = await now(page);
+  await page.waitForFunction(condition, undefined, { polling: 'raf', timeout: 120_000 });
+  return (await now(page)) - begin;
+}
 
 /** A browser of its own with nothing kept, at the list of scenes. */
 async function coldPage(browser) {
@@ -75,18 +71,18 @@ const crowd = (scene, count, look) => ({
 
 async function makeScene(count, look) {
   const headers = { Origin: origin, 'Content-Type': 'application/json' };
-  const ask = async (method, path, body, more = {}) =>
-    (
-      await fetch(`${origin}/api${path}`, { method, headers: { ...headers, ...more }, body: JSON.stringify(body) })
-    ).json();
-  const { id, revision, scene } = await ask('POST', '/scenes', { example: 'vent-plume' });
-  const { scene: made, message } = await ask(
-    'PUT',
-    `/scenes/${id}`,
-    { scene: crowd(scene, count, look) },
-    { 'If-Match': `"${revision}"` },
-  );
-  if (message) throw new Error(`${message} ${made}`);
+  const posted = await fetch(`${origin}/api/scenes`, {
+    method: 'POST',
+    headers,
+    body: JSON.stringify({ example: 'vent-plume' }),
+  });
+  const { id, revision, scene } = await posted.json();
+  const put = await fetch(`${origin}/api/scenes/${id}`, {
+    method: 'PUT',
+    headers: { ...headers, 'If-Match': `"${revision}"` },
+    body: JSON.stringify({ scene: crowd(scene, count, look) }),
+  });
+  if (!put.ok) throw new Error(await put.text());
   return id;
 }
 

@@ -11,6 +11,16 @@ import {
   Video,
   Waves,
 } from 'lucide-react';
+import {
+  DndContext,
+  PointerSensor,
+  pointerWithin,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { useState } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { toast } from 'sonner';
@@ -21,9 +31,10 @@ import { addZone } from '../../panels/inspector/zone-edit';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import { MOST } from '../../../core/document/scene';
 import { Glyph } from '../../widgets/glyph';
-import { editThing, useSceneOf, type ThingType } from '../../state/scene-store';
+import { editThing, openedScene, useSceneOf, type ThingType } from '../../state/scene-store';
 import { isSelected, select, selectToo, useSelection } from '../../state/selection-store';
 import { useFoldedList } from './list-fold';
+import { draggedOf, dropOn, dropWords, keyOf } from './things-drag';
 import { messageOf } from '../../../core/lib/errors';
 
 interface Listed {
@@ -82,6 +93,11 @@ function ThingRow({
     setRenaming(false);
     if (name && name !== thing.name) editThing(type, thing.id, (t) => void ((t as { name: string }).name = name));
   };
+  const own = { type, id: thing.id };
+  const { setNodeRef, listeners, isDragging } = useDraggable({ id: keyOf(own) });
+  const { setNodeRef: setPlace, isOver, active: held } = useDroppable({ id: keyOf(own) });
+  const dragged = isOver && held ? draggedOf(held.id) : undefined;
+  const words = dragged ? dropWords(openedScene(), dragged, own) : undefined;
   if (renaming)
     return (
       <li>
@@ -89,15 +105,20 @@ function ThingRow({
       </li>
     );
   return (
-    <li className="group flex items-center">
+    <li
+      ref={setPlace}
+      className={`group flex items-center rounded-sm ${words ? 'outline outline-lamp' : ''} ${isDragging ? 'opacity-50' : ''}`}
+    >
       <button
+        ref={setNodeRef}
+        {...listeners}
         className={`${button} flex-1 ${active ? 'text-text' : 'text-second'}`}
         aria-pressed={active}
         // A field has a strip of its own name on the desk.
         aria-label={type === 'field' ? `${thing.name}, field` : thing.name}
         title={`${thing.name}: a double-click or F2 renames it${
           type === 'emitter' || type === 'field' ? '; Shift- or Ctrl-click selects several' : ''
-        }`}
+        }. Drag it to another place, or onto a carrier to attach it.`}
         onClick={(event) => onClick(event, type, thing.id)}
         onDoubleClick={() => setRenaming(true)}
         onKeyDown={(event) => event.key === 'F2' && setRenaming(true)}
@@ -105,7 +126,8 @@ function ThingRow({
         <span className={`shrink-0 ${active ? 'text-lamp' : 'text-faint'}`}>{icon}</span>
         {!folded && <span className={`truncate ${thing.off ? 'text-faint' : ''}`}>{thing.name}</span>}
       </button>
-      {!folded && thing.off && <span className="num px-1 text-xs text-faint">{thing.off}</span>}
+      {words && <span className="px-1 text-xs text-lamp">{words}</span>}
+      {!folded && !words && thing.off && <span className="num px-1 text-xs text-faint">{thing.off}</span>}
       {!folded && thing.shown !== undefined && (
         <button
           className={`rounded-sm p-0.5 text-faint hover:text-text focus-visible:opacity-100 ${thing.shown ? 'opacity-0 group-hover:opacity-100' : ''}`}
@@ -186,6 +208,11 @@ function WholeRow({
   );
 }
 
+function onDrop({ active, over }: DragEndEvent): void {
+  const [dragged, onto] = [draggedOf(active.id), over && draggedOf(over.id)];
+  if (dragged && onto) dropOn(dragged, onto);
+}
+
 /** The scene’s things in a column beside the view, which can be folded to their icons. */
 export function Things() {
   const emitters = useSceneOf((scene) => scene.emitters);
@@ -194,52 +221,56 @@ export function Things() {
   const zones = useSceneOf((scene) => scene.zones);
   const fields = useSceneOf((scene) => scene.fields);
   const [folded, toggle] = useFoldedList();
+  // A click and a double-click are no drag.
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const dashed = (on: boolean) => (on ? undefined : '2 3');
   return (
     <nav
       aria-label="Things"
       className={`flex shrink-0 flex-col border-r border-rule bg-panel py-1.5 ${folded ? 'w-8' : 'w-38'}`}
     >
-      <ul aria-label="Things of the scene" className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-0.5">
-        {emitters.map((emitter) => (
-          <ThingRow
-            key={emitter.id}
-            type="emitter"
-            thing={{ ...emitter, off: emitter.on ? undefined : 'off' }}
-            icon={<Circle size={12} strokeDasharray={dashed(emitter.on)} />}
-            folded={folded}
-          />
-        ))}
-        {colliders.map((collider) => (
-          <ThingRow
-            key={collider.id}
-            type="collider"
-            thing={{ ...collider, off: collider.on ? undefined : 'off' }}
-            icon={<Shield size={12} strokeDasharray={dashed(collider.on)} />}
-            folded={folded}
-          />
-        ))}
-        {carriers.map((carrier) => (
-          <ThingRow key={carrier.id} type="carrier" thing={carrier} icon={<Move3d size={12} />} folded={folded} />
-        ))}
-        {zones.map((zone) => (
-          <ThingRow key={zone.id} type="zone" thing={zone} icon={<CircleDashed size={12} />} folded={folded} />
-        ))}
-        {fields.map(({ id, name, mute, settings }) => (
-          <ThingRow
-            key={id}
-            type="field"
-            thing={{ id, name, off: mute ? 'muted' : undefined }}
-            icon={<Glyph path={fieldKinds.get(settings.kind).glyph} size={12} />}
-            folded={folded}
-          />
-        ))}
-        <WholeRow type="camera" name="Shot camera" icon={<Video size={12} />} folded={folded} />
-        <WholeRow type="scene" name="Scene" icon={<Waves size={12} />} folded={folded} />
-        <li>
-          <AddThing folded={folded} />
-        </li>
-      </ul>
+      <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={onDrop}>
+        <ul aria-label="Things of the scene" className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-0.5">
+          {emitters.map((emitter) => (
+            <ThingRow
+              key={emitter.id}
+              type="emitter"
+              thing={{ ...emitter, off: emitter.on ? undefined : 'off' }}
+              icon={<Circle size={12} strokeDasharray={dashed(emitter.on)} />}
+              folded={folded}
+            />
+          ))}
+          {colliders.map((collider) => (
+            <ThingRow
+              key={collider.id}
+              type="collider"
+              thing={{ ...collider, off: collider.on ? undefined : 'off' }}
+              icon={<Shield size={12} strokeDasharray={dashed(collider.on)} />}
+              folded={folded}
+            />
+          ))}
+          {carriers.map((carrier) => (
+            <ThingRow key={carrier.id} type="carrier" thing={carrier} icon={<Move3d size={12} />} folded={folded} />
+          ))}
+          {zones.map((zone) => (
+            <ThingRow key={zone.id} type="zone" thing={zone} icon={<CircleDashed size={12} />} folded={folded} />
+          ))}
+          {fields.map(({ id, name, mute, settings }) => (
+            <ThingRow
+              key={id}
+              type="field"
+              thing={{ id, name, off: mute ? 'muted' : undefined }}
+              icon={<Glyph path={fieldKinds.get(settings.kind).glyph} size={12} />}
+              folded={folded}
+            />
+          ))}
+          <WholeRow type="camera" name="Shot camera" icon={<Video size={12} />} folded={folded} />
+          <WholeRow type="scene" name="Scene" icon={<Waves size={12} />} folded={folded} />
+          <li>
+            <AddThing folded={folded} />
+          </li>
+        </ul>
+      </DndContext>
       <button
         className="mx-0.5 self-start rounded-sm px-1.5 py-0.5 text-faint hover:text-text"
         aria-label={folded ? 'Show the names of the things' : 'Fold the list to icons'}
