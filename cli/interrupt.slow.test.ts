@@ -27,13 +27,14 @@ async function until(is: () => boolean): Promise<void> {
   while (!is()) await new Promise((resolve) => setTimeout(resolve, 100));
 }
 
-/** Programs that were started with that word among theirs. */
+/** The command lines of programs that were started with that word among theirs. One may end while it is looked at. */
 const running = (word: string) =>
-  readdirSync('/proc').filter((pid) => {
+  readdirSync('/proc').flatMap((pid) => {
     try {
-      return /^\d+$/.test(pid) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(word);
+      const line = /^\d+$/.test(pid) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : '';
+      return line.includes(word) ? [line] : [];
     } catch {
-      return false;
+      return [];
     }
   });
 
@@ -64,11 +65,7 @@ describe('a render that is stopped', () => {
     const { child, temporary, out } = start(...args);
     await until(() => pictures(out).length > 0);
     child.kill('SIGKILL');
-    await until(
-      () =>
-        running(temporary).filter((pid) => /server\.js/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8'))).length ===
-        0,
-    );
+    await until(() => !running(temporary).some((line) => line.includes('server.js')));
     await until(() => !readdirSync(temporary).some((name) => name.startsWith('bathyclast-render')));
     expect(readdirSync(out).filter((name) => !/^frame_\d{4}\.png$/.test(name) && !name.startsWith('.'))).toEqual([]);
   });
