@@ -158,7 +158,7 @@ test('a browser that has no room left says so, keeps the pictures that are drawn
   const session = await page.context().newCDPSession(page);
   const origin = new URL(page.url()).origin;
   const used = await page.evaluate(async () => (await navigator.storage.estimate()).usage ?? 0);
-  await session.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: used + 60_000 });
+  await session.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: used + 250_000 });
   await page.getByRole('button', { name: /^Render 40 frames$/ }).click();
   await expect(renders(page).first().getByRole('alert')).toContainText('The browser has no room left for pictures.', {
     timeout: 60_000,

@@ -102,6 +102,23 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     expect(meanX(shown.at(-1)!)).toBe(meanX(snapshot(run, 1)));
   });
 
+  it('an edit that is undone and done again before anything was simulated is simulated all the same', () => {
+    let refresh = () => {};
+    const patient = new Session((work) => (refresh = work));
+    patient.setScene(windy(1), new Map());
+    refresh();
+    pool.work();
+    // Away and back between two looks: what is held has gone in the meantime.
+    patient.setScene(windy(3), new Map());
+    patient.setScene(windy(1), new Map());
+    expect(patient.has(10)).toBe(false);
+    refresh();
+    expect(pool.orders).toHaveLength(2);
+    pool.work();
+    expect(usePlayer.getState().cached).toEqual([[0, 20]]);
+    patient.dispose();
+  });
+
   it('an edit takes the frames that it changes off the ruler before their simulation is ordered', () => {
     let refresh = () => {};
     const patient = new Session((work) => (refresh = work));

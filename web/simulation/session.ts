@@ -82,9 +82,7 @@ export class Session {
   setScene(document: Scene, assets: Assets): void {
     const scene = triedOn(document, usePlayer.getState().beyond);
     const fresh = [...assets.keys()].some((hash) => !this.assets.has(hash));
-    this.document = document;
-    this.scene = scene;
-    this.assets = assets;
+    [this.document, this.scene, this.assets] = [document, scene, assets];
     const key = workKey(scene);
     if (key === this.key && !fresh) return;
     this.key = fresh ? `${key} ${assets.size}` : key;
@@ -96,7 +94,8 @@ export class Session {
     this.pool.forget(runs);
     this.draft.end();
     this.reached = Math.min(this.reached, frames - 1);
-    this.cachedScene = scene;
+    // What was held has gone, also where an edit is undone before anything was made anew.
+    [this.cachedScene, this.cachedKey] = [scene, ''];
     this.timer.edited();
     usePlayer.setState(({ frame }) => ({ frame: nearestIn(scene.time, frame) }));
     this.refreshSoon();
