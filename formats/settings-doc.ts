@@ -20,8 +20,16 @@ import type { Description, Parameter } from '../core/document/parameters';
 import type { Kind, Registry } from '../core/document/registry';
 import { shownDefault, shownRange, shownUnit } from '../core/document/shown-values';
 import { table } from './markdown';
+import { renderFormats } from './render-formats';
 
-const unitOf = (p: Parameter) => shownUnit(p, 'that of the strength');
+const unitOf = (p: Parameter) => shownUnit(p, 'by way of acting');
+
+/** The formats of renders as a choice. The document keeps a name, because formats live above it. */
+const formatChoice: Parameter = {
+  ...parts.renderParameters.format,
+  type: 'choice',
+  options: renderFormats.map(({ name, label }) => ({ value: name, label })),
+};
 
 function settingsOf(description: Description): string {
   const settings = Object.values(description);
@@ -63,7 +71,7 @@ ${settingsOf(parts.outputParameters)}
 
 ### Render
 
-${settingsOf(parts.renderParameters)}
+${settingsOf({ ...parts.renderParameters, format: formatChoice })}
 
 ### Light and fog
 

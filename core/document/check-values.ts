@@ -12,10 +12,12 @@ const IMAGE_HASH = /^([0-9a-f]{64})?$/;
 /** What a number parameter allows, in words. */
 export function allowedNumber(p: NumberParameter): string {
   const what = p.whole ? 'a whole number' : 'a number';
-  const unit = p.unit ? ` ${p.unit}` : '';
+  // A number in the unit of its field’s strength has no unit of its own.
+  const ownUnit = p.unit === '=' ? '' : p.unit;
+  const unit = ownUnit ? ` ${ownUnit}` : '';
   const low = p.min === undefined ? '' : `${p.above ? 'above' : 'from'} ${p.min}${p.max === undefined ? unit : ''}`;
   const high = p.max === undefined ? '' : `${low ? ' to' : 'up to'} ${p.max}${unit}`;
-  return low || high ? `${what} ${low}${high}` : `${what}${p.unit ? ` (${p.unit})` : ''}`;
+  return low || high ? `${what} ${low}${high}` : `${what}${ownUnit ? ` (${ownUnit})` : ''}`;
 }
 
 /** What a parameter allows, in words. */

@@ -2,6 +2,8 @@ import { allowed } from './check-values';
 import type { Parameter } from './parameters';
 import { shownParameter } from './shown-number';
 
+const counted = (points: number) => `${points} ${points === 1 ? 'point' : 'points'}`;
+
 /** A default as it reads on the screen. */
 export function shownDefault(p: Parameter): string {
   switch (p.type) {
@@ -18,7 +20,7 @@ export function shownDefault(p: Parameter): string {
     case 'levels':
       return p.default.map(({ value }) => value).join(', ');
     case 'points':
-      return `${p.default.length} points`;
+      return counted(p.default.length);
     case 'names':
     case 'spans':
       return p.default.length === 0 ? 'none' : p.default.join(', ');
@@ -45,7 +47,7 @@ export function shownRange(p: Parameter): string {
     case 'reference':
       return `one of the scene’s ${p.to === 'mesh' ? 'meshes' : `${p.to}s`}`;
     case 'points':
-      return `${p.least} points or more`;
+      return `${counted(p.least)} or more`;
     default:
       return {
         colour: 'a colour',

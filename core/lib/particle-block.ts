@@ -22,7 +22,7 @@ export interface ParticleBlock {
   readonly drag: Float64Array;
   /** Permanent numbers. */
   readonly id: Uint32Array;
-  /** Numbers of the bodies they belong to: their own where nothing holds them together. Luck hangs on them. */
+  /** Numbers of the bodies that they belong to; a free particle has its own number. Random values depend on them. */
   readonly body: Uint32Array;
   /** Seconds since birth. */
   readonly age: Float64Array;

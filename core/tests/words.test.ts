@@ -43,6 +43,8 @@ const INSTEAD: readonly (readonly [RegExp, string])[] = [
   [/\bof which\b/, 'a sentence of its own'],
   [/\bgiv(e|es) up\b/, 'discard'],
   [/\bparted by\b/, 'separated by'],
+  [/\bluck\b/i, 'random values'],
+  [/\b(carrying|driving|drives)\b(?! it along)/i, 'flow, set velocity, automation'],
   [/\btold\b/, 'shown, or described'],
   [/\b(twins|maternity|nursery|bury|buried)\b/i, 'kernel backend, spawner'],
   [/\bacts? as (a )?(carry|drive|shift|level)\b/, 'flow, set velocity, move, mask'],

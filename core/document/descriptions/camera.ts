@@ -32,7 +32,7 @@ export const cameraParameters = describe({
     above: true,
     max: 100000,
     usual: [1, 20],
-    help: 'How much it sees from top to bottom.',
+    help: 'How much the camera sees from top to bottom.',
     shown: (v) => v['projection'] === 'flat',
   },
   angle: {
@@ -43,7 +43,7 @@ export const cameraParameters = describe({
     min: 1,
     max: 150,
     usual: [15, 70],
-    help: 'How much it sees from top to bottom.',
+    help: 'How much the camera sees from top to bottom.',
     shown: perspective,
   },
   sensor: {
@@ -75,7 +75,7 @@ export const cameraParameters = describe({
     type: 'switch',
     label: 'Depth of field',
     default: false,
-    help: 'Blurs what is nearer or farther than the focus. More samples make the blur smoother.',
+    help: 'Blurs everything nearer or farther than the focus. More samples make the blur smoother.',
     shown: perspective,
   },
   aperture: {

@@ -84,7 +84,7 @@ export const deskParameters = describe({
     default: 20,
     min: 0,
     usual: [0, 50],
-    help: 'The largest acceleration that forces and accelerations add up to. Drag, carrying, driving and steering are not limited.',
+    help: 'The largest acceleration that forces and accelerations add up to. Drag, flow, set velocity and steer are not limited.',
     shown: (v) => v['limited'] === true,
   },
 });

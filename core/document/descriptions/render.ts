@@ -39,7 +39,7 @@ export const renderParameters = describe({
       { value: 'straight', label: 'straight' },
       { value: 'premultiplied', label: 'premultiplied' },
     ],
-    help: 'Leaves the background out of the picture, or fills it.',
+    help: 'None fills the background. Straight and premultiplied leave it out, so that the picture can lie over another.',
   },
   layers: {
     type: 'switch',

@@ -30,7 +30,7 @@ export function automationsForm<K extends Kind>(kinds: Registry<K>, turn: Descri
       read(written, at, walk) {
         if (written === undefined) return {};
         if (!isRecord(written)) {
-          walk.faults.push(fault('type', at, written, 'an object of drives by the paths of numbers'));
+          walk.faults.push(fault('type', at, written, 'an object with an automation for each path of a number'));
           return undefined;
         }
         const made: Record<string, Kinded> = {};

@@ -12,7 +12,7 @@ const parameters = describe({
     usual: [-10, 10],
     help: 'Multiplies the value of the dial.',
   },
-  offset: { type: 'number', label: 'Offset', unit: '', default: 0, usual: [-10, 10], help: 'Is added to the result.' },
+  offset: { type: 'number', label: 'Offset', unit: '', default: 0, usual: [-10, 10], help: 'Added to the result.' },
 });
 
 /** gain · dial + offset. */

@@ -51,7 +51,7 @@ const parameters = describe({
       { label: 'springy', value: 0.8 },
       { label: 'stiff', value: 4 },
     ],
-    help: 'The frequency at which a strand of that length swings. Higher is stiffer, and 0 is a rope.',
+    help: 'The frequency at which a strand of the set length swings. Higher is stiffer, and 0 is a rope.',
   },
   rootStiffness: {
     type: 'number',

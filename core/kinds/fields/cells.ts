@@ -22,17 +22,17 @@ const side = (label: string) =>
     usual: [0.1, 10],
     help: `The ${label.toLowerCase()} of the box.`,
   }) as const;
-const number = (label: string, along: string) =>
+const cellsAlong = (axis: string) =>
   ({
     type: 'number',
-    label,
+    label: `Cells in ${axis}`,
     unit: '',
     default: 4,
     min: 1,
     max: 64,
     whole: true,
     usual: [1, 16],
-    help: `The number of cells along the ${along}.`,
+    help: `The number of cells along ${axis}.`,
   }) as const;
 
 const parameters = describe({
@@ -67,9 +67,9 @@ const parameters = describe({
   width: side('Width'),
   height: side('Height'),
   depth: side('Depth'),
-  across: number('Across', 'X'),
-  upward: number('Upward', 'Y'),
-  deep: number('Deep', 'Z'),
+  across: cellsAlong('X'),
+  upward: cellsAlong('Y'),
+  deep: cellsAlong('Z'),
 });
 
 /**

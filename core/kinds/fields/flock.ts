@@ -19,7 +19,7 @@ const parameters = describe({
     usual: [0, 10],
     help: 'The push away from neighbours that are too near. Negative draws particles together.',
   },
-  separationRadius: radius('Separation radius', 0.25, 'How near is too near.'),
+  separationRadius: radius('Separation radius', 0.25, 'The distance within which neighbours are too near.'),
   alignment: {
     type: 'number',
     label: 'Alignment',
@@ -28,7 +28,11 @@ const parameters = describe({
     usual: [0, 10],
     help: 'How quickly a particle adopts the average velocity of its neighbours.',
   },
-  alignmentRadius: radius('Alignment radius', 0.6, 'How far off a neighbour’s motion is heeded.'),
+  alignmentRadius: radius(
+    'Alignment radius',
+    0.6,
+    'The distance within which a particle follows the motion of its neighbours.',
+  ),
   cohesion: {
     type: 'number',
     label: 'Cohesion',
@@ -37,7 +41,11 @@ const parameters = describe({
     usual: [0, 10],
     help: 'The pull to the centre of the neighbours, per metre of distance.',
   },
-  cohesionRadius: radius('Cohesion radius', 0.8, 'How far off a neighbour draws.'),
+  cohesionRadius: radius(
+    'Cohesion radius',
+    0.8,
+    'The distance within which neighbours draw a particle to their centre.',
+  ),
   angleOfView: {
     type: 'number',
     label: 'Angle of view',

@@ -21,7 +21,7 @@ const shading = (value: number) =>
 export const lineParameters = (shade: number) =>
   describe({
     blend: { ...blend, default: 'normal' },
-    opacity: { ...opacity, default: 1 },
+    opacity: { ...opacity, default: 1, help: 'The opacity of each strand.' },
     colour: {
       type: 'colours',
       label: 'Colour along the length',
@@ -45,14 +45,19 @@ export const lineParameters = (shade: number) =>
       ],
       help: 'Multiplies the width, from root to tip.',
     },
-    sizeOverAge: { ...lookParameters.sizeOverAge, label: 'Width over age', default: [{ at: 0, value: 1 }] },
+    sizeOverAge: {
+      ...lookParameters.sizeOverAge,
+      label: 'Width over age',
+      default: [{ at: 0, value: 1 }],
+      help: 'Multiplies the width, from birth to death.',
+    },
     shading: shading(shade),
   });
 
 /** What a look has that draws a surface. */
 export const surfaceParameters = describe({
   blend: { ...blend, default: 'normal' },
-  opacity: { ...opacity, default: 1 },
+  opacity: { ...opacity, default: 1, help: 'The opacity of the surface.' },
   colour: { ...lookParameters.colour, default: [{ at: 0, colour: '#c9b79a' }] },
   interpolation,
   brightness,

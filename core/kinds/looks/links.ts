@@ -38,7 +38,7 @@ const parameters = describe({
     help: 'The width of the lines.',
   },
   blend,
-  opacity: { ...opacity, default: 0.5 },
+  opacity: { ...opacity, default: 0.5, help: 'The opacity of each line.' },
   opacityOverDistance: {
     type: 'levels',
     label: 'Opacity over distance',

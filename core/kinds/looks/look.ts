@@ -135,7 +135,7 @@ export const spotParameters = describe({
     label: 'Opacity by',
     default: 'age',
     options: GONE_BY,
-    help: 'The quantity that chooses the opacity from the ramp.',
+    help: 'The quantity that the curve of opacity depends on.',
   },
   cover: {
     type: 'image',

@@ -19,7 +19,7 @@ const parameters = describe({
   every: {
     type: 'number',
     label: 'One trail per',
-    unit: '',
+    unit: 'particles',
     default: 1,
     min: 1,
     max: 10000,
@@ -53,7 +53,7 @@ const parameters = describe({
     help: 'Averages each point over this many frames before and after, which removes jitter.',
   },
   blend,
-  opacity: { ...opacity, default: 0.6 },
+  opacity: { ...opacity, default: 0.6, help: 'The opacity of each trail.' },
   colour: {
     type: 'colours',
     label: 'Colour along the length',
@@ -76,7 +76,12 @@ const parameters = describe({
     ],
     help: 'Multiplies the width, from head to tail.',
   },
-  sizeOverAge: { ...lookParameters.sizeOverAge, label: 'Width over age', default: [{ at: 0, value: 1 }] },
+  sizeOverAge: {
+    ...lookParameters.sizeOverAge,
+    label: 'Width over age',
+    default: [{ at: 0, value: 1 }],
+    help: 'Multiplies the width, from birth to death.',
+  },
 });
 
 /** A band along the way a particle has come. */
