@@ -1,6 +1,7 @@
 import { magnitude } from '../kinds/actions/action';
 import { bodyOf } from '../kinds/bodies/body';
 import { BLOCK, particleBlock, type ParticleBlock } from '../lib/particle-block';
+import { vectorColumns } from '../lib/math/vector';
 import type { Leaf } from '../sim/stack/group-members';
 import { isGroup, type GroupRow, type Row } from '../sim/stack/stack';
 import { placeStack } from '../sim/stack/place';
@@ -8,6 +9,7 @@ import { evaluateStack } from '../sim/stack/evaluate';
 import { rowScratch, type RowScratch } from '../sim/stack/room';
 import { sumsOfBlock, type Sums } from '../kinds/contracts/sums';
 import { measureDistances } from '../sim/stack/evaluate-row';
+import { limitSpeeds, steerAll } from '../sim/step/guide';
 import type { Simulation } from '../sim/step/simulation';
 import type { Population } from '../sim/step/population';
 
@@ -21,7 +23,7 @@ import { emptyBounds, emptyMeters, type Bounds, type Delivered, type Meter, type
 const SAMPLE = { share: 0.03, least: 192, most: 2048 } as const;
 
 /** Room to measure in, for all. */
-const ROOM = { block: particleBlock(), scratch: rowScratch(), sums: sumsOfBlock() };
+const ROOM = { block: particleBlock(), scratch: rowScratch(), sums: sumsOfBlock(), after: vectorColumns(BLOCK) };
 
 /** Copies every `stride`-th particle from `start` on into the block; returns where the next block begins. */
 function loadStrided(
@@ -202,10 +204,14 @@ function holds({ members }: GroupRow, row: Row): boolean {
   return members.some((member) => member === row || (isGroup(member) && holds(member, row)));
 }
 
-/** The whole acceleration of each particle: forces, drag, and what drives, as it acts over a frame. */
-function addTotal({ total }: Meters, { count, velocity }: ParticleBlock, sums: Sums, fps: number): void {
-  const { acceleration, dragRate, quadratic, medium, drive } = sums;
-  total.count += count;
+/**
+ * The whole acceleration of each particle over a frame: forces, drag, the fields that set velocity, then those that
+ * steer, and the speed limits; and the velocity of the fields that move.
+ */
+function addTotal({ total, moved }: Meters, block: ParticleBlock, sums: Sums, fps: number): void {
+  const { count, velocity } = block;
+  const { acceleration, dragRate, quadratic, medium, drive, steer, limits, shift } = sums;
+  const after = ROOM.after;
   for (let i = 0; i < count; i++) {
     const rx = medium.x[i]! - velocity.x[i]!;
     const ry = medium.y[i]! - velocity.y[i]!;
@@ -215,13 +221,30 @@ function addTotal({ total }: Meters, { count, velocity }: ParticleBlock, sums: S
     let y = acceleration.y[i]! + rate * ry;
     let z = acceleration.z[i]! + rate * rz;
     if (drive.used && drive.rate[i]! > 0) {
-      const share = (fps * (1 - Math.exp(-drive.rate[i]!))) / drive.rate[i]!;
-      x += share * (drive.vector.x[i]! - drive.rate[i]! * velocity.x[i]!);
-      y += share * (drive.vector.y[i]! - drive.rate[i]! * velocity.y[i]!);
-      z += share * (drive.vector.z[i]! - drive.rate[i]! * velocity.z[i]!);
+      const part = (fps * (1 - Math.exp(-drive.rate[i]!))) / drive.rate[i]!;
+      x += part * (drive.vector.x[i]! - drive.rate[i]! * velocity.x[i]!);
+      y += part * (drive.vector.y[i]! - drive.rate[i]! * velocity.y[i]!);
+      z += part * (drive.vector.z[i]! - drive.rate[i]! * velocity.z[i]!);
     }
-    const square = x * x + y * y + z * z;
-    total.squares += square;
-    total.peak = Math.max(total.peak, Math.sqrt(square));
+    after.x[i] = velocity.x[i]! + x / fps;
+    after.y[i] = velocity.y[i]! + y / fps;
+    after.z[i] = velocity.z[i]! + z / fps;
   }
+  const turned = { ...block, velocity: after };
+  block.step.fill(1 / fps, 0, count);
+  if (steer.used) steerAll(turned, sums, fps);
+  for (const limit of limits.list.slice(0, limits.count)) limitSpeeds(turned, limit, fps);
+  for (let i = 0; i < count; i++) {
+    const x = after.x[i]! - velocity.x[i]!;
+    const y = after.y[i]! - velocity.y[i]!;
+    const z = after.z[i]! - velocity.z[i]!;
+    addTo(total, fps * Math.sqrt(x * x + y * y + z * z));
+    addTo(moved, shift.used ? magnitude(shift.vector, i) : 0);
+  }
+}
+
+function addTo(delivered: Delivered, size: number): void {
+  delivered.count++;
+  delivered.squares += size * size;
+  delivered.peak = Math.max(delivered.peak, size);
 }

@@ -56,8 +56,10 @@ export interface Meters {
   fields: Meter[];
   /** What each group delivers, in the order of the scene's groups: Σ of squares and peak of its members together. */
   groups: Delivered[];
-  /** The whole stack, drag included: Σ of squares and peak of the acceleration, m/s². */
+  /** The whole stack, drag, steering and speed limits included: Σ of squares and peak of the acceleration, m/s². */
   total: Delivered;
+  /** The fields that move, together: Σ of squares and peak of the velocity, m/s. */
+  moved: Delivered;
   /** In the order of the scene's emitters. */
   bounds: Bounds[];
 }
@@ -98,6 +100,7 @@ export function emptyMeters(fields: number, emitters: number, groups = 0): Meter
     fields: Array.from({ length: fields }, emptyMeter),
     groups: Array.from({ length: groups }, noDelivery),
     total: noDelivery(),
+    moved: noDelivery(),
     bounds: Array.from({ length: emitters }, emptyBounds),
   };
 }
@@ -127,6 +130,7 @@ export function addMeters(a: Meters, b: Meters): Meters {
     }),
     groups: a.groups.map((g, i) => addDelivered(g, b.groups[i]!)),
     total: addDelivered(a.total, b.total),
+    moved: addDelivered(a.moved, b.moved),
     bounds: a.bounds.map((x, i) => {
       const y = b.bounds[i]!;
       const pair = (of: (p: number, q: number) => number, p: Bounds['low'], q: Bounds['low']): Bounds['low'] => [

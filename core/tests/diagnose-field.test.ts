@@ -251,6 +251,19 @@ describe('meters', () => {
     expect(Math.sqrt(meters.total.squares / meters.total.count)).toBeCloseTo(1.5, 9);
   });
 
+  it('count fields that steer, limit or move in the sum', () => {
+    const flying = { ...cloud, birth: { life: 9, speed: 2, mass: 1, drag: 0, launchDirection: 'direction' } };
+    const sumOf = (field: Written) => metersOf(testScene({ emitter: flying, fields: [field] }));
+    // A tenth of a right angle at 2 m/s: a chord of 2·2·sin(4.5°), 24 times a second.
+    const steered = sumOf(wind({ actsAs: 'steer', strength: 0.1 }));
+    expect(rms(steered.total)).toBeCloseTo(24 * 4 * Math.sin(Math.PI / 40), 5);
+    const limited = sumOf({ settings: { kind: 'limit', highest: 1.5 }, actsAs: 'speed-limit', strength: 1 });
+    expect(rms(limited.total)).toBeCloseTo(24 * 0.5, 5);
+    const moved = sumOf(wind({ actsAs: 'move', strength: 3 }));
+    expect(rms(moved.total)).toBe(0);
+    expect(rms(moved.moved)).toBeCloseTo(3, 9);
+  });
+
   it('of a group are what its members come to together, by its rule', () => {
     const members = [push(), push({ strength: 4, settings: { kind: 'wind', direction: [0, 1, 0] } })];
     const groupMeter = (group: Written) => metersOf(grouped(group, members)).groups[0]!;

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { actions } from '../../../core/kinds/actions';
+import { rms } from '../../../core/measure/meters';
 import { usePlayer } from '../../state/player-store';
 import { shownNumber } from '../../widgets/sum';
 import { deskParameters } from '../../../core/document/descriptions';
@@ -24,6 +25,7 @@ export function SumStrip() {
       return {
         field,
         felt: meter && meter.count > 0 ? Math.sqrt(meter.feltSquares / meter.count) : 0,
+        moves: meter && field.actsAs === 'move' ? rms(meter) : undefined,
         holdsBack: !actions.get(field.actsAs).isVector,
       };
     });
@@ -31,7 +33,8 @@ export function SumStrip() {
   }, [fields, meters]);
   const most = Math.max(1e-9, ...shares.map((s) => s.felt));
   const { count, squares, peak } = meters.total;
-  const delivered = count > 0 ? Math.sqrt(squares / count) : 0;
+  const delivered = rms({ squares, count });
+  const moved = rms(meters.moved);
   const master = useNumberNow({ sort: 'desk', id: '', path: 'master' }, desk.master, (value) =>
     editScene((s) => void (s.desk.master = value)),
   );
@@ -48,16 +51,24 @@ export function SumStrip() {
         Sum <span className="text-xs font-normal text-second">at particles, frame {shown ?? '–'}</span>
       </h2>
       <ul tabIndex={0} aria-label="Each field’s contribution" className="mt-1 min-h-0 flex-1 overflow-y-auto text-xs">
-        {shares.map(({ field, felt, holdsBack }) => (
+        {shares.map(({ field, felt, moves, holdsBack }) => (
           <li
             key={field.id}
             className="grid grid-cols-[1fr_3.4rem] items-center gap-2 py-0.5"
-            title={`${field.name}: ${brief(felt)} m/s² RMS`}
+            title={
+              moves === undefined
+                ? `${field.name}: ${brief(felt)} m/s² RMS`
+                : `${field.name}: moves particles by ${brief(moves)} m/s RMS, without an acceleration`
+            }
           >
-            <span className={`truncate ${felt > 0 ? 'text-second' : 'text-faint'}`}>{field.name}</span>
-            <span className={`relative h-2 ${holdsBack ? 'text-faint' : 'text-text'}`}>
-              <span className="absolute inset-y-0 left-0 bg-current" style={{ width: `${(100 * felt) / most}%` }} />
-            </span>
+            <span className={`truncate ${felt > 0 || moves ? 'text-second' : 'text-faint'}`}>{field.name}</span>
+            {moves === undefined ? (
+              <span className={`relative h-2 ${holdsBack ? 'text-faint' : 'text-text'}`}>
+                <span className="absolute inset-y-0 left-0 bg-current" style={{ width: `${(100 * felt) / most}%` }} />
+              </span>
+            ) : (
+              <span className="num whitespace-nowrap text-faint">{brief(moves)} m/s</span>
+            )}
           </li>
         ))}
         {delivered > 0 && shares.every(({ felt }) => felt === 0) && (
@@ -88,7 +99,9 @@ export function SumStrip() {
             <span className="font-mono text-[17px] tracking-tight">{brief(delivered)}</span>{' '}
             <span className="num text-second">m/s²</span>
           </p>
-          <p className="num text-second">peak {brief(peak)}</p>
+          <p className="num whitespace-nowrap text-second">
+            {moved > 0 ? `moved ${brief(moved)} m/s` : `peak ${brief(peak)}`}
+          </p>
           <label className="num mt-1 flex items-center gap-1 text-second" title={deskParameters.limited.help}>
             <input
               type="checkbox"
