@@ -1,10 +1,11 @@
 import type { KernelBackend } from '../sim/stack/stack';
-import { vectorColumns, type Vector, type VectorColumns } from '../lib/math/vector';
+import { AXES, vectorColumns, type Vector, type VectorColumns } from '../lib/math/vector';
 import { actions } from '../kinds/actions';
 import { rules } from '../kinds/group-rules';
 import type { Assets } from '../document/assets';
 import { completeGroup } from '../scene/read';
-import type { Scene } from '../document/scene';
+import { standsIn } from '../document/groups';
+import type { Field, Scene } from '../document/scene';
 import { compileStack } from '../sim/stack/compile';
 import { placeStack } from '../sim/stack/place';
 import type { Leaf } from '../sim/stack/group-members';
@@ -35,9 +36,15 @@ export interface Curve {
   readonly values: Float64Array;
 }
 
+/** The limits of a group, in the unit of its members. */
+export interface Limits {
+  readonly floor: number;
+  readonly ceiling: number;
+}
+
 /**
- * What every field delivers along a line, |w·F|, and what the whole stack does to a particle at rest there, m/s².
- * Fields that are nowhere heard on it are left out.
+ * The strength of every field and group along a line, |w·F| and |Σ w·F| of its members, and the acceleration that the
+ * whole stack gives a particle at rest there, m/s². Fields and groups that are 0 everywhere on it are left out.
  */
 export function curvesAlong(
   scene: Scene,
@@ -46,20 +53,30 @@ export function curvesAlong(
   frame: number,
   pretended: Pretended,
   backend?: KernelBackend,
-): { readonly fields: readonly Curve[]; readonly sum: Curve } {
+): { readonly fields: readonly Curve[]; readonly groups: readonly Curve[]; readonly sum: Curve } {
   const places = pointsBetween(line.from, line.to);
   const leaves = leavesAlong(scene, assets, places, frame, pretended, backend);
-  const heard = scene.fields.flatMap((field): Curve[] => {
-    const leaf = leaves.get(field.id);
-    if (!leaf) return [];
-    const values = sizesOf(leaf.vector).map((size, i) => size * Math.abs(leaf.weight[i]!));
-    return values.some((v) => v !== 0)
-      ? [{ name: field.name, unit: actions.get(field.actsAs).vectorUnit, values }]
-      : [];
-  });
+  const curveOf = (name: string, fields: readonly Field[]): Curve[] => {
+    const values = sizesOf(together(fields.flatMap(({ id }) => leaves.get(id) ?? [])));
+    if (!values.some((v) => v !== 0)) return [];
+    return [{ name, unit: actions.get(fields[0]!.actsAs).vectorUnit, values }];
+  };
+  const membersOf = (group: string) => scene.fields.filter((field) => standsIn(scene.groups, field, group));
   const found = vectorColumns(POINTS);
   readAll(samplerOf(scene, assets, { of: 'stack' }, frame, pretended, backend), places, found);
-  return { fields: heard, sum: { name: 'Sum', unit: 'm/s²', values: sizesOf(found) } };
+  return {
+    fields: scene.fields.flatMap((field) => curveOf(field.name, [field])),
+    groups: scene.groups.flatMap(({ id, name }) => curveOf(`${name} (group)`, membersOf(id))),
+    sum: { name: 'Sum', unit: 'm/s²', values: sizesOf(found) },
+  };
+}
+
+/** Σ w·F of some leaves. */
+function together(leaves: readonly { readonly weight: Float64Array; readonly vector: VectorColumns }[]): VectorColumns {
+  const sum = vectorColumns(POINTS);
+  for (const { weight, vector } of leaves)
+    for (const axis of AXES) for (let i = 0; i < POINTS; i++) sum[axis][i]! += weight[i]! * vector[axis][i]!;
+  return sum;
 }
 
 /**
@@ -90,8 +107,9 @@ export function leavesAlong(
 }
 
 /**
- * Fields of a line under each of the rules by which groups combine: each by itself first, then what the rule makes of
- * all.
+ * Fields along a line, each by itself, and their result under each of the rules of groups that can combine them: all
+ * but the product for vectors, and all for masks. With limits, as a group with those limits. Throws a sentence where
+ * fewer than two fields are chosen or they act in different ways.
  */
 export function combinedAlong(
   scene: Scene,
@@ -100,6 +118,7 @@ export function combinedAlong(
   line: { readonly from: Vector; readonly to: Vector },
   frame: number,
   pretended: Pretended,
+  limits?: Limits,
   backend?: KernelBackend,
 ): { readonly fields: readonly Curve[]; readonly byRule: readonly Curve[] } {
   const fields = ids.flatMap((id) => scene.fields.filter((f) => f.id === id));
@@ -114,15 +133,15 @@ export function combinedAlong(
     readAll(samplerOf(of, assets, subject, frame, pretended, backend), places, found);
     return { name, unit, values: sizesOf(found) };
   };
-  const together = (rule: string): Scene => ({
+  const grouped = (rule: string): Scene => ({
     ...scene,
-    groups: [completeGroup({ id: 'sounding', name: 'Sounding', rule })],
+    groups: [completeGroup({ id: 'sounding', name: 'Sounding', rule, ...(limits && { limited: true, ...limits }) })],
     fields: fields.map((f) => ({ ...f, group: 'sounding', mute: false, solo: false })),
   });
   return {
     fields: fields.map((f) => curve(f.name, scene, { of: 'field', id: f.id })),
     byRule: rules.list
-      .filter((rule) => !rule.scalarsOnly)
-      .map((rule) => curve(rule.label, together(rule.kind), { of: 'group', id: 'sounding' })),
+      .filter((rule) => !rule.scalarsOnly || acts.has('mask'))
+      .map((rule) => curve(rule.label, grouped(rule.kind), { of: 'group', id: 'sounding' })),
   };
 }

@@ -1,6 +1,6 @@
 import { exp } from '../lib/math/exact';
 import { rateOf } from '../kinds/actions/rate';
-import { vectorColumns, type VectorColumns } from '../lib/math/vector';
+import { AXES, vectorColumns, type VectorColumns } from '../lib/math/vector';
 import { BLOCK, particleBlock, type ParticleBlock } from '../lib/particle-block';
 import type { Leaf } from '../sim/stack/group-members';
 import type { Stack } from '../sim/stack/stack';
@@ -16,7 +16,6 @@ import { OWN_TERMS, type LedgerEntry } from './ledger-entry';
 import { Tally } from './tally';
 
 const OWN = OWN_TERMS.length;
-const AXES = ['x', 'y', 'z'] as const;
 
 /** Up to a block of the particles that are looked at, over one substep. */
 interface Part {
@@ -47,9 +46,10 @@ function copy(from: VectorColumns, to: VectorColumns, count: number): void {
  * by the plain routines, and each term’s share of Δv worked out from the formulas of core/sim/step/integrate.ts and
  * guide.ts; what the run then does is held against it.
  *
- * With E = e^(−C·dt) and φ = (1 − E)/(C·dt): an acceleration a gives φ·dt·a, a medium U gives (1 − E)·U, and drag −(1 −
- * E)·v, which is divided by the parts of C. Drives give (1 − e^(−λ·dt))·(F − v) by their parts of λ; of what steering
- * turns each has its part of λ; speed limits act one after another.
+ * With E = e^(−C·dt) and φ = (1 − E)/(C·dt): an acceleration a contributes φ·dt·a, a flow U (1 − E)·U, and drag −(1 −
+ * E)·v; flow and drag are divided in proportion to their parts of C. Fields that set velocity contribute (1 −
+ * e^(−λ·dt))·(F − v) in proportion to λ, and the turn by fields that steer is divided likewise. Speed limits act one
+ * after another.
  */
 export class LedgerWatcher implements StepWatcher {
   private readonly terms: number;
@@ -163,7 +163,7 @@ export class LedgerWatcher implements StepWatcher {
     this.shareOut(part, leaves);
     stepVelocity(block, sums);
     if (sums.drive.used) {
-      this.shareAutomation(part, leaves);
+      this.shareSetVelocity(part, leaves);
       automateAll(block, sums, fps);
     }
     if (sums.steer.used) {
@@ -187,7 +187,7 @@ export class LedgerWatcher implements StepWatcher {
     const { count, velocity, step, mass, drag } = block;
     const of = (kind: string) => leaves.filter(({ row }) => row.action.kind === kind);
     const pushing = [...of('acceleration'), ...of('force')];
-    const [carrying, slowing] = [of('flow'), of('drag')];
+    const [flows, drags] = [of('flow'), of('drag')];
     const ownDrag = changes[this.indexOf('own drag')]!;
     const rules = changes[this.indexOf('rules')]!;
     const speed = (axis: 'x' | 'y' | 'z', i: number) => velocity[axis][i]! - medium[axis][i]!;
@@ -216,10 +216,10 @@ export class LedgerWatcher implements StepWatcher {
       for (const leaf of pushing) give(changes[leaf.row.index]!, i, held * acting(leaf, i), leaf.vector);
       if (rate === 0) continue;
       const taken = (1 - decay) / rate;
-      for (const { row, weight, vector } of carrying) give(changes[row.index]!, i, taken * rate * weight[i]!, vector);
+      for (const { row, weight, vector } of flows) give(changes[row.index]!, i, taken * rate * weight[i]!, vector);
       let left = rate - drag[i]! / mass[i]!;
       give(ownDrag, i, (-taken * drag[i]!) / mass[i]!, velocity);
-      for (const { row, weight, vector } of slowing) {
+      for (const { row, weight, vector } of drags) {
         const part = weight[i]! * (vector.x[i]! + vector.y[i]! * h);
         left -= part;
         give(changes[row.index]!, i, -taken * part, velocity);
@@ -229,17 +229,17 @@ export class LedgerWatcher implements StepWatcher {
     }
   }
 
-  private shareAutomation({ block, changes }: Part, leaves: readonly Leaf[]): void {
+  private shareSetVelocity({ block, changes }: Part, leaves: readonly Leaf[]): void {
     const { rate, vector } = this.sums.drive;
     const { velocity, step } = block;
-    const driving = leaves.filter(({ row }) => row.action.kind === 'set-velocity');
+    const setters = leaves.filter(({ row }) => row.action.kind === 'set-velocity');
     const rules = changes[this.indexOf('rules')]!;
     for (let i = 0; i < block.count; i++) {
       if (rate[i] === 0) continue;
       const taken = (1 - exp(-rate[i]! * this.fps * step[i]!)) / rate[i]!;
       give(rules, i, taken, vector);
       give(rules, i, -taken * rate[i]!, velocity);
-      for (const { row, weight, vector: to } of driving) {
+      for (const { row, weight, vector: to } of setters) {
         const part = weight[i] === 0 ? 0 : rateOf(weight[i]!);
         for (const [by, what] of [
           [taken * (weight[i]! < 0 ? -part : part), to],
@@ -255,13 +255,13 @@ export class LedgerWatcher implements StepWatcher {
   private shareSteer({ block, changes }: Part, leaves: readonly Leaf[]): void {
     const { rate } = this.sums.steer;
     const { velocity, count } = block;
-    const steering = leaves.filter(({ row }) => row.action.kind === 'steer');
+    const steerers = leaves.filter(({ row }) => row.action.kind === 'steer');
     for (const axis of AXES)
       for (let i = 0; i < count; i++) this.was[axis][i] = velocity[axis][i]! - this.was[axis][i]!;
     for (let i = 0; i < count; i++) {
       if (rate[i] === 0) continue;
       let left = 1;
-      for (const { row, weight } of steering) {
+      for (const { row, weight } of steerers) {
         const part = weight[i] === 0 ? 0 : rateOf(weight[i]!) / rate[i]!;
         left -= part;
         give(changes[row.index]!, i, part, this.was);

@@ -135,6 +135,70 @@ describe('along a line', () => {
     expect(() => combinedAlong(scene, NONE, ['f0'], line, 0, pretendedOf(scene, 0))).toThrow('1 fields are chosen');
   });
 
+  it('a group has a curve of its own: the vector sum of its members as they arrive', () => {
+    const scene = testScene({
+      fields: [
+        bump(-0.5, { group: 'g' }),
+        bump(0.5, { group: 'g', settings: { kind: 'gravity', direction: [1, 0, 0] } }),
+        bump(0),
+      ],
+      groups: [
+        { id: 'g', name: 'Upper', rule: 'sum', strength: 0.5, group: 'h' },
+        { id: 'h', name: 'Outer', rule: 'average' },
+        { id: 'i', name: 'Empty' },
+      ],
+    });
+    const { groups } = curvesAlong(scene, NONE, line, 0, pretendedOf(scene, 0));
+    expect(groups.map(({ name }) => name)).toEqual(['Upper (group)', 'Outer (group)']);
+    // Each is 1.5 in the middle, at right angles; half of both is left.
+    for (const { values } of groups) expect(values[Math.round(POINTS / 2)]).toBeCloseTo(0.75 * Math.SQRT2, 2);
+  });
+
+  it('masks are multiplied, too, and limits hold a combination as they hold a group', () => {
+    const masks = testScene({ fields: [-0.5, 0.5].map((x) => bump(x, { settings: { kind: 'mask' }, strength: 1 })) });
+    const at = (scene: Scene, limits?: { floor: number; ceiling: number }) => {
+      const { byRule } = combinedAlong(scene, NONE, ['f0', 'f1'], line, 0, pretendedOf(scene, 0), limits);
+      return Object.fromEntries(byRule.map(({ name, values }) => [name, values[Math.round(POINTS / 2)]!]));
+    };
+    expect(at(masks)['product']).toBeCloseTo(0.75 * 0.75, 2);
+    const pulls = testScene({ fields: [bump(-0.5), bump(0.5)] });
+    expect(at(pulls)).not.toHaveProperty('product');
+    expect(at(pulls, { floor: 0, ceiling: 2 })).toMatchObject({ sum: 2 });
+    expect(at(pulls, { floor: 5, ceiling: 9 })).toMatchObject({ sum: 5, strongest: 5 });
+  });
+
+  it('the falloff of a group is measured as it arrives through the groups around it, and says where no member acts', () => {
+    const scene = testScene({
+      fields: [bump(0, { group: 'g', falloff: { kind: 'ball', inner: 0, outer: 1 } })],
+      groups: [
+        {
+          id: 'g',
+          name: 'Upper',
+          rule: 'sum',
+          falloff: { kind: 'ball', inner: 0, outer: 2 },
+          curve: { kind: 'linear' },
+          sends: { e: 0.5 },
+          group: 'h',
+        },
+        { id: 'h', name: 'Outer', rule: 'sum', strength: 0.5 },
+      ],
+    });
+    const ray = { direction: [1, 0, 0], far: 3 } as const;
+    const { at, written, delivered, reasons } = profileAlong(
+      scene,
+      NONE,
+      { of: 'group', id: 'g' },
+      ray,
+      0,
+      pretendedOf(scene, 0),
+    );
+    at.forEach((d, i) => {
+      expect(written[i]).toBeCloseTo(Math.max(0, 1 - d / 2), 9);
+      expect(delivered[i]).toBeCloseTo(d < 1 ? (1 - d / 2) / 4 : 0, 9);
+    });
+    expect(reasons.join('; ')).toMatch(/send to the emitter is 50 %.*“Outer”.*no(ne of its)? members? acts on 50 %/s);
+  });
+
   it('a profile is told as written, with modulators, and as it arrives, with the reasons', () => {
     const scene = testScene({
       fields: [bump(0, { group: 'g', sends: { e: 0.5 }, modulators: [{ kind: 'noise' }] })],
@@ -143,7 +207,7 @@ describe('along a line', () => {
     const ray = { direction: [0, 1, 0], far: 3 } as const;
     const found = profileAlong(scene, NONE, { of: 'field', id: 'f0' }, ray, 0, pretendedOf(scene, 0));
     found.at.forEach((d, i) => expect(found.written[i]).toBeCloseTo(Math.max(0, 1 - d / 2), 9));
-    found.modulated.forEach((w, i) => expect(found.delivered![i]).toBeCloseTo(w / 4, 9));
+    found.modulated.forEach((w, i) => expect(found.delivered[i]).toBeCloseTo(w / 4, 9));
     expect(found.reasons.join('; ')).toMatch(
       /modulators \(noise\).*send to the emitter is 50 %.*group “Upper” combines by/s,
     );

@@ -49,7 +49,7 @@ export interface StackReading {
   readonly medium: Vector;
   /** Velocity it is moved by without getting it, m/s. */
   readonly shift: Vector;
-  /** F̄ of all that drives and of all that steers, and the rate of each a frame. */
+  /** F̄ of all fields that set velocity, and of all that steer, each with its rate per frame. */
   readonly drive: { readonly rate: number; readonly vector: Vector };
   readonly steer: { readonly rate: number; readonly vector: Vector };
   /** a + (C + q·|v − U|)·(U − v): the acceleration of this particle but for set velocity, steer and limits, m/s². */

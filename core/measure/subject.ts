@@ -75,7 +75,7 @@ function silence({ x, y, z }: VectorColumns, weight: Float64Array | undefined, c
   for (const column of weight ? [x, y, z, weight] : [x, y, z]) column.fill(0, 0, count);
 }
 
-/** a + (C + q·|U|)·U, and what drives, over a frame: what a particle at rest is accelerated by. */
+/** The acceleration of a particle at rest, over a frame: a + (C + q·|U|)·U, and the fields that set velocity. */
 function felt(
   { acceleration, dragRate, quadratic, medium, drive }: Sums,
   fps: number,

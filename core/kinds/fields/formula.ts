@@ -1,7 +1,7 @@
 import { describe, type Values, type ValuesOf } from '../../document/parameters';
 import { faultOf, readFormula, type Formula } from '../../lib/formula/formula';
 import { ParticleInputs, particleNames } from '../contracts/particle-variables';
-import { normalised } from '../../lib/math/vector';
+import { AXES, normalised } from '../../lib/math/vector';
 import { BLOCK } from '../../lib/particle-block';
 import { clear } from '../contracts/sums';
 import { vectorActions } from './actions';
@@ -63,8 +63,6 @@ const parameters = describe({
 });
 
 type Settings = ValuesOf<typeof parameters>;
-
-const AXES = ['x', 'y', 'z'] as const;
 
 /** The expressions that count, with their labels. */
 function expressionsOf(settings: Settings): readonly (readonly [string, string])[] {

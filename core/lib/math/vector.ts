@@ -8,6 +8,8 @@ export interface VectorColumns {
   readonly z: Float64Array;
 }
 
+export const AXES = ['x', 'y', 'z'] as const;
+
 /** Columns of `size` zero vectors. */
 export function vectorColumns(size: number): VectorColumns {
   return { x: new Float64Array(size), y: new Float64Array(size), z: new Float64Array(size) };

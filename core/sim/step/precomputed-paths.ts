@@ -2,7 +2,7 @@ import type { KernelBackend } from '../stack/stack';
 import { Run, WHOLE } from './run';
 import { pulledHome } from '../../kinds/bodies/springs';
 import { exp } from '../../lib/math/exact';
-import { type Vector, mapVector } from '../../lib/math/vector';
+import { AXES, mapVector, type Vector } from '../../lib/math/vector';
 import { carriersOf, motionOf } from '../../document/keys/motion';
 import { inward } from '../../lib/math/similarity';
 import type { Key } from '../../document/keys/keys';
@@ -23,7 +23,6 @@ import { sumsOfBlock } from '../../kinds/contracts/sums';
 import { startFrame } from './counters';
 import { integrate, meanDecay } from './integrate';
 
-const AXES = ['x', 'y', 'z'] as const;
 const WHOLE_TURN = 6.283185307179586;
 
 /** The fields that can act on something that is run by itself: those that read no particles. */

@@ -1,9 +1,12 @@
 import { useMemo } from 'react';
 import type { Curve } from '../../../core/measure/along';
+import { actions } from '../../../core/kinds/actions';
+import { groupParameters } from '../../../core/document/descriptions';
 import { pretendedOf } from '../../../core/measure/subject';
 import { Chart } from '../../widgets/charts/chart';
 import type { ChartData } from '../../widgets/charts/chart-data';
 import { Choice, LabelledRow } from '../../widgets/labelled-row';
+import { NumberRow } from '../../widgets/number-field';
 import { useRunningScene } from '../../state/running-scene';
 import { useSceneFrame } from '../../state/scene-clock';
 import { identity } from './identity';
@@ -40,7 +43,7 @@ export function LineControls() {
   );
 }
 
-/** Each field’s strength between two points, and what they add up to. */
+/** The strength of each field and group between two points, and their sum. */
 export function LinePanel() {
   const scene = useRunningScene();
   const frame = useSceneFrame();
@@ -53,7 +56,12 @@ export function LinePanel() {
   const data = useMemo(
     () =>
       answer &&
-      alongLine('line', `${scene.name}: strength along a line`, [answer.sum, ...answer.fields], lengthOf(line)),
+      alongLine(
+        'line',
+        `${scene.name}: strength along a line`,
+        [answer.sum, ...answer.groups, ...answer.fields],
+        lengthOf(line),
+      ),
     [answer, line, scene.name],
   );
   return (
@@ -91,13 +99,43 @@ export function RulesControls() {
       {fields.map(({ id, name, actsAs }) => (
         <SwitchRow
           key={id}
-          label={actsAs === acts ? name : `${name} (acts as ${actsAs})`}
+          label={actsAs === acts ? name : `${name} (acts as ${actions.get(actsAs).label})`}
           help="Includes the field in the combination."
           on={combined.includes(id)}
           onChange={(on) => setSounding({ chosen: on ? [...combined, id] : combined.filter((other) => other !== id) })}
         />
       ))}
+      <LimitsRows unit={acts ? actions.get(acts).vectorUnit : ''} />
       <LineControls />
+    </>
+  );
+}
+
+/** The limits of the combination. */
+function LimitsRows({ unit }: { unit: string }) {
+  const { limited, limits } = useSoundings();
+  return (
+    <>
+      <SwitchRow
+        label={groupParameters.limited.label}
+        help={groupParameters.limited.help}
+        on={limited}
+        onChange={(on) => setSounding({ limited: on })}
+      />
+      {limited &&
+        (['floor', 'ceiling'] as const).map((end) => (
+          <NumberRow
+            key={end}
+            label={groupParameters[end].label}
+            parameter={{
+              ...groupParameters[end],
+              unit,
+              ...(end === 'floor' ? { max: limits.ceiling } : { min: limits.floor }),
+            }}
+            value={limits[end]}
+            onChange={(value) => setSounding({ limits: { ...limits, [end]: value } })}
+          />
+        ))}
     </>
   );
 }
@@ -106,11 +144,14 @@ export function RulesControls() {
 export function RulesPanel() {
   const scene = useRunningScene();
   const frame = useSceneFrame();
-  const { line, emitter } = useSoundings();
+  const { line, emitter, limited, limits: set } = useSoundings();
   const ids = useCombined();
+  const limits = limited ? set : undefined;
   const sounded = useSounding<'rules'>(
-    ids.length > 0 ? { sort: 'rules', scene, frame, pretended: pretendedOf(scene, emitter), line, ids } : undefined,
-    JSON.stringify([identity(scene), frame, line, emitter, ids]),
+    ids.length > 0
+      ? { sort: 'rules', scene, frame, pretended: pretendedOf(scene, emitter), line, ids, limits }
+      : undefined,
+    JSON.stringify([identity(scene), frame, line, emitter, ids, limits]),
   );
   const { answer } = sounded;
   const charts = useMemo(
@@ -135,7 +176,7 @@ export function RulesPanel() {
       )}
       {sounded.refused !== undefined && <MeasuringStatus sounded={sounded} />}
       {charts && (
-        <div className="grid min-h-0 flex-1 grid-cols-2 grid-rows-2">
+        <div className="grid min-h-0 flex-1 auto-rows-fr grid-cols-2">
           {charts.map((data) => (
             <Chart key={data.title} data={data} />
           ))}
@@ -165,7 +206,7 @@ export function ProfileControls() {
 
 const DIRECTIONS = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] } as const;
 
-/** A falloff as it is written, and as it is measured along a ray from its position. */
+/** A falloff as it is set, and as it is measured along a ray from its position. */
 export function ProfilePanel() {
   const scene = useRunningScene();
   const frame = useSceneFrame();
@@ -199,9 +240,9 @@ export function ProfilePanel() {
         title: `${name}: falloff along its local ${axis}`,
         x: { label: 'from its position', unit: 'm', values: answer.at },
         series: [
-          { name: 'as written', unit: '', values: answer.written, quiet: true },
+          { name: 'as set', unit: '', values: answer.written, quiet: true },
           { name: 'with its modulators', unit: '', values: answer.modulated },
-          ...(answer.delivered ? [{ name: 'as measured', unit: '', values: answer.delivered }] : []),
+          { name: 'as measured', unit: '', values: answer.delivered },
         ],
       },
     [answer, name, axis],
@@ -216,8 +257,8 @@ export function ProfilePanel() {
       {answer && (
         <p className="px-3 pb-3 text-second" role="note">
           {answer.reasons.length === 0
-            ? 'The measured falloff equals the written one.'
-            : `The measured falloff differs from the written one: ${answer.reasons.join('; ')}.`}
+            ? 'The measured falloff equals the one that is set.'
+            : `The measured falloff differs from the one that is set: ${answer.reasons.join('; ')}.`}
         </p>
       )}
     </>

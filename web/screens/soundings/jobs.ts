@@ -1,4 +1,4 @@
-import type { Curve } from '../../../core/measure/along';
+import type { Curve, Limits } from '../../../core/measure/along';
 import type { CensusEntry, CensusOptions } from '../../../core/measure/census';
 import type { StepAdvice } from '../../../core/measure/health';
 import type { Account, Ledger } from '../../../core/measure/ledger';
@@ -50,10 +50,10 @@ export interface Soundings {
   };
   readonly line: {
     readonly order: At & { readonly line: Line };
-    readonly answer: { readonly fields: readonly Curve[]; readonly sum: Curve };
+    readonly answer: { readonly fields: readonly Curve[]; readonly groups: readonly Curve[]; readonly sum: Curve };
   };
   readonly rules: {
-    readonly order: At & { readonly line: Line; readonly ids: readonly string[] };
+    readonly order: At & { readonly line: Line; readonly ids: readonly string[]; readonly limits: Limits | undefined };
     readonly answer: { readonly fields: readonly Curve[]; readonly byRule: readonly Curve[] };
   };
   readonly ledger: {

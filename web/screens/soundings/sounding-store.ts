@@ -1,4 +1,6 @@
 import { create } from 'zustand';
+import { groupParameters } from '../../../core/document/descriptions';
+import type { Limits } from '../../../core/measure/along';
 import type { Plane } from '../../../core/measure/plane';
 import type { Quantity } from '../../../core/measure/census';
 import type { Subject } from '../../../core/measure/subject';
@@ -37,6 +39,9 @@ interface SoundingState {
   readonly axis: 'x' | 'y' | 'z';
   /** Ids of the fields that are combined; the first two alike where none are chosen. */
   readonly chosen: readonly string[];
+  /** Whether a combination has limits, and which. */
+  readonly limited: boolean;
+  readonly limits: Limits;
   /** The number of one particle; the mean of the emitter where it is left out. */
   readonly particle: number | undefined;
   readonly part: Part;
@@ -56,6 +61,8 @@ const START: Omit<SoundingState, 'scene'> = {
   line: { from: [-3, 0, 0], to: [3, 0, 0] },
   axis: 'x',
   chosen: [],
+  limited: false,
+  limits: { floor: groupParameters.floor.default, ceiling: groupParameters.ceiling.default },
   particle: undefined,
   part: 'along',
   quantity: 'speed',

@@ -29,7 +29,16 @@ function take(order: Job, number: number): Answer<Sort> {
     case 'line':
       return curvesAlong(order.scene, assets, order.line, order.frame, order.pretended, backend);
     case 'rules':
-      return combinedAlong(order.scene, assets, order.ids, order.line, order.frame, order.pretended, backend);
+      return combinedAlong(
+        order.scene,
+        assets,
+        order.ids,
+        order.line,
+        order.frame,
+        order.pretended,
+        order.limits,
+        backend,
+      );
     case 'ledger':
       return ledgerOf(order.scene, assets, order.account, order.through, onFrame, backend);
     case 'health':

@@ -71,6 +71,7 @@ function drawn(
     itemStyle: { color: shade },
     animation: false,
     showSymbol: false,
+    symbol: 'none',
     emphasis: { focus: 'series' },
   };
   if (kind === 'bar') return [{ ...common, type: 'bar', barWidth: '98%', data: points((v) => v) }];
@@ -137,8 +138,10 @@ export function optionOf(data: ChartData, ink: Ink): EChartsCoreOption {
     legend: {
       show: series.length > 1,
       type: 'scroll',
-      icon: 'rect',
-      itemWidth: 14,
+      // A line is shown in the legend as it is drawn, with its dashes.
+      ...(series.some(({ kind }) => kind !== undefined)
+        ? { icon: 'rect', itemWidth: 14 }
+        : { itemWidth: 26, itemStyle: { opacity: 0 } }),
       itemHeight: 4,
       data: [...new Set(series.map(({ name }) => name))],
       left: 48,
@@ -174,7 +177,7 @@ export function optionOf(data: ChartData, ink: Ink): EChartsCoreOption {
     },
     yAxis: {
       type: 'value',
-      name: units.length === 1 ? units[0] : units.join(', '),
+      name: units.filter((unit) => unit !== '').join(', '),
       nameTextStyle: { color: ink.faint, align: 'left' },
       nameGap: 8,
       splitLine: { lineStyle: { color: ink.rule, opacity: 0.6 } },
