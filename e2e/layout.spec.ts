@@ -184,7 +184,7 @@ test('an empty desk is the palette; it opens over a full one, is typed into with
   await page.keyboard.press('ArrowRight');
   await expect(dialog.getByRole('option', { selected: true })).toContainText('attractor');
   await page.keyboard.press('ArrowDown');
-  await expect(dialog.getByRole('option', { selected: true })).toContainText('turbulence');
+  await expect(dialog.getByRole('option', { selected: true })).toContainText('zone flow');
   await page.keyboard.press('ArrowUp');
   await expect(dialog.getByRole('option', { selected: true })).toContainText('attractor');
   await page.keyboard.press('Enter');

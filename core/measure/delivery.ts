@@ -23,7 +23,7 @@ import { emptyBounds, emptyMeters, type Bounds, type Delivered, type Meter, type
 const SAMPLE = { share: 0.03, least: 192, most: 2048 } as const;
 
 /** Room to measure in, for all. */
-const ROOM = { block: particleBlock(), scratch: rowScratch(), sums: sumsOfBlock(), after: vectorColumns(BLOCK) };
+const ROOM = { block: particleBlock(), scratch: rowScratch(), sums: sumsOfBlock(), after: vectorColumns(BLOCK), step: new Float64Array(BLOCK) };
 
 /** Copies every `stride`-th particle from `start` on into the block; returns where the next block begins. */
 function loadStrided(
@@ -101,6 +101,8 @@ export function measureDelivery(run: Simulation): Meters {
   placeStack(stack, frame);
   const { rows, fps } = stack;
   const time = frame / fps;
+  // Fields that aim at a point ahead look one substep ahead, as in the run.
+  block.step.fill(1 / (fps * run.scene.time.substeps));
   const meters = emptyMeters(rows.length, populations.length, stack.groups.size);
   for (const row of rows) row.notes.notFinite = 0;
   const groups = [...stack.groups.values()].toSorted((a, b) => a.index - b.index);
@@ -230,8 +232,7 @@ function addTotal({ total, moved }: Meters, block: ParticleBlock, sums: Sums, fp
     after.y[i] = velocity.y[i]! + y / fps;
     after.z[i] = velocity.z[i]! + z / fps;
   }
-  const turned = { ...block, velocity: after };
-  block.step.fill(1 / fps, 0, count);
+  const turned = { ...block, velocity: after, step: ROOM.step.fill(1 / fps) };
   if (steer.used) steerAll(turned, sums, fps);
   for (const limit of limits.list.slice(0, limits.count)) limitSpeeds(turned, limit, fps);
   for (let i = 0; i < count; i++) {

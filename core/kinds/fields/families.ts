@@ -3,11 +3,11 @@ import { fields } from './index';
 
 const HEADINGS: Readonly<Record<FieldFamily, string>> = {
   push: 'push and pull',
-  limit: 'limits and masks',
-  flow: 'flow',
   around: 'along and around',
-  source: 'from pictures and formulas',
+  flow: 'flow',
+  source: 'pictures and formulas',
   crowd: 'crowds',
+  limit: 'limits and masks',
 };
 
 /** Kinds of field under a heading. */

@@ -63,48 +63,53 @@ export function Palette({ focused, onDone }: { focused: boolean; onDone: () => v
     .filter(({ kinds }) => kinds.length > 0);
   return (
     <div className="flex h-full min-h-0 flex-col gap-2 p-3" data-handbook="topic/desk">
-      <input
-        id={focused ? undefined : STANDING}
-        autoFocus={focused}
-        role="combobox"
-        aria-label="Find a kind of field"
-        aria-expanded
-        aria-controls={id}
-        aria-activedescendant={active && `${id}-${active.kind}`}
-        className="w-72 rounded-sm border border-rule bg-surround px-2 py-1 focus:border-lamp"
-        placeholder="Type to find a kind of field"
-        value={typed}
-        onChange={(event) => setTyped(event.currentTarget.value)}
-        onKeyDown={onKey}
-      />
+      <div className="flex items-center gap-3">
+        <input
+          id={focused ? undefined : STANDING}
+          autoFocus={focused}
+          role="combobox"
+          aria-label="Find a kind of field"
+          aria-expanded
+          aria-controls={id}
+          aria-activedescendant={active && `${id}-${active.kind}`}
+          className="w-60 shrink-0 rounded-sm border border-rule bg-surround px-2 py-1 focus:border-lamp"
+          placeholder="Type to find a kind of field"
+          value={typed}
+          onChange={(event) => setTyped(event.currentTarget.value)}
+          onKeyDown={onKey}
+        />
+        <p className="line-clamp-2 min-w-0 text-xs leading-tight text-second">{active && sentence(active)}</p>
+      </div>
       <div
         ref={list}
         id={id}
         role="listbox"
         aria-label="Kinds of field"
-        className="flex min-h-0 flex-1 flex-wrap content-start gap-x-4 gap-y-2 overflow-y-auto"
+        className="flex min-h-0 flex-1 flex-wrap content-start gap-x-1.5 gap-y-2 overflow-y-auto"
       >
         {shown.map(({ label, kinds }) => (
-          <div key={label} role="group" aria-label={label}>
-            <p className="pb-1 text-xs text-faint">{label}</p>
-            <div className="flex flex-wrap gap-1.5">
-              {kinds.map((kind) => (
+          <div key={label} role="group" aria-label={label} className="contents">
+            {kinds.map((kind, i) => (
+              <div key={kind.kind} role="presentation" className={focused ? 'w-31' : 'w-25'}>
+                {/* The name of the family stands over its first tile; the tiles of all families flow on. */}
+                <p aria-hidden className="h-4 text-xs whitespace-nowrap text-faint">
+                  {i === 0 && label}
+                </p>
                 <div
-                  key={kind.kind}
                   id={`${id}-${kind.kind}`}
                   data-kind={kind.kind}
                   role="option"
                   aria-selected={kind === active}
-                  className={`w-31 cursor-pointer border bg-panel p-1 ${kind === active ? 'border-lamp' : 'border-rule hover:border-second'}`}
+                  title={kind.summary}
+                  className={`cursor-pointer border bg-panel p-1 ${kind === active ? 'border-lamp' : 'border-rule hover:border-second'}`}
                   onClick={() => pick(kind)}
                   onPointerEnter={() => setChosen(kind.kind)}
                 >
                   <KindPicture kind={kind.kind} live={kind === active} />
-                  <p className="mt-1 font-semibold">{kind.label}</p>
-                  <p className="line-clamp-2 text-xs leading-tight text-second">{sentence(kind)}</p>
+                  <p className="truncate leading-tight font-semibold">{kind.label}</p>
                 </div>
-              ))}
-            </div>
+              </div>
+            ))}
           </div>
         ))}
         {shown.length === 0 && <p className="text-second">No kind of field is called “{typed.trim()}”.</p>}
