@@ -23,7 +23,13 @@ import { emptyBounds, emptyMeters, type Bounds, type Delivered, type Meter, type
 const SAMPLE = { share: 0.03, least: 192, most: 2048 } as const;
 
 /** Room to measure in, for all. */
-const ROOM = { block: particleBlock(), scratch: rowScratch(), sums: sumsOfBlock(), after: vectorColumns(BLOCK), step: new Float64Array(BLOCK) };
+const ROOM = {
+  block: particleBlock(),
+  scratch: rowScratch(),
+  sums: sumsOfBlock(),
+  after: vectorColumns(BLOCK),
+  step: new Float64Array(BLOCK),
+};
 
 /** Copies every `stride`-th particle from `start` on into the block; returns where the next block begins. */
 function loadStrided(

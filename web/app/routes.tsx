@@ -1,7 +1,18 @@
+import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
 import { createBrowserRouter } from 'react-router';
 import { Broken, NotFound } from '../widgets/not-found';
 import { ScenePage } from './scene-page';
 import { ScenesPage } from '../screens/scenes/scenes-page';
+
+/** A screen of a scene. The scene is opened, and its simulation begun, while the code of the screen is loaded. */
+function screen(load: () => Promise<ComponentType>): ReactNode {
+  const Loaded = lazy(async () => ({ default: await load() }));
+  return (
+    <Suspense fallback={<p className="grid h-full place-content-center text-second">Opening …</p>}>
+      <Loaded />
+    </Suspense>
+  );
+}
 
 /**
  * Every address of the application. The screens that draw in three dimensions are loaded when they are first opened.
@@ -13,13 +24,13 @@ export const router = createBrowserRouter([
     errorElement: <Broken />,
     element: <ScenePage />,
     children: [
-      { index: true, lazy: async () => ({ Component: (await import('../screens/studio/studio-page')).StudioPage }) },
+      { index: true, element: screen(async () => (await import('../screens/studio/studio-page')).StudioPage) },
       {
         path: 'soundings',
-        lazy: async () => ({ Component: (await import('../screens/soundings/soundings-page')).SoundingsPage }),
+        element: screen(async () => (await import('../screens/soundings/soundings-page')).SoundingsPage),
       },
-      { path: 'trials', lazy: async () => ({ Component: (await import('../screens/trials/trials-page')).TrialsPage }) },
-      { path: 'output', lazy: async () => ({ Component: (await import('../screens/output/output-page')).OutputPage }) },
+      { path: 'trials', element: screen(async () => (await import('../screens/trials/trials-page')).TrialsPage) },
+      { path: 'output', element: screen(async () => (await import('../screens/output/output-page')).OutputPage) },
     ],
   },
   ...['/handbook', '/handbook/:sort/:kind'].map((path) => ({

@@ -8,8 +8,15 @@ export class Transport {
   private request = 0;
   private since = 0;
   private from = 0;
+  private readonly holds = new Set<() => boolean>();
 
   constructor(private readonly session: Session) {}
+
+  /** Lets every frame be seen: playing waits for whoever is busy with the last one. Returns how to end that. */
+  holdWhile(busy: () => boolean): () => void {
+    this.holds.add(busy);
+    return () => this.holds.delete(busy);
+  }
 
   play(): void {
     if (usePlayer.getState().playing) return;
@@ -58,6 +65,7 @@ export class Transport {
     const { first, fps } = range;
     const due = this.from + Math.floor(((time - this.since) * fps) / 1000);
     if (due <= frame) return;
+    if (pace === 'every frame' && [...this.holds].some((busy) => busy())) return;
     const next = pace === 'every frame' ? frame + 1 : due;
     if (next > lastRun(range)) {
       if (this.session.has(first)) {

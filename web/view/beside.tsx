@@ -67,7 +67,7 @@ export function Beside() {
     const { current } = picture;
     if (!current) return;
     current.setScene(scene, assets);
-    current.show((e) => scene.emitters[e]!.rendered);
+    current.showEmitters((e) => scene.emitters[e]!.rendered);
     if (session.shown) current.setFrame(session.shown, (at) => session.at(at));
     draw();
     // oxlint-disable-next-line react/exhaustive-effect-dependencies -- images are read from a store while it is drawn

@@ -17,6 +17,8 @@ export interface Exposed {
   readonly gain: number;
   /** What is only there to work by, behind all. */
   readonly backdrop: Texture | null;
+  /** Whether its glow may be less smooth. */
+  readonly coarse: boolean;
 }
 
 /** What of a shot is read here. */
@@ -52,7 +54,7 @@ export class Finisher {
   /** Makes the picture, on the canvas where no target is given. */
   render(
     renderer: WebGLRenderer,
-    { light, width, height, gain, backdrop }: Exposed,
+    { light, width, height, gain, backdrop, coarse }: Exposed,
     shot: Finished,
     { alpha, linear }: Pixels,
     target: WebGLRenderTarget | null,
@@ -67,7 +69,7 @@ export class Finisher {
       uniformOf(uniforms, 'plateShare', Vector2).set(Math.min(1, 1 / wider), Math.min(1, wider));
     }
     const put = (name: string, value: unknown) => (uniforms[name]!.value = value);
-    put('glow', glow ? this.glow.render(renderer, light, width, height, glow) : null);
+    put('glow', glow ? this.glow.render(renderer, light, width, height, glow, coarse) : null);
     put('glowAmount', shot.glow?.amount ?? 0);
     put('gain', gain);
     put('exposure', shot.exposure);

@@ -29,7 +29,7 @@ export function Overlay({ rig }: { rig: ViewRig }) {
   const { selection, select } = useSelection();
   const frame = useSceneFrame();
   const [, redraw] = useReducer((n: number) => n + 1, 0);
-  useEffect(() => rig.onDrawn(redraw), [rig]);
+  useEffect(() => rig.drawing.onDrawn(redraw), [rig]);
 
   const field = picked(scene.fields, selection, 'field');
   const group = picked(scene.groups, selection, 'group');

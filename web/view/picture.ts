@@ -1,12 +1,9 @@
 import { pageBackend } from '../simulation/page-backend';
 import {
   Camera,
-  DepthTexture,
   FloatType,
-  HalfFloatType,
   LinearSRGBColorSpace,
   Matrix4,
-  NearestFilter,
   PerspectiveCamera,
   RGBAFormat,
   UnsignedByteType,
@@ -15,7 +12,6 @@ import {
   WebGLRenderTarget,
   type Object3D,
   type Texture,
-  type TextureDataType,
 } from 'three';
 import { momentsOf, onDisc, openingOf, type Lens } from '../../core/lib/camera/lens';
 import { motionOf } from '../../core/document/keys/motion';
@@ -30,10 +26,18 @@ import { addFragment } from './shaders/finish-shader';
 import { Finisher } from './finisher';
 import { WANTED, type ViewContext, type Wanted } from './layers/layer';
 import { Layers } from './layers/layers';
+import { LightTargets } from './light-targets';
 import { putSimilarity } from './layers/matrix';
 import { screenPass } from './shaders/screen-pass';
 import { SolidBodies } from './layers/solid-bodies';
 import { SCREEN, type Pixels, type Shot } from './camera/taking';
+
+/** Light of some samples of a picture, as the graphics gather it. */
+export interface Gathered {
+  readonly shot: Shot;
+  readonly samples: number;
+  readonly behind: Texture | null;
+}
 
 /**
  * Draws frames to a canvas, in linear light. The same for the view, the pictures of scenes and the files: what is seen
@@ -43,15 +47,16 @@ export class Picture {
   readonly renderer: WebGLRenderer;
   private readonly layers = new Layers();
   private readonly bodies = new SolidBodies();
-  private readonly light: WebGLRenderTarget;
-  private readonly sum: WebGLRenderTarget;
-  /** Solid things, with their depths. */
-  private solid: WebGLRenderTarget | undefined;
-  private back: WebGLRenderTarget | undefined;
+  private readonly targets: LightTargets;
   private readonly adder = screenPass(
     addFragment,
     { picture: { value: null as Texture | null }, weight: { value: 1 } },
     true,
+  );
+  private readonly copier = screenPass(
+    addFragment,
+    { picture: { value: null as Texture | null }, weight: { value: 1 } },
+    false,
   );
   private readonly finisher = new Finisher();
   private readonly flat = new Camera();
@@ -70,31 +75,32 @@ export class Picture {
   private height = 1;
 
   constructor(canvas: HTMLCanvasElement | OffscreenCanvas) {
-    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: false, preserveDrawingBuffer: true });
+    this.renderer = new WebGLRenderer({ canvas, antialias: false, alpha: false, preserveDrawingBuffer: true });
     this.renderer.autoClear = false;
     this.renderer.outputColorSpace = LinearSRGBColorSpace;
     this.renderer.setPixelRatio(1);
-    const target = (type: TextureDataType) =>
-      new WebGLRenderTarget(1, 1, {
-        type,
-        format: RGBAFormat,
-        depthBuffer: false,
-        minFilter: NearestFilter,
-        magFilter: NearestFilter,
-      });
-    this.light = target(HalfFloatType);
-    // Many samples add up without loss where the graphics can.
-    this.sum = target(this.renderer.extensions.has('EXT_float_blend') ? FloatType : HalfFloatType);
+    this.targets = new LightTargets(this.renderer);
   }
 
-  /** Size of the picture in pixels. */
+  /** Size of the picture in pixels. The canvas takes it with the next drawing, and keeps the last one until then. */
   setSize(width: number, height: number): void {
-    if (width === this.width && height === this.height) return;
     this.width = width;
     this.height = height;
-    this.renderer.setSize(width, height, false);
-    this.light.setSize(width, height);
-    this.sum.setSize(width, height);
+    this.targets.setSize(width, height, this.targets.coarse);
+  }
+
+  /** Draws with a sixth of the pixels and simpler bodies, or as in the file. */
+  setCoarse(coarse: boolean): void {
+    this.targets.setSize(this.width, this.height, coarse);
+  }
+
+  get isCoarse(): boolean {
+    return this.targets.coarse;
+  }
+
+  /** How many shaders have been made. */
+  get shaders(): number {
+    return this.renderer.info.programs?.length ?? 0;
   }
 
   /** Takes the looks of a scene. */
@@ -109,7 +115,7 @@ export class Picture {
   }
 
   /** Says which emitters are drawn, by their places in the scene. */
-  show(isShown: (e: number) => boolean): void {
+  showEmitters(isShown: (e: number) => boolean): void {
     this.layers.show(isShown);
   }
 
@@ -120,15 +126,15 @@ export class Picture {
 
   /**
    * Takes the particles of a frame, and how to get at those of others of the same run; a frame of another state of the
-   * scene, with other emitters, is passed over.
+   * scene, with other emitters, is passed over. A part below 1 leaves out particles at random.
    */
-  setFrame(frame: Frame, known: (frame: number) => Frame | undefined = () => undefined): void {
+  setFrame(frame: Frame, known: (frame: number) => Frame | undefined = () => undefined, part = 1): void {
     const { scene } = this;
     if (!scene || frame.emitters.length !== this.layers.count) return;
     const clock = clockIn(scene);
     this.at = clock.at(frame.frame);
     const span = (this.at - clock.at(frame.frame - 1)) / scene.time.fps;
-    this.layers.setFrame(scene, frame, this.at, span, known);
+    this.layers.setFrame(scene, frame, this.at, span, known, part);
     this.placeWhole(0);
   }
 
@@ -139,16 +145,40 @@ export class Picture {
 
   /** Draws the particles to the canvas, over a backdrop where there is one. */
   draw(shot: Shot, backdrop?: Object3D): void {
-    const behind = backdrop ? this.drawBackdrop(backdrop, shot) : null;
-    for (let s = 0; s < shot.samples; s++) this.addSample(shot, s);
-    this.finish(shot, shot.samples, SCREEN, null, behind);
+    this.show(this.drawLight(shot, 0, shot.samples, backdrop));
   }
 
-  /** Draws one sample more of a picture, and shows what it has come to: sharper from sample to sample. */
-  drawOn(shot: Shot, sample: number, backdrop?: Object3D): void {
+  /**
+   * Gathers the light of some samples of a picture, and leaves the canvas as it is: the graphics work on it while the
+   * page goes on.
+   */
+  drawLight(shot: Shot, from: number, through: number, backdrop?: Object3D): Gathered {
     const behind = backdrop ? this.drawBackdrop(backdrop, shot) : null;
-    this.addSample(shot, sample);
-    this.finish(shot, sample + 1, SCREEN, null, behind);
+    for (let s = from; s < through; s++) this.addSample(shot, s);
+    return { shot, samples: through, behind };
+  }
+
+  /** Shows on the canvas light that was gathered: sharper from sample to sample. */
+  show({ shot, samples, behind }: Gathered): void {
+    this.finish(shot, samples, SCREEN, null, behind);
+  }
+
+  /**
+   * Finishes a picture beside the canvas, and returns the target that it is in: more may be drawn over it before it is
+   * put on the canvas.
+   */
+  finishAside({ shot, samples, behind }: Gathered): WebGLRenderTarget {
+    const { screen } = this.targets;
+    this.finish(shot, samples, SCREEN, screen, behind);
+    return screen;
+  }
+
+  /** Puts a picture that was finished aside on the canvas. */
+  putOnCanvas(finished: WebGLRenderTarget): void {
+    this.fitCanvas();
+    this.copier.material.uniforms['picture']!.value = finished.texture;
+    this.renderer.setRenderTarget(null);
+    this.renderer.render(this.copier, this.flat);
   }
 
   /** Where the whole and the solid bodies were so many frames of the scene’s time before the one that is drawn. */
@@ -166,19 +196,13 @@ export class Picture {
 
   /** Surfaces that are only there to work by, in linear light with their own depth. */
   private drawBackdrop(backdrop: Object3D, { camera }: Shot): Texture {
-    this.back ??= new WebGLRenderTarget(this.width, this.height, {
-      type: HalfFloatType,
-      format: RGBAFormat,
-      depthBuffer: true,
-      samples: 4,
-    });
-    this.back.setSize(this.width, this.height);
     const { renderer } = this;
-    renderer.setRenderTarget(this.back);
+    const target = this.targets.backdrop;
+    renderer.setRenderTarget(target);
     renderer.setClearColor(0x000000, 0);
     renderer.clear();
     renderer.render(backdrop, camera);
-    return this.back.texture;
+    return target.texture;
   }
 
   /** Draws the particles and reads them back, rows from the top: bytes, or exactly as 32-bit floats. */
@@ -237,7 +261,7 @@ export class Picture {
   dispose(): void {
     this.layers.dispose();
     this.bodies.dispose();
-    for (const target of [this.light, this.sum, this.back, this.solid]) target?.dispose();
+    this.targets.dispose();
     this.finisher.dispose();
     this.renderer.dispose();
     this.renderer.forceContextLoss();
@@ -249,9 +273,10 @@ export class Picture {
     back: number,
     solids: Texture | undefined,
   ): ViewContext {
-    const { width, height, whole } = this;
+    const { whole } = this;
+    const { width, height, coarse } = this.targets;
     const veil = { fog: light.fog, fogColour: light.fogColour, solids };
-    return { camera, width, height, back, whole, sizes: this.wholeSizes * sizes, light, veil };
+    return { camera, width, height, coarse, back, whole, sizes: this.wholeSizes * sizes, light, veil };
   }
 
   /** Adds the light of one sample to the sum: a moment of the shutter, and a place of the lens. */
@@ -263,7 +288,7 @@ export class Picture {
     place?.(back);
     if (back > 0 && this.scene) this.placeWhole(back * rate * this.scene.time.fps);
     const eye = lens && samples > 1 ? this.throughLens(camera, lens, onDisc(sample, samples)) : camera;
-    const solid = this.layers.hasSolid || !this.bodies.isEmpty ? this.solidTarget() : undefined;
+    const solid = this.layers.hasSolid || !this.bodies.isEmpty ? this.targets.solid : undefined;
     const sight = this.contextOf(shot, eye, back * rate, solid?.depthTexture ?? undefined);
     this.layers.prepare(sight);
     renderer.setClearColor(0x000000, 0);
@@ -274,15 +299,15 @@ export class Picture {
       renderer.render(this.bodies.group, eye);
       renderer.render(this.layers.solid, eye);
     }
-    renderer.setRenderTarget(this.light);
+    renderer.setRenderTarget(this.targets.light);
     renderer.clear();
     if (solid) this.add(solid.texture, 1);
     renderer.render(this.layers.soft, eye);
     if (back > 0) this.placeWhole(0);
     if (samples === 1) return;
-    renderer.setRenderTarget(this.sum);
+    renderer.setRenderTarget(this.targets.sum);
     if (sample === 0) renderer.clear();
-    this.add(this.light.texture, 1 / samples);
+    this.add(this.targets.light.texture, 1 / samples);
   }
 
   /** Adds a picture to what is there. */
@@ -290,21 +315,6 @@ export class Picture {
     this.adder.material.uniforms['picture']!.value = picture;
     this.adder.material.uniforms['weight']!.value = weight;
     this.renderer.render(this.adder, this.flat);
-  }
-
-  private solidTarget(): WebGLRenderTarget {
-    const { width, height } = this;
-    if (this.solid && (this.solid.width !== width || this.solid.height !== height)) {
-      this.solid.dispose();
-      this.solid = undefined;
-    }
-    this.solid ??= new WebGLRenderTarget(width, height, {
-      type: HalfFloatType,
-      format: RGBAFormat,
-      depthTexture: new DepthTexture(width, height),
-      samples: 4,
-    });
-    return this.solid;
   }
 
   /** The camera moved to a place of its lens, sheared so that what is in focus stays where it is. */
@@ -325,6 +335,11 @@ export class Picture {
     return eye;
   }
 
+  private fitCanvas(): void {
+    const { width, height } = this.renderer.domElement;
+    if (width !== this.width || height !== this.height) this.renderer.setSize(this.width, this.height, false);
+  }
+
   /** Makes the picture of the light of so many samples. */
   private finish(
     shot: Shot,
@@ -333,11 +348,13 @@ export class Picture {
     target: WebGLRenderTarget | null,
     backdrop: Texture | null = null,
   ): void {
-    const { renderer, width, height } = this;
-    const light = (shot.samples > 1 ? this.sum : this.light).texture;
+    const { renderer } = this;
+    const { width, height, coarse } = this.targets;
+    const light = (shot.samples > 1 ? this.targets.sum : this.targets.light).texture;
+    if (target === null) this.fitCanvas();
     this.finisher.render(
       renderer,
-      { light, width, height, gain: shot.samples / samples, backdrop },
+      { light, width, height, gain: shot.samples / samples, backdrop, coarse },
       shot,
       pixels,
       target,

@@ -22,7 +22,7 @@ export async function shotPicture(
   signal.addEventListener('abort', () => picture.dispose());
   picture.setSize(width, Math.round((width * scene.output.height) / scene.output.width));
   picture.setScene(scene, useAssets.getState().assets);
-  picture.show((e) => scene.emitters[e]!.rendered);
+  picture.showEmitters((e) => scene.emitters[e]!.rendered);
   return picture;
 }
 

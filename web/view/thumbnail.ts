@@ -27,7 +27,7 @@ export async function pictureOf(scene: Scene, frame: number, signal: AbortSignal
     const past = new History(scene);
     picture.setSize(WIDTH, HEIGHT);
     picture.setScene(scene, useAssets.getState().assets);
-    picture.show((e) => scene.emitters[e]!.rendered);
+    picture.showEmitters((e) => scene.emitters[e]!.rendered);
     await runFrames(
       { scene, assets: useAssets.getState().assets, draftFraction, from: drawnFrom(scene, frame), through: frame },
       signal,

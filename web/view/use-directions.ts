@@ -83,13 +83,16 @@ export function useDirectionsIn(rig: ViewRig | undefined): void {
   useEffect(() => {
     if (!rig || (isOn && frame === undefined)) return;
     if (!isOn || frame === undefined) {
-      rig.directions.update(undefined, undefined);
+      rig.drawing.directions.update(undefined, undefined);
       useDirections.setState({ said: '' });
     } else {
       const at = clockIn(scene).at(frame);
       const { subject, name } = subjectOf(scene, selection);
-      rig.directions.update({ scene, assets, frame: at }, { subject, shows, box: boxOf(scene, subject, at), offset });
-      const { longest, unit } = rig.directions;
+      rig.drawing.directions.update(
+        { scene, assets, frame: at },
+        { subject, shows, box: boxOf(scene, subject, at), offset },
+      );
+      const { longest, unit } = rig.drawing.directions;
       const size = longest === undefined ? '' : `, longest ${shownNumber(Number(longest.toPrecision(2)))} ${unit}`;
       useDirections.setState({ said: `${shows === 'lines' ? 'streamlines' : 'arrows'}: ${name}${size}` });
     }

@@ -1,4 +1,4 @@
-import { memo, useCallback } from 'react';
+import { memo, useCallback, useSyncExternalStore } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { usePlayer } from '../state/player-store';
 import { couples } from '../../core/scene/coupling';
@@ -32,7 +32,7 @@ const ViewMenu = memo(function ViewMenu({ rig, onSetShot, onSaveParticles, onSav
     ['From the top', '3', () => rig.lookFrom('top')],
     ['Frame all', 'A', () => rig.frameAll()],
     ['Frame the selection', 'S', () => rig.frame(selectionBounds(useSelection.getState().selection))],
-    ['Final picture, or quick', 'F', () => rig.setRefined(!rig.isRefined)],
+    ['Final picture, or quick', 'F', () => rig.drawing.setRefined(!rig.drawing.isRefined)],
     ['The shot beside the view', 'V', toggleBeside],
     [directions === 'none' ? 'Arrows, as they were last' : 'No arrows', 'D', toggleDirections],
     ['Arrows in a box', '', () => showDirections('box')],
@@ -73,6 +73,10 @@ export function ViewReadout({ rig }: { rig: ViewRig }) {
   const saveCurves = useCallback(() => session.exact(saveBodies), [session]);
   const bodies = useSceneOf(hasBodies);
   const lost = Object.entries(retired);
+  const coarse = useSyncExternalStore(
+    useCallback((listener) => rig.drawing.onDrawn(listener), [rig]),
+    () => rig.drawing.coarsePart,
+  );
   return (
     <div className="num pointer-events-none absolute top-2 right-3 flex flex-col items-end gap-0.5 text-second">
       <ViewMenu
@@ -83,6 +87,11 @@ export function ViewReadout({ rig }: { rig: ViewRig }) {
       />
       <span>alive {thousands(alive)}</span>
       {said && <span>{said}</span>}
+      {coarse !== undefined && (
+        <span title="The graphics can’t keep up: while it moves, the view has a sixth of its pixels, and bodies have few faces. Renders are not affected.">
+          coarse while it moves{coarse < 1 && `, ${Math.round(100 * coarse)} % drawn`}
+        </span>
+      )}
       {tried !== undefined && (
         <span
           className="text-lamp"

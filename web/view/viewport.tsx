@@ -41,7 +41,7 @@ function onKey(rig: ViewRig, event: React.KeyboardEvent): boolean {
   else if (key === 'v') toggleBeside();
   else if (key === 'c') rig.lookThroughShot(runningScene(), usePlayer.getState().frame);
   else if (key === 'd') toggleDirections();
-  else if (key === 'f') rig.setRefined(!rig.isRefined);
+  else if (key === 'f') rig.drawing.setRefined(!rig.drawing.isRefined);
   else if (key === '1') rig.lookFrom('front');
   else if (key === '2') rig.lookFrom('side');
   else if (key === '3') rig.lookFrom('top');
@@ -117,6 +117,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     box.current!.prepend(canvas);
     const view = new ViewRig(canvas);
     stage.rig = view;
+    const unhold = stage.transport.holdWhile(() => view.drawing.isBusy);
     setLost(false);
     const unlose = view.onLost(setLost);
     view.picture.setScene(runningScene(), useAssets.getState().assets);
@@ -125,14 +126,14 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     view.lookThroughShot(runningScene(), usePlayer.getState().frame);
     const unshow = stage.session.onShow((frame) => {
       void loadPlate(runningScene(), frame.frame).catch(() => undefined);
-      view.picture.setFrame(frame, (at) => stage.session.at(at));
+      view.drawing.setFrame(frame, (at) => stage.session.at(at));
       view.followShot(runningScene(), frame.frame);
-      view.request();
     });
     const sizes = new ResizeObserver(([entry]) => view.resize(entry!.contentRect.width, entry!.contentRect.height));
     sizes.observe(box.current!);
     setRig(view);
     return () => {
+      unhold();
       unlose();
       unshow();
       sizes.disconnect();
@@ -147,7 +148,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     if (!rig) return;
     rig.picture.setScene(scene, assets);
     const { shown } = stage.session;
-    if (shown) rig.picture.setFrame(shown, (at) => stage.session.at(at));
+    if (shown) rig.drawing.setFrame(shown, (at) => stage.session.at(at));
     rig.followShot(scene, shownFrame);
     const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
     const name = field && fieldKinds.get(field.settings.kind).direction;
@@ -160,9 +161,9 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
       direction,
       frame: clockIn(scene).at(shownFrame),
     };
-    rig.guides.update(drawn);
-    rig.surfaces.update(drawn);
-    rig.slice.update(drawn);
+    rig.drawing.guides.update(drawn);
+    rig.drawing.surfaces.update(drawn);
+    rig.drawing.slice.update(drawn);
     rig.request();
     // oxlint-disable-next-line react/exhaustive-effect-dependencies -- images and precomputed paths are read from stores while it is drawn
   }, [rig, scene, selection, stage, assets, images, shownFrame, runs]);

@@ -12,7 +12,7 @@ export function shotDrawing(canvas: HTMLCanvasElement): Drawing {
   return {
     setScene(scene) {
       picture.setScene(scene, new Map());
-      picture.show(() => true);
+      picture.showEmitters(() => true);
     },
     take(run) {
       if (!past || run.frame === run.scene.time.first) past = new History(run.scene);

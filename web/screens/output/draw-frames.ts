@@ -82,7 +82,7 @@ export async function drawFrames(
       await loadPlate(scene, frame.frame);
       const shot = shotAt(scene, frame.frame, aspect);
       const { rgba, seen, canvas } = await easel.draw((picture) => {
-        picture.show((e) => (emitter === undefined ? scene.emitters[e]!.rendered : e === emitter));
+        picture.showEmitters((e) => (emitter === undefined ? scene.emitters[e]!.rendered : e === emitter));
         picture.setFrame(frame, past.at);
         const numbers = settings.layers && {
           motion: picture.readNumbers(shot, 'motion'),

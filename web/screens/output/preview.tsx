@@ -71,7 +71,7 @@ export function Preview({ frame: wanted }: { frame: number }) {
     const picture = new Picture(canvas);
     picture.setSize(Math.round(output.width * scale), Math.round(output.height * scale));
     picture.setScene(scene, useAssets.getState().assets);
-    picture.show((e) => scene.emitters[e]!.rendered);
+    picture.showEmitters((e) => scene.emitters[e]!.rendered);
     const past = new History(scene);
     box.current!.replaceChildren(canvas);
     void loadImages(scene);

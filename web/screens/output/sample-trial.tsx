@@ -64,7 +64,7 @@ async function tried(scene: Scene, frame: number, counts: readonly number[], sig
   const trials: Trial[] = [];
   try {
     picture.setScene(scene, assets);
-    picture.show((e) => scene.emitters[e]!.rendered);
+    picture.showEmitters((e) => scene.emitters[e]!.rendered);
     await runFrames(
       { scene, assets, draftFraction: 1, from: drawnFrom(scene, frame), through: frame },
       signal,

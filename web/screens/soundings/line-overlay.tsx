@@ -7,7 +7,7 @@ import { setSounding, useSoundings } from './sounding-store';
 export function LineOverlay({ rig }: { rig: ViewRig }) {
   const line = useSoundings((state) => state.line);
   const [, redraw] = useReducer((n: number) => n + 1, 0);
-  useEffect(() => rig.onDrawn(redraw), [rig]);
+  useEffect(() => rig.drawing.onDrawn(redraw), [rig]);
   const [from, to] = [rig.project(line.from), rig.project(line.to)];
   return (
     <div className="pointer-events-none absolute inset-0">

@@ -11,7 +11,7 @@ export function ParticleOverlay({ rig }: { rig: ViewRig }) {
   const { session } = useStage();
   const { emitter, particle } = useSoundings();
   const [, redraw] = useReducer((n: number) => n + 1, 0);
-  useEffect(() => rig.onDrawn(redraw), [rig]);
+  useEffect(() => rig.drawing.onDrawn(redraw), [rig]);
   useEffect(() => {
     const canvas = rig.picture.renderer.domElement;
     let down: readonly [number, number] | undefined;

@@ -27,7 +27,7 @@ function facing(plane: SlicePlane, normal: Vector): SlicePlane {
 export function PlaneOverlay({ rig }: { rig: ViewRig }) {
   const plane = useSoundings((state) => state.plane);
   const [, redraw] = useReducer((n: number) => n + 1, 0);
-  useEffect(() => rig.onDrawn(redraw), [rig]);
+  useEffect(() => rig.drawing.onDrawn(redraw), [rig]);
   const rectangle = rectangleOf(plane);
   const corners = CORNERS.map(([a, b]) => rig.project(pointOf(rectangle, a, b)));
   const normal = normalised(cross(rectangle.across, rectangle.up));

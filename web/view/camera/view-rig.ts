@@ -5,18 +5,11 @@ import type { Scene } from '../../../core/document/scene';
 import { automated } from '../../../core/scene/automated';
 import { isMoving } from '../../../core/document/keys/thing-at';
 import { sceneNow } from '../../simulation/motions';
-import { runningScene } from '../../state/running-scene';
 import { openedScene } from '../../state/scene-store';
-import { useSelection } from '../../state/selection-store';
-import { usePlayer } from '../../state/player-store';
-import { shotAt } from './shot';
-import { makeFlat, type Shot } from './taking';
+import { makeFlat } from './taking';
+import { ViewDrawing } from './view-drawing';
 import { selectionBounds } from '../handles/selection-bounds';
-import { DirectionLayer } from '../layers/direction-layer';
-import { Guides } from '../layers/guides';
-import { Picture } from '../picture';
-import { SliceLayer } from '../layers/slice';
-import { Surfaces } from '../layers/surfaces';
+import type { Picture } from '../picture';
 
 /** A point of the canvas in CSS pixels; undefined behind the eye. */
 export type Projected = { readonly x: number; readonly y: number } | undefined;
@@ -33,29 +26,20 @@ const FLAT_ANGLE = 35;
 /** The free view: its camera, how it is moved, and what it draws. */
 export class ViewRig {
   readonly camera = new PerspectiveCamera(35, 1, 0.01, 2000);
-  readonly guides = new Guides();
-  readonly surfaces = new Surfaces();
-  readonly slice = new SliceLayer();
-  readonly directions = new DirectionLayer();
-  readonly picture: Picture;
+  readonly drawing: ViewDrawing;
   readonly controls: OrbitControls;
-  private requested = 0;
   private ratio = 1;
   private width = 1;
   private height = 1;
   /** The view shows far things as large as near ones. */
-  private flat = false;
+  flat = false;
   /** True while the view looks through the shot camera, and nobody has moved it since. */
-  private through = false;
-  private refined = false;
-  /** The next sample of the picture, where it is refined. */
-  private sample = 0;
+  through = false;
   private followed: Scene['camera'] | undefined;
-  private drawn = new Set<() => void>();
   private readonly lostTo = new Set<(lost: boolean) => void>();
 
   constructor(private readonly canvas: HTMLCanvasElement) {
-    this.picture = new Picture(canvas);
+    this.drawing = new ViewDrawing(canvas, this);
     this.controls = new OrbitControls(this.camera, canvas);
     this.controls.enableDamping = false;
     this.controls.addEventListener('change', () => this.request());
@@ -77,33 +61,13 @@ export class ViewRig {
     for (const listener of this.lostTo) listener(lost);
   }
 
-  /** Calls the listener after each drawing; returns how to stop. */
-  onDrawn(listener: () => void): () => void {
-    this.drawn.add(listener);
-    return () => this.drawn.delete(listener);
+  get picture(): Picture {
+    return this.drawing.picture;
   }
 
   /** Draws soon, once however often it is asked. */
   request(): void {
-    this.sample = 0;
-    this.requestMore();
-  }
-
-  /** Whether the view becomes as sharp in time and depth as the file, sample by sample, while nothing moves. */
-  get isRefined(): boolean {
-    return this.refined;
-  }
-
-  setRefined(refined: boolean): void {
-    this.refined = refined;
-    this.request();
-  }
-
-  private requestMore(): void {
-    this.requested ||= requestAnimationFrame(() => {
-      this.requested = 0;
-      this.draw();
-    });
+    this.drawing.request();
   }
 
   resize(width: number, height: number): void {
@@ -227,8 +191,7 @@ export class ViewRig {
 
   /** The view as it is, as a small picture in a data address. */
   smallPicture(width: number, height: number): string | undefined {
-    // Drawn and read in one go: what was drawn before is not kept.
-    this.draw();
+    this.drawing.drawNow();
     const small = document.createElement('canvas');
     [small.width, small.height] = [2 * width, 2 * height];
     const context = small.getContext('2d');
@@ -274,13 +237,8 @@ export class ViewRig {
   }
 
   dispose(): void {
-    cancelAnimationFrame(this.requested);
     this.controls.dispose();
-    this.guides.clear();
-    this.surfaces.clear();
-    this.slice.dispose();
-    this.directions.dispose();
-    this.picture.dispose();
+    this.drawing.dispose();
   }
 
   private settle(): void {
@@ -291,7 +249,7 @@ export class ViewRig {
   }
 
   /** Brings the projection up to date; that of a flat view hangs on its distance. */
-  private reproject(): void {
+  reproject(): void {
     const { camera } = this;
     if (this.flat)
       makeFlat(camera, 2 * camera.position.distanceTo(this.controls.target) * Math.tan((camera.fov * Math.PI) / 360));
@@ -299,47 +257,5 @@ export class ViewRig {
       [camera.near, camera.far] = [0.01, 2000];
       camera.updateProjectionMatrix();
     }
-  }
-
-  private draw(): void {
-    if (this.flat) this.reproject();
-    this.camera.updateMatrixWorld();
-    const { shown, frame, playing } = usePlayer.getState();
-    const scene = runningScene();
-    const { work } = scene;
-    const { group, fixed } = this.guides;
-    for (const moved of [group, this.surfaces.group, this.slice.group, this.directions.group]) {
-      moved.matrixAutoUpdate = false;
-      moved.matrix.copy(this.picture.wholeMatrix);
-    }
-    const inFile = this.refined && !playing;
-    // A camera that is looked through moves with its frames, not within them.
-    const { place: _moves, ...taken } = shotAt(scene, shown ?? frame, 1);
-    const shot: Shot = {
-      ...taken,
-      camera: this.camera,
-      ...(this.shotFrame && { frame: this.shotFrame }),
-      ...(work.plain && { background: work.background, behind: 'colour' as const }),
-    };
-    this.picture.show((e) => (inFile ? scene.emitters[e]!.rendered : scene.emitters[e]!.drawn));
-    // The mesh of a selected emitter is shown by what its masks do on it.
-    const { selection } = useSelection.getState();
-    const worked = selection.type === 'emitter' ? scene.emitters.find(({ id }) => id === selection.id) : undefined;
-    const mesh = worked?.shape['mesh'];
-    this.picture.leaveOut(!inFile && typeof mesh === 'string' ? mesh : undefined);
-    const backdrop = this.surfaces.isEmpty ? undefined : this.surfaces.group;
-    if (!inFile) this.picture.draw({ ...shot, samples: 1 }, backdrop);
-    else {
-      this.picture.drawOn(this.through ? shot : { ...shot, lens: undefined }, this.sample, backdrop);
-      this.sample++;
-      if (this.sample < shot.samples) this.requestMore();
-    }
-    this.picture.renderer.render(fixed, this.camera);
-    for (const layer of [this.slice, this.directions]) {
-      layer.aim(this.sight.toArray());
-      this.picture.renderer.render(layer.group, this.camera);
-    }
-    this.picture.renderer.render(group, this.camera);
-    for (const listener of this.drawn) listener();
   }
 }

@@ -9,7 +9,7 @@ const limited = (offset: number) => Math.min(1, Math.max(-1, Math.round(offset *
 /** The plane of the arrows or streamlines in the view: its outline, and a knob that moves it through its box. */
 export function DirectionPlane({ rig }: { rig: ViewRig }) {
   const { shows, offset } = useDirections();
-  const plane = rig.directions.plane;
+  const plane = rig.drawing.directions.plane;
   if (!plane || (shows !== 'plane' && shows !== 'lines')) return null;
   const { corners, middle, axis, half } = plane;
   const outline = corners.map((corner) => rig.project(corner));

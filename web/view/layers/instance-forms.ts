@@ -1,4 +1,4 @@
-import { BufferAttribute, BufferGeometry, ConeGeometry, IcosahedronGeometry } from 'three';
+import { BufferAttribute, BufferGeometry, ConeGeometry, IcosahedronGeometry, OctahedronGeometry, Vector3 } from 'three';
 import type { TriangleMesh } from '../../../core/lib/meshes/mesh';
 import type { INSTANCE_FORMS } from '../../../core/kinds/looks/instance';
 
@@ -8,11 +8,11 @@ export type InstanceForm = (typeof INSTANCE_FORMS)[number];
 const CURL = 8;
 
 /** A card, twice as long as wide, curled up towards both ends, with texture coordinates. */
-function card(): BufferGeometry {
+function card(curl = CURL): BufferGeometry {
   const geometry = new BufferGeometry();
   const [positions, uvs, index]: [number[], number[], number[]] = [[], [], []];
-  for (let i = 0; i <= CURL; i++) {
-    const t = i / CURL - 0.5;
+  for (let i = 0; i <= curl; i++) {
+    const t = i / curl - 0.5;
     for (const side of [-1, 1]) {
       positions.push(side * 0.25, 0.9 * t * t - 0.08, t);
       uvs.push(side * 0.5 + 0.5, t + 0.5);
@@ -80,13 +80,35 @@ const BUILT: Readonly<Record<InstanceForm, () => BufferGeometry>> = {
   // A grain is no ball: a little flat, a little long, faceted.
   grain: () => new IcosahedronGeometry(0.5, 1).scale(1, 0.72, 0.86),
   chip,
-  card,
+  card: () => card(),
   cone: () => new ConeGeometry(0.3, 1, 10),
 };
 
 /** A form made by code, about one metre in size, with normals. */
 export function formGeometry(form: InstanceForm): BufferGeometry {
-  const geometry = BUILT[form]();
+  return withUvs(BUILT[form]());
+}
+
+/** Forms with few faces, about as large as those that they stand for. */
+const COARSE: Partial<Record<InstanceForm, () => BufferGeometry>> = {
+  grain: () => new OctahedronGeometry(0.5).scale(1, 0.72, 0.86),
+  card: () => card(2),
+  cone: () => new ConeGeometry(0.3, 1, 4),
+};
+
+/** Faces that a mesh may have and still be drawn as it is where many are drawn coarsely. */
+const FEW = 24;
+
+/** What stands for a form while it is drawn coarsely: few faces, about as large. */
+export function coarseGeometry(form: InstanceForm | 'mesh', source: BufferGeometry): BufferGeometry {
+  if (form !== 'mesh') return COARSE[form] ? withUvs(COARSE[form]()) : source;
+  if (source.getAttribute('position').count <= 3 * FEW) return source;
+  source.computeBoundingBox();
+  const size = source.boundingBox!.getSize(new Vector3()).max(new Vector3(0.02, 0.02, 0.02));
+  return withUvs(new OctahedronGeometry(0.5).scale(size.x, size.y, size.z));
+}
+
+function withUvs(geometry: BufferGeometry): BufferGeometry {
   if (!geometry.getAttribute('uv'))
     geometry.setAttribute('uv', new BufferAttribute(new Float32Array(2 * geometry.getAttribute('position').count), 2));
   return geometry;

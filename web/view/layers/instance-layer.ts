@@ -20,7 +20,7 @@ import type { Zone } from '../../../core/document/scene';
 import { beforeOf } from '../../../engine/before';
 import type { EmitterFrame } from '../../../engine/frame';
 import { imageTexture } from './image-textures';
-import { formGeometry, meshGeometry, type InstanceForm } from './instance-forms';
+import { coarseGeometry, formGeometry, meshGeometry, type InstanceForm } from './instance-forms';
 import { instanceFragment, instanceVertex } from '../shaders/instance-shader';
 import {
   COLOUR_BY,
@@ -78,6 +78,9 @@ export function formOf(id: number, zone: number, weight: number, forms: number, 
 interface Variant {
   readonly key: string;
   readonly object: Mesh<InstancedBufferGeometry, RawShaderMaterial>;
+  /** The form, and one with few faces. */
+  readonly fine: BufferGeometry;
+  readonly coarse: BufferGeometry;
   slots: number[];
 }
 
@@ -179,8 +182,9 @@ export class InstanceLayer implements Layer {
     }
   }
 
-  prepare({ camera, back, whole, sizes, veil, light }: ViewContext): void {
+  prepare({ camera, back, whole, sizes, veil, light, coarse }: ViewContext): void {
     const { uniforms } = this.material;
+    for (const variant of this.variants) putForm(variant.object.geometry, coarse ? variant.coarse : variant.fine);
     if (back > 0) this.bend();
     uniformOf(uniforms, 'worldToView', Matrix4).copy(camera.matrixWorldInverse);
     uniformOf(uniforms, 'projection', Matrix4).copy(camera.projectionMatrix);
@@ -245,20 +249,22 @@ export class InstanceLayer implements Layer {
     this.variants = forms.map(({ form, mesh }, i) => {
       // A mesh that is not there is a grain until one is chosen.
       const source = form !== 'mesh' ? formGeometry(form) : mesh ? meshGeometry(mesh) : formGeometry('grain');
-      const object = new Mesh(instanced(source), this.material);
+      const object = new Mesh(new InstancedBufferGeometry(), this.material);
+      object.geometry.instanceCount = 0;
+      putForm(object.geometry, source);
       object.frustumCulled = false;
       this.object.add(object);
-      return { key: keys[i]!, object, slots: [] };
+      return { key: keys[i]!, object, fine: source, coarse: coarseGeometry(form, source), slots: [] };
     });
   }
 }
 
-function instanced(source: BufferGeometry): InstancedBufferGeometry {
-  const geometry = new InstancedBufferGeometry();
+/** Gives instances a form; those that have it keep it. */
+function putForm(geometry: InstancedBufferGeometry, source: BufferGeometry): void {
+  if (geometry.hasAttribute('position') && geometry.getAttribute('position') === source.getAttribute('position'))
+    return;
   for (const name of ['position', 'normal', 'uv']) geometry.setAttribute(name, source.getAttribute(name));
   geometry.setIndex(source.getIndex());
-  geometry.instanceCount = 0;
-  return geometry;
 }
 
 /** Makes room for so many instances. */

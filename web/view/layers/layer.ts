@@ -36,6 +36,8 @@ export interface ViewContext {
   /** Of the picture, pixels. */
   readonly width: number;
   readonly height: number;
+  /** Whether bodies are drawn with few faces, and without smooth edges. */
+  readonly coarse: boolean;
   /** Seconds of the scene’s time that all is moved back by. */
   readonly back: number;
   /** What all places are taken through, and all sizes multiplied by. */

@@ -4,6 +4,7 @@ import { isMoving, thingAt } from '../../../core/document/keys/thing-at';
 import type { Scene } from '../../../core/document/scene';
 import type { Resources } from '../../../core/kinds/emitter-shapes/shape';
 import type { Frame } from '../../../engine/frame';
+import { thinned } from './thinned';
 import type { Layer, ViewContext, Wanted } from './layer';
 import { layerOf } from './layer-of';
 
@@ -61,9 +62,20 @@ export class Layers {
     }
   }
 
-  /** Takes the particles of a frame, at that frame of the scene’s time. */
-  setFrame(scene: Scene, frame: Frame, at: number, span: number, known: (frame: number) => Frame | undefined): void {
-    const { enlarge } = scene.work;
+  /**
+   * Takes the particles of a frame, at that frame of the scene’s time; or only a part of them, drawn larger to make up
+   * for the others.
+   */
+  setFrame(
+    scene: Scene,
+    frame: Frame,
+    at: number,
+    span: number,
+    known: (frame: number) => Frame | undefined,
+    part: number,
+  ): void {
+    const enlarge = scene.work.enlarge || part < 1;
+    const draftFraction = part * (scene.work.enlarge ? frame.draftFraction : 1);
     scene.emitters.forEach((emitter, e) => {
       const { layers } = this.drawn[e]!;
       if (isMoving(emitter, UNSEEN)) {
@@ -71,8 +83,9 @@ export class Layers {
         layers.forEach(({ layer }, l) => layer.setLook(now[l]!));
       }
       const before = (frames: number) => known(frame.frame - frames)?.emitters[e];
-      for (const { layer } of layers)
-        layer.setParticles(frame.emitters[e]!, { draftFraction: frame.draftFraction, enlarge, span, before });
+      // Particles that are joined are drawn all or not at all.
+      const particles = emitter.body.kind === 'points' ? thinned(frame.emitters[e]!, part) : frame.emitters[e]!;
+      for (const { layer } of layers) layer.setParticles(particles, { draftFraction, enlarge, span, before });
     });
   }
 

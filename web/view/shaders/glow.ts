@@ -23,8 +23,9 @@ export interface GlowOf {
   readonly sigma: number;
 }
 
-/** Half the taps of the widest blur that is done in one go; wider ones are done smaller. */
+/** Half the taps of the widest blur that is done in one go, and of a coarse one; wider ones are done smaller. */
 const MOST_TAPS = 16;
+const COARSE_TAPS = 4;
 
 const extractFragment = /* glsl */ `
 precision highp float;
@@ -84,9 +85,19 @@ export class Glow {
   private readonly flat = new Camera();
   private targets: WebGLRenderTarget[] = [];
 
-  /** The glow of a picture so many pixels wide and high, to be added to it; smaller than the picture, and smooth. */
-  render(renderer: WebGLRenderer, picture: Texture, width: number, height: number, { from, sigma }: GlowOf): Texture {
-    const { halvings, weights } = blurOf(sigma, MOST_TAPS);
+  /**
+   * The glow of a picture so many pixels wide and high, to be added to it; smaller than the picture, and smooth. Coarsely
+   * it is as wide and as strong, and a little less smooth.
+   */
+  render(
+    renderer: WebGLRenderer,
+    picture: Texture,
+    width: number,
+    height: number,
+    { from, sigma }: GlowOf,
+    coarse: boolean,
+  ): Texture {
+    const { halvings, weights } = blurOf(sigma, coarse ? COARSE_TAPS : MOST_TAPS);
     const level = (n: number) =>
       [Math.max(1, Math.ceil(width / 2 ** n)), Math.max(1, Math.ceil(height / 2 ** n))] as const;
     let now = this.target(0, ...level(Math.min(1, halvings)));

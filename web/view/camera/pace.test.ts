@@ -1,0 +1,39 @@
+import { expect, it } from 'vitest';
+import { DrawingPace } from './pace';
+
+const slowPace = () => {
+  const pace = new DrawingPace();
+  pace.took(200, 0, false, false);
+  return pace;
+};
+
+it('a quick picture is drawn in full, a slow one coarsely while it moves, and in full when it rests', () => {
+  const pace = new DrawingPace();
+  expect(pace.isCoarse(0, true)).toBe(false);
+  pace.took(10, 0, false, false);
+  expect(pace.isCoarse(10, true)).toBe(false);
+  pace.took(200, 20, false, false);
+  expect(pace.isCoarse(30, false)).toBe(true);
+  expect(pace.isCoarse(20 + pace.rest, false)).toBe(false);
+  expect(pace.isCoarse(20 + pace.rest, true)).toBe(true);
+});
+
+it('the first picture with a shader tells nothing of the next ones', () => {
+  const pace = new DrawingPace();
+  pace.took(2000, 0, false, true);
+  expect(pace.isSlow).toBe(false);
+});
+
+it('a coarse picture has as many particles as the graphics keep up with', () => {
+  const pace = slowPace();
+  for (let i = 0; i < 20; i++) pace.took(300, i, true, false);
+  const least = pace.part;
+  expect(least).toBeGreaterThan(0);
+  expect(least).toBeLessThan(0.2);
+  pace.took(50, 30, true, false);
+  expect(pace.part).toBe(least);
+  for (let i = 0; i < 60; i++) pace.took(10, i, true, false);
+  expect(pace.part).toBe(1);
+  // A coarse picture that is quick does not mean that a full one is.
+  expect(pace.isSlow).toBe(true);
+});

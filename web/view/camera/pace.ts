@@ -1,0 +1,45 @@
+/** Milliseconds that a drawing may take before pictures that follow one another are drawn coarsely. */
+const SLOW = 40;
+/** Milliseconds of rest after which a picture is drawn in full again. */
+const REST = 300;
+/** Milliseconds that a coarse drawing may take before it leaves out more particles, or may have more. */
+const AIM = [35, 70] as const;
+/** The least part of the particles that is drawn. */
+const LEAST = 0.1;
+
+/**
+ * Decides how the view is drawn, by the time that a picture takes: in full where it is short or nothing moves;
+ * coarsely, with as many particles as they can keep up with, while pictures follow one another.
+ */
+export class DrawingPace {
+  private slow = false;
+  private drawnAt = -Infinity;
+  private kept = 1;
+
+  /** Whether the next picture is drawn coarsely. */
+  isCoarse(now: number, playing: boolean): boolean {
+    return this.slow && (playing || now - this.drawnAt < REST);
+  }
+
+  /** Part of the particles that a coarse picture has. */
+  get part(): number {
+    return this.kept;
+  }
+
+  /** Whether a picture, drawn in full, keeps the page waiting. */
+  get isSlow(): boolean {
+    return this.slow;
+  }
+
+  /** Milliseconds of rest after which a coarse picture is drawn again in full. */
+  readonly rest = REST;
+
+  /** Takes the time of a drawing, milliseconds; of one with new shaders nothing can be told. */
+  took(milliseconds: number, now: number, coarse: boolean, fresh: boolean): void {
+    this.drawnAt = now;
+    if (fresh) return;
+    if (!coarse) this.slow = milliseconds > SLOW;
+    else if (milliseconds > AIM[1]) this.kept = Math.max(LEAST, this.kept * Math.max(0.5, AIM[1] / milliseconds));
+    else if (milliseconds < AIM[0]) this.kept = Math.min(1, this.kept * 1.1);
+  }
+}
