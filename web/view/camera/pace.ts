@@ -5,7 +5,7 @@ const REST = 300;
 /** Milliseconds that a coarse drawing may take before it leaves out more particles, or may have more. */
 const AIM = [35, 70] as const;
 /** The least part of the particles that is drawn. */
-const LEAST = 0.1;
+const LEAST = 0.05;
 
 /**
  * Decides how the view is drawn, by the time that a picture takes: in full where it is short or nothing moves;
