@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { create } from 'zustand';
 import type { StoredBakes } from '../../formats/stored-bake';
 import { api } from '../state/api';
@@ -24,17 +24,22 @@ export function PlaysBakes(): null {
   const { session } = useStage();
   const scene = useScene();
   const playing = usePlayer((player) => player.bake);
+  // A screen that is opened looks for a bake at once, and takes it though the shot may be simulated by then.
+  const opening = useRef(true);
   useEffect(() => {
     if (playing !== undefined) return;
     let gone = false;
     const play = async () => {
       const { bakes }: StoredBakes = await api.bakes();
       const whole = holding(await bakesOf(scene, bakes), scene.time.first, scene.time.last);
-      if (gone || !whole || whole.id === useDeclined.getState().bake) return;
-      if (openedScene() === scene && !isSimulatedWhole(scene)) session.playBake(whole);
+      if (gone) return;
+      opening.current = false;
+      if (!whole || whole.id === useDeclined.getState().bake) return;
+      if (openedScene() === scene && (atOnce || !isSimulatedWhole(scene))) session.playBake(whole);
     };
+    const atOnce = opening.current;
     // Without an answer it is simulated, as without a bake.
-    const due = setTimeout(() => void play().catch(() => undefined), REST);
+    const due = setTimeout(() => void play().catch(() => undefined), atOnce ? 0 : REST);
     return () => {
       gone = true;
       clearTimeout(due);
