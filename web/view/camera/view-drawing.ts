@@ -80,9 +80,9 @@ export class ViewDrawing {
     this.requestMore();
   }
 
-  /** Whether the last picture is still on its way to the screen, or the next one waits for a hand. */
+  /** Whether a picture is still on its way to the screen: the last one, or a slow one that has not been drawn yet. */
   get isBusy(): boolean {
-    return this.busy || (this.part === 0 && this.frame !== undefined);
+    return this.busy || (this.pace.isSlow && this.part === 0 && this.frame !== undefined);
   }
 
   /** Part of the particles that a coarse picture shows; undefined where it is drawn in full. */
