@@ -89,15 +89,16 @@ export const path = defineFalloffShape({
   },
   outline(values, d) {
     if (d === 0) return strokesOf(lineOf(values));
-    const rings = 12;
-    return Array.from({ length: rings + 1 }, (_, i) => {
-      const { point, p, q } = across(values, i / rings);
-      return Array.from({ length: 25 }, (_n, k) => {
-        // for drawing only
-        const [c, s] = [d * Math.cos((k * Math.PI) / 12), d * Math.sin((k * Math.PI) / 12)];
-        return mapVector(point, (n, axis) => n + c * p[axis]! + s * q[axis]!);
-      });
-    });
+    // A tube: few rings, and lines along it. Angles are for drawing only.
+    const about = (u: number, turn: number): Vector => {
+      const { point, p, q } = across(values, u);
+      const [c, s] = [d * Math.cos(turn), d * Math.sin(turn)];
+      return mapVector(point, (n, axis) => n + c * p[axis]! + s * q[axis]!);
+    };
+    const spread = (n: number, of: (share: number) => Vector) => Array.from({ length: n + 1 }, (_, i) => of(i / n));
+    const rings = [0, 0.25, 0.5, 0.75, 1].map((u) => spread(24, (share) => about(u, 2 * Math.PI * share)));
+    const lengths = [0, 0.25, 0.5, 0.75].map((turn) => spread(32, (share) => about(share, 2 * Math.PI * turn)));
+    return [...rings, ...lengths];
   },
   ray(values, u) {
     const { point, p, q } = across(values, u);
