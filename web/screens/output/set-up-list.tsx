@@ -4,28 +4,11 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { MOST, type RenderSetUp } from '../../../core/document/scene';
 import { useScene } from '../../state/scene-store';
+import { NameBox } from '../../widgets/name-box';
 import { usePresets } from './presets';
 import { addSetUp, editSetUp, removeSetUp, setUpsOf, summaryOf } from './set-ups';
 
 const item = 'block w-full px-3 py-1.5 text-left data-focus:bg-raised';
-
-/** Asks for the name of a preset. */
-function PresetName({ onDone }: { onDone: (name: string) => void }) {
-  return (
-    <input
-      autoFocus
-      aria-label="Name of the preset"
-      placeholder="Name of the preset, then Enter"
-      className="w-full rounded-sm bg-raised px-1.5 py-0.5"
-      maxLength={60}
-      onBlur={(event) => onDone(event.currentTarget.value.trim())}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') event.currentTarget.blur();
-        if (event.key === 'Escape') onDone('');
-      }}
-    />
-  );
-}
 
 /** The ways in which the scene is rendered, to choose the one that is set below, and presets to begin others with. */
 export function SetUpList({ index, onChoose }: { index: number; onChoose: (index: number) => void }) {
@@ -67,7 +50,9 @@ export function SetUpList({ index, onChoose }: { index: number; onChoose: (index
         </ul>
       )}
       {naming ? (
-        <PresetName
+        <NameBox
+          label="Name of the preset"
+          most={60}
           onDone={(name) => {
             setNaming(false);
             if (name) keep(name, setUp);

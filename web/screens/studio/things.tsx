@@ -36,6 +36,7 @@ import { isSelected, select, selectToo, useSelection } from '../../state/selecti
 import { useFoldedList } from './list-fold';
 import { draggedOf, dropOn, dropWords, keyOf } from './things-drag';
 import { messageOf } from '../../../core/lib/errors';
+import { NameBox } from '../../widgets/name-box';
 
 interface Listed {
   readonly id: string;
@@ -47,26 +48,6 @@ interface Listed {
 }
 
 const button = 'flex min-w-0 items-center gap-1.5 rounded-sm px-1.5 py-0.5 text-left hover:bg-raised';
-
-/** A name that is typed over, in place of its button. */
-function Renaming({ name, onDone }: { name: string; onDone: (name: string | undefined) => void }) {
-  return (
-    <input
-      autoFocus
-      aria-label={`New name of ${name}`}
-      className="w-full min-w-0 rounded-sm bg-raised px-1.5 py-0.5"
-      defaultValue={name}
-      maxLength={MOST.name}
-      onFocus={(event) => event.currentTarget.select()}
-      onBlur={(event) => onDone(event.currentTarget.value.trim())}
-      onKeyDown={(event) => {
-        event.stopPropagation();
-        if (event.key === 'Enter') event.currentTarget.blur();
-        if (event.key === 'Escape') onDone(undefined);
-      }}
-    />
-  );
-}
 
 /** Selects a thing that is clicked; with Shift or Ctrl beside others, where several can be set together. */
 function onClick(event: React.MouseEvent, type: ThingType, id: string): void {
@@ -101,7 +82,7 @@ function ThingRow({
   if (renaming)
     return (
       <li>
-        <Renaming name={thing.name} onDone={rename} />
+        <NameBox label={`New name of ${thing.name}`} initial={thing.name} most={MOST.name} onDone={rename} />
       </li>
     );
   return (
