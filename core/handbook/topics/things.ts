@@ -172,6 +172,9 @@ export const thingsTopics: TopicChapter = {
       title: 'Working view',
       text: [
         'Settings of the view alone. Renders do not use them.',
+        prose`If the computer can’t draw a moving picture fast enough, the view becomes coarse while it plays or turns,
+          and leaves out some of the particles; the corner of the view says so. It is drawn in full again when it
+          rests. Renders are never coarse.`,
         prose`D in the view draws arrows of the selected field or group, or of all fields together: as long as the
           vectors, and fainter where the field has less weight. The menu *view* also has arrows on a plane, which you
           can drag, and streamlines.`,

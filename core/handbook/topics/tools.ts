@@ -31,7 +31,7 @@ export const toolsTopics: TopicChapter = {
       title: 'Soundings',
       text: [
         prose`Soundings measure the fields: a slice through the scene, the strength along a line, the falloff as
-          written and as measured, the ledger of each field’s part in the motion, and the population over time.`,
+          set and as measured, the ledger of each field’s part in the motion, and the population over time.`,
       ],
     },
     {
