@@ -11,6 +11,7 @@ import { rememberScene } from '../screens/handbook/last-scene';
 import { NotFound } from '../widgets/not-found';
 import { loadAssets, useAssets } from '../simulation/scene-assets';
 import { usePlayer } from '../state/player-store';
+import { openedElsewhere } from '../simulation/plays-bakes';
 import { Session } from '../simulation/session';
 import { StageProvider, type Stage } from '../simulation/stage';
 import { Transport } from '../simulation/transport';
@@ -118,6 +119,7 @@ export function ScenePage() {
         if (gone) return raised.close();
         close.current = raised.close;
         rememberScene(id!);
+        if (window.location.pathname !== `/scene/${id}`) openedElsewhere(raised.stage.session);
         setStage(raised.stage);
       },
       (error: Error) => gone || setFailed(error),

@@ -1,10 +1,11 @@
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { StoredBakes } from '../../formats/stored-bake';
 import { api } from '../state/api';
 import { usePlayer } from '../state/player-store';
 import { openedScene, useScene } from '../state/scene-store';
 import { bakesOf, holding } from './bakes';
+import type { Session } from './session';
 import { useStage } from './stage';
 
 /** The bake in place of which a person wants the scene simulated; it is not played by itself again. */
@@ -19,13 +20,20 @@ function isSimulatedWhole({ time }: { readonly time: { readonly first: number; r
   return draftFraction >= 1 && cached.some(([from, through]) => from <= time.first && through >= time.last);
 }
 
+/**
+ * Scenes that have been opened: a bake was looked for at once, and taken though the shot may have been simulated by then;
+ * or they were opened on another screen, where bakes are chosen.
+ */
+const opened = new WeakSet<Session>();
+
+/** Says that a scene was opened on a screen that plays no bakes by itself. */
+export const openedElsewhere = (session: Session): void => void opened.add(session);
+
 /** Plays a bake by itself while the scene is as it was baked; an edit lets go of it. */
 export function PlaysBakes(): null {
   const { session } = useStage();
   const scene = useScene();
   const playing = usePlayer((player) => player.bake);
-  // A screen that is opened looks for a bake at once, and takes it though the shot may be simulated by then.
-  const opening = useRef(true);
   useEffect(() => {
     if (playing !== undefined) return;
     let gone = false;
@@ -33,11 +41,11 @@ export function PlaysBakes(): null {
       const { bakes }: StoredBakes = await api.bakes();
       const whole = holding(await bakesOf(scene, bakes), scene.time.first, scene.time.last);
       if (gone) return;
-      opening.current = false;
+      opened.add(session);
       if (!whole || whole.id === useDeclined.getState().bake) return;
       if (openedScene() === scene && (atOnce || !isSimulatedWhole(scene))) session.playBake(whole);
     };
-    const atOnce = opening.current;
+    const atOnce = !opened.has(session);
     // Without an answer it is simulated, as without a bake.
     const due = setTimeout(() => void play().catch(() => undefined), atOnce ? 0 : REST);
     return () => {
