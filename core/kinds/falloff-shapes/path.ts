@@ -89,9 +89,10 @@ export const path = defineFalloffShape({
   },
   outline(values, d) {
     if (d === 0) return strokesOf(lineOf(values));
-    // A tube: few rings, and lines along it. Angles are for drawing only.
+    // A tube: few rings, and lines along it.
     const about = (u: number, turn: number): Vector => {
       const { point, p, q } = across(values, u);
+      // for drawing only
       const [c, s] = [d * Math.cos(turn), d * Math.sin(turn)];
       return mapVector(point, (n, axis) => n + c * p[axis]! + s * q[axis]!);
     };
