@@ -98,7 +98,7 @@ export const path = defineFalloffShape({
     };
     const spread = (n: number, of: (share: number) => Vector) => Array.from({ length: n + 1 }, (_, i) => of(i / n));
     const rings = [0, 0.25, 0.5, 0.75, 1].map((u) => spread(24, (share) => about(u, 2 * Math.PI * share)));
-    const lengths = [0, 0.25, 0.5, 0.75].map((turn) => spread(32, (share) => about(share, 2 * Math.PI * turn)));
+    const lengths = [0, 0.25, 0.5, 0.75].map((turn) => spread(160, (share) => about(share, 2 * Math.PI * turn)));
     return [...rings, ...lengths];
   },
   ray(values, u) {

@@ -13,6 +13,8 @@ import { useNumberNow } from './moved-strength';
 
 const brief = (value: number) => (value > 0 ? shownNumber(Number(value.toPrecision(3))) : '0');
 
+const short = (value: number) => (value > 0 ? shownNumber(Number(value.toPrecision(2))) : '0');
+
 /** What all fields add up to, and what each contributes, in the one unit in which unlike fields compare. */
 export function SumStrip() {
   const fields = useSceneOf((scene) => scene.fields);
@@ -54,7 +56,7 @@ export function SumStrip() {
         {shares.map(({ field, felt, moves, holdsBack }) => (
           <li
             key={field.id}
-            className="grid grid-cols-[1fr_3.4rem] items-center gap-2 py-0.5"
+            className={`grid items-center gap-2 py-0.5 ${moves === undefined ? 'grid-cols-[1fr_3.4rem]' : 'grid-cols-[1fr_auto]'}`}
             title={
               moves === undefined
                 ? `${field.name}: ${brief(felt)} m/s² RMS`
@@ -67,7 +69,7 @@ export function SumStrip() {
                 <span className="absolute inset-y-0 left-0 bg-current" style={{ width: `${(100 * felt) / most}%` }} />
               </span>
             ) : (
-              <span className="num whitespace-nowrap text-faint">{brief(moves)} m/s</span>
+              <span className="num text-xs whitespace-nowrap text-faint">{short(moves)} m/s</span>
             )}
           </li>
         ))}
@@ -99,8 +101,11 @@ export function SumStrip() {
             <span className="font-mono text-[17px] tracking-tight">{brief(delivered)}</span>{' '}
             <span className="num text-second">m/s²</span>
           </p>
-          <p className="num whitespace-nowrap text-second">
-            {moved > 0 ? `moved ${brief(moved)} m/s` : `peak ${brief(peak)}`}
+          <p
+            className="num whitespace-nowrap text-second"
+            title={moved > 0 ? 'The velocity by which fields move the particles besides: root mean square' : undefined}
+          >
+            {moved > 0 ? `+ ${short(moved)} m/s` : `peak ${brief(peak)}`}
           </p>
           <label className="num mt-1 flex items-center gap-1 text-second" title={deskParameters.limited.help}>
             <input
