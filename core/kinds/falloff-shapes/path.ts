@@ -1,6 +1,7 @@
 import type { Values } from '../../document/parameters';
 import { describe } from '../../document/parameters';
 import { frameAbout, type Vector, mapVector } from '../../lib/math/vector';
+import type { Outline } from '../../lib/geometry/outline';
 import { nearestOnPath, PathPieces } from '../../lib/paths/nearest';
 import { pathParameters } from '../shared/path-parameters';
 import { pathHandles } from '../shared/path-handles';
@@ -27,6 +28,21 @@ function across(values: Values, u: number): { point: Vector; p: Vector; q: Vecto
   const { point, tangent } = pointAlong(line, u * pathLength(line));
   const [p, q] = frameAbout(tangent);
   return { point, p, q };
+}
+
+/** Places along a path at which the lines of its tube have points. */
+const ALONG = 160;
+
+/** The pieces of a line that lie no nearer to a path than d: inside a bend, another place of the path is nearer. */
+function piecesOutside(line: readonly Vector[], d: number, path: PathPieces): Outline {
+  const found = nearestOnPath();
+  const pieces: Vector[][] = [[]];
+  for (const point of line) {
+    path.nearest(...point, found);
+    if (found.distance > 0.99 * d) pieces.at(-1)!.push(point);
+    else if (pieces.at(-1)!.length > 0) pieces.push([]);
+  }
+  return pieces.filter(({ length }) => length > 1);
 }
 
 /** d is the distance to a path drawn point by point. */
@@ -90,16 +106,18 @@ export const path = defineFalloffShape({
   outline(values, d) {
     if (d === 0) return strokesOf(lineOf(values));
     // A tube: few rings, and lines along it.
-    const about = (u: number, turn: number): Vector => {
-      const { point, p, q } = across(values, u);
+    const about = ({ point, p, q }: ReturnType<typeof across>, turn: number): Vector => {
       // for drawing only
-      const [c, s] = [d * Math.cos(turn), d * Math.sin(turn)];
+      const [c, s] = [d * Math.cos(2 * Math.PI * turn), d * Math.sin(2 * Math.PI * turn)];
       return mapVector(point, (n, axis) => n + c * p[axis]! + s * q[axis]!);
     };
-    const spread = (n: number, of: (share: number) => Vector) => Array.from({ length: n + 1 }, (_, i) => of(i / n));
-    const rings = [0, 0.25, 0.5, 0.75, 1].map((u) => spread(24, (share) => about(u, 2 * Math.PI * share)));
-    const lengths = [0, 0.25, 0.5, 0.75].map((turn) => spread(160, (share) => about(share, 2 * Math.PI * turn)));
-    return [...rings, ...lengths];
+    const along = Array.from({ length: ALONG + 1 }, (_, i) => across(values, i / ALONG));
+    const rings = along
+      .filter((_, i) => i % (ALONG / 4) === 0)
+      .map((ring) => Array.from({ length: 25 }, (_, i) => about(ring, i / 24)));
+    const lengths = [0, 0.25, 0.5, 0.75].map((turn) => along.map((ring) => about(ring, turn)));
+    const pieces = new PathPieces(lineOf(values));
+    return [...rings, ...lengths].flatMap((line) => piecesOutside(line, d, pieces));
   },
   ray(values, u) {
     const { point, p, q } = across(values, u);
