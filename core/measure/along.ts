@@ -25,7 +25,7 @@ export const POINTS = 480;
 export function pointsBetween(from: Vector, to: Vector, n = POINTS): VectorColumns {
   const places = vectorColumns(n);
   for (let i = 0; i < n; i++)
-    (['x', 'y', 'z'] as const).forEach((axis, a) => (places[axis][i] = from[a]! + ((to[a]! - from[a]!) * i) / (n - 1)));
+    AXES.forEach((axis, a) => (places[axis][i] = from[a]! + ((to[a]! - from[a]!) * i) / (n - 1)));
   return places;
 }
 

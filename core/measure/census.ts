@@ -3,7 +3,7 @@ import { thingAt } from '../document/keys/thing-at';
 import { inWorld } from '../document/camera/shot';
 import { isByShot } from '../scene/numbers';
 import { automated } from '../scene/automated';
-import { vectorColumns } from '../lib/math/vector';
+import { AXES, vectorColumns } from '../lib/math/vector';
 import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
 import { BLOCK, particleBlock } from '../lib/particle-block';
@@ -142,7 +142,7 @@ export class Census {
     for (const { count, columns } of populations)
       for (let start = 0; start < count; start += BLOCK) {
         block.count = Math.min(BLOCK, count - start);
-        for (const axis of ['x', 'y', 'z'] as const) {
+        for (const axis of AXES) {
           for (let i = 0; i < block.count; i++) places[axis][i] = columns[axis][start + i]!;
           block.position[axis].set(places[axis]);
         }

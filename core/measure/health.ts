@@ -1,3 +1,4 @@
+import { AXES } from '../lib/math/vector';
 import type { KernelBackend } from '../sim/stack/stack';
 import type { Assets } from '../document/assets';
 import type { Scene } from '../document/scene';
@@ -25,10 +26,7 @@ export function apart(a: Simulation, b: Simulation): Apart {
     for (let i = 0; i < p.count; i++) {
       const j = slots.get(p.id[i]!);
       if (j === undefined) continue;
-      const square = (['x', 'y', 'z'] as const).reduce(
-        (s, axis) => s + (p.columns[axis][i]! - q.columns[axis][j]!) ** 2,
-        0,
-      );
+      const square = AXES.reduce((s, axis) => s + (p.columns[axis][i]! - q.columns[axis][j]!) ** 2, 0);
       const far = Math.sqrt(square);
       compared++;
       sum += far;

@@ -1,4 +1,4 @@
-import { vectorColumns, type Vector, type VectorColumns } from '../lib/math/vector';
+import { AXES, vectorColumns, type Vector, type VectorColumns } from '../lib/math/vector';
 import { readAll, type Sampler } from './subject';
 
 /**
@@ -98,8 +98,7 @@ export function derivativesAt(
       readAll(sampler, moved, found);
       return found;
     }) as [VectorColumns, VectorColumns];
-    for (const of of ['x', 'y', 'z'] as const)
-      for (let i = 0; i < n; i++) ahead[of][i] = (ahead[of][i]! - behind[of][i]!) / (2 * h);
+    for (const of of AXES) for (let i = 0; i < n; i++) ahead[of][i] = (ahead[of][i]! - behind[of][i]!) / (2 * h);
     return ahead;
   };
   const [dx, dy, dz] = [slope('x'), slope('y'), slope('z')];

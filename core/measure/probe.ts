@@ -1,5 +1,5 @@
 import type { KernelBackend } from '../sim/stack/stack';
-import { type Vector, mapVector } from '../lib/math/vector';
+import { AXES, type Vector, mapVector } from '../lib/math/vector';
 import type { Emitter, Scene } from '../document/scene';
 import { particleBlock, type ParticleBlock } from '../lib/particle-block';
 import type { Assets } from '../document/assets';
@@ -59,7 +59,7 @@ export interface StackReading {
 function blockOf(particle: ProbeParticle, time: number): ParticleBlock {
   const block = particleBlock();
   block.count = 1;
-  (['x', 'y', 'z'] as const).forEach((axis, i) => {
+  AXES.forEach((axis, i) => {
     block.position[axis][0] = particle.position[i]!;
     block.velocity[axis][0] = particle.velocity[i]!;
   });

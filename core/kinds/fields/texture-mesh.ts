@@ -1,3 +1,4 @@
+import { AXES } from '../../lib/math/vector';
 import { bilinear, type LevelImage } from '../../lib/images/level-image';
 import { treeOf, type MeshTree } from '../../lib/meshes/tree';
 import type { FieldRoutine, FieldSource } from '../contracts/field';
@@ -73,7 +74,7 @@ export function meshRoutine(
   const at = new Float64Array(3);
   const normal = new Float64Array(3);
   const place: Unfolded = { u: 0, v: 0, alongU: new Float64Array(3), alongV: new Float64Array(3) };
-  const columns = ['x', 'y', 'z'] as const;
+  const columns = AXES;
   return ({ x, y, z }, { count }, out, { time }) => {
     tree?.pose(time);
     for (let i = 0; i < count; i++) {

@@ -8,6 +8,7 @@ export interface VectorColumns {
   readonly z: Float64Array;
 }
 
+/** The names of the axes, in their order. */
 export const AXES = ['x', 'y', 'z'] as const;
 
 /** Columns of `size` zero vectors. */

@@ -1,3 +1,4 @@
+import { AXES } from '../../lib/math/vector';
 import type { SeenParticles } from '../stack/seen-particles';
 import { MOST_PULLING } from '../../kinds/fields/attractor';
 import type { FrozenParticles } from '../../kinds/contracts/field';
@@ -22,7 +23,7 @@ function freezeInto(frozen: FrozenParticles, { id, count, columns }: SeenParticl
   for (let slot = 0; slot < count; slot++) if (mix(id[slot]!) <= limit) slots.push(slot);
   slots.sort((a, b) => mix(id[a]!) - mix(id[b]!));
   frozen.count = slots.length;
-  for (const axis of ['x', 'y', 'z'] as const) frozen[axis] = Float64Array.from(slots, (slot) => columns[axis][slot]!);
+  for (const axis of AXES) frozen[axis] = Float64Array.from(slots, (slot) => columns[axis][slot]!);
 }
 
 /**

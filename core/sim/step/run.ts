@@ -1,4 +1,4 @@
-import { vectorColumns } from '../../lib/math/vector';
+import { AXES, vectorColumns } from '../../lib/math/vector';
 import type { Assets } from '../../document/assets';
 import type { Scene } from '../../document/scene';
 import { shapes } from '../../kinds/emitter-shapes';
@@ -301,7 +301,7 @@ export class Run {
     for (let start = 0; start < population.count; start += this.block.count) {
       loadBlock(this.block, population, emitter, start, from / this.fps, to / this.fps);
       for (let i = 0; i < this.block.count; i++)
-        for (const axis of ['x', 'y', 'z'] as const) {
+        for (const axis of AXES) {
           this.before.position[axis][i] = before[axis][start + i]!;
           this.before.velocity[axis][i] = before[`v${axis}`][start + i]!;
         }
@@ -349,7 +349,7 @@ export class Run {
   private remember(): void {
     const { block, before } = this;
     for (const part of ['position', 'velocity'] as const)
-      for (const axis of ['x', 'y', 'z'] as const) before[part][axis].set(block[part][axis].subarray(0, block.count));
+      for (const axis of AXES) before[part][axis].set(block[part][axis].subarray(0, block.count));
   }
 
   /** Ends the particles that a zone has sorted out at the beginning of the step. */

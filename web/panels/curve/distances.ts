@@ -1,7 +1,7 @@
 import { clockIn } from '../../../core/scene/scene-clock';
 import { drawnMotion } from '../../simulation/motions';
 import { falloffShapes } from '../../../core/kinds/falloff-shapes';
-import { vectorColumns } from '../../../core/lib/math/vector';
+import { AXES, vectorColumns } from '../../../core/lib/math/vector';
 import type { Assets } from '../../../core/document/assets';
 import { sendTo, type Scene, type WeightedThing } from '../../../core/document/scene';
 import { resourcesOf } from '../../../core/scene/resources';
@@ -22,7 +22,7 @@ export function distancesOn(scene: Scene, assets: Assets, thing: WeightedThing, 
   let count = 0;
   for (const emitter of heard)
     for (let i = 0; i < emitter.count; i += stride, count++)
-      for (const axis of ['x', 'y', 'z'] as const) columns[axis][count] = emitter.columns[axis][i]!;
+      for (const axis of AXES) columns[axis][count] = emitter.columns[axis][i]!;
   const place = drawnMotion(scene, thing).at(clockIn(scene).at(frame.frame));
   toLocal({ place, rotation: turningOf(place.rotation) }, columns, count, columns);
   const distances = new Float64Array(count);
