@@ -1,5 +1,5 @@
 import { describe } from '../../document/parameters';
-import { lookParameters } from './look';
+import { lookParameters, widthOverAge } from './look';
 
 const { blend, opacity, interpolation, brightness, brighten } = lookParameters;
 
@@ -45,12 +45,7 @@ export const lineParameters = (shade: number) =>
       ],
       help: 'Multiplies the width, from root to tip.',
     },
-    sizeOverAge: {
-      ...lookParameters.sizeOverAge,
-      label: 'Width over age',
-      default: [{ at: 0, value: 1 }],
-      help: 'Multiplies the width, from birth to death.',
-    },
+    sizeOverAge: widthOverAge,
     shading: shading(shade),
   });
 

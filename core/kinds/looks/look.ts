@@ -98,6 +98,14 @@ export const lookParameters = describe({
   },
 });
 
+/** Width over age, of looks that draw lines and bands. */
+export const widthOverAge = {
+  ...lookParameters.sizeOverAge,
+  label: 'Width over age',
+  default: [{ at: 0, value: 1 }],
+  help: 'Multiplies the width, from birth to death.',
+};
+
 /** Whether levels are 1 all along. */
 function isEven(levels: unknown): boolean {
   return !Array.isArray(levels) || levels.every((stop: LevelStop) => stop.value === 1);

@@ -1,5 +1,5 @@
 import { describe } from '../../document/parameters';
-import { lookParameters, type LookKind } from './look';
+import { lookParameters, type LookKind, widthOverAge } from './look';
 
 const { blend, opacity, interpolation, brightness } = lookParameters;
 
@@ -76,12 +76,7 @@ const parameters = describe({
     ],
     help: 'Multiplies the width, from head to tail.',
   },
-  sizeOverAge: {
-    ...lookParameters.sizeOverAge,
-    label: 'Width over age',
-    default: [{ at: 0, value: 1 }],
-    help: 'Multiplies the width, from birth to death.',
-  },
+  sizeOverAge: widthOverAge,
 });
 
 /** A band along the way a particle has come. */
