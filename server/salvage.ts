@@ -1,3 +1,4 @@
+import { counted } from '../core/lib/counted';
 import Database from 'better-sqlite3';
 import { existsSync, renameSync, rmSync } from 'node:fs';
 import { basename, dirname } from 'node:path';
@@ -104,8 +105,6 @@ function copyTable(from: Db, to: Db, table: string): Taken {
   if (high >= 0) copyRange(from, to, table, columns, [Math.max(0, low), high], count);
   return count;
 }
-
-const counted = (n: number, noun: string) => `${n} ${noun}${n === 1 ? '' : 's'}`;
 
 /**
  * Puts a damaged data file together anew from all that can still be read of it, and from the last sound copy where that

@@ -1,8 +1,7 @@
+import { counted } from '../lib/counted';
 import { allowed } from './check-values';
 import type { Parameter } from './parameters';
 import { shownParameter } from './shown-number';
-
-const counted = (points: number) => `${points} ${points === 1 ? 'point' : 'points'}`;
 
 /** A default as it reads on the screen. */
 export function shownDefault(p: Parameter): string {
@@ -20,7 +19,7 @@ export function shownDefault(p: Parameter): string {
     case 'levels':
       return p.default.map(({ value }) => value).join(', ');
     case 'points':
-      return counted(p.default.length);
+      return counted(p.default.length, 'point');
     case 'names':
     case 'spans':
       return p.default.length === 0 ? 'none' : p.default.join(', ');
@@ -47,7 +46,7 @@ export function shownRange(p: Parameter): string {
     case 'reference':
       return `one of the scene’s ${p.to === 'mesh' ? 'meshes' : `${p.to}s`}`;
     case 'points':
-      return `${counted(p.least)} or more`;
+      return `${counted(p.least, 'point')} or more`;
     default:
       return {
         colour: 'a colour',

@@ -1,3 +1,4 @@
+import { counted } from '../lib/counted';
 import { fields as fieldKinds } from '../kinds/fields';
 import { masks } from '../kinds/masks';
 import { modulators } from '../kinds/modulators';
@@ -166,7 +167,7 @@ export function whyOpen(scene: Scene, assets: Assets): Diagnosis[] {
       : [
           {
             code: 'length',
-            words: `the shot shows ${length} ${length === 1 ? 'frame' : 'frames'} of the scene’s time and the loop has ${time.loop}: ${length > time.loop ? 'it shows some twice' : 'its end is left out'}`,
+            words: `the shot shows ${counted(length, 'frame')} of the scene’s time and the loop has ${time.loop}: ${length > time.loop ? 'it shows some twice' : 'its end is left out'}`,
             fix: { label: `End the shot at ${end}`, change: (s) => ({ ...s, time: { ...s.time, last: end } }) },
           },
         ];

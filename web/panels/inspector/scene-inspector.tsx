@@ -1,3 +1,4 @@
+import { counted } from '../../../core/lib/counted';
 import {
   boundsParameters,
   outputParameters,
@@ -18,8 +19,6 @@ import { SoundSection } from './sound-section';
 
 const { backdrop, background, topColour, backdropImage, sequenceStart, outsideSequence, particleScale } =
   outputParameters;
-
-const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
 
 /** What holds for the scene as a whole. */
 export function SceneInspector() {

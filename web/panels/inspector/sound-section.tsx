@@ -1,3 +1,4 @@
+import { counted } from '../../../core/lib/counted';
 import { acceptOf, readable } from '../../../formats/readable';
 import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
@@ -30,10 +31,7 @@ export function SoundSection() {
   };
   const remove = (sound: SceneSound) => {
     const n = followers(sound);
-    if (n > 0)
-      return setRefused(
-        `“${sound.name}” automates ${n} ${n === 1 ? 'number' : 'numbers'}. Remove that automation first.`,
-      );
+    if (n > 0) return setRefused(`“${sound.name}” automates ${counted(n, 'number')}. Remove that automation first.`);
     setRefused(undefined);
     editScene((scene) => void (scene.sounds = scene.sounds.filter(({ hash }) => hash !== sound.hash)));
   };

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/lib/counted';
 import { useEffect, useState } from 'react';
 import { outputParameters } from '../../../core/document/descriptions';
 import { ParameterRows } from '../../widgets/parameter-rows';
@@ -98,7 +99,7 @@ export function OutputPage() {
         <Section
           title="Render"
           page="topic/render"
-          aside={`${frames.length} ${frames.length === 1 ? 'frame' : 'frames'}, ${((frames.length * every) / scene.time.fps).toFixed(2)} s`}
+          aside={`${counted(frames.length, 'frame')}, ${((frames.length * every) / scene.time.fps).toFixed(2)} s`}
         >
           <SetUpList index={index} onChoose={setIndex} />
           <SetUpRows index={index}>
@@ -148,7 +149,7 @@ export function OutputPage() {
         </Section>
         <div className="px-4 py-3">
           <button className="lamp-button w-full py-2" onClick={() => void render(settings)}>
-            Render {frames.length} {frames.length === 1 ? 'frame' : 'frames'}
+            Render {counted(frames.length, 'frame')}
           </button>
           {setUps.length > 1 && (
             <button className="line-button mt-2 w-full" onClick={() => void renderAll()}>

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/lib/counted';
 import { Zip, ZipPassThrough } from 'fflate';
 import { useEffect, useRef, useState } from 'react';
 import type { Scene } from '../../../core/document/scene';
@@ -119,7 +120,7 @@ export function ParticlesSection({ from, through, bake }: Span) {
       </p>
       {done === undefined ? (
         <button className="line-button mt-2" onClick={() => void save()}>
-          Save the particles of {frames} {frames === 1 ? 'frame' : 'frames'}
+          Save the particles of {counted(frames, 'frame')}
         </button>
       ) : (
         <p className="num mt-2 flex items-baseline justify-between text-second">

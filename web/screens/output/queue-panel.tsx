@@ -1,3 +1,4 @@
+import { counted } from '../../../core/lib/counted';
 import { Pause, Play, X } from 'lucide-react';
 import { useState } from 'react';
 import { saveFile } from '../../widgets/save-file';
@@ -18,7 +19,7 @@ function timeLeft({ drawn, since }: Going, left: number): string {
 /** How a render stands, in words. */
 function standing(job: Job, total: number, going: Going | undefined): string {
   const { state, done } = job;
-  if (state === 'done') return `done: ${total} ${total === 1 ? 'frame' : 'frames'}`;
+  if (state === 'done') return `done: ${counted(total, 'frame')}`;
   if (state === 'packing') return `putting the clip together: ${going?.packed ?? 0} of ${total}`;
   const words = { waiting: 'waits', running: '', paused: 'paused', failed: 'stopped' }[state];
   return [words, `${done} of ${total} frames`, going ? timeLeft(going, total - done) : ''].filter(Boolean).join(' · ');

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/lib/counted';
 import { renderParameters } from '../../../core/document/descriptions';
 import { defaultsOf } from '../../../core/document/parameters';
 import { MOST, type RenderSetUp, type Scene } from '../../../core/document/scene';
@@ -50,7 +51,7 @@ export function summaryOf(setUp: RenderSetUp, scene: Scene): string {
   const settings = settingsOf(setUp, scene);
   const { width, height } = sizeOf(setUp, scene);
   const frames = framesOf(settings).length;
-  return `${formatOf(settings.format).label}, ${width} × ${height}, ${frames} ${frames === 1 ? 'frame' : 'frames'}`;
+  return `${formatOf(settings.format).label}, ${width} × ${height}, ${counted(frames, 'frame')}`;
 }
 
 /** Changes one way of rendering the open scene, in one step of undo. */
