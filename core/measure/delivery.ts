@@ -9,7 +9,7 @@ import { evaluateStack } from '../sim/stack/evaluate';
 import { rowScratch, type RowScratch } from '../sim/stack/room';
 import { sumsOfBlock, type Sums } from '../kinds/contracts/sums';
 import { measureDistances } from '../sim/stack/evaluate-row';
-import { limitSpeeds, steerAll } from '../sim/step/guide';
+import { steerAndLimit } from '../sim/step/guide';
 import type { Simulation } from '../sim/step/simulation';
 import type { Population } from '../sim/step/population';
 
@@ -193,7 +193,6 @@ function addLeaf(
 function addGroup(meter: Delivered, group: GroupRow, leaves: readonly Leaf[], count: number): void {
   const within = leaves.filter((leaf) => holds(group, leaf.row));
   if (within.length === 0) return;
-  meter.count += count;
   for (let i = 0; i < count; i++) {
     let [x, y, z] = [0, 0, 0];
     for (const { weight, vector } of within) {
@@ -201,9 +200,7 @@ function addGroup(meter: Delivered, group: GroupRow, leaves: readonly Leaf[], co
       y += weight[i]! * vector.y[i]!;
       z += weight[i]! * vector.z[i]!;
     }
-    const square = x * x + y * y + z * z;
-    meter.squares += square;
-    meter.peak = Math.max(meter.peak, Math.sqrt(square));
+    addTo(meter, Math.sqrt(x * x + y * y + z * z));
   }
 }
 
@@ -218,7 +215,7 @@ function holds({ members }: GroupRow, row: Row): boolean {
  */
 function addTotal({ total, moved }: Meters, block: ParticleBlock, sums: Sums, fps: number): void {
   const { count, velocity } = block;
-  const { acceleration, dragRate, quadratic, medium, drive, steer, limits, shift } = sums;
+  const { acceleration, dragRate, quadratic, medium, drive, shift } = sums;
   const after = ROOM.after;
   for (let i = 0; i < count; i++) {
     const rx = medium.x[i]! - velocity.x[i]!;
@@ -239,8 +236,7 @@ function addTotal({ total, moved }: Meters, block: ParticleBlock, sums: Sums, fp
     after.z[i] = velocity.z[i]! + z / fps;
   }
   const turned = { ...block, velocity: after, step: ROOM.step.fill(1 / fps) };
-  if (steer.used) steerAll(turned, sums, fps);
-  for (const limit of limits.list.slice(0, limits.count)) limitSpeeds(turned, limit, fps);
+  steerAndLimit(turned, sums, fps);
   for (let i = 0; i < count; i++) {
     const x = after.x[i]! - velocity.x[i]!;
     const y = after.y[i]! - velocity.y[i]!;

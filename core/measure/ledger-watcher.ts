@@ -8,7 +8,7 @@ import { evaluateStack } from '../sim/stack/evaluate';
 import { rowScratch } from '../sim/stack/room';
 import { sumsOfBlock } from '../kinds/contracts/sums';
 import { loadSlots } from '../sim/step/block-io';
-import { automateAll, limitSpeeds, steerAll } from '../sim/step/guide';
+import { limitSpeeds, setVelocities, steerAll } from '../sim/step/guide';
 import { halfwaySpeed, meanDecay, stepVelocity } from '../sim/step/integrate';
 import type { Population } from '../sim/step/population';
 import type { Stage, StepWatcher } from '../sim/step/watcher';
@@ -164,7 +164,7 @@ export class LedgerWatcher implements StepWatcher {
     stepVelocity(block, sums);
     if (sums.drive.used) {
       this.shareSetVelocity(part, leaves);
-      automateAll(block, sums, fps);
+      setVelocities(block, sums, fps);
     }
     if (sums.steer.used) {
       copy(velocity, was, count);

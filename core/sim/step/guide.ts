@@ -8,7 +8,7 @@ import type { SpeedLimit, Sums } from '../../kinds/contracts/sums';
 const WHOLE_TURN = 6.283185307179586;
 
 /** v ← F̄ + (v − F̄)·e^(−Σλ·dt). */
-export function automateAll({ count, velocity, step }: ParticleBlock, { drive }: Sums, fps: number): void {
+export function setVelocities({ count, velocity, step }: ParticleBlock, { drive }: Sums, fps: number): void {
   for (let i = 0; i < count; i++) {
     const rate = drive.rate[i]!;
     if (rate === 0) continue;
@@ -86,9 +86,14 @@ export function limitSpeeds(
   }
 }
 
-/** What acts on velocities by rates: all rows that set velocity together, then all steer rows together, then the speed limits. */
-export function guide(block: ParticleBlock, sums: Sums, fps: number): void {
-  if (sums.drive.used) automateAll(block, sums, fps);
+/** All fields that steer together, then the speed limits one after another. */
+export function steerAndLimit(block: ParticleBlock, sums: Sums, fps: number): void {
   if (sums.steer.used) steerAll(block, sums, fps);
   for (let l = 0; l < sums.limits.count; l++) limitSpeeds(block, sums.limits.list[l]!, fps);
+}
+
+/** The fields that act on velocities by rates: all that set velocity together, then those that steer, then the limits. */
+export function guide(block: ParticleBlock, sums: Sums, fps: number): void {
+  if (sums.drive.used) setVelocities(block, sums, fps);
+  steerAndLimit(block, sums, fps);
 }
