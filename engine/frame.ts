@@ -73,6 +73,27 @@ export function snapshot(simulation: Simulation, draftFraction: number): Frame {
   };
 }
 
+/** The particles of an emitter at some slots, each at most once, in their order. Columns that are empty stay empty. */
+export function atSlots(frame: EmitterFrame, slots: Uint32Array): EmitterFrame {
+  const picked = <T extends { slice(from: number, to: number): T; readonly length: number; [slot: number]: number }>(
+    column: T,
+  ): T => {
+    const out = column.slice(0, slots.length);
+    if (column.length > 0) for (let i = 0; i < slots.length; i++) out[i] = column[slots[i]!]!;
+    return out;
+  };
+  return {
+    ...frame,
+    count: slots.length,
+    id: picked(frame.id),
+    age: picked(frame.age),
+    zone: picked(frame.zone),
+    weight: picked(frame.weight),
+    tint: picked(frame.tint),
+    columns: recordBy(ALL_COLUMNS, (name) => picked(frame.columns[name])),
+  };
+}
+
 /** The columns of an emitter's particles. */
 export const columnsOf = (e: EmitterFrame) => [
   e.id,

@@ -1,6 +1,5 @@
 import { ALL_COLUMNS } from '../../core/sim/step/population';
-import type { EmitterFrame } from '../frame';
-import { recordBy } from '../../core/lib/record';
+import { atSlots, type EmitterFrame } from '../frame';
 
 /** Slots in rising order of their keys; equal keys keep their order (radix sort, eight bits at a time). */
 function sortedSlots(keys: Uint32Array): Uint32Array<ArrayBuffer> {
@@ -43,19 +42,5 @@ function partTies(order: Uint32Array, { id, age, columns }: EmitterFrame): void 
 export function inOrder(frame: EmitterFrame): EmitterFrame {
   const order = sortedSlots(frame.id);
   partTies(order, frame);
-  const sorted = <T extends { slice(): T; readonly length: number; [slot: number]: number }>(column: T): T => {
-    const out = column.slice();
-    if (column.length === 0) return out;
-    for (let i = 0; i < order.length; i++) out[i] = column[order[i]!]!;
-    return out;
-  };
-  return {
-    ...frame,
-    id: sorted(frame.id),
-    age: sorted(frame.age),
-    zone: sorted(frame.zone),
-    weight: sorted(frame.weight),
-    tint: sorted(frame.tint),
-    columns: recordBy(ALL_COLUMNS, (name) => sorted(frame.columns[name])),
-  };
+  return atSlots(frame, order);
 }
