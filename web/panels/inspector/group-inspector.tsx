@@ -1,3 +1,5 @@
+import { setWithin } from '../../state/limits';
+import { counted } from '../../../core/lib/counted';
 import { actions } from '../../../core/kinds/actions';
 import { rules } from '../../../core/kinds/group-rules';
 import { groupParameters } from '../../../core/document/descriptions';
@@ -16,16 +18,6 @@ import { useParticleContext } from '../../widgets/formula/use-contexts';
 import { Section } from './section';
 
 const { strength, mix, limited, floor, ceiling, unit: keepUnit } = groupParameters;
-
-/** Sets a number of a group; the ceiling stays at or above the floor. */
-function setOwn(id: string, name: string, value: unknown): void {
-  editGroup(id, (group) => {
-    Object.assign(group, { [name]: value });
-    if (group.ceiling >= group.floor) return;
-    if (name === 'ceiling') group.floor = group.ceiling;
-    else group.ceiling = group.floor;
-  });
-}
 
 /** The rules to choose from, each in a line with a picture of two bumps combined. */
 function Rules({ group, scalar }: { group: Group; scalar: boolean }) {
@@ -77,7 +69,7 @@ export function GroupInspector({ group }: { group: Group }) {
       <Section
         title={group.name}
         page="topic/groups"
-        aside={`${members} member${members === 1 ? '' : 's'}${action ? `, ${actions.get(action).label}` : ''}`}
+        aside={`${counted(members, 'member')}${action ? `, ${actions.get(action).label}` : ''}`}
         onRename={(name) => editGroup(group.id, (g) => void (g.name = name))}
       >
         <Rules group={group} scalar={scalar} />
@@ -93,7 +85,7 @@ export function GroupInspector({ group }: { group: Group }) {
           }}
           values={group}
           unit={unit}
-          onChange={(name, value) => setOwn(group.id, name, value)}
+          onChange={(name, value) => editGroup(group.id, (g) => setWithin(g, name, value))}
         />
         {hosts.length > 0 && (
           <LabelledRow label={groupParameters.group.label} help={groupParameters.group.help}>

@@ -1,3 +1,4 @@
+import { AXES } from '../../../core/lib/math/vector';
 import { useMemo } from 'react';
 import type { Curve } from '../../../core/measure/along';
 import { actions } from '../../../core/kinds/actions';
@@ -6,7 +7,8 @@ import { pretendedOf } from '../../../core/measure/subject';
 import { Chart } from '../../widgets/charts/chart';
 import type { ChartData } from '../../widgets/charts/chart-data';
 import { Choice, LabelledRow } from '../../widgets/labelled-row';
-import { NumberRow } from '../../widgets/number-field';
+import { ParameterRows } from '../../widgets/parameter-rows';
+import { setWithin } from '../../state/limits';
 import { useRunningScene } from '../../state/running-scene';
 import { useSceneFrame } from '../../state/scene-clock';
 import { identity } from './identity';
@@ -89,9 +91,13 @@ function useCombined(): readonly string[] {
     : [];
 }
 
+const { limited, floor, ceiling } = groupParameters;
+const LIMITS = { limited, floor, ceiling };
+
 export function RulesControls() {
   const { fields } = useRunningScene();
   const combined = useCombined();
+  const limits = useSoundings((state) => state.limits);
   const acts = fields.find((f) => f.id === combined[0])?.actsAs;
   return (
     <>
@@ -105,37 +111,17 @@ export function RulesControls() {
           onChange={(on) => setSounding({ chosen: on ? [...combined, id] : combined.filter((other) => other !== id) })}
         />
       ))}
-      <LimitsRows unit={acts ? actions.get(acts).vectorUnit : ''} />
-      <LineControls />
-    </>
-  );
-}
-
-/** The limits of the combination. */
-function LimitsRows({ unit }: { unit: string }) {
-  const { limited, limits } = useSoundings();
-  return (
-    <>
-      <SwitchRow
-        label={groupParameters.limited.label}
-        help={groupParameters.limited.help}
-        on={limited}
-        onChange={(on) => setSounding({ limited: on })}
+      <ParameterRows
+        description={LIMITS}
+        values={limits}
+        unit={acts ? actions.get(acts).vectorUnit : ''}
+        onChange={(name, value) => {
+          const changed = { ...limits };
+          setWithin(changed, name, value);
+          setSounding({ limits: changed });
+        }}
       />
-      {limited &&
-        (['floor', 'ceiling'] as const).map((end) => (
-          <NumberRow
-            key={end}
-            label={groupParameters[end].label}
-            parameter={{
-              ...groupParameters[end],
-              unit,
-              ...(end === 'floor' ? { max: limits.ceiling } : { min: limits.floor }),
-            }}
-            value={limits[end]}
-            onChange={(value) => setSounding({ limits: { ...limits, [end]: value } })}
-          />
-        ))}
+      <LineControls />
     </>
   );
 }
@@ -144,9 +130,9 @@ function LimitsRows({ unit }: { unit: string }) {
 export function RulesPanel() {
   const scene = useRunningScene();
   const frame = useSceneFrame();
-  const { line, emitter, limited, limits: set } = useSoundings();
+  const { line, emitter, limits: set } = useSoundings();
   const ids = useCombined();
-  const limits = limited ? set : undefined;
+  const limits = set.limited ? set : undefined;
   const sounded = useSounding<'rules'>(
     ids.length > 0
       ? { sort: 'rules', scene, frame, pretended: pretendedOf(scene, emitter), line, ids, limits }
@@ -195,7 +181,7 @@ export function ProfileControls() {
         <Choice
           label="Along"
           value={axis}
-          options={(['x', 'y', 'z'] as const).map((value) => ({ value, label: `local ${value}` }))}
+          options={AXES.map((value) => ({ value, label: `local ${value}` }))}
           onChange={(value) => setSounding({ axis: value as 'x' | 'y' | 'z' })}
         />
       </LabelledRow>

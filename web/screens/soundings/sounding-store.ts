@@ -40,8 +40,7 @@ interface SoundingState {
   /** Ids of the fields that are combined; the first two alike where none are chosen. */
   readonly chosen: readonly string[];
   /** Whether a combination has limits, and which. */
-  readonly limited: boolean;
-  readonly limits: Limits;
+  readonly limits: Limits & { readonly limited: boolean };
   /** The number of one particle; the mean of the emitter where it is left out. */
   readonly particle: number | undefined;
   readonly part: Part;
@@ -61,8 +60,7 @@ const START: Omit<SoundingState, 'scene'> = {
   line: { from: [-3, 0, 0], to: [3, 0, 0] },
   axis: 'x',
   chosen: [],
-  limited: false,
-  limits: { floor: groupParameters.floor.default, ceiling: groupParameters.ceiling.default },
+  limits: { limited: false, floor: groupParameters.floor.default, ceiling: groupParameters.ceiling.default },
   particle: undefined,
   part: 'along',
   quantity: 'speed',
