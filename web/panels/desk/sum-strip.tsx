@@ -11,9 +11,7 @@ import { Fader } from './fader';
 import { Meter } from './meter';
 import { useNumberNow } from './moved-strength';
 
-const brief = (value: number) => (value > 0 ? shownNumber(Number(value.toPrecision(3))) : '0');
-
-const short = (value: number) => (value > 0 ? shownNumber(Number(value.toPrecision(2))) : '0');
+const brief = (value: number, digits = 3) => (value > 0 ? shownNumber(Number(value.toPrecision(digits))) : '0');
 
 /** What all fields add up to, and what each contributes, in the one unit in which unlike fields compare. */
 export function SumStrip() {
@@ -26,7 +24,7 @@ export function SumStrip() {
       const meter = meters.fields[i];
       return {
         field,
-        felt: meter && meter.count > 0 ? Math.sqrt(meter.feltSquares / meter.count) : 0,
+        felt: meter ? rms({ squares: meter.feltSquares, count: meter.count }) : 0,
         moves: meter && field.actsAs === 'move' ? rms(meter) : undefined,
         holdsBack: !actions.get(field.actsAs).isVector,
       };
@@ -34,8 +32,8 @@ export function SumStrip() {
     return all.toSorted((a, b) => b.felt - a.felt);
   }, [fields, meters]);
   const most = Math.max(1e-9, ...shares.map((s) => s.felt));
-  const { count, squares, peak } = meters.total;
-  const delivered = rms({ squares, count });
+  const { peak } = meters.total;
+  const delivered = rms(meters.total);
   const moved = rms(meters.moved);
   const master = useNumberNow({ sort: 'desk', id: '', path: 'master' }, desk.master, (value) =>
     editScene((s) => void (s.desk.master = value)),
@@ -69,12 +67,17 @@ export function SumStrip() {
                 <span className="absolute inset-y-0 left-0 bg-current" style={{ width: `${(100 * felt) / most}%` }} />
               </span>
             ) : (
-              <span className="num text-xs whitespace-nowrap text-faint">{short(moves)} m/s</span>
+              <span className="num text-xs whitespace-nowrap text-faint">{brief(moves, 2)} m/s</span>
             )}
           </li>
         ))}
         {delivered > 0 && shares.every(({ felt }) => felt === 0) && (
           <li className="text-second">Only the particles’ own drag acts: it slows them.</li>
+        )}
+        {moved > 0 && (
+          <li className="text-second" title="Root mean square of all fields that move particles, together">
+            Besides, they are moved by {brief(moved, 2)} m/s.
+          </li>
         )}
       </ul>
       <div className="mt-1 flex h-20 gap-1.5">
@@ -101,12 +104,7 @@ export function SumStrip() {
             <span className="font-mono text-[17px] tracking-tight">{brief(delivered)}</span>{' '}
             <span className="num text-second">m/s²</span>
           </p>
-          <p
-            className="num whitespace-nowrap text-second"
-            title={moved > 0 ? 'The velocity by which fields move the particles besides: root mean square' : undefined}
-          >
-            {moved > 0 ? `+ ${short(moved)} m/s` : `peak ${brief(peak)}`}
-          </p>
+          <p className="num text-second">peak {brief(peak)}</p>
           <label className="num mt-1 flex items-center gap-1 text-second" title={deskParameters.limited.help}>
             <input
               type="checkbox"
