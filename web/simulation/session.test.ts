@@ -102,12 +102,19 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     expect(meanX(shown.at(-1)!)).toBe(meanX(snapshot(run, 1)));
   });
 
-  it('an edit that is undone and done again before anything was simulated is simulated all the same', () => {
-    let refresh = () => {};
-    const patient = new Session((work) => (refresh = work));
+  /** A session that looks at edits when it is told to, with all frames of a scene. */
+  const simulatedOnce = () => {
+    let look = () => {};
+    const patient = new Session((work) => (look = work));
+    const refresh = () => look();
     patient.setScene(windy(1), new Map());
     refresh();
     pool.work();
+    return { patient, refresh };
+  };
+
+  it('an edit that is undone and done again before anything was simulated is simulated all the same', () => {
+    const { patient, refresh } = simulatedOnce();
     // Away and back between two looks: what is held has gone in the meantime.
     patient.setScene(windy(3), new Map());
     patient.setScene(windy(1), new Map());
@@ -120,11 +127,7 @@ describe('the session keeps the frame on the screen in step with the scene', () 
   });
 
   it('an edit takes the frames that it changes off the ruler before their simulation is ordered', () => {
-    let refresh = () => {};
-    const patient = new Session((work) => (refresh = work));
-    patient.setScene(windy(1), new Map());
-    refresh();
-    pool.work();
+    const { patient } = simulatedOnce();
     expect(usePlayer.getState().cached).toEqual([[0, 20]]);
     patient.setScene(windy(3), new Map());
     expect(usePlayer.getState().cached).toEqual([]);
