@@ -1,6 +1,7 @@
 import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
 import { createBrowserRouter } from 'react-router';
 import { Broken, NotFound } from '../widgets/not-found';
+import { Opening } from '../widgets/opening';
 import { ScenePage } from './scene-page';
 import { ScenesPage } from '../screens/scenes/scenes-page';
 
@@ -8,7 +9,7 @@ import { ScenesPage } from '../screens/scenes/scenes-page';
 function screen(load: () => Promise<ComponentType>): ReactNode {
   const Loaded = lazy(async () => ({ default: await load() }));
   return (
-    <Suspense fallback={<p className="grid h-full place-content-center text-second">Opening …</p>}>
+    <Suspense fallback={<Opening />}>
       <Loaded />
     </Suspense>
   );

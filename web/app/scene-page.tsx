@@ -9,6 +9,7 @@ import { ConflictDialog } from './conflict-dialog';
 import { pasteOrTell } from '../panels/desk/field-clipboard';
 import { rememberScene } from '../screens/handbook/last-scene';
 import { NotFound } from '../widgets/not-found';
+import { Opening } from '../widgets/opening';
 import { loadAssets, useAssets } from '../simulation/scene-assets';
 import { usePlayer } from '../state/player-store';
 import { openedElsewhere } from '../simulation/plays-bakes';
@@ -154,7 +155,7 @@ export function ScenePage() {
         )}
       </NotFound>
     );
-  if (!stage) return <p className="grid h-full place-content-center text-second">Opening …</p>;
+  if (!stage) return <Opening />;
   return (
     <StageProvider value={stage}>
       <div className="flex h-full flex-col">

@@ -63,51 +63,48 @@ export class LightTargets {
       target.dispose();
       target.setSize(this.width, this.height);
     }
+    this.disposeOfSize();
   }
 
   /** The target of solid things, with their depths; smooth at their edges unless it is coarse. */
   get solid(): WebGLRenderTarget {
     const { width, height } = this;
-    const samples = this.isCoarse ? 0 : 4;
-    const { solidThings } = this;
-    if (solidThings && (solidThings.width !== width || solidThings.height !== height)) {
-      solidThings.dispose();
-      this.solidThings = undefined;
-    }
-    this.solidThings ??= new WebGLRenderTarget(width, height, {
+    return (this.solidThings ??= new WebGLRenderTarget(width, height, {
       type: HalfFloatType,
       format: RGBAFormat,
       depthTexture: new DepthTexture(width, height),
-      samples,
-    });
-    return this.solidThings;
+      samples: this.samples,
+    }));
   }
 
   /** The target of a finished picture, as it is to be on the screen. */
   get screen(): WebGLRenderTarget {
-    const samples = this.isCoarse ? 0 : 4;
-    if (this.finished && this.finished.samples !== samples) {
-      this.finished.dispose();
-      this.finished = undefined;
-    }
-    this.finished ??= new WebGLRenderTarget(this.width, this.height, { samples, depthBuffer: true });
-    this.finished.setSize(this.width, this.height);
-    return this.finished;
+    return (this.finished ??= new WebGLRenderTarget(this.width, this.height, { samples: this.samples }));
   }
 
   /** The target of surfaces that are only there to work by. */
   get backdrop(): WebGLRenderTarget {
-    this.behind ??= new WebGLRenderTarget(this.width, this.height, {
+    return (this.behind ??= new WebGLRenderTarget(this.width, this.height, {
       type: HalfFloatType,
       format: RGBAFormat,
-      depthBuffer: true,
       samples: 4,
-    });
-    this.behind.setSize(this.width, this.height);
-    return this.behind;
+    }));
   }
 
   dispose(): void {
-    for (const target of [this.light, this.sum, this.behind, this.solidThings, this.finished]) target?.dispose();
+    this.light.dispose();
+    this.sum.dispose();
+    this.disposeOfSize();
+  }
+
+  /** Samples of a pixel. */
+  private get samples(): number {
+    return this.isCoarse ? 0 : 4;
+  }
+
+  /** Lets go of the targets that are made anew at another size. */
+  private disposeOfSize(): void {
+    for (const target of [this.behind, this.solidThings, this.finished]) target?.dispose();
+    this.behind = this.solidThings = this.finished = undefined;
   }
 }

@@ -53,11 +53,6 @@ export class Picture {
     { picture: { value: null as Texture | null }, weight: { value: 1 } },
     true,
   );
-  private readonly copier = screenPass(
-    addFragment,
-    { picture: { value: null as Texture | null }, weight: { value: 1 } },
-    false,
-  );
   private readonly finisher = new Finisher();
   private readonly flat = new Camera();
   private readonly eye = new PerspectiveCamera();
@@ -148,10 +143,7 @@ export class Picture {
     this.show(this.drawLight(shot, 0, shot.samples, backdrop));
   }
 
-  /**
-   * Gathers the light of some samples of a picture, and leaves the canvas as it is: the graphics work on it while the
-   * page goes on.
-   */
+  /** Gathers the light of some samples of a picture, and leaves the canvas as it is. */
   drawLight(shot: Shot, from: number, through: number, backdrop?: Object3D): Gathered {
     const behind = backdrop ? this.drawBackdrop(backdrop, shot) : null;
     for (let s = from; s < through; s++) this.addSample(shot, s);
@@ -176,9 +168,10 @@ export class Picture {
   /** Puts a picture that was finished aside on the canvas. */
   putOnCanvas(finished: WebGLRenderTarget): void {
     this.fitCanvas();
-    this.copier.material.uniforms['picture']!.value = finished.texture;
     this.renderer.setRenderTarget(null);
-    this.renderer.render(this.copier, this.flat);
+    this.renderer.setClearColor(0x000000, 0);
+    this.renderer.clear();
+    this.add(finished.texture, 1);
   }
 
   /** Where the whole and the solid bodies were so many frames of the scene’s time before the one that is drawn. */

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { DrawingPace } from './pace';
+import { DrawingPace, REST } from './pace';
 
 const slowPace = () => {
   const pace = new DrawingPace();
@@ -14,8 +14,8 @@ it('a quick picture is drawn in full, a slow one coarsely while it moves, and in
   expect(pace.isCoarse(10, true)).toBe(false);
   pace.took(200, 20, false, false);
   expect(pace.isCoarse(30, false)).toBe(true);
-  expect(pace.isCoarse(20 + pace.rest, false)).toBe(false);
-  expect(pace.isCoarse(20 + pace.rest, true)).toBe(true);
+  expect(pace.isCoarse(20 + REST, false)).toBe(false);
+  expect(pace.isCoarse(20 + REST, true)).toBe(true);
 });
 
 it('the first picture with a shader tells nothing of the next ones', () => {

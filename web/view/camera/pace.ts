@@ -1,7 +1,7 @@
 /** Milliseconds that a drawing may take before pictures that follow one another are drawn coarsely. */
 const SLOW = 40;
 /** Milliseconds of rest after which a picture is drawn in full again. */
-const REST = 300;
+export const REST = 300;
 /** Milliseconds that a coarse drawing may take before it leaves out more particles, or may have more. */
 const AIM = [35, 70] as const;
 /** The least part of the particles that is drawn. */
@@ -30,9 +30,6 @@ export class DrawingPace {
   get isSlow(): boolean {
     return this.slow;
   }
-
-  /** Milliseconds of rest after which a coarse picture is drawn again in full. */
-  readonly rest = REST;
 
   /** Takes the time of a drawing, milliseconds; of one with new shaders nothing can be told. */
   took(milliseconds: number, now: number, coarse: boolean, fresh: boolean): void {

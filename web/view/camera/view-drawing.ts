@@ -9,7 +9,7 @@ import { SliceLayer } from '../layers/slice';
 import { Surfaces } from '../layers/surfaces';
 import { Picture, type Gathered } from '../picture';
 import { sinceHand } from './hand';
-import { DrawingPace } from './pace';
+import { DrawingPace, REST } from './pace';
 import { shotAt } from './shot';
 import type { Shot } from './taking';
 
@@ -40,14 +40,12 @@ export class ViewDrawing {
   readonly directions = new DirectionLayer();
   private readonly pace = new DrawingPace();
   private requested = 0;
-  private busy = false;
+  /** The picture that was drawn last is on its way to the screen. */
+  private landing: ReturnType<typeof setTimeout> | undefined;
   private resting: ReturnType<typeof setTimeout> | undefined;
-  /** Another picture is wanted after the one that is being drawn. */
-  private isNext = false;
   /** The frame that is drawn, as it was given, and with which part of its particles it is drawn; 0 where it is not yet. */
   private frame: readonly [frame: Frame, known: (frame: number) => Frame | undefined] | undefined;
   private part = 0;
-  private ended = false;
   private refined = false;
   /** The next sample of the picture, where it is refined. */
   private sample = 0;
@@ -82,7 +80,7 @@ export class ViewDrawing {
 
   /** Whether a picture is still on its way to the screen: the last one, or a slow one that has not been drawn yet. */
   get isBusy(): boolean {
-    return this.busy || (this.pace.isSlow && this.part === 0 && this.frame !== undefined);
+    return this.landing !== undefined || (this.pace.isSlow && this.part === 0 && this.frame !== undefined);
   }
 
   /** Part of the particles that a coarse picture shows; undefined where it is drawn in full. */
@@ -108,9 +106,9 @@ export class ViewDrawing {
   }
 
   dispose(): void {
-    this.ended = true;
     cancelAnimationFrame(this.requested);
     clearTimeout(this.resting);
+    clearTimeout(this.landing);
     this.guides.clear();
     this.surfaces.clear();
     this.slice.dispose();
@@ -145,17 +143,14 @@ export class ViewDrawing {
     this.takeFrame(coarse ? this.pace.part : 1);
     this.picture.setCoarse(coarse);
     const { shaders } = this.picture;
-    this.isNext = false;
-    this.busy = true;
     this.present(this.compose());
     // Behind this task the browser has taken the picture, and has waited for it where the graphics are slow.
-    setTimeout(() => {
+    clearTimeout(this.landing);
+    this.landing = setTimeout(() => {
+      this.landing = undefined;
       const after = performance.now();
       this.pace.took(after - now, after, coarse, this.picture.shaders !== shaders);
-      this.busy = false;
-      if (this.ended) return;
-      if (this.isNext) this.requestMore();
-      else if (coarse) this.resting = setTimeout(() => this.request(), this.pace.rest);
+      if (coarse) this.resting = setTimeout(() => this.request(), REST);
     });
   }
 
@@ -187,7 +182,7 @@ export class ViewDrawing {
     const backdrop = this.surfaces.isEmpty ? undefined : this.surfaces.group;
     if (!inFile) return picture.drawLight({ ...shot, samples: 1 }, 0, 1, backdrop);
     const sample = this.sample++;
-    if (this.sample < shot.samples) this.isNext = true;
+    if (this.sample < shot.samples) this.requestMore();
     return picture.drawLight(eye.through ? shot : { ...shot, lens: undefined }, sample, sample + 1, backdrop);
   }
 

@@ -251,7 +251,6 @@ export class InstanceLayer implements Layer {
       const source = form !== 'mesh' ? formGeometry(form) : mesh ? meshGeometry(mesh) : formGeometry('grain');
       const object = new Mesh(new InstancedBufferGeometry(), this.material);
       object.geometry.instanceCount = 0;
-      putForm(object.geometry, source);
       object.frustumCulled = false;
       this.object.add(object);
       return { key: keys[i]!, object, fine: source, coarse: coarseGeometry(form, source), slots: [] };
@@ -261,8 +260,7 @@ export class InstanceLayer implements Layer {
 
 /** Gives instances a form; those that have it keep it. */
 function putForm(geometry: InstancedBufferGeometry, source: BufferGeometry): void {
-  if (geometry.hasAttribute('position') && geometry.getAttribute('position') === source.getAttribute('position'))
-    return;
+  if (geometry.attributes['position'] === source.attributes['position']) return;
   for (const name of ['position', 'normal', 'uv']) geometry.setAttribute(name, source.getAttribute(name));
   geometry.setIndex(source.getIndex());
 }
