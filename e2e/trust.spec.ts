@@ -123,7 +123,7 @@ test('an edit outlives a dead server and a closed tab, and so does its undo', as
     await saved(page);
     await program.end();
     await setSeed(page, 4005);
-    await page.waitForTimeout(300);
+    await expect(page.getByRole('status').filter({ hasText: 'not saved: no answer' })).toBeVisible();
     await page.close();
     await program.start();
     const again = await context.newPage();

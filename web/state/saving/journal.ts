@@ -63,7 +63,10 @@ export const journal: Journal = {
   async put(entry) {
     // Strict: on the disk, so that it outlives a loss of power as well.
     const one = (await database()).transaction('entries', 'readwrite', { durability: 'strict' });
-    await Promise.all([one.store.put(entry), one.done]);
+    const put = one.store.put(entry);
+    // Committed in so many words, it is written though the page goes before it hears of it.
+    one.commit();
+    await Promise.all([put, one.done]);
   },
   putHistory: async (history) => void (await (await database()).put('histories', history)),
   async entries(scene) {

@@ -187,6 +187,16 @@ describe('a saver belongs to one scene', () => {
 describe('the journal', () => {
   const entry = () => memory.entries.get('a w')!;
 
+  it('is given an edit at once, before any timer, and the last of a series soon after', async () => {
+    const saver = open('a');
+    saver.take(seeded(3));
+    expect(entry()).toMatchObject({ saved: false, document: { seed: 3 } });
+    for (const seed of [4, 5, 6]) saver.take(seeded(seed));
+    expect(entry().document.seed).toBe(3);
+    await vi.advanceTimersByTimeAsync(100);
+    expect(entry().document.seed).toBe(6);
+  });
+
   it('has every edit within 200 ms, and knows when the server has it', async () => {
     const saver = open('a');
     server.kept.down = true;

@@ -9,7 +9,7 @@ import { messageOf } from '../../../core/lib/errors';
 /** Milliseconds of rest after which edits are sent, and after which it is tried again where there was no answer. */
 const REST = 500;
 const AGAIN = 2000;
-/** Milliseconds within which an edit is on its way into the journal. */
+/** Milliseconds between two edits of a drag that go into the journal; the first of a series goes there at once. */
 const NOTED = 80;
 
 /** A scene to be saved: as the server has it, and as it is here. */
@@ -56,7 +56,10 @@ export class Saver {
   /** The last revision that the server was heard to have. */
   private heard = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  /** Runs while a series of edits is in the journal up to its last few milliseconds. */
   private noting: ReturnType<typeof setTimeout> | undefined;
+  /** The scene that was last written into the journal. */
+  private noted: Scene | undefined;
   private flight: Promise<void> | undefined;
   private closed = false;
   private ended = false;
@@ -101,7 +104,7 @@ export class Saver {
   take(scene: Scene): void {
     if (scene === this.present || this.ended) return;
     this.present = scene;
-    this.noting ??= setTimeout(() => this.note(), NOTED);
+    this.noteSoon();
     if (this.isDirty()) {
       this.tell({ type: 'edited' });
       if (this.kind() === 'waiting') this.schedule(REST);
@@ -269,13 +272,27 @@ export class Saver {
     };
   }
 
+  /**
+   * Writes an edit into the journal: at once, since a page that is busy drawing may be closed before a timer comes; the
+   * edits that follow within some milliseconds are written together.
+   */
+  private noteSoon(): void {
+    if (this.noting !== undefined) return;
+    this.note();
+    this.noting = setTimeout(() => {
+      this.noting = undefined;
+      if (this.noted !== this.present) this.noteSoon();
+    }, NOTED);
+  }
+
   /** Writes into the journal how things stand. */
   private note(): void {
-    clearTimeout(this.noting);
-    this.noting = undefined;
+    const noted = (this.noted = this.present);
+    // Only the last write counts: an earlier one may be answered later.
+    const tell = (unkept: boolean) => noted === this.noted && this.unkept.setState({ unkept });
     this.deps.journal.put(this.entry()).then(
-      () => this.unkept.setState({ unkept: false }),
-      () => this.unkept.setState({ unkept: true }),
+      () => tell(false),
+      () => tell(true),
     );
   }
 
