@@ -175,6 +175,7 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     expect(pool.last.draftFraction).toBeLessThan(0.05);
     expect(pool.last.draftFraction).toBeGreaterThan(0);
     pool.last.onDone!(1e-6);
+    usePlayer.setState({ frame: 14 });
     expect(pool.last).toMatchObject({ draftFraction: 1, from: 0, through: 20 });
   });
 
@@ -313,6 +314,85 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     expect(usePlayer.getState().cached).toEqual([[0, 20]]);
   });
 
+  describe('is opened with what the first pictures need', () => {
+    const long = (count: number): Scene => ({ ...windy(1, count), time: { ...windy(1).time, first: 0, last: 99 } });
+
+    beforeEach(() => {
+      vi.useFakeTimers();
+      usePlayer.setState({ frame: 0 });
+    });
+    afterEach(() => void vi.useRealTimers());
+
+    it('a long shot by its first frames; the others once some have been seen, or after a pause', () => {
+      session.setScene(long(50), new Map());
+      expect(pool.last).toMatchObject({ from: 0, through: 15 });
+      pool.work();
+      usePlayer.setState({ frame: 3 });
+      expect(pool.orders).toHaveLength(1);
+      usePlayer.setState({ frame: 4 });
+      expect(pool.last).toMatchObject({ from: 16, through: 99 });
+      usePlayer.setState({ frame: 5 });
+      vi.advanceTimersByTime(5000);
+      expect(pool.orders).toHaveLength(2);
+
+      for (const [playing, pause] of [
+        [false, 400],
+        [true, 2000],
+      ] as const) {
+        usePlayer.setState({ playing });
+        const another = new Session((work) => work());
+        another.setScene(long(50), new Map());
+        pool.work();
+        vi.advanceTimersByTime(pause / 2);
+        expect(pool.last.through).toBe(15);
+        vi.advanceTimersByTime(pause / 2);
+        expect(pool.last).toMatchObject({ from: 16, through: 99 });
+        another.dispose();
+      }
+    });
+
+    it('an edit in that pause begins anew, with all frames', () => {
+      session.setScene(long(50), new Map());
+      pool.work();
+      session.setScene({ ...long(50), seed: 7 }, new Map());
+      expect(pool.last).toMatchObject({ from: 0, through: 99 });
+      vi.advanceTimersByTime(5000);
+      expect(pool.orders).toHaveLength(2);
+    });
+
+    it('a heavy scene is seen as a draft of few particles until its frames come', () => {
+      const heavy = long(2_000_000);
+      usePlayer.setState({ frame: 10 });
+      session.setScene(heavy, new Map());
+      pool.last.onDone!(1e-6);
+      vi.advanceTimersByTime(1);
+      expect(pool.orders).toHaveLength(1);
+      beside.work(30);
+      vi.advanceTimersByTime(5000);
+      expect(pool.last).toMatchObject({ draftFraction: 1, from: 0 });
+      expect(session.has(30)).toBe(true);
+      session.seek(30);
+      const draft = shown.at(-1)!;
+      expect([draft.frame, draft.draftFraction]).toEqual([30, beside.last.draftFraction]);
+      expect(session.at(29)?.draftFraction).toBe(draft.draftFraction);
+
+      // It is not what is saved: that frame is made for it.
+      const saved: Frame[] = [];
+      session.exact((frame) => saved.push(frame));
+      expect(saved).toEqual([]);
+      expect(pool.last).toMatchObject({ draftFraction: 1, from: 30, through: 30 });
+
+      pool.last.onDone!(1e-6);
+      expect(pool.last).toMatchObject({ draftFraction: 1, from: 0, through: 99 });
+      pool.last.onFrame({ ...draft, draftFraction: 1 });
+      expect(shown.at(-1)!.draftFraction).toBe(1);
+      expect(session.at(30)!.draftFraction).toBe(1);
+
+      session.setScene({ ...heavy, seed: 7 }, new Map());
+      expect(session.has(29)).toBe(false);
+    });
+  });
+
   describe('knows the box of the particles of the shot', () => {
     const high = () => usePlayer.getState().shotBounds(0, 20)[0]?.high[0] ?? 0;
     const wholeBox = (scene: Scene) => {
@@ -328,9 +408,9 @@ describe('the session keeps the frame on the screen in step with the scene', () 
       const scene = windy(3, 40_000);
       session.setScene(scene, new Map());
       pool.last.onDone!(1e-9);
+      vi.advanceTimersByTime(2000);
       pool.work(2);
       const early = high();
-      vi.advanceTimersByTime(600);
       expect(beside.last.draftFraction).toBeCloseTo(0.01);
       beside.work(12);
       expect(high()).toBeGreaterThan(1.2 * early);

@@ -14,6 +14,7 @@ import { EditTimer } from './edit-timer';
 import { FrameCache } from './frame-cache';
 import { storedBudget, storeBudget } from './frame-memory';
 import { usePlayer } from '../state/player-store';
+import { Opening } from './opening';
 import { RunEstimate } from './run-estimate';
 import { Screen } from './screen';
 import { ShotDraft } from './shot-draft';
@@ -60,9 +61,10 @@ export class Session {
   /** What is tried from the present state while a control is held. */
   private trial: Trial | undefined;
   private readonly screen = new Screen(this.cache);
-  private readonly draft = new ShotDraft((frame, bounds) => {
-    if (!this.cache.has(frame)) this.cache.bounds.put(frame, bounds);
-  });
+  private readonly draft = new ShotDraft((made) => this.standIn(made));
+  /** Frames of the draft of the shot, seen where the frame itself has not come yet. */
+  private readonly standIns = new Map<number, Frame>();
+  private readonly opening = new Opening();
   private ended = false;
   private readonly timer = new EditTimer();
 
@@ -92,7 +94,7 @@ export class Session {
     this.cache.keepBefore(frames);
     this.tellCached(true);
     this.pool.forget(runs);
-    this.draft.end();
+    this.endDraft();
     this.reached = Math.min(this.reached, frames - 1);
     // What was held has gone, also where an edit is undone before anything was made anew.
     [this.cachedScene, this.cachedKey] = [scene, ''];
@@ -117,9 +119,23 @@ export class Session {
     }
     usePlayer.setState({ bake: bake?.id });
     this.pool.stop();
-    this.draft.end();
+    this.endDraft();
     this.letGo();
     if (this.scene) this.refresh();
+  }
+
+  /** Takes a frame of the draft of the shot, and shows it where another frame is on the screen. */
+  private standIn(made: Frame): void {
+    const { frame } = made;
+    if (this.cache.has(frame)) return;
+    this.cache.bounds.put(frame, made.meters.bounds);
+    this.standIns.set(frame, made);
+    if (frame === usePlayer.getState().frame && this.shown?.frame !== frame && !this.trial) this.show(made);
+  }
+
+  private endDraft(): void {
+    this.draft.end();
+    this.standIns.clear();
   }
 
   private go(event: SessionEvent): void {
@@ -189,12 +205,15 @@ export class Session {
     if (this.cachedKey === this.key && !this.held) this.runAll();
   }
 
-  /** Hands over the frame on the screen as it was simulated: one that is only held reduced is made again. */
+  /** Hands over the frame on the screen as it is simulated: one that is held reduced, or as a draft, is made for it. */
   exact(use: (frame: Frame) => void): void {
-    const { shown } = this;
-    if (!shown || !this.scene || !this.cache.isReduced(shown.frame)) return shown && use(shown);
-    const [from, onDone] = [shown.frame, () => this.runAll()];
-    this.order({ from, through: from, onFrame: use, onDone }, shown.draftFraction);
+    const { shown, scene } = this;
+    if (!shown || !scene) return;
+    const { frame, draftFraction } = shown;
+    const stoodIn = this.standIns.get(frame) === shown;
+    if (!stoodIn && !this.cache.isReduced(frame)) return use(shown);
+    const share = stoodIn ? scene.draftFraction : draftFraction;
+    this.order({ from: frame, through: frame, onFrame: use, onDone: () => this.runAll() }, share);
   }
 
   /** Moves the playhead. */
@@ -203,9 +222,10 @@ export class Session {
     if (!scene) return;
     const to = nearestIn(scene.time, Math.round(frame));
     usePlayer.setState({ frame: to });
-    const cached = this.cache.get(to);
-    if (cached) this.show(cached);
-    else if (this.cachedKey === this.key && !this.cache.isComing(to)) {
+    const held = this.cache.get(to) ?? this.standIns.get(to);
+    if (held) this.show(held);
+    if (this.cache.has(to)) return;
+    if (this.cachedKey === this.key && !this.cache.isComing(to)) {
       // There is no more room: those that are held make place.
       this.cache.clear();
       this.runAll(to);
@@ -217,17 +237,18 @@ export class Session {
    * another share.
    */
   at(frame: number): Frame | undefined {
-    const held = this.cache.get(frame);
-    return held?.draftFraction === this.shown?.draftFraction ? held : undefined;
+    const isAlike = (held: Frame | undefined) => held?.draftFraction === this.shown?.draftFraction;
+    return [this.cache.get(frame), this.standIns.get(frame)].find(isAlike);
   }
 
-  /** Whether the frame can be shown at once. */
+  /** Whether the frame can be shown at once, if only as a draft. */
   has(frame: number): boolean {
-    return this.cache.has(frame);
+    return this.cache.has(frame) || this.standIns.has(frame);
   }
 
   dispose(): void {
     this.ended = true;
+    this.opening.end();
     clearTimeout(this.rest);
     this.baked?.stop();
     usePlayer.setState({ bake: undefined });
@@ -285,11 +306,19 @@ export class Session {
         this.estimate.learn(secondsAStep);
         this.go('end');
         if (this.key !== key || usePlayer.getState().frame !== frame) this.refresh();
-        else if (!this.held) this.runAll();
+        else if (!this.held) this.runAllAfterQuick();
         else if (draftFraction < scene.draftFraction) this.rest = setTimeout(() => this.sharpen(key, frame), REST);
       },
       onFailed: this.fail,
     });
+  }
+
+  /** A run that follows a quick one takes long: its first frames are seen as drafts. */
+  private runAllAfterQuick(): void {
+    const { key, scene, opening } = this;
+    this.draft.begin(scene!, this.assets, !opening.isOver);
+    if (opening.isOver) this.runAll();
+    else opening.whenSeen(() => this.key === key && this.state === 'idle' && this.runAll());
   }
 
   /** The hand on a control rests: the frame at its set share. */
@@ -313,16 +342,19 @@ export class Session {
       this.cache.expectNone();
       return;
     }
-    if (!this.baked) this.draft.begin(scene, this.assets);
+    const last = lastRun(scene.time);
+    const through = this.opening.through(scene.time.first, last);
+    if (!this.baked && through === last) this.draft.begin(scene, this.assets, false);
     const order: Ordered = {
       from,
-      through: lastRun(scene.time),
+      through,
       onFrame: (made: Frame) => {
         // A frame of the state before an edit that has come in the meantime.
         if (this.key !== key) return;
         // Frames of a bake leave no checkpoint behind.
         if (!this.baked) this.reached = Math.max(this.reached, made.frame);
-        if (!this.cache.add(made)) {
+        if (this.cache.add(made)) this.standIns.delete(made.frame);
+        else {
           this.pool.stop();
           this.baked?.stop();
           this.cache.expectNone();
@@ -334,8 +366,12 @@ export class Session {
         this.tellCached();
       },
       onDone: (secondsAStep = 0) => {
-        this.draft.end();
         this.estimate.learn(secondsAStep);
+        if (through < last) {
+          this.opening.whenSeen(() => this.key === key && this.state === 'full' && this.runAll());
+          return;
+        }
+        this.draft.end();
         this.go('end');
         this.cache.expectNone();
         this.tellCached(true);

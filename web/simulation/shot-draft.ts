@@ -1,8 +1,8 @@
 import type { Assets } from '../../core/document/assets';
 import type { Scene } from '../../core/document/scene';
 import { lastRun } from '../../core/document/time/beyond';
-import type { Bounds } from '../../core/measure/meters';
 import { estimateRun } from '../../core/sim/step/estimate';
+import type { Frame } from '../../engine/frame';
 import { webPool } from '../../engine/web-pool';
 import type { WorkerPool } from '../../engine/worker-pool';
 import { startWorker } from '../state/start-worker';
@@ -18,19 +18,26 @@ const PATIENCE = 500;
 
 /**
  * Runs ahead through the shot with few particles, in a thread of its own, so that the box around the particles of the
- * shot is known long before all of its frames are simulated.
+ * shot is known, and a draft of each frame can be seen, long before all of its frames are simulated.
  */
 export class ShotDraft {
   private pool: WorkerPool | undefined;
   private wait: ReturnType<typeof setTimeout> | undefined;
+  /** The scene that was begun with. */
+  private of: Scene | undefined;
 
-  /** `onBounds` is told the boxes around the particles of each emitter, frame by frame. */
-  constructor(private readonly onBounds: (frame: number, bounds: readonly Bounds[]) => void) {}
+  /** `onFrame` is given the frames of the shot, one after another. */
+  constructor(private readonly onFrame: (frame: Frame) => void) {}
 
-  /** Begins with a scene in a moment, unless {@link end} comes first; an earlier draft ends. */
-  begin(scene: Scene, assets: Assets): void {
+  /**
+   * Begins with a scene, in a moment unless it is known that the run takes long, and unless {@link end} comes first; a
+   * draft of another scene ends.
+   */
+  begin(scene: Scene, assets: Assets, takesLong: boolean): void {
+    if (scene === this.of) return;
     this.end();
-    this.wait = setTimeout(() => this.run(scene, assets), PATIENCE);
+    this.of = scene;
+    this.wait = setTimeout(() => this.run(scene, assets), takesLong ? 0 : PATIENCE);
   }
 
   private run(scene: Scene, assets: Assets): void {
@@ -44,16 +51,21 @@ export class ShotDraft {
       draftFraction: Math.min(scene.draftFraction, PARTICLES / alive),
       from: scene.time.first,
       through,
-      onFrame: ({ frame, meters }) => this.onBounds(frame, meters.bounds),
-      onDone: () => this.end(),
+      onFrame: this.onFrame,
+      onDone: () => this.stop(),
       // The run itself says it where the page can show it.
-      onFailed: () => this.end(),
+      onFailed: () => this.stop(),
     });
   }
 
   /** Ends a draft that is waited for or under way. */
   end(): void {
     clearTimeout(this.wait);
+    this.of = undefined;
+    this.stop();
+  }
+
+  private stop(): void {
     this.pool?.end();
     this.pool = undefined;
   }

@@ -9,13 +9,26 @@ const slowPace = () => {
 
 it('a quick picture is drawn in full, a slow one coarsely while it moves, and in full when it rests', () => {
   const pace = new DrawingPace();
-  expect(pace.isCoarse(0, true)).toBe(false);
+  expect(pace.isCoarse(0, false)).toBe(false);
   pace.took(10, 0, false, false);
   expect(pace.isCoarse(10, true)).toBe(false);
   pace.took(200, 20, false, false);
   expect(pace.isCoarse(30, false)).toBe(true);
   expect(pace.isCoarse(20 + REST, false)).toBe(false);
   expect(pace.isCoarse(20 + REST, true)).toBe(true);
+});
+
+it('a view that begins by playing begins coarsely, and goes on in full where that was quick', () => {
+  const pace = new DrawingPace();
+  expect(pace.isCoarse(0, true)).toBe(true);
+  pace.took(900, 0, true, true);
+  expect(pace.isCoarse(1, true)).toBe(true);
+  pace.took(8, 2, true, false);
+  expect(pace.isCoarse(3, true)).toBe(false);
+  // The full picture was slow: it is not tried again while it plays.
+  pace.took(60, 4, false, false);
+  pace.took(8, 5, true, false);
+  expect(pace.isCoarse(6, true)).toBe(true);
 });
 
 it('the first picture with a shader tells nothing of the next ones', () => {
