@@ -5,9 +5,9 @@ const QUICK = 20;
 /** Milliseconds of rest after which a picture is drawn in full again. */
 export const REST = 300;
 /** Milliseconds that a coarse drawing may take before it leaves out more particles, or may have more. */
-const AIM = [35, 70] as const;
+const AIM = [30, 55] as const;
 /** The least part of the particles that is drawn. */
-const LEAST = 0.05;
+const LEAST = 0.02;
 
 /**
  * Decides how the view is drawn, by the time that a picture takes: in full where it is short or nothing moves;

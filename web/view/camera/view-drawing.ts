@@ -46,6 +46,7 @@ export class ViewDrawing {
   /** The frame that is drawn, as it was given, and with which part of its particles it is drawn; 0 where it is not yet. */
   private frame: readonly [frame: Frame, known: (frame: number) => Frame | undefined] | undefined;
   private part = 0;
+  private shownPart: number | undefined;
   private refined = false;
   /** The next sample of the picture, where it is refined. */
   private sample = 0;
@@ -83,9 +84,9 @@ export class ViewDrawing {
     return this.landing !== undefined || (this.pace.isSlow && this.part === 0 && this.frame !== undefined);
   }
 
-  /** Part of the particles that a coarse picture shows; undefined where it is drawn in full. */
+  /** Part of the particles that the coarse picture on the screen shows; undefined where it is drawn in full. */
   get coarsePart(): number | undefined {
-    return this.picture.isCoarse ? this.part : undefined;
+    return this.shownPart;
   }
 
   /** Whether the view becomes as sharp in time and depth as the file, sample by sample, while nothing moves. */
@@ -102,6 +103,7 @@ export class ViewDrawing {
   drawNow(): void {
     this.takeFrame(1);
     this.picture.setCoarse(false);
+    this.shownPart = undefined;
     this.present(this.compose());
   }
 
@@ -142,6 +144,7 @@ export class ViewDrawing {
     const coarse = !this.refined && this.pace.isCoarse(now, playing);
     this.takeFrame(coarse ? this.pace.part : 1);
     this.picture.setCoarse(coarse);
+    this.shownPart = coarse ? this.part : undefined;
     const { shaders } = this.picture;
     this.present(this.compose());
     // Behind this task the browser has taken the picture, and has waited for it where the graphics are slow.
