@@ -39,6 +39,7 @@ async function coldPage(browser) {
 /** From the click on a card to particles in the view, and to the third frame that plays, milliseconds. */
 async function openingOf(browser, name) {
   const { page, close } = await coldPage(browser);
+  await page.locator(`[data-scene="${name}"] a`).first().waitFor();
   await page.evaluate((card) => document.querySelector(`[data-scene="${card}"] a`).click(), name);
   const first = await until(page, () =>
     /alive [1-9]/.test(document.querySelector('[role=application]')?.textContent ?? ''),
