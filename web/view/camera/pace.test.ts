@@ -37,16 +37,21 @@ it('the first picture with a shader tells nothing of the next ones', () => {
   expect(pace.isSlow).toBe(false);
 });
 
-it('a coarse picture has as many particles as the graphics keep up with', () => {
+it('a coarse picture has as many particles as the graphics keep up with, and some hundred in any case', () => {
   const pace = slowPace();
-  for (let i = 0; i < 20; i++) pace.took(300, i, true, false);
-  const least = pace.part;
-  expect(least).toBeGreaterThan(0);
-  expect(least).toBeLessThan(0.2);
+  const many = 20_000;
+  for (let i = 0; i < 20; i++) {
+    pace.took(300, i, true, false);
+    pace.partOf(many);
+  }
+  expect(pace.partOf(many) * many).toBeCloseTo(400);
   pace.took(50, 30, true, false);
-  expect(pace.part).toBe(least);
+  expect(pace.partOf(many) * many).toBeCloseTo(400);
+  expect(pace.partOf(1000)).toBe(0.4);
+  expect(pace.partOf(300)).toBe(1);
+  pace.took(300, 31, true, false);
   for (let i = 0; i < 60; i++) pace.took(10, i, true, false);
-  expect(pace.part).toBe(1);
+  expect(pace.partOf(many)).toBe(1);
   // A coarse picture that is quick does not mean that a full one is.
   expect(pace.isSlow).toBe(true);
 });

@@ -6,8 +6,8 @@ const QUICK = 20;
 export const REST = 300;
 /** Milliseconds that a coarse drawing may take before it leaves out more particles, or may have more. */
 const AIM = [30, 55] as const;
-/** The least part of the particles that is drawn. */
-const LEAST = 0.02;
+/** So many particles are drawn in any case: fewer show nothing, and save little. */
+const FEW = 400;
 
 /**
  * Decides how the view is drawn, by the time that a picture takes: in full where it is short or nothing moves;
@@ -24,8 +24,9 @@ export class DrawingPace {
     return this.speed !== 'quick' && (playing || now - this.drawnAt < REST);
   }
 
-  /** Part of the particles that a coarse picture has. */
-  get part(): number {
+  /** Part of so many particles that a coarse picture of them has. */
+  partOf(count: number): number {
+    this.kept = Math.max(this.kept, Math.min(1, FEW / Math.max(1, count)));
     return this.kept;
   }
 
@@ -40,7 +41,7 @@ export class DrawingPace {
     if (fresh) return;
     if (!coarse) this.speed = milliseconds > SLOW ? 'slow' : 'quick';
     else if (this.speed === 'unknown') this.speed = milliseconds > QUICK ? 'slow' : 'quick';
-    else if (milliseconds > AIM[1]) this.kept = Math.max(LEAST, this.kept * Math.max(0.5, AIM[1] / milliseconds));
+    else if (milliseconds > AIM[1]) this.kept *= Math.max(0.5, AIM[1] / milliseconds);
     else if (milliseconds < AIM[0]) this.kept = Math.min(1, this.kept * 1.1);
   }
 }

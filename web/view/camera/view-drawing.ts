@@ -1,5 +1,5 @@
 import type { PerspectiveCamera, Vector3, WebGLRenderTarget } from 'three';
-import type { Frame } from '../../../engine/frame';
+import { aliveOn, type Frame } from '../../../engine/frame';
 import { runningScene } from '../../state/running-scene';
 import { useSelection } from '../../state/selection-store';
 import { usePlayer } from '../../state/player-store';
@@ -142,7 +142,7 @@ export class ViewDrawing {
       return;
     }
     const coarse = !this.refined && this.pace.isCoarse(now, playing);
-    this.takeFrame(coarse ? this.pace.part : 1);
+    this.takeFrame(coarse && this.frame ? this.pace.partOf(aliveOn(this.frame[0])) : 1);
     this.picture.setCoarse(coarse);
     this.shownPart = coarse ? this.part : undefined;
     const { shaders } = this.picture;
