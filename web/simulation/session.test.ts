@@ -71,7 +71,7 @@ beforeEach(() => {
   made.beside = beside;
   session = new Session((work) => work());
   shown.length = 0;
-  session.onShow((frame) => void shown.push(frame));
+  session.screen.onShow((frame) => void shown.push(frame));
   usePlayer.setState({ frame: 10, shown: undefined, cached: [], playing: false, beyond: 0 });
 });
 afterEach(() => session.dispose());
@@ -95,7 +95,7 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     session.setScene(windy(1), new Map());
     pool.work();
     session.setScene(windy(3), new Map());
-    expect(session.has(10)).toBe(false);
+    expect(session.screen.has(10)).toBe(false);
     pool.work();
     const run = new Simulation(windy(3), new Map());
     while (run.frame < 10) run.advance();
@@ -118,7 +118,7 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     // Away and back between two looks: what is held has gone in the meantime.
     patient.setScene(windy(3), new Map());
     patient.setScene(windy(1), new Map());
-    expect(patient.has(10)).toBe(false);
+    expect(patient.screen.has(10)).toBe(false);
     refresh();
     expect(pool.orders).toHaveLength(2);
     pool.work();
@@ -149,7 +149,7 @@ describe('the session keeps the frame on the screen in step with the scene', () 
       new Map(),
     );
     expect(pool.orders).toHaveLength(1);
-    expect(session.has(10)).toBe(true);
+    expect(session.screen.has(10)).toBe(true);
   });
 
   it('while a control is held only the frame of the playhead is made; pictures keep coming, the latest edit wins', () => {
@@ -166,7 +166,7 @@ describe('the session keeps the frame on the screen in step with the scene', () 
     session.setHeld(false);
     expect([pool.last.from, pool.last.through]).toEqual([0, 20]);
     pool.work();
-    expect(session.has(20)).toBe(true);
+    expect(session.screen.has(20)).toBe(true);
   });
 
   it('a heavy scene is drafted as deep as needed while held, and sharpens to the set share after', () => {
@@ -370,11 +370,11 @@ describe('the session keeps the frame on the screen in step with the scene', () 
       beside.work(30);
       vi.advanceTimersByTime(5000);
       expect(pool.last).toMatchObject({ draftFraction: 1, from: 0 });
-      expect(session.has(30)).toBe(true);
+      expect(session.screen.has(30)).toBe(true);
       session.seek(30);
       const draft = shown.at(-1)!;
       expect([draft.frame, draft.draftFraction]).toEqual([30, beside.last.draftFraction]);
-      expect(session.at(29)?.draftFraction).toBe(draft.draftFraction);
+      expect(session.screen.at(29)?.draftFraction).toBe(draft.draftFraction);
 
       // It is not what is saved: that frame is made for it.
       const saved: Frame[] = [];
@@ -386,10 +386,10 @@ describe('the session keeps the frame on the screen in step with the scene', () 
       expect(pool.last).toMatchObject({ draftFraction: 1, from: 0, through: 99 });
       pool.last.onFrame({ ...draft, draftFraction: 1 });
       expect(shown.at(-1)!.draftFraction).toBe(1);
-      expect(session.at(30)!.draftFraction).toBe(1);
+      expect(session.screen.at(30)!.draftFraction).toBe(1);
 
       session.setScene({ ...heavy, seed: 7 }, new Map());
-      expect(session.has(29)).toBe(false);
+      expect(session.screen.has(29)).toBe(false);
     });
   });
 

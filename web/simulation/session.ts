@@ -60,25 +60,14 @@ export class Session {
   private readonly estimate = new RunEstimate();
   /** What is tried from the present state while a control is held. */
   private trial: Trial | undefined;
-  private readonly screen = new Screen(this.cache);
-  private readonly draft = new ShotDraft((made) => this.standIn(made));
-  /** Frames of the draft of the shot, seen where the frame itself has not come yet. */
-  private readonly standIns = new Map<number, Frame>();
+  /** What is seen, and what can be shown at once. */
+  readonly screen = new Screen(this.cache);
+  private readonly draft = new ShotDraft(this.screen, (made) => this.showDraft(made));
   private readonly opening = new Opening();
   private ended = false;
   private readonly timer = new EditTimer();
 
   constructor(private readonly later: (work: () => void) => void = afterThisTask) {}
-
-  /** Calls the listener with every frame that is seen, the present one first; gives the way to end that. */
-  onShow(listener: (frame: Frame) => void): () => void {
-    return this.screen.onShow(listener);
-  }
-
-  /** The frame that is on the screen. */
-  get shown(): Frame | undefined {
-    return this.screen.frame;
-  }
 
   /** Takes the scene after an edit. */
   setScene(document: Scene, assets: Assets): void {
@@ -94,7 +83,7 @@ export class Session {
     this.cache.keepBefore(frames);
     this.tellCached(true);
     this.pool.forget(runs);
-    this.endDraft();
+    this.draft.end();
     this.reached = Math.min(this.reached, frames - 1);
     // What was held has gone, also where an edit is undone before anything was made anew.
     [this.cachedScene, this.cachedKey] = [scene, ''];
@@ -119,23 +108,15 @@ export class Session {
     }
     usePlayer.setState({ bake: bake?.id });
     this.pool.stop();
-    this.endDraft();
+    this.draft.end();
     this.letGo();
     if (this.scene) this.refresh();
   }
 
-  /** Takes a frame of the draft of the shot, and shows it where another frame is on the screen. */
-  private standIn(made: Frame): void {
-    const { frame } = made;
-    if (this.cache.has(frame)) return;
-    this.cache.bounds.put(frame, made.meters.bounds);
-    this.standIns.set(frame, made);
-    if (frame === usePlayer.getState().frame && this.shown?.frame !== frame && !this.trial) this.show(made);
-  }
-
-  private endDraft(): void {
-    this.draft.end();
-    this.standIns.clear();
+  /** Shows a frame of the draft of the shot where another frame is on the screen. */
+  private showDraft(made: Frame): void {
+    const { frame } = usePlayer.getState();
+    if (made.frame === frame && this.screen.frame?.frame !== frame && !this.trial) this.show(made);
   }
 
   private go(event: SessionEvent): void {
@@ -169,9 +150,9 @@ export class Session {
   /** From the frame on the screen on, where that is wanted. */
   private beginTrial(): void {
     const { trying, frame, bake } = usePlayer.getState();
-    const { scene, shown } = this;
-    if (!trying || this.trial || bake !== undefined || !scene || shown?.frame !== frame || this.cachedKey !== this.key)
-      return;
+    const { scene } = this;
+    const isShown = this.screen.frame?.frame === frame && this.cachedKey === this.key;
+    if (!trying || this.trial || bake !== undefined || !scene || !isShown) return;
     this.cachedKey = '';
     this.cache.expectNone();
     usePlayer.setState({ playing: false });
@@ -207,12 +188,12 @@ export class Session {
 
   /** Hands over the frame on the screen as it is simulated: one that is held reduced, or as a draft, is made for it. */
   exact(use: (frame: Frame) => void): void {
-    const { shown, scene } = this;
+    const { scene } = this;
+    const { frame: shown, isDraft } = this.screen;
     if (!shown || !scene) return;
     const { frame, draftFraction } = shown;
-    const stoodIn = this.standIns.get(frame) === shown;
-    if (!stoodIn && !this.cache.isReduced(frame)) return use(shown);
-    const share = stoodIn ? scene.draftFraction : draftFraction;
+    if (!isDraft && !this.cache.isReduced(frame)) return use(shown);
+    const share = isDraft ? scene.draftFraction : draftFraction;
     this.order({ from: frame, through: frame, onFrame: use, onDone: () => this.runAll() }, share);
   }
 
@@ -222,28 +203,13 @@ export class Session {
     if (!scene) return;
     const to = nearestIn(scene.time, Math.round(frame));
     usePlayer.setState({ frame: to });
-    const held = this.cache.get(to) ?? this.standIns.get(to);
-    if (held) this.show(held);
-    if (this.cache.has(to)) return;
-    if (this.cachedKey === this.key && !this.cache.isComing(to)) {
+    const found = this.screen.find(to);
+    if (found) this.show(found);
+    if (!this.cache.has(to) && this.cachedKey === this.key && !this.cache.isComing(to)) {
       // There is no more room: those that are held make place.
       this.cache.clear();
       this.runAll(to);
     }
-  }
-
-  /**
-   * A frame that is held, of the same state of the scene as the one on the screen; undefined while the frames are
-   * another share.
-   */
-  at(frame: number): Frame | undefined {
-    const isAlike = (held: Frame | undefined) => held?.draftFraction === this.shown?.draftFraction;
-    return [this.cache.get(frame), this.standIns.get(frame)].find(isAlike);
-  }
-
-  /** Whether the frame can be shown at once, if only as a draft. */
-  has(frame: number): boolean {
-    return this.cache.has(frame) || this.standIns.has(frame);
   }
 
   dispose(): void {
@@ -275,7 +241,7 @@ export class Session {
       return;
     }
     if (this.baked) return this.runAll(frame);
-    if (!this.held && this.sharpKey === this.key && this.shown?.frame === frame) return this.runAll();
+    if (!this.held && this.sharpKey === this.key && this.screen.frame?.frame === frame) return this.runAll();
     const share = this.estimate.deeperShare(scene, this.assets, frame, this.reached, this.pool.threads, this.held);
     if (share !== undefined) this.runQuick(frame, share);
     else if (this.held) this.runQuick(frame, scene.draftFraction);
@@ -353,8 +319,7 @@ export class Session {
         if (this.key !== key) return;
         // Frames of a bake leave no checkpoint behind.
         if (!this.baked) this.reached = Math.max(this.reached, made.frame);
-        if (this.cache.add(made)) this.standIns.delete(made.frame);
-        else {
+        if (!this.screen.hold(made)) {
           this.pool.stop();
           this.baked?.stop();
           this.cache.expectNone();
@@ -367,10 +332,8 @@ export class Session {
       },
       onDone: (secondsAStep = 0) => {
         this.estimate.learn(secondsAStep);
-        if (through < last) {
-          this.opening.whenSeen(() => this.key === key && this.state === 'full' && this.runAll());
-          return;
-        }
+        const isStill = () => this.key === key && this.state === 'full';
+        if (through < last) return this.opening.whenSeen(() => isStill() && this.runAll());
         this.draft.end();
         this.go('end');
         this.cache.expectNone();
@@ -407,7 +370,7 @@ export class Session {
   /** Frames of a bake come without meters. */
   private measure(frame: Frame): void {
     this.pool.measure(this.scene!, this.assets, this.key, frame, (meters) => {
-      if (this.shown === frame) usePlayer.setState({ meters });
+      if (this.screen.frame === frame) usePlayer.setState({ meters });
     });
   }
 

@@ -6,6 +6,7 @@ import type { Frame } from '../../engine/frame';
 import { webPool } from '../../engine/web-pool';
 import type { WorkerPool } from '../../engine/worker-pool';
 import { startWorker } from '../state/start-worker';
+import type { Screen } from './screen';
 
 /** Particles of the draft at the end of the shot, about. */
 const PARTICLES = 400;
@@ -26,8 +27,11 @@ export class ShotDraft {
   /** The scene that was begun with. */
   private of: Scene | undefined;
 
-  /** `onFrame` is given the frames of the shot, one after another. */
-  constructor(private readonly onFrame: (frame: Frame) => void) {}
+  /** The screen holds the frames of the draft until it ends; `onFrame` is told of each. */
+  constructor(
+    private readonly screen: Screen,
+    private readonly onFrame: (frame: Frame) => void,
+  ) {}
 
   /**
    * Begins with a scene, in a moment unless it is known that the run takes long, and unless {@link end} comes first; a
@@ -51,17 +55,21 @@ export class ShotDraft {
       draftFraction: Math.min(scene.draftFraction, PARTICLES / alive),
       from: scene.time.first,
       through,
-      onFrame: this.onFrame,
+      onFrame: (made) => {
+        this.screen.putDraft(made);
+        this.onFrame(made);
+      },
       onDone: () => this.stop(),
       // The run itself says it where the page can show it.
       onFailed: () => this.stop(),
     });
   }
 
-  /** Ends a draft that is waited for or under way. */
+  /** Ends a draft that is waited for or under way, and lets go of its frames. */
   end(): void {
     clearTimeout(this.wait);
     this.of = undefined;
+    this.screen.dropDrafts();
     this.stop();
   }
 

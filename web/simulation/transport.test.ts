@@ -8,7 +8,7 @@ import { Transport } from './transport';
 /** A session that has frames up to `through` and keeps what it is asked for. */
 const session = { through: 96, asked: [] as number[] };
 const asSession = {
-  has: (frame: number) => frame <= session.through,
+  screen: { has: (frame: number) => frame <= session.through },
   seek: (frame: number) => {
     session.asked.push(frame);
     usePlayer.setState({ frame });

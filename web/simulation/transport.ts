@@ -68,13 +68,13 @@ export class Transport {
     if (pace === 'every frame' && [...this.holds].some((busy) => busy())) return;
     const next = pace === 'every frame' ? frame + 1 : due;
     if (next > lastRun(range)) {
-      if (this.session.has(first)) {
+      if (this.session.screen.has(first)) {
         this.session.seek(first);
         this.restart();
       }
       return;
     }
-    if (this.session.has(next)) {
+    if (this.session.screen.has(next)) {
       this.session.seek(next);
       if (pace === 'every frame' && due > next + 1) this.restart();
     } else this.restart();

@@ -47,8 +47,8 @@ export function Beside() {
     made.setScene(runningScene(), useAssets.getState().assets);
     box.current!.replaceChildren(canvas);
     picture.current = made;
-    const unshow = session.onShow((frame) => {
-      made.setFrame(frame, (at) => session.at(at));
+    const unshow = session.screen.onShow((frame) => {
+      made.setFrame(frame, (at) => session.screen.at(at));
       draw();
     });
     const sizes = new ResizeObserver(() => {
@@ -68,7 +68,7 @@ export function Beside() {
     if (!current) return;
     current.setScene(scene, assets);
     current.showEmitters((e) => scene.emitters[e]!.rendered);
-    if (session.shown) current.setFrame(session.shown, (at) => session.at(at));
+    if (session.screen.frame) current.setFrame(session.screen.frame, (at) => session.screen.at(at));
     draw();
     // oxlint-disable-next-line react/exhaustive-effect-dependencies -- images are read from a store while it is drawn
   }, [scene, assets, images, session, draw]);

@@ -124,9 +124,9 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     const { width, height } = box.current!.getBoundingClientRect();
     view.resize(width, height);
     view.lookThroughShot(runningScene(), usePlayer.getState().frame);
-    const unshow = stage.session.onShow((frame) => {
+    const unshow = stage.session.screen.onShow((frame) => {
       void loadPlate(runningScene(), frame.frame).catch(() => undefined);
-      view.drawing.setFrame(frame, (at) => stage.session.at(at));
+      view.drawing.setFrame(frame, (at) => stage.session.screen.at(at));
       view.followShot(runningScene(), frame.frame);
     });
     const sizes = new ResizeObserver(([entry]) => view.resize(entry!.contentRect.width, entry!.contentRect.height));
@@ -147,8 +147,8 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
   useEffect(() => {
     if (!rig) return;
     rig.picture.setScene(scene, assets);
-    const { shown } = stage.session;
-    if (shown) rig.drawing.setFrame(shown, (at) => stage.session.at(at));
+    const shown = stage.session.screen.frame;
+    if (shown) rig.drawing.setFrame(shown, (at) => stage.session.screen.at(at));
     rig.followShot(scene, shownFrame);
     const field = selection.type === 'field' ? scene.fields.find((f) => f.id === selection.id) : undefined;
     const name = field && fieldKinds.get(field.settings.kind).direction;

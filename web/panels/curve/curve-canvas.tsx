@@ -28,7 +28,7 @@ function useHistogram(thing: WeightedThing, end: number): { counts: number[]; wi
   const shown = usePlayer((player) => player.shown);
   const { assets } = useAssets();
   return useMemo(() => {
-    const frame = stage.session.shown;
+    const frame = stage.session.screen.frame;
     if (shown === undefined || !frame) return { counts: [], within: 0, total: 0 };
     const distances = distancesOn(openedScene(), assets, thing, frame);
     const outer = thing.falloff['outer'] as number;

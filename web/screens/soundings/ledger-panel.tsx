@@ -39,7 +39,7 @@ const NUMBER: NumberParameter = {
 function useOldest(): () => number | undefined {
   const { session } = useStage();
   return () => {
-    const particles = session.shown?.emitters[useSoundings.getState().emitter];
+    const particles = session.screen.frame?.emitters[useSoundings.getState().emitter];
     if (!particles || particles.count === 0) return undefined;
     let oldest = 0;
     for (let i = 1; i < particles.count; i++) if (particles.age[i]! > particles.age[oldest]!) oldest = i;

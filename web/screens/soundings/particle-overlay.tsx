@@ -21,7 +21,7 @@ export function ParticleOverlay({ rig }: { rig: ViewRig }) {
       const { left, top } = canvas.getBoundingClientRect();
       const [px, py] = [event.clientX - left, event.clientY - top];
       let nearest = NEAR;
-      session.shown?.emitters.forEach(({ count, columns: { x, y, z }, id }, e) => {
+      session.screen.frame?.emitters.forEach(({ count, columns: { x, y, z }, id }, e) => {
         for (let i = 0; i < count; i++) {
           const seen = rig.project([x[i]!, y[i]!, z[i]!]);
           const far = seen ? Math.hypot(seen.x - px, seen.y - py) : Infinity;
@@ -38,7 +38,7 @@ export function ParticleOverlay({ rig }: { rig: ViewRig }) {
       canvas.removeEventListener('click', release);
     };
   }, [rig, session]);
-  const shown = particle === undefined ? undefined : session.shown?.emitters[emitter];
+  const shown = particle === undefined ? undefined : session.screen.frame?.emitters[emitter];
   const slot = shown ? shown.id.subarray(0, shown.count).indexOf(particle!) : -1;
   const at =
     shown && slot >= 0

@@ -13,7 +13,7 @@ export function useParticleContext(thing: WeightedThing) {
   const { assets } = useAssets();
   const [turn, setTurn] = useState(0);
   return useCallback(() => {
-    const frame = session.shown;
+    const frame = session.screen.frame;
     const context = frame && particleContext(scene, assets, thing, frame, turn);
     return context && { ...context, another: () => setTurn((t) => t + 1) };
   }, [scene, session, assets, thing, turn]);
