@@ -214,6 +214,7 @@ export function typed<D extends Description>(_description: D, values: Values): V
 
 /** A fresh set of default values. */
 export function defaultsOf<D extends Description>(description: D): ValuesOf<D> {
+  // Each name gets the default of its own parameter: TypeScript does not follow the names.
   return Object.fromEntries(
     Object.entries(description).map(([name, parameter]) => [name, structuredCopy(parameter.default)]),
   ) as ValuesOf<D>;

@@ -27,6 +27,7 @@ export function withValue<T extends object>(thing: T, path: string, value: unkno
   const [key, ...rest] = path.split('.') as [string, ...string[]];
   const inner = (thing as Record<string, unknown>)[key];
   const next = rest.length === 0 ? value : withValue(inner as object, rest.join('.'), value);
+  // The list is copied with one other item, and stays a list of its sort.
   if (Array.isArray(thing)) return thing.map((item: unknown, i) => (String(i) === key ? next : item)) as unknown as T;
   return { ...thing, [key]: next };
 }

@@ -26,6 +26,7 @@ interface Thing {
 
 /** Every setting of a scene that acts beside the others, in the order of the document. */
 export function settingsOf(scene: Scene): Setting[] {
+  // A scene is an interface, which TypeScript does not take for a record.
   const lists = scene as unknown as Readonly<Record<string, unknown>>;
   const counts = new Map<string, number>();
   return (sceneForm.settings?.(scene, '') ?? []).map(([path, { label, help }]) => {

@@ -1,6 +1,7 @@
 import { actions } from '../kinds/actions';
 import type { StartingPoint } from '../kinds/contracts/field';
 import { length, mapVector, type Vector } from '../lib/math/vector';
+import { isVector } from '../document/check-values';
 import type { Field } from '../document/scene';
 
 /** A box by its middle and half-widths, metres. */
@@ -29,12 +30,12 @@ export function startedFrom(field: Field, start: StartingPoint, box?: FittedBox)
   // A number for another measure than that of its way of acting would mean something else.
   const meant = actsAs === start.actsAs || !actions.get(actsAs).blends;
   const direction = settings['direction'];
-  const moves = start.upstream === true && box !== undefined && Array.isArray(direction) && direction.some(Boolean);
+  const moves = start.upstream === true && box !== undefined && isVector(direction) && direction.some(Boolean);
   return {
     ...field,
     settings,
     actsAs,
     ...(meant && start.strength !== undefined && { strength: start.strength }),
-    ...(moves && { transform: { ...field.transform, position: upstreamOf(box, direction as unknown as Vector) } }),
+    ...(moves && { transform: { ...field.transform, position: upstreamOf(box, direction) } }),
   };
 }

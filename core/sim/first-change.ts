@@ -68,7 +68,7 @@ function withoutLateOnes(before: Scene, after: Scene): { masked: Scene; first: n
       const own = startOf(moved, movedAfter, moved[sort][i], movedAfter[sort][i]);
       if (own === undefined) return thing;
       first = Math.min(first, own);
-      // Keys and automations are compared by themselves.
+      // Keys and automations are compared by themselves. The things are of the sort of the list they go into.
       return { ...was[i]!, keys: thing.keys, automations: thing.automations };
     }) as never;
   }

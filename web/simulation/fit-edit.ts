@@ -36,6 +36,7 @@ export function particleBox(thing?: Pick<Weighted, 'sends'>): FittedBox | undefi
  * step of undo.
  */
 export function switchFalloffShape(owner: WeightedOwner, kind: string): void {
+  // Whoever has a falloff is a thing with sends and a place.
   const thing = thingOf(openedScene(), owner.type, owner.id) as unknown as WeightedThing & Placed;
   const box = particleBox(thing);
   const { scale } = motionIn(openedScene(), thing).at(sceneFrame());
@@ -61,6 +62,7 @@ function moveTo(owner: WeightedOwner, thing: Placed, centre: Vector): void {
 export function fitToParticles(owner: WeightedOwner): boolean {
   const scene = openedScene();
   const thing = thingOf(scene, owner.type, owner.id);
+  // Whoever has a falloff has sends.
   const box = thing && particleBox(thing as unknown as Weighted);
   if (!box) return false;
   const { scale } = motionIn(scene, thing).at(sceneFrame());

@@ -90,6 +90,7 @@ export function sceneNow(scene: Scene, frame: number, carriers: readonly Carrier
 function asAutomated<T extends Placed>(scene: Scene, thing: T): T {
   const moved = automated(scene);
   if (moved === scene) return thing;
+  // An automated thing is of the sort of the one that it was made from.
   if ((thing as Placed) === scene.sceneTransform) return moved.sceneTransform as unknown as T;
   for (const list of MOVABLE_LISTS) {
     const index = (scene[list] as readonly unknown[]).indexOf(thing);

@@ -74,6 +74,7 @@ export function withKind<T extends object>(
 ): Scene {
   return withThings(
     scene,
+    // The place says which sort of things `make` is given.
     (thing) => (place.ids.includes((thing as Thing).id ?? '') ? switched(thing, place, kind, make as never) : thing),
     [place.sort],
   );

@@ -183,6 +183,7 @@ export function ParameterRow({
       );
     case 'colour':
       return <ColourRow parameter={parameter} value={value as string} onChange={onChange} />;
+    // A value is of the type of its parameter, which the check of the document has made sure of.
     case 'colours':
       return (
         <ColourRampRow

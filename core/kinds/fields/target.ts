@@ -20,7 +20,7 @@ const paths = Object.fromEntries(
     name,
     { ...parameter, shown: (v: Values) => is('path')(v) && isShown(parameter, v) },
   ]),
-) as unknown as typeof pathParameters;
+) as unknown as typeof pathParameters; // Built by name: TypeScript does not follow the names.
 
 /** What a field is measured from: a point, a line, a path, a surface. */
 export const targetParameters = describe({

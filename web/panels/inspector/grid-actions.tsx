@@ -2,6 +2,7 @@ import { pageBackend } from '../../simulation/page-backend';
 import { useState } from 'react';
 import { fields as fieldKinds } from '../../../core/kinds/fields';
 import { boxOfGroup, joined } from '../../../core/measure/fit';
+import { mapVector } from '../../../core/lib/math/vector';
 import type { Field } from '../../../core/document/scene';
 import { resourcesOf } from '../../../core/scene/resources';
 import { fieldSource } from '../../../core/sim/stack/compile';
@@ -34,7 +35,7 @@ export function GridActions({ field }: { field: Field }) {
     );
     if (!box) return;
     editField(field.id, (f) => {
-      f.transform = { ...f.transform, position: box.centre.map(rounded) as never, rotation: [0, 0, 0], scale: 1 };
+      f.transform = { ...f.transform, position: [...mapVector(box.centre, rounded)], rotation: [0, 0, 0], scale: 1 };
       const [width, height, depth] = box.sides.map((s) => Math.max(0.01, rounded(s)));
       Object.assign(f.settings, { width, height, depth });
     });

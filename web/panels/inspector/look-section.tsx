@@ -27,11 +27,14 @@ function LookRows({ emitter, ids, row }: { emitter: Emitter; ids: readonly strin
       const own = row === 0 ? e.look : e.addedLooks[row - 1];
       const next = own && to(own);
       if (!next) return;
-      if (row === 0) e.look = next as never;
-      else e.addedLooks[row - 1] = next as never;
+      // A look of the kind that `to` makes; its values are described by that kind alone.
+      const made = next as never;
+      if (row === 0) e.look = made;
+      else e.addedLooks[row - 1] = made;
     });
   const image = images.find(({ hash }) => hash === look['image']);
-  const fault = image && 'columns' in look && sheetFault(look as never, image);
+  const fault =
+    image && 'columns' in look && sheetFault({ columns: Number(look['columns']), rows: Number(look['rows']) }, image);
   const fits = ({ draws }: LookKind) => draws === undefined || draws === emitter.body.kind;
   return (
     <div data-handbook={`look/${look.kind}`}>

@@ -11,6 +11,7 @@ interface WithFolders {
  * Throws where it can’t.
  */
 export async function saveInFolder({ id, scene, settings }: Job): Promise<void> {
+  // Not every browser has it; the button is only there where it is.
   const root = await (window as unknown as WithFolders).showDirectoryPicker({ mode: 'readwrite' });
   for (const [index, picture] of picturesOf(settings, scene.emitters).entries()) {
     const blob = await jobsStore.frame(id, index);

@@ -1,6 +1,7 @@
 import { contours } from 'd3-contour';
 import { ticks } from 'd3-array';
 import { useEffect, useRef, useState } from 'react';
+import { mapVector } from '../../../core/lib/math/vector';
 import { pointOf, type Plane } from '../../../core/measure/plane';
 import { shown } from '../../widgets/charts/chart-data';
 import { followDrag } from '../../widgets/drag';
@@ -59,6 +60,7 @@ function drawContours(context: CanvasRenderingContext2D, { answer, shows }: Draw
   context.font = '10px "Martian Mono Variable", monospace';
   context.textAlign = 'center';
   context.textBaseline = 'middle';
+  // The package is typed for lists; it reads typed arrays as well.
   for (const contour of contours().size([columns, rows]).thresholds(levels)(values as unknown as number[])) {
     context.strokeStyle = contour.value === 0 && least < 0 ? LAMP : CHALK;
     context.globalAlpha = contour.value === 0 && least < 0 ? 0.9 : 0.45;
@@ -277,8 +279,8 @@ export function SliceMap({ answer }: { answer: SliceAnswer }) {
             const { across, up, middle } = rectangle;
             followDrag(event, ({ dx, dy }) => {
               const [a, b] = [(-2 * dx) / side, (2 * dy) / side];
-              const moved = middle.map((n, i) => Math.round((n + a * across[i]! + b * up[i]!) * 1000) / 1000);
-              setSounding({ plane: { ...plane, middle: moved as unknown as typeof middle } });
+              const moved = mapVector(middle, (n, i) => Math.round((n + a * across[i]! + b * up[i]!) * 1000) / 1000);
+              setSounding({ plane: { ...plane, middle: moved } });
             });
           }}
           onWheel={(event) => {
