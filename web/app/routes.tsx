@@ -1,4 +1,4 @@
-import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
+import { lazy, Suspense, useEffect, type ComponentType, type ReactNode } from 'react';
 import { createBrowserRouter } from 'react-router';
 import { Broken, NotFound } from '../widgets/not-found';
 import { Opening } from '../widgets/opening';
@@ -15,17 +15,31 @@ function screen(load: () => Promise<ComponentType>): ReactNode {
   );
 }
 
+const studio = async () => (await import('../screens/studio/studio-page')).StudioPage;
+
+/** Milliseconds after which the list of scenes has what it needs. */
+const SETTLED = 400;
+
+/** The list of scenes. The code that a scene is opened with is loaded while the list is looked at. */
+function Scenes() {
+  useEffect(() => {
+    const soon = setTimeout(() => void studio().catch(() => undefined), SETTLED);
+    return () => clearTimeout(soon);
+  }, []);
+  return <ScenesPage />;
+}
+
 /**
  * Every address of the application. The screens that draw in three dimensions are loaded when they are first opened.
  */
 export const router = createBrowserRouter([
-  { path: '/', element: <ScenesPage />, errorElement: <Broken /> },
+  { path: '/', element: <Scenes />, errorElement: <Broken /> },
   {
     path: '/scene/:id',
     errorElement: <Broken />,
     element: <ScenePage />,
     children: [
-      { index: true, element: screen(async () => (await import('../screens/studio/studio-page')).StudioPage) },
+      { index: true, element: screen(studio) },
       {
         path: 'soundings',
         element: screen(async () => (await import('../screens/soundings/soundings-page')).SoundingsPage),
