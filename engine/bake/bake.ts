@@ -91,6 +91,7 @@ export async function bake(
   if (!writer.isWhole)
     await new Promise<void>((resolve, reject) => {
       let keptAt = performance.now();
+      let asked = -Infinity;
       const ended = (error?: unknown) => {
         pool.stop();
         if (error === undefined) resolve();
@@ -105,8 +106,10 @@ export async function bake(
         }
         if (writer.isWhole) return ended();
         const next = frame.frame + AHEAD;
-        if (performance.now() - keptAt > 1000 * checkpointSeconds) {
+        // One at a time: where frames take long, the next one would take the place of one that is still to come.
+        if (frame.frame >= asked && performance.now() - keptAt >= 1000 * checkpointSeconds) {
           pool.checkpointOn(next);
+          asked = next;
           keptAt = performance.now();
         }
         pool.allow(next);
