@@ -1,3 +1,4 @@
+import flags from './chromium-flags.json';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { accessSync, constants, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -40,16 +41,6 @@ export interface RenderOptions {
 
 /** Names under which Chromium is found. */
 const BROWSERS = ['chromium', 'chromium-browser', 'google-chrome-stable', 'google-chrome'];
-
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--enable-unsafe-swiftshader',
-];
 
 /** The browser of this machine: what `CHROMIUM` names, or the first on the path. */
 function browserPath(): string {
@@ -221,7 +212,7 @@ export async function render(name: string, options: RenderOptions): Promise<void
     // No limits of time: a machine may be busy, and a stuck one is for its user to stop.
     const browser = await chromium.launch({
       executablePath,
-      args: FLAGS,
+      args: flags,
       timeout: 0,
       handleSIGINT: false,
       handleSIGTERM: false,
