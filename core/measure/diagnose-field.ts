@@ -224,14 +224,15 @@ function feltDiagnosis(scene: Scene, field: Field, meters: Meters, meter: Meter)
     };
   }
   if (meter.feltSquares > 0 && meter.against < -0.98 * meter.feltSquares && meter.against > -1.02 * meter.feltSquares) {
-    const rivals = scene.fields.filter(
-      (f) => f.id !== field.id && (meters.fields[scene.fields.indexOf(f)]?.against ?? 0) < 0,
+    const squaresOf = (other: Field) => meters.fields[scene.fields.indexOf(other)]!.feltSquares;
+    const rivals = scene.fields
+      .filter((f) => f.id !== field.id && (meters.fields[scene.fields.indexOf(f)]?.against ?? 0) < 0)
+      .toSorted((f, g) => squaresOf(g) - squaresOf(f));
+    // A much stronger field may go against a part of it that happens to be as large: that undoes nothing.
+    const nothingIsLeft = meters.total.squares < 0.04 * meter.feltSquares;
+    const rival = rivals.find(
+      (f) => nothingIsLeft || Math.abs(squaresOf(f) - meter.feltSquares) < 0.1 * meter.feltSquares,
     );
-    rivals.sort(
-      (a, b) =>
-        meters.fields[scene.fields.indexOf(b)]!.feltSquares - meters.fields[scene.fields.indexOf(a)]!.feltSquares,
-    );
-    const [rival] = rivals;
     if (rival)
       return {
         code: 'cancelled',

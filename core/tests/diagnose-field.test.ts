@@ -226,6 +226,17 @@ describe('why a field delivers nothing', () => {
     ).toBe('no image chosen');
   });
 
+  it('two weaker ones together cancel it as well; a stronger one that goes partly against it does not', () => {
+    const along = (strength: number, direction: readonly number[]) =>
+      push({ settings: { kind: 'wind', direction: [...direction] }, strength });
+    const told = (...rivals: Written[]) =>
+      reasonOf(testScene({ emitter: { ...cloud, birth: { life: 99, speed: 0, drag: 0 } }, fields: rivals }));
+    const field = along(2, [1, 0, 0]);
+    expect(told(field, along(1, [-1, 0, 0]), along(1, [-1, 0, 0]))?.code).toBe('cancelled');
+    // The part of it along the field is as large as the field.
+    expect(told(field, along(4, [-0.5, Math.sqrt(0.75), 0]))).toBeUndefined();
+  });
+
   it('a vortex with swirl 0 that gathers still delivers', () => {
     expect(
       reasonOf(testScene({ emitter: cloud, fields: [{ settings: { kind: 'vortex', inwardPull: 1 }, strength: 0 }] })),
