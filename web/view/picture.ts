@@ -328,11 +328,9 @@ export class Picture {
     return eye;
   }
 
-  /** Gives the canvas the pixels of the picture; the page stretches a coarse one. */
   private fitCanvas(): void {
-    const { width, height } = this.targets;
-    const canvas = this.renderer.domElement;
-    if (canvas.width !== width || canvas.height !== height) this.renderer.setSize(width, height, false);
+    const { width, height } = this.renderer.domElement;
+    if (width !== this.width || height !== this.height) this.renderer.setSize(this.width, this.height, false);
   }
 
   /** Makes the picture of the light of so many samples. */
