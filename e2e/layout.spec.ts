@@ -147,6 +147,9 @@ for (const [width, height] of [
       expect(new Set(await tops(row)).size).toBe(1);
     const foot = await strips.first().evaluate((el) => el.getBoundingClientRect().bottom);
     expect(foot).toBeLessThanOrEqual(height);
+    // The bar on top has room for all of its buttons.
+    const { x, width: wide } = (await page.getByRole('button', { name: 'Redo', exact: true }).boundingBox())!;
+    expect(x + wide).toBeLessThanOrEqual(width);
   });
 
 test('an empty desk is the palette; it opens over a full one, is typed into without losing a key, and axe finds nothing', async ({

@@ -114,7 +114,7 @@ export function TopBar() {
     <header className="flex h-11 shrink-0 items-center gap-4 border-b whitespace-nowrap border-rule bg-surround px-4">
       <Link to="/" className="flex shrink-0 items-center gap-2 font-semibold" aria-label="Bathyclast: to Scenes">
         <img src="/mark.svg" alt="" className="h-6" />
-        bathyclast
+        <span className="max-[1200px]:hidden">bathyclast</span>
       </Link>
       <input
         aria-label="Name of the scene"
