@@ -360,6 +360,23 @@ describe('the session keeps the frame on the screen in step with the scene', () 
       expect(pool.orders).toHaveLength(2);
     });
 
+    it('a frame that is saved in that pause is made for it, undisturbed', () => {
+      usePlayer.setState({ frame: 10 });
+      session.setScene(long(2_000_000), new Map());
+      pool.last.onDone!(1e-6);
+      vi.advanceTimersByTime(1);
+      beside.work(12);
+      session.seek(12);
+      const saved: Frame[] = [];
+      session.exact((frame) => saved.push(frame));
+      const order = pool.last;
+      usePlayer.setState({ frame: 30 });
+      vi.advanceTimersByTime(5000);
+      expect(pool.last).toBe(order);
+      order.onDone!(1e-6);
+      expect(pool.last).toMatchObject({ from: 0, through: 99 });
+    });
+
     it('a heavy scene is seen as a draft of few particles until its frames come', () => {
       const heavy = long(2_000_000);
       usePlayer.setState({ frame: 10 });

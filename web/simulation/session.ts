@@ -11,10 +11,10 @@ import { startWorker } from '../state/start-worker';
 import { afterThisTask, onceLater } from './after-task';
 import { BakeReading, type Reading } from './bake-reading';
 import { EditTimer } from './edit-timer';
+import { FirstFrames } from './first-frames';
 import { FrameCache } from './frame-cache';
 import { storedBudget, storeBudget } from './frame-memory';
 import { usePlayer } from '../state/player-store';
-import { Opening } from './opening';
 import { RunEstimate } from './run-estimate';
 import { Screen } from './screen';
 import { ShotDraft } from './shot-draft';
@@ -63,7 +63,7 @@ export class Session {
   /** What is seen, and what can be shown at once. */
   readonly screen = new Screen(this.cache);
   private readonly draft = new ShotDraft(this.screen, (made) => this.showDraft(made));
-  private readonly opening = new Opening();
+  private readonly firstFrames = new FirstFrames();
   private ended = false;
   private readonly timer = new EditTimer();
 
@@ -120,6 +120,7 @@ export class Session {
   }
 
   private go(event: SessionEvent): void {
+    this.firstFrames.end();
     this.state = afterEvent(this.state, event);
   }
 
@@ -214,7 +215,7 @@ export class Session {
 
   dispose(): void {
     this.ended = true;
-    this.opening.end();
+    this.firstFrames.end();
     clearTimeout(this.rest);
     this.baked?.stop();
     usePlayer.setState({ bake: undefined });
@@ -281,10 +282,10 @@ export class Session {
 
   /** A run that follows a quick one takes long: its first frames are seen as drafts. */
   private runAllAfterQuick(): void {
-    const { key, scene, opening } = this;
-    this.draft.begin(scene!, this.assets, !opening.isOver);
-    if (opening.isOver) this.runAll();
-    else opening.whenSeen(() => this.key === key && this.state === 'idle' && this.runAll());
+    const { isOver } = this.firstFrames;
+    this.draft.begin(this.scene!, this.assets, !isOver);
+    if (isOver) this.runAll();
+    else this.firstFrames.whenSeen(() => this.runAll());
   }
 
   /** The hand on a control rests: the frame at its set share. */
@@ -295,21 +296,20 @@ export class Session {
 
   /** All frames at the set share that are not held yet, from one on; the usual is the first that the shot needs. */
   private runAll(first?: number): void {
-    const [key, scene] = [this.key, this.scene!];
+    const [key, scene, last] = [this.key, this.scene!, lastRun(this.scene!.time)];
     const from = this.cache.firstMissing(first ?? drawnFrom(scene, scene.time.first));
     clearTimeout(this.rest);
     this.go('full');
     this.cachedKey = this.key;
     this.cache.expect(from);
     this.tellCached(true);
-    if (from > lastRun(scene.time)) {
+    if (from > last) {
       this.go('end');
       this.pool.stop();
       this.cache.expectNone();
       return;
     }
-    const last = lastRun(scene.time);
-    const through = this.opening.through(scene.time.first, last);
+    const through = this.firstFrames.begin(scene.time.first, last);
     if (!this.baked && through === last) this.draft.begin(scene, this.assets, false);
     const order: Ordered = {
       from,
@@ -332,8 +332,7 @@ export class Session {
       },
       onDone: (secondsAStep = 0) => {
         this.estimate.learn(secondsAStep);
-        const isStill = () => this.key === key && this.state === 'full';
-        if (through < last) return this.opening.whenSeen(() => isStill() && this.runAll());
+        if (through < last) return this.firstFrames.whenSeen(() => this.runAll());
         this.draft.end();
         this.go('end');
         this.cache.expectNone();
@@ -345,6 +344,7 @@ export class Session {
 
   /** Has frames made; those of a bake are read. */
   private order(order: Ordered, draftFraction: number): void {
+    this.firstFrames.end();
     const { scene, assets, baked } = this;
     if (baked) baked.read({ ...order, onFailed: this.bakeFailed });
     else this.pool.start({ ...order, scene: scene!, assets, draftFraction, keeps: true, onFailed: this.fail });

@@ -34,14 +34,13 @@ export class ShotDraft {
   ) {}
 
   /**
-   * Begins with a scene, in a moment unless it is known that the run takes long, and unless {@link end} comes first; a
-   * draft of another scene ends.
+   * Begins with a scene, at once or in a moment, unless {@link end} comes first; a draft of another scene ends.
    */
-  begin(scene: Scene, assets: Assets, takesLong: boolean): void {
+  begin(scene: Scene, assets: Assets, atOnce: boolean): void {
     if (scene === this.of) return;
     this.end();
     this.of = scene;
-    this.wait = setTimeout(() => this.run(scene, assets), takesLong ? 0 : PATIENCE);
+    this.wait = setTimeout(() => this.run(scene, assets), atOnce ? 0 : PATIENCE);
   }
 
   private run(scene: Scene, assets: Assets): void {

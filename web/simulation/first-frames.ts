@@ -12,26 +12,24 @@ const STILL = 300;
  * The first frames of a scene that is opened. The threads rest behind them until some have been seen: the page needs the
  * cores for its first pictures.
  */
-export class Opening {
+export class FirstFrames {
   private over = false;
   private stop: () => void = () => undefined;
 
-  /** Whether the threads have begun with the frames of the shot. */
+  /** Whether the threads have begun with the frames of the shot, or wait to begin. */
   get isOver(): boolean {
     return this.over;
   }
 
-  /** The last frame to be made now, of a shot from `first` to `last`; from the second time on it is the last. */
-  through(first: number, last: number): number {
-    this.end();
-    const is = this.over;
+  /** Begins with the frames of a shot from `first` to `last`; gives the last one to be made now. */
+  begin(first: number, last: number): number {
+    const some = !this.over && last - first >= 2 * FRAMES;
     this.over = true;
-    return is || last - first < 2 * FRAMES ? last : first + FRAMES - 1;
+    return some ? first + FRAMES - 1 : last;
   }
 
   /** Calls once the page has shown the first pictures, unless {@link end} comes before. */
   whenSeen(goOn: () => void): void {
-    this.end();
     this.over = true;
     const now = () => {
       this.end();
@@ -49,6 +47,5 @@ export class Opening {
   /** Ends the wait. */
   end(): void {
     this.stop();
-    this.stop = () => undefined;
   }
 }
