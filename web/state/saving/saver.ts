@@ -60,6 +60,7 @@ export class Saver {
   private noting: ReturnType<typeof setTimeout> | undefined;
   /** The scene that was last written into the journal. */
   private noted: Scene | undefined;
+  private written: Promise<void> | undefined;
   private flight: Promise<void> | undefined;
   private closed = false;
   private ended = false;
@@ -287,10 +288,11 @@ export class Saver {
 
   /** Writes into the journal how things stand. */
   private note(): void {
-    const noted = (this.noted = this.present);
+    this.noted = this.present;
+    const written = (this.written = this.deps.journal.put(this.entry()));
     // Only the last write counts: an earlier one may be answered later.
-    const tell = (unkept: boolean) => noted === this.noted && this.unkept.setState({ unkept });
-    this.deps.journal.put(this.entry()).then(
+    const tell = (unkept: boolean) => written === this.written && this.unkept.setState({ unkept });
+    written.then(
       () => tell(false),
       () => tell(true),
     );
