@@ -224,20 +224,20 @@ function feltDiagnosis(scene: Scene, field: Field, meters: Meters, meter: Meter)
     };
   }
   if (meter.feltSquares > 0 && meter.against < -0.98 * meter.feltSquares && meter.against > -1.02 * meter.feltSquares) {
-    const squaresOf = (other: Field) => meters.fields[scene.fields.indexOf(other)]!.feltSquares;
     const rivals = scene.fields
-      .filter((f) => f.id !== field.id && (meters.fields[scene.fields.indexOf(f)]?.against ?? 0) < 0)
-      .toSorted((f, g) => squaresOf(g) - squaresOf(f));
+      .map((rival, i) => ({ rival, against: 0, feltSquares: 0, ...meters.fields[i] }))
+      .filter(({ rival, against }) => rival.id !== field.id && against < 0)
+      .toSorted((a, b) => b.feltSquares - a.feltSquares);
     // A much stronger field may go against a part of it that happens to be as large: that undoes nothing.
     const nothingIsLeft = meters.total.squares < 0.04 * meter.feltSquares;
-    const rival = rivals.find(
-      (f) => nothingIsLeft || Math.abs(squaresOf(f) - meter.feltSquares) < 0.1 * meter.feltSquares,
+    const found = rivals.find(
+      ({ feltSquares }) => nothingIsLeft || Math.abs(feltSquares - meter.feltSquares) < 0.1 * meter.feltSquares,
     );
-    if (rival)
+    if (found)
       return {
         code: 'cancelled',
-        words: `“${rival.name}” cancels it`,
-        fix: { label: `Mute ${rival.name}`, change: changed(rival, () => ({ mute: true })) },
+        words: `“${found.rival.name}” cancels it`,
+        fix: { label: `Mute ${found.rival.name}`, change: changed(found.rival, () => ({ mute: true })) },
       };
   }
   return undefined;
