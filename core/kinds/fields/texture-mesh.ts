@@ -74,7 +74,6 @@ export function meshRoutine(
   const at = new Float64Array(3);
   const normal = new Float64Array(3);
   const place: Unfolded = { u: 0, v: 0, alongU: new Float64Array(3), alongV: new Float64Array(3) };
-  const columns = AXES;
   return ({ x, y, z }, { count }, out, { time }) => {
     tree?.pose(time);
     for (let i = 0; i < count; i++) {
@@ -91,13 +90,13 @@ export function meshRoutine(
       const { u, v, alongU, alongV } = place;
       if (settings.mapping === 'push-and-pull') {
         const push = share * signedLevel(settings, bilinear(picture, u, v));
-        columns.forEach((axis, k) => (out[axis][i] = push * normal[k]!));
+        AXES.forEach((axis, k) => (out[axis][i] = push * normal[k]!));
         continue;
       }
       const flows = settings.mapping === 'colours-as-flow';
       const [a, b] = flows ? flowOf(picture, u, v) : slopeOf(settings, picture, u, v);
       const [su, sv] = flows ? [share * a * unit(alongU), share * b * unit(alongV)] : [-share * a, -share * b];
-      columns.forEach((axis, k) => (out[axis][i] = su * alongU[k]! + sv * alongV[k]!));
+      AXES.forEach((axis, k) => (out[axis][i] = su * alongU[k]! + sv * alongV[k]!));
     }
   };
 }
