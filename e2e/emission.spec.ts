@@ -13,6 +13,7 @@ import {
   saved,
   simulated,
   viewPixels,
+  writeFormula,
 } from './steps';
 
 const QUAD = 'o plate\nv -2 0 -2\nv 2 0 -2\nv 2 0 2\nv -2 0 2\nusemtl brass\nf 1 3 2\nusemtl slate\nf 1 4 3\n';
@@ -184,15 +185,9 @@ test('a gate by formula: live errors under the character, and the births it says
   await newScene(page);
   await page.getByRole('combobox', { name: 'Gate' }).selectOption('formula');
   const formula = page.getByRole('textbox', { name: 'Formula' });
-  // By keys: the editor may draw its marks anew between the selection and the text that “fill” puts in.
-  const write = async (text: string) => {
-    await formula.press('ControlOrMeta+a');
-    await page.keyboard.insertText(text);
-    await expect(formula).toHaveText(text);
-  };
-  await write('mod(fram, 4) < 2');
+  await writeFormula(formula, 'mod(fram, 4) < 2');
   await expect(page.getByRole('alert')).toContainText('“fram” is not a known name. Names are frame, time');
-  await write('frame >= 200');
+  await writeFormula(formula, 'frame >= 200');
   await formula.press('Enter');
   await expect(page.getByRole('status').filter({ hasText: 'never open' })).toBeVisible();
   await page.getByRole('button', { name: 'Open the gate' }).click();

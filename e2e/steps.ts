@@ -1,4 +1,4 @@
-import { expect, type Page } from './test';
+import { expect, type Locator, type Page } from './test';
 import { PNG } from 'pngjs';
 import { examples } from '../core/examples';
 import { sparse as withPartOfBirths } from '../core/tests/scenes';
@@ -141,4 +141,14 @@ export async function newScene(page: Page): Promise<void> {
   await page.getByRole('menuitem', { name: 'With one emitter' }).click();
   await simulated(page);
   await choose(page, 'Emitter');
+}
+
+/**
+ * Writes a formula in place of the present one, by keys: the editor may draw its marks anew between the selection and
+ * the text of “fill”, which then lands behind the old text.
+ */
+export async function writeFormula(box: Locator, text: string): Promise<void> {
+  await box.press('ControlOrMeta+a');
+  await box.page().keyboard.insertText(text);
+  await expect(box).toHaveText(text);
 }

@@ -12,6 +12,7 @@ import {
   simulated,
   strip,
   viewPixels,
+  writeFormula,
 } from './steps';
 
 /** Names of the strips and heads on the desk, from left to right. */
@@ -223,7 +224,7 @@ test('a modulator is added, shaded in the view, and breaks the field up', async 
   await simulated(page);
   await expect.poll(async () => difference(plain, await viewPixels(page))).toBeGreaterThan(0.01);
   await inspector.getByRole('combobox', { name: 'Modulator 1' }).selectOption('formula');
-  await inspector.getByRole('textbox', { name: 'Formula' }).fill('0');
+  await writeFormula(inspector.getByRole('textbox', { name: 'Formula' }), '0');
   await page.keyboard.press('Tab');
   await expect(strip(page, 'Draw-down')).toContainText('its modulators are 0 at every particle');
   await strip(page, 'Draw-down').getByRole('button', { name: 'Remove the modulators' }).click();

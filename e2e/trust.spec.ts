@@ -1,6 +1,6 @@
 import { expect, test, type Page } from './test';
 import { OwnProgram, smallDisk } from './own-program';
-import { choose, newScene, saved } from './steps';
+import { choose, newScene, saved, writeFormula } from './steps';
 
 const seedOf = (page: Page) => page.getByLabel('Seed').first();
 
@@ -105,9 +105,7 @@ test('a formula of a gate is there again after another kind; one press of undo t
   const gate = page.getByLabel('Gate');
   await gate.selectOption({ label: 'formula' });
   const formula = page.getByRole('textbox', { name: 'Formula' }).first();
-  await formula.click();
-  await page.keyboard.press('Control+a');
-  await page.keyboard.type('frame > 7');
+  await writeFormula(formula, 'frame > 7');
   await page.keyboard.press('Control+Enter');
   await gate.selectOption({ index: 0 });
   await gate.selectOption({ label: 'formula' });
