@@ -157,7 +157,7 @@ describe('tides', () => {
     expect(envelopeOf([new Float32Array(800)], rate)).toEqual(new Array(10).fill(0));
   });
 
-  it('a vector that is driven as a whole is turned about its axis by degrees: its length and what lies along the axis stay', () => {
+  it('a vector that is automated as a whole is turned about its axis by degrees: its length and what lies along the axis stay', () => {
     const about: Vector = [0.3, 1, -0.2];
     const turn = { kind: 'gust', outputMin: -40, outputMax: 40, waitLow: 0.2, waitHigh: 0.6, attack: 0.1, about };
     const scene = completeScene({
@@ -317,7 +317,7 @@ const DESCRIBED: readonly (readonly [MovableSort, Description])[] = [
 describe('every number of a scene', () => {
   const scene = everything();
 
-  it('is among those that can be keyed and driven: of every kind in every registry, and of every description', () => {
+  it('is among those that can be keyed and automated: of every kind in every registry, and of every description', () => {
     // A burst has its one moment; a field’s span is told in frames; a field’s strength has the unit of its way of
     // acting.
     const spared = new Set<Parameter>([
@@ -363,8 +363,8 @@ describe('every number of a scene', () => {
     expect(state(runTo(keyed as never, 8))).toEqual(state(runTo(scene, 8)));
   });
 
-  it('can be driven, each part of a vector by itself', () => {
-    let driven = 0;
+  it('can be automated, each part of a vector by itself', () => {
+    let automated = 0;
     const moving = { ...scene } as Record<string, unknown>;
     for (const sort of MOVABLE_SORTS)
       moving[sort] = changed(scene, sort, (thing) => {
@@ -373,7 +373,7 @@ describe('every number of a scene', () => {
           p.type === 'number' ? [path] : [0, 1, 2].map((i) => `${path}.${i}`),
         );
         for (const path of paths) expect(automatedNumber(numbers, path)).toBeDefined();
-        driven += paths.length;
+        automated += paths.length;
         return {
           ...(thing as object),
           automations: Object.fromEntries(
@@ -384,7 +384,7 @@ describe('every number of a scene', () => {
           ),
         };
       });
-    expect(driven).toBeGreaterThan(600);
+    expect(automated).toBeGreaterThan(600);
     expect(checkScene(JSON.parse(JSON.stringify(moving)))).toEqual([]);
     const run = runTo(completeScene(JSON.parse(JSON.stringify(moving)) as never), 6);
     for (const { columns, count } of run.populations)
@@ -449,11 +449,13 @@ describe('a number that moves', () => {
   });
 
   it('adds to or multiplies what it is keyed to, and keeps what is possible', () => {
-    const drag = (drive: Written, keys: Written = {}) => {
+    const drag = (automation: Written, keys: Written = {}) => {
       const moved = automated(
         completeScene({
           ...testScene(),
-          emitters: [{ ...testScene().emitters[0]!, birth: { drag: 0.5 }, automations: { 'birth.drag': drive }, keys }],
+          emitters: [
+            { ...testScene().emitters[0]!, birth: { drag: 0.5 }, automations: { 'birth.drag': automation }, keys },
+          ],
           time: { last: 10 },
         }),
       );
@@ -589,7 +591,7 @@ describe('bad automations', () => {
       automations: { value: { kind: 'formula', formula: `${on} + 1` } },
     });
     expect(refused({ dials: [dial('a', 'ebb', 'flood'), dial('b', 'flood', 'ebb')] })).toMatch(
-      /a dial outside the circle ebb → flood → ebb/,
+      /dials\[0\]\.automations\.value .* a dial outside the circle ebb → flood → ebb/,
     );
   });
 

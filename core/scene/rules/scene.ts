@@ -59,7 +59,9 @@ function dialsInCircle({ dials }: Scene): Fault[] {
   const circle = dialCircle(dials);
   if (!circle) return [];
   const i = dials.findIndex(({ name }) => name === circle[0]);
-  return [fault('reference', `dials[${i}].drives.value`, circle[1], `a dial outside the circle ${circle.join(' → ')}`)];
+  return [
+    fault('reference', `dials[${i}].automations.value`, circle[1], `a dial outside the circle ${circle.join(' → ')}`),
+  ];
 }
 
 /** Every fault that lies in how the things of a scene stand to one another. */
