@@ -89,7 +89,7 @@ export const carrierParameters = describe({
   springBack: {
     type: 'number',
     label: 'Spring back',
-    unit: '/s',
+    unit: 'Hz',
     default: 0.5,
     min: 0,
     max: 100,

@@ -4,7 +4,7 @@ import type { RuleKind } from './rule';
 export const sum: RuleKind = {
   kind: 'sum',
   label: 'sum',
-  summary: 'The sum of the members, as on the desk.',
+  summary: 'Adds up the members, as the desk itself does.',
   formula: 'Σ wᵢ·Fᵢ',
   source: 'common practice, no source',
   parameters: {},
