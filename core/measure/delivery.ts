@@ -215,7 +215,7 @@ function holds({ members }: GroupRow, row: Row): boolean {
  */
 function addTotal({ total, moved }: Meters, block: ParticleBlock, sums: Sums, fps: number): void {
   const { count, velocity } = block;
-  const { acceleration, dragRate, quadratic, medium, drive, shift } = sums;
+  const { acceleration, dragRate, quadratic, medium, setVelocity, move } = sums;
   const after = ROOM.after;
   for (let i = 0; i < count; i++) {
     const rx = medium.x[i]! - velocity.x[i]!;
@@ -225,11 +225,11 @@ function addTotal({ total, moved }: Meters, block: ParticleBlock, sums: Sums, fp
     let x = acceleration.x[i]! + rate * rx;
     let y = acceleration.y[i]! + rate * ry;
     let z = acceleration.z[i]! + rate * rz;
-    if (drive.used && drive.rate[i]! > 0) {
-      const part = (fps * (1 - Math.exp(-drive.rate[i]!))) / drive.rate[i]!;
-      x += part * (drive.vector.x[i]! - drive.rate[i]! * velocity.x[i]!);
-      y += part * (drive.vector.y[i]! - drive.rate[i]! * velocity.y[i]!);
-      z += part * (drive.vector.z[i]! - drive.rate[i]! * velocity.z[i]!);
+    if (setVelocity.used && setVelocity.rate[i]! > 0) {
+      const part = (fps * (1 - Math.exp(-setVelocity.rate[i]!))) / setVelocity.rate[i]!;
+      x += part * (setVelocity.vector.x[i]! - setVelocity.rate[i]! * velocity.x[i]!);
+      y += part * (setVelocity.vector.y[i]! - setVelocity.rate[i]! * velocity.y[i]!);
+      z += part * (setVelocity.vector.z[i]! - setVelocity.rate[i]! * velocity.z[i]!);
     }
     after.x[i] = velocity.x[i]! + x / fps;
     after.y[i] = velocity.y[i]! + y / fps;
@@ -242,7 +242,7 @@ function addTotal({ total, moved }: Meters, block: ParticleBlock, sums: Sums, fp
     const y = after.y[i]! - velocity.y[i]!;
     const z = after.z[i]! - velocity.z[i]!;
     addTo(total, fps * Math.sqrt(x * x + y * y + z * z));
-    addTo(moved, shift.used ? magnitude(shift.vector, i) : 0);
+    addTo(moved, move.used ? magnitude(move.vector, i) : 0);
   }
 }
 

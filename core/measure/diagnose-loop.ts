@@ -74,7 +74,7 @@ const differ = (a: Key['value'], b: Key['value']): boolean => {
   return left.some((n, i) => Math.abs(n - right[i]!) > 1e-6 * Math.max(1, Math.abs(n)));
 };
 
-/** Keyed and driven numbers that end a round elsewhere than they began it. */
+/** Keyed and automated numbers that end a round elsewhere than they began it. */
 function movedReasons(scene: Scene): Diagnosis[] {
   const { first, loop } = scene.time;
   const dials = dialsOf(scene);
@@ -95,19 +95,19 @@ function movedReasons(scene: Scene): Diagnosis[] {
             ]
           : [],
       );
-      const driven = Object.entries(automations).flatMap(([path, drive]): Diagnosis[] => {
-        if (drive.kind === 'dial') return [];
-        const value = automatedValue(scene, dials, { ...drive, combination: 'add' }, ownerOf(sort, thing, path));
+      const automated = Object.entries(automations).flatMap(([path, automation]): Diagnosis[] => {
+        if (automation.kind === 'dial') return [];
+        const value = automatedValue(scene, dials, { ...automation, combination: 'add' }, ownerOf(sort, thing, path));
         return differ(value(0, first), value(0, first + loop))
           ? [
               {
                 code: 'automation',
-                words: `${name}: the ${automationKinds.get(drive.kind).label} of ${labelOf(path)} ends at another value than it begins`,
+                words: `${name}: the ${automationKinds.get(automation.kind).label} of ${labelOf(path)} ends at another value than it begins`,
               },
             ]
           : [];
       });
-      return [...keyed, ...driven];
+      return [...keyed, ...automated];
     }),
   );
 }

@@ -162,7 +162,7 @@ export class LedgerWatcher implements StepWatcher {
     evaluateStack(this.stack, block, this.room, sums, (leaf) => void leaves.push(leaf));
     this.shareOut(part, leaves);
     stepVelocity(block, sums);
-    if (sums.drive.used) {
+    if (sums.setVelocity.used) {
       this.shareSetVelocity(part, leaves);
       setVelocities(block, sums, fps);
     }
@@ -230,7 +230,7 @@ export class LedgerWatcher implements StepWatcher {
   }
 
   private shareSetVelocity({ block, changes }: Part, leaves: readonly Leaf[]): void {
-    const { rate, vector } = this.sums.drive;
+    const { rate, vector } = this.sums.setVelocity;
     const { velocity, step } = block;
     const setters = leaves.filter(({ row }) => row.action.kind === 'set-velocity');
     const rules = changes[this.indexOf('rules')]!;

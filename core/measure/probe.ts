@@ -48,9 +48,9 @@ export interface StackReading {
   /** U in m/s. */
   readonly medium: Vector;
   /** Velocity it is moved by without getting it, m/s. */
-  readonly shift: Vector;
+  readonly move: Vector;
   /** F̄ of all fields that set velocity, and of all that steer, each with its rate per frame. */
-  readonly drive: { readonly rate: number; readonly vector: Vector };
+  readonly setVelocity: { readonly rate: number; readonly vector: Vector };
   readonly steer: { readonly rate: number; readonly vector: Vector };
   /** a + (C + q·|v − U|)·(U − v): the acceleration of this particle but for set velocity, steer and limits, m/s². */
   readonly felt: Vector;
@@ -107,16 +107,16 @@ export function probe(
     sums.dragRate[0]! +
     sums.quadratic[0]! * Math.sqrt(relative[0] * relative[0] + relative[1] * relative[1] + relative[2] * relative[2]);
   const felt = mapVector(acceleration, (a, i) => a + rate * relative[i]!);
-  const blend = ({ used, vector, rate: pull }: typeof sums.drive) =>
+  const blend = ({ used, vector, rate: pull }: typeof sums.setVelocity) =>
     used && pull[0]! > 0
       ? { rate: pull[0]!, vector: mapVector(at(vector), (n) => n / pull[0]!) }
       : { rate: 0, vector: [0, 0, 0] as const };
-  const shift: Vector = sums.shift.used ? at(sums.shift.vector) : [0, 0, 0];
+  const move: Vector = sums.move.used ? at(sums.move.vector) : [0, 0, 0];
   return {
     fields,
     total: {
-      shift,
-      drive: blend(sums.drive),
+      move,
+      setVelocity: blend(sums.setVelocity),
       steer: blend(sums.steer),
       acceleration,
       dragRate: sums.dragRate[0]!,

@@ -77,7 +77,7 @@ function silence({ x, y, z }: VectorColumns, weight: Float64Array | undefined, c
 
 /** The acceleration of a particle at rest, over a frame: a + (C + q·|U|)·U, and the fields that set velocity. */
 function felt(
-  { acceleration, dragRate, quadratic, medium, drive }: Sums,
+  { acceleration, dragRate, quadratic, medium, setVelocity }: Sums,
   fps: number,
   count: number,
   out: VectorColumns,
@@ -90,11 +90,11 @@ function felt(
     out.x[i] = acceleration.x[i]! + rate * ux;
     out.y[i] = acceleration.y[i]! + rate * uy;
     out.z[i] = acceleration.z[i]! + rate * uz;
-    if (!drive.used || drive.rate[i] === 0) continue;
-    const driven = (fps * (1 - Math.exp(-drive.rate[i]!))) / drive.rate[i]!;
-    out.x[i]! += driven * drive.vector.x[i]!;
-    out.y[i]! += driven * drive.vector.y[i]!;
-    out.z[i]! += driven * drive.vector.z[i]!;
+    if (!setVelocity.used || setVelocity.rate[i] === 0) continue;
+    const gain = (fps * (1 - Math.exp(-setVelocity.rate[i]!))) / setVelocity.rate[i]!;
+    out.x[i]! += gain * setVelocity.vector.x[i]!;
+    out.y[i]! += gain * setVelocity.vector.y[i]!;
+    out.z[i]! += gain * setVelocity.vector.z[i]!;
   }
 }
 

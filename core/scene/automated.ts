@@ -39,15 +39,15 @@ export const ownerOf = (sort: MovableSort, thing: object, path: string): string 
 export function automatedValue(
   scene: Pick<Scene, 'time' | 'seed' | 'sounds'>,
   dials: Dials,
-  drive: Kinded,
+  automation: Kinded,
   owner: string,
 ): (own: number, frame: number) => number {
   const { fps, first, last, loop } = scene.time;
   const stream = streamOf(scene.seed ^ 0x1b56c4e9, hashOf(owner));
   const give = automationKinds
-    .get(drive.kind)
-    .compile({ values: drive, fps, first, last, dials, stream, sounds: scene.sounds, closes: loop });
-  const combination = drive['combination'];
+    .get(automation.kind)
+    .compile({ values: automation, fps, first, last, dials, stream, sounds: scene.sounds, closes: loop });
+  const combination = automation['combination'];
   return (own, frame) => {
     const value = give(frame);
     return combination === 'add' ? own + value : combination === 'multiply' ? own * value : value;
@@ -83,7 +83,7 @@ function keyed<T extends Moving & { readonly id?: string }>(
     const before = keys[path];
     return (frame: number) => (before?.length ? valueAt(before, frame) : (valueOf(thing, path) as number | Vector));
   };
-  for (const [path, drive] of Object.entries(thing.automations)) {
+  for (const [path, automation] of Object.entries(thing.automations)) {
     const target = automatedNumber(numbers, path);
     if (!target) continue;
     const { of, part } = target;
@@ -92,10 +92,10 @@ function keyed<T extends Moving & { readonly id?: string }>(
     const value = automatedValue(
       scene,
       dials,
-      turns ? { ...drive, combination: 'add' } : drive,
+      turns ? { ...automation, combination: 'add' } : automation,
       ownerOf(sort, thing, path),
     );
-    const about = (drive['about'] as Vector | undefined) ?? turnParameters.about.default;
+    const about = (automation['about'] as Vector | undefined) ?? turnParameters.about.default;
     keys[of] = dense((frame) => {
       const now = own(frame);
       if (typeof now === 'number') return within(numbers[of]!, value(now, frame));
@@ -119,10 +119,10 @@ function keyedDials(scene: Scene, end: number): readonly Dial[] {
   const make = (dial: Dial) => {
     if (done.has(dial.name)) return;
     done.add(dial.name);
-    const drive = dial.automations['value'];
+    const automation = dial.automations['value'];
     const comesRound = scene.time.loop > 0 && (dial.keys['value']?.length ?? 0) > 0;
-    if (!drive && !comesRound) return;
-    for (const name of drive ? dialsRead(drive, names) : []) {
+    if (!automation && !comesRound) return;
+    for (const name of automation ? dialsRead(automation, names) : []) {
       const other = scene.dials.find((d) => d.name === name);
       if (other) make(other);
     }

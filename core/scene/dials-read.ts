@@ -3,10 +3,10 @@ import type { Dial } from '../document/scene';
 import { FRAME_NAMES, readFrameFormula } from '../kinds/gates/frame-formula';
 
 /** The dials that an automation reads, by name. */
-export function dialsRead(drive: Kinded, names: readonly string[]): string[] {
-  if (drive.kind === 'dial') return [String(drive['dial'])];
-  if (drive.kind !== 'formula') return [];
-  const read = readFrameFormula(String(drive['formula']), { names });
+export function dialsRead(automation: Kinded, names: readonly string[]): string[] {
+  if (automation.kind === 'dial') return [String(automation['dial'])];
+  if (automation.kind !== 'formula') return [];
+  const read = readFrameFormula(String(automation['formula']), { names });
   return names.filter((_, i) => read?.uses[FRAME_NAMES.length + i]);
 }
 

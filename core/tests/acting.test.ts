@@ -14,7 +14,7 @@ const blow = (actsAs: string, over: Written = {}): Written => ({
   ...over,
 });
 
-describe('drive: a share of the velocity is replaced a frame (common practice)', () => {
+describe('set velocity: a share of the velocity is replaced a frame (common practice)', () => {
   it.each([1, 4, 16])('w = 0.05 keeps 95 %% of the old velocity a frame, with %i substeps', (substeps) => {
     const { vx, vy } = motion(blow('set-velocity', { targetSpeed: 3 }), [0, 2, 0], 10, substeps);
     expect(vy).toBeCloseTo(2 * 0.95 ** 10, 5);
@@ -53,7 +53,7 @@ describe('steer: a share of the angle is taken a frame (common practice)', () =>
   });
 });
 
-it('shift moves particles by w·F·dt and leaves their velocity alone', () => {
+it('move moves particles by w·F·dt and leaves their velocity alone', () => {
   for (const substeps of [1, 4, 16]) {
     const { x, y, vx } = motion(blow('move', { strength: 3 }), [0, 1, 0], 24, substeps);
     expect(x).toBeCloseTo(3, 4);

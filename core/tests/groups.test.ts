@@ -77,14 +77,18 @@ describe('overlap (common practice)', () => {
     expect(x({ ...limited, strength: 2 }, [push(9)])).toBe(10);
   });
 
-  it('blends are combined by their rates: an average of two like drives is one of them', () => {
-    const drive = (pace: number, strength = 0.3) => push(strength, { actsAs: 'set-velocity', targetSpeed: pace });
+  it('blends are combined by their rates: an average of two alike fields that set velocities is one of them', () => {
+    const settingVelocity = (pace: number, strength = 0.3) =>
+      push(strength, { actsAs: 'set-velocity', targetSpeed: pace });
     const frames = (group: Written, fields: Written[]) =>
       only(runTo(testScene({ emitter: thrown([0, 0, 0]), fields, groups: [{ id: 'g', name: 'G', ...group }] }), 1)).vx;
-    expect(frames({ rule: 'average' }, [drive(4), drive(4)])).toBeCloseTo(4 * 0.3, 5);
-    expect(frames({ rule: 'sum' }, [drive(4), drive(4)])).toBeCloseTo(4 * (1 - 0.7 * 0.7), 5);
-    expect(frames({ rule: 'layered' }, [drive(9), drive(4)])).toBeCloseTo(4 * 0.3, 5);
-    expect(frames({ rule: 'strongest' }, [drive(1), drive(4), drive(-2)])).toBeCloseTo(4 * 0.3, 5);
+    expect(frames({ rule: 'average' }, [settingVelocity(4), settingVelocity(4)])).toBeCloseTo(4 * 0.3, 5);
+    expect(frames({ rule: 'sum' }, [settingVelocity(4), settingVelocity(4)])).toBeCloseTo(4 * (1 - 0.7 * 0.7), 5);
+    expect(frames({ rule: 'layered' }, [settingVelocity(9), settingVelocity(4)])).toBeCloseTo(4 * 0.3, 5);
+    expect(frames({ rule: 'strongest' }, [settingVelocity(1), settingVelocity(4), settingVelocity(-2)])).toBeCloseTo(
+      4 * 0.3,
+      5,
+    );
   });
 });
 

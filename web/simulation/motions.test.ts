@@ -22,7 +22,7 @@ describe('a thing as it is drawn at a frame', () => {
     expect(nowOf(scene, plain!, 5)).toBe(plain);
   });
 
-  it('has its driven numbers as the drive makes them', () => {
+  it('has its automated numbers as the automation makes them', () => {
     const scene = testScene({
       time: { last: 48 },
       fields: [{ settings: { kind: 'wind' }, automations: { strength: rising } }],
@@ -30,7 +30,7 @@ describe('a thing as it is drawn at a frame', () => {
     expect(nowOf(scene, scene.fields[0]!, 12).strength).toBeCloseTo(12, 6);
   });
 
-  it('moves with what carries it and by what drives its place; its own motion leaves the drive out', () => {
+  it('moves with its carrier and by its automated position; its own motion leaves the automation out', () => {
     const scene = testScene({
       time: { last: 48 },
       carriers: [{ id: 'k', name: 'K', keys: { 'transform.position': [key(0, [0, 0, 0]), key(10, [10, 0, 0])] } }],

@@ -52,7 +52,7 @@ describe('choosing another kind', () => {
     expect(emitter()).toEqual(before);
   });
 
-  it('leaves keys and drives of other values alone, and brings back those of the kind', () => {
+  it('leaves keys and automations of other values alone, and brings back those of the kind', () => {
     const wave = { kind: 'wave', outputMin: 0, outputMax: 1 };
     editEmitter('e1', (e) => {
       e.keys = {

@@ -94,10 +94,10 @@ export function setPlain(ref: ThingRef, path: string): void {
 }
 
 /** Lets a number, or a part of a vector, be moved by that; by nothing where it is undefined. */
-export function setAutomation(ref: ThingRef, path: string, drive: Kinded | undefined): void {
+export function setAutomation(ref: ThingRef, path: string, automation: Kinded | undefined): void {
   changeThing(ref, (thing) => ({
     ...thing,
-    automations: { ...without(thing.automations, (p) => p === path), ...(drive && { [path]: drive }) },
+    automations: { ...without(thing.automations, (p) => p === path), ...(automation && { [path]: automation }) },
   }));
 }
 

@@ -15,7 +15,7 @@ const scene = testScene({
   ],
 });
 
-it('keys and drives go with the numbers that a thing has no more, and no others', () => {
+it('keys and automations go with the numbers that a thing has no more, and no others', () => {
   const [vortex, wind] = scene.fields;
   const changed = { ...scene, fields: [{ ...vortex!, settings: wind!.settings }, wind!] };
   const next = pruned(changed, scene);

@@ -41,7 +41,8 @@ export function useMoved(ref: NumberRef) {
   const frame = usePlayer((player) => (plain ? 0 : player.frame));
   const at = scene ? Math.round(frameOf(scene, ref.sort, frame)) : 0;
   const replaced = moving.some(
-    ([path, drive]) => path === ref.path && drive['combination'] === 'replace' && typeof drive['about'] === 'undefined',
+    ([path, automation]) =>
+      path === ref.path && automation['combination'] === 'replace' && typeof automation['about'] === 'undefined',
   );
   const setting: Setting =
     moving.length > 0

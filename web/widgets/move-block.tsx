@@ -103,11 +103,11 @@ function Drivers({
   const scene = useScene();
   const dials = dialsOf(automated(scene));
   const isVector = typeof valueOn(scene, of, of.path, scene.time.first) !== 'number';
-  return automations.map(([path, drive]) => {
+  return automations.map(([path, automation]) => {
     const turns = path === of.path && isVector;
     const part = path === of.path ? undefined : Number(path.at(-1));
-    const kind = automationKinds.get(drive.kind);
-    const trouble = kind.broken?.(drive, { dials, sounds: scene.sounds });
+    const kind = automationKinds.get(automation.kind);
+    const trouble = kind.broken?.(automation, { dials, sounds: scene.sounds });
     const own = turns ? '°' : unit;
     const range = {
       outputMin: { ...kind.parameters['outputMin'], unit: own, fraction },
@@ -124,8 +124,8 @@ function Drivers({
           <KindChoice
             label={turns ? 'Rotation automation' : part === undefined ? 'Automation' : `Automation of ${PARTS[part]}`}
             registry={automationKinds}
-            kind={drive.kind}
-            onChange={(next) => setAutomation(of, path, anotherAutomation(of, path, drive, next, turns))}
+            kind={automation.kind}
+            onChange={(next) => setAutomation(of, path, anotherAutomation(of, path, automation, next, turns))}
           />
           <button
             className="text-button justify-self-end px-0"
@@ -143,9 +143,9 @@ function Drivers({
             ...(('outputMin' in kind.parameters && (own || fraction) ? range : {}) as Description),
             ...(turns && turnParameters),
           }}
-          values={turns ? { about: turnParameters.about.default, ...drive } : drive}
+          values={turns ? { about: turnParameters.about.default, ...automation } : automation}
           without={turns ? ['combination'] : []}
-          onChange={(name, value) => setAutomation(of, path, { ...drive, [name]: value })}
+          onChange={(name, value) => setAutomation(of, path, { ...automation, [name]: value })}
         />
       </div>
     );
@@ -153,11 +153,17 @@ function Drivers({
 }
 
 /** Another kind of automation in place of one: the one that was there before, or one that keeps the values they share. */
-function anotherAutomation({ sort, id }: NumberRef, path: string, drive: Kinded, kind: string, turns: boolean): Kinded {
+function anotherAutomation(
+  { sort, id }: NumberRef,
+  path: string,
+  automation: Kinded,
+  kind: string,
+  turns: boolean,
+): Kinded {
   const made = {
-    ...ofAnotherKind(automationKinds, drive, kind),
-    ...(turns && { about: drive['about'] ?? turnParameters.about.default }),
+    ...ofAnotherKind(automationKinds, automation, kind),
+    ...(turns && { about: automation['about'] ?? turnParameters.about.default }),
     ...('seed' in automationKinds.get(kind).parameters && { seed: freeSeed(openedScene()) }),
   };
-  return swappedValue(`${sort}/${id}/drives/${path}`, drive.kind, drive, kind, made);
+  return swappedValue(`${sort}/${id}/automations/${path}`, automation.kind, automation, kind, made);
 }

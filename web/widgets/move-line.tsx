@@ -63,11 +63,11 @@ function useWays({ of, label, parameter, moved }: Props): readonly (readonly [st
   const hang = (path: string) =>
     setAutomation(of, path, automationKinds.defaults('dial', { dial: dials[0]?.name ?? '' }));
   const isVector = parameter.type === 'vector';
-  const turn = (drive: Kinded) => {
+  const turn = (made: Kinded) => {
     // About the height; what points along it is turned about Z, or it would not be seen to turn.
     const [x, y, z] = [now(0), now(1), now(2)];
     const upright = y * y > 4 * (x * x + z * z);
-    setAutomation(of, of.path, { ...drive, about: upright ? [0, 0, 1] : turnParameters.about.default });
+    setAutomation(of, of.path, { ...made, about: upright ? [0, 0, 1] : turnParameters.about.default });
   };
   const whole: readonly (readonly [string, string, number])[] = !isVector
     ? [['', of.path, 0]]

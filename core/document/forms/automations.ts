@@ -36,14 +36,14 @@ export function automationsForm<K extends Kind>(kinds: Registry<K>, turn: Descri
         const made: Record<string, Kinded> = {};
         const entries = Object.entries(written);
         const known = entries.length > 0 ? numbers() : {};
-        for (const [path, drive] of entries) {
+        for (const [path, automation] of entries) {
           if (!automatedNumber(known, path)) {
             const paths = 'the path of one of its numbers or vectors, or of a part of a vector: .0, .1 or .2';
             walk.faults.push(fault('unknown', inside(at, path), path, paths));
             continue;
           }
           const form = known[path]?.type === 'vector' ? vector : number;
-          const read = form.read(drive, inside(at, path), walk);
+          const read = form.read(automation, inside(at, path), walk);
           if (read) made[path] = read;
         }
         return Object.keys(made).length < entries.length ? undefined : made;

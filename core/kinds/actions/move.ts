@@ -15,7 +15,7 @@ export const move: ActionKind = {
   parameters: {},
   needsDrag: false,
   isVector: true,
-  accumulate({ count }, weight, vector, { shift: sum }) {
+  accumulate({ count }, weight, vector, { move: sum }) {
     if (!sum.used) {
       sum.used = true;
       clear(sum.vector, count);

@@ -21,7 +21,7 @@ export const setVelocity: ActionKind = {
   parameters: {},
   needsDrag: false,
   isVector: true,
-  accumulate: ({ count }, weight, vector, { drive }) => addToBlend(drive, count, weight, vector),
+  accumulate: ({ count }, weight, vector, sums) => addToBlend(sums.setVelocity, count, weight, vector),
   felt({ velocity }, i, weight, vector, _sums, fps) {
     const sign = weight < 0 ? -1 : 1;
     const x = sign * vector.x[i]! - velocity.x[i]!;

@@ -26,10 +26,10 @@ export interface Sums {
   readonly quadratic: Float64Array;
   /** Velocity U of the medium that carries, m/s. */
   readonly medium: VectorColumns;
-  readonly drive: Blend;
+  readonly setVelocity: Blend;
   readonly steer: Blend;
   /** Velocity by which particles are moved without getting it, m/s. */
-  readonly shift: { used: boolean; readonly vector: VectorColumns };
+  readonly move: { used: boolean; readonly vector: VectorColumns };
   /** Applied one after another; the first `limits.count` of them. */
   readonly limits: { count: number; readonly list: SpeedLimit[] };
 }
@@ -43,9 +43,9 @@ export function sumsOfBlock(): Sums {
     dragRate: new Float64Array(BLOCK),
     quadratic: new Float64Array(BLOCK),
     medium: vectorColumns(BLOCK),
-    drive: blend(),
+    setVelocity: blend(),
     steer: blend(),
-    shift: { used: false, vector: vectorColumns(BLOCK) },
+    move: { used: false, vector: vectorColumns(BLOCK) },
     limits: { count: 0, list: [] },
   };
 }
@@ -63,7 +63,7 @@ export function resetSums(sums: Sums, { count, drag, mass }: ParticleBlock): voi
   clear(sums.medium, count);
   sums.quadratic.fill(0, 0, count);
   for (let i = 0; i < count; i++) sums.dragRate[i] = drag[i]! / mass[i]!;
-  sums.drive.used = sums.steer.used = sums.shift.used = false;
+  sums.setVelocity.used = sums.steer.used = sums.move.used = false;
   sums.limits.count = 0;
 }
 

@@ -8,15 +8,15 @@ import type { SpeedLimit, Sums } from '../../kinds/contracts/sums';
 const WHOLE_TURN = 6.283185307179586;
 
 /** v ← F̄ + (v − F̄)·e^(−Σλ·dt). */
-export function setVelocities({ count, velocity, step }: ParticleBlock, { drive }: Sums, fps: number): void {
+export function setVelocities({ count, velocity, step }: ParticleBlock, { setVelocity }: Sums, fps: number): void {
   for (let i = 0; i < count; i++) {
-    const rate = drive.rate[i]!;
+    const rate = setVelocity.rate[i]!;
     if (rate === 0) continue;
     const kept = exp(-rate * fps * step[i]!);
     const taken = (1 - kept) / rate;
-    velocity.x[i] = velocity.x[i]! * kept + drive.vector.x[i]! * taken;
-    velocity.y[i] = velocity.y[i]! * kept + drive.vector.y[i]! * taken;
-    velocity.z[i] = velocity.z[i]! * kept + drive.vector.z[i]! * taken;
+    velocity.x[i] = velocity.x[i]! * kept + setVelocity.vector.x[i]! * taken;
+    velocity.y[i] = velocity.y[i]! * kept + setVelocity.vector.y[i]! * taken;
+    velocity.z[i] = velocity.z[i]! * kept + setVelocity.vector.z[i]! * taken;
   }
 }
 
@@ -94,6 +94,6 @@ export function steerAndLimit(block: ParticleBlock, sums: Sums, fps: number): vo
 
 /** The fields that act on velocities by rates: all that set velocity together, then those that steer, then the limits. */
 export function guide(block: ParticleBlock, sums: Sums, fps: number): void {
-  if (sums.drive.used) setVelocities(block, sums, fps);
+  if (sums.setVelocity.used) setVelocities(block, sums, fps);
   steerAndLimit(block, sums, fps);
 }

@@ -81,7 +81,7 @@ export function stepVelocity(block: ParticleBlock, sums: Sums): void {
 
 /**
  * Steps velocity and position of a block, in place: velocity, set velocity and steer, speed limits, then x ← x + v·dt +
- * shift·dt.
+ * move·dt.
  */
 export function integrate(block: ParticleBlock, sums: Sums, fps: number): void {
   const { count, position, velocity, step } = block;
@@ -93,8 +93,8 @@ export function integrate(block: ParticleBlock, sums: Sums, fps: number): void {
     position.y[i]! += velocity.y[i]! * dt;
     position.z[i]! += velocity.z[i]! * dt;
   }
-  if (!sums.shift.used) return;
-  const { vector } = sums.shift;
+  if (!sums.move.used) return;
+  const { vector } = sums.move;
   for (let i = 0; i < count; i++) {
     const dt = step[i]!;
     position.x[i]! += vector.x[i]! * dt;

@@ -18,8 +18,8 @@ function hangers(scene: Scene): ReadonlyMap<string, ReadonlyMap<string, number>>
   const all = new Map<string, Map<string, number>>();
   for (const sort of MOVABLE_SORTS)
     for (const thing of thingsOf(scene, sort))
-      for (const drive of Object.values(thing.automations))
-        for (const dial of dialsRead(drive, names)) {
+      for (const automation of Object.values(thing.automations))
+        for (const dial of dialsRead(automation, names)) {
           const things = all.get(dial) ?? new Map<string, number>();
           const who = (thing as { readonly name?: string }).name ?? sort;
           all.set(dial, things.set(who, (things.get(who) ?? 0) + 1));

@@ -45,16 +45,16 @@ export function renameDial(id: string, name: string): string | undefined {
   if (openedScene().dials.some((d) => d.id !== id && d.name === name))
     return `Another dial is already named “${name}”. Use another name.`;
   const before = openedScene().dials.find((d) => d.id === id)?.name;
-  const hung = (drive: Kinded) => drive.kind === 'dial' && drive['dial'] === before;
+  const hung = (automation: Kinded) => automation.kind === 'dial' && automation['dial'] === before;
   changeScene((scene) => {
     const followed = withThings(scene, (thing) =>
       Object.values(thing.automations).some(hung)
         ? {
             ...thing,
             automations: Object.fromEntries(
-              Object.entries(thing.automations).map(([path, drive]) => [
+              Object.entries(thing.automations).map(([path, automation]) => [
                 path,
-                hung(drive) ? { ...drive, dial: name } : drive,
+                hung(automation) ? { ...automation, dial: name } : automation,
               ]),
             ),
           }

@@ -15,7 +15,7 @@ function followers({ hash }: SceneSound): number {
   const automations = MOVABLE_SORTS.flatMap((sort) =>
     thingsOf(scene, sort).flatMap((thing) => Object.values(thing.automations)),
   );
-  return automations.filter((drive) => drive['sound'] === hash).length;
+  return automations.filter((automation) => automation['sound'] === hash).length;
 }
 
 /** The sounds that automations of the scene can follow. */

@@ -13,9 +13,9 @@ function followed(scene: Scene): { readonly hash: string; readonly start: number
   if (scene.sounds.length === 0) return undefined;
   for (const sort of MOVABLE_SORTS)
     for (const { automations } of thingsOf(scene, sort))
-      for (const drive of Object.values(automations))
-        if (drive.kind === 'loudness' && drive['sound'] !== '')
-          return { hash: drive['sound'] as string, start: drive['start'] as number };
+      for (const automation of Object.values(automations))
+        if (automation.kind === 'loudness' && automation['sound'] !== '')
+          return { hash: automation['sound'] as string, start: automation['start'] as number };
   return undefined;
 }
 
