@@ -66,7 +66,7 @@ export function SideBySide({ scenes }: { scenes: readonly { readonly label: stri
         <figure key={label}>
           <div
             ref={(box) => void (boxes.current[i] = box)}
-            className="w-full border border-rule bg-black"
+            className="w-full night border border-rule bg-surround"
             style={{ aspectRatio: `${scene.output.width} / ${scene.output.height}` }}
           />
           <figcaption className="pt-1 text-second">{label}</figcaption>

@@ -18,5 +18,5 @@ export function CellPicture({ sheet, trial, width }: { sheet: Sheet; trial: Tria
     return useTrials.subscribe((state, before) => void (state.at !== before.at && draw()));
     // oxlint-disable-next-line react/exhaustive-effect-dependencies -- a canvas of another width is empty
   }, [trial, sheet.scene, width]);
-  return <canvas ref={canvas} width={width} height={height} className="block bg-black" style={{ width, height }} />;
+  return <canvas ref={canvas} width={width} height={height} className="block bg-surround" style={{ width, height }} />;
 }

@@ -92,7 +92,7 @@ export function SheetGrid({ sheet }: { sheet: Sheet }) {
                 <CellPicture sheet={sheet} trial={trial} width={cell - 2} />
               ) : (
                 <div
-                  className="night grid place-content-center bg-black p-1 text-xs text-faint"
+                  className="night grid place-content-center bg-surround p-1 text-xs text-faint"
                   style={{ height: (cell * 9) / 16 }}
                 >
                   {trial.refused === undefined ? (
