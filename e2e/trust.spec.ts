@@ -223,3 +223,18 @@ test('a screen that breaks keeps the scene, its saving and its undo, and is show
   await choose(page, 'Scene');
   await expect(seedOf(page)).toHaveValue('1');
 });
+
+test('a screen that can’t be loaded says so, and is there after the page is loaded anew', async ({ page }) => {
+  await newScene(page);
+  await choose(page, 'Scene');
+  await setSeed(page, 4012);
+  await page.route('**/assets/output-page*.js', (route) => route.abort());
+  await page.getByRole('link', { name: 'Output' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'This screen could not be loaded.' })).toBeVisible();
+  await page.unroute('**/assets/output-page*.js');
+  await page.getByRole('button', { name: 'Reload the page' }).click();
+  await expect(page.getByRole('combobox', { name: 'Format' }).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Studio' }).click();
+  await choose(page, 'Scene');
+  await expect(seedOf(page)).toHaveValue('4012');
+});

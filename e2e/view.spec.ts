@@ -196,6 +196,7 @@ for (const [name, path] of [
       const id = await openExample(page, 'vent-plume');
       if (path !== '/') await page.goto(`/scene/${id}${path}`);
     }
+    await expect(page.getByRole('heading', { level: 1, name })).toBeAttached();
     await page.waitForTimeout(500);
     const faults = async () =>
       (await new AxeBuilder({ page }).analyze()).violations.map(

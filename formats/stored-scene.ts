@@ -10,6 +10,8 @@ export interface SceneCard {
   readonly bytes: number;
   /** The revision the picture was drawn from; null without one. */
   readonly pictureRevision: number | null;
+  /** The revision the opening was drawn from; null without one. */
+  readonly openingRevision: number | null;
 }
 
 /** A scene as the server keeps it. */

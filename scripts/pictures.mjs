@@ -33,7 +33,7 @@ try {
   const origin = `http://127.0.0.1:${PORT}`;
   await page.goto(origin);
   const cards = async () => (await (await page.request.get(`${origin}/api/scenes`)).json()).scenes;
-  while ((await cards()).some(({ pictureRevision }) => pictureRevision === null)) await page.waitForTimeout(1000);
+  while ((await cards()).some(({ openingRevision }) => openingRevision === null)) await page.waitForTimeout(1000);
   mkdirSync(folder, { recursive: true });
   const drawnFrom = {};
   for (const { id } of await cards()) {
@@ -47,11 +47,14 @@ try {
       return [...new Uint8Array(await blob.arrayBuffer())];
     }, `/api/scenes/${id}/picture`);
     writeFileSync(join(folder, `${slug}.webp`), Uint8Array.from(webp));
+    // Drawn as WebP.
+    const opening = await (await page.request.get(`${origin}/api/scenes/${id}/opening`)).body();
+    writeFileSync(join(folder, `${slug}-opening.webp`), opening);
     // How it is rendered is not in its picture.
     drawnFrom[slug] = createHash('sha256')
       .update(JSON.stringify({ ...scene, renders: undefined }))
       .digest('hex');
-    console.log(`${slug}: ${webp.length} bytes`);
+    console.log(`${slug}: ${webp.length} and ${opening.length} bytes`);
   }
   writeFileSync(join(folder, 'drawn-from.json'), `${JSON.stringify(drawnFrom, undefined, 2)}\n`);
 } finally {

@@ -242,6 +242,23 @@ describe('pictures of scenes', () => {
     expect(await shown()).toEqual(picture(90));
   });
 
+  it('an opening is given only for the state that it was drawn from', async () => {
+    const { id, scene } = (await json('post', '/scenes', {})).body;
+    const webp = Buffer.from('RIFF\0\0\0\0WEBPVP8 ');
+    const opening = async () => {
+      const { status, type, body } = await call('get', `/scenes/${id}/opening`).buffer(true);
+      return [status, type, Buffer.isBuffer(body) && body.equals(webp)];
+    };
+    expect(await opening()).toEqual([204, '', false]);
+    const sent = await call('post', `/scenes/${id}/opening`)
+      .field('about', JSON.stringify({ revision: 1 }))
+      .attach('file', webp, 'opening.webp');
+    expect(sent.status).toBe(204);
+    expect(await opening()).toEqual([200, 'image/webp', true]);
+    await json('put', `/scenes/${id}`, { scene: { ...scene, name: 'Changed' } }).set('If-Match', '"1"');
+    expect(await opening()).toEqual([204, '', false]);
+  });
+
   it('that are none, or belong to no revision, are refused', async () => {
     expect((await send(1, Buffer.from('GIF89a'))).status).toBe(422);
     expect((await send('first', PNG.sync.write(new PNG({ width: 1, height: 1 })))).status).toBe(422);

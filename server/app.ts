@@ -11,7 +11,7 @@ import { bakeRoutes } from './bake-routes';
 import { bakeInThread } from './bake-thread';
 import { BakesTable } from './bakes-table';
 import type { Db } from './data-file';
-import { examplePicture } from './example-pictures';
+import { examplePictures } from './pictures';
 import { failure, failureHandler } from './failure';
 import { guard } from './guard';
 import { imageRoutes } from './image-routes';
@@ -74,7 +74,7 @@ export function createApp({
   const grids = new FilesTable(db, 'grids');
   scenes.forgetDeleted();
   if (scenes.isEmpty())
-    for (const { slug, scene } of examples.toReversed()) scenes.add(scene, examplePicture(webRoot, slug));
+    for (const { slug, scene } of examples.toReversed()) scenes.add(scene, examplePictures(webRoot, slug));
 
   const bakes = new BakesTable(db);
   const jobs = new BakeJobs(bakes, bakesFolder, spawnBake, (scene) =>

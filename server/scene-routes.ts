@@ -6,18 +6,17 @@ import { parseBounded } from '../formats/bounded-json';
 import { FILE_LIMITS, keptFiles, readSceneFile, sceneFrom, writeSceneFile } from '../formats/scene-file';
 import { bodyOf, NewSceneBody, PictureBody, RenameBody, SaveBody, VersionNameBody } from './bodies';
 import { eventStream } from './event-stream';
-import { examplePicture, pictureType } from './example-pictures';
 import { failure } from './failure';
 import type { ImagesTable } from './images-table';
 import { filesOfScene } from './kept-files';
 import type { FilesTable } from './files-table';
 import type { StoredScene } from '../formats/stored-scene';
+import { examplePictures, isPicture, PICTURE_SORTS, pictureType } from './pictures';
 import type { ScenesTable } from './scenes-table';
 import { oneFile } from './upload';
 
 const upload = oneFile({ fileSize: FILE_LIMITS.bytes, fields: 4, fieldSize: 1024 });
 const MOST_PICTURE_BYTES = 4 * 1024 * 1024;
-const PNG_SIGNATURE = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
 
 const etag = (revision: number) => `"${revision}"`;
 
@@ -99,9 +98,9 @@ export function sceneRoutes(
       copyOf !== undefined && (version === undefined ? found(copyOf).scene : foundVersion(copyOf, version));
     const source = copied ? copied : example !== undefined ? findExample(example)!.scene : newScene('Untitled');
     const wanted = name ?? (copyOf !== undefined ? `${source.name} copy` : source.name);
-    const asItIs = copyOf !== undefined && version === undefined ? scenes.currentPicture(copyOf) : undefined;
-    const picture = example === undefined ? asItIs : examplePicture(webRoot, example);
-    response.status(201).json(scenes.add({ ...source, name: freeName(wanted, taken()) }, picture));
+    const asItIs = copyOf !== undefined && version === undefined ? scenes.currentPictures(copyOf) : {};
+    const pictures = example === undefined ? asItIs : examplePictures(webRoot, example);
+    response.status(201).json(scenes.add({ ...source, name: freeName(wanted, taken()) }, pictures));
   });
 
   router.get('/events', (_request, response) => {
@@ -200,15 +199,25 @@ export function sceneRoutes(
     response.set('Content-Type', pictureType(picture)).set('Cache-Control', 'no-cache').send(picture);
   });
 
-  router.post('/:id/picture', upload, (request, response) => {
-    const { about = '{}' }: { about?: string } = request.body ?? {};
-    const { revision } = bodyOf(PictureBody, parseBounded(Buffer.from(about), 'The field “about”'));
-    const png = request.file?.buffer;
-    if (!png || png.length > MOST_PICTURE_BYTES || !png.subarray(0, 8).equals(PNG_SIGNATURE))
-      throw failure(422, 'type', 'file', 'The picture is no PNG of at most 4 MB.', 'a PNG of at most 4 MB');
-    scenes.setPicture(String(request.params['id']), revision, png);
-    response.status(204).end();
+  router.get('/:id/opening', (request, response) => {
+    const { opening } = scenes.currentPictures(request.params.id);
+    response.set('Cache-Control', 'no-cache');
+    if (opening) response.set('Content-Type', pictureType(opening)).send(opening);
+    else response.status(204).end();
   });
+
+  for (const sort of PICTURE_SORTS)
+    router.post(`/:id/${sort}`, upload, (request, response) => {
+      const { about = '{}' }: { about?: string } = request.body ?? {};
+      const { revision } = bodyOf(PictureBody, parseBounded(Buffer.from(about), 'The field “about”'));
+      const bytes = request.file?.buffer;
+      if (!bytes || bytes.length > MOST_PICTURE_BYTES || !isPicture(bytes)) {
+        const wanted = 'a PNG or WebP of at most 4 MB';
+        throw failure(422, 'type', 'file', `The ${sort} is not ${wanted}.`, wanted);
+      }
+      scenes.setPicture(sort, String(request.params['id']), revision, bytes);
+      response.status(204).end();
+    });
 
   return router;
 }

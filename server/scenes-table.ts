@@ -3,6 +3,7 @@ import type { Scene } from '../core/document/scene';
 import { sceneFrom } from '../formats/scene-file';
 import type { SceneCard, SceneNews, StoredScene } from '../formats/stored-scene';
 import type { Db } from './data-file';
+import { PICTURE_SORTS, type PictureSort, type ScenePictures } from './pictures';
 import { VersionsTable } from './versions-table';
 
 const DAYS_TO_BRING_BACK = 7;
@@ -32,7 +33,8 @@ export class ScenesTable {
   list(): SceneCard[] {
     return this.db
       .prepare<[], SceneCard>(
-        `SELECT id, name, revision, changed, length(document) AS bytes, picture_revision AS pictureRevision
+        `SELECT id, name, revision, changed, length(document) AS bytes,
+           picture_revision AS pictureRevision, opening_revision AS openingRevision
          FROM scenes WHERE deleted IS NULL ORDER BY changed DESC, rowid`,
       )
       .all();
@@ -53,14 +55,17 @@ export class ScenesTable {
     return this.db.prepare('SELECT 1 FROM scenes WHERE id = ? AND deleted IS NULL').get(id) !== undefined;
   }
 
-  /** Adds a scene, with a picture of it where there is one. */
-  add(scene: Scene, picture?: Uint8Array): StoredScene {
+  /** Adds a scene, with those pictures of it that there are. */
+  add(scene: Scene, pictures: ScenePictures = {}): StoredScene {
     const id = randomUUID();
     const time = now();
     this.db
       .prepare('INSERT INTO scenes (id, name, document, created, changed) VALUES (?, ?, ?, ?, ?)')
       .run(id, scene.name, JSON.stringify(scene), time, time);
-    if (picture) this.setPicture(id, 1, picture);
+    for (const sort of PICTURE_SORTS) {
+      const bytes = pictures[sort];
+      if (bytes) this.setPicture(sort, id, 1, bytes);
+    }
     this.tell({ id, revision: 1 });
     return { id, revision: 1, changed: time, scene };
   }
@@ -107,28 +112,29 @@ export class ScenesTable {
   }
 
   /** Keeps a picture drawn from a revision, unless there is one of a later revision. */
-  setPicture(id: string, revision: number, png: Uint8Array): boolean {
-    this.versions.setPicture(id, revision, png);
-    return (
-      this.db
-        .prepare(
-          'UPDATE scenes SET picture = ?, picture_revision = ? WHERE id = ? AND revision >= ? AND coalesce(picture_revision, 0) <= ?',
-        )
-        .run(png, revision, id, revision, revision).changes === 1
-    );
+  setPicture(sort: PictureSort, id: string, revision: number, bytes: Uint8Array): boolean {
+    if (sort === 'picture') this.versions.setPicture(id, revision, bytes);
+    const sql = `UPDATE scenes SET ${sort} = ?, ${sort}_revision = ?
+      WHERE id = ? AND revision >= ? AND coalesce(${sort}_revision, 0) <= ?`;
+    return this.db.prepare(sql).run(bytes, revision, id, revision, revision).changes === 1;
   }
 
+  /** The picture of a scene, also where the scene has changed since it was drawn. */
   picture(id: string): Buffer | undefined {
-    return (
-      this.db.prepare<[string], { picture: Buffer | null }>('SELECT picture FROM scenes WHERE id = ?').get(id)
-        ?.picture ?? undefined
-    );
+    const sql = 'SELECT picture FROM scenes WHERE id = ?';
+    return this.db.prepare<[string], { picture: Buffer | null }>(sql).get(id)?.picture ?? undefined;
   }
 
-  /** The picture of a scene, unless the scene has changed since it was drawn. */
-  currentPicture(id: string): Buffer | undefined {
-    const sql = 'SELECT picture FROM scenes WHERE id = ? AND picture_revision = revision';
-    return this.db.prepare<[string], { picture: Buffer | null }>(sql).get(id)?.picture ?? undefined;
+  /** The pictures of a scene, without those that were drawn before its last change. */
+  currentPictures(id: string): ScenePictures {
+    const current = (sort: PictureSort) =>
+      this.db
+        .prepare<
+          [string],
+          { bytes: Buffer | null }
+        >(`SELECT ${sort} AS bytes FROM scenes WHERE id = ? AND ${sort}_revision = revision`)
+        .get(id)?.bytes ?? undefined;
+    return { picture: current('picture'), opening: current('opening') };
   }
 
   isEmpty(): boolean {

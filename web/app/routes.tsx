@@ -1,15 +1,16 @@
 import { lazy, Suspense, useEffect, type ComponentType, type ReactNode } from 'react';
 import { createBrowserRouter } from 'react-router';
 import { Broken, NotFound } from '../widgets/not-found';
-import { Opening } from '../widgets/opening';
+import { Loading } from '../widgets/loading';
 import { ScenePage } from './scene-page';
+import { notLoaded } from './screen';
 import { ScenesPage } from '../screens/scenes/scenes-page';
 
 /** A screen of a scene. The scene is opened, and its simulation begun, while the code of the screen is loaded. */
 function screen(load: () => Promise<ComponentType>): ReactNode {
-  const Loaded = lazy(async () => ({ default: await load() }));
+  const Loaded = lazy(async () => ({ default: await load().catch(notLoaded) }));
   return (
-    <Suspense fallback={<Opening />}>
+    <Suspense fallback={<Loading />}>
       <Loaded />
     </Suspense>
   );

@@ -9,10 +9,11 @@ import { ConflictDialog } from './conflict-dialog';
 import { pasteOrTell } from '../panels/desk/field-clipboard';
 import { rememberScene } from '../screens/handbook/last-scene';
 import { NotFound } from '../widgets/not-found';
-import { Opening } from '../widgets/opening';
+import { Loading } from '../widgets/loading';
 import { loadAssets, useAssets } from '../simulation/scene-assets';
 import { usePlayer } from '../state/player-store';
 import { openedElsewhere } from '../simulation/plays-bakes';
+import { Opening } from '../state/opening';
 import { Session } from '../simulation/session';
 import { StageProvider, type Stage } from '../simulation/stage';
 import { Transport } from '../simulation/transport';
@@ -20,23 +21,31 @@ import { keepHistory } from '../state/saving/keep-history';
 import { closeSaved, openSaved } from '../state/saving/open-saved';
 import { onSceneNews } from '../state/saving/scene-news';
 import { onHold, onRefusal, openScene, useSceneStore } from '../state/scene-store';
-import { Screen } from './screen';
-import { select } from '../state/selection-store';
+import { notLoaded, Screen } from './screen';
+import { firstSelection, select } from '../state/selection-store';
 import { TopBar } from './top-bar';
 
 const calm = () => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
 
 /** Opens a scene: its document, its simulation, its saving. Returns how to close it. */
 async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
+  const kept = window.location.pathname === `/scene/${id}` ? api.opening(id).catch(() => undefined) : undefined;
   const { saver, present, undo } = await openSaved(id, openScene);
   openScene(present, undo);
-  const { fields, time } = present;
-  select(fields.length > 0 ? { type: 'field', id: fields[0]!.id } : { type: 'scene' });
+  select(firstSelection(present));
+  let gone = false;
+  void kept?.then(async (picture) => {
+    // Edits that were not saved are not in it.
+    if (!picture || !saver.isSaved) return;
+    const opening = await Opening.read(picture, present);
+    if (!gone && useSceneStore.getState().scene === present) usePlayer.setState({ opening });
+  });
   const session = new Session();
   const transport = new Transport(session);
   usePlayer.setState({
-    frame: time.first,
+    frame: present.time.first,
     shown: undefined,
+    opening: undefined,
     playing: false,
     beyond: 0,
     cached: [],
@@ -74,6 +83,8 @@ async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
   return {
     stage: { id, session, transport, saver, rig: undefined },
     close: () => {
+      gone = true;
+      usePlayer.setState({ opening: undefined });
       for (const stop of stops) stop();
       window.removeEventListener('pagehide', leave);
       window.removeEventListener('beforeunload', hold);
@@ -95,7 +106,7 @@ async function openReadable(id: string): Promise<string> {
 }
 
 /** Its pages and examples are large, and few need them at once. */
-const HandbookPanel = lazy(() => import('../panels/handbook/handbook-panel'));
+const HandbookPanel = lazy(() => import('../panels/handbook/handbook-panel').catch(notLoaded));
 
 /** Says why an edit was refused; the scene stays as it was. */
 const tellRefusal = ([fault]: readonly Fault[]) =>
@@ -155,7 +166,7 @@ export function ScenePage() {
         )}
       </NotFound>
     );
-  if (!stage) return <Opening />;
+  if (!stage) return <Loading />;
   return (
     <StageProvider value={stage}>
       <div className="flex h-full flex-col">

@@ -8,6 +8,16 @@ export function afterThisTask(work: () => void): void {
   port2.postMessage(0);
 }
 
+/** Calls once the page has drawn what it shows now; gives the way to call that off. */
+export function afterPaint(work: () => void): () => void {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const frame = requestAnimationFrame(() => (timer = setTimeout(work)));
+  return () => {
+    cancelAnimationFrame(frame);
+    clearTimeout(timer);
+  };
+}
+
 /** The way to ask for work that `later` does: once, however often it is asked for until then. */
 export function onceLater(later: (work: () => void) => void, work: () => void): () => void {
   let due = false;

@@ -37,7 +37,7 @@ export class FirstFrames {
     };
     const { frame: from, playing } = usePlayer.getState();
     const timer = setTimeout(now, playing ? PATIENCE : STILL);
-    const unsubscribe = usePlayer.subscribe(({ frame }) => frame >= from + SEEN && now());
+    const unsubscribe = usePlayer.subscribe(({ shown = from }) => shown >= from + SEEN && now());
     this.stop = () => {
       clearTimeout(timer);
       unsubscribe();

@@ -43,9 +43,9 @@ export class Screen {
     return this.cache.get(frame) ?? this.drafts.get(frame);
   }
 
-  /** Whether the frame can be shown at once, if only as a draft. */
+  /** Whether the frame can be shown at once, if only as a draft or by the opening. */
   has(frame: number): boolean {
-    return this.cache.has(frame) || this.drafts.has(frame);
+    return this.cache.has(frame) || this.drafts.has(frame) || usePlayer.getState().opening?.shows(frame) === true;
   }
 
   /**

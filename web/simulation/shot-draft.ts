@@ -5,11 +5,16 @@ import { estimateRun } from '../../core/sim/step/estimate';
 import type { Frame } from '../../engine/frame';
 import { webPool } from '../../engine/web-pool';
 import type { WorkerPool } from '../../engine/worker-pool';
+import { usePlayer } from '../state/player-store';
 import { startWorker } from '../state/start-worker';
 import type { Screen } from './screen';
 
-/** Particles of the draft at the end of the shot, about. */
+/**
+ * Particles of the draft at the end of the shot, about: few, so that something moves soon; more, where the opening moves
+ * until they are there.
+ */
 const PARTICLES = 400;
+const BEHIND_OPENING = 2000;
 
 /** Shots with fewer particles than this are themselves soon simulated. */
 const FEW = 4 * PARTICLES;
@@ -47,11 +52,12 @@ export class ShotDraft {
     const through = lastRun(scene.time);
     const { alive } = estimateRun(scene, assets, through);
     if (alive <= FEW) return;
+    const { opening } = usePlayer.getState();
     this.pool = webPool(() => startWorker('simulation'), 1);
     this.pool.start({
       scene,
       assets,
-      draftFraction: Math.min(scene.draftFraction, PARTICLES / alive),
+      draftFraction: Math.min(scene.draftFraction, (opening ? BEHIND_OPENING : PARTICLES) / alive),
       from: scene.time.first,
       through,
       onFrame: (made) => {

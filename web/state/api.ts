@@ -94,6 +94,13 @@ export const api = {
   importFile: (file: File) => json<StoredScene>('POST', '/scenes/import', formWith(file, file.name)),
   setPicture: (id: string, revision: number, png: Blob) =>
     json<unknown>('POST', `/scenes/${id}/picture`, formWith(png, 'picture.png', { revision })),
+  /** The kept opening of a scene; undefined where there is none of its present revision. */
+  opening: (id: string) =>
+    request('GET', `/scenes/${encodeURIComponent(id)}/opening`).then((answer) =>
+      answer.status === 204 ? undefined : answer.blob(),
+    ),
+  setOpening: (id: string, revision: number, webp: Blob) =>
+    json<unknown>('POST', `/scenes/${id}/opening`, formWith(webp, 'opening.webp', { revision })),
   addImage: (file: File) => json<SceneImage>('POST', '/images', formWith(file, file.name)),
   addMesh: (glb: Uint8Array<ArrayBuffer>, name: string) =>
     json<{ hash: string; name: string }>('POST', '/meshes', formWith(new Blob([glb]), name)),

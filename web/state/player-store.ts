@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import type { Opening } from './opening';
 import { emptyMeters, type Bounds, type Meters } from '../../core/measure/meters';
 
 /** How frames follow one another: each of them however long it takes, or by the clock, leaving some out. */
@@ -15,6 +16,8 @@ interface PlayerState {
   readonly frame: number;
   /** The frame that is on the screen; another one while that of the playhead is on its way. */
   readonly shown: number | undefined;
+  /** Pictures of the first frames, until the view draws the scene itself. */
+  readonly opening: Opening | undefined;
   readonly playing: boolean;
   /** Frames past the last of the shot for which it is tried on. */
   readonly beyond: number;
@@ -53,6 +56,7 @@ interface PlayerState {
 export const usePlayer = create<PlayerState>()(() => ({
   frame: 0,
   shown: undefined,
+  opening: undefined,
   playing: false,
   beyond: 0,
   pace: 'every frame',

@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import type { Scene } from '../../core/document/scene';
 import type { ThingType } from './scene-store';
 
 /** What is selected: one thing of the scene (of emitters and fields perhaps several), or the scene itself. */
@@ -23,6 +24,10 @@ export const useSelection = create<SelectionState>()((set) => ({
 
 /** Selects a thing. */
 export const select = (selection: Selection) => useSelection.getState().select(selection);
+
+/** The selection that a scene is opened with. */
+export const firstSelection = ({ fields }: Pick<Scene, 'fields'>): Selection =>
+  fields[0] ? { type: 'field', id: fields[0].id } : { type: 'scene' };
 
 /** Adds an emitter or field to those selected, or takes it away. */
 export function selectToo(type: 'emitter' | 'field', id: string): void {

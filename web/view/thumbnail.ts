@@ -3,6 +3,7 @@ import { estimateRun } from '../../core/sim/step/estimate';
 import { api, type StoredScene } from '../state/api';
 import { loadAssets, useAssets } from '../simulation/scene-assets';
 import { runFrames } from '../simulation/run-frames';
+import { drawOpening } from './draw-opening';
 import { Picture } from './picture';
 import { loadImages, loadPlate } from './layers/image-textures';
 import { drawnFrom } from '../../core/kinds/looks/look-back';
@@ -50,4 +51,10 @@ export async function makeThumbnail({ id, revision, scene }: StoredScene, signal
   const { first, last } = scene.time;
   const png = await pictureOf(scene, Math.round(first + 0.65 * (last - first)), signal);
   if (png) await api.setPicture(id, revision, png);
+}
+
+/** Draws the opening of a scene’s shot, and gives it to the server. */
+export async function makeOpening({ id, revision, scene }: StoredScene, signal: AbortSignal): Promise<void> {
+  const opening = await drawOpening(scene, signal);
+  if (opening) await api.setOpening(id, revision, opening);
 }

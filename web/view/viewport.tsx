@@ -14,8 +14,11 @@ import { useDirectionsIn } from './use-directions';
 import { loadImages, loadPlate, useImages } from './layers/image-textures';
 import { useAssets } from '../simulation/scene-assets';
 import { fields as fieldKinds } from '../../core/kinds/fields';
+import { afterPaint } from '../simulation/after-task';
 import { useStage } from '../simulation/stage';
 import { useSelection } from '../state/selection-store';
+import { OpeningCover } from './opening-cover';
+import { OpeningPicture } from './opening-picture';
 import { Overlay } from './overlay';
 import { selectionBounds } from './handles/selection-bounds';
 import { ViewReadout } from './view-readout';
@@ -109,7 +112,12 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
   // Counts how often the view was made anew by hand.
   const [made, setMade] = useState(0);
 
+  // The page shows the opening before the graphics keep it busy.
+  const [begun, setBegun] = useState(false);
+  useEffect(() => afterPaint(() => setBegun(true)), []);
+
   useEffect(() => {
+    if (!begun) return;
     // A canvas of its own each time: a graphics context that was given up can't be taken again.
     const canvas = document.createElement('canvas');
     canvas.className = 'absolute inset-0 h-full w-full';
@@ -124,11 +132,13 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
     const { width, height } = box.current!.getBoundingClientRect();
     view.resize(width, height);
     view.lookThroughShot(runningScene(), usePlayer.getState().frame);
+    const cover = new OpeningCover(view, stage.session.screen);
     const unshow = stage.session.screen.onShow((frame) => {
       void loadPlate(runningScene(), frame.frame).catch(() => undefined);
-      view.drawing.setFrame(frame, (at) => stage.session.screen.at(at));
+      cover.show(frame);
       view.followShot(runningScene(), frame.frame);
     });
+    const uncover = view.drawing.onDrawn(() => cover.drawn());
     const sizes = new ResizeObserver(([entry]) => view.resize(entry!.contentRect.width, entry!.contentRect.height));
     sizes.observe(box.current!);
     setRig(view);
@@ -136,13 +146,14 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
       unhold();
       unlose();
       unshow();
+      uncover();
       sizes.disconnect();
       stage.rig = undefined;
       view.dispose();
       canvas.remove();
     };
     // oxlint-disable-next-line react/exhaustive-effect-dependencies -- a lost graphics context is made anew by another number
-  }, [stage, made]);
+  }, [stage, made, begun]);
 
   useEffect(() => {
     if (!rig) return;
@@ -173,7 +184,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
   return (
     <div
       ref={box}
-      className="night relative h-full w-full overflow-hidden bg-black"
+      className="night relative h-full w-full overflow-hidden bg-surround"
       tabIndex={0}
       role="application"
       aria-label="View. Arrow keys orbit, with Shift they pan, page keys dolly; A frames all, S the selection, C looks through the shot camera, V shows the shot beside, D shows arrows of the fields, 1 2 3 front side top."
@@ -189,6 +200,7 @@ export function Viewport({ over }: { over?: (rig: ViewRig) => React.ReactNode })
           event.preventDefault();
       }}
     >
+      <OpeningPicture />
       {rig && (over ? over(rig) : <Overlay rig={rig} />)}
       {rig && <ViewReadout rig={rig} />}
       {lost && (

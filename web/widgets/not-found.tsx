@@ -5,7 +5,7 @@ import { messageOf } from '../../core/lib/errors';
 export function NotFound({ what, children }: { what: string; children?: React.ReactNode }) {
   return (
     <main className="grid h-full place-content-center gap-3 text-center">
-      <p className="text-lg">{what}</p>
+      <h1 className="text-lg">{what}</h1>
       {children}
       <Link to="/" className="lamp-button justify-self-center">
         Go to Scenes
@@ -19,7 +19,7 @@ export function Broken() {
   const error = useRouteError();
   return (
     <main role="alert" className="grid h-full place-content-center gap-3 text-center">
-      <p className="text-lg">This screen stopped working.</p>
+      <h1 className="text-lg">This screen stopped working.</h1>
       <p className="num max-w-xl text-second">{messageOf(error)}</p>
       <p className="text-second">Everything saved is kept.</p>
       <button className="lamp-button justify-self-center" onClick={() => window.location.reload()}>

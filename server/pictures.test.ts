@@ -6,6 +6,7 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { examples } from '../core/examples';
+import { openingLayout } from '../formats/opening-layout';
 import { createApp } from './app';
 import { openDatabase } from './database';
 
@@ -29,14 +30,20 @@ interface Card {
   readonly name: string;
   readonly revision: number;
   readonly pictureRevision: number | null;
+  readonly openingRevision: number | null;
 }
 const cards = async () =>
   ((await request(app).get('/api/scenes').set('Host', HOST)).body as { scenes: readonly Card[] }).scenes;
 const post = (body: object) =>
   request(app).post('/api/scenes').set('Host', HOST).set('Origin', `http://${HOST}`).send(body);
-const pictureOf = async (id: string) => {
-  const { body, type } = await request(app).get(`/api/scenes/${id}/picture`).set('Host', HOST);
+const pictureOf = async (id: string, sort: 'picture' | 'opening') => {
+  const { body, type } = await request(app).get(`/api/scenes/${id}/${sort}`).set('Host', HOST);
   return { bytes: body as Buffer, type };
+};
+/** Width and height of a lossy WebP, pixels. Source: RFC 6386, section 9.1: 14 bits each in its key frame. */
+const sizeOf = (webp: Buffer): readonly [number, number] => {
+  const frame = webp.indexOf('VP8 ') + 8;
+  return [webp.readUInt16LE(frame + 6) & 0x3fff, webp.readUInt16LE(frame + 8) & 0x3fff];
 };
 
 describe('pictures of the examples', () => {
@@ -52,11 +59,22 @@ describe('pictures of the examples', () => {
   });
 
   it('are there in a fresh data folder, so that nothing has to be drawn', async () => {
-    for (const { id, name, revision, pictureRevision } of await cards()) {
-      expect([name, pictureRevision]).toEqual([name, revision]);
-      const { bytes, type } = await pictureOf(id);
-      expect(type).toBe('image/webp');
-      expect([bytes.subarray(0, 4), bytes.subarray(8, 12)].map(String)).toEqual(['RIFF', 'WEBP']);
+    for (const { id, name, revision, pictureRevision, openingRevision } of await cards()) {
+      expect([name, pictureRevision, openingRevision]).toEqual([name, revision, revision]);
+      for (const sort of ['picture', 'opening'] as const) {
+        const { bytes, type } = await pictureOf(id, sort);
+        expect(type).toBe('image/webp');
+        expect([bytes.subarray(0, 4), bytes.subarray(8, 12)].map(String)).toEqual(['RIFF', 'WEBP']);
+      }
+    }
+  });
+
+  it('an opening has the first second of the shot, frame below frame', async () => {
+    for (const { id, name } of await cards()) {
+      const { bytes } = await pictureOf(id, 'opening');
+      const { width, height, count } = openingLayout(examples.find(({ scene }) => scene.name === name)!.scene);
+      expect([name, sizeOf(bytes)]).toEqual([name, [width, count * height]]);
+      expect(count).toBe(24);
     }
   });
 
@@ -65,7 +83,7 @@ describe('pictures of the examples', () => {
     for (const body of [{ example: examples[0]!.slug }, { copyOf: first!.id }]) {
       const { id } = (await post(body)).body as { id: string };
       const card = (await cards()).find((one) => one.id === id)!;
-      expect(card.pictureRevision).toBe(card.revision);
+      expect([card.pictureRevision, card.openingRevision]).toEqual([card.revision, card.revision]);
     }
     expect(((await post({})).body as { id: string }).id).toBeTruthy();
     expect((await cards()).find(({ name }) => name === 'Untitled')!.pictureRevision).toBeNull();
