@@ -60,6 +60,8 @@ async function raise(id: string): Promise<{ stage: Stage; close: () => void }> {
   await loadAssets(present);
   const push = () => {
     const { scene } = useSceneStore.getState();
+    // The opening is one of the scene as it was opened.
+    if (scene !== present) usePlayer.setState({ opening: undefined });
     if (scene) session.setScene(scene, useAssets.getState().assets);
   };
   push();

@@ -76,8 +76,6 @@ export class Session {
     [this.document, this.scene, this.assets] = [document, scene, assets];
     const key = workKey(scene);
     if (key === this.key && !fresh) return;
-    // The opening is one of the scene as it was opened.
-    if (this.key !== '') usePlayer.setState({ opening: undefined });
     this.key = fresh ? `${key} ${assets.size}` : key;
     // What was baked is another scene’s now.
     if (key !== this.baked?.key) this.endBake();
