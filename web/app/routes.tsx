@@ -52,11 +52,13 @@ export const router = createBrowserRouter([
   ...['/handbook', '/handbook/:sort/:kind'].map((path) => ({
     path,
     errorElement: <Broken />,
+    hydrateFallbackElement: <Loading />,
     lazy: async () => ({ Component: (await import('../screens/handbook/handbook-page')).HandbookPage }),
   })),
   {
     path: '/headless',
     errorElement: <Broken />,
+    hydrateFallbackElement: <Loading />,
     lazy: async () => ({ Component: (await import('./headless/headless-page')).HeadlessPage }),
   },
   { path: '*', element: <NotFound what="There is nothing at this address." /> },

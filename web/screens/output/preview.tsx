@@ -67,7 +67,9 @@ export function Preview({ frame: wanted }: { frame: number }) {
     canvas.setAttribute('role', 'img');
     const stop = new AbortController();
     const { output } = scene;
-    const scale = Math.min(1, 960 / output.width, 540 / output.height);
+    // As large as there is room, but not so small that the file can’t be judged by it.
+    const { width, height } = box.current!.getBoundingClientRect();
+    const scale = Math.min(1, Math.max(960, width) / output.width, Math.max(540, height) / output.height);
     const picture = new Picture(canvas);
     picture.setSize(Math.round(output.width * scale), Math.round(output.height * scale));
     picture.setScene(scene, useAssets.getState().assets);

@@ -79,7 +79,7 @@ export function ScenesPage() {
 
   return (
     <main
-      className="mx-auto flex h-full max-w-6xl flex-col overflow-y-auto px-8 pb-8"
+      className="mx-auto flex h-full max-w-[120rem] flex-col overflow-y-auto px-8 pb-8"
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
@@ -173,7 +173,7 @@ export function ScenesPage() {
       {list.data?.length === 0 && (
         <p className="text-second">There is no scene yet. Make a new one: it opens with particles already moving.</p>
       )}
-      <ul className="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-5">
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(20rem,1fr))] gap-5">
         {list.data?.map((card) => (
           <SceneCard
             key={card.id}

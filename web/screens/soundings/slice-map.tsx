@@ -253,12 +253,12 @@ export function SliceMap({ answer }: { answer: SliceAnswer }) {
             role="status"
             className="night pointer-events-none absolute inset-x-0 top-4 z-10 grid justify-items-center gap-2"
           >
-            <p>
+            <p className="bg-surround px-2">
               The same at every point of this plane: {shown(answer.most)} {answer.unit}
             </p>
             {subject.of !== 'stack' && (
               <button
-                className="line-button pointer-events-auto"
+                className="line-button pointer-events-auto bg-surround"
                 onClick={() => setSounding({ subject: { of: 'stack' } })}
               >
                 Show all fields together

@@ -23,6 +23,18 @@ export function coloursOf(scene: Scene): { readonly emitters: readonly Rgb[]; re
   };
 }
 
+/** The width of a picture on which a particle is one pixel, in its own colour. */
+const PLAIN_WIDTH = 140;
+
+/**
+ * The spot of a particle on a picture of that width: its side, pixels, and the part of the particle’s light that each of
+ * them has. The picture is as bright at any size.
+ */
+export function spotOf(width: number): { readonly side: number; readonly light: number } {
+  const side = Math.max(1, Math.round(width / PLAIN_WIDTH));
+  return { side, light: (width / PLAIN_WIDTH / side) ** 2 };
+}
+
 /** Draws what the shot camera sees as points of light, as heavy as if all particles of a full cell were there. */
 export function drawShot(
   canvas: HTMLCanvasElement,
@@ -40,9 +52,9 @@ export function drawShot(
     data[i + 2] = ground[2];
     data[i + 3] = 255;
   }
-  // Few particles are drawn brighter, and on a large picture each over more of its pixels.
-  const spot = Math.max(1, Math.round(width / 240));
-  const light = Math.min(1, 0.3 / Math.max(0.15, fine));
+  // Few particles are drawn brighter.
+  const { side: spot, light: spotLight } = spotOf(width);
+  const light = spotLight * Math.min(1, 0.3 / Math.max(0.15, fine));
   let n = 0;
   counts.forEach((count, e) => {
     const [red, green, blue] = emitters[e]!.map((c) => c * light) as [number, number, number];

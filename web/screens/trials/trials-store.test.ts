@@ -52,6 +52,9 @@ describe('what is varied', () => {
     expect(store.usualText({ ...variable, usual: [0, 12], whole: true } as never)).toBe('0:12:5');
     expect(store.valueText('smooth')).toBe('smooth');
     expect(store.usualText({ ...variable, usual: [0, 1], fraction: true } as never)).toBe('0%:100%:5');
+    // About the present value, where that leaves room.
+    const about = (value: number) => store.usualText({ ...variable, value, usual: [-20, 20] } as never);
+    expect([0.7, -0.3, 12, 0].map(about)).toEqual(['0:1.4:5', '-0.6:0:5', '-20:20:5', '-20:20:5']);
     expect([store.valueText(0.25, true), store.valueText(0.25)]).toEqual(['25 %', '0.25']);
   });
 });

@@ -101,10 +101,16 @@ export function valueText(value: TrialValue, fraction = false): string {
 export const valuesText = ({ variables }: Sheet, { values }: Trial): string[] =>
   values.map(([, value], i) => valueText(value, variables[i]!.fraction));
 
-/** Steps through what is usual for a number, or through all that can be chosen. */
-export function usualText({ options, usual = [0, 1], whole, fraction }: Variable): string {
+/**
+ * Values to begin with: for a number from nothing to twice its present value, as far as that is usual; or through all
+ * that is usual, or that can be chosen.
+ */
+export function usualText({ value, options, usual = [0, 1], whole, fraction }: Variable): string {
   if (options) return options.slice(0, MOST_ACROSS).join(', ');
   if (fraction) return `${100 * usual[0]}%:${100 * usual[1]}%:5`;
+  const twice = typeof value === 'number' && !whole ? Number((2 * value).toPrecision(6)) : 0;
+  if (twice !== 0 && usual[0] <= Math.min(0, twice) && Math.max(0, twice) <= usual[1])
+    return `${Math.min(0, twice)}:${Math.max(0, twice)}:5`;
   return whole && usual[1] - usual[0] > 100 ? '1, 2, 3, 4, 5, 6' : `${usual[0]}:${usual[1]}:5`;
 }
 
