@@ -110,6 +110,45 @@ describe('the nearest point of a path', () => {
     );
   });
 
+  it('of a long path is that of trying all its pieces one by one, near it, far from it and along its cells’ borders', () => {
+    const knots = Array.from({ length: 40 }, (_, i) => vectorBy((axis) => 8 * uniform(21, i, axis) - 4));
+    const line = polylineOf(knots, false, true);
+    const pieces = new PathPieces(line);
+    // Each piece as a path of its own: the first of the nearest is the answer, to the last bit.
+    const alone = line.points.slice(1).map((b, i) => new PathPieces(polylineOf([line.points[i]!, b], false, false)));
+    const [found, one] = [nearestOnPath(), nearestOnPath()];
+    for (let i = 0; i < 600; i++) {
+      const spread = [0.05, 0.6, 6, 60][i % 4]!;
+      const middle = line.points[i % line.points.length]!;
+      const p = vectorBy((axis) => middle[axis]! + spread * (2 * uniform(22, i, axis) - 1));
+      // Some lie on a border of cells exactly.
+      const at = i % 5 === 0 ? mapVector(p, (n) => Math.round(8 * n) / 8) : p;
+      pieces.nearest(...at, found);
+      let [best, piece] = [Infinity, -1];
+      alone.forEach((path, k) => {
+        path.nearest(...at, one);
+        if (one.distance < best) [best, piece] = [one.distance, k];
+      });
+      expect([found.distance, found.piece]).toEqual([best, piece]);
+    }
+  });
+
+  it('of a place that is no number is told, and does no harm', () => {
+    const line = polylineOf(
+      [...Array(30).keys()].map((i) => [i, i % 3, 0] as const),
+      false,
+      true,
+    );
+    const pieces = new PathPieces(line);
+    const found = nearestOnPath();
+    pieces.nearest(NaN, 0, 0, found);
+    expect(found.distance).toBeNaN();
+    pieces.nearest(3, 5, 0, found);
+    const again = nearestOnPath();
+    new PathPieces(line).nearest(3, 5, 0, again);
+    expect(found).toEqual(again);
+  });
+
   it('of a single point is that point, without a direction', () => {
     const found = nearestOnPath();
     new PathPieces(polylineOf([[1, 2, 3]], false, true)).nearest(1, 2, 7, found);
